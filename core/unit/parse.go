@@ -1,0 +1,277 @@
+package unit
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+	"unicode"
+)
+
+// largest is the biggest number accepted from a keyboard; anything above is a slip.
+const largest = 1e6
+
+// ParseError says what in a typed amount could not be read, and why, in a sentence.
+type ParseError struct {
+	Input  string // the whole text as typed
+	Reason string // a plain clause, naming the word at fault
+}
+
+// Error returns the reason with the input quoted.
+func (e *ParseError) Error() string { return fmt.Sprintf("%q: %s", e.Input, e.Reason) }
+
+// Quantity is an amount as typed: either a mass or a volume. The zero value is neither.
+type Quantity struct {
+	mass   Mass
+	volume Volume
+	kind   kind
+}
+
+type kind uint8
+
+const (
+	noKind kind = iota
+	massKind
+	volumeKind
+)
+
+// OfMass returns a quantity that is a mass.
+func OfMass(m Mass) Quantity { return Quantity{mass: m, kind: massKind} }
+
+// OfVolume returns a quantity that is a volume.
+func OfVolume(v Volume) Quantity { return Quantity{volume: v, kind: volumeKind} }
+
+// Mass returns the mass; ok is false when the quantity is a volume or empty.
+func (q Quantity) Mass() (m Mass, ok bool) { return q.mass, q.kind == massKind }
+
+// Volume returns the volume; ok is false when the quantity is a mass or empty.
+func (q Quantity) Volume() (v Volume, ok bool) { return q.volume, q.kind == volumeKind }
+
+// MassAt returns the mass of the quantity for a material of density d; ok is false when
+// the quantity is empty, or a volume of a material whose density is not known.
+func (q Quantity) MassAt(d Density) (m Mass, ok bool) {
+	switch q.kind {
+	case massKind:
+		return q.mass, true
+	case volumeKind:
+		return d.MassOf(q.volume), d.Known()
+	}
+	return Mass{}, false
+}
+
+// Parse reads an amount as people type it: "1 1/2 cups", "1½ c", "2 tbsp + 1 tsp",
+// "250 g", "0,5 l", "a pinch". Cups, spoons and pints are those of the system s.
+//
+// Every failure is a *ParseError: an empty text, no number or no unit, an unknown word,
+// a zero denominator, a negative or zero amount, a number over a million, a comma that
+// could be either a decimal or a thousands mark, or masses added to volumes.
+func Parse(text string, s System) (Quantity, error) {
+	fail := func(format string, args ...any) (Quantity, error) {
+		return Quantity{}, &ParseError{Input: text, Reason: fmt.Sprintf(format, args...)}
+	}
+	if len(text) > 200 {
+		return Quantity{}, &ParseError{Input: text[:20] + "…", Reason: "is too long for an amount"}
+	}
+	if strings.TrimSpace(text) == "" {
+		return fail("type an amount, such as 2 cups or 250 g")
+	}
+	var sum Quantity
+	for _, term := range strings.Split(strings.ReplaceAll(strings.ToLower(text), " and ", " + "), "+") {
+		n, word, err := parseTerm(term)
+		if err != nil {
+			return fail("%s", err)
+		}
+		q, ok := amountOf(n, word, s)
+		switch {
+		case word == "":
+			return fail("has no unit: add g, mL, cups, tbsp or tsp")
+		case !ok:
+			return fail("%q is not a measure Emblo knows", word)
+		case n <= 0:
+			return fail("an amount must be more than zero")
+		case sum.kind != noKind && sum.kind != q.kind:
+			return fail("adds a weight to a volume; use one kind")
+		}
+		sum = Quantity{sum.mass.Plus(q.mass), sum.volume.Plus(q.volume), q.kind}
+	}
+	return sum, nil
+}
+
+// MustParse is Parse that panics, for tests with hard-coded strings.
+func MustParse(text string, s System) Quantity {
+	q, err := Parse(text, s)
+	if err != nil {
+		panic(err)
+	}
+	return q
+}
+
+// ParseNumber reads a count or a fraction: "3", "1 1/2", "1½", "0,5", "3/4".
+// Errors say what was wrong as a clause, without the input.
+func ParseNumber(text string) (float64, error) {
+	n, rest, err := parseTerm(text)
+	if err != nil {
+		return 0, err
+	}
+	if rest != "" {
+		return 0, fmt.Errorf("%q is not part of a number", rest)
+	}
+	return n, nil
+}
+
+// parseTerm splits "1 1/2 cups" into 1.5 and "cups".
+func parseTerm(term string) (n float64, word string, err error) {
+	fields := strings.Fields(spaceOut(term))
+	used := 0
+	for _, f := range fields {
+		v, isNumber, err := numberOf(f, used)
+		if err != nil {
+			return 0, "", err
+		}
+		if !isNumber {
+			break
+		}
+		if used > 0 && (v >= 1 || v == 0 || n != math.Trunc(n)) {
+			return 0, "", fmt.Errorf("%q is two numbers; write one, such as 1 1/2", strings.TrimSpace(term))
+		}
+		n += v
+		used++
+	}
+	if used == 0 {
+		return 0, "", fmt.Errorf("%q does not start with a number", strings.TrimSpace(term))
+	}
+	if n > largest {
+		return 0, "", fmt.Errorf("%s is more than a kitchen holds", strconv.FormatFloat(n, 'f', -1, 64))
+	}
+	word = strings.TrimPrefix(strings.Join(fields[used:], " "), "a ") // "half a cup"
+	return n, word, nil
+}
+
+// spaceOut sets spaces around vulgar fractions and between a number and its unit, and
+// turns the fraction slash of typesetters into a plain one.
+func spaceOut(s string) string {
+	var b strings.Builder
+	var last rune
+	for _, r := range s {
+		if r == '⁄' || r == '∕' {
+			r = '/'
+		}
+		isVulgar := vulgarValue(r) > 0
+		startsUnit := unicode.IsLetter(r) && (unicode.IsDigit(last) || last == '.')
+		if isVulgar || startsUnit {
+			b.WriteByte(' ')
+		}
+		b.WriteRune(r)
+		if isVulgar {
+			b.WriteByte(' ')
+		}
+		last = r
+	}
+	return b.String()
+}
+
+func vulgarValue(r rune) float64 {
+	for _, v := range vulgar {
+		if v.glyph == r {
+			return float64(v.n) / float64(v.d)
+		}
+	}
+	return 0
+}
+
+// numberOf reads one field as a number. The words "a" and "an" count as one, "half" as a
+// half, and only when no number came before them (used is 0).
+func numberOf(f string, used int) (v float64, isNumber bool, err error) {
+	if r := []rune(f); len(r) == 1 && vulgarValue(r[0]) > 0 {
+		return vulgarValue(r[0]), true, nil
+	}
+	switch f {
+	case "a", "an":
+		return 1, used == 0, nil
+	case "half":
+		return 0.5, used == 0, nil
+	}
+	if !strings.ContainsRune("0123456789.,-", rune(f[0])) {
+		return 0, false, nil
+	}
+	if strings.HasPrefix(f, "-") {
+		return 0, false, fmt.Errorf("%q is negative", f)
+	}
+	if top, bottom, isFraction := strings.Cut(f, "/"); isFraction {
+		n, errN := strconv.ParseUint(top, 10, 32)
+		d, errD := strconv.ParseUint(bottom, 10, 32)
+		switch {
+		case errN != nil || errD != nil:
+			return 0, false, fmt.Errorf("%q is not a fraction", f)
+		case d == 0:
+			return 0, false, fmt.Errorf("%q divides by zero", f)
+		}
+		return float64(n) / float64(d), true, nil
+	}
+	if whole, frac, hasComma := strings.Cut(f, ","); hasComma {
+		if len(frac) == 3 && strings.Trim(whole, "0") != "" {
+			return 0, false, fmt.Errorf("%q could be %s%s or %s.%s; leave out the comma", f, whole, frac, whole, frac)
+		}
+		f = whole + "." + frac
+	}
+	for _, r := range f {
+		if r != '.' && !unicode.IsDigit(r) {
+			return 0, false, fmt.Errorf("%q is not a number", f)
+		}
+	}
+	v, err = strconv.ParseFloat(f, 64)
+	if err != nil || math.IsInf(v, 0) {
+		return 0, false, fmt.Errorf("%q is not a number", f)
+	}
+	return v, true, nil
+}
+
+// amountOf returns n of the unit that word names.
+func amountOf(n float64, word string, s System) (Quantity, bool) {
+	word = strings.TrimSuffix(strings.TrimSuffix(word, " of"), ".")
+	vol := func(one Volume) (Quantity, bool) { return OfVolume(one.Times(n)), true }
+	switch word {
+	case "g", "gram", "grams", "gramme", "grammes":
+		return OfMass(Grams(n)), true
+	case "kg", "kilo", "kilos", "kilogram", "kilograms":
+		return OfMass(Kilograms(n)), true
+	case "mg", "milligram", "milligrams":
+		return OfMass(Grams(n / 1000)), true
+	case "oz", "ounce", "ounces":
+		return OfMass(Ounces(n)), true
+	case "lb", "lbs", "pound", "pounds":
+		return OfMass(Pounds(n)), true
+	case "ml", "millilitre", "millilitres", "milliliter", "milliliters":
+		return vol(Millilitres(1))
+	case "cl", "centilitre", "centilitres", "centiliter", "centiliters":
+		return vol(Millilitres(10))
+	case "dl", "decilitre", "decilitres", "deciliter", "deciliters":
+		return vol(Millilitres(100))
+	case "l", "litre", "litres", "liter", "liters":
+		return vol(Litres(1))
+	case "c", "cup", "cups":
+		return vol(cupOf(s))
+	case "tbsp", "tbsps", "tbs", "tablespoon", "tablespoons":
+		return vol(tbspOf(s))
+	case "tsp", "tsps", "teaspoon", "teaspoons":
+		return vol(tspOf(s))
+	case "pinch", "pinches":
+		return vol(tspOf(s).Times(pinchOfTeaspoon))
+	case "fl oz", "fluid ounce", "fluid ounces":
+		if s == US {
+			return vol(Millilitres(mlPerUSFluidOunce))
+		}
+		return vol(Millilitres(mlPerImperialFlOz))
+	case "pt", "pint", "pints":
+		if s == US {
+			return vol(Millilitres(mlPerUSPint))
+		}
+		return vol(Millilitres(mlPerImperialPint))
+	case "qt", "quart", "quarts":
+		if s == US {
+			return vol(Millilitres(mlPerUSQuart))
+		}
+		return vol(Millilitres(2 * mlPerImperialPint))
+	}
+	return Quantity{}, false
+}
