@@ -1,0 +1,222 @@
+// Package gauge decides whether a solid lies wholly inside the small-parts cylinder and
+// whether a rounded piece is small enough for the small-ball hole.
+//
+// # Source
+//
+// The cylinder is that of 16 CFR 1501.4, figure 1 (quoted from memory): an open cylinder
+// of bore 1.25 in with a floor that slopes from 1.00 to 2.25 in below the rim; the inch
+// figures govern, so the bore is 31.75 mm and the floor 25.4 to 57.15 mm deep. ISO 8124-1
+// and EN 71-1 use the same gauge with rounded figures (31.7 and 57.1 mm), which are a
+// hair smaller; the larger is kept because a larger gauge keeps more out. The ball hole
+// is 1.75 in, 44.45 mm (16 CFR 1500.18(a)(17)); the European template is 44.5 mm, and
+// the larger governs here too.
+//
+// # Derivation
+//
+// Put the rim in the plane z = 0, the axis on z, and the shallow side of the floor at
+// x = -R, with R = 15.875 mm. The inside is the convex region
+//
+//	x² + y² <= R²,   z <= 0,   z >= -(F + x)   with F = 41.275 mm,
+//
+// since the floor is 25.4 = F - R deep at x = -R and 57.15 = F + R at x = +R. A solid
+// fits iff some rotation and some shift (a, b, c) put it inside. For a rotation Q let
+// h(w) be the support function of the rotated solid, the largest w·p over its points p.
+//
+//	rim:    h(0,0,1) + c <= 0
+//	floor:  h(-1,0,-1) - a - c <= F
+//	wall:   h(cos t, sin t, 0) + a cos t + b sin t <= R   for every t
+//
+// The first two leave a choice of c iff a >= h(0,0,1) + h(-1,0,-1) - F. So the solid
+// fits in this rotation iff the largest a that the wall allows reaches that bound: a
+// linear program in (a, b). The wall is taken at 64 directions, that is, as the polygon
+// around the circle, which reaches at most R (1/cos(pi/64) - 1) = 0.019 mm outside it:
+// the only error of the test, and one that says "fits". Rotations are then searched for
+// the largest margin (search.go).
+//
+// The verdict counts a further measuring error against clearing; that is the caller's.
+package gauge
+
+import (
+	"fmt"
+	"math"
+)
+
+// Kind is the family of a solid. The zero value is no solid.
+type Kind uint8
+
+// The kinds of solid that can be judged.
+const (
+	NoSolid   Kind = iota
+	Sphere         // a: diameter
+	Ellipsoid      // a, b, c: full axes
+	Cylinder       // a: diameter, b: length; a disc is a short one
+	Capsule        // a: diameter, b: full length, ends round; b >= a
+	Box            // a, b, c: edges
+)
+
+var kindNames = [...]string{"", "sphere", "ellipsoid", "cylinder", "capsule", "box"}
+
+// String returns the word for the kind, "" for NoSolid.
+func (k Kind) String() string { return kindNames[k] }
+
+// ParseKind reads "sphere", "ellipsoid", "cylinder", "capsule" or "box".
+func ParseKind(s string) (Kind, error) {
+	for k := Sphere; k <= Box; k++ {
+		if kindNames[k] == s {
+			return k, nil
+		}
+	}
+	return NoSolid, fmt.Errorf("%q is not a shape: use sphere, ellipsoid, cylinder, capsule or box", s)
+}
+
+// sizes returns how many sizes a solid of the kind has.
+func (k Kind) sizes() int {
+	switch k {
+	case Sphere:
+		return 1
+	case Cylinder, Capsule:
+		return 2
+	case Ellipsoid, Box:
+		return 3
+	}
+	return 0
+}
+
+// MaxSize is the largest size accepted, in mm: beyond it a number is a slip.
+const MaxSize = 5000.0
+
+// Solid is an idealised thing: a kind and its sizes in mm. The zero value is no solid,
+// meaning that nothing has been measured. Solids compare with ==.
+type Solid struct {
+	kind Kind
+	size [3]float64 // as documented on Kind; unused ones are 0
+}
+
+// New returns the solid of a kind with the given sizes in mm. It fails when the number
+// of sizes is not the kind's, when a size is not a number above 0 and at most MaxSize,
+// or when a capsule is shorter than it is wide.
+func New(k Kind, mm ...float64) (Solid, error) {
+	if k.sizes() == 0 {
+		return Solid{}, fmt.Errorf("choose a shape before giving sizes")
+	}
+	if len(mm) != k.sizes() {
+		return Solid{}, fmt.Errorf("a %s needs %d size(s) in mm, not %d", k, k.sizes(), len(mm))
+	}
+	s := Solid{kind: k}
+	for i, v := range mm {
+		if !(v > 0 && v <= MaxSize) {
+			return Solid{}, fmt.Errorf("a size must be more than 0 and at most %g mm, not %g", MaxSize, v)
+		}
+		s.size[i] = v
+	}
+	if k == Capsule && mm[1] < mm[0] {
+		return Solid{}, fmt.Errorf("a capsule is at least as long as it is wide: %g x %g", mm[0], mm[1])
+	}
+	return s, nil
+}
+
+// Must is New that panics, for tables and tests with hard-coded sizes.
+func Must(k Kind, mm ...float64) Solid {
+	s, err := New(k, mm...)
+	if err != nil {
+		panic(err)
+	}
+	return s
+}
+
+// Kind returns the family of the solid, NoSolid for the zero value.
+func (s Solid) Kind() Kind { return s.kind }
+
+// Sizes returns the sizes in mm, in the order documented on Kind.
+func (s Solid) Sizes() []float64 { return append([]float64(nil), s.size[:s.kind.sizes()]...) }
+
+// Known reports whether the solid has been measured.
+func (s Solid) Known() bool { return s.kind != NoSolid }
+
+// Rounded reports whether the solid counts as a ball for the small-ball hole: a sphere,
+// an ellipsoid or a capsule (16 CFR 1500.18(a)(17) covers spherical, ovoid and
+// ellipsoidal objects).
+func (s Solid) Rounded() bool { return s.kind == Sphere || s.kind == Ellipsoid || s.kind == Capsule }
+
+// Extents returns the edges of the smallest axis-aligned box around the solid in mm,
+// smallest first.
+func (s Solid) Extents() (short, middle, long float64) {
+	a, b, c := s.size[0], s.size[1], s.size[2]
+	switch s.kind {
+	case Sphere:
+		b, c = a, a
+	case Cylinder, Capsule:
+		b, c = a, b
+	}
+	if a > b {
+		a, b = b, a
+	}
+	if b > c {
+		b, c = c, b
+	}
+	if a > b {
+		a, b = b, a
+	}
+	return a, b, c
+}
+
+// Shrunk returns the solid with every size less by mm, and at least 0.01 mm: the
+// smallest that a measuring error of mm leaves possible.
+func (s Solid) Shrunk(mm float64) Solid {
+	for i := range s.size[:s.kind.sizes()] {
+		s.size[i] = math.Max(0.01, s.size[i]-mm)
+	}
+	return s
+}
+
+// String prints the sizes as typed in lists: "16 mm", "24 x 45 mm", "18 x 8 x 6 mm".
+func (s Solid) String() string {
+	if !s.Known() {
+		return "not measured"
+	}
+	text := ""
+	for i, v := range s.Sizes() {
+		if i > 0 {
+			text += " x "
+		}
+		text += fmt.Sprintf("%g", math.Round(v*10)/10)
+	}
+	return text + " mm"
+}
+
+type vec struct{ x, y, z float64 }
+
+func (v vec) dot(w vec) float64 { return v.x*w.x + v.y*w.y + v.z*w.z }
+
+func (v vec) cross(w vec) vec {
+	return vec{v.y*w.z - v.z*w.y, v.z*w.x - v.x*w.z, v.x*w.y - v.y*w.x}
+}
+
+func (v vec) times(k float64) vec { return vec{v.x * k, v.y * k, v.z * k} }
+
+func (v vec) unit() vec { return v.times(1 / math.Sqrt(v.dot(v))) }
+
+// frame is a rotated solid's own axes in gauge coordinates; w is the long axis of
+// cylinders and capsules.
+type frame struct{ u, v, w vec }
+
+// support is the largest n·p over the points p of the solid, centred on the origin and
+// turned into frame f. Standard support functions: a box is a sum of segments, an
+// ellipsoid |A n|, a cylinder a disc plus a segment, a capsule a ball plus a segment.
+func (s Solid) support(f frame, n vec) float64 {
+	nu, nv, nw := f.u.dot(n), f.v.dot(n), f.w.dot(n)
+	a, b, c := s.size[0]/2, s.size[1]/2, s.size[2]/2
+	switch s.kind {
+	case Sphere:
+		return a * math.Sqrt(n.dot(n))
+	case Ellipsoid:
+		nu, nv, nw = nu*a, nv*b, nw*c
+		return math.Sqrt(nu*nu + nv*nv + nw*nw)
+	case Cylinder:
+		return b*math.Abs(nw) + a*math.Sqrt(nu*nu+nv*nv)
+	case Capsule:
+		return (b-a)*math.Abs(nw) + a*math.Sqrt(n.dot(n))
+	default:
+		return a*math.Abs(nu) + b*math.Abs(nv) + c*math.Abs(nw)
+	}
+}
