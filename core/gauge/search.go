@@ -274,13 +274,13 @@ func (f frame) turned(axis vec, angle float64) frame {
 	return frame{turn(f.u), turn(f.v), turn(f.w)}
 }
 
-// BallFit reports whether a rounded solid drops through the small-ball hole in some
-// position under its own weight: its middle extent is at most 44.5 mm. Solids that are
-// not rounded do not count as balls and an unknown solid does.
+// BallFit reports whether the solid drops through the small-ball hole in some position
+// under its own weight: its middle extent is at most 44.5 mm. Whether it counts as a
+// ball is another question (Rounded). An unknown solid drops through.
 func (s Solid) BallFit() bool {
 	if !s.Known() {
 		return true
 	}
 	_, middle, _ := s.Extents()
-	return s.Rounded() && middle <= BallHole
+	return middle <= BallHole
 }

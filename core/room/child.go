@@ -1,0 +1,150 @@
+// Package room describes who a set-up is for: the children, by the little that is kept
+// of them, and the adults.
+package room
+
+import (
+	"fmt"
+
+	"emblo/core/allergen"
+)
+
+// Tri is an answer that may be missing. The zero value is "not known".
+type Tri uint8
+
+// The answers.
+const (
+	Unknown Tri = iota
+	No
+	Yes
+)
+
+// TriOf returns Yes for true and No for false.
+func TriOf(b bool) Tri {
+	if b {
+		return Yes
+	}
+	return No
+}
+
+// Way is how an allergy is triggered.
+type Way uint8
+
+// The ways. ByEating is the zero value; ByTouchOrAir includes eating.
+const (
+	ByEating Way = iota
+	ByTouchOrAir
+)
+
+// Allergy is one declared allergy of a child.
+type Allergy struct {
+	To allergen.Allergen
+	By Way
+	// Note names what is meant when To is allergen.Other; empty otherwise.
+	Note string
+}
+
+// mouthingMonths is the greatest age that a child who mouths counts as: the last month
+// of the under-three rules.
+const mouthingMonths = 35
+
+// ThreeYears is the age in months at which the under-three rules end.
+const ThreeYears = 36
+
+// Child is one child on the day of use.
+type Child struct {
+	// Label is the two letters the room knows the child by.
+	Label string
+	// Months is the calendar age in completed months, 0 or more.
+	Months int
+	// Developmental is the age in months the educator judges by, when Set.
+	Developmental Months
+	// Mouths says whether the child puts things in the mouth. Unknown counts as Yes
+	// under 36 months and is a missing fact from then on.
+	Mouths    Tri
+	Allergies []Allergy
+}
+
+// Months is an optional age in months. The zero value is "not set".
+type Months struct{ plusOne int }
+
+// SetMonths returns a set age of n months, n being 0 or more.
+func SetMonths(n int) Months { return Months{n + 1} }
+
+// Get returns the months; ok is false when they are not set.
+func (m Months) Get() (n int, ok bool) { return m.plusOne - 1, m.plusOne > 0 }
+
+// Mouthing reports whether the child must be taken to mouth things; assumed is the
+// answer to use for a child of 36 months or over of whom it is not known.
+func (c Child) Mouthing(assumed bool) bool {
+	switch c.Mouths {
+	case Yes:
+		return true
+	case No:
+		return false
+	}
+	return c.age() < ThreeYears || assumed
+}
+
+// MouthingMissing reports whether mouthing is a fact to ask for: not known of a child
+// who would otherwise count as 36 months or over.
+func (c Child) MouthingMissing() bool { return c.Mouths == Unknown && c.age() >= ThreeYears }
+
+// age is the lesser of calendar and developmental age.
+func (c Child) age() int {
+	if d, ok := c.Developmental.Get(); ok {
+		return min(c.Months, d)
+	}
+	return c.Months
+}
+
+// Effective returns the age in months that every rule uses: the least of calendar age,
+// developmental age, and 35 months if the child mouths things.
+func (c Child) Effective(assumeMouthing bool) int {
+	if c.Mouthing(assumeMouthing) {
+		return min(c.age(), mouthingMonths)
+	}
+	return c.age()
+}
+
+// Room is a group on the day of use.
+type Room struct {
+	Name     string
+	Children []Child
+	Adults   int
+}
+
+// MaxChildren is the largest group planned for at once.
+const MaxChildren = 60
+
+// MaxAdults is the largest number of adults counted in one room.
+const MaxAdults = 30
+
+// Validate reports the first thing that makes the room impossible to plan for.
+func (r Room) Validate() error {
+	switch {
+	case len(r.Children) == 0:
+		return fmt.Errorf("add at least one child: without ages nothing can be cleared")
+	case len(r.Children) > MaxChildren:
+		return fmt.Errorf("a room holds at most %d children, not %d", MaxChildren, len(r.Children))
+	case r.Adults < 0 || r.Adults > MaxAdults:
+		return fmt.Errorf("adults must be between 0 and %d", MaxAdults)
+	}
+	for _, c := range r.Children {
+		if c.Months < 0 {
+			return fmt.Errorf("%s has a birth month in the future", c.Label)
+		}
+	}
+	return nil
+}
+
+// Youngest returns the least effective age in the room in months, 0 for an empty room.
+func (r Room) Youngest() int {
+	if len(r.Children) == 0 {
+		return 0
+	}
+	least := r.Children[0].Effective(false)
+	for _, c := range r.Children {
+		least = min(least, c.Effective(false))
+	}
+	return least
+}

@@ -1,0 +1,44 @@
+package room
+
+import "emblo/core/unit"
+
+// bodyMass holds the WHO Child Growth Standards, weight-for-age of girls, 3rd percentile
+// (quoted from memory): the lighter sex at the lower end, so that a limit per kilogram
+// errs on the strict side. Past 60 months the last value stands.
+var bodyMass = []struct {
+	months int
+	kg     float64
+}{{0, 2.4}, {3, 4.6}, {6, 5.8}, {9, 6.6}, {12, 7.1}, {18, 8.2}, {24, 9.2}, {36, 11.0}, {48, 12.6}, {60, 14.1}}
+
+// BodyMass returns a low estimate of the body mass of a child of the given months, by
+// straight lines between the tabulated ages. It never falls as months rise.
+func BodyMass(months int) unit.Mass {
+	for i := 1; i < len(bodyMass); i++ {
+		a, b := bodyMass[i-1], bodyMass[i]
+		if months < b.months {
+			share := float64(max(months, 0)-a.months) / float64(b.months-a.months)
+			return unit.Kilograms(a.kg + share*(b.kg-a.kg))
+		}
+	}
+	return unit.Kilograms(bodyMass[len(bodyMass)-1].kg)
+}
+
+// SodiumLimit returns the most sodium a day for a child of the given months: the chronic
+// disease risk reduction intake from 1 year, and the adequate intake before, where no
+// limit is set (National Academies 2019, quoted from memory).
+func SodiumLimit(months int) unit.Mass {
+	milligrams := 2300.0
+	switch {
+	case months < 7:
+		milligrams = 110
+	case months < 12:
+		milligrams = 370
+	case months < 48:
+		milligrams = 1200
+	case months < 108:
+		milligrams = 1500
+	case months < 168:
+		milligrams = 1800
+	}
+	return unit.Grams(milligrams / 1000)
+}

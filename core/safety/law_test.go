@@ -1,0 +1,253 @@
+package safety
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/allergen"
+	"emblo/core/gauge"
+	"emblo/core/material"
+	"emblo/core/room"
+)
+
+// scene is one random question: a room under a table and a policy, a thing, and a use.
+type scene struct {
+	room   room.Room
+	ratios room.RatioTable
+	policy Policy
+	facts  material.Facts
+	use    Use
+}
+
+func (s scene) judge(t require.TestingT) Assessment {
+	g, err := NewGroup(s.room, s.ratios, s.policy)
+	require.NoError(t, err)
+	subject := Prepare("thing", s.facts)
+	return g.Judge(&subject, s.use)
+}
+
+func drawAllergen(t *rapid.T) allergen.Allergen {
+	return rapid.SampledFrom([]allergen.Allergen{allergen.Milk, allergen.Wheat, allergen.Gluten, allergen.Peanuts, allergen.Other}).Draw(t, "allergen")
+}
+
+func drawChild(t *rapid.T) room.Child {
+	c := room.Child{
+		Label:  "AB",
+		Months: rapid.SampledFrom([]int{0, 5, 6, 11, 12, 17, 18, 23, 24, 30, 35, 36, 47, 48, 59, 60, 71, 72, 95, 96, 120}).Draw(t, "months"),
+		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")),
+	}
+	if rapid.IntRange(0, 5).Draw(t, "developmental") == 0 {
+		c.Developmental = room.SetMonths(rapid.IntRange(0, 80).Draw(t, "by"))
+	}
+	for range rapid.IntRange(0, 1).Draw(t, "allergies") {
+		c.Allergies = append(c.Allergies, room.Allergy{To: drawAllergen(t), By: room.Way(rapid.IntRange(0, 1).Draw(t, "way"))})
+	}
+	return c
+}
+
+func drawSolid(t *rapid.T) gauge.Solid {
+	size := func(name string) float64 {
+		return rapid.SampledFrom([]float64{1, 2, 5, 11.9, 12.6, 20, 22, 31.7, 32.3, 44.6, 45.1, 60, 70}).Draw(t, name)
+	}
+	switch rapid.IntRange(0, 5).Draw(t, "solid") {
+	case 0:
+		return gauge.Solid{}
+	case 1:
+		return gauge.Must(gauge.Ellipsoid, size("a"), size("b"), size("c"))
+	case 2:
+		return gauge.Must(gauge.Cylinder, size("d"), size("l"))
+	case 3:
+		return gauge.Must(gauge.Box, size("a"), size("b"), size("c"))
+	default:
+		return gauge.Must(gauge.Sphere, size("d"))
+	}
+}
+
+func drawScene(t *rapid.T) scene {
+	var s scene
+	for range rapid.IntRange(1, 4).Draw(t, "children") {
+		s.room.Children = append(s.room.Children, drawChild(t))
+	}
+	s.room.Adults = rapid.IntRange(0, 5).Draw(t, "adults")
+	s.ratios = rapid.SampledFrom(room.RatioTables()).Draw(t, "ratios")
+	flag := rapid.Bool()
+	s.policy = Policy{flag.Draw(t, "nut-free"), flag.Draw(t, "no food"), flag.Draw(t, "strict")}
+	s.use = Use(rapid.IntRange(int(AdultTool), int(Home)).Draw(t, "use"))
+	often := func(name string) bool { return rapid.IntRange(0, 9).Draw(t, name) > 0 }
+
+	f := material.Facts{TraitsKnown: often("traits known"), ContentsKnown: often("contents known")}
+	f.Form = material.Form(rapid.IntRange(0, int(material.Strand)).Draw(t, "form"))
+	f.Smallest = drawSolid(t)
+	f.Largest = f.Smallest
+	for range rapid.IntRange(0, 3).Draw(t, "traits") {
+		f.Traits |= 1 << rapid.IntRange(0, 40).Draw(t, "trait")
+	}
+	if f.ContentsKnown {
+		f.Salt = material.Known(rapid.SampledFrom([]float64{0, 0, 0.001, 0.012, 0.05, 0.168, 1}).Draw(t, "salt"))
+		if flag.Draw(t, "holds an allergen") {
+			f.Allergens = allergen.SetOf(drawAllergen(t))
+			f.MayContain = allergen.SetOf(drawAllergen(t))
+		}
+	}
+	if often("portion known") {
+		f.Portion = material.Known(rapid.Float64Range(0, 500).Draw(t, "portion"))
+	}
+	s.facts = f
+	return s
+}
+
+// harsher returns the scene changed in one way that must never be judged more mildly.
+func harsher(t *rapid.T, s scene) (scene, string) {
+	s.room.Children = append([]room.Child(nil), s.room.Children...)
+	i := rapid.IntRange(0, len(s.room.Children)-1).Draw(t, "child")
+	c := &s.room.Children[i]
+	switch rapid.IntRange(0, 7).Draw(t, "change") {
+	case 0:
+		c.Months = max(0, c.Months-rapid.IntRange(1, 40).Draw(t, "younger by"))
+		return s, "a younger child"
+	case 1:
+		c.Mouths = room.Yes
+		return s, "a mouthing child"
+	case 2:
+		c.Developmental = room.SetMonths(rapid.IntRange(0, min(30, c.Effective(true))).Draw(t, "developmental age"))
+		return s, "a lower developmental age"
+	case 3:
+		c.Allergies = append(append([]room.Allergy(nil), c.Allergies...), room.Allergy{To: drawAllergen(t), By: room.ByTouchOrAir})
+		return s, "one more allergy"
+	case 4:
+		s.room.Adults = max(0, s.room.Adults-1)
+		return s, "one adult fewer"
+	case 5:
+		if s.facts.Smallest.Known() {
+			s.facts.Smallest = s.facts.Smallest.Shrunk(rapid.Float64Range(0, 60).Draw(t, "smaller by"))
+		}
+		return s, "a smaller piece of the same form"
+	case 6:
+		s.room.Children = append(s.room.Children, drawChild(t))
+		return s, "one more child"
+	default:
+		for u := AdultTool; u <= Home; u++ {
+			if u.exposure() >= s.use.exposure() && rapid.Bool().Draw(t, "take") {
+				s.use = u
+				break
+			}
+		}
+		return s, "a more exposed use"
+	}
+}
+
+func TestLawAHarsherSceneIsNeverJudgedMilder(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		before := drawScene(t)
+		after, change := harsher(t, before)
+		b, a := before.judge(t), after.judge(t)
+		require.GreaterOrEqual(t, a.Verdict, b.Verdict, "%s\nbefore %+v\nafter %+v", change, b, a)
+	})
+}
+
+func TestLawBRemovingAFactNeverClears(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		before := drawScene(t)
+		after := before
+		after.room.Children = append([]room.Child(nil), before.room.Children...)
+		f := &after.facts
+		switch rapid.IntRange(0, 5).Draw(t, "removed") {
+		case 0:
+			f.Smallest, f.Largest = gauge.Solid{}, gauge.Solid{}
+		case 1:
+			f.Form = material.FormUnknown
+		case 2:
+			f.ContentsKnown, f.Allergens, f.MayContain, f.Salt = false, 0, 0, material.Amount{}
+		case 3:
+			f.TraitsKnown, f.Traits = false, 0
+		case 4:
+			f.Portion = material.Amount{}
+		default:
+			after.room.Children[0].Mouths = room.Unknown
+		}
+		least := min(before.judge(t).Verdict, MeasureFirst)
+		require.GreaterOrEqual(t, after.judge(t).Verdict, least)
+	})
+}
+
+func TestLawCPolicyOnlyTightens(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		s := drawScene(t)
+		loose := s
+		loose.policy = Policy{}
+		require.GreaterOrEqual(t, s.judge(t).Verdict, loose.judge(t).Verdict)
+		require.Equal(t, s.policy, s.policy.Tighten(Policy{}))
+	})
+}
+
+func TestLawDOrderChangesNothing(t *testing.T) {
+	defer func(saved []Rule) { table = saved }(table)
+	rapid.Check(t, func(t *rapid.T) {
+		s := drawScene(t)
+		want := s.judge(t)
+		rng := rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "seed"), 0))
+		shuffled := append([]Rule(nil), table...)
+		rng.Shuffle(len(shuffled), func(i, j int) { shuffled[i], shuffled[j] = shuffled[j], shuffled[i] })
+		table = shuffled
+		children := append([]room.Child(nil), s.room.Children...)
+		rng.Shuffle(len(children), func(i, j int) { children[i], children[j] = children[j], children[i] })
+		s.room.Children = children
+		require.Equal(t, want, s.judge(t))
+	})
+}
+
+func TestLawEEveryObjectionIsExplained(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a := drawScene(t).judge(t)
+		worst := GoesIn
+		for _, f := range a.Findings {
+			worst = Worst(worst, f.Verdict)
+			require.NotEmpty(t, f.Reason)
+			require.NotContains(t, f.Reason, "%!")
+			require.NotEmpty(t, f.Numbers, f.Rule)
+			require.NotEmpty(t, f.Source.Source, f.Rule)
+			require.NotEmpty(t, f.Source.Standing, f.Rule)
+			require.NotEmpty(t, f.Change, f.Rule)
+			if f.Verdict == WithAHand {
+				require.NotEmpty(t, f.Do, "%s needs a hand and does not say whose", f.Rule)
+			}
+			if f.Verdict == MeasureFirst {
+				require.NotEmpty(t, f.Missing, f.Rule)
+			}
+		}
+		require.Equal(t, worst, a.Verdict)
+	})
+}
+
+// A room is judged by each child, worst wins: the compiled view of the whole group must
+// say what asking about each child alone says.
+func TestGroupJudgesAsHarshlyAsChildByChild(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		s := drawScene(t)
+		s.room.Adults = room.MaxAdults
+		worst := GoesIn
+		for _, c := range s.room.Children {
+			alone := s
+			alone.room.Children = []room.Child{c}
+			worst = Worst(worst, alone.judge(t).Verdict)
+		}
+		require.Equal(t, worst, s.judge(t).Verdict)
+	})
+}
+
+func TestVerdictsAndUsesReadBack(t *testing.T) {
+	for u := AdultTool; u <= Home; u++ {
+		got, err := ParseUse(u.String())
+		require.NoError(t, err)
+		assert.Equal(t, u, got)
+	}
+	_, err := ParseUse("thrown")
+	assert.ErrorContains(t, err, "is not a use")
+	assert.False(t, Verdict(0).Valid(), "a verdict nobody reached is not a mild one")
+	assert.Equal(t, "goes-in with-a-hand measure-first keep-out", fmt.Sprint(GoesIn, WithAHand, MeasureFirst, KeepOut))
+}
