@@ -8,10 +8,10 @@ import (
 // The gauges, in mm (16 CFR 1501.4 figure 1 and 1500.18(a)(17); EN 71-1 template E for
 // the ball hole; all quoted from memory).
 const (
-	Bore         = 31.75  // 1.25 in, inside diameter of the small-parts cylinder
-	ShallowDepth = 25.4   // 1.00 in, rim to the high side of the floor
-	DeepDepth    = 57.15  // 2.25 in, rim to the low side of the floor
-	BallHole     = 44.5   // small-ball template; 1.75 in is 44.45
+	Bore         = 31.75 // 1.25 in, inside diameter of the small-parts cylinder
+	ShallowDepth = 25.4  // 1.00 in, rim to the high side of the floor
+	DeepDepth    = 57.15 // 2.25 in, rim to the low side of the floor
+	BallHole     = 44.5  // small-ball template; 1.75 in is 44.45
 	radius       = Bore / 2
 	floorMean    = (ShallowDepth + DeepDepth) / 2
 	longestChord = 65.5 // computed 65.38: from the deep edge of the floor to the far rim

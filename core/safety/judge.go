@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"sort"
 	"strings"
+	"sync"
 
 	"emblo/core/material"
 )
@@ -35,6 +36,10 @@ var ratioRule = Rule{
 	Threshold: "Adults short for the youngest present: whatever needs a hand or a measure is kept out, the rest needs a hand.",
 }
 
+// questions keeps Judge from allocating: rules are called through pointers, so a
+// question on the stack would escape.
+var questions = sync.Pool{New: func() any { return new(question) }}
+
 // Assessment is the answer for one thing: the worst verdict of any rule, and the
 // findings, worst first and then by rule id. Findings is nil when nothing objects.
 type Assessment struct {
@@ -49,15 +54,18 @@ func (g *Group) Judge(s *Subject, use Use) Assessment {
 		use = Home
 	}
 	a := Assessment{Verdict: GoesIn}
-	q := question{group: g, use: use, judged: judgedTraits, Subject: s}
+	q := questions.Get().(*question)
+	*q = question{group: g, use: use, judged: judgedTraits, Subject: s}
 	for i := range table {
-		r := g.ask(&table[i], &q)
+		r := g.ask(&table[i], q)
 		if r.verdict == GoesIn {
 			continue
 		}
 		a.Verdict = Worst(a.Verdict, r.verdict)
-		a.Findings = append(a.Findings, table[i].finding(&q, r))
+		a.Findings = append(a.Findings, table[i].finding(q, r))
 	}
+	*q = question{}
+	questions.Put(q)
 	if use == Home {
 		a.Verdict = Worst(a.Verdict, WithAHand)
 		a.Findings = append(a.Findings, homeFinding(s))

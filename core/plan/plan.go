@@ -1,0 +1,199 @@
+// Package plan puts one set-up together: a base, things to find and tools, for a group,
+// judged and scaled at once. It is the answer that the bench shows live.
+package plan
+
+import (
+	"fmt"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+)
+
+// Limits of one set-up.
+const (
+	MaxPlaced = 10  // loose parts and tools beside the base
+	MaxCount  = 500 // pieces of one thing for one child
+)
+
+// InvalidInput says which part of a set-up cannot be reckoned, and why. Field is a path
+// such as "base.depth_mm" or "items/2/each".
+type InvalidInput struct {
+	Field  string
+	Reason string
+}
+
+// Error returns the reason.
+func (e *InvalidInput) Error() string { return e.Reason }
+
+// Base is what fills the set-up: a mix, a dry filler in a vessel, or nothing yet.
+type Base interface{ base() }
+
+// Mix is a recipe made for every child.
+type Mix struct {
+	Recipe  recipe.Recipe
+	Portion unit.Mass
+	// Colours is the number of equal parts the mix is split into, 1 to 6.
+	Colours int
+	Use     safety.Use
+}
+
+// Fill is a dry filler or a liquid poured to a depth.
+type Fill struct {
+	Item  material.Item
+	Tub   vessel.Tub
+	Depth unit.Length
+	Use   safety.Use
+}
+
+func (Mix) base()  {}
+func (Fill) base() {}
+
+// Placed is a thing beside the base, by pieces for each child.
+type Placed struct {
+	// Name and Facts describe the thing; Prepared may hold the same thing prepared, so
+	// that a shelf item's gauge need not be asked again.
+	Name     string
+	Facts    material.Facts
+	Prepared *safety.Subject
+	Each     int
+	Use      safety.Use
+}
+
+// Setup is one set-up as planned.
+type Setup struct {
+	Base  Base // nil when none is chosen yet
+	Items []Placed
+}
+
+// Line is the answer for one thing.
+type Line struct {
+	Name       string
+	Use        safety.Use
+	Assessment safety.Assessment
+	Count      int // pieces in all; 0 for the base
+}
+
+// Answer is what the bench shows. The verdict is the worst of the lines; a set-up with
+// nothing in it has none.
+type Answer struct {
+	Verdict safety.Verdict // zero when the set-up is empty
+	Base    *Line
+	Mix     *MixAnswer
+	Fill    *FillAnswer
+	Lines   []Line
+	Minutes Minutes
+}
+
+// MixAnswer is how much of a mix to make.
+type MixAnswer struct {
+	Batch   recipe.Batch
+	Colours int
+	Each    unit.Mass // one colour's part
+	Keeps   string
+	Steps   []recipe.Step
+}
+
+// FillAnswer is how much of a filler to pour.
+type FillAnswer struct {
+	Tub     vessel.Tub
+	Tubs    int
+	Seats   int // children at one tub
+	Depth   unit.Length
+	Volume  unit.Volume // in one tub
+	Mass    unit.Mass   // in one tub
+	InAll   unit.Mass
+	Density unit.Density
+}
+
+// Minutes is how long the set-up takes before play.
+type Minutes struct{ Hands, Waiting int }
+
+// setUpMinutes is the hands-on time to lay out a set-up (common practice).
+const setUpMinutes = 10
+
+// Reckon judges and scales a set-up for a group with the measures the room owns. Every
+// failure is an *InvalidInput; nothing is half-answered.
+func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
+	if len(s.Items) > MaxPlaced {
+		return Answer{}, &InvalidInput{"items", fmt.Sprintf("A set-up takes at most %d things beside the base, not %d.", MaxPlaced, len(s.Items))}
+	}
+	children := len(g.Room().Children)
+	a := Answer{Minutes: Minutes{Hands: setUpMinutes}}
+	switch b := s.Base.(type) {
+	case Mix:
+		if err := a.addMix(b, g, children, set); err != nil {
+			return Answer{}, err
+		}
+	case Fill:
+		if err := a.addFill(b, g, children); err != nil {
+			return Answer{}, err
+		}
+	}
+	for i, p := range s.Items {
+		if p.Each < 1 || p.Each > MaxCount {
+			return Answer{}, &InvalidInput{fmt.Sprintf("items/%d/each", i), fmt.Sprintf("%s: give each child between 1 and %d.", p.Name, MaxCount)}
+		}
+		subject := p.Prepared
+		if subject == nil {
+			fresh := safety.Prepare(p.Name, p.Facts)
+			subject = &fresh
+		}
+		line := Line{Name: p.Name, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children}
+		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
+		a.Lines = append(a.Lines, line)
+	}
+	return a, nil
+}
+
+func (a *Answer) setBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
+	subject := safety.Prepare(name, f)
+	a.Base = &Line{Name: name, Use: use, Assessment: g.Judge(&subject, use)}
+	a.Verdict = safety.Worst(a.Verdict, a.Base.Assessment.Verdict)
+}
+
+func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet) error {
+	if m.Colours < 1 || m.Colours > 6 {
+		return &InvalidInput{"base.colours", "Split the dough into 1 to 6 colours."}
+	}
+	batch, err := recipe.Scale(m.Recipe, children, m.Portion, set)
+	if err != nil {
+		return &InvalidInput{"base.portion_g", sentence(err)}
+	}
+	a.Mix = &MixAnswer{Batch: batch, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
+		Keeps: m.Recipe.Keeps, Steps: m.Recipe.Steps}
+	hands, waiting := m.Recipe.Minutes()
+	a.Minutes.Hands += hands
+	a.Minutes.Waiting += waiting
+	a.setBase(m.Recipe.Name, m.Recipe.Facts(m.Portion), m.Use, g)
+	return nil
+}
+
+func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
+	if err := f.Tub.CheckDepth(f.Depth); err != nil {
+		return &InvalidInput{"base.depth_mm", sentence(err)}
+	}
+	tubs := f.Tub.Needed(children)
+	volume := f.Tub.VolumeTo(f.Depth)
+	mass := f.Item.Density.MassOf(volume)
+	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Depth: f.Depth, Volume: volume,
+		Mass: mass, InAll: mass.Times(float64(tubs)), Density: f.Item.Density}
+	facts := f.Item.Facts
+	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))
+	a.setBase(f.Item.Name, facts, f.Use, g)
+	return nil
+}
+
+// sentence turns an error's clause into a sentence.
+func sentence(err error) string {
+	s := err.Error()
+	if s == "" {
+		return s
+	}
+	if c := s[0]; c >= 'a' && c <= 'z' {
+		s = string(c-32) + s[1:]
+	}
+	return s + "."
+}

@@ -1,0 +1,217 @@
+// Package recipe scales mixes and says what they are: amounts for a group in exact
+// grams and in the scoops a room owns, and the facts of the mix that safety rules ask
+// about, computed from its ingredients and never typed in.
+package recipe
+
+import (
+	_ "embed"
+	"encoding/json"
+	"fmt"
+	"sync"
+
+	"emblo/core/material"
+	"emblo/core/unit"
+)
+
+// Line is one ingredient of a recipe with its mass in one base batch.
+type Line struct {
+	Item material.Item
+	Mass unit.Mass
+	// Strong marks salt, acid and colour, whose ratio may be a little further off.
+	Strong bool
+}
+
+// Step is one thing to do, or one wait.
+type Step struct {
+	Text    string
+	Minutes int
+	// Wait is true when nobody's hands are needed: cooling, setting, drying.
+	Wait bool
+	// AdultOnly marks heat and blades; ChildrenHelp marks steps for small hands.
+	AdultOnly, ChildrenHelp bool
+}
+
+// Recipe is a mix by mass. It is read-only once made.
+type Recipe struct {
+	ID, Name string
+	Also     []string
+	Lines    []Line
+	Steps    []Step
+	// Loss is the share of the mixed mass that goes as steam, 0 up to 1.
+	Loss float64
+	// Heated is set when the whole mix is brought to 80 C by probe, which clears raw
+	// flour.
+	Heated bool
+	// Keeps is the practice ceiling in words, with how to store it.
+	Keeps string
+	Basis string
+}
+
+// Mixed returns the mass of one base batch before any loss.
+func (r Recipe) Mixed() unit.Mass {
+	var sum unit.Mass
+	for _, l := range r.Lines {
+		sum = sum.Plus(l.Mass)
+	}
+	return sum
+}
+
+// Made returns the mass of one base batch as the children get it.
+func (r Recipe) Made() unit.Mass { return r.Mixed().Times(1 - r.Loss) }
+
+// Minutes returns hands-on and waiting minutes of the whole recipe.
+func (r Recipe) Minutes() (hands, waiting int) {
+	for _, s := range r.Steps {
+		if s.Wait {
+			waiting += s.Minutes
+		} else {
+			hands += s.Minutes
+		}
+	}
+	return hands, waiting
+}
+
+// dissolved are the traits of an ingredient that a mix does not keep: what it was like in
+// the hand before it was mixed.
+const dissolved = material.Food | material.NotFood | material.Hard | material.Soft | material.Rounded
+
+// Facts returns what a rule may ask about the mix when one child has the given portion.
+// The mix is food only when every ingredient is, and not food when any is; its salt is
+// taken over the mass left after the loss.
+func (r Recipe) Facts(portion unit.Mass) material.Facts {
+	f := material.Facts{Form: material.Dough, TraitsKnown: true, ContentsKnown: true,
+		Portion: material.Known(portion.Grams())}
+	salt, saltKnown := 0.0, true
+	f.Traits = material.Food
+	for _, l := range r.Lines {
+		in := l.Item.Facts
+		f.Traits |= in.Traits &^ dissolved
+		if !in.Traits.Has(material.Food) {
+			f.Traits &^= material.Food
+		}
+		f.Traits |= in.Traits & material.NotFood
+		f.Allergens |= in.Allergens
+		f.MayContain |= in.MayContain
+		f.TraitsKnown = f.TraitsKnown && in.TraitsKnown
+		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
+		share, known := in.Salt.Get()
+		saltKnown = saltKnown && known
+		salt += share * l.Mass.Grams()
+	}
+	if f.Traits.Has(material.NotFood) {
+		f.Traits &^= material.Food
+	}
+	if r.Heated {
+		f.Traits &^= material.RawFlour | material.RawEgg
+	}
+	if saltKnown {
+		f.Salt = material.Known(salt / r.Made().Grams())
+	}
+	return f
+}
+
+//go:embed book.json
+var bookJSON []byte
+
+type bookRow struct {
+	ID    string   `json:"id"`
+	Name  string   `json:"name"`
+	Also  []string `json:"also"`
+	Lines []struct {
+		Item   string  `json:"item"`
+		Grams  float64 `json:"g"`
+		Strong bool    `json:"strong"`
+	} `json:"lines"`
+	Steps []struct {
+		Text     string `json:"text"`
+		Minutes  int    `json:"min"`
+		Wait     bool   `json:"wait"`
+		Adult    bool   `json:"adult"`
+		Children bool   `json:"children"`
+	} `json:"steps"`
+	Loss   float64 `json:"loss"`
+	Heated bool    `json:"heated"`
+	Keeps  string  `json:"keeps"`
+	Basis  string  `json:"basis"`
+}
+
+// Book is a read-only collection of recipes, safe for concurrent use.
+type Book struct {
+	recipes []Recipe
+	byID    map[string]int
+}
+
+// Standard returns the recipe book that ships with Emblo, over the standard shelf. The
+// file is checked by the tests, so a failure to read it panics.
+var Standard = sync.OnceValue(func() *Book {
+	b, err := ReadBook(bookJSON, material.Standard())
+	if err != nil {
+		panic(err)
+	}
+	return b
+})
+
+// ReadBook reads a recipe file against a shelf. It fails on the first recipe that names
+// an unknown ingredient, repeats one or an id, has a mass that is not positive, a loss
+// outside 0 to 1, no step, no keeping or no basis.
+func ReadBook(data []byte, shelf *material.Shelf) (*Book, error) {
+	var rows []bookRow
+	if err := json.Unmarshal(data, &rows); err != nil {
+		return nil, fmt.Errorf("recipe file: %w", err)
+	}
+	b := &Book{byID: make(map[string]int, len(rows))}
+	for _, row := range rows {
+		r, err := row.recipe(shelf)
+		if err != nil {
+			return nil, fmt.Errorf("recipe %q: %w", row.ID, err)
+		}
+		if _, twice := b.byID[r.ID]; twice {
+			return nil, fmt.Errorf("recipe %q is there twice", r.ID)
+		}
+		b.byID[r.ID] = len(b.recipes)
+		b.recipes = append(b.recipes, r)
+	}
+	return b, nil
+}
+
+func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
+	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Loss: row.Loss, Heated: row.Heated, Keeps: row.Keeps, Basis: row.Basis}
+	switch {
+	case r.ID == "" || r.Name == "" || r.Keeps == "" || r.Basis == "":
+		return r, fmt.Errorf("needs an id, a name, how it keeps and a basis")
+	case !(r.Loss >= 0 && r.Loss < 1):
+		return r, fmt.Errorf("loses a share from 0 to 1, not %g", r.Loss)
+	case len(row.Lines) == 0 || len(row.Steps) == 0:
+		return r, fmt.Errorf("needs ingredients and steps")
+	}
+	seen := make(map[string]bool)
+	for _, l := range row.Lines {
+		item, ok := shelf.Get(l.Item)
+		switch {
+		case !ok:
+			return r, fmt.Errorf("%q is not on the shelf", l.Item)
+		case seen[l.Item]:
+			return r, fmt.Errorf("%q is there twice", l.Item)
+		case !(l.Grams > 0):
+			return r, fmt.Errorf("%q needs a mass above 0 g", l.Item)
+		}
+		seen[l.Item] = true
+		r.Lines = append(r.Lines, Line{item, unit.Grams(l.Grams), l.Strong})
+	}
+	for _, s := range row.Steps {
+		r.Steps = append(r.Steps, Step{s.Text, s.Minutes, s.Wait, s.Adult, s.Children})
+	}
+	return r, nil
+}
+
+// Recipes returns every recipe in file order. The slice must not be changed.
+func (b *Book) Recipes() []Recipe { return b.recipes }
+
+// Get returns the recipe with the given id.
+func (b *Book) Get(id string) (Recipe, bool) {
+	i, ok := b.byID[id]
+	if !ok {
+		return Recipe{}, false
+	}
+	return b.recipes[i], true
+}
