@@ -1,0 +1,394 @@
+// Package localpg runs a PostgreSQL server of the project's own: Debian's programs on a
+// data folder beside the checkout, on loopback and a free port. The start command and the
+// tests use it; nothing is installed here.
+package localpg
+
+import (
+	"bytes"
+	"context"
+	"crypto/rand"
+	"encoding/hex"
+	"errors"
+	"fmt"
+	"net"
+	"os"
+	"os/exec"
+	"os/user"
+	"path/filepath"
+	"sort"
+	"strconv"
+	"strings"
+	"syscall"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+)
+
+// Failures that a person can act on. Error texts are whole sentences.
+var (
+	// ErrNotInstalled is returned when no PostgreSQL server programs are found.
+	ErrNotInstalled = errors.New("PostgreSQL is not installed: run apt-get install postgresql")
+	// ErrAlreadyRunning is returned when another Emblo uses the same data folder.
+	ErrAlreadyRunning = errors.New("Emblo is already running from this folder; stop it first, or use the address it printed")
+	// ErrDiskFull is returned when the data folder's disk has no room.
+	ErrDiskFull = errors.New("the disk is full: free some space and start again; nothing was lost")
+)
+
+// Server is a running PostgreSQL server.
+type Server struct {
+	cmd      *exec.Cmd
+	exited   chan struct{}
+	lock     *os.File
+	port     int
+	password string
+}
+
+const (
+	superuser    = "emblo"
+	startTimeout = 60 * time.Second
+)
+
+// Start makes the data folder when there is none, starts a server on it and waits until
+// it answers. A lock left by a server that died is cleared, a server orphaned by a killed
+// Emblo is stopped first. When run as root the server runs as Debian's postgres user.
+func Start(ctx context.Context, dir string) (*Server, error) {
+	dir, err := filepath.Abs(dir)
+	if err != nil {
+		return nil, err
+	}
+	who, err := runAs()
+	if err != nil {
+		return nil, err
+	}
+	if err := os.MkdirAll(dir, 0o755); err != nil {
+		return nil, explain(err, "")
+	}
+	lock, err := takeLock(filepath.Join(dir, "emblo.lock"))
+	if err != nil {
+		return nil, err
+	}
+	s, err := start(ctx, dir, who)
+	if err != nil {
+		lock.Close()
+		return nil, err
+	}
+	s.lock = lock
+	return s, nil
+}
+
+func start(ctx context.Context, dir string, who *account) (*Server, error) {
+	data := filepath.Join(dir, "data")
+	if err := who.canReach(dir); err != nil {
+		return nil, err
+	}
+	bin, err := programsFor(data)
+	if err != nil {
+		return nil, err
+	}
+	if err := clearOrphan(data); err != nil {
+		return nil, err
+	}
+	password, err := initialise(ctx, bin, dir, data, who)
+	if err != nil {
+		return nil, err
+	}
+	port, err := freePort()
+	if err != nil {
+		return nil, err
+	}
+	log, err := os.OpenFile(filepath.Join(dir, "server.log"), os.O_CREATE|os.O_TRUNC|os.O_WRONLY, 0o644)
+	if err != nil {
+		return nil, explain(err, "")
+	}
+	defer log.Close()
+	s := &Server{port: port, password: password, exited: make(chan struct{})}
+	s.cmd = who.command(filepath.Join(bin, "postgres"), "-D", data,
+		"-c", "listen_addresses=127.0.0.1", "-c", "port="+strconv.Itoa(port),
+		"-c", "unix_socket_directories=", "-c", "max_connections=120")
+	s.cmd.Stdout, s.cmd.Stderr = log, log
+	if err := s.cmd.Start(); err != nil {
+		return nil, fmt.Errorf("start PostgreSQL: %w", err)
+	}
+	go func() {
+		_ = s.cmd.Wait() // how it ended stands in the log
+		close(s.exited)
+	}()
+	if err := s.waitReady(ctx); err != nil {
+		_ = s.Stop()
+		text, _ := os.ReadFile(log.Name())
+		return nil, explain(err, string(text))
+	}
+	return s, nil
+}
+
+// URL returns the connection URL of the named database.
+func (s *Server) URL(database string) string {
+	return fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/%s?sslmode=disable", superuser, s.password, s.port, database)
+}
+
+// Stop shuts the server down, rolling back what is open, and waits until it is gone.
+func (s *Server) Stop() error {
+	defer func() {
+		if s.lock != nil {
+			s.lock.Close()
+		}
+	}()
+	// SIGINT is PostgreSQL's fast shutdown; SIGQUIT the immediate one, recovered from
+	// at the next start.
+	for _, sig := range []syscall.Signal{syscall.SIGINT, syscall.SIGQUIT, syscall.SIGKILL} {
+		select {
+		case <-s.exited:
+			return nil
+		default:
+		}
+		_ = s.cmd.Process.Signal(sig)
+		select {
+		case <-s.exited:
+			return nil
+		case <-time.After(15 * time.Second):
+		}
+	}
+	return errors.New("PostgreSQL did not stop")
+}
+
+// EnsureDatabase creates the named database when it does not exist.
+func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
+	return s.admin(ctx, func(conn *pgx.Conn) error {
+		var there bool
+		if err := conn.QueryRow(ctx, "select exists (select from pg_database where datname = $1)", name).Scan(&there); err != nil || there {
+			return err
+		}
+		_, err := conn.Exec(ctx, "create database "+pgx.Identifier{name}.Sanitize())
+		return err
+	})
+}
+
+// CopyDatabase creates a database as a copy of a template that nobody is connected to.
+func (s *Server) CopyDatabase(ctx context.Context, template, name string) error {
+	return s.admin(ctx, func(conn *pgx.Conn) error {
+		_, err := conn.Exec(ctx, "create database "+pgx.Identifier{name}.Sanitize()+
+			" template "+pgx.Identifier{template}.Sanitize())
+		return err
+	})
+}
+
+// DropDatabase drops the named database, cutting off whoever is connected.
+func (s *Server) DropDatabase(ctx context.Context, name string) error {
+	return s.admin(ctx, func(conn *pgx.Conn) error {
+		_, err := conn.Exec(ctx, "drop database if exists "+pgx.Identifier{name}.Sanitize()+" with (force)")
+		return err
+	})
+}
+
+func (s *Server) admin(ctx context.Context, do func(*pgx.Conn) error) error {
+	conn, err := pgx.Connect(ctx, s.URL("postgres"))
+	if err != nil {
+		return err
+	}
+	defer conn.Close(context.WithoutCancel(ctx))
+	return do(conn)
+}
+
+func (s *Server) waitReady(ctx context.Context) error {
+	deadline := time.Now().Add(startTimeout)
+	for time.Now().Before(deadline) {
+		select {
+		case <-s.exited:
+			return errors.New("PostgreSQL ended while starting")
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(20 * time.Millisecond):
+		}
+		if s.admin(ctx, func(*pgx.Conn) error { return nil }) == nil {
+			return nil
+		}
+	}
+	return fmt.Errorf("PostgreSQL did not answer within %s", startTimeout)
+}
+
+// initialise runs initdb when there is no data folder yet, and returns the superuser's
+// password, which is made once and kept beside the data.
+func initialise(ctx context.Context, bin, dir, data string, who *account) (string, error) {
+	secret := filepath.Join(dir, "password")
+	if _, err := os.Stat(filepath.Join(data, "PG_VERSION")); err == nil {
+		text, err := os.ReadFile(secret)
+		return strings.TrimSpace(string(text)), err
+	}
+	raw := make([]byte, 24)
+	rand.Read(raw)
+	password := hex.EncodeToString(raw)
+	if err := os.WriteFile(secret, []byte(password), 0o600); err != nil {
+		return "", explain(err, "")
+	}
+	if err := who.own(secret); err != nil {
+		return "", err
+	}
+	// A folder without PG_VERSION is what an interrupted initdb leaves.
+	if err := os.RemoveAll(data); err != nil {
+		return "", err
+	}
+	if err := os.Mkdir(data, 0o700); err != nil {
+		return "", explain(err, "")
+	}
+	if err := who.own(data); err != nil {
+		return "", err
+	}
+	cmd := who.command(filepath.Join(bin, "initdb"), "-D", data, "-U", superuser, "--pwfile", secret,
+		"-A", "scram-sha-256", "-E", "UTF8", "--locale=C.UTF-8", "--no-instructions")
+	var out bytes.Buffer
+	cmd.Stdout, cmd.Stderr = &out, &out
+	if err := cmd.Run(); err != nil {
+		return "", explain(fmt.Errorf("initdb: %w: %s", err, lastLine(out.String())), out.String())
+	}
+	return password, ctx.Err()
+}
+
+// programsFor finds the server programs that fit the data folder: those of its own major
+// version, or the newest when there is no folder yet.
+func programsFor(data string) (string, error) {
+	found, _ := filepath.Glob("/usr/lib/postgresql/*/bin/postgres")
+	byMajor := make(map[int]string)
+	var majors []int
+	for _, p := range found {
+		if n, err := strconv.Atoi(filepath.Base(filepath.Dir(filepath.Dir(p)))); err == nil {
+			byMajor[n] = filepath.Dir(p)
+			majors = append(majors, n)
+		}
+	}
+	if len(majors) == 0 {
+		return "", ErrNotInstalled
+	}
+	sort.Ints(majors)
+	text, err := os.ReadFile(filepath.Join(data, "PG_VERSION"))
+	if err != nil {
+		return byMajor[majors[len(majors)-1]], nil
+	}
+	made, _ := strconv.Atoi(strings.TrimSpace(string(text)))
+	if bin, ok := byMajor[made]; ok {
+		return bin, nil
+	}
+	return "", fmt.Errorf("the database folder %s was made by PostgreSQL %d and this machine has %d: install postgresql-%d, or run make demo-reset to start over",
+		data, made, majors[len(majors)-1], made)
+}
+
+// clearOrphan stops a server that a killed Emblo left on the data folder, and removes a
+// lock file whose process is gone or is some other program by now.
+func clearOrphan(data string) error {
+	path := filepath.Join(data, "postmaster.pid")
+	text, err := os.ReadFile(path)
+	if err != nil {
+		return nil // no lock
+	}
+	first, _, _ := strings.Cut(string(text), "\n")
+	pid, err := strconv.Atoi(strings.TrimSpace(first))
+	if err != nil || !serves(pid, data) {
+		return os.Remove(path)
+	}
+	_ = syscall.Kill(pid, syscall.SIGINT)
+	for range 500 {
+		if !serves(pid, data) {
+			return nil
+		}
+		time.Sleep(20 * time.Millisecond)
+	}
+	return fmt.Errorf("a database server (process %d) still holds %s: stop it and start again", pid, data)
+}
+
+// serves reports whether a process is a PostgreSQL server on the data folder.
+func serves(pid int, data string) bool {
+	line, err := os.ReadFile(fmt.Sprintf("/proc/%d/cmdline", pid))
+	return err == nil && bytes.Contains(line, []byte("postgres")) && bytes.Contains(line, []byte(data))
+}
+
+func takeLock(path string) (*os.File, error) {
+	f, err := os.OpenFile(path, os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return nil, explain(err, "")
+	}
+	if err := syscall.Flock(int(f.Fd()), syscall.LOCK_EX|syscall.LOCK_NB); err != nil {
+		f.Close()
+		return nil, ErrAlreadyRunning
+	}
+	return f, nil
+}
+
+func freePort() (int, error) {
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		return 0, err
+	}
+	defer l.Close()
+	return l.Addr().(*net.TCPAddr).Port, nil
+}
+
+// explain turns what went wrong into one of the failures above when the log or the error
+// shows it.
+func explain(err error, log string) error {
+	if errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.EDQUOT) || strings.Contains(log, "No space left on device") {
+		return ErrDiskFull
+	}
+	if log != "" {
+		return fmt.Errorf("%w: %s", err, lastLine(log))
+	}
+	return err
+}
+
+func lastLine(s string) string {
+	lines := strings.Split(strings.TrimSpace(s), "\n")
+	return lines[len(lines)-1]
+}
+
+// account is the unprivileged user that the server runs as; nil means the current one.
+type account struct{ uid, gid int }
+
+func runAs() (*account, error) {
+	if os.Geteuid() != 0 {
+		return nil, nil
+	}
+	u, err := user.Lookup("postgres")
+	if err != nil {
+		return nil, ErrNotInstalled
+	}
+	uid, _ := strconv.Atoi(u.Uid)
+	gid, _ := strconv.Atoi(u.Gid)
+	return &account{uid, gid}, nil
+}
+
+func (a *account) command(name string, args ...string) *exec.Cmd {
+	cmd := exec.Command(name, args...)
+	cmd.Dir = "/"
+	// Its own process group: Ctrl-C reaches Emblo alone, which then stops the server
+	// after the last request.
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
+	if a != nil {
+		cmd.SysProcAttr.Credential = &syscall.Credential{Uid: uint32(a.uid), Gid: uint32(a.gid)}
+	}
+	return cmd
+}
+
+func (a *account) own(path string) error {
+	if a == nil {
+		return nil
+	}
+	return os.Chown(path, a.uid, a.gid)
+}
+
+// canReach fails when a folder on the way to dir is closed to the account, as under a
+// root-only home.
+func (a *account) canReach(dir string) error {
+	if a == nil {
+		return nil
+	}
+	for d := dir; d != "/"; d = filepath.Dir(d) {
+		info, err := os.Stat(d)
+		if err != nil {
+			return err
+		}
+		st := info.Sys().(*syscall.Stat_t)
+		open := info.Mode().Perm()&0o001 != 0 || int(st.Uid) == a.uid && info.Mode().Perm()&0o100 != 0
+		if !open {
+			return fmt.Errorf("the database cannot run as root, and its user postgres may not enter %s: move the checkout, or set EMBLO_DATA to a folder outside it", d)
+		}
+	}
+	return nil
+}
