@@ -3,6 +3,7 @@ module emblo
 go 1.26.0
 
 require (
+	github.com/alexedwards/argon2id v1.0.0
 	github.com/bcicen/go-units v1.0.5
 	github.com/gin-gonic/gin v1.12.0
 	github.com/google/uuid v1.6.0
@@ -18,7 +19,6 @@ require (
 require (
 	github.com/BurntSushi/toml v1.4.1-0.20240526193622-a339e1f7089c // indirect
 	github.com/Knetic/govaluate v3.0.0+incompatible // indirect
-	github.com/alexedwards/argon2id v1.0.0 // indirect
 	github.com/apapsch/go-jsonmerge/v2 v2.0.0 // indirect
 	github.com/bcicen/bfstree v1.0.0 // indirect
 	github.com/bytedance/gopkg v0.1.3 // indirect

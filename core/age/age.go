@@ -9,6 +9,9 @@ package age
 
 import (
 	"fmt"
+	"regexp"
+	"strconv"
+	"strings"
 	"time"
 )
 
@@ -129,3 +132,26 @@ func Words(months int) string {
 		return fmt.Sprintf("%d y %d m", months/12, months%12)
 	}
 }
+
+// Cut splits a question such as "dried peas 26 months" or "glitter 2y" into its words
+// and the age at its end in months; ok is false when it does not end in an age of 0 to 14
+// years, and words is then the whole text.
+func Cut(text string) (words string, months int, ok bool) {
+	m := ageAtEnd.FindStringSubmatch(text)
+	if m == nil {
+		return strings.TrimSpace(text), 0, false
+	}
+	n, err := strconv.Atoi(m[2])
+	if err != nil {
+		return strings.TrimSpace(text), 0, false
+	}
+	if m[3][0]|0x20 == 'y' {
+		n *= 12
+	}
+	if n > 14*12 {
+		return strings.TrimSpace(text), 0, false
+	}
+	return strings.Trim(m[1], " ,"), n, true
+}
+
+var ageAtEnd = regexp.MustCompile(`(?i)^(.*?)(?:^|[\s,])(\d{1,3})\s*(m|mo|month|months|y|yr|yrs|year|years)(?:\s+olds?)?\s*$`)

@@ -59,3 +59,25 @@ func TestDatesAndMonthsRefuseNonsense(t *testing.T) {
 	assert.Equal(t, "2024-02-29", Month{2024, time.February}.Last().String())
 	assert.Equal(t, "2023-12", Month{2024, time.May}.Minus(5).String())
 }
+
+func TestCutFindsTheAgeAtTheEndOfAQuestion(t *testing.T) {
+	for text, want := range map[string]struct {
+		words  string
+		months int
+		ok     bool
+	}{
+		"dried peas 26 months":   {"dried peas", 26, true},
+		"Glitter, 2y":            {"Glitter", 24, true},
+		"rice 3 years old":       {"rice", 36, true},
+		"18 m":                   {"", 18, true},
+		"Pom-poms, 25 mm":        {"Pom-poms, 25 mm", 0, false},
+		"table 900 years":        {"table 900 years", 0, false},
+		"buttons":                {"buttons", 0, false},
+		"İstanbul beads 9 month": {"İstanbul beads", 9, true},
+	} {
+		words, months, ok := Cut(text)
+		assert.Equal(t, want.words, words, text)
+		assert.Equal(t, want.months, months, text)
+		assert.Equal(t, want.ok, ok, text)
+	}
+}

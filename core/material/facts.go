@@ -81,6 +81,20 @@ type Facts struct {
 	Salt Amount
 	// Portion is what one child has of a mix, in grams.
 	Portion Amount
+	// Depth is how deep it lies in its vessel, in mm; not known counts as deep.
+	Depth Amount
+}
+
+// Size prints the size as people read it: "6 x 3 mm", or "15 mm to 30 mm" for a range,
+// "not measured" for a piece without one, and "" for things the gauge does not judge.
+func (f Facts) Size() string {
+	switch {
+	case !f.Form.GaugeJudges():
+		return ""
+	case f.Smallest == f.Largest:
+		return f.Smallest.String()
+	}
+	return f.Smallest.String() + " to " + f.Largest.String()
 }
 
 // Item is one thing on a shelf. Items are read-only once made.

@@ -19,7 +19,7 @@ const (
 )
 
 // InvalidInput says which part of a set-up cannot be reckoned, and why. Field is a path
-// such as "base.depth_mm" or "items/2/each".
+// such as "base/depth_mm" or "items/2/each".
 type InvalidInput struct {
 	Field  string
 	Reason string
@@ -71,6 +71,7 @@ type Setup struct {
 // Line is the answer for one thing.
 type Line struct {
 	Name       string
+	Facts      material.Facts
 	Use        safety.Use
 	Assessment safety.Assessment
 	Count      int // pieces in all; 0 for the base
@@ -90,6 +91,7 @@ type Answer struct {
 // MixAnswer is how much of a mix to make.
 type MixAnswer struct {
 	Batch   recipe.Batch
+	Portion unit.Mass
 	Colours int
 	Each    unit.Mass // one colour's part
 	Keeps   string
@@ -141,7 +143,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 			fresh := safety.Prepare(p.Name, p.Facts)
 			subject = &fresh
 		}
-		line := Line{Name: p.Name, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children}
+		line := Line{Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children}
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}
@@ -150,19 +152,19 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 
 func (a *Answer) setBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
 	subject := safety.Prepare(name, f)
-	a.Base = &Line{Name: name, Use: use, Assessment: g.Judge(&subject, use)}
+	a.Base = &Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
 	a.Verdict = safety.Worst(a.Verdict, a.Base.Assessment.Verdict)
 }
 
 func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet) error {
 	if m.Colours < 1 || m.Colours > 6 {
-		return &InvalidInput{"base.colours", "Split the dough into 1 to 6 colours."}
+		return &InvalidInput{"base/colours", "Split the dough into 1 to 6 colours."}
 	}
 	batch, err := recipe.Scale(m.Recipe, children, m.Portion, set)
 	if err != nil {
-		return &InvalidInput{"base.portion_g", sentence(err)}
+		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
-	a.Mix = &MixAnswer{Batch: batch, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
+	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
 		Keeps: m.Recipe.Keeps, Steps: m.Recipe.Steps}
 	hands, waiting := m.Recipe.Minutes()
 	a.Minutes.Hands += hands
@@ -173,7 +175,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 
 func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 	if err := f.Tub.CheckDepth(f.Depth); err != nil {
-		return &InvalidInput{"base.depth_mm", sentence(err)}
+		return &InvalidInput{"base/depth_mm", sentence(err)}
 	}
 	tubs := f.Tub.Needed(children)
 	volume := f.Tub.VolumeTo(f.Depth)
@@ -182,6 +184,7 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 		Mass: mass, InAll: mass.Times(float64(tubs)), Density: f.Item.Density}
 	facts := f.Item.Facts
 	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))
+	facts.Depth = material.Known(f.Depth.Millimetres())
 	a.setBase(f.Item.Name, facts, f.Use, g)
 	return nil
 }

@@ -73,9 +73,9 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 	for field, s := range map[string]Setup{
 		"items":          {Items: eleven},
 		"items/0/each":   {Items: []Placed{{Name: "Boat"}}},
-		"base.colours":   {Base: Mix{stove, unit.Grams(120), 9, safety.Open}},
-		"base.portion_g": {Base: Mix{stove, unit.Grams(-1), 1, safety.Open}},
-		"base.depth_mm":  {Base: Fill{sand, tub, unit.Millimetres(60), safety.Open}},
+		"base/colours":   {Base: Mix{stove, unit.Grams(120), 9, safety.Open}},
+		"base/portion_g": {Base: Mix{stove, unit.Grams(-1), 1, safety.Open}},
+		"base/depth_mm":  {Base: Fill{sand, tub, unit.Millimetres(60), safety.Open}},
 	} {
 		_, err := Reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))
 		var bad *InvalidInput

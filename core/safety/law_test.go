@@ -97,6 +97,9 @@ func drawScene(t *rapid.T) scene {
 	if often("portion known") {
 		f.Portion = material.Known(rapid.Float64Range(0, 500).Draw(t, "portion"))
 	}
+	if often("depth known") {
+		f.Depth = material.Known(rapid.SampledFrom([]float64{0, 20, 21, 250, 251}).Draw(t, "depth"))
+	}
 	s.facts = f
 	return s
 }
@@ -156,7 +159,7 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 		after := before
 		after.room.Children = append([]room.Child(nil), before.room.Children...)
 		f := &after.facts
-		switch rapid.IntRange(0, 5).Draw(t, "removed") {
+		switch rapid.IntRange(0, 6).Draw(t, "removed") {
 		case 0:
 			f.Smallest, f.Largest = gauge.Solid{}, gauge.Solid{}
 		case 1:
@@ -167,6 +170,8 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 			f.TraitsKnown, f.Traits = false, 0
 		case 4:
 			f.Portion = material.Amount{}
+		case 5:
+			f.Depth = material.Amount{}
 		default:
 			after.room.Children[0].Mouths = room.Unknown
 		}

@@ -30,6 +30,7 @@ const (
 	FamilyFacts    Family = "Missing facts"
 	FamilySize     Family = "Size"
 	FamilyContents Family = "Contents, if swallowed or touched"
+	FamilyElements Family = "Air, skin, heat and water"
 	FamilyRoom     Family = "Room and keeping"
 )
 
@@ -83,12 +84,13 @@ const (
 	factPortion
 	factMouthing
 	factRule
+	factDepth
 )
 
 var factWords = [...]string{
 	nothing: "", factForm: "what it is like in the hand", factSize: "its smallest size", factContents: "what is in it",
 	factTraits: "whether anything else about it matters", factPortion: "how much one child has",
-	factMouthing: "whether every child of 3 or over has stopped mouthing things", factRule: "how to judge it",
+	factMouthing: "whether every child of 3 or over has stopped mouthing things", factRule: "how to judge it", factDepth: "how deep it lies",
 }
 
 // explanation is the wording of a finding.

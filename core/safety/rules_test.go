@@ -41,6 +41,12 @@ func salted(share, portion float64) material.Facts {
 	return f
 }
 
+func pool(mm float64) material.Facts {
+	f := known(material.Liquid, material.Food, gauge.Solid{})
+	f.Depth = material.Known(mm)
+	return f
+}
+
 func with(f material.Facts, a ...allergen.Allergen) material.Facts {
 	f.Allergens = allergen.SetOf(a...)
 	return f
@@ -109,6 +115,11 @@ func TestRulesOnEitherSideOfTheirThresholds(t *testing.T) {
 		// 0.5 g/kg x 9.2 kg at 24 months = 4.6 g of salt, 92 g of a 5 % dough
 		{"a portion at the limit", "salt-load", salted(0.05, 91.9), Open, child(24, false), Policy{}, GoesIn},
 		{"a portion over the limit", "salt-load", salted(0.05, 92.1), Open, child(24, false), Policy{}, KeepOut},
+		{"water at 20 mm", "water", pool(20), Open, child(20, true), Policy{}, GoesIn},
+		{"water over 20 mm", "water", pool(21), Open, child(20, true), Policy{}, WithAHand},
+		{"water at 250 mm", "water", pool(250), Open, child(35, false), Policy{}, WithAHand},
+		{"water over 250 mm", "water", pool(251), Open, child(35, false), Policy{}, KeepOut},
+		{"water over 250 mm at 3", "water", pool(251), Open, child(36, false), Policy{}, WithAHand},
 		{"a piece without a size", "facts", known(material.Piece, 0, gauge.Solid{}), Open, child(60, false), Policy{}, MeasureFirst},
 		{"nothing known", "facts", material.Facts{}, Open, child(120, false), Policy{}, MeasureFirst},
 		{"a form that is known", "facts", dough, Open, child(20, false), Policy{}, GoesIn},

@@ -46,7 +46,7 @@ var sizeRules = []Rule{
 		Ground:    Ground{"16 CFR 1500.19", QuotedFromMemory},
 		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder goes in with a hand.",
 		decide: func(q *question) ruling {
-			if q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits {
+			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits {
 				return noObjection
 			}
 			return q.aboutPiece(WithAHand)

@@ -90,11 +90,14 @@ func (t Tub) CheckDepth(depth unit.Length) error {
 	if !(d > 0) {
 		return fmt.Errorf("the fill depth must be more than 0 mm")
 	}
-	if d > t.height/2 {
-		return fmt.Errorf("fill the %s to %g mm at most: half the wall stays free so that it does not spill", t.Name, math.Floor(t.height/2))
+	if deepest := t.Deepest().Millimetres(); d > deepest {
+		return fmt.Errorf("fill the %s to %g mm at most: half the wall stays free so that it does not spill", t.Name, deepest)
 	}
 	return nil
 }
+
+// Deepest returns the deepest fill that leaves half the wall free, in whole mm.
+func (t Tub) Deepest() unit.Length { return unit.Millimetres(math.Floor(t.height / 2)) }
 
 // Needed returns how many tubs a group needs so that every child has rim.
 func (t Tub) Needed(children int) int { return (children + t.Seats() - 1) / t.Seats() }

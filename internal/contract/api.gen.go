@@ -557,7 +557,10 @@ type Line struct {
 	Count int `json:"count"`
 
 	// Detail Its size in words.
-	Detail   string    `json:"detail"`
+	Detail string `json:"detail"`
+
+	// ExtentMm Its smallest size by edges, shortest first; zeros when not measured.
+	ExtentMm []float64 `json:"extent_mm"`
 	Findings []Finding `json:"findings"`
 	Name     string    `json:"name"`
 	Use      Use       `json:"use"`

@@ -47,6 +47,15 @@ type Session struct {
 	TimeZone   string
 }
 
+type sessionRow struct {
+	TokenHash []byte `gorm:"primaryKey"`
+	StaffID   uuid.UUID
+	ExpiresAt time.Time
+}
+
+// TableName names the table for GORM.
+func (sessionRow) TableName() string { return "sessions" }
+
 // CreateCentre adds a centre with its first accounts, all or nothing.
 func (s *Store) CreateCentre(ctx context.Context, c CentreRow, staff ...Staff) error {
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
@@ -100,7 +109,7 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 	if err := db.Exec("delete from sessions where expires_at < now()").Error; err != nil {
 		return err
 	}
-	return db.Exec("insert into sessions (token_hash, staff_id, expires_at) values (?, ?, ?)", tokenHash, staff, expires).Error
+	return db.Create(&sessionRow{TokenHash: tokenHash, StaffID: staff, ExpiresAt: expires}).Error
 }
 
 // SessionByToken returns who holds the token with this hash, or ErrNotFound.

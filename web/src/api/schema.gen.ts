@@ -312,10 +312,12 @@ export interface components {
             /** @enum {string} */
             kind: "mix" | "fill";
             recipe_id?: string;
+            /** Format: double */
             portion_g?: number;
             colours?: number;
             item_id?: string;
             vessel_id?: string;
+            /** Format: double */
             depth_mm?: number;
             use?: components["schemas"]["Use"];
         };
@@ -334,6 +336,7 @@ export interface components {
             contents?: "unknown" | "listed";
             allergens?: components["schemas"]["Allergen"][];
             may_contain?: components["schemas"]["Allergen"][];
+            /** Format: double */
             salt_percent?: number;
         };
         PlanItem: {
@@ -382,18 +385,25 @@ export interface components {
             count: number;
             /** @description Its size in words. */
             detail: string;
+            /** @description Its smallest size by edges, shortest first; zeros when not measured. */
+            extent_mm: number[];
         };
         Scoop: {
             label: string;
             count: number;
+            /** Format: double */
             volume_ml: number;
         };
         Amount: {
             item_id: string;
             name: string;
+            /** Format: double */
             exact_g: number;
             scoops: components["schemas"]["Scoop"][];
-            /** @description Share by which the scoops miss the exact mass, negative when under. */
+            /**
+             * Format: double
+             * @description Share by which the scoops miss the exact mass, negative when under.
+             */
             off: number;
             /** @description False when no scoops of the set come close enough and it should be weighed. */
             within: boolean;
@@ -407,12 +417,17 @@ export interface components {
         };
         MixAnswer: {
             recipe: string;
+            /** Format: double */
             need_g: number;
+            /** Format: double */
             made_g: number;
+            /** Format: double */
             mixed_g: number;
             movements: number;
+            /** Format: double */
             portion_g: number;
             colours: number;
+            /** Format: double */
             colour_g: number;
             keeps: string;
             amounts: components["schemas"]["Amount"][];
@@ -421,23 +436,39 @@ export interface components {
         Vessel: {
             id: string;
             name: string;
+            /** Format: double */
             top_length_mm: number;
+            /** Format: double */
             top_width_mm: number;
+            /** Format: double */
             bottom_length_mm: number;
+            /** Format: double */
             bottom_width_mm: number;
+            /** Format: double */
             height_mm: number;
-            /** @description The deepest fill that leaves half the wall free. */
+            /**
+             * Format: double
+             * @description The deepest fill that leaves half the wall free.
+             */
             deepest_mm: number;
         };
         FillAnswer: {
             vessel: components["schemas"]["Vessel"];
             tubs: number;
             seats: number;
+            /** Format: double */
             depth_mm: number;
-            /** @description In one vessel. */
+            /**
+             * Format: double
+             * @description In one vessel.
+             */
             volume_ml: number;
-            /** @description In one vessel. */
+            /**
+             * Format: double
+             * @description In one vessel.
+             */
             mass_g: number;
+            /** Format: double */
             in_all_g: number;
             /** @description In one vessel, in cups of the room's measures, to a quarter. */
             cups: string;
@@ -460,6 +491,7 @@ export interface components {
             words?: string;
             described?: components["schemas"]["Described"];
             use: components["schemas"]["Use"];
+            /** Format: double */
             portion_g?: number;
         };
         CheckAnswer: {

@@ -1,0 +1,179 @@
+// Command emblo serves the prep bench and looks after its database.
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net"
+	"net/http"
+	"os"
+	"os/signal"
+	"runtime/debug"
+	"strings"
+	"syscall"
+	"time"
+
+	"github.com/gin-gonic/gin"
+
+	"emblo/internal/demo"
+	"emblo/internal/httpapi"
+	"emblo/internal/localpg"
+	"emblo/internal/store"
+	"emblo/web"
+)
+
+const usage = `Emblo, the prep bench for messy play.
+
+  emblo serve         start the database and the application
+  emblo demo-reset    delete the demo centre and load it afresh
+  emblo migrate       bring the database up to date
+  emblo version       print the version
+
+  EMBLO_ADDR          address to serve on (default 127.0.0.1:8090)
+  EMBLO_DATABASE_URL  an existing PostgreSQL server instead of Emblo's own
+  EMBLO_DATA          folder for Emblo's own database (default .local/pg)
+  EMBLO_SECURE        set to 1 behind TLS: cookies are then marked Secure
+`
+
+// database is the name of the application's database on Emblo's own server.
+const database = "emblo"
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	err := run(ctx, os.Args[1:])
+	stop()
+	if err != nil {
+		fmt.Fprintln(os.Stderr, "emblo: "+err.Error())
+		os.Exit(1)
+	}
+}
+
+func run(ctx context.Context, args []string) error {
+	gin.SetMode(gin.ReleaseMode)
+	command := "serve"
+	if len(args) > 0 {
+		command = args[0]
+	}
+	switch command {
+	case "serve":
+		return serve(ctx)
+	case "demo-reset":
+		return withStore(ctx, func(s *store.Store) error {
+			if err := s.DeleteDemo(ctx); err != nil {
+				return err
+			}
+			say("The demo centre is loaded afresh.")
+			return demo.Load(ctx, s, time.Now())
+		})
+	case "migrate":
+		return withStore(ctx, func(*store.Store) error {
+			say("The database is up to date.")
+			return nil
+		})
+	case "version":
+		fmt.Println("emblo " + version())
+		return nil
+	case "help", "-h", "--help":
+		fmt.Print(usage)
+		return nil
+	}
+	return fmt.Errorf("there is no command %q\n\n%s", command, usage)
+}
+
+func say(format string, args ...any) { fmt.Printf(format+"\n", args...) }
+
+func serve(ctx context.Context) error {
+	addr := env("EMBLO_ADDR", "127.0.0.1:8090")
+	listener, err := net.Listen("tcp", addr)
+	if err != nil {
+		if errors.Is(err, syscall.EADDRINUSE) {
+			return fmt.Errorf("the address %s is in use: stop what uses it, or choose another, as in EMBLO_ADDR=127.0.0.1:0 make start", addr)
+		}
+		return fmt.Errorf("cannot serve on %s: %w", addr, err)
+	}
+	defer listener.Close()
+	return withStore(ctx, func(s *store.Store) error {
+		empty, err := s.Empty(ctx)
+		if err != nil {
+			return err
+		}
+		if empty {
+			say("Loading the demo centre")
+			if err := demo.Load(ctx, s, time.Now()); err != nil {
+				return err
+			}
+		}
+		handler := httpapi.New(httpapi.Options{Store: s, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version()})
+		return serveUntilStopped(ctx, listener, handler, s)
+	})
+}
+
+func serveUntilStopped(ctx context.Context, listener net.Listener, handler http.Handler, s *store.Store) error {
+	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second,
+		WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute}
+	say("\nEmblo is at http://%s", listener.Addr())
+	if _, _, err := s.DemoCentre(ctx); err == nil {
+		say("Demo sign-in: %s, password %s", demo.Email, demo.Password)
+	}
+	say("Ctrl-C stops it.")
+	failed := make(chan error, 1)
+	go func() { failed <- server.Serve(listener) }()
+	select {
+	case err := <-failed:
+		return err
+	case <-ctx.Done():
+	}
+	say("\nStopping: finishing what is open")
+	ending, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
+	defer cancel()
+	return server.Shutdown(ending)
+}
+
+// withStore opens the database, starting Emblo's own server when no other is named,
+// migrates it, and closes all of it after do.
+func withStore(ctx context.Context, do func(*store.Store) error) (err error) {
+	url := os.Getenv("EMBLO_DATABASE_URL")
+	if url == "" {
+		say("Starting the database")
+		server, err := localpg.Start(ctx, env("EMBLO_DATA", ".local/pg"))
+		if err != nil {
+			return err
+		}
+		defer func() {
+			err = errors.Join(err, server.Stop())
+			say("The database is stopped.")
+		}()
+		if err := server.EnsureDatabase(ctx, database); err != nil {
+			return err
+		}
+		url = server.URL(database)
+	}
+	s, err := store.Open(ctx, url)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if _, err := s.Migrate(ctx); err != nil {
+		return err
+	}
+	return do(s)
+}
+
+func env(name, otherwise string) string {
+	if v := strings.TrimSpace(os.Getenv(name)); v != "" {
+		return v
+	}
+	return otherwise
+}
+
+func version() string {
+	if info, ok := debug.ReadBuildInfo(); ok {
+		for _, s := range info.Settings {
+			if s.Key == "vcs.revision" && len(s.Value) >= 12 {
+				return s.Value[:12]
+			}
+		}
+	}
+	return "0.1.0"
+}

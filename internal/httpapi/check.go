@@ -1,0 +1,151 @@
+package httpapi
+
+import (
+	"context"
+	"fmt"
+
+	"emblo/core/age"
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/room"
+	"emblo/core/safety"
+	"emblo/core/vessel"
+	"emblo/internal/contract"
+	"emblo/internal/store"
+)
+
+// CheckThing judges one thing for every room of the centre, or for a child of the age
+// that the words end in.
+func (s *Server) CheckThing(ctx context.Context, r contract.CheckThingRequestObject) (contract.CheckThingResponseObject, error) {
+	use, err := safety.ParseUse(string(r.Body.Use))
+	if err != nil {
+		return nil, badField("use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
+	}
+	answer := contract.CheckThing200JSONResponse{Found: true}
+	answer.For = answer.For[:0:0]
+	facts, months, hasAge, err := s.named(r.Body, &answer)
+	if err != nil {
+		return nil, err
+	}
+	if p := r.Body.PortionG; p != nil {
+		if !(*p > 0 && *p <= recipe.MaxPortion) {
+			return nil, badField("portion_g", "A portion must be between 1 and %g g.", recipe.MaxPortion)
+		}
+		facts.Portion = material.Known(*p)
+	}
+	subject := safety.Prepare(answer.Name, facts)
+	answer.Detail = facts.Size()
+	session := sessionOf(ctx)
+	if hasAge {
+		return answer, s.judgeForAge(&answer, session, &subject, use, months)
+	}
+	rows, err := s.centre(ctx).Rooms(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, row := range rows {
+		g, err := groupOn(row, session, s.today(session))
+		if err != nil {
+			return nil, err
+		}
+		id := row.ID.String()
+		addVerdict(&answer, row.Name, &id, g.Judge(&subject, use))
+	}
+	return answer, nil
+}
+
+// named finds what the check is about and puts its name into the answer.
+func (s *Server) named(in *contract.CheckInput, answer *contract.CheckThing200JSONResponse) (f material.Facts, months int, hasAge bool, err error) {
+	switch {
+	case in.ItemId != nil:
+		it, ok := s.shelf.Get(*in.ItemId)
+		if !ok {
+			return f, 0, false, badField("item_id", "There is nothing on the shelf by the id %q.", cut(*in.ItemId))
+		}
+		answer.Name, answer.ItemId = it.Name, &it.ID
+		f = it.Facts
+		if in.Words != nil {
+			_, months, hasAge = age.Cut(*in.Words)
+		}
+		return f, months, hasAge, nil
+	case in.Described != nil:
+		answer.Name = in.Described.Name
+		f, err = factsOf("described/", in.Described)
+		return f, 0, false, err
+	case in.Words != nil:
+		var words string
+		words, months, hasAge = age.Cut(*in.Words)
+		if words == "" {
+			return f, 0, false, badField("words", "Type what to check, such as dried peas 26 months.")
+		}
+		answer.Name, answer.Found = cut(words), false
+		if it, ok := s.shelf.Named(words); ok {
+			answer.Name, answer.ItemId, answer.Found = it.Name, &it.ID, true
+			f = it.Facts
+		}
+		return f, months, hasAge, nil
+	}
+	return f, 0, false, badField("words", "Type what to check, or measure it.")
+}
+
+func (s *Server) judgeForAge(answer *contract.CheckThing200JSONResponse, session *store.Session, subject *safety.Subject, use safety.Use, months int) error {
+	table, err := room.ParseRatioTable(session.RatioTable)
+	if err != nil {
+		return err
+	}
+	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}
+	g, err := safety.NewGroup(one, table, safety.Policy{})
+	if err != nil {
+		return err
+	}
+	addVerdict(answer, fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), nil, g.Judge(subject, use))
+	return nil
+}
+
+func addVerdict(answer *contract.CheckThing200JSONResponse, who string, roomID *string, a safety.Assessment) {
+	answer.For = append(answer.For, struct {
+		Findings []contract.Finding `json:"findings"`
+		RoomId   *string            `json:"room_id,omitempty"`
+		Verdict  contract.Verdict   `json:"verdict"`
+		Who      string             `json:"who"`
+	}{findingBodies(a.Findings), roomID, contract.Verdict(a.Verdict.String()), who})
+}
+
+// SearchShelf returns what matches the typed words, without the age they may end in.
+func (s *Server) SearchShelf(_ context.Context, r contract.SearchShelfRequestObject) (contract.SearchShelfResponseObject, error) {
+	words, _, _ := age.Cut(value(r.Params.Q))
+	if len(words) > 100 {
+		return nil, badField("q", "Type fewer words: at most 100 letters are looked up.")
+	}
+	limit := 12
+	if l := r.Params.Limit; l != nil {
+		limit = min(max(*l, 1), 100)
+	}
+	found := make(contract.SearchShelf200JSONResponse, 0, limit)
+	for _, it := range s.shelf.Search(words, len(s.shelf.Items())) {
+		if len(found) == limit {
+			break
+		}
+		if r.Params.Part == nil || it.Plays(material.Part(*r.Params.Part)) {
+			found = append(found, shelfBody(it))
+		}
+	}
+	return found, nil
+}
+
+// GetBook returns the mixes and vessels that a set-up can start from.
+func (s *Server) GetBook(context.Context, contract.GetBookRequestObject) (contract.GetBookResponseObject, error) {
+	var book contract.GetBook200JSONResponse
+	for _, r := range s.book.Recipes() {
+		hands, waiting := r.Minutes()
+		book.Recipes = append(book.Recipes, struct {
+			Id      string `json:"id"`
+			Minutes int    `json:"minutes"`
+			Name    string `json:"name"`
+		}{r.ID, hands + waiting, r.Name})
+	}
+	for _, t := range vessel.Standard() {
+		book.Vessels = append(book.Vessels, vesselBody(t))
+	}
+	return book, nil
+}
