@@ -1,0 +1,162 @@
+// Package harness runs the real binary on a real database and drives Debian's Chromium
+// at it as a person would: by what a control is and what it is called.
+package harness
+
+import (
+	"bufio"
+	"context"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"syscall"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"emblo/internal/demo"
+	"emblo/internal/localpg"
+	"emblo/internal/store"
+)
+
+const template = "emblo_e2e"
+
+var (
+	server    *localpg.Server
+	binary    string
+	databases atomic.Int32
+)
+
+// Main starts PostgreSQL once, loads the demo centre into a template database, builds
+// the binary, and runs the tests of a package.
+func Main(m *testing.M) int {
+	dir, err := os.MkdirTemp("", "emblo-e2e-")
+	if err != nil {
+		return fail(err)
+	}
+	defer os.RemoveAll(dir)
+	if err := os.Chmod(dir, 0o755); err != nil { // the database runs as its own user
+		return fail(err)
+	}
+	ctx := context.Background()
+	if server, err = localpg.Start(ctx, filepath.Join(dir, "pg")); err != nil {
+		return fail(err)
+	}
+	defer server.Stop()
+	if err := seed(ctx); err != nil {
+		return fail(err)
+	}
+	binary = filepath.Join(dir, "emblo")
+	if out, err := exec.Command("go", "build", "-o", binary, "emblo/cmd/emblo").CombinedOutput(); err != nil {
+		return fail(fmt.Errorf("%w\n%s", err, out))
+	}
+	defer closeBrowser()
+	return m.Run()
+}
+
+func fail(err error) int {
+	fmt.Fprintln(os.Stderr, err)
+	return 1
+}
+
+func seed(ctx context.Context) error {
+	if err := server.EnsureDatabase(ctx, template); err != nil {
+		return err
+	}
+	s, err := store.Open(ctx, server.URL(template))
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if _, err := s.Migrate(ctx); err != nil {
+		return err
+	}
+	return demo.Load(ctx, s, time.Now())
+}
+
+// App is one running binary on a database of its own.
+type App struct {
+	Base     string
+	Database string
+	url      string
+	cmd      *exec.Cmd
+	stop     sync.Once
+	output   *lockedBuilder
+}
+
+// Start copies the template and runs the binary on the copy until the test ends.
+func Start(t *testing.T) *App {
+	ctx := t.Context()
+	a := &App{Database: fmt.Sprintf("%s_%d", template, databases.Add(1))}
+	require.NoError(t, server.CopyDatabase(ctx, template, a.Database))
+	a.url = server.URL(a.Database)
+	a.Run(t, "127.0.0.1:0")
+	t.Cleanup(func() {
+		a.Stop()
+		require.NoError(t, server.DropDatabase(context.WithoutCancel(ctx), a.Database))
+	})
+	return a
+}
+
+// Run starts the binary on an address; Start has done so once already.
+func (a *App) Run(t *testing.T, addr string) {
+	a.stop = sync.Once{}
+	a.output = new(lockedBuilder)
+	a.cmd = exec.Command(binary, "serve")
+	a.cmd.Env = append(os.Environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url)
+	a.cmd.Stderr = a.output
+	out, err := a.cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, a.cmd.Start())
+	found := make(chan string, 1)
+	go func() {
+		for lines := bufio.NewScanner(out); lines.Scan(); {
+			a.output.Write([]byte(lines.Text() + "\n"))
+			if _, base, ok := strings.Cut(lines.Text(), "Emblo is at "); ok {
+				found <- base
+			}
+		}
+	}()
+	select {
+	case a.Base = <-found:
+	case <-time.After(20 * time.Second):
+		t.Fatalf("the binary did not start:\n%s", a.output)
+	}
+}
+
+// Stop ends the binary as Ctrl-C would.
+func (a *App) Stop() {
+	a.stop.Do(func() {
+		_ = a.cmd.Process.Signal(syscall.SIGINT)
+		_ = a.cmd.Wait() // stopped by a signal on purpose
+	})
+}
+
+// SQL opens the app's database, to look at what was stored.
+func (a *App) SQL(t *testing.T) *store.Store {
+	s, err := store.Open(t.Context(), a.url)
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	return s
+}
+
+type lockedBuilder struct {
+	mu sync.Mutex
+	b  strings.Builder
+}
+
+func (l *lockedBuilder) Write(p []byte) (int, error) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.b.Write(p)
+}
+
+func (l *lockedBuilder) String() string {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.b.String()
+}

@@ -1,0 +1,305 @@
+package harness
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"os"
+	"path/filepath"
+	"runtime"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/accessibility"
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/dom"
+	"github.com/chromedp/cdproto/network"
+	cdpruntime "github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+)
+
+// patience is how long a person waits for something to appear.
+const patience = 10 * time.Second
+
+var browser struct {
+	once  sync.Once
+	ctx   context.Context
+	close func()
+}
+
+func startBrowser() {
+	options := append(chromedp.DefaultExecAllocatorOptions[:],
+		chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
+		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
+		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang", "en-GB"))
+	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), options...)
+	ctx, stopCtx := chromedp.NewContext(alloc)
+	browser.ctx = ctx
+	browser.close = func() { stopCtx(); stopAlloc() }
+}
+
+func closeBrowser() {
+	if browser.close != nil {
+		browser.close()
+	}
+}
+
+// Person is somebody at a screen of their own, with cookies of their own.
+type Person struct {
+	t    *testing.T
+	ctx  context.Context
+	base string
+}
+
+// Sit opens a fresh browser profile of the given size at the app.
+func Sit(t *testing.T, a *App, width, height int64) *Person {
+	browser.once.Do(startBrowser)
+	require.NoError(t, chromedp.Do(browser.ctx)) // starts it
+	ctx, cancel := chromedp.NewContext(browser.ctx, chromedp.WithNewBrowserContext())
+	t.Cleanup(cancel)
+	// The tab lives as long as the context of the first run, which must not time out.
+	require.NoError(t, chromedp.Do(ctx))
+	p := &Person{t, ctx, a.Base}
+	p.do(chromedp.EmulateViewport(width, height))
+	return p
+}
+
+func (p *Person) do(steps ...chromedp.Action[chromedp.Void]) {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	require.NoError(p.t, chromedp.Do(ctx, steps...))
+}
+
+// Open goes to a path of the app.
+func (p *Person) Open(path string) {
+	p.t.Helper()
+	p.do(chromedp.Navigate(p.base + path))
+}
+
+// Size changes the screen.
+func (p *Person) Size(width, height int64) {
+	p.t.Helper()
+	p.do(chromedp.EmulateViewport(width, height))
+}
+
+// Demo signs in to the demo centre with the one tap that is offered.
+func (p *Person) Demo() {
+	p.t.Helper()
+	p.Open("/")
+	p.Click("button", "Open the demo centre")
+	p.See("next first")
+}
+
+// find waits for exactly what assistive technology would find by role and name. When
+// several match, the first that can be seen is taken.
+func (p *Person) find(role, name string) cdp.BackendNodeID {
+	p.t.Helper()
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(40 * time.Millisecond) {
+		for _, id := range p.query(role, name) {
+			if _, _, ok := p.middle(id); ok {
+				return id
+			}
+		}
+	}
+	p.t.Fatalf("there is no %s called %q on the screen:\n%s", role, name, p.Text())
+	return 0
+}
+
+func (p *Person) query(role, name string) []cdp.BackendNodeID {
+	doc, err := chromedp.Call(p.ctx, dom.GetDocument, dom.GetDocumentParams{})
+	if err != nil {
+		return nil // navigating
+	}
+	res, err := chromedp.Call(p.ctx, accessibility.QueryAXTree, accessibility.QueryAXTreeParams{NodeID: doc.Root.NodeID, Role: role, AccessibleName: name})
+	if err != nil {
+		return nil
+	}
+	var ids []cdp.BackendNodeID
+	for _, n := range res.Nodes {
+		if !n.Ignored {
+			ids = append(ids, n.BackendDOMNodeID)
+		}
+	}
+	return ids
+}
+
+func (p *Person) middle(id cdp.BackendNodeID) (x, y float64, ok bool) {
+	if _, err := chromedp.Call(p.ctx, dom.ScrollIntoViewIfNeeded, dom.ScrollIntoViewIfNeededParams{BackendNodeID: id}); err != nil {
+		return 0, 0, false
+	}
+	res, err := chromedp.Call(p.ctx, dom.GetContentQuads, dom.GetContentQuadsParams{BackendNodeID: id})
+	if err != nil || len(res.Quads) == 0 {
+		return 0, 0, false
+	}
+	q := res.Quads[0]
+	return (q[0] + q[4]) / 2, (q[1] + q[5]) / 2, true
+}
+
+// Has reports whether a control is there, without waiting.
+func (p *Person) Has(role, name string) bool { return len(p.query(role, name)) > 0 }
+
+// Click presses the middle of a control with the mouse.
+func (p *Person) Click(role, name string) {
+	p.t.Helper()
+	x, y, ok := p.middle(p.find(role, name))
+	require.True(p.t, ok, "%s %q cannot be pressed", role, name)
+	p.do(chromedp.MouseClickXY(x, y))
+}
+
+// Type focuses a field, clears it and types.
+func (p *Person) Type(role, name, text string) {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, dom.Focus, dom.FocusParams{BackendNodeID: p.find(role, name)})
+	require.NoError(p.t, err)
+	p.js(`(() => { const e = document.activeElement; if (e.select) e.select() })()`)
+	p.do(chromedp.KeyEvent(text))
+}
+
+// Set puts a value into a field that has a picker of its own (a month, a choice), as the
+// picker would.
+func (p *Person) Set(role, name, value string) {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, dom.Focus, dom.FocusParams{BackendNodeID: p.find(role, name)})
+	require.NoError(p.t, err)
+	p.js(fmt.Sprintf(`(() => {
+		const e = document.activeElement
+		let v = %q
+		if (e.tagName === 'SELECT') v = [...e.options].find(o => o.text.startsWith(v) || o.value === v).value
+		Object.getOwnPropertyDescriptor(Object.getPrototypeOf(e), 'value').set.call(e, v)
+		e.dispatchEvent(new Event(e.tagName === 'SELECT' ? 'change' : 'input', { bubbles: true }))
+	})()`, value))
+}
+
+// Value returns what a field holds.
+func (p *Person) Value(role, name string) string {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, dom.Focus, dom.FocusParams{BackendNodeID: p.find(role, name)})
+	require.NoError(p.t, err)
+	return evaluate[string](p, `document.activeElement.value`)
+}
+
+// Press presses a key: a character, or Enter, Escape, ArrowDown, Tab.
+func (p *Person) Press(key string) {
+	p.t.Helper()
+	named := map[string]string{"Enter": kb.Enter, "Escape": kb.Escape, "ArrowDown": kb.ArrowDown, "Tab": kb.Tab}
+	if k, ok := named[key]; ok {
+		key = k
+	}
+	p.do(chromedp.KeyEvent(key))
+}
+
+// Text returns all that can be read on the page.
+func (p *Person) Text() string {
+	return evaluate[string](p, `document.body.innerText`)
+}
+
+// See waits until the page reads so.
+func (p *Person) See(words ...string) {
+	p.t.Helper()
+	for _, w := range words {
+		p.wait(fmt.Sprintf("to read %q", w), func() bool { return strings.Contains(p.Text(), w) })
+	}
+}
+
+// Gone waits until the page no longer reads so.
+func (p *Person) Gone(words string) {
+	p.t.Helper()
+	p.wait(fmt.Sprintf("%q to go", words), func() bool { return !strings.Contains(p.Text(), words) })
+}
+
+func (p *Person) wait(what string, done func() bool) {
+	p.t.Helper()
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(40 * time.Millisecond) {
+		if done() {
+			return
+		}
+	}
+	p.t.Fatalf("waited %s for %s; the page reads:\n%s", patience, what, p.Text())
+}
+
+// Offline cuts the network of this screen, or brings it back.
+func (p *Person) Offline(cut bool) {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, network.Enable, network.EnableParams{})
+	require.NoError(p.t, err)
+	_, err = chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{
+		MatchedNetworkConditions: []*network.Conditions{{Offline: cut, DownloadThroughput: -1, UploadThroughput: -1}}})
+	require.NoError(p.t, err)
+}
+
+func (p *Person) js(script string) {
+	p.t.Helper()
+	evaluate[any](p, script+"; null")
+}
+
+func evaluate[T any](p *Person, script string) T {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, 2*patience)
+	defer cancel()
+	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](script, func(e *cdpruntime.EvaluateParams) { yes := true; e.AwaitPromise = &yes }))
+	if err != nil && !strings.Contains(err.Error(), "null") {
+		p.t.Fatalf("script: %v", err)
+	}
+	return v
+}
+
+// Accessible runs axe-core on the page and fails on any violation.
+func (p *Person) Accessible() {
+	p.t.Helper()
+	source, err := os.ReadFile(filepath.Join(root(), "web/node_modules/axe-core/axe.min.js"))
+	require.NoError(p.t, err)
+	p.js(string(source))
+	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(
+		r.violations.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) }))))`)
+	var violations []any
+	require.NoError(p.t, json.Unmarshal([]byte(text), &violations))
+	if len(violations) > 0 {
+		pretty, _ := json.MarshalIndent(violations, "", "  ")
+		p.t.Errorf("axe-core finds:\n%s", pretty)
+	}
+}
+
+// Shot returns a picture of the screen as PNG.
+func (p *Person) Shot() []byte {
+	p.t.Helper()
+	p.js(`document.fonts.ready`)
+	time.Sleep(350 * time.Millisecond) // transitions end
+	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+	require.NoError(p.t, err)
+	return png
+}
+
+// Sheet prints the page to PDF on a paper size.
+func (p *Person) Sheet(paper chromedp.PaperSize) []byte {
+	p.t.Helper()
+	pdf, err := chromedp.Run(p.ctx, chromedp.PrintToPDF(chromedp.PDFPaper(paper), chromedp.PDFPreferCSSPageSize()))
+	require.NoError(p.t, err)
+	return pdf
+}
+
+// root is the checkout.
+func root() string {
+	_, file, _, _ := runtime.Caller(0)
+	return filepath.Join(filepath.Dir(file), "../..")
+}
+
+// Root returns the checkout's folder.
+func Root() string { return root() }
+
+// Dark switches the page to the evening theme.
+func (p *Person) Dark() {
+	p.t.Helper()
+	p.js(`document.documentElement.setAttribute('data-bs-theme', 'dark')`)
+}
+
+// Overflow returns by how many pixels the page is wider than the screen.
+func (p *Person) Overflow() float64 {
+	p.t.Helper()
+	return evaluate[float64](p, `document.documentElement.scrollWidth - document.documentElement.clientWidth`)
+}

@@ -1,0 +1,52 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema.gen'
+
+export type Schemas = components['schemas']
+export type Room = Schemas['Room']
+export type RoomInput = Schemas['RoomInput']
+export type ChildInput = Schemas['ChildInput']
+export type Setup = Schemas['Setup']
+export type SetupInput = Schemas['SetupInput']
+export type Plan = Schemas['Plan']
+export type PlanItem = Schemas['PlanItem']
+export type Base = Schemas['Base']
+export type Answer = Schemas['Answer']
+export type Line = Schemas['Line']
+export type Finding = Schemas['Finding']
+export type Verdict = Schemas['Verdict']
+export type Described = Schemas['Described']
+export type ShelfItem = Schemas['ShelfItem']
+export type Session = Schemas['Session']
+
+export const api = createClient<paths>({ baseUrl: window.location.origin })
+
+/** What went wrong, in a sentence. Status 0 means that no answer came at all. */
+export class ApiError<Current = unknown> extends Error {
+  constructor(
+    readonly status: number,
+    sentence: string,
+    readonly field?: string,
+    readonly current?: Current,
+  ) {
+    super(sentence)
+  }
+}
+
+interface Reply<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** Runs a request and returns its body, or throws an ApiError, whatever went wrong. */
+export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
+  let reply: Reply<T>
+  try {
+    reply = await request
+  } catch {
+    throw new ApiError(0, 'No connection to Emblo. Nothing was changed; what you typed is kept here.')
+  }
+  if (reply.response.ok) return reply.data as T
+  const problem = (typeof reply.error === 'object' && reply.error ? reply.error : {}) as Partial<Schemas['Problem']> & { current?: unknown }
+  throw new ApiError(reply.response.status, problem.detail ?? 'Emblo did not answer as it should. Try again.', problem.field, problem.current)
+}

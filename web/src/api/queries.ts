@@ -1,0 +1,71 @@
+import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { api, ask, ApiError, type Plan, type Schemas } from './client'
+
+export const welcomeQuery = queryOptions({
+  queryKey: ['welcome'],
+  queryFn: ({ signal }) => ask(api.GET('/api/welcome', { signal })),
+})
+
+/** Who is signed in; null when nobody is. */
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: async ({ signal }) => {
+    try {
+      return await ask(api.GET('/api/session', { signal }))
+    } catch (e) {
+      if (e instanceof ApiError && e.status === 401) return null
+      throw e
+    }
+  },
+  staleTime: 60_000,
+})
+
+export const roomsQuery = queryOptions({
+  queryKey: ['rooms'],
+  queryFn: ({ signal }) => ask(api.GET('/api/rooms', { signal })),
+})
+
+export const setupsQuery = queryOptions({
+  queryKey: ['setups'],
+  queryFn: ({ signal }) => ask(api.GET('/api/setups', { signal })),
+})
+
+export const setupQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['setup', id],
+    queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}', { params: { path: { id } }, signal })),
+  })
+
+export const bookQuery = queryOptions({
+  queryKey: ['book'],
+  queryFn: ({ signal }) => ask(api.GET('/api/book', { signal })),
+  staleTime: Infinity,
+})
+
+export const shelfQuery = (q: string, part?: 'filler' | 'find' | 'tool' | 'ingredient') =>
+  queryOptions({
+    queryKey: ['shelf', q, part],
+    queryFn: ({ signal }) => ask(api.GET('/api/shelf', { params: { query: { q, part, limit: 8 } }, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  })
+
+/** The live answer to a plan, with the plan that it answers: while a newer one is asked,
+ * the last answer stays on screen but is known to be an answer to something else.
+ * roomVersion makes an edited room ask again. */
+export const answerQuery = (plan: Plan, roomVersion: number) =>
+  queryOptions({
+    queryKey: ['answer', plan, roomVersion],
+    queryFn: async ({ signal }) => ({ plan, answer: await ask(api.POST('/api/answer', { body: plan, signal })) }),
+    placeholderData: keepPreviousData,
+    staleTime: 60_000,
+    retry: false,
+  })
+
+export const checkQuery = (input: Schemas['CheckInput'] | null) =>
+  queryOptions({
+    queryKey: ['check', input],
+    queryFn: ({ signal }) => ask(api.POST('/api/check', { body: input as Schemas['CheckInput'], signal })),
+    enabled: input !== null,
+    retry: false,
+  })

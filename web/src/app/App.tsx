@@ -1,0 +1,43 @@
+import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
+import { Navigate, Route, Routes } from 'react-router'
+import { sessionQuery } from '../api/queries'
+import { SignIn } from '../features/signin/SignIn'
+import { Failure, Waiting } from '../ui/States'
+import { SessionContext } from './session'
+import { Shell } from './Shell'
+
+const Rooms = lazy(() => import('../features/rooms/Rooms').then((m) => ({ default: m.Rooms })))
+const RoomEditor = lazy(() => import('../features/rooms/RoomEditor').then((m) => ({ default: m.RoomEditor })))
+const Setups = lazy(() => import('../features/bench/Setups').then((m) => ({ default: m.Setups })))
+const Bench = lazy(() => import('../features/bench/Bench').then((m) => ({ default: m.Bench })))
+const PrintSetup = lazy(() => import('../features/print/PrintSetup').then((m) => ({ default: m.PrintSetup })))
+
+export function App() {
+  const session = useQuery(sessionQuery)
+  if (session.error && !session.data) {
+    return (
+      <main className="screen">
+        <Failure error={session.error} retry={() => void session.refetch()} />
+      </main>
+    )
+  }
+  if (session.data === undefined) return <Waiting what="your centre" />
+  if (session.data === null) return <SignIn />
+  return (
+    <SessionContext value={session.data}>
+      <Suspense fallback={<Waiting what="the page" />}>
+        <Routes>
+          <Route element={<Shell />}>
+            <Route path="/rooms" element={<Rooms />} />
+            <Route path="/rooms/:id" element={<RoomEditor />} />
+            <Route path="/bench" element={<Setups />} />
+            <Route path="/bench/:id" element={<Bench />} />
+            <Route path="*" element={<Navigate to="/bench" replace />} />
+          </Route>
+          <Route path="/bench/:id/print" element={<PrintSetup />} />
+        </Routes>
+      </Suspense>
+    </SessionContext>
+  )
+}

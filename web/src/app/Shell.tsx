@@ -1,0 +1,83 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { NavLink, Outlet } from 'react-router'
+import { api, ask } from '../api/client'
+import { Check } from '../features/check/Check'
+import { useSession } from './session'
+import { keepTheme, storedTheme, type Theme } from './theme'
+
+/** The frame around every screen: the jug to move by, and Check one key away. */
+export function Shell() {
+  const session = useSession()
+  const [checking, setChecking] = useState(false)
+  useEffect(() => {
+    const open = (e: KeyboardEvent) => {
+      const at = e.target instanceof HTMLElement ? e.target : null
+      const typing = at && (at.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(at.tagName))
+      if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey && !e.altKey) {
+        e.preventDefault()
+        setChecking(true)
+      }
+    }
+    window.addEventListener('keydown', open)
+    return () => window.removeEventListener('keydown', open)
+  }, [])
+  return (
+    <div className="shell">
+      <nav className="jug" aria-label="Main">
+        <NavLink className="brand" to="/bench">
+          emblo
+        </NavLink>
+        <NavLink className="mark" to="/rooms">
+          Rooms
+        </NavLink>
+        <NavLink className="mark" to="/bench">
+          Bench
+        </NavLink>
+        <button type="button" className="mark" onClick={() => setChecking(true)}>
+          Check <kbd>/</kbd>
+        </button>
+        <div className="foot">
+          <span>{session.centre.name}</span>
+          <span>{session.name}</span>
+          <ThemeButton />
+          <SignOut />
+        </div>
+      </nav>
+      <Outlet />
+      <Check show={checking} onHide={() => setChecking(false)} />
+    </div>
+  )
+}
+
+function ThemeButton() {
+  const [theme, setTheme] = useState<Theme>(storedTheme)
+  const other: Theme = theme === 'dark' ? 'light' : 'dark'
+  return (
+    <button
+      type="button"
+      onClick={() => {
+        keepTheme(other)
+        setTheme(other)
+      }}
+    >
+      {other === 'dark' ? 'Evening light' : 'Day light'}
+    </button>
+  )
+}
+
+function SignOut() {
+  const client = useQueryClient()
+  const out = useMutation({
+    mutationFn: () => ask(api.DELETE('/api/session')),
+    onSuccess: () => {
+      client.clear()
+      client.setQueryData(['session'], null)
+    },
+  })
+  return (
+    <button type="button" onClick={() => out.mutate()}>
+      {out.isError ? 'Sign out: try again' : 'Sign out'}
+    </button>
+  )
+}

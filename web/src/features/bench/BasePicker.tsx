@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import type { Answer, Base, Line } from '../../api/client'
+import { bookQuery } from '../../api/queries'
+import { grams } from '../../ui/format'
+import { Mark } from '../../ui/Mark'
+import { Pick } from '../../ui/Pick'
+import { Failure } from '../../ui/States'
+import { Stepper } from '../../ui/Stepper'
+import { fillBase, mixBase } from './model'
+
+interface Props {
+  base?: Base
+  line?: Line
+  answer?: Answer
+  readOnly: boolean
+  onChange: (base?: Base) => void
+}
+
+/** What the set-up starts from: a mix by portion, or a filler poured to a depth. */
+export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
+  const book = useQuery(bookQuery)
+  const [kind, setKind] = useState<Base['kind']>(base?.kind ?? 'mix')
+  if (book.error) return <Failure error={book.error} retry={() => void book.refetch()} />
+  const vessel = book.data?.vessels.find((v) => v.id === base?.vessel_id) ?? book.data?.vessels[0]
+  const amount = base?.kind === 'mix' ? answer?.mix?.made_g : answer?.fill?.in_all_g
+  return (
+    <div className="base">
+      {!readOnly && !base && (
+        <div className="segments" role="group" aria-label="Start from">
+          <button type="button" aria-pressed={kind === 'mix'} onClick={() => setKind('mix')}>
+            A mix
+          </button>
+          <button type="button" aria-pressed={kind === 'fill'} onClick={() => setKind('fill')}>
+            A filler
+          </button>
+        </div>
+      )}
+      {!base && kind === 'mix' && (
+        <Form.Select aria-label="Recipe" value="" disabled={readOnly} onChange={(e) => e.target.value && onChange(mixBase(e.target.value))}>
+          <option value="">Choose a recipe</option>
+          {book.data?.recipes.map((r) => (
+            <option key={r.id} value={r.id}>
+              {r.name}, {r.minutes} min
+            </option>
+          ))}
+        </Form.Select>
+      )}
+      {!base && kind === 'fill' && vessel && <Pick label="Filler" placeholder="Type a filler, such as split peas" part="filler" onPick={(item) => onChange(fillBase(item.id, vessel.id, Math.min(60, vessel.deepest_mm)))} />}
+      {base && (
+        <div className={`row-in ${line?.verdict ?? 'not-checked'}`}>
+          <Mark verdict={line?.verdict ?? 'not-checked'} />
+          <div className="name">
+            {base.kind === 'mix' ? (
+              <Form.Select aria-label="Recipe" value={base.recipe_id} disabled={readOnly} onChange={(e) => onChange({ ...base, recipe_id: e.target.value })}>
+                {book.data?.recipes.map((r) => (
+                  <option key={r.id} value={r.id}>
+                    {r.name}
+                  </option>
+                ))}
+              </Form.Select>
+            ) : (
+              <b>{line?.name ?? ' '}</b>
+            )}
+          </div>
+          <span className="amount figure">{amount !== undefined ? grams(amount) : ''}</span>
+          <div className="controls">
+            {base.kind === 'mix' ? (
+              <>
+                <Stepper label="Grams for each child" unit="g each" value={base.portion_g ?? 120} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g })} />
+                <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours })} />
+              </>
+            ) : (
+              <>
+                <Form.Select
+                  aria-label="Vessel"
+                  value={base.vessel_id}
+                  disabled={readOnly}
+                  onChange={(e) => {
+                    const next = book.data?.vessels.find((v) => v.id === e.target.value)
+                    if (next) onChange({ ...base, vessel_id: next.id, depth_mm: Math.min(base.depth_mm ?? 40, next.deepest_mm) })
+                  }}
+                >
+                  {book.data?.vessels.map((v) => (
+                    <option key={v.id} value={v.id}>
+                      {v.name}
+                    </option>
+                  ))}
+                </Form.Select>
+                <Stepper label="Depth" unit="mm deep" value={base.depth_mm ?? 40} min={5} max={vessel?.deepest_mm ?? 75} step={5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm })} />
+              </>
+            )}
+            {!readOnly && (
+              <Button variant="quiet" onClick={() => onChange(undefined)}>
+                Change<span className="visually-hidden"> the base</span>
+              </Button>
+            )}
+          </div>
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,61 @@
+import { Link } from 'react-router'
+import type { Answer } from '../../api/client'
+import { Glyph } from '../../ui/Mark'
+import { dayAndTime, grams, plural } from '../../ui/format'
+import { readiness } from './model'
+import type { Saving } from './useSaving'
+
+interface Props {
+  answer?: Answer
+  failed: boolean
+  state: Saving
+  printTo: string
+}
+
+const savedWords: Record<Saving['is'], string> = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  waiting: 'Kept here; trying again',
+  wrong: 'Not saved',
+  conflict: 'Not saved',
+}
+
+/** The edge of the counter: the three answers, always in view. */
+export function Counter({ answer, failed, state, printTo }: Props) {
+  const verdict = answer?.verdict ?? 'not-checked'
+  const ready = verdict === 'goes-in' || verdict === 'with-a-hand'
+  const amount = answer?.mix ? grams(answer.mix.made_g) : answer?.fill ? grams(answer.fill.in_all_g) : '–'
+  return (
+    <footer className={`counter ${verdict}`}>
+      <div className="right">
+        <span>right for these children?</span>
+        <strong>
+          <Glyph verdict={verdict} /> {answer ? (answer.verdict ? readiness(answer) : 'Nothing in it yet') : failed ? 'Not checked' : 'Checking…'}
+        </strong>
+      </div>
+      <div>
+        <span>how much?</span>
+        <strong className="figure">{amount}</strong>
+      </div>
+      <div>
+        <span>start by</span>
+        <strong className="figure">{answer ? dayAndTime(answer.start_by) : '–'}</strong>
+      </div>
+      <div className="minutes">
+        <span>takes</span>
+        <strong className="figure">
+          {answer ? plural(answer.minutes_hands, 'min', 'min') : '–'}
+          {answer && answer.minutes_waiting > 0 ? ` + ${answer.minutes_waiting} waiting` : ''}
+        </strong>
+      </div>
+      <div className="state">
+        <span role="status" title={state.is === 'waiting' ? state.sentence : undefined}>
+          {savedWords[state.is]}
+        </span>
+      </div>
+      <Link className="print" to={printTo}>
+        {ready ? 'Print the sheet' : 'Print as a draft'}
+      </Link>
+    </footer>
+  )
+}

@@ -1,0 +1,91 @@
+import { useState } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { v7 } from 'uuid'
+import type { Described, Line, PlanItem } from '../../api/client'
+import { Mark } from '../../ui/Mark'
+import { Pick } from '../../ui/Pick'
+import { Stepper } from '../../ui/Stepper'
+import { DescribeForm } from '../check/DescribeForm'
+import type { Draft } from './model'
+
+type Item = Draft['items'][number]
+
+interface Props {
+  items: Item[]
+  lineOf: (item: Item) => Line | undefined
+  readOnly: boolean
+  onChange: (items: Item[], removed?: string) => void
+}
+
+const most = 10
+
+/** The loose parts and tools beside the base, each with its mark and count. */
+export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
+  const [measuring, setMeasuring] = useState<string | null>(null)
+  const [names, setNames] = useState<Record<string, string>>({})
+  const set = (key: string, part: Partial<PlanItem>) => onChange(items.map((i) => (i.key === key ? { ...i, ...part } : i)))
+  const add = (part: Thing, name: string) => {
+    const item: Item = { ...part, each: 1, use: 'open', key: v7() }
+    setNames((n) => ({ ...n, [item.key]: name }))
+    onChange([...items, item])
+    return item.key
+  }
+  return (
+    <>
+      <ul className="in-list">
+        {items.map((item) => {
+          const line = lineOf(item)
+          const verdict = line?.verdict ?? 'not-checked'
+          const name = line?.name ?? item.described?.name ?? names[item.key] ?? '…'
+          return (
+            <li key={item.key} className={`row-in ${verdict}`}>
+              <Mark verdict={verdict} />
+              <div className="name">
+                <b>{name}</b>
+                {line?.detail && <span className="soft"> {line.detail}</span>}
+              </div>
+              <span className="amount figure">{verdict === 'keep-out' ? 'out' : verdict === 'measure-first' ? '?' : (line?.count ?? '')}</span>
+              <div className="controls">
+                <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => set(item.key, { each })} />
+                <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => set(item.key, { use: e.target.value as PlanItem['use'] })}>
+                  <option value="open">open</option>
+                  <option value="in-dough">in dough</option>
+                  <option value="hidden">hidden</option>
+                  <option value="sealed">sealed</option>
+                  <option value="adult-tool">adult’s hand</option>
+                </Form.Select>
+                {item.described && !readOnly && (
+                  <Button variant="quiet" aria-expanded={measuring === item.key} onClick={() => setMeasuring(measuring === item.key ? null : item.key)}>
+                    Measure
+                  </Button>
+                )}
+                {!readOnly && (
+                  <Button variant="quiet" onClick={() => onChange(items.filter((i) => i.key !== item.key), name)}>
+                    Take out<span className="visually-hidden"> {name}</span>
+                  </Button>
+                )}
+              </div>
+              {measuring === item.key && item.described && (
+                <DescribeForm
+                  value={item.described}
+                  onDone={(described: Described) => {
+                    set(item.key, { described })
+                    setMeasuring(null)
+                  }}
+                />
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      {!readOnly &&
+        (items.length < most ? (
+          <Pick label="Add a find or a tool" placeholder="Add a find or a tool…" onPick={(item) => add({ item_id: item.id }, item.name)} onOther={(words) => setMeasuring(add({ described: { name: words } }, words))} />
+        ) : (
+          <p className="soft">Ten things beside the base are as many as a set-up takes.</p>
+        ))}
+    </>
+  )
+}
+
+type Thing = Omit<PlanItem, 'each' | 'use'>

@@ -1,0 +1,72 @@
+import type { Schemas } from '../../api/client'
+import { grams, miss, plural } from '../../ui/format'
+import { Scoops } from '../../ui/Scoops'
+
+type Amounts = Schemas['Amount'][]
+
+/** Colours of ingredients by their place in the recipe: pigments of the counter. */
+const tints = ['tint-0', 'tint-1', 'tint-2', 'tint-3', 'tint-4', 'tint-5']
+
+/** The mix by mass, as one bar. */
+export function RatioBar({ amounts }: { amounts: Amounts }) {
+  const total = amounts.reduce((sum, a) => sum + a.exact_g, 0)
+  const before = (i: number) => (amounts.slice(0, i).reduce((sum, a) => sum + a.exact_g, 0) / total) * 600
+  return (
+    <svg className="ratio" viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label={`By weight: ${amounts.map((a) => `${a.name} ${share(a.exact_g / total)}`).join(', ')}`}>
+      {amounts.map((a, i) => (
+        <rect key={a.item_id} className={tints[i % tints.length]} x={before(i)} y="0" width={(a.exact_g / total) * 600} height="40" />
+      ))}
+    </svg>
+  )
+}
+
+const share = (x: number) => `${Math.round(x * 100)} %`
+
+/** One line for each ingredient: scoops to fill, grams to weigh, and what the scoops miss. */
+export function MixAmounts({ amounts }: { amounts: Amounts }) {
+  const total = amounts.reduce((sum, a) => sum + a.exact_g, 0)
+  return (
+    <table className="amounts">
+      <caption className="visually-hidden">Amounts in the scoops this room owns, and in grams</caption>
+      <thead className="visually-hidden">
+        <tr>
+          <th scope="col">Ingredient</th>
+          <th scope="col">Scoops</th>
+          <th scope="col">Weight</th>
+        </tr>
+      </thead>
+      <tbody>
+        {amounts.map((a, i) => (
+          <tr key={a.item_id}>
+            <th scope="row">
+              <span className={`swatch ${tints[i % tints.length]}`} aria-hidden="true" />
+              {a.name}
+              <span className="soft"> {share(a.exact_g / total)}</span>
+            </th>
+            <td>{a.scoops.length > 0 ? <Scoops scoops={a.scoops} /> : <span className="soft">weigh it</span>}</td>
+            <td className="weight">
+              <span className="figure">{grams(a.exact_g)}</span>
+              <span className="soft">{a.scoops.length === 0 ? '' : a.within ? miss(a.off) : `${miss(a.off)}: weigh it`}</span>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+/** The mix split into its colours, drawn as equal lumps. */
+export function Parts({ mix }: { mix: Schemas['MixAnswer'] }) {
+  return (
+    <p className="lumps">
+      <span aria-hidden="true">
+        {Array.from({ length: mix.colours }, (_, i) => (
+          <svg key={i} viewBox="0 0 40 34" width="40" height="34">
+            <path className={`lump lump-${i}`} d="M4 25C2 12 12 4 21 4s17 7 16 20c0 5-6 7-17 7S5 30 4 25z" />
+          </svg>
+        ))}
+      </span>
+      {mix.colours === 1 ? 'One lump' : `${plural(mix.colours, 'colour')}, ${grams(mix.colour_g)} each`}. Keeps {mix.keeps}.
+    </p>
+  )
+}

@@ -1,0 +1,43 @@
+import type { Answer } from '../../api/client'
+import { MixAmounts, Parts, RatioBar } from './MixPicture'
+import { TubSection } from './TubSection'
+import { grams, litres, plural } from '../../ui/format'
+
+/** How much of everything, drawn: scoops for a mix, a section to scale for a filler. */
+export function Picture({ answer, stale }: { answer?: Answer; stale: boolean }) {
+  if (!answer) return <p className="soft">Amounts come with the check.</p>
+  return (
+    <div className={stale ? 'stale' : undefined} aria-busy={stale}>
+      {answer.mix && (
+        <>
+          <p className="lead-in">
+            <b className="figure">{grams(answer.mix.made_g)}</b> for {plural(answer.group.children, 'child', 'children')} at {grams(answer.mix.portion_g)}; {grams(answer.mix.mixed_g)} mixed, {plural(answer.mix.movements, 'scoop')} in all
+          </p>
+          <RatioBar amounts={answer.mix.amounts} />
+          <MixAmounts amounts={answer.mix.amounts} />
+          <Parts mix={answer.mix} />
+        </>
+      )}
+      {answer.fill && (
+        <>
+          <TubSection fill={answer.fill} lines={answer.lines} />
+          <div className="figures">
+            <div>
+              <span className="figure">{plural(answer.fill.tubs, 'vessel')}</span>
+              <span className="soft">{plural(answer.fill.seats, 'child', 'children')} at each, 350 mm of rim a child</span>
+            </div>
+            <div>
+              <span className="figure">{litres(answer.fill.volume_ml)}</span>
+              <span className="soft">in each, {answer.fill.cups} cups</span>
+            </div>
+            <div>
+              <span className="figure">{grams(answer.fill.mass_g)}</span>
+              <span className="soft">in each, {grams(answer.fill.in_all_g)} in all</span>
+            </div>
+          </div>
+        </>
+      )}
+      {!answer.mix && !answer.fill && <p className="soft">Start from a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
+    </div>
+  )
+}

@@ -1,0 +1,128 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { Link, useNavigate } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ask, type Schemas, type SetupInput } from '../../api/client'
+import { roomsQuery, setupsQuery } from '../../api/queries'
+import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { dayAndTime, timeOfDay } from '../../ui/format'
+import { Mark } from '../../ui/Mark'
+import { Empty, Failure, Undo, Waiting } from '../../ui/States'
+import { inputOfSetup, nextMorning } from './model'
+
+export function Setups() {
+  usePageTitle('Bench')
+  const session = useSession()
+  const setups = useQuery(setupsQuery)
+  const [removed, setRemoved] = useState<{ id: string; input: SetupInput } | null>(null)
+  const client = useQueryClient()
+  const refresh = () => client.invalidateQueries({ queryKey: ['setups'] })
+  const remove = useMutation({
+    mutationFn: async (id: string) => {
+      const setup = await ask(api.GET('/api/setups/{id}', { params: { path: { id } } }))
+      await ask(api.DELETE('/api/setups/{id}', { params: { path: { id } } }))
+      return { id, input: { ...inputOfSetup(setup), version: 0 } }
+    },
+    onSuccess: async (gone) => {
+      setRemoved(gone)
+      await refresh()
+    },
+  })
+  const restore = useMutation({
+    mutationFn: ({ id, input }: { id: string; input: SetupInput }) => ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: input })),
+    onSuccess: async () => {
+      setRemoved(null)
+      await refresh()
+    },
+  })
+  const error = setups.error ?? remove.error ?? restore.error
+  return (
+    <main className="screen">
+      <header className="screen-head">
+        <div>
+          <h1>Bench</h1>
+          <p className="soft">What is planned, next first. Open one to see why, how much and by when.</p>
+        </div>
+        {mayWrite(session) && <NewSetup />}
+      </header>
+      {error && <Failure error={error} retry={() => void setups.refetch()} />}
+      {!setups.data && !setups.error && <Waiting what="the set-ups" />}
+      {setups.data?.length === 0 && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
+      <ul className="setups">
+        {setups.data?.map((s) => (
+          <SetupRow key={s.id} setup={s} onRemove={mayWrite(session) ? () => remove.mutate(s.id) : undefined} />
+        ))}
+      </ul>
+      {removed && <Undo text={`${removed.input.name} removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
+    </main>
+  )
+}
+
+function SetupRow({ setup: s, onRemove }: { setup: Schemas['SetupSummary']; onRemove?: () => void }) {
+  return (
+    <li className={s.verdict ?? 'not-checked'}>
+      <Mark verdict={s.verdict ?? 'not-checked'} size="large" />
+      <div className="what">
+        <h2 className="entry">
+          <Link to={`/bench/${s.id}`}>{s.name}</Link>
+        </h2>
+        <p className="soft">
+          {s.room_name} · {s.what || 'nothing in it yet'}
+        </p>
+        {s.reason && <p className="reason">{s.reason}</p>}
+      </div>
+      <div className="when">
+        <span className="figure">{dayAndTime(s.play_at)}</span>
+        {s.starts_by && <span className="soft">start by {timeOfDay(s.starts_by)}</span>}
+      </div>
+      {onRemove && (
+        <Button variant="quiet" onClick={onRemove}>
+          Remove<span className="visually-hidden"> {s.name}</span>
+        </Button>
+      )}
+    </li>
+  )
+}
+
+function NewSetup() {
+  const session = useSession()
+  const rooms = useQuery(roomsQuery)
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const [roomID, setRoomID] = useState('')
+  const chosen = roomID || rooms.data?.[0]?.id || ''
+  const start = useMutation({
+    mutationFn: async () => {
+      const id = v7()
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { version: 0, name: 'New set-up', room_id: chosen, play_at: nextMorning(session.today), items: [] } }))
+      return id
+    },
+    onSuccess: async (id) => {
+      await client.invalidateQueries({ queryKey: ['setups'] })
+      await navigate(`/bench/${id}`)
+    },
+  })
+  if (rooms.data?.length === 0) {
+    return (
+      <Link className="btn btn-primary" to="/rooms/new">
+        Add a room first
+      </Link>
+    )
+  }
+  return (
+    <div className="actions">
+      <Form.Select aria-label="Room for the new set-up" value={chosen} onChange={(e) => setRoomID(e.target.value)}>
+        {rooms.data?.map((r) => (
+          <option key={r.id} value={r.id}>
+            {r.name}
+          </option>
+        ))}
+      </Form.Select>
+      <Button disabled={!chosen || start.isPending} onClick={() => start.mutate()}>
+        Plan a set-up
+      </Button>
+      {start.error && <p role="alert">{start.error.message}</p>}
+    </div>
+  )
+}

@@ -1,0 +1,57 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { api, ApiError, ask, type Setup, type SetupInput } from '../../api/client'
+import { setupQuery } from '../../api/queries'
+
+export type Saving = { is: 'saved' } | { is: 'saving' } | { is: 'waiting'; sentence: string } | { is: 'wrong'; sentence: string; field?: string } | { is: 'conflict'; sentence: string; theirs: Setup }
+
+const draftKey = (id: string) => `emblo.setup.${id}`
+
+/** A draft kept on this device because it never reached the server. */
+export function keptDraft(id: string): SetupInput | null {
+  try {
+    return JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as SetupInput | null
+  } catch {
+    return null
+  }
+}
+
+/** Saves a set-up a moment after it stops changing. Until the server has it, it is kept on
+ * this device; a lost connection is tried again, a stale version is asked about. */
+export function useSaving(id: string, input: SetupInput, enabled: boolean, onVersion: (version: number) => void) {
+  const client = useQueryClient()
+  const text = JSON.stringify(input)
+  const saved = useRef(text)
+  const [retry, setRetry] = useState(0)
+  const [state, setState] = useState<Saving>({ is: 'saved' })
+  const { mutate } = useMutation({
+    mutationFn: (body: SetupInput) => ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body })),
+    onSuccess: (setup, body) => {
+      saved.current = JSON.stringify({ ...body, version: setup.version })
+      localStorage.removeItem(draftKey(id))
+      client.setQueryData(setupQuery(id).queryKey, setup)
+      void client.invalidateQueries({ queryKey: ['setups'] })
+      setState({ is: 'saved' })
+      onVersion(setup.version)
+    },
+    onError: (e) => {
+      if (!(e instanceof ApiError)) return
+      if (e.status === 409) setState({ is: 'conflict', sentence: e.message, theirs: e.current as Setup })
+      else if (e.status >= 400 && e.status < 500) setState({ is: 'wrong', sentence: e.message, field: e.field })
+      else {
+        setState({ is: 'waiting', sentence: e.message })
+        window.setTimeout(() => setRetry((n) => n + 1), 4000)
+      }
+    },
+  })
+  useEffect(() => {
+    if (!enabled || text === saved.current) return
+    localStorage.setItem(draftKey(id), text)
+    const timer = window.setTimeout(() => {
+      setState({ is: 'saving' })
+      mutate(JSON.parse(text) as SetupInput)
+    }, 500)
+    return () => window.clearTimeout(timer)
+  }, [id, text, enabled, retry, mutate])
+  return { state, settle: () => setState({ is: 'saved' }) }
+}

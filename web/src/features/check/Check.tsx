@@ -1,0 +1,107 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button, Form, Offcanvas } from 'react-bootstrap'
+import type { Described, Schemas } from '../../api/client'
+import { checkQuery } from '../../api/queries'
+import { FindingView } from '../../ui/Findings'
+import { VerdictLine } from '../../ui/Mark'
+import { Pick } from '../../ui/Pick'
+import { Failure, Waiting } from '../../ui/States'
+import { DescribeForm } from './DescribeForm'
+
+type Input = Schemas['CheckInput']
+
+/** Check, one key away on every screen: one thing, every room, at once. */
+export function Check({ show, onHide }: { show: boolean; onHide: () => void }) {
+  const [input, setInput] = useState<Input | null>(null)
+  const [measuring, setMeasuring] = useState<Described | null>(null)
+  const close = () => {
+    setInput(null)
+    setMeasuring(null)
+    onHide()
+  }
+  return (
+    <Offcanvas show={show} onHide={close} placement="end" aria-labelledby="check-title">
+      <Offcanvas.Header closeButton>
+        <Offcanvas.Title as="h2" id="check-title">
+          Check
+        </Offcanvas.Title>
+      </Offcanvas.Header>
+      <Offcanvas.Body>
+        <Pick
+          label="What to check"
+          placeholder="dried peas 26 months"
+          autoFocus
+          onPick={(item, typed) => {
+            setMeasuring(null)
+            setInput({ item_id: item.id, words: typed, use: input?.use ?? 'open' })
+          }}
+          onOther={(words) => {
+            setMeasuring({ name: words })
+            setInput({ words, use: input?.use ?? 'open' })
+          }}
+        />
+        <p className="soft">A thing, or a thing and an age. Enter takes the first match.</p>
+        {measuring && (
+          <DescribeForm
+            key={measuring.name}
+            value={measuring}
+            onDone={(described) => {
+              setMeasuring(described)
+              setInput({ described, use: input?.use ?? 'open' })
+            }}
+          />
+        )}
+        {input && <Verdicts input={input} onUse={(use) => setInput({ ...input, use })} onMeasure={() => setMeasuring({ name: input.words ?? '' })} measuring={measuring !== null} />}
+      </Offcanvas.Body>
+    </Offcanvas>
+  )
+}
+
+interface VerdictsProps {
+  input: Input
+  measuring: boolean
+  onUse: (use: Input['use']) => void
+  onMeasure: () => void
+}
+
+function Verdicts({ input, measuring, onUse, onMeasure }: VerdictsProps) {
+  const check = useQuery(checkQuery(input))
+  if (check.error) return <Failure error={new Error(`Not checked. ${check.error.message}`)} retry={() => void check.refetch()} />
+  if (!check.data) return <Waiting what="the verdicts" />
+  const answer = check.data
+  return (
+    <section className="verdicts" aria-live="polite">
+      <header>
+        <h3>
+          {answer.name} <span className="soft">{answer.detail}</span>
+        </h3>
+        <Form.Select aria-label="How the children meet it" value={input.use} onChange={(e) => onUse(e.target.value as Input['use'])}>
+          <option value="open">open</option>
+          <option value="in-dough">in dough</option>
+          <option value="sealed">sealed</option>
+          <option value="adult-tool">adult’s hand only</option>
+          <option value="home">sent home</option>
+        </Form.Select>
+      </header>
+      {!answer.found && !measuring && (
+        <p>
+          Not on the shelf, so nothing of it is known. <Button variant="outline-primary" onClick={onMeasure}>Measure it</Button>
+        </p>
+      )}
+      {answer.for.map((f) => (
+        <details key={f.who} className={`room-verdict ${f.verdict}`}>
+          <summary>
+            <span className="who">{f.who}</span>
+            <VerdictLine verdict={f.verdict} />
+            <span className="soft">{f.findings[0]?.reason ?? 'No rule objects.'}</span>
+          </summary>
+          {f.findings.map((finding) => (
+            <FindingView key={finding.rule} finding={finding} />
+          ))}
+        </details>
+      ))}
+      <p className="soft">Local licensing rules, the label and a health professional come first. An adult watches.</p>
+    </section>
+  )
+}

@@ -1,0 +1,159 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type FormEvent } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { useNavigate, useParams } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ApiError, ask, type Room, type RoomInput } from '../../api/client'
+import { roomsQuery } from '../../api/queries'
+import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { Failure, Undo, Waiting } from '../../ui/States'
+import { Stepper } from '../../ui/Stepper'
+import { ChildRow } from './ChildRow'
+import { inputOf, newChild, newRoom } from './model'
+
+export function RoomEditor() {
+  const { id } = useParams()
+  const rooms = useQuery(roomsQuery)
+  if (rooms.error) return <Failing error={rooms.error} retry={() => void rooms.refetch()} />
+  if (!rooms.data) return <Waiting what="the room" />
+  if (id === 'new') return <Editor key="new" />
+  const room = rooms.data.find((r) => r.id === id)
+  if (!room) return <Failing error={new Error('There is no such room; it may have been deleted.')} />
+  return <Editor key={room.id} room={room} />
+}
+
+function Failing(props: { error: Error; retry?: () => void }) {
+  return (
+    <main className="screen">
+      <Failure {...props} />
+    </main>
+  )
+}
+
+function Editor({ room }: { room?: Room }) {
+  usePageTitle(room?.name ?? 'New room')
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const readOnly = !mayWrite(useSession())
+  const [id] = useState(() => room?.id ?? v7())
+  const [draft, setDraft] = useState<RoomInput>(() => (room ? inputOf(room) : newRoom()))
+  const [removed, setRemoved] = useState<RoomInput | null>(null)
+  const change = (part: Partial<RoomInput>) => setDraft((d) => ({ ...d, ...part }))
+
+  const put = (input: RoomInput) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: input }))
+  const refresh = () => Promise.all([client.invalidateQueries({ queryKey: ['rooms'] }), client.invalidateQueries({ queryKey: ['setups'] })])
+  const save = useMutation({
+    mutationFn: put,
+    onSuccess: async () => {
+      await refresh()
+      await navigate('/rooms')
+    },
+  })
+  const remove = useMutation({
+    mutationFn: () => ask(api.DELETE('/api/rooms/{id}', { params: { path: { id } } })),
+    onSuccess: async () => {
+      await refresh()
+      await navigate('/rooms')
+    },
+  })
+  const error = save.error instanceof ApiError ? save.error : undefined
+  const wrong = (field: string) => (error?.field === field ? error.message : undefined)
+  const theirs = error?.status === 409 ? (error.current as Room | undefined) : undefined
+  const submit = (e: FormEvent) => {
+    e.preventDefault()
+    save.mutate(draft)
+  }
+  const dropChild = (childID: string) => {
+    setRemoved(draft)
+    change({ children: draft.children.filter((c) => c.id !== childID) })
+  }
+  return (
+    <main className="screen">
+      <Form onSubmit={submit} noValidate aria-label="Room">
+        <header className="screen-head">
+          <h1>{room ? room.name : 'New room'}</h1>
+          {!readOnly && (
+            <div className="actions">
+              {room && (
+                <Button variant="quiet" onClick={() => remove.mutate()}>
+                  Delete this room and its set-ups
+                </Button>
+              )}
+              <Button type="submit" disabled={save.isPending}>
+                Save room
+              </Button>
+            </div>
+          )}
+        </header>
+        {theirs ? (
+          <div className="notice measure-first" role="alert">
+            <p>
+              {error?.message} Theirs has {theirs.children.length} children and {theirs.adults} adults.
+            </p>
+            <Button variant="outline-primary" onClick={() => { setDraft(inputOf(theirs)); save.reset() }}>
+              Take theirs
+            </Button>
+            <Button variant="outline-primary" onClick={() => save.mutate({ ...draft, version: theirs.version })}>
+              Keep mine
+            </Button>
+          </div>
+        ) : (
+          (save.error ?? remove.error) && (
+            <div className="notice keep-out" role="alert">
+              <p>{(save.error ?? remove.error)?.message}</p>
+            </div>
+          )
+        )}
+        <fieldset disabled={readOnly} className="room-facts">
+          <Form.Group controlId="room-name" className="field wide">
+            <Form.Label>Name</Form.Label>
+            <Form.Control value={draft.name} maxLength={80} isInvalid={!!wrong('name')} onChange={(e) => change({ name: e.target.value })} />
+          </Form.Group>
+          <div className="field">
+            <span className="form-label" aria-hidden="true">Adults</span>
+            <Stepper label="Adults" value={draft.adults} min={0} max={30} disabled={readOnly} onChange={(adults) => change({ adults })} />
+          </div>
+          <Form.Group controlId="room-measures" className="field">
+            <Form.Label>Measures in the drawer</Form.Label>
+            <Form.Select value={draft.measures} onChange={(e) => change({ measures: e.target.value as RoomInput['measures'] })}>
+              <option value="metric">Metric: cup 250 mL</option>
+              <option value="us">US: cup 237 mL</option>
+              <option value="australian">Australian: tablespoon 20 mL</option>
+            </Form.Select>
+          </Form.Group>
+          <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" checked={draft.nut_free} onChange={(e) => change({ nut_free: e.target.checked })} />
+        </fieldset>
+        <h2>Children</h2>
+        <fieldset disabled={readOnly}>
+          <ol className="children">
+            {draft.children.map((child, i) => (
+              <ChildRow
+                key={child.id}
+                child={child}
+                index={i}
+                error={error?.field?.startsWith(`children/${i}/`) ? { field: error.field.split('/')[2] ?? '', text: error.message } : undefined}
+                onChange={(next) => change({ children: draft.children.map((c) => (c.id === child.id ? next : c)) })}
+                onRemove={() => dropChild(child.id)}
+              />
+            ))}
+          </ol>
+          {!readOnly && (
+            <Button variant="outline-primary" onClick={() => change({ children: [...draft.children, newChild()] })}>
+              Add a child
+            </Button>
+          )}
+        </fieldset>
+      </Form>
+      {removed && (
+        <Undo
+          text="Child removed. Leaving deletes what is kept."
+          onUndo={() => {
+            setDraft((d) => ({ ...d, children: removed.children }))
+            setRemoved(null)
+          }}
+          onGone={() => setRemoved(null)}
+        />
+      )}
+    </main>
+  )
+}

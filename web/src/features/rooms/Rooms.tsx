@@ -1,0 +1,53 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { roomsQuery } from '../../api/queries'
+import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { AgeStrip } from '../../ui/AgeStrip'
+import { plural } from '../../ui/format'
+import { Empty, Failure, Waiting } from '../../ui/States'
+import { asks, measureWords, staffing } from './model'
+
+export function Rooms() {
+  usePageTitle('Rooms')
+  const session = useSession()
+  const rooms = useQuery(roomsQuery)
+  const add = mayWrite(session) && (
+    <Link className="btn btn-primary" to="/rooms/new">
+      Add a room
+    </Link>
+  )
+  return (
+    <main className="screen">
+      <header className="screen-head">
+        <div>
+          <h1>Rooms</h1>
+          <p className="soft">Two letters and a birth month for each child; every rule uses the age they count as. Staffing: {session.centre.ratio_title}.</p>
+        </div>
+        {rooms.data && rooms.data.length > 0 && add}
+      </header>
+      {rooms.error && <Failure error={rooms.error} retry={() => void rooms.refetch()} />}
+      {!rooms.data && !rooms.error && <Waiting what="the rooms" />}
+      {rooms.data?.length === 0 && <Empty action={add}>A room says who a set-up is for: how old, who mouths things, which allergies, how many adults. Nothing can be cleared without one.</Empty>}
+      <ul className="rooms">
+        {rooms.data?.map((room) => (
+          <li key={room.id}>
+            <div className="who">
+              <h2 className="entry">
+                <Link to={`/rooms/${room.id}`}>{room.name}</Link>
+              </h2>
+              <p className="soft">
+                youngest counts as {room.group.youngest_words} · {measureWords[room.measures]}
+              </p>
+              {asks(room).length > 0 && <p className="asks">{asks(room).join(' · ')}</p>}
+            </div>
+            <AgeStrip group={room.group} width={520} />
+            <div className="count">
+              <span className="figure">{plural(room.group.children, 'child', 'children')}</span>
+              <span className={room.group.adults < room.group.adults_needed ? 'short' : 'soft'}>{staffing(room.group)}</span>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </main>
+  )
+}

@@ -1,0 +1,76 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type FormEvent } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { api, ask, type Session } from '../../api/client'
+import { sessionQuery, welcomeQuery } from '../../api/queries'
+import { usePageTitle } from '../../app/session'
+import { Glyph, verdictWord } from '../../ui/Mark'
+
+const verdicts = ['goes-in', 'with-a-hand', 'measure-first', 'keep-out'] as const
+
+export function SignIn() {
+  usePageTitle('Sign in')
+  const client = useQueryClient()
+  const welcome = useQuery(welcomeQuery)
+  const [email, setEmail] = useState('')
+  const [password, setPassword] = useState('')
+  const signedIn = (session: Session) => client.setQueryData(sessionQuery.queryKey, session)
+  const signIn = useMutation({ mutationFn: () => ask(api.POST('/api/session', { body: { email, password } })), onSuccess: signedIn })
+  const demo = useMutation({ mutationFn: () => ask(api.POST('/api/session/demo')), onSuccess: signedIn })
+  const error = signIn.error ?? demo.error
+  const submit = (e: FormEvent) => {
+    e.preventDefault()
+    demo.reset()
+    signIn.mutate()
+  }
+  return (
+    <main className="signin">
+      <section className="pitch">
+        <p className="brand">emblo</p>
+        <h1>
+          Right for these children?
+          <br />
+          How much of what?
+          <br />
+          By when?
+        </h1>
+        <ul>
+          {verdicts.map((v) => (
+            <li key={v} className={v}>
+              <Glyph verdict={v} size="large" /> {verdictWord(v)}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section className="door">
+        {welcome.data?.demo && (
+          <div className="demo">
+            <p>Look around {welcome.data.demo_centre}, an invented centre with three rooms.</p>
+            <Button size="lg" onClick={() => demo.mutate()} disabled={demo.isPending}>
+              Open the demo centre
+            </Button>
+          </div>
+        )}
+        <Form onSubmit={submit}>
+          <h2>{welcome.data?.demo ? 'Or sign in to your own' : 'Sign in to your centre'}</h2>
+          {error && (
+            <div className="notice keep-out" role="alert">
+              <p>{error.message}</p>
+            </div>
+          )}
+          <Form.Group controlId="email" className="field">
+            <Form.Label>Email</Form.Label>
+            <Form.Control type="email" autoComplete="username" required value={email} onChange={(e) => setEmail(e.target.value)} />
+          </Form.Group>
+          <Form.Group controlId="password" className="field">
+            <Form.Label>Password</Form.Label>
+            <Form.Control type="password" autoComplete="current-password" required value={password} onChange={(e) => setPassword(e.target.value)} />
+          </Form.Group>
+          <Button type="submit" variant="outline-primary" disabled={signIn.isPending}>
+            Sign in
+          </Button>
+        </Form>
+      </section>
+    </main>
+  )
+}

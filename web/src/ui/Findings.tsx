@@ -1,0 +1,57 @@
+import type { Finding } from '../api/client'
+import { VerdictLine } from './Mark'
+
+/** One objection: the reason, what an adult does, the figures, the source, and what would
+ * change it. */
+export function FindingView({ finding, about }: { finding: Finding; about?: string }) {
+  return (
+    <article className="finding">
+      <h3>
+        <VerdictLine verdict={finding.verdict} about={about ?? finding.title} />
+      </h3>
+      <p>{finding.reason}</p>
+      {finding.do.length > 0 && (
+        <ul>
+          {finding.do.map((d) => (
+            <li key={d}>{d}</li>
+          ))}
+        </ul>
+      )}
+      {finding.missing && <p>To find out: {finding.missing}.</p>}
+      <dl>
+        {finding.numbers.map((n) => (
+          <div key={n.label} style={{ display: 'contents' }}>
+            <dt>{n.label}</dt>
+            <dd>{n.value}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="source">
+        {finding.source} ({finding.standing}). Would change it: {lower(finding.change)}
+      </p>
+    </article>
+  )
+}
+
+/** The findings on one thing: the worst whole, the others folded away. */
+export function Findings({ findings, about }: { findings: Finding[]; about: string }) {
+  const [worst, ...others] = findings
+  if (!worst) return null
+  return (
+    <div>
+      <FindingView finding={worst} about={about} />
+      {others.length > 0 && (
+        <details className="finding">
+          <summary>
+            {others.length === 1 ? 'One more rule' : `${others.length} more rules`} on {lower(about)}
+          </summary>
+          {others.map((f) => (
+            <FindingView key={f.rule} finding={f} />
+          ))}
+        </details>
+      )}
+    </div>
+  )
+}
+
+const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)

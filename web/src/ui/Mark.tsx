@@ -1,0 +1,74 @@
+import type { ReactNode } from 'react'
+import type { Verdict } from '../api/client'
+
+/** "not-checked" stands for a verdict that has not come (yet): never a mild one. */
+export type Shown = Verdict | 'not-checked'
+
+const words: Record<Shown, string> = {
+  'goes-in': 'Goes in',
+  'with-a-hand': 'Goes in with a hand',
+  'measure-first': 'Measure first',
+  'keep-out': 'Keep out',
+  'not-checked': 'Not checked',
+}
+
+export const verdictWord = (v: Shown) => words[v]
+
+const shapes: Record<Shown, ReactNode> = {
+  'goes-in': (
+    <>
+      <path d="M2.5 11h19c0 5.800-4 9.700-9.500 9.700S2.500 16.800 2.500 11z" fill="currentColor" />
+      <path d="M7.500 7.600c1.300-1.700 2.800-1.700 4.200 0s2.900 1.700 4.300 0" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinecap="round" />
+    </>
+  ),
+  'with-a-hand': (
+    <>
+      <path d="M6.500 6.800h13.500c0 4.200-2.800 7-6.700 7s-6.800-2.800-6.800-7z" fill="currentColor" />
+      <path d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900" fill="none" stroke="currentColor" strokeWidth="2.600" strokeLinecap="round" />
+      <path d="M10.600 3.900c.9-1.200 1.800-1.200 2.800 0s1.900 1.200 2.800 0" fill="none" stroke="currentColor" strokeWidth="1.700" strokeLinecap="round" />
+    </>
+  ),
+  'measure-first': (
+    <>
+      <path d="M1.600 7.500h20.800v9.500H1.600z" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinejoin="round" />
+      <path d="M6 7.500v4M10 7.500v5.500M14 7.500v4M18 7.500v5.500" fill="none" stroke="currentColor" strokeWidth="2" />
+    </>
+  ),
+  'keep-out': (
+    <>
+      <path d="M1.800 14.800h20.400v4.400H1.800z" fill="currentColor" />
+      <path d="M3.800 12.700c.6-4.400 3.700-6.700 8.200-6.700s7.600 2.300 8.200 6.700z" fill="currentColor" />
+      <circle cx="12" cy="3.900" r="2.300" fill="currentColor" />
+    </>
+  ),
+  'not-checked': <path d="M4 12h.1M9.300 12h.1M14.600 12h.1M19.900 12h.1" stroke="currentColor" strokeWidth="3.200" strokeLinecap="round" />,
+}
+
+/** One of our four marks. It is decoration to a screen reader: its word stands beside it. */
+export function Glyph({ verdict, size }: { verdict: Shown; size?: 'small' | 'large' }) {
+  return (
+    <svg className={`glyph ${verdict} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true">
+      {shapes[verdict]}
+    </svg>
+  )
+}
+
+/** The mark alone, with its word for those who do not see it. */
+export function Mark({ verdict, size }: { verdict: Shown; size?: 'small' | 'large' }) {
+  return (
+    <span title={words[verdict]}>
+      <Glyph verdict={verdict} size={size} />
+      <span className="visually-hidden">{words[verdict]}</span>
+    </span>
+  )
+}
+
+/** The mark with its word, and what it is about. */
+export function VerdictLine({ verdict, about }: { verdict: Shown; about?: string }) {
+  return (
+    <span className={`verdict ${verdict}`}>
+      <Glyph verdict={verdict} />
+      {about ? `${words[verdict]}: ${about}` : words[verdict]}
+    </span>
+  )
+}

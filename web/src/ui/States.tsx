@@ -1,0 +1,58 @@
+import { useEffect, useState, type ReactNode } from 'react'
+import { Button } from 'react-bootstrap'
+
+/** Shown only when something takes longer than a blink. */
+export function Waiting({ what }: { what: string }) {
+  const [shown, setShown] = useState(false)
+  useEffect(() => {
+    const timer = window.setTimeout(() => setShown(true), 250)
+    return () => window.clearTimeout(timer)
+  }, [])
+  return (
+    <p className="waiting" role="status">
+      {shown ? `Fetching ${what}…` : ''}
+    </p>
+  )
+}
+
+export function Failure({ error, retry }: { error: Error; retry?: () => void }) {
+  return (
+    <div className="notice keep-out" role="alert">
+      <p>{error.message}</p>
+      {retry && (
+        <Button variant="outline-primary" onClick={retry}>
+          Try again
+        </Button>
+      )}
+    </div>
+  )
+}
+
+/** An empty jug: what this screen is for, and the first thing to do. */
+export function Empty({ children, action }: { children: ReactNode; action?: ReactNode }) {
+  return (
+    <div className="empty">
+      <svg viewBox="0 0 48 48" fill="none" stroke="currentColor" strokeWidth="2" aria-hidden="true">
+        <path d="M10 6h24l-2 36H12L10 6zM34 12c7 0 8 4 7 9s-4 8-8 9M12 16h7M12.500 23h4M13 30h7M13.300 36h4" strokeLinejoin="round" strokeLinecap="round" />
+      </svg>
+      <p>{children}</p>
+      {action}
+    </div>
+  )
+}
+
+/** Undo instead of asking first: stays for eight seconds. */
+export function Undo({ text, onUndo, onGone }: { text: string; onUndo: () => void; onGone: () => void }) {
+  useEffect(() => {
+    const timer = window.setTimeout(onGone, 8000)
+    return () => window.clearTimeout(timer)
+  }, [onGone])
+  return (
+    <div className="undo" role="status">
+      <span>{text}</span>
+      <button type="button" onClick={onUndo}>
+        Undo
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,38 @@
+import { useState } from 'react'
+
+interface Props {
+  label: string
+  value: number
+  min: number
+  max: number
+  step?: number
+  unit?: string
+  disabled?: boolean
+  onChange: (value: number) => void
+}
+
+/** A number with a big minus and plus, which can also be typed. */
+export function Stepper({ label, value, min, max, step = 1, unit, disabled, onChange }: Props) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = (text: string) => {
+    setTyped(text)
+    const n = Number(text.replace(',', '.'))
+    if (text.trim() !== '' && Number.isFinite(n) && n >= min && n <= max) onChange(n)
+  }
+  const move = (by: number) => {
+    setTyped(null)
+    onChange(Math.min(max, Math.max(min, value + by)))
+  }
+  return (
+    <div className="stepper" role="group" aria-label={label}>
+      <button type="button" aria-label={`${label}: less`} disabled={disabled || value <= min} onClick={() => move(-step)}>
+        −
+      </button>
+      <input inputMode="decimal" aria-label={label} value={typed ?? String(value)} disabled={disabled} onChange={(e) => take(e.target.value)} onBlur={() => setTyped(null)} />
+      <button type="button" aria-label={`${label}: more`} disabled={disabled || value >= max} onClick={() => move(step)}>
+        +
+      </button>
+      {unit && <span className="unit">{unit}</span>}
+    </div>
+  )
+}
