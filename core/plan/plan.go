@@ -85,8 +85,13 @@ type Answer struct {
 	Mix     *MixAnswer
 	Fill    *FillAnswer
 	Lines   []Line
-	Minutes Minutes
+	// Timeline is what is done before play, in order, without gaps, ending when play
+	// begins.
+	Timeline []recipe.Step
 }
+
+// Minutes returns the hands-on and the waiting minutes of the timeline.
+func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timeline) }
 
 // MixAnswer is how much of a mix to make.
 type MixAnswer struct {
@@ -95,7 +100,6 @@ type MixAnswer struct {
 	Colours int
 	Each    unit.Mass // one colour's part
 	Keeps   string
-	Steps   []recipe.Step
 }
 
 // FillAnswer is how much of a filler to pour.
@@ -110,11 +114,8 @@ type FillAnswer struct {
 	Density unit.Density
 }
 
-// Minutes is how long the set-up takes before play.
-type Minutes struct{ Hands, Waiting int }
-
-// setUpMinutes is the hands-on time to lay out a set-up (common practice).
-const setUpMinutes = 10
+// layOut ends every timeline; ten minutes are common practice.
+var layOut = recipe.Step{Text: "Cover the floor, lay out, count out what is to be found", Minutes: 10}
 
 // Reckon judges and scales a set-up for a group with the measures the room owns. Every
 // failure is an *InvalidInput; nothing is half-answered.
@@ -123,7 +124,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		return Answer{}, &InvalidInput{"items", fmt.Sprintf("A set-up takes at most %d things beside the base, not %d.", MaxPlaced, len(s.Items))}
 	}
 	children := len(g.Room().Children)
-	a := Answer{Minutes: Minutes{Hands: setUpMinutes}}
+	var a Answer
 	switch b := s.Base.(type) {
 	case Mix:
 		if err := a.addMix(b, g, children, set); err != nil {
@@ -147,6 +148,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}
+	a.Timeline = append(a.Timeline, layOut)
 	return a, nil
 }
 
@@ -165,10 +167,8 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
 	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
-		Keeps: m.Recipe.Keeps, Steps: m.Recipe.Steps}
-	hands, waiting := m.Recipe.Minutes()
-	a.Minutes.Hands += hands
-	a.Minutes.Waiting += waiting
+		Keeps: m.Recipe.Keeps}
+	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
 	a.setBase(m.Recipe.Name, m.Recipe.Facts(m.Portion), m.Use, g)
 	return nil
 }

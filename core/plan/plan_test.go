@@ -62,7 +62,8 @@ func TestReckonMix(t *testing.T) {
 	assert.Equal(t, safety.WithAHand, a.Verdict, "salt: for 3 to 5 years, with a hand")
 	assert.Equal(t, "salt-load", a.Base.Assessment.Findings[0].Rule)
 	assert.InDelta(t, a.Mix.Batch.Made.Grams()/3, a.Mix.Each.Grams(), 1e-9)
-	assert.Equal(t, Minutes{Hands: 29, Waiting: 25}, a.Minutes)
+	hands, waiting := a.Minutes()
+	assert.Equal(t, []int{29, 25}, []int{hands, waiting})
 }
 
 func TestReckonNamesTheFieldAtFault(t *testing.T) {

@@ -59,9 +59,9 @@ func (r Recipe) Mixed() unit.Mass {
 // Made returns the mass of one base batch as the children get it.
 func (r Recipe) Made() unit.Mass { return r.Mixed().Times(1 - r.Loss) }
 
-// Minutes returns hands-on and waiting minutes of the whole recipe.
-func (r Recipe) Minutes() (hands, waiting int) {
-	for _, s := range r.Steps {
+// Minutes returns hands-on and waiting minutes of the steps.
+func Minutes(steps []Step) (hands, waiting int) {
+	for _, s := range steps {
 		if s.Wait {
 			waiting += s.Minutes
 		} else {

@@ -11,7 +11,6 @@ import (
 	"path/filepath"
 	"strings"
 	"sync"
-	"sync/atomic"
 	"syscall"
 	"testing"
 	"time"
@@ -19,86 +18,44 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/internal/demo"
-	"emblo/internal/localpg"
 	"emblo/internal/store"
+	"emblo/internal/testdb"
 )
 
-const template = "emblo_e2e"
-
-var (
-	server    *localpg.Server
-	binary    string
-	databases atomic.Int32
-)
+var binary string
 
 // Main starts PostgreSQL once, loads the demo centre into a template database, builds
 // the binary, and runs the tests of a package.
 func Main(m *testing.M) int {
 	dir, err := os.MkdirTemp("", "emblo-e2e-")
 	if err != nil {
-		return fail(err)
+		fmt.Fprintln(os.Stderr, err)
+		return 1
 	}
 	defer os.RemoveAll(dir)
-	if err := os.Chmod(dir, 0o755); err != nil { // the database runs as its own user
-		return fail(err)
-	}
-	ctx := context.Background()
-	if server, err = localpg.Start(ctx, filepath.Join(dir, "pg")); err != nil {
-		return fail(err)
-	}
-	defer server.Stop()
-	if err := seed(ctx); err != nil {
-		return fail(err)
-	}
 	binary = filepath.Join(dir, "emblo")
 	if out, err := exec.Command("go", "build", "-o", binary, "emblo/cmd/emblo").CombinedOutput(); err != nil {
-		return fail(fmt.Errorf("%w\n%s", err, out))
+		fmt.Fprintf(os.Stderr, "%v\n%s", err, out)
+		return 1
 	}
 	defer closeBrowser()
-	return m.Run()
-}
-
-func fail(err error) int {
-	fmt.Fprintln(os.Stderr, err)
-	return 1
-}
-
-func seed(ctx context.Context) error {
-	if err := server.EnsureDatabase(ctx, template); err != nil {
-		return err
-	}
-	s, err := store.Open(ctx, server.URL(template))
-	if err != nil {
-		return err
-	}
-	defer s.Close()
-	if _, err := s.Migrate(ctx); err != nil {
-		return err
-	}
-	return demo.Load(ctx, s, time.Now())
+	return testdb.Run(m, func(ctx context.Context, s *store.Store) error { return demo.Load(ctx, s, time.Now()) })
 }
 
 // App is one running binary on a database of its own.
 type App struct {
-	Base     string
-	Database string
-	url      string
-	cmd      *exec.Cmd
-	stop     sync.Once
-	output   *lockedBuilder
+	Base   string
+	url    string
+	cmd    *exec.Cmd
+	stop   sync.Once
+	output *lockedBuilder
 }
 
 // Start copies the template and runs the binary on the copy until the test ends.
 func Start(t *testing.T) *App {
-	ctx := t.Context()
-	a := &App{Database: fmt.Sprintf("%s_%d", template, databases.Add(1))}
-	require.NoError(t, server.CopyDatabase(ctx, template, a.Database))
-	a.url = server.URL(a.Database)
+	a := &App{url: testdb.URL(t)}
 	a.Run(t, "127.0.0.1:0")
-	t.Cleanup(func() {
-		a.Stop()
-		require.NoError(t, server.DropDatabase(context.WithoutCancel(ctx), a.Database))
-	})
+	t.Cleanup(a.Stop)
 	return a
 }
 

@@ -69,7 +69,7 @@ func SignIn(ctx context.Context, s *store.Store, email, password, address string
 		return "", err
 	}
 	if !ok || staff.ID == uuid.Nil {
-		if err := s.AddFailure(ctx, account, from); err != nil {
+		if err := s.AddFailure(ctx, now, account, from); err != nil {
 			return "", err
 		}
 		return "", ErrWrong

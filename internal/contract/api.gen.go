@@ -409,7 +409,10 @@ type Answer struct {
 	MinutesWaiting int        `json:"minutes_waiting"`
 	Mix            *MixAnswer `json:"mix,omitempty"`
 	StartBy        string     `json:"start_by"`
-	Verdict        *Verdict   `json:"verdict,omitempty"`
+
+	// Timeline What is done before play, in order, ending when play begins.
+	Timeline []Step   `json:"timeline"`
+	Verdict  *Verdict `json:"verdict,omitempty"`
 }
 
 // Base A mix (recipe, portion, colours) or a filler poured to a depth.
@@ -582,7 +585,6 @@ type MixAnswer struct {
 	NeedG     float64  `json:"need_g"`
 	PortionG  float64  `json:"portion_g"`
 	Recipe    string   `json:"recipe"`
-	Steps     []Step   `json:"steps"`
 }
 
 // Mouths defines model for Mouths.
@@ -763,11 +765,14 @@ type SignIn struct {
 
 // Step defines model for Step.
 type Step struct {
-	AdultOnly    bool   `json:"adult_only"`
-	ChildrenHelp bool   `json:"children_help"`
-	Minutes      int    `json:"minutes"`
-	Text         string `json:"text"`
-	Wait         bool   `json:"wait"`
+	AdultOnly    bool `json:"adult_only"`
+	ChildrenHelp bool `json:"children_help"`
+	Minutes      int  `json:"minutes"`
+
+	// Starts The latest moment to start it.
+	Starts string `json:"starts"`
+	Text   string `json:"text"`
+	Wait   bool   `json:"wait"`
 }
 
 // Use defines model for Use.

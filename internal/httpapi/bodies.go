@@ -12,8 +12,15 @@ import (
 )
 
 func answerBody(a plan.Answer, g *safety.Group, at time.Time, measures string) contract.Answer {
-	body := contract.Answer{Group: groupBody(g), Lines: []contract.Line{}, MinutesHands: a.Minutes.Hands,
-		MinutesWaiting: a.Minutes.Waiting, StartBy: startBy(a, at), Baseline: safety.Baseline()}
+	body := contract.Answer{Group: groupBody(g), Lines: []contract.Line{}, Baseline: safety.Baseline()}
+	body.MinutesHands, body.MinutesWaiting = a.Minutes()
+	starts := firstHand(a, at)
+	body.StartBy = starts.Format(wallClock)
+	for _, s := range a.Timeline {
+		body.Timeline = append(body.Timeline, contract.Step{Text: s.Text, Starts: starts.Format(wallClock), Minutes: s.Minutes,
+			Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp})
+		starts = starts.Add(time.Duration(s.Minutes) * time.Minute)
+	}
 	if a.Verdict.Valid() {
 		v := contract.Verdict(a.Verdict.String())
 		body.Verdict = &v
@@ -71,12 +78,9 @@ func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 	b := m.Batch
 	body := contract.MixAnswer{Recipe: b.Recipe.Name, NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(),
 		Movements: b.Movements, PortionG: m.Portion.Grams(), Colours: m.Colours, ColourG: m.Each.Grams(), Keeps: m.Keeps,
-		Amounts: make([]contract.Amount, len(b.Amounts)), Steps: make([]contract.Step, len(m.Steps))}
+		Amounts: make([]contract.Amount, len(b.Amounts))}
 	for i, a := range b.Amounts {
 		body.Amounts[i] = amountBody(a)
-	}
-	for i, s := range m.Steps {
-		body.Steps[i] = contract.Step{Text: s.Text, Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
 	}
 	return body
 }

@@ -137,7 +137,7 @@ func (s *Server) SearchShelf(_ context.Context, r contract.SearchShelfRequestObj
 func (s *Server) GetBook(context.Context, contract.GetBookRequestObject) (contract.GetBookResponseObject, error) {
 	var book contract.GetBook200JSONResponse
 	for _, r := range s.book.Recipes() {
-		hands, waiting := r.Minutes()
+		hands, waiting := recipe.Minutes(r.Steps)
 		book.Recipes = append(book.Recipes, struct {
 			Id      string `json:"id"`
 			Minutes int    `json:"minutes"`

@@ -57,7 +57,7 @@ func (s *Server) ListSetups(ctx context.Context, _ contract.ListSetupsRequestObj
 }
 
 func summarise(sum *contract.SetupSummary, a plan.Answer, at time.Time) {
-	sum.StartsBy = startBy(a, at)
+	sum.StartsBy = firstHand(a, at).Format(wallClock)
 	if a.Verdict.Valid() {
 		v := contract.Verdict(a.Verdict.String())
 		sum.Verdict = &v
@@ -190,9 +190,10 @@ func planOf(s *contract.Setup) *contract.Plan {
 	return &contract.Plan{RoomId: s.RoomId, PlayAt: s.PlayAt, Base: s.Base, Items: s.Items}
 }
 
-// startBy is when the first hand must be laid on, on the wall clock.
-func startBy(a plan.Answer, at time.Time) string {
-	return at.Add(-time.Duration(a.Minutes.Hands+a.Minutes.Waiting) * time.Minute).Format(wallClock)
+// firstHand is when the first hand must be laid on.
+func firstHand(a plan.Answer, at time.Time) time.Time {
+	hands, waiting := a.Minutes()
+	return at.Add(-time.Duration(hands+waiting) * time.Minute)
 }
 
 // cupsOf prints a volume in cups of a system, to the nearest kitchen fraction.

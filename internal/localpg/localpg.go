@@ -267,7 +267,7 @@ func programsFor(data string) (string, error) {
 	if bin, ok := byMajor[made]; ok {
 		return bin, nil
 	}
-	return "", fmt.Errorf("the database folder %s was made by PostgreSQL %d and this machine has %d: install postgresql-%d, or run make demo-reset to start over",
+	return "", fmt.Errorf("the database folder %s was made by PostgreSQL %d and this machine has %d: install postgresql-%d, or move the folder away to start over",
 		data, made, majors[len(majors)-1], made)
 }
 

@@ -138,12 +138,12 @@ func (s *Store) FailuresSince(ctx context.Context, who string, since time.Time) 
 	return n, err
 }
 
-// AddFailure records a failed sign-in and forgets those older than a day.
-func (s *Store) AddFailure(ctx context.Context, who ...string) error {
+// AddFailure records a failed sign-in at a moment and forgets those a day older.
+func (s *Store) AddFailure(ctx context.Context, at time.Time, who ...string) error {
 	db := s.db.WithContext(ctx)
-	err := db.Exec("delete from sign_in_failures where at < now() - interval '1 day'").Error
+	err := db.Exec("delete from sign_in_failures where at < ?", at.Add(-24*time.Hour)).Error
 	for _, w := range who {
-		err = errors.Join(err, db.Exec("insert into sign_in_failures (who) values (?)", w).Error)
+		err = errors.Join(err, db.Exec("insert into sign_in_failures (who, at) values (?, ?)", w, at).Error)
 	}
 	return err
 }

@@ -410,6 +410,8 @@ export interface components {
         };
         Step: {
             text: string;
+            /** @description The latest moment to start it. */
+            starts: string;
             minutes: number;
             wait: boolean;
             adult_only: boolean;
@@ -431,7 +433,6 @@ export interface components {
             colour_g: number;
             keeps: string;
             amounts: components["schemas"]["Amount"][];
-            steps: components["schemas"]["Step"][];
         };
         Vessel: {
             id: string;
@@ -483,6 +484,8 @@ export interface components {
             minutes_hands: number;
             minutes_waiting: number;
             start_by: string;
+            /** @description What is done before play, in order, ending when play begins. */
+            timeline: components["schemas"]["Step"][];
             baseline: string[];
         };
         /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months". */

@@ -92,8 +92,8 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
               </>
             )}
             {!readOnly && (
-              <Button variant="quiet" onClick={() => onChange(undefined)}>
-                Change<span className="visually-hidden"> the base</span>
+              <Button variant="quiet" className="drop-x" aria-label="Take out the base" title="Take out" onClick={() => onChange(undefined)}>
+                ×
               </Button>
             )}
           </div>

@@ -86,8 +86,9 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         state={state}
         kept={offerKept}
         onTake={(theirs) => {
-          setDraft(draftOf(theirs))
-          settle()
+          const next = draftOf(theirs)
+          setDraft(next)
+          settle(inputOf(next))
         }}
         onKeep={(theirs) => {
           change({ version: theirs.version })

@@ -26,7 +26,7 @@ export function Counter({ answer, failed, state, printTo }: Props) {
   const ready = verdict === 'goes-in' || verdict === 'with-a-hand'
   const amount = answer?.mix ? grams(answer.mix.made_g) : answer?.fill ? grams(answer.fill.in_all_g) : '–'
   return (
-    <footer className={`counter ${verdict}`}>
+    <footer className={`counter on-dark ${verdict}`}>
       <div className="right">
         <span>right for these children?</span>
         <strong>
@@ -53,9 +53,13 @@ export function Counter({ answer, failed, state, printTo }: Props) {
           {savedWords[state.is]}
         </span>
       </div>
-      <Link className="print" to={printTo}>
-        {ready ? 'Print the sheet' : 'Print as a draft'}
-      </Link>
+      {state.is === 'saved' && answer ? (
+        <Link className="print" to={printTo}>
+          {ready ? 'Print the sheet' : 'Print as a draft'}
+        </Link>
+      ) : (
+        <span className="print">Print once saved</span>
+      )}
     </footer>
   )
 }

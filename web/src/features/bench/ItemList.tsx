@@ -60,8 +60,8 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
                   </Button>
                 )}
                 {!readOnly && (
-                  <Button variant="quiet" onClick={() => onChange(items.filter((i) => i.key !== item.key), name)}>
-                    Take out<span className="visually-hidden"> {name}</span>
+                  <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onChange(items.filter((i) => i.key !== item.key), name)}>
+                    ×
                   </Button>
                 )}
               </div>

@@ -1,6 +1,7 @@
 import type { Answer } from '../../api/client'
 import { MixAmounts, Parts, RatioBar } from './MixPicture'
 import { TubSection } from './TubSection'
+import { ByWhen } from './ByWhen'
 import { grams, litres, plural } from '../../ui/format'
 
 /** How much of everything, drawn: scoops for a mix, a section to scale for a filler. */
@@ -38,6 +39,7 @@ export function Picture({ answer, stale }: { answer?: Answer; stale: boolean }) 
         </>
       )}
       {!answer.mix && !answer.fill && <p className="soft">Start from a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
+      {answer.verdict && <ByWhen answer={answer} />}
     </div>
   )
 }

@@ -21,16 +21,16 @@ export function keptDraft(id: string): SetupInput | null {
 export function useSaving(id: string, input: SetupInput, enabled: boolean, onVersion: (version: number) => void) {
   const client = useQueryClient()
   const text = JSON.stringify(input)
-  const saved = useRef(text)
+  const [saved, setSaved] = useState(text)
   const [retry, setRetry] = useState(0)
   const [state, setState] = useState<Saving>({ is: 'saved' })
   const { mutate } = useMutation({
     mutationFn: (body: SetupInput) => ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body })),
     onSuccess: (setup, body) => {
-      saved.current = JSON.stringify({ ...body, version: setup.version })
       localStorage.removeItem(draftKey(id))
       client.setQueryData(setupQuery(id).queryKey, setup)
       void client.invalidateQueries({ queryKey: ['setups'] })
+      setSaved(JSON.stringify({ ...body, version: setup.version }))
       setState({ is: 'saved' })
       onVersion(setup.version)
     },
@@ -44,14 +44,30 @@ export function useSaving(id: string, input: SetupInput, enabled: boolean, onVer
       }
     },
   })
+  const due = enabled && text !== saved
+  const pending = useRef<string | null>(null)
   useEffect(() => {
-    if (!enabled || text === saved.current) return
+    pending.current = due ? text : null
+    if (!due) return
     localStorage.setItem(draftKey(id), text)
     const timer = window.setTimeout(() => {
+      pending.current = null
       setState({ is: 'saving' })
       mutate(JSON.parse(text) as SetupInput)
     }, 500)
     return () => window.clearTimeout(timer)
-  }, [id, text, enabled, retry, mutate])
-  return { state, settle: () => setState({ is: 'saved' }) }
+  }, [id, text, due, retry, mutate])
+  // Leaving the screen saves what is still due.
+  useEffect(
+    () => () => {
+      if (pending.current) mutate(JSON.parse(pending.current) as SetupInput)
+    },
+    [mutate],
+  )
+  const shown: Saving = due && state.is === 'saved' ? { is: 'saving' } : state
+  const settle = (as?: SetupInput) => {
+    if (as) setSaved(JSON.stringify(as))
+    setState({ is: 'saved' })
+  }
+  return { state: shown, settle }
 }

@@ -69,16 +69,12 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
         <section>
           <h2>By when</h2>
           <ol className="steps">
-            {a.mix?.steps.map((s) => (
+            {a.timeline.map((s) => (
               <li key={s.text}>
-                {s.text} <b>{s.minutes} min{s.wait ? ', waiting' : ''}</b>
-                {s.adult_only && <em> Adult only.</em>}
+                <b>{timeOfDay(s.starts)}</b> {s.text}, {s.minutes} min{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
                 {s.children_help && <em> Children can help.</em>}
               </li>
             ))}
-            <li>
-              Lay out, count out, mat down <b>10 min</b>
-            </li>
           </ol>
           {a.mix && <p>Keeps {a.mix.keeps}.</p>}
           {conditions(findings).length > 0 && (
@@ -156,7 +152,7 @@ function ThingRow({ line }: { line: Line }) {
         <Glyph verdict={line.verdict} size="small" />
       </td>
       <th scope="row">
-        {line.name} {line.detail && <span>({line.detail})</span>}
+        {line.name}
       </th>
       <td>{verdictWord(line.verdict)}</td>
       <td>{line.count > 0 ? `${line.count} out ☐  in ☐` : ''}</td>

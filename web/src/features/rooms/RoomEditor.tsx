@@ -10,6 +10,7 @@ import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
 import { inputOf, newChild, newRoom } from './model'
+import { removeRoom } from './removal'
 
 export function RoomEditor() {
   const { id } = useParams()
@@ -50,10 +51,10 @@ function Editor({ room }: { room?: Room }) {
     },
   })
   const remove = useMutation({
-    mutationFn: () => ask(api.DELETE('/api/rooms/{id}', { params: { path: { id } } })),
-    onSuccess: async () => {
+    mutationFn: () => removeRoom(id, draft),
+    onSuccess: async (removed) => {
       await refresh()
-      await navigate('/rooms')
+      await navigate('/rooms', { state: removed })
     },
   })
   const error = save.error instanceof ApiError ? save.error : undefined

@@ -1,16 +1,28 @@
-import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useLocation } from 'react-router'
 import { roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { AgeStrip } from '../../ui/AgeStrip'
 import { plural } from '../../ui/format'
-import { Empty, Failure, Waiting } from '../../ui/States'
+import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { asks, measureWords, staffing } from './model'
+import { restoreRoom, type RemovedRoom } from './removal'
 
 export function Rooms() {
   usePageTitle('Rooms')
   const session = useSession()
   const rooms = useQuery(roomsQuery)
+  const client = useQueryClient()
+  const location = useLocation()
+  const [removed, setRemoved] = useState(location.state as RemovedRoom | null)
+  const restore = useMutation({
+    mutationFn: restoreRoom,
+    onSuccess: () => {
+      setRemoved(null)
+      return Promise.all([client.invalidateQueries({ queryKey: ['rooms'] }), client.invalidateQueries({ queryKey: ['setups'] })])
+    },
+  })
   const add = mayWrite(session) && (
     <Link className="btn btn-primary" to="/rooms/new">
       Add a room
@@ -25,6 +37,7 @@ export function Rooms() {
         </div>
         {rooms.data && rooms.data.length > 0 && add}
       </header>
+      {restore.error && <Failure error={restore.error} />}
       {rooms.error && <Failure error={rooms.error} retry={() => void rooms.refetch()} />}
       {!rooms.data && !rooms.error && <Waiting what="the rooms" />}
       {rooms.data?.length === 0 && <Empty action={add}>A room says who a set-up is for: how old, who mouths things, which allergies, how many adults. Nothing can be cleared without one.</Empty>}
@@ -48,6 +61,7 @@ export function Rooms() {
           </li>
         ))}
       </ul>
+      {removed && <Undo text={`${removed.room.name} and its set-ups removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
     </main>
   )
 }

@@ -25,7 +25,7 @@ export function SignIn() {
   }
   return (
     <main className="signin">
-      <section className="pitch">
+      <section className="pitch on-dark">
         <p className="brand">emblo</p>
         <h1>
           Right for these children?
@@ -36,7 +36,7 @@ export function SignIn() {
         </h1>
         <ul>
           {verdicts.map((v) => (
-            <li key={v} className={v}>
+            <li key={v}>
               <Glyph verdict={v} size="large" /> {verdictWord(v)}
             </li>
           ))}

@@ -1,0 +1,185 @@
+package e2e
+
+import (
+	"bytes"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/e2e/harness"
+	"emblo/internal/demo"
+)
+
+// plan starts a new set-up for a room from the bench.
+func plan(p *harness.Person, room string) {
+	p.Open("/bench")
+	p.See("Plan a set-up")
+	p.Set("combobox", "Room for the new set-up", room)
+	p.Click("button", "Plan a set-up")
+	p.See("What goes in", "Nothing in it yet")
+}
+
+func TestFillerIsKeptOutThenReplaced(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Pebbles")
+	p.Click("button", "A filler")
+	p.Type("combobox", "Filler", "spilt peas")
+	p.See("Split peas")
+	p.Press("Enter")
+	p.See("Keep out: Split peas", "31.75 mm small-parts gauge", "8 of 10 children", "Not ready: 1 to keep out", "Print as a draft")
+	p.Click("button", "Take out the base")
+	p.Type("combobox", "Filler", "water")
+	p.Press("Enter")
+	p.See("Ready with a hand", "within arm's reach")
+
+	p.Type("combobox", "Add a find or a tool", "toy boats")
+	p.See("90 x 45 x 40 mm")
+	p.Press("Enter")
+	p.See("Wooden boats")
+	p.Click("button", "Wooden boats for each child: more")
+	p.See("20")
+
+	// Something nobody has measured is never cleared until it has been.
+	p.Type("combobox", "Add a find or a tool", "driftwood disc")
+	p.Press("Enter")
+	p.See("Not ready: 1 to measure", "Measure first: driftwood disc")
+	p.Set("combobox", "In the hand", "A piece")
+	p.Set("combobox", "Shape of the smallest piece", "Disc")
+	p.Type("textbox", "mm across", "70")
+	p.Type("textbox", "mm long", "12")
+	p.Set("combobox", "What is in it", "Known")
+	p.Click("checkbox", "I looked: nothing else on this list is true")
+	p.Click("button", "Check it")
+	p.See("Ready with a hand", "70 x 12 mm", "Saved")
+
+	p.Click("button", "Take out driftwood disc")
+	p.Gone("driftwood disc 70")
+	p.Click("button", "Undo")
+	p.See("driftwood disc")
+	p.See("Saved")
+	p.Open("/bench")
+	p.See("New set-up", "Water, ")
+}
+
+func TestDoughForFifteenInCupsAndGramsAndOnPaper(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Lanterns")
+	p.Set("combobox", "Recipe", "Stove dough")
+	p.See("1.82 kg for 15 children at 120 g", "522 g", "1.7 % over", "4 × 1 cup", "55 % of the youngest child's day")
+	p.Type("textbox", "Grams for each child", "100")
+	p.See("for 15 children at 100 g")
+	p.Type("textbox", "Grams for each child", "120")
+	p.See("for 15 children at 120 g")
+	p.Click("button", "Colours: more")
+	p.See("2 colours", "Saved")
+	p.Click("link", "Print the sheet")
+	p.See("By when", "Whisk flour", "Emergency 555-0100", "Goes in with a hand: who does it?", "Adult only")
+	for name, paper := range map[string]chromedp.PaperSize{"A4": chromedp.PaperA4, "Letter": chromedp.PaperLetter} {
+		pdf := p.Sheet(paper)
+		require.True(t, bytes.HasPrefix(pdf, []byte("%PDF")), name)
+		assert.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")), "the sheet is one page of %s", name)
+	}
+}
+
+func TestRoomIsWrittenCorrectedAndRestored(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Rooms")
+	p.Click("link", "Add a room")
+	p.Type("textbox", "Name", "Sandbank")
+	p.Type("textbox", "Letters of child 1", "qx")
+	p.Set("", "Birth month of QX", time.Now().AddDate(0, 2, 0).Format("2006-01"))
+	p.Click("button", "Save room")
+	p.See("QX has a birth month in the future")
+	p.Set("", "Birth month of QX", time.Now().AddDate(-3, -2, 0).Format("2006-01"))
+	p.Set("combobox", "Mouthing of QX", "No")
+	p.Click("button", "Add an allergy of QX")
+	p.Set("combobox", "QX is allergic to", "egg")
+	p.Click("button", "Save room")
+	p.See("Sandbank", "1 child", "egg")
+
+	p.Click("link", "Pebbles")
+	p.Click("button", "Delete this room and its set-ups")
+	p.See("Pebbles and its set-ups removed")
+	p.Click("button", "Undo")
+	p.See("10 children")
+	p.Click("link", "Bench")
+	p.See("Harbour scoop tub", "Harbour water tub")
+}
+
+func TestLostConnectionLosesAndClearsNothing(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Bakery counter")
+	p.See("Ready with a hand", "Saved")
+	p.Offline(true)
+	p.Type("textbox", "Grams for each child", "90")
+	p.See("Not checked. No connection to Emblo", "Kept here; trying again")
+	assert.NotContains(t, p.Text(), "Ready with a hand")
+	assert.NotContains(t, p.Text(), "Goes in")
+	p.Offline(false)
+	p.See("Saved")
+	p.Click("button", "Try again")
+	p.See("at 90 g", "Ready with a hand")
+
+	// What never reached the server survives a reload.
+	p.Offline(true)
+	p.Type("textbox", "Grams for each child", "80")
+	p.See("Kept here; trying again")
+	p.Offline(false)
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.See("kept changes that never reached Emblo")
+	p.Click("button", "Bring them back")
+	p.See("at 80 g", "Saved")
+}
+
+func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
+	app := harness.Start(t)
+	first, second := harness.Sit(t, app, 1280, 800), harness.Sit(t, app, 834, 1100)
+	for _, p := range []*harness.Person{first, second} {
+		p.Demo()
+		p.Click("link", "Bakery counter")
+		p.See("at 120 g")
+	}
+	first.Type("textbox", "Grams for each child", "110")
+	first.See("at 110 g", "Saved")
+	time.Sleep(time.Second) // the save has gone through, not only been shown as due
+	second.Type("textbox", "Grams for each child", "90")
+	second.See("Somebody else saved this set-up", "Keep mine")
+	second.Click("button", "Take theirs")
+	second.See("at 110 g")
+	assert.NotContains(t, second.Text(), "Somebody else saved")
+}
+
+func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 390, 844)
+	p.Open("/")
+	p.Type("textbox", "Email", "helper@quillmere.example")
+	p.Type("textbox", "Password", "wrong")
+	p.Press("Enter")
+	p.See("do not go together")
+	p.Type("textbox", "Password", demo.Password)
+	p.Press("Enter")
+	p.See("Night-sky foam")
+	assert.False(t, p.Has("button", "Plan a set-up"))
+	p.Click("link", "Night-sky foam")
+	p.See("Keep out: Shaving foam")
+	assert.False(t, p.Has("button", "Take out the base"))
+
+	p.Open("/rooms")
+	p.See("nut-free room")
+	p.Press("/")
+	p.See("Enter takes the first match")
+	p.Type("combobox", "What to check", "marbles 40 months")
+	p.See("Marbles")
+	p.Press("Enter")
+	p.See("A child of 3 y 4 m, mouthing not known", "Measure first")
+	p.Press("Escape")
+	p.Gone("What to check")
+}

@@ -1,0 +1,61 @@
+package localpg
+
+import (
+	"os"
+	"path/filepath"
+	"strconv"
+	"testing"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func folder(t *testing.T) string {
+	dir, err := os.MkdirTemp("", "emblo-localpg-")
+	require.NoError(t, err)
+	require.NoError(t, os.Chmod(dir, 0o755))
+	t.Cleanup(func() { os.RemoveAll(dir) })
+	return dir
+}
+
+// A second start keeps the data; a stale lock, a live orphan, a second Emblo and an old
+// folder each end as they should.
+func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
+	ctx, dir := t.Context(), folder(t)
+	first, err := Start(ctx, dir)
+	require.NoError(t, err)
+	require.NoError(t, first.EnsureDatabase(ctx, "kept"))
+	require.NoError(t, first.EnsureDatabase(ctx, "kept"), "asking twice is harmless")
+
+	_, err = Start(ctx, dir)
+	assert.ErrorIs(t, err, ErrAlreadyRunning)
+
+	// Its Emblo is killed: the lock goes with the process, the server stays behind.
+	require.NoError(t, first.lock.Close())
+	second, err := Start(ctx, dir)
+	require.NoError(t, err, "an orphaned server is stopped first")
+	<-first.exited
+	conn, err := pgx.Connect(ctx, second.URL("kept"))
+	require.NoError(t, err, "the data is kept")
+	require.NoError(t, conn.Close(ctx))
+	require.NoError(t, second.Stop())
+
+	// A lock file that names a process which is no database server.
+	stale := strconv.Itoa(os.Getpid()) + "\n"
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "data", "postmaster.pid"), []byte(stale), 0o644))
+	third, err := Start(ctx, dir)
+	require.NoError(t, err, "a stale lock is cleared")
+	require.NoError(t, third.Stop())
+
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "data", "PG_VERSION"), []byte("9\n"), 0o644))
+	_, err = Start(ctx, dir)
+	assert.ErrorContains(t, err, "was made by PostgreSQL 9")
+	assert.ErrorContains(t, err, "move the folder away")
+}
+
+func TestExplainTellsAFullDisk(t *testing.T) {
+	err := explain(os.ErrInvalid, "FATAL:  could not write lock file: No space left on device")
+	assert.ErrorIs(t, err, ErrDiskFull)
+	assert.ErrorContains(t, explain(os.ErrInvalid, "one\nlast line"), "last line")
+}

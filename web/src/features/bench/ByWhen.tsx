@@ -1,0 +1,37 @@
+import type { Answer } from '../../api/client'
+import { timeOfDay } from '../../ui/format'
+
+/** The line of the morning: hands-on work solid, waits in grain, each step with the latest
+ * moment to start it. */
+export function ByWhen({ answer }: { answer: Answer }) {
+  const total = answer.minutes_hands + answer.minutes_waiting
+  const before = (i: number) => answer.timeline.slice(0, i).reduce((sum, s) => sum + s.minutes, 0)
+  return (
+    <section className="by-when" aria-labelledby="by-when">
+      <h2 id="by-when">By when</h2>
+      <svg viewBox="0 0 600 34" preserveAspectRatio="none" role="img" aria-label={`${answer.minutes_hands} minutes of work and ${answer.minutes_waiting} of waiting, from ${timeOfDay(answer.start_by)}`}>
+        {answer.timeline.map((s, i) => (
+          <rect key={s.text} className={s.wait ? 'wait' : 'hands'} x={(before(i) / total) * 600} y={s.wait ? 12 : 4} width={(s.minutes / total) * 600} height={s.wait ? 18 : 26} />
+        ))}
+        {answer.timeline.slice(1).map((s, i) => (
+          <path key={s.text} className="split" d={`M${(before(i + 1) / total) * 600} 0v34`} />
+        ))}
+      </svg>
+      <ol>
+        {answer.timeline.map((s) => (
+          <li key={s.text}>
+            <b className="figure">{timeOfDay(s.starts)}</b>
+            <span>
+              {s.text}
+              {s.adult_only && <em> Adult only.</em>}
+              {s.children_help && <em> Children can help.</em>}
+            </span>
+            <span className="soft">
+              {s.minutes} min{s.wait ? ' wait' : ''}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
