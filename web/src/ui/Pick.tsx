@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useId, useState, type KeyboardEvent } from 'react'
 import { Form } from 'react-bootstrap'
 import type { ShelfItem } from '../api/client'
@@ -25,8 +25,9 @@ export function Pick({ label, placeholder, part, autoFocus, onPick, onOther, oth
   const items = found.data ?? []
   const other = onOther && words.trim() !== ''
   const count = items.length + (other ? 1 : 0)
-  const take = (i: number) => {
-    const item = items[i]
+  const client = useQueryClient()
+  const take = (i: number, from = items) => {
+    const item = from[i]
     if (item) onPick(item, words)
     else if (other) onOther(words.trim())
     else return
@@ -41,7 +42,11 @@ export function Pick({ label, placeholder, part, autoFocus, onPick, onOther, oth
       setAt((n) => (count ? (n + (e.key === 'ArrowDown' ? 1 : count - 1)) % count : 0))
     } else if (e.key === 'Enter' && open) {
       e.preventDefault()
-      if (!found.isPlaceholderData) take(at)
+      // Enter may come before the matches of the last letters: it waits for them.
+      client.fetchQuery(shelfQuery(words, part)).then(
+        (fresh) => take(at, fresh),
+        () => setOpen(true),
+      )
     } else if (e.key === 'Escape' && open) {
       e.stopPropagation()
       setOpen(false)

@@ -1,0 +1,65 @@
+# Two commands do everything on a fresh machine: make start, make test.
+SHELL := /bin/bash
+.DEFAULT_GOAL := start
+.PHONY: start demo-reset test lint gen gen-check bench shots build web go-test e2e packages-start packages-test clean
+
+export CGO_ENABLED ?= 0
+
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
+
+start: packages-start build ## build what changed, start the database and serve
+	@exec ./bin/emblo serve
+
+demo-reset: packages-start build ## delete the demo centre and load it afresh
+	@./bin/emblo demo-reset
+
+build: web/built/app/index.html
+	@echo "Building the program"
+	@go build -o bin/emblo ./cmd/emblo
+
+packages-start:
+	@scripts/packages.sh start
+
+packages-test:
+	@scripts/packages.sh test
+
+web/node_modules/.installed: web/package.json web/package-lock.json
+	@echo "Installing front-end packages (a minute on a fresh machine)"
+	@cd web && npm ci --no-fund --no-audit --loglevel=error
+	@touch $@
+
+web/built/app/index.html: web/node_modules/.installed $(WEB_SOURCES)
+	@echo "Building the front end"
+	@cd web && npm run --silent build -- --logLevel warn
+	@touch $@
+
+gen: web/node_modules/.installed ## write the generated code anew
+	@scripts/gen.sh .
+
+gen-check: web/node_modules/.installed
+	@scripts/gen.sh check
+
+lint: gen-check
+	@echo "Linting"
+	@test -z "$$(gofmt -l core internal cmd web/embed.go e2e)" || { echo "not gofmt'ed:"; gofmt -l core internal cmd web/embed.go e2e; exit 1; }
+	@go vet ./...
+	@go tool staticcheck ./...
+	@cd web && npm run --silent types && npm run --silent lint
+
+test: packages-test lint build ## everything that is checked
+	@echo "Testing the core, the laws of the verdicts over many random cases"
+	@go test ./core/safety -rapid.checks=$${LAW_CASES:-20000}
+	@echo "Testing the rest of Go, the API on PostgreSQL"
+	@go test $$(go list ./... | grep -v /e2e)
+	@echo "Testing the interface in the browser"
+	@go test -timeout 10m ./e2e/...
+
+bench: packages-test build ## speed, as ratios against a floor measured in the same run
+	@go test -run '^$$' -bench . -benchtime=1s ./core/... ./internal/httpapi
+	@node scripts/bundle-ratio.mjs
+
+shots: packages-test build ## refresh docs/screenshots from the demo centre
+	@EMBLO_SHOTS=$(CURDIR)/docs/screenshots go test -count=1 -run TestMainViews ./e2e
+
+clean:
+	rm -rf bin web/built/app web/node_modules

@@ -1,0 +1,101 @@
+package httpapi_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/require"
+	"gorm.io/driver/postgres"
+	"gorm.io/gorm"
+	"gorm.io/gorm/logger"
+
+	"emblo/internal/contract"
+	"emblo/internal/httpapi"
+	"emblo/internal/store"
+	"emblo/internal/testdb"
+)
+
+// BenchmarkAnswer times one live answer, handler to handler, for 16 children and a full
+// set-up, and the floor in the same run: a bare Gin handler that asks GORM for SELECT 1.
+func BenchmarkAnswer(b *testing.B) {
+	url := testdb.URL(b)
+	s, err := store.Open(b.Context(), url)
+	require.NoError(b, err)
+	defer s.Close()
+	handler := httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }})
+	cookie := signIn(b, handler)
+
+	in := newRoom("Sixteen")
+	in.Adults = 4
+	for len(in.Children) < 16 {
+		c := in.Children[0]
+		c.Id = uuid.NewString()
+		in.Children = append(in.Children, c)
+	}
+	id := uuid.NewString()
+	require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPut, "/api/rooms/"+id, in).Code)
+	fill := contract.Plan{RoomId: id, PlayAt: "2026-11-26T09:45",
+		Base: &contract.Base{Kind: "fill", ItemId: ptr("water"), VesselId: ptr("dish-tub"), DepthMm: ptr(40.0)}}
+	for _, item := range []string{"wooden-boats", "shells-large", "scoops", "cutters", "tennis-balls", "pine-cones", "jumbo-sticks", "wooden-rings", "wooden-fish", "marbles"} {
+		fill.Items = append(fill.Items, contract.PlanItem{ItemId: ptr(item), Each: 1, Use: "open"})
+	}
+	mix := fill
+	mix.Base = &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: ptr(120.0), Colours: ptr(3)}
+
+	db, err := gorm.Open(postgres.New(postgres.Config{DSN: url}), &gorm.Config{Logger: logger.Discard})
+	require.NoError(b, err)
+	bare := gin.New()
+	bare.GET("/", func(c *gin.Context) {
+		var one int
+		if err := db.WithContext(c).Raw("SELECT 1").Scan(&one).Error; err != nil {
+			c.Status(http.StatusInternalServerError)
+			return
+		}
+		c.JSON(http.StatusOK, gin.H{"one": one})
+	})
+
+	time1 := func(do func()) time.Duration {
+		start := time.Now()
+		do()
+		return time.Since(start)
+	}
+	for name, plan := range map[string]contract.Plan{"filler and ten things": fill, "mix and ten things": mix} {
+		b.Run(name, func(b *testing.B) {
+			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPost, "/api/answer", plan).Code)
+			var ours, floor time.Duration
+			for b.Loop() { // turn and turn about, so that both see the same machine
+				ours += time1(func() { send(handler, cookie, http.MethodPost, "/api/answer", plan) })
+				floor += time1(func() {
+					bare.ServeHTTP(httptest.NewRecorder(), httptest.NewRequest(http.MethodGet, "/", nil))
+				})
+			}
+			b.ReportMetric(0, "ns/op")
+			b.ReportMetric(float64(ours.Microseconds())/float64(b.N), "us/answer")
+			b.ReportMetric(float64(floor.Microseconds())/float64(b.N), "us/floor")
+			b.ReportMetric(float64(ours)/float64(floor), "ratio")
+		})
+	}
+}
+
+func send(h http.Handler, cookie, method, path string, body any) *httptest.ResponseRecorder {
+	text, _ := json.Marshal(body)
+	req := httptest.NewRequest(method, path, bytes.NewReader(text))
+	req.Header.Set("Cookie", cookie)
+	rec := httptest.NewRecorder()
+	h.ServeHTTP(rec, req)
+	return rec
+}
+
+func signIn(b *testing.B, h http.Handler) string {
+	rec := send(h, "", http.MethodPost, "/api/session/demo", nil)
+	require.Equal(b, http.StatusOK, rec.Code)
+	cookie, _, _ := strings.Cut(rec.Header().Get("Set-Cookie"), ";")
+	return cookie
+}

@@ -1,0 +1,41 @@
+// Compares the first load of the app with the same libraries bare: one page with React,
+// React-Bootstrap, the router and the query client, and nothing of ours.
+import { mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
+import { gzipSync } from 'node:zlib'
+
+const web = fileURLToPath(new URL('../web/', import.meta.url))
+const require = createRequire(join(web, 'package.json'))
+const { build } = await import(pathToFileURL(require.resolve('vite')).href)
+
+const gzipped = (file) => gzipSync(readFileSync(file)).length
+const firstLoad = (dir) => {
+  const html = readFileSync(join(dir, 'index.html'), 'utf8')
+  return [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].reduce((sum, m) => sum + gzipped(join(dir, m[1])), 0)
+}
+
+const bare = mkdtempSync(join(web, '.bare-'))
+try {
+  mkdirSync(join(bare, 'src'))
+  writeFileSync(join(bare, 'index.html'), '<!doctype html><div id="root"></div><script type="module" src="/src/main.jsx"></script>')
+  writeFileSync(
+    join(bare, 'src/main.jsx'),
+    `import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query'
+import { createElement as h } from 'react'
+import { Button, Form, Offcanvas } from 'react-bootstrap'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter, NavLink, Route, Routes } from 'react-router'
+const Page = () => { const q = useQuery({ queryKey: ['x'], queryFn: () => 1 }); return h(Form, null, h(NavLink, { to: '/' }), h(Button, null, q.data), h(Offcanvas, { show: false })) }
+createRoot(document.getElementById('root')).render(h(QueryClientProvider, { client: new QueryClient() }, h(BrowserRouter, null, h(Routes, null, h(Route, { path: '*', element: h(Page) })))))
+`,
+  )
+  await build({ root: bare, configFile: false, logLevel: 'silent', build: { outDir: 'out' } })
+  const floor = firstLoad(join(bare, 'out'))
+  const ours = firstLoad(join(web, 'built/app'))
+  const all = readdirSync(join(web, 'built/app/assets')).filter((f) => f.endsWith('.js')).reduce((sum, f) => sum + gzipped(join(web, 'built/app/assets', f)), 0)
+  console.log(`first load JavaScript ${(ours / 1000).toFixed(1)} kB gzipped, bare ${(floor / 1000).toFixed(1)} kB: ratio ${(ours / floor).toFixed(2)} (budget 1.60); all routes ${(all / 1000).toFixed(1)} kB`)
+} finally {
+  rmSync(bare, { recursive: true, force: true })
+}

@@ -1,0 +1,20 @@
+#!/usr/bin/env bash
+# Writes the code generated from api/openapi.yaml and the rule table into the tree, or,
+# with "check", into a scratch folder to compare: stale generated code fails.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+out=.
+if [ "${1:-.}" = check ]; then
+	out=$(mktemp -d)
+	trap 'rm -rf "$out"' EXIT
+	mkdir -p "$out/internal/contract" "$out/web/src/api" "$out/docs"
+fi
+go tool oapi-codegen -config api/server.yaml -o "$out/internal/contract/api.gen.go" api/openapi.yaml
+web/node_modules/.bin/openapi-typescript api/openapi.yaml -o "$out/web/src/api/schema.gen.ts" >/dev/null 2>&1
+go run ./cmd/rulebook > "$out/docs/rules.md"
+[ "$out" = . ] && exit 0
+stale=0
+for f in internal/contract/api.gen.go web/src/api/schema.gen.ts docs/rules.md; do
+	cmp -s "$f" "$out/$f" || { echo "emblo: $f is stale: run make gen" >&2; stale=1; }
+done
+exit $stale

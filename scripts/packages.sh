@@ -1,0 +1,25 @@
+#!/usr/bin/env bash
+# Installs the Debian packages that are missing: postgresql to start, chromium as well to
+# test. Needs root or sudo for that; without either it says what is missing and stops.
+set -euo pipefail
+for tool in go node npm; do
+	if ! command -v "$tool" >/dev/null; then
+		echo "emblo: $tool is missing: install Go 1.26 or later and Node 20 or later first" >&2
+		exit 1
+	fi
+done
+missing=()
+compgen -G '/usr/lib/postgresql/*/bin/postgres' >/dev/null || missing+=(postgresql)
+if [ "${1:-start}" = test ] && [ ! -x /usr/bin/chromium ]; then missing+=(chromium); fi
+[ "${#missing[@]}" -eq 0 ] && exit 0
+if [ "$(id -u)" -eq 0 ]; then
+	as_root=()
+elif command -v sudo >/dev/null && { [ -t 0 ] || sudo -n true 2>/dev/null; }; then
+	as_root=(sudo)
+else
+	echo "emblo: missing Debian packages: ${missing[*]}. Install them as root: apt-get install ${missing[*]}" >&2
+	exit 1
+fi
+echo "Installing ${missing[*]} (this can take a few minutes)"
+"${as_root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get update -qq
+"${as_root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "${missing[@]}" >/dev/null
