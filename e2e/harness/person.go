@@ -255,6 +255,8 @@ func (p *Person) Accessible() {
 	source, err := os.ReadFile(filepath.Join(root(), "web/node_modules/axe-core/axe.min.js"))
 	require.NoError(p.t, err)
 	p.js(string(source))
+	p.js(`Promise.allSettled(document.getAnimations().map(a => a.finished))`)
+	time.Sleep(300 * time.Millisecond) // colours that are still changing have no contrast of their own
 	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(
 		r.violations.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) }))))`)
 	var violations []any
