@@ -428,6 +428,14 @@ func TestCheckByWordsByAgeAndByMeasure(t *testing.T) {
 	for _, f := range boat.For {
 		assert.Equal(t, contract.GoesIn, f.Verdict, f.Who)
 	}
+	// Of a described food the salt is not known, and a cork can be bitten into.
+	crumb := check(contract.CheckInput{Described: &contract.Described{Name: "Crumb", Form: ptr(contract.SoftFood), Traits: &[]string{"food"},
+		Contents: ptr(contract.DescribedContentsListed), NothingElse: ptr(true)}})
+	for _, answer := range []contract.CheckAnswer{crumb, check(contract.CheckInput{ItemId: ptr("corks")}), check(contract.CheckInput{ItemId: ptr("pine-cones")})} {
+		for _, f := range answer.For {
+			assert.NotEqual(t, contract.GoesIn, f.Verdict, "%s for %s", answer.Name, f.Who)
+		}
+	}
 	a.refused(http.MethodPost, "/api/check", contract.CheckInput{Use: "open", Words: ptr("26 months")}, http.StatusUnprocessableEntity, "words", "Type what to check")
 
 	var shelf []contract.ShelfItem
