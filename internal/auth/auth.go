@@ -82,12 +82,12 @@ func Open(ctx context.Context, s *store.Store, staff uuid.UUID, now time.Time) (
 	raw := make([]byte, 32)
 	rand.Read(raw)
 	token := base64.RawURLEncoding.EncodeToString(raw)
-	return token, s.SaveSession(ctx, tokenHash(token), staff, now.Add(SessionLasts))
+	return token, s.SaveSession(ctx, tokenHash(token), staff, now, now.Add(SessionLasts))
 }
 
-// Who returns the session of a token, or store.ErrNotFound.
-func Who(ctx context.Context, s *store.Store, token string) (store.Session, error) {
-	return s.SessionByToken(ctx, tokenHash(token))
+// Who returns the session of a token at a moment, or store.ErrNotFound.
+func Who(ctx context.Context, s *store.Store, token string, now time.Time) (store.Session, error) {
+	return s.SessionByToken(ctx, tokenHash(token), now)
 }
 
 // Close ends the session of a token; an unknown token is no error.

@@ -75,7 +75,7 @@ func (s *Server) signedIn(c *gin.Context) {
 		s.refuse(c, errSignedOut)
 		return
 	}
-	session, err := auth.Who(c.Request.Context(), s.store, token)
+	session, err := auth.Who(c.Request.Context(), s.store, token, s.now())
 	if errors.Is(err, store.ErrNotFound) {
 		err = errSignedOut
 	}

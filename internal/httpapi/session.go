@@ -73,7 +73,7 @@ func (s *Server) SignOut(ctx context.Context, _ contract.SignOutRequestObject) (
 }
 
 func (s *Server) welcomeIn(ctx context.Context, token string) (contract.Session, string, error) {
-	session, err := auth.Who(ctx, s.store, token)
+	session, err := auth.Who(ctx, s.store, token, s.now())
 	if err != nil {
 		return contract.Session{}, "", err
 	}

@@ -103,23 +103,23 @@ func (s *Store) StaffByEmail(ctx context.Context, email string) (Staff, error) {
 }
 
 // SaveSession keeps the hash of a session token until it expires, and clears out
-// sessions that have.
-func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UUID, expires time.Time) error {
+// sessions that have by now.
+func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UUID, now, expires time.Time) error {
 	db := s.db.WithContext(ctx)
-	if err := db.Exec("delete from sessions where expires_at < now()").Error; err != nil {
+	if err := db.Exec("delete from sessions where expires_at < ?", now).Error; err != nil {
 		return err
 	}
 	return db.Create(&sessionRow{TokenHash: tokenHash, StaffID: staff, ExpiresAt: expires}).Error
 }
 
-// SessionByToken returns who holds the token with this hash, or ErrNotFound.
-func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte) (Session, error) {
+// SessionByToken returns who holds the token with this hash at a moment, or ErrNotFound.
+func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.Time) (Session, error) {
 	var found Session
 	res := s.db.WithContext(ctx).Raw(`
 		select st.id staff_id, st.name staff_name, st.role, c.id centre_id, c.name centre_name,
 		       c.ratio_table, c.emergency, c.time_zone
 		from sessions s join staff st on st.id = s.staff_id join centres c on c.id = st.centre_id
-		where s.token_hash = ? and s.expires_at > now()`, tokenHash).Scan(&found)
+		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Scan(&found)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return found, ErrNotFound
 	}
