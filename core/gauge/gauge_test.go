@@ -37,6 +37,12 @@ func TestFitOfKnownThings(t *testing.T) {
 		{"craft stick", Must(Box, 114, 10, 2), false, false},
 		{"cork", Must(Cylinder, 24, 45), false, false},
 		{"half a cork", Must(Cylinder, 24, 24), true, false},
+		{"cone of the bore", Must(Cone, 31.7, 20), true, false},
+		{"cone wider than the bore", Must(Cone, 32, 10), false, false},
+		{"small animal, its box fits", Must(Irregular, 40, 14, 10), true, false},
+		{"small animal, unsure", Must(Irregular, 60, 25, 20), true, false},
+		{"longer than any chord", Must(Irregular, 65.5, 5, 5), false, false},
+		{"outline wider than the bore", Must(Irregular, 40, 31.8, 5), false, false},
 		{"nothing measured", Solid{}, true, true},
 	} {
 		assert.Equal(t, row.fits, row.solid.CylinderFit().Fits, row.name)
@@ -57,6 +63,7 @@ func TestNewRefusesImpossibleSolids(t *testing.T) {
 		{Sphere, []float64{math.NaN()}, "more than 0"},
 		{Sphere, []float64{math.Inf(1)}, "at most 5000"},
 		{Capsule, []float64{20, 10}, "at least as long"},
+		{Irregular, []float64{20, 30, 5}, "longest line first"},
 	} {
 		_, err := New(bad.kind, bad.sizes...)
 		assert.ErrorContains(t, err, bad.says)
@@ -74,7 +81,7 @@ func surface(s Solid, f frame) []vec {
 		case Cylinder:
 			local = append(local, vec{a * cos, a * sin, b}, vec{a * cos, a * sin, -b})
 			continue
-		case Box:
+		case Box, Irregular:
 			continue
 		}
 		for j := range 13 {
@@ -86,10 +93,13 @@ func surface(s Solid, f frame) []vec {
 				local = append(local, vec{a * cos * st, b * sin * st, c * ct})
 			case Capsule:
 				local = append(local, vec{a * cos * st, a * sin * st, a*ct + math.Copysign(b-a, ct)})
+			case Cone:
+				foot := s.coneFoot()
+				local = append(local, vec{a * cos, a * sin, -foot}, vec{0, 0, 2*b - foot})
 			}
 		}
 	}
-	if s.kind == Box {
+	if s.kind == Box || s.kind == Irregular {
 		for k := range 8 {
 			sign := func(bit int) float64 { return float64(k>>bit&1)*2 - 1 }
 			local = append(local, vec{a * sign(0), b * sign(1), c * sign(2)})
@@ -137,13 +147,15 @@ func randomFrame(rng *rand.Rand) frame {
 
 func randomSolid(rng *rand.Rand) Solid {
 	size := func(top float64) float64 { return 1 + rng.Float64()*top }
-	switch rng.IntN(5) {
+	switch rng.IntN(6) {
 	case 0:
 		return Must(Sphere, size(40))
 	case 1:
 		return Must(Ellipsoid, size(40), size(36), size(65))
 	case 2:
 		return Must(Cylinder, size(36), size(66))
+	case 4:
+		return Must(Cone, size(36), size(66))
 	case 3:
 		d := size(32)
 		return Must(Capsule, d, d+size(40))
@@ -193,7 +205,8 @@ func TestShrinkingNeverClears(t *testing.T) {
 }
 
 func BenchmarkCylinderFit(b *testing.B) {
-	for _, s := range []Solid{Must(Sphere, 25), Must(Cylinder, 6, 3), Must(Box, 114, 10, 2), Must(Cylinder, 24, 45), Must(Box, 20, 24, 48)} {
+	for _, s := range []Solid{Must(Sphere, 25), Must(Cylinder, 6, 3), Must(Box, 114, 10, 2), Must(Cylinder, 24, 45), Must(Box, 20, 24, 48),
+		Must(Box, 10, 25, 58), Must(Ellipsoid, 20, 31, 60), Must(Capsule, 20, 62), Must(Cone, 30, 56), Must(Irregular, 60, 12, 10)} {
 		b.Run(fmt.Sprintf("%s %s", s.kind, s), func(b *testing.B) {
 			for b.Loop() {
 				s.CylinderFit()

@@ -2,7 +2,7 @@ package gauge
 
 import (
 	"math"
-	"math/rand/v2"
+	"sync"
 )
 
 // The gauges, in mm (16 CFR 1501.4 figure 1 and 1500.18(a)(17); EN 71-1 template E for
@@ -12,9 +12,11 @@ const (
 	ShallowDepth = 25.4  // 1.00 in, rim to the high side of the floor
 	DeepDepth    = 57.15 // 2.25 in, rim to the low side of the floor
 	BallHole     = 44.5  // small-ball template; 1.75 in is 44.45
+	// LongestChord is the longest straight line inside: computed 65.38, from the deep
+	// edge of the floor to the far rim.
+	LongestChord = 65.4
 	radius       = Bore / 2
 	floorMean    = (ShallowDepth + DeepDepth) / 2
-	longestChord = 65.5 // computed 65.38: from the deep edge of the floor to the far rim
 )
 
 // searchSlack is the shortfall in mm that the search over rotations may leave. A solid
@@ -27,86 +29,78 @@ type Axis struct{ X, Y, Z float64 }
 
 // Fit is the answer of the small-parts cylinder for one solid.
 type Fit struct {
-	// Fits is true when the whole solid lies inside in some position.
+	// Fits is true when the whole solid lies inside in some position, and when nobody
+	// can be sure that it does not.
 	Fits bool
+	// Unsure is true for an irregular thing that may or may not fit.
+	Unsure bool
 	// Margin is the room left in mm in the best position found, negative when the
 	// solid does not fit. It is a bound found by search, not a distance to print.
 	Margin float64
 	// Centre and Axes place the solid in that position: Axes[0..2] are the directions
-	// of its sizes (Axes[2] the long axis of a cylinder or capsule). They are zero for
-	// a solid that was ruled out by its sizes alone.
+	// of its sizes (Axes[2] the long axis of a cylinder, capsule or cone, towards the
+	// tip). They are zero for a solid that was ruled out by its sizes alone.
 	Centre Axis
 	Axes   [3]Axis
 }
 
-// halfTurn is the number of wall directions over half a turn; the other half is theirs
-// reversed.
-const halfTurn = 32
-
-// directions of the wall constraints over half a turn, in a fixed shuffled order that
-// keeps the incremental linear program short; the first is (1, 0).
-var directions = func() (d [halfTurn]struct{ cos, sin float64 }) {
-	order := rand.New(rand.NewPCG(1, 2)).Perm(halfTurn - 1)
-	for i := range d {
-		k := 0
-		if i > 0 {
-			k = order[i-1] + 1
-		}
-		d[i].sin, d[i].cos = math.Sincos(math.Pi * float64(k) / halfTurn)
-	}
-	return d
-}()
-
-// direction returns the i-th of the 64 wall directions: each of directions and, after
-// it, its reverse.
-func direction(i int) (cos, sin float64) {
-	d := directions[i/2]
-	if i%2 == 1 {
-		return -d.cos, -d.sin
-	}
-	return d.cos, d.sin
-}
-
 // CylinderFit reports whether s lies wholly in the small-parts cylinder in some position
 // without being squeezed. An unknown solid fits: what was not measured is not cleared.
-// The cost is a few microseconds for a clear case and under a millisecond near the limit.
+// The cost is under a microsecond for a clear case and tens of them near the limit.
 func (s Solid) CylinderFit() Fit {
-	if !s.Known() {
+	switch {
+	case !s.Known():
 		return Fit{Fits: true}
+	case s.kind == Irregular:
+		return s.irregularFit()
 	}
-	if why := s.ruledOut(); why > 0 {
-		return Fit{Margin: -why}
+	if over := s.ruledOut(); over > 0 {
+		return Fit{Margin: -over}
 	}
-	if s.kind == Sphere { // one position only
-		only, _ := s.try(frame{vec{1, 0, 0}, vec{0, 1, 0}, vec{0, 0, 1}}, math.Inf(-1))
-		return only.fit(only.margin >= 0)
+	return s.search().fit()
+}
+
+func (s Solid) irregularFit() Fit {
+	if over := max(s.size[0]-LongestChord, s.size[1]-Bore-1e-9); over > 0 {
+		return Fit{Margin: -over}
 	}
-	best := s.coarse()
-	for i := range best {
-		if best[0].margin >= 0 {
-			break
-		}
-		if refined := s.refine(best[i]); refined.margin > best[0].margin {
-			best[0] = refined
-		}
+	s.kind = Box
+	if over := s.ruledOut(); over > 0 {
+		return Fit{Fits: true, Unsure: true, Margin: -over}
 	}
-	return best[0].fit(best[0].margin >= -searchSlack)
+	around := s.search().fit()
+	if !around.Fits {
+		around.Fits, around.Unsure = true, true
+	}
+	return around
+}
+
+// Pose returns the best position found for s whether or not it fits, for a drawing. It is
+// the zero Fit for an unknown solid.
+func (s Solid) Pose() Fit {
+	if !s.Known() {
+		return Fit{}
+	}
+	judged := s.CylinderFit()
+	drawn := s.search().fit()
+	judged.Centre, judged.Axes = drawn.Centre, drawn.Axes
+	return judged
 }
 
 // ruledOut returns by how many mm a size alone shows that s cannot fit, 0 or less when
 // sizes do not decide. A shadow of a box always holds a circle's worth of its two
 // smaller edges' diagonal; the shadow of an ellipsoid spans at least its middle axis
-// (interlacing of eigenvalues); that of a cylinder or capsule its diameter.
+// (interlacing of eigenvalues); that of a cylinder, capsule or cone its diameter.
 func (s Solid) ruledOut() float64 {
 	short, middle, long := s.Extents()
 	across := middle
 	switch s.kind {
 	case Box:
 		across = math.Hypot(short, middle)
-	case Cylinder, Capsule, Sphere:
+	case Cylinder, Capsule, Sphere, Cone:
 		across = s.size[0]
 	}
-	return math.Max(across-Bore-1e-9, long-longestChord)
+	return max(across-Bore-1e-9, long-LongestChord)
 }
 
 type candidate struct {
@@ -114,164 +108,355 @@ type candidate struct {
 	margin float64
 	a, b   float64
 	rise   float64 // h(0,0,1): how far the solid reaches above its centre
+	// held are the wall directions that hold the margin where it is, and share how much
+	// each counts; standing is set when rim and floor do.
+	held     [2]int
+	share    [2]float64
+	standing bool
 }
 
-func (c candidate) fit(fits bool) Fit {
+func (c candidate) fit() Fit {
 	ax := func(v vec) Axis { return Axis{v.x, v.y, v.z} }
-	return Fit{fits, c.margin, Axis{c.a, c.b, -c.rise}, [3]Axis{ax(c.f.u), ax(c.f.v), ax(c.f.w)}}
+	return Fit{Fits: c.margin >= -searchSlack, Margin: c.margin, Centre: Axis{c.a, c.b, -c.rise}, Axes: [3]Axis{ax(c.f.u), ax(c.f.v), ax(c.f.w)}}
+}
+
+var (
+	up      = vec{0, 0, 1}
+	floor   = vec{-1, 0, -1}
+	forward = vec{1, 0, 0}
+	aside   = vec{0, 1, 0}
+	half    = math.Sqrt(0.5)
+	left    = vec{half, half, 0}
+	right   = vec{half, -half, 0}
+)
+
+// bound returns at least the margin of s in the rotation f, from a few directions only:
+// a <= c(0), and a <= (c(45) + c(-45)) / (2 cos 45).
+func (s Solid) bound(f *frame) float64 {
+	needed := s.support(f, up) + s.support(f, floor) - floorMean
+	ahead := radius - s.support(f, forward)
+	if over := radius - (s.support(f, aside)+s.support(f, aside.times(-1)))/2; over < 0 {
+		ahead = min(ahead, over+needed)
+	}
+	slant := (2*radius - s.support(f, left) - s.support(f, right)) * half
+	return min(ahead, slant) - needed
 }
 
 // try returns the margin of s in the rotation f: what the wall allows for a less what
 // rim and floor ask of it, or the wall's own shortfall when the shadow is too large. A
 // rotation that cannot beat the margin at least is given up as soon as that shows; ok is
 // then false.
-func (s Solid) try(f frame, least float64) (out candidate, ok bool) {
-	rise := s.support(f, vec{0, 0, 1})
-	needed := rise + s.support(f, vec{-1, 0, -1}) - floorMean
-	forward := radius - s.support(f, vec{1, 0, 0}) // no shift can exceed it
-	if math.Min(forward-needed, radius-s.support(f, vec{0, 1, 0})) <= least {
+func (s Solid) try(f *frame, least float64) (out candidate, ok bool) {
+	rise := s.support(f, up)
+	needed := rise + s.support(f, floor) - floorMean
+	var c wall
+	giveUp := min(least, 0)
+	if s.kind == Cone { // its shadow is not centred on its origin, so one side may be short
+		giveUp = math.Inf(-1)
+	}
+	narrowest := s.shadow(f, &c, giveUp)
+	if narrowest < giveUp {
 		return out, false
 	}
-	var c [64]float64
-	wall := math.Inf(1)
-	for i := range halfTurn {
-		d := directions[i]
-		// These solids are centrally symmetric: opposite directions ask the same.
-		c[2*i] = radius - s.support(f, vec{d.cos, d.sin, 0})
-		c[2*i+1] = c[2*i]
-		if wall = math.Min(wall, c[2*i]); wall <= least && wall < 0 {
-			return out, false
+	out = candidate{f: *f, rise: rise}
+	if narrowest >= 0 || s.kind == Cone {
+		if peak, solved := c.farthest(); solved {
+			out.a, out.b, out.held, out.share = peak.a, peak.b, peak.held, peak.share
+			out.margin, out.standing = peak.a-needed, true
+			return out, out.margin > least
 		}
 	}
-	out = candidate{f: f, rise: rise}
-	if wall < 0 { // the centred shadow is then the best one
-		out.margin = math.Min(wall, -needed)
-	} else {
-		out.a, out.b = farthest(&c)
-		out.margin = out.a - needed
+	// The centred shadow is the best one, but for a cone, where it will do.
+	out.margin = narrowest
+	if narrowest > -needed {
+		out.margin, out.standing = -needed, true
+		return out, out.margin > least
+	}
+	for k := range c {
+		if c[k] == narrowest {
+			out.held[0], out.share[0] = k, 1
+		}
 	}
 	return out, out.margin > least
 }
 
-// farthest solves max a subject to a cos + b sin <= c[i] for every direction, by the
-// incremental method (Seidel 1991): constraints are added one by one, and only one that
-// cuts off the optimum so far costs a search along its line. The origin is feasible.
-func farthest(c *[64]float64) (a, b float64) {
-	a, b = c[0], 0
-	for k := 1; k < len(c); k++ {
-		cosK, sinK := direction(k)
-		if a*cosK+b*sinK <= c[k]+1e-12 {
+// grid is a fixed set of rotations, 15 degrees apart where there is no roll and 22.5
+// where there is. By the mirror symmetry of gauge and
+// solids in y the long axis need only cover half a sphere; for solids that an end-for-end
+// turn leaves alike, the first part, a quarter sphere, is enough. Solids of revolution
+// need no roll.
+type grid struct {
+	quarter, half []frame // without roll
+	rolled        []frame // a quarter sphere, each with 8 rolls
+}
+
+var rotations = sync.OnceValue(func() (g grid) {
+	sphere := func(parts, top int) (frames []frame) {
+		step := math.Pi / float64(parts)
+		for i := 0; i <= top; i++ {
+			for j := 0; j <= parts; j++ {
+				if (i == 0 || i == parts) && j > 0 {
+					break
+				}
+				st, ct := math.Sincos(float64(i) * step)
+				sp, cp := math.Sincos(float64(j) * step)
+				frames = append(frames, frame{vec{ct * cp, ct * sp, -st}, vec{-sp, cp, 0}, vec{st * cp, st * sp, ct}})
+			}
+		}
+		return frames
+	}
+	g.half, g.quarter = sphere(12, 12), sphere(12, 6)
+	for _, f := range sphere(8, 4) {
+		for r := range 8 {
+			roll := turnAbout(f.w, float64(r)*math.Pi/8)
+			g.rolled = append(g.rolled, f.turned(&roll))
+		}
+	}
+	return g
+})
+
+// starts is how many of the best rotations of the grid are refined, and tries how many of
+// them are worked out in full to find those.
+const (
+	starts = 3
+	tries  = 24
+)
+
+// search looks for the rotation with the largest margin, and stops at one that fits.
+func (s Solid) search() candidate {
+	if s.kind == Irregular {
+		s.kind = Box
+	}
+	all := rotations()
+	frames := all.quarter
+	switch s.kind {
+	case Sphere:
+		frames = all.quarter[:1]
+	case Box, Ellipsoid:
+		frames = all.rolled
+	case Cone:
+		frames = all.half
+	}
+	// Most things that fit do so as they stand.
+	if upright, ok := s.try(&frames[0], math.Inf(-1)); ok && upright.margin >= 0 {
+		return upright
+	}
+	// The rotations with the highest bounds, highest first.
+	var bounds [tries]float64
+	var at [tries]int32
+	n := 0
+	for i := range frames {
+		v := s.bound(&frames[i])
+		if n == tries && v <= bounds[n-1] {
 			continue
 		}
-		low, high := math.Inf(-1), math.Inf(1)
-		for j := range k {
-			cosJ, sinJ := direction(j)
-			along := sinJ*cosK - cosJ*sinK
-			room := c[j] - c[k]*(cosJ*cosK+sinJ*sinK)
-			switch {
-			case along > 1e-12:
-				high = math.Min(high, room/along)
-			case along < -1e-12:
-				low = math.Max(low, room/along)
-			}
+		n = min(n+1, tries)
+		j := n - 1
+		for ; j > 0 && bounds[j-1] < v; j-- {
+			bounds[j], at[j] = bounds[j-1], at[j-1]
 		}
-		t := high
-		if sinK > 0 { // a falls along the line (-sin, cos)
-			t = low
-		}
-		a, b = c[k]*cosK-t*sinK, c[k]*sinK+t*cosK
+		bounds[j], at[j] = v, int32(i)
 	}
-	return a, b
+	var best [starts]candidate
+	for i := range best {
+		best[i].margin = math.Inf(-1)
+	}
+	for k := range n {
+		if bounds[k] <= best[starts-1].margin {
+			break
+		}
+		c, ok := s.try(&frames[at[k]], best[starts-1].margin)
+		if !ok {
+			continue
+		}
+		j := starts - 1
+		for ; j > 0 && best[j-1].margin < c.margin; j-- {
+			best[j] = best[j-1]
+		}
+		best[j] = c
+		if c.margin >= 0 {
+			return c
+		}
+	}
+	top := best[0]
+	for i := range best {
+		if top.margin >= 0 {
+			break
+		}
+		if refined := s.refine(best[i]); refined.margin > top.margin {
+			top = refined
+		}
+	}
+	if top.margin < -searchSlack && top.margin > -close {
+		top = s.feelAround(top)
+	}
+	return top
 }
 
-const starts = 5 // best coarse rotations that are refined
+// close is the shortfall in mm below which feelAround has the last word: refine can be
+// held up where many ridges meet, by less than this.
+const close = 1.5
 
-// coarse tries rotations 15 degrees apart and returns the best few, best first; it stops
-// early at one that fits. By the mirror symmetry of gauge and solids in y, and since a
-// solid turned end for end is itself, the long axis need only cover a quarter sphere.
-func (s Solid) coarse() []candidate {
-	best := make([]candidate, 0, starts+1)
-	rolls := 1
-	if s.kind == Box || s.kind == Ellipsoid {
-		rolls = 12
-	}
-	const step = math.Pi / 12
-	for i := 0; i <= 6; i++ {
-		for j := 0; j <= 12; j++ {
-			if i == 0 && j > 0 {
-				break
-			}
-			st, ct := math.Sincos(float64(i) * step)
-			sp, cp := math.Sincos(float64(j) * step)
-			w := vec{st * cp, st * sp, ct}
-			u0, v0 := vec{ct * cp, ct * sp, -st}, vec{-sp, cp, 0}
-			for r := range rolls {
-				sr, cr := math.Sincos(float64(r) * step)
-				u := vec{u0.x*cr + v0.x*sr, u0.y*cr + v0.y*sr, u0.z*cr + v0.z*sr}
-				least := math.Inf(-1)
-				if len(best) == starts {
-					least = best[starts-1].margin
-				}
-				if next, ok := s.try(frame{u, w.cross(u), w}, least); ok {
-					best = insert(best, next)
-				}
-				if best[0].margin >= 0 {
-					return best
-				}
-			}
+// compass holds the turns that feelAround makes, at each step: about the gauge's own axes
+// and the diagonals between them. Each is followed by its reverse.
+var compass = sync.OnceValue(func() (steps [7][18]turn) {
+	for k := range steps {
+		angle := math.Ldexp(firstTurn, -k)
+		for i, v := range []vec{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {1, -1, 0}, {1, 0, 1}, {1, 0, -1}, {0, 1, 1}, {0, 1, -1}} {
+			steps[k][2*i], steps[k][2*i+1] = turnAbout(v.unit(), angle), turnAbout(v.unit(), -angle)
 		}
 	}
-	return best
-}
+	return steps
+})
 
-// insert keeps best sorted by margin, at most starts long.
-func insert(best []candidate, c candidate) []candidate {
-	i := len(best)
-	for i > 0 && best[i-1].margin < c.margin {
-		i--
-	}
-	best = append(best, candidate{})
-	copy(best[i+1:], best[i:])
-	best[i] = c
-	return best[:min(len(best), starts)]
-}
-
-// turns are the axes about which refine turns a solid: the gauge's own and the diagonals
-// between them, which keep it moving along the ridges of the margin.
-var turns = func() (axes []vec) {
-	for _, v := range []vec{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {1, -1, 0}, {1, 0, 1}, {1, 0, -1}, {0, 1, 1}, {0, 1, -1}} {
-		axes = append(axes, v.unit(), v.unit().times(-1))
-	}
-	return axes
-}()
-
-// refine climbs from c by ever smaller turns, to 0.03 degrees, or until it fits.
-func (s Solid) refine(c candidate) candidate {
-	for step := math.Pi / 24; step > 0.0005; {
-		improved := false
-		for _, axis := range turns {
-			if next, ok := s.try(c.f.turned(axis, step), c.margin); ok {
-				c, improved = next, true
-				if c.margin >= 0 {
-					return c
+// feelAround tries turns of every direction around c, ever smaller, until it fits.
+func (s Solid) feelAround(c candidate) candidate {
+	steps := compass()
+	first := 0
+	for k := range steps {
+		for improved := true; improved; {
+			improved = false
+			for i := range steps[k] {
+				t := (first + i) % len(steps[k])
+				turned := c.f.turned(&steps[k][t])
+				if s.bound(&turned) <= c.margin {
+					continue
+				}
+				if next, ok := s.try(&turned, c.margin); ok {
+					c, improved, first = next, true, t
+					if c.margin >= 0 {
+						return c
+					}
+					break
 				}
 			}
-		}
-		if !improved {
-			step /= 2
 		}
 	}
 	return c
 }
 
-// turned rotates the frame about a unit axis by angle (Rodrigues' formula).
-func (f frame) turned(axis vec, angle float64) frame {
+// turn is a rotation of the whole gauge frame.
+type turn [3]vec
+
+// turnAbout returns the rotation about a unit axis by angle (Rodrigues' formula).
+func turnAbout(axis vec, angle float64) (t turn) {
 	sin, cos := math.Sincos(angle)
-	turn := func(p vec) vec {
-		c, k := axis.cross(p), axis.dot(p)*(1-cos)
-		return vec{p.x*cos + c.x*sin + axis.x*k, p.y*cos + c.y*sin + axis.y*k, p.z*cos + c.z*sin + axis.z*k}
+	for i, p := range [3]vec{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}} {
+		t[i] = p.times(cos).plus(axis.cross(p).times(sin)).plus(axis.times(axis.dot(p) * (1 - cos)))
 	}
-	return frame{turn(f.u), turn(f.v), turn(f.w)}
+	return t
+}
+
+func (t *turn) of(p vec) vec { return t[0].times(p.x).plus(t[1].times(p.y)).plus(t[2].times(p.z)) }
+
+func (f *frame) turned(t *turn) frame { return frame{t.of(f.u), t.of(f.v), t.of(f.w)} }
+
+// The turns that refine makes, in radians: the first, and the finest, by which the end of
+// the longest solid that can fit moves less than searchSlack. mostTurns bounds its cost.
+const (
+	firstTurn = math.Pi / 24
+	finest    = 0.001
+	mostTurns = 80
+	// bend bounds the second-order growth of the margin in mm for one radian squared:
+	// half of how far a point can be from the centre, 33 mm, times the shares of wall,
+	// rim and floor.
+	bend = 33.0 / 2 * (1.1 + 1 + math.Sqrt2)
+)
+
+// refine climbs from c until it fits or no turn helps.
+//
+// The margin is the least of smooth functions of the rotation, one for each set of points
+// that touch, so it has ridges where two meet. Each try gives the slope of the function
+// that holds there; the shortest vector in the hull of the slopes seen around c rises on
+// all of them (the bundle method of nonsmooth optimisation, Lemarechal 1975). A turn that
+// does not help adds its slope; when slopes do not help any more the turn is halved.
+func (s Solid) refine(c candidate) candidate {
+	if math.IsInf(c.margin, -1) {
+		return c
+	}
+	var slopes [5]vec
+	slopes[0] = s.slope(&c)
+	n := 1
+	angle := firstTurn
+	for range mostTurns {
+		if angle < finest {
+			break
+		}
+		d := shortest(slopes[:n])
+		rise := math.Sqrt(d.dot(d))
+		if rise < 1e-2 {
+			if c.margin+2*angle*(rise+bend*angle) < -searchSlack {
+				return c
+			}
+			angle, n = angle/2, 1
+			continue
+		}
+		t := turnAbout(d.times(1/rise), angle)
+		turned := c.f.turned(&t)
+		next, _ := s.try(&turned, math.Inf(-1))
+		if next.margin > c.margin+0.05*rise*angle {
+			c = next
+			if c.margin >= 0 {
+				return c
+			}
+			slopes[0], n = s.slope(&c), 1
+			angle = min(angle*1.5, firstTurn)
+			continue
+		}
+		if n < len(slopes) {
+			slopes[n] = s.slope(&next)
+			n++
+			continue
+		}
+		// Within this turn of c the margin is at most so much larger: then this hill is
+		// too low.
+		if c.margin+2*angle*(rise+bend*angle) < -searchSlack {
+			return c
+		}
+		angle, n = angle/2, 1
+	}
+	return c
+}
+
+// slope returns the derivative of the margin of c by a small turn, as a rotation vector in
+// mm for one radian: a turn w moves p by w x p, and so the support in direction n, touched
+// at p, by w·(p x n).
+func (s Solid) slope(c *candidate) (sum vec) {
+	add := func(n vec, share float64) {
+		sum = sum.plus(s.touch(&c.f, n).cross(n).times(-share))
+	}
+	for i, k := range c.held {
+		if c.share[i] != 0 {
+			d := &directions[k]
+			add(vec{d.cos, d.sin, 0}, c.share[i])
+		}
+	}
+	if c.standing {
+		add(up, 1)
+		add(floor, 1)
+	}
+	return sum
+}
+
+// shortest returns the shortest vector in the convex hull of vs, by the method of Frank
+// and Wolfe (1956) to well within what refine needs.
+func shortest(vs []vec) vec {
+	x := vs[0]
+	for range 16 {
+		toward := vs[0]
+		for _, v := range vs[1:] {
+			if x.dot(v) < x.dot(toward) {
+				toward = v
+			}
+		}
+		step := toward.plus(x.times(-1))
+		if gain := -x.dot(step); gain > 1e-9 {
+			x = x.plus(step.times(min(1, gain/step.dot(step))))
+			continue
+		}
+		break
+	}
+	return x
 }
 
 // BallFit reports whether the solid drops through the small-ball hole in some position

@@ -28,10 +28,17 @@
 //
 // The first two leave a choice of c iff a >= h(0,0,1) + h(-1,0,-1) - F. So the solid
 // fits in this rotation iff the largest a that the wall allows reaches that bound: a
-// linear program in (a, b). The wall is taken at 64 directions, that is, as the polygon
-// around the circle, which reaches at most R (1/cos(pi/64) - 1) = 0.019 mm outside it:
-// the only error of the test, and one that says "fits". Rotations are then searched for
-// the largest margin (search.go).
+// linear program in (a, b) (program.go). The wall is taken at 64 directions, that is, as
+// the polygon around the circle, which reaches at most R (1/cos(pi/64) - 1) = 0.019 mm
+// outside it: the only error of the test, and one that says "fits". Rotations are then
+// searched for the largest margin (search.go).
+//
+// # Irregular things
+//
+// Of a thing that is no idealised shape only three lengths are known. It fits for sure
+// when the box around it does; it does not fit for sure when its longest line is longer
+// than the longest chord of the gauge, or the narrowest width of its outline wider than
+// the bore. Anything between is Unsure: try a real gauge.
 //
 // The verdict counts a further measuring error against clearing; that is the caller's.
 package gauge
@@ -52,21 +59,25 @@ const (
 	Cylinder       // a: diameter, b: length; a disc is a short one
 	Capsule        // a: diameter, b: full length, ends round; b >= a
 	Box            // a, b, c: edges
+	Cone           // a: diameter of the base, b: height
+	// Irregular is no idealised shape: a is its longest straight line, b the narrowest
+	// width of its flat outline, c its thickness.
+	Irregular
 )
 
-var kindNames = [...]string{"", "sphere", "ellipsoid", "cylinder", "capsule", "box"}
+var kindNames = [...]string{"", "sphere", "ellipsoid", "cylinder", "capsule", "box", "cone", "irregular"}
 
 // String returns the word for the kind, "" for NoSolid.
 func (k Kind) String() string { return kindNames[k] }
 
-// ParseKind reads "sphere", "ellipsoid", "cylinder", "capsule" or "box".
+// ParseKind reads the word for a kind: "sphere" to "irregular".
 func ParseKind(s string) (Kind, error) {
-	for k := Sphere; k <= Box; k++ {
+	for k := Sphere; k <= Irregular; k++ {
 		if kindNames[k] == s {
 			return k, nil
 		}
 	}
-	return NoSolid, fmt.Errorf("%q is not a shape: use sphere, ellipsoid, cylinder, capsule or box", s)
+	return NoSolid, fmt.Errorf("%q is not a shape: use sphere, ellipsoid, cylinder, capsule, box, cone or irregular", s)
 }
 
 // sizes returns how many sizes a solid of the kind has.
@@ -74,9 +85,9 @@ func (k Kind) sizes() int {
 	switch k {
 	case Sphere:
 		return 1
-	case Cylinder, Capsule:
+	case Cylinder, Capsule, Cone:
 		return 2
-	case Ellipsoid, Box:
+	case Ellipsoid, Box, Irregular:
 		return 3
 	}
 	return 0
@@ -94,7 +105,8 @@ type Solid struct {
 
 // New returns the solid of a kind with the given sizes in mm. It fails when the number
 // of sizes is not the kind's, when a size is not a number above 0 and at most MaxSize,
-// or when a capsule is shorter than it is wide.
+// when a capsule is shorter than it is wide, or when the first size of an irregular thing
+// is not its longest.
 func New(k Kind, mm ...float64) (Solid, error) {
 	if k.sizes() == 0 {
 		return Solid{}, fmt.Errorf("choose a shape before giving sizes")
@@ -111,6 +123,9 @@ func New(k Kind, mm ...float64) (Solid, error) {
 	}
 	if k == Capsule && mm[1] < mm[0] {
 		return Solid{}, fmt.Errorf("a capsule is at least as long as it is wide: %g x %g", mm[0], mm[1])
+	}
+	if k == Irregular && mm[0] < max(mm[1], mm[2]) {
+		return Solid{}, fmt.Errorf("an irregular thing is measured by its longest line first: %g x %g x %g", mm[0], mm[1], mm[2])
 	}
 	return s, nil
 }
@@ -145,7 +160,7 @@ func (s Solid) Extents() (short, middle, long float64) {
 	switch s.kind {
 	case Sphere:
 		b, c = a, a
-	case Cylinder, Capsule:
+	case Cylinder, Capsule, Cone:
 		b, c = a, b
 	}
 	if a > b {
@@ -158,6 +173,15 @@ func (s Solid) Extents() (short, middle, long float64) {
 		a, b = b, a
 	}
 	return a, b, c
+}
+
+// Squeezed returns the solid with every size less by the given share, 0 to 1: what a soft
+// thing may be pressed to. The gauge itself judges things uncompressed (16 CFR 1501.4).
+func (s Solid) Squeezed(share float64) Solid {
+	for i := range s.size[:s.kind.sizes()] {
+		s.size[i] = math.Max(0.01, s.size[i]*(1-share))
+	}
+	return s
 }
 
 // Shrunk returns the solid with every size less by mm, and at least 0.01 mm: the
@@ -192,6 +216,8 @@ func (v vec) cross(w vec) vec {
 	return vec{v.y*w.z - v.z*w.y, v.z*w.x - v.x*w.z, v.x*w.y - v.y*w.x}
 }
 
+func (v vec) plus(w vec) vec { return vec{v.x + w.x, v.y + w.y, v.z + w.z} }
+
 func (v vec) times(k float64) vec { return vec{v.x * k, v.y * k, v.z * k} }
 
 func (v vec) unit() vec { return v.times(1 / math.Sqrt(v.dot(v))) }
@@ -201,9 +227,11 @@ func (v vec) unit() vec { return v.times(1 / math.Sqrt(v.dot(v))) }
 type frame struct{ u, v, w vec }
 
 // support is the largest n·p over the points p of the solid, centred on the origin and
-// turned into frame f. Standard support functions: a box is a sum of segments, an
-// ellipsoid |A n|, a cylinder a disc plus a segment, a capsule a ball plus a segment.
-func (s Solid) support(f frame, n vec) float64 {
+// turned into frame f; n need not be a unit vector. Standard support functions: a box is
+// a sum of segments, an ellipsoid |A n|, a cylinder a disc plus a segment, a capsule a ball
+// plus a segment, a cone the hull of a disc and its tip. The origin of a cone is the centre
+// of the smallest ball around it (coneFoot). An irregular thing is taken as the box around it.
+func (s Solid) support(f *frame, n vec) float64 {
 	nu, nv, nw := f.u.dot(n), f.v.dot(n), f.w.dot(n)
 	a, b, c := s.size[0]/2, s.size[1]/2, s.size[2]/2
 	switch s.kind {
@@ -216,7 +244,51 @@ func (s Solid) support(f frame, n vec) float64 {
 		return b*math.Abs(nw) + a*math.Sqrt(nu*nu+nv*nv)
 	case Capsule:
 		return (b-a)*math.Abs(nw) + a*math.Sqrt(n.dot(n))
+	case Cone:
+		foot := s.coneFoot()
+		return math.Max((2*b-foot)*nw, a*math.Sqrt(nu*nu+nv*nv)-foot*nw)
 	default:
 		return a*math.Abs(nu) + b*math.Abs(nv) + c*math.Abs(nw)
+	}
+}
+
+// coneFoot is how far the origin of a cone stands above its base: as far from the tip as
+// from the rim, or on the base of a flat cone.
+func (s Solid) coneFoot() float64 {
+	r, h := s.size[0]/2, s.size[1]
+	return math.Max(0, (h*h-r*r)/(2*h))
+}
+
+// touch returns a point of the solid, centred on the origin and turned into frame f, that
+// is farthest in direction n: where its support is reached.
+func (s Solid) touch(f *frame, n vec) vec {
+	nu, nv, nw := f.u.dot(n), f.v.dot(n), f.w.dot(n)
+	a, b, c := s.size[0]/2, s.size[1]/2, s.size[2]/2
+	// across is n less its part along the axis, at length a.
+	across := func() vec {
+		p := n.plus(f.w.times(-nw))
+		if l := math.Sqrt(p.dot(p)); l > 1e-12 {
+			return p.times(a / l)
+		}
+		return vec{}
+	}
+	switch s.kind {
+	case Sphere:
+		return n.times(a / math.Sqrt(n.dot(n)))
+	case Ellipsoid:
+		h := math.Sqrt(nu*nu*a*a + nv*nv*b*b + nw*nw*c*c)
+		return f.u.times(a * a * nu / h).plus(f.v.times(b * b * nv / h)).plus(f.w.times(c * c * nw / h))
+	case Cylinder:
+		return f.w.times(math.Copysign(b, nw)).plus(across())
+	case Capsule:
+		return f.w.times(math.Copysign(b-a, nw)).plus(n.times(a / math.Sqrt(n.dot(n))))
+	case Cone:
+		foot := s.coneFoot()
+		if rim := across(); rim.dot(n)-foot*nw > (2*b-foot)*nw {
+			return rim.plus(f.w.times(-foot))
+		}
+		return f.w.times(2*b - foot)
+	default:
+		return f.u.times(math.Copysign(a, nu)).plus(f.v.times(math.Copysign(b, nv))).plus(f.w.times(math.Copysign(c, nw)))
 	}
 }

@@ -1,0 +1,185 @@
+package gauge
+
+import "math"
+
+// wallDirections is the number of directions at which the wall is taken.
+const wallDirections = 64
+
+// direction is a unit vector across the gauge, with what the linear program divides by.
+type direction struct{ cos, sin, tan, secant float64 }
+
+// directions of the wall, by their angle: k stands at 2 pi k / 64, so k + 32 is its reverse.
+var directions = func() (d [wallDirections]direction) {
+	for k := range d {
+		sin, cos := math.Sincos(2 * math.Pi * float64(k) / wallDirections)
+		d[k] = direction{cos, sin, sin / cos, 1 / cos}
+	}
+	return d
+}()
+
+// wall holds, for every direction, how far the centre may move before the shadow of the
+// solid meets the wall; negative when the centred shadow is too large.
+type wall [wallDirections]float64
+
+// shadow fills the wall for a solid in frame f and returns its least value. For centrally
+// symmetric solids it gives up and returns early once that is below giveUp.
+func (s Solid) shadow(f *frame, c *wall, giveUp float64) float64 {
+	const half = wallDirections / 2
+	a, b, l := s.size[0]/2, s.size[1]/2, s.size[2]/2
+	if s.kind == Cone {
+		return f.coneShadow(a, s.coneFoot(), s.size[1], c)
+	}
+	least := math.Inf(1)
+	for k := range half {
+		d := &directions[k]
+		nw := f.w.x*d.cos + f.w.y*d.sin
+		reach := a
+		switch s.kind {
+		case Sphere:
+		case Cylinder:
+			reach = b*math.Abs(nw) + a*math.Sqrt(max(0, 1-nw*nw))
+		case Capsule:
+			reach += (b - a) * math.Abs(nw)
+		case Ellipsoid:
+			nu, nv := a*(f.u.x*d.cos+f.u.y*d.sin), b*(f.v.x*d.cos+f.v.y*d.sin)
+			reach = math.Sqrt(nu*nu + nv*nv + nw*nw*l*l)
+		default:
+			reach = a*math.Abs(f.u.x*d.cos+f.u.y*d.sin) + b*math.Abs(f.v.x*d.cos+f.v.y*d.sin) + l*math.Abs(nw)
+		}
+		v := radius - reach // opposite directions ask the same
+		c[k], c[k+half] = v, v
+		if v < least {
+			if least = v; v < giveUp {
+				return v
+			}
+		}
+	}
+	return least
+}
+
+// coneShadow is shadow for a cone of base radius a and a height, with its origin foot above
+// the base.
+func (f *frame) coneShadow(a, foot, height float64, c *wall) float64 {
+	const half = wallDirections / 2
+	least := math.Inf(1)
+	for k := range half {
+		nw := f.w.x*directions[k].cos + f.w.y*directions[k].sin
+		round := a * math.Sqrt(max(0, 1-nw*nw))
+		tip, rim := (height-foot)*nw, foot*nw
+		c[k], c[k+half] = radius-max(tip, round-rim), radius-max(-tip, round+rim)
+		least = min(least, c[k], c[k+half])
+	}
+	return least
+}
+
+// peak is the answer of the linear program: the centre, the two directions that hold it,
+// and by how much a grows with what each allows.
+type peak struct {
+	a, b  float64
+	held  [2]int
+	share [2]float64
+}
+
+// farthest returns the largest a, and a b that goes with it, such that
+// a cos + b sin <= c for every direction; ok is false when nothing satisfies them.
+//
+// Only directions with cos > 0 bound a from above: a <= (c - b sin)/cos, lines in b whose
+// minimum is concave. Its peak is found by cutting: where the lowest rising and the lowest
+// falling line meet, a lower line replaces one of them, until none is lower. The other
+// directions nearly never bind there; when one does, the whole program is solved.
+func (c *wall) farthest() (p peak, ok bool) {
+	rising, falling := -1, -1
+	b := 0.0
+	for range wallDirections {
+		k, a := c.lowest(b)
+		p = peak{a, b, [2]int{k, k}, [2]float64{directions[k].secant, 0}}
+		if directions[k].tan == 0 {
+			break // a level line is the peak
+		}
+		if (k == rising || k == falling) && rising >= 0 && falling >= 0 {
+			mu := directions[falling].tan / (directions[falling].tan - directions[rising].tan)
+			p.held = [2]int{rising, falling}
+			p.share = [2]float64{mu * directions[rising].secant, (1 - mu) * directions[falling].secant}
+			break
+		}
+		if directions[k].tan < 0 {
+			rising = k
+		} else {
+			falling = k
+		}
+		switch {
+		case falling < 0 && b == 0:
+			b = c[wallDirections/4] // b is at most what the side wall allows
+		case rising < 0 && b == 0:
+			b = -c[3*wallDirections/4]
+		case rising < 0 || falling < 0:
+			return c.whole() // the side wall holds it
+		default:
+			r, f := &directions[rising], &directions[falling]
+			b = (c[falling]*f.secant - c[rising]*r.secant) / (f.tan - r.tan)
+		}
+	}
+	for i := range c {
+		if p.a*directions[i].cos+p.b*directions[i].sin > c[i]+1e-9 {
+			return c.whole()
+		}
+	}
+	return p, true
+}
+
+// lowest returns the line that bounds a least at b, and the bound.
+func (c *wall) lowest(b float64) (k int, a float64) {
+	a = math.Inf(1)
+	for j := 1 - wallDirections/4; j < wallDirections/4; j++ {
+		i := j & (wallDirections - 1)
+		if v := c[i]*directions[i].secant - b*directions[i].tan; v < a {
+			k, a = i, v
+		}
+	}
+	return k, a
+}
+
+// whole solves the same program with every direction, by the incremental method (Seidel
+// 1991): constraints are added one by one, and only one that cuts off the optimum so far
+// costs a search along its line. Steps of 23 through the 64 directions spread them.
+func (c *wall) whole() (p peak, ok bool) {
+	const spread = 23
+	p = peak{a: c[0], share: [2]float64{1, 0}}
+	for k := 1; k < wallDirections; k++ {
+		i := k * spread % wallDirections
+		d := &directions[i]
+		if p.a*d.cos+p.b*d.sin <= c[i]+1e-12 {
+			continue
+		}
+		low, high := math.Inf(-1), math.Inf(1)
+		atLow, atHigh := i, i
+		for j := range k {
+			i2 := j * spread % wallDirections
+			e := &directions[i2]
+			along := e.sin*d.cos - e.cos*d.sin
+			room := c[i2] - c[i]*(e.cos*d.cos+e.sin*d.sin)
+			switch {
+			case along > 1e-12 && room/along < high:
+				high, atHigh = room/along, i2
+			case along < -1e-12 && room/along > low:
+				low, atLow = room/along, i2
+			case math.Abs(along) <= 1e-12 && room < -1e-12:
+				return peak{}, false
+			}
+		}
+		if low > high {
+			return peak{}, false
+		}
+		t, other := high, atHigh
+		if d.sin > 0 { // a falls along the line (-sin, cos)
+			t, other = low, atLow
+		}
+		p = peak{a: c[i]*d.cos - t*d.sin, b: c[i]*d.sin + t*d.cos, held: [2]int{i, other}}
+		// The centre moves along (1, 0) = share of one normal + share of the other.
+		e := &directions[other]
+		if det := d.cos*e.sin - e.cos*d.sin; det != 0 {
+			p.share = [2]float64{e.sin / det, -d.sin / det}
+		}
+	}
+	return p, true
+}
