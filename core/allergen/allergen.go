@@ -57,14 +57,43 @@ func (a Allergen) String() string {
 	return names[a]
 }
 
-// Parse reads the everyday word for an allergen, in any case.
+// also are other words that labels and families use, each for one allergen.
+var also = map[string]Allergen{
+	"dairy": Milk, "lactose": Milk, "eggs": Egg, "shellfish": Crustaceans, "crustacean shellfish": Crustaceans, "prawns": Crustaceans,
+	"tree nut": TreeNuts, "almonds": TreeNuts, "hazelnuts": TreeNuts, "cashews": TreeNuts, "walnuts": TreeNuts,
+	"peanut": Peanuts, "groundnuts": Peanuts, "coeliac": Gluten, "celiac": Gluten, "barley": Gluten, "rye": Gluten, "spelt": Wheat,
+	"malt": Gluten, "oats": Gluten, "oat": Gluten, "soy": Soya, "soybeans": Soya, "soybean": Soya, "sulfites": Sulphites,
+	"sulphur dioxide": Sulphites, "mollusks": Molluscs, "molluscan shellfish": Molluscs, "lupins": Lupin,
+}
+
+// Parse reads the everyday word for an allergen, or another that labels use, in any case.
 func Parse(s string) (Allergen, error) {
+	word := strings.ToLower(strings.TrimSpace(s))
+	if a, ok := also[word]; ok {
+		return a, nil
+	}
 	for a := Milk; a <= last; a++ {
-		if strings.EqualFold(names[a], strings.TrimSpace(s)) {
+		if names[a] == word {
 			return a, nil
 		}
 	}
 	return 0, fmt.Errorf("%q is not on the allergen list; choose other and note it", s)
+}
+
+// ParseContents reads a word for allergens in a material. "nuts" alone may mean either
+// kind and counts as both; spelt is a wheat and holds gluten, and wheat holds gluten too.
+func ParseContents(s string) (Set, error) {
+	if strings.EqualFold(strings.TrimSpace(s), "nuts") {
+		return SetOf(TreeNuts, Peanuts), nil
+	}
+	a, err := Parse(s)
+	if err != nil {
+		return 0, err
+	}
+	if a == Wheat {
+		return SetOf(Wheat, Gluten), nil
+	}
+	return SetOf(a), nil
 }
 
 // All returns every allergen in display order.
@@ -90,6 +119,9 @@ func SetOf(as ...Allergen) Set {
 
 // Has reports whether a is in the set.
 func (s Set) Has(a Allergen) bool { return s&(1<<a) != 0 }
+
+// Empty reports whether nothing is in the set.
+func (s Set) Empty() bool { return s == 0 }
 
 // Union returns everything in either set.
 func (s Set) Union(t Set) Set { return s | t }

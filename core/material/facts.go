@@ -62,6 +62,25 @@ func Known(v float64) Amount { return Amount{v, true} }
 // Get returns the number; ok is false when it is not known.
 func (a Amount) Get() (v float64, ok bool) { return a.value, a.known }
 
+// Reading is a figure that only some things have: how long a cord is, how hot a dough.
+// The zero value says that the thing has none of it.
+type Reading struct {
+	value       float64
+	there, read bool
+}
+
+// Read returns a reading of v.
+func Read(v float64) Reading { return Reading{v, true, true} }
+
+// NotRead returns the reading of something that is there and has not been measured.
+func NotRead() Reading { return Reading{there: true} }
+
+// There reports whether the thing has what would be read, measured or not.
+func (r Reading) There() bool { return r.there }
+
+// Get returns the figure; ok is false when there is none or it was not measured.
+func (r Reading) Get() (v float64, ok bool) { return r.value, r.read }
+
 // Facts is everything a rule may ask about one thing as it is used. The zero value knows
 // nothing, and is never cleared.
 type Facts struct {
@@ -69,8 +88,8 @@ type Facts struct {
 	// Smallest and Largest bound the size of a piece. The smallest counts for the gauge
 	// and the ball hole, the largest for swelling. Unknown when not measured.
 	Smallest, Largest gauge.Solid
-	// Traits holds what is true of the thing. A trait that is absent is a "no" only
-	// when TraitsKnown is set.
+	// Traits holds what is true of the thing. A trait or a Reading that is absent is a
+	// "no" only when TraitsKnown is set.
 	Traits      Traits
 	TraitsKnown bool
 	// ContentsKnown says that Allergens, MayContain and Salt are complete.
@@ -83,6 +102,21 @@ type Facts struct {
 	Portion Amount
 	// Depth is how deep it lies in its vessel, in mm; not known counts as deep.
 	Depth Amount
+
+	Fragment Reading // longest dimension in mm of the smallest piece it comes apart into
+	Cord     Reading // free length in mm of a cord or string on it
+	Loop     Reading // how far round a loop on it is, in mm
+	Opening  Reading // how far round the opening of a bag is, in mm
+	Alcohol  Reading // per cent by volume
+	Hot      Reading // temperature in deg C
+	Wall     Reading // height in mm of the vessel's wall above the floor of the set-up
+	Filled   Reading // mass in grams of the vessel when filled
+	Uses     Reading // sessions that it has been out for before this one
+	KeptDays Reading // days since it was made
+
+	// LooseInReach is set when grain, powder or pieces that fit the gauge lie in reach of
+	// it: a fact of the set-up that it is part of.
+	LooseInReach bool
 }
 
 // Size prints the size as people read it: "6 x 3 mm", or "15 mm to 30 mm" for a range,
@@ -104,8 +138,11 @@ type Item struct {
 	Also    []string // other kitchen words, US and UK
 	Parts   []Part   // what it can be in a set-up
 	Facts   Facts
+	Feel    Feel
 	Density unit.Density // bulk density, unknown for things that are counted
-	Basis   string       // where the figures come from
+	Keeps   string       // how long and how it keeps, common practice; empty for objects
+	Cost    Cost
+	Basis   string // where the figures come from
 }
 
 // Plays reports whether the item can be the given part of a set-up.
@@ -118,15 +155,28 @@ func (i Item) Plays(p Part) bool {
 	return false
 }
 
-// Part is what a thing is in a set-up.
-type Part string
+// Cost is what a thing costs to have, in steps: it only ranks, it is never shown as money.
+type Cost uint8
 
-// The parts.
+// The steps of cost. CostUnknown ranks last.
 const (
-	Filler     Part = "filler"     // scooped and poured, by volume
-	Find       Part = "find"       // loose part to find, by count
-	Tool       Part = "tool"       // scoop, cutter, tray
-	Ingredient Part = "ingredient" // goes into a mix, by mass
+	CostUnknown Cost = iota
+	Found            // free or found
+	Cheap
+	Moderate
+	Dear
 )
 
-func (p Part) valid() bool { return p == Filler || p == Find || p == Tool || p == Ingredient }
+var costWords = [...]string{"", "found", "cheap", "moderate", "dear"}
+
+// String returns the word for the step, "" for CostUnknown.
+func (c Cost) String() string { return costWords[c] }
+
+func parseCost(word string) (Cost, error) {
+	for i, w := range costWords {
+		if w == word {
+			return Cost(i), nil
+		}
+	}
+	return 0, fmt.Errorf("%q is not a cost: use %s", word, strings.Join(costWords[1:], ", "))
+}

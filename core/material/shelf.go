@@ -1,164 +1,245 @@
 package material
 
 import (
+	"bytes"
 	_ "embed"
-	"encoding/json"
+	"encoding/csv"
 	"fmt"
 	"sort"
 	"strings"
 	"sync"
 
-	"emblo/core/allergen"
-	"emblo/core/gauge"
 	"emblo/core/unit"
 )
 
-//go:embed shelf.json
-var shelfJSON []byte
+//go:embed shelf.csv
+var shelfCSV []byte
 
-// row is one line of the shelf file. Sizes are in mm, weights in grams.
-type row struct {
-	ID         string    `json:"id"`
-	Name       string    `json:"name"`
-	Also       []string  `json:"also"`
-	Parts      []Part    `json:"parts"`
-	Form       string    `json:"form"`
-	Solid      string    `json:"solid"`
-	Smallest   []float64 `json:"smallest"`
-	Largest    []float64 `json:"largest"`
-	Traits     []string  `json:"traits"`
-	Allergens  []string  `json:"allergens"`
-	MayContain []string  `json:"may_contain"`
-	Salt       float64   `json:"salt"`  // share by mass
-	CupGrams   float64   `json:"cup_g"` // mass of one US cup
-	Basis      string    `json:"basis"`
+// Row is one thing of a shelf as written: the columns of the shelf file, which are also
+// those of a centre's own items. Columns beyond the Description are
+//
+//	id     a short name that never changes; for the shelf that ships with Emblo
+//	also   other words for it, joined by ;
+//	parts  what it can be in a set-up, joined by ;
+//	cup_g  what one US cup of it weighs, in grams; for what is poured
+//	keeps  how long it keeps and how it is stored
+//	feel   words such as "dry fine rustling heavy clean unscented"
+//	cost   found, cheap, moderate or dear
+//	size_by, weight_by  who says so: a code of bases, for each figure
+type Row struct {
+	ID, Name, Also, Parts string
+	Description
+	CupGrams, Keeps, Feel, Cost string
+	SizeBy, WeightBy            string
+}
+
+// columns are the names of the columns in file order and where each stands in a Row.
+var columns = []struct {
+	name string
+	of   func(r *Row) *string
+}{
+	{"id", func(r *Row) *string { return &r.ID }}, {"name", func(r *Row) *string { return &r.Name }},
+	{"also", func(r *Row) *string { return &r.Also }}, {"parts", func(r *Row) *string { return &r.Parts }},
+	{"solid", func(r *Row) *string { return &r.Solid }}, {"size_mm", func(r *Row) *string { return &r.Size }},
+	{"contains", func(r *Row) *string { return &r.Contains }}, {"traits", func(r *Row) *string { return &r.Traits }},
+	{"cup_g", func(r *Row) *string { return &r.CupGrams }}, {"keeps", func(r *Row) *string { return &r.Keeps }},
+	{"feel", func(r *Row) *string { return &r.Feel }}, {"cost", func(r *Row) *string { return &r.Cost }},
+	{"size_by", func(r *Row) *string { return &r.SizeBy }}, {"weight_by", func(r *Row) *string { return &r.WeightBy }},
+}
+
+// Columns returns the names of the columns of a shelf file, in order.
+func Columns() []string {
+	names := make([]string, len(columns))
+	for i, c := range columns {
+		names[i] = c.name
+	}
+	return names
+}
+
+// Set puts a value into the named column; it reports whether there is such a column.
+func (r *Row) Set(column, value string) bool {
+	for _, c := range columns {
+		if c.name == column {
+			*c.of(r) = strings.TrimSpace(value)
+			return true
+		}
+	}
+	return false
+}
+
+// bases spell out who says a figure. "Quoted from memory" could not be looked up.
+var bases = map[string]string{
+	"C":    "common practice",
+	"USDA": "USDA SR household weight, quoted from memory",
+	"MINT": "national mint, quoted from memory",
+	"RULE": "rules of the sport's federation, quoted from memory",
+	"OWN":  "measured by the centre",
+}
+
+// Item checks a row and returns the thing it describes. Ingredients are looked up with
+// find, which may be nil. What a shelf row leaves out of its contains column is not in it.
+// The errors name the column.
+func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
+	it := Item{ID: r.ID, Name: strings.TrimSpace(r.Name), Also: list(r.Also), Keeps: r.Keeps}
+	if it.Name == "" {
+		return it, bad("name", "give it a name")
+	}
+	if len([]rune(it.Name)) > 60 {
+		return it, bad("name", "a name has at most 60 letters")
+	}
+	for _, word := range list(r.Parts) {
+		p, err := ParsePart(word)
+		if err != nil {
+			return it, bad("parts", "%s", err)
+		}
+		it.Parts = append(it.Parts, p)
+	}
+	if len(it.Parts) == 0 {
+		return it, bad("parts", "say at least one part it can play, such as find or filler")
+	}
+	var err error
+	if it.Facts, err = r.Description.Facts(find); err != nil {
+		return it, err
+	}
+	if it.Feel, err = ParseFeel(r.Feel); err != nil {
+		return it, bad("feel", "%s", err)
+	}
+	if it.Cost, err = parseCost(strings.ToLower(strings.TrimSpace(r.Cost))); err != nil {
+		return it, bad("cost", "%s", err)
+	}
+	if r.CupGrams != "" {
+		g, err := number(r.CupGrams)
+		if err != nil || g <= 0 || g > 5000 {
+			return it, bad("cup_g", "one US cup weighs between 0 and 5000 g, not %q", short(r.CupGrams))
+		}
+		it.Density = unit.GramsPerUSCup(g)
+	}
+	if it.Plays(Filler) && !it.Density.Known() {
+		return it, bad("cup_g", "a filler needs the weight of one US cup of it in grams")
+	}
+	it.Basis, err = r.basis(it)
+	return it, err
+}
+
+func (r Row) basis(it Item) (string, error) {
+	said := []string{"contents and traits: common practice"}
+	if r.SizeBy == "OWN" || r.WeightBy == "OWN" {
+		said = []string{"contents and traits: as the centre describes it"}
+	}
+	if it.Facts.Smallest.Known() {
+		words, ok := bases[r.SizeBy]
+		if !ok {
+			return "", bad("size_by", "say who gives the size: %q is not a basis", short(r.SizeBy))
+		}
+		said = append(said, "size: "+words)
+	}
+	if it.Density.Known() {
+		words, ok := bases[r.WeightBy]
+		if !ok {
+			return "", bad("weight_by", "say who gives the weight: %q is not a basis", short(r.WeightBy))
+		}
+		said = append(said, "weight of a cup: "+words)
+	}
+	return strings.Join(said, "; "), nil
+}
+
+// list cuts a column at semicolons, without empty entries.
+func list(text string) []string {
+	var words []string
+	for _, w := range strings.Split(text, ";") {
+		if w = strings.TrimSpace(w); w != "" {
+			words = append(words, w)
+		}
+	}
+	return words
 }
 
 // Shelf is a read-only set of items by id. It is safe for concurrent use.
 type Shelf struct {
-	items []Item
-	byID  map[string]int
+	items  []Item
+	byID   map[string]int
+	byName map[string]int
 }
 
 // Standard returns the shelf that ships with Emblo. The file is checked by the tests, so
 // a failure to read it is a fault of the build and panics.
 var Standard = sync.OnceValue(func() *Shelf {
-	s, err := ReadShelf(shelfJSON)
+	s, err := ReadShelf(shelfCSV)
 	if err != nil {
 		panic(err)
 	}
 	return s
 })
 
-// ReadShelf reads a shelf file: a JSON array of rows. It fails on the first row with an
-// unknown word, an impossible size, a repeated id or name, a contradiction, or no basis.
+// ReadShelf reads a shelf file: RFC 4180 with a header row of Columns. It fails on the
+// first row with an unknown word, an impossible size, a repeated id or name, a
+// contradiction, or no basis. A row may use the rows above it as ingredients.
 func ReadShelf(data []byte) (*Shelf, error) {
-	var rows []row
-	if err := json.Unmarshal(data, &rows); err != nil {
+	lines, err := csv.NewReader(bytes.NewReader(data)).ReadAll()
+	if err != nil {
 		return nil, fmt.Errorf("shelf file: %w", err)
 	}
-	s := &Shelf{byID: make(map[string]int, len(rows))}
-	words := make(map[string]string)
-	for _, r := range rows {
-		item, err := r.item()
+	s := &Shelf{byID: make(map[string]int), byName: make(map[string]int)}
+	if len(lines) == 0 {
+		return s, nil
+	}
+	for _, line := range lines[1:] {
+		var r Row
+		for i, column := range lines[0] {
+			if !r.Set(column, line[i]) {
+				return nil, fmt.Errorf("shelf file: %q is not a column", column)
+			}
+		}
+		item, err := r.Item(s.Named)
 		if err != nil {
 			return nil, fmt.Errorf("shelf item %q: %w", r.ID, err)
 		}
-		if _, twice := s.byID[item.ID]; twice {
-			return nil, fmt.Errorf("shelf item %q is there twice", r.ID)
+		item.Facts.ContentsKnown = true
+		if _, known := item.Facts.Salt.Get(); !known {
+			item.Facts.Salt = Known(0)
 		}
-		for _, w := range append([]string{item.Name}, item.Also...) {
-			w = strings.ToLower(w)
-			if other, taken := words[w]; taken {
-				return nil, fmt.Errorf("shelf items %q and %q share the word %q", other, r.ID, w)
-			}
-			words[w] = item.ID
+		if item.ID == "" {
+			return nil, fmt.Errorf("shelf item %q: needs an id", r.Name)
 		}
-		s.byID[item.ID] = len(s.items)
-		s.items = append(s.items, item)
+		if err := s.add(item); err != nil {
+			return nil, err
+		}
 	}
 	return s, nil
 }
 
-func (r row) item() (Item, error) {
-	it := Item{ID: r.ID, Name: r.Name, Also: r.Also, Parts: r.Parts, Basis: r.Basis}
-	if r.ID == "" || r.Name == "" || r.Basis == "" || len(r.Parts) == 0 {
-		return it, fmt.Errorf("needs an id, a name, a part to play and a basis for its figures")
+func (s *Shelf) add(item Item) error {
+	if _, twice := s.byID[item.ID]; twice {
+		return fmt.Errorf("shelf item %q is there twice", item.ID)
 	}
-	for _, p := range r.Parts {
-		if !p.valid() {
-			return it, fmt.Errorf("%q is not a part", p)
+	at := len(s.items)
+	s.byID[item.ID] = at
+	s.items = append(s.items, item)
+	for _, w := range append([]string{item.Name}, item.Also...) {
+		key := normal(w)
+		if other, taken := s.byName[key]; taken && other != at {
+			return fmt.Errorf("shelf items %q and %q share the word %q", s.items[other].ID, item.ID, w)
 		}
+		s.byName[key] = at
 	}
-	f, err := factsOf(r)
-	if err != nil {
-		return it, err
-	}
-	it.Facts = f
-	it.Density = unit.GramsPerUSCup(r.CupGrams)
-	if it.Plays(Filler) && !it.Density.Known() {
-		return it, fmt.Errorf("a filler needs its weight per cup")
-	}
-	return it, nil
+	return nil
 }
 
-func factsOf(r row) (f Facts, err error) {
-	if f.Form, err = ParseForm(r.Form); err != nil {
-		return f, err
+// With returns a shelf that holds the given items first: a centre's own things go before
+// those that ship with Emblo, and take a name that both have.
+func (s *Shelf) With(own []Item) *Shelf {
+	if len(own) == 0 {
+		return s
 	}
-	if r.Solid != "" {
-		kind, err := gauge.ParseKind(r.Solid)
-		if err != nil {
-			return f, err
-		}
-		if f.Smallest, err = gauge.New(kind, r.Smallest...); err != nil {
-			return f, err
-		}
-		f.Largest = f.Smallest
-		if len(r.Largest) > 0 {
-			if f.Largest, err = gauge.New(kind, r.Largest...); err != nil {
-				return f, err
-			}
-		}
-		for i, v := range f.Largest.Sizes() {
-			if v < f.Smallest.Sizes()[i] {
-				return f, fmt.Errorf("largest size %s is under the smallest %s", f.Largest, f.Smallest)
-			}
+	n := &Shelf{items: append(append([]Item(nil), own...), s.items...),
+		byID: make(map[string]int, len(own)+len(s.items)), byName: make(map[string]int, len(s.byName)+len(own))}
+	for i := len(n.items) - 1; i >= 0; i-- {
+		n.byID[n.items[i].ID] = i
+		for _, w := range append([]string{n.items[i].Name}, n.items[i].Also...) {
+			n.byName[normal(w)] = i
 		}
 	}
-	for _, w := range r.Traits {
-		t, err := ParseTrait(w)
-		if err != nil {
-			return f, err
-		}
-		f.Traits |= t
-	}
-	if why := f.Traits.Contradiction(); why != "" {
-		return f, fmt.Errorf("%s", why)
-	}
-	if f.Allergens, err = allergens(r.Allergens); err != nil {
-		return f, err
-	}
-	if f.MayContain, err = allergens(r.MayContain); err != nil {
-		return f, err
-	}
-	if r.Salt < 0 || r.Salt > 1 {
-		return f, fmt.Errorf("salt is a share by mass from 0 to 1, not %g", r.Salt)
-	}
-	f.Salt, f.ContentsKnown, f.TraitsKnown = Known(r.Salt), true, true
-	return f, nil
-}
-
-func allergens(words []string) (allergen.Set, error) {
-	var set allergen.Set
-	for _, w := range words {
-		a, err := allergen.Parse(w)
-		if err != nil {
-			return 0, err
-		}
-		set |= allergen.SetOf(a)
-	}
-	return set, nil
+	return n
 }
 
 // Items returns every item in file order. The slice must not be changed.
@@ -173,16 +254,28 @@ func (s *Shelf) Get(id string) (Item, bool) {
 	return s.items[i], true
 }
 
-// Named returns the item whose name or synonym is the given words, in any case.
+// Named returns the item whose name or synonym is the given words: in any case and order
+// of words, singular or plural, with or without punctuation, and not otherwise alike.
 func (s *Shelf) Named(words string) (Item, bool) {
-	for _, it := range s.items {
-		for _, w := range append([]string{it.Name}, it.Also...) {
-			if strings.EqualFold(w, strings.TrimSpace(words)) {
-				return it, true
-			}
+	i, ok := s.byName[normal(words)]
+	if !ok {
+		return Item{}, false
+	}
+	return s.items[i], true
+}
+
+// normal is the key of a name: its words without punctuation and plural s, sorted.
+func normal(name string) string {
+	words := strings.FieldsFunc(strings.ToLower(name), func(r rune) bool {
+		return r == ' ' || r == '-' || r == ',' || r == '(' || r == ')' || r == '\t' || r == '.'
+	})
+	for i, w := range words {
+		if len(w) > 3 && !strings.HasSuffix(w, "ss") {
+			words[i] = strings.TrimSuffix(w, "s")
 		}
 	}
-	return Item{}, false
+	sort.Strings(words)
+	return strings.Join(words, " ")
 }
 
 // Search returns the items that match the typed words, best first, at most limit. A

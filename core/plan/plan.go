@@ -85,6 +85,8 @@ type Answer struct {
 	Mix     *MixAnswer
 	Fill    *FillAnswer
 	Lines   []Line
+	// Notes are how to shape it for children who avoid or seek how the base feels.
+	Notes []string
 	// Timeline is what is done before play, in order, without gaps, ending when play
 	// begins.
 	Timeline []recipe.Step
@@ -136,6 +138,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		}
 	}
 	for i, p := range s.Items {
+		s.addContext(&p)
 		if p.Each < 1 || p.Each > MaxCount {
 			return Answer{}, &InvalidInput{fmt.Sprintf("items/%d/each", i), fmt.Sprintf("%s: give each child between 1 and %d.", p.Name, MaxCount)}
 		}
@@ -150,6 +153,58 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 	}
 	a.Timeline = append(a.Timeline, layOut)
 	return a, nil
+}
+
+// addContext puts what the rest of the set-up does to a thing into its facts: hidden in
+// something children may taste, or blown with near what is loose and small. Its gauge is
+// then asked anew.
+func (s Setup) addContext(p *Placed) {
+	hidden := p.Use == safety.Hidden || p.Use == safety.InDough || p.Use == safety.Frozen
+	if hidden && s.baseIsEdible() && !p.Facts.Traits.Has(material.InEdible) {
+		p.Facts.Traits |= material.InEdible
+		p.Prepared = nil
+	}
+	if p.Facts.Traits.Any(material.Blow|material.Mouthpiece) && s.looseBeside(p) {
+		p.Facts.Traits |= material.Blow
+		p.Facts.LooseInReach = true
+		p.Prepared = nil
+	}
+}
+
+// baseIsEdible reports whether children may taste the base: food that no rule about
+// swallowing objects to by its nature.
+func (s Setup) baseIsEdible() bool {
+	var f material.Facts
+	switch b := s.Base.(type) {
+	case Mix:
+		f = b.Recipe.Facts(b.Portion)
+	case Fill:
+		f = b.Item.Facts
+	}
+	return f.Traits.Has(material.Food)
+}
+
+// looseBeside reports whether grain, powder or a piece that fits the gauge is in the set-up
+// with p.
+func (s Setup) looseBeside(p *Placed) bool {
+	if f, ok := s.Base.(Fill); ok && loose(f.Item.Facts) {
+		return true
+	}
+	for i := range s.Items {
+		other := &s.Items[i]
+		if other.Name != p.Name && other.Use != safety.AdultTool && other.Use != safety.Sealed && loose(other.Facts) {
+			return true
+		}
+	}
+	return false
+}
+
+func loose(f material.Facts) bool {
+	switch f.Form {
+	case material.Grain, material.Powder, material.FormUnknown:
+		return true
+	}
+	return f.Form.GaugeJudges() && f.Smallest.Shrunk(safety.MeasuringError).CylinderFit().Fits
 }
 
 func (a *Answer) setBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
@@ -185,6 +240,9 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 	facts := f.Item.Facts
 	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))
 	facts.Depth = material.Known(f.Depth.Millimetres())
+	facts.Wall = material.Read(f.Tub.Height().Millimetres())
+	facts.Filled = material.Read(mass.Grams())
+	a.Notes = safety.Notes(g.Room().Children, f.Item.Feel)
 	a.setBase(f.Item.Name, facts, f.Use, g)
 	return nil
 }

@@ -60,7 +60,7 @@ func TestReckonMix(t *testing.T) {
 	a, err := Reckon(Setup{Base: Mix{stove, unit.Grams(120), 3, safety.Open}}, group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.WithAHand, a.Verdict, "salt: for 3 to 5 years, with a hand")
-	assert.Equal(t, "salt-load", a.Base.Assessment.Findings[0].Rule)
+	assert.Equal(t, "salt-load", a.Base.Assessment.Findings()[0].Rule)
 	assert.InDelta(t, a.Mix.Batch.Made.Grams()/3, a.Mix.Each.Grams(), 1e-9)
 	hands, waiting := a.Minutes()
 	assert.Equal(t, []int{29, 25}, []int{hands, waiting})

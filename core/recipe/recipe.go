@@ -71,10 +71,6 @@ func Minutes(steps []Step) (hands, waiting int) {
 	return hands, waiting
 }
 
-// dissolved are the traits of an ingredient that a mix does not keep: what it was like in
-// the hand before it was mixed.
-const dissolved = material.Food | material.NotFood | material.Hard | material.Soft | material.Rounded
-
 // Facts returns what a rule may ask about the mix when one child has the given portion.
 // The mix is food only when every ingredient is, and not food when any is; its salt is
 // taken over the mass left after the loss.
@@ -85,11 +81,10 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	f.Traits = material.Food
 	for _, l := range r.Lines {
 		in := l.Item.Facts
-		f.Traits |= in.Traits &^ dissolved
+		f.Traits |= in.Traits & material.InMixture
 		if !in.Traits.Has(material.Food) {
 			f.Traits &^= material.Food
 		}
-		f.Traits |= in.Traits & material.NotFood
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
 		f.TraitsKnown = f.TraitsKnown && in.TraitsKnown
@@ -103,6 +98,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	}
 	if r.Heated {
 		f.Traits &^= material.RawFlour | material.RawEgg
+		f.Traits |= material.Cooled
 	}
 	if saltKnown {
 		f.Salt = material.Known(salt / r.Made().Grams())

@@ -62,6 +62,46 @@ type Child struct {
 	// under 36 months and is a missing fact from then on.
 	Mouths    Tri
 	Allergies []Allergy
+	// Tried holds the allergens that the family says the child has eaten at home without
+	// harm. It matters under 12 months.
+	Tried allergen.Set
+	// Asthma and Eczema say whether the child has it; cuts and sores count as eczema.
+	Asthma, Eczema bool
+	// Avoids and Seeks are notes on feel: they shape a set-up and never decide a verdict.
+	Avoids, Seeks Senses
+}
+
+// Senses is a set of feels that a child may avoid or seek. The zero value is none.
+type Senses uint8
+
+// The feels.
+const (
+	StickyFeel Senses = 1 << iota
+	WetFeel
+	LoudFeel
+)
+
+var senseWords = [...]string{"sticky", "wet", "loud"}
+
+// ParseSense reads "sticky", "wet" or "loud".
+func ParseSense(word string) (Senses, error) {
+	for i, w := range senseWords {
+		if w == word {
+			return 1 << i, nil
+		}
+	}
+	return 0, fmt.Errorf("%q is not a feel to note: use sticky, wet or loud", word)
+}
+
+// Words returns the feels in the set.
+func (s Senses) Words() []string {
+	var words []string
+	for i, w := range senseWords {
+		if s&(1<<i) != 0 {
+			words = append(words, w)
+		}
+	}
+	return words
 }
 
 // Months is an optional age in months. The zero value is "not set".
@@ -111,6 +151,10 @@ type Room struct {
 	Name     string
 	Children []Child
 	Adults   int
+	// Illness is set while something catching goes round: nothing is then shared.
+	Illness bool
+	// Pet is set when an animal lives in the room or comes into it.
+	Pet bool
 }
 
 // MaxChildren is the largest group planned for at once.

@@ -23,6 +23,42 @@ var (
 // RatioTables returns the published tables that a centre can choose from.
 func RatioTables() []RatioTable { return []RatioTable{cfoc, eyfs} }
 
+// StrictestTable asks at every age what the strictest published table asks: for a group
+// of which nobody has said where it is.
+func StrictestTable() RatioTable {
+	t := RatioTable{id: "strictest", title: "The stricter of the published tables", source: "the stricter of CFOC 1.1.1.2 and EYFS, as no table is named"}
+	for _, below := range []int{13, 24, 36, 48, 72, noUpperAge} {
+		fewest := cfoc.ChildrenPerAdult(below - 1)
+		t.rows = append(t.rows, ratioRow{below, min(fewest, eyfs.ChildrenPerAdult(below-1))})
+	}
+	return t
+}
+
+// LocalBands are the ages in months at which the bands of a centre's own table end; the
+// last band has no end.
+var LocalBands = [...]int{12, 24, 36, 60}
+
+// LocalTable returns a centre's own local rule: children per adult for a youngest child
+// under 12, 24, 36 and 60 months and from then on. Each is 1 to 30, and none may be
+// fewer than for younger children.
+func LocalTable(perAdult [len(LocalBands) + 1]int) (RatioTable, error) {
+	t := RatioTable{id: "own", title: "Our own local rule", source: "the local rule as the centre entered it"}
+	for i, n := range perAdult {
+		if n < 1 || n > 30 {
+			return RatioTable{}, fmt.Errorf("one adult may have 1 to 30 children, not %d", n)
+		}
+		if i > 0 && n < perAdult[i-1] {
+			return RatioTable{}, fmt.Errorf("older children cannot need more adults: %d after %d", n, perAdult[i-1])
+		}
+		below := noUpperAge
+		if i < len(LocalBands) {
+			below = LocalBands[i]
+		}
+		t.rows = append(t.rows, ratioRow{below, n})
+	}
+	return t, nil
+}
+
 // ParseRatioTable returns the table with the given id, "cfoc" or "eyfs".
 func ParseRatioTable(id string) (RatioTable, error) {
 	for _, t := range RatioTables() {

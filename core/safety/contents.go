@@ -30,6 +30,15 @@ var contentRules = []Rule{
 		Ground:    Ground{"US major allergens (FALCPA, FASTER Act); Regulation (EU) 1169/2011 Annex II", QuotedFromMemory},
 		Threshold: "Holds what a child in the room is allergic to: kept out in every use; as an adult's tool only an allergy by touch or air keeps it out. Coeliac counts wheat, barley, rye, spelt and oats.",
 		asTool:    true,
+		Examples: []Example{
+			{Words: "wheat dough, a child allergic to wheat, sealed", Thing: thing("", "", "wheat", "food;dough"), Use: Sealed, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat dough, a coeliac child", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: declares(allergen.Gluten, room.ByEating)},
+			{Words: "barley, a child allergic to wheat", Thing: thing("", "", "barley", "food;dough"), Use: Open, Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "milk, a child allergic to wheat", Thing: thing("", "", "milk", "food;dough"), Use: Open, Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat flour in the adult's hand, allergic by eating", Thing: thing("", "", "wheat", "food;powder"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat flour in the adult's hand, allergic by touch or air", Thing: thing("", "", "wheat", "food;powder"), Use: AdultTool, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByTouchOrAir)},
+			{Words: "a mix of unknown contents, any allergy", Thing: thing("", "", "", "food;dough"), Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Milk, room.ByEating)},
+		},
 		decide: func(q *question) ruling {
 			declared, atLeast := q.eats, GoesIn
 			if q.use == AdultTool {
@@ -68,6 +77,11 @@ var contentRules = []Rule{
 		ID: "may-contain", Title: "May contain a declared allergen", Family: FamilyContents,
 		Ground:    Ground{"Convention on cross-contact: labels, bulk bins, reused food tubs", CommonPractice},
 		Threshold: "Cross-contact with a declared allergy: with a hand; kept out where the room is strict.",
+		Examples: []Example{
+			{Words: "oats that may hold wheat, a wheat allergy", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "the same in a strict room", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { declares(allergen.Wheat, room.ByEating)(s); s.policy.MayContainStrict = true }},
+			{Words: "oats that may hold wheat, no wheat allergy", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			switch {
 			case q.eats.Meet(q.facts.MayContain) == 0:
@@ -92,6 +106,11 @@ var contentRules = []Rule{
 		Ground:    Ground{"Policy of the centre", CommonPractice},
 		Threshold: "In a nut-free room nuts and peanuts are kept out in every use; traces need a hand, or are kept out where the room is strict.",
 		asTool:    true,
+		Examples: []Example{
+			{Words: "peanuts in a nut-free room", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: nutFree},
+			{Words: "traces of nuts in a nut-free room", Thing: thing("", "", "none", "food;dough;may-contain=tree nuts"), Use: Open, Months: 60, Want: WithAHand, change: nutFree},
+			{Words: "peanuts elsewhere", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			switch {
 			case !q.group.policy.NutFree:
@@ -125,6 +144,11 @@ var contentRules = []Rule{
 		Ground:    Ground{"Policy of the centre: food is for eating", CommonPractice},
 		Threshold: "Where the centre does not play with food, anything edible is kept out.",
 		judges:    material.Food,
+		Examples: []Example{
+			{Words: "dough where no food is played with", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: noFoodPlay},
+			{Words: "soap where no food is played with", Thing: thing("", "", "none", "not-food;liquid"), Use: Open, Months: 60, Want: GoesIn, change: noFoodPlay},
+			{Words: "dough elsewhere", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			edible := material.Food | material.RawFlour | material.RawEgg | material.Honey | material.NutButter
 			switch {
@@ -146,10 +170,15 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents,
+		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"US FDA and CDC: raw flour and raw egg are not ready to eat", QuotedFromMemory},
-		Threshold: "Raw cereal flour, starch not labelled ready to eat, or raw egg, unless the whole mix is heated to 80 C by probe: kept out under 36 months, else with a hand, no tasting.",
+		Threshold: "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 C by probe: kept out under 36 months, else (and sealed) with a hand, no tasting. Oven-toasting at home and a kettle do not clear it.",
 		judges:    material.RawFlour | material.RawEgg,
+		Examples: []Example{
+			{Words: "raw flour at 35 months", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "raw flour at 3", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "dough heated to 80 C", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 20, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			if !q.facts.Traits.Any(material.RawFlour | material.RawEgg) {
 				return noObjection
@@ -166,10 +195,16 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "not-food", Title: "Not food", Family: FamilyContents,
+		ID: "not-food", Title: "Not food", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Product label; convention that only taste-safe mixes go to children under 3", CommonPractice},
-		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed; from 36 months with a hand.",
+		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
 		judges:    material.NotFood,
+		Examples: []Example{
+			{Words: "soap foam at 35 months", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "soap in a glued bottle at 20 months", Thing: thing("", "", "none", "not-food;liquid;soap"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "soap foam at 3", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "whipped cream", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 35, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			if !q.facts.Traits.Has(material.NotFood) {
 				return noObjection
@@ -186,9 +221,17 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "salt-load", Title: "Salt", Family: FamilyContents,
+		ID: "salt-load", Title: "Salt", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"National Academies 2019 sodium reference intakes; taste of 10 g, the shares and 0.5 g/kg are conventions", QuotedFromMemory},
 		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: with a hand; over 50 %: kept out under 36 months. A portion with more than 0.5 g salt per kg of body mass: kept out under 36 months, with a hand from then on.",
+		Examples: []Example{
+			{Words: "a 10 g taste of 600 mg sodium, half a day at 35 months", Thing: thing("", "", "none", "food;dough;salt=15.25;portion=20"), Use: Open, Months: 35, Want: WithAHand},
+			{Words: "a taste just over half a day", Thing: thing("", "", "none", "food;dough;salt=15.28;portion=20"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "the same at 3", Thing: thing("", "", "none", "food;dough;salt=15.28;portion=20"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a taste under a quarter of a day", Thing: thing("", "", "none", "food;dough;salt=7.62;portion=20"), Use: Open, Months: 30, Want: GoesIn},
+			{Words: "a portion at 0.5 g salt for each kg, 9.2 kg at 2", Thing: thing("", "", "none", "food;dough;salt=5;portion=91.9"), Use: Open, Months: 24, Want: GoesIn},
+			{Words: "a portion just over that", Thing: thing("", "", "none", "food;dough;salt=5;portion=92.1"), Use: Open, Months: 24, Want: KeepOut},
+		},
 		decide: func(q *question) ruling {
 			salt, known := q.facts.Salt.Get()
 			worst := KeepOut
@@ -240,15 +283,322 @@ var contentRules = []Rule{
 			return e
 		},
 	},
+	{
+		ID: "first-taste", Title: "First tastes", Family: FamilyContents,
+		Ground:    Ground{"Weaning guidance (WHO; national health services)", QuotedFromMemory},
+		Threshold: "Anything edible is kept out open under 6 months; from 6 to 11 months what holds a major allergen that a child has not yet eaten at home is measure first: ask the family.",
+		judges:    material.Food,
+		Examples: []Example{
+			{Words: "apple puree at 5 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 5, Want: KeepOut},
+			{Words: "apple puree at 6 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 6, Want: GoesIn},
+			{Words: "yoghurt at 9 months, milk not yet eaten at home", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 9, Want: MeasureFirst},
+			{Words: "yoghurt at 9 months, milk eaten at home", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 9, Want: GoesIn, change: func(s *scenery) { s.child.Tried = allergen.SetOf(allergen.Milk) }},
+			{Words: "yoghurt at 12 months", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 12, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.Food) || !q.open() || q.youngest >= 12:
+				return noObjection
+			case q.youngest < 6:
+				return say(KeepOut)
+			case q.facts.Allergens&q.untried != 0:
+				return guess(KeepOut, factTasted)
+			}
+			return noObjection
+		},
+		explain: func(q *question, r ruling) explanation {
+			e := explanation{
+				reason:  "A child under 6 months does not eat yet, and edible play is eaten.",
+				numbers: []Number{q.youngestNumber(), {"holds", q.facts.Allergens.String()}},
+				change:  "Nothing edible in the open, or every child 6 months or over.",
+			}
+			if r.missing != nothing {
+				e.reason = fmt.Sprintf("It holds %s; whether every child under 1 has eaten that at home is not known.", (q.facts.Allergens & q.untried).String())
+				e.change = "Ask the family, and note in the room what the child has eaten at home."
+			}
+			return e
+		},
+	},
+	{
+		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"US guidance for children under 4; AAP 2010, prevention of choking", QuotedFromMemory},
+		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food: with a hand under 48 months. Sealed, with a hand.",
+		judges:    material.ChokeFood | material.Slippery | material.Sticky | material.NutButter,
+		Examples: []Example{
+			{Words: "dry chickpeas at 47 months", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 47, Want: KeepOut},
+			{Words: "dry chickpeas at 4", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 48, Want: WithAHand},
+			{Words: "dry chickpeas at 6", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 72, Want: GoesIn},
+			{Words: "banana slices at 47 months", Thing: thing("cylinder", "30x8", "none", "food;soft"), Use: Open, Months: 47, Want: WithAHand},
+			{Words: "banana slices at 4", Thing: thing("cylinder", "30x8", "none", "food;soft"), Use: Open, Months: 48, Want: GoesIn},
+			{Words: "a long raw carrot, on the classic list", Thing: thing("cylinder", "30x180", "none", "food;hard;choke-food"), Use: Open, Months: 47, Want: KeepOut},
+			{Words: "a whole pumpkin", Thing: thing("sphere", "200", "none", "food;hard;rounded"), Use: Open, Months: 47, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			v := WithAHand
+			switch q.chokes() {
+			case GoesIn:
+				return noObjection
+			case KeepOut:
+				if q.youngest >= 72 {
+					return noObjection
+				}
+				v = q.keptUnder(48)
+			default:
+				if q.youngest >= 48 || !q.open() {
+					return noObjection
+				}
+			}
+			if q.facts.Form == material.Piece && !q.has(material.ChokeFood|material.NutButter) {
+				return q.aboutPiece(v)
+			}
+			return say(v)
+		},
+		explain: func(q *question, r ruling) explanation {
+			e := explanation{
+				reason:  "Food that is round, firm, slippery or sticky lodges in a small throat; back teeth that grind it come at about 4.",
+				numbers: []Number{{"size", q.facts.Smallest.String()}, {"kept out under", "48 months"}, q.youngestNumber()},
+				change:  "Food that squashes flat between two fingers, or every child 4 or over.",
+				do:      []string{"Everybody sits while it is out; no running, no filled mouths"},
+			}
+			if !q.facts.Form.GaugeJudges() {
+				e.numbers = e.numbers[1:]
+			}
+			if q.chokes() == WithAHand {
+				e.reason = "It squashes flat, and a mouthful of it still needs watching under 4."
+				e.change = "Every child 4 or over."
+			}
+			return e
+		},
+	},
+	{
+		ID: "lectin", Title: "Raw beans", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin: as few as 4 or 5 raw beans", QuotedFromMemory},
+		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
+		judges:    material.Lectin,
+		Examples: []Example{
+			{Words: "raw kidney beans, rinsed, at 35 months", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "raw kidney beans at 3", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "canned kidney beans", Thing: thing("ellipsoid", "17x8x6", "none", "food;soft"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
+		explain: words{reason: "Four or five raw beans are enough to make a child very ill, and %s. Rinsing does not remove the toxin.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
+			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []string{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
+	},
+	{
+		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents,
+		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
+		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, acorn, yew, laburnum, bulbs, mushrooms: kept out.",
+		judges:    material.ToxicSeed,
+		Examples: []Example{
+			{Words: "conkers", Thing: thing("sphere", "60", "none", "hard;rounded;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.ToxicSeed), KeepOut) },
+		explain: words{reason: "It is on the lists of poison centres.", change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
+			do: []string{"Gloves, and hands washed after"}}.explain,
+	},
+	{
+		ID: "honey", Title: "Honey", Family: FamilyContents,
+		Ground:    Ground{"CDC and AAP on infant botulism", QuotedFromMemory},
+		Threshold: "Kept out under 12 months when open; sealed, with a hand.",
+		judges:    material.Honey,
+		Examples: []Example{
+			{Words: "honey at 11 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 11, Want: KeepOut},
+			{Words: "honey at 12 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 12, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.Honey) || q.youngest >= 12 {
+				return noObjection
+			}
+			return say(q.keptUnder(12))
+		},
+		explain: words{reason: "Honey can hold spores that poison an infant's gut.", change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
+			do: []string{"Look the seal over before use"}}.explain,
+	},
+	{
+		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		Ground:    Ground{"Convention: stimulants are not for small children", CommonPractice},
+		Threshold: "Coffee, tea, cocoa and spent grounds: kept out under 36 months, else with a hand.",
+		judges:    material.Caffeine,
+		Examples: []Example{
+			{Words: "used coffee grounds at 35 months", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "used coffee grounds at 3", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.Caffeine) },
+		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Carob, or a colour without stimulant.", do: []string{"No tasting; hands washed after"}}.explain,
+	},
+	{
+		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents,
+		Ground:    Ground{"16 CFR 1700.14(a)(31)", QuotedFromMemory},
+		Threshold: "Mineral or baby oil, lamp oil, thinner: kept out under 60 months where it can be opened, else and sealed with a hand.",
+		judges:    material.MineralOil,
+		Examples: []Example{
+			{Words: "baby oil in a pourable mix at 59 months", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 59, Want: KeepOut},
+			{Words: "baby oil in a pourable mix at 5", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "baby oil in a glued bottle", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "plant oil", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.MineralOil) {
+				return noObjection
+			}
+			return say(q.keptUnder(60))
+		},
+		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.", change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
+			do: []string{"Lid glued or bag doubled and taped; the bottle locked away"}}.explain,
+	},
+	{
+		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"Poison-centre advice", QuotedFromMemory},
+		Threshold: "Kept out under 36 months, else with a hand; wintergreen, camphor and eucalyptus are kept out at every age.",
+		judges:    material.EssentialOil | material.CamphorOil,
+		Examples: []Example{
+			{Words: "lavender oil as scent at 35 months", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "lavender oil as scent at 3", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "eucalyptus oil at 10", Thing: thing("", "", "none", "not-food;liquid;camphor-oil"), Use: Open, Months: 120, Want: KeepOut},
+			{Words: "rose water", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if q.has(material.CamphorOil) {
+				return say(KeepOut)
+			}
+			return q.swallowedIf(material.EssentialOil)
+		},
+		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.", change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under", "36 months; camphor, wintergreen, eucalyptus at every age"},
+			do: []string{"At most one drop, mixed in by the adult; the bottle locked away"}}.explain,
+	},
+	{
+		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
+		Ground:    Ground{"Convention: over 10 % by volume", CommonPractice},
+		Threshold: "Over 10 % alcohol: kept out under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
+		Examples: []Example{
+			{Words: "hand gel of 70 % at 35 months", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "hand gel of 70 % at 3", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a drink of 10 %", Thing: thing("", "", "none", "food;liquid;alcohol=10"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			share, known := q.facts.Alcohol.Get()
+			switch {
+			case known && share > 10:
+				return say(q.keptUnder(36))
+			case q.facts.Alcohol.There() && !known:
+				return guess(q.keptUnder(36), factAlcohol)
+			}
+			return noObjection
+		},
+		explain: func(q *question, _ ruling) explanation {
+			share, _ := q.facts.Alcohol.Get()
+			return explanation{
+				reason:  "Alcohol drops a small child's blood sugar; a mouthful is too much.",
+				numbers: []Number{{"alcohol", fmt.Sprintf("%g %%", share)}, {"limit", "10 %"}, q.youngestNumber()},
+				change:  "A water-based colour or scent.",
+				do:      []string{"Only the adult handles it; aired and fully dry before play", "Extracts by the drop, the bottle out of reach"},
+			}
+		},
+	},
+	{
+		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents,
+		Ground:    Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents", QuotedFromMemory},
+		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: kept out.",
+		judges:    material.HouseholdChemical | material.Borate | material.Plaster,
+		Examples: []Example{
+			{Words: "slime made with borax", Thing: thing("", "", "none", "not-food;dough;borate"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "psyllium goo", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			return sayIf(q.has(material.HouseholdChemical|material.Borate|material.Plaster), KeepOut)
+		},
+		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.", change: "A mix of food ingredients: starch, psyllium, salt-free dough.", limit: Number{"boron limit in sticky toys", "300 mg/kg"},
+			do: []string{"Gloves; locked away before children come"}}.explain,
+	},
+	{
+		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		Ground:    Ground{"Product label of feed, bird seed and craft-dyed grain", CommonPractice},
+		Threshold: "Feed, bird seed, craft-dyed grain or sand: kept out under 36 months, else with a hand.",
+		judges:    material.FeedGrade,
+		Examples: []Example{
+			{Words: "bird seed at 35 months", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "bird seed at 3", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "millet from the kitchen", Thing: thing("sphere", "2", "none", "food;grain"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.FeedGrade) },
+		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "The same grain from the kitchen shelf.", do: []string{"No tasting; hands washed after"}}.explain,
+	},
+	{
+		ID: "soil", Title: "Soil and sand", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand", QuotedFromMemory},
+		Threshold: "Potting mix, compost, garden soil, sand: kept out under 12 months or mouthing, else with a hand: fresh plain topsoil, damp; washed play sand; covered from animals.",
+		judges:    material.Soil | material.Sand,
+		Examples: []Example{
+			{Words: "play sand at 11 months", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 11, Want: KeepOut},
+			{Words: "play sand at 12 months, not mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 12, Want: WithAHand},
+			{Words: "play sand at 30 months, mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
+			{Words: "sugar", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 11, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.Soil | material.Sand):
+				return noObjection
+			case q.open() && (q.youngest < 12 || q.mouths):
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
+			do: []string{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; hands washed after"}}.explain,
+	},
+	{
+		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"Convention: spice in eyes and airways", CommonPractice},
+		Threshold: "Chilli, pepper, mustard, cinnamon and other spice in the open: kept out under 36 months, else with a hand, mixed into dough only.",
+		judges:    material.Spice,
+		Examples: []Example{
+			{Words: "loose cinnamon at 35 months", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "cinnamon at 3", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.Spice) },
+		explain: words{reason: "Spice burns eyes and its dust closes airways, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Citrus peel or herbs for scent.", do: []string{"Mixed into dough by the adult, never loose"}}.explain,
+	},
 }
 
 // swallowed is the ruling shared by things that must not be eaten: kept out under 36
-// months when open and with a hand when sealed; later with a hand when open.
-func (q *question) swallowed() ruling {
-	if q.youngest < 36 {
-		return say(q.openElse(KeepOut, WithAHand))
+// months when open, and with a hand when sealed and from then on.
+func (q *question) swallowed() ruling { return say(q.keptUnder(36)) }
+
+// swallowedIf is the ruling of swallowed for things that have any of the traits.
+func (q *question) swallowedIf(t material.Traits) ruling {
+	if !q.has(t) {
+		return noObjection
 	}
-	return say(q.openElse(WithAHand, GoesIn))
+	return q.swallowed()
+}
+
+func nutFree(s *scenery)    { s.policy.NutFree = true }
+func noFoodPlay(s *scenery) { s.policy.NoFoodPlay = true }
+
+// chokes says what kind of food a thing is for the choke rule: KeepOut for the firm, round,
+// slippery and sticky that fit the gauge and for the classic list, WithAHand for what
+// squashes flat, GoesIn for what the rule does not mean.
+func (q *question) chokes() Verdict {
+	f := q.facts
+	switch {
+	case q.has(material.ChokeFood | material.NutButter):
+		return KeepOut
+	case !q.has(material.Food):
+		return GoesIn
+	case f.Form == material.SoftFood:
+		return WithAHand
+	case f.Form != material.Piece || !q.fit.Fits:
+		return GoesIn
+	case q.has(material.Soft) && !q.has(material.Rounded|material.Slippery|material.Sticky):
+		return WithAHand
+	}
+	return KeepOut
 }
 
 // hasContents reports whether the thing is something with ingredients rather than a

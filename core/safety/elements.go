@@ -6,19 +6,128 @@ import (
 	"emblo/core/material"
 )
 
-// Depths of open liquid in mm at which the water rule objects (conventions after drowning
-// guidance: a young child can drown in a few centimetres).
+// Limits at which rules of this family object.
 const (
-	waterWithAHand = 20.0
-	waterKeepOut   = 250.0
+	waterWithAHand = 20.0  // mm; convention after drowning guidance
+	waterKeepOut   = 250.0 // mm
+	hotLimit       = 40.0  // deg C; burn literature, ISO 13732-1
+	saltyShare     = 0.05  // convention: from here on salt stings eyes and cuts
 )
+
+// salty reports whether the thing holds enough salt to sting.
+func (q *question) salty() bool {
+	salt, known := q.facts.Salt.Get()
+	return known && salt > saltyShare
+}
 
 // elementRules judge air, skin, heat and water.
 var elementRules = []Rule{
 	{
+		ID: "dust", Title: "Dust", Family: FamilyElements, Tunable: true, asTool: true,
+		Ground:    Ground{"Convention after reports of inhaled powder; talc by the AAP", CommonPractice},
+		Threshold: "Talc is kept out in every use. Open dry powder: kept out under 12 months or with a child who has asthma, else with a hand: pour low, no blowing.",
+		judges:    material.Talc,
+		Examples: []Example{
+			{Words: "talc in the adult's hand", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool, Months: 100, Want: KeepOut},
+			{Words: "open starch at 11 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 11, Want: KeepOut},
+			{Words: "open starch at 12 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 12, Want: WithAHand},
+			{Words: "open starch, a child with asthma", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { s.child.Asthma = true }},
+			{Words: "starch stirred into dough", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 12, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.has(material.Talc):
+				return say(KeepOut)
+			case !q.open() || q.facts.Form != material.Powder && q.facts.Form != material.FormUnknown:
+				return noObjection
+			case q.facts.Form == material.FormUnknown:
+				if q.youngest < 12 || q.asthma {
+					return guess(KeepOut, factForm)
+				}
+				return guess(WithAHand, factForm)
+			case q.youngest < 12 || q.asthma:
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"kept out under", "12 months, or with asthma"},
+			change: "The same powder damp or in a dough.", do: []string{"Pour low; no blowing, no clapping hands", "Damp it at the first cloud"}}.explain,
+	},
+	{
+		ID: "eye", Title: "Eyes", Family: FamilyElements,
+		Ground:    Ground{"Convention: what stings or scratches eyes", CommonPractice},
+		Threshold: "Soap, sand, salt over 5 %, glitter, vinegar, citrus and spice in the open: with a hand.",
+		judges:    material.Soap | material.Acid,
+		Examples: []Example{
+			{Words: "soap foam", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "dough with 5.1 % salt", Thing: thing("", "", "none", "food;dough;salt=5.1"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "dough with 5 % salt", Thing: thing("", "", "none", "food;dough;salt=5"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			stings := q.has(material.Soap|material.Acid|material.Sand|material.Glitter|material.Spice) || q.salty()
+			return sayIf(q.open() && stings, WithAHand)
+		},
+		explain: words{reason: "On a finger and into an eye it stings or scratches.", change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
+			do: []string{"A damp cloth each within reach; rinse eyes with water, do not rub"}}.explain,
+	},
+	{
+		ID: "skin", Title: "Sore skin", Family: FamilyElements,
+		Ground:    Ground{"Convention on eczema, cuts and irritants", CommonPractice},
+		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives in the open with a child who has eczema or cuts: with a hand, gloves or a bag.",
+		judges:    material.Perfume,
+		Examples: []Example{
+			{Words: "salty dough, a child with eczema", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Eczema = true }},
+			{Words: "salty dough, healthy skin", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			return sayIf(q.open() && q.eczema && (q.has(material.Acid|material.Perfume) || q.salty()), WithAHand)
+		},
+		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.", change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
+			do: []string{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
+	},
+	{
+		ID: "stain", Title: "Stains", Family: FamilyElements,
+		Ground:    Ground{"Common practice with strong dyes", CommonPractice},
+		Threshold: "A strong dye in the open goes in with a hand: dry first, dab test on white paper.",
+		judges:    material.Stains,
+		Examples: []Example{
+			{Words: "rice dyed red", Thing: thing("", "", "none", "food;grain;stains"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "plain rice", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.open() && q.has(material.Stains), WithAHand) },
+		explain: words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.",
+			do: []string{"Let dyed things dry; dab on white paper before hands go in", "Plant oil lifts it from skin: check that oil against the allergies first"}}.explain,
+	},
+	{
+		ID: "slip", Title: "Slippery floor", Family: FamilyElements,
+		Ground:    Ground{"Common practice on spills", CommonPractice},
+		Threshold: "Oil, foam, gel, dry grain or powder in the open: with a hand.",
+		Examples: []Example{
+			{Words: "dry rice", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "gel", Thing: thing("", "", "none", "food;gel"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "dough", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			f := q.facts.Form
+			slides := f == material.Grain || f == material.Powder || q.has(material.Slippery|material.MineralOil)
+			return sayIf(q.open() && slides, WithAHand)
+		},
+		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.", change: "A dough, or a tray on a table with a raised edge.",
+			do: []string{"A mat or large cloth underneath; shoes or bare feet, no socks", "Wipe or sweep as it falls; nobody runs beside it"}}.explain,
+	},
+	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
 		Ground:    Ground{"Convention after drowning guidance", CommonPractice},
-		Threshold: "Open liquid more than 20 mm deep goes in with a hand; more than 250 mm deep it is kept out under 36 months.",
+		Threshold: "Open liquid more than 20 mm deep goes in with a hand. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
+		Examples: []Example{
+			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20, Mouths: true, Want: GoesIn},
+			{Words: "water 21 mm deep", Thing: thing("", "", "none", "food;liquid;depth=21"), Use: Open, Months: 20, Mouths: true, Want: WithAHand},
+			{Words: "water 250 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=250"), Use: Open, Months: 35, Want: WithAHand},
+			{Words: "water 251 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "water 40 mm deep in a vessel of 300 mm", Thing: thing("", "", "none", "food;liquid;depth=40;wall=300"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "water 251 mm deep at 3", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "water nobody has measured, at 2", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 24, Want: MeasureFirst},
+		},
 		decide: func(q *question) ruling {
 			if q.facts.Form != material.Liquid && q.facts.Form != material.FormUnknown || !q.open() {
 				return noObjection
@@ -28,13 +137,14 @@ var elementRules = []Rule{
 				deep = KeepOut
 			}
 			depth, known := q.facts.Depth.Get()
+			wall, _ := q.facts.Wall.Get()
 			switch {
 			case q.facts.Form == material.FormUnknown:
 				return guess(deep, factForm)
+			case known && depth > waterKeepOut, wall > waterKeepOut:
+				return say(deep)
 			case !known:
 				return guess(deep, factDepth)
-			case depth > waterKeepOut:
-				return say(deep)
 			case depth > waterWithAHand:
 				return say(WithAHand)
 			}
@@ -44,16 +154,82 @@ var elementRules = []Rule{
 			depth, known := q.facts.Depth.Get()
 			e := explanation{
 				reason:  fmt.Sprintf("Open liquid %.0f mm deep: a child can drown in a few centimetres, silently.", depth),
-				numbers: []Number{{"depth", fmt.Sprintf("%.0f mm", depth)}, {"limit", "20 mm"}, q.youngestNumber()},
+				numbers: []Number{{"depth", fmt.Sprintf("%.0f mm", depth)}, {"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
 				change:  "At most 20 mm of liquid, or a sealed bottle.",
 				do:      []string{"An adult within arm's reach of the water, facing it", "Empty it the moment play ends"},
 			}
-			if !known || r.missing != nothing {
+			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
+				e.reason = fmt.Sprintf("Liquid in a vessel %.0f mm deep: a child who tips in cannot get out.", wall)
+				e.change = "A vessel at most 250 mm deep."
+			} else if !known || r.missing != nothing {
 				e.reason = "How deep the liquid lies is not known; a child can drown in a few centimetres, silently."
 				e.numbers = e.numbers[1:]
 				e.change = "The depth, in mm."
 			}
 			return e
 		},
+	},
+	{
+		ID: "hot", Title: "Hot", Family: FamilyElements,
+		Ground:    Ground{"Burn literature; ISO 13732-1", QuotedFromMemory},
+		Threshold: "Above 40 C: kept out until it has cooled, by probe. A cooked base whose heat is not known: measure first. One that its recipe cools: with a hand, by probe. Hotter steps are for adults only.",
+		judges:    material.Cooled,
+		Examples: []Example{
+			{Words: "dough at 41 C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "dough at 40 C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "dough just off the stove, no probe", Thing: thing("", "", "none", "food;dough;hot"), Use: Open, Months: 60, Want: MeasureFirst},
+			{Words: "cooked dough that the recipe lets cool", Thing: thing("", "", "none", "food;dough;cooled"), Use: Open, Months: 60, Want: WithAHand},
+		},
+		decide: func(q *question) ruling {
+			heat, known := q.facts.Hot.Get()
+			switch {
+			case known && heat > hotLimit:
+				return say(KeepOut)
+			case q.facts.Hot.There() && !known:
+				return guess(KeepOut, factHeat)
+			case q.has(material.Cooled) && !known:
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: func(q *question, _ ruling) explanation {
+			heat, known := q.facts.Hot.Get()
+			e := explanation{
+				reason:  "A small child's skin burns at lower heat and faster than an adult's; the middle of a dough stays hot longest.",
+				numbers: []Number{{"limit", "40 C"}},
+				change:  "Spread it thin, wait, and measure the middle with a probe.",
+				do:      []string{"Probe the middle: 40 C or less before hands go in"},
+			}
+			if known {
+				e.numbers = append(e.numbers, Number{"by probe", fmt.Sprintf("%g C", heat)})
+			}
+			return e
+		},
+	},
+	{
+		ID: "cold", Title: "Cold", Family: FamilyElements, Tunable: true,
+		Ground:    Ground{"Burn literature on ice and salt, down to -21 C", QuotedFromMemory},
+		Threshold: "Ice from the freezer goes in with a hand, after 10 minutes, wet. Ice with salt on it is kept out under 36 months, else the salt stays in the adult's hand. Dry ice is kept out.",
+		judges:    material.DryIce | material.SaltedIce | material.Ice,
+		Examples: []Example{
+			{Words: "ice with salt in reach at 35 months", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "ice with salt at 3", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a wet block of ice", Thing: thing("box", "210x100x72", "none", "ice"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "dry ice", Thing: thing("box", "50x50x50", "none", "dry-ice"), Use: Open, Months: 120, Want: KeepOut},
+			{Words: "chilled water", Thing: thing("", "", "none", "food;liquid;depth=10"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.has(material.DryIce):
+				return say(KeepOut)
+			case q.has(material.SaltedIce) && q.youngest < 36:
+				return say(KeepOut)
+			case q.has(material.SaltedIce | material.Ice):
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.", limit: Number{"salt and ice", "-21 C"},
+			change: "Ice that has stood until it is wet, without salt.", do: []string{"Let it stand 10 minutes until its face is wet", "Salt stays in the adult's hand; warm cloths at hand"}}.explain,
 	},
 }

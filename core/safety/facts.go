@@ -14,6 +14,10 @@ var factRules = []Rule{
 		Threshold: "The form, the size of a piece, the contents, or whether anything else about it matters is missing: measure first. As an adult's tool a missing form, size or content needs a hand.",
 		judges:    material.Soft,
 		asTool:    true,
+		Examples: []Example{
+			{Words: "a wooden piece nobody has measured", Thing: thing("box", "", "none", "hard"), Use: Open, Months: 60, Want: MeasureFirst},
+			{Words: "a wooden block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			f := missingFrom(q.facts)
 			switch {
@@ -34,21 +38,57 @@ var factRules = []Rule{
 		},
 	},
 	{
-		ID: "no-rule", Title: "No rule for this yet", Family: FamilyFacts,
+		ID: "unknown-plant", Title: "A plant nobody knows", Family: FamilyFacts,
+		Ground:    Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them", CommonPractice},
+		Threshold: "A leaf, seed or berry that nobody can name: measure first in every use.",
+		judges:    material.UnknownPlant,
+		Examples: []Example{
+			{Words: "berries nobody can name", Thing: thing("sphere", "80", "none", "unknown-plant"), Use: Open, Months: 60, Want: MeasureFirst},
+			{Words: "leaves of a known tree", Thing: thing("box", "100x80x1", "none", "sheet"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if q.has(material.UnknownPlant) {
+				return guess(KeepOut, factPlant)
+			}
+			return noObjection
+		},
+		explain: words{reason: "Nobody can name the plant; some are poisonous in a mouthful.", change: "Its name, from somebody who knows plants.",
+			limit: Number{"not known", "which plant it is"}, do: []string{"It stays in the adult's hand; wash hands after"}}.explain,
+	},
+	{
+		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts,
+		Ground:    Ground{"16 CFR 1303 (lead in paint); EN 71-3 (migration of elements)", QuotedFromMemory},
+		Threshold: "Old toys, coins, keys and metal or paint that nobody can vouch for: measure first in every use.",
+		judges:    material.UnknownFinish,
+		Examples: []Example{
+			{Words: "a bunch of old keys", Thing: thing("box", "90x60x20", "none", "hard;unknown-finish"), Use: Open, Months: 60, Want: MeasureFirst},
+			{Words: "a new wooden boat", Thing: thing("box", "90x60x20", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if q.has(material.UnknownFinish) {
+				return guess(KeepOut, factFinish)
+			}
+			return noObjection
+		},
+		explain: words{reason: "Old paint and unknown metal can hold lead or other elements that are harmful when mouthed.", change: "A maker's word on paint and metal, or something new in its place.",
+			limit: Number{"not known", "paint or metal"}, do: []string{"It stays in the adult's hand"}}.explain,
+	},
+	{
+		ID: "no-rule", Title: "No rule for this", Family: FamilyFacts,
 		Ground:    Ground{"Convention: what no rule decides is never cleared", CommonPractice},
 		Threshold: "A thing with a trait that no rule in the book decides on: measure first in every use.",
 		asTool:    true,
 		decide: func(q *question) ruling {
-			if q.facts.Traits&^q.judged != 0 {
+			if q.facts.Traits&^q.group.judged != 0 {
 				return guess(KeepOut, factRule)
 			}
 			return noObjection
 		},
 		explain: func(q *question, _ ruling) explanation {
-			words := strings.Join((q.facts.Traits &^ q.judged).Words(), ", ")
+			unjudged := strings.Join((q.facts.Traits &^ q.group.judged).Words(), ", ")
 			return explanation{
-				reason:  "Emblo has no rule for this: " + words + ". Worst case: keep out.",
-				numbers: []Number{{"no rule for", words}},
+				reason:  "Emblo has no rule for this, so how to judge it is not known: " + unjudged + ". Worst case: keep out.",
+				numbers: []Number{{"no rule for", unjudged}},
 				change:  "Ask your licensing officer or a health professional; choose something else meanwhile.",
 			}
 		},
@@ -58,12 +98,13 @@ var factRules = []Rule{
 // missingFrom returns the first fact to ask for, nothing when all are there.
 func missingFrom(f material.Facts) fact {
 	edible := f.Traits.Any(material.Food | material.NotFood)
+	melts := f.Traits.Any(material.Ice | material.SaltedIce | material.DryIce) // every size is reached
 	switch {
 	case f.Form == material.FormUnknown:
 		return factForm
-	case f.Form.GaugeJudges() && !f.Smallest.Known():
+	case f.Form.GaugeJudges() && !f.Smallest.Known() && !melts:
 		return factSize
-	case !f.ContentsKnown, !f.Form.GaugeJudges() && !edible:
+	case !f.ContentsKnown, !f.Form.GaugeJudges() && !edible && !melts:
 		return factContents
 	case !f.TraitsKnown:
 		return factTraits

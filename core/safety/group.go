@@ -2,21 +2,9 @@ package safety
 
 import (
 	"emblo/core/allergen"
+	"emblo/core/material"
 	"emblo/core/room"
 )
-
-// Policy is what a centre or a room asks beyond the published limits. The zero value
-// asks nothing more; every field can only tighten.
-type Policy struct {
-	NutFree          bool
-	NoFoodPlay       bool
-	MayContainStrict bool
-}
-
-// Tighten returns a policy that asks whatever either asks.
-func (p Policy) Tighten(q Policy) Policy {
-	return Policy{p.NutFree || q.NutFree, p.NoFoodPlay || q.NoFoodPlay, p.MayContainStrict || q.MayContainStrict}
-}
 
 // Group is a room on the day of use, prepared for judging many things: immutable and
 // safe for concurrent use.
@@ -27,8 +15,12 @@ type Group struct {
 	// sure takes an unknown answer on mouthing from 36 months on for a no, assumed for
 	// a yes; they differ only when that fact is missing.
 	sure, assumed view
-	asksMouthing  bool
-	adultsNeeded  int
+	// sureHome and assumedHome are the same for things sent home, which also meet an
+	// unknown home.
+	sureHome, assumedHome view
+	asksMouthing          bool
+	adultsNeeded          int
+	judged                material.Traits // traits that some rule decides on
 }
 
 // view is the group as one reading of its facts gives it. Every age rule is monotone in
@@ -40,19 +32,39 @@ type view struct {
 	mouths   bool
 	eats     allergen.Set // declared by eating or by touch
 	touches  allergen.Set // declared by touch or air
+	untried  allergen.Set // not yet eaten at home by some child under 12 months
+	asthma   bool
+	eczema   bool
+	pet      bool
 }
+
+// majorAllergens are those that weaning guidance asks families to try one by one: the
+// published lists, without latex and what only a family names.
+var majorAllergens = func() (s allergen.Set) {
+	for _, a := range allergen.All() {
+		if a != allergen.Latex && a != allergen.Other {
+			s |= allergen.SetOf(a)
+		}
+	}
+	return s
+}()
 
 // homeChild is who an unknown home is taken to hold: a six-month-old who mouths.
 var homeChild = room.Child{Label: "home", Months: 6, Mouths: room.Yes}
 
 // NewGroup prepares a room for judging by a staffing table and a policy. It fails when
-// the room cannot be planned for (see room.Room.Validate).
+// the room cannot be planned for (see room.Room.Validate) or the policy asks for what it
+// cannot (see Policy.Validate).
 func NewGroup(r room.Room, t room.RatioTable, p Policy) (Group, error) {
 	if err := r.Validate(); err != nil {
 		return Group{}, err
 	}
-	g := Group{room: r, ratios: t, policy: p}
-	g.sure, g.assumed = viewOf(r.Children, false), viewOf(r.Children, true)
+	g := Group{room: r, ratios: t, policy: p, judged: judgedTraits}
+	if err := p.Validate(); err != nil {
+		return Group{}, err
+	}
+	g.sure, g.assumed = viewOf(r, false), viewOf(r, true)
+	g.sureHome, g.assumedHome = g.sure.atHome(), g.assumed.atHome()
 	for _, c := range r.Children {
 		g.asksMouthing = g.asksMouthing || c.MouthingMissing()
 	}
@@ -60,9 +72,13 @@ func NewGroup(r room.Room, t room.RatioTable, p Policy) (Group, error) {
 	return g, nil
 }
 
-func viewOf(children []room.Child, assume bool) view {
-	v := view{assume: assume, youngest: children[0].Effective(assume)}
-	for _, c := range children {
+func viewOf(r room.Room, assume bool) view {
+	v := view{assume: assume, youngest: r.Children[0].Effective(assume), pet: r.Pet}
+	for _, c := range r.Children {
+		v.asthma, v.eczema = v.asthma || c.Asthma, v.eczema || c.Eczema
+		if c.Effective(assume) < 12 {
+			v.untried |= majorAllergens &^ c.Tried
+		}
 		v.youngest = min(v.youngest, c.Effective(assume))
 		v.mouths = v.mouths || c.Mouthing(assume)
 		for _, a := range c.Allergies {
@@ -72,6 +88,14 @@ func viewOf(children []room.Child, assume bool) view {
 			}
 		}
 	}
+	return v
+}
+
+// atHome is the view with an unknown home added.
+func (v view) atHome() view {
+	v.youngest = min(v.youngest, homeChild.Effective(true))
+	v.mouths, v.pet = true, true
+	v.untried = majorAllergens
 	return v
 }
 

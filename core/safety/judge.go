@@ -2,7 +2,6 @@ package safety
 
 import (
 	"fmt"
-	"sort"
 	"strings"
 	"sync"
 
@@ -12,7 +11,7 @@ import (
 // table is every rule. Its order has no meaning (law d).
 var table = func() []Rule {
 	var all []Rule
-	for _, family := range [][]Rule{factRules, sizeRules, contentRules, elementRules} {
+	for _, family := range [][]Rule{factRules, sizeRules, thingRules, contentRules, elementRules, roomRules} {
 		all = append(all, family...)
 	}
 	return all
@@ -30,102 +29,177 @@ var judgedTraits = func() (t material.Traits) {
 // group and not a thing, comes last.
 func Rules() []Rule { return append(append([]Rule(nil), table...), ratioRule) }
 
-var ratioRule = Rule{
-	ID: "ratio", Title: "Enough adults", Family: FamilyRoom,
-	Ground:    Ground{"The centre's chosen staffing table, by the youngest present", QuotedFromMemory},
-	Threshold: "Adults short for the youngest present: whatever needs a hand or a measure is kept out, the rest needs a hand.",
+// Tunable reports whether a centre may set a minimum age of its own for the rule.
+func Tunable(id string) bool {
+	for _, r := range table {
+		if r.ID == id {
+			return r.Tunable
+		}
+	}
+	return false
 }
 
 // questions keeps Judge from allocating: rules are called through pointers, so a
 // question on the stack would escape.
 var questions = sync.Pool{New: func() any { return new(question) }}
 
-// Assessment is the answer for one thing: the worst verdict of any rule, and the
-// findings, worst first and then by rule id. Findings is nil when nothing objects.
+// Assessment is the answer for one thing: the worst verdict of any rule, and what
+// objects. The findings are only worded when asked for.
 type Assessment struct {
-	Verdict  Verdict
-	Findings []Finding
+	Verdict    Verdict
+	group      *Group
+	subject    *Subject
+	use        Use
+	objections []objection
+}
+
+// objection is one rule that objects, and the reading of the children it rests on.
+type objection struct {
+	rule *Rule
+	ruling
+	assumed bool
 }
 
 // Judge asks every rule about a subject in a use. It does not allocate when nothing
-// objects. An invalid use is judged as Home, the most exposed.
+// objects. An invalid use is judged as Home, the most exposed. The subject and the group
+// must not be changed while the answer is in use.
 func (g *Group) Judge(s *Subject, use Use) Assessment {
 	if !use.Valid() {
 		use = Home
 	}
-	a := Assessment{Verdict: GoesIn}
+	a := Assessment{Verdict: GoesIn, group: g, subject: s, use: use}
 	q := questions.Get().(*question)
-	*q = question{group: g, use: use, judged: judgedTraits, Subject: s}
+	*q = question{group: g, use: use, Subject: s}
+	sure, assume := &g.sure, &g.assumed
+	if use == Home {
+		sure, assume = &g.sureHome, &g.assumedHome
+	}
 	for i := range table {
-		r := g.ask(&table[i], q)
-		if r.verdict == GoesIn {
-			continue
+		r, assumed := g.ask(&table[i], q, sure, assume)
+		if r.verdict != GoesIn {
+			a.object(objection{&table[i], r, assumed})
 		}
-		a.Verdict = Worst(a.Verdict, r.verdict)
-		a.Findings = append(a.Findings, table[i].finding(q, r))
 	}
 	*q = question{}
 	questions.Put(q)
-	if use == Home {
-		a.Verdict = Worst(a.Verdict, WithAHand)
-		a.Findings = append(a.Findings, homeFinding(s))
-	}
-	if f, short := g.ratioFinding(a.Verdict); short {
-		a.Verdict = f.Verdict
-		a.Findings = append(a.Findings, f)
-	}
-	if len(a.Findings) > 1 {
-		sort.SliceStable(a.Findings, func(i, j int) bool {
-			x, y := a.Findings[i], a.Findings[j]
-			return x.Verdict > y.Verdict || x.Verdict == y.Verdict && x.Rule < y.Rule
-		})
+	if r := g.ratioRuling(a.Verdict); r.verdict != GoesIn {
+		a.object(objection{rule: &ratioRule, ruling: r})
 	}
 	return a
 }
 
+// before is the order of objections: worst first, then what can be swallowed or choked on
+// before what stains, then by rule id.
+func (o *objection) before(p *objection) bool {
+	switch a, b := familyRank[o.rule.Family], familyRank[p.rule.Family]; {
+	case o.verdict != p.verdict:
+		return o.verdict > p.verdict
+	case a != b:
+		return a < b
+	}
+	return o.rule.ID < p.rule.ID
+}
+
+var familyRank = map[Family]int{FamilySize: 0, FamilyThings: 1, FamilyContents: 2, FamilyFacts: 3, FamilyElements: 4, FamilyRoom: 5}
+
+// object keeps the objections in order.
+func (a *Assessment) object(o objection) {
+	a.Verdict = Worst(a.Verdict, o.verdict)
+	if a.objections == nil {
+		a.objections = make([]objection, 0, 8)
+	}
+	i := len(a.objections)
+	a.objections = append(a.objections, o)
+	for ; i > 0; i-- {
+		p := &a.objections[i-1]
+		if !o.before(p) {
+			break
+		}
+		a.objections[i] = *p
+	}
+	a.objections[i] = o
+}
+
+// Rules returns the ids of the rules that object, worst first.
+func (a Assessment) Rules() []string {
+	ids := make([]string, len(a.objections))
+	for i, o := range a.objections {
+		ids[i] = o.rule.ID
+	}
+	return ids
+}
+
+// Findings words every objection, worst first; nil when nothing objects.
+func (a Assessment) Findings() []Finding {
+	if len(a.objections) == 0 {
+		return nil
+	}
+	all := make([]Finding, len(a.objections))
+	for i := range a.objections {
+		all[i] = a.word(&a.objections[i])
+	}
+	return all
+}
+
+// First words the worst objection alone; ok is false when nothing objects.
+func (a Assessment) First() (f Finding, ok bool) {
+	if len(a.objections) == 0 {
+		return Finding{}, false
+	}
+	return a.word(&a.objections[0]), true
+}
+
+func (a Assessment) word(o *objection) Finding {
+	q := question{group: a.group, use: a.use, Subject: a.subject}
+	switch {
+	case o.assumed && a.use == Home:
+		q.view = &a.group.assumedHome
+	case o.assumed:
+		q.view = &a.group.assumed
+	case a.use == Home:
+		q.view = &a.group.sureHome
+	default:
+		q.view = &a.group.sure
+	}
+	return o.rule.finding(&q, o.ruling)
+}
+
 // ask puts one rule to the question under both readings of what is not known of the
-// children, and turns a Keep out that rests on a missing fact into Measure first. It
-// leaves q's view as the reading that the ruling rests on.
-func (g *Group) ask(rule *Rule, q *question) ruling {
-	q.view = q.reading(g.sure)
-	r := q.put(rule)
+// children, and turns a Keep out that rests on a missing fact into Measure first.
+func (g *Group) ask(rule *Rule, q *question, sure, assume *view) (r ruling, assumed bool) {
+	q.view = sure
+	r = q.put(rule)
 	if g.asksMouthing && r.verdict < KeepOut {
-		q.view = q.reading(g.assumed)
+		q.view = assume
 		if worse := q.put(rule); worse.verdict > r.verdict {
-			r = worse
+			r, assumed = worse, true
 			if r.missing == nothing {
 				r.missing = factMouthing
 			}
-		} else {
-			q.view = q.reading(g.sure)
 		}
 	}
 	if r.verdict == KeepOut && r.missing != nothing {
 		r.verdict = MeasureFirst
 	}
-	return r
-}
-
-// reading is the view for the use: a thing sent home also meets an unknown home.
-func (q *question) reading(v view) view {
-	if q.use == Home {
-		v.youngest = min(v.youngest, homeChild.Effective(true))
-		v.mouths = true
-	}
-	return v
+	return r, assumed
 }
 
 // put asks one rule. An adult's tool is never in a child's hand: it is judged as sealed,
-// and at most needs a hand, but for the rules that see further.
+// and at most needs a hand, but for the rules that see further. Below a centre's own
+// minimum age, what would need a hand in the open is kept out.
 func (q *question) put(rule *Rule) ruling {
-	if q.use != AdultTool || rule.asTool {
-		return rule.decide(q)
+	if q.use == AdultTool && !rule.asTool {
+		q.use = Sealed
+		r := rule.decide(q)
+		q.use = AdultTool
+		if r.verdict > WithAHand {
+			r = say(WithAHand)
+		}
+		return r
 	}
-	q.use = Sealed
 	r := rule.decide(q)
-	q.use = AdultTool
-	if r.verdict > WithAHand {
-		r = say(WithAHand)
+	if r.verdict == WithAHand && q.open() && q.youngest < q.group.policy.minimumFor(rule) {
+		r.verdict, r.ours = KeepOut, true
 	}
 	return r
 }
@@ -134,9 +208,15 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 	e := rule.explain(q, r)
 	f := Finding{
 		Rule: rule.ID, Title: rule.Title, Verdict: r.verdict,
-		Reason: e.reason, Numbers: e.numbers, Source: rule.Ground, Change: e.change,
+		Reason: capital(e.reason), Numbers: e.numbers, Source: rule.Ground, Change: e.change,
 	}
-	if r.verdict == WithAHand {
+	switch {
+	case r.ours && r.verdict >= MeasureFirst:
+		age := q.group.policy.minimumFor(rule)
+		f.Reason = fmt.Sprintf("This centre keeps it out under %s months: %s", fmt.Sprint(age), f.Reason)
+		f.Numbers = append(f.Numbers, Number{"our own minimum age", fmt.Sprintf("%d months", age)})
+		f.Change = "The centre's own minimum age, or an older group."
+	case r.verdict == WithAHand:
 		f.Do = e.do
 		if q.use == AdultTool {
 			f.Do = append([]string{"An adult's tool: never in a child's hand"}, f.Do...)
@@ -144,63 +224,16 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 	}
 	if r.verdict == MeasureFirst {
 		f.Missing = factWords[r.missing]
-		if r.missing == factMouthing {
+		switch {
+		case r.missing == factMouthing:
 			f.Reason += " Whether a child of 3 or over still mouths things is not recorded."
 			f.Change = "Record for every child of 3 or over whether they mouth things."
+		case f.Missing != "" && !strings.Contains(f.Reason, "not known"):
+			f.Reason = "It is not known " + f.Missing + "; worst case: keep out. " + f.Reason
+			f.Change = "Find out " + f.Missing + "."
 		}
 	}
 	return f
-}
-
-func homeFinding(s *Subject) Finding {
-	return Finding{
-		Rule: "sent-home", Title: "Sent home", Verdict: WithAHand,
-		Reason:  "A home may hold a baby who mouths things, an allergy nobody declared, and a pet.",
-		Numbers: []Number{{"holds", s.facts.Allergens.String()}, {"unknown child counts as", "6 months, mouthing"}},
-		Source:  Ground{"Convention for home kits", CommonPractice},
-		Change:  "Using it in the room instead.",
-		Do:      []string{"List every ingredient and allergen on the label", "Say on the label: keep from younger children and pets"},
-	}
-}
-
-// ratioFinding is the staffing rule applied to the worst of the others. Measure first
-// becomes Keep out too: what it might still need is a hand that is not there, and a
-// milder answer than for a thing that needs a hand would break law (a). When only the
-// missing answer on mouthing makes the adults short, Keep out is Measure first.
-func (g *Group) ratioFinding(worst Verdict) (f Finding, short bool) {
-	months, missing := g.sure.youngest, ""
-	if g.AdultsShort() == 0 {
-		months, missing = g.assumed.youngest, factWords[factMouthing]
-	}
-	children, adults := len(g.room.Children), g.room.Adults
-	needed, per := g.ratios.AdultsNeeded(children, months), g.ratios.ChildrenPerAdult(months)
-	if needed <= adults {
-		return Finding{}, false
-	}
-	v := KeepOut
-	switch {
-	case worst == GoesIn:
-		v = WithAHand
-	case missing != "":
-		v = Worst(worst, MeasureFirst)
-	}
-	more := fmt.Sprintf("%d more adults", needed-adults)
-	if needed-adults == 1 {
-		more = "1 more adult"
-	}
-	f = Finding{
-		Rule: ratioRule.ID, Title: ratioRule.Title, Verdict: v,
-		Reason: fmt.Sprintf("%d children with the youngest counted as %d months need %d adults, one for every %d: %s needed.",
-			children, months, needed, per, more),
-		Numbers: []Number{{"children", fmt.Sprint(children)}, {"adults", fmt.Sprint(adults)}, {"adults needed", fmt.Sprint(needed)}},
-		Source:  Ground{g.ratios.Source(), QuotedFromMemory},
-		Change:  capital(more) + ", or a smaller group.",
-		Missing: missing,
-	}
-	if v == WithAHand {
-		f.Do = []string{"Find " + more + " before the set-up opens"}
-	}
-	return f, true
 }
 
 // WorstOf returns the worst verdict of several assessments, GoesIn for none.
@@ -229,4 +262,11 @@ func capital(s string) string {
 		return s
 	}
 	return strings.ToUpper(s[:1]) + s[1:]
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
 }

@@ -41,6 +41,10 @@ func drawChild(t *rapid.T) room.Child {
 		Months: rapid.SampledFrom([]int{0, 5, 6, 11, 12, 17, 18, 23, 24, 30, 35, 36, 47, 48, 59, 60, 71, 72, 95, 96, 120}).Draw(t, "months"),
 		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")),
 	}
+	c.Asthma, c.Eczema = rapid.IntRange(0, 9).Draw(t, "asthma") == 0, rapid.IntRange(0, 9).Draw(t, "eczema") == 0
+	if rapid.Bool().Draw(t, "has tried") {
+		c.Tried = allergen.SetOf(drawAllergen(t), drawAllergen(t))
+	}
 	if rapid.IntRange(0, 5).Draw(t, "developmental") == 0 {
 		c.Developmental = room.SetMonths(rapid.IntRange(0, 80).Draw(t, "by"))
 	}
@@ -54,7 +58,12 @@ func drawSolid(t *rapid.T) gauge.Solid {
 	size := func(name string) float64 {
 		return rapid.SampledFrom([]float64{1, 2, 5, 11.9, 12.6, 20, 22, 31.7, 32.3, 44.6, 45.1, 60, 70}).Draw(t, name)
 	}
-	switch rapid.IntRange(0, 5).Draw(t, "solid") {
+	switch rapid.IntRange(0, 7).Draw(t, "solid") {
+	case 6:
+		return gauge.Must(gauge.Cone, size("d"), size("h"))
+	case 7:
+		a, b := size("a"), size("b")
+		return gauge.Must(gauge.Irregular, max(a, b), min(a, b), min(a, b))
 	case 0:
 		return gauge.Solid{}
 	case 1:
@@ -68,6 +77,35 @@ func drawSolid(t *rapid.T) gauge.Solid {
 	}
 }
 
+// readings are the figures that only some things have.
+func readings(f *material.Facts) []*material.Reading {
+	return []*material.Reading{&f.Fragment, &f.Cord, &f.Loop, &f.Opening, &f.Alcohol, &f.Hot, &f.Wall, &f.Filled, &f.Uses, &f.KeptDays}
+}
+
+func drawReading(t *rapid.T) material.Reading {
+	if rapid.IntRange(0, 3).Draw(t, "not read") == 0 {
+		return material.NotRead()
+	}
+	return material.Read(rapid.SampledFrom([]float64{0, 1, 4, 5, 10, 14, 15, 22, 40, 41, 66.5, 170, 220, 221, 300, 360, 8000}).Draw(t, "reading"))
+}
+
+func drawPolicy(t *rapid.T) Policy {
+	flag := rapid.Bool()
+	p := Policy{NutFree: flag.Draw(t, "nut-free"), NoFoodPlay: rapid.IntRange(0, 3).Draw(t, "no food") == 0, MayContainStrict: flag.Draw(t, "strict"),
+		CookedOnly: flag.Draw(t, "cooked only"), OwnPortions: rapid.IntRange(0, 3).Draw(t, "own portions") == 0, SameDayMixes: flag.Draw(t, "same day")}
+	p.TasteSafeMonths = rapid.SampledFrom([]int{0, 0, 36, 48, 72}).Draw(t, "taste-safe")
+	if flag.Draw(t, "own minimum") {
+		var tunable []string
+		for _, r := range Rules() {
+			if r.Tunable {
+				tunable = append(tunable, r.ID)
+			}
+		}
+		p.MinimumMonths = map[string]int{rapid.SampledFrom(tunable).Draw(t, "rule"): rapid.IntRange(0, 100).Draw(t, "months")}
+	}
+	return p
+}
+
 func drawScene(t *rapid.T) scene {
 	var s scene
 	for range rapid.IntRange(1, 4).Draw(t, "children") {
@@ -76,7 +114,8 @@ func drawScene(t *rapid.T) scene {
 	s.room.Adults = rapid.IntRange(0, 5).Draw(t, "adults")
 	s.ratios = rapid.SampledFrom(room.RatioTables()).Draw(t, "ratios")
 	flag := rapid.Bool()
-	s.policy = Policy{flag.Draw(t, "nut-free"), flag.Draw(t, "no food"), flag.Draw(t, "strict")}
+	s.room.Illness, s.room.Pet = rapid.IntRange(0, 5).Draw(t, "illness") == 0, flag.Draw(t, "pet")
+	s.policy = drawPolicy(t)
 	s.use = Use(rapid.IntRange(int(AdultTool), int(Home)).Draw(t, "use"))
 	often := func(name string) bool { return rapid.IntRange(0, 9).Draw(t, name) > 0 }
 
@@ -85,8 +124,12 @@ func drawScene(t *rapid.T) scene {
 	f.Smallest = drawSolid(t)
 	f.Largest = f.Smallest
 	for range rapid.IntRange(0, 3).Draw(t, "traits") {
-		f.Traits |= 1 << rapid.IntRange(0, 40).Draw(t, "trait")
+		f.Traits |= 1 << rapid.IntRange(0, 63).Draw(t, "trait")
 	}
+	for range rapid.IntRange(0, 2).Draw(t, "readings") {
+		*rapid.SampledFrom(readings(&f)).Draw(t, "of") = drawReading(t)
+	}
+	f.LooseInReach = rapid.IntRange(0, 9).Draw(t, "loose in reach") == 0
 	if f.ContentsKnown {
 		f.Salt = material.Known(rapid.SampledFrom([]float64{0, 0, 0.001, 0.012, 0.05, 0.168, 1}).Draw(t, "salt"))
 		if flag.Draw(t, "holds an allergen") {
@@ -109,7 +152,13 @@ func harsher(t *rapid.T, s scene) (scene, string) {
 	s.room.Children = append([]room.Child(nil), s.room.Children...)
 	i := rapid.IntRange(0, len(s.room.Children)-1).Draw(t, "child")
 	c := &s.room.Children[i]
-	switch rapid.IntRange(0, 7).Draw(t, "change") {
+	switch rapid.IntRange(0, 9).Draw(t, "change") {
+	case 8:
+		c.Asthma, c.Eczema = true, true
+		return s, "asthma and eczema"
+	case 9:
+		s.room.Illness, s.room.Pet = true, true
+		return s, "illness and a pet"
 	case 0:
 		c.Months = max(0, c.Months-rapid.IntRange(1, 40).Draw(t, "younger by"))
 		return s, "a younger child"
@@ -159,7 +208,13 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 		after := before
 		after.room.Children = append([]room.Child(nil), before.room.Children...)
 		f := &after.facts
-		switch rapid.IntRange(0, 6).Draw(t, "removed") {
+		switch rapid.IntRange(0, 8).Draw(t, "removed") {
+		case 7:
+			if r := rapid.SampledFrom(readings(f)).Draw(t, "reading"); r.There() {
+				*r = material.NotRead()
+			}
+		case 8:
+			after.room.Children[0].Tried = 0
 		case 0:
 			f.Smallest, f.Largest = gauge.Solid{}, gauge.Solid{}
 		case 1:
@@ -168,6 +223,9 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 			f.ContentsKnown, f.Allergens, f.MayContain, f.Salt = false, 0, 0, material.Amount{}
 		case 3:
 			f.TraitsKnown, f.Traits = false, 0
+			for _, r := range readings(f) {
+				*r = material.Reading{}
+			}
 		case 4:
 			f.Portion = material.Amount{}
 		case 5:
@@ -183,9 +241,9 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 func TestLawCPolicyOnlyTightens(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		s := drawScene(t)
-		loose := s
-		loose.policy = Policy{}
-		require.GreaterOrEqual(t, s.judge(t).Verdict, loose.judge(t).Verdict)
+		tighter := s
+		tighter.policy = s.policy.Tighten(drawPolicy(t))
+		require.GreaterOrEqual(t, tighter.judge(t).Verdict, s.judge(t).Verdict)
 		require.Equal(t, s.policy, s.policy.Tighten(Policy{}))
 	})
 }
@@ -194,7 +252,7 @@ func TestLawDOrderChangesNothing(t *testing.T) {
 	defer func(saved []Rule) { table = saved }(table)
 	rapid.Check(t, func(t *rapid.T) {
 		s := drawScene(t)
-		want := s.judge(t)
+		want := s.judge(t).Findings()
 		rng := rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "seed"), 0))
 		shuffled := append([]Rule(nil), table...)
 		rng.Shuffle(len(shuffled), func(i, j int) { shuffled[i], shuffled[j] = shuffled[j], shuffled[i] })
@@ -202,7 +260,7 @@ func TestLawDOrderChangesNothing(t *testing.T) {
 		children := append([]room.Child(nil), s.room.Children...)
 		rng.Shuffle(len(children), func(i, j int) { children[i], children[j] = children[j], children[i] })
 		s.room.Children = children
-		require.Equal(t, want, s.judge(t))
+		require.Equal(t, want, s.judge(t).Findings())
 	})
 }
 
@@ -210,7 +268,7 @@ func TestLawEEveryObjectionIsExplained(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		a := drawScene(t).judge(t)
 		worst := GoesIn
-		for _, f := range a.Findings {
+		for _, f := range a.Findings() {
 			worst = Worst(worst, f.Verdict)
 			require.NotEmpty(t, f.Reason)
 			require.NotContains(t, f.Reason, "%!")

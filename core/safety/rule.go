@@ -3,6 +3,8 @@ package safety
 import (
 	"fmt"
 
+	"emblo/core/allergen"
+	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
 )
@@ -29,6 +31,7 @@ type Family string
 const (
 	FamilyFacts    Family = "Missing facts"
 	FamilySize     Family = "Size"
+	FamilyThings   Family = "Things"
 	FamilyContents Family = "Contents, if swallowed or touched"
 	FamilyElements Family = "Air, skin, heat and water"
 	FamilyRoom     Family = "Room and keeping"
@@ -41,6 +44,15 @@ type Rule struct {
 	Family    Family
 	Ground    Ground
 	Threshold string // when it objects and how, in words
+	// Examples show what the rule itself says on either side of its threshold. They are
+	// the rule book's, and the tests hold the rule to them.
+	Examples []Example
+	// Tunable is set when a centre may set a minimum age of its own: below it, what the
+	// rule lets in with a hand is kept out.
+	Tunable bool
+	// tasteSafe is set on a rule about what must not be eaten: the centre's age for
+	// taste-safe things only is then a minimum age.
+	tasteSafe bool
 	// judges are the traits that the rule decides on. A thing with a trait that no rule
 	// decides on is never cleared.
 	judges material.Traits
@@ -50,12 +62,32 @@ type Rule struct {
 	explain func(q *question, r ruling) explanation
 }
 
+// Example is one thing, one use and one child, and what the rule it belongs to says of
+// them by itself.
+type Example struct {
+	Words  string // what it is, for people
+	Thing  material.Description
+	Use    Use
+	Months int
+	Mouths bool
+	Want   Verdict
+	// change adjusts what a description cannot say.
+	change func(*scenery)
+}
+
+// scenery is what an example is set in.
+type scenery struct {
+	facts  *material.Facts
+	child  *room.Child
+	room   *room.Room
+	policy *Policy
+}
+
 // question is what a rule is asked.
 type question struct {
-	view
-	group  *Group
-	use    Use
-	judged material.Traits // traits that some rule decides on
+	*view
+	group *Group
+	use   Use
 	*Subject
 }
 
@@ -64,13 +96,23 @@ type question struct {
 type ruling struct {
 	verdict Verdict
 	missing fact
+	// ours is set when only the centre's own minimum age keeps it out.
+	ours bool
 }
 
 var noObjection = ruling{verdict: GoesIn}
 
 func say(v Verdict) ruling { return ruling{verdict: v} }
 
-func guess(v Verdict, f fact) ruling { return ruling{v, f} }
+func guess(v Verdict, f fact) ruling { return ruling{verdict: v, missing: f} }
+
+// sayIf objects with v when it holds.
+func sayIf(holds bool, v Verdict) ruling {
+	if holds {
+		return say(v)
+	}
+	return noObjection
+}
 
 // fact is something that can be asked for.
 type fact uint8
@@ -79,18 +121,36 @@ const (
 	nothing fact = iota
 	factForm
 	factSize
+	factGauge
 	factContents
 	factTraits
 	factPortion
 	factMouthing
-	factRule
 	factDepth
+	factFragment
+	factMagnet
+	factPlant
+	factFinish
+	factTasted
+	factHeat
+	factCord
+	factOpening
+	factAlcohol
+	factKept
+	factRule
 )
 
 var factWords = [...]string{
-	nothing: "", factForm: "what it is like in the hand", factSize: "its smallest size", factContents: "what is in it",
+	nothing: "", factForm: "what it is like in the hand", factSize: "its smallest size",
+	factGauge: "whether it fits a real gauge", factContents: "what is in it",
 	factTraits: "whether anything else about it matters", factPortion: "how much one child has",
-	factMouthing: "whether every child of 3 or over has stopped mouthing things", factRule: "how to judge it", factDepth: "how deep it lies",
+	factMouthing: "whether every child of 3 or over has stopped mouthing things",
+	factDepth:    "how deep it lies", factFragment: "the smallest piece it can come apart into",
+	factMagnet: "whether it holds a magnet", factPlant: "which plant it is",
+	factFinish: "what its paint or metal is", factTasted: "whether every child under 1 has eaten it at home",
+	factHeat: "how hot it is, by probe", factCord: "how long the free end or the loop is",
+	factOpening: "how far round the opening of the bag is", factAlcohol: "how much alcohol is in it",
+	factKept: "how often and how long it has been out", factRule: "how to judge it",
 }
 
 // explanation is the wording of a finding.
@@ -118,6 +178,26 @@ type Finding struct {
 	Missing string
 }
 
+// words is the wording of a rule whose reason does not vary. "{under}" stands for how
+// many children are under the age Under.
+type words struct {
+	reason, change string
+	limit          Number
+	under          int
+	do             []string
+}
+
+func (w words) explain(q *question, _ ruling) explanation {
+	e := explanation{reason: w.reason, change: w.change, do: w.do, numbers: []Number{q.youngestNumber()}}
+	if w.under > 0 {
+		e.reason = fmt.Sprintf(w.reason, q.under(w.under))
+	}
+	if w.limit.Label != "" {
+		e.numbers = append(e.numbers, w.limit)
+	}
+	return e
+}
+
 // open reports whether the use counts as open: children can get at the thing itself.
 func (q *question) open() bool { return q.use.exposure() >= 2 }
 
@@ -129,11 +209,26 @@ func (q *question) openElse(open, sealed Verdict) Verdict {
 	return sealed
 }
 
+// has reports whether the thing has any of the traits.
+func (q *question) has(t material.Traits) bool { return q.facts.Traits.Any(t) }
+
+// keptUnder is the verdict of the rules that keep a thing out below an age when it is
+// open, and let it in with a hand sealed or from that age on.
+func (q *question) keptUnder(months int) Verdict {
+	if q.youngest < months && q.open() {
+		return KeepOut
+	}
+	return WithAHand
+}
+
 // under returns how many children are under the given effective age, in words.
 func (q *question) under(months int) string {
 	n := q.group.count(func(c room.Child) bool { return c.Effective(q.assume) < months })
 	if q.use == Home {
 		return fmt.Sprintf("at home there may be a child under %s", ageWords(months))
+	}
+	if n == 0 {
+		return fmt.Sprintf("no child is under %s", ageWords(months))
 	}
 	if n == 1 && len(q.group.room.Children) == 1 {
 		return fmt.Sprintf("the child is under %s or mouths things", ageWords(months))
@@ -156,3 +251,19 @@ func ageWords(months int) string {
 func (q *question) youngestNumber() Number {
 	return Number{"youngest counts as", fmt.Sprintf("%d months", q.youngest)}
 }
+
+// thing is a short way to write the description of an example.
+func thing(solid, size, contains, traits string) material.Description {
+	return material.Description{Solid: solid, Size: size, Contains: contains, Traits: traits}
+}
+
+// declares gives the child of an example an allergy.
+func declares(a allergen.Allergen, by room.Way) func(*scenery) {
+	return func(s *scenery) { s.child.Allergies = append(s.child.Allergies, room.Allergy{To: a, By: by}) }
+}
+
+// mm prints a length of a rule.
+func mm(v float64) string { return fmt.Sprintf("%g mm", v) }
+
+// boreNumber is the bore of the small-parts cylinder as a figure.
+var boreNumber = Number{"gauge bore", fmt.Sprintf("%.2f mm", gauge.Bore)}

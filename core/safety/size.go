@@ -2,38 +2,66 @@ package safety
 
 import (
 	"fmt"
+	"math"
 
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/room"
 )
 
-// sizeRules judge how big a thing is against airways, noses and ears.
+// Sizes in mm and masses in g at which rules of this family object.
+const (
+	noseEar     = 12.0  // convention: what goes up a nose or into an ear
+	cupMouth    = 102.0 // ASTM F963, quoted from memory: mouths of 64 to 102 mm
+	cupCapacity = 177.0 // ASTM F963, quoted from memory
+	liftFloor   = 7000.0
+	liftWaist   = 16000.0
+)
+
+// sizeRules judge how big a thing is against airways, noses and ears, and a vessel
+// against arms and backs.
 var sizeRules = []Rule{
 	{
 		ID: "small-part", Title: "Small part", Family: FamilySize,
 		Ground:    Ground{"16 CFR 1501.2-1501.4; ISO 8124-1; EN 71-1", QuotedFromMemory},
-		Threshold: "Under 36 months: a piece whose smallest size lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing.",
+		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing, with a hand to 35 months. An irregular thing that may fit: measure first.",
 		judges:    material.Fabric,
+		Examples: []Example{
+			{Words: "a ball of 32.2 mm, bore and measuring error", Thing: thing("sphere", "32.2", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a ball of 32.3 mm, over both", Thing: thing("sphere", "32.3", "none", "rounded"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a bead at 4 years with a child who mouths", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 50, Mouths: true, Want: KeepOut},
+			{Words: "a bead in a glued bottle", Thing: thing("sphere", "20", "none", "rounded"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "a cotton ball at 18 months", Thing: thing("cylinder", "20x20", "none", "fabric;soft"), Use: Open, Months: 18, Want: WithAHand},
+			{Words: "a cotton ball at 17 months", Thing: thing("cylinder", "20x20", "none", "fabric;soft"), Use: Open, Months: 17, Want: KeepOut},
+			{Words: "a small toy animal, irregular", Thing: thing("irregular", "50x25x20", "none", "hard"), Use: Open, Months: 30, Want: MeasureFirst},
+			{Words: "a long toy animal, irregular", Thing: thing("irregular", "66x25x20", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			if q.youngest >= 36 || !q.facts.Form.GaugeJudges() || !q.fit.Fits {
 				return noObjection
 			}
 			v := q.openElse(KeepOut, WithAHand)
-			if q.facts.Traits.Has(material.Fabric) && q.youngest >= 18 && !q.mouths {
+			if q.has(material.Fabric) && q.youngest >= 18 && !q.mouths {
 				v = WithAHand
 			}
 			return q.aboutPiece(v)
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason: fmt.Sprintf("%s lies wholly inside the %.2f mm small-parts gauge, and %s.",
-					capital(q.pieceWords()), gauge.Bore, q.under(36)),
-				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, {"gauge bore", "31.75 mm"}, q.youngestNumber()},
+				reason: fmt.Sprintf("a piece of %s lies wholly inside the %.2f mm small-parts gauge, and %s.",
+					q.facts.Smallest, gauge.Bore, q.under(36)),
+				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
 				do:      []string{sealedWatch(q)},
 			}
-			if r.missing == factSize {
-				e.reason = fmt.Sprintf("Without a size it may fit the small-parts gauge, and %s.", q.under(36))
+			switch r.missing {
+			case factSize:
+				e.reason = fmt.Sprintf("Its size is not known: it may fit the small-parts gauge, and %s.", q.under(36))
+				e.change = "Its smallest size, measured."
+			case factGauge:
+				e.reason = fmt.Sprintf("It is irregular, %s: whether it fits the small-parts gauge is not known, and %s.", q.facts.Smallest, q.under(36))
+				e.change = "Try it in a real gauge or the printed one."
 			}
 			if q.open() {
 				e.do = []string{"An adult keeps each wad in view and takes it in at the end"}
@@ -42,9 +70,13 @@ var sizeRules = []Rule{
 		},
 	},
 	{
-		ID: "small-part-watch", Title: "Small part from 3 to 6 years", Family: FamilySize,
+		ID: "small-part-watch", Title: "Small part from 3 to 6 years", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.19", QuotedFromMemory},
 		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder goes in with a hand.",
+		Examples: []Example{
+			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a bead on the sixth birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 72, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits {
 				return noObjection
@@ -53,20 +85,27 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  fmt.Sprintf("%s fits the small-parts gauge; children of this age still choke on such pieces.", capital(q.pieceWords())),
-				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, {"gauge bore", "31.75 mm"}, q.youngestNumber()},
+				reason:  fmt.Sprintf("a piece of %s fits the small-parts gauge; children of this age still choke on such pieces.", q.facts.Smallest),
+				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece, or every child 6 or over.",
 				do:      []string{"An adult sits at the tub", "Count the pieces out and count them in"},
 			}
 		},
 	},
 	{
-		ID: "small-ball", Title: "Small ball", Family: FamilySize,
+		ID: "small-ball", Title: "Small ball", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.18(a)(17), 1500.19; EN 71-1 ball template", QuotedFromMemory},
-		Threshold: "A rounded piece whose middle axis is 44.5 mm or less: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand.",
+		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand.",
 		judges:    material.Rounded,
+		Examples: []Example{
+			{Words: "a table-tennis ball under 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a table-tennis ball at 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a ball at the hole and the measuring error", Thing: thing("sphere", "45", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
+			{Words: "a ball over both", Thing: thing("sphere", "45.1", "none", "rounded"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "a ball at 8", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 96, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
-			round := q.facts.Traits.Has(material.Rounded) || q.facts.Smallest.Rounded() || !q.facts.Smallest.Known()
+			round := q.has(material.Rounded) || q.facts.Smallest.Rounded() || !q.facts.Smallest.Known()
 			if q.youngest >= 96 || !round || !q.ball {
 				return noObjection
 			}
@@ -85,16 +124,22 @@ var sizeRules = []Rule{
 				do:     []string{"An adult sits at the tub", "Count the balls out and count them in"},
 			}
 			if r.missing == factSize {
-				e.reason = "Without a size it may be a small ball, which can seal a throat."
+				e.reason = "Its size is not known: it may be a small ball, which can seal a throat."
 			}
 			return e
 		},
 	},
 	{
-		ID: "fine-grain", Title: "Fine grain", Family: FamilySize,
+		ID: "fine-grain", Title: "Fine grain", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"Convention: rice-like grain is inhaled and swallowed by the handful", CommonPractice},
-		Threshold: "Hard grain under 3 mm across: kept out under 24 months or mouthing; with a hand to 35 months.",
+		Threshold: "Hard grain under 3 mm across: kept out under 24 months or mouthing; with a hand to 35 months; sealed, with a hand where it would be kept out.",
 		judges:    material.Hard,
+		Examples: []Example{
+			{Words: "dry rice before 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 23, Want: KeepOut},
+			{Words: "dry rice at 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 24, Want: WithAHand},
+			{Words: "dry rice at 2, mouthing", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 24, Mouths: true, Want: KeepOut},
+			{Words: "dry rice at 3", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 36, Want: GoesIn},
+		},
 		decide: func(q *question) ruling {
 			f := q.facts.Form
 			if f != material.Grain && f != material.FormUnknown || q.youngest >= 36 {
@@ -119,46 +164,216 @@ var sizeRules = []Rule{
 		},
 	},
 	{
-		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize,
+		ID: "comes-apart", Title: "Comes apart", Family: FamilySize, Tunable: true,
+		Ground:    Ground{"16 CFR 1500.51-53, use-and-abuse tests, as an idea", QuotedFromMemory},
+		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: kept out under 36 months when it may fit the small-parts cylinder (sealed, with a hand), with a hand to 71 months. Tufts and shreds of cotton, paper or yarn: kept out under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: measure first.",
+		judges:    material.Ice | material.SaltedIce,
+		Examples: []Example{
+			{Words: "a pine cone that sheds scales of 10 mm, at 35 months", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a toy that breaks only into pieces of 66 mm", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=66"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a toy that breaks into pieces of 40 mm of any shape", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=40"), Use: Open, Months: 35, Want: MeasureFirst},
+			{Words: "a toy that comes apart nobody knows how", Thing: thing("box", "150x90x90", "none", "hard;comes-apart"), Use: Open, Months: 35, Want: MeasureFirst},
+			{Words: "a pine cone at 3", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "newspaper that tears into shreds, at 18 months", Thing: thing("box", "580x380x0.1", "none", "fabric;sheet;comes-apart=20"), Use: Open, Months: 18, Want: WithAHand},
+			{Words: "newspaper that tears into shreds, at 17 months", Thing: thing("box", "580x380x0.1", "none", "fabric;sheet;comes-apart=20"), Use: Open, Months: 17, Want: KeepOut},
+			{Words: "a loaf-tin block of ice at 35 months", Thing: thing("box", "210x100x72", "none", "food;ice"), Use: Open, Months: 35, Want: KeepOut},
+		},
+		decide: func(q *question) ruling {
+			if !q.fragment.Fits || q.youngest >= 72 {
+				return noObjection
+			}
+			v := q.openElse(WithAHand, GoesIn)
+			if q.youngest < 36 {
+				v = q.openElse(KeepOut, WithAHand)
+			}
+			if q.has(material.Fabric) && q.youngest >= 18 && !q.mouths {
+				v = q.openElse(WithAHand, GoesIn)
+			}
+			if q.fragment.Unsure {
+				return guess(v, factFragment)
+			}
+			return say(v)
+		},
+		explain: func(q *question, r ruling) explanation {
+			size, known := q.facts.Fragment.Get()
+			e := explanation{
+				reason:  fmt.Sprintf("It can come apart into pieces of %s, which fit the small-parts gauge.", mm(size)),
+				numbers: []Number{{"smallest piece", mm(size)}, boreNumber, q.youngestNumber()},
+				change:  "Something in one piece that stays in one piece.",
+				do:      []string{"Look it over before and after; take out what has come off at once", sealedWatch(q)},
+			}
+			switch {
+			case q.has(material.Ice | material.SaltedIce | material.DryIce):
+				e.reason = "Ice melts through every size on its way to nothing, and so through sizes that fit the small-parts gauge."
+				e.numbers[0] = Number{"smallest piece", "any, as it melts"}
+				e.change = "Ice in a sealed, taped bag, chilled water, or an older group."
+				e.do = []string{"An adult takes pieces out before they are the size of a mouthful"}
+			case !known:
+				e.reason = "It comes apart, and the smallest piece it can become is not known."
+				e.numbers[0].Value = "not known"
+				e.change = "The smallest piece it can come apart into, in mm."
+			case r.missing != nothing:
+				e.reason = fmt.Sprintf("It can come apart into pieces %s long; whether they fit the small-parts gauge is not known.", mm(size))
+			}
+			return e
+		},
+	},
+	{
+		ID: "bite-off", Title: "Can be bitten off", Family: FamilySize, Tunable: true,
+		Ground:    Ground{"EN 71-1 on soft-filled and foam toys; common practice", QuotedFromMemory},
+		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
+		judges:    material.Foam,
+		Examples: []Example{
+			{Words: "a foam-noodle slice at 35 months", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a foam-noodle slice at 3", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a soft ball of felt", Thing: thing("sphere", "60", "none", "soft;rounded"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.Foam) {
+				return noObjection
+			}
+			return say(q.keptUnder(36))
+		},
+		explain: words{reason: "A mouthful can be bitten off, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Something solid or of cloth.", do: []string{"Look for bite marks; throw away what crumbles"}}.explain,
+	},
+	{
+		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears", CommonPractice},
 		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
 		judges:    material.Hard,
+		Examples: []Example{
+			{Words: "a hard rod 12 mm across, before 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 71, Want: WithAHand},
+			{Words: "a hard rod 13 mm across", Thing: thing("cylinder", "13x60", "none", "hard"), Use: Open, Months: 40, Want: GoesIn},
+			{Words: "a hard rod 12 mm across, at 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 72, Want: GoesIn},
+			{Words: "dry rice at 4", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 48, Want: WithAHand},
+		},
 		decide: func(q *question) ruling {
 			f := q.facts
 			small := f.Form == material.Grain
 			if f.Form.GaugeJudges() {
 				_, middle, _ := f.Smallest.Extents()
-				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= 12
+				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= noseEar
 			}
-			if q.youngest >= 72 || !small || !q.open() {
-				return noObjection
-			}
-			return say(WithAHand)
+			return sayIf(q.youngest < 72 && small && q.open(), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
+			size := q.facts.Smallest.String()
+			if !q.facts.Smallest.Known() {
+				size = "a grain, under 3 mm"
+			}
 			return explanation{
 				reason:  "Small and hard: it goes up a nose or into an ear, and pulses swell there.",
-				numbers: []Number{{"size", q.facts.Smallest.String()}, {"limit", "12 mm across the middle"}, q.youngestNumber()},
+				numbers: []Number{{"size", size}, {"limit", "12 mm across the middle"}, q.youngestNumber()},
 				change:  "Pieces over 12 mm, or every child 6 or over.",
 				do:      []string{"Hands work over the tub; nobody lies in it", "Look for grains on faces and in cuffs before leaving"},
 			}
 		},
 	},
+	{
+		ID: "hemisphere", Title: "Cup that can seal over a face", Family: FamilySize, Tunable: true,
+		Ground:    Ground{"ASTM F963 on hemispheric toys: round mouth of 64 to 102 mm, under 177 mL", QuotedFromMemory},
+		Threshold: "Under 36 months: a cup, bowl or half-egg with a round mouth of 102 mm or less, under 177 mL, goes in with a hand. The published rule starts at 64 mm and 13 mm of depth; there is no lower bound here, so that a smaller cup is never judged more mildly.",
+		judges:    material.Cup,
+		Examples: []Example{
+			{Words: "a half egg 70 mm across, 35 mm deep", Thing: thing("cylinder", "70x35", "none", "hard;cup"), Use: Open, Months: 35, Want: WithAHand},
+			{Words: "a bowl 103 mm across", Thing: thing("cylinder", "103x25", "none", "hard;cup"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a deep beaker of over 177 mL", Thing: thing("cylinder", "80x60", "none", "hard;cup"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a half egg at 3", Thing: thing("cylinder", "70x35", "none", "hard;cup"), Use: Open, Months: 36, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.Cup) || q.youngest >= 36 || !q.open() {
+				return noObjection
+			}
+			mouth, ml := cupOf(q.facts.Smallest)
+			return sayIf(!q.facts.Smallest.Known() || mouth-MeasuringError <= cupMouth && ml < cupCapacity, WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			mouth, ml := cupOf(q.facts.Smallest)
+			return explanation{
+				reason:  "A round-mouthed cup of this size can seal over a small child's nose and mouth.",
+				numbers: []Number{{"mouth", fmt.Sprintf("%.0f mm", mouth)}, {"holds about", fmt.Sprintf("%.0f mL", ml)}, {"limit", "102 mm, 177 mL"}, q.youngestNumber()},
+				change:  "Two holes in it, a larger or deeper cup, or another shape.",
+				do:      []string{"Give it two holes or take another shape", "An adult sees faces the whole time"},
+			}
+		},
+	},
+	{
+		ID: "reach", Title: "Wall higher than the reach", Family: FamilySize,
+		Ground:    Ground{"Convention: a wall of at most 55 % of the youngest child's reach", CommonPractice},
+		Threshold: "A vessel's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) goes in with a hand.",
+		Examples: []Example{
+			{Words: "a wall of 160 mm at 12 months", Thing: thing("box", "500x400x160", "none", "hard;wall=160"), Use: Open, Months: 12, Want: WithAHand},
+			{Words: "a wall of 159 mm at 12 months", Thing: thing("box", "500x400x159", "none", "hard;wall=159"), Use: Open, Months: 12, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			wall, known := q.facts.Wall.Get()
+			return sayIf(q.open() && q.facts.Wall.There() && (!known || wall > room.ComfortableWall(q.youngest)), WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			wall, _ := q.facts.Wall.Get()
+			return explanation{
+				reason:  "The youngest cannot reach the floor of it over the wall, and may climb or fall in.",
+				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", fmt.Sprintf("%.0f mm", room.ComfortableWall(q.youngest))}, q.youngestNumber()},
+				change:  "A lower vessel.",
+				do:      []string{"Set it on the floor with a firm step beside it, an adult next to the youngest"},
+			}
+		},
+	},
+	{
+		ID: "heavy", Title: "Heavy to lift", Family: FamilySize,
+		Ground:    Ground{"Convention after manual-handling guidance: 16 kg at waist height, 7 kg to or from the floor", CommonPractice},
+		Threshold: "A filled vessel over 7 kg goes in with a hand: fill it in place or split it; over 16 kg nobody lifts it at all.",
+		Examples: []Example{
+			{Words: "a tub of 7.1 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40, Want: WithAHand, change: func(s *scenery) { s.facts.Filled = material.Read(7100) }},
+			{Words: "a tub of 7 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40, Want: GoesIn, change: func(s *scenery) { s.facts.Filled = material.Read(7000) }},
+		},
+		decide: func(q *question) ruling {
+			g, known := q.facts.Filled.Get()
+			return sayIf(q.facts.Filled.There() && (!known || g > liftFloor), WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			g, _ := q.facts.Filled.Get()
+			e := explanation{
+				reason:  fmt.Sprintf("Filled it weighs %.1f kg: too much to lift to or from the floor.", g/1000),
+				numbers: []Number{{"filled", fmt.Sprintf("%.1f kg", g/1000)}, {"to or from the floor", "7 kg"}, {"at waist height", "16 kg"}},
+				change:  "A smaller vessel, or less in it.",
+				do:      []string{"Fill it where it stands and empty it by the scoop"},
+			}
+			if g > liftWaist {
+				e.reason = fmt.Sprintf("Filled it weighs %.1f kg: nobody should lift it.", g/1000)
+			}
+			return e
+		},
+	},
 }
 
-// aboutPiece turns a verdict on a piece into a guess when its form or size is missing.
+// cupOf returns the width of the mouth of a cup in mm and about what it holds in mL, as
+// half an ellipsoid: the least that such a cup holds. Both are 0 when not measured.
+func cupOf(s gauge.Solid) (mouth, millilitres float64) {
+	short, middle, _ := s.Extents()
+	mouth, depth := middle, short
+	switch s.Kind() {
+	case gauge.Cylinder, gauge.Cone:
+		mouth, depth = s.Sizes()[0], s.Sizes()[1]
+	case gauge.Sphere, gauge.Ellipsoid: // half of it
+		depth = short / 2
+	}
+	return mouth, 2.0 / 3 * math.Pi / 4 * mouth * mouth * depth / 1000
+}
+
+// aboutPiece turns a verdict on a piece into a guess when its form or size is missing, or
+// the gauge is unsure.
 func (q *question) aboutPiece(v Verdict) ruling {
 	switch {
 	case !q.facts.Smallest.Known():
 		return guess(v, factSize)
 	case q.facts.Form == material.FormUnknown:
 		return guess(v, factForm)
+	case q.fit.Unsure:
+		return guess(v, factGauge)
 	}
 	return say(v)
-}
-
-func (q *question) pieceWords() string {
-	return fmt.Sprintf("a piece of %s", q.facts.Smallest)
 }
 
 // sealedWatch is the condition that a sealed thing needs.

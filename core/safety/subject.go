@@ -11,10 +11,11 @@ const MeasuringError = 0.5
 // Subject is a thing prepared for judging: its facts, with the gauge already asked. It
 // is immutable and safe for concurrent use.
 type Subject struct {
-	name  string
-	facts material.Facts
-	fit   gauge.Fit // of the smallest size less the measuring error
-	ball  bool
+	name     string
+	facts    material.Facts
+	fit      gauge.Fit // of the smallest size less the measuring error
+	ball     bool
+	fragment gauge.Fit // of the smallest piece it can come apart into
 }
 
 // Prepare asks the gauges once about a thing, so that judging it again is cheap.
@@ -25,7 +26,32 @@ func Prepare(name string, f material.Facts) Subject {
 		s.fit = least.CylinderFit()
 		s.ball = least.BallFit() && !(f.Form == material.Sheet || f.Form == material.Strand)
 	}
+	s.fragment = fragmentFit(f)
 	return s
+}
+
+// fragmentFit is the gauge's answer for the smallest piece that a thing can come apart
+// into, of which only the longest dimension is known: a cube of it is the largest such
+// piece. Ice melts through every size.
+func fragmentFit(f material.Facts) gauge.Fit {
+	mm, known := f.Fragment.Get()
+	switch {
+	case f.Traits.Any(material.Ice | material.SaltedIce | material.DryIce):
+		return gauge.Fit{Fits: true}
+	case !f.Fragment.There():
+		return gauge.Fit{}
+	case !known:
+		return gauge.Fit{Fits: true, Unsure: true}
+	}
+	mm -= MeasuringError
+	if mm > gauge.LongestChord {
+		return gauge.Fit{}
+	}
+	cube, err := gauge.New(gauge.Box, max(mm, 0.01), max(mm, 0.01), max(mm, 0.01))
+	if err == nil && cube.CylinderFit().Fits {
+		return gauge.Fit{Fits: true}
+	}
+	return gauge.Fit{Fits: true, Unsure: true}
 }
 
 // Name returns what the thing is called.
@@ -34,6 +60,26 @@ func (s Subject) Name() string { return s.name }
 // Facts returns what is known of the thing.
 func (s Subject) Facts() material.Facts { return s.facts }
 
-// Fit returns where the smallest piece lies in the small-parts cylinder; it is the zero
-// Fit for things the gauge does not judge.
-func (s Subject) Fit() gauge.Fit { return s.fit }
+// Setting is what the rest of a set-up says of a thing that takes a place in it: how deep
+// it lies, how much each child has of it, how high the wall around it is.
+type Setting struct {
+	Depth, Portion material.Amount
+	Wall           material.Reading
+}
+
+// SettingOf returns the setting that facts describe.
+func SettingOf(f material.Facts) Setting { return Setting{f.Depth, f.Portion, f.Wall} }
+
+// In returns the subject put into a setting. What the setting does not say stays as it is.
+func (s Subject) In(w Setting) Subject {
+	if _, known := w.Depth.Get(); known {
+		s.facts.Depth = w.Depth
+	}
+	if _, known := w.Portion.Get(); known {
+		s.facts.Portion = w.Portion
+	}
+	if w.Wall.There() {
+		s.facts.Wall = w.Wall
+	}
+	return s
+}

@@ -47,7 +47,7 @@ func answerBody(a plan.Answer, g *safety.Group, at time.Time, measures string) c
 func lineBody(l plan.Line) contract.Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	return contract.Line{Name: l.Name, ExtentMm: []float64{short, middle, long}, Use: contract.Use(l.Use.String()), Verdict: contract.Verdict(l.Assessment.Verdict.String()),
-		Findings: findingBodies(l.Assessment.Findings), Count: l.Count, Detail: l.Facts.Size()}
+		Findings: findingBodies(l.Assessment.Findings()), Count: l.Count, Detail: l.Facts.Size()}
 }
 
 func findingBodies(fs []safety.Finding) []contract.Finding {

@@ -108,7 +108,7 @@ func addVerdict(answer *contract.CheckThing200JSONResponse, who string, roomID *
 		RoomId   *string            `json:"room_id,omitempty"`
 		Verdict  contract.Verdict   `json:"verdict"`
 		Who      string             `json:"who"`
-	}{findingBodies(a.Findings), roomID, contract.Verdict(a.Verdict.String()), who})
+	}{findingBodies(a.Findings()), roomID, contract.Verdict(a.Verdict.String()), who})
 }
 
 // SearchShelf returns what matches the typed words, without the age they may end in.

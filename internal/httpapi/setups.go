@@ -74,8 +74,11 @@ func summarise(sum *contract.SetupSummary, a plan.Answer, at time.Time) {
 		sum.What += ", " + a.Fill.InAll.String()
 	}
 	for _, l := range lines {
-		if l.Assessment.Verdict == a.Verdict && len(l.Assessment.Findings) > 0 {
-			sum.Reason = l.Name + ": " + l.Assessment.Findings[0].Reason
+		if l.Assessment.Verdict != a.Verdict {
+			continue
+		}
+		if f, ok := l.Assessment.First(); ok {
+			sum.Reason = l.Name + ": " + f.Reason
 			return
 		}
 	}

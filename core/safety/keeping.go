@@ -1,0 +1,219 @@
+package safety
+
+import (
+	"fmt"
+
+	"emblo/core/material"
+	"emblo/core/room"
+)
+
+// Limits on what a mix has been through (conventions).
+const (
+	mostUses      = 5
+	mostKeptDays  = 14
+	petSaltyShare = 0.02 // dough that can harm a pet; signs at about 2 g salt per kg of animal
+)
+
+// roomRules judge the group, and what a thing has been through.
+var roomRules = []Rule{
+	{
+		ID: "shared-mix", Title: "Shared and used again", Family: FamilyRoom,
+		Ground:    Ground{"Convention on shared dough and tubs", CommonPractice},
+		Threshold: "While something catching goes round: an own portion each, thrown away after, and nothing that has been used before. Otherwise a mix is for one session where a child mouths, else for 5 uses or 14 days; soft food and open liquid are for one session.",
+		Examples: []Example{
+			{Words: "dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=0"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Illness = true }},
+			{Words: "yesterday's dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=1"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { s.room.Illness = true }},
+			{Words: "dough used once where a child mouths", Thing: thing("", "", "none", "food;dough;uses=1"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
+			{Words: "dough used four times", Thing: thing("", "", "none", "food;dough;uses=4"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "dough used five times", Thing: thing("", "", "none", "food;dough;uses=5"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "dough 15 days old", Thing: thing("", "", "none", "food;dough;kept-days=15"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "dough 14 days old", Thing: thing("", "", "none", "food;dough;kept-days=14"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "yesterday's noodles", Thing: thing("", "", "none", "soft-food;kept-days=1"), Use: Open, Months: 60, Want: KeepOut},
+		},
+		decide: func(q *question) ruling {
+			f := q.facts
+			if !q.open() || f.Form.GaugeJudges() {
+				return noObjection
+			}
+			uses, usesKnown := f.Uses.Get()
+			days, daysKnown := f.KeptDays.Get()
+			ill := q.group.room.Illness
+			dry := f.Form == material.Grain || f.Form == material.Powder
+			once := q.mouths || ill || f.Form == material.SoftFood || f.Form == material.Liquid
+			sameDay := f.Form == material.SoftFood || f.Form == material.Liquid || q.group.policy.SameDayMixes && q.has(material.NotFood)
+			switch {
+			case !dry && (uses >= mostUses || once && uses >= 1), !dry && (days > mostKeptDays || sameDay && days >= 1), dry && ill && uses >= 1:
+				return say(KeepOut)
+			case f.Uses.There() && !usesKnown && (!dry || ill), f.KeptDays.There() && !daysKnown && !dry:
+				return guess(KeepOut, factKept)
+			case ill || q.group.policy.OwnPortions:
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: func(q *question, r ruling) explanation {
+			uses, _ := q.facts.Uses.Get()
+			days, _ := q.facts.KeptDays.Get()
+			e := explanation{
+				reason:  "What many hands and a mouth have been in carries what they carry.",
+				numbers: []Number{{"used before", fmt.Sprintf("%.0f times", uses)}, {"days old", fmt.Sprintf("%.0f", days)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
+				change:  "A fresh batch.",
+				do:      []string{"An own portion or tray each, with the child's letters", "Thrown away after this session"},
+			}
+			switch {
+			case q.group.room.Illness:
+				e.reason = "Something catching is going round: nothing is shared, and nothing used before goes out."
+			case r.verdict == WithAHand:
+				e.reason = "This centre gives an own portion each."
+			}
+			return e
+		},
+	},
+	{
+		ID: "kept-too-long", Title: "Past its date or failed inspection", Family: FamilyRoom,
+		Ground:    Ground{"Common practice: smell, spots, wet, dried edge", CommonPractice},
+		Threshold: "Past its date, or failed when looked over: kept out.",
+		judges:    material.Expired,
+		Examples: []Example{
+			{Words: "dough past its date", Thing: thing("", "", "none", "food;dough;expired"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "dough in date", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.Expired), KeepOut) },
+		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.", change: "A fresh batch.",
+			do: []string{"Throw it away after this"}}.explain,
+	},
+	{
+		ID: "hidden-in-edible", Title: "Hidden in something to eat", Family: FamilyRoom, Tunable: true,
+		Ground:    Ground{"Principle of 21 USC 342(d)(1)", QuotedFromMemory},
+		Threshold: "A thing that is not food, hidden inside a mix that children may taste: kept out under 36 months, else with a hand.",
+		judges:    material.InEdible,
+		Examples: []Example{
+			{Words: "a wooden fish inside soft gelatine at 35 months", Thing: thing("box", "85x50x12", "none", "hard;in-edible"), Use: Hidden, Months: 35, Want: KeepOut},
+			{Words: "a wooden fish inside soft gelatine at 3", Thing: thing("box", "85x50x12", "none", "hard;in-edible"), Use: Hidden, Months: 36, Want: WithAHand},
+			{Words: "cooked peas inside soft gelatine", Thing: thing("", "", "none", "soft-food;in-edible"), Use: Hidden, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.InEdible) || q.has(material.Food) {
+				return noObjection
+			}
+			return q.swallowed()
+		},
+		explain: words{reason: "A child who may eat what is around it bites into it, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "The thing on top where it can be seen, or a mix nobody eats.", do: []string{"Show what is hidden before play; no tasting"}}.explain,
+	},
+	{
+		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
+		Ground:    Ground{"Convention: a stray is noticed when things are counted", CommonPractice},
+		Threshold: "Any find that fits the small-parts gauge goes in with a hand at every age: counted out and counted in.",
+		Examples: []Example{
+			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110, Want: WithAHand},
+			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			return sayIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits, WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			return explanation{
+				reason:  "It is small enough to be lost on the floor, where a younger child finds it.",
+				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, boreNumber},
+				change:  "A piece that does not fit the gauge.",
+				do:      []string{"Count out, count in; a filler of many is sieved and the floor swept"},
+			}
+		},
+	},
+	{
+		ID: "pet", Title: "Pet in reach", Family: FamilyRoom,
+		Ground:    Ground{"Veterinary texts: signs from about 2 g salt per kg, 4 g per kg can kill", QuotedFromMemory},
+		Threshold: "With a pet in the room or at home, salty dough (over 2 % salt), chocolate, coffee, grapes and xylitol go in with a hand: out of its reach.",
+		judges:    material.PetToxic,
+		Examples: []Example{
+			{Words: "stove dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Pet = true }},
+			{Words: "unsalted dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=2"), Use: Open, Months: 60, Want: GoesIn, change: func(s *scenery) { s.room.Pet = true }},
+			{Words: "stove dough without a pet", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			salt, known := q.facts.Salt.Get()
+			harms := q.has(material.PetToxic|material.Caffeine) || known && salt > petSaltyShare
+			return sayIf(q.pet && harms, WithAHand)
+		},
+		explain: words{reason: "A pet that eats it can die: salt, chocolate, coffee, grapes and xylitol are poison to animals.", limit: Number{"salt over", "2 %"},
+			change: "An unsalted mix without them.", do: []string{"The pet is in another room; leftovers go in a closed bin"}}.explain,
+	},
+}
+
+var ratioRule = Rule{
+	ID: "ratio", Title: "Enough adults", Family: FamilyRoom,
+	Ground:    Ground{"The centre's chosen staffing table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule", QuotedFromMemory},
+	Threshold: "Adults short for the youngest present: whatever needs a hand or a measure is kept out, the rest needs a hand.",
+	Examples: []Example{
+		{Words: "a wooden block, one child of 2 and no adult", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 30, Want: WithAHand, change: func(s *scenery) { s.room.Adults = 0 }},
+		{Words: "dry rice, one child of 3 and no adult", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 40, Want: KeepOut, change: func(s *scenery) { s.room.Adults = 0 }},
+		{Words: "a wooden block, one child and one adult", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+	},
+}
+
+func init() { ratioRule.explain = explainRatio }
+
+// ratioRuling is the staffing rule applied to the worst of the others. Measure first
+// becomes Keep out too: what it might still need is a hand that is not there, and a
+// milder answer than for a thing that needs a hand would break law (a). When only the
+// missing answer on mouthing makes the adults short, Keep out is Measure first.
+func (g *Group) ratioRuling(worst Verdict) ruling {
+	months, missing := g.sure.youngest, nothing
+	if g.AdultsShort() == 0 {
+		months, missing = g.assumed.youngest, factMouthing
+	}
+	if g.ratios.AdultsNeeded(len(g.room.Children), months) <= g.room.Adults {
+		return noObjection
+	}
+	switch {
+	case worst == GoesIn:
+		return say(WithAHand)
+	case missing != nothing:
+		return guess(Worst(worst, MeasureFirst), missing)
+	}
+	return say(KeepOut)
+}
+
+func explainRatio(q *question, r ruling) explanation {
+	g := q.group
+	months := g.sure.youngest
+	if g.AdultsShort() == 0 {
+		months = g.assumed.youngest
+	}
+	children, adults := len(g.room.Children), g.room.Adults
+	needed, per := g.ratios.AdultsNeeded(children, months), g.ratios.ChildrenPerAdult(months)
+	more := fmt.Sprintf("%d more adults", needed-adults)
+	if needed-adults == 1 {
+		more = "1 more adult"
+	}
+	return explanation{
+		reason: fmt.Sprintf("%d children with the youngest counted as %d months need %d adults, one for every %d (%s): %s needed.",
+			children, months, needed, per, g.ratios.Source(), more),
+		numbers: []Number{{"children", fmt.Sprint(children)}, {"adults", fmt.Sprint(adults)}, {"adults needed", fmt.Sprint(needed)}},
+		change:  capital(more) + ", or a smaller group.",
+		do:      []string{"Find " + more + " before the set-up opens"},
+	}
+}
+
+// Notes returns how to shape a set-up for children who avoid or seek how a material
+// feels. They never decide a verdict.
+func Notes(children []room.Child, feel material.Feel) []string {
+	is := map[string]bool{"sticky": feel.On(material.Stickiness) == "sticky" || feel.On(material.Stickiness) == "tacky",
+		"wet": feel.On(material.Wetness) == "wet" || feel.On(material.Wetness) == "damp", "loud": feel.On(material.Noise) == "loud"}
+	offer := map[string]string{"sticky": "a tool, gloves or a zip bag first, and a cloth of their own", "wet": "a dry corner and a tool first", "loud": "a place at the edge, or a start before the others"}
+	var notes []string
+	for _, c := range children {
+		for _, w := range c.Avoids.Words() {
+			if is[w] {
+				notes = append(notes, fmt.Sprintf("%s avoids %s things: offer %s; never press.", c.Label, w, offer[w]))
+			}
+		}
+		for _, w := range c.Seeks.Words() {
+			if is[w] {
+				notes = append(notes, fmt.Sprintf("%s seeks %s things: give a place where there is plenty of it.", c.Label, w))
+			}
+		}
+	}
+	return notes
+}

@@ -1,0 +1,206 @@
+package safety
+
+import (
+	"cmp"
+	"math"
+	"slices"
+	"strings"
+	"sync"
+
+	"emblo/core/material"
+)
+
+// Swap is something to take in place of a thing that does not go in: it plays the same
+// part and passes the same check for the same room and use.
+type Swap struct {
+	Item       material.Item
+	Assessment Assessment
+	InCupboard bool
+	// Changes says what is different, in words: "wet, not dry".
+	Changes []string
+}
+
+// Swaps looks for swaps on one shelf for one group. It keeps what it has judged, so that
+// asking for many things costs little. It is safe for concurrent use.
+type Swaps struct {
+	group    *Group
+	shelf    *material.Shelf
+	subjects func(material.Item) *Subject
+	cupboard map[string]bool
+
+	mu     sync.Mutex
+	judged map[Use][]Assessment // by place on the shelf, in no setting
+}
+
+// NewSwaps returns swaps from a shelf for a group. The subjects function returns items
+// prepared, as Prepare does; nil prepares them here. The cupboard holds the ids of what
+// the centre has at hand.
+func NewSwaps(g *Group, shelf *material.Shelf, subjects func(material.Item) *Subject, cupboard map[string]bool) *Swaps {
+	if subjects == nil {
+		subjects = func(it material.Item) *Subject {
+			s := Prepare(it.Name, it.Facts)
+			return &s
+		}
+	}
+	return &Swaps{group: g, shelf: shelf, subjects: subjects, cupboard: cupboard, judged: make(map[Use][]Assessment)}
+}
+
+// All returns the assessments of the whole shelf in a use, in shelf order. The slice must
+// not be changed.
+func (s *Swaps) All(use Use) []Assessment {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if all, ok := s.judged[use]; ok {
+		return all
+	}
+	all := s.judge(use, Setting{})
+	s.judged[use] = all
+	return all
+}
+
+func (s *Swaps) judge(use Use, where Setting) []Assessment {
+	items := s.shelf.Items()
+	all := make([]Assessment, len(items))
+	for i, it := range items {
+		subject := s.subjects(it)
+		if where != (Setting{}) {
+			placed := subject.In(where)
+			subject = &placed
+		}
+		all[i] = s.group.Judge(subject, use)
+	}
+	return all
+}
+
+// Weights of the ranking, in steps of feel: how much worse a swap counts that needs a
+// hand, lacks a part, is soft for hard, round for flat or slick for rough, or is
+// not food; and how much better one that
+// is at hand.
+const (
+	handCost     = 3
+	partCost     = 2
+	shapeCost    = 3
+	sizeCost     = 2 // for a size twice or half, at most three times that
+	notFoodCost  = 2
+	cupboardGain = 4
+)
+
+// For returns the best swaps for a thing in a use, best first, at most limit; none when
+// nothing passes. Every swap plays the first part that is asked for, or the thing's own
+// first part. Ranking is by how alike it feels, its other parts, its shape and size, what
+// needs no hand and what is in the cupboard going first, then by cost, then by name.
+//
+// The setting that the thing's facts describe is that of its swaps, so that they pass the
+// very same check.
+func (s *Swaps) For(it material.Item, want []material.Part, use Use, limit int) []Swap {
+	if len(want) == 0 {
+		want = it.Parts
+	}
+	found := s.playing(it, want, use)
+	slices.SortStableFunc(found, func(a, b ranked) int {
+		return cmp.Or(cmp.Compare(a.score, b.score), cmp.Compare(a.cost, b.cost), strings.Compare(a.Item.Name, b.Item.Name))
+	})
+	swaps := make([]Swap, 0, min(limit, len(found)))
+	for _, r := range found[:min(limit, len(found))] {
+		r.Changes = changes(it, r.Swap)
+		swaps = append(swaps, r.Swap)
+	}
+	return swaps
+}
+
+type ranked struct {
+	Swap
+	score int
+	cost  material.Cost
+}
+
+// playing returns what passes and plays the first of the parts.
+func (s *Swaps) playing(it material.Item, want []material.Part, use Use) []ranked {
+	var found []ranked
+	if len(want) == 0 {
+		return nil
+	}
+	all := s.All(use)
+	if where := SettingOf(it.Facts); where != (Setting{}) {
+		all = s.judge(use, where)
+	}
+	for i, a := range all {
+		other := s.shelf.Items()[i]
+		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !other.Plays(want[0]) {
+			continue
+		}
+		r := ranked{Swap: Swap{Item: other, Assessment: a, InCupboard: s.cupboard[other.ID]}, cost: other.Cost}
+		r.score = it.Feel.Distance(other.Feel) + partCost*(len(want)-shared(want, other.Parts)) + shapeDistance(it.Facts, other.Facts)
+		if a.Verdict == WithAHand {
+			r.score += handCost
+		}
+		if other.Facts.Traits.Has(material.NotFood) {
+			r.score += notFoodCost
+		}
+		if r.InCupboard {
+			r.score -= cupboardGain
+		}
+		if r.cost == material.CostUnknown {
+			r.cost = material.Dear + 1
+		}
+		found = append(found, r)
+	}
+	return found
+}
+
+// shapeDistance says how differently two things are shaped, in steps of feel.
+func shapeDistance(a, b material.Facts) int {
+	d := 0
+	if (a.Form == material.Liquid) != (b.Form == material.Liquid) {
+		d += shapeCost
+	}
+	for _, t := range []material.Traits{material.Soft, material.Rounded, material.Slippery} {
+		if a.Traits.Has(t) != b.Traits.Has(t) {
+			d += shapeCost
+		}
+	}
+	if a.Smallest.Known() && b.Smallest.Known() {
+		_, _, x := a.Largest.Extents()
+		_, _, y := b.Largest.Extents()
+		d += int(math.Min(3, math.Abs(math.Log2(x/y))) * sizeCost)
+	}
+	return d
+}
+
+func shared(a, b []material.Part) int {
+	n := 0
+	for _, p := range a {
+		if slices.Contains(b, p) {
+			n++
+		}
+	}
+	return n
+}
+
+// changes says in words what is different with a swap.
+func changes(it material.Item, s Swap) []string {
+	what := it.Feel.Changes(s.Item.Feel)
+	for _, p := range it.Parts {
+		if !s.Item.Plays(p) && p != material.Ingredient {
+			what = append(what, "no "+partWords[p])
+		}
+	}
+	if added := s.Item.Facts.Allergens &^ it.Facts.Allergens; !added.Empty() {
+		what = append(what, "holds "+added.String())
+	}
+	if s.Assessment.Verdict == WithAHand {
+		if f, ok := s.Assessment.First(); ok && len(f.Do) > 0 {
+			what = append(what, "needs a hand: "+lower(f.Do[0]))
+		}
+	}
+	if len(what) == 0 {
+		what = append(what, "feels alike")
+	}
+	return what
+}
+
+var partWords = map[material.Part]string{
+	material.Filler: "scooping and pouring", material.Find: "finding", material.Tool: "use as a tool", material.Vessel: "use as a vessel",
+	material.Squeeze: "squeezing", material.Thread: "threading", material.Pour: "pouring", material.Float: "floating", material.Scent: "scent",
+	material.Colour: "colour", material.Sound: "sound", material.Sparkle: "sparkle",
+}

@@ -1,0 +1,93 @@
+package safety
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/material"
+)
+
+// Law (f): any swap passes the same check for the same room, use and setting.
+func TestLawFEverySwapPassesTheSameCheck(t *testing.T) {
+	subjects := make(map[string]*Subject)
+	for _, it := range material.Standard().Items() {
+		s := Prepare(it.Name, it.Facts)
+		subjects[it.ID] = &s
+	}
+	prepared := func(it material.Item) *Subject { return subjects[it.ID] }
+	rapid.Check(t, func(t *rapid.T) {
+		scene := drawScene(t)
+		g, err := NewGroup(scene.room, scene.ratios, scene.policy)
+		require.NoError(t, err)
+		it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "item")
+		if rapid.Bool().Draw(t, "in a vessel") {
+			it.Facts.Depth = material.Known(rapid.Float64Range(0, 300).Draw(t, "depth"))
+			it.Facts.Portion = material.Known(rapid.Float64Range(1, 900).Draw(t, "portion"))
+		}
+		swaps := NewSwaps(&g, material.Standard(), prepared, map[string]bool{"ready-starch": true})
+		for _, s := range swaps.For(it, nil, scene.use, 4) {
+			require.NotEqual(t, it.ID, s.Item.ID)
+			require.True(t, s.Item.Plays(it.Parts[0]), "%s for %s", s.Item.ID, it.ID)
+			require.NotEmpty(t, s.Changes)
+			again := Prepare(s.Item.Name, s.Item.Facts).In(SettingOf(it.Facts))
+			require.LessOrEqual(t, g.Judge(&again, scene.use).Verdict, WithAHand, "%s for %s", s.Item.ID, it.ID)
+		}
+	})
+}
+
+func first(t *testing.T, g Group, id string, cupboard ...string) Swap {
+	it, ok := material.Standard().Get(id)
+	require.True(t, ok, id)
+	at := make(map[string]bool)
+	for _, c := range cupboard {
+		at[c] = true
+	}
+	found := NewSwaps(&g, material.Standard(), nil, at).For(it, nil, Open, 3)
+	require.NotEmpty(t, found, id)
+	return found[0]
+}
+
+func TestSwapsKeepPartAndFeel(t *testing.T) {
+	lanterns := groupOf(t, Policy{NutFree: true}, child(48, false), child(62, false))
+	pebbles := groupOf(t, Policy{}, child(25, false), child(30, true))
+	for id, want := range map[string]string{
+		"gel-beads": "Basil seed, fully soaked", "shells-small": "Scallop shells, large", "pompom-10": "Pom-poms, 50 mm",
+		"marbles": "Wooden balls, 50 mm", "magnet-letters": "Curtain rings, 35 mm",
+	} {
+		assert.Equal(t, want, first(t, pebbles, id).Item.Name, id)
+	}
+	assert.Equal(t, "Plant oil", first(t, lanterns, "baby-oil").Item.Name)
+	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "medium, not light")
+
+	// What is at hand goes before what feels a little more alike.
+	assert.Equal(t, "Hollow play balls, 70 mm", first(t, pebbles, "pompom-10", "ball-pit-balls").Item.Name)
+
+	// Where no food is played with, no swap is food; where nothing passes, nothing is said.
+	strict := groupOf(t, Policy{NoFoodPlay: true}, child(25, false), child(30, true))
+	for _, id := range []string{"split-peas", "shaving-foam", "white-rice"} {
+		it, _ := material.Standard().Get(id)
+		for _, s := range NewSwaps(&strict, material.Standard(), nil, nil).For(it, nil, Open, 5) {
+			assert.False(t, s.Item.Facts.Traits.Has(material.Food), s.Item.Name)
+		}
+	}
+	nobody := groupOf(t, Policy{}, child(25, true))
+	nobody.room.Adults = 0
+	it, _ := material.Standard().Get("gel-beads")
+	assert.Empty(t, NewSwaps(&nobody, material.Standard(), nil, nil).For(it, nil, Open, 5))
+}
+
+func BenchmarkShelf(b *testing.B) {
+	lanterns := groupOf(b, Policy{NutFree: true}, child(41, false), child(62, false))
+	subjects := make(map[string]*Subject)
+	for _, it := range material.Standard().Items() {
+		s := Prepare(it.Name, it.Facts)
+		subjects[it.ID] = &s
+	}
+	for b.Loop() {
+		NewSwaps(&lanterns, material.Standard(), func(it material.Item) *Subject { return subjects[it.ID] }, nil).All(Open)
+	}
+	b.ReportMetric(float64(len(material.Standard().Items())), "items")
+}

@@ -1,0 +1,421 @@
+package safety
+
+import (
+	"fmt"
+
+	"emblo/core/material"
+)
+
+// Lengths in mm at which rules of this family object.
+const (
+	cordFree   = 220.0 // EN 71-1, quoted from memory
+	loopRound  = 356.0 // ASTM F963, 14 in, quoted from memory
+	bagOpening = 360.0 // EN 71-1 380 mm less a margin; convention
+)
+
+// thingRules judge kinds of things whatever their size.
+var thingRules = []Rule{
+	{
+		ID: "balloon", Title: "Balloon or glove", Family: FamilyThings, asTool: true,
+		Ground:    Ground{"16 CFR 1500.19(b)(2); gloves by CFOC and convention", QuotedFromMemory},
+		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on.",
+		judges:    material.LatexBalloon | material.Glove,
+		Examples: []Example{
+			{Words: "a balloon at 7 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Sealed, Months: 95, Want: KeepOut},
+			{Words: "a balloon at 8 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Open, Months: 96, Want: WithAHand},
+			{Words: "a cloth ball", Thing: thing("sphere", "70", "none", "soft;rounded"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.LatexBalloon | material.Glove):
+				return noObjection
+			case q.youngest < 96:
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: words{reason: "A balloon, a scrap of one or a glove moulds itself to a throat and cannot be coughed up.", limit: Number{"kept out under", "96 months"},
+			change: "A cloth ball, or a bag of strong film taped shut.", do: []string{"Count every one; take scraps away at once"}}.explain,
+	},
+	{
+		ID: "swelling", Title: "Swells in water", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"CPSC warnings on water beads; ASTM F963 on expanding materials", QuotedFromMemory},
+		Threshold: "What grows by more than half in any direction in water: kept out under 72 months when open, and sealed too with a child who mouths; else with a hand, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
+		judges:    material.Swells | material.Hydrated,
+		Examples: []Example{
+			{Words: "gel beads before 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open, Months: 71, Want: KeepOut},
+			{Words: "gel beads at 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open, Months: 72, Want: WithAHand},
+			{Words: "gel beads sealed, a child who mouths", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Sealed, Months: 40, Mouths: true, Want: KeepOut},
+			{Words: "dry chia", Thing: thing("ellipsoid", "2x1.5x1", "none", "food;grain;swells"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "fully soaked basil seed", Thing: thing("", "", "none", "soft-food;swells;hydrated"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.Swells), q.facts.Traits.Has(material.Hydrated | material.Food):
+				return noObjection
+			case q.open() && q.youngest < 72, q.mouths:
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			return explanation{
+				reason:  "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
+				numbers: []Number{{"size to", q.facts.Largest.String()}, {"kept out under", "72 months"}, q.youngestNumber()},
+				change:  "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
+				do:      []string{"Count them out and count them in; sweep the floor for strays", sealedWatch(q)},
+			}
+		},
+	},
+	{
+		ID: "magnet", Title: "Magnet", Family: FamilyThings, asTool: true,
+		Ground:    Ground{"16 CFR 1262; ASTM F963, flux index 50", QuotedFromMemory},
+		Threshold: "A loose magnet, or one that fits the small-parts gauge, is kept out in every use; whole and screwed shut in a tile or wand too large for the gauge, with a hand; cracked, kept out. What may hold one: measure first.",
+		judges:    material.Magnet | material.MayHoldMagnet | material.Enclosed,
+		Examples: []Example{
+			{Words: "a loose disc magnet", Thing: thing("cylinder", "20x5", "none", "hard;magnet"), Use: AdultTool, Months: 100, Want: KeepOut},
+			{Words: "a screwed tile of 75 mm", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed"), Use: Open, Months: 30, Want: WithAHand},
+			{Words: "a screwed tile that is cracked", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed;damaged"), Use: Open, Months: 30, Want: KeepOut},
+			{Words: "a letter that may hold one", Thing: thing("box", "75x60x6", "none", "hard;may-hold-magnet"), Use: Open, Months: 60, Want: MeasureFirst},
+			{Words: "a plain wooden tile", Thing: thing("box", "75x75x6", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.has(material.Magnet):
+				if q.has(material.Enclosed) && !q.has(material.Damaged) && q.facts.Smallest.Known() && !q.fit.Fits {
+					return say(WithAHand)
+				}
+				return say(KeepOut)
+			case q.has(material.MayHoldMagnet):
+				return guess(KeepOut, factMagnet)
+			}
+			return noObjection
+		},
+		explain: words{reason: "Two magnets, or one and a bit of metal, pull together through the walls of the gut.", limit: Number{"flux index limit", "50"},
+			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []string{"Look over every case for cracks before and after; count them"}}.explain,
+	},
+	{
+		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, asTool: true,
+		Ground:    Ground{"16 CFR 1263", QuotedFromMemory},
+		Threshold: "A battery that can be reached is kept out in every use; behind a compartment closed with a screw, with a hand.",
+		judges:    material.Battery,
+		Examples: []Example{
+			{Words: "a tea light with a push-in cell", Thing: thing("cylinder", "38x40", "none", "hard;battery"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a torch with a screwed case", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed"), Use: Open, Months: 30, Want: WithAHand},
+			{Words: "a plain cup", Thing: thing("cylinder", "110x90", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.Battery):
+				return noObjection
+			case q.has(material.Enclosed) && !q.has(material.Damaged):
+				return say(WithAHand)
+			}
+			return say(KeepOut)
+		},
+		explain: words{reason: "A swallowed button or coin cell burns through the gullet within hours.", limit: Number{"closed with", "a screw"},
+			change: "A light without cells, or a case closed with a screw.", do: []string{"Try the screw before play; count them back in"}}.explain,
+	},
+	{
+		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings,
+		Ground:    Ground{"16 CFR 1500.48-49", QuotedFromMemory},
+		Threshold: "Breakable glass as find, tool or vessel is kept out at every age; a point, an edge or splintering wood (a taped skewer too) under 96 months, with a hand from then on; round-ended scissors have a rule of their own.",
+		judges:    material.Breakable | material.Sharp,
+		Examples: []Example{
+			{Words: "a glass jar", Thing: thing("cylinder", "75x120", "none", "hard;breakable"), Use: Open, Months: 120, Want: KeepOut},
+			{Words: "a skewer with taped ends at 7", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 95, Want: KeepOut},
+			{Words: "a skewer at 8", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 96, Want: WithAHand},
+			{Words: "a kitchen knife in the adult's hand", Thing: thing("box", "250x35x15", "none", "hard;sharp"), Use: AdultTool, Months: 30, Want: WithAHand},
+			{Words: "a wooden spoon", Thing: thing("box", "200x40x12", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.has(material.Breakable):
+				return say(KeepOut)
+			case q.has(material.Sharp) && !q.has(material.Scissors):
+				if q.youngest < 96 {
+					return say(KeepOut)
+				}
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: words{reason: "It cuts, pierces or splinters, or breaks into pieces that do.", limit: Number{"kept out under", "96 months; glass at every age"},
+			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []string{"It stays with the adult between uses", "Count it back in"}}.explain,
+	},
+	{
+		ID: "damaged", Title: "Damaged", Family: FamilyThings,
+		Ground:    Ground{"Common practice on tools handed down from the kitchen", CommonPractice},
+		Threshold: "Cracked, loose-handled, snapped, crumbling, or a wire end not bent in: kept out until mended.",
+		judges:    material.Damaged,
+		Examples: []Example{
+			{Words: "a cracked scoop", Thing: thing("box", "110x60x45", "none", "hard;damaged"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "a whole scoop", Thing: thing("box", "110x60x45", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.Damaged), KeepOut) },
+		explain: words{reason: "A crack, a loose handle or an open wire end pinches, cuts and sheds pieces.", change: "Mended, with wire ends bent in, or replaced.",
+			do: []string{"Mend it or throw it away after this"}}.explain,
+	},
+	{
+		ID: "cord", Title: "Cord or loop", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"EN 71-1 (220 mm); ASTM F963 (loop of 14 in)", QuotedFromMemory},
+		Threshold: "A free end over 220 mm: kept out under 18 months, with a hand from then on. A loop 356 mm round or more is kept out.",
+		Examples: []Example{
+			{Words: "a lace of 600 mm at 17 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open, Months: 17, Want: KeepOut},
+			{Words: "a lace of 600 mm at 18 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open, Months: 18, Want: WithAHand},
+			{Words: "a ribbon of 220 mm", Thing: thing("", "", "none", "strand;cord=220"), Use: Open, Months: 17, Want: GoesIn},
+			{Words: "a loop 360 mm round", Thing: thing("cylinder", "100x5", "none", "loop=360"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "a loop 350 mm round", Thing: thing("cylinder", "100x5", "none", "loop=350"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			worst := WithAHand
+			if q.youngest < 18 {
+				worst = KeepOut
+			}
+			free, known := q.freeEnd()
+			loop, loopKnown := q.facts.Loop.Get()
+			switch {
+			case loopKnown && loop >= loopRound:
+				return say(KeepOut)
+			case q.facts.Loop.There() && !loopKnown:
+				return guess(KeepOut, factCord)
+			case known && free > cordFree:
+				return say(worst)
+			case q.facts.Cord.There() && !known:
+				return guess(worst, factCord)
+			}
+			return noObjection
+		},
+		explain: func(q *question, r ruling) explanation {
+			free, _ := q.freeEnd()
+			loop, _ := q.facts.Loop.Get()
+			e := explanation{
+				reason:  "A long cord or a large loop can go round a neck.",
+				numbers: []Number{{"free end", mm(free)}, {"limit", mm(cordFree)}, q.youngestNumber()},
+				change:  "A free end of 220 mm at most, and no loop of 356 mm round.",
+				do:      []string{"Never round a neck; taken in as soon as play ends"},
+			}
+			if q.facts.Loop.There() {
+				e.numbers = append(e.numbers, Number{"loop", mm(loop) + " round"}, Number{"limit of a loop", mm(loopRound)})
+			}
+			return e
+		},
+	},
+	{
+		ID: "film", Title: "Loose film or bag", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"EN 71-1 on film (0.038 mm) and bag openings", QuotedFromMemory},
+		Threshold: "Loose film, bag or bubble wrap: kept out under 36 months, with a hand from then on; a bag with an opening 360 mm round or more is kept out under 72 months; taped flat or sealed, with a hand.",
+		judges:    material.Film,
+		Examples: []Example{
+			{Words: "loose bubble wrap at 35 months", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "loose bubble wrap at 3", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a carrier bag at 5", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Open, Months: 71, Want: KeepOut},
+			{Words: "a carrier bag at 6", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Open, Months: 72, Want: WithAHand},
+			{Words: "a double bag taped on every edge", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "a sheet of card", Thing: thing("box", "300x200x1", "none", "sheet"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			opening, known := q.facts.Opening.Get()
+			switch {
+			case !q.has(material.Film) && !q.facts.Opening.There():
+				return noObjection
+			case q.open() && (q.youngest < 36 || q.youngest < 72 && known && opening >= bagOpening):
+				return say(KeepOut)
+			case q.open() && q.youngest < 72 && q.facts.Opening.There() && !known:
+				return guess(KeepOut, factOpening)
+			}
+			return say(WithAHand)
+		},
+		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under", "36 months; a wide bag 72"},
+			change: "Taped flat on every edge, or something thicker.", do: []string{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
+	},
+	{
+		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"Convention: a peeled sticker or a sequin is a small part of any size", CommonPractice},
+		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed and to 71 months.",
+		judges:    material.Sticker,
+		Examples: []Example{
+			{Words: "a sticker at 35 months", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a sticker at 3", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a sticker at 6", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 72, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.Sticker) || q.youngest >= 72 {
+				return noObjection
+			}
+			return say(q.keptUnder(36))
+		},
+		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and %s.", under: 36, limit: Number{"counts as", "a small part"},
+			change: "A printed or stamped mark.", do: []string{"An adult hands them out one by one and counts the backing"}}.explain,
+	},
+	{
+		ID: "glitter", Title: "Glitter", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"Convention: loose glitter goes from hands to eyes", CommonPractice},
+		Threshold: "Kept out under 36 months when open, with a hand when sealed and from 36 months on.",
+		judges:    material.Glitter,
+		Examples: []Example{
+			{Words: "loose glitter at 35 months", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "glitter in a glued bottle", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Sealed, Months: 12, Want: WithAHand},
+			{Words: "loose glitter at 3", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "plain starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 36, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.Glitter) {
+				return noObjection
+			}
+			return say(q.keptUnder(36))
+		},
+		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"kept out under", "36 months"},
+			change: "Glitter sealed in a glued bottle.", do: []string{"Hands away from faces; rinse, do not rub, an eye", "Look the seal over before use"}}.explain,
+	},
+	{
+		ID: "tool-age", Title: "Tool for older hands", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"Convention by stages of grip", CommonPractice},
+		Threshold: "In a child's hand: tweezers from 24 months, droppers with bulbs from 36, round-ended scissors from 36 with a hand. Younger: kept out; as an adult's tool, with a hand.",
+		judges:    material.Tweezers | material.Dropper | material.Scissors,
+		Examples: []Example{
+			{Words: "tweezers at 23 months", Thing: thing("box", "110x12x10", "none", "hard;tweezers"), Use: Open, Months: 23, Want: KeepOut},
+			{Words: "tweezers at 2", Thing: thing("box", "110x12x10", "none", "hard;tweezers"), Use: Open, Months: 24, Want: GoesIn},
+			{Words: "a dropper at 35 months", Thing: thing("cylinder", "18x150", "none", "soft;dropper"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a dropper at 3", Thing: thing("cylinder", "18x150", "none", "soft;dropper"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "round-ended scissors at 3", Thing: thing("box", "130x65x8", "none", "hard;scissors;sharp"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "round-ended scissors at 35 months", Thing: thing("box", "130x65x8", "none", "hard;scissors;sharp"), Use: Open, Months: 35, Want: KeepOut},
+		},
+		decide: func(q *question) ruling {
+			from := 0
+			switch {
+			case q.has(material.Dropper | material.Scissors):
+				from = 36
+			case q.has(material.Tweezers):
+				from = 24
+			}
+			switch {
+			case q.youngest < from:
+				return say(q.openElse(KeepOut, WithAHand))
+			case q.has(material.Scissors):
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: words{reason: "Hands of this age cannot steer it, and it goes to the mouth or the eyes.", limit: Number{"from", "24 months tweezers, 36 droppers and scissors"},
+			change: "Wider tongs, a scoop, or fingers.", do: []string{"Sitting down, one child at a time, the adult beside"}}.explain,
+	},
+	{
+		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings,
+		Ground:    Ground{"Convention on hygiene of straws and pipes", CommonPractice},
+		Threshold: "Straws and pipes go in with a hand, one for each child and thrown away or boiled after; one for several mouths is kept out.",
+		judges:    material.Mouthpiece | material.Shared,
+		Examples: []Example{
+			{Words: "one pipe for the whole group", Thing: thing("cylinder", "12x200", "none", "mouthpiece;shared"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "a straw for each child", Thing: thing("cylinder", "12x200", "none", "mouthpiece"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "a spoon for stirring", Thing: thing("box", "200x40x12", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.facts.Traits.Has(material.Mouthpiece | material.Shared):
+				return say(KeepOut)
+			case q.has(material.Mouthpiece):
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: words{reason: "What one child has had in the mouth, the next one gets.", limit: Number{"each child", "one of their own"},
+			change: "One each.", do: []string{"One each, marked with the child's letters; thrown away or boiled after"}}.explain,
+	},
+	{
+		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, Tunable: true,
+		Ground:    Ground{"Convention after reports of inhaled pieces", CommonPractice},
+		Threshold: "Blowing with grain, powder or any piece that fits the gauge in reach: kept out under 48 months, with a hand from then on, with the one tried piece only.",
+		judges:    material.Blow,
+		Examples: []Example{
+			{Words: "blowing pom-poms of 25 mm at 47 months", Thing: thing("sphere", "25", "none", "soft;rounded;blow"), Use: Open, Months: 47, Want: KeepOut},
+			{Words: "blowing pom-poms of 25 mm at 4", Thing: thing("sphere", "25", "none", "soft;rounded;blow"), Use: Open, Months: 48, Want: WithAHand},
+			{Words: "a straw beside a tub of rice", Thing: thing("cylinder", "12x200", "none", "mouthpiece;blow"), Use: Open, Months: 47, Want: KeepOut, change: func(s *scenery) { s.facts.LooseInReach = true }},
+			{Words: "a straw with nothing small in reach", Thing: thing("cylinder", "12x200", "none", "mouthpiece;blow"), Use: Open, Months: 47, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			f := q.facts.Form
+			loose := q.facts.LooseInReach || f == material.Grain || f == material.Powder || f.GaugeJudges() && q.fit.Fits
+			if !q.has(material.Blow) || !loose {
+				return noObjection
+			}
+			return say(q.keptUnder(48))
+		},
+		explain: words{reason: "A child who blows breathes in first, and loose small things go with it.", limit: Number{"kept out under", "48 months"},
+			change: "Nothing loose and small in reach, or blowing without a straw.", do: []string{"Only the one piece that was tried is in reach", "An adult counts breaths: out only"}}.explain,
+	},
+	{
+		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings,
+		Ground:    Ground{"Convention: closed gas and freezing water burst what holds them", CommonPractice},
+		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: kept out. A mix that fizzes in the open is not meant.",
+		judges:    material.Gas,
+		Examples: []Example{
+			{Words: "vinegar and soda in a closed bottle", Thing: thing("cylinder", "70x200", "none", "hard;gas"), Use: Sealed, Months: 60, Want: KeepOut},
+			{Words: "a bottle of coloured water", Thing: thing("cylinder", "70x200", "none", "hard"), Use: Sealed, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.Gas), KeepOut) },
+		explain: words{reason: "Gas, or water as it freezes, bursts what it is closed in.", change: "Left open, with nothing closed on it.",
+			limit: Number{"closed in", "nothing"}, do: []string{"The adult opens it before it comes near a child"}}.explain,
+	},
+	{
+		ID: "electric", Title: "Electric tool", Family: FamilyThings,
+		Ground:    Ground{"Common practice: electric tools are for adults", CommonPractice},
+		Threshold: "An electric tool is an adult's tool; in a child's hand it is kept out.",
+		judges:    material.Electric,
+		Examples: []Example{
+			{Words: "an electric whisk in a child's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "an electric whisk in the adult's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"), Use: AdultTool, Months: 30, Want: WithAHand},
+			{Words: "a hand whisk", Thing: thing("box", "200x50x50", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.Electric), KeepOut) },
+		explain: words{reason: "Mains, heat and moving parts are not for small hands.", change: "A tool worked by hand.",
+			do: []string{"Unplugged and out of reach before children come to the counter"}}.explain,
+	},
+	{
+		ID: "sent-home", Title: "Sent home", Family: FamilyThings,
+		Ground:    Ground{"Convention for home kits: the worse of the room and an unknown home", CommonPractice},
+		Threshold: "An unknown home holds a six-month-old who mouths, an allergy nobody declared, and a pet: always with a hand, contents on the label. Gel beads, magnets, button cells, balloons and borates are never sent home.",
+		Examples: []Example{
+			{Words: "a wooden block", Thing: thing("box", "50x50x50", "none", "hard"), Use: Home, Months: 60, Want: WithAHand},
+			{Words: "a screwed magnetic tile", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed"), Use: Home, Months: 60, Want: KeepOut},
+			{Words: "a wooden block in the room", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.use != Home:
+				return noObjection
+			case q.has(neverHome) && !q.facts.Traits.Has(material.Swells|material.Hydrated|material.Food):
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: func(q *question, r ruling) explanation {
+			e := explanation{
+				reason:  "A home may hold a baby who mouths things, an allergy nobody declared, and a pet.",
+				numbers: []Number{{"holds", q.facts.Allergens.String()}, {"unknown child counts as", "6 months, mouthing"}},
+				change:  "Using it in the room instead.",
+				do:      []string{"List every ingredient and allergen on the label", "Say on the label: keep from younger children and pets"},
+			}
+			if r.verdict == KeepOut {
+				e.reason = fmt.Sprintf("What swells, magnets, cells, balloons and borates never go home: %s", lower(e.reason))
+			}
+			return e
+		},
+	},
+}
+
+// neverHome is what no home kit holds.
+const neverHome = material.Swells | material.Magnet | material.MayHoldMagnet | material.Battery | material.LatexBalloon | material.Borate
+
+// freeEnd returns the free length of a cord in mm: as stated, or the length of a strand of
+// yarn, string or paper.
+func (q *question) freeEnd() (length float64, known bool) {
+	if q.facts.Cord.There() {
+		return q.facts.Cord.Get()
+	}
+	if q.facts.Form == material.Strand && q.has(material.Fabric) && q.facts.Smallest.Known() {
+		_, _, long := q.facts.Largest.Extents()
+		return long, true
+	}
+	return 0, false
+}
