@@ -9,12 +9,15 @@ import (
 )
 
 // Shares of the daily sodium limit in one taste, and the salt in a portion per kilogram
-// of body mass, at which salt-load objects. All three are conventions.
+// of body mass, at which salt-load objects. They are conventions but for lowSalt.
 const (
 	tasteGrams       = 10.0
 	tasteWithAHand   = 0.25
 	tasteKeepOut     = 0.50
 	saltGramsPerKilo = 0.5
+	// lowSalt is the share of salt by mass of food that is low in salt (0.3 g in 100 g, UK
+	// front-of-pack criteria, quoted from memory): no portion of it is weighed for salt.
+	lowSalt = 0.003
 )
 
 // SodiumShareOfSalt is the mass of sodium in a mass of salt: 22.990 / 58.443 (IUPAC
@@ -223,7 +226,7 @@ var contentRules = []Rule{
 	{
 		ID: "salt-load", Title: "Salt", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"National Academies 2019 sodium reference intakes; taste of 10 g, the shares and 0.5 g/kg are conventions", QuotedFromMemory},
-		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: with a hand; over 50 %: kept out under 36 months. A portion with more than 0.5 g salt per kg of body mass: kept out under 36 months, with a hand from then on.",
+		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: with a hand; over 50 %: kept out under 36 months. A portion with more than 0.5 g salt per kg of body mass: kept out under 36 months, with a hand from then on; food of 0.3 % salt or less is not weighed.",
 		Examples: []Example{
 			{Words: "a 10 g taste of 600 mg sodium, half a day at 35 months", Thing: thing("", "", "none", "food;dough;salt=15.25;portion=20"), Use: Open, Months: 35, Want: WithAHand},
 			{Words: "a taste just over half a day", Thing: thing("", "", "none", "food;dough;salt=15.28;portion=20"), Use: Open, Months: 35, Want: KeepOut},
@@ -244,7 +247,7 @@ var contentRules = []Rule{
 			}
 			l := q.saltLoad(salt)
 			switch {
-			case salt == 0:
+			case salt <= lowSalt: // a taste is then at most 11 % of the least day's sodium
 				return noObjection
 			case l.taste > tasteKeepOut || l.portionKnown && l.portion > l.portionLimit:
 				return say(worst)

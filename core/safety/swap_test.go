@@ -59,7 +59,7 @@ func TestSwapsKeepPartAndFeel(t *testing.T) {
 	} {
 		assert.Equal(t, want, first(t, pebbles, id).Item.Name, id)
 	}
-	assert.Equal(t, "Plant oil", first(t, lanterns, "baby-oil").Item.Name)
+	assert.Equal(t, "Olive oil", first(t, lanterns, "baby-oil").Item.Name)
 	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "medium, not light")
 
 	// What is at hand goes before what feels a little more alike.

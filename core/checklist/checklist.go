@@ -1,0 +1,376 @@
+// Package checklist checks a list of things against a room in one go. The list is a CSV
+// file that educators keep of what is in the cupboard; the answer is the same file with a
+// verdict, the rules, the reason and a swap for every row. The browser and the command
+// line call the same function.
+package checklist
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"slices"
+	"strings"
+	"unicode/utf8"
+
+	"emblo/core/gauge"
+	"emblo/core/material"
+	"emblo/core/safety"
+)
+
+// Limits of one file.
+const (
+	MaxBytes = 5 << 20
+	MaxRows  = 20000
+	maxCell  = 4000 // letters in one cell; a longer one is a slip or an attack
+)
+
+// Unreadable is the rule named for a row that could not be read.
+const Unreadable = "unreadable"
+
+// Row is the answer for one row of a list.
+type Row struct {
+	Cells   []string // as read, one for each column of the header
+	Name    string
+	Verdict safety.Verdict
+	Rules   []string // worst first; Unreadable for a row with an error
+	Why     string   // one sentence; empty when nothing objects
+	Swap    string   // the first swap that passes, if any
+}
+
+// Report is the answer for a list.
+type Report struct {
+	Header []string
+	Rows   []Row
+}
+
+// FileError says why a list as a whole cannot be checked.
+type FileError struct{ Reason string }
+
+// Error returns the reason, a sentence.
+func (e *FileError) Error() string { return e.Reason }
+
+// known are the columns that are read; others are kept through.
+var known = []string{"name", "use", "solid", "size_mm", "contains", "traits"}
+
+// Check judges every row of a list for the group of swaps, looking names and ingredients
+// up on its shelf. There is one Row for each row of the list, in order; one with an error
+// is Measure first. It fails, with a *FileError, only when the list is not text, has no
+// name column, or is over MaxBytes or MaxRows.
+func Check(list []byte, g *safety.Group, shelf *material.Shelf, swaps *safety.Swaps) (Report, error) {
+	if len(list) > MaxBytes {
+		return Report{}, &FileError{fmt.Sprintf("The list is larger than %d MB.", MaxBytes>>20)}
+	}
+	list = bytes.TrimPrefix(list, []byte("\ufeff"))
+	if !utf8.Valid(list) || bytes.IndexByte(list, 0) >= 0 {
+		return Report{}, &FileError{"The list is not text in UTF-8: save it as CSV, UTF-8."}
+	}
+	records, err := split(list)
+	if err != nil {
+		return Report{}, err
+	}
+	if len(records) == 0 {
+		return Report{}, &FileError{"The list has no name column: its first row names the columns."}
+	}
+	header := records[0].cells
+	at, err := columnsOf(records[0])
+	if err != nil {
+		return Report{}, err
+	}
+	if len(records)-1 > MaxRows {
+		return Report{}, &FileError{fmt.Sprintf("The list has more than %d rows.", MaxRows)}
+	}
+	c := checker{g, shelf, swaps, make(map[string]*safety.Subject), make(map[swapKey]string)}
+	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
+	for _, rec := range records[1:] {
+		r.Rows = append(r.Rows, c.row(rec, header, at))
+	}
+	return r, nil
+}
+
+// columnsOf finds where the known columns stand; a column may stand twice, and then both
+// must agree in every row.
+func columnsOf(r record) (map[string][]int, error) {
+	at := make(map[string][]int)
+	if r.fault == "" {
+		for i, cell := range r.cells {
+			if name := strings.ToLower(strings.TrimSpace(cell)); slices.Contains(known, name) {
+				at[name] = append(at[name], i)
+			}
+		}
+	}
+	if len(at["name"]) == 0 {
+		return nil, &FileError{"The list has no name column: its first row names the columns, joined by commas."}
+	}
+	return at, nil
+}
+
+// record is one row as cut from the file; fault says why it could not be cut.
+type record struct {
+	cells []string
+	fault string
+}
+
+// maxFaults bounds how often a reader is started afresh behind a broken quote; rows after
+// that are taken line by line and are all unreadable.
+const maxFaults = 200
+
+// split cuts a file into rows. A row whose quotes are broken costs that row alone: reading
+// goes on at the next line.
+func split(list []byte) ([]record, error) {
+	var rows []record
+	faults := 0
+	for len(list) > 0 {
+		if len(rows) > MaxRows+1 {
+			return nil, &FileError{fmt.Sprintf("The list has more than %d rows.", MaxRows)}
+		}
+		if faults >= maxFaults {
+			line, rest := cutLine(list)
+			if list = rest; len(bytes.TrimSpace(line)) > 0 {
+				rows = append(rows, record{[]string{clip(string(line))}, "its quotes are broken, as are those of many rows above it"})
+			}
+			continue
+		}
+		reader := csv.NewReader(bytes.NewReader(list))
+		reader.FieldsPerRecord = -1
+		done := int64(0)
+		for {
+			cells, err := reader.Read()
+			if errors.Is(err, io.EOF) {
+				return rows, nil
+			}
+			if err != nil {
+				break
+			}
+			done = reader.InputOffset()
+			rows = append(rows, record{cells: cells})
+			if len(rows) > MaxRows+1 {
+				return nil, &FileError{fmt.Sprintf("The list has more than %d rows.", MaxRows)}
+			}
+		}
+		faults++
+		list = list[done:]
+		for len(list) > 0 { // blank lines are no rows
+			line, rest := cutLine(list)
+			list = rest
+			if len(bytes.TrimSpace(line)) > 0 {
+				rows = append(rows, record{[]string{clip(string(line))}, "its quotes are broken"})
+				break
+			}
+		}
+	}
+	return rows, nil
+}
+
+func cutLine(list []byte) (line, rest []byte) {
+	line, rest, _ = bytes.Cut(list, []byte("\n"))
+	return bytes.TrimSuffix(line, []byte("\r")), rest
+}
+
+func clip(s string) string {
+	if len(s) <= maxCell {
+		return s
+	}
+	r := []rune(s[:maxCell])
+	return string(r[:len(r)-1]) + "…"
+}
+
+type checker struct {
+	group    *safety.Group
+	shelf    *material.Shelf
+	swaps    *safety.Swaps
+	prepared map[string]*safety.Subject // shelf items by id
+	swap     map[swapKey]string
+}
+
+func (c *checker) row(rec record, header []string, at map[string][]int) Row {
+	row := Row{Cells: make([]string, len(header))}
+	copy(row.Cells, rec.cells)
+	fault := rec.fault
+	for i := range row.Cells {
+		if len(row.Cells[i]) > maxCell && fault == "" {
+			fault = fmt.Sprintf("%s is longer than %d letters", header[i], maxCell)
+		}
+		row.Cells[i] = clip(row.Cells[i])
+	}
+	value := make(map[string]string, len(known))
+	for name, places := range at {
+		value[name] = strings.TrimSpace(row.Cells[places[0]])
+		for _, p := range places[1:] {
+			if other := strings.TrimSpace(row.Cells[p]); other != value[name] && fault == "" {
+				fault = fmt.Sprintf("the column %s stands twice and says both %q and %q", name, short(value[name]), short(other))
+			}
+		}
+	}
+	row.Name = value["name"]
+	for i := len(header); i < len(rec.cells) && fault == ""; i++ {
+		if strings.TrimSpace(rec.cells[i]) != "" {
+			fault = fmt.Sprintf("it has %d cells and the first row names %d columns", len(rec.cells), len(header))
+		}
+	}
+	if fault == "" && row.Name == "" {
+		fault = "it has no name"
+	}
+	if fault != "" {
+		return row.unreadable(fault)
+	}
+	use, err := safety.ParseUse(strings.ToLower(value["use"]))
+	if err != nil {
+		return row.unreadable(err.Error())
+	}
+	return c.judge(row, use, material.Description{Solid: value["solid"], Size: value["size_mm"], Contains: value["contains"], Traits: value["traits"]})
+}
+
+func (r Row) unreadable(why string) Row {
+	r.Verdict, r.Rules = safety.MeasureFirst, []string{Unreadable}
+	r.Why = "The row could not be read: " + why + "."
+	return r
+}
+
+// judge judges what a row describes; a name with nothing else is looked up on the shelf.
+func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
+	item, listed := c.shelf.Named(row.Name)
+	if d.Empty() && listed {
+		subject, ok := c.prepared[item.ID]
+		if !ok {
+			s := safety.Prepare(item.Name, item.Facts)
+			subject = &s
+			c.prepared[item.ID] = subject
+		}
+		return c.answer(row, c.group.Judge(subject, use), use, item)
+	}
+	if d.Empty() {
+		subject := safety.Prepare(row.Name, material.Facts{})
+		row = c.answer(row, c.group.Judge(&subject, use), use, material.Item{Name: row.Name})
+		if row.Verdict == safety.MeasureFirst {
+			row.Why = "It is not on the shelf and nothing else is filled in, so nothing of it is known. Worst case: keep out."
+		}
+		return row
+	}
+	facts, err := d.Facts(c.shelf.Named)
+	if err != nil {
+		return row.unreadable(err.Error())
+	}
+	subject := safety.Prepare(row.Name, facts)
+	if !listed {
+		item = material.Item{Name: row.Name, Parts: []material.Part{partOf(facts)}}
+	}
+	item.Facts = facts
+	return c.answer(row, c.group.Judge(&subject, use), use, item)
+}
+
+// partOf guesses what something described in a list is for: what is poured is a filler,
+// what is counted a find.
+func partOf(f material.Facts) material.Part {
+	if f.Form.GaugeJudges() {
+		return material.Find
+	}
+	return material.Filler
+}
+
+func (c *checker) answer(row Row, a safety.Assessment, use safety.Use, item material.Item) Row {
+	row.Verdict, row.Rules = a.Verdict, a.Rules()
+	if f, ok := a.First(); ok {
+		row.Why = f.Reason
+	}
+	if a.Verdict >= safety.MeasureFirst {
+		row.Swap = c.firstSwap(item, use)
+	}
+	return row
+}
+
+// swapKey is what a swap is looked for by: enough of a thing to rank swaps, little enough
+// that a list of thousands asks for few.
+type swapKey struct {
+	id    string
+	part  material.Part
+	facts material.Facts
+	use   safety.Use
+}
+
+// firstSwap returns the name of the best swap, "" for none. Sizes are rounded to powers
+// of two and the setting up to a few steps: as deeper, taller and more is never judged
+// more mildly, what passes there passes for the row.
+func (c *checker) firstSwap(item material.Item, use safety.Use) string {
+	f := item.Facts
+	plain := material.Facts{Form: f.Form, Traits: f.Traits & (material.Soft | material.Rounded | material.Slippery),
+		Depth: stepUp(f.Depth, 20, 50, 100, 150, 250, 5000), Portion: stepUp(f.Portion, 10, 50, 100, 200, 500, 1000, 5000), Wall: f.Wall}
+	if wall, known := f.Wall.Get(); known {
+		up, _ := stepUp(material.Known(wall), 50, 100, 150, 250, 5000).Get()
+		plain.Wall = material.Read(up)
+	}
+	if f.Largest.Known() {
+		_, _, long := f.Largest.Extents()
+		round, err := gauge.New(gauge.Sphere, math.Min(gauge.MaxSize, math.Exp2(math.Round(math.Log2(long)))))
+		if err == nil {
+			plain.Smallest, plain.Largest = round, round
+		}
+	}
+	key := swapKey{id: item.ID, facts: plain, use: use}
+	if len(item.Parts) > 0 {
+		key.part = item.Parts[0]
+	}
+	name, ok := c.swap[key]
+	if !ok {
+		item.Facts = plain
+		if found := c.swaps.For(item, nil, use, 1); len(found) > 0 {
+			name = found[0].Item.Name
+		}
+		c.swap[key] = name
+	}
+	return name
+}
+
+// stepUp returns the first of the steps that is at least the amount.
+func stepUp(a material.Amount, steps ...float64) material.Amount {
+	v, known := a.Get()
+	if !known {
+		return a
+	}
+	for _, s := range steps {
+		if v <= s {
+			return material.Known(s)
+		}
+	}
+	return a
+}
+
+func short(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
+
+// CSV writes the report: the columns of the list, then verdict, rules, why and swap, in
+// RFC 4180 with a line feed after each row. A cell that a spreadsheet would take for a
+// formula gets an apostrophe in front.
+func (r Report) CSV() []byte {
+	var out bytes.Buffer
+	w := csv.NewWriter(&out)
+	write := func(cells []string, more ...string) {
+		line := make([]string, 0, len(cells)+len(more))
+		for _, cell := range slices.Concat(cells, more) {
+			line = append(line, Inert(cell))
+		}
+		_ = w.Write(line) // a bytes.Buffer cannot fail
+	}
+	write(r.Header, "verdict", "rules", "why", "swap")
+	for _, row := range r.Rows {
+		write(row.Cells, row.Verdict.String(), strings.Join(row.Rules, ";"), row.Why, row.Swap)
+	}
+	w.Flush()
+	return out.Bytes()
+}
+
+// Inert returns a cell that no spreadsheet takes for a formula: one that begins, after any
+// blanks, with =, +, -, @, or with a tab or a return, gets an apostrophe in front.
+func Inert(cell string) string {
+	trimmed := strings.TrimLeft(cell, " \u00a0")
+	if trimmed != "" && strings.ContainsRune("=+-@\t\r\n\uff1d\uff0b\uff0d\uff20", []rune(trimmed)[0]) {
+		return "'" + cell
+	}
+	return cell
+}

@@ -1,0 +1,229 @@
+package checklist
+
+import (
+	"bytes"
+	"encoding/csv"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/age"
+	"emblo/core/material"
+	"emblo/core/safety"
+)
+
+var today, _ = age.ParseDate("2026-11-24")
+
+func group(t testing.TB, room string) *safety.Group {
+	data, err := os.ReadFile("testdata/" + room + ".json")
+	require.NoError(t, err)
+	g, err := ReadRoom(data, today)
+	require.NoError(t, err)
+	return &g
+}
+
+func check(t testing.TB, list string, g *safety.Group) Report {
+	r, err := Check([]byte(list), g, material.Standard(), safety.NewSwaps(g, material.Standard(), nil, nil))
+	require.NoError(t, err)
+	return r
+}
+
+var letters = map[safety.Verdict]string{safety.GoesIn: "G", safety.WithAHand: "H", safety.MeasureFirst: "M", safety.KeepOut: "K"}
+
+// The expected letters were written by reading the rules for each demo room; the list
+// itself does not know them, as unknown columns are only kept through.
+func TestMixedListForEachDemoRoom(t *testing.T) {
+	list, err := os.ReadFile("testdata/mixed.csv")
+	require.NoError(t, err)
+	for column, room := range map[int]string{6: "puddles", 7: "pebbles", 8: "lanterns"} {
+		g := group(t, room)
+		r := check(t, string(list), g)
+		require.GreaterOrEqual(t, len(r.Rows), 60)
+		swaps := 0
+		for _, row := range r.Rows {
+			assert.Equal(t, row.Cells[column], letters[row.Verdict], "%s for %s (%s): %s %s", row.Name, room, row.Cells[1], row.Rules, row.Why)
+			assert.Equal(t, row.Verdict == safety.GoesIn, row.Why == "", row.Name)
+			if row.Swap != "" {
+				swaps++
+				assert.GreaterOrEqual(t, row.Verdict, safety.MeasureFirst)
+			}
+		}
+		assert.Greater(t, swaps, 10, room)
+
+		// The written file reads back as the list and four columns more.
+		back, err := csv.NewReader(bytes.NewReader(r.CSV())).ReadAll()
+		require.NoError(t, err)
+		require.Len(t, back, len(r.Rows)+1)
+		assert.Equal(t, []string{"verdict", "rules", "why", "swap"}, back[0][len(r.Header):])
+		assert.Equal(t, r.Rows[0].Cells, back[1][:len(r.Header)])
+	}
+}
+
+func TestRowsWithErrorsAreMeasureFirst(t *testing.T) {
+	g := group(t, "lanterns")
+	huge := strings.Repeat("x", maxCell+10)
+	r := check(t, "name,use,traits,size_mm,solid,note\n"+
+		"Peas,thrown,,,,\n"+
+		"Peas,,shiny,,,\n"+
+		"Peas,,food;not-food,,,\n"+
+		"Peas,,,2 in,sphere,\n"+
+		"Peas,,,-4,sphere,\n"+
+		"Peas,,,3x4,sphere,\n"+
+		"Peas,,,4,,\n"+
+		",,,,,\n"+
+		"\"Peas,,,,,\n"+
+		"Pe\"as\",,,,,\n"+
+		"Peas,,,,,,,extra\n"+
+		huge+",,,,,\n"+
+		"Building blocks,,,,,a \"note\n"+
+		"Building blocks,,,,,kept\n", g)
+	require.Len(t, r.Rows, 14)
+	for i, says := range []string{"is not a use", "not a trait", "both food and not-food", "sizes are numbers in mm", "sizes are numbers in mm|more than 0", "needs 1 size", "say which shape",
+		"it has no name", "quotes are broken", "quotes are broken", "8 cells", "longer than", "quotes are broken"} {
+		assert.Equal(t, safety.MeasureFirst, r.Rows[i].Verdict, "row %d", i)
+		assert.Equal(t, []string{Unreadable}, r.Rows[i].Rules, "row %d", i)
+		assert.Regexp(t, says, r.Rows[i].Why, "row %d", i)
+	}
+	last := r.Rows[13]
+	assert.Equal(t, safety.GoesIn, last.Verdict, "a broken row costs itself alone")
+	assert.Equal(t, "kept", last.Cells[5])
+
+	twice := check(t, "name,traits,traits,size_mm,solid\nBlock,hard,hard,50x50x50,box\nBlock,hard,magnet,50x50x50,box\n", g)
+	assert.Equal(t, safety.GoesIn, twice.Rows[0].Verdict)
+	assert.Contains(t, twice.Rows[1].Why, "stands twice", "two columns of one name must not hide a fact")
+}
+
+func TestFilesThatCannotBeChecked(t *testing.T) {
+	g := group(t, "lanterns")
+	swaps := safety.NewSwaps(g, material.Standard(), nil, nil)
+	for says, list := range map[string]string{
+		"no name column":          "item;use\nPeas;open\n",
+		"names the columns":       "",
+		"not text in UTF-8":       "name\nM\xe9lange\n",
+		"save it as CSV":          "\xff\xfen\x00a\x00m\x00e\x00",
+		"larger than 5 MB":        strings.Repeat("x", MaxBytes+1),
+		"more than 20000 rows":    "name\n" + strings.Repeat("Peas\n", MaxRows+1),
+		"The list has no name co": "\"name\nPeas\n",
+	} {
+		_, err := Check([]byte(list), g, material.Standard(), swaps)
+		var file *FileError
+		require.ErrorAs(t, err, &file, says)
+		assert.Contains(t, file.Reason, says)
+	}
+	ok := check(t, "\ufeffNAME , Note\r\nBuilding blocks,\"two\r\nlines\"\r\n", g)
+	assert.Equal(t, safety.GoesIn, ok.Rows[0].Verdict)
+	assert.Equal(t, "two\nlines", ok.Rows[0].Cells[1])
+	assert.Empty(t, check(t, "name\n", g).Rows)
+}
+
+func TestWrittenCellsAreNoFormulas(t *testing.T) {
+	g := group(t, "lanterns")
+	r := check(t, "name,=SUM(A1)\n\"=HYPERLINK(\"\"x\"\")\",@a\n+1, -2\n\"\tTab\",plain\n", g)
+	back, err := csv.NewReader(bytes.NewReader(r.CSV())).ReadAll()
+	require.NoError(t, err)
+	for _, row := range back {
+		for _, cell := range row {
+			assert.NotRegexp(t, `^\s*[=+\-@\t]`, cell)
+		}
+	}
+	assert.Equal(t, `'=HYPERLINK("x")`, back[1][0])
+	assert.Equal(t, "plain", back[3][1])
+}
+
+func TestRoomFilesNameTheFieldAtFault(t *testing.T) {
+	child := `{"born":"2024-05","mouths":true,"developmental_months":null,"allergies":[]}`
+	for says, text := range map[string]string{
+		`unknown field "alergies"`:     `{"adults":2,"children":[{"born":"2024-05","alergies":[]}]}`,
+		"adults: say how many":         `{"children":[` + child + `]}`,
+		"adults cannot be a string":    `{"adults":"two","children":[]}`,
+		"at least one child":           `{"adults":2,"children":[]}`,
+		"children/0: born":             `{"adults":2,"children":[{"mouths":true}]}`,
+		"is after the day of use":      `{"adults":2,"children":[{"born":"2031-05"}]}`,
+		"developmental_months":         `{"adults":2,"children":[{"born":"2024-05","developmental_months":-1}]}`,
+		"allergies/0/by":               `{"adults":2,"children":[{"born":"2024-05","allergies":[{"to":"milk","by":"sight"}]}]}`,
+		"allergies/0/to":               `{"adults":2,"children":[{"born":"2024-05","allergies":[{"to":" "}]}]}`,
+		"eaten/0":                      `{"adults":2,"children":[{"born":"2024-05","eaten":["stones"]}]}`,
+		"staffing":                     `{"adults":2,"staffing":"relaxed","children":[` + child + `]}`,
+		"children_per_adult: give 5":   `{"adults":2,"children_per_adult":[3],"children":[` + child + `]}`,
+		"older children cannot":        `{"adults":2,"children_per_adult":[3,5,4,8,8],"children":[` + child + `]}`,
+		"on: \"soon\" is not a date":   `{"on":"soon","adults":2,"children":[` + child + `]}`,
+		"there is more after the room": `{"adults":2,"children":[` + child + `]} {}`,
+		"not complete JSON":            `{"adults":2,`,
+		`"eye" is not a rule with`:     `{"adults":2,"children":[` + child + `],"policy":{"minimum_months":{"eye":40}}}`,
+	} {
+		_, err := ReadRoom([]byte(text), today)
+		assert.ErrorContains(t, err, says)
+	}
+	// An allergy that is on no list is kept: nothing with contents is cleared against it.
+	g, err := ReadRoom([]byte(`{"adults":2,"children":[{"born":"2021-05","mouths":false,"allergies":[{"to":"kiwi"}]}]}`), today)
+	require.NoError(t, err)
+	assert.Equal(t, safety.MeasureFirst, check(t, "name,contains,traits\nDough,none,food;dough\n", &g).Rows[0].Verdict)
+}
+
+// Whatever the bytes, every row is answered or the file is refused by name, and what is
+// written reads back with as many rows and no formula.
+func FuzzCheck(f *testing.F) {
+	for _, seed := range []string{"name,traits\nPeas,food\n", "name\n\"", "name,\"\n\"\"\"\n=1", "name,use\r\nMarbles,sealed\r\n\r\n", "\ufeffname\n\t=x", "name,name\na,b\n"} {
+		f.Add([]byte(seed))
+	}
+	g := group(f, "lanterns")
+	swaps := safety.NewSwaps(g, material.Standard(), nil, nil)
+	f.Fuzz(func(t *testing.T, list []byte) {
+		r, err := Check(list, g, material.Standard(), swaps)
+		if err != nil {
+			var file *FileError
+			require.ErrorAs(t, err, &file)
+			return
+		}
+		back, err := csv.NewReader(bytes.NewReader(r.CSV())).ReadAll()
+		require.NoError(t, err)
+		require.Len(t, back, len(r.Rows)+1)
+		for _, row := range r.Rows {
+			require.True(t, row.Verdict.Valid())
+		}
+		for _, row := range back {
+			for _, cell := range row {
+				require.NotRegexp(t, `^[ \x{a0}]*[=+\-@\t\r]`, cell)
+			}
+		}
+	})
+}
+
+func FuzzReadRoom(f *testing.F) {
+	for _, room := range []string{"puddles", "pebbles", "lanterns"} {
+		data, err := os.ReadFile("testdata/" + room + ".json")
+		require.NoError(f, err)
+		f.Add(data)
+	}
+	f.Fuzz(func(t *testing.T, data []byte) {
+		if g, err := ReadRoom(data, today); err == nil {
+			require.NotEmpty(t, g.Room().Children)
+			require.NoError(t, g.Room().Validate())
+		}
+	})
+}
+
+// BenchmarkCheck checks a list of 20,000 rows, a third of them described by hand.
+func BenchmarkCheck(b *testing.B) {
+	g := group(b, "pebbles")
+	var list strings.Builder
+	list.WriteString("name,use,solid,size_mm,contains,traits\n")
+	for i := range MaxRows {
+		switch i % 3 {
+		case 0:
+			list.WriteString("split peas,,,,,\n")
+		case 1:
+			list.WriteString("Block,open,box,50x50x50,none,hard\n")
+		default:
+			list.WriteString("Bead,in-dough,sphere,10-14,none,hard;rounded\n")
+		}
+	}
+	for b.Loop() {
+		r, err := Check([]byte(list.String()), g, material.Standard(), safety.NewSwaps(g, material.Standard(), nil, nil))
+		require.NoError(b, err)
+		r.CSV()
+	}
+}
