@@ -26,6 +26,8 @@ import (
 const usage = `Emblo, the prep bench for messy play.
 
   emblo serve         start the database and the application
+  emblo check         check a list of things against a room; needs no database:
+                      emblo check --room room.json items.csv > verdicts.csv
   emblo demo-reset    delete the demo centre and load it afresh
   emblo migrate       bring the database up to date
   emblo version       print the version
@@ -45,6 +47,10 @@ func main() {
 	stop()
 	if err != nil {
 		fmt.Fprintln(os.Stderr, "emblo: "+err.Error())
+		var bad *badFile
+		if errors.As(err, &bad) {
+			os.Exit(2)
+		}
 		os.Exit(1)
 	}
 }
@@ -58,6 +64,8 @@ func run(ctx context.Context, args []string) error {
 	switch command {
 	case "serve":
 		return serve(ctx)
+	case "check":
+		return checkList(args[1:], os.Stdin, os.Stdout, time.Now())
 	case "demo-reset":
 		return withStore(ctx, func(s *store.Store) error {
 			if err := s.DeleteDemo(ctx); err != nil {

@@ -38,6 +38,8 @@ type Mix struct {
 	// Colours is the number of equal parts the mix is split into, 1 to 6.
 	Colours int
 	Use     safety.Use
+	// Pot is what it is made in; zero when nobody has said.
+	Pot unit.Volume
 }
 
 // Fill is a dry filler or a liquid poured to a depth.
@@ -102,6 +104,7 @@ type MixAnswer struct {
 	Colours int
 	Each    unit.Mass // one colour's part
 	Keeps   string
+	Pots    recipe.Pots // Count is 0 when no pot is named
 }
 
 // FillAnswer is how much of a filler to pour.
@@ -223,6 +226,14 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	}
 	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
 		Keeps: m.Recipe.Keeps}
+	if m.Pot.Millilitres() != 0 {
+		if a.Mix.Pots, err = recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
+			return &InvalidInput{"base/pot_ml", sentence(err)}
+		}
+	}
+	if n := a.Mix.Pots.Count; n > 1 {
+		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, a.Mix.Pots.Each, m.Pot), Minutes: 2 * n})
+	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
 	a.setBase(m.Recipe.Name, m.Recipe.Facts(m.Portion), m.Use, g)
 	return nil

@@ -57,7 +57,7 @@ func TestReckonFill(t *testing.T) {
 
 func TestReckonMix(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
-	a, err := Reckon(Setup{Base: Mix{stove, unit.Grams(120), 3, safety.Open}}, group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
+	a, err := Reckon(Setup{Base: Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 3, Use: safety.Open}}, group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.WithAHand, a.Verdict, "salt: for 3 to 5 years, with a hand")
 	assert.Equal(t, "salt-load", a.Base.Assessment.Findings()[0].Rule)
@@ -74,8 +74,8 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 	for field, s := range map[string]Setup{
 		"items":          {Items: eleven},
 		"items/0/each":   {Items: []Placed{{Name: "Boat"}}},
-		"base/colours":   {Base: Mix{stove, unit.Grams(120), 9, safety.Open}},
-		"base/portion_g": {Base: Mix{stove, unit.Grams(-1), 1, safety.Open}},
+		"base/colours":   {Base: Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 9, Use: safety.Open}},
+		"base/portion_g": {Base: Mix{Recipe: stove, Portion: unit.Grams(-1), Colours: 1, Use: safety.Open}},
 		"base/depth_mm":  {Base: Fill{sand, tub, unit.Millimetres(60), safety.Open}},
 	} {
 		_, err := Reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))

@@ -2,6 +2,7 @@ package safety
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"sync"
 
@@ -218,6 +219,9 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		f.Change = "The centre's own minimum age, or an older group."
 	case r.verdict == WithAHand:
 		f.Do = e.do
+		if watch := sealedWatch(q); q.use == Sealed && rule.Family != FamilyRoom && !slices.Contains(f.Do, watch) {
+			f.Do = append(slices.Clone(f.Do), watch)
+		}
 		if q.use == AdultTool {
 			f.Do = append([]string{"An adult's tool: never in a child's hand"}, f.Do...)
 		}

@@ -1,0 +1,120 @@
+package plan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/room"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+)
+
+// nursery is a group with adults enough and one child of each age.
+func nursery(t testing.TB, change func(*room.Room), months ...int) *safety.Group {
+	r := room.Room{Adults: len(months)}
+	for _, m := range months {
+		r.Children = append(r.Children, room.Child{Label: "AB", Months: m, Mouths: room.TriOf(m < 24)})
+	}
+	if change != nil {
+		change(&r)
+	}
+	g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{})
+	require.NoError(t, err)
+	return &g
+}
+
+func poured(t testing.TB, words string) Base {
+	tub, _ := vessel.Get("deep-tub")
+	return Fill{shelfItem(t, words), tub, tub.Deepest(), safety.Open}
+}
+
+func mixed(t testing.TB, id string, use safety.Use) Base {
+	r, ok := recipe.Standard().Get(id)
+	require.True(t, ok, id)
+	return Mix{Recipe: r, Portion: unit.Grams(120), Colours: 1, Use: use}
+}
+
+func used(t testing.TB, words string, use safety.Use) Placed {
+	p := placed(t, words, 1)
+	p.Use = use
+	return p
+}
+
+func described(t testing.TB, name, contains, traits string, use safety.Use) Placed {
+	f, err := material.Description{Contains: contains, Traits: traits}.Facts(material.Standard().Named)
+	require.NoError(t, err)
+	return Placed{Name: name, Facts: f, Each: 1, Use: use}
+}
+
+// The mistakes seen in everyday practice, each planned the way people plan it: what must
+// come of it, by which rule, for which thing ("" is the base).
+func TestEverydayMistakesAreCaught(t *testing.T) {
+	sick := func(r *room.Room) { r.Illness = true }
+	toddlers, threes := nursery(t, nil, 13, 20), nursery(t, nil, 36, 40)
+	for _, row := range []struct {
+		mistake string
+		group   *safety.Group
+		setup   Setup
+		thing   string
+		rule    string
+		want    safety.Verdict
+	}{
+		{"hard beans with one-year-olds", toddlers, Setup{Base: poured(t, "black beans")}, "", "small-part", safety.KeepOut},
+		{"small pom-poms with one-year-olds", toddlers, Setup{Items: []Placed{used(t, "small pom-poms", safety.Open)}}, "Pom-poms, 10 mm", "small-part", safety.KeepOut},
+		{"glass pieces as finds", threes, Setup{Items: []Placed{used(t, "glass gems", safety.Hidden)}}, "Glass gems", "sharp", safety.KeepOut},
+		{"balloons as finds", threes, Setup{Items: []Placed{used(t, "balloons", safety.Open)}}, "Balloons", "balloon", safety.KeepOut},
+		{"stickers as finds", toddlers, Setup{Items: []Placed{used(t, "stickers", safety.Open)}}, "Stickers, paper", "sticker", safety.KeepOut},
+		{"raw kidney beans, rinsed in case they are eaten", toddlers, Setup{Base: poured(t, "raw kidney beans")}, "", "lectin", safety.KeepOut},
+		{"raw kidney beans at three", threes, Setup{Base: poured(t, "raw kidney beans")}, "", "lectin", safety.WithAHand},
+		{"mineral oil in a pourable mix", threes, Setup{Items: []Placed{described(t, "Swirl", "water;baby oil", "liquid", safety.Open)}}, "Swirl", "aspiration", safety.KeepOut},
+		{"essential oil as scent", toddlers, Setup{Items: []Placed{described(t, "Calm dough", "ready starch;lavender oil", "dough", safety.Open)}}, "Calm dough", "essential-oil", safety.KeepOut},
+		{"salt on ice within reach", toddlers, Setup{Items: []Placed{used(t, "salted ice", safety.Open)}}, "Ice with salt on it", "cold", safety.KeepOut},
+		{"cut foam that can be bitten off", toddlers, Setup{Items: []Placed{used(t, "cut foam", safety.Open)}}, "Sponge pieces, cut", "bite-off", safety.KeepOut},
+		{"straws for blowing near loose small things", threes, Setup{Base: poured(t, "rice"), Items: []Placed{used(t, "straws", safety.Open)}}, "Paper straws, whole", "blow", safety.KeepOut},
+		{"raw flour for children who lick their fingers", toddlers, Setup{Base: mixed(t, "cold-dough", safety.Open)}, "", "raw-flour", safety.KeepOut},
+		{"a bag with nothing under the tape, so not sealed", toddlers, Setup{Items: []Placed{used(t, "hair gel", safety.Open)}}, "Hair gel", "not-food", safety.KeepOut},
+		{"a bag doubled and taped", toddlers, Setup{Items: []Placed{used(t, "hair gel", safety.Sealed)}}, "Hair gel", "not-food", safety.WithAHand},
+		{"a toy inside what may be eaten", toddlers, Setup{Base: mixed(t, "baby-cereal-dough", safety.Open), Items: []Placed{used(t, "toy boats", safety.Hidden)}}, "Wooden boats", "hidden-in-edible", safety.KeepOut},
+		{"marbles in a home kit, a baby at home", threes, Setup{Items: []Placed{used(t, "marbles", safety.Home)}}, "Marbles", "small-part", safety.KeepOut},
+		{"stove dough in a home kit", threes, Setup{Base: mixed(t, "stove-dough", safety.Home)}, "", "salt-load", safety.KeepOut},
+		{"fresh dough in a stomach-bug week", nursery(t, sick, 36, 40), Setup{Base: mixed(t, "stove-dough", safety.Open)}, "", "shared-mix", safety.WithAHand},
+		{"yesterday's dough in a stomach-bug week", nursery(t, sick, 36, 40), Setup{Items: []Placed{described(t, "Dough", "wheat", "food;dough;uses=1", safety.Open)}}, "Dough", "shared-mix", safety.KeepOut},
+		{"a tub of beans too heavy to lift", threes, Setup{Base: poured(t, "white beans")}, "", "heavy", safety.WithAHand},
+	} {
+		a, err := Reckon(row.setup, row.group, unit.StandardSet(unit.Metric))
+		require.NoError(t, err, row.mistake)
+		line := a.Base
+		for i := range a.Lines {
+			if a.Lines[i].Name == row.thing {
+				line = &a.Lines[i]
+			}
+		}
+		require.NotNil(t, line, row.mistake)
+		got := safety.GoesIn
+		for _, f := range line.Assessment.Findings() {
+			if f.Rule == row.rule {
+				got = f.Verdict
+			}
+			if f.Verdict == safety.WithAHand && line.Use == safety.Sealed {
+				assert.Contains(t, f.Do, "Lid glued or bag doubled and taped on every edge; an adult stays within arm's reach")
+			}
+		}
+		assert.Equal(t, row.want, got, "%s: %v", row.mistake, line.Assessment.Rules())
+		assert.GreaterOrEqual(t, a.Verdict, row.want)
+	}
+
+	// A pot too small for the scaled batch: a 2-litre pot takes two thirds of it at
+	// 1.22 g/mL, 1.63 kg.
+	stove := mixed(t, "stove-dough", safety.Open).(Mix)
+	stove.Pot = unit.Litres(2)
+	a, err := Reckon(Setup{Base: stove}, group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53, 54), unit.StandardSet(unit.US))
+	require.NoError(t, err)
+	assert.Equal(t, 2, a.Mix.Pots.Count, "1.9 kg is over the 1.63 kg that a 2-litre pot takes")
+	assert.InDelta(t, a.Mix.Batch.Mixed.Grams()/2, a.Mix.Pots.Each.Grams(), 1e-9)
+	assert.Contains(t, a.Timeline[0].Text, "too small")
+}
