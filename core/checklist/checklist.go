@@ -60,27 +60,14 @@ var known = []string{"name", "use", "solid", "size_mm", "contains", "traits"}
 // is Measure first. It fails, with a *FileError, only when the list is not text, has no
 // name column, or is over MaxBytes or MaxRows.
 func Check(list []byte, g *safety.Group, shelf *material.Shelf, swaps *safety.Swaps) (Report, error) {
-	if len(list) > MaxBytes {
-		return Report{}, &FileError{fmt.Sprintf("The list is larger than %d MB.", MaxBytes>>20)}
-	}
-	list = bytes.TrimPrefix(list, []byte("\ufeff"))
-	if !utf8.Valid(list) || bytes.IndexByte(list, 0) >= 0 {
-		return Report{}, &FileError{"The list is not text in UTF-8: save it as CSV, UTF-8."}
-	}
-	records, err := split(list)
+	records, err := read(list)
 	if err != nil {
 		return Report{}, err
-	}
-	if len(records) == 0 {
-		return Report{}, &FileError{"The list has no name column: its first row names the columns."}
 	}
 	header := records[0].cells
 	at, err := columnsOf(records[0])
 	if err != nil {
 		return Report{}, err
-	}
-	if len(records)-1 > MaxRows {
-		return Report{}, &FileError{fmt.Sprintf("The list has more than %d rows.", MaxRows)}
 	}
 	c := checker{g, shelf, swaps, make(map[string]*safety.Subject), make(map[swapKey]string)}
 	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
@@ -88,6 +75,60 @@ func Check(list []byte, g *safety.Group, shelf *material.Shelf, swaps *safety.Sw
 		r.Rows = append(r.Rows, c.row(rec, header, at))
 	}
 	return r, nil
+}
+
+// Line is one row of a table by its columns, for things that are imported rather than
+// checked. Fault says why a row could not be read.
+type Line struct {
+	Number int // of the row below the header, from 1
+	Values map[string]string
+	Fault  string
+}
+
+// ReadTable cuts CSV into rows by column, under the same limits as Check. It fails, with a
+// *FileError, as Check does.
+func ReadTable(list []byte) ([]Line, error) {
+	records, err := read(list)
+	if err != nil {
+		return nil, err
+	}
+	if _, err := columnsOf(records[0]); err != nil {
+		return nil, err
+	}
+	lines := make([]Line, 0, len(records)-1)
+	for i, rec := range records[1:] {
+		l := Line{Number: i + 1, Values: make(map[string]string), Fault: rec.fault}
+		if len(rec.cells) > len(records[0].cells) && l.Fault == "" {
+			l.Fault = fmt.Sprintf("it has %d cells and the first row names %d columns", len(rec.cells), len(records[0].cells))
+		}
+		for j, cell := range rec.cells[:min(len(rec.cells), len(records[0].cells))] {
+			l.Values[strings.ToLower(strings.TrimSpace(records[0].cells[j]))] = cell
+		}
+		lines = append(lines, l)
+	}
+	return lines, nil
+}
+
+// read checks a file as a whole and cuts it into rows; there is at least one.
+func read(list []byte) ([]record, error) {
+	if len(list) > MaxBytes {
+		return nil, &FileError{fmt.Sprintf("The list is larger than %d MB.", MaxBytes>>20)}
+	}
+	list = bytes.TrimPrefix(list, []byte("\ufeff"))
+	if !utf8.Valid(list) || bytes.IndexByte(list, 0) >= 0 {
+		return nil, &FileError{"The list is not text in UTF-8: save it as CSV, UTF-8."}
+	}
+	records, err := split(list)
+	if err != nil {
+		return nil, err
+	}
+	if len(records) == 0 {
+		return nil, &FileError{"The list has no name column: its first row names the columns."}
+	}
+	if len(records)-1 > MaxRows {
+		return nil, &FileError{fmt.Sprintf("The list has more than %d rows.", MaxRows)}
+	}
+	return records, nil
 }
 
 // columnsOf finds where the known columns stand; a column may stand twice, and then both

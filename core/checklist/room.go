@@ -115,7 +115,7 @@ func (f RoomFile) Group(today age.Date) (safety.Group, error) {
 	if err != nil {
 		return safety.Group{}, err
 	}
-	return safety.NewGroup(r, table, f.Policy.policy())
+	return safety.NewGroup(r, table, f.Policy.Policy())
 }
 
 func (f RoomFile) table() (room.RatioTable, error) {
@@ -187,7 +187,8 @@ func (c ChildFile) child(on age.Date) (room.Child, error) {
 	return child, nil
 }
 
-func (p PolicyFile) policy() safety.Policy {
+// Policy returns the policy that the file writes; see safety.Policy.Validate.
+func (p PolicyFile) Policy() safety.Policy {
 	return safety.Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths,
 		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes, MinimumMonths: p.MinimumMonths}
 }

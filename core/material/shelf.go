@@ -171,18 +171,34 @@ var Standard = sync.OnceValue(func() *Shelf {
 	return s
 })
 
-// ReadShelf reads a shelf file: RFC 4180 with a header row of Columns. It fails on the
-// first row with an unknown word, an impossible size, a repeated id or name, a
-// contradiction, or no basis. A row may use the rows above it as ingredients.
-func ReadShelf(data []byte) (*Shelf, error) {
+// StandardRow returns the row of the shelf that ships with Emblo with the given id, to copy
+// a thing from.
+func StandardRow(id string) (Row, bool) {
+	r, ok := standardRows()[id]
+	return r, ok
+}
+
+var standardRows = sync.OnceValue(func() map[string]Row {
+	rows, err := readRows(shelfCSV)
+	if err != nil {
+		panic(err)
+	}
+	byID := make(map[string]Row, len(rows))
+	for _, r := range rows {
+		byID[r.ID] = r
+	}
+	return byID
+})
+
+func readRows(data []byte) ([]Row, error) {
 	lines, err := csv.NewReader(bytes.NewReader(data)).ReadAll()
 	if err != nil {
 		return nil, fmt.Errorf("shelf file: %w", err)
 	}
-	s := &Shelf{byID: make(map[string]int), byName: make(map[string]int)}
 	if len(lines) == 0 {
-		return s, nil
+		return nil, nil
 	}
+	rows := make([]Row, 0, len(lines)-1)
 	for _, line := range lines[1:] {
 		var r Row
 		for i, column := range lines[0] {
@@ -190,6 +206,21 @@ func ReadShelf(data []byte) (*Shelf, error) {
 				return nil, fmt.Errorf("shelf file: %q is not a column", column)
 			}
 		}
+		rows = append(rows, r)
+	}
+	return rows, nil
+}
+
+// ReadShelf reads a shelf file: RFC 4180 with a header row of Columns. It fails on the
+// first row with an unknown word, an impossible size, a repeated id or name, a
+// contradiction, or no basis. A row may use the rows above it as ingredients.
+func ReadShelf(data []byte) (*Shelf, error) {
+	rows, err := readRows(data)
+	if err != nil {
+		return nil, err
+	}
+	s := &Shelf{byID: make(map[string]int), byName: make(map[string]int)}
+	for _, r := range rows {
 		item, err := r.Item(s.Named)
 		if err != nil {
 			return nil, fmt.Errorf("shelf item %q: %w", r.ID, err)

@@ -4,6 +4,7 @@ package plan
 
 import (
 	"fmt"
+	"strings"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
@@ -68,6 +69,9 @@ type Placed struct {
 type Setup struct {
 	Base  Base // nil when none is chosen yet
 	Items []Placed
+	// StirIn says that finds are stirred into a filler; otherwise they go in first and the
+	// filler is poured over, which buries them better.
+	StirIn bool
 }
 
 // Line is the answer for one thing.
@@ -154,8 +158,30 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}
+	if f, ok := s.Base.(Fill); ok {
+		a.Timeline = append(a.Timeline, pour(f, s.StirIn, len(s.Items) > 0))
+	}
 	a.Timeline = append(a.Timeline, layOut)
 	return a, nil
+}
+
+// pour is the step that fills the tubs; five minutes are common practice.
+func pour(f Fill, stirIn, finds bool) recipe.Step {
+	text := fmt.Sprintf("Pour %s to %s", lower(f.Item.Name), f.Depth)
+	switch {
+	case finds && stirIn:
+		text += " and stir the finds in"
+	case finds:
+		text = fmt.Sprintf("Put the finds in first and pour %s over them to %s", lower(f.Item.Name), f.Depth)
+	}
+	return recipe.Step{Text: text, Minutes: 5}
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
 }
 
 // addContext puts what the rest of the set-up does to a thing into its facts: hidden in

@@ -114,6 +114,27 @@ func (e BaseKind) Valid() bool {
 	}
 }
 
+// Defines values for CentreRatioTable.
+const (
+	Cfoc CentreRatioTable = "cfoc"
+	Eyfs CentreRatioTable = "eyfs"
+	Own  CentreRatioTable = "own"
+)
+
+// Valid indicates whether the value is a known member of the CentreRatioTable enum.
+func (e CentreRatioTable) Valid() bool {
+	switch e {
+	case Cfoc:
+		return true
+	case Eyfs:
+		return true
+	case Own:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for DescribedContents.
 const (
 	DescribedContentsListed  DescribedContents = "listed"
@@ -172,8 +193,10 @@ func (e DescribedForm) Valid() bool {
 const (
 	Box       DescribedSolid = "box"
 	Capsule   DescribedSolid = "capsule"
+	Cone      DescribedSolid = "cone"
 	Cylinder  DescribedSolid = "cylinder"
 	Ellipsoid DescribedSolid = "ellipsoid"
+	Irregular DescribedSolid = "irregular"
 	Sphere    DescribedSolid = "sphere"
 )
 
@@ -184,9 +207,13 @@ func (e DescribedSolid) Valid() bool {
 		return true
 	case Capsule:
 		return true
+	case Cone:
+		return true
 	case Cylinder:
 		return true
 	case Ellipsoid:
+		return true
+	case Irregular:
 		return true
 	case Sphere:
 		return true
@@ -249,6 +276,48 @@ func (e Mouths) Valid() bool {
 	case MouthsUnknown:
 		return true
 	case MouthsYes:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NeedsAvoids.
+const (
+	NeedsAvoidsLoud   NeedsAvoids = "loud"
+	NeedsAvoidsSticky NeedsAvoids = "sticky"
+	NeedsAvoidsWet    NeedsAvoids = "wet"
+)
+
+// Valid indicates whether the value is a known member of the NeedsAvoids enum.
+func (e NeedsAvoids) Valid() bool {
+	switch e {
+	case NeedsAvoidsLoud:
+		return true
+	case NeedsAvoidsSticky:
+		return true
+	case NeedsAvoidsWet:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NeedsSeeks.
+const (
+	NeedsSeeksLoud   NeedsSeeks = "loud"
+	NeedsSeeksSticky NeedsSeeks = "sticky"
+	NeedsSeeksWet    NeedsSeeks = "wet"
+)
+
+// Valid indicates whether the value is a known member of the NeedsSeeks enum.
+func (e NeedsSeeks) Valid() bool {
+	switch e {
+	case NeedsSeeksLoud:
+		return true
+	case NeedsSeeksSticky:
+		return true
+	case NeedsSeeksWet:
 		return true
 	default:
 		return false
@@ -408,7 +477,10 @@ type Answer struct {
 	MinutesHands   int        `json:"minutes_hands"`
 	MinutesWaiting int        `json:"minutes_waiting"`
 	Mix            *MixAnswer `json:"mix,omitempty"`
-	StartBy        string     `json:"start_by"`
+
+	// Notes How to shape it for children who avoid or seek a feel.
+	Notes   *[]string `json:"notes,omitempty"`
+	StartBy string    `json:"start_by"`
 
 	// Timeline What is done before play, in order, ending when play begins.
 	Timeline []Step   `json:"timeline"`
@@ -422,6 +494,9 @@ type Base struct {
 	ItemId   *string  `json:"item_id,omitempty"`
 	Kind     BaseKind `json:"kind"`
 	PortionG *float64 `json:"portion_g,omitempty"`
+
+	// PotMl The pot or bowl that a mix is made in.
+	PotMl    *float64 `json:"pot_ml,omitempty"`
 	RecipeId *string  `json:"recipe_id,omitempty"`
 	Use      *Use     `json:"use,omitempty"`
 	VesselId *string  `json:"vessel_id,omitempty"`
@@ -429,6 +504,19 @@ type Base struct {
 
 // BaseKind defines model for Base.Kind.
 type BaseKind string
+
+// BoardItem defines model for BoardItem.
+type BoardItem struct {
+	Detail     string   `json:"detail"`
+	Feel       []string `json:"feel"`
+	Id         string   `json:"id"`
+	InCupboard bool     `json:"in_cupboard"`
+	Name       string   `json:"name"`
+	Own        bool     `json:"own"`
+	Parts      []string `json:"parts"`
+	Reason     string   `json:"reason"`
+	Verdict    Verdict  `json:"verdict"`
+}
 
 // Book defines model for Book.
 type Book struct {
@@ -438,6 +526,54 @@ type Book struct {
 		Name    string `json:"name"`
 	} `json:"recipes"`
 	Vessels []Vessel `json:"vessels"`
+}
+
+// Centre defines model for Centre.
+type Centre struct {
+	Emergency string `json:"emergency"`
+
+	// FindsStirredIn Stir finds into the filler instead of burying them under it.
+	FindsStirredIn bool   `json:"finds_stirred_in"`
+	Name           string `json:"name"`
+
+	// PerAdult Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own.
+	PerAdult *[]int `json:"per_adult,omitempty"`
+
+	// Policy What the centre asks beyond the published limits; every field only tightens.
+	Policy     CentrePolicy     `json:"policy"`
+	RatioTable CentreRatioTable `json:"ratio_table"`
+	Version    int              `json:"version"`
+}
+
+// CentreRatioTable defines model for Centre.RatioTable.
+type CentreRatioTable string
+
+// CentreConflict defines model for CentreConflict.
+type CentreConflict struct {
+	Current Centre `json:"current"`
+
+	// Detail A plain sentence for a person.
+	Detail string `json:"detail"`
+
+	// Field The path of the field at fault, such as children/2/born.
+	Field  *string `json:"field,omitempty"`
+	Status int     `json:"status"`
+	Title  string  `json:"title"`
+	Type   string  `json:"type"`
+}
+
+// CentrePolicy What the centre asks beyond the published limits; every field only tightens.
+type CentrePolicy struct {
+	CookedOnly       bool           `json:"cooked_only"`
+	MayContainStrict bool           `json:"may_contain_strict"`
+	MinimumMonths    map[string]int `json:"minimum_months"`
+	NoFoodPlay       bool           `json:"no_food_play"`
+	NutFree          bool           `json:"nut_free"`
+	OwnPortions      bool           `json:"own_portions"`
+	SameDayMixes     bool           `json:"same_day_mixes"`
+
+	// TasteSafeMonths 0, or an age from 36 on.
+	TasteSafeMonths int `json:"taste_safe_months"`
 }
 
 // CheckAnswer defines model for CheckAnswer.
@@ -451,7 +587,10 @@ type CheckAnswer struct {
 	} `json:"for"`
 
 	// Found False when the words name nothing on the shelf; the verdicts are then Measure first.
-	Found  bool    `json:"found"`
+	Found bool `json:"found"`
+
+	// Gauge The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y.
+	Gauge  *Gauge  `json:"gauge,omitempty"`
 	ItemId *string `json:"item_id,omitempty"`
 	Name   string  `json:"name"`
 }
@@ -478,6 +617,9 @@ type ChildInput struct {
 	// Initials Two letters; never a name.
 	Initials string `json:"initials"`
 	Mouths   Mouths `json:"mouths"`
+
+	// Needs The little more that a rule asks about a child.
+	Needs *Needs `json:"needs,omitempty"`
 }
 
 // Described A thing measured by hand. What is left out is not known, and is never cleared.
@@ -542,6 +684,26 @@ type Finding struct {
 // FindingStanding defines model for Finding.Standing.
 type FindingStanding string
 
+// Gauge The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y.
+type Gauge struct {
+	// Ball It drops through the small-ball hole.
+	Ball      bool      `json:"ball"`
+	ExtentsMm []float64 `json:"extents_mm"`
+	Fits      bool      `json:"fits"`
+
+	// Round It counts as a ball.
+	Round *bool   `json:"round,omitempty"`
+	Side  []Point `json:"side"`
+	Size  string  `json:"size"`
+
+	// Squeezed Soft and a third smaller each way it would fit, though it does not uncompressed.
+	Squeezed bool    `json:"squeezed"`
+	Top      []Point `json:"top"`
+
+	// Unsure An irregular thing that may or may not fit.
+	Unsure bool `json:"unsure"`
+}
+
 // Group The children on a day, as the rules see them.
 type Group struct {
 	Adults       int   `json:"adults"`
@@ -552,6 +714,73 @@ type Group struct {
 	// YoungestMonths Least effective age.
 	YoungestMonths int    `json:"youngest_months"`
 	YoungestWords  string `json:"youngest_words"`
+}
+
+// ItemConflict defines model for ItemConflict.
+type ItemConflict struct {
+	Current OwnItem `json:"current"`
+
+	// Detail A plain sentence for a person.
+	Detail string `json:"detail"`
+
+	// Field The path of the field at fault, such as children/2/born.
+	Field  *string `json:"field,omitempty"`
+	Status int     `json:"status"`
+	Title  string  `json:"title"`
+	Type   string  `json:"type"`
+}
+
+// ItemInput defines model for ItemInput.
+type ItemInput struct {
+	// Row A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits.
+	Row     ItemRow `json:"row"`
+	Version int     `json:"version"`
+}
+
+// ItemPage defines model for ItemPage.
+type ItemPage struct {
+	Also     []string `json:"also"`
+	Basis    string   `json:"basis"`
+	Contains string   `json:"contains"`
+	Cost     *string  `json:"cost,omitempty"`
+
+	// CupG What one US cup weighs.
+	CupG   *float64 `json:"cup_g,omitempty"`
+	Detail string   `json:"detail"`
+	Feel   []string `json:"feel"`
+
+	// Gauge The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y.
+	Gauge      *Gauge        `json:"gauge,omitempty"`
+	Id         string        `json:"id"`
+	InCupboard bool          `json:"in_cupboard"`
+	Keeps      string        `json:"keeps"`
+	MayContain string        `json:"may_contain"`
+	Name       string        `json:"name"`
+	Own        bool          `json:"own"`
+	Parts      []string      `json:"parts"`
+	Rooms      []RoomVerdict `json:"rooms"`
+
+	// Row A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits.
+	Row    ItemRow  `json:"row"`
+	Traits []string `json:"traits"`
+
+	// Version Of an own item.
+	Version *int `json:"version,omitempty"`
+}
+
+// ItemRow A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits.
+type ItemRow struct {
+	Also     string `json:"also"`
+	Contains string `json:"contains"`
+	Cost     string `json:"cost"`
+	CupG     string `json:"cup_g"`
+	Feel     string `json:"feel"`
+	Keeps    string `json:"keeps"`
+	Name     string `json:"name"`
+	Parts    string `json:"parts"`
+	SizeMm   string `json:"size_mm"`
+	Solid    string `json:"solid"`
+	Traits   string `json:"traits"`
 }
 
 // Line defines model for Line.
@@ -570,6 +799,22 @@ type Line struct {
 	Verdict  Verdict   `json:"verdict"`
 }
 
+// ListReport defines model for ListReport.
+type ListReport struct {
+	// Csv The list with verdict, rules, why and swap.
+	Csv  string    `json:"csv"`
+	Rows []ListRow `json:"rows"`
+}
+
+// ListRow defines model for ListRow.
+type ListRow struct {
+	Name    string   `json:"name"`
+	Rules   []string `json:"rules"`
+	Swap    string   `json:"swap"`
+	Verdict Verdict  `json:"verdict"`
+	Why     string   `json:"why"`
+}
+
 // MeasureSystem defines model for MeasureSystem.
 type MeasureSystem string
 
@@ -584,11 +829,43 @@ type MixAnswer struct {
 	Movements int      `json:"movements"`
 	NeedG     float64  `json:"need_g"`
 	PortionG  float64  `json:"portion_g"`
-	Recipe    string   `json:"recipe"`
+	PotEachG  *float64 `json:"pot_each_g,omitempty"`
+
+	// Pots Equal batches for the pot that is named; absent when none is.
+	Pots   *int   `json:"pots,omitempty"`
+	Recipe string `json:"recipe"`
 }
 
 // Mouths defines model for Mouths.
 type Mouths string
+
+// Needs The little more that a rule asks about a child.
+type Needs struct {
+	Asthma *bool          `json:"asthma,omitempty"`
+	Avoids *[]NeedsAvoids `json:"avoids,omitempty"`
+
+	// Eaten Allergens eaten at home without harm; matters under 12 months.
+	Eaten *[]Allergen `json:"eaten,omitempty"`
+
+	// Eczema Eczema or sore skin.
+	Eczema *bool         `json:"eczema,omitempty"`
+	Seeks  *[]NeedsSeeks `json:"seeks,omitempty"`
+}
+
+// NeedsAvoids defines model for Needs.Avoids.
+type NeedsAvoids string
+
+// NeedsSeeks defines model for Needs.Seeks.
+type NeedsSeeks string
+
+// OwnItem defines model for OwnItem.
+type OwnItem struct {
+	Id string `json:"id"`
+
+	// Row A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits.
+	Row     ItemRow `json:"row"`
+	Version int     `json:"version"`
+}
 
 // Plan defines model for Plan.
 type Plan struct {
@@ -612,6 +889,9 @@ type PlanItem struct {
 	Use    Use     `json:"use"`
 }
 
+// Point defines model for Point.
+type Point = []float64
+
 // Problem defines model for Problem.
 type Problem struct {
 	// Detail A plain sentence for a person.
@@ -633,11 +913,17 @@ type Room struct {
 	Children []ChildInput `json:"children"`
 
 	// Group The children on a day, as the rules see them.
-	Group    Group         `json:"group"`
-	Id       string        `json:"id"`
+	Group Group  `json:"group"`
+	Id    string `json:"id"`
+
+	// Illness Something catching is going round.
+	Illness  *bool         `json:"illness,omitempty"`
 	Measures MeasureSystem `json:"measures"`
 	Name     string        `json:"name"`
 	NutFree  bool          `json:"nut_free"`
+
+	// Pet An animal lives in the room or comes into it.
+	Pet *bool `json:"pet,omitempty"`
 
 	// Version The version last read; 0 creates the room.
 	Version int `json:"version"`
@@ -659,14 +945,46 @@ type RoomConflict struct {
 
 // RoomInput defines model for RoomInput.
 type RoomInput struct {
-	Adults   int           `json:"adults"`
-	Children []ChildInput  `json:"children"`
+	Adults   int          `json:"adults"`
+	Children []ChildInput `json:"children"`
+
+	// Illness Something catching is going round.
+	Illness  *bool         `json:"illness,omitempty"`
 	Measures MeasureSystem `json:"measures"`
 	Name     string        `json:"name"`
 	NutFree  bool          `json:"nut_free"`
 
+	// Pet An animal lives in the room or comes into it.
+	Pet *bool `json:"pet,omitempty"`
+
 	// Version The version last read; 0 creates the room.
 	Version int `json:"version"`
+}
+
+// RoomVerdict defines model for RoomVerdict.
+type RoomVerdict struct {
+	Findings []Finding `json:"findings"`
+	RoomId   string    `json:"room_id"`
+	Swaps    []Swap    `json:"swaps"`
+	Verdict  Verdict   `json:"verdict"`
+	Who      string    `json:"who"`
+}
+
+// Rule defines model for Rule.
+type Rule struct {
+	Examples []struct {
+		Use     Use     `json:"use"`
+		Verdict Verdict `json:"verdict"`
+		Who     string  `json:"who"`
+		Words   string  `json:"words"`
+	} `json:"examples"`
+	Family    string `json:"family"`
+	Id        string `json:"id"`
+	Source    string `json:"source"`
+	Standing  string `json:"standing"`
+	Threshold string `json:"threshold"`
+	Title     string `json:"title"`
+	Tunable   bool   `json:"tunable"`
 }
 
 // Scoop defines model for Scoop.
@@ -775,6 +1093,24 @@ type Step struct {
 	Wait   bool   `json:"wait"`
 }
 
+// Swap defines model for Swap.
+type Swap struct {
+	Changes    []string `json:"changes"`
+	InCupboard bool     `json:"in_cupboard"`
+	ItemId     string   `json:"item_id"`
+	Name       string   `json:"name"`
+	Verdict    Verdict  `json:"verdict"`
+}
+
+// SwapsInput The base or one item of a plan.
+type SwapsInput struct {
+	// Base A mix (recipe, portion, colours) or a filler poured to a depth.
+	Base   *Base     `json:"base,omitempty"`
+	Item   *PlanItem `json:"item,omitempty"`
+	PlayAt string    `json:"play_at"`
+	RoomId string    `json:"room_id"`
+}
+
 // Use defines model for Use.
 type Use string
 
@@ -805,6 +1141,17 @@ type Welcome struct {
 // Id defines model for Id.
 type Id = string
 
+// CheckListJSONBody defines parameters for CheckList.
+type CheckListJSONBody struct {
+	Csv    string `json:"csv"`
+	RoomId string `json:"room_id"`
+}
+
+// PutCupboardJSONBody defines parameters for PutCupboard.
+type PutCupboardJSONBody struct {
+	Here bool `json:"here"`
+}
+
 // SearchShelfParams defines parameters for SearchShelf.
 type SearchShelfParams struct {
 	Q     *string                `form:"q,omitempty" json:"q,omitempty"`
@@ -815,11 +1162,37 @@ type SearchShelfParams struct {
 // SearchShelfParamsPart defines parameters for SearchShelf.
 type SearchShelfParamsPart string
 
+// GetBoardParams defines parameters for GetBoard.
+type GetBoardParams struct {
+	RoomId string  `form:"room_id" json:"room_id"`
+	Use    *string `form:"use,omitempty" json:"use,omitempty"`
+	Q      *string `form:"q,omitempty" json:"q,omitempty"`
+}
+
+// ImportItemsJSONBody defines parameters for ImportItems.
+type ImportItemsJSONBody struct {
+	Csv string `json:"csv"`
+}
+
+// GetItemParams defines parameters for GetItem.
+type GetItemParams struct {
+	Use *string `form:"use,omitempty" json:"use,omitempty"`
+}
+
 // AnswerPlanJSONRequestBody defines body for AnswerPlan for application/json ContentType.
 type AnswerPlanJSONRequestBody = Plan
 
+// PutCentreJSONRequestBody defines body for PutCentre for application/json ContentType.
+type PutCentreJSONRequestBody = Centre
+
 // CheckThingJSONRequestBody defines body for CheckThing for application/json ContentType.
 type CheckThingJSONRequestBody = CheckInput
+
+// CheckListJSONRequestBody defines body for CheckList for application/json ContentType.
+type CheckListJSONRequestBody CheckListJSONBody
+
+// PutCupboardJSONRequestBody defines body for PutCupboard for application/json ContentType.
+type PutCupboardJSONRequestBody PutCupboardJSONBody
 
 // PutRoomJSONRequestBody defines body for PutRoom for application/json ContentType.
 type PutRoomJSONRequestBody = RoomInput
@@ -830,6 +1203,15 @@ type SignInJSONRequestBody = SignIn
 // PutSetupJSONRequestBody defines body for PutSetup for application/json ContentType.
 type PutSetupJSONRequestBody = SetupInput
 
+// ImportItemsJSONRequestBody defines body for ImportItems for application/json ContentType.
+type ImportItemsJSONRequestBody ImportItemsJSONBody
+
+// PutItemJSONRequestBody defines body for PutItem for application/json ContentType.
+type PutItemJSONRequestBody = ItemInput
+
+// FindSwapsJSONRequestBody defines body for FindSwaps for application/json ContentType.
+type FindSwapsJSONRequestBody = SwapsInput
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 
@@ -839,8 +1221,20 @@ type ServerInterface interface {
 	// (GET /api/book)
 	GetBook(c *gin.Context)
 
+	// (GET /api/centre)
+	GetCentre(c *gin.Context)
+
+	// (PUT /api/centre)
+	PutCentre(c *gin.Context)
+
 	// (POST /api/check)
 	CheckThing(c *gin.Context)
+
+	// (POST /api/checklist)
+	CheckList(c *gin.Context)
+
+	// (PUT /api/cupboard/{id})
+	PutCupboard(c *gin.Context, id string)
 
 	// (GET /api/rooms)
 	ListRooms(c *gin.Context)
@@ -853,6 +1247,12 @@ type ServerInterface interface {
 
 	// (PUT /api/rooms/{id})
 	PutRoom(c *gin.Context, id Id)
+
+	// (GET /api/rooms/{id}/file)
+	GetRoomFile(c *gin.Context, id Id)
+
+	// (GET /api/rules)
+	GetRules(c *gin.Context)
 
 	// (DELETE /api/session)
 	SignOut(c *gin.Context)
@@ -880,6 +1280,24 @@ type ServerInterface interface {
 
 	// (GET /api/shelf)
 	SearchShelf(c *gin.Context, params SearchShelfParams)
+
+	// (GET /api/shelf/board)
+	GetBoard(c *gin.Context, params GetBoardParams)
+
+	// (POST /api/shelf/import)
+	ImportItems(c *gin.Context)
+
+	// (DELETE /api/shelf/items/{id})
+	DeleteItem(c *gin.Context, id string)
+
+	// (GET /api/shelf/items/{id})
+	GetItem(c *gin.Context, id string, params GetItemParams)
+
+	// (PUT /api/shelf/items/{id})
+	PutItem(c *gin.Context, id string)
+
+	// (POST /api/swaps)
+	FindSwaps(c *gin.Context)
 
 	// (GET /api/welcome)
 	GetWelcome(c *gin.Context)
@@ -920,6 +1338,32 @@ func (siw *ServerInterfaceWrapper) GetBook(c *gin.Context) {
 	siw.Handler.GetBook(c)
 }
 
+// GetCentre operation middleware
+func (siw *ServerInterfaceWrapper) GetCentre(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCentre(c)
+}
+
+// PutCentre operation middleware
+func (siw *ServerInterfaceWrapper) PutCentre(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutCentre(c)
+}
+
 // CheckThing operation middleware
 func (siw *ServerInterfaceWrapper) CheckThing(c *gin.Context) {
 
@@ -931,6 +1375,44 @@ func (siw *ServerInterfaceWrapper) CheckThing(c *gin.Context) {
 	}
 
 	siw.Handler.CheckThing(c)
+}
+
+// CheckList operation middleware
+func (siw *ServerInterfaceWrapper) CheckList(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CheckList(c)
+}
+
+// PutCupboard operation middleware
+func (siw *ServerInterfaceWrapper) PutCupboard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutCupboard(c, id)
 }
 
 // ListRooms operation middleware
@@ -1019,6 +1501,44 @@ func (siw *ServerInterfaceWrapper) PutRoom(c *gin.Context) {
 	}
 
 	siw.Handler.PutRoom(c, id)
+}
+
+// GetRoomFile operation middleware
+func (siw *ServerInterfaceWrapper) GetRoomFile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRoomFile(c, id)
+}
+
+// GetRules operation middleware
+func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRules(c)
 }
 
 // SignOut operation middleware
@@ -1204,6 +1724,161 @@ func (siw *ServerInterfaceWrapper) SearchShelf(c *gin.Context) {
 	siw.Handler.SearchShelf(c, params)
 }
 
+// GetBoard operation middleware
+func (siw *ServerInterfaceWrapper) GetBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetBoardParams
+
+	// ------------- Required query parameter "room_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "room_id", c.Request.URL.Query(), &params.RoomId, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter room_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "use" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "use", c.Request.URL.Query(), &params.Use, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter use: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "q" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "q", c.Request.URL.Query(), &params.Q, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter q: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBoard(c, params)
+}
+
+// ImportItems operation middleware
+func (siw *ServerInterfaceWrapper) ImportItems(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportItems(c)
+}
+
+// DeleteItem operation middleware
+func (siw *ServerInterfaceWrapper) DeleteItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteItem(c, id)
+}
+
+// GetItem operation middleware
+func (siw *ServerInterfaceWrapper) GetItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetItemParams
+
+	// ------------- Optional query parameter "use" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "use", c.Request.URL.Query(), &params.Use, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter use: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetItem(c, id, params)
+}
+
+// PutItem operation middleware
+func (siw *ServerInterfaceWrapper) PutItem(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutItem(c, id)
+}
+
+// FindSwaps operation middleware
+func (siw *ServerInterfaceWrapper) FindSwaps(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.FindSwaps(c)
+}
+
 // GetWelcome operation middleware
 func (siw *ServerInterfaceWrapper) GetWelcome(c *gin.Context) {
 
@@ -1260,6 +1935,18 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/api/answer", wrapper.AnswerPlan)
 	router.POST(options.BaseURL+"/api/check", wrapper.CheckThing)
 	router.GET(options.BaseURL+"/api/shelf", wrapper.SearchShelf)
+	router.GET(options.BaseURL+"/api/shelf/board", wrapper.GetBoard)
+	router.DELETE(options.BaseURL+"/api/shelf/items/:id", wrapper.DeleteItem)
+	router.GET(options.BaseURL+"/api/shelf/items/:id", wrapper.GetItem)
+	router.PUT(options.BaseURL+"/api/shelf/items/:id", wrapper.PutItem)
+	router.POST(options.BaseURL+"/api/shelf/import", wrapper.ImportItems)
+	router.PUT(options.BaseURL+"/api/cupboard/:id", wrapper.PutCupboard)
+	router.POST(options.BaseURL+"/api/swaps", wrapper.FindSwaps)
+	router.POST(options.BaseURL+"/api/checklist", wrapper.CheckList)
+	router.GET(options.BaseURL+"/api/rooms/:id/file", wrapper.GetRoomFile)
+	router.GET(options.BaseURL+"/api/rules", wrapper.GetRules)
+	router.GET(options.BaseURL+"/api/centre", wrapper.GetCentre)
+	router.PUT(options.BaseURL+"/api/centre", wrapper.PutCentre)
 	router.GET(options.BaseURL+"/api/book", wrapper.GetBook)
 }
 
@@ -1342,6 +2029,97 @@ func (response GetBookdefaultApplicationProblemPlusJSONResponse) VisitGetBookRes
 	return err
 }
 
+type GetCentreRequestObject struct {
+}
+
+type GetCentreResponseObject interface {
+	VisitGetCentreResponse(w http.ResponseWriter) error
+}
+
+type GetCentre200JSONResponse Centre
+
+func (response GetCentre200JSONResponse) VisitGetCentreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCentredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCentredefaultApplicationProblemPlusJSONResponse) VisitGetCentreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCentreRequestObject struct {
+	Body *PutCentreJSONRequestBody
+}
+
+type PutCentreResponseObject interface {
+	VisitPutCentreResponse(w http.ResponseWriter) error
+}
+
+type PutCentre200JSONResponse Centre
+
+func (response PutCentre200JSONResponse) VisitPutCentreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCentre409ApplicationProblemPlusJSONResponse CentreConflict
+
+func (response PutCentre409ApplicationProblemPlusJSONResponse) VisitPutCentreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCentredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutCentredefaultApplicationProblemPlusJSONResponse) VisitPutCentreResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CheckThingRequestObject struct {
 	Body *CheckThingJSONRequestBody
 }
@@ -1370,6 +2148,79 @@ type CheckThingdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response CheckThingdefaultApplicationProblemPlusJSONResponse) VisitCheckThingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckListRequestObject struct {
+	Body *CheckListJSONRequestBody
+}
+
+type CheckListResponseObject interface {
+	VisitCheckListResponse(w http.ResponseWriter) error
+}
+
+type CheckList200JSONResponse ListReport
+
+func (response CheckList200JSONResponse) VisitCheckListResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckListdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CheckListdefaultApplicationProblemPlusJSONResponse) VisitCheckListResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutCupboardRequestObject struct {
+	Id   string `json:"id"`
+	Body *PutCupboardJSONRequestBody
+}
+
+type PutCupboardResponseObject interface {
+	VisitPutCupboardResponse(w http.ResponseWriter) error
+}
+
+type PutCupboard204Response struct {
+}
+
+func (response PutCupboard204Response) VisitPutCupboardResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PutCupboarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutCupboarddefaultApplicationProblemPlusJSONResponse) VisitPutCupboardResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1534,6 +2385,83 @@ type PutRoomdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutRoomdefaultApplicationProblemPlusJSONResponse) VisitPutRoomResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRoomFileRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type GetRoomFileResponseObject interface {
+	VisitGetRoomFileResponse(w http.ResponseWriter) error
+}
+
+type GetRoomFile200JSONResponse map[string]interface{}
+
+func (response GetRoomFile200JSONResponse) VisitGetRoomFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRoomFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRoomFiledefaultApplicationProblemPlusJSONResponse) VisitGetRoomFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRulesRequestObject struct {
+}
+
+type GetRulesResponseObject interface {
+	VisitGetRulesResponse(w http.ResponseWriter) error
+}
+
+type GetRules200JSONResponse []Rule
+
+func (response GetRules200JSONResponse) VisitGetRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRulesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRulesdefaultApplicationProblemPlusJSONResponse) VisitGetRulesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1923,6 +2851,253 @@ func (response SearchShelfdefaultApplicationProblemPlusJSONResponse) VisitSearch
 	return err
 }
 
+type GetBoardRequestObject struct {
+	Params GetBoardParams
+}
+
+type GetBoardResponseObject interface {
+	VisitGetBoardResponse(w http.ResponseWriter) error
+}
+
+type GetBoard200JSONResponse []BoardItem
+
+func (response GetBoard200JSONResponse) VisitGetBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBoarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBoarddefaultApplicationProblemPlusJSONResponse) VisitGetBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportItemsRequestObject struct {
+	Body *ImportItemsJSONRequestBody
+}
+
+type ImportItemsResponseObject interface {
+	VisitImportItemsResponse(w http.ResponseWriter) error
+}
+
+type ImportItems200JSONResponse struct {
+	Added int      `json:"added"`
+	Names []string `json:"names"`
+}
+
+func (response ImportItems200JSONResponse) VisitImportItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportItemsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportItemsdefaultApplicationProblemPlusJSONResponse) VisitImportItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteItemRequestObject struct {
+	Id string `json:"id"`
+}
+
+type DeleteItemResponseObject interface {
+	VisitDeleteItemResponse(w http.ResponseWriter) error
+}
+
+type DeleteItem204Response struct {
+}
+
+func (response DeleteItem204Response) VisitDeleteItemResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteItemdefaultApplicationProblemPlusJSONResponse) VisitDeleteItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetItemRequestObject struct {
+	Id     string `json:"id"`
+	Params GetItemParams
+}
+
+type GetItemResponseObject interface {
+	VisitGetItemResponse(w http.ResponseWriter) error
+}
+
+type GetItem200JSONResponse ItemPage
+
+func (response GetItem200JSONResponse) VisitGetItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetItemdefaultApplicationProblemPlusJSONResponse) VisitGetItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutItemRequestObject struct {
+	Id   string `json:"id"`
+	Body *PutItemJSONRequestBody
+}
+
+type PutItemResponseObject interface {
+	VisitPutItemResponse(w http.ResponseWriter) error
+}
+
+type PutItem200JSONResponse OwnItem
+
+func (response PutItem200JSONResponse) VisitPutItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutItem409ApplicationProblemPlusJSONResponse ItemConflict
+
+func (response PutItem409ApplicationProblemPlusJSONResponse) VisitPutItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutItemdefaultApplicationProblemPlusJSONResponse) VisitPutItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindSwapsRequestObject struct {
+	Body *FindSwapsJSONRequestBody
+}
+
+type FindSwapsResponseObject interface {
+	VisitFindSwapsResponse(w http.ResponseWriter) error
+}
+
+type FindSwaps200JSONResponse []Swap
+
+func (response FindSwaps200JSONResponse) VisitFindSwapsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FindSwapsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FindSwapsdefaultApplicationProblemPlusJSONResponse) VisitFindSwapsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetWelcomeRequestObject struct {
 }
 
@@ -1970,8 +3145,20 @@ type StrictServerInterface interface {
 	// (GET /api/book)
 	GetBook(ctx context.Context, request GetBookRequestObject) (GetBookResponseObject, error)
 
+	// (GET /api/centre)
+	GetCentre(ctx context.Context, request GetCentreRequestObject) (GetCentreResponseObject, error)
+
+	// (PUT /api/centre)
+	PutCentre(ctx context.Context, request PutCentreRequestObject) (PutCentreResponseObject, error)
+
 	// (POST /api/check)
 	CheckThing(ctx context.Context, request CheckThingRequestObject) (CheckThingResponseObject, error)
+
+	// (POST /api/checklist)
+	CheckList(ctx context.Context, request CheckListRequestObject) (CheckListResponseObject, error)
+
+	// (PUT /api/cupboard/{id})
+	PutCupboard(ctx context.Context, request PutCupboardRequestObject) (PutCupboardResponseObject, error)
 
 	// (GET /api/rooms)
 	ListRooms(ctx context.Context, request ListRoomsRequestObject) (ListRoomsResponseObject, error)
@@ -1984,6 +3171,12 @@ type StrictServerInterface interface {
 
 	// (PUT /api/rooms/{id})
 	PutRoom(ctx context.Context, request PutRoomRequestObject) (PutRoomResponseObject, error)
+
+	// (GET /api/rooms/{id}/file)
+	GetRoomFile(ctx context.Context, request GetRoomFileRequestObject) (GetRoomFileResponseObject, error)
+
+	// (GET /api/rules)
+	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
 
 	// (DELETE /api/session)
 	SignOut(ctx context.Context, request SignOutRequestObject) (SignOutResponseObject, error)
@@ -2011,6 +3204,24 @@ type StrictServerInterface interface {
 
 	// (GET /api/shelf)
 	SearchShelf(ctx context.Context, request SearchShelfRequestObject) (SearchShelfResponseObject, error)
+
+	// (GET /api/shelf/board)
+	GetBoard(ctx context.Context, request GetBoardRequestObject) (GetBoardResponseObject, error)
+
+	// (POST /api/shelf/import)
+	ImportItems(ctx context.Context, request ImportItemsRequestObject) (ImportItemsResponseObject, error)
+
+	// (DELETE /api/shelf/items/{id})
+	DeleteItem(ctx context.Context, request DeleteItemRequestObject) (DeleteItemResponseObject, error)
+
+	// (GET /api/shelf/items/{id})
+	GetItem(ctx context.Context, request GetItemRequestObject) (GetItemResponseObject, error)
+
+	// (PUT /api/shelf/items/{id})
+	PutItem(ctx context.Context, request PutItemRequestObject) (PutItemResponseObject, error)
+
+	// (POST /api/swaps)
+	FindSwaps(ctx context.Context, request FindSwapsRequestObject) (FindSwapsResponseObject, error)
 
 	// (GET /api/welcome)
 	GetWelcome(ctx context.Context, request GetWelcomeRequestObject) (GetWelcomeResponseObject, error)
@@ -2128,6 +3339,61 @@ func (sh *strictHandler) GetBook(ctx *gin.Context) {
 	}
 }
 
+// GetCentre operation middleware
+func (sh *strictHandler) GetCentre(ctx *gin.Context) {
+	var request GetCentreRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCentre(ctx, request.(GetCentreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCentre")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCentreResponseObject); ok {
+		if err := validResponse.VisitGetCentreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutCentre operation middleware
+func (sh *strictHandler) PutCentre(ctx *gin.Context) {
+	var request PutCentreRequestObject
+
+	var body PutCentreJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutCentre(ctx, request.(PutCentreRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutCentre")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutCentreResponseObject); ok {
+		if err := validResponse.VisitPutCentreResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // CheckThing operation middleware
 func (sh *strictHandler) CheckThing(ctx *gin.Context) {
 	var request CheckThingRequestObject
@@ -2152,6 +3418,70 @@ func (sh *strictHandler) CheckThing(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(CheckThingResponseObject); ok {
 		if err := validResponse.VisitCheckThingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CheckList operation middleware
+func (sh *strictHandler) CheckList(ctx *gin.Context) {
+	var request CheckListRequestObject
+
+	var body CheckListJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CheckList(ctx, request.(CheckListRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CheckList")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CheckListResponseObject); ok {
+		if err := validResponse.VisitCheckListResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutCupboard operation middleware
+func (sh *strictHandler) PutCupboard(ctx *gin.Context, id string) {
+	var request PutCupboardRequestObject
+
+	request.Id = id
+
+	var body PutCupboardJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutCupboard(ctx, request.(PutCupboardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutCupboard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutCupboardResponseObject); ok {
+		if err := validResponse.VisitPutCupboardResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2261,6 +3591,56 @@ func (sh *strictHandler) PutRoom(ctx *gin.Context, id Id) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(PutRoomResponseObject); ok {
 		if err := validResponse.VisitPutRoomResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRoomFile operation middleware
+func (sh *strictHandler) GetRoomFile(ctx *gin.Context, id Id) {
+	var request GetRoomFileRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRoomFile(ctx, request.(GetRoomFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRoomFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRoomFileResponseObject); ok {
+		if err := validResponse.VisitGetRoomFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRules operation middleware
+func (sh *strictHandler) GetRules(ctx *gin.Context) {
+	var request GetRulesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRules(ctx, request.(GetRulesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRules")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRulesResponseObject); ok {
+		if err := validResponse.VisitGetRulesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -2499,6 +3879,180 @@ func (sh *strictHandler) SearchShelf(ctx *gin.Context, params SearchShelfParams)
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SearchShelfResponseObject); ok {
 		if err := validResponse.VisitSearchShelfResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBoard operation middleware
+func (sh *strictHandler) GetBoard(ctx *gin.Context, params GetBoardParams) {
+	var request GetBoardRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBoard(ctx, request.(GetBoardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBoard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBoardResponseObject); ok {
+		if err := validResponse.VisitGetBoardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportItems operation middleware
+func (sh *strictHandler) ImportItems(ctx *gin.Context) {
+	var request ImportItemsRequestObject
+
+	var body ImportItemsJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportItems(ctx, request.(ImportItemsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportItems")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportItemsResponseObject); ok {
+		if err := validResponse.VisitImportItemsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteItem operation middleware
+func (sh *strictHandler) DeleteItem(ctx *gin.Context, id string) {
+	var request DeleteItemRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteItem(ctx, request.(DeleteItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteItemResponseObject); ok {
+		if err := validResponse.VisitDeleteItemResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetItem operation middleware
+func (sh *strictHandler) GetItem(ctx *gin.Context, id string, params GetItemParams) {
+	var request GetItemRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetItem(ctx, request.(GetItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetItemResponseObject); ok {
+		if err := validResponse.VisitGetItemResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutItem operation middleware
+func (sh *strictHandler) PutItem(ctx *gin.Context, id string) {
+	var request PutItemRequestObject
+
+	request.Id = id
+
+	var body PutItemJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutItem(ctx, request.(PutItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutItemResponseObject); ok {
+		if err := validResponse.VisitPutItemResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// FindSwaps operation middleware
+func (sh *strictHandler) FindSwaps(ctx *gin.Context) {
+	var request FindSwapsRequestObject
+
+	var body FindSwapsJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.FindSwaps(ctx, request.(FindSwapsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "FindSwaps")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(FindSwapsResponseObject); ok {
+		if err := validResponse.VisitFindSwapsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

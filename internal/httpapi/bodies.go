@@ -21,6 +21,9 @@ func answerBody(a plan.Answer, g *safety.Group, at time.Time, measures string) c
 			Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp})
 		starts = starts.Add(time.Duration(s.Minutes) * time.Minute)
 	}
+	if len(a.Notes) > 0 {
+		body.Notes = &a.Notes
+	}
 	if a.Verdict.Valid() {
 		v := contract.Verdict(a.Verdict.String())
 		body.Verdict = &v
@@ -81,6 +84,10 @@ func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 		Amounts: make([]contract.Amount, len(b.Amounts))}
 	for i, a := range b.Amounts {
 		body.Amounts[i] = amountBody(a)
+	}
+	if m.Pots.Count > 0 {
+		each := m.Pots.Each.Grams()
+		body.Pots, body.PotEachG = &m.Pots.Count, &each
 	}
 	return body
 }

@@ -23,7 +23,11 @@ func (s *Server) CheckThing(ctx context.Context, r contract.CheckThingRequestObj
 	}
 	answer := contract.CheckThing200JSONResponse{Found: true}
 	answer.For = answer.For[:0:0]
-	facts, months, hasAge, err := s.named(r.Body, &answer)
+	shelf, err := s.shelfOf(ctx)
+	if err != nil {
+		return nil, err
+	}
+	facts, months, hasAge, err := named(r.Body, shelf, &answer)
 	if err != nil {
 		return nil, err
 	}
@@ -35,6 +39,7 @@ func (s *Server) CheckThing(ctx context.Context, r contract.CheckThingRequestObj
 	}
 	subject := safety.Prepare(answer.Name, facts)
 	answer.Detail = facts.Size()
+	answer.Gauge = gaugeBody(facts)
 	session := sessionOf(ctx)
 	if hasAge {
 		return answer, s.judgeForAge(&answer, session, &subject, use, months)
@@ -55,10 +60,10 @@ func (s *Server) CheckThing(ctx context.Context, r contract.CheckThingRequestObj
 }
 
 // named finds what the check is about and puts its name into the answer.
-func (s *Server) named(in *contract.CheckInput, answer *contract.CheckThing200JSONResponse) (f material.Facts, months int, hasAge bool, err error) {
+func named(in *contract.CheckInput, shelf things, answer *contract.CheckThing200JSONResponse) (f material.Facts, months int, hasAge bool, err error) {
 	switch {
 	case in.ItemId != nil:
-		it, ok := s.shelf.Get(*in.ItemId)
+		it, ok := shelf.Get(*in.ItemId)
 		if !ok {
 			return f, 0, false, badField("item_id", "There is nothing on the shelf by the id %q.", cut(*in.ItemId))
 		}
@@ -79,7 +84,7 @@ func (s *Server) named(in *contract.CheckInput, answer *contract.CheckThing200JS
 			return f, 0, false, badField("words", "Type what to check, such as dried peas 26 months.")
 		}
 		answer.Name, answer.Found = cut(words), false
-		if it, ok := s.shelf.Named(words); ok {
+		if it, ok := shelf.Named(words); ok {
 			answer.Name, answer.ItemId, answer.Found = it.Name, &it.ID, true
 			f = it.Facts
 		}
@@ -89,12 +94,16 @@ func (s *Server) named(in *contract.CheckInput, answer *contract.CheckThing200JS
 }
 
 func (s *Server) judgeForAge(answer *contract.CheckThing200JSONResponse, session *store.Session, subject *safety.Subject, use safety.Use, months int) error {
-	table, err := room.ParseRatioTable(session.RatioTable)
+	table, err := tableOf(session)
+	if err != nil {
+		return err
+	}
+	policy, err := policyOf(session)
 	if err != nil {
 		return err
 	}
 	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}
-	g, err := safety.NewGroup(one, table, safety.Policy{})
+	g, err := safety.NewGroup(one, table, policy)
 	if err != nil {
 		return err
 	}
@@ -112,17 +121,21 @@ func addVerdict(answer *contract.CheckThing200JSONResponse, who string, roomID *
 }
 
 // SearchShelf returns what matches the typed words, without the age they may end in.
-func (s *Server) SearchShelf(_ context.Context, r contract.SearchShelfRequestObject) (contract.SearchShelfResponseObject, error) {
+func (s *Server) SearchShelf(ctx context.Context, r contract.SearchShelfRequestObject) (contract.SearchShelfResponseObject, error) {
 	words, _, _ := age.Cut(value(r.Params.Q))
 	if len(words) > 100 {
 		return nil, badField("q", "Type fewer words: at most 100 letters are looked up.")
+	}
+	shelf, err := s.shelfOf(ctx)
+	if err != nil {
+		return nil, err
 	}
 	limit := 12
 	if l := r.Params.Limit; l != nil {
 		limit = min(max(*l, 1), 100)
 	}
 	found := make(contract.SearchShelf200JSONResponse, 0, limit)
-	for _, it := range s.shelf.Search(words, len(s.shelf.Items())) {
+	for _, it := range shelf.Search(words, len(shelf.Items())) {
 		if len(found) == limit {
 			break
 		}

@@ -15,8 +15,19 @@ import (
 )
 
 // maxBody is the most that a request may carry: the largest room or set-up is under
-// 40 kB.
-const maxBody = 256 * 1024
+// 40 kB. A list to check or to import is up to 5 MB of text, longer as JSON.
+const (
+	maxBody = 256 * 1024
+	maxList = 12 << 20
+)
+
+// bodyLimit returns the limit for a path.
+func bodyLimit(path string) int64 {
+	if path == "/api/checklist" || path == "/api/shelf/import" {
+		return maxList
+	}
+	return maxBody
+}
 
 const cookieName = "emblo_session"
 
@@ -37,7 +48,7 @@ func securityHeaders(c *gin.Context) {
 }
 
 func (s *Server) limits(c *gin.Context) {
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, maxBody)
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, bodyLimit(c.Request.URL.Path))
 }
 
 func (s *Server) recover(c *gin.Context) {

@@ -2,7 +2,9 @@ package httpapi
 
 import (
 	"context"
+	"errors"
 	"fmt"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
@@ -32,7 +34,11 @@ func (s *Server) AnswerPlan(ctx context.Context, r contract.AnswerPlanRequestObj
 	if err != nil {
 		return nil, err
 	}
-	a, g, at, err := s.reckon(sessionOf(ctx), row, r.Body)
+	shelf, err := s.shelfFor(ctx, planIDs(r.Body)...)
+	if err != nil {
+		return nil, err
+	}
+	a, g, at, err := s.reckon(sessionOf(ctx), row, r.Body, shelf)
 	if err != nil {
 		return nil, err
 	}
@@ -40,15 +46,16 @@ func (s *Server) AnswerPlan(ctx context.Context, r contract.AnswerPlanRequestObj
 }
 
 // reckon answers a plan for a room on the plan's day.
-func (s *Server) reckon(session *store.Session, row store.Room, p *contract.Plan) (plan.Answer, *safety.Group, time.Time, error) {
+func (s *Server) reckon(session *store.Session, row store.Room, p *contract.Plan, shelf things) (plan.Answer, *safety.Group, time.Time, error) {
 	at, err := time.Parse(wallClock, p.PlayAt)
 	if err != nil || at.Year() < 2000 || at.Year() > 2200 {
 		return plan.Answer{}, nil, at, badField("play_at", "Say when the set-up opens, as 2026-11-24T09:45.")
 	}
-	setup, err := s.setupOf(p)
+	setup, err := s.setupOf(p, shelf)
 	if err != nil {
 		return plan.Answer{}, nil, at, err
 	}
+	setup.StirIn = session.FindsStirredIn
 	g, err := groupOn(row, session, age.DateOf(at))
 	if err != nil {
 		return plan.Answer{}, nil, at, err
@@ -62,10 +69,10 @@ func (s *Server) reckon(session *store.Session, row store.Room, p *contract.Plan
 }
 
 // setupOf reads a plan into the core's terms.
-func (s *Server) setupOf(p *contract.Plan) (plan.Setup, error) {
+func (s *Server) setupOf(p *contract.Plan, shelf things) (plan.Setup, error) {
 	var setup plan.Setup
 	if p.Base != nil {
-		base, err := s.baseOf(p.Base)
+		base, err := s.baseOf(p.Base, shelf)
 		if err != nil {
 			return setup, err
 		}
@@ -80,11 +87,11 @@ func (s *Server) setupOf(p *contract.Plan) (plan.Setup, error) {
 		placed := plan.Placed{Each: in.Each, Use: use}
 		switch {
 		case in.ItemId != nil:
-			it, ok := s.shelf.Get(*in.ItemId)
+			it, ok := shelf.Get(*in.ItemId)
 			if !ok {
 				return setup, badField(at+"item_id", "There is nothing on the shelf by the id %q.", cut(*in.ItemId))
 			}
-			placed.Name, placed.Facts, placed.Prepared = it.Name, it.Facts, s.subjects[it.ID]
+			placed.Name, placed.Facts, placed.Prepared = it.Name, it.Facts, shelf.subject(it)
 		case in.Described != nil:
 			if placed.Facts, err = factsOf(at+"described/", in.Described); err != nil {
 				return setup, err
@@ -98,7 +105,7 @@ func (s *Server) setupOf(p *contract.Plan) (plan.Setup, error) {
 	return setup, nil
 }
 
-func (s *Server) baseOf(in *contract.Base) (plan.Base, error) {
+func (s *Server) baseOf(in *contract.Base, shelf things) (plan.Base, error) {
 	use := safety.Open
 	if in.Use != nil {
 		var err error
@@ -119,9 +126,9 @@ func (s *Server) baseOf(in *contract.Base) (plan.Base, error) {
 		if in.Colours != nil {
 			colours = *in.Colours
 		}
-		return plan.Mix{Recipe: r, Portion: unit.Grams(*in.PortionG), Colours: colours, Use: use}, nil
+		return plan.Mix{Recipe: r, Portion: unit.Grams(*in.PortionG), Colours: colours, Use: use, Pot: unit.Millilitres(value(in.PotMl))}, nil
 	case contract.Fill:
-		it, ok := s.shelf.Get(value(in.ItemId))
+		it, ok := shelf.Get(value(in.ItemId))
 		if !ok || !it.Plays(material.Filler) {
 			return nil, badField("base/item_id", "Choose a filler from the shelf.")
 		}
@@ -152,23 +159,26 @@ func factsOf(at string, in *contract.Described) (material.Facts, error) {
 	if in.Solid != nil && in.SizesMm != nil {
 		kind, err := gauge.ParseKind(string(*in.Solid))
 		if err != nil {
-			return f, badField(at+"solid", "Choose a shape: ball, egg, cylinder, capsule or box.")
+			return f, badField(at+"solid", "Choose a shape: ball, egg, cylinder, capsule, box, cone or irregular.")
 		}
 		if f.Smallest, err = gauge.New(kind, *in.SizesMm...); err != nil {
 			return f, badField(at+"sizes_mm", "The sizes do not describe a thing: %s.", err)
 		}
 		f.Largest = f.Smallest
 	}
-	for _, word := range value(in.Traits) {
-		t, err := material.ParseTrait(word)
-		if err != nil {
-			return f, badField(at+"traits", "%q is not something Emblo asks about.", cut(word))
+	said, err := material.Description{Traits: strings.Join(value(in.Traits), ";")}.Facts(nil)
+	if err != nil {
+		var bad *material.Bad
+		if errors.As(err, &bad) {
+			return f, badField(at+"traits", "Look again: %s.", bad.Reason)
 		}
-		f.Traits |= t
+		return f, err
 	}
-	if why := f.Traits.Contradiction(); why != "" {
-		return f, badField(at+"traits", "Look again: %s.", why)
+	form, least, most := f.Form, f.Smallest, f.Largest
+	if f = said; form != material.FormUnknown {
+		f.Form = form
 	}
+	f.Smallest, f.Largest, f.ContentsKnown, f.Salt = least, most, false, material.Amount{}
 	f.TraitsKnown = value(in.NothingElse)
 	if in.Contents != nil && *in.Contents == contract.DescribedContentsListed {
 		f.ContentsKnown = true

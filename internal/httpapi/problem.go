@@ -34,6 +34,7 @@ func badField(field, format string, args ...any) error {
 var (
 	errSignedOut = &problem{http.StatusUnauthorized, "", "Sign in to go on."}
 	errNotYours  = &problem{http.StatusForbidden, "", "Your role can look and print; ask an educator or the lead to change this."}
+	errLeadOnly  = &problem{http.StatusForbidden, "", "Only the lead of the centre may change its settings."}
 	errGone      = &problem{http.StatusNotFound, "", "There is nothing here by that id; it may have been deleted."}
 	errForeign   = &problem{http.StatusForbidden, "", "The request came from another site and was refused."}
 )
@@ -55,6 +56,8 @@ func problemOf(err error) *problem {
 		return errGone
 	case errors.Is(err, store.ErrNameTaken):
 		return &problem{http.StatusUnprocessableEntity, "name", "Another room has this name already."}
+	case errors.Is(err, store.ErrItemNameTaken):
+		return &problem{http.StatusUnprocessableEntity, "row/name", "Another thing of your own has this name already."}
 	case errors.Is(err, store.ErrNoRoom):
 		return &problem{http.StatusUnprocessableEntity, "room_id", "Choose a room: this one is not there any more."}
 	case errors.Is(err, auth.ErrWrong):
@@ -62,7 +65,7 @@ func problemOf(err error) *problem {
 	case errors.Is(err, auth.ErrTooMany):
 		return &problem{http.StatusTooManyRequests, "", "Too many tries. Wait a quarter of an hour, then try again."}
 	case errors.As(err, &tooLarge):
-		return &problem{http.StatusRequestEntityTooLarge, "", fmt.Sprintf("The request is larger than %d kB and was not read.", maxBody/1024)}
+		return &problem{http.StatusRequestEntityTooLarge, "", fmt.Sprintf("The request is larger than %d kB and was not read.", tooLarge.Limit/1024)}
 	case errors.As(err, &wrongType):
 		return &problem{http.StatusBadRequest, strings.ReplaceAll(wrongType.Field, ".", "/"),
 			fmt.Sprintf("%s must be a %s, not a %s.", lastPart(wrongType.Field), jsonWord(wrongType.Type.Kind().String()), wrongType.Value)}

@@ -112,7 +112,8 @@ const oldest = 14 * 12
 
 // roomRow checks a room as it came and returns it as stored.
 func roomRow(id uuid.UUID, in *contract.RoomInput, today age.Date) (store.Room, error) {
-	r := store.Room{ID: id, Adults: in.Adults, Measures: string(in.Measures), NutFree: in.NutFree, Version: in.Version}
+	r := store.Room{ID: id, Adults: in.Adults, Measures: string(in.Measures), NutFree: in.NutFree,
+		Illness: value(in.Illness), Pet: value(in.Pet), Version: in.Version}
 	var err error
 	if r.Name, err = checkName(in.Name, "Give the room a name"); err != nil {
 		return r, err
@@ -181,6 +182,9 @@ func childRow(at string, in contract.ChildInput, today age.Date) (row store.Chil
 	if d := in.DevelopmentalMonths; d != nil && (*d < 0 || *d > oldest) {
 		return row, badField(at+"developmental_months", "A developmental age is between 0 and %d months.", oldest)
 	}
+	if row.Needs, err = needsRow(at, in.Needs); err != nil {
+		return row, err
+	}
 	for i, a := range in.Allergies {
 		if _, err := allergyOf(store.Allergy{To: string(a.To), By: string(a.By)}); err != nil {
 			return row, badField(fmt.Sprintf("%sallergies/%d", at, i), "Choose what %s is allergic to, and whether by eating or by touch.", row.Initials)
@@ -200,6 +204,80 @@ func childRow(at string, in contract.ChildInput, today age.Date) (row store.Chil
 	return row, nil
 }
 
+// needsRow checks the needs of a child.
+func needsRow(at string, in *contract.Needs) (store.Needs, error) {
+	var n store.Needs
+	if in == nil {
+		return n, nil
+	}
+	n.Asthma, n.Eczema = value(in.Asthma), value(in.Eczema)
+	for _, a := range value(in.Eaten) {
+		if _, err := allergen.Parse(string(a)); err != nil {
+			return n, badField(at+"needs/eaten", "Choose what has been eaten at home from the list of allergens.")
+		}
+		n.Eaten = append(n.Eaten, string(a))
+	}
+	for _, w := range value(in.Avoids) {
+		n.Avoids = append(n.Avoids, string(w))
+	}
+	for _, w := range value(in.Seeks) {
+		n.Seeks = append(n.Seeks, string(w))
+	}
+	for _, w := range append(append([]string(nil), n.Avoids...), n.Seeks...) {
+		if _, err := room.ParseSense(w); err != nil {
+			return n, badField(at+"needs", "Note whether the child avoids or seeks sticky, wet or loud things.")
+		}
+	}
+	return n, nil
+}
+
+// needsOf puts stored needs into the core's child.
+func needsOf(n store.Needs, c *room.Child) error {
+	c.Asthma, c.Eczema = n.Asthma, n.Eczema
+	for _, w := range n.Eaten {
+		set, err := allergen.ParseContents(w)
+		if err != nil {
+			return err
+		}
+		c.Tried |= set
+	}
+	for _, w := range n.Avoids {
+		sense, err := room.ParseSense(w)
+		if err != nil {
+			return err
+		}
+		c.Avoids |= sense
+	}
+	for _, w := range n.Seeks {
+		sense, err := room.ParseSense(w)
+		if err != nil {
+			return err
+		}
+		c.Seeks |= sense
+	}
+	return nil
+}
+
+func needsBody(n store.Needs) *contract.Needs {
+	if !n.Asthma && !n.Eczema && len(n.Eaten)+len(n.Avoids)+len(n.Seeks) == 0 {
+		return nil
+	}
+	body := contract.Needs{Asthma: &n.Asthma, Eczema: &n.Eczema}
+	eaten := make([]contract.Allergen, len(n.Eaten))
+	for i, w := range n.Eaten {
+		eaten[i] = contract.Allergen(w)
+	}
+	avoids, seeks := make([]contract.NeedsAvoids, len(n.Avoids)), make([]contract.NeedsSeeks, len(n.Seeks))
+	for i, w := range n.Avoids {
+		avoids[i] = contract.NeedsAvoids(w)
+	}
+	for i, w := range n.Seeks {
+		seeks[i] = contract.NeedsSeeks(w)
+	}
+	body.Eaten, body.Avoids, body.Seeks = &eaten, &avoids, &seeks
+	return &body
+}
+
 func allergyOf(a store.Allergy) (room.Allergy, error) {
 	to, err := allergen.Parse(a.To)
 	if err != nil {
@@ -217,7 +295,7 @@ func allergyOf(a store.Allergy) (room.Allergy, error) {
 // groupOn returns the room as the core sees it on a day. Stored rows were checked when
 // they were saved; one that does not read is a fault and fails, it is never skipped.
 func groupOn(row store.Room, session *store.Session, on age.Date) (safety.Group, error) {
-	r := room.Room{Name: row.Name, Adults: row.Adults}
+	r := room.Room{Name: row.Name, Adults: row.Adults, Illness: row.Illness, Pet: row.Pet}
 	for _, c := range row.Children {
 		born, err := age.ParseMonth(c.Born)
 		if err != nil {
@@ -240,13 +318,20 @@ func groupOn(row store.Room, session *store.Session, on age.Date) (safety.Group,
 			}
 			child.Allergies = append(child.Allergies, al)
 		}
+		if err := needsOf(c.Needs, &child); err != nil {
+			return safety.Group{}, fmt.Errorf("child %s: %w", c.ID, err)
+		}
 		r.Children = append(r.Children, child)
 	}
-	table, err := room.ParseRatioTable(session.RatioTable)
+	table, err := tableOf(session)
 	if err != nil {
 		return safety.Group{}, err
 	}
-	return safety.NewGroup(r, table, safety.Policy{NutFree: row.NutFree})
+	policy, err := policyOf(session)
+	if err != nil {
+		return safety.Group{}, err
+	}
+	return safety.NewGroup(r, table, policy.Tighten(safety.Policy{NutFree: row.NutFree}))
 }
 
 // roomBody returns a stored room as the contract writes it, with the ages of today.
@@ -257,10 +342,11 @@ func (s *Server) roomBody(ctx context.Context, row store.Room) (contract.Room, e
 		return contract.Room{}, err
 	}
 	body := contract.Room{Id: row.ID.String(), Version: row.Version, Name: row.Name, Adults: row.Adults,
-		Measures: contract.MeasureSystem(row.Measures), NutFree: row.NutFree, Children: []contract.ChildInput{}, Group: groupBody(&g)}
+		Measures: contract.MeasureSystem(row.Measures), NutFree: row.NutFree,
+		Illness: &row.Illness, Pet: &row.Pet, Children: []contract.ChildInput{}, Group: groupBody(&g)}
 	for _, c := range row.Children {
 		child := contract.ChildInput{Id: c.ID.String(), Initials: c.Initials, Born: c.Born, Mouths: contract.Mouths(c.Mouths),
-			DevelopmentalMonths: c.DevelopmentalMonths, Allergies: []contract.Allergy{}}
+			DevelopmentalMonths: c.DevelopmentalMonths, Allergies: []contract.Allergy{}, Needs: needsBody(c.Needs)}
 		for _, a := range c.Allergies {
 			al := contract.Allergy{To: contract.Allergen(a.To), By: contract.AllergyBy(a.By)}
 			if a.Note != "" {

@@ -38,9 +38,8 @@ type Server struct {
 	log      *slog.Logger
 	secure   bool
 	version  string
-	shelf    *material.Shelf
 	book     *recipe.Book
-	subjects map[string]*safety.Subject // by shelf id, with the gauge asked already
+	prepared *prepared
 }
 
 var _ contract.StrictServerInterface = (*Server)(nil)
@@ -48,17 +47,15 @@ var _ contract.StrictServerInterface = (*Server)(nil)
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
 	s := &Server{store: o.Store, now: o.Now, log: o.Log, secure: o.SecureCookies, version: o.Version,
-		shelf: material.Standard(), book: recipe.Standard()}
+		book: recipe.Standard(), prepared: &prepared{kept: make(map[preparedKey]*safety.Subject)}}
 	if s.now == nil {
 		s.now = time.Now
 	}
 	if s.log == nil {
 		s.log = slog.Default()
 	}
-	s.subjects = make(map[string]*safety.Subject, len(s.shelf.Items()))
-	for _, it := range s.shelf.Items() {
-		subject := safety.Prepare(it.Name, it.Facts)
-		s.subjects[it.ID] = &subject
+	for _, it := range material.Standard().Items() {
+		s.prepared.get(it)
 	}
 
 	engine := gin.New()

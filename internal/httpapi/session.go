@@ -10,7 +10,6 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"emblo/core/age"
-	"emblo/core/room"
 	"emblo/internal/auth"
 	"emblo/internal/contract"
 	"emblo/internal/store"
@@ -88,7 +87,7 @@ func (s *Server) cookie(token string, maxAge int) string {
 }
 
 func (s *Server) sessionBody(session *store.Session) (contract.Session, error) {
-	table, err := room.ParseRatioTable(session.RatioTable)
+	table, err := tableOf(session)
 	if err != nil {
 		return contract.Session{}, err
 	}

@@ -32,6 +32,10 @@ func (s *Server) ListSetups(ctx context.Context, _ contract.ListSetupsRequestObj
 	if err != nil {
 		return nil, err
 	}
+	shelf, err := s.shelfOf(ctx)
+	if err != nil {
+		return nil, err
+	}
 	list := make(contract.ListSetups200JSONResponse, 0, len(rows))
 	for _, row := range rows {
 		body, err := setupBody(row)
@@ -40,7 +44,7 @@ func (s *Server) ListSetups(ctx context.Context, _ contract.ListSetupsRequestObj
 		}
 		r := byID[row.RoomID]
 		sum := contract.SetupSummary{Id: body.Id, Name: body.Name, RoomId: body.RoomId, RoomName: r.Name, PlayAt: body.PlayAt}
-		a, _, at, err := s.reckon(session, r, planOf(&body))
+		a, _, at, err := s.reckon(session, r, planOf(&body), shelf)
 		if err != nil {
 			p := problemOf(err)
 			if p == nil {
@@ -149,7 +153,11 @@ func (s *Server) setupRow(ctx context.Context, centre *store.Centre, id uuid.UUI
 		return row, err
 	}
 	p := &contract.Plan{RoomId: in.RoomId, PlayAt: in.PlayAt, Base: in.Base, Items: in.Items}
-	_, _, at, err := s.reckon(sessionOf(ctx), room, p)
+	shelf, err := s.shelfFor(ctx, planIDs(p)...)
+	if err != nil {
+		return row, err
+	}
+	_, _, at, err := s.reckon(sessionOf(ctx), room, p, shelf)
 	if err != nil {
 		return row, err
 	}

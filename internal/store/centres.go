@@ -2,7 +2,9 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
+	"slices"
 	"time"
 
 	"github.com/google/uuid"
@@ -11,12 +13,16 @@ import (
 
 // CentreRow is a centre and its settings.
 type CentreRow struct {
-	ID         uuid.UUID
-	Name       string
-	RatioTable string
-	Emergency  string
-	TimeZone   string
-	Demo       bool
+	ID             uuid.UUID
+	Name           string
+	RatioTable     string
+	Emergency      string
+	TimeZone       string
+	Demo           bool
+	Version        int   `gorm:"default:1"`
+	PerAdult       []int `gorm:"serializer:json"`
+	FindsStirredIn bool
+	Policy         json.RawMessage `gorm:"type:jsonb;default:'{}'"` // as the contract writes it
 }
 
 // TableName names the table for GORM.
@@ -37,14 +43,17 @@ func (Staff) TableName() string { return "staff" }
 
 // Session is a signed-in account with what every request needs of it.
 type Session struct {
-	StaffID    uuid.UUID
-	StaffName  string
-	Role       string
-	CentreID   uuid.UUID
-	CentreName string
-	RatioTable string
-	Emergency  string
-	TimeZone   string
+	StaffID        uuid.UUID
+	StaffName      string
+	Role           string
+	CentreID       uuid.UUID
+	CentreName     string
+	RatioTable     string
+	Emergency      string
+	TimeZone       string
+	PerAdult       []int `gorm:"serializer:json"`
+	FindsStirredIn bool
+	Policy         json.RawMessage
 }
 
 type sessionRow struct {
@@ -83,6 +92,33 @@ func (s *Store) DemoCentre(ctx context.Context) (CentreRow, Staff, error) {
 	return c, lead, notFound(err)
 }
 
+// Settings returns the centre's own row.
+func (c *Centre) Settings(ctx context.Context) (CentreRow, error) {
+	var row CentreRow
+	err := c.db.WithContext(ctx).Where("id = ?", c.id).Take(&row).Error
+	return row, notFound(err)
+}
+
+// SaveSettings replaces the version row.Version of the centre's settings; whether it is a
+// demo and its time zone stay. The errors are *Conflict[CentreRow] for a stale version.
+func (c *Centre) SaveSettings(ctx context.Context, row CentreRow) (CentreRow, error) {
+	row.ID = c.id
+	return save[CentreRow]{
+		id: c.id, version: row.Version,
+		get: func(tx *Centre) (CentreRow, error) { return tx.Settings(ctx) },
+		at:  func(stored CentreRow) int { return stored.Version },
+		same: func(stored CentreRow) bool {
+			return stored.Name == row.Name && stored.RatioTable == row.RatioTable && stored.Emergency == row.Emergency &&
+				stored.FindsStirredIn == row.FindsStirredIn && slices.Equal(stored.PerAdult, row.PerAdult) && sameJSON(stored.Policy, row.Policy)
+		},
+		write: func(tx *Centre, version int, _ bool) error {
+			row.Version = version
+			return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).
+				Select("name", "ratio_table", "emergency", "per_adult", "finds_stirred_in", "policy", "version").Updates(&row).Error
+		},
+	}.run(ctx, c)
+}
+
 // Empty reports whether there is no centre at all.
 func (s *Store) Empty(ctx context.Context) (bool, error) {
 	var n int64
@@ -117,7 +153,7 @@ func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.T
 	var found Session
 	res := s.db.WithContext(ctx).Raw(`
 		select st.id staff_id, st.name staff_name, st.role, c.id centre_id, c.name centre_name,
-		       c.ratio_table, c.emergency, c.time_zone
+		       c.ratio_table, c.emergency, c.time_zone, c.per_adult, c.finds_stirred_in, c.policy
 		from sessions s join staff st on st.id = s.staff_id join centres c on c.id = st.centre_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Scan(&found)
 	if res.Error == nil && res.RowsAffected == 0 {

@@ -2,13 +2,11 @@ package store
 
 import (
 	"context"
-	"errors"
 	"reflect"
 	"time"
 
 	"github.com/google/uuid"
 	"gorm.io/gorm"
-	"gorm.io/gorm/clause"
 )
 
 // Room is a room with its children in order.
@@ -19,6 +17,8 @@ type Room struct {
 	Adults    int
 	Measures  string
 	NutFree   bool
+	Illness   bool
+	Pet       bool
 	Version   int
 	UpdatedAt time.Time
 	Children  []Child `gorm:"foreignKey:CentreID,RoomID;references:CentreID,ID"`
@@ -35,6 +35,16 @@ type Child struct {
 	Mouths              string // "yes", "no" or "unknown"
 	DevelopmentalMonths *int
 	Allergies           []Allergy `gorm:"serializer:json"`
+	Needs               Needs     `gorm:"serializer:json"`
+}
+
+// Needs is the little more that a rule asks about a child.
+type Needs struct {
+	Asthma bool     `json:"asthma,omitempty"`
+	Eczema bool     `json:"eczema,omitempty"`
+	Eaten  []string `json:"eaten,omitempty"`
+	Avoids []string `json:"avoids,omitempty"`
+	Seeks  []string `json:"seeks,omitempty"`
 }
 
 // Allergy is one declared allergy as stored.
@@ -69,59 +79,31 @@ func (c *Centre) SaveRoom(ctx context.Context, r Room) (Room, error) {
 	for i := range r.Children {
 		r.Children[i].CentreID, r.Children[i].RoomID, r.Children[i].Position = c.id, r.ID, i
 	}
-	var saved Room
-	err := c.transact(ctx, func(tx *Centre) error {
-		current, err := tx.lockedRoom(ctx, r.ID)
-		switch {
-		case errors.Is(err, ErrNotFound) && r.Version > 0:
-			return ErrNotFound
-		case errors.Is(err, ErrNotFound):
-			r.Version = 1
-		case err != nil:
-			return err
-		case current.Version != r.Version:
-			if sameRoom(current, r) {
-				saved = current
+	saved, err := save[Room]{
+		id: r.ID, version: r.Version,
+		get:  func(tx *Centre) (Room, error) { return tx.Room(ctx, r.ID) },
+		at:   func(stored Room) int { return stored.Version },
+		same: func(stored Room) bool { return sameRoom(stored, r) },
+		write: func(tx *Centre, version int, existed bool) error {
+			if existed {
+				if err := tx.mine(ctx).Where("room_id = ?", r.ID).Delete(&Child{}).Error; err != nil {
+					return err
+				}
+			}
+			r.Version, r.UpdatedAt = version, tx.db.NowFunc()
+			if err := tx.db.WithContext(ctx).Omit("Children").Clauses(replaceByID).Create(&r).Error; err != nil {
+				return err
+			}
+			if len(r.Children) == 0 {
 				return nil
 			}
-			return &Conflict[Room]{current}
-		default:
-			r.Version++
-			if err := tx.mine(ctx).Where("room_id = ?", r.ID).Delete(&Child{}).Error; err != nil {
-				return err
-			}
-		}
-		r.UpdatedAt = tx.db.NowFunc()
-		onUpdate := clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "id"}}, UpdateAll: true}
-		if err := tx.db.WithContext(ctx).Omit("Children").Clauses(onUpdate).Create(&r).Error; err != nil {
-			return err
-		}
-		if len(r.Children) > 0 {
-			if err := tx.db.WithContext(ctx).Create(&r.Children).Error; err != nil {
-				return err
-			}
-		}
-		saved, err = tx.Room(ctx, r.ID)
-		return err
-	})
+			return tx.db.WithContext(ctx).Create(&r.Children).Error
+		},
+	}.run(ctx, c)
 	if violates(err, uniqueViolation, "rooms_name") {
 		return Room{}, ErrNameTaken
 	}
 	return saved, err
-}
-
-// lockedRoom returns the room and holds its row until the transaction ends. Two first
-// saves of one id meet at an advisory lock, since there is no row to hold yet.
-func (c *Centre) lockedRoom(ctx context.Context, id uuid.UUID) (Room, error) {
-	if err := c.holdID(ctx, id); err != nil {
-		return Room{}, err
-	}
-	return c.Room(ctx, id)
-}
-
-// holdID serialises saves of one id of this centre until the transaction ends.
-func (c *Centre) holdID(ctx context.Context, id uuid.UUID) error {
-	return c.db.WithContext(ctx).Exec("select pg_advisory_xact_lock(hashtextextended(?, 0))", c.id.String()+id.String()).Error
 }
 
 // sameRoom reports whether saving want would change nothing but the version: the save was
@@ -135,7 +117,7 @@ func sameRoom(got, want Room) bool {
 		}
 		return r
 	}
-	return got.Version == want.Version+1 && reflect.DeepEqual(plain(got), plain(want))
+	return reflect.DeepEqual(plain(got), plain(want))
 }
 
 // DeleteRoom deletes a room with its children and set-ups, or returns ErrNotFound.

@@ -3,8 +3,6 @@ package store
 import (
 	"context"
 	"encoding/json"
-	"errors"
-	"reflect"
 	"time"
 
 	"github.com/google/uuid"
@@ -23,6 +21,9 @@ type Setup struct {
 	Version  int
 	SavedAt  time.Time
 }
+
+// replaceByID turns an insert of what is there already into a replacement.
+var replaceByID = clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "id"}}, UpdateAll: true}
 
 // Setups returns every set-up of the centre, those from the moment on first and in
 // order, then the earlier ones, latest first.
@@ -44,33 +45,16 @@ func (c *Centre) Setup(ctx context.Context, id uuid.UUID) (Setup, error) {
 // *Conflict[Setup] for a stale version, ErrNotFound for a set-up that is gone, ErrNoRoom.
 func (c *Centre) SaveSetup(ctx context.Context, s Setup) (Setup, error) {
 	s.CentreID = c.id
-	var saved Setup
-	err := c.transact(ctx, func(tx *Centre) error {
-		if err := tx.holdID(ctx, s.ID); err != nil {
-			return err
-		}
-		current, err := tx.Setup(ctx, s.ID)
-		switch {
-		case errors.Is(err, ErrNotFound) && s.Version > 0:
-			return ErrNotFound
-		case err != nil && !errors.Is(err, ErrNotFound):
-			return err
-		case err == nil && current.Version != s.Version:
-			if sameSetup(current, s) {
-				saved = current
-				return nil
-			}
-			return &Conflict[Setup]{current}
-		}
-		s.Version++
-		s.SavedAt = tx.db.NowFunc()
-		onUpdate := clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "id"}}, UpdateAll: true}
-		if err := tx.db.WithContext(ctx).Clauses(onUpdate).Create(&s).Error; err != nil {
-			return err
-		}
-		saved, err = tx.Setup(ctx, s.ID)
-		return err
-	})
+	saved, err := save[Setup]{
+		id: s.ID, version: s.Version,
+		get:  func(tx *Centre) (Setup, error) { return tx.Setup(ctx, s.ID) },
+		at:   func(stored Setup) int { return stored.Version },
+		same: func(stored Setup) bool { return sameSetup(stored, s) },
+		write: func(tx *Centre, version int, _ bool) error {
+			s.Version, s.SavedAt = version, tx.db.NowFunc()
+			return tx.db.WithContext(ctx).Clauses(replaceByID).Create(&s).Error
+		},
+	}.run(ctx, c)
 	if violates(err, foreignKeyViolation, "") {
 		return Setup{}, ErrNoRoom
 	}
@@ -78,16 +62,8 @@ func (c *Centre) SaveSetup(ctx context.Context, s Setup) (Setup, error) {
 }
 
 func sameSetup(got, want Setup) bool {
-	return got.Version == want.Version+1 && got.RoomID == want.RoomID && got.Name == want.Name &&
+	return got.RoomID == want.RoomID && got.Name == want.Name &&
 		got.PlayAt.Equal(want.PlayAt) && sameJSON(got.Base, want.Base) && sameJSON(got.Items, want.Items)
-}
-
-func sameJSON(a, b json.RawMessage) bool {
-	var x, y any
-	if len(a) == 0 || len(b) == 0 {
-		return len(a) == len(b)
-	}
-	return json.Unmarshal(a, &x) == nil && json.Unmarshal(b, &y) == nil && reflect.DeepEqual(x, y)
 }
 
 // DeleteSetup deletes a set-up, or returns ErrNotFound.

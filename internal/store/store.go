@@ -25,6 +25,9 @@ var ErrNotFound = errors.New("not found")
 // ErrNameTaken is returned when another room of the centre has the name.
 var ErrNameTaken = errors.New("name taken")
 
+// ErrItemNameTaken is returned when another thing of the centre's own has the name.
+var ErrItemNameTaken = errors.New("item name taken")
+
 // ErrNoRoom is returned when a set-up names a room that the centre does not have.
 var ErrNoRoom = errors.New("no such room")
 

@@ -177,6 +177,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The whole shelf, the centre's own things first, with the mark of each for one room and use. */
+        get: operations["getBoard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getItem"];
+        /** @description Creates an item of the centre's own (version 0) or replaces it. Repeating a save is harmless. */
+        put: operations["putItem"];
+        post?: never;
+        delete: operations["deleteItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Adds items of the centre's own from CSV in the columns of the shelf, all of them or none. */
+        post: operations["importItems"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes whether a thing of the shelf is in the cupboard. */
+        put: operations["putCupboard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Swaps for one thing of a plan that pass the same check, best first; none when nothing passes. */
+        post: operations["findSwaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checklist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Checks a list of things, as CSV text, against a room today. Nothing is stored. */
+        post: operations["checkList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description The room as a room.json for checking lists without a server. */
+        get: operations["getRoomFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/centre": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCentre"];
+        /** @description Replaces the settings (the version last read). Only the lead may. */
+        put: operations["putCentre"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -256,6 +416,17 @@ export interface components {
             mouths: components["schemas"]["Mouths"];
             developmental_months?: number | null;
             allergies: components["schemas"]["Allergy"][];
+            needs?: components["schemas"]["Needs"];
+        };
+        /** @description The little more that a rule asks about a child. */
+        Needs: {
+            asthma?: boolean;
+            /** @description Eczema or sore skin. */
+            eczema?: boolean;
+            /** @description Allergens eaten at home without harm; matters under 12 months. */
+            eaten?: components["schemas"]["Allergen"][];
+            avoids?: ("sticky" | "wet" | "loud")[];
+            seeks?: ("sticky" | "wet" | "loud")[];
         };
         RoomInput: {
             /** @description The version last read; 0 creates the room. */
@@ -264,6 +435,10 @@ export interface components {
             adults: number;
             measures: components["schemas"]["MeasureSystem"];
             nut_free: boolean;
+            /** @description Something catching is going round. */
+            illness?: boolean;
+            /** @description An animal lives in the room or comes into it. */
+            pet?: boolean;
             children: components["schemas"]["ChildInput"][];
         };
         Room: components["schemas"]["RoomInput"] & {
@@ -319,6 +494,11 @@ export interface components {
             vessel_id?: string;
             /** Format: double */
             depth_mm?: number;
+            /**
+             * Format: double
+             * @description The pot or bowl that a mix is made in.
+             */
+            pot_ml?: number;
             use?: components["schemas"]["Use"];
         };
         /** @description A thing measured by hand. What is left out is not known, and is never cleared. */
@@ -327,7 +507,7 @@ export interface components {
             /** @enum {string} */
             form?: "piece" | "grain" | "powder" | "soft-food" | "dough" | "liquid" | "sheet" | "strand";
             /** @enum {string} */
-            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box";
+            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
             sizes_mm?: number[];
             traits?: string[];
             /** @description True when the traits given are all there are. */
@@ -432,6 +612,10 @@ export interface components {
             /** Format: double */
             colour_g: number;
             keeps: string;
+            /** @description Equal batches for the pot that is named; absent when none is. */
+            pots?: number;
+            /** Format: double */
+            pot_each_g?: number;
             amounts: components["schemas"]["Amount"][];
         };
         Vessel: {
@@ -487,6 +671,8 @@ export interface components {
             /** @description What is done before play, in order, ending when play begins. */
             timeline: components["schemas"]["Step"][];
             baseline: string[];
+            /** @description How to shape it for children who avoid or seek a feel. */
+            notes?: string[];
         };
         /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months". */
         CheckInput: {
@@ -503,6 +689,7 @@ export interface components {
             item_id?: string;
             /** @description False when the words name nothing on the shelf; the verdicts are then Measure first. */
             found: boolean;
+            gauge?: components["schemas"]["Gauge"];
             for: {
                 who: string;
                 room_id?: string;
@@ -524,6 +711,163 @@ export interface components {
                 minutes: number;
             }[];
             vessels: components["schemas"]["Vessel"][];
+        };
+        Point: number[];
+        /** @description The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y. */
+        Gauge: {
+            fits: boolean;
+            /** @description An irregular thing that may or may not fit. */
+            unsure: boolean;
+            /** @description It drops through the small-ball hole. */
+            ball: boolean;
+            /** @description It counts as a ball. */
+            round?: boolean;
+            /** @description Soft and a third smaller each way it would fit, though it does not uncompressed. */
+            squeezed: boolean;
+            size: string;
+            extents_mm: number[];
+            side: components["schemas"]["Point"][];
+            top: components["schemas"]["Point"][];
+        };
+        Swap: {
+            item_id: string;
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            changes: string[];
+            in_cupboard: boolean;
+        };
+        /** @description The base or one item of a plan. */
+        SwapsInput: {
+            room_id: string;
+            play_at: string;
+            base?: components["schemas"]["Base"];
+            item?: components["schemas"]["PlanItem"];
+        };
+        BoardItem: {
+            id: string;
+            name: string;
+            detail: string;
+            parts: string[];
+            feel: string[];
+            verdict: components["schemas"]["Verdict"];
+            reason: string;
+            own: boolean;
+            in_cupboard: boolean;
+        };
+        RoomVerdict: {
+            room_id: string;
+            who: string;
+            verdict: components["schemas"]["Verdict"];
+            findings: components["schemas"]["Finding"][];
+            swaps: components["schemas"]["Swap"][];
+        };
+        /** @description A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits. */
+        ItemRow: {
+            name: string;
+            also: string;
+            parts: string;
+            solid: string;
+            size_mm: string;
+            contains: string;
+            traits: string;
+            cup_g: string;
+            keeps: string;
+            feel: string;
+            cost: string;
+        };
+        ItemInput: {
+            version: number;
+            row: components["schemas"]["ItemRow"];
+        };
+        OwnItem: {
+            id: string;
+            version: number;
+            row: components["schemas"]["ItemRow"];
+        };
+        ItemConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["OwnItem"];
+        };
+        ItemPage: {
+            id: string;
+            name: string;
+            also: string[];
+            parts: string[];
+            detail: string;
+            contains: string;
+            may_contain: string;
+            traits: string[];
+            feel: string[];
+            keeps: string;
+            cost?: string;
+            /**
+             * Format: double
+             * @description What one US cup weighs.
+             */
+            cup_g?: number;
+            basis: string;
+            own: boolean;
+            /** @description Of an own item. */
+            version?: number;
+            in_cupboard: boolean;
+            row: components["schemas"]["ItemRow"];
+            rooms: components["schemas"]["RoomVerdict"][];
+            gauge?: components["schemas"]["Gauge"];
+        };
+        ListRow: {
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            rules: string[];
+            why: string;
+            swap: string;
+        };
+        ListReport: {
+            rows: components["schemas"]["ListRow"][];
+            /** @description The list with verdict, rules, why and swap. */
+            csv: string;
+        };
+        Rule: {
+            id: string;
+            title: string;
+            family: string;
+            threshold: string;
+            source: string;
+            standing: string;
+            tunable: boolean;
+            examples: {
+                words: string;
+                who: string;
+                use: components["schemas"]["Use"];
+                verdict: components["schemas"]["Verdict"];
+            }[];
+        };
+        /** @description What the centre asks beyond the published limits; every field only tightens. */
+        CentrePolicy: {
+            nut_free: boolean;
+            no_food_play: boolean;
+            may_contain_strict: boolean;
+            /** @description 0, or an age from 36 on. */
+            taste_safe_months: number;
+            cooked_only: boolean;
+            own_portions: boolean;
+            same_day_mixes: boolean;
+            minimum_months: {
+                [key: string]: number;
+            };
+        };
+        Centre: {
+            version: number;
+            name: string;
+            /** @enum {string} */
+            ratio_table: "cfoc" | "eyfs" | "own";
+            /** @description Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own. */
+            per_adult?: number[];
+            emergency: string;
+            /** @description Stir finds into the filler instead of burying them under it. */
+            finds_stirred_in: boolean;
+            policy: components["schemas"]["CentrePolicy"];
+        };
+        CentreConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["Centre"];
         };
     };
     responses: {
@@ -935,6 +1279,326 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShelfItem"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBoard: {
+        parameters: {
+            query: {
+                room_id: string;
+                use?: string;
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What matches, in shelf order, or best first when words are given. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardItem"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getItem: {
+        parameters: {
+            query?: {
+                use?: string;
+            };
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it is, its verdict and swaps for every room. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemInput"];
+            };
+        };
+        responses: {
+            /** @description The item as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnItem"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ItemConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importItems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    csv: string;
+                };
+            };
+        };
+        responses: {
+            /** @description How many were added. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        added: number;
+                        names: string[];
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    here: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findSwaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapsInput"];
+            };
+        };
+        responses: {
+            /** @description The swaps. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swap"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    room_id: string;
+                    csv: string;
+                };
+            };
+        };
+        responses: {
+            /** @description A verdict for every row */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListReport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoomFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The room file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every rule, by family. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCentre: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The centre's settings. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Centre"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putCentre: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Centre"];
+            };
+        };
+        responses: {
+            /** @description The settings as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Centre"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["CentreConflict"];
                 };
             };
             default: components["responses"]["Problem"];
