@@ -39,6 +39,22 @@ var views = []struct {
 		p.Press("Enter")
 		p.See("Lanterns")
 	}},
+	{"shelf", func(p *harness.Person) { p.Demo(); p.Click("link", "Shelf"); p.See("Dry and coarse") }},
+	{"item", func(p *harness.Person) {
+		p.Demo()
+		p.Open("/shelf/split-peas")
+		p.See("small-parts cylinder", "Pebbles", "Instead")
+	}},
+	{"own-item", func(p *harness.Person) { p.Demo(); p.Open("/shelf/new?from=shells-small"); p.See("What is true of it") }},
+	{"list", func(p *harness.Person) {
+		p.Demo()
+		p.Click("link", "List")
+		p.Click("button", "Try it with four things")
+		p.See("Wooden whale")
+	}},
+	{"rule-book", func(p *harness.Person) { p.Demo(); p.Click("link", "Rules"); p.See("Small part", "16 CFR 1501") }},
+	{"settings", func(p *harness.Person) { p.Demo(); p.Open("/settings"); p.See("Where good practitioners disagree") }},
+	{"gauge-sheet", func(p *harness.Person) { p.Demo(); p.Open("/gauge"); p.See("must be 100 mm long") }},
 	{"sheet", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "Bakery counter")

@@ -99,13 +99,13 @@ func (f Feel) Distance(g Feel) int {
 	return d
 }
 
-// Changes says what feels different with g in place of f: "wet, not dry".
+// Changes says what feels different with g in place of f: "dry → wet".
 func (f Feel) Changes(g Feel) []string {
 	var changes []string
 	for a := range f.axes {
 		was, is := f.On(Axis(a)), g.On(Axis(a))
 		if was != is && was != "" && is != "" {
-			changes = append(changes, is+", not "+was)
+			changes = append(changes, was+" → "+is)
 		}
 	}
 	return changes

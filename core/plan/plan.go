@@ -123,7 +123,8 @@ type FillAnswer struct {
 	Density unit.Density
 }
 
-// layOut ends every timeline; ten minutes are common practice.
+// layOut comes before what is poured or brought to the table; ten minutes are common
+// practice.
 var layOut = recipe.Step{Text: "Cover the floor, lay out, count out what is to be found", Minutes: 10}
 
 // Reckon judges and scales a set-up for a group with the measures the room owns. Every
@@ -158,10 +159,10 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}
+	a.Timeline = append(a.Timeline, layOut)
 	if f, ok := s.Base.(Fill); ok {
 		a.Timeline = append(a.Timeline, pour(f, s.StirIn, len(s.Items) > 0))
 	}
-	a.Timeline = append(a.Timeline, layOut)
 	return a, nil
 }
 

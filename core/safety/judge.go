@@ -232,7 +232,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		case r.missing == factMouthing:
 			f.Reason += " Whether a child of 3 or over still mouths things is not recorded."
 			f.Change = "Record for every child of 3 or over whether they mouth things."
-		case f.Missing != "" && !strings.Contains(f.Reason, "not known"):
+		case f.Missing != "" && !strings.Contains(f.Reason, "not known") && !strings.Contains(f.Reason, "not fully known"):
 			f.Reason = "It is not known " + f.Missing + "; worst case: keep out. " + f.Reason
 			f.Change = "Find out " + f.Missing + "."
 		}

@@ -16,7 +16,7 @@ type Swap struct {
 	Item       material.Item
 	Assessment Assessment
 	InCupboard bool
-	// Changes says what is different, in words: "wet, not dry".
+	// Changes says what is different, in words: "dry → wet".
 	Changes []string
 }
 

@@ -60,7 +60,7 @@ func TestSwapsKeepPartAndFeel(t *testing.T) {
 		assert.Equal(t, want, first(t, pebbles, id).Item.Name, id)
 	}
 	assert.Equal(t, "Olive oil", first(t, lanterns, "baby-oil").Item.Name)
-	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "medium, not light")
+	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "light → medium")
 
 	// What is at hand goes before what feels a little more alike.
 	assert.Equal(t, "Hollow play balls, 70 mm", first(t, pebbles, "pompom-10", "ball-pit-balls").Item.Name)

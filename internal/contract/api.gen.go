@@ -578,13 +578,8 @@ type CentrePolicy struct {
 
 // CheckAnswer defines model for CheckAnswer.
 type CheckAnswer struct {
-	Detail string `json:"detail"`
-	For    []struct {
-		Findings []Finding `json:"findings"`
-		RoomId   *string   `json:"room_id,omitempty"`
-		Verdict  Verdict   `json:"verdict"`
-		Who      string    `json:"who"`
-	} `json:"for"`
+	Detail string         `json:"detail"`
+	For    []CheckVerdict `json:"for"`
 
 	// Found False when the words name nothing on the shelf; the verdicts are then Measure first.
 	Found bool `json:"found"`
@@ -603,6 +598,14 @@ type CheckInput struct {
 	PortionG  *float64   `json:"portion_g,omitempty"`
 	Use       Use        `json:"use"`
 	Words     *string    `json:"words,omitempty"`
+}
+
+// CheckVerdict defines model for CheckVerdict.
+type CheckVerdict struct {
+	Findings []Finding `json:"findings"`
+	RoomId   *string   `json:"room_id,omitempty"`
+	Verdict  Verdict   `json:"verdict"`
+	Who      string    `json:"who"`
 }
 
 // ChildInput defines model for ChildInput.
@@ -972,19 +975,22 @@ type RoomVerdict struct {
 
 // Rule defines model for Rule.
 type Rule struct {
-	Examples []struct {
-		Use     Use     `json:"use"`
-		Verdict Verdict `json:"verdict"`
-		Who     string  `json:"who"`
-		Words   string  `json:"words"`
-	} `json:"examples"`
-	Family    string `json:"family"`
-	Id        string `json:"id"`
-	Source    string `json:"source"`
-	Standing  string `json:"standing"`
-	Threshold string `json:"threshold"`
-	Title     string `json:"title"`
-	Tunable   bool   `json:"tunable"`
+	Examples  []RuleExample `json:"examples"`
+	Family    string        `json:"family"`
+	Id        string        `json:"id"`
+	Source    string        `json:"source"`
+	Standing  string        `json:"standing"`
+	Threshold string        `json:"threshold"`
+	Title     string        `json:"title"`
+	Tunable   bool          `json:"tunable"`
+}
+
+// RuleExample defines model for RuleExample.
+type RuleExample struct {
+	Use     Use     `json:"use"`
+	Verdict Verdict `json:"verdict"`
+	Who     string  `json:"who"`
+	Words   string  `json:"words"`
 }
 
 // Scoop defines model for Scoop.

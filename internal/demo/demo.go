@@ -50,6 +50,16 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 		}
 		rooms[r.Name] = saved.ID
 	}
+	if err := scoped.SetCupboard(ctx, true, cupboard...); err != nil {
+		return fmt.Errorf("demo cupboard: %w", err)
+	}
+	buoys, err := json.Marshal(ownThing)
+	if err != nil {
+		return err
+	}
+	if _, err := scoped.SaveItem(ctx, store.Item{ID: uuid.New(), Content: buoys}); err != nil {
+		return fmt.Errorf("demo thing %s: %w", ownThing.Name, err)
+	}
 	for _, p := range setups(today) {
 		row, err := p.row(rooms)
 		if err != nil {
@@ -62,12 +72,23 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 	return nil
 }
 
+// cupboard is what the demo centre has at hand: no cream of tartar.
+var cupboard = []string{"plain-flour", "fine-salt", "plant-oil", "cornflour", "white-rice", "split-peas", "rolled-oats", "infant-rice-cereal",
+	"ready-starch", "food-colour-liquid", "pompom-50", "shells-large", "wooden-boats", "cutters", "rolling-pins", "scoops", "aquafaba", "sponges"}
+
+// ownThing is something that the demo centre made itself.
+var ownThing = contract.ItemRow{Name: "Felt harbour buoys", Also: "buoys", Parts: "find;float", Solid: "sphere", SizeMm: "60-65",
+	Contains: "none", Traits: "soft;rounded;fabric", Keeps: "years", Feel: "dry coarse quiet light clean unscented", Cost: "found"}
+
 type child struct {
 	initials string
 	months   int
 	mouths   string
 	allergy  *store.Allergy
 }
+
+// feels are notes on what children avoid or seek, by their letters.
+var feels = map[string]store.Needs{"KD": {Avoids: []string{"sticky"}}, "CT": {Seeks: []string{"wet"}}, "FY": {Avoids: []string{"loud"}}}
 
 func roomsOf(today age.Date) []store.Room {
 	milk := &store.Allergy{To: "milk", By: "eating"}
@@ -78,7 +99,7 @@ func roomsOf(today age.Date) []store.Room {
 		for _, c := range children {
 			// The last day of the birth month counts, so a child of n completed months
 			// was born n+1 months ago.
-			row := store.Child{ID: uuid.New(), Initials: c.initials, Born: today.Month().Minus(c.months + 1).String(), Mouths: c.mouths, Allergies: []store.Allergy{}}
+			row := store.Child{ID: uuid.New(), Initials: c.initials, Born: today.Month().Minus(c.months + 1).String(), Mouths: c.mouths, Allergies: []store.Allergy{}, Needs: feels[c.initials]}
 			if c.allergy != nil {
 				row.Allergies = append(row.Allergies, *c.allergy)
 			}

@@ -21,8 +21,7 @@ func (s *Server) CheckThing(ctx context.Context, r contract.CheckThingRequestObj
 	if err != nil {
 		return nil, badField("use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
 	}
-	answer := contract.CheckThing200JSONResponse{Found: true}
-	answer.For = answer.For[:0:0]
+	answer := contract.CheckThing200JSONResponse{Found: true, For: []contract.CheckVerdict{}}
 	shelf, err := s.shelfOf(ctx)
 	if err != nil {
 		return nil, err
@@ -112,12 +111,8 @@ func (s *Server) judgeForAge(answer *contract.CheckThing200JSONResponse, session
 }
 
 func addVerdict(answer *contract.CheckThing200JSONResponse, who string, roomID *string, a safety.Assessment) {
-	answer.For = append(answer.For, struct {
-		Findings []contract.Finding `json:"findings"`
-		RoomId   *string            `json:"room_id,omitempty"`
-		Verdict  contract.Verdict   `json:"verdict"`
-		Who      string             `json:"who"`
-	}{findingBodies(a.Findings()), roomID, contract.Verdict(a.Verdict.String()), who})
+	answer.For = append(answer.For, contract.CheckVerdict{Who: who, RoomId: roomID,
+		Verdict: contract.Verdict(a.Verdict.String()), Findings: findingBodies(a.Findings())})
 }
 
 // SearchShelf returns what matches the typed words, without the age they may end in.

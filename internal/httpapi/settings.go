@@ -140,18 +140,13 @@ func (s *Server) GetRules(context.Context, contract.GetRulesRequestObject) (cont
 	for _, r := range safety.Rules() {
 		body := contract.Rule{Id: r.ID, Title: r.Title, Family: string(r.Family), Threshold: r.Threshold,
 			Source: r.Ground.Source, Standing: string(r.Ground.Standing), Tunable: r.Tunable}
-		body.Examples = body.Examples[:0:0]
-		for _, e := range r.Examples {
+		body.Examples = make([]contract.RuleExample, len(r.Examples))
+		for i, e := range r.Examples {
 			who := age.Words(e.Months)
 			if e.Mouths {
 				who += ", mouthing"
 			}
-			body.Examples = append(body.Examples, struct {
-				Use     contract.Use     `json:"use"`
-				Verdict contract.Verdict `json:"verdict"`
-				Who     string           `json:"who"`
-				Words   string           `json:"words"`
-			}{contract.Use(e.Use.String()), contract.Verdict(e.Want.String()), who, e.Words})
+			body.Examples[i] = contract.RuleExample{Words: e.Words, Who: who, Use: contract.Use(e.Use.String()), Verdict: contract.Verdict(e.Want.String())}
 		}
 		book = append(book, body)
 	}

@@ -69,3 +69,35 @@ export const checkQuery = (input: Schemas['CheckInput'] | null) =>
     enabled: input !== null,
     retry: false,
   })
+
+export const boardQuery = (room_id: string, use: string, q: string) =>
+  queryOptions({
+    queryKey: ['board', room_id, use, q],
+    queryFn: ({ signal }) => ask(api.GET('/api/shelf/board', { params: { query: { room_id, use, q: q || undefined } }, signal })),
+    placeholderData: keepPreviousData,
+    enabled: room_id !== '',
+  })
+
+export const itemQuery = (id: string, use: string) =>
+  queryOptions({
+    queryKey: ['item', id, use],
+    queryFn: ({ signal }) => ask(api.GET('/api/shelf/items/{id}', { params: { path: { id }, query: { use } }, signal })),
+  })
+
+export const swapsQuery = (input: Schemas['SwapsInput']) =>
+  queryOptions({
+    queryKey: ['swaps', input],
+    queryFn: ({ signal }) => ask(api.POST('/api/swaps', { body: input, signal })),
+    retry: false,
+  })
+
+export const rulesQuery = queryOptions({
+  queryKey: ['rules'],
+  queryFn: ({ signal }) => ask(api.GET('/api/rules', { signal })),
+  staleTime: Infinity,
+})
+
+export const centreQuery = queryOptions({
+  queryKey: ['centre'],
+  queryFn: ({ signal }) => ask(api.GET('/api/centre', { signal })),
+})

@@ -690,12 +690,13 @@ export interface components {
             /** @description False when the words name nothing on the shelf; the verdicts are then Measure first. */
             found: boolean;
             gauge?: components["schemas"]["Gauge"];
-            for: {
-                who: string;
-                room_id?: string;
-                verdict: components["schemas"]["Verdict"];
-                findings: components["schemas"]["Finding"][];
-            }[];
+            for: components["schemas"]["CheckVerdict"][];
+        };
+        CheckVerdict: {
+            who: string;
+            room_id?: string;
+            verdict: components["schemas"]["Verdict"];
+            findings: components["schemas"]["Finding"][];
         };
         ShelfItem: {
             id: string;
@@ -833,12 +834,13 @@ export interface components {
             source: string;
             standing: string;
             tunable: boolean;
-            examples: {
-                words: string;
-                who: string;
-                use: components["schemas"]["Use"];
-                verdict: components["schemas"]["Verdict"];
-            }[];
+            examples: components["schemas"]["RuleExample"][];
+        };
+        RuleExample: {
+            words: string;
+            who: string;
+            use: components["schemas"]["Use"];
+            verdict: components["schemas"]["Verdict"];
         };
         /** @description What the centre asks beyond the published limits; every field only tightens. */
         CentrePolicy: {

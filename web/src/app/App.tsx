@@ -11,6 +11,13 @@ const Rooms = lazy(() => import('../features/rooms/Rooms').then((m) => ({ defaul
 const RoomEditor = lazy(() => import('../features/rooms/RoomEditor').then((m) => ({ default: m.RoomEditor })))
 const Setups = lazy(() => import('../features/bench/Setups').then((m) => ({ default: m.Setups })))
 const Bench = lazy(() => import('../features/bench/Bench').then((m) => ({ default: m.Bench })))
+const Shelf = lazy(() => import('../features/shelf/Shelf').then((m) => ({ default: m.Shelf })))
+const ItemPage = lazy(() => import('../features/shelf/ItemPage').then((m) => ({ default: m.ItemPage })))
+const ItemForm = lazy(() => import('../features/shelf/ItemForm').then((m) => ({ default: m.ItemForm })))
+const CheckList = lazy(() => import('../features/list/CheckList').then((m) => ({ default: m.CheckList })))
+const RuleBook = lazy(() => import('../features/rules/RuleBook').then((m) => ({ default: m.RuleBook })))
+const Settings = lazy(() => import('../features/rules/Settings').then((m) => ({ default: m.Settings })))
+const GaugeSheet = lazy(() => import('../features/gauge/GaugeSheet').then((m) => ({ default: m.GaugeSheet })))
 const PrintSetup = lazy(() => import('../features/print/PrintSetup').then((m) => ({ default: m.PrintSetup })))
 
 export function App() {
@@ -33,8 +40,16 @@ export function App() {
             <Route path="/rooms/:id" element={<RoomEditor />} />
             <Route path="/bench" element={<Setups />} />
             <Route path="/bench/:id" element={<Bench />} />
+            <Route path="/shelf" element={<Shelf />} />
+            <Route path="/shelf/new" element={<ItemForm />} />
+            <Route path="/shelf/:id" element={<ItemPage />} />
+            <Route path="/shelf/:id/edit" element={<ItemForm />} />
+            <Route path="/list" element={<CheckList />} />
+            <Route path="/rules" element={<RuleBook />} />
+            <Route path="/settings" element={<Settings />} />
             <Route path="*" element={<Navigate to="/bench" replace />} />
           </Route>
+          <Route path="/gauge" element={<GaugeSheet />} />
           <Route path="/bench/:id/print" element={<PrintSetup />} />
         </Routes>
       </Suspense>

@@ -34,9 +34,18 @@ export function Shell() {
         <NavLink className="mark" to="/bench">
           Bench
         </NavLink>
+        <NavLink className="mark" to="/shelf">
+          Shelf
+        </NavLink>
         <button type="button" className="mark" onClick={() => setChecking(true)}>
           Check <kbd>/</kbd>
         </button>
+        <NavLink className="mark" to="/list">
+          List
+        </NavLink>
+        <NavLink className="mark" to="/rules">
+          Rules
+        </NavLink>
         <div className="foot">
           <span>{session.centre.name}</span>
           <span>{session.name}</span>

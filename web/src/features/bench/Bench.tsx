@@ -14,7 +14,7 @@ import { ItemList } from './ItemList'
 import { draftOf, inputOf, itemOf, lineFor, linesBySignature, planOf, type Draft } from './model'
 import { Picture } from './Picture'
 import { keptDraft, useSaving, type Saving } from './useSaving'
-import { Why } from './Why'
+import { Why, type Swapping } from './Why'
 
 export function Bench() {
   const { id = '' } = useParams()
@@ -49,6 +49,25 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const fresh = asked.data !== undefined && !asked.isPlaceholderData && !asked.isError
   const lines = asked.data && !asked.isError ? linesBySignature(asked.data.plan, asked.data.answer) : new Map<string, Line>()
   const shown = asked.isError ? undefined : asked.data?.answer
+
+  // A swap takes the place of what it is offered for: as base, or with the same count and use.
+  const swapOf = (line: Line): Swapping | undefined => {
+    const { room_id, play_at, base } = plan
+    if (base && line === shown?.base) {
+      if (base.kind !== 'fill') return undefined
+      return { input: { room_id, play_at, base }, onTake: (s) => { setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft }); change({ base: { ...base, item_id: s.item_id } }) } }
+    }
+    const at = shown?.lines.indexOf(line) ?? -1
+    const item = draft.items[at]
+    if (!item) return undefined
+    return {
+      input: { room_id, play_at, item: itemOf(item) },
+      onTake: (s) => {
+        setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft })
+        change({ items: draft.items.map((i) => (i.key === item.key ? { ...i, item_id: s.item_id, described: undefined } : i)) })
+      },
+    }
+  }
 
   return (
     <main className="bench">
@@ -119,7 +138,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </section>
         <section className="zone" aria-labelledby="zone-why">
           <h2 id="zone-why">Why</h2>
-          {asked.isError ? <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} /> : <Why answer={fresh ? shown : undefined} />}
+          {asked.isError ? <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} /> : <Why answer={fresh ? shown : undefined} swapOf={canWrite ? swapOf : undefined} />}
         </section>
       </div>
       <Counter answer={fresh ? shown : undefined} failed={asked.isError} state={state} printTo={`/bench/${id}/print`} />
@@ -127,7 +146,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         <Undo
           text={undo.text}
           onUndo={() => {
-            change({ items: undo.before.items })
+            change({ items: undo.before.items, base: undo.before.base })
             setUndo(null)
           }}
           onGone={() => setUndo(null)}

@@ -5,6 +5,7 @@ import type { Described, Line, PlanItem } from '../../api/client'
 import { Mark } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Stepper } from '../../ui/Stepper'
+import { useWords } from '../../ui/words'
 import { DescribeForm } from '../check/DescribeForm'
 import type { Draft } from './model'
 
@@ -48,11 +49,11 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
               <div className="controls">
                 <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => set(item.key, { each })} />
                 <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => set(item.key, { use: e.target.value as PlanItem['use'] })}>
-                  <option value="open">open</option>
-                  <option value="in-dough">in dough</option>
-                  <option value="hidden">hidden</option>
-                  <option value="sealed">sealed</option>
-                  <option value="adult-tool">adult’s hand</option>
+                  {useWords.map(([u, w]) => (
+                    <option key={u} value={u}>
+                      {w}
+                    </option>
+                  ))}
                 </Form.Select>
                 {item.described && !readOnly && (
                   <Button variant="quiet" aria-expanded={measuring === item.key} onClick={() => setMeasuring(measuring === item.key ? null : item.key)}>

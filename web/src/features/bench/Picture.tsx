@@ -17,6 +17,11 @@ export function Picture({ answer, stale }: { answer?: Answer; stale: boolean }) 
           <RatioBar amounts={answer.mix.amounts} />
           <MixAmounts amounts={answer.mix.amounts} />
           <Parts mix={answer.mix} />
+          {answer.mix.pots !== undefined && answer.mix.pot_each_g !== undefined && (
+            <p className={answer.mix.pots > 1 ? 'short' : 'soft'}>
+              {answer.mix.pots > 1 ? `The pot is too small for all at once: ${answer.mix.pots} equal batches of ${grams(answer.mix.pot_each_g)}.` : 'It all fits the pot, two thirds full at most.'}
+            </p>
+          )}
         </>
       )}
       {answer.fill && (

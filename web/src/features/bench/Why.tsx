@@ -1,10 +1,14 @@
-import type { Answer } from '../../api/client'
+import type { Answer, Line } from '../../api/client'
 import { Findings } from '../../ui/Findings'
 import { VerdictLine } from '../../ui/Mark'
+import { useQuery } from '@tanstack/react-query'
+import type { Schemas } from '../../api/client'
+import { swapsQuery } from '../../api/queries'
+import { Swaps } from '../../ui/Swaps'
 import { objections } from './model'
 
 /** Every objection, worst first, and what goes with every plan. */
-export function Why({ answer }: { answer?: Answer }) {
+export function Why({ answer, swapOf }: { answer?: Answer; swapOf?: (line: Line) => Swapping | undefined }) {
   if (!answer) {
     return (
       <p className="soft" role="status">
@@ -23,8 +27,18 @@ export function Why({ answer }: { answer?: Answer }) {
         </div>
       )}
       {lines.map((l, i) => (
-        <Findings key={`${l.name}${i}`} findings={l.findings} about={l.name} />
+        <div key={`${l.name}${i}`}>
+          <Findings findings={l.findings} about={l.name} />
+          {(l.verdict === 'keep-out' || l.verdict === 'measure-first') && <Instead name={l.name} swapping={swapOf?.(l)} />}
+        </div>
       ))}
+      {answer.notes && (
+        <ul className="notes" aria-label="For these children">
+          {answer.notes.map((n) => (
+            <li key={n}>{n}</li>
+          ))}
+        </ul>
+      )}
       <details className="always">
         <summary>Always, with every set-up</summary>
         <ul>
@@ -34,5 +48,27 @@ export function Why({ answer }: { answer?: Answer }) {
         </ul>
       </details>
     </>
+  )
+}
+
+/** What is asked for swaps of a line, and how one is taken. */
+export interface Swapping {
+  input: Schemas['SwapsInput']
+  onTake: (swap: Schemas['Swap']) => void
+}
+
+function Instead({ name, swapping }: { name: string; swapping?: Swapping }) {
+  return swapping ? <Found name={name} swapping={swapping} /> : null
+}
+
+function Found({ name, swapping }: { name: string; swapping: Swapping }) {
+  const found = useQuery(swapsQuery(swapping.input))
+  if (found.error) return <p className="soft">Swaps could not be looked for. {found.error.message}</p>
+  if (!found.data) return null
+  return (
+    <div className="instead">
+      <h3>Instead of {name.charAt(0).toLowerCase() + name.slice(1)}</h3>
+      <Swaps swaps={found.data} onTake={swapping.onTake} takes={name} />
+    </div>
   )
 }

@@ -3,10 +3,13 @@ import { useState } from 'react'
 import { Button, Form, Offcanvas } from 'react-bootstrap'
 import type { Described, Schemas } from '../../api/client'
 import { checkQuery } from '../../api/queries'
+import { Link } from 'react-router'
 import { FindingView } from '../../ui/Findings'
+import { GaugeView } from '../../ui/GaugeView'
 import { VerdictLine } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Failure, Waiting } from '../../ui/States'
+import { useWords } from '../../ui/words'
 import { DescribeForm } from './DescribeForm'
 
 type Input = Schemas['CheckInput']
@@ -52,7 +55,7 @@ export function Check({ show, onHide }: { show: boolean; onHide: () => void }) {
             }}
           />
         )}
-        {input && <Verdicts input={input} onUse={(use) => setInput({ ...input, use })} onMeasure={() => setMeasuring({ name: input.words ?? '' })} measuring={measuring !== null} />}
+        {input && <Verdicts input={input} onUse={(use) => setInput({ ...input, use })} onMeasure={() => setMeasuring({ name: input.words ?? '' })} onLeave={close} measuring={measuring !== null} />}
       </Offcanvas.Body>
     </Offcanvas>
   )
@@ -63,9 +66,10 @@ interface VerdictsProps {
   measuring: boolean
   onUse: (use: Input['use']) => void
   onMeasure: () => void
+  onLeave: () => void
 }
 
-function Verdicts({ input, measuring, onUse, onMeasure }: VerdictsProps) {
+function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps) {
   const check = useQuery(checkQuery(input))
   if (check.error) return <Failure error={new Error(`Not checked. ${check.error.message}`)} retry={() => void check.refetch()} />
   if (!check.data) return <Waiting what="the verdicts" />
@@ -77,11 +81,11 @@ function Verdicts({ input, measuring, onUse, onMeasure }: VerdictsProps) {
           {answer.name} <span className="soft">{answer.detail}</span>
         </h3>
         <Form.Select aria-label="How the children meet it" value={input.use} onChange={(e) => onUse(e.target.value as Input['use'])}>
-          <option value="open">open</option>
-          <option value="in-dough">in dough</option>
-          <option value="sealed">sealed</option>
-          <option value="adult-tool">adult’s hand only</option>
-          <option value="home">sent home</option>
+          {useWords.map(([u, w]) => (
+            <option key={u} value={u}>
+              {w}
+            </option>
+          ))}
         </Form.Select>
       </header>
       {!answer.found && !measuring && (
@@ -101,6 +105,17 @@ function Verdicts({ input, measuring, onUse, onMeasure }: VerdictsProps) {
           ))}
         </details>
       ))}
+      {answer.gauge && <GaugeView gauge={answer.gauge} />}
+      <p className="actions">
+        {answer.item_id && (
+          <Link to={`/shelf/${answer.item_id}`} onClick={onLeave}>
+            Its page, with swaps
+          </Link>
+        )}
+        <Link to="/gauge" onClick={onLeave}>
+          Print a true-size gauge
+        </Link>
+      </p>
       <p className="soft">Local licensing rules, the label and a health professional come first. An adult watches.</p>
     </section>
   )

@@ -20,10 +20,13 @@ const solids: [NonNullable<Described['solid']>, string, string[]][] = [
   ['cylinder', 'Disc or rod', ['across', 'long']],
   ['capsule', 'Rod with round ends', ['across', 'long']],
   ['box', 'Box or stick', ['long', 'wide', 'thick']],
+  ['cone', 'Cone', ['across', 'high']],
+  ['irregular', 'Irregular', ['longest line', 'narrowest width', 'thick']],
 ]
 
 const traits: [string, string][] = [
   ['hard', 'Hard'],
+  ['soft', 'Soft'],
   ['rounded', 'Rounded'],
   ['magnet', 'Holds a magnet'],
   ['may-hold-magnet', 'May hold a magnet'],
@@ -35,6 +38,10 @@ const traits: [string, string][] = [
   ['foam', 'Foam or sponge'],
   ['swells', 'Swells in water'],
   ['film', 'Thin film or bag'],
+  ['comes-apart', 'Comes apart'],
+  ['fabric', 'Cloth, paper, yarn'],
+  ['raw-flour', 'Raw flour in it'],
+  ['unknown-finish', 'Old paint or metal'],
   ['unknown-plant', 'A plant nobody knows'],
 ]
 

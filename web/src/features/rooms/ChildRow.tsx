@@ -1,6 +1,6 @@
 import { Button, Form } from 'react-bootstrap'
 import type { ChildInput, Schemas } from '../../api/client'
-import { allergens } from './model'
+import { allergens, feelNeeds, flip, senses, told } from './model'
 
 interface Props {
   child: ChildInput
@@ -15,6 +15,7 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
   const who = child.initials || `child ${index + 1}`
   const change = (part: Partial<ChildInput>) => onChange({ ...child, ...part })
   const setAllergy = (i: number, part: Partial<Schemas['Allergy']>) => change({ allergies: child.allergies.map((a, j) => (i === j ? { ...a, ...part } : a)) })
+  const need = (part: Partial<Schemas['Needs']>) => change({ needs: { ...child.needs, ...part } })
   const bad = (field: string) => error?.field === field
   return (
     <li className={error ? 'child wrong' : 'child'}>
@@ -69,6 +70,34 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
           Add<span className="visually-hidden"> an allergy of {who}</span>
         </Button>
       </div>
+      <details className="needs">
+        <summary>
+          More<span className="visually-hidden"> about {who}</span>
+          {told(child) && <span className="soft">: {told(child)}</span>}
+        </summary>
+        <div className="ticks">
+          <Form.Check id={`asthma-${child.id}`} label="Asthma" checked={child.needs?.asthma ?? false} onChange={(e) => need({ asthma: e.target.checked })} />
+          <Form.Check id={`eczema-${child.id}`} label="Eczema or sore skin" checked={child.needs?.eczema ?? false} onChange={(e) => need({ eczema: e.target.checked })} />
+          {senses.map((s) => (
+            <Form.Group key={s} controlId={`${s}-${child.id}`} className="sense">
+              <Form.Label>{s}</Form.Label>
+              <Form.Select aria-label={`${who} and ${s} things`} value={child.needs?.avoids?.includes(s) ? 'avoids' : child.needs?.seeks?.includes(s) ? 'seeks' : ''} onChange={(e) => need(feelNeeds(child, s, e.target.value))}>
+                <option value="">no note</option>
+                <option value="avoids">avoids</option>
+                <option value="seeks">seeks</option>
+              </Form.Select>
+            </Form.Group>
+          ))}
+        </div>
+        <fieldset className="ticks eaten">
+          <legend className="soft">Eaten at home without harm (matters under 12 months)</legend>
+          {allergens
+            .filter((a) => a !== 'latex' && a !== 'other')
+            .map((a) => (
+              <Form.Check key={a} id={`eaten-${a}-${child.id}`} label={a} checked={child.needs?.eaten?.includes(a) ?? false} onChange={() => need({ eaten: flip(child.needs?.eaten ?? [], a) })} />
+            ))}
+        </fieldset>
+      </details>
       <Button className="drop" variant="quiet" onClick={onRemove}>
         Remove<span className="visually-hidden"> {who}</span>
       </Button>

@@ -123,6 +123,8 @@ function Editor({ room }: { room?: Room }) {
             </Form.Select>
           </Form.Group>
           <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" checked={draft.nut_free} onChange={(e) => change({ nut_free: e.target.checked })} />
+          <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" checked={draft.illness ?? false} onChange={(e) => change({ illness: e.target.checked })} />
+          <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" checked={draft.pet ?? false} onChange={(e) => change({ pet: e.target.checked })} />
         </fieldset>
         <h2>Children</h2>
         <fieldset disabled={readOnly}>

@@ -11,7 +11,7 @@ export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', m
 export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', nut_free: false, children: [newChild()] })
 
 /** The part of a room that is edited. */
-export const inputOf = ({ version, name, adults, measures, nut_free, children }: Room): RoomInput => ({ version, name, adults, measures, nut_free, children })
+export const inputOf = ({ version, name, adults, measures, nut_free, illness, pet, children }: Room): RoomInput => ({ version, name, adults, measures, nut_free, illness, pet, children })
 
 /** What the room asks of everything that goes in, in a few words. */
 export function asks(room: Room): string[] {
@@ -24,6 +24,8 @@ export function asks(room: Room): string[] {
   }
   const words = [...by].map(([word, n]) => (n > 1 ? `${word} (${n})` : word))
   if (room.nut_free) words.push('nut-free room')
+  if (room.illness) words.push('illness going round')
+  if (room.children.some((c) => c.needs?.asthma)) words.push('asthma')
   return words
 }
 
@@ -31,3 +33,30 @@ export const staffing = (g: Schemas['Group']) =>
   g.adults < g.adults_needed ? `${plural(g.adults, 'adult')}: ${g.adults_needed} needed` : plural(g.adults, 'adult')
 
 export const measureWords: Record<Schemas['MeasureSystem'], string> = { us: 'US cups', metric: 'metric cups', australian: 'Australian spoons' }
+
+type Sense = 'sticky' | 'wet' | 'loud'
+export const senses: Sense[] = ['sticky', 'wet', 'loud']
+
+export const flip = <T,>(list: T[], one: T): T[] => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
+
+/** The notes on one feel, changed to avoid it, seek it, or none. */
+export function feelNeeds(child: ChildInput, sense: Sense, way: string): Schemas['Needs'] {
+  const without = (list?: Sense[]) => (list ?? []).filter((s) => s !== sense)
+  const avoids = without(child.needs?.avoids)
+  const seeks = without(child.needs?.seeks)
+  return { avoids: way === 'avoids' ? [...avoids, sense] : avoids, seeks: way === 'seeks' ? [...seeks, sense] : seeks }
+}
+
+/** What is noted beside age and allergies, in a few words. */
+export function told({ needs }: ChildInput): string {
+  if (!needs) return ''
+  return [
+    needs.asthma ? 'asthma' : '',
+    needs.eczema ? 'sore skin' : '',
+    needs.avoids?.length ? `avoids ${needs.avoids.join(', ')}` : '',
+    needs.seeks?.length ? `seeks ${needs.seeks.join(', ')}` : '',
+    needs.eaten?.length ? `has eaten ${needs.eaten.join(', ')}` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}

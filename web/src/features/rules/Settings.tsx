@@ -1,0 +1,187 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type FormEvent, type ReactNode } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { Link } from 'react-router'
+import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { centreQuery, rulesQuery } from '../../api/queries'
+import { usePageTitle, useSession } from '../../app/session'
+import { Failure, Waiting } from '../../ui/States'
+import { schools, withMinimum, type School } from './schools'
+
+type Centre = Schemas['Centre']
+type Policy = Centre['policy']
+
+/** What the centre asks beyond the published limits. Nothing here can loosen one. */
+export function Settings() {
+  usePageTitle('What we tighten')
+  const centre = useQuery({ ...centreQuery, refetchOnWindowFocus: false })
+  const rules = useQuery(rulesQuery)
+  const error = centre.error ?? rules.error
+  if (error) {
+    return (
+      <main className="screen">
+        <Failure error={error} retry={() => void Promise.all([centre.refetch(), rules.refetch()])} />
+      </main>
+    )
+  }
+  if (!centre.data || !rules.data) return <Waiting what="the settings" />
+  return <Editor key={centre.data.version} stored={centre.data} rules={rules.data} />
+}
+
+const bands = ['under 1', '1 year', '2 years', '3 and 4', '5 and over']
+
+function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] }) {
+  const session = useSession()
+  const client = useQueryClient()
+  const readOnly = session.role !== 'lead'
+  const [draft, setDraft] = useState<Centre>(stored)
+  const change = (part: Partial<Centre>) => setDraft((d) => ({ ...d, ...part }))
+  const policy = (part: Partial<Policy>) => setDraft((d) => ({ ...d, policy: { ...d.policy, ...part } }))
+  const save = useMutation({
+    mutationFn: (version: number) => ask(api.PUT('/api/centre', { body: { ...draft, version } })),
+    onSuccess: (saved) => {
+      client.setQueryData(['centre'], saved)
+      return client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'centre' })
+    },
+  })
+  const error = save.error instanceof ApiError ? save.error : undefined
+  const theirs = error?.status === 409 ? (error.current as Centre | undefined) : undefined
+  const submit = (e: FormEvent) => {
+    e.preventDefault()
+    save.mutate(draft.version)
+  }
+  const check = (id: string, label: string, help: string, on: boolean, set: (v: boolean) => void) => (
+    <div className="setting">
+      <Form.Check id={`set-${id}`} type="switch" label={label} checked={on} onChange={(e) => set(e.target.checked)} />
+      <p className="soft">{help}</p>
+    </div>
+  )
+  const minimum = (id: string, months: number) => setDraft((d) => withMinimum(d, id, months))
+  return (
+    <main className="screen settings">
+      <Form onSubmit={submit} noValidate aria-label="What we tighten">
+        <header className="screen-head">
+          <div>
+            <p className="soft">
+              <Link to="/rules">Rule book</Link>
+            </p>
+            <h1>What we tighten</h1>
+            <p className="soft">Each setting asks more than the rules do. None can ask less than a published limit.</p>
+          </div>
+          {!readOnly && (
+            <div className="actions">
+              {save.isSuccess && draft === stored && <span role="status">Saved</span>}
+              <Button type="submit" disabled={save.isPending}>
+                Save settings
+              </Button>
+            </div>
+          )}
+        </header>
+        {readOnly && <p className="soft">Only the lead changes these.</p>}
+        {theirs ? (
+          <div className="notice measure-first" role="alert">
+            <p>{error?.message}</p>
+            <Button variant="outline-primary" onClick={() => { setDraft(theirs); save.reset() }}>
+              Take theirs
+            </Button>
+            <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
+              Keep mine
+            </Button>
+          </div>
+        ) : (
+          save.error && (
+            <div className="notice keep-out" role="alert">
+              <p>Not saved. {save.error.message}</p>
+            </div>
+          )
+        )}
+        <fieldset disabled={readOnly} className="setting-columns">
+          <Section title="The centre">
+            <Form.Group controlId="set-name" className="field">
+              <Form.Label>Name</Form.Label>
+              <Form.Control value={draft.name} maxLength={60} onChange={(e) => change({ name: e.target.value })} />
+            </Form.Group>
+            <Form.Group controlId="set-emergency" className="field">
+              <Form.Label>Local emergency and poison numbers, on every print</Form.Label>
+              <Form.Control value={draft.emergency} maxLength={200} onChange={(e) => change({ emergency: e.target.value })} />
+            </Form.Group>
+            <Form.Group controlId="set-ratio" className="field">
+              <Form.Label>Staffing table</Form.Label>
+              <Form.Select value={draft.ratio_table} onChange={(e) => change({ ratio_table: e.target.value as Centre['ratio_table'], per_adult: draft.per_adult ?? [3, 3, 5, 8, 8] })}>
+                <option value="eyfs">England, early years framework</option>
+                <option value="cfoc">Caring for Our Children</option>
+                <option value="own">Our own local rule</option>
+              </Form.Select>
+            </Form.Group>
+            {draft.ratio_table === 'own' && (
+              <div className="bands" role="group" aria-label="Children for one adult">
+                {bands.map((b, i) => (
+                  <Form.Group key={b} controlId={`set-band-${i}`} className="field">
+                    <Form.Label>{b}</Form.Label>
+                    <Form.Control
+                      inputMode="numeric"
+                      value={draft.per_adult?.[i] || ''}
+                      onChange={(e) => change({ per_adult: bands.map((_, j) => (j === i ? Number(e.target.value.replace(/\D/g, '').slice(0, 2)) : (draft.per_adult?.[j] ?? 0))) })}
+                    />
+                  </Form.Group>
+                ))}
+              </div>
+            )}
+          </Section>
+          <Section title="Allergies">
+            {check('nuts', 'Nut-free centre', 'Nuts and peanuts are kept out of every room in every use. A single room can be nut-free too.', draft.policy.nut_free, (nut_free) => policy({ nut_free }))}
+            {check('traces', 'Strict about traces', 'What may hold traces of a declared allergen is kept out, not let in with a hand.', draft.policy.may_contain_strict, (may_contain_strict) => policy({ may_contain_strict }))}
+          </Section>
+          <Section title="Where good practitioners disagree" wide>
+            {schools.map((s) => (
+              <SchoolRow key={s.id} school={s} centre={draft} onChange={setDraft} />
+            ))}
+          </Section>
+          <Section title="Minimum ages of our own" wide>
+            <p className="soft">Below the age, what the rule would let in with a hand is kept out. Leave a field empty for the rule as it stands.</p>
+            <div className="minimums">
+              {rules
+                .filter((r) => r.tunable)
+                .map((r) => (
+                  <Form.Group key={r.id} controlId={`set-min-${r.id}`} className="field">
+                    <Form.Label>{r.title}</Form.Label>
+                    <span>
+                      <Form.Control
+                        inputMode="numeric"
+                        placeholder="–"
+                        value={draft.policy.minimum_months[r.id] ?? ''}
+                        onChange={(e) => minimum(r.id, Number(e.target.value.replace(/\D/g, '').slice(0, 3)))}
+                      />
+                      months
+                    </span>
+                  </Form.Group>
+                ))}
+            </div>
+          </Section>
+        </fieldset>
+      </Form>
+    </main>
+  )
+}
+
+function Section({ title, wide, children }: { title: string; wide?: boolean; children: ReactNode }) {
+  return (
+    <section className={wide ? 'wide' : undefined} aria-label={title}>
+      <h2>{title}</h2>
+      {children}
+    </section>
+  )
+}
+
+function SchoolRow({ school, centre, onChange }: { school: School; centre: Centre; onChange: (c: Centre) => void }) {
+  const at = school.options.findIndex((o) => o.is(centre))
+  return (
+    <fieldset className="school">
+      <legend>{school.question}</legend>
+      {school.options.map((o, i) => (
+        <Form.Check key={o.words} type="radio" name={school.id} id={`${school.id}-${i}`} label={o.words} checked={at === i} onChange={() => onChange(o.set(centre))} />
+      ))}
+      <p className="soft">{school.reason}</p>
+    </fieldset>
+  )
+}

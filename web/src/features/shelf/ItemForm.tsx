@@ -1,0 +1,196 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useId, useState, type FormEvent } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { itemQuery } from '../../api/queries'
+import { usePageTitle } from '../../app/session'
+import { Failure, Waiting } from '../../ui/States'
+import { feels, parts, traitWord } from '../../ui/words'
+
+type Row = Schemas['ItemRow']
+
+const empty: Row = { name: '', also: '', parts: 'find', solid: '', size_mm: '', contains: '', traits: '', cup_g: '', keeps: '', feel: '', cost: '' }
+
+const solids: [string, string, string][] = [
+  ['', 'no size: powder, dough, liquid', ''],
+  ['sphere', 'ball', 'across, such as 25'],
+  ['ellipsoid', 'egg or bean', 'long x wide x thick, such as 15-18x8x6'],
+  ['cylinder', 'disc or rod', 'across x long, such as 24x45'],
+  ['capsule', 'rod with round ends', 'across x long'],
+  ['box', 'box or stick', 'long x wide x thick'],
+  ['cone', 'cone', 'across x high'],
+  ['irregular', 'irregular', 'longest x narrowest x thick'],
+]
+
+const traits: [string, string[]][] = [
+  ['In the hand', ['piece', 'grain', 'powder', 'soft-food', 'dough', 'gel', 'liquid', 'sheet', 'strand', 'hard', 'soft', 'rounded', 'slippery', 'sticky']],
+  ['To eat', ['food', 'not-food', 'raw-flour', 'raw-egg', 'choke-food', 'lectin', 'honey', 'caffeine', 'spice', 'feed-grade']],
+  ['What it is', ['fabric', 'foam', 'film', 'breakable', 'sharp', 'damaged', 'comes-apart', 'cord', 'loop', 'cup', 'sticker', 'glitter', 'unknown-plant', 'unknown-finish', 'toxic-seed']],
+  ['What it does', ['swells', 'hydrated', 'magnet', 'may-hold-magnet', 'battery', 'enclosed', 'mouthpiece', 'blow', 'ice', 'gas', 'electric', 'stains']],
+  ['In it', ['soap', 'acid', 'perfume', 'mineral-oil', 'essential-oil', 'borate', 'household-chemical', 'soil', 'sand', 'pet-toxic']],
+]
+
+/** A thing of the centre's own: new, copied from the shelf, or changed. */
+export function ItemForm() {
+  const { id } = useParams()
+  const [params] = useSearchParams()
+  const from = id ?? params.get('from') ?? ''
+  const source = useQuery({ ...itemQuery(from, 'open'), enabled: from !== '' })
+  usePageTitle(id ? 'Change a thing' : 'A thing of our own')
+  if (from && source.error) {
+    return (
+      <main className="screen">
+        <Failure error={source.error} retry={() => void source.refetch()} />
+      </main>
+    )
+  }
+  if (from && !source.data) return <Waiting what="the thing" />
+  const row = source.data ? { ...source.data.row, name: id ? source.data.row.name : `${source.data.row.name}, ours` } : empty
+  return <Editor key={from} id={id} row={row} version={id ? (source.data?.version ?? 0) : 0} />
+}
+
+function Editor({ id: given, row: first, version }: { id?: string; row: Row; version: number }) {
+  const form = useId()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const [id] = useState(() => given ?? v7())
+  const [row, setRow] = useState<Row>(first)
+  const change = (part: Partial<Row>) => setRow((r) => ({ ...r, ...part }))
+  const save = useMutation({
+    mutationFn: (v: number) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: v, row } })),
+    onSuccess: async () => {
+      await Promise.all([client.invalidateQueries({ queryKey: ['board'] }), client.invalidateQueries({ queryKey: ['item'] }), client.invalidateQueries({ queryKey: ['shelf'] })])
+      await navigate(`/shelf/${id}`)
+    },
+  })
+  const error = save.error instanceof ApiError ? save.error : undefined
+  const theirs = error?.status === 409 ? (error.current as Schemas['OwnItem'] | undefined) : undefined
+  const wrong = (column: string) => error?.field === `row/${column}`
+  const list = (text: string) => text.split(';').map((t) => t.trim()).filter(Boolean)
+  const toggle = (column: 'parts' | 'traits', word: string) => {
+    const words = list(row[column])
+    const name = (w: string) => w.split('=')[0]
+    change({ [column]: (words.some((w) => name(w) === word) ? words.filter((w) => name(w) !== word) : [...words, word]).join(';') })
+  }
+  const has = (column: 'parts' | 'traits', word: string) => list(row[column]).some((w) => w.split('=')[0] === word)
+  const submit = (e: FormEvent) => {
+    e.preventDefault()
+    save.mutate(version)
+  }
+  const text = (column: keyof Row, label: string, help: string) => (
+    <Form.Group controlId={`${form}-${column}`} className="field">
+      <Form.Label>{label}</Form.Label>
+      <Form.Control value={row[column]} maxLength={2000} isInvalid={wrong(column)} onChange={(e) => change({ [column]: e.target.value })} aria-describedby={`${form}-${column}-help`} />
+      <span id={`${form}-${column}-help`} className={wrong(column) ? 'short' : 'soft'}>
+        {wrong(column) ? error?.message : help}
+      </span>
+    </Form.Group>
+  )
+  const solid = solids.find(([s]) => s === row.solid)
+  return (
+    <main className="screen item-form">
+      <Form onSubmit={submit} noValidate aria-label="Thing of our own">
+        <header className="screen-head">
+          <h1>{given ? row.name || 'A thing of our own' : 'A thing of our own'}</h1>
+          <div className="actions">
+            <Link to={given ? `/shelf/${given}` : '/shelf'}>Leave it</Link>
+            <Button type="submit" disabled={save.isPending}>
+              Save to the shelf
+            </Button>
+          </div>
+        </header>
+        {theirs ? (
+          <div className="notice measure-first" role="alert">
+            <p>{error?.message}</p>
+            <Button variant="outline-primary" onClick={() => { setRow(theirs.row); save.reset() }}>
+              Take theirs
+            </Button>
+            <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
+              Keep mine
+            </Button>
+          </div>
+        ) : (
+          save.error && (
+            <div className="notice keep-out" role="alert">
+              <p>Not saved. {save.error.message}</p>
+            </div>
+          )
+        )}
+        <p className="soft">What is left open stays not known, and is never cleared. A shop product’s own label goes before anything written here.</p>
+        <div className="form-columns">
+          <div>
+            {text('name', 'Name', 'What the room calls it')}
+            {text('also', 'Other words for it', 'Joined by semicolons')}
+            <fieldset className="ticks">
+              <legend>What it is for</legend>
+              {parts.map(([p, word]) => (
+                <Form.Check key={p} id={`${form}-${p}`} label={word} checked={has('parts', p)} onChange={() => toggle('parts', p)} />
+              ))}
+            </fieldset>
+            <Form.Group controlId={`${form}-solid`} className="field">
+              <Form.Label>Shape</Form.Label>
+              <Form.Select value={row.solid} isInvalid={wrong('solid')} onChange={(e) => change({ solid: e.target.value })}>
+                {solids.map(([s, words]) => (
+                  <option key={s} value={s}>
+                    {words}
+                  </option>
+                ))}
+              </Form.Select>
+              {wrong('solid') && <span className="short">{error?.message}</span>}
+            </Form.Group>
+            {(solid?.[2] || row.size_mm) && text('size_mm', 'Size in mm', `${solid?.[2] ?? ''}; the smallest piece counts`)}
+            {text('contains', 'Contains', 'Ingredients or allergens joined by semicolons; “none” when nothing is in it')}
+            {text('cup_g', 'One US cup weighs, g', 'For what is scooped or poured')}
+            {text('keeps', 'Keeps', 'How long and how it is stored')}
+          </div>
+          <div>
+            <fieldset className="trait-words">
+              <legend>What is true of it</legend>
+              {traits.map(([group, words]) => (
+                <div key={group}>
+                  <span className="soft">{group}</span>
+                  <div className="chips">
+                    {words.map((w) => (
+                      <button key={w} type="button" aria-pressed={has('traits', w)} onClick={() => toggle('traits', w)}>
+                        {traitWord(w)}
+                      </button>
+                    ))}
+                  </div>
+                </div>
+              ))}
+            </fieldset>
+            {text('traits', 'The same as words', 'Some take a figure: comes-apart=12, cord=300, salt=1.2, may-contain=milk')}
+            <fieldset className="feel-axes">
+              <legend>How it feels</legend>
+              {feels.map(([axis, steps]) => (
+                <Form.Group key={axis} controlId={`${form}-${axis}`} className="field">
+                  <Form.Label>{axis}</Form.Label>
+                  <Form.Select
+                    value={steps.find((s) => row.feel.split(' ').includes(s)) ?? ''}
+                    onChange={(e) => change({ feel: [...row.feel.split(' ').filter((w) => w && !steps.includes(w)), e.target.value].filter(Boolean).join(' ') })}
+                  >
+                    <option value="">not described</option>
+                    {steps.map((s) => (
+                      <option key={s}>{s}</option>
+                    ))}
+                  </Form.Select>
+                </Form.Group>
+              ))}
+              <Form.Group controlId={`${form}-cost`} className="field">
+                <Form.Label>Cost</Form.Label>
+                <Form.Select value={row.cost} onChange={(e) => change({ cost: e.target.value })}>
+                  <option value="">not said</option>
+                  {['found', 'cheap', 'moderate', 'dear'].map((c) => (
+                    <option key={c}>{c}</option>
+                  ))}
+                </Form.Select>
+              </Form.Group>
+            </fieldset>
+          </div>
+        </div>
+      </Form>
+    </main>
+  )
+}

@@ -1,0 +1,35 @@
+import { Button } from 'react-bootstrap'
+import { Link } from 'react-router'
+import type { Schemas } from '../api/client'
+import { Mark } from './Mark'
+
+interface Props {
+  swaps: Schemas['Swap'][]
+  /** Offered where a swap can be taken at once; otherwise each is a link to its page. */
+  onTake?: (swap: Schemas['Swap']) => void
+  takes?: string
+}
+
+/** Swaps that pass the same check, best first; says so when there are none. */
+export function Swaps({ swaps, onTake, takes }: Props) {
+  if (swaps.length === 0) return <p className="soft">No swap on the shelf plays this part and passes for these children.</p>
+  return (
+    <ul className="swaps" aria-label={takes ? `Swaps for ${takes}` : 'Swaps'}>
+      {swaps.map((s) => (
+        <li key={s.item_id}>
+          <Mark verdict={s.verdict} size="small" />
+          <div>
+            {onTake ? <b>{s.name}</b> : <Link to={`/shelf/${s.item_id}`}>{s.name}</Link>}
+            {s.in_cupboard && <span className="here"> in the cupboard</span>}
+            <span className="soft">{s.changes.join(' · ')}</span>
+          </div>
+          {onTake && (
+            <Button variant="outline-primary" onClick={() => onTake(s)}>
+              Take<span className="visually-hidden"> {s.name}</span>
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  )
+}
