@@ -10,8 +10,6 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/checklist"
-	"emblo/core/material"
-	"emblo/core/safety"
 )
 
 // badFile is a room or a list that cannot be checked; the program then exits with 2.
@@ -32,7 +30,7 @@ func checkList(args []string, in io.Reader, out io.Writer, now time.Time) error 
 	if err != nil {
 		return err
 	}
-	group, err := checklist.ReadRoom(data, age.DateOf(now))
+	room, err := checklist.ReadRoom(data, age.DateOf(now))
 	if err != nil {
 		return &badFile{err.Error()}
 	}
@@ -40,8 +38,7 @@ func checkList(args []string, in io.Reader, out io.Writer, now time.Time) error 
 	if err != nil {
 		return err
 	}
-	shelf := material.Standard()
-	report, err := checklist.Check(list, &group, shelf, safety.NewSwaps(&group, shelf, nil, nil))
+	report, err := room.Check(list)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
 		return &badFile{file.Reason}

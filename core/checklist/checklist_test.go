@@ -11,22 +11,21 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/age"
-	"emblo/core/material"
 	"emblo/core/safety"
 )
 
 var today, _ = age.ParseDate("2026-11-24")
 
-func group(t testing.TB, room string) *safety.Group {
-	data, err := os.ReadFile("testdata/" + room + ".json")
+func roomOf(t testing.TB, name string) *Room {
+	data, err := os.ReadFile("testdata/" + name + ".json")
 	require.NoError(t, err)
-	g, err := ReadRoom(data, today)
+	r, err := ReadRoom(data, today)
 	require.NoError(t, err)
-	return &g
+	return r
 }
 
-func check(t testing.TB, list string, g *safety.Group) Report {
-	r, err := Check([]byte(list), g, material.Standard(), safety.NewSwaps(g, material.Standard(), nil, nil))
+func check(t testing.TB, list string, room *Room) Report {
+	r, err := room.Check([]byte(list))
 	require.NoError(t, err)
 	return r
 }
@@ -39,7 +38,7 @@ func TestMixedListForEachDemoRoom(t *testing.T) {
 	list, err := os.ReadFile("testdata/mixed.csv")
 	require.NoError(t, err)
 	for column, room := range map[int]string{6: "puddles", 7: "pebbles", 8: "lanterns"} {
-		g := group(t, room)
+		g := roomOf(t, room)
 		r := check(t, string(list), g)
 		require.GreaterOrEqual(t, len(r.Rows), 60)
 		swaps := 0
@@ -63,7 +62,7 @@ func TestMixedListForEachDemoRoom(t *testing.T) {
 }
 
 func TestRowsWithErrorsAreMeasureFirst(t *testing.T) {
-	g := group(t, "lanterns")
+	g := roomOf(t, "lanterns")
 	huge := strings.Repeat("x", maxCell+10)
 	r := check(t, "name,use,traits,size_mm,solid,note\n"+
 		"Peas,thrown,,,,\n"+
@@ -97,8 +96,7 @@ func TestRowsWithErrorsAreMeasureFirst(t *testing.T) {
 }
 
 func TestFilesThatCannotBeChecked(t *testing.T) {
-	g := group(t, "lanterns")
-	swaps := safety.NewSwaps(g, material.Standard(), nil, nil)
+	g := roomOf(t, "lanterns")
 	for says, list := range map[string]string{
 		"no name column":          "item;use\nPeas;open\n",
 		"names the columns":       "",
@@ -108,7 +106,7 @@ func TestFilesThatCannotBeChecked(t *testing.T) {
 		"more than 20000 rows":    "name\n" + strings.Repeat("Peas\n", MaxRows+1),
 		"The list has no name co": "\"name\nPeas\n",
 	} {
-		_, err := Check([]byte(list), g, material.Standard(), swaps)
+		_, err := g.Check([]byte(list))
 		var file *FileError
 		require.ErrorAs(t, err, &file, says)
 		assert.Contains(t, file.Reason, says)
@@ -120,7 +118,7 @@ func TestFilesThatCannotBeChecked(t *testing.T) {
 }
 
 func TestWrittenCellsAreNoFormulas(t *testing.T) {
-	g := group(t, "lanterns")
+	g := roomOf(t, "lanterns")
 	r := check(t, "name,=SUM(A1)\n\"=HYPERLINK(\"\"x\"\")\",@a\n+1, -2\n\"\tTab\",plain\n", g)
 	back, err := csv.NewReader(bytes.NewReader(r.CSV())).ReadAll()
 	require.NoError(t, err)
@@ -152,15 +150,19 @@ func TestRoomFilesNameTheFieldAtFault(t *testing.T) {
 		"on: \"soon\" is not a date":   `{"on":"soon","adults":2,"children":[` + child + `]}`,
 		"there is more after the room": `{"adults":2,"children":[` + child + `]} {}`,
 		"not complete JSON":            `{"adults":2,`,
+		`things/0/size_mm`:             `{"adults":2,"children":[` + child + `],"things":[{"id":"x","name":"Buoy","parts":"find","solid":"sphere","size_mm":"6cm"}]}`,
 		`"eye" is not a rule with`:     `{"adults":2,"children":[` + child + `],"policy":{"minimum_months":{"eye":40}}}`,
 	} {
 		_, err := ReadRoom([]byte(text), today)
 		assert.ErrorContains(t, err, says)
 	}
+	own, err := ReadRoom([]byte(`{"adults":2,"children":[`+child+`],"things":[{"id":"x","name":"Our buoy","parts":"find","solid":"sphere","size_mm":"60","traits":"soft;rounded"}]}`), today)
+	require.NoError(t, err)
+	assert.Equal(t, safety.GoesIn, check(t, "name\nour buoys\n", own).Rows[0].Verdict, "a thing of the centre's own is known by name")
 	// An allergy that is on no list is kept: nothing with contents is cleared against it.
 	g, err := ReadRoom([]byte(`{"adults":2,"children":[{"born":"2021-05","mouths":false,"allergies":[{"to":"kiwi"}]}]}`), today)
 	require.NoError(t, err)
-	assert.Equal(t, safety.MeasureFirst, check(t, "name,contains,traits\nDough,none,food;dough\n", &g).Rows[0].Verdict)
+	assert.Equal(t, safety.MeasureFirst, check(t, "name,contains,traits\nDough,none,food;dough\n", g).Rows[0].Verdict)
 }
 
 // Whatever the bytes, every row is answered or the file is refused by name, and what is
@@ -169,10 +171,9 @@ func FuzzCheck(f *testing.F) {
 	for _, seed := range []string{"name,traits\nPeas,food\n", "name\n\"", "name,\"\n\"\"\"\n=1", "name,use\r\nMarbles,sealed\r\n\r\n", "\ufeffname\n\t=x", "name,name\na,b\n"} {
 		f.Add([]byte(seed))
 	}
-	g := group(f, "lanterns")
-	swaps := safety.NewSwaps(g, material.Standard(), nil, nil)
+	g := roomOf(f, "lanterns")
 	f.Fuzz(func(t *testing.T, list []byte) {
-		r, err := Check(list, g, material.Standard(), swaps)
+		r, err := g.Check(list)
 		if err != nil {
 			var file *FileError
 			require.ErrorAs(t, err, &file)
@@ -200,15 +201,15 @@ func FuzzReadRoom(f *testing.F) {
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
 		if g, err := ReadRoom(data, today); err == nil {
-			require.NotEmpty(t, g.Room().Children)
-			require.NoError(t, g.Room().Validate())
+			require.NotEmpty(t, g.Group.Room().Children)
+			require.NoError(t, g.Group.Room().Validate())
 		}
 	})
 }
 
 // BenchmarkCheck checks a list of 20,000 rows, a third of them described by hand.
 func BenchmarkCheck(b *testing.B) {
-	g := group(b, "pebbles")
+	g := roomOf(b, "pebbles")
 	var list strings.Builder
 	list.WriteString("name,use,solid,size_mm,contains,traits\n")
 	for i := range MaxRows {
@@ -222,7 +223,7 @@ func BenchmarkCheck(b *testing.B) {
 		}
 	}
 	for b.Loop() {
-		r, err := Check([]byte(list.String()), g, material.Standard(), safety.NewSwaps(g, material.Standard(), nil, nil))
+		r, err := g.Check([]byte(list.String()))
 		require.NoError(b, err)
 		r.CSV()
 	}

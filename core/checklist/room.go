@@ -10,6 +10,7 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/allergen"
+	"emblo/core/material"
 	"emblo/core/room"
 	"emblo/core/safety"
 )
@@ -26,6 +27,34 @@ type RoomFile struct {
 	PerAdult []int       `json:"children_per_adult,omitempty"`
 	Children []ChildFile `json:"children"`
 	Policy   PolicyFile  `json:"policy"`
+	// Things are the centre's own, and Cupboard the ids of what it has at hand; both are
+	// for swaps and names that the shelf that ships with Emblo does not know.
+	Things   []ThingFile `json:"things,omitempty"`
+	Cupboard []string    `json:"cupboard,omitempty"`
+}
+
+// ThingFile is one thing of a centre's own, in the columns of the shelf.
+type ThingFile struct {
+	ID       string `json:"id"`
+	Name     string `json:"name"`
+	Also     string `json:"also,omitempty"`
+	Parts    string `json:"parts"`
+	Solid    string `json:"solid,omitempty"`
+	Size     string `json:"size_mm,omitempty"`
+	Contains string `json:"contains,omitempty"`
+	Traits   string `json:"traits,omitempty"`
+	CupGrams string `json:"cup_g,omitempty"`
+	Keeps    string `json:"keeps,omitempty"`
+	Feel     string `json:"feel,omitempty"`
+	Cost     string `json:"cost,omitempty"`
+}
+
+// Item checks the thing and returns it as the shelf has it.
+func (t ThingFile) Item() (material.Item, error) {
+	it, err := material.Row{Name: t.Name, Also: t.Also, Parts: t.Parts, CupGrams: t.CupGrams, Keeps: t.Keeps, Feel: t.Feel, Cost: t.Cost, SizeBy: "OWN", WeightBy: "OWN",
+		Description: material.Description{Solid: t.Solid, Size: t.Size, Contains: t.Contains, Traits: t.Traits}}.Item(material.Standard().Named)
+	it.ID = t.ID
+	return it, err
 }
 
 // ChildFile is one child of a RoomFile.
@@ -60,24 +89,59 @@ type PolicyFile struct {
 // MaxRoomBytes is the largest room file read.
 const MaxRoomBytes = 1 << 20
 
+// Room is a room file made ready: the group to judge for, the shelf to look names up on,
+// and what is in the cupboard.
+type Room struct {
+	Group    safety.Group
+	Shelf    *material.Shelf
+	Cupboard map[string]bool
+}
+
+// Swaps returns the swaps of the room's shelf for its group.
+func (r *Room) Swaps() *safety.Swaps {
+	return safety.NewSwaps(&r.Group, r.Shelf, nil, r.Cupboard)
+}
+
+// Check judges every row of a list for the room; see Check.
+func (r *Room) Check(list []byte) (Report, error) {
+	return Check(list, &r.Group, r.Shelf, r.Swaps())
+}
+
 // ReadRoom reads room.json and prepares it for judging on the day it names, or today. A
 // field that is not known is an error: an allergy under a misspelt name must not be lost.
 // Of a child whose birth month is missing nothing can be cleared, so that is an error too.
 // Every error is a sentence that names the field.
-func ReadRoom(data []byte, today age.Date) (safety.Group, error) {
+func ReadRoom(data []byte, today age.Date) (*Room, error) {
 	if len(data) > MaxRoomBytes {
-		return safety.Group{}, fmt.Errorf("the room file is larger than %d kB", MaxRoomBytes/1024)
+		return nil, fmt.Errorf("the room file is larger than %d kB", MaxRoomBytes/1024)
 	}
 	var f RoomFile
 	d := json.NewDecoder(bytes.NewReader(bytes.TrimPrefix(data, []byte("\ufeff"))))
 	d.DisallowUnknownFields()
 	if err := d.Decode(&f); err != nil {
-		return safety.Group{}, fmt.Errorf("the room file: %s", jsonWords(err))
+		return nil, fmt.Errorf("the room file: %s", jsonWords(err))
 	}
 	if _, err := d.Token(); !errors.Is(err, io.EOF) {
-		return safety.Group{}, fmt.Errorf("the room file: there is more after the room")
+		return nil, fmt.Errorf("the room file: there is more after the room")
 	}
-	return f.Group(today)
+	g, err := f.Group(today)
+	if err != nil {
+		return nil, err
+	}
+	r := &Room{Group: g, Cupboard: make(map[string]bool, len(f.Cupboard))}
+	for _, id := range f.Cupboard {
+		r.Cupboard[id] = true
+	}
+	own := make([]material.Item, 0, len(f.Things))
+	for i, t := range f.Things {
+		it, err := t.Item()
+		if err != nil {
+			return nil, fmt.Errorf("things/%d/%w", i, err)
+		}
+		own = append(own, it)
+	}
+	r.Shelf = material.Standard().With(own)
+	return r, nil
 }
 
 func jsonWords(err error) string {

@@ -262,6 +262,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, a.Mix.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
+	a.Notes = safety.Notes(g.Room().Children, recipe.DoughFeel)
 	a.setBase(m.Recipe.Name, m.Recipe.Facts(m.Portion), m.Use, g)
 	return nil
 }

@@ -59,6 +59,15 @@ func (r Recipe) Mixed() unit.Mass {
 // Made returns the mass of one base batch as the children get it.
 func (r Recipe) Made() unit.Mass { return r.Mixed().Times(1 - r.Loss) }
 
+// DoughFeel is how a dough feels (common practice).
+var DoughFeel = func() material.Feel {
+	f, err := material.ParseFeel("damp smooth quiet medium tacky mild")
+	if err != nil {
+		panic(err)
+	}
+	return f
+}()
+
 // Minutes returns hands-on and waiting minutes of the steps.
 func Minutes(steps []Step) (hands, waiting int) {
 	for _, s := range steps {

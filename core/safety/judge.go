@@ -92,7 +92,7 @@ func (g *Group) Judge(s *Subject, use Use) Assessment {
 // before is the order of objections: worst first, then what can be swallowed or choked on
 // before what stains, then by rule id.
 func (o *objection) before(p *objection) bool {
-	switch a, b := familyRank[o.rule.Family], familyRank[p.rule.Family]; {
+	switch a, b := o.rule.rank(), p.rule.rank(); {
 	case o.verdict != p.verdict:
 		return o.verdict > p.verdict
 	case a != b:
@@ -102,6 +102,14 @@ func (o *objection) before(p *objection) bool {
 }
 
 var familyRank = map[Family]int{FamilySize: 0, FamilyThings: 1, FamilyContents: 2, FamilyFacts: 3, FamilyElements: 4, FamilyRoom: 5}
+
+// rank orders rules that say the same; what strains a back comes last.
+func (r *Rule) rank() int {
+	if r.ID == "heavy" || r.ID == "reach" {
+		return familyRank[FamilyRoom]
+	}
+	return familyRank[r.Family]
+}
 
 // object keeps the objections in order.
 func (a *Assessment) object(o objection) {

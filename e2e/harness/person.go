@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/accessibility"
+	browserdom "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/dom"
 	"github.com/chromedp/cdproto/network"
@@ -167,6 +168,10 @@ func (p *Person) Set(role, name, value string) {
 	p.t.Helper()
 	_, err := chromedp.Call(p.ctx, dom.Focus, dom.FocusParams{BackendNodeID: p.find(role, name)})
 	require.NoError(p.t, err)
+	p.wait(fmt.Sprintf("%s to offer %q", name, value), func() bool { // choices may still be on their way
+		return evaluate[bool](p, fmt.Sprintf(`(() => { const e = document.activeElement, v = %q
+			return e.tagName !== 'SELECT' || [...e.options].some(o => o.text.startsWith(v) || o.value === v) })()`, value))
+	})
 	p.js(fmt.Sprintf(`(() => {
 		const e = document.activeElement
 		let v = %q
@@ -192,6 +197,39 @@ func (p *Person) Press(key string) {
 		key = k
 	}
 	p.do(chromedp.KeyEvent(key))
+}
+
+// Upload chooses a file in the page's file field.
+func (p *Person) Upload(path string) {
+	p.t.Helper()
+	doc, err := chromedp.Call(p.ctx, dom.GetDocument, dom.GetDocumentParams{})
+	require.NoError(p.t, err)
+	field, err := chromedp.Call(p.ctx, dom.QuerySelector, dom.QuerySelectorParams{NodeID: doc.Root.NodeID, Selector: "input[type=file]"})
+	require.NoError(p.t, err)
+	_, err = chromedp.Call(p.ctx, dom.SetFileInputFiles, dom.SetFileInputFilesParams{Files: []string{path}, NodeID: field.NodeID})
+	require.NoError(p.t, err)
+}
+
+// Download does something that saves a file of the given name, and returns its contents.
+func (p *Person) Download(name string, do func()) []byte {
+	p.t.Helper()
+	dir := p.t.TempDir()
+	_, err := chromedp.Call(p.ctx, browserdom.SetDownloadBehavior, browserdom.SetDownloadBehaviorParams{
+		Behavior: browserdom.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir, BrowserContextID: chromedp.FromContext(p.ctx).BrowserContextID})
+	require.NoError(p.t, err)
+	do()
+	var data []byte
+	p.wait("the file "+name, func() bool {
+		data, err = os.ReadFile(filepath.Join(dir, name))
+		return err == nil && len(data) > 0
+	})
+	return data
+}
+
+// Millimetres returns how wide the first thing that matches is drawn, at 96 pixels an inch.
+func (p *Person) Millimetres(selector string) float64 {
+	p.t.Helper()
+	return evaluate[float64](p, fmt.Sprintf(`document.querySelector(%q).getBoundingClientRect().width / 96 * 25.4`, selector))
 }
 
 // Text returns all that can be read on the page.
@@ -290,6 +328,9 @@ func root() string {
 	_, file, _, _ := runtime.Caller(0)
 	return filepath.Join(filepath.Dir(file), "../..")
 }
+
+// Binary returns the built program.
+func Binary() string { return binary }
 
 // Root returns the checkout's folder.
 func Root() string { return root() }

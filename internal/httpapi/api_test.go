@@ -130,7 +130,7 @@ func (a *api) room(name string) contract.Room {
 func ptr[T any](v T) *T { return &v }
 
 func input(r contract.Room) contract.RoomInput {
-	return contract.RoomInput{Version: r.Version, Name: r.Name, Adults: r.Adults, Measures: r.Measures, NutFree: r.NutFree, Children: r.Children}
+	return contract.RoomInput{Version: r.Version, Name: r.Name, Adults: r.Adults, Measures: r.Measures, NutFree: r.NutFree, Illness: r.Illness, Pet: r.Pet, Children: r.Children}
 }
 
 func newRoom(name string) contract.RoomInput {

@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
+	"slices"
 	"strings"
 	"sync"
 
@@ -107,14 +109,7 @@ func ownItem(row store.Item) (material.Item, error) {
 	if err := json.Unmarshal(row.Content, &body); err != nil {
 		return material.Item{}, err
 	}
-	it, err := rowOf(body).Item(material.Standard().Named)
-	it.ID = row.ID.String()
-	return it, err
-}
-
-func rowOf(b contract.ItemRow) material.Row {
-	return material.Row{Name: b.Name, Also: b.Also, Parts: b.Parts, CupGrams: b.CupG, Keeps: b.Keeps, Feel: b.Feel, Cost: b.Cost,
-		Description: material.Description{Solid: b.Solid, Size: b.SizeMm, Contains: b.Contains, Traits: b.Traits}, SizeBy: "OWN", WeightBy: "OWN"}
+	return thingFile(row.ID.String(), body).Item()
 }
 
 // cleanRow checks a row as it came and returns it as stored; at is the path for errors.
@@ -125,7 +120,7 @@ func cleanRow(at string, b contract.ItemRow) (json.RawMessage, error) {
 			return nil, badField(at, "A field is longer than 2000 letters.")
 		}
 	}
-	if _, err := rowOf(b).Item(material.Standard().Named); err != nil {
+	if _, err := thingFile("", b).Item(); err != nil {
 		var bad *material.Bad
 		if errors.As(err, &bad) {
 			return nil, badField(at+"/"+bad.Column, "%s: %s.", columnWords(bad.Column), bad.Reason)
@@ -515,12 +510,38 @@ func (s *Server) GetRoomFile(ctx context.Context, r contract.GetRoomFileRequestO
 	for _, c := range row.Children {
 		f.Children = append(f.Children, childFile(c))
 	}
+	if err := s.addShelf(ctx, &f); err != nil {
+		return nil, err
+	}
 	text, err := json.Marshal(f)
 	if err != nil {
 		return nil, err
 	}
 	var body contract.GetRoomFile200JSONResponse
 	return body, json.Unmarshal(text, &body)
+}
+
+// addShelf puts the centre's own things and what is in its cupboard into a room file.
+func (s *Server) addShelf(ctx context.Context, f *checklist.RoomFile) error {
+	rows, err := s.centre(ctx).Items(ctx)
+	if err != nil {
+		return err
+	}
+	for _, row := range rows {
+		var b contract.ItemRow
+		if err := json.Unmarshal(row.Content, &b); err != nil {
+			return err
+		}
+		f.Things = append(f.Things, thingFile(row.ID.String(), b))
+	}
+	here, err := s.centre(ctx).Cupboard(ctx)
+	f.Cupboard = slices.Sorted(maps.Keys(here))
+	return err
+}
+
+func thingFile(id string, b contract.ItemRow) checklist.ThingFile {
+	return checklist.ThingFile{ID: id, Name: b.Name, Also: b.Also, Parts: b.Parts, Solid: b.Solid, Size: b.SizeMm, Contains: b.Contains, Traits: b.Traits,
+		CupGrams: b.CupG, Keeps: b.Keeps, Feel: b.Feel, Cost: b.Cost}
 }
 
 func childFile(c store.Child) checklist.ChildFile {

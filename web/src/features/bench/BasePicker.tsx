@@ -71,7 +71,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
                 <Stepper label="Grams for each child" unit="g each" value={base.portion_g ?? 120} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g })} />
                 <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours })} />
                 <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>
-                  <option value="">pot not said</option>
+                  <option value="">any pot</option>
                   {[1, 2, 3, 4, 5, 8, 10].map((l) => (
                     <option key={l} value={l * 1000}>
                       {l} L pot

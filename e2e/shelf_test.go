@@ -1,0 +1,106 @@
+package e2e
+
+import (
+	"bytes"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/e2e/harness"
+)
+
+func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Shelf")
+	p.Set("combobox", "Room to mark the shelf for", "Puddles")
+	p.See("marked for Puddles", "goes in for Puddles")
+	p.Set("combobox", "Which to show", "goes in for Puddles")
+	p.Gone("Plain flour")
+	p.See("Infant rice cereal")
+	p.Set("combobox", "Which to show", "all of them")
+	p.Type("searchbox", "Search the shelf", "garbanzo")
+	p.See("Chickpeas, dry")
+	p.Open("/shelf/shells-small")
+	p.See("drops through the 44.5 mm ball hole", "Keep out: Small ball", "Scallop shells, large")
+	p.Click("link", "Copy as our own")
+	p.Type("textbox", "Name", "Our big shells")
+	p.Type("textbox", "Size in mm", "3 inches")
+	p.Click("button", "Save to the shelf")
+	p.See("Not saved", "sizes are numbers in mm")
+	p.Type("textbox", "Size in mm", "70-90x60x25")
+	p.Type("textbox", "Other words for it", "")
+	p.Click("button", "Save to the shelf")
+	p.See("measured by the centre", "No rule objects")
+	p.Open("/shelf?only=own&part=find")
+	p.See("Our big shells", "Felt harbour buoys")
+
+	// On the bench the swap for the peas is taken with one tap, and taken back.
+	p.Open("/bench")
+	p.Click("link", "Harbour scoop tub")
+	p.See("Keep out: Split peas", "Instead of split peas", "in the cupboard")
+	p.Click("button", "Take Infant rice cereal")
+	p.See("Infant rice cereal in place of Split peas", "Goes in with a hand: Infant rice cereal")
+	p.Click("button", "Undo")
+	p.See("Keep out: Split peas")
+}
+
+// The same list, chosen as a file in the browser and read by the command, gives the same
+// file; the room comes from the browser too.
+func TestListInTheBrowserAndByCommandIsOneFile(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Demo()
+	p.Click("link", "List")
+	p.Set("combobox", "Room to check for", "Pebbles")
+	list := filepath.Join(harness.Root(), "core/checklist/testdata/mixed.csv")
+	p.Upload(list)
+	p.See("Glass gems", "could not be read")
+	saved := p.Download("mixed-verdicts.csv", func() { p.Click("button", "Save with verdicts") })
+	room := p.Download("room.json", func() { p.Click("button", "Save this room for the command line") })
+	path := filepath.Join(t.TempDir(), "room.json")
+	require.NoError(t, os.WriteFile(path, room, 0o600))
+	cmd := exec.Command(harness.Binary(), "check", "--room", path, list)
+	cmd.Env = []string{} // no server, no database
+	byCommand, err := cmd.Output()
+	require.NoError(t, err)
+	assert.Equal(t, string(byCommand), string(saved))
+	assert.Equal(t, 71, bytes.Count(saved, []byte("\n")))
+
+	cmd = exec.Command(harness.Binary(), "check", "--room", path, path)
+	require.Error(t, cmd.Run())
+	assert.Equal(t, 2, cmd.ProcessState.ExitCode(), "a bad file is exit 2")
+	p.Click("button", fmt.Sprintf("%d goes in", bytes.Count(saved, []byte(",goes-in,"))))
+	p.Gone("Glass gems")
+	p.See("Tennis balls")
+}
+
+func TestSettingsTightenAndTheGaugePrintsTrue(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Rules")
+	p.Type("searchbox", "Search the rules", "bad bug book")
+	p.See("Raw beans", "4 or 5 raw beans")
+	p.Click("link", "What we tighten")
+	p.Click("radio", "Food is for eating: none in play")
+	p.Click("button", "Save settings")
+	p.See("Saved")
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.See("Not ready", "this centre does not play with food")
+
+	p.Open("/gauge")
+	p.See("must be 100 mm long")
+	for selector, mm := range map[string]float64{"svg": 130, "circle": 31.75 + 0.35, "g:nth-of-type(2) > circle": 44.5 + 0.35} {
+		assert.InDelta(t, mm, p.Millimetres(selector), 0.4, selector)
+	}
+	for name, paper := range map[string]chromedp.PaperSize{"A4": chromedp.PaperA4, "Letter": chromedp.PaperLetter} {
+		assert.Equal(t, 1, bytes.Count(p.Sheet(paper), []byte("/Type /Page\n")), "the gauges are one page of %s", name)
+	}
+}

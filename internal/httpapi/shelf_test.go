@@ -1,0 +1,287 @@
+package httpapi_test
+
+import (
+	"bytes"
+	"encoding/csv"
+	"encoding/json"
+	"net/http"
+	"os"
+	"os/exec"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/internal/contract"
+)
+
+func buoys(name string) contract.ItemInput {
+	return contract.ItemInput{Row: contract.ItemRow{Name: name, Parts: "find;float", Solid: "sphere", SizeMm: "60-65", Contains: "none", Traits: "soft;rounded"}}
+}
+
+// A thing of the centre's own is saved, repeated, versioned, planned with and deleted, and
+// a plan that held it is then not cleared.
+func TestOwnThings(t *testing.T) {
+	a := demoLead(t)
+	id := uuid.NewString()
+	path := "/api/shelf/items/" + id
+	var first, again contract.OwnItem
+	a.do(http.MethodPut, path, buoys("Red buoys"), http.StatusOK, &first)
+	a.do(http.MethodPut, path, buoys("Red buoys"), http.StatusOK, &again)
+	assert.Equal(t, first, again, "the same save twice is one save")
+	stale := buoys("Blue buoys")
+	var conflict contract.ItemConflict
+	a.do(http.MethodPut, path, stale, http.StatusConflict, &conflict)
+	assert.Equal(t, "Red buoys", conflict.Current.Row.Name)
+	a.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), buoys("red BUOYS"), http.StatusUnprocessableEntity, "row/name", "already")
+
+	pebbles := a.room("Pebbles")
+	var board []contract.BoardItem
+	a.do(http.MethodGet, "/api/shelf/board?room_id="+pebbles.Id+"&q=red+buoys", nil, http.StatusOK, &board)
+	require.NotEmpty(t, board)
+	assert.Equal(t, id, board[0].Id)
+	assert.True(t, board[0].Own)
+	assert.Equal(t, contract.GoesIn, board[0].Verdict)
+
+	plan := contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-26T09:45", Items: []contract.PlanItem{{ItemId: &id, Each: 1, Use: "open"}}}
+	var answer contract.Answer
+	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
+	assert.Equal(t, contract.GoesIn, *answer.Verdict)
+	setup := contract.SetupInput{Name: "Buoys", RoomId: plan.RoomId, PlayAt: plan.PlayAt, Items: plan.Items}
+	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
+
+	a.do(http.MethodDelete, path, nil, http.StatusNoContent, nil)
+	a.do(http.MethodGet, path, nil, http.StatusNotFound, nil)
+	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "items/0/item_id", "nothing on the shelf")
+	var list []contract.SetupSummary
+	a.do(http.MethodGet, "/api/setups", nil, http.StatusOK, &list)
+	for _, s := range list {
+		if s.Name == "Buoys" {
+			assert.Nil(t, s.Verdict, "what is gone is never shown as cleared")
+			assert.Contains(t, s.Reason, "nothing on the shelf")
+		}
+	}
+}
+
+func TestOwnThingsAreRefusedByField(t *testing.T) {
+	a := demoLead(t)
+	change := func(do func(*contract.ItemRow)) contract.ItemInput {
+		in := buoys("Buoys")
+		do(&in.Row)
+		return in
+	}
+	for _, row := range []struct {
+		field, words string
+		in           contract.ItemInput
+	}{
+		{"row/name", "give it a name", change(func(r *contract.ItemRow) { r.Name = " " })},
+		{"row/parts", "not a part", change(func(r *contract.ItemRow) { r.Parts = "juggle" })},
+		{"row/solid", "not a shape", change(func(r *contract.ItemRow) { r.Solid = "blob" })},
+		{"row/size_mm", "numbers in mm", change(func(r *contract.ItemRow) { r.SizeMm = "6cm" })},
+		{"row/traits", "not a trait", change(func(r *contract.ItemRow) { r.Traits = "shiny" })},
+		{"row/traits", "both food and not-food", change(func(r *contract.ItemRow) { r.Traits = "food;not-food" })},
+		{"row/cup_g", "weight of one US cup", change(func(r *contract.ItemRow) { r.Parts = "filler" })},
+		{"row/feel", "not a feel", change(func(r *contract.ItemRow) { r.Feel = "crunchy" })},
+		{"row/cost", "not a cost", change(func(r *contract.ItemRow) { r.Cost = "seven" })},
+		{"row", "longer than", change(func(r *contract.ItemRow) { r.Keeps = strings.Repeat("x", 3000) })},
+	} {
+		a.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), row.in, http.StatusUnprocessableEntity, row.field, row.words)
+	}
+	// An import is all or nothing, and names the row.
+	list := func(text string) map[string]string { return map[string]string{"csv": text} }
+	a.refused(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm\nCorks of ours,cylinder,24x45\nBlob,sphere,3cm\n"), http.StatusUnprocessableEntity, "csv/2", "Row 2")
+	a.refused(http.MethodPost, "/api/shelf/import", list("item\nx\n"), http.StatusUnprocessableEntity, "csv", "name column")
+	a.refused(http.MethodPost, "/api/shelf/import", list("name\n\"broken\n"), http.StatusUnprocessableEntity, "csv/1", "quotes are broken")
+	a.refused(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm\nFelt harbour buoys,sphere,60\n"), http.StatusUnprocessableEntity, "csv", "Nothing was added")
+	room := a.room("Lanterns")
+	count := func() int {
+		var board []contract.BoardItem
+		a.do(http.MethodGet, "/api/shelf/board?room_id="+room.Id, nil, http.StatusOK, &board)
+		return len(board)
+	}
+	before := count()
+	var added struct{ Added int }
+	a.do(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm,traits\nOur corks,cylinder,24x45,foam\nOur whale,irregular,95x40x25,hard\n"), http.StatusOK, &added)
+	assert.Equal(t, 2, added.Added)
+	assert.Equal(t, before+2, count())
+	a.refused(http.MethodGet, "/api/shelf/board?room_id=x", nil, http.StatusUnprocessableEntity, "room_id", "Choose a room")
+	a.do(http.MethodPut, "/api/cupboard/unicorn", map[string]bool{"here": true}, http.StatusNotFound, nil)
+}
+
+// The page of a thing has a verdict and swaps for every room; what is in the cupboard goes
+// first; a swap passes when it is planned.
+func TestThingPageAndSwaps(t *testing.T) {
+	a := demoLead(t)
+	var page contract.ItemPage
+	a.do(http.MethodGet, "/api/shelf/items/split-peas", nil, http.StatusOK, &page)
+	require.Len(t, page.Rooms, 3)
+	require.NotNil(t, page.Gauge)
+	assert.True(t, page.Gauge.Fits)
+	assert.NotEmpty(t, page.Gauge.Side)
+	assert.Contains(t, page.Basis, "USDA SR household weight, quoted from memory")
+	assert.Equal(t, "6x3", page.Row.SizeMm, "its row can be copied")
+	for _, r := range page.Rooms {
+		assert.Equal(t, contract.KeepOut, r.Verdict, r.Who)
+		assert.NotEmpty(t, r.Swaps, r.Who)
+	}
+
+	pebbles := a.room("Pebbles")
+	peas := contract.Base{Kind: "fill", ItemId: ptr("split-peas"), VesselId: ptr("deep-tub"), DepthMm: ptr(60.0)}
+	var swaps []contract.Swap
+	a.do(http.MethodPost, "/api/swaps", contract.SwapsInput{RoomId: pebbles.Id, PlayAt: "2026-11-26T09:45", Base: &peas}, http.StatusOK, &swaps)
+	require.NotEmpty(t, swaps)
+	for _, s := range swaps {
+		base := peas
+		base.ItemId = &s.ItemId
+		var answer contract.Answer
+		a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-26T09:45", Base: &base, Items: []contract.PlanItem{}}, http.StatusOK, &answer)
+		assert.Contains(t, []contract.Verdict{contract.GoesIn, contract.WithAHand}, answer.Base.Verdict, "%s: the swap passes the same check", s.Name)
+	}
+	a.do(http.MethodPut, "/api/cupboard/desiccated-coconut", map[string]bool{"here": true}, http.StatusNoContent, nil)
+	a.do(http.MethodGet, "/api/shelf/items/desiccated-coconut", nil, http.StatusOK, &page)
+	assert.True(t, page.InCupboard)
+}
+
+// The same list by browser and by command gives the same file, for every demo room.
+func TestListByBrowserAndByCommandIsOneFile(t *testing.T) {
+	a := demoLead(t)
+	list, err := os.ReadFile("../../core/checklist/testdata/mixed.csv")
+	require.NoError(t, err)
+	for column, name := range map[int]string{6: "Puddles", 7: "Pebbles", 8: "Lanterns"} {
+		room := a.room(name)
+		var report contract.ListReport
+		a.do(http.MethodPost, "/api/checklist", map[string]string{"room_id": room.Id, "csv": string(list)}, http.StatusOK, &report)
+		var file json.RawMessage
+		a.do(http.MethodGet, "/api/rooms/"+room.Id+"/file", nil, http.StatusOK, &file)
+		// The command line itself, as anybody runs it.
+		dir := t.TempDir()
+		require.NoError(t, os.WriteFile(dir+"/room.json", file, 0o600))
+		byCommand, err := exec.CommandContext(t.Context(), "go", "run", "emblo/cmd/emblo", "check", "--room", dir+"/room.json", "../../core/checklist/testdata/mixed.csv").Output()
+		require.NoError(t, err)
+		assert.Equal(t, string(byCommand), report.Csv, name)
+		back, err := csv.NewReader(bytes.NewReader(byCommand)).ReadAll()
+		require.NoError(t, err)
+		wrong := 0
+		for i, row := range report.Rows {
+			want := map[string]contract.Verdict{"G": contract.GoesIn, "H": contract.WithAHand, "M": contract.MeasureFirst, "K": contract.KeepOut}[back[i+1][column]]
+			if row.Verdict != want {
+				wrong++
+			}
+		}
+		assert.Zero(t, wrong, "the demo centre's %s is the room of the test's file", name)
+	}
+	a.refused(http.MethodPost, "/api/checklist", map[string]string{"room_id": a.room("Puddles").Id, "csv": "item\nx\n"}, http.StatusUnprocessableEntity, "csv", "name column")
+	big := `{"room_id":"x","csv":"` + strings.Repeat("x", 13<<20) + `"}`
+	a.refused(http.MethodPost, "/api/checklist", big, http.StatusRequestEntityTooLarge, "", "larger than")
+}
+
+// Settings tighten verdicts at once, never loosen a published limit, and are the lead's.
+func TestSettingsTighten(t *testing.T) {
+	a := demoLead(t)
+	verdict := func(item, room string) contract.Verdict {
+		var page contract.ItemPage
+		a.do(http.MethodGet, "/api/shelf/items/"+item, nil, http.StatusOK, &page)
+		for _, r := range page.Rooms {
+			if r.Who == room {
+				return r.Verdict
+			}
+		}
+		return ""
+	}
+	var c contract.Centre
+	a.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &c)
+	assert.Equal(t, contract.WithAHand, verdict("soap-foam", "Lanterns"))
+	assert.Equal(t, contract.GoesIn, verdict("wooden-boats", "Lanterns"))
+	c.Policy.TasteSafeMonths = 48
+	c.Policy.NoFoodPlay = true
+	c.Policy.MinimumMonths = map[string]int{"small-part-watch": 72}
+	c.RatioTable, c.PerAdult = "own", &[]int{3, 3, 5, 7, 8}
+	var saved contract.Centre
+	a.do(http.MethodPut, "/api/centre", c, http.StatusOK, &saved)
+	assert.Equal(t, c.Version+1, saved.Version)
+	assert.Equal(t, contract.KeepOut, verdict("soap-foam", "Lanterns"), "taste-safe only under 4")
+	assert.Equal(t, contract.KeepOut, verdict("infant-rice-cereal", "Lanterns"), "no food in play")
+	assert.Equal(t, contract.KeepOut, verdict("buttons", "Lanterns"), "our own minimum age")
+	assert.Equal(t, contract.WithAHand, verdict("wooden-boats", "Lanterns"), "15 children at 7 for one adult need 3")
+	assert.Equal(t, contract.KeepOut, verdict("split-peas", "Pebbles"), "nothing is loosened")
+
+	var stale contract.CentreConflict
+	c.Name = "Elsewhere"
+	a.do(http.MethodPut, "/api/centre", c, http.StatusConflict, &stale)
+	assert.Equal(t, saved.Name, stale.Current.Name)
+	for field, change := range map[string]func(*contract.Centre){
+		"policy/taste_safe_months": func(c *contract.Centre) { c.Policy.TasteSafeMonths = 24 },
+		"policy":                   func(c *contract.Centre) { c.Policy.MinimumMonths = map[string]int{"eye": 40} },
+		"per_adult":                func(c *contract.Centre) { c.PerAdult = &[]int{5, 3, 3, 3, 3} },
+		"name":                     func(c *contract.Centre) { c.Name = "" },
+		"emergency":                func(c *contract.Centre) { c.Emergency = strings.Repeat("1", 300) },
+	} {
+		bad := saved
+		change(&bad)
+		a.refused(http.MethodPut, "/api/centre", bad, http.StatusUnprocessableEntity, field, "")
+	}
+	var rules []contract.Rule
+	a.do(http.MethodGet, "/api/rules", nil, http.StatusOK, &rules)
+	assert.Greater(t, len(rules), 50)
+
+	other := visit(t, serve(t))
+	other.do(http.MethodPost, "/api/session", contract.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
+	other.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &c)
+	other.refused(http.MethodPut, "/api/centre", c, http.StatusForbidden, "", "Only the lead")
+	other.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), buoys("X"), http.StatusForbidden, "", "Your role")
+}
+
+// Another centre's own things, cupboard and settings are not there.
+func TestShelvesAreEachCentresOwn(t *testing.T) {
+	server := serve(t)
+	demo, other := visit(t, server), visit(t, server)
+	demo.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", contract.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	id := uuid.NewString()
+	demo.do(http.MethodPut, "/api/shelf/items/"+id, buoys("Ours"), http.StatusOK, nil)
+	for _, method := range []string{http.MethodGet, http.MethodDelete} {
+		other.do(method, "/api/shelf/items/"+id, nil, http.StatusNotFound, nil)
+	}
+	other.do(http.MethodPut, "/api/cupboard/"+id, map[string]bool{"here": true}, http.StatusNotFound, nil)
+	in := newRoom("Den")
+	room := uuid.NewString()
+	other.do(http.MethodPut, "/api/rooms/"+room, in, http.StatusOK, nil)
+	var board []contract.BoardItem
+	other.do(http.MethodGet, "/api/shelf/board?room_id="+room, nil, http.StatusOK, &board)
+	for _, b := range board {
+		assert.False(t, b.Own || b.InCupboard, b.Name)
+	}
+	other.do(http.MethodGet, "/api/rooms/"+demo.room("Puddles").Id+"/file", nil, http.StatusNotFound, nil)
+}
+
+// What a rule asks about a child is kept, refused by field, and counts.
+func TestNeedsOfAChild(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	in := input(lanterns)
+	in.Children[0].Needs = &contract.Needs{Asthma: ptr(true), Avoids: &[]contract.NeedsAvoids{"sticky"}, Eaten: &[]contract.Allergen{"milk"}}
+	in.Illness = ptr(true)
+	var saved contract.Room
+	a.do(http.MethodPut, "/api/rooms/"+lanterns.Id, in, http.StatusOK, &saved)
+	require.NotNil(t, saved.Children[0].Needs)
+	assert.True(t, *saved.Children[0].Needs.Asthma)
+	assert.True(t, *saved.Illness)
+	mix := contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: ptr(120.0), PotMl: ptr(2000.0)}
+	var answer contract.Answer
+	a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: lanterns.Id, PlayAt: "2026-11-26T09:45", Base: &mix, Items: []contract.PlanItem{{ItemId: ptr("ready-starch"), Each: 1, Use: "open"}}}, http.StatusOK, &answer)
+	assert.Equal(t, contract.KeepOut, answer.Lines[0].Verdict, "open powder and asthma")
+	assert.Contains(t, (*answer.Notes)[0], "avoids sticky things")
+	assert.Equal(t, 2, *answer.Mix.Pots)
+	shared := false
+	for _, f := range answer.Base.Findings {
+		shared = shared || f.Rule == "shared-mix"
+	}
+	assert.True(t, shared, "own portions while something goes round")
+	in = input(saved)
+	in.Children[0].Needs = &contract.Needs{Eaten: &[]contract.Allergen{"stones"}}
+	a.refused(http.MethodPut, "/api/rooms/"+lanterns.Id, in, http.StatusUnprocessableEntity, "children/0/needs/eaten", "list of allergens")
+	mix.PotMl = ptr(1.0)
+	a.refused(http.MethodPost, "/api/answer", contract.Plan{RoomId: lanterns.Id, PlayAt: "2026-11-26T09:45", Base: &mix, Items: []contract.PlanItem{}}, http.StatusUnprocessableEntity, "base/pot_ml", "A pot holds")
+}
