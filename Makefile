@@ -48,7 +48,7 @@ lint: gen-check
 
 test: packages-test lint build ## everything that is checked
 	@echo "Testing the core, the laws of the verdicts over many random cases"
-	@go test ./core/safety -rapid.checks=$${LAW_CASES:-20000}
+	@go test ./core/safety -rapid.checks=$${LAW_CASES:-100000}
 	@echo "Testing the rest of Go, the API on PostgreSQL"
 	@go test $$(go list ./... | grep -v /e2e)
 	@echo "Testing the interface in the browser"

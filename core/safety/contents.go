@@ -8,22 +8,6 @@ import (
 	"emblo/core/room"
 )
 
-// Shares of the daily sodium limit in one taste, and the salt in a portion per kilogram
-// of body mass, at which salt-load objects. They are conventions but for lowSalt.
-const (
-	tasteGrams       = 10.0
-	tasteWithAHand   = 0.25
-	tasteKeepOut     = 0.50
-	saltGramsPerKilo = 0.5
-	// lowSalt is the share of salt by mass of food that is low in salt (0.3 g in 100 g, UK
-	// front-of-pack criteria, quoted from memory): no portion of it is weighed for salt.
-	lowSalt = 0.003
-)
-
-// SodiumShareOfSalt is the mass of sodium in a mass of salt: 22.990 / 58.443 (IUPAC
-// atomic masses, quoted from memory).
-const SodiumShareOfSalt = 22.990 / 58.443
-
 var nuts = allergen.SetOf(allergen.TreeNuts, allergen.Peanuts)
 
 // contentRules judge what a thing does when swallowed or touched.
@@ -584,26 +568,6 @@ func (q *question) swallowedIf(t material.Traits) ruling {
 func nutFree(s *scenery)    { s.policy.NutFree = true }
 func noFoodPlay(s *scenery) { s.policy.NoFoodPlay = true }
 
-// chokes says what kind of food a thing is for the choke rule: KeepOut for the firm, round,
-// slippery and sticky that fit the gauge and for the classic list, WithAHand for what
-// squashes flat, GoesIn for what the rule does not mean.
-func (q *question) chokes() Verdict {
-	f := q.facts
-	switch {
-	case q.has(material.ChokeFood | material.NutButter):
-		return KeepOut
-	case !q.has(material.Food):
-		return GoesIn
-	case f.Form == material.SoftFood:
-		return WithAHand
-	case f.Form != material.Piece || !q.fit.Fits:
-		return GoesIn
-	case q.has(material.Soft) && !q.has(material.Rounded|material.Slippery|material.Sticky):
-		return WithAHand
-	}
-	return KeepOut
-}
-
 // hasContents reports whether the thing is something with ingredients rather than a
 // plain object.
 func (q *question) hasContents() bool {
@@ -623,21 +587,4 @@ func (q *question) allergicTo(met allergen.Set) string {
 		return "1 child is allergic to it"
 	}
 	return fmt.Sprintf("%d children are allergic to it", n)
-}
-
-// saltLoad is the sodium of a taste as a share of the youngest child's day, and the salt
-// of a portion in grams with its limit.
-type saltLoad struct {
-	tasteMilligrams, taste, portion, portionLimit float64
-	portionKnown                                  bool
-}
-
-func (q *question) saltLoad(salt float64) saltLoad {
-	l := saltLoad{tasteMilligrams: tasteGrams * salt * SodiumShareOfSalt * 1000}
-	l.taste = l.tasteMilligrams / (room.SodiumLimit(q.youngest).Grams() * 1000)
-	l.portionLimit = saltGramsPerKilo * room.BodyMass(q.youngest).Grams() / 1000
-	var grams float64
-	grams, l.portionKnown = q.facts.Portion.Get()
-	l.portion = grams * salt
-	return l
 }
