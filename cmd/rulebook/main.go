@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"strings"
 
+	"emblo/core/age"
 	"emblo/core/safety"
 )
 
@@ -21,5 +22,18 @@ func main() {
 			fmt.Printf("\n## %s\n", family)
 		}
 		fmt.Printf("\n### %s (`%s`)\n\n%s\n\nGround: %s (%s).\n", r.Title, r.ID, r.Threshold, strings.TrimSuffix(r.Ground.Source, "."), r.Ground.Standing)
+		if r.Tunable {
+			fmt.Print("A centre may set a minimum age of its own.\n")
+		}
+		for i, e := range r.Examples {
+			if i == 0 {
+				fmt.Print("\n| example | child | use | verdict |\n|---|---|---|---|\n")
+			}
+			who := age.Words(e.Months)
+			if e.Mouths {
+				who += ", mouthing"
+			}
+			fmt.Printf("| %s | %s | %s | %s |\n", e.Words, who, e.Use, e.Want)
+		}
 	}
 }

@@ -70,42 +70,93 @@ func Scale(r Recipe, children int, portion unit.Mass, set unit.MeasureSet) (Batc
 	}
 	need := portion.Times(float64(children))
 	least := need.Over(r.Made())
-	best := measured(r, need, least, set)
+	search := newScaleSearch(r, need, set)
+	factor, best := least, search.try(least)
 	for k := least * 1.0025; k <= least*(1+Allowance); k += least * 0.0025 {
-		if b := measured(r, need, k, set); b.better(best) {
-			best = b
+		if t := search.try(k); t.better(best) {
+			factor, best = k, t
 		}
 	}
-	return best, nil
+	return measured(r, need, factor, set), nil
+}
+
+// trial is what decides between two batch scales.
+type trial struct {
+	short     bool    // less made than needed
+	out       int     // ingredients out of tolerance
+	movements int     // level fillings
+	miss      float64 // the largest share by which an ingredient is off
 }
 
 // better prefers a batch that is enough, then one within tolerance throughout, then
 // fewer movements, then the smaller worst miss. A clear gain is asked for a larger miss.
-func (b Batch) better(c Batch) bool {
-	short := func(x Batch) bool { return x.Made.Grams() < x.Need.Grams()-1e-9 }
-	if short(b) != short(c) {
-		return !short(b)
+func (t trial) better(u trial) bool {
+	switch {
+	case t.short != u.short:
+		return !t.short
+	case t.out != u.out:
+		return t.out < u.out
+	case t.movements != u.movements:
+		return t.movements < u.movements
 	}
-	bo, bm := b.worstMiss()
-	co, cm := c.worstMiss()
-	if bo != co {
-		return bo < co
-	}
-	if b.Movements != c.Movements {
-		return b.Movements < c.Movements
-	}
-	return bm < cm-1e-9
+	return t.miss < u.miss-1e-9
 }
 
-// worstMiss counts the ingredients out of tolerance and returns the largest miss.
-func (b Batch) worstMiss() (out int, miss float64) {
-	for _, a := range b.Amounts {
-		if !a.Within {
-			out++
+// scaleSearch tries batch scales without making the batches.
+type scaleSearch struct {
+	need, keeps float64 // grams needed; share left after the loss
+	lines       []scaleLine
+	scoops      scoopSearch
+}
+
+type scaleLine struct {
+	grams, ml, density, tolerance float64 // of one base batch; ml is 0 where it must be weighed
+}
+
+func newScaleSearch(r Recipe, need unit.Mass, set unit.MeasureSet) *scaleSearch {
+	s := &scaleSearch{need: need.Grams(), keeps: 1 - r.Loss, lines: make([]scaleLine, len(r.Lines)), scoops: newScoopSearch(set)}
+	for i := range r.Lines {
+		l := &r.Lines[i]
+		s.lines[i] = scaleLine{grams: l.Mass.Grams(), density: l.Item.Density.GramsPerMillilitre(), tolerance: l.tolerance()}
+		if v, ok := l.Item.Density.VolumeOf(l.Mass); ok {
+			s.lines[i].ml = v.Millilitres()
 		}
-		miss = math.Max(miss, math.Abs(a.Off))
 	}
-	return out, miss
+	return s
+}
+
+func (s *scaleSearch) try(factor float64) (t trial) {
+	mixed := 0.0
+	for i := range s.lines {
+		l := &s.lines[i]
+		if l.ml == 0 || s.scoops.n == 0 {
+			mixed += l.grams * factor
+			continue
+		}
+		ml := l.ml * factor
+		counts := s.scoops.fewest(ml, l.tolerance)
+		scooped := 0.0
+		for j, n := range counts[:s.scoops.n] {
+			t.movements += n
+			scooped += float64(n) * s.scoops.volume[j]
+		}
+		off := math.Abs(scooped/ml - 1)
+		if off > l.tolerance+1e-9 {
+			t.out++
+		}
+		t.miss = math.Max(t.miss, off)
+		mixed += scooped * l.density
+	}
+	t.short = mixed*s.keeps < s.need-1e-9
+	return t
+}
+
+// tolerance is the share by which scoops of the ingredient may miss its exact amount.
+func (l *Line) tolerance() float64 {
+	if l.Strong {
+		return StrongTolerance
+	}
+	return Tolerance
 }
 
 // measured scales r by factor and measures each ingredient with the set.
@@ -115,10 +166,7 @@ func measured(r Recipe, need unit.Mass, factor float64, set unit.MeasureSet) Bat
 		a := Amount{Line: l, Exact: l.Mass.Times(factor), Within: true}
 		mass := a.Exact
 		if v, ok := l.Item.Density.VolumeOf(a.Exact); ok {
-			tolerance := Tolerance
-			if l.Strong {
-				tolerance = StrongTolerance
-			}
+			tolerance := l.tolerance()
 			counts := fewestScoops(v.Millilitres(), tolerance, set)
 			var scooped unit.Volume
 			for j, n := range counts {

@@ -18,18 +18,33 @@ const maxMeasures = 16
 // fewer, and gives up a branch when even the current measure alone could not reach the
 // amount in fewer fillings than the best answer so far.
 func fewestScoops(ml, tolerance float64, set unit.MeasureSet) []int {
-	s := scoopSearch{low: ml * (1 - tolerance), high: ml * (1 + tolerance), target: ml, n: min(set.Len(), maxMeasures), best: math.MaxInt}
+	s := newScoopSearch(set)
 	if s.n == 0 {
 		return nil
 	}
+	counts := s.fewest(ml, tolerance)
+	return counts[:s.n]
+}
+
+func newScoopSearch(set unit.MeasureSet) scoopSearch {
+	s := scoopSearch{n: min(set.Len(), maxMeasures)}
 	for i := range s.n {
 		s.volume[i] = set.At(i).Volume().Millilitres()
 	}
+	return s
+}
+
+// fewest is fewestScoops for the set of the search, which must not be empty.
+func (s *scoopSearch) fewest(ml, tolerance float64) [maxMeasures]int {
+	s.low, s.high, s.target, s.best, s.miss = ml*(1-tolerance), ml*(1+tolerance), ml, math.MaxInt, 0
+	s.counts = [maxMeasures]int{}
 	s.try(0, 0, 0)
 	if s.best == math.MaxInt {
-		return closest(ml, s.volume[:s.n])
+		var counts [maxMeasures]int
+		copy(counts[:], closest(ml, s.volume[:s.n]))
+		return counts
 	}
-	return append([]int(nil), s.answer[:s.n]...)
+	return s.answer
 }
 
 type scoopSearch struct {

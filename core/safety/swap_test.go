@@ -18,6 +18,15 @@ func TestLawFEverySwapPassesTheSameCheck(t *testing.T) {
 		subjects[it.ID] = &s
 	}
 	prepared := func(it material.Item) *Subject { return subjects[it.ID] }
+	// Ten shelves of every tenth thing each: a case then costs a tenth.
+	var shelves []*material.Shelf
+	for i := range 10 {
+		var some []material.Item
+		for j := i; j < len(material.Standard().Items()); j += 10 {
+			some = append(some, material.Standard().Items()[j])
+		}
+		shelves = append(shelves, new(material.Shelf).With(some))
+	}
 	rapid.Check(t, func(t *rapid.T) {
 		scene := drawScene(t)
 		g, err := NewGroup(scene.room, scene.ratios, scene.policy)
@@ -27,7 +36,7 @@ func TestLawFEverySwapPassesTheSameCheck(t *testing.T) {
 			it.Facts.Depth = material.Known(rapid.Float64Range(0, 300).Draw(t, "depth"))
 			it.Facts.Portion = material.Known(rapid.Float64Range(1, 900).Draw(t, "portion"))
 		}
-		swaps := NewSwaps(&g, material.Standard(), prepared, map[string]bool{"ready-starch": true})
+		swaps := NewSwaps(&g, rapid.SampledFrom(shelves).Draw(t, "shelf"), prepared, map[string]bool{"ready-starch": true})
 		for _, s := range swaps.For(it, nil, scene.use, 4) {
 			require.NotEqual(t, it.ID, s.Item.ID)
 			require.True(t, s.Item.Plays(it.Parts[0]), "%s for %s", s.Item.ID, it.ID)

@@ -61,11 +61,24 @@ func (c *Centre) Rooms(ctx context.Context) ([]Room, error) {
 	return rooms, err
 }
 
-// Room returns one room, or ErrNotFound.
+// Room returns one room, or ErrNotFound. It is asked for with every live answer, so room
+// and children come in one query.
 func (c *Centre) Room(ctx context.Context, id uuid.UUID) (Room, error) {
-	var r Room
-	err := c.mine(ctx).Preload("Children", byPosition).Where("id = ?", id).Take(&r).Error
-	return r, notFound(err)
+	var found struct {
+		Room
+		Kids []Child `gorm:"serializer:json"`
+	}
+	res := c.db.WithContext(ctx).Raw(`
+		select r.*, (select coalesce(json_agg(json_build_object('CentreID', k.centre_id, 'RoomID', k.room_id, 'ID', k.id, 'Position', k.position,
+			'Initials', k.initials, 'Born', k.born, 'Mouths', k.mouths, 'DevelopmentalMonths', k.developmental_months,
+			'Allergies', k.allergies, 'Needs', k.needs) order by k.position), '[]')
+			from children k where k.centre_id = r.centre_id and k.room_id = r.id) kids
+		from rooms r where r.centre_id = ? and r.id = ?`, c.id, id).Scan(&found)
+	if res.Error == nil && res.RowsAffected == 0 {
+		return Room{}, ErrNotFound
+	}
+	found.Room.Children = found.Kids
+	return found.Room, res.Error
 }
 
 func byPosition(db *gorm.DB) *gorm.DB { return db.Order("position") }

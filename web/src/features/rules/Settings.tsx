@@ -25,7 +25,7 @@ export function Settings() {
     )
   }
   if (!centre.data || !rules.data) return <Waiting what="the settings" />
-  return <Editor key={centre.data.version} stored={centre.data} rules={rules.data} />
+  return <Editor stored={centre.data} rules={rules.data} />
 }
 
 const bands = ['under 1', '1 year', '2 years', '3 and 4', '5 and over']
@@ -40,6 +40,7 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
   const save = useMutation({
     mutationFn: (version: number) => ask(api.PUT('/api/centre', { body: { ...draft, version } })),
     onSuccess: (saved) => {
+      setDraft(saved)
       client.setQueryData(['centre'], saved)
       return client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'centre' })
     },
@@ -70,7 +71,7 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
           </div>
           {!readOnly && (
             <div className="actions">
-              {save.isSuccess && draft === stored && <span role="status">Saved</span>}
+              {save.isSuccess && draft === save.data && <span role="status">Saved</span>}
               <Button type="submit" disabled={save.isPending}>
                 Save settings
               </Button>
