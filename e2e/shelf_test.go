@@ -49,6 +49,13 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.See("Infant rice cereal in place of Split peas", "Goes in with a hand: Infant rice cereal")
 	p.Click("button", "Undo")
 	p.See("Keep out: Split peas")
+
+	// A mix is swapped for a recipe that these children may have.
+	plan(p, "Puddles")
+	p.Set("combobox", "Recipe", "Cold dough")
+	p.See("Not taste-safe: raw flour or starch", "Instead of cold dough", "of the youngest child’s day")
+	p.Click("button", "Take Rice-cereal and yoghurt dough")
+	p.See("Taste-safe for these children", "germs can grow", "Ready")
 }
 
 // The same list, chosen as a file in the browser and read by the command, gives the same

@@ -3,11 +3,14 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 	"strings"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
 	"emblo/core/vessel"
@@ -109,6 +112,11 @@ type MixAnswer struct {
 	Each    unit.Mass // one colour's part
 	Keeps   string
 	Pots    recipe.Pots // Count is 0 when no pot is named
+	Nature  recipe.Nature
+	// TasteShare is the sodium of a 10 g taste as a share of the youngest child's day.
+	TasteShare float64
+	// NotTasteSafe says why these children may not taste it; empty when they may.
+	NotTasteSafe []string
 }
 
 // FillAnswer is how much of a filler to pour.
@@ -252,7 +260,9 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
 	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
-		Keeps: m.Recipe.Keeps}
+		Keeps: m.Recipe.Keeps, Nature: m.Recipe.Nature()}
+	a.Mix.TasteShare = a.Mix.Nature.TasteSodium.Over(room.SodiumLimit(g.Youngest()))
+	a.Mix.NotTasteSafe = notTasteSafe(a.Mix, g)
 	if m.Pot.Millilitres() != 0 {
 		if a.Mix.Pots, err = recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
 			return &InvalidInput{"base/pot_ml", sentence(err)}
@@ -265,6 +275,73 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	a.Notes = safety.Notes(g.Room().Children, recipe.DoughFeel)
 	a.setBase(m.Recipe.Name, m.Recipe.Facts(m.Portion), m.Use, g)
 	return nil
+}
+
+// notTasteSafe adds to what keeps a mix from being tasted what these children are allergic
+// to and how much salt they bear.
+func notTasteSafe(m *MixAnswer, g *safety.Group) []string {
+	why := append([]string(nil), m.Nature.NotTasteSafe...)
+	if met := g.Declared().Meet(m.Nature.Allergens); !met.Empty() {
+		why = append(why, met.String()+", declared in the room")
+	}
+	if m.TasteShare > safety.TasteWithAHand {
+		why = append(why, fmt.Sprintf("a 10 g taste holds %.0f %% of the youngest child's day of sodium", m.TasteShare*100))
+	}
+	return why
+}
+
+// MixSwap is a recipe to make in place of another, for the same group, portion and use.
+type MixSwap struct {
+	Recipe     recipe.Recipe
+	Assessment safety.Assessment
+	Changes    []string
+}
+
+// SwapMixes returns recipes of a book that pass where a mix does not, best first, at most
+// limit: those of its kind first, then what needs no hand, then the quicker, then by name.
+func SwapMixes(book *recipe.Book, m Mix, g *safety.Group, limit int) []MixSwap {
+	var found []MixSwap
+	for _, r := range book.Recipes() {
+		if r.ID == m.Recipe.ID {
+			continue
+		}
+		subject := safety.Prepare(r.Name, r.Facts(m.Portion))
+		if a := g.Judge(&subject, m.Use); a.Verdict <= safety.WithAHand {
+			found = append(found, MixSwap{r, a, mixChanges(m.Recipe, r, a)})
+		}
+	}
+	minutes := func(r recipe.Recipe) int {
+		hands, waiting := recipe.Minutes(r.Steps)
+		return hands + waiting
+	}
+	other := func(r recipe.Recipe) int {
+		if r.Kind == m.Recipe.Kind {
+			return 0
+		}
+		return 1
+	}
+	slices.SortStableFunc(found, func(a, b MixSwap) int {
+		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(a.Assessment.Verdict, b.Assessment.Verdict),
+			cmp.Compare(minutes(a.Recipe), minutes(b.Recipe)), strings.Compare(a.Recipe.Name, b.Recipe.Name))
+	})
+	return found[:min(limit, len(found))]
+}
+
+// mixChanges says in words what is different with the recipe b in place of a.
+func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []string {
+	var what []string
+	if a.Kind != b.Kind {
+		what = append(what, a.Kind+" → "+b.Kind)
+	}
+	hands, waiting := recipe.Minutes(b.Steps)
+	what = append(what, fmt.Sprintf("%d min", hands+waiting), "keeps "+b.Keeps)
+	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
+		what = append(what, "holds "+added.String())
+	}
+	if f, ok := judged.First(); ok && len(f.Do) > 0 {
+		what = append(what, "needs a hand: "+lower(f.Do[0]))
+	}
+	return what
 }
 
 func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {

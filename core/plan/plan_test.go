@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/room"
@@ -87,4 +88,43 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 	empty, err := Reckon(Setup{}, group(t, 1, 40), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.False(t, empty.Verdict.Valid(), "a set-up with nothing in it has no verdict")
+}
+
+// A recipe in place of a mix passes the very check that the mix fails, and those of its own
+// kind come first.
+func TestSwapMixesPassTheSameCheck(t *testing.T) {
+	for _, g := range []*safety.Group{nursery(t, nil, 9, 14), nursery(t, nil, 26, 30), nursery(t, nil, 40, 60)} {
+		for _, r := range recipe.Standard().Recipes() {
+			m := Mix{Recipe: r, Portion: unit.Grams(100), Colours: 1, Use: safety.Open}
+			sameKind := true
+			for _, w := range SwapMixes(recipe.Standard(), m, g, 5) {
+				require.NotEqual(t, r.ID, w.Recipe.ID)
+				require.NotEmpty(t, w.Changes)
+				require.False(t, !sameKind && w.Recipe.Kind == r.Kind, "%s after another kind for %s", w.Recipe.ID, r.ID)
+				sameKind = w.Recipe.Kind == r.Kind
+				m.Recipe = w.Recipe
+				a, err := Reckon(Setup{Base: m}, g, unit.StandardSet(unit.Metric))
+				require.NoError(t, err)
+				require.LessOrEqual(t, a.Base.Assessment.Verdict, safety.WithAHand, "%s for %s", w.Recipe.ID, r.ID)
+			}
+		}
+	}
+}
+
+// Whether a mix may be tasted depends on its ingredients and on the children: by hand, 661
+// mg of sodium in a taste of stove dough is 55 % of 1,200 mg.
+func TestWhatTheseChildrenMayTaste(t *testing.T) {
+	wheat := func(r *room.Room) {
+		r.Children[0].Allergies = []room.Allergy{{To: allergen.Wheat}}
+	}
+	tasted := func(id string, g *safety.Group) *MixAnswer {
+		a, err := Reckon(Setup{Base: mixed(t, id, safety.Open)}, g, unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		return a.Mix
+	}
+	stove := tasted("stove-dough", nursery(t, wheat, 30, 31))
+	assert.InDelta(t, 661.0/1200, stove.TasteShare, 0.001)
+	assert.Equal(t, []string{"wheat, declared in the room", "a 10 g taste holds 55 % of the youngest child's day of sodium"}, stove.NotTasteSafe)
+	assert.Empty(t, tasted("baby-cereal-dough", nursery(t, wheat, 30, 31)).NotTasteSafe)
+	assert.Equal(t, []string{"raw flour or starch"}, tasted("goop", nursery(t, nil, 50)).NotTasteSafe)
 }

@@ -29,6 +29,8 @@ type Step struct {
 	Wait bool
 	// AdultOnly marks heat and blades; ChildrenHelp marks steps for small hands.
 	AdultOnly, ChildrenHelp bool
+	// Resource is what the step takes up: stove, oven, freezer or fridge; empty for a counter.
+	Resource string
 }
 
 // Recipe is a mix by mass. It is read-only once made.
@@ -40,8 +42,15 @@ type Recipe struct {
 	// Loss is the share of the mixed mass that goes as steam, 0 up to 1.
 	Loss float64
 	// Heated is set when the whole mix is brought to 80 C by probe, which clears raw
-	// flour.
-	Heated bool
+	// flour. Hot is set when it is made with boiling water only, which does not.
+	Heated, Hot bool
+	// Kind groups recipes: dough, sand, foam, goop, gel, dry, noodles, ice, tray, paint,
+	// bottle, bag.
+	Kind string
+	// Like is the thing of the shelf that the mix is in the hand; its zero value is a
+	// dough. Extra holds what else is true of the mix.
+	Like  material.Item
+	Extra material.Facts
 	// Keeps is the practice ceiling in words, with how to store it.
 	Keeps string
 	Basis string
@@ -84,10 +93,16 @@ func Minutes(steps []Step) (hands, waiting int) {
 // The mix is food only when every ingredient is, and not food when any is; its salt is
 // taken over the mass left after the loss.
 func (r Recipe) Facts(portion unit.Mass) material.Facts {
-	f := material.Facts{Form: material.Dough, TraitsKnown: true, ContentsKnown: true,
-		Portion: material.Known(portion.Grams())}
+	f := material.Facts{Form: material.Dough}
+	if r.Like.ID != "" {
+		f = r.Like.Facts
+	}
+	if r.Extra.Form != material.FormUnknown {
+		f.Form = r.Extra.Form
+	}
+	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, material.Known(portion.Grams())
 	salt, saltKnown := 0.0, true
-	f.Traits = material.Food
+	f.Traits |= material.Food | r.Extra.Traits
 	for _, l := range r.Lines {
 		in := l.Item.Facts
 		f.Traits |= in.Traits & material.InMixture
@@ -107,6 +122,8 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	}
 	if r.Heated {
 		f.Traits &^= material.RawFlour | material.RawEgg
+	}
+	if r.Heated || r.Hot {
 		f.Traits |= material.Cooled
 	}
 	if saltKnown {
@@ -133,9 +150,14 @@ type bookRow struct {
 		Wait     bool   `json:"wait"`
 		Adult    bool   `json:"adult"`
 		Children bool   `json:"children"`
+		Resource string `json:"resource"`
 	} `json:"steps"`
+	Kind   string  `json:"kind"`
+	Like   string  `json:"like"`
+	Traits string  `json:"traits"`
 	Loss   float64 `json:"loss"`
 	Heated bool    `json:"heated"`
+	Hot    bool    `json:"hot"`
 	Keeps  string  `json:"keeps"`
 	Basis  string  `json:"basis"`
 }
@@ -180,10 +202,20 @@ func ReadBook(data []byte, shelf *material.Shelf) (*Book, error) {
 }
 
 func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
-	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Loss: row.Loss, Heated: row.Heated, Keeps: row.Keeps, Basis: row.Basis}
+	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated, Hot: row.Hot, Keeps: row.Keeps, Basis: row.Basis}
+	if row.Like != "" {
+		var ok bool
+		if r.Like, ok = shelf.Get(row.Like); !ok {
+			return r, fmt.Errorf("is like %q, which is not on the shelf", row.Like)
+		}
+	}
+	var err error
+	if r.Extra, err = (material.Description{Traits: row.Traits}).Facts(nil); err != nil {
+		return r, err
+	}
 	switch {
-	case r.ID == "" || r.Name == "" || r.Keeps == "" || r.Basis == "":
-		return r, fmt.Errorf("needs an id, a name, how it keeps and a basis")
+	case r.ID == "" || r.Name == "" || r.Kind == "" || r.Keeps == "" || r.Basis == "":
+		return r, fmt.Errorf("needs an id, a name, a kind, how it keeps and a basis")
 	case !(r.Loss >= 0 && r.Loss < 1):
 		return r, fmt.Errorf("loses a share from 0 to 1, not %g", r.Loss)
 	case len(row.Lines) == 0 || len(row.Steps) == 0:
@@ -204,7 +236,7 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		r.Lines = append(r.Lines, Line{item, unit.Grams(l.Grams), l.Strong})
 	}
 	for _, s := range row.Steps {
-		r.Steps = append(r.Steps, Step{s.Text, s.Minutes, s.Wait, s.Adult, s.Children})
+		r.Steps = append(r.Steps, Step{s.Text, s.Minutes, s.Wait, s.Adult, s.Children, s.Resource})
 	}
 	return r, nil
 }

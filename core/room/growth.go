@@ -23,6 +23,10 @@ func BodyMass(months int) unit.Mass {
 	return unit.Kilograms(bodyMass[len(bodyMass)-1].kg)
 }
 
+// SodiumShareOfSalt is the mass of sodium in a mass of salt: 22.990 / 58.443 (IUPAC
+// atomic masses, quoted from memory).
+const SodiumShareOfSalt = 22.990 / 58.443
+
 // SodiumLimit returns the most sodium a day for a child of the given months: the chronic
 // disease risk reduction intake from 1 year, and the adequate intake before, where no
 // limit is set (National Academies 2019, quoted from memory).

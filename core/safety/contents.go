@@ -237,7 +237,7 @@ var contentRules = []Rule{
 				return say(worst)
 			case !l.portionKnown:
 				return guess(worst, factPortion)
-			case l.taste > tasteWithAHand:
+			case l.taste > TasteWithAHand:
 				return say(WithAHand)
 			}
 			return noObjection

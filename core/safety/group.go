@@ -105,6 +105,9 @@ func (g Group) Room() room.Room { return g.room }
 // Youngest returns the least effective age in months that is sure.
 func (g Group) Youngest() int { return g.sure.youngest }
 
+// Declared returns every allergen that a child of the room is allergic to.
+func (g Group) Declared() allergen.Set { return g.sure.eats }
+
 // AdultsNeeded returns the adults that the staffing table asks for.
 func (g Group) AdultsNeeded() int { return g.adultsNeeded }
 

@@ -9,17 +9,13 @@ import (
 // of body mass, at which salt-load objects. They are conventions but for lowSalt.
 const (
 	tasteGrams       = 10.0
-	tasteWithAHand   = 0.25
+	TasteWithAHand   = 0.25
 	tasteKeepOut     = 0.50
 	saltGramsPerKilo = 0.5
 	// lowSalt is the share of salt by mass of food that is low in salt (0.3 g in 100 g, UK
 	// front-of-pack criteria, quoted from memory): no portion of it is weighed for salt.
 	lowSalt = 0.003
 )
-
-// SodiumShareOfSalt is the mass of sodium in a mass of salt: 22.990 / 58.443 (IUPAC
-// atomic masses, quoted from memory).
-const SodiumShareOfSalt = 22.990 / 58.443
 
 // chokes says what kind of food a thing is for the choke rule: KeepOut for the firm, round,
 // slippery and sticky that fit the gauge and for the classic list, WithAHand for what
@@ -49,7 +45,7 @@ type saltLoad struct {
 }
 
 func (q *question) saltLoad(salt float64) saltLoad {
-	l := saltLoad{tasteMilligrams: tasteGrams * salt * SodiumShareOfSalt * 1000}
+	l := saltLoad{tasteMilligrams: tasteGrams * salt * room.SodiumShareOfSalt * 1000}
 	l.taste = l.tasteMilligrams / (room.SodiumLimit(q.youngest).Grams() * 1000)
 	l.portionLimit = saltGramsPerKilo * room.BodyMass(q.youngest).Grams() / 1000
 	var grams float64

@@ -520,12 +520,16 @@ type BoardItem struct {
 
 // Book defines model for Book.
 type Book struct {
-	Recipes []struct {
-		Id      string `json:"id"`
-		Minutes int    `json:"minutes"`
-		Name    string `json:"name"`
-	} `json:"recipes"`
-	Vessels []Vessel `json:"vessels"`
+	Recipes []BookRecipe `json:"recipes"`
+	Vessels []Vessel     `json:"vessels"`
+}
+
+// BookRecipe defines model for BookRecipe.
+type BookRecipe struct {
+	Id      string `json:"id"`
+	Kind    string `json:"kind"`
+	Minutes int    `json:"minutes"`
+	Name    string `json:"name"`
 }
 
 // Centre defines model for Centre.
@@ -830,9 +834,12 @@ type MixAnswer struct {
 	MadeG     float64  `json:"made_g"`
 	MixedG    float64  `json:"mixed_g"`
 	Movements int      `json:"movements"`
-	NeedG     float64  `json:"need_g"`
-	PortionG  float64  `json:"portion_g"`
-	PotEachG  *float64 `json:"pot_each_g,omitempty"`
+
+	// Nature What a mix is, worked out from its ingredients.
+	Nature   Nature   `json:"nature"`
+	NeedG    float64  `json:"need_g"`
+	PortionG float64  `json:"portion_g"`
+	PotEachG *float64 `json:"pot_each_g,omitempty"`
 
 	// Pots Equal batches for the pot that is named; absent when none is.
 	Pots   *int   `json:"pots,omitempty"`
@@ -841,6 +848,32 @@ type MixAnswer struct {
 
 // Mouths defines model for Mouths.
 type Mouths string
+
+// Nature What a mix is, worked out from its ingredients.
+type Nature struct {
+	// Activity Estimated water activity; absent when an ingredient is not known well enough.
+	Activity       *float64 `json:"activity,omitempty"`
+	ActivityMargin float64  `json:"activity_margin"`
+
+	// Class What that means for keeping.
+	Class string `json:"class"`
+
+	// Hydration Water over dry flour by mass.
+	Hydration *float64 `json:"hydration,omitempty"`
+
+	// NotTasteSafe Why these children may not taste it; empty when they may.
+	NotTasteSafe []string `json:"not_taste_safe"`
+
+	// SodiumMg In a 10 g taste.
+	SodiumMg float64 `json:"sodium_mg"`
+
+	// Stable No time or temperature control is needed.
+	Stable bool `json:"stable"`
+	Stains bool `json:"stains"`
+
+	// TasteShare Of the youngest child's day.
+	TasteShare float64 `json:"taste_share"`
+}
 
 // Needs The little more that a rule asks about a child.
 type Needs struct {
@@ -1103,9 +1136,14 @@ type Step struct {
 type Swap struct {
 	Changes    []string `json:"changes"`
 	InCupboard bool     `json:"in_cupboard"`
-	ItemId     string   `json:"item_id"`
-	Name       string   `json:"name"`
-	Verdict    Verdict  `json:"verdict"`
+
+	// ItemId Empty for a recipe.
+	ItemId string `json:"item_id"`
+	Name   string `json:"name"`
+
+	// RecipeId A recipe in place of a mix.
+	RecipeId *string `json:"recipe_id,omitempty"`
+	Verdict  Verdict `json:"verdict"`
 }
 
 // SwapsInput The base or one item of a plan.

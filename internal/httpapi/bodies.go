@@ -85,11 +85,27 @@ func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 	for i, a := range b.Amounts {
 		body.Amounts[i] = amountBody(a)
 	}
+	body.Nature = natureBody(m)
 	if m.Pots.Count > 0 {
 		each := m.Pots.Each.Grams()
 		body.Pots, body.PotEachG = &m.Pots.Count, &each
 	}
 	return body
+}
+
+func natureBody(m *plan.MixAnswer) contract.Nature {
+	n := contract.Nature{ActivityMargin: recipe.ActivityMargin, Stable: m.Nature.Class == recipe.Stable, Class: m.Nature.Class.String(), Stains: m.Nature.Stains,
+		SodiumMg: m.Nature.TasteSodium.Grams() * 1000, TasteShare: m.TasteShare, NotTasteSafe: m.NotTasteSafe}
+	if n.NotTasteSafe == nil {
+		n.NotTasteSafe = []string{}
+	}
+	if m.Nature.Known && m.Nature.Activity > 0 {
+		n.Activity = &m.Nature.Activity
+	}
+	if m.Nature.Hydration > 0 {
+		n.Hydration = &m.Nature.Hydration
+	}
+	return n
 }
 
 func amountBody(a recipe.Amount) contract.Amount {

@@ -146,11 +146,7 @@ func (s *Server) GetBook(context.Context, contract.GetBookRequestObject) (contra
 	var book contract.GetBook200JSONResponse
 	for _, r := range s.book.Recipes() {
 		hands, waiting := recipe.Minutes(r.Steps)
-		book.Recipes = append(book.Recipes, struct {
-			Id      string `json:"id"`
-			Minutes int    `json:"minutes"`
-			Name    string `json:"name"`
-		}{r.ID, hands + waiting, r.Name})
+		book.Recipes = append(book.Recipes, contract.BookRecipe{Id: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands + waiting})
 	}
 	for _, t := range vessel.Standard() {
 		book.Vessels = append(book.Vessels, vesselBody(t))

@@ -15,6 +15,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/checklist"
 	"emblo/core/material"
+	"emblo/core/plan"
 	"emblo/core/safety"
 	"emblo/internal/contract"
 	"emblo/internal/store"
@@ -441,6 +442,9 @@ func (s *Server) FindSwaps(ctx context.Context, r contract.FindSwapsRequestObjec
 	if err != nil {
 		return nil, err
 	}
+	if a.Mix != nil && len(a.Lines) == 0 {
+		return s.mixSwaps(r.Body.Base, shelf, g)
+	}
 	swaps := safety.NewSwaps(g, shelf.Shelf, shelf.subject, here)
 	found := []safety.Swap{}
 	switch {
@@ -450,6 +454,24 @@ func (s *Server) FindSwaps(ctx context.Context, r contract.FindSwapsRequestObjec
 		found = swaps.For(itemOf(shelf, r.Body.Base.ItemId, a.Base.Name, a.Base.Facts), []material.Part{material.Filler}, a.Base.Use, 3)
 	}
 	return contract.FindSwaps200JSONResponse(swapBodies(found)), nil
+}
+
+// mixSwaps returns recipes to make in place of a mix.
+func (s *Server) mixSwaps(base *contract.Base, shelf things, g *safety.Group) (contract.FindSwapsResponseObject, error) {
+	b, err := s.baseOf(base, shelf)
+	if err != nil {
+		return nil, err
+	}
+	mix, ok := b.(plan.Mix)
+	if !ok {
+		return contract.FindSwaps200JSONResponse{}, nil
+	}
+	bodies := contract.FindSwaps200JSONResponse{}
+	for _, w := range plan.SwapMixes(s.book, mix, g, 3) {
+		id := w.Recipe.ID
+		bodies = append(bodies, contract.Swap{RecipeId: &id, Name: w.Recipe.Name, Verdict: contract.Verdict(w.Assessment.Verdict.String()), Changes: w.Changes})
+	}
+	return bodies, nil
 }
 
 // itemOf returns the thing of a plan's line as the shelf has it, or as it was described,

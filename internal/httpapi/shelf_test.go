@@ -139,6 +139,10 @@ func TestThingPageAndSwaps(t *testing.T) {
 		a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-26T09:45", Base: &base, Items: []contract.PlanItem{}}, http.StatusOK, &answer)
 		assert.Contains(t, []contract.Verdict{contract.GoesIn, contract.WithAHand}, answer.Base.Verdict, "%s: the swap passes the same check", s.Name)
 	}
+	cold := contract.Base{Kind: "mix", RecipeId: ptr("cold-dough"), PortionG: ptr(100.0)}
+	a.do(http.MethodPost, "/api/swaps", contract.SwapsInput{RoomId: pebbles.Id, PlayAt: "2026-11-26T09:45", Base: &cold}, http.StatusOK, &swaps)
+	require.NotEmpty(t, swaps)
+	require.NotNil(t, swaps[0].RecipeId, "a recipe in place of a mix")
 	a.do(http.MethodPut, "/api/cupboard/desiccated-coconut", map[string]bool{"here": true}, http.StatusNoContent, nil)
 	a.do(http.MethodGet, "/api/shelf/items/desiccated-coconut", nil, http.StatusOK, &page)
 	assert.True(t, page.InCupboard)

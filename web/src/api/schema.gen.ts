@@ -616,7 +616,40 @@ export interface components {
             pots?: number;
             /** Format: double */
             pot_each_g?: number;
+            nature: components["schemas"]["Nature"];
             amounts: components["schemas"]["Amount"][];
+        };
+        /** @description What a mix is, worked out from its ingredients. */
+        Nature: {
+            /**
+             * Format: double
+             * @description Estimated water activity; absent when an ingredient is not known well enough.
+             */
+            activity?: number;
+            /** Format: double */
+            activity_margin: number;
+            /** @description No time or temperature control is needed. */
+            stable: boolean;
+            /** @description What that means for keeping. */
+            class: string;
+            /**
+             * Format: double
+             * @description Water over dry flour by mass.
+             */
+            hydration?: number;
+            /**
+             * Format: double
+             * @description In a 10 g taste.
+             */
+            sodium_mg: number;
+            /**
+             * Format: double
+             * @description Of the youngest child's day.
+             */
+            taste_share: number;
+            /** @description Why these children may not taste it; empty when they may. */
+            not_taste_safe: string[];
+            stains: boolean;
         };
         Vessel: {
             id: string;
@@ -705,12 +738,14 @@ export interface components {
             parts: string[];
             detail: string;
         };
+        BookRecipe: {
+            id: string;
+            name: string;
+            kind: string;
+            minutes: number;
+        };
         Book: {
-            recipes: {
-                id: string;
-                name: string;
-                minutes: number;
-            }[];
+            recipes: components["schemas"]["BookRecipe"][];
             vessels: components["schemas"]["Vessel"][];
         };
         Point: number[];
@@ -731,7 +766,10 @@ export interface components {
             top: components["schemas"]["Point"][];
         };
         Swap: {
+            /** @description Empty for a recipe. */
             item_id: string;
+            /** @description A recipe in place of a mix. */
+            recipe_id?: string;
             name: string;
             verdict: components["schemas"]["Verdict"];
             changes: string[];

@@ -16,7 +16,7 @@ export function Swaps({ swaps, onTake, takes }: Props) {
   return (
     <ul className="swaps" aria-label={takes ? `Swaps for ${takes}` : 'Swaps'}>
       {swaps.map((s) => (
-        <li key={s.item_id}>
+        <li key={s.item_id || s.recipe_id}>
           <Mark verdict={s.verdict} size="small" />
           <div>
             {onTake ? <b>{s.name}</b> : <Link to={`/shelf/${s.item_id}`}>{s.name}</Link>}

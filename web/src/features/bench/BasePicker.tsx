@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import type { Answer, Base, Line } from '../../api/client'
+import type { Answer, Base, Line, Schemas } from '../../api/client'
 import { bookQuery } from '../../api/queries'
 import { grams } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Failure } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
+import { useWords } from '../../ui/words'
 import { fillBase, mixBase } from './model'
 
 interface Props {
@@ -40,11 +41,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
       {!base && kind === 'mix' && (
         <Form.Select aria-label="Recipe" value="" disabled={readOnly} onChange={(e) => e.target.value && onChange(mixBase(e.target.value))}>
           <option value="">Choose a recipe</option>
-          {book.data?.recipes.map((r) => (
-            <option key={r.id} value={r.id}>
-              {r.name}, {r.minutes} min
-            </option>
-          ))}
+          <RecipeOptions recipes={book.data?.recipes ?? []} />
         </Form.Select>
       )}
       {!base && kind === 'fill' && vessel && <Pick label="Filler" placeholder="Type a filler, such as split peas" part="filler" onPick={(item) => onChange(fillBase(item.id, vessel.id, Math.min(60, vessel.deepest_mm)))} />}
@@ -54,11 +51,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
           <div className="name">
             {base.kind === 'mix' ? (
               <Form.Select aria-label="Recipe" value={base.recipe_id} disabled={readOnly} onChange={(e) => onChange({ ...base, recipe_id: e.target.value })}>
-                {book.data?.recipes.map((r) => (
-                  <option key={r.id} value={r.id}>
-                    {r.name}
-                  </option>
-                ))}
+                <RecipeOptions recipes={book.data?.recipes ?? []} />
               </Form.Select>
             ) : (
               <b>{line?.name ?? ' '}</b>
@@ -75,6 +68,13 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
                   {[1, 2, 3, 4, 5, 8, 10].map((l) => (
                     <option key={l} value={l * 1000}>
                       {l} L pot
+                    </option>
+                  ))}
+                </Form.Select>
+                <Form.Select aria-label="How children meet the mix" value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
+                  {useWords.map(([u, w]) => (
+                    <option key={u} value={u}>
+                      {w}
                     </option>
                   ))}
                 </Form.Select>
@@ -109,4 +109,20 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
       )}
     </div>
   )
+}
+
+const kinds: Record<string, string> = { dough: 'Doughs', sand: 'Mouldable sands', foam: 'Foams', goop: 'Goops and muds', gel: 'Gels', dry: 'Coloured dry fillers', noodles: 'Noodles and pearls', ice: 'Ice', tray: 'Trays', paint: 'Paints', bottle: 'Bottles', bag: 'Bags' }
+
+function RecipeOptions({ recipes }: { recipes: Schemas['BookRecipe'][] }) {
+  return Object.entries(kinds).map(([kind, words]) => (
+    <optgroup key={kind} label={words}>
+      {recipes
+        .filter((r) => r.kind === kind)
+        .map((r) => (
+          <option key={r.id} value={r.id}>
+            {r.name}, {r.minutes} min
+          </option>
+        ))}
+    </optgroup>
+  ))
 }

@@ -54,8 +54,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const swapOf = (line: Line): Swapping | undefined => {
     const { room_id, play_at, base } = plan
     if (base && line === shown?.base) {
-      if (base.kind !== 'fill') return undefined
-      return { input: { room_id, play_at, base }, onTake: (s) => { setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft }); change({ base: { ...base, item_id: s.item_id } }) } }
+      return {
+        input: { room_id, play_at, base },
+        onTake: (s) => {
+          setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft })
+          change({ base: s.recipe_id ? { ...base, recipe_id: s.recipe_id } : { ...base, item_id: s.item_id } })
+        },
+      }
     }
     const at = shown?.lines.indexOf(line) ?? -1
     const item = draft.items[at]

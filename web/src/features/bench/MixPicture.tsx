@@ -66,7 +66,7 @@ export function Parts({ mix }: { mix: Schemas['MixAnswer'] }) {
           </svg>
         ))}
       </span>
-      {mix.colours === 1 ? 'One lump' : `${plural(mix.colours, 'colour')}, ${grams(mix.colour_g)} each`}. Keeps {mix.keeps}.
+      {mix.colours === 1 ? 'One lump' : `${plural(mix.colours, 'colour')}, ${grams(mix.colour_g)} each`}.
     </p>
   )
 }

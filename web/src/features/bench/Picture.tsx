@@ -1,4 +1,5 @@
 import type { Answer } from '../../api/client'
+import { MixNature } from './MixNature'
 import { MixAmounts, Parts, RatioBar } from './MixPicture'
 import { TubSection } from './TubSection'
 import { ByWhen } from './ByWhen'
@@ -17,6 +18,7 @@ export function Picture({ answer, stale }: { answer?: Answer; stale: boolean }) 
           <RatioBar amounts={answer.mix.amounts} />
           <MixAmounts amounts={answer.mix.amounts} />
           <Parts mix={answer.mix} />
+          <MixNature nature={answer.mix.nature} keeps={answer.mix.keeps} />
           {answer.mix.pots !== undefined && answer.mix.pot_each_g !== undefined && (
             <p className={answer.mix.pots > 1 ? 'short' : 'soft'}>
               {answer.mix.pots > 1 ? `The pot is too small for all at once: ${answer.mix.pots} equal batches of ${grams(answer.mix.pot_each_g)}.` : 'It all fits the pot, two thirds full at most.'}

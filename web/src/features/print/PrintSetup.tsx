@@ -76,7 +76,11 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
               </li>
             ))}
           </ol>
-          {a.mix && <p>Keeps {a.mix.keeps}.</p>}
+          {a.mix && (
+            <p>
+              {a.mix.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${a.mix.nature.not_taste_safe.join('; ')}.`} Keeps {a.mix.keeps}.
+            </p>
+          )}
           {conditions(findings).length > 0 && (
             <>
               <h2>Goes in with a hand: who does it?</h2>

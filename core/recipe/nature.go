@@ -1,0 +1,178 @@
+package recipe
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/csv"
+	"fmt"
+	"strconv"
+	"sync"
+
+	"emblo/core/allergen"
+	"emblo/core/material"
+	"emblo/core/room"
+	"emblo/core/unit"
+)
+
+//go:embed makeup.csv
+var makeupCSV []byte
+
+// makeup is what an ingredient brings into the water of a mix, in shares by mass.
+type makeup struct {
+	water, salt, sugar, glycerol float64
+	flour                        bool // counted dry for the hydration
+}
+
+// makeups are known ingredients by shelf id. The file is checked by the tests, so a failure
+// to read it panics.
+var makeups = sync.OnceValue(func() map[string]makeup {
+	all, err := readMakeups(makeupCSV)
+	if err != nil {
+		panic(err)
+	}
+	return all
+})
+
+func readMakeups(data []byte) (map[string]makeup, error) {
+	rows, err := csv.NewReader(bytes.NewReader(data)).ReadAll()
+	if err != nil {
+		return nil, fmt.Errorf("makeup file: %w", err)
+	}
+	all := make(map[string]makeup, len(rows))
+	for _, row := range rows[1:] {
+		m := makeup{flour: row[5] == "yes"}
+		sum := 0.0
+		for i, share := range []*float64{&m.water, &m.salt, &m.sugar, &m.glycerol} {
+			v, err := strconv.ParseFloat(row[i+1], 64)
+			if err != nil || v < 0 || v > 100 {
+				return nil, fmt.Errorf("makeup of %q: %q is not a share in per cent", row[0], row[i+1])
+			}
+			*share = v / 100
+			sum += v
+		}
+		if _, twice := all[row[0]]; twice || sum > 100 || row[6] == "" {
+			return nil, fmt.Errorf("makeup of %q: stands twice, is more than the whole, or has no basis", row[0])
+		}
+		all[row[0]] = m
+	}
+	return all, nil
+}
+
+// Class is how a mix must be kept for what can grow in it, after the FDA Food Code table for
+// food that is neither heat-treated nor packed (quoted from memory). The practice ceiling
+// of the recipe still rules where it is shorter: no pathogen control is not no mould.
+type Class uint8
+
+// The classes. ClassUnknown is treated as Perishable.
+const (
+	ClassUnknown Class = iota
+	Stable             // water activity under 0.88 with the margin: no time or temperature control
+	Borderline         // 0.88 within the margin: as Perishable unless measured
+	Perishable         // one group, 2 h out of the fridge in all, then bin
+)
+
+var classWords = [...]string{
+	ClassUnknown: "what grows in it is not known: one group, then bin",
+	Stable:       "dry or salty enough that no germs of food poisoning grow; mould still can",
+	Borderline:   "too close to call: one group, 2 h out of the fridge in all, then bin",
+	Perishable:   "germs can grow: one group, 2 h out of the fridge in all, then bin",
+}
+
+// String says what the class means.
+func (c Class) String() string { return classWords[c] }
+
+// stableBelow is the water activity under which no time or temperature control is needed.
+const stableBelow = 0.88
+
+// Nature is what a mix is: how much water it holds and how free that is, its salt in a
+// taste, and whether it may be tasted. It is computed from the ingredients.
+type Nature struct {
+	// Hydration is water over flour by mass, flour counted dry; 0 without flour.
+	Hydration float64
+	// Activity is the estimated water activity, with ActivityMargin either way; Known is
+	// false when the makeup of an ingredient is not.
+	Activity float64
+	Known    bool
+	Class    Class
+	// TasteSodium is what a 10 g taste holds.
+	TasteSodium unit.Mass
+	Allergens   allergen.Set
+	// NotTasteSafe says why it may not be tasted; empty when every ingredient is ready to
+	// eat.
+	NotTasteSafe []string
+	Stains       bool
+}
+
+// Nature works out what the recipe makes, of one base batch; scaling changes none of it.
+func (r Recipe) Nature() Nature {
+	var s Solution
+	n := Nature{Known: true}
+	dryFlour := 0.0
+	for _, l := range r.Lines {
+		m, ok := makeups()[l.Item.ID]
+		if !ok {
+			n.Known = false
+			continue
+		}
+		g := l.Mass.Grams()
+		s.Water += g * m.water
+		s.Salt += g * m.salt
+		s.Sugar += g * m.sugar
+		s.Glycerol += g * m.glycerol
+		if m.flour {
+			dryFlour += g * (1 - m.water)
+		}
+	}
+	s.Water -= r.Mixed().Minus(r.Made()).Grams() // the loss is steam
+	f := r.Facts(unit.Grams(1))
+	if n.Known {
+		n.Activity = s.Activity()
+		if dryFlour > 0 {
+			n.Hydration = s.Water / dryFlour
+		}
+	}
+	n.Class = classOf(n, f)
+	salt, _ := f.Salt.Get()
+	n.TasteSodium = unit.Grams(10 * salt * room.SodiumShareOfSalt)
+	n.Allergens, n.Stains = f.Allergens, f.Traits.Has(material.Stains)
+	n.NotTasteSafe = notTasteSafe(f)
+	return n
+}
+
+func classOf(n Nature, f material.Facts) Class {
+	switch {
+	case f.Form == material.Grain, f.Form == material.Powder, f.Form == material.Piece && !f.Traits.Any(material.Ice|material.Slippery|material.Sticky):
+		return Stable // dry fillers
+	case f.Traits.Has(material.NotFood):
+		return Stable // its own label says how it keeps
+	case !n.Known:
+		return ClassUnknown
+	case n.Activity < stableBelow-ActivityMargin:
+		return Stable
+	case n.Activity < stableBelow+ActivityMargin:
+		return Borderline
+	}
+	return Perishable
+}
+
+// notTasteSafe lists what keeps a mix from being tasted, apart from allergies and salt,
+// which depend on the children.
+func notTasteSafe(f material.Facts) []string {
+	var why []string
+	for _, row := range []struct {
+		trait material.Traits
+		words string
+	}{
+		{material.NotFood, "not every ingredient is food"}, {material.RawFlour, "raw flour or starch"}, {material.RawEgg, "raw egg"},
+		{material.Lectin, "raw beans"}, {material.FeedGrade, "feed or craft grade"}, {material.Caffeine, "coffee, tea or cocoa"},
+		{material.Soil | material.Sand, "soil or sand"}, {material.EssentialOil | material.CamphorOil, "essential oil"},
+	} {
+		if f.Traits.Any(row.trait) {
+			why = append(why, row.words)
+		}
+	}
+	if !f.Traits.Has(material.Food) && len(why) == 0 {
+		why = append(why, "not food")
+	}
+	return why
+}

@@ -1,0 +1,56 @@
+import type { Schemas } from '../../api/client'
+
+type Nature = Schemas['Nature']
+
+const low = 0.7
+
+/** What a mix is: salt in a taste, how free its water is, and whether it may be tasted. */
+export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string }) {
+  const safe = n.not_taste_safe.length === 0
+  return (
+    <section className="nature" aria-label="What it is">
+      <p>
+        <b>{safe ? 'Taste-safe for these children.' : 'Not taste-safe: '}</b>
+        {!safe && `${n.not_taste_safe.join('; ')}.`}
+        {n.stains && ' It stains.'}
+      </p>
+      <Scale
+        name="Salt in a 10 g taste"
+        value={`${n.sodium_mg.toFixed(0)} mg sodium, ${(n.taste_share * 100).toFixed(0)} % of the youngest child’s day`}
+        from={0}
+        to={Math.min(1, n.taste_share)}
+        marks={[0.25, 0.5]}
+      />
+      {n.activity !== undefined && (
+        <Scale
+          name="Free water"
+          value={`${n.activity.toFixed(2)} ± ${n.activity_margin.toFixed(2)}, an estimate; 0.88 is where germs can grow`}
+          from={Math.max(0, (n.activity - n.activity_margin - low) / (1 - low))}
+          to={Math.min(1, Math.max(0, (n.activity + n.activity_margin - low) / (1 - low)))}
+          marks={[(0.88 - low) / (1 - low)]}
+        />
+      )}
+      <p className="soft">
+        {n.class.charAt(0).toUpperCase() + n.class.slice(1)}. Keeps {keeps}.{n.hydration !== undefined && ` Water to dry flour ${n.hydration.toFixed(2)} by weight.`}
+      </p>
+    </section>
+  )
+}
+
+/** A line from nothing to all with the part that holds, and the limits marked. */
+function Scale({ name, value, from, to, marks }: { name: string; value: string; from: number; to: number; marks: number[] }) {
+  const over = marks.some((m) => to > m)
+  return (
+    <div className="scale">
+      <span>{name}</span>
+      <svg viewBox="0 0 200 16" preserveAspectRatio="none" aria-hidden="true">
+        <path className="line" d="M0 8h200" />
+        <path className={over ? 'part over' : 'part'} d={`M${from * 200} 8H${Math.max(to, from + 0.01) * 200}`} />
+        {marks.map((m) => (
+          <path key={m} className="limit" d={`M${m * 200} 1v14`} />
+        ))}
+      </svg>
+      <span className="soft">{value}</span>
+    </div>
+  )
+}
