@@ -45,6 +45,7 @@ var views = []struct {
 		p.Open("/shelf/split-peas")
 		p.See("small-parts cylinder", "Pebbles", "Instead")
 	}},
+	{"recipes", func(p *harness.Person) { p.Demo(); p.Click("link", "Recipes"); p.See("Mouldable sands", "Stove dough") }},
 	{"own-item", func(p *harness.Person) { p.Demo(); p.Open("/shelf/new?from=shells-small"); p.See("What is true of it") }},
 	{"list", func(p *harness.Person) {
 		p.Demo()

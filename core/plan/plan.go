@@ -261,8 +261,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	}
 	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
 		Keeps: m.Recipe.Keeps, Nature: m.Recipe.Nature()}
-	a.Mix.TasteShare = a.Mix.Nature.TasteSodium.Over(room.SodiumLimit(g.Youngest()))
-	a.Mix.NotTasteSafe = notTasteSafe(a.Mix, g)
+	a.Mix.TasteShare, a.Mix.NotTasteSafe = Taste(a.Mix.Nature, g)
 	if m.Pot.Millilitres() != 0 {
 		if a.Mix.Pots, err = recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
 			return &InvalidInput{"base/pot_ml", sentence(err)}
@@ -277,17 +276,19 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	return nil
 }
 
-// notTasteSafe adds to what keeps a mix from being tasted what these children are allergic
-// to and how much salt they bear.
-func notTasteSafe(m *MixAnswer, g *safety.Group) []string {
-	why := append([]string(nil), m.Nature.NotTasteSafe...)
-	if met := g.Declared().Meet(m.Nature.Allergens); !met.Empty() {
+// Taste says how much of the youngest child's day of sodium a 10 g taste of a mix holds,
+// and why these children may not taste it: its ingredients, what they are allergic to, and
+// how much salt they bear. There is no reason when they may.
+func Taste(n recipe.Nature, g *safety.Group) (share float64, why []string) {
+	share = n.TasteSodium.Over(room.SodiumLimit(g.Youngest()))
+	why = append(why, n.NotTasteSafe...)
+	if met := g.Declared().Meet(n.Allergens); !met.Empty() {
 		why = append(why, met.String()+", declared in the room")
 	}
-	if m.TasteShare > safety.TasteWithAHand {
-		why = append(why, fmt.Sprintf("a 10 g taste holds %.0f %% of the youngest child's day of sodium", m.TasteShare*100))
+	if share > safety.TasteWithAHand {
+		why = append(why, fmt.Sprintf("a 10 g taste holds %.0f %% of the youngest child's day of sodium", share*100))
 	}
-	return why
+	return share, why
 }
 
 // MixSwap is a recipe to make in place of another, for the same group, portion and use.

@@ -68,6 +68,27 @@ func (r Recipe) Mixed() unit.Mass {
 // Made returns the mass of one base batch as the children get it.
 func (r Recipe) Made() unit.Mass { return r.Mixed().Times(1 - r.Loss) }
 
+// NeedsHeat reports whether some step takes the stove or the oven.
+func (r Recipe) NeedsHeat() bool {
+	for _, s := range r.Steps {
+		if s.Resource == "stove" || s.Resource == "oven" {
+			return true
+		}
+	}
+	return r.Heated || r.Hot
+}
+
+// Lacking returns the ingredients that are not at hand. Water always is.
+func (r Recipe) Lacking(atHand map[string]bool) []material.Item {
+	var lacking []material.Item
+	for _, l := range r.Lines {
+		if l.Item.ID != "water" && !atHand[l.Item.ID] {
+			lacking = append(lacking, l.Item)
+		}
+	}
+	return lacking
+}
+
 // DoughFeel is how a dough feels (common practice).
 var DoughFeel = func() material.Feel {
 	f, err := material.ParseFeel("damp smooth quiet medium tacky mild")

@@ -21,6 +21,18 @@ const (
 	MaxPortion = 2000.0 // g
 )
 
+// DefaultPortion is what one child of the given months has of a mix unless somebody says
+// otherwise: 80 g from 1 to 2 years, 120 g from 3 to 5, 150 g older (common practice).
+func DefaultPortion(months int) unit.Mass {
+	switch {
+	case months < 36:
+		return unit.Grams(80)
+	case months < 72:
+		return unit.Grams(120)
+	}
+	return unit.Grams(150)
+}
+
 // Amount is one ingredient of a scaled batch.
 type Amount struct {
 	Line  Line

@@ -940,6 +940,27 @@ type Problem struct {
 	Type   string  `json:"type"`
 }
 
+// RecipeCard defines model for RecipeCard.
+type RecipeCard struct {
+	Also         []string `json:"also"`
+	ChildrenHelp bool     `json:"children_help"`
+	Heat         bool     `json:"heat"`
+	Id           string   `json:"id"`
+	Keeps        string   `json:"keeps"`
+	Kind         string   `json:"kind"`
+
+	// Lacking Names of ingredients that are not in the cupboard.
+	Lacking        []string `json:"lacking"`
+	MinutesHands   int      `json:"minutes_hands"`
+	MinutesWaiting int      `json:"minutes_waiting"`
+	Name           string   `json:"name"`
+	NotTasteSafe   []string `json:"not_taste_safe"`
+	PortionG       float64  `json:"portion_g"`
+	Reason         string   `json:"reason"`
+	Stable         bool     `json:"stable"`
+	Verdict        Verdict  `json:"verdict"`
+}
+
 // Role defines model for Role.
 type Role string
 
@@ -1196,6 +1217,12 @@ type PutCupboardJSONBody struct {
 	Here bool `json:"here"`
 }
 
+// ListRecipesParams defines parameters for ListRecipes.
+type ListRecipesParams struct {
+	RoomId string  `form:"room_id" json:"room_id"`
+	Use    *string `form:"use,omitempty" json:"use,omitempty"`
+}
+
 // SearchShelfParams defines parameters for SearchShelf.
 type SearchShelfParams struct {
 	Q     *string                `form:"q,omitempty" json:"q,omitempty"`
@@ -1279,6 +1306,9 @@ type ServerInterface interface {
 
 	// (PUT /api/cupboard/{id})
 	PutCupboard(c *gin.Context, id string)
+
+	// (GET /api/recipes)
+	ListRecipes(c *gin.Context, params ListRecipesParams)
 
 	// (GET /api/rooms)
 	ListRooms(c *gin.Context)
@@ -1457,6 +1487,41 @@ func (siw *ServerInterfaceWrapper) PutCupboard(c *gin.Context) {
 	}
 
 	siw.Handler.PutCupboard(c, id)
+}
+
+// ListRecipes operation middleware
+func (siw *ServerInterfaceWrapper) ListRecipes(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListRecipesParams
+
+	// ------------- Required query parameter "room_id" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "room_id", c.Request.URL.Query(), &params.RoomId, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter room_id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "use" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "use", c.Request.URL.Query(), &params.Use, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter use: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListRecipes(c, params)
 }
 
 // ListRooms operation middleware
@@ -1988,6 +2053,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/api/swaps", wrapper.FindSwaps)
 	router.POST(options.BaseURL+"/api/checklist", wrapper.CheckList)
 	router.GET(options.BaseURL+"/api/rooms/:id/file", wrapper.GetRoomFile)
+	router.GET(options.BaseURL+"/api/recipes", wrapper.ListRecipes)
 	router.GET(options.BaseURL+"/api/rules", wrapper.GetRules)
 	router.GET(options.BaseURL+"/api/centre", wrapper.GetCentre)
 	router.PUT(options.BaseURL+"/api/centre", wrapper.PutCentre)
@@ -2265,6 +2331,45 @@ type PutCupboarddefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutCupboarddefaultApplicationProblemPlusJSONResponse) VisitPutCupboardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListRecipesRequestObject struct {
+	Params ListRecipesParams
+}
+
+type ListRecipesResponseObject interface {
+	VisitListRecipesResponse(w http.ResponseWriter) error
+}
+
+type ListRecipes200JSONResponse []RecipeCard
+
+func (response ListRecipes200JSONResponse) VisitListRecipesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListRecipesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListRecipesdefaultApplicationProblemPlusJSONResponse) VisitListRecipesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3204,6 +3309,9 @@ type StrictServerInterface interface {
 	// (PUT /api/cupboard/{id})
 	PutCupboard(ctx context.Context, request PutCupboardRequestObject) (PutCupboardResponseObject, error)
 
+	// (GET /api/recipes)
+	ListRecipes(ctx context.Context, request ListRecipesRequestObject) (ListRecipesResponseObject, error)
+
 	// (GET /api/rooms)
 	ListRooms(ctx context.Context, request ListRoomsRequestObject) (ListRoomsResponseObject, error)
 
@@ -3526,6 +3634,32 @@ func (sh *strictHandler) PutCupboard(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(PutCupboardResponseObject); ok {
 		if err := validResponse.VisitPutCupboardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListRecipes operation middleware
+func (sh *strictHandler) ListRecipes(ctx *gin.Context, params ListRecipesParams) {
+	var request ListRecipesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListRecipes(ctx, request.(ListRecipesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListRecipes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListRecipesResponseObject); ok {
+		if err := validResponse.VisitListRecipesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

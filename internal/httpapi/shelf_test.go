@@ -289,3 +289,26 @@ func TestNeedsOfAChild(t *testing.T) {
 	mix.PotMl = ptr(1.0)
 	a.refused(http.MethodPost, "/api/answer", contract.Plan{RoomId: lanterns.Id, PlayAt: "2026-11-26T09:45", Base: &mix, Items: []contract.PlanItem{}}, http.StatusUnprocessableEntity, "base/pot_ml", "A pot holds")
 }
+
+// The recipe book for a room: marks, minutes, heat and what is not at hand, each in itself
+// and as the plan of it answers.
+func TestRecipesForARoom(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	var cards []contract.RecipeCard
+	a.do(http.MethodGet, "/api/recipes?room_id="+lanterns.Id, nil, http.StatusOK, &cards)
+	require.GreaterOrEqual(t, len(cards), 40)
+	for _, c := range cards {
+		base := contract.Base{Kind: "mix", RecipeId: ptr(c.Id), PortionG: &c.PortionG}
+		var answer contract.Answer
+		a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: lanterns.Id, PlayAt: "2026-11-24T12:00", Base: &base, Items: []contract.PlanItem{}}, http.StatusOK, &answer)
+		assert.Equal(t, answer.Base.Verdict, c.Verdict, c.Name)
+		assert.Equal(t, answer.Mix.Nature.NotTasteSafe, c.NotTasteSafe, c.Name)
+		if c.Id == "stove-dough" {
+			assert.Equal(t, []string{"Cream of tartar"}, c.Lacking)
+			assert.True(t, c.Heat && c.ChildrenHelp && c.Stable)
+			assert.Equal(t, 120.0, c.PortionG, "3 to 5 years")
+		}
+	}
+	a.refused(http.MethodGet, "/api/recipes?room_id=x", nil, http.StatusUnprocessableEntity, "room_id", "Choose a room")
+}

@@ -101,3 +101,11 @@ export const centreQuery = queryOptions({
   queryKey: ['centre'],
   queryFn: ({ signal }) => ask(api.GET('/api/centre', { signal })),
 })
+
+export const recipesQuery = (room_id: string, use: string) =>
+  queryOptions({
+    queryKey: ['recipes', room_id, use],
+    queryFn: ({ signal }) => ask(api.GET('/api/recipes', { params: { query: { room_id, use } }, signal })),
+    placeholderData: keepPreviousData,
+    enabled: room_id !== '',
+  })

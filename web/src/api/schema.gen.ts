@@ -304,6 +304,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every recipe as it is for one room today, at the portion of its youngest. */
+        get: operations["listRecipes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules": {
         parameters: {
             query?: never;
@@ -737,6 +754,25 @@ export interface components {
             also: string[];
             parts: string[];
             detail: string;
+        };
+        RecipeCard: {
+            id: string;
+            name: string;
+            also: string[];
+            kind: string;
+            minutes_hands: number;
+            minutes_waiting: number;
+            heat: boolean;
+            children_help: boolean;
+            /** Format: double */
+            portion_g: number;
+            verdict: components["schemas"]["Verdict"];
+            reason: string;
+            not_taste_safe: string[];
+            stable: boolean;
+            keeps: string;
+            /** @description Names of ingredients that are not in the cupboard. */
+            lacking: string[];
         };
         BookRecipe: {
             id: string;
@@ -1563,6 +1599,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": Record<string, never>;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRecipes: {
+        parameters: {
+            query: {
+                room_id: string;
+                use?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The recipes in book order. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeCard"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -14,6 +14,7 @@ const Bench = lazy(() => import('../features/bench/Bench').then((m) => ({ defaul
 const Shelf = lazy(() => import('../features/shelf/Shelf').then((m) => ({ default: m.Shelf })))
 const ItemPage = lazy(() => import('../features/shelf/ItemPage').then((m) => ({ default: m.ItemPage })))
 const ItemForm = lazy(() => import('../features/shelf/ItemForm').then((m) => ({ default: m.ItemForm })))
+const Recipes = lazy(() => import('../features/recipes/Recipes').then((m) => ({ default: m.Recipes })))
 const CheckList = lazy(() => import('../features/list/CheckList').then((m) => ({ default: m.CheckList })))
 const RuleBook = lazy(() => import('../features/rules/RuleBook').then((m) => ({ default: m.RuleBook })))
 const Settings = lazy(() => import('../features/rules/Settings').then((m) => ({ default: m.Settings })))
@@ -44,6 +45,7 @@ export function App() {
             <Route path="/shelf/new" element={<ItemForm />} />
             <Route path="/shelf/:id" element={<ItemPage />} />
             <Route path="/shelf/:id/edit" element={<ItemForm />} />
+            <Route path="/recipes" element={<Recipes />} />
             <Route path="/list" element={<CheckList />} />
             <Route path="/rules" element={<RuleBook />} />
             <Route path="/settings" element={<Settings />} />

@@ -37,6 +37,9 @@ export function Shell() {
         <NavLink className="mark" to="/shelf">
           Shelf
         </NavLink>
+        <NavLink className="mark" to="/recipes">
+          Recipes
+        </NavLink>
         <button type="button" className="mark" onClick={() => setChecking(true)}>
           Check <kbd>/</kbd>
         </button>

@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap'
 import type { Answer, Base, Line, Schemas } from '../../api/client'
 import { bookQuery } from '../../api/queries'
 import { grams } from '../../ui/format'
+import { kinds } from '../../ui/kinds'
 import { Mark } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Failure } from '../../ui/States'
@@ -111,10 +112,8 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
   )
 }
 
-const kinds: Record<string, string> = { dough: 'Doughs', sand: 'Mouldable sands', foam: 'Foams', goop: 'Goops and muds', gel: 'Gels', dry: 'Coloured dry fillers', noodles: 'Noodles and pearls', ice: 'Ice', tray: 'Trays', paint: 'Paints', bottle: 'Bottles', bag: 'Bags' }
-
 function RecipeOptions({ recipes }: { recipes: Schemas['BookRecipe'][] }) {
-  return Object.entries(kinds).map(([kind, words]) => (
+  return kinds.map(([kind, words]) => (
     <optgroup key={kind} label={words}>
       {recipes
         .filter((r) => r.kind === kind)

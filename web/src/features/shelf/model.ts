@@ -18,7 +18,7 @@ export const fits = (i: Board, f: Filter) =>
 
 const order: Verdict[] = ['goes-in', 'with-a-hand', 'measure-first', 'keep-out']
 
-export const countVerdicts = (items: Board[]): [Verdict, number][] => order.map((v) => [v, items.filter((i) => i.verdict === v).length])
+export const countVerdicts = (items: { verdict: Verdict }[]): [Verdict, number][] => order.map((v) => [v, items.filter((i) => i.verdict === v).length])
 
 const wet = feels[0]?.[1] ?? []
 const grain = feels[1]?.[1] ?? []

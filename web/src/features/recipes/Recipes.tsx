@@ -1,0 +1,152 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button, Form } from 'react-bootstrap'
+import { useNavigate, useSearchParams } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ask, type Base, type Schemas } from '../../api/client'
+import { recipesQuery, roomsQuery } from '../../api/queries'
+import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { plural } from '../../ui/format'
+import { kinds } from '../../ui/kinds'
+import { Glyph, Mark, verdictWord } from '../../ui/Mark'
+import { Empty, Failure, Waiting } from '../../ui/States'
+import { useWords } from '../../ui/words'
+import { countVerdicts } from '../shelf/model'
+import { nextMorning } from '../bench/model'
+
+type Card = Schemas['RecipeCard']
+
+const wishes: [string, string, (c: Card) => boolean][] = [
+  ['in', 'goes in', (c) => c.verdict === 'goes-in' || c.verdict === 'with-a-hand'],
+  ['taste', 'taste-safe', (c) => c.not_taste_safe.length === 0],
+  ['cold', 'without heat', (c) => !c.heat],
+  ['quick', 'in 20 minutes', (c) => c.minutes_hands + c.minutes_waiting <= 20],
+  ['cupboard', 'all in the cupboard', (c) => c.lacking.length === 0],
+]
+
+/** The recipe book for one room: what goes in, how long it takes, what it needs. */
+export function Recipes() {
+  usePageTitle('Recipes')
+  const session = useSession()
+  const rooms = useQuery(roomsQuery)
+  const [params, setParams] = useSearchParams()
+  const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
+  const use = params.get('use') ?? 'open'
+  const wanted = params.getAll('wish')
+  const cards = useQuery(recipesQuery(room?.id ?? '', use))
+  const set = (name: string, values: string[]) =>
+    setParams(
+      (old) => {
+        old.delete(name)
+        values.forEach((v) => old.append(name, v))
+        return old
+      },
+      { replace: true },
+    )
+  const all = cards.data ?? []
+  const shown = all.filter((c) => wishes.every(([id, , holds]) => !wanted.includes(id) || holds(c)))
+  const error = rooms.error ?? cards.error
+  return (
+    <main className="screen recipes">
+      <header className="screen-head">
+        <div>
+          <h1>Recipes</h1>
+          <p className="soft">{all.length > 0 ? `${plural(all.length, 'mix', 'mixes')} for ${room?.name ?? ''}, at ${all[0]?.portion_g ?? 0} g for each child.` : ' '}</p>
+        </div>
+        <div className="actions">
+          <Form.Select aria-label="Room to read the recipes for" value={room?.id ?? ''} onChange={(e) => set('room', [e.target.value])}>
+            {rooms.data?.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}
+              </option>
+            ))}
+          </Form.Select>
+          <Form.Select aria-label="How the children meet it" value={use} onChange={(e) => set('use', e.target.value === 'open' ? [] : [e.target.value])}>
+            {useWords.map(([u, w]) => (
+              <option key={u} value={u}>
+                {w}
+              </option>
+            ))}
+          </Form.Select>
+        </div>
+      </header>
+      <div className="chips" role="group" aria-label="Show only what">
+        {wishes.map(([id, words]) => (
+          <button key={id} type="button" aria-pressed={wanted.includes(id)} onClick={() => set('wish', wanted.includes(id) ? wanted.filter((w) => w !== id) : [...wanted, id])}>
+            {words}
+          </button>
+        ))}
+      </div>
+      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), cards.refetch()])} />}
+      {!cards.data && !error && (rooms.data?.length === 0 ? <Empty>Add a room first: what goes in depends on who it is for.</Empty> : <Waiting what="the recipes" />)}
+      {cards.data && !cards.error && (
+        <div className={cards.isPlaceholderData ? 'stale' : undefined} aria-live="polite">
+          <p className="tally">
+            {countVerdicts(shown).map(([v, n]) => (
+              <span key={v} className={v}>
+                <Glyph verdict={v} size="small" /> {n} <span className="soft">{verdictWord(v).toLowerCase()}</span>
+              </span>
+            ))}
+          </p>
+          {shown.length === 0 && <p>No recipe is all of that for {room?.name}.</p>}
+          {kinds.map(([kind, words]) => {
+            const here = shown.filter((c) => c.kind === kind)
+            return here.length === 0 ? null : (
+              <section key={kind} aria-label={words}>
+                <h2>{words}</h2>
+                <ul>
+                  {here.map((c) => (
+                    <Row key={c.id} card={c} roomID={room?.id ?? ''} use={use} canPlan={mayWrite(session)} />
+                  ))}
+                </ul>
+              </section>
+            )
+          })}
+        </div>
+      )}
+    </main>
+  )
+}
+
+function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; use: string; canPlan: boolean }) {
+  const session = useSession()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const plan = useMutation({
+    mutationFn: async () => {
+      const id = v7()
+      const base: Base = { kind: 'mix', recipe_id: c.id, portion_g: c.portion_g, colours: 1, use: use as Base['use'] }
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { version: 0, name: c.name, room_id: roomID, play_at: nextMorning(session.today), base, items: [] } }))
+      return id
+    },
+    onSuccess: async (id) => {
+      await client.invalidateQueries({ queryKey: ['setups'] })
+      await navigate(`/bench/${id}`)
+    },
+  })
+  return (
+    <li className={c.verdict}>
+      <Mark verdict={c.verdict} />
+      <div>
+        <h3>{c.name}</h3>
+        <p className="soft">
+          {[c.reason, c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`].filter(Boolean).join(' · ')}
+        </p>
+        {c.lacking.length > 0 && <p className="lacking">not in the cupboard: {c.lacking.join(', ').toLowerCase()}</p>}
+        {plan.error && (
+          <p className="short" role="alert">
+            {plan.error.message}
+          </p>
+        )}
+      </div>
+      <div className="takes">
+        <span className="figure">{c.minutes_hands} min</span>
+        <span className="soft">{[c.minutes_waiting > 0 ? `${c.minutes_waiting} waiting` : '', c.heat ? 'heat' : 'no heat', c.children_help ? 'children help' : ''].filter(Boolean).join(' · ')}</span>
+      </div>
+      {canPlan && (
+        <Button variant={c.verdict === 'keep-out' || c.verdict === 'measure-first' ? 'quiet' : 'outline-primary'} aria-label={`Plan it: ${c.name}`} disabled={plan.isPending} onClick={() => plan.mutate()}>
+          Plan it
+        </Button>
+      )}
+    </li>
+  )
+}
