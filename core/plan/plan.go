@@ -93,12 +93,14 @@ type Answer struct {
 	Base    *Line
 	Mix     *MixAnswer
 	Fill    *FillAnswer
-	Lines   []Line
+	// Lines are the things beside the base, in their order, then what stays whole in a mix.
+	Lines []Line
 	// Notes are how to shape it for children who avoid or seek how the base feels.
 	Notes []string
 	// Timeline is what is done before play, in order, without gaps, ending when play
 	// begins.
 	Timeline []recipe.Step
+	whole    []Line
 }
 
 // Minutes returns the hands-on and the waiting minutes of the timeline.
@@ -167,6 +169,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}
+	a.Lines = append(a.Lines, a.whole...)
 	a.Timeline = append(a.Timeline, layOut)
 	if f, ok := s.Base.(Fill); ok {
 		a.Timeline = append(a.Timeline, pour(f, s.StirIn, len(s.Items) > 0))
@@ -255,7 +258,14 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	if m.Colours < 1 || m.Colours > 6 {
 		return &InvalidInput{"base/colours", "Split the dough into 1 to 6 colours."}
 	}
-	batch, err := recipe.Scale(m.Recipe, children, m.Portion, set)
+	need, err := recipe.Children{Months: make([]int, children), Portion: m.Portion}.Mass(m.Recipe)
+	if err == nil && m.Portion.Grams() == 0 {
+		err = fmt.Errorf("a portion must be between %g and %g g", recipe.MinPortion, recipe.MaxPortion)
+	}
+	if err != nil {
+		return &InvalidInput{"base/portion_g", sentence(err)}
+	}
+	batch, err := recipe.Scale(m.Recipe, need, set)
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
@@ -263,7 +273,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		Keeps: m.Recipe.Keeps, Nature: m.Recipe.Nature()}
 	a.Mix.TasteShare, a.Mix.NotTasteSafe = Taste(a.Mix.Nature, g)
 	if m.Pot.Millilitres() != 0 {
-		if a.Mix.Pots, err = recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
+		if a.Mix.Pots, err = m.Recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
 			return &InvalidInput{"base/pot_ml", sentence(err)}
 		}
 	}
@@ -272,7 +282,11 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
 	a.Notes = safety.Notes(g.Room().Children, recipe.DoughFeel)
-	a.setBase(m.Recipe.Name, m.Recipe.Facts(m.Portion), m.Use, g)
+	lines := JudgeMix(m.Recipe, m.Portion, m.Use, g)
+	a.Base, a.whole = &lines[0], lines[1:]
+	for _, l := range lines {
+		a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
+	}
 	return nil
 }
 
@@ -306,8 +320,7 @@ func SwapMixes(book *recipe.Book, m Mix, g *safety.Group, limit int) []MixSwap {
 		if r.ID == m.Recipe.ID {
 			continue
 		}
-		subject := safety.Prepare(r.Name, r.Facts(m.Portion))
-		if a := g.Judge(&subject, m.Use); a.Verdict <= safety.WithAHand {
+		if a := WorstLine(JudgeMix(r, m.Portion, m.Use, g)).Assessment; a.Verdict <= safety.WithAHand {
 			found = append(found, MixSwap{r, a, mixChanges(m.Recipe, r, a)})
 		}
 	}

@@ -67,6 +67,7 @@ type Class uint8
 const (
 	ClassUnknown Class = iota
 	Stable             // water activity under 0.88 with the margin: no time or temperature control
+	Sour               // dry and sour enough together, by a test strip
 	Borderline         // 0.88 within the margin: as Perishable unless measured
 	Perishable         // one group, 2 h out of the fridge in all, then bin
 )
@@ -74,6 +75,7 @@ const (
 var classWords = [...]string{
 	ClassUnknown: "what grows in it is not known: one group, then bin",
 	Stable:       "dry or salty enough that no germs of food poisoning grow; mould still can",
+	Sour:         "sour and dry enough that no germs of food poisoning grow; mould still can",
 	Borderline:   "too close to call: one group, 2 h out of the fridge in all, then bin",
 	Perishable:   "germs can grow: one group, 2 h out of the fridge in all, then bin",
 }
@@ -81,8 +83,29 @@ var classWords = [...]string{
 // String says what the class means.
 func (c Class) String() string { return classWords[c] }
 
+// NeedsCold reports whether the mix is for one group, and 2 h out of the fridge in all.
+func (c Class) NeedsCold() bool { return c != Stable && c != Sour }
+
 // stableBelow is the water activity under which no time or temperature control is needed.
 const stableBelow = 0.88
+
+// stripMargin is what is added to the pH that a test strip shows (common practice: strips
+// read to half a unit).
+const stripMargin = 0.3
+
+// sourEnough are the rows of the FDA Food Code table that a low pH opens, by the highest
+// water activity and pH of each (quoted from memory). The last holds for any activity; its
+// pH itself is not low enough.
+var sourEnough = []struct{ activity, ph float64 }{{0.90, 5.0}, {0.92, 4.6}, {1, 4.2}}
+
+func sour(activity, ph float64) bool {
+	for _, row := range sourEnough {
+		if activity+ActivityMargin <= row.activity && ph+stripMargin <= row.ph || row.activity == 1 && ph+stripMargin < row.ph {
+			return true
+		}
+	}
+	return false
+}
 
 // Nature is what a mix is: how much water it holds and how free that is, its salt in a
 // taste, and whether it may be tasted. It is computed from the ingredients.
@@ -119,6 +142,9 @@ func (r Recipe) Nature() Nature {
 		s.Salt += g * m.salt
 		s.Sugar += g * m.sugar
 		s.Glycerol += g * m.glycerol
+		if l.AsNeeded && m.water+m.salt+m.sugar+m.glycerol > 0 {
+			n.Known = false
+		}
 		if m.flour {
 			dryFlour += g * (1 - m.water)
 		}
@@ -132,10 +158,19 @@ func (r Recipe) Nature() Nature {
 		}
 	}
 	n.Class = classOf(n, f)
-	salt, _ := f.Salt.Get()
+	if ph, known := r.PH.Get(); known && n.Known && n.Class.NeedsCold() && sour(n.Activity, ph) {
+		n.Class = Sour
+	}
+	salt, saltKnown := f.Salt.Get()
 	n.TasteSodium = unit.Grams(10 * salt * room.SodiumShareOfSalt)
 	n.Allergens, n.Stains = f.Allergens, f.Traits.Has(material.Stains)
 	n.NotTasteSafe = notTasteSafe(f)
+	if !saltKnown {
+		n.NotTasteSafe = append(n.NotTasteSafe, "how much salt it holds is not known")
+	}
+	if !f.ContentsKnown || !f.TraitsKnown {
+		n.NotTasteSafe = append(n.NotTasteSafe, "what it holds is not known whole")
+	}
 	return n
 }
 

@@ -7,9 +7,6 @@ import (
 	"emblo/core/unit"
 )
 
-// DoughDensity is the mass of dough for its volume (common practice: 1.15 to 1.30 g/mL).
-var DoughDensity = unit.GramsPerMillilitre(1.22)
-
 // potShare is how full a pot or bowl may be so that what is in it can be stirred.
 const potShare = 2.0 / 3
 
@@ -21,15 +18,37 @@ type Pots struct {
 	Pot   unit.Volume
 	Count int
 	Each  unit.Mass // of the mix, in one batch
+	Full  float64   // share of the pot that one batch takes up at its highest
 }
 
 // SplitIntoPots divides a mixed mass into the fewest equal batches that fill a pot to two
-// thirds at most. It fails when the pot is not above 0 and at most MaxPot.
-func SplitIntoPots(mixed unit.Mass, pot unit.Volume) (Pots, error) {
+// thirds at most, whisked up where it is whisked. It fails when the pot is not above 0 and at most
+// MaxPot.
+func (r Recipe) SplitIntoPots(mixed unit.Mass, pot unit.Volume) (Pots, error) {
 	if ml := pot.Millilitres(); !(ml >= 100 && ml <= MaxPot.Millilitres()) {
 		return Pots{}, fmt.Errorf("a pot holds between 0.1 and %g L", MaxPot.Litres())
 	}
-	v, _ := DoughDensity.VolumeOf(mixed)
-	n := max(1, int(math.Ceil(v.Millilitres()/(pot.Millilitres()*potShare)-1e-9)))
-	return Pots{pot, n, mixed.Times(1 / float64(n))}, nil
+	v, _ := r.Density().VolumeOf(mixed)
+	high := v.Millilitres()
+	n := max(1, int(math.Ceil(high/(pot.Millilitres()*potShare)-1e-9)))
+	return Pots{pot, n, mixed.Times(1 / float64(n)), high / float64(n) / pot.Millilitres()}, nil
+}
+
+// Drops is how much colour one part of a mix takes: so many drops, at least and at most.
+type Drops struct{ Least, Most int }
+
+// ColourStrength is a sort of colour by how much of it 100 g of a mix takes.
+type ColourStrength struct {
+	Words       string
+	least, most float64 // drops for 100 g
+}
+
+// Colours are the sorts of colour (common practice): liquid 4 to 6 drops for 100 g, gel 1 to
+// 2, paste less.
+var Colours = []ColourStrength{{"liquid", 4, 6}, {"gel", 1, 2}, {"paste", 0.5, 1}}
+
+// For returns the drops for a mass of mix, never none.
+func (c ColourStrength) For(m unit.Mass) Drops {
+	per := m.Grams() / 100
+	return Drops{max(1, int(math.Round(c.least*per))), max(1, int(math.Round(c.most*per)))}
 }

@@ -17,6 +17,9 @@ import (
 type Line struct {
 	Item material.Item
 	Mass unit.Mass
+	// AsNeeded is an ingredient that is added until the feel is right: its mass is 0, and
+	// what depends on it is not known.
+	AsNeeded bool
 	// Strong marks salt, acid and colour, whose ratio may be a little further off.
 	Strong bool
 }
@@ -54,6 +57,10 @@ type Recipe struct {
 	// Keeps is the practice ceiling in words, with how to store it.
 	Keeps string
 	Basis string
+	// PH is what a test strip in the mix has shown; not known unless somebody has tried.
+	PH material.Amount
+	// Own is a recipe of a centre's own: its ingredients are judged one by one too.
+	Own bool
 }
 
 // Mixed returns the mass of one base batch before any loss.
@@ -137,6 +144,9 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		share, known := in.Salt.Get()
 		saltKnown = saltKnown && known
 		salt += share * l.Mass.Grams()
+		if l.AsNeeded && share > 0 {
+			saltKnown = false
+		}
 	}
 	if f.Traits.Has(material.NotFood) {
 		f.Traits &^= material.Food
@@ -151,6 +161,25 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Salt = material.Known(salt / r.Made().Grams())
 	}
 	return f
+}
+
+// Solids returns the ingredients of a recipe of a centre's own that stay pieces or grains in
+// the mix: they are judged by themselves too. Salt and sugar dissolve; what the mix is like
+// is judged as the mix. The recipes of the book say themselves what they are like.
+func (r Recipe) Solids() []material.Item {
+	if !r.Own {
+		return nil
+	}
+	var solids []material.Item
+	for _, l := range r.Lines {
+		m := makeups()[l.Item.ID]
+		switch form := l.Item.Facts.Form; {
+		case l.Item.ID == r.Like.ID, form == material.Grain && m.salt+m.sugar > 0.9:
+		case form == material.Grain, form == material.FormUnknown, form.GaugeJudges():
+			solids = append(solids, l.Item)
+		}
+	}
+	return solids
 }
 
 //go:embed book.json
@@ -254,7 +283,7 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 			return r, fmt.Errorf("%q needs a mass above 0 g", l.Item)
 		}
 		seen[l.Item] = true
-		r.Lines = append(r.Lines, Line{item, unit.Grams(l.Grams), l.Strong})
+		r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
 	}
 	for _, s := range row.Steps {
 		r.Steps = append(r.Steps, Step{s.Text, s.Minutes, s.Wait, s.Adult, s.Children, s.Resource})

@@ -15,24 +15,6 @@ const (
 	Allowance       = 0.10
 )
 
-// Limits on what is scaled for: a slip of the keyboard is refused by name.
-const (
-	MinPortion = 1.0    // g
-	MaxPortion = 2000.0 // g
-)
-
-// DefaultPortion is what one child of the given months has of a mix unless somebody says
-// otherwise: 80 g from 1 to 2 years, 120 g from 3 to 5, 150 g older (common practice).
-func DefaultPortion(months int) unit.Mass {
-	switch {
-	case months < 36:
-		return unit.Grams(80)
-	case months < 72:
-		return unit.Grams(120)
-	}
-	return unit.Grams(150)
-}
-
 // Amount is one ingredient of a scaled batch.
 type Amount struct {
 	Line  Line
@@ -40,6 +22,8 @@ type Amount struct {
 	// Scoops measures the ingredient with what the room owns, largest first. It is nil
 	// when the weight of a cup of it is not known: weigh it then.
 	Scoops []Scoop
+	// Scooped is the mass that the scoops hold; Exact where it is to be weighed.
+	Scooped unit.Mass
 	// Off is the share by which the scoops miss Exact, negative when under.
 	Off float64
 	// Within is false when no scoops of the set come within the tolerance; the closest
@@ -59,108 +43,77 @@ type Batch struct {
 	Need    unit.Mass // what the children are to have in all
 	Factor  float64   // base batches
 	Mixed   unit.Mass // as measured in scoops, or exactly where there are none
-	Made    unit.Mass // after the loss; never under Need
+	Made    unit.Mass // after the loss; not under Need when Enough
+	Enough  bool
 	Amounts []Amount
 	// Movements is the number of level fillings of the whole batch.
 	Movements int
 }
 
-// Scale finds a batch of at least the need, at most Allowance above it, that can be
-// measured with the set in the fewest movements within tolerance; at a tie the one that
-// misses the ratio least, then the smaller one. It fails when portion or children are
-// outside what a kitchen makes.
+// MaxBatch is the largest batch that is scaled for: more is a slip of the keyboard.
+var MaxBatch = unit.Kilograms(100)
+
+// Scale finds a batch that makes at least the need and has every ingredient within its
+// tolerance, at a scale of at most Allowance above the need, that can be measured with the
+// set in the fewest movements; of those, one that misses the ratio least among the scales
+// looked at. It fails when the need is not above 0 and at most MaxBatch, or when nothing of
+// the recipe can be weighed.
 //
-// Batch scales are tried in steps of a quarter of a percent. For each, every ingredient's
-// fewest scoops are found by branch and bound (fewestScoops), so the answer is optimal
-// for the scale; the joint optimum over all scales is only as fine as the steps.
-func Scale(r Recipe, children int, portion unit.Mass, set unit.MeasureSet) (Batch, error) {
+// That no scale in the range takes fewer movements is proven to a width of 0.001 % of the
+// scale; see measurer.
+func Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
 	switch {
-	case children < 1:
-		return Batch{}, fmt.Errorf("there must be at least 1 child to scale for")
-	case !(portion.Grams() >= MinPortion && portion.Grams() <= MaxPortion):
-		return Batch{}, fmt.Errorf("a portion must be between %g and %g g", MinPortion, MaxPortion)
+	case !(need.Grams() > 0 && need.Grams() <= MaxBatch.Grams()):
+		return Batch{}, fmt.Errorf("a batch is above 0 g and at most %s", MaxBatch)
+	case !(r.Made().Grams() > 0) || len(r.Lines) > maxLines:
+		return Batch{}, fmt.Errorf("%s has no amounts to scale", r.Name)
 	}
-	need := portion.Times(float64(children))
+	m := newMeasurer(r, set)
 	least := need.Over(r.Made())
-	search := newScaleSearch(r, need, set)
-	factor, best := least, search.try(least)
-	for k := least * 1.0025; k <= least*(1+Allowance); k += least * 0.0025 {
-		if t := search.try(k); t.better(best) {
-			factor, best = k, t
+	factor, t := m.solve(least, least*(1+Allowance), need.Grams()/(1-r.Loss))
+	b := m.batch(r, factor)
+	b.Need, b.Enough = need, !t.short
+	return b, nil
+}
+
+// batch measures every ingredient at a scale.
+func (m *measurer) batch(r Recipe, factor float64) Batch {
+	b := Batch{Recipe: r, Factor: factor, Amounts: make([]Amount, len(r.Lines))}
+	var counts [maxLines]scoops
+	m.try(factor, factor, counts[:])
+	for i, l := range r.Lines {
+		a := Amount{Line: l, Exact: l.Mass.Times(factor), Within: true}
+		mass := a.Exact
+		if ml := m.lines[i].ml * factor; ml > 0 {
+			scooped := m.search.volumeOf(&counts[i])
+			for j, n := range counts[i][:m.search.n] {
+				if n > 0 {
+					a.Scoops = append(a.Scoops, Scoop{m.set.At(j), n})
+					b.Movements += n
+				}
+			}
+			a.Off = scooped/ml - 1
+			a.Within = math.Abs(a.Off) <= l.tolerance()+1e-9 && scooped <= m.lines[i].most*(1+1e-9)
+			if a.Within { // otherwise it is to be weighed
+				mass = l.Item.Density.MassOf(unit.Millilitres(scooped))
+			}
+		}
+		a.Scooped = mass
+		b.Mixed = b.Mixed.Plus(mass)
+		b.Amounts[i] = a
+	}
+	b.Made = b.Mixed.Times(1 - r.Loss)
+	return b
+}
+
+// Within reports whether the scoops hold every ingredient within its tolerance.
+func (b Batch) Within() bool {
+	for _, a := range b.Amounts {
+		if !a.Within {
+			return false
 		}
 	}
-	return measured(r, need, factor, set), nil
-}
-
-// trial is what decides between two batch scales.
-type trial struct {
-	short     bool    // less made than needed
-	out       int     // ingredients out of tolerance
-	movements int     // level fillings
-	miss      float64 // the largest share by which an ingredient is off
-}
-
-// better prefers a batch that is enough, then one within tolerance throughout, then
-// fewer movements, then the smaller worst miss. A clear gain is asked for a larger miss.
-func (t trial) better(u trial) bool {
-	switch {
-	case t.short != u.short:
-		return !t.short
-	case t.out != u.out:
-		return t.out < u.out
-	case t.movements != u.movements:
-		return t.movements < u.movements
-	}
-	return t.miss < u.miss-1e-9
-}
-
-// scaleSearch tries batch scales without making the batches.
-type scaleSearch struct {
-	need, keeps float64 // grams needed; share left after the loss
-	lines       []scaleLine
-	scoops      scoopSearch
-}
-
-type scaleLine struct {
-	grams, ml, density, tolerance float64 // of one base batch; ml is 0 where it must be weighed
-}
-
-func newScaleSearch(r Recipe, need unit.Mass, set unit.MeasureSet) *scaleSearch {
-	s := &scaleSearch{need: need.Grams(), keeps: 1 - r.Loss, lines: make([]scaleLine, len(r.Lines)), scoops: newScoopSearch(set)}
-	for i := range r.Lines {
-		l := &r.Lines[i]
-		s.lines[i] = scaleLine{grams: l.Mass.Grams(), density: l.Item.Density.GramsPerMillilitre(), tolerance: l.tolerance()}
-		if v, ok := l.Item.Density.VolumeOf(l.Mass); ok {
-			s.lines[i].ml = v.Millilitres()
-		}
-	}
-	return s
-}
-
-func (s *scaleSearch) try(factor float64) (t trial) {
-	mixed := 0.0
-	for i := range s.lines {
-		l := &s.lines[i]
-		if l.ml == 0 || s.scoops.n == 0 {
-			mixed += l.grams * factor
-			continue
-		}
-		ml := l.ml * factor
-		counts := s.scoops.fewest(ml, l.tolerance)
-		scooped := 0.0
-		for j, n := range counts[:s.scoops.n] {
-			t.movements += n
-			scooped += float64(n) * s.scoops.volume[j]
-		}
-		off := math.Abs(scooped/ml - 1)
-		if off > l.tolerance+1e-9 {
-			t.out++
-		}
-		t.miss = math.Max(t.miss, off)
-		mixed += scooped * l.density
-	}
-	t.short = mixed*s.keeps < s.need-1e-9
-	return t
+	return true
 }
 
 // tolerance is the share by which scoops of the ingredient may miss its exact amount.
@@ -169,32 +122,4 @@ func (l *Line) tolerance() float64 {
 		return StrongTolerance
 	}
 	return Tolerance
-}
-
-// measured scales r by factor and measures each ingredient with the set.
-func measured(r Recipe, need unit.Mass, factor float64, set unit.MeasureSet) Batch {
-	b := Batch{Recipe: r, Need: need, Factor: factor, Amounts: make([]Amount, len(r.Lines))}
-	for i, l := range r.Lines {
-		a := Amount{Line: l, Exact: l.Mass.Times(factor), Within: true}
-		mass := a.Exact
-		if v, ok := l.Item.Density.VolumeOf(a.Exact); ok {
-			tolerance := l.tolerance()
-			counts := fewestScoops(v.Millilitres(), tolerance, set)
-			var scooped unit.Volume
-			for j, n := range counts {
-				if n > 0 {
-					a.Scoops = append(a.Scoops, Scoop{set.At(j), n})
-					scooped = scooped.Plus(set.At(j).Volume().Times(float64(n)))
-					b.Movements += n
-				}
-			}
-			a.Off = scooped.Over(v) - 1
-			a.Within = math.Abs(a.Off) <= tolerance+1e-9
-			mass = l.Item.Density.MassOf(scooped)
-		}
-		b.Mixed = b.Mixed.Plus(mass)
-		b.Amounts[i] = a
-	}
-	b.Made = b.Mixed.Times(1 - r.Loss)
-	return b
 }

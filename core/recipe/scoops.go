@@ -9,21 +9,28 @@ import (
 // maxMeasures bounds the size of a measure set that is searched.
 const maxMeasures = 16
 
-// fewestScoops returns how many level fillings of each measure of the set (largest
-// first) come to ml within the relative tolerance, in the fewest fillings; at a tie, the
-// smallest miss. When nothing comes within it, the closest answer of whole fillings is
-// returned: never none at all for ml above 0 and a set that is not empty.
-//
-// The search goes through the measures from the largest, taking as many as fit and then
-// fewer, and gives up a branch when even the current measure alone could not reach the
-// amount in fewer fillings than the best answer so far.
-func fewestScoops(ml, tolerance float64, set unit.MeasureSet) []int {
-	s := newScoopSearch(set)
-	if s.n == 0 {
-		return nil
+// scoops is how often each measure of a set is filled level, largest measure first.
+type scoops [maxMeasures]int
+
+// count returns the fillings in all.
+func (s *scoops) count() (n int) {
+	for _, c := range s {
+		n += c
 	}
-	counts := s.fewest(ml, tolerance)
-	return counts[:s.n]
+	return n
+}
+
+// scoopSearch finds level fillings of the measures of a set that come to a volume.
+type scoopSearch struct {
+	n      int
+	volume [maxMeasures]float64 // mL, largest first
+
+	low, high, target float64
+	counts            scoops
+	best              int     // fillings of the best answer so far
+	miss              float64 // how far nearest is from the target
+	nearest, largest  scoops  // of the answers with the fewest fillings
+	most              float64 // volume of largest
 }
 
 func newScoopSearch(set unit.MeasureSet) scoopSearch {
@@ -34,33 +41,23 @@ func newScoopSearch(set unit.MeasureSet) scoopSearch {
 	return s
 }
 
-// fewest is fewestScoops for the set of the search, which must not be empty.
-func (s *scoopSearch) fewest(ml, tolerance float64) [maxMeasures]int {
-	s.low, s.high, s.target, s.best, s.miss = ml*(1-tolerance), ml*(1+tolerance), ml, math.MaxInt, 0
-	s.counts = [maxMeasures]int{}
+// fewest finds the least number of fillings whose volume lies between low and high, both in
+// mL and above 0, and leaves the answers nearest the target and largest in the search. It
+// reports false when no number of fillings lies there.
+//
+// It goes through the measures from the largest, taking as many as fit and then fewer, and
+// gives up a branch when even the next measure alone could not reach low in as few fillings
+// as the best answer so far. So the answer is the optimum, for any set.
+func (s *scoopSearch) fewest(low, high, target float64) bool {
+	s.low, s.high, s.target, s.best = low*(1-1e-12), high*(1+1e-12), target, math.MaxInt
+	s.counts = scoops{}
 	s.try(0, 0, 0)
-	if s.best == math.MaxInt {
-		var counts [maxMeasures]int
-		copy(counts[:], closest(ml, s.volume[:s.n]))
-		return counts
-	}
-	return s.answer
-}
-
-type scoopSearch struct {
-	low, high, target float64
-	volume            [maxMeasures]float64
-	counts, answer    [maxMeasures]int
-	n, best           int
-	miss              float64
+	return s.best < math.MaxInt
 }
 
 func (s *scoopSearch) try(i, count int, used float64) {
 	if used >= s.low {
-		miss := math.Abs(used - s.target)
-		if count < s.best || count == s.best && miss < s.miss-1e-9 {
-			s.best, s.miss, s.answer = count, miss, s.counts
-		}
+		s.answer(count, used)
 	}
 	if i == s.n {
 		return
@@ -85,21 +82,61 @@ func (s *scoopSearch) try(i, count int, used float64) {
 	}
 }
 
-// closest takes each measure as often as it fits, and rounds the last one.
-func closest(ml float64, volume []float64) []int {
-	counts := make([]int, len(volume))
-	for i, v := range volume {
+func (s *scoopSearch) answer(count int, used float64) {
+	miss := math.Abs(used - s.target)
+	switch {
+	case count < s.best:
+		s.best, s.miss, s.nearest, s.most, s.largest = count, miss, s.counts, used, s.counts
+	case count == s.best && miss < s.miss-1e-9:
+		s.miss, s.nearest = miss, s.counts
+	}
+	if count == s.best && used > s.most {
+		s.most, s.largest = used, s.counts
+	}
+}
+
+// largestWithin returns the largest volume up to high that at most so many fillings come
+// to, and the fillings.
+func (s *scoopSearch) largestWithin(high float64, fillings int) (volume float64, best scoops) {
+	var counts scoops
+	var try func(i, left int, used float64)
+	try = func(i, left int, used float64) {
+		if used > volume {
+			volume, best = used, counts
+		}
+		if i == s.n || left == 0 || math.Min(high, used+float64(left)*s.volume[i]) <= volume {
+			return
+		}
+		for take := min(left, int((high-used)/s.volume[i]+1e-12)); take >= 0; take-- {
+			counts[i] = take
+			try(i+1, left-take, used+float64(take)*s.volume[i])
+			counts[i] = 0
+		}
+	}
+	try(0, fillings, 0)
+	return volume, best
+}
+
+// closest takes each measure as often as it fits and rounds the last one: never none at all
+// for a volume above 0.
+func (s *scoopSearch) closest(ml float64) scoops {
+	var counts scoops
+	for i, v := range s.volume[:s.n] {
 		counts[i] = int(ml / v)
-		if i == len(volume)-1 {
+		if i == s.n-1 {
 			counts[i] = int(math.Round(ml / v))
 		}
 		ml -= float64(counts[i]) * v
 	}
-	for _, n := range counts {
-		if n > 0 {
-			return counts
-		}
+	if counts.count() == 0 {
+		counts[s.n-1] = 1
 	}
-	counts[len(counts)-1] = 1
 	return counts
+}
+
+func (s *scoopSearch) volumeOf(c *scoops) (ml float64) {
+	for i, n := range c[:s.n] {
+		ml += float64(n) * s.volume[i]
+	}
+	return ml
 }

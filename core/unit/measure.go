@@ -2,6 +2,7 @@ package unit
 
 import (
 	"fmt"
+	"slices"
 	"sort"
 )
 
@@ -81,10 +82,12 @@ type MeasureSet struct {
 	measures []Measure
 }
 
-// NewMeasureSet returns a set of the given measures, sorted largest first.
+// NewMeasureSet returns a set of the given measures, sorted largest first; of several that
+// hold the same, the first is kept.
 func NewMeasureSet(s System, ms ...Measure) MeasureSet {
 	sorted := append([]Measure(nil), ms...)
 	sort.SliceStable(sorted, func(i, j int) bool { return sorted[i].volume.ml > sorted[j].volume.ml })
+	sorted = slices.CompactFunc(sorted, func(a, b Measure) bool { return a.volume == b.volume })
 	return MeasureSet{s, sorted}
 }
 
@@ -96,6 +99,17 @@ func StandardSet(s System) MeasureSet {
 	return NewMeasureSet(s,
 		part("1 cup", cup, 1), part("1/2 cup", cup, 1./2), part("1/3 cup", cup, 1./3), part("1/4 cup", cup, 1./4),
 		part("1 tbsp", tbsp, 1), part("1 tsp", tsp, 1), part("1/2 tsp", tsp, 1./2), part("1/4 tsp", tsp, 1./4))
+}
+
+// Sold returns the measures that can be had singly in a system, largest first: a litre or
+// quart jug, cups down to 1/8 and spoons down to 1/8.
+func Sold(s System) []Measure {
+	cup, tbsp, tsp := cupOf(s), tbspOf(s), tspOf(s)
+	part := func(label string, of Volume, k float64) Measure { return NewMeasure(label, of.Times(k)) }
+	return []Measure{part("4 cups", cup, 4), part("2 cups", cup, 2), part("1 cup", cup, 1), part("3/4 cup", cup, 3./4), part("2/3 cup", cup, 2./3),
+		part("1/2 cup", cup, 1./2), part("1/3 cup", cup, 1./3), part("1/4 cup", cup, 1./4), part("1/8 cup", cup, 1./8),
+		part("1 tbsp", tbsp, 1), part("1/2 tbsp", tbsp, 1./2), part("1 tsp", tsp, 1), part("3/4 tsp", tsp, 3./4), part("1/2 tsp", tsp, 1./2),
+		part("1/4 tsp", tsp, 1./4), part("1/8 tsp", tsp, 1./8)}
 }
 
 // System returns the system that the set belongs to.

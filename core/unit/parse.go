@@ -275,3 +275,41 @@ func amountOf(n float64, word string, s System) (Quantity, bool) {
 	}
 	return Quantity{}, false
 }
+
+// Cut reads the amount that a line begins with, as people write ingredients, and returns
+// what follows it: "2 tbsp + 1 tsp oil" is 3 1/3 tablespoons and "oil". ok is false when
+// the line does not begin with an amount that Parse reads.
+func Cut(line string, s System) (q Quantity, rest string, ok bool) {
+	const most = 8 // words of an amount, such as 1 1/2 fl oz + 2 tsp
+	ends := wordEnds(line, most)
+	for i := len(ends) - 1; i >= 0; i-- {
+		if q, err := Parse(line[:ends[i]], s); err == nil {
+			rest = strings.TrimSpace(line[ends[i]:])
+			return q, strings.TrimSpace(strings.TrimPrefix(rest, "of ")), true
+		}
+	}
+	return Quantity{}, line, false
+}
+
+// wordEnds returns where the first words of a line end, at most so many.
+func wordEnds(line string, most int) []int {
+	var ends []int
+	inWord := false
+	for i, r := range line {
+		if unicode.IsSpace(r) {
+			if inWord {
+				ends = append(ends, i)
+				if len(ends) == most {
+					return ends
+				}
+			}
+			inWord = false
+		} else {
+			inWord = true
+		}
+	}
+	if inWord {
+		ends = append(ends, len(line))
+	}
+	return ends
+}

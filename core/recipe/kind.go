@@ -1,0 +1,54 @@
+package recipe
+
+import "emblo/core/unit"
+
+// Kind is what sort of mix a recipe makes.
+type Kind struct {
+	ID, Words string
+	// density of the mix as it is used, g/mL (common practice).
+	density float64
+	// Hand tells by hand that it is right.
+	Hand string
+	// Own is whether a centre may write recipes of this kind itself; the others are known by
+	// the pieces that they are like, which are in the book.
+	Own bool
+}
+
+// kinds in the order of the book. Densities are common practice: doughs 1.15 to 1.30 g/mL; a
+// whisked foam is nine parts air in ten.
+var kinds = []Kind{
+	{"dough", "Doughs", 1.22, "Press a thumb in: the dent stays, the thumb comes away clean, and a rolled snake bends round a finger without cracking.", true},
+	{"sand", "Mouldable sands", 0.75, "Close a fist: it holds the shape of the fingers, and crumbles when it is poked.", true},
+	{"foam", "Foams", 0.12, "Lift the whisk: peaks stand and the bowl can be tipped without it running.", true},
+	{"goop", "Goops", 1.2, "Roll a ball: it is firm while it is rolled and runs through the fingers when the hand opens.", true},
+	{"gel", "Gels", 1.05, "Press with a fork: it breaks softly and does not bounce back.", false},
+	{"dry", "Coloured dry fillers", 0.8, "Rub a pinch on white paper: no colour comes off and nothing sticks together.", true},
+	{"noodles", "Noodles and pearls", 0.65, "Squash one between finger and thumb: it gives all the way through, with no hard core.", false},
+	{"ice", "Ice", 0.92, "Tap the middle: it sounds solid and nothing moves inside.", false},
+	{"tray", "Mark-making trays", 0.65, "Draw a line: it shows the tray and its edges stand.", true},
+	{"paint", "Paints", 1.05, "Drag a finger: the line stays open and does not run when the paper is tilted.", true},
+	{"bottle", "Bottles", 1, "Turn it over and squeeze: not a drop comes out at the lid.", false},
+	{"bag", "Bags", 1, "Lay it flat and press along the seams: dry to the touch, and a finger still draws through.", false},
+}
+
+// Kinds returns every kind in the order of the book. The slice must not be changed.
+func Kinds() []Kind { return kinds }
+
+// KindOf returns the kind with the given id; a dough for one that is not known.
+func KindOf(id string) Kind {
+	for _, k := range kinds {
+		if k.ID == id {
+			return k
+		}
+	}
+	return kinds[0]
+}
+
+// Density returns what a volume of the made mix weighs: that of the thing it is like where
+// that is poured, else that of its kind.
+func (r Recipe) Density() unit.Density {
+	if r.Like.Density.Known() {
+		return r.Like.Density
+	}
+	return unit.GramsPerMillilitre(KindOf(r.Kind).density)
+}

@@ -1,0 +1,230 @@
+package recipe
+
+import (
+	"math"
+
+	"emblo/core/unit"
+)
+
+// finest is how narrow a range of batch scales is searched, relative to the scale: the
+// proof that no batch takes fewer scoops holds to this width.
+const finest = 1e-5
+
+// maxSlack bounds the extra fillings that are tried to make up for a batch that would be
+// short by rounding.
+const maxSlack = 8
+
+// measurer finds the batch scale, in a range, and the scoops of every ingredient, that take
+// the fewest fillings while no ingredient misses its share of the batch by more than its
+// tolerance and the batch weighs at least what is needed.
+//
+// It halves the range of scales again and again. Over a range, each ingredient's scoops may
+// lie anywhere from its least amount at the low end to its largest at the high end, so the
+// fewest fillings over that wider window are a bound that no scale inside can beat; ranges
+// whose bound is no better than a batch already found are given up. What is left when all
+// ranges are given up is the optimum.
+type measurer struct {
+	needed float64 // g, of the whole mix
+	lines  []measuredLine
+	set    unit.MeasureSet
+	search scoopSearch
+	best   trial
+	at     float64
+}
+
+type measuredLine struct {
+	grams, ml, density, tolerance float64 // of one base batch; ml is 0 where it must be weighed
+	most                          float64 // mL at hand; +Inf when nobody has said
+}
+
+// trial is what decides between two batch scales.
+type trial struct {
+	short     bool    // less than needed
+	out       int     // ingredients out of tolerance, to be weighed
+	movements int     // level fillings of what is within tolerance
+	miss      float64 // the largest share by which an ingredient is off
+}
+
+// better prefers a batch that is enough, then one within tolerance throughout, then fewer
+// movements, then the smaller worst miss.
+func (t trial) better(u trial) bool {
+	if t.rank(u) != 0 {
+		return t.rank(u) < 0
+	}
+	return t.miss < u.miss-1e-9
+}
+
+// rank compares without the miss.
+func (t trial) rank(u trial) int {
+	switch {
+	case t.short != u.short:
+		if t.short {
+			return 1
+		}
+		return -1
+	case t.out != u.out:
+		return t.out - u.out
+	}
+	return t.movements - u.movements
+}
+
+func newMeasurer(r Recipe, set unit.MeasureSet) *measurer {
+	m := &measurer{set: set, lines: make([]measuredLine, len(r.Lines)), search: newScoopSearch(set)}
+	for i := range r.Lines {
+		l := &r.Lines[i]
+		m.lines[i] = measuredLine{grams: l.Mass.Grams(), density: l.Item.Density.GramsPerMillilitre(), tolerance: l.tolerance(), most: math.Inf(1)}
+		if v, ok := l.Item.Density.VolumeOf(l.Mass); ok && m.search.n > 0 {
+			m.lines[i].ml = v.Millilitres()
+		}
+	}
+	return m
+}
+
+// limit notes how much of an ingredient there is.
+func (m *measurer) limit(line int, at unit.Mass) {
+	if d := m.lines[line].density; d > 0 {
+		m.lines[line].most = at.Grams() / d
+	}
+}
+
+// solve searches the scales from low to high for a mix of at least the needed grams.
+func (m *measurer) solve(low, high, needed float64) (scale float64, t trial) {
+	m.needed = needed
+	m.at, m.best = low, m.try(low, low, nil)
+	const looks = 16
+	for i := 1; i <= looks; i++ {
+		k := low + (high-low)*float64(i)/looks
+		if t := m.try(k, k, nil); t.better(m.best) {
+			m.at, m.best = k, t
+		}
+	}
+	m.halve(low, high)
+	// Among scales that are as good, one that misses the ratio less; the optimum stands.
+	for i := range 4 * looks {
+		k := low + (high-low)*float64(i)/(4*looks)
+		if t := m.try(k, k, nil); t.better(m.best) {
+			m.at, m.best = k, t
+		}
+	}
+	return m.at, m.best
+}
+
+func (m *measurer) halve(low, high float64) {
+	if bound := m.try(low, high, nil); bound.rank(m.best) >= 0 {
+		return
+	}
+	middle := (low + high) / 2
+	if t := m.try(middle, middle, nil); t.better(m.best) {
+		m.at, m.best = middle, t
+	}
+	if high-low > finest*low {
+		m.halve(low, middle)
+		m.halve(middle, high)
+	}
+}
+
+// try returns the best that scales from low to high can do; for low and high alike, what
+// that scale does. It writes the scoops of each line into out when out is not nil.
+func (m *measurer) try(low, high float64, out []scoops) (t trial) {
+	mass, exact := 0.0, low == high
+	var fewest [maxLines]int
+	var tops [maxLines]float64 // the highest volume of a line that may be raised, else 0
+	var nearest, largest [maxLines]scoops
+	for i := range m.lines {
+		l := &m.lines[i]
+		if l.ml == 0 {
+			mass += l.grams * high
+			continue
+		}
+		bottom, top := l.ml*low*(1-l.tolerance), math.Min(l.ml*high*(1+l.tolerance), l.most)
+		if top < bottom || !m.search.fewest(bottom, top, l.ml*low) {
+			t.out++
+			if exact {
+				c := m.search.closest(l.ml * low)
+				nearest[i], largest[i] = c, c
+			}
+			mass += l.grams * high // it is to be weighed
+			continue
+		}
+		fewest[i], tops[i] = m.search.best, top
+		nearest[i], largest[i] = m.search.nearest, m.search.largest
+		t.movements += m.search.best
+		mass += m.search.most * l.density
+	}
+	if mass < m.needed-1e-6 {
+		t.movements += m.raise(mass, &fewest, &tops, &largest, &t)
+		nearest = largest
+	} else if exact {
+		m.ease(mass, &tops, &nearest, &largest)
+	}
+	for i := range m.lines {
+		if l := &m.lines[i]; exact && l.ml > 0 {
+			t.miss = math.Max(t.miss, math.Abs(m.search.volumeOf(&nearest[i])/(l.ml*low)-1))
+		}
+		if out != nil {
+			out[i] = nearest[i]
+		}
+	}
+	return t
+}
+
+// maxLines bounds the ingredients of a recipe.
+const maxLines = 40
+
+// raise adds as few fillings as make the mix enough, where they add most, and returns how
+// many. It notes in t when no number of them does.
+func (m *measurer) raise(mass float64, fewest *[maxLines]int, tops *[maxLines]float64, largest *[maxLines]scoops, t *trial) int {
+	type gain struct {
+		mass   float64
+		scoops scoops
+	}
+	var gains [maxLines][maxSlack + 1]gain
+	for slack := 1; slack <= maxSlack; slack++ {
+		for i := range m.lines {
+			if tops[i] > 0 {
+				v, c := m.search.largestWithin(tops[i], fewest[i]+slack)
+				gains[i][slack] = gain{(v - m.search.volumeOf(&largest[i])) * m.lines[i].density, c}
+			}
+		}
+		// most[s] is the most mass that s more fillings add over the lines so far.
+		var most [maxSlack + 1]float64
+		var taken [maxLines][maxSlack + 1]int
+		for i := range m.lines {
+			for s := slack; s >= 1; s-- {
+				for k := 1; k <= s; k++ {
+					if tops[i] > 0 && most[s-k]+gains[i][k].mass > most[s]+1e-12 {
+						most[s], taken[i][s] = most[s-k]+gains[i][k].mass, k
+					}
+				}
+			}
+		}
+		if mass+most[slack] < m.needed-1e-6 {
+			continue
+		}
+		left := slack
+		for i := len(m.lines) - 1; i >= 0; i-- {
+			if k := taken[i][left]; k > 0 {
+				largest[i] = gains[i][k].scoops
+				left -= k
+			}
+		}
+		return slack
+	}
+	t.short = true
+	return maxSlack
+}
+
+// ease goes back from the largest to the nearest scoops wherever the mix stays enough.
+func (m *measurer) ease(mass float64, tops *[maxLines]float64, nearest, largest *[maxLines]scoops) {
+	for i := range m.lines {
+		if tops[i] == 0 {
+			continue
+		}
+		less := (m.search.volumeOf(&largest[i]) - m.search.volumeOf(&nearest[i])) * m.lines[i].density
+		if mass-less >= m.needed-1e-6 {
+			mass -= less
+		} else {
+			nearest[i] = largest[i]
+		}
+	}
+}
