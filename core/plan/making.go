@@ -1,0 +1,226 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+)
+
+// Order says what of a recipe is to be made, and with what.
+type Order struct {
+	Recipe recipe.Recipe
+	// Need is how much is wanted; nil makes the most that the stock allows.
+	Need    recipe.Need
+	Spare   float64 // a share
+	Colours int     // 1 to 6 equal parts
+	Pot     unit.Volume
+	Use     safety.Use
+	Stock   recipe.Stock
+	Prices  recipe.Prices
+	// Log is what was added to earlier batches; Learned starts from it.
+	Log     []recipe.Addition
+	Learned bool
+}
+
+// Making is how an order is carried out for a group: the answer of the recipe page.
+type Making struct {
+	Recipe  recipe.Recipe // with what was learned when that was asked for
+	Batch   recipe.Batch
+	Each    unit.Mass // for each child of the group
+	Lines   []Line    // the mix, then what stays whole in it; the worst of them counts
+	Verdict safety.Verdict
+	Nature  recipe.Nature
+	// TasteShare and NotTasteSafe are as in MixAnswer.
+	TasteShare   float64
+	NotTasteSafe []string
+	Pots         recipe.Pots // Count is 0 when no pot is named
+	Colour       unit.Mass   // one colour's part
+	// Extra is the one measure that would bring every ingredient within tolerance; it is
+	// only looked for when the set does not.
+	Extra      unit.Measure
+	ExtraHelps bool
+	Short      []recipe.Shortage
+	NotWeighed []material.Item
+	Limit      recipe.Limit // of the stock; LimitKnown is false when nothing was weighed
+	LimitKnown bool
+	Ways       []Way // what can be done about what is short
+	Coins      float64
+	Unpriced   []material.Item
+	Remedies   []recipe.Remedy
+	Learned    []recipe.Learned
+}
+
+// Way is one thing to do when the cupboard is short, in a sentence, judged for the group
+// where it changes what the mix is.
+type Way struct {
+	Kind     string // less, instead, bring or other
+	Sentence string
+	Made     unit.Mass
+	Verdict  safety.Verdict // of what would be made
+	RecipeID string         // of another recipe
+	ItemID   string         // of a substitute
+}
+
+// Make carries out an order for a group with the measures a room owns. Every failure is an
+// *InvalidInput.
+func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
+	if o.Colours < 1 || o.Colours > 6 {
+		return Making{}, &InvalidInput{"colours", "Split it into 1 to 6 colours."}
+	}
+	m := Making{Recipe: o.Recipe, Learned: recipe.Learn(o.Recipe, o.Log)}
+	if o.Learned {
+		m.Recipe = o.Recipe.With(m.Learned)
+	}
+	if err := m.scale(o, set); err != nil {
+		return Making{}, err
+	}
+	children := max(1, len(g.Room().Children))
+	m.Each = m.Batch.Made.Times(1 / float64(children))
+	m.Lines = JudgeMix(m.Recipe, m.Each, o.Use, g)
+	for _, l := range m.Lines {
+		m.Verdict = safety.Worst(m.Verdict, l.Assessment.Verdict)
+	}
+	m.Nature = m.Recipe.Nature()
+	m.TasteShare, m.NotTasteSafe = Taste(m.Nature, g)
+	if o.Pot.Millilitres() != 0 {
+		var err error
+		if m.Pots, err = m.Recipe.SplitIntoPots(m.Batch.Mixed, o.Pot); err != nil {
+			return Making{}, &InvalidInput{"pot_ml", sentence(err)}
+		}
+	}
+	m.Colour = m.Batch.Made.Times(1 / float64(o.Colours))
+	if !m.Batch.Within() {
+		m.Extra, m.ExtraHelps = recipe.ExtraMeasure(m.Recipe, m.Batch.Need, set)
+	}
+	m.Coins, m.Unpriced = o.Prices.Cost(m.Batch)
+	m.Remedies = recipe.Remedies(m.Recipe, m.Batch.Made, set)
+	m.Short, m.NotWeighed = o.Stock.Short(m.Batch), o.Stock.NotWeighed(m.Recipe)
+	m.Limit, m.LimitKnown = o.Stock.Limit(m.Recipe)
+	if len(m.Short) > 0 {
+		m.Ways = m.ways(o, g, children)
+	}
+	return m, nil
+}
+
+func (m *Making) scale(o Order, set unit.MeasureSet) (err error) {
+	if o.Need == nil {
+		if m.Batch, err = recipe.Largest(m.Recipe, o.Stock, set); err != nil {
+			return &InvalidInput{"by", sentence(err)}
+		}
+		return nil
+	}
+	need, err := recipe.Required(o.Need, m.Recipe, o.Spare)
+	if err != nil {
+		return &InvalidInput{"by", sentence(err)}
+	}
+	if m.Batch, err = recipe.Scale(m.Recipe, need, set); err != nil {
+		return &InvalidInput{"by", sentence(err)}
+	}
+	return nil
+}
+
+// JudgeMix judges a mix when every child has a portion, and each thing that stays whole in
+// it. The mix comes first.
+func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) []Line {
+	judge := func(name string, f material.Facts) Line {
+		subject := safety.Prepare(name, f)
+		return Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
+	}
+	lines := []Line{judge(r.Name, r.Facts(portion))}
+	for _, it := range r.Solids() {
+		lines = append(lines, judge(it.Name, it.Facts))
+	}
+	return lines
+}
+
+// WorstLine returns the first of the lines with the worst verdict.
+func WorstLine(lines []Line) Line {
+	worst := lines[0]
+	for _, l := range lines[1:] {
+		if l.Assessment.Verdict > worst.Assessment.Verdict {
+			worst = l
+		}
+	}
+	return worst
+}
+
+// ways says what can be done about what is short: use something instead, make less, bring
+// what is missing, or make another mix without it.
+func (m *Making) ways(o Order, g *safety.Group, children int) []Way {
+	var ways []Way
+	verdict := func(r recipe.Recipe, each unit.Mass) safety.Verdict {
+		return WorstLine(JudgeMix(r, each, o.Use, g)).Assessment.Verdict
+	}
+	wanted := m.Batch.Need
+	for _, l := range o.Stock.Lifts(m.Recipe, wanted) {
+		if len(ways) == 2 {
+			break
+		}
+		each := l.Made.Times(1 / float64(children))
+		v := verdict(l.Recipe, each)
+		if v > safety.WithAHand && v > m.Verdict {
+			continue // a way that makes it worse is no way
+		}
+		text := fmt.Sprintf("Take %s of %s for the %s that is missing: %s.", l.Take, lower(l.Sub.Item.Name), lower(l.For.Item.Name), l.Sub.Note)
+		switch {
+		case l.Made.Grams() < wanted.Grams()-0.5:
+			text += fmt.Sprintf(" That makes %s.", l.Made)
+		default:
+			text += " That makes all of it."
+		}
+		if !l.Known {
+			text += " Look whether there is enough: it has not been weighed."
+		}
+		ways = append(ways, Way{Kind: "instead", Sentence: text, Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID})
+	}
+	if made := m.Limit.Made; m.LimitKnown && made.Grams() >= 1 {
+		each := made.Times(1 / float64(children))
+		text := fmt.Sprintf("Make %s now, all that the %s allows: %s for each of %d", made, listNames(m.Limit.By), each, children)
+		if c, ok := o.Need.(recipe.Children); ok && c.Portion.Grams() > 0 {
+			if n := int(made.Over(c.Portion) + 1e-9); n >= 1 && n < children {
+				text += fmt.Sprintf(", or %s for %d at a time", c.Portion, n)
+			}
+		}
+		ways = append(ways, Way{Kind: "less", Sentence: text + ".", Made: made, Verdict: verdict(m.Recipe, each)})
+	}
+	missing := make([]string, len(m.Short))
+	for i, s := range m.Short {
+		missing[i] = fmt.Sprintf("%s of %s", s.Missing, lower(s.Line.Item.Name))
+	}
+	ways = append(ways, Way{Kind: "bring", Sentence: "Bring " + strings.Join(missing, " and ") + ", then make all of it.", Made: m.Batch.Made, Verdict: m.Verdict})
+	return ways
+}
+
+// Others returns recipes of a book of the same kind that hold none of what is short and go
+// in for the group, best first, at most limit.
+func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, limit int) []Way {
+	var others []Way
+	for _, r := range book {
+		if r.ID == m.Recipe.ID || r.Kind != m.Recipe.Kind || slices.ContainsFunc(r.Lines, m.isShort) {
+			continue
+		}
+		if v := WorstLine(JudgeMix(r, m.Each, use, g)).Assessment.Verdict; v <= safety.WithAHand && len(others) < limit {
+			hands, waiting := recipe.Minutes(r.Steps)
+			others = append(others, Way{Kind: "other", Sentence: fmt.Sprintf("Make %s instead: none of what is short, %d min, keeps %s.", lower(r.Name), hands+waiting, r.Keeps),
+				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})
+		}
+	}
+	return others
+}
+
+func (m *Making) isShort(l recipe.Line) bool {
+	return slices.ContainsFunc(m.Short, func(s recipe.Shortage) bool { return s.Line.Item.ID == l.Item.ID })
+}
+
+func listNames(lines []recipe.Line) string {
+	names := make([]string, len(lines))
+	for i, l := range lines {
+		names[i] = lower(l.Item.Name)
+	}
+	return strings.Join(names, " and the ")
+}

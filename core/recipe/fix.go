@@ -1,0 +1,204 @@
+package recipe
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/unit"
+)
+
+// Symptom is how a mix feels when it is not right.
+type Symptom string
+
+// The symptoms.
+const (
+	Sticky  Symptom = "sticky"
+	Crumbly Symptom = "crumbly"
+	Grainy  Symptom = "grainy"
+	Rubbery Symptom = "rubbery"
+	Slack   Symptom = "slack"
+	Drying  Symptom = "drying"
+)
+
+// Dose is something to work in, for the batch at hand.
+type Dose struct {
+	Item   material.Item
+	Share  float64 // of the mass of the batch
+	Mass   unit.Mass
+	Scoops []Scoop // the same in what the room owns, within a tenth
+}
+
+// Remedy is what to do about a symptom: the likely cause, a measured dose if one helps, and
+// what to do with the hands.
+type Remedy struct {
+	Symptom Symptom
+	Feels   string // how the hand tells it
+	Cause   string
+	Do      string
+	Doses   []Dose // in the order in which they are tried
+}
+
+// remedies are common practice. A share is of the whole batch; doses are small on purpose,
+// to be worked in before the next is added.
+var remedies = []struct {
+	symptom          Symptom
+	feels, cause, do string
+	doses            []dose
+	doughOnly        bool
+}{
+	{Sticky, "A flat palm comes away with mix on it.", "too wet, or warm still", "Let it cool first. Dust on, knead for a minute, try the palm again.", []dose{{"dry", 0.02}}, false},
+	{Crumbly, "A snake bent round a finger cracks.", "too dry", "Sprinkle on, knead for two minutes, try the snake again; oil only after water has not helped.", []dose{{"wet", 0.02}, {"oil", 0.01}}, false},
+	{Grainy, "Rubbed between the fingers it feels of sand.", "salt or sugar that has not dissolved", "Knead on: it dissolves within the day. Next time dissolve it in the warm water before the flour goes in.", nil, true},
+	{Rubbery, "A ball springs back when it is pressed.", "cooked too long", "Knead the oil in a little at a time; cook it a minute less next time.", []dose{{"oil", 0.01}}, true},
+	{Slack, "A ball sinks flat within a minute.", "not cooked through, or too wet", "An adult puts a cooked dough back on low heat for a minute, stirring; work starch or flour into any other.", []dose{{"dry", 0.02}}, false},
+	{Drying, "The skin cracks after it has stood.", "water has gone into the air", "Knead it in by the teaspoon, 1 tsp for 250 g; close the tub between uses. Do not bring back a batch that smells or shows spots: bin it.", []dose{{"wet", 0.02}}, false},
+}
+
+type dose struct {
+	of    string // dry, wet or oil
+	share float64
+}
+
+// Remedies returns what may be wrong with a batch of a recipe that weighs so much, and what
+// to do about each, in the scoops of a set. It is empty for what is not worked by hand.
+func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
+	if r.Kind != "dough" && r.Kind != "sand" && r.Kind != "goop" {
+		return nil
+	}
+	var all []Remedy
+	for _, row := range remedies {
+		if row.doughOnly && r.Kind != "dough" {
+			continue
+		}
+		rem := Remedy{Symptom: row.symptom, Feels: row.feels, Cause: row.cause, Do: row.do}
+		for _, d := range row.doses {
+			l, ok := r.doseOf(d.of)
+			if !ok {
+				continue
+			}
+			share := d.share
+			if d.of == "wet" && l.Item.Facts.Traits.Has(material.NotFood) {
+				share = 0.05 // conditioner holds half fat; five in a hundred is a step (common practice)
+			}
+			rem.Doses = append(rem.Doses, newDose(l.Item, share, batch, set))
+		}
+		if len(row.doses) > 0 && len(rem.Doses) == 0 {
+			continue
+		}
+		all = append(all, rem)
+	}
+	return all
+}
+
+func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet) Dose {
+	d := Dose{Item: it, Share: share, Mass: batch.Times(share)}
+	v, known := it.Density.VolumeOf(d.Mass)
+	search := newScoopSearch(set)
+	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml) {
+		for i, n := range search.nearest[:search.n] {
+			if n > 0 {
+				d.Scoops = append(d.Scoops, Scoop{set.At(i), n})
+			}
+		}
+	}
+	return d
+}
+
+// doseOf returns the ingredient of the recipe that makes it drier, wetter or oilier: the
+// one there is most of, and water or oil of the kitchen where the recipe has none.
+func (r Recipe) doseOf(of string) (best Line, ok bool) {
+	fits := func(it material.Item) bool {
+		f := it.Facts
+		oil := strings.HasSuffix(it.ID, "-oil") || it.ID == "glycerol"
+		switch of {
+		case "dry":
+			return f.Form == material.Powder && !f.Traits.Has(material.Acid) && saltOf(it) < 0.5
+		case "oil":
+			return oil
+		}
+		return !oil && !f.Traits.Has(material.Acid) && (f.Form == material.Liquid || f.Form == material.SoftFood || f.Form == material.Dough) &&
+			!strings.HasPrefix(it.ID, "food-colour") && it.ID != "honey"
+	}
+	for _, l := range r.Lines {
+		if fits(l.Item) && (!ok || l.Mass.Grams() > best.Mass.Grams()) {
+			best, ok = l, true
+		}
+	}
+	return best, ok
+}
+
+// Addition is something that was worked into a batch to make it right.
+type Addition struct {
+	Batch   string // a name for the batch: additions to one are added up
+	Item    string // shelf id
+	Share   float64
+	Symptom Symptom
+}
+
+// Learned is what a recipe has needed before: the middle of what its batches took.
+type Learned struct {
+	Line    Line
+	Share   float64 // of the mass of a batch, beyond the recipe
+	Batches int     // in which something of it was added
+}
+
+// Learn works out from the log what to add from the start: for every ingredient of the
+// recipe the median, over the batches in the log, of what was added in all. An ingredient
+// that most batches did without is left alone.
+func Learn(r Recipe, log []Addition) []Learned {
+	sums := make(map[string]map[string]float64) // batch, item
+	for _, a := range log {
+		if a.Share > 0 && a.Share <= 0.5 {
+			if sums[a.Batch] == nil {
+				sums[a.Batch] = make(map[string]float64)
+			}
+			sums[a.Batch][a.Item] += a.Share
+		}
+	}
+	var learned []Learned
+	for _, l := range r.Lines {
+		var shares []float64
+		batches := 0
+		for _, of := range sums {
+			shares = append(shares, of[l.Item.ID])
+			if of[l.Item.ID] > 0 {
+				batches++
+			}
+		}
+		if batches == 0 {
+			continue
+		}
+		slices.Sort(shares)
+		if median := shares[(len(shares)-1)/2]; median > 0 {
+			learned = append(learned, Learned{l, median, batches})
+		}
+	}
+	return learned
+}
+
+// With returns the recipe that starts from what was learned.
+func (r Recipe) With(learned []Learned) Recipe {
+	made := r.Made()
+	lines := slices.Clone(r.Lines)
+	for _, a := range learned {
+		for i := range lines {
+			if lines[i].Item.ID == a.Line.Item.ID {
+				lines[i].Mass = lines[i].Mass.Plus(made.Times(a.Share))
+			}
+		}
+	}
+	r.Lines = lines
+	return r
+}
+
+// ParseSymptom reads the word for a symptom.
+func ParseSymptom(word string) (Symptom, error) {
+	for _, row := range remedies {
+		if string(row.symptom) == word {
+			return row.symptom, nil
+		}
+	}
+	return "", fmt.Errorf("%q is not a way that a mix goes wrong", shorten(word))
+}

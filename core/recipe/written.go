@@ -1,0 +1,446 @@
+package recipe
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/unit"
+)
+
+// Written is a recipe as somebody types it: ingredients and steps a line each.
+type Written struct {
+	Name, Kind   string
+	Lines, Steps string
+	Keeps        string
+	Loss         float64 // share that goes as steam
+	Heated, Hot  bool
+	PH           float64 // by a test strip; 0 when nobody has tried
+}
+
+// Limits on what is typed.
+const (
+	maxText  = 20_000 // bytes of lines or steps
+	maxSteps = 40
+	maxName  = 80
+)
+
+// ReadLine is one ingredient line as it was understood.
+type ReadLine struct {
+	Number int    // from 1, of the lines as typed
+	Text   string // as typed
+	Line   Line   // what was read; not set when Fault says why not
+	Fault  string // a sentence; empty when the line was read
+	// Note is what should be known about how the line was read.
+	Note string
+	// Like are things of the shelf that an unknown ingredient may be.
+	Like []material.Item
+}
+
+// Draft is a recipe as far as it could be read. The recipe holds the lines that could.
+type Draft struct {
+	Recipe Recipe
+	Lines  []ReadLine
+	// Faults say what stands in the way of saving, by field: name, kind, lines, steps,
+	// loss, ph, keeps.
+	Faults []Fault
+}
+
+// Fault is a sentence on one field of a written recipe.
+type Fault struct{ Field, Sentence string }
+
+// OK reports whether the recipe could be read whole.
+func (d Draft) OK() bool { return len(d.Faults) == 0 }
+
+// Reader reads written recipes.
+type Reader struct {
+	Shelf  *material.Shelf
+	System unit.System
+	// Mix reports whether a name is that of a recipe, which is no ingredient; nil for none.
+	Mix func(name string) bool
+}
+
+// Read reads a written recipe. It never fails: what could not be read is in the draft's
+// faults and lines, and the rest stands.
+func (rd Reader) Read(w Written) Draft {
+	d := Draft{Recipe: Recipe{Name: strings.TrimSpace(w.Name), Kind: w.Kind, Keeps: strings.TrimSpace(w.Keeps), Loss: w.Loss,
+		Heated: w.Heated, Hot: w.Hot, Basis: "a recipe of our own", Own: true}}
+	fault := func(field, format string, args ...any) {
+		d.Faults = append(d.Faults, Fault{field, fmt.Sprintf(format, args...)})
+	}
+	r := &d.Recipe
+	switch {
+	case r.Name == "":
+		fault("name", "Give the recipe a name.")
+	case len(r.Name) > maxName:
+		fault("name", "The name is longer than %d letters.", maxName)
+	}
+	if k := KindOf(w.Kind); k.ID != w.Kind || !k.Own {
+		fault("kind", "Choose what it makes: a dough, a sand, a foam, a goop, a dry filler, a tray or a paint.")
+	}
+	if !(w.Loss >= 0 && w.Loss <= 0.6) {
+		fault("loss", "Between 0 and 60 %% goes as steam.")
+		r.Loss = 0
+	}
+	if w.PH != 0 {
+		if w.PH >= 1 && w.PH <= 13 {
+			r.PH = material.Known(w.PH)
+		} else {
+			fault("ph", "A test strip shows a pH between 1 and 13.")
+		}
+	}
+	if len(r.Keeps) > 200 {
+		fault("keeps", "How it keeps is longer than 200 letters.")
+	} else if r.Keeps == "" {
+		r.Keeps = "not known: one group, then bin"
+	}
+	if len(w.Lines) > maxText {
+		fault("lines", "The ingredients are longer than %d letters.", maxText)
+	} else {
+		rd.readLines(&d, w.Lines)
+	}
+	d.addLineFaults()
+	if len(w.Steps) > maxText {
+		fault("steps", "The steps are longer than %d letters.", maxText)
+	} else {
+		r.Steps = ReadSteps(w.Steps)
+	}
+	switch {
+	case len(r.Steps) == 0:
+		fault("steps", "Write at least one step.")
+	case len(r.Steps) > maxSteps:
+		fault("steps", "A recipe has at most %d steps.", maxSteps)
+	}
+	rd.like(r)
+	return d
+}
+
+func (d *Draft) addLineFaults() {
+	for _, l := range d.Lines {
+		if l.Fault != "" {
+			d.Faults = append(d.Faults, Fault{fmt.Sprintf("lines/%d", l.Number), l.Fault})
+		}
+	}
+	switch {
+	case len(d.Lines) == 0:
+		d.Faults = append(d.Faults, Fault{"lines", "Write at least one ingredient, such as 250 g flour."})
+	case len(d.Recipe.Lines) > 0 && !(d.Recipe.Mixed().Grams() > 0):
+		d.Faults = append(d.Faults, Fault{"lines", "At least one ingredient needs an amount."})
+	case len(d.Recipe.Lines) > maxLines:
+		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("A recipe has at most %d ingredients.", maxLines)})
+		d.Recipe.Lines = d.Recipe.Lines[:maxLines]
+	}
+}
+
+// like gives a recipe of a centre's own the form of its kind. What is poured or spread is,
+// in the hand, what most of it is; a dough and what is worked like one needs nothing to be
+// like.
+func (rd Reader) like(r *Recipe) {
+	switch r.Kind {
+	case "sand":
+		r.Extra.Form, r.Extra.Traits = material.Powder, material.Slippery
+	case "goop", "foam", "paint":
+		r.Extra.Traits = material.Slippery
+	case "dry", "tray":
+		most := -1
+		for i, l := range r.Lines {
+			if l.Item.Facts.Form != material.Liquid && (most < 0 || l.Mass.Grams() > r.Lines[most].Mass.Grams()) {
+				most = i
+			}
+		}
+		if most >= 0 {
+			r.Like = r.Lines[most].Item
+		}
+	}
+}
+
+func (rd Reader) readLines(d *Draft, text string) {
+	seen := make(map[string]int)
+	number := 0
+	for _, typed := range strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n") {
+		number++
+		for _, one := range rd.splitLine(typed) {
+			l := rd.line(one, d.Recipe.Name)
+			l.Number = number
+			if l.Fault == "" {
+				if first, twice := seen[l.Line.Item.ID]; twice {
+					l.Fault = fmt.Sprintf("Line %d: %s stands on line %d already; put both amounts together.", number, l.Line.Item.Name, first)
+				} else {
+					seen[l.Line.Item.ID] = number
+					d.Recipe.Lines = append(d.Recipe.Lines, l.Line)
+					if hotWater.MatchString(strings.ToLower(one)) && l.Line.Item.ID == "water" {
+						d.Recipe.Hot = true
+					}
+				}
+			} else {
+				l.Fault = fmt.Sprintf("Line %d: %s", number, l.Fault)
+			}
+			d.Lines = append(d.Lines, l)
+		}
+	}
+}
+
+var (
+	// A comma or semicolon goes on to the next ingredient when an amount, or what stands for
+	// one, follows; otherwise it begins a remark ("1 cup flour, sifted").
+	nextOne  = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
+	bullet   = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
+	remark   = regexp.MustCompile(`\s*(\([^()]*\)|,.*)$`)
+	asNeeded = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
+	toTaste  = regexp.MustCompile(`\bto taste\b`)
+	vague    = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
+	vessels  = regexp.MustCompile(`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)
+	hotWater = regexp.MustCompile(`\b(boiling|hot|kettle)\b`)
+	// How an ingredient is, which is not what it is.
+	manner = regexp.MustCompile(`^(cold|cool|warm|lukewarm|tepid|hot|boiling|just-boiled|tap|sifted|level|fresh|clean)\s+`)
+)
+
+// splitLine cuts a typed line into its ingredients. A name that holds a comma itself ("starch,
+// ready to eat") stays whole.
+func (rd Reader) splitLine(typed string) []string {
+	typed = strings.TrimSpace(bullet.ReplaceAllString(typed, ""))
+	if typed == "" {
+		return nil
+	}
+	ends := []int{}
+	depth := 0
+	for i, r := range typed {
+		switch r {
+		case '(':
+			depth++
+		case ')':
+			depth--
+		case ',', ';':
+			// 0,5 is a number, not two ingredients.
+			inNumber := r == ',' && i > 0 && i+1 < len(typed) && isDigit(typed[i-1]) && isDigit(typed[i+1])
+			if depth == 0 && !inNumber && nextOne.MatchString(strings.ToLower(typed[i+1:])) {
+				ends = append(ends, i)
+			}
+		}
+	}
+	ends = append(ends, len(typed))
+	var out []string
+	for from, next := 0, 0; next < len(ends); next++ {
+		for last := min(len(ends), next+4) - 1; last > next; last-- {
+			if rd.isWhole(typed[from:ends[last]]) {
+				next = last
+				break
+			}
+		}
+		if one := strings.TrimSpace(typed[from:ends[next]]); one != "" {
+			out = append(out, one)
+		}
+		from = ends[next] + 1
+	}
+	return out
+}
+
+// isWhole reports whether the text is one ingredient by its full name on the shelf.
+func (rd Reader) isWhole(text string) bool {
+	name := asNeeded.ReplaceAllString(strings.ToLower(strings.TrimSpace(text)), "")
+	if _, rest, ok := unit.Cut(name, rd.System); ok {
+		name = rest
+	}
+	_, ok := rd.Shelf.Named(name)
+	return ok
+}
+
+func isDigit(b byte) bool { return b >= '0' && b <= '9' }
+
+// line reads one ingredient. A fault is a sentence without the line number.
+func (rd Reader) line(text, recipe string) ReadLine {
+	l := ReadLine{Text: text}
+	if len(text) > 200 {
+		l.Text, l.Fault = text[:40]+"…", "it is longer than 200 letters."
+		return l
+	}
+	lower := strings.ToLower(strings.TrimSpace(text))
+	name := lower
+	if asNeeded.MatchString(lower) {
+		l.Line.AsNeeded = true
+		name = asNeeded.ReplaceAllString(lower, "")
+		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
+	}
+	q, rest, ok := unit.Cut(name, rd.System)
+	if !ok && !l.Line.AsNeeded {
+		if q, rest, ok = trailing(name, rd.System); !ok {
+			l.Fault = rd.noAmount(name)
+			if l.Fault == "" {
+				_, err := unit.Parse(firstWords(name, 2), rd.System)
+				l.Fault = fmt.Sprintf("the amount cannot be read: %s.", err)
+			}
+			return l
+		}
+	}
+	if ok {
+		name = rest
+		if l.Line.AsNeeded {
+			l.Line.AsNeeded, l.Note = false, "Begins with the amount given; add more until it feels right."
+		}
+	}
+	item, ok, twin := rd.named(name)
+	switch {
+	case strings.TrimSpace(name) == "":
+		l.Fault = "say of what."
+		return l
+	case !ok && (strings.EqualFold(name, recipe) && recipe != ""):
+		l.Fault = "a mix cannot be an ingredient of itself."
+		return l
+	case !ok && rd.Mix != nil && rd.Mix(name):
+		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", shorten(name))
+		return l
+	case !ok:
+		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
+		l.Like = rd.alike(name)
+		return l
+	}
+	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || strings.HasPrefix(item.ID, "food-colour")
+	if l.Line.AsNeeded {
+		return l
+	}
+	m, known := q.MassAt(item.Density)
+	switch {
+	case !known:
+		l.Fault = fmt.Sprintf("nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the shelf.", lowerName(item.Name))
+		return l
+	case m.Grams() > 50_000:
+		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
+		return l
+	}
+	l.Line.Mass = m
+	if _, byVolume := q.Volume(); byVolume {
+		l.Note = strings.TrimSpace(l.Note + " " + byTheCup(item, twin))
+	}
+	return l
+}
+
+// noAmount says why a line without an amount has none; "" when it has one that cannot be
+// read.
+func (rd Reader) noAmount(name string) string {
+	if m := vessels.FindStringSubmatch(name); m != nil {
+		return fmt.Sprintf("%q can hold anything; write grams, mL or cups.", m[1])
+	}
+	if m := vague.FindString(name); m != "" {
+		return fmt.Sprintf("%q is not an amount; write grams, mL, cups or spoons, or \"as needed\".", m)
+	}
+	if toTaste.MatchString(name) {
+		return "nothing is seasoned to taste here; write grams or spoons."
+	}
+	if name == "" || !isDigit(name[0]) && !strings.ContainsAny(name[:1], "-.,") {
+		return fmt.Sprintf("say how much %s, such as 250 g or 2 cups, or \"as needed\".", shorten(name))
+	}
+	return ""
+}
+
+// trailing reads "flour 250 g" and "flour: 2 cups".
+func trailing(name string, s unit.System) (q unit.Quantity, rest string, ok bool) {
+	for i, r := range name {
+		if i == 0 || !(r >= '0' && r <= '9') && !strings.ContainsRune("½⅓⅔¼¾⅛⅜⅝⅞⅙⅚", r) {
+			continue
+		}
+		if q, err := unit.Parse(name[i:], s); err == nil {
+			return q, strings.TrimRight(name[:i], " :-–—"), true
+		}
+		return q, name, false
+	}
+	return q, name, false
+}
+
+// named finds an ingredient on the shelf by the name as typed, without a remark at its end
+// or a word on how it is. twin reports that a coarser or finer kind was not told apart.
+func (rd Reader) named(name string) (it material.Item, ok, twin bool) {
+	name = strings.TrimSpace(name)
+	for {
+		if it, ok = rd.Shelf.Named(name); ok {
+			return it, true, name == "salt" || name == "table salt"
+		}
+		switch {
+		case remark.MatchString(name):
+			name = strings.TrimSpace(remark.ReplaceAllString(name, ""))
+		case manner.MatchString(name):
+			name = strings.TrimSpace(manner.ReplaceAllString(name, ""))
+		default:
+			return it, false, false
+		}
+		if name == "" {
+			return it, false, false
+		}
+	}
+}
+
+// byTheCup is what must be known about measuring the thing by volume.
+func byTheCup(it material.Item, twin bool) string {
+	switch {
+	case twin:
+		return "Read as fine salt; coarse or flaky salt weighs about half as much by the spoon (common practice)."
+	case it.ID == "plain-flour":
+		g := it.Density.GramsPerMillilitre() * unit.StandardSet(unit.US).At(0).Volume().Millilitres()
+		return fmt.Sprintf("A US cup of flour weighs 120 to 140 g by how it is scooped; %.0f g is used.", g)
+	}
+	return ""
+}
+
+func saltOf(it material.Item) float64 {
+	s, _ := it.Facts.Salt.Get()
+	return s
+}
+
+func firstWords(s string, n int) string {
+	words := strings.Fields(s)
+	return strings.Join(words[:min(n, len(words))], " ")
+}
+
+// alike returns up to three things of the shelf that share a word with the name, those of
+// its last words first.
+func (rd Reader) alike(name string) []material.Item {
+	words := strings.Fields(remark.ReplaceAllString(name, ""))
+	var found []material.Item
+	for i := len(words) - 1; i >= 0 && len(found) < 3; i-- {
+		for _, it := range rd.Shelf.Search(words[i], 3) {
+			same := func(f material.Item) bool { return f.ID == it.ID }
+			if len(found) < 3 && !slices.ContainsFunc(found, same) {
+				found = append(found, it)
+			}
+		}
+	}
+	return found
+}
+
+func shorten(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
+
+// Write returns the recipe as somebody would type it. Reading it again gives the same
+// ingredients and steps, masses to a thousandth of a gram.
+func Write(r Recipe) Written {
+	w := Written{Name: r.Name, Kind: r.Kind, Keeps: r.Keeps, Loss: r.Loss, Heated: r.Heated, Hot: r.Hot}
+	if ph, known := r.PH.Get(); known {
+		w.PH = ph
+	}
+	lines := make([]string, len(r.Lines))
+	for i, l := range r.Lines {
+		lines[i] = l.String()
+	}
+	steps := make([]string, len(r.Steps))
+	for i, s := range r.Steps {
+		steps[i] = s.String()
+	}
+	w.Lines, w.Steps = strings.Join(lines, "\n"), strings.Join(steps, "\n")
+	return w
+}
+
+// String writes the ingredient as a line of a recipe: "250 g plain flour".
+func (l Line) String() string {
+	if l.AsNeeded {
+		return lowerName(l.Item.Name) + " as needed"
+	}
+	grams := strconv.FormatFloat(math.Round(l.Mass.Grams()*1000)/1000, 'f', -1, 64)
+	return grams + " g " + lowerName(l.Item.Name)
+}

@@ -1,0 +1,224 @@
+package recipe
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/material"
+	"emblo/core/unit"
+)
+
+func reader() Reader {
+	return Reader{Shelf: material.Standard(), System: unit.US, Mix: func(name string) bool { return name == "stove dough" }}
+}
+
+// USDA SR household weights, quoted from memory: a cup of flour 125 g, of salt 292 g, of oil
+// 218 g; 16 tablespoons or 48 teaspoons to the cup.
+func TestLinesAsPeopleTypeThem(t *testing.T) {
+	for text, want := range map[string]string{
+		"2 c flour, 1/2 cup fine salt, 2 tbsp oil, water as needed": "plain-flour 250; fine-salt 146; plant-oil 27.25; water as needed",
+		"- 1½ cups plain flour (sifted)\n* 250g water":              "plain-flour 187.5; water 250",
+		"flour: 2 cups\nwater 0,5 l":                                "plain-flour 250; water 500",
+		"1 cup cornstarch, packed level\n1/2 cup Hair conditioner":  "cornflour 128; hair-conditioner 118",
+		"2 tbsp + 1 tsp vegetable oil":                              "plant-oil 31.79",
+		"2) 1 cup boiling water":                                    "water 236.59",
+		"1 lb of rice flour; 3 oz salt":                             "rice-flour 453.59; fine-salt 85.05",
+		"100 g water, as needed":                                    "water 100",
+		"1 cup warm tap water":                                      "water 236.59",
+	} {
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day"})
+		var got []string
+		for _, l := range d.Recipe.Lines {
+			if l.AsNeeded {
+				got = append(got, l.Item.ID+" as needed")
+			} else {
+				got = append(got, fmt.Sprintf("%s %g", l.Item.ID, math.Round(l.Mass.Grams()*100)/100))
+			}
+		}
+		assert.Equal(t, want, strings.Join(got, "; "), text)
+		assert.True(t, d.OK(), "%s: %v", text, d.Faults)
+		assert.Equal(t, strings.Contains(text, "boiling"), d.Recipe.Hot)
+	}
+}
+
+// Each bad line gets its sentence; the others are still read.
+func TestBadLinesSayWhy(t *testing.T) {
+	for text, want := range map[string]string{
+		"1 can chickpeas":       `"can" can hold anything`,
+		"some flour":            `"some" is not an amount`,
+		"a handful of oats":     `"a handful" is not an amount`,
+		"salt to taste":         "nothing is seasoned to taste",
+		"0 g flour":             "an amount must be more than zero",
+		"-2 cups flour":         "is negative",
+		"2 flurbs flour":        "is not a measure Emblo knows",
+		"flour":                 "say how much flour",
+		"250 g unobtainium":     `"unobtainium" is not on the shelf`,
+		"250 g":                 "say of what",
+		"200 g stove dough":     `"stove dough" is a mix itself`,
+		"200 g our mix":         "a mix cannot be an ingredient of itself",
+		"100 g water":           "Water stands on line 1 already",
+		"1/0 cup flour":         "divides by zero",
+		"1,000 g flour":         "leave out the comma",
+		"90 kg flour":           "more than 50 kg",
+		"2 cups felt buoys own": "is not on the shelf",
+		strings.Repeat("9", 80): "the amount cannot be read",
+	} {
+		d := reader().Read(Written{Name: "Our mix", Kind: "dough", Lines: "200 g water\n" + text + "\n50 g oil", Steps: "Stir", Keeps: "a day"})
+		require.Len(t, d.Lines, 3, text)
+		assert.Contains(t, d.Lines[1].Fault, want, text)
+		assert.Contains(t, d.Lines[1].Fault, "Line 2: ", text)
+		assert.Len(t, d.Recipe.Lines, 2, "the rest still stands")
+		assert.False(t, d.OK())
+	}
+	d := reader().Read(Written{Kind: "rocket", Loss: 3, PH: 40, Keeps: strings.Repeat("x", 300), Lines: "", Steps: ""})
+	fields := make([]string, len(d.Faults))
+	for i, f := range d.Faults {
+		fields[i] = f.Field
+	}
+	assert.ElementsMatch(t, []string{"name", "kind", "loss", "ph", "keeps", "lines", "steps"}, fields)
+	unknown := reader().Read(Written{Name: "x", Kind: "dough", Lines: "2 cups fine sea salt", Steps: "s"})
+	assert.NotEmpty(t, unknown.Lines[0].Like, "something like it is offered")
+}
+
+func TestStepsSayWhatTheyAre(t *testing.T) {
+	steps := ReadSteps("Stir everything together, 4 min\nBring to the boil, stirring\nCool for 1,5 hours\n1. Cut up the fruit\nBake at 100 °C (120 min, adult, oven)\nGlue it (see below)")
+	assert.Equal(t, []Step{
+		{Text: "Stir everything together, 4 min", Minutes: 4, ChildrenHelp: true},
+		{Text: "Bring to the boil, stirring", Minutes: 5, AdultOnly: true, Resource: "stove"},
+		{Text: "Cool for 1,5 hours", Minutes: 90, Wait: true},
+		{Text: "Cut up the fruit", Minutes: 5, AdultOnly: true},
+		{Text: "Bake at 100 °C", Minutes: 120, AdultOnly: true, Resource: "oven"},
+		{Text: "Glue it (see below)", Minutes: 5},
+	}, steps)
+}
+
+// drawRecipe makes a recipe of a centre's own out of the shelf, with masses to a thousandth
+// of a gram, as they are printed.
+func drawRecipe(t *rapid.T) Recipe {
+	ingredients := material.Standard().Search("", 400)
+	r := Recipe{Name: rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{3,8})?`).Draw(t, "name"), Basis: "a recipe of our own", Own: true,
+		Kind: rapid.SampledFrom([]string{"dough", "sand", "foam", "goop", "paint"}).Draw(t, "kind"), Keeps: rapid.StringMatching(`[a-z]{3,9}( [a-z]{3,9})?`).Draw(t, "keeps"),
+		Loss: float64(rapid.IntRange(0, 60).Draw(t, "loss")) / 100, Heated: rapid.Bool().Draw(t, "heated"), Hot: rapid.Bool().Draw(t, "hot")}
+	if ph := rapid.IntRange(9, 130).Draw(t, "ph"); ph >= 10 {
+		r.PH = material.Known(float64(ph) / 10)
+	}
+	for i, n := range rapid.Permutation(ingredients).Draw(t, "order")[:rapid.IntRange(1, 6).Draw(t, "lines")] {
+		l := Line{Item: n, Mass: unit.Grams(float64(rapid.IntRange(1, 5_000_000).Draw(t, "mg")) / 1000)}
+		if i > 0 && rapid.IntRange(0, 9).Draw(t, "as needed") == 0 {
+			l.Mass, l.AsNeeded = unit.Mass{}, true
+		}
+		r.Lines = append(r.Lines, l)
+	}
+	for range rapid.IntRange(1, 4).Draw(t, "steps") {
+		r.Steps = append(r.Steps, Step{Text: rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{2,9}){0,4}`).Draw(t, "text"), Minutes: rapid.IntRange(0, 600).Draw(t, "minutes"),
+			Wait: rapid.Bool().Draw(t, "wait"), AdultOnly: rapid.Bool().Draw(t, "adult"), ChildrenHelp: rapid.Bool().Draw(t, "children"),
+			Resource: rapid.SampledFrom(append([]string{""}, resources...)).Draw(t, "resource")})
+	}
+	return r
+}
+
+func sameRecipe(t *rapid.T, want Recipe, d Draft) {
+	require.Empty(t, d.Faults)
+	require.Len(t, d.Recipe.Lines, len(want.Lines))
+	for i, l := range want.Lines {
+		require.Equal(t, l.Item.ID, d.Recipe.Lines[i].Item.ID)
+		require.InDelta(t, l.Mass.Grams(), d.Recipe.Lines[i].Mass.Grams(), 1e-9)
+		require.Equal(t, l.AsNeeded, d.Recipe.Lines[i].AsNeeded)
+	}
+	require.Equal(t, want.Steps, d.Recipe.Steps)
+	got := d.Recipe
+	require.Equal(t, []any{want.Name, want.Kind, want.Keeps, want.Loss, want.Heated, want.Hot, want.PH}, []any{got.Name, got.Kind, got.Keeps, got.Loss, got.Heated, got.Hot, got.PH})
+}
+
+// Typing what was printed gives the recipe again.
+func TestReadingWhatWasWritten(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r := drawRecipe(t)
+		sameRecipe(t, r, reader().Read(Write(r)))
+	})
+}
+
+// So does a file that was exported and imported.
+func TestJSONLDRoundTrip(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r := drawRecipe(t)
+		w, err := ReadJSONLD(JSONLD(r))
+		require.NoError(t, err)
+		sameRecipe(t, r, reader().Read(w))
+	})
+}
+
+// Every recipe of the book can be copied: typed out, it reads whole and comes to the same.
+func TestTheBookCanBeCopied(t *testing.T) {
+	for _, r := range Standard().Recipes() {
+		w := Write(r)
+		if !KindOf(r.Kind).Own {
+			w.Kind = "dough"
+		}
+		d := reader().Read(w)
+		assert.Empty(t, d.Faults, r.ID)
+		assert.InDelta(t, r.Mixed().Grams(), d.Recipe.Mixed().Grams(), 0.01, r.ID)
+		assert.Equal(t, r.Steps, d.Recipe.Steps, r.ID)
+		assert.Equal(t, r.Nature().Activity, d.Recipe.Nature().Activity, r.ID)
+	}
+}
+
+// The shapes that schema.org allows, and what is thrown at an importer.
+func TestReadJSONLDInTheWild(t *testing.T) {
+	w, err := ReadJSONLD([]byte(`{"@graph":[{"@type":"WebPage"},{"@type":["Thing","Recipe"],"name":"  Our <b>sparkle</b>\n dough ","recipeCategory":"Snack",
+		"recipeIngredient":["2 cups flour","<script>alert(1)</script>1 cup salt &amp; more"],
+		"recipeInstructions":[{"@type":"HowToSection","itemListElement":[{"@type":"HowToStep","text":"Stir<br>Knead"}]},"Rest"]}]}`))
+	require.NoError(t, err)
+	assert.Equal(t, Written{Name: "Our sparkle dough", Kind: "dough", Lines: "2 cups flour\n1 cup salt & more", Steps: "Stir\nKnead\nRest"}, w)
+
+	deep := strings.Repeat(`{"mainEntity":`, 300) + `{"@type":"Recipe"}` + strings.Repeat("}", 300)
+	for text, want := range map[string]string{
+		"": "not JSON", "<html>": "not JSON", `{"@type":"Person"}`: "no schema.org Recipe", `[1,2,null,"x"]`: "no schema.org Recipe",
+		`{"@type":"Recipe","name":"x"}`: "no ingredients", `{"@type":"Recipe","recipeIngredient":[{"a":1},7,null]}`: "no ingredients",
+		deep: "no schema.org Recipe", strings.Repeat(" ", MaxJSONLD+1): "larger than 512 kB",
+	} {
+		_, err := ReadJSONLD([]byte(text))
+		assert.ErrorContains(t, err, want)
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add("2 c flour, 1/2 cup fine salt, water as needed", "Stir 5 min")
+	f.Add(`1 can, some (½ x`, "(5 min, adult")
+	f.Fuzz(func(t *testing.T, lines, steps string) {
+		d := reader().Read(Written{Name: "x", Kind: "dough", Lines: lines, Steps: steps})
+		if len(d.Recipe.Lines) > maxLines || d.OK() && !(d.Recipe.Mixed().Grams() > 0) {
+			t.Fatal("a draft that is whole must weigh something")
+		}
+	})
+}
+
+func FuzzReadJSONLD(f *testing.F) {
+	f.Add([]byte(`{"@type":"Recipe","name":"x","recipeIngredient":["1 cup flour"],"recipeInstructions":"Stir"}`))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		if w, err := ReadJSONLD(data); err == nil && strings.ContainsAny(w.Name+w.Lines+w.Steps, "<>\x00") {
+			t.Fatalf("markup is left: %+v", w)
+		}
+	})
+}
+
+func ExampleReader_Read() {
+	d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 c flour, 1/2 cup salt\n1 can paint", Steps: "Stir", Keeps: "a day"})
+	for _, l := range d.Lines {
+		if l.Fault != "" {
+			fmt.Println(l.Fault)
+		} else {
+			fmt.Println(l.Line)
+		}
+	}
+	// Output:
+	// 250 g plain flour
+	// 146 g fine salt
+	// Line 2: "can" can hold anything; write grams, mL or cups.
+}
