@@ -29,12 +29,14 @@ type Order struct {
 
 // Making is how an order is carried out for a group: the answer of the recipe page.
 type Making struct {
-	Recipe  recipe.Recipe // with what was learned when that was asked for
-	Batch   recipe.Batch
-	Each    unit.Mass // for each child of the group
-	Lines   []Line    // the mix, then what stays whole in it; the worst of them counts
-	Verdict safety.Verdict
-	Nature  recipe.Nature
+	Recipe recipe.Recipe // with what was learned when that was asked for
+	Batch  recipe.Batch
+	// Children is how many share it: those that were asked for, or those of the group.
+	Children int
+	Each     unit.Mass // for each of them
+	Lines    []Line    // the mix, then what stays whole in it; the worst of them counts
+	Verdict  safety.Verdict
+	Nature   recipe.Nature
 	// TasteShare and NotTasteSafe are as in MixAnswer.
 	TasteShare   float64
 	NotTasteSafe []string
@@ -53,6 +55,20 @@ type Making struct {
 	Unpriced   []material.Item
 	Remedies   []recipe.Remedy
 	Learned    []recipe.Learned
+}
+
+// Months returns the ages in months of so many children of a group, youngest first; more than
+// it has are taken to be as old as its youngest.
+func Months(g *safety.Group, children int) []int {
+	var months []int
+	for _, c := range g.Room().Children {
+		months = append(months, c.Months)
+	}
+	slices.Sort(months)
+	for len(months) < children {
+		months = append([]int{g.Youngest()}, months...)
+	}
+	return months[:children]
 }
 
 // Way is one thing to do when the cupboard is short, in a sentence, judged for the group
@@ -79,8 +95,11 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	if err := m.scale(o, set); err != nil {
 		return Making{}, err
 	}
-	children := max(1, len(g.Room().Children))
-	m.Each = m.Batch.Made.Times(1 / float64(children))
+	m.Children = max(1, len(g.Room().Children))
+	if c, ok := o.Need.(recipe.Children); ok {
+		m.Children = len(c.Months)
+	}
+	m.Each = m.Batch.Made.Times(1 / float64(m.Children))
 	m.Lines = JudgeMix(m.Recipe, m.Each, o.Use, g)
 	for _, l := range m.Lines {
 		m.Verdict = safety.Worst(m.Verdict, l.Assessment.Verdict)
@@ -102,7 +121,7 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	m.Short, m.NotWeighed = o.Stock.Short(m.Batch), o.Stock.NotWeighed(m.Recipe)
 	m.Limit, m.LimitKnown = o.Stock.Limit(m.Recipe)
 	if len(m.Short) > 0 {
-		m.Ways = m.ways(o, g, children)
+		m.Ways = m.ways(o, g, m.Children)
 	}
 	return m, nil
 }

@@ -312,11 +312,11 @@ type MixSwap struct {
 	Changes    []string
 }
 
-// SwapMixes returns recipes of a book that pass where a mix does not, best first, at most
+// SwapMixes returns those of the recipes that pass where a mix does not, best first, at most
 // limit: those of its kind first, then what needs no hand, then the quicker, then by name.
-func SwapMixes(book *recipe.Book, m Mix, g *safety.Group, limit int) []MixSwap {
+func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []MixSwap {
 	var found []MixSwap
-	for _, r := range book.Recipes() {
+	for _, r := range recipes {
 		if r.ID == m.Recipe.ID {
 			continue
 		}

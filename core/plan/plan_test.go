@@ -97,7 +97,7 @@ func TestSwapMixesPassTheSameCheck(t *testing.T) {
 		for _, r := range recipe.Standard().Recipes() {
 			m := Mix{Recipe: r, Portion: unit.Grams(100), Colours: 1, Use: safety.Open}
 			sameKind := true
-			for _, w := range SwapMixes(recipe.Standard(), m, g, 5) {
+			for _, w := range SwapMixes(recipe.Standard().Recipes(), m, g, 5) {
 				require.NotEqual(t, r.ID, w.Recipe.ID)
 				require.NotEmpty(t, w.Changes)
 				require.False(t, !sameKind && w.Recipe.Kind == r.Kind, "%s after another kind for %s", w.Recipe.ID, r.ID)

@@ -112,6 +112,24 @@ func Sold(s System) []Measure {
 		part("1/4 tsp", tsp, 1./4), part("1/8 tsp", tsp, 1./8)}
 }
 
+// Drawer returns the set of the named measures of Sold, the usual set for no names. It
+// fails on a name that is not one of them.
+func Drawer(s System, labels []string) (MeasureSet, error) {
+	if len(labels) == 0 {
+		return StandardSet(s), nil
+	}
+	sold := Sold(s)
+	owned := make([]Measure, 0, len(labels))
+	for _, l := range labels {
+		i := slices.IndexFunc(sold, func(m Measure) bool { return m.label == l })
+		if i < 0 {
+			return MeasureSet{}, fmt.Errorf("%q is not a measure that is sold", l)
+		}
+		owned = append(owned, sold[i])
+	}
+	return NewMeasureSet(s, owned...), nil
+}
+
 // System returns the system that the set belongs to.
 func (s MeasureSet) System() System { return s.system }
 

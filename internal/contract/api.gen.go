@@ -17,61 +17,61 @@ import (
 
 // Defines values for Allergen.
 const (
-	Celery      Allergen = "celery"
-	Crustaceans Allergen = "crustaceans"
-	Egg         Allergen = "egg"
-	Fish        Allergen = "fish"
-	Gluten      Allergen = "gluten"
-	Latex       Allergen = "latex"
-	Lupin       Allergen = "lupin"
-	Milk        Allergen = "milk"
-	Molluscs    Allergen = "molluscs"
-	Mustard     Allergen = "mustard"
-	Other       Allergen = "other"
-	Peanuts     Allergen = "peanuts"
-	Sesame      Allergen = "sesame"
-	Soya        Allergen = "soya"
-	Sulphites   Allergen = "sulphites"
-	TreeNuts    Allergen = "tree nuts"
-	Wheat       Allergen = "wheat"
+	AllergenCelery      Allergen = "celery"
+	AllergenCrustaceans Allergen = "crustaceans"
+	AllergenEgg         Allergen = "egg"
+	AllergenFish        Allergen = "fish"
+	AllergenGluten      Allergen = "gluten"
+	AllergenLatex       Allergen = "latex"
+	AllergenLupin       Allergen = "lupin"
+	AllergenMilk        Allergen = "milk"
+	AllergenMolluscs    Allergen = "molluscs"
+	AllergenMustard     Allergen = "mustard"
+	AllergenOther       Allergen = "other"
+	AllergenPeanuts     Allergen = "peanuts"
+	AllergenSesame      Allergen = "sesame"
+	AllergenSoya        Allergen = "soya"
+	AllergenSulphites   Allergen = "sulphites"
+	AllergenTreeNuts    Allergen = "tree nuts"
+	AllergenWheat       Allergen = "wheat"
 )
 
 // Valid indicates whether the value is a known member of the Allergen enum.
 func (e Allergen) Valid() bool {
 	switch e {
-	case Celery:
+	case AllergenCelery:
 		return true
-	case Crustaceans:
+	case AllergenCrustaceans:
 		return true
-	case Egg:
+	case AllergenEgg:
 		return true
-	case Fish:
+	case AllergenFish:
 		return true
-	case Gluten:
+	case AllergenGluten:
 		return true
-	case Latex:
+	case AllergenLatex:
 		return true
-	case Lupin:
+	case AllergenLupin:
 		return true
-	case Milk:
+	case AllergenMilk:
 		return true
-	case Molluscs:
+	case AllergenMolluscs:
 		return true
-	case Mustard:
+	case AllergenMustard:
 		return true
-	case Other:
+	case AllergenOther:
 		return true
-	case Peanuts:
+	case AllergenPeanuts:
 		return true
-	case Sesame:
+	case AllergenSesame:
 		return true
-	case Soya:
+	case AllergenSoya:
 		return true
-	case Sulphites:
+	case AllergenSulphites:
 		return true
-	case TreeNuts:
+	case AllergenTreeNuts:
 		return true
-	case Wheat:
+	case AllergenWheat:
 		return true
 	default:
 		return false
@@ -324,6 +324,30 @@ func (e NeedsSeeks) Valid() bool {
 	}
 }
 
+// Defines values for RecipeOrderBy.
+const (
+	RecipeOrderByChildren RecipeOrderBy = "children"
+	RecipeOrderByCupboard RecipeOrderBy = "cupboard"
+	RecipeOrderByShapes   RecipeOrderBy = "shapes"
+	RecipeOrderByVessel   RecipeOrderBy = "vessel"
+)
+
+// Valid indicates whether the value is a known member of the RecipeOrderBy enum.
+func (e RecipeOrderBy) Valid() bool {
+	switch e {
+	case RecipeOrderByChildren:
+		return true
+	case RecipeOrderByCupboard:
+		return true
+	case RecipeOrderByShapes:
+		return true
+	case RecipeOrderByVessel:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for Role.
 const (
 	Educator Role = "educator"
@@ -339,6 +363,30 @@ func (e Role) Valid() bool {
 	case Helper:
 		return true
 	case Lead:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ShapeMould.
+const (
+	ShapeMouldBall  ShapeMould = "ball"
+	ShapeMouldLine  ShapeMould = "line"
+	ShapeMouldSlab  ShapeMould = "slab"
+	ShapeMouldSnake ShapeMould = "snake"
+)
+
+// Valid indicates whether the value is a known member of the ShapeMould enum.
+func (e ShapeMould) Valid() bool {
+	switch e {
+	case ShapeMouldBall:
+		return true
+	case ShapeMouldLine:
+		return true
+	case ShapeMouldSlab:
+		return true
+	case ShapeMouldSnake:
 		return true
 	default:
 		return false
@@ -405,6 +453,30 @@ func (e Verdict) Valid() bool {
 	}
 }
 
+// Defines values for WayKind.
+const (
+	WayKindBring   WayKind = "bring"
+	WayKindInstead WayKind = "instead"
+	WayKindLess    WayKind = "less"
+	WayKindOther   WayKind = "other"
+)
+
+// Valid indicates whether the value is a known member of the WayKind enum.
+func (e WayKind) Valid() bool {
+	switch e {
+	case WayKindBring:
+		return true
+	case WayKindInstead:
+		return true
+	case WayKindLess:
+		return true
+	case WayKindOther:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SearchShelfParamsPart.
 const (
 	Filler     SearchShelfParamsPart = "filler"
@@ -427,6 +499,15 @@ func (e SearchShelfParamsPart) Valid() bool {
 	default:
 		return false
 	}
+}
+
+// AdditionInput defines model for AdditionInput.
+type AdditionInput struct {
+	ItemId string `json:"item_id"`
+
+	// Share Of the mass of the batch.
+	Share   float64 `json:"share"`
+	Symptom string  `json:"symptom"`
 }
 
 // Age defines model for Age.
@@ -534,7 +615,9 @@ type BookRecipe struct {
 
 // Centre defines model for Centre.
 type Centre struct {
-	Emergency string `json:"emergency"`
+	// Currency ISO 4217, such as USD; USD when left out.
+	Currency  *string `json:"currency,omitempty"`
+	Emergency string  `json:"emergency"`
 
 	// FindsStirredIn Stir finds into the filler instead of burying them under it.
 	FindsStirredIn bool   `json:"finds_stirred_in"`
@@ -627,6 +710,17 @@ type ChildInput struct {
 
 	// Needs The little more that a rule asks about a child.
 	Needs *Needs `json:"needs,omitempty"`
+}
+
+// CupboardAmount defines model for CupboardAmount.
+type CupboardAmount struct {
+	Grams *float64 `json:"grams,omitempty"`
+
+	// PackG What the price is for.
+	PackG *float64 `json:"pack_g,omitempty"`
+
+	// PriceCoins In the smallest coin of the centre's currency.
+	PriceCoins *int `json:"price_coins,omitempty"`
 }
 
 // Described A thing measured by hand. What is left out is not known, and is never cleared.
@@ -790,6 +884,17 @@ type ItemRow struct {
 	Traits   string `json:"traits"`
 }
 
+// Learned defines model for Learned.
+type Learned struct {
+	Batches int `json:"batches"`
+
+	// Grams For this batch.
+	Grams  float64 `json:"grams"`
+	ItemId string  `json:"item_id"`
+	Name   string  `json:"name"`
+	Share  float64 `json:"share"`
+}
+
 // Line defines model for Line.
 type Line struct {
 	// Count Pieces in all; 0 for the base.
@@ -820,6 +925,34 @@ type ListRow struct {
 	Swap    string   `json:"swap"`
 	Verdict Verdict  `json:"verdict"`
 	Why     string   `json:"why"`
+}
+
+// MakingAmount defines model for MakingAmount.
+type MakingAmount struct {
+	AsNeeded bool     `json:"as_needed"`
+	Card     *Scoop   `json:"card,omitempty"`
+	CardOff  *float64 `json:"card_off,omitempty"`
+	ExactG   float64  `json:"exact_g"`
+	FromTap  bool     `json:"from_tap"`
+
+	// HaveG In the cupboard; absent when nobody has weighed it.
+	HaveG    *float64 `json:"have_g,omitempty"`
+	ItemId   string   `json:"item_id"`
+	MissingG *float64 `json:"missing_g,omitempty"`
+	Name     string   `json:"name"`
+
+	// Off Share by which the scoops miss the exact mass, negative when under.
+	Off        float64  `json:"off"`
+	PackG      *float64 `json:"pack_g,omitempty"`
+	PriceCoins *int     `json:"price_coins,omitempty"`
+	ScoopedG   float64  `json:"scooped_g"`
+	Scoops     []Scoop  `json:"scoops"`
+
+	// Share Of the mixed mass.
+	Share float64 `json:"share"`
+
+	// Within False when no scoops of the set come close enough and it should be weighed.
+	Within bool `json:"within"`
 }
 
 // MeasureSystem defines model for MeasureSystem.
@@ -903,6 +1036,15 @@ type OwnItem struct {
 	Version int     `json:"version"`
 }
 
+// OwnRecipe defines model for OwnRecipe.
+type OwnRecipe struct {
+	Id string `json:"id"`
+
+	// Recipe A recipe as people type it, a line for each ingredient and step.
+	Recipe  RecipeText `json:"recipe"`
+	Version int        `json:"version"`
+}
+
 // Plan defines model for Plan.
 type Plan struct {
 	// Base A mix (recipe, portion, colours) or a filler poured to a depth.
@@ -940,6 +1082,25 @@ type Problem struct {
 	Type   string  `json:"type"`
 }
 
+// ReadLine defines model for ReadLine.
+type ReadLine struct {
+	AsNeeded *bool    `json:"as_needed,omitempty"`
+	Fault    string   `json:"fault"`
+	Grams    *float64 `json:"grams,omitempty"`
+	ItemId   *string  `json:"item_id,omitempty"`
+	Like     []struct {
+		Id   string `json:"id"`
+		Name string `json:"name"`
+	} `json:"like"`
+	Name   *string `json:"name,omitempty"`
+	Note   string  `json:"note"`
+	Number int     `json:"number"`
+
+	// Share Of what could be read.
+	Share *float64 `json:"share,omitempty"`
+	Text  string   `json:"text"`
+}
+
 // RecipeCard defines model for RecipeCard.
 type RecipeCard struct {
 	Also         []string `json:"also"`
@@ -955,10 +1116,210 @@ type RecipeCard struct {
 	MinutesWaiting int      `json:"minutes_waiting"`
 	Name           string   `json:"name"`
 	NotTasteSafe   []string `json:"not_taste_safe"`
+	Own            bool     `json:"own"`
 	PortionG       float64  `json:"portion_g"`
 	Reason         string   `json:"reason"`
 	Stable         bool     `json:"stable"`
 	Verdict        Verdict  `json:"verdict"`
+}
+
+// RecipeConflict defines model for RecipeConflict.
+type RecipeConflict struct {
+	Current OwnRecipe `json:"current"`
+
+	// Detail A plain sentence for a person.
+	Detail string `json:"detail"`
+
+	// Field The path of the field at fault, such as children/2/born.
+	Field  *string `json:"field,omitempty"`
+	Status int     `json:"status"`
+	Title  string  `json:"title"`
+	Type   string  `json:"type"`
+}
+
+// RecipeDraft defines model for RecipeDraft.
+type RecipeDraft struct {
+	Faults []struct {
+		Field    string `json:"field"`
+		Sentence string `json:"sentence"`
+	} `json:"faults"`
+	Hot         *bool      `json:"hot,omitempty"`
+	Lines       []ReadLine `json:"lines"`
+	LinesJudged *[]Line    `json:"lines_judged,omitempty"`
+	MixedG      float64    `json:"mixed_g"`
+
+	// Nature What a mix is, worked out from its ingredients.
+	Nature  *Nature       `json:"nature,omitempty"`
+	Steps   *[]RecipeStep `json:"steps,omitempty"`
+	Verdict *Verdict      `json:"verdict,omitempty"`
+}
+
+// RecipeInput defines model for RecipeInput.
+type RecipeInput struct {
+	// Recipe A recipe as people type it, a line for each ingredient and step.
+	Recipe  RecipeText `json:"recipe"`
+	Version int        `json:"version"`
+}
+
+// RecipeMaking defines model for RecipeMaking.
+type RecipeMaking struct {
+	Allergens *string        `json:"allergens,omitempty"`
+	Amounts   []MakingAmount `json:"amounts"`
+	Children  int            `json:"children"`
+	ColourG   float64        `json:"colour_g"`
+	Colours   int            `json:"colours"`
+	CostCoins *float64       `json:"cost_coins,omitempty"`
+
+	// Csv The amounts as RFC 4180 CSV.
+	Csv string `json:"csv"`
+
+	// Drops Of each sort of colour for one part.
+	Drops []struct {
+		Least int    `json:"least"`
+		Most  int    `json:"most"`
+		Sort  string `json:"sort"`
+	} `json:"drops"`
+	EachG float64 `json:"each_g"`
+
+	// ExtraMeasure The one measure that would bring it within tolerance.
+	ExtraMeasure *string `json:"extra_measure,omitempty"`
+
+	// Hand How a hand tells that it is right.
+	Hand    string    `json:"hand"`
+	Heat    bool      `json:"heat"`
+	Keeps   string    `json:"keeps"`
+	Kind    string    `json:"kind"`
+	Learned []Learned `json:"learned"`
+	LimitBy *string   `json:"limit_by,omitempty"`
+
+	// LimitG The most that the cupboard makes.
+	LimitG *float64 `json:"limit_g,omitempty"`
+
+	// Lines The mix, then what stays whole in it.
+	Lines          []Line  `json:"lines"`
+	MadeG          float64 `json:"made_g"`
+	MinutesHands   int     `json:"minutes_hands"`
+	MinutesWaiting int     `json:"minutes_waiting"`
+	MixedG         float64 `json:"mixed_g"`
+	Movements      int     `json:"movements"`
+	Name           string  `json:"name"`
+
+	// Nature What a mix is, worked out from its ingredients.
+	Nature     Nature   `json:"nature"`
+	NeedG      float64  `json:"need_g"`
+	NeedsCold  bool     `json:"needs_cold"`
+	NotWeighed []string `json:"not_weighed"`
+	PotEachG   *float64 `json:"pot_each_g,omitempty"`
+	Pots       *int     `json:"pots,omitempty"`
+
+	// PotsFull Share of the pot that one batch takes up.
+	PotsFull     float64      `json:"pots_full"`
+	RawFlour     bool         `json:"raw_flour"`
+	Remedies     []Remedy     `json:"remedies"`
+	Steps        []RecipeStep `json:"steps"`
+	Unpriced     []string     `json:"unpriced"`
+	UsingLearned bool         `json:"using_learned"`
+	Verdict      Verdict      `json:"verdict"`
+
+	// Ways What can be done about what is short.
+	Ways []Way `json:"ways"`
+
+	// Within Every ingredient can be scooped within its tolerance.
+	Within bool `json:"within"`
+}
+
+// RecipeOrder defines model for RecipeOrder.
+type RecipeOrder struct {
+	// By What says how much.
+	By RecipeOrderBy `json:"by"`
+
+	// Children As many as the room has when left out.
+	Children *int     `json:"children,omitempty"`
+	Colours  *int     `json:"colours,omitempty"`
+	DepthMm  *float64 `json:"depth_mm,omitempty"`
+
+	// Learned Start from what earlier batches needed.
+	Learned *bool `json:"learned,omitempty"`
+
+	// PortionG By each child's age when left out.
+	PortionG     *float64 `json:"portion_g,omitempty"`
+	PotMl        *float64 `json:"pot_ml,omitempty"`
+	RecipeId     string   `json:"recipe_id"`
+	RoomId       string   `json:"room_id"`
+	Shapes       *[]Shape `json:"shapes,omitempty"`
+	SparePercent *float64 `json:"spare_percent,omitempty"`
+	Use          *Use     `json:"use,omitempty"`
+	VesselId     *string  `json:"vessel_id,omitempty"`
+
+	// VolumeMl In place of a vessel and a depth.
+	VolumeMl *float64 `json:"volume_ml,omitempty"`
+}
+
+// RecipeOrderBy What says how much.
+type RecipeOrderBy string
+
+// RecipePage defines model for RecipePage.
+type RecipePage struct {
+	Also  []string `json:"also"`
+	Basis string   `json:"basis"`
+	Id    string   `json:"id"`
+	Own   bool     `json:"own"`
+
+	// Recipe A recipe as people type it, a line for each ingredient and step.
+	Recipe  RecipeText `json:"recipe"`
+	Version *int       `json:"version,omitempty"`
+
+	// Versions Of an own recipe, latest first.
+	Versions []struct {
+		SavedAt time.Time `json:"saved_at"`
+		Version int       `json:"version"`
+	} `json:"versions"`
+}
+
+// RecipeStep defines model for RecipeStep.
+type RecipeStep struct {
+	AdultOnly    bool   `json:"adult_only"`
+	ChildrenHelp bool   `json:"children_help"`
+	Minutes      int    `json:"minutes"`
+	Resource     string `json:"resource"`
+	Text         string `json:"text"`
+	Wait         bool   `json:"wait"`
+}
+
+// RecipeText A recipe as people type it, a line for each ingredient and step.
+type RecipeText struct {
+	// Heated The whole mix is brought to 80 C by probe.
+	Heated bool `json:"heated"`
+
+	// Hot Made with boiling water only.
+	Hot   bool   `json:"hot"`
+	Keeps string `json:"keeps"`
+	Kind  string `json:"kind"`
+	Lines string `json:"lines"`
+
+	// LossPercent What goes as steam.
+	LossPercent float64       `json:"loss_percent"`
+	Measures    MeasureSystem `json:"measures"`
+	Name        string        `json:"name"`
+
+	// Ph By a test strip.
+	Ph    *float64 `json:"ph,omitempty"`
+	Steps string   `json:"steps"`
+}
+
+// Remedy defines model for Remedy.
+type Remedy struct {
+	Cause string `json:"cause"`
+	Do    string `json:"do"`
+	Doses []struct {
+		Grams  float64 `json:"grams"`
+		ItemId string  `json:"item_id"`
+		Name   string  `json:"name"`
+		Scoops []Scoop `json:"scoops"`
+		Share  float64 `json:"share"`
+	} `json:"doses"`
+	Feels   string `json:"feels"`
+	Symptom string `json:"symptom"`
 }
 
 // Role defines model for Role.
@@ -968,6 +1329,9 @@ type Role string
 type Room struct {
 	Adults   int          `json:"adults"`
 	Children []ChildInput `json:"children"`
+
+	// Drawer What hangs in the kitchen, by the labels of the drawer; the usual set when left out or empty.
+	Drawer *[]string `json:"drawer,omitempty"`
 
 	// Group The children on a day, as the rules see them.
 	Group Group  `json:"group"`
@@ -1004,6 +1368,9 @@ type RoomConflict struct {
 type RoomInput struct {
 	Adults   int          `json:"adults"`
 	Children []ChildInput `json:"children"`
+
+	// Drawer What hangs in the kitchen, by the labels of the drawer; the usual set when left out or empty.
+	Drawer *[]string `json:"drawer,omitempty"`
 
 	// Illness Something catching is going round.
 	Illness  *bool         `json:"illness,omitempty"`
@@ -1057,6 +1424,8 @@ type Scoop struct {
 // Session defines model for Session.
 type Session struct {
 	Centre struct {
+		Currency string `json:"currency"`
+
 		// Emergency Local emergency and poison numbers, printed on every sheet.
 		Emergency  string `json:"emergency"`
 		Name       string `json:"name"`
@@ -1125,6 +1494,16 @@ type SetupSummary struct {
 	// What The base and how much of it, in words.
 	What string `json:"what"`
 }
+
+// Shape defines model for Shape.
+type Shape struct {
+	Count     int        `json:"count"`
+	LengthsMm []float64  `json:"lengths_mm"`
+	Mould     ShapeMould `json:"mould"`
+}
+
+// ShapeMould defines model for Shape.Mould.
+type ShapeMould string
 
 // ShelfItem defines model for ShelfItem.
 type ShelfItem struct {
@@ -1196,6 +1575,19 @@ type Vessel struct {
 	TopWidthMm  float64 `json:"top_width_mm"`
 }
 
+// Way defines model for Way.
+type Way struct {
+	ItemId   *string  `json:"item_id,omitempty"`
+	Kind     WayKind  `json:"kind"`
+	MadeG    float64  `json:"made_g"`
+	RecipeId *string  `json:"recipe_id,omitempty"`
+	Sentence string   `json:"sentence"`
+	Verdict  *Verdict `json:"verdict,omitempty"`
+}
+
+// WayKind defines model for Way.Kind.
+type WayKind string
+
 // Welcome defines model for Welcome.
 type Welcome struct {
 	Demo       bool    `json:"demo"`
@@ -1221,6 +1613,24 @@ type PutCupboardJSONBody struct {
 type ListRecipesParams struct {
 	RoomId string  `form:"room_id" json:"room_id"`
 	Use    *string `form:"use,omitempty" json:"use,omitempty"`
+}
+
+// ImportRecipeJSONBody defines parameters for ImportRecipe.
+type ImportRecipeJSONBody struct {
+	Jsonld string `json:"jsonld"`
+}
+
+// ReadRecipeJSONBody defines parameters for ReadRecipe.
+type ReadRecipeJSONBody struct {
+	// Recipe A recipe as people type it, a line for each ingredient and step.
+	Recipe RecipeText `json:"recipe"`
+	RoomId string     `json:"room_id"`
+}
+
+// GetRecipeParams defines parameters for GetRecipe.
+type GetRecipeParams struct {
+	// Version An earlier version of an own recipe.
+	Version *int `form:"version,omitempty" json:"version,omitempty"`
 }
 
 // SearchShelfParams defines parameters for SearchShelf.
@@ -1265,6 +1675,24 @@ type CheckListJSONRequestBody CheckListJSONBody
 // PutCupboardJSONRequestBody defines body for PutCupboard for application/json ContentType.
 type PutCupboardJSONRequestBody PutCupboardJSONBody
 
+// PutAmountJSONRequestBody defines body for PutAmount for application/json ContentType.
+type PutAmountJSONRequestBody = CupboardAmount
+
+// ImportRecipeJSONRequestBody defines body for ImportRecipe for application/json ContentType.
+type ImportRecipeJSONRequestBody ImportRecipeJSONBody
+
+// MakeRecipeJSONRequestBody defines body for MakeRecipe for application/json ContentType.
+type MakeRecipeJSONRequestBody = RecipeOrder
+
+// ReadRecipeJSONRequestBody defines body for ReadRecipe for application/json ContentType.
+type ReadRecipeJSONRequestBody ReadRecipeJSONBody
+
+// PutRecipeJSONRequestBody defines body for PutRecipe for application/json ContentType.
+type PutRecipeJSONRequestBody = RecipeInput
+
+// PutAdditionJSONRequestBody defines body for PutAddition for application/json ContentType.
+type PutAdditionJSONRequestBody = AdditionInput
+
 // PutRoomJSONRequestBody defines body for PutRoom for application/json ContentType.
 type PutRoomJSONRequestBody = RoomInput
 
@@ -1307,8 +1735,38 @@ type ServerInterface interface {
 	// (PUT /api/cupboard/{id})
 	PutCupboard(c *gin.Context, id string)
 
+	// (PUT /api/cupboard/{id}/amount)
+	PutAmount(c *gin.Context, id string)
+
 	// (GET /api/recipes)
 	ListRecipes(c *gin.Context, params ListRecipesParams)
+
+	// (POST /api/recipes/import)
+	ImportRecipe(c *gin.Context)
+
+	// (POST /api/recipes/make)
+	MakeRecipe(c *gin.Context)
+
+	// (POST /api/recipes/read)
+	ReadRecipe(c *gin.Context)
+
+	// (DELETE /api/recipes/{id})
+	DeleteRecipe(c *gin.Context, id string)
+
+	// (GET /api/recipes/{id})
+	GetRecipe(c *gin.Context, id string, params GetRecipeParams)
+
+	// (PUT /api/recipes/{id})
+	PutRecipe(c *gin.Context, id string)
+
+	// (DELETE /api/recipes/{id}/additions/{addition})
+	DeleteAddition(c *gin.Context, id string, addition string)
+
+	// (PUT /api/recipes/{id}/additions/{addition})
+	PutAddition(c *gin.Context, id string, addition string)
+
+	// (GET /api/recipes/{id}/file)
+	GetRecipeFile(c *gin.Context, id string)
 
 	// (GET /api/rooms)
 	ListRooms(c *gin.Context)
@@ -1489,6 +1947,31 @@ func (siw *ServerInterfaceWrapper) PutCupboard(c *gin.Context) {
 	siw.Handler.PutCupboard(c, id)
 }
 
+// PutAmount operation middleware
+func (siw *ServerInterfaceWrapper) PutAmount(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutAmount(c, id)
+}
+
 // ListRecipes operation middleware
 func (siw *ServerInterfaceWrapper) ListRecipes(c *gin.Context) {
 
@@ -1522,6 +2005,224 @@ func (siw *ServerInterfaceWrapper) ListRecipes(c *gin.Context) {
 	}
 
 	siw.Handler.ListRecipes(c, params)
+}
+
+// ImportRecipe operation middleware
+func (siw *ServerInterfaceWrapper) ImportRecipe(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportRecipe(c)
+}
+
+// MakeRecipe operation middleware
+func (siw *ServerInterfaceWrapper) MakeRecipe(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeRecipe(c)
+}
+
+// ReadRecipe operation middleware
+func (siw *ServerInterfaceWrapper) ReadRecipe(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadRecipe(c)
+}
+
+// DeleteRecipe operation middleware
+func (siw *ServerInterfaceWrapper) DeleteRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteRecipe(c, id)
+}
+
+// GetRecipe operation middleware
+func (siw *ServerInterfaceWrapper) GetRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetRecipeParams
+
+	// ------------- Optional query parameter "version" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "version", c.Request.URL.Query(), &params.Version, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter version: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRecipe(c, id, params)
+}
+
+// PutRecipe operation middleware
+func (siw *ServerInterfaceWrapper) PutRecipe(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutRecipe(c, id)
+}
+
+// DeleteAddition operation middleware
+func (siw *ServerInterfaceWrapper) DeleteAddition(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "addition" -------------
+	var addition string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "addition", c.Param("addition"), &addition, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter addition: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DeleteAddition(c, id, addition)
+}
+
+// PutAddition operation middleware
+func (siw *ServerInterfaceWrapper) PutAddition(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "addition" -------------
+	var addition string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "addition", c.Param("addition"), &addition, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter addition: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutAddition(c, id, addition)
+}
+
+// GetRecipeFile operation middleware
+func (siw *ServerInterfaceWrapper) GetRecipeFile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRecipeFile(c, id)
 }
 
 // ListRooms operation middleware
@@ -2054,6 +2755,16 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/api/checklist", wrapper.CheckList)
 	router.GET(options.BaseURL+"/api/rooms/:id/file", wrapper.GetRoomFile)
 	router.GET(options.BaseURL+"/api/recipes", wrapper.ListRecipes)
+	router.POST(options.BaseURL+"/api/recipes/read", wrapper.ReadRecipe)
+	router.POST(options.BaseURL+"/api/recipes/make", wrapper.MakeRecipe)
+	router.POST(options.BaseURL+"/api/recipes/import", wrapper.ImportRecipe)
+	router.DELETE(options.BaseURL+"/api/recipes/:id", wrapper.DeleteRecipe)
+	router.GET(options.BaseURL+"/api/recipes/:id", wrapper.GetRecipe)
+	router.PUT(options.BaseURL+"/api/recipes/:id", wrapper.PutRecipe)
+	router.GET(options.BaseURL+"/api/recipes/:id/file", wrapper.GetRecipeFile)
+	router.DELETE(options.BaseURL+"/api/recipes/:id/additions/:addition", wrapper.DeleteAddition)
+	router.PUT(options.BaseURL+"/api/recipes/:id/additions/:addition", wrapper.PutAddition)
+	router.PUT(options.BaseURL+"/api/cupboard/:id/amount", wrapper.PutAmount)
 	router.GET(options.BaseURL+"/api/rules", wrapper.GetRules)
 	router.GET(options.BaseURL+"/api/centre", wrapper.GetCentre)
 	router.PUT(options.BaseURL+"/api/centre", wrapper.PutCentre)
@@ -2342,6 +3053,40 @@ func (response PutCupboarddefaultApplicationProblemPlusJSONResponse) VisitPutCup
 	return err
 }
 
+type PutAmountRequestObject struct {
+	Id   string `json:"id"`
+	Body *PutAmountJSONRequestBody
+}
+
+type PutAmountResponseObject interface {
+	VisitPutAmountResponse(w http.ResponseWriter) error
+}
+
+type PutAmount204Response struct {
+}
+
+func (response PutAmount204Response) VisitPutAmountResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PutAmountdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutAmountdefaultApplicationProblemPlusJSONResponse) VisitPutAmountResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListRecipesRequestObject struct {
 	Params ListRecipesParams
 }
@@ -2370,6 +3115,360 @@ type ListRecipesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListRecipesdefaultApplicationProblemPlusJSONResponse) VisitListRecipesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportRecipeRequestObject struct {
+	Body *ImportRecipeJSONRequestBody
+}
+
+type ImportRecipeResponseObject interface {
+	VisitImportRecipeResponse(w http.ResponseWriter) error
+}
+
+type ImportRecipe200JSONResponse RecipeText
+
+func (response ImportRecipe200JSONResponse) VisitImportRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportRecipedefaultApplicationProblemPlusJSONResponse) VisitImportRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeRecipeRequestObject struct {
+	Body *MakeRecipeJSONRequestBody
+}
+
+type MakeRecipeResponseObject interface {
+	VisitMakeRecipeResponse(w http.ResponseWriter) error
+}
+
+type MakeRecipe200JSONResponse RecipeMaking
+
+func (response MakeRecipe200JSONResponse) VisitMakeRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeRecipedefaultApplicationProblemPlusJSONResponse) VisitMakeRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadRecipeRequestObject struct {
+	Body *ReadRecipeJSONRequestBody
+}
+
+type ReadRecipeResponseObject interface {
+	VisitReadRecipeResponse(w http.ResponseWriter) error
+}
+
+type ReadRecipe200JSONResponse RecipeDraft
+
+func (response ReadRecipe200JSONResponse) VisitReadRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadRecipedefaultApplicationProblemPlusJSONResponse) VisitReadRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteRecipeRequestObject struct {
+	Id string `json:"id"`
+}
+
+type DeleteRecipeResponseObject interface {
+	VisitDeleteRecipeResponse(w http.ResponseWriter) error
+}
+
+type DeleteRecipe204Response struct {
+}
+
+func (response DeleteRecipe204Response) VisitDeleteRecipeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteRecipedefaultApplicationProblemPlusJSONResponse) VisitDeleteRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRecipeRequestObject struct {
+	Id     string `json:"id"`
+	Params GetRecipeParams
+}
+
+type GetRecipeResponseObject interface {
+	VisitGetRecipeResponse(w http.ResponseWriter) error
+}
+
+type GetRecipe200JSONResponse RecipePage
+
+func (response GetRecipe200JSONResponse) VisitGetRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRecipedefaultApplicationProblemPlusJSONResponse) VisitGetRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutRecipeRequestObject struct {
+	Id   string `json:"id"`
+	Body *PutRecipeJSONRequestBody
+}
+
+type PutRecipeResponseObject interface {
+	VisitPutRecipeResponse(w http.ResponseWriter) error
+}
+
+type PutRecipe200JSONResponse OwnRecipe
+
+func (response PutRecipe200JSONResponse) VisitPutRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutRecipe409ApplicationProblemPlusJSONResponse RecipeConflict
+
+func (response PutRecipe409ApplicationProblemPlusJSONResponse) VisitPutRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutRecipedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutRecipedefaultApplicationProblemPlusJSONResponse) VisitPutRecipeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteAdditionRequestObject struct {
+	Id       string `json:"id"`
+	Addition string `json:"addition"`
+}
+
+type DeleteAdditionResponseObject interface {
+	VisitDeleteAdditionResponse(w http.ResponseWriter) error
+}
+
+type DeleteAddition204Response struct {
+}
+
+func (response DeleteAddition204Response) VisitDeleteAdditionResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteAdditiondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteAdditiondefaultApplicationProblemPlusJSONResponse) VisitDeleteAdditionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutAdditionRequestObject struct {
+	Id       string `json:"id"`
+	Addition string `json:"addition"`
+	Body     *PutAdditionJSONRequestBody
+}
+
+type PutAdditionResponseObject interface {
+	VisitPutAdditionResponse(w http.ResponseWriter) error
+}
+
+type PutAddition204Response struct {
+}
+
+func (response PutAddition204Response) VisitPutAdditionResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PutAdditiondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutAdditiondefaultApplicationProblemPlusJSONResponse) VisitPutAdditionResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRecipeFileRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetRecipeFileResponseObject interface {
+	VisitGetRecipeFileResponse(w http.ResponseWriter) error
+}
+
+type GetRecipeFile200JSONResponse struct {
+	Jsonld string `json:"jsonld"`
+}
+
+func (response GetRecipeFile200JSONResponse) VisitGetRecipeFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRecipeFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRecipeFiledefaultApplicationProblemPlusJSONResponse) VisitGetRecipeFileResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3309,8 +4408,38 @@ type StrictServerInterface interface {
 	// (PUT /api/cupboard/{id})
 	PutCupboard(ctx context.Context, request PutCupboardRequestObject) (PutCupboardResponseObject, error)
 
+	// (PUT /api/cupboard/{id}/amount)
+	PutAmount(ctx context.Context, request PutAmountRequestObject) (PutAmountResponseObject, error)
+
 	// (GET /api/recipes)
 	ListRecipes(ctx context.Context, request ListRecipesRequestObject) (ListRecipesResponseObject, error)
+
+	// (POST /api/recipes/import)
+	ImportRecipe(ctx context.Context, request ImportRecipeRequestObject) (ImportRecipeResponseObject, error)
+
+	// (POST /api/recipes/make)
+	MakeRecipe(ctx context.Context, request MakeRecipeRequestObject) (MakeRecipeResponseObject, error)
+
+	// (POST /api/recipes/read)
+	ReadRecipe(ctx context.Context, request ReadRecipeRequestObject) (ReadRecipeResponseObject, error)
+
+	// (DELETE /api/recipes/{id})
+	DeleteRecipe(ctx context.Context, request DeleteRecipeRequestObject) (DeleteRecipeResponseObject, error)
+
+	// (GET /api/recipes/{id})
+	GetRecipe(ctx context.Context, request GetRecipeRequestObject) (GetRecipeResponseObject, error)
+
+	// (PUT /api/recipes/{id})
+	PutRecipe(ctx context.Context, request PutRecipeRequestObject) (PutRecipeResponseObject, error)
+
+	// (DELETE /api/recipes/{id}/additions/{addition})
+	DeleteAddition(ctx context.Context, request DeleteAdditionRequestObject) (DeleteAdditionResponseObject, error)
+
+	// (PUT /api/recipes/{id}/additions/{addition})
+	PutAddition(ctx context.Context, request PutAdditionRequestObject) (PutAdditionResponseObject, error)
+
+	// (GET /api/recipes/{id}/file)
+	GetRecipeFile(ctx context.Context, request GetRecipeFileRequestObject) (GetRecipeFileResponseObject, error)
 
 	// (GET /api/rooms)
 	ListRooms(ctx context.Context, request ListRoomsRequestObject) (ListRoomsResponseObject, error)
@@ -3641,6 +4770,39 @@ func (sh *strictHandler) PutCupboard(ctx *gin.Context, id string) {
 	}
 }
 
+// PutAmount operation middleware
+func (sh *strictHandler) PutAmount(ctx *gin.Context, id string) {
+	var request PutAmountRequestObject
+
+	request.Id = id
+
+	var body PutAmountJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutAmount(ctx, request.(PutAmountRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutAmount")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutAmountResponseObject); ok {
+		if err := validResponse.VisitPutAmountResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListRecipes operation middleware
 func (sh *strictHandler) ListRecipes(ctx *gin.Context, params ListRecipesParams) {
 	var request ListRecipesRequestObject
@@ -3660,6 +4822,272 @@ func (sh *strictHandler) ListRecipes(ctx *gin.Context, params ListRecipesParams)
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListRecipesResponseObject); ok {
 		if err := validResponse.VisitListRecipesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportRecipe operation middleware
+func (sh *strictHandler) ImportRecipe(ctx *gin.Context) {
+	var request ImportRecipeRequestObject
+
+	var body ImportRecipeJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportRecipe(ctx, request.(ImportRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportRecipeResponseObject); ok {
+		if err := validResponse.VisitImportRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakeRecipe operation middleware
+func (sh *strictHandler) MakeRecipe(ctx *gin.Context) {
+	var request MakeRecipeRequestObject
+
+	var body MakeRecipeJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeRecipe(ctx, request.(MakeRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeRecipeResponseObject); ok {
+		if err := validResponse.VisitMakeRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadRecipe operation middleware
+func (sh *strictHandler) ReadRecipe(ctx *gin.Context) {
+	var request ReadRecipeRequestObject
+
+	var body ReadRecipeJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadRecipe(ctx, request.(ReadRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadRecipeResponseObject); ok {
+		if err := validResponse.VisitReadRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteRecipe operation middleware
+func (sh *strictHandler) DeleteRecipe(ctx *gin.Context, id string) {
+	var request DeleteRecipeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteRecipe(ctx, request.(DeleteRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteRecipeResponseObject); ok {
+		if err := validResponse.VisitDeleteRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRecipe operation middleware
+func (sh *strictHandler) GetRecipe(ctx *gin.Context, id string, params GetRecipeParams) {
+	var request GetRecipeRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRecipe(ctx, request.(GetRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRecipeResponseObject); ok {
+		if err := validResponse.VisitGetRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutRecipe operation middleware
+func (sh *strictHandler) PutRecipe(ctx *gin.Context, id string) {
+	var request PutRecipeRequestObject
+
+	request.Id = id
+
+	var body PutRecipeJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutRecipe(ctx, request.(PutRecipeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutRecipe")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutRecipeResponseObject); ok {
+		if err := validResponse.VisitPutRecipeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DeleteAddition operation middleware
+func (sh *strictHandler) DeleteAddition(ctx *gin.Context, id string, addition string) {
+	var request DeleteAdditionRequestObject
+
+	request.Id = id
+	request.Addition = addition
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteAddition(ctx, request.(DeleteAdditionRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteAddition")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DeleteAdditionResponseObject); ok {
+		if err := validResponse.VisitDeleteAdditionResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutAddition operation middleware
+func (sh *strictHandler) PutAddition(ctx *gin.Context, id string, addition string) {
+	var request PutAdditionRequestObject
+
+	request.Id = id
+	request.Addition = addition
+
+	var body PutAdditionJSONRequestBody
+	if err := ctx.ShouldBindJSON(&body); err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutAddition(ctx, request.(PutAdditionRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutAddition")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutAdditionResponseObject); ok {
+		if err := validResponse.VisitPutAdditionResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRecipeFile operation middleware
+func (sh *strictHandler) GetRecipeFile(ctx *gin.Context, id string) {
+	var request GetRecipeFileRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRecipeFile(ctx, request.(GetRecipeFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRecipeFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRecipeFileResponseObject); ok {
+		if err := validResponse.VisitGetRecipeFileResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {

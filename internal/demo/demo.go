@@ -53,6 +53,18 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 	if err := scoped.SetCupboard(ctx, true, cupboard...); err != nil {
 		return fmt.Errorf("demo cupboard: %w", err)
 	}
+	for _, w := range weighed {
+		if err := scoped.SetAmounts(ctx, store.CupboardRow{ItemID: w.item, Grams: &w.grams, PackG: &w.pack, PriceCoins: &w.cents}); err != nil {
+			return fmt.Errorf("demo cupboard, %s: %w", w.item, err)
+		}
+	}
+	mud, err := json.Marshal(ownMix)
+	if err != nil {
+		return err
+	}
+	if _, err := scoped.SaveRecipe(ctx, store.Recipe{ID: uuid.New(), Content: mud}); err != nil {
+		return fmt.Errorf("demo recipe %s: %w", ownMix.Name, err)
+	}
 	buoys, err := json.Marshal(ownThing)
 	if err != nil {
 		return err
@@ -72,7 +84,24 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 	return nil
 }
 
-// cupboard is what the demo centre has at hand: no cream of tartar.
+// weighed is what the demo centre has weighed, with made-up prices: it is short of cream of
+// tartar.
+var weighed = []struct {
+	item        string
+	grams, pack float64
+	cents       int
+}{
+	{"plain-flour", 2600, 1000, 115}, {"fine-salt", 900, 750, 85}, {"plant-oil", 640, 920, 340}, {"cream-of-tartar", 15, 100, 365},
+	{"cornflour", 400, 450, 210}, {"white-rice", 1800, 1000, 190}, {"lemon-juice", 200, 250, 160},
+}
+
+// ownMix is a recipe of the demo centre's own, as it was typed.
+var ownMix = contract.RecipeText{Name: "Harbour mud dough", Kind: "dough", Measures: contract.Us,
+	Lines: "2 c flour\n1/2 cup salt\n3 tbsp cocoa\n1 tbsp oil\n3/4 cup warm water",
+	Steps: "Stir everything dry together, 3 min\nPour in the oil, then the water bit by bit, children stir, 4 min\nKnead until smooth, 5 min\nRest under a cloth 10 min",
+	Keeps: "up to 1 week, airtight"}
+
+// cupboard is what the demo centre has at hand.
 var cupboard = []string{"plain-flour", "fine-salt", "plant-oil", "cornflour", "white-rice", "split-peas", "rolled-oats", "infant-rice-cereal",
 	"ready-starch", "food-colour-liquid", "pompom-50", "shells-large", "wooden-boats", "cutters", "rolling-pins", "scoops", "aquafaba", "sponges"}
 

@@ -85,7 +85,7 @@ func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 	for i, a := range b.Amounts {
 		body.Amounts[i] = amountBody(a)
 	}
-	body.Nature = natureBody(m)
+	body.Nature = natureBody(m.Nature, m.TasteShare, m.NotTasteSafe)
 	if m.Pots.Count > 0 {
 		each := m.Pots.Each.Grams()
 		body.Pots, body.PotEachG = &m.Pots.Count, &each
@@ -93,27 +93,24 @@ func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 	return body
 }
 
-func natureBody(m *plan.MixAnswer) contract.Nature {
-	n := contract.Nature{ActivityMargin: recipe.ActivityMargin, Stable: m.Nature.Class == recipe.Stable, Class: m.Nature.Class.String(), Stains: m.Nature.Stains,
-		SodiumMg: m.Nature.TasteSodium.Grams() * 1000, TasteShare: m.TasteShare, NotTasteSafe: m.NotTasteSafe}
+func natureBody(in recipe.Nature, tasteShare float64, notTasteSafe []string) contract.Nature {
+	n := contract.Nature{ActivityMargin: recipe.ActivityMargin, Stable: !in.Class.NeedsCold(), Class: in.Class.String(), Stains: in.Stains,
+		SodiumMg: in.TasteSodium.Grams() * 1000, TasteShare: tasteShare, NotTasteSafe: notTasteSafe}
 	if n.NotTasteSafe == nil {
 		n.NotTasteSafe = []string{}
 	}
-	if m.Nature.Known && m.Nature.Activity > 0 {
-		n.Activity = &m.Nature.Activity
+	if in.Known && in.Activity > 0 {
+		n.Activity = &in.Activity
 	}
-	if m.Nature.Hydration > 0 {
-		n.Hydration = &m.Nature.Hydration
+	if in.Hydration > 0 {
+		n.Hydration = &in.Hydration
 	}
 	return n
 }
 
 func amountBody(a recipe.Amount) contract.Amount {
 	body := contract.Amount{ItemId: a.Line.Item.ID, Name: a.Line.Item.Name, ExactG: a.Exact.Grams(), Off: a.Off, Within: a.Within,
-		Scoops: make([]contract.Scoop, len(a.Scoops))}
-	for i, s := range a.Scoops {
-		body.Scoops[i] = contract.Scoop{Label: s.Measure.Label(), Count: s.Count, VolumeMl: s.Measure.Volume().Millilitres()}
-	}
+		Scoops: scoopBodies(a.Scoops)}
 	return body
 }
 

@@ -142,9 +142,13 @@ func (s *Server) SearchShelf(ctx context.Context, r contract.SearchShelfRequestO
 }
 
 // GetBook returns the mixes and vessels that a set-up can start from.
-func (s *Server) GetBook(context.Context, contract.GetBookRequestObject) (contract.GetBookResponseObject, error) {
+func (s *Server) GetBook(ctx context.Context, _ contract.GetBookRequestObject) (contract.GetBookResponseObject, error) {
+	shelf, err := s.shelfOf(ctx)
+	if err != nil {
+		return nil, err
+	}
 	var book contract.GetBook200JSONResponse
-	for _, r := range s.book.Recipes() {
+	for _, r := range s.recipes(shelf) {
 		hands, waiting := recipe.Minutes(r.Steps)
 		book.Recipes = append(book.Recipes, contract.BookRecipe{Id: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands + waiting})
 	}

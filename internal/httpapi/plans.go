@@ -60,11 +60,11 @@ func (s *Server) reckon(session *store.Session, row store.Room, p *contract.Plan
 	if err != nil {
 		return plan.Answer{}, nil, at, err
 	}
-	system, err := unit.ParseSystem(row.Measures)
+	set, err := drawerOf(row)
 	if err != nil {
 		return plan.Answer{}, nil, at, err
 	}
-	a, err := plan.Reckon(setup, &g, unit.StandardSet(system))
+	a, err := plan.Reckon(setup, &g, set)
 	return a, &g, at, err
 }
 
@@ -115,9 +115,9 @@ func (s *Server) baseOf(in *contract.Base, shelf things) (plan.Base, error) {
 	}
 	switch in.Kind {
 	case contract.Mix:
-		r, ok := s.book.Get(value(in.RecipeId))
-		if !ok {
-			return nil, badField("base/recipe_id", "Choose a recipe from the book.")
+		r, err := s.recipeOf(value(in.RecipeId), shelf)
+		if err != nil {
+			return nil, badField("base/recipe_id", "%s", err)
 		}
 		if in.PortionG == nil {
 			return nil, badField("base/portion_g", "Say how many grams each child has.")

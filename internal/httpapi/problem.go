@@ -58,6 +58,8 @@ func problemOf(err error) *problem {
 		return &problem{http.StatusUnprocessableEntity, "name", "Another room has this name already."}
 	case errors.Is(err, store.ErrItemNameTaken):
 		return &problem{http.StatusUnprocessableEntity, "row/name", "Another thing of your own has this name already."}
+	case errors.Is(err, store.ErrRecipeNameTaken):
+		return &problem{http.StatusUnprocessableEntity, "recipe/name", "Another recipe of your own has this name already."}
 	case errors.Is(err, store.ErrNoRoom):
 		return &problem{http.StatusUnprocessableEntity, "room_id", "Choose a room: this one is not there any more."}
 	case errors.Is(err, auth.ErrWrong):

@@ -131,6 +131,10 @@ func roomRow(id uuid.UUID, in *contract.RoomInput, today age.Date) (store.Room, 
 	if _, err := unit.ParseSystem(r.Measures); err != nil {
 		return r, badField("measures", "Choose US cups, metric cups or Australian spoons.")
 	}
+	r.Drawer = append([]string{}, value(in.Drawer)...)
+	if _, err := drawerOf(r); err != nil {
+		return r, badField("drawer", "Choose the cups and spoons from the list: %s.", err)
+	}
 	seen := make(map[uuid.UUID]bool)
 	for i, c := range in.Children {
 		row, err := childRow(fmt.Sprintf("children/%d/", i), c, today)
@@ -144,6 +148,15 @@ func roomRow(id uuid.UUID, in *contract.RoomInput, today age.Date) (store.Room, 
 		r.Children = append(r.Children, row)
 	}
 	return r, nil
+}
+
+// drawerOf returns the measures that a room owns.
+func drawerOf(r store.Room) (unit.MeasureSet, error) {
+	system, err := unit.ParseSystem(r.Measures)
+	if err != nil {
+		return unit.MeasureSet{}, err
+	}
+	return unit.Drawer(system, r.Drawer)
 }
 
 func checkName(name, ask string) (string, error) {
@@ -343,7 +356,7 @@ func (s *Server) roomBody(ctx context.Context, row store.Room) (contract.Room, e
 	}
 	body := contract.Room{Id: row.ID.String(), Version: row.Version, Name: row.Name, Adults: row.Adults,
 		Measures: contract.MeasureSystem(row.Measures), NutFree: row.NutFree,
-		Illness: &row.Illness, Pet: &row.Pet, Children: []contract.ChildInput{}, Group: groupBody(&g)}
+		Drawer: &row.Drawer, Illness: &row.Illness, Pet: &row.Pet, Children: []contract.ChildInput{}, Group: groupBody(&g)}
 	for _, c := range row.Children {
 		child := contract.ChildInput{Id: c.ID.String(), Initials: c.Initials, Born: c.Born, Mouths: contract.Mouths(c.Mouths),
 			DevelopmentalMonths: c.DevelopmentalMonths, Allergies: []contract.Allergy{}, Needs: needsBody(c.Needs)}

@@ -94,6 +94,7 @@ func (s *Server) sessionBody(session *store.Session) (contract.Session, error) {
 	body := contract.Session{Name: session.StaffName, Role: contract.Role(session.Role), Today: s.today(session).String()}
 	body.Centre.Name = session.CentreName
 	body.Centre.RatioTitle = table.Title()
+	body.Centre.Currency = session.Currency
 	body.Centre.Emergency = session.Emergency
 	return body, nil
 }

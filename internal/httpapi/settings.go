@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"regexp"
 	"strings"
 	"unicode/utf8"
 
@@ -84,14 +85,21 @@ func (s *Server) PutCentre(ctx context.Context, r contract.PutCentreRequestObjec
 	return contract.PutCentre200JSONResponse(body), err
 }
 
+var threeLetters = regexp.MustCompile(`^[A-Z]{3}$`)
+
 func centreRow(in *contract.Centre) (store.CentreRow, error) {
-	row := store.CentreRow{Version: in.Version, RatioTable: string(in.RatioTable), Emergency: strings.TrimSpace(in.Emergency), FindsStirredIn: in.FindsStirredIn}
+	row := store.CentreRow{Version: in.Version, RatioTable: string(in.RatioTable), Emergency: strings.TrimSpace(in.Emergency), FindsStirredIn: in.FindsStirredIn, Currency: "USD"}
 	var err error
 	if row.Name, err = checkName(in.Name, "Give the centre a name"); err != nil {
 		return row, err
 	}
 	if utf8.RuneCountInString(row.Emergency) > 200 {
 		return row, badField("emergency", "The emergency and poison numbers have at most 200 letters.")
+	}
+	if c := value(in.Currency); c != "" {
+		if row.Currency = c; !threeLetters.MatchString(c) {
+			return row, badField("currency", "A currency has three letters, such as USD, EUR or GBP.")
+		}
 	}
 	if row.RatioTable == ownTable {
 		row.PerAdult = value(in.PerAdult)
@@ -123,7 +131,7 @@ func centreBody(row store.CentreRow) (contract.Centre, error) {
 		}
 	}
 	body := contract.Centre{Version: row.Version, Name: row.Name, RatioTable: contract.CentreRatioTable(row.RatioTable), Emergency: row.Emergency,
-		FindsStirredIn: row.FindsStirredIn, Policy: contract.CentrePolicy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict,
+		FindsStirredIn: row.FindsStirredIn, Currency: &row.Currency, Policy: contract.CentrePolicy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict,
 			TasteSafeMonths: p.TasteSafeMonths, CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes, MinimumMonths: p.MinimumMonths}}
 	if body.Policy.MinimumMonths == nil {
 		body.Policy.MinimumMonths = map[string]int{}

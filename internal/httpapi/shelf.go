@@ -28,6 +28,8 @@ const maxOwn = 2000
 type things struct {
 	*material.Shelf
 	prepared *prepared
+	// own are the centre's own recipes, read over the shelf.
+	own []ownRecipe
 }
 
 // subject returns a thing of the shelf with the gauge asked already.
@@ -65,7 +67,7 @@ func (p *prepared) get(it material.Item) *safety.Subject {
 	return &fresh
 }
 
-// shelfOf returns the shelf as the signed-in centre has it.
+// shelfOf returns the shelf as the signed-in centre has it, with its recipes.
 func (s *Server) shelfOf(ctx context.Context) (things, error) {
 	rows, err := s.centre(ctx).Items(ctx)
 	if err != nil {
@@ -79,7 +81,9 @@ func (s *Server) shelfOf(ctx context.Context) (things, error) {
 		}
 		own = append(own, it)
 	}
-	return things{material.Standard().With(own), s.prepared}, nil
+	t := things{Shelf: material.Standard().With(own), prepared: s.prepared}
+	t.own, err = s.ownRecipes(ctx, t)
+	return t, err
 }
 
 // shelfFor is shelfOf without asking the database when every id is of the shelf that ships
@@ -90,13 +94,13 @@ func (s *Server) shelfFor(ctx context.Context, ids ...*string) (things, error) {
 			return s.shelfOf(ctx)
 		}
 	}
-	return things{material.Standard(), s.prepared}, nil
+	return things{Shelf: material.Standard(), prepared: s.prepared}, nil
 }
 
 func planIDs(p *contract.Plan) []*string {
 	var ids []*string
 	if p.Base != nil {
-		ids = append(ids, p.Base.ItemId)
+		ids = append(ids, p.Base.ItemId, p.Base.RecipeId)
 	}
 	for i := range p.Items {
 		ids = append(ids, p.Items[i].ItemId)
@@ -467,7 +471,7 @@ func (s *Server) mixSwaps(base *contract.Base, shelf things, g *safety.Group) (c
 		return contract.FindSwaps200JSONResponse{}, nil
 	}
 	bodies := contract.FindSwaps200JSONResponse{}
-	for _, w := range plan.SwapMixes(s.book, mix, g, 3) {
+	for _, w := range plan.SwapMixes(s.recipes(shelf), mix, g, 3) {
 		id := w.Recipe.ID
 		bodies = append(bodies, contract.Swap{RecipeId: &id, Name: w.Recipe.Name, Verdict: contract.Verdict(w.Assessment.Verdict.String()), Changes: w.Changes})
 	}

@@ -22,6 +22,7 @@ type CentreRow struct {
 	Version        int   `gorm:"default:1"`
 	PerAdult       []int `gorm:"serializer:json"`
 	FindsStirredIn bool
+	Currency       string          `gorm:"default:'USD'"`           // ISO 4217
 	Policy         json.RawMessage `gorm:"type:jsonb;default:'{}'"` // as the contract writes it
 }
 
@@ -53,6 +54,7 @@ type Session struct {
 	TimeZone       string
 	PerAdult       []int `gorm:"serializer:json"`
 	FindsStirredIn bool
+	Currency       string
 	Policy         json.RawMessage
 }
 
@@ -109,12 +111,12 @@ func (c *Centre) SaveSettings(ctx context.Context, row CentreRow) (CentreRow, er
 		at:  func(stored CentreRow) int { return stored.Version },
 		same: func(stored CentreRow) bool {
 			return stored.Name == row.Name && stored.RatioTable == row.RatioTable && stored.Emergency == row.Emergency &&
-				stored.FindsStirredIn == row.FindsStirredIn && slices.Equal(stored.PerAdult, row.PerAdult) && sameJSON(stored.Policy, row.Policy)
+				stored.FindsStirredIn == row.FindsStirredIn && stored.Currency == row.Currency && slices.Equal(stored.PerAdult, row.PerAdult) && sameJSON(stored.Policy, row.Policy)
 		},
 		write: func(tx *Centre, version int, _ bool) error {
 			row.Version = version
 			return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).
-				Select("name", "ratio_table", "emergency", "per_adult", "finds_stirred_in", "policy", "version").Updates(&row).Error
+				Select("name", "ratio_table", "emergency", "per_adult", "finds_stirred_in", "currency", "policy", "version").Updates(&row).Error
 		},
 	}.run(ctx, c)
 }
@@ -153,7 +155,7 @@ func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.T
 	var found Session
 	res := s.db.WithContext(ctx).Raw(`
 		select st.id staff_id, st.name staff_name, st.role, c.id centre_id, c.name centre_name,
-		       c.ratio_table, c.emergency, c.time_zone, c.per_adult, c.finds_stirred_in, c.policy
+		       c.ratio_table, c.emergency, c.time_zone, c.per_adult, c.finds_stirred_in, c.currency, c.policy
 		from sessions s join staff st on st.id = s.staff_id join centres c on c.id = st.centre_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Scan(&found)
 	if res.Error == nil && res.RowsAffected == 0 {

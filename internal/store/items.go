@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"github.com/google/uuid"
-	"gorm.io/gorm/clause"
 )
 
 // Item is a thing of the centre's own shelf. Content is JSON in the columns of the shelf
@@ -76,36 +75,4 @@ func (c *Centre) DeleteItem(ctx context.Context, id uuid.UUID) error {
 		return ErrNotFound
 	}
 	return res.Error
-}
-
-// cupboardRow notes that a thing is in the cupboard.
-type cupboardRow struct {
-	CentreID uuid.UUID `gorm:"primaryKey"`
-	ItemID   string    `gorm:"primaryKey"`
-}
-
-// TableName names the table for GORM.
-func (cupboardRow) TableName() string { return "cupboard" }
-
-// Cupboard returns the ids of the things that are in the cupboard.
-func (c *Centre) Cupboard(ctx context.Context) (map[string]bool, error) {
-	var ids []string
-	err := c.mine(ctx).Model(&cupboardRow{}).Pluck("item_id", &ids).Error
-	here := make(map[string]bool, len(ids))
-	for _, id := range ids {
-		here[id] = true
-	}
-	return here, err
-}
-
-// SetCupboard notes whether things are in the cupboard.
-func (c *Centre) SetCupboard(ctx context.Context, here bool, ids ...string) error {
-	if !here {
-		return c.mine(ctx).Where("item_id in ?", ids).Delete(&cupboardRow{}).Error
-	}
-	rows := make([]cupboardRow, len(ids))
-	for i, id := range ids {
-		rows[i] = cupboardRow{c.id, id}
-	}
-	return c.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&rows).Error
 }

@@ -16,6 +16,7 @@ type Room struct {
 	Name      string
 	Adults    int
 	Measures  string
+	Drawer    []string `gorm:"serializer:json"` // labels of measures; the usual set when empty
 	NutFree   bool
 	Illness   bool
 	Pet       bool
@@ -89,6 +90,9 @@ func byPosition(db *gorm.DB) *gorm.DB { return db.Order("position") }
 // is gone, ErrNameTaken.
 func (c *Centre) SaveRoom(ctx context.Context, r Room) (Room, error) {
 	r.CentreID = c.id
+	if r.Drawer == nil {
+		r.Drawer = []string{}
+	}
 	for i := range r.Children {
 		r.Children[i].CentreID, r.Children[i].RoomID, r.Children[i].Position = c.id, r.ID, i
 	}
@@ -124,6 +128,7 @@ func (c *Centre) SaveRoom(ctx context.Context, r Room) (Room, error) {
 func sameRoom(got, want Room) bool {
 	plain := func(r Room) Room {
 		r.Version, r.UpdatedAt = 0, time.Time{}
+		r.Drawer = append([]string{}, r.Drawer...)
 		r.Children = append([]Child{}, r.Children...)
 		for i := range r.Children {
 			r.Children[i].Allergies = append([]Allergy{}, r.Children[i].Allergies...)

@@ -28,6 +28,9 @@ var ErrNameTaken = errors.New("name taken")
 // ErrItemNameTaken is returned when another thing of the centre's own has the name.
 var ErrItemNameTaken = errors.New("item name taken")
 
+// ErrRecipeNameTaken is returned when another recipe of the centre's own has the name.
+var ErrRecipeNameTaken = errors.New("recipe name taken")
+
 // ErrNoRoom is returned when a set-up names a room that the centre does not have.
 var ErrNoRoom = errors.New("no such room")
 

@@ -321,6 +321,135 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads a recipe as it is typed, and says what the mix is for a room as far as it can be read. Nothing is stored. */
+        post: operations["readRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Scales a recipe for a room today and says what the mix is and what is short. Nothing is stored. */
+        post: operations["makeRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads schema.org Recipe JSON-LD into a recipe to look over. Nothing is stored or fetched. */
+        post: operations["importRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description An id of the book, or the UUID of an own recipe. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getRecipe"];
+        /** @description Creates a recipe of the centre's own (version 0) or replaces it; earlier versions are kept. Repeating a save is harmless. */
+        put: operations["putRecipe"];
+        post?: never;
+        delete: operations["deleteRecipe"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getRecipeFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{id}/additions/{addition}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description A UUID made by the client. */
+                addition: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Logs what was worked into today's batch to make it right. Repeating it is harmless. */
+        put: operations["putAddition"];
+        post?: never;
+        delete: operations["deleteAddition"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/{id}/amount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes how much of a thing is in the cupboard and what it was bought for. What is left out is not known any more; 0 g means that it has run out. */
+        put: operations["putAmount"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules": {
         parameters: {
             query?: never;
@@ -406,6 +535,7 @@ export interface components {
             centre: {
                 name: string;
                 ratio_title: string;
+                currency: string;
                 /** @description Local emergency and poison numbers, printed on every sheet. */
                 emergency: string;
             };
@@ -451,6 +581,8 @@ export interface components {
             name: string;
             adults: number;
             measures: components["schemas"]["MeasureSystem"];
+            /** @description What hangs in the kitchen, by the labels of the drawer; the usual set when left out or empty. */
+            drawer?: string[];
             nut_free: boolean;
             /** @description Something catching is going round. */
             illness?: boolean;
@@ -758,6 +890,7 @@ export interface components {
         RecipeCard: {
             id: string;
             name: string;
+            own: boolean;
             also: string[];
             kind: string;
             minutes_hands: number;
@@ -773,6 +906,284 @@ export interface components {
             keeps: string;
             /** @description Names of ingredients that are not in the cupboard. */
             lacking: string[];
+        };
+        CupboardAmount: {
+            /** Format: double */
+            grams?: number;
+            /**
+             * Format: double
+             * @description What the price is for.
+             */
+            pack_g?: number;
+            /** @description In the smallest coin of the centre's currency. */
+            price_coins?: number;
+        };
+        /** @description A recipe as people type it, a line for each ingredient and step. */
+        RecipeText: {
+            name: string;
+            kind: string;
+            measures: components["schemas"]["MeasureSystem"];
+            lines: string;
+            steps: string;
+            keeps: string;
+            /** @description The whole mix is brought to 80 C by probe. */
+            heated: boolean;
+            /** @description Made with boiling water only. */
+            hot: boolean;
+            /**
+             * Format: double
+             * @description What goes as steam.
+             */
+            loss_percent: number;
+            /**
+             * Format: double
+             * @description By a test strip.
+             */
+            ph?: number;
+        };
+        RecipeInput: {
+            version: number;
+            recipe: components["schemas"]["RecipeText"];
+        };
+        OwnRecipe: {
+            id: string;
+            version: number;
+            recipe: components["schemas"]["RecipeText"];
+        };
+        RecipeConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["OwnRecipe"];
+        };
+        RecipePage: {
+            id: string;
+            own: boolean;
+            version?: number;
+            recipe: components["schemas"]["RecipeText"];
+            also: string[];
+            basis: string;
+            /** @description Of an own recipe, latest first. */
+            versions: {
+                version: number;
+                /** Format: date-time */
+                saved_at: string;
+            }[];
+        };
+        RecipeDraft: {
+            lines: components["schemas"]["ReadLine"][];
+            faults: {
+                field: string;
+                sentence: string;
+            }[];
+            /** Format: double */
+            mixed_g: number;
+            steps?: components["schemas"]["RecipeStep"][];
+            hot?: boolean;
+            verdict?: components["schemas"]["Verdict"];
+            lines_judged?: components["schemas"]["Line"][];
+            nature?: components["schemas"]["Nature"];
+        };
+        ReadLine: {
+            number: number;
+            text: string;
+            item_id?: string;
+            name?: string;
+            /** Format: double */
+            grams?: number;
+            /**
+             * Format: double
+             * @description Of what could be read.
+             */
+            share?: number;
+            as_needed?: boolean;
+            note: string;
+            fault: string;
+            like: {
+                id: string;
+                name: string;
+            }[];
+        };
+        RecipeStep: {
+            text: string;
+            minutes: number;
+            wait: boolean;
+            adult_only: boolean;
+            children_help: boolean;
+            resource: string;
+        };
+        Shape: {
+            /** @enum {string} */
+            mould: "ball" | "snake" | "slab" | "line";
+            lengths_mm: number[];
+            count: number;
+        };
+        RecipeOrder: {
+            room_id: string;
+            recipe_id: string;
+            /**
+             * @description What says how much.
+             * @enum {string}
+             */
+            by: "children" | "shapes" | "vessel" | "cupboard";
+            /** @description As many as the room has when left out. */
+            children?: number;
+            /**
+             * Format: double
+             * @description By each child's age when left out.
+             */
+            portion_g?: number;
+            shapes?: components["schemas"]["Shape"][];
+            vessel_id?: string;
+            /** Format: double */
+            depth_mm?: number;
+            /**
+             * Format: double
+             * @description In place of a vessel and a depth.
+             */
+            volume_ml?: number;
+            /** Format: double */
+            spare_percent?: number;
+            colours?: number;
+            /** Format: double */
+            pot_ml?: number;
+            use?: components["schemas"]["Use"];
+            /** @description Start from what earlier batches needed. */
+            learned?: boolean;
+        };
+        MakingAmount: components["schemas"]["Amount"] & {
+            /**
+             * Format: double
+             * @description Of the mixed mass.
+             */
+            share: number;
+            /** Format: double */
+            scooped_g: number;
+            as_needed: boolean;
+            from_tap: boolean;
+            /**
+             * Format: double
+             * @description In the cupboard; absent when nobody has weighed it.
+             */
+            have_g?: number;
+            /** Format: double */
+            missing_g?: number;
+            /** Format: double */
+            pack_g?: number;
+            price_coins?: number;
+            card?: components["schemas"]["Scoop"];
+            /** Format: double */
+            card_off?: number;
+        };
+        RecipeMaking: {
+            name: string;
+            kind: string;
+            children: number;
+            verdict: components["schemas"]["Verdict"];
+            /** @description The mix, then what stays whole in it. */
+            lines: components["schemas"]["Line"][];
+            /** Format: double */
+            need_g: number;
+            /** Format: double */
+            made_g: number;
+            /** Format: double */
+            mixed_g: number;
+            /** Format: double */
+            each_g: number;
+            movements: number;
+            /** @description Every ingredient can be scooped within its tolerance. */
+            within: boolean;
+            /** @description The one measure that would bring it within tolerance. */
+            extra_measure?: string;
+            amounts: components["schemas"]["MakingAmount"][];
+            nature: components["schemas"]["Nature"];
+            keeps: string;
+            needs_cold: boolean;
+            /** @description How a hand tells that it is right. */
+            hand: string;
+            colours: number;
+            /** Format: double */
+            colour_g: number;
+            /** @description Of each sort of colour for one part. */
+            drops: {
+                sort: string;
+                least: number;
+                most: number;
+            }[];
+            pots?: number;
+            /** Format: double */
+            pot_each_g?: number;
+            /**
+             * Format: double
+             * @description Share of the pot that one batch takes up.
+             */
+            pots_full: number;
+            /**
+             * Format: double
+             * @description The most that the cupboard makes.
+             */
+            limit_g?: number;
+            limit_by?: string;
+            /** @description What can be done about what is short. */
+            ways: components["schemas"]["Way"][];
+            not_weighed: string[];
+            steps: components["schemas"]["RecipeStep"][];
+            minutes_hands: number;
+            minutes_waiting: number;
+            remedies: components["schemas"]["Remedy"][];
+            learned: components["schemas"]["Learned"][];
+            using_learned: boolean;
+            /** Format: double */
+            cost_coins?: number;
+            unpriced: string[];
+            raw_flour: boolean;
+            heat: boolean;
+            allergens?: string;
+            /** @description The amounts as RFC 4180 CSV. */
+            csv: string;
+        };
+        Way: {
+            /** @enum {string} */
+            kind: "less" | "instead" | "bring" | "other";
+            sentence: string;
+            /** Format: double */
+            made_g: number;
+            verdict?: components["schemas"]["Verdict"];
+            recipe_id?: string;
+            item_id?: string;
+        };
+        Remedy: {
+            symptom: string;
+            feels: string;
+            cause: string;
+            do: string;
+            doses: {
+                item_id: string;
+                name: string;
+                /** Format: double */
+                grams: number;
+                /** Format: double */
+                share: number;
+                scoops: components["schemas"]["Scoop"][];
+            }[];
+        };
+        Learned: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            share: number;
+            /**
+             * Format: double
+             * @description For this batch.
+             */
+            grams: number;
+            batches: number;
+        };
+        AdditionInput: {
+            item_id: string;
+            /**
+             * Format: double
+             * @description Of the mass of the batch.
+             */
+            share: number;
+            symptom: string;
         };
         BookRecipe: {
             id: string;
@@ -938,6 +1349,8 @@ export interface components {
             /** @description Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own. */
             per_adult?: number[];
             emergency: string;
+            /** @description ISO 4217, such as USD; USD when left out. */
+            currency?: string;
             /** @description Stir finds into the filler instead of burying them under it. */
             finds_stirred_in: boolean;
             policy: components["schemas"]["CentrePolicy"];
@@ -1624,6 +2037,272 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RecipeCard"][];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    room_id: string;
+                    recipe: components["schemas"]["RecipeText"];
+                };
+            };
+        };
+        responses: {
+            /** @description How every line was read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeDraft"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeOrder"];
+            };
+        };
+        responses: {
+            /** @description How it is made. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeMaking"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    jsonld: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The recipe as it would be typed. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeText"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRecipe: {
+        parameters: {
+            query?: {
+                /** @description An earlier version of an own recipe. */
+                version?: number;
+            };
+            header?: never;
+            path: {
+                /** @description An id of the book, or the UUID of an own recipe. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The recipe as it is typed. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipePage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description An id of the book, or the UUID of an own recipe. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeInput"];
+            };
+        };
+        responses: {
+            /** @description The recipe as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRecipe"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["RecipeConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description An id of the book, or the UUID of an own recipe. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRecipeFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The recipe as schema.org Recipe JSON-LD. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        jsonld: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putAddition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description A UUID made by the client. */
+                addition: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdditionInput"];
+            };
+        };
+        responses: {
+            /** @description Logged. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteAddition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description A UUID made by the client. */
+                addition: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putAmount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupboardAmount"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

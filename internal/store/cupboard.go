@@ -1,0 +1,66 @@
+package store
+
+import (
+	"context"
+
+	"github.com/google/uuid"
+	"gorm.io/gorm/clause"
+)
+
+// CupboardRow is what is noted of one thing in the cupboard. What is nil is not known.
+type CupboardRow struct {
+	CentreID   uuid.UUID `gorm:"primaryKey"`
+	ItemID     string    `gorm:"primaryKey"`
+	Here       bool
+	Grams      *float64
+	PackG      *float64
+	PriceCoins *int
+}
+
+// TableName names the table for GORM.
+func (CupboardRow) TableName() string { return "cupboard" }
+
+// Cupboard returns the ids of the things that are in the cupboard.
+func (c *Centre) Cupboard(ctx context.Context) (map[string]bool, error) {
+	var ids []string
+	err := c.mine(ctx).Model(&CupboardRow{}).Where("here").Pluck("item_id", &ids).Error
+	here := make(map[string]bool, len(ids))
+	for _, id := range ids {
+		here[id] = true
+	}
+	return here, err
+}
+
+// Amounts returns what is noted of the things with the given ids.
+func (c *Centre) Amounts(ctx context.Context, ids []string) ([]CupboardRow, error) {
+	var rows []CupboardRow
+	err := c.mine(ctx).Where("item_id in ?", ids).Find(&rows).Error
+	return rows, err
+}
+
+// SetCupboard notes whether things are in the cupboard. How much of them there was is not
+// known any more.
+func (c *Centre) SetCupboard(ctx context.Context, here bool, ids ...string) error {
+	rows := make([]CupboardRow, len(ids))
+	for i, id := range ids {
+		rows[i] = CupboardRow{CentreID: c.id, ItemID: id, Here: here}
+	}
+	return c.keep(ctx, rows, "here", "grams")
+}
+
+// SetAmounts notes how much of things there is and what they were bought for.
+func (c *Centre) SetAmounts(ctx context.Context, rows ...CupboardRow) error {
+	for i := range rows {
+		rows[i].CentreID = c.id
+		rows[i].Here = rows[i].Grams == nil || *rows[i].Grams > 0
+	}
+	return c.keep(ctx, rows, "here", "grams", "pack_g", "price_coins")
+}
+
+func (c *Centre) keep(ctx context.Context, rows []CupboardRow, columns ...string) error {
+	if len(rows) == 0 {
+		return nil
+	}
+	return c.db.WithContext(ctx).Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}},
+		DoUpdates: clause.AssignmentColumns(columns)}).Create(&rows).Error
+}
