@@ -88,6 +88,9 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	if o.Colours < 1 || o.Colours > 6 {
 		return Making{}, &InvalidInput{"colours", "Split it into 1 to 6 colours."}
 	}
+	if !o.Use.Valid() {
+		return Making{}, &InvalidInput{"use", "Choose how the children meet it."}
+	}
 	m := Making{Recipe: o.Recipe, Learned: recipe.Learn(o.Recipe, o.Log)}
 	if o.Learned {
 		m.Recipe = o.Recipe.With(m.Learned)

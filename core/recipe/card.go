@@ -1,7 +1,9 @@
 package recipe
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"emblo/core/unit"
 )
@@ -19,26 +21,55 @@ const (
 	largestSmall = 130.0 // mL
 )
 
-// CountingCard returns the amount in one measure of the set: the largest that small hands
-// fill of which 2 to 20 come within the ingredient's tolerance. ok is false when there is
-// none, or when the ingredient must be weighed.
-func (a Amount) CountingCard(set unit.MeasureSet) (c Card, ok bool) {
+// CountingCards returns each amount of the batch in one measure of the set: the largest that
+// small hands fill of which 2 to 20 come within the ingredient's tolerance. The count of a
+// card is 0 when there is none, or when the ingredient must be weighed. Where the nearest
+// counts would leave the batch short, those of the heaviest ingredients are rounded up.
+func (b Batch) CountingCards(set unit.MeasureSet) []Card {
+	cards := make([]Card, len(b.Amounts))
+	var mixed unit.Mass
+	mass := func(i int) unit.Mass {
+		if cards[i].Count == 0 {
+			return b.Amounts[i].Scooped
+		}
+		return b.Amounts[i].Exact.Times(1 + cards[i].Off)
+	}
+	order := make([]int, len(cards))
+	for i, a := range b.Amounts {
+		order[i], cards[i] = i, a.card(set, math.Round)
+		mixed = mixed.Plus(mass(i))
+	}
+	slices.SortFunc(order, func(i, j int) int { return cmp.Compare(b.Amounts[j].Exact.Grams(), b.Amounts[i].Exact.Grams()) })
+	for _, i := range order {
+		if mixed.Grams()*(1-b.Recipe.Loss) >= b.Need.Grams()-1e-6 {
+			break
+		}
+		if up := b.Amounts[i].card(set, math.Ceil); up.Count > 0 {
+			mixed = mixed.Minus(mass(i))
+			cards[i] = up
+			mixed = mixed.Plus(mass(i))
+		}
+	}
+	return cards
+}
+
+func (a Amount) card(set unit.MeasureSet, round func(float64) float64) (c Card) {
 	v, known := a.Line.Item.Density.VolumeOf(a.Exact)
-	if !known {
-		return c, false
+	if !known || v.Millilitres() == 0 {
+		return c
 	}
 	for i := range set.Len() {
 		m := set.At(i)
 		if m.Volume().Millilitres() > largestSmall {
 			continue
 		}
-		n := math.Round(v.Over(m.Volume()))
+		n := round(v.Over(m.Volume()))
 		off := m.Volume().Times(n).Over(v) - 1
 		if n >= 2 && n <= maxCounted && math.Abs(off) <= a.Line.tolerance()+1e-9 {
-			return Card{m, int(n), off}, true
+			return Card{m, int(n), off}
 		}
 	}
-	return c, false
+	return c
 }
 
 // ExtraMeasure returns the one measure, not in the set, with which the same need could be

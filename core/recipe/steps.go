@@ -18,7 +18,7 @@ var (
 	blade      = regexp.MustCompile(`(?i)\b(knife|cut up|chop|slice|saw|drill|glue gun|blender|blend)\b`)
 	freezer    = regexp.MustCompile(`(?i)\b(freeze|freezer)\b`)
 	fridge     = regexp.MustCompile(`(?i)\b(chill|fridge|refrigerat\w*)\b`)
-	withKids   = regexp.MustCompile(`(?i)\b(children|together|everyone)\b`)
+	withKids   = regexp.MustCompile(`(?i)\bchildren\b`)
 	resources  = []string{"stove", "oven", "freezer", "fridge", "sink", "microwave"}
 	maxMinutes = 3 * 24 * 60.0
 )

@@ -35,6 +35,8 @@ type ReadLine struct {
 	Text   string // as typed
 	Line   Line   // what was read; not set when Fault says why not
 	Fault  string // a sentence; empty when the line was read
+	// Name is the ingredient as typed, when it is not known.
+	Name string
 	// Note is what should be known about how the line was read.
 	Note string
 	// Like are things of the shelf that an unknown ingredient may be.
@@ -295,7 +297,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	case !ok:
 		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
-		l.Like = rd.alike(name)
+		l.Name, l.Like = name, rd.alike(name)
 		return l
 	}
 	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || strings.HasPrefix(item.ID, "food-colour")

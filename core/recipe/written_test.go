@@ -87,9 +87,9 @@ func TestBadLinesSayWhy(t *testing.T) {
 }
 
 func TestStepsSayWhatTheyAre(t *testing.T) {
-	steps := ReadSteps("Stir everything together, 4 min\nBring to the boil, stirring\nCool for 1,5 hours\n1. Cut up the fruit\nBake at 100 °C (120 min, adult, oven)\nGlue it (see below)")
+	steps := ReadSteps("Children stir everything, 4 min\nBring to the boil, stirring\nCool for 1,5 hours\n1. Cut up the fruit\nBake at 100 °C (120 min, adult, oven)\nGlue it (see below)")
 	assert.Equal(t, []Step{
-		{Text: "Stir everything together, 4 min", Minutes: 4, ChildrenHelp: true},
+		{Text: "Children stir everything, 4 min", Minutes: 4, ChildrenHelp: true},
 		{Text: "Bring to the boil, stirring", Minutes: 5, AdultOnly: true, Resource: "stove"},
 		{Text: "Cool for 1,5 hours", Minutes: 90, Wait: true},
 		{Text: "Cut up the fruit", Minutes: 5, AdultOnly: true},

@@ -712,6 +712,13 @@ type ChildInput struct {
 	Needs *Needs `json:"needs,omitempty"`
 }
 
+// ColourDrops defines model for ColourDrops.
+type ColourDrops struct {
+	Least int    `json:"least"`
+	Most  int    `json:"most"`
+	Sort  string `json:"sort"`
+}
+
 // CupboardAmount defines model for CupboardAmount.
 type CupboardAmount struct {
 	Grams *float64 `json:"grams,omitempty"`
@@ -747,6 +754,21 @@ type DescribedForm string
 
 // DescribedSolid defines model for Described.Solid.
 type DescribedSolid string
+
+// Dose defines model for Dose.
+type Dose struct {
+	Grams  float64 `json:"grams"`
+	ItemId string  `json:"item_id"`
+	Name   string  `json:"name"`
+	Scoops []Scoop `json:"scoops"`
+	Share  float64 `json:"share"`
+}
+
+// DraftFault defines model for DraftFault.
+type DraftFault struct {
+	Field    string `json:"field"`
+	Sentence string `json:"sentence"`
+}
 
 // FillAnswer defines model for FillAnswer.
 type FillAnswer struct {
@@ -982,6 +1004,12 @@ type MixAnswer struct {
 // Mouths defines model for Mouths.
 type Mouths string
 
+// NamedItem defines model for NamedItem.
+type NamedItem struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+}
+
 // Nature What a mix is, worked out from its ingredients.
 type Nature struct {
 	// Activity Estimated water activity; absent when an ingredient is not known well enough.
@@ -1084,17 +1112,14 @@ type Problem struct {
 
 // ReadLine defines model for ReadLine.
 type ReadLine struct {
-	AsNeeded *bool    `json:"as_needed,omitempty"`
-	Fault    string   `json:"fault"`
-	Grams    *float64 `json:"grams,omitempty"`
-	ItemId   *string  `json:"item_id,omitempty"`
-	Like     []struct {
-		Id   string `json:"id"`
-		Name string `json:"name"`
-	} `json:"like"`
-	Name   *string `json:"name,omitempty"`
-	Note   string  `json:"note"`
-	Number int     `json:"number"`
+	AsNeeded *bool       `json:"as_needed,omitempty"`
+	Fault    string      `json:"fault"`
+	Grams    *float64    `json:"grams,omitempty"`
+	ItemId   *string     `json:"item_id,omitempty"`
+	Like     []NamedItem `json:"like"`
+	Name     *string     `json:"name,omitempty"`
+	Note     string      `json:"note"`
+	Number   int         `json:"number"`
 
 	// Share Of what could be read.
 	Share *float64 `json:"share,omitempty"`
@@ -1139,14 +1164,11 @@ type RecipeConflict struct {
 
 // RecipeDraft defines model for RecipeDraft.
 type RecipeDraft struct {
-	Faults []struct {
-		Field    string `json:"field"`
-		Sentence string `json:"sentence"`
-	} `json:"faults"`
-	Hot         *bool      `json:"hot,omitempty"`
-	Lines       []ReadLine `json:"lines"`
-	LinesJudged *[]Line    `json:"lines_judged,omitempty"`
-	MixedG      float64    `json:"mixed_g"`
+	Faults      []DraftFault `json:"faults"`
+	Hot         *bool        `json:"hot,omitempty"`
+	Lines       []ReadLine   `json:"lines"`
+	LinesJudged *[]Line      `json:"lines_judged,omitempty"`
+	MixedG      float64      `json:"mixed_g"`
 
 	// Nature What a mix is, worked out from its ingredients.
 	Nature  *Nature       `json:"nature,omitempty"`
@@ -1174,12 +1196,8 @@ type RecipeMaking struct {
 	Csv string `json:"csv"`
 
 	// Drops Of each sort of colour for one part.
-	Drops []struct {
-		Least int    `json:"least"`
-		Most  int    `json:"most"`
-		Sort  string `json:"sort"`
-	} `json:"drops"`
-	EachG float64 `json:"each_g"`
+	Drops []ColourDrops `json:"drops"`
+	EachG float64       `json:"each_g"`
 
 	// ExtraMeasure The one measure that would bring it within tolerance.
 	ExtraMeasure *string `json:"extra_measure,omitempty"`
@@ -1270,10 +1288,7 @@ type RecipePage struct {
 	Version *int       `json:"version,omitempty"`
 
 	// Versions Of an own recipe, latest first.
-	Versions []struct {
-		SavedAt time.Time `json:"saved_at"`
-		Version int       `json:"version"`
-	} `json:"versions"`
+	Versions []SavedVersion `json:"versions"`
 }
 
 // RecipeStep defines model for RecipeStep.
@@ -1309,15 +1324,9 @@ type RecipeText struct {
 
 // Remedy defines model for Remedy.
 type Remedy struct {
-	Cause string `json:"cause"`
-	Do    string `json:"do"`
-	Doses []struct {
-		Grams  float64 `json:"grams"`
-		ItemId string  `json:"item_id"`
-		Name   string  `json:"name"`
-		Scoops []Scoop `json:"scoops"`
-		Share  float64 `json:"share"`
-	} `json:"doses"`
+	Cause   string `json:"cause"`
+	Do      string `json:"do"`
+	Doses   []Dose `json:"doses"`
 	Feels   string `json:"feels"`
 	Symptom string `json:"symptom"`
 }
@@ -1412,6 +1421,12 @@ type RuleExample struct {
 	Verdict Verdict `json:"verdict"`
 	Who     string  `json:"who"`
 	Words   string  `json:"words"`
+}
+
+// SavedVersion defines model for SavedVersion.
+type SavedVersion struct {
+	SavedAt time.Time `json:"saved_at"`
+	Version int       `json:"version"`
 }
 
 // Scoop defines model for Scoop.

@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"emblo/core/checklist"
 	"emblo/core/material"
@@ -19,8 +18,6 @@ import (
 	"emblo/internal/contract"
 	"emblo/internal/store"
 )
-
-type timeOf = time.Time
 
 // MakeRecipe scales a recipe for a room and says what the mix is and what is short.
 func (s *Server) MakeRecipe(ctx context.Context, r contract.MakeRecipeRequestObject) (contract.MakeRecipeResponseObject, error) {
@@ -74,7 +71,7 @@ func (s *Server) MakeRecipe(ctx context.Context, r contract.MakeRecipeRequestObj
 
 // orderOf reads what is asked for, but for the stock.
 func orderOf(in *contract.RecipeOrder, rec recipe.Recipe, g *safety.Group) (plan.Order, error) {
-	o := plan.Order{Recipe: rec, Colours: 1, Spare: value(in.SparePercent) / 100, Pot: unit.Millilitres(value(in.PotMl)), Learned: value(in.Learned)}
+	o := plan.Order{Recipe: rec, Colours: 1, Use: safety.Open, Spare: value(in.SparePercent) / 100, Pot: unit.Millilitres(value(in.PotMl)), Learned: value(in.Learned)}
 	if in.Colours != nil {
 		o.Colours = *in.Colours
 	}
@@ -188,16 +185,13 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 	if len(o.Prices) > 0 {
 		body.CostCoins = &m.Coins
 	}
-	for _, a := range b.Amounts {
-		body.Amounts = append(body.Amounts, makingAmount(a, b, noted, m.Short, set))
+	cards := b.CountingCards(set)
+	for i, a := range b.Amounts {
+		body.Amounts = append(body.Amounts, makingAmount(a, b, noted, m.Short, cards[i]))
 	}
 	for _, c := range recipe.Colours {
 		d := c.For(m.Colour)
-		body.Drops = append(body.Drops, struct {
-			Least int    `json:"least"`
-			Most  int    `json:"most"`
-			Sort  string `json:"sort"`
-		}{d.Least, d.Most, c.Words})
+		body.Drops = append(body.Drops, contract.ColourDrops{Sort: c.Words, Least: d.Least, Most: d.Most})
 	}
 	for _, w := range m.Ways {
 		body.Ways = append(body.Ways, wayBody(w))
@@ -211,7 +205,7 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 	return body
 }
 
-func makingAmount(a recipe.Amount, b recipe.Batch, noted map[string]store.CupboardRow, short []recipe.Shortage, set unit.MeasureSet) contract.MakingAmount {
+func makingAmount(a recipe.Amount, b recipe.Batch, noted map[string]store.CupboardRow, short []recipe.Shortage, card recipe.Card) contract.MakingAmount {
 	basic := amountBody(a)
 	body := contract.MakingAmount{ItemId: basic.ItemId, Name: basic.Name, ExactG: basic.ExactG, Scoops: basic.Scoops, Off: basic.Off, Within: basic.Within,
 		Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded, FromTap: a.Line.Item.ID == "water"}
@@ -225,8 +219,8 @@ func makingAmount(a recipe.Amount, b recipe.Batch, noted map[string]store.Cupboa
 		missing := short[i].Missing.Grams()
 		body.MissingG = &missing
 	}
-	if c, ok := a.CountingCard(set); ok {
-		body.Card, body.CardOff = &contract.Scoop{Label: c.Measure.Label(), Count: c.Count, VolumeMl: c.Measure.Volume().Millilitres()}, &c.Off
+	if card.Count > 0 {
+		body.Card, body.CardOff = &contract.Scoop{Label: card.Measure.Label(), Count: card.Count, VolumeMl: card.Measure.Volume().Millilitres()}, &card.Off
 	}
 	return body
 }
@@ -247,15 +241,9 @@ func wayBody(w plan.Way) contract.Way {
 }
 
 func remedyBody(rem recipe.Remedy) contract.Remedy {
-	body := contract.Remedy{Symptom: string(rem.Symptom), Feels: rem.Feels, Cause: rem.Cause, Do: rem.Do}
+	body := contract.Remedy{Symptom: string(rem.Symptom), Feels: rem.Feels, Cause: rem.Cause, Do: rem.Do, Doses: []contract.Dose{}}
 	for _, d := range rem.Doses {
-		body.Doses = append(body.Doses, struct {
-			Grams  float64          `json:"grams"`
-			ItemId string           `json:"item_id"`
-			Name   string           `json:"name"`
-			Scoops []contract.Scoop `json:"scoops"`
-			Share  float64          `json:"share"`
-		}{d.Mass.Grams(), d.Item.ID, d.Item.Name, scoopBodies(d.Scoops), d.Share})
+		body.Doses = append(body.Doses, contract.Dose{ItemId: d.Item.ID, Name: d.Item.Name, Grams: d.Mass.Grams(), Share: d.Share, Scoops: scoopBodies(d.Scoops)})
 	}
 	return body
 }

@@ -164,7 +164,7 @@ func cardOf(rec recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Grou
 // GetRecipe returns a recipe as it is typed, or as an own one once was.
 func (s *Server) GetRecipe(ctx context.Context, r contract.GetRecipeRequestObject) (contract.GetRecipeResponseObject, error) {
 	if rec, ok := s.book.Get(r.Id); ok {
-		return contract.GetRecipe200JSONResponse{Id: rec.ID, Recipe: textBody(recipe.Write(rec), contract.Metric), Also: append([]string{}, rec.Also...), Basis: rec.Basis}, nil
+		return contract.GetRecipe200JSONResponse{Id: rec.ID, Recipe: textBody(recipe.Write(rec), contract.Metric), Also: append([]string{}, rec.Also...), Basis: rec.Basis, Versions: []contract.SavedVersion{}}, nil
 	}
 	id, err := parseID(r.Id)
 	if err != nil {
@@ -181,10 +181,7 @@ func (s *Server) GetRecipe(ctx context.Context, r contract.GetRecipeRequestObjec
 	page := contract.GetRecipe200JSONResponse{Id: r.Id, Own: true, Version: &row.Version, Also: []string{}, Basis: "a recipe of our own"}
 	content := row.Content
 	for _, v := range versions {
-		page.Versions = append(page.Versions, struct {
-			SavedAt timeOf `json:"saved_at"`
-			Version int    `json:"version"`
-		}{v.SavedAt, v.Version})
+		page.Versions = append(page.Versions, contract.SavedVersion{Version: v.Version, SavedAt: v.SavedAt})
 		if r.Params.Version != nil && *r.Params.Version == v.Version {
 			content = v.Content
 		}
@@ -203,9 +200,9 @@ func (s *Server) ReadRecipe(ctx context.Context, r contract.ReadRecipeRequestObj
 }
 
 func draftBody(d recipe.Draft, g *safety.Group) contract.RecipeDraft {
-	body := contract.RecipeDraft{Lines: []contract.ReadLine{}, MixedG: d.Recipe.Mixed().Grams(), Hot: &d.Recipe.Hot}
+	body := contract.RecipeDraft{Lines: []contract.ReadLine{}, Faults: []contract.DraftFault{}, MixedG: d.Recipe.Mixed().Grams(), Hot: &d.Recipe.Hot}
 	for _, l := range d.Lines {
-		line := contract.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault}
+		line := contract.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Like: []contract.NamedItem{}}
 		if l.Fault == "" {
 			grams, share := l.Line.Mass.Grams(), 0.0
 			if body.MixedG > 0 {
@@ -213,19 +210,16 @@ func draftBody(d recipe.Draft, g *safety.Group) contract.RecipeDraft {
 			}
 			line.ItemId, line.Name, line.Grams, line.Share, line.AsNeeded = &l.Line.Item.ID, &l.Line.Item.Name, &grams, &share, &l.Line.AsNeeded
 		}
+		if l.Name != "" {
+			line.Name = &l.Name
+		}
 		for _, it := range l.Like {
-			line.Like = append(line.Like, struct {
-				Id   string `json:"id"`
-				Name string `json:"name"`
-			}{it.ID, it.Name})
+			line.Like = append(line.Like, contract.NamedItem{Id: it.ID, Name: it.Name})
 		}
 		body.Lines = append(body.Lines, line)
 	}
 	for _, f := range d.Faults {
-		body.Faults = append(body.Faults, struct {
-			Field    string `json:"field"`
-			Sentence string `json:"sentence"`
-		}{f.Field, f.Sentence})
+		body.Faults = append(body.Faults, contract.DraftFault{Field: f.Field, Sentence: f.Sentence})
 	}
 	steps := stepBodies(d.Recipe.Steps)
 	body.Steps = &steps

@@ -28,6 +28,10 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	a.do(http.MethodPut, "/api/cupboard/cream-of-tartar/amount", contract.CupboardAmount{Grams: ptr(200.0), PackG: ptr(100.0), PriceCoins: ptr(365)}, http.StatusNoContent, nil)
 	var m contract.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
+	var bench contract.Answer
+	a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-24T12:00", Items: []contract.PlanItem{},
+		Base: &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: &m.EachG}}, http.StatusOK, &bench)
+	assert.Equal(t, bench.Base.Findings, m.Lines[0].Findings, "recipe page and bench say the same")
 	assert.GreaterOrEqual(t, m.MadeG, 1680.0)
 	assert.True(t, m.Within)
 	assert.Equal(t, 14, m.Children)

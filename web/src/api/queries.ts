@@ -109,3 +109,28 @@ export const recipesQuery = (room_id: string, use: string) =>
     placeholderData: keepPreviousData,
     enabled: room_id !== '',
   })
+
+export const recipeQuery = (id: string, version?: number) =>
+  queryOptions({
+    queryKey: ['recipe', id, version],
+    queryFn: ({ signal }) => ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version } }, signal })),
+  })
+
+/** How a recipe is made; roomVersion makes an edited room ask again. */
+export const makingQuery = (order: Schemas['RecipeOrder'], roomVersion: number) =>
+  queryOptions({
+    queryKey: ['making', order, roomVersion],
+    queryFn: ({ signal }) => ask(api.POST('/api/recipes/make', { body: order, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
+/** How a recipe reads as it is typed. */
+export const draftQuery = (room_id: string, recipe: Schemas['RecipeText']) =>
+  queryOptions({
+    queryKey: ['draft', room_id, recipe],
+    queryFn: ({ signal }) => ask(api.POST('/api/recipes/read', { body: { room_id, recipe }, signal })),
+    placeholderData: keepPreviousData,
+    enabled: room_id !== '',
+    retry: false,
+  })

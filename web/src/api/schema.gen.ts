@@ -961,18 +961,11 @@ export interface components {
             also: string[];
             basis: string;
             /** @description Of an own recipe, latest first. */
-            versions: {
-                version: number;
-                /** Format: date-time */
-                saved_at: string;
-            }[];
+            versions: components["schemas"]["SavedVersion"][];
         };
         RecipeDraft: {
             lines: components["schemas"]["ReadLine"][];
-            faults: {
-                field: string;
-                sentence: string;
-            }[];
+            faults: components["schemas"]["DraftFault"][];
             /** Format: double */
             mixed_g: number;
             steps?: components["schemas"]["RecipeStep"][];
@@ -980,6 +973,33 @@ export interface components {
             verdict?: components["schemas"]["Verdict"];
             lines_judged?: components["schemas"]["Line"][];
             nature?: components["schemas"]["Nature"];
+        };
+        SavedVersion: {
+            version: number;
+            /** Format: date-time */
+            saved_at: string;
+        };
+        DraftFault: {
+            field: string;
+            sentence: string;
+        };
+        NamedItem: {
+            id: string;
+            name: string;
+        };
+        ColourDrops: {
+            sort: string;
+            least: number;
+            most: number;
+        };
+        Dose: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            share: number;
+            scoops: components["schemas"]["Scoop"][];
         };
         ReadLine: {
             number: number;
@@ -996,10 +1016,7 @@ export interface components {
             as_needed?: boolean;
             note: string;
             fault: string;
-            like: {
-                id: string;
-                name: string;
-            }[];
+            like: components["schemas"]["NamedItem"][];
         };
         RecipeStep: {
             text: string;
@@ -1102,11 +1119,7 @@ export interface components {
             /** Format: double */
             colour_g: number;
             /** @description Of each sort of colour for one part. */
-            drops: {
-                sort: string;
-                least: number;
-                most: number;
-            }[];
+            drops: components["schemas"]["ColourDrops"][];
             pots?: number;
             /** Format: double */
             pot_each_g?: number;
@@ -1154,15 +1167,7 @@ export interface components {
             feels: string;
             cause: string;
             do: string;
-            doses: {
-                item_id: string;
-                name: string;
-                /** Format: double */
-                grams: number;
-                /** Format: double */
-                share: number;
-                scoops: components["schemas"]["Scoop"][];
-            }[];
+            doses: components["schemas"]["Dose"][];
         };
         Learned: {
             item_id: string;

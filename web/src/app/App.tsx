@@ -15,6 +15,11 @@ const Shelf = lazy(() => import('../features/shelf/Shelf').then((m) => ({ defaul
 const ItemPage = lazy(() => import('../features/shelf/ItemPage').then((m) => ({ default: m.ItemPage })))
 const ItemForm = lazy(() => import('../features/shelf/ItemForm').then((m) => ({ default: m.ItemForm })))
 const Recipes = lazy(() => import('../features/recipes/Recipes').then((m) => ({ default: m.Recipes })))
+const RecipePage = lazy(() => import('../features/recipes/RecipePage').then((m) => ({ default: m.RecipePage })))
+const RecipeForm = lazy(() => import('../features/recipes/RecipeForm').then((m) => ({ default: m.RecipeForm })))
+const Compare = lazy(() => import('../features/recipes/Compare').then((m) => ({ default: m.Compare })))
+const RecipeCards = lazy(() => import('../features/print/PrintRecipe').then((m) => ({ default: m.RecipeCards })))
+const WallChart = lazy(() => import('../features/print/PrintRecipe').then((m) => ({ default: m.WallChart })))
 const CheckList = lazy(() => import('../features/list/CheckList').then((m) => ({ default: m.CheckList })))
 const RuleBook = lazy(() => import('../features/rules/RuleBook').then((m) => ({ default: m.RuleBook })))
 const Settings = lazy(() => import('../features/rules/Settings').then((m) => ({ default: m.Settings })))
@@ -46,12 +51,18 @@ export function App() {
             <Route path="/shelf/:id" element={<ItemPage />} />
             <Route path="/shelf/:id/edit" element={<ItemForm />} />
             <Route path="/recipes" element={<Recipes />} />
+            <Route path="/recipes/new" element={<RecipeForm key="new" />} />
+            <Route path="/recipes/compare" element={<Compare />} />
+            <Route path="/recipes/:id" element={<RecipePage />} />
+            <Route path="/recipes/:id/edit" element={<RecipeForm key="edit" />} />
             <Route path="/list" element={<CheckList />} />
             <Route path="/rules" element={<RuleBook />} />
             <Route path="/settings" element={<Settings />} />
             <Route path="*" element={<Navigate to="/bench" replace />} />
           </Route>
           <Route path="/gauge" element={<GaugeSheet />} />
+          <Route path="/recipes/:id/print" element={<RecipeCards />} />
+          <Route path="/recipes/:id/chart" element={<WallChart />} />
           <Route path="/bench/:id/print" element={<PrintSetup />} />
         </Routes>
       </Suspense>

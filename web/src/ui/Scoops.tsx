@@ -1,17 +1,19 @@
 import type { Schemas } from '../api/client'
 import { measure } from './format'
 
-/** Drawn scoops, sized by the cube root of their volume: as many as are to be filled. */
-export function Scoops({ scoops }: { scoops: Schemas['Scoop'][] }) {
+/** Drawn scoops, sized by the cube root of their volume: as many as are to be filled, or
+ * the first of them where there is little room. */
+export function Scoops({ scoops, all }: { scoops: Schemas['Scoop'][]; all?: boolean }) {
+  const most = all ? 30 : 8
   return (
     <span className="scoops">
       {scoops.map((s) => (
         <span key={s.label} className="scoop">
           <span aria-hidden="true">
-            {Array.from({ length: Math.min(s.count, 8) }, (_, i) => (
+            {Array.from({ length: Math.min(s.count, most) }, (_, i) => (
               <ScoopShape key={i} spoon={!s.label.includes('cup')} scale={Math.cbrt(s.volume_ml / (s.label.includes('cup') ? 240 : 15))} />
             ))}
-            {s.count > 8 && <span className="more">…</span>}
+            {s.count > most && <span className="more">…</span>}
           </span>
           <span className="count">
             <b className="figure">{s.count}</b> × {measure(s.label)}

@@ -11,7 +11,7 @@ export function litres(ml: number): string {
   return ml < 999.5 ? `${number(0).format(ml)} mL` : `${number(1).format(ml / 1000)} L`
 }
 
-const vulgar: Record<string, string> = { '1/2': '½', '1/3': '⅓', '2/3': '⅔', '1/4': '¼', '3/4': '¾' }
+const vulgar: Record<string, string> = { '1/2': '½', '1/3': '⅓', '2/3': '⅔', '1/4': '¼', '3/4': '¾', '1/8': '⅛' }
 
 /** Sets kitchen fractions properly: "1/2 cup" is "½ cup". */
 export const measure = (label: string) => label.replace(/\d\/\d/, (f) => vulgar[f] ?? f)

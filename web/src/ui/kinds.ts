@@ -13,3 +13,6 @@ export const kinds: [string, string][] = [
   ['bottle', 'Bottles'],
   ['bag', 'Bags'],
 ]
+
+/** Kinds that a centre writes recipes of itself. */
+export const ownKinds = ['dough', 'sand', 'foam', 'goop', 'dry', 'tray', 'paint']

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Form } from 'react-bootstrap'
-import { useNavigate, useSearchParams } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Base, type Schemas } from '../../api/client'
 import { recipesQuery, roomsQuery } from '../../api/queries'
@@ -67,6 +67,7 @@ export function Recipes() {
               </option>
             ))}
           </Form.Select>
+          {mayWrite(session) && <Link to="/recipes/new">Write one of our own</Link>}
         </div>
       </header>
       <div className="chips" role="group" aria-label="Show only what">
@@ -88,8 +89,8 @@ export function Recipes() {
             ))}
           </p>
           {shown.length === 0 && <p>No recipe is all of that for {room?.name}.</p>}
-          {kinds.map(([kind, words]) => {
-            const here = shown.filter((c) => c.kind === kind)
+          {[['own', 'Our own'] as [string, string], ...kinds].map(([kind, words]) => {
+            const here = shown.filter((c) => (kind === 'own' ? c.own : c.kind === kind && !c.own))
             return here.length === 0 ? null : (
               <section key={kind} aria-label={words}>
                 <h2>{words}</h2>
@@ -127,7 +128,9 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
     <li className={c.verdict}>
       <Mark verdict={c.verdict} />
       <div>
-        <h3>{c.name}</h3>
+        <h3>
+          <Link to={`/recipes/${c.id}?room=${roomID}`}>{c.name}</Link>
+        </h3>
         <p className="soft">
           {[c.reason, c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`].filter(Boolean).join(' · ')}
         </p>

@@ -6,10 +6,11 @@ import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type RoomInput } from '../../api/client'
 import { roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { measure } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
-import { inputOf, newChild, newRoom } from './model'
+import { flip, inputOf, keepOne, newChild, newRoom, sold, usual } from './model'
 import { removeRoom } from './removal'
 
 export function RoomEditor() {
@@ -115,7 +116,7 @@ function Editor({ room }: { room?: Room }) {
             <Stepper label="Adults" value={draft.adults} min={0} max={30} disabled={readOnly} onChange={(adults) => change({ adults })} />
           </div>
           <Form.Group controlId="room-measures" className="field">
-            <Form.Label>Measures in the drawer</Form.Label>
+            <Form.Label>Cups and spoons</Form.Label>
             <Form.Select value={draft.measures} onChange={(e) => change({ measures: e.target.value as RoomInput['measures'] })}>
               <option value="metric">Metric: cup 250 mL</option>
               <option value="us">US: cup 237 mL</option>
@@ -125,6 +126,19 @@ function Editor({ room }: { room?: Room }) {
           <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" checked={draft.nut_free} onChange={(e) => change({ nut_free: e.target.checked })} />
           <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" checked={draft.illness ?? false} onChange={(e) => change({ illness: e.target.checked })} />
           <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" checked={draft.pet ?? false} onChange={(e) => change({ pet: e.target.checked })} />
+        </fieldset>
+        <fieldset disabled={readOnly} className="drawer">
+          <legend>In the drawer: amounts come in these alone</legend>
+          <div className="chips">
+            {sold.map((label) => {
+              const owned = draft.drawer?.length ? draft.drawer : usual
+              return (
+                <button key={label} type="button" aria-pressed={owned.includes(label)} onClick={() => change({ drawer: keepOne(flip(owned, label)) })}>
+                  {measure(label)}
+                </button>
+              )
+            })}
+          </div>
         </fieldset>
         <h2>Children</h2>
         <fieldset disabled={readOnly}>

@@ -47,7 +47,7 @@ export function ItemForm() {
     )
   }
   if (from && !source.data) return <Waiting what="the thing" />
-  const row = source.data ? { ...source.data.row, name: id ? source.data.row.name : `${source.data.row.name}, ours` } : empty
+  const row = source.data ? { ...source.data.row, name: id ? source.data.row.name : `${source.data.row.name}, ours` } : { ...empty, name: params.get('name') ?? '', parts: params.has('name') ? 'ingredient' : empty.parts }
   return <Editor key={from} id={id} row={row} version={id ? (source.data?.version ?? 0) : 0} />
 }
 

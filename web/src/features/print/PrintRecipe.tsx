@@ -1,0 +1,166 @@
+import { useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { Button } from 'react-bootstrap'
+import { Link, useParams, useSearchParams } from 'react-router'
+import type { Room, Schemas } from '../../api/client'
+import { makingQuery, roomsQuery } from '../../api/queries'
+import { usePageTitle, useSession } from '../../app/session'
+import { dayAndTime, grams, measure, miss } from '../../ui/format'
+import { Glyph, verdictWord } from '../../ui/Mark'
+import { Scoops } from '../../ui/Scoops'
+import { Failure, Waiting } from '../../ui/States'
+import { orderOf, type Making } from '../recipes/order'
+
+/** Asks how the recipe in the address is made, and prints that; what was not checked is not
+ * printed. */
+function Asked({ children }: { children: (m: Making, room: Room, back: string) => ReactNode }) {
+  const { id = '' } = useParams()
+  const [params] = useSearchParams()
+  const rooms = useQuery(roomsQuery)
+  const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
+  const asked = useQuery({ ...makingQuery(orderOf(id, room?.id ?? '', params), room?.version ?? 0), enabled: room !== undefined })
+  usePageTitle(asked.data?.name ?? 'Recipe')
+  const error = rooms.error ?? asked.error
+  if (error) {
+    return (
+      <main className="paper">
+        <Failure error={new Error(`Not checked, so there is nothing to print. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), asked.refetch()])} />
+      </main>
+    )
+  }
+  if (!room || !asked.data || asked.isPlaceholderData) return <Waiting what="the recipe" />
+  return children(asked.data, room, `/recipes/${id}?${params.toString()}`)
+}
+
+/** The recipe card, two to a page: one for the kitchen and one for the room. */
+export function RecipeCards() {
+  return (
+    <Asked>
+      {(m, room, back) => (
+        <main className="paper cards">
+          <p className="no-print actions">
+            <Link to={back}>Back to the recipe</Link>
+            <Button onClick={() => window.print()}>Print two cards</Button>
+          </p>
+          <Card m={m} room={room} />
+          <Card m={m} room={room} />
+        </main>
+      )}
+    </Asked>
+  )
+}
+
+function Card({ m, room }: { m: Making; room: Room }) {
+  const session = useSession()
+  const worst = m.lines.flatMap((l) => l.findings).find((f) => f.verdict === m.verdict)
+  return (
+    <article className="card-half">
+      <header>
+        <div>
+          <h1>{m.name}</h1>
+          <p>
+            {room.name}, {m.children} children · {grams(m.made_g)}, {grams(m.each_g)} each{m.colours > 1 && ` · ${m.colours} colours of ${grams(m.colour_g)}`}
+          </p>
+        </div>
+        <p className={m.verdict === 'keep-out' || m.verdict === 'measure-first' ? 'stamp not-ready' : 'stamp'}>
+          <Glyph verdict={m.verdict} size="large" />
+          <span>{verdictWord(m.verdict)}</span>
+        </p>
+      </header>
+      <div className="columns">
+        <table className="sums">
+          <tbody>
+            {m.amounts.map((a) => (
+              <tr key={a.item_id}>
+                <th scope="row">{a.name}</th>
+                <td>{a.as_needed ? 'as needed' : a.within ? a.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || 'weigh it' : 'weigh it'}</td>
+                <td>{a.as_needed ? '' : grams(a.exact_g)}</td>
+                <td>{a.as_needed || !a.within || a.scoops.length === 0 ? '' : miss(a.off)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <ol className="steps">
+          {m.steps.map((s) => (
+            <li key={s.text}>
+              {s.text}, {s.minutes} min{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
+              {s.children_help && <em> Children can help.</em>}
+            </li>
+          ))}
+        </ol>
+      </div>
+      <p>
+        <b>Right when:</b> {m.hand} <b>Keeps:</b> {m.keeps}. {m.pots !== undefined && m.pots > 1 && <b>{m.pots} equal batches of {grams(m.pot_each_g ?? 0)}. </b>}
+        {m.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${m.nature.not_taste_safe.join('; ')}.`}
+      </p>
+      {worst && (
+        <p className="reason">
+          <b>{verdictWord(worst.verdict)}:</b> {worst.reason} {worst.do.slice(0, 2).join('. ')}{worst.do.length > 0 && '. '}
+          <span className="source">
+            {worst.source} ({worst.standing}).
+          </span>
+        </p>
+      )}
+      <footer>
+        <p>
+          An adult watches at all times. Local licensing rules, labels and a health professional’s instructions come first. <b>{session.centre.emergency}</b>
+        </p>
+        <p>
+          {session.centre.name} · checked {dayAndTime(`${session.today}T00:00`).split(',')[0]}
+        </p>
+      </footer>
+    </article>
+  )
+}
+
+/** A chart for the wall that children read: one small measure for each ingredient, drawn as
+ * often as it is filled. */
+export function WallChart() {
+  return (
+    <Asked>
+      {(m, room, back) => (
+        <main className="paper wall">
+          <p className="no-print actions">
+            <Link to={back}>Back to the recipe</Link>
+            <Button onClick={() => window.print()}>Print the chart</Button>
+          </p>
+          <header>
+            <h1>{m.name}</h1>
+            <p>
+              {room.name} · makes {grams(m.made_g)}
+            </p>
+          </header>
+          <ol className="count-rows">
+            {m.amounts.map((a, i) => (
+              <li key={a.item_id}>
+                <span className="number figure">{i + 1}</span>
+                <h2>{a.name}</h2>
+                <ToCount amount={a} />
+              </li>
+            ))}
+          </ol>
+          <ol className="do-rows" start={m.amounts.length + 1}>
+            {m.steps.map((s) => (
+              <li key={s.text} className={s.adult_only ? 'adult' : undefined}>
+                {s.text}. {s.adult_only && <b>An adult does this.</b>} {s.wait && <b>Wait {s.minutes} minutes.</b>}
+              </li>
+            ))}
+          </ol>
+          {(m.verdict === 'keep-out' || m.verdict === 'measure-first') && <p className="warning">Not for {room.name} as it stands: {verdictWord(m.verdict).toLowerCase()}. Look at the recipe first.</p>}
+          <footer>
+            <p>
+              {m.nature.not_taste_safe.length === 0 ? '' : 'We do not taste it. '}An adult is with us at all times.
+            </p>
+          </footer>
+        </main>
+      )}
+    </Asked>
+  )
+}
+
+function ToCount({ amount: a }: { amount: Schemas['MakingAmount'] }) {
+  if (a.as_needed) return <p>a little at a time</p>
+  if (a.card) return <Scoops scoops={[a.card]} all />
+  if (a.within && a.scoops.length > 0) return <Scoops scoops={a.scoops} all />
+  return <p>An adult weighs {grams(a.exact_g)}.</p>
+}

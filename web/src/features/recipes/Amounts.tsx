@@ -1,0 +1,157 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { grams, litres, measure, miss, plural } from '../../ui/format'
+import { Scoops } from '../../ui/Scoops'
+import { Undo } from '../../ui/States'
+import { money, type Making } from './order'
+import { NoteCell } from './NoteCell'
+
+type Amount = Schemas['MakingAmount']
+
+export const tint = (i: number) => `tint-${i % 6}`
+
+const percent = (x: number) => `${Math.round(x * 100)} %`
+
+/** The mix by mass as one bar, each part with its name where there is room for it. */
+export function RatioBar({ amounts, thin }: { amounts: Amount[]; thin?: boolean }) {
+  const label = amounts.map((a) => `${a.name} ${a.as_needed ? 'as needed' : percent(a.share)}`).join(', ')
+  return (
+    <div className={thin ? 'ratio-bar thin' : 'ratio-bar'} role="img" aria-label={`By weight: ${label}`}>
+      {amounts
+        .filter((a) => a.share > 0)
+        .map((a) => (
+          <span key={a.item_id} className={tint(amounts.indexOf(a))} style={{ flexGrow: a.share }}>
+            {!thin && a.share > 0.09 && `${a.name.toLowerCase()} ${percent(a.share)}`}
+          </span>
+        ))}
+    </div>
+  )
+}
+
+/** One line for each ingredient: scoops to fill, grams to weigh, what the scoops miss, and
+ * what is in the cupboard. */
+export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolean; currency: string }) {
+  const [undo, setUndo] = useState<{ text: string; back: () => void } | null>(null)
+  const [cards, setCards] = useState(false)
+  return (
+    <>
+      <table className="makings">
+        <caption className="visually-hidden">Amounts in the scoops this room owns, in grams, and what is in the cupboard</caption>
+        <thead>
+          <tr>
+            <th scope="col">Ingredient</th>
+            <th scope="col">{cards ? 'For a child to count' : 'Scoops'}</th>
+            <th scope="col">Weight</th>
+            <th scope="col">In the cupboard, g</th>
+          </tr>
+        </thead>
+        <tbody>
+          {m.amounts.map((a, i) => (
+            <tr key={a.item_id} className={a.missing_g !== undefined ? 'keep-out' : undefined}>
+              <th scope="row">
+                <span className={`swatch ${tint(i)}`} aria-hidden="true" />
+                {a.name}
+              </th>
+              <td>{a.as_needed ? <span className="soft">as needed; weigh what goes in</span> : cards ? <Counting amount={a} /> : a.scoops.length > 0 && a.within ? <Scoops scoops={a.scoops} /> : <b>weigh it</b>}</td>
+              <td className="weight">
+                {!a.as_needed && (
+                  <>
+                    <span className="figure">{grams(a.exact_g)}</span>
+                    <span className="soft">{cards ? (a.card ? miss(a.card_off ?? 0) : '') : a.scoops.length === 0 || !a.within ? '' : miss(a.off)}</span>
+                  </>
+                )}
+              </td>
+              <td className="have">
+                {a.from_tap ? (
+                  <span className="soft">from the tap</span>
+                ) : canWrite ? (
+                  <NoteCell id={a.item_id} label={`${a.name} in the cupboard, grams`} have={a.have_g} pack={a.pack_g} coins={a.price_coins} onSaved={(back) => setUndo({ text: `${a.name} noted.`, back })} />
+                ) : (
+                  <span>{a.have_g === undefined ? 'not weighed' : grams(a.have_g)}</span>
+                )}
+                {a.missing_g !== undefined && <span className="short">{grams(a.missing_g)} short</span>}
+                {a.price_coins !== undefined && a.pack_g !== undefined && (
+                  <span className="soft">
+                    {money(a.price_coins, currency)} for {grams(a.pack_g)}
+                  </span>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p>
+        <button type="button" className="link" aria-pressed={cards} onClick={() => setCards(!cards)}>
+          {cards ? 'Back to the fewest scoops' : 'One small measure for a child to count'}
+        </button>
+      </p>
+      {undo && (
+        <Undo
+          text={undo.text}
+          onUndo={() => {
+            undo.back()
+            setUndo(null)
+          }}
+          onGone={() => setUndo(null)}
+        />
+      )}
+    </>
+  )
+}
+
+function Counting({ amount: a }: { amount: Amount }) {
+  if (!a.card) return <span className="soft">an adult weighs it</span>
+  return (
+    <span>
+      How many {measure(a.card.label)}? <b className="figure">{a.card.count}</b>
+    </span>
+  )
+}
+
+/** Equal parts in their colours, with the drops for one. */
+export function Colours({ m }: { m: Making }) {
+  return (
+    <section aria-label="Colours">
+      <h2>{m.colours === 1 ? 'In one colour' : `In ${plural(m.colours, 'colour')}`}</h2>
+      <p className="lumps">
+        {Array.from({ length: m.colours }, (_, i) => (
+          <svg key={i} viewBox="0 0 60 52" width="64" height="55" aria-hidden="true">
+            <path className={`lump lump-${i}`} d="M5 38C2 18 17 5 31 5s27 11 25 33c0 8-9 11-26 11S5 46 5 38z" />
+            <text x="30" y="33" textAnchor="middle">
+              {grams(m.colour_g)}
+            </text>
+          </svg>
+        ))}
+      </p>
+      <p className="soft">
+        {m.colours === 1 ? 'To colour it: ' : 'Each: '}
+        {m.drops.map((d) => `${d.least === d.most ? d.most : `${d.least} to ${d.most}`} drops ${d.sort}`).join(', or ')}. Start with the fewer.
+      </p>
+    </section>
+  )
+}
+
+/** The pots, each filled to its height: never over two thirds. */
+export function Pots({ m, pot }: { m: Making; pot?: number }) {
+  if (!m.pots || !pot) return null
+  const shown = Math.min(m.pots, 4)
+  const full = m.pots_full
+  return (
+    <section aria-label="Pots">
+      <h2>{m.pots === 1 ? `In one ${litres(pot)} pot` : `In ${m.pots} equal batches, ${litres(pot)} pot`}</h2>
+      <p className="pots">
+        {Array.from({ length: shown }, (_, i) => (
+          <svg key={i} viewBox="0 0 76 50" width="92" height="60" aria-hidden="true">
+            <path className="in" d={`M5 ${46 - full * 40}h50V46H5z`} />
+            <path className="limit" d={`M5 ${46 - (2 / 3) * 40}h50`} />
+            <path className="wall" d="M4 5v37c0 3 1 4 4 4h44c3 0 4-1 4-4V5M56 12h18" />
+          </svg>
+        ))}
+        {m.pots > shown && <span>× {m.pots}</span>}
+      </p>
+      <p className="soft">
+        {grams(m.pot_each_g ?? 0)} of the mix in each, {percent(full)} full; two thirds at most, so that it can be stirred.
+      </p>
+    </section>
+  )
+}

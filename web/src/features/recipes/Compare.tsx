@@ -1,0 +1,142 @@
+import { useQuery } from '@tanstack/react-query'
+import { Form } from 'react-bootstrap'
+import { Link, useSearchParams } from 'react-router'
+import type { Room, Schemas } from '../../api/client'
+import { bookQuery, makingQuery, roomsQuery } from '../../api/queries'
+import { usePageTitle, useSession } from '../../app/session'
+import { grams } from '../../ui/format'
+import { kinds } from '../../ui/kinds'
+import { VerdictLine } from '../../ui/Mark'
+import { Failure, Waiting } from '../../ui/States'
+import { RatioBar } from './Amounts'
+import { money, type Making } from './order'
+
+/** Two recipes side by side for one room: cooked or no-cook, at one glance. */
+export function Compare() {
+  usePageTitle('Compare two recipes')
+  const [params, setParams] = useSearchParams()
+  const rooms = useQuery(roomsQuery)
+  const book = useQuery(bookQuery)
+  const error = rooms.error ?? book.error
+  if (error) return <Failure error={error} retry={() => void Promise.all([rooms.refetch(), book.refetch()])} />
+  const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
+  if (!room || !book.data) return <Waiting what="the recipes" />
+  const a = params.get('a') ?? 'stove-dough'
+  const kind = book.data.recipes.find((r) => r.id === a)?.kind
+  const b = params.get('b') ?? (a === 'cold-dough' ? 'stove-dough' : kind === 'dough' ? 'cold-dough' : (book.data.recipes.find((r) => r.kind === kind && r.id !== a)?.id ?? 'cold-dough'))
+  const set = (name: string, v: string) =>
+    setParams(
+      (old) => {
+        old.set(name, v)
+        return old
+      },
+      { replace: true },
+    )
+  return (
+    <main className="screen compare">
+      <header className="screen-head">
+        <div>
+          <h1>Which of the two?</h1>
+          <p className="soft">The same children, the same portions, side by side.</p>
+        </div>
+        <div className="actions">
+          <Form.Select aria-label="Room" value={room.id} onChange={(e) => set('room', e.target.value)}>
+            {rooms.data?.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}
+              </option>
+            ))}
+          </Form.Select>
+          <Link to={`/recipes?room=${room.id}`}>All recipes</Link>
+        </div>
+      </header>
+      <Sides a={a} b={b} room={room} recipes={book.data.recipes} set={set} />
+    </main>
+  )
+}
+
+function Sides({ a, b, room, recipes, set }: { a: string; b: string; room: Room; recipes: Schemas['BookRecipe'][]; set: (name: string, v: string) => void }) {
+  const { currency } = useSession().centre
+  const one = useQuery(makingQuery({ room_id: room.id, recipe_id: a, by: 'children' }, room.version))
+  const two = useQuery(makingQuery({ room_id: room.id, recipe_id: b, by: 'children' }, room.version))
+  const error = one.error ?? two.error
+  const both: [string, string, typeof one][] = [
+    ['a', a, one],
+    ['b', b, two],
+  ]
+  const rows: [string, (m: Making) => React.ReactNode][] = [
+    ['Right for them?', (m) => <VerdictLine verdict={m.verdict} />],
+    ['Why', (m) => m.lines.flatMap((l) => l.findings.slice(0, 1)).map((f) => f.title).join('; ') || 'no rule objects'],
+    ['Hands', (m) => `${m.minutes_hands} min`],
+    ['Waiting', (m) => (m.minutes_waiting > 0 ? `${m.minutes_waiting} min` : 'none')],
+    ['Heat', (m) => (m.heat ? 'stove or kettle, an adult' : 'none')],
+    ['Keeps', (m) => m.keeps],
+    ['Germs', (m) => (m.needs_cold ? 'one group, 2 h out of the fridge' : 'held back by its salt, sugar or dryness')],
+    ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
+    ['May be tasted', (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`)],
+    ['Salt in a 10 g taste', (m) => `${m.nature.sodium_mg.toFixed(0)} mg sodium, ${(m.nature.taste_share * 100).toFixed(0)} % of a day`],
+    ['Holds', (m) => m.allergens ?? ''],
+    ['To make', (m) => `${grams(m.made_g)} in ${m.movements} fillings`],
+    ['Cost', (m) => (m.cost_coins === undefined ? 'no prices yet' : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`)],
+    ['Short of', (m) => m.amounts.filter((x) => x.missing_g !== undefined).map((x) => `${grams(x.missing_g ?? 0)} ${x.name.toLowerCase()}`).join(', ') || (m.not_weighed.length > 0 ? `not weighed: ${m.not_weighed.join(', ').toLowerCase()}` : 'nothing')],
+  ]
+  return (
+    <>
+      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([one.refetch(), two.refetch()])} />}
+      <table className={one.isPlaceholderData || two.isPlaceholderData ? 'sides stale' : 'sides'}>
+        <thead>
+          <tr>
+            <td />
+            {both.map(([side, id]) => (
+              <th key={side} scope="col">
+                <Form.Select aria-label={side === 'a' ? 'First recipe' : 'Second recipe'} value={id} onChange={(e) => set(side, e.target.value)}>
+                  {kinds.map(([kind, words]) => (
+                    <optgroup key={kind} label={words}>
+                      {recipes
+                        .filter((r) => r.kind === kind)
+                        .map((r) => (
+                          <option key={r.id} value={r.id}>
+                            {r.name}
+                          </option>
+                        ))}
+                    </optgroup>
+                  ))}
+                </Form.Select>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {one.data && two.data && !error && (
+          <tbody>
+            <tr>
+              <th scope="row">By weight</th>
+              {[one.data, two.data].map((m, i) => (
+                <td key={i}>
+                  <RatioBar amounts={m.amounts} />
+                </td>
+              ))}
+            </tr>
+            {rows.map(([name, show]) => (
+              <tr key={name}>
+                <th scope="row">{name}</th>
+                <td>{show(one.data)}</td>
+                <td>{show(two.data)}</td>
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">
+                <span className="visually-hidden">Open</span>
+              </th>
+              <td>
+                <Link to={`/recipes/${a}?room=${room.id}`}>Open {one.data.name.toLowerCase()}</Link>
+              </td>
+              <td>
+                <Link to={`/recipes/${b}?room=${room.id}`}>Open {two.data.name.toLowerCase()}</Link>
+              </td>
+            </tr>
+          </tbody>
+        )}
+      </table>
+    </>
+  )
+}

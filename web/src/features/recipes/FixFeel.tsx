@@ -1,0 +1,89 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { v7 } from 'uuid'
+import { api, ask, type Schemas } from '../../api/client'
+import { grams, measure, plural } from '../../ui/format'
+import { Undo } from '../../ui/States'
+import type { Change, Making } from './order'
+
+type Dose = Schemas['Remedy']['doses'][number]
+
+interface Props {
+  m: Making
+  recipe: string
+  learned: boolean
+  change: Change
+  canWrite: boolean
+}
+
+/** A symptom to a measured addition for this batch; what was added is remembered. */
+export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
+  const [open, setOpen] = useState('')
+  const [undo, setUndo] = useState<{ text: string; id: string } | null>(null)
+  const client = useQueryClient()
+  const refresh = () => client.invalidateQueries({ queryKey: ['making'] })
+  const add = useMutation({
+    mutationFn: async ({ dose, symptom }: { dose: Dose; symptom: string }) => {
+      const addition = v7()
+      await ask(api.PUT('/api/recipes/{id}/additions/{addition}', { params: { path: { id: recipe, addition } }, body: { item_id: dose.item_id, share: dose.share, symptom } }))
+      return { id: addition, text: `${grams(dose.grams)} of ${dose.name.toLowerCase()} noted for today’s batch.` }
+    },
+    onSuccess: (done) => {
+      setUndo(done)
+      return refresh()
+    },
+  })
+  const back = useMutation({
+    mutationFn: (addition: string) => ask(api.DELETE('/api/recipes/{id}/additions/{addition}', { params: { path: { id: recipe, addition } } })),
+    onSuccess: refresh,
+  })
+  if (m.remedies.length === 0) return null
+  const shown = m.remedies.find((r) => r.symptom === open)
+  return (
+    <section className="fix" aria-labelledby="fix-feel">
+      <h2 id="fix-feel">Fix the feel</h2>
+      <div className="chips" role="group" aria-label="How it feels">
+        {m.remedies.map((r) => (
+          <button key={r.symptom} type="button" aria-pressed={r.symptom === open} onClick={() => setOpen(r.symptom === open ? '' : r.symptom)}>
+            {r.symptom}
+          </button>
+        ))}
+      </div>
+      {shown && (
+        <div className="remedy">
+          <p>
+            {shown.feels} Likely {shown.cause}.
+          </p>
+          {shown.doses.map((d) => (
+            <p key={d.item_id} className="dose">
+              <b className="figure">{grams(d.grams)}</b> {d.name.toLowerCase()}
+              <span className="soft">{d.scoops.length > 0 ? `about ${d.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ')}` : 'weigh it'}</span>
+              {canWrite && (
+                <Button variant="outline-primary" size="sm" disabled={add.isPending} onClick={() => add.mutate({ dose: d, symptom: shown.symptom })}>
+                  Worked in
+                </Button>
+              )}
+            </p>
+          ))}
+          <p className="soft">{shown.do}</p>
+          {add.error && (
+            <p className="short" role="alert">
+              Not noted. {add.error.message}
+            </p>
+          )}
+        </div>
+      )}
+      {m.learned.length > 0 && (
+        <Form.Check
+          id="start-learned"
+          type="switch"
+          label={`Start with what ${m.learned[0]?.batches === 1 ? 'the last batch' : 'earlier batches'} needed: ${m.learned.map((l) => `${grams(l.grams)} more ${l.name.toLowerCase()} (${plural(l.batches, 'batch', 'batches')})`).join(', ')}`}
+          checked={learned}
+          onChange={(e) => change({ learned: e.target.checked ? 'yes' : undefined })}
+        />
+      )}
+      {undo && <Undo text={undo.text} onUndo={() => { back.mutate(undo.id); setUndo(null) }} onGone={() => setUndo(null)} />}
+    </section>
+  )
+}

@@ -1,0 +1,39 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, ask } from '../../api/client'
+
+/** A number in a cell that is noted when the field is left. */
+export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string; label: string; have?: number; pack?: number; coins?: number; onSaved: (undo: () => void) => void }) {
+  const client = useQueryClient()
+  const [typed, setTyped] = useState<string | null>(null)
+  const [wrong, setWrong] = useState('')
+  const note = useMutation({
+    mutationFn: (g: number | undefined) => ask(api.PUT('/api/cupboard/{id}/amount', { params: { path: { id } }, body: { grams: g, pack_g: pack, price_coins: coins } })),
+    onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['making'] }), client.invalidateQueries({ queryKey: ['recipes'] }), client.invalidateQueries({ queryKey: ['board'] })]),
+    onError: (e) => setWrong(e.message),
+  })
+  const leave = () => {
+    if (typed === null) return
+    const text = typed.trim().replace(',', '.')
+    const g = text === '' ? undefined : Number(text)
+    if (g !== undefined && !(Number.isFinite(g) && g >= 0)) {
+      setWrong('Type the grams, such as 250; leave it empty when nobody has weighed it.')
+      return
+    }
+    setWrong('')
+    setTyped(null)
+    if (g === have) return
+    const before = have
+    note.mutate(g, { onSuccess: () => onSaved(() => note.mutate(before)) })
+  }
+  return (
+    <span className="note-cell">
+      <input aria-label={label} inputMode="decimal" placeholder="not weighed" value={typed ?? (have === undefined ? '' : String(Math.round(have * 10) / 10))} onChange={(e) => setTyped(e.target.value)} onBlur={leave} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />
+      {wrong && (
+        <span className="short" role="alert">
+          {wrong}
+        </span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,100 @@
+import { useQuery } from '@tanstack/react-query'
+import { Form } from 'react-bootstrap'
+import { Link } from 'react-router'
+import type { Room, Schemas } from '../../api/client'
+import { draftQuery } from '../../api/queries'
+import { Findings } from '../../ui/Findings'
+import { grams } from '../../ui/format'
+import { VerdictLine } from '../../ui/Mark'
+import { Failure } from '../../ui/States'
+import { useSettled } from '../../ui/useSettled'
+import { MixNature } from '../bench/MixNature'
+
+type Text = Schemas['RecipeText']
+
+interface Props {
+  text: Text
+  room: string
+  rooms: Room[]
+  onRoom: (id: string) => void
+  onLines: (lines: string) => void
+}
+
+/** How the typed recipe is read, line by line, and what the mix is so far. */
+export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
+  const asked = useQuery(draftQuery(room, useSettled(text)))
+  const d = asked.data
+  const fresh = d && !asked.isPlaceholderData && !asked.isError
+  const others = (d?.faults ?? []).filter((f) => !f.field.startsWith('lines/') && !(f.field === 'lines' && text.lines === '') && text.name !== '')
+  return (
+    <section className={fresh ? 'as-read' : 'as-read stale'} aria-label="As it is read" aria-live="polite">
+      <h2>As it is read</h2>
+      {asked.isError && <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />}
+      {d && d.lines.length === 0 && <p className="soft">Type an ingredient on the left: a weight, cups or spoons, and what it is.</p>}
+      <ol className="read-lines">
+        {d?.lines.map((l, i) => (
+          <li key={i} className={l.fault ? 'keep-out' : undefined}>
+            <span className="figure">{l.fault ? '?' : l.as_needed ? '…' : grams(l.grams ?? 0)}</span>
+            <div>
+              <b>{l.fault ? l.text : l.name}</b>
+              {l.fault && <p className="short">{l.fault}</p>}
+              {l.note && <p className="soft">{l.note}</p>}
+              {l.fault && (l.like.length > 0 || l.name) && (
+                <p className="likes">
+                  {l.like.map((it) => (
+                    <button key={it.id} type="button" className="link" onClick={() => onLines(replaced(text.lines, l.text, l.name ?? '', it.name))}>
+                      It is {it.name.toLowerCase()}
+                    </button>
+                  ))}
+                  {l.name && <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Describe it on the shelf</Link>}
+                </p>
+              )}
+            </div>
+            <span className="soft">{!l.fault && !l.as_needed ? `${Math.round((l.share ?? 0) * 100)} %` : ''}</span>
+          </li>
+        ))}
+      </ol>
+      {others.map((f) => (
+        <p key={f.field} className="short">
+          {f.sentence}
+        </p>
+      ))}
+      {d && (d.steps?.length ?? 0) > 0 && (
+        <ul className="read-steps">
+          {d.steps?.map((s, i) => (
+            <li key={i}>
+              <b className="figure">{s.minutes} min</b> {[s.wait ? 'waiting' : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children help' : '', s.resource].filter(Boolean).join(', ') || 'hands on'} <span className="soft">{s.text}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {d?.verdict && d.nature && (
+        <div className={d.verdict}>
+          <div className="rooms-head">
+            <p className="big-verdict">
+              <VerdictLine verdict={fresh ? d.verdict : 'not-checked'} />
+            </p>
+            <Form.Select aria-label="Room to read the recipe for" value={room} onChange={(e) => onRoom(e.target.value)}>
+              {rooms.map((r) => (
+                <option key={r.id} value={r.id}>
+                  for {r.name}
+                </option>
+              ))}
+            </Form.Select>
+          </div>
+          {d.lines.some((l) => l.fault) && <p className="soft">What could not be read may be anything, so the mix is not cleared.</p>}
+          {d.lines_judged?.map((l) => l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />)}
+          <MixNature nature={d.nature} keeps={text.keeps || 'not said'} />
+        </div>
+      )}
+    </section>
+  )
+}
+
+/** The typed lines with the unknown name of one ingredient replaced. */
+function replaced(lines: string, text: string, name: string, by: string): string {
+  const at = lines.indexOf(text)
+  const in_ = name ? text.toLowerCase().indexOf(name) : -1
+  if (at < 0 || in_ < 0) return lines
+  return lines.slice(0, at + in_) + by.toLowerCase() + lines.slice(at + in_ + name.length)
+}

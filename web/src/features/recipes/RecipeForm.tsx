@@ -1,0 +1,250 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useId, useRef, useState, type FormEvent } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
+import { recipeQuery, roomsQuery } from '../../api/queries'
+import { usePageTitle } from '../../app/session'
+import { kinds, ownKinds } from '../../ui/kinds'
+import { Failure, Waiting } from '../../ui/States'
+import { measureWords } from '../rooms/model'
+import { Reading } from './Reading'
+
+type Text = Schemas['RecipeText']
+
+const empty: Text = { name: '', kind: 'dough', measures: 'us', lines: '', steps: '', keeps: '', heated: false, hot: false, loss_percent: 0 }
+
+/** What is typed is kept on this device until it is saved: describing an unknown ingredient
+ * on the shelf and coming back loses nothing. */
+const keptKey = (id: string) => `emblo-recipe-${id}`
+
+function kept(id: string): Text | null {
+  try {
+    return JSON.parse(sessionStorage.getItem(keptKey(id)) ?? 'null') as Text | null
+  } catch {
+    return null
+  }
+}
+
+/** A recipe of the centre's own: new, copied from the book, imported, or changed. */
+export function RecipeForm() {
+  const { id } = useParams()
+  const [params] = useSearchParams()
+  const from = id ?? params.get('from') ?? ''
+  const source = useQuery({ ...recipeQuery(from), enabled: from !== '', refetchOnWindowFocus: false })
+  const rooms = useQuery(roomsQuery)
+  usePageTitle(id ? 'Change a recipe' : 'A recipe of our own')
+  const error = (from ? source.error : null) ?? rooms.error
+  if (error) {
+    return (
+      <main className="screen">
+        <Failure error={error} retry={() => void Promise.all([from ? source.refetch() : null, rooms.refetch()])} />
+      </main>
+    )
+  }
+  if ((from && !source.data) || !rooms.data) return <Waiting what="the recipe" />
+  const copied = source.data ? { ...source.data.recipe, kind: ownKinds.includes(source.data.recipe.kind) ? source.data.recipe.kind : 'dough' } : { ...empty, measures: rooms.data[0]?.measures ?? empty.measures }
+  const first = id || !source.data ? copied : { ...copied, name: `${copied.name}, ours` }
+  return <Editor key={from} id={id} from={from || 'new'} first={first} version={id ? (source.data?.version ?? 0) : 0} versions={id ? (source.data?.versions ?? []) : []} rooms={rooms.data} />
+}
+
+interface EditorProps {
+  id?: string
+  from: string
+  first: Text
+  version: number
+  versions: Schemas['RecipePage']['versions']
+  rooms: Room[]
+}
+
+function Editor({ id: given, from, first, version, versions, rooms }: EditorProps) {
+  const form = useId()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const [id] = useState(() => given ?? v7())
+  const [text, setText] = useState<Text>(() => kept(from) ?? first)
+  const [roomID, setRoomID] = useState(rooms[0]?.id ?? '')
+  const file = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    sessionStorage.setItem(keptKey(from), JSON.stringify(text))
+  }, [from, text])
+  const change = (part: Partial<Text>) => setText((t) => ({ ...t, ...part }))
+  const save = useMutation({
+    mutationFn: (v: number) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: v, recipe: text } })),
+    onSuccess: async () => {
+      sessionStorage.removeItem(keptKey(from))
+      await Promise.all(['recipes', 'recipe', 'making', 'book'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+      await navigate(`/recipes/${id}?room=${roomID}`)
+    },
+  })
+  const load = useMutation({
+    mutationFn: async (f: File) => ask(api.POST('/api/recipes/import', { body: { jsonld: await f.text() } })),
+    onSuccess: setText,
+  })
+  const older = useMutation({
+    mutationFn: (v: number) => ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version: v } } })),
+    onSuccess: (page) => setText(page.recipe),
+  })
+  const drop = useMutation({
+    mutationFn: () => ask(api.DELETE('/api/recipes/{id}', { params: { path: { id } } })),
+    onSuccess: async () => {
+      sessionStorage.removeItem(keptKey(from))
+      await Promise.all(['recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+      await navigate('/recipes')
+    },
+  })
+  const error = save.error instanceof ApiError ? save.error : undefined
+  const theirs = error?.status === 409 ? (error.current as Schemas['OwnRecipe'] | undefined) : undefined
+  const failed = theirs ? undefined : (save.error ?? load.error ?? older.error ?? drop.error)
+  const submit = (e: FormEvent) => {
+    e.preventDefault()
+    save.mutate(version)
+  }
+  return (
+    <main className="screen recipe-form">
+      <Form onSubmit={submit} noValidate aria-label="Recipe of our own">
+        <header className="screen-head">
+          <h1>{text.name.trim() || 'A recipe of our own'}</h1>
+          <div className="actions">
+            <Link to={given ? `/recipes/${given}` : '/recipes'} onClick={() => sessionStorage.removeItem(keptKey(from))}>
+              Leave it
+            </Link>
+            {!given && (
+              <>
+                <button type="button" className="link" onClick={() => file.current?.click()}>
+                  Open a JSON-LD file
+                </button>
+                <input
+                  ref={file}
+                  type="file"
+                  className="visually-hidden"
+                  tabIndex={-1}
+                  aria-label="JSON-LD file with a recipe"
+                  accept=".json,.jsonld,application/ld+json,application/json"
+                  onChange={(e) => {
+                    const f = e.target.files?.[0]
+                    if (f) load.mutate(f)
+                    e.target.value = ''
+                  }}
+                />
+              </>
+            )}
+            <Button type="submit" disabled={save.isPending}>
+              Save the recipe
+            </Button>
+          </div>
+        </header>
+        {theirs && (
+          <div className="notice measure-first" role="alert">
+            <p>{error?.message}</p>
+            <Button variant="outline-primary" onClick={() => { setText(theirs.recipe); save.reset() }}>
+              Take theirs
+            </Button>
+            <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
+              Keep mine
+            </Button>
+          </div>
+        )}
+        {failed && (
+          <div className="notice keep-out" role="alert">
+            <p>{failed === save.error ? `Not saved. ${failed.message}` : failed.message}</p>
+          </div>
+        )}
+        <div className="form-columns">
+          <div>
+            <Form.Group controlId={`${form}-name`} className="field">
+              <Form.Label>Name</Form.Label>
+              <Form.Control value={text.name} maxLength={80} isInvalid={error?.field === 'recipe/name'} onChange={(e) => change({ name: e.target.value })} />
+            </Form.Group>
+            <div className="pair">
+              <Form.Group controlId={`${form}-kind`} className="field">
+                <Form.Label>Makes</Form.Label>
+                <Form.Select value={text.kind} onChange={(e) => change({ kind: e.target.value })}>
+                  {kinds
+                    .filter(([k]) => ownKinds.includes(k))
+                    .map(([k, words]) => (
+                      <option key={k} value={k}>
+                        {words}
+                      </option>
+                    ))}
+                </Form.Select>
+              </Form.Group>
+              <Form.Group controlId={`${form}-measures`} className="field">
+                <Form.Label>Cups and spoons are</Form.Label>
+                <Form.Select value={text.measures} onChange={(e) => change({ measures: e.target.value as Text['measures'] })}>
+                  {Object.entries(measureWords).map(([m, words]) => (
+                    <option key={m} value={m}>
+                      {words}
+                    </option>
+                  ))}
+                </Form.Select>
+              </Form.Group>
+            </div>
+            <Form.Group controlId={`${form}-lines`} className="field">
+              <Form.Label>Ingredients, the way you say them</Form.Label>
+              <Form.Control as="textarea" rows={7} value={text.lines} placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'} onChange={(e) => change({ lines: e.target.value })} />
+            </Form.Group>
+            <Form.Group controlId={`${form}-steps`} className="field">
+              <Form.Label>Steps, a line each</Form.Label>
+              <Form.Control as="textarea" rows={5} value={text.steps} placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'} onChange={(e) => change({ steps: e.target.value })} />
+              <span className="soft">Minutes and heat are read off the words. To say it yourself, end with (5 min, wait, adult, children, stove).</span>
+            </Form.Group>
+            <Form.Group controlId={`${form}-keeps`} className="field">
+              <Form.Label>Keeps</Form.Label>
+              <Form.Control value={text.keeps} maxLength={200} placeholder="one week airtight" onChange={(e) => change({ keeps: e.target.value })} />
+            </Form.Group>
+            <Form.Check id={`${form}-heated`} label="The whole mix is brought to 80 °C by probe" checked={text.heated} onChange={(e) => change({ heated: e.target.checked })} />
+            <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" checked={text.hot} onChange={(e) => change({ hot: e.target.checked })} />
+            <div className="pair">
+              <NumberField id={`${form}-loss`} label="Goes as steam, %" value={text.loss_percent} onChange={(n) => change({ loss_percent: n ?? 0 })} />
+              <NumberField id={`${form}-ph`} label="pH by a test strip, if tried" value={text.ph} onChange={(ph) => change({ ph })} />
+            </div>
+            {given && versions.length > 1 && (
+              <details className="versions">
+                <summary>{versions.length} versions are kept</summary>
+                <ul>
+                  {versions.map((v) => (
+                    <li key={v.version}>
+                      Version {v.version}, {new Date(v.saved_at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}{' '}
+                      <button type="button" className="link" onClick={() => older.mutate(v.version)}>
+                        bring back
+                      </button>
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            )}
+            {given && (
+              <p>
+                <button type="button" className="link" onClick={() => drop.mutate()}>
+                  Delete this recipe
+                </button>
+              </p>
+            )}
+          </div>
+          <Reading text={text} room={roomID} rooms={rooms} onRoom={setRoomID} onLines={(lines) => change({ lines })} />
+        </div>
+      </Form>
+    </main>
+  )
+}
+
+function NumberField({ id, label, value, onChange }: { id: string; label: string; value?: number; onChange: (n?: number) => void }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  return (
+    <Form.Group controlId={id} className="field">
+      <Form.Label>{label}</Form.Label>
+      <Form.Control
+        inputMode="decimal"
+        value={typed ?? value ?? ''}
+        onChange={(e) => {
+          setTyped(e.target.value)
+          const n = Number(e.target.value.replace(',', '.'))
+          onChange(e.target.value.trim() === '' || !Number.isFinite(n) ? undefined : n)
+        }}
+        onBlur={() => setTyped(null)}
+      />
+    </Form.Group>
+  )
+}

@@ -1,0 +1,268 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Form } from 'react-bootstrap'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ApiError, ask, type Base, type Room } from '../../api/client'
+import { makingQuery, recipeQuery, roomsQuery } from '../../api/queries'
+import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { Findings } from '../../ui/Findings'
+import { grams, plural } from '../../ui/format'
+import { VerdictLine } from '../../ui/Mark'
+import { Failure, Waiting } from '../../ui/States'
+import { MixNature } from '../bench/MixNature'
+import { nextMorning } from '../bench/model'
+import { Amounts, Colours, Pots, RatioBar } from './Amounts'
+import { FixFeel } from './FixFeel'
+import { HowMuch } from './HowMuch'
+import { fileName, money, orderOf, portionOf, saveFile, type Change, type Making, type Order } from './order'
+
+/** One recipe for one room: right for them, how much of what, and what to do when
+ * something is short. */
+export function RecipePage() {
+  const { id = '' } = useParams()
+  const [params, setParams] = useSearchParams()
+  const rooms = useQuery(roomsQuery)
+  const recipe = useQuery(recipeQuery(id))
+  usePageTitle(recipe.data?.recipe.name ?? 'Recipe')
+  const error = rooms.error ?? recipe.error
+  if (error) {
+    return (
+      <main className="screen">
+        <Failure error={error} retry={error instanceof ApiError && error.status === 404 ? undefined : () => void Promise.all([rooms.refetch(), recipe.refetch()])} />
+        <Link to="/recipes">Back to the recipes</Link>
+      </main>
+    )
+  }
+  if (!rooms.data || !recipe.data) return <Waiting what="the recipe" />
+  const room = rooms.data.find((r) => r.id === params.get('room')) ?? rooms.data[0]
+  if (!room) {
+    return (
+      <main className="screen">
+        <h1>{recipe.data.recipe.name}</h1>
+        <p>Add a room first: what goes in and how much depend on who it is for.</p>
+        <Link to="/rooms/new">Add a room</Link>
+      </main>
+    )
+  }
+  const change = (part: Record<string, string | string[] | undefined>) =>
+    setParams(
+      (old) => {
+        for (const [name, value] of Object.entries(part)) {
+          old.delete(name)
+          for (const v of Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value]) old.append(name, v)
+        }
+        return old
+      },
+      { replace: true },
+    )
+  return <Page key={id} page={recipe.data} room={room} rooms={rooms.data} order={orderOf(id, room.id, params)} change={change} />
+}
+
+interface PageProps {
+  page: { id: string; own: boolean; recipe: { name: string }; also: string[] }
+  room: Room
+  rooms: Room[]
+  order: Order
+  change: Change
+}
+
+function Page({ page, room, rooms, order, change }: PageProps) {
+  const session = useSession()
+  const canWrite = mayWrite(session)
+  const asked = useQuery(makingQuery(order, room.version))
+  const fresh = asked.data !== undefined && !asked.isPlaceholderData && !asked.isError
+  const m = asked.data
+  const wrong = asked.error instanceof ApiError && asked.error.field ? asked.error : undefined
+  const query = new URLSearchParams(window.location.search).toString()
+  return (
+    <main className="recipe-page">
+      <header className="recipe-head">
+        <div>
+          <p className="soft">
+            <Link to={`/recipes?room=${room.id}`}>Recipes</Link>
+            {page.own ? ' · our own' : page.also.length > 0 ? ` · also ${page.also.join(', ')}` : ''}
+          </p>
+          <h1>{page.recipe.name}</h1>
+        </div>
+        <div className="actions">
+          <Form.Select aria-label="Room" value={room.id} onChange={(e) => change({ room: e.target.value, children: undefined })}>
+            {rooms.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}
+              </option>
+            ))}
+          </Form.Select>
+          <Link to={`/recipes/${page.id}/print?${query}`}>Card</Link>
+          <Link to={`/recipes/${page.id}/chart?${query}`}>Wall chart</Link>
+          <Link to={`/recipes/compare?a=${page.id}&room=${room.id}`}>Compare</Link>
+          {canWrite && <Link to={page.own ? `/recipes/${page.id}/edit` : `/recipes/new?from=${page.id}`}>{page.own ? 'Change' : 'Copy and vary'}</Link>}
+          <Files id={page.id} name={page.recipe.name} csv={fresh ? m?.csv : undefined} />
+        </div>
+      </header>
+      <HowMuch order={order} room={room} change={change} error={wrong} />
+      {asked.isError && !wrong && <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />}
+      {!m && !asked.isError && <Waiting what="the amounts" />}
+      {m && !asked.isError && (
+        <div className={fresh ? 'recipe-zones' : 'recipe-zones stale'}>
+          <section aria-labelledby="zone-amounts">
+            <h2 id="zone-amounts">
+              By weight: {grams(m.mixed_g)} mixed, {grams(m.made_g)} made
+            </h2>
+            <RatioBar amounts={m.amounts} />
+            <h2>
+              In the scoops this room owns: {plural(m.movements, 'filling')}
+              {!m.within && <span className="short"> · {m.extra_measure ? `a measure of ${m.extra_measure} would do it all` : 'weigh what is marked'}</span>}
+            </h2>
+            <Amounts m={m} canWrite={canWrite} currency={session.centre.currency} />
+            <Short m={m} room={room} />
+            <div className="splits">
+              <Colours m={m} />
+              <Pots m={m} pot={order.pot_ml} />
+            </div>
+            <Method m={m} />
+          </section>
+          <section aria-labelledby="zone-is">
+            <h2 id="zone-is">Right for {room.name}?</h2>
+            <div className={m.verdict}>
+              <p className="big-verdict">
+                <VerdictLine verdict={fresh ? m.verdict : 'not-checked'} />
+              </p>
+            </div>
+            {m.lines.map((l) => (
+              <div key={l.name}>
+                {l.findings.length > 0 ? <Findings findings={l.findings} about={l.name} /> : m.lines.length === 1 && <p>No rule objects to {grams(m.each_g)} for each child.</p>}
+              </div>
+            ))}
+            <MixNature nature={m.nature} keeps={m.keeps} />
+            <FixFeel m={m} recipe={order.recipe_id} learned={order.learned ?? false} change={change} canWrite={canWrite} />
+            <p className="soft">Local licensing rules, labels and a health professional’s instructions come first. An adult watches at all times.</p>
+          </section>
+        </div>
+      )}
+      <Edge m={fresh ? m : undefined} failed={asked.isError} order={order} room={room} name={page.recipe.name} canWrite={canWrite} />
+    </main>
+  )
+}
+
+/** What can be done about what is short. */
+function Short({ m, room }: { m: Making; room: Room }) {
+  if (m.ways.length === 0) return null
+  const short = m.amounts.filter((a) => a.missing_g !== undefined)
+  return (
+    <div className="notice measure-first ways" role="status">
+      <p>
+        <b>
+          Short of {short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.
+        </b>{' '}
+        What to do:
+      </p>
+      <ul>
+        {m.ways.map((w) => (
+          <li key={w.sentence}>
+            {w.verdict && <VerdictLine verdict={w.verdict} />}
+            <span>
+              {w.sentence} {w.recipe_id && <Link to={`/recipes/${w.recipe_id}?room=${room.id}`}>Look at it</Link>}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function Method({ m }: { m: Making }) {
+  return (
+    <section className="method" aria-label="How it is made">
+      <h2>
+        How it is made: {m.minutes_hands} min of hands{m.minutes_waiting > 0 && `, ${m.minutes_waiting} min waiting`}
+      </h2>
+      <ol>
+        {m.steps.map((s) => (
+          <li key={s.text} className={s.wait ? 'wait' : undefined}>
+            <span className="figure">{s.minutes} min</span>
+            <span>
+              {s.text}.{s.adult_only && <em> Adult only.</em>}
+              {s.children_help && <i> Children help.</i>}
+              {s.wait && <span className="soft"> Waiting.</span>}
+            </span>
+            <span className="soft">{s.resource}</span>
+          </li>
+        ))}
+      </ol>
+      <p>
+        <b>Right when:</b> {m.hand}
+      </p>
+    </section>
+  )
+}
+
+function Files({ id, name, csv }: { id: string; name: string; csv?: string }) {
+  const file = useMutation({
+    mutationFn: () => ask(api.GET('/api/recipes/{id}/file', { params: { path: { id } } })),
+    onSuccess: (f) => saveFile(fileName(name, 'jsonld'), 'application/ld+json', f.jsonld),
+  })
+  return (
+    <>
+      <button type="button" className="link" disabled={!csv} onClick={() => csv && saveFile(fileName(name, 'csv'), 'text/csv', csv)}>
+        CSV
+      </button>
+      <button type="button" className="link" onClick={() => file.mutate()}>
+        {file.isError ? 'JSON-LD: try again' : 'JSON-LD'}
+      </button>
+    </>
+  )
+}
+
+interface EdgeProps {
+  m?: Making
+  failed: boolean
+  order: Order
+  room: Room
+  name: string
+  canWrite: boolean
+}
+
+/** The edge of the counter under a recipe. */
+function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
+  const session = useSession()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const plan = useMutation({
+    mutationFn: async (making: Making) => {
+      const id = v7()
+      const base: Base = { kind: 'mix', recipe_id: order.recipe_id, portion_g: portionOf(order, making), colours: making.colours, pot_ml: order.pot_ml, use: order.use }
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { version: 0, name, room_id: room.id, play_at: nextMorning(session.today), base, items: [] } }))
+      return id
+    },
+    onSuccess: async (id) => {
+      await client.invalidateQueries({ queryKey: ['setups'] })
+      await navigate(`/bench/${id}`)
+    },
+  })
+  const missing = m?.amounts.find((a) => a.missing_g !== undefined)
+  return (
+    <footer className={`counter on-dark ${m?.verdict ?? 'not-checked'}`}>
+      <div>
+        <span>makes</span>
+        <strong className="figure">{m ? `${m.children} × ${grams(m.each_g)}` : failed ? 'Not checked' : '–'}</strong>
+      </div>
+      <div>
+        <span>cost{m && m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}</span>
+        <strong className="figure">{m?.cost_coins !== undefined ? `${money(m.cost_coins, session.centre.currency)} · ${money(m.cost_coins / m.children, session.centre.currency)} each` : 'no prices yet'}</strong>
+      </div>
+      <div>
+        <span>short of</span>
+        <strong className="figure">{!m ? '–' : missing ? `${grams(missing.missing_g ?? 0)} ${missing.name.toLowerCase()}` : m.not_weighed.length > 0 ? `nothing known; ${m.not_weighed.length} not weighed` : 'nothing'}</strong>
+      </div>
+      <div className="minutes">
+        <span>takes</span>
+        <strong className="figure">{m ? `${m.minutes_hands} min${m.minutes_waiting > 0 ? ` + ${m.minutes_waiting} waiting` : ''}` : '–'}</strong>
+      </div>
+      {canWrite && (
+        <button type="button" className="print state" disabled={!m || plan.isPending} onClick={() => m && plan.mutate(m)}>
+          {plan.isError ? 'Not planned: try again' : 'Plan it'}
+        </button>
+      )}
+    </footer>
+  )
+}
