@@ -58,14 +58,12 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.See("Taste-safe for these children", "germs can grow", "Ready")
 }
 
-// The same list, chosen as a file in the browser and read by the command, gives the same
-// file; the room comes from the browser too.
 func TestRecipesAreChosenForARoom(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 834, 1100)
 	p.Demo()
 	p.Click("link", "Recipes")
 	p.Set("combobox", "Room to read the recipes for", "Puddles")
-	p.See("for Puddles, at 80 g", "Stove dough", "not in the cupboard: cream of tartar")
+	p.See("for Puddles, at 80 g", "Stove dough", "not in the cupboard: hair conditioner")
 	p.Click("button", "taste-safe")
 	p.Click("button", "without heat")
 	p.Gone("Stove dough")
@@ -73,6 +71,8 @@ func TestRecipesAreChosenForARoom(t *testing.T) {
 	p.See("Taste-safe for these children", "for 6 children at 80 g", "Ready")
 }
 
+// The same list, chosen as a file in the browser and read by the command, gives the same
+// file; the room comes from the browser too.
 func TestListInTheBrowserAndByCommandIsOneFile(t *testing.T) {
 	app := harness.Start(t)
 	p := harness.Sit(t, app, 1280, 800)

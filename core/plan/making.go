@@ -123,8 +123,11 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	m.Remedies = recipe.Remedies(m.Recipe, m.Batch.Made, set)
 	m.Short, m.NotWeighed = o.Stock.Short(m.Batch), o.Stock.NotWeighed(m.Recipe)
 	m.Limit, m.LimitKnown = o.Stock.Limit(m.Recipe)
-	if len(m.Short) > 0 {
-		m.Ways = m.ways(o, g, m.Children)
+	switch {
+	case len(m.Short) > 0:
+		m.Ways = m.ways(o, g)
+	case o.Need == nil:
+		m.Ways = m.lifts(o, g)
 	}
 	return m, nil
 }
@@ -171,40 +174,39 @@ func WorstLine(lines []Line) Line {
 	return worst
 }
 
-// ways says what can be done about what is short: use something instead, make less, bring
-// what is missing, or make another mix without it.
-func (m *Making) ways(o Order, g *safety.Group, children int) []Way {
+// maxReplacements is how many substitutes are offered for one ingredient.
+const maxReplacements = 2
+
+// ways says what can be done about what is short: take something instead, make less, or
+// bring what is missing.
+func (m *Making) ways(o Order, g *safety.Group) []Way {
 	var ways []Way
 	verdict := func(r recipe.Recipe, each unit.Mass) safety.Verdict {
 		return WorstLine(JudgeMix(r, each, o.Use, g)).Assessment.Verdict
 	}
-	wanted := m.Batch.Need
-	for _, l := range o.Stock.Lifts(m.Recipe, wanted) {
-		if len(ways) == 2 {
-			break
+	for _, s := range m.Short {
+		offered := 0
+		for _, rep := range o.Stock.Replacements(m.Batch, s) {
+			v := verdict(rep.Recipe, m.Each)
+			if offered == maxReplacements || v > safety.WithAHand && v > m.Verdict {
+				continue // a way that makes it worse is no way
+			}
+			text := fmt.Sprintf("Take %s of %s for the %s that is missing: %s.", rep.Take, lower(rep.Sub.Item.Name), lower(s.Line.Item.Name), rep.Sub.Note)
+			if len(m.Short) == 1 {
+				text += " That makes all of it."
+			}
+			if !rep.Known {
+				text += " Look whether there is enough: it has not been weighed."
+			}
+			ways = append(ways, Way{Kind: "instead", Sentence: text, Made: m.Batch.Made, Verdict: v, ItemID: rep.Sub.Item.ID})
+			offered++
 		}
-		each := l.Made.Times(1 / float64(children))
-		v := verdict(l.Recipe, each)
-		if v > safety.WithAHand && v > m.Verdict {
-			continue // a way that makes it worse is no way
-		}
-		text := fmt.Sprintf("Take %s of %s for the %s that is missing: %s.", l.Take, lower(l.Sub.Item.Name), lower(l.For.Item.Name), l.Sub.Note)
-		switch {
-		case l.Made.Grams() < wanted.Grams()-0.5:
-			text += fmt.Sprintf(" That makes %s.", l.Made)
-		default:
-			text += " That makes all of it."
-		}
-		if !l.Known {
-			text += " Look whether there is enough: it has not been weighed."
-		}
-		ways = append(ways, Way{Kind: "instead", Sentence: text, Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID})
 	}
 	if made := m.Limit.Made; m.LimitKnown && made.Grams() >= 1 {
-		each := made.Times(1 / float64(children))
-		text := fmt.Sprintf("Make %s now, all that the %s allows: %s for each of %d", made, listNames(m.Limit.By), each, children)
+		each := made.Times(1 / float64(m.Children))
+		text := fmt.Sprintf("Make %s now, all that the %s allows: %s for each of %d", made, listNames(m.Limit.By), each, m.Children)
 		if c, ok := o.Need.(recipe.Children); ok && c.Portion.Grams() > 0 {
-			if n := int(made.Over(c.Portion) + 1e-9); n >= 1 && n < children {
+			if n := int(made.Over(c.Portion) + 1e-9); n >= 1 && n < m.Children {
 				text += fmt.Sprintf(", or %s for %d at a time", c.Portion, n)
 			}
 		}
@@ -214,7 +216,19 @@ func (m *Making) ways(o Order, g *safety.Group, children int) []Way {
 	for i, s := range m.Short {
 		missing[i] = fmt.Sprintf("%s of %s", s.Missing, lower(s.Line.Item.Name))
 	}
-	ways = append(ways, Way{Kind: "bring", Sentence: "Bring " + strings.Join(missing, " and ") + ", then make all of it.", Made: m.Batch.Made, Verdict: m.Verdict})
+	return append(ways, Way{Kind: "bring", Sentence: "Bring " + strings.Join(missing, " and ") + ", then make all of it.", Made: m.Batch.Made, Verdict: m.Verdict})
+}
+
+// lifts says what to take for more than the stock makes.
+func (m *Making) lifts(o Order, g *safety.Group) []Way {
+	var ways []Way
+	for _, l := range o.Stock.Lifts(m.Recipe) {
+		v := WorstLine(JudgeMix(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)).Assessment.Verdict
+		if len(ways) < maxReplacements && (v <= safety.WithAHand || v <= m.Verdict) {
+			ways = append(ways, Way{Kind: "instead", Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID, Sentence: fmt.Sprintf(
+				"Take %s of %s when the %s runs out, and it makes %s: %s.", l.Take, lower(l.Sub.Item.Name), lower(l.For.Item.Name), l.Made, l.Sub.Note)})
+		}
+	}
 	return ways
 }
 

@@ -2,6 +2,7 @@ package recipe
 
 import (
 	"bytes"
+	"cmp"
 	_ "embed"
 	"encoding/csv"
 	"fmt"
@@ -180,63 +181,82 @@ func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
 	return r
 }
 
-// Lift is a substitute that makes a batch larger.
-type Lift struct {
-	For   Line
-	Sub   Substitute
-	Share float64 // of the ingredient that is taken as the substitute
-	// Recipe is the recipe with it. Take is how much of the substitute the batch needs.
-	Recipe Recipe
-	Take   unit.Mass
-	// Known is false when nobody has weighed the substitute: Made then holds if there is
-	// enough of it.
-	Known bool
-	Made  unit.Mass // the most that can be made with it, at most what was wanted
+// Replacement is a substitute for what is missing of an ingredient in a batch.
+type Replacement struct {
+	Sub    Substitute
+	Take   unit.Mass // of the substitute, for the whole batch
+	Recipe Recipe    // with the missing part replaced
+	Known  bool      // the substitute has been weighed, and there is enough
 }
 
-// Lifts returns the substitutes for what limits a batch that is to make the wanted mass:
-// those that are known to be there first, then those that make most.
-func (s Stock) Lifts(r Recipe, wanted unit.Mass) []Lift {
+// Replacements returns what may be taken for what is missing of an ingredient: what is known
+// to be there first. A substitute of which there is known to be too little is left out.
+func (s Stock) Replacements(b Batch, short Shortage) []Replacement {
+	var all []Replacement
+	share := math.Min(1, short.Missing.Over(short.Have.Plus(short.Missing)))
+	for _, sub := range Substitutes(short.Line.Item.ID) {
+		take := short.Missing.Times(sub.ByMass)
+		have, known := s[sub.Item.ID]
+		if known && have.Grams() < take.Grams() {
+			continue
+		}
+		all = append(all, Replacement{sub, take, b.Recipe.Instead(short.Line.Item.ID, sub, share), known})
+	}
+	slices.SortStableFunc(all, func(a, b Replacement) int {
+		switch {
+		case a.Known && !b.Known:
+			return -1
+		case b.Known && !a.Known:
+			return 1
+		}
+		return 0
+	})
+	return all
+}
+
+// Lift is a substitute that makes the largest batch of a stock larger.
+type Lift struct {
+	For  Line
+	Sub  Substitute
+	Take unit.Mass // of the substitute
+	// Recipe is the recipe with it, and Made what it makes until something else runs out.
+	Recipe Recipe
+	Made   unit.Mass
+}
+
+// Lifts returns substitutes that have been weighed for the ingredient that limits a stock,
+// those that make most first. There is none when several run out at once, or when nothing
+// else has been weighed that would run out next.
+func (s Stock) Lifts(r Recipe) []Lift {
 	limit, ok := s.Limit(r)
-	if !ok || limit.Made.Grams() >= wanted.Grams()-0.05 || len(limit.By) != 1 {
+	if !ok || len(limit.By) != 1 {
 		return nil
 	}
 	line := limit.By[0]
+	next := Stock{}
+	for id, m := range s {
+		if id != line.Item.ID {
+			next[id] = m
+		}
+	}
+	others, ok := next.Limit(r)
+	if !ok {
+		return nil
+	}
 	var lifts []Lift
 	for _, sub := range Substitutes(line.Item.ID) {
-		have, known := s[sub.Item.ID]
-		if known && have.Grams() < 1 {
+		have := s[sub.Item.ID]
+		least := s[line.Item.ID]
+		factor := math.Min(others.Factor, (least.Grams()+have.Grams()/sub.ByMass)/line.Mass.Grams())
+		inRecipe := slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Item.ID == sub.Item.ID })
+		if inRecipe || factor <= limit.Factor*(1+1e-6) {
 			continue
 		}
-		factor := wanted.Over(r.Made())
-		for id, m := range s { // others may run out before that
-			for _, l := range r.Lines {
-				if l.Item.ID == id && id != line.Item.ID && !freely(l) && !l.AsNeeded {
-					factor = math.Min(factor, m.Over(l.Mass))
-				}
-			}
-		}
-		most := s[line.Item.ID].Grams()
-		if known {
-			factor = math.Min(factor, (most+have.Grams()/sub.ByMass)/line.Mass.Grams())
-		}
-		if factor <= limit.Factor*(1+1e-6) {
-			continue
-		}
-		share := 1 - most/(line.Mass.Grams()*factor)
-		with := r.Instead(line.Item.ID, sub, share)
-		lifts = append(lifts, Lift{For: line, Sub: sub, Share: share, Recipe: with, Known: known,
-			Take: line.Mass.Times(factor * share * sub.ByMass), Made: with.Made().Times(factor)})
+		missing := line.Mass.Times(factor).Minus(least)
+		with := r.Instead(line.Item.ID, sub, missing.Over(line.Mass.Times(factor)))
+		lifts = append(lifts, Lift{line, sub, missing.Times(sub.ByMass), with, with.Made().Times(factor)})
 	}
-	slices.SortStableFunc(lifts, func(a, b Lift) int {
-		switch {
-		case a.Known != b.Known && a.Known:
-			return -1
-		case a.Known != b.Known:
-			return 1
-		}
-		return int(b.Made.Grams() - a.Made.Grams())
-	})
+	slices.SortStableFunc(lifts, func(a, b Lift) int { return cmp.Compare(b.Made.Grams(), a.Made.Grams()) })
 	return lifts
 }
 

@@ -108,6 +108,12 @@ function Counting({ amount: a }: { amount: Amount }) {
   )
 }
 
+/** So many drops; past what anybody counts, the same in mL at twenty drops each. */
+function drops(d: Schemas['ColourDrops']): string {
+  if (d.most > 40) return `${Math.round(d.least / 20)} to ${Math.ceil(d.most / 20)} mL ${d.sort}`
+  return `${d.least === d.most ? d.most : `${d.least} to ${d.most}`} drops ${d.sort}`
+}
+
 /** Equal parts in their colours, with the drops for one. */
 export function Colours({ m }: { m: Making }) {
   return (
@@ -125,7 +131,7 @@ export function Colours({ m }: { m: Making }) {
       </p>
       <p className="soft">
         {m.colours === 1 ? 'To colour it: ' : 'Each: '}
-        {m.drops.map((d) => `${d.least === d.most ? d.most : `${d.least} to ${d.most}`} drops ${d.sort}`).join(', or ')}. Start with the fewer.
+        {m.drops.map(drops).join(', or ')}. Start with the fewer.
       </p>
     </section>
   )

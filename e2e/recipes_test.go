@@ -1,0 +1,153 @@
+package e2e
+
+import (
+	"bytes"
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/e2e/harness"
+)
+
+// Fourteen children, half the salt, a metric room, a 3 L pot: a new user reads off what to
+// do, does it, and can take back what was typed by mistake.
+func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 834, 1100)
+	p.Demo()
+	p.Click("link", "Recipes")
+	p.Set("combobox", "Room to read the recipes for", "Pebbles")
+	p.Click("link", "Stove dough")
+	p.Type("textbox", "Children", "14")
+	p.Click("button", "portion by age")
+	p.Set("combobox", "Pot", "3 L pot")
+	p.See("makes\n14 ×", "In one 3 L pot")
+	p.Type("textbox", "Fine salt in the cupboard, grams", "a lot")
+	p.Press("Enter")
+	p.See("Type the grams, such as 250")
+	p.Type("textbox", "Fine salt in the cupboard, grams", "141")
+	p.Press("Enter")
+	p.See("Fine salt noted", "g of fine salt", "What to do", "Take", "of coarse salt for the fine salt that is missing", "by weight, not by the spoon", "120 g for")
+	p.Click("button", "Undo")
+	p.Gone("of coarse salt for the fine salt that is missing")
+	p.Type("textbox", "Fine salt in the cupboard, grams", "141")
+	p.Press("Enter")
+	p.See("of coarse salt for the fine salt that is missing")
+	p.Click("button", "The cupboard")
+	p.See("The most that what has been weighed makes", "Cream of tartar runs out first", "when the cream of tartar runs out")
+	p.Click("button", "Children")
+
+	// An amount nobody can make says so and shows nothing as cleared.
+	p.Type("textbox", "Grams for each child", "2000")
+	p.Type("textbox", "Children", "199")
+	p.See("A batch is above 0 g and at most 100 kg", "Not checked")
+	p.Type("textbox", "Children", "10")
+	p.Type("textbox", "Grams for each child", "120")
+	p.See("makes\n10 ×")
+	p.Offline(true)
+	p.Type("textbox", "Children", "11")
+	p.See("Not checked. No connection to Emblo")
+	p.Offline(false)
+	p.Click("button", "Try again")
+	p.See("makes\n11 ×")
+}
+
+// Balls for everybody and a line along the wall, then a tray to be filled; one measure for a
+// child to count; a batch that sticks is put right and the next one starts from that.
+func TestShapesCountingAndTheFeel(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 900)
+	p.Demo()
+	p.Open("/recipes/stove-dough")
+	p.Set("combobox", "Room", "Lanterns")
+	p.Click("button", "Shapes")
+	p.Type("textbox", "How many, shape 1", "30")
+	p.Click("button", "and another shape")
+	p.Set("combobox", "Shape 2", "line")
+	p.See("mm thick", "mm long")
+	p.Click("button", "A vessel")
+	p.Set("combobox", "Vessel to be filled", "Scoop tray")
+	p.Type("textbox", "Depth", "25")
+	p.See("kg made")
+	p.Click("button", "Children")
+	p.Click("button", "One small measure for a child to count")
+	p.See("How many", "tbsp?")
+	p.Click("button", "sticky")
+	p.See("A flat palm comes away with mix on it", "plain flour")
+	p.Click("button", "Worked in")
+	p.See("noted for today’s batch", "Start with what the last batch needed")
+	p.Click("checkbox", "Start with what the last batch needed: 36 g more plain flour (1 batch)")
+	p.See("plain flour 29 %")
+	p.Click("button", "Undo")
+	p.Gone("Start with what the last batch needed")
+}
+
+// A recipe typed the way people say it: bad lines say why, an unknown thing is described on
+// the shelf and nothing typed is lost, then it is saved, exported, imported and planned.
+func TestOwnRecipeIsTyped(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 900)
+	p.Demo()
+	p.Click("link", "Recipes")
+	p.Click("link", "Write one of our own")
+	p.Type("textbox", "Name", "Tide-line dough")
+	p.Type("textbox", "Ingredients, the way you say them", "2 c flour, 1/2 cup salt\n3/4 cup water\n1 tin kelp\n1 tbsp sea silt")
+	p.Type("textbox", "Steps, a line each", "Children stir it, 5 min\nBoil the kettle, 3 min")
+	p.See("can hold anything", "sea silt\" is not on the shelf", "children help", "adult only", "Measure first")
+	p.Click("button", "Save the recipe")
+	p.See("Not saved. Line 3")
+	p.Click("link", "Describe it on the shelf")
+	assert.Equal(t, "sea silt", p.Value("textbox", "Name"))
+	p.Type("textbox", "The same as words", "not-food;powder;soil")
+	p.Type("textbox", "One US cup weighs, g", "200")
+	p.Type("textbox", "Contains", "none")
+	p.Click("button", "Save to the shelf")
+	p.See("measured by the centre")
+	p.Open("/recipes/new")
+	assert.Equal(t, "Tide-line dough", p.Value("textbox", "Name"), "what was typed is still there")
+	p.Type("textbox", "Ingredients, the way you say them", "2 c flour, 1/2 cup salt\n3/4 cup water\n1 tbsp sea silt")
+	p.See("sea silt", "raw flour")
+	p.Click("button", "Save the recipe")
+	p.See("our own", "In the scoops this room owns")
+	file := p.Download("tide-line-dough.jsonld", func() { p.Click("button", "JSON-LD") })
+	var ld map[string]any
+	require.NoError(t, json.Unmarshal(file, &ld))
+	assert.Equal(t, "Recipe", ld["@type"])
+	csv := p.Download("tide-line-dough.csv", func() { p.Click("button", "CSV") })
+	assert.Equal(t, 5, bytes.Count(csv, []byte("\r\n")))
+	p.Click("button", "Plan it")
+	p.See("Tide-line dough")
+
+	ld["name"] = "Tide-line dough, from afar"
+	changed, err := json.Marshal([]any{ld})
+	require.NoError(t, err)
+	path := filepath.Join(t.TempDir(), "afar.json")
+	require.NoError(t, os.WriteFile(path, changed, 0o600))
+	p.Open("/recipes/new")
+	p.See("Ingredients, the way you say them")
+	p.Upload(path)
+	p.See("Tide-line dough, from afar", "13 g", "sea silt")
+	require.NoError(t, os.WriteFile(path, []byte("<html>"), 0o600))
+	p.Upload(path)
+	p.See("Nothing was read: the file is not JSON")
+}
+
+// Cards come two to a page and the chart on one, on both papers.
+func TestRecipesPrint(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 900)
+	p.Demo()
+	for path, words := range map[string]string{"print": "Print two cards", "chart": "Print the chart"} {
+		p.Open("/recipes/stove-dough/" + path + "?colours=3&pot=2000")
+		p.See(words)
+		for name, paper := range map[string]chromedp.PaperSize{"A4": chromedp.PaperA4, "Letter": chromedp.PaperLetter} {
+			pdf := p.Sheet(paper)
+			assert.Equal(t, 1, bytes.Count(pdf, []byte("/Type /Page\n")), "%s on %s", path, name)
+			save := os.Getenv("EMBLO_PRINTS")
+			if save != "" {
+				require.NoError(t, os.WriteFile(filepath.Join(save, path+"-"+name+".pdf"), pdf, 0o600))
+			}
+		}
+	}
+}
