@@ -237,10 +237,13 @@ func (m *Making) lifts(o Order, g *safety.Group) []Way {
 func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, limit int) []Way {
 	var others []Way
 	for _, r := range book {
+		if len(others) == limit {
+			break
+		}
 		if r.ID == m.Recipe.ID || r.Kind != m.Recipe.Kind || slices.ContainsFunc(r.Lines, m.isShort) {
 			continue
 		}
-		if v := WorstLine(JudgeMix(r, m.Each, use, g)).Assessment.Verdict; v <= safety.WithAHand && len(others) < limit {
+		if v := WorstLine(JudgeMix(r, m.Each, use, g)).Assessment.Verdict; v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
 			others = append(others, Way{Kind: "other", Sentence: fmt.Sprintf("Make %s instead: none of what is short, %d min, keeps %s.", lower(r.Name), hands+waiting, r.Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})

@@ -2,6 +2,7 @@ package recipe
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -96,7 +97,7 @@ func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureS
 	d := Dose{Item: it, Share: share, Mass: batch.Times(share)}
 	v, known := it.Density.VolumeOf(d.Mass)
 	search := newScoopSearch(set)
-	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml) {
+	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml, math.MaxInt) {
 		for i, n := range search.nearest[:search.n] {
 			if n > 0 {
 				d.Scoops = append(d.Scoops, Scoop{set.At(i), n})

@@ -28,8 +28,13 @@ type measurer struct {
 	lines  []measuredLine
 	set    unit.MeasureSet
 	search scoopSearch
-	best   trial
-	at     float64
+	// best is the best batch so far and at its scale. Once there is one, bounded lets try
+	// give up on what cannot be better. least is the fewest fillings of each line at any
+	// scale of the range.
+	best    trial
+	at      float64
+	bounded bool
+	least   [maxLines]int
 }
 
 type measuredLine struct {
@@ -91,21 +96,24 @@ func (m *measurer) limit(line int, at unit.Mass) {
 func (m *measurer) solve(low, high, needed float64) (scale float64, t trial) {
 	m.needed = needed
 	m.at, m.best = low, m.try(low, low, nil)
-	const looks = 16
-	for i := 1; i <= looks; i++ {
-		k := low + (high-low)*float64(i)/looks
-		if t := m.try(k, k, nil); t.better(m.best) {
-			m.at, m.best = k, t
+	for i := range m.lines {
+		if bottom, top := m.lines[i].window(low, high); top >= bottom && m.search.fewest(bottom, top, bottom, math.MaxInt) {
+			m.least[i] = m.search.best
 		}
 	}
+	m.bounded = true
+	defer func() { m.bounded = false }()
+	look := func(n int) {
+		for i := 1; i <= n; i++ {
+			k := low + (high-low)*float64(i)/float64(n)
+			if t := m.try(k, k, nil); t.better(m.best) {
+				m.at, m.best = k, t
+			}
+		}
+	}
+	look(8)
 	m.halve(low, high)
-	// Among scales that are as good, one that misses the ratio less; the optimum stands.
-	for i := range 4 * looks {
-		k := low + (high-low)*float64(i)/(4*looks)
-		if t := m.try(k, k, nil); t.better(m.best) {
-			m.at, m.best = k, t
-		}
-	}
+	look(24) // among scales that are as good, one that misses the ratio less
 	return m.at, m.best
 }
 
@@ -123,6 +131,28 @@ func (m *measurer) halve(low, high float64) {
 	}
 }
 
+// window is where the volume of the line may lie, in mL, at scales from low to high.
+func (l *measuredLine) window(low, high float64) (bottom, top float64) {
+	return l.ml * low * (1 - l.tolerance), math.Min(l.ml*high*(1+l.tolerance), l.most)
+}
+
+// worse is a trial that is given up: any other is better.
+var worse = trial{short: true, out: maxLines + 1, movements: math.MaxInt}
+
+// allowed returns how many fillings the next line may take before the trial loses to the
+// best; every line after it takes its least. There is no bound while a line more could be
+// out of tolerance without losing.
+func (m *measurer) allowed(t *trial, line int) int {
+	if !m.bounded || m.best.short || t.out < m.best.out {
+		return math.MaxInt
+	}
+	most := m.best.movements - t.movements
+	for _, n := range m.least[line+1 : len(m.lines)] {
+		most -= n
+	}
+	return most
+}
+
 // try returns the best that scales from low to high can do; for low and high alike, what
 // that scale does. It writes the scoops of each line into out when out is not nil.
 func (m *measurer) try(low, high float64, out []scoops) (t trial) {
@@ -136,8 +166,15 @@ func (m *measurer) try(low, high float64, out []scoops) (t trial) {
 			mass += l.grams * high
 			continue
 		}
-		bottom, top := l.ml*low*(1-l.tolerance), math.Min(l.ml*high*(1+l.tolerance), l.most)
-		if top < bottom || !m.search.fewest(bottom, top, l.ml*low) {
+		bottom, top := l.window(low, high)
+		most := m.allowed(&t, i)
+		if most < 1 {
+			return worse
+		}
+		if top < bottom || !m.search.fewest(bottom, top, l.ml*low, most) {
+			if most < math.MaxInt {
+				return worse
+			}
 			t.out++
 			if exact {
 				c := m.search.closest(l.ml * low)

@@ -27,7 +27,8 @@ type scoopSearch struct {
 
 	low, high, target float64
 	counts            scoops
-	best              int     // fillings of the best answer so far
+	found             bool
+	best              int     // fillings of the best answer so far, or the most that may be
 	miss              float64 // how far nearest is from the target
 	nearest, largest  scoops  // of the answers with the fewest fillings
 	most              float64 // volume of largest
@@ -41,18 +42,18 @@ func newScoopSearch(set unit.MeasureSet) scoopSearch {
 	return s
 }
 
-// fewest finds the least number of fillings whose volume lies between low and high, both in
-// mL and above 0, and leaves the answers nearest the target and largest in the search. It
-// reports false when no number of fillings lies there.
+// fewest finds the least number of fillings, at most so many, whose volume lies between low
+// and high, both in mL and above 0, and leaves the answers nearest the target and largest in
+// the search. It reports false when no such number of fillings lies there.
 //
 // It goes through the measures from the largest, taking as many as fit and then fewer, and
 // gives up a branch when even the next measure alone could not reach low in as few fillings
 // as the best answer so far. So the answer is the optimum, for any set.
-func (s *scoopSearch) fewest(low, high, target float64) bool {
-	s.low, s.high, s.target, s.best = low*(1-1e-12), high*(1+1e-12), target, math.MaxInt
+func (s *scoopSearch) fewest(low, high, target float64, most int) bool {
+	s.low, s.high, s.target, s.best, s.found = low*(1-1e-12), high*(1+1e-12), target, most, false
 	s.counts = scoops{}
 	s.try(0, 0, 0)
-	return s.best < math.MaxInt
+	return s.found
 }
 
 func (s *scoopSearch) try(i, count int, used float64) {
@@ -85,8 +86,8 @@ func (s *scoopSearch) try(i, count int, used float64) {
 func (s *scoopSearch) answer(count int, used float64) {
 	miss := math.Abs(used - s.target)
 	switch {
-	case count < s.best:
-		s.best, s.miss, s.nearest, s.most, s.largest = count, miss, s.counts, used, s.counts
+	case count < s.best, !s.found:
+		s.found, s.best, s.miss, s.nearest, s.most, s.largest = true, count, miss, s.counts, used, s.counts
 	case count == s.best && miss < s.miss-1e-9:
 		s.miss, s.nearest = miss, s.counts
 	}

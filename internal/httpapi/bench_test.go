@@ -23,7 +23,7 @@ import (
 )
 
 // BenchmarkAnswer times one live answer, handler to handler, for 16 children and a full
-// set-up, and the floor in the same run: a bare Gin handler that asks GORM for SELECT 1.
+// set-up or a recipe page, and the floor in the same run: a bare Gin handler that asks GORM for SELECT 1.
 func BenchmarkAnswer(b *testing.B) {
 	url := testdb.URL(b)
 	s, err := store.Open(b.Context(), url)
@@ -66,12 +66,16 @@ func BenchmarkAnswer(b *testing.B) {
 		do()
 		return time.Since(start)
 	}
-	for name, plan := range map[string]contract.Plan{"filler and ten things": fill, "mix and ten things": mix} {
+	order := contract.RecipeOrder{RoomId: id, RecipeId: "stove-dough", By: "children", Colours: ptr(3), PotMl: ptr(3000.0)}
+	for name, ask := range map[string]struct {
+		path string
+		body any
+	}{"filler and ten things": {"/api/answer", fill}, "mix and ten things": {"/api/answer", mix}, "recipe page": {"/api/recipes/make", order}} {
 		b.Run(name, func(b *testing.B) {
-			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPost, "/api/answer", plan).Code)
+			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPost, ask.path, ask.body).Code)
 			var ours, floor time.Duration
 			for b.Loop() { // turn and turn about, so that both see the same machine
-				ours += time1(func() { send(handler, cookie, http.MethodPost, "/api/answer", plan) })
+				ours += time1(func() { send(handler, cookie, http.MethodPost, ask.path, ask.body) })
 				floor += time1(func() {
 					bare.ServeHTTP(httptest.NewRecorder(), httptest.NewRequest(http.MethodGet, "/", nil))
 				})

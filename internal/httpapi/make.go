@@ -26,7 +26,7 @@ func (s *Server) MakeRecipe(ctx context.Context, r contract.MakeRecipeRequestObj
 	if err != nil {
 		return nil, err
 	}
-	row, err := s.centre(ctx).Room(ctx, id)
+	row, err := s.room(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -125,35 +125,25 @@ func orderOf(in *contract.RecipeOrder, rec recipe.Recipe, g *safety.Group) (plan
 	return o, nil
 }
 
-// stock puts what is noted of the ingredients, and of what may be taken instead, into the
-// order, with what earlier batches needed.
+// stock puts what is noted of the cupboard into the order, with what earlier batches needed.
 func (s *Server) stock(ctx context.Context, rec recipe.Recipe, o *plan.Order) (map[string]store.CupboardRow, error) {
-	var ids []string
-	for _, l := range rec.Lines {
-		ids = append(ids, l.Item.ID)
-		for _, sub := range recipe.Substitutes(l.Item.ID) {
-			ids = append(ids, sub.Item.ID)
-		}
-	}
-	rows, err := s.centre(ctx).Amounts(ctx, ids)
+	noted, err := s.noted(ctx)
 	if err != nil {
 		return nil, err
 	}
 	o.Stock, o.Prices = recipe.Stock{}, recipe.Prices{}
-	noted := make(map[string]store.CupboardRow, len(rows))
-	for _, row := range rows {
-		noted[row.ItemID] = row
+	for id, row := range noted {
 		switch {
 		case !row.Here:
-			o.Stock[row.ItemID] = unit.Mass{}
+			o.Stock[id] = unit.Mass{}
 		case row.Grams != nil:
-			o.Stock[row.ItemID] = unit.Grams(*row.Grams)
+			o.Stock[id] = unit.Grams(*row.Grams)
 		}
 		if row.PackG != nil && row.PriceCoins != nil {
-			o.Prices[row.ItemID] = recipe.Price{Coins: *row.PriceCoins, For: unit.Grams(*row.PackG)}
+			o.Prices[id] = recipe.Price{Coins: *row.PriceCoins, For: unit.Grams(*row.PackG)}
 		}
 	}
-	log, err := s.centre(ctx).Additions(ctx, rec.ID)
+	log, err := s.additions(ctx, rec.ID)
 	for _, a := range log {
 		o.Log = append(o.Log, recipe.Addition{Batch: a.Day, Item: a.ItemID, Share: a.Share, Symptom: recipe.Symptom(a.Symptom)})
 	}

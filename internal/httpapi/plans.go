@@ -30,7 +30,7 @@ func (s *Server) AnswerPlan(ctx context.Context, r contract.AnswerPlanRequestObj
 	if err != nil {
 		return nil, badField("room_id", "Choose a room.")
 	}
-	row, err := s.centre(ctx).Room(ctx, id)
+	row, err := s.room(ctx, id)
 	if err != nil {
 		return nil, err
 	}

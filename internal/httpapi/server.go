@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
@@ -40,6 +41,7 @@ type Server struct {
 	version  string
 	book     *recipe.Book
 	prepared *prepared
+	kitchens kitchens
 }
 
 var _ contract.StrictServerInterface = (*Server)(nil)
@@ -47,7 +49,8 @@ var _ contract.StrictServerInterface = (*Server)(nil)
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
 	s := &Server{store: o.Store, now: o.Now, log: o.Log, secure: o.SecureCookies, version: o.Version,
-		book: recipe.Standard(), prepared: &prepared{kept: make(map[preparedKey]*safety.Subject)}}
+		book: recipe.Standard(), prepared: &prepared{kept: make(map[preparedKey]*safety.Subject)},
+		kitchens: kitchens{kept: make(map[uuid.UUID]*kitchen)}}
 	if s.now == nil {
 		s.now = time.Now
 	}

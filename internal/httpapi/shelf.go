@@ -67,25 +67,6 @@ func (p *prepared) get(it material.Item) *safety.Subject {
 	return &fresh
 }
 
-// shelfOf returns the shelf as the signed-in centre has it, with its recipes.
-func (s *Server) shelfOf(ctx context.Context) (things, error) {
-	rows, err := s.centre(ctx).Items(ctx)
-	if err != nil {
-		return things{}, err
-	}
-	own := make([]material.Item, 0, len(rows))
-	for _, row := range rows {
-		it, err := ownItem(row)
-		if err != nil {
-			return things{}, fmt.Errorf("own item %s: %w", row.ID, err)
-		}
-		own = append(own, it)
-	}
-	t := things{Shelf: material.Standard().With(own), prepared: s.prepared}
-	t.own, err = s.ownRecipes(ctx, t)
-	return t, err
-}
-
 // shelfFor is shelfOf without asking the database when every id is of the shelf that ships
 // with Emblo.
 func (s *Server) shelfFor(ctx context.Context, ids ...*string) (things, error) {
@@ -179,7 +160,7 @@ func (s *Server) boardOf(ctx context.Context, roomID string) (shelf things, g sa
 	if err != nil {
 		return shelf, g, nil, badField("room_id", "Choose a room.")
 	}
-	row, err := s.centre(ctx).Room(ctx, id)
+	row, err := s.room(ctx, id)
 	if err != nil {
 		return shelf, g, nil, err
 	}
@@ -190,7 +171,7 @@ func (s *Server) boardOf(ctx context.Context, roomID string) (shelf things, g sa
 	if shelf, err = s.shelfOf(ctx); err != nil {
 		return shelf, g, nil, err
 	}
-	here, err = s.centre(ctx).Cupboard(ctx)
+	here, err = s.cupboard(ctx)
 	return shelf, g, here, err
 }
 
@@ -216,7 +197,7 @@ func (s *Server) GetItem(ctx context.Context, r contract.GetItemRequestObject) (
 	if !ok {
 		return nil, errGone
 	}
-	here, err := s.centre(ctx).Cupboard(ctx)
+	here, err := s.cupboard(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -426,7 +407,7 @@ func (s *Server) FindSwaps(ctx context.Context, r contract.FindSwapsRequestObjec
 	if err != nil {
 		return nil, badField("room_id", "Choose a room.")
 	}
-	row, err := s.centre(ctx).Room(ctx, id)
+	row, err := s.room(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -442,7 +423,7 @@ func (s *Server) FindSwaps(ctx context.Context, r contract.FindSwapsRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	here, err := s.centre(ctx).Cupboard(ctx)
+	here, err := s.cupboard(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -518,7 +499,7 @@ func (s *Server) GetRoomFile(ctx context.Context, r contract.GetRoomFileRequestO
 	if err != nil {
 		return nil, err
 	}
-	row, err := s.centre(ctx).Room(ctx, id)
+	row, err := s.room(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -560,7 +541,7 @@ func (s *Server) addShelf(ctx context.Context, f *checklist.RoomFile) error {
 		}
 		f.Things = append(f.Things, thingFile(row.ID.String(), b))
 	}
-	here, err := s.centre(ctx).Cupboard(ctx)
+	here, err := s.cupboard(ctx)
 	f.Cupboard = slices.Sorted(maps.Keys(here))
 	return err
 }

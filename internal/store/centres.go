@@ -56,6 +56,9 @@ type Session struct {
 	FindsStirredIn bool
 	Currency       string
 	Policy         json.RawMessage
+	// Revision goes up with every change to the rooms, things, recipes and cupboard of the
+	// centre.
+	Revision int64
 }
 
 type sessionRow struct {
@@ -155,7 +158,7 @@ func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.T
 	var found Session
 	res := s.db.WithContext(ctx).Raw(`
 		select st.id staff_id, st.name staff_name, st.role, c.id centre_id, c.name centre_name,
-		       c.ratio_table, c.emergency, c.time_zone, c.per_adult, c.finds_stirred_in, c.currency, c.policy
+		       c.ratio_table, c.emergency, c.time_zone, c.per_adult, c.finds_stirred_in, c.currency, c.policy, c.revision
 		from sessions s join staff st on st.id = s.staff_id join centres c on c.id = st.centre_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Scan(&found)
 	if res.Error == nil && res.RowsAffected == 0 {

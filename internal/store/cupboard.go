@@ -20,21 +20,10 @@ type CupboardRow struct {
 // TableName names the table for GORM.
 func (CupboardRow) TableName() string { return "cupboard" }
 
-// Cupboard returns the ids of the things that are in the cupboard.
-func (c *Centre) Cupboard(ctx context.Context) (map[string]bool, error) {
-	var ids []string
-	err := c.mine(ctx).Model(&CupboardRow{}).Where("here").Pluck("item_id", &ids).Error
-	here := make(map[string]bool, len(ids))
-	for _, id := range ids {
-		here[id] = true
-	}
-	return here, err
-}
-
-// Amounts returns what is noted of the things with the given ids.
-func (c *Centre) Amounts(ctx context.Context, ids []string) ([]CupboardRow, error) {
+// Cupboard returns what is noted of everything in the cupboard.
+func (c *Centre) Cupboard(ctx context.Context) ([]CupboardRow, error) {
 	var rows []CupboardRow
-	err := c.mine(ctx).Where("item_id in ?", ids).Find(&rows).Error
+	err := c.mine(ctx).Find(&rows).Error
 	return rows, err
 }
 
