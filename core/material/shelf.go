@@ -76,6 +76,13 @@ var bases = map[string]string{
 	"OWN":  "measured by the centre",
 }
 
+// A US cup of the lightest and of the heaviest thing that is poured, in grams: what lies
+// outside is a figure in another unit (common practice).
+const (
+	lightestCup = 1.5
+	heaviestCup = 1500.0
+)
+
 // Item checks a row and returns the thing it describes. Ingredients are looked up with
 // find, which may be nil. What a shelf row leaves out of its contains column is not in it.
 // The errors name the column.
@@ -109,8 +116,8 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 	}
 	if r.CupGrams != "" {
 		g, err := number(r.CupGrams)
-		if err != nil || g <= 0 || g > 5000 {
-			return it, bad("cup_g", "one US cup weighs between 0 and 5000 g, not %q", short(r.CupGrams))
+		if err != nil || g < lightestCup || g > heaviestCup {
+			return it, bad("cup_g", "one US cup of something weighs between %g g (feathers) and %g g (steel balls), not %q; a density in g/mL times 236.6 is the weight of a cup", lightestCup, heaviestCup, short(r.CupGrams))
 		}
 		it.Density = unit.GramsPerUSCup(g)
 	}

@@ -82,6 +82,7 @@ func TestOwnThingsAreRefusedByField(t *testing.T) {
 		{"row/size_mm", "numbers in mm", change(func(r *contract.ItemRow) { r.SizeMm = "6cm" })},
 		{"row/traits", "not a trait", change(func(r *contract.ItemRow) { r.Traits = "shiny" })},
 		{"row/traits", "both food and not-food", change(func(r *contract.ItemRow) { r.Traits = "food;not-food" })},
+		{"row/cup_g", "a density in g/mL", change(func(r *contract.ItemRow) { r.Parts, r.CupG = "filler", "0.53" })},
 		{"row/cup_g", "weight of one US cup", change(func(r *contract.ItemRow) { r.Parts = "filler" })},
 		{"row/feel", "not a feel", change(func(r *contract.ItemRow) { r.Feel = "crunchy" })},
 		{"row/cost", "not a cost", change(func(r *contract.ItemRow) { r.Cost = "seven" })},

@@ -7,7 +7,7 @@ import { makingQuery, recipeQuery, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { Findings } from '../../ui/Findings'
 import { grams, plural } from '../../ui/format'
-import { VerdictLine } from '../../ui/Mark'
+import { Glyph, VerdictLine, verdictWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { MixNature } from '../bench/MixNature'
 import { nextMorning } from '../bench/model'
@@ -241,8 +241,14 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
   return (
     <footer className={`counter on-dark ${m?.verdict ?? 'not-checked'}`}>
       <div>
+        <span>right for these children?</span>
+        <strong>
+          <Glyph verdict={m?.verdict ?? 'not-checked'} /> {m ? verdictWord(m.verdict) : failed ? 'Not checked' : 'Checking…'}
+        </strong>
+      </div>
+      <div>
         <span>makes</span>
-        <strong className="figure">{m ? `${m.children} × ${grams(m.each_g)}` : failed ? 'Not checked' : '–'}</strong>
+        <strong className="figure">{m ? `${m.children} × ${grams(m.each_g)}` : '–'}</strong>
       </div>
       <div>
         <span>cost{m && m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}</span>
@@ -257,7 +263,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
         <strong className="figure">{m ? `${m.minutes_hands} min${m.minutes_waiting > 0 ? ` + ${m.minutes_waiting} waiting` : ''}` : '–'}</strong>
       </div>
       {canWrite && (
-        <button type="button" className="print state" disabled={!m || plan.isPending} onClick={() => m && plan.mutate(m)}>
+        <button type="button" className="print plan-it" disabled={!m || plan.isPending} onClick={() => m && plan.mutate(m)}>
           {plan.isError ? 'Not planned: try again' : 'Plan it'}
         </button>
       )}
