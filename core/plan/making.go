@@ -245,7 +245,7 @@ func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, l
 		}
 		if v := WorstLine(JudgeMix(r, m.Each, use, g)).Assessment.Verdict; v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
-			others = append(others, Way{Kind: "other", Sentence: fmt.Sprintf("Make %s instead: none of what is short, %d min, keeps %s.", lower(r.Name), hands+waiting, r.Keeps),
+			others = append(others, Way{Kind: "other", Sentence: fmt.Sprintf("Make %s instead: none of what is short, %d min, keeps %s.", lower(r.Name), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})
 		}
 	}

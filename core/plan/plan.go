@@ -270,7 +270,8 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
 	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
-		Keeps: m.Recipe.Keeps, Nature: m.Recipe.Nature()}
+		Nature: m.Recipe.Nature()}
+	a.Mix.Keeps = a.Mix.Nature.Keeps
 	a.Mix.TasteShare, a.Mix.NotTasteSafe = Taste(a.Mix.Nature, g)
 	if m.Pot.Millilitres() != 0 {
 		if a.Mix.Pots, err = m.Recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
@@ -348,7 +349,7 @@ func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []string {
 		what = append(what, a.Kind+" → "+b.Kind)
 	}
 	hands, waiting := recipe.Minutes(b.Steps)
-	what = append(what, fmt.Sprintf("%d min", hands+waiting), "keeps "+b.Keeps)
+	what = append(what, fmt.Sprintf("%d min", hands+waiting), "keeps "+b.Nature().Keeps)
 	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
 		what = append(what, "holds "+added.String())
 	}

@@ -117,6 +117,7 @@ type Nature struct {
 	Activity float64
 	Known    bool
 	Class    Class
+	Keeps    string // how long and how, in words
 	// TasteSodium is what a 10 g taste holds.
 	TasteSodium unit.Mass
 	Allergens   allergen.Set
@@ -157,10 +158,11 @@ func (r Recipe) Nature() Nature {
 			n.Hydration = s.Water / dryFlour
 		}
 	}
-	n.Class = classOf(n, f)
+	n.Class = r.classOf(n, f)
 	if ph, known := r.PH.Get(); known && n.Known && n.Class.NeedsCold() && sour(n.Activity, ph) {
 		n.Class = Sour
 	}
+	n.Keeps = r.keeping(n.Class)
 	salt, saltKnown := f.Salt.Get()
 	n.TasteSodium = unit.Grams(10 * salt * room.SodiumShareOfSalt)
 	n.Allergens, n.Stains = f.Allergens, f.Traits.Has(material.Stains)
@@ -174,12 +176,26 @@ func (r Recipe) Nature() Nature {
 	return n
 }
 
-func classOf(n Nature, f material.Facts) Class {
+// keeping says how long the mix keeps. What a centre wrote itself is shown only where nothing
+// grows in the mix, and never for longer than two weeks (common practice).
+func (r Recipe) keeping(c Class) string {
+	switch {
+	case !r.Own:
+		return r.Keeps
+	case c == ClassUnknown:
+		return "one group, then bin: how it keeps is not known"
+	case c.NeedsCold():
+		return "one group, 2 h out of the fridge in all, then bin"
+	}
+	return "two weeks at most; as written, " + r.Keeps
+}
+
+func (r Recipe) classOf(n Nature, f material.Facts) Class {
 	switch {
 	case f.Form == material.Grain, f.Form == material.Powder, f.Form == material.Piece && !f.Traits.Any(material.Ice|material.Slippery|material.Sticky):
 		return Stable // dry fillers
-	case f.Traits.Has(material.NotFood):
-		return Stable // its own label says how it keeps
+	case f.Traits.Has(material.NotFood) && !r.Own:
+		return Stable // the book has looked at how it keeps
 	case !n.Known:
 		return ClassUnknown
 	case n.Activity < stableBelow-ActivityMargin:

@@ -159,9 +159,21 @@ func TestAsNeededIsNotKnown(t *testing.T) {
 	n := d.Recipe.Nature()
 	assert.False(t, n.Known)
 	assert.Equal(t, ClassUnknown, n.Class)
+	assert.Contains(t, n.Keeps, "one group, then bin")
 	assert.Contains(t, n.NotTasteSafe, "how much salt it holds is not known")
 	_, known := d.Recipe.Facts(unit.Grams(100)).Salt.Get()
 	assert.False(t, known)
+
+	// What was typed cannot make a wet mix keep, soap in it or not; a salty one keeps two
+	// weeks at most.
+	keeps := func(lines string) string {
+		d := reader().Read(Written{Name: "x", Kind: "dough", Lines: lines, Steps: "s", Keeps: "a year"})
+		require.True(t, d.OK(), d.Faults)
+		return d.Recipe.Nature().Keeps
+	}
+	assert.Contains(t, keeps("250 g flour, 200 g water"), "2 h out of the fridge")
+	assert.Contains(t, keeps("250 g flour, 200 g water, 30 g washing-up liquid"), "then bin")
+	assert.Equal(t, "two weeks at most; as written, a year", keeps("250 g flour, 146 g salt, 165 g water"))
 
 	lentils := reader().Read(Written{Name: "x", Kind: "dough", Lines: "250 g flour, 20 g salt, 100 g red lentils, 90 g water", Steps: "s", Keeps: "k"}).Recipe
 	solids := lentils.Solids()

@@ -1166,6 +1166,7 @@ type RecipeConflict struct {
 type RecipeDraft struct {
 	Faults      []DraftFault `json:"faults"`
 	Hot         *bool        `json:"hot,omitempty"`
+	Keeps       *string      `json:"keeps,omitempty"`
 	Lines       []ReadLine   `json:"lines"`
 	LinesJudged *[]Line      `json:"lines_judged,omitempty"`
 	MixedG      float64      `json:"mixed_g"`

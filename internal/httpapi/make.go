@@ -156,7 +156,7 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 	allergens := m.Nature.Allergens.String()
 	body := contract.RecipeMaking{Name: r.Name, Kind: r.Kind, Children: m.Children, Verdict: contract.Verdict(m.Verdict.String()), Lines: lineBodies(m.Lines),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
-		Nature: natureBody(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: r.Keeps, NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
+		Nature: natureBody(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: m.Nature.Keeps, NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: o.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []contract.Way{}, NotWeighed: itemNames(m.NotWeighed), Unpriced: itemNames(m.Unpriced),
 		Steps: stepBodies(r.Steps), MinutesHands: hands, MinutesWaiting: waiting, Remedies: []contract.Remedy{}, Learned: []contract.Learned{}, UsingLearned: o.Learned,
 		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), Allergens: &allergens, Csv: string(amountsCSV(b))}

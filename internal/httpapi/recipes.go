@@ -139,7 +139,7 @@ func (s *Server) ListRecipes(ctx context.Context, r contract.ListRecipesRequestO
 func cardOf(rec recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group, here map[string]bool) contract.RecipeCard {
 	worst, nature := plan.WorstLine(plan.JudgeMix(rec, portion, use, g)), rec.Nature()
 	card := contract.RecipeCard{Id: rec.ID, Name: rec.Name, Own: rec.Own, Also: rec.Also, Kind: rec.Kind, Heat: rec.NeedsHeat(), PortionG: portion.Grams(),
-		Verdict: contract.Verdict(worst.Assessment.Verdict.String()), Stable: !nature.Class.NeedsCold(), Keeps: rec.Keeps, NotTasteSafe: []string{}, Lacking: []string{}}
+		Verdict: contract.Verdict(worst.Assessment.Verdict.String()), Stable: !nature.Class.NeedsCold(), Keeps: nature.Keeps, NotTasteSafe: []string{}, Lacking: []string{}}
 	if card.Also == nil {
 		card.Also = []string{}
 	}
@@ -233,7 +233,7 @@ func draftBody(d recipe.Draft, g *safety.Group) contract.RecipeDraft {
 	nature := d.Recipe.Nature()
 	share, why := plan.Taste(nature, g)
 	n := natureBody(nature, share, why)
-	body.Nature = &n
+	body.Nature, body.Keeps = &n, &nature.Keeps
 	// What could not be read may be anything: the part that could is not cleared by itself.
 	if slices.ContainsFunc(d.Lines, func(l recipe.ReadLine) bool { return l.Fault != "" }) && v != contract.KeepOut {
 		v = contract.MeasureFirst

@@ -971,6 +971,7 @@ export interface components {
             steps?: components["schemas"]["RecipeStep"][];
             hot?: boolean;
             verdict?: components["schemas"]["Verdict"];
+            keeps?: string;
             lines_judged?: components["schemas"]["Line"][];
             nature?: components["schemas"]["Nature"];
         };

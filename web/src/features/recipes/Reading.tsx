@@ -84,7 +84,7 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
           </div>
           {d.lines.some((l) => l.fault) && <p className="soft">What could not be read may be anything, so the mix is not cleared.</p>}
           {d.lines_judged?.map((l) => l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />)}
-          <MixNature nature={d.nature} keeps={text.keeps || 'not said'} />
+          <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />
         </div>
       )}
     </section>
