@@ -3,14 +3,18 @@ package httpapi_test
 import (
 	"encoding/csv"
 	"net/http"
+	"net/http/httptest"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"emblo/internal/contract"
+	"emblo/internal/httpapi"
+	"emblo/internal/testdb"
 )
 
 func sparkle() contract.RecipeText {
@@ -249,5 +253,75 @@ func TestOrdersAreRefusedByField(t *testing.T) {
 		var m contract.RecipeMaking
 		a.do(http.MethodPost, "/api/recipes/make", in, http.StatusOK, &m)
 		assert.GreaterOrEqual(t, m.MadeG, m.NeedG, string(by))
+	}
+}
+
+// Two processes serve one centre: whatever one of them changes, the other answers from at
+// its next request, though each keeps what it has read.
+func TestAChangeByAnotherProcessIsSeenAtOnce(t *testing.T) {
+	s := testdb.Open(t)
+	open := func() *api {
+		server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }}))
+		t.Cleanup(server.Close)
+		a := visit(t, server)
+		a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+		return a
+	}
+	one, two := open(), open()
+	lanterns := one.room("Lanterns")
+	order := contract.RecipeOrder{RoomId: lanterns.Id, RecipeId: "stove-dough", By: "children"}
+	ask := func(a *api) (m contract.RecipeMaking) {
+		a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
+		return m
+	}
+	before := ask(two)
+	assert.Equal(t, 15, before.Children)
+	assert.Equal(t, contract.WithAHand, before.Verdict)
+
+	in := input(lanterns)
+	in.Children = in.Children[:3]
+	in.Children[0].Allergies = []contract.Allergy{{To: "wheat", By: "eating"}}
+	var saved contract.Room
+	one.do(http.MethodPut, "/api/rooms/"+lanterns.Id, in, http.StatusOK, &saved)
+	one.do(http.MethodPut, "/api/cupboard/fine-salt/amount", contract.CupboardAmount{Grams: ptr(1.0)}, http.StatusNoContent, nil)
+	one.do(http.MethodPut, "/api/recipes/stove-dough/additions/"+uuid.NewString(), contract.AdditionInput{ItemId: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
+	after := ask(two)
+	assert.Equal(t, 3, after.Children)
+	assert.Equal(t, contract.KeepOut, after.Verdict, "an allergy told to one is known to the other")
+	assert.Equal(t, 1.0, *amountOf(t, after, "fine-salt").HaveG)
+	assert.Len(t, after.Learned, 1)
+
+	id := uuid.NewString()
+	one.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
+	order.RecipeId = id
+	assert.Equal(t, "Sparkle dough", ask(two).Name)
+	one.do(http.MethodDelete, "/api/recipes/"+id, nil, http.StatusNoContent, nil)
+	two.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "recipe_id", "not there any more")
+	one.do(http.MethodDelete, "/api/rooms/"+lanterns.Id, nil, http.StatusNoContent, nil)
+	two.do(http.MethodPost, "/api/recipes/make", order, http.StatusNotFound, nil)
+}
+
+// Another centre reaches none of it.
+func TestRecipesOfAnotherCentre(t *testing.T) {
+	server := serve(t)
+	a, other := visit(t, server), visit(t, server)
+	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", contract.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	id, addition := uuid.NewString(), uuid.NewString()
+	a.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/recipes/"+id+"/additions/"+addition, contract.AdditionInput{ItemId: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
+	for _, path := range []string{id, id + "/file", id + "?version=1"} {
+		other.do(http.MethodGet, "/api/recipes/"+path, nil, http.StatusNotFound, nil)
+	}
+	other.do(http.MethodDelete, "/api/recipes/"+id, nil, http.StatusNotFound, nil)
+	other.do(http.MethodDelete, "/api/recipes/"+id+"/additions/"+addition, nil, http.StatusNotFound, nil)
+	other.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Version: 1, Recipe: sparkle()}, http.StatusNotFound, nil)
+	a.do(http.MethodPost, "/api/recipes/make", contract.RecipeOrder{RoomId: a.room("Lanterns").Id, RecipeId: id, By: "children"}, http.StatusOK, nil)
+
+	helper := visit(t, server)
+	helper.do(http.MethodPost, "/api/session", contract.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
+	for path, body := range map[string]any{"/api/recipes/" + uuid.NewString(): contract.RecipeInput{Recipe: sparkle()}, "/api/cupboard/fine-salt/amount": contract.CupboardAmount{},
+		"/api/recipes/stove-dough/additions/" + uuid.NewString(): contract.AdditionInput{}} {
+		helper.do(http.MethodPut, path, body, http.StatusForbidden, nil)
 	}
 }
