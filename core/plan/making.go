@@ -186,9 +186,12 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 	}
 	for _, s := range m.Short {
 		offered := 0
-		for _, rep := range o.Stock.Replacements(m.Batch, s) {
-			v := verdict(rep.Recipe, m.Each)
-			if offered == maxReplacements || v > safety.WithAHand && v > m.Verdict {
+		for _, rep := range o.Stock.Replacements(s) {
+			if offered == maxReplacements {
+				break
+			}
+			v := verdict(m.Recipe.Instead(s.Line.Item.ID, rep.Sub, rep.Share), m.Each)
+			if v > safety.WithAHand && v > m.Verdict {
 				continue // a way that makes it worse is no way
 			}
 			text := fmt.Sprintf("Take %s of %s for the %s that is missing: %s.", rep.Take, lower(rep.Sub.Item.Name), lower(s.Line.Item.Name), rep.Sub.Note)

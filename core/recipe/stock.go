@@ -183,15 +183,15 @@ func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
 
 // Replacement is a substitute for what is missing of an ingredient in a batch.
 type Replacement struct {
-	Sub    Substitute
-	Take   unit.Mass // of the substitute, for the whole batch
-	Recipe Recipe    // with the missing part replaced
-	Known  bool      // the substitute has been weighed, and there is enough
+	Sub   Substitute
+	Take  unit.Mass // of the substitute, for the whole batch
+	Share float64   // of the ingredient that is replaced
+	Known bool      // the substitute has been weighed, and there is enough
 }
 
-// Replacements returns what may be taken for what is missing of an ingredient: what is known
-// to be there first. A substitute of which there is known to be too little is left out.
-func (s Stock) Replacements(b Batch, short Shortage) []Replacement {
+// Replacements returns what may be taken for what is missing of an ingredient, what is known
+// to be there first; Recipe.Instead makes the recipe with it. A substitute of which there is known to be too little is left out.
+func (s Stock) Replacements(short Shortage) []Replacement {
 	var all []Replacement
 	share := math.Min(1, short.Missing.Over(short.Have.Plus(short.Missing)))
 	for _, sub := range Substitutes(short.Line.Item.ID) {
@@ -200,7 +200,7 @@ func (s Stock) Replacements(b Batch, short Shortage) []Replacement {
 		if known && have.Grams() < take.Grams() {
 			continue
 		}
-		all = append(all, Replacement{sub, take, b.Recipe.Instead(short.Line.Item.ID, sub, share), known})
+		all = append(all, Replacement{sub, take, share, known})
 	}
 	slices.SortStableFunc(all, func(a, b Replacement) int {
 		switch {

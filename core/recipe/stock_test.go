@@ -31,13 +31,13 @@ func TestHalfTheSaltForFourteen(t *testing.T) {
 	require.Len(t, limit.By, 1)
 	assert.Equal(t, "fine-salt", limit.By[0].Item.ID)
 
-	reps := stock.Replacements(b, short[0])
+	reps := stock.Replacements(short[0])
 	require.NotEmpty(t, reps)
 	assert.Equal(t, "coarse-salt", reps[0].Sub.Item.ID)
 	assert.True(t, reps[0].Known)
 	assert.InDelta(t, short[0].Missing.Grams(), reps[0].Take.Grams(), 1e-9)
-	assert.InDelta(t, r.Nature().Activity, reps[0].Recipe.Nature().Activity, 1e-9, "salt is salt")
-	assert.Empty(t, Stock{"coarse-salt": unit.Grams(5)}.Replacements(b, short[0]), "five grams are known to be too little")
+	assert.InDelta(t, r.Nature().Activity, r.Instead("fine-salt", reps[0].Sub, reps[0].Share).Nature().Activity, 1e-9, "salt is salt")
+	assert.Empty(t, Stock{"coarse-salt": unit.Grams(5)}.Replacements(short[0]), "five grams are known to be too little")
 
 	// Flour for 2000/250 = 8 batches runs out next; 400 g of coarse salt lift it to
 	// (141 + 400)/146 = 3.705 batches, 3,217 g.

@@ -88,6 +88,7 @@ func (s *Server) shelfOf(ctx context.Context) (things, error) {
 	if t.own, err = s.ownRecipes(ctx, t); err != nil {
 		return things{}, err
 	}
+	t.recipes = s.allRecipes(t.own)
 	k.things = &t
 	return t, nil
 }

@@ -50,10 +50,19 @@ func (s *Server) ownRecipes(ctx context.Context, shelf things) ([]ownRecipe, err
 	return own, nil
 }
 
-// recipes returns the centre's own recipes that can be used, then the book.
+// recipes returns the centre's own recipes that can be used, then the book. The slice must
+// not be changed.
 func (s *Server) recipes(shelf things) []recipe.Recipe {
+	if len(shelf.own) == 0 {
+		return s.book.Recipes()
+	}
+	return shelf.recipes
+}
+
+// allRecipes is what recipes returns for a centre with recipes of its own.
+func (s *Server) allRecipes(own []ownRecipe) []recipe.Recipe {
 	var all []recipe.Recipe
-	for _, r := range shelf.own {
+	for _, r := range own {
 		if r.fault == "" {
 			all = append(all, r.Recipe)
 		}

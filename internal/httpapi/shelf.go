@@ -16,6 +16,7 @@ import (
 	"emblo/core/checklist"
 	"emblo/core/material"
 	"emblo/core/plan"
+	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/internal/contract"
 	"emblo/internal/store"
@@ -30,6 +31,8 @@ type things struct {
 	prepared *prepared
 	// own are the centre's own recipes, read over the shelf.
 	own []ownRecipe
+	// recipes are those of own that can be used, then the book.
+	recipes []recipe.Recipe
 }
 
 // subject returns a thing of the shelf with the gauge asked already.
