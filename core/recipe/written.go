@@ -191,7 +191,7 @@ var (
 	// one, follows; otherwise it begins a remark ("1 cup flour, sifted").
 	nextOne  = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
 	bullet   = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
-	remark   = regexp.MustCompile(`\s*(\([^()]*\)|,.*)$`)
+	remark   = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
 	asNeeded = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
 	toTaste  = regexp.MustCompile(`\bto taste\b`)
 	vague    = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
@@ -352,20 +352,46 @@ func trailing(name string, s unit.System) (q unit.Quantity, rest string, ok bool
 	return q, name, false
 }
 
-// named finds an ingredient on the shelf by the name as typed, without a remark at its end
-// or a word on how it is. twin reports that a coarser or finer kind was not told apart.
+// harmless are the words of a remark that change nothing about what an ingredient is: "oil
+// (walnut)" and "flour, gluten-free" stay whole, and are asked about.
+var harmless = func() map[string]bool {
+	words := make(map[string]bool)
+	for _, w := range strings.Fields(`sifted sieved packed level loosely lightly firmly melted softened warm warmed cold hot boiling boiled cooled lukewarm
+		at room temperature extra more for dusting kneading rolling the to a little bit by optional divided fresh clean washed rinsed drained
+		finely mashed ripe about or so if as needed in all of it and then well beaten whisked stirred until smooth from tap added last first slowly`) {
+		words[w] = true
+	}
+	return words
+}()
+
+// withoutRemark takes a harmless remark off the end of a name; ok is false when there is
+// none.
+func withoutRemark(name string) (rest string, ok bool) {
+	m := remark.FindStringSubmatchIndex(name)
+	if m == nil {
+		return name, false
+	}
+	for _, w := range strings.FieldsFunc(name[m[0]:], func(r rune) bool { return strings.ContainsRune(" ,;-()", r) }) {
+		if !harmless[w] {
+			return name, false
+		}
+	}
+	return strings.TrimSpace(name[:m[0]]), true
+}
+
+// named finds an ingredient on the shelf by the name as typed, without a harmless remark at
+// its end or a word on how it is. twin reports that a coarser or finer kind was not told apart.
 func (rd Reader) named(name string) (it material.Item, ok, twin bool) {
 	name = strings.TrimSpace(name)
 	for {
 		if it, ok = rd.Shelf.Named(name); ok {
 			return it, true, name == "salt" || name == "table salt"
 		}
-		switch {
-		case remark.MatchString(name):
-			name = strings.TrimSpace(remark.ReplaceAllString(name, ""))
-		case manner.MatchString(name):
+		if rest, cut := withoutRemark(name); cut {
+			name = rest
+		} else if manner.MatchString(name) {
 			name = strings.TrimSpace(manner.ReplaceAllString(name, ""))
-		default:
+		} else {
 			return it, false, false
 		}
 		if name == "" {

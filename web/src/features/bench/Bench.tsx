@@ -11,7 +11,7 @@ import { asks, staffing } from '../rooms/model'
 import { BasePicker } from './BasePicker'
 import { Counter } from './Counter'
 import { ItemList } from './ItemList'
-import { draftOf, inputOf, itemOf, lineFor, linesBySignature, planOf, type Draft } from './model'
+import { draftOf, inputOf, itemOf, lineFor, linesBySignature, planOf, recipeLink, type Draft } from './model'
 import { Picture } from './Picture'
 import { keptDraft, useSaving, type Saving } from './useSaving'
 import { Why, type Swapping } from './Why'
@@ -139,7 +139,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">How much</h2>
-          <Picture answer={shown} stale={!fresh} />
+          <Picture answer={shown} stale={!fresh} recipe={recipeLink(draft)} />
         </section>
         <section className="zone" aria-labelledby="zone-why">
           <h2 id="zone-why">Why</h2>

@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { MixNature } from './MixNature'
 import { MixAmounts, Parts, RatioBar } from './MixPicture'
@@ -6,7 +7,7 @@ import { ByWhen } from './ByWhen'
 import { grams, litres, plural } from '../../ui/format'
 
 /** How much of everything, drawn: scoops for a mix, a section to scale for a filler. */
-export function Picture({ answer, stale }: { answer?: Answer; stale: boolean }) {
+export function Picture({ answer, stale, recipe }: { answer?: Answer; stale: boolean; recipe?: string }) {
   if (!answer) return <p className="soft">Amounts come with the check.</p>
   return (
     <div className={stale ? 'stale' : undefined} aria-busy={stale}>
@@ -18,6 +19,11 @@ export function Picture({ answer, stale }: { answer?: Answer; stale: boolean }) 
           <RatioBar amounts={answer.mix.amounts} />
           <MixAmounts amounts={answer.mix.amounts} />
           <Parts mix={answer.mix} />
+          {recipe && (
+            <p>
+              <Link to={recipe}>The recipe: steps, what is short, fix the feel</Link>
+            </p>
+          )}
           <MixNature nature={answer.mix.nature} keeps={answer.mix.keeps} />
           {answer.mix.pots !== undefined && answer.mix.pot_each_g !== undefined && (
             <p className={answer.mix.pots > 1 ? 'short' : 'soft'}>

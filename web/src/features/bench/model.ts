@@ -34,6 +34,17 @@ export function nextMorning(today: string): string {
 export const mixBase = (recipe_id: string): Base => ({ kind: 'mix', recipe_id, portion_g: 120, colours: 1 })
 export const fillBase = (item_id: string, vessel_id: string, depth_mm: number): Base => ({ kind: 'fill', item_id, vessel_id, depth_mm })
 
+/** The page of the recipe that a set-up starts from, as it is made here. */
+export function recipeLink({ base, room_id }: Draft): string | undefined {
+  if (base?.kind !== 'mix' || !base.recipe_id) return undefined
+  const p = new URLSearchParams({ room: room_id })
+  if (base.portion_g) p.set('g', String(Math.round(base.portion_g)))
+  if (base.colours && base.colours > 1) p.set('colours', String(base.colours))
+  if (base.pot_ml) p.set('pot', String(base.pot_ml))
+  if (base.use && base.use !== 'open') p.set('use', base.use)
+  return `/recipes/${base.recipe_id}?${p.toString()}`
+}
+
 /** A line is judged by exactly this; an answer to anything else is not its answer. */
 const signature = (plan: Plan, part: Base | PlanItem) => JSON.stringify([plan.room_id, plan.play_at, part])
 
