@@ -27,6 +27,7 @@ const (
 	maxText  = 20_000 // bytes of lines or steps
 	maxSteps = 40
 	maxName  = 80
+	maxRead  = 2 * maxLines // lines that are looked up, so that a hostile text costs little
 )
 
 // ReadLine is one ingredient line as it was understood.
@@ -166,6 +167,10 @@ func (rd Reader) readLines(d *Draft, text string) {
 	for _, typed := range strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n") {
 		number++
 		for _, one := range rd.splitLine(typed) {
+			if len(d.Lines) == maxRead {
+				d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("Only the first %d ingredients were read; a recipe has at most %d.", maxRead, maxLines)})
+				return
+			}
 			l := rd.line(one, d.Recipe.Name)
 			l.Number = number
 			if l.Fault == "" {

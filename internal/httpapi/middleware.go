@@ -23,7 +23,7 @@ const (
 
 // bodyLimit returns the limit for a path.
 func bodyLimit(path string) int64 {
-	if path == "/api/checklist" || path == "/api/shelf/import" {
+	if path == "/api/checklist" || path == "/api/shelf/import" || path == "/api/recipes/import" {
 		return maxList
 	}
 	return maxBody

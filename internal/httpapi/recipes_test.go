@@ -175,6 +175,8 @@ func TestOwnRecipes(t *testing.T) {
 	a.do(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": file.Jsonld}, http.StatusOK, &imported)
 	assert.Equal(t, "Sparkle dough", imported.Name)
 	assert.Contains(t, imported.Lines, "250 g plain flour")
+	a.do(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": file.Jsonld + strings.Repeat(" ", 300_000)}, http.StatusOK, nil)
+	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": strings.Repeat(" ", 600_000)}, http.StatusUnprocessableEntity, "jsonld", "larger than 512 kB")
 	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": "<script>"}, http.StatusUnprocessableEntity, "jsonld", "Nothing was read")
 
 	a.do(http.MethodDelete, path, nil, http.StatusNoContent, nil)
