@@ -113,8 +113,29 @@ func (m *measurer) solve(low, high, needed float64) (scale float64, t trial) {
 	}
 	look(8)
 	m.halve(low, high)
-	look(24) // among scales that are as good, one that misses the ratio less
+	// Among scales that are as good, one that misses the ratio less.
+	look(6)
+	m.balance(low, high)
 	return m.at, m.best
+}
+
+// balance moves the scale to where the scoops of the best batch miss it least: half way
+// between the ingredient that is most over and the one that is most under.
+func (m *measurer) balance(low, high float64) {
+	var counts [maxLines]scoops
+	m.try(m.at, m.at, counts[:])
+	least, most := math.Inf(1), 0.0
+	for i := range m.lines {
+		if l := &m.lines[i]; l.ml > 0 {
+			scale := m.search.volumeOf(&counts[i]) / l.ml
+			least, most = math.Min(least, scale), math.Max(most, scale)
+		}
+	}
+	if k := (least + most) / 2; k >= low && k <= high {
+		if t := m.try(k, k, nil); t.better(m.best) {
+			m.at, m.best = k, t
+		}
+	}
 }
 
 func (m *measurer) halve(low, high float64) {

@@ -145,11 +145,17 @@ func (p *Person) middle(id cdp.BackendNodeID) (x, y float64, ok bool) {
 // Has reports whether a control is there, without waiting.
 func (p *Person) Has(role, name string) bool { return len(p.query(role, name)) > 0 }
 
-// Click presses the middle of a control with the mouse.
+// Click presses the middle of a control with the mouse, once it has come to rest: a person
+// does not press what is still moving while type and data arrive.
 func (p *Person) Click(role, name string) {
 	p.t.Helper()
-	x, y, ok := p.middle(p.find(role, name))
-	require.True(p.t, ok, "%s %q cannot be pressed", role, name)
+	var x, y float64
+	p.wait(fmt.Sprintf("%s %q to stand still", role, name), func() bool {
+		lastX, lastY := x, y
+		var ok bool
+		x, y, ok = p.middle(p.find(role, name))
+		return ok && x == lastX && y == lastY
+	})
 	p.do(chromedp.MouseClickXY(x, y))
 }
 
