@@ -123,6 +123,7 @@ type MixAnswer struct {
 
 // FillAnswer is how much of a filler to pour.
 type FillAnswer struct {
+	Item    material.Item
 	Tub     vessel.Tub
 	Tubs    int
 	Seats   int // children at one tub
@@ -366,7 +367,7 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 	tubs := f.Tub.Needed(children)
 	volume := f.Tub.VolumeTo(f.Depth)
 	mass := f.Item.Density.MassOf(volume)
-	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Depth: f.Depth, Volume: volume,
+	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Depth: f.Depth, Volume: volume,
 		Mass: mass, InAll: mass.Times(float64(tubs)), Density: f.Item.Density}
 	facts := f.Item.Facts
 	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))

@@ -159,6 +159,17 @@ func (p *Person) Click(role, name string) {
 	p.do(chromedp.MouseClickXY(x, y))
 }
 
+// ClickIf presses a control if it is there: what mends itself may have gone by then.
+func (p *Person) ClickIf(role, name string) {
+	p.t.Helper()
+	for _, id := range p.query(role, name) {
+		if x, y, ok := p.middle(id); ok {
+			p.do(chromedp.MouseClickXY(x, y))
+			return
+		}
+	}
+}
+
 // Type focuses a field, clears it and types.
 func (p *Person) Type(role, name, text string) {
 	p.t.Helper()

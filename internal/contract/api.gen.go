@@ -560,8 +560,11 @@ type Answer struct {
 	Mix            *MixAnswer `json:"mix,omitempty"`
 
 	// Notes How to shape it for children who avoid or seek a feel.
-	Notes   *[]string `json:"notes,omitempty"`
-	StartBy string    `json:"start_by"`
+	Notes *[]string `json:"notes,omitempty"`
+
+	// Short What the cupboard is known to hold too little of.
+	Short   *[]Shortage `json:"short,omitempty"`
+	StartBy string      `json:"start_by"`
 
 	// Timeline What is done before play, in order, ending when play begins.
 	Timeline []Step   `json:"timeline"`
@@ -1528,6 +1531,12 @@ type ShelfItem struct {
 	Id     string   `json:"id"`
 	Name   string   `json:"name"`
 	Parts  []string `json:"parts"`
+}
+
+// Shortage defines model for Shortage.
+type Shortage struct {
+	MissingG float64 `json:"missing_g"`
+	Name     string  `json:"name"`
 }
 
 // SignIn defines model for SignIn.

@@ -131,14 +131,8 @@ func (s *Server) stock(ctx context.Context, rec recipe.Recipe, o *plan.Order) (m
 	if err != nil {
 		return nil, err
 	}
-	o.Stock, o.Prices = recipe.Stock{}, recipe.Prices{}
+	o.Stock, o.Prices = stockOf(noted), recipe.Prices{}
 	for id, row := range noted {
-		switch {
-		case !row.Here:
-			o.Stock[id] = unit.Mass{}
-		case row.Grams != nil:
-			o.Stock[id] = unit.Grams(*row.Grams)
-		}
 		if row.PackG != nil && row.PriceCoins != nil {
 			o.Prices[id] = recipe.Price{Coins: *row.PriceCoins, For: unit.Grams(*row.PackG)}
 		}
@@ -148,6 +142,44 @@ func (s *Server) stock(ctx context.Context, rec recipe.Recipe, o *plan.Order) (m
 		o.Log = append(o.Log, recipe.Addition{Batch: a.Day, Item: a.ItemID, Share: a.Share, Symptom: recipe.Symptom(a.Symptom)})
 	}
 	return noted, err
+}
+
+// stockOf returns what has been weighed, or has run out.
+func stockOf(noted map[string]store.CupboardRow) recipe.Stock {
+	stock := recipe.Stock{}
+	for id, row := range noted {
+		switch {
+		case !row.Here:
+			stock[id] = unit.Mass{}
+		case row.Grams != nil:
+			stock[id] = unit.Grams(*row.Grams)
+		}
+	}
+	return stock
+}
+
+// shortages says what a plan's base needs more of than the cupboard is known to hold.
+func (s *Server) shortages(ctx context.Context, a plan.Answer) (*[]contract.Shortage, error) {
+	noted, err := s.noted(ctx)
+	if err != nil {
+		return nil, err
+	}
+	stock := stockOf(noted)
+	var short []contract.Shortage
+	switch {
+	case a.Mix != nil:
+		for _, line := range stock.Short(a.Mix.Batch) {
+			short = append(short, contract.Shortage{Name: line.Line.Item.Name, MissingG: line.Missing.Grams()})
+		}
+	case a.Fill != nil && a.Fill.Item.ID != "water":
+		if have, known := stock[a.Fill.Item.ID]; known && have.Grams() < a.Fill.InAll.Grams() {
+			short = append(short, contract.Shortage{Name: a.Fill.Item.Name, MissingG: a.Fill.InAll.Minus(have).Grams()})
+		}
+	}
+	if short == nil {
+		return nil, nil
+	}
+	return &short, nil
 }
 
 func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow, set unit.MeasureSet) contract.RecipeMaking {

@@ -42,7 +42,9 @@ func (s *Server) AnswerPlan(ctx context.Context, r contract.AnswerPlanRequestObj
 	if err != nil {
 		return nil, err
 	}
-	return contract.AnswerPlan200JSONResponse(answerBody(a, g, at, row.Measures)), nil
+	body := answerBody(a, g, at, row.Measures)
+	body.Short, err = s.shortages(ctx, a)
+	return contract.AnswerPlan200JSONResponse(body), err
 }
 
 // reckon answers a plan for a room on the plan's day.

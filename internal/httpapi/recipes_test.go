@@ -35,6 +35,8 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	var bench contract.Answer
 	a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-24T12:00", Items: []contract.PlanItem{},
 		Base: &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: &m.EachG}}, http.StatusOK, &bench)
+	require.Len(t, *bench.Short, 1)
+	assert.Equal(t, "Fine salt", (*bench.Short)[0].Name)
 	assert.Equal(t, bench.Base.Findings, m.Lines[0].Findings, "recipe page and bench say the same")
 	assert.GreaterOrEqual(t, m.MadeG, 1680.0)
 	assert.True(t, m.Within)

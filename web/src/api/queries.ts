@@ -1,6 +1,9 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, ask, ApiError, type Plan, type Schemas } from './client'
 
+/** What depends on what is in the cupboard, by the first word of its key. */
+export const ofCupboard = ['making', 'recipes', 'board', 'item', 'answer', 'swaps']
+
 export const welcomeQuery = queryOptions({
   queryKey: ['welcome'],
   queryFn: ({ signal }) => ask(api.GET('/api/welcome', { signal })),

@@ -853,6 +853,8 @@ export interface components {
             /** @description What is done before play, in order, ending when play begins. */
             timeline: components["schemas"]["Step"][];
             baseline: string[];
+            /** @description What the cupboard is known to hold too little of. */
+            short?: components["schemas"]["Shortage"][];
             /** @description How to shape it for children who avoid or seek a feel. */
             notes?: string[];
         };
@@ -1152,6 +1154,11 @@ export interface components {
             allergens?: string;
             /** @description The amounts as RFC 4180 CSV. */
             csv: string;
+        };
+        Shortage: {
+            name: string;
+            /** Format: double */
+            missing_g: number;
         };
         Way: {
             /** @enum {string} */

@@ -41,6 +41,15 @@ export function Counter({ answer, failed, state, printTo }: Props) {
         <span>start by</span>
         <strong className="figure">{answer ? dayAndTime(answer.start_by) : '–'}</strong>
       </div>
+      {answer?.short?.[0] && (
+        <div>
+          <span>short of</span>
+          <strong className="figure">
+            {grams(answer.short[0].missing_g)} {answer.short[0].name.toLowerCase()}
+            {answer.short.length > 1 && `, ${answer.short.length - 1} more`}
+          </strong>
+        </div>
+      )}
       <div className="minutes">
         <span>takes</span>
         <strong className="figure">

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, ask } from '../../api/client'
+import { ofCupboard } from '../../api/queries'
 
 /** A number in a cell that is noted when the field is left. */
 export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string; label: string; have?: number; pack?: number; coins?: number; onSaved: (undo: () => void) => void }) {
@@ -9,7 +10,7 @@ export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string
   const [wrong, setWrong] = useState('')
   const note = useMutation({
     mutationFn: (g: number | undefined) => ask(api.PUT('/api/cupboard/{id}/amount', { params: { path: { id } }, body: { grams: g, pack_g: pack, price_coins: coins } })),
-    onSuccess: () => Promise.all([client.invalidateQueries({ queryKey: ['making'] }), client.invalidateQueries({ queryKey: ['recipes'] }), client.invalidateQueries({ queryKey: ['board'] })]),
+    onSuccess: () => Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] }))),
     onError: (e) => setWrong(e.message),
   })
   const leave = () => {

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
-import { itemQuery } from '../../api/queries'
+import { itemQuery, ofCupboard } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { FindingView } from '../../ui/Findings'
 import { grams } from '../../ui/format'
@@ -125,7 +125,7 @@ function Facts({ it }: { it: Schemas['ItemPage'] }) {
 function Actions({ it }: { it: Schemas['ItemPage'] }) {
   const client = useQueryClient()
   const navigate = useNavigate()
-  const refresh = () => Promise.all([client.invalidateQueries({ queryKey: ['item'] }), client.invalidateQueries({ queryKey: ['board'] })])
+  const refresh = () => Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] })))
   const note = useMutation({
     mutationFn: (here: boolean) => ask(api.PUT('/api/cupboard/{id}', { params: { path: { id: it.id } }, body: { here } })),
     onSuccess: refresh,
