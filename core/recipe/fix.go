@@ -100,7 +100,7 @@ func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureS
 	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml, math.MaxInt) {
 		for i, n := range search.nearest[:search.n] {
 			if n > 0 {
-				d.Scoops = append(d.Scoops, Scoop{set.At(i), n})
+				d.Scoops = append(d.Scoops, Scoop{set.At(i), int(n)})
 			}
 		}
 	}

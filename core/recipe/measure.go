@@ -34,7 +34,24 @@ type measurer struct {
 	best    trial
 	at      float64
 	bounded bool
-	least   [maxLines]int
+	least   []int
+	// What one try works with, a row for each line, kept so that nothing is allocated.
+	work  []lineWork
+	gains [][maxSlack + 1]gain
+}
+
+// lineWork is what a try has found for one line: the fewest fillings, the highest volume
+// that it may be raised to (0 when it may not), and the scoops.
+type lineWork struct {
+	fewest           int
+	top              float64
+	nearest, largest scoops
+}
+
+// gain is what so many more fillings of a line add.
+type gain struct {
+	mass   float64
+	scoops scoops
 }
 
 type measuredLine struct {
@@ -74,7 +91,8 @@ func (t trial) rank(u trial) int {
 }
 
 func newMeasurer(r Recipe, set unit.MeasureSet) *measurer {
-	m := &measurer{set: set, lines: make([]measuredLine, len(r.Lines)), search: newScoopSearch(set)}
+	n := len(r.Lines)
+	m := &measurer{set: set, lines: make([]measuredLine, n), search: newScoopSearch(set), least: make([]int, n), work: make([]lineWork, n)}
 	for i := range r.Lines {
 		l := &r.Lines[i]
 		m.lines[i] = measuredLine{grams: l.Mass.Grams(), density: l.Item.Density.GramsPerMillilitre(), tolerance: l.tolerance(), most: math.Inf(1)}
@@ -122,8 +140,8 @@ func (m *measurer) solve(low, high, needed float64) (scale float64, t trial) {
 // balance moves the scale to where the scoops of the best batch miss it least: half way
 // between the ingredient that is most over and the one that is most under.
 func (m *measurer) balance(low, high float64) {
-	var counts [maxLines]scoops
-	m.try(m.at, m.at, counts[:])
+	counts := make([]scoops, len(m.lines))
+	m.try(m.at, m.at, counts)
 	least, most := math.Inf(1), 0.0
 	for i := range m.lines {
 		if l := &m.lines[i]; l.ml > 0 {
@@ -168,21 +186,22 @@ func (m *measurer) allowed(t *trial, line int) int {
 		return math.MaxInt
 	}
 	most := m.best.movements - t.movements
-	for _, n := range m.least[line+1 : len(m.lines)] {
+	for _, n := range m.least[line+1:] {
 		most -= n
 	}
 	return most
 }
 
+// maxLines bounds the ingredients of a recipe.
+const maxLines = 40
+
 // try returns the best that scales from low to high can do; for low and high alike, what
 // that scale does. It writes the scoops of each line into out when out is not nil.
 func (m *measurer) try(low, high float64, out []scoops) (t trial) {
 	mass, exact := 0.0, low == high
-	var fewest [maxLines]int
-	var tops [maxLines]float64 // the highest volume of a line that may be raised, else 0
-	var nearest, largest [maxLines]scoops
 	for i := range m.lines {
-		l := &m.lines[i]
+		l, w := &m.lines[i], &m.work[i]
+		*w = lineWork{}
 		if l.ml == 0 {
 			mass += l.grams * high
 			continue
@@ -199,59 +218,55 @@ func (m *measurer) try(low, high float64, out []scoops) (t trial) {
 			t.out++
 			if exact {
 				c := m.search.closest(l.ml * low)
-				nearest[i], largest[i] = c, c
+				w.nearest, w.largest = c, c
 			}
 			mass += l.grams * high // it is to be weighed
 			continue
 		}
-		fewest[i], tops[i] = m.search.best, top
-		nearest[i], largest[i] = m.search.nearest, m.search.largest
+		w.fewest, w.top, w.nearest, w.largest = m.search.best, top, m.search.nearest, m.search.largest
 		t.movements += m.search.best
 		mass += m.search.most * l.density
 	}
 	if mass < m.needed-1e-6 {
-		t.movements += m.raise(mass, &fewest, &tops, &largest, &t)
-		nearest = largest
+		t.movements += m.raise(mass, &t)
+		for i := range m.work {
+			m.work[i].nearest = m.work[i].largest
+		}
 	} else if exact {
-		m.ease(mass, &tops, &nearest, &largest)
+		m.ease(mass)
 	}
 	for i := range m.lines {
 		if l := &m.lines[i]; exact && l.ml > 0 {
-			t.miss = math.Max(t.miss, math.Abs(m.search.volumeOf(&nearest[i])/(l.ml*low)-1))
+			t.miss = math.Max(t.miss, math.Abs(m.search.volumeOf(&m.work[i].nearest)/(l.ml*low)-1))
 		}
 		if out != nil {
-			out[i] = nearest[i]
+			out[i] = m.work[i].nearest
 		}
 	}
 	return t
 }
 
-// maxLines bounds the ingredients of a recipe.
-const maxLines = 40
-
 // raise adds as few fillings as make the mix enough, where they add most, and returns how
 // many. It notes in t when no number of them does.
-func (m *measurer) raise(mass float64, fewest *[maxLines]int, tops *[maxLines]float64, largest *[maxLines]scoops, t *trial) int {
-	type gain struct {
-		mass   float64
-		scoops scoops
+func (m *measurer) raise(mass float64, t *trial) int {
+	if m.gains == nil {
+		m.gains = make([][maxSlack + 1]gain, len(m.lines))
 	}
-	var gains [maxLines][maxSlack + 1]gain
 	for slack := 1; slack <= maxSlack; slack++ {
-		for i := range m.lines {
-			if tops[i] > 0 {
-				v, c := m.search.largestWithin(tops[i], fewest[i]+slack)
-				gains[i][slack] = gain{(v - m.search.volumeOf(&largest[i])) * m.lines[i].density, c}
+		for i := range m.work {
+			if w := &m.work[i]; w.top > 0 {
+				v, c := m.search.largestWithin(w.top, w.fewest+slack)
+				m.gains[i][slack] = gain{(v - m.search.volumeOf(&w.largest)) * m.lines[i].density, c}
 			}
 		}
 		// most[s] is the most mass that s more fillings add over the lines so far.
 		var most [maxSlack + 1]float64
-		var taken [maxLines][maxSlack + 1]int
-		for i := range m.lines {
+		var taken [maxLines][maxSlack + 1]uint8
+		for i := range m.work {
 			for s := slack; s >= 1; s-- {
 				for k := 1; k <= s; k++ {
-					if tops[i] > 0 && most[s-k]+gains[i][k].mass > most[s]+1e-12 {
-						most[s], taken[i][s] = most[s-k]+gains[i][k].mass, k
+					if m.work[i].top > 0 && most[s-k]+m.gains[i][k].mass > most[s]+1e-12 {
+						most[s], taken[i][s] = most[s-k]+m.gains[i][k].mass, uint8(k)
 					}
 				}
 			}
@@ -260,9 +275,9 @@ func (m *measurer) raise(mass float64, fewest *[maxLines]int, tops *[maxLines]fl
 			continue
 		}
 		left := slack
-		for i := len(m.lines) - 1; i >= 0; i-- {
-			if k := taken[i][left]; k > 0 {
-				largest[i] = gains[i][k].scoops
+		for i := len(m.work) - 1; i >= 0; i-- {
+			if k := int(taken[i][left]); k > 0 {
+				m.work[i].largest = m.gains[i][k].scoops
 				left -= k
 			}
 		}
@@ -273,16 +288,17 @@ func (m *measurer) raise(mass float64, fewest *[maxLines]int, tops *[maxLines]fl
 }
 
 // ease goes back from the largest to the nearest scoops wherever the mix stays enough.
-func (m *measurer) ease(mass float64, tops *[maxLines]float64, nearest, largest *[maxLines]scoops) {
-	for i := range m.lines {
-		if tops[i] == 0 {
+func (m *measurer) ease(mass float64) {
+	for i := range m.work {
+		w := &m.work[i]
+		if w.top == 0 {
 			continue
 		}
-		less := (m.search.volumeOf(&largest[i]) - m.search.volumeOf(&nearest[i])) * m.lines[i].density
+		less := (m.search.volumeOf(&w.largest) - m.search.volumeOf(&w.nearest)) * m.lines[i].density
 		if mass-less >= m.needed-1e-6 {
 			mass -= less
 		} else {
-			nearest[i] = largest[i]
+			w.nearest = w.largest
 		}
 	}
 }

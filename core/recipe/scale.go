@@ -79,8 +79,8 @@ func Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
 // batch measures every ingredient at a scale.
 func (m *measurer) batch(r Recipe, factor float64) Batch {
 	b := Batch{Recipe: r, Factor: factor, Amounts: make([]Amount, len(r.Lines))}
-	var counts [maxLines]scoops
-	m.try(factor, factor, counts[:])
+	counts := make([]scoops, len(r.Lines))
+	m.try(factor, factor, counts)
 	for i, l := range r.Lines {
 		a := Amount{Line: l, Exact: l.Mass.Times(factor), Within: true}
 		mass := a.Exact
@@ -88,8 +88,8 @@ func (m *measurer) batch(r Recipe, factor float64) Batch {
 			scooped := m.search.volumeOf(&counts[i])
 			for j, n := range counts[i][:m.search.n] {
 				if n > 0 {
-					a.Scoops = append(a.Scoops, Scoop{m.set.At(j), n})
-					b.Movements += n
+					a.Scoops = append(a.Scoops, Scoop{m.set.At(j), int(n)})
+					b.Movements += int(n)
 				}
 			}
 			a.Off = scooped/ml - 1

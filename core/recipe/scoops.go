@@ -10,12 +10,12 @@ import (
 const maxMeasures = 16
 
 // scoops is how often each measure of a set is filled level, largest measure first.
-type scoops [maxMeasures]int
+type scoops [maxMeasures]int32
 
 // count returns the fillings in all.
 func (s *scoops) count() (n int) {
 	for _, c := range s {
-		n += c
+		n += int(c)
 	}
 	return n
 }
@@ -77,7 +77,7 @@ func (s *scoopSearch) try(i, count int, used float64) {
 		} else if count+take > s.best {
 			continue
 		}
-		s.counts[i] = take
+		s.counts[i] = int32(take)
 		s.try(i+1, count+take, after)
 		s.counts[i] = 0
 	}
@@ -109,7 +109,7 @@ func (s *scoopSearch) largestWithin(high float64, fillings int) (volume float64,
 			return
 		}
 		for take := min(left, int((high-used)/s.volume[i]+1e-12)); take >= 0; take-- {
-			counts[i] = take
+			counts[i] = int32(take)
 			try(i+1, left-take, used+float64(take)*s.volume[i])
 			counts[i] = 0
 		}
@@ -123,9 +123,9 @@ func (s *scoopSearch) largestWithin(high float64, fillings int) (volume float64,
 func (s *scoopSearch) closest(ml float64) scoops {
 	var counts scoops
 	for i, v := range s.volume[:s.n] {
-		counts[i] = int(ml / v)
+		counts[i] = int32(ml / v)
 		if i == s.n-1 {
-			counts[i] = int(math.Round(ml / v))
+			counts[i] = int32(math.Round(ml / v))
 		}
 		ml -= float64(counts[i]) * v
 	}
