@@ -156,6 +156,9 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 			return Answer{}, err
 		}
 	}
+	if n := len(s.Items) + len(a.whole); n > 0 {
+		a.Lines = make([]Line, 0, n)
+	}
 	for i, p := range s.Items {
 		s.addContext(&p)
 		if p.Each < 1 || p.Each > MaxCount {

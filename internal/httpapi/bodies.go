@@ -12,7 +12,7 @@ import (
 )
 
 func answerBody(a plan.Answer, g *safety.Group, at time.Time, measures string) contract.Answer {
-	body := contract.Answer{Group: groupBody(g), Lines: []contract.Line{}, Baseline: safety.Baseline()}
+	body := contract.Answer{Group: groupBody(g), Lines: make([]contract.Line, 0, len(a.Lines)), Baseline: safety.Baseline()}
 	body.MinutesHands, body.MinutesWaiting = a.Minutes()
 	starts := firstHand(a, at)
 	body.StartBy = starts.Format(wallClock)

@@ -80,6 +80,7 @@ func (s *Server) setupOf(p *contract.Plan, shelf things) (plan.Setup, error) {
 		}
 		setup.Base = base
 	}
+	setup.Items = make([]plan.Placed, 0, len(p.Items))
 	for i, in := range p.Items {
 		at := fmt.Sprintf("items/%d/", i)
 		use, err := safety.ParseUse(string(in.Use))
