@@ -194,14 +194,15 @@ func (rd Reader) readLines(d *Draft, text string) {
 var (
 	// A comma or semicolon goes on to the next ingredient when an amount, or what stands for
 	// one, follows; otherwise it begins a remark ("1 cup flour, sifted").
-	nextOne  = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
-	bullet   = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
-	remark   = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
-	asNeeded = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
-	toTaste  = regexp.MustCompile(`\bto taste\b`)
-	vague    = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
-	vessels  = regexp.MustCompile(`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)
-	hotWater = regexp.MustCompile(`\b(boiling|hot|kettle)\b`)
+	nextOne    = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
+	bullet     = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
+	remark     = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
+	asNeeded   = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
+	toTaste    = regexp.MustCompile(`\bto taste\b`)
+	vague      = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
+	vessels    = regexp.MustCompile(`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)
+	givenTwice = regexp.MustCompile(`^\(([^()]*)\)\s*(.*)$`)
+	hotWater   = regexp.MustCompile(`\b(boiling|hot|kettle)\b`)
 	// How an ingredient is, which is not what it is.
 	manner = regexp.MustCompile(`^(cold|cool|warm|lukewarm|tepid|hot|boiling|just-boiled|tap|sifted|level|fresh|clean)\s+`)
 )
@@ -285,6 +286,15 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	}
 	if ok {
 		name = rest
+		// "1 cup (125 g) flour": of an amount given twice the weight counts.
+		if m := givenTwice.FindStringSubmatch(name); m != nil {
+			if again, err := unit.Parse(m[1], rd.System); err == nil {
+				name = m[2]
+				if _, byMass := again.Mass(); byMass {
+					q = again
+				}
+			}
+		}
 		if l.Line.AsNeeded {
 			l.Line.AsNeeded, l.Note = false, "Begins with the amount given; add more until it feels right."
 		}

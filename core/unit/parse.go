@@ -197,6 +197,9 @@ func numberOf(f string, used int) (v float64, isNumber bool, err error) {
 	if strings.HasPrefix(f, "-") {
 		return 0, false, fmt.Errorf("%q is negative", f)
 	}
+	if strings.ContainsAny(f, "-–") {
+		return 0, false, fmt.Errorf("%q is a range; write one amount", f)
+	}
 	if top, bottom, isFraction := strings.Cut(f, "/"); isFraction {
 		n, errN := strconv.ParseUint(top, 10, 32)
 		d, errD := strconv.ParseUint(bottom, 10, 32)
