@@ -201,6 +201,9 @@ var (
 	toTaste    = regexp.MustCompile(`\bto taste\b`)
 	vague      = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
 	vessels    = regexp.MustCompile(`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)
+	parts      = regexp.MustCompile(`^[\d./½⅓⅔¼¾ ]+parts?\b`)
+	tablespoon = regexp.MustCompile(`^(\s*[\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*T\b`)
+	teaspoon   = regexp.MustCompile(`^(\s*[\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*t\b`)
 	givenTwice = regexp.MustCompile(`^\(([^()]*)\)\s*(.*)$`)
 	hotWater   = regexp.MustCompile(`\b(boiling|hot|kettle)\b`)
 	// How an ingredient is, which is not what it is.
@@ -266,7 +269,8 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Text, l.Fault = text[:40]+"…", "it is longer than 200 letters."
 		return l
 	}
-	lower := strings.ToLower(strings.TrimSpace(text))
+	// A capital T is a tablespoon and a small t a teaspoon (common practice).
+	lower := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(text, "${1} tbsp"), "${1} tsp")))
 	name := lower
 	if asNeeded.MatchString(lower) {
 		l.Line.AsNeeded = true
@@ -276,6 +280,9 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	q, rest, ok := unit.Cut(name, rd.System)
 	if !ok && !l.Line.AsNeeded {
 		if q, rest, ok = trailing(name, rd.System); !ok {
+			if rd.counted(&l, name) {
+				return l
+			}
 			l.Fault = rd.noAmount(name)
 			if l.Fault == "" {
 				_, err := unit.Parse(firstWords(name, 2), rd.System)
@@ -335,11 +342,42 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	return l
 }
 
+// counted reads "2 eggs": a number of things that are alike enough to know what one weighs.
+func (rd Reader) counted(l *ReadLine, name string) bool {
+	number, rest, ok := strings.Cut(name, " ")
+	n, err := unit.ParseNumber(number)
+	if !ok || err != nil || !(n > 0) {
+		return false
+	}
+	item, known, _ := rd.named(rest)
+	if bare, _ := withoutRemark(rest); strings.TrimSuffix(bare, "s") == "banana" {
+		item, known = rd.Shelf.Get("mashed-banana") // it goes into a mix mashed
+	}
+	if !known {
+		return false
+	}
+	one, countable := pieceGrams[item.ID]
+	if !countable {
+		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.", lowerName(item.Name))
+		return true
+	}
+	l.Line.Item, l.Line.Mass = item, unit.Grams(one*n)
+	l.Note = fmt.Sprintf("One counts as %g g (USDA SR household weights, quoted from memory); weigh it to be sure.", one)
+	return true
+}
+
+// pieceGrams is what one of a thing weighs, without shell or skin, in grams (USDA SR
+// household weights, quoted from memory): a large egg, a medium banana.
+var pieceGrams = map[string]float64{"egg": 50, "egg-cooked": 50, "mashed-banana": 118}
+
 // noAmount says why a line without an amount has none; "" when it has one that cannot be
 // read.
 func (rd Reader) noAmount(name string) string {
 	if m := vessels.FindStringSubmatch(name); m != nil {
 		return fmt.Sprintf("%q can hold anything; write grams, mL or cups.", m[1])
+	}
+	if m := parts.FindString(name); m != "" {
+		return fmt.Sprintf("%q says only how much to how much; write grams, mL or cups.", m)
 	}
 	if m := vague.FindString(name); m != "" {
 		return fmt.Sprintf("%q is not an amount; write grams, mL, cups or spoons, or \"as needed\".", m)

@@ -31,6 +31,8 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 		"1 lb of rice flour; 3 oz salt":                                     "rice-flour 453.59; fine-salt 85.05",
 		"100 g water, as needed":                                            "water 100",
 		"1 cup (130 g) all-purpose flour\n500 g (2 cups) water":             "plain-flour 130; water 500",
+		"2 T oil\n1 t salt\n10 drops food coloring":                         "plant-oil 27.25; fine-salt 6.08; food-colour-liquid 0.51",
+		"2 eggs, beaten\n1 banana, ripe":                                    "egg 100; mashed-banana 118",
 		"1 cup warm tap water":                                              "water 236.59",
 	} {
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day"})
@@ -65,6 +67,8 @@ func TestBadLinesSayWhy(t *testing.T) {
 		"200 g our mix":                   "a mix cannot be an ingredient of itself",
 		"100 g water":                     "Water stands on line 1 already",
 		"2-3 cups flour":                  `"2-3" is a range; write one amount`,
+		"2 parts flour":                   `"2 parts" says only how much to how much`,
+		"2 vinegar":                       "nobody has said what a single one weighs (white vinegar)",
 		"1/0 cup flour":                   "divides by zero",
 		"1,000 g flour":                   "leave out the comma",
 		"90 kg flour":                     "more than 50 kg",

@@ -23,6 +23,7 @@ const (
 	mlPerMetricTsp      = 5.0
 	mlPerAustralianTbsp = 20.0
 	pinchOfTeaspoon     = 1.0 / 16 // common practice
+	dropsPerML          = 20.0     // common practice
 )
 
 // System says whose cup, spoon and pint a word means.

@@ -258,6 +258,8 @@ func amountOf(n float64, word string, s System) (Quantity, bool) {
 		return vol(tbspOf(s))
 	case "tsp", "tsps", "teaspoon", "teaspoons":
 		return vol(tspOf(s))
+	case "drop", "drops":
+		return vol(Millilitres(1.0 / dropsPerML))
 	case "pinch", "pinches":
 		return vol(tspOf(s).Times(pinchOfTeaspoon))
 	case "fl oz", "fluid ounce", "fluid ounces":
