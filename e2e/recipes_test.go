@@ -38,7 +38,7 @@ func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
 	p.Press("Enter")
 	p.See("of coarse salt for the fine salt that is missing")
 	p.Click("button", "The cupboard")
-	p.See("The most that what has been weighed makes", "Cream of tartar runs out first", "when the cream of tartar runs out")
+	p.See("The most that what has been weighed makes", "Cream of tartar runs out first, at 724 g", "when the cream of tartar runs out")
 	p.Click("button", "Children")
 
 	// An amount nobody can make says so and shows nothing as cleared.

@@ -68,6 +68,7 @@ const (
 	ClassUnknown Class = iota
 	Stable             // water activity under 0.88 with the margin: no time or temperature control
 	Sour               // dry and sour enough together, by a test strip
+	ByLabel            // not food: its label and the practice ceiling say how it keeps
 	Borderline         // 0.88 within the margin: as Perishable unless measured
 	Perishable         // one group, 2 h out of the fridge in all, then bin
 )
@@ -76,6 +77,7 @@ var classWords = [...]string{
 	ClassUnknown: "what grows in it is not known: one group, then bin",
 	Stable:       "dry or salty enough that no germs of food poisoning grow; mould still can",
 	Sour:         "sour and dry enough that no germs of food poisoning grow; mould still can",
+	ByLabel:      "not food, so nothing is worked out: the label of what is in it goes first",
 	Borderline:   "too close to call: one group, 2 h out of the fridge in all, then bin",
 	Perishable:   "germs can grow: one group, 2 h out of the fridge in all, then bin",
 }
@@ -84,7 +86,7 @@ var classWords = [...]string{
 func (c Class) String() string { return classWords[c] }
 
 // NeedsCold reports whether the mix is for one group, and 2 h out of the fridge in all.
-func (c Class) NeedsCold() bool { return c != Stable && c != Sour }
+func (c Class) NeedsCold() bool { return c != Stable && c != Sour && c != ByLabel }
 
 // stableBelow is the water activity under which no time or temperature control is needed.
 const stableBelow = 0.88
@@ -195,7 +197,7 @@ func (r Recipe) classOf(n Nature, f material.Facts) Class {
 	case f.Form == material.Grain, f.Form == material.Powder, f.Form == material.Piece && !f.Traits.Any(material.Ice|material.Slippery|material.Sticky):
 		return Stable // dry fillers
 	case f.Traits.Has(material.NotFood) && !r.Own:
-		return Stable // the book has looked at how it keeps
+		return ByLabel // the book has looked at how it keeps
 	case !n.Known:
 		return ClassUnknown
 	case n.Activity < stableBelow-ActivityMargin:

@@ -74,6 +74,7 @@ func TestNatureOfKnownMixes(t *testing.T) {
 		assert.Equal(t, Perishable, n.Class, id)
 		assert.Empty(t, n.NotTasteSafe, id)
 	}
+	assert.Equal(t, ByLabel, nature("soap-foam").Class, "nothing is claimed of what grows in soap")
 	assert.Equal(t, Stable, nature("coloured-rice").Class)
 	assert.True(t, nature("coloured-rice").Stains)
 }

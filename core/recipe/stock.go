@@ -87,6 +87,10 @@ func (s Stock) Limit(r Recipe) (limit Limit, ok bool) {
 	return limit, true
 }
 
+// leftOver is the share of the largest batch that may be left in the cupboard for the scoops
+// to come out even.
+const leftOver = 0.05
+
 // Largest scales the recipe to the largest batch that the stock makes: no ingredient takes
 // more than there is. It fails when nothing has been weighed, or something has run out.
 func Largest(r Recipe, s Stock, set unit.MeasureSet) (Batch, error) {
@@ -105,9 +109,10 @@ func Largest(r Recipe, s Stock, set unit.MeasureSet) (Batch, error) {
 			m.limit(i, have)
 		}
 	}
-	factor, t := m.solve(limit.Factor*(1-Allowance), limit.Factor, r.Mixed().Grams()*limit.Factor*(1-Allowance))
+	least := limit.Factor * (1 - leftOver)
+	factor, t := m.solve(least, limit.Factor, r.Mixed().Grams()*least)
 	b := m.batch(r, factor)
-	b.Need, b.Enough = limit.Made.Times(1-Allowance), !t.short
+	b.Need, b.Enough = limit.Made.Times(1-leftOver), !t.short
 	return b, nil
 }
 

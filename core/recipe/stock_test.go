@@ -79,7 +79,7 @@ func TestTheLargestBatchStaysInTheCupboard(t *testing.T) {
 			}
 		}
 		require.LessOrEqual(t, b.Factor, limit.Factor*(1+1e-9))
-		require.GreaterOrEqual(t, b.Factor, limit.Factor*(1-Allowance)-1e-9)
+		require.GreaterOrEqual(t, b.Factor, limit.Factor*(1-leftOver)-1e-9)
 		for _, lift := range stock.Lifts(r) {
 			require.Greater(t, lift.Made.Grams(), limit.Made.Grams()*0.5)
 		}

@@ -204,7 +204,7 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 		made, by := m.Limit.Made.Grams(), m.Limit.By[0].Item.Name
 		body.LimitG, body.LimitBy = &made, &by
 	}
-	if len(o.Prices) > 0 {
+	if m.Coins > 0 {
 		body.CostCoins = &m.Coins
 	}
 	cards := b.CountingCards(set)

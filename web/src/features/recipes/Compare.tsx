@@ -71,7 +71,7 @@ function Sides({ a, b, room, recipes, set }: { a: string; b: string; room: Room;
     ['Waiting', (m) => (m.minutes_waiting > 0 ? `${m.minutes_waiting} min` : 'none')],
     ['Heat', (m) => (m.heat ? 'stove or kettle, an adult' : 'none')],
     ['Keeps', (m) => m.keeps],
-    ['Germs', (m) => (m.needs_cold ? 'one group, 2 h out of the fridge' : 'held back by its salt, sugar or dryness')],
+    ['Germs', (m) => m.nature.class],
     ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
     ['May be tasted', (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`)],
     ['Salt in a 10 g taste', (m) => `${m.nature.sodium_mg.toFixed(0)} mg sodium, ${(m.nature.taste_share * 100).toFixed(0)} % of a day`],

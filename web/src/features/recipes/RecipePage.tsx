@@ -151,7 +151,7 @@ function Short({ m, room }: { m: Making; room: Room }) {
   return (
     <div className="notice measure-first ways" role="status">
       <p>
-        <b>{short.length > 0 ? `Short of ${short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.` : `${m.limit_by ?? 'Something'} runs out first.`}</b>{' '}
+        <b>{short.length > 0 ? `Short of ${short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.` : `${m.limit_by ?? 'Something'} runs out first, at ${grams(m.limit_g ?? 0)}.`}</b>{' '}
         What to do:
       </p>
       <ul>
