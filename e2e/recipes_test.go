@@ -146,6 +146,16 @@ func TestOwnRecipeIsTyped(t *testing.T) {
 	require.NoError(t, os.WriteFile(path, []byte("<html>"), 0o600))
 	p.Upload(path)
 	p.See("Nothing was read: the file is not JSON")
+
+	// A recipe deleted by a slip comes back with one tap; so do its amounts.
+	p.Click("link", "Recipes")
+	p.Click("link", "Tide-line dough")
+	p.Click("link", "Change")
+	p.Click("button", "Delete this recipe")
+	p.See("Tide-line dough deleted")
+	p.Click("button", "Undo")
+	p.Click("link", "Tide-line dough")
+	p.See("In the scoops this room owns", "sea silt")
 }
 
 // Cards come two to a page and the chart on one, on both papers.

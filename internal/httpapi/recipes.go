@@ -188,12 +188,15 @@ func (s *Server) GetRecipe(ctx context.Context, r contract.GetRecipeRequestObjec
 		return nil, err
 	}
 	page := contract.GetRecipe200JSONResponse{Id: r.Id, Own: true, Version: &row.Version, Also: []string{}, Basis: "a recipe of our own"}
-	content := row.Content
+	content, found := row.Content, r.Params.Version == nil
 	for _, v := range versions {
 		page.Versions = append(page.Versions, contract.SavedVersion{Version: v.Version, SavedAt: v.SavedAt})
 		if r.Params.Version != nil && *r.Params.Version == v.Version {
-			content = v.Content
+			content, found = v.Content, true
 		}
+	}
+	if !found {
+		return nil, errGone
 	}
 	page.Recipe, err = recipeText(content)
 	return page, err

@@ -155,6 +155,7 @@ func TestOwnRecipes(t *testing.T) {
 	var page contract.RecipePage
 	a.do(http.MethodGet, path+"?version=1", nil, http.StatusOK, &page)
 	assert.Len(t, page.Versions, 2)
+	a.do(http.MethodGet, path+"?version=9", nil, http.StatusNotFound, nil)
 	assert.Equal(t, sparkle().Lines, page.Recipe.Lines, "the first version is kept")
 
 	// Lentils stay whole in it: they are judged too, for the one-year-olds as a choking hazard.

@@ -13,6 +13,12 @@ import { Reading } from './Reading'
 
 type Text = Schemas['RecipeText']
 
+/** A recipe that was deleted: enough to bring it back. */
+export interface RemovedRecipe {
+  id: string
+  recipe: Text
+}
+
 const empty: Text = { name: '', kind: 'dough', measures: 'us', lines: '', steps: '', keeps: '', heated: false, hot: false, loss_percent: 0 }
 
 /** What is typed is kept on this device until it is saved: describing an unknown ingredient
@@ -91,7 +97,7 @@ function Editor({ id: given, from, first, version, versions, rooms }: EditorProp
     onSuccess: async () => {
       sessionStorage.removeItem(keptKey(from))
       await Promise.all(['recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
-      await navigate('/recipes')
+      await navigate('/recipes', { state: { id, recipe: first } satisfies RemovedRecipe })
     },
   })
   const error = save.error instanceof ApiError ? save.error : undefined

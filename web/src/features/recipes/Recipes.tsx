@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button, Form } from 'react-bootstrap'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { useState } from 'react'
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Base, type Schemas } from '../../api/client'
 import { recipesQuery, roomsQuery } from '../../api/queries'
@@ -8,10 +9,11 @@ import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { plural } from '../../ui/format'
 import { kinds } from '../../ui/kinds'
 import { Glyph, Mark, verdictWord } from '../../ui/Mark'
-import { Empty, Failure, Waiting } from '../../ui/States'
+import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
 import { countVerdicts } from '../shelf/model'
 import { nextMorning } from '../bench/model'
+import type { RemovedRecipe } from './RecipeForm'
 
 type Card = Schemas['RecipeCard']
 
@@ -45,6 +47,16 @@ export function Recipes() {
   const all = cards.data ?? []
   const shown = all.filter((c) => wishes.every(([id, , holds]) => !wanted.includes(id) || holds(c)))
   const error = rooms.error ?? cards.error
+  const client = useQueryClient()
+  const [removed, setRemoved] = useState(useLocation().state as RemovedRecipe | null)
+  const restore = useMutation({
+    mutationFn: ({ id, recipe }: RemovedRecipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: 0, recipe } })),
+    onSuccess: () => {
+      setRemoved(null)
+      window.history.replaceState(null, '')
+      return Promise.all(['recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+    },
+  })
   return (
     <main className="screen recipes">
       <header className="screen-head">
@@ -104,6 +116,8 @@ export function Recipes() {
           })}
         </div>
       )}
+      {restore.error && <Failure error={new Error(`Not brought back. ${restore.error.message}`)} retry={() => removed && restore.mutate(removed)} />}
+      {removed && <Undo text={`${removed.recipe.name} deleted.`} onUndo={() => restore.mutate(removed)} onGone={() => !restore.isError && setRemoved(null)} />}
     </main>
   )
 }
