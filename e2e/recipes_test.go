@@ -175,3 +175,29 @@ func TestRecipesPrint(t *testing.T) {
 		}
 	}
 }
+
+// Two people change one recipe: the second is told, takes the other's, and goes on from it.
+func TestTwoPeopleChangeOneRecipe(t *testing.T) {
+	app := harness.Start(t)
+	one, two := harness.Sit(t, app, 1280, 900), harness.Sit(t, app, 1280, 900)
+	for _, p := range []*harness.Person{one, two} {
+		p.Demo()
+		p.Click("link", "Recipes")
+		p.Click("link", "Harbour mud dough")
+		p.Click("link", "Change")
+		p.See("As it is read")
+	}
+	one.Type("textbox", "Name", "Harbour silt dough")
+	one.Click("button", "Save the recipe")
+	one.See("In the scoops this room owns")
+	two.Type("textbox", "Keeps", "three days")
+	two.Click("button", "Save the recipe")
+	two.See("Somebody else saved this recipe while you were editing")
+	two.Click("button", "Take theirs")
+	assert.Equal(t, "Harbour silt dough", two.Value("textbox", "Name"))
+	two.Type("textbox", "Keeps", "two days")
+	two.Click("button", "Save the recipe")
+	two.See("Harbour silt dough", "In the scoops this room owns")
+	two.Click("link", "Change")
+	two.See("3 versions are kept")
+}

@@ -25,9 +25,16 @@ const empty: Text = { name: '', kind: 'dough', measures: 'us', lines: '', steps:
  * on the shelf and coming back loses nothing. */
 const keptKey = (id: string) => `emblo-recipe-${id}`
 
-function kept(id: string): Text | null {
+/** What is kept goes with the version that it changes, so that it cannot overwrite a later
+ * one unseen. */
+interface Kept {
+  version: number
+  text: Text
+}
+
+function kept(id: string): Kept | null {
   try {
-    return JSON.parse(sessionStorage.getItem(keptKey(id)) ?? 'null') as Text | null
+    return JSON.parse(sessionStorage.getItem(keptKey(id)) ?? 'null') as Kept | null
   } catch {
     return null
   }
@@ -64,17 +71,19 @@ interface EditorProps {
   rooms: Room[]
 }
 
-function Editor({ id: given, from, first, version, versions, rooms }: EditorProps) {
+function Editor({ id: given, from, first, version: latest, versions, rooms }: EditorProps) {
   const form = useId()
   const client = useQueryClient()
   const navigate = useNavigate()
   const [id] = useState(() => given ?? v7())
-  const [text, setText] = useState<Text>(() => kept(from) ?? first)
+  const [before] = useState(() => kept(from))
+  const [version, setVersion] = useState(before?.version ?? latest)
+  const [text, setText] = useState<Text>(before?.text ?? first)
   const [roomID, setRoomID] = useState(rooms[0]?.id ?? '')
   const file = useRef<HTMLInputElement>(null)
   useEffect(() => {
-    sessionStorage.setItem(keptKey(from), JSON.stringify(text))
-  }, [from, text])
+    sessionStorage.setItem(keptKey(from), JSON.stringify({ version, text } satisfies Kept))
+  }, [from, version, text])
   const change = (part: Partial<Text>) => setText((t) => ({ ...t, ...part }))
   const save = useMutation({
     mutationFn: (v: number) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: v, recipe: text } })),
@@ -144,7 +153,7 @@ function Editor({ id: given, from, first, version, versions, rooms }: EditorProp
         {theirs && (
           <div className="notice measure-first" role="alert">
             <p>{error?.message}</p>
-            <Button variant="outline-primary" onClick={() => { setText(theirs.recipe); save.reset() }}>
+            <Button variant="outline-primary" onClick={() => { setText(theirs.recipe); setVersion(theirs.version); save.reset() }}>
               Take theirs
             </Button>
             <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>

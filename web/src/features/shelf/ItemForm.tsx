@@ -51,12 +51,13 @@ export function ItemForm() {
   return <Editor key={from} id={id} row={row} version={id ? (source.data?.version ?? 0) : 0} />
 }
 
-function Editor({ id: given, row: first, version }: { id?: string; row: Row; version: number }) {
+function Editor({ id: given, row: first, version: latest }: { id?: string; row: Row; version: number }) {
   const form = useId()
   const client = useQueryClient()
   const navigate = useNavigate()
   const [id] = useState(() => given ?? v7())
   const [row, setRow] = useState<Row>(first)
+  const [version, setVersion] = useState(latest)
   const change = (part: Partial<Row>) => setRow((r) => ({ ...r, ...part }))
   const save = useMutation({
     mutationFn: (v: number) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: v, row } })),
@@ -104,7 +105,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
         {theirs ? (
           <div className="notice measure-first" role="alert">
             <p>{error?.message}</p>
-            <Button variant="outline-primary" onClick={() => { setRow(theirs.row); save.reset() }}>
+            <Button variant="outline-primary" onClick={() => { setRow(theirs.row); setVersion(theirs.version); save.reset() }}>
               Take theirs
             </Button>
             <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
