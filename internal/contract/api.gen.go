@@ -1019,6 +1019,9 @@ type Nature struct {
 	Activity       *float64 `json:"activity,omitempty"`
 	ActivityMargin float64  `json:"activity_margin"`
 
+	// Allergens What its ingredients hold.
+	Allergens string `json:"allergens"`
+
 	// Class What that means for keeping.
 	Class string `json:"class"`
 
@@ -1189,7 +1192,6 @@ type RecipeInput struct {
 
 // RecipeMaking defines model for RecipeMaking.
 type RecipeMaking struct {
-	Allergens *string        `json:"allergens,omitempty"`
 	Amounts   []MakingAmount `json:"amounts"`
 	Children  int            `json:"children"`
 	ColourG   float64        `json:"colour_g"`

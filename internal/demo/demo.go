@@ -166,8 +166,8 @@ func setups(today time.Time) []setup {
 	fill := func(item, vessel string, depth float64) contract.Base {
 		return contract.Base{Kind: contract.Fill, ItemId: &item, VesselId: &vessel, DepthMm: &depth}
 	}
-	mix := func(recipe string, portion float64, colours int) contract.Base {
-		return contract.Base{Kind: contract.Mix, RecipeId: &recipe, PortionG: &portion, Colours: &colours}
+	mix := func(recipe string, portion float64, colours int, pot float64) contract.Base {
+		return contract.Base{Kind: contract.Mix, RecipeId: &recipe, PortionG: &portion, Colours: &colours, PotMl: &pot}
 	}
 	item := func(id string, each int) contract.PlanItem {
 		return contract.PlanItem{ItemId: &id, Each: each, Use: contract.Open}
@@ -178,7 +178,7 @@ func setups(today time.Time) []setup {
 	return []setup{
 		{"Harbour scoop tub", "Pebbles", in(1, 9, 45), fill("split-peas", "deep-tub", 60),
 			[]contract.PlanItem{item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)}},
-		{"Bakery counter", "Lanterns", in(2, 10, 15), mix("stove-dough", 120, 3),
+		{"Bakery counter", "Lanterns", in(2, 10, 15), mix("stove-dough", 120, 3, 2000),
 			[]contract.PlanItem{item("cutters", 1), item("rolling-pins", 1)}},
 		{"Night-sky foam", "Puddles", in(3, 9, 30), fill("shaving-foam", "tray", 30), nil},
 		{"Harbour water tub", "Pebbles", in(4, 9, 45), fill("water", "dish-tub", 40),

@@ -171,7 +171,7 @@ func TestAnswersOfTheDemoCentre(t *testing.T) {
 	assert.GreaterOrEqual(t, dough.Mix.MadeG, 1800.0)
 	assert.Equal(t, contract.Scoop{Label: "1 cup", Count: 4, VolumeMl: 236.588}, dough.Mix.Amounts[0].Scoops[0])
 	assert.InDelta(t, 0, dough.Mix.Amounts[0].Off, 0.04)
-	assert.Equal(t, "2026-11-26T09:21", dough.StartBy)
+	assert.Equal(t, "2026-11-26T09:17", dough.StartBy)
 	assert.Equal(t, dough.StartBy, dough.Timeline[0].Starts)
 	assert.NotEmpty(t, dough.Baseline)
 }

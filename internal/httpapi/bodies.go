@@ -94,7 +94,7 @@ func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 }
 
 func natureBody(in recipe.Nature, tasteShare float64, notTasteSafe []string) contract.Nature {
-	n := contract.Nature{ActivityMargin: recipe.ActivityMargin, Stable: !in.Class.NeedsCold(), Class: in.Class.String(), Stains: in.Stains,
+	n := contract.Nature{ActivityMargin: recipe.ActivityMargin, Stable: !in.Class.NeedsCold(), Class: in.Class.String(), Stains: in.Stains, Allergens: in.Allergens.String(),
 		SodiumMg: in.TasteSodium.Grams() * 1000, TasteShare: tasteShare, NotTasteSafe: notTasteSafe}
 	if n.NotTasteSafe == nil {
 		n.NotTasteSafe = []string{}

@@ -185,13 +185,12 @@ func (s *Server) shortages(ctx context.Context, a plan.Answer) (*[]contract.Shor
 func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow, set unit.MeasureSet) contract.RecipeMaking {
 	b, r := m.Batch, m.Recipe
 	hands, waiting := recipe.Minutes(r.Steps)
-	allergens := m.Nature.Allergens.String()
 	body := contract.RecipeMaking{Name: r.Name, Kind: r.Kind, Children: m.Children, Verdict: contract.Verdict(m.Verdict.String()), Lines: lineBodies(m.Lines),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
 		Nature: natureBody(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: m.Nature.Keeps, NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: o.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []contract.Way{}, NotWeighed: itemNames(m.NotWeighed), Unpriced: itemNames(m.Unpriced),
 		Steps: stepBodies(r.Steps), MinutesHands: hands, MinutesWaiting: waiting, Remedies: []contract.Remedy{}, Learned: []contract.Learned{}, UsingLearned: o.Learned,
-		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), Allergens: &allergens, Csv: string(amountsCSV(b))}
+		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), Csv: string(amountsCSV(b))}
 	if m.ExtraHelps {
 		label := m.Extra.Label()
 		body.ExtraMeasure = &label

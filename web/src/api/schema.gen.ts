@@ -799,6 +799,8 @@ export interface components {
             /** @description Why these children may not taste it; empty when they may. */
             not_taste_safe: string[];
             stains: boolean;
+            /** @description What its ingredients hold. */
+            allergens: string;
         };
         Vessel: {
             id: string;
@@ -1151,7 +1153,6 @@ export interface components {
             unpriced: string[];
             raw_flour: boolean;
             heat: boolean;
-            allergens?: string;
             /** @description The amounts as RFC 4180 CSV. */
             csv: string;
         };

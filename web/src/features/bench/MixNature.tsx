@@ -13,6 +13,7 @@ export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string 
         <b>{safe ? 'Taste-safe for these children.' : 'Not taste-safe: '}</b>
         {!safe && `${n.not_taste_safe.join('; ')}.`}
         {n.stains && ' It stains.'}
+        {n.allergens !== 'none' && ` It holds ${n.allergens}.`}
       </p>
       <Scale
         name="Salt in a 10 g taste"

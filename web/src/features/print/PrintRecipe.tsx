@@ -92,6 +92,7 @@ function Card({ m, room }: { m: Making; room: Room }) {
       <p>
         <b>Right when:</b> {m.hand} <b>Keeps:</b> {m.keeps}. {m.pots !== undefined && m.pots > 1 && <b>{m.pots} equal batches of {grams(m.pot_each_g ?? 0)}. </b>}
         {m.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${m.nature.not_taste_safe.join('; ')}.`}
+        {m.nature.allergens !== 'none' && ` Holds ${m.nature.allergens}.`}
       </p>
       {m.colours > 1 && <p>Drops that matched, so that the next batch matches too: {Array.from({ length: m.colours }, (_, i) => `colour ${i + 1} ________`).join('   ')}</p>}
       {worst && (

@@ -78,7 +78,8 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
           </ol>
           {a.mix && (
             <p>
-              {a.mix.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${a.mix.nature.not_taste_safe.join('; ')}.`} Keeps {a.mix.keeps}.
+              {a.mix.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${a.mix.nature.not_taste_safe.join('; ')}.`}
+              {a.mix.nature.allergens !== 'none' && ` Holds ${a.mix.nature.allergens}.`} Keeps {a.mix.keeps}.
             </p>
           )}
           {conditions(findings).length > 0 && (

@@ -75,7 +75,7 @@ function Sides({ a, b, room, recipes, set }: { a: string; b: string; room: Room;
     ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
     ['May be tasted', (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`)],
     ['Salt in a 10 g taste', (m) => `${m.nature.sodium_mg.toFixed(0)} mg sodium, ${(m.nature.taste_share * 100).toFixed(0)} % of a day`],
-    ['Holds', (m) => m.allergens ?? ''],
+    ['Holds', (m) => m.nature.allergens],
     ['To make', (m) => `${grams(m.made_g)} in ${m.movements} fillings`],
     ['Cost', (m) => (m.cost_coins === undefined ? 'no prices yet' : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`)],
     ['Short of', (m) => m.amounts.filter((x) => x.missing_g !== undefined).map((x) => `${grams(x.missing_g ?? 0)} ${x.name.toLowerCase()}`).join(', ') || (m.not_weighed.length > 0 ? `not weighed: ${m.not_weighed.join(', ').toLowerCase()}` : 'nothing')],
