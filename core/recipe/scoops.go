@@ -24,6 +24,7 @@ func (s *scoops) count() (n int) {
 type scoopSearch struct {
 	n      int
 	volume [maxMeasures]float64 // mL, largest first
+	per    [maxMeasures]float64 // fillings for 1 mL
 
 	low, high, target float64
 	counts            scoops
@@ -38,6 +39,7 @@ func newScoopSearch(set unit.MeasureSet) scoopSearch {
 	s := scoopSearch{n: min(set.Len(), maxMeasures)}
 	for i := range s.n {
 		s.volume[i] = set.At(i).Volume().Millilitres()
+		s.per[i] = 1 / s.volume[i]
 	}
 	return s
 }
@@ -64,14 +66,14 @@ func (s *scoopSearch) try(i, count int, used float64) {
 		return
 	}
 	v := s.volume[i]
-	for take := max(0, int((s.high-used)/v)); take >= 0; take-- {
+	for take := max(0, int((s.high-used)*s.per[i])); take >= 0; take-- {
 		after := used + float64(take)*v
 		if short := s.low - after; short > 0 {
 			if i+1 == s.n {
 				return
 			}
 			// The next measure is at most as large, so this many more are needed.
-			if count+take+int(math.Ceil(short/s.volume[i+1]-1e-9)) > s.best {
+			if count+take+int(short*s.per[i+1]+(1-1e-9)) > s.best {
 				return
 			}
 		} else if count+take > s.best {
