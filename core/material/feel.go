@@ -37,9 +37,6 @@ var feelWords = [6][]string{
 // is another activity, a stronger scent hardly is).
 var axisWeight = [6]int{4, 2, 1, 1, 3, 1}
 
-// AxisWords returns the steps of an axis from least to most.
-func AxisWords(a Axis) []string { return append([]string(nil), feelWords[a][1:]...) }
-
 // ParseFeel reads words such as "dry fine rustling heavy clean unscented", in any order
 // and not necessarily all six. It fails on a word of no axis and on two of one.
 func ParseFeel(text string) (f Feel, err error) {

@@ -47,15 +47,6 @@ var columns = []struct {
 	{"size_by", func(r *Row) *string { return &r.SizeBy }}, {"weight_by", func(r *Row) *string { return &r.WeightBy }},
 }
 
-// Columns returns the names of the columns of a shelf file, in order.
-func Columns() []string {
-	names := make([]string, len(columns))
-	for i, c := range columns {
-		names[i] = c.name
-	}
-	return names
-}
-
 // Set puts a value into the named column; it reports whether there is such a column.
 func (r *Row) Set(column, value string) bool {
 	for _, c := range columns {
@@ -218,7 +209,7 @@ func readRows(data []byte) ([]Row, error) {
 	return rows, nil
 }
 
-// ReadShelf reads a shelf file: RFC 4180 with a header row of Columns. It fails on the
+// ReadShelf reads a shelf file: RFC 4180 with a header row of the columns of Row. It fails on the
 // first row with an unknown word, an impossible size, a repeated id or name, a
 // contradiction, or no basis. A row may use the rows above it as ingredients.
 func ReadShelf(data []byte) (*Shelf, error) {

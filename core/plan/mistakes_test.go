@@ -118,3 +118,37 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 	assert.InDelta(t, a.Mix.Batch.Mixed.Grams()/2, a.Mix.Pots.Each.Grams(), 1e-9)
 	assert.Contains(t, a.Timeline[0].Text, "too small")
 }
+
+// A straw to blow through is kept from under-fours wherever something loose and small is in
+// reach: poured, beside it, coloured by a recipe, or whole in a dough of the centre's own.
+func TestBlowingNearWhatIsLoose(t *testing.T) {
+	g := nursery(t, nil, 38, 46)
+	f, err := material.Description{Solid: "cylinder", Size: "12x200", Contains: "none", Traits: "mouthpiece;blow"}.Facts(nil)
+	require.NoError(t, err)
+	straw := Placed{Name: "Paper straw", Facts: f, Each: 1, Use: safety.Open}
+	lentils := shelfItem(t, "red lentils")
+	own := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Lines: []recipe.Line{{Item: shelfItem(t, "water"), Mass: unit.Grams(100)}, {Item: lentils, Mass: unit.Grams(50)}}}
+	for words, row := range map[string]struct {
+		setup Setup
+		loose bool
+	}{
+		"nothing":              {Setup{}, false},
+		"water":                {Setup{Base: poured(t, "water")}, false},
+		"stove dough":          {Setup{Base: mixed(t, "stove-dough", safety.Open)}, false},
+		"rice poured":          {Setup{Base: poured(t, "white rice")}, true},
+		"rice by a recipe":     {Setup{Base: mixed(t, "coloured-rice", safety.Open)}, true},
+		"starch sand":          {Setup{Base: mixed(t, "starch-sand", safety.Open)}, true},
+		"lentils in our dough": {Setup{Base: Mix{Recipe: own, Portion: unit.Grams(100), Colours: 1, Use: safety.Open}}, true},
+		"small pom-poms":       {Setup{Items: []Placed{placed(t, "pom-poms 10 mm", 3)}}, true},
+		"pom-poms, sealed":     {Setup{Items: []Placed{{Name: "Pom-poms", Facts: shelfItem(t, "pom-poms 10 mm").Facts, Each: 3, Use: safety.Sealed}}}, false},
+	} {
+		row.setup.Items = append([]Placed{straw}, row.setup.Items...)
+		a, err := Reckon(row.setup, g, unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		blown := false
+		for _, f := range a.Lines[0].Assessment.Findings() {
+			blown = blown || f.Rule == "blow" && f.Verdict == safety.KeepOut
+		}
+		assert.Equal(t, row.loose, blown, words)
+	}
+}

@@ -232,8 +232,15 @@ func (s Setup) baseIsEdible() bool {
 // looseBeside reports whether grain, powder or a piece that fits the gauge is in the set-up
 // with p.
 func (s Setup) looseBeside(p *Placed) bool {
-	if f, ok := s.Base.(Fill); ok && loose(f.Item.Facts) {
-		return true
+	switch b := s.Base.(type) {
+	case Fill:
+		if loose(b.Item.Facts) {
+			return true
+		}
+	case Mix: // coloured rice is as loose as plain
+		if loose(b.Recipe.Facts(b.Portion)) || slices.ContainsFunc(b.Recipe.Solids(), func(it material.Item) bool { return loose(it.Facts) }) {
+			return true
+		}
 	}
 	for i := range s.Items {
 		other := &s.Items[i]

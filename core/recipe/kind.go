@@ -31,9 +31,6 @@ var kinds = []Kind{
 	{"bag", "Bags", 1, "Lay it flat and press along the seams: dry to the touch, and a finger still draws through.", false},
 }
 
-// Kinds returns every kind in the order of the book. The slice must not be changed.
-func Kinds() []Kind { return kinds }
-
 // KindOf returns the kind with the given id; a dough for one that is not known.
 func KindOf(id string) Kind {
 	for _, k := range kinds {

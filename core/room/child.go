@@ -180,15 +180,3 @@ func (r Room) Validate() error {
 	}
 	return nil
 }
-
-// Youngest returns the least effective age in the room in months, 0 for an empty room.
-func (r Room) Youngest() int {
-	if len(r.Children) == 0 {
-		return 0
-	}
-	least := r.Children[0].Effective(false)
-	for _, c := range r.Children {
-		least = min(least, c.Effective(false))
-	}
-	return least
-}

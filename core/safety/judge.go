@@ -248,15 +248,6 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 	return f
 }
 
-// WorstOf returns the worst verdict of several assessments, GoesIn for none.
-func WorstOf(as ...Assessment) Verdict {
-	v := GoesIn
-	for _, a := range as {
-		v = Worst(v, a.Verdict)
-	}
-	return v
-}
-
 // Baseline is printed with every plan, whatever its verdict (CFOC-style, quoted from
 // memory).
 func Baseline() []string {

@@ -330,3 +330,58 @@ func TestRecipesOfAnotherCentre(t *testing.T) {
 		helper.do(http.MethodPut, path, body, http.StatusForbidden, nil)
 	}
 }
+
+// An ingredient of our own that is deleted takes the recipe with it, not its past verdict: the
+// card says Measure first and why, nothing can be made of it, and a set-up that starts from it
+// has no verdict until the ingredient is there again.
+func TestARecipeWhoseIngredientIsGone(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	silt, id := uuid.NewString(), uuid.NewString()
+	thing := contract.ItemInput{Row: contract.ItemRow{Name: "Sea silt", Parts: "ingredient", Contains: "none", Traits: "not-food;powder", CupG: "200"}}
+	a.do(http.MethodPut, "/api/shelf/items/"+silt, thing, http.StatusOK, nil)
+	text := sparkle()
+	text.Lines += "\n3 tbsp sea silt"
+	a.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Recipe: text}, http.StatusOK, nil)
+	setup := contract.SetupInput{Name: "Silt", RoomId: lanterns.Id, PlayAt: "2026-11-26T09:45", Items: []contract.PlanItem{}, Base: &contract.Base{Kind: "mix", RecipeId: &id, PortionG: ptr(100.0)}}
+	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
+	card := func() (found contract.RecipeCard) {
+		var cards []contract.RecipeCard
+		a.do(http.MethodGet, "/api/recipes?room_id="+lanterns.Id, nil, http.StatusOK, &cards)
+		for _, c := range cards {
+			if c.Id == id {
+				found = c
+			}
+		}
+		return found
+	}
+	summary := func() (found contract.SetupSummary) {
+		var list []contract.SetupSummary
+		a.do(http.MethodGet, "/api/setups", nil, http.StatusOK, &list)
+		for _, s := range list {
+			if s.Name == "Silt" {
+				found = s
+			}
+		}
+		return found
+	}
+	before := card()
+	assert.Equal(t, contract.WithAHand, before.Verdict)
+	require.NotNil(t, summary().Verdict)
+
+	a.do(http.MethodDelete, "/api/shelf/items/"+silt, nil, http.StatusNoContent, nil)
+	gone := card()
+	assert.Equal(t, contract.MeasureFirst, gone.Verdict)
+	assert.Contains(t, gone.Reason, "Sparkle dough cannot be used as it stands")
+	assert.Contains(t, gone.NotTasteSafe, "what it holds is not known whole")
+	a.refused(http.MethodPost, "/api/recipes/make", contract.RecipeOrder{RoomId: lanterns.Id, RecipeId: id, By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
+	assert.Nil(t, summary().Verdict)
+	assert.Contains(t, summary().Reason, "cannot be used as it stands")
+	var page contract.RecipePage
+	a.do(http.MethodGet, "/api/recipes/"+id, nil, http.StatusOK, &page)
+	assert.Equal(t, text.Lines, page.Recipe.Lines, "nothing that was typed is lost")
+
+	a.do(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), thing, http.StatusOK, nil)
+	assert.Equal(t, before, card())
+	assert.NotNil(t, summary().Verdict)
+}
