@@ -152,3 +152,13 @@ func TestBlowingNearWhatIsLoose(t *testing.T) {
 		assert.Equal(t, row.loose, blown, words)
 	}
 }
+
+// Notes for a child who avoids what is sticky go with what the mix is like in the hand.
+func TestNotesGoWithTheFeelOfTheMix(t *testing.T) {
+	g := nursery(t, func(r *room.Room) { r.Children[0].Avoids = room.StickyFeel }, 40, 41)
+	for id, sticky := range map[string]bool{"stove-dough": true, "coloured-rice": false, "soap-foam": true, "flour-tray": false} {
+		a, err := Reckon(Setup{Base: mixed(t, id, safety.Open)}, g, unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		assert.Equal(t, sticky, len(a.Notes) > 0, id)
+	}
+}

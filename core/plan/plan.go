@@ -293,7 +293,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, a.Mix.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
-	a.Notes = safety.Notes(g.Room().Children, recipe.DoughFeel)
+	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())
 	lines := JudgeMix(m.Recipe, m.Portion, m.Use, g)
 	a.Base, a.whole = &lines[0], lines[1:]
 	for _, l := range lines {

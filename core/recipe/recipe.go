@@ -96,8 +96,16 @@ func (r Recipe) Lacking(atHand map[string]bool) []material.Item {
 	return lacking
 }
 
-// DoughFeel is how a dough feels (common practice).
-var DoughFeel = func() material.Feel {
+// Feel returns how the mix feels in the hand: as the thing that it is like, else as a dough.
+func (r Recipe) Feel() material.Feel {
+	if r.Like.ID != "" {
+		return r.Like.Feel
+	}
+	return doughFeel
+}
+
+// doughFeel is how a dough feels (common practice).
+var doughFeel = func() material.Feel {
 	f, err := material.ParseFeel("damp smooth quiet medium tacky mild")
 	if err != nil {
 		panic(err)
