@@ -201,3 +201,28 @@ func TestTwoPeopleChangeOneRecipe(t *testing.T) {
 	two.Click("link", "Change")
 	two.See("3 versions are kept")
 }
+
+// What was said for one room is never read for another: while the answer for the other room is
+// awaited, or fails to come, nothing of the first is shown as let in.
+func TestAnswersForOneRoomAreNotReadForAnother(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 900)
+	p.Demo()
+	p.Open("/recipes?room=")
+	p.See("for Lanterns", "Stove dough")
+	p.Offline(true)
+	p.Set("combobox", "Room to read the recipes for", "Puddles")
+	p.Gone("Stove dough")
+	p.See("Not checked. No connection to Emblo")
+	p.Offline(false)
+	p.ClickIf("button", "Try again")
+	p.See("for Puddles", "Stove dough")
+
+	p.Open("/recipes/oat-dough")
+	p.Set("combobox", "Room", "Lanterns")
+	p.See("Right for Lanterns?", "Goes in")
+	p.Offline(true)
+	p.Set("combobox", "Room", "Puddles")
+	p.Gone("Goes in")
+	p.See("Not checked. No connection to Emblo")
+	assert.NotContains(t, p.Text(), "Taste-safe for these children")
+}

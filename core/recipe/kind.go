@@ -20,16 +20,19 @@ var kinds = []Kind{
 	{"dough", "Doughs", 1.22, "Press a thumb in: the dent stays, the thumb comes away clean, and a rolled snake bends round a finger without cracking.", true},
 	{"sand", "Mouldable sands", 0.75, "Close a fist: it holds the shape of the fingers, and crumbles when it is poked.", true},
 	{"foam", "Foams", 0.12, "Lift the whisk: peaks stand and the bowl can be tipped without it running.", true},
-	{"goop", "Goops", 1.2, "Roll a ball: it is firm while it is rolled and runs through the fingers when the hand opens.", true},
+	{"goop", "Goops and muds", 1.2, "Roll a ball: it is firm while it is rolled and runs through the fingers when the hand opens.", true},
 	{"gel", "Gels", 1.05, "Press with a fork: it breaks softly and does not bounce back.", false},
 	{"dry", "Coloured dry fillers", 0.8, "Rub a pinch on white paper: no colour comes off and nothing sticks together.", true},
 	{"noodles", "Noodles and pearls", 0.65, "Squash one between finger and thumb: it gives all the way through, with no hard core.", false},
 	{"ice", "Ice", 0.92, "Tap the middle: it sounds solid and nothing moves inside.", false},
-	{"tray", "Mark-making trays", 0.65, "Draw a line: it shows the tray and its edges stand.", true},
+	{"tray", "Trays", 0.65, "Draw a line: it shows the tray and its edges stand.", true},
 	{"paint", "Paints", 1.05, "Drag a finger: the line stays open and does not run when the paper is tilted.", true},
 	{"bottle", "Bottles", 1, "Turn it over and squeeze: not a drop comes out at the lid.", false},
 	{"bag", "Bags", 1, "Lay it flat and press along the seams: dry to the touch, and a finger still draws through.", false},
 }
+
+// Kinds returns every kind in the order of the book. The slice must not be changed.
+func Kinds() []Kind { return kinds }
 
 // KindOf returns the kind with the given id; a dough for one that is not known.
 func KindOf(id string) Kind {

@@ -37,6 +37,23 @@ func (r Recipe) SplitIntoPots(mixed unit.Mass, pot unit.Volume) (Pots, error) {
 // Drops is how much colour one part of a mix takes: so many drops, at least and at most.
 type Drops struct{ Least, Most int }
 
+// countedDrops is the most drops that anybody counts (common practice); beyond it they are
+// measured.
+const countedDrops = 40
+
+// String says how much in drops, or in mL where there are too many to count.
+func (d Drops) String() string {
+	switch {
+	case d.Most > countedDrops:
+		return fmt.Sprintf("%.0f to %.0f mL", math.Max(1, math.Round(float64(d.Least)/unit.DropsPerML)), math.Ceil(float64(d.Most)/unit.DropsPerML))
+	case d.Most == 1:
+		return "1 drop"
+	case d.Least == d.Most:
+		return fmt.Sprintf("%d drops", d.Most)
+	}
+	return fmt.Sprintf("%d to %d drops", d.Least, d.Most)
+}
+
 // ColourStrength is a sort of colour by how much of it 100 g of a mix takes.
 type ColourStrength struct {
 	Words       string

@@ -9,6 +9,9 @@ import (
 // Volumes of kitchen measures in mL: US customary after NIST HB 44 App. C, the imperial
 // pint by its definition, metric and Australian measures by their standards (all quoted
 // from memory).
+// DropsPerML is how many drops a millilitre takes (common practice).
+const DropsPerML = 20.0
+
 const (
 	mlPerUSCup          = 236.588
 	mlPerUSTablespoon   = mlPerUSCup / 16
@@ -23,7 +26,6 @@ const (
 	mlPerMetricTsp      = 5.0
 	mlPerAustralianTbsp = 20.0
 	pinchOfTeaspoon     = 1.0 / 16 // common practice
-	dropsPerML          = 20.0     // common practice
 )
 
 // System says whose cup, spoon and pint a word means.

@@ -259,7 +259,7 @@ func amountOf(n float64, word string, s System) (Quantity, bool) {
 	case "tsp", "tsps", "teaspoon", "teaspoons":
 		return vol(tspOf(s))
 	case "drop", "drops":
-		return vol(Millilitres(1.0 / dropsPerML))
+		return vol(Millilitres(1 / DropsPerML))
 	case "pinch", "pinches":
 		return vol(tspOf(s).Times(pinchOfTeaspoon))
 	case "fl oz", "fluid ounce", "fluid ounces":

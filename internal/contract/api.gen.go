@@ -604,8 +604,14 @@ type BoardItem struct {
 
 // Book defines model for Book.
 type Book struct {
-	Recipes []BookRecipe `json:"recipes"`
-	Vessels []Vessel     `json:"vessels"`
+	// Kinds What mixes are called together, in the order of the book.
+	Kinds []RecipeKind `json:"kinds"`
+
+	// Measures Labels of what may hang in a drawer, largest first.
+	Measures      []string     `json:"measures"`
+	Recipes       []BookRecipe `json:"recipes"`
+	UsualMeasures []string     `json:"usual_measures"`
+	Vessels       []Vessel     `json:"vessels"`
 }
 
 // BookRecipe defines model for BookRecipe.
@@ -717,9 +723,9 @@ type ChildInput struct {
 
 // ColourDrops defines model for ColourDrops.
 type ColourDrops struct {
-	Least int    `json:"least"`
-	Most  int    `json:"most"`
-	Sort  string `json:"sort"`
+	// Amount In drops, or in mL where there are too many to count.
+	Amount string `json:"amount"`
+	Sort   string `json:"sort"`
 }
 
 // CupboardAmount defines model for CupboardAmount.
@@ -1188,6 +1194,15 @@ type RecipeInput struct {
 	// Recipe A recipe as people type it, a line for each ingredient and step.
 	Recipe  RecipeText `json:"recipe"`
 	Version int        `json:"version"`
+}
+
+// RecipeKind defines model for RecipeKind.
+type RecipeKind struct {
+	Id string `json:"id"`
+
+	// Own A centre may write recipes of this kind itself.
+	Own   bool   `json:"own"`
+	Words string `json:"words"`
 }
 
 // RecipeMaking defines model for RecipeMaking.

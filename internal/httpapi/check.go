@@ -9,6 +9,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/internal/contract"
 	"emblo/internal/store"
@@ -151,6 +152,16 @@ func (s *Server) GetBook(ctx context.Context, _ contract.GetBookRequestObject) (
 	for _, r := range s.recipes(shelf) {
 		hands, waiting := recipe.Minutes(r.Steps)
 		book.Recipes = append(book.Recipes, contract.BookRecipe{Id: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands + waiting})
+	}
+	for _, k := range recipe.Kinds() {
+		book.Kinds = append(book.Kinds, contract.RecipeKind{Id: k.ID, Words: k.Words, Own: k.Own})
+	}
+	for _, m := range unit.Sold(unit.US) { // every system has the same labels
+		book.Measures = append(book.Measures, m.Label())
+	}
+	usual := unit.StandardSet(unit.US)
+	for i := range usual.Len() {
+		book.UsualMeasures = append(book.UsualMeasures, usual.At(i).Label())
 	}
 	for _, t := range vessel.Standard() {
 		book.Vessels = append(book.Vessels, vesselBody(t))

@@ -212,7 +212,7 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 	}
 	for _, c := range recipe.Colours {
 		d := c.For(m.Colour)
-		body.Drops = append(body.Drops, contract.ColourDrops{Sort: c.Words, Least: d.Least, Most: d.Most})
+		body.Drops = append(body.Drops, contract.ColourDrops{Sort: c.Words, Amount: d.String()})
 	}
 	for _, w := range m.Ways {
 		body.Ways = append(body.Ways, wayBody(w))

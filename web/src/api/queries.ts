@@ -1,6 +1,10 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, ask, ApiError, type Plan, type Schemas } from './client'
 
+/** A verdict is forgotten with the screen that asked for it: coming back asks anew, so that
+ * what has changed in between never shows as it was. */
+const unkept = { gcTime: 0 }
+
 /** What depends on what is in the cupboard, by the first word of its key. */
 export const ofCupboard = ['making', 'recipes', 'board', 'item', 'answer', 'swaps']
 
@@ -29,6 +33,7 @@ export const roomsQuery = queryOptions({
 })
 
 export const setupsQuery = queryOptions({
+  ...unkept,
   queryKey: ['setups'],
   queryFn: ({ signal }) => ask(api.GET('/api/setups', { signal })),
 })
@@ -58,6 +63,7 @@ export const shelfQuery = (q: string, part?: 'filler' | 'find' | 'tool' | 'ingre
  * roomVersion makes an edited room ask again. */
 export const answerQuery = (plan: Plan, roomVersion: number) =>
   queryOptions({
+    ...unkept,
     queryKey: ['answer', plan, roomVersion],
     queryFn: async ({ signal }) => ({ plan, answer: await ask(api.POST('/api/answer', { body: plan, signal })) }),
     placeholderData: keepPreviousData,
@@ -67,6 +73,7 @@ export const answerQuery = (plan: Plan, roomVersion: number) =>
 
 export const checkQuery = (input: Schemas['CheckInput'] | null) =>
   queryOptions({
+    ...unkept,
     queryKey: ['check', input],
     queryFn: ({ signal }) => ask(api.POST('/api/check', { body: input as Schemas['CheckInput'], signal })),
     enabled: input !== null,
@@ -75,20 +82,24 @@ export const checkQuery = (input: Schemas['CheckInput'] | null) =>
 
 export const boardQuery = (room_id: string, use: string, q: string) =>
   queryOptions({
+    ...unkept,
     queryKey: ['board', room_id, use, q],
     queryFn: ({ signal }) => ask(api.GET('/api/shelf/board', { params: { query: { room_id, use, q: q || undefined } }, signal })),
-    placeholderData: keepPreviousData,
+    // What stays while words are typed is for the same room and use.
+    placeholderData: (old: Schemas['BoardItem'][] | undefined, q) => (q?.queryKey[1] === room_id && q.queryKey[2] === use ? old : undefined),
     enabled: room_id !== '',
   })
 
 export const itemQuery = (id: string, use: string) =>
   queryOptions({
+    ...unkept,
     queryKey: ['item', id, use],
     queryFn: ({ signal }) => ask(api.GET('/api/shelf/items/{id}', { params: { path: { id }, query: { use } }, signal })),
   })
 
 export const swapsQuery = (input: Schemas['SwapsInput']) =>
   queryOptions({
+    ...unkept,
     queryKey: ['swaps', input],
     queryFn: ({ signal }) => ask(api.POST('/api/swaps', { body: input, signal })),
     retry: false,
@@ -107,9 +118,9 @@ export const centreQuery = queryOptions({
 
 export const recipesQuery = (room_id: string, use: string) =>
   queryOptions({
+    ...unkept,
     queryKey: ['recipes', room_id, use],
     queryFn: ({ signal }) => ask(api.GET('/api/recipes', { params: { query: { room_id, use } }, signal })),
-    placeholderData: keepPreviousData,
     enabled: room_id !== '',
   })
 
@@ -122,6 +133,7 @@ export const recipeQuery = (id: string, version?: number) =>
 /** How a recipe is made; roomVersion makes an edited room ask again. */
 export const makingQuery = (order: Schemas['RecipeOrder'], roomVersion: number) =>
   queryOptions({
+    ...unkept,
     queryKey: ['making', order, roomVersion],
     queryFn: ({ signal }) => ask(api.POST('/api/recipes/make', { body: order, signal })),
     placeholderData: keepPreviousData,
@@ -131,6 +143,7 @@ export const makingQuery = (order: Schemas['RecipeOrder'], roomVersion: number) 
 /** How a recipe reads as it is typed. */
 export const draftQuery = (room_id: string, recipe: Schemas['RecipeText']) =>
   queryOptions({
+    ...unkept,
     queryKey: ['draft', room_id, recipe],
     queryFn: ({ signal }) => ask(api.POST('/api/recipes/read', { body: { room_id, recipe }, signal })),
     placeholderData: keepPreviousData,

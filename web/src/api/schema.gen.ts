@@ -994,8 +994,8 @@ export interface components {
         };
         ColourDrops: {
             sort: string;
-            least: number;
-            most: number;
+            /** @description In drops, or in mL where there are too many to count. */
+            amount: string;
         };
         Dose: {
             item_id: string;
@@ -1205,7 +1205,18 @@ export interface components {
             kind: string;
             minutes: number;
         };
+        RecipeKind: {
+            id: string;
+            words: string;
+            /** @description A centre may write recipes of this kind itself. */
+            own: boolean;
+        };
         Book: {
+            /** @description What mixes are called together, in the order of the book. */
+            kinds: components["schemas"]["RecipeKind"][];
+            /** @description Labels of what may hang in a drawer, largest first. */
+            measures: string[];
+            usual_measures: string[];
             recipes: components["schemas"]["BookRecipe"][];
             vessels: components["schemas"]["Vessel"][];
         };

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import type { Answer, Base, Line, Schemas } from '../../api/client'
+import type { Answer, Base, Line } from '../../api/client'
 import { bookQuery } from '../../api/queries'
 import { grams } from '../../ui/format'
-import { kinds } from '../../ui/kinds'
 import { Mark } from '../../ui/Mark'
+import { potSizes } from '../../ui/pots'
+import { RecipeOptions } from '../../ui/RecipeOptions'
 import { Pick } from '../../ui/Pick'
 import { Failure } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
@@ -42,7 +43,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
       {!base && kind === 'mix' && (
         <Form.Select aria-label="Recipe" value="" disabled={readOnly} onChange={(e) => e.target.value && onChange(mixBase(e.target.value))}>
           <option value="">Choose a recipe</option>
-          <RecipeOptions recipes={book.data?.recipes ?? []} />
+          <RecipeOptions book={book.data} />
         </Form.Select>
       )}
       {!base && kind === 'fill' && vessel && <Pick label="Filler" placeholder="Type a filler, such as split peas" part="filler" onPick={(item) => onChange(fillBase(item.id, vessel.id, Math.min(60, vessel.deepest_mm)))} />}
@@ -52,7 +53,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
           <div className="name">
             {base.kind === 'mix' ? (
               <Form.Select aria-label="Recipe" value={base.recipe_id} disabled={readOnly} onChange={(e) => onChange({ ...base, recipe_id: e.target.value })}>
-                <RecipeOptions recipes={book.data?.recipes ?? []} />
+                <RecipeOptions book={book.data} />
               </Form.Select>
             ) : (
               <b>{line?.name ?? ' '}</b>
@@ -66,7 +67,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
                 <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours })} />
                 <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>
                   <option value="">any pot</option>
-                  {[1, 2, 3, 4, 5, 8, 10].map((l) => (
+                  {potSizes.map((l) => (
                     <option key={l} value={l * 1000}>
                       {l} L pot
                     </option>
@@ -110,18 +111,4 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
       )}
     </div>
   )
-}
-
-function RecipeOptions({ recipes }: { recipes: Schemas['BookRecipe'][] }) {
-  return kinds.map(([kind, words]) => (
-    <optgroup key={kind} label={words}>
-      {recipes
-        .filter((r) => r.kind === kind)
-        .map((r) => (
-          <option key={r.id} value={r.id}>
-            {r.name}, {r.minutes} min
-          </option>
-        ))}
-    </optgroup>
-  ))
 }

@@ -1,26 +1,9 @@
 import type { Schemas } from '../../api/client'
 import { grams, miss, plural } from '../../ui/format'
+import { percent, tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 
 type Amounts = Schemas['Amount'][]
-
-/** Colours of ingredients by their place in the recipe: pigments of the counter. */
-const tints = ['tint-0', 'tint-1', 'tint-2', 'tint-3', 'tint-4', 'tint-5']
-
-/** The mix by mass, as one bar. */
-export function RatioBar({ amounts }: { amounts: Amounts }) {
-  const total = amounts.reduce((sum, a) => sum + a.exact_g, 0)
-  const before = (i: number) => (amounts.slice(0, i).reduce((sum, a) => sum + a.exact_g, 0) / total) * 600
-  return (
-    <svg className="ratio" viewBox="0 0 600 40" preserveAspectRatio="none" role="img" aria-label={`By weight: ${amounts.map((a) => `${a.name} ${share(a.exact_g / total)}`).join(', ')}`}>
-      {amounts.map((a, i) => (
-        <rect key={a.item_id} className={tints[i % tints.length]} x={before(i)} y="0" width={(a.exact_g / total) * 600} height="40" />
-      ))}
-    </svg>
-  )
-}
-
-const share = (x: number) => `${Math.round(x * 100)} %`
 
 /** One line for each ingredient: scoops to fill, grams to weigh, and what the scoops miss. */
 export function MixAmounts({ amounts }: { amounts: Amounts }) {
@@ -39,9 +22,9 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
         {amounts.map((a, i) => (
           <tr key={a.item_id}>
             <th scope="row">
-              <span className={`swatch ${tints[i % tints.length]}`} aria-hidden="true" />
+              <span className={`swatch ${tint(i)}`} aria-hidden="true" />
               {a.name}
-              <span className="soft"> {share(a.exact_g / total)}</span>
+              <span className="soft"> {percent(a.exact_g / total)}</span>
             </th>
             <td>{a.scoops.length > 0 ? <Scoops scoops={a.scoops} /> : <span className="soft">weigh it</span>}</td>
             <td className="weight">

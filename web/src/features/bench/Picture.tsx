@@ -1,10 +1,11 @@
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { MixNature } from './MixNature'
-import { MixAmounts, Parts, RatioBar } from './MixPicture'
+import { MixAmounts, Parts } from './MixPicture'
 import { TubSection } from './TubSection'
 import { ByWhen } from './ByWhen'
 import { grams, litres, plural } from '../../ui/format'
+import { RatioBar } from '../../ui/RatioBar'
 
 /** How much of everything, drawn: scoops for a mix, a section to scale for a filler. */
 export function Picture({ answer, stale, recipe }: { answer?: Answer; stale: boolean; recipe?: string }) {
@@ -16,7 +17,7 @@ export function Picture({ answer, stale, recipe }: { answer?: Answer; stale: boo
           <p className="lead-in">
             <b className="figure">{grams(answer.mix.made_g)}</b> for {plural(answer.group.children, 'child', 'children')} at {grams(answer.mix.portion_g)}; {grams(answer.mix.mixed_g)} mixed, {plural(answer.mix.movements, 'scoop')} in all
           </p>
-          <RatioBar amounts={answer.mix.amounts} />
+          <RatioBar thin amounts={answer.mix.amounts} />
           <MixAmounts amounts={answer.mix.amounts} />
           <Parts mix={answer.mix} />
           {recipe && (

@@ -1,32 +1,13 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { grams, litres, measure, miss, plural } from '../../ui/format'
+import { percent, tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 import { Undo } from '../../ui/States'
 import { money, type Making } from './order'
 import { NoteCell } from './NoteCell'
 
 type Amount = Schemas['MakingAmount']
-
-export const tint = (i: number) => `tint-${i % 6}`
-
-const percent = (x: number) => `${Math.round(x * 100)} %`
-
-/** The mix by mass as one bar, each part with its name where there is room for it. */
-export function RatioBar({ amounts, thin }: { amounts: Amount[]; thin?: boolean }) {
-  const label = amounts.map((a) => `${a.name} ${a.as_needed ? 'as needed' : percent(a.share)}`).join(', ')
-  return (
-    <div className={thin ? 'ratio-bar thin' : 'ratio-bar'} role="img" aria-label={`By weight: ${label}`}>
-      {amounts
-        .filter((a) => a.share > 0)
-        .map((a) => (
-          <span key={a.item_id} className={tint(amounts.indexOf(a))} style={{ flexGrow: a.share }}>
-            {!thin && a.share > 0.09 && `${a.name.toLowerCase()} ${percent(a.share)}`}
-          </span>
-        ))}
-    </div>
-  )
-}
 
 /** One line for each ingredient: scoops to fill, grams to weigh, what the scoops miss, and
  * what is in the cupboard. */
@@ -108,12 +89,6 @@ function Counting({ amount: a }: { amount: Amount }) {
   )
 }
 
-/** So many drops; past what anybody counts, the same in mL at twenty drops each. */
-function drops(d: Schemas['ColourDrops']): string {
-  if (d.most > 40) return `${Math.round(d.least / 20)} to ${Math.ceil(d.most / 20)} mL ${d.sort}`
-  return `${d.least === d.most ? d.most : `${d.least} to ${d.most}`} drops ${d.sort}`
-}
-
 /** Equal parts in their colours, with the drops for one. */
 export function Colours({ m }: { m: Making }) {
   return (
@@ -131,7 +106,7 @@ export function Colours({ m }: { m: Making }) {
       </p>
       <p className="soft">
         {m.colours === 1 ? 'To colour it: ' : 'Each: '}
-        {m.drops.map(drops).join(', or ')}. Start with the fewer.
+        {m.drops.map((d) => `${d.amount} ${d.sort}`).join(', or ')}. Start with the fewer.
       </p>
     </section>
   )

@@ -5,10 +5,10 @@ import type { Room, Schemas } from '../../api/client'
 import { bookQuery, makingQuery, roomsQuery } from '../../api/queries'
 import { usePageTitle, useSession } from '../../app/session'
 import { grams } from '../../ui/format'
-import { kinds } from '../../ui/kinds'
 import { VerdictLine } from '../../ui/Mark'
+import { RatioBar } from '../../ui/RatioBar'
+import { RecipeOptions } from '../../ui/RecipeOptions'
 import { Failure, Waiting } from '../../ui/States'
-import { RatioBar } from './Amounts'
 import { money, type Making } from './order'
 
 /** Two recipes side by side for one room: cooked or no-cook, at one glance. */
@@ -50,12 +50,12 @@ export function Compare() {
           <Link to={`/recipes?room=${room.id}`}>All recipes</Link>
         </div>
       </header>
-      <Sides a={a} b={b} room={room} recipes={book.data.recipes} set={set} />
+      <Sides a={a} b={b} room={room} book={book.data} set={set} />
     </main>
   )
 }
 
-function Sides({ a, b, room, recipes, set }: { a: string; b: string; room: Room; recipes: Schemas['BookRecipe'][]; set: (name: string, v: string) => void }) {
+function Sides({ a, b, room, book, set }: { a: string; b: string; room: Room; book: Schemas['Book']; set: (name: string, v: string) => void }) {
   const { currency } = useSession().centre
   const one = useQuery(makingQuery({ room_id: room.id, recipe_id: a, by: 'children' }, room.version))
   const two = useQuery(makingQuery({ room_id: room.id, recipe_id: b, by: 'children' }, room.version))
@@ -83,30 +83,20 @@ function Sides({ a, b, room, recipes, set }: { a: string; b: string; room: Room;
   return (
     <>
       {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([one.refetch(), two.refetch()])} />}
-      <table className={one.isPlaceholderData || two.isPlaceholderData ? 'sides stale' : 'sides'}>
+      <table className="sides">
         <thead>
           <tr>
             <td />
             {both.map(([side, id]) => (
               <th key={side} scope="col">
                 <Form.Select aria-label={side === 'a' ? 'First recipe' : 'Second recipe'} value={id} onChange={(e) => set(side, e.target.value)}>
-                  {kinds.map(([kind, words]) => (
-                    <optgroup key={kind} label={words}>
-                      {recipes
-                        .filter((r) => r.kind === kind)
-                        .map((r) => (
-                          <option key={r.id} value={r.id}>
-                            {r.name}
-                          </option>
-                        ))}
-                    </optgroup>
-                  ))}
+                  <RecipeOptions book={book} />
                 </Form.Select>
               </th>
             ))}
           </tr>
         </thead>
-        {one.data && two.data && !error && (
+        {one.data && two.data && !error && !one.isPlaceholderData && !two.isPlaceholderData && (
           <tbody>
             <tr>
               <th scope="row">By weight</th>

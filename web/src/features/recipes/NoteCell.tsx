@@ -25,7 +25,7 @@ export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string
     setTyped(null)
     if (g === have) return
     const before = have
-    note.mutate(g, { onSuccess: () => onSaved(() => note.mutate(before)) })
+    note.mutate(g, { onSuccess: () => onSaved(() => note.mutate(before)), onError: () => setTyped(typed) })
   }
   return (
     <span className="note-cell">

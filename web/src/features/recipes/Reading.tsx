@@ -22,9 +22,10 @@ interface Props {
 
 /** How the typed recipe is read, line by line, and what the mix is so far. */
 export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
-  const asked = useQuery(draftQuery(room, useSettled(text)))
+  const settled = useSettled(text)
+  const asked = useQuery(draftQuery(room, settled))
   const d = asked.data
-  const fresh = d && !asked.isPlaceholderData && !asked.isError
+  const fresh = d && settled === text && !asked.isPlaceholderData && !asked.isError
   const others = (d?.faults ?? []).filter((f) => !f.field.startsWith('lines/') && !(f.field === 'lines' && text.lines === '') && text.name !== '')
   return (
     <section className={fresh ? 'as-read' : 'as-read stale'} aria-label="As it is read" aria-live="polite">
@@ -69,7 +70,7 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
         </ul>
       )}
       {d?.verdict && d.nature && (
-        <div className={d.verdict}>
+        <div className={fresh ? d.verdict : 'not-checked'}>
           <div className="rooms-head">
             <p className="big-verdict">
               <VerdictLine verdict={fresh ? d.verdict : 'not-checked'} />
@@ -83,8 +84,8 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
             </Form.Select>
           </div>
           {d.lines.some((l) => l.fault) && <p className="soft">What could not be read may be anything, so the mix is not cleared.</p>}
-          {d.lines_judged?.map((l) => l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />)}
-          <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />
+          {fresh && d.lines_judged?.map((l) => l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />)}
+          {fresh && <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />}
         </div>
       )}
     </section>

@@ -4,9 +4,9 @@ import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
-import { recipeQuery, roomsQuery } from '../../api/queries'
+import { bookQuery, recipeQuery, roomsQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
-import { kinds, ownKinds } from '../../ui/kinds'
+import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { measureWords } from '../rooms/model'
 import { Reading } from './Reading'
@@ -47,19 +47,21 @@ export function RecipeForm() {
   const from = id ?? params.get('from') ?? ''
   const source = useQuery({ ...recipeQuery(from), enabled: from !== '', refetchOnWindowFocus: false })
   const rooms = useQuery(roomsQuery)
+  const book = useQuery(bookQuery)
   usePageTitle(id ? 'Change a recipe' : 'A recipe of our own')
-  const error = (from ? source.error : null) ?? rooms.error
+  const error = (from ? source.error : null) ?? rooms.error ?? book.error
   if (error) {
     return (
       <main className="screen">
-        <Failure error={error} retry={() => void Promise.all([from ? source.refetch() : null, rooms.refetch()])} />
+        <Failure error={error} retry={() => void Promise.all([from ? source.refetch() : null, rooms.refetch(), book.refetch()])} />
       </main>
     )
   }
-  if ((from && !source.data) || !rooms.data) return <Waiting what="the recipe" />
-  const copied = source.data ? { ...source.data.recipe, kind: ownKinds.includes(source.data.recipe.kind) ? source.data.recipe.kind : 'dough' } : { ...empty, measures: rooms.data[0]?.measures ?? empty.measures }
+  if ((from && !source.data) || !rooms.data || !book.data) return <Waiting what="the recipe" />
+  const kinds = book.data.kinds.filter((k) => k.own)
+  const copied = source.data ? { ...source.data.recipe, kind: kinds.some((k) => k.id === source.data.recipe.kind) ? source.data.recipe.kind : 'dough' } : { ...empty, measures: rooms.data[0]?.measures ?? empty.measures }
   const first = id || !source.data ? copied : { ...copied, name: `${copied.name}, ours` }
-  return <Editor key={from} id={id} from={from || 'new'} first={first} version={id ? (source.data?.version ?? 0) : 0} versions={id ? (source.data?.versions ?? []) : []} rooms={rooms.data} />
+  return <Editor key={from} id={id} from={from || 'new'} first={first} version={id ? (source.data?.version ?? 0) : 0} versions={id ? (source.data?.versions ?? []) : []} rooms={rooms.data} kinds={kinds} />
 }
 
 interface EditorProps {
@@ -69,9 +71,10 @@ interface EditorProps {
   version: number
   versions: Schemas['RecipePage']['versions']
   rooms: Room[]
+  kinds: Schemas['RecipeKind'][]
 }
 
-function Editor({ id: given, from, first, version: latest, versions, rooms }: EditorProps) {
+function Editor({ id: given, from, first, version: latest, versions, rooms, kinds }: EditorProps) {
   const form = useId()
   const client = useQueryClient()
   const navigate = useNavigate()
@@ -151,15 +154,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms }: Ed
           </div>
         </header>
         {theirs && (
-          <div className="notice measure-first" role="alert">
-            <p>{error?.message}</p>
-            <Button variant="outline-primary" onClick={() => { setText(theirs.recipe); setVersion(theirs.version); save.reset() }}>
-              Take theirs
-            </Button>
-            <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
-              Keep mine
-            </Button>
-          </div>
+          <Conflict sentence={error?.message} onTheirs={() => { setText(theirs.recipe); setVersion(theirs.version); save.reset() }} onMine={() => save.mutate(theirs.version)} />
         )}
         {failed && (
           <div className="notice keep-out" role="alert">
@@ -176,13 +171,11 @@ function Editor({ id: given, from, first, version: latest, versions, rooms }: Ed
               <Form.Group controlId={`${form}-kind`} className="field">
                 <Form.Label>Makes</Form.Label>
                 <Form.Select value={text.kind} onChange={(e) => change({ kind: e.target.value })}>
-                  {kinds
-                    .filter(([k]) => ownKinds.includes(k))
-                    .map(([k, words]) => (
-                      <option key={k} value={k}>
-                        {words}
-                      </option>
-                    ))}
+                  {kinds.map((k) => (
+                    <option key={k.id} value={k.id}>
+                      {k.words}
+                    </option>
+                  ))}
                 </Form.Select>
               </Form.Group>
               <Form.Group controlId={`${form}-measures`} className="field">

@@ -8,10 +8,11 @@ import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { Findings } from '../../ui/Findings'
 import { grams, plural } from '../../ui/format'
 import { Glyph, VerdictLine, verdictWord } from '../../ui/Mark'
+import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
 import { MixNature } from '../bench/MixNature'
 import { nextMorning } from '../bench/model'
-import { Amounts, Colours, Pots, RatioBar } from './Amounts'
+import { Amounts, Colours, Pots } from './Amounts'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
 import { fileName, money, orderOf, portionOf, saveFile, type Change, type Making, type Order } from './order'
@@ -114,7 +115,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
               {!m.within && <span className="short"> · {m.extra_measure ? `a measure of ${m.extra_measure} would do it all` : 'weigh what is marked'}</span>}
             </h2>
             <Amounts m={m} canWrite={canWrite} currency={session.centre.currency} />
-            <Short m={m} room={room} />
+            {fresh && <Short m={m} room={room} />}
             <div className="splits">
               <Colours m={m} />
               <Pots m={m} pot={order.pot_ml} />
@@ -123,17 +124,21 @@ function Page({ page, room, rooms, order, change }: PageProps) {
           </section>
           <section aria-labelledby="zone-is">
             <h2 id="zone-is">Right for {room.name}?</h2>
-            <div className={m.verdict}>
+            <div className={fresh ? m.verdict : 'not-checked'}>
               <p className="big-verdict">
                 <VerdictLine verdict={fresh ? m.verdict : 'not-checked'} />
               </p>
             </div>
-            {m.lines.map((l) => (
-              <div key={l.name}>
-                {l.findings.length > 0 ? <Findings findings={l.findings} about={l.name} /> : m.lines.length === 1 && <p>No rule objects to {grams(m.each_g)} for each child.</p>}
-              </div>
-            ))}
-            <MixNature nature={m.nature} keeps={m.keeps} />
+            {fresh && (
+              <>
+                {m.lines.map((l) => (
+                  <div key={l.name}>
+                    {l.findings.length > 0 ? <Findings findings={l.findings} about={l.name} /> : m.lines.length === 1 && <p>No rule objects to {grams(m.each_g)} for each child.</p>}
+                  </div>
+                ))}
+                <MixNature nature={m.nature} keeps={m.keeps} />
+              </>
+            )}
             <FixFeel m={m} recipe={order.recipe_id} learned={order.learned ?? false} change={change} canWrite={canWrite} />
             <p className="soft">Local licensing rules, labels and a health professional’s instructions come first. An adult watches at all times.</p>
           </section>
@@ -250,7 +255,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
         <span>makes</span>
         <strong className="figure">{m ? `${m.children} × ${grams(m.each_g)}` : '–'}</strong>
       </div>
-      <div>
+      <div className="cost">
         <span>cost{m && m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}</span>
         <strong className="figure">{m?.cost_coins !== undefined ? `${money(m.cost_coins, session.centre.currency)} · ${money(m.cost_coins / m.children, session.centre.currency)} each` : 'no prices yet'}</strong>
       </div>
@@ -258,7 +263,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
         <span>short of</span>
         <strong className="figure">{!m ? '–' : missing ? `${grams(missing.missing_g ?? 0)} ${missing.name.toLowerCase()}` : m.not_weighed.length > 0 ? `nothing known; ${m.not_weighed.length} not weighed` : 'nothing'}</strong>
       </div>
-      <div className="minutes">
+      <div>
         <span>takes</span>
         <strong className="figure">{m ? `${m.minutes_hands} min${m.minutes_waiting > 0 ? ` + ${m.minutes_waiting} waiting` : ''}` : '–'}</strong>
       </div>

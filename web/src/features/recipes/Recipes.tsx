@@ -4,10 +4,9 @@ import { useState } from 'react'
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Base, type Schemas } from '../../api/client'
-import { recipesQuery, roomsQuery } from '../../api/queries'
+import { bookQuery, recipesQuery, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { plural } from '../../ui/format'
-import { kinds } from '../../ui/kinds'
 import { Glyph, Mark, verdictWord } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
@@ -35,6 +34,7 @@ export function Recipes() {
   const use = params.get('use') ?? 'open'
   const wanted = params.getAll('wish')
   const cards = useQuery(recipesQuery(room?.id ?? '', use))
+  const book = useQuery(bookQuery)
   const set = (name: string, values: string[]) =>
     setParams(
       (old) => {
@@ -46,7 +46,7 @@ export function Recipes() {
     )
   const all = cards.data ?? []
   const shown = all.filter((c) => wishes.every(([id, , holds]) => !wanted.includes(id) || holds(c)))
-  const error = rooms.error ?? cards.error
+  const error = rooms.error ?? cards.error ?? book.error
   const client = useQueryClient()
   const [removed, setRemoved] = useState(useLocation().state as RemovedRecipe | null)
   const restore = useMutation({
@@ -89,10 +89,10 @@ export function Recipes() {
           </button>
         ))}
       </div>
-      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), cards.refetch()])} />}
+      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), cards.refetch(), book.refetch()])} />}
       {!cards.data && !error && (rooms.data?.length === 0 ? <Empty>Add a room first: what goes in depends on who it is for.</Empty> : <Waiting what="the recipes" />)}
       {cards.data && !cards.error && (
-        <div className={cards.isPlaceholderData ? 'stale' : undefined} aria-live="polite">
+        <div aria-live="polite">
           <p className="tally">
             {countVerdicts(shown).map(([v, n]) => (
               <span key={v} className={v}>
@@ -101,7 +101,7 @@ export function Recipes() {
             ))}
           </p>
           {shown.length === 0 && <p>No recipe is all of that for {room?.name}.</p>}
-          {[['own', 'Our own'] as [string, string], ...kinds].map(([kind, words]) => {
+          {[{ id: 'own', words: 'Our own' }, ...(book.data?.kinds ?? [])].map(({ id: kind, words }) => {
             const here = shown.filter((c) => (kind === 'own' ? c.own : c.kind === kind && !c.own))
             return here.length === 0 ? null : (
               <section key={kind} aria-label={words}>

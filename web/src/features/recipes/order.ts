@@ -23,9 +23,6 @@ export const moulds: Record<Shape['mould'], { words: string; many: string; lengt
 
 export const newShape = (mould: Shape['mould']): Shape => ({ mould, count: mould === 'line' ? 1 : 12, lengths_mm: moulds[mould].lengths.map(([, mm]) => mm) })
 
-/** Pots that kitchens have, in litres. */
-export const potSizes = [1, 1.5, 2, 3, 4, 5, 8, 10]
-
 const int = (text: string | null) => (text !== null && /^\d+$/.test(text) ? Number(text) : undefined)
 
 /** What an address asks for: a page of a recipe is a link. */

@@ -4,13 +4,14 @@ import { Button, Form } from 'react-bootstrap'
 import { useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type RoomInput } from '../../api/client'
-import { roomsQuery } from '../../api/queries'
+import { bookQuery, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { Conflict } from '../../ui/Conflict'
 import { measure } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
-import { flip, inputOf, keepOne, newChild, newRoom, sold, usual } from './model'
+import { flip, inputOf, newChild, newRoom } from './model'
 import { removeRoom } from './removal'
 
 export function RoomEditor() {
@@ -35,6 +36,7 @@ function Failing(props: { error: Error; retry?: () => void }) {
 function Editor({ room }: { room?: Room }) {
   usePageTitle(room?.name ?? 'New room')
   const client = useQueryClient()
+  const book = useQuery(bookQuery)
   const navigate = useNavigate()
   const readOnly = !mayWrite(useSession())
   const [id] = useState(() => room?.id ?? v7())
@@ -88,17 +90,7 @@ function Editor({ room }: { room?: Room }) {
           )}
         </header>
         {theirs ? (
-          <div className="notice measure-first" role="alert">
-            <p>
-              {error?.message} Theirs has {theirs.children.length} children and {theirs.adults} adults.
-            </p>
-            <Button variant="outline-primary" onClick={() => { setDraft(inputOf(theirs)); save.reset() }}>
-              Take theirs
-            </Button>
-            <Button variant="outline-primary" onClick={() => save.mutate({ ...draft, version: theirs.version })}>
-              Keep mine
-            </Button>
-          </div>
+          <Conflict sentence={`${error?.message ?? ''} Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`} onTheirs={() => { setDraft(inputOf(theirs)); save.reset() }} onMine={() => save.mutate({ ...draft, version: theirs.version })} />
         ) : (
           (save.error ?? remove.error) && (
             <div className="notice keep-out" role="alert">
@@ -130,10 +122,10 @@ function Editor({ room }: { room?: Room }) {
         <fieldset disabled={readOnly} className="drawer">
           <legend>In the drawer: amounts come in these alone</legend>
           <div className="chips">
-            {sold.map((label) => {
-              const owned = draft.drawer?.length ? draft.drawer : usual
+            {book.data?.measures.map((label) => {
+              const owned = draft.drawer?.length ? draft.drawer : book.data.usual_measures
               return (
-                <button key={label} type="button" aria-pressed={owned.includes(label)} onClick={() => change({ drawer: keepOne(flip(owned, label)) })}>
+                <button key={label} type="button" aria-pressed={owned.includes(label)} onClick={() => change({ drawer: flip(owned, label) })}>
                   {measure(label)}
                 </button>
               )

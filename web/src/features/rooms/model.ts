@@ -32,12 +32,6 @@ export function asks(room: Room): string[] {
 export const staffing = (g: Schemas['Group']) =>
   g.adults < g.adults_needed ? `${plural(g.adults, 'adult')}: ${g.adults_needed} needed` : plural(g.adults, 'adult')
 
-/** Cups and spoons that can be had singly, largest first; an empty drawer holds the usual ones. */
-export const sold = ['4 cups', '2 cups', '1 cup', '3/4 cup', '2/3 cup', '1/2 cup', '1/3 cup', '1/4 cup', '1/8 cup', '1 tbsp', '1/2 tbsp', '1 tsp', '3/4 tsp', '1/2 tsp', '1/4 tsp', '1/8 tsp']
-/** A drawer is never empty: without a measure in it the usual ones are meant. */
-export const keepOne = (drawer: string[]): string[] => (drawer.length > 0 ? drawer : usual)
-export const usual = ['1 cup', '1/2 cup', '1/3 cup', '1/4 cup', '1 tbsp', '1 tsp', '1/2 tsp', '1/4 tsp']
-
 export const measureWords: Record<Schemas['MeasureSystem'], string> = { us: 'US cups', metric: 'metric cups', australian: 'Australian spoons' }
 
 type Sense = 'sticky' | 'wet' | 'loud'

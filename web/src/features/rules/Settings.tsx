@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { centreQuery, rulesQuery } from '../../api/queries'
 import { usePageTitle, useSession } from '../../app/session'
+import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { schools, withMinimum, type School } from './schools'
 
@@ -80,15 +81,7 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
         </header>
         {readOnly && <p className="soft">Only the lead changes these.</p>}
         {theirs ? (
-          <div className="notice measure-first" role="alert">
-            <p>{error?.message}</p>
-            <Button variant="outline-primary" onClick={() => { setDraft(theirs); save.reset() }}>
-              Take theirs
-            </Button>
-            <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
-              Keep mine
-            </Button>
-          </div>
+          <Conflict sentence={error?.message} onTheirs={() => { setDraft(theirs); save.reset() }} onMine={() => save.mutate(theirs.version)} />
         ) : (
           save.error && (
             <div className="notice keep-out" role="alert">

@@ -6,6 +6,7 @@ import { v7 } from 'uuid'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { itemQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
+import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { feels, parts, traitWord } from '../../ui/words'
 
@@ -62,7 +63,7 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
   const save = useMutation({
     mutationFn: (v: number) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: v, row } })),
     onSuccess: async () => {
-      await Promise.all([client.invalidateQueries({ queryKey: ['board'] }), client.invalidateQueries({ queryKey: ['item'] }), client.invalidateQueries({ queryKey: ['shelf'] })])
+      await Promise.all(['board', 'item', 'shelf', 'recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
       await navigate(`/shelf/${id}`)
     },
   })
@@ -103,15 +104,7 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
           </div>
         </header>
         {theirs ? (
-          <div className="notice measure-first" role="alert">
-            <p>{error?.message}</p>
-            <Button variant="outline-primary" onClick={() => { setRow(theirs.row); setVersion(theirs.version); save.reset() }}>
-              Take theirs
-            </Button>
-            <Button variant="outline-primary" onClick={() => save.mutate(theirs.version)}>
-              Keep mine
-            </Button>
-          </div>
+          <Conflict sentence={error?.message} onTheirs={() => { setRow(theirs.row); setVersion(theirs.version); save.reset() }} onMine={() => save.mutate(theirs.version)} />
         ) : (
           save.error && (
             <div className="notice keep-out" role="alert">
