@@ -1,9 +1,23 @@
 # Two commands do everything on a fresh machine: make start, make test.
 SHELL := /bin/bash
 .DEFAULT_GOAL := start
-.PHONY: start demo-reset test lint gen gen-check bench shots build web go-test e2e packages-start packages-test clean
+.PHONY: start demo-reset test lint gen gen-check bench shots build web go-test e2e build-now packages-start packages-test clean
 
 export CGO_ENABLED ?= 0
+
+# Go, npm and the browser keep caches under a home folder; without one they get a folder here.
+ifneq ($(shell [ -n "$$HOME" ] && [ -w "$$HOME" ] && echo yes),yes)
+home := $(shell getent passwd "$$(id -u)" | cut -d: -f6)
+ifneq ($(shell [ -n "$(home)" ] && [ -w "$(home)" ] && echo yes),yes)
+home := $(CURDIR)/.local/home
+endif
+export HOME := $(home)
+$(shell mkdir -p "$(home)")
+endif
+# A checkout of somebody else's, which git does not trust, is built without its revision.
+ifneq ($(shell git rev-parse --verify HEAD >/dev/null 2>&1 && echo yes),yes)
+export GOFLAGS := $(GOFLAGS) -buildvcs=false
+endif
 
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
@@ -13,7 +27,11 @@ start: packages-start build ## build what changed, start the database and serve
 demo-reset: packages-start build ## delete the demo centre and load it afresh
 	@./bin/emblo demo-reset
 
-build: web/built/app/index.html
+# Two at once in one folder build one after the other.
+build: ## build what changed
+	@mkdir -p .local && flock .local/build.lock $(MAKE) --no-print-directory build-now
+
+build-now: web/built/app/index.html
 	@echo "Building the program"
 	@go build -o bin/emblo ./cmd/emblo
 
@@ -39,14 +57,14 @@ gen: web/node_modules/.installed ## write the generated code anew
 gen-check: web/node_modules/.installed
 	@scripts/gen.sh check
 
-lint: gen-check
+lint: build gen-check
 	@echo "Linting"
 	@test -z "$$(gofmt -l core internal cmd web/embed.go e2e)" || { echo "not gofmt'ed:"; gofmt -l core internal cmd web/embed.go e2e; exit 1; }
 	@go vet ./...
 	@go tool staticcheck ./...
 	@cd web && npm run --silent types && npm run --silent lint
 
-test: packages-test lint build ## everything that is checked
+test: packages-test build lint ## everything that is checked
 	@echo "Testing the core, the laws of the verdicts over many random cases"
 	@go test ./core/safety -rapid.checks=$${LAW_CASES:-100000}
 	@echo "Testing the rest of Go, the API on PostgreSQL"
@@ -59,7 +77,7 @@ bench: packages-test build ## speed, as ratios against a floor measured in the s
 	@node scripts/bundle-ratio.mjs
 
 shots: packages-test build ## refresh docs/screenshots from the demo centre
-	@EMBLO_SHOTS=$(CURDIR)/docs/screenshots go test -count=1 -run TestMainViews ./e2e
+	@EMBLO_SHOTS="$(CURDIR)/docs/screenshots" go test -count=1 -run TestMainViews ./e2e
 
 clean:
 	rm -rf bin web/built/app web/node_modules

@@ -32,9 +32,10 @@ const usage = `Emblo, the prep bench for messy play.
   emblo migrate       bring the database up to date
   emblo version       print the version
 
-  EMBLO_ADDR          address to serve on (default 127.0.0.1:8090)
+  EMBLO_ADDR          address to serve on (default 127.0.0.1:8090, or the next free port)
   EMBLO_DATABASE_URL  an existing PostgreSQL server instead of Emblo's own
-  EMBLO_DATA          folder for Emblo's own database (default .local/pg)
+  EMBLO_DATA          folder for Emblo's own database (default .local/pg, or one under
+                      /var/lib/emblo where the database user may not enter that)
   EMBLO_SECURE        set to 1 behind TLS: cookies are then marked Secure
 `
 
@@ -42,7 +43,7 @@ const usage = `Emblo, the prep bench for messy play.
 const database = "emblo"
 
 func main() {
-	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM, syscall.SIGHUP)
 	err := run(ctx, os.Args[1:])
 	stop()
 	if err != nil {
@@ -67,7 +68,7 @@ func run(ctx context.Context, args []string) error {
 	case "check":
 		return checkList(args[1:], os.Stdin, os.Stdout, time.Now())
 	case "demo-reset":
-		return withStore(ctx, func(s *store.Store) error {
+		return withStore(ctx, func(s *store.Store, _ func(string) error) error {
 			if err := s.DeleteDemo(ctx); err != nil {
 				return err
 			}
@@ -75,7 +76,7 @@ func run(ctx context.Context, args []string) error {
 			return demo.Load(ctx, s, time.Now())
 		})
 	case "migrate":
-		return withStore(ctx, func(*store.Store) error {
+		return withStore(ctx, func(*store.Store, func(string) error) error {
 			say("The database is up to date.")
 			return nil
 		})
@@ -92,16 +93,12 @@ func run(ctx context.Context, args []string) error {
 func say(format string, args ...any) { fmt.Printf(format+"\n", args...) }
 
 func serve(ctx context.Context) error {
-	addr := env("EMBLO_ADDR", "127.0.0.1:8090")
-	listener, err := net.Listen("tcp", addr)
+	listener, err := listen()
 	if err != nil {
-		if errors.Is(err, syscall.EADDRINUSE) {
-			return fmt.Errorf("the address %s is in use: stop what uses it, or choose another, as in EMBLO_ADDR=127.0.0.1:0 make start", addr)
-		}
-		return fmt.Errorf("cannot serve on %s: %w", addr, err)
+		return err
 	}
 	defer listener.Close()
-	return withStore(ctx, func(s *store.Store) error {
+	err = withStore(ctx, func(s *store.Store, announce func(string) error) error {
 		empty, err := s.Empty(ctx)
 		if err != nil {
 			return err
@@ -112,9 +109,44 @@ func serve(ctx context.Context) error {
 				return err
 			}
 		}
+		if err := announce("http://" + listener.Addr().String()); err != nil {
+			return err
+		}
 		handler := httpapi.New(httpapi.Options{Store: s, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version()})
 		return serveUntilStopped(ctx, listener, handler, s)
 	})
+	var running *alreadyRunning
+	if errors.As(err, &running) {
+		say("Emblo is already running from this folder, at %s", running.address)
+		return nil
+	}
+	return err
+}
+
+// usualAddress is served on when nobody names another.
+const usualAddress = "127.0.0.1:8090"
+
+// listen takes the address that is named, which must be free, or else the usual one or the
+// next free port.
+func listen() (net.Listener, error) {
+	addr := env("EMBLO_ADDR", usualAddress)
+	listener, err := net.Listen("tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		if os.Getenv("EMBLO_ADDR") != "" {
+			return nil, fmt.Errorf("the address %s is in use: stop what uses it, or choose another, as in EMBLO_ADDR=127.0.0.1:0 make start", addr)
+		}
+		say("%s is in use by something else: taking the next free port", addr)
+		for port := 8091; port < 8100 && err != nil; port++ {
+			listener, err = net.Listen("tcp", fmt.Sprintf("127.0.0.1:%d", port))
+		}
+		if err != nil {
+			listener, err = net.Listen("tcp", "127.0.0.1:0")
+		}
+	}
+	if err != nil {
+		return nil, fmt.Errorf("cannot serve on %s: %w", addr, err)
+	}
+	return listener, nil
 }
 
 func serveUntilStopped(ctx context.Context, listener net.Listener, handler http.Handler, s *store.Store) error {
@@ -138,15 +170,61 @@ func serveUntilStopped(ctx context.Context, listener net.Listener, handler http.
 	return server.Shutdown(ending)
 }
 
+// alreadyRunning says that another Emblo serves from the same folder, and where.
+type alreadyRunning struct{ address string }
+
+func (a *alreadyRunning) Error() string {
+	return "Emblo is already running from this folder, at " + a.address + "; stop it first"
+}
+
+// whoRuns waits until the Emblo that holds the folder says where it serves.
+func whoRuns(ctx context.Context, folder string) error {
+	for range 600 {
+		address := localpg.Announced(folder)
+		if conn, err := net.DialTimeout("tcp", strings.TrimPrefix(address, "http://"), time.Second); address != "" && err == nil {
+			conn.Close()
+			return &alreadyRunning{address}
+		}
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(100 * time.Millisecond):
+		}
+	}
+	return localpg.ErrAlreadyRunning
+}
+
+// ownServer starts Emblo's own database server and returns it with its data folder.
+func ownServer(ctx context.Context) (*localpg.Server, error) {
+	folder := os.Getenv("EMBLO_DATA")
+	if folder == "" {
+		var moved bool
+		var err error
+		if folder, moved, err = localpg.Folder(".local/pg"); err != nil {
+			return nil, err
+		}
+		if moved {
+			say("The database runs as the user postgres, which may not enter this folder; its data is in %s", folder)
+		}
+	}
+	server, err := localpg.Start(ctx, folder)
+	if errors.Is(err, localpg.ErrAlreadyRunning) {
+		return nil, whoRuns(ctx, folder)
+	}
+	return server, err
+}
+
 // withStore opens the database, starting Emblo's own server when no other is named,
-// migrates it, and closes all of it after do.
-func withStore(ctx context.Context, do func(*store.Store) error) (err error) {
+// migrates it, and closes all of it after do. What do announces is told to a second start
+// from the same folder.
+func withStore(ctx context.Context, do func(s *store.Store, announce func(string) error) error) (err error) {
+	announce := func(string) error { return nil }
 	url := os.Getenv("EMBLO_DATABASE_URL")
 	if url == "" {
 		say("Starting the database")
-		server, err := localpg.Start(ctx, env("EMBLO_DATA", ".local/pg"))
-		if err != nil {
-			return err
+		server, startErr := ownServer(ctx)
+		if startErr != nil {
+			return startErr
 		}
 		defer func() {
 			err = errors.Join(err, server.Stop())
@@ -155,7 +233,7 @@ func withStore(ctx context.Context, do func(*store.Store) error) (err error) {
 		if err := server.EnsureDatabase(ctx, database); err != nil {
 			return err
 		}
-		url = server.URL(database)
+		url, announce = server.URL(database), server.Announce
 	}
 	s, err := store.Open(ctx, url)
 	if err != nil {
@@ -165,7 +243,7 @@ func withStore(ctx context.Context, do func(*store.Store) error) (err error) {
 	if _, err := s.Migrate(ctx); err != nil {
 		return err
 	}
-	return do(s)
+	return do(s, announce)
 }
 
 func env(name, otherwise string) string {

@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/internal/demo"
+	"emblo/internal/localpg"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
 )
@@ -116,4 +117,62 @@ func (l *lockedBuilder) String() string {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	return l.b.String()
+}
+
+// Started is the start command as a person runs it, with a database server of its own.
+type Started struct {
+	*testing.T
+	Cmd    *exec.Cmd
+	dir    string
+	lines  chan string
+	output *lockedBuilder
+}
+
+// StartIn runs the start command in a folder until the test ends.
+func StartIn(t *testing.T, dir string, env ...string) *Started {
+	s := &Started{T: t, dir: dir, lines: make(chan string, 100), output: new(lockedBuilder)}
+	s.Cmd = exec.Command(binary, "serve")
+	s.Cmd.Dir, s.Cmd.Env, s.Cmd.Stderr = dir, append(os.Environ(), env...), s.output
+	out, err := s.Cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, s.Cmd.Start())
+	go func() {
+		for lines := bufio.NewScanner(out); lines.Scan(); {
+			s.lines <- lines.Text()
+		}
+		close(s.lines)
+	}()
+	t.Cleanup(func() {
+		_ = s.Cmd.Process.Signal(syscall.SIGINT)
+		_ = s.Cmd.Wait() // ended in the test, or by the signal
+		if folder := s.Folder(t); !strings.HasPrefix(folder, dir) {
+			os.RemoveAll(folder)
+		}
+	})
+	return s
+}
+
+// Says waits for a line with the words and returns what follows them.
+func (s *Started) Says(words string) string {
+	s.Helper()
+	for {
+		select {
+		case line, ok := <-s.lines:
+			if !ok {
+				s.Fatalf("it ended without saying %q: %s", words, s.output)
+			}
+			if _, rest, found := strings.Cut(line, words); found {
+				return rest
+			}
+		case <-time.After(60 * time.Second):
+			s.Fatalf("it does not say %q: %s", words, s.output)
+		}
+	}
+}
+
+// Folder returns where its data is.
+func (s *Started) Folder(t *testing.T) string {
+	folder, _, err := localpg.Folder(filepath.Join(s.dir, ".local/pg"))
+	require.NoError(t, err)
+	return folder
 }

@@ -7,6 +7,7 @@ import (
 	"bytes"
 	"context"
 	"crypto/rand"
+	"crypto/sha256"
 	"encoding/hex"
 	"errors"
 	"fmt"
@@ -45,6 +46,7 @@ type Server struct {
 
 const (
 	superuser    = "emblo"
+	lockName     = "emblo.lock"
 	startTimeout = 60 * time.Second
 )
 
@@ -60,10 +62,10 @@ func Start(ctx context.Context, dir string) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	if err := os.MkdirAll(dir, 0o755); err != nil {
-		return nil, explain(err, "")
+	if err := makeFolder(dir); err != nil {
+		return nil, err
 	}
-	lock, err := takeLock(filepath.Join(dir, "emblo.lock"))
+	lock, err := takeLock(filepath.Join(dir, lockName))
 	if err != nil {
 		return nil, err
 	}
@@ -78,8 +80,8 @@ func Start(ctx context.Context, dir string) (*Server, error) {
 
 func start(ctx context.Context, dir string, who *account) (*Server, error) {
 	data := filepath.Join(dir, "data")
-	if err := who.canReach(dir); err != nil {
-		return nil, err
+	if !who.canEnter(dir) {
+		return nil, fmt.Errorf("the database cannot run as root, and its user postgres may not enter %s: set EMBLO_DATA to a folder that it may", dir)
 	}
 	bin, err := programsFor(data)
 	if err != nil {
@@ -309,7 +311,24 @@ func takeLock(path string) (*os.File, error) {
 		f.Close()
 		return nil, ErrAlreadyRunning
 	}
+	if err := f.Truncate(0); err != nil {
+		f.Close()
+		return nil, explain(err, "")
+	}
 	return f, nil
+}
+
+// Announce tells a second start from the same folder where this one serves.
+func (s *Server) Announce(address string) error {
+	_, err := s.lock.WriteAt([]byte(address), 0)
+	return err
+}
+
+// Announced returns where the Emblo that holds the folder says it serves; "" while it has
+// not said so yet.
+func Announced(dir string) string {
+	text, _ := os.ReadFile(filepath.Join(dir, lockName))
+	return strings.TrimSpace(string(text))
 }
 
 func freePort() (int, error) {
@@ -373,22 +392,42 @@ func (a *account) own(path string) error {
 	return os.Chown(path, a.uid, a.gid)
 }
 
-// canReach fails when a folder on the way to dir is closed to the account, as under a
-// root-only home.
-func (a *account) canReach(dir string) error {
-	if a == nil {
-		return nil
+// canEnter reports whether the account may enter a folder. It is tried as the account
+// itself, as groups and access lists count too.
+func (a *account) canEnter(dir string) bool {
+	return a == nil || a.command("/bin/sh", "-c", `cd "$1"`, "sh", dir).Run() == nil
+}
+
+// elsewhere holds the data of checkouts that the database user may not enter.
+const elsewhere = "/var/lib/emblo"
+
+// Folder returns where the data of a checkout goes: dir, or, where the user that the
+// database runs as may not enter it, as under a home that only root may enter, a folder of
+// its own outside. The same dir always gets the same folder; moved reports the second case.
+func Folder(dir string) (folder string, moved bool, err error) {
+	if dir, err = filepath.Abs(dir); err != nil {
+		return "", false, err
 	}
-	for d := dir; d != "/"; d = filepath.Dir(d) {
-		info, err := os.Stat(d)
-		if err != nil {
-			return err
-		}
-		st := info.Sys().(*syscall.Stat_t)
-		open := info.Mode().Perm()&0o001 != 0 || int(st.Uid) == a.uid && info.Mode().Perm()&0o100 != 0
-		if !open {
-			return fmt.Errorf("the database cannot run as root, and its user postgres may not enter %s: move the checkout, or set EMBLO_DATA to a folder outside it", d)
-		}
+	who, err := runAs()
+	if err != nil {
+		return "", false, err
+	}
+	if err := makeFolder(dir); err != nil {
+		return "", false, err
+	}
+	if who.canEnter(dir) {
+		return dir, false, nil
+	}
+	sum := sha256.Sum256([]byte(dir))
+	folder = filepath.Join(elsewhere, hex.EncodeToString(sum[:6]))
+	return folder, true, makeFolder(folder)
+}
+
+// makeFolder makes a folder that the database user may enter, whatever the umask.
+func makeFolder(dir string) error {
+	defer syscall.Umask(syscall.Umask(0o022))
+	if err := os.MkdirAll(dir, 0o755); err != nil {
+		return explain(err, "")
 	}
 	return nil
 }

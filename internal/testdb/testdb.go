@@ -44,7 +44,14 @@ func run(m interface{ Run() int }, seed func(context.Context, *store.Store) erro
 		return 1, err
 	}
 	ctx := context.Background()
-	if server, err = localpg.Start(ctx, filepath.Join(dir, "pg")); err != nil {
+	folder, moved, err := localpg.Folder(filepath.Join(dir, "pg"))
+	if err != nil {
+		return 1, err
+	}
+	if moved {
+		defer os.RemoveAll(folder)
+	}
+	if server, err = localpg.Start(ctx, folder); err != nil {
 		return 1, err
 	}
 	defer server.Stop()
