@@ -6,6 +6,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"iter"
+	"maps"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
@@ -88,6 +90,9 @@ func (a *api) do(method, path string, body any, status int, out any) *http.Respo
 	}
 	req, err := http.NewRequestWithContext(a.Context(), method, a.server.URL+path, r)
 	require.NoError(a, err)
+	if r != nil {
+		req.Header.Set("Content-Type", "application/json")
+	}
 	resp, err := a.client.Do(req)
 	require.NoError(a, err)
 	defer resp.Body.Close()
@@ -101,6 +106,24 @@ func (a *api) do(method, path string, body any, status int, out any) *http.Respo
 		require.NoError(a, json.Unmarshal(text, out))
 	}
 	return resp
+}
+
+// ask sends a request and returns the body of whatever is answered.
+func (a *api) ask(method, path string, body any) []byte {
+	a.Helper()
+	var r io.Reader
+	if b, ok := body.(string); ok {
+		r = strings.NewReader(b)
+	}
+	req, err := http.NewRequestWithContext(a.Context(), method, a.server.URL+path, r)
+	require.NoError(a, err)
+	req.Header.Set("Content-Type", "application/json")
+	resp, err := a.client.Do(req)
+	require.NoError(a, err)
+	defer resp.Body.Close()
+	text, err := io.ReadAll(resp.Body)
+	require.NoError(a, err)
+	return text
 }
 
 // refused sends a request that must fail, and holds the field and the words.
@@ -126,6 +149,8 @@ func (a *api) room(name string) contract.Room {
 	a.Fatalf("there is no room %s", name)
 	return contract.Room{}
 }
+
+func mapKeys[V any](m map[string]V) iter.Seq[string] { return maps.Keys(m) }
 
 func ptr[T any](v T) *T { return &v }
 
