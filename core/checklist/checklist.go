@@ -336,8 +336,8 @@ type swapKey struct {
 // more mildly, what passes there passes for the row.
 func (c *checker) firstSwap(item material.Item, use safety.Use) string {
 	f := item.Facts
-	plain := material.Facts{Form: f.Form, Traits: f.Traits & (material.Soft | material.Rounded | material.Slippery),
-		Depth: stepUp(f.Depth, 20, 50, 100, 150, 250, 5000), Portion: stepUp(f.Portion, 10, 50, 100, 200, 500, 1000, 5000), Wall: f.Wall}
+	plain := material.Facts{Thing: material.Thing{Form: f.Form, Traits: f.Traits.Meet(material.TraitsOf(material.Soft, material.Rounded, material.Slippery))},
+		Setting: material.Setting{Depth: stepUp(f.Depth, 20, 50, 100, 150, 250, 5000), Portion: stepUp(f.Portion, 10, 50, 100, 200, 500, 1000, 5000), Wall: f.Wall}}
 	if wall, known := f.Wall.Get(); known {
 		up, _ := stepUp(material.Known(wall), 50, 100, 150, 250, 5000).Get()
 		plain.Wall = material.Read(up)

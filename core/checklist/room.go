@@ -53,7 +53,7 @@ type ThingFile struct {
 func (t ThingFile) Item() (material.Item, error) {
 	it, err := material.Row{Name: t.Name, Also: t.Also, Parts: t.Parts, CupGrams: t.CupGrams, Keeps: t.Keeps, Feel: t.Feel, Cost: t.Cost, SizeBy: "OWN", WeightBy: "OWN",
 		Description: material.Description{Solid: t.Solid, Size: t.Size, Contains: t.Contains, Traits: t.Traits}}.Item(material.Standard().Named)
-	it.ID = t.ID
+	it.ID, it.Own = t.ID, true
 	return it, err
 }
 

@@ -53,7 +53,8 @@ func (d Description) Facts(find func(string) (Item, bool)) (Facts, error) {
 			return Facts{}, bad(column, "it is longer than %d letters", maxColumn)
 		}
 	}
-	f := Facts{TraitsKnown: true}
+	var f Facts
+	f.TraitsKnown = true
 	if err := f.readTraits(d.Traits); err != nil {
 		return Facts{}, err
 	}
@@ -99,6 +100,14 @@ var figureTraits = map[string]figure{
 	"portion":     {"g", 0, 5000, func(f *Facts, r Reading) { f.Portion = amountOf(r) }},
 }
 
+// flagWords are words of the trait column for what the set-up does to a thing, or has been
+// done to it.
+var flagWords = map[string]func(*Facts){
+	"in-edible": func(f *Facts) { f.InEdible = true },
+	"expired":   func(f *Facts) { f.Expired = true },
+	"cooled":    func(f *Facts) { f.Cooled = true },
+}
+
 func amountOf(r Reading) Amount {
 	v, known := r.Get()
 	return Amount{v, known}
@@ -127,9 +136,9 @@ func (f *Facts) readTrait(word string) error {
 		f.Form = form
 		switch name {
 		case "gel":
-			f.Traits |= Slippery
+			f.Traits = f.Traits.With(Slippery)
 		case "soft-food":
-			f.Traits |= Food
+			f.Traits = f.Traits.With(Food)
 		}
 		return nil
 	}
@@ -143,6 +152,10 @@ func (f *Facts) readTrait(word string) error {
 			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low, fig.top, name, math.Min(fig.top, 12), short(value))
 		}
 		fig.set(f, Read(v))
+		return nil
+	}
+	if set, ok := flagWords[name]; ok && !hasValue {
+		set(f)
 		return nil
 	}
 	switch {
@@ -167,7 +180,7 @@ func (f *Facts) readTrait(word string) error {
 	if err != nil {
 		return bad("traits", "%q is not a trait Emblo knows", short(word))
 	}
-	f.Traits |= t
+	f.Traits = f.Traits.With(t)
 	return nil
 }
 
@@ -225,7 +238,7 @@ func (f *Facts) settleForm() error {
 	switch {
 	case f.Form == FormUnknown && f.Traits.Has(Film):
 		f.Form = Sheet
-	case f.Form == FormUnknown && f.Traits.Any(Ice|SaltedIce):
+	case f.Form == FormUnknown && f.Traits.Any(Ice, SaltedIce):
 		f.Form = Piece
 	case f.Form == FormUnknown && sized && f.Traits.Has(Hard) && middle < 3 && longest <= grainLength:
 		f.Form = Grain
@@ -241,7 +254,7 @@ func (f *Facts) settleForm() error {
 		return bad("traits", "it cannot be both soft-food and hard")
 	}
 	if f.Form == Grain {
-		f.Traits |= Hard
+		f.Traits = f.Traits.With(Hard)
 		if f.Traits.Has(Soft) {
 			return bad("traits", "a grain is hard: describe it as powder or soft-food if it squashes flat")
 		}
@@ -250,16 +263,16 @@ func (f *Facts) settleForm() error {
 }
 
 // InMixture are the traits of an ingredient that what is made of it has too.
-const InMixture = NotFood | RawFlour | RawEgg | Lectin | ToxicSeed | UnknownPlant | Honey | Caffeine | MineralOil | EssentialOil |
-	CamphorOil | HouseholdChemical | Borate | Plaster | Talc | Spice | Soil | Sand | FeedGrade | Glitter | Stains | NutButter |
-	Soap | Acid | Perfume | PetToxic
+var InMixture = TraitsOf(NotFood, RawFlour, RawEgg, Lectin, ToxicSeed, UnknownPlant, Honey, Caffeine, MineralOil, EssentialOil,
+	CamphorOil, HouseholdChemical, Borate, Plaster, Talc, Spice, Soil, Sand, FeedGrade, Glitter, Stains, NutButter,
+	Soap, Acid, Perfume, PetToxic)
 
 func (f *Facts) readContents(text string, find func(string) (Item, bool)) error {
 	words := split(text)
 	if len(words) > maxWords {
 		return bad("contains", "it lists more than %d words", maxWords)
 	}
-	edible := f.Traits.Any(Food|NotFood) || !f.Form.GaugeJudges()
+	edible := f.Traits.Any(Food, NotFood) || !f.Form.GaugeJudges()
 	f.ContentsKnown = len(words) > 0 || !edible && f.Form != FormUnknown
 	salted := false
 	for _, word := range words {
@@ -282,7 +295,7 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 		in := item.Facts
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
-		f.Traits |= in.Traits & InMixture
+		f.Traits = f.Traits.Union(in.Traits.Meet(InMixture))
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		if share, known := in.Salt.Get(); !known || share > 0 {
 			salted = true
@@ -292,7 +305,7 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 		}
 	}
 	if f.Traits.Has(NotFood) {
-		f.Traits &^= Food
+		f.Traits = f.Traits.Without(Food)
 	}
 	if _, known := f.Salt.Get(); !known && f.ContentsKnown && !salted {
 		f.Salt = Known(0)

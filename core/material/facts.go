@@ -81,9 +81,8 @@ func (r Reading) There() bool { return r.there }
 // Get returns the figure; ok is false when there is none or it was not measured.
 func (r Reading) Get() (v float64, ok bool) { return r.value, r.read }
 
-// Facts is everything a rule may ask about one thing as it is used. The zero value knows
-// nothing, and is never cleared.
-type Facts struct {
+// Thing is what a thing is, wherever it lies and whatever it has been through.
+type Thing struct {
 	Form Form
 	// Smallest and Largest bound the size of a piece. The smallest counts for the gauge
 	// and the ball hole, the largest for swelling. Unknown when not measured.
@@ -98,25 +97,44 @@ type Facts struct {
 	MayContain    allergen.Set
 	// Salt is the share of salt by mass, 0 to 1.
 	Salt Amount
-	// Portion is what one child has of a mix, in grams.
-	Portion Amount
-	// Depth is how deep it lies in its vessel, in mm; not known counts as deep.
-	Depth Amount
 
 	Fragment Reading // longest dimension in mm of the smallest piece it comes apart into
 	Cord     Reading // free length in mm of a cord or string on it
 	Loop     Reading // how far round a loop on it is, in mm
 	Opening  Reading // how far round the opening of a bag is, in mm
 	Alcohol  Reading // per cent by volume
+}
+
+// Setting is where a thing lies: what the set-up around it says of it.
+type Setting struct {
+	// Depth is how deep it lies in its vessel, in mm; not known counts as deep.
+	Depth Amount
+	// Portion is what one child has of a mix, in grams.
+	Portion Amount
+	Wall    Reading // height in mm of the vessel's wall above the floor of the set-up
+	Filled  Reading // mass in grams of the vessel when filled
+	// InEdible is set when it is hidden inside something children may taste.
+	InEdible bool
+	// LooseInReach is set when grain, powder or pieces that fit the gauge lie in reach of
+	// it.
+	LooseInReach bool
+}
+
+// History is what a thing has been through before it comes to the children.
+type History struct {
 	Hot      Reading // temperature in deg C
-	Wall     Reading // height in mm of the vessel's wall above the floor of the set-up
-	Filled   Reading // mass in grams of the vessel when filled
 	Uses     Reading // sessions that it has been out for before this one
 	KeptDays Reading // days since it was made
+	Expired  bool    // past its date, or failed its inspection
+	Cooled   bool    // cooked, and let cool before play
+}
 
-	// LooseInReach is set when grain, powder or pieces that fit the gauge lie in reach of
-	// it: a fact of the set-up that it is part of.
-	LooseInReach bool
+// Facts is everything a rule may ask about one thing as it is used: the thing, where it
+// lies and what it has been through. The zero value knows nothing, and is never cleared.
+type Facts struct {
+	Thing
+	Setting
+	History
 }
 
 // Size prints the size as people read it: "6 x 3 mm", or "15 mm to 30 mm" for a range,
@@ -143,6 +161,7 @@ type Item struct {
 	Keeps   string       // how long and how it keeps, common practice; empty for objects
 	Cost    Cost
 	Basis   string // where the figures come from
+	Own     bool   // a thing of a centre's own, not of the shelf that ships with Emblo
 }
 
 // Plays reports whether the item can be the given part of a set-up.

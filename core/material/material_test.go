@@ -27,7 +27,7 @@ func TestShelfHoldsItsOwnRules(t *testing.T) {
 			assert.True(t, f.Smallest.Rounded(), "%s is rounded but measured as %s", it.ID, f.Smallest.Kind())
 		}
 		assert.NotEqual(t, FormUnknown, f.Form, it.ID)
-		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(Food|NotFood), "%s is neither food nor not food", it.ID)
+		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(Food, NotFood), "%s is neither food nor not food", it.ID)
 		assert.Len(t, it.Feel.Words(), 6, "%s is not felt on every side", it.ID)
 		assert.NotEqual(t, CostUnknown, it.Cost, it.ID)
 		if f.Traits.Has(Food) {
@@ -100,7 +100,7 @@ func TestDescriptionsReadAsPeopleWriteThem(t *testing.T) {
 	assert.True(t, dough.Traits.Has(RawFlour))
 	_, saltKnown := dough.Salt.Get()
 	assert.False(t, saltKnown, "how much of the salt is in it is not said")
-	assert.True(t, read("", "", "cornflour;hair conditioner", "dough").Traits.Has(NotFood|RawFlour|Perfume))
+	assert.True(t, read("", "", "cornflour;hair conditioner", "dough").Traits.Has(NotFood, RawFlour, Perfume))
 	assert.True(t, read("", "", "none", "dough;cord").Cord.There(), "a cord nobody measured")
 }
 

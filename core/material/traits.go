@@ -6,12 +6,15 @@ import (
 	"strings"
 )
 
-// Traits is a set of yes-or-no facts. The zero value is empty. Sets compare with ==.
-type Traits uint64
+// Trait is one yes-or-no fact.
+type Trait uint8
+
+// Traits is a set of traits. The zero value is empty. Sets compare with ==.
+type Traits struct{ low, high uint64 }
 
 // The traits, named as in a check list.
 const (
-	Food Traits = 1 << iota
+	Food Trait = iota
 	NotFood
 	Hard
 	Soft
@@ -61,8 +64,6 @@ const (
 	Scissors   // round-ended
 	Shared     // one for several mouths
 	Enclosed   // magnet or battery behind a screwed, undamaged case
-	InEdible   // hidden inside something children may taste
-	Expired    // past its date, or failed its inspection
 	Slippery   // oil, gel, wet foam, slick food
 	Sticky     // clings in the mouth
 	ChokeFood  // on the classic list: whole grape, nut, popcorn, raw carrot
@@ -72,9 +73,11 @@ const (
 	Perfume    // perfume or preservatives
 	Electric
 	DryIce
-	Cooled        // cooked, and let cool before play
 	PetToxic      // chocolate, grapes, xylitol: harms a pet
 	UnknownFinish // paint, metal or an old toy nobody can vouch for
+	TapWater      // water as it comes from the tap, which never runs out
+	Oil           // an oil or fat that makes a mix supple
+	Colouring     // a strong colour that is given by the drop
 	numTraits     = iota
 )
 
@@ -84,30 +87,65 @@ var traitNames = [numTraits]string{
 	"raw-flour", "raw-egg", "lectin", "toxic-seed", "unknown-plant", "honey", "caffeine", "mineral-oil",
 	"essential-oil", "household-chemical", "borate", "plaster", "talc", "spice", "soil", "sand",
 	"feed-grade", "sticker", "glitter", "stains", "salted-ice", "ice", "gas", "blow", "mouthpiece",
-	"nut-butter", "cup", "tweezers", "dropper", "scissors", "shared", "enclosed", "in-edible", "expired",
+	"nut-butter", "cup", "tweezers", "dropper", "scissors", "shared", "enclosed",
 	"slippery", "sticky", "choke-food", "camphor-oil", "soap", "acid", "perfume", "electric", "dry-ice",
-	"cooled", "pet-toxic", "unknown-finish",
+	"pet-toxic", "unknown-finish", "tap-water", "oil", "colouring",
+}
+
+// TraitsOf returns the set of the given traits.
+func TraitsOf(ts ...Trait) (s Traits) {
+	for _, t := range ts {
+		if t < 64 {
+			s.low |= 1 << t
+		} else {
+			s.high |= 1 << (t - 64)
+		}
+	}
+	return s
 }
 
 // AllTraits is every trait there is.
-const AllTraits = ^Traits(0) >> (64 - numTraits)
+var AllTraits = func() (s Traits) {
+	for t := range Trait(numTraits) {
+		s = s.With(t)
+	}
+	return s
+}()
 
-var traitByName = func() map[string]Traits {
-	m := make(map[string]Traits, numTraits)
-	for i, name := range traitNames {
-		m[name] = 1 << i
+var traitByName = func() map[string]Trait {
+	m := make(map[string]Trait, numTraits)
+	for t, name := range traitNames {
+		m[name] = Trait(t)
 	}
 	return m
 }()
 
-// Has reports whether every trait of t is in the set.
-func (s Traits) Has(t Traits) bool { return s&t == t }
+// Has reports whether every one of the traits is in the set.
+func (s Traits) Has(ts ...Trait) bool { return TraitsOf(ts...).Minus(s).Empty() }
 
-// Any reports whether some trait of t is in the set.
-func (s Traits) Any(t Traits) bool { return s&t != 0 }
+// Any reports whether some of the traits is in the set.
+func (s Traits) Any(ts ...Trait) bool { return !s.Meet(TraitsOf(ts...)).Empty() }
+
+// With returns the set with the traits in it.
+func (s Traits) With(ts ...Trait) Traits { return s.Union(TraitsOf(ts...)) }
+
+// Without returns the set without the traits.
+func (s Traits) Without(ts ...Trait) Traits { return s.Minus(TraitsOf(ts...)) }
+
+// Union returns what is in either set.
+func (s Traits) Union(t Traits) Traits { return Traits{s.low | t.low, s.high | t.high} }
+
+// Meet returns what is in both sets.
+func (s Traits) Meet(t Traits) Traits { return Traits{s.low & t.low, s.high & t.high} }
+
+// Minus returns what is in the set and not in t.
+func (s Traits) Minus(t Traits) Traits { return Traits{s.low &^ t.low, s.high &^ t.high} }
+
+// Empty reports whether nothing is in the set.
+func (s Traits) Empty() bool { return s == Traits{} }
 
 // ParseTrait reads one trait word, in any case.
-func ParseTrait(word string) (Traits, error) {
+func ParseTrait(word string) (Trait, error) {
 	if t, ok := traitByName[strings.TrimSpace(strings.ToLower(word))]; ok {
 		return t, nil
 	}
@@ -116,9 +154,9 @@ func ParseTrait(word string) (Traits, error) {
 
 // Words returns the words of the set in the order of the list.
 func (s Traits) Words() []string {
-	words := make([]string, 0, bits.OnesCount64(uint64(s)))
-	for i, name := range traitNames {
-		if s&(1<<i) != 0 {
+	words := make([]string, 0, bits.OnesCount64(s.low)+bits.OnesCount64(s.high))
+	for t, name := range traitNames {
+		if s.Has(Trait(t)) {
 			words = append(words, name)
 		}
 	}
@@ -126,7 +164,7 @@ func (s Traits) Words() []string {
 }
 
 // contradictions cannot both be true of one thing as it is used.
-var contradictions = [][2]Traits{
+var contradictions = [][2]Trait{
 	{Food, NotFood}, {Hard, Soft}, {Hydrated, Ice},
 	{Food, HouseholdChemical}, {Food, Plaster}, {Food, Battery}, {Food, Magnet}, {Food, Talc}, {Food, MineralOil}, {Food, Borate},
 }
@@ -134,8 +172,8 @@ var contradictions = [][2]Traits{
 // Contradiction returns a clause when two traits cannot both be true, "" otherwise.
 func (s Traits) Contradiction() string {
 	for _, pair := range contradictions {
-		if s.Has(pair[0] | pair[1]) {
-			return fmt.Sprintf("it cannot be both %s", strings.Join((pair[0]|pair[1]).Words(), " and "))
+		if s.Has(pair[:]...) {
+			return fmt.Sprintf("it cannot be both %s", strings.Join(TraitsOf(pair[:]...).Words(), " and "))
 		}
 	}
 	return ""

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/money"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -29,19 +30,7 @@ type Order struct {
 
 // Making is how an order is carried out for a group: the answer of the recipe page.
 type Making struct {
-	Recipe recipe.Recipe // with what was learned when that was asked for
-	Batch  recipe.Batch
-	// Children is how many share it: those that were asked for, or those of the group.
-	Children int
-	Each     unit.Mass // for each of them
-	Lines    []Line    // the mix, then what stays whole in it; the worst of them counts
-	Verdict  safety.Verdict
-	Nature   recipe.Nature
-	// TasteShare and NotTasteSafe are as in MixAnswer.
-	TasteShare   float64
-	NotTasteSafe []string
-	Pots         recipe.Pots // Count is 0 when no pot is named
-	Colour       unit.Mass   // one colour's part
+	Mixed
 	// Extra is the one measure that would bring every ingredient within tolerance; it is
 	// only looked for when the set does not.
 	Extra      unit.Measure
@@ -51,7 +40,7 @@ type Making struct {
 	Limit      recipe.Limit // of the stock; LimitKnown is false when nothing was weighed
 	LimitKnown bool
 	Ways       []Way // what can be done about what is short
-	Coins      float64
+	Coins      money.Coins
 	Unpriced   []material.Item
 	Remedies   []recipe.Remedy
 	Learned    []recipe.Learned
@@ -91,31 +80,23 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	if !o.Use.Valid() {
 		return Making{}, &InvalidInput{"use", "Choose how the children meet it."}
 	}
-	m := Making{Recipe: o.Recipe, Learned: recipe.Learn(o.Recipe, o.Log)}
+	learned := recipe.Learn(o.Recipe, o.Log)
 	if o.Learned {
-		m.Recipe = o.Recipe.With(m.Learned)
+		o.Recipe = o.Recipe.With(learned)
 	}
-	if err := m.scale(o, set); err != nil {
+	batch, err := o.scale(set)
+	if err != nil {
 		return Making{}, err
 	}
-	m.Children = max(1, len(g.Room().Children))
+	children := max(1, len(g.Room().Children))
 	if c, ok := o.Need.(recipe.Children); ok {
-		m.Children = len(c.Months)
+		children = len(c.Months)
 	}
-	m.Each = m.Batch.Made.Times(1 / float64(m.Children))
-	m.Lines = JudgeMix(m.Recipe, m.Each, o.Use, g)
-	for _, l := range m.Lines {
-		m.Verdict = safety.Worst(m.Verdict, l.Assessment.Verdict)
+	mixed, err := makeMix(batch, children, o.Colours, o.Pot, o.Use, g)
+	if err != nil {
+		return Making{}, &InvalidInput{"pot_ml", sentence(err)}
 	}
-	m.Nature = m.Recipe.Nature()
-	m.TasteShare, m.NotTasteSafe = Taste(m.Nature, g)
-	if o.Pot.Millilitres() != 0 {
-		var err error
-		if m.Pots, err = m.Recipe.SplitIntoPots(m.Batch.Mixed, o.Pot); err != nil {
-			return Making{}, &InvalidInput{"pot_ml", sentence(err)}
-		}
-	}
-	m.Colour = m.Batch.Made.Times(1 / float64(o.Colours))
+	m := Making{Mixed: mixed, Learned: learned}
 	if !m.Batch.Within() {
 		m.Extra, m.ExtraHelps = recipe.ExtraMeasure(m.Recipe, m.Batch.Need, set)
 	}
@@ -132,46 +113,23 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	return m, nil
 }
 
-func (m *Making) scale(o Order, set unit.MeasureSet) (err error) {
+func (o Order) scale(set unit.MeasureSet) (recipe.Batch, error) {
 	if o.Need == nil {
-		if m.Batch, err = recipe.Largest(m.Recipe, o.Stock, set); err != nil {
-			return &InvalidInput{"by", sentence(err)}
+		batch, err := recipe.Largest(o.Recipe, o.Stock, set)
+		if err != nil {
+			return batch, &InvalidInput{"by", sentence(err)}
 		}
-		return nil
+		return batch, nil
 	}
-	need, err := recipe.Required(o.Need, m.Recipe, o.Spare)
+	need, err := recipe.Required(o.Need, o.Recipe, o.Spare)
 	if err != nil {
-		return &InvalidInput{"by", sentence(err)}
+		return recipe.Batch{}, &InvalidInput{"by", sentence(err)}
 	}
-	if m.Batch, err = recipe.Scale(m.Recipe, need, set); err != nil {
-		return &InvalidInput{"by", sentence(err)}
+	batch, err := recipe.Scale(o.Recipe, need, set)
+	if err != nil {
+		return batch, &InvalidInput{"by", sentence(err)}
 	}
-	return nil
-}
-
-// JudgeMix judges a mix when every child has a portion, and each thing that stays whole in
-// it. The mix comes first.
-func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) []Line {
-	judge := func(name string, f material.Facts) Line {
-		subject := safety.Prepare(name, f)
-		return Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
-	}
-	lines := []Line{judge(r.Name, r.Facts(portion))}
-	for _, it := range r.Solids() {
-		lines = append(lines, judge(it.Name, it.Facts))
-	}
-	return lines
-}
-
-// WorstLine returns the first of the lines with the worst verdict.
-func WorstLine(lines []Line) Line {
-	worst := lines[0]
-	for _, l := range lines[1:] {
-		if l.Assessment.Verdict > worst.Assessment.Verdict {
-			worst = l
-		}
-	}
-	return worst
+	return batch, nil
 }
 
 // maxReplacements is how many substitutes are offered for one ingredient.

@@ -3,14 +3,12 @@
 package plan
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"strings"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
-	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
 	"emblo/core/vessel"
@@ -108,17 +106,8 @@ func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timelin
 
 // MixAnswer is how much of a mix to make.
 type MixAnswer struct {
-	Batch   recipe.Batch
-	Portion unit.Mass
-	Colours int
-	Each    unit.Mass // one colour's part
-	Keeps   string
-	Pots    recipe.Pots // Count is 0 when no pot is named
-	Nature  recipe.Nature
-	// TasteShare is the sodium of a 10 g taste as a share of the youngest child's day.
-	TasteShare float64
-	// NotTasteSafe says why these children may not taste it; empty when they may.
-	NotTasteSafe []string
+	Mixed
+	Portion unit.Mass // as planned; Each of the mix is what there will be
 }
 
 // FillAnswer is how much of a filler to pour.
@@ -205,12 +194,12 @@ func lower(s string) string {
 // then asked anew.
 func (s Setup) addContext(p *Placed) {
 	hidden := p.Use == safety.Hidden || p.Use == safety.InDough || p.Use == safety.Frozen
-	if hidden && s.baseIsEdible() && !p.Facts.Traits.Has(material.InEdible) {
-		p.Facts.Traits |= material.InEdible
+	if hidden && s.baseIsEdible() && !p.Facts.InEdible {
+		p.Facts.InEdible = true
 		p.Prepared = nil
 	}
-	if p.Facts.Traits.Any(material.Blow|material.Mouthpiece) && s.looseBeside(p) {
-		p.Facts.Traits |= material.Blow
+	if p.Facts.Traits.Any(material.Blow, material.Mouthpiece) && s.looseBeside(p) {
+		p.Facts.Traits = p.Facts.Traits.With(material.Blow)
 		p.Facts.LooseInReach = true
 		p.Prepared = nil
 	}
@@ -280,94 +269,19 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
-	a.Mix = &MixAnswer{Batch: batch, Portion: m.Portion, Colours: m.Colours, Each: batch.Made.Times(1 / float64(m.Colours)),
-		Nature: m.Recipe.Nature()}
-	a.Mix.Keeps = a.Mix.Nature.Keeps
-	a.Mix.TasteShare, a.Mix.NotTasteSafe = Taste(a.Mix.Nature, g)
-	if m.Pot.Millilitres() != 0 {
-		if a.Mix.Pots, err = m.Recipe.SplitIntoPots(batch.Mixed, m.Pot); err != nil {
-			return &InvalidInput{"base/pot_ml", sentence(err)}
-		}
+	mixed, err := makeMix(batch, children, m.Colours, m.Pot, m.Use, g)
+	if err != nil {
+		return &InvalidInput{"base/pot_ml", sentence(err)}
 	}
-	if n := a.Mix.Pots.Count; n > 1 {
-		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, a.Mix.Pots.Each, m.Pot), Minutes: 2 * n})
+	a.Mix = &MixAnswer{mixed, m.Portion}
+	if n := mixed.Pots.Count; n > 1 {
+		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
 	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())
-	lines := JudgeMix(m.Recipe, m.Portion, m.Use, g)
-	a.Base, a.whole = &lines[0], lines[1:]
-	for _, l := range lines {
-		a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
-	}
+	a.Base, a.whole = &mixed.Lines[0], mixed.Lines[1:]
+	a.Verdict = safety.Worst(a.Verdict, mixed.Verdict)
 	return nil
-}
-
-// Taste says how much of the youngest child's day of sodium a 10 g taste of a mix holds,
-// and why these children may not taste it: its ingredients, what they are allergic to, and
-// how much salt they bear. There is no reason when they may.
-func Taste(n recipe.Nature, g *safety.Group) (share float64, why []string) {
-	share = n.TasteSodium.Over(room.SodiumLimit(g.Youngest()))
-	why = append(why, n.NotTasteSafe...)
-	if met := g.Declared().Meet(n.Allergens); !met.Empty() {
-		why = append(why, met.String()+", declared in the room")
-	}
-	if share > safety.TasteWithAHand {
-		why = append(why, fmt.Sprintf("a 10 g taste holds %.0f %% of the youngest child's day of sodium", share*100))
-	}
-	return share, why
-}
-
-// MixSwap is a recipe to make in place of another, for the same group, portion and use.
-type MixSwap struct {
-	Recipe     recipe.Recipe
-	Assessment safety.Assessment
-	Changes    []string
-}
-
-// SwapMixes returns those of the recipes that pass where a mix does not, best first, at most
-// limit: those of its kind first, then what needs no hand, then the quicker, then by name.
-func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []MixSwap {
-	var found []MixSwap
-	for _, r := range recipes {
-		if r.ID == m.Recipe.ID {
-			continue
-		}
-		if a := WorstLine(JudgeMix(r, m.Portion, m.Use, g)).Assessment; a.Verdict <= safety.WithAHand {
-			found = append(found, MixSwap{r, a, mixChanges(m.Recipe, r, a)})
-		}
-	}
-	minutes := func(r recipe.Recipe) int {
-		hands, waiting := recipe.Minutes(r.Steps)
-		return hands + waiting
-	}
-	other := func(r recipe.Recipe) int {
-		if r.Kind == m.Recipe.Kind {
-			return 0
-		}
-		return 1
-	}
-	slices.SortStableFunc(found, func(a, b MixSwap) int {
-		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(a.Assessment.Verdict, b.Assessment.Verdict),
-			cmp.Compare(minutes(a.Recipe), minutes(b.Recipe)), strings.Compare(a.Recipe.Name, b.Recipe.Name))
-	})
-	return found[:min(limit, len(found))]
-}
-
-// mixChanges says in words what is different with the recipe b in place of a.
-func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []string {
-	var what []string
-	if a.Kind != b.Kind {
-		what = append(what, a.Kind+" → "+b.Kind)
-	}
-	hands, waiting := recipe.Minutes(b.Steps)
-	what = append(what, fmt.Sprintf("%d min", hands+waiting), "keeps "+b.Nature().Keeps)
-	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
-		what = append(what, "holds "+added.String())
-	}
-	if f, ok := judged.First(); ok && len(f.Do) > 0 {
-		what = append(what, "needs a hand: "+lower(f.Do[0]))
-	}
-	return what
 }
 
 func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {

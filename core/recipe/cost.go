@@ -2,31 +2,25 @@ package recipe
 
 import (
 	"emblo/core/material"
-	"emblo/core/unit"
+	"emblo/core/money"
 )
 
-// Price is what a weight of something was bought for, in the smallest coin of the centre's
-// currency.
-type Price struct {
-	Coins int
-	For   unit.Mass
-}
-
 // Prices are known by shelf id.
-type Prices map[string]Price
+type Prices map[string]money.Price
 
-// Cost returns what the batch costs, in the smallest coin, and the ingredients whose price
-// is not known: they are not in it. Water counts as free.
-func (p Prices) Cost(b Batch) (coins float64, unpriced []material.Item) {
+// Cost returns what the batch costs and the ingredients whose price is not known: they are
+// not in it. Water counts as free.
+func (p Prices) Cost(b Batch) (coins money.Coins, unpriced []material.Item) {
+	var total money.Total
 	for _, a := range b.Amounts {
 		price, known := p[a.Line.Item.ID]
 		switch {
 		case freely(a.Line) || a.Exact.Grams() == 0:
-		case !known || !(price.For.Grams() > 0):
+		case !known || !price.Known():
 			unpriced = append(unpriced, a.Line.Item)
 		default:
-			coins += float64(price.Coins) * a.Scooped.Over(price.For)
+			total = total.Plus(a.Scooped, price)
 		}
 	}
-	return coins, unpriced
+	return total.Coins(), unpriced
 }

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"emblo/core/material"
 	"emblo/core/unit"
@@ -112,7 +111,7 @@ func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureS
 func (r Recipe) doseOf(of string) (best Line, ok bool) {
 	fits := func(it material.Item) bool {
 		f := it.Facts
-		oil := strings.HasSuffix(it.ID, "-oil") || it.ID == "glycerol"
+		oil := f.Traits.Has(material.Oil)
 		switch of {
 		case "dry":
 			return f.Form == material.Powder && !f.Traits.Has(material.Acid) && saltOf(it) < 0.5
@@ -120,7 +119,7 @@ func (r Recipe) doseOf(of string) (best Line, ok bool) {
 			return oil
 		}
 		return !oil && !f.Traits.Has(material.Acid) && (f.Form == material.Liquid || f.Form == material.SoftFood || f.Form == material.Dough) &&
-			!strings.HasPrefix(it.ID, "food-colour") && it.ID != "honey"
+			!f.Traits.Any(material.Colouring, material.Honey)
 	}
 	for _, l := range r.Lines {
 		if fits(l.Item) && (!ok || l.Mass.Grams() > best.Mass.Grams()) {

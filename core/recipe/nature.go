@@ -194,7 +194,7 @@ func (r Recipe) keeping(c Class) string {
 
 func (r Recipe) classOf(n Nature, f material.Facts) Class {
 	switch {
-	case f.Form == material.Grain, f.Form == material.Powder, f.Form == material.Piece && !f.Traits.Any(material.Ice|material.Slippery|material.Sticky):
+	case f.Form == material.Grain, f.Form == material.Powder, f.Form == material.Piece && !f.Traits.Any(material.Ice, material.Slippery, material.Sticky):
 		return Stable // dry fillers
 	case f.Traits.Has(material.NotFood) && !r.Own:
 		return ByLabel // the book has looked at how it keeps
@@ -213,14 +213,14 @@ func (r Recipe) classOf(n Nature, f material.Facts) Class {
 func notTasteSafe(f material.Facts) []string {
 	var why []string
 	for _, row := range []struct {
-		trait material.Traits
-		words string
+		words  string
+		traits []material.Trait
 	}{
-		{material.NotFood, "not every ingredient is food"}, {material.RawFlour, "raw flour or starch"}, {material.RawEgg, "raw egg"},
-		{material.Lectin, "raw beans"}, {material.FeedGrade, "feed or craft grade"}, {material.Caffeine, "coffee, tea or cocoa"},
-		{material.Soil | material.Sand, "soil or sand"}, {material.EssentialOil | material.CamphorOil, "essential oil"},
+		{"not every ingredient is food", []material.Trait{material.NotFood}}, {"raw flour or starch", []material.Trait{material.RawFlour}}, {"raw egg", []material.Trait{material.RawEgg}},
+		{"raw beans", []material.Trait{material.Lectin}}, {"feed or craft grade", []material.Trait{material.FeedGrade}}, {"coffee, tea or cocoa", []material.Trait{material.Caffeine}},
+		{"soil or sand", []material.Trait{material.Soil, material.Sand}}, {"essential oil", []material.Trait{material.EssentialOil, material.CamphorOil}},
 	} {
-		if f.Traits.Any(row.trait) {
+		if f.Traits.Any(row.traits...) {
 			why = append(why, row.words)
 		}
 	}

@@ -89,7 +89,7 @@ func TestEveryRecipeHasANature(t *testing.T) {
 		}
 		f := r.Facts(r.Made())
 		assert.NotEqual(t, material.FormUnknown, f.Form, r.ID)
-		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(material.Food|material.NotFood), "%s is neither food nor not food", r.ID)
+		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(material.Food, material.NotFood), "%s is neither food nor not food", r.ID)
 	}
 	for fault, rows := range map[string]string{"is not a share": "x,101,0,0,0,,b", "more than the whole": "x,60,0,60,0,,b", "no basis": "x,6,0,6,0,,"} {
 		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,basis\n" + rows + "\n"))

@@ -89,7 +89,7 @@ func (r Recipe) NeedsHeat() bool {
 func (r Recipe) Lacking(atHand map[string]bool) []material.Item {
 	var lacking []material.Item
 	for _, l := range r.Lines {
-		if l.Item.ID != "water" && !atHand[l.Item.ID] {
+		if !freely(l) && !atHand[l.Item.ID] {
 			lacking = append(lacking, l.Item)
 		}
 	}
@@ -129,7 +129,8 @@ func Minutes(steps []Step) (hands, waiting int) {
 // The mix is food only when every ingredient is, and not food when any is; its salt is
 // taken over the mass left after the loss.
 func (r Recipe) Facts(portion unit.Mass) material.Facts {
-	f := material.Facts{Form: material.Dough}
+	var f material.Facts
+	f.Form = material.Dough
 	if r.Like.ID != "" {
 		f = r.Like.Facts
 	}
@@ -138,12 +139,12 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	}
 	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, material.Known(portion.Grams())
 	salt, saltKnown := 0.0, true
-	f.Traits |= material.Food | r.Extra.Traits
+	f.Traits = f.Traits.Union(r.Extra.Traits).With(material.Food)
 	for _, l := range r.Lines {
 		in := l.Item.Facts
-		f.Traits |= in.Traits & material.InMixture
+		f.Traits = f.Traits.Union(in.Traits.Meet(material.InMixture))
 		if !in.Traits.Has(material.Food) {
-			f.Traits &^= material.Food
+			f.Traits = f.Traits.Without(material.Food)
 		}
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
@@ -157,13 +158,13 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		}
 	}
 	if f.Traits.Has(material.NotFood) {
-		f.Traits &^= material.Food
+		f.Traits = f.Traits.Without(material.Food)
 	}
 	if r.Heated {
-		f.Traits &^= material.RawFlour | material.RawEgg
+		f.Traits = f.Traits.Without(material.RawFlour, material.RawEgg)
 	}
 	if r.Heated || r.Hot {
-		f.Traits |= material.Cooled
+		f.Cooled = true
 	}
 	if saltKnown {
 		f.Salt = material.Known(salt / r.Made().Grams())

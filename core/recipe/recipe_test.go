@@ -66,7 +66,7 @@ func TestFactsOfStoveDough(t *testing.T) {
 	assert.True(t, cold.Facts(unit.Grams(120)).Traits.Has(material.RawFlour))
 	silky, _ := Standard().Get("silky-dough")
 	traits := silky.Facts(unit.Grams(120)).Traits
-	assert.True(t, traits.Has(material.NotFood|material.RawFlour))
+	assert.True(t, traits.Has(material.NotFood, material.RawFlour))
 	assert.False(t, traits.Has(material.Food))
 }
 

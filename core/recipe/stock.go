@@ -20,7 +20,7 @@ import (
 type Stock map[string]unit.Mass
 
 // freely is true of what every tap gives.
-func freely(l Line) bool { return l.Item.ID == "water" }
+func freely(l Line) bool { return l.Item.Facts.Traits.Has(material.TapWater) }
 
 // Shortage is an ingredient of which there is less than a batch takes.
 type Shortage struct {

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"emblo/core/material"
+	"emblo/core/money"
 	"emblo/core/unit"
 )
 
@@ -181,14 +182,14 @@ func TestAsNeededIsNotKnown(t *testing.T) {
 	assert.Contains(t, solids[0].ID, "lentil")
 }
 
-// Flour at 80 for 1 kg and salt at 60 for 500 g: 500 g and 292 g cost 40 + 35.04; the oil has
+// Flour at 80 for 1 kg and salt at 60 for 500 g: 500 g and 292 g cost 40 + 35.04, 75 coins; the oil has
 // no price, and says so.
 func TestCost(t *testing.T) {
 	r := stove(t)
 	b, err := Scale(r, r.Made().Times(2), unit.NewMeasureSet(unit.US))
 	require.NoError(t, err)
-	coins, unpriced := Prices{"plain-flour": {80, unit.Grams(1000)}, "fine-salt": {60, unit.Grams(500)}, "cream-of-tartar": {300, unit.Mass{}}}.Cost(b)
-	assert.InDelta(t, 500*0.08+292*0.12, coins, 0.01)
+	coins, unpriced := Prices{"plain-flour": {Coins: 80, For: unit.Grams(1000)}, "fine-salt": {Coins: 60, For: unit.Grams(500)}, "cream-of-tartar": {Coins: 300}}.Cost(b)
+	assert.Equal(t, money.Coins(75), coins)
 	assert.Len(t, unpriced, 2)
 }
 

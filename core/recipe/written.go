@@ -145,9 +145,9 @@ func (d *Draft) addLineFaults() {
 func (rd Reader) like(r *Recipe) {
 	switch r.Kind {
 	case "sand":
-		r.Extra.Form, r.Extra.Traits = material.Powder, material.Slippery
+		r.Extra.Form, r.Extra.Traits = material.Powder, material.TraitsOf(material.Slippery)
 	case "goop", "foam", "paint":
-		r.Extra.Traits = material.Slippery
+		r.Extra.Traits = material.TraitsOf(material.Slippery)
 	case "dry", "tray":
 		most := -1
 		for i, l := range r.Lines {
@@ -179,7 +179,7 @@ func (rd Reader) readLines(d *Draft, text string) {
 				} else {
 					seen[l.Line.Item.ID] = number
 					d.Recipe.Lines = append(d.Recipe.Lines, l.Line)
-					if hotWater.MatchString(strings.ToLower(one)) && l.Line.Item.ID == "water" {
+					if hotWater.MatchString(strings.ToLower(one)) && freely(l.Line) {
 						d.Recipe.Hot = true
 					}
 				}
@@ -322,7 +322,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Name, l.Like = name, rd.alike(name)
 		return l
 	}
-	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || strings.HasPrefix(item.ID, "food-colour")
+	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || item.Facts.Traits.Has(material.Colouring)
 	if l.Line.AsNeeded {
 		return l
 	}

@@ -130,18 +130,17 @@ var contentRules = []Rule{
 		ID: "no-food-play", Title: "No food in play", Family: FamilyContents,
 		Ground:    Ground{"Policy of the centre: food is for eating", CommonPractice},
 		Threshold: "Where the centre does not play with food, anything edible is kept out.",
-		judges:    material.Food,
+		judges:    material.TraitsOf(material.Food),
 		Examples: []Example{
 			{Words: "dough where no food is played with", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: noFoodPlay},
 			{Words: "soap where no food is played with", Thing: thing("", "", "none", "not-food;liquid"), Use: Open, Months: 60, Want: GoesIn, change: noFoodPlay},
 			{Words: "dough elsewhere", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			edible := material.Food | material.RawFlour | material.RawEgg | material.Honey | material.NutButter
 			switch {
 			case !q.group.policy.NoFoodPlay:
 				return noObjection
-			case q.facts.Traits.Any(edible):
+			case q.has(material.Food, material.RawFlour, material.RawEgg, material.Honey, material.NutButter):
 				return say(KeepOut)
 			case !q.facts.TraitsKnown:
 				return guess(KeepOut, factTraits)
@@ -157,17 +156,17 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, Tunable: true, tasteSafe: true, untilCooked: true,
 		Ground:    Ground{"US FDA and CDC: raw flour and raw egg are not ready to eat", QuotedFromMemory},
 		Threshold: "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 C by probe: kept out under 36 months, else (and sealed) with a hand, no tasting. Oven-toasting at home and a kettle do not clear it.",
-		judges:    material.RawFlour | material.RawEgg,
+		judges:    material.TraitsOf(material.RawFlour, material.RawEgg),
 		Examples: []Example{
 			{Words: "raw flour at 35 months", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "raw flour at 3", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open, Months: 36, Want: WithAHand},
 			{Words: "dough heated to 80 C", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 20, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if !q.facts.Traits.Any(material.RawFlour | material.RawEgg) {
+			if !q.facts.Traits.Any(material.RawFlour, material.RawEgg) {
 				return noObjection
 			}
 			return q.swallowed()
@@ -185,7 +184,7 @@ var contentRules = []Rule{
 		ID: "not-food", Title: "Not food", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Product label; convention that only taste-safe mixes go to children under 3", CommonPractice},
 		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
-		judges:    material.NotFood,
+		judges:    material.TraitsOf(material.NotFood),
 		Examples: []Example{
 			{Words: "soap foam at 35 months", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "soap in a glued bottle at 20 months", Thing: thing("", "", "none", "not-food;liquid;soap"), Use: Sealed, Months: 20, Want: WithAHand},
@@ -274,7 +273,7 @@ var contentRules = []Rule{
 		ID: "first-taste", Title: "First tastes", Family: FamilyContents,
 		Ground:    Ground{"Weaning guidance (WHO; national health services)", QuotedFromMemory},
 		Threshold: "Anything edible is kept out open under 6 months; from 6 to 11 months what holds a major allergen that a child has not yet eaten at home is measure first: ask the family.",
-		judges:    material.Food,
+		judges:    material.TraitsOf(material.Food),
 		Examples: []Example{
 			{Words: "apple puree at 5 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 5, Want: KeepOut},
 			{Words: "apple puree at 6 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 6, Want: GoesIn},
@@ -310,7 +309,7 @@ var contentRules = []Rule{
 		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true,
 		Ground:    Ground{"US guidance for children under 4; AAP 2010, prevention of choking", QuotedFromMemory},
 		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food: with a hand under 48 months. Sealed, with a hand.",
-		judges:    material.ChokeFood | material.Slippery | material.Sticky | material.NutButter,
+		judges:    material.TraitsOf(material.ChokeFood, material.Slippery, material.Sticky, material.NutButter),
 		Examples: []Example{
 			{Words: "dry chickpeas at 47 months", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 47, Want: KeepOut},
 			{Words: "dry chickpeas at 4", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 48, Want: WithAHand},
@@ -335,7 +334,7 @@ var contentRules = []Rule{
 					return noObjection
 				}
 			}
-			if q.facts.Form == material.Piece && !q.has(material.ChokeFood|material.NutButter) {
+			if q.facts.Form == material.Piece && !q.has(material.ChokeFood, material.NutButter) {
 				return q.aboutPiece(v)
 			}
 			return say(v)
@@ -361,7 +360,7 @@ var contentRules = []Rule{
 		ID: "lectin", Title: "Raw beans", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin: as few as 4 or 5 raw beans", QuotedFromMemory},
 		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
-		judges:    material.Lectin,
+		judges:    material.TraitsOf(material.Lectin),
 		Examples: []Example{
 			{Words: "raw kidney beans, rinsed, at 35 months", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "raw kidney beans at 3", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 36, Want: WithAHand},
@@ -375,7 +374,7 @@ var contentRules = []Rule{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents,
 		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
 		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, acorn, yew, laburnum, bulbs, mushrooms: kept out.",
-		judges:    material.ToxicSeed,
+		judges:    material.TraitsOf(material.ToxicSeed),
 		Examples: []Example{
 			{Words: "conkers", Thing: thing("sphere", "60", "none", "hard;rounded;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
@@ -388,7 +387,7 @@ var contentRules = []Rule{
 		ID: "honey", Title: "Honey", Family: FamilyContents,
 		Ground:    Ground{"CDC and AAP on infant botulism", QuotedFromMemory},
 		Threshold: "Kept out under 12 months when open; sealed, with a hand.",
-		judges:    material.Honey,
+		judges:    material.TraitsOf(material.Honey),
 		Examples: []Example{
 			{Words: "honey at 11 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 11, Want: KeepOut},
 			{Words: "honey at 12 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 12, Want: GoesIn},
@@ -406,7 +405,7 @@ var contentRules = []Rule{
 		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Convention: stimulants are not for small children", CommonPractice},
 		Threshold: "Coffee, tea, cocoa and spent grounds: kept out under 36 months, else with a hand.",
-		judges:    material.Caffeine,
+		judges:    material.TraitsOf(material.Caffeine),
 		Examples: []Example{
 			{Words: "used coffee grounds at 35 months", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "used coffee grounds at 3", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 36, Want: WithAHand},
@@ -420,7 +419,7 @@ var contentRules = []Rule{
 		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents,
 		Ground:    Ground{"16 CFR 1700.14(a)(31)", QuotedFromMemory},
 		Threshold: "Mineral or baby oil, lamp oil, thinner: kept out under 60 months where it can be opened, else and sealed with a hand.",
-		judges:    material.MineralOil,
+		judges:    material.TraitsOf(material.MineralOil),
 		Examples: []Example{
 			{Words: "baby oil in a pourable mix at 59 months", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 59, Want: KeepOut},
 			{Words: "baby oil in a pourable mix at 5", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 60, Want: WithAHand},
@@ -440,7 +439,7 @@ var contentRules = []Rule{
 		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, Tunable: true,
 		Ground:    Ground{"Poison-centre advice", QuotedFromMemory},
 		Threshold: "Kept out under 36 months, else with a hand; wintergreen, camphor and eucalyptus are kept out at every age.",
-		judges:    material.EssentialOil | material.CamphorOil,
+		judges:    material.TraitsOf(material.EssentialOil, material.CamphorOil),
 		Examples: []Example{
 			{Words: "lavender oil as scent at 35 months", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "lavender oil as scent at 3", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 36, Want: WithAHand},
@@ -489,13 +488,13 @@ var contentRules = []Rule{
 		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents,
 		Ground:    Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents", QuotedFromMemory},
 		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: kept out.",
-		judges:    material.HouseholdChemical | material.Borate | material.Plaster,
+		judges:    material.TraitsOf(material.HouseholdChemical, material.Borate, material.Plaster),
 		Examples: []Example{
 			{Words: "slime made with borax", Thing: thing("", "", "none", "not-food;dough;borate"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "psyllium goo", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.has(material.HouseholdChemical|material.Borate|material.Plaster), KeepOut)
+			return sayIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
 		},
 		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.", change: "A mix of food ingredients: starch, psyllium, salt-free dough.", limit: Number{"boron limit in sticky toys", "300 mg/kg"},
 			do: []string{"Gloves; locked away before children come"}}.explain,
@@ -504,7 +503,7 @@ var contentRules = []Rule{
 		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Product label of feed, bird seed and craft-dyed grain", CommonPractice},
 		Threshold: "Feed, bird seed, craft-dyed grain or sand: kept out under 36 months, else with a hand.",
-		judges:    material.FeedGrade,
+		judges:    material.TraitsOf(material.FeedGrade),
 		Examples: []Example{
 			{Words: "bird seed at 35 months", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "bird seed at 3", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 36, Want: WithAHand},
@@ -518,7 +517,7 @@ var contentRules = []Rule{
 		ID: "soil", Title: "Soil and sand", Family: FamilyContents, Tunable: true,
 		Ground:    Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand", QuotedFromMemory},
 		Threshold: "Potting mix, compost, garden soil, sand: kept out under 12 months or mouthing, else with a hand: fresh plain topsoil, damp; washed play sand; covered from animals.",
-		judges:    material.Soil | material.Sand,
+		judges:    material.TraitsOf(material.Soil, material.Sand),
 		Examples: []Example{
 			{Words: "play sand at 11 months", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 11, Want: KeepOut},
 			{Words: "play sand at 12 months, not mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 12, Want: WithAHand},
@@ -527,7 +526,7 @@ var contentRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			switch {
-			case !q.has(material.Soil | material.Sand):
+			case !q.has(material.Soil, material.Sand):
 				return noObjection
 			case q.open() && (q.youngest < 12 || q.mouths):
 				return say(KeepOut)
@@ -541,7 +540,7 @@ var contentRules = []Rule{
 		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, Tunable: true,
 		Ground:    Ground{"Convention: spice in eyes and airways", CommonPractice},
 		Threshold: "Chilli, pepper, mustard, cinnamon and other spice in the open: kept out under 36 months, else with a hand, mixed into dough only.",
-		judges:    material.Spice,
+		judges:    material.TraitsOf(material.Spice),
 		Examples: []Example{
 			{Words: "loose cinnamon at 35 months", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "cinnamon at 3", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 36, Want: WithAHand},
@@ -558,8 +557,8 @@ var contentRules = []Rule{
 func (q *question) swallowed() ruling { return say(q.keptUnder(36)) }
 
 // swallowedIf is the ruling of swallowed for things that have any of the traits.
-func (q *question) swallowedIf(t material.Traits) ruling {
-	if !q.has(t) {
+func (q *question) swallowedIf(ts ...material.Trait) ruling {
+	if !q.has(ts...) {
 		return noObjection
 	}
 	return q.swallowed()
@@ -571,7 +570,7 @@ func noFoodPlay(s *scenery) { s.policy.NoFoodPlay = true }
 // hasContents reports whether the thing is something with ingredients rather than a
 // plain object.
 func (q *question) hasContents() bool {
-	return !q.facts.Form.GaugeJudges() || q.facts.Form == material.FormUnknown || q.facts.Traits.Any(material.Food|material.NotFood) || !q.facts.TraitsKnown
+	return !q.facts.Form.GaugeJudges() || q.facts.Form == material.FormUnknown || q.facts.Traits.Any(material.Food, material.NotFood) || !q.facts.TraitsKnown
 }
 
 // allergicTo says how many children declared any of the allergens.

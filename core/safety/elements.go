@@ -26,7 +26,7 @@ var elementRules = []Rule{
 		ID: "dust", Title: "Dust", Family: FamilyElements, Tunable: true, asTool: true,
 		Ground:    Ground{"Convention after reports of inhaled powder; talc by the AAP", CommonPractice},
 		Threshold: "Talc is kept out in every use. Open dry powder: kept out under 12 months or with a child who has asthma, else with a hand: pour low, no blowing.",
-		judges:    material.Talc,
+		judges:    material.TraitsOf(material.Talc),
 		Examples: []Example{
 			{Words: "talc in the adult's hand", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool, Months: 100, Want: KeepOut},
 			{Words: "open starch at 11 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 11, Want: KeepOut},
@@ -57,14 +57,14 @@ var elementRules = []Rule{
 		ID: "eye", Title: "Eyes", Family: FamilyElements,
 		Ground:    Ground{"Convention: what stings or scratches eyes", CommonPractice},
 		Threshold: "Soap, sand, salt over 5 %, glitter, vinegar, citrus and spice in the open: with a hand.",
-		judges:    material.Soap | material.Acid,
+		judges:    material.TraitsOf(material.Soap, material.Acid),
 		Examples: []Example{
 			{Words: "soap foam", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "dough with 5.1 % salt", Thing: thing("", "", "none", "food;dough;salt=5.1"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "dough with 5 % salt", Thing: thing("", "", "none", "food;dough;salt=5"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			stings := q.has(material.Soap|material.Acid|material.Sand|material.Glitter|material.Spice) || q.salty()
+			stings := q.has(material.Soap, material.Acid, material.Sand, material.Glitter, material.Spice) || q.salty()
 			return sayIf(q.open() && stings, WithAHand)
 		},
 		explain: words{reason: "On a finger and into an eye it stings or scratches.", change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
@@ -74,13 +74,13 @@ var elementRules = []Rule{
 		ID: "skin", Title: "Sore skin", Family: FamilyElements,
 		Ground:    Ground{"Convention on eczema, cuts and irritants", CommonPractice},
 		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives in the open with a child who has eczema or cuts: with a hand, gloves or a bag.",
-		judges:    material.Perfume,
+		judges:    material.TraitsOf(material.Perfume),
 		Examples: []Example{
 			{Words: "salty dough, a child with eczema", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Eczema = true }},
 			{Words: "salty dough, healthy skin", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.eczema && (q.has(material.Acid|material.Perfume) || q.salty()), WithAHand)
+			return sayIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume) || q.salty()), WithAHand)
 		},
 		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.", change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
 			do: []string{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
@@ -89,12 +89,14 @@ var elementRules = []Rule{
 		ID: "stain", Title: "Stains", Family: FamilyElements,
 		Ground:    Ground{"Common practice with strong dyes", CommonPractice},
 		Threshold: "A strong dye in the open goes in with a hand: dry first, dab test on white paper.",
-		judges:    material.Stains,
+		judges:    material.TraitsOf(material.Stains, material.Colouring),
 		Examples: []Example{
 			{Words: "rice dyed red", Thing: thing("", "", "none", "food;grain;stains"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "plain rice", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.open() && q.has(material.Stains), WithAHand) },
+		decide: func(q *question) ruling {
+			return sayIf(q.open() && q.has(material.Stains, material.Colouring), WithAHand)
+		},
 		explain: words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.",
 			do: []string{"Let dyed things dry; dab on white paper before hands go in", "Plant oil lifts it from skin: check that oil against the allergies first"}}.explain,
 	},
@@ -102,6 +104,7 @@ var elementRules = []Rule{
 		ID: "slip", Title: "Slippery floor", Family: FamilyElements,
 		Ground:    Ground{"Common practice on spills", CommonPractice},
 		Threshold: "Oil, foam, gel, dry grain or powder in the open: with a hand.",
+		judges:    material.TraitsOf(material.Oil),
 		Examples: []Example{
 			{Words: "dry rice", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "gel", Thing: thing("", "", "none", "food;gel"), Use: Open, Months: 60, Want: WithAHand},
@@ -109,7 +112,7 @@ var elementRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			f := q.facts.Form
-			slides := f == material.Grain || f == material.Powder || q.has(material.Slippery|material.MineralOil)
+			slides := f == material.Grain || f == material.Powder || q.has(material.Slippery, material.MineralOil, material.Oil)
 			return sayIf(q.open() && slides, WithAHand)
 		},
 		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.", change: "A dough, or a tray on a table with a raised edge.",
@@ -119,6 +122,7 @@ var elementRules = []Rule{
 		ID: "water", Title: "Open water", Family: FamilyElements,
 		Ground:    Ground{"Convention after drowning guidance", CommonPractice},
 		Threshold: "Open liquid more than 20 mm deep goes in with a hand. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
+		judges:    material.TraitsOf(material.TapWater),
 		Examples: []Example{
 			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20, Mouths: true, Want: GoesIn},
 			{Words: "water 21 mm deep", Thing: thing("", "", "none", "food;liquid;depth=21"), Use: Open, Months: 20, Mouths: true, Want: WithAHand},
@@ -173,7 +177,6 @@ var elementRules = []Rule{
 		ID: "hot", Title: "Hot", Family: FamilyElements,
 		Ground:    Ground{"Burn literature; ISO 13732-1", QuotedFromMemory},
 		Threshold: "Above 40 C: kept out until it has cooled, by probe. A cooked base whose heat is not known: measure first. One that its recipe cools: with a hand, by probe. Hotter steps are for adults only.",
-		judges:    material.Cooled,
 		Examples: []Example{
 			{Words: "dough at 41 C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "dough at 40 C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60, Want: GoesIn},
@@ -187,7 +190,7 @@ var elementRules = []Rule{
 				return say(KeepOut)
 			case q.facts.Hot.There() && !known:
 				return guess(KeepOut, factHeat)
-			case q.has(material.Cooled) && !known:
+			case q.facts.Cooled && !known:
 				return say(WithAHand)
 			}
 			return noObjection
@@ -210,7 +213,7 @@ var elementRules = []Rule{
 		ID: "cold", Title: "Cold", Family: FamilyElements, Tunable: true,
 		Ground:    Ground{"Burn literature on ice and salt, down to -21 C", QuotedFromMemory},
 		Threshold: "Ice from the freezer goes in with a hand, after 10 minutes, wet. Ice with salt on it is kept out under 36 months, else the salt stays in the adult's hand. Dry ice is kept out.",
-		judges:    material.DryIce | material.SaltedIce | material.Ice,
+		judges:    material.TraitsOf(material.DryIce, material.SaltedIce, material.Ice),
 		Examples: []Example{
 			{Words: "ice with salt in reach at 35 months", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "ice with salt at 3", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open, Months: 36, Want: WithAHand},
@@ -224,7 +227,7 @@ var elementRules = []Rule{
 				return say(KeepOut)
 			case q.has(material.SaltedIce) && q.youngest < 36:
 				return say(KeepOut)
-			case q.has(material.SaltedIce | material.Ice):
+			case q.has(material.SaltedIce, material.Ice):
 				return say(WithAHand)
 			}
 			return noObjection

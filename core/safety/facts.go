@@ -12,7 +12,7 @@ var factRules = []Rule{
 		ID: "facts", Title: "Something is not known", Family: FamilyFacts,
 		Ground:    Ground{"Convention: what is unknown is never cleared", CommonPractice},
 		Threshold: "The form, the size of a piece, the contents, or whether anything else about it matters is missing: measure first. As an adult's tool a missing form, size or content needs a hand.",
-		judges:    material.Soft,
+		judges:    material.TraitsOf(material.Soft),
 		asTool:    true,
 		Examples: []Example{
 			{Words: "a wooden piece nobody has measured", Thing: thing("box", "", "none", "hard"), Use: Open, Months: 60, Want: MeasureFirst},
@@ -41,7 +41,7 @@ var factRules = []Rule{
 		ID: "unknown-plant", Title: "A plant nobody knows", Family: FamilyFacts,
 		Ground:    Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them", CommonPractice},
 		Threshold: "A leaf, seed or berry that nobody can name: measure first in every use.",
-		judges:    material.UnknownPlant,
+		judges:    material.TraitsOf(material.UnknownPlant),
 		Examples: []Example{
 			{Words: "berries nobody can name", Thing: thing("sphere", "80", "none", "unknown-plant"), Use: Open, Months: 60, Want: MeasureFirst},
 			{Words: "leaves of a known tree", Thing: thing("box", "100x80x1", "none", "sheet"), Use: Open, Months: 60, Want: GoesIn},
@@ -59,7 +59,7 @@ var factRules = []Rule{
 		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts,
 		Ground:    Ground{"16 CFR 1303 (lead in paint); EN 71-3 (migration of elements)", QuotedFromMemory},
 		Threshold: "Old toys, coins, keys and metal or paint that nobody can vouch for: measure first in every use.",
-		judges:    material.UnknownFinish,
+		judges:    material.TraitsOf(material.UnknownFinish),
 		Examples: []Example{
 			{Words: "a bunch of old keys", Thing: thing("box", "90x60x20", "none", "hard;unknown-finish"), Use: Open, Months: 60, Want: MeasureFirst},
 			{Words: "a new wooden boat", Thing: thing("box", "90x60x20", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
@@ -79,13 +79,13 @@ var factRules = []Rule{
 		Threshold: "A thing with a trait that no rule in the book decides on: measure first in every use.",
 		asTool:    true,
 		decide: func(q *question) ruling {
-			if q.facts.Traits&^q.group.judged != 0 {
+			if !q.facts.Traits.Minus(q.group.judged).Empty() {
 				return guess(KeepOut, factRule)
 			}
 			return noObjection
 		},
 		explain: func(q *question, _ ruling) explanation {
-			unjudged := strings.Join((q.facts.Traits &^ q.group.judged).Words(), ", ")
+			unjudged := strings.Join(q.facts.Traits.Minus(q.group.judged).Words(), ", ")
 			return explanation{
 				reason:  "Emblo has no rule for this, so how to judge it is not known: " + unjudged + ". Worst case: keep out.",
 				numbers: []Number{{"no rule for", unjudged}},
@@ -97,8 +97,8 @@ var factRules = []Rule{
 
 // missingFrom returns the first fact to ask for, nothing when all are there.
 func missingFrom(f material.Facts) fact {
-	edible := f.Traits.Any(material.Food | material.NotFood)
-	melts := f.Traits.Any(material.Ice | material.SaltedIce | material.DryIce) // every size is reached
+	edible := f.Traits.Any(material.Food, material.NotFood)
+	melts := f.Traits.Any(material.Ice, material.SaltedIce, material.DryIce) // every size is reached
 	switch {
 	case f.Form == material.FormUnknown:
 		return factForm

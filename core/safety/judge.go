@@ -21,7 +21,7 @@ var table = func() []Rule {
 // judgedTraits are the traits that some rule decides on.
 var judgedTraits = func() (t material.Traits) {
 	for _, r := range table {
-		t |= r.judges
+		t = t.Union(r.judges)
 	}
 	return t
 }()
@@ -105,7 +105,7 @@ var familyRank = map[Family]int{FamilySize: 0, FamilyThings: 1, FamilyContents: 
 
 // rank orders rules that say the same; what strains a back comes last.
 func (r *Rule) rank() int {
-	if r.ID == "heavy" || r.ID == "reach" {
+	if r.strains {
 		return familyRank[FamilyRoom]
 	}
 	return familyRank[r.Family]

@@ -73,12 +73,11 @@ var roomRules = []Rule{
 		ID: "kept-too-long", Title: "Past its date or failed inspection", Family: FamilyRoom,
 		Ground:    Ground{"Common practice: smell, spots, wet, dried edge", CommonPractice},
 		Threshold: "Past its date, or failed when looked over: kept out.",
-		judges:    material.Expired,
 		Examples: []Example{
 			{Words: "dough past its date", Thing: thing("", "", "none", "food;dough;expired"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "dough in date", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Expired), KeepOut) },
+		decide: func(q *question) ruling { return sayIf(q.facts.Expired, KeepOut) },
 		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.", change: "A fresh batch.",
 			do: []string{"Throw it away after this"}}.explain,
 	},
@@ -86,14 +85,13 @@ var roomRules = []Rule{
 		ID: "hidden-in-edible", Title: "Hidden in something to eat", Family: FamilyRoom, Tunable: true,
 		Ground:    Ground{"Principle of 21 USC 342(d)(1)", QuotedFromMemory},
 		Threshold: "A thing that is not food, hidden inside a mix that children may taste: kept out under 36 months, else with a hand.",
-		judges:    material.InEdible,
 		Examples: []Example{
 			{Words: "a wooden fish inside soft gelatine at 35 months", Thing: thing("box", "85x50x12", "none", "hard;in-edible"), Use: Hidden, Months: 35, Want: KeepOut},
 			{Words: "a wooden fish inside soft gelatine at 3", Thing: thing("box", "85x50x12", "none", "hard;in-edible"), Use: Hidden, Months: 36, Want: WithAHand},
 			{Words: "cooked peas inside soft gelatine", Thing: thing("", "", "none", "soft-food;in-edible"), Use: Hidden, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if !q.has(material.InEdible) || q.has(material.Food) {
+			if !q.facts.InEdible || q.has(material.Food) {
 				return noObjection
 			}
 			return q.swallowed()
@@ -125,7 +123,7 @@ var roomRules = []Rule{
 		ID: "pet", Title: "Pet in reach", Family: FamilyRoom,
 		Ground:    Ground{"Veterinary texts: signs from about 2 g salt per kg, 4 g per kg can kill", QuotedFromMemory},
 		Threshold: "With a pet in the room or at home, salty dough (over 2 % salt), chocolate, coffee, grapes and xylitol go in with a hand: out of its reach.",
-		judges:    material.PetToxic,
+		judges:    material.TraitsOf(material.PetToxic),
 		Examples: []Example{
 			{Words: "stove dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Pet = true }},
 			{Words: "unsalted dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=2"), Use: Open, Months: 60, Want: GoesIn, change: func(s *scenery) { s.room.Pet = true }},
@@ -133,7 +131,7 @@ var roomRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			salt, known := q.facts.Salt.Get()
-			harms := q.has(material.PetToxic|material.Caffeine) || known && salt > petSaltyShare
+			harms := q.has(material.PetToxic, material.Caffeine) || known && salt > petSaltyShare
 			return sayIf(q.pet && harms, WithAHand)
 		},
 		explain: words{reason: "A pet that eats it can die: salt, chocolate, coffee, grapes and xylitol are poison to animals.", limit: Number{"salt over", "2 %"},

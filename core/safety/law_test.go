@@ -106,6 +106,13 @@ func drawPolicy(t *rapid.T) Policy {
 	return p
 }
 
+func drawTrait(t *rapid.T) material.Trait {
+	name := rapid.SampledFrom(material.AllTraits.Words()).Draw(t, "trait")
+	trait, err := material.ParseTrait(name)
+	require.NoError(t, err)
+	return trait
+}
+
 func drawScene(t *rapid.T) scene {
 	var s scene
 	for range rapid.IntRange(1, 4).Draw(t, "children") {
@@ -119,17 +126,20 @@ func drawScene(t *rapid.T) scene {
 	s.use = Use(rapid.IntRange(int(AdultTool), int(Home)).Draw(t, "use"))
 	often := func(name string) bool { return rapid.IntRange(0, 9).Draw(t, name) > 0 }
 
-	f := material.Facts{TraitsKnown: often("traits known"), ContentsKnown: often("contents known")}
+	var f material.Facts
+	f.TraitsKnown, f.ContentsKnown = often("traits known"), often("contents known")
 	f.Form = material.Form(rapid.IntRange(0, int(material.Strand)).Draw(t, "form"))
 	f.Smallest = drawSolid(t)
 	f.Largest = f.Smallest
 	for range rapid.IntRange(0, 3).Draw(t, "traits") {
-		f.Traits |= 1 << rapid.IntRange(0, 63).Draw(t, "trait")
+		f.Traits = f.Traits.With(drawTrait(t))
 	}
 	for range rapid.IntRange(0, 2).Draw(t, "readings") {
 		*rapid.SampledFrom(readings(&f)).Draw(t, "of") = drawReading(t)
 	}
-	f.LooseInReach = rapid.IntRange(0, 9).Draw(t, "loose in reach") == 0
+	seldom := func(name string) bool { return rapid.IntRange(0, 9).Draw(t, name) == 0 }
+	f.LooseInReach, f.InEdible = seldom("loose in reach"), seldom("in something edible")
+	f.Expired, f.Cooled = seldom("expired"), seldom("cooled")
 	if f.ContentsKnown {
 		f.Salt = material.Known(rapid.SampledFrom([]float64{0, 0, 0.001, 0.012, 0.05, 0.168, 1}).Draw(t, "salt"))
 		if flag.Draw(t, "holds an allergen") {
@@ -222,7 +232,8 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 		case 2:
 			f.ContentsKnown, f.Allergens, f.MayContain, f.Salt = false, 0, 0, material.Amount{}
 		case 3:
-			f.TraitsKnown, f.Traits = false, 0
+			f.TraitsKnown, f.Traits = false, material.Traits{}
+			f.InEdible, f.Expired, f.Cooled = false, false, false
 			for _, r := range readings(f) {
 				*r = material.Reading{}
 			}

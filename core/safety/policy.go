@@ -72,7 +72,7 @@ func (p *Policy) minimumFor(r *Rule) int {
 	if r.tasteSafe {
 		months = p.TasteSafeMonths
 	}
-	if p.CookedOnly && r.ID == "raw-flour" {
+	if p.CookedOnly && r.untilCooked {
 		months = MaxMinimum
 	}
 	if r.Tunable && p.MinimumMonths != nil {

@@ -56,6 +56,10 @@ type Rule struct {
 	// judges are the traits that the rule decides on. A thing with a trait that no rule
 	// decides on is never cleared.
 	judges material.Traits
+	// strains is set for what strains an adult's back: it comes last among what says the same.
+	strains bool
+	// untilCooked is set for what a policy of cooked mixes only keeps out at every age.
+	untilCooked bool
 	// asTool is set on a rule that may keep a thing out even as an adult's tool.
 	asTool  bool
 	decide  func(q *question) ruling
@@ -210,7 +214,7 @@ func (q *question) openElse(open, sealed Verdict) Verdict {
 }
 
 // has reports whether the thing has any of the traits.
-func (q *question) has(t material.Traits) bool { return q.facts.Traits.Any(t) }
+func (q *question) has(ts ...material.Trait) bool { return q.facts.Traits.Any(ts...) }
 
 // keptUnder is the verdict of the rules that keep a thing out below an age when it is
 // open, and let it in with a hand sealed or from that age on.

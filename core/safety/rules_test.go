@@ -25,13 +25,13 @@ func groupOf(t testing.TB, p Policy, children ...room.Child) Group {
 }
 
 // known returns the facts of a fully described thing.
-func known(form material.Form, traits material.Traits, solid gauge.Solid) material.Facts {
-	return material.Facts{Form: form, Smallest: solid, Largest: solid, Traits: traits, TraitsKnown: true,
-		ContentsKnown: true, Salt: material.Known(0), Portion: material.Known(100)}
+func known(form material.Form, solid gauge.Solid, traits ...material.Trait) material.Facts {
+	return material.Facts{Thing: material.Thing{Form: form, Smallest: solid, Largest: solid, Traits: material.TraitsOf(traits...), TraitsKnown: true,
+		ContentsKnown: true, Salt: material.Known(0)}, Setting: material.Setting{Portion: material.Known(100)}}
 }
 
 func ball(mm float64) material.Facts {
-	return known(material.Piece, material.Rounded, gauge.Must(gauge.Sphere, mm))
+	return known(material.Piece, gauge.Must(gauge.Sphere, mm), material.Rounded)
 }
 
 // Every rule says of its own examples what they claim, and has one on either side.
@@ -60,17 +60,17 @@ func TestRulesHoldTheirExamples(t *testing.T) {
 
 func TestTraitWithoutARuleIsNeverCleared(t *testing.T) {
 	g := groupOf(t, Policy{}, child(100, false))
-	block := Prepare("block", known(material.Piece, material.Hard, gauge.Must(gauge.Box, 50, 50, 50)))
+	block := Prepare("block", known(material.Piece, gauge.Must(gauge.Box, 50, 50, 50), material.Hard))
 	assert.Equal(t, GoesIn, g.Judge(&block, Open).Verdict)
-	g.judged &^= material.Hard
+	g.judged = g.judged.Without(material.Hard)
 	for _, use := range []Use{AdultTool, Sealed, Open, Home} {
 		assert.GreaterOrEqual(t, g.Judge(&block, use).Verdict, MeasureFirst)
 	}
 }
 
 func TestRatioByTheYoungestPresent(t *testing.T) {
-	wood := Prepare("boat", known(material.Piece, material.Hard, gauge.Must(gauge.Box, 90, 50, 40)))
-	pea := Prepare("bead", known(material.Piece, material.Hard, gauge.Must(gauge.Box, 10, 10, 10)))
+	wood := Prepare("boat", known(material.Piece, gauge.Must(gauge.Box, 90, 50, 40), material.Hard))
+	pea := Prepare("bead", known(material.Piece, gauge.Must(gauge.Box, 10, 10, 10), material.Hard))
 	for _, row := range []struct {
 		table            string
 		children, months int
@@ -127,7 +127,7 @@ func BenchmarkJudge(b *testing.B) {
 		children[i] = child(41+i, false)
 	}
 	g := groupOf(b, Policy{NutFree: true}, children...)
-	boat := Prepare("boat", known(material.Piece, material.Hard, gauge.Must(gauge.Box, 90, 50, 40)))
+	boat := Prepare("boat", known(material.Piece, gauge.Must(gauge.Box, 90, 50, 40), material.Hard))
 	bead := Prepare("bead", ball(10))
 	for _, s := range []*Subject{&boat, &bead} {
 		b.Run(s.Name(), func(b *testing.B) {

@@ -25,7 +25,7 @@ var sizeRules = []Rule{
 		ID: "small-part", Title: "Small part", Family: FamilySize,
 		Ground:    Ground{"16 CFR 1501.2-1501.4; ISO 8124-1; EN 71-1", QuotedFromMemory},
 		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing, with a hand to 35 months. An irregular thing that may fit: measure first.",
-		judges:    material.Fabric,
+		judges:    material.TraitsOf(material.Fabric),
 		Examples: []Example{
 			{Words: "a ball of 32.2 mm, bore and measuring error", Thing: thing("sphere", "32.2", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "a ball of 32.3 mm, over both", Thing: thing("sphere", "32.3", "none", "rounded"), Use: Open, Months: 35, Want: GoesIn},
@@ -96,7 +96,7 @@ var sizeRules = []Rule{
 		ID: "small-ball", Title: "Small ball", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.18(a)(17), 1500.19; EN 71-1 ball template", QuotedFromMemory},
 		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand.",
-		judges:    material.Rounded,
+		judges:    material.TraitsOf(material.Rounded),
 		Examples: []Example{
 			{Words: "a table-tennis ball under 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "a table-tennis ball at 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
@@ -133,7 +133,7 @@ var sizeRules = []Rule{
 		ID: "fine-grain", Title: "Fine grain", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"Convention: rice-like grain is inhaled and swallowed by the handful", CommonPractice},
 		Threshold: "Hard grain under 3 mm across: kept out under 24 months or mouthing; with a hand to 35 months; sealed, with a hand where it would be kept out.",
-		judges:    material.Hard,
+		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
 			{Words: "dry rice before 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 23, Want: KeepOut},
 			{Words: "dry rice at 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 24, Want: WithAHand},
@@ -167,7 +167,7 @@ var sizeRules = []Rule{
 		ID: "comes-apart", Title: "Comes apart", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.51-53, use-and-abuse tests, as an idea", QuotedFromMemory},
 		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: kept out under 36 months when it may fit the small-parts cylinder (sealed, with a hand), with a hand to 71 months. Tufts and shreds of cotton, paper or yarn: kept out under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: measure first.",
-		judges:    material.Ice | material.SaltedIce,
+		judges:    material.TraitsOf(material.Ice, material.SaltedIce),
 		Examples: []Example{
 			{Words: "a pine cone that sheds scales of 10 mm, at 35 months", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "a toy that breaks only into pieces of 66 mm", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=66"), Use: Open, Months: 35, Want: GoesIn},
@@ -203,7 +203,7 @@ var sizeRules = []Rule{
 				do:      []string{"Look it over before and after; take out what has come off at once", sealedWatch(q)},
 			}
 			switch {
-			case q.has(material.Ice | material.SaltedIce | material.DryIce):
+			case q.has(material.Ice, material.SaltedIce, material.DryIce):
 				e.reason = "Ice melts through every size on its way to nothing, and so through sizes that fit the small-parts gauge."
 				e.numbers[0] = Number{"smallest piece", "any, as it melts"}
 				e.change = "Ice in a sealed, taped bag, chilled water, or an older group."
@@ -222,7 +222,7 @@ var sizeRules = []Rule{
 		ID: "bite-off", Title: "Can be bitten off", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"EN 71-1 on soft-filled and foam toys; common practice", QuotedFromMemory},
 		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
-		judges:    material.Foam,
+		judges:    material.TraitsOf(material.Foam),
 		Examples: []Example{
 			{Words: "a foam-noodle slice at 35 months", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "a foam-noodle slice at 3", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 36, Want: WithAHand},
@@ -241,7 +241,7 @@ var sizeRules = []Rule{
 		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears", CommonPractice},
 		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
-		judges:    material.Hard,
+		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
 			{Words: "a hard rod 12 mm across, before 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 71, Want: WithAHand},
 			{Words: "a hard rod 13 mm across", Thing: thing("cylinder", "13x60", "none", "hard"), Use: Open, Months: 40, Want: GoesIn},
@@ -274,7 +274,7 @@ var sizeRules = []Rule{
 		ID: "hemisphere", Title: "Cup that can seal over a face", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"ASTM F963 on hemispheric toys: round mouth of 64 to 102 mm, under 177 mL", QuotedFromMemory},
 		Threshold: "Under 36 months: a cup, bowl or half-egg with a round mouth of 102 mm or less, under 177 mL, goes in with a hand. The published rule starts at 64 mm and 13 mm of depth; there is no lower bound here, so that a smaller cup is never judged more mildly.",
-		judges:    material.Cup,
+		judges:    material.TraitsOf(material.Cup),
 		Examples: []Example{
 			{Words: "a half egg 70 mm across, 35 mm deep", Thing: thing("cylinder", "70x35", "none", "hard;cup"), Use: Open, Months: 35, Want: WithAHand},
 			{Words: "a bowl 103 mm across", Thing: thing("cylinder", "103x25", "none", "hard;cup"), Use: Open, Months: 35, Want: GoesIn},
@@ -299,7 +299,7 @@ var sizeRules = []Rule{
 		},
 	},
 	{
-		ID: "reach", Title: "Wall higher than the reach", Family: FamilySize,
+		ID: "reach", Title: "Wall higher than the reach", Family: FamilySize, strains: true,
 		Ground:    Ground{"Convention: a wall of at most 55 % of the youngest child's reach", CommonPractice},
 		Threshold: "A vessel's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) goes in with a hand.",
 		Examples: []Example{
@@ -321,7 +321,7 @@ var sizeRules = []Rule{
 		},
 	},
 	{
-		ID: "heavy", Title: "Heavy to lift", Family: FamilySize,
+		ID: "heavy", Title: "Heavy to lift", Family: FamilySize, strains: true,
 		Ground:    Ground{"Convention after manual-handling guidance: 16 kg at waist height, 7 kg to or from the floor", CommonPractice},
 		Threshold: "A filled vessel over 7 kg goes in with a hand: fill it in place or split it; over 16 kg nobody lifts it at all.",
 		Examples: []Example{

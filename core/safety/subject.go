@@ -36,7 +36,7 @@ func Prepare(name string, f material.Facts) Subject {
 func fragmentFit(f material.Facts) gauge.Fit {
 	mm, known := f.Fragment.Get()
 	switch {
-	case f.Traits.Any(material.Ice | material.SaltedIce | material.DryIce):
+	case f.Traits.Any(material.Ice, material.SaltedIce, material.DryIce):
 		return gauge.Fit{Fits: true}
 	case !f.Fragment.There():
 		return gauge.Fit{}

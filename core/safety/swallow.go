@@ -23,7 +23,7 @@ const (
 func (q *question) chokes() Verdict {
 	f := q.facts
 	switch {
-	case q.has(material.ChokeFood | material.NutButter):
+	case q.has(material.ChokeFood, material.NutButter):
 		return KeepOut
 	case !q.has(material.Food):
 		return GoesIn
@@ -31,7 +31,7 @@ func (q *question) chokes() Verdict {
 		return WithAHand
 	case f.Form != material.Piece || !q.fit.Fits:
 		return GoesIn
-	case q.has(material.Soft) && !q.has(material.Rounded|material.Slippery|material.Sticky):
+	case q.has(material.Soft) && !q.has(material.Rounded, material.Slippery, material.Sticky):
 		return WithAHand
 	}
 	return KeepOut

@@ -154,7 +154,7 @@ func shapeDistance(a, b material.Facts) int {
 	if (a.Form == material.Liquid) != (b.Form == material.Liquid) {
 		d += shapeCost
 	}
-	for _, t := range []material.Traits{material.Soft, material.Rounded, material.Slippery} {
+	for _, t := range []material.Trait{material.Soft, material.Rounded, material.Slippery} {
 		if a.Traits.Has(t) != b.Traits.Has(t) {
 			d += shapeCost
 		}

@@ -19,7 +19,7 @@ var thingRules = []Rule{
 		ID: "balloon", Title: "Balloon or glove", Family: FamilyThings, asTool: true,
 		Ground:    Ground{"16 CFR 1500.19(b)(2); gloves by CFOC and convention", QuotedFromMemory},
 		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on.",
-		judges:    material.LatexBalloon | material.Glove,
+		judges:    material.TraitsOf(material.LatexBalloon, material.Glove),
 		Examples: []Example{
 			{Words: "a balloon at 7 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Sealed, Months: 95, Want: KeepOut},
 			{Words: "a balloon at 8 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Open, Months: 96, Want: WithAHand},
@@ -27,7 +27,7 @@ var thingRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			switch {
-			case !q.has(material.LatexBalloon | material.Glove):
+			case !q.has(material.LatexBalloon, material.Glove):
 				return noObjection
 			case q.youngest < 96:
 				return say(KeepOut)
@@ -41,7 +41,7 @@ var thingRules = []Rule{
 		ID: "swelling", Title: "Swells in water", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"CPSC warnings on water beads; ASTM F963 on expanding materials", QuotedFromMemory},
 		Threshold: "What grows by more than half in any direction in water: kept out under 72 months when open, and sealed too with a child who mouths; else with a hand, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
-		judges:    material.Swells | material.Hydrated,
+		judges:    material.TraitsOf(material.Swells, material.Hydrated),
 		Examples: []Example{
 			{Words: "gel beads before 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open, Months: 71, Want: KeepOut},
 			{Words: "gel beads at 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open, Months: 72, Want: WithAHand},
@@ -51,7 +51,7 @@ var thingRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			switch {
-			case !q.has(material.Swells), q.facts.Traits.Has(material.Hydrated | material.Food):
+			case !q.has(material.Swells), q.facts.Traits.Has(material.Hydrated, material.Food):
 				return noObjection
 			case q.open() && q.youngest < 72, q.mouths:
 				return say(KeepOut)
@@ -71,7 +71,7 @@ var thingRules = []Rule{
 		ID: "magnet", Title: "Magnet", Family: FamilyThings, asTool: true,
 		Ground:    Ground{"16 CFR 1262; ASTM F963, flux index 50", QuotedFromMemory},
 		Threshold: "A loose magnet, or one that fits the small-parts gauge, is kept out in every use; whole and screwed shut in a tile or wand too large for the gauge, with a hand; cracked, kept out. What may hold one: measure first.",
-		judges:    material.Magnet | material.MayHoldMagnet | material.Enclosed,
+		judges:    material.TraitsOf(material.Magnet, material.MayHoldMagnet, material.Enclosed),
 		Examples: []Example{
 			{Words: "a loose disc magnet", Thing: thing("cylinder", "20x5", "none", "hard;magnet"), Use: AdultTool, Months: 100, Want: KeepOut},
 			{Words: "a screwed tile of 75 mm", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed"), Use: Open, Months: 30, Want: WithAHand},
@@ -98,7 +98,7 @@ var thingRules = []Rule{
 		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, asTool: true,
 		Ground:    Ground{"16 CFR 1263", QuotedFromMemory},
 		Threshold: "A battery that can be reached is kept out in every use; behind a compartment closed with a screw, with a hand.",
-		judges:    material.Battery,
+		judges:    material.TraitsOf(material.Battery),
 		Examples: []Example{
 			{Words: "a tea light with a push-in cell", Thing: thing("cylinder", "38x40", "none", "hard;battery"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "a torch with a screwed case", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed"), Use: Open, Months: 30, Want: WithAHand},
@@ -120,7 +120,7 @@ var thingRules = []Rule{
 		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings,
 		Ground:    Ground{"16 CFR 1500.48-49", QuotedFromMemory},
 		Threshold: "Breakable glass as find, tool or vessel is kept out at every age; a point, an edge or splintering wood (a taped skewer too) under 96 months, with a hand from then on; round-ended scissors have a rule of their own.",
-		judges:    material.Breakable | material.Sharp,
+		judges:    material.TraitsOf(material.Breakable, material.Sharp),
 		Examples: []Example{
 			{Words: "a glass jar", Thing: thing("cylinder", "75x120", "none", "hard;breakable"), Use: Open, Months: 120, Want: KeepOut},
 			{Words: "a skewer with taped ends at 7", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 95, Want: KeepOut},
@@ -147,7 +147,7 @@ var thingRules = []Rule{
 		ID: "damaged", Title: "Damaged", Family: FamilyThings,
 		Ground:    Ground{"Common practice on tools handed down from the kitchen", CommonPractice},
 		Threshold: "Cracked, loose-handled, snapped, crumbling, or a wire end not bent in: kept out until mended.",
-		judges:    material.Damaged,
+		judges:    material.TraitsOf(material.Damaged),
 		Examples: []Example{
 			{Words: "a cracked scoop", Thing: thing("box", "110x60x45", "none", "hard;damaged"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "a whole scoop", Thing: thing("box", "110x60x45", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
@@ -205,7 +205,7 @@ var thingRules = []Rule{
 		ID: "film", Title: "Loose film or bag", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"EN 71-1 on film (0.038 mm) and bag openings", QuotedFromMemory},
 		Threshold: "Loose film, bag or bubble wrap: kept out under 36 months, with a hand from then on; a bag with an opening 360 mm round or more is kept out under 72 months; taped flat or sealed, with a hand.",
-		judges:    material.Film,
+		judges:    material.TraitsOf(material.Film),
 		Examples: []Example{
 			{Words: "loose bubble wrap at 35 months", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "loose bubble wrap at 3", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 36, Want: WithAHand},
@@ -233,7 +233,7 @@ var thingRules = []Rule{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"Convention: a peeled sticker or a sequin is a small part of any size", CommonPractice},
 		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed and to 71 months.",
-		judges:    material.Sticker,
+		judges:    material.TraitsOf(material.Sticker),
 		Examples: []Example{
 			{Words: "a sticker at 35 months", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "a sticker at 3", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 36, Want: WithAHand},
@@ -252,7 +252,7 @@ var thingRules = []Rule{
 		ID: "glitter", Title: "Glitter", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"Convention: loose glitter goes from hands to eyes", CommonPractice},
 		Threshold: "Kept out under 36 months when open, with a hand when sealed and from 36 months on.",
-		judges:    material.Glitter,
+		judges:    material.TraitsOf(material.Glitter),
 		Examples: []Example{
 			{Words: "loose glitter at 35 months", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "glitter in a glued bottle", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Sealed, Months: 12, Want: WithAHand},
@@ -272,7 +272,7 @@ var thingRules = []Rule{
 		ID: "tool-age", Title: "Tool for older hands", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"Convention by stages of grip", CommonPractice},
 		Threshold: "In a child's hand: tweezers from 24 months, droppers with bulbs from 36, round-ended scissors from 36 with a hand. Younger: kept out; as an adult's tool, with a hand.",
-		judges:    material.Tweezers | material.Dropper | material.Scissors,
+		judges:    material.TraitsOf(material.Tweezers, material.Dropper, material.Scissors),
 		Examples: []Example{
 			{Words: "tweezers at 23 months", Thing: thing("box", "110x12x10", "none", "hard;tweezers"), Use: Open, Months: 23, Want: KeepOut},
 			{Words: "tweezers at 2", Thing: thing("box", "110x12x10", "none", "hard;tweezers"), Use: Open, Months: 24, Want: GoesIn},
@@ -284,7 +284,7 @@ var thingRules = []Rule{
 		decide: func(q *question) ruling {
 			from := 0
 			switch {
-			case q.has(material.Dropper | material.Scissors):
+			case q.has(material.Dropper, material.Scissors):
 				from = 36
 			case q.has(material.Tweezers):
 				from = 24
@@ -304,7 +304,7 @@ var thingRules = []Rule{
 		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings,
 		Ground:    Ground{"Convention on hygiene of straws and pipes", CommonPractice},
 		Threshold: "Straws and pipes go in with a hand, one for each child and thrown away or boiled after; one for several mouths is kept out.",
-		judges:    material.Mouthpiece | material.Shared,
+		judges:    material.TraitsOf(material.Mouthpiece, material.Shared),
 		Examples: []Example{
 			{Words: "one pipe for the whole group", Thing: thing("cylinder", "12x200", "none", "mouthpiece;shared"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "a straw for each child", Thing: thing("cylinder", "12x200", "none", "mouthpiece"), Use: Open, Months: 60, Want: WithAHand},
@@ -312,7 +312,7 @@ var thingRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			switch {
-			case q.facts.Traits.Has(material.Mouthpiece | material.Shared):
+			case q.facts.Traits.Has(material.Mouthpiece, material.Shared):
 				return say(KeepOut)
 			case q.has(material.Mouthpiece):
 				return say(WithAHand)
@@ -326,7 +326,7 @@ var thingRules = []Rule{
 		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"Convention after reports of inhaled pieces", CommonPractice},
 		Threshold: "Blowing with grain, powder or any piece that fits the gauge in reach: kept out under 48 months, with a hand from then on, with the one tried piece only.",
-		judges:    material.Blow,
+		judges:    material.TraitsOf(material.Blow),
 		Examples: []Example{
 			{Words: "blowing pom-poms of 25 mm at 47 months", Thing: thing("sphere", "25", "none", "soft;rounded;blow"), Use: Open, Months: 47, Want: KeepOut},
 			{Words: "blowing pom-poms of 25 mm at 4", Thing: thing("sphere", "25", "none", "soft;rounded;blow"), Use: Open, Months: 48, Want: WithAHand},
@@ -348,7 +348,7 @@ var thingRules = []Rule{
 		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings,
 		Ground:    Ground{"Convention: closed gas and freezing water burst what holds them", CommonPractice},
 		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: kept out. A mix that fizzes in the open is not meant.",
-		judges:    material.Gas,
+		judges:    material.TraitsOf(material.Gas),
 		Examples: []Example{
 			{Words: "vinegar and soda in a closed bottle", Thing: thing("cylinder", "70x200", "none", "hard;gas"), Use: Sealed, Months: 60, Want: KeepOut},
 			{Words: "a bottle of coloured water", Thing: thing("cylinder", "70x200", "none", "hard"), Use: Sealed, Months: 60, Want: GoesIn},
@@ -361,7 +361,7 @@ var thingRules = []Rule{
 		ID: "electric", Title: "Electric tool", Family: FamilyThings,
 		Ground:    Ground{"Common practice: electric tools are for adults", CommonPractice},
 		Threshold: "An electric tool is an adult's tool; in a child's hand it is kept out.",
-		judges:    material.Electric,
+		judges:    material.TraitsOf(material.Electric),
 		Examples: []Example{
 			{Words: "an electric whisk in a child's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "an electric whisk in the adult's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"), Use: AdultTool, Months: 30, Want: WithAHand},
@@ -384,7 +384,7 @@ var thingRules = []Rule{
 			switch {
 			case q.use != Home:
 				return noObjection
-			case q.has(neverHome) && !q.facts.Traits.Has(material.Swells|material.Hydrated|material.Food):
+			case !q.facts.Traits.Meet(neverHome).Empty() && !q.facts.Traits.Has(material.Swells, material.Hydrated, material.Food):
 				return say(KeepOut)
 			}
 			return say(WithAHand)
@@ -405,7 +405,7 @@ var thingRules = []Rule{
 }
 
 // neverHome is what no home kit holds.
-const neverHome = material.Swells | material.Magnet | material.MayHoldMagnet | material.Battery | material.LatexBalloon | material.Borate
+var neverHome = material.TraitsOf(material.Swells, material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon, material.Borate)
 
 // freeEnd returns the free length of a cord in mm: as stated, or the length of a strand of
 // yarn, string or paper.

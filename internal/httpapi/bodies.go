@@ -80,7 +80,7 @@ func findingBodies(fs []safety.Finding) []contract.Finding {
 func mixBody(m *plan.MixAnswer) contract.MixAnswer {
 	b := m.Batch
 	body := contract.MixAnswer{Recipe: b.Recipe.Name, NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(),
-		Movements: b.Movements, PortionG: m.Portion.Grams(), Colours: m.Colours, ColourG: m.Each.Grams(), Keeps: m.Keeps,
+		Movements: b.Movements, PortionG: m.Portion.Grams(), Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: m.Nature.Keeps,
 		Amounts: make([]contract.Amount, len(b.Amounts))}
 	for i, a := range b.Amounts {
 		body.Amounts[i] = amountBody(a)

@@ -10,6 +10,7 @@ import (
 
 	"emblo/core/checklist"
 	"emblo/core/material"
+	"emblo/core/money"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -134,7 +135,7 @@ func (s *Server) stock(ctx context.Context, rec recipe.Recipe, o *plan.Order) (m
 	o.Stock, o.Prices = stockOf(noted), recipe.Prices{}
 	for id, row := range noted {
 		if row.PackG != nil && row.PriceCoins != nil {
-			o.Prices[id] = recipe.Price{Coins: *row.PriceCoins, For: unit.Grams(*row.PackG)}
+			o.Prices[id] = money.Price{Coins: money.Coins(*row.PriceCoins), For: unit.Grams(*row.PackG)}
 		}
 	}
 	log, err := s.additions(ctx, rec.ID)
@@ -171,7 +172,7 @@ func (s *Server) shortages(ctx context.Context, a plan.Answer) (*[]contract.Shor
 		for _, line := range stock.Short(a.Mix.Batch) {
 			short = append(short, contract.Shortage{Name: line.Line.Item.Name, MissingG: line.Missing.Grams()})
 		}
-	case a.Fill != nil && a.Fill.Item.ID != "water":
+	case a.Fill != nil && !a.Fill.Item.Facts.Traits.Has(material.TapWater):
 		if have, known := stock[a.Fill.Item.ID]; known && have.Grams() < a.Fill.InAll.Grams() {
 			short = append(short, contract.Shortage{Name: a.Fill.Item.Name, MissingG: a.Fill.InAll.Minus(have).Grams()})
 		}
@@ -204,7 +205,8 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 		body.LimitG, body.LimitBy = &made, &by
 	}
 	if m.Coins > 0 {
-		body.CostCoins = &m.Coins
+		c := float64(m.Coins)
+		body.CostCoins = &c
 	}
 	cards := b.CountingCards(set)
 	for i, a := range b.Amounts {
@@ -229,7 +231,7 @@ func makingBody(m plan.Making, o plan.Order, noted map[string]store.CupboardRow,
 func makingAmount(a recipe.Amount, b recipe.Batch, noted map[string]store.CupboardRow, short []recipe.Shortage, card recipe.Card) contract.MakingAmount {
 	basic := amountBody(a)
 	body := contract.MakingAmount{ItemId: basic.ItemId, Name: basic.Name, ExactG: basic.ExactG, Scoops: basic.Scoops, Off: basic.Off, Within: basic.Within,
-		Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded, FromTap: a.Line.Item.ID == "water"}
+		Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded, FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
 	if row, ok := noted[a.Line.Item.ID]; ok {
 		body.HaveG, body.PackG, body.PriceCoins = row.Grams, row.PackG, row.PriceCoins
 		if !row.Here {

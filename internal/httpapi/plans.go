@@ -186,7 +186,7 @@ func factsOf(at string, in *contract.Described) (material.Facts, error) {
 	if in.Contents != nil && *in.Contents == contract.DescribedContentsListed {
 		f.ContentsKnown = true
 		// A plain object holds no salt; of anything else the salt stays a fact to give.
-		if f.Form != material.FormUnknown && f.Form.GaugeJudges() && !f.Traits.Any(material.Food|material.NotFood) {
+		if f.Form != material.FormUnknown && f.Form.GaugeJudges() && !f.Traits.Any(material.Food, material.NotFood) {
 			f.Salt = material.Known(0)
 		}
 		if f.Allergens, err = allergensOf(value(in.Allergens)); err != nil {

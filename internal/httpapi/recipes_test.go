@@ -34,10 +34,14 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	var bench contract.Answer
 	a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-24T12:00", Items: []contract.PlanItem{},
-		Base: &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: &m.EachG}}, http.StatusOK, &bench)
+		Base: &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: ptr(120.0)}}, http.StatusOK, &bench)
 	require.Len(t, *bench.Short, 1)
 	assert.Equal(t, "Fine salt", (*bench.Short)[0].Name)
-	assert.Equal(t, bench.Base.Findings, m.Lines[0].Findings, "recipe page and bench say the same")
+	order.Children = nil
+	var ten contract.RecipeMaking
+	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &ten)
+	assert.Equal(t, bench.Base.Findings, ten.Lines[0].Findings, "recipe page and bench say the same")
+	order.Children = ptr(14)
 	assert.GreaterOrEqual(t, m.MadeG, 1680.0)
 	assert.True(t, m.Within)
 	assert.Equal(t, 14, m.Children)

@@ -146,7 +146,7 @@ func (s *Server) GetBoard(ctx context.Context, r contract.GetBoardRequestObject)
 	for _, it := range items {
 		a := group.Judge(shelf.subject(it), use)
 		b := contract.BoardItem{Id: it.ID, Name: it.Name, Detail: it.Facts.Size(), Parts: partWords(it), Feel: it.Feel.Words(),
-			Verdict: contract.Verdict(a.Verdict.String()), Own: len(it.ID) == 36, InCupboard: here[it.ID]}
+			Verdict: contract.Verdict(a.Verdict.String()), Own: it.Own, InCupboard: here[it.ID]}
 		if f, ok := a.First(); ok {
 			b.Reason = f.Title
 		}
@@ -206,7 +206,7 @@ func (s *Server) GetItem(ctx context.Context, r contract.GetItemRequestObject) (
 	}
 	page := contract.ItemPage{Id: it.ID, Name: it.Name, Also: it.Also, Parts: partWords(it), Detail: it.Facts.Size(),
 		Contains: it.Facts.Allergens.String(), MayContain: it.Facts.MayContain.String(), Traits: it.Facts.Traits.Words(), Feel: it.Feel.Words(), Keeps: it.Keeps,
-		Basis: it.Basis, Own: len(it.ID) == 36, InCupboard: here[it.ID], Rooms: []contract.RoomVerdict{}, Gauge: gaugeBody(it.Facts)}
+		Basis: it.Basis, Own: it.Own, InCupboard: here[it.ID], Rooms: []contract.RoomVerdict{}, Gauge: gaugeBody(it.Facts)}
 	if page.Also == nil {
 		page.Also = []string{}
 	}

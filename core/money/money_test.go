@@ -1,0 +1,38 @@
+package money
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
+
+	"emblo/core/unit"
+)
+
+func ExampleTotal() {
+	flour := Price{115, unit.Grams(1000)}
+	salt := Price{85, unit.Grams(750)}
+	fmt.Println(Total{}.Plus(unit.Grams(750), flour).Plus(unit.Grams(292), salt).Coins())
+	// 86.25 + 33.093... = 119.34...
+	// Output: 119
+}
+
+// Rounding each line would drift; the total is within half a coin of the exact sum, and
+// half a coin goes up.
+func TestTotalRoundsOnceHalfUp(t *testing.T) {
+	half := Price{1, unit.Grams(2)}
+	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Coins(), "half a coin goes up")
+	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Plus(unit.Grams(1), half).Coins(), "and two halves are one")
+	assert.Equal(t, Coins(0), Total{}.Coins())
+	assert.False(t, Price{5, unit.Mass{}}.Known())
+	rapid.Check(t, func(t *rapid.T) {
+		var sum Total
+		exact := 0.0
+		for range rapid.IntRange(1, 12).Draw(t, "lines") {
+			m, p := rapid.Float64Range(0, 5000).Draw(t, "g"), Price{Coins(rapid.IntRange(0, 100000).Draw(t, "coins")), unit.Grams(rapid.Float64Range(1, 5000).Draw(t, "for"))}
+			sum, exact = sum.Plus(unit.Grams(m), p), exact+float64(p.Coins)*m/p.For.Grams()
+		}
+		assert.InDelta(t, exact, float64(sum.Coins()), 0.5+exact*1e-12)
+	})
+}

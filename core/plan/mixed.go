@@ -1,0 +1,143 @@
+package plan
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/room"
+	"emblo/core/safety"
+	"emblo/core/unit"
+)
+
+// Mixed is a mix as it is made for a group: what the bench and the recipe page both show.
+type Mixed struct {
+	Recipe recipe.Recipe
+	Batch  recipe.Batch
+	// Children is how many share it, and Each what one of them gets of what is made. The
+	// mix is judged by that.
+	Children int
+	Each     unit.Mass
+	Lines    []Line         // the mix, then what stays whole in it
+	Verdict  safety.Verdict // the worst of them
+	Nature   recipe.Nature
+	// TasteShare is the sodium of a 10 g taste as a share of the youngest child's day.
+	TasteShare float64
+	// NotTasteSafe says why these children may not taste it; empty when they may.
+	NotTasteSafe []string
+	Pots         recipe.Pots // Count is 0 when no pot is named
+	Colours      int         // equal parts
+	Colour       unit.Mass   // one of them
+}
+
+// makeMix says what a batch is for a group; an error is a clause about the pot.
+func makeMix(b recipe.Batch, children, colours int, pot unit.Volume, use safety.Use, g *safety.Group) (Mixed, error) {
+	m := Mixed{Recipe: b.Recipe, Batch: b, Children: children, Each: b.Made.Times(1 / float64(children)), Nature: b.Recipe.Nature(),
+		Colours: colours, Colour: b.Made.Times(1 / float64(colours))}
+	m.Lines = JudgeMix(b.Recipe, m.Each, use, g)
+	for _, l := range m.Lines {
+		m.Verdict = safety.Worst(m.Verdict, l.Assessment.Verdict)
+	}
+	m.TasteShare, m.NotTasteSafe = Taste(m.Nature, g)
+	var err error
+	if pot.Millilitres() != 0 {
+		m.Pots, err = b.Recipe.SplitIntoPots(b.Mixed, pot)
+	}
+	return m, err
+}
+
+// JudgeMix judges a mix when every child has a portion, and each thing that stays whole in
+// it. The mix comes first.
+func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) []Line {
+	judge := func(name string, f material.Facts) Line {
+		subject := safety.Prepare(name, f)
+		return Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
+	}
+	lines := []Line{judge(r.Name, r.Facts(portion))}
+	for _, it := range r.Solids() {
+		lines = append(lines, judge(it.Name, it.Facts))
+	}
+	return lines
+}
+
+// WorstLine returns the first of the lines with the worst verdict.
+func WorstLine(lines []Line) Line {
+	worst := lines[0]
+	for _, l := range lines[1:] {
+		if l.Assessment.Verdict > worst.Assessment.Verdict {
+			worst = l
+		}
+	}
+	return worst
+}
+
+// Taste says how much of the youngest child's day of sodium a 10 g taste of a mix holds,
+// and why these children may not taste it: its ingredients, what they are allergic to, and
+// how much salt they bear. There is no reason when they may.
+func Taste(n recipe.Nature, g *safety.Group) (share float64, why []string) {
+	share = n.TasteSodium.Over(room.SodiumLimit(g.Youngest()))
+	why = append(why, n.NotTasteSafe...)
+	if met := g.Declared().Meet(n.Allergens); !met.Empty() {
+		why = append(why, met.String()+", declared in the room")
+	}
+	if share > safety.TasteWithAHand {
+		why = append(why, fmt.Sprintf("a 10 g taste holds %.0f %% of the youngest child's day of sodium", share*100))
+	}
+	return share, why
+}
+
+// MixSwap is a recipe to make in place of another, for the same group, portion and use.
+type MixSwap struct {
+	Recipe     recipe.Recipe
+	Assessment safety.Assessment
+	Changes    []string
+}
+
+// SwapMixes returns those of the recipes that pass where a mix does not, best first, at most
+// limit: those of its kind first, then what needs no hand, then the quicker, then by name.
+func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []MixSwap {
+	var found []MixSwap
+	for _, r := range recipes {
+		if r.ID == m.Recipe.ID {
+			continue
+		}
+		if a := WorstLine(JudgeMix(r, m.Portion, m.Use, g)).Assessment; a.Verdict <= safety.WithAHand {
+			found = append(found, MixSwap{r, a, mixChanges(m.Recipe, r, a)})
+		}
+	}
+	minutes := func(r recipe.Recipe) int {
+		hands, waiting := recipe.Minutes(r.Steps)
+		return hands + waiting
+	}
+	other := func(r recipe.Recipe) int {
+		if r.Kind == m.Recipe.Kind {
+			return 0
+		}
+		return 1
+	}
+	slices.SortStableFunc(found, func(a, b MixSwap) int {
+		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(a.Assessment.Verdict, b.Assessment.Verdict),
+			cmp.Compare(minutes(a.Recipe), minutes(b.Recipe)), strings.Compare(a.Recipe.Name, b.Recipe.Name))
+	})
+	return found[:min(limit, len(found))]
+}
+
+// mixChanges says in words what is different with the recipe b in place of a.
+func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []string {
+	var what []string
+	if a.Kind != b.Kind {
+		what = append(what, a.Kind+" → "+b.Kind)
+	}
+	hands, waiting := recipe.Minutes(b.Steps)
+	what = append(what, fmt.Sprintf("%d min", hands+waiting), "keeps "+b.Nature().Keeps)
+	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
+		what = append(what, "holds "+added.String())
+	}
+	if f, ok := judged.First(); ok && len(f.Do) > 0 {
+		what = append(what, "needs a hand: "+lower(f.Do[0]))
+	}
+	return what
+}

@@ -1,0 +1,251 @@
+package written
+
+// Judged is what every judged thing carries: the verdict, its mark, and whether it may go
+// in, with a hand or without.
+type Judged struct {
+	Verdict string `json:"verdict"` // goes-in, with-a-hand, measure-first or keep-out
+	Mark    string `json:"mark"`    // bowl, held-bowl, ruler or lid
+	Ready   bool   `json:"ready"`
+}
+
+// Finding is one objection to a thing.
+type Finding struct {
+	Rule  string `json:"rule"`
+	Title string `json:"title"`
+	Judged
+	Reason   string   `json:"reason"`
+	Numbers  []Number `json:"numbers"`
+	Source   string   `json:"source"`
+	Standing string   `json:"standing"` // quoted from memory or common practice
+	Change   string   `json:"change"`   // what would change the verdict
+	Do       []string `json:"do"`
+	Missing  string   `json:"missing,omitzero"` // the fact to find out
+}
+
+// Number is a figure that a rule used, with its unit in the value.
+type Number struct {
+	Label string `json:"label"`
+	Value string `json:"value"`
+}
+
+// Line is the answer for one thing.
+type Line struct {
+	// ID is that of the line of the set-up; empty for the base and what stays whole in it.
+	ID   string `json:"id,omitzero"`
+	Name string `json:"name"`
+	Use  string `json:"use"`
+	Judged
+	Findings []Finding `json:"findings"`
+	Count    int       `json:"count"`     // pieces in all; 0 for the base
+	Detail   string    `json:"detail"`    // its size in words
+	ExtentMM []float64 `json:"extent_mm"` // its smallest size by edges, shortest first; zeros when not measured
+}
+
+// Scoop is so many fillings of a measure.
+type Scoop struct {
+	Label    string  `json:"label"`
+	Count    int     `json:"count"`
+	VolumeML float64 `json:"volume_ml"`
+}
+
+// Amount is how much of one ingredient.
+type Amount struct {
+	ItemID string  `json:"item_id"`
+	Name   string  `json:"name"`
+	ExactG float64 `json:"exact_g"`
+	Scoops []Scoop `json:"scoops"`
+	Off    float64 `json:"off"`    // share by which the scoops miss the exact mass, negative when under
+	Within bool    `json:"within"` // false when no scoops come close enough and it should be weighed
+}
+
+// Step is one step before play; Starts is the latest moment to start it.
+type Step struct {
+	Text         string `json:"text"`
+	Starts       string `json:"starts"`
+	Minutes      int    `json:"minutes"`
+	Wait         bool   `json:"wait"`
+	AdultOnly    bool   `json:"adult_only"`
+	ChildrenHelp bool   `json:"children_help"`
+}
+
+// MixAnswer is how much of a mix to make.
+type MixAnswer struct {
+	Recipe    string   `json:"recipe"`
+	NeedG     float64  `json:"need_g"`
+	MadeG     float64  `json:"made_g"`
+	MixedG    float64  `json:"mixed_g"`
+	Movements int      `json:"movements"`
+	PortionG  float64  `json:"portion_g"`
+	Colours   int      `json:"colours"`
+	ColourG   float64  `json:"colour_g"`
+	Keeps     string   `json:"keeps"`
+	Pots      int      `json:"pots,omitzero"` // equal batches for the pot that is named
+	PotEachG  float64  `json:"pot_each_g,omitzero"`
+	Nature    Nature   `json:"nature"`
+	Amounts   []Amount `json:"amounts"`
+}
+
+// Nature is what a mix is, worked out from its ingredients.
+type Nature struct {
+	Activity       float64  `json:"activity,omitzero"` // water activity; absent when an ingredient is not known well enough
+	ActivityMargin float64  `json:"activity_margin"`
+	Stable         bool     `json:"stable"` // no time or temperature control is needed
+	Class          string   `json:"class"`
+	Hydration      float64  `json:"hydration,omitzero"` // water over dry flour by mass
+	SodiumMG       float64  `json:"sodium_mg"`          // in a 10 g taste
+	TasteShare     float64  `json:"taste_share"`        // of the youngest child's day
+	NotTasteSafe   []string `json:"not_taste_safe"`
+	Stains         bool     `json:"stains"`
+	Allergens      string   `json:"allergens"`
+}
+
+// Vessel is a tub or tray.
+type Vessel struct {
+	ID             string  `json:"id"`
+	Name           string  `json:"name"`
+	TopLengthMM    float64 `json:"top_length_mm"`
+	TopWidthMM     float64 `json:"top_width_mm"`
+	BottomLengthMM float64 `json:"bottom_length_mm"`
+	BottomWidthMM  float64 `json:"bottom_width_mm"`
+	HeightMM       float64 `json:"height_mm"`
+	DeepestMM      float64 `json:"deepest_mm"` // the deepest fill that leaves half the wall free
+}
+
+// FillAnswer is how much of a filler to pour.
+type FillAnswer struct {
+	Vessel   Vessel  `json:"vessel"`
+	Tubs     int     `json:"tubs"`
+	Seats    int     `json:"seats"`
+	DepthMM  float64 `json:"depth_mm"`
+	VolumeML float64 `json:"volume_ml"` // in one vessel
+	MassG    float64 `json:"mass_g"`    // in one vessel
+	InAllG   float64 `json:"in_all_g"`
+	Cups     string  `json:"cups"` // in one vessel, in cups of the room's measures, to a quarter
+}
+
+// Answer is the answer to a plan.
+type Answer struct {
+	Verdict        string      `json:"verdict,omitzero"` // absent while there is nothing in it
+	Mark           string      `json:"mark,omitzero"`
+	Ready          bool        `json:"ready"`
+	Group          Group       `json:"group"`
+	Base           *Line       `json:"base,omitzero"`
+	Mix            *MixAnswer  `json:"mix,omitzero"`
+	Fill           *FillAnswer `json:"fill,omitzero"`
+	Lines          []Line      `json:"lines"`
+	MinutesHands   int         `json:"minutes_hands"`
+	MinutesWaiting int         `json:"minutes_waiting"`
+	StartBy        string      `json:"start_by"`
+	Timeline       []Step      `json:"timeline"` // in order, ending when play begins
+	Baseline       []string    `json:"baseline"`
+	Short          []Shortage  `json:"short,omitzero"` // what the cupboard is known to hold too little of
+	Notes          []string    `json:"notes,omitzero"`
+}
+
+// Shortage is what is missing of one ingredient.
+type Shortage struct {
+	Name     string  `json:"name"`
+	MissingG float64 `json:"missing_g"`
+}
+
+// MakingAmount is an amount with what the cupboard holds of it.
+type MakingAmount struct {
+	Amount
+	Share      float64  `json:"share"` // of the mixed mass
+	ScoopedG   float64  `json:"scooped_g"`
+	AsNeeded   bool     `json:"as_needed"`
+	FromTap    bool     `json:"from_tap"`
+	HaveG      *float64 `json:"have_g,omitzero"` // absent when nobody has weighed it
+	MissingG   *float64 `json:"missing_g,omitzero"`
+	PackG      *float64 `json:"pack_g,omitzero"`
+	PriceCoins *int     `json:"price_coins,omitzero"`
+	Card       *Scoop   `json:"card,omitzero"` // the same in one small measure for a child to count
+	CardOff    *float64 `json:"card_off,omitzero"`
+}
+
+// ColourDrops is how much of a sort of colour for one part.
+type ColourDrops struct {
+	Sort   string `json:"sort"`
+	Amount string `json:"amount"` // in drops, or in mL where there are too many to count
+}
+
+// Way is one thing to do about what is short, judged where it changes what the mix is.
+type Way struct {
+	Kind     string  `json:"kind"` // less, instead, bring or other
+	Sentence string  `json:"sentence"`
+	MadeG    float64 `json:"made_g"`
+	Verdict  string  `json:"verdict,omitzero"`
+	Mark     string  `json:"mark,omitzero"`
+	Ready    bool    `json:"ready"`
+	RecipeID string  `json:"recipe_id,omitzero"`
+	ItemID   string  `json:"item_id,omitzero"`
+}
+
+// Remedy is what to do about how a mix feels.
+type Remedy struct {
+	Symptom string `json:"symptom"`
+	Feels   string `json:"feels"`
+	Cause   string `json:"cause"`
+	Do      string `json:"do"`
+	Doses   []Dose `json:"doses"`
+}
+
+// Dose is how much of an ingredient to work in.
+type Dose struct {
+	ItemID string  `json:"item_id"`
+	Name   string  `json:"name"`
+	Grams  float64 `json:"grams"`
+	Share  float64 `json:"share"`
+	Scoops []Scoop `json:"scoops"`
+}
+
+// Learned is what earlier batches needed more of.
+type Learned struct {
+	ItemID  string  `json:"item_id"`
+	Name    string  `json:"name"`
+	Share   float64 `json:"share"`
+	Grams   float64 `json:"grams"` // for this batch
+	Batches int     `json:"batches"`
+}
+
+// RecipeMaking is how a recipe is made for a room.
+type RecipeMaking struct {
+	Name     string `json:"name"`
+	Kind     string `json:"kind"`
+	Children int    `json:"children"`
+	Judged
+	Lines          []Line         `json:"lines"` // the mix, then what stays whole in it
+	NeedG          float64        `json:"need_g"`
+	MadeG          float64        `json:"made_g"`
+	MixedG         float64        `json:"mixed_g"`
+	EachG          float64        `json:"each_g"`
+	Movements      int            `json:"movements"`
+	Within         bool           `json:"within"` // every ingredient can be scooped within its tolerance
+	ExtraMeasure   string         `json:"extra_measure,omitzero"`
+	Amounts        []MakingAmount `json:"amounts"`
+	Nature         Nature         `json:"nature"`
+	Keeps          string         `json:"keeps"`
+	NeedsCold      bool           `json:"needs_cold"`
+	Hand           string         `json:"hand"` // how a hand tells that it is right
+	Colours        int            `json:"colours"`
+	ColourG        float64        `json:"colour_g"`
+	Drops          []ColourDrops  `json:"drops"`
+	Pots           int            `json:"pots,omitzero"`
+	PotEachG       float64        `json:"pot_each_g,omitzero"`
+	PotsFull       float64        `json:"pots_full"`        // share of the pot that one batch takes up
+	LimitG         *float64       `json:"limit_g,omitzero"` // the most that the cupboard makes
+	LimitBy        string         `json:"limit_by,omitzero"`
+	Ways           []Way          `json:"ways"`
+	NotWeighed     []string       `json:"not_weighed"`
+	Steps          []RecipeStep   `json:"steps"`
+	MinutesHands   int            `json:"minutes_hands"`
+	MinutesWaiting int            `json:"minutes_waiting"`
+	Remedies       []Remedy       `json:"remedies"`
+	Learned        []Learned      `json:"learned"`
+	UsingLearned   bool           `json:"using_learned"`
+	CostCoins      int            `json:"cost_coins,omitzero"`
+	Unpriced       []string       `json:"unpriced"`
+	RawFlour       bool           `json:"raw_flour"`
+	Heat           bool           `json:"heat"`
+	CSV            string         `json:"csv"` // the amounts, RFC 4180
+}

@@ -1,0 +1,32 @@
+package written
+
+// Centre is the settings of a centre.
+type Centre struct {
+	Name       string `json:"name" max:"60"`
+	RatioTable string `json:"ratio_table"` // cfoc, eyfs or own
+	// PerAdult is the children for one adult under 12, 24, 36, 60 months and from then
+	// on; with the ratio table own.
+	PerAdult       []int  `json:"per_adult" max:"5"`
+	Emergency      string `json:"emergency" max:"200"` // local emergency and poison numbers
+	Currency       string `json:"currency" max:"3"`    // ISO 4217
+	FindsStirredIn bool   `json:"finds_stirred_in"`    // instead of buried under the filler
+	Policy         Policy `json:"policy"`
+}
+
+// Policy is what a centre asks beyond the published limits; every field only tightens.
+type Policy struct {
+	NutFree          bool           `json:"nut_free"`
+	NoFoodPlay       bool           `json:"no_food_play"`
+	MayContainStrict bool           `json:"may_contain_strict"`
+	TasteSafeMonths  int            `json:"taste_safe_months"` // 0, or an age from 36 on
+	CookedOnly       bool           `json:"cooked_only"`
+	OwnPortions      bool           `json:"own_portions"`
+	SameDayMixes     bool           `json:"same_day_mixes"`
+	MinimumMonths    map[string]int `json:"minimum_months"` // by rule id
+}
+
+// CentreInput is settings to be saved over the version last read.
+type CentreInput struct {
+	Version int `json:"version"`
+	Centre
+}

@@ -1,0 +1,161 @@
+package written
+
+// CheckInput asks about one thing: one of ItemID, Words or Described. Words may end in an
+// age, as in "dried peas 26 months".
+type CheckInput struct {
+	ItemID    string     `json:"item_id,omitzero" max:"64"`
+	Words     string     `json:"words,omitzero" max:"120"`
+	Described *Described `json:"described,omitzero"`
+	Use       string     `json:"use"`
+	PortionG  *float64   `json:"portion_g,omitzero"`
+}
+
+// CheckAnswer is the verdicts on one thing. Found is false when the words name nothing on
+// the shelf; the verdicts are then Measure first.
+type CheckAnswer struct {
+	Name   string         `json:"name"`
+	Detail string         `json:"detail"`
+	ItemID string         `json:"item_id,omitzero"`
+	Found  bool           `json:"found"`
+	Gauge  *Gauge         `json:"gauge,omitzero"`
+	For    []CheckVerdict `json:"for"`
+}
+
+// CheckVerdict is the verdict for one room, or for a child of an age.
+type CheckVerdict struct {
+	Who    string `json:"who"`
+	RoomID string `json:"room_id,omitzero"`
+	Judged
+	Findings []Finding `json:"findings"`
+}
+
+// Point is x and y in mm.
+type Point [2]float64
+
+// Gauge is the small-parts cylinder with a piece in the best position found, in mm. The
+// side section looks along y: x runs to the deep side of the floor, the rim is at 0 and
+// down is negative. The top view looks down: x and y.
+type Gauge struct {
+	Fits      bool      `json:"fits"`
+	Unsure    bool      `json:"unsure"` // an irregular thing that may or may not fit
+	Ball      bool      `json:"ball"`   // it drops through the small-ball hole
+	Round     bool      `json:"round"`  // it counts as a ball
+	Squeezed  bool      `json:"squeezed"`
+	Size      string    `json:"size"`
+	ExtentsMM []float64 `json:"extents_mm"`
+	Side      []Point   `json:"side"`
+	Top       []Point   `json:"top"`
+}
+
+// ShelfItem is a thing of the shelf by name.
+type ShelfItem struct {
+	ID     string   `json:"id"`
+	Name   string   `json:"name"`
+	Also   []string `json:"also"`
+	Parts  []string `json:"parts"`
+	Detail string   `json:"detail"`
+}
+
+// BoardItem is a thing of the shelf with its mark for one room and use.
+type BoardItem struct {
+	ID     string   `json:"id"`
+	Name   string   `json:"name"`
+	Detail string   `json:"detail"`
+	Parts  []string `json:"parts"`
+	Feel   []string `json:"feel"`
+	Judged
+	Reason     string `json:"reason"`
+	Own        bool   `json:"own"`
+	InCupboard bool   `json:"in_cupboard"`
+}
+
+// Swap is something to take in place of a thing, which passes the same check.
+type Swap struct {
+	ItemID   string `json:"item_id"` // empty for a recipe
+	RecipeID string `json:"recipe_id,omitzero"`
+	Name     string `json:"name"`
+	Judged
+	Changes    []string `json:"changes"`
+	InCupboard bool     `json:"in_cupboard"`
+}
+
+// SwapsInput asks for swaps for the base or one item of a plan.
+type SwapsInput struct {
+	RoomID string    `json:"room_id" max:"36"`
+	PlayAt string    `json:"play_at" max:"16"`
+	Base   *Base     `json:"base,omitzero"`
+	Item   *PlanItem `json:"item,omitzero"`
+}
+
+// RoomVerdict is the verdict on a thing for one room, with swaps where it does not go in.
+type RoomVerdict struct {
+	RoomID string `json:"room_id"`
+	Who    string `json:"who"`
+	Judged
+	Findings []Finding `json:"findings"`
+	Swaps    []Swap    `json:"swaps"`
+}
+
+// ItemPage is what a thing is, with its verdict and swaps for every room.
+type ItemPage struct {
+	ID         string        `json:"id"`
+	Name       string        `json:"name"`
+	Also       []string      `json:"also"`
+	Parts      []string      `json:"parts"`
+	Detail     string        `json:"detail"`
+	Contains   string        `json:"contains"`
+	MayContain string        `json:"may_contain"`
+	Traits     []string      `json:"traits"`
+	Feel       []string      `json:"feel"`
+	Keeps      string        `json:"keeps"`
+	Cost       string        `json:"cost,omitzero"`
+	CupG       float64       `json:"cup_g,omitzero"` // what one US cup weighs
+	Basis      string        `json:"basis"`
+	Own        bool          `json:"own"`
+	Version    int           `json:"version,omitzero"` // of an own thing
+	InCupboard bool          `json:"in_cupboard"`
+	Row        Thing         `json:"row"`
+	Rooms      []RoomVerdict `json:"rooms"`
+	Gauge      *Gauge        `json:"gauge,omitzero"`
+}
+
+// ListInput is a list of things as CSV text, to be checked against a room.
+type ListInput struct {
+	RoomID string `json:"room_id" max:"36"`
+	CSV    string `json:"csv" text:"file"`
+}
+
+// ListRow is the answer for one row of a list.
+type ListRow struct {
+	Name string `json:"name"`
+	Judged
+	Rules []string `json:"rules"`
+	Why   string   `json:"why"`
+	Swap  string   `json:"swap"`
+}
+
+// ListReport is the answer for a list.
+type ListReport struct {
+	Rows []ListRow `json:"rows"`
+	CSV  string    `json:"csv"` // the list with verdict, rules, why and swap
+}
+
+// Rule is one rule of the rule book.
+type Rule struct {
+	ID        string        `json:"id"`
+	Title     string        `json:"title"`
+	Family    string        `json:"family"`
+	Threshold string        `json:"threshold"`
+	Source    string        `json:"source"`
+	Standing  string        `json:"standing"`
+	Tunable   bool          `json:"tunable"`
+	Examples  []RuleExample `json:"examples"`
+}
+
+// RuleExample is one example of a rule.
+type RuleExample struct {
+	Words string `json:"words"`
+	Who   string `json:"who"`
+	Use   string `json:"use"`
+	Judged
+}

@@ -1,0 +1,76 @@
+package written
+
+// Room is a room with its children, all that is kept of it.
+type Room struct {
+	Name     string   `json:"name" max:"60"`
+	Adults   int      `json:"adults"`
+	Measures string   `json:"measures"`                  // whose cups and spoons: us, metric, australian
+	Drawer   []string `json:"drawer" max:"16" each:"40"` // labels of what hangs in the kitchen; the usual set when empty
+	NutFree  bool     `json:"nut_free"`
+	Illness  bool     `json:"illness"` // something catching is going round
+	Pet      bool     `json:"pet"`     // an animal lives in the room or comes into it
+	Children []Child  `json:"children" max:"60"`
+}
+
+// Child is all that is kept of a child.
+type Child struct {
+	ID       string `json:"id" max:"36"`
+	Initials string `json:"initials" max:"10"` // two letters; never a name
+	Born     string `json:"born" max:"10"`     // month, 2024-05
+	Mouths   string `json:"mouths"`            // yes, no or unknown
+	// DevelopmentalMonths is the age that the educator judges by; null where nobody has said.
+	DevelopmentalMonths *int      `json:"developmental_months"`
+	Allergies           []Allergy `json:"allergies" max:"20"`
+	Needs               Needs     `json:"needs"`
+}
+
+// Allergy is one declared allergy.
+type Allergy struct {
+	To   string `json:"to"`
+	By   string `json:"by"`                     // eating or touch
+	Note string `json:"note,omitzero" max:"60"` // what is meant by other
+}
+
+// Needs is the little more that a rule asks about a child.
+type Needs struct {
+	Asthma bool     `json:"asthma"`
+	Eczema bool     `json:"eczema"` // or sore skin
+	Eaten  []string `json:"eaten" max:"20"`
+	Avoids []string `json:"avoids" max:"3"` // sticky, wet, loud
+	Seeks  []string `json:"seeks" max:"3"`
+}
+
+// RoomInput is a room to be saved over the version last read; 0 creates it.
+type RoomInput struct {
+	Version int `json:"version"`
+	Room
+}
+
+// StoredRoom is a room as it is answered, with its children as the rules see them today.
+type StoredRoom struct {
+	ID      string `json:"id"`
+	Version int    `json:"version"`
+	Room
+	Group Group `json:"group"`
+	// Unreadable says why what is stored does not read; everything else is then empty but
+	// the name, and nothing can be judged for the room.
+	Unreadable string `json:"unreadable,omitzero"`
+}
+
+// Group is the children of a room on a day, as the rules see them.
+type Group struct {
+	Children       int    `json:"children"`
+	Adults         int    `json:"adults"`
+	AdultsNeeded   int    `json:"adults_needed"`
+	YoungestMonths int    `json:"youngest_months"` // the least effective age
+	YoungestWords  string `json:"youngest_words"`
+	Ages           []Age  `json:"ages"`
+}
+
+// Age is one child of a group.
+type Age struct {
+	Initials string `json:"initials"`
+	Months   int    `json:"months"`
+	CountsAs int    `json:"counts_as"` // the effective age that every rule uses
+	Mouths   string `json:"mouths"`
+}

@@ -1,0 +1,103 @@
+package written
+
+import "time"
+
+// Base is what fills a set-up: a mix (recipe, portion, colours) or a filler poured to a
+// depth.
+type Base struct {
+	Kind     string   `json:"kind"` // mix or fill
+	RecipeID string   `json:"recipe_id,omitzero" max:"64"`
+	PortionG *float64 `json:"portion_g,omitzero"`
+	Colours  *int     `json:"colours,omitzero"` // equal parts; 1 when left out
+	PotML    *float64 `json:"pot_ml,omitzero"`  // the pot or bowl that a mix is made in
+	ItemID   string   `json:"item_id,omitzero" max:"64"`
+	VesselID string   `json:"vessel_id,omitzero" max:"64"`
+	DepthMM  *float64 `json:"depth_mm,omitzero"`
+	Use      string   `json:"use,omitzero"` // open when left out
+}
+
+// Described is a thing measured by hand. What is left out is not known, and is never
+// cleared.
+type Described struct {
+	Name    string    `json:"name" max:"60"`
+	Form    string    `json:"form,omitzero"`
+	Solid   string    `json:"solid,omitzero"`
+	SizesMM []float64 `json:"sizes_mm,omitzero" max:"3"`
+	Traits  []string  `json:"traits,omitzero" max:"20" each:"60"`
+	// NothingElse says that the traits given are all there are.
+	NothingElse bool     `json:"nothing_else,omitzero"`
+	Contents    string   `json:"contents,omitzero"` // unknown or listed
+	Allergens   []string `json:"allergens,omitzero" max:"20"`
+	MayContain  []string `json:"may_contain,omitzero" max:"20"`
+	SaltPercent *float64 `json:"salt_percent,omitzero"`
+}
+
+// PlanItem is one line of a set-up beside the base: a thing of the shelf, or one that is
+// described.
+type PlanItem struct {
+	ID        string     `json:"id" max:"36"` // of the line, made by the client
+	ItemID    string     `json:"item_id,omitzero" max:"64"`
+	Described *Described `json:"described,omitzero"`
+	Each      int        `json:"each"` // pieces for each child
+	Use       string     `json:"use"`
+}
+
+// Plan is a set-up to be answered, saved or not.
+type Plan struct {
+	RoomID string     `json:"room_id" max:"36"`
+	PlayAt string     `json:"play_at" max:"16"` // the centre's wall clock, 2026-11-24T09:45
+	Base   *Base      `json:"base,omitzero"`
+	Items  []PlanItem `json:"items" max:"60"`
+}
+
+// Setup is a set-up as it is kept.
+type Setup struct {
+	Name string `json:"name" max:"60"`
+	Plan
+}
+
+// SetupInput is a set-up to be saved over the version last read; 0 creates it.
+type SetupInput struct {
+	Version int `json:"version"`
+	Setup
+}
+
+// StoredSetup is a set-up as it was saved.
+type StoredSetup struct {
+	ID      string    `json:"id"`
+	Version int       `json:"version"`
+	SavedAt time.Time `json:"saved_at"`
+	Setup
+}
+
+// SavedSetup is the answer to a save: what is stored, and what it is for its room.
+type SavedSetup struct {
+	Setup  StoredSetup `json:"setup"`
+	Answer Answer      `json:"answer"`
+}
+
+// SetupSummary is one set-up of the list.
+type SetupSummary struct {
+	ID       string `json:"id"`
+	Name     string `json:"name"`
+	RoomID   string `json:"room_id"`
+	RoomName string `json:"room_name"`
+	PlayAt   string `json:"play_at"`
+	Digest
+}
+
+// Digest is what a list says of a set-up.
+type Digest struct {
+	StartsBy string `json:"starts_by"`
+	What     string `json:"what"`             // the base and how much of it, in words
+	Verdict  string `json:"verdict,omitzero"` // absent while it has none: empty, or not to be judged
+	Mark     string `json:"mark,omitzero"`
+	Ready    bool   `json:"ready"`
+	Reason   string `json:"reason"` // of the worst finding; empty when nothing objects
+}
+
+// SetupPage is one page of the list; Next is the cursor of the next, "" for none.
+type SetupPage struct {
+	Setups []SetupSummary `json:"setups"`
+	Next   string         `json:"next"`
+}
