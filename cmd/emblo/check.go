@@ -10,6 +10,8 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/checklist"
+	"emblo/core/desk"
+	"emblo/core/written"
 )
 
 // badFile is a room or a list that cannot be checked; the program then exits with 2.
@@ -26,19 +28,19 @@ func checkList(args []string, in io.Reader, out io.Writer, now time.Time) error 
 	if err := flags.Parse(args); err != nil || *roomPath == "" || flags.NArg() != 1 {
 		return &badFile{"say which room and which list, as in: emblo check --room room.json items.csv (- reads the list from the input)"}
 	}
-	data, err := readAtMost(*roomPath, in, checklist.MaxRoomBytes)
+	data, err := readAtMost(*roomPath, in, written.MaxRoomFile)
 	if err != nil {
 		return err
 	}
-	room, err := checklist.ReadRoom(data, age.DateOf(now))
+	sheet, err := written.ReadRoomFile(data, age.DateOf(now))
 	if err != nil {
-		return &badFile{err.Error()}
+		return &badFile{"the room file" + placeOf(err) + ": " + err.Error()}
 	}
 	list, err := readAtMost(flags.Arg(0), in, checklist.MaxBytes)
 	if err != nil {
 		return err
 	}
-	report, err := room.Check(list)
+	report, err := desk.CheckFile(sheet, list)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
 		return &badFile{file.Reason}
@@ -48,6 +50,15 @@ func checkList(args []string, in io.Reader, out io.Writer, now time.Time) error 
 	}
 	_, err = out.Write(report.CSV())
 	return err
+}
+
+// placeOf says where in a file a fault is, by its JSON Pointer.
+func placeOf(err error) string {
+	var fault *written.Fault
+	if errors.As(err, &fault) && fault.Pointer != "" {
+		return ", at " + fault.Pointer
+	}
+	return ""
 }
 
 // readAtMost reads a file, or the input for "-", and one byte more than limit at most: the

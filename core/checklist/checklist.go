@@ -18,6 +18,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/safety"
+	"emblo/core/words"
 )
 
 // Limits of one file.
@@ -65,7 +66,7 @@ func Check(list []byte, g *safety.Group, shelf *material.Shelf, swaps *safety.Sw
 		return Report{}, err
 	}
 	header := records[0].cells
-	at, err := columnsOf(records[0])
+	at, err := columnsOf(records[0], known)
 	if err != nil {
 		return Report{}, err
 	}
@@ -86,13 +87,13 @@ type Line struct {
 }
 
 // ReadTable cuts CSV into rows by column, under the same limits as Check. It fails, with a
-// *FileError, as Check does.
-func ReadTable(list []byte) ([]Line, error) {
+// *FileError, as Check does, where columns are those that are read.
+func ReadTable(list []byte, columns []string) ([]Line, error) {
 	records, err := read(list)
 	if err != nil {
 		return nil, err
 	}
-	if _, err := columnsOf(records[0]); err != nil {
+	if _, err := columnsOf(records[0], columns); err != nil {
 		return nil, err
 	}
 	lines := make([]Line, 0, len(records)-1)
@@ -131,18 +132,33 @@ func read(list []byte) ([]record, error) {
 	return records, nil
 }
 
-// columnsOf finds where the known columns stand; a column may stand twice, and then both
-// must agree in every row.
-func columnsOf(r record) (map[string][]int, error) {
-	at := make(map[string][]int)
+// alsoKnown are other words for columns that people use; a size under one of them must not
+// be lost.
+var alsoKnown = map[string]string{"size": "size_mm", "shape": "solid", "ingredients": "contains"}
+
+// columnsOf finds where the columns stand that are read. A column that is likely meant for
+// one of them and is not refuses the file, since what stands in it would be lost; so does
+// one that stands twice. Any other column is kept through.
+func columnsOf(r record, known []string) (map[string]int, error) {
+	at := make(map[string]int)
 	if r.fault == "" {
 		for i, cell := range r.cells {
-			if name := strings.ToLower(strings.TrimSpace(cell)); slices.Contains(known, name) {
-				at[name] = append(at[name], i)
+			name := strings.ToLower(strings.TrimSpace(cell))
+			if _, twice := at[name]; twice {
+				return nil, &FileError{fmt.Sprintf("The column %q stands twice.", name)}
+			}
+			if slices.Contains(known, name) {
+				at[name] = i
+				continue
+			}
+			for _, k := range known {
+				if words.Near(name, k) || alsoKnown[name] == k {
+					return nil, &FileError{fmt.Sprintf("There is no column %q; did you mean %q? Correct the first row, or give the column another name.", short(name), k)}
+				}
 			}
 		}
 	}
-	if len(at["name"]) == 0 {
+	if _, named := at["name"]; !named {
 		return nil, &FileError{"The list has no name column: its first row names the columns, joined by commas."}
 	}
 	return at, nil
@@ -226,7 +242,7 @@ type checker struct {
 	swap     map[swapKey]string
 }
 
-func (c *checker) row(rec record, header []string, at map[string][]int) Row {
+func (c *checker) row(rec record, header []string, at map[string]int) Row {
 	row := Row{Cells: make([]string, len(header))}
 	copy(row.Cells, rec.cells)
 	fault := rec.fault
@@ -237,13 +253,8 @@ func (c *checker) row(rec record, header []string, at map[string][]int) Row {
 		row.Cells[i] = clip(row.Cells[i])
 	}
 	value := make(map[string]string, len(known))
-	for name, places := range at {
-		value[name] = strings.TrimSpace(row.Cells[places[0]])
-		for _, p := range places[1:] {
-			if other := strings.TrimSpace(row.Cells[p]); other != value[name] && fault == "" {
-				fault = fmt.Sprintf("the column %s stands twice and says both %q and %q", name, short(value[name]), short(other))
-			}
-		}
+	for name, i := range at {
+		value[name] = strings.TrimSpace(row.Cells[i])
 	}
 	row.Name = value["name"]
 	for i := len(header); i < len(rec.cells) && fault == ""; i++ {

@@ -175,6 +175,10 @@ func (s Solid) Extents() (short, middle, long float64) {
 	return a, b, c
 }
 
+// SoftSqueeze is the share by which a soft thing is taken to be pressed for the note beside
+// its drawing (convention); a verdict is on the thing uncompressed.
+const SoftSqueeze = 1.0 / 3
+
 // Squeezed returns the solid with every size less by the given share, 0 to 1: what a soft
 // thing may be pressed to. The gauge itself judges things uncompressed (16 CFR 1501.4).
 func (s Solid) Squeezed(share float64) Solid {

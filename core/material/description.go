@@ -100,12 +100,15 @@ var figureTraits = map[string]figure{
 	"portion":     {"g", 0, 5000, func(f *Facts, r Reading) { f.Portion = amountOf(r) }},
 }
 
-// flagWords are words of the trait column for what the set-up does to a thing, or has been
-// done to it.
-var flagWords = map[string]func(*Facts){
-	"in-edible": func(f *Facts) { f.InEdible = true },
-	"expired":   func(f *Facts) { f.Expired = true },
-	"cooled":    func(f *Facts) { f.Cooled = true },
+// flags are words of the trait column for what the set-up does to a thing, or has been done
+// to it.
+var flags = []struct {
+	word string
+	of   func(*Facts) *bool
+}{
+	{"in-edible", func(f *Facts) *bool { return &f.InEdible }},
+	{"expired", func(f *Facts) *bool { return &f.Expired }},
+	{"cooled", func(f *Facts) *bool { return &f.Cooled }},
 }
 
 func amountOf(r Reading) Amount {
@@ -154,9 +157,11 @@ func (f *Facts) readTrait(word string) error {
 		fig.set(f, Read(v))
 		return nil
 	}
-	if set, ok := flagWords[name]; ok && !hasValue {
-		set(f)
-		return nil
+	for _, flag := range flags {
+		if flag.word == name && !hasValue {
+			*flag.of(f) = true
+			return nil
+		}
 	}
 	switch {
 	case name == "salt":

@@ -137,6 +137,18 @@ type Facts struct {
 	History
 }
 
+// Words returns the traits with what has been done to the thing, in the words of a check
+// list.
+func (f Facts) Words() []string {
+	words := f.Traits.Words()
+	for _, flag := range flags {
+		if *flag.of(&f) {
+			words = append(words, flag.word)
+		}
+	}
+	return words
+}
+
 // Size prints the size as people read it: "6 x 3 mm", or "15 mm to 30 mm" for a range,
 // "not measured" for a piece without one, and "" for things the gauge does not judge.
 func (f Facts) Size() string {

@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 //go:embed shelf.csv
@@ -346,7 +347,7 @@ func match(typed, name []string) int {
 				best = max(best, 12)
 			case strings.HasPrefix(n, t):
 				best = max(best, 8)
-			case len(t) > 3 && slips(t, n) <= 1+len(t)/8:
+			case len(t) > 3 && words.Slips(t, n) <= 1+len(t)/8:
 				best = max(best, 4)
 			}
 		}
@@ -356,29 +357,4 @@ func match(typed, name []string) int {
 		total += best
 	}
 	return max(1, total*4/max(1, len(typed))-len(name))
-}
-
-// slips is the optimal string alignment distance: letters changed, missed, added, or two
-// neighbours swapped.
-func slips(a, b string) int {
-	before, last := make([]int, len(b)+1), make([]int, len(b)+1)
-	for j := range last {
-		last[j] = j
-	}
-	for i := 1; i <= len(a); i++ {
-		now := make([]int, len(b)+1)
-		now[0] = i
-		for j := 1; j <= len(b); j++ {
-			cost := 1
-			if a[i-1] == b[j-1] {
-				cost = 0
-			}
-			now[j] = min(last[j]+1, now[j-1]+1, last[j-1]+cost)
-			if i > 1 && j > 1 && a[i-1] == b[j-2] && a[i-2] == b[j-1] {
-				now[j] = min(now[j], before[j-2]+1)
-			}
-		}
-		before, last = last, now
-	}
-	return last[len(b)]
 }

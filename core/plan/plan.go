@@ -57,6 +57,8 @@ func (Fill) base() {}
 
 // Placed is a thing beside the base, by pieces for each child.
 type Placed struct {
+	// ID is that of the line in the set-up as it is kept; nothing is decided by it.
+	ID string
 	// Name and Facts describe the thing; Prepared may hold the same thing prepared, so
 	// that a shelf item's gauge need not be asked again.
 	Name     string
@@ -77,6 +79,7 @@ type Setup struct {
 
 // Line is the answer for one thing.
 type Line struct {
+	ID         string // of the line that was placed; empty for the base
 	Name       string
 	Facts      material.Facts
 	Use        safety.Use
@@ -103,6 +106,24 @@ type Answer struct {
 
 // Minutes returns the hands-on and the waiting minutes of the timeline.
 func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timeline) }
+
+// Worst returns the first line with the verdict of the whole, the base first, and its worst
+// finding; ok is false when nothing objects.
+func (a Answer) Worst() (l Line, f safety.Finding, ok bool) {
+	if a.Base != nil && a.Base.Assessment.Verdict == a.Verdict {
+		if f, ok = a.Base.Assessment.First(); ok {
+			return *a.Base, f, true
+		}
+	}
+	for _, l := range a.Lines {
+		if l.Assessment.Verdict == a.Verdict {
+			if f, ok = l.Assessment.First(); ok {
+				return l, f, true
+			}
+		}
+	}
+	return Line{}, safety.Finding{}, false
+}
 
 // MixAnswer is how much of a mix to make.
 type MixAnswer struct {
@@ -158,7 +179,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 			fresh := safety.Prepare(p.Name, p.Facts)
 			subject = &fresh
 		}
-		line := Line{Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children}
+		line := Line{ID: p.ID, Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children}
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}

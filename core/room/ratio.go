@@ -72,6 +72,15 @@ func ParseRatioTable(id string) (RatioTable, error) {
 // ID returns the word the table is stored by.
 func (t RatioTable) ID() string { return t.id }
 
+// PerAdult returns the children for one adult by the bands of the table, youngest first.
+func (t RatioTable) PerAdult() []int {
+	per := make([]int, len(t.rows))
+	for i, r := range t.rows {
+		per[i] = r.children
+	}
+	return per
+}
+
 // Title returns what the table is called on screen.
 func (t RatioTable) Title() string { return t.title }
 

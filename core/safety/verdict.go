@@ -50,5 +50,21 @@ func (v Verdict) String() string {
 	return verdictWords[v]
 }
 
+// markWords are what the marks of the verdicts are called.
+var markWords = [...]string{GoesIn: "bowl", WithAHand: "held-bowl", MeasureFirst: "ruler", KeepOut: "lid"}
+
+// Mark returns the mark that stands for the verdict: bowl, held-bowl, ruler or lid; "" for
+// no verdict.
+func (v Verdict) Mark() string {
+	if !v.Valid() {
+		return ""
+	}
+	return markWords[v]
+}
+
+// Ready reports whether a thing may go in, with a hand or without; a verdict that nobody
+// reached is not.
+func (v Verdict) Ready() bool { return v == GoesIn || v == WithAHand }
+
 // Worst returns the worse of two verdicts.
 func Worst(v, w Verdict) Verdict { return max(v, w) }

@@ -27,3 +27,6 @@ func (d Density) VolumeOf(m Mass) (v Volume, ok bool) {
 	}
 	return Volume{m.g / d.gPerML}, true
 }
+
+// GramsPerUSCup returns what one US cup weighs.
+func (d Density) GramsPerUSCup() float64 { return d.gPerML * mlPerUSCup }

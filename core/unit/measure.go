@@ -165,3 +165,9 @@ func tspOf(s System) Volume {
 	}
 	return Volume{mlPerMetricTsp}
 }
+
+// Cups prints a volume in cups of a system, to the nearest quarter.
+func Cups(v Volume, s System) string {
+	text, _ := Fraction(float64(int(v.Over(cupOf(s))*4+0.5)) / 4)
+	return text
+}

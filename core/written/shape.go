@@ -120,7 +120,7 @@ func (s *shape) addFields(t reflect.Type) {
 		}
 		optional := options == "omitzero"
 		inner := newShape(f.Type, f.Tag)
-		if optional {
+		if optional && f.Tag.Get("null") != "ok" {
 			inner.nullable = false // what is not given is left out
 		}
 		s.byName[name] = len(s.fields)

@@ -4,15 +4,15 @@ package demo
 
 import (
 	"context"
-	"encoding/json"
 	"fmt"
 	"time"
 
 	"github.com/google/uuid"
 
 	"emblo/core/age"
-	"emblo/internal/auth"
-	"emblo/internal/contract"
+	"emblo/core/clock"
+	"emblo/core/written"
+	"emblo/internal/account"
 	"emblo/internal/store"
 )
 
@@ -25,30 +25,36 @@ const (
 
 // Load adds the demo centre as of today, all of it or an error.
 func Load(ctx context.Context, s *store.Store, today time.Time) error {
-	hash, err := auth.Hash(Password)
+	hash, err := account.Hash(Password)
 	if err != nil {
 		return err
 	}
-	centre := store.CentreRow{ID: uuid.New(), Name: "Quillmere Children's House", RatioTable: "eyfs", TimeZone: "UTC", Demo: true,
-		Emergency: "Emergency 555-0100 · Poison advice 555-0101 (made-up numbers)"}
-	account := func(name, email, role string) store.Staff {
+	centre := store.CentreRow{ID: uuid.New(), TimeZone: "UTC", Demo: true, Doc: written.Write(settings)}
+	staff := func(name, email, role string) store.Staff {
 		return store.Staff{ID: uuid.New(), Name: name, Email: email, Role: role, PasswordHash: hash}
 	}
 	err = s.CreateCentre(ctx, centre,
-		account("Tansy Quill", Email, "lead"),
-		account("Bram Oddleigh", "educator@quillmere.example", "educator"),
-		account("Wren Sallow", "helper@quillmere.example", "helper"))
+		staff("Tansy Quill", Email, "lead"),
+		staff("Bram Oddleigh", "educator@quillmere.example", "educator"),
+		staff("Wren Sallow", "helper@quillmere.example", "helper"))
 	if err != nil {
 		return fmt.Errorf("demo centre: %w", err)
 	}
 	scoped := s.For(centre.ID)
-	rooms := make(map[string]uuid.UUID)
-	for _, r := range roomsOf(age.DateOf(today)) {
-		saved, err := scoped.SaveRoom(ctx, r)
-		if err != nil {
-			return fmt.Errorf("demo room %s: %w", r.Name, err)
+	keep := func(k store.Kind, name string, doc any) (uuid.UUID, error) {
+		id := uuid.New()
+		if _, err := scoped.Save(ctx, k, id, 0, written.Write(doc)); err != nil {
+			return id, fmt.Errorf("demo %s, %s: %w", k, name, err)
 		}
-		rooms[r.Name] = saved.ID
+		return id, nil
+	}
+	rooms := make(map[string]string)
+	for _, r := range roomsOf(age.DateOf(today)) {
+		id, err := keep(store.Rooms, r.Name, r)
+		if err != nil {
+			return err
+		}
+		rooms[r.Name] = id.String()
 	}
 	if err := scoped.SetCupboard(ctx, true, cupboard...); err != nil {
 		return fmt.Errorf("demo cupboard: %w", err)
@@ -58,31 +64,24 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 			return fmt.Errorf("demo cupboard, %s: %w", w.item, err)
 		}
 	}
-	mud, err := json.Marshal(ownMix)
-	if err != nil {
+	if _, err := keep(store.Recipes, ownMix.Name, ownMix); err != nil {
 		return err
 	}
-	if _, err := scoped.SaveRecipe(ctx, store.Recipe{ID: uuid.New(), Content: mud}); err != nil {
-		return fmt.Errorf("demo recipe %s: %w", ownMix.Name, err)
-	}
-	buoys, err := json.Marshal(ownThing)
-	if err != nil {
+	if _, err := keep(store.Things, ownThing.Name, ownThing); err != nil {
 		return err
 	}
-	if _, err := scoped.SaveItem(ctx, store.Item{ID: uuid.New(), Content: buoys}); err != nil {
-		return fmt.Errorf("demo thing %s: %w", ownThing.Name, err)
-	}
-	for _, p := range setups(today) {
-		row, err := p.row(rooms)
-		if err != nil {
+	for _, p := range setups(age.DateOf(today)) {
+		p.RoomID = rooms[p.RoomID]
+		if _, err := keep(store.Setups, p.Name, p); err != nil {
 			return err
-		}
-		if _, err := scoped.SaveSetup(ctx, row); err != nil {
-			return fmt.Errorf("demo set-up %s: %w", p.name, err)
 		}
 	}
 	return nil
 }
+
+// settings are those of the demo centre.
+var settings = written.Centre{Name: "Quillmere Children's House", RatioTable: "eyfs", PerAdult: []int{}, Currency: "USD",
+	Emergency: "Emergency 555-0100 · Poison advice 555-0101 (made-up numbers)", Policy: written.Policy{MinimumMonths: map[string]int{}}}
 
 // weighed is what the demo centre has weighed, with made-up prices: it is short of cream of
 // tartar.
@@ -96,7 +95,7 @@ var weighed = []struct {
 }
 
 // ownMix is a recipe of the demo centre's own, as it was typed.
-var ownMix = contract.RecipeText{Name: "Harbour mud dough", Kind: "dough", Measures: contract.Us,
+var ownMix = written.Recipe{Name: "Harbour mud dough", Kind: "dough", Measures: "us",
 	Lines: "2 c flour\n1/2 cup salt\n3 tbsp cocoa\n1 tbsp oil\n3/4 cup warm water",
 	Steps: "Stir everything dry together, 3 min\nPour in the oil, then the water bit by bit, children stir, 4 min\nKnead until smooth, 5 min\nRest under a cloth 10 min",
 	Keeps: "up to 1 week, airtight"}
@@ -106,37 +105,43 @@ var cupboard = []string{"plain-flour", "fine-salt", "plant-oil", "cornflour", "w
 	"ready-starch", "food-colour-liquid", "pompom-50", "shells-large", "wooden-boats", "cutters", "rolling-pins", "scoops", "aquafaba", "sponges"}
 
 // ownThing is something that the demo centre made itself.
-var ownThing = contract.ItemRow{Name: "Felt harbour buoys", Also: "buoys", Parts: "find;float", Solid: "sphere", SizeMm: "60-65",
+var ownThing = written.Thing{Name: "Felt harbour buoys", Also: "buoys", Parts: "find;float", Solid: "sphere", SizeMM: "60-65",
 	Contains: "none", Traits: "soft;rounded;fabric", Keeps: "years", Feel: "dry coarse quiet light clean unscented", Cost: "found"}
 
 type child struct {
 	initials string
 	months   int
 	mouths   string
-	allergy  *store.Allergy
+	allergy  *written.Allergy
 }
 
 // feels are notes on what children avoid or seek, by their letters.
-var feels = map[string]store.Needs{"KD": {Avoids: []string{"sticky"}}, "CT": {Seeks: []string{"wet"}}, "FY": {Avoids: []string{"loud"}}}
+var feels = map[string]written.Needs{"KD": {Avoids: []string{"sticky"}}, "CT": {Seeks: []string{"wet"}}, "FY": {Avoids: []string{"loud"}}}
 
-func roomsOf(today age.Date) []store.Room {
-	milk := &store.Allergy{To: "milk", By: "eating"}
-	wheat := &store.Allergy{To: "wheat", By: "touch"}
-	sesame := &store.Allergy{To: "sesame", By: "eating"}
-	room := func(name string, adults int, measures string, nutFree bool, children ...child) store.Room {
-		r := store.Room{ID: uuid.New(), Name: name, Adults: adults, Measures: measures, NutFree: nutFree}
+func roomsOf(today age.Date) []written.Room {
+	milk := &written.Allergy{To: "milk", By: "eating"}
+	wheat := &written.Allergy{To: "wheat", By: "touch"}
+	sesame := &written.Allergy{To: "sesame", By: "eating"}
+	room := func(name string, adults int, measures string, nutFree bool, children ...child) written.Room {
+		r := written.Room{Name: name, Adults: adults, Measures: measures, Drawer: []string{}, NutFree: nutFree}
 		for _, c := range children {
 			// The last day of the birth month counts, so a child of n completed months
 			// was born n+1 months ago.
-			row := store.Child{ID: uuid.New(), Initials: c.initials, Born: today.Month().Minus(c.months + 1).String(), Mouths: c.mouths, Allergies: []store.Allergy{}, Needs: feels[c.initials]}
+			row := written.Child{ID: uuid.NewString(), Initials: c.initials, Born: today.Month().Minus(c.months + 1).String(), Mouths: c.mouths,
+				Allergies: []written.Allergy{}, Needs: feels[c.initials]}
 			if c.allergy != nil {
 				row.Allergies = append(row.Allergies, *c.allergy)
+			}
+			for _, list := range []*[]string{&row.Needs.Eaten, &row.Needs.Avoids, &row.Needs.Seeks} {
+				if *list == nil {
+					*list = []string{}
+				}
 			}
 			r.Children = append(r.Children, row)
 		}
 		return r
 	}
-	return []store.Room{
+	return []written.Room{
 		room("Puddles", 2, "metric", false,
 			child{"PB", 9, "yes", nil}, child{"TO", 11, "yes", milk}, child{"LF", 13, "yes", nil},
 			child{"AN", 14, "yes", nil}, child{"RH", 17, "no", nil}, child{"SE", 19, "no", nil}),
@@ -152,48 +157,25 @@ func roomsOf(today age.Date) []store.Room {
 	}
 }
 
-type setup struct {
-	name, room string
-	at         time.Time
-	base       contract.Base
-	items      []contract.PlanItem
-}
-
-func setups(today time.Time) []setup {
-	in := func(days, hour, minute int) time.Time {
-		return time.Date(today.Year(), today.Month(), today.Day()+days, hour, minute, 0, 0, time.UTC)
+// setups are the plans of the days to come; each names its room.
+func setups(today age.Date) []written.Setup {
+	plan := func(name, room string, days, hour, minute int, base written.Base, items ...written.PlanItem) written.Setup {
+		return written.Setup{Name: name, Plan: written.Plan{RoomID: room, PlayAt: clock.At(today, 24*days+hour, minute).String(), Base: &base, Items: append([]written.PlanItem{}, items...)}}
 	}
-	fill := func(item, vessel string, depth float64) contract.Base {
-		return contract.Base{Kind: contract.Fill, ItemId: &item, VesselId: &vessel, DepthMm: &depth}
+	fill := func(item, vessel string, depth float64) written.Base {
+		return written.Base{Kind: "fill", ItemID: item, VesselID: vessel, DepthMM: &depth}
 	}
-	mix := func(recipe string, portion float64, colours int, pot float64) contract.Base {
-		return contract.Base{Kind: contract.Mix, RecipeId: &recipe, PortionG: &portion, Colours: &colours, PotMl: &pot}
+	mix := func(recipe string, portion float64, colours int, pot float64) written.Base {
+		return written.Base{Kind: "mix", RecipeID: recipe, PortionG: &portion, Colours: &colours, PotML: &pot}
 	}
-	item := func(id string, each int) contract.PlanItem {
-		return contract.PlanItem{ItemId: &id, Each: each, Use: contract.Open}
+	item := func(id string, each int) written.PlanItem {
+		return written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: each, Use: "open"}
 	}
-	piece, notFood := contract.Piece, contract.DescribedContentsListed
-	beachGlass := contract.PlanItem{Each: 1, Use: contract.Open,
-		Described: &contract.Described{Name: "Beach glass, tumbled", Form: &piece, Contents: &notFood}}
-	return []setup{
-		{"Harbour scoop tub", "Pebbles", in(1, 9, 45), fill("split-peas", "deep-tub", 60),
-			[]contract.PlanItem{item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)}},
-		{"Bakery counter", "Lanterns", in(2, 10, 15), mix("stove-dough", 120, 3, 2000),
-			[]contract.PlanItem{item("cutters", 1), item("rolling-pins", 1)}},
-		{"Night-sky foam", "Puddles", in(3, 9, 30), fill("shaving-foam", "tray", 30), nil},
-		{"Harbour water tub", "Pebbles", in(4, 9, 45), fill("water", "dish-tub", 40),
-			[]contract.PlanItem{item("wooden-boats", 1), item("shells-large", 1), item("measuring-cups", 1)}},
+	beachGlass := written.PlanItem{ID: uuid.NewString(), Each: 1, Use: "open", Described: &written.Described{Name: "Beach glass, tumbled", Form: "piece", Contents: "listed"}}
+	return []written.Setup{
+		plan("Harbour scoop tub", "Pebbles", 1, 9, 45, fill("split-peas", "deep-tub", 60), item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)),
+		plan("Bakery counter", "Lanterns", 2, 10, 15, mix("stove-dough", 120, 3, 2000), item("cutters", 1), item("rolling-pins", 1)),
+		plan("Night-sky foam", "Puddles", 3, 9, 30, fill("shaving-foam", "tray", 30)),
+		plan("Harbour water tub", "Pebbles", 4, 9, 45, fill("water", "dish-tub", 40), item("wooden-boats", 1), item("shells-large", 1), item("measuring-cups", 1)),
 	}
-}
-
-func (p setup) row(rooms map[string]uuid.UUID) (store.Setup, error) {
-	base, err := json.Marshal(p.base)
-	if err != nil {
-		return store.Setup{}, err
-	}
-	if p.items == nil {
-		p.items = []contract.PlanItem{}
-	}
-	items, err := json.Marshal(p.items)
-	return store.Setup{ID: uuid.New(), RoomID: rooms[p.room], Name: p.name, PlayAt: p.at, Base: base, Items: items}, err
 }

@@ -16,7 +16,7 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
 
-	"emblo/internal/contract"
+	"emblo/core/written"
 	"emblo/internal/httpapi"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
@@ -36,18 +36,18 @@ func BenchmarkAnswer(b *testing.B) {
 	in.Adults = 4
 	for len(in.Children) < 16 {
 		c := in.Children[0]
-		c.Id = uuid.NewString()
+		c.ID = uuid.NewString()
 		in.Children = append(in.Children, c)
 	}
 	id := uuid.NewString()
 	require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPut, "/api/rooms/"+id, in).Code)
-	fill := contract.Plan{RoomId: id, PlayAt: "2026-11-26T09:45",
-		Base: &contract.Base{Kind: "fill", ItemId: ptr("water"), VesselId: ptr("dish-tub"), DepthMm: ptr(40.0)}}
+	fill := written.Plan{RoomID: id, PlayAt: "2026-11-26T09:45",
+		Base: &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: ptr(40.0)}}
 	for _, item := range []string{"wooden-boats", "shells-large", "scoops", "cutters", "tennis-balls", "pine-cones", "jumbo-sticks", "wooden-rings", "wooden-fish", "marbles"} {
-		fill.Items = append(fill.Items, contract.PlanItem{ItemId: ptr(item), Each: 1, Use: "open"})
+		fill.Items = append(fill.Items, written.PlanItem{ID: uuid.NewString(), ItemID: item, Each: 1, Use: "open"})
 	}
 	mix := fill
-	mix.Base = &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: ptr(120.0), Colours: ptr(3)}
+	mix.Base = &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), Colours: ptr(3)}
 
 	db, err := gorm.Open(postgres.New(postgres.Config{DSN: url}), &gorm.Config{Logger: logger.Discard})
 	require.NoError(b, err)
@@ -66,7 +66,7 @@ func BenchmarkAnswer(b *testing.B) {
 		do()
 		return time.Since(start)
 	}
-	order := contract.RecipeOrder{RoomId: id, RecipeId: "stove-dough", By: "children", Colours: ptr(3), PotMl: ptr(3000.0)}
+	order := written.RecipeOrder{RoomID: id, RecipeID: "stove-dough", By: "children", Colours: ptr(3), PotML: 3000}
 	for name, ask := range map[string]struct {
 		path string
 		body any

@@ -24,7 +24,7 @@ func TestAnswersAreThoseOnRecord(t *testing.T) {
 	a := demoLead(t)
 	rooms := map[string]string{}
 	for _, name := range []string{"Puddles", "Pebbles", "Lanterns"} {
-		rooms[name] = a.room(name).Id
+		rooms[name] = a.room(name).ID
 	}
 	var out strings.Builder
 	say := func(label, method, path, body string) {
@@ -58,17 +58,17 @@ func TestAnswersAreThoseOnRecord(t *testing.T) {
 			get("/api/shelf/board?room_id=" + id + "&use=" + use)
 		}
 		for _, base := range []string{
-			`"base":{"kind":"fill","item_id":"white-rice","vessel_id":"deep-tub","depth_mm":60},"items":[{"item_id":"pompom-50","each":2,"use":"open"}]`,
-			`"base":{"kind":"fill","item_id":"water","vessel_id":"dish-tub","depth_mm":40},"items":[{"item_id":"scoops","each":1,"use":"open"},{"item_id":"wooden-boats","each":2,"use":"open"}]`,
-			`"base":{"kind":"mix","recipe_id":"stove-dough","portion_g":120,"colours":3,"pot_ml":2000},"items":[{"item_id":"shells-small","each":2,"use":"hidden"}]`,
+			`"base":{"kind":"fill","item_id":"white-rice","vessel_id":"deep-tub","depth_mm":60},"items":[{"id":"00000000-0000-4000-8000-000000000001","item_id":"pompom-50","each":2,"use":"open"}]`,
+			`"base":{"kind":"fill","item_id":"water","vessel_id":"dish-tub","depth_mm":40},"items":[{"id":"00000000-0000-4000-8000-000000000002","item_id":"scoops","each":1,"use":"open"},{"id":"00000000-0000-4000-8000-000000000003","item_id":"wooden-boats","each":2,"use":"open"}]`,
+			`"base":{"kind":"mix","recipe_id":"stove-dough","portion_g":120,"colours":3,"pot_ml":2000},"items":[{"id":"00000000-0000-4000-8000-000000000004","item_id":"shells-small","each":2,"use":"hidden"}]`,
 			`"base":{"kind":"fill","item_id":"play-sand","vessel_id":"deep-tub","depth_mm":60,"use":"sealed"},"items":[]`,
-			`"items":[{"described":{"name":"Old tin","form":"piece"},"each":1,"use":"open"},{"described":{"name":"Boat","form":"piece","solid":"box","sizes_mm":[90,50,40],"contents":"listed","nothing_else":true},"each":1,"use":"threaded"}]`,
+			`"items":[{"id":"00000000-0000-4000-8000-000000000006","described":{"name":"Old tin","form":"piece"},"each":1,"use":"open"},{"id":"00000000-0000-4000-8000-000000000007","described":{"name":"Boat","form":"piece","solid":"box","sizes_mm":[90,50,40],"contents":"listed","nothing_else":true},"each":1,"use":"threaded"}]`,
 		} {
 			post("/api/answer", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45",`+base+`}`)
 		}
 		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","base":{"kind":"fill","item_id":"split-peas","vessel_id":"deep-tub","depth_mm":60}}`)
 		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","base":{"kind":"mix","recipe_id":"stove-dough","portion_g":100}}`)
-		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","item":{"item_id":"shells-small","each":1,"use":"open"}}`)
+		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","item":{"id":"00000000-0000-4000-8000-000000000005","item_id":"shells-small","each":1,"use":"open"}}`)
 		post("/api/checklist", `{"room_id":"`+id+`","csv":"name,use,solid,size_mm,contains,traits\nmarbles,,,,,\nbead,in-dough,sphere,10-14,none,hard;rounded\npeas,,,,,shiny\nglow worms,,,,,\nbaby oil,sealed,,,,\n"}`)
 		post("/api/recipes/read", `{"room_id":"`+id+`","recipe":{"name":"Mud","kind":"dough","measures":"us","lines":"2 c flour\n1/2 cup salt\n3 unicorns\n1 tbsp oil\n3/4 cup warm water","steps":"Stir, 3 min\nRest 10 min","keeps":"1 week","heated":false,"hot":false,"loss_percent":0}}`)
 	}

@@ -12,13 +12,14 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/written"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi"
 	"emblo/internal/testdb"
 )
 
-func sparkle() contract.RecipeText {
-	return contract.RecipeText{Name: "Sparkle dough", Kind: "dough", Measures: "us", Lines: "2 c flour, 1/2 cup fine salt, 2 tbsp oil\n150 g water", Steps: "Stir\nKnead 5 min", Keeps: "a week"}
+func sparkle() written.Recipe {
+	return written.Recipe{Name: "Sparkle dough", Kind: "dough", Measures: "us", Lines: "2 c flour, 1/2 cup fine salt, 2 tbsp oil\n150 g water", Steps: "Stir\nKnead 5 min", Keeps: "a week"}
 }
 
 // Fourteen children, half the salt, a metric room and a 3 L pot: the answer says how much,
@@ -26,19 +27,19 @@ func sparkle() contract.RecipeText {
 func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	a := demoLead(t)
 	pebbles := a.room("Pebbles")
-	order := contract.RecipeOrder{RoomId: pebbles.Id, RecipeId: "stove-dough", By: "children", Children: ptr(14), PortionG: ptr(120.0), PotMl: ptr(3000.0), Colours: ptr(2)}
-	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", contract.CupboardAmount{Grams: ptr(141.0)}, http.StatusNoContent, nil)
-	a.do(http.MethodPut, "/api/cupboard/coarse-salt/amount", contract.CupboardAmount{Grams: ptr(500.0)}, http.StatusNoContent, nil)
-	a.do(http.MethodPut, "/api/cupboard/cream-of-tartar/amount", contract.CupboardAmount{Grams: ptr(200.0), PackG: ptr(100.0), PriceCoins: ptr(365)}, http.StatusNoContent, nil)
-	var m contract.RecipeMaking
+	order := written.RecipeOrder{RoomID: pebbles.ID, RecipeID: "stove-dough", By: "children", Children: ptr(14), PortionG: ptr(120.0), PotML: 3000, Colours: ptr(2)}
+	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(141.0)}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/cupboard/coarse-salt/amount", written.CupboardAmount{Grams: ptr(500.0)}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/cupboard/cream-of-tartar/amount", written.CupboardAmount{Grams: ptr(200.0), PackG: ptr(100.0), PriceCoins: ptr(365)}, http.StatusNoContent, nil)
+	var m written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
-	var bench contract.Answer
-	a.do(http.MethodPost, "/api/answer", contract.Plan{RoomId: pebbles.Id, PlayAt: "2026-11-24T12:00", Items: []contract.PlanItem{},
-		Base: &contract.Base{Kind: "mix", RecipeId: ptr("stove-dough"), PortionG: ptr(120.0)}}, http.StatusOK, &bench)
-	require.Len(t, *bench.Short, 1)
-	assert.Equal(t, "Fine salt", (*bench.Short)[0].Name)
+	var bench written.Answer
+	a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-24T12:00", Items: []written.PlanItem{},
+		Base: &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0)}}, http.StatusOK, &bench)
+	require.Len(t, bench.Short, 1)
+	assert.Equal(t, "Fine salt", bench.Short[0].Name)
 	order.Children = nil
-	var ten contract.RecipeMaking
+	var ten written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &ten)
 	assert.Equal(t, bench.Base.Findings, ten.Lines[0].Findings, "recipe page and bench say the same")
 	order.Children = ptr(14)
@@ -49,12 +50,12 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	assert.Equal(t, 141.0, *salt.HaveG)
 	assert.Greater(t, *salt.MissingG, 141.0)
 	for _, sc := range salt.Scoops {
-		assert.Contains(t, []float64{250, 125, 250.0 / 3, 62.5, 15, 5, 2.5, 1.25}, sc.VolumeMl, "metric scoops")
+		assert.Contains(t, []float64{250, 125, 250.0 / 3, 62.5, 15, 5, 2.5, 1.25}, sc.VolumeML, "metric scoops")
 	}
-	require.NotNil(t, m.Pots)
-	assert.Equal(t, 1, *m.Pots, "1.77 kg of dough is 1.45 L, under two thirds of 3 L")
+	require.NotZero(t, m.Pots)
+	assert.Equal(t, 1, m.Pots, "1.77 kg of dough is 1.45 L, under two thirds of 3 L")
 	assert.InDelta(t, 838.6, *m.LimitG, 0.5)
-	kinds := map[contract.WayKind]string{}
+	kinds := map[string]string{}
 	for _, w := range m.Ways {
 		kinds[w.Kind] += w.Sentence
 	}
@@ -64,36 +65,36 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	assert.Contains(t, kinds["less"], "120 g for 6 at a time")
 	assert.Contains(t, kinds["bring"], "of fine salt, then make all of it")
 	assert.NotEmpty(t, kinds["other"])
-	assert.NotNil(t, m.CostCoins)
+	assert.Positive(t, m.CostCoins)
 	assert.Equal(t, []string{"Fine salt"}, m.Unpriced, "its price was left out")
 
 	order.By = "cupboard"
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	assert.LessOrEqual(t, amountOf(t, m, "fine-salt").ScoopedG, 141.0+1e-6)
-	rows, err := csv.NewReader(strings.NewReader(m.Csv)).ReadAll()
+	rows, err := csv.NewReader(strings.NewReader(m.CSV)).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 6)
 	assert.Equal(t, "Plain flour", rows[1][0])
 
 	// Nothing left is known; nothing noted is not.
-	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", contract.CupboardAmount{Grams: ptr(0.0)}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(0.0)}, http.StatusNoContent, nil)
 	a.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "by", "There is no fine salt left")
-	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", contract.CupboardAmount{}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{}, http.StatusNoContent, nil)
 	order.By = "children"
-	var after contract.RecipeMaking
+	var after written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &after)
 	assert.Contains(t, after.NotWeighed, "Fine salt")
 	assert.Nil(t, amountOf(t, after, "fine-salt").HaveG)
 }
 
-func amountOf(t *testing.T, m contract.RecipeMaking, id string) contract.MakingAmount {
+func amountOf(t *testing.T, m written.RecipeMaking, id string) written.MakingAmount {
 	for _, a := range m.Amounts {
-		if a.ItemId == id {
+		if a.ItemID == id {
 			return a
 		}
 	}
 	require.Fail(t, "no amount of "+id)
-	return contract.MakingAmount{}
+	return written.MakingAmount{}
 }
 
 // A room that owns two measures gets scoops of those only, and hears which one more helps.
@@ -101,23 +102,23 @@ func TestTheDrawerOfARoom(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
 	in := input(lanterns)
-	in.Drawer = &[]string{"1 cup", "1/2 cup"}
-	var saved contract.Room
-	a.do(http.MethodPut, "/api/rooms/"+lanterns.Id, in, http.StatusOK, &saved)
-	assert.Equal(t, *in.Drawer, *saved.Drawer)
-	var m contract.RecipeMaking
-	order := contract.RecipeOrder{RoomId: lanterns.Id, RecipeId: "stove-dough", By: "children", Children: ptr(7)}
+	in.Drawer = []string{"1 cup", "1/2 cup"}
+	var saved written.StoredRoom
+	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusOK, &saved)
+	assert.Equal(t, in.Drawer, saved.Drawer)
+	var m written.RecipeMaking
+	order := written.RecipeOrder{RoomID: lanterns.ID, RecipeID: "stove-dough", By: "children", Children: ptr(7)}
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	assert.False(t, m.Within)
-	require.NotNil(t, m.ExtraMeasure)
+	require.NotEmpty(t, m.ExtraMeasure)
 	for _, am := range m.Amounts {
 		for _, s := range am.Scoops {
-			assert.Contains(t, *in.Drawer, s.Label)
+			assert.Contains(t, in.Drawer, s.Label)
 		}
 	}
 	next := input(saved)
-	next.Drawer = &[]string{"a bucket"}
-	a.refused(http.MethodPut, "/api/rooms/"+lanterns.Id, next, http.StatusUnprocessableEntity, "drawer", "not a measure that is sold")
+	next.Drawer = []string{"a bucket"}
+	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, next, http.StatusUnprocessableEntity, "drawer", "not a measure that is sold")
 }
 
 // A recipe of the centre's own: read, refused by line, saved, repeated, met by another hand,
@@ -127,36 +128,36 @@ func TestOwnRecipes(t *testing.T) {
 	lanterns := a.room("Lanterns")
 	draft := sparkle()
 	draft.Lines += "\n1 can glitter\n3 tbsp moon dust"
-	var read contract.RecipeDraft
-	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.Id, "recipe": draft}, http.StatusOK, &read)
+	var read written.RecipeDraft
+	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.ID, "recipe": draft}, http.StatusOK, &read)
 	require.Len(t, read.Lines, 6)
 	assert.Equal(t, 250.0, *read.Lines[0].Grams)
 	assert.Contains(t, read.Lines[4].Fault, "can hold anything")
 	assert.Contains(t, read.Lines[5].Fault, "not on the shelf")
-	assert.Equal(t, contract.MeasureFirst, *read.Verdict, "what cannot be read is not cleared")
+	assert.Equal(t, "measure-first", read.Verdict, "what cannot be read is not cleared")
 	assert.Len(t, read.Faults, 2)
 
 	id := uuid.NewString()
 	path := "/api/recipes/" + id
-	a.refused(http.MethodPut, path, contract.RecipeInput{Recipe: draft}, http.StatusUnprocessableEntity, "recipe/lines/3", "can hold anything")
+	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: draft}, http.StatusUnprocessableEntity, "recipe/lines/3", "can hold anything")
 	a.do(http.MethodGet, path, nil, http.StatusNotFound, nil)
 	taken := sparkle()
 	taken.Name = "stove DOUGH"
-	a.refused(http.MethodPut, path, contract.RecipeInput{Recipe: taken}, http.StatusUnprocessableEntity, "recipe/name", "The book has a recipe of this name")
-	var first, again contract.OwnRecipe
-	a.do(http.MethodPut, path, contract.RecipeInput{Recipe: sparkle()}, http.StatusOK, &first)
-	a.do(http.MethodPut, path, contract.RecipeInput{Recipe: sparkle()}, http.StatusOK, &again)
+	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: taken}, http.StatusUnprocessableEntity, "recipe/name", "The book has a recipe of this name")
+	var first, again written.OwnRecipe
+	a.do(http.MethodPut, path, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, &first)
+	a.do(http.MethodPut, path, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, &again)
 	assert.Equal(t, first, again)
 	other := sparkle()
 	other.Name = "Other"
 	var stale contract.RecipeConflict
-	a.do(http.MethodPut, path, contract.RecipeInput{Recipe: other}, http.StatusConflict, &stale)
+	a.do(http.MethodPut, path, written.RecipeInput{Recipe: other}, http.StatusConflict, &stale)
 	assert.Equal(t, "Sparkle dough", stale.Current.Recipe.Name)
-	a.refused(http.MethodPut, "/api/recipes/"+uuid.NewString(), contract.RecipeInput{Recipe: sparkle()}, http.StatusUnprocessableEntity, "recipe/name", "already")
+	a.refused(http.MethodPut, "/api/recipes/"+uuid.NewString(), written.RecipeInput{Recipe: sparkle()}, http.StatusUnprocessableEntity, "recipe/name", "already")
 	varied := sparkle()
 	varied.Lines += "\n100 g red lentils"
-	a.do(http.MethodPut, path, contract.RecipeInput{Version: 1, Recipe: varied}, http.StatusOK, nil)
-	var page contract.RecipePage
+	a.do(http.MethodPut, path, written.RecipeInput{Version: 1, Recipe: varied}, http.StatusOK, nil)
+	var page written.RecipePage
 	a.do(http.MethodGet, path+"?version=1", nil, http.StatusOK, &page)
 	assert.Len(t, page.Versions, 2)
 	a.do(http.MethodGet, path+"?version=9", nil, http.StatusNotFound, nil)
@@ -164,21 +165,21 @@ func TestOwnRecipes(t *testing.T) {
 
 	// Lentils stay whole in it: they are judged too, for the one-year-olds as a choking hazard.
 	puddles := a.room("Puddles")
-	var m contract.RecipeMaking
-	a.do(http.MethodPost, "/api/recipes/make", contract.RecipeOrder{RoomId: puddles.Id, RecipeId: id, By: "children"}, http.StatusOK, &m)
+	var m written.RecipeMaking
+	a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: puddles.ID, RecipeID: id, By: "children"}, http.StatusOK, &m)
 	require.Len(t, m.Lines, 2)
-	assert.Equal(t, contract.KeepOut, m.Lines[1].Verdict)
-	assert.Equal(t, contract.KeepOut, m.Verdict)
-	plan := contract.Plan{RoomId: puddles.Id, PlayAt: "2026-11-26T09:45", Base: &contract.Base{Kind: "mix", RecipeId: &id, PortionG: ptr(80.0)}, Items: []contract.PlanItem{{ItemId: ptr("scoops"), Each: 1, Use: "open"}}}
-	var answer contract.Answer
+	assert.Equal(t, "keep-out", m.Lines[1].Verdict)
+	assert.Equal(t, "keep-out", m.Verdict)
+	plan := written.Plan{RoomID: puddles.ID, PlayAt: "2026-11-26T09:45", Base: &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)}, Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"}}}
+	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
-	assert.Equal(t, contract.KeepOut, *answer.Verdict)
+	assert.Equal(t, "keep-out", answer.Verdict)
 	require.Len(t, answer.Lines, 2)
 	assert.Equal(t, "Lentils, dry", answer.Lines[1].Name)
 
 	var file struct{ Jsonld string }
 	a.do(http.MethodGet, path+"/file", nil, http.StatusOK, &file)
-	var imported contract.RecipeText
+	var imported written.Recipe
 	a.do(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": file.Jsonld}, http.StatusOK, &imported)
 	assert.Equal(t, "Sparkle dough", imported.Name)
 	assert.Contains(t, imported.Lines, "250 g plain flour")
@@ -194,13 +195,13 @@ func TestOwnRecipes(t *testing.T) {
 func TestWhatWasAddedIsRemembered(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
-	add := contract.AdditionInput{ItemId: "plain-flour", Share: 0.02, Symptom: "sticky"}
+	add := written.AdditionInput{ItemID: "plain-flour", Share: 0.02, Symptom: "sticky"}
 	path := "/api/recipes/stove-dough/additions/"
 	first := uuid.NewString()
 	a.do(http.MethodPut, path+first, add, http.StatusNoContent, nil)
 	a.do(http.MethodPut, path+first, add, http.StatusNoContent, nil)
-	make := func(learned bool) (m contract.RecipeMaking) {
-		a.do(http.MethodPost, "/api/recipes/make", contract.RecipeOrder{RoomId: lanterns.Id, RecipeId: "stove-dough", By: "children", Learned: &learned}, http.StatusOK, &m)
+	make := func(learned bool) (m written.RecipeMaking) {
+		a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: "stove-dough", By: "children", Learned: learned}, http.StatusOK, &m)
 		return m
 	}
 	plain, learned := make(false), make(true)
@@ -219,47 +220,47 @@ func TestWhatWasAddedIsRemembered(t *testing.T) {
 // Ten thousand children, a bath of dough, a ball of no size: each refused by its field.
 func TestOrdersAreRefusedByField(t *testing.T) {
 	a := demoLead(t)
-	room := a.room("Lanterns").Id
+	room := a.room("Lanterns").ID
 	for _, row := range []struct {
 		field, words string
-		in           contract.RecipeOrder
+		in           written.RecipeOrder
 	}{
-		{"children", "1 to 200 children", contract.RecipeOrder{By: "children", Children: ptr(10_000)}},
-		{"portion_g", "between 1 and 2000", contract.RecipeOrder{By: "children", PortionG: ptr(-1.0)}},
-		{"by", "A batch is above 0 g", contract.RecipeOrder{By: "children", Children: ptr(200), PortionG: ptr(2000.0)}},
-		{"by", "A length is between", contract.RecipeOrder{By: "shapes", Shapes: &[]contract.Shape{{Mould: "ball", Count: 1, LengthsMm: []float64{0}}}}},
-		{"by", "what is to be formed", contract.RecipeOrder{By: "shapes"}},
-		{"by", "10 mL to 200 L", contract.RecipeOrder{By: "vessel"}},
-		{"vessel_id", "Choose a tub", contract.RecipeOrder{By: "vessel", VesselId: ptr("bath")}},
-		{"depth_mm", "Fill the Scoop tray", contract.RecipeOrder{By: "vessel", VesselId: ptr("tray"), DepthMm: ptr(500.0)}},
-		{"by", "Say what the amount goes by", contract.RecipeOrder{By: "moon"}},
-		{"by", "Spare is between", contract.RecipeOrder{By: "children", SparePercent: ptr(300.0)}},
-		{"colours", "1 to 6 colours", contract.RecipeOrder{By: "children", Colours: ptr(60)}},
-		{"pot_ml", "A pot holds", contract.RecipeOrder{By: "children", PotMl: ptr(1e9)}},
-		{"recipe_id", "not there any more", contract.RecipeOrder{By: "children", RecipeId: "gold"}},
-		{"room_id", "Choose a room", contract.RecipeOrder{By: "children", RoomId: "x"}},
+		{"children", "1 to 200 children", written.RecipeOrder{By: "children", Children: ptr(10_000)}},
+		{"portion_g", "between 1 and 2000", written.RecipeOrder{By: "children", PortionG: ptr(-1.0)}},
+		{"by", "A batch is above 0 g", written.RecipeOrder{By: "children", Children: ptr(200), PortionG: ptr(2000.0)}},
+		{"by", "A length is between", written.RecipeOrder{By: "shapes", Shapes: []written.Shape{{Mould: "ball", Count: 1, LengthsMM: []float64{0}}}}},
+		{"by", "what is to be formed", written.RecipeOrder{By: "shapes"}},
+		{"by", "10 mL to 200 L", written.RecipeOrder{By: "vessel"}},
+		{"vessel_id", "Choose a tub", written.RecipeOrder{By: "vessel", VesselID: "bath"}},
+		{"depth_mm", "Fill the Scoop tray", written.RecipeOrder{By: "vessel", VesselID: "tray", DepthMM: 500}},
+		{"by", "Say what the amount goes by", written.RecipeOrder{By: "moon"}},
+		{"by", "Spare is between", written.RecipeOrder{By: "children", SparePercent: 300}},
+		{"colours", "1 to 6 colours", written.RecipeOrder{By: "children", Colours: ptr(60)}},
+		{"pot_ml", "A pot holds", written.RecipeOrder{By: "children", PotML: 1e9}},
+		{"recipe_id", "not there any more", written.RecipeOrder{By: "children", RecipeID: "gold"}},
+		{"room_id", "Choose a room", written.RecipeOrder{By: "children", RoomID: "x"}},
 	} {
 		in := row.in
-		if in.RecipeId == "" {
-			in.RecipeId = "stove-dough"
+		if in.RecipeID == "" {
+			in.RecipeID = "stove-dough"
 		}
-		if in.RoomId == "" {
-			in.RoomId = room
+		if in.RoomID == "" {
+			in.RoomID = room
 		}
 		a.refused(http.MethodPost, "/api/recipes/make", in, http.StatusUnprocessableEntity, row.field, row.words)
 	}
-	for field, in := range map[string]contract.CupboardAmount{"grams": {Grams: ptr(-1.0)}, "pack_g": {PackG: ptr(0.0), PriceCoins: ptr(1)}, "price_coins": {PackG: ptr(5.0)}} {
+	for field, in := range map[string]written.CupboardAmount{"grams": {Grams: ptr(-1.0)}, "pack_g": {PackG: ptr(0.0), PriceCoins: ptr(1)}, "price_coins": {PackG: ptr(5.0)}} {
 		a.refused(http.MethodPut, "/api/cupboard/fine-salt/amount", in, http.StatusUnprocessableEntity, field, "")
 	}
-	a.do(http.MethodPut, "/api/cupboard/gold/amount", contract.CupboardAmount{}, http.StatusNotFound, nil)
+	a.do(http.MethodPut, "/api/cupboard/gold/amount", written.CupboardAmount{}, http.StatusNotFound, nil)
 	// Every way of saying how much gives a batch of it.
-	for by, in := range map[contract.RecipeOrderBy]contract.RecipeOrder{
-		"shapes":   {Shapes: &[]contract.Shape{{Mould: "ball", Count: 15, LengthsMm: []float64{40}}, {Mould: "line", Count: 1, LengthsMm: []float64{20, 3000}}}},
-		"vessel":   {VesselId: ptr("tray"), DepthMm: ptr(20.0)},
-		"children": {SparePercent: ptr(10.0)},
+	for by, in := range map[string]written.RecipeOrder{
+		"shapes":   {Shapes: []written.Shape{{Mould: "ball", Count: 15, LengthsMM: []float64{40}}, {Mould: "line", Count: 1, LengthsMM: []float64{20, 3000}}}},
+		"vessel":   {VesselID: "tray", DepthMM: 20},
+		"children": {SparePercent: 10},
 	} {
-		in.By, in.RoomId, in.RecipeId = by, room, "stove-dough"
-		var m contract.RecipeMaking
+		in.By, in.RoomID, in.RecipeID = by, room, "stove-dough"
+		var m written.RecipeMaking
 		a.do(http.MethodPost, "/api/recipes/make", in, http.StatusOK, &m)
 		assert.GreaterOrEqual(t, m.MadeG, m.NeedG, string(by))
 	}
@@ -278,35 +279,35 @@ func TestAChangeByAnotherProcessIsSeenAtOnce(t *testing.T) {
 	}
 	one, two := open(), open()
 	lanterns := one.room("Lanterns")
-	order := contract.RecipeOrder{RoomId: lanterns.Id, RecipeId: "stove-dough", By: "children"}
-	ask := func(a *api) (m contract.RecipeMaking) {
+	order := written.RecipeOrder{RoomID: lanterns.ID, RecipeID: "stove-dough", By: "children"}
+	ask := func(a *api) (m written.RecipeMaking) {
 		a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 		return m
 	}
 	before := ask(two)
 	assert.Equal(t, 15, before.Children)
-	assert.Equal(t, contract.WithAHand, before.Verdict)
+	assert.Equal(t, "with-a-hand", before.Verdict)
 
 	in := input(lanterns)
 	in.Children = in.Children[:3]
-	in.Children[0].Allergies = []contract.Allergy{{To: "wheat", By: "eating"}}
-	var saved contract.Room
-	one.do(http.MethodPut, "/api/rooms/"+lanterns.Id, in, http.StatusOK, &saved)
-	one.do(http.MethodPut, "/api/cupboard/fine-salt/amount", contract.CupboardAmount{Grams: ptr(1.0)}, http.StatusNoContent, nil)
-	one.do(http.MethodPut, "/api/recipes/stove-dough/additions/"+uuid.NewString(), contract.AdditionInput{ItemId: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
+	in.Children[0].Allergies = []written.Allergy{{To: "wheat", By: "eating"}}
+	var saved written.StoredRoom
+	one.do(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusOK, &saved)
+	one.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(1.0)}, http.StatusNoContent, nil)
+	one.do(http.MethodPut, "/api/recipes/stove-dough/additions/"+uuid.NewString(), written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
 	after := ask(two)
 	assert.Equal(t, 3, after.Children)
-	assert.Equal(t, contract.KeepOut, after.Verdict, "an allergy told to one is known to the other")
+	assert.Equal(t, "keep-out", after.Verdict, "an allergy told to one is known to the other")
 	assert.Equal(t, 1.0, *amountOf(t, after, "fine-salt").HaveG)
 	assert.Len(t, after.Learned, 1)
 
 	id := uuid.NewString()
-	one.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
-	order.RecipeId = id
+	one.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
+	order.RecipeID = id
 	assert.Equal(t, "Sparkle dough", ask(two).Name)
 	one.do(http.MethodDelete, "/api/recipes/"+id, nil, http.StatusNoContent, nil)
 	two.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "recipe_id", "not there any more")
-	one.do(http.MethodDelete, "/api/rooms/"+lanterns.Id, nil, http.StatusNoContent, nil)
+	one.do(http.MethodDelete, "/api/rooms/"+lanterns.ID, nil, http.StatusNoContent, nil)
 	two.do(http.MethodPost, "/api/recipes/make", order, http.StatusNotFound, nil)
 }
 
@@ -315,22 +316,22 @@ func TestRecipesOfAnotherCentre(t *testing.T) {
 	server := serve(t)
 	a, other := visit(t, server), visit(t, server)
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
-	other.do(http.MethodPost, "/api/session", contract.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
 	id, addition := uuid.NewString(), uuid.NewString()
-	a.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
-	a.do(http.MethodPut, "/api/recipes/"+id+"/additions/"+addition, contract.AdditionInput{ItemId: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/recipes/"+id+"/additions/"+addition, written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
 	for _, path := range []string{id, id + "/file", id + "?version=1"} {
 		other.do(http.MethodGet, "/api/recipes/"+path, nil, http.StatusNotFound, nil)
 	}
 	other.do(http.MethodDelete, "/api/recipes/"+id, nil, http.StatusNotFound, nil)
 	other.do(http.MethodDelete, "/api/recipes/"+id+"/additions/"+addition, nil, http.StatusNotFound, nil)
-	other.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Version: 1, Recipe: sparkle()}, http.StatusNotFound, nil)
-	a.do(http.MethodPost, "/api/recipes/make", contract.RecipeOrder{RoomId: a.room("Lanterns").Id, RecipeId: id, By: "children"}, http.StatusOK, nil)
+	other.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Version: 1, Recipe: sparkle()}, http.StatusNotFound, nil)
+	a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: a.room("Lanterns").ID, RecipeID: id, By: "children"}, http.StatusOK, nil)
 
 	helper := visit(t, server)
-	helper.do(http.MethodPost, "/api/session", contract.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
-	for path, body := range map[string]any{"/api/recipes/" + uuid.NewString(): contract.RecipeInput{Recipe: sparkle()}, "/api/cupboard/fine-salt/amount": contract.CupboardAmount{},
-		"/api/recipes/stove-dough/additions/" + uuid.NewString(): contract.AdditionInput{}} {
+	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
+	for path, body := range map[string]any{"/api/recipes/" + uuid.NewString(): written.RecipeInput{Recipe: sparkle()}, "/api/cupboard/fine-salt/amount": written.CupboardAmount{},
+		"/api/recipes/stove-dough/additions/" + uuid.NewString(): written.AdditionInput{}} {
 		helper.do(http.MethodPut, path, body, http.StatusForbidden, nil)
 	}
 }
@@ -342,27 +343,25 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
 	silt, id := uuid.NewString(), uuid.NewString()
-	thing := contract.ItemInput{Row: contract.ItemRow{Name: "Sea silt", Parts: "ingredient", Contains: "none", Traits: "not-food;powder", CupG: "200"}}
+	thing := written.ItemInput{Row: written.Thing{Name: "Sea silt", Parts: "ingredient", Contains: "none", Traits: "not-food;powder", CupG: "200"}}
 	a.do(http.MethodPut, "/api/shelf/items/"+silt, thing, http.StatusOK, nil)
 	text := sparkle()
 	text.Lines += "\n3 tbsp sea silt"
-	a.do(http.MethodPut, "/api/recipes/"+id, contract.RecipeInput{Recipe: text}, http.StatusOK, nil)
-	setup := contract.SetupInput{Name: "Silt", RoomId: lanterns.Id, PlayAt: "2026-11-26T09:45", Items: []contract.PlanItem{}, Base: &contract.Base{Kind: "mix", RecipeId: &id, PortionG: ptr(100.0)}}
+	a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: text}, http.StatusOK, nil)
+	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: written.Plan{RoomID: lanterns.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)}}}}
 	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
-	card := func() (found contract.RecipeCard) {
-		var cards []contract.RecipeCard
-		a.do(http.MethodGet, "/api/recipes?room_id="+lanterns.Id, nil, http.StatusOK, &cards)
+	card := func() (found written.RecipeCard) {
+		var cards []written.RecipeCard
+		a.do(http.MethodGet, "/api/recipes?room_id="+lanterns.ID, nil, http.StatusOK, &cards)
 		for _, c := range cards {
-			if c.Id == id {
+			if c.ID == id {
 				found = c
 			}
 		}
 		return found
 	}
-	summary := func() (found contract.SetupSummary) {
-		var list []contract.SetupSummary
-		a.do(http.MethodGet, "/api/setups", nil, http.StatusOK, &list)
-		for _, s := range list {
+	summary := func() (found written.SetupSummary) {
+		for _, s := range a.setups() {
 			if s.Name == "Silt" {
 				found = s
 			}
@@ -370,22 +369,22 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 		return found
 	}
 	before := card()
-	assert.Equal(t, contract.WithAHand, before.Verdict)
-	require.NotNil(t, summary().Verdict)
+	assert.Equal(t, "with-a-hand", before.Verdict)
+	require.NotEmpty(t, summary().Verdict)
 
 	a.do(http.MethodDelete, "/api/shelf/items/"+silt, nil, http.StatusNoContent, nil)
 	gone := card()
-	assert.Equal(t, contract.MeasureFirst, gone.Verdict)
+	assert.Equal(t, "measure-first", gone.Verdict)
 	assert.Contains(t, gone.Reason, "Sparkle dough cannot be used as it stands")
 	assert.Contains(t, gone.NotTasteSafe, "what it holds is not known whole")
-	a.refused(http.MethodPost, "/api/recipes/make", contract.RecipeOrder{RoomId: lanterns.Id, RecipeId: id, By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
-	assert.Nil(t, summary().Verdict)
+	a.refused(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: id, By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
+	assert.Empty(t, summary().Verdict)
 	assert.Contains(t, summary().Reason, "cannot be used as it stands")
-	var page contract.RecipePage
+	var page written.RecipePage
 	a.do(http.MethodGet, "/api/recipes/"+id, nil, http.StatusOK, &page)
 	assert.Equal(t, text.Lines, page.Recipe.Lines, "nothing that was typed is lost")
 
 	a.do(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), thing, http.StatusOK, nil)
 	assert.Equal(t, before, card())
-	assert.NotNil(t, summary().Verdict)
+	assert.NotEmpty(t, summary().Verdict)
 }

@@ -1,5 +1,5 @@
-// Package httpapi serves the contract: it decodes, calls the store and the core, and
-// encodes. It decides nothing about the job itself.
+// Package httpapi puts the application together: the areas of the contract, the edge that
+// serves them, and the built front end.
 package httpapi
 
 import (
@@ -9,12 +9,15 @@ import (
 	"time"
 
 	"github.com/gin-gonic/gin"
-	"github.com/google/uuid"
 
-	"emblo/core/material"
-	"emblo/core/recipe"
-	"emblo/core/safety"
-	"emblo/internal/contract"
+	"emblo/internal/centre"
+	"emblo/internal/httpapi/accounts"
+	"emblo/internal/httpapi/edge"
+	"emblo/internal/httpapi/recipes"
+	"emblo/internal/httpapi/rooms"
+	"emblo/internal/httpapi/settings"
+	"emblo/internal/httpapi/setups"
+	"emblo/internal/httpapi/shelf"
 	"emblo/internal/store"
 )
 
@@ -32,53 +35,23 @@ type Options struct {
 	Version       string
 }
 
-// Server answers the contract.
-type Server struct {
-	store    *store.Store
-	now      func() time.Time
-	log      *slog.Logger
-	secure   bool
-	version  string
-	book     *recipe.Book
-	prepared *prepared
-	kitchens kitchens
-}
-
-var _ contract.StrictServerInterface = (*Server)(nil)
-
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
-	s := &Server{store: o.Store, now: o.Now, log: o.Log, secure: o.SecureCookies, version: o.Version,
-		book: recipe.Standard(), prepared: &prepared{kept: make(map[preparedKey]*safety.Subject)},
-		kitchens: kitchens{kept: make(map[uuid.UUID]*kitchen)}}
-	if s.now == nil {
-		s.now = time.Now
+	if o.Now == nil {
+		o.Now = time.Now
 	}
-	if s.log == nil {
-		s.log = slog.Default()
+	if o.Log == nil {
+		o.Log = slog.Default()
 	}
-	for _, it := range material.Standard().Items() {
-		s.prepared.get(it)
-	}
+	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version), Now: o.Now, Log: o.Log, Secure: o.SecureCookies}
 
 	engine := gin.New()
 	engine.ContextWithFallback = true
 	engine.HandleMethodNotAllowed = true
 	_ = engine.SetTrustedProxies(nil) // nil cannot fail to parse
-	engine.Use(s.recover, securityHeaders, s.limits)
-	engine.NoMethod(func(c *gin.Context) {
-		s.refuse(c, &problem{http.StatusMethodNotAllowed, "", "This address does not take that kind of request."})
-	})
-	engine.NoRoute(s.static(o.Web))
-
-	api := engine.Group("/", s.sameSite, s.signedIn)
-	strict := contract.NewStrictHandlerWithOptions(s, nil, contract.StrictGinServerOptions{
-		RequestErrorHandlerFunc: s.refuse, HandlerErrorFunc: s.refuse, ResponseErrorHandlerFunc: s.refuse,
-	})
-	contract.RegisterHandlersWithOptions(api, strict, contract.GinServerOptions{
-		ErrorHandler: func(c *gin.Context, err error, status int) {
-			s.refuse(c, &problem{status, "", "The address of the request is not right: " + err.Error() + "."})
-		},
-	})
+	engine.Use(e.Recover, edge.SecurityHeaders)
+	engine.NoMethod(e.NoMethod)
+	engine.NoRoute(e.Static(o.Web))
+	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e))
 	return engine
 }

@@ -2,28 +2,25 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"encoding/json"
 	"errors"
-	"slices"
 	"time"
 
 	"github.com/google/uuid"
 	"gorm.io/gorm"
+
+	"emblo/core/written"
 )
 
-// CentreRow is a centre and its settings.
+// CentreRow is a centre with its settings as a document.
 type CentreRow struct {
-	ID             uuid.UUID
-	Name           string
-	RatioTable     string
-	Emergency      string
-	TimeZone       string
-	Demo           bool
-	Version        int   `gorm:"default:1"`
-	PerAdult       []int `gorm:"serializer:json"`
-	FindsStirredIn bool
-	Currency       string          `gorm:"default:'USD'"`           // ISO 4217
-	Policy         json.RawMessage `gorm:"type:jsonb;default:'{}'"` // as the contract writes it
+	ID       uuid.UUID
+	TimeZone string
+	Demo     bool
+	Doc      json.RawMessage `gorm:"type:jsonb"`
+	Form     int
+	Version  int `gorm:"default:1"`
 }
 
 // TableName names the table for GORM.
@@ -44,21 +41,13 @@ func (Staff) TableName() string { return "staff" }
 
 // Session is a signed-in account with what every request needs of it.
 type Session struct {
-	StaffID        uuid.UUID
-	StaffName      string
-	Role           string
-	CentreID       uuid.UUID
-	CentreName     string
-	RatioTable     string
-	Emergency      string
-	TimeZone       string
-	PerAdult       []int `gorm:"serializer:json"`
-	FindsStirredIn bool
-	Currency       string
-	Policy         json.RawMessage
-	// Revision goes up with every change to the rooms, things, recipes and cupboard of the
-	// centre.
-	Revision int64
+	StaffID   uuid.UUID
+	StaffName string
+	Role      string
+	CentreID  uuid.UUID
+	TimeZone  string
+	// Revisions are those of the moment at which the request came.
+	Revisions
 }
 
 type sessionRow struct {
@@ -73,6 +62,7 @@ func (sessionRow) TableName() string { return "sessions" }
 // CreateCentre adds a centre with its first accounts, all or nothing.
 func (s *Store) CreateCentre(ctx context.Context, c CentreRow, staff ...Staff) error {
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		c.Form = written.Version
 		if err := tx.Create(&c).Error; err != nil {
 			return err
 		}
@@ -84,6 +74,13 @@ func (s *Store) CreateCentre(ctx context.Context, c CentreRow, staff ...Staff) e
 		}
 		return tx.Create(&staff).Error
 	})
+}
+
+// Name returns what the centre is called, as far as its settings say.
+func (c CentreRow) Name() string {
+	var named struct{ Name string }
+	_ = json.Unmarshal(c.Doc, &named) // settings that do not read have no name
+	return named.Name
 }
 
 // DemoCentre returns the demo centre and its first lead, or ErrNotFound.
@@ -104,24 +101,29 @@ func (c *Centre) Settings(ctx context.Context) (CentreRow, error) {
 	return row, notFound(err)
 }
 
-// SaveSettings replaces the version row.Version of the centre's settings; whether it is a
-// demo and its time zone stay. The errors are *Conflict[CentreRow] for a stale version.
-func (c *Centre) SaveSettings(ctx context.Context, row CentreRow) (CentreRow, error) {
-	row.ID = c.id
-	return save[CentreRow]{
-		id: c.id, version: row.Version,
-		get: func(tx *Centre) (CentreRow, error) { return tx.Settings(ctx) },
-		at:  func(stored CentreRow) int { return stored.Version },
-		same: func(stored CentreRow) bool {
-			return stored.Name == row.Name && stored.RatioTable == row.RatioTable && stored.Emergency == row.Emergency &&
-				stored.FindsStirredIn == row.FindsStirredIn && stored.Currency == row.Currency && slices.Equal(stored.PerAdult, row.PerAdult) && sameJSON(stored.Policy, row.Policy)
-		},
-		write: func(tx *Centre, version int, _ bool) error {
-			row.Version = version
-			return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).
-				Select("name", "ratio_table", "emergency", "per_adult", "finds_stirred_in", "currency", "policy", "version").Updates(&row).Error
-		},
-	}.run(ctx, c)
+// SaveSettings replaces a version of the centre's settings. The errors are *Conflict for a
+// stale version.
+func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte) (saved CentreRow, err error) {
+	err = c.transact(ctx, func(tx *Centre) error {
+		if err := tx.holdID(ctx, c.id); err != nil {
+			return err
+		}
+		current, err := tx.Settings(ctx)
+		if err != nil {
+			return err
+		}
+		if repeated, err := stale(Doc{Doc: current.Doc, Form: current.Form, Version: current.Version}, version, doc); repeated || err != nil {
+			saved = current
+			return err
+		}
+		saved = current
+		saved.Doc, saved.Form, saved.Version = doc, written.Version, version+1
+		return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version").Updates(&saved).Error
+	})
+	if err == nil && saved.Version == version+1 {
+		err = c.note(ctx, "saved", "centres", c.id, saved.Version)
+	}
+	return saved, err
 }
 
 // Empty reports whether there is no centre at all.
@@ -153,18 +155,18 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 	return db.Create(&sessionRow{TokenHash: tokenHash, StaffID: staff, ExpiresAt: expires}).Error
 }
 
-// SessionByToken returns who holds the token with this hash at a moment, or ErrNotFound.
-func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.Time) (Session, error) {
-	var found Session
-	res := s.db.WithContext(ctx).Raw(`
-		select st.id staff_id, st.name staff_name, st.role, c.id centre_id, c.name centre_name,
-		       c.ratio_table, c.emergency, c.time_zone, c.per_adult, c.finds_stirred_in, c.currency, c.policy, c.revision
+// SessionByToken returns who holds the token with this hash at a moment, or ErrNotFound. It
+// is asked with every request, so it is read without reflection.
+func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.Time) (found Session, err error) {
+	err = s.db.WithContext(ctx).Raw(`
+		select st.id, st.name, st.role, c.id, c.time_zone, c.people_revision, c.shelf_revision, c.stock_revision
 		from sessions s join staff st on st.id = s.staff_id join centres c on c.id = st.centre_id
-		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Scan(&found)
-	if res.Error == nil && res.RowsAffected == 0 {
+		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Row().
+		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.People, &found.Shelf, &found.Stock)
+	if errors.Is(err, sql.ErrNoRows) {
 		return found, ErrNotFound
 	}
-	return found, res.Error
+	return found, err
 }
 
 // DeleteSession forgets a token.

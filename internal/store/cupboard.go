@@ -20,13 +20,6 @@ type CupboardRow struct {
 // TableName names the table for GORM.
 func (CupboardRow) TableName() string { return "cupboard" }
 
-// Cupboard returns what is noted of everything in the cupboard.
-func (c *Centre) Cupboard(ctx context.Context) ([]CupboardRow, error) {
-	var rows []CupboardRow
-	err := c.mine(ctx).Find(&rows).Error
-	return rows, err
-}
-
 // SetCupboard notes whether things are in the cupboard. How much of them there was is not
 // known any more.
 func (c *Centre) SetCupboard(ctx context.Context, here bool, ids ...string) error {
@@ -52,4 +45,30 @@ func (c *Centre) keep(ctx context.Context, rows []CupboardRow, columns ...string
 	}
 	return c.db.WithContext(ctx).Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}},
 		DoUpdates: clause.AssignmentColumns(columns)}).Create(&rows).Error
+}
+
+// Addition is something that was worked into a batch of a recipe on a day.
+type Addition struct {
+	CentreID uuid.UUID `gorm:"primaryKey"`
+	ID       uuid.UUID `gorm:"primaryKey"`
+	RecipeID string
+	Day      string
+	ItemID   string
+	Share    float64
+	Symptom  string
+}
+
+// AddAddition logs an addition; one with the id of an earlier one changes nothing.
+func (c *Centre) AddAddition(ctx context.Context, a Addition) error {
+	a.CentreID = c.id
+	return c.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&a).Error
+}
+
+// DeleteAddition takes an addition back, or returns ErrNotFound.
+func (c *Centre) DeleteAddition(ctx context.Context, id uuid.UUID) error {
+	res := c.mine(ctx).Where("id = ?", id).Delete(&Addition{})
+	if res.Error == nil && res.RowsAffected == 0 {
+		return ErrNotFound
+	}
+	return res.Error
 }

@@ -3,74 +3,75 @@ package store
 import (
 	"context"
 	"encoding/json"
-	"time"
 
 	"github.com/google/uuid"
-	"gorm.io/gorm/clause"
+
+	"emblo/core/clock"
 )
 
-// Setup is a planned set-up. Base and Items are JSON as the contract writes them.
-type Setup struct {
-	CentreID uuid.UUID `gorm:"primaryKey"`
-	ID       uuid.UUID `gorm:"primaryKey"`
-	RoomID   uuid.UUID
-	Name     string
-	PlayAt   time.Time       // the centre's wall clock, kept as UTC
-	Base     json.RawMessage `gorm:"type:jsonb"`
-	Items    json.RawMessage `gorm:"type:jsonb"`
-	Version  int
-	SavedAt  time.Time
+// SetupRow is one row of the list of set-ups, with the digest that was kept of it, if any.
+type SetupRow struct {
+	Doc
+	Digest json.RawMessage
+	Past   bool
 }
 
-// replaceByID turns an insert of what is there already into a replacement.
-var replaceByID = clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "id"}}, UpdateAll: true}
-
-// Setups returns every set-up of the centre, those from the moment on first and in
-// order, then the earlier ones, latest first.
-func (c *Centre) Setups(ctx context.Context, from time.Time) ([]Setup, error) {
-	var all []Setup
-	err := c.mine(ctx).Order(clause.Expr{SQL: "play_at < ?, abs(extract(epoch from play_at - ?)), id", Vars: []any{from, from}}).Find(&all).Error
-	return all, err
+// Cursor is where in the list of set-ups a page begins: behind the set-up with this time
+// and id. The zero value is the beginning.
+type Cursor struct {
+	Past   bool
+	PlayAt string
+	ID     uuid.UUID
 }
 
-// Setup returns one set-up, or ErrNotFound.
-func (c *Centre) Setup(ctx context.Context, id uuid.UUID) (Setup, error) {
-	var s Setup
-	err := c.mine(ctx).Where("id = ?", id).Take(&s).Error
-	return s, notFound(err)
-}
-
-// SaveSetup creates the set-up when s.Version is 0, or replaces the version s.Version.
-// Repeating a save that has gone through returns what it stored. The errors are
-// *Conflict[Setup] for a stale version, ErrNotFound for a set-up that is gone, ErrNoRoom.
-func (c *Centre) SaveSetup(ctx context.Context, s Setup) (Setup, error) {
-	s.CentreID = c.id
-	saved, err := save[Setup]{
-		id: s.ID, version: s.Version,
-		get:  func(tx *Centre) (Setup, error) { return tx.Setup(ctx, s.ID) },
-		at:   func(stored Setup) int { return stored.Version },
-		same: func(stored Setup) bool { return sameSetup(stored, s) },
-		write: func(tx *Centre, version int, _ bool) error {
-			s.Version, s.SavedAt = version, tx.db.NowFunc()
-			return tx.db.WithContext(ctx).Clauses(replaceByID).Create(&s).Error
-		},
-	}.run(ctx, c)
-	if violates(err, foreignKeyViolation, "") {
-		return Setup{}, ErrNoRoom
+// SetupsFrom returns at most limit set-ups behind the cursor: those from a moment on first
+// and in order, then the earlier ones, latest first.
+func (c *Centre) SetupsFrom(ctx context.Context, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
+	start, past := after, Cursor{Past: true, PlayAt: from.String()}
+	if after.Past {
+		past = after
 	}
-	return saved, err
+	var rows []SetupRow
+	err := c.db.WithContext(ctx).Raw(`
+		select * from (select centre_id, id, doc, form, version, updated_at, digest, false past from setups
+			where not @past and centre_id = @centre and deleted_at is null and play_at >= @from and (play_at, id) > (@at, @id)
+			order by play_at, id limit @limit) coming
+		union all
+		select * from (select centre_id, id, doc, form, version, updated_at, digest, true past from setups
+			where centre_id = @centre and deleted_at is null and play_at < @from and (play_at, id) < (@pastAt, @pastID)
+			order by play_at desc, id desc limit @limit) past
+		limit @limit`,
+		map[string]any{"past": after.Past, "centre": c.id, "from": from.String(), "at": start.PlayAt, "id": start.ID,
+			"pastAt": past.PlayAt, "pastID": past.ID, "limit": limit}).Scan(&rows).Error
+	return rows, err
 }
 
-func sameSetup(got, want Setup) bool {
-	return got.RoomID == want.RoomID && got.Name == want.Name &&
-		got.PlayAt.Equal(want.PlayAt) && sameJSON(got.Base, want.Base) && sameJSON(got.Items, want.Items)
-}
-
-// DeleteSetup deletes a set-up, or returns ErrNotFound.
-func (c *Centre) DeleteSetup(ctx context.Context, id uuid.UUID) error {
-	res := c.mine(ctx).Where("id = ?", id).Delete(&Setup{})
-	if res.Error == nil && res.RowsAffected == 0 {
-		return ErrNotFound
+// KeepDigests keeps what was reckoned of set-ups, by id, each only while its version is the
+// one that was reckoned.
+func (c *Centre) KeepDigests(ctx context.Context, digests map[uuid.UUID]VersionedDigest) error {
+	if len(digests) == 0 {
+		return nil
 	}
-	return res.Error
+	type row struct {
+		ID      uuid.UUID       `json:"id"`
+		Version int             `json:"version"`
+		Digest  json.RawMessage `json:"digest"`
+	}
+	rows := make([]row, 0, len(digests))
+	for id, d := range digests {
+		rows = append(rows, row{id, d.Version, d.Digest})
+	}
+	text, err := json.Marshal(rows)
+	if err != nil {
+		return err
+	}
+	return c.db.WithContext(ctx).Exec(`
+		update setups s set digest = n.digest from jsonb_to_recordset(?::jsonb) n(id uuid, version integer, digest jsonb)
+		where s.centre_id = ? and s.id = n.id and s.version = n.version`, string(text), c.id).Error
+}
+
+// VersionedDigest is a digest of one version of a set-up.
+type VersionedDigest struct {
+	Version int
+	Digest  json.RawMessage
 }

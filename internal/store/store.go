@@ -5,14 +5,22 @@ package store
 
 import (
 	"context"
+	"database/sql"
+	"database/sql/driver"
 	"embed"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
+	"net"
+	"strconv"
+	"strings"
 	"time"
 
 	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/pressly/goose/v3"
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
@@ -22,24 +30,18 @@ import (
 // ErrNotFound is returned for a row that is not there, or not this centre's.
 var ErrNotFound = errors.New("not found")
 
-// ErrNameTaken is returned when another room of the centre has the name.
+// ErrNameTaken is returned when another document of the kind has the name.
 var ErrNameTaken = errors.New("name taken")
-
-// ErrItemNameTaken is returned when another thing of the centre's own has the name.
-var ErrItemNameTaken = errors.New("item name taken")
-
-// ErrRecipeNameTaken is returned when another recipe of the centre's own has the name.
-var ErrRecipeNameTaken = errors.New("recipe name taken")
 
 // ErrNoRoom is returned when a set-up names a room that the centre does not have.
 var ErrNoRoom = errors.New("no such room")
 
 // Conflict is returned by a save whose version is not the stored one; Current is what is
 // stored.
-type Conflict[T any] struct{ Current T }
+type Conflict struct{ Current Doc }
 
 // Error says that somebody else saved first.
-func (c *Conflict[T]) Error() string { return "somebody else saved in between" }
+func (c *Conflict) Error() string { return "somebody else saved in between" }
 
 //go:embed migrations/*.sql
 var migrations embed.FS
@@ -47,9 +49,22 @@ var migrations embed.FS
 // Store is a connection pool to one database. It is safe for concurrent use.
 type Store struct{ db *gorm.DB }
 
+// How long the database may take: a statement is ended by the server, a connection is given
+// up here.
+const (
+	statementLasts = 15 * time.Second
+	connectLasts   = 5 * time.Second
+)
+
 // Open connects to the database at url and waits until it answers, at most 10 seconds.
 func Open(ctx context.Context, url string) (*Store, error) {
-	db, err := gorm.Open(postgres.New(postgres.Config{DSN: url}), &gorm.Config{
+	config, err := pgx.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("database address: %w", err)
+	}
+	config.RuntimeParams["statement_timeout"] = strconv.Itoa(int(statementLasts.Milliseconds()))
+	config.ConnectTimeout = connectLasts
+	db, err := gorm.Open(postgres.New(postgres.Config{Conn: stdlib.OpenDB(*config)}), &gorm.Config{
 		Logger:                 logger.Discard,
 		SkipDefaultTransaction: true,
 		DisableAutomaticPing:   true,
@@ -113,10 +128,14 @@ func (s *Store) Migrate(ctx context.Context) (int, error) {
 type Centre struct {
 	db *gorm.DB
 	id uuid.UUID
+	by *uuid.UUID // who does it; nil for the program itself
 }
 
 // For returns the store scoped to a centre.
-func (s *Store) For(centre uuid.UUID) *Centre { return &Centre{s.db, centre} }
+func (s *Store) For(centre uuid.UUID) *Centre { return &Centre{db: s.db, id: centre} }
+
+// By returns the store as an account of the centre uses it: what it changes is noted.
+func (c *Centre) By(staff uuid.UUID) *Centre { return &Centre{c.db, c.id, &staff} }
 
 // mine returns a fresh query on this centre's rows of the model's table.
 func (c *Centre) mine(ctx context.Context) *gorm.DB {
@@ -125,7 +144,7 @@ func (c *Centre) mine(ctx context.Context) *gorm.DB {
 
 // transact runs do in a transaction on a scoped store.
 func (c *Centre) transact(ctx context.Context, do func(*Centre) error) error {
-	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error { return do(&Centre{tx, c.id}) })
+	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error { return do(&Centre{tx, c.id, c.by}) })
 }
 
 // SQLSTATE codes of the PostgreSQL manual, appendix A.
@@ -139,6 +158,27 @@ const (
 func violates(err error, code, name string) bool {
 	var pg *pgconn.PgError
 	return errors.As(err, &pg) && pg.Code == code && (name == "" || pg.ConstraintName == name)
+}
+
+// Lost reports whether the database could not be reached, or was lost on the way: whether
+// what was asked has been done is then not known. SQLSTATE class 08, 57P01 to 57P05, 57014
+// and 53300 of the PostgreSQL manual, appendix A.
+func Lost(err error) bool {
+	var pg *pgconn.PgError
+	if errors.As(err, &pg) {
+		return strings.HasPrefix(pg.Code, "08") || strings.HasPrefix(pg.Code, "57P") || pg.Code == "57014" || pg.Code == "53300"
+	}
+	var connect *pgconn.ConnectError
+	var network net.Error
+	return errors.As(err, &connect) || errors.As(err, &network) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, sql.ErrConnDone) ||
+		errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, context.DeadlineExceeded) || errors.Is(err, pgconn.ErrConnClosed) ||
+		err != nil && err.Error() == "sql: database is closed" // database/sql has no name for it
+}
+
+// Full reports whether the database's disk is full.
+func Full(err error) bool {
+	var pg *pgconn.PgError
+	return errors.As(err, &pg) && pg.Code == "53100"
 }
 
 func notFound(err error) error {

@@ -13,14 +13,14 @@ export type Base = Schemas['Base']
 export type Answer = Schemas['Answer']
 export type Line = Schemas['Line']
 export type Finding = Schemas['Finding']
-export type Verdict = Schemas['Verdict']
+export type Mark = Schemas['Mark']
 export type Described = Schemas['Described']
 export type ShelfItem = Schemas['ShelfItem']
 export type Session = Schemas['Session']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })
 
-/** What went wrong, in a sentence. Status 0 means that no answer came at all. */
+/** What went wrong, in a sentence, with the path of the field at fault, such as children/0/born. Status 0 means that no answer came at all. */
 export class ApiError<Current = unknown> extends Error {
   constructor(
     readonly status: number,
@@ -48,5 +48,5 @@ export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
   }
   if (reply.response.ok) return reply.data as T
   const problem = (typeof reply.error === 'object' && reply.error ? reply.error : {}) as Partial<Schemas['Problem']> & { current?: unknown }
-  throw new ApiError(reply.response.status, problem.detail ?? 'Emblo did not answer as it should. Try again.', problem.field, problem.current)
+  throw new ApiError(reply.response.status, problem.detail ?? 'Emblo did not answer as it should. Try again.', problem.field?.slice(1), problem.current)
 }

@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, ask, ApiError, type Plan, type Schemas } from './client'
 
 /** A verdict is forgotten with the screen that asked for it: coming back asks anew, so that
@@ -32,10 +32,13 @@ export const roomsQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/api/rooms', { signal })),
 })
 
-export const setupsQuery = queryOptions({
+/** The list of set-ups, a page at a time. */
+export const setupsQuery = infiniteQueryOptions({
   ...unkept,
   queryKey: ['setups'],
-  queryFn: ({ signal }) => ask(api.GET('/api/setups', { signal })),
+  queryFn: ({ signal, pageParam }) => ask(api.GET('/api/setups', { params: { query: { after: pageParam || undefined } }, signal })),
+  initialPageParam: '',
+  getNextPageParam: (page) => page.next || undefined,
 })
 
 export const setupQuery = (id: string) =>

@@ -84,8 +84,28 @@ export interface paths {
         /** @description Creates the room (version 0) or replaces it (the version last read). Repeating a save is harmless. */
         put: operations["putRoom"];
         post?: never;
-        /** @description Deletes the room, its children and its set-ups. */
+        /** @description Marks the room as deleted, and its set-ups with it. */
         delete: operations["deleteRoom"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a room that was deleted, with the set-ups that went with it; one that is there stays as it is. */
+        post: operations["restoreRoom"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -98,6 +118,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description A page of the set-ups with their verdicts; what opens from today on in order, then what was before, latest first. */
         get: operations["listSetups"];
         put?: never;
         post?: never;
@@ -118,10 +139,30 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getSetup"];
-        /** @description Creates the set-up (version 0) or replaces it (the version last read). Repeating a save is harmless. */
+        /** @description Creates the set-up (version 0) or replaces it (the version last read), and answers it. Repeating a save is harmless. */
         put: operations["putSetup"];
         post?: never;
         delete: operations["deleteSetup"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a set-up that was deleted; one that is there stays as it is. */
+        post: operations["restoreSetup"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -209,6 +250,26 @@ export interface paths {
         put: operations["putItem"];
         post?: never;
         delete: operations["deleteItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a thing of the centre's own that was deleted; one that is there stays as it is. */
+        post: operations["restoreItem"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -441,9 +502,29 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** @description Notes how much of a thing is in the cupboard and what it was bought for. What is left out is not known any more; 0 g means that it has run out. */
+        /** @description Notes how much of a thing is in the cupboard and what it was bought for. Null is not known any more; 0 g means that it has run out. */
         put: operations["putAmount"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a recipe of the centre's own that was deleted, with its versions; one that is there stays as it is. */
+        post: operations["restoreRecipe"];
         delete?: never;
         options?: never;
         head?: never;
@@ -510,7 +591,9 @@ export interface components {
             status: number;
             /** @description A plain sentence for a person. */
             detail: string;
-            /** @description The path of the field at fault, such as children/2/born. */
+            /** @description What it is, for programs: unknown-field, missing-field, conflict, not-known ... */
+            code: string;
+            /** @description The JSON Pointer (RFC 6901) of the field at fault, such as /children/2/born. */
             field?: string;
         };
         RoomConflict: components["schemas"]["Problem"] & {
@@ -561,38 +644,57 @@ export interface components {
             /** @description Birth month. */
             born: string;
             mouths: components["schemas"]["Mouths"];
-            developmental_months?: number | null;
+            /** @description The age that the educator judges by; null where nobody has said. */
+            developmental_months: number | null;
             allergies: components["schemas"]["Allergy"][];
-            needs?: components["schemas"]["Needs"];
+            needs: components["schemas"]["Needs"];
         };
         /** @description The little more that a rule asks about a child. */
         Needs: {
-            asthma?: boolean;
+            asthma: boolean;
             /** @description Eczema or sore skin. */
-            eczema?: boolean;
+            eczema: boolean;
             /** @description Allergens eaten at home without harm; matters under 12 months. */
-            eaten?: components["schemas"]["Allergen"][];
-            avoids?: ("sticky" | "wet" | "loud")[];
-            seeks?: ("sticky" | "wet" | "loud")[];
+            eaten: components["schemas"]["Allergen"][];
+            avoids: ("sticky" | "wet" | "loud")[];
+            seeks: ("sticky" | "wet" | "loud")[];
         };
-        RoomInput: {
-            /** @description The version last read; 0 creates the room. */
-            version: number;
+        /** @description A room with its children, all that is kept of it. */
+        RoomBody: {
             name: string;
             adults: number;
             measures: components["schemas"]["MeasureSystem"];
-            /** @description What hangs in the kitchen, by the labels of the drawer; the usual set when left out or empty. */
-            drawer?: string[];
+            /** @description What hangs in the kitchen, by the labels of the drawer; the usual set when empty. */
+            drawer: string[];
             nut_free: boolean;
             /** @description Something catching is going round. */
-            illness?: boolean;
+            illness: boolean;
             /** @description An animal lives in the room or comes into it. */
-            pet?: boolean;
+            pet: boolean;
             children: components["schemas"]["ChildInput"][];
+        };
+        RoomInput: components["schemas"]["RoomBody"] & {
+            /** @description The version last read; 0 creates the room. */
+            version: number;
         };
         Room: components["schemas"]["RoomInput"] & {
             id: string;
             group: components["schemas"]["Group"];
+            /** @description Why what is stored does not read; nothing can be judged for the room then. */
+            unreadable?: string;
+        };
+        /** @description The room with what a list is checked against, in the written form of its version. */
+        RoomFile: {
+            version: number;
+            on: string;
+            centre: {
+                ratio_table: string;
+                per_adult: number[];
+                policy: components["schemas"]["CentrePolicy"];
+            };
+            room: components["schemas"]["RoomBody"];
+            things: Record<string, never>[];
+            cupboard: string[];
         };
         /** @description The children on a day, as the rules see them. */
         Group: {
@@ -613,12 +715,20 @@ export interface components {
         };
         /** @enum {string} */
         Verdict: "goes-in" | "with-a-hand" | "measure-first" | "keep-out";
+        /**
+         * @description The mark that stands for the verdict.
+         * @enum {string}
+         */
+        Mark: "bowl" | "held-bowl" | "ruler" | "lid";
         /** @enum {string} */
         Use: "open" | "in-dough" | "hidden" | "frozen" | "threaded" | "sealed" | "adult-tool" | "home";
         Finding: {
             rule: string;
             title: string;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             reason: string;
             numbers: {
                 label: string;
@@ -669,6 +779,8 @@ export interface components {
             salt_percent?: number;
         };
         PlanItem: {
+            /** @description Of the line, made by the client. */
+            id: string;
             /** @description A thing on the shelf. */
             item_id?: string;
             described?: components["schemas"]["Described"];
@@ -692,6 +804,15 @@ export interface components {
             /** Format: date-time */
             saved_at: string;
         };
+        SavedSetup: {
+            setup: components["schemas"]["Setup"];
+            answer: components["schemas"]["Answer"];
+        };
+        SetupPage: {
+            setups: components["schemas"]["SetupSummary"][];
+            /** @description The cursor of the next page; empty for none. */
+            next: string;
+        };
         SetupSummary: {
             id: string;
             name: string;
@@ -702,13 +823,21 @@ export interface components {
             /** @description The base and how much of it, in words. */
             what: string;
             verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             /** @description The worst finding's reason; empty when nothing objects. */
             reason: string;
         };
         Line: {
+            /** @description Of the line of the set-up; absent for the base and what stays whole in it. */
+            id?: string;
             name: string;
             use: components["schemas"]["Use"];
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             findings: components["schemas"]["Finding"][];
             /** @description Pieces in all; 0 for the base. */
             count: number;
@@ -844,6 +973,9 @@ export interface components {
         };
         Answer: {
             verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             group: components["schemas"]["Group"];
             base?: components["schemas"]["Line"];
             mix?: components["schemas"]["MixAnswer"];
@@ -882,6 +1014,9 @@ export interface components {
             who: string;
             room_id?: string;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             findings: components["schemas"]["Finding"][];
         };
         ShelfItem: {
@@ -904,6 +1039,9 @@ export interface components {
             /** Format: double */
             portion_g: number;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             reason: string;
             not_taste_safe: string[];
             stable: boolean;
@@ -911,16 +1049,17 @@ export interface components {
             /** @description Names of ingredients that are not in the cupboard. */
             lacking: string[];
         };
+        /** @description Null is not known. */
         CupboardAmount: {
             /** Format: double */
-            grams?: number;
+            grams: number | null;
             /**
              * Format: double
              * @description What the price is for.
              */
-            pack_g?: number;
+            pack_g: number | null;
             /** @description In the smallest coin of the centre's currency. */
-            price_coins?: number;
+            price_coins: number | null;
         };
         /** @description A recipe as people type it, a line for each ingredient and step. */
         RecipeText: {
@@ -972,9 +1111,12 @@ export interface components {
             faults: components["schemas"]["DraftFault"][];
             /** Format: double */
             mixed_g: number;
-            steps?: components["schemas"]["RecipeStep"][];
-            hot?: boolean;
+            steps: components["schemas"]["RecipeStep"][];
+            hot: boolean;
             verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             keeps?: string;
             lines_judged?: components["schemas"]["Line"][];
             nature?: components["schemas"]["Nature"];
@@ -1099,6 +1241,9 @@ export interface components {
             kind: string;
             children: number;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             /** @description The mix, then what stays whole in it. */
             lines: components["schemas"]["Line"][];
             /** Format: double */
@@ -1148,7 +1293,7 @@ export interface components {
             remedies: components["schemas"]["Remedy"][];
             learned: components["schemas"]["Learned"][];
             using_learned: boolean;
-            /** Format: double */
+            /** @description Of what has a price, in the smallest coin; absent when nothing has. */
             cost_coins?: number;
             unpriced: string[];
             raw_flour: boolean;
@@ -1168,6 +1313,9 @@ export interface components {
             /** Format: double */
             made_g: number;
             verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             recipe_id?: string;
             item_id?: string;
         };
@@ -1229,7 +1377,7 @@ export interface components {
             /** @description It drops through the small-ball hole. */
             ball: boolean;
             /** @description It counts as a ball. */
-            round?: boolean;
+            round: boolean;
             /** @description Soft and a third smaller each way it would fit, though it does not uncompressed. */
             squeezed: boolean;
             size: string;
@@ -1244,6 +1392,9 @@ export interface components {
             recipe_id?: string;
             name: string;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             changes: string[];
             in_cupboard: boolean;
         };
@@ -1261,6 +1412,9 @@ export interface components {
             parts: string[];
             feel: string[];
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             reason: string;
             own: boolean;
             in_cupboard: boolean;
@@ -1269,6 +1423,9 @@ export interface components {
             room_id: string;
             who: string;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             findings: components["schemas"]["Finding"][];
             swaps: components["schemas"]["Swap"][];
         };
@@ -1285,6 +1442,33 @@ export interface components {
             keeps: string;
             feel: string;
             cost: string;
+        };
+        ImportInput: {
+            /** @description A table of things in the columns of the shelf. */
+            csv: string;
+        };
+        Imported: {
+            added: number;
+            names: string[];
+        };
+        CupboardNote: {
+            here: boolean;
+        };
+        ListInput: {
+            room_id: string;
+            /** @description A list of things. */
+            csv: string;
+        };
+        DraftInput: {
+            room_id: string;
+            recipe: components["schemas"]["RecipeText"];
+        };
+        RecipeImport: {
+            /** @description schema.org Recipe. */
+            jsonld: string;
+        };
+        RecipeFile: {
+            jsonld: string;
         };
         ItemInput: {
             version: number;
@@ -1327,6 +1511,9 @@ export interface components {
         ListRow: {
             name: string;
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
             rules: string[];
             why: string;
             swap: string;
@@ -1351,6 +1538,9 @@ export interface components {
             who: string;
             use: components["schemas"]["Use"];
             verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
         };
         /** @description What the centre asks beyond the published limits; every field only tightens. */
         CentrePolicy: {
@@ -1372,10 +1562,10 @@ export interface components {
             /** @enum {string} */
             ratio_table: "cfoc" | "eyfs" | "own";
             /** @description Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own. */
-            per_adult?: number[];
+            per_adult: number[];
             emergency: string;
-            /** @description ISO 4217, such as USD; USD when left out. */
-            currency?: string;
+            /** @description ISO 4217, such as USD. */
+            currency: string;
             /** @description Stir finds into the filler instead of burying them under it. */
             finds_stirred_in: boolean;
             policy: components["schemas"]["CentrePolicy"];
@@ -1619,22 +1809,48 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    listSetups: {
+    restoreRoom: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSetups: {
+        parameters: {
+            query?: {
+                /** @description The cursor of the page before. */
+                after?: string;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Every set-up with its verdict, next first. */
+            /** @description A page. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetupSummary"][];
+                    "application/json": components["schemas"]["SetupPage"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -1680,13 +1896,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The set-up as saved. */
+            /** @description The set-up as saved and what it is for its room. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Setup"];
+                    "application/json": components["schemas"]["SavedSetup"];
                 };
             };
             /** @description Somebody saved in between. */
@@ -1714,6 +1930,28 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -1908,6 +2146,28 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    restoreItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     importItems: {
         parameters: {
             query?: never;
@@ -1917,9 +2177,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    csv: string;
-                };
+                "application/json": components["schemas"]["ImportInput"];
             };
         };
         responses: {
@@ -1929,10 +2187,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        added: number;
-                        names: string[];
-                    };
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -1949,9 +2204,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    here: boolean;
-                };
+                "application/json": components["schemas"]["CupboardNote"];
             };
         };
         responses: {
@@ -1999,10 +2252,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    room_id: string;
-                    csv: string;
-                };
+                "application/json": components["schemas"]["ListInput"];
             };
         };
         responses: {
@@ -2036,7 +2286,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": Record<string, never>;
+                    "application/json": components["schemas"]["RoomFile"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -2075,10 +2325,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    room_id: string;
-                    recipe: components["schemas"]["RecipeText"];
-                };
+                "application/json": components["schemas"]["DraftInput"];
             };
         };
         responses: {
@@ -2128,9 +2375,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    jsonld: string;
-                };
+                "application/json": components["schemas"]["RecipeImport"];
             };
         };
         responses: {
@@ -2249,9 +2494,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        jsonld: string;
-                    };
+                    "application/json": components["schemas"]["RecipeFile"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -2323,6 +2566,28 @@ export interface operations {
         };
         responses: {
             /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreRecipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap'
 /** Somebody else saved first: nothing of either is lost, and one of them is chosen. */
 export function Conflict({ sentence, onTheirs, onMine }: { sentence?: string; onTheirs: () => void; onMine: () => void }) {
   return (
-    <div className="notice measure-first" role="alert">
+    <div className="notice ruler" role="alert">
       <p>{sentence}</p>
       <Button variant="outline-primary" onClick={onTheirs}>
         Take theirs

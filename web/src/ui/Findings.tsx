@@ -1,5 +1,5 @@
 import type { Finding } from '../api/client'
-import { VerdictLine } from './Mark'
+import { MarkLine } from './Mark'
 
 /** One objection: the reason, what an adult does, the figures, the source, and what would
  * change it. */
@@ -7,7 +7,7 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
   return (
     <article className="finding">
       <h3>
-        <VerdictLine verdict={finding.verdict} about={about ?? finding.title} />
+        <MarkLine mark={finding.mark} about={about ?? finding.title} />
       </h3>
       <p>{finding.reason}</p>
       {finding.do.length > 0 && (

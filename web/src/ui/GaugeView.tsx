@@ -1,3 +1,4 @@
+import { gaugeMark } from './Mark'
 import type { Schemas } from '../api/client'
 
 type Gauge = Schemas['Gauge']
@@ -15,7 +16,7 @@ const path = (points: number[][], flip: boolean) => points.map(([x, y], i) => `$
 export function GaugeView({ gauge }: { gauge: Gauge }) {
   const word = gauge.unsure ? 'may fit' : gauge.fits ? 'fits' : 'does not fit'
   const across = gauge.extents_mm[1] ?? 0
-  const tone = gauge.unsure ? 'measure-first' : gauge.fits ? 'keep-out' : 'goes-in'
+  const tone = gaugeMark(gauge)
   const heights = gauge.side.map(([, y]) => y ?? 0)
   const widths = gauge.side.map(([x]) => x ?? 0)
   const top = Math.min(-5, -Math.max(...heights) - 4)

@@ -1,40 +1,66 @@
 import type { ReactNode } from 'react'
-import type { Verdict } from '../api/client'
+import type { Mark as MarkName } from '../api/client'
 
-/** "not-checked" stands for a verdict that has not come (yet): never a mild one. */
-export type Shown = Verdict | 'not-checked'
+/** "not-checked" stands for a mark that has not come (yet): never a mild one. */
+export type Shown = MarkName | 'not-checked'
 
 const words: Record<Shown, string> = {
-  'goes-in': 'Goes in',
-  'with-a-hand': 'Goes in with a hand',
-  'measure-first': 'Measure first',
-  'keep-out': 'Keep out',
+  bowl: 'Goes in',
+  'held-bowl': 'Goes in with a hand',
+  ruler: 'Measure first',
+  lid: 'Keep out',
   'not-checked': 'Not checked',
 }
 
-export const verdictWord = (v: Shown) => words[v]
+export const markWord = (m: Shown) => words[m]
+
+/** The marks from the mildest to the worst. */
+export const marks: readonly MarkName[] = ['bowl', 'held-bowl', 'ruler', 'lid']
+
+/** Orders what is marked, mildest first. */
+export const byMark = (a: { mark: MarkName }, b: { mark: MarkName }) => marks.indexOf(a.mark) - marks.indexOf(b.mark)
+
+/** How many of the things have each mark, mildest first. */
+export const countMarks = (things: { mark: MarkName }[]): [MarkName, number][] => marks.map((m) => [m, things.filter((t) => t.mark === m).length])
+
+/** What stands where the count of a thing would, when it is not to be counted out. */
+export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? 'out' : m === 'ruler' ? '?' : undefined)
+
+/** Everything an adult does, each once. */
+export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl').flatMap((f) => f.do))]
+
+/** Where several things stand together, in one sentence: what is in the way, or that nothing is. */
+export function standing(things: { mark: MarkName }[]): string {
+  const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
+  const parts = [n.lid ? `${n.lid} to keep out` : '', n.ruler ? `${n.ruler} to measure` : ''].filter(Boolean)
+  if (parts.length) return `Not ready: ${parts.join(', ')}`
+  return n['held-bowl'] ? 'Ready with a hand' : 'Ready'
+}
+
+/** Which mark stands for how a piece lies in the gauge. */
+export const gaugeMark = ({ fits, unsure }: { fits: boolean; unsure: boolean }): MarkName => (unsure ? 'ruler' : fits ? 'lid' : 'bowl')
 
 const shapes: Record<Shown, ReactNode> = {
-  'goes-in': (
+  bowl: (
     <>
       <path d="M2.5 11h19c0 5.800-4 9.700-9.500 9.700S2.500 16.800 2.500 11z" fill="currentColor" />
       <path d="M7.500 7.600c1.300-1.700 2.800-1.700 4.200 0s2.900 1.700 4.300 0" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinecap="round" />
     </>
   ),
-  'with-a-hand': (
+  'held-bowl': (
     <>
       <path d="M6.500 6.800h13.500c0 4.200-2.800 7-6.700 7s-6.800-2.800-6.800-7z" fill="currentColor" />
       <path d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900" fill="none" stroke="currentColor" strokeWidth="2.600" strokeLinecap="round" />
       <path d="M10.600 3.900c.9-1.200 1.800-1.200 2.800 0s1.900 1.200 2.800 0" fill="none" stroke="currentColor" strokeWidth="1.700" strokeLinecap="round" />
     </>
   ),
-  'measure-first': (
+  ruler: (
     <>
       <path d="M1.600 7.500h20.800v9.500H1.600z" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinejoin="round" />
       <path d="M6 7.500v4M10 7.500v5.500M14 7.500v4M18 7.500v5.500" fill="none" stroke="currentColor" strokeWidth="2" />
     </>
   ),
-  'keep-out': (
+  lid: (
     <>
       <path d="M1.800 14.800h20.400v4.400H1.800z" fill="currentColor" />
       <path d="M3.800 12.700c.6-4.400 3.700-6.700 8.200-6.700s7.600 2.300 8.200 6.700z" fill="currentColor" />
@@ -45,30 +71,30 @@ const shapes: Record<Shown, ReactNode> = {
 }
 
 /** One of our four marks. It is decoration to a screen reader: its word stands beside it. */
-export function Glyph({ verdict, size }: { verdict: Shown; size?: 'small' | 'large' }) {
+export function Glyph({ mark, size }: { mark: Shown; size?: 'small' | 'large' }) {
   return (
-    <svg className={`glyph ${verdict} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true">
-      {shapes[verdict]}
+    <svg className={`glyph ${mark} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true">
+      {shapes[mark]}
     </svg>
   )
 }
 
 /** The mark alone, with its word for those who do not see it. */
-export function Mark({ verdict, size }: { verdict: Shown; size?: 'small' | 'large' }) {
+export function Mark({ mark, size }: { mark: Shown; size?: 'small' | 'large' }) {
   return (
-    <span title={words[verdict]}>
-      <Glyph verdict={verdict} size={size} />
-      <span className="visually-hidden">{words[verdict]}</span>
+    <span title={words[mark]}>
+      <Glyph mark={mark} size={size} />
+      <span className="visually-hidden">{words[mark]}</span>
     </span>
   )
 }
 
 /** The mark with its word, and what it is about. */
-export function VerdictLine({ verdict, about }: { verdict: Shown; about?: string }) {
+export function MarkLine({ mark, about }: { mark: Shown; about?: string }) {
   return (
-    <span className={`verdict ${verdict}`}>
-      <Glyph verdict={verdict} />
-      {about ? `${words[verdict]}: ${about}` : words[verdict]}
+    <span className={`verdict ${mark}`}>
+      <Glyph mark={mark} />
+      {about ? `${words[mark]}: ${about}` : words[mark]}
     </span>
   )
 }

@@ -17,7 +17,7 @@ export function Waiting({ what }: { what: string }) {
 
 export function Failure({ error, retry }: { error: Error; retry?: () => void }) {
   return (
-    <div className="notice keep-out" role="alert">
+    <div className="notice lid" role="alert">
       <p>{error.message}</p>
       {retry && (
         <Button variant="outline-primary" onClick={retry}>

@@ -17,7 +17,7 @@ export function Swaps({ swaps, onTake, takes }: Props) {
     <ul className="swaps" aria-label={takes ? `Swaps for ${takes}` : 'Swaps'}>
       {swaps.map((s) => (
         <li key={s.item_id || s.recipe_id}>
-          <Mark verdict={s.verdict} size="small" />
+          <Mark mark={s.mark} size="small" />
           <div>
             {onTake ? <b>{s.name}</b> : <Link to={`/shelf/${s.item_id}`}>{s.name}</Link>}
             {s.in_cupboard && <span className="here"> in the cupboard</span>}

@@ -48,8 +48,8 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
       )}
       {!base && kind === 'fill' && vessel && <Pick label="Filler" placeholder="Type a filler, such as split peas" part="filler" onPick={(item) => onChange(fillBase(item.id, vessel.id, Math.min(60, vessel.deepest_mm)))} />}
       {base && (
-        <div className={`row-in ${line?.verdict ?? 'not-checked'}`}>
-          <Mark verdict={line?.verdict ?? 'not-checked'} />
+        <div className={`row-in ${line?.mark ?? 'not-checked'}`}>
+          <Mark mark={line?.mark ?? 'not-checked'} />
           <div className="name">
             {base.kind === 'mix' ? (
               <Form.Select aria-label="Recipe" value={base.recipe_id} disabled={readOnly} onChange={(e) => onChange({ ...base, recipe_id: e.target.value })}>

@@ -1,8 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { ApiError, type Line, type Room, type Setup } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import { answerQuery, roomsQuery, setupQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { AgeStrip } from '../../ui/AgeStrip'
@@ -11,7 +12,7 @@ import { asks, staffing } from '../rooms/model'
 import { BasePicker } from './BasePicker'
 import { Counter } from './Counter'
 import { ItemList } from './ItemList'
-import { draftOf, inputOf, itemOf, lineFor, linesBySignature, planOf, recipeLink, type Draft } from './model'
+import { draftOf, lineFor, linesBySignature, planOf, recipeLink, type Draft } from './model'
 import { Picture } from './Picture'
 import { keptDraft, useSaving, type Saving } from './useSaving'
 import { Why, type Swapping } from './Why'
@@ -41,11 +42,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const [offerKept, setOfferKept] = useState(kept !== null)
   usePageTitle(draft.name)
   const change = (part: Partial<Draft>) => setDraft((d) => ({ ...d, ...part }))
-  const { state, settle } = useSaving(id, inputOf(draft), canWrite, (version) => change({ version }))
-
+  const client = useQueryClient()
   const room = rooms.find((r) => r.id === draft.room_id)
+  const roomVersion = room?.version ?? 0
+  const { state, settle } = useSaving(id, draft, canWrite, (version) => change({ version }), (saved, answer) => client.setQueryData(answerQuery(saved, roomVersion).queryKey, { plan: saved, answer }))
+
   const plan = planOf(draft)
-  const asked = useQuery(answerQuery(plan, room?.version ?? 0))
+  const asked = useQuery(answerQuery(plan, roomVersion))
   const fresh = asked.data !== undefined && !asked.isPlaceholderData && !asked.isError
   const lines = asked.data && !asked.isError ? linesBySignature(asked.data.plan, asked.data.answer) : new Map<string, Line>()
   const shown = asked.isError ? undefined : asked.data?.answer
@@ -66,10 +69,10 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     const item = draft.items[at]
     if (!item) return undefined
     return {
-      input: { room_id, play_at, item: itemOf(item) },
+      input: { room_id, play_at, item },
       onTake: (s) => {
         setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft })
-        change({ items: draft.items.map((i) => (i.key === item.key ? { ...i, item_id: s.item_id, described: undefined } : i)) })
+        change({ items: draft.items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)) })
       },
     }
   }
@@ -79,7 +82,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       <header className="bench-head">
         <div className="title">
           <h1 className="visually-hidden">{draft.name}</h1>
-          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={60} disabled={!canWrite} onChange={(e) => change({ name: e.target.value })} />
+          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={limits.SetupInput.name} disabled={!canWrite} onChange={(e) => change({ name: e.target.value })} />
           <div className="place">
             <Form.Select aria-label="Room" value={draft.room_id} disabled={!canWrite} onChange={(e) => change({ room_id: e.target.value })}>
               {rooms.map((r) => (
@@ -112,7 +115,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         onTake={(theirs) => {
           const next = draftOf(theirs)
           setDraft(next)
-          settle(inputOf(next))
+          settle(next)
         }}
         onKeep={(theirs) => {
           change({ version: theirs.version })
@@ -129,7 +132,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           <BasePicker base={draft.base} line={draft.base && lineFor(lines, plan, draft.base)} answer={shown} readOnly={!canWrite} onChange={(base) => change({ base })} />
           <ItemList
             items={draft.items}
-            lineOf={(item) => lineFor(lines, plan, itemOf(item))}
+            lineOf={(item) => lineFor(lines, plan, item)}
             readOnly={!canWrite}
             onChange={(items, removed) => {
               if (removed) setUndo({ text: `${removed} taken out.`, before: draft })
@@ -172,7 +175,7 @@ interface NoticeProps {
 function SavingNotice({ state, kept, onTake, onKeep, onRestore }: NoticeProps) {
   if (state.is === 'conflict') {
     return (
-      <div className="notice measure-first" role="alert">
+      <div className="notice ruler" role="alert">
         <p>
           {state.sentence} Theirs is “{state.theirs.name}” with {state.theirs.items.length} things beside the base.
         </p>
@@ -187,7 +190,7 @@ function SavingNotice({ state, kept, onTake, onKeep, onRestore }: NoticeProps) {
   }
   if (state.is === 'wrong') {
     return (
-      <div className="notice keep-out" role="alert">
+      <div className="notice lid" role="alert">
         <p>Not saved: {state.sentence}</p>
         <Link to="/bench">Back to the bench</Link>
       </div>
@@ -195,7 +198,7 @@ function SavingNotice({ state, kept, onTake, onKeep, onRestore }: NoticeProps) {
   }
   if (kept) {
     return (
-      <div className="notice measure-first" role="alert">
+      <div className="notice ruler" role="alert">
         <p>This device kept changes that never reached Emblo.</p>
         <Button variant="outline-primary" onClick={() => onRestore(true)}>
           Bring them back

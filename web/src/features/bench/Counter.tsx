@@ -22,15 +22,15 @@ const savedWords: Record<Saving['is'], string> = {
 
 /** The edge of the counter: the three answers, always in view. */
 export function Counter({ answer, failed, state, printTo }: Props) {
-  const verdict = answer?.verdict ?? 'not-checked'
-  const ready = verdict === 'goes-in' || verdict === 'with-a-hand'
+  const mark = answer?.mark ?? 'not-checked'
+  const ready = answer?.ready ?? false
   const amount = answer?.mix ? grams(answer.mix.made_g) : answer?.fill ? grams(answer.fill.in_all_g) : '–'
   return (
-    <footer className={`counter on-dark ${verdict}`}>
+    <footer className={`counter on-dark ${mark}`}>
       <div className="right">
         <span>right for these children?</span>
         <strong>
-          <Glyph verdict={verdict} /> {answer ? (answer.verdict ? readiness(answer) : 'Nothing in it yet') : failed ? 'Not checked' : 'Checking…'}
+          <Glyph mark={mark} /> {answer ? (answer.mark ? readiness(answer) : 'Nothing in it yet') : failed ? 'Not checked' : 'Checking…'}
         </strong>
       </div>
       <div>

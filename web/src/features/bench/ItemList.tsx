@@ -2,20 +2,17 @@ import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import type { Described, Line, PlanItem } from '../../api/client'
-import { Mark } from '../../ui/Mark'
+import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Stepper } from '../../ui/Stepper'
 import { useWords } from '../../ui/words'
 import { DescribeForm } from '../check/DescribeForm'
-import type { Draft } from './model'
-
-type Item = Draft['items'][number]
 
 interface Props {
-  items: Item[]
-  lineOf: (item: Item) => Line | undefined
+  items: PlanItem[]
+  lineOf: (item: PlanItem) => Line | undefined
   readOnly: boolean
-  onChange: (items: Item[], removed?: string) => void
+  onChange: (items: PlanItem[], removed?: string) => void
 }
 
 const most = 10
@@ -24,31 +21,31 @@ const most = 10
 export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null)
   const [names, setNames] = useState<Record<string, string>>({})
-  const set = (key: string, part: Partial<PlanItem>) => onChange(items.map((i) => (i.key === key ? { ...i, ...part } : i)))
+  const set = (id: string, part: Partial<PlanItem>) => onChange(items.map((i) => (i.id === id ? { ...i, ...part } : i)))
   const add = (part: Thing, name: string) => {
-    const item: Item = { ...part, each: 1, use: 'open', key: v7() }
-    setNames((n) => ({ ...n, [item.key]: name }))
+    const item: PlanItem = { ...part, each: 1, use: 'open', id: v7() }
+    setNames((n) => ({ ...n, [item.id]: name }))
     onChange([...items, item])
-    return item.key
+    return item.id
   }
   return (
     <>
       <ul className="in-list">
         {items.map((item) => {
           const line = lineOf(item)
-          const verdict = line?.verdict ?? 'not-checked'
-          const name = line?.name ?? item.described?.name ?? names[item.key] ?? '…'
+          const mark = line?.mark ?? 'not-checked'
+          const name = line?.name ?? item.described?.name ?? names[item.id] ?? '…'
           return (
-            <li key={item.key} className={`row-in ${verdict}`}>
-              <Mark verdict={verdict} />
+            <li key={item.id} className={`row-in ${mark}`}>
+              <Mark mark={mark} />
               <div className="name">
                 <b>{name}</b>
                 {line?.detail && <span className="soft"> {line.detail}</span>}
               </div>
-              <span className="amount figure">{verdict === 'keep-out' ? 'out' : verdict === 'measure-first' ? '?' : (line?.count ?? '')}</span>
+              <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
               <div className="controls">
-                <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => set(item.key, { each })} />
-                <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => set(item.key, { use: e.target.value as PlanItem['use'] })}>
+                <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => set(item.id, { each })} />
+                <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => set(item.id, { use: e.target.value as PlanItem['use'] })}>
                   {useWords.map(([u, w]) => (
                     <option key={u} value={u}>
                       {w}
@@ -56,21 +53,21 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
                   ))}
                 </Form.Select>
                 {item.described && !readOnly && (
-                  <Button variant="quiet" aria-expanded={measuring === item.key} onClick={() => setMeasuring(measuring === item.key ? null : item.key)}>
+                  <Button variant="quiet" aria-expanded={measuring === item.id} onClick={() => setMeasuring(measuring === item.id ? null : item.id)}>
                     Measure
                   </Button>
                 )}
                 {!readOnly && (
-                  <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onChange(items.filter((i) => i.key !== item.key), name)}>
+                  <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onChange(items.filter((i) => i.id !== item.id), name)}>
                     ×
                   </Button>
                 )}
               </div>
-              {measuring === item.key && item.described && (
+              {measuring === item.id && item.described && (
                 <DescribeForm
                   value={item.described}
                   onDone={(described: Described) => {
-                    set(item.key, { described })
+                    set(item.id, { described })
                     setMeasuring(null)
                   }}
                 />
@@ -89,4 +86,4 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
   )
 }
 
-type Thing = Omit<PlanItem, 'each' | 'use'>
+type Thing = Pick<PlanItem, 'item_id' | 'described'>

@@ -53,7 +53,7 @@ export function Picture({ answer, stale, recipe }: { answer?: Answer; stale: boo
         </>
       )}
       {!answer.mix && !answer.fill && <p className="soft">Start from a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
-      {answer.verdict && <ByWhen answer={answer} />}
+      {answer.mark && <ByWhen answer={answer} />}
     </div>
   )
 }

@@ -1,36 +1,33 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ask, type Schemas, type SetupInput } from '../../api/client'
+import { api, ask, type Schemas } from '../../api/client'
 import { roomsQuery, setupsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { dayAndTime, timeOfDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { inputOfSetup, nextMorning } from './model'
+import { nextMorning } from './model'
 
 export function Setups() {
   usePageTitle('Bench')
   const session = useSession()
-  const setups = useQuery(setupsQuery)
-  const [removed, setRemoved] = useState<{ id: string; input: SetupInput } | null>(null)
+  const setups = useInfiniteQuery(setupsQuery)
+  const all = setups.data?.pages.flatMap((p) => p.setups)
+  const [removed, setRemoved] = useState<{ id: string; name: string } | null>(null)
   const client = useQueryClient()
   const refresh = () => client.invalidateQueries({ queryKey: ['setups'] })
   const remove = useMutation({
-    mutationFn: async (id: string) => {
-      const setup = await ask(api.GET('/api/setups/{id}', { params: { path: { id } } }))
-      await ask(api.DELETE('/api/setups/{id}', { params: { path: { id } } }))
-      return { id, input: { ...inputOfSetup(setup), version: 0 } }
-    },
-    onSuccess: async (gone) => {
+    mutationFn: ({ id }: { id: string; name: string }) => ask(api.DELETE('/api/setups/{id}', { params: { path: { id } } })),
+    onSuccess: async (_, gone) => {
       setRemoved(gone)
       await refresh()
     },
   })
   const restore = useMutation({
-    mutationFn: ({ id, input }: { id: string; input: SetupInput }) => ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: input })),
+    mutationFn: (id: string) => ask(api.POST('/api/setups/{id}/restore', { params: { path: { id } } })),
     onSuccess: async () => {
       setRemoved(null)
       await refresh()
@@ -48,21 +45,26 @@ export function Setups() {
       </header>
       {error && <Failure error={error} retry={() => void setups.refetch()} />}
       {!setups.data && !setups.error && <Waiting what="the set-ups" />}
-      {setups.data?.length === 0 && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
+      {all?.length === 0 && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
       <ul className="setups">
-        {setups.data?.map((s) => (
-          <SetupRow key={s.id} setup={s} onRemove={mayWrite(session) ? () => remove.mutate(s.id) : undefined} />
+        {all?.map((s) => (
+          <SetupRow key={s.id} setup={s} onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined} />
         ))}
       </ul>
-      {removed && <Undo text={`${removed.input.name} removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
+      {setups.hasNextPage && (
+        <Button variant="outline-primary" disabled={setups.isFetchingNextPage} onClick={() => void setups.fetchNextPage()}>
+          Show more
+        </Button>
+      )}
+      {removed && <Undo text={`${removed.name} removed.`} onUndo={() => restore.mutate(removed.id)} onGone={() => setRemoved(null)} />}
     </main>
   )
 }
 
 function SetupRow({ setup: s, onRemove }: { setup: Schemas['SetupSummary']; onRemove?: () => void }) {
   return (
-    <li className={s.verdict ?? 'not-checked'}>
-      <Mark verdict={s.verdict ?? 'not-checked'} size="large" />
+    <li className={s.mark ?? 'not-checked'}>
+      <Mark mark={s.mark ?? 'not-checked'} size="large" />
       <div className="what">
         <h2 className="entry">
           <Link to={`/bench/${s.id}`}>{s.name}</Link>

@@ -1,4 +1,5 @@
 import type { Answer, Schemas } from '../../api/client'
+import { insteadOfCount } from '../../ui/Mark'
 
 interface Props {
   fill: Schemas['FillAnswer']
@@ -20,7 +21,7 @@ export function TubSection({ fill, lines }: Props) {
   const slope = inset / height
   const surface = floor - depth
   const at = (y: number) => inset - (floor - y) * slope
-  const pieces = lines.filter((l) => l.verdict !== 'keep-out' && (l.extent_mm[2] ?? 0) > 0)
+  const pieces = lines.filter((l) => insteadOfCount(l.mark) !== 'out' && (l.extent_mm[2] ?? 0) > 0)
   const slots: { x: number; w: number; h: number; key: string }[] = []
   let x = left + inset + 10
   for (const [i, l] of pieces.entries()) {

@@ -1,6 +1,6 @@
 import type { Answer, Line } from '../../api/client'
 import { Findings } from '../../ui/Findings'
-import { VerdictLine } from '../../ui/Mark'
+import { MarkLine } from '../../ui/Mark'
 import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { swapsQuery } from '../../api/queries'
@@ -19,17 +19,17 @@ export function Why({ answer, swapOf }: { answer?: Answer; swapOf?: (line: Line)
   const lines = objections(answer)
   return (
     <>
-      {!answer.verdict && <p className="soft">Nothing is in it yet.</p>}
-      {answer.verdict && lines.length === 0 && (
+      {!answer.mark && <p className="soft">Nothing is in it yet.</p>}
+      {answer.mark && lines.length === 0 && (
         <div className="finding">
-          <VerdictLine verdict="goes-in" />
+          <MarkLine mark="bowl" />
           <p>No rule objects for these children on this day.</p>
         </div>
       )}
       {lines.map((l, i) => (
         <div key={`${l.name}${i}`}>
           <Findings findings={l.findings} about={l.name} />
-          {(l.verdict === 'keep-out' || l.verdict === 'measure-first') && <Instead name={l.name} swapping={swapOf?.(l)} />}
+          {!l.ready && <Instead name={l.name} swapping={swapOf?.(l)} />}
         </div>
       ))}
       {answer.notes && (

@@ -1,28 +1,14 @@
-import { v7 } from 'uuid'
-import type { Answer, Base, Finding, Line, Plan, PlanItem, Setup, SetupInput, Verdict } from '../../api/client'
+import type { Answer, Base, Line, Plan, PlanItem, Setup, SetupInput } from '../../api/client'
+import { byMark, standing } from '../../ui/Mark'
 
-/** A set-up as it is edited: rows carry a key of their own for the screen. */
-export interface Draft extends Omit<SetupInput, 'items'> {
-  items: (PlanItem & { key: string })[]
-}
+/** A set-up as it is edited. */
+export type Draft = SetupInput
 
-export const draftOf = (s: SetupInput): Draft => ({
-  version: s.version,
-  name: s.name,
-  room_id: s.room_id,
-  play_at: s.play_at,
-  base: s.base,
-  items: s.items.map((i) => ({ ...i, key: v7() })),
-})
-
-export const inputOf = (d: Draft): SetupInput => ({ ...d, items: d.items.map(itemOf) })
-
-export const inputOfSetup = ({ version, name, room_id, play_at, base, items }: Setup): SetupInput => ({ version, name, room_id, play_at, base, items })
-
-export const itemOf = ({ item_id, described, each, use }: PlanItem): PlanItem => ({ item_id, described, each, use })
+/** What of a stored set-up is edited. */
+export const draftOf = ({ version, name, room_id, play_at, base, items }: Setup | SetupInput): Draft => ({ version, name, room_id, play_at, base, items })
 
 /** What is asked of the core. */
-export const planOf = (d: Draft): Plan => ({ room_id: d.room_id, play_at: d.play_at, base: d.base, items: d.items.map(itemOf) })
+export const planOf = ({ room_id, play_at, base, items }: Draft): Plan => ({ room_id, play_at, base, items })
 
 /** Tomorrow at half past nine, on the centre's calendar. */
 export function nextMorning(today: string): string {
@@ -61,24 +47,11 @@ export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> 
 
 export const lineFor = (lines: Map<string, Line>, plan: Plan, part: Base | PlanItem): Line | undefined => lines.get(signature(plan, part))
 
-export const worstFirst: Verdict[] = ['keep-out', 'measure-first', 'with-a-hand', 'goes-in']
-
 /** Every line that something objects to, worst first. */
 export function objections(answer: Answer): Line[] {
   const all = [...(answer.base ? [answer.base] : []), ...answer.lines].filter((l) => l.findings.length > 0)
-  return all.sort((a, b) => worstFirst.indexOf(a.verdict) - worstFirst.indexOf(b.verdict))
-}
-
-/** Everything an adult does, each once, for the set-up card. */
-export function conditions(findings: Finding[]): string[] {
-  return [...new Set(findings.filter((f) => f.verdict === 'with-a-hand').flatMap((f) => f.do))]
+  return all.sort((a, b) => byMark(b, a))
 }
 
 /** The set-up in one sentence: what stands in the way, or that nothing does. */
-export function readiness(answer: Answer): string {
-  const lines = [...(answer.base ? [answer.base] : []), ...answer.lines]
-  const n = (v: Verdict) => lines.filter((l) => l.verdict === v).length
-  const parts = [n('keep-out') ? `${n('keep-out')} to keep out` : '', n('measure-first') ? `${n('measure-first')} to measure` : ''].filter(Boolean)
-  if (parts.length) return `Not ready: ${parts.join(', ')}`
-  return n('with-a-hand') ? 'Ready with a hand' : 'Ready'
-}
+export const readiness = (answer: Answer): string => standing([...(answer.base ? [answer.base] : []), ...answer.lines])

@@ -1,7 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { api, ApiError, ask, type Setup, type SetupInput } from '../../api/client'
+import { v7 } from 'uuid'
+import { api, ApiError, ask, type Answer, type Plan, type Setup, type SetupInput } from '../../api/client'
 import { setupQuery } from '../../api/queries'
+import { planOf } from './model'
 
 export type Saving = { is: 'saved' } | { is: 'saving' } | { is: 'waiting'; sentence: string } | { is: 'wrong'; sentence: string; field?: string } | { is: 'conflict'; sentence: string; theirs: Setup }
 
@@ -10,15 +12,18 @@ const draftKey = (id: string) => `emblo.setup.${id}`
 /** A draft kept on this device because it never reached the server. */
 export function keptDraft(id: string): SetupInput | null {
   try {
-    return JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as SetupInput | null
+    const kept = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as SetupInput | null
+    // A draft from before lines had ids of their own.
+    return kept && { ...kept, items: kept.items.map((i) => ({ ...i, id: i.id || v7() })) }
   } catch {
     return null
   }
 }
 
 /** Saves a set-up a moment after it stops changing. Until the server has it, it is kept on
- * this device; a lost connection is tried again, a stale version is asked about. */
-export function useSaving(id: string, input: SetupInput, enabled: boolean, onVersion: (version: number) => void) {
+ * this device; a lost connection is tried again, a stale version is asked about. A save
+ * brings the answer to what was saved along. */
+export function useSaving(id: string, input: SetupInput, enabled: boolean, onVersion: (version: number) => void, onAnswer: (plan: Plan, answer: Answer) => void) {
   const client = useQueryClient()
   const text = JSON.stringify(input)
   const [saved, setSaved] = useState(text)
@@ -26,9 +31,10 @@ export function useSaving(id: string, input: SetupInput, enabled: boolean, onVer
   const [state, setState] = useState<Saving>({ is: 'saved' })
   const { mutate } = useMutation({
     mutationFn: (body: SetupInput) => ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body })),
-    onSuccess: (setup, body) => {
+    onSuccess: ({ setup, answer }, body) => {
       localStorage.removeItem(draftKey(id))
       client.setQueryData(setupQuery(id).queryKey, setup)
+      onAnswer(planOf(body), answer)
       void client.invalidateQueries({ queryKey: ['setups'] })
       setSaved(JSON.stringify({ ...body, version: setup.version }))
       setState({ is: 'saved' })

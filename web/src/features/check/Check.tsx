@@ -6,7 +6,7 @@ import { checkQuery } from '../../api/queries'
 import { Link } from 'react-router'
 import { FindingView } from '../../ui/Findings'
 import { GaugeView } from '../../ui/GaugeView'
-import { VerdictLine } from '../../ui/Mark'
+import { MarkLine } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Failure, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
@@ -94,10 +94,10 @@ function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps
         </p>
       )}
       {answer.for.map((f) => (
-        <details key={f.who} className={`room-verdict ${f.verdict}`}>
+        <details key={f.who} className={`room-verdict ${f.mark}`}>
           <summary>
             <span className="who">{f.who}</span>
-            <VerdictLine verdict={f.verdict} />
+            <MarkLine mark={f.mark} />
             <span className="soft">{f.findings[0]?.reason ?? 'No rule objects.'}</span>
           </summary>
           {f.findings.map((finding) => (

@@ -1,16 +1,16 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useId, useState, type ChangeEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import { api, ask, type Verdict } from '../../api/client'
+import { api, ask, type Mark } from '../../api/client'
 import { roomsQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
 import { plural } from '../../ui/format'
-import { Glyph, VerdictLine, verdictWord } from '../../ui/Mark'
+import { Glyph, MarkLine, marks, markWord } from '../../ui/Mark'
 import { Empty, Failure } from '../../ui/States'
 
 const sample = 'name,use,solid,size_mm,contains,traits\nDried peas,,,,,\nTennis balls,,,,,\nWooden whale,open,irregular,95x40x25,none,hard\nHome-made gel,sealed,,,,not-food;gel\n'
 
-const order: Verdict[] = ['keep-out', 'measure-first', 'with-a-hand', 'goes-in']
+const order = marks.toReversed()
 
 /** Gives a text to the person as a file. */
 function download(name: string, text: string, type: string) {
@@ -30,7 +30,7 @@ export function CheckList() {
   const [roomID, setRoomID] = useState('')
   const [file, setFile] = useState('verdicts.csv')
   const [text, setText] = useState('')
-  const [only, setOnly] = useState<Verdict | ''>('')
+  const [only, setOnly] = useState<Mark | ''>('')
   const room = rooms.data?.find((r) => r.id === roomID) ?? rooms.data?.[0]
   const check = useMutation({ mutationFn: (csv: string) => ask(api.POST('/api/checklist', { body: { room_id: room?.id ?? '', csv } })) })
   const roomFile = useMutation({
@@ -50,7 +50,7 @@ export function CheckList() {
     void chosen.text().then(run)
   }
   const rows = check.data?.rows ?? []
-  const shown = only ? rows.filter((r) => r.verdict === only) : rows
+  const shown = only ? rows.filter((r) => r.mark === only) : rows
   const error = check.error ?? roomFile.error ?? rooms.error
   return (
     <main className="screen check-list">
@@ -84,7 +84,7 @@ export function CheckList() {
           <div className="tally" role="group" aria-label="Show only">
             {order.map((v) => (
               <button key={v} type="button" className={v} aria-pressed={only === v} onClick={() => setOnly(only === v ? '' : v)}>
-                <Glyph verdict={v} /> <b className="figure">{rows.filter((r) => r.verdict === v).length}</b> {verdictWord(v).toLowerCase()}
+                <Glyph mark={v} /> <b className="figure">{rows.filter((r) => r.mark === v).length}</b> {markWord(v).toLowerCase()}
               </button>
             ))}
           </div>
@@ -102,10 +102,10 @@ export function CheckList() {
             </thead>
             <tbody>
               {shown.slice(0, 500).map((r, i) => (
-                <tr key={i} className={r.verdict}>
+                <tr key={i} className={r.mark}>
                   <th scope="row">{r.name || '(no name)'}</th>
                   <td>
-                    <VerdictLine verdict={r.verdict} />
+                    <MarkLine mark={r.mark} />
                   </td>
                   <td>
                     {r.why || 'No rule objects.'} {r.rules.length > 0 && <span className="soft">{r.rules.join(', ')}</span>}

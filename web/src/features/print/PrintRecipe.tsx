@@ -6,7 +6,7 @@ import type { Room, Schemas } from '../../api/client'
 import { makingQuery, roomsQuery } from '../../api/queries'
 import { usePageTitle, useSession } from '../../app/session'
 import { dayAndTime, grams, measure, miss } from '../../ui/format'
-import { Glyph, verdictWord } from '../../ui/Mark'
+import { Glyph, markWord } from '../../ui/Mark'
 import { Scoops } from '../../ui/Scoops'
 import { Failure, Waiting } from '../../ui/States'
 import { orderOf, type Making } from '../recipes/order'
@@ -52,7 +52,7 @@ export function RecipeCards() {
 
 function Card({ m, room }: { m: Making; room: Room }) {
   const session = useSession()
-  const worst = m.lines.flatMap((l) => l.findings).find((f) => f.verdict === m.verdict)
+  const worst = m.lines.flatMap((l) => l.findings).find((f) => f.mark === m.mark)
   return (
     <article className="card-half">
       <header>
@@ -62,9 +62,9 @@ function Card({ m, room }: { m: Making; room: Room }) {
             {room.name}, {m.children} children · {grams(m.made_g)}, {grams(m.each_g)} each{m.colours > 1 && ` · ${m.colours} colours of ${grams(m.colour_g)}`}
           </p>
         </div>
-        <p className={m.verdict === 'keep-out' || m.verdict === 'measure-first' ? 'stamp not-ready' : 'stamp'}>
-          <Glyph verdict={m.verdict} size="large" />
-          <span>{verdictWord(m.verdict)}</span>
+        <p className={m.ready ? 'stamp' : 'stamp not-ready'}>
+          <Glyph mark={m.mark} size="large" />
+          <span>{markWord(m.mark)}</span>
         </p>
       </header>
       <div className="columns">
@@ -97,7 +97,7 @@ function Card({ m, room }: { m: Making; room: Room }) {
       {m.colours > 1 && <p>Drops that matched, so that the next batch matches too: {Array.from({ length: m.colours }, (_, i) => `colour ${i + 1} ________`).join('   ')}</p>}
       {worst && (
         <p className="reason">
-          <b>{verdictWord(worst.verdict)}:</b> {worst.reason} {worst.do.slice(0, 2).join('. ')}{worst.do.length > 0 && '. '}
+          <b>{markWord(worst.mark)}:</b> {worst.reason} {worst.do.slice(0, 2).join('. ')}{worst.do.length > 0 && '. '}
           <span className="source">
             {worst.source} ({worst.standing}).
           </span>
@@ -148,7 +148,7 @@ export function WallChart() {
               </li>
             ))}
           </ol>
-          {(m.verdict === 'keep-out' || m.verdict === 'measure-first') && <p className="warning">Not for {room.name} as it stands: {verdictWord(m.verdict).toLowerCase()}. Look at the recipe first.</p>}
+          {!m.ready && <p className="warning">Not for {room.name} as it stands: {markWord(m.mark).toLowerCase()}. Look at the recipe first.</p>}
           <footer>
             <p>
               {m.nature.not_taste_safe.length === 0 ? '' : 'We do not taste it. '}An adult is with us at all times.

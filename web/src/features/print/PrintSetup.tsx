@@ -5,9 +5,9 @@ import type { Answer, Finding, Line, Room, Setup } from '../../api/client'
 import { answerQuery, roomsQuery, setupQuery } from '../../api/queries'
 import { usePageTitle, useSession } from '../../app/session'
 import { dayAndTime, grams, litres, measure, miss, plural, timeOfDay } from '../../ui/format'
-import { Glyph, verdictWord } from '../../ui/Mark'
+import { conditions, Glyph, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
-import { conditions, inputOfSetup, objections, planOf, draftOf, readiness } from '../bench/model'
+import { draftOf, objections, planOf, readiness } from '../bench/model'
 import { asks } from '../rooms/model'
 
 export function PrintSetup() {
@@ -24,13 +24,12 @@ export function PrintSetup() {
 function Sheet({ setup, room }: { setup: Setup; room: Room }) {
   const session = useSession()
   usePageTitle(setup.name)
-  const asked = useQuery(answerQuery(planOf(draftOf(inputOfSetup(setup))), room.version))
+  const asked = useQuery(answerQuery(planOf(draftOf(setup)), room.version))
   if (asked.error) return <Failure error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)} retry={() => void asked.refetch()} />
   if (!asked.data || asked.isPlaceholderData) return <Waiting what="the check" />
   const a = asked.data.answer
   const lines = [...(a.base ? [a.base] : []), ...a.lines]
   const findings = lines.flatMap((l) => l.findings)
-  const ready = a.verdict === 'goes-in' || a.verdict === 'with-a-hand'
   return (
     <main className="paper">
       <p className="no-print actions">
@@ -48,12 +47,12 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
             {asks(room).length > 0 && ` · ${asks(room).join(', ')}`}
           </p>
         </div>
-        <p className={ready ? 'stamp' : 'stamp not-ready'}>
-          <Glyph verdict={a.verdict ?? 'not-checked'} size="large" />
-          <span>{a.verdict ? readiness(a) : 'Nothing in it yet'}</span>
+        <p className={a.ready ? 'stamp' : 'stamp not-ready'}>
+          <Glyph mark={a.mark ?? 'not-checked'} size="large" />
+          <span>{a.mark ? readiness(a) : 'Nothing in it yet'}</span>
         </p>
       </header>
-      {!ready && <p className="warning">Draft only. Do not set this up until what is kept out is gone and what is unknown has been measured.</p>}
+      {!a.ready && <p className="warning">Draft only. Do not set this up until what is kept out is gone and what is unknown has been measured.</p>}
       <div className="columns">
         <section>
           <h2>How much</h2>
@@ -154,12 +153,12 @@ function ThingRow({ line }: { line: Line }) {
   return (
     <tr>
       <td>
-        <Glyph verdict={line.verdict} size="small" />
+        <Glyph mark={line.mark} size="small" />
       </td>
       <th scope="row">
         {line.name}
       </th>
-      <td>{verdictWord(line.verdict)}</td>
+      <td>{markWord(line.mark)}</td>
       <td>{line.count > 0 ? `${line.count} out ☐  in ☐` : ''}</td>
     </tr>
   )
@@ -171,7 +170,7 @@ function Reason({ line }: { line: Line }) {
   return (
     <p className="reason">
       <b>
-        {verdictWord(worst.verdict)}: {line.name}.
+        {markWord(worst.mark)}: {line.name}.
       </b>{' '}
       {worst.reason}{' '}
       <span className="source">

@@ -28,7 +28,7 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
         </thead>
         <tbody>
           {m.amounts.map((a, i) => (
-            <tr key={a.item_id} className={a.missing_g !== undefined ? 'keep-out' : undefined}>
+            <tr key={a.item_id} className={a.missing_g !== undefined ? 'lid' : undefined}>
               <th scope="row">
                 <span className={`swatch ${tint(i)}`} aria-hidden="true" />
                 {a.name}

@@ -5,7 +5,7 @@ import type { Room, Schemas } from '../../api/client'
 import { bookQuery, makingQuery, roomsQuery } from '../../api/queries'
 import { usePageTitle, useSession } from '../../app/session'
 import { grams } from '../../ui/format'
-import { VerdictLine } from '../../ui/Mark'
+import { MarkLine } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { RecipeOptions } from '../../ui/RecipeOptions'
 import { Failure, Waiting } from '../../ui/States'
@@ -65,7 +65,7 @@ function Sides({ a, b, room, book, set }: { a: string; b: string; room: Room; bo
     ['b', b, two],
   ]
   const rows: [string, (m: Making) => React.ReactNode][] = [
-    ['Right for them?', (m) => <VerdictLine verdict={m.verdict} />],
+    ['Right for them?', (m) => <MarkLine mark={m.mark} />],
     ['Why', (m) => m.lines.flatMap((l) => l.findings.slice(0, 1)).map((f) => f.title).join('; ') || 'no rule objects'],
     ['Hands', (m) => `${m.minutes_hands} min`],
     ['Waiting', (m) => (m.minutes_waiting > 0 ? `${m.minutes_waiting} min` : 'none')],

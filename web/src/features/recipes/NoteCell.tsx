@@ -9,7 +9,7 @@ export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string
   const [typed, setTyped] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')
   const note = useMutation({
-    mutationFn: (g: number | undefined) => ask(api.PUT('/api/cupboard/{id}/amount', { params: { path: { id } }, body: { grams: g, pack_g: pack, price_coins: coins } })),
+    mutationFn: (g: number | undefined) => ask(api.PUT('/api/cupboard/{id}/amount', { params: { path: { id } }, body: { grams: g ?? null, pack_g: pack ?? null, price_coins: coins ?? null } })),
     onSuccess: () => Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] }))),
     onError: (e) => setWrong(e.message),
   })

@@ -5,7 +5,7 @@ import type { Room, Schemas } from '../../api/client'
 import { draftQuery } from '../../api/queries'
 import { Findings } from '../../ui/Findings'
 import { grams } from '../../ui/format'
-import { VerdictLine } from '../../ui/Mark'
+import { MarkLine } from '../../ui/Mark'
 import { Failure } from '../../ui/States'
 import { useSettled } from '../../ui/useSettled'
 import { MixNature } from '../bench/MixNature'
@@ -34,7 +34,7 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
       {d && d.lines.length === 0 && <p className="soft">Type an ingredient on the left: a weight, cups or spoons, and what it is.</p>}
       <ol className="read-lines">
         {d?.lines.map((l, i) => (
-          <li key={i} className={l.fault ? 'keep-out' : undefined}>
+          <li key={i} className={l.fault ? 'lid' : undefined}>
             <span className="figure">{l.fault ? '?' : l.as_needed ? '…' : grams(l.grams ?? 0)}</span>
             <div>
               <b>{l.fault ? l.text : l.name}</b>
@@ -69,11 +69,11 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
           ))}
         </ul>
       )}
-      {d?.verdict && d.nature && (
-        <div className={fresh ? d.verdict : 'not-checked'}>
+      {d?.mark && d.nature && (
+        <div className={fresh ? d.mark : 'not-checked'}>
           <div className="rooms-head">
             <p className="big-verdict">
-              <VerdictLine verdict={fresh ? d.verdict : 'not-checked'} />
+              <MarkLine mark={fresh ? d.mark : 'not-checked'} />
             </p>
             <Form.Select aria-label="Room to read the recipe for" value={room} onChange={(e) => onRoom(e.target.value)}>
               {rooms.map((r) => (

@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import { bookQuery, recipeQuery, roomsQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
 import { Conflict } from '../../ui/Conflict'
@@ -13,10 +14,10 @@ import { Reading } from './Reading'
 
 type Text = Schemas['RecipeText']
 
-/** A recipe that was deleted: enough to bring it back. */
+/** A recipe that was deleted, and can be brought back with its versions. */
 export interface RemovedRecipe {
   id: string
-  recipe: Text
+  name: string
 }
 
 const empty: Text = { name: '', kind: 'dough', measures: 'us', lines: '', steps: '', keeps: '', heated: false, hot: false, loss_percent: 0 }
@@ -109,7 +110,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     onSuccess: async () => {
       sessionStorage.removeItem(keptKey(from))
       await Promise.all(['recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
-      await navigate('/recipes', { state: { id, recipe: first } satisfies RemovedRecipe })
+      await navigate('/recipes', { state: { id, name: first.name } satisfies RemovedRecipe })
     },
   })
   const error = save.error instanceof ApiError ? save.error : undefined
@@ -157,7 +158,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
           <Conflict sentence={error?.message} onTheirs={() => { setText(theirs.recipe); setVersion(theirs.version); save.reset() }} onMine={() => save.mutate(theirs.version)} />
         )}
         {failed && (
-          <div className="notice keep-out" role="alert">
+          <div className="notice lid" role="alert">
             <p>{failed === save.error ? `Not saved. ${failed.message}` : failed.message}</p>
           </div>
         )}
@@ -165,7 +166,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
           <div>
             <Form.Group controlId={`${form}-name`} className="field">
               <Form.Label>Name</Form.Label>
-              <Form.Control value={text.name} maxLength={80} isInvalid={error?.field === 'recipe/name'} onChange={(e) => change({ name: e.target.value })} />
+              <Form.Control value={text.name} maxLength={limits.RecipeText.name} isInvalid={error?.field === 'recipe/name'} onChange={(e) => change({ name: e.target.value })} />
             </Form.Group>
             <div className="pair">
               <Form.Group controlId={`${form}-kind`} className="field">
@@ -200,7 +201,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
               <Form.Label>Keeps</Form.Label>
-              <Form.Control value={text.keeps} maxLength={200} placeholder="one week airtight" onChange={(e) => change({ keeps: e.target.value })} />
+              <Form.Control value={text.keeps} maxLength={limits.RecipeText.keeps} placeholder="one week airtight" onChange={(e) => change({ keeps: e.target.value })} />
             </Form.Group>
             <Form.Check id={`${form}-heated`} label="The whole mix is brought to 80 °C by probe" checked={text.heated} onChange={(e) => change({ heated: e.target.checked })} />
             <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" checked={text.hot} onChange={(e) => change({ hot: e.target.checked })} />

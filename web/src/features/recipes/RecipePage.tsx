@@ -7,7 +7,7 @@ import { makingQuery, recipeQuery, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { Findings } from '../../ui/Findings'
 import { grams, plural } from '../../ui/format'
-import { Glyph, VerdictLine, verdictWord } from '../../ui/Mark'
+import { Glyph, MarkLine, markWord } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
 import { MixNature } from '../bench/MixNature'
@@ -124,9 +124,9 @@ function Page({ page, room, rooms, order, change }: PageProps) {
           </section>
           <section aria-labelledby="zone-is">
             <h2 id="zone-is">Right for {room.name}?</h2>
-            <div className={fresh ? m.verdict : 'not-checked'}>
+            <div className={fresh ? m.mark : 'not-checked'}>
               <p className="big-verdict">
-                <VerdictLine verdict={fresh ? m.verdict : 'not-checked'} />
+                <MarkLine mark={fresh ? m.mark : 'not-checked'} />
               </p>
             </div>
             {fresh && (
@@ -154,7 +154,7 @@ function Short({ m, room }: { m: Making; room: Room }) {
   if (m.ways.length === 0) return null
   const short = m.amounts.filter((a) => a.missing_g !== undefined)
   return (
-    <div className="notice measure-first ways" role="status">
+    <div className="notice ruler ways" role="status">
       <p>
         <b>{short.length > 0 ? `Short of ${short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.` : `${m.limit_by ?? 'Something'} runs out first, at ${grams(m.limit_g ?? 0)}.`}</b>{' '}
         What to do:
@@ -162,7 +162,7 @@ function Short({ m, room }: { m: Making; room: Room }) {
       <ul>
         {m.ways.map((w) => (
           <li key={w.sentence}>
-            {w.verdict && <VerdictLine verdict={w.verdict} />}
+            {w.mark && <MarkLine mark={w.mark} />}
             <span>
               {w.sentence} {w.recipe_id && <Link to={`/recipes/${w.recipe_id}?room=${room.id}`}>Look at it</Link>}
             </span>
@@ -244,11 +244,11 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
   })
   const missing = m?.amounts.find((a) => a.missing_g !== undefined)
   return (
-    <footer className={`counter on-dark ${m?.verdict ?? 'not-checked'}`}>
+    <footer className={`counter on-dark ${m?.mark ?? 'not-checked'}`}>
       <div>
         <span>right for these children?</span>
         <strong>
-          <Glyph verdict={m?.verdict ?? 'not-checked'} /> {m ? verdictWord(m.verdict) : failed ? 'Not checked' : 'Checking…'}
+          <Glyph mark={m?.mark ?? 'not-checked'} /> {m ? markWord(m.mark) : failed ? 'Not checked' : 'Checking…'}
         </strong>
       </div>
       <div>

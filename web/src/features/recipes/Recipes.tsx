@@ -7,17 +7,16 @@ import { api, ask, type Base, type Schemas } from '../../api/client'
 import { bookQuery, recipesQuery, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { plural } from '../../ui/format'
-import { Glyph, Mark, verdictWord } from '../../ui/Mark'
+import { countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
-import { countVerdicts } from '../shelf/model'
 import { nextMorning } from '../bench/model'
 import type { RemovedRecipe } from './RecipeForm'
 
 type Card = Schemas['RecipeCard']
 
 const wishes: [string, string, (c: Card) => boolean][] = [
-  ['in', 'goes in', (c) => c.verdict === 'goes-in' || c.verdict === 'with-a-hand'],
+  ['in', 'goes in', (c) => c.ready],
   ['taste', 'taste-safe', (c) => c.not_taste_safe.length === 0],
   ['cold', 'without heat', (c) => !c.heat],
   ['quick', 'in 20 minutes', (c) => c.minutes_hands + c.minutes_waiting <= 20],
@@ -50,7 +49,7 @@ export function Recipes() {
   const client = useQueryClient()
   const [removed, setRemoved] = useState(useLocation().state as RemovedRecipe | null)
   const restore = useMutation({
-    mutationFn: ({ id, recipe }: RemovedRecipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: 0, recipe } })),
+    mutationFn: ({ id }: RemovedRecipe) => ask(api.POST('/api/recipes/{id}/restore', { params: { path: { id } } })),
     onSuccess: () => {
       setRemoved(null)
       window.history.replaceState(null, '')
@@ -94,9 +93,9 @@ export function Recipes() {
       {cards.data && !cards.error && (
         <div aria-live="polite">
           <p className="tally">
-            {countVerdicts(shown).map(([v, n]) => (
+            {countMarks(shown).map(([v, n]) => (
               <span key={v} className={v}>
-                <Glyph verdict={v} size="small" /> {n} <span className="soft">{verdictWord(v).toLowerCase()}</span>
+                <Glyph mark={v} size="small" /> {n} <span className="soft">{markWord(v).toLowerCase()}</span>
               </span>
             ))}
           </p>
@@ -117,7 +116,7 @@ export function Recipes() {
         </div>
       )}
       {restore.error && <Failure error={new Error(`Not brought back. ${restore.error.message}`)} retry={() => removed && restore.mutate(removed)} />}
-      {removed && <Undo text={`${removed.recipe.name} deleted.`} onUndo={() => restore.mutate(removed)} onGone={() => !restore.isError && setRemoved(null)} />}
+      {removed && <Undo text={`${removed.name} deleted.`} onUndo={() => restore.mutate(removed)} onGone={() => !restore.isError && setRemoved(null)} />}
     </main>
   )
 }
@@ -139,8 +138,8 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
     },
   })
   return (
-    <li className={c.verdict}>
-      <Mark verdict={c.verdict} />
+    <li className={c.mark}>
+      <Mark mark={c.mark} />
       <div>
         <h3>
           <Link to={`/recipes/${c.id}?room=${roomID}`}>{c.name}</Link>
@@ -160,7 +159,7 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
         <span className="soft">{[c.minutes_waiting > 0 ? `${c.minutes_waiting} waiting` : '', c.heat ? 'heat' : 'no heat', c.children_help ? 'children help' : ''].filter(Boolean).join(' · ')}</span>
       </div>
       {canPlan && (
-        <Button variant={c.verdict === 'keep-out' || c.verdict === 'measure-first' ? 'quiet' : 'outline-primary'} aria-label={`Plan it: ${c.name}`} disabled={plan.isPending} onClick={() => plan.mutate()}>
+        <Button variant={c.ready ? 'outline-primary' : 'quiet'} aria-label={`Plan it: ${c.name}`} disabled={plan.isPending} onClick={() => plan.mutate()}>
           Plan it
         </Button>
       )}

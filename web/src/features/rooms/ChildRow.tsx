@@ -1,5 +1,6 @@
 import { Button, Form } from 'react-bootstrap'
 import type { ChildInput, Schemas } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import { allergens, feelNeeds, flip, senses, told } from './model'
 
 interface Props {
@@ -56,7 +57,7 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
                 <option key={w}>{w}</option>
               ))}
             </Form.Select>
-            {a.to === 'other' && <Form.Control aria-label={`What ${who} is allergic to`} placeholder="to what" maxLength={60} value={a.note ?? ''} onChange={(e) => setAllergy(i, { note: e.target.value })} />}
+            {a.to === 'other' && <Form.Control aria-label={`What ${who} is allergic to`} placeholder="to what" maxLength={limits.Allergy.note} value={a.note ?? ''} onChange={(e) => setAllergy(i, { note: e.target.value })} />}
             <Form.Select aria-label={`${who} reacts by`} value={a.by} onChange={(e) => setAllergy(i, { by: e.target.value as 'eating' | 'touch' })}>
               <option value="eating">by eating</option>
               <option value="touch">by touch or air</option>

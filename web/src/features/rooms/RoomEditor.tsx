@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap'
 import { useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type RoomInput } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import { bookQuery, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { Conflict } from '../../ui/Conflict'
@@ -54,7 +55,7 @@ function Editor({ room }: { room?: Room }) {
     },
   })
   const remove = useMutation({
-    mutationFn: () => removeRoom(id, draft),
+    mutationFn: () => removeRoom(id, draft.name),
     onSuccess: async (removed) => {
       await refresh()
       await navigate('/rooms', { state: removed })
@@ -93,7 +94,7 @@ function Editor({ room }: { room?: Room }) {
           <Conflict sentence={`${error?.message ?? ''} Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`} onTheirs={() => { setDraft(inputOf(theirs)); save.reset() }} onMine={() => save.mutate({ ...draft, version: theirs.version })} />
         ) : (
           (save.error ?? remove.error) && (
-            <div className="notice keep-out" role="alert">
+            <div className="notice lid" role="alert">
               <p>{(save.error ?? remove.error)?.message}</p>
             </div>
           )
@@ -101,7 +102,7 @@ function Editor({ room }: { room?: Room }) {
         <fieldset disabled={readOnly} className="room-facts">
           <Form.Group controlId="room-name" className="field wide">
             <Form.Label>Name</Form.Label>
-            <Form.Control value={draft.name} maxLength={80} isInvalid={!!wrong('name')} onChange={(e) => change({ name: e.target.value })} />
+            <Form.Control value={draft.name} maxLength={limits.RoomInput.name} isInvalid={!!wrong('name')} onChange={(e) => change({ name: e.target.value })} />
           </Form.Group>
           <div className="field">
             <span className="form-label" aria-hidden="true">Adults</span>
@@ -116,14 +117,14 @@ function Editor({ room }: { room?: Room }) {
             </Form.Select>
           </Form.Group>
           <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" checked={draft.nut_free} onChange={(e) => change({ nut_free: e.target.checked })} />
-          <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" checked={draft.illness ?? false} onChange={(e) => change({ illness: e.target.checked })} />
-          <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" checked={draft.pet ?? false} onChange={(e) => change({ pet: e.target.checked })} />
+          <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" checked={draft.illness} onChange={(e) => change({ illness: e.target.checked })} />
+          <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" checked={draft.pet} onChange={(e) => change({ pet: e.target.checked })} />
         </fieldset>
         <fieldset disabled={readOnly} className="drawer">
           <legend>In the drawer: amounts come in these alone</legend>
           <div className="chips">
             {book.data?.measures.map((label) => {
-              const owned = draft.drawer?.length ? draft.drawer : book.data.usual_measures
+              const owned = draft.drawer.length ? draft.drawer : book.data.usual_measures
               return (
                 <button key={label} type="button" aria-pressed={owned.includes(label)} onClick={() => change({ drawer: flip(owned, label) })}>
                   {measure(label)}

@@ -51,6 +51,11 @@ export function Rooms() {
               <p className="soft">
                 youngest counts as {room.group.youngest_words} · {measureWords[room.measures]}
               </p>
+              {room.unreadable && (
+                <p className="short" role="alert">
+                  {room.unreadable}
+                </p>
+              )}
               {asks(room).length > 0 && <p className="asks">{asks(room).join(' · ')}</p>}
             </div>
             <AgeStrip group={room.group} width={520} />
@@ -61,7 +66,7 @@ export function Rooms() {
           </li>
         ))}
       </ul>
-      {removed && <Undo text={`${removed.room.name} and its set-ups removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
+      {removed && <Undo text={`${removed.name} and its set-ups removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
     </main>
   )
 }

@@ -6,9 +6,9 @@ export const allergens: Schemas['Allergen'][] = [
   'milk', 'egg', 'fish', 'crustaceans', 'tree nuts', 'peanuts', 'wheat', 'gluten', 'soya', 'sesame', 'celery', 'mustard', 'sulphites', 'lupin', 'molluscs', 'latex', 'other',
 ]
 
-export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', mouths: 'unknown', allergies: [] })
+export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', mouths: 'unknown', developmental_months: null, allergies: [], needs: { asthma: false, eczema: false, eaten: [], avoids: [], seeks: [] } })
 
-export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', nut_free: false, children: [newChild()] })
+export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', drawer: [], nut_free: false, illness: false, pet: false, children: [newChild()] })
 
 /** The part of a room that is edited. */
 export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, nut_free, illness, pet, children })
@@ -25,7 +25,7 @@ export function asks(room: Room): string[] {
   const words = [...by].map(([word, n]) => (n > 1 ? `${word} (${n})` : word))
   if (room.nut_free) words.push('nut-free room')
   if (room.illness) words.push('illness going round')
-  if (room.children.some((c) => c.needs?.asthma)) words.push('asthma')
+  if (room.children.some((c) => c.needs.asthma)) words.push('asthma')
   return words
 }
 
@@ -41,21 +41,20 @@ export const flip = <T,>(list: T[], one: T): T[] => (list.includes(one) ? list.f
 
 /** The notes on one feel, changed to avoid it, seek it, or none. */
 export function feelNeeds(child: ChildInput, sense: Sense, way: string): Schemas['Needs'] {
-  const without = (list?: Sense[]) => (list ?? []).filter((s) => s !== sense)
-  const avoids = without(child.needs?.avoids)
-  const seeks = without(child.needs?.seeks)
-  return { avoids: way === 'avoids' ? [...avoids, sense] : avoids, seeks: way === 'seeks' ? [...seeks, sense] : seeks }
+  const without = (list: Sense[]) => list.filter((s) => s !== sense)
+  const avoids = without(child.needs.avoids)
+  const seeks = without(child.needs.seeks)
+  return { ...child.needs, avoids: way === 'avoids' ? [...avoids, sense] : avoids, seeks: way === 'seeks' ? [...seeks, sense] : seeks }
 }
 
 /** What is noted beside age and allergies, in a few words. */
 export function told({ needs }: ChildInput): string {
-  if (!needs) return ''
   return [
     needs.asthma ? 'asthma' : '',
     needs.eczema ? 'sore skin' : '',
-    needs.avoids?.length ? `avoids ${needs.avoids.join(', ')}` : '',
-    needs.seeks?.length ? `seeks ${needs.seeks.join(', ')}` : '',
-    needs.eaten?.length ? `has eaten ${needs.eaten.join(', ')}` : '',
+    needs.avoids.length ? `avoids ${needs.avoids.join(', ')}` : '',
+    needs.seeks.length ? `seeks ${needs.seeks.join(', ')}` : '',
+    needs.eaten.length ? `has eaten ${needs.eaten.join(', ')}` : '',
   ]
     .filter(Boolean)
     .join(' · ')

@@ -75,7 +75,7 @@ function RuleRow({ rule, ours }: { rule: Rule; ours: number }) {
       <ul aria-label={`Examples of ${rule.title}`}>
         {rule.examples.map((e) => (
           <li key={`${e.words}${e.who}${e.use}`}>
-            <Mark verdict={e.verdict} size="small" />
+            <Mark mark={e.mark} size="small" />
             <span>
               {e.words}
               <span className="soft">

@@ -3,6 +3,7 @@ import { useState, type FormEvent, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import { centreQuery, rulesQuery } from '../../api/queries'
 import { usePageTitle, useSession } from '../../app/session'
 import { Conflict } from '../../ui/Conflict'
@@ -84,7 +85,7 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
           <Conflict sentence={error?.message} onTheirs={() => { setDraft(theirs); save.reset() }} onMine={() => save.mutate(theirs.version)} />
         ) : (
           save.error && (
-            <div className="notice keep-out" role="alert">
+            <div className="notice lid" role="alert">
               <p>Not saved. {save.error.message}</p>
             </div>
           )
@@ -93,11 +94,11 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
           <Section title="The centre">
             <Form.Group controlId="set-name" className="field">
               <Form.Label>Name</Form.Label>
-              <Form.Control value={draft.name} maxLength={60} onChange={(e) => change({ name: e.target.value })} />
+              <Form.Control value={draft.name} maxLength={limits.Centre.name} onChange={(e) => change({ name: e.target.value })} />
             </Form.Group>
             <Form.Group controlId="set-emergency" className="field">
               <Form.Label>Local emergency and poison numbers, on every print</Form.Label>
-              <Form.Control value={draft.emergency} maxLength={200} onChange={(e) => change({ emergency: e.target.value })} />
+              <Form.Control value={draft.emergency} maxLength={limits.Centre.emergency} onChange={(e) => change({ emergency: e.target.value })} />
             </Form.Group>
             <Form.Group controlId="set-ratio" className="field">
               <Form.Label>Staffing table</Form.Label>

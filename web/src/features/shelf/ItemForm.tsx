@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { limits } from '../../api/limits.gen'
 import { itemQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
 import { Conflict } from '../../ui/Conflict'
@@ -84,7 +85,7 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
   const text = (column: keyof Row, label: string, help: string) => (
     <Form.Group controlId={`${form}-${column}`} className="field">
       <Form.Label>{label}</Form.Label>
-      <Form.Control value={row[column]} maxLength={2000} isInvalid={wrong(column)} onChange={(e) => change({ [column]: e.target.value })} aria-describedby={`${form}-${column}-help`} />
+      <Form.Control value={row[column]} maxLength={limits.ItemRow.name} isInvalid={wrong(column)} onChange={(e) => change({ [column]: e.target.value })} aria-describedby={`${form}-${column}-help`} />
       <span id={`${form}-${column}-help`} className={wrong(column) ? 'short' : 'soft'}>
         {wrong(column) ? error?.message : help}
       </span>
@@ -107,7 +108,7 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
           <Conflict sentence={error?.message} onTheirs={() => { setRow(theirs.row); setVersion(theirs.version); save.reset() }} onMine={() => save.mutate(theirs.version)} />
         ) : (
           save.error && (
-            <div className="notice keep-out" role="alert">
+            <div className="notice lid" role="alert">
               <p>Not saved. {save.error.message}</p>
             </div>
           )

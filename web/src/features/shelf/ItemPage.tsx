@@ -7,7 +7,7 @@ import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { FindingView } from '../../ui/Findings'
 import { grams } from '../../ui/format'
 import { GaugeView } from '../../ui/GaugeView'
-import { VerdictLine } from '../../ui/Mark'
+import { MarkLine } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { Swaps } from '../../ui/Swaps'
 import { partWord, traitWord, useWords, wordOfUse } from '../../ui/words'
@@ -72,9 +72,9 @@ export function ItemPage() {
 function RoomAnswer({ answer, use }: { answer: Schemas['RoomVerdict']; use: string }) {
   const [worst, ...others] = answer.findings
   return (
-    <section className={`room-answer ${answer.verdict}`}>
+    <section className={`room-answer ${answer.mark}`}>
       <h3>
-        <span>{answer.who}</span> <VerdictLine verdict={answer.verdict} />
+        <span>{answer.who}</span> <MarkLine mark={answer.mark} />
       </h3>
       {worst ? <FindingView finding={worst} /> : <p>No rule objects, {wordOfUse(use)}.</p>}
       {others.length > 0 && (
@@ -85,7 +85,7 @@ function RoomAnswer({ answer, use }: { answer: Schemas['RoomVerdict']; use: stri
           ))}
         </details>
       )}
-      {(answer.verdict === 'keep-out' || answer.verdict === 'measure-first') && (
+      {!answer.ready && (
         <>
           <h4>Instead</h4>
           <Swaps swaps={answer.swaps} />
@@ -122,6 +122,12 @@ function Facts({ it }: { it: Schemas['ItemPage'] }) {
   )
 }
 
+/** A thing of our own that was taken off the shelf, and can be put back. */
+export interface RemovedThing {
+  id: string
+  name: string
+}
+
 function Actions({ it }: { it: Schemas['ItemPage'] }) {
   const client = useQueryClient()
   const navigate = useNavigate()
@@ -134,7 +140,7 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
     mutationFn: () => ask(api.DELETE('/api/shelf/items/{id}', { params: { path: { id: it.id } } })),
     onSuccess: async () => {
       await refresh()
-      await navigate('/shelf?only=own&part=find')
+      await navigate('/shelf?only=own&part=find', { state: { id: it.id, name: it.name } satisfies RemovedThing })
     },
   })
   const error = note.error ?? remove.error

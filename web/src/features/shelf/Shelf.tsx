@@ -1,15 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useDeferredValue, useId, useState, type ChangeEvent } from 'react'
 import { Form } from 'react-bootstrap'
-import { Link, useSearchParams } from 'react-router'
+import { Link, useLocation, useSearchParams } from 'react-router'
 import { api, ask } from '../../api/client'
-import { boardQuery, roomsQuery } from '../../api/queries'
+import { boardQuery, ofCupboard, roomsQuery } from '../../api/queries'
 import { mayWrite, usePageTitle, useSession } from '../../app/session'
 import { plural } from '../../ui/format'
-import { Glyph, Mark, verdictWord } from '../../ui/Mark'
-import { Empty, Failure, Waiting } from '../../ui/States'
+import { countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
+import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { feels, parts, useWords } from '../../ui/words'
-import { countVerdicts, fits, planks, type Board, type Filter } from './model'
+import type { RemovedThing } from './ItemPage'
+import { fits, planks, type Board, type Filter } from './model'
 
 /** The shelf by what a thing is for and how it feels, marked for one room at a glance. */
 export function Shelf() {
@@ -100,9 +101,9 @@ export function Shelf() {
           </nav>
           <section aria-live="polite" aria-label="Things">
             <p className="tally">
-              {countVerdicts(shown).map(([v, n]) => (
+              {countMarks(shown).map(([v, n]) => (
                 <span key={v} className={v}>
-                  <Glyph verdict={v} size="small" /> {n} <span className="soft">{verdictWord(v).toLowerCase()}</span>
+                  <Glyph mark={v} size="small" /> {n} <span className="soft">{markWord(v).toLowerCase()}</span>
                 </span>
               ))}
             </p>
@@ -120,15 +121,35 @@ export function Shelf() {
           </section>
         </div>
       )}
+      <PutBack />
     </main>
+  )
+}
+
+/** What was taken off the shelf by a slip comes back with one tap. */
+function PutBack() {
+  const client = useQueryClient()
+  const [removed, setRemoved] = useState(useLocation().state as RemovedThing | null)
+  const restore = useMutation({
+    mutationFn: ({ id }: RemovedThing) => ask(api.POST('/api/shelf/items/{id}/restore', { params: { path: { id } } })),
+    onSuccess: () => {
+      setRemoved(null)
+      return Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] })))
+    },
+  })
+  return (
+    <>
+      {restore.error && <Failure error={new Error(`Not put back. ${restore.error.message}`)} />}
+      {removed && <Undo text={`${removed.name} taken off the shelf.`} onUndo={() => restore.mutate(removed)} onGone={() => !restore.isError && setRemoved(null)} />}
+    </>
   )
 }
 
 function Thing({ item, use }: { item: Board; use: string }) {
   return (
-    <li className={item.verdict}>
+    <li className={item.mark}>
       <Link to={`/shelf/${item.id}${use === 'open' ? '' : `?use=${use}`}`}>
-        <Mark verdict={item.verdict} size="small" />
+        <Mark mark={item.mark} size="small" />
         <span>
           <b>{item.name}</b>
           <span className="soft">{[item.own ? 'our own' : '', item.in_cupboard ? 'in the cupboard' : '', item.reason].filter(Boolean).join(' · ') || ' '}</span>

@@ -1,4 +1,5 @@
-import type { Schemas, Verdict } from '../../api/client'
+import type { Schemas } from '../../api/client'
+import { byMark } from '../../ui/Mark'
 import { feels } from '../../ui/words'
 
 export type Board = Schemas['BoardItem']
@@ -12,13 +13,10 @@ export interface Filter {
 export const fits = (i: Board, f: Filter) =>
   (!f.part || i.parts.includes(f.part)) &&
   (!f.feel || i.feel.includes(f.feel)) &&
-  (f.only !== 'in' || i.verdict === 'goes-in' || i.verdict === 'with-a-hand') &&
+  (f.only !== 'in' || i.ready) &&
   (f.only !== 'cupboard' || i.in_cupboard) &&
   (f.only !== 'own' || i.own)
 
-const order: Verdict[] = ['goes-in', 'with-a-hand', 'measure-first', 'keep-out']
-
-export const countVerdicts = (items: { verdict: Verdict }[]): [Verdict, number][] => order.map((v) => [v, items.filter((i) => i.verdict === v).length])
 
 const wet = feels[0]?.[1] ?? []
 const grain = feels[1]?.[1] ?? []
@@ -30,7 +28,7 @@ export function planks(items: Board[], searched: boolean): [string, Board[]][] {
   for (const w of [...wet, '']) {
     for (const g of [...grain, '']) {
       const here = items.filter((i) => (w ? i.feel.includes(w) : !i.feel.some((f) => wet.includes(f))) && (g ? i.feel.includes(g) : !i.feel.some((f) => grain.includes(f))))
-      if (here.length) byFeel.set([w, g].filter(Boolean).join(' and ') || 'not described', here.sort((a, b) => order.indexOf(a.verdict) - order.indexOf(b.verdict) || a.name.localeCompare(b.name)))
+      if (here.length) byFeel.set([w, g].filter(Boolean).join(' and ') || 'not described', here.sort((a, b) => byMark(a, b) || a.name.localeCompare(b.name)))
     }
   }
   return [...byFeel].map(([title, here]) => [title.charAt(0).toUpperCase() + title.slice(1), here])

@@ -4,9 +4,8 @@ import { Button, Form } from 'react-bootstrap'
 import { api, ask, type Session } from '../../api/client'
 import { sessionQuery, welcomeQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
-import { Glyph, verdictWord } from '../../ui/Mark'
+import { Glyph, marks, markWord } from '../../ui/Mark'
 
-const verdicts = ['goes-in', 'with-a-hand', 'measure-first', 'keep-out'] as const
 
 export function SignIn() {
   usePageTitle('Sign in')
@@ -35,9 +34,9 @@ export function SignIn() {
           By when?
         </h1>
         <ul>
-          {verdicts.map((v) => (
+          {marks.map((v) => (
             <li key={v}>
-              <Glyph verdict={v} size="large" /> {verdictWord(v)}
+              <Glyph mark={v} size="large" /> {markWord(v)}
             </li>
           ))}
         </ul>
@@ -54,7 +53,7 @@ export function SignIn() {
         <Form onSubmit={submit}>
           <h2>{welcome.data?.demo ? 'Or sign in to your own' : 'Sign in to your centre'}</h2>
           {error && (
-            <div className="notice keep-out" role="alert">
+            <div className="notice lid" role="alert">
               <p>{error.message}</p>
             </div>
           )}

@@ -1,0 +1,142 @@
+package desk
+
+import (
+	"errors"
+
+	"emblo/core/material"
+	"emblo/core/plan"
+	"emblo/core/safety"
+	"emblo/core/written"
+)
+
+// reckoned is a plan with its answer in the core's terms.
+type reckoned struct {
+	plan.Answer
+	setup   plan.Setup
+	group   *safety.Group
+	opening written.Opening
+}
+
+// reckon judges and scales a plan for its room on its day.
+func (d *Desk) reckon(p written.Plan) (reckoned, error) {
+	var out reckoned
+	at, fault := p.Open()
+	if fault != nil {
+		return out, fault
+	}
+	r, g, err := d.group(p.RoomID, "/room_id", at.Day())
+	if err != nil {
+		return out, err
+	}
+	if out.setup, fault = p.Setup(d.Shelf); fault != nil {
+		return out, fault
+	}
+	out.setup.StirIn = d.Settings.StirIn
+	out.group, out.opening = g, written.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
+	out.Answer, err = plan.Reckon(out.setup, g, r.measures)
+	return out, faultOf(err)
+}
+
+// faultOf turns what the plan cannot reckon into a fault at its place.
+func faultOf(err error) error {
+	var input *plan.InvalidInput
+	if errors.As(err, &input) {
+		return written.Bad("/"+input.Field, "%s", input.Reason)
+	}
+	return err
+}
+
+// Answer judges and scales a plan as it stands.
+func (d *Desk) Answer(p written.Plan) (written.Answer, error) {
+	out, _, err := d.AnswerForList(p)
+	return out, err
+}
+
+// AnswerForList returns the answer to a plan with what a list says of it.
+func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, error) {
+	r, err := d.reckon(p)
+	if err != nil {
+		return written.Answer{}, written.Digest{}, err
+	}
+	out := written.WriteAnswer(r.Answer, r.group, r.opening)
+	out.Short = d.short(r.Answer)
+	return out, written.WriteDigest(r.Answer, r.opening), nil
+}
+
+// Digest says what a list says of a set-up. One that cannot be reckoned any more has no
+// verdict but says why: it is never shown as cleared.
+func (d *Desk) Digest(p written.Plan) written.Digest {
+	r, err := d.reckon(p)
+	if errors.Is(err, ErrGone) {
+		err = errors.New("The room is not there any more.")
+	}
+	if err != nil {
+		return written.Digest{Reason: err.Error()}
+	}
+	return written.WriteDigest(r.Answer, r.opening)
+}
+
+// UnreadableDigest is the digest of a set-up that does not read.
+func UnreadableDigest(why string) written.Digest {
+	v := written.WriteVerdict(safety.MeasureFirst)
+	return written.Digest{Verdict: v.Verdict, Mark: v.Mark, Reason: "It does not read, so nothing can be cleared: " + why}
+}
+
+// RoomName returns what a room is called, "" for one that is not there.
+func (p *People) RoomName(id string) string {
+	if r, ok := p.room(id); ok {
+		return r.Name()
+	}
+	return ""
+}
+
+// maxSwaps is how many swaps are offered for one thing.
+const maxSwaps = 3
+
+// Swaps returns what to take in place of the base or the one item of a plan.
+func (d *Desk) Swaps(in written.SwapsInput) ([]written.Swap, error) {
+	p := written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Base: in.Base}
+	if in.Item != nil {
+		p.Items = []written.PlanItem{*in.Item}
+	}
+	r, err := d.reckon(p)
+	if err != nil {
+		var fault *written.Fault
+		if in.Item != nil && errors.As(err, &fault) && len(fault.Pointer) >= len("/items/0") && fault.Pointer[:len("/items/0")] == "/items/0" {
+			return nil, &written.Fault{Code: fault.Code, Pointer: "/item" + fault.Pointer[len("/items/0"):], Sentence: fault.Sentence}
+		}
+		return nil, err
+	}
+	swaps := safety.NewSwaps(r.group, d.Shelf.Shelf, d.Subject, d.here)
+	mix, isMix := r.setup.Base.(plan.Mix)
+	switch {
+	case in.Item != nil:
+		l := r.Lines[0]
+		return written.WriteSwaps(swaps.For(d.itemOf(in.Item.ItemID, l), nil, l.Use, maxSwaps)), nil
+	case isMix:
+		return d.mixSwaps(mix, r.group), nil
+	case r.Base != nil:
+		return written.WriteSwaps(swaps.For(d.itemOf(in.Base.ItemID, *r.Base), []material.Part{material.Filler}, r.Base.Use, maxSwaps)), nil
+	}
+	return []written.Swap{}, nil
+}
+
+// mixSwaps returns recipes to make in place of a mix.
+func (d *Desk) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {
+	out := []written.Swap{}
+	for _, w := range plan.SwapMixes(d.usable, mix, g, maxSwaps) {
+		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name, Judged: written.WriteVerdict(w.Assessment.Verdict), Changes: w.Changes})
+	}
+	return out
+}
+
+// itemOf returns the thing of a plan's line as the shelf has it, or as it was described,
+// with the facts that it has in the plan.
+func (d *Desk) itemOf(id string, l plan.Line) material.Item {
+	it, ok := d.Get(id)
+	if !ok {
+		it = material.Item{Name: l.Name, Parts: []material.Part{material.Find}}
+	}
+	it.Facts = l.Facts
+	return it
+}

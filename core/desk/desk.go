@@ -1,0 +1,63 @@
+// Package desk answers questions about a centre. A desk holds the part of a centre's state
+// that an answer can depend on, as the core thinks of it, at one moment. It is pure: what
+// day it is comes with the question, a question comes in written form and its answer goes
+// out in it, and nothing is read or stored. A desk is immutable and safe for concurrent
+// use; what it keeps besides is only what it has reckoned already.
+//
+// A question that cannot be answered is a *written.Fault with the place in the question; a
+// thing that is not there is ErrGone. Whatever of the centre's own does not read is never
+// cleared and never hides the rest: it is listed as what it is and judged Measure first.
+package desk
+
+import (
+	"errors"
+	"fmt"
+
+	"emblo/core/age"
+	"emblo/core/safety"
+	"emblo/core/written"
+)
+
+// ErrGone is returned for a thing that the centre does not have, or not any more.
+var ErrGone = errors.New("there is nothing here by that id")
+
+// Desk is where a centre's questions are asked.
+type Desk struct {
+	*People
+	*Shelf
+	*Stock
+}
+
+// New returns the desk of a centre from its parts.
+func New(p *People, s *Shelf, k *Stock) *Desk { return &Desk{p, s, k} }
+
+// group returns a room and its children on a day. The fault names the field that named the
+// room.
+func (d *Desk) group(roomID, field string, day age.Date) (*Room, *safety.Group, error) {
+	if !written.IsID(roomID) {
+		return nil, nil, written.Bad(field, "Choose a room.")
+	}
+	r, ok := d.room(roomID)
+	if !ok {
+		return nil, nil, ErrGone
+	}
+	if why := d.whyUnreadable(r); why != "" {
+		return r, nil, &written.Fault{Code: written.BadValue, Pointer: field, Sentence: why}
+	}
+	g, err := d.groupOn(r, day)
+	if err != nil {
+		return r, nil, written.Bad(field, "%s cannot be planned for on %s: %s.", r.Roster.Name, day, err)
+	}
+	return r, g, nil
+}
+
+// whyUnreadable says why nothing can be judged for a room; "" when it can.
+func (p *People) whyUnreadable(r *Room) string {
+	switch {
+	case p.Unreadable != "":
+		return "The settings of the centre do not read, so nothing can be cleared: " + p.Unreadable
+	case r.Unreadable != "":
+		return fmt.Sprintf("The room %s does not read, so nothing can be cleared: %s", r.Name(), r.Unreadable)
+	}
+	return ""
+}

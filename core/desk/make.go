@@ -1,0 +1,202 @@
+package desk
+
+import (
+	"bytes"
+	"encoding/csv"
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/age"
+	"emblo/core/checklist"
+	"emblo/core/material"
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+	"emblo/core/written"
+)
+
+// Make scales a recipe for a room and says what the mix is and what is short.
+func (d *Desk) Make(in written.RecipeOrder, today age.Date) (written.RecipeMaking, error) {
+	r, g, err := d.group(in.RoomID, "/room_id", today)
+	if err != nil {
+		return written.RecipeMaking{}, err
+	}
+	rec, err := d.Recipe(in.RecipeID)
+	if err != nil {
+		return written.RecipeMaking{}, written.Bad("/recipe_id", "%s", err)
+	}
+	order, fault := readOrder(in, rec, g)
+	if fault != nil {
+		return written.RecipeMaking{}, fault
+	}
+	order.Stock, order.Prices, order.Log = d.stock, d.prices, d.logs[rec.ID]
+	m, err := plan.Make(order, g, r.measures)
+	if err != nil {
+		return written.RecipeMaking{}, faultOf(err)
+	}
+	if len(m.Short) > 0 {
+		m.Ways = append(m.Ways, m.Others(d.usable, order.Use, g, 2)...)
+	}
+	return d.writeMaking(m, order, r.measures), nil
+}
+
+// readOrder reads what is asked for, but for the stock.
+func readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o plan.Order, fault *written.Fault) {
+	o = plan.Order{Recipe: rec, Colours: 1, Spare: in.SparePercent / 100, Pot: unit.Millilitres(in.PotML), Learned: in.Learned}
+	if in.Colours != nil {
+		o.Colours = *in.Colours
+	}
+	if o.Use, fault = written.ReadUse("/use", in.Use); fault != nil {
+		return o, fault
+	}
+	switch in.By {
+	case "children":
+		o.Need, fault = readChildren(in, g)
+	case "shapes":
+		var shapes recipe.Shapes
+		for _, s := range in.Shapes {
+			shapes = append(shapes, recipe.Shape{Mould: recipe.Mould(s.Mould), Lengths: s.LengthsMM, Count: s.Count})
+		}
+		o.Need = shapes
+	case "vessel":
+		o.Need, fault = readFilled(in)
+	case "cupboard":
+	default:
+		fault = written.Bad("/by", "Say what the amount goes by: children, shapes, a vessel or the cupboard.")
+	}
+	return o, fault
+}
+
+func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *written.Fault) {
+	n := len(g.Room().Children)
+	if in.Children != nil {
+		n = *in.Children
+	}
+	if n < 1 || n > recipe.MaxChildren {
+		return nil, written.Bad("/children", "There must be 1 to %d children to scale for, not %d.", recipe.MaxChildren, n)
+	}
+	c := recipe.Children{Months: plan.Months(g, n)}
+	if p := in.PortionG; p != nil {
+		if !(*p >= recipe.MinPortion && *p <= recipe.MaxPortion) {
+			return nil, written.Bad("/portion_g", "A portion must be between %g and %g g.", recipe.MinPortion, recipe.MaxPortion)
+		}
+		c.Portion = unit.Grams(*p)
+	}
+	return c, nil
+}
+
+func readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
+	if in.VesselID == "" {
+		return recipe.Filled{Volume: unit.Millilitres(in.VolumeML)}, nil
+	}
+	tub, ok := vessel.Get(in.VesselID)
+	if !ok {
+		return nil, written.Bad("/vessel_id", "Choose a tub or a tray.")
+	}
+	depth := unit.Millimetres(in.DepthMM)
+	if err := tub.CheckDepth(depth); err != nil {
+		return nil, written.Bad("/depth_mm", "%s%s.", strings.ToUpper(err.Error()[:1]), err.Error()[1:])
+	}
+	return recipe.Filled{Volume: tub.VolumeTo(depth)}, nil
+}
+
+func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) written.RecipeMaking {
+	b, r := m.Batch, m.Recipe
+	out := written.RecipeMaking{Name: r.Name, Kind: r.Kind, Children: m.Children, Judged: written.WriteVerdict(m.Verdict), Lines: written.WriteLines(m.Lines),
+		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
+		Nature: written.WriteNature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: m.Nature.Keeps, NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
+		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
+		Steps: written.WriteSteps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{}, UsingLearned: o.Learned, Drops: []written.ColourDrops{},
+		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CSV: string(amountsCSV(b)), CostCoins: int(m.Coins)}
+	out.MinutesHands, out.MinutesWaiting = recipe.Minutes(r.Steps)
+	if m.ExtraHelps {
+		out.ExtraMeasure = m.Extra.Label()
+	}
+	if m.Pots.Count > 0 {
+		out.Pots, out.PotEachG = m.Pots.Count, m.Pots.Each.Grams()
+	}
+	if m.LimitKnown {
+		made := m.Limit.Made.Grams()
+		out.LimitG, out.LimitBy = &made, m.Limit.By[0].Item.Name
+	}
+	cards := b.CountingCards(set)
+	for i, a := range b.Amounts {
+		out.Amounts = append(out.Amounts, d.writeAmount(a, b, m.Short, cards[i]))
+	}
+	for _, c := range recipe.Colours {
+		out.Drops = append(out.Drops, written.ColourDrops{Sort: c.Words, Amount: c.For(m.Colour).String()})
+	}
+	for _, w := range m.Ways {
+		v := written.WriteVerdict(w.Verdict)
+		out.Ways = append(out.Ways, written.Way{Kind: w.Kind, Sentence: w.Sentence, MadeG: w.Made.Grams(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, RecipeID: w.RecipeID, ItemID: w.ItemID})
+	}
+	for _, rem := range m.Remedies {
+		w := written.Remedy{Symptom: string(rem.Symptom), Feels: rem.Feels, Cause: rem.Cause, Do: rem.Do, Doses: []written.Dose{}}
+		for _, dose := range rem.Doses {
+			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: dose.Item.Name, Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: written.WriteScoops(dose.Scoops)})
+		}
+		out.Remedies = append(out.Remedies, w)
+	}
+	for _, l := range m.Learned {
+		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: l.Line.Item.Name, Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
+	}
+	return out
+}
+
+func (d *Desk) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Shortage, card recipe.Card) written.MakingAmount {
+	out := written.MakingAmount{Amount: written.WriteAmount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
+		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
+	if note, ok := d.notes[a.Line.Item.ID]; ok {
+		out.HaveG, out.PackG, out.PriceCoins = note.Grams, note.PackG, note.PriceCoins
+		if !note.Here {
+			out.HaveG = new(float64)
+		}
+	}
+	if i := slices.IndexFunc(short, func(s recipe.Shortage) bool { return s.Line.Item.ID == a.Line.Item.ID }); i >= 0 {
+		missing := short[i].Missing.Grams()
+		out.MissingG = &missing
+	}
+	if card.Count > 0 {
+		out.Card, out.CardOff = &written.Scoop{Label: card.Measure.Label(), Count: card.Count, VolumeML: card.Measure.Volume().Millilitres()}, &card.Off
+	}
+	return out
+}
+
+func names(items []material.Item) []string {
+	out := make([]string, len(items))
+	for i, it := range items {
+		out[i] = it.Name
+	}
+	return out
+}
+
+// amountsCSV writes the amounts of a batch as RFC 4180, with no cell that a spreadsheet
+// would take for a formula.
+func amountsCSV(b recipe.Batch) []byte {
+	var out bytes.Buffer
+	w := csv.NewWriter(&out)
+	w.UseCRLF = true
+	_ = w.Write([]string{"ingredient", "exact_g", "scoops", "scooped_g", "off_percent"})
+	for _, a := range b.Amounts {
+		var scoops []string
+		for _, s := range a.Scoops {
+			scoops = append(scoops, fmt.Sprintf("%d x %s", s.Count, s.Measure.Label()))
+		}
+		row := []string{a.Line.Item.Name, fmt.Sprintf("%.1f", a.Exact.Grams()), strings.Join(scoops, " + "), fmt.Sprintf("%.1f", a.Scooped.Grams()), fmt.Sprintf("%.1f", a.Off*100)}
+		switch {
+		case a.Line.AsNeeded:
+			row = []string{a.Line.Item.Name, "", "as needed", "", ""}
+		case !a.Within || len(a.Scoops) == 0:
+			row[2], row[4] = "weigh it", "0.0"
+		}
+		for i := range row {
+			row[i] = checklist.Inert(row[i])
+		}
+		_ = w.Write(row) // a buffer takes everything
+	}
+	w.Flush()
+	return out.Bytes()
+}

@@ -1,0 +1,165 @@
+package desk
+
+import (
+	"strings"
+	"sync"
+	"time"
+
+	"emblo/core/age"
+	"emblo/core/room"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/written"
+)
+
+// Room is one room of a desk.
+type Room struct {
+	ID      string
+	Version int
+	Roster  room.Roster
+	// Written is the room as it is kept.
+	Written written.Room
+	// Unreadable says, in a sentence, why what is kept does not read; the rest is then not
+	// set but for the names.
+	Unreadable string
+
+	measures unit.MeasureSet
+}
+
+// Name returns what the room is called.
+func (r *Room) Name() string { return r.Written.Name }
+
+// ReadRoom reads a room as it is kept; one that does not read is kept as that.
+func ReadRoom(id string, version, form int, name string, data []byte) *Room {
+	r := &Room{ID: id, Version: version, Written: written.Room{Name: name, Drawer: []string{}, Children: []written.Child{}}}
+	w, err := written.Stored[written.Room](form, data)
+	if err != nil {
+		r.Unreadable = err.Error()
+		return r
+	}
+	roster, fault := w.Roster()
+	if fault != nil {
+		r.Unreadable = fault.Sentence
+		return r
+	}
+	r.Written, r.Roster = w, roster
+	r.measures, _ = roster.Measures() // checked by Roster
+	return r
+}
+
+// People is the part of a desk that says who an answer is for: the rooms, and what the
+// centre asks.
+type People struct {
+	Settings written.Settings
+	// Unreadable says why the settings do not read; then nothing is judged.
+	Unreadable string
+	Zone       *time.Location
+	rooms      []*Room
+	byID       map[string]*Room
+
+	mu     sync.Mutex
+	groups map[groupKey]*safety.Group
+}
+
+type groupKey struct {
+	room *Room // as it is, not by its id: a later one has other children
+	day  age.Date
+}
+
+// maxGroups bounds the groups that are kept: a few days of every room.
+const maxGroups = 512
+
+// NewPeople returns the part for rooms in the order they are shown.
+func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, rooms: rooms, byID: make(map[string]*Room, len(rooms)), groups: make(map[groupKey]*safety.Group)}
+	for _, r := range rooms {
+		p.byID[r.ID] = r
+	}
+	return p
+}
+
+// room finds a room by its id, in any case of its letters.
+func (p *People) room(id string) (*Room, bool) {
+	r, ok := p.byID[strings.ToLower(id)]
+	return r, ok
+}
+
+// groupOn returns the children of a room on a day.
+func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
+	key := groupKey{r, day}
+	p.mu.Lock()
+	g, kept := p.groups[key]
+	p.mu.Unlock()
+	if kept {
+		return g, nil
+	}
+	made, err := safety.NewGroup(r.Roster.On(day), p.Settings.Staffing, p.policyOf(r))
+	if err != nil {
+		return nil, err
+	}
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if len(p.groups) >= maxGroups {
+		clear(p.groups)
+	}
+	p.groups[key] = &made
+	return &made, nil
+}
+
+// policyOf returns what the centre and the room together ask.
+func (p *People) policyOf(r *Room) safety.Policy {
+	return p.Settings.Policy.Tighten(safety.Policy{NutFree: r.Roster.NutFree})
+}
+
+// Rooms writes every room with its children as the rules see them on a day.
+func (p *People) Rooms(today age.Date) []written.StoredRoom {
+	out := make([]written.StoredRoom, len(p.rooms))
+	for i, r := range p.rooms {
+		out[i] = p.Describe(r, today)
+	}
+	return out
+}
+
+// Room writes one room, or fails with ErrGone.
+func (p *People) Room(id string, today age.Date) (written.StoredRoom, error) {
+	r, ok := p.room(id)
+	if !ok {
+		return written.StoredRoom{}, ErrGone
+	}
+	return p.Describe(r, today), nil
+}
+
+// Describe writes a room as it is with the settings of the centre on a day.
+func (p *People) Describe(r *Room, today age.Date) written.StoredRoom {
+	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.whyUnreadable(r), Group: written.Group{Ages: []written.Age{}}}
+	if out.Unreadable != "" {
+		return out
+	}
+	g, err := p.groupOn(r, today)
+	if err != nil {
+		out.Unreadable = r.Name() + " cannot be planned for today: " + err.Error() + "."
+		return out
+	}
+	out.Group = written.WriteGroup(g)
+	return out
+}
+
+// RoomFile writes a room as the file that the command line checks lists against.
+func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
+	r, ok := d.room(id)
+	if !ok {
+		return written.RoomFile{}, ErrGone
+	}
+	if why := d.whyUnreadable(r); why != "" {
+		return written.RoomFile{}, written.Bad("", "%s", why)
+	}
+	c := written.WriteSettings(d.Settings)
+	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{}, Cupboard: d.atHand(),
+		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: c.Policy}}
+	for _, t := range d.things {
+		if t.Unreadable == "" {
+			f.Things = append(f.Things, written.FileThing{ID: t.ID, Thing: t.Written})
+		}
+	}
+	return f, nil
+}

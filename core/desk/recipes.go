@@ -1,0 +1,224 @@
+package desk
+
+import (
+	"slices"
+	"strings"
+
+	"emblo/core/age"
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+	"emblo/core/written"
+)
+
+// Recipes returns every recipe as it is for one room at the portion of its youngest: those
+// of the centre's own that cannot be used, with the reason, then the others.
+func (d *Desk) Recipes(roomID, useWord string, today age.Date) ([]written.RecipeCard, error) {
+	use, fault := written.ReadUse("/use", useWord)
+	if fault != nil {
+		return nil, fault
+	}
+	_, g, err := d.group(roomID, "/room_id", today)
+	if err != nil {
+		return nil, err
+	}
+	portion := recipe.DefaultPortion(g.Youngest())
+	cards := make([]written.RecipeCard, 0, len(d.usable))
+	for _, own := range d.recipes {
+		if own.Fault != "" {
+			card := d.card(own.Recipe, portion, use, g)
+			card.Judged, card.Reason = written.WriteVerdict(safety.MeasureFirst), own.Fault
+			card.NotTasteSafe = append(card.NotTasteSafe, "what it holds is not known whole")
+			cards = append(cards, card)
+		}
+	}
+	for _, r := range d.usable {
+		cards = append(cards, d.card(r, portion, use, g))
+	}
+	return cards, nil
+}
+
+func (d *Desk) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) written.RecipeCard {
+	worst, nature := plan.WorstLine(plan.JudgeMix(r, portion, use, g)), r.Nature()
+	card := written.RecipeCard{ID: r.ID, Name: r.Name, Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
+		Judged: written.WriteVerdict(worst.Assessment.Verdict), Stable: !nature.Class.NeedsCold(), Keeps: nature.Keeps, NotTasteSafe: []string{}, Lacking: []string{}}
+	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
+	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.ChildrenHelp })
+	if f, ok := worst.Assessment.First(); ok {
+		card.Reason = f.Title
+		if worst.Name != r.Name {
+			card.Reason = worst.Name + ": " + f.Title
+		}
+	}
+	_, why := plan.Taste(nature, g)
+	card.NotTasteSafe = append(card.NotTasteSafe, why...)
+	for _, it := range r.Lacking(d.here) {
+		card.Lacking = append(card.Lacking, it.Name)
+	}
+	return card
+}
+
+// Draft reads a recipe as it is typed and says what the mix is for a room, as far as it
+// can be read.
+func (d *Desk) Draft(in written.DraftInput, today age.Date) (written.RecipeDraft, error) {
+	_, g, err := d.group(in.RoomID, "/room_id", today)
+	if err != nil {
+		return written.RecipeDraft{}, err
+	}
+	draft := d.draft(in.Recipe, d.ownNames(""))
+	out := written.RecipeDraft{Lines: make([]written.ReadLine, len(draft.Lines)), Faults: make([]written.DraftFault, len(draft.Faults)), MixedG: draft.Recipe.Mixed().Grams(),
+		Hot: draft.Recipe.Hot, Steps: written.WriteSteps(draft.Recipe.Steps)}
+	whole := true
+	for i, l := range draft.Lines {
+		out.Lines[i] = readLine(l, out.MixedG)
+		whole = whole && l.Fault == ""
+	}
+	for i, f := range draft.Faults {
+		out.Faults[i] = written.DraftFault(f)
+	}
+	if !(out.MixedG > 0) {
+		return out, nil
+	}
+	judged := plan.JudgeMix(draft.Recipe, recipe.DefaultPortion(g.Youngest()), safety.Open, g)
+	verdict := plan.WorstLine(judged).Assessment.Verdict
+	if !whole { // what could not be read may be anything: the part that could is not cleared by itself
+		verdict = safety.Worst(verdict, safety.MeasureFirst)
+	}
+	v := written.WriteVerdict(verdict)
+	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, written.WriteLines(judged)
+	nature := draft.Recipe.Nature()
+	share, why := plan.Taste(nature, g)
+	n := written.WriteNature(nature, share, why)
+	out.Nature, out.Keeps = &n, nature.Keeps
+	return out, nil
+}
+
+func readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
+	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name, Like: make([]written.NamedItem, len(l.Like))}
+	if l.Fault == "" {
+		grams, share := l.Line.Mass.Grams(), 0.0
+		if mixedG > 0 {
+			share = grams / mixedG
+		}
+		out.ItemID, out.Grams, out.Share, out.AsNeeded = l.Line.Item.ID, &grams, &share, l.Line.AsNeeded
+		if out.Name == "" {
+			out.Name = l.Line.Item.Name
+		}
+	}
+	for i, it := range l.Like {
+		out.Like[i] = written.NamedItem{ID: it.ID, Name: it.Name}
+	}
+	return out
+}
+
+// CheckRecipe reports why a recipe cannot be kept under an id: one that the book has by
+// name, one line of it that cannot be read, one too many.
+func (d *Desk) CheckRecipe(id string, in written.RecipeInput) *written.Fault {
+	switch {
+	case in.Version == 0 && !d.HasRecipe(id) && len(d.recipes) >= MaxRecipes:
+		return written.Bad("/recipe", "A centre keeps at most %d recipes of its own.", MaxRecipes)
+	case bookHas(strings.TrimSpace(in.Recipe.Name)):
+		return written.Bad("/recipe/name", "The book has a recipe of this name; give yours another.")
+	}
+	if draft := d.draft(in.Recipe, d.ownNames(id)); !draft.OK() {
+		return written.Bad("/recipe/"+draft.Faults[0].Field, "%s Nothing was saved.", draft.Faults[0].Sentence)
+	}
+	return nil
+}
+
+// RecipePage returns a recipe of the book as it is typed; ok is false for any other.
+func RecipePage(id string) (page written.RecipePage, ok bool) {
+	r, ok := recipe.Standard().Get(id)
+	if !ok {
+		return page, false
+	}
+	return written.RecipePage{ID: r.ID, Recipe: written.WriteTyped(recipe.Write(r), unit.Metric), Also: some(r.Also), Basis: r.Basis, Versions: []written.SavedVersion{}}, true
+}
+
+// OwnBasis is what a recipe of a centre's own rests on.
+const OwnBasis = "a recipe of our own"
+
+// RecipeFile returns a recipe as schema.org JSON-LD, or ErrGone.
+func (d *Desk) RecipeFile(id string) (string, error) {
+	r, err := d.Recipe(id)
+	if err != nil {
+		return "", ErrGone
+	}
+	return string(recipe.JSONLD(r)), nil
+}
+
+// ImportRecipe reads schema.org JSON-LD into a recipe to look over.
+func ImportRecipe(in written.RecipeImport) (written.Recipe, error) {
+	w, err := recipe.ReadJSONLD([]byte(in.JSONLD))
+	if err != nil {
+		return written.Recipe{}, written.Bad("/jsonld", "Nothing was read: %s.", err)
+	}
+	return written.WriteTyped(w, unit.US), nil
+}
+
+// CheckAddition reports why something cannot have been worked into a batch of a recipe.
+func (d *Desk) CheckAddition(recipeID string, in written.AdditionInput) error {
+	if _, err := d.Recipe(recipeID); err != nil {
+		return ErrGone
+	}
+	if _, ok := d.Get(in.ItemID); !ok {
+		return written.Bad("/item_id", "There is nothing on the shelf by the id %q.", cut(in.ItemID))
+	}
+	if !(in.Share > 0 && in.Share <= 0.5) {
+		return written.Bad("/share", "What is worked in is more than nothing and at most half of the batch.")
+	}
+	if _, err := recipe.ParseSymptom(in.Symptom); err != nil {
+		return written.Bad("/symptom", "Say how the mix felt: %s.", err)
+	}
+	return nil
+}
+
+// Limits of what is noted of one thing in the cupboard.
+const (
+	maxStockG = 1_000_000.0
+	maxPackG  = 100_000.0
+	maxCoins  = 1_000_000
+)
+
+// CheckAmount reports why an amount cannot be noted of a thing.
+func (d *Desk) CheckAmount(id string, in written.CupboardAmount) error {
+	if _, ok := d.Get(id); !ok {
+		return ErrGone
+	}
+	switch {
+	case in.Grams != nil && !(*in.Grams >= 0 && *in.Grams <= maxStockG):
+		return written.Bad("/grams", "The cupboard holds between 0 g and 1000 kg of one thing.")
+	case in.PackG != nil && !(*in.PackG > 0 && *in.PackG <= maxPackG):
+		return written.Bad("/pack_g", "A pack weighs more than 0 g and at most 100 kg.")
+	case in.PriceCoins != nil && (*in.PriceCoins < 0 || *in.PriceCoins > maxCoins):
+		return written.Bad("/price_coins", "A price is between 0 and 10,000.")
+	case (in.PackG == nil) != (in.PriceCoins == nil):
+		return written.Bad("/price_coins", "Give the price and the weight of the pack together.")
+	}
+	return nil
+}
+
+// Book returns the mixes and vessels that a set-up can start from.
+func (d *Desk) Book() written.Book {
+	var book written.Book
+	for _, r := range d.usable {
+		hands, waiting := recipe.Minutes(r.Steps)
+		book.Recipes = append(book.Recipes, written.BookRecipe{ID: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands + waiting})
+	}
+	for _, k := range recipe.Kinds() {
+		book.Kinds = append(book.Kinds, written.RecipeKind{ID: k.ID, Words: k.Words, Own: k.Own})
+	}
+	for _, m := range unit.Sold(unit.US) { // every system has the same labels
+		book.Measures = append(book.Measures, m.Label())
+	}
+	usual := unit.StandardSet(unit.US)
+	for i := range usual.Len() {
+		book.UsualMeasures = append(book.UsualMeasures, usual.At(i).Label())
+	}
+	for _, t := range vessel.Standard() {
+		book.Vessels = append(book.Vessels, written.WriteVessel(t))
+	}
+	return book
+}

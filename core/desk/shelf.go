@@ -1,0 +1,199 @@
+package desk
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+	"sync"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/written"
+)
+
+// How many things and recipes of its own a centre keeps.
+const (
+	MaxThings  = 2000
+	MaxRecipes = 500
+)
+
+// Thing is one thing of a centre's own.
+type Thing struct {
+	ID         string
+	Version    int
+	Written    written.Thing
+	Unreadable string // why what is kept does not read
+}
+
+// Recipe is one recipe of a centre's own as it reads over today's shelf.
+type Recipe struct {
+	recipe.Recipe
+	Fault string // why it cannot be used any more; empty when it can
+}
+
+// Shelf is the part of a desk that says what there is: the shelf that ships with Emblo with
+// the centre's own things before it, and the book with the centre's own recipes.
+type Shelf struct {
+	*material.Shelf
+	things   []Thing
+	recipes  []Recipe
+	usable   []recipe.Recipe // own ones that can be used, then the book
+	subjects map[string]*safety.Subject
+	byRecipe map[string]int // own ones by id
+}
+
+// Row is something of the centre's own as it is kept.
+type Row struct {
+	ID            string
+	Version, Form int
+	Name          string
+	Data          []byte
+}
+
+// standardSubjects are the things of the shelf that ships with Emblo, with the gauge asked.
+var standardSubjects = sync.OnceValue(func() map[string]*safety.Subject {
+	items := material.Standard().Items()
+	all := make(map[string]*safety.Subject, len(items))
+	for _, it := range items {
+		s := safety.Prepare(it.Name, it.Facts)
+		all[it.ID] = &s
+	}
+	return all
+})
+
+// NewShelf reads a centre's own things and recipes as they are kept.
+func NewShelf(things, recipes []Row) *Shelf {
+	s := &Shelf{subjects: make(map[string]*safety.Subject, len(things)), byRecipe: make(map[string]int, len(recipes))}
+	own := make([]material.Item, 0, len(things))
+	for _, row := range things {
+		t, it := readThing(row)
+		s.things = append(s.things, t)
+		subject := safety.Prepare(it.Name, it.Facts)
+		s.subjects[it.ID] = &subject
+		own = append(own, it)
+	}
+	s.Shelf = material.Standard().With(own)
+	for _, row := range recipes {
+		r := s.readRecipe(row)
+		s.byRecipe[r.ID] = len(s.recipes)
+		s.recipes = append(s.recipes, r)
+		if r.Fault == "" {
+			s.usable = append(s.usable, r.Recipe)
+		}
+	}
+	if s.usable = append(s.usable, recipe.Standard().Recipes()...); len(s.usable) == len(recipe.Standard().Recipes()) {
+		s.usable = recipe.Standard().Recipes()
+	}
+	return s
+}
+
+// readThing reads a thing; of one that does not read nothing is known but its name, so it
+// is Measure first wherever it is met.
+func readThing(row Row) (Thing, material.Item) {
+	t := Thing{ID: row.ID, Version: row.Version}
+	w, err := written.Stored[written.Thing](row.Form, row.Data)
+	var it material.Item
+	if err == nil {
+		var fault *written.Fault
+		if it, fault = w.Item(row.ID, material.Standard().Named); fault != nil {
+			err = fault
+		}
+	}
+	if err != nil {
+		t.Unreadable, t.Written = err.Error(), written.Thing{Name: row.Name}
+		return t, material.Item{ID: row.ID, Name: row.Name, Own: true, Parts: []material.Part{material.Find}, Basis: "what is stored does not read: " + err.Error()}
+	}
+	t.Written = w
+	return t, it
+}
+
+func (s *Shelf) readRecipe(row Row) Recipe {
+	w, err := written.Stored[written.Recipe](row.Form, row.Data)
+	if err != nil {
+		r := Recipe{Recipe: recipe.Recipe{ID: row.ID, Name: row.Name, Own: true, Keeps: "not known"}}
+		r.Fault = fmt.Sprintf("%s does not read: %s", row.Name, err)
+		return r
+	}
+	d := s.draft(w, nil)
+	r := Recipe{Recipe: d.Recipe}
+	r.ID = row.ID
+	if !d.OK() {
+		r.Fault = fmt.Sprintf("%s cannot be used as it stands. %s", d.Recipe.Name, d.Faults[0].Sentence)
+	}
+	return r
+}
+
+// draft reads a recipe as it is typed; names are those of other recipes of the centre's
+// own, in small letters, which are no ingredients.
+func (s *Shelf) draft(w written.Recipe, names map[string]bool) recipe.Draft {
+	system, fault := w.System()
+	rd := recipe.Reader{Shelf: s.Shelf, System: system, Mix: func(name string) bool {
+		return names[strings.ToLower(name)] || bookHas(name)
+	}}
+	d := rd.Read(w.Typed())
+	if fault != nil {
+		d.Faults = append(d.Faults, recipe.Fault{Field: "measures", Sentence: fault.Sentence})
+	}
+	return d
+}
+
+func bookHas(name string) bool {
+	return slices.ContainsFunc(recipe.Standard().Recipes(), func(r recipe.Recipe) bool { return strings.EqualFold(r.Name, name) })
+}
+
+// ownNames returns the names of the centre's own recipes but for one, in small letters.
+func (s *Shelf) ownNames(but string) map[string]bool {
+	names := make(map[string]bool, len(s.recipes))
+	for _, r := range s.recipes {
+		if r.ID != but {
+			names[strings.ToLower(r.Name)] = true
+		}
+	}
+	return names
+}
+
+// Subject returns a thing of the shelf with the gauge asked already.
+func (s *Shelf) Subject(it material.Item) *safety.Subject {
+	if subject, ok := s.subjects[it.ID]; ok && subject.Facts() == it.Facts {
+		return subject
+	}
+	if subject, ok := standardSubjects()[it.ID]; ok && subject.Facts() == it.Facts {
+		return subject
+	}
+	fresh := safety.Prepare(it.Name, it.Facts)
+	return &fresh
+}
+
+// Recipe finds a recipe of the book or of the centre's own that can be used. An error is a
+// sentence.
+func (s *Shelf) Recipe(id string) (recipe.Recipe, error) {
+	if r, ok := recipe.Standard().Get(id); ok {
+		return r, nil
+	}
+	i, ok := s.byRecipe[id]
+	switch {
+	case !ok:
+		return recipe.Recipe{}, errors.New("Choose a recipe from the book: this one is not there any more.")
+	case s.recipes[i].Fault != "":
+		return s.recipes[i].Recipe, errors.New(s.recipes[i].Fault)
+	}
+	return s.recipes[i].Recipe, nil
+}
+
+// Things returns how many things of its own the centre has.
+func (s *Shelf) Things() int { return len(s.things) }
+
+// HasThing reports whether the id is that of a thing of the centre's own.
+func (s *Shelf) HasThing(id string) bool {
+	_, own := s.subjects[id]
+	return own
+}
+
+// HasRecipe reports whether the id is that of a recipe, whether or not it can be used.
+func (s *Shelf) HasRecipe(id string) bool {
+	_, book := recipe.Standard().Get(id)
+	_, own := s.byRecipe[id]
+	return book || own
+}

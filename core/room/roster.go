@@ -1,0 +1,66 @@
+package room
+
+import (
+	"fmt"
+
+	"emblo/core/age"
+	"emblo/core/allergen"
+	"emblo/core/unit"
+)
+
+// Person is a child as a centre keeps it: by birth month rather than by age.
+type Person struct {
+	ID       string
+	Initials string // two letters; never a name
+	Born     age.Month
+	// Developmental, Mouths and the rest are as in Child.
+	Developmental  Months
+	Mouths         Tri
+	Allergies      []Allergy
+	Tried          allergen.Set
+	Asthma, Eczema bool
+	Avoids, Seeks  Senses
+}
+
+// On returns the child on a day; its age is negative before it is born.
+func (p Person) On(day age.Date) Child {
+	return Child{Label: p.Initials, Months: age.MonthsOf(p.Born, day), Developmental: p.Developmental, Mouths: p.Mouths, Allergies: p.Allergies,
+		Tried: p.Tried, Asthma: p.Asthma, Eczema: p.Eczema, Avoids: p.Avoids, Seeks: p.Seeks}
+}
+
+// Roster is a room as a centre keeps it, whatever the day.
+type Roster struct {
+	Name         string
+	Adults       int
+	System       unit.System
+	Drawer       []string // labels of what hangs in the kitchen; the usual set when empty
+	NutFree      bool
+	Illness, Pet bool
+	Children     []Person
+}
+
+// On returns the room on a day.
+func (r Roster) On(day age.Date) Room {
+	on := Room{Name: r.Name, Adults: r.Adults, Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
+	for i, p := range r.Children {
+		on.Children[i] = p.On(day)
+	}
+	return on
+}
+
+// Measures returns the measures that the room owns. It fails for a label that is not sold.
+func (r Roster) Measures() (unit.MeasureSet, error) { return unit.Drawer(r.System, r.Drawer) }
+
+// Oldest is the greatest age in months of a child that rooms are for.
+const Oldest = 14 * 12
+
+// CheckBorn reports, as a clause, why a birth month cannot be that of a child on a day.
+func CheckBorn(born age.Month, day age.Date) error {
+	switch {
+	case born.After(day.Month()):
+		return fmt.Errorf("a birth month in the future: %s", born)
+	case age.MonthsOf(born, day) > Oldest:
+		return fmt.Errorf("an age of over %d years: check the birth month %s", Oldest/12, born)
+	}
+	return nil
+}

@@ -1,0 +1,242 @@
+package written
+
+import (
+	"time"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/gauge"
+	"emblo/core/material"
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+)
+
+// WriteVerdict writes a verdict with its mark; a verdict that nobody reached is empty and
+// not ready.
+func WriteVerdict(v safety.Verdict) Judged {
+	if !v.Valid() {
+		return Judged{}
+	}
+	return Judged{v.String(), v.Mark(), v.Ready()}
+}
+
+// WriteFindings writes findings, worst first; never nil.
+func WriteFindings(fs []safety.Finding) []Finding {
+	out := make([]Finding, len(fs))
+	for i, f := range fs {
+		out[i] = Finding{Rule: f.Rule, Title: f.Title, Judged: WriteVerdict(f.Verdict), Reason: f.Reason, Numbers: make([]Number, len(f.Numbers)),
+			Source: f.Source.Source, Standing: string(f.Source.Standing), Change: f.Change, Do: f.Do, Missing: f.Missing}
+		for j, n := range f.Numbers {
+			out[i].Numbers[j] = Number(n)
+		}
+		if f.Do == nil {
+			out[i].Do = []string{}
+		}
+	}
+	return out
+}
+
+// WriteLine writes the answer for one thing.
+func WriteLine(l plan.Line) Line {
+	short, middle, long := l.Facts.Smallest.Extents()
+	return Line{ID: l.ID, Name: l.Name, Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: WriteFindings(l.Assessment.Findings()),
+		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}}
+}
+
+// WriteLines writes answers in their order; never nil.
+func WriteLines(lines []plan.Line) []Line {
+	out := make([]Line, len(lines))
+	for i, l := range lines {
+		out[i] = WriteLine(l)
+	}
+	return out
+}
+
+// WriteGroup writes the children of a group as the rules see them.
+func WriteGroup(g *safety.Group) Group {
+	r := g.Room()
+	out := Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(), YoungestMonths: g.Youngest(), YoungestWords: age.Words(g.Youngest()),
+		Ages: make([]Age, len(r.Children))}
+	for i, c := range r.Children {
+		out.Ages[i] = Age{Initials: c.Label, Months: c.Months, CountsAs: c.Effective(false), Mouths: wordOf(c.Mouths)}
+	}
+	return out
+}
+
+// Opening is when and where a plan opens: what is needed to write its times and volumes.
+type Opening struct {
+	At     clock.Wall
+	Zone   *time.Location
+	System unit.System
+}
+
+// StartBy returns when the first hand must be laid on.
+func (o Opening) StartBy(a plan.Answer) clock.Wall {
+	hands, waiting := a.Minutes()
+	return o.At.Minus(hands+waiting, o.Zone)
+}
+
+// WriteAnswer writes the answer to a plan.
+func WriteAnswer(a plan.Answer, g *safety.Group, o Opening) Answer {
+	v := WriteVerdict(a.Verdict)
+	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: WriteGroup(g), Lines: WriteLines(a.Lines), Timeline: make([]Step, len(a.Timeline)),
+		Baseline: safety.Baseline(), Notes: a.Notes}
+	out.MinutesHands, out.MinutesWaiting = a.Minutes()
+	left := out.MinutesHands + out.MinutesWaiting
+	out.StartBy = o.StartBy(a).String()
+	for i, s := range a.Timeline {
+		out.Timeline[i] = Step{Text: s.Text, Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
+		left -= s.Minutes
+	}
+	if a.Base != nil {
+		l := WriteLine(*a.Base)
+		out.Base = &l
+	}
+	if a.Mix != nil {
+		m := writeMix(a.Mix)
+		out.Mix = &m
+	}
+	if f := a.Fill; f != nil {
+		out.Fill = &FillAnswer{Vessel: WriteVessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, DepthMM: f.Depth.Millimetres(), VolumeML: f.Volume.Millilitres(),
+			MassG: f.Mass.Grams(), InAllG: f.InAll.Grams(), Cups: unit.Cups(f.Volume, o.System)}
+	}
+	return out
+}
+
+// WriteDigest writes what a list says of a set-up.
+func WriteDigest(a plan.Answer, o Opening) Digest {
+	v := WriteVerdict(a.Verdict)
+	d := Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
+	if a.Base != nil {
+		d.What = a.Base.Name
+	}
+	switch {
+	case a.Mix != nil:
+		d.What += ", " + a.Mix.Batch.Made.String()
+	case a.Fill != nil:
+		d.What += ", " + a.Fill.InAll.String()
+	}
+	if l, f, ok := a.Worst(); ok {
+		d.Reason = l.Name + ": " + f.Reason
+	}
+	return d
+}
+
+func writeMix(m *plan.MixAnswer) MixAnswer {
+	b := m.Batch
+	out := MixAnswer{Recipe: b.Recipe.Name, NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
+		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: m.Nature.Keeps, Nature: WriteNature(m.Nature, m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
+	out.Pots, out.PotEachG = pots(m.Pots)
+	for i, a := range b.Amounts {
+		out.Amounts[i] = WriteAmount(a)
+	}
+	return out
+}
+
+func pots(p recipe.Pots) (count int, eachG float64) {
+	if p.Count == 0 {
+		return 0, 0
+	}
+	return p.Count, p.Each.Grams()
+}
+
+// WriteNature writes what a mix is, and how much of the youngest child's day a taste holds.
+func WriteNature(n recipe.Nature, tasteShare float64, notTasteSafe []string) Nature {
+	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: n.Class.String(), Hydration: max(0, n.Hydration), SodiumMG: n.TasteSodium.Grams() * 1000,
+		TasteShare: tasteShare, NotTasteSafe: notTasteSafe, Stains: n.Stains, Allergens: n.Allergens.String()}
+	if notTasteSafe == nil {
+		out.NotTasteSafe = []string{}
+	}
+	if n.Known {
+		out.Activity = max(0, n.Activity)
+	}
+	return out
+}
+
+// WriteAmount writes how much of one ingredient.
+func WriteAmount(a recipe.Amount) Amount {
+	return Amount{ItemID: a.Line.Item.ID, Name: a.Line.Item.Name, ExactG: a.Exact.Grams(), Scoops: WriteScoops(a.Scoops), Off: a.Off, Within: a.Within}
+}
+
+// WriteScoops writes fillings of measures; never nil.
+func WriteScoops(scoops []recipe.Scoop) []Scoop {
+	out := make([]Scoop, len(scoops))
+	for i, s := range scoops {
+		out[i] = Scoop{Label: s.Measure.Label(), Count: s.Count, VolumeML: s.Measure.Volume().Millilitres()}
+	}
+	return out
+}
+
+// WriteSteps writes the steps of a recipe; never nil.
+func WriteSteps(steps []recipe.Step) []RecipeStep {
+	out := make([]RecipeStep, len(steps))
+	for i, s := range steps {
+		out[i] = RecipeStep(s)
+	}
+	return out
+}
+
+// WriteVessel writes a tub or tray.
+func WriteVessel(t vessel.Tub) Vessel {
+	tl, tw := t.Top()
+	bl, bw := t.Bottom()
+	return Vessel{ID: t.ID, Name: t.Name, TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
+		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(), DeepestMM: t.Deepest().Millimetres()}
+}
+
+// WriteGauge draws a measured piece in the small-parts cylinder; nil for what the gauge
+// does not judge or nobody has measured.
+func WriteGauge(f material.Facts) *Gauge {
+	if !f.Form.GaugeJudges() || !f.Smallest.Known() {
+		return nil
+	}
+	at := f.Smallest.Pose()
+	short, middle, long := f.Smallest.Extents()
+	return &Gauge{Fits: at.Fits && !at.Unsure, Unsure: at.Unsure, Ball: f.Smallest.BallFit(), Round: f.Traits.Has(material.Rounded) || f.Smallest.Rounded(),
+		Squeezed: f.Traits.Has(material.Soft) && !at.Fits && f.Smallest.Squeezed(gauge.SoftSqueeze).CylinderFit().Fits,
+		Size:     f.Smallest.String(), ExtentsMM: []float64{short, middle, long}, Side: points(f.Smallest.Side(at)), Top: points(f.Smallest.Top(at))}
+}
+
+func points(ps []gauge.Point) []Point {
+	out := make([]Point, len(ps))
+	for i, p := range ps {
+		out[i] = Point{p.X, p.Y}
+	}
+	return out
+}
+
+// WriteSwaps writes swaps, best first; never nil.
+func WriteSwaps(swaps []safety.Swap) []Swap {
+	out := make([]Swap, len(swaps))
+	for i, s := range swaps {
+		out[i] = Swap{ItemID: s.Item.ID, Name: s.Item.Name, Judged: WriteVerdict(s.Assessment.Verdict), Changes: s.Changes, InCupboard: s.InCupboard}
+	}
+	return out
+}
+
+// WriteRules writes the rule book.
+func WriteRules(rules []safety.Rule) []Rule {
+	out := make([]Rule, len(rules))
+	for i, r := range rules {
+		out[i] = Rule{ID: r.ID, Title: r.Title, Family: string(r.Family), Threshold: r.Threshold, Source: r.Ground.Source, Standing: string(r.Ground.Standing),
+			Tunable: r.Tunable, Examples: make([]RuleExample, len(r.Examples))}
+		for j, e := range r.Examples {
+			who := age.Words(e.Months)
+			if e.Mouths {
+				who += ", mouthing"
+			}
+			out[i].Examples[j] = RuleExample{Words: e.Words, Who: who, Use: e.Use.String(), Judged: WriteVerdict(e.Want)}
+		}
+	}
+	return out
+}
+
+// Unreadable is the finding on anything for a room that does not read: nothing is known of
+// its children.
+func Unreadable(what, why string) Finding {
+	return Finding{Rule: "facts", Title: what + " does not read", Judged: WriteVerdict(safety.MeasureFirst), Numbers: []Number{}, Do: []string{}, Standing: string(safety.CommonPractice),
+		Source: "Convention: what is unknown is never cleared", Reason: what + " does not read, so nothing can be cleared: " + why, Change: "Open it and enter it anew.", Missing: "what is stored"}
+}

@@ -1,0 +1,187 @@
+package written
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+
+	"emblo/core/age"
+	"emblo/core/allergen"
+	"emblo/core/room"
+	"emblo/core/unit"
+)
+
+// name reads a name that a person gives something: trimmed, and not empty.
+func name(pointer, text, ask string) (string, *Fault) {
+	if text = strings.TrimSpace(text); text == "" {
+		return "", Bad(pointer, "%s.", ask)
+	}
+	return text, nil
+}
+
+// Roster reads a room into the core's terms. Names are trimmed and initials put in
+// capitals, which WriteRoom then writes.
+func (r Room) Roster() (room.Roster, *Fault) {
+	out := room.Roster{Adults: r.Adults, Drawer: r.Drawer, NutFree: r.NutFree, Illness: r.Illness, Pet: r.Pet}
+	var f *Fault
+	if out.Name, f = name("/name", r.Name, "Give the room a name"); f != nil {
+		return out, f
+	}
+	var err error
+	switch {
+	case r.Adults < 0 || r.Adults > room.MaxAdults:
+		return out, Bad("/adults", "Adults must be between 0 and %d, not %d.", room.MaxAdults, r.Adults)
+	case len(r.Children) == 0:
+		return out, Bad("/children", "Add at least one child: without ages nothing can be cleared.")
+	}
+	if out.System, err = unit.ParseSystem(r.Measures); err != nil {
+		return out, Bad("/measures", "Choose US cups, metric cups or Australian spoons.")
+	}
+	if _, err := out.Measures(); err != nil {
+		return out, Bad("/drawer", "Choose the cups and spoons from the list: %s.", err)
+	}
+	seen := make(map[string]bool, len(r.Children))
+	for i, c := range r.Children {
+		at := fmt.Sprintf("/children/%d", i)
+		p, f := c.person()
+		if f != nil {
+			return out, f.Under(at)
+		}
+		if seen[p.ID] {
+			return out, Bad(at+"/id", "The same child is in the list twice.")
+		}
+		seen[p.ID] = true
+		out.Children = append(out.Children, p)
+	}
+	return out, nil
+}
+
+// CheckOn reports the first child that cannot be of this age on a day.
+func (r Room) CheckOn(day age.Date) *Fault {
+	for i, c := range r.Children {
+		born, err := age.ParseMonth(c.Born)
+		if err == nil {
+			err = room.CheckBorn(born, day)
+		}
+		if err != nil {
+			return Bad(fmt.Sprintf("/children/%d/born", i), "%s has %s.", clip(c.Initials), err)
+		}
+	}
+	return nil
+}
+
+var (
+	twoLetters = regexp.MustCompile(`^[A-Z]{2}$`)
+	isID       = regexp.MustCompile(`^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$`)
+)
+
+// IsID reports whether a text is a UUID, in letters of any case.
+func IsID(text string) bool { return isID.MatchString(strings.ToLower(text)) }
+
+var triWords = map[string]room.Tri{"unknown": room.Unknown, "no": room.No, "yes": room.Yes}
+
+func wordOf(t room.Tri) string {
+	for word, v := range triWords {
+		if v == t {
+			return word
+		}
+	}
+	return ""
+}
+
+// person reads a child; pointers are below it.
+func (c Child) person() (p room.Person, f *Fault) {
+	p = room.Person{ID: strings.ToLower(c.ID), Initials: strings.ToUpper(strings.TrimSpace(c.Initials)), Asthma: c.Needs.Asthma, Eczema: c.Needs.Eczema}
+	if !IsID(p.ID) {
+		return p, Bad("/id", "A child needs an id of its own.")
+	}
+	if !twoLetters.MatchString(p.Initials) {
+		return p, Bad("/initials", "Give two letters for the child, A to Z; never a name.")
+	}
+	var err error
+	if p.Born, err = age.ParseMonth(c.Born); err != nil {
+		return p, Bad("/born", "Give %s a birth month, such as 2024-05.", p.Initials)
+	}
+	var known bool
+	if p.Mouths, known = triWords[c.Mouths]; !known {
+		return p, Bad("/mouths", "Say for %s whether things go in the mouth: yes, no or not known.", p.Initials)
+	}
+	if d := c.DevelopmentalMonths; d != nil {
+		if *d < 0 || *d > room.Oldest {
+			return p, Bad("/developmental_months", "A developmental age is between 0 and %d months.", room.Oldest)
+		}
+		p.Developmental = room.SetMonths(*d)
+	}
+	for i, a := range c.Allergies {
+		allergy, f := a.read(p.Initials)
+		if f != nil {
+			return p, f.Under(fmt.Sprintf("/allergies/%d", i))
+		}
+		p.Allergies = append(p.Allergies, allergy)
+	}
+	f = c.Needs.read(&p)
+	return p, f
+}
+
+var wayWords = map[string]room.Way{"eating": room.ByEating, "touch": room.ByTouchOrAir}
+
+func (a Allergy) read(who string) (room.Allergy, *Fault) {
+	to, err := allergen.Parse(a.To)
+	by, known := wayWords[a.By]
+	if err != nil || !known {
+		return room.Allergy{}, Bad("", "Choose what %s is allergic to, and whether by eating or by touch.", who)
+	}
+	note := strings.TrimSpace(a.Note)
+	if to == allergen.Other && note == "" {
+		return room.Allergy{}, Bad("/note", "Note what %s is allergic to.", who)
+	}
+	return room.Allergy{To: to, By: by, Note: note}, nil
+}
+
+func (n Needs) read(p *room.Person) *Fault {
+	for i, word := range n.Eaten {
+		set, err := allergen.ParseContents(word)
+		if err != nil {
+			return Bad(fmt.Sprintf("/needs/eaten/%d", i), "Choose what has been eaten at home from the list of allergens.")
+		}
+		p.Tried |= set
+	}
+	for field, row := range map[string]struct {
+		words []string
+		into  *room.Senses
+	}{"avoids": {n.Avoids, &p.Avoids}, "seeks": {n.Seeks, &p.Seeks}} {
+		for i, word := range row.words {
+			sense, err := room.ParseSense(word)
+			if err != nil {
+				return Bad(fmt.Sprintf("/needs/%s/%d", field, i), "Note whether the child avoids or seeks sticky, wet or loud things.")
+			}
+			*row.into |= sense
+		}
+	}
+	return nil
+}
+
+// WriteRoom writes a room; reading it gives the same room again.
+func WriteRoom(r room.Roster) Room {
+	out := Room{Name: r.Name, Adults: r.Adults, Measures: r.System.String(), Drawer: append([]string{}, r.Drawer...), NutFree: r.NutFree,
+		Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
+	for i, p := range r.Children {
+		c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
+			Needs: Needs{Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
+		if months, set := p.Developmental.Get(); set {
+			c.DevelopmentalMonths = &months
+		}
+		for _, a := range p.Allergies {
+			by := "eating"
+			if a.By == room.ByTouchOrAir {
+				by = "touch"
+			}
+			c.Allergies = append(c.Allergies, Allergy{a.To.String(), by, a.Note})
+		}
+		for _, a := range p.Tried.List() {
+			c.Needs.Eaten = append(c.Needs.Eaten, a.String())
+		}
+		out.Children[i] = c
+	}
+	return out
+}

@@ -1,0 +1,220 @@
+package written
+
+import (
+	"errors"
+	"fmt"
+	"strings"
+
+	"emblo/core/allergen"
+	"emblo/core/clock"
+	"emblo/core/gauge"
+	"emblo/core/material"
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+)
+
+// Shelf is what the names in a plan are looked up on.
+type Shelf interface {
+	// Get returns the thing with an id.
+	Get(id string) (material.Item, bool)
+	// Subject returns a thing of the shelf with the gauge asked already.
+	Subject(material.Item) *safety.Subject
+	// Recipe returns the recipe with an id; an error is a sentence.
+	Recipe(id string) (recipe.Recipe, error)
+}
+
+// Open reads when the set-up of a plan opens.
+func (p Plan) Open() (clock.Wall, *Fault) {
+	at, err := clock.ParseWall(p.PlayAt)
+	if err != nil {
+		return at, Bad("/play_at", "Say when the set-up opens, as 2026-11-24T09:45.")
+	}
+	return at, nil
+}
+
+// Setup reads what stands in a plan.
+func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
+	var setup plan.Setup
+	var f *Fault
+	if p.Base != nil {
+		if setup.Base, f = p.Base.read(shelf); f != nil {
+			return setup, f.Under("/base")
+		}
+	}
+	setup.Items = make([]plan.Placed, len(p.Items))
+	seen := make(map[string]bool, len(p.Items))
+	for i, in := range p.Items {
+		at := fmt.Sprintf("/items/%d", i)
+		if setup.Items[i], f = in.read(shelf); f != nil {
+			return setup, f.Under(at)
+		}
+		if seen[in.ID] {
+			return setup, Bad(at+"/id", "Two lines of the set-up have the same id.")
+		}
+		seen[in.ID] = true
+	}
+	return setup, nil
+}
+
+// ReadUse reads the word for a use; an empty one is open.
+func ReadUse(pointer, word string) (safety.Use, *Fault) {
+	use, err := safety.ParseUse(word)
+	if err != nil {
+		return use, Bad(pointer, "Choose how the children meet it: open, sealed, or in an adult's hand.")
+	}
+	return use, nil
+}
+
+func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
+	use, f := ReadUse("/use", b.Use)
+	if f != nil {
+		return nil, f
+	}
+	switch b.Kind {
+	case "mix":
+		r, err := shelf.Recipe(b.RecipeID)
+		if err != nil {
+			return nil, Bad("/recipe_id", "%s", err)
+		}
+		if b.PortionG == nil {
+			return nil, Bad("/portion_g", "Say how many grams each child has.")
+		}
+		m := plan.Mix{Recipe: r, Portion: unit.Grams(*b.PortionG), Colours: 1, Use: use}
+		if b.Colours != nil {
+			m.Colours = *b.Colours
+		}
+		if b.PotML != nil {
+			m.Pot = unit.Millilitres(*b.PotML)
+		}
+		return m, nil
+	case "fill":
+		it, ok := shelf.Get(b.ItemID)
+		if !ok || !it.Plays(material.Filler) {
+			return nil, Bad("/item_id", "Choose a filler from the shelf.")
+		}
+		tub, ok := vessel.Get(b.VesselID)
+		if !ok {
+			return nil, Bad("/vessel_id", "Choose a tub or a tray.")
+		}
+		if b.DepthMM == nil {
+			return nil, Bad("/depth_mm", "Say how deep to fill, in mm.")
+		}
+		return plan.Fill{Item: it, Tub: tub, Depth: unit.Millimetres(*b.DepthMM), Use: use}, nil
+	}
+	return nil, Bad("/kind", "Start from a mix or from a filler.")
+}
+
+func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
+	p := plan.Placed{ID: i.ID, Each: i.Each}
+	if !IsID(i.ID) {
+		return p, Bad("/id", "A line of a set-up needs an id of its own.")
+	}
+	var f *Fault
+	if i.Use == "" {
+		return p, Bad("/use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
+	}
+	if p.Use, f = ReadUse("/use", i.Use); f != nil {
+		return p, f
+	}
+	switch {
+	case i.ItemID != "" && i.Described != nil:
+		return p, Bad("/described", "Choose a thing from the shelf or describe one, not both.")
+	case i.ItemID != "":
+		it, ok := shelf.Get(i.ItemID)
+		if !ok {
+			return p, Bad("/item_id", "There is nothing on the shelf by the id %q.", clip(i.ItemID))
+		}
+		p.Name, p.Facts, p.Prepared = it.Name, it.Facts, shelf.Subject(it)
+	case i.Described != nil:
+		p.Name = i.Described.Name
+		if p.Facts, f = i.Described.Facts(); f != nil {
+			return p, f.Under("/described")
+		}
+	default:
+		return p, Bad("/item_id", "Choose a thing from the shelf, or describe it.")
+	}
+	return p, nil
+}
+
+// Facts reads a thing measured by hand. What is left out stays not known.
+func (d Described) Facts() (f material.Facts, fault *Fault) {
+	if _, fault := name("/name", d.Name, "Give it a name"); fault != nil {
+		return f, fault
+	}
+	said, err := material.Description{Traits: strings.Join(d.Traits, ";")}.Facts(nil)
+	if err != nil {
+		var bad *material.Bad
+		if errors.As(err, &bad) {
+			return f, Bad("/traits", "Look again: %s.", bad.Reason)
+		}
+		return f, Bad("/traits", "Look again: %s.", err)
+	}
+	f = said
+	if d.Form != "" {
+		if f.Form, err = material.ParseForm(d.Form); err != nil {
+			return f, Bad("/form", "Choose what it is like in the hand.")
+		}
+	}
+	f.Smallest, f.Largest, fault = d.size()
+	if fault != nil {
+		return f, fault
+	}
+	f.ContentsKnown, f.Salt, f.TraitsKnown = false, material.Amount{}, d.NothingElse
+	switch d.Contents {
+	case "", "unknown":
+	case "listed":
+		f.ContentsKnown = true
+		// A plain object holds no salt; of anything else the salt stays a fact to give.
+		if f.Form != material.FormUnknown && f.Form.GaugeJudges() && !f.Traits.Any(material.Food, material.NotFood) {
+			f.Salt = material.Known(0)
+		}
+	default:
+		return f, Bad("/contents", "Say whether what is in it is listed or unknown.")
+	}
+	// What is named counts, whether or not the list is whole.
+	if f.Allergens, fault = allergens("/allergens", d.Allergens); fault != nil {
+		return f, fault
+	}
+	if f.MayContain, fault = allergens("/may_contain", d.MayContain); fault != nil {
+		return f, fault
+	}
+	if p := d.SaltPercent; p != nil {
+		if !(*p >= 0 && *p <= 100) {
+			return f, Bad("/salt_percent", "Salt is between 0 and 100 g in 100 g.")
+		}
+		f.Salt = material.Known(*p / 100)
+	}
+	return f, nil
+}
+
+// size reads the shape and the sizes, which are given together or not at all.
+func (d Described) size() (least, most gauge.Solid, fault *Fault) {
+	if d.Solid == "" && len(d.SizesMM) == 0 {
+		return least, most, nil
+	}
+	kind, err := gauge.ParseKind(d.Solid)
+	if err != nil {
+		return least, most, Bad("/solid", "Choose a shape: ball, egg, cylinder, capsule, box, cone or irregular.")
+	}
+	if len(d.SizesMM) == 0 {
+		return least, most, nil
+	}
+	if least, err = gauge.New(kind, d.SizesMM...); err != nil {
+		return least, most, Bad("/sizes_mm", "The sizes do not describe a thing: %s.", err)
+	}
+	return least, least, nil
+}
+
+func allergens(pointer string, words []string) (set allergen.Set, fault *Fault) {
+	for i, w := range words {
+		one, err := allergen.ParseContents(w)
+		if err != nil {
+			return set, Bad(fmt.Sprintf("%s/%d", pointer, i), "Choose allergens from the list.")
+		}
+		set |= one
+	}
+	return set, nil
+}

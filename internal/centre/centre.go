@@ -1,0 +1,200 @@
+// Package centre carries out what is asked of a centre: it keeps its desk at hand, reads
+// and stores documents, and notes what happened. Handlers decode, ask here or at the desk
+// once, and encode.
+package centre
+
+import (
+	"context"
+	"errors"
+	"log/slog"
+	"sync"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/maypok86/otter/v2"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/recipe"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+// ErrGone is returned for something that the centre does not have, or not any more.
+var ErrGone = desk.ErrGone
+
+// Conflict is returned by a save over a version that is not the stored one. Current is what
+// is stored, in written form.
+type Conflict struct {
+	What    string // in a sentence: "room"
+	Current any
+}
+
+// Error says that somebody else saved first.
+func (c *Conflict) Error() string { return "somebody else saved this " + c.What + " in between" }
+
+// House keeps the desks of all centres. It is safe for concurrent use.
+type House struct {
+	store *store.Store
+	now   func() time.Time
+	log   *slog.Logger
+	parts *otter.Cache[key, part]
+	zones sync.Map // *time.Location by name
+	rules string
+}
+
+// key is one part of one centre at one revision. As equal revisions mean equal state, what
+// is kept under it never gets old; what nobody asks for is forgotten.
+type key struct {
+	centre   uuid.UUID
+	revision uuid.UUID
+}
+
+type part struct {
+	of     any // *desk.People, *desk.Shelf or *desk.Stock
+	weight uint32
+}
+
+// Desks are bounded by bytes: that of their documents, a few times over for what they are
+// read into.
+const (
+	maxDeskBytes = 256 << 20
+	readInto     = 8
+	leastWeight  = 4 << 10
+)
+
+// New returns a house on a store. Version is that of the program: what was reckoned by
+// another is reckoned anew.
+func New(s *store.Store, now func() time.Time, log *slog.Logger, version string) *House {
+	return &House{store: s, now: now, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
+		MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
+}
+
+// Zone returns the time zone of a centre. An unknown one is a fault of the data and reads
+// as UTC.
+func (h *House) zone(name string) *time.Location {
+	if z, ok := h.zones.Load(name); ok {
+		return z.(*time.Location)
+	}
+	z, err := time.LoadLocation(name)
+	if err != nil {
+		z = time.UTC
+	}
+	h.zones.Store(name, z)
+	return z
+}
+
+// Now returns what the clock on the centre's wall shows.
+func (h *House) Now(s *store.Session) clock.Wall { return clock.WallOf(h.now().In(h.zone(s.TimeZone))) }
+
+// Today returns the day it is at the centre.
+func (h *House) Today(s *store.Session) age.Date { return h.Now(s).Day() }
+
+// of returns the store as the signed-in account uses it.
+func (h *House) of(s *store.Session) *store.Centre { return h.store.For(s.CentreID).By(s.StaffID) }
+
+// Desk returns the desk of the signed-in centre, never older than the session saw it. What
+// is loaded is kept under the revision that it was loaded at, outside any lock: two that
+// load at once both do.
+func (h *House) Desk(ctx context.Context, s *store.Session) (*desk.Desk, error) {
+	d, _, err := h.deskAt(ctx, s)
+	return d, err
+}
+
+// deskAt returns the desk and the revisions that it stands for.
+func (h *House) deskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at store.Revisions, err error) {
+	people, peopleAt, err := loaded(h, s, s.People, func() (*desk.People, uuid.UUID, int, error) { return h.people(ctx, s) })
+	if err != nil {
+		return nil, at, err
+	}
+	shelf, shelfAt, err := loaded(h, s, s.Shelf, func() (*desk.Shelf, uuid.UUID, int, error) { return h.shelf(ctx, s) })
+	if err != nil {
+		return nil, at, err
+	}
+	stock, stockAt, err := loaded(h, s, s.Stock, func() (*desk.Stock, uuid.UUID, int, error) { return h.stock(ctx, s) })
+	if err != nil {
+		return nil, at, err
+	}
+	return desk.New(people, shelf, stock), store.Revisions{People: peopleAt, Shelf: shelfAt, Stock: stockAt}, nil
+}
+
+func loaded[T any](h *House, s *store.Session, revision uuid.UUID, load func() (T, uuid.UUID, int, error)) (v T, at uuid.UUID, err error) {
+	if kept, ok := h.parts.GetIfPresent(key{s.CentreID, revision}); ok {
+		return kept.of.(T), revision, nil
+	}
+	v, at, bytes, err := load()
+	if err == nil {
+		h.parts.Set(key{s.CentreID, at}, part{v, uint32(min(leastWeight+readInto*bytes, maxDeskBytes))})
+	}
+	return v, at, err
+}
+
+func (h *House) people(ctx context.Context, s *store.Session) (*desk.People, uuid.UUID, int, error) {
+	rows, err := h.store.For(s.CentreID).People(ctx)
+	if err != nil {
+		return nil, uuid.Nil, 0, err
+	}
+	bytes := len(rows.Doc)
+	settings, unreadable := readSettings(rows.Form, rows.Doc)
+	rooms := make([]*desk.Room, len(rows.Rooms))
+	for i, r := range rows.Rooms {
+		bytes += len(r.Doc)
+		rooms[i] = desk.ReadRoom(r.ID.String(), r.Version, r.Form, r.Name, r.Doc)
+	}
+	return desk.NewPeople(settings, unreadable, h.zone(rows.TimeZone), rooms), rows.Revision, bytes, nil
+}
+
+func readSettings(form int, doc []byte) (settings written.Settings, unreadable string) {
+	w, err := written.Stored[written.Centre](form, doc)
+	if err != nil {
+		return settings, err.Error()
+	}
+	settings, fault := w.Settings()
+	if fault != nil {
+		return settings, fault.Sentence
+	}
+	return settings, ""
+}
+
+func (h *House) shelf(ctx context.Context, s *store.Session) (*desk.Shelf, uuid.UUID, int, error) {
+	rows, err := h.store.For(s.CentreID).Shelf(ctx)
+	if err != nil {
+		return nil, uuid.Nil, 0, err
+	}
+	bytes := 0
+	read := func(docs []store.NamedDoc) []desk.Row {
+		out := make([]desk.Row, len(docs))
+		for i, d := range docs {
+			bytes += len(d.Doc)
+			out[i] = desk.Row{ID: d.ID.String(), Version: d.Version, Form: d.Form, Name: d.Name, Data: d.Doc}
+		}
+		return out
+	}
+	return desk.NewShelf(read(rows.Things), read(rows.Recipes)), rows.Revision, bytes, nil
+}
+
+func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.UUID, int, error) {
+	rows, err := h.store.For(s.CentreID).Stock(ctx)
+	if err != nil {
+		return nil, uuid.Nil, 0, err
+	}
+	notes := make([]desk.Note, len(rows.Cupboard))
+	for i, r := range rows.Cupboard {
+		notes[i] = desk.Note{ItemID: r.ItemID, Here: r.Here, CupboardAmount: written.CupboardAmount{Grams: r.Grams, PackG: r.PackG, PriceCoins: r.PriceCoins}}
+	}
+	log := make([]desk.Addition, len(rows.Log))
+	for i, a := range rows.Log {
+		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: recipe.Addition{Batch: a.Day, Item: a.ItemID, Share: a.Share, Symptom: recipe.Symptom(a.Symptom)}}
+	}
+	const rowBytes = 100
+	return desk.NewStock(notes, log), rows.Revision, rowBytes * (len(notes) + len(log)), nil
+}
+
+// gone turns the store's word for what is not there into the desk's.
+func gone(err error) error {
+	if errors.Is(err, store.ErrNotFound) {
+		return ErrGone
+	}
+	return err
+}

@@ -1,0 +1,225 @@
+package centre
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"errors"
+	"log/slog"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+// Setup returns one set-up.
+func (h *House) Setup(ctx context.Context, s *store.Session, id uuid.UUID) (written.StoredSetup, error) {
+	doc, err := h.of(s).Doc(ctx, store.Setups, id)
+	if err != nil {
+		return written.StoredSetup{}, gone(err)
+	}
+	return setupOf(doc)
+}
+
+func setupOf(doc store.Doc) (written.StoredSetup, error) {
+	w, err := written.Stored[written.Setup](doc.Form, doc.Doc)
+	if err != nil {
+		return written.StoredSetup{}, unreadable("set-up", err)
+	}
+	return written.StoredSetup{ID: doc.ID.String(), Version: doc.Version, SavedAt: doc.UpdatedAt, Setup: w}, nil
+}
+
+// SaveSetup keeps a set-up and answers it. It is stored only when it can be reckoned for
+// its room, so that a stored plan always has an answer.
+func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, in written.SetupInput) (written.SavedSetup, error) {
+	var out written.SavedSetup
+	if in.Name = strings.TrimSpace(in.Name); in.Name == "" {
+		return out, written.Bad("/name", "Give the set-up a name.")
+	}
+	d, at, err := h.deskAt(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	answer, digest, err := d.AnswerForList(in.Plan)
+	if errors.Is(err, ErrGone) {
+		return out, written.Bad("/room_id", "Choose a room: this one is not there any more.")
+	}
+	if err != nil {
+		return out, err
+	}
+	saved, err := h.save(ctx, s, store.Setups, id, in.Version, in.Setup, aSetup, func(doc store.Doc) (any, error) { return setupOf(doc) })
+	if err != nil {
+		return out, err
+	}
+	h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, digest)}})
+	out.Answer = answer
+	out.Setup, err = setupOf(saved)
+	return out, err
+}
+
+// keptDigest is a digest with what it rests on. It holds only while all of that is so: the
+// rooms and settings, the things and recipes, and the rules and shelf of the program. A plan
+// is judged for the day it opens, so it does not get old by itself.
+type keptDigest struct {
+	People uuid.UUID      `json:"people"`
+	Shelf  uuid.UUID      `json:"shelf"`
+	Rules  string         `json:"rules"`
+	Digest written.Digest `json:"digest"`
+}
+
+func (h *House) kept(at store.Revisions, d written.Digest) json.RawMessage {
+	text, err := json.Marshal(keptDigest{at.People, at.Shelf, h.rules, d})
+	if err != nil {
+		panic(err) // of strings and numbers alone
+	}
+	return text
+}
+
+// keep keeps digests; it is no failure of the request when they are not kept.
+func (h *House) keep(ctx context.Context, s *store.Session, digests map[uuid.UUID]store.VersionedDigest) {
+	if err := h.of(s).KeepDigests(ctx, digests); err != nil {
+		h.log.WarnContext(ctx, "digests were not kept", slog.Any("error", err))
+	}
+}
+
+// Limits of a page of set-ups.
+const (
+	usualPage = 50
+	maxPage   = 100
+)
+
+// Setups returns a page of the list, from the cursor of the page before: what opens from
+// today on in order, then what was before, latest first. What is said of each is what was
+// reckoned of it, or reckoned now where anything that it rests on has changed since.
+func (h *House) Setups(ctx context.Context, s *store.Session, after string, limit int) (written.SetupPage, error) {
+	out := written.SetupPage{Setups: []written.SetupSummary{}}
+	cursor, err := readCursor(after)
+	if err != nil {
+		return out, err
+	}
+	if limit == 0 {
+		limit = usualPage
+	}
+	if limit < 1 || limit > maxPage {
+		return out, written.Bad("/limit", "A page has 1 to %d set-ups.", maxPage)
+	}
+	d, at, err := h.deskAt(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	rows, err := h.of(s).SetupsFrom(ctx, clock.At(h.Today(s), 0, 0), cursor, limit+1)
+	if err != nil {
+		return out, err
+	}
+	anew := make(map[uuid.UUID]store.VersionedDigest)
+	for i, row := range rows {
+		if i == limit {
+			last := rows[i-1]
+			out.Next = writeCursor(last.Past, out.Setups[i-1].PlayAt, last.ID)
+			break
+		}
+		sum, fresh := h.summary(at, d, row)
+		if fresh {
+			anew[row.ID] = store.VersionedDigest{Version: row.Version, Digest: h.kept(at, sum.Digest)}
+		}
+		out.Setups = append(out.Setups, sum)
+	}
+	h.keep(ctx, s, anew)
+	return out, nil
+}
+
+// summary writes one row of the list; fresh says that it was reckoned now.
+func (h *House) summary(at store.Revisions, d *desk.Desk, row store.SetupRow) (sum written.SetupSummary, fresh bool) {
+	w, err := written.Stored[written.Setup](row.Form, row.Doc.Doc)
+	if err != nil {
+		var place struct {
+			Name   string `json:"name"`
+			RoomID string `json:"room_id"`
+			PlayAt string `json:"play_at"`
+		}
+		_ = json.Unmarshal(row.Doc.Doc, &place) // what of it can be said
+		return written.SetupSummary{ID: row.ID.String(), Name: place.Name, RoomID: place.RoomID, RoomName: d.RoomName(place.RoomID), PlayAt: place.PlayAt,
+			Digest: desk.UnreadableDigest(err.Error())}, false
+	}
+	sum = written.SetupSummary{ID: row.ID.String(), Name: w.Name, RoomID: w.RoomID, RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}
+	var kept keptDigest
+	if len(row.Digest) > 0 && json.Unmarshal(row.Digest, &kept) == nil && kept.People == at.People && kept.Shelf == at.Shelf && kept.Rules == h.rules {
+		sum.Digest = kept.Digest
+		return sum, false
+	}
+	sum.Digest = d.Digest(w.Plan)
+	return sum, true
+}
+
+func writeCursor(past bool, playAt string, id uuid.UUID) string {
+	mark := "n"
+	if past {
+		mark = "p"
+	}
+	return base64.RawURLEncoding.EncodeToString([]byte(mark + " " + playAt + " " + id.String()))
+}
+
+func readCursor(text string) (store.Cursor, error) {
+	if text == "" {
+		return store.Cursor{}, nil
+	}
+	bad := written.Bad("/after", "This page of the list is not there: begin with the first.")
+	raw, err := base64.RawURLEncoding.DecodeString(text)
+	if err != nil {
+		return store.Cursor{}, bad
+	}
+	parts := strings.Split(string(raw), " ")
+	if len(parts) != 3 || parts[0] != "n" && parts[0] != "p" {
+		return store.Cursor{}, bad
+	}
+	id, err := uuid.Parse(parts[2])
+	if _, badTime := clock.ParseWall(parts[1]); err != nil || badTime != nil {
+		return store.Cursor{}, bad
+	}
+	return store.Cursor{Past: parts[0] == "p", PlayAt: parts[1], ID: id}, nil
+}
+
+// NoteHere notes whether a thing is in the cupboard.
+func (h *House) NoteHere(ctx context.Context, s *store.Session, id string, in written.CupboardNote) error {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	if _, ok := d.Get(id); !ok {
+		return ErrGone
+	}
+	return h.of(s).SetCupboard(ctx, in.Here, id)
+}
+
+// NoteAmount notes how much of a thing is in the cupboard and what it was bought for.
+func (h *House) NoteAmount(ctx context.Context, s *store.Session, id string, in written.CupboardAmount) error {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	if err := d.CheckAmount(id, in); err != nil {
+		return err
+	}
+	return h.of(s).SetAmounts(ctx, store.CupboardRow{ItemID: id, Grams: in.Grams, PackG: in.PackG, PriceCoins: in.PriceCoins})
+}
+
+// AddAddition logs what was worked into today's batch of a recipe.
+func (h *House) AddAddition(ctx context.Context, s *store.Session, recipe string, id uuid.UUID, in written.AdditionInput) error {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	if err := d.CheckAddition(recipe, in); err != nil {
+		return err
+	}
+	return h.of(s).AddAddition(ctx, store.Addition{ID: id, RecipeID: recipe, Day: h.Today(s).String(), ItemID: in.ItemID, Share: in.Share, Symptom: in.Symptom})
+}
+
+// DeleteAddition takes an addition back.
+func (h *House) DeleteAddition(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	return gone(h.of(s).DeleteAddition(ctx, id))
+}

@@ -1,0 +1,104 @@
+// Package accounts is signing in and out, and who is signed in.
+package accounts
+
+import (
+	"errors"
+	"net"
+	"net/http"
+
+	"emblo/core/written"
+	"emblo/internal/account"
+	"emblo/internal/contract"
+	"emblo/internal/httpapi/edge"
+	"emblo/internal/store"
+)
+
+type area struct {
+	*edge.Edge
+	version string
+}
+
+// Handlers returns the handlers of the area.
+func Handlers(e *edge.Edge, version string) edge.Handlers {
+	a := area{e, version}
+	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
+}
+
+// welcome says whether the demo account can be offered.
+func (a area) welcome(r *edge.Request) (any, error) {
+	w := contract.Welcome{Version: a.version}
+	c, _, err := a.Store.DemoCentre(r)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return nil, err
+	}
+	if err == nil {
+		name := c.Name()
+		w.Demo, w.DemoCentre = true, &name
+	}
+	return w, nil
+}
+
+func (a area) session(r *edge.Request) (any, error) { return a.body(r, r.Session) }
+
+// signIn checks a password and sets the session cookie.
+func (a area) signIn(r *edge.Request, in written.SignIn) (any, error) {
+	token, err := account.SignIn(r, a.Store, in.Email, in.Password, addressOf(r), a.Now())
+	if err != nil {
+		return nil, err
+	}
+	return a.welcomeIn(r, token)
+}
+
+// signInDemo opens a session of the demo centre's lead, when the demo centre is loaded.
+func (a area) signInDemo(r *edge.Request) (any, error) {
+	_, lead, err := a.Store.DemoCentre(r)
+	if err != nil {
+		return nil, err
+	}
+	token, err := account.Open(r, a.Store, lead.ID, a.Now())
+	if err != nil {
+		return nil, err
+	}
+	return a.welcomeIn(r, token)
+}
+
+// signOut ends the session and clears the cookie; without one there is nothing to end.
+func (a area) signOut(r *edge.Request) (any, error) {
+	if token, err := r.Cookie(edge.CookieName); err == nil {
+		if err := account.Close(r, a.Store, token); err != nil {
+			return nil, err
+		}
+	}
+	return &edge.Reply{Status: http.StatusNoContent, Cookie: a.cookie("", -1)}, nil
+}
+
+func (a area) welcomeIn(r *edge.Request, token string) (any, error) {
+	s, err := account.Who(r, a.Store, token, a.Now())
+	if err != nil {
+		return nil, err
+	}
+	body, err := a.body(r, &s)
+	return &edge.Reply{Body: body, Cookie: a.cookie(token, int(account.SessionLasts.Seconds()))}, err
+}
+
+func (a area) cookie(token string, maxAge int) *http.Cookie {
+	return &http.Cookie{Name: edge.CookieName, Value: token, Path: "/", MaxAge: maxAge, HttpOnly: true, Secure: a.Secure, SameSite: http.SameSiteStrictMode}
+}
+
+func (a area) body(r *edge.Request, s *store.Session) (any, error) {
+	d, err := a.House.Desk(r, s)
+	if err != nil {
+		return nil, err
+	}
+	body := contract.Session{Name: s.StaffName, Role: s.Role, Today: a.House.Today(s).String()}
+	body.Centre.Name, body.Centre.RatioTitle = d.Settings.Name, d.Settings.Staffing.Title()
+	body.Centre.Currency, body.Centre.Emergency = d.Settings.Currency, d.Settings.Emergency
+	return body, nil
+}
+
+func addressOf(r *edge.Request) string {
+	if host, _, err := net.SplitHostPort(r.Request.RemoteAddr); err == nil {
+		return host
+	}
+	return "unknown"
+}

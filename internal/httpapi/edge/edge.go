@@ -1,0 +1,290 @@
+// Package edge is where a request becomes a question and an answer becomes a response: it
+// serves the operations of the contract, lets in only who may, reads bodies and queries
+// strictly, and writes every failure as a problem. The areas beside it say what is asked.
+package edge
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"log/slog"
+	"mime"
+	"net/http"
+	"net/url"
+	"slices"
+	"strconv"
+	"time"
+
+	"github.com/gin-gonic/gin"
+	"github.com/go-json-experiment/json"
+	"github.com/google/uuid"
+
+	"emblo/core/age"
+	"emblo/core/written"
+	"emblo/internal/account"
+	"emblo/internal/centre"
+	"emblo/internal/contract"
+	"emblo/internal/store"
+)
+
+// Edge serves operations.
+type Edge struct {
+	Store *store.Store
+	House *centre.House
+	Now   func() time.Time
+	Log   *slog.Logger
+	// Secure marks cookies Secure, for use behind TLS.
+	Secure bool
+}
+
+// Request is one request that was let in.
+type Request struct {
+	*gin.Context
+	// Session is who asks; nil for an operation that is open to everybody.
+	Session *store.Session
+	body    []byte
+}
+
+// Reply is a response that is more than a body: a status of its own, a cookie.
+type Reply struct {
+	Status int
+	Cookie *http.Cookie
+	Body   any
+}
+
+// Handler answers one operation: with a body, a *Reply, or nil for 204.
+type Handler func(r *Request) (any, error)
+
+// Handlers are handlers by the id of their operation in the contract.
+type Handlers map[string]Handler
+
+// requestLasts is how long a request may take before it is given up.
+const requestLasts = 20 * time.Second
+
+// Serve adds every operation of the contract to the routes. It panics when an operation has
+// no handler or a handler no operation: the program is then not whole.
+func (e *Edge) Serve(routes gin.IRoutes, areas ...Handlers) {
+	handlers := make(Handlers)
+	for _, area := range areas {
+		for id, h := range area {
+			if handlers[id] != nil {
+				panic("edge: two handlers for " + id)
+			}
+			handlers[id] = h
+		}
+	}
+	for _, op := range contract.Operations {
+		h := handlers[op.ID]
+		if h == nil {
+			panic("edge: no handler for " + op.ID)
+		}
+		delete(handlers, op.ID)
+		routes.Handle(op.Method, op.Path, e.serve(op, h))
+	}
+	for id := range handlers {
+		panic("edge: no operation " + id)
+	}
+}
+
+func (e *Edge) serve(op contract.Operation, h Handler) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		ctx, cancel := context.WithTimeout(c.Request.Context(), requestLasts)
+		defer cancel()
+		c.Request = c.Request.WithContext(ctx)
+		r, err := e.letIn(c, op)
+		var answer any
+		if err == nil {
+			answer, err = h(r)
+		}
+		if err != nil {
+			e.Refuse(c, err)
+			return
+		}
+		e.answer(c, answer)
+	}
+}
+
+// letIn finds who asks, holds that against who may, and reads what the request carries.
+func (e *Edge) letIn(c *gin.Context, op contract.Operation) (*Request, error) {
+	r := &Request{Context: c}
+	if !op.Open {
+		session, err := e.session(c)
+		if err != nil {
+			return nil, err
+		}
+		if !slices.Contains(op.May, session.Role) {
+			return nil, notYours(op)
+		}
+		r.Session = &session
+	}
+	if err := checkQuery(c.Request.URL, op); err != nil {
+		return nil, err
+	}
+	return r, r.read(op)
+}
+
+// CookieName is the name of the session cookie.
+const CookieName = "emblo_session"
+
+func (e *Edge) session(c *gin.Context) (store.Session, error) {
+	token, err := c.Cookie(CookieName)
+	if err != nil {
+		return store.Session{}, errSignedOut
+	}
+	session, err := account.Who(c.Request.Context(), e.Store, token, e.Now())
+	if errors.Is(err, store.ErrNotFound) {
+		err = errSignedOut
+	}
+	return session, err
+}
+
+// checkQuery refuses parameters that the operation does not have, or that stand twice.
+func checkQuery(u *url.URL, op contract.Operation) error {
+	values, err := url.ParseQuery(u.RawQuery)
+	if err != nil {
+		return &problem{http.StatusBadRequest, "bad-query", "", "The address of the request is not written as addresses are."}
+	}
+	for name, all := range values {
+		switch {
+		case !slices.Contains(op.Query, name):
+			return &problem{http.StatusBadRequest, string(written.UnknownField), "/" + name, fmt.Sprintf("The address has a part %q that is not known here.", cut(name))}
+		case len(all) > 1:
+			return &problem{http.StatusBadRequest, string(written.DoubledField), "/" + name, fmt.Sprintf("The address says %q twice.", cut(name))}
+		}
+	}
+	for _, name := range op.Required {
+		if _, there := values[name]; !there {
+			return &problem{http.StatusBadRequest, string(written.MissingField), "/" + name, fmt.Sprintf("The address does not say %q.", name)}
+		}
+	}
+	return nil
+}
+
+// read reads the body of an operation that has one, and refuses one where none is.
+func (r *Request) read(op contract.Operation) error {
+	if op.Body == "" {
+		if r.Request.ContentLength > 0 {
+			return &problem{http.StatusBadRequest, "no-body", "", "This request carries nothing with it."}
+		}
+		return nil
+	}
+	kind, _, err := mime.ParseMediaType(r.GetHeader("Content-Type"))
+	if err != nil || kind != op.Body {
+		return &problem{http.StatusUnsupportedMediaType, "content-type", "", "Send it as " + op.Body + "."}
+	}
+	body, err := io.ReadAll(http.MaxBytesReader(r.Writer, r.Request.Body, op.MaxBody))
+	var large *http.MaxBytesError
+	if errors.As(err, &large) {
+		return &problem{http.StatusRequestEntityTooLarge, string(written.TooLong), "", fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
+	}
+	if err != nil {
+		return &problem{http.StatusBadRequest, "cut-off", "", "The request did not arrive whole; nothing was saved."}
+	}
+	r.body = body
+	return nil
+}
+
+// Body makes a handler of one that takes a document of the written form.
+func Body[T any](do func(r *Request, in T) (any, error)) Handler {
+	return func(r *Request) (any, error) {
+		in, err := written.Read[T](r.body)
+		if err != nil {
+			return nil, badRequest(err)
+		}
+		return do(r, in)
+	}
+}
+
+// Put makes a handler of a save of a document under the id in the address.
+func Put[In, Out any](save func(r *Request, id uuid.UUID, in In) (Out, error)) Handler {
+	return Body(func(r *Request, in In) (any, error) {
+		id, err := r.ID()
+		if err != nil {
+			return nil, err
+		}
+		return save(r, id, in)
+	})
+}
+
+// ID reads the id in the address.
+func (r *Request) ID() (uuid.UUID, error) { return centre.ParseID(r.Param("id")) }
+
+// Number reads a whole number of the query, 0 when it is not there.
+func (r *Request) Number(name string) (int, error) {
+	text, there := r.GetQuery(name)
+	if !there {
+		return 0, nil
+	}
+	n, err := strconv.Atoi(text)
+	if err != nil || n <= 0 {
+		return 0, written.Bad("/"+name, "%s is a whole number above 0, not %q.", name, cut(text))
+	}
+	return n, nil
+}
+
+// Today returns the day it is at the centre of who asks.
+func (e *Edge) Today(r *Request) age.Date { return e.House.Today(r.Session) }
+
+func (e *Edge) answer(c *gin.Context, answer any) {
+	status := http.StatusOK
+	if reply, ok := answer.(*Reply); ok {
+		if reply.Cookie != nil {
+			http.SetCookie(c.Writer, reply.Cookie)
+		}
+		if reply.Status != 0 {
+			status = reply.Status
+		}
+		answer = reply.Body
+	}
+	if answer == nil {
+		c.Status(http.StatusNoContent)
+		c.Writer.WriteHeaderNow()
+		return
+	}
+	var out bytes.Buffer
+	if err := json.MarshalWrite(&out, answer); err != nil {
+		e.Refuse(c, err)
+		return
+	}
+	c.Data(status, "application/json; charset=utf-8", out.Bytes())
+}
+
+// cut shortens what somebody typed for use in a sentence.
+func cut(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
+
+// Answer gives on what a desk or a house answers, without a body when it failed.
+func Answer[T any](answer T, err error) (any, error) {
+	if err != nil {
+		return nil, err
+	}
+	return answer, nil
+}
+
+// Delete returns the handler that marks a document of a kind as deleted.
+func (e *Edge) Delete(k store.Kind) Handler {
+	return func(r *Request) (any, error) {
+		id, err := r.ID()
+		if err != nil {
+			return nil, err
+		}
+		return nil, e.House.Delete(r, r.Session, k, id)
+	}
+}
+
+// Restore returns the handler that brings a deleted document of a kind back.
+func (e *Edge) Restore(k store.Kind) Handler {
+	return func(r *Request) (any, error) {
+		id, err := r.ID()
+		if err != nil {
+			return nil, err
+		}
+		return nil, e.House.Restore(r, r.Session, k, id)
+	}
+}

@@ -1,0 +1,96 @@
+// Package recipes is the book and a centre's own recipes: read, made, kept and passed on.
+package recipes
+
+import (
+	"github.com/google/uuid"
+
+	"emblo/core/desk"
+	"emblo/core/written"
+	"emblo/internal/centre"
+	"emblo/internal/contract"
+	"emblo/internal/httpapi/edge"
+	"emblo/internal/store"
+)
+
+type area struct{ *edge.Edge }
+
+// Handlers returns the handlers of the area.
+func Handlers(e *edge.Edge) edge.Handlers {
+	a := area{e}
+	return edge.Handlers{"listRecipes": a.list, "getRecipe": a.get, "putRecipe": edge.Put(a.put), "deleteRecipe": e.Delete(store.Recipes), "restoreRecipe": e.Restore(store.Recipes),
+		"readRecipe": edge.Body(a.read), "makeRecipe": edge.Body(a.make), "importRecipe": edge.Body(a.importFile), "getRecipeFile": a.file,
+		"putAddition": edge.Body(a.add), "deleteAddition": a.takeBack, "getBook": a.book}
+}
+
+func (a area) list(r *edge.Request) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Recipes(r.Query("room_id"), r.Query("use"), a.Today(r)))
+}
+
+func (a area) get(r *edge.Request) (any, error) {
+	version, err := r.Number("version")
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Recipe(r, r.Session, r.Param("id"), version))
+}
+
+func (a area) put(r *edge.Request, id uuid.UUID, in written.RecipeInput) (written.OwnRecipe, error) {
+	return a.House.SaveRecipe(r, r.Session, id, in)
+}
+
+func (a area) read(r *edge.Request, in written.DraftInput) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Draft(in, a.Today(r)))
+}
+
+func (a area) make(r *edge.Request, in written.RecipeOrder) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Make(in, a.Today(r)))
+}
+
+func (a area) importFile(_ *edge.Request, in written.RecipeImport) (any, error) {
+	return edge.Answer(desk.ImportRecipe(in))
+}
+
+func (a area) file(r *edge.Request) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	text, err := d.RecipeFile(r.Param("id"))
+	return contract.RecipeFile{Jsonld: text}, err
+}
+
+func (a area) add(r *edge.Request, in written.AdditionInput) (any, error) {
+	id, err := centre.ParseID(r.Param("addition"))
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.AddAddition(r, r.Session, r.Param("id"), id, in)
+}
+
+func (a area) takeBack(r *edge.Request) (any, error) {
+	id, err := centre.ParseID(r.Param("addition"))
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.DeleteAddition(r, r.Session, id)
+}
+
+func (a area) book(r *edge.Request) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return d.Book(), nil
+}

@@ -1,0 +1,55 @@
+// Package setups is the set-ups of a centre: the list, one of them, its answer, its swaps.
+package setups
+
+import (
+	"github.com/google/uuid"
+
+	"emblo/core/written"
+	"emblo/internal/httpapi/edge"
+	"emblo/internal/store"
+)
+
+type area struct{ *edge.Edge }
+
+// Handlers returns the handlers of the area.
+func Handlers(e *edge.Edge) edge.Handlers {
+	a := area{e}
+	return edge.Handlers{"listSetups": a.list, "getSetup": a.get, "putSetup": edge.Put(a.put), "deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
+		"answerPlan": edge.Body(a.answer), "findSwaps": edge.Body(a.swaps)}
+}
+
+func (a area) list(r *edge.Request) (any, error) {
+	limit, err := r.Number("limit")
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Setups(r, r.Session, r.Query("after"), limit))
+}
+
+func (a area) get(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Setup(r, r.Session, id))
+}
+
+func (a area) put(r *edge.Request, id uuid.UUID, in written.SetupInput) (written.SavedSetup, error) {
+	return a.House.SaveSetup(r, r.Session, id, in)
+}
+
+func (a area) answer(r *edge.Request, in written.Plan) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Answer(in))
+}
+
+func (a area) swaps(r *edge.Request, in written.SwapsInput) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Swaps(in))
+}
