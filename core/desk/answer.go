@@ -31,7 +31,7 @@ func (d *Desk) reckon(p written.Plan) (reckoned, error) {
 	if out.setup, fault = p.Setup(d.Shelf); fault != nil {
 		return out, fault
 	}
-	out.setup.StirIn = d.Settings.StirIn
+	out.setup.StirIn, out.setup.Memo = d.Settings.StirIn, &d.memo
 	out.group, out.opening = g, written.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
 	out.Answer, err = plan.Reckon(out.setup, g, r.measures)
 	return out, faultOf(err)
@@ -48,8 +48,11 @@ func faultOf(err error) error {
 
 // Answer judges and scales a plan as it stands.
 func (d *Desk) Answer(p written.Plan) (written.Answer, error) {
-	out, _, err := d.AnswerForList(p)
-	return out, err
+	r, err := d.reckon(p)
+	if err != nil {
+		return written.Answer{}, err
+	}
+	return d.write(r), nil
 }
 
 // AnswerForList returns the answer to a plan with what a list says of it.
@@ -58,9 +61,13 @@ func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, er
 	if err != nil {
 		return written.Answer{}, written.Digest{}, err
 	}
-	out := written.WriteAnswer(r.Answer, r.group, r.opening)
+	return d.write(r), written.WriteDigest(r.Answer, r.opening), nil
+}
+
+func (d *Desk) write(r reckoned) written.Answer {
+	out := written.WriteAnswer(r.Answer, r.group, r.opening, d.line)
 	out.Short = d.short(r.Answer)
-	return out, written.WriteDigest(r.Answer, r.opening), nil
+	return out
 }
 
 // Digest says what a list says of a set-up. One that cannot be reckoned any more has no

@@ -33,6 +33,7 @@ func (d *Desk) Make(in written.RecipeOrder, today age.Date) (written.RecipeMakin
 		return written.RecipeMaking{}, fault
 	}
 	order.Stock, order.Prices, order.Log = d.stock, d.prices, d.logs[rec.ID]
+	order.Memo = &d.memo
 	m, err := plan.Make(order, g, r.measures)
 	if err != nil {
 		return written.RecipeMaking{}, faultOf(err)

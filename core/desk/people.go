@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"emblo/core/age"
+	"emblo/core/plan"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -59,6 +60,7 @@ type People struct {
 
 	mu     sync.Mutex
 	groups map[groupKey]*safety.Group
+	worded map[safety.Asked]written.Line
 }
 
 type groupKey struct {
@@ -71,7 +73,7 @@ const maxGroups = 512
 
 // NewPeople returns the part for rooms in the order they are shown.
 func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
-	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, rooms: rooms, byID: make(map[string]*Room, len(rooms)), groups: make(map[groupKey]*safety.Group)}
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, rooms: rooms, byID: make(map[string]*Room, len(rooms)), groups: make(map[groupKey]*safety.Group), worded: make(map[safety.Asked]written.Line)}
 	for _, r := range rooms {
 		p.byID[r.ID] = r
 	}
@@ -104,6 +106,32 @@ func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
 	}
 	p.groups[key] = &made
 	return &made, nil
+}
+
+// maxWorded bounds the lines that are kept in words.
+const maxWorded = 4096
+
+// line writes what is said of a line; what is said of a thing of the shelf is kept, as it is
+// asked again with every change to a plan.
+func (p *People) line(l plan.Line) written.Line {
+	if l.Shared == nil {
+		return written.WriteLine(l)
+	}
+	key := l.Assessment.Asked()
+	p.mu.Lock()
+	out, kept := p.worded[key]
+	p.mu.Unlock()
+	if !kept {
+		out = written.WriteLine(l)
+		p.mu.Lock()
+		if len(p.worded) >= maxWorded {
+			clear(p.worded)
+		}
+		p.worded[key] = out
+		p.mu.Unlock()
+	}
+	out.ID, out.Count = l.ID, l.Count
+	return out
 }
 
 // policyOf returns what the centre and the room together ask.

@@ -42,6 +42,7 @@ type Shelf struct {
 	usable   []recipe.Recipe // own ones that can be used, then the book
 	subjects map[string]*safety.Subject
 	byRecipe map[string]int // own ones by id
+	memo     recipe.Memo
 }
 
 // Row is something of the centre's own as it is kept.

@@ -26,6 +26,8 @@ type Order struct {
 	// Log is what was added to earlier batches; Learned starts from it.
 	Log     []recipe.Addition
 	Learned bool
+	// Memo may keep batches between orders; nil scales anew.
+	Memo *recipe.Memo
 }
 
 // Making is how an order is carried out for a group: the answer of the recipe page.
@@ -125,7 +127,7 @@ func (o Order) scale(set unit.MeasureSet) (recipe.Batch, error) {
 	if err != nil {
 		return recipe.Batch{}, &InvalidInput{"by", sentence(err)}
 	}
-	batch, err := recipe.Scale(o.Recipe, need, set)
+	batch, err := o.Memo.Scale(o.Recipe, need, set)
 	if err != nil {
 		return batch, &InvalidInput{"by", sentence(err)}
 	}

@@ -72,6 +72,8 @@ type Placed struct {
 type Setup struct {
 	Base  Base // nil when none is chosen yet
 	Items []Placed
+	// Memo may keep batches between answers; nil scales anew.
+	Memo *recipe.Memo
 	// StirIn says that finds are stirred into a filler; otherwise they go in first and the
 	// filler is poured over, which buries them better.
 	StirIn bool
@@ -85,6 +87,9 @@ type Line struct {
 	Use        safety.Use
 	Assessment safety.Assessment
 	Count      int // pieces in all; 0 for the base
+	// Shared is the prepared thing that was judged as it is on the shelf; nil for one with
+	// facts of its own.
+	Shared *safety.Subject
 }
 
 // Answer is what the bench shows. The verdict is the worst of the lines; a set-up with
@@ -158,7 +163,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 	var a Answer
 	switch b := s.Base.(type) {
 	case Mix:
-		if err := a.addMix(b, g, children, set); err != nil {
+		if err := a.addMix(b, g, children, set, s.Memo); err != nil {
 			return Answer{}, err
 		}
 	case Fill:
@@ -179,7 +184,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 			fresh := safety.Prepare(p.Name, p.Facts)
 			subject = &fresh
 		}
-		line := Line{ID: p.ID, Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children}
+		line := Line{ID: p.ID, Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children, Shared: p.Prepared}
 		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
 		a.Lines = append(a.Lines, line)
 	}
@@ -275,7 +280,7 @@ func (a *Answer) setBase(name string, f material.Facts, use safety.Use, g *safet
 	a.Verdict = safety.Worst(a.Verdict, a.Base.Assessment.Verdict)
 }
 
-func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet) error {
+func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet, memo *recipe.Memo) error {
 	if m.Colours < 1 || m.Colours > 6 {
 		return &InvalidInput{"base/colours", "Split the dough into 1 to 6 colours."}
 	}
@@ -286,7 +291,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
-	batch, err := recipe.Scale(m.Recipe, need, set)
+	batch, err := memo.Scale(m.Recipe, need, set)
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}

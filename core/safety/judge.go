@@ -54,6 +54,17 @@ type Assessment struct {
 	objections []objection
 }
 
+// Asked is what was asked: equal ones have equal answers, as long as neither the group nor
+// the subject is changed.
+type Asked struct {
+	group   *Group
+	subject *Subject
+	use     Use
+}
+
+// Asked returns what the answer is to.
+func (a Assessment) Asked() Asked { return Asked{a.group, a.subject, a.use} }
+
 // objection is one rule that objects, and the reading of the children it rests on.
 type objection struct {
 	rule *Rule

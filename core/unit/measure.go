@@ -133,6 +133,22 @@ func Drawer(s System, labels []string) (MeasureSet, error) {
 	return NewMeasureSet(s, owned...), nil
 }
 
+// SetID stands for one set: equal ones are of the same measures. Sets that were made apart
+// have different ones, whatever is in them.
+type SetID struct {
+	first *Measure
+	count int
+	of    System
+}
+
+// ID returns what stands for the set.
+func (s MeasureSet) ID() SetID {
+	if len(s.measures) == 0 {
+		return SetID{of: s.system}
+	}
+	return SetID{&s.measures[0], len(s.measures), s.system}
+}
+
 // System returns the system that the set belongs to.
 func (s MeasureSet) System() System { return s.system }
 

@@ -39,7 +39,7 @@ func WriteFindings(fs []safety.Finding) []Finding {
 	return out
 }
 
-// WriteLine writes the answer for one thing.
+// WriteLine writes the answer for one thing, with its findings in words.
 func WriteLine(l plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	return Line{ID: l.ID, Name: l.Name, Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: WriteFindings(l.Assessment.Findings()),
@@ -79,10 +79,10 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 	return o.At.Minus(hands+waiting, o.Zone)
 }
 
-// WriteAnswer writes the answer to a plan.
-func WriteAnswer(a plan.Answer, g *safety.Group, o Opening) Answer {
+// WriteAnswer writes the answer to a plan, each line as write does.
+func WriteAnswer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
 	v := WriteVerdict(a.Verdict)
-	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: WriteGroup(g), Lines: WriteLines(a.Lines), Timeline: make([]Step, len(a.Timeline)),
+	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: WriteGroup(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
 		Baseline: safety.Baseline(), Notes: a.Notes}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
@@ -91,8 +91,11 @@ func WriteAnswer(a plan.Answer, g *safety.Group, o Opening) Answer {
 		out.Timeline[i] = Step{Text: s.Text, Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
 		left -= s.Minutes
 	}
+	for i, l := range a.Lines {
+		out.Lines[i] = write(l)
+	}
 	if a.Base != nil {
-		l := WriteLine(*a.Base)
+		l := write(*a.Base)
 		out.Base = &l
 	}
 	if a.Mix != nil {

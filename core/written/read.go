@@ -5,7 +5,9 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"math/bits"
 	"reflect"
+	"strconv"
 	"strings"
 	"unicode/utf8"
 
@@ -17,7 +19,7 @@ import (
 
 // Read reads one document strictly. Every error is a *Fault.
 func Read[T any](data []byte) (v T, err error) {
-	w := walker{dec: jsontext.NewDecoder(bytes.NewReader(data), jsontext.AllowDuplicateNames(true))}
+	w := walker{dec: jsontext.NewDecoder(bytes.NewBuffer(data), jsontext.AllowDuplicateNames(true))}
 	if f := w.document(shapeOf(reflect.TypeFor[T]())); f != nil {
 		return v, f
 	}
@@ -42,8 +44,18 @@ func Write(v any) []byte {
 
 var notJSON = &Fault{NotJSON, "", "This is not one whole JSON document."}
 
-// walker holds a document against a shape, token by token.
-type walker struct{ dec *jsontext.Decoder }
+// walker holds a document against a shape, token by token. Where it stands is kept as a
+// path, and written as a pointer only for a fault.
+type walker struct {
+	dec  *jsontext.Decoder
+	path []step
+}
+
+// step leads to a member of an object, or to an entry of a list when it has no name.
+type step struct {
+	name  string
+	entry int
+}
 
 func (w *walker) document(s *shape) *Fault {
 	if f := w.value(s); f != nil {
@@ -55,12 +67,28 @@ func (w *walker) document(s *shape) *Fault {
 	return nil
 }
 
-func (w *walker) at() string { return string(w.dec.StackPointer()) }
+// at writes where the walker stands, and more names below it.
+func (w *walker) at(more ...string) string {
+	var b strings.Builder
+	for _, s := range w.path {
+		b.WriteByte('/')
+		if s.name == "" {
+			b.WriteString(strconv.Itoa(s.entry))
+		} else {
+			b.WriteString(escape(s.name))
+		}
+	}
+	for _, name := range more {
+		b.WriteByte('/')
+		b.WriteString(escape(name))
+	}
+	return b.String()
+}
 
 func (w *walker) value(s *shape) *Fault {
 	switch k := w.dec.PeekKind(); {
 	case k == 'n':
-		if _, err := w.dec.ReadToken(); err != nil {
+		if err := w.dec.SkipValue(); err != nil {
 			return notJSON
 		}
 		if !s.nullable {
@@ -76,12 +104,11 @@ func (w *walker) value(s *shape) *Fault {
 	case k == '"' && s.kind == textKind:
 		return w.text(s)
 	case k == '0' && (s.kind == numberKind || s.kind == wholeKind), (k == 't' || k == 'f') && s.kind == yesNoKind:
-		if _, err := w.dec.ReadToken(); err != nil {
+		if err := w.dec.SkipValue(); err != nil {
 			return notJSON
 		}
 		return nil
 	case k == 0:
-		_, _ = w.dec.ReadToken() // the error that made the kind unknown
 		return notJSON
 	default:
 		if err := w.dec.SkipValue(); err != nil {
@@ -93,40 +120,56 @@ func (w *walker) value(s *shape) *Fault {
 
 var tokenWords = map[jsontext.Kind]string{'"': "text", '0': "a number", 't': "true", 'f': "false", '{': "a set of fields", '[': "a list"}
 
+// word reads a text; it is only good until the next is read.
+func (w *walker) word() ([]byte, bool) {
+	raw, err := w.dec.ReadValue()
+	if err != nil || len(raw) < 2 {
+		return nil, false
+	}
+	if bytes.IndexByte(raw, '\\') < 0 {
+		return raw[1 : len(raw)-1], true
+	}
+	text, err := jsontext.AppendUnquote(nil, raw)
+	return text, err == nil
+}
+
 func (w *walker) object(s *shape) *Fault {
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
-	place := w.at()
 	var seen uint64
 	for w.dec.PeekKind() == '"' {
-		token, err := w.dec.ReadToken()
-		if err != nil {
+		name, ok := w.word()
+		if !ok {
 			return notJSON
 		}
-		name := token.String()
-		i, known := s.byName[name]
-		pointer := place + "/" + escape(name)
+		i, known := s.byName[string(name)]
 		switch {
 		case !known:
-			return &Fault{UnknownField, pointer, fmt.Sprintf("There is no field %q%s.", clip(name), s.near(name))}
+			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s.", clip(string(name)), s.near(string(name)))}
 		case seen&(1<<i) != 0:
-			return &Fault{DoubledField, pointer, fmt.Sprintf("The field %q stands twice.", name)}
+			return &Fault{DoubledField, w.at(string(name)), fmt.Sprintf("The field %q stands twice.", name)}
 		}
 		seen |= 1 << i
-		if f := w.value(s.fields[i].shape); f != nil {
+		if f := w.below(step{name: s.fields[i].name}, s.fields[i].shape); f != nil {
 			return f
 		}
 	}
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
-	for i, f := range s.fields {
-		if f.required && seen&(1<<i) == 0 {
-			return &Fault{MissingField, place + "/" + f.name, fmt.Sprintf("The field %q is missing.", f.name)}
-		}
+	if missing := s.required &^ seen; missing != 0 {
+		name := s.fields[bits.TrailingZeros64(missing)].name
+		return &Fault{MissingField, w.at(name), fmt.Sprintf("The field %q is missing.", name)}
 	}
 	return nil
+}
+
+func (w *walker) below(to step, s *shape) *Fault {
+	w.path = append(w.path, to)
+	f := w.value(s)
+	w.path = w.path[:len(w.path)-1]
+	return f
 }
 
 // near names the field that was meant, when one is near.
@@ -143,19 +186,18 @@ func (w *walker) names(s *shape) *Fault {
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
-	place := w.at()
 	seen := make(map[string]bool)
 	for w.dec.PeekKind() == '"' {
-		token, err := w.dec.ReadToken()
-		if err != nil {
+		text, ok := w.word()
+		if !ok {
 			return notJSON
 		}
-		name := token.String()
-		if seen[name] {
-			return &Fault{DoubledField, place + "/" + escape(name), fmt.Sprintf("The name %q stands twice.", clip(name))}
+		name := string(text)
+		if seen[name] || name == "" {
+			return &Fault{DoubledField, w.at(name), fmt.Sprintf("The name %q stands twice, or is none.", clip(name))}
 		}
 		seen[name] = true
-		if f := w.value(s.elem); f != nil {
+		if f := w.below(step{name: name}, s.elem); f != nil {
 			return f
 		}
 	}
@@ -169,15 +211,14 @@ func (w *walker) list(s *shape) *Fault {
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
-	place, n := w.at(), 0
-	for k := w.dec.PeekKind(); k != ']'; k = w.dec.PeekKind() {
-		if k == 0 {
+	for n := 0; w.dec.PeekKind() != ']'; n++ {
+		if w.dec.PeekKind() == 0 {
 			return notJSON
 		}
-		if n++; s.max > 0 && n > s.max {
-			return &Fault{TooLong, place, fmt.Sprintf("%s has at most %d entries.", last(place), s.max)}
+		if s.max > 0 && n == s.max {
+			return &Fault{TooLong, w.at(), fmt.Sprintf("%s has at most %d entries.", last(w.at()), s.max)}
 		}
-		if f := w.value(s.elem); f != nil {
+		if f := w.below(step{entry: n}, s.elem); f != nil {
 			return f
 		}
 	}
@@ -188,23 +229,22 @@ func (w *walker) list(s *shape) *Fault {
 }
 
 func (w *walker) text(s *shape) *Fault {
-	token, err := w.dec.ReadToken()
-	if err != nil {
+	text, ok := w.word()
+	if !ok {
 		return notJSON
 	}
-	text := token.String()
-	if s.max > 0 && utf8.RuneCountInString(text) > s.max {
-		return &Fault{TooLong, w.at(), fmt.Sprintf("%s has at most %d letters, not %d.", last(w.at()), s.max, utf8.RuneCountInString(text))}
+	if s.max > 0 && len(text) > s.max && utf8.RuneCount(text) > s.max {
+		return &Fault{TooLong, w.at(), fmt.Sprintf("%s has at most %d letters, not %d.", last(w.at()), s.max, utf8.RuneCount(text))}
 	}
-	if s.lines == anyText {
-		return nil
-	}
-	for _, r := range text {
-		if (r < ' ' || r >= 0x7f && r < 0xa0) && !(s.lines == manyLines && (r == '\n' || r == '\r' || r == '\t')) {
-			return &Fault{Control, w.at(), fmt.Sprintf("%s holds a control character, which nobody can see.", last(w.at()))}
-		}
+	if s.lines != anyText && bytes.ContainsFunc(text, func(r rune) bool { return control(r, s.lines) }) {
+		return &Fault{Control, w.at(), fmt.Sprintf("%s holds a control character, which nobody can see.", last(w.at()))}
 	}
 	return nil
+}
+
+// control reports whether a character is one that a text may not hold.
+func control(r rune, l lines) bool {
+	return (r < ' ' || r >= 0x7f && r < 0xa0) && !(l == manyLines && (r == '\n' || r == '\r' || r == '\t'))
 }
 
 // last names the place a pointer leads to: "Adults" for /adults, "The document" for "".

@@ -70,13 +70,27 @@ func (r Room) CheckOn(day age.Date) *Fault {
 	return nil
 }
 
-var (
-	twoLetters = regexp.MustCompile(`^[A-Z]{2}$`)
-	isID       = regexp.MustCompile(`^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$`)
-)
+var twoLetters = regexp.MustCompile(`^[A-Z]{2}$`)
 
-// IsID reports whether a text is a UUID, in letters of any case.
-func IsID(text string) bool { return isID.MatchString(strings.ToLower(text)) }
+// IsID reports whether a text is a UUID as RFC 9562 writes it, in letters of any case.
+func IsID(text string) bool {
+	if len(text) != 36 {
+		return false
+	}
+	for i, c := range []byte(text) {
+		switch i {
+		case 8, 13, 18, 23:
+			if c != '-' {
+				return false
+			}
+		default:
+			if lower := c | 0x20; (c < '0' || c > '9') && (lower < 'a' || lower > 'f') {
+				return false
+			}
+		}
+	}
+	return true
+}
 
 var triWords = map[string]room.Tri{"unknown": room.Unknown, "no": room.No, "yes": room.Yes}
 

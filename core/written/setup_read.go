@@ -3,6 +3,7 @@ package written
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"emblo/core/allergen"
@@ -45,16 +46,13 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 		}
 	}
 	setup.Items = make([]plan.Placed, len(p.Items))
-	seen := make(map[string]bool, len(p.Items))
 	for i, in := range p.Items {
-		at := fmt.Sprintf("/items/%d", i)
 		if setup.Items[i], f = in.read(shelf); f != nil {
-			return setup, f.Under(at)
+			return setup, f.Under(fmt.Sprintf("/items/%d", i))
 		}
-		if seen[in.ID] {
-			return setup, Bad(at+"/id", "Two lines of the set-up have the same id.")
+		if slices.ContainsFunc(p.Items[:i], func(other PlanItem) bool { return other.ID == in.ID }) {
+			return setup, Bad(fmt.Sprintf("/items/%d/id", i), "Two lines of the set-up have the same id.")
 		}
-		seen[in.ID] = true
 	}
 	return setup, nil
 }

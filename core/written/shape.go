@@ -43,13 +43,13 @@ type shape struct {
 	lines    lines
 	elem     *shape // of a list or a map
 	fields   []field
+	required uint64 // a bit for each of the fields
 	byName   map[string]int
 }
 
 type field struct {
-	name     string
-	required bool
-	shape    *shape
+	name  string
+	shape *shape
 }
 
 var shapes sync.Map // reflect.Type to *shape
@@ -124,7 +124,10 @@ func (s *shape) addFields(t reflect.Type) {
 			inner.nullable = false // what is not given is left out
 		}
 		s.byName[name] = len(s.fields)
-		s.fields = append(s.fields, field{name, !optional, inner})
+		if !optional {
+			s.required |= 1 << len(s.fields)
+		}
+		s.fields = append(s.fields, field{name, inner})
 	}
 	if len(s.fields) > 64 {
 		panic(fmt.Sprintf("written: %s has more than 64 fields", t))

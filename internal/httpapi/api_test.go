@@ -103,6 +103,7 @@ func (a *api) do(method, path string, body any, status int, out any) *http.Respo
 	if status >= 400 {
 		require.Equal(a, "application/problem+json", resp.Header.Get("Content-Type"))
 	}
+	holdToContract(a, method, path, status, text)
 	if out != nil {
 		require.NoError(a, json.Unmarshal(text, out))
 	}

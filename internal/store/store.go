@@ -49,21 +49,47 @@ var migrations embed.FS
 // Store is a connection pool to one database. It is safe for concurrent use.
 type Store struct{ db *gorm.DB }
 
-// How long the database may take: a statement is ended by the server, a connection is given
-// up here.
+// How long the database may take: a statement is ended by the server, a connection that is
+// not made or says nothing is given up here, also when the server hangs.
 const (
-	statementLasts = 15 * time.Second
+	statementLasts = 12 * time.Second
+	silenceLasts   = 15 * time.Second
 	connectLasts   = 5 * time.Second
 )
 
+// speaking is a connection that is given up when nothing comes for too long. Nobody reads
+// from one that is idle.
+type speaking struct {
+	net.Conn
+	silence time.Duration
+}
+
+// Read waits for what comes.
+func (s speaking) Read(b []byte) (int, error) {
+	if err := s.SetReadDeadline(time.Now().Add(s.silence)); err != nil {
+		return 0, err
+	}
+	return s.Conn.Read(b)
+}
+
 // Open connects to the database at url and waits until it answers, at most 10 seconds.
-func Open(ctx context.Context, url string) (*Store, error) {
+func Open(ctx context.Context, url string) (*Store, error) { return open(ctx, url, silenceLasts) }
+
+func open(ctx context.Context, url string, silence time.Duration) (*Store, error) {
 	config, err := pgx.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("database address: %w", err)
 	}
 	config.RuntimeParams["statement_timeout"] = strconv.Itoa(int(statementLasts.Milliseconds()))
 	config.ConnectTimeout = connectLasts
+	dial := config.DialFunc
+	config.DialFunc = func(ctx context.Context, network, addr string) (net.Conn, error) {
+		conn, err := dial(ctx, network, addr)
+		if err != nil {
+			return nil, err
+		}
+		return speaking{conn, silence}, nil
+	}
 	db, err := gorm.Open(postgres.New(postgres.Config{Conn: stdlib.OpenDB(*config)}), &gorm.Config{
 		Logger:                 logger.Discard,
 		SkipDefaultTransaction: true,

@@ -6,6 +6,7 @@ package edge
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
@@ -15,10 +16,10 @@ import (
 	"net/url"
 	"slices"
 	"strconv"
+	"sync"
 	"time"
 
 	"github.com/gin-gonic/gin"
-	"github.com/go-json-experiment/json"
 	"github.com/google/uuid"
 
 	"emblo/core/age"
@@ -243,13 +244,20 @@ func (e *Edge) answer(c *gin.Context, answer any) {
 		c.Writer.WriteHeaderNow()
 		return
 	}
-	var out bytes.Buffer
-	if err := json.MarshalWrite(&out, answer); err != nil {
+	out := buffers.Get().(*bytes.Buffer)
+	defer buffers.Put(out)
+	out.Reset()
+	encoder := json.NewEncoder(out)
+	encoder.SetEscapeHTML(false) // it is never read as a page
+	if err := encoder.Encode(answer); err != nil {
 		e.Refuse(c, err)
 		return
 	}
 	c.Data(status, "application/json; charset=utf-8", out.Bytes())
 }
+
+// buffers are what answers are written into before their first byte goes out.
+var buffers = sync.Pool{New: func() any { return bytes.NewBuffer(make([]byte, 0, 32<<10)) }}
 
 // cut shortens what somebody typed for use in a sentence.
 func cut(s string) string {
