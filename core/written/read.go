@@ -146,7 +146,7 @@ func (w *walker) object(s *shape) *Fault {
 		i, known := s.byName[string(name)]
 		switch {
 		case !known:
-			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s.", clip(string(name)), s.near(string(name)))}
+			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s", clip(string(name)), s.near(string(name)))}
 		case seen&(1<<i) != 0:
 			return &Fault{DoubledField, w.at(string(name)), fmt.Sprintf("The field %q stands twice.", name)}
 		}
@@ -172,14 +172,14 @@ func (w *walker) below(to step, s *shape) *Fault {
 	return f
 }
 
-// near names the field that was meant, when one is near.
+// near ends a sentence with the field that was meant, when one is near.
 func (s *shape) near(name string) string {
 	for _, f := range s.fields {
 		if words.Near(name, f.name) {
-			return fmt.Sprintf("; did you mean %q", f.name)
+			return fmt.Sprintf("; did you mean %q?", f.name)
 		}
 	}
-	return ""
+	return "."
 }
 
 func (w *walker) names(s *shape) *Fault {

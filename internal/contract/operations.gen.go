@@ -2,6 +2,8 @@
 
 package contract
 
+import "reflect"
+
 // Operation is one operation of the contract, and who may do it: nobody, unless it is said.
 type Operation struct {
 	ID, Method, Path string   // the path as Gin writes it
@@ -59,4 +61,25 @@ var Operations = []Operation{
 	{ID: "signIn", Method: "POST", Path: "/api/session", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SignIn", MaxBody: 262144},
 	{ID: "signInDemo", Method: "POST", Path: "/api/session/demo", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "signOut", Method: "DELETE", Path: "/api/session", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
+}
+
+// Bodies are the types of the bodies of requests by the names of their schemas.
+var Bodies = map[string]reflect.Type{
+	"AdditionInput":  reflect.TypeFor[AdditionInput](),
+	"Centre":         reflect.TypeFor[Centre](),
+	"CheckInput":     reflect.TypeFor[CheckInput](),
+	"CupboardAmount": reflect.TypeFor[CupboardAmount](),
+	"CupboardNote":   reflect.TypeFor[CupboardNote](),
+	"DraftInput":     reflect.TypeFor[DraftInput](),
+	"ImportInput":    reflect.TypeFor[ImportInput](),
+	"ItemInput":      reflect.TypeFor[ItemInput](),
+	"ListInput":      reflect.TypeFor[ListInput](),
+	"Plan":           reflect.TypeFor[Plan](),
+	"RecipeImport":   reflect.TypeFor[RecipeImport](),
+	"RecipeInput":    reflect.TypeFor[RecipeInput](),
+	"RecipeOrder":    reflect.TypeFor[RecipeOrder](),
+	"RoomInput":      reflect.TypeFor[RoomInput](),
+	"SetupInput":     reflect.TypeFor[SetupInput](),
+	"SignIn":         reflect.TypeFor[SignIn](),
+	"SwapsInput":     reflect.TypeFor[SwapsInput](),
 }

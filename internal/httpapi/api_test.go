@@ -57,8 +57,10 @@ type api struct {
 	client *http.Client
 }
 
-func serve(t testing.TB) *httptest.Server {
-	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: testdb.Open(t), Now: func() time.Time { return now }}))
+func serve(t testing.TB) *httptest.Server { return serveOn(t, testdb.Open(t)) }
+
+func serveOn(t testing.TB, s *store.Store) *httptest.Server {
+	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }}))
 	t.Cleanup(server.Close)
 	return server
 }

@@ -10,6 +10,7 @@ import (
 	"sync/atomic"
 	"testing"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
 	"emblo/internal/localpg"
@@ -82,9 +83,41 @@ func URL(t testing.TB) string {
 }
 
 // Open returns a store on a copy of the template.
-func Open(t testing.TB) *store.Store {
-	s, err := store.Open(t.Context(), URL(t))
+func Open(t testing.TB) *store.Store { return OpenAt(t, URL(t)) }
+
+// OpenAt returns a store on the database at an address.
+func OpenAt(t testing.TB, url string) *store.Store {
+	s, err := store.Open(t.Context(), url)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s
+}
+
+// Exec runs statements on the database at an address, past the application.
+func Exec(t testing.TB, url, sql string, args ...any) {
+	conn, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	defer conn.Close(context.Background())
+	_, err = conn.Exec(t.Context(), sql, args...)
+	require.NoError(t, err, sql)
+}
+
+// Sums returns a checksum of every table, to hold that nothing was stored. Sessions and
+// failed sign-ins are left out: asking changes them.
+func Sums(t testing.TB, url string) map[string]string {
+	conn, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	defer conn.Close(context.Background())
+	rows, err := conn.Query(t.Context(), "select tablename from pg_tables where schemaname = 'public' and tablename not in ('sessions', 'sign_in_failures')")
+	require.NoError(t, err)
+	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	require.NoError(t, err)
+	sums := make(map[string]string, len(tables))
+	for _, table := range tables {
+		var sum string
+		query := "select coalesce(md5(string_agg(r::text, '|' order by r::text)), '') from " + pgx.Identifier{table}.Sanitize() + " r"
+		require.NoError(t, conn.QueryRow(t.Context(), query).Scan(&sum))
+		sums[table] = sum
+	}
+	return sums
 }
