@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# Installs the Debian packages that are missing: postgresql to start, chromium as well to
-# test. Needs root or sudo for that; without either it says what is missing and stops.
+# Installs the Debian packages that are missing: postgresql to start, chromium and a C
+# compiler as well to test. Needs root or sudo for that; without either it says what is missing and stops.
 set -euo pipefail
 for tool in go node npm; do
 	if ! command -v "$tool" >/dev/null; then
@@ -10,7 +10,10 @@ for tool in go node npm; do
 done
 missing=()
 compgen -G '/usr/lib/postgresql/*/bin/postgres' >/dev/null || missing+=(postgresql)
-if [ "${1:-start}" = test ] && [ ! -x /usr/bin/chromium ]; then missing+=(chromium); fi
+if [ "${1:-start}" = test ]; then
+	[ -x /usr/bin/chromium ] || missing+=(chromium)
+	command -v gcc >/dev/null || missing+=(gcc libc6-dev) # for the race detector
+fi
 [ "${#missing[@]}" -eq 0 ] && exit 0
 if [ "$(id -u)" -eq 0 ]; then
 	as_root=()

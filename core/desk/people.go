@@ -32,7 +32,7 @@ func (r *Room) Name() string { return r.Written.Name }
 
 // ReadRoom reads a room as it is kept; one that does not read is kept as that.
 func ReadRoom(id string, version, form int, name string, data []byte) *Room {
-	r := &Room{ID: id, Version: version, Written: written.Room{Name: name, Drawer: []string{}, Children: []written.Child{}}}
+	r := &Room{ID: id, Version: version, Written: written.Room{Name: name, Measures: unit.Metric.String(), Drawer: []string{}, Children: []written.Child{}}}
 	w, err := written.Stored[written.Room](form, data)
 	if err != nil {
 		r.Unreadable = err.Error()

@@ -1,0 +1,118 @@
+package httpapi_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+	"emblo/internal/contract"
+	"emblo/internal/testdb"
+)
+
+// Every operation of the contract by every principal, on things of the own and of another
+// centre: 401 without a session, 403 where the contract does not say that the role may, 404
+// for what is another centre's. All tables stay as they were.
+func TestWhoMayDoWhat(t *testing.T) {
+	url := testdb.URL(t)
+	server := serveOn(t, testdb.OpenAt(t, url))
+	signedIn := func(email, password string) *api {
+		a := visit(t, server)
+		a.do(http.MethodPost, "/api/session", written.SignIn{Email: email, Password: password}, http.StatusOK, nil)
+		return a
+	}
+	principals := map[string]*api{
+		"nobody": visit(t, server), "lead": signedIn("lead@quillmere.example", "harbour-week"),
+		"educator": signedIn("educator@quillmere.example", "harbour-week"), "helper": signedIn("helper@quillmere.example", "harbour-week"),
+		"foreign": signedIn("other@house.example", password),
+	}
+	lead := principals["lead"]
+	room := lead.room("Pebbles")
+	setup := lead.setups()[0]
+	thing, mix, addition := uuid.NewString(), uuid.NewString(), uuid.NewString()
+	lead.do(http.MethodPut, "/api/shelf/items/"+thing, buoys("Ours"), http.StatusOK, nil)
+	lead.do(http.MethodPut, "/api/recipes/"+mix, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
+	note := written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}
+	lead.do(http.MethodPut, "/api/recipes/"+mix+"/additions/"+addition, note, http.StatusNoContent, nil)
+	var stored written.StoredSetup
+	lead.do(http.MethodGet, "/api/setups/"+setup.ID, nil, http.StatusOK, &stored)
+	var centre written.CentreInput
+	lead.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &centre)
+
+	// What each operation is asked about, of the demo centre; a new operation that is not
+	// here fails.
+	thingRow := buoys("Ours again")
+	thingRow.Version = 1
+	mixText := written.RecipeInput{Version: 1, Recipe: sparkle()}
+	asked := map[string]struct {
+		path string
+		body any
+	}{
+		"getWelcome": {"", nil}, "getSession": {"", nil}, "signIn": {"", nil}, "signInDemo": {"", nil}, "signOut": {"", nil},
+		"listRooms": {"", nil}, "getRoom": {room.ID, nil}, "putRoom": {room.ID, input(room)}, "deleteRoom": {room.ID, nil}, "restoreRoom": {room.ID, nil}, "getRoomFile": {room.ID, nil},
+		"listSetups": {"", nil}, "getSetup": {setup.ID, nil}, "putSetup": {setup.ID, written.SetupInput{Version: stored.Version, Setup: stored.Setup}}, "deleteSetup": {setup.ID, nil}, "restoreSetup": {setup.ID, nil},
+		"answerPlan": {"", stored.Plan}, "findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt, Base: stored.Base}},
+		"searchShelf": {"", nil}, "getBoard": {"?room_id=" + room.ID, nil}, "getItem": {thing, nil}, "putItem": {thing, thingRow}, "deleteItem": {thing, nil}, "restoreItem": {thing, nil},
+		"importItems": {"", written.ImportInput{CSV: "name\n"}}, "putCupboard": {thing, written.CupboardNote{Here: true}}, "putAmount": {thing, written.CupboardAmount{}},
+		"checkThing": {"", written.CheckInput{ItemID: thing, Use: "open"}}, "checkList": {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},
+		"listRecipes": {"?room_id=" + room.ID, nil}, "getRecipe": {mix, nil}, "putRecipe": {mix, mixText}, "deleteRecipe": {mix, nil}, "restoreRecipe": {mix, nil}, "getRecipeFile": {mix, nil},
+		"readRecipe": {"", written.DraftInput{RoomID: room.ID, Recipe: sparkle()}}, "makeRecipe": {"", written.RecipeOrder{RoomID: room.ID, RecipeID: mix, By: "children"}},
+		"importRecipe": {"", written.RecipeImport{JSONLD: "{}"}}, "putAddition": {mix, note}, "deleteAddition": {mix, nil},
+		"getBook": {"", nil}, "getCentre": {"", nil}, "putCentre": {"", centre}, "getRules": {"", nil},
+	}
+	before := testdb.Sums(t, url)
+	harmless := []string{"signOut", "putCentre", "importItems", "importRecipe"} // about nothing of another centre
+	for _, op := range contract.Operations {
+		ask, known := asked[op.ID]
+		require.True(t, known, "%s: say what it is asked about", op.ID)
+		path := strings.NewReplacer(":id", strings.TrimPrefix(ask.path, "?"), ":addition", addition).Replace(op.Path)
+		if strings.HasPrefix(ask.path, "?") {
+			path = op.Path + ask.path
+		}
+		body := any(nil)
+		if ask.body != nil {
+			text, err := json.Marshal(ask.body)
+			require.NoError(t, err)
+			body = string(text)
+		}
+		if op.Open {
+			continue
+		}
+		for who, a := range principals {
+			role := who
+			if who == "foreign" {
+				role = "lead"
+			}
+			if who != "nobody" && who != "foreign" && slices.Contains(op.May, role) || who == "foreign" && slices.Contains(harmless, op.ID) {
+				continue // what they may, other tests do: here only refusals are tried
+			}
+			resp := a.ask(op.Method, path, body)
+			var p contract.Problem
+			_ = json.Unmarshal(resp, &p) // lists are no problem
+			switch {
+			case who == "nobody":
+				assert.Equal(t, "401 signed-out", said(p), "%s by %s", op.ID, who)
+			case !slices.Contains(op.May, role):
+				assert.Equal(t, "403 role", said(p), "%s by %s", op.ID, who)
+			case who == "foreign" && op.ID == "putSetup": // the room it names is not there either
+				assert.Equal(t, "422 bad-value", said(p), "%s of another centre", op.ID)
+			case who == "foreign" && strings.Contains(op.Path, ":id"), who == "foreign" && strings.Contains(path, room.ID):
+				assert.Equal(t, "404 gone", said(p), "%s of another centre", op.ID)
+			case who == "foreign" && ask.body != nil:
+				assert.Contains(t, []string{"404 gone", "422 bad-value", "0 "}, said(p), "%s about another centre: %s", op.ID, resp)
+				assert.NotContains(t, string(resp), "Pebbles", "%s about another centre", op.ID)
+				assert.NotContains(t, string(resp), "Ours", "%s about another centre", op.ID)
+			}
+		}
+	}
+	assert.Equal(t, before, testdb.Sums(t, url), "nothing that was refused is stored")
+}
+
+func said(p contract.Problem) string { return fmt.Sprint(p.Status, " ", p.Code) }

@@ -1,0 +1,279 @@
+package httpapi_test
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/jackc/pgx/v5"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+	"emblo/internal/testdb"
+)
+
+// The database is put back to an earlier state while two processes run, again and again, to
+// a revision that is lower and to one that was reached before: no answer is ever about
+// children that are not there. Run with -race.
+func TestRestoreWhileRunning(t *testing.T) {
+	url := testdb.URL(t)
+	server, second := serveOn(t, testdb.OpenAt(t, url)), serveOn(t, testdb.OpenAt(t, url))
+	one, two := visit(t, server), visit(t, second)
+	for _, a := range []*api{one, two} {
+		a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	}
+	room := one.room("Pebbles")
+	plan := written.Plan{RoomID: room.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"}}}
+	children := func(a *api) int {
+		var answer written.Answer
+		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
+		return answer.Group.Children
+	}
+	conn, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	defer conn.Close(context.Background())
+	type state struct{ doc, token string }
+	kept := func() (s state) {
+		require.NoError(t, conn.QueryRow(t.Context(), "select r.doc::text, c.people_revision::text from rooms r join centres c on c.id = r.centre_id where r.id = $1", room.ID).Scan(&s.doc, &s.token))
+		return s
+	}
+	// restore puts a state back as a restored backup does: the rows and the token of then.
+	restore := func(s state) {
+		tx, err := conn.Begin(t.Context())
+		require.NoError(t, err)
+		for _, sql := range []string{"set local session_replication_role = replica", "update rooms set doc = '" + strings.ReplaceAll(s.doc, "'", "''") + "' where id = '" + room.ID + "'",
+			"update centres set people_revision = '" + s.token + "' where demo"} {
+			_, err := tx.Exec(t.Context(), sql)
+			require.NoError(t, err)
+		}
+		require.NoError(t, tx.Commit(t.Context()))
+	}
+
+	full := kept()
+	assert.Equal(t, 10, children(one))
+	assert.Equal(t, 10, children(two))
+	in := input(room)
+	in.Children = in.Children[:4]
+	one.do(http.MethodPut, "/api/rooms/"+room.ID, in, http.StatusOK, nil)
+	four := kept()
+	assert.NotEqual(t, full.token, four.token)
+	assert.Equal(t, 4, children(one))
+	assert.Equal(t, 4, children(two), "what one process saves the other answers from")
+
+	restore(full)
+	assert.Equal(t, 10, children(one), "a lower revision is another state")
+	assert.Equal(t, 10, children(two))
+	in = input(one.room("Pebbles"))
+	in.Version, in.Children = 2, in.Children[:7] // the version column was not put back
+	two.do(http.MethodPut, "/api/rooms/"+room.ID, in, http.StatusOK, nil)
+	assert.NotContains(t, []string{full.token, four.token}, kept().token, "a revision that is reached again is not the one of then")
+	assert.Equal(t, 7, children(one))
+	restore(four)
+	assert.Equal(t, 4, children(one), "and one that was reached before is that state")
+
+	// Meanwhile everybody asks: each answer is about one of the states, and the last about
+	// the last.
+	var asking sync.WaitGroup
+	for _, a := range []*api{one, two, one, two} {
+		asking.Go(func() {
+			for range 30 {
+				assert.Contains(t, []int{4, 10}, children(a))
+			}
+		})
+	}
+	for i := range 20 {
+		restore([]state{full, four}[i%2])
+	}
+	asking.Wait()
+	restore(full)
+	assert.Equal(t, 10, children(one))
+	assert.Equal(t, 10, children(two))
+}
+
+// What is stored and does not read takes nothing else down: it is listed as that, and judged
+// Measure first.
+func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
+	url := testdb.URL(t)
+	a := visit(t, serveOn(t, testdb.OpenAt(t, url)))
+	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	pebbles := a.room("Pebbles")
+	thing, mix := uuid.NewString(), uuid.NewString()
+	a.do(http.MethodPut, "/api/shelf/items/"+thing, buoys("Ours"), http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/recipes/"+mix, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
+	spoil := func(sql string, args ...any) { testdb.Exec(t, url, sql, args...) }
+
+	spoil(`update items set doc = doc || '{"traitz": ["magnet"]}' where id = $1`, thing)
+	var page written.ItemPage
+	a.do(http.MethodGet, "/api/shelf/items/"+thing, nil, http.StatusOK, &page)
+	assert.Contains(t, page.Basis, `does not read: There is no field "traitz"`)
+	for _, r := range page.Rooms {
+		assert.Equal(t, "measure-first", r.Verdict, r.Who)
+	}
+	var board []written.BoardItem
+	a.do(http.MethodGet, "/api/shelf/board?room_id="+pebbles.ID, nil, http.StatusOK, &board)
+	assert.Greater(t, len(board), 300)
+
+	spoil(`update recipes set form = 99 where id = $1`, mix)
+	var cards []written.RecipeCard
+	a.do(http.MethodGet, "/api/recipes?room_id="+pebbles.ID, nil, http.StatusOK, &cards)
+	assert.Equal(t, "Sparkle dough", cards[0].Name)
+	assert.Equal(t, "measure-first", cards[0].Verdict)
+	assert.Contains(t, cards[0].Reason, "does not read")
+	a.refused(http.MethodGet, "/api/recipes/"+mix, nil, http.StatusUnprocessableEntity, "", "does not read")
+
+	setups := a.setups()
+	spoil(`update setups set doc = doc - 'items' where id = $1`, setups[0].ID)
+	list := a.setups()
+	require.Len(t, list, len(setups))
+	assert.Equal(t, "measure-first", list[0].Verdict)
+	assert.False(t, list[0].Ready)
+	assert.Contains(t, list[0].Reason, `does not read, so nothing can be cleared: The field "items" is missing`)
+	a.refused(http.MethodGet, "/api/setups/"+setups[0].ID, nil, http.StatusUnprocessableEntity, "", "does not read")
+
+	spoil(`update rooms set doc = jsonb_set(doc, '{children,0,alergies}', '[]') where id = $1`, pebbles.ID)
+	spoiled := a.room("Pebbles")
+	assert.Contains(t, spoiled.Unreadable, "alergies")
+	assert.Empty(t, spoiled.Children)
+	a.refused(http.MethodPost, "/api/answer", written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{}}, http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
+	var check written.CheckAnswer
+	a.do(http.MethodPost, "/api/check", written.CheckInput{ItemID: "wooden-boats", Use: "open"}, http.StatusOK, &check)
+	for _, f := range check.For {
+		if f.Who == "Pebbles" {
+			assert.Equal(t, "measure-first", f.Verdict)
+			assert.Contains(t, f.Findings[0].Reason, "does not read")
+		} else {
+			assert.Equal(t, "goes-in", f.Verdict, "%s is not taken down", f.Who)
+		}
+	}
+	a.refused(http.MethodGet, "/api/rooms/"+pebbles.ID+"/file", nil, http.StatusUnprocessableEntity, "", "does not read")
+
+	spoil(`update centres set doc = doc || '{"policyy": 1}' where demo`)
+	for _, r := range []string{"Puddles", "Lanterns"} {
+		assert.Contains(t, a.room(r).Unreadable, "settings of the centre do not read")
+	}
+	a.refused(http.MethodPost, "/api/check", written.CheckInput{Words: "peas 3 years", Use: "open"}, http.StatusUnprocessableEntity, "", "settings of the centre do not read")
+	for _, s := range a.setups() {
+		assert.NotEqual(t, "goes-in", s.Verdict)
+		assert.False(t, s.Ready, s.Name)
+	}
+}
+
+// A database that is lost in the middle of a save: it is not known whether it was saved, and
+// trying again is safe. A full disk says so. Neither is ever the person's bad request.
+func TestErrorsAreTrue(t *testing.T) {
+	url := testdb.URL(t)
+	a := visit(t, serveOn(t, testdb.OpenAt(t, url)))
+	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	in := newRoom("Sandbank")
+	id := uuid.NewString()
+
+	holder, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	defer holder.Close(context.Background())
+	_, err = holder.Exec(t.Context(), "begin; lock table rooms in access exclusive mode")
+	require.NoError(t, err)
+	lost := make(chan struct{})
+	go func() {
+		defer close(lost)
+		a.refused(http.MethodPut, "/api/rooms/"+id, in, http.StatusServiceUnavailable, "", "not known whether this was saved; trying again is safe")
+	}()
+	require.Eventually(t, func() bool {
+		var n int
+		require.NoError(t, holder.QueryRow(t.Context(), `select count(pg_terminate_backend(pid)) from pg_stat_activity
+			where datname = current_database() and wait_event_type = 'Lock' and pid <> pg_backend_pid()`).Scan(&n))
+		return n > 0
+	}, 10*time.Second, 20*time.Millisecond)
+	<-lost
+	_, err = holder.Exec(t.Context(), "rollback")
+	require.NoError(t, err)
+	var saved, again written.StoredRoom
+	a.do(http.MethodPut, "/api/rooms/"+id, in, http.StatusOK, &saved)
+	a.do(http.MethodPut, "/api/rooms/"+id, in, http.StatusOK, &again)
+	assert.Equal(t, saved, again)
+
+	testdb.Exec(t, url, `create function full_disk() returns trigger language plpgsql as $$ begin raise exception 'could not extend file' using errcode = 'disk_full'; end $$`)
+	testdb.Exec(t, url, `create trigger full_disk before insert or update on rooms for each row execute function full_disk()`)
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusInsufficientStorage, "", "disk is full and nothing was saved")
+	testdb.Exec(t, url, `drop trigger full_disk on rooms`)
+
+	// A statement that takes too long is ended, and is not the person's fault either.
+	testdb.Exec(t, url, `create function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to statement timeout' using errcode = 'query_canceled'; end $$`)
+	testdb.Exec(t, url, `create trigger slow before insert on rooms for each row execute function slow()`)
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "", "trying again is safe")
+}
+
+// Three years of set-ups: a page of the list costs what it costs with one page, in queries
+// and (see BenchmarkSetups) in time; the pages together are the whole, once each, in order.
+func TestListsArePaged(t *testing.T) {
+	url := testdb.URL(t)
+	a := visit(t, serveOn(t, testdb.OpenAt(t, url)))
+	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	threeYears(t, url, 120)
+	seen := map[string]bool{}
+	var order []string
+	pages, after := 0, ""
+	for {
+		var page written.SetupPage
+		a.do(http.MethodGet, "/api/setups?limit=25&after="+after, nil, http.StatusOK, &page)
+		pages++
+		for _, s := range page.Setups {
+			require.False(t, seen[s.ID], "each once")
+			seen[s.ID] = true
+			order = append(order, s.PlayAt)
+			require.NotEmpty(t, s.Reason+s.Verdict)
+		}
+		if page.Next == "" {
+			break
+		}
+		require.Len(t, page.Setups, 25)
+		after = page.Next
+	}
+	assert.Len(t, seen, 124)
+	assert.Equal(t, 5, pages)
+	today, turned := "2026-11-24T00:00", 0
+	for i := 1; i < len(order); i++ {
+		switch before, now := order[i-1], order[i]; {
+		case before >= today && now < today:
+			turned++
+		case now >= today:
+			require.LessOrEqual(t, before, now, "what comes, next first")
+		default:
+			require.GreaterOrEqual(t, before, now, "what was, latest first")
+		}
+	}
+	assert.Equal(t, 1, turned)
+	a.refused(http.MethodGet, "/api/setups?after=x", nil, http.StatusUnprocessableEntity, "after", "begin with the first")
+	a.refused(http.MethodGet, "/api/setups?limit=1000", nil, http.StatusUnprocessableEntity, "limit", "1 to 100")
+
+	// What was reckoned is kept, and only while all that it rests on is as it was.
+	kept := func() (n int) {
+		conn, err := pgx.Connect(t.Context(), url)
+		require.NoError(t, err)
+		defer conn.Close(context.Background())
+		require.NoError(t, conn.QueryRow(t.Context(), "select count(*) from setups where digest is not null").Scan(&n))
+		return n
+	}
+	assert.Equal(t, 124, kept())
+	testdb.Exec(t, url, `update setups set digest = jsonb_set(digest, '{digest,reason}', '"as it was kept"')`)
+	assert.Equal(t, "as it was kept", a.setups()[0].Reason)
+	room := a.room("Pebbles")
+	in := input(room)
+	in.Adults = 0
+	a.do(http.MethodPut, "/api/rooms/"+room.ID, in, http.StatusOK, nil)
+	for _, s := range a.setups() {
+		assert.NotEqual(t, "as it was kept", s.Reason, "a changed room is reckoned anew")
+	}
+}
+
+// threeYears adds so many set-ups to the demo centre, one a day back from yesterday.
+func threeYears(t testing.TB, url string, days int) {
+	testdb.Exec(t, url, fmt.Sprintf(`insert into setups (centre_id, id, doc, form, version)
+		select s.centre_id, gen_random_uuid(), s.doc || jsonb_build_object('play_at', to_char(timestamp '2026-11-23 09:30' - n * interval '1 day', 'YYYY-MM-DD"T"HH24:MI')), s.form, 1
+		from (select * from setups where doc->>'name' = 'Harbour scoop tub') s, generate_series(1, %d) n`, days))
+}
