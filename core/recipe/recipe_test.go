@@ -6,6 +6,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/unit"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )

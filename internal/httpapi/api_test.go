@@ -6,10 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
-	"iter"
-	"maps"
 	"net/http"
-	"net/http/cookiejar"
 	"net/http/httptest"
 	"os"
 	"strings"
@@ -49,132 +46,6 @@ func TestMain(m *testing.M) {
 			store.Staff{ID: uuid.New(), Name: "Lena", Email: "other@house.example", Role: "lead", PasswordHash: hash},
 			store.Staff{ID: uuid.New(), Name: "Hale", Email: "helper@house.example", Role: "helper", PasswordHash: hash})
 	}))
-}
-
-type api struct {
-	testing.TB
-	server *httptest.Server
-	client *http.Client
-}
-
-func serve(t testing.TB) *httptest.Server { return serveOn(t, testdb.Open(t)) }
-
-func serveOn(t testing.TB, s *store.Store) *httptest.Server {
-	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }}))
-	t.Cleanup(server.Close)
-	return server
-}
-
-func visit(t testing.TB, server *httptest.Server) *api {
-	jar, err := cookiejar.New(nil)
-	require.NoError(t, err)
-	return &api{t, server, &http.Client{Jar: jar}}
-}
-
-// demoLead signs in to the demo centre on a database of its own.
-func demoLead(t testing.TB) *api {
-	a := visit(t, serve(t))
-	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
-	return a
-}
-
-// do sends a request, holds its status, and decodes its body into out.
-func (a *api) do(method, path string, body any, status int, out any) *http.Response {
-	a.Helper()
-	var r io.Reader
-	switch b := body.(type) {
-	case nil:
-	case string:
-		r = strings.NewReader(b)
-	default:
-		text, err := json.Marshal(b)
-		require.NoError(a, err)
-		r = bytes.NewReader(text)
-	}
-	req, err := http.NewRequestWithContext(a.Context(), method, a.server.URL+path, r)
-	require.NoError(a, err)
-	if r != nil {
-		req.Header.Set("Content-Type", "application/json")
-	}
-	resp, err := a.client.Do(req)
-	require.NoError(a, err)
-	defer resp.Body.Close()
-	text, err := io.ReadAll(resp.Body)
-	require.NoError(a, err)
-	require.Equal(a, status, resp.StatusCode, "%s %s: %s", method, path, text)
-	if status >= 400 {
-		require.Equal(a, "application/problem+json", resp.Header.Get("Content-Type"))
-	}
-	holdToContract(a, method, path, status, text)
-	if out != nil {
-		require.NoError(a, json.Unmarshal(text, out))
-	}
-	return resp
-}
-
-// ask sends a request and returns the body of whatever is answered.
-func (a *api) ask(method, path string, body any) []byte {
-	a.Helper()
-	var r io.Reader
-	if b, ok := body.(string); ok {
-		r = strings.NewReader(b)
-	}
-	req, err := http.NewRequestWithContext(a.Context(), method, a.server.URL+path, r)
-	require.NoError(a, err)
-	req.Header.Set("Content-Type", "application/json")
-	resp, err := a.client.Do(req)
-	require.NoError(a, err)
-	defer resp.Body.Close()
-	text, err := io.ReadAll(resp.Body)
-	require.NoError(a, err)
-	return text
-}
-
-// refused sends a request that must fail, and holds the field and the words.
-func (a *api) refused(method, path string, body any, status int, field, words string) {
-	a.Helper()
-	var p contract.Problem
-	a.do(method, path, body, status, &p)
-	assert.Contains(a, p.Detail, words)
-	if field != "" && assert.NotNil(a, p.Field, p.Detail) {
-		assert.Equal(a, "/"+field, *p.Field)
-		assert.NotEmpty(a, p.Code)
-	}
-}
-
-func (a *api) room(name string) written.StoredRoom {
-	a.Helper()
-	var rooms []written.StoredRoom
-	a.do(http.MethodGet, "/api/rooms", nil, http.StatusOK, &rooms)
-	for _, r := range rooms {
-		if r.Name == name {
-			return r
-		}
-	}
-	a.Fatalf("there is no room %s", name)
-	return written.StoredRoom{}
-}
-
-// setups returns the first page of the list.
-func (a *api) setups() []written.SetupSummary {
-	a.Helper()
-	var page written.SetupPage
-	a.do(http.MethodGet, "/api/setups", nil, http.StatusOK, &page)
-	return page.Setups
-}
-
-func mapKeys[V any](m map[string]V) iter.Seq[string] { return maps.Keys(m) }
-
-func ptr[T any](v T) *T { return &v }
-
-func input(r written.StoredRoom) written.RoomInput {
-	return written.RoomInput{Version: r.Version, Room: r.Room}
-}
-
-func newRoom(name string) written.RoomInput {
-	return written.RoomInput{Room: written.Room{Name: name, Adults: 1, Measures: "us", Drawer: []string{}, Children: []written.Child{
-		{ID: uuid.NewString(), Initials: "ab", Born: "2023-01", Mouths: "no", Allergies: []written.Allergy{},
-			Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}}}}
 }
 
 // The demo centre's answers, as the issue of the day asks: peas and shells kept out of

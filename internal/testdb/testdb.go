@@ -82,6 +82,14 @@ func URL(t testing.TB) string {
 	return server.URL(name)
 }
 
+// Empty makes a database with nothing in it for a test and returns its address.
+func Empty(t testing.TB) string {
+	name := fmt.Sprintf("empty_%d", counter.Add(1))
+	require.NoError(t, server.EnsureDatabase(t.Context(), name))
+	t.Cleanup(func() { require.NoError(t, server.DropDatabase(context.Background(), name)) })
+	return server.URL(name)
+}
+
 // Open returns a store on a copy of the template.
 func Open(t testing.TB) *store.Store { return OpenAt(t, URL(t)) }
 

@@ -1,0 +1,246 @@
+package recipe
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/unit"
+)
+
+// line reads one ingredient. A fault is a sentence without the line number.
+func (rd Reader) line(text, recipe string) ReadLine {
+	l := ReadLine{Text: text}
+	if len(text) > 200 {
+		l.Text, l.Fault = text[:40]+"…", "it is longer than 200 letters."
+		return l
+	}
+	// A capital T is a tablespoon and a small t a teaspoon (common practice).
+	lower := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(text, "${1} tbsp"), "${1} tsp")))
+	name := lower
+	if asNeeded.MatchString(lower) {
+		l.Line.AsNeeded = true
+		name = asNeeded.ReplaceAllString(lower, "")
+		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
+	}
+	q, rest, ok := unit.Cut(name, rd.System)
+	if !ok && !l.Line.AsNeeded {
+		if q, rest, ok = trailing(name, rd.System); !ok {
+			if rd.counted(&l, name) {
+				return l
+			}
+			l.Fault = rd.noAmount(name)
+			if l.Fault == "" {
+				_, err := unit.Parse(firstWords(name, 2), rd.System)
+				l.Fault = fmt.Sprintf("the amount cannot be read: %s.", err)
+			}
+			return l
+		}
+	}
+	if ok {
+		name = rest
+		// "1 cup (125 g) flour": of an amount given twice the weight counts.
+		if m := givenTwice.FindStringSubmatch(name); m != nil {
+			if again, err := unit.Parse(m[1], rd.System); err == nil {
+				name = m[2]
+				if _, byMass := again.Mass(); byMass {
+					q = again
+				}
+			}
+		}
+		if l.Line.AsNeeded {
+			l.Line.AsNeeded, l.Note = false, "Begins with the amount given; add more until it feels right."
+		}
+	}
+	item, ok, twin := rd.named(name)
+	switch {
+	case strings.TrimSpace(name) == "":
+		l.Fault = "say of what."
+		return l
+	case !ok && (strings.EqualFold(name, recipe) && recipe != ""):
+		l.Fault = "a mix cannot be an ingredient of itself."
+		return l
+	case !ok && rd.Mix != nil && rd.Mix(name):
+		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", shorten(name))
+		return l
+	case !ok:
+		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
+		l.Name, l.Like = name, rd.alike(name)
+		return l
+	}
+	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || item.Facts.Traits.Has(material.Colouring)
+	if l.Line.AsNeeded {
+		return l
+	}
+	m, known := q.MassAt(item.Density)
+	switch {
+	case !known:
+		l.Fault = fmt.Sprintf("nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the shelf.", lowerName(item.Name))
+		return l
+	case m.Grams() > 50_000:
+		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
+		return l
+	}
+	l.Line.Mass = m
+	if _, byVolume := q.Volume(); byVolume {
+		l.Note = strings.TrimSpace(l.Note + " " + byTheCup(item, twin))
+	}
+	return l
+}
+
+// counted reads "2 eggs": a number of things that are alike enough to know what one weighs.
+func (rd Reader) counted(l *ReadLine, name string) bool {
+	number, rest, ok := strings.Cut(name, " ")
+	n, err := unit.ParseNumber(number)
+	if !ok || err != nil || !(n > 0) {
+		return false
+	}
+	item, known, _ := rd.named(rest)
+	if bare, _ := withoutRemark(rest); strings.TrimSuffix(bare, "s") == "banana" {
+		item, known = rd.Shelf.Get("mashed-banana") // it goes into a mix mashed
+	}
+	if !known {
+		return false
+	}
+	one, countable := pieceGrams[item.ID]
+	if !countable {
+		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.", lowerName(item.Name))
+		return true
+	}
+	l.Line.Item, l.Line.Mass = item, unit.Grams(one*n)
+	l.Note = fmt.Sprintf("One counts as %g g (USDA SR household weights, quoted from memory); weigh it to be sure.", one)
+	return true
+}
+
+// pieceGrams is what one of a thing weighs, without shell or skin, in grams (USDA SR
+// household weights, quoted from memory): a large egg, a medium banana.
+var pieceGrams = map[string]float64{"egg": 50, "egg-cooked": 50, "mashed-banana": 118}
+
+// noAmount says why a line without an amount has none; "" when it has one that cannot be
+// read.
+func (rd Reader) noAmount(name string) string {
+	if m := vessels.FindStringSubmatch(name); m != nil {
+		return fmt.Sprintf("%q can hold anything; write grams, mL or cups.", m[1])
+	}
+	if m := parts.FindString(name); m != "" {
+		return fmt.Sprintf("%q says only how much to how much; write grams, mL or cups.", m)
+	}
+	if m := vague.FindString(name); m != "" {
+		return fmt.Sprintf("%q is not an amount; write grams, mL, cups or spoons, or \"as needed\".", m)
+	}
+	if toTaste.MatchString(name) {
+		return "nothing is seasoned to taste here; write grams or spoons."
+	}
+	if name == "" || !isDigit(name[0]) && !strings.ContainsAny(name[:1], "-.,") {
+		return fmt.Sprintf("say how much %s, such as 250 g or 2 cups, or \"as needed\".", shorten(name))
+	}
+	return ""
+}
+
+// trailing reads "flour 250 g" and "flour: 2 cups".
+func trailing(name string, s unit.System) (q unit.Quantity, rest string, ok bool) {
+	for i, r := range name {
+		if i == 0 || !(r >= '0' && r <= '9') && !strings.ContainsRune("½⅓⅔¼¾⅛⅜⅝⅞⅙⅚", r) {
+			continue
+		}
+		if q, err := unit.Parse(name[i:], s); err == nil {
+			return q, strings.TrimRight(name[:i], " :-–—"), true
+		}
+		return q, name, false
+	}
+	return q, name, false
+}
+
+// harmless are the words of a remark that change nothing about what an ingredient is: "oil
+// (walnut)" and "flour, gluten-free" stay whole, and are asked about.
+var harmless = func() map[string]bool {
+	words := make(map[string]bool)
+	for _, w := range strings.Fields(`sifted sieved packed level loosely lightly firmly melted softened warm warmed cold hot boiling boiled cooled lukewarm
+		at room temperature extra more for dusting kneading rolling the to a little bit by optional divided fresh clean washed rinsed drained
+		finely mashed ripe about or so if as needed in all of it and then well beaten whisked stirred until smooth from tap added last first slowly`) {
+		words[w] = true
+	}
+	return words
+}()
+
+// withoutRemark takes a harmless remark off the end of a name; ok is false when there is
+// none.
+func withoutRemark(name string) (rest string, ok bool) {
+	m := remark.FindStringSubmatchIndex(name)
+	if m == nil {
+		return name, false
+	}
+	for _, w := range strings.FieldsFunc(name[m[0]:], func(r rune) bool { return strings.ContainsRune(" ,;-()", r) }) {
+		if !harmless[w] {
+			return name, false
+		}
+	}
+	return strings.TrimSpace(name[:m[0]]), true
+}
+
+// named finds an ingredient on the shelf by the name as typed, without a harmless remark at
+// its end or a word on how it is. twin reports that a coarser or finer kind was not told apart.
+func (rd Reader) named(name string) (it material.Item, ok, twin bool) {
+	name = strings.TrimSpace(name)
+	for {
+		if it, ok = rd.Shelf.Named(name); ok {
+			return it, true, name == "salt" || name == "table salt"
+		}
+		if rest, cut := withoutRemark(name); cut {
+			name = rest
+		} else if manner.MatchString(name) {
+			name = strings.TrimSpace(manner.ReplaceAllString(name, ""))
+		} else {
+			return it, false, false
+		}
+		if name == "" {
+			return it, false, false
+		}
+	}
+}
+
+// byTheCup is what must be known about measuring the thing by volume.
+func byTheCup(it material.Item, twin bool) string {
+	switch {
+	case twin:
+		return "Read as fine salt; coarse or flaky salt weighs about half as much by the spoon (common practice)."
+	case it.ID == "plain-flour":
+		g := it.Density.GramsPerMillilitre() * unit.StandardSet(unit.US).At(0).Volume().Millilitres()
+		return fmt.Sprintf("A US cup of flour weighs 120 to 140 g by how it is scooped; %.0f g is used.", g)
+	}
+	return ""
+}
+
+func saltOf(it material.Item) float64 {
+	s, _ := it.Facts.Salt.Get()
+	return s
+}
+
+func firstWords(s string, n int) string {
+	words := strings.Fields(s)
+	return strings.Join(words[:min(n, len(words))], " ")
+}
+
+// alike returns up to three things of the shelf that share a word with the name, those of
+// its last words first.
+func (rd Reader) alike(name string) []material.Item {
+	words := strings.Fields(remark.ReplaceAllString(name, ""))
+	var found []material.Item
+	for i := len(words) - 1; i >= 0 && len(found) < 3; i-- {
+		for _, it := range rd.Shelf.Search(words[i], 3) {
+			same := func(f material.Item) bool { return f.ID == it.ID }
+			if len(found) < 3 && !slices.ContainsFunc(found, same) {
+				found = append(found, it)
+			}
+		}
+	}
+	return found
+}
+
+func shorten(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}

@@ -1,0 +1,156 @@
+package safety
+
+import (
+	"fmt"
+
+	"emblo/core/allergen"
+	"emblo/core/material"
+	"emblo/core/room"
+)
+
+// allergyRules judge what a child may not meet, and what a room or a centre does not want.
+var allergyRules = []Rule{
+	{
+		ID: "allergen", Title: "Declared allergy", Family: FamilyContents,
+		Ground:    Ground{"US major allergens (FALCPA, FASTER Act); Regulation (EU) 1169/2011 Annex II", QuotedFromMemory},
+		Threshold: "Holds what a child in the room is allergic to: kept out in every use; as an adult's tool only an allergy by touch or air keeps it out. Coeliac counts wheat, barley, rye, spelt and oats.",
+		asTool:    true,
+		Examples: []Example{
+			{Words: "wheat dough, a child allergic to wheat, sealed", Thing: thing("", "", "wheat", "food;dough"), Use: Sealed, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat dough, a coeliac child", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: declares(allergen.Gluten, room.ByEating)},
+			{Words: "barley, a child allergic to wheat", Thing: thing("", "", "barley", "food;dough"), Use: Open, Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "milk, a child allergic to wheat", Thing: thing("", "", "milk", "food;dough"), Use: Open, Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat flour in the adult's hand, allergic by eating", Thing: thing("", "", "wheat", "food;powder"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat flour in the adult's hand, allergic by touch or air", Thing: thing("", "", "wheat", "food;powder"), Use: AdultTool, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByTouchOrAir)},
+			{Words: "a mix of unknown contents, any allergy", Thing: thing("", "", "", "food;dough"), Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Milk, room.ByEating)},
+		},
+		decide: func(q *question) ruling {
+			declared, atLeast := q.eats, GoesIn
+			if q.use == AdultTool {
+				declared = q.touches
+				if q.eats.Meet(q.facts.Allergens) != 0 {
+					atLeast = WithAHand
+				}
+			}
+			switch {
+			case declared.Meet(q.facts.Allergens) != 0:
+				return say(KeepOut)
+			case declared != 0 && !q.facts.ContentsKnown:
+				return guess(KeepOut, factContents)
+			case declared.Has(allergen.Other) && q.hasContents():
+				return guess(KeepOut, factContents)
+			}
+			return say(atLeast)
+		},
+		explain: func(q *question, r ruling) explanation {
+			met := q.eats.Meet(q.facts.Allergens)
+			e := explanation{
+				reason:  fmt.Sprintf("It holds %s, and %s.", met, q.allergicTo(met)),
+				numbers: []Number{{"holds", q.facts.Allergens.String()}, {"declared in the room", q.eats.String()}},
+				change:  "A material without it; read the label each time it is bought.",
+				do:      []string{"It stays in the adult's hand; wash hands and surfaces afterwards"},
+			}
+			if r.missing == factContents {
+				e.reason = fmt.Sprintf("What is in it is not fully known, and the room has an allergy (%s).", q.eats)
+				e.numbers = e.numbers[1:]
+				e.change = "The full list of ingredients from the label."
+			}
+			return e
+		},
+	},
+	{
+		ID: "may-contain", Title: "May contain a declared allergen", Family: FamilyContents,
+		Ground:    Ground{"Convention on cross-contact: labels, bulk bins, reused food tubs", CommonPractice},
+		Threshold: "Cross-contact with a declared allergy: with a hand; kept out where the room is strict.",
+		Examples: []Example{
+			{Words: "oats that may hold wheat, a wheat allergy", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "the same in a strict room", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { declares(allergen.Wheat, room.ByEating)(s); s.policy.MayContainStrict = true }},
+			{Words: "oats that may hold wheat, no wheat allergy", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case q.eats.Meet(q.facts.MayContain) == 0:
+				return noObjection
+			case q.group.policy.MayContainStrict:
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			met := q.eats.Meet(q.facts.MayContain)
+			return explanation{
+				reason:  fmt.Sprintf("It may hold traces of %s, and %s.", met, q.allergicTo(met)),
+				numbers: []Number{{"may contain", q.facts.MayContain.String()}, {"declared in the room", q.eats.String()}},
+				change:  "A packet labelled free of it.",
+				do:      []string{fmt.Sprintf("Read this packet: use it only if it is labelled free of %s", met)},
+			}
+		},
+	},
+	{
+		ID: "nut-policy", Title: "Nut-free room", Family: FamilyContents,
+		Ground:    Ground{"Policy of the centre", CommonPractice},
+		Threshold: "In a nut-free room nuts and peanuts are kept out in every use; traces need a hand, or are kept out where the room is strict.",
+		asTool:    true,
+		Examples: []Example{
+			{Words: "peanuts in a nut-free room", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: nutFree},
+			{Words: "traces of nuts in a nut-free room", Thing: thing("", "", "none", "food;dough;may-contain=tree nuts"), Use: Open, Months: 60, Want: WithAHand, change: nutFree},
+			{Words: "peanuts elsewhere", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.group.policy.NutFree:
+				return noObjection
+			case q.facts.Allergens&nuts != 0:
+				return say(KeepOut)
+			case !q.facts.ContentsKnown:
+				return guess(KeepOut, factContents)
+			case q.facts.MayContain&nuts != 0 && q.group.policy.MayContainStrict:
+				return say(KeepOut)
+			case q.facts.MayContain&nuts != 0:
+				return say(WithAHand)
+			}
+			return noObjection
+		},
+		explain: func(q *question, r ruling) explanation {
+			e := explanation{
+				reason:  "The room is nut-free, and it holds or may hold nuts.",
+				numbers: []Number{{"holds", q.facts.Allergens.String()}, {"may contain", q.facts.MayContain.String()}},
+				change:  "A material made without nuts.",
+				do:      []string{"Read this packet: use it only if it is labelled free of nuts"},
+			}
+			if r.missing != nothing {
+				e.reason, e.change = "The room is nut-free, and what is in it is not known.", "The full list of ingredients from the label."
+			}
+			return e
+		},
+	},
+	{
+		ID: "no-food-play", Title: "No food in play", Family: FamilyContents,
+		Ground:    Ground{"Policy of the centre: food is for eating", CommonPractice},
+		Threshold: "Where the centre does not play with food, anything edible is kept out.",
+		judges:    material.TraitsOf(material.Food),
+		Examples: []Example{
+			{Words: "dough where no food is played with", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: noFoodPlay},
+			{Words: "soap where no food is played with", Thing: thing("", "", "none", "not-food;liquid"), Use: Open, Months: 60, Want: GoesIn, change: noFoodPlay},
+			{Words: "dough elsewhere", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.group.policy.NoFoodPlay:
+				return noObjection
+			case q.has(material.Food, material.RawFlour, material.RawEgg, material.Honey, material.NutButter):
+				return say(KeepOut)
+			case !q.facts.TraitsKnown:
+				return guess(KeepOut, factTraits)
+			}
+			return noObjection
+		},
+		explain: func(*question, ruling) explanation {
+			return explanation{
+				reason:  "It is food, and this centre does not play with food.",
+				numbers: []Number{{"policy", "no food in play"}},
+				change:  "The centre's own setting.",
+			}
+		},
+	},
+}

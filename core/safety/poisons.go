@@ -1,0 +1,205 @@
+package safety
+
+import (
+	"fmt"
+
+	"emblo/core/material"
+)
+
+// poisonRules judge what harms in the mouth or the lungs.
+var poisonRules = []Rule{
+	{
+		ID: "lectin", Title: "Raw beans", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin: as few as 4 or 5 raw beans", QuotedFromMemory},
+		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
+		judges:    material.TraitsOf(material.Lectin),
+		Examples: []Example{
+			{Words: "raw kidney beans, rinsed, at 35 months", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "raw kidney beans at 3", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "canned kidney beans", Thing: thing("ellipsoid", "17x8x6", "none", "food;soft"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
+		explain: words{reason: "Four or five raw beans are enough to make a child very ill, and %s. Rinsing does not remove the toxin.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
+			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []string{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
+	},
+	{
+		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents,
+		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
+		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, acorn, yew, laburnum, bulbs, mushrooms: kept out.",
+		judges:    material.TraitsOf(material.ToxicSeed),
+		Examples: []Example{
+			{Words: "conkers", Thing: thing("sphere", "60", "none", "hard;rounded;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.ToxicSeed), KeepOut) },
+		explain: words{reason: "It is on the lists of poison centres.", change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
+			do: []string{"Gloves, and hands washed after"}}.explain,
+	},
+	{
+		ID: "honey", Title: "Honey", Family: FamilyContents,
+		Ground:    Ground{"CDC and AAP on infant botulism", QuotedFromMemory},
+		Threshold: "Kept out under 12 months when open; sealed, with a hand.",
+		judges:    material.TraitsOf(material.Honey),
+		Examples: []Example{
+			{Words: "honey at 11 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 11, Want: KeepOut},
+			{Words: "honey at 12 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 12, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.Honey) || q.youngest >= 12 {
+				return noObjection
+			}
+			return say(q.keptUnder(12))
+		},
+		explain: words{reason: "Honey can hold spores that poison an infant's gut.", change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
+			do: []string{"Look the seal over before use"}}.explain,
+	},
+	{
+		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		Ground:    Ground{"Convention: stimulants are not for small children", CommonPractice},
+		Threshold: "Coffee, tea, cocoa and spent grounds: kept out under 36 months, else with a hand.",
+		judges:    material.TraitsOf(material.Caffeine),
+		Examples: []Example{
+			{Words: "used coffee grounds at 35 months", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "used coffee grounds at 3", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.Caffeine) },
+		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Carob, or a colour without stimulant.", do: []string{"No tasting; hands washed after"}}.explain,
+	},
+	{
+		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents,
+		Ground:    Ground{"16 CFR 1700.14(a)(31)", QuotedFromMemory},
+		Threshold: "Mineral or baby oil, lamp oil, thinner: kept out under 60 months where it can be opened, else and sealed with a hand.",
+		judges:    material.TraitsOf(material.MineralOil),
+		Examples: []Example{
+			{Words: "baby oil in a pourable mix at 59 months", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 59, Want: KeepOut},
+			{Words: "baby oil in a pourable mix at 5", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "baby oil in a glued bottle", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "plant oil", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if !q.has(material.MineralOil) {
+				return noObjection
+			}
+			return say(q.keptUnder(60))
+		},
+		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.", change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
+			do: []string{"Lid glued or bag doubled and taped; the bottle locked away"}}.explain,
+	},
+	{
+		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"Poison-centre advice", QuotedFromMemory},
+		Threshold: "Kept out under 36 months, else with a hand; wintergreen, camphor and eucalyptus are kept out at every age.",
+		judges:    material.TraitsOf(material.EssentialOil, material.CamphorOil),
+		Examples: []Example{
+			{Words: "lavender oil as scent at 35 months", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "lavender oil as scent at 3", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "eucalyptus oil at 10", Thing: thing("", "", "none", "not-food;liquid;camphor-oil"), Use: Open, Months: 120, Want: KeepOut},
+			{Words: "rose water", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 20, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			if q.has(material.CamphorOil) {
+				return say(KeepOut)
+			}
+			return q.swallowedIf(material.EssentialOil)
+		},
+		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.", change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under", "36 months; camphor, wintergreen, eucalyptus at every age"},
+			do: []string{"At most one drop, mixed in by the adult; the bottle locked away"}}.explain,
+	},
+	{
+		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
+		Ground:    Ground{"Convention: over 10 % by volume", CommonPractice},
+		Threshold: "Over 10 % alcohol: kept out under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
+		Examples: []Example{
+			{Words: "hand gel of 70 % at 35 months", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "hand gel of 70 % at 3", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a drink of 10 %", Thing: thing("", "", "none", "food;liquid;alcohol=10"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			share, known := q.facts.Alcohol.Get()
+			switch {
+			case known && share > 10:
+				return say(q.keptUnder(36))
+			case q.facts.Alcohol.There() && !known:
+				return guess(q.keptUnder(36), factAlcohol)
+			}
+			return noObjection
+		},
+		explain: func(q *question, _ ruling) explanation {
+			share, _ := q.facts.Alcohol.Get()
+			return explanation{
+				reason:  "Alcohol drops a small child's blood sugar; a mouthful is too much.",
+				numbers: []Number{{"alcohol", fmt.Sprintf("%g %%", share)}, {"limit", "10 %"}, q.youngestNumber()},
+				change:  "A water-based colour or scent.",
+				do:      []string{"Only the adult handles it; aired and fully dry before play", "Extracts by the drop, the bottle out of reach"},
+			}
+		},
+	},
+	{
+		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents,
+		Ground:    Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents", QuotedFromMemory},
+		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: kept out.",
+		judges:    material.TraitsOf(material.HouseholdChemical, material.Borate, material.Plaster),
+		Examples: []Example{
+			{Words: "slime made with borax", Thing: thing("", "", "none", "not-food;dough;borate"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "psyllium goo", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			return sayIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
+		},
+		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.", change: "A mix of food ingredients: starch, psyllium, salt-free dough.", limit: Number{"boron limit in sticky toys", "300 mg/kg"},
+			do: []string{"Gloves; locked away before children come"}}.explain,
+	},
+	{
+		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		Ground:    Ground{"Product label of feed, bird seed and craft-dyed grain", CommonPractice},
+		Threshold: "Feed, bird seed, craft-dyed grain or sand: kept out under 36 months, else with a hand.",
+		judges:    material.TraitsOf(material.FeedGrade),
+		Examples: []Example{
+			{Words: "bird seed at 35 months", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "bird seed at 3", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "millet from the kitchen", Thing: thing("sphere", "2", "none", "food;grain"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.FeedGrade) },
+		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "The same grain from the kitchen shelf.", do: []string{"No tasting; hands washed after"}}.explain,
+	},
+	{
+		ID: "soil", Title: "Soil and sand", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand", QuotedFromMemory},
+		Threshold: "Potting mix, compost, garden soil, sand: kept out under 12 months or mouthing, else with a hand: fresh plain topsoil, damp; washed play sand; covered from animals.",
+		judges:    material.TraitsOf(material.Soil, material.Sand),
+		Examples: []Example{
+			{Words: "play sand at 11 months", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 11, Want: KeepOut},
+			{Words: "play sand at 12 months, not mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 12, Want: WithAHand},
+			{Words: "play sand at 30 months, mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
+			{Words: "sugar", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 11, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.Soil, material.Sand):
+				return noObjection
+			case q.open() && (q.youngest < 12 || q.mouths):
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
+			do: []string{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; hands washed after"}}.explain,
+	},
+	{
+		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, Tunable: true,
+		Ground:    Ground{"Convention: spice in eyes and airways", CommonPractice},
+		Threshold: "Chilli, pepper, mustard, cinnamon and other spice in the open: kept out under 36 months, else with a hand, mixed into dough only.",
+		judges:    material.TraitsOf(material.Spice),
+		Examples: []Example{
+			{Words: "loose cinnamon at 35 months", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "cinnamon at 3", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.Spice) },
+		explain: words{reason: "Spice burns eyes and its dust closes airways, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Citrus peel or herbs for scent.", do: []string{"Mixed into dough by the adult, never loose"}}.explain,
+	},
+}

@@ -1,0 +1,144 @@
+// Package house_test holds the rules that docs/architecture.md draws: what may be touched
+// where. They are tests, so that the drawing and the code cannot drift apart.
+package house_test
+
+import (
+	"go/ast"
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+const root = "../.."
+
+// files calls do with every file of the project below a folder, but for what is made by
+// programs.
+func files(t *testing.T, below string, do func(path, text string)) {
+	n := 0
+	err := filepath.WalkDir(filepath.Join(root, below), func(path string, d fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		name := d.Name()
+		if d.IsDir() {
+			if name == "node_modules" || name == "built" || name == "testdata" || strings.HasPrefix(name, ".") && name != ".." && len(name) > 2 {
+				return filepath.SkipDir
+			}
+			return nil
+		}
+		if strings.Contains(name, ".gen.") {
+			return nil
+		}
+		text, err := os.ReadFile(path)
+		require.NoError(t, err)
+		n++
+		do(strings.TrimPrefix(filepath.ToSlash(path), root+"/"), string(text))
+		return nil
+	})
+	require.NoError(t, err)
+	require.Positive(t, n)
+}
+
+func parse(t *testing.T, path, text string) *ast.File {
+	f, err := parser.ParseFile(token.NewFileSet(), path, text, parser.ParseComments)
+	require.NoError(t, err)
+	return f
+}
+
+var verdictName = regexp.MustCompile(`\b\w+\.(GoesIn|WithAHand|MeasureFirst|KeepOut)\b|["'](goes-in|with-a-hand|measure-first|keep-out)["']`)
+
+// Nobody outside the core decides by a verdict's name: handlers carry it, and the page shows
+// a mark and asks whether it is ready.
+func TestNobodyNamesAVerdict(t *testing.T) {
+	for _, below := range []string{"internal/httpapi", "internal/centre", "internal/store", "web/src"} {
+		files(t, below, func(path, text string) {
+			if strings.HasSuffix(path, "_test.go") || path == "web/src/ui/Mark.tsx" {
+				return
+			}
+			assert.Empty(t, verdictName.FindString(text), path)
+		})
+	}
+}
+
+// httpapi puts the application together and does nothing else.
+func TestHTTPAPIHoldsOnlyNew(t *testing.T) {
+	entries, err := os.ReadDir(filepath.Join(root, "internal/httpapi"))
+	require.NoError(t, err)
+	for _, e := range entries {
+		if e.IsDir() || strings.HasSuffix(e.Name(), "_test.go") {
+			continue
+		}
+		text, err := os.ReadFile(filepath.Join(root, "internal/httpapi", e.Name()))
+		require.NoError(t, err)
+		for _, d := range parse(t, e.Name(), string(text)).Decls {
+			if f, ok := d.(*ast.FuncDecl); ok {
+				assert.Equal(t, "New", f.Name.Name)
+			}
+		}
+	}
+}
+
+// may lists what the folders of the server may import of the project, from the ground up.
+var may = map[string]string{
+	"internal/store":            "core/written core/clock",
+	"internal/account":          "internal/store",
+	"internal/centre":           "core internal/store",
+	"internal/contract":         "core/written",
+	"internal/httpapi/edge":     "core/written core/age internal/account internal/centre internal/contract internal/store",
+	"internal/httpapi/accounts": "core/written internal/httpapi/edge internal/account internal/contract internal/store",
+	"internal/httpapi/rooms":    "core/written internal/httpapi/edge internal/store",
+	"internal/httpapi/setups":   "core/written internal/httpapi/edge internal/store",
+	"internal/httpapi/shelf":    "core/written internal/httpapi/edge internal/store",
+	"internal/httpapi/recipes":  "core/written core/desk internal/httpapi/edge internal/centre internal/contract internal/store",
+	"internal/httpapi/settings": "core/written core/safety internal/httpapi/edge",
+	"internal/httpapi":          "internal/centre internal/httpapi internal/store",
+	"internal/localpg":          "",
+	"internal/demo":             "core/written core/age core/clock internal/account internal/store",
+}
+
+// Imports point one way: an area at the edge, the edge at the house, the house at desk and
+// store.
+func TestImportsPointOneWay(t *testing.T) {
+	files(t, "internal", func(path, text string) {
+		if !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || path == "internal/testdb/testdb.go" {
+			return
+		}
+		folder := filepath.ToSlash(filepath.Dir(path))
+		allowed, known := may[folder]
+		require.True(t, known, "say what %s may import", folder)
+		for _, imp := range parse(t, path, text).Imports {
+			name, _ := strconv.Unquote(imp.Path.Value)
+			ours, isOurs := strings.CutPrefix(name, "emblo/")
+			if !isOurs {
+				continue
+			}
+			ok := false
+			for _, a := range strings.Fields(allowed) {
+				ok = ok || ours == a || strings.HasPrefix(ours, a+"/")
+			}
+			assert.True(t, ok, "%s imports %s", path, ours)
+		}
+	})
+}
+
+// A file is one concept, short enough to be read at once.
+func TestNoCodeFileIsLong(t *testing.T) {
+	const most = 400
+	for _, below := range []string{"core", "internal", "cmd", "e2e", "scripts", "web/src"} {
+		files(t, below, func(path, text string) {
+			switch filepath.Ext(path) {
+			case ".go", ".ts", ".tsx", ".scss", ".css", ".sql", ".sh", ".js", ".mjs":
+				assert.LessOrEqual(t, strings.Count(text, "\n"), most, path)
+			}
+		})
+	}
+}
