@@ -193,6 +193,42 @@ func TestFitAgreesWithBruteForce(t *testing.T) {
 	assert.Greater(t, min(fits, misses), 150, "the sample covers both answers")
 }
 
+// Near the limit, where the plane has to be right, a climb over all rotations by random
+// turns finds no position for a round solid that the search in the plane misses.
+func TestRoundSolidsLieInThePlane(t *testing.T) {
+	rng := rand.New(rand.NewPCG(50, 71))
+	anywhere := func(s Solid, f frame) float64 {
+		var room wall
+		for k := range room {
+			room[k] = radius - s.support(&f, vec{directions[k].cos, directions[k].sin, 0})
+		}
+		if best, ok := room.farthest(); ok {
+			return best.a - s.support(&f, up) - s.support(&f, floor) + floorMean
+		}
+		return -LongestChord
+	}
+	near := 0
+	for near < 60 {
+		s := randomSolid(rng)
+		in := s.CylinderFit()
+		if s.kind == Box || s.kind == Ellipsoid || s.kind == Sphere || in.Margin < -1 || in.Margin >= -searchSlack {
+			continue
+		}
+		near++
+		for range 6 {
+			f := randomFrame(rng)
+			best := anywhere(s, f)
+			for angle := 0.5; angle > 0.002; angle *= 0.97 {
+				tilt := turnAbout(vec{rng.NormFloat64(), rng.NormFloat64(), rng.NormFloat64()}.unit(), angle)
+				if next := f.turned(&tilt); anywhere(s, next) > best {
+					f, best = next, anywhere(s, next)
+				}
+			}
+			require.Less(t, best, in.Margin+searchSlack, "%s %s lies better out of the plane", s.kind, s)
+		}
+	}
+}
+
 // A smaller piece of the same form never fits less (law (a) for sizes).
 func TestShrinkingNeverClears(t *testing.T) {
 	rng := rand.New(rand.NewPCG(7, 7))

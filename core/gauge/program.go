@@ -26,20 +26,12 @@ type wall [wallDirections]float64
 func (s Solid) shadow(f *frame, c *wall, giveUp float64) float64 {
 	const half = wallDirections / 2
 	a, b, l := s.size[0]/2, s.size[1]/2, s.size[2]/2
-	if s.kind == Cone {
-		return f.coneShadow(a, s.coneFoot(), s.size[1], c)
-	}
 	least := math.Inf(1)
 	for k := range half {
 		d := &directions[k]
 		nw := f.w.x*d.cos + f.w.y*d.sin
-		reach := a
+		var reach float64
 		switch s.kind {
-		case Sphere:
-		case Cylinder:
-			reach = b*math.Abs(nw) + a*math.Sqrt(max(0, 1-nw*nw))
-		case Capsule:
-			reach += (b - a) * math.Abs(nw)
 		case Ellipsoid:
 			nu, nv := a*(f.u.x*d.cos+f.u.y*d.sin), b*(f.v.x*d.cos+f.v.y*d.sin)
 			reach = math.Sqrt(nu*nu + nv*nv + nw*nw*l*l)
@@ -53,21 +45,6 @@ func (s Solid) shadow(f *frame, c *wall, giveUp float64) float64 {
 				return v
 			}
 		}
-	}
-	return least
-}
-
-// coneShadow is shadow for a cone of base radius a and a height, with its origin foot above
-// the base.
-func (f *frame) coneShadow(a, foot, height float64, c *wall) float64 {
-	const half = wallDirections / 2
-	least := math.Inf(1)
-	for k := range half {
-		nw := f.w.x*directions[k].cos + f.w.y*directions[k].sin
-		round := a * math.Sqrt(max(0, 1-nw*nw))
-		tip, rim := (height-foot)*nw, foot*nw
-		c[k], c[k+half] = radius-max(tip, round-rim), radius-max(-tip, round+rim)
-		least = min(least, c[k], c[k+half])
 	}
 	return least
 }

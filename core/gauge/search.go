@@ -133,40 +133,77 @@ var (
 // bound returns at least the margin of s in the rotation f, from a few directions only:
 // a <= c(0), and a <= (c(45) + c(-45)) / (2 cos 45).
 func (s Solid) bound(f *frame) float64 {
-	needed := s.support(f, up) + s.support(f, floor) - floorMean
-	ahead := radius - s.support(f, forward)
-	if over := radius - (s.support(f, aside)+s.support(f, aside.times(-1)))/2; over < 0 {
-		ahead = min(ahead, over+needed)
+	return boundOf(s.support(f, up), s.support(f, floor), s.support(f, forward),
+		(s.support(f, aside)+s.support(f, aside.times(-1)))/2, s.support(f, left), s.support(f, right))
+}
+
+func boundOf(rise, sink, ahead, across, left, right float64) float64 {
+	needed := rise + sink - floorMean
+	room := radius - ahead
+	if over := radius - across; over < 0 {
+		room = min(room, over+needed)
 	}
-	slant := (2*radius - s.support(f, left) - s.support(f, right)) * half
-	return min(ahead, slant) - needed
+	return min(room, (2*radius-left-right)*half) - needed
+}
+
+// start is a rotation of the grid that has roll, with the squares of what its axes share
+// with the directions of bound, and their roots, which give the supports of boxes and
+// ellipsoids.
+type start struct {
+	frame
+	share, square [6][3]float64
+}
+
+func startAt(f frame) start {
+	out := start{frame: f}
+	for i, n := range [6]vec{up, floor, forward, aside, left, right} {
+		for j, axis := range [3]vec{f.u, f.v, f.w} {
+			out.share[i][j] = math.Abs(n.dot(axis))
+			out.square[i][j] = out.share[i][j] * out.share[i][j]
+		}
+	}
+	return out
+}
+
+// boundAt is bound for a box or an ellipsoid at a start.
+func (s Solid) boundAt(at *start) float64 {
+	a, b, l := s.size[0]/2, s.size[1]/2, s.size[2]/2
+	shares := &at.share
+	if s.kind == Ellipsoid {
+		a, b, l, shares = a*a, b*b, l*l, &at.square
+	}
+	var reach [6]float64
+	for i := range reach {
+		reach[i] = a*shares[i][0] + b*shares[i][1] + l*shares[i][2]
+		if s.kind == Ellipsoid {
+			reach[i] = math.Sqrt(reach[i])
+		}
+	}
+	return boundOf(reach[0], reach[1], reach[2], reach[3], reach[4], reach[5])
 }
 
 // try returns the margin of s in the rotation f: what the wall allows for a less what
 // rim and floor ask of it, or the wall's own shortfall when the shadow is too large. A
 // rotation that cannot beat the margin at least is given up as soon as that shows; ok is
-// then false.
+// then false. It is for solids that are alike on both sides of their centre.
 func (s Solid) try(f *frame, least float64) (out candidate, ok bool) {
 	rise := s.support(f, up)
 	needed := rise + s.support(f, floor) - floorMean
 	var c wall
 	giveUp := min(least, 0)
-	if s.kind == Cone { // its shadow is not centred on its origin, so one side may be short
-		giveUp = math.Inf(-1)
-	}
 	narrowest := s.shadow(f, &c, giveUp)
 	if narrowest < giveUp {
 		return out, false
 	}
 	out = candidate{f: *f, rise: rise}
-	if narrowest >= 0 || s.kind == Cone {
+	if narrowest >= 0 {
 		if peak, solved := c.farthest(); solved {
 			out.a, out.b, out.held, out.share = peak.a, peak.b, peak.held, peak.share
 			out.margin, out.standing = peak.a-needed, true
 			return out, out.margin > least
 		}
 	}
-	// The centred shadow is the best one, but for a cone, where it will do.
+	// The centred shadow is the best one.
 	out.margin = narrowest
 	if narrowest > -needed {
 		out.margin, out.standing = -needed, true
@@ -180,39 +217,26 @@ func (s Solid) try(f *frame, least float64) (out candidate, ok bool) {
 	return out, out.margin > least
 }
 
-// grid is a fixed set of rotations, 15 degrees apart where there is no roll and 22.5
-// where there is. By the mirror symmetry of gauge and
-// solids in y the long axis need only cover half a sphere; for solids that an end-for-end
-// turn leaves alike, the first part, a quarter sphere, is enough. Solids of revolution
-// need no roll.
-type grid struct {
-	quarter, half []frame // without roll
-	rolled        []frame // a quarter sphere, each with 8 rolls
-}
-
-var rotations = sync.OnceValue(func() (g grid) {
-	sphere := func(parts, top int) (frames []frame) {
-		step := math.Pi / float64(parts)
-		for i := 0; i <= top; i++ {
-			for j := 0; j <= parts; j++ {
-				if (i == 0 || i == parts) && j > 0 {
-					break
-				}
-				st, ct := math.Sincos(float64(i) * step)
-				sp, cp := math.Sincos(float64(j) * step)
-				frames = append(frames, frame{vec{ct * cp, ct * sp, -st}, vec{-sp, cp, 0}, vec{st * cp, st * sp, ct}})
+// rotations is a grid over the half turns: the long axis over a quarter sphere, which is
+// enough by the mirror symmetry in y of gauge and solids and because an end-for-end turn
+// leaves them alike, 22.5 degrees apart, each with 8 rolls.
+var rotations = sync.OnceValue(func() (grid []start) {
+	const parts, top, rolls = 8, 4, 8
+	for i := 0; i <= top; i++ {
+		for j := 0; j <= parts; j++ {
+			if i == 0 && j > 0 {
+				break
+			}
+			st, ct := math.Sincos(float64(i) * math.Pi / parts)
+			sp, cp := math.Sincos(float64(j) * math.Pi / parts)
+			f := frame{vec{ct * cp, ct * sp, -st}, vec{-sp, cp, 0}, vec{st * cp, st * sp, ct}}
+			for r := range rolls {
+				roll := turnAbout(f.w, float64(r)*math.Pi/rolls)
+				grid = append(grid, startAt(f.turned(&roll)))
 			}
 		}
-		return frames
 	}
-	g.half, g.quarter = sphere(12, 12), sphere(12, 6)
-	for _, f := range sphere(8, 4) {
-		for r := range 8 {
-			roll := turnAbout(f.w, float64(r)*math.Pi/8)
-			g.rolled = append(g.rolled, f.turned(&roll))
-		}
-	}
-	return g
+	return grid
 })
 
 // starts is how many of the best rotations of the grid are refined, and tries how many of
@@ -222,31 +246,26 @@ const (
 	tries  = 24
 )
 
-// search looks for the rotation with the largest margin, and stops at one that fits.
+// search looks for the rotation with the largest margin, and stops at one that fits. A
+// thing of irregular form is searched as the box around it.
 func (s Solid) search() candidate {
-	if s.kind == Irregular {
+	switch s.kind {
+	case Sphere, Cylinder, Capsule, Cone:
+		return s.planeSearch()
+	case Irregular:
 		s.kind = Box
 	}
-	all := rotations()
-	frames := all.quarter
-	switch s.kind {
-	case Sphere:
-		frames = all.quarter[:1]
-	case Box, Ellipsoid:
-		frames = all.rolled
-	case Cone:
-		frames = all.half
-	}
+	grid := rotations()
 	// Most things that fit do so as they stand.
-	if upright, ok := s.try(&frames[0], math.Inf(-1)); ok && upright.margin >= 0 {
+	if upright, ok := s.try(&grid[0].frame, math.Inf(-1)); ok && upright.margin >= 0 {
 		return upright
 	}
 	// The rotations with the highest bounds, highest first.
 	var bounds [tries]float64
 	var at [tries]int32
 	n := 0
-	for i := range frames {
-		v := s.bound(&frames[i])
+	for i := range grid {
+		v := s.boundAt(&grid[i])
 		if n == tries && v <= bounds[n-1] {
 			continue
 		}
@@ -265,7 +284,7 @@ func (s Solid) search() candidate {
 		if bounds[k] <= best[starts-1].margin {
 			break
 		}
-		c, ok := s.try(&frames[at[k]], best[starts-1].margin)
+		c, ok := s.try(&grid[at[k]].frame, best[starts-1].margin)
 		if !ok {
 			continue
 		}
