@@ -221,6 +221,16 @@ func BenchmarkScaleEight(b *testing.B) {
 	}
 }
 
+// The oddest drawer: a room for hundreds that owns the two smallest spoons.
+func BenchmarkScaleOddest(b *testing.B) {
+	set, err := unit.Drawer(unit.US, []string{"1/4 tsp", "1/8 tsp"})
+	require.NoError(b, err)
+	r := eight(b)
+	for b.Loop() {
+		Scale(r, unit.Grams(20_000), set)
+	}
+}
+
 func eight(t testing.TB) Recipe {
 	r := stove(t)
 	r.Lines = append([]Line(nil), r.Lines...)

@@ -54,8 +54,23 @@ func newScoopSearch(set unit.MeasureSet) scoopSearch {
 func (s *scoopSearch) fewest(low, high, target float64, most int) bool {
 	s.low, s.high, s.target, s.best, s.found = low*(1-1e-12), high*(1+1e-12), target, most, false
 	s.counts = scoops{}
+	s.best = min(s.best, s.enough())
 	s.try(0, 0, 0)
 	return s.found
+}
+
+// enough returns the fillings of a simple answer: of each measure as many as stay below
+// low, until one filling more of one of them comes to low without passing high.
+func (s *scoopSearch) enough() int {
+	least, count, used := math.MaxInt, 0, 0.0
+	for i := range s.n {
+		take := int((s.low - used) * s.per[i])
+		count, used = count+take, used+float64(take)*s.volume[i]
+		if after := used + s.volume[i]; after >= s.low && after <= s.high {
+			least = min(least, count+1)
+		}
+	}
+	return least
 }
 
 func (s *scoopSearch) try(i, count int, used float64) {
@@ -66,7 +81,7 @@ func (s *scoopSearch) try(i, count int, used float64) {
 		return
 	}
 	v := s.volume[i]
-	for take := max(0, int((s.high-used)*s.per[i])); take >= 0; take-- {
+	for take := max(0, min(int((s.high-used)*s.per[i]), s.best-count)); take >= 0; take-- {
 		after := used + float64(take)*v
 		if short := s.low - after; short > 0 {
 			if i+1 == s.n {
@@ -107,10 +122,18 @@ func (s *scoopSearch) largestWithin(high float64, fillings int) (volume float64,
 		if used > volume {
 			volume, best = used, counts
 		}
-		if i == s.n || left == 0 || math.Min(high, used+float64(left)*s.volume[i]) <= volume {
+		if i == s.n || left == 0 {
 			return
 		}
+		next := 0.0 // what one filling of the next measure holds
+		if i+1 < s.n {
+			next = s.volume[i+1]
+		}
 		for take := min(left, int((high-used)/s.volume[i]+1e-12)); take >= 0; take-- {
+			// The next measures are at most as large, so fewer fillings of this hold less.
+			if volume >= high || used+float64(take)*s.volume[i]+float64(left-take)*next <= volume {
+				return
+			}
 			counts[i] = int32(take)
 			try(i+1, left-take, used+float64(take)*s.volume[i])
 			counts[i] = 0
