@@ -74,9 +74,9 @@ test: packages-test build lint ## everything that is checked
 	@echo "Testing the interface in the browser"
 	@go test -timeout 10m ./e2e/...
 
-bench: packages-test build ## speed, as ratios against a floor measured in the same run
-	@go test -run '^$$' -bench . -benchtime=1s ./core/... ./internal/httpapi
-	@node scripts/bundle-ratio.mjs
+bench: packages-test build ## speed, as ratios against a floor measured in the same run; fails when a budget does not hold
+	@go build -o bin/budgets ./cmd/budgets
+	@set -o pipefail; { go test -p 1 -run '^$$' -bench . -benchtime=$${BENCH_TIME:-0.3s} -count=5 ./core/... ./internal/httpapi && node scripts/bundle-ratio.mjs; } | ./bin/budgets
 
 shots: packages-test build ## refresh docs/screenshots from the demo centre
 	@EMBLO_SHOTS="$(CURDIR)/docs/screenshots" go test -count=1 -run TestMainViews ./e2e

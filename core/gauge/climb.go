@@ -67,7 +67,7 @@ func (f *frame) turned(t *turn) frame { return frame{t.of(f.u), t.of(f.v), t.of(
 // the longest solid that can fit moves less than searchSlack. mostTurns bounds its cost.
 const (
 	firstTurn = math.Pi / 24
-	finest    = 0.001
+	finest    = 0.002
 	mostTurns = 80
 	// bend bounds the second-order growth of the margin in mm for one radian squared:
 	// half of how far a point can be from the centre, 33 mm, times the shares of wall,

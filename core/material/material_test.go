@@ -1,6 +1,7 @@
 package material
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -187,4 +188,18 @@ func FuzzDescription(f *testing.F) {
 			require.True(t, salt >= 0 && salt <= 1)
 		}
 	})
+}
+
+// One name among 5,000.
+func BenchmarkNamed(b *testing.B) {
+	own := make([]Item, 5000)
+	for i := range own {
+		own[i] = Item{ID: fmt.Sprint("own-", i), Name: fmt.Sprintf("Painted wooden cone no. %d", i), Facts: Facts{Thing: Thing{Form: Piece}}}
+	}
+	s := Standard().With(own)
+	for b.Loop() {
+		if _, ok := s.Named("wooden cones, painted, No. 4711"); !ok {
+			b.Fatal("not found")
+		}
+	}
 }

@@ -83,12 +83,41 @@ func BenchmarkAnswer(b *testing.B) {
 					bare.ServeHTTP(httptest.NewRecorder(), httptest.NewRequest(http.MethodGet, "/", nil).WithContext(b.Context()))
 				})
 			}
-			b.ReportMetric(0, "ns/op")
-			b.ReportMetric(float64(ours.Microseconds())/float64(b.N), "us/answer")
-			b.ReportMetric(float64(floor.Microseconds())/float64(b.N), "us/floor")
-			b.ReportMetric(float64(ours)/float64(floor), "ratio")
+			report(b, ours, floor)
 		})
 	}
+}
+
+// BenchmarkSetups times the first page of the list of set-ups with three years of records,
+// and the same page with one page of records as the floor.
+func BenchmarkSetups(b *testing.B) {
+	open := func(records int) func() time.Duration {
+		url := testdb.URL(b)
+		handler := httpapi.New(httpapi.Options{Store: testdb.OpenAt(b, url), Now: func() time.Time { return now }})
+		cookie := signIn(b, handler)
+		threeYears(b, url, records)
+		return func() time.Duration {
+			start := time.Now()
+			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodGet, "/api/setups?limit=25", nil).Code)
+			return time.Since(start)
+		}
+	}
+	many, one := open(1095), open(25)
+	many()
+	one()
+	var ours, floor time.Duration
+	for b.Loop() {
+		ours += many()
+		floor += one()
+	}
+	report(b, ours, floor)
+}
+
+func report(b *testing.B, ours, floor time.Duration) {
+	b.ReportMetric(0, "ns/op")
+	b.ReportMetric(float64(ours.Microseconds())/float64(b.N), "us/answer")
+	b.ReportMetric(float64(floor.Microseconds())/float64(b.N), "us/floor")
+	b.ReportMetric(float64(ours)/float64(floor), "ratio")
 }
 
 // served is a context that ends with the connection, as that of every request that is served.

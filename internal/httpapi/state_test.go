@@ -271,6 +271,48 @@ func TestListsArePaged(t *testing.T) {
 	}
 }
 
+// What a request asks of the database does not grow with what is stored: a live answer asks
+// one question, whose session it is and what changed; a list a few, with one page of records
+// or with three years of them.
+func TestQueriesPerRequest(t *testing.T) {
+	url := testdb.URL(t)
+	proxy := testdb.Through(t, url)
+	a := visit(t, serveOn(t, testdb.OpenAt(t, proxy.URL)))
+	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	plan := a.setups()[0].ID
+	var setup written.StoredSetup
+	a.do(http.MethodGet, "/api/setups/"+plan, nil, http.StatusOK, &setup)
+	order := written.RecipeOrder{RoomID: setup.RoomID, RecipeID: "stove-dough", By: "children"}
+	requests := []struct {
+		method, path string
+		body         any
+		most         int64
+	}{
+		{http.MethodPost, "/api/answer", setup.Plan, 1},
+		{http.MethodPost, "/api/recipes/make", order, 1},
+		{http.MethodGet, "/api/rooms", nil, 2},
+		{http.MethodGet, "/api/shelf", nil, 2},
+		{http.MethodGet, "/api/recipes?room_id=" + setup.RoomID, nil, 2},
+		{http.MethodGet, "/api/setups/" + plan, nil, 2},
+		{http.MethodGet, "/api/setups?limit=25", nil, 2},
+	}
+	asked := func() (counts []int64) {
+		for _, r := range requests {
+			a.do(r.method, r.path, r.body, http.StatusOK, nil) // the first time fills what is kept
+			before := proxy.Queries()
+			a.do(r.method, r.path, r.body, http.StatusOK, nil)
+			n := proxy.Queries() - before
+			assert.LessOrEqual(t, n, r.most, r.path)
+			assert.Positive(t, n, r.path)
+			counts = append(counts, n)
+		}
+		return counts
+	}
+	few := asked()
+	threeYears(t, url, 1095)
+	assert.Equal(t, few, asked(), "as many with three years of records")
+}
+
 // threeYears adds so many set-ups to the demo centre, one a day back from yesterday.
 func threeYears(t testing.TB, url string, days int) {
 	testdb.Exec(t, url, fmt.Sprintf(`insert into setups (centre_id, id, doc, form, version)

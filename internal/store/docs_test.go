@@ -2,8 +2,6 @@ package store_test
 
 import (
 	"context"
-	"net"
-	"strings"
 	"testing"
 	"time"
 
@@ -63,75 +61,14 @@ func TestEventsAreKeptAsTheyHappened(t *testing.T) {
 // that it is not known what became of it.
 func TestAServerThatHangsIsGivenUp(t *testing.T) {
 	url := testdb.URL(t)
-	proxy := hanging(t, url)
-	s, err := store.OpenImpatient(t.Context(), proxy.url, 300*time.Millisecond)
+	proxy := testdb.Through(t, url)
+	s, err := store.OpenImpatient(t.Context(), proxy.URL, 300*time.Millisecond)
 	require.NoError(t, err)
 	defer s.Close()
 	require.NoError(t, s.Ping(t.Context()))
-	proxy.hang()
+	proxy.Hang()
 	start := time.Now()
 	err = s.Ping(t.Context())
 	assert.True(t, store.Lost(err), "%v", err)
 	assert.Less(t, time.Since(start), 10*time.Second)
-}
-
-// proxy passes bytes on to the database until it hangs.
-type proxy struct {
-	url  string
-	stop chan struct{}
-}
-
-func (p *proxy) hang() { close(p.stop) }
-
-func hanging(t *testing.T, url string) *proxy {
-	config, err := pgx.ParseConfig(url)
-	require.NoError(t, err)
-	target := net.JoinHostPort(config.Host, "")
-	target = strings.TrimSuffix(target, ":")
-	listener, err := net.Listen("tcp", "127.0.0.1:0")
-	require.NoError(t, err)
-	t.Cleanup(func() { listener.Close() })
-	p := &proxy{url: strings.Replace(url, portOf(url), portOf("x@"+listener.Addr().String()+"/"), 1), stop: make(chan struct{})}
-	go func() {
-		for {
-			client, err := listener.Accept()
-			if err != nil {
-				return
-			}
-			server, err := net.Dial("tcp", net.JoinHostPort(target, portOf(url)))
-			if err != nil {
-				client.Close()
-				return
-			}
-			go p.pass(client, server)
-			go p.pass(server, client)
-		}
-	}()
-	return p
-}
-
-func (p *proxy) pass(to, from net.Conn) {
-	buf := make([]byte, 32<<10)
-	for {
-		n, err := from.Read(buf)
-		if err != nil {
-			to.Close()
-			return
-		}
-		select {
-		case <-p.stop:
-			continue // swallowed: the other side hears nothing
-		default:
-		}
-		if _, err := to.Write(buf[:n]); err != nil {
-			return
-		}
-	}
-}
-
-func portOf(url string) string {
-	_, rest, _ := strings.Cut(url, "@")
-	host, _, _ := strings.Cut(rest, "/")
-	_, port, _ := net.SplitHostPort(host)
-	return port
 }
