@@ -21,28 +21,24 @@ var directions = func() (d [wallDirections]direction) {
 // solid meets the wall; negative when the centred shadow is too large.
 type wall [wallDirections]float64
 
-// shadow fills the wall for a solid in frame f and returns its least value. For centrally
-// symmetric solids it gives up and returns early once that is below giveUp.
+// shadow fills the wall for a box or an ellipsoid in frame f and returns its least value.
+// It gives up and returns early once that is below giveUp.
 func (s Solid) shadow(f *frame, c *wall, giveUp float64) float64 {
 	const half = wallDirections / 2
-	a, b, l := s.size[0]/2, s.size[1]/2, s.size[2]/2
+	u, v, w := f.u.times(s.size[0]/2), f.v.times(s.size[1]/2), f.w.times(s.size[2]/2)
 	least := math.Inf(1)
 	for k := range half {
 		d := &directions[k]
-		nw := f.w.x*d.cos + f.w.y*d.sin
-		var reach float64
-		switch s.kind {
-		case Ellipsoid:
-			nu, nv := a*(f.u.x*d.cos+f.u.y*d.sin), b*(f.v.x*d.cos+f.v.y*d.sin)
-			reach = math.Sqrt(nu*nu + nv*nv + nw*nw*l*l)
-		default:
-			reach = a*math.Abs(f.u.x*d.cos+f.u.y*d.sin) + b*math.Abs(f.v.x*d.cos+f.v.y*d.sin) + l*math.Abs(nw)
+		a, b, l := u.x*d.cos+u.y*d.sin, v.x*d.cos+v.y*d.sin, w.x*d.cos+w.y*d.sin
+		reach := math.Abs(a) + math.Abs(b) + math.Abs(l)
+		if s.kind == Ellipsoid {
+			reach = math.Sqrt(a*a + b*b + l*l)
 		}
-		v := radius - reach // opposite directions ask the same
-		c[k], c[k+half] = v, v
-		if v < least {
-			if least = v; v < giveUp {
-				return v
+		room := radius - reach // opposite directions ask the same
+		c[k], c[k+half] = room, room
+		if room < least {
+			if least = room; room < giveUp {
+				return room
 			}
 		}
 	}
@@ -97,7 +93,7 @@ func (c *wall) farthest() (p peak, ok bool) {
 		}
 	}
 	for i := range c {
-		if p.a*directions[i].cos+p.b*directions[i].sin > c[i]+1e-9 {
+		if d := &directions[i]; p.a*d.cos+p.b*d.sin > c[i]+1e-9 {
 			return c.whole()
 		}
 	}
