@@ -161,28 +161,28 @@ func Substitutes(id string) []Substitute { return substitutes()[id] }
 // as a substitute.
 func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
 	lines := make([]Line, 0, len(r.Lines)+1)
-	for _, l := range r.Lines {
+	put := func(l *Line, mass unit.Mass) {
+		for i := range lines { // the substitute may be in the recipe already
+			if lines[i].Item.ID == l.Item.ID {
+				lines[i].Mass = lines[i].Mass.Plus(mass)
+				return
+			}
+		}
+		lines = append(lines, *l)
+		lines[len(lines)-1].Mass = mass
+	}
+	for i := range r.Lines {
+		l := &r.Lines[i]
 		if l.Item.ID != id {
-			lines = append(lines, l)
+			put(l, l.Mass)
 			continue
 		}
 		if share < 1 {
-			kept := l
-			kept.Mass = l.Mass.Times(1 - share)
-			lines = append(lines, kept)
+			put(l, l.Mass.Times(1-share))
 		}
-		lines = append(lines, Line{Item: sub.Item, Mass: l.Mass.Times(share * sub.ByMass), Strong: l.Strong})
+		put(&Line{Item: sub.Item, Strong: l.Strong}, l.Mass.Times(share*sub.ByMass))
 	}
-	// The substitute may be in the recipe already.
-	var merged []Line
-	for _, l := range lines {
-		if i := slices.IndexFunc(merged, func(m Line) bool { return m.Item.ID == l.Item.ID }); i >= 0 {
-			merged[i].Mass = merged[i].Mass.Plus(l.Mass)
-		} else {
-			merged = append(merged, l)
-		}
-	}
-	r.Lines = merged
+	r.Lines = lines
 	return r
 }
 
