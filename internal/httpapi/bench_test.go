@@ -88,29 +88,38 @@ func BenchmarkAnswer(b *testing.B) {
 	}
 }
 
-// BenchmarkSetups times the first page of the list of set-ups with three years of records,
-// and the same page with one page of records as the floor.
-func BenchmarkSetups(b *testing.B) {
-	open := func(records int) func() time.Duration {
+// BenchmarkLists times the first page of each list with three years of records, and the same
+// page with one page of records as the floor.
+func BenchmarkLists(b *testing.B) {
+	open := func(records int) (get func(path string) time.Duration, room string) {
 		url := testdb.URL(b)
 		handler := httpapi.New(httpapi.Options{Store: testdb.OpenAt(b, url), Now: func() time.Time { return now }})
 		cookie := signIn(b, handler)
 		threeYears(b, url, records)
-		return func() time.Duration {
+		var rooms []written.StoredRoom
+		require.NoError(b, json.Unmarshal(send(handler, cookie, http.MethodGet, "/api/rooms", nil).Body.Bytes(), &rooms))
+		return func(path string) time.Duration {
 			start := time.Now()
-			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodGet, "/api/setups?limit=25", nil).Code)
+			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodGet, path, nil).Code)
 			return time.Since(start)
-		}
+		}, rooms[0].ID
 	}
-	many, one := open(1095), open(25)
-	many()
-	one()
-	var ours, floor time.Duration
-	for b.Loop() {
-		ours += many()
-		floor += one()
+	many, room := open(1095)
+	one, sameRoom := open(25)
+	require.Equal(b, room, sameRoom)
+	for name, path := range map[string]string{"set-ups": "/api/setups?limit=25", "rooms": "/api/rooms",
+		"shelf": "/api/shelf/board?use=open&room_id=" + room, "recipes": "/api/recipes?room_id=" + room} {
+		b.Run(name, func(b *testing.B) {
+			many(path)
+			one(path)
+			var ours, floor time.Duration
+			for b.Loop() {
+				ours += many(path)
+				floor += one(path)
+			}
+			report(b, ours, floor)
+		})
 	}
-	report(b, ours, floor)
 }
 
 func report(b *testing.B, ours, floor time.Duration) {
