@@ -93,12 +93,12 @@ func run(ctx context.Context, args []string) error {
 func say(format string, args ...any) { fmt.Printf(format+"\n", args...) }
 
 func serve(ctx context.Context) error {
-	listener, err := listen()
-	if err != nil {
-		return err
-	}
-	defer listener.Close()
-	err = withStore(ctx, func(s *store.Store, announce func(string) error) error {
+	err := withStore(ctx, func(s *store.Store, announce func(string) error) error {
+		listener, err := listen()
+		if err != nil {
+			return err
+		}
+		defer listener.Close()
 		empty, err := s.Empty(ctx)
 		if err != nil {
 			return err
