@@ -3,8 +3,8 @@ package desk
 import (
 	"bytes"
 	"encoding/csv"
-	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 
 	"emblo/core/age"
@@ -184,9 +184,10 @@ func amountsCSV(b recipe.Batch) []byte {
 	for _, a := range b.Amounts {
 		var scoops []string
 		for _, s := range a.Scoops {
-			scoops = append(scoops, fmt.Sprintf("%d x %s", s.Count, s.Measure.Label()))
+			scoops = append(scoops, strconv.Itoa(s.Count)+" x "+s.Measure.Label())
 		}
-		row := []string{a.Line.Item.Name, fmt.Sprintf("%.1f", a.Exact.Grams()), strings.Join(scoops, " + "), fmt.Sprintf("%.1f", a.Scooped.Grams()), fmt.Sprintf("%.1f", a.Off*100)}
+		tenths := func(v float64) string { return strconv.FormatFloat(v, 'f', 1, 64) }
+		row := []string{a.Line.Item.Name, tenths(a.Exact.Grams()), strings.Join(scoops, " + "), tenths(a.Scooped.Grams()), tenths(a.Off * 100)}
 		switch {
 		case a.Line.AsNeeded:
 			row = []string{a.Line.Item.Name, "", "as needed", "", ""}

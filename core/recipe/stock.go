@@ -195,27 +195,20 @@ type Replacement struct {
 }
 
 // Replacements returns what may be taken for what is missing of an ingredient, what is known
-// to be there first; Recipe.Instead makes the recipe with it. A substitute of which there is known to be too little is left out.
+// to be there first; Recipe.Instead makes the recipe with it. A substitute of which there is
+// known to be too little is left out.
 func (s Stock) Replacements(short Shortage) []Replacement {
 	var all []Replacement
 	share := math.Min(1, short.Missing.Over(short.Have.Plus(short.Missing)))
-	for _, sub := range Substitutes(short.Line.Item.ID) {
-		take := short.Missing.Times(sub.ByMass)
-		have, known := s[sub.Item.ID]
-		if known && have.Grams() < take.Grams() {
-			continue
+	subs := Substitutes(short.Line.Item.ID)
+	for _, weighed := range [2]bool{true, false} {
+		for i := range subs {
+			take := short.Missing.Times(subs[i].ByMass)
+			if have, known := s[subs[i].Item.ID]; known == weighed && (!known || have.Grams() >= take.Grams()) {
+				all = append(all, Replacement{subs[i], take, share, known})
+			}
 		}
-		all = append(all, Replacement{sub, take, share, known})
 	}
-	slices.SortStableFunc(all, func(a, b Replacement) int {
-		switch {
-		case a.Known && !b.Known:
-			return -1
-		case b.Known && !a.Known:
-			return 1
-		}
-		return 0
-	})
 	return all
 }
 
