@@ -23,7 +23,8 @@ func Read[T any](data []byte) (v T, err error) {
 	if f := w.document(shapeOf(reflect.TypeFor[T]())); f != nil {
 		return v, f
 	}
-	if err := json.Unmarshal(data, &v); err != nil {
+	// The walk has refused doubled keys already.
+	if err := json.Unmarshal(data, &v, jsontext.AllowDuplicateNames(true)); err != nil {
 		var wrong *json.SemanticError
 		if errors.As(err, &wrong) {
 			return v, &Fault{WrongType, string(wrong.JSONPointer), fmt.Sprintf("%s cannot be %s.", last(string(wrong.JSONPointer)), clip(string(wrong.JSONValue)))}
