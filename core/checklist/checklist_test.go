@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/csv"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -128,6 +129,26 @@ func TestFilesThatCannotBeChecked(t *testing.T) {
 	assert.Equal(t, safety.GoesIn, ok.Rows[0].Verdict)
 	assert.Equal(t, "two\nlines", ok.Rows[0].Cells[1])
 	assert.Empty(t, check(t, "name\n", g).Rows)
+}
+
+// A letter left out, doubled or taken for another, or a plural, in any column that a list or
+// an import knows, refuses the file: what stands under it is never lost.
+func TestASlipInAnyColumnIsRefused(t *testing.T) {
+	for _, columns := range [][]string{known, written.ThingColumns} {
+		for _, column := range columns {
+			slips := []string{column + "s"}
+			for i := range column {
+				slips = append(slips, column[:i]+column[i+1:], column[:i+1]+column[i:], column[:i]+"q"+column[i+1:])
+			}
+			for _, slip := range slips {
+				if slices.Contains(columns, slip) {
+					continue
+				}
+				_, err := columnsOf(record{cells: []string{"name", slip}}, columns)
+				assert.Error(t, err, "%s for %s", slip, column)
+			}
+		}
+	}
 }
 
 func TestWrittenCellsAreNoFormulas(t *testing.T) {

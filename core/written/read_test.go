@@ -4,6 +4,8 @@ import (
 	"encoding/json"
 	"fmt"
 	"os"
+	"regexp"
+	"slices"
 	"strings"
 	"testing"
 
@@ -97,6 +99,25 @@ func TestRoomFilesOfEveryVersion(t *testing.T) {
 		it, ok := s.Shelf.Named("our buoys")
 		assert.True(t, ok && it.Own, name)
 		assert.True(t, s.Cupboard["white-rice"], name)
+	}
+}
+
+var keys = regexp.MustCompile(`"(\w+)":`)
+
+// A letter left out of any key of a room file, of either version, refuses the file.
+func TestASlipInAnyKeyOfARoomFileIsRefused(t *testing.T) {
+	for _, name := range []string{"room-1.json", "room-2.json"} {
+		data, err := os.ReadFile("testdata/" + name)
+		require.NoError(t, err)
+		found := keys.FindAllSubmatchIndex(data, -1)
+		require.Greater(t, len(found), 20)
+		for _, at := range found {
+			for i := at[2]; i < at[3]; i++ {
+				_, err := ReadRoomFile(slices.Concat(data[:i], data[i+1:]), today)
+				var fault *Fault
+				require.ErrorAs(t, err, &fault, "%s: %s without its letter %d", name, data[at[2]:at[3]], i-at[2])
+			}
+		}
 	}
 }
 

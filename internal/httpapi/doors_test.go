@@ -69,7 +69,41 @@ type slip struct {
 	code    written.Code
 }
 
-// slips returns every one-letter slip, omission, doubling, addition and null of a document.
+// misspelt returns a name with each of its letters left out, doubled, taken for another and
+// written large, and its plural.
+func misspelt(name string) []string {
+	all := []string{name + "s", strings.ToUpper(name)}
+	for i := range name {
+		if name[i] != '_' {
+			all = append(all, name[:i]+strings.ToUpper(name[i:i+1])+name[i+1:])
+		}
+		all = append(all, name[:i]+name[i+1:], name[:i+1]+name[i:], name[:i]+"q"+name[i+1:])
+	}
+	slices.Sort(all)
+	return slices.Compact(all)
+}
+
+// ofAnotherType returns null and a value of each JSON type that a value is not of.
+func ofAnotherType(v any) []any {
+	kind := func(v any) string {
+		switch k := reflect.TypeOf(v).Kind(); k {
+		case reflect.Int, reflect.Int64, reflect.Float64:
+			return "number"
+		default:
+			return k.String()
+		}
+	}
+	all := []any{nil}
+	for _, other := range []any{"x", 1, true, map[string]any{}, []any{}} {
+		if kind(other) != kind(v) {
+			all = append(all, other)
+		}
+	}
+	return all
+}
+
+// slips returns every one-letter slip, omission, doubling, addition and other type in a
+// document.
 func slips(s *openapi3.Schema, whole any) []slip {
 	var all []slip
 	var walk func(s *openapi3.Schema, v any, at string, put func(string) string)
@@ -89,7 +123,10 @@ func slips(s *openapi3.Schema, whole any) []slip {
 				rest := maps.Clone(v)
 				delete(rest, name)
 				if known {
-					for _, wrong := range []string{name + "s", name[1:], strings.ToUpper(name), name[:len(name)-1] + "_"} {
+					for _, wrong := range misspelt(name) {
+						if _, another := properties[wrong]; another {
+							continue
+						}
 						renamed := maps.Clone(rest)
 						renamed[wrong] = v[name]
 						all = append(all, slip{put(joined(renamed)), at + "/" + wrong, written.UnknownField})
@@ -102,9 +139,11 @@ func slips(s *openapi3.Schema, whole any) []slip {
 				if field.Value.Nullable {
 					continue
 				}
-				withNull := maps.Clone(v)
-				withNull[name] = nil
-				all = append(all, slip{put(joined(withNull)), at + "/" + name, written.WrongType})
+				for _, other := range ofAnotherType(v[name]) {
+					changed := maps.Clone(v)
+					changed[name] = other
+					all = append(all, slip{put(joined(changed)), at + "/" + name, written.WrongType})
+				}
 			}
 			for name, inner := range v {
 				field := properties[name]
