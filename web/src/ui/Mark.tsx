@@ -29,12 +29,12 @@ export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? '
 /** Everything an adult does, each once. */
 export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl').flatMap((f) => f.do))]
 
-/** Where several things stand together, in one sentence: what is in the way, or that nothing is. */
-export function standing(things: { mark: MarkName }[]): string {
+/** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
+export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
+  if (whole.ready) return whole.mark === 'held-bowl' ? 'Ready with a hand' : 'Ready'
   const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
   const parts = [n.lid ? `${n.lid} to keep out` : '', n.ruler ? `${n.ruler} to measure` : ''].filter(Boolean)
-  if (parts.length) return `Not ready: ${parts.join(', ')}`
-  return n['held-bowl'] ? 'Ready with a hand' : 'Ready'
+  return `Not ready: ${parts.join(', ') || markWord(whole.mark).toLowerCase()}`
 }
 
 /** Which mark stands for how a piece lies in the gauge. */

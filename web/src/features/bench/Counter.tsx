@@ -30,7 +30,7 @@ export function Counter({ answer, failed, state, printTo }: Props) {
       <div className="right">
         <span>right for these children?</span>
         <strong>
-          <Glyph mark={mark} /> {answer ? (answer.mark ? readiness(answer) : 'Nothing in it yet') : failed ? 'Not checked' : 'Checking…'}
+          <Glyph mark={mark} /> {answer ? readiness(answer) : failed ? 'Not checked' : 'Checking…'}
         </strong>
       </div>
       <div>

@@ -22,8 +22,8 @@ export function Why({ answer, swapOf }: { answer?: Answer; swapOf?: (line: Line)
       {!answer.mark && <p className="soft">Nothing is in it yet.</p>}
       {answer.mark && lines.length === 0 && (
         <div className="finding">
-          <MarkLine mark="bowl" />
-          <p>No rule objects for these children on this day.</p>
+          <MarkLine mark={answer.mark} />
+          {answer.ready && <p>No rule objects for these children on this day.</p>}
         </div>
       )}
       {lines.map((l, i) => (

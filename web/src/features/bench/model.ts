@@ -53,5 +53,7 @@ export function objections(answer: Answer): Line[] {
   return all.sort((a, b) => byMark(b, a))
 }
 
-/** The set-up in one sentence: what stands in the way, or that nothing does. */
-export const readiness = (answer: Answer): string => standing([...(answer.base ? [answer.base] : []), ...answer.lines])
+/** The set-up in one sentence: that it is ready, what stands in the way, or that it is empty. */
+export function readiness({ mark, ready, base, lines }: Answer): string {
+  return mark ? standing({ mark, ready }, [...(base ? [base] : []), ...lines]) : 'Nothing in it yet'
+}

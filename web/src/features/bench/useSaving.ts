@@ -13,7 +13,7 @@ const draftKey = (id: string) => `emblo.setup.${id}`
 export function keptDraft(id: string): SetupInput | null {
   try {
     const kept = JSON.parse(localStorage.getItem(draftKey(id)) ?? 'null') as SetupInput | null
-    // A draft from before lines had ids of their own.
+    // A line that was kept without an id gets one: a save that is repeated must name the same lines.
     return kept && { ...kept, items: kept.items.map((i) => ({ ...i, id: i.id || v7() })) }
   } catch {
     return null

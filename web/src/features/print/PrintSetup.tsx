@@ -49,7 +49,7 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
         </div>
         <p className={a.ready ? 'stamp' : 'stamp not-ready'}>
           <Glyph mark={a.mark ?? 'not-checked'} size="large" />
-          <span>{a.mark ? readiness(a) : 'Nothing in it yet'}</span>
+          <span>{readiness(a)}</span>
         </p>
       </header>
       {!a.ready && <p className="warning">Draft only. Do not set this up until what is kept out is gone and what is unknown has been measured.</p>}
