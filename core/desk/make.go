@@ -24,24 +24,42 @@ func (d *Desk) Make(in written.RecipeOrder, today age.Date) (written.RecipeMakin
 	if err != nil {
 		return written.RecipeMaking{}, err
 	}
-	rec, err := d.Recipe(in.RecipeID)
+	m, order, err := d.carryOut(in, r, g)
 	if err != nil {
-		return written.RecipeMaking{}, written.Bad("/recipe_id", "%s", err)
-	}
-	order, fault := readOrder(in, rec, g)
-	if fault != nil {
-		return written.RecipeMaking{}, fault
-	}
-	order.Stock, order.Prices, order.Log = d.stock, d.prices, d.logs[rec.ID]
-	order.Memo = &d.memo
-	m, err := plan.Make(order, g, r.measures)
-	if err != nil {
-		return written.RecipeMaking{}, faultOf(err)
+		return written.RecipeMaking{}, err
 	}
 	if len(m.Short) > 0 {
 		m.Ways = append(m.Ways, m.Others(d.usable, order.Use, g, 2)...)
 	}
 	return d.writeMaking(m, order, r.measures), nil
+}
+
+// Amounts returns the amounts of what Make makes as RFC 4180 CSV.
+func (d *Desk) Amounts(in written.RecipeOrder, today age.Date) (string, error) {
+	r, g, err := d.group(in.RoomID, "/room_id", today)
+	if err != nil {
+		return "", err
+	}
+	m, _, err := d.carryOut(in, r, g)
+	return string(amountsCSV(m.Batch)), err
+}
+
+func (d *Desk) carryOut(in written.RecipeOrder, r *Room, g *safety.Group) (plan.Making, plan.Order, error) {
+	rec, err := d.Recipe(in.RecipeID)
+	if err != nil {
+		return plan.Making{}, plan.Order{}, written.Bad("/recipe_id", "%s", err)
+	}
+	order, fault := readOrder(in, rec, g)
+	if fault != nil {
+		return plan.Making{}, order, fault
+	}
+	order.Stock, order.Prices, order.Log = d.stock, d.prices, d.logs[rec.ID]
+	order.Memo = &d.memo
+	m, err := plan.Make(order, g, r.measures)
+	if err != nil {
+		return m, order, faultOf(err)
+	}
+	return m, order, nil
 }
 
 // readOrder reads what is asked for, but for the stock.
@@ -111,7 +129,7 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 		Nature: written.WriteNature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: m.Nature.Keeps, NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
 		Steps: written.WriteSteps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{}, UsingLearned: o.Learned, Drops: []written.ColourDrops{},
-		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CSV: string(amountsCSV(b)), CostCoins: int(m.Coins)}
+		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CostCoins: int(m.Coins)}
 	out.MinutesHands, out.MinutesWaiting = recipe.Minutes(r.Steps)
 	if m.ExtraHelps {
 		out.ExtraMeasure = m.Extra.Label()

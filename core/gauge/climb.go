@@ -154,7 +154,7 @@ func (s Solid) slope(c *candidate) (sum vec) {
 // and Wolfe (1956) to well within what refine needs.
 func shortest(vs []vec) vec {
 	x := vs[0]
-	for range 8 {
+	for range 6 {
 		toward := vs[0]
 		for _, v := range vs[1:] {
 			if x.dot(v) < x.dot(toward) {

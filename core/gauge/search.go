@@ -165,21 +165,26 @@ func startAt(f frame) start {
 	return out
 }
 
-// boundAt is bound for a box or an ellipsoid at a start.
-func (s Solid) boundAt(at *start) float64 {
+// boundAt is bound for a box or an ellipsoid at a start. It gives up on one that cannot be
+// above least, and returns what it knows by then.
+func (s Solid) boundAt(at *start, least float64) float64 {
 	a, b, l := s.size[0]/2, s.size[1]/2, s.size[2]/2
 	shares := &at.share
 	if s.kind == Ellipsoid {
 		a, b, l, shares = a*a, b*b, l*l, &at.square
 	}
-	var reach [6]float64
-	for i := range reach {
-		reach[i] = a*shares[i][0] + b*shares[i][1] + l*shares[i][2]
+	reach := func(i int) float64 {
+		sum := a*shares[i][0] + b*shares[i][1] + l*shares[i][2]
 		if s.kind == Ellipsoid {
-			reach[i] = math.Sqrt(reach[i])
+			return math.Sqrt(sum)
 		}
+		return sum
 	}
-	return boundOf(reach[0], reach[1], reach[2], reach[3], reach[4], reach[5])
+	rise, sink, ahead := reach(0), reach(1), reach(2)
+	if most := radius - ahead - (rise + sink - floorMean); most <= least {
+		return most
+	}
+	return boundOf(rise, sink, ahead, reach(3), reach(4), reach(5))
 }
 
 // try returns the margin of s in the rotation f: what the wall allows for a less what
@@ -264,9 +269,10 @@ func (s Solid) search() candidate {
 	var bounds [tries]float64
 	var at [tries]int32
 	n := 0
+	lowest := math.Inf(-1) // of as many as are tried
 	for i := range grid {
-		v := s.boundAt(&grid[i])
-		if n == tries && v <= bounds[n-1] {
+		v := s.boundAt(&grid[i], lowest)
+		if v <= lowest {
 			continue
 		}
 		n = min(n+1, tries)
@@ -275,6 +281,9 @@ func (s Solid) search() candidate {
 			bounds[j], at[j] = bounds[j-1], at[j-1]
 		}
 		bounds[j], at[j] = v, int32(i)
+		if n == tries {
+			lowest = bounds[n-1]
+		}
 	}
 	var best [starts]candidate
 	for i := range best {

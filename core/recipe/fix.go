@@ -67,6 +67,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 	if r.Kind != "dough" && r.Kind != "sand" && r.Kind != "goop" {
 		return nil
 	}
+	search := newScoopSearch(set)
 	var all []Remedy
 	for _, row := range remedies {
 		if row.doughOnly && r.Kind != "dough" {
@@ -82,7 +83,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 			if d.of == "wet" && l.Item.Facts.Traits.Has(material.NotFood) {
 				share = 0.05 // conditioner holds half fat; five in a hundred is a step (common practice)
 			}
-			rem.Doses = append(rem.Doses, newDose(l.Item, share, batch, set))
+			rem.Doses = append(rem.Doses, newDose(l.Item, share, batch, set, &search))
 		}
 		if len(row.doses) > 0 && len(rem.Doses) == 0 {
 			continue
@@ -92,10 +93,9 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 	return all
 }
 
-func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet) Dose {
+func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet, search *scoopSearch) Dose {
 	d := Dose{Item: it, Share: share, Mass: batch.Times(share)}
 	v, known := it.Density.VolumeOf(d.Mass)
-	search := newScoopSearch(set)
 	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml, math.MaxInt) {
 		for i, n := range search.nearest[:search.n] {
 			if n > 0 {

@@ -247,5 +247,4 @@ type RecipeMaking struct {
 	Unpriced       []string       `json:"unpriced"`
 	RawFlour       bool           `json:"raw_flour"`
 	Heat           bool           `json:"heat"`
-	CSV            string         `json:"csv"` // the amounts, RFC 4180
 }

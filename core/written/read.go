@@ -9,6 +9,7 @@ import (
 	"reflect"
 	"strconv"
 	"strings"
+	"sync"
 	"unicode/utf8"
 
 	"github.com/go-json-experiment/json"
@@ -19,8 +20,7 @@ import (
 
 // Read reads one document strictly. Every error is a *Fault.
 func Read[T any](data []byte) (v T, err error) {
-	w := walker{dec: jsontext.NewDecoder(bytes.NewBuffer(data), jsontext.AllowDuplicateNames(true))}
-	if f := w.document(shapeOf(reflect.TypeFor[T]())); f != nil {
+	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
 		return v, f
 	}
 	// The walk has refused doubled keys already.
@@ -33,6 +33,17 @@ func Read[T any](data []byte) (v T, err error) {
 	}
 	return v, nil
 }
+
+// hold holds a document against a shape.
+func hold(data []byte, s *shape) *Fault {
+	w := walkers.Get().(*walker)
+	defer walkers.Put(w)
+	w.path = w.path[:0]
+	w.dec.Reset(bytes.NewBuffer(data), jsontext.AllowDuplicateNames(true))
+	return w.document(s)
+}
+
+var walkers = sync.Pool{New: func() any { return &walker{dec: new(jsontext.Decoder)} }}
 
 // Write writes a document. It cannot fail for the types of this package.
 func Write(v any) []byte {

@@ -109,6 +109,12 @@ type Allergy = written.Allergy
 // Amount defines model for Amount.
 type Amount = written.Amount
 
+// AmountsFile defines model for AmountsFile.
+type AmountsFile struct {
+	// Csv The amounts as RFC 4180 CSV.
+	Csv string `json:"csv"`
+}
+
 // Answer defines model for Answer.
 type Answer = written.Answer
 
@@ -541,6 +547,9 @@ type PutCupboardJSONRequestBody = CupboardNote
 
 // PutAmountJSONRequestBody defines body for PutAmount for application/json ContentType.
 type PutAmountJSONRequestBody = CupboardAmount
+
+// WriteAmountsJSONRequestBody defines body for WriteAmounts for application/json ContentType.
+type WriteAmountsJSONRequestBody = RecipeOrder
 
 // ImportRecipeJSONRequestBody defines body for ImportRecipe for application/json ContentType.
 type ImportRecipeJSONRequestBody = RecipeImport

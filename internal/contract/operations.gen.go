@@ -61,6 +61,7 @@ var Operations = []Operation{
 	{ID: "signIn", Method: "POST", Path: "/api/session", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SignIn", MaxBody: 262144},
 	{ID: "signInDemo", Method: "POST", Path: "/api/session/demo", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "signOut", Method: "DELETE", Path: "/api/session", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
+	{ID: "writeAmounts", Method: "POST", Path: "/api/recipes/amounts", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "RecipeOrder", MaxBody: 262144},
 }
 
 // Bodies are the types of the bodies of requests by the names of their schemas.

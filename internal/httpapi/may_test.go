@@ -64,7 +64,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"checkThing": {"", written.CheckInput{ItemID: thing, Use: "open"}}, "checkList": {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},
 		"listRecipes": {"?room_id=" + room.ID, nil}, "getRecipe": {mix, nil}, "putRecipe": {mix, mixText}, "deleteRecipe": {mix, nil}, "restoreRecipe": {mix, nil}, "getRecipeFile": {mix, nil},
 		"readRecipe": {"", written.DraftInput{RoomID: room.ID, Recipe: sparkle()}}, "makeRecipe": {"", written.RecipeOrder{RoomID: room.ID, RecipeID: mix, By: "children"}},
-		"importRecipe": {"", written.RecipeImport{JSONLD: "{}"}}, "putAddition": {mix, note}, "deleteAddition": {mix, nil},
+		"writeAmounts": {"", written.RecipeOrder{RoomID: room.ID, RecipeID: mix, By: "children"}}, "importRecipe": {"", written.RecipeImport{JSONLD: "{}"}}, "putAddition": {mix, note}, "deleteAddition": {mix, nil},
 		"getBook": {"", nil}, "getCentre": {"", nil}, "putCentre": {"", centre}, "getRules": {"", nil},
 	}
 	before := testdb.Sums(t, url)

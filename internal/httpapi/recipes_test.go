@@ -71,7 +71,9 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	order.By = "cupboard"
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	assert.LessOrEqual(t, amountOf(t, m, "fine-salt").ScoopedG, 141.0+1e-6)
-	rows, err := csv.NewReader(strings.NewReader(m.CSV)).ReadAll()
+	var file contract.AmountsFile
+	a.do(http.MethodPost, "/api/recipes/amounts", order, http.StatusOK, &file)
+	rows, err := csv.NewReader(strings.NewReader(file.Csv)).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 6)
 	assert.Equal(t, "Plain flour", rows[1][0])

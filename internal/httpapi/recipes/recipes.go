@@ -18,7 +18,7 @@ type area struct{ *edge.Edge }
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
 	return edge.Handlers{"listRecipes": a.list, "getRecipe": a.get, "putRecipe": edge.Put(a.put), "deleteRecipe": e.Delete(store.Recipes), "restoreRecipe": e.Restore(store.Recipes),
-		"readRecipe": edge.Body(a.read), "makeRecipe": edge.Body(a.make), "importRecipe": edge.Body(a.importFile), "getRecipeFile": a.file,
+		"readRecipe": edge.Body(a.read), "makeRecipe": edge.Body(a.make), "writeAmounts": edge.Body(a.amounts), "importRecipe": edge.Body(a.importFile), "getRecipeFile": a.file,
 		"putAddition": edge.Body(a.add), "deleteAddition": a.takeBack, "getBook": a.book}
 }
 
@@ -56,6 +56,15 @@ func (a area) make(r *edge.Request, in written.RecipeOrder) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(d.Make(in, a.Today(r)))
+}
+
+func (a area) amounts(r *edge.Request, in written.RecipeOrder) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	text, err := d.Amounts(in, a.Today(r))
+	return edge.Answer(contract.AmountsFile{Csv: text}, err)
 }
 
 func (a area) importFile(_ *edge.Request, in written.RecipeImport) (any, error) {

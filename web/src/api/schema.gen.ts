@@ -416,6 +416,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipes/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The amounts of what is made, as a file. Nothing is stored. */
+        post: operations["writeAmounts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipes/import": {
         parameters: {
             query?: never;
@@ -1298,8 +1315,6 @@ export interface components {
             unpriced: string[];
             raw_flour: boolean;
             heat: boolean;
-            /** @description The amounts as RFC 4180 CSV. */
-            csv: string;
         };
         Shortage: {
             name: string;
@@ -1466,6 +1481,10 @@ export interface components {
         RecipeImport: {
             /** @description schema.org Recipe. */
             jsonld: string;
+        };
+        AmountsFile: {
+            /** @description The amounts as RFC 4180 CSV. */
+            csv: string;
         };
         RecipeFile: {
             jsonld: string;
@@ -2361,6 +2380,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecipeMaking"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    writeAmounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeOrder"];
+            };
+        };
+        responses: {
+            /** @description The amounts. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsFile"];
                 };
             };
             default: components["responses"]["Problem"];

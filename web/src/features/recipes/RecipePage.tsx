@@ -97,7 +97,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
           <Link to={`/recipes/${page.id}/chart?${query}`}>Wall chart</Link>
           <Link to={`/recipes/compare?a=${page.id}&room=${room.id}`}>Compare</Link>
           {canWrite && <Link to={page.own ? `/recipes/${page.id}/edit` : `/recipes/new?from=${page.id}`}>{page.own ? 'Change' : 'Copy and vary'}</Link>}
-          <Files id={page.id} name={page.recipe.name} csv={fresh ? m?.csv : undefined} />
+          <Files id={page.id} name={page.recipe.name} order={fresh ? order : undefined} />
         </div>
       </header>
       <HowMuch order={order} room={room} change={change} error={wrong} />
@@ -199,15 +199,19 @@ function Method({ m }: { m: Making }) {
   )
 }
 
-function Files({ id, name, csv }: { id: string; name: string; csv?: string }) {
+function Files({ id, name, order }: { id: string; name: string; order?: Order }) {
+  const amounts = useMutation({
+    mutationFn: (body: Order) => ask(api.POST('/api/recipes/amounts', { body })),
+    onSuccess: (f) => saveFile(fileName(name, 'csv'), 'text/csv', f.csv),
+  })
   const file = useMutation({
     mutationFn: () => ask(api.GET('/api/recipes/{id}/file', { params: { path: { id } } })),
     onSuccess: (f) => saveFile(fileName(name, 'jsonld'), 'application/ld+json', f.jsonld),
   })
   return (
     <>
-      <button type="button" className="link" disabled={!csv} onClick={() => csv && saveFile(fileName(name, 'csv'), 'text/csv', csv)}>
-        CSV
+      <button type="button" className="link" disabled={!order} onClick={() => order && amounts.mutate(order)}>
+        {amounts.isError ? 'CSV: try again' : 'CSV'}
       </button>
       <button type="button" className="link" onClick={() => file.mutate()}>
         {file.isError ? 'JSON-LD: try again' : 'JSON-LD'}
