@@ -50,15 +50,6 @@ type Session struct {
 	Revisions
 }
 
-type sessionRow struct {
-	TokenHash []byte `gorm:"primaryKey"`
-	StaffID   uuid.UUID
-	ExpiresAt time.Time
-}
-
-// TableName names the table for GORM.
-func (sessionRow) TableName() string { return "sessions" }
-
 // CreateCentre adds a centre with its first accounts, all or nothing.
 func (s *Store) CreateCentre(ctx context.Context, c CentreRow, staff ...Staff) error {
 	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
@@ -152,7 +143,9 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 	if err := db.Exec("delete from sessions where expires_at < ?", now).Error; err != nil {
 		return err
 	}
-	return db.Create(&sessionRow{TokenHash: tokenHash, StaffID: staff, ExpiresAt: expires}).Error
+	return db.Exec(`
+		insert into sessions (token_hash, expires_at, staff_id, centre_id, name, role)
+		select ?, ?, id, centre_id, name, role from staff where id = ?`, tokenHash, expires, staff).Error
 }
 
 // SessionByToken returns who holds the token with this hash at a moment, or ErrNotFound. It
@@ -160,8 +153,8 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 // that would cost more than to end it. A server that hangs is given up by the connection.
 func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.Time) (found Session, err error) {
 	err = s.db.WithContext(context.WithoutCancel(ctx)).Raw(`
-		select st.id, st.name, st.role, c.id, c.time_zone, c.people_revision, c.shelf_revision, c.stock_revision
-		from sessions s join staff st on st.id = s.staff_id join centres c on c.id = st.centre_id
+		select s.staff_id, s.name, s.role, s.centre_id, c.time_zone, c.people_revision, c.shelf_revision, c.stock_revision
+		from sessions s join centres c on c.id = s.centre_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Row().
 		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.People, &found.Shelf, &found.Stock)
 	if errors.Is(err, sql.ErrNoRows) {
