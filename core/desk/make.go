@@ -142,6 +142,7 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 		out.LimitG, out.LimitBy = &made, m.Limit.By[0].Item.Name
 	}
 	cards := b.CountingCards(set)
+	out.Amounts = make([]written.MakingAmount, 0, len(b.Amounts))
 	for i, a := range b.Amounts {
 		out.Amounts = append(out.Amounts, d.writeAmount(a, b, m.Short, cards[i]))
 	}

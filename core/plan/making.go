@@ -142,7 +142,7 @@ const maxReplacements = 2
 func (m *Making) ways(o Order, g *safety.Group) []Way {
 	var ways []Way
 	verdict := func(r recipe.Recipe, each unit.Mass) safety.Verdict {
-		return WorstLine(JudgeMix(r, each, o.Use, g)).Assessment.Verdict
+		return mixVerdict(r, each, o.Use, g)
 	}
 	for _, s := range m.Short {
 		offered := 0
@@ -186,7 +186,7 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 func (m *Making) lifts(o Order, g *safety.Group) []Way {
 	var ways []Way
 	for _, l := range o.Stock.Lifts(m.Recipe) {
-		v := WorstLine(JudgeMix(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)).Assessment.Verdict
+		v := mixVerdict(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)
 		if len(ways) < maxReplacements && (v <= safety.WithAHand || v <= m.Verdict) {
 			ways = append(ways, Way{Kind: "instead", Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID, Sentence: fmt.Sprintf(
 				"Take %s of %s when the %s runs out, and it makes %s: %s.", l.Take, lower(l.Sub.Item.Name), lower(l.For.Item.Name), l.Made, l.Sub.Note)})
@@ -206,7 +206,7 @@ func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, l
 		if r.ID == m.Recipe.ID || r.Kind != m.Recipe.Kind || slices.ContainsFunc(r.Lines, m.isShort) {
 			continue
 		}
-		if v := WorstLine(JudgeMix(r, m.Each, use, g)).Assessment.Verdict; v <= safety.WithAHand {
+		if v := mixVerdict(r, m.Each, use, g); v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
 			others = append(others, Way{Kind: "other", Sentence: fmt.Sprintf("Make %s instead: none of what is short, %d min, keeps %s.", lower(r.Name), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})

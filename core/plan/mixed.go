@@ -63,6 +63,17 @@ func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Grou
 	return lines
 }
 
+// mixVerdict returns the verdict of JudgeMix without its lines.
+func mixVerdict(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) safety.Verdict {
+	subject := safety.Prepare(r.Name, r.Facts(portion))
+	verdict := g.Judge(&subject, use).Verdict
+	for _, it := range r.Solids() {
+		subject = safety.Prepare(it.Name, it.Facts)
+		verdict = safety.Worst(verdict, g.Judge(&subject, use).Verdict)
+	}
+	return verdict
+}
+
 // WorstLine returns the first of the lines with the worst verdict.
 func WorstLine(lines []Line) Line {
 	worst := lines[0]

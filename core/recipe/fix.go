@@ -68,7 +68,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 		return nil
 	}
 	search := newScoopSearch(set)
-	var all []Remedy
+	all := make([]Remedy, 0, len(remedies))
 	for _, row := range remedies {
 		if row.doughOnly && r.Kind != "dough" {
 			continue

@@ -75,6 +75,24 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 	assert.ErrorContains(t, err, "does not read", "a later form is never guessed at")
 }
 
+// An answer of each kind, as it was first given in form 2, reads and is written the same for
+// ever: what was printed or kept of it stays readable.
+func TestAnswersOfForm2(t *testing.T) {
+	data, err := os.ReadFile("testdata/answers-2.json")
+	require.NoError(t, err)
+	var docs map[string]json.RawMessage
+	require.NoError(t, json.Unmarshal(data, &docs))
+	for name, same := range map[string]func([]byte) (any, error){"answer": again[Answer], "making": again[RecipeMaking], "check": again[CheckAnswer], "digest": again[Digest]} {
+		v, err := same(docs[name])
+		require.NoError(t, err, name)
+		assert.JSONEq(t, string(docs[name]), string(Write(v)), name)
+		delete(docs, name)
+	}
+	assert.Empty(t, docs)
+}
+
+func again[T any](data []byte) (any, error) { return Read[T](data) }
+
 // shelf is the shelf and the book that ship with Emblo.
 type shelf struct{}
 
