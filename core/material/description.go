@@ -166,17 +166,21 @@ func (f *Facts) readTrait(word string) error {
 	switch {
 	case name == "salt":
 		v, err := number(value)
-		if err != nil || v < 0 || v > 100 {
+		if err != nil || v < 0 || v > 100 || strings.Contains(value, ",") && v > 0 && v < 1 {
 			return bad("traits", "salt needs per cent by mass, as in salt=1.2, not %q", short(value))
 		}
 		f.Salt = Known(v / 100)
 		return nil
-	case name == "may-contain":
+	case name == "may-contain", name == "usually":
 		set, err := allergen.ParseContents(value)
 		if err != nil {
-			return bad("traits", "may-contain needs an allergen, as in may-contain=milk, not %q", short(value))
+			return bad("traits", "%s needs an allergen, as in %s=milk, not %q", name, name, short(value))
 		}
-		f.MayContain |= set
+		if name == "usually" {
+			f.UsuallyContains |= set
+		} else {
+			f.MayContain |= set
+		}
 		return nil
 	case hasValue:
 		return bad("traits", "%q is not a trait that carries a figure", short(word))
@@ -300,6 +304,7 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 		in := item.Facts
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
+		f.UsuallyContains |= in.UsuallyContains
 		f.Traits = f.Traits.Union(in.Traits.Meet(InMixture))
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		if share, known := in.Salt.Get(); !known || share > 0 {
@@ -330,7 +335,7 @@ func split(text string) []string {
 }
 
 // number reads a plain decimal number, with a point or a comma: no exponents, signs
-// other than a leading minus, hexadecimals or infinities.
+// other than a leading minus, hexadecimals or infinities, and none that may be in thousands.
 func number(text string) (float64, error) {
 	text = strings.TrimSpace(text)
 	for i, r := range text {
@@ -338,10 +343,17 @@ func number(text string) (float64, error) {
 			return 0, strconv.ErrSyntax
 		}
 	}
-	if len(text) > 20 || strings.Count(text, ",") > 1 || strings.Count(text, ",") == 1 && strings.Contains(text, ".") {
+	if len(text) > 20 || strings.Count(text, ",") > 1 || strings.Count(text, ",") == 1 && strings.Contains(text, ".") || thousands(text) {
 		return 0, strconv.ErrSyntax
 	}
 	return strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)
+}
+
+// thousands reports whether a number may be one of thousands: a comma or a point before
+// exactly three digits, so that 1,000 may be 1000 or 1.
+func thousands(text string) bool {
+	i := strings.IndexAny(text, ",.")
+	return i > 0 && len(text)-i-1 == 3 && strings.Trim(text[:i], "-0") != ""
 }
 
 // short cuts what somebody typed to a length that fits a sentence.

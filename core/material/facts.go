@@ -91,10 +91,13 @@ type Thing struct {
 	// "no" only when TraitsKnown is set.
 	Traits      Traits
 	TraitsKnown bool
-	// ContentsKnown says that Allergens, MayContain and Salt are complete.
+	// ContentsKnown says that Allergens, MayContain, UsuallyContains and Salt are complete.
 	ContentsKnown bool
 	Allergens     allergen.Set
 	MayContain    allergen.Set
+	// UsuallyContains is what most packets of it hold and some do not: only the packet in the
+	// hand tells.
+	UsuallyContains allergen.Set
 	// Salt is the share of salt by mass, 0 to 1.
 	Salt Amount
 

@@ -155,10 +155,13 @@ func list(text string) []string {
 
 // Shelf is a read-only set of items by id. It is safe for concurrent use.
 type Shelf struct {
-	items  []Item
-	byID   map[string]int
-	byName map[string]int
+	items    []Item
+	byID     map[string]int
+	byJoined map[string]int // by JoinedKey
+	byName   map[string]int // by Key, several where the order of the words tells them apart
 }
+
+const several = -1
 
 // Standard returns the shelf that ships with Emblo. The file is checked by the tests, so
 // a failure to read it is a fault of the build and panics.
@@ -218,7 +221,7 @@ func ReadShelf(data []byte) (*Shelf, error) {
 	if err != nil {
 		return nil, err
 	}
-	s := &Shelf{byID: make(map[string]int), byName: make(map[string]int)}
+	s := &Shelf{byID: make(map[string]int), byName: make(map[string]int), byJoined: make(map[string]int)}
 	for _, r := range rows {
 		item, err := r.Item(s.Named)
 		if err != nil {
@@ -246,11 +249,16 @@ func (s *Shelf) add(item Item) error {
 	s.byID[item.ID] = at
 	s.items = append(s.items, item)
 	for _, w := range append([]string{item.Name}, item.Also...) {
-		key := normal(w)
-		if other, taken := s.byName[key]; taken && other != at {
+		joined, key := JoinedKey(w), Key(w)
+		if other, taken := s.byJoined[joined]; taken && other != at {
 			return fmt.Errorf("shelf items %q and %q share the word %q", s.items[other].ID, item.ID, w)
 		}
-		s.byName[key] = at
+		s.byJoined[joined] = at
+		if other, taken := s.byName[key]; taken && other != at {
+			s.byName[key] = several // rice pudding is no pudding rice: the order counts
+		} else {
+			s.byName[key] = at
+		}
 	}
 	return nil
 }
@@ -262,11 +270,11 @@ func (s *Shelf) With(own []Item) *Shelf {
 		return s
 	}
 	n := &Shelf{items: append(append([]Item(nil), own...), s.items...),
-		byID: make(map[string]int, len(own)+len(s.items)), byName: make(map[string]int, len(s.byName)+len(own))}
+		byID: make(map[string]int, len(own)+len(s.items)), byName: make(map[string]int, len(s.byName)+len(own)), byJoined: make(map[string]int, len(s.byJoined)+len(own))}
 	for i := len(n.items) - 1; i >= 0; i-- {
 		n.byID[n.items[i].ID] = i
 		for _, w := range append([]string{n.items[i].Name}, n.items[i].Also...) {
-			n.byName[normal(w)] = i
+			n.byName[Key(w)], n.byJoined[JoinedKey(w)] = i, i
 		}
 	}
 	return n
@@ -284,28 +292,18 @@ func (s *Shelf) Get(id string) (Item, bool) {
 	return s.items[i], true
 }
 
-// Named returns the item whose name or synonym is the given words: in any case and order
-// of words, singular or plural, with or without punctuation, and not otherwise alike.
+// Named returns the item whose name or synonym is the given words: in any case, singular or
+// plural, with or without punctuation or blanks, in any order that names no other, and not
+// otherwise alike.
 func (s *Shelf) Named(words string) (Item, bool) {
-	i, ok := s.byName[normal(words)]
+	i, ok := s.byJoined[JoinedKey(words)]
 	if !ok {
+		i, ok = s.byName[Key(words)]
+	}
+	if !ok || i == several {
 		return Item{}, false
 	}
 	return s.items[i], true
-}
-
-// normal is the key of a name: its words without punctuation and plural s, sorted.
-func normal(name string) string {
-	words := strings.FieldsFunc(strings.ToLower(name), func(r rune) bool {
-		return r == ' ' || r == '-' || r == ',' || r == '(' || r == ')' || r == '\t' || r == '.'
-	})
-	for i, w := range words {
-		if len(w) > 3 && !strings.HasSuffix(w, "ss") {
-			words[i] = strings.TrimSuffix(w, "s")
-		}
-	}
-	sort.Strings(words)
-	return strings.Join(words, " ")
 }
 
 // Search returns the items that match the typed words, best first, at most limit. A

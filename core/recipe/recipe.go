@@ -148,6 +148,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		}
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
+		f.UsuallyContains |= in.UsuallyContains
 		f.TraitsKnown = f.TraitsKnown && in.TraitsKnown
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		share, known := in.Salt.Get()
@@ -181,15 +182,30 @@ func (r Recipe) Solids() []material.Item {
 	}
 	var solids []material.Item
 	for _, l := range r.Lines {
-		m := makeups()[l.Item.ID]
-		switch form := l.Item.Facts.Form; {
-		case l.Item.ID == r.Like.ID, form == material.Grain && m.salt+m.sugar > 0.9:
-		case form == material.Grain, form == material.FormUnknown, form.GaugeJudges():
+		if l.Item.ID != r.Like.ID && StaysWhole(l.Item) {
 			solids = append(solids, l.Item)
 		}
 	}
 	return solids
 }
+
+// StaysWhole reports whether an ingredient stays what it is in a mix: a piece, a sheet or a
+// strand, a grain that does not dissolve as salt and sugar do, what swells in the water of
+// the mix, and what carries a hazard of its own.
+func StaysWhole(it material.Item) bool {
+	m := makeups()[it.ID]
+	switch form := it.Facts.Form; {
+	case form == material.Grain && m.salt+m.sugar > 0.9:
+		return false
+	case form == material.Grain, form == material.FormUnknown, form.GaugeJudges():
+		return true
+	}
+	return it.Facts.Traits.Any(hazards...) && !it.Facts.Traits.Has(material.Hydrated)
+}
+
+// hazards are the traits that a mix does not take away.
+var hazards = []material.Trait{material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon, material.Swells, material.Sharp,
+	material.Breakable, material.Film, material.DryIce, material.Ice}
 
 //go:embed book.json
 var bookJSON []byte

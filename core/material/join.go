@@ -1,0 +1,80 @@
+package material
+
+import "math"
+
+// Sized returns the facts with the size that somebody measured in place of their own.
+func (f Facts) Sized(by Facts) Facts {
+	if by.Smallest.Known() && (f.Form.GaugeJudges() || f.Form == Grain || f.Form == by.Form) {
+		f.Smallest, f.Largest = by.Smallest, by.Largest
+	}
+	return f
+}
+
+// Joined returns what is known of a thing together with what somebody adds to it: every trait
+// and allergen of either, the worse of two readings, the size that was added. Where it lies
+// and what it has been through is as it was added.
+func (f Facts) Joined(more Facts) Facts {
+	f = f.Sized(more)
+	if more.Form != FormUnknown {
+		f.Form = more.Form
+	}
+	if more.Smallest.Known() {
+		f.Smallest, f.Largest = more.Smallest, more.Largest
+	}
+	f.Traits = f.Traits.Union(more.Traits)
+	f.Allergens |= more.Allergens
+	f.MayContain |= more.MayContain
+	f.UsuallyContains |= more.UsuallyContains
+	f.TraitsKnown = f.TraitsKnown && more.TraitsKnown
+	if share, known := more.Salt.Get(); known && share > 0 {
+		if own, has := f.Salt.Get(); has {
+			share = math.Max(share, own)
+		}
+		f.Salt = Known(share)
+	}
+	for _, r := range []struct {
+		of     *Reading
+		more   Reading
+		larger bool // is worse
+	}{{&f.Fragment, more.Fragment, false}, {&f.Cord, more.Cord, true}, {&f.Loop, more.Loop, true}, {&f.Opening, more.Opening, true}, {&f.Alcohol, more.Alcohol, true}} {
+		*r.of = worse(*r.of, r.more, r.larger)
+	}
+	return f.Placed(more)
+}
+
+// Placed returns the facts in the setting and with the history of others, as far as those
+// say something.
+func (f Facts) Placed(at Facts) Facts {
+	if _, known := at.Depth.Get(); known {
+		f.Depth = at.Depth
+	}
+	if _, known := at.Portion.Get(); known {
+		f.Portion = at.Portion
+	}
+	for _, r := range []struct{ of, at *Reading }{{&f.Wall, &at.Wall}, {&f.Filled, &at.Filled}, {&f.Hot, &at.Hot}, {&f.Uses, &at.Uses}, {&f.KeptDays, &at.KeptDays}} {
+		if r.at.There() {
+			*r.of = *r.at
+		}
+	}
+	f.InEdible, f.LooseInReach = f.InEdible || at.InEdible, f.LooseInReach || at.LooseInReach
+	f.Expired, f.Cooled = f.Expired || at.Expired, f.Cooled || at.Cooled
+	return f
+}
+
+// worse returns the reading that is judged more harshly: one that was not taken, else the
+// larger, or the smaller where that is the worse.
+func worse(a, b Reading, largerIsWorse bool) Reading {
+	x, aRead := a.Get()
+	y, bRead := b.Get()
+	switch {
+	case !a.There():
+		return b
+	case !b.There(), !aRead:
+		return a
+	case !bRead:
+		return b
+	case (x > y) == largerIsWorse:
+		return a
+	}
+	return b
+}

@@ -1,0 +1,167 @@
+package naming
+
+import (
+	"bytes"
+	_ "embed"
+	"encoding/csv"
+	"fmt"
+	"slices"
+	"strings"
+	"sync"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+)
+
+//go:embed families.csv
+var familiesCSV []byte
+
+// Family is what a plain word names when it names several things that are judged
+// differently, with the one question that tells them apart.
+type Family struct {
+	Name     string // the first of its words
+	Question string
+	Answers  []Option
+	given    string
+	words    []string
+}
+
+// Option is one answer to the question of a family, and the ids of the members it leads to.
+type Option struct {
+	Words string
+	ids   []string
+}
+
+// Given returns the answer that was given, "" for none.
+func (f *Family) Given() string { return f.given }
+
+func (f *Family) ids() (all []string) {
+	for _, a := range f.Answers {
+		all = append(all, a.ids...)
+	}
+	return all
+}
+
+func (f *Family) answered(answer string) ([]string, bool) {
+	for _, a := range f.Answers {
+		if answer != "" && strings.EqualFold(a.Words, strings.TrimSpace(answer)) {
+			return a.ids, true
+		}
+	}
+	return nil, false
+}
+
+// whichOf asks which of some members is meant.
+func whichOf(members []Member) *Family {
+	f := &Family{Name: members[0].Name(), Question: "Which of these is it?"}
+	for _, m := range members {
+		f.Answers = append(f.Answers, Option{m.Name(), []string{m.ID()}})
+	}
+	return f
+}
+
+// Families returns every family, in the order of the file.
+func Families() []*Family { return families() }
+
+// families reads the file, which the tests check: words joined by ;, the question, and the
+// answers joined by |, each its words, = and ids joined by ;. A failure is a fault of the
+// build and panics.
+var families = sync.OnceValue(func() []*Family {
+	all, err := readFamilies(familiesCSV)
+	if err != nil {
+		panic(err)
+	}
+	return all
+})
+
+func readFamilies(data []byte) ([]*Family, error) {
+	rows, err := csv.NewReader(bytes.NewReader(data)).ReadAll()
+	if err != nil {
+		return nil, fmt.Errorf("families: %w", err)
+	}
+	var all []*Family
+	for _, row := range rows[1:] {
+		f := &Family{Question: row[1], words: strings.Split(row[0], ";")}
+		f.Name = f.words[0]
+		for _, text := range strings.Split(row[2], "|") {
+			words, ids, ok := strings.Cut(text, "=")
+			if !ok || words == "" || ids == "" {
+				return nil, fmt.Errorf("family %q: the answer %q leads nowhere", f.Name, text)
+			}
+			f.Answers = append(f.Answers, Option{strings.TrimSpace(words), strings.Split(ids, ";")})
+		}
+		if !strings.HasSuffix(f.Question, "?") || len(f.Answers) < 2 {
+			return nil, fmt.Errorf("family %q: it needs a question with two answers", f.Name)
+		}
+		for _, id := range f.ids() {
+			_, thing := material.Standard().Get(id)
+			if _, mix := recipe.Standard().Get(id); !thing && !mix {
+				return nil, fmt.Errorf("family %q: there is nothing by the id %q", f.Name, id)
+			}
+		}
+		all = append(all, f)
+	}
+	return all, nil
+}
+
+// meant is one thing that a name can stand for.
+type meant struct {
+	id     string
+	mix    bool
+	family *Family
+	name   string
+}
+
+// index holds names by their keys. It is read-only once made.
+type index struct {
+	byKey, byJoined map[string][]meant
+	// bySlip holds joined keys by what is left of them when any one letter is taken out.
+	bySlip map[string][]string
+}
+
+func newIndex() *index {
+	return &index{make(map[string][]meant), make(map[string][]meant), make(map[string][]string)}
+}
+
+func (ix *index) add(m meant, names ...string) {
+	for _, name := range names {
+		m.name = name
+		for key, in := range map[string]map[string][]meant{material.Key(name): ix.byKey, material.JoinedKey(name): ix.byJoined} {
+			if !slices.ContainsFunc(in[key], func(x meant) bool { return x.id == m.id && x.family == m.family }) {
+				in[key] = append(in[key], m)
+			}
+		}
+		joined := material.JoinedKey(name)
+		for _, short := range without(joined) {
+			ix.bySlip[short] = append(ix.bySlip[short], joined)
+		}
+	}
+}
+
+// standardIndex knows the shelf and the book that ship with Emblo, and the families. What a
+// name stands for first, counts: a thing before a mix of that name, both before a family.
+var standardIndex = sync.OnceValue(func() *index {
+	ix := newIndex()
+	for _, it := range material.Standard().Items() {
+		ix.add(meant{id: it.ID}, append([]string{it.Name}, it.Also...)...)
+	}
+	for _, r := range recipe.Standard().Recipes() {
+		ix.add(meant{id: r.ID, mix: true}, append([]string{r.Name}, r.Also...)...)
+	}
+	for _, f := range families() {
+		ix.add(meant{family: f}, f.words...)
+	}
+	return ix
+})
+
+// named returns what is known by the words but for the plural and the blanks, and but for the
+// order where that names one thing only. What a name stands for first, counts.
+func (ix *index) named(words string) []meant {
+	if found := ix.byJoined[material.JoinedKey(words)]; len(found) > 0 {
+		return found[:1]
+	}
+	if found := ix.byKey[material.Key(words)]; len(found) == 1 {
+		return found
+	}
+	return nil
+}

@@ -1,0 +1,223 @@
+package naming
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/unit"
+)
+
+// Ask is how a thing is asked about.
+type Ask struct {
+	Use safety.Use
+	// Portion is what one child has; zero takes the usual portion of the youngest.
+	Portion unit.Mass
+	// More is what somebody adds to what is known by the name: it may replace the size, and
+	// otherwise only adds. Nil adds nothing.
+	More *material.Facts
+	// Pieces are things that what is added says are in it.
+	Pieces []material.Item
+	// Subject returns a thing of the shelf with the gauges asked; nil asks them.
+	Subject func(material.Item) *safety.Subject
+}
+
+// Judged is the answer for what words mean.
+type Judged struct {
+	Verdict  safety.Verdict
+	Findings []safety.Finding
+	// Decides is the member that the verdict rests on, and As what was judged of it.
+	Decides Member
+	As      safety.Subject
+	// Asks is set when the verdict waits for the answer to the question of the family.
+	Asks bool
+}
+
+// WhichOne is the rule named when a family has to be told apart.
+const WhichOne = "which-one"
+
+// Judge judges what words mean for a group. The worst of everything that they can mean
+// counts; of a family that is not judged alike, the question comes first, unless the worst
+// only needs a hand: then the conditions of all are listed.
+func (m Meaning) Judge(g *safety.Group, ask Ask) Judged {
+	if !m.Known() {
+		return m.judgeUnknown(g, ask)
+	}
+	var all []Judged
+	for _, x := range m.Members {
+		all = append(all, x.judge(g, ask))
+	}
+	worst := all[0]
+	alike := true
+	for _, j := range all[1:] {
+		alike = alike && j.Verdict == worst.Verdict
+		if j.Verdict > worst.Verdict {
+			worst = j
+		}
+	}
+	if len(all) == 1 {
+		return worst
+	}
+	for _, j := range all {
+		worst.add(j.Findings)
+	}
+	if m.Family == nil || alike || worst.Verdict == safety.WithAHand || !worst.Verdict.Valid() {
+		return worst
+	}
+	worst.Asks, worst.Verdict = true, safety.MeasureFirst
+	worst.Findings = slices.Insert(worst.Findings, 0, m.Family.finding(all))
+	return worst
+}
+
+// add adds findings of rules that have not objected yet, worst first.
+func (j *Judged) add(more []safety.Finding) {
+	for _, f := range more {
+		if !slices.ContainsFunc(j.Findings, func(x safety.Finding) bool { return x.Rule == f.Rule && x.Verdict >= f.Verdict }) {
+			j.Findings = append(slices.DeleteFunc(slices.Clone(j.Findings), func(x safety.Finding) bool { return x.Rule == f.Rule }), f)
+		}
+	}
+	slices.SortStableFunc(j.Findings, func(a, b safety.Finding) int { return int(b.Verdict) - int(a.Verdict) })
+}
+
+// finding says why a family waits: what of it is judged how, and what tells it apart.
+func (f *Family) finding(all []Judged) safety.Finding {
+	in, out := 0, 0
+	var worst string
+	for _, j := range all {
+		if j.Verdict.Ready() {
+			in++
+		} else {
+			out++
+			worst = j.Decides.Name()
+		}
+	}
+	what := fmt.Sprintf("%s go in and others do not, such as %s", numbered(in), lower(worst))
+	if in == 0 {
+		what = "none is cleared, and they are kept out for different reasons"
+	}
+	return safety.Finding{
+		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
+		Reason:  fmt.Sprintf("%q names %d kinds of things: %s. Worst case: keep out. %s", f.Name, len(all), what, f.Question),
+		Numbers: []safety.Number{{Label: "kinds", Value: fmt.Sprint(len(all))}, {Label: "of them cleared", Value: fmt.Sprint(in)}},
+		Source:  safety.Ground{Source: "Convention: a plain word never means its safest kind", Standing: safety.CommonPractice},
+		Change:  "The answer: " + f.Question,
+		Missing: "which one it is",
+	}
+}
+
+func numbered(n int) string {
+	if n == 1 {
+		return "one of them may"
+	}
+	return fmt.Sprintf("%d of them may", n)
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+// judge judges one member: a thing as it is known and with what is added, a mix with every
+// piece in it. The worst counts, so that adding never clears.
+func (x Member) judge(g *safety.Group, ask Ask) Judged {
+	j := Judged{Decides: x}
+	portion := ask.Portion
+	if portion.Grams() == 0 {
+		portion = recipe.DefaultPortion(g.Youngest())
+	}
+	put := func(name string, f material.Facts, use safety.Use) {
+		if _, known := f.Portion.Get(); !known && !f.Form.GaugeJudges() {
+			f.Portion = material.Known(portion.Grams())
+		}
+		subject := safety.Prepare(name, f)
+		j.take(g, subject, use)
+	}
+	if x.Mix != nil {
+		facts := []material.Facts{x.Mix.Facts(portion)}
+		if ask.More != nil {
+			facts[0] = facts[0].Placed(*ask.More)
+			facts = append(facts, facts[0].Joined(*ask.More))
+		}
+		for _, f := range facts {
+			put(x.Name(), f, ask.Use)
+		}
+		for _, it := range x.Mix.Solids() {
+			put(it.Name, it.Facts, inside(ask.Use))
+		}
+	} else if ask.More == nil {
+		f := x.Item.Facts
+		if f.Form.GaugeJudges() && ask.Subject != nil {
+			j.take(g, *ask.Subject(*x.Item), ask.Use)
+		} else {
+			put(x.Name(), f, ask.Use)
+		}
+	} else {
+		known := x.Item.Facts.Placed(*ask.More)
+		put(x.Name(), known.Sized(*ask.More), ask.Use)
+		put(x.Name(), known.Joined(*ask.More), ask.Use)
+		if sized := known.Sized(*ask.More); ask.More.Form != material.FormUnknown && ask.More.Form != sized.Form {
+			joined := known.Joined(*ask.More)
+			joined.Form = sized.Form
+			put(x.Name(), joined, ask.Use)
+		}
+	}
+	for _, it := range ask.Pieces {
+		put(it.Name, it.Facts, inside(ask.Use))
+	}
+	return j
+}
+
+// inside is how children meet what is in a mix: dough is dug, and what is closed in stays so.
+func inside(use safety.Use) safety.Use {
+	if use == safety.Open {
+		return safety.InDough
+	}
+	return use
+}
+
+// take judges a subject and keeps the worst.
+func (j *Judged) take(g *safety.Group, s safety.Subject, use safety.Use) {
+	a := g.Judge(&s, use)
+	findings := a.Findings()
+	if a.Verdict > j.Verdict {
+		j.Verdict, j.As = a.Verdict, s
+		older := j.Findings
+		j.Findings = findings
+		findings = older
+	}
+	j.add(findings)
+}
+
+// judgeUnknown judges a thing by what is said of it alone. A word of its name that calls for a
+// fact which nobody stated leaves something not known.
+func (m Meaning) judgeUnknown(g *safety.Group, ask Ask) Judged {
+	var f material.Facts
+	if ask.More != nil {
+		f = *ask.More
+	}
+	x := Member{Item: &material.Item{Name: m.Words, Facts: f}}
+	word, unsaid := Unsaid(m.Words, f)
+	if unsaid {
+		x.Item.Facts.TraitsKnown = false
+	}
+	ask.More = nil
+	ask.Subject = nil
+	j := x.judge(g, ask)
+	if unsaid && j.Verdict == safety.MeasureFirst {
+		for i := range j.Findings {
+			if j.Findings[i].Rule == "facts" {
+				j.Findings[i].Reason = fmt.Sprintf("Its name says %q, and nobody has said what that means for it; worst case: keep out.", word)
+			}
+		}
+	}
+	return j
+}
+
+// Stays reports whether a thing that is in a mix stays what it is there: a piece, a grain that
+// does not dissolve, a sheet or a strand, what swells, or what carries a hazard.
+func Stays(it material.Item) bool { return recipe.StaysWhole(it) }

@@ -1,0 +1,192 @@
+// Package naming finds what people mean by an everyday word: a thing of the shelf, a mix of
+// the book, or a family of things that one question tells apart. Every way in asks it, so
+// that a word means the same in a check, a list, a recipe and the search.
+//
+// A plain word never means its safest member. A word that is not known is looked at for one
+// slip of the finger, and never across a word that names a hazard.
+package naming
+
+import (
+	"slices"
+	"strings"
+	"unicode/utf8"
+
+	"emblo/core/material"
+	"emblo/core/recipe"
+)
+
+// MaxLetters is the longest name that is looked up; what is longer is not known.
+const MaxLetters = 120
+
+// Member is one thing or one mix that words can mean. Exactly one of them is set.
+type Member struct {
+	Item *material.Item
+	Mix  *recipe.Recipe
+}
+
+// Name returns what it is called.
+func (m Member) Name() string {
+	if m.Mix != nil {
+		return m.Mix.Name
+	}
+	return m.Item.Name
+}
+
+// ID returns the id on the shelf or in the book.
+func (m Member) ID() string {
+	if m.Mix != nil {
+		return m.Mix.ID
+	}
+	return m.Item.ID
+}
+
+// Meaning is what words mean.
+type Meaning struct {
+	// Words are the words as typed.
+	Words string
+	// Members are what they can mean: none when they are not known, one for a thing or a
+	// mix. More without a Family are one of the centre's own and one of the shelf's that
+	// share a name: both count.
+	Members []Member
+	// Family is set when a question tells the members apart.
+	Family *Family
+	// Meant is the name that was taken for a slip of the finger; empty when none was.
+	Meant string
+	// Hazards are words of a name that is not known which call for care: "glass".
+	Hazards []string
+}
+
+// Known reports whether the words mean anything.
+func (m Meaning) Known() bool { return len(m.Members) > 0 }
+
+// One returns the only thing that the words can mean.
+func (m Meaning) One() (material.Item, bool) {
+	if len(m.Members) == 1 && m.Members[0].Item != nil {
+		return *m.Members[0].Item, true
+	}
+	return material.Item{}, false
+}
+
+// Name returns what the words mean, in the words of the shelf.
+func (m Meaning) Name() string {
+	switch {
+	case m.Family != nil:
+		return m.Family.Name
+	case m.Known():
+		return m.Members[0].Name()
+	}
+	return m.Words
+}
+
+// Namer resolves words over a shelf and the mixes that can be made. It is immutable and safe
+// for concurrent use.
+type Namer struct {
+	shelf    *material.Shelf
+	mixes    map[string]recipe.Recipe // a centre's own by id
+	own      *index
+	standard *index
+}
+
+// New returns a namer over a shelf and a centre's own recipes; the book that ships with Emblo
+// is always there.
+func New(shelf *material.Shelf, own []recipe.Recipe) *Namer {
+	n := &Namer{shelf: shelf, own: newIndex(), standard: standardIndex(), mixes: make(map[string]recipe.Recipe, len(own))}
+	for _, it := range shelf.Items() {
+		if !it.Own {
+			break // a centre's own things stand first
+		}
+		n.own.add(meant{id: it.ID}, append([]string{it.Name}, it.Also...)...)
+	}
+	for _, r := range own {
+		n.mixes[r.ID] = r
+		n.own.add(meant{id: r.ID, mix: true}, r.Name)
+	}
+	return n
+}
+
+// Resolve says what words mean. Words that answer the question of a family lead to the
+// members of that answer; an answer that the family does not have is no answer.
+func (n *Namer) Resolve(words, answer string) Meaning {
+	m := Meaning{Words: strings.TrimSpace(words)}
+	if utf8.RuneCountInString(m.Words) > MaxLetters {
+		return m
+	}
+	m.take(n, n.own.named(m.Words))
+	m.take(n, n.standard.named(m.Words))
+	if !m.Known() {
+		m.slipped(n)
+	}
+	if !m.Known() {
+		m.Hazards = hazardsOf(m.Words)
+	}
+	if m.Family != nil {
+		if ids, ok := m.Family.answered(answer); ok {
+			m.Family = &Family{Name: m.Family.Name, Question: m.Family.Question, Answers: m.Family.Answers, given: answer}
+			m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool { return !slices.Contains(ids, x.ID()) })
+		}
+	}
+	return m
+}
+
+// take adds what an index knows. A centre's own name and one of the shelf both count.
+func (m *Meaning) take(n *Namer, found []meant) {
+	for _, f := range found {
+		switch {
+		case f.family != nil:
+			if m.Family == nil {
+				m.Family = f.family
+			}
+			for _, id := range f.family.ids() {
+				m.add(n, id)
+			}
+		default:
+			m.add(n, f.id)
+		}
+	}
+}
+
+func (m *Meaning) add(n *Namer, id string) {
+	if slices.ContainsFunc(m.Members, func(x Member) bool { return x.ID() == id }) {
+		return
+	}
+	if it, ok := n.shelf.Get(id); ok {
+		m.Members = append(m.Members, Member{Item: &it})
+	} else if r, ok := n.mixes[id]; ok {
+		m.Members = append(m.Members, Member{Mix: &r})
+	} else if r, ok := recipe.Standard().Get(id); ok {
+		m.Members = append(m.Members, Member{Mix: &r})
+	}
+}
+
+// slipped takes what lies one slip of the finger away, when nothing says that the words may
+// mean a hazard instead. All that lie there count.
+func (m *Meaning) slipped(n *Namer) {
+	if slices.ContainsFunc(material.Words(m.Words), nearHazard) {
+		return
+	}
+	for _, ix := range []*index{n.own, n.standard} {
+		for _, f := range ix.near(m.Words) {
+			m.take(n, []meant{f})
+			m.Meant = f.name
+		}
+	}
+	if m.Family == nil && len(m.Members) > 1 {
+		m.Family = whichOf(m.Members)
+	}
+}
+
+// Nearest returns up to limit things and mixes that words which are not known may be about:
+// those that share a word, or lie one slip away.
+func (n *Namer) Nearest(words string, limit int) []Member {
+	var m Meaning
+	for _, it := range n.shelf.Search(words, limit) {
+		m.add(n, it.ID)
+	}
+	all := material.Words(words)
+	for i := len(all) - 1; i >= 0 && len(m.Members) < limit; i-- {
+		for _, it := range n.shelf.Search(all[i], limit-len(m.Members)) {
+			m.add(n, it.ID)
+		}
+	}
+	return m.Members
+}

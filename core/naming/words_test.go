@@ -1,0 +1,90 @@
+package naming
+
+import (
+	"encoding/csv"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/allergen"
+	"emblo/core/material"
+	"emblo/core/room"
+	"emblo/core/safety"
+)
+
+// toddlers mouth, and one is allergic to milk; preschool has left mouthing behind, and one is
+// allergic to sesame. Both are nut-free, and have adults enough.
+func toddlers(t testing.TB) *safety.Group {
+	return group(t, room.Child{Label: "AB", Months: 26, Mouths: room.Yes, Allergies: []room.Allergy{{To: allergen.Milk}}})
+}
+
+func preschool(t testing.TB) *safety.Group {
+	return group(t, room.Child{Label: "CD", Months: 52, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.Sesame}}})
+}
+
+func group(t testing.TB, c room.Child) *safety.Group {
+	g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 2}, room.StrictestTable(), safety.Policy{NutFree: true})
+	require.NoError(t, err)
+	return &g
+}
+
+func readWords(t testing.TB, file string) []map[string]string {
+	f, err := os.Open(file)
+	require.NoError(t, err)
+	defer f.Close()
+	rows, err := csv.NewReader(f).ReadAll()
+	require.NoError(t, err)
+	var all []map[string]string
+	for _, row := range rows[1:] {
+		m := make(map[string]string)
+		for i, column := range rows[0] {
+			m[column] = row[i]
+		}
+		all = append(all, m)
+	}
+	return all
+}
+
+var mildness = map[string]safety.Verdict{"goes-in": safety.GoesIn, "with-a-hand": safety.WithAHand, "measure-first": safety.MeasureFirst, "keep-out": safety.KeepOut}
+
+// checkWord compares what a word is answered with what a careful reader accepts.
+func checkWord(n *Namer, g *safety.Group, word, accepted string) (milder, other bool, got string) {
+	j := n.Resolve(word, "").Judge(g, Ask{Use: safety.Open})
+	got = j.Verdict.String()
+	if len(j.Findings) > 0 {
+		got += " (" + j.Findings[0].Rule + ")"
+	}
+	mildest := safety.KeepOut
+	for _, w := range strings.Split(accepted, "|") {
+		mildest = min(mildest, mildness[w])
+		if w == j.Verdict.String() {
+			return false, false, got
+		}
+	}
+	return j.Verdict < mildest, true, got
+}
+
+func TestFurtherWords(t *testing.T) {
+	n := New(material.Standard(), nil)
+	rows := readWords(t, "testdata/further-words.csv")
+	known := 0
+	for _, row := range rows {
+		m := n.Resolve(row["word"], "")
+		if m.Known() {
+			known++
+		} else {
+			t.Logf("%s is not known", row["word"])
+		}
+		for who, g := range map[string]*safety.Group{"toddler": toddlers(t), "preschool": preschool(t)} {
+			milder, other, got := checkWord(n, g, row["word"], row[who])
+			assert.False(t, milder, "%s (%s), %s: %s, a careful reader accepts %s", row["word"], m.Name(), who, got, row[who])
+			if other && !milder {
+				t.Logf("%s (%s), %s: %s, a careful reader accepts %s", row["word"], m.Name(), who, got, row[who])
+			}
+		}
+	}
+	assert.GreaterOrEqual(t, float64(known), 0.95*float64(len(rows)))
+}
