@@ -57,43 +57,96 @@ func (a Allergen) String() string {
 	return names[a]
 }
 
-// also are other words that labels and families use, each for one allergen.
-var also = map[string]Allergen{
-	"dairy": Milk, "lactose": Milk, "eggs": Egg, "shellfish": Crustaceans, "crustacean shellfish": Crustaceans, "prawns": Crustaceans,
-	"tree nut": TreeNuts, "almonds": TreeNuts, "hazelnuts": TreeNuts, "cashews": TreeNuts, "walnuts": TreeNuts,
-	"peanut": Peanuts, "groundnuts": Peanuts, "coeliac": Gluten, "celiac": Gluten, "barley": Gluten, "rye": Gluten, "spelt": Wheat,
-	"malt": Gluten, "oats": Gluten, "oat": Gluten, "soy": Soya, "soybeans": Soya, "soybean": Soya, "sulfites": Sulphites,
-	"sulphur dioxide": Sulphites, "mollusks": Molluscs, "molluscan shellfish": Molluscs, "lupins": Lupin,
-}
-
-// Parse reads the everyday word for an allergen, or another that labels use, in any case.
-func Parse(s string) (Allergen, error) {
-	word := strings.ToLower(strings.TrimSpace(s))
-	if a, ok := also[word]; ok {
-		return a, nil
-	}
-	for a := Milk; a <= last; a++ {
-		if names[a] == word {
-			return a, nil
+// also are other words that labels and families use, each for one allergen, in the singular.
+var also = func() map[string]Allergen {
+	words := make(map[string]Allergen)
+	for a, text := range map[Allergen]string{
+		Milk:        "dairy;lactose;cow milk;goat milk;sheep milk;whey;whey powder;casein;caseinate;curd;buttermilk;butter;ghee;cream;cheese;yoghurt;yogurt;kefir;paneer;milk powder;milk protein;cow milk protein;dairy product",
+		Egg:         "hen egg;egg white;egg yolk;albumen;albumin;ovalbumin;lysozyme;meringue;mayonnaise",
+		Fish:        "fin fish;cod;salmon;tuna;anchovy;isinglass;fish oil;fish sauce",
+		Crustaceans: "crustacean;crustacean shellfish;prawn;shrimp;crab;lobster;crayfish;langoustine;krill",
+		TreeNuts:    "tree nut;almond;hazelnut;cashew;walnut;pecan;pistachio;macadamia;brazil nut;pine nut;chestnut;marzipan;praline;filbert;nut oil",
+		Peanuts:     "peanut;groundnut;monkey nut;arachis;arachis oil;peanut oil;peanut butter",
+		Wheat:       "spelt;durum;durum wheat;semolina;seitan;couscous;bulgur;bulgar;kamut;einkorn;emmer;farro;farina;triticale;wheat flour;wheat starch;freekeh;atta",
+		Gluten:      "coeliac;celiac;coeliac disease;celiac disease;barley;rye;malt;malt extract;oats;oat",
+		Soya:        "soy;soybean;soya bean;soy bean;soya lecithin;lecithin;tofu;miso;tempeh;edamame;tamari;okara;soy protein",
+		Sesame:      "sesame seed;tahini;halva;halwa;hummus;houmous;sesame oil;gomasio",
+		Celery:      "celeriac;celery salt;celery seed", Mustard: "mustard seed;mustard oil",
+		Sulphites: "sulphite;sulfite;sulphur dioxide;sulfur dioxide;metabisulphite;metabisulfite;e220",
+		Lupin:     "lupine;lupin flour", Molluscs: "mollusc;mollusk;molluscan shellfish;mussel;oyster;squid;octopus;snail;clam;scallop;cockle;whelk",
+		Latex: "natural rubber;natural rubber latex",
+	} {
+		words[names[a]] = a
+		for _, w := range strings.Split(text, ";") {
+			words[singular(w)] = a
 		}
 	}
-	return 0, fmt.Errorf("%q is not on the allergen list; choose other and note it", s)
+	return words
+}()
+
+// several are words that name more than one allergen: nuts may be either kind, and shellfish
+// are crustaceans and molluscs.
+var several = map[string]Set{"nut": SetOf(TreeNuts, Peanuts), "mixed nut": SetOf(TreeNuts, Peanuts), "shellfish": SetOf(Crustaceans, Molluscs), "shell fish": SetOf(Crustaceans, Molluscs),
+	"seafood": SetOf(Fish, Crustaceans, Molluscs)}
+
+// singular is a word as it is looked up: small letters, single blanks, no "allergy" after it,
+// no plural.
+func singular(word string) string {
+	fields := strings.Fields(strings.NewReplacer("'s", "", "’s", "", "-", " ").Replace(strings.ToLower(word)))
+	for len(fields) > 1 && (fields[len(fields)-1] == "allergy" || fields[len(fields)-1] == "intolerance") {
+		fields = fields[:len(fields)-1]
+	}
+	for i, w := range fields {
+		if len(w) > 3 && !strings.HasSuffix(w, "ss") && !strings.HasSuffix(w, "us") {
+			w = strings.TrimSuffix(w, "s")
+			if stem, ok := strings.CutSuffix(w, "ie"); ok {
+				w = stem + "y"
+			}
+			fields[i] = w
+		}
+	}
+	return strings.Join(fields, " ")
 }
 
-// ParseContents reads a word for allergens in a material. "nuts" alone may mean either
-// kind and counts as both; spelt is a wheat and holds gluten, and wheat holds gluten too.
-func ParseContents(s string) (Set, error) {
-	if strings.EqualFold(strings.TrimSpace(s), "nuts") {
-		return SetOf(TreeNuts, Peanuts), nil
+// ParseAll reads an everyday word for what a child is allergic to, in any case, singular or
+// plural: the allergens that it means. "nuts" means both kinds.
+func ParseAll(s string) ([]Allergen, error) {
+	word := singular(s)
+	if set, ok := several[word]; ok {
+		return set.List(), nil
 	}
-	a, err := Parse(s)
+	for a := Milk; a <= last; a++ {
+		if singular(names[a]) == word {
+			return []Allergen{a}, nil
+		}
+	}
+	if a, ok := also[word]; ok {
+		return []Allergen{a}, nil
+	}
+	return nil, fmt.Errorf("%q is not on the allergen list; choose other and note it", s)
+}
+
+// Parse reads a word that means one allergen; of several it takes the first.
+func Parse(s string) (Allergen, error) {
+	all, err := ParseAll(s)
 	if err != nil {
 		return 0, err
 	}
-	if a == Wheat {
-		return SetOf(Wheat, Gluten), nil
+	return all[0], nil
+}
+
+// ParseContents reads a word for allergens in a material. Spelt and durum are wheats and hold
+// gluten, as wheat does.
+func ParseContents(s string) (Set, error) {
+	all, err := ParseAll(s)
+	if err != nil {
+		return 0, err
 	}
-	return SetOf(a), nil
+	set := SetOf(all...)
+	if set.Has(Wheat) {
+		set |= SetOf(Gluten)
+	}
+	return set, nil
 }
 
 // All returns every allergen in display order.

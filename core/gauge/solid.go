@@ -197,6 +197,14 @@ func (s Solid) Shrunk(mm float64) Solid {
 	return s
 }
 
+// Scaled returns the solid with every size times a factor above 0.
+func (s Solid) Scaled(factor float64) Solid {
+	for i := range s.size[:s.kind.sizes()] {
+		s.size[i] = math.Max(0.01, s.size[i]*factor)
+	}
+	return s
+}
+
 // String prints the sizes as typed in lists: "16 mm", "24 x 45 mm", "18 x 8 x 6 mm".
 func (s Solid) String() string {
 	if !s.Known() {

@@ -274,7 +274,7 @@ func (f *Facts) settleForm() error {
 // InMixture are the traits of an ingredient that what is made of it has too.
 var InMixture = TraitsOf(NotFood, RawFlour, RawEgg, Lectin, ToxicSeed, UnknownPlant, Honey, Caffeine, MineralOil, EssentialOil,
 	CamphorOil, HouseholdChemical, Borate, Plaster, Talc, Spice, Soil, Sand, FeedGrade, Glitter, Stains, NutButter,
-	Soap, Acid, Perfume, PetToxic)
+	Soap, Acid, Perfume, PetToxic, RawFood)
 
 func (f *Facts) readContents(text string, find func(string) (Item, bool)) error {
 	words := split(text)

@@ -307,8 +307,8 @@ func (s *Shelf) Named(words string) (Item, bool) {
 }
 
 // Search returns the items that match the typed words, best first, at most limit. A
-// typed word matches a word of the name or a synonym that it equals, begins, or differs
-// from by one slip of the finger (two from eight letters on). Ties keep file order. An
+// typed word matches a word of the name or a synonym that it equals, begins, or, from four
+// letters on, differs from by one slip of the finger. Ties keep file order. An
 // empty query matches everything.
 func (s *Shelf) Search(query string, limit int) []Item {
 	typed := strings.Fields(strings.ToLower(query))
@@ -345,7 +345,7 @@ func match(typed, name []string) int {
 				best = max(best, 12)
 			case strings.HasPrefix(n, t):
 				best = max(best, 8)
-			case len(t) > 3 && words.Slips(t, n) <= 1+len(t)/8:
+			case len(t) > 3 && words.Slips(t, n) <= 1:
 				best = max(best, 4)
 			}
 		}

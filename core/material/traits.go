@@ -78,6 +78,22 @@ const (
 	TapWater      // water as it comes from the tap, which never runs out
 	Oil           // an oil or fat that makes a mix supple
 	Colouring     // a strong colour that is given by the drop
+	Pokes         // a blunt end that can poke an eye: a twig, a pencil
+	Squirts       // a bulb, bottle or pump that squirts
+	Springy       // soft and springy: squeezed to half its width
+	Lens          // gathers light
+	Weighty       // over 100 g in a piece that is thrown or dropped
+	Outdoors      // found outside, or used before: carries germs or residue
+	WaterHole     // hollow with a hole that water stays in
+	Neck          // cloth that can go round a neck or over a face
+	FingerHole    // a rigid hole of 6 to 12 mm
+	Rim           // a rim of metal or card that may cut
+	SunSkin       // its juice burns skin in the sun
+	Mineral       // a mineral that harms by the spoon
+	RawFood       // raw meat or fish, sprouting potatoes
+	LookAlike     // looks like food or a sweet and is none
+	Dusty         // sheds dust or fibres: hay, feathers
+	Single        // one plain ingredient, with nothing hidden in it
 	numTraits     = iota
 )
 
@@ -90,6 +106,8 @@ var traitNames = [numTraits]string{
 	"nut-butter", "cup", "tweezers", "dropper", "scissors", "shared", "enclosed",
 	"slippery", "sticky", "choke-food", "camphor-oil", "soap", "acid", "perfume", "electric", "dry-ice",
 	"pet-toxic", "unknown-finish", "tap-water", "oil", "colouring",
+	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim", "sun-skin", "mineral",
+	"raw-food", "look-alike", "dusty", "single",
 }
 
 // TraitsOf returns the set of the given traits.

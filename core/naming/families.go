@@ -151,8 +151,37 @@ var standardIndex = sync.OnceValue(func() *index {
 	for _, f := range families() {
 		ix.add(meant{family: f}, f.words...)
 	}
+	ix.addHeads(material.Standard().Items())
 	return ix
 })
+
+// addHeads adds names up to their comma, where that alone names nothing yet: "Yoghurt, plain"
+// is yoghurt. Several things of one head are told apart by their names.
+func (ix *index) addHeads(items []material.Item) {
+	heads := make(map[string][]Member)
+	var order []string
+	for _, it := range items {
+		head, _, ok := strings.Cut(it.Name, ",")
+		if !ok || len(ix.named(head)) > 0 {
+			continue
+		}
+		key := material.JoinedKey(head)
+		if heads[key] == nil {
+			order = append(order, head)
+		}
+		heads[key] = append(heads[key], Member{Item: &it})
+	}
+	for _, head := range order {
+		members := heads[material.JoinedKey(head)]
+		if len(members) == 1 {
+			ix.add(meant{id: members[0].ID()}, head)
+			continue
+		}
+		f := whichOf(members)
+		f.Name = head
+		ix.add(meant{family: f}, head)
+	}
+}
 
 // named returns what is known by the words but for the plural and the blanks, and but for the
 // order where that names one thing only. What a name stands for first, counts.

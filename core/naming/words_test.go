@@ -88,3 +88,33 @@ func TestFurtherWords(t *testing.T) {
 	}
 	assert.GreaterOrEqual(t, float64(known), 0.95*float64(len(rows)))
 }
+
+func TestEverydayWords(t *testing.T) {
+	n := New(material.Standard(), nil)
+	who := map[string]*safety.Group{"toddler": toddlers(t), "preschool": preschool(t)}
+	for _, row := range readWords(t, "testdata/everyday-words.csv") {
+		word := row["word"]
+		m := n.Resolve(word, "")
+		ids := strings.Split(row["ids"], ";")
+		switch row["kind"] {
+		case "allergen":
+			_, err := allergen.ParseContents(word)
+			assert.NoError(t, err, word)
+			continue
+		case "not":
+			for _, x := range m.Members {
+				assert.NotContains(t, ids, x.ID(), word)
+			}
+		case "family", "ask":
+			assert.True(t, m.Family != nil || len(m.Members) == 1, word)
+		}
+		assert.True(t, m.Known(), "%s is not known", word)
+		for name, g := range who {
+			if row[name] == "" {
+				continue
+			}
+			_, other, got := checkWord(n, g, word, row[name])
+			assert.False(t, other, "%s (%s), %s: %s, a careful reader accepts %s", word, m.Name(), name, got, row[name])
+		}
+	}
+}

@@ -37,7 +37,7 @@ var allergyRules = []Rule{
 				return say(KeepOut)
 			case declared != 0 && !q.facts.ContentsKnown:
 				return guess(KeepOut, factContents)
-			case declared.Has(allergen.Other) && q.hasContents():
+			case declared.Has(allergen.Other) && q.hasContents() && !q.has(material.Single):
 				return guess(KeepOut, factContents)
 			}
 			return say(atLeast)

@@ -73,14 +73,14 @@ var elementRules = []Rule{
 	{
 		ID: "skin", Title: "Sore skin", Family: FamilyElements,
 		Ground:    Ground{"Convention on eczema, cuts and irritants", CommonPractice},
-		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives in the open with a child who has eczema or cuts: with a hand, gloves or a bag.",
+		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives, soap, hand gel, sand, soil, clay and paint in the open with a child who has eczema or cuts: with a hand, gloves or a bag.",
 		judges:    material.TraitsOf(material.Perfume),
 		Examples: []Example{
 			{Words: "salty dough, a child with eczema", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Eczema = true }},
 			{Words: "salty dough, healthy skin", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume) || q.salty()), WithAHand)
+			return sayIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume, material.Soap, material.Sand, material.Soil, material.NotFood) || q.salty() || q.facts.Alcohol.There()), WithAHand)
 		},
 		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.", change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
 			do: []string{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
@@ -121,7 +121,7 @@ var elementRules = []Rule{
 	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
 		Ground:    Ground{"Convention after drowning guidance", CommonPractice},
-		Threshold: "Open liquid more than 20 mm deep goes in with a hand. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
+		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, goes in with a hand: no deeper than 20 mm, or emptied at once. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
 		judges:    material.TraitsOf(material.TapWater),
 		Examples: []Example{
 			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20, Mouths: true, Want: GoesIn},
@@ -130,7 +130,7 @@ var elementRules = []Rule{
 			{Words: "water 251 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "water 40 mm deep in a vessel of 300 mm", Thing: thing("", "", "none", "food;liquid;depth=40;wall=300"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "water 251 mm deep at 3", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "water nobody has measured, at 2", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 24, Want: MeasureFirst},
+			{Words: "water to be poured, at 2", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 24, Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
 			if q.facts.Form != material.Liquid && q.facts.Form != material.FormUnknown || !q.open() {
@@ -147,9 +147,7 @@ var elementRules = []Rule{
 				return guess(deep, factForm)
 			case known && depth > waterKeepOut, wall > waterKeepOut:
 				return say(deep)
-			case !known:
-				return guess(deep, factDepth)
-			case depth > waterWithAHand:
+			case !known, depth > waterWithAHand: // how deep is the adult's to keep
 				return say(WithAHand)
 			}
 			return noObjection
@@ -166,9 +164,9 @@ var elementRules = []Rule{
 				e.reason = fmt.Sprintf("Liquid in a vessel %.0f mm deep: a child who tips in cannot get out.", wall)
 				e.change = "A vessel at most 250 mm deep."
 			} else if !known || r.missing != nothing {
-				e.reason = "How deep the liquid lies is not known; a child can drown in a few centimetres, silently."
+				e.reason = "A child can drown in a few centimetres of liquid, silently."
 				e.numbers = e.numbers[1:]
-				e.change = "The depth, in mm."
+				e.do = append([]string{"No deeper than 20 mm, or emptied at once; never over 250 mm under 36 months"}, e.do...)
 			}
 			return e
 		},

@@ -108,7 +108,7 @@ var roomRules = []Rule{
 			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits, WithAHand)
+			return sayIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits && !q.softEdible(), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{

@@ -25,7 +25,7 @@ var poisonRules = []Rule{
 	{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents,
 		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
-		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, acorn, yew, laburnum, bulbs, mushrooms: kept out.",
+		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, yew, laburnum, bulbs, mushrooms: kept out.",
 		judges:    material.TraitsOf(material.ToxicSeed),
 		Examples: []Example{
 			{Words: "conkers", Thing: thing("sphere", "60", "none", "hard;rounded;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},

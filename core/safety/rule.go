@@ -142,6 +142,7 @@ const (
 	factAlcohol
 	factKept
 	factRule
+	factPacket
 )
 
 var factWords = [...]string{
@@ -155,6 +156,7 @@ var factWords = [...]string{
 	factHeat: "how hot it is, by probe", factCord: "how long the free end or the loop is",
 	factOpening: "how far round the opening of the bag is", factAlcohol: "how much alcohol is in it",
 	factKept: "how often and how long it has been out", factRule: "how to judge it",
+	factPacket: "what is in this packet",
 }
 
 // explanation is the wording of a finding.

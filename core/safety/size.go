@@ -11,6 +11,7 @@ import (
 
 // Sizes in mm and masses in g at which rules of this family object.
 const (
+	handLong    = 100.0 // convention: what is longer than a hand goes no way into a nose
 	noseEar     = 12.0  // convention: what goes up a nose or into an ear
 	cupMouth    = 102.0 // ASTM F963, quoted from memory: mouths of 64 to 102 mm
 	cupCapacity = 177.0 // ASTM F963, quoted from memory
@@ -24,7 +25,7 @@ var sizeRules = []Rule{
 	{
 		ID: "small-part", Title: "Small part", Family: FamilySize,
 		Ground:    Ground{"16 CFR 1501.2-1501.4; ISO 8124-1; EN 71-1", QuotedFromMemory},
-		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing, with a hand to 35 months. An irregular thing that may fit: measure first.",
+		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing, with a hand to 35 months. Food that squashes flat has its own rule. An irregular thing that may fit: measure first.",
 		judges:    material.TraitsOf(material.Fabric),
 		Examples: []Example{
 			{Words: "a ball of 32.2 mm, bore and measuring error", Thing: thing("sphere", "32.2", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
@@ -38,7 +39,7 @@ var sizeRules = []Rule{
 			{Words: "a long toy animal, irregular", Thing: thing("irregular", "66x25x20", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if q.youngest >= 36 || !q.facts.Form.GaugeJudges() || !q.fit.Fits {
+			if q.youngest >= 36 || !q.facts.Form.GaugeJudges() || !q.fit.Fits || q.softEdible() {
 				return noObjection
 			}
 			v := q.openElse(KeepOut, WithAHand)
@@ -78,7 +79,7 @@ var sizeRules = []Rule{
 			{Words: "a bead on the sixth birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 72, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits {
+			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits || q.softEdible() {
 				return noObjection
 			}
 			return q.aboutPiece(WithAHand)
@@ -179,7 +180,7 @@ var sizeRules = []Rule{
 			{Words: "a loaf-tin block of ice at 35 months", Thing: thing("box", "210x100x72", "none", "food;ice"), Use: Open, Months: 35, Want: KeepOut},
 		},
 		decide: func(q *question) ruling {
-			if !q.fragment.Fits || q.youngest >= 72 {
+			if !q.fragment.Fits || q.youngest >= 72 || q.softEdible() {
 				return noObjection
 			}
 			v := q.openElse(WithAHand, GoesIn)
@@ -240,11 +241,12 @@ var sizeRules = []Rule{
 	{
 		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears", CommonPractice},
-		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
+		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle and up to 100 mm long goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
 		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
 			{Words: "a hard rod 12 mm across, before 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 71, Want: WithAHand},
 			{Words: "a hard rod 13 mm across", Thing: thing("cylinder", "13x60", "none", "hard"), Use: Open, Months: 40, Want: GoesIn},
+			{Words: "a craft stick longer than a hand", Thing: thing("box", "114x10x2", "none", "hard"), Use: Open, Months: 40, Want: GoesIn},
 			{Words: "a hard rod 12 mm across, at 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 72, Want: GoesIn},
 			{Words: "dry rice at 4", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 48, Want: WithAHand},
 		},
@@ -252,8 +254,8 @@ var sizeRules = []Rule{
 			f := q.facts
 			small := f.Form == material.Grain
 			if f.Form.GaugeJudges() {
-				_, middle, _ := f.Smallest.Extents()
-				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= noseEar
+				_, middle, long := f.Smallest.Extents()
+				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= noseEar && long-MeasuringError <= handLong
 			}
 			return sayIf(q.youngest < 72 && small && q.open(), WithAHand)
 		},

@@ -16,13 +16,17 @@ type Subject struct {
 	fit      gauge.Fit // of the smallest size less the measuring error
 	ball     bool
 	fragment gauge.Fit // of the smallest piece it can come apart into
+	squeezed gauge.Fit // of what is springy, at half its width
 }
 
 // Prepare asks the gauges once about a thing, so that judging it again is cheap.
 func Prepare(name string, f material.Facts) Subject {
 	least := f.Smallest.Shrunk(MeasuringError)
 	s := Subject{name: name, facts: f}
-	if f.Form.GaugeJudges() {
+	if f.Traits.Has(material.Springy) {
+		s.squeezed = squeezed(least).CylinderFit()
+	}
+	if f.Form.GaugeJudges() || f.Form == material.SoftFood && least.Known() {
 		s.fit = least.CylinderFit()
 		s.ball = least.BallFit() && !(f.Form == material.Sheet || f.Form == material.Strand)
 	}

@@ -19,22 +19,33 @@ const (
 
 // chokes says what kind of food a thing is for the choke rule: KeepOut for the firm, round,
 // slippery and sticky that fit the gauge and for the classic list, WithAHand for what
-// squashes flat, GoesIn for what the rule does not mean.
+// squashes flat and for food dough, GoesIn for what the rule does not mean.
 func (q *question) chokes() Verdict {
 	f := q.facts
+	seals := q.has(material.Rounded, material.Slippery, material.Sticky) || f.Smallest.Rounded()
 	switch {
 	case q.has(material.ChokeFood, material.NutButter):
 		return KeepOut
 	case !q.has(material.Food):
 		return GoesIn
-	case f.Form == material.SoftFood:
+	case f.Form == material.SoftFood && f.Smallest.Known() && q.fit.Fits && seals:
+		return KeepOut // a piece, whatever it is called
+	case f.Form == material.SoftFood, f.Form == material.Dough:
+		return WithAHand
+	case q.softEdible():
 		return WithAHand
 	case f.Form != material.Piece || !q.fit.Fits:
 		return GoesIn
-	case q.has(material.Soft) && !q.has(material.Rounded, material.Slippery, material.Sticky):
-		return WithAHand
 	}
 	return KeepOut
+}
+
+// softEdible reports whether the thing is a piece or leaf of food that squashes flat and does
+// not seal: small parts of toys are another matter, food has its own rule.
+func (q *question) softEdible() bool {
+	f := q.facts
+	return f.Traits.Has(material.Food, material.Soft) && (f.Form == material.Piece || f.Form == material.Sheet) && f.TraitsKnown &&
+		!q.has(material.Rounded, material.Slippery, material.Sticky, material.ChokeFood, material.NutButter, material.Hard) && !f.Smallest.Rounded()
 }
 
 // saltLoad is the sodium of a taste as a share of the youngest child's day, and the salt

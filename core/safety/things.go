@@ -16,17 +16,21 @@ var thingRules = []Rule{
 	{
 		ID: "balloon", Title: "Balloon or glove", Family: FamilyThings, asTool: true,
 		Ground:    Ground{"16 CFR 1500.19(b)(2); gloves by CFOC and convention", QuotedFromMemory},
-		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on.",
+		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on. Gloves that the adult wears need a hand.",
 		judges:    material.TraitsOf(material.LatexBalloon, material.Glove),
 		Examples: []Example{
 			{Words: "a balloon at 7 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Sealed, Months: 95, Want: KeepOut},
 			{Words: "a balloon at 8 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Open, Months: 96, Want: WithAHand},
+			{Words: "gloves that the adult wears", Thing: thing("box", "180x90x10", "latex", "glove;soft"), Use: AdultTool, Months: 30, Want: WithAHand},
+			{Words: "a filled glove", Thing: thing("box", "180x90x60", "latex", "glove;soft"), Use: Open, Months: 95, Want: KeepOut},
 			{Words: "a cloth ball", Thing: thing("sphere", "70", "none", "soft;rounded"), Use: Open, Months: 20, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
 			case !q.has(material.LatexBalloon, material.Glove):
 				return noObjection
+			case q.use == AdultTool && !q.has(material.LatexBalloon): // worn by the adult
+				return say(WithAHand)
 			case q.youngest < 96:
 				return say(KeepOut)
 			}

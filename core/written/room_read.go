@@ -131,7 +131,7 @@ func (c Child) person() (p room.Person, f *Fault) {
 		if f != nil {
 			return p, f.Under(fmt.Sprintf("/allergies/%d", i))
 		}
-		p.Allergies = append(p.Allergies, allergy)
+		p.Allergies = append(p.Allergies, allergy...)
 	}
 	f = c.Needs.read(&p)
 	return p, f
@@ -139,17 +139,28 @@ func (c Child) person() (p room.Person, f *Fault) {
 
 var wayWords = map[string]room.Way{"eating": room.ByEating, "touch": room.ByTouchOrAir}
 
-func (a Allergy) read(who string) (room.Allergy, *Fault) {
-	to, err := allergen.Parse(a.To)
+// read reads one declared allergy. A word that means several allergens declares each, and so
+// does a note in everyday words: other, "nuts" is an allergy to both kinds.
+func (a Allergy) read(who string) ([]room.Allergy, *Fault) {
+	all, err := allergen.ParseAll(a.To)
 	by, known := wayWords[a.By]
 	if err != nil || !known {
-		return room.Allergy{}, Bad("", "Choose what %s is allergic to, and whether by eating or by touch.", who)
+		return nil, Bad("", "Choose what %s is allergic to, and whether by eating or by touch.", who)
 	}
 	note := strings.TrimSpace(a.Note)
-	if to == allergen.Other && note == "" {
-		return room.Allergy{}, Bad("/note", "Note what %s is allergic to.", who)
+	if all[0] == allergen.Other {
+		if note == "" {
+			return nil, Bad("/note", "Note what %s is allergic to.", who)
+		}
+		if meant, err := allergen.ParseAll(note); err == nil {
+			all = meant
+		}
 	}
-	return room.Allergy{To: to, By: by, Note: note}, nil
+	allergies := make([]room.Allergy, len(all))
+	for i, to := range all {
+		allergies[i] = room.Allergy{To: to, By: by, Note: note}
+	}
+	return allergies, nil
 }
 
 func (n Needs) read(p *room.Person) *Fault {

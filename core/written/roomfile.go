@@ -247,14 +247,14 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 	}
 	for i, a := range c.Allergies {
 		at := fmt.Sprintf("/allergies/%d", i)
-		to, err := allergen.Parse(a.To)
+		all, err := allergen.ParseAll(a.To)
 		if err != nil { // what is not on the list is still an allergy
 			if strings.TrimSpace(a.To) == "" {
 				return child, Bad(at+"/to", "Say what the child is allergic to.")
 			}
-			to = allergen.Other
+			all = []allergen.Allergen{allergen.Other}
 		}
-		allergy := room.Allergy{To: to, Note: a.To}
+		allergy := room.Allergy{Note: a.To}
 		switch strings.ToLower(strings.TrimSpace(a.By)) {
 		case "", "eating":
 		case "touch", "air", "touch or air":
@@ -262,7 +262,10 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 		default:
 			return child, Bad(at+"/by", "An allergy is by eating or touch, not %q.", clip(a.By))
 		}
-		child.Allergies = append(child.Allergies, allergy)
+		for _, to := range all {
+			allergy.To = to
+			child.Allergies = append(child.Allergies, allergy)
+		}
 	}
 	for i, word := range c.Eaten {
 		set, err := allergen.ParseContents(word)
