@@ -14,6 +14,8 @@ import (
 
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/naming"
+	"emblo/core/recipe"
 	"emblo/core/safety"
 )
 
@@ -53,20 +55,24 @@ func (e *FileError) Error() string { return e.Reason }
 var known = []string{"name", "use", "solid", "size_mm", "contains", "traits"}
 
 // Check judges every row of a list for the group of swaps, looking names and ingredients
-// up on its shelf. There is one Row for each row of the list, in order; one with an error
+// up: a name is always looked up, and what a row fills in replaces the size and otherwise
+// only adds. There is one Row for each row of the list, in order; one with an error
 // is Measure first. It fails, with a *FileError, only when the list is not text, has no
 // name column, or is over MaxBytes or MaxRows.
-func Check(list []byte, g *safety.Group, shelf *material.Shelf, swaps *safety.Swaps) (Report, error) {
+func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swaps) (Report, error) {
 	records, err := read(list)
 	if err != nil {
 		return Report{}, err
+	}
+	if plainLines(records) {
+		records = append([]record{{cells: []string{"name"}}}, records...)
 	}
 	header := records[0].cells
 	at, err := columnsOf(records[0], known)
 	if err != nil {
 		return Report{}, err
 	}
-	c := checker{g, shelf, swaps, make(map[string]*safety.Subject), make(map[swapKey]string)}
+	c := checker{g, names, swaps, make(map[asked]answered), make(map[swapKey]string)}
 	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
 	for _, rec := range records[1:] {
 		r.Rows = append(r.Rows, c.row(rec, header, at))
@@ -75,11 +81,22 @@ func Check(list []byte, g *safety.Group, shelf *material.Shelf, swaps *safety.Sw
 }
 
 type checker struct {
-	group    *safety.Group
-	shelf    *material.Shelf
-	swaps    *safety.Swaps
-	prepared map[string]*safety.Subject // shelf items by id
-	swap     map[swapKey]string
+	group *safety.Group
+	names *naming.Namer
+	swaps *safety.Swaps
+	plain map[asked]answered // names with nothing filled in
+	swap  map[swapKey]string
+}
+
+type asked struct {
+	name string
+	use  safety.Use
+}
+
+type answered struct {
+	verdict   safety.Verdict
+	rules     []string
+	why, swap string
 }
 
 func (c *checker) row(rec record, header []string, at map[string]int) Row {
@@ -121,36 +138,75 @@ func (r Row) unreadable(why string) Row {
 	return r
 }
 
-// judge judges what a row describes; a name with nothing else is looked up on the shelf.
+// judge judges what the name of a row means, with what the row adds.
 func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
-	item, listed := c.shelf.Named(row.Name)
-	if d.Empty() && listed {
-		subject, ok := c.prepared[item.ID]
-		if !ok {
-			s := safety.Prepare(item.Name, item.Facts)
-			subject = &s
-			c.prepared[item.ID] = subject
-		}
-		return c.answer(row, c.group.Judge(subject, use), use, item)
-	}
+	key := asked{row.Name, use}
 	if d.Empty() {
-		subject := safety.Prepare(row.Name, material.Facts{})
-		row = c.answer(row, c.group.Judge(&subject, use), use, material.Item{Name: row.Name})
-		if row.Verdict == safety.MeasureFirst {
-			row.Why = "It is not on the shelf and nothing else is filled in, so nothing of it is known. Worst case: keep out."
+		a, ok := c.plain[key]
+		if !ok {
+			a = c.answer(c.names.Resolve(row.Name, ""), naming.Ask{Use: use}, "")
+			c.plain[key] = a
 		}
-		return row
+		return row.with(a)
 	}
-	facts, err := d.Facts(c.shelf.Named)
+	facts, err := d.Facts(c.names.Ingredient)
 	if err != nil {
 		return row.unreadable(err.Error())
 	}
-	subject := safety.Prepare(row.Name, facts)
-	if !listed {
-		item = material.Item{Name: row.Name, Parts: []material.Part{partOf(facts)}}
+	m := c.names.Resolve(row.Name, "")
+	ask := naming.Ask{Use: use, More: &facts, Unread: strings.TrimSpace(d.Contains) != "" && !facts.ContentsKnown, Pieces: d.Ingredients(c.names.Ingredient, recipe.StaysWhole)}
+	return row.with(c.answer(m, ask, across(facts)))
+}
+
+func (r Row) with(a answered) Row {
+	r.Verdict, r.Rules, r.Why, r.Swap = a.verdict, a.rules, a.why, a.swap
+	return r
+}
+
+// answer judges a meaning. What is hidden or worked in may lie in something to eat: a list
+// does not say in what. A question about the sizes keeps what they may clear from clearing.
+func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answered {
+	j := m.Judge(c.group, ask.Somewhere())
+	a := answered{verdict: j.Verdict, rules: make([]string, len(j.Findings))}
+	for i, f := range j.Findings {
+		a.rules[i] = f.Rule
 	}
-	item.Facts = facts
-	return c.answer(row, c.group.Judge(&subject, use), use, item)
+	if len(j.Findings) > 0 {
+		a.why = j.Findings[0].Reason
+	}
+	switch {
+	case !m.Known() && ask.More == nil && j.Verdict == safety.MeasureFirst:
+		a.why = "It is not on the shelf and nothing else is filled in, so nothing of it is known. Worst case: keep out."
+	case sizes != "" && j.Verdict.Ready():
+		a.verdict, a.why = safety.MeasureFirst, sizes
+		a.rules = append([]string{Unreadable}, a.rules...)
+	}
+	if a.verdict >= safety.MeasureFirst && j.Decides.Item != nil {
+		item := *j.Decides.Item
+		item.Facts = j.As.Facts()
+		if len(item.Parts) == 0 {
+			item.Parts = []material.Part{partOf(item.Facts)}
+		}
+		a.swap = c.firstSwap(item, ask.Use)
+	}
+	return a
+}
+
+// across asks about the two numbers of a cylinder when the gauge's answers differ by which of
+// them is across; "" when it does not matter.
+func across(f material.Facts) string {
+	if f.Smallest.Kind() != gauge.Cylinder || !f.Form.GaugeJudges() {
+		return ""
+	}
+	size := f.Smallest.Sizes()
+	turned, err := gauge.New(gauge.Cylinder, size[1], size[0])
+	if err != nil || size[0] <= size[1] {
+		return "" // across first, as the list says, and a rod is longer than it is wide
+	}
+	if f.Smallest.CylinderFit().Fits == turned.CylinderFit().Fits {
+		return ""
+	}
+	return fmt.Sprintf("A cylinder of %s: which of the two is across is not known, and it decides whether it fits the gauge. Write across first, then long. Worst case: keep out.", f.Smallest)
 }
 
 // partOf guesses what something described in a list is for: what is poured is a filler,
@@ -160,17 +216,6 @@ func partOf(f material.Facts) material.Part {
 		return material.Find
 	}
 	return material.Filler
-}
-
-func (c *checker) answer(row Row, a safety.Assessment, use safety.Use, item material.Item) Row {
-	row.Verdict, row.Rules = a.Verdict, a.Rules()
-	if f, ok := a.First(); ok {
-		row.Why = f.Reason
-	}
-	if a.Verdict >= safety.MeasureFirst {
-		row.Swap = c.firstSwap(item, use)
-	}
-	return row
 }
 
 // swapKey is what a swap is looked for by: enough of a thing to rank swaps, little enough

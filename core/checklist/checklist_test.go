@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/age"
+	"emblo/core/naming"
 	"emblo/core/safety"
 	"emblo/core/written"
 )
@@ -32,7 +33,7 @@ func sheet(t testing.TB, text string) *written.Sheet {
 }
 
 func checkList(list []byte, s *written.Sheet) (Report, error) {
-	return Check(list, &s.Group, s.Shelf, safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard))
+	return Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard))
 }
 
 func check(t testing.TB, list string, s *written.Sheet) Report {
@@ -88,8 +89,8 @@ func TestRowsWithErrorsAreMeasureFirst(t *testing.T) {
 		"Pe\"as\",,,,,\n"+
 		"Peas,,,,,,,extra\n"+
 		huge+",,,,,\n"+
-		"Building blocks,,,,,a \"note\n"+
-		"Building blocks,,,,,kept\n", g)
+		"Wooden boats,,,,,a \"note\n"+
+		"Wooden boats,,,,,kept\n", g)
 	require.Len(t, r.Rows, 14)
 	for i, says := range []string{"is not a use", "not a trait", "both food and not-food", "sizes are numbers in mm", "sizes are numbers in mm|more than 0", "needs 1 size", "say which shape",
 		"it has no name", "quotes are broken", "quotes are broken", "8 cells", "longer than", "quotes are broken"} {
@@ -125,7 +126,7 @@ func TestFilesThatCannotBeChecked(t *testing.T) {
 		require.ErrorAs(t, err, &file, says)
 		assert.Contains(t, strings.ToLower(file.Reason), strings.ToLower(says))
 	}
-	ok := check(t, "\ufeffNAME , Note\r\nBuilding blocks,\"two\r\nlines\"\r\n", g)
+	ok := check(t, "\ufeffNAME , Note\r\nWooden boats,\"two\r\nlines\"\r\n", g)
 	assert.Equal(t, safety.GoesIn, ok.Rows[0].Verdict)
 	assert.Equal(t, "two\nlines", ok.Rows[0].Cells[1])
 	assert.Empty(t, check(t, "name\n", g).Rows)

@@ -67,6 +67,23 @@ func read(list []byte) ([]record, error) {
 	return records, nil
 }
 
+// plainLines reports whether a list is plain lines of names, without a first row that names
+// the column: every row is one cell, and the first is no word for a column.
+func plainLines(records []record) bool {
+	for _, r := range records {
+		if len(r.cells) != 1 {
+			return false
+		}
+	}
+	first := strings.ToLower(strings.TrimSpace(records[0].cells[0]))
+	for _, word := range append([]string{"item", "thing", "title", "product", "description"}, known...) {
+		if words.Near(first, word) {
+			return false
+		}
+	}
+	return records[0].fault == "" && alsoKnown[first] == "" && !strings.ContainsAny(first, ";\t")
+}
+
 // alsoKnown are other words for columns that people use; a size under one of them must not
 // be lost.
 var alsoKnown = map[string]string{"size": "size_mm", "shape": "solid", "ingredients": "contains"}

@@ -3,14 +3,17 @@ package desk
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"emblo/core/age"
 	"emblo/core/checklist"
 	"emblo/core/material"
+	"emblo/core/naming"
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/unit"
 	"emblo/core/written"
 )
 
@@ -24,38 +27,38 @@ func (d *Desk) Check(in written.CheckInput, today age.Date) (written.CheckAnswer
 	if fault != nil {
 		return out, fault
 	}
-	facts, months, hasAge, fault := d.named(in, &out)
+	m, ask, months, hasAge, fault := d.asked(in)
 	if fault != nil {
 		return out, fault
 	}
+	ask.Use = use
 	if p := in.PortionG; p != nil {
 		if !(*p > 0 && *p <= recipe.MaxPortion) {
 			return out, written.Bad("/portion_g", "A portion must be between 1 and %g g.", recipe.MaxPortion)
 		}
-		facts.Portion = material.Known(*p)
+		ask.Portion = unit.Grams(*p)
 	}
-	subject := safety.Prepare(out.Name, facts)
-	out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
+	d.writeMeaning(&out, m, ask)
 	if hasAge {
-		err := d.checkForAge(&out, &subject, use, months)
+		err := d.checkForAge(&out, m, ask, months)
 		return out, err
 	}
 	for _, r := range d.rooms {
 		v := written.CheckVerdict{Who: r.Name(), RoomID: r.ID}
-		v.Judged, v.Findings = d.judge(r, &subject, use, today)
+		v.Judged, v.Findings = d.judge(r, m, ask, today)
 		out.For = append(out.For, v)
 	}
 	return out, nil
 }
 
-// judge judges a thing for a room on a day; for one that does not read it is Measure first.
-func (d *Desk) judge(r *Room, s *safety.Subject, use safety.Use, day age.Date) (written.Judged, []written.Finding) {
+// judge judges a meaning for a room on a day; for one that does not read it is Measure first.
+func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (written.Judged, []written.Finding) {
 	why := d.whyUnreadable(r)
 	if why == "" {
 		g, err := d.groupOn(r, day)
 		if err == nil {
-			a := g.Judge(s, use)
-			return written.WriteVerdict(a.Verdict), written.WriteFindings(a.Findings())
+			j := m.Judge(g, ask.Somewhere())
+			return written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings)
 		}
 		why = err.Error() + "."
 	}
@@ -63,39 +66,75 @@ func (d *Desk) judge(r *Room, s *safety.Subject, use safety.Use, day age.Date) (
 	return f.Judged, []written.Finding{f}
 }
 
-// named finds what a check is about and puts its name into the answer.
-func (d *Desk) named(in written.CheckInput, out *written.CheckAnswer) (f material.Facts, months int, hasAge bool, fault *written.Fault) {
-	out.Found = true
+// asked finds what a check is about.
+func (d *Desk) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, months int, hasAge bool, fault *written.Fault) {
+	ask.Subject = d.Subject
 	switch {
 	case in.ItemID != "":
 		it, ok := d.Get(in.ItemID)
 		if !ok {
-			return f, 0, false, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", cut(in.ItemID))
+			return m, ask, 0, false, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", cut(in.ItemID))
 		}
-		out.Name, out.ItemID = it.Name, it.ID
 		_, months, hasAge = age.Cut(in.Words)
-		return it.Facts, months, hasAge, nil
+		return naming.Meaning{Words: it.Name, Members: []naming.Member{{Item: &it}}}, ask, months, hasAge, nil
 	case in.Described != nil:
-		out.Name = in.Described.Name
-		if f, fault = in.Described.Facts(); fault != nil {
-			fault = fault.Under("/described")
+		facts, fault := in.Described.Facts()
+		if fault != nil {
+			return m, ask, 0, false, fault.Under("/described")
 		}
-		return f, 0, false, fault
+		ask.More = &facts
+		return d.names.Resolve(in.Described.Name, in.Answer), ask, 0, false, nil
 	case in.Words != "":
 		var words string
 		if words, months, hasAge = age.Cut(in.Words); words == "" {
-			return f, 0, false, written.Bad("/words", "Type what to check, such as dried peas 26 months.")
+			return m, ask, 0, false, written.Bad("/words", "Type what to check, such as dried peas 26 months.")
 		}
-		out.Name, out.Found = cut(words), false
-		if it, ok := d.Named(words); ok {
-			out.Name, out.ItemID, out.Found, f = it.Name, it.ID, true, it.Facts
-		}
-		return f, months, hasAge, nil
+		return d.names.Resolve(words, in.Answer), ask, months, hasAge, nil
 	}
-	return f, 0, false, written.Bad("/words", "Type what to check, or measure it.")
+	return m, ask, 0, false, written.Bad("/words", "Type what to check, or measure it.")
 }
 
-func (d *Desk) checkForAge(out *written.CheckAnswer, s *safety.Subject, use safety.Use, months int) error {
+// nearest is how many things are offered in place of words that mean nothing.
+const nearest = 3
+
+// writeMeaning puts what the words mean into an answer.
+func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask) {
+	out.Name, out.Found, out.Meant = cut(m.Name()), m.Known() || ask.More != nil, m.Meant
+	var facts material.Facts
+	if len(m.Members) == 1 {
+		if x := m.Members[0]; x.Mix != nil {
+			out.RecipeID = x.Mix.ID
+		} else {
+			out.ItemID, facts = x.Item.ID, x.Item.Facts
+		}
+	}
+	if ask.More != nil {
+		facts = facts.Joined(*ask.More)
+	}
+	out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
+	if f := m.Family; f != nil {
+		q := written.Question{Text: f.Question, Given: f.Given()}
+		for _, a := range f.Answers {
+			q.Answers = append(q.Answers, a.Words)
+		}
+		out.Question = &q
+	}
+	if !m.Known() {
+		for _, x := range d.names.Nearest(m.Words, nearest) {
+			out.Nearest = append(out.Nearest, shelfItem(x))
+		}
+	}
+}
+
+func shelfItem(x naming.Member) written.ShelfItem {
+	if x.Mix != nil {
+		return written.ShelfItem{ID: x.Mix.ID, Kind: "mix", Name: x.Mix.Name, Also: some(x.Mix.Also), Parts: []string{}, Detail: "a mix of the book"}
+	}
+	it := *x.Item
+	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: it.Name, Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
+}
+
+func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, months int) error {
 	if d.Unreadable != "" {
 		return written.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s", d.Unreadable)
 	}
@@ -104,8 +143,8 @@ func (d *Desk) checkForAge(out *written.CheckAnswer, s *safety.Subject, use safe
 	if err != nil {
 		return written.Bad("/words", "A child of that age cannot be planned for: %s.", err)
 	}
-	a := g.Judge(s, use)
-	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(a.Verdict), Findings: written.WriteFindings(a.Findings())})
+	j := m.Judge(&g, ask.Somewhere())
+	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings)})
 	return nil
 }
 
@@ -126,15 +165,49 @@ func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error
 		limit = usualFound
 	}
 	found := make([]written.ShelfItem, 0, limit)
+	most := min(max(limit, 1), maxFound)
+	has := func(id string) bool {
+		return slices.ContainsFunc(found, func(x written.ShelfItem) bool { return x.Kind != "family" && x.ID == id })
+	}
+	add := func(x naming.Member) {
+		plays := part == "" || x.Item != nil && x.Item.Plays(material.Part(part))
+		if len(found) < most && plays && !has(x.ID()) {
+			found = append(found, shelfItem(x))
+		}
+	}
+	if m := d.names.Resolve(words, ""); strings.TrimSpace(words) != "" {
+		if m.Family != nil && part == "" {
+			found = append(found, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{}, Parts: []string{}, Detail: m.Family.Question})
+		}
+		for _, x := range m.Members {
+			add(x)
+		}
+	}
 	for _, it := range d.Shelf.Search(words, len(d.Items())) {
-		if len(found) == min(max(limit, 1), maxFound) {
+		if len(found) == most {
 			break
 		}
-		if part == "" || it.Plays(material.Part(part)) {
-			found = append(found, written.ShelfItem{ID: it.ID, Name: it.Name, Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()})
+		add(naming.Member{Item: &it})
+	}
+	if part == "" && strings.TrimSpace(words) != "" {
+		for _, r := range d.usable {
+			if len(found) < most && nameHas(r.Name, words) {
+				add(naming.Member{Mix: &r})
+			}
 		}
 	}
 	return found, nil
+}
+
+// nameHas reports whether every typed word begins a word of the name.
+func nameHas(name, words string) bool {
+	in := material.Words(name)
+	for _, w := range material.Words(words) {
+		if !slices.ContainsFunc(in, func(n string) bool { return strings.HasPrefix(n, w) }) {
+			return false
+		}
+	}
+	return true
 }
 
 // Board returns the shelf with the mark of every thing for one room and use: what matches
@@ -186,10 +259,10 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 		page.CupG = it.Density.GramsPerUSCup()
 	}
 	page.Row, page.Version = d.rowOf(it)
-	subject := d.Subject(it)
+	m, ask := naming.Meaning{Words: it.Name, Members: []naming.Member{{Item: &it}}}, naming.Ask{Use: use, Subject: d.Subject}
 	for _, r := range d.rooms {
 		v := written.RoomVerdict{RoomID: r.ID, Who: r.Name(), Swaps: []written.Swap{}}
-		v.Judged, v.Findings = d.judge(r, subject, use, today)
+		v.Judged, v.Findings = d.judge(r, m, ask, today)
 		if g, err := d.groupOn(r, today); !v.Ready && err == nil && d.whyUnreadable(r) == "" {
 			v.Swaps = written.WriteSwaps(safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here).For(it, nil, use, maxSwaps))
 		}
@@ -216,7 +289,7 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 	if err != nil {
 		return written.ListReport{}, err
 	}
-	report, err := checklist.Check([]byte(in.CSV), g, d.Shelf.Shelf, safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here))
+	report, err := checklist.Check([]byte(in.CSV), g, d.names, safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here))
 	var file *checklist.FileError
 	if errors.As(err, &file) {
 		return written.ListReport{}, written.Bad("/csv", "%s", file.Reason)
@@ -233,7 +306,7 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 
 // CheckFile checks a list against a room file: the same call as List, without a centre.
 func CheckFile(s *written.Sheet, list []byte) (checklist.Report, error) {
-	return checklist.Check(list, &s.Group, s.Shelf, safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard))
+	return checklist.Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard))
 }
 
 func parts(it material.Item) []string {

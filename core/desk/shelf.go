@@ -8,6 +8,7 @@ import (
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/naming"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/written"
@@ -42,6 +43,7 @@ type Shelf struct {
 	usable   []recipe.Recipe // own ones that can be used, then the book
 	subjects map[string]*safety.Subject
 	byRecipe map[string]int // own ones by id
+	names    *naming.Namer
 	memo     recipe.Memo
 }
 
@@ -84,6 +86,7 @@ func NewShelf(things, recipes []Row) *Shelf {
 			s.usable = append(s.usable, r.Recipe)
 		}
 	}
+	s.names = naming.New(s.Shelf, s.usable)
 	if s.usable = append(s.usable, recipe.Standard().Recipes()...); len(s.usable) == len(recipe.Standard().Recipes()) {
 		s.usable = recipe.Standard().Recipes()
 	}
@@ -107,7 +110,32 @@ func readThing(row Row) (Thing, material.Item) {
 		return t, material.Item{ID: row.ID, Name: row.Name, Own: true, Parts: []material.Part{material.Find}, Basis: "what is stored does not read: " + err.Error()}
 	}
 	t.Written = w
-	return t, it
+	return t, besideTheShelf(it)
+}
+
+// besideTheShelf keeps a thing of the centre's own from hiding what the shelf that ships with
+// Emblo says of its name: both count.
+func besideTheShelf(it material.Item) material.Item {
+	known, ok := material.Standard().Named(it.Name)
+	if ok {
+		it.Facts = it.Facts.Beside(known.Facts)
+		it.Basis += "; what the shelf says of " + known.Name + " counts too"
+	} else if _, unsaid := naming.Unsaid(it.Name, it.Facts); unsaid {
+		it.Facts.TraitsKnown = false
+	}
+	return it
+}
+
+// Described returns what is known of a thing that is described by hand, with what the shelf
+// says of its name.
+func (s *Shelf) Described(name string, f material.Facts) material.Facts {
+	if known, ok := s.names.Ingredient(name); ok {
+		return f.Beside(known.Facts)
+	}
+	if _, unsaid := naming.Unsaid(name, f); unsaid {
+		f.TraitsKnown = false
+	}
+	return f
 }
 
 func (s *Shelf) readRecipe(row Row) Recipe {

@@ -323,6 +323,18 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 	return nil
 }
 
+// Ingredients returns the things of the contains column that stay what they are in it, as
+// stays says.
+func (d Description) Ingredients(find func(string) (Item, bool), stays func(Item) bool) []Item {
+	var found []Item
+	for _, word := range split(d.Contains) {
+		if it, ok := find(word); ok && stays(it) {
+			found = append(found, it)
+		}
+	}
+	return found
+}
+
 // split cuts a list at semicolons into trimmed lower-case words, without empty ones.
 func split(text string) []string {
 	var words []string

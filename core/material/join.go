@@ -42,6 +42,27 @@ func (f Facts) Joined(more Facts) Facts {
 	return f.Placed(more)
 }
 
+// mildening are the traits that make a verdict milder: of two accounts of a thing they count
+// only when both give them.
+var mildening = TraitsOf(Fabric, Soft, Hydrated, Enclosed, Single, Scissors)
+
+// Beside returns what is described of a thing together with what is known of its name, so that
+// a description never hides a hazard: every trait and allergen of either counts, but what
+// makes it milder only when both say so. Its own size counts.
+func (f Facts) Beside(known Facts) Facts {
+	both := f.Traits.Meet(known.Traits).Meet(mildening)
+	out := known.Joined(f)
+	out.Traits = out.Traits.Minus(mildening).Union(both)
+	if f.Form == FormUnknown {
+		out.Form = known.Form
+	}
+	out.ContentsKnown = f.ContentsKnown || known.ContentsKnown
+	if !out.ContentsKnown {
+		out.Salt = f.Salt
+	}
+	return out
+}
+
 // Placed returns the facts in the setting and with the history of others, as far as those
 // say something.
 func (f Facts) Placed(at Facts) Facts {

@@ -19,10 +19,23 @@ type Ask struct {
 	// More is what somebody adds to what is known by the name: it may replace the size, and
 	// otherwise only adds. Nil adds nothing.
 	More *material.Facts
+	// Unread is set when what is added names an ingredient that nobody knows.
+	Unread bool
 	// Pieces are things that what is added says are in it.
 	Pieces []material.Item
 	// Subject returns a thing of the shelf with the gauges asked; nil asks them.
-	Subject func(material.Item) *safety.Subject
+	Subject  func(material.Item) *safety.Subject
+	inEdible bool
+}
+
+// Somewhere returns the ask with what is not said of the place taken for the worst: what is
+// hidden, worked in or frozen may lie in something that children may taste.
+func (a Ask) Somewhere() Ask {
+	if a.Use != safety.Hidden && a.Use != safety.InDough && a.Use != safety.Frozen {
+		return a
+	}
+	a.inEdible = true
+	return a
 }
 
 // Judged is the answer for what words mean.
@@ -131,6 +144,8 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		portion = recipe.DefaultPortion(g.Youngest())
 	}
 	put := func(name string, f material.Facts, use safety.Use) {
+		f.InEdible = f.InEdible || ask.inEdible
+		f.ContentsKnown = f.ContentsKnown && !ask.Unread
 		if _, known := f.Portion.Get(); !known && !f.Form.GaugeJudges() {
 			f.Portion = material.Known(portion.Grams())
 		}
@@ -151,7 +166,7 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		}
 	} else if ask.More == nil {
 		f := x.Item.Facts
-		if f.Form.GaugeJudges() && ask.Subject != nil {
+		if f.Form.GaugeJudges() && ask.Subject != nil && !ask.inEdible {
 			j.take(g, *ask.Subject(*x.Item), ask.Use)
 		} else {
 			put(x.Name(), f, ask.Use)
@@ -217,7 +232,3 @@ func (m Meaning) judgeUnknown(g *safety.Group, ask Ask) Judged {
 	}
 	return j
 }
-
-// Stays reports whether a thing that is in a mix stays what it is there: a piece, a grain that
-// does not dissolve, a sheet or a strand, what swells, or what carries a hazard.
-func Stays(it material.Item) bool { return recipe.StaysWhole(it) }

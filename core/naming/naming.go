@@ -128,6 +128,17 @@ func (n *Namer) Resolve(words, answer string) Meaning {
 	return m
 }
 
+// Ingredient returns the one thing that the name of an ingredient means.
+func (n *Namer) Ingredient(name string) (material.Item, bool) { return n.Resolve(name, "").One() }
+
+// Question returns what is asked about a name that means several things, "" for none.
+func (n *Namer) Question(name string) string {
+	if f := n.Resolve(name, "").Family; f != nil {
+		return f.Question
+	}
+	return ""
+}
+
 // take adds what an index knows. A centre's own name and one of the shelf both count.
 func (m *Meaning) take(n *Namer, found []meant) {
 	for _, f := range found {

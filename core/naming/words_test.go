@@ -89,6 +89,12 @@ func TestFurtherWords(t *testing.T) {
 	assert.GreaterOrEqual(t, float64(known), 0.95*float64(len(rows)))
 }
 
+// asked are words of which the list accepts an answer, and which are asked about all the same.
+var asked = map[string]string{
+	"trains":      "their couplings may hold magnets, which the list leaves out",
+	"cloud dough": "it is made with baby oil as often as with plant oil, and that is kept out to 5 years",
+}
+
 func TestEverydayWords(t *testing.T) {
 	n := New(material.Standard(), nil)
 	who := map[string]*safety.Group{"toddler": toddlers(t), "preschool": preschool(t)}
@@ -113,8 +119,8 @@ func TestEverydayWords(t *testing.T) {
 			if row[name] == "" {
 				continue
 			}
-			_, other, got := checkWord(n, g, word, row[name])
-			assert.False(t, other, "%s (%s), %s: %s, a careful reader accepts %s", word, m.Name(), name, got, row[name])
+			milder, other, got := checkWord(n, g, word, row[name])
+			assert.False(t, milder || other && asked[word] == "", "%s (%s), %s: %s, a careful reader accepts %s", word, m.Name(), name, got, row[name])
 		}
 	}
 }

@@ -44,7 +44,7 @@ func placed(t testing.TB, words string, each int) Placed {
 func TestReckonFill(t *testing.T) {
 	tub, _ := vessel.Get("deep-tub")
 	peas := shelfItem(t, "split peas")
-	s := Setup{Base: Fill{peas, tub, unit.Millimetres(60), safety.Open}, Items: []Placed{placed(t, "small sea shells", 2), placed(t, "toy boats", 1)}}
+	s := Setup{Base: Fill{peas, tub, unit.Millimetres(60), safety.Open}, Items: []Placed{placed(t, "shells small", 2), placed(t, "toy boats", 1)}}
 	a, err := Reckon(s, group(t, 3, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, a.Verdict)
@@ -61,7 +61,7 @@ func TestReckonMix(t *testing.T) {
 	a, err := Reckon(Setup{Base: Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 3, Use: safety.Open}}, group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.WithAHand, a.Verdict, "salt: for 3 to 5 years, with a hand")
-	assert.Equal(t, "salt-load", a.Base.Assessment.Findings()[0].Rule)
+	assert.Contains(t, a.Base.Assessment.Rules(), "salt-load")
 	assert.InDelta(t, a.Mix.Batch.Made.Grams()/3, a.Mix.Each.Grams(), 1e-9)
 	hands, waiting := a.Minutes()
 	assert.Equal(t, []int{29, 25}, []int{hands, waiting})
@@ -70,7 +70,7 @@ func TestReckonMix(t *testing.T) {
 func TestReckonNamesTheFieldAtFault(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
 	tub, _ := vessel.Get("tray")
-	sand := shelfItem(t, "sand")
+	sand := shelfItem(t, "play sand")
 	eleven := make([]Placed, 11)
 	for field, s := range map[string]Setup{
 		"items":          {Items: eleven},

@@ -77,7 +77,7 @@ func (s *Swaps) judge(use Use, where Setting) []Assessment {
 // not food; and how much better one that
 // is at hand.
 const (
-	handCost     = 3
+	handCost     = 2
 	partCost     = 2
 	shapeCost    = 3
 	sizeCost     = 2 // for a size twice or half, at most three times that

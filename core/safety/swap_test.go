@@ -63,12 +63,12 @@ func TestSwapsKeepPartAndFeel(t *testing.T) {
 	lanterns := groupOf(t, Policy{NutFree: true}, child(48, false), child(62, false))
 	pebbles := groupOf(t, Policy{}, child(25, false), child(30, true))
 	for id, want := range map[string]string{
-		"gel-beads": "Basil seed, fully soaked", "shells-small": "Scallop shells, large", "pompom-10": "Pom-poms, 50 mm",
+		"gel-beads": "Basil seed, fully soaked", "shells-small": "Scallop shells, large", "pompom-10": "Hollow play balls, 70 mm",
 		"marbles": "Wooden balls, 50 mm", "magnet-letters": "Curtain rings, 35 mm",
 	} {
 		assert.Equal(t, want, first(t, pebbles, id).Item.Name, id)
 	}
-	assert.Equal(t, "Olive oil", first(t, lanterns, "baby-oil").Item.Name)
+	assert.Equal(t, "Avocado oil", first(t, lanterns, "baby-oil").Item.Name)
 	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "light → medium")
 
 	// What is at hand goes before what feels a little more alike.

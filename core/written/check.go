@@ -1,10 +1,12 @@
 package written
 
 // CheckInput asks about one thing: one of ItemID, Words or Described. Words may end in an
-// age, as in "dried peas 26 months".
+// age, as in "dried peas 26 months". Answer is one of the answers to the question that the
+// words raised.
 type CheckInput struct {
 	ItemID    string     `json:"item_id,omitzero" max:"64"`
 	Words     string     `json:"words,omitzero" max:"120"`
+	Answer    string     `json:"answer,omitzero" max:"120"`
 	Described *Described `json:"described,omitzero"`
 	Use       string     `json:"use"`
 	PortionG  *float64   `json:"portion_g,omitzero"`
@@ -13,12 +15,23 @@ type CheckInput struct {
 // CheckAnswer is the verdicts on one thing. Found is false when the words name nothing on
 // the shelf; the verdicts are then Measure first.
 type CheckAnswer struct {
-	Name   string         `json:"name"`
-	Detail string         `json:"detail"`
-	ItemID string         `json:"item_id,omitzero"`
-	Found  bool           `json:"found"`
-	Gauge  *Gauge         `json:"gauge,omitzero"`
-	For    []CheckVerdict `json:"for"`
+	Name     string         `json:"name"`
+	Detail   string         `json:"detail"`
+	ItemID   string         `json:"item_id,omitzero"`
+	RecipeID string         `json:"recipe_id,omitzero"`
+	Found    bool           `json:"found"`
+	Meant    string         `json:"meant,omitzero"`    // the name taken for a slip of the finger
+	Question *Question      `json:"question,omitzero"` // of words that mean several things
+	Nearest  []ShelfItem    `json:"nearest,omitzero"`  // of words that mean nothing
+	Gauge    *Gauge         `json:"gauge,omitzero"`
+	For      []CheckVerdict `json:"for"`
+}
+
+// Question tells apart what words mean, by its answers; Given is the one that was given.
+type Question struct {
+	Text    string   `json:"text"`
+	Answers []string `json:"answers"`
+	Given   string   `json:"given,omitzero"`
 }
 
 // CheckVerdict is the verdict for one room, or for a child of an age.
@@ -47,9 +60,11 @@ type Gauge struct {
 	Top       []Point   `json:"top"`
 }
 
-// ShelfItem is a thing of the shelf by name.
+// ShelfItem is a thing of the shelf by name; a mix of the book or a family of things in a
+// search for what to check.
 type ShelfItem struct {
-	ID     string   `json:"id"`
+	ID     string   `json:"id"`   // empty for a family
+	Kind   string   `json:"kind"` // thing, mix or family
 	Name   string   `json:"name"`
 	Also   []string `json:"also"`
 	Parts  []string `json:"parts"`

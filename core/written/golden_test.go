@@ -103,6 +103,8 @@ func (shelf) Subject(it material.Item) *safety.Subject {
 	return &s
 }
 
+func (shelf) Described(_ string, f material.Facts) material.Facts { return f }
+
 func (shelf) Recipe(id string) (recipe.Recipe, error) {
 	r, _ := recipe.Standard().Get(id)
 	return r, nil

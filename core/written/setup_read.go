@@ -23,6 +23,9 @@ type Shelf interface {
 	Get(id string) (material.Item, bool)
 	// Subject returns a thing of the shelf with the gauge asked already.
 	Subject(material.Item) *safety.Subject
+	// Described returns the facts of a thing described by hand with what the shelf says of
+	// its name.
+	Described(name string, f material.Facts) material.Facts
 	// Recipe returns the recipe with an id; an error is a sentence.
 	Recipe(id string) (recipe.Recipe, error)
 }
@@ -131,6 +134,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 		if p.Facts, f = i.Described.Facts(); f != nil {
 			return p, f.Under("/described")
 		}
+		p.Facts = shelf.Described(p.Name, p.Facts)
 	default:
 		return p, Bad("/item_id", "Choose a thing from the shelf, or describe it.")
 	}

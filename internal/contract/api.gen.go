@@ -297,6 +297,9 @@ type Problem struct {
 	Type   string  `json:"type"`
 }
 
+// Question What tells apart the things that words mean.
+type Question = written.Question
+
 // ReadLine defines model for ReadLine.
 type ReadLine = written.ReadLine
 

@@ -21,6 +21,7 @@ export const limits = {
     "per_adult": 5
   },
   "CheckInput": {
+    "answer": 120,
     "item_id": 64,
     "words": 120
   },

@@ -1013,6 +1013,8 @@ export interface components {
         CheckInput: {
             item_id?: string;
             words?: string;
+            /** @description One of the answers to the question that the words raised. */
+            answer?: string;
             described?: components["schemas"]["Described"];
             use: components["schemas"]["Use"];
             /** Format: double */
@@ -1022,8 +1024,13 @@ export interface components {
             name: string;
             detail: string;
             item_id?: string;
+            recipe_id?: string;
             /** @description False when the words name nothing on the shelf; the verdicts are then Measure first. */
             found: boolean;
+            /** @description The name that the words were taken for a slip of. */
+            meant?: string;
+            question?: components["schemas"]["Question"];
+            nearest?: components["schemas"]["ShelfItem"][];
             gauge?: components["schemas"]["Gauge"];
             for: components["schemas"]["CheckVerdict"][];
         };
@@ -1036,8 +1043,17 @@ export interface components {
             ready: boolean;
             findings: components["schemas"]["Finding"][];
         };
+        /** @description What tells apart the things that words mean. */
+        Question: {
+            text: string;
+            answers: string[];
+            given?: string;
+        };
         ShelfItem: {
+            /** @description Empty for a family. */
             id: string;
+            /** @enum {string} */
+            kind: "thing" | "mix" | "family";
             name: string;
             also: string[];
             parts: string[];
