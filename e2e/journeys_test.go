@@ -182,4 +182,18 @@ func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
 	p.See("A child of 3 y 4 m, mouthing not known", "Measure first")
 	p.Press("Escape")
 	p.Gone("What to check")
+
+	// After the slash the cursor stands in the box, and one question is answered by its number.
+	p.Press("/")
+	p.See("Enter takes the first match")
+	for _, key := range "pasta" {
+		p.Press(string(key))
+	}
+	p.See("Is it dry or cooked")
+	p.Press("Enter")
+	p.See("names 9 kinds of things", "Measure first")
+	p.Press("1")
+	p.See("Cooked soft", "Goes in with a hand")
+	p.Press("Escape")
+	p.Gone("What to check")
 }

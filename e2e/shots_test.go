@@ -34,10 +34,10 @@ var views = []struct {
 	{"check", func(p *harness.Person) {
 		p.Demo()
 		p.Press("/")
-		p.Type("combobox", "What to check", "split peas")
-		p.See("6 x 3 mm")
+		p.Type("combobox", "What to check", "pom poms")
+		p.See("over 45 mm across?")
 		p.Press("Enter")
-		p.See("Lanterns")
+		p.See("1 Yes", "Lanterns")
 	}},
 	{"shelf", func(p *harness.Person) { p.Demo(); p.Click("link", "Shelf"); p.See("Dry and coarse") }},
 	{"item", func(p *harness.Person) {

@@ -8,6 +8,8 @@ interface Props {
   label: string
   placeholder: string
   part?: 'filler' | 'find' | 'tool'
+  /** Mixes and families may be taken too, not only things. */
+  anything?: boolean
   autoFocus?: boolean
   onPick: (item: ShelfItem, typed: string) => void
   /** Offered when the words name nothing on the shelf. */
@@ -16,13 +18,14 @@ interface Props {
 }
 
 /** Type, and take a thing from the shelf: arrows move, Enter takes. */
-export function Pick({ label, placeholder, part, autoFocus, onPick, onOther, otherWord }: Props) {
+export function Pick({ label, placeholder, part, anything, autoFocus, onPick, onOther, otherWord }: Props) {
   const id = useId()
   const [words, setWords] = useState('')
   const [open, setOpen] = useState(false)
   const [at, setAt] = useState(0)
   const found = useQuery({ ...shelfQuery(words, part), enabled: open })
-  const items = found.data ?? []
+  const offered = (all: ShelfItem[]) => (anything ? all : all.filter((i) => i.kind === 'thing'))
+  const items = offered(found.data ?? [])
   const other = onOther && words.trim() !== ''
   const count = items.length + (other ? 1 : 0)
   const client = useQueryClient()
@@ -44,7 +47,7 @@ export function Pick({ label, placeholder, part, autoFocus, onPick, onOther, oth
       e.preventDefault()
       // Enter may come before the matches of the last letters: it waits for them.
       client.fetchQuery(shelfQuery(words, part)).then(
-        (fresh) => take(at, fresh),
+        (fresh) => take(at, offered(fresh)),
         () => setOpen(true),
       )
     } else if (e.key === 'Escape' && open) {

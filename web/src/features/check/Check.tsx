@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { Button, Form, Offcanvas } from 'react-bootstrap'
-import type { Described, Schemas } from '../../api/client'
+import type { Described, Schemas, ShelfItem } from '../../api/client'
 import { checkQuery } from '../../api/queries'
 import { Link } from 'react-router'
 import { FindingView } from '../../ui/Findings'
@@ -24,7 +24,7 @@ export function Check({ show, onHide }: { show: boolean; onHide: () => void }) {
     onHide()
   }
   return (
-    <Offcanvas show={show} onHide={close} placement="end" aria-labelledby="check-title">
+    <Offcanvas show={show} onHide={close} placement="end" autoFocus={false} aria-labelledby="check-title">
       <Offcanvas.Header closeButton>
         <Offcanvas.Title as="h2" id="check-title">
           Check
@@ -34,17 +34,18 @@ export function Check({ show, onHide }: { show: boolean; onHide: () => void }) {
         <Pick
           label="What to check"
           placeholder="dried peas 26 months"
+          anything
           autoFocus
           onPick={(item, typed) => {
             setMeasuring(null)
-            setInput({ item_id: item.id, words: typed, use: input?.use ?? 'open' })
+            setInput({ ...asked(item, typed), use: input?.use ?? 'open' })
           }}
           onOther={(words) => {
-            setMeasuring({ name: words })
+            setMeasuring(null)
             setInput({ words, use: input?.use ?? 'open' })
           }}
         />
-        <p className="soft">A thing, or a thing and an age. Enter takes the first match.</p>
+        <p className="soft">A thing, a mix, or a thing and an age. Enter takes the first match.</p>
         {measuring && (
           <DescribeForm
             key={measuring.name}
@@ -55,21 +56,44 @@ export function Check({ show, onHide }: { show: boolean; onHide: () => void }) {
             }}
           />
         )}
-        {input && <Verdicts input={input} onUse={(use) => setInput({ ...input, use })} onMeasure={() => setMeasuring({ name: input.words ?? '' })} onLeave={close} measuring={measuring !== null} />}
+        {input && (
+          <Verdicts
+            key={input.item_id ?? input.words ?? input.described?.name}
+            input={input}
+            onChange={(more) => setInput({ ...input, ...more })}
+            onTake={(item) => {
+              setMeasuring(null)
+              setInput({ ...asked(item, ''), use: input.use })
+            }}
+            onMeasure={() => setMeasuring({ name: input.words ?? '' })}
+            onLeave={close}
+            measuring={measuring !== null}
+          />
+        )}
       </Offcanvas.Body>
     </Offcanvas>
   )
 }
 
+/** What is asked about something that was found: a thing by its id, all else by its name. */
+const asked = (item: ShelfItem, typed: string) => (item.kind === 'thing' ? { item_id: item.id, words: typed } : { words: typed.trim().startsWith(item.name) ? typed : item.name + agePart(typed) })
+
+/** The age that typed words end in, which a name does not have. */
+const agePart = (typed: string) => {
+  const age = /\s\d+([.,]\d+)?\s*(m|months?|y|years?)\s*$/i.exec(typed)
+  return age ? age[0] : ''
+}
+
 interface VerdictsProps {
   input: Input
   measuring: boolean
-  onUse: (use: Input['use']) => void
+  onChange: (more: Partial<Input>) => void
+  onTake: (item: ShelfItem) => void
   onMeasure: () => void
   onLeave: () => void
 }
 
-function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps) {
+function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: VerdictsProps) {
   const check = useQuery(checkQuery(input))
   if (check.error) return <Failure error={new Error(`Not checked. ${check.error.message}`)} retry={() => void check.refetch()} />
   if (!check.data) return <Waiting what="the verdicts" />
@@ -80,7 +104,7 @@ function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps
         <h3>
           {answer.name} <span className="soft">{answer.detail}</span>
         </h3>
-        <Form.Select aria-label="How the children meet it" value={input.use} onChange={(e) => onUse(e.target.value as Input['use'])}>
+        <Form.Select aria-label="How the children meet it" value={input.use} onChange={(e) => onChange({ use: e.target.value as Input['use'] })}>
           {useWords.map(([u, w]) => (
             <option key={u} value={u}>
               {w}
@@ -88,10 +112,24 @@ function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps
           ))}
         </Form.Select>
       </header>
+      {answer.meant && <p className="soft">Read as “{answer.meant}”.</p>}
+      {answer.question && <Ask question={answer.question} onAnswer={(given) => onChange({ answer: given })} />}
       {!answer.found && !measuring && (
-        <p>
-          Not on the shelf, so nothing of it is known. <Button variant="outline-primary" onClick={onMeasure}>Measure it</Button>
-        </p>
+        <div className="not-found">
+          <p>
+            Not on the shelf, so nothing of it is known. <Button variant="outline-primary" onClick={onMeasure}>Measure it</Button>
+          </p>
+          {answer.nearest && answer.nearest.length > 0 && (
+            <p>
+              Or did you mean{' '}
+              {answer.nearest.map((item) => (
+                <Button key={item.id} variant="outline-primary" size="sm" onClick={() => onTake(item)}>
+                  {item.name}
+                </Button>
+              ))}
+            </p>
+          )}
+        </div>
       )}
       {answer.for.map((f) => (
         <details key={f.who} className={`room-verdict ${f.mark}`}>
@@ -107,6 +145,11 @@ function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps
       ))}
       {answer.gauge && <GaugeView gauge={answer.gauge} />}
       <p className="actions">
+        {answer.recipe_id && (
+          <Link to={`/recipes/${answer.recipe_id}`} onClick={onLeave}>
+            Its recipe
+          </Link>
+        )}
         {answer.item_id && (
           <Link to={`/shelf/${answer.item_id}`} onClick={onLeave}>
             Its page, with swaps
@@ -118,5 +161,25 @@ function Verdicts({ input, measuring, onUse, onMeasure, onLeave }: VerdictsProps
       </p>
       <p className="soft">Local licensing rules, the label and a health professional come first. An adult watches.</p>
     </section>
+  )
+}
+
+/** The one question that tells apart what a word can mean: a tap or the number answers it. */
+function Ask({ question, onAnswer }: { question: Schemas['Question']; onAnswer: (given: string | undefined) => void }) {
+  const first = useRef<HTMLDivElement>(null)
+  useEffect(() => first.current?.querySelector<HTMLElement>('[aria-pressed=true], button')?.focus(), [question.text])
+  const keys = (e: KeyboardEvent) => {
+    const answer = question.answers[Number(e.key) - 1]
+    if (answer) onAnswer(answer)
+  }
+  return (
+    <div className="question" role="group" aria-label={question.text} onKeyDown={keys} ref={first}>
+      <p>{question.text}</p>
+      {question.answers.map((a, i) => (
+        <Button key={a} variant={question.given === a ? 'primary' : 'outline-primary'} aria-pressed={question.given === a} onClick={() => onAnswer(question.given === a ? undefined : a)}>
+          <kbd aria-hidden="true">{i + 1}</kbd> {a}
+        </Button>
+      ))}
+    </div>
   )
 }
