@@ -45,25 +45,29 @@ func (d *Desk) Check(in written.CheckInput, today age.Date) (written.CheckAnswer
 	}
 	for _, r := range d.rooms {
 		v := written.CheckVerdict{Who: r.Name(), RoomID: r.ID}
-		v.Judged, v.Findings = d.judge(r, m, ask, today)
+		var waits bool
+		v.Judged, v.Findings, waits = d.judge(r, m, ask, today)
+		if out.Question != nil {
+			out.Question.Waits = out.Question.Waits || waits
+		}
 		out.For = append(out.For, v)
 	}
 	return out, nil
 }
 
 // judge judges a meaning for a room on a day; for one that does not read it is Measure first.
-func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (written.Judged, []written.Finding) {
+func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v written.Judged, all []written.Finding, waits bool) {
 	why := d.whyUnreadable(r)
 	if why == "" {
 		g, err := d.groupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			return written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings)
+			return written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings), j.Asks
 		}
 		why = err.Error() + "."
 	}
 	f := written.Unreadable("The room "+r.Name(), why)
-	return f.Judged, []written.Finding{f}
+	return f.Judged, []written.Finding{f}, false
 }
 
 // asked finds what a check is about.
@@ -111,7 +115,9 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 	if ask.More != nil {
 		facts = facts.Joined(*ask.More)
 	}
-	out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
+	if len(m.Members) == 1 || ask.More != nil {
+		out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
+	}
 	if f := m.Family; f != nil {
 		q := written.Question{Text: f.Question, Given: f.Given()}
 		for _, a := range f.Answers {
@@ -144,6 +150,9 @@ func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask namin
 		return written.Bad("/words", "A child of that age cannot be planned for: %s.", err)
 	}
 	j := m.Judge(&g, ask.Somewhere())
+	if out.Question != nil {
+		out.Question.Waits = j.Asks
+	}
 	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings)})
 	return nil
 }
@@ -262,7 +271,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 	m, ask := naming.Meaning{Words: it.Name, Members: []naming.Member{{Item: &it}}}, naming.Ask{Use: use, Subject: d.Subject}
 	for _, r := range d.rooms {
 		v := written.RoomVerdict{RoomID: r.ID, Who: r.Name(), Swaps: []written.Swap{}}
-		v.Judged, v.Findings = d.judge(r, m, ask, today)
+		v.Judged, v.Findings, _ = d.judge(r, m, ask, today)
 		if g, err := d.groupOn(r, today); !v.Ready && err == nil && d.whyUnreadable(r) == "" {
 			v.Swaps = written.WriteSwaps(safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here).For(it, nil, use, maxSwaps))
 		}

@@ -64,6 +64,9 @@ func (d Description) Facts(find func(string) (Item, bool)) (Facts, error) {
 	if err := f.settleForm(); err != nil {
 		return Facts{}, err
 	}
+	if share, known := f.Salt.Get(); known && f.Form == Dough && share > 0 && share < leastDoughSalt {
+		return Facts{}, bad("traits", "salt is per cent by mass: write salt=%g if a hundred grams of the dough hold that many, or give no salt when there is none", share*1e4)
+	}
 	if why := f.Traits.Contradiction(); why != "" {
 		return Facts{}, bad("traits", "%s", why)
 	}
@@ -151,7 +154,7 @@ func (f *Facts) readTrait(word string) error {
 			return nil
 		}
 		v, err := number(value)
-		if err != nil || v < fig.low || v > fig.top {
+		if err != nil || v < fig.low || v > fig.top || name == "alcohol" && v > 0 && v < 1 && strings.Contains(value, ",") {
 			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low, fig.top, name, math.Min(fig.top, 12), short(value))
 		}
 		fig.set(f, Read(v))
@@ -233,6 +236,10 @@ func (f *Facts) readSize(solid, size string) error {
 	}
 	return nil
 }
+
+// leastDoughSalt is the share of salt by mass under which a salted dough is taken for a slip:
+// salt=0.16 is a share where per cent is asked for (convention).
+const leastDoughSalt = 0.003
 
 // grainLength is the longest in mm that something under 3 mm across is still taken for a
 // grain rather than a rod (convention: the longest rice is about 9 mm).

@@ -92,6 +92,7 @@ const (
 	Mineral       // a mineral that harms by the spoon
 	RawFood       // raw meat or fish, sprouting potatoes
 	LookAlike     // looks like food or a sweet and is none
+	HoldsWater    // a vessel that stands full of water
 	Dusty         // sheds dust or fibres: hay, feathers
 	Single        // one plain ingredient, with nothing hidden in it
 	numTraits     = iota
@@ -107,7 +108,7 @@ var traitNames = [numTraits]string{
 	"slippery", "sticky", "choke-food", "camphor-oil", "soap", "acid", "perfume", "electric", "dry-ice",
 	"pet-toxic", "unknown-finish", "tap-water", "oil", "colouring",
 	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim", "sun-skin", "mineral",
-	"raw-food", "look-alike", "dusty", "single",
+	"raw-food", "look-alike", "holds-water", "dusty", "single",
 }
 
 // TraitsOf returns the set of the given traits.

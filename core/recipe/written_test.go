@@ -72,7 +72,7 @@ func TestBadLinesSayWhy(t *testing.T) {
 		"1/0 cup flour":                   "divides by zero",
 		"1,000 g flour":                   "leave out the comma",
 		"90 kg flour":                     "more than 50 kg",
-		"2 tbsp oil (thistledown)":             `"oil (thistledown)" is not on the shelf`,
+		"2 tbsp oil (thistledown)":        `"oil (thistledown)" is not on the shelf`,
 		"1 cup flour, moon-ground":        "is not on the shelf",
 		"2 c flour, plus 2 for the table": "is not on the shelf",
 		"1 cup strange salt":              "is not on the shelf",

@@ -208,6 +208,9 @@ var contentRules = []Rule{
 			}
 			if q.chokes() == WithAHand {
 				e.reason = "It squashes flat, and a mouthful of it still needs watching under 4."
+				if q.facts.Form == material.Dough {
+					e.reason = "A mouthful of dough still needs watching under 4."
+				}
 				e.change = "Every child 4 or over."
 			}
 			return e

@@ -122,7 +122,7 @@ var elementRules = []Rule{
 		ID: "water", Title: "Open water", Family: FamilyElements,
 		Ground:    Ground{"Convention after drowning guidance", CommonPractice},
 		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, goes in with a hand: no deeper than 20 mm, or emptied at once. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
-		judges:    material.TraitsOf(material.TapWater),
+		judges:    material.TraitsOf(material.TapWater, material.HoldsWater),
 		Examples: []Example{
 			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20, Mouths: true, Want: GoesIn},
 			{Words: "water 21 mm deep", Thing: thing("", "", "none", "food;liquid;depth=21"), Use: Open, Months: 20, Mouths: true, Want: WithAHand},
@@ -130,10 +130,11 @@ var elementRules = []Rule{
 			{Words: "water 251 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "water 40 mm deep in a vessel of 300 mm", Thing: thing("", "", "none", "food;liquid;depth=40;wall=300"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "water 251 mm deep at 3", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a water table", Thing: thing("box", "800x500x120", "none", "hard;holds-water;wall=120"), Use: Open, Months: 24, Want: WithAHand},
 			{Words: "water to be poured, at 2", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 24, Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
-			if q.facts.Form != material.Liquid && q.facts.Form != material.FormUnknown || !q.open() {
+			if q.facts.Form != material.Liquid && q.facts.Form != material.FormUnknown && !q.has(material.HoldsWater) || !q.open() {
 				return noObjection
 			}
 			deep := WithAHand

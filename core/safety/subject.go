@@ -40,7 +40,7 @@ func Prepare(name string, f material.Facts) Subject {
 func fragmentFit(f material.Facts) gauge.Fit {
 	mm, known := f.Fragment.Get()
 	switch {
-	case f.Traits.Any(material.Ice, material.SaltedIce, material.DryIce):
+	case f.Traits.Any(material.Ice, material.SaltedIce, material.DryIce) && f.Form != material.Dough: // snow squashes
 		return gauge.Fit{Fits: true}
 	case !f.Fragment.There():
 		return gauge.Fit{}

@@ -32,6 +32,7 @@ type Question struct {
 	Text    string   `json:"text"`
 	Answers []string `json:"answers"`
 	Given   string   `json:"given,omitzero"`
+	Waits   bool     `json:"waits"` // some verdict waits for the answer
 }
 
 // CheckVerdict is the verdict for one room, or for a child of an age.

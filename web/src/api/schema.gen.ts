@@ -1048,6 +1048,8 @@ export interface components {
             text: string;
             answers: string[];
             given?: string;
+            /** @description Some verdict waits for the answer. */
+            waits: boolean;
         };
         ShelfItem: {
             /** @description Empty for a family. */

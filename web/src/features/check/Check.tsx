@@ -167,14 +167,14 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
 /** The one question that tells apart what a word can mean: a tap or the number answers it. */
 function Ask({ question, onAnswer }: { question: Schemas['Question']; onAnswer: (given: string | undefined) => void }) {
   const first = useRef<HTMLDivElement>(null)
-  useEffect(() => first.current?.querySelector<HTMLElement>('[aria-pressed=true], button')?.focus(), [question.text])
+  useEffect(() => (question.waits || question.given ? first.current?.querySelector<HTMLElement>('[aria-pressed=true], button')?.focus() : undefined), [question])
   const keys = (e: KeyboardEvent) => {
     const answer = question.answers[Number(e.key) - 1]
     if (answer) onAnswer(answer)
   }
   return (
-    <div className="question" role="group" aria-label={question.text} onKeyDown={keys} ref={first}>
-      <p>{question.text}</p>
+    <div className={question.waits || question.given ? 'question' : 'question quiet'} role="group" aria-label={question.text} onKeyDown={keys} ref={first}>
+      <p>{question.waits || question.given ? question.text : `Judged as the strictest of them. ${question.text}`}</p>
       {question.answers.map((a, i) => (
         <Button key={a} variant={question.given === a ? 'primary' : 'outline-primary'} aria-pressed={question.given === a} onClick={() => onAnswer(question.given === a ? undefined : a)}>
           <kbd aria-hidden="true">{i + 1}</kbd> {a}
