@@ -66,7 +66,7 @@ lint: build gen-check
 
 test: packages-test build lint ## everything that is checked
 	@echo "Testing the core, the laws of the verdicts over many random cases"
-	@go test ./core/safety -rapid.checks=$${LAW_CASES:-100000}
+	@go test ./core/safety ./core/naming -rapid.checks=$${LAW_CASES:-100000}
 	@echo "Testing that nothing stale is answered while data is restored, with the race detector"
 	@CGO_ENABLED=1 go test -race -run TestRestoreWhileRunning ./internal/httpapi
 	@echo "Testing the rest of Go, the API on PostgreSQL"

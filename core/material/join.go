@@ -43,8 +43,9 @@ func (f Facts) Joined(more Facts) Facts {
 }
 
 // mildening are the traits that make a verdict milder: of two accounts of a thing they count
-// only when both give them.
-var mildening = TraitsOf(Fabric, Soft, Hydrated, Enclosed, Single, Scissors)
+// only when both give them. Soft food is watched where firm food is not, and a strand of
+// fabric is a cord, so what is known of those stands.
+var mildening = TraitsOf(Hydrated, Enclosed, Single, Scissors)
 
 // Beside returns what is described of a thing together with what is known of its name, so that
 // a description never hides a hazard: every trait and allergen of either counts, but what
@@ -53,6 +54,12 @@ func (f Facts) Beside(known Facts) Facts {
 	both := f.Traits.Meet(known.Traits).Meet(mildening)
 	out := known.Joined(f)
 	out.Traits = out.Traits.Minus(mildening).Union(both)
+	if !known.Traits.Has(Fabric) {
+		out.Traits = out.Traits.Without(Fabric)
+	}
+	if !known.Traits.Has(Soft) || f.Traits.Has(Food) && !known.Traits.Has(Food) {
+		out.Traits = out.Traits.Without(Soft)
+	}
 	if f.Form == FormUnknown {
 		out.Form = known.Form
 	}

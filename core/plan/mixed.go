@@ -42,11 +42,51 @@ func makeMix(b recipe.Batch, children, colours int, pot unit.Volume, use safety.
 		m.Verdict = safety.Worst(m.Verdict, l.Assessment.Verdict)
 	}
 	m.TasteShare, m.NotTasteSafe = Taste(m.Nature, g)
+	m.Recipe.Steps = stepsFor(b.Recipe, g)
 	var err error
 	if pot.Millilitres() != 0 {
 		m.Pots, err = b.Recipe.SplitIntoPots(b.Mixed, pot)
 	}
 	return m, err
+}
+
+// stepsFor returns the steps of a recipe with those taken from the children's hands that would
+// have them handle what is kept out of their room: raw flour, dry husk. What has been cooked
+// may be kneaded.
+func stepsFor(r recipe.Recipe, g *safety.Group) []recipe.Step {
+	cooked := -1
+	for i, s := range r.Steps {
+		if r.Heated && (s.Resource == "stove" || s.Resource == "oven") {
+			cooked = i
+		}
+	}
+	asked, kept := false, false
+	steps := r.Steps
+	for i, s := range r.Steps {
+		if !s.ChildrenHelp || i > cooked && cooked >= 0 {
+			continue
+		}
+		if !asked {
+			asked, kept = true, slices.ContainsFunc(r.Lines, func(l recipe.Line) bool { return keptOut(l.Item, g) })
+		}
+		if !kept {
+			break
+		}
+		if &steps[0] == &r.Steps[0] {
+			steps = slices.Clone(r.Steps)
+		}
+		steps[i].ChildrenHelp, steps[i].AdultOnly = false, true
+	}
+	return steps
+}
+
+// keptOut reports whether an ingredient as it comes is kept out of the children's hands; a
+// spoonful of salt that somebody else holds does not count.
+func keptOut(it material.Item, g *safety.Group) bool {
+	f := it.Facts
+	f.Portion, f.Salt = material.Known(1), material.Known(0)
+	subject := safety.Prepare(it.Name, f)
+	return g.Judge(&subject, safety.Open).Verdict == safety.KeepOut
 }
 
 // JudgeMix judges a mix when every child has a portion, and each thing that stays whole in

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/unit"
 )
@@ -79,6 +80,10 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 			if !ok {
 				continue
 			}
+			if r.Heated && l.Item.Facts.Traits.Has(material.RawFlour) {
+				l.Item = readyToEat(l.Item)
+				rem.Do += " Only what is labelled ready to eat: plain flour or starch worked in now would make it raw flour again."
+			}
 			share := d.share
 			if d.of == "wet" && l.Item.Facts.Traits.Has(material.NotFood) {
 				share = 0.05 // conditioner holds half fat; five in a hundred is a step (common practice)
@@ -91,6 +96,17 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 		all = append(all, rem)
 	}
 	return all
+}
+
+// readyToEat returns what is worked into a mix that has been cooked in place of raw flour:
+// wheat flour that is heat-treated for wheat, starch of that kind for all else.
+func readyToEat(raw material.Item) material.Item {
+	id := "ready-starch"
+	if raw.Facts.Allergens.Has(allergen.Wheat) {
+		id = "ready-flour"
+	}
+	it, _ := material.Standard().Get(id)
+	return it
 }
 
 func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet, search *scoopSearch) Dose {
@@ -162,8 +178,12 @@ func Learn(r Recipe, log []Addition) []Learned {
 		var shares []float64
 		batches := 0
 		for _, of := range sums {
-			shares = append(shares, of[l.Item.ID])
-			if of[l.Item.ID] > 0 {
+			share := of[l.Item.ID]
+			if r.Heated && l.Item.Facts.Traits.Has(material.RawFlour) {
+				share += of[readyToEat(l.Item).ID] // before it is cooked, plain flour does
+			}
+			shares = append(shares, share)
+			if share > 0 {
 				batches++
 			}
 		}

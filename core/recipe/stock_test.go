@@ -111,7 +111,7 @@ func TestFixingTheFeelIsRemembered(t *testing.T) {
 	}
 	require.Len(t, byName, 6)
 	flour := byName[Sticky].Doses[0]
-	assert.Equal(t, "plain-flour", flour.Item.ID)
+	assert.Equal(t, "ready-flour", flour.Item.ID, "plain flour worked into a cooked dough would make it raw again")
 	assert.InDelta(t, 18, flour.Mass.Grams(), 1e-9)
 	var ml float64
 	for _, s := range flour.Scoops {
@@ -127,7 +127,7 @@ func TestFixingTheFeelIsRemembered(t *testing.T) {
 		}
 	}
 
-	log := []Addition{{"mon", "plain-flour", 0.02, Sticky}, {"mon", "plain-flour", 0.02, Sticky}, {"tue", "plain-flour", 0.02, Sticky}, {"tue", "gold", 0.02, Sticky}, {"wed", "water", 0.02, Crumbly}}
+	log := []Addition{{"mon", "ready-flour", 0.02, Sticky}, {"mon", "plain-flour", 0.02, Sticky}, {"tue", "plain-flour", 0.02, Sticky}, {"tue", "gold", 0.02, Sticky}, {"wed", "water", 0.02, Crumbly}}
 	learned := Learn(r, log)
 	require.Len(t, learned, 1, "one batch of three is not a habit")
 	assert.Equal(t, 2, learned[0].Batches)

@@ -32,7 +32,7 @@ func (q *question) chokes() Verdict {
 		return KeepOut // a piece, whatever it is called
 	case f.Form == material.SoftFood, f.Form == material.Dough:
 		return WithAHand
-	case q.softEdible():
+	case q.softEdible(), q.has(material.Soft) && f.Form.GaugeJudges() && !q.fit.Fits:
 		return WithAHand
 	case f.Form != material.Piece || !q.fit.Fits:
 		return GoesIn

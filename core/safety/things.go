@@ -276,14 +276,15 @@ var thingRules = []Rule{
 var neverHome = material.TraitsOf(material.Swells, material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon, material.Borate)
 
 // freeEnd returns the free length of a cord in mm: as stated, or the length of a strand of
-// yarn, string or paper.
+// yarn, string or paper where that is more.
 func (q *question) freeEnd() (length float64, known bool) {
-	if q.facts.Cord.There() {
-		return q.facts.Cord.Get()
+	length, known = q.facts.Cord.Get()
+	if q.facts.Cord.There() && !known {
+		return 0, false
 	}
 	if q.facts.Form == material.Strand && q.has(material.Fabric) && q.facts.Smallest.Known() {
 		_, _, long := q.facts.Largest.Extents()
-		return long, true
+		return max(length, long), true
 	}
-	return 0, false
+	return length, known
 }
