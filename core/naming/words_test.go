@@ -2,6 +2,7 @@ package naming
 
 import (
 	"encoding/csv"
+	"fmt"
 	"os"
 	"strings"
 	"testing"
@@ -123,4 +124,32 @@ func TestEverydayWords(t *testing.T) {
 			assert.False(t, milder || other && asked[word] == "", "%s (%s), %s: %s, a careful reader accepts %s", word, m.Name(), name, got, row[name])
 		}
 	}
+}
+
+// Every thing of the shelf as it is judged for two rooms, and by which rules. EMBLO_RECORD=1
+// writes the file anew; a difference is read line by line before it is committed.
+func TestShelfVerdictsAreThoseOnRecord(t *testing.T) {
+	const file = "testdata/shelf-verdicts.txt"
+	var out strings.Builder
+	out.WriteString("thing: toddlers who mouth, one allergic to milk | preschool, one allergic to sesame; both nut-free, in the open\n")
+	for _, it := range material.Standard().Items() {
+		fmt.Fprintf(&out, "%s:", it.ID)
+		for i, g := range []*safety.Group{toddlers(t), preschool(t)} {
+			j := Meaning{Members: []Member{{Item: &it}}}.Judge(g, Ask{Use: safety.Open})
+			if i > 0 {
+				out.WriteString(" |")
+			}
+			fmt.Fprintf(&out, " %s", j.Verdict)
+			for _, f := range j.Findings {
+				out.WriteString(" " + f.Rule)
+			}
+		}
+		out.WriteString("\n")
+	}
+	if os.Getenv("EMBLO_RECORD") == "1" {
+		require.NoError(t, os.WriteFile(file, []byte(out.String()), 0o644))
+	}
+	want, err := os.ReadFile(file)
+	require.NoError(t, err)
+	assert.Equal(t, strings.Split(string(want), "\n"), strings.Split(out.String(), "\n"))
 }
