@@ -78,6 +78,7 @@ func NewShelf(things, recipes []Row) *Shelf {
 		own = append(own, it)
 	}
 	s.Shelf = material.Standard().With(own)
+	s.names = naming.New(s.Shelf, nil)
 	for _, row := range recipes {
 		r := s.readRecipe(row)
 		s.byRecipe[r.ID] = len(s.recipes)
@@ -160,7 +161,7 @@ func (s *Shelf) draft(w written.Recipe, names map[string]bool) recipe.Draft {
 	system, fault := w.System()
 	rd := recipe.Reader{Shelf: s.Shelf, System: system, Mix: func(name string) bool {
 		return names[strings.ToLower(name)] || bookHas(name)
-	}}
+	}, Several: s.names.Several}
 	d := rd.Read(w.Typed())
 	if fault != nil {
 		d.Faults = append(d.Faults, recipe.Fault{Field: "measures", Sentence: fault.Sentence})

@@ -131,12 +131,19 @@ func (n *Namer) Resolve(words, answer string) Meaning {
 // Ingredient returns the one thing that the name of an ingredient means.
 func (n *Namer) Ingredient(name string) (material.Item, bool) { return n.Resolve(name, "").One() }
 
-// Question returns what is asked about a name that means several things, "" for none.
-func (n *Namer) Question(name string) string {
-	if f := n.Resolve(name, "").Family; f != nil {
-		return f.Question
+// Several returns the question that tells apart what the name of an ingredient means, and the
+// things it can be; "" when it means one or none.
+func (n *Namer) Several(name string) (question string, kinds []material.Item) {
+	m := n.Resolve(name, "")
+	if m.Family == nil {
+		return "", nil
 	}
-	return ""
+	for _, x := range m.Members {
+		if x.Item != nil {
+			kinds = append(kinds, *x.Item)
+		}
+	}
+	return m.Family.Question, kinds
 }
 
 // take adds what an index knows. A centre's own name and one of the shelf both count.

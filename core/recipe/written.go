@@ -64,6 +64,9 @@ type Reader struct {
 	System unit.System
 	// Mix reports whether a name is that of a recipe, which is no ingredient; nil for none.
 	Mix func(name string) bool
+	// Several returns the question that tells apart what a name means, and its kinds; nil
+	// knows of none.
+	Several func(name string) (question string, kinds []material.Item)
 }
 
 // Read reads a written recipe. It never fails: what could not be read is in the draft's

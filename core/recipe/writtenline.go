@@ -67,6 +67,12 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	case !ok:
 		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
 		l.Name, l.Like = name, rd.alike(name)
+		if rd.Several != nil {
+			if question, kinds := rd.Several(name); question != "" {
+				l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether it goes in.", shorten(name), question)
+				l.Like = kinds
+			}
+		}
 		return l
 	}
 	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || item.Facts.Traits.Has(material.Colouring)
