@@ -37,7 +37,7 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.Type("textbox", "Size in mm", "70-90x60x25")
 	p.Type("textbox", "Other words for it", "")
 	p.Click("button", "Save to the shelf")
-	p.See("measured by the centre", "No rule objects")
+	p.See("measured by the centre", "Found or used before")
 	p.Click("button", "Take off the shelf")
 	p.See("Our big shells taken off the shelf", "Felt harbour buoys")
 	p.Click("button", "Undo")

@@ -82,7 +82,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 			}
 			if r.Heated && l.Item.Facts.Traits.Has(material.RawFlour) {
 				l.Item = readyToEat(l.Item)
-				rem.Do += " Only what is labelled ready to eat: plain flour or starch worked in now would make it raw flour again."
+				rem.Do += " Only what is labelled ready to eat: raw flour would make it raw again."
 			}
 			share := d.share
 			if d.of == "wet" && l.Item.Facts.Traits.Has(material.NotFood) {

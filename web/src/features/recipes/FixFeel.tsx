@@ -43,6 +43,15 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
   return (
     <section className="fix" aria-labelledby="fix-feel">
       <h2 id="fix-feel">Fix the feel</h2>
+      {m.learned.length > 0 && (
+        <Form.Check
+          id="start-learned"
+          type="switch"
+          label={`Start with what ${m.learned[0]?.batches === 1 ? 'the last batch' : 'earlier batches'} needed: ${m.learned.map((l) => `${grams(l.grams)} more ${l.name.toLowerCase()} (${plural(l.batches, 'batch', 'batches')})`).join(', ')}`}
+          checked={learned}
+          onChange={(e) => change({ learned: e.target.checked ? 'yes' : undefined })}
+        />
+      )}
       <div className="chips" role="group" aria-label="How it feels">
         {m.remedies.map((r) => (
           <button key={r.symptom} type="button" aria-pressed={r.symptom === open} onClick={() => setOpen(r.symptom === open ? '' : r.symptom)}>
@@ -73,15 +82,6 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
             </p>
           )}
         </div>
-      )}
-      {m.learned.length > 0 && (
-        <Form.Check
-          id="start-learned"
-          type="switch"
-          label={`Start with what ${m.learned[0]?.batches === 1 ? 'the last batch' : 'earlier batches'} needed: ${m.learned.map((l) => `${grams(l.grams)} more ${l.name.toLowerCase()} (${plural(l.batches, 'batch', 'batches')})`).join(', ')}`}
-          checked={learned}
-          onChange={(e) => change({ learned: e.target.checked ? 'yes' : undefined })}
-        />
       )}
       {undo && <Undo text={undo.text} onUndo={() => { back.mutate(undo.id); setUndo(null) }} onGone={() => setUndo(null)} />}
     </section>
