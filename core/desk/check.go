@@ -219,35 +219,6 @@ func nameHas(name, words string) bool {
 	return true
 }
 
-// Board returns the shelf with the mark of every thing for one room and use: what matches
-// the words best first, all of it in its order when there are none.
-func (d *Desk) Board(roomID, useWord, query string, today age.Date) ([]written.BoardItem, error) {
-	use, fault := written.ReadUse("/use", useWord)
-	if fault != nil {
-		return nil, fault
-	}
-	_, g, err := d.group(roomID, "/room_id", today)
-	if err != nil {
-		return nil, err
-	}
-	items := d.Items()
-	if strings.TrimSpace(query) != "" {
-		words, _, _ := age.Cut(query)
-		items = d.Shelf.Search(cut(words), len(items))
-	}
-	board := make([]written.BoardItem, 0, len(items))
-	for _, it := range items {
-		a := g.Judge(d.Subject(it), use)
-		b := written.BoardItem{ID: it.ID, Name: it.Name, Detail: it.Facts.Size(), Parts: parts(it), Feel: some(it.Feel.Words()), Judged: written.WriteVerdict(a.Verdict),
-			Own: it.Own, InCupboard: d.here[it.ID]}
-		if f, ok := a.First(); ok {
-			b.Reason = f.Title
-		}
-		board = append(board, b)
-	}
-	return board, nil
-}
-
 // Item returns one thing with its verdict and swaps for every room.
 func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error) {
 	use, fault := written.ReadUse("/use", useWord)

@@ -175,6 +175,7 @@ type Item struct {
 	Density unit.Density // bulk density, unknown for things that are counted
 	Keeps   string       // how long and how it keeps, common practice; empty for objects
 	Cost    Cost
+	Kind    string // where it stands on the shelf: one of Kinds; empty for a centre's own
 	Basis   string // where the figures come from
 	Own     bool   // a thing of a centre's own, not of the shelf that ships with Emblo
 }

@@ -20,6 +20,7 @@ func TestShelfHoldsItsOwnRules(t *testing.T) {
 	require.GreaterOrEqual(t, len(s.Items()), 220)
 	played := map[Part]int{}
 	for _, it := range s.Items() {
+		assert.Contains(t, Kinds(), it.Kind, it.ID)
 		f := it.Facts
 		if f.Form.GaugeJudges() && !f.Traits.Any(UnknownPlant) {
 			assert.True(t, f.Smallest.Known(), "%s is a piece without a size", it.ID)

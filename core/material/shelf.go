@@ -27,12 +27,24 @@ var shelfCSV []byte
 //	feel   words such as "dry fine rustling heavy clean unscented"
 //	cost   found, cheap, moderate or dear
 //	size_by, weight_by  who says so: a code of bases, for each figure
+//	kind   where it stands on the shelf: one of Kinds
 type Row struct {
 	ID, Name, Also, Parts string
 	Description
 	CupGrams, Keeps, Feel, Cost string
-	SizeBy, WeightBy            string
+	SizeBy, WeightBy, Kind      string
 }
+
+// Kinds are what the shelf is sorted by, in the order they stand.
+var kinds = []string{
+	"flour and baking", "sugar, salt and minerals", "drinks, oils and sauces", "soft food", "fruit and vegetables", "meat, fish, egg and cheese",
+	"grains, seeds and pulses", "bread, pasta and snacks", "sweets and nuts", "herbs and spices", "mixes", "ice and water", "sand, soil and stone",
+	"nature finds", "paper and card", "cloth and yarn", "foam, film and packing", "craft drawer", "glue, paint and dye", "toys", "kitchen and hand tools",
+	"vessels", "lights, magnets and batteries", "hardware", "soap and cosmetics", "household chemicals", "poisonous plants",
+}
+
+// Kinds returns the kinds in the order they stand on the shelf.
+func Kinds() []string { return append([]string(nil), kinds...) }
 
 // columns are the names of the columns in file order and where each stands in a Row.
 var columns = []struct {
@@ -46,6 +58,7 @@ var columns = []struct {
 	{"cup_g", func(r *Row) *string { return &r.CupGrams }}, {"keeps", func(r *Row) *string { return &r.Keeps }},
 	{"feel", func(r *Row) *string { return &r.Feel }}, {"cost", func(r *Row) *string { return &r.Cost }},
 	{"size_by", func(r *Row) *string { return &r.SizeBy }}, {"weight_by", func(r *Row) *string { return &r.WeightBy }},
+	{"kind", func(r *Row) *string { return &r.Kind }},
 }
 
 // Set puts a value into the named column; it reports whether there is such a column.
@@ -79,7 +92,7 @@ const (
 // find, which may be nil. What a shelf row leaves out of its contains column is not in it.
 // The errors name the column.
 func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
-	it := Item{ID: r.ID, Name: strings.TrimSpace(r.Name), Also: list(r.Also), Keeps: r.Keeps}
+	it := Item{ID: r.ID, Name: strings.TrimSpace(r.Name), Also: list(r.Also), Keeps: r.Keeps, Kind: r.Kind}
 	if it.Name == "" {
 		return it, bad("name", "give it a name")
 	}

@@ -77,6 +77,7 @@ type BoardItem struct {
 	ID     string   `json:"id"`
 	Name   string   `json:"name"`
 	Detail string   `json:"detail"`
+	Kind   string   `json:"kind"` // where it stands on the shelf; empty for a centre's own
 	Parts  []string `json:"parts"`
 	Feel   []string `json:"feel"`
 	Judged

@@ -525,7 +525,9 @@ type SearchShelfParamsPart string
 type GetBoardParams struct {
 	RoomId string  `form:"room_id" json:"room_id"`
 	Use    *string `form:"use,omitempty" json:"use,omitempty"`
-	Q      *string `form:"q,omitempty" json:"q,omitempty"`
+
+	// Q Words, or columns between commas: wet, allowed in Puddles.
+	Q *string `form:"q,omitempty" json:"q,omitempty"`
 }
 
 // GetItemParams defines parameters for GetItem.

@@ -5,6 +5,7 @@ import (
 	"encoding/csv"
 	"encoding/json"
 	"net/http"
+	"net/url"
 	"os"
 	"os/exec"
 	"slices"
@@ -354,6 +355,31 @@ func TestEachRoomHasFifteenBases(t *testing.T) {
 		}
 		assert.GreaterOrEqual(t, len(bases), 15, "%s: %v", name, bases)
 	}
+}
+
+// Words between commas ask columns of the shelf.
+func TestSearchAsksColumns(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns").ID
+	search := func(q string) (board []written.BoardItem) {
+		a.do(http.MethodGet, "/api/shelf/board?use=open&room_id="+lanterns+"&q="+url.QueryEscape(q), nil, http.StatusOK, &board)
+		return board
+	}
+	all := len(search(""))
+	for _, b := range search("wet, allowed in Puddles") {
+		assert.Contains(t, b.Feel, "wet")
+		assert.True(t, b.Ready, b.Name)
+	}
+	for _, b := range search("toys, loud, find") {
+		assert.Equal(t, "toys", b.Kind)
+		assert.Contains(t, b.Feel, "loud")
+		assert.Contains(t, b.Parts, "find")
+	}
+	for _, q := range []string{"wet", "wet, allowed in Puddles", "toys, loud", "in the cupboard", "our own", "dry, peas"} {
+		n := len(search(q))
+		assert.True(t, n > 0 && n < all, "%s: %d of %d", q, n, all)
+	}
+	assert.Empty(t, search("!!, ,"), "what names nothing finds nothing")
 }
 
 // Check finds mixes and families, asks one question, and takes the answer.

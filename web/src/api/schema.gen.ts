@@ -1442,6 +1442,8 @@ export interface components {
             id: string;
             name: string;
             detail: string;
+            /** @description Where it stands on the shelf; empty for a centre's own. */
+            kind: string;
             parts: string[];
             feel: string[];
             verdict: components["schemas"]["Verdict"];
@@ -2078,6 +2080,7 @@ export interface operations {
             query: {
                 room_id: string;
                 use?: string;
+                /** @description Words, or columns between commas: wet, allowed in Puddles. */
                 q?: string;
             };
             header?: never;

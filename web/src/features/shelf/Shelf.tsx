@@ -12,7 +12,7 @@ import { feels, parts, useWords } from '../../ui/words'
 import type { RemovedThing } from './ItemPage'
 import { fits, planks, type Board, type Filter } from './model'
 
-/** The shelf by what a thing is for and how it feels, marked for one room at a glance. */
+/** The shelf by what a thing is for and its kind, marked for one room at a glance. */
 export function Shelf() {
   usePageTitle('Shelf')
   const session = useSession()
@@ -53,7 +53,7 @@ export function Shelf() {
         )}
       </header>
       <div className="shelf-bar">
-        <Form.Control aria-label="Search the shelf" type="search" placeholder="Search: chick peas, cornstarch…" value={words} maxLength={100} onChange={(e) => setWords(e.target.value)} />
+        <Form.Control aria-label="Search the shelf" type="search" placeholder="Search: chick peas; wet, allowed in Puddles" value={words} maxLength={100} onChange={(e) => setWords(e.target.value)} />
         <Form.Select aria-label="Room to mark the shelf for" value={room?.id ?? ''} onChange={(e) => set('room', e.target.value)}>
           {rooms.data?.map((r) => (
             <option key={r.id} value={r.id}>
