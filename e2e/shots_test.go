@@ -39,7 +39,7 @@ var views = []struct {
 		p.Press("Enter")
 		p.See("1 Yes", "Lanterns")
 	}},
-	{"shelf", func(p *harness.Person) { p.Demo(); p.Click("link", "Shelf"); p.See("Dry and coarse") }},
+	{"shelf", func(p *harness.Person) { p.Demo(); p.Click("link", "Shelf"); p.See("Grains, seeds and pulses") }},
 	{"item", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/shelf/split-peas")

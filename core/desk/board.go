@@ -75,8 +75,6 @@ func (d *Desk) columns(query string) (c columns) {
 		phrase = strings.ToLower(strings.TrimSpace(phrase))
 		feel, err := material.ParseFeel(phrase)
 		kinds := kindsOf(phrase)
-			return phrase == "" || !slices.Contains(material.Words(k), material.Words(phrase + " ")[0])
-		})
 		switch room := d.roomOf(phrase); {
 		case phrase == "":
 		case room != nil:
