@@ -1,7 +1,7 @@
 # Two commands do everything on a fresh machine: make start, make test.
 SHELL := /bin/bash
 .DEFAULT_GOAL := start
-.PHONY: start demo-reset test lint gen gen-check bench shots build web go-test e2e build-now packages-start packages-test clean
+.PHONY: start demo-reset test lint gen gen-check bench mutants shots build web go-test e2e build-now packages-start packages-test clean
 
 export CGO_ENABLED ?= 0
 
@@ -77,6 +77,9 @@ test: packages-test build lint ## everything that is checked
 bench: packages-test build ## speed, as ratios against a floor measured in the same run; fails when a budget does not hold
 	@go build -o bin/budgets ./cmd/budgets
 	@set -o pipefail; { go test -p 1 -run '^$$' -bench . -benchtime=$${BENCH_TIME:-0.3s} -count=5 ./core/... ./internal/httpapi && node scripts/bundle-ratio.mjs; } | ./bin/budgets
+
+mutants: ## put small faults into the safety rules and count what their own tests catch (a quarter of an hour)
+	go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/safety --workers 2 --timeout-coefficient 8
 
 shots: packages-test build ## refresh docs/screenshots from the demo centre
 	@EMBLO_SHOTS="$(CURDIR)/docs/screenshots" go test -count=1 -run TestMainViews ./e2e

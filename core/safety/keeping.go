@@ -181,17 +181,22 @@ func explainRatio(q *question, r ruling) explanation {
 	}
 	children, adults := len(g.room.Children), g.room.Adults
 	needed, per := g.ratios.AdultsNeeded(children, months), g.ratios.ChildrenPerAdult(months)
-	more := fmt.Sprintf("%d more adults", needed-adults)
-	if needed-adults == 1 {
-		more = "1 more adult"
-	}
+	more := counted(needed-adults, "more adult", "more adults")
 	return explanation{
-		reason: fmt.Sprintf("%d children with the youngest counted as %d months need %d adults, one for every %d (%s): %s needed.",
-			children, months, needed, per, g.ratios.Source(), more),
+		reason: fmt.Sprintf("%s with the youngest counted as %d months need %s, one for every %d (%s): %s needed.",
+			counted(children, "child", "children"), months, counted(needed, "adult", "adults"), per, g.ratios.Source(), more),
 		numbers: []Number{{"children", fmt.Sprint(children)}, {"adults", fmt.Sprint(adults)}, {"adults needed", fmt.Sprint(needed)}},
 		change:  capital(more) + ", or a smaller group.",
 		do:      []string{"Find " + more + " before the set-up opens"},
 	}
+}
+
+// counted is a number with its word in the singular or the plural.
+func counted(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
 }
 
 // Notes returns how to shape a set-up for children who avoid or seek how a material

@@ -3,6 +3,7 @@ package safety
 import (
 	"fmt"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -95,8 +96,26 @@ func TestVerdictsAreThoseOnRecord(t *testing.T) {
 			write(fmt.Sprintf("a ball of %g mm %v", mm, material.TraitsOf(traits...).Words()), known(material.Piece, gauge.Must(gauge.Sphere, mm), traits...), Open, Sealed)
 		}
 		write(fmt.Sprintf("a rod of %g mm", mm), known(material.Piece, gauge.Must(gauge.Cylinder, mm, 90), material.Hard), Open)
-		write(fmt.Sprintf("a long rod of %g mm", mm), known(material.Piece, gauge.Must(gauge.Cylinder, mm, 100.6), material.Hard), Open)
+		for _, long := range []float64{100.4, 100.5, 100.6} {
+			write(fmt.Sprintf("a rod of %g x %g mm", mm, long), known(material.Piece, gauge.Must(gauge.Cylinder, mm, long), material.Hard), Open)
+		}
 		write(fmt.Sprintf("a cup of %g mm", mm+38), known(material.Piece, gauge.Must(gauge.Cylinder, mm+38, 30), material.Hard, material.Cup), Open)
+	}
+	for _, mouth := range []float64{70, 102.4, 102.5, 102.6} {
+		for _, deep := range []float64{20, 32, 32.4, 32.5, 33, 69, 70} {
+			write(fmt.Sprintf("a cup of %g x %g mm", mouth, deep), known(material.Piece, gauge.Must(gauge.Cylinder, mouth, deep), material.Hard, material.Cup), Open)
+			write(fmt.Sprintf("half an egg of %g x %g mm", mouth, deep), known(material.Piece, gauge.Must(gauge.Ellipsoid, mouth, mouth, deep), material.Hard, material.Cup), Open)
+		}
+	}
+	for _, long := range []float64{219, 220, 221} {
+		write(fmt.Sprintf("a strand of %g mm", long), known(material.Strand, gauge.Must(gauge.Box, long, 40, 40), material.Fabric), Open)
+		write(fmt.Sprintf("a strand of %g mm, no fabric", long), known(material.Strand, gauge.Must(gauge.Box, long, 40, 40), material.Soft), Open)
+	}
+	write("a strand nobody measured", known(material.Strand, gauge.Solid{}, material.Fabric), Open)
+	for _, mm := range []float64{65.8, 65.9, 66, 32.2, 32.3} {
+		f := known(material.Piece, large, material.Hard)
+		f.Fragment = material.Read(mm)
+		write(fmt.Sprintf("comes apart into %g mm", mm), f, Open)
 	}
 	figures := map[string][]string{"cord": {"219", "220", "221", ""}, "loop": {"355", "356", "357", ""}, "opening": {"359", "360", "361", ""}, "alcohol": {"9.9", "10", "10.1", ""},
 		"hot": {"39.9", "40", "40.1", ""}, "wall": {"159", "160", "214", "215", "250", "251", ""}, "uses": {"0", "1", "4", "5", "6", ""}, "kept-days": {"0", "1", "13", "14", "15", ""},
@@ -155,6 +174,9 @@ func TestSentencesAreThoseOnRecord(t *testing.T) {
 				e.change(&scenery{&f, &c, &r, &p})
 			}
 			said := make(map[string]bool) // what a larger group only repeats is not written again
+			if salt, known := f.Salt.Get(); known && salt > 0 && !f.Form.GaugeJudges() && rule.ID == "salt-load" {
+				f.Portion = material.Amount{} // what is said when nobody named a portion
+			}
 			for _, more := range [][]room.Child{nil, {child(100, false), child(101, false)}, {child(max(0, e.Months-1), false), child(100, false)}} {
 				r.Children = append([]room.Child{c}, more...)
 				g, err := NewGroup(r, room.StrictestTable(), p)
@@ -173,4 +195,79 @@ func TestSentencesAreThoseOnRecord(t *testing.T) {
 		}
 	}
 	onRecord(t, "testdata/sentences.txt", out.String())
+}
+
+// How many adults are short, and what each group, policy and reading of who mouths makes of a
+// few things.
+func TestGroupsAreThoseOnRecord(t *testing.T) {
+	var out strings.Builder
+	block, rice, dough := known(material.Piece, gauge.Must(gauge.Box, 150, 90, 90), material.Hard), known(material.Grain, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{}, material.Food)
+	yoghurt, salty := known(material.SoftFood, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{}, material.Food)
+	yoghurt.Allergens = allergen.SetOf(allergen.Milk)
+	salty.Salt, salty.Portion = material.Known(0.16), material.Amount{}
+	write := func(name string, r room.Room, p Policy) {
+		for _, table := range append(room.RatioTables(), room.StrictestTable()) {
+			g, err := NewGroup(r, table, p)
+			require.NoError(t, err)
+			fmt.Fprintf(&out, "%s, %s: youngest %d, needs %d, short %d:", name, table.ID(), g.Youngest(), g.AdultsNeeded(), g.AdultsShort())
+			for _, f := range []material.Facts{block, rice, dough, yoghurt, salty, {}} {
+				subject := Prepare("it", f)
+				a := g.Judge(&subject, Open)
+				out.WriteString(" " + letterOf[a.Verdict])
+				if first, _ := a.First(); first.Rule == ratioRule.ID {
+					out.WriteString(" " + first.Reason)
+				}
+			}
+			out.WriteString("\n")
+		}
+	}
+	for _, months := range []int{11, 34, 40, 70} {
+		for _, n := range []int{1, 9} {
+			for _, mouths := range []room.Tri{room.Yes, room.No, room.Unknown} {
+				for adults := range 3 {
+					r := room.Room{Adults: adults}
+					for range n {
+						r.Children = append(r.Children, room.Child{Label: "AB", Months: months, Mouths: mouths})
+					}
+					write(fmt.Sprintf("%d children of %d months, mouthing %v, %d adults", n, months, mouths, adults), r, Policy{})
+				}
+			}
+		}
+	}
+	tasted := child(11, false)
+	tasted.Tried = majorAllergens
+	write("one of 11 months who has tried all, one of 12 who has not", room.Room{Adults: 2, Children: []room.Child{tasted, child(12, false)}}, Policy{})
+	for _, months := range []int{35, 36, 47, 48, 59, 60, 61} {
+		r := room.Room{Adults: 2, Children: []room.Child{child(months, false)}}
+		write(fmt.Sprintf("%d months, grain from 60", months), r, Policy{MinimumMonths: map[string]int{"nose-ear": 60}})
+		write(fmt.Sprintf("%d months, taste-safe to 48", months), r, Policy{TasteSafeMonths: 48})
+	}
+	for _, p := range []Policy{{TasteSafeMonths: -1}, {TasteSafeMonths: MaxMinimum}, {TasteSafeMonths: MaxMinimum + 1}, {MinimumMonths: map[string]int{"nose-ear": -1}}, {MinimumMonths: map[string]int{"nose-ear": 0}},
+		{MinimumMonths: map[string]int{"nose-ear": MaxMinimum}}, {MinimumMonths: map[string]int{"nose-ear": MaxMinimum + 1}}, {MinimumMonths: map[string]int{"allergen": 40}}, {MinimumMonths: map[string]int{"no such": 40}}} {
+		fmt.Fprintf(&out, "%+v: %v\n", p, p.Validate())
+	}
+	onRecord(t, "testdata/groups.txt", out.String())
+}
+
+// What is taken in place of things that do not go in, and what is said of the difference.
+func TestSwapsAreThoseOnRecord(t *testing.T) {
+	var out strings.Builder
+	for name, g := range map[string]Group{"young": groupOf(t, Policy{}, child(25, false), child(30, true)), "older": groupOf(t, Policy{NutFree: true}, child(48, false), child(62, false))} {
+		swaps := NewSwaps(&g, material.Standard(), nil, map[string]bool{"apple-puree": true, "wooden-rings": true})
+		var lines []string
+		for _, id := range []string{"split-peas", "shells-small", "pompom-10", "gel-beads", "white-rice", "shaving-foam", "marbles", "glass-gems", "baby-oil", "loose-magnets", "essential-oil", "water-table", "glitter", "skewers"} {
+			it, ok := material.Standard().Get(id)
+			require.True(t, ok, id)
+			for _, use := range []Use{Open, Sealed} {
+				for _, s := range swaps.For(it, nil, use, 4) {
+					lines = append(lines, fmt.Sprintf("%s, %s, %s: %s %s %v %t\n", name, id, use, s.Item.Name, letterOf[s.Assessment.Verdict], s.Changes, s.InCupboard))
+				}
+				it.Facts.Depth, it.Facts.Wall = material.Known(150), material.Read(300)
+			}
+		}
+		out.WriteString(strings.Join(lines, ""))
+	}
+	lines := strings.SplitAfter(out.String(), "\n")
+	slices.Sort(lines)
+	onRecord(t, "testdata/swaps.txt", strings.Join(lines, ""))
 }
