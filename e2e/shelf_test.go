@@ -94,6 +94,13 @@ func TestListInTheBrowserAndByCommandIsOneFile(t *testing.T) {
 	byCommand, err := cmd.Output()
 	require.NoError(t, err)
 	assert.Equal(t, string(byCommand), string(saved))
+
+	// One question for every row that names a family, answered once.
+	p.See("blocks, 1 row", "\"blocks\" names 5 kinds of things")
+	p.Click("button", "Yes, blocks")
+	p.Gone("\"blocks\" names 5 kinds of things")
+	p.Click("button", "Yes, blocks") // a second tap takes the answer back
+	p.See("\"blocks\" names 5 kinds of things")
 	assert.Equal(t, 71, bytes.Count(saved, []byte("\n")))
 
 	cmd = exec.Command(harness.Binary(), "check", "--room", path, path)

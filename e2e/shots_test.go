@@ -81,8 +81,9 @@ var views = []struct {
 	{"list", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "List")
-		p.Click("button", "Try it with four things")
-		p.See("Wooden whale")
+		p.Type("textbox", "Or type or paste the list", "dried peas\npasta\nbuilding blocks\nmarbles\npom poms\nwooden boats\npasta\ncraft sticks\nplay dough")
+		p.Click("button", "Check the list")
+		p.See("pasta, 2 rows", "wooden boats")
 	}},
 	{"rule-book", func(p *harness.Person) { p.Demo(); p.Click("link", "Rules"); p.See("Small part", "16 CFR 1501") }},
 	{"settings", func(p *harness.Person) { p.Demo(); p.Open("/settings"); p.See("Where good practitioners disagree") }},

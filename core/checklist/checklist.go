@@ -43,6 +43,16 @@ type Row struct {
 type Report struct {
 	Header []string
 	Rows   []Row
+	// Questions are those of the families in the list, once each, in the order met; those
+	// that were answered too.
+	Questions []Question
+}
+
+// Question is asked once about every row that names a family.
+type Question struct {
+	Family *naming.Family
+	Rows   int
+	Waits  bool // some row waits for the answer
 }
 
 // FileError says why a list as a whole cannot be checked.
@@ -56,10 +66,11 @@ var known = []string{"name", "use", "solid", "size_mm", "contains", "traits"}
 
 // Check judges every row of a list for the group of swaps, looking names and ingredients
 // up: a name is always looked up, and what a row fills in replaces the size and otherwise
-// only adds. There is one Row for each row of the list, in order; one with an error
+// only adds. The answers are to the questions of
+// families, by the name of the family. There is one Row for each row of the list, in order; one with an error
 // is Measure first. It fails, with a *FileError, only when the list is not text, has no
 // name column, or is over MaxBytes or MaxRows.
-func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swaps) (Report, error) {
+func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swaps, answers map[string]string) (Report, error) {
 	records, err := read(list)
 	if err != nil {
 		return Report{}, err
@@ -72,20 +83,23 @@ func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swap
 	if err != nil {
 		return Report{}, err
 	}
-	c := checker{g, names, swaps, make(map[asked]answered), make(map[swapKey]string)}
+	c := checker{g, names, swaps, answers, make(map[asked]answered), make(map[swapKey]string), nil}
 	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
 	for _, rec := range records[1:] {
 		r.Rows = append(r.Rows, c.row(rec, header, at))
 	}
+	r.Questions = c.questions
 	return r, nil
 }
 
 type checker struct {
-	group *safety.Group
-	names *naming.Namer
-	swaps *safety.Swaps
-	plain map[asked]answered // names with nothing filled in
-	swap  map[swapKey]string
+	group     *safety.Group
+	names     *naming.Namer
+	swaps     *safety.Swaps
+	answers   map[string]string
+	plain     map[asked]answered // names with nothing filled in
+	swap      map[swapKey]string
+	questions []Question
 }
 
 type asked struct {
@@ -97,6 +111,8 @@ type answered struct {
 	verdict   safety.Verdict
 	rules     []string
 	why, swap string
+	family    *naming.Family
+	asks      bool
 }
 
 func (c *checker) row(rec record, header []string, at map[string]int) Row {
@@ -144,18 +160,43 @@ func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
 	if d.Empty() {
 		a, ok := c.plain[key]
 		if !ok {
-			a = c.answer(c.names.Resolve(row.Name, ""), naming.Ask{Use: use}, "")
+			a = c.answer(c.resolve(row.Name), naming.Ask{Use: use}, "")
 			c.plain[key] = a
 		}
-		return row.with(a)
+		return c.note(row.with(a), a)
 	}
 	facts, err := d.Facts(c.names.Ingredient)
 	if err != nil {
 		return row.unreadable(err.Error())
 	}
-	m := c.names.Resolve(row.Name, "")
+	m := c.resolve(row.Name)
 	ask := naming.Ask{Use: use, More: &facts, Unread: strings.TrimSpace(d.Contains) != "" && !facts.ContentsKnown, Pieces: d.Ingredients(c.names.Ingredient, recipe.StaysWhole)}
-	return row.with(c.answer(m, ask, across(facts)))
+	a := c.answer(m, ask, across(facts))
+	return c.note(row.with(a), a)
+}
+
+// resolve says what a name means, with the answer to the question of its family.
+func (c *checker) resolve(name string) naming.Meaning {
+	m := c.names.Resolve(name, "")
+	if m.Family != nil && c.answers[m.Family.Name] != "" {
+		return c.names.Resolve(name, c.answers[m.Family.Name])
+	}
+	return m
+}
+
+// note keeps the question of a row.
+func (c *checker) note(row Row, a answered) Row {
+	if a.family == nil {
+		return row
+	}
+	i := slices.IndexFunc(c.questions, func(q Question) bool { return q.Family.Name == a.family.Name })
+	if i < 0 {
+		i = len(c.questions)
+		c.questions = append(c.questions, Question{Family: a.family})
+	}
+	c.questions[i].Rows++
+	c.questions[i].Waits = c.questions[i].Waits || a.asks
+	return row
 }
 
 func (r Row) with(a answered) Row {
@@ -167,7 +208,7 @@ func (r Row) with(a answered) Row {
 // does not say in what. A question about the sizes keeps what they may clear from clearing.
 func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answered {
 	j := m.Judge(c.group, ask.Somewhere())
-	a := answered{verdict: j.Verdict, rules: make([]string, len(j.Findings))}
+	a := answered{verdict: j.Verdict, rules: make([]string, len(j.Findings)), family: m.Family, asks: j.Asks}
 	for i, f := range j.Findings {
 		a.rules[i] = f.Rule
 	}
@@ -181,7 +222,7 @@ func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answere
 		a.verdict, a.why = safety.MeasureFirst, sizes
 		a.rules = append([]string{Unreadable}, a.rules...)
 	}
-	if a.verdict >= safety.MeasureFirst && j.Decides.Item != nil {
+	if a.verdict >= safety.MeasureFirst && j.Decides.Item != nil && !a.asks {
 		item := *j.Decides.Item
 		item.Facts = j.As.Facts()
 		if len(item.Parts) == 0 {

@@ -33,7 +33,7 @@ func sheet(t testing.TB, text string) *written.Sheet {
 }
 
 func checkList(list []byte, s *written.Sheet) (Report, error) {
-	return Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard))
+	return Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard), nil)
 }
 
 func check(t testing.TB, list string, s *written.Sheet) Report {
@@ -242,4 +242,25 @@ func BenchmarkCheck(b *testing.B) {
 	b.ReportMetric(0, "ns/op")
 	b.ReportMetric(float64(ours.Milliseconds())/float64(b.N), "ms/list")
 	b.ReportMetric(float64(ours)/float64(floor), "ratio")
+}
+
+// Plain lines of names are a list; each family is asked about once, and its answer counts for
+// every row that names it.
+func TestPlainLinesAreAskedAboutOncePerFamily(t *testing.T) {
+	s := roomOf(t, "lanterns")
+	list := strings.Repeat("Pasta\nMarbles\nblocks\nWooden boats\npasta\nBuilding bricks\n", 50)
+	swaps := safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard)
+	r, err := Check([]byte(list), &s.Group, naming.New(s.Shelf, nil), swaps, nil)
+	require.NoError(t, err)
+	require.Len(t, r.Rows, 300)
+	require.Len(t, r.Questions, 2)
+	assert.Equal(t, []int{100, 100}, []int{r.Questions[0].Rows, r.Questions[1].Rows})
+	assert.True(t, r.Questions[0].Waits)
+	assert.Equal(t, safety.MeasureFirst, r.Rows[0].Verdict)
+	answers := map[string]string{r.Questions[0].Family.Name: r.Questions[0].Family.Answers[0].Words}
+	again, err := Check([]byte(list), &s.Group, naming.New(s.Shelf, nil), swaps, answers)
+	require.NoError(t, err)
+	assert.NotEqual(t, naming.WhichOne, again.Rows[0].Rules[0])
+	assert.False(t, again.Questions[0].Waits)
+	assert.Equal(t, answers[r.Questions[0].Family.Name], again.Questions[0].Family.Given())
 }

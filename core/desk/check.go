@@ -118,11 +118,8 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 	if len(m.Members) == 1 || ask.More != nil {
 		out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
 	}
-	if f := m.Family; f != nil {
-		q := written.Question{Text: f.Question, Given: f.Given()}
-		for _, a := range f.Answers {
-			q.Answers = append(q.Answers, a.Words)
-		}
+	if m.Family != nil {
+		q := questionOf(m.Family)
 		out.Question = &q
 	}
 	if !m.Known() {
@@ -130,6 +127,14 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 			out.Nearest = append(out.Nearest, shelfItem(x))
 		}
 	}
+}
+
+func questionOf(f *naming.Family) written.Question {
+	q := written.Question{Text: f.Question, Given: f.Given()}
+	for _, a := range f.Answers {
+		q.Answers = append(q.Answers, a.Words)
+	}
+	return q
 }
 
 func shelfItem(x naming.Member) written.ShelfItem {
@@ -269,7 +274,11 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 	if err != nil {
 		return written.ListReport{}, err
 	}
-	report, err := checklist.Check([]byte(in.CSV), g, d.names, safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here))
+	answers := make(map[string]string, len(in.Answers))
+	for _, a := range in.Answers {
+		answers[a.Name] = a.Answer
+	}
+	report, err := checklist.Check([]byte(in.CSV), g, d.names, safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here), answers)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
 		return written.ListReport{}, written.Bad("/csv", "%s", file.Reason)
@@ -277,7 +286,12 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 	if err != nil {
 		return written.ListReport{}, err
 	}
-	out := written.ListReport{CSV: string(report.CSV()), Rows: make([]written.ListRow, len(report.Rows))}
+	out := written.ListReport{CSV: string(report.CSV()), Rows: make([]written.ListRow, len(report.Rows)), Questions: []written.ListQuestion{}}
+	for _, q := range report.Questions {
+		question := questionOf(q.Family)
+		question.Waits = q.Waits
+		out.Questions = append(out.Questions, written.ListQuestion{Name: q.Family.Name, Rows: q.Rows, Question: question})
+	}
 	for i, row := range report.Rows {
 		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteVerdict(row.Verdict), Rules: row.Rules, Why: row.Why, Swap: row.Swap}
 	}
@@ -286,7 +300,7 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 
 // CheckFile checks a list against a room file: the same call as List, without a centre.
 func CheckFile(s *written.Sheet, list []byte) (checklist.Report, error) {
-	return checklist.Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard))
+	return checklist.Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard), nil)
 }
 
 func parts(it material.Item) []string {

@@ -138,8 +138,22 @@ type ItemPage struct {
 
 // ListInput is a list of things as CSV text, to be checked against a room.
 type ListInput struct {
-	RoomID string `json:"room_id" max:"36"`
-	CSV    string `json:"csv" text:"file"`
+	RoomID  string       `json:"room_id" max:"36"`
+	CSV     string       `json:"csv" text:"file"`
+	Answers []ListAnswer `json:"answers,omitzero" max:"200"` // to the questions of a report
+}
+
+// ListAnswer answers the question of a family for every row that names it.
+type ListAnswer struct {
+	Name   string `json:"name" max:"120"`
+	Answer string `json:"answer" max:"120"`
+}
+
+// ListQuestion is asked once about every row that names a family.
+type ListQuestion struct {
+	Name string `json:"name"`
+	Rows int    `json:"rows"`
+	Question
 }
 
 // ListRow is the answer for one row of a list.
@@ -153,8 +167,9 @@ type ListRow struct {
 
 // ListReport is the answer for a list.
 type ListReport struct {
-	Rows []ListRow `json:"rows"`
-	CSV  string    `json:"csv"` // the list with verdict, rules, why and swap
+	Rows      []ListRow      `json:"rows"`
+	Questions []ListQuestion `json:"questions"`
+	CSV       string         `json:"csv"` // the list with verdict, rules, why and swap
 }
 
 // Rule is one rule of the rule book.

@@ -234,8 +234,14 @@ type Learned = written.Learned
 // Line defines model for Line.
 type Line = written.Line
 
+// ListAnswer Answers the question of a family for every row that names it.
+type ListAnswer = written.ListAnswer
+
 // ListInput defines model for ListInput.
 type ListInput = written.ListInput
+
+// ListQuestion Asked once about every row that names a family.
+type ListQuestion = written.ListQuestion
 
 // ListReport defines model for ListReport.
 type ListReport = written.ListReport

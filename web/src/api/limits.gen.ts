@@ -54,7 +54,12 @@ export const limits = {
     "solid": 2000,
     "traits": 2000
   },
+  "ListAnswer": {
+    "answer": 120,
+    "name": 120
+  },
   "ListInput": {
+    "answers": 200,
     "room_id": 36
   },
   "Needs": {

@@ -1491,8 +1491,23 @@ export interface components {
         };
         ListInput: {
             room_id: string;
-            /** @description A list of things. */
+            /** @description A list of things: CSV with a header, or plain lines of names. */
             csv: string;
+            answers?: components["schemas"]["ListAnswer"][];
+        };
+        /** @description Answers the question of a family for every row that names it. */
+        ListAnswer: {
+            name: string;
+            answer: string;
+        };
+        /** @description Asked once about every row that names a family. */
+        ListQuestion: {
+            name: string;
+            rows: number;
+            text: string;
+            answers: string[];
+            given?: string;
+            waits: boolean;
         };
         DraftInput: {
             room_id: string;
@@ -1559,6 +1574,7 @@ export interface components {
         };
         ListReport: {
             rows: components["schemas"]["ListRow"][];
+            questions: components["schemas"]["ListQuestion"][];
             /** @description The list with verdict, rules, why and swap. */
             csv: string;
         };

@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
+import { useState } from 'react'
 import { Button, Form, Offcanvas } from 'react-bootstrap'
 import type { Described, Schemas, ShelfItem } from '../../api/client'
 import { checkQuery } from '../../api/queries'
 import { Link } from 'react-router'
 import { FindingView } from '../../ui/Findings'
+import { Ask } from '../../ui/Ask'
 import { GaugeView } from '../../ui/GaugeView'
 import { MarkLine } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
@@ -113,7 +114,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
         </Form.Select>
       </header>
       {answer.meant && <p className="soft">Read as “{answer.meant}”.</p>}
-      {answer.question && <Ask question={answer.question} onAnswer={(given) => onChange({ answer: given })} />}
+      {answer.question && <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />}
       {!answer.found && !measuring && (
         <div className="not-found">
           <p>
@@ -161,25 +162,5 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
       </p>
       <p className="soft">Local licensing rules, the label and a health professional come first. An adult watches.</p>
     </section>
-  )
-}
-
-/** The one question that tells apart what a word can mean: a tap or the number answers it. */
-function Ask({ question, onAnswer }: { question: Schemas['Question']; onAnswer: (given: string | undefined) => void }) {
-  const first = useRef<HTMLDivElement>(null)
-  useEffect(() => (question.waits || question.given ? first.current?.querySelector<HTMLElement>('[aria-pressed=true], button')?.focus() : undefined), [question])
-  const keys = (e: KeyboardEvent) => {
-    const answer = question.answers[Number(e.key) - 1]
-    if (answer) onAnswer(answer)
-  }
-  return (
-    <div className={question.waits || question.given ? 'question' : 'question quiet'} role="group" aria-label={question.text} onKeyDown={keys} ref={first}>
-      <p>{question.waits || question.given ? question.text : `Judged as the strictest of them. ${question.text}`}</p>
-      {question.answers.map((a, i) => (
-        <Button key={a} variant={question.given === a ? 'primary' : 'outline-primary'} aria-pressed={question.given === a} onClick={() => onAnswer(question.given === a ? undefined : a)}>
-          <kbd aria-hidden="true">{i + 1}</kbd> {a}
-        </Button>
-      ))}
-    </div>
   )
 }

@@ -1,11 +1,12 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useId, useState, type ChangeEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import { api, ask, type Mark } from '../../api/client'
+import { api, ask, type Mark, type Schemas } from '../../api/client'
 import { roomsQuery } from '../../api/queries'
 import { usePageTitle } from '../../app/session'
 import { plural } from '../../ui/format'
 import { Glyph, MarkLine, marks, markWord } from '../../ui/Mark'
+import { Ask } from '../../ui/Ask'
 import { Empty, Failure } from '../../ui/States'
 
 const sample = 'name,use,solid,size_mm,contains,traits\nDried peas,,,,,\nTennis balls,,,,,\nWooden whale,open,irregular,95x40x25,none,hard\nHome-made gel,sealed,,,,not-food;gel\n'
@@ -32,7 +33,14 @@ export function CheckList() {
   const [text, setText] = useState('')
   const [only, setOnly] = useState<Mark | ''>('')
   const room = rooms.data?.find((r) => r.id === roomID) ?? rooms.data?.[0]
-  const check = useMutation({ mutationFn: (csv: string) => ask(api.POST('/api/checklist', { body: { room_id: room?.id ?? '', csv } })) })
+  const [report, setReport] = useState<Schemas['ListReport']>()
+  const [answers, setAnswers] = useState<Record<string, string>>({})
+  const check = useMutation({
+    mutationFn: ({ csv, given }: { csv: string; given: Record<string, string> }) =>
+      ask(api.POST('/api/checklist', { body: { room_id: room?.id ?? '', csv, answers: Object.entries(given).map(([name, answer]) => ({ name, answer })) } })),
+    onSuccess: setReport,
+    onError: () => setReport(undefined),
+  })
   const roomFile = useMutation({
     mutationFn: () => ask(api.GET('/api/rooms/{id}/file', { params: { path: { id: room?.id ?? '' } } })),
     onSuccess: (body) => download('room.json', JSON.stringify(body, null, 2) + '\n', 'application/json'),
@@ -40,7 +48,14 @@ export function CheckList() {
   const run = (csv: string) => {
     setText(csv)
     setOnly('')
-    check.mutate(csv)
+    setAnswers({})
+    setReport(undefined)
+    check.mutate({ csv, given: {} })
+  }
+  const answer = (name: string, given: string | undefined) => {
+    const next = Object.fromEntries(Object.entries({ ...answers, [name]: given }).filter((e): e is [string, string] => e[1] !== undefined))
+    setAnswers(next)
+    check.mutate({ csv: text, given: next })
   }
   const choose = (e: ChangeEvent<HTMLInputElement>) => {
     const chosen = e.target.files?.[0]
@@ -49,7 +64,8 @@ export function CheckList() {
     setFile(chosen.name.replace(/(\.csv)?$/i, '') + '-verdicts.csv')
     void chosen.text().then(run)
   }
-  const rows = check.data?.rows ?? []
+  const rows = report?.rows ?? []
+  const asked = (report?.questions ?? []).filter((q) => q.waits || q.given)
   const shown = only ? rows.filter((r) => r.mark === only) : rows
   const error = check.error ?? roomFile.error ?? rooms.error
   return (
@@ -57,10 +73,10 @@ export function CheckList() {
       <header className="screen-head">
         <div>
           <h1>Check a list</h1>
-          <p className="soft">The resource cupboard as CSV, checked for one room in one go. Nothing of it is stored.</p>
+          <p className="soft">The resource cupboard, as plain names or as CSV, checked for one room in one go. Nothing of it is stored.</p>
         </div>
         <div className="actions">
-          <Form.Select aria-label="Room to check for" value={room?.id ?? ''} onChange={(e) => { setRoomID(e.target.value); check.reset() }}>
+          <Form.Select aria-label="Room to check for" value={room?.id ?? ''} onChange={(e) => { setRoomID(e.target.value); check.reset(); setReport(undefined) }}>
             {rooms.data?.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
@@ -71,16 +87,23 @@ export function CheckList() {
             Choose a file
           </label>
           <input id={`${id}-file`} className="visually-hidden" type="file" accept=".csv,text/csv" onChange={choose} />
-          {check.data && (
-            <Button variant="outline-primary" onClick={() => download(file, check.data.csv, 'text/csv')}>
+          {report && (
+            <Button variant="outline-primary" onClick={() => download(file, report.csv, 'text/csv')}>
               Save with verdicts
             </Button>
           )}
         </div>
       </header>
-      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={check.error ? () => check.mutate(text) : undefined} />}
+      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={check.error ? () => check.mutate({ csv: text, given: answers }) : undefined} />}
       {rows.length > 0 && (
         <>
+          {asked.length > 0 && (
+            <section className="asked" aria-label="Questions about the list">
+              {asked.map((q) => (
+                <Ask key={q.name} question={q} about={`${q.name}, ${plural(q.rows, 'row')}`} onAnswer={(given) => answer(q.name, given)} />
+              ))}
+            </section>
+          )}
           <div className="tally" role="group" aria-label="Show only">
             {order.map((v) => (
               <button key={v} type="button" className={v} aria-pressed={only === v} onClick={() => setOnly(only === v ? '' : v)}>
@@ -88,7 +111,7 @@ export function CheckList() {
               </button>
             ))}
           </div>
-          <table className="verdict-table">
+          <table className={check.isPending ? 'verdict-table stale' : 'verdict-table'}>
             <caption className="visually-hidden">
               {plural(rows.length, 'row')} checked for {room?.name}
             </caption>
@@ -120,7 +143,7 @@ export function CheckList() {
       )}
       {rows.length === 0 && (
         <Empty action={<Button variant="outline-primary" onClick={() => run(sample)}>Try it with four things</Button>}>
-          One thing a row, with a header: name, use, solid, size_mm, contains, traits. A name alone is looked up on the shelf; what is not known there is never cleared.
+          One name a line is enough: each is looked up on the shelf, and what is not known there is never cleared. A header may add columns: name, use, solid, size_mm, contains, traits.
         </Empty>
       )}
       <Form
@@ -133,7 +156,7 @@ export function CheckList() {
       >
         <Form.Group controlId={`${id}-text`}>
           <Form.Label>Or type or paste the list</Form.Label>
-          <Form.Control as="textarea" rows={5} spellCheck={false} value={text} placeholder={'name,use\nDried peas,\nMarbles,sealed'} onChange={(e) => setText(e.target.value)} />
+          <Form.Control as="textarea" rows={5} spellCheck={false} value={text} placeholder={'dried peas\nmarbles\npom-poms'} onChange={(e) => setText(e.target.value)} />
         </Form.Group>
         <div className="actions">
           <Button type="submit" variant="outline-primary" disabled={!text.trim() || check.isPending}>
