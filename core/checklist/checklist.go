@@ -83,7 +83,7 @@ func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swap
 	if err != nil {
 		return Report{}, err
 	}
-	c := checker{g, names, swaps, answers, make(map[asked]answered), make(map[swapKey]string), nil}
+	c := checker{g, names, swaps, answers, make(map[string]naming.Meaning), make(map[asked]answered), make(map[swapKey]string), nil}
 	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
 	for _, rec := range records[1:] {
 		r.Rows = append(r.Rows, c.row(rec, header, at))
@@ -97,7 +97,8 @@ type checker struct {
 	names     *naming.Namer
 	swaps     *safety.Swaps
 	answers   map[string]string
-	plain     map[asked]answered // names with nothing filled in
+	meanings  map[string]naming.Meaning // of names met before
+	plain     map[asked]answered        // names with nothing filled in
 	swap      map[swapKey]string
 	questions []Question
 }
@@ -156,8 +157,8 @@ func (r Row) unreadable(why string) Row {
 
 // judge judges what the name of a row means, with what the row adds.
 func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
-	key := asked{row.Name, use}
 	if d.Empty() {
+		key := asked{row.Name, use}
 		a, ok := c.plain[key]
 		if !ok {
 			a = c.answer(c.resolve(row.Name), naming.Ask{Use: use}, "")
@@ -177,10 +178,15 @@ func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
 
 // resolve says what a name means, with the answer to the question of its family.
 func (c *checker) resolve(name string) naming.Meaning {
-	m := c.names.Resolve(name, "")
-	if m.Family != nil && c.answers[m.Family.Name] != "" {
-		return c.names.Resolve(name, c.answers[m.Family.Name])
+	m, met := c.meanings[name]
+	if met {
+		return m
 	}
+	m = c.names.Resolve(name, "")
+	if m.Family != nil && c.answers[m.Family.Name] != "" {
+		m = c.names.Resolve(name, c.answers[m.Family.Name])
+	}
+	c.meanings[name] = m
 	return m
 }
 
@@ -208,12 +214,9 @@ func (r Row) with(a answered) Row {
 // does not say in what. A question about the sizes keeps what they may clear from clearing.
 func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answered {
 	j := m.Judge(c.group, ask.Somewhere())
-	a := answered{verdict: j.Verdict, rules: make([]string, len(j.Findings)), family: m.Family, asks: j.Asks}
-	for i, f := range j.Findings {
-		a.rules[i] = f.Rule
-	}
-	if len(j.Findings) > 0 {
-		a.why = j.Findings[0].Reason
+	a := answered{verdict: j.Verdict, rules: j.Rules(), family: m.Family, asks: j.Asks}
+	if f, ok := j.First(); ok {
+		a.why = f.Reason
 	}
 	switch {
 	case !m.Known() && ask.More == nil && j.Verdict == safety.MeasureFirst:

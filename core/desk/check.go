@@ -62,7 +62,7 @@ func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v
 		g, err := d.groupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			return written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings), j.Asks
+			return written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings()), j.Asks
 		}
 		why = err.Error() + "."
 	}
@@ -158,7 +158,7 @@ func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask namin
 	if out.Question != nil {
 		out.Question.Waits = j.Asks
 	}
-	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings)})
+	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings())})
 	return nil
 }
 

@@ -335,6 +335,9 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 func (d Description) Ingredients(find func(string) (Item, bool), stays func(Item) bool) []Item {
 	var found []Item
 	for _, word := range split(d.Contains) {
+		if word == "none" {
+			continue
+		}
 		if it, ok := find(word); ok && stays(it) {
 			found = append(found, it)
 		}

@@ -2,6 +2,7 @@ package naming
 
 import (
 	"slices"
+	"sync"
 
 	"emblo/core/material"
 	"emblo/core/words"
@@ -51,6 +52,19 @@ func hazardsOf(name string) []string {
 	return found
 }
 
+// hazardSlips holds the long hazard words by what is left of them when a letter is taken out.
+var hazardSlips = sync.OnceValue(func() map[string][]string {
+	by := make(map[string][]string)
+	for h := range hazards {
+		if len(h) >= shortestSlip {
+			for _, short := range without(h) {
+				by[short] = append(by[short], h)
+			}
+		}
+	}
+	return by
+})
+
 // nearHazard reports whether a word names a hazard or lies one slip away from one that does.
 func nearHazard(word string) bool {
 	if _, ok := hazards[word]; ok {
@@ -59,12 +73,10 @@ func nearHazard(word string) bool {
 	if len(word) < shortestSlip {
 		return false
 	}
-	for h := range hazards {
-		if len(h) >= shortestSlip && words.Slips(word, h) <= 1 {
-			return true
-		}
-	}
-	return false
+	by := hazardSlips()
+	return slices.ContainsFunc(without(word), func(short string) bool {
+		return slices.ContainsFunc(by[short], func(h string) bool { return words.Slips(word, h) <= 1 })
+	})
 }
 
 // Unsaid returns the first word of a name that calls for a fact which the facts do not state:

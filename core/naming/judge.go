@@ -40,17 +40,63 @@ func (a Ask) Somewhere() Ask {
 
 // Judged is the answer for what words mean.
 type Judged struct {
-	Verdict  safety.Verdict
-	Findings []safety.Finding
+	Verdict safety.Verdict
 	// Decides is the member that the verdict rests on, and As what was judged of it.
 	Decides Member
 	As      safety.Subject
 	// Asks is set when the verdict waits for the answer to the question of the family.
 	Asks bool
+
+	objections []safety.Objection // worst first, one for each rule
+	which      *safety.Finding    // the question, before all else
+	unsaid     string             // the word of a name that nobody knows
 }
 
 // WhichOne is the rule named when a family has to be told apart.
 const WhichOne = "which-one"
+
+// Rules returns the ids of the rules that object, worst first.
+func (j Judged) Rules() []string {
+	ids := make([]string, 0, len(j.objections)+1)
+	if j.which != nil {
+		ids = append(ids, j.which.Rule)
+	}
+	for _, o := range j.objections {
+		ids = append(ids, o.Rule)
+	}
+	return ids
+}
+
+// Findings words every objection, worst first.
+func (j Judged) Findings() []safety.Finding {
+	all := make([]safety.Finding, 0, len(j.objections)+1)
+	if j.which != nil {
+		all = append(all, *j.which)
+	}
+	for _, o := range j.objections {
+		all = append(all, j.word(o))
+	}
+	return all
+}
+
+// First words the worst objection alone; ok is false when nothing objects.
+func (j Judged) First() (f safety.Finding, ok bool) {
+	switch {
+	case j.which != nil:
+		return *j.which, true
+	case len(j.objections) == 0:
+		return f, false
+	}
+	return j.word(j.objections[0]), true
+}
+
+func (j Judged) word(o safety.Objection) safety.Finding {
+	f := o.Finding()
+	if j.unsaid != "" && o.Rule == "facts" && o.Verdict == safety.MeasureFirst {
+		f.Reason = fmt.Sprintf("Its name says %q, and nobody has said what that means for it; worst case: keep out.", j.unsaid)
+	}
+	return f
+}
 
 // Judge judges what words mean for a group. The worst of everything that they can mean
 // counts; of a family that is not judged alike, the question comes first, unless the worst
@@ -59,7 +105,7 @@ func (m Meaning) Judge(g *safety.Group, ask Ask) Judged {
 	if !m.Known() {
 		return m.judgeUnknown(g, ask)
 	}
-	var all []Judged
+	all := make([]Judged, 0, len(m.Members))
 	for _, x := range m.Members {
 		all = append(all, x.judge(g, ask))
 	}
@@ -75,24 +121,28 @@ func (m Meaning) Judge(g *safety.Group, ask Ask) Judged {
 		return worst
 	}
 	for _, j := range all {
-		worst.add(j.Findings)
+		worst.add(j.objections)
 	}
 	if m.Family == nil || alike || worst.Verdict == safety.WithAHand || !worst.Verdict.Valid() {
 		return worst
 	}
-	worst.Asks, worst.Verdict = true, safety.MeasureFirst
-	worst.Findings = slices.Insert(worst.Findings, 0, m.Family.finding(all))
+	which := m.Family.finding(all)
+	worst.Asks, worst.Verdict, worst.which = true, safety.MeasureFirst, &which
 	return worst
 }
 
-// add adds findings of rules that have not objected yet, worst first.
-func (j *Judged) add(more []safety.Finding) {
-	for _, f := range more {
-		if !slices.ContainsFunc(j.Findings, func(x safety.Finding) bool { return x.Rule == f.Rule && x.Verdict >= f.Verdict }) {
-			j.Findings = append(slices.DeleteFunc(slices.Clone(j.Findings), func(x safety.Finding) bool { return x.Rule == f.Rule }), f)
+// add adds the objections of rules that have not objected as harshly yet, worst first.
+func (j *Judged) add(more []safety.Objection) {
+	for _, o := range more {
+		at := slices.IndexFunc(j.objections, func(x safety.Objection) bool { return x.Rule == o.Rule })
+		switch {
+		case at < 0:
+			j.objections = append(j.objections, o)
+		case j.objections[at].Verdict < o.Verdict:
+			j.objections[at] = o
 		}
 	}
-	slices.SortStableFunc(j.Findings, func(a, b safety.Finding) int { return int(b.Verdict) - int(a.Verdict) })
+	slices.SortStableFunc(j.objections, func(a, b safety.Objection) int { return int(b.Verdict) - int(a.Verdict) })
 }
 
 // finding says why a family waits: what of it is judged how, and what tells it apart.
@@ -150,7 +200,7 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 			f.Portion = material.Known(portion.Grams())
 		}
 		subject := safety.Prepare(name, f)
-		j.take(g, subject, use)
+		j.take(g, &subject, use)
 	}
 	if x.Mix != nil {
 		facts := []material.Facts{x.Mix.Facts(portion)}
@@ -167,7 +217,7 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 	} else if ask.More == nil {
 		f := x.Item.Facts
 		if f.Form.GaugeJudges() && ask.Subject != nil && !ask.inEdible {
-			j.take(g, *ask.Subject(*x.Item), ask.Use)
+			j.take(g, ask.Subject(*x.Item), ask.Use)
 		} else {
 			put(x.Name(), f, ask.Use)
 		}
@@ -196,16 +246,18 @@ func inside(use safety.Use) safety.Use {
 }
 
 // take judges a subject and keeps the worst.
-func (j *Judged) take(g *safety.Group, s safety.Subject, use safety.Use) {
-	a := g.Judge(&s, use)
-	findings := a.Findings()
+func (j *Judged) take(g *safety.Group, s *safety.Subject, use safety.Use) {
+	a := g.Judge(s, use)
+	older := j.objections
 	if a.Verdict > j.Verdict {
-		j.Verdict, j.As = a.Verdict, s
-		older := j.Findings
-		j.Findings = findings
-		findings = older
+		j.Verdict, j.As = a.Verdict, *s
+		j.objections = a.Objections()
+		j.add(older)
+		return
 	}
-	j.add(findings)
+	if a.Verdict > safety.GoesIn {
+		j.add(a.Objections())
+	}
 }
 
 // judgeUnknown judges a thing by what is said of it alone. A word of its name that calls for a
@@ -223,12 +275,8 @@ func (m Meaning) judgeUnknown(g *safety.Group, ask Ask) Judged {
 	ask.More = nil
 	ask.Subject = nil
 	j := x.judge(g, ask)
-	if unsaid && j.Verdict == safety.MeasureFirst {
-		for i := range j.Findings {
-			if j.Findings[i].Rule == "facts" {
-				j.Findings[i].Reason = fmt.Sprintf("Its name says %q, and nobody has said what that means for it; worst case: keep out.", word)
-			}
-		}
+	if unsaid {
+		j.unsaid = word
 	}
 	return j
 }

@@ -52,8 +52,6 @@ type Meaning struct {
 	Family *Family
 	// Meant is the name that was taken for a slip of the finger; empty when none was.
 	Meant string
-	// Hazards are words of a name that is not known which call for care: "glass".
-	Hazards []string
 }
 
 // Known reports whether the words mean anything.
@@ -115,9 +113,6 @@ func (n *Namer) Resolve(words, answer string) Meaning {
 	m.take(n, n.standard.named(m.Words))
 	if !m.Known() {
 		m.slipped(n)
-	}
-	if !m.Known() {
-		m.Hazards = hazardsOf(m.Words)
 	}
 	if m.Family != nil {
 		if ids, ok := m.Family.answered(answer); ok {

@@ -112,13 +112,13 @@ func TestNotMerelyStrict(t *testing.T) {
 	gloves := row(t, standard, little, "latex gloves", material.Description{}, safety.AdultTool)
 	assert.Equal(t, safety.WithAHand, gloves.Verdict, "worn by the adult")
 	oats := row(t, standard, little, "oats", material.Description{}, safety.Open)
-	assert.False(t, slices.ContainsFunc(oats.Findings, func(f safety.Finding) bool { return f.Rule == "small-ball" }), "oats are no balls")
+	assert.False(t, slices.ContainsFunc(oats.Findings(), func(f safety.Finding) bool { return f.Rule == "small-ball" }), "oats are no balls")
 	starch := row(t, standard, little, "potato starch", material.Description{}, safety.Open)
-	assert.False(t, slices.ContainsFunc(starch.Findings, func(f safety.Finding) bool { return f.Rule == "raw-flour" }), "potato starch is no raw flour")
+	assert.False(t, slices.ContainsFunc(starch.Findings(), func(f safety.Finding) bool { return f.Rule == "raw-flour" }), "potato starch is no raw flour")
 	sticks := row(t, standard, big, "craft sticks", material.Description{}, safety.Open)
-	assert.False(t, slices.ContainsFunc(sticks.Findings, func(f safety.Finding) bool { return f.Rule == "nose-ear" }), "no craft stick goes up a nose")
+	assert.False(t, slices.ContainsFunc(sticks.Findings(), func(f safety.Finding) bool { return f.Rule == "nose-ear" }), "no craft stick goes up a nose")
 	for _, grain := range []string{"rice", "sugar", "split peas"} {
-		for _, f := range row(t, standard, big, grain, material.Description{}, safety.Open).Findings {
+		for _, f := range row(t, standard, big, grain, material.Description{}, safety.Open).Findings() {
 			for _, do := range f.Do {
 				assert.False(t, grain != "split peas" && strings.Contains(do, "ount them"), "%s: %s", grain, do)
 			}
@@ -206,8 +206,8 @@ func TestAddingNeverClears(t *testing.T) {
 		}
 		plain := row(t, standard, g, name, material.Description{}, use)
 		added := row(t, standard, g, name, d, use)
-		require.GreaterOrEqual(t, added.Verdict, plain.Verdict, "%s with %+v: %v", name, d, added.Findings)
-		require.True(t, added.Verdict == safety.GoesIn || len(added.Findings) > 0, "a reason for every verdict")
+		require.GreaterOrEqual(t, added.Verdict, plain.Verdict, "%s with %+v: %v", name, d, added.Findings())
+		require.True(t, added.Verdict == safety.GoesIn || len(added.Findings()) > 0, "a reason for every verdict")
 	})
 }
 

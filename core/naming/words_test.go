@@ -55,8 +55,8 @@ var mildness = map[string]safety.Verdict{"goes-in": safety.GoesIn, "with-a-hand"
 func checkWord(n *Namer, g *safety.Group, word, accepted string) (milder, other bool, got string) {
 	j := n.Resolve(word, "").Judge(g, Ask{Use: safety.Open})
 	got = j.Verdict.String()
-	if len(j.Findings) > 0 {
-		got += " (" + j.Findings[0].Rule + ")"
+	if len(j.Findings()) > 0 {
+		got += " (" + j.Findings()[0].Rule + ")"
 	}
 	mildest := safety.KeepOut
 	for _, w := range strings.Split(accepted, "|") {
@@ -140,7 +140,7 @@ func TestShelfVerdictsAreThoseOnRecord(t *testing.T) {
 				out.WriteString(" |")
 			}
 			fmt.Fprintf(&out, " %s", j.Verdict)
-			for _, f := range j.Findings {
+			for _, f := range j.Findings() {
 				out.WriteString(" " + f.Rule)
 			}
 		}

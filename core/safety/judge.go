@@ -161,6 +161,26 @@ func (a Assessment) Findings() []Finding {
 	return all
 }
 
+// Objection is one rule that objects, to be worded when somebody reads it.
+type Objection struct {
+	Rule    string
+	Verdict Verdict
+	of      Assessment
+	o       *objection
+}
+
+// Finding words the objection.
+func (o Objection) Finding() Finding { return o.of.word(o.o) }
+
+// Objections returns what objects, worst first, unworded.
+func (a Assessment) Objections() []Objection {
+	all := make([]Objection, len(a.objections))
+	for i := range a.objections {
+		all[i] = Objection{a.objections[i].rule.ID, a.objections[i].verdict, a, &a.objections[i]}
+	}
+	return all
+}
+
 // First words the worst objection alone; ok is false when nothing objects.
 func (a Assessment) First() (f Finding, ok bool) {
 	if len(a.objections) == 0 {
