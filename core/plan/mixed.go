@@ -84,6 +84,9 @@ func stepsFor(r recipe.Recipe, g *safety.Group) []recipe.Step {
 // spoonful of salt that somebody else holds does not count.
 func keptOut(it material.Item, g *safety.Group) bool {
 	f := it.Facts
+	if f.Traits.Has(material.Food, material.Single) && !f.Traits.Has(material.RawFlour) && f.Allergens.Empty() {
+		return false // water, oil, salt and the like, which most mixes are made of
+	}
 	f.Portion, f.Salt = material.Known(1), material.Known(0)
 	subject := safety.Prepare(it.Name, f)
 	return g.Judge(&subject, safety.Open).Verdict == safety.KeepOut
