@@ -65,6 +65,9 @@ type Child struct {
 	// Tried holds the allergens that the family says the child has eaten at home without
 	// harm. It matters under 12 months.
 	Tried allergen.Set
+	// Swallowing is set for pica, a feeding difficulty or seizures: the child is then read as
+	// mouthing, whatever is said of that.
+	Swallowing bool
 	// Asthma and Eczema say whether the child has it; cuts and sores count as eczema.
 	Asthma, Eczema bool
 	// Avoids and Seeks are notes on feel: they shape a set-up and never decide a verdict.
@@ -116,10 +119,10 @@ func (m Months) Get() (n int, ok bool) { return m.plusOne - 1, m.plusOne > 0 }
 // Mouthing reports whether the child must be taken to mouth things; assumed is the
 // answer to use for a child of 36 months or over of whom it is not known.
 func (c Child) Mouthing(assumed bool) bool {
-	switch c.Mouths {
-	case Yes:
+	switch {
+	case c.Swallowing, c.Mouths == Yes:
 		return true
-	case No:
+	case c.Mouths == No:
 		return false
 	}
 	return c.age() < ThreeYears || assumed
@@ -127,7 +130,9 @@ func (c Child) Mouthing(assumed bool) bool {
 
 // MouthingMissing reports whether mouthing is a fact to ask for: not known of a child
 // who would otherwise count as 36 months or over.
-func (c Child) MouthingMissing() bool { return c.Mouths == Unknown && c.age() >= ThreeYears }
+func (c Child) MouthingMissing() bool {
+	return c.Mouths == Unknown && !c.Swallowing && c.age() >= ThreeYears
+}
 
 // age is the lesser of calendar and developmental age.
 func (c Child) age() int {

@@ -18,6 +18,7 @@ type Person struct {
 	Mouths         Tri
 	Allergies      []Allergy
 	Tried          allergen.Set
+	Swallowing     bool // pica, a feeding difficulty or seizures
 	Asthma, Eczema bool
 	Avoids, Seeks  Senses
 }
@@ -25,7 +26,7 @@ type Person struct {
 // On returns the child on a day; its age is negative before it is born.
 func (p Person) On(day age.Date) Child {
 	return Child{Label: p.Initials, Months: age.MonthsOf(p.Born, day), Developmental: p.Developmental, Mouths: p.Mouths, Allergies: p.Allergies,
-		Tried: p.Tried, Asthma: p.Asthma, Eczema: p.Eczema, Avoids: p.Avoids, Seeks: p.Seeks}
+		Tried: p.Tried, Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Avoids: p.Avoids, Seeks: p.Seeks}
 }
 
 // Roster is a room as a centre keeps it, whatever the day.

@@ -152,3 +152,16 @@ func ExampleGroup_Judge() {
 	// keep-out
 	// A piece of 6 x 3 mm lies wholly inside the 31.75 mm small-parts gauge, and the child is under 3 or mouths things.
 }
+
+// Pica, a feeding difficulty or seizures are read as mouthing, whatever is said of that.
+func TestSwallowingIsReadAsMouthing(t *testing.T) {
+	for _, mouths := range []room.Tri{room.Unknown, room.Yes, room.No} {
+		c := room.Child{Label: "AB", Months: 60, Mouths: mouths, Swallowing: true}
+		told, mouthing := groupOf(t, Policy{}, c), groupOf(t, Policy{}, child(60, true))
+		for _, it := range material.Standard().Items() {
+			s := Prepare(it.Name, it.Facts)
+			require.Equal(t, mouthing.Judge(&s, Open).Verdict, told.Judge(&s, Open).Verdict, it.ID)
+		}
+		assert.False(t, c.MouthingMissing())
+	}
+}

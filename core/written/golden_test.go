@@ -115,7 +115,7 @@ func drawPerson(t *rapid.T) room.Person {
 	born, err := age.ParseMonth(rapid.StringMatching(`20(1[5-9]|2[0-5])-(0[1-9]|1[0-2])`).Draw(t, "born"))
 	require.NoError(t, err)
 	p := room.Person{ID: rapid.StringMatching(`[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}`).Draw(t, "id"), Initials: letter.Draw(t, "initials"), Born: born,
-		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")), Asthma: rapid.Bool().Draw(t, "asthma"), Eczema: rapid.Bool().Draw(t, "eczema"),
+		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")), Swallowing: rapid.Bool().Draw(t, "swallowing"), Asthma: rapid.Bool().Draw(t, "asthma"), Eczema: rapid.Bool().Draw(t, "eczema"),
 		Avoids: room.Senses(rapid.IntRange(0, 7).Draw(t, "avoids")), Seeks: room.Senses(rapid.IntRange(0, 7).Draw(t, "seeks"))}
 	if rapid.Bool().Draw(t, "judged as") {
 		p.Developmental = room.SetMonths(rapid.IntRange(0, room.Oldest).Draw(t, "months"))

@@ -33,6 +33,9 @@ type Allergy struct {
 
 // Needs is the little more that a rule asks about a child.
 type Needs struct {
+	// Swallowing is pica, a feeding difficulty or seizures: read as mouthing.
+	Swallowing bool `json:"swallowing,omitzero"`
+
 	Asthma bool     `json:"asthma"`
 	Eczema bool     `json:"eczema"` // or sore skin
 	Eaten  []string `json:"eaten" max:"20"`

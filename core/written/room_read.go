@@ -105,7 +105,7 @@ func wordOf(t room.Tri) string {
 
 // person reads a child; pointers are below it.
 func (c Child) person() (p room.Person, f *Fault) {
-	p = room.Person{ID: strings.ToLower(c.ID), Initials: strings.ToUpper(strings.TrimSpace(c.Initials)), Asthma: c.Needs.Asthma, Eczema: c.Needs.Eczema}
+	p = room.Person{ID: strings.ToLower(c.ID), Initials: strings.ToUpper(strings.TrimSpace(c.Initials)), Swallowing: c.Needs.Swallowing, Asthma: c.Needs.Asthma, Eczema: c.Needs.Eczema}
 	if !IsID(p.ID) {
 		return p, Bad("/id", "A child needs an id of its own.")
 	}
@@ -192,7 +192,7 @@ func WriteRoom(r room.Roster) Room {
 		Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
 	for i, p := range r.Children {
 		c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
-			Needs: Needs{Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
+			Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
 		if months, set := p.Developmental.Get(); set {
 			c.DevelopmentalMonths = &months
 		}

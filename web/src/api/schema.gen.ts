@@ -668,6 +668,8 @@ export interface components {
         };
         /** @description The little more that a rule asks about a child. */
         Needs: {
+            /** @description Pica, a feeding difficulty or seizures: read as mouthing. */
+            swallowing?: boolean;
             asthma: boolean;
             /** @description Eczema or sore skin. */
             eczema: boolean;

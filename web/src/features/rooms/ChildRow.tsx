@@ -77,6 +77,12 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
           {told(child) && <span className="soft">: {told(child)}</span>}
         </summary>
         <div className="ticks">
+          <Form.Check
+            id={`swallowing-${child.id}`}
+            label="Pica, feeding difficulty or seizures"
+            checked={child.needs?.swallowing ?? false}
+            onChange={(e) => need({ swallowing: e.target.checked ? true : undefined })}
+          />
           <Form.Check id={`asthma-${child.id}`} label="Asthma" checked={child.needs?.asthma ?? false} onChange={(e) => need({ asthma: e.target.checked })} />
           <Form.Check id={`eczema-${child.id}`} label="Eczema or sore skin" checked={child.needs?.eczema ?? false} onChange={(e) => need({ eczema: e.target.checked })} />
           {senses.map((s) => (

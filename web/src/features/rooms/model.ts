@@ -50,6 +50,7 @@ export function feelNeeds(child: ChildInput, sense: Sense, way: string): Schemas
 /** What is noted beside age and allergies, in a few words. */
 export function told({ needs }: ChildInput): string {
   return [
+    needs.swallowing ? 'read as mouthing' : '',
     needs.asthma ? 'asthma' : '',
     needs.eczema ? 'sore skin' : '',
     needs.avoids.length ? `avoids ${needs.avoids.join(', ')}` : '',
