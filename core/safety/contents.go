@@ -163,7 +163,7 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true,
+		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true, usual: true,
 		Ground:    Ground{"US guidance for children under 4; AAP 2010, prevention of choking", QuotedFromMemory},
 		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food: with a hand under 48 months. Sealed, with a hand.",
 		judges:    material.TraitsOf(material.ChokeFood, material.Slippery, material.Sticky, material.NutButter),

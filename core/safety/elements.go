@@ -101,7 +101,7 @@ var elementRules = []Rule{
 			do: []string{"Let dyed things dry; dab on white paper before hands go in", "Plant oil lifts it from skin: check that oil against the allergies first"}}.explain,
 	},
 	{
-		ID: "slip", Title: "Slippery floor", Family: FamilyElements,
+		ID: "slip", Title: "Slippery floor", Family: FamilyElements, usual: true,
 		Ground:    Ground{"Common practice on spills", CommonPractice},
 		Threshold: "Oil, foam, gel, dry grain or powder in the open: with a hand.",
 		judges:    material.TraitsOf(material.Oil),

@@ -100,12 +100,15 @@ func (g *Group) Judge(s *Subject, use Use) Assessment {
 	return a
 }
 
-// before is the order of objections: worst first, then what can be swallowed or choked on
-// before what stains, then by rule id.
+// before is the order of objections: worst first, then what only this thing asks for, then
+// what can be swallowed or choked on before what stains, then by rule id.
 func (o *objection) before(p *objection) bool {
+	late := func(o *objection) bool { return o.rule.usual && o.verdict == WithAHand }
 	switch a, b := o.rule.rank(), p.rule.rank(); {
 	case o.verdict != p.verdict:
 		return o.verdict > p.verdict
+	case late(o) != late(p):
+		return late(p)
 	case a != b:
 		return a < b
 	}

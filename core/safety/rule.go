@@ -56,6 +56,9 @@ type Rule struct {
 	// judges are the traits that the rule decides on. A thing with a trait that no rule
 	// decides on is never cleared.
 	judges material.Traits
+	// usual is set when a hand is what any filler of its kind asks for: it comes after what
+	// this one asks for.
+	usual bool
 	// strains is set for what strains an adult's back: it comes last among what says the same.
 	strains bool
 	// untilCooked is set for what a policy of cooked mixes only keeps out at every age.

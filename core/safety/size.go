@@ -239,7 +239,7 @@ var sizeRules = []Rule{
 			change: "Something solid or of cloth.", do: []string{"Look for bite marks; throw away what crumbles"}}.explain,
 	},
 	{
-		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true,
+		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true, usual: true,
 		Ground:    Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears", CommonPractice},
 		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle and up to 100 mm long goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
 		judges:    material.TraitsOf(material.Hard),
