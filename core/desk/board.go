@@ -6,7 +6,7 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/material"
-	"emblo/core/safety"
+	"emblo/core/naming"
 	"emblo/core/written"
 )
 
@@ -39,19 +39,19 @@ func (d *Desk) Board(roomID, useWord, query string, today age.Date) ([]written.B
 		if !asks.fit(it, d.here[it.ID]) {
 			continue
 		}
-		a := g.Judge(d.Subject(it), use)
-		if asks.room != nil && !a.Verdict.Ready() {
+		j := naming.Only(it).Judge(g, naming.Ask{Use: use, Subject: d.Subject}.Somewhere())
+		if asks.room != nil && !j.Verdict.Ready() {
 			continue
 		}
-		board = append(board, d.boardItem(it, a))
+		board = append(board, d.boardItem(it, j))
 	}
 	return board, nil
 }
 
-func (d *Desk) boardItem(it material.Item, a safety.Assessment) written.BoardItem {
-	b := written.BoardItem{ID: it.ID, Name: it.Name, Detail: it.Facts.Size(), Kind: it.Kind, Parts: parts(it), Feel: some(it.Feel.Words()), Judged: written.WriteVerdict(a.Verdict),
+func (d *Desk) boardItem(it material.Item, j naming.Judged) written.BoardItem {
+	b := written.BoardItem{ID: it.ID, Name: it.Name, Detail: it.Facts.Size(), Kind: it.Kind, Parts: parts(it), Feel: some(it.Feel.Words()), Judged: written.WriteVerdict(j.Verdict),
 		Own: it.Own, InCupboard: d.here[it.ID]}
-	if f, ok := a.First(); ok {
+	if f, ok := j.First(); ok {
 		b.Reason = f.Title
 	}
 	return b

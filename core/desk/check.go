@@ -80,7 +80,7 @@ func (d *Desk) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, m
 			return m, ask, 0, false, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", cut(in.ItemID))
 		}
 		_, months, hasAge = age.Cut(in.Words)
-		return naming.Meaning{Words: it.Name, Members: []naming.Member{{Item: &it}}}, ask, months, hasAge, nil
+		return naming.Only(it), ask, months, hasAge, nil
 	case in.Described != nil:
 		facts, fault := in.Described.Facts()
 		if fault != nil {
@@ -244,7 +244,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 		page.CupG = it.Density.GramsPerUSCup()
 	}
 	page.Row, page.Version = d.rowOf(it)
-	m, ask := naming.Meaning{Words: it.Name, Members: []naming.Member{{Item: &it}}}, naming.Ask{Use: use, Subject: d.Subject}
+	m, ask := naming.Only(it), naming.Ask{Use: use, Subject: d.Subject}
 	for _, r := range d.rooms {
 		v := written.RoomVerdict{RoomID: r.ID, Who: r.Name(), Swaps: []written.Swap{}}
 		v.Judged, v.Findings, _ = d.judge(r, m, ask, today)

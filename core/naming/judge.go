@@ -196,7 +196,7 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 	put := func(name string, f material.Facts, use safety.Use) {
 		f.InEdible = f.InEdible || ask.inEdible
 		f.ContentsKnown = f.ContentsKnown && !ask.Unread
-		if _, known := f.Portion.Get(); !known && !f.Form.GaugeJudges() {
+		if _, known := f.Portion.Get(); !known && eaten(f) {
 			f.Portion = material.Known(portion.Grams())
 		}
 		subject := safety.Prepare(name, f)
@@ -216,7 +216,7 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		}
 	} else if ask.More == nil {
 		f := x.Item.Facts
-		if f.Form.GaugeJudges() && ask.Subject != nil && !ask.inEdible {
+		if !eaten(f) && ask.Subject != nil && !ask.inEdible {
 			j.take(g, ask.Subject(*x.Item), ask.Use)
 		} else {
 			put(x.Name(), f, ask.Use)
@@ -235,6 +235,11 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		put(it.Name, it.Facts, inside(ask.Use))
 	}
 	return j
+}
+
+// eaten reports whether a thing has a portion: what is no piece, and pieces of food.
+func eaten(f material.Facts) bool {
+	return !f.Form.GaugeJudges() || f.Traits.Has(material.Food)
 }
 
 // inside is how children meet what is in a mix: dough is dug, and what is closed in stays so.

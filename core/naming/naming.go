@@ -54,6 +54,11 @@ type Meaning struct {
 	Meant string
 }
 
+// Only returns the meaning of one thing of the shelf, however it was found.
+func Only(it material.Item) Meaning {
+	return Meaning{Words: it.Name, Members: []Member{{Item: &it}}}
+}
+
 // Known reports whether the words mean anything.
 func (m Meaning) Known() bool { return len(m.Members) > 0 }
 
