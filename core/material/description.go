@@ -252,6 +252,8 @@ func (f *Facts) settleForm() error {
 	_, _, longest := f.Largest.Extents()
 	sized := f.Smallest.Known()
 	switch {
+	case f.Form == SoftFood && sized && (f.Traits.Any(Rounded, Slippery, Sticky) || f.Smallest.Rounded()):
+		f.Form = Piece // whatever it is called
 	case f.Form == FormUnknown && f.Traits.Has(Film):
 		f.Form = Sheet
 	case f.Form == FormUnknown && f.Traits.Any(Ice, SaltedIce):

@@ -211,6 +211,14 @@ func TestAddingNeverClears(t *testing.T) {
 	})
 }
 
+// portioned gives a thing the portion that a check takes when nobody names one.
+func portioned(f material.Facts, g *safety.Group) material.Facts {
+	if eaten(f) {
+		f.Portion = material.Known(recipe.DefaultPortion(g.Youngest()).Grams())
+	}
+	return f
+}
+
 // With a size of its own a listed thing is as it would be at that size, or worse.
 func TestSizeReplacesOnlySize(t *testing.T) {
 	g := toddlers(t)
@@ -221,8 +229,7 @@ func TestSizeReplacesOnlySize(t *testing.T) {
 			return
 		}
 		f, _ := d.Facts(nil)
-		facts := it.Facts.Sized(f)
-		subject := safety.Prepare(it.Name, facts)
+		subject := safety.Prepare(it.Name, portioned(it.Facts.Sized(f), g))
 		require.GreaterOrEqual(t, row(t, standard, g, it.Name, d, safety.Open).Verdict, g.Judge(&subject, safety.Open).Verdict, "%s with %+v", it.Name, d)
 	})
 }
@@ -238,7 +245,7 @@ func TestOwnThingsHideNothing(t *testing.T) {
 		n := New(material.Standard(), []recipe.Recipe{own})
 		mix := n.Resolve("own dough", "").Judge(g, Ask{Use: safety.Open})
 		if recipe.StaysWhole(it) {
-			subject := safety.Prepare(it.Name, it.Facts)
+			subject := safety.Prepare(it.Name, portioned(it.Facts, g))
 			require.GreaterOrEqual(t, mix.Verdict, g.Judge(&subject, safety.InDough).Verdict, it.Name)
 		}
 
@@ -248,7 +255,7 @@ func TestOwnThingsHideNothing(t *testing.T) {
 		}
 		f, _ := d.Facts(nil)
 		f = f.Beside(it.Facts)
-		ours, theirs := safety.Prepare(it.Name, f), safety.Prepare(it.Name, it.Facts.Sized(f))
+		ours, theirs := safety.Prepare(it.Name, portioned(f, g)), safety.Prepare(it.Name, portioned(it.Facts.Sized(f), g))
 		if f.Form == it.Facts.Form {
 			require.GreaterOrEqual(t, g.Judge(&ours, safety.Open).Verdict, g.Judge(&theirs, safety.Open).Verdict, "%s as %+v", it.Name, d)
 		}

@@ -26,7 +26,7 @@ func Prepare(name string, f material.Facts) Subject {
 	if f.Traits.Has(material.Springy) {
 		s.squeezed = squeezed(least).CylinderFit()
 	}
-	if f.Form.GaugeJudges() || f.Form == material.SoftFood && least.Known() {
+	if f.Form.GaugeJudges() {
 		s.fit = least.CylinderFit()
 		s.ball = least.BallFit() && !(f.Form == material.Sheet || f.Form == material.Strand)
 	}

@@ -22,14 +22,11 @@ const (
 // squashes flat and for food dough, GoesIn for what the rule does not mean.
 func (q *question) chokes() Verdict {
 	f := q.facts
-	seals := q.has(material.Rounded, material.Slippery, material.Sticky) || f.Smallest.Rounded()
 	switch {
 	case q.has(material.ChokeFood, material.NutButter):
 		return KeepOut
 	case !q.has(material.Food):
 		return GoesIn
-	case f.Form == material.SoftFood && f.Smallest.Known() && q.fit.Fits && seals:
-		return KeepOut // a piece, whatever it is called
 	case f.Form == material.SoftFood, f.Form == material.Dough:
 		return WithAHand
 	case q.softEdible(), q.has(material.Soft) && f.Form.GaugeJudges() && !q.fit.Fits:

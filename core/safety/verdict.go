@@ -11,7 +11,8 @@
 //
 //	(a) a younger or mouthing child, one more allergy, one adult fewer, a smaller piece
 //	    of the same form, or a more exposed use never gives a milder verdict;
-//	(b) removing a fact never clears: Keep out may become Measure first, nothing milder;
+//	(b) removing a fact never clears: Keep out may become Measure first, nothing milder; but
+//	    the depth of a liquid is how the adult fills it, and unsaid becomes a condition;
 //	(c) a policy tightens, never loosens;
 //	(d) the order of children, allergies and rules changes nothing;
 //	(e) every verdict but Goes in carries a finding with reason, numbers, source and what
