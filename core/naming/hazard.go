@@ -82,7 +82,11 @@ func nearHazard(word string) bool {
 // Unsaid returns the first word of a name that calls for a fact which the facts do not state:
 // a "glass vase" of which nobody said that it breaks.
 func Unsaid(name string, f material.Facts) (word string, unsaid bool) {
-	for _, w := range hazardsOf(name) {
+	return unsaidOf(hazardsOf(name), f)
+}
+
+func unsaidOf(called []string, f material.Facts) (word string, unsaid bool) {
+	for _, w := range called {
 		if traits := hazards[w]; !f.Traits.Any(traits...) && !(len(traits) == 0 && (f.Cord.There() || f.Loop.There())) {
 			return w, true
 		}

@@ -273,7 +273,7 @@ func (m Meaning) judgeUnknown(g *safety.Group, ask Ask) Judged {
 		f = *ask.More
 	}
 	x := Member{Item: &material.Item{Name: m.Words, Facts: f}}
-	word, unsaid := Unsaid(m.Words, f)
+	word, unsaid := unsaidOf(m.hazards, f)
 	if unsaid {
 		x.Item.Facts.TraitsKnown = false
 	}

@@ -50,6 +50,8 @@ type Meaning struct {
 	Members []Member
 	// Family is set when a question tells the members apart.
 	Family *Family
+	// hazards are the words of a name that nobody knows which call for a fact.
+	hazards []string
 	// Meant is the name that was taken for a slip of the finger; empty when none was.
 	Meant string
 }
@@ -118,6 +120,9 @@ func (n *Namer) Resolve(words, answer string) Meaning {
 	m.take(n, n.standard.named(m.Words))
 	if !m.Known() {
 		m.slipped(n)
+	}
+	if !m.Known() {
+		m.hazards = hazardsOf(m.Words)
 	}
 	if m.Family != nil {
 		if ids, ok := m.Family.answered(answer); ok {
