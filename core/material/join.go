@@ -63,10 +63,7 @@ func (f Facts) Beside(known Facts) Facts {
 	if f.Form == FormUnknown {
 		out.Form = known.Form
 	}
-	out.ContentsKnown = f.ContentsKnown || known.ContentsKnown
-	if !out.ContentsKnown {
-		out.Salt = f.Salt
-	}
+	out.ContentsKnown = f.ContentsKnown && known.ContentsKnown // an ingredient nobody knows stays unknown
 	return out
 }
 

@@ -262,6 +262,18 @@ func TestOwnThingsHideNothing(t *testing.T) {
 	})
 }
 
+// An own thing that names an ingredient nobody knows stays unknown, whatever the shelf says of
+// its name.
+func TestUnknownContentsStayUnknown(t *testing.T) {
+	puree, _ := material.Standard().Get("apple-puree")
+	own, err := material.Description{Contains: "a powder nobody knows", Traits: "soft-food"}.Facts(standard.Ingredient)
+	require.NoError(t, err)
+	f := own.Beside(puree.Facts)
+	assert.False(t, f.ContentsKnown)
+	subject := safety.Prepare("Apple puree", f)
+	assert.Equal(t, safety.MeasureFirst, toddlers(t).Judge(&subject, safety.Open).Verdict)
+}
+
 // A family is never milder than the mildest of its kinds, nor clearer than its worst.
 func TestFamiliesWaitForTheirAnswer(t *testing.T) {
 	groups := []*safety.Group{toddlers(t), preschool(t)}

@@ -33,28 +33,29 @@ export function CheckList() {
   const [text, setText] = useState('')
   const [only, setOnly] = useState<Mark | ''>('')
   const room = rooms.data?.find((r) => r.id === roomID) ?? rooms.data?.[0]
-  const [report, setReport] = useState<Schemas['ListReport']>()
+  // What was answered last stands, greyed, only until the next answer for the same room.
+  const [before, setBefore] = useState<Schemas['ListReport']>()
   const [answers, setAnswers] = useState<Record<string, string>>({})
   const check = useMutation({
     mutationFn: ({ csv, given }: { csv: string; given: Record<string, string> }) =>
       ask(api.POST('/api/checklist', { body: { room_id: room?.id ?? '', csv, answers: Object.entries(given).map(([name, answer]) => ({ name, answer })) } })),
-    onSuccess: setReport,
-    onError: () => setReport(undefined),
   })
   const roomFile = useMutation({
     mutationFn: () => ask(api.GET('/api/rooms/{id}/file', { params: { path: { id: room?.id ?? '' } } })),
     onSuccess: (body) => download('room.json', JSON.stringify(body, null, 2) + '\n', 'application/json'),
   })
+  const report = check.data ?? (check.isPending ? before : undefined)
   const run = (csv: string) => {
     setText(csv)
     setOnly('')
     setAnswers({})
-    setReport(undefined)
+    setBefore(undefined)
     check.mutate({ csv, given: {} })
   }
   const answer = (name: string, given: string | undefined) => {
     const next = Object.fromEntries(Object.entries({ ...answers, [name]: given }).filter((e): e is [string, string] => e[1] !== undefined))
     setAnswers(next)
+    setBefore(report)
     check.mutate({ csv: text, given: next })
   }
   const choose = (e: ChangeEvent<HTMLInputElement>) => {
@@ -76,7 +77,7 @@ export function CheckList() {
           <p className="soft">The resource cupboard, as plain names or as CSV, checked for one room in one go. Nothing of it is stored.</p>
         </div>
         <div className="actions">
-          <Form.Select aria-label="Room to check for" value={room?.id ?? ''} onChange={(e) => { setRoomID(e.target.value); check.reset(); setReport(undefined) }}>
+          <Form.Select aria-label="Room to check for" value={room?.id ?? ''} onChange={(e) => { setRoomID(e.target.value); check.reset(); setBefore(undefined); setAnswers({}) }}>
             {rooms.data?.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
