@@ -24,7 +24,7 @@ import (
 )
 
 // patience is how long a person waits for something to appear.
-const patience = 10 * time.Second
+const patience = 20 * time.Second
 
 var browser struct {
 	once  sync.Once
@@ -146,17 +146,53 @@ func (p *Person) middle(id cdp.BackendNodeID) (x, y float64, ok bool) {
 func (p *Person) Has(role, name string) bool { return len(p.query(role, name)) > 0 }
 
 // Click presses the middle of a control with the mouse, once it has come to rest: a person
-// does not press what is still moving while type and data arrive.
+// does not press what is still moving while type and data arrive, and presses again when
+// the press went beside it.
 func (p *Person) Click(role, name string) {
 	p.t.Helper()
-	var x, y float64
+	p.wait(fmt.Sprintf("%s %q to take a press", role, name), func() bool {
+		id := p.find(role, name)
+		x, y := p.rest(role, name)
+		landed := p.listen(id)
+		p.do(chromedp.MouseClickXY(x, y))
+		return landed()
+	})
+}
+
+// rest waits until a control stands still and returns its middle.
+func (p *Person) rest(role, name string) (x, y float64) {
+	p.t.Helper()
 	p.wait(fmt.Sprintf("%s %q to stand still", role, name), func() bool {
 		lastX, lastY := x, y
 		var ok bool
 		x, y, ok = p.middle(p.find(role, name))
 		return ok && x == lastX && y == lastY
 	})
-	p.do(chromedp.MouseClickXY(x, y))
+	return x, y
+}
+
+// listen reports afterwards whether a press reached a control, or left the page it was on.
+func (p *Person) listen(id cdp.BackendNodeID) func() bool {
+	node, err := chromedp.Call(p.ctx, dom.ResolveNode, dom.ResolveNodeParams{BackendNodeID: id})
+	if err != nil {
+		return func() bool { return false }
+	}
+	call := func(script string) (string, error) {
+		byValue := true
+		res, err := chromedp.Call(p.ctx, cdpruntime.CallFunctionOn, cdpruntime.CallFunctionOnParams{
+			FunctionDeclaration: script, ObjectID: node.Object.ObjectID, ReturnByValue: &byValue})
+		if err != nil {
+			return "", err
+		}
+		return string(res.Result.Value), nil
+	}
+	if _, err := call(`function () { this.took = false; this.addEventListener('click', () => { this.took = true }, { capture: true, once: true }) }`); err != nil {
+		return func() bool { return false }
+	}
+	return func() bool {
+		took, left := call(`function () { return this.took }`)
+		return left != nil || took == "true"
+	}
 }
 
 // ClickIf presses a control if it is there: what mends itself may have gone by then.

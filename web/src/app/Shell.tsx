@@ -10,13 +10,23 @@ import { keepTheme, storedTheme, type Theme } from './theme'
 export function Shell() {
   const session = useSession()
   const [checking, setChecking] = useState(false)
+  const [opened, setOpened] = useState(0)
+  const check = () => {
+    setOpened((n) => n + 1)
+    setChecking(true)
+  }
+  const hide = () => {
+    // What is typed while the panel slides out is not typed into it.
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+    setChecking(false)
+  }
   useEffect(() => {
     const open = (e: KeyboardEvent) => {
       const at = e.target instanceof HTMLElement ? e.target : null
       const typing = at && (at.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(at.tagName))
       if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey && !e.altKey) {
         e.preventDefault()
-        setChecking(true)
+        check()
       }
     }
     window.addEventListener('keydown', open)
@@ -40,7 +50,7 @@ export function Shell() {
         <NavLink className="mark" to="/recipes">
           Recipes
         </NavLink>
-        <button type="button" className="mark" onClick={() => setChecking(true)}>
+        <button type="button" className="mark" onClick={check}>
           Check <kbd>/</kbd>
         </button>
         <NavLink className="mark" to="/list">
@@ -57,7 +67,7 @@ export function Shell() {
         </div>
       </nav>
       <Outlet />
-      <Check show={checking} onHide={() => setChecking(false)} />
+      <Check opened={opened} show={checking} onHide={hide} />
     </div>
   )
 }

@@ -15,64 +15,70 @@ import { DescribeForm } from './DescribeForm'
 
 type Input = Schemas['CheckInput']
 
-/** Check, one key away on every screen: one thing, every room, at once. */
-export function Check({ show, onHide }: { show: boolean; onHide: () => void }) {
-  const [input, setInput] = useState<Input | null>(null)
-  const [measuring, setMeasuring] = useState<Described | null>(null)
-  const close = () => {
-    setInput(null)
-    setMeasuring(null)
-    onHide()
-  }
+/**
+ * Check, one key away on every screen: one thing, every room, at once. It is opened anew each
+ * time, also while it still slides out: the cursor stands in an empty box.
+ */
+export function Check({ opened, show, onHide }: { opened: number; show: boolean; onHide: () => void }) {
   return (
-    <Offcanvas show={show} onHide={close} placement="end" autoFocus={false} aria-labelledby="check-title">
+    <Offcanvas show={show} onHide={onHide} placement="end" autoFocus={false} aria-labelledby="check-title">
       <Offcanvas.Header closeButton>
         <Offcanvas.Title as="h2" id="check-title">
           Check
         </Offcanvas.Title>
       </Offcanvas.Header>
       <Offcanvas.Body>
-        <Pick
-          label="What to check"
-          placeholder="dried peas 26 months"
-          anything
-          autoFocus
-          onPick={(item, typed) => {
-            setMeasuring(null)
-            setInput({ ...asked(item, typed), use: input?.use ?? 'open' })
-          }}
-          onOther={(words) => {
-            setMeasuring(null)
-            setInput({ words, use: input?.use ?? 'open' })
-          }}
-        />
-        <p className="soft">A thing, a mix, or a thing and an age. Enter takes the first match.</p>
-        {measuring && (
-          <DescribeForm
-            key={measuring.name}
-            value={measuring}
-            onDone={(described) => {
-              setMeasuring(described)
-              setInput({ described, use: input?.use ?? 'open' })
-            }}
-          />
-        )}
-        {input && (
-          <Verdicts
-            key={input.item_id ?? input.words ?? input.described?.name}
-            input={input}
-            onChange={(more) => setInput({ ...input, ...more })}
-            onTake={(item) => {
-              setMeasuring(null)
-              setInput({ ...asked(item, ''), use: input.use })
-            }}
-            onMeasure={() => setMeasuring({ name: input.words ?? '' })}
-            onLeave={close}
-            measuring={measuring !== null}
-          />
-        )}
+        <CheckOne key={opened} onLeave={onHide} />
       </Offcanvas.Body>
     </Offcanvas>
+  )
+}
+
+function CheckOne({ onLeave }: { onLeave: () => void }) {
+  const [input, setInput] = useState<Input | null>(null)
+  const [measuring, setMeasuring] = useState<Described | null>(null)
+  return (
+    <>
+      <Pick
+        label="What to check"
+        placeholder="dried peas 26 months"
+        anything
+        autoFocus
+        onPick={(item, typed) => {
+          setMeasuring(null)
+          setInput({ ...asked(item, typed), use: input?.use ?? 'open' })
+        }}
+        onOther={(words) => {
+          setMeasuring(null)
+          setInput({ words, use: input?.use ?? 'open' })
+        }}
+      />
+      <p className="soft">A thing, a mix, or a thing and an age. Enter takes the first match.</p>
+      {measuring && (
+        <DescribeForm
+          key={measuring.name}
+          value={measuring}
+          onDone={(described) => {
+            setMeasuring(described)
+            setInput({ described, use: input?.use ?? 'open' })
+          }}
+        />
+      )}
+      {input && (
+        <Verdicts
+          key={input.item_id ?? input.words ?? input.described?.name}
+          input={input}
+          onChange={(more) => setInput({ ...input, ...more })}
+          onTake={(item) => {
+            setMeasuring(null)
+            setInput({ ...asked(item, ''), use: input.use })
+          }}
+          onMeasure={() => setMeasuring({ name: input.words ?? '' })}
+          onLeave={onLeave}
+          measuring={measuring !== null}
+        />
+      )}
+    </>
   )
 }
 
