@@ -235,7 +235,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 		return written.ItemPage{}, ErrGone
 	}
 	page := written.ItemPage{ID: it.ID, Name: it.Name, Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: it.Facts.Allergens.String(),
-		MayContain: it.Facts.MayContain.String(), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Keeps: it.Keeps, Cost: it.Cost.String(),
+		MayContain: it.Facts.MayContain.String(), Usually: it.Facts.UsuallyContains.String(), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: manner(it), Keeps: it.Keeps, Cost: it.Cost.String(),
 		Basis: it.Basis, Own: it.Own, InCupboard: d.here[it.ID], Rooms: []written.RoomVerdict{}, Gauge: written.WriteGauge(it.Facts)}
 	if !it.Facts.ContentsKnown {
 		page.Contains = "not known"

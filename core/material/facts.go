@@ -172,6 +172,7 @@ type Item struct {
 	Parts   []Part   // what it can be in a set-up
 	Facts   Facts
 	Feel    Feel
+	Manner  Manner
 	Density unit.Density // bulk density, unknown for things that are counted
 	Keeps   string       // how long and how it keeps, common practice; empty for objects
 	Cost    Cost

@@ -25,6 +25,7 @@ var shelfCSV []byte
 //	cup_g  what one US cup of it weighs, in grams; for what is poured
 //	keeps  how long it keeps and how it is stored
 //	feel   words such as "dry fine rustling heavy clean unscented"
+//	colour, water, trains, porous  how it shows itself in play: see Manner
 //	cost   found, cheap, moderate or dear
 //	size_by, weight_by  who says so: a code of bases, for each figure
 //	kind   where it stands on the shelf: one of Kinds
@@ -32,7 +33,10 @@ type Row struct {
 	ID, Name, Also, Parts string
 	Description
 	CupGrams, Keeps, Feel, Cost string
-	SizeBy, WeightBy, Kind      string
+
+	Colour, Water, Trains, Porous string
+
+	SizeBy, WeightBy, Kind string
 }
 
 // Kinds are what the shelf is sorted by, in the order they stand.
@@ -57,6 +61,8 @@ var columns = []struct {
 	{"contains", func(r *Row) *string { return &r.Contains }}, {"traits", func(r *Row) *string { return &r.Traits }},
 	{"cup_g", func(r *Row) *string { return &r.CupGrams }}, {"keeps", func(r *Row) *string { return &r.Keeps }},
 	{"feel", func(r *Row) *string { return &r.Feel }}, {"cost", func(r *Row) *string { return &r.Cost }},
+	{"colour", func(r *Row) *string { return &r.Colour }}, {"water", func(r *Row) *string { return &r.Water }},
+	{"trains", func(r *Row) *string { return &r.Trains }}, {"porous", func(r *Row) *string { return &r.Porous }},
 	{"size_by", func(r *Row) *string { return &r.SizeBy }}, {"weight_by", func(r *Row) *string { return &r.WeightBy }},
 	{"kind", func(r *Row) *string { return &r.Kind }},
 }
@@ -115,6 +121,9 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 	}
 	if it.Feel, err = ParseFeel(r.Feel); err != nil {
 		return it, bad("feel", "%s", err)
+	}
+	if it.Manner, err = parseManner(r.Colour, r.Water, r.Trains, r.Porous); err != nil {
+		return it, err
 	}
 	if it.Cost, err = parseCost(strings.ToLower(strings.TrimSpace(r.Cost))); err != nil {
 		return it, bad("cost", "%s", err)

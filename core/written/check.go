@@ -122,8 +122,10 @@ type ItemPage struct {
 	Detail     string        `json:"detail"`
 	Contains   string        `json:"contains"`
 	MayContain string        `json:"may_contain"`
+	Usually    string        `json:"usually_contains"` // what most packets of it hold
 	Traits     []string      `json:"traits"`
 	Feel       []string      `json:"feel"`
+	Manner     []Shown       `json:"manner"`
 	Keeps      string        `json:"keeps"`
 	Cost       string        `json:"cost,omitzero"`
 	CupG       float64       `json:"cup_g,omitzero"` // what one US cup weighs
@@ -134,6 +136,12 @@ type ItemPage struct {
 	Row        Thing         `json:"row"`
 	Rooms      []RoomVerdict `json:"rooms"`
 	Gauge      *Gauge        `json:"gauge,omitzero"`
+}
+
+// Shown is one side of how a thing shows itself in play: "In water", "floats".
+type Shown struct {
+	What string `json:"what"`
+	Says string `json:"says"`
 }
 
 // ListInput is a list of things as CSV text, to be checked against a room.

@@ -464,6 +464,9 @@ type ShelfItem = written.ShelfItem
 // Shortage defines model for Shortage.
 type Shortage = written.Shortage
 
+// Shown defines model for Shown.
+type Shown = written.Shown
+
 // SignIn defines model for SignIn.
 type SignIn = written.SignIn
 

@@ -1538,6 +1538,10 @@ export interface components {
         ItemConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["OwnItem"];
         };
+        Shown: {
+            what: string;
+            says: string;
+        };
         ItemPage: {
             id: string;
             name: string;
@@ -1546,8 +1550,12 @@ export interface components {
             detail: string;
             contains: string;
             may_contain: string;
+            /** @description What most packets of it hold. */
+            usually_contains: string;
             traits: string[];
             feel: string[];
+            /** @description How it shows itself in play. */
+            manner: components["schemas"]["Shown"][];
             keeps: string;
             cost?: string;
             /**
