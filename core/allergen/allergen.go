@@ -5,7 +5,8 @@
 // the FASTER Act) and the fourteen of Regulation (EU) 1169/2011, Annex II (which adds
 // gluten cereals, celery, mustard, sulphites, lupin and molluscs). Both are quoted from
 // memory. Coeliac disease is a reaction to gluten and so counts wheat, barley, rye,
-// spelt and oats. Other stands for anything a family names that is not on the list: no
+// spelt and oats. Latex, nickel, lanolin and preservatives are on neither list: they are what
+// skin reacts to (common practice). Other stands for anything a family names that is not on the list: no
 // label statement covers it, so contents cannot be cleared against it.
 package allergen
 
@@ -35,6 +36,9 @@ const (
 	Lupin
 	Molluscs
 	Latex
+	Nickel
+	Lanolin
+	Preservatives
 	Other
 	last = Other
 )
@@ -43,7 +47,8 @@ var names = [...]string{
 	Milk: "milk", Egg: "egg", Fish: "fish", Crustaceans: "crustaceans", TreeNuts: "tree nuts",
 	Peanuts: "peanuts", Wheat: "wheat", Gluten: "gluten", Soya: "soya", Sesame: "sesame",
 	Celery: "celery", Mustard: "mustard", Sulphites: "sulphites", Lupin: "lupin",
-	Molluscs: "molluscs", Latex: "latex", Other: "other",
+	Molluscs: "molluscs", Latex: "latex",
+	Nickel: "nickel", Lanolin: "lanolin", Preservatives: "preservatives", Other: "other",
 }
 
 // Valid reports whether a is on the list.
@@ -74,7 +79,9 @@ var also = func() map[string]Allergen {
 		Celery:      "celeriac;celery salt;celery seed", Mustard: "mustard seed;mustard oil",
 		Sulphites: "sulphite;sulfite;sulphur dioxide;sulfur dioxide;metabisulphite;metabisulfite;e220",
 		Lupin:     "lupine;lupin flour", Molluscs: "mollusc;mollusk;molluscan shellfish;mussel;oyster;squid;octopus;snail;clam;scallop;cockle;whelk",
-		Latex: "natural rubber;natural rubber latex",
+		Nickel: "nickel allergy;metal allergy;cheap metal", Lanolin: "wool;wool fat;wool wax;wool grease;adeps lanae",
+		Preservatives: "preservative;parabens;paraben;methylisothiazolinone;isothiazolinone;formaldehyde;benzoate",
+		Latex:         "natural rubber;natural rubber latex",
 	} {
 		words[names[a]] = a
 		for _, w := range strings.Split(text, ";") {

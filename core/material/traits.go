@@ -94,8 +94,15 @@ const (
 	LookAlike     // looks like food or a sweet and is none
 	HoldsWater    // a vessel that stands full of water
 	Dusty         // sheds dust or fibres: hay, feathers
-	Single        // one plain ingredient, with nothing hidden in it
-	numTraits     = iota
+	Burns         // a flame, a glue gun, an iron: what burns skin and sets things alight
+	SunHot        // bare metal that gets hot in the sun
+	Rusty
+	StoredGrain // dry grain, seed or pulse that insects come into
+	CutStands   // flesh that grows mould once it is cut
+	SteepedOil  // oil with fresh garlic, herbs or chilli in it
+	Gelatine    // made from animals: some families keep from it
+	Single      // one plain ingredient, with nothing hidden in it
+	numTraits   = iota
 )
 
 var traitNames = [numTraits]string{
@@ -108,7 +115,8 @@ var traitNames = [numTraits]string{
 	"slippery", "sticky", "choke-food", "camphor-oil", "soap", "acid", "perfume", "electric", "dry-ice",
 	"pet-toxic", "unknown-finish", "tap-water", "oil", "colouring",
 	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim", "sun-skin", "mineral",
-	"raw-food", "look-alike", "holds-water", "dusty", "single",
+	"raw-food", "look-alike", "holds-water", "dusty",
+	"burns", "sun-hot", "rusty", "stored-grain", "cut-stands", "steeped-oil", "gelatine", "single",
 }
 
 // TraitsOf returns the set of the given traits.

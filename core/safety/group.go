@@ -39,14 +39,12 @@ type view struct {
 }
 
 // majorAllergens are those that weaning guidance asks families to try one by one: the
-// published lists, without latex and what only a family names.
+// published lists, without what skin reacts to and what only a family names.
 var majorAllergens = func() (s allergen.Set) {
 	for _, a := range allergen.All() {
-		if a != allergen.Latex && a != allergen.Other {
-			s |= allergen.SetOf(a)
-		}
+		s |= allergen.SetOf(a)
 	}
-	return s
+	return s &^ allergen.SetOf(allergen.Latex, allergen.Nickel, allergen.Lanolin, allergen.Preservatives, allergen.Other)
 }()
 
 // homeChild is who an unknown home is taken to hold: a six-month-old who mouths.

@@ -12,7 +12,7 @@ import (
 // table is every rule. Its order has no meaning (law d).
 var table = func() []Rule {
 	var all []Rule
-	for _, family := range [][]Rule{factRules, sizeRules, thingRules, toolRules, allergyRules, contentRules, poisonRules, elementRules, roomRules, handlingRules} {
+	for _, family := range [][]Rule{factRules, sizeRules, thingRules, toolRules, allergyRules, contentRules, poisonRules, elementRules, roomRules, handlingRules, spoilRules} {
 		all = append(all, family...)
 	}
 	return all

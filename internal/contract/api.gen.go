@@ -9,23 +9,26 @@ import (
 
 // Defines values for Allergen.
 const (
-	Celery      Allergen = "celery"
-	Crustaceans Allergen = "crustaceans"
-	Egg         Allergen = "egg"
-	Fish        Allergen = "fish"
-	Gluten      Allergen = "gluten"
-	Latex       Allergen = "latex"
-	Lupin       Allergen = "lupin"
-	Milk        Allergen = "milk"
-	Molluscs    Allergen = "molluscs"
-	Mustard     Allergen = "mustard"
-	Other       Allergen = "other"
-	Peanuts     Allergen = "peanuts"
-	Sesame      Allergen = "sesame"
-	Soya        Allergen = "soya"
-	Sulphites   Allergen = "sulphites"
-	TreeNuts    Allergen = "tree nuts"
-	Wheat       Allergen = "wheat"
+	Celery        Allergen = "celery"
+	Crustaceans   Allergen = "crustaceans"
+	Egg           Allergen = "egg"
+	Fish          Allergen = "fish"
+	Gluten        Allergen = "gluten"
+	Lanolin       Allergen = "lanolin"
+	Latex         Allergen = "latex"
+	Lupin         Allergen = "lupin"
+	Milk          Allergen = "milk"
+	Molluscs      Allergen = "molluscs"
+	Mustard       Allergen = "mustard"
+	Nickel        Allergen = "nickel"
+	Other         Allergen = "other"
+	Peanuts       Allergen = "peanuts"
+	Preservatives Allergen = "preservatives"
+	Sesame        Allergen = "sesame"
+	Soya          Allergen = "soya"
+	Sulphites     Allergen = "sulphites"
+	TreeNuts      Allergen = "tree nuts"
+	Wheat         Allergen = "wheat"
 )
 
 // Valid indicates whether the value is a known member of the Allergen enum.
@@ -41,6 +44,8 @@ func (e Allergen) Valid() bool {
 		return true
 	case Gluten:
 		return true
+	case Lanolin:
+		return true
 	case Latex:
 		return true
 	case Lupin:
@@ -51,9 +56,13 @@ func (e Allergen) Valid() bool {
 		return true
 	case Mustard:
 		return true
+	case Nickel:
+		return true
 	case Other:
 		return true
 	case Peanuts:
+		return true
+	case Preservatives:
 		return true
 	case Sesame:
 		return true

@@ -647,7 +647,7 @@ export interface components {
         /** @enum {string} */
         Mouths: "yes" | "no" | "unknown";
         /** @enum {string} */
-        Allergen: "milk" | "egg" | "fish" | "crustaceans" | "tree nuts" | "peanuts" | "wheat" | "gluten" | "soya" | "sesame" | "celery" | "mustard" | "sulphites" | "lupin" | "molluscs" | "latex" | "other";
+        Allergen: "milk" | "egg" | "fish" | "crustaceans" | "tree nuts" | "peanuts" | "wheat" | "gluten" | "soya" | "sesame" | "celery" | "mustard" | "sulphites" | "lupin" | "molluscs" | "latex" | "nickel" | "lanolin" | "preservatives" | "other";
         Allergy: {
             to: components["schemas"]["Allergen"];
             /** @enum {string} */

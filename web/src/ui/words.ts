@@ -41,6 +41,7 @@ const traitWords: Record<string, string> = {
   'toxic-seed': 'poisonous seed', swells: 'swells in water', hydrated: 'fully soaked', 'may-hold-magnet': 'may hold a magnet', enclosed: 'screwed shut', mouthpiece: 'goes in the mouth',
   blow: 'blown with', gas: 'makes gas, closed in', acid: 'vinegar, citrus', perfume: 'perfumed', 'mineral-oil': 'mineral oil', 'essential-oil': 'essential oil', borate: 'borax',
   'household-chemical': 'household chemical', 'pet-toxic': 'harms pets', 'latex-balloon': 'balloon', 'salted-ice': 'salted ice', 'nut-butter': 'nut butter', 'camphor-oil': 'camphor, eucalyptus',
+  burns: 'burns', 'sun-hot': 'hot in the sun', 'stored-grain': 'insects come into it once open', 'cut-stands': 'moulds once cut', 'steeped-oil': 'herbs or garlic in oil',
   'dry-ice': 'dry ice', 'in-edible': 'inside something to eat',
 }
 

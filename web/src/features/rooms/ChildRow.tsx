@@ -1,7 +1,7 @@
 import { Button, Form } from 'react-bootstrap'
 import type { ChildInput, Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { allergens, feelNeeds, flip, senses, told } from './model'
+import { allergens, feelNeeds, flip, senses, tastes, told } from './model'
 
 interface Props {
   child: ChildInput
@@ -98,11 +98,9 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         </div>
         <fieldset className="ticks eaten">
           <legend className="soft">Eaten at home without harm (matters under 12 months)</legend>
-          {allergens
-            .filter((a) => a !== 'latex' && a !== 'other')
-            .map((a) => (
-              <Form.Check key={a} id={`eaten-${a}-${child.id}`} label={a} checked={child.needs?.eaten?.includes(a) ?? false} onChange={() => need({ eaten: flip(child.needs?.eaten ?? [], a) })} />
-            ))}
+          {tastes.map((a) => (
+            <Form.Check key={a} id={`eaten-${a}-${child.id}`} label={a} checked={child.needs?.eaten?.includes(a) ?? false} onChange={() => need({ eaten: flip(child.needs?.eaten ?? [], a) })} />
+          ))}
         </fieldset>
       </details>
       <Button className="drop" variant="quiet" onClick={onRemove}>

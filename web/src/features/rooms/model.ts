@@ -3,8 +3,11 @@ import type { ChildInput, Room, RoomInput, Schemas } from '../../api/client'
 import { plural } from '../../ui/format'
 
 export const allergens: Schemas['Allergen'][] = [
-  'milk', 'egg', 'fish', 'crustaceans', 'tree nuts', 'peanuts', 'wheat', 'gluten', 'soya', 'sesame', 'celery', 'mustard', 'sulphites', 'lupin', 'molluscs', 'latex', 'other',
+  'milk', 'egg', 'fish', 'crustaceans', 'tree nuts', 'peanuts', 'wheat', 'gluten', 'soya', 'sesame', 'celery', 'mustard', 'sulphites', 'lupin', 'molluscs', 'latex', 'nickel', 'lanolin', 'preservatives', 'other',
 ]
+
+/** What weaning guidance asks families to try: without what only skin reacts to, and what a family names itself. */
+export const tastes = allergens.filter((a) => !['latex', 'nickel', 'lanolin', 'preservatives', 'other'].includes(a))
 
 export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', mouths: 'unknown', developmental_months: null, allergies: [], needs: { asthma: false, eczema: false, eaten: [], avoids: [], seeks: [] } })
 

@@ -1,0 +1,166 @@
+package safety
+
+import (
+	"fmt"
+
+	"emblo/core/material"
+)
+
+// Limits at which rules of this file object.
+const (
+	grainDays = 30.0 // convention: a packet once open, before it is looked over for insects
+	cutDays   = 1.0  // convention: cut pumpkin and the like at room temperature
+	oilDays   = 4.0  // food-safety guidance on garlic and herbs in oil, chilled
+)
+
+// kept returns for how many days a thing has been kept; known is false when it has been kept
+// and nobody said for how long, there is false when it is fresh.
+func (q *question) kept() (days float64, there, known bool) {
+	days, known = q.facts.KeptDays.Get()
+	return days, q.facts.KeptDays.There(), known
+}
+
+// spoilRules judge what burns, rusts, and what spoils while it stands.
+var spoilRules = []Rule{
+	{
+		ID: "burn", Title: "Burns", Family: FamilyElements, asTool: true,
+		Ground:    Ground{"Burn-prevention guidance for children: flames, glue guns, irons and steam stay with the adult", QuotedFromMemory},
+		Threshold: "A flame, a glue gun, an iron, a kettle: kept out in every use by the children; in the adult's hand with a hand, away from flour in the air, cotton, gel and paper.",
+		judges:    material.TraitsOf(material.Burns),
+		Examples: []Example{
+			{Words: "a glue gun on the table", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a glue gun in the adult's hand", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: AdultTool, Months: 40, Want: WithAHand},
+			{Words: "a wooden spoon in the adult's hand", Thing: thing("box", "200x40x12", "none", "hard"), Use: AdultTool, Months: 40, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			switch {
+			case !q.has(material.Burns):
+				return noObjection
+			case q.use == AdultTool:
+				return say(WithAHand)
+			}
+			return say(KeepOut)
+		},
+		explain: words{reason: "It burns skin in a second, and flour in the air, cotton wool, hand gel and paper catch fire from it.", limit: Number{"used by", "the adult, out of reach"},
+			change: "Done by the adult before the children come, and cooled.",
+			do:     []string{"Out of reach of the children, also while it cools", "No flour in the air, no cotton, gel or paper beside it"}}.explain,
+	},
+	{
+		ID: "sun-hot", Title: "Gets hot in the sun", Family: FamilyElements,
+		Ground:    Ground{"ISO 13732-1 on bare metal; common practice outdoors", CommonPractice},
+		Threshold: "A metal bucket, pan or tin of the kind that stands outdoors goes in, in the open, with a hand: in the shade, felt by an adult first.",
+		judges:    material.TraitsOf(material.SunHot),
+		Examples: []Example{
+			{Words: "a metal bucket", Thing: thing("cylinder", "240x230", "none", "hard;sun-hot"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "a plastic bucket", Thing: thing("cylinder", "240x230", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.SunHot) && q.open(), WithAHand) },
+		explain: words{reason: "Bare metal in the sun burns hands long before it looks hot.", limit: Number{"in the sun", "not at all"}, change: "Plastic or wood, or play indoors.",
+			do: []string{"Indoors or in the shade; felt with the back of an adult's hand first"}}.explain,
+	},
+	{
+		ID: "rust", Title: "Rusty", Family: FamilyThings,
+		Ground:    Ground{"Common practice on rusty edges: flakes, cuts, and tetanus from soil in the cut", CommonPractice},
+		Threshold: "What is rusty is kept out in the open; sealed, with a hand.",
+		judges:    material.TraitsOf(material.Rusty),
+		Examples: []Example{
+			{Words: "a rusty tin", Thing: thing("cylinder", "75x110", "none", "hard;rusty"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a rusty bolt in a glued bottle", Thing: thing("cylinder", "10x60", "none", "hard;rusty"), Use: Sealed, Months: 60, Want: WithAHand},
+			{Words: "a clean tin", Thing: thing("cylinder", "75x110", "none", "hard"), Use: Open, Months: 100, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return sayIf(q.has(material.Rusty), q.openElse(KeepOut, WithAHand)) },
+		explain: words{reason: "Rust flakes off and cuts, and what gets into the cut is hard to wash out.", limit: Number{"cleared by", "nothing but a new one"}, change: "The same thing without rust.",
+			do: []string{"Looked over before each use; a cut is washed and a health professional asked about tetanus"}}.explain,
+	},
+	{
+		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom,
+		Ground:    Ground{"Extension-service guidance on pantry insects: 72 h at -18 C", QuotedFromMemory},
+		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for a time nobody knows, go in with a hand in the open: looked over, and 72 h in the freezer. Mould or insects: thrown away.",
+		judges:    material.TraitsOf(material.StoredGrain),
+		Examples: []Example{
+			{Words: "rice kept for 31 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=31"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "rice kept for 30 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=30"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "rice kept for a time nobody knows", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "rice from a new packet", Thing: thing("", "", "none", "food;soft-food;stored-grain"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			days, there, known := q.kept()
+			return sayIf(q.open() && q.has(material.StoredGrain) && there && (!known || days > grainDays), WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			return explanation{
+				reason:  "Insects and mould come into grain that stands open.",
+				numbers: []Number{q.keptNumber(), {"looked over after", fmt.Sprintf("%g days", grainDays)}, {"freezer", "72 h at -18 °C"}},
+				change:  "A new packet, or 72 h in the freezer before play.",
+				do:      []string{"Spread it on a tray and look: webs, grubs, clumps or a musty smell mean the bin", "72 h in the freezer kills what hides in it"},
+			}
+		},
+	},
+	{
+		ID: "cut-stands", Title: "Cut, and stands", Family: FamilyRoom,
+		Ground:    Ground{"Common practice with carved pumpkins and cut fruit: mould from the second day", CommonPractice},
+		Threshold: "A cut pumpkin, gourd or fruit that has stood over a day, or for a time nobody knows, is kept out in the open; sealed, with a hand.",
+		judges:    material.TraitsOf(material.CutStands),
+		Examples: []Example{
+			{Words: "a carved pumpkin on its second day", Thing: thing("sphere", "160", "none", "food;hard;cut-stands;kept-days=2"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "a carved pumpkin after one day", Thing: thing("sphere", "160", "none", "food;hard;cut-stands;kept-days=1"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a pumpkin cut this morning", Thing: thing("sphere", "160", "none", "food;hard;cut-stands"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a carved pumpkin that stood for a time nobody knows, sealed", Thing: thing("sphere", "160", "none", "food;hard;cut-stands;kept-days"), Use: Sealed, Months: 60, Want: WithAHand},
+		},
+		decide: func(q *question) ruling {
+			days, there, known := q.kept()
+			return sayIf(q.has(material.CutStands) && there && (!known || days > cutDays), q.openElse(KeepOut, WithAHand))
+		},
+		explain: func(q *question, _ ruling) explanation {
+			return explanation{
+				reason:  "Cut flesh grows mould from the second day, also where none shows.",
+				numbers: []Number{q.keptNumber(), {"limit", "1 day"}},
+				change:  "One cut today.",
+				do:      []string{"Thrown away after this"},
+			}
+		},
+	},
+	{
+		ID: "steeped-oil", Title: "Oil with garlic, herbs or chilli in it", Family: FamilyContents, asTool: true,
+		Ground:    Ground{"Food-safety guidance on garlic and herbs in oil: chilled, four days, for fear of botulism", QuotedFromMemory},
+		Threshold: "Oil with fresh garlic, herbs or chilli steeped in it: kept over 4 days, or for a time nobody knows, it is kept out in every use; fresh, with a hand: chilled, not kept warm.",
+		judges:    material.TraitsOf(material.SteepedOil),
+		Examples: []Example{
+			{Words: "herb oil made today", Thing: thing("", "", "none", "food;dough;steeped-oil"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "herb oil after 4 days in the fridge", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days=4"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "herb oil after 5 days", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days=5"), Use: AdultTool, Months: 60, Want: KeepOut},
+			{Words: "herb oil that stood for a time nobody knows", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "plain oil after 5 days", Thing: thing("", "", "none", "food;dough;kept-days=5;uses=0"), Use: AdultTool, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling {
+			days, there, known := q.kept()
+			switch {
+			case !q.has(material.SteepedOil):
+				return noObjection
+			case there && (!known || days > oilDays):
+				return say(KeepOut)
+			}
+			return say(WithAHand)
+		},
+		explain: func(q *question, _ ruling) explanation {
+			return explanation{
+				reason:  "In oil without air a poison can grow on garlic, herbs and chilli that cannot be seen, smelled or tasted.",
+				numbers: []Number{q.keptNumber(), {"limit", fmt.Sprintf("%g days, chilled", oilDays)}},
+				change:  "Plain oil, or dried herbs rubbed in on the day.",
+				do:      []string{"Made today, chilled, never kept warm; what is left is thrown away"},
+			}
+		},
+	},
+}
+
+// keptNumber is for how long a thing has been kept, as a figure.
+func (q *question) keptNumber() Number {
+	days, there, known := q.kept()
+	switch {
+	case known:
+		return Number{"kept", counted(int(days), "day", "days")}
+	case there:
+		return Number{"kept", "for a time nobody knows"}
+	}
+	return Number{"kept", "not at all"}
+}

@@ -1,0 +1,66 @@
+package harness
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+// Accessible runs axe-core on the page and fails on any violation.
+func (p *Person) Accessible() {
+	p.t.Helper()
+	source, err := os.ReadFile(filepath.Join(root(), "web/node_modules/axe-core/axe.min.js"))
+	require.NoError(p.t, err)
+	p.js(string(source))
+	p.js(`Promise.allSettled(document.getAnimations().map(a => a.finished))`)
+	time.Sleep(300 * time.Millisecond) // colours that are still changing have no contrast of their own
+	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(
+		r.violations.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) }))))`)
+	var violations []any
+	require.NoError(p.t, json.Unmarshal([]byte(text), &violations))
+	if len(violations) > 0 {
+		pretty, _ := json.MarshalIndent(violations, "", "  ")
+		p.t.Errorf("axe-core finds:\n%s", pretty)
+	}
+}
+
+// Shot returns a picture of the screen as PNG.
+func (p *Person) Shot() []byte {
+	p.t.Helper()
+	p.js(`document.fonts.ready`)
+	time.Sleep(350 * time.Millisecond) // transitions end
+	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+	require.NoError(p.t, err)
+	return png
+}
+
+// Sheet prints the page to PDF on a paper size.
+func (p *Person) Sheet(paper chromedp.PaperSize) []byte {
+	p.t.Helper()
+	pdf, err := chromedp.Run(p.ctx, chromedp.PrintToPDF(chromedp.PDFPaper(paper), chromedp.PDFPreferCSSPageSize()))
+	require.NoError(p.t, err)
+	return pdf
+}
+
+// Millimetres returns how wide the first thing that matches is drawn, at 96 pixels an inch.
+func (p *Person) Millimetres(selector string) float64 {
+	p.t.Helper()
+	return evaluate[float64](p, fmt.Sprintf(`document.querySelector(%q).getBoundingClientRect().width / 96 * 25.4`, selector))
+}
+
+// Dark switches the page to the evening theme.
+func (p *Person) Dark() {
+	p.t.Helper()
+	p.js(`document.documentElement.setAttribute('data-bs-theme', 'dark')`)
+}
+
+// Overflow returns by how many pixels the page is wider than the screen.
+func (p *Person) Overflow() float64 {
+	p.t.Helper()
+	return evaluate[float64](p, `document.documentElement.scrollWidth - document.documentElement.clientWidth`)
+}
