@@ -176,6 +176,9 @@ func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
 	p.See("nut-free room")
 	p.Press("/")
 	p.See("Enter takes the first match")
+	p.Click("button", "Too sticky to play with") // two taps from anywhere, the number to call first
+	p.See("Poison advice", "Never raw flour", "Pebbles")
+	p.Accessible()
 	p.Type("combobox", "What to check", "marbles 40 months")
 	p.See("Marbles")
 	p.Press("Enter")

@@ -35,7 +35,7 @@ type Row struct {
 	Name    string
 	Verdict safety.Verdict
 	Rules   []string // worst first; Unreadable for a row with an error
-	Why     string   // one sentence; empty when nothing objects
+	Why     string   // one sentence; empty when nothing objects and nothing was taken for granted
 	Swap    string   // the first swap that passes, if any
 }
 
@@ -217,6 +217,8 @@ func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answere
 	a := answered{verdict: j.Verdict, rules: j.Rules(), family: m.Family, asks: j.Asks}
 	if f, ok := j.First(); ok {
 		a.why = f.Reason
+	} else if g := j.Portion.Grams(); g > 0 {
+		a.why = fmt.Sprintf("No rule objects, at a usual portion of %g g a child.", g)
 	}
 	switch {
 	case !m.Known() && ask.More == nil && j.Verdict == safety.MeasureFirst:

@@ -44,9 +44,7 @@ func (d *Desk) Check(in written.CheckInput, today age.Date) (written.CheckAnswer
 		return out, err
 	}
 	for _, r := range d.rooms {
-		v := written.CheckVerdict{Who: r.Name(), RoomID: r.ID}
-		var waits bool
-		v.Judged, v.Findings, waits = d.judge(r, m, ask, today)
+		v, waits := d.judge(r, m, ask, today)
 		if out.Question != nil {
 			out.Question.Waits = out.Question.Waits || waits
 		}
@@ -56,18 +54,21 @@ func (d *Desk) Check(in written.CheckInput, today age.Date) (written.CheckAnswer
 }
 
 // judge judges a meaning for a room on a day; for one that does not read it is Measure first.
-func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v written.Judged, all []written.Finding, waits bool) {
+func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v written.CheckVerdict, waits bool) {
+	v = written.CheckVerdict{Who: r.Name(), RoomID: r.ID}
 	why := d.whyUnreadable(r)
 	if why == "" {
 		g, err := d.groupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			return written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings()), j.Asks
+			v.Judged, v.Findings, v.PortionG = written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings()), j.Portion.Grams()
+			return v, j.Asks
 		}
 		why = err.Error() + "."
 	}
 	f := written.Unreadable("The room "+r.Name(), why)
-	return f.Judged, []written.Finding{f}, false
+	v.Judged, v.Findings = f.Judged, []written.Finding{f}
+	return v, false
 }
 
 // asked finds what a check is about.
@@ -158,7 +159,7 @@ func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask namin
 	if out.Question != nil {
 		out.Question.Waits = j.Asks
 	}
-	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings())})
+	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings()), PortionG: j.Portion.Grams()})
 	return nil
 }
 
@@ -247,7 +248,8 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 	m, ask := naming.Only(it), naming.Ask{Use: use, Subject: d.Subject}
 	for _, r := range d.rooms {
 		v := written.RoomVerdict{RoomID: r.ID, Who: r.Name(), Swaps: []written.Swap{}}
-		v.Judged, v.Findings, _ = d.judge(r, m, ask, today)
+		said, _ := d.judge(r, m, ask, today)
+		v.Judged, v.Findings = said.Judged, said.Findings
 		if g, err := d.groupOn(r, today); !v.Ready && err == nil && d.whyUnreadable(r) == "" {
 			v.Swaps = written.WriteSwaps(safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here).For(it, nil, use, maxSwaps))
 		}

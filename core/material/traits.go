@@ -101,6 +101,7 @@ const (
 	CutStands   // flesh that grows mould once it is cut
 	SteepedOil  // oil with fresh garlic, herbs or chilli in it
 	Gelatine    // made from animals: some families keep from it
+	MeatOrFish  // or made of it
 	Single      // one plain ingredient, with nothing hidden in it
 	numTraits   = iota
 )
@@ -116,7 +117,7 @@ var traitNames = [numTraits]string{
 	"pet-toxic", "unknown-finish", "tap-water", "oil", "colouring",
 	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim", "sun-skin", "mineral",
 	"raw-food", "look-alike", "holds-water", "dusty",
-	"burns", "sun-hot", "rusty", "stored-grain", "cut-stands", "steeped-oil", "gelatine", "single",
+	"burns", "sun-hot", "rusty", "stored-grain", "cut-stands", "steeped-oil", "gelatine", "meat-or-fish", "single",
 }
 
 // TraitsOf returns the set of the given traits.

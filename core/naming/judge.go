@@ -46,6 +46,8 @@ type Judged struct {
 	As      safety.Subject
 	// Asks is set when the verdict waits for the answer to the question of the family.
 	Asks bool
+	// Portion is what one child was taken to have, where nobody named it and it matters.
+	Portion unit.Mass
 
 	objections []safety.Objection // worst first, one for each rule
 	which      *safety.Finding    // the question, before all else
@@ -198,12 +200,16 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		f.ContentsKnown = f.ContentsKnown && !ask.Unread
 		if _, known := f.Portion.Get(); !known && eaten(f) {
 			f.Portion = material.Known(portion.Grams())
+			if f.Form != material.Liquid { // water is poured, not portioned
+				j.assume(ask, portion)
+			}
 		}
 		subject := safety.Prepare(name, f)
 		j.take(g, &subject, use)
 	}
 	if x.Mix != nil {
 		facts := []material.Facts{x.Mix.Facts(portion)}
+		j.assume(ask, portion)
 		if ask.More != nil {
 			facts[0] = facts[0].Placed(*ask.More)
 			facts = append(facts, facts[0].Joined(*ask.More))
@@ -235,6 +241,13 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		put(it.Name, it.Facts, inside(ask.Use))
 	}
 	return j
+}
+
+// assume notes a portion that nobody named.
+func (j *Judged) assume(ask Ask, portion unit.Mass) {
+	if ask.Portion.Grams() == 0 {
+		j.Portion = portion
+	}
 }
 
 // eaten reports whether a thing has a portion: what is no piece, and pieces of food.

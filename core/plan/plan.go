@@ -304,7 +304,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
-	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())
+	a.Notes = append(safety.Notes(g.Room().Children, m.Recipe.Feel()), safety.CustomNotes(g.Room().Customs, m.Recipe.Facts(m.Portion))...)
 	a.Base, a.whole = &mixed.Lines[0], mixed.Lines[1:]
 	a.Verdict = safety.Worst(a.Verdict, mixed.Verdict)
 	return nil
@@ -324,7 +324,7 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 	facts.Depth = material.Known(f.Depth.Millimetres())
 	facts.Wall = material.Read(f.Tub.Height().Millimetres())
 	facts.Filled = material.Read(mass.Grams())
-	a.Notes = safety.Notes(g.Room().Children, f.Item.Feel)
+	a.Notes = append(safety.Notes(g.Room().Children, f.Item.Feel), safety.CustomNotes(g.Room().Customs, f.Item.Facts)...)
 	a.setBase(f.Item.Name, facts, f.Use, g)
 	return nil
 }

@@ -160,6 +160,8 @@ type Room struct {
 	Illness bool
 	// Pet is set when an animal lives in the room or comes into it.
 	Pet bool
+	// Customs are what families here keep from.
+	Customs []Custom
 }
 
 // MaxChildren is the largest group planned for at once.

@@ -37,12 +37,13 @@ type Roster struct {
 	Drawer       []string // labels of what hangs in the kitchen; the usual set when empty
 	NutFree      bool
 	Illness, Pet bool
+	Customs      []Custom
 	Children     []Person
 }
 
 // On returns the room on a day.
 func (r Roster) On(day age.Date) Room {
-	on := Room{Name: r.Name, Adults: r.Adults, Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
+	on := Room{Name: r.Name, Adults: r.Adults, Illness: r.Illness, Pet: r.Pet, Customs: r.Customs, Children: make([]Child, len(r.Children))}
 	for i, p := range r.Children {
 		on.Children[i] = p.On(day)
 	}

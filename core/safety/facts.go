@@ -12,7 +12,7 @@ var factRules = []Rule{
 		ID: "facts", Title: "Something is not known", Family: FamilyFacts,
 		Ground:    Ground{"Convention: what is unknown is never cleared", CommonPractice},
 		Threshold: "The form, the size of a piece, the contents, or whether anything else about it matters is missing: measure first. As an adult's tool a missing form, size or content needs a hand.",
-		judges:    material.TraitsOf(material.Soft, material.Single, material.Gelatine),
+		judges:    material.TraitsOf(material.Soft, material.Single, material.Gelatine, material.MeatOrFish),
 		asTool:    true,
 		Examples: []Example{
 			{Words: "a wooden piece nobody has measured", Thing: thing("box", "", "none", "hard"), Use: Open, Months: 60, Want: MeasureFirst},

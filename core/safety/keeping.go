@@ -4,7 +4,6 @@ import (
 	"fmt"
 
 	"emblo/core/material"
-	"emblo/core/room"
 )
 
 // Limits on what a mix has been through (conventions).
@@ -197,26 +196,4 @@ func counted(n int, one, many string) string {
 		return "1 " + one
 	}
 	return fmt.Sprintf("%d %s", n, many)
-}
-
-// Notes returns how to shape a set-up for children who avoid or seek how a material
-// feels. They never decide a verdict.
-func Notes(children []room.Child, feel material.Feel) []string {
-	is := map[string]bool{"sticky": feel.On(material.Stickiness) == "sticky" || feel.On(material.Stickiness) == "tacky",
-		"wet": feel.On(material.Wetness) == "wet" || feel.On(material.Wetness) == "damp", "loud": feel.On(material.Noise) == "loud"}
-	offer := map[string]string{"sticky": "a tool, gloves or a zip bag first, and a cloth of their own", "wet": "a dry corner and a tool first", "loud": "a place at the edge, or a start before the others"}
-	var notes []string
-	for _, c := range children {
-		for _, w := range c.Avoids.Words() {
-			if is[w] {
-				notes = append(notes, fmt.Sprintf("%s avoids %s things: offer %s; never press.", c.Label, w, offer[w]))
-			}
-		}
-		for _, w := range c.Seeks.Words() {
-			if is[w] {
-				notes = append(notes, fmt.Sprintf("%s seeks %s things: give a place where there is plenty of it.", c.Label, w))
-			}
-		}
-	}
-	return notes
 }

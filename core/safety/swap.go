@@ -86,8 +86,8 @@ const (
 )
 
 // For returns the best swaps for a thing in a use, best first, at most limit; none when
-// nothing passes. Every swap plays the first part that is asked for, or the thing's own
-// first part. Ranking is by how alike it feels, its other parts, its shape and size, what
+// nothing passes, nor for a poison or a chemical. Every swap plays the first part that is asked
+// for, or the thing's own first part, in the same state. Ranking is by how alike it feels, its other parts, its shape and size, what
 // needs no hand and what is in the cupboard going first, then by cost, then by name.
 //
 // The setting that the thing's facts describe is that of its swaps, so that they pass the
@@ -114,10 +114,29 @@ type ranked struct {
 	cost  material.Cost
 }
 
-// playing returns what passes and plays the first of the parts.
+// noSwapFor are the traits of poisons and chemicals: a mix that takes one works by it, so that
+// another mix is the answer, and never a food in its place.
+var noSwapFor = material.TraitsOf(material.HouseholdChemical, material.ToxicSeed, material.UnknownPlant, material.Borate, material.Plaster,
+	material.MineralOil, material.EssentialOil, material.CamphorOil)
+
+// sameState reports whether one thing can stand where the other did: liquid for liquid, dry for
+// dry, and in a mix powder for powder.
+func sameState(a, b material.Item, p material.Part) bool {
+	liquid, powder := material.Liquid, material.Powder
+	if (a.Facts.Form == liquid) != (b.Facts.Form == liquid) {
+		return false
+	}
+	if p == material.Ingredient && a.Facts.Form != material.FormUnknown && (a.Facts.Form == powder) != (b.Facts.Form == powder) {
+		return false
+	}
+	wet, other := a.Feel.On(material.Wetness), b.Feel.On(material.Wetness)
+	return wet == "" || other == "" || (wet == "dry") == (other == "dry")
+}
+
+// playing returns what passes and plays the first of the parts in the same state.
 func (s *Swaps) playing(it material.Item, want []material.Part, use Use) []ranked {
 	var found []ranked
-	if len(want) == 0 {
+	if len(want) == 0 || !it.Facts.Traits.Meet(noSwapFor).Empty() {
 		return nil
 	}
 	all := s.All(use)
@@ -126,7 +145,7 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use) []ranke
 	}
 	for i, a := range all {
 		other := s.shelf.Items()[i]
-		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !other.Plays(want[0]) {
+		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !other.Plays(want[0]) || !sameState(it, other, want[0]) {
 			continue
 		}
 		r := ranked{Swap: Swap{Item: other, Assessment: a, InCupboard: s.cupboard[other.ID]}, cost: other.Cost}
@@ -151,9 +170,6 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use) []ranke
 // shapeDistance says how differently two things are shaped, in steps of feel.
 func shapeDistance(a, b material.Facts) int {
 	d := 0
-	if (a.Form == material.Liquid) != (b.Form == material.Liquid) {
-		d += shapeCost
-	}
 	for _, t := range []material.Trait{material.Soft, material.Rounded, material.Slippery} {
 		if a.Traits.Has(t) != b.Traits.Has(t) {
 			d += shapeCost

@@ -41,6 +41,7 @@ type CheckVerdict struct {
 	RoomID string `json:"room_id,omitzero"`
 	Judged
 	Findings []Finding `json:"findings"`
+	PortionG float64   `json:"portion_g,omitzero"` // a usual portion, where nobody named one
 }
 
 // Point is x and y in mm.
@@ -142,6 +143,31 @@ type ItemPage struct {
 type Shown struct {
 	What string `json:"what"`
 	Says string `json:"says"`
+}
+
+// AidCard says what to do when something has happened.
+type AidCard struct {
+	ID       string    `json:"id"`
+	Title    string    `json:"title"`
+	Call     string    `json:"call"` // when to call the emergency or poison number
+	Steps    []AidStep `json:"steps"`
+	Source   string    `json:"source"`
+	Standing string    `json:"standing"`
+}
+
+// AidStep is one thing an adult does, and the rooms where it is done otherwise.
+type AidStep struct {
+	Do  string   `json:"do"`
+	Not []AidNot `json:"not,omitzero"`
+}
+
+// AidNot says why what a step takes does not go in for a room, and what is done instead.
+type AidNot struct {
+	Room  string `json:"room"`
+	Thing string `json:"thing"`
+	Judged
+	Reason string `json:"reason"`
+	Else   string `json:"else"`
 }
 
 // ListInput is a list of things as CSV text, to be checked against a room.

@@ -142,6 +142,9 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			r := room.Roster{Name: "Pebbles", Adults: rapid.IntRange(0, room.MaxAdults).Draw(t, "adults"), System: rapid.SampledFrom([]unit.System{unit.US, unit.Metric, unit.Australian}).Draw(t, "system"),
 				Drawer:  rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"1 cup", "1/2 cup", "1 tsp"}), 0, 3, rapid.ID).Draw(t, "drawer"),
 				NutFree: rapid.Bool().Draw(t, "nut free"), Illness: rapid.Bool().Draw(t, "illness"), Pet: rapid.Bool().Draw(t, "pet")}
+			if rapid.Bool().Draw(t, "keep from something") {
+				r.Customs = rapid.SliceOfNDistinct(rapid.SampledFrom(room.Customs()), 1, 3, rapid.ID).Draw(t, "customs")
+			}
 			r.Children = rapid.SliceOfNDistinct(rapid.Custom(drawPerson), 1, 4, func(p room.Person) string { return p.ID }).Draw(t, "children")
 			w, err := Read[Room](Write(WriteRoom(r)))
 			require.NoError(t, err)

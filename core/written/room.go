@@ -9,6 +9,8 @@ type Room struct {
 	NutFree  bool     `json:"nut_free"`
 	Illness  bool     `json:"illness"` // something catching is going round
 	Pet      bool     `json:"pet"`     // an animal lives in the room or comes into it
+	// Customs are what families here keep from: a note, never a verdict.
+	Customs  []string `json:"customs,omitzero" max:"5" each:"20"`
 	Children []Child  `json:"children" max:"60"`
 }
 

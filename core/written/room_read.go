@@ -3,6 +3,7 @@ package written
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 
 	"emblo/core/age"
@@ -39,6 +40,16 @@ func (r Room) Roster() (room.Roster, *Fault) {
 	}
 	if _, err := out.Measures(); err != nil {
 		return out, Bad("/drawer", "Choose the cups and spoons from the list: %s.", err)
+	}
+	for i, w := range r.Customs {
+		c, err := room.ParseCustom(w)
+		if err != nil {
+			return out, Bad(fmt.Sprintf("/customs/%d", i), "What families here keep from: %s.", err)
+		}
+		if slices.Contains(out.Customs, c) {
+			return out, Bad(fmt.Sprintf("/customs/%d", i), "%s is noted twice.", w)
+		}
+		out.Customs = append(out.Customs, c)
 	}
 	seen := make(map[string]bool, len(r.Children))
 	for i, c := range r.Children {
@@ -190,6 +201,9 @@ func (n Needs) read(p *room.Person) *Fault {
 func WriteRoom(r room.Roster) Room {
 	out := Room{Name: r.Name, Adults: r.Adults, Measures: r.System.String(), Drawer: append([]string{}, r.Drawer...), NutFree: r.NutFree,
 		Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
+	for _, c := range r.Customs {
+		out.Customs = append(out.Customs, string(c))
+	}
 	for i, p := range r.Children {
 		c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
 			Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}

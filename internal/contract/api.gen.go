@@ -109,6 +109,15 @@ type AdditionInput = written.AdditionInput
 // Age defines model for Age.
 type Age = written.Age
 
+// AidCard defines model for AidCard.
+type AidCard = written.AidCard
+
+// AidNot defines model for AidNot.
+type AidNot = written.AidNot
+
+// AidStep defines model for AidStep.
+type AidStep = written.AidStep
+
 // Allergen defines model for Allergen.
 type Allergen string
 

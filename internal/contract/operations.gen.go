@@ -26,6 +26,7 @@ var Operations = []Operation{
 	{ID: "deleteRoom", Method: "DELETE", Path: "/api/rooms/:id", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "deleteSetup", Method: "DELETE", Path: "/api/setups/:id", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "findSwaps", Method: "POST", Path: "/api/swaps", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SwapsInput", MaxBody: 262144},
+	{ID: "getAid", Method: "GET", Path: "/api/aid", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getBoard", Method: "GET", Path: "/api/shelf/board", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"room_id", "use", "q"}, Required: []string{"room_id"}, Body: "", Schema: "", MaxBody: 0},
 	{ID: "getBook", Method: "GET", Path: "/api/book", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getCentre", Method: "GET", Path: "/api/centre", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},

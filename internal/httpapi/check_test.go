@@ -69,7 +69,12 @@ func TestSearchAsksColumns(t *testing.T) {
 		assert.Contains(t, b.Feel, "loud")
 		assert.Contains(t, b.Parts, "find")
 	}
-	for _, q := range []string{"wet", "wet, allowed in Puddles", "toys, loud", "in the cupboard", "our own", "dry, peas"} {
+	red := search("red, allowed in Lanterns")
+	assert.Greater(t, len(red), 20)
+	for _, b := range red {
+		assert.True(t, b.Ready, b.Name)
+	}
+	for _, q := range []string{"red", "floats, tidy", "trains pinch", "starts with sh", "not porous", "wet", "wet, allowed in Puddles", "toys, loud", "in the cupboard", "our own", "dry, peas"} {
 		n := len(search(q))
 		assert.True(t, n > 0 && n < all, "%s: %d of %d", q, n, all)
 	}
@@ -112,4 +117,43 @@ func TestCheckAsksOneQuestion(t *testing.T) {
 	a.do(http.MethodGet, "/api/shelf?q=play+dough", nil, http.StatusOK, &found)
 	require.NotEmpty(t, found)
 	assert.Equal(t, "family", found[0].Kind)
+}
+
+// The cards for when something has happened are judged for every room: who may not have wheat
+// is not told to knead flour in.
+func TestAidIsJudgedForEveryRoom(t *testing.T) {
+	a := demoLead(t)
+	var cards []written.AidCard
+	a.do(http.MethodGet, "/api/aid", nil, http.StatusOK, &cards)
+	require.NotEmpty(t, cards)
+	assert.Equal(t, "reaction", cards[0].ID, "what cannot wait comes first")
+	instead := map[string][]string{}
+	for _, c := range cards {
+		for _, s := range c.Steps {
+			for _, n := range s.Not {
+				assert.False(t, n.Ready, n.Room)
+				assert.NotEmpty(t, n.Reason)
+				assert.NotEmpty(t, n.Else)
+				instead[c.ID] = append(instead[c.ID], n.Room)
+			}
+		}
+	}
+	assert.Contains(t, instead["too-sticky"], "Pebbles", "wheat by touch")
+	assert.NotContains(t, instead["too-sticky"], "Lanterns")
+	assert.Empty(t, instead["eye"], "water is never refused")
+}
+
+// Customs of families are noted with a plan, and change no verdict.
+func TestCustomsAreNotedNeverJudged(t *testing.T) {
+	a := demoLead(t)
+	stored := a.room("Puddles")
+	in := written.RoomInput{Version: stored.Version, Room: stored.Room}
+	in.Customs = []string{"gelatine", "playing with food"}
+	a.do(http.MethodPut, "/api/rooms/"+stored.ID, in, http.StatusOK, &stored)
+	assert.Equal(t, in.Customs, stored.Customs)
+	in.Version = stored.Version
+	for _, bad := range [][]string{{"pork pies"}, {"honey", "honey"}} {
+		in.Customs = bad
+		a.refused(http.MethodPut, "/api/rooms/"+stored.ID, in, http.StatusUnprocessableEntity, "customs/", "")
+	}
 }

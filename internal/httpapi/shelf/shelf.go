@@ -17,7 +17,7 @@ func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
 	return edge.Handlers{"searchShelf": a.search, "getBoard": a.board, "getItem": a.get, "putItem": edge.Put(a.put), "deleteItem": e.Delete(store.Things),
 		"restoreItem": e.Restore(store.Things), "importItems": edge.Body(a.importTable), "putCupboard": edge.Body(a.here), "putAmount": edge.Body(a.amount),
-		"checkThing": edge.Body(a.check), "checkList": edge.Body(a.list)}
+		"checkThing": edge.Body(a.check), "checkList": edge.Body(a.list), "getAid": a.aid}
 }
 
 func (a area) search(r *edge.Request) (any, error) {
@@ -78,4 +78,12 @@ func (a area) list(r *edge.Request, in written.ListInput) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(d.List(in, a.Today(r)))
+}
+
+func (a area) aid(r *edge.Request) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return d.Aid(a.Today(r)), nil
 }

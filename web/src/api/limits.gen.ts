@@ -91,16 +91,19 @@ export const limits = {
   },
   "Room": {
     "children": 60,
+    "customs": 5,
     "drawer": 16,
     "name": 60
   },
   "RoomBody": {
     "children": 60,
+    "customs": 5,
     "drawer": 16,
     "name": 60
   },
   "RoomInput": {
     "children": 60,
+    "customs": 5,
     "drawer": 16,
     "name": 60
   },

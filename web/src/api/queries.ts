@@ -47,6 +47,13 @@ export const setupQuery = (id: string) =>
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}', { params: { path: { id } }, signal })),
   })
 
+/** What to do when something has happened. */
+export const aidQuery = queryOptions({
+  ...unkept,
+  queryKey: ['aid'],
+  queryFn: ({ signal }) => ask(api.GET('/api/aid', { signal })),
+})
+
 export const bookQuery = queryOptions({
   queryKey: ['book'],
   queryFn: ({ signal }) => ask(api.GET('/api/book', { signal })),

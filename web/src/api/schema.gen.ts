@@ -564,6 +564,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/aid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/centre": {
         parameters: {
             query?: never;
@@ -690,6 +706,8 @@ export interface components {
             illness: boolean;
             /** @description An animal lives in the room or comes into it. */
             pet: boolean;
+            /** @description What families here keep from: a note, never a verdict. */
+            customs?: string[];
             children: components["schemas"]["ChildInput"][];
         };
         RoomInput: components["schemas"]["RoomBody"] & {
@@ -1044,6 +1062,11 @@ export interface components {
             /** @description It may go in, with a hand or without. */
             ready: boolean;
             findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description A usual portion, where nobody named one.
+             */
+            portion_g?: number;
         };
         /** @description What tells apart the things that words mean. */
         Question: {
@@ -1537,6 +1560,31 @@ export interface components {
         };
         ItemConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["OwnItem"];
+        };
+        AidCard: {
+            id: string;
+            title: string;
+            /** @description When to call the emergency or poison number. */
+            call: string;
+            steps: components["schemas"]["AidStep"][];
+            source: string;
+            standing: string;
+        };
+        AidStep: {
+            do: string;
+            /** @description Rooms where it is done otherwise. */
+            not?: components["schemas"]["AidNot"][];
+        };
+        AidNot: {
+            room: string;
+            thing: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            reason: string;
+            /** @description What is done instead. */
+            else: string;
         };
         Shown: {
             what: string;
@@ -2704,6 +2752,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What to do when something has happened, judged for every room. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AidCard"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -6,11 +6,13 @@ import { checkQuery } from '../../api/queries'
 import { Link } from 'react-router'
 import { FindingView } from '../../ui/Findings'
 import { Ask } from '../../ui/Ask'
+import { grams } from '../../ui/format'
 import { GaugeView } from '../../ui/GaugeView'
 import { MarkLine } from '../../ui/Mark'
 import { Pick } from '../../ui/Pick'
 import { Failure, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
+import { Aid } from './Aid'
 import { DescribeForm } from './DescribeForm'
 
 type Input = Schemas['CheckInput']
@@ -54,6 +56,7 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
         }}
       />
       <p className="soft">A thing, a mix, or a thing and an age. Enter takes the first match.</p>
+      {!input && !measuring && <Aid />}
       {measuring && (
         <DescribeForm
           key={measuring.name}
@@ -143,7 +146,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
           <summary>
             <span className="who">{f.who}</span>
             <MarkLine mark={f.mark} />
-            <span className="soft">{f.findings[0]?.reason ?? 'No rule objects.'}</span>
+            <span className="soft">{f.findings[0]?.reason ?? (f.portion_g ? `No rule objects, at a usual portion of ${grams(f.portion_g)} a child.` : 'No rule objects.')}</span>
           </summary>
           {f.findings.map((finding) => (
             <FindingView key={finding.rule} finding={finding} />

@@ -12,7 +12,7 @@ import { measure } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
-import { flip, inputOf, newChild, newRoom } from './model'
+import { customs, flip, inputOf, newChild, newRoom } from './model'
 import { removeRoom } from './removal'
 
 export function RoomEditor() {
@@ -119,6 +119,16 @@ function Editor({ room }: { room?: Room }) {
           <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" checked={draft.nut_free} onChange={(e) => change({ nut_free: e.target.checked })} />
           <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" checked={draft.illness} onChange={(e) => change({ illness: e.target.checked })} />
           <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" checked={draft.pet} onChange={(e) => change({ pet: e.target.checked })} />
+        </fieldset>
+        <fieldset disabled={readOnly} className="drawer">
+          <legend>Families here keep from: noted with every plan, for them to decide</legend>
+          <div className="chips">
+            {customs.map((c) => (
+              <button key={c} type="button" aria-pressed={draft.customs?.includes(c) ?? false} onClick={() => change({ customs: flip(draft.customs ?? [], c) })}>
+                {c}
+              </button>
+            ))}
+          </div>
         </fieldset>
         <fieldset disabled={readOnly} className="drawer">
           <legend>In the drawer: amounts come in these alone</legend>

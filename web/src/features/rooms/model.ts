@@ -13,8 +13,11 @@ export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', m
 
 export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', drawer: [], nut_free: false, illness: false, pet: false, children: [newChild()] })
 
+/** What families may keep from: a note with what is planned, never a verdict. */
+export const customs = ['gelatine', 'alcohol', 'honey', 'meat', 'playing with food']
+
 /** The part of a room that is edited. */
-export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, nut_free, illness, pet, children })
+export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs: customs ?? [], children })
 
 /** What the room asks of everything that goes in, in a few words. */
 export function asks(room: Room): string[] {

@@ -1,0 +1,123 @@
+// Package aid holds the cards for when something has happened: what to do first, in order,
+// and what a step takes from the shelf, so that it is judged for the room like all else.
+//
+// The steps follow first-aid and poison-centre guidance, quoted from memory, and the practice
+// of the trade. They defer to the local emergency and poison numbers, which stand above them.
+package aid
+
+import "emblo/core/safety"
+
+// Card says what to do when one thing has happened. Cards are read-only.
+type Card struct {
+	ID    string // a short name that never changes
+	Title string // what has happened, in an educator's words
+	// Call says when the emergency or poison number is called; it stands first.
+	Call   string
+	Steps  []Step
+	Ground safety.Ground
+}
+
+// Step is one thing an adult does.
+type Step struct {
+	Do string
+	// Takes is the id of what the step takes from the shelf, empty for none. Where that does
+	// not go in for a room, Else is done in its place. Kneaded is set when it goes into a dough.
+	Takes, Else string
+	Kneaded     bool
+}
+
+// Cards returns the cards, what cannot wait first.
+func Cards() []Card { return append([]Card(nil), cards...) }
+
+var cards = []Card{
+	{
+		ID: "reaction", Title: "A rash, swelling or wheeze",
+		Call: "Call at once when breathing, the lips, the tongue or the throat are affected, or the child turns pale or limp.",
+		Steps: []Step{
+			{Do: "Stop play for everybody; keep the child with you."},
+			{Do: "Follow the child's own plan: their medicine, by who is trained to give it."},
+			{Do: "Wash hands and face with plain water; take off what the mix is on."},
+			{Do: "Keep the packets and the recipe, for whoever comes."},
+		},
+		Ground: safety.Ground{Source: "First-aid guidance on allergic reactions", Standing: safety.QuotedFromMemory},
+	},
+	{
+		ID: "swallowed", Title: "Swallowed, or up a nose",
+		Call: "Call at once for a button cell, a magnet, a gel bead or a chemical, also when you only suspect it and the child seems well. A child who cannot cough, cry or breathe needs first aid for choking now.",
+		Steps: []Step{
+			{Do: "Look into the mouth and take out only what you can see."},
+			{Do: "Do not make the child sick. Nothing to eat or drink unless the poison line says so."},
+			{Do: "A thing in a nose or an ear stays there for a health professional: no tweezers, no water."},
+			{Do: "More than a taste of salt dough, a plant or soap: ask the poison line."},
+			{Do: "Keep the packet, the recipe and what is left; note how much and when."},
+			{Do: "Count what came back, and tell the family the same day."},
+		},
+		Ground: safety.Ground{Source: "Poison-centre guidance; CPSC on button cells, magnets and water beads", Standing: safety.QuotedFromMemory},
+	},
+	{
+		ID: "eye", Title: "Something in an eye",
+		Call: "Call for a chemical, and when it still hurts, is red or blurred after rinsing.",
+		Steps: []Step{
+			{Do: "No rubbing: hold the child's hands."},
+			{Do: "Rinse with clean lukewarm running water, the eye lowest, from the nose outwards: 10 minutes for soap, salt, sand or flour, 20 for a chemical or a spice.", Takes: "water"},
+			{Do: "Sand or glitter that does not rinse out, and anything stuck, stays for a health professional."},
+			{Do: "A damp cloth each, from now on; the rest of the group rinses hands."},
+		},
+		Ground: safety.Ground{Source: "First-aid guidance on eyes", Standing: safety.QuotedFromMemory},
+	},
+	{
+		ID: "bag-burst", Title: "A bag or bottle burst",
+		Call: "Call when a child has swallowed or breathed in what was inside, or a piece of the film.",
+		Steps: []Step{
+			{Do: "Hands off; take bag, contents and torn film away, and count the pieces."},
+			{Do: "What was sealed is now in the open: check it “in the open” before any of it stays."},
+			{Do: "Wipe the table and hands; what is slippery on the floor first."},
+			{Do: "The next one in two bags, taped all round."},
+		},
+		Ground: safety.Ground{Source: "Common practice with sealed bags", Standing: safety.CommonPractice},
+	},
+	{
+		ID: "spilled", Title: "Spilled on the floor",
+		Call: "Call when a child fell and is drowsy, sick or cannot bear weight.",
+		Steps: []Step{
+			{Do: "Children off that side; nobody runs."},
+			{Do: "Beads, grain and small pieces: sweep at once, then look from the height of a crawling child."},
+			{Do: "Water: soak it up and dry the floor."},
+			{Do: "Oil, foam and gel: soak up, wash with dish soap, rinse, dry.", Takes: "dish-soap", Else: "Oil, foam and gel: soak up, then wash with hot water and plenty of cloths, away from the children; dry."},
+			{Do: "What lay on the floor is thrown away, not sieved back, where a child mouths."},
+		},
+		Ground: safety.Ground{Source: "Common practice on spills", Standing: safety.CommonPractice},
+	},
+	{
+		ID: "stain", Title: "A stain on skin or clothes",
+		Call: "Call when the skin under it burns, blisters or swells.",
+		Steps: []Step{
+			{Do: "Skin: lukewarm water and a soft cloth; it fades in a day or two."},
+			{Do: "What stays: a little plant oil on a cloth lifts dye from skin; wash it off after.", Takes: "plant-oil", Else: "Here: no oil. Leave what stays, it fades."},
+			{Do: "Clothes: cold water at once, then the wash; tell the family what dye it was."},
+		},
+		Ground: safety.Ground{Source: "Common practice with strong dyes", Standing: safety.CommonPractice},
+	},
+	{
+		ID: "too-sticky", Title: "Too sticky to play with",
+		Call: "No call for the mix itself; call for a child who has swallowed much of it.",
+		Steps: []Step{
+			{Do: "Five minutes on the counter first: warm dough is sticky, and so is one that has not rested."},
+			{Do: "Then ready-to-eat flour, a spoon at a time, kneaded in. Never raw flour: it makes a cooked dough raw again.", Takes: "ready-flour", Kneaded: true, Else: "Here: starch that is ready to eat, a spoon at a time. Never raw flour."},
+			{Do: "“Fix the feel” on the recipe’s page says how much for this batch."},
+			{Do: "Hands: a little starch, or cool water and a cloth; no hot water on dough."},
+		},
+		Ground: safety.Ground{Source: "Common practice at the counter; raw flour by the FDA", Standing: safety.CommonPractice},
+	},
+	{
+		ID: "no-date", Title: "A tub without a date",
+		Call: "No call, unless a child has eaten from it and is unwell.",
+		Steps: []Step{
+			{Do: "Dough, food, anything damp: throw it away. What is not known is never cleared."},
+			{Do: "Dry grain in its closed packet, in date: spread it on a tray, look for webs, clumps and a musty smell; 72 h in the freezer."},
+			{Do: "Washable things: wash, dry through, look over for cracks."},
+			{Do: "Write what it is, the day and what is in it on the next one before the lid goes on."},
+		},
+		Ground: safety.Ground{Source: "Common practice on keeping", Standing: safety.CommonPractice},
+	},
+}
