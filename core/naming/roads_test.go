@@ -314,3 +314,28 @@ func ExampleNamer_Resolve() {
 	// pom-poms 5 Are all of them over 45 mm across?
 	// Pom-poms, 50 mm
 }
+
+// A recipe never asks for what its own rules keep out: no step names a thing that is sharp,
+// breaks or poisons.
+func TestRecipesAskForNothingTheRulesKeepOut(t *testing.T) {
+	hazards := material.TraitsOf(material.Sharp, material.Breakable, material.LatexBalloon, material.Damaged, material.ToxicSeed)
+	named := func(step string, it material.Item) bool {
+		words := " " + strings.ReplaceAll(strings.Join(material.Words(step), " "), "rolling pin", "roller") + " "
+		return slices.ContainsFunc(append([]string{it.Name}, it.Also...), func(name string) bool {
+			key := strings.Join(material.Words(name), " ")
+			return key != "" && strings.Contains(words, " "+key+" ") && !strings.Contains(words, " no "+key+" ")
+		})
+	}
+	picks, _ := material.Standard().Get("toothpicks")
+	require.True(t, named("Put toothpicks through the film", picks), "the search finds what it looks for")
+	for _, r := range recipe.Standard().Recipes() {
+		for _, s := range r.Steps {
+			assert.NotRegexp(t, `(?i)\bhalf (jumbo |craft )?sticks?\b`, s.Text, r.ID)
+			for _, it := range material.Standard().Items() {
+				if !it.Facts.Traits.Meet(hazards).Empty() {
+					assert.False(t, named(s.Text, it), "%s: %q asks for %s", r.ID, s.Text, it.Name)
+				}
+			}
+		}
+	}
+}

@@ -200,7 +200,7 @@ var elementRules = []Rule{
 				reason:  "A small child's skin burns at lower heat and faster than an adult's; the middle of a dough stays hot longest.",
 				numbers: []Number{{"limit", "40 C"}},
 				change:  "Spread it thin, wait, and measure the middle with a probe.",
-				do:      []string{"Probe the middle: 40 C or less before hands go in"},
+				do:      []string{"Stir or knead, then probe the middle: 40 C or less before hands go in; a microwave leaves it hotter than the edge"},
 			}
 			if known {
 				e.numbers = append(e.numbers, Number{"by probe", fmt.Sprintf("%g C", heat)})

@@ -186,7 +186,7 @@ var poisonRules = []Rule{
 			return say(WithAHand)
 		},
 		explain: words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
-			do: []string{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; hands washed after"}}.explain,
+			do: []string{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; cuts covered first, hands washed after"}}.explain,
 	},
 	{
 		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, Tunable: true,

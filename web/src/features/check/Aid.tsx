@@ -52,7 +52,10 @@ function Card({ card, onClose }: { card: Schemas['AidCard']; onClose: () => void
             {s.do}
             {s.not?.map((n) => (
               <div key={n.room} className="not">
-                <b>{n.room}</b> <MarkLine mark={n.mark} /> {n.thing}: {n.reason} <b>{n.else}</b>
+                <div className="who">
+                  <b>{n.room}</b> <MarkLine mark={n.mark} />
+                </div>
+                {n.thing}: {n.reason} <b>{n.else}</b>
               </div>
             ))}
           </li>
