@@ -191,6 +191,9 @@ type CupboardAmount = written.CupboardAmount
 // CupboardNote defines model for CupboardNote.
 type CupboardNote = written.CupboardNote
 
+// Custom defines model for Custom.
+type Custom = string
+
 // Described A thing measured by hand. What is left out is not known, and is never cleared.
 type Described = written.Described
 

@@ -131,3 +131,73 @@ export const limits = {
     "room_id": 36
   }
 } as const
+
+/** The words of every choice, by schema, in the order of the contract. */
+export const vocabulary = {
+  "Allergen": [
+    "milk",
+    "egg",
+    "fish",
+    "crustaceans",
+    "tree nuts",
+    "peanuts",
+    "wheat",
+    "gluten",
+    "soya",
+    "sesame",
+    "celery",
+    "mustard",
+    "sulphites",
+    "lupin",
+    "molluscs",
+    "latex",
+    "nickel",
+    "lanolin",
+    "preservatives",
+    "other"
+  ],
+  "Custom": [
+    "gelatine",
+    "alcohol",
+    "honey",
+    "meat",
+    "playing with food"
+  ],
+  "Mark": [
+    "bowl",
+    "held-bowl",
+    "ruler",
+    "lid"
+  ],
+  "MeasureSystem": [
+    "us",
+    "metric",
+    "australian"
+  ],
+  "Mouths": [
+    "yes",
+    "no",
+    "unknown"
+  ],
+  "Role": [
+    "lead",
+    "educator",
+    "helper"
+  ],
+  "Use": [
+    "open",
+    "in-dough",
+    "hidden",
+    "frozen",
+    "threaded",
+    "sealed",
+    "adult-tool",
+    "home"
+  ],
+  "Verdict": [
+    "goes-in",
+    "with-a-hand",
+    "measure-first",
+    "keep-out"
+  ]
+} as const

@@ -661,6 +661,8 @@ export interface components {
         /** @enum {string} */
         MeasureSystem: "us" | "metric" | "australian";
         /** @enum {string} */
+        Custom: "gelatine" | "alcohol" | "honey" | "meat" | "playing with food";
+        /** @enum {string} */
         Mouths: "yes" | "no" | "unknown";
         /** @enum {string} */
         Allergen: "milk" | "egg" | "fish" | "crustaceans" | "tree nuts" | "peanuts" | "wheat" | "gluten" | "soya" | "sesame" | "celery" | "mustard" | "sulphites" | "lupin" | "molluscs" | "latex" | "nickel" | "lanolin" | "preservatives" | "other";
@@ -707,7 +709,7 @@ export interface components {
             /** @description An animal lives in the room or comes into it. */
             pet: boolean;
             /** @description What families here keep from: a note, never a verdict. */
-            customs?: string[];
+            customs?: components["schemas"]["Custom"][];
             children: components["schemas"]["ChildInput"][];
         };
         RoomInput: components["schemas"]["RoomBody"] & {

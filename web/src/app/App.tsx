@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
 import { Navigate, Route, Routes } from 'react-router'
-import { sessionQuery } from '../api/queries'
+import { sessionQuery } from '../session/queries'
 import { SignIn } from '../features/signin/SignIn'
 import { Failure, Waiting } from '../ui/States'
-import { SessionContext } from './session'
+import { SessionContext } from '../session/session'
 import { Shell } from './Shell'
 
 const Rooms = lazy(() => import('../features/rooms/Rooms').then((m) => ({ default: m.Rooms })))

@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { sessionQuery } from '../session/queries'
 import { useEffect, useState } from 'react'
 import { NavLink, Outlet } from 'react-router'
 import { api, ask } from '../api/client'
 import { Check } from '../features/check/Check'
-import { useSession } from './session'
+import { useSession } from '../session/session'
 import { keepTheme, storedTheme, type Theme } from './theme'
 
 /** The frame around every screen: the jug to move by, and Check one key away. */
@@ -94,7 +95,7 @@ function SignOut() {
     mutationFn: () => ask(api.DELETE('/api/session')),
     onSuccess: () => {
       client.clear()
-      client.setQueryData(['session'], null)
+      client.setQueryData(sessionQuery.queryKey, null)
     },
   })
   return (

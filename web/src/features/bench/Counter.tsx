@@ -2,7 +2,7 @@ import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { Glyph } from '../../ui/Mark'
 import { dayAndTime, grams, plural } from '../../ui/format'
-import { readiness } from './model'
+import { readiness } from '../../entities/setup/model'
 import type { Saving } from './useSaving'
 
 interface Props {

@@ -3,10 +3,10 @@ import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import type { Described, Line, PlanItem } from '../../api/client'
 import { insteadOfCount, Mark } from '../../ui/Mark'
-import { Pick } from '../../ui/Pick'
+import { Pick } from '../../entities/thing/Pick'
 import { Stepper } from '../../ui/Stepper'
 import { useWords } from '../../ui/words'
-import { DescribeForm } from '../check/DescribeForm'
+import { DescribeForm } from '../../entities/thing/DescribeForm'
 
 interface Props {
   items: PlanItem[]

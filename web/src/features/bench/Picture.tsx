@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
-import { MixNature } from './MixNature'
+import { MixNature } from '../../entities/recipe/MixNature'
 import { MixAmounts, Parts } from './MixPicture'
 import { TubSection } from './TubSection'
 import { ByWhen } from './ByWhen'

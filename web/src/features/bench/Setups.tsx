@@ -1,15 +1,18 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
-import { roomsQuery, setupsQuery } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { roomsQuery } from '../../entities/room/queries'
+import { setupsQuery } from '../../entities/setup/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, timeOfDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { nextMorning } from './model'
+import { nextMorning } from '../../entities/setup/model'
 
 export function Setups() {
   usePageTitle('Bench')
@@ -18,7 +21,7 @@ export function Setups() {
   const all = setups.data?.pages.flatMap((p) => p.setups)
   const [removed, setRemoved] = useState<{ id: string; name: string } | null>(null)
   const client = useQueryClient()
-  const refresh = () => client.invalidateQueries({ queryKey: ['setups'] })
+  const refresh = () => outdate(client, 'setup')
   const remove = useMutation({
     mutationFn: ({ id }: { id: string; name: string }) => ask(api.DELETE('/api/setups/{id}', { params: { path: { id } } })),
     onSuccess: async (_, gone) => {
@@ -101,7 +104,7 @@ function NewSetup() {
       return id
     },
     onSuccess: async (id) => {
-      await client.invalidateQueries({ queryKey: ['setups'] })
+      await outdate(client, 'setup')
       await navigate(`/bench/${id}`)
     },
   })

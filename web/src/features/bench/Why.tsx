@@ -3,9 +3,9 @@ import { Findings } from '../../ui/Findings'
 import { MarkLine } from '../../ui/Mark'
 import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
-import { swapsQuery } from '../../api/queries'
+import { swapsQuery } from '../../entities/setup/queries'
 import { Swaps } from '../../ui/Swaps'
-import { objections } from './model'
+import { objections } from '../../entities/setup/model'
 
 /** Every objection, worst first, and what goes with every plan. */
 export function Why({ answer, swapOf }: { answer?: Answer; swapOf?: (line: Line) => Swapping | undefined }) {

@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useEffect, useRef, useState } from 'react'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Answer, type Plan, type Setup, type SetupInput } from '../../api/client'
-import { setupQuery } from '../../api/queries'
-import { planOf } from './model'
+import { setupQuery } from '../../entities/setup/queries'
+import { planOf } from '../../entities/setup/model'
 
 export type Saving = { is: 'saved' } | { is: 'saving' } | { is: 'waiting'; sentence: string } | { is: 'wrong'; sentence: string; field?: string } | { is: 'conflict'; sentence: string; theirs: Setup }
 
@@ -35,7 +36,7 @@ export function useSaving(id: string, input: SetupInput, enabled: boolean, onVer
       localStorage.removeItem(draftKey(id))
       client.setQueryData(setupQuery(id).queryKey, setup)
       onAnswer(planOf(body), answer)
-      void client.invalidateQueries({ queryKey: ['setups'] })
+      void outdate(client, 'setup')
       setSaved(JSON.stringify({ ...body, version: setup.version }))
       setState({ is: 'saved' })
       onVersion(setup.version)

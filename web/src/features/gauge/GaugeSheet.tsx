@@ -1,6 +1,7 @@
 import { Button } from 'react-bootstrap'
 import { Link } from 'react-router'
-import { usePageTitle, useSession } from '../../app/session'
+import { useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 
 const bore = 31.75
 const ball = 44.5

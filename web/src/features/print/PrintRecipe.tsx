@@ -3,13 +3,15 @@ import type { ReactNode } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { Room, Schemas } from '../../api/client'
-import { makingQuery, roomsQuery } from '../../api/queries'
-import { usePageTitle, useSession } from '../../app/session'
+import { makingQuery } from '../../entities/recipe/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, grams, measure, miss } from '../../ui/format'
 import { Glyph, markWord } from '../../ui/Mark'
 import { Scoops } from '../../ui/Scoops'
 import { Failure, Waiting } from '../../ui/States'
-import { orderOf, type Making } from '../recipes/order'
+import { orderOf, type Making } from '../../entities/recipe/order'
 
 /** Asks how the recipe in the address is made, and prints that; what was not checked is not
  * printed. */

@@ -4,7 +4,7 @@ import { grams, litres, measure, miss, plural } from '../../ui/format'
 import { percent, tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 import { Undo } from '../../ui/States'
-import { money, type Making } from './order'
+import { money, type Making } from '../../entities/recipe/order'
 import { NoteCell } from './NoteCell'
 
 type Amount = Schemas['MakingAmount']

@@ -1,11 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
 import { grams, measure, plural } from '../../ui/format'
 import { Undo } from '../../ui/States'
-import type { Change, Making } from './order'
+import type { Change, Making } from '../../entities/recipe/order'
 
 type Dose = Schemas['Remedy']['doses'][number]
 
@@ -22,7 +23,7 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
   const [open, setOpen] = useState('')
   const [undo, setUndo] = useState<{ text: string; id: string } | null>(null)
   const client = useQueryClient()
-  const refresh = () => client.invalidateQueries({ queryKey: ['making'] })
+  const refresh = () => outdate(client, 'feel')
   const add = useMutation({
     mutationFn: async ({ dose, symptom }: { dose: Dose; symptom: string }) => {
       const addition = v7()

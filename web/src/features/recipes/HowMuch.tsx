@@ -1,11 +1,11 @@
 import { Form } from 'react-bootstrap'
 import { useQuery } from '@tanstack/react-query'
 import type { ApiError, Room } from '../../api/client'
-import { bookQuery } from '../../api/queries'
+import { bookQuery } from '../../entities/recipe/queries'
 import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
 import { useWords } from '../../ui/words'
-import { moulds, newShape, shapeText, ways, type Change, type Order, type Shape } from './order'
+import { moulds, newShape, shapeText, ways, type Change, type Order, type Shape } from '../../entities/recipe/order'
 
 interface Props {
   order: Order

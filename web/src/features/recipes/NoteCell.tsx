@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useState } from 'react'
 import { api, ask } from '../../api/client'
-import { ofCupboard } from '../../api/queries'
+
 
 /** A number in a cell that is noted when the field is left. */
 export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string; label: string; have?: number; pack?: number; coins?: number; onSaved: (undo: () => void) => void }) {
@@ -10,7 +11,7 @@ export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string
   const [wrong, setWrong] = useState('')
   const note = useMutation({
     mutationFn: (g: number | undefined) => ask(api.PUT('/api/cupboard/{id}/amount', { params: { path: { id } }, body: { grams: g ?? null, pack_g: pack ?? null, price_coins: coins ?? null } })),
-    onSuccess: () => Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] }))),
+    onSuccess: () => outdate(client, 'cupboard'),
     onError: (e) => setWrong(e.message),
   })
   const leave = () => {

@@ -2,13 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import { Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import type { Room, Schemas } from '../../api/client'
-import { draftQuery } from '../../api/queries'
+import { draftQuery } from '../../entities/recipe/queries'
 import { Findings } from '../../ui/Findings'
 import { grams } from '../../ui/format'
 import { MarkLine } from '../../ui/Mark'
 import { Failure } from '../../ui/States'
 import { useSettled } from '../../ui/useSettled'
-import { MixNature } from '../bench/MixNature'
+import { MixNature } from '../../entities/recipe/MixNature'
 
 type Text = Schemas['RecipeText']
 

@@ -1,15 +1,17 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useEffect, useId, useRef, useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { bookQuery, recipeQuery, roomsQuery } from '../../api/queries'
-import { usePageTitle } from '../../app/session'
+import { bookQuery, recipeQuery } from '../../entities/recipe/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
-import { measureWords } from '../rooms/model'
+import { measureWords } from '../../entities/room/model'
 import { Reading } from './Reading'
 
 type Text = Schemas['RecipeText']
@@ -93,7 +95,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     mutationFn: (v: number) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: v, recipe: text } })),
     onSuccess: async () => {
       sessionStorage.removeItem(keptKey(from))
-      await Promise.all(['recipes', 'recipe', 'making', 'book'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+      await outdate(client, 'recipe')
       await navigate(`/recipes/${id}?room=${roomID}`)
     },
   })
@@ -109,7 +111,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     mutationFn: () => ask(api.DELETE('/api/recipes/{id}', { params: { path: { id } } })),
     onSuccess: async () => {
       sessionStorage.removeItem(keptKey(from))
-      await Promise.all(['recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+      await outdate(client, 'recipe')
       await navigate('/recipes', { state: { id, name: first.name } satisfies RemovedRecipe })
     },
   })

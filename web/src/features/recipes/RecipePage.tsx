@@ -1,21 +1,24 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Base, type Room } from '../../api/client'
-import { makingQuery, recipeQuery, roomsQuery } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { makingQuery, recipeQuery } from '../../entities/recipe/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
 import { grams, plural } from '../../ui/format'
 import { Glyph, MarkLine, markWord } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
-import { MixNature } from '../bench/MixNature'
-import { nextMorning } from '../bench/model'
+import { MixNature } from '../../entities/recipe/MixNature'
+import { nextMorning } from '../../entities/setup/model'
 import { Amounts, Colours, Pots } from './Amounts'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
-import { fileName, money, orderOf, portionOf, saveFile, type Change, type Making, type Order } from './order'
+import { fileName, money, orderOf, portionOf, saveFile, type Change, type Making, type Order } from '../../entities/recipe/order'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
  * something is short. */
@@ -242,7 +245,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
       return id
     },
     onSuccess: async (id) => {
-      await client.invalidateQueries({ queryKey: ['setups'] })
+      await outdate(client, 'setup')
       await navigate(`/bench/${id}`)
     },
   })

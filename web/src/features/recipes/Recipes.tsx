@@ -1,16 +1,19 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { Button, Form } from 'react-bootstrap'
 import { useState } from 'react'
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Base, type Schemas } from '../../api/client'
-import { bookQuery, recipesQuery, roomsQuery } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { bookQuery, recipesQuery } from '../../entities/recipe/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
 import { countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
-import { nextMorning } from '../bench/model'
+import { nextMorning } from '../../entities/setup/model'
 import type { RemovedRecipe } from './RecipeForm'
 
 type Card = Schemas['RecipeCard']
@@ -53,7 +56,7 @@ export function Recipes() {
     onSuccess: () => {
       setRemoved(null)
       window.history.replaceState(null, '')
-      return Promise.all(['recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+      return outdate(client, 'recipe')
     },
   })
   return (
@@ -133,7 +136,7 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
       return id
     },
     onSuccess: async (id) => {
-      await client.invalidateQueries({ queryKey: ['setups'] })
+      await outdate(client, 'setup')
       await navigate(`/bench/${id}`)
     },
   })

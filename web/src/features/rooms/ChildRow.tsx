@@ -1,7 +1,8 @@
 import { Button, Form } from 'react-bootstrap'
 import type { ChildInput, Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { allergens, feelNeeds, flip, senses, tastes, told } from './model'
+import { vocabulary } from '../../api/limits.gen'
+import { feelNeeds, flip, senses, tastes, told } from '../../entities/room/model'
 
 interface Props {
   child: ChildInput
@@ -53,7 +54,7 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         {child.allergies.map((a, i) => (
           <span key={i} className="allergy">
             <Form.Select aria-label={`${who} is allergic to`} value={a.to} onChange={(e) => setAllergy(i, { to: e.target.value as Schemas['Allergen'] })}>
-              {allergens.map((w) => (
+              {vocabulary.Allergen.map((w) => (
                 <option key={w}>{w}</option>
               ))}
             </Form.Select>

@@ -1,19 +1,22 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Room, type RoomInput } from '../../api/client'
-import { limits } from '../../api/limits.gen'
-import { bookQuery, roomsQuery } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { limits, vocabulary } from '../../api/limits.gen'
+import { bookQuery } from '../../entities/recipe/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { measure } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
-import { customs, flip, inputOf, newChild, newRoom } from './model'
-import { removeRoom } from './removal'
+import { flip, inputOf, newChild, newRoom } from '../../entities/room/model'
+import { removeRoom } from '../../entities/room/removal'
 
 export function RoomEditor() {
   const { id } = useParams()
@@ -46,7 +49,7 @@ function Editor({ room }: { room?: Room }) {
   const change = (part: Partial<RoomInput>) => setDraft((d) => ({ ...d, ...part }))
 
   const put = (input: RoomInput) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: input }))
-  const refresh = () => Promise.all([client.invalidateQueries({ queryKey: ['rooms'] }), client.invalidateQueries({ queryKey: ['setups'] })])
+  const refresh = () => outdate(client, 'room')
   const save = useMutation({
     mutationFn: put,
     onSuccess: async () => {
@@ -123,7 +126,7 @@ function Editor({ room }: { room?: Room }) {
         <fieldset disabled={readOnly} className="drawer">
           <legend>Families here keep from: noted with every plan, for them to decide</legend>
           <div className="chips">
-            {customs.map((c) => (
+            {vocabulary.Custom.map((c) => (
               <button key={c} type="button" aria-pressed={draft.customs?.includes(c) ?? false} onClick={() => change({ customs: flip(draft.customs ?? [], c) })}>
                 {c}
               </button>

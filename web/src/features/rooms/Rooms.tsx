@@ -1,13 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useState } from 'react'
 import { Link, useLocation } from 'react-router'
-import { roomsQuery } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { roomsQuery } from '../../entities/room/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { AgeStrip } from '../../ui/AgeStrip'
 import { plural } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { asks, measureWords, staffing } from './model'
-import { restoreRoom, type RemovedRoom } from './removal'
+import { asks, measureWords, staffing } from '../../entities/room/model'
+import { restoreRoom, type RemovedRoom } from '../../entities/room/removal'
 
 export function Rooms() {
   usePageTitle('Rooms')
@@ -20,7 +22,7 @@ export function Rooms() {
     mutationFn: restoreRoom,
     onSuccess: () => {
       setRemoved(null)
-      return Promise.all([client.invalidateQueries({ queryKey: ['rooms'] }), client.invalidateQueries({ queryKey: ['setups'] })])
+      return outdate(client, 'room')
     },
   })
   const add = mayWrite(session) && (

@@ -1,11 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { centreQuery, rulesQuery } from '../../api/queries'
-import { usePageTitle, useSession } from '../../app/session'
+import { centreQuery, rulesQuery } from '../../entities/centre/queries'
+import { useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { schools, withMinimum, type School } from './schools'
@@ -43,8 +45,8 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
     mutationFn: (version: number) => ask(api.PUT('/api/centre', { body: { ...draft, version } })),
     onSuccess: (saved) => {
       setDraft(saved)
-      client.setQueryData(['centre'], saved)
-      return client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'centre' })
+      client.setQueryData(centreQuery.queryKey, saved)
+      return outdate(client, 'centre')
     },
   })
   const error = save.error instanceof ApiError ? save.error : undefined

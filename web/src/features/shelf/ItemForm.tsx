@@ -1,12 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useId, useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { itemQuery } from '../../api/queries'
-import { usePageTitle } from '../../app/session'
+import { itemQuery } from '../../entities/thing/queries'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { feels, parts, traitWord } from '../../ui/words'
@@ -64,7 +65,7 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
   const save = useMutation({
     mutationFn: (v: number) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: v, row } })),
     onSuccess: async () => {
-      await Promise.all(['board', 'item', 'shelf', 'recipes', 'book', 'setups'].map((k) => client.invalidateQueries({ queryKey: [k] })))
+      await outdate(client, 'thing')
       await navigate(`/shelf/${id}`)
     },
   })

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
-import { itemQuery, ofCupboard } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { itemQuery } from '../../entities/thing/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { FindingView } from '../../ui/Findings'
 import { grams } from '../../ui/format'
 import { GaugeView } from '../../ui/GaugeView'
@@ -133,7 +135,7 @@ export interface RemovedThing {
 function Actions({ it }: { it: Schemas['ItemPage'] }) {
   const client = useQueryClient()
   const navigate = useNavigate()
-  const refresh = () => Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] })))
+  const refresh = () => outdate(client, 'thing')
   const note = useMutation({
     mutationFn: (here: boolean) => ask(api.PUT('/api/cupboard/{id}', { params: { path: { id: it.id } }, body: { here } })),
     onSuccess: refresh,

@@ -1,10 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { outdate } from '../../api/keys'
 import { useDeferredValue, useId, useState, type ChangeEvent } from 'react'
 import { Form } from 'react-bootstrap'
 import { Link, useLocation, useSearchParams } from 'react-router'
 import { api, ask } from '../../api/client'
-import { boardQuery, ofCupboard, roomsQuery } from '../../api/queries'
-import { mayWrite, usePageTitle, useSession } from '../../app/session'
+import { boardQuery } from '../../entities/thing/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { mayWrite, useSession } from '../../session/session'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
 import { countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
@@ -134,7 +137,7 @@ function PutBack() {
     mutationFn: ({ id }: RemovedThing) => ask(api.POST('/api/shelf/items/{id}/restore', { params: { path: { id } } })),
     onSuccess: () => {
       setRemoved(null)
-      return Promise.all(ofCupboard.map((k) => client.invalidateQueries({ queryKey: [k] })))
+      return outdate(client, 'thing')
     },
   })
   return (
@@ -165,7 +168,7 @@ function Import() {
   const client = useQueryClient()
   const add = useMutation({
     mutationFn: (csv: string) => ask(api.POST('/api/shelf/import', { body: { csv } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['board'] }),
+    onSuccess: () => outdate(client, 'thing'),
   })
   const choose = (e: ChangeEvent<HTMLInputElement>) => {
     const file = e.target.files?.[0]

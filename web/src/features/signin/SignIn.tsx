@@ -2,8 +2,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { api, ask, type Session } from '../../api/client'
-import { sessionQuery, welcomeQuery } from '../../api/queries'
-import { usePageTitle } from '../../app/session'
+import { sessionQuery, welcomeQuery } from '../../session/queries'
+import { usePageTitle } from '../../ui/usePageTitle'
 import { Glyph, marks, markWord } from '../../ui/Mark'
 
 

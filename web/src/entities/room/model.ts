@@ -1,20 +1,14 @@
 import { v7 } from 'uuid'
 import type { ChildInput, Room, RoomInput, Schemas } from '../../api/client'
+import { vocabulary } from '../../api/limits.gen'
 import { plural } from '../../ui/format'
 
-export const allergens: Schemas['Allergen'][] = [
-  'milk', 'egg', 'fish', 'crustaceans', 'tree nuts', 'peanuts', 'wheat', 'gluten', 'soya', 'sesame', 'celery', 'mustard', 'sulphites', 'lupin', 'molluscs', 'latex', 'nickel', 'lanolin', 'preservatives', 'other',
-]
-
 /** What weaning guidance asks families to try: without what only skin reacts to, and what a family names itself. */
-export const tastes = allergens.filter((a) => !['latex', 'nickel', 'lanolin', 'preservatives', 'other'].includes(a))
+export const tastes = vocabulary.Allergen.filter((a) => !['latex', 'nickel', 'lanolin', 'preservatives', 'other'].includes(a))
 
 export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', mouths: 'unknown', developmental_months: null, allergies: [], needs: { asthma: false, eczema: false, eaten: [], avoids: [], seeks: [] } })
 
 export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', drawer: [], nut_free: false, illness: false, pet: false, children: [newChild()] })
-
-/** What families may keep from: a note with what is planned, never a verdict. */
-export const customs = ['gelatine', 'alcohol', 'honey', 'meat', 'playing with food']
 
 /** The part of a room that is edited. */
 export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs: customs ?? [], children })

@@ -1,7 +1,7 @@
 import { useId, useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Described, Schemas } from '../../api/client'
-import { allergens } from '../rooms/model'
+import { vocabulary } from '../../api/limits.gen'
 
 const forms: [NonNullable<Described['form']>, string][] = [
   ['piece', 'A piece that holds its shape'],
@@ -116,7 +116,7 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
       {d.contents === 'listed' && (
         <fieldset className="ticks">
           <legend>Holds</legend>
-          {allergens.map((a) => (
+          {vocabulary.Allergen.map((a) => (
             <Form.Check key={a} id={`${id}-${a}`} label={a} checked={d.allergens?.includes(a) ?? false} onChange={() => toggleAllergen(a)} />
           ))}
         </fieldset>

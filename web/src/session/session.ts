@@ -1,4 +1,4 @@
-import { createContext, use, useEffect } from 'react'
+import { createContext, use } from 'react'
 import type { Session } from '../api/client'
 
 export const SessionContext = createContext<Session | undefined>(undefined)
@@ -11,9 +11,3 @@ export function useSession(): Session {
 }
 
 export const mayWrite = (session: Session) => session.role !== 'helper'
-
-export function usePageTitle(title: string) {
-  useEffect(() => {
-    document.title = title ? `${title} · Emblo` : 'Emblo'
-  }, [title])
-}

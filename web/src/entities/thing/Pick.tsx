@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useId, useState, type KeyboardEvent } from 'react'
 import { Form } from 'react-bootstrap'
-import type { ShelfItem } from '../api/client'
-import { shelfQuery } from '../api/queries'
+import type { ShelfItem } from '../../api/client'
+import { shelfQuery } from './queries'
 
 interface Props {
   label: string

@@ -1,0 +1,24 @@
+import type { QueryClient } from '@tanstack/react-query'
+
+/** A verdict is forgotten with the screen that asked for it: coming back asks anew, so that
+ * what has changed in between never shows as it was. */
+export const unkept = { gcTime: 0 }
+
+/** What is judged or reckoned for a room, by the first word of its key. */
+const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups']
+
+/** What a change to something makes old, by the first word of its key. Every query's key begins with a word of this table. */
+const outdates = {
+  room: ['rooms', ...judged],
+  setup: ['setups'],
+  thing: ['shelf', 'book', ...judged],
+  recipe: ['recipe', 'book', 'shelf', ...judged],
+  cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps'],
+  feel: ['making'],
+  centre: ['rooms', 'setup', 'book', 'rules', 'shelf', 'recipe', ...judged],
+} as const
+
+export type Changed = keyof typeof outdates
+
+/** Asks anew for all that a change has made old, where it is on screen; the rest is asked when it comes on. */
+export const outdate = (client: QueryClient, what: Changed) => Promise.all([...new Set<string>(outdates[what])].map((k) => client.invalidateQueries({ queryKey: [k] })))
