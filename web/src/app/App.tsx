@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useEffect } from 'react'
+import { outbox } from '../api/outbox'
 import { Navigate, Route, Routes } from 'react-router'
 import { sessionQuery } from '../session/queries'
 import { SignIn } from '../features/signin/SignIn'
@@ -28,6 +29,11 @@ const PrintSetup = lazy(() => import('../features/print/PrintSetup').then((m) =>
 
 export function App() {
   const session = useQuery(sessionQuery)
+  const who = session.data && `${session.data.centre.name}/${session.data.name}`
+  useEffect(() => {
+    if (who) outbox.open(who)
+    else if (who === null) outbox.close()
+  }, [who])
   if (session.error && !session.data) {
     return (
       <main className="screen">

@@ -1,8 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import { outbox } from '../api/outbox'
 import { NavLink, Outlet } from 'react-router'
 import { api, ask } from '../api/client'
+import { plural } from '../ui/format'
 import { Check } from '../features/check/Check'
 import { useSession } from '../session/session'
 import { keepTheme, storedTheme, type Theme } from './theme'
@@ -63,6 +65,7 @@ export function Shell() {
         <div className="foot">
           <span>{session.centre.name}</span>
           <span>{session.name}</span>
+          <Waits />
           <ThemeButton />
           <SignOut />
         </div>
@@ -70,6 +73,16 @@ export function Shell() {
       <Outlet />
       <Check opened={opened} show={checking} onHide={hide} />
     </div>
+  )
+}
+
+/** What waits on this device for the line to come back. */
+function Waits() {
+  const count = useSyncExternalStore(outbox.subscribe, outbox.waiting)
+  return (
+    <span role="status" className={count > 0 ? 'waits' : undefined}>
+      {count > 0 ? `${plural(count, 'change')} kept here until the line is back` : ''}
+    </span>
   )
 }
 

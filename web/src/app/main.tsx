@@ -3,6 +3,8 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { ApiError } from '../api/client'
+import { outbox } from '../api/outbox'
+import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
 import { applyTheme, storedTheme } from './theme'
@@ -19,6 +21,8 @@ const client = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 })
+
+outbox.register('setup', setupSender(client))
 
 const root = document.getElementById('root')
 if (root) {

@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { Button } from 'react-bootstrap'
 
 /** Shown only when something takes longer than a blink. */
@@ -41,14 +41,22 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
   )
 }
 
-/** Undo instead of asking first: stays for eight seconds. */
+const undoMs = 8000
+
+/** Undo instead of asking first: stays for eight seconds, and as long as it has the focus or the pointer. */
 export function Undo({ text, onUndo, onGone }: { text: string; onUndo: () => void; onGone: () => void }) {
+  const [held, setHeld] = useState(false)
+  const gone = useRef(onGone)
   useEffect(() => {
-    const timer = window.setTimeout(onGone, 8000)
-    return () => window.clearTimeout(timer)
+    gone.current = onGone
   }, [onGone])
+  useEffect(() => {
+    if (held) return
+    const timer = window.setTimeout(() => gone.current(), undoMs)
+    return () => window.clearTimeout(timer)
+  }, [held, text])
   return (
-    <div className="undo" role="status">
+    <div className="undo" role="status" onFocus={() => setHeld(true)} onBlur={() => setHeld(false)} onPointerEnter={() => setHeld(true)} onPointerLeave={() => setHeld(false)}>
       <span>{text}</span>
       <button type="button" onClick={onUndo}>
         Undo

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
@@ -16,7 +16,7 @@ import { Counter } from './Counter'
 import { ItemList } from './ItemList'
 import { draftOf, lineFor, linesBySignature, planOf, recipeLink, type Draft } from '../../entities/setup/model'
 import { Picture } from './Picture'
-import { keptDraft, useSaving, type Saving } from './useSaving'
+import { keptSetup, useSaving, type Saving } from '../../entities/setup/saving'
 import { Why, type Swapping } from './Why'
 
 export function Bench() {
@@ -35,19 +35,21 @@ export function Bench() {
   return <Workspace key={id} id={id} setup={setup.data} rooms={rooms.data} />
 }
 
+/** How to take back one change, whatever has changed since. */
+interface Inverse {
+  text: string
+  inverse: (d: Draft) => Draft
+}
+
 function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room[] }) {
   const canWrite = mayWrite(useSession())
-  const [kept] = useState(() => keptDraft(id))
-  const [stored] = useState<Draft>(() => draftOf(setup))
-  const [draft, setDraft] = useState<Draft>(stored)
-  const [undo, setUndo] = useState<{ text: string; before: Draft } | null>(null)
-  const [offerKept, setOfferKept] = useState(kept !== null)
+  const [draft, setDraft] = useState<Draft>(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
+  const [undo, setUndo] = useState<Inverse | null>(null)
   usePageTitle(draft.name)
   const change = (part: Partial<Draft>) => setDraft((d) => ({ ...d, ...part }))
-  const client = useQueryClient()
   const room = rooms.find((r) => r.id === draft.room_id)
   const roomVersion = room?.version ?? 0
-  const { state, settle } = useSaving(id, draft, canWrite, (version) => change({ version }), (saved, answer) => client.setQueryData(answerQuery(saved, roomVersion).queryKey, { plan: saved, answer }))
+  const { state, take, keepMine } = useSaving(id, draft, canWrite)
 
   const plan = planOf(draft)
   const asked = useQuery(answerQuery(plan, roomVersion))
@@ -62,7 +64,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       return {
         input: { room_id, play_at, base },
         onTake: (s) => {
-          setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft })
+          setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, base: d.base && { ...d.base, recipe_id: base.recipe_id, item_id: base.item_id } }) })
           change({ base: s.recipe_id ? { ...base, recipe_id: s.recipe_id } : { ...base, item_id: s.item_id } })
         },
       }
@@ -73,7 +75,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     return {
       input: { room_id, play_at, item },
       onTake: (s) => {
-        setUndo({ text: `${s.name} in place of ${line.name}.`, before: draft })
+        setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, items: d.items.map((i) => (i.id === item.id ? { ...i, item_id: item.item_id, described: item.described } : i)) }) })
         change({ items: draft.items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)) })
       },
     }
@@ -113,20 +115,12 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       </header>
       <SavingNotice
         state={state}
-        kept={offerKept}
         onTake={(theirs) => {
           const next = draftOf(theirs)
+          take(next)
           setDraft(next)
-          settle(next)
         }}
-        onKeep={(theirs) => {
-          change({ version: theirs.version })
-          settle()
-        }}
-        onRestore={(yes) => {
-          if (yes && kept) setDraft({ ...draftOf(kept), version: draft.version })
-          setOfferKept(false)
-        }}
+        onKeep={keepMine}
       />
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
@@ -137,7 +131,9 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
             lineOf={(item) => lineFor(lines, plan, item)}
             readOnly={!canWrite}
             onChange={(items, removed) => {
-              if (removed) setUndo({ text: `${removed} taken out.`, before: draft })
+              const at = draft.items.findIndex((old) => !items.some((i) => i.id === old.id))
+              const gone = draft.items[at]
+              if (removed && gone) setUndo({ text: `${removed} taken out.`, inverse: (d) => ({ ...d, items: d.items.some((i) => i.id === gone.id) ? d.items : d.items.toSpliced(at, 0, gone) }) })
               change({ items })
             }}
           />
@@ -156,7 +152,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         <Undo
           text={undo.text}
           onUndo={() => {
-            change({ items: undo.before.items, base: undo.before.base })
+            setDraft(undo.inverse)
             setUndo(null)
           }}
           onGone={() => setUndo(null)}
@@ -168,23 +164,22 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
 
 interface NoticeProps {
   state: Saving
-  kept: boolean
   onTake: (theirs: Setup) => void
-  onKeep: (theirs: Setup) => void
-  onRestore: (yes: boolean) => void
+  onKeep: () => void
 }
 
-function SavingNotice({ state, kept, onTake, onKeep, onRestore }: NoticeProps) {
-  if (state.is === 'conflict') {
+function SavingNotice({ state, onTake, onKeep }: NoticeProps) {
+  const { theirs } = state
+  if (state.is === 'conflict' && theirs) {
     return (
       <div className="notice ruler" role="alert">
         <p>
-          {state.sentence} Theirs is “{state.theirs.name}” with {state.theirs.items.length} things beside the base.
+          {state.sentence} Theirs is “{theirs.name}” with {theirs.items.length} things beside the base.
         </p>
-        <Button variant="outline-primary" onClick={() => onTake(state.theirs)}>
+        <Button variant="outline-primary" onClick={() => onTake(theirs)}>
           Take theirs
         </Button>
-        <Button variant="outline-primary" onClick={() => onKeep(state.theirs)}>
+        <Button variant="outline-primary" onClick={onKeep}>
           Keep mine
         </Button>
       </div>
@@ -195,19 +190,6 @@ function SavingNotice({ state, kept, onTake, onKeep, onRestore }: NoticeProps) {
       <div className="notice lid" role="alert">
         <p>Not saved: {state.sentence}</p>
         <Link to="/bench">Back to the bench</Link>
-      </div>
-    )
-  }
-  if (kept) {
-    return (
-      <div className="notice ruler" role="alert">
-        <p>This device kept changes that never reached Emblo.</p>
-        <Button variant="outline-primary" onClick={() => onRestore(true)}>
-          Bring them back
-        </Button>
-        <Button variant="quiet" onClick={() => onRestore(false)}>
-          Leave them
-        </Button>
       </div>
     )
   }

@@ -3,7 +3,7 @@ import type { Answer } from '../../api/client'
 import { Glyph } from '../../ui/Mark'
 import { dayAndTime, grams, plural } from '../../ui/format'
 import { readiness } from '../../entities/setup/model'
-import type { Saving } from './useSaving'
+import type { Saving } from '../../entities/setup/saving'
 
 interface Props {
   answer?: Answer
@@ -58,7 +58,7 @@ export function Counter({ answer, failed, state, printTo }: Props) {
         </strong>
       </div>
       <div className="state">
-        <span role="status" title={state.is === 'waiting' ? state.sentence : undefined}>
+        <span role="status" title={state.sentence}>
           {savedWords[state.is]}
         </span>
       </div>

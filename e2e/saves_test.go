@@ -1,0 +1,94 @@
+package e2e
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+
+	"emblo/e2e/harness"
+)
+
+// bakery opens the set-up that the tests of saving change.
+func bakery(t *testing.T, app *harness.App) (*harness.Person, *harness.Line) {
+	p := harness.Sit(t, app, 1280, 800)
+	p.Demo()
+	p.Click("link", "Bakery counter")
+	p.See("at 120 g", "Saved")
+	return p, p.Line()
+}
+
+// reads is what somebody else finds stored.
+func reads(t *testing.T, app *harness.App, words ...string) {
+	other := harness.Sit(t, app, 1280, 800)
+	other.Demo()
+	other.Click("link", "Bakery counter")
+	other.See(words...)
+}
+
+// On a slow line what was typed while a save was under way follows it, and one person meets
+// no conflict with themselves.
+func TestSlowSaveIsFollowedByWhatCameSince(t *testing.T) {
+	app := harness.Start(t)
+	p, line := bakery(t, app)
+	line.Is(1500*time.Millisecond, "")
+	p.Type("textbox", "Grams for each child", "110")
+	p.See("Saving…")
+	time.Sleep(900 * time.Millisecond) // it is on its way
+	p.Type("textbox", "Grams for each child", "95")
+	p.Type("textbox", "Name of the set-up", "Bakery counter, slowly")
+	p.See("Saved", "at 95 g")
+	assert.NotContains(t, p.Text(), "Somebody else")
+	other := harness.Sit(t, app, 1280, 800)
+	other.Demo()
+	other.Click("link", "Bakery counter, slowly")
+	other.See("at 95 g")
+	assert.LessOrEqual(t, line.Saves(), 3, "one at a time, the newest alone")
+}
+
+// A save whose answer is lost has arrived: it is sent again as it was, and what is newer follows.
+func TestLostAnswersAreNoConflict(t *testing.T) {
+	app := harness.Start(t)
+	p, line := bakery(t, app)
+	line.Is(0, "answer")
+	p.Type("textbox", "Grams for each child", "110")
+	p.See("Kept here; trying again")
+	p.Type("textbox", "Grams for each child", "100")
+	p.See("1 change kept here")
+	line.Is(0, "")
+	p.See("Saved", "at 100 g")
+	assert.NotContains(t, p.Text(), "Somebody else")
+	reads(t, app, "at 100 g")
+}
+
+// A minute without a line, and a reload in it: what was typed is sent when the line is back,
+// from whichever screen.
+func TestReloadInAMinuteWithoutALine(t *testing.T) {
+	app := harness.Start(t)
+	p, line := bakery(t, app)
+	line.Is(0, "request")
+	p.Type("textbox", "Grams for each child", "85")
+	p.See("Kept here; trying again")
+	p.Open("/shelf")
+	p.See("kept here until the line is back")
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.See("at 85 g", "Kept here; trying again") // not what is stored, but what was typed
+	p.Open("/rules")
+	line.Is(0, "")
+	p.Gone("kept here until the line is back")
+	reads(t, app, "at 85 g")
+}
+
+// Undo takes back its own change alone: what came after it stays.
+func TestUndoKeepsWhatCameAfter(t *testing.T) {
+	app := harness.Start(t)
+	p, _ := bakery(t, app)
+	p.Click("button", "Take out Rolling pins, child size")
+	p.See("Rolling pins, child size taken out")
+	p.Type("textbox", "Grams for each child", "105")
+	p.Click("button", "Undo")
+	p.See("Saved", "at 105 g")
+	assert.True(t, p.Has("button", "Take out Rolling pins, child size"))
+	reads(t, app, "at 105 g", "Rolling pins")
+}

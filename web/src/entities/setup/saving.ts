@@ -1,0 +1,60 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useSyncExternalStore } from 'react'
+import { api, ask, type Answer, type Room, type Setup, type SetupInput } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { outbox, type Letter, type Sender } from '../../api/outbox'
+import { roomsQuery } from '../room/queries'
+import { planOf } from './model'
+import { answerQuery, setupQuery } from './queries'
+
+const kind = 'setup'
+
+export type Saving = { is: 'saved' | 'saving' | 'waiting' | 'wrong' | 'conflict'; sentence?: string; theirs?: Setup }
+
+/** Sends set-ups, and puts what the server answers where the screens look. */
+export const setupSender = (client: QueryClient): Sender => ({
+  send: async (id, version, body) => {
+    const answer = await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...(body as SetupInput), version } }))
+    return { ...answer, version: answer.setup.version }
+  },
+  saved: (id, body, answer) => {
+    const { setup, answer: reckoned } = answer as unknown as { setup: Setup; answer: Answer }
+    client.setQueryData(setupQuery(id).queryKey, setup)
+    const plan = planOf(body as SetupInput)
+    const version = client.getQueryData<Room[]>(roomsQuery.queryKey)?.find((r) => r.id === plan.room_id)?.version ?? 0
+    client.setQueryData(answerQuery(plan, version).queryKey, { plan, answer: reckoned })
+    void outdate(client, 'setup')
+  },
+})
+
+/** What of a set-up this device keeps that the server has not answered yet. */
+export function keptSetup(id: string): SetupInput | undefined {
+  const letter = outbox.look(kind, id)
+  return (letter?.next ?? letter?.flying) as SetupInput | undefined
+}
+
+const bodyText = (input: SetupInput) => JSON.stringify({ ...input, version: 0 })
+
+/** Saves a set-up a moment after it stops changing, through the outbox of this device. */
+export function useSaving(id: string, input: SetupInput, enabled: boolean) {
+  const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look(kind, id))
+  const text = bodyText(input)
+  const put = useRef(text)
+  useEffect(() => {
+    if (!enabled || text === put.current) return
+    put.current = text
+    outbox.put(kind, id, input.version, JSON.parse(text) as object)
+  }, [id, text, enabled, input.version])
+  return {
+    state: standing(letter),
+    /** What is stored now stands here: it is not to be saved again. */
+    take: (theirs: SetupInput) => {
+      put.current = bodyText(theirs)
+      outbox.drop(kind, id)
+    },
+    keepMine: () => outbox.over(kind, id),
+  }
+}
+
+const standing = (letter: Letter | undefined): Saving =>
+  letter ? { is: letter.state, sentence: letter.sentence, theirs: letter.theirs as Setup | undefined } : { is: 'saved' }
