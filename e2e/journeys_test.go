@@ -89,7 +89,7 @@ func TestDoughForFifteenInCupsAndGramsAndOnPaper(t *testing.T) {
 func TestRoomIsWrittenCorrectedAndRestored(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 800)
 	p.Demo()
-	p.Click("link", "Rooms")
+	p.Click("link", "Centre")
 	p.Click("link", "Add a room")
 	p.Type("textbox", "Name", "Sandbank")
 	p.Type("textbox", "Letters of child 1", "qx")

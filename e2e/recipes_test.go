@@ -56,7 +56,7 @@ func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
 	p.See("makes\n11 ×")
 
 	// With two cups in the drawer the page says which measure more would do.
-	p.Click("link", "Rooms")
+	p.Click("link", "Centre")
 	p.Click("link", "Pebbles")
 	for _, label := range []string{"⅓ cup", "¼ cup", "1 tbsp", "1 tsp", "½ tsp", "¼ tsp"} {
 		p.Click("button", label)

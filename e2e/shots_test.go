@@ -22,10 +22,10 @@ var views = []struct {
 }{
 	{"sign-in", func(p *harness.Person) { p.Open("/"); p.See("Open the demo centre") }},
 	{"bench-list", func(p *harness.Person) { p.Demo(); p.See("Night-sky foam") }},
-	{"rooms", func(p *harness.Person) { p.Demo(); p.Click("link", "Rooms"); p.See("nut-free room") }},
+	{"rooms", func(p *harness.Person) { p.Demo(); p.Click("link", "Centre"); p.See("nut-free room") }},
 	{"room", func(p *harness.Person) {
 		p.Demo()
-		p.Click("link", "Rooms")
+		p.Click("link", "Centre")
 		p.Click("link", "Pebbles")
 		p.See("In the drawer")
 	}},
@@ -80,7 +80,8 @@ var views = []struct {
 	{"own-item", func(p *harness.Person) { p.Demo(); p.Open("/shelf/new?from=shells-small"); p.See("What is true of it") }},
 	{"list", func(p *harness.Person) {
 		p.Demo()
-		p.Click("link", "List")
+		p.Click("button", "Check")
+		p.Click("link", "check a list")
 		p.Type("textbox", "Or type or paste the list", "dried peas\npasta\nbuilding blocks\nmarbles\npom poms\nwooden boats\npasta\ncraft sticks\nplay dough")
 		p.Click("button", "Check the list")
 		p.See("pasta, 2 rows", "wooden boats")

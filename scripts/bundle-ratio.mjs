@@ -27,9 +27,10 @@ try {
 import { createElement as h } from 'react'
 import { Button, Form, Offcanvas } from 'react-bootstrap'
 import { createRoot } from 'react-dom/client'
-import { BrowserRouter, NavLink, Route, Routes } from 'react-router'
+import { createBrowserRouter, NavLink, Route, Routes } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
 const Page = () => { const q = useQuery({ queryKey: ['x'], queryFn: () => 1 }); return h(Form, null, h(NavLink, { to: '/' }), h(Button, null, q.data), h(Offcanvas, { show: false })) }
-createRoot(document.getElementById('root')).render(h(QueryClientProvider, { client: new QueryClient() }, h(BrowserRouter, null, h(Routes, null, h(Route, { path: '*', element: h(Page) })))))
+createRoot(document.getElementById('root')).render(h(QueryClientProvider, { client: new QueryClient() }, h(RouterProvider, { router: createBrowserRouter([{ path: '*', element: h(Routes, null, h(Route, { path: '*', element: h(Page) })) }]) })))
 `,
   )
   await build({ root: bare, configFile: false, logLevel: 'silent', build: { outDir: 'out' } })

@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { outbox } from '../api/outbox'
-import { NavLink, Outlet } from 'react-router'
+import { Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
 import { plural } from '../ui/format'
 import { Check } from '../features/check/Check'
 import { useSession } from '../session/session'
+import { Nav } from './Nav'
 import { keepTheme, storedTheme, type Theme } from './theme'
 
 /** The frame around every screen: the jug to move by, and Check one key away. */
@@ -14,6 +15,14 @@ export function Shell() {
   const session = useSession()
   const [checking, setChecking] = useState(false)
   const [opened, setOpened] = useState(0)
+  const content = useRef<HTMLDivElement>(null)
+  const { pathname } = useLocation()
+  const before = useRef(pathname)
+  useEffect(() => {
+    // On another page the focus goes with it, so that reading and tabbing start there.
+    if (before.current !== pathname && !content.current?.contains(document.activeElement)) content.current?.focus({ preventScroll: true })
+    before.current = pathname
+  }, [pathname])
   const check = () => {
     setOpened((n) => n + 1)
     setChecking(true)
@@ -37,40 +46,25 @@ export function Shell() {
   }, [])
   return (
     <div className="shell">
-      <nav className="jug" aria-label="Main">
-        <NavLink className="brand" to="/bench">
-          emblo
-        </NavLink>
-        <NavLink className="mark" to="/rooms">
-          Rooms
-        </NavLink>
-        <NavLink className="mark" to="/bench">
-          Bench
-        </NavLink>
-        <NavLink className="mark" to="/shelf">
-          Shelf
-        </NavLink>
-        <NavLink className="mark" to="/recipes">
-          Recipes
-        </NavLink>
-        <button type="button" className="mark" onClick={check}>
-          Check <kbd>/</kbd>
-        </button>
-        <NavLink className="mark" to="/list">
-          List
-        </NavLink>
-        <NavLink className="mark" to="/rules">
-          Rules
-        </NavLink>
-        <div className="foot">
-          <span>{session.centre.name}</span>
-          <span>{session.name}</span>
-          <Waits />
-          <ThemeButton />
-          <SignOut />
-        </div>
-      </nav>
-      <Outlet />
+      <a className="skip" href="#content">
+        Skip to the page
+      </a>
+      <Nav
+        onCheck={check}
+        foot={
+          <>
+            <span>{session.centre.name}</span>
+            <span>{session.name}</span>
+            <Waits />
+            <ThemeButton />
+            <SignOut />
+          </>
+        }
+      />
+      <div id="content" ref={content} tabIndex={-1}>
+        <Outlet />
+      </div>
+      <ScrollRestoration />
       <Check opened={opened} show={checking} onHide={hide} />
     </div>
   )

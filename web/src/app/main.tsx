@@ -1,12 +1,14 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { BrowserRouter } from 'react-router'
+import { createBrowserRouter } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
 import { ApiError } from '../api/client'
 import { outbox } from '../api/outbox'
 import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
+import { Broken } from './Broken'
 import { applyTheme, storedTheme } from './theme'
 
 applyTheme(storedTheme())
@@ -22,6 +24,8 @@ const client = new QueryClient({
   },
 })
 
+const router = createBrowserRouter([{ path: '*', element: <App />, errorElement: <Broken /> }])
+
 outbox.register('setup', setupSender(client))
 
 const root = document.getElementById('root')
@@ -29,9 +33,7 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <App />
-        </BrowserRouter>
+        <RouterProvider router={router} />
       </QueryClientProvider>
     </StrictMode>,
   )

@@ -55,7 +55,13 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
           setInput({ words, use: input?.use ?? 'open' })
         }}
       />
-      <p className="soft">A thing, a mix, or a thing and an age. Enter takes the first match.</p>
+      <p className="soft">
+        A thing, a mix, or a thing and an age. Enter takes the first match. Many at once:{' '}
+        <Link to="/list" onClick={onLeave}>
+          check a list
+        </Link>
+        .
+      </p>
       {!input && !measuring && <Aid />}
       {measuring && (
         <DescribeForm

@@ -4,11 +4,12 @@ import { useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ApiError, ask, type Room, type RoomInput } from '../../api/client'
+import { api, ApiError, ask, type ChildInput, type Room, type RoomInput } from '../../api/client'
 import { limits, vocabulary } from '../../api/limits.gen'
 import { bookQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
+import { Leaving, useLeaving } from '../../forms/Leaving'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { measure } from '../../ui/format'
@@ -45,14 +46,17 @@ function Editor({ room }: { room?: Room }) {
   const readOnly = !mayWrite(useSession())
   const [id] = useState(() => room?.id ?? v7())
   const [draft, setDraft] = useState<RoomInput>(() => (room ? inputOf(room) : newRoom()))
-  const [removed, setRemoved] = useState<RoomInput | null>(null)
+  const [removed, setRemoved] = useState<{ at: number; child: ChildInput } | null>(null)
   const change = (part: Partial<RoomInput>) => setDraft((d) => ({ ...d, ...part }))
+  const [first] = useState(() => JSON.stringify(draft))
+  const { letGo, blocker } = useLeaving(JSON.stringify(draft) !== first)
 
   const put = (input: RoomInput) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: input }))
   const refresh = () => outdate(client, 'room')
   const save = useMutation({
     mutationFn: put,
     onSuccess: async () => {
+      letGo()
       await refresh()
       await navigate('/rooms')
     },
@@ -60,6 +64,7 @@ function Editor({ room }: { room?: Room }) {
   const remove = useMutation({
     mutationFn: () => removeRoom(id, draft.name),
     onSuccess: async (removed) => {
+      letGo()
       await refresh()
       await navigate('/rooms', { state: removed })
     },
@@ -72,7 +77,9 @@ function Editor({ room }: { room?: Room }) {
     save.mutate(draft)
   }
   const dropChild = (childID: string) => {
-    setRemoved(draft)
+    const at = draft.children.findIndex((c) => c.id === childID)
+    const child = draft.children[at]
+    if (child) setRemoved({ at, child })
     change({ children: draft.children.filter((c) => c.id !== childID) })
   }
   return (
@@ -167,11 +174,12 @@ function Editor({ room }: { room?: Room }) {
           )}
         </fieldset>
       </Form>
+      <Leaving blocker={blocker} />
       {removed && (
         <Undo
           text="Child removed. Leaving deletes what is kept."
           onUndo={() => {
-            setDraft((d) => ({ ...d, children: removed.children }))
+            setDraft((d) => ({ ...d, children: d.children.toSpliced(removed.at, 0, removed.child) }))
             setRemoved(null)
           }}
           onGone={() => setRemoved(null)}

@@ -8,6 +8,8 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { AgeStrip } from '../../ui/AgeStrip'
 import { plural } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
+import { centrePages } from '../../entities/centre/pages'
+import { Tabs } from '../../ui/Tabs'
 import { asks, measureWords, staffing } from '../../entities/room/model'
 import { restoreRoom, type RemovedRoom } from '../../entities/room/removal'
 
@@ -32,6 +34,7 @@ export function Rooms() {
   )
   return (
     <main className="screen">
+      <Tabs label="Centre" pages={centrePages} />
       <header className="screen-head">
         <div>
           <h1>Rooms</h1>

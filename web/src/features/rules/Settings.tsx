@@ -2,12 +2,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import { Link } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { centreQuery, rulesQuery } from '../../entities/centre/queries'
 import { useSession } from '../../session/session'
+import { Leaving, useLeaving } from '../../forms/Leaving'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { centrePages } from '../../entities/centre/pages'
+import { Tabs } from '../../ui/Tabs'
 import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { schools, withMinimum, type School } from './schools'
@@ -41,6 +43,7 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
   const [draft, setDraft] = useState<Centre>(stored)
   const change = (part: Partial<Centre>) => setDraft((d) => ({ ...d, ...part }))
   const policy = (part: Partial<Policy>) => setDraft((d) => ({ ...d, policy: { ...d.policy, ...part } }))
+  const { blocker } = useLeaving(JSON.stringify(draft) !== JSON.stringify(stored))
   const save = useMutation({
     mutationFn: (version: number) => ask(api.PUT('/api/centre', { body: { ...draft, version } })),
     onSuccess: (saved) => {
@@ -64,12 +67,11 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
   const minimum = (id: string, months: number) => setDraft((d) => withMinimum(d, id, months))
   return (
     <main className="screen settings">
+      <Tabs label="Centre" pages={centrePages} />
+      <Leaving blocker={blocker} />
       <Form onSubmit={submit} noValidate aria-label="What we tighten">
         <header className="screen-head">
           <div>
-            <p className="soft">
-              <Link to="/rules">Rule book</Link>
-            </p>
             <h1>What we tighten</h1>
             <p className="soft">Each setting asks more than the rules do. None can ask less than a published limit.</p>
           </div>

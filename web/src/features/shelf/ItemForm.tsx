@@ -7,6 +7,7 @@ import { v7 } from 'uuid'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { itemQuery } from '../../entities/thing/queries'
+import { Leaving, useLeaving } from '../../forms/Leaving'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
@@ -62,9 +63,11 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
   const [row, setRow] = useState<Row>(first)
   const [version, setVersion] = useState(latest)
   const change = (part: Partial<Row>) => setRow((r) => ({ ...r, ...part }))
+  const { letGo, blocker } = useLeaving(JSON.stringify(row) !== JSON.stringify(first))
   const save = useMutation({
     mutationFn: (v: number) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: v, row } })),
     onSuccess: async () => {
+      letGo()
       await outdate(client, 'thing')
       await navigate(`/shelf/${id}`)
     },
@@ -95,11 +98,12 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
   const solid = solids.find(([s]) => s === row.solid)
   return (
     <main className="screen item-form">
+      <Leaving blocker={blocker} />
       <Form onSubmit={submit} noValidate aria-label="Thing of our own">
         <header className="screen-head">
           <h1>{given ? row.name || 'A thing of our own' : 'A thing of our own'}</h1>
           <div className="actions">
-            <Link to={given ? `/shelf/${given}` : '/shelf'}>Leave it</Link>
+            <Link to={given ? `/shelf/${given}` : '/shelf'} onClick={letGo}>Leave it</Link>
             <Button type="submit" disabled={save.isPending}>
               Save to the shelf
             </Button>

@@ -1,0 +1,78 @@
+import { useState } from 'react'
+import { Offcanvas } from 'react-bootstrap'
+import { NavLink, useLocation } from 'react-router'
+import type { ReactNode } from 'react'
+
+interface Place {
+  to: string
+  name: string
+  /** Other addresses that belong to it. */
+  also?: string
+}
+
+/** Where the day's work is. An entry comes with its screen. */
+const work: Place[] = [{ to: '/bench', name: 'Bench' }]
+
+/** What is looked up. */
+const books: Place[] = [
+  { to: '/recipes', name: 'Recipes' },
+  { to: '/shelf', name: 'Shelf' },
+]
+const house: Place[] = [
+  { to: '/rules', name: 'Rules' },
+  { to: '/rooms', name: 'Centre', also: '/settings' },
+]
+
+function Mark({ to, name, also, onGo }: Place & { onGo?: () => void }) {
+  const here = useLocation().pathname
+  return (
+    <NavLink className={({ isActive }) => (isActive || (also && here.startsWith(also)) ? 'mark active' : 'mark')} to={to} onClick={onGo}>
+      {name}
+    </NavLink>
+  )
+}
+
+/**
+ * The graduations of the jug: the day's work, a gap, what is looked up. On a phone it is a bar
+ * at the foot with the rest under More, and Check a button of its own within reach of a thumb.
+ */
+export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode }) {
+  const [more, setMore] = useState(false)
+  return (
+    <nav className="jug" aria-label="Main">
+      <NavLink className="brand" to="/bench">
+        emblo
+      </NavLink>
+      {work.map((p) => (
+        <Mark key={p.to} {...p} />
+      ))}
+      <span className="gap" aria-hidden="true" />
+      {books.map((p) => (
+        <Mark key={p.to} {...p} />
+      ))}
+      <button type="button" className="mark check" onClick={onCheck}>
+        Check <kbd aria-hidden="true">/</kbd>
+      </button>
+      <div className="wide">
+        {house.map((p) => (
+          <Mark key={p.to} {...p} />
+        ))}
+      </div>
+      <button type="button" className="mark more" aria-haspopup="dialog" onClick={() => setMore(true)}>
+        More
+      </button>
+      <div className="foot">{foot}</div>
+      <Offcanvas show={more} onHide={() => setMore(false)} placement="bottom" className="more-sheet" aria-label="More">
+        <Offcanvas.Header closeButton>
+          <Offcanvas.Title as="h2">More</Offcanvas.Title>
+        </Offcanvas.Header>
+        <Offcanvas.Body>
+          {house.map((p) => (
+            <Mark key={p.to} {...p} onGo={() => setMore(false)} />
+          ))}
+          <div className="foot">{foot}</div>
+        </Offcanvas.Body>
+      </Offcanvas>
+    </nav>
+  )
+}
