@@ -92,3 +92,22 @@ func TestUndoKeepsWhatCameAfter(t *testing.T) {
 	assert.True(t, p.Has("button", "Take out Rolling pins, child size"))
 	reads(t, app, "at 105 g", "Rolling pins")
 }
+
+// Leaving with something typed and not saved asks first, and staying keeps it.
+func TestLeavingWithUnsavedTextAsks(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Centre")
+	p.Click("link", "Lanterns")
+	p.See("Families here keep from")
+	p.Type("textbox", "Name", "Lanterns too")
+	p.Click("link", "Shelf")
+	p.See("Leave without saving?")
+	p.Accessible()
+	p.Click("button", "Stay here")
+	p.Gone("Leave without saving?")
+	assert.Equal(t, "Lanterns too", p.Value("textbox", "Name"))
+	p.Click("link", "Shelf")
+	p.Click("button", "Leave it")
+	p.See("things, marked")
+}

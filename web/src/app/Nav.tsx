@@ -51,7 +51,7 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
         <Mark key={p.to} {...p} />
       ))}
       <button type="button" className="mark check" onClick={onCheck}>
-        Check <kbd aria-hidden="true">/</kbd>
+        Check<kbd aria-hidden="true">/</kbd>
       </button>
       <div className="wide">
         {house.map((p) => (
@@ -62,7 +62,7 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
         More
       </button>
       <div className="foot">{foot}</div>
-      <Offcanvas show={more} onHide={() => setMore(false)} placement="bottom" className="more-sheet" aria-label="More">
+      <Offcanvas show={more} onHide={() => setMore(false)} placement="bottom" enforceFocus={more} className="more-sheet" aria-label="More">
         <Offcanvas.Header closeButton>
           <Offcanvas.Title as="h2">More</Offcanvas.Title>
         </Offcanvas.Header>

@@ -23,13 +23,16 @@ export function Shell() {
     if (before.current !== pathname && !content.current?.contains(document.activeElement)) content.current?.focus({ preventScroll: true })
     before.current = pathname
   }, [pathname])
+  const from = useRef<Element | null>(null)
   const check = () => {
+    from.current = document.activeElement
     setOpened((n) => n + 1)
     setChecking(true)
   }
   const hide = () => {
-    // What is typed while the panel slides out is not typed into it.
+    // What is typed while the panel slides out is not typed into it: the focus is back at once.
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur()
+    if (from.current instanceof HTMLElement && from.current.isConnected) from.current.focus({ preventScroll: true })
     setChecking(false)
   }
   useEffect(() => {

@@ -23,7 +23,7 @@ type Input = Schemas['CheckInput']
  */
 export function Check({ opened, show, onHide }: { opened: number; show: boolean; onHide: () => void }) {
   return (
-    <Offcanvas show={show} onHide={onHide} placement="end" autoFocus={false} aria-labelledby="check-title">
+    <Offcanvas show={show} onHide={onHide} placement="end" autoFocus={false} enforceFocus={show} restoreFocus={false} aria-labelledby="check-title">
       <Offcanvas.Header closeButton>
         <Offcanvas.Title as="h2" id="check-title">
           Check
