@@ -152,7 +152,7 @@ func TestCustomsAreNotedNeverJudged(t *testing.T) {
 	a.do(http.MethodPut, "/api/rooms/"+stored.ID, in, http.StatusOK, &stored)
 	assert.Equal(t, in.Customs, stored.Customs)
 	in.Version = stored.Version
-	for pointer, bad := range map[string][]string{"/customs/0": {"pork pies"}, "/customs/1": {"honey", "honey"}} {
+	for pointer, bad := range map[string][]string{"customs/0": {"pork pies"}, "customs/1": {"honey", "honey"}} {
 		in.Customs = bad
 		a.refused(http.MethodPut, "/api/rooms/"+stored.ID, in, http.StatusUnprocessableEntity, pointer, "")
 	}

@@ -38,7 +38,14 @@ func (a area) welcome(r *edge.Request) (any, error) {
 	return w, nil
 }
 
-func (a area) session(r *edge.Request) (any, error) { return a.body(r, r.Session) }
+// session says who is signed in; asking is no failure where nobody is.
+func (a area) session(r *edge.Request) (any, error) {
+	s, err := a.Who(r.Context)
+	if err != nil || s == nil {
+		return nil, err
+	}
+	return a.body(r, s)
+}
 
 // signIn checks a password and sets the session cookie.
 func (a area) signIn(r *edge.Request, in written.SignIn) (any, error) {

@@ -128,6 +128,15 @@ func (e *Edge) letIn(c *gin.Context, op contract.Operation) (*Request, error) {
 // CookieName is the name of the session cookie.
 const CookieName = "emblo_session"
 
+// Who returns who asks, nil when nobody is signed in.
+func (e *Edge) Who(c *gin.Context) (*store.Session, error) {
+	s, err := e.session(c)
+	if errors.Is(err, errSignedOut) {
+		return nil, nil
+	}
+	return &s, err
+}
+
 func (e *Edge) session(c *gin.Context) (store.Session, error) {
 	token, err := c.Cookie(CookieName)
 	if err != nil {

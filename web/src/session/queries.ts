@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query'
-import { api, ask, ApiError } from '../api/client'
+import { api, ask, type Session } from '../api/client'
 
 export const welcomeQuery = queryOptions({
   queryKey: ['welcome'],
@@ -9,13 +9,6 @@ export const welcomeQuery = queryOptions({
 /** Who is signed in; null when nobody is. */
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
-  queryFn: async ({ signal }) => {
-    try {
-      return await ask(api.GET('/api/session', { signal }))
-    } catch (e) {
-      if (e instanceof ApiError && e.status === 401) return null
-      throw e
-    }
-  },
+  queryFn: async ({ signal }): Promise<Session | null> => (await ask(api.GET('/api/session', { signal }))) ?? null,
   staleTime: 60_000,
 })
