@@ -12,7 +12,7 @@ import (
 // handlingRules judge how a thing is held, thrown, squirted, found and told apart from food.
 var handlingRules = []Rule{
 	{
-		ID: "poke", Title: "End that pokes", Family: FamilyThings,
+		ID: "poke", Title: "End that pokes", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.48 as an idea; common practice with sticks and pencils", CommonPractice},
 		Threshold: "Under 72 months a stick, twig, pencil or other blunt end in the open goes in with a hand: seated, not walking.",
 		judges:    material.TraitsOf(material.Pokes),
@@ -28,7 +28,7 @@ var handlingRules = []Rule{
 			do: []string{"Seated with it, never walking; ends looked over"}}.explain,
 	},
 	{
-		ID: "squirt", Title: "Squirts", Family: FamilyThings,
+		ID: "squirt", Title: "Squirts", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice with bulbs, sprays and squeeze bottles", CommonPractice},
 		Threshold: "What squirts goes in with a hand in the open: plain water, aimed at the tub, one for each child who mouths.",
 		judges:    material.TraitsOf(material.Squirts),
@@ -41,7 +41,7 @@ var handlingRules = []Rule{
 			do: []string{"Plain water only, aimed at the tub", "One for each child who mouths; emptied and dried after"}}.explain,
 	},
 	{
-		ID: "springy", Title: "Squeezes small", Family: FamilySize,
+		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,
 		Ground:    Ground{"16 CFR 1501.4(b)(2) takes sizes uncompressed; convention: half its width for what is soft and springy", CommonPractice},
 		Threshold: "With a child who mouths, a soft springy piece whose size at half its width fits the small-parts cylinder is kept out in the open, and needs a hand when sealed.",
 		judges:    material.TraitsOf(material.Springy),
@@ -66,7 +66,7 @@ var handlingRules = []Rule{
 		},
 	},
 	{
-		ID: "lens", Title: "Gathers light", Family: FamilyThings,
+		ID: "lens", Title: "Gathers light", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice with magnifiers: eyes, and fire", CommonPractice},
 		Threshold: "A lens in the open goes in with a hand: out of the sun, and put away in the dark.",
 		judges:    material.TraitsOf(material.Lens),
@@ -79,7 +79,7 @@ var handlingRules = []Rule{
 			do: []string{"Never towards the sun; put away in the dark", "Looked over for scratches and a loose lens"}}.explain,
 	},
 	{
-		ID: "weighty", Title: "Heavy when it falls", Family: FamilySize,
+		ID: "weighty", Title: "Heavy when it falls", Family: FamilySize, only: true,
 		Ground:    Ground{"Convention: stones and the like over 100 g", CommonPractice},
 		Threshold: "Under 60 months a piece over 100 g in the open goes in with a hand: on the mat, two hands, no throwing.",
 		judges:    material.TraitsOf(material.Weighty),
@@ -94,7 +94,7 @@ var handlingRules = []Rule{
 			do: []string{"Low down on a mat, two hands; nothing is thrown"}}.explain,
 	},
 	{
-		ID: "outdoors", Title: "Found or used before", Family: FamilyContents,
+		ID: "outdoors", Title: "Found or used before", Family: FamilyContents, only: true,
 		Ground:    Ground{"Common practice on finds and junk: droppings, dust, rust and residue", CommonPractice},
 		Threshold: "What was found outside or held something else goes in with a hand in the open: washed or wiped and dried, sores covered.",
 		judges:    material.TraitsOf(material.Outdoors),
@@ -107,7 +107,7 @@ var handlingRules = []Rule{
 			do: []string{"Washed or wiped and dried first; what was mouthed is taken out", "Sores covered; hands washed after"}}.explain,
 	},
 	{
-		ID: "water-hole", Title: "Holds old water", Family: FamilyThings,
+		ID: "water-hole", Title: "Holds old water", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice with squirting bath toys: mould inside", CommonPractice},
 		Threshold: "A hollow toy with a hole goes in with a hand in the open: dry inside, or its hole sealed.",
 		judges:    material.TraitsOf(material.WaterHole),
@@ -120,7 +120,7 @@ var handlingRules = []Rule{
 			do: []string{"The hole sealed, or squeezed out and dried; thrown away when anything dark comes out"}}.explain,
 	},
 	{
-		ID: "neck", Title: "Round a neck or over a face", Family: FamilyThings,
+		ID: "neck", Title: "Round a neck or over a face", Family: FamilyThings, only: true,
 		Ground:    Ground{"EN 71-1 on cords and cloth, as an idea; common practice with scarves", CommonPractice},
 		Threshold: "Under 60 months a scarf, boa or large cloth in the open goes in with a hand: never round a neck or over a face.",
 		judges:    material.TraitsOf(material.Neck),
@@ -133,7 +133,7 @@ var handlingRules = []Rule{
 			do: []string{"Never round a neck, never tied; an adult sees faces the whole time"}}.explain,
 	},
 	{
-		ID: "finger-hole", Title: "Traps a finger", Family: FamilySize,
+		ID: "finger-hole", Title: "Traps a finger", Family: FamilySize, only: true,
 		Ground:    Ground{"EN 71-1 and ASTM F963 on holes in rigid parts, 6 to 12 mm", QuotedFromMemory},
 		Threshold: "Under 60 months a rigid thing with a hole of 6 to 12 mm in the open goes in with a hand.",
 		judges:    material.TraitsOf(material.FingerHole),
@@ -148,7 +148,7 @@ var handlingRules = []Rule{
 			do: []string{"Fingers stay out of the holes; soapy water loosens one that is in"}}.explain,
 	},
 	{
-		ID: "rim", Title: "Rim that may cut", Family: FamilyThings,
+		ID: "rim", Title: "Rim that may cut", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.49 as an idea; common practice with lids and tins", CommonPractice},
 		Threshold: "Under 72 months a metal rim in the open goes in with a hand: rolled smooth or taped, felt with a finger first.",
 		judges:    material.TraitsOf(material.Rim),
@@ -161,7 +161,7 @@ var handlingRules = []Rule{
 			do: []string{"Feel round every rim first; tape or leave out what scratches"}}.explain,
 	},
 	{
-		ID: "sun-skin", Title: "Juice and sun", Family: FamilyElements,
+		ID: "sun-skin", Title: "Juice and sun", Family: FamilyElements, only: true,
 		Ground:    Ground{"Reports on plant juices that burn skin in the sun (citrus, celery, parsnip)", QuotedFromMemory},
 		Threshold: "Citrus and other plants whose juice burns skin in the sun go in with a hand in the open: indoors, hands washed before going out.",
 		judges:    material.TraitsOf(material.SunSkin),
@@ -174,7 +174,7 @@ var handlingRules = []Rule{
 			do: []string{"Indoors or in the shade; hands and arms washed before going out"}}.explain,
 	},
 	{
-		ID: "mineral", Title: "Mineral by the spoon", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		ID: "mineral", Title: "Mineral by the spoon", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Convention after poison-centre advice on cream of tartar, Epsom salt, alum and nutmeg", CommonPractice},
 		Threshold: "Minerals and spices that harm by the spoon, in the open as they are: kept out under 36 months, else (and sealed) with a hand, no tasting. A little in a mix does not count.",
 		judges:    material.TraitsOf(material.Mineral),
@@ -188,7 +188,7 @@ var handlingRules = []Rule{
 			change: "Starch or ready-to-eat flour in its place.", do: []string{"No tasting; the packet stays with the adult"}}.explain,
 	},
 	{
-		ID: "raw-food", Title: "Raw meat or fish", Family: FamilyContents,
+		ID: "raw-food", Title: "Raw meat or fish", Family: FamilyContents, only: true,
 		Ground:    Ground{"Food hygiene guidance: raw meat, fish and sprouting potatoes are not handled by children in play", QuotedFromMemory},
 		Threshold: "Raw meat, raw fish and green or sprouting potatoes are kept out in the open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.RawFood),
@@ -201,7 +201,7 @@ var handlingRules = []Rule{
 			do: []string{"Gloves, boards and surfaces washed hot after"}}.explain,
 	},
 	{
-		ID: "look-alike", Title: "Looks like food", Family: FamilyContents,
+		ID: "look-alike", Title: "Looks like food", Family: FamilyContents, only: true,
 		Ground:    Ground{"EU 87/357/EEC on products that look like food", QuotedFromMemory},
 		Threshold: "What looks or smells like food and is none goes in with a hand under 72 months in the open; counted, and apart from snacks.",
 		judges:    material.TraitsOf(material.LookAlike),

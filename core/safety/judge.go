@@ -86,7 +86,11 @@ func (g *Group) Judge(s *Subject, use Use) Assessment {
 	if use == Home {
 		sure, assume = &g.sureHome, &g.assumedHome
 	}
+	has := s.facts.Traits
 	for i := range table {
+		if table[i].only && has.Meet(table[i].judges).Empty() {
+			continue
+		}
 		r, assumed := g.ask(&table[i], q, sure, assume)
 		if r.verdict != GoesIn {
 			a.object(objection{&table[i], r, assumed})

@@ -326,3 +326,28 @@ func TestVerdictsAndUsesReadBack(t *testing.T) {
 	assert.False(t, Verdict(0).Valid(), "a verdict nobody reached is not a mild one")
 	assert.Equal(t, "goes-in with-a-hand measure-first keep-out", fmt.Sprint(GoesIn, WithAHand, MeasureFirst, KeepOut))
 }
+
+// What a rule that is asked only about its traits would say without them is nothing, so that
+// not asking it clears nothing.
+func TestRulesOfTraitsSayNothingWithoutThem(t *testing.T) {
+	asked := 0
+	rapid.Check(t, func(t *rapid.T) {
+		scene := drawScene(t)
+		g, err := NewGroup(scene.room, scene.ratios, scene.policy)
+		require.NoError(t, err)
+		for i := range table {
+			if !table[i].only {
+				continue
+			}
+			asked++
+			facts := scene.facts
+			facts.Traits = facts.Traits.Minus(table[i].judges)
+			s := Prepare("it", facts)
+			for _, v := range []*view{&g.sure, &g.assumed, &g.sureHome, &g.assumedHome} {
+				q := question{view: v, group: &g, use: scene.use, Subject: &s}
+				require.Equal(t, noObjection, q.put(&table[i]), table[i].ID)
+			}
+		}
+	})
+	require.Positive(t, asked)
+}

@@ -56,6 +56,9 @@ type Rule struct {
 	// judges are the traits that the rule decides on. A thing with a trait that no rule
 	// decides on is never cleared.
 	judges material.Traits
+	// only is set when the rule objects to nothing that has none of the traits it judges: it is
+	// then not asked.
+	only bool
 	// usual is set when a hand is what any filler of its kind asks for: it comes after what
 	// this one asks for.
 	usual bool

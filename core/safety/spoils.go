@@ -23,7 +23,7 @@ func (q *question) kept() (days float64, there, known bool) {
 // spoilRules judge what burns, rusts, and what spoils while it stands.
 var spoilRules = []Rule{
 	{
-		ID: "burn", Title: "Burns", Family: FamilyElements, asTool: true,
+		ID: "burn", Title: "Burns", Family: FamilyElements, only: true, asTool: true,
 		Ground:    Ground{"Burn-prevention guidance for children: flames, glue guns, irons and steam stay with the adult", QuotedFromMemory},
 		Threshold: "A flame, a glue gun, an iron, a kettle: kept out in every use by the children; in the adult's hand with a hand, away from flour in the air, cotton, gel and paper.",
 		judges:    material.TraitsOf(material.Burns),
@@ -46,7 +46,7 @@ var spoilRules = []Rule{
 			do:     []string{"Out of reach of the children, also while it cools", "No flour in the air, no cotton, gel or paper beside it"}}.explain,
 	},
 	{
-		ID: "sun-hot", Title: "Gets hot in the sun", Family: FamilyElements,
+		ID: "sun-hot", Title: "Gets hot in the sun", Family: FamilyElements, only: true,
 		Ground:    Ground{"ISO 13732-1 on bare metal; common practice outdoors", CommonPractice},
 		Threshold: "A metal bucket, pan or tin of the kind that stands outdoors goes in, in the open, with a hand: in the shade, felt by an adult first.",
 		judges:    material.TraitsOf(material.SunHot),
@@ -59,7 +59,7 @@ var spoilRules = []Rule{
 			do: []string{"Indoors or in the shade; felt with the back of an adult's hand first"}}.explain,
 	},
 	{
-		ID: "rust", Title: "Rusty", Family: FamilyThings,
+		ID: "rust", Title: "Rusty", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice on rusty edges: flakes, cuts, and tetanus from soil in the cut", CommonPractice},
 		Threshold: "What is rusty is kept out in the open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.Rusty),
@@ -73,7 +73,7 @@ var spoilRules = []Rule{
 			do: []string{"Looked over before each use; a cut is washed and a health professional asked about tetanus"}}.explain,
 	},
 	{
-		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom,
+		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom, only: true,
 		Ground:    Ground{"Extension-service guidance on pantry insects: 72 h at -18 C", QuotedFromMemory},
 		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for a time nobody knows, go in with a hand in the open: looked over, and 72 h in the freezer. Mould or insects: thrown away.",
 		judges:    material.TraitsOf(material.StoredGrain),
@@ -97,7 +97,7 @@ var spoilRules = []Rule{
 		},
 	},
 	{
-		ID: "cut-stands", Title: "Cut, and stands", Family: FamilyRoom,
+		ID: "cut-stands", Title: "Cut, and stands", Family: FamilyRoom, only: true,
 		Ground:    Ground{"Common practice with carved pumpkins and cut fruit: mould from the second day", CommonPractice},
 		Threshold: "A cut pumpkin, gourd or fruit that has stood over a day, or for a time nobody knows, is kept out in the open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.CutStands),
@@ -121,7 +121,7 @@ var spoilRules = []Rule{
 		},
 	},
 	{
-		ID: "steeped-oil", Title: "Oil with garlic, herbs or chilli in it", Family: FamilyContents, asTool: true,
+		ID: "steeped-oil", Title: "Oil with garlic, herbs or chilli in it", Family: FamilyContents, only: true, asTool: true,
 		Ground:    Ground{"Food-safety guidance on garlic and herbs in oil: chilled, four days, for fear of botulism", QuotedFromMemory},
 		Threshold: "Oil with fresh garlic, herbs or chilli steeped in it: kept over 4 days, or for a time nobody knows, it is kept out in every use; fresh, with a hand: chilled, not kept warm.",
 		judges:    material.TraitsOf(material.SteepedOil),

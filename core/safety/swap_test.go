@@ -43,6 +43,11 @@ func TestLawFEverySwapPassesTheSameCheck(t *testing.T) {
 			require.NotEmpty(t, s.Changes)
 			require.True(t, it.Facts.Traits.Meet(noSwapFor).Empty(), "%s is a poison or a chemical: no swap", it.ID)
 			require.Equal(t, it.Facts.Form == material.Liquid, s.Item.Facts.Form == material.Liquid, "%s for %s", s.Item.ID, it.ID)
+			wet, other := it.Feel.On(material.Wetness), s.Item.Feel.On(material.Wetness)
+			require.True(t, wet == "" || other == "" || (wet == "dry") == (other == "dry"), "dry for dry: %s for %s", s.Item.ID, it.ID)
+			if it.Parts[0] == material.Ingredient {
+				require.Equal(t, it.Facts.Form == material.Powder, s.Item.Facts.Form == material.Powder, "%s for %s in a mix", s.Item.ID, it.ID)
+			}
 			again := Prepare(s.Item.Name, s.Item.Facts).In(SettingOf(it.Facts))
 			require.LessOrEqual(t, g.Judge(&again, scene.use).Verdict, WithAHand, "%s for %s", s.Item.ID, it.ID)
 		}
@@ -75,6 +80,11 @@ func TestSwapsKeepPartAndFeel(t *testing.T) {
 		assert.Empty(t, NewSwaps(&pebbles, material.Standard(), nil, nil).For(poison, nil, Open, 3), "%s: another mix is the answer, never a food", id)
 	}
 	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "light → medium")
+
+	// In a mix powder stands in for powder; a find need not.
+	for id, want := range map[string]material.Form{"self-raising-flour": material.Powder, "milk": material.Liquid, "bread-flour": material.Powder} {
+		assert.Equal(t, want, first(t, pebbles, id).Item.Facts.Form, id)
+	}
 
 	// What is at hand goes before what feels a little more alike.
 	assert.Equal(t, "Hollow play balls, 70 mm", first(t, pebbles, "pompom-10", "ball-pit-balls").Item.Name)
