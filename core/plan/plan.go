@@ -304,7 +304,10 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
-	a.Notes = append(safety.Notes(g.Room().Children, m.Recipe.Feel()), safety.CustomNotes(g.Room().Customs, m.Recipe.Facts(m.Portion))...)
+	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())
+	if customs := g.Room().Customs; len(customs) > 0 {
+		a.Notes = append(a.Notes, safety.CustomNotes(customs, m.Recipe.Facts(m.Portion))...)
+	}
 	a.Base, a.whole = &mixed.Lines[0], mixed.Lines[1:]
 	a.Verdict = safety.Worst(a.Verdict, mixed.Verdict)
 	return nil
