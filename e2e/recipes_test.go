@@ -200,6 +200,14 @@ func TestTwoPeopleChangeOneRecipe(t *testing.T) {
 	two.See("Harbour silt dough", "In the scoops this room owns")
 	two.Click("link", "Change")
 	two.See("3 versions are kept")
+
+	// Deleted and brought back, it comes with every version.
+	two.Click("button", "Delete this recipe")
+	two.See("Harbour silt dough deleted")
+	two.Click("button", "Undo")
+	two.Click("link", "Harbour silt dough")
+	two.Click("link", "Change")
+	two.See("3 versions are kept")
 }
 
 // What was said for one room is never read for another: while the answer for the other room is

@@ -111,3 +111,15 @@ func TestLeavingWithUnsavedTextAsks(t *testing.T) {
 	p.Click("button", "Leave it")
 	p.See("things, marked")
 }
+
+// The opening is a day and a time as people write them; what is no time changes nothing.
+func TestOpeningIsTypedAsPeopleWriteIt(t *testing.T) {
+	app := harness.Start(t)
+	p, _ := bakery(t, app)
+	p.Type("textbox", "Opens: time", "2.30 pm")
+	p.See("13:32", "Saved") // start by: 58 minutes before
+	p.Type("textbox", "Opens: time", "26:99")
+	p.Press("Tab")
+	assert.Equal(t, "14:30", p.Value("textbox", "Opens: time"))
+	reads(t, app, "13:32")
+}

@@ -25,12 +25,14 @@ export function miss(off: number): string {
 
 export const plural = (n: number, one: string, many = one + 's') => `${n} ${n === 1 ? one : many}`
 
-/** A wall-clock time such as 2026-11-24T09:45 as "Tue 24 Nov, 9:45". */
-export function dayAndTime(wall: string): string {
-  const d = new Date(wall)
-  if (Number.isNaN(d.getTime())) return wall
-  const day = d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
-  return `${day}, ${timeOfDay(wall)}`
+/** A day such as 2026-11-24 as "Tue 24 Nov". */
+export function day(date: string): string {
+  const d = new Date(`${date.slice(0, 10)}T00:00:00`)
+  if (Number.isNaN(d.getTime())) return date
+  return d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
 }
+
+/** A wall-clock time such as 2026-11-24T09:45 as "Tue 24 Nov, 9:45". */
+export const dayAndTime = (wall: string) => `${day(wall)}, ${timeOfDay(wall)}`
 
 export const timeOfDay = (wall: string) => wall.slice(11, 16).replace(/^0/, '')

@@ -9,6 +9,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { AgeStrip } from '../../ui/AgeStrip'
+import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
 import { BasePicker } from './BasePicker'
@@ -42,7 +43,8 @@ interface Inverse {
 }
 
 function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room[] }) {
-  const canWrite = mayWrite(useSession())
+  const session = useSession()
+  const canWrite = mayWrite(session)
   const [draft, setDraft] = useState<Draft>(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
   const [undo, setUndo] = useState<Inverse | null>(null)
   usePageTitle(draft.name)
@@ -95,7 +97,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
                 </option>
               ))}
             </Form.Select>
-            <Form.Control type="datetime-local" aria-label="Opens at" value={draft.play_at} disabled={!canWrite} onChange={(e) => e.target.value && change({ play_at: e.target.value.slice(0, 16) })} />
+            <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change({ play_at })} />
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
