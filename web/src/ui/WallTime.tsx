@@ -37,6 +37,11 @@ export function WallTime({ label, value, today, disabled, onChange }: Props) {
   const [date = '', time = ''] = value.split('T')
   const [typed, setTyped] = useState<string | null>(null)
   const read = typed === null ? time : readTime(typed)
+  // Half a time is not one yet: it counts once the field is left, or with Enter.
+  const take = () => {
+    if (typed !== null && read && read !== time) onChange(`${date}T${read}`)
+    setTyped(null)
+  }
   return (
     <div className="wall-time" role="group" aria-label={label}>
       <Form.Select aria-label={`${label}: day`} value={date} disabled={disabled} onChange={(e) => onChange(`${e.target.value}T${time}`)}>
@@ -54,12 +59,9 @@ export function WallTime({ label, value, today, disabled, onChange }: Props) {
         disabled={disabled}
         value={typed ?? timeOfDay(value)}
         isInvalid={read === undefined}
-        onChange={(e) => {
-          setTyped(e.target.value)
-          const at = readTime(e.target.value)
-          if (at) onChange(`${date}T${at}`)
-        }}
-        onBlur={() => setTyped(null)}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={take}
+        onKeyDown={(e) => e.key === 'Enter' && take()}
       />
     </div>
   )
