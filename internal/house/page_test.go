@@ -1,12 +1,15 @@
 package house_test
 
 import (
+	"os"
 	"regexp"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"emblo/core/material"
 )
 
 var (
@@ -48,6 +51,16 @@ func TestEveryQueryIsMadeOldByTheTable(t *testing.T) {
 	}
 	for key := range old {
 		assert.Contains(t, queries, key, "the table names %q, which nobody asks", key)
+	}
+}
+
+// What is not ticked on the form of a thing of one's own counts as not so: every trait that a
+// rule decides on can be ticked there.
+func TestEveryTraitCanBeTicked(t *testing.T) {
+	text, err := os.ReadFile(root + "/web/src/features/shelf/ItemForm.tsx")
+	require.NoError(t, err)
+	for _, trait := range material.AllTraits.Words() {
+		assert.Contains(t, string(text), "'"+trait+"'", "the form does not offer it")
 	}
 }
 
