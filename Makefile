@@ -76,7 +76,7 @@ test: packages-test build lint ## everything that is checked
 
 bench: packages-test build ## speed, as ratios against a floor measured in the same run; fails when a budget does not hold
 	@go build -o bin/budgets ./cmd/budgets
-	@set -o pipefail; { go test -p 1 -run '^$$' -bench . -benchtime=$${BENCH_TIME:-0.3s} -count=5 ./core/... ./internal/httpapi && node scripts/bundle-ratio.mjs; } | ./bin/budgets
+	@set -o pipefail; { go test -p 1 -run '^$$' -bench . -benchtime=$${BENCH_TIME:-0.3s} -count=5 ./core/... ./internal/httpapi && go test -run '^$$' -bench . -benchtime=8x -count=3 ./e2e && node scripts/bundle-ratio.mjs; } | ./bin/budgets
 
 mutants: ## put small faults into the safety rules and count what their own tests catch (a quarter of an hour)
 	go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/safety --workers 2 --timeout-coefficient 8

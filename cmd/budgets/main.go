@@ -37,6 +37,9 @@ var budgets = []budget{
 	{"live answer, mix, over the same", "Answer/mix_and_ten_things", "ratio", 2.5, "2.5x"},
 	{"recipe page, over the same", "Answer/recipe_page", "ratio", 2.5, "2.5x"},
 	{"each list with 3 years of records over one page of them", "Lists/.*", "ratio", 1.5, "1.5x"},
+	{"each screen on a slow tablet: layout shift", "Page/.*", "shift", 0.05, "0.05"},
+	{"each screen on a slow tablet: largest paint", "Page/.*", "paint-ms", 2000, "2.0 s"},
+	{"a changed portion on a slow tablet: tap to new amounts", "Tap", "answer-ms", 150, "150 ms"},
 	{"first load JavaScript, gzipped, over the bare libraries", "FirstLoad", "ratio", 1.3, "1.3x"},
 }
 

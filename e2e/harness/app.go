@@ -53,7 +53,7 @@ type App struct {
 }
 
 // Start copies the template and runs the binary on the copy until the test ends.
-func Start(t *testing.T) *App {
+func Start(t testing.TB) *App {
 	a := &App{url: testdb.URL(t)}
 	a.Run(t, "127.0.0.1:0")
 	t.Cleanup(a.Stop)
@@ -61,7 +61,7 @@ func Start(t *testing.T) *App {
 }
 
 // Run starts the binary on an address; Start has done so once already.
-func (a *App) Run(t *testing.T, addr string) {
+func (a *App) Run(t testing.TB, addr string) {
 	a.stop = sync.Once{}
 	a.output = new(lockedBuilder)
 	a.cmd = exec.Command(binary, "serve")
@@ -95,7 +95,7 @@ func (a *App) Stop() {
 }
 
 // SQL opens the app's database, to look at what was stored.
-func (a *App) SQL(t *testing.T) *store.Store {
+func (a *App) SQL(t testing.TB) *store.Store {
 	s, err := store.Open(t.Context(), a.url)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })

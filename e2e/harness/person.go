@@ -51,13 +51,13 @@ func closeBrowser() {
 
 // Person is somebody at a screen of their own, with cookies of their own.
 type Person struct {
-	t    *testing.T
+	t    testing.TB
 	ctx  context.Context
 	base string
 }
 
 // Sit opens a fresh browser profile of the given size at the app.
-func Sit(t *testing.T, a *App, width, height int64) *Person {
+func Sit(t testing.TB, a *App, width, height int64) *Person {
 	browser.once.Do(startBrowser)
 	require.NoError(t, chromedp.Do(browser.ctx)) // starts it
 	ctx, cancel := chromedp.NewContext(browser.ctx, chromedp.WithNewBrowserContext())

@@ -9,9 +9,11 @@ import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
 import { Broken } from './Broken'
+import { fetchAhead } from './pages'
 import { applyTheme, storedTheme } from './theme'
 
 applyTheme(storedTheme())
+fetchAhead(window.location.pathname)
 
 const client = new QueryClient({
   defaultOptions: {

@@ -1,9 +1,12 @@
+import { memo } from 'react'
 import type { Schemas } from '../api/client'
 
 /** A dot for each child on a line of years, with the third birthday marked: the rules for
  * small parts end there. A ring is a child who mouths things, a dashed ring one of whom
  * that is not known. */
-export function AgeStrip({ group, width = 500 }: { group: Schemas['Group']; width?: number }) {
+export const AgeStrip = memo(Strip, (a, b) => a.width === b.width && JSON.stringify(a.group) === JSON.stringify(b.group))
+
+function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number }) {
   const ages = [...group.ages].sort((a, b) => a.months - b.months)
   const first = Math.min(24, Math.floor(Math.min(36, ...ages.map((a) => a.months)) / 12) * 12)
   const last = Math.max(48, Math.ceil((Math.max(...ages.map((a) => a.months), 36) + 1) / 12) * 12)

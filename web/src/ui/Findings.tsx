@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { Finding } from '../api/client'
 import { MarkLine } from './Mark'
 
@@ -34,7 +35,7 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
 }
 
 /** The findings on one thing: the worst whole, the others folded away. */
-export function Findings({ findings, about }: { findings: Finding[]; about: string }) {
+export const Findings = memo(function Findings({ findings, about }: { findings: Finding[]; about: string }) {
   const [worst, ...others] = findings
   if (!worst) return null
   return (
@@ -52,6 +53,6 @@ export function Findings({ findings, about }: { findings: Finding[]; about: stri
       )}
     </div>
   )
-}
+})
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)

@@ -1,7 +1,8 @@
+import { memo } from 'react'
 import type { Schemas } from '../api/client'
 
 /** The recipes of the book as choices, by what they make. */
-export function RecipeOptions({ book }: { book?: Schemas['Book'] }) {
+export const RecipeOptions = memo(function RecipeOptions({ book }: { book?: Schemas['Book'] }) {
   return book?.kinds.map((kind) => (
     <optgroup key={kind.id} label={kind.words}>
       {book.recipes
@@ -13,4 +14,4 @@ export function RecipeOptions({ book }: { book?: Schemas['Book'] }) {
         ))}
     </optgroup>
   ))
-}
+})

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Form } from 'react-bootstrap'
 import { day, timeOfDay } from './format'
 
@@ -36,6 +36,15 @@ interface Props {
 export function WallTime({ label, value, today, disabled, onChange }: Props) {
   const [date = '', time = ''] = value.split('T')
   const [typed, setTyped] = useState<string | null>(null)
+  const days = useMemo(
+    () =>
+      daysFrom(today, date).map((d) => (
+        <option key={d} value={d}>
+          {day(d)}
+        </option>
+      )),
+    [today, date],
+  )
   const read = typed === null ? time : readTime(typed)
   // Half a time is not one yet: it counts once the field is left, or with Enter.
   const take = () => {
@@ -45,11 +54,7 @@ export function WallTime({ label, value, today, disabled, onChange }: Props) {
   return (
     <div className="wall-time" role="group" aria-label={label}>
       <Form.Select aria-label={`${label}: day`} value={date} disabled={disabled} onChange={(e) => onChange(`${e.target.value}T${time}`)}>
-        {daysFrom(today, date).map((d) => (
-          <option key={d} value={d}>
-            {day(d)}
-          </option>
-        ))}
+        {days}
       </Form.Select>
       <Form.Control
         aria-label={`${label}: time`}

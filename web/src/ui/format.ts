@@ -1,14 +1,36 @@
-// Formatting of figures that the core computed; nothing is reckoned here.
-const number = (digits: number) => new Intl.NumberFormat(undefined, { maximumFractionDigits: digits })
+// Formatting of figures that the core computed, of money, days and months: all of it as the
+// people of the centre write, whatever the browser's own country. Nothing is reckoned here.
+const locale = 'en-GB'
+
+// Making a formatter is dear and using one is cheap: each is made once.
+const numbers = new Map<number, Intl.NumberFormat>()
+const currencies = new Map<string, Intl.NumberFormat>()
+const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
+const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
+const monthNames = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)))
+
+/** A number with at most so many digits after the point. */
+export function number(value: number, digits: number): string {
+  let f = numbers.get(digits)
+  if (!f) numbers.set(digits, (f = new Intl.NumberFormat(locale, { maximumFractionDigits: digits })))
+  return f.format(value)
+}
 
 export function grams(g: number): string {
-  if (g < 9.95) return `${number(1).format(g)} g`
-  if (g < 999.5) return `${number(0).format(g)} g`
-  return `${number(2).format(g / 1000)} kg`
+  if (g < 9.95) return `${number(g, 1)} g`
+  if (g < 999.5) return `${number(g, 0)} g`
+  return `${number(g / 1000, 2)} kg`
 }
 
 export function litres(ml: number): string {
-  return ml < 999.5 ? `${number(0).format(ml)} mL` : `${number(1).format(ml / 1000)} L`
+  return ml < 999.5 ? `${number(ml, 0)} mL` : `${number(ml / 1000, 1)} L`
+}
+
+/** Money from the smallest coin, with its sign. */
+export function money(coins: number, currency: string): string {
+  let f = currencies.get(currency)
+  if (!f) currencies.set(currency, (f = new Intl.NumberFormat(locale, { style: 'currency', currency })))
+  return f.format(coins / 10 ** (f.resolvedOptions().maximumFractionDigits ?? 2))
 }
 
 const vulgar: Record<string, string> = { '1/2': '½', '1/3': '⅓', '2/3': '⅔', '1/4': '¼', '3/4': '¾', '1/8': '⅛' }
@@ -16,11 +38,13 @@ const vulgar: Record<string, string> = { '1/2': '½', '1/3': '⅓', '2/3': '⅔'
 /** Sets kitchen fractions properly: "1/2 cup" is "½ cup". */
 export const measure = (label: string) => label.replace(/\d\/\d/, (f) => vulgar[f] ?? f)
 
+/** A share of one in per cent: 0.125 is "13 %". */
+export const share = (part: number, digits = 0) => `${number(part * 100, digits)} %`
+
 /** How far scoops miss, in words: "exact", "1.6 % over". */
 export function miss(off: number): string {
-  const percent = Math.abs(off) * 100
-  if (percent < 0.05) return 'exact'
-  return `${number(1).format(percent)} % ${off < 0 ? 'under' : 'over'}`
+  const part = Math.abs(off)
+  return part < 0.0005 ? 'exact' : `${share(part, 1)} ${off < 0 ? 'under' : 'over'}`
 }
 
 export const plural = (n: number, one: string, many = one + 's') => `${n} ${n === 1 ? one : many}`
@@ -28,11 +52,31 @@ export const plural = (n: number, one: string, many = one + 's') => `${n} ${n ==
 /** A day such as 2026-11-24 as "Tue 24 Nov". */
 export function day(date: string): string {
   const d = new Date(`${date.slice(0, 10)}T00:00:00`)
-  if (Number.isNaN(d.getTime())) return date
-  return d.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }).replace(',', '')
+  return Number.isNaN(d.getTime()) ? date : weekday.format(d).replace(',', '')
 }
+
+/** The day of an instant such as 2026-11-24T09:45:12Z on this device's calendar, as "24 Nov". */
+export const dayOf = (instant: string) => dayOnly.format(new Date(instant))
 
 /** A wall-clock time such as 2026-11-24T09:45 as "Tue 24 Nov, 9:45". */
 export const dayAndTime = (wall: string) => `${day(wall)}, ${timeOfDay(wall)}`
 
 export const timeOfDay = (wall: string) => wall.slice(11, 16).replace(/^0/, '')
+
+/** A month such as 2024-09 as "Sep 2024"; what is none stays as it is. */
+export function month(written: string): string {
+  const said = /^(\d{4})-(\d{2})$/.exec(written)
+  const name = monthNames[Number(said?.[2] ?? 0) - 1]
+  return said && name ? `${name} ${said[1]}` : written
+}
+
+/** Reads a month as people type it: Sep 2024, September 24, 9/2024, 9.24, 2024-09. Undefined for what is none. */
+export function readMonth(text: string): string | undefined {
+  const said = /^\s*(?:(\d{4})[-/. ]+(\d{1,2})|(\d{1,2}|[a-z]{3,9})\.?[-/. ]+(\d{4}|\d{2}))\s*$/i.exec(text)
+  if (!said) return undefined
+  const [, yearFirst, monthLast, first = '', last = ''] = said
+  const named = monthNames.findIndex((m) => first.toLowerCase().startsWith(m.toLowerCase().slice(0, 3))) + 1
+  const at = Number(monthLast ?? (named || first))
+  const year = yearFirst ?? (last.length === 2 ? `20${last}` : last)
+  return at >= 1 && at <= 12 ? `${year}-${String(at).padStart(2, '0')}` : undefined
+}

@@ -1,3 +1,4 @@
+import { number, share } from '../../ui/format'
 import type { Schemas } from '../../api/client'
 
 type Nature = Schemas['Nature']
@@ -17,7 +18,7 @@ export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string 
       </p>
       <Scale
         name="Salt in a 10 g taste"
-        value={`${n.sodium_mg.toFixed(0)} mg sodium, ${(n.taste_share * 100).toFixed(0)} % of the youngest child’s day`}
+        value={`${number(n.sodium_mg, 0)} mg sodium, ${share(n.taste_share)} of the youngest child’s day`}
         from={0}
         to={Math.min(1, n.taste_share)}
         marks={[0.25, 0.5]}

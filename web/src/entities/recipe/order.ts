@@ -63,8 +63,3 @@ export function saveFile(name: string, type: string, text: string) {
 
 export const fileName = (name: string, ending: string) => `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}.${ending}`
 
-/** Money from the smallest coin, with its sign. */
-export function money(coins: number, currency: string): string {
-  const f = new Intl.NumberFormat(undefined, { style: 'currency', currency })
-  return f.format(coins / 10 ** (f.resolvedOptions().maximumFractionDigits ?? 2))
-}

@@ -47,6 +47,12 @@ export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> 
 
 export const lineFor = (lines: Map<string, Line>, plan: Plan, part: Base | PlanItem): Line | undefined => lines.get(signature(plan, part))
 
+/** The same things for the same children on the same day, in whatever amounts. */
+export function sameThings(a: Plan, b: Plan): boolean {
+  const things = ({ room_id, play_at, base, items }: Plan) => [room_id, play_at, base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.use], items.map((i) => [i.id, i.item_id, i.described, i.use])]
+  return JSON.stringify(things(a)) === JSON.stringify(things(b))
+}
+
 /** Every line that something objects to, worst first. */
 export function objections(answer: Answer): Line[] {
   const all = [...(answer.base ? [answer.base] : []), ...answer.lines].filter((l) => l.findings.length > 0)

@@ -1,4 +1,4 @@
-import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { infiniteQueryOptions, keepPreviousData, queryOptions, replaceEqualDeep } from '@tanstack/react-query'
 import { api, ask, type Plan, type Schemas } from '../../api/client'
 import { unkept } from '../../api/keys'
 
@@ -17,6 +17,8 @@ export const setupQuery = (id: string) =>
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}', { params: { path: { id } }, signal })),
   })
 
+let last: unknown
+
 /** The live answer to a plan, with the plan that it answers: while a newer one is asked,
  * the last answer stays on screen but is known to be an answer to something else.
  * roomVersion makes an edited room ask again. */
@@ -25,6 +27,8 @@ export const answerQuery = (plan: Plan, roomVersion: number) =>
     ...unkept,
     queryKey: ['answer', plan, roomVersion],
     queryFn: async ({ signal }) => ({ plan, answer: await ask(api.POST('/api/answer', { body: plan, signal })) }),
+    // What is the same in two answers is the same value, so that only what changed is drawn.
+    structuralSharing: (_, next) => (last = replaceEqualDeep(last, next)),
     placeholderData: keepPreviousData,
     staleTime: 60_000,
     retry: false,

@@ -48,7 +48,7 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
       )}
       {!base && kind === 'fill' && vessel && <Pick label="Filler" placeholder="Type a filler, such as split peas" part="filler" onPick={(item) => onChange(fillBase(item.id, vessel.id, Math.min(60, vessel.deepest_mm)))} />}
       {base && (
-        <div className={`row-in ${line?.mark ?? 'not-checked'}`}>
+        <div className={`row-in of-${line?.mark ?? 'not-checked'}`}>
           <Mark mark={line?.mark ?? 'not-checked'} />
           <div className="name">
             {base.kind === 'mix' ? (

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useMemo, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { ApiError, type Line, type Room, type Setup } from '../../api/client'
@@ -7,6 +7,7 @@ import { limits } from '../../api/limits.gen'
 import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
+import { useLate } from '../../ui/useLate'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { AgeStrip } from '../../ui/AgeStrip'
 import { WallTime } from '../../ui/WallTime'
@@ -15,7 +16,7 @@ import { asks, staffing } from '../../entities/room/model'
 import { BasePicker } from './BasePicker'
 import { Counter } from './Counter'
 import { ItemList } from './ItemList'
-import { draftOf, lineFor, linesBySignature, planOf, recipeLink, type Draft } from '../../entities/setup/model'
+import { draftOf, lineFor, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
 import { Picture } from './Picture'
 import { keptSetup, useSaving, type Saving } from '../../entities/setup/saving'
 import { Why, type Swapping } from './Why'
@@ -48,40 +49,60 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const [draft, setDraft] = useState<Draft>(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
   const [undo, setUndo] = useState<Inverse | null>(null)
   usePageTitle(draft.name)
-  const change = (part: Partial<Draft>) => setDraft((d) => ({ ...d, ...part }))
+  const client = useQueryClient()
+  const versionOf = (roomID: string) => rooms.find((r) => r.id === roomID)?.version ?? 0
+  // The answer is asked for before the change is drawn, so that both can come in one frame.
+  const change = (part: Partial<Draft>) => {
+    const next = { ...draft, ...part }
+    void client.prefetchQuery(answerQuery(planOf(next), versionOf(next.room_id)))
+    setDraft(next)
+  }
   const room = rooms.find((r) => r.id === draft.room_id)
-  const roomVersion = room?.version ?? 0
   const { state, take, keepMine } = useSaving(id, draft, canWrite)
 
   const plan = planOf(draft)
-  const asked = useQuery(answerQuery(plan, roomVersion))
+  const asked = useQuery(answerQuery(plan, versionOf(draft.room_id)))
   const fresh = asked.data !== undefined && !asked.isPlaceholderData && !asked.isError
-  const lines = asked.data && !asked.isError ? linesBySignature(asked.data.plan, asked.data.answer) : new Map<string, Line>()
   const shown = asked.isError ? undefined : asked.data?.answer
+  // The answer to other amounts of the same things stays for a blink, so that nothing flickers
+  // with every tap; to anything else, and after that, it is known to be no answer.
+  const late = useLate(!fresh)
+  const held = !fresh && !late && !asked.isError && asked.data !== undefined && sameThings(plan, asked.data.plan)
+  const lines = asked.data && !asked.isError ? linesBySignature(held ? plan : asked.data.plan, asked.data.answer) : new Map<string, Line>()
 
-  // A swap takes the place of what it is offered for: as base, or with the same count and use.
-  const swapOf = (line: Line): Swapping | undefined => {
-    const { room_id, play_at, base } = plan
-    if (base && line === shown?.base) {
+  // A swap takes the place of what it is offered for, wherever that stands by then.
+  const answered = asked.data
+  const swapOf = useCallback(
+    (line: Line): Swapping | undefined => {
+      if (!answered || !canWrite) return undefined
+      const { room_id, play_at, base } = answered.plan
+      if (base && line === answered.answer.base) {
+        return {
+          input: { room_id, play_at, base },
+          onTake: (s) => {
+            setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, base: d.base && { ...d.base, recipe_id: base.recipe_id, item_id: base.item_id } }) })
+            setDraft((d) => ({ ...d, base: d.base && (s.recipe_id ? { ...d.base, recipe_id: s.recipe_id } : { ...d.base, item_id: s.item_id }) }))
+          },
+        }
+      }
+      const item = answered.plan.items[answered.answer.lines.indexOf(line)]
+      if (!item) return undefined
       return {
-        input: { room_id, play_at, base },
+        input: { room_id, play_at, item },
         onTake: (s) => {
-          setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, base: d.base && { ...d.base, recipe_id: base.recipe_id, item_id: base.item_id } }) })
-          change({ base: s.recipe_id ? { ...base, recipe_id: s.recipe_id } : { ...base, item_id: s.item_id } })
+          setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, items: d.items.map((i) => (i.id === item.id ? { ...i, item_id: item.item_id, described: item.described } : i)) }) })
+          setDraft((d) => ({ ...d, items: d.items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)) }))
         },
       }
-    }
-    const at = shown?.lines.indexOf(line) ?? -1
-    const item = draft.items[at]
-    if (!item) return undefined
-    return {
-      input: { room_id, play_at, item },
-      onTake: (s) => {
-        setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, items: d.items.map((i) => (i.id === item.id ? { ...i, item_id: item.item_id, described: item.described } : i)) }) })
-        change({ items: draft.items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)) })
-      },
-    }
-  }
+    },
+    [answered, canWrite],
+  )
+  // What is drawn from the answer is drawn once for each answer, not with every key.
+  const recipe = recipeLink(draft)
+  const picture = useMemo(() => <Picture answer={shown} recipe={recipe} />, [shown, recipe])
+  const why = useMemo(() => <Why answer={shown} swapOf={swapOf} />, [shown, swapOf])
+  const current = fresh || held
+  const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
 
   return (
     <main className="bench">
@@ -142,14 +163,14 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">How much</h2>
-          <Picture answer={shown} stale={!fresh} recipe={recipeLink(draft)} />
+          <div {...busy}>{picture}</div>
         </section>
         <section className="zone" aria-labelledby="zone-why">
           <h2 id="zone-why">Why</h2>
-          {asked.isError ? <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} /> : <Why answer={fresh ? shown : undefined} swapOf={canWrite ? swapOf : undefined} />}
+          {asked.isError ? <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} /> : <div {...busy}>{why}</div>}
         </section>
       </div>
-      <Counter answer={fresh ? shown : undefined} failed={asked.isError} state={state} printTo={`/bench/${id}/print`} />
+      <Counter answer={current ? shown : undefined} failed={asked.isError} state={state} printTo={`/bench/${id}/print`} />
       {undo && (
         <Undo
           text={undo.text}

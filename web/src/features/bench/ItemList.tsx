@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { memo, useCallback, useEffect, useRef, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import type { Described, Line, PlanItem } from '../../api/client'
@@ -21,7 +21,13 @@ const most = 10
 export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
   const [measuring, setMeasuring] = useState<string | null>(null)
   const [names, setNames] = useState<Record<string, string>>({})
-  const set = (id: string, part: Partial<PlanItem>) => onChange(items.map((i) => (i.id === id ? { ...i, ...part } : i)))
+  // Rows that nothing happened to are not drawn again: what they call is always the same.
+  const now = useRef({ items, onChange })
+  useEffect(() => {
+    now.current = { items, onChange }
+  })
+  const set = useCallback((id: string, part: Partial<PlanItem>) => now.current.onChange(now.current.items.map((i) => (i.id === id ? { ...i, ...part } : i))), [])
+  const drop = useCallback((id: string, name: string) => now.current.onChange(now.current.items.filter((i) => i.id !== id), name), [])
   const add = (part: Thing, name: string) => {
     const item: PlanItem = { ...part, each: 1, use: 'open', id: v7() }
     setNames((n) => ({ ...n, [item.id]: name }))
@@ -31,50 +37,9 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
   return (
     <>
       <ul className="in-list">
-        {items.map((item) => {
-          const line = lineOf(item)
-          const mark = line?.mark ?? 'not-checked'
-          const name = line?.name ?? item.described?.name ?? names[item.id] ?? '…'
-          return (
-            <li key={item.id} className={`row-in ${mark}`}>
-              <Mark mark={mark} />
-              <div className="name">
-                <b>{name}</b>
-                {line?.detail && <span className="soft"> {line.detail}</span>}
-              </div>
-              <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
-              <div className="controls">
-                <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => set(item.id, { each })} />
-                <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => set(item.id, { use: e.target.value as PlanItem['use'] })}>
-                  {useWords.map(([u, w]) => (
-                    <option key={u} value={u}>
-                      {w}
-                    </option>
-                  ))}
-                </Form.Select>
-                {item.described && !readOnly && (
-                  <Button variant="quiet" aria-expanded={measuring === item.id} onClick={() => setMeasuring(measuring === item.id ? null : item.id)}>
-                    Measure
-                  </Button>
-                )}
-                {!readOnly && (
-                  <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onChange(items.filter((i) => i.id !== item.id), name)}>
-                    ×
-                  </Button>
-                )}
-              </div>
-              {measuring === item.id && item.described && (
-                <DescribeForm
-                  value={item.described}
-                  onDone={(described: Described) => {
-                    set(item.id, { described })
-                    setMeasuring(null)
-                  }}
-                />
-              )}
-            </li>
-          )
-        })}
+        {items.map((item) => (
+          <Row key={item.id} item={item} line={lineOf(item)} named={names[item.id]} readOnly={readOnly} measuring={measuring === item.id} onMeasure={setMeasuring} onSet={set} onDrop={drop} />
+        ))}
       </ul>
       {!readOnly &&
         (items.length < most ? (
@@ -85,5 +50,61 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
     </>
   )
 }
+
+interface RowProps {
+  item: PlanItem
+  line?: Line
+  /** What it was picked as, until the answer names it. */
+  named?: string
+  readOnly: boolean
+  measuring: boolean
+  onMeasure: (id: string | null) => void
+  onSet: (id: string, part: Partial<PlanItem>) => void
+  onDrop: (id: string, name: string) => void
+}
+
+const Row = memo(function Row({ item, line, named, readOnly, measuring, onMeasure, onSet, onDrop }: RowProps) {
+  const mark = line?.mark ?? 'not-checked'
+  const name = line?.name ?? item.described?.name ?? named ?? '…'
+  return (
+    <li className={`row-in of-${mark}`}>
+      <Mark mark={mark} />
+      <div className="name">
+        <b>{name}</b>
+        {line?.detail && <span className="soft"> {line.detail}</span>}
+      </div>
+      <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
+      <div className="controls">
+        <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => onSet(item.id, { each })} />
+        <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => onSet(item.id, { use: e.target.value as PlanItem['use'] })}>
+          {useWords.map(([u, w]) => (
+            <option key={u} value={u}>
+              {w}
+            </option>
+          ))}
+        </Form.Select>
+        {item.described && !readOnly && (
+          <Button variant="quiet" aria-expanded={measuring} onClick={() => onMeasure(measuring ? null : item.id)}>
+            Measure
+          </Button>
+        )}
+        {!readOnly && (
+          <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onDrop(item.id, name)}>
+            ×
+          </Button>
+        )}
+      </div>
+      {measuring && item.described && (
+        <DescribeForm
+          value={item.described}
+          onDone={(described: Described) => {
+            onSet(item.id, { described })
+            onMeasure(null)
+          }}
+        />
+      )}
+    </li>
+  )
+})
 
 type Thing = Pick<PlanItem, 'item_id' | 'described'>

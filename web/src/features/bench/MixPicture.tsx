@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
-import { grams, miss, plural } from '../../ui/format'
-import { percent, tint } from '../../ui/RatioBar'
+import { grams, miss, plural, share } from '../../ui/format'
+import { tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 
 type Amounts = Schemas['Amount'][]
@@ -24,7 +24,7 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
             <th scope="row">
               <span className={`swatch ${tint(i)}`} aria-hidden="true" />
               {a.name}
-              <span className="soft"> {percent(a.exact_g / total)}</span>
+              <span className="soft"> {share(a.exact_g / total)}</span>
             </th>
             <td>{a.scoops.length > 0 ? <Scoops scoops={a.scoops} /> : <span className="soft">weigh it</span>}</td>
             <td className="weight">

@@ -8,10 +8,10 @@ import { grams, litres, plural } from '../../ui/format'
 import { RatioBar } from '../../ui/RatioBar'
 
 /** How much of everything, drawn: scoops for a mix, a section to scale for a filler. */
-export function Picture({ answer, stale, recipe }: { answer?: Answer; stale: boolean; recipe?: string }) {
+export function Picture({ answer, recipe }: { answer?: Answer; recipe?: string }) {
   if (!answer) return <p className="soft">Amounts come with the check.</p>
   return (
-    <div className={stale ? 'stale' : undefined} aria-busy={stale}>
+    <>
       {answer.mix && (
         <>
           <p className="lead-in">
@@ -54,6 +54,6 @@ export function Picture({ answer, stale, recipe }: { answer?: Answer; stale: boo
       )}
       {!answer.mix && !answer.fill && <p className="soft">Start from a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
       {answer.mark && <ByWhen answer={answer} />}
-    </div>
+    </>
   )
 }

@@ -7,8 +7,13 @@ import { swapsQuery } from '../../entities/setup/queries'
 import { Swaps } from '../../ui/Swaps'
 import { objections } from '../../entities/setup/model'
 
+interface Props {
+  answer?: Answer
+  swapOf?: (line: Line) => Swapping | undefined
+}
+
 /** Every objection, worst first, and what goes with every plan. */
-export function Why({ answer, swapOf }: { answer?: Answer; swapOf?: (line: Line) => Swapping | undefined }) {
+export function Why({ answer, swapOf }: Props) {
   if (!answer) {
     return (
       <p className="soft" role="status">
@@ -21,7 +26,7 @@ export function Why({ answer, swapOf }: { answer?: Answer; swapOf?: (line: Line)
     <>
       {!answer.mark && <p className="soft">Nothing is in it yet.</p>}
       {answer.mark && lines.length === 0 && (
-        <div className="finding">
+        <div className="finding clears">
           <MarkLine mark={answer.mark} />
           {answer.ready && <p>No rule objects for these children on this day.</p>}
         </div>

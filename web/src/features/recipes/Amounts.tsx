@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { grams, litres, measure, miss, plural } from '../../ui/format'
-import { percent, tint } from '../../ui/RatioBar'
+import { grams, litres, measure, miss, money, plural, share } from '../../ui/format'
+import { tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 import { Undo } from '../../ui/States'
-import { money, type Making } from '../../entities/recipe/order'
+import type { Making } from '../../entities/recipe/order'
 import { NoteCell } from './NoteCell'
 
 type Amount = Schemas['MakingAmount']
@@ -131,7 +131,7 @@ export function Pots({ m, pot }: { m: Making; pot?: number }) {
         {m.pots > shown && <span>× {m.pots}</span>}
       </p>
       <p className="soft">
-        {grams(m.pot_each_g ?? 0)} of the mix in each, {percent(full)} full; two thirds at most, so that it can be stirred.
+        {grams(m.pot_each_g ?? 0)} of the mix in each, {share(full)} full; two thirds at most, so that it can be stirred.
       </p>
     </section>
   )

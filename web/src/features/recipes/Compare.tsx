@@ -6,12 +6,12 @@ import { bookQuery, makingQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { grams } from '../../ui/format'
+import { grams, money, number, share } from '../../ui/format'
 import { MarkLine } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { RecipeOptions } from '../../ui/RecipeOptions'
 import { Failure, Waiting } from '../../ui/States'
-import { money, type Making } from '../../entities/recipe/order'
+import type { Making } from '../../entities/recipe/order'
 
 /** Two recipes side by side for one room: cooked or no-cook, at one glance. */
 export function Compare() {
@@ -76,7 +76,7 @@ function Sides({ a, b, room, book, set }: { a: string; b: string; room: Room; bo
     ['Germs', (m) => m.nature.class],
     ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
     ['May be tasted', (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`)],
-    ['Salt in a 10 g taste', (m) => `${m.nature.sodium_mg.toFixed(0)} mg sodium, ${(m.nature.taste_share * 100).toFixed(0)} % of a day`],
+    ['Salt in a 10 g taste', (m) => `${number(m.nature.sodium_mg, 0)} mg sodium, ${share(m.nature.taste_share)} of a day`],
     ['Holds', (m) => m.nature.allergens],
     ['To make', (m) => `${grams(m.made_g)} in ${m.movements} fillings`],
     ['Cost', (m) => (m.cost_coins === undefined ? 'no prices yet' : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`)],

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { Room, Schemas } from '../../api/client'
 import { draftQuery } from '../../entities/recipe/queries'
 import { Findings } from '../../ui/Findings'
-import { grams } from '../../ui/format'
+import { grams, share } from '../../ui/format'
 import { MarkLine } from '../../ui/Mark'
 import { Failure } from '../../ui/States'
 import { useSettled } from '../../ui/useSettled'
@@ -51,7 +51,7 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
                 </p>
               )}
             </div>
-            <span className="soft">{!l.fault && !l.as_needed ? `${Math.round((l.share ?? 0) * 100)} %` : ''}</span>
+            <span className="soft">{!l.fault && !l.as_needed ? share(l.share ?? 0) : ''}</span>
           </li>
         ))}
       </ol>

@@ -12,6 +12,7 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { measureWords } from '../../entities/room/model'
+import { dayOf } from '../../ui/format'
 import { Reading } from './Reading'
 
 type Text = Schemas['RecipeText']
@@ -217,7 +218,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
                 <ul>
                   {versions.map((v) => (
                     <li key={v.version}>
-                      Version {v.version}, {new Date(v.saved_at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}{' '}
+                      Version {v.version}, {dayOf(v.saved_at)}{' '}
                       <button type="button" className="link" onClick={() => older.mutate(v.version)}>
                         bring back
                       </button>

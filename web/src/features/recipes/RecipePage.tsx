@@ -9,7 +9,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
-import { grams, plural } from '../../ui/format'
+import { grams, money, plural } from '../../ui/format'
 import { Glyph, MarkLine, markWord } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
@@ -18,7 +18,7 @@ import { nextMorning } from '../../entities/setup/model'
 import { Amounts, Colours, Pots } from './Amounts'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
-import { fileName, money, orderOf, portionOf, saveFile, type Change, type Making, type Order } from '../../entities/recipe/order'
+import { fileName, orderOf, portionOf, saveFile, type Change, type Making, type Order } from '../../entities/recipe/order'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
  * something is short. */

@@ -2,6 +2,7 @@ import { Button, Form } from 'react-bootstrap'
 import type { ChildInput, Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { vocabulary } from '../../api/limits.gen'
+import { Month } from '../../ui/Month'
 import { feelNeeds, flip, senses, tastes, told } from '../../entities/room/model'
 
 interface Props {
@@ -27,7 +28,7 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
       </div>
       <div className="field">
         <Form.Label htmlFor={`born-${child.id}`}>Birth month</Form.Label>
-        <Form.Control id={`born-${child.id}`} aria-label={`Birth month of ${who}`} type="month" placeholder="2024-05" value={child.born} isInvalid={bad('born')} onChange={(e) => change({ born: e.target.value })} />
+        <Month id={`born-${child.id}`} label={`Birth month of ${who}`} value={child.born} isInvalid={bad('born')} onChange={(born) => change({ born })} />
       </div>
       <div className="field">
         <Form.Label htmlFor={`mouths-${child.id}`}>Mouths things</Form.Label>

@@ -1,0 +1,83 @@
+package harness
+
+import (
+	"fmt"
+	"time"
+
+	"github.com/chromedp/cdproto/accessibility"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+// Slow makes the screen that of a cheap tablet on a poor line: the processor so many times
+// slower, downloads of so many megabits a second, and nothing kept from earlier visits.
+func (p *Person) Slow(processor, megabits float64) {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, network.Enable, network.EnableParams{})
+	require.NoError(p.t, err)
+	_, err = chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{
+		MatchedNetworkConditions: []*network.Conditions{{DownloadThroughput: megabits * 1e6 / 8, UploadThroughput: megabits * 1e6 / 8}}})
+	require.NoError(p.t, err)
+	_, err = chromedp.Call(p.ctx, network.SetCacheDisabled, network.SetCacheDisabledParams{CacheDisabled: true})
+	require.NoError(p.t, err)
+	_, err = chromedp.Call(p.ctx, emulation.SetCPUThrottlingRate, emulation.SetCPUThrottlingRateParams{Rate: processor})
+	require.NoError(p.t, err)
+	_, err = chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: watch})
+	require.NoError(p.t, err)
+}
+
+// watch sums what the browser reports of a page while it loads: shifts that no press or key
+// caused (Layout Instability), and the largest paint (Largest Contentful Paint).
+const watch = `
+	window.seen = { shift: 0, paint: 0, from: [] }
+	new PerformanceObserver(l => { for (const e of l.getEntries()) if (!e.hadRecentInput) {
+		seen.shift += e.value
+		seen.from.push(e.value.toFixed(3) + ' ' + e.sources.map(s => s.node && s.node.nodeName + '.' + (s.node.className || '')).join(', '))
+	} }).observe({ type: 'layout-shift', buffered: true })
+	new PerformanceObserver(l => { for (const e of l.getEntries()) seen.paint = e.startTime }).observe({ type: 'largest-contentful-paint', buffered: true })`
+
+// Pace is how a page came up.
+type Pace struct {
+	Shift   float64  // cumulative layout shift
+	PaintMS float64  // the largest paint, from the start of the navigation
+	From    []string // what shifted
+}
+
+// Come opens a path anew, waits for words and until nothing moves, and returns how it came up.
+func (p *Person) Come(path string, words ...string) Pace {
+	p.t.Helper()
+	p.Open(path)
+	p.See(words...)
+	p.js(`document.fonts.ready`)
+	time.Sleep(700 * time.Millisecond) // what comes late counts too
+	return evaluate[Pace](p, `({ Shift: seen.shift, PaintMS: seen.paint, From: seen.from })`)
+}
+
+// Tap presses a control and returns how long it takes from the moment it is let go until the first frame in
+// which what stands at the selector reads otherwise and nothing of it is stale.
+func (p *Person) Tap(role, name, selector string) time.Duration {
+	p.t.Helper()
+	x, y := p.rest(role, name)
+	// Nobody listens to the page meanwhile: what the browser tells assistive technology after a
+	// query of the test would be counted as the page's own.
+	_, err := chromedp.Call(p.ctx, accessibility.Disable, struct{}{})
+	require.NoError(p.t, err)
+	p.js(fmt.Sprintf(`
+		window.tapped = new Promise(done => {
+			const at = () => document.querySelector(%[1]q)?.textContent, before = at()
+			addEventListener('pointerup', press => {
+				const look = () => requestAnimationFrame(() => {
+					if (at() === before || document.querySelector('[aria-busy=true]')) return look()
+					const drawn = new MessageChannel()
+					drawn.port1.onmessage = () => done(performance.now() - press.timeStamp)
+					drawn.port2.postMessage(0)
+				})
+				look()
+			}, { capture: true, once: true })
+		})`, selector))
+	p.do(chromedp.MouseClickXY(x, y))
+	return time.Duration(evaluate[float64](p, `window.tapped`) * float64(time.Millisecond))
+}

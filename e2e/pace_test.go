@@ -1,0 +1,69 @@
+package e2e
+
+import (
+	"os"
+	"slices"
+	"testing"
+
+	"emblo/e2e/harness"
+)
+
+// A cheap tablet on a poor line: the processor so many times slower, and megabits a second.
+const processor, megabits = 4, 6.4
+
+// paced are the screens whose coming up is measured, with words that stand there at the end.
+var paced = []struct{ name, path, words string }{
+	{"bench", "/bench", "Night-sky foam"},
+	{"rooms", "/rooms", "nut-free room"},
+	{"shelf", "/shelf", "Grains, seeds and pulses"},
+	{"recipes", "/recipes", "Mouldable sands"},
+	{"recipe", "/recipes/stove-dough", "Fix the feel"},
+	{"rules", "/rules", "16 CFR 1501"},
+}
+
+// BenchmarkPage measures how each main screen comes up on a slow tablet: how far what is on it
+// jumps, and when the largest part of it is painted.
+func BenchmarkPage(b *testing.B) {
+	app := harness.Start(b)
+	p := harness.Sit(b, app, 834, 1112)
+	p.Demo()
+	p.Slow(processor, megabits)
+	for _, s := range paced {
+		b.Run(s.name, func(b *testing.B) {
+			var pace harness.Pace
+			for range b.N {
+				pace = p.Come(s.path, s.words)
+			}
+			if os.Getenv("EMBLO_SHIFTS") != "" {
+				b.Log(pace.From)
+			}
+			b.ReportMetric(pace.Shift, "shift")
+			b.ReportMetric(pace.PaintMS, "paint-ms")
+		})
+	}
+}
+
+// BenchmarkTap measures how long a changed portion takes from the tap to the new amounts on a
+// slow tablet, beside the same on the machine as it is.
+func BenchmarkTap(b *testing.B) {
+	app := harness.Start(b)
+	tap := func(slow bool) float64 {
+		p := harness.Sit(b, app, 834, 1112)
+		p.Demo()
+		if slow {
+			p.Slow(processor, megabits)
+		}
+		p.Click("link", "Bakery counter")
+		var ms []float64
+		for range b.N + 1 { // the first one warms the page up
+			p.See("Ready with a hand", "Saved")
+			ms = append(ms, 1000*p.Tap("button", "Grams for each child: more", ".lead-in").Seconds())
+		}
+		taps := slices.Sorted(slices.Values(ms[1:]))
+		return taps[len(taps)/2]
+	}
+	unslowed, slowed := tap(false), tap(true)
+	b.ReportMetric(slowed, "answer-ms")
+	b.ReportMetric(unslowed, "unslowed-ms")
+	b.ReportMetric(slowed/unslowed, "ratio")
+}
