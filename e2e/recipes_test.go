@@ -149,6 +149,8 @@ func TestOwnRecipeIsTyped(t *testing.T) {
 
 	// A recipe deleted by a slip comes back with one tap; so do its amounts.
 	p.Click("link", "Recipes")
+	p.See("Leave without saving?")
+	p.Click("button", "Leave it")
 	p.Click("link", "Tide-line dough")
 	p.Click("link", "Change")
 	p.Click("button", "Delete this recipe")

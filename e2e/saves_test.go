@@ -109,7 +109,7 @@ func TestLeavingWithUnsavedTextAsks(t *testing.T) {
 	assert.Equal(t, "Lanterns too", p.Value("textbox", "Name"))
 	p.Click("link", "Shelf")
 	p.Click("button", "Leave it")
-	p.See("things, marked")
+	p.See("Marked for")
 }
 
 // The opening is a day and a time as people write them; what is no time changes nothing.

@@ -20,7 +20,7 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.Demo()
 	p.Click("link", "Shelf")
 	p.Set("combobox", "Room to mark the shelf for", "Puddles")
-	p.See("marked for Puddles", "goes in for Puddles")
+	p.See("Marked for Puddles", "goes in for Puddles")
 	p.Set("combobox", "Which to show", "goes in for Puddles")
 	p.Gone("Plain flour")
 	p.See("Infant rice cereal")

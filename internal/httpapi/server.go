@@ -9,7 +9,6 @@ import (
 	"time"
 
 	"github.com/gin-gonic/gin"
-	"github.com/klauspost/compress/gzhttp"
 
 	"emblo/internal/centre"
 	"emblo/internal/httpapi/accounts"
@@ -54,18 +53,5 @@ func New(o Options) http.Handler {
 	engine.NoMethod(e.NoMethod)
 	engine.NoRoute(e.Static(o.Web))
 	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e))
-	return packed(engine)
-}
-
-// packedFrom is the size in bytes from which an answer is worth packing: below it, packing
-// takes longer than the line gains.
-const packedFrom = 16 << 10
-
-// packed sends large answers gzipped to those who take them so.
-func packed(h http.Handler) http.Handler {
-	wrap, err := gzhttp.NewWrapper(gzhttp.MinSize(packedFrom))
-	if err != nil {
-		panic(err) // only a size below zero is refused
-	}
-	return wrap(h)
+	return edge.Packed(engine)
 }

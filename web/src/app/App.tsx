@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
-import { Suspense, useEffect } from 'react'
+import { lazy, Suspense, useEffect } from 'react'
 import { outbox } from '../api/outbox'
 import { Navigate, Route, Routes } from 'react-router'
 import { sessionQuery } from '../session/queries'
-import { SignIn } from '../features/signin/SignIn'
 import { Failure, Waiting } from '../ui/States'
 import { SessionContext } from '../session/session'
 import { framed, printed } from './pages'
 import { Shell } from './Shell'
 
+const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ default: m.SignIn })))
 
 export function App() {
   const session = useQuery(sessionQuery)
@@ -25,7 +25,13 @@ export function App() {
     )
   }
   if (session.data === undefined) return <Waiting what="your centre" />
-  if (session.data === null) return <SignIn />
+  if (session.data === null) {
+    return (
+      <Suspense fallback={<Waiting what="the page" />}>
+        <SignIn />
+      </Suspense>
+    )
+  }
   return (
     <SessionContext value={session.data}>
       <Suspense fallback={<Waiting what="the page" />}>

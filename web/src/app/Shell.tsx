@@ -1,14 +1,15 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { outbox } from '../api/outbox'
 import { Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
 import { plural } from '../ui/format'
-import { Check } from '../features/check/Check'
 import { useSession } from '../session/session'
 import { Nav } from './Nav'
 import { keepTheme, storedTheme, type Theme } from './theme'
+
+const Check = lazy(() => import('../features/check/Check').then((m) => ({ default: m.Check })))
 
 /** The frame around every screen: the jug to move by, and Check one key away. */
 export function Shell() {
@@ -68,7 +69,9 @@ export function Shell() {
         <Outlet />
       </div>
       <ScrollRestoration />
-      <Check opened={opened} show={checking} onHide={hide} />
+      <Suspense fallback={null}>
+        <Check opened={opened} show={checking} onHide={hide} />
+      </Suspense>
     </div>
   )
 }

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useId, useState, type KeyboardEvent } from 'react'
+import { useCombobox } from 'downshift'
+import { useState, type KeyboardEvent } from 'react'
 import { Form } from 'react-bootstrap'
 import type { ShelfItem } from '../../api/client'
 import { shelfQuery } from './queries'
@@ -17,86 +18,88 @@ interface Props {
   otherWord?: string
 }
 
+/** What is offered: a thing, or the words themselves to be measured. */
+type Choice = ShelfItem | 'other'
+
 /** Type, and take a thing from the shelf: arrows move, Enter takes. */
 export function Pick({ label, placeholder, part, anything, autoFocus, onPick, onOther, otherWord }: Props) {
-  const id = useId()
   const [words, setWords] = useState('')
-  const [open, setOpen] = useState(false)
-  const [at, setAt] = useState(0)
-  const found = useQuery({ ...shelfQuery(words, part), enabled: open })
-  const offered = (all: ShelfItem[]) => (anything ? all : all.filter((i) => i.kind === 'thing'))
-  const items = offered(found.data ?? [])
-  const other = onOther && words.trim() !== ''
-  const count = items.length + (other ? 1 : 0)
   const client = useQueryClient()
-  const take = (i: number, from = items) => {
-    const item = from[i]
-    if (item) onPick(item, words)
-    else if (other) onOther(words.trim())
-    else return
+  const offered = (all: ShelfItem[], typed: string): Choice[] => [...(anything ? all : all.filter((i) => i.kind === 'thing')), ...(onOther && typed.trim() ? (['other'] as const) : [])]
+  const take = (choice: Choice | undefined, typed: string) => {
+    if (choice === undefined) return
+    if (choice === 'other') onOther?.(typed.trim())
+    else onPick(choice, typed)
+    combobox.reset()
     setWords('')
-    setOpen(false)
-    setAt(0)
   }
-  const keys = (e: KeyboardEvent) => {
-    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      e.preventDefault()
-      setOpen(true)
-      setAt((n) => (count ? (n + (e.key === 'ArrowDown' ? 1 : count - 1)) % count : 0))
-    } else if (e.key === 'Enter' && open) {
-      e.preventDefault()
-      // Enter may come before the matches of the last letters: it waits for them.
-      client.fetchQuery(shelfQuery(words, part)).then(
-        (fresh) => take(at, offered(fresh)),
-        () => setOpen(true),
-      )
-    } else if (e.key === 'Escape' && open) {
-      e.stopPropagation()
-      setOpen(false)
-    }
-  }
-  const option = (i: number) => `${id}-${i}`
+  const [asked, setAsked] = useState(false)
+  const found = useQuery({ ...shelfQuery(words, part), enabled: asked })
+  const choices = offered(found.data ?? [], words)
+  const combobox = useCombobox<Choice>({
+    items: choices,
+    inputValue: words,
+    selectedItem: null, // what is taken leaves the field empty
+    defaultHighlightedIndex: 0,
+    itemToString: () => '',
+    itemToKey: (choice) => (choice === null || choice === 'other' ? choice : choice.id),
+    onIsOpenChange: ({ isOpen }) => isOpen && setAsked(true),
+    onStateChange: ({ type, selectedItem }) => {
+      if (type === useCombobox.stateChangeTypes.ItemClick) take(selectedItem ?? undefined, words)
+    },
+  })
+  const { isOpen, highlightedIndex } = combobox
+  const open = isOpen && choices.length > 0
   return (
     <div className="pick">
       <Form.Control
-        role="combobox"
-        aria-label={label}
-        aria-expanded={open && count > 0}
-        aria-controls={open && count > 0 ? `${id}-list` : undefined}
-        aria-activedescendant={open && count > 0 ? option(at) : undefined}
-        aria-autocomplete="list"
-        autoComplete="off"
-        autoFocus={autoFocus}
-        placeholder={placeholder}
-        maxLength={100}
-        value={words}
-        onChange={(e) => {
-          setWords(e.target.value)
-          setOpen(true)
-          setAt(0)
-        }}
-        onFocus={() => setOpen(true)}
-        onBlur={() => setOpen(false)}
-        onKeyDown={keys}
+        {...combobox.getInputProps({
+          'aria-label': label,
+          'aria-labelledby': undefined,
+          autoFocus,
+          placeholder,
+          maxLength: 100,
+          onChange: (e) => setWords(e.currentTarget.value),
+          onKeyDown: (e) => {
+            if (e.key === 'Enter' && isOpen) {
+              e.preventDefault()
+              notAtOnce(e)
+              // Enter may come before the matches of the last letters: it waits for them.
+              client.fetchQuery(shelfQuery(words, part)).then(
+                (fresh) => take(offered(fresh, words)[Math.max(0, highlightedIndex)], words),
+                () => combobox.openMenu(),
+              )
+            } else if (e.key === 'Escape') {
+              // It closes the list, and where there is none, what the field stands in.
+              if (open) e.stopPropagation()
+              else notAtOnce(e)
+            }
+          },
+        })}
       />
-      {open && count > 0 && (
-        <ul role="listbox" id={`${id}-list`} aria-label={label}>
-          {items.map((item, i) => (
-            <li key={item.id} id={option(i)} role="option" aria-selected={i === at} onMouseDown={(e) => e.preventDefault()} onClick={() => take(i)}>
-              <span>{item.name}</span>
-              <span className="soft">{item.detail}</span>
+      <ul {...combobox.getMenuProps({ 'aria-label': label, 'aria-labelledby': undefined, hidden: !open })}>
+        {open &&
+          choices.map((choice, index) => (
+            <li key={choice === 'other' ? choice : choice.id} {...combobox.getItemProps({ item: choice, index })}>
+              {choice === 'other' ? (
+                <span>
+                  {otherWord ?? 'Not on the shelf: measure'} “{words.trim()}”
+                </span>
+              ) : (
+                <>
+                  <span>{choice.name}</span>
+                  <span className="soft">{choice.detail}</span>
+                </>
+              )}
             </li>
           ))}
-          {other && (
-            <li id={option(items.length)} role="option" aria-selected={items.length === at} onMouseDown={(e) => e.preventDefault()} onClick={() => take(items.length)}>
-              <span>
-                {otherWord ?? 'Not on the shelf: measure'} “{words.trim()}”
-              </span>
-            </li>
-          )}
-        </ul>
-      )}
-      {found.error && open && <p role="alert">{found.error.message}</p>}
+      </ul>
+      {found.error && isOpen && <p role="alert">{found.error.message}</p>}
     </div>
   )
+}
+
+/** Downshift would take the choice that it knows at once. */
+function notAtOnce(e: KeyboardEvent) {
+  ;(e.nativeEvent as typeof e.nativeEvent & { preventDownshiftDefault?: boolean }).preventDownshiftDefault = true
 }

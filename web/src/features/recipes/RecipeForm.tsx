@@ -1,15 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useEffect, useId, useRef, useState, type FormEvent } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
+import { api, ask, type Room, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { bookQuery, recipeQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { Conflict } from '../../ui/Conflict'
+import { useRecord } from '../../forms/record'
 import { Failure, Waiting } from '../../ui/States'
 import { measureWords } from '../../entities/room/model'
 import { dayOf } from '../../ui/format'
@@ -84,52 +84,56 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
   const navigate = useNavigate()
   const [id] = useState(() => given ?? v7())
   const [before] = useState(() => kept(from))
-  const [version, setVersion] = useState(before?.version ?? latest)
-  const [text, setText] = useState<Text>(before?.text ?? first)
   const [roomID, setRoomID] = useState(rooms[0]?.id ?? '')
   const file = useRef<HTMLInputElement>(null)
-  useEffect(() => {
-    sessionStorage.setItem(keptKey(from), JSON.stringify({ version, text } satisfies Kept))
-  }, [from, version, text])
-  const change = (part: Partial<Text>) => setText((t) => ({ ...t, ...part }))
-  const save = useMutation({
-    mutationFn: (v: number) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: v, recipe: text } })),
-    onSuccess: async () => {
+  const record = useRecord<Text, Schemas['OwnRecipe'], unknown>({
+    first,
+    version: before?.version ?? latest,
+    typed: before?.text,
+    backFrom: (path) => path.startsWith('/shelf/'),
+    onLeft: () => sessionStorage.removeItem(keptKey(from)),
+    within: 'recipe',
+    send: (over, recipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: over, recipe } })),
+    valuesOf: (stored) => stored.recipe,
+    onSaved: async () => {
       sessionStorage.removeItem(keptKey(from))
       await outdate(client, 'recipe')
       await navigate(`/recipes/${id}?room=${roomID}`)
     },
   })
+  const { values: text, version, change, wrong, letGo } = record
+  const { register } = record.form
+  const unsaved = record.form.formState.isDirty
+  useEffect(() => {
+    if (unsaved) sessionStorage.setItem(keptKey(from), JSON.stringify({ version, text } satisfies Kept))
+  }, [from, version, text, unsaved])
+  const leave = () => {
+    letGo()
+    sessionStorage.removeItem(keptKey(from))
+  }
   const load = useMutation({
     mutationFn: async (f: File) => ask(api.POST('/api/recipes/import', { body: { jsonld: await f.text() } })),
-    onSuccess: setText,
+    onSuccess: change,
   })
   const older = useMutation({
     mutationFn: (v: number) => ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version: v } } })),
-    onSuccess: (page) => setText(page.recipe),
+    onSuccess: (page) => change(page.recipe),
   })
   const drop = useMutation({
     mutationFn: () => ask(api.DELETE('/api/recipes/{id}', { params: { path: { id } } })),
     onSuccess: async () => {
-      sessionStorage.removeItem(keptKey(from))
+      leave()
       await outdate(client, 'recipe')
       await navigate('/recipes', { state: { id, name: first.name } satisfies RemovedRecipe })
     },
   })
-  const error = save.error instanceof ApiError ? save.error : undefined
-  const theirs = error?.status === 409 ? (error.current as Schemas['OwnRecipe'] | undefined) : undefined
-  const failed = theirs ? undefined : (save.error ?? load.error ?? older.error ?? drop.error)
-  const submit = (e: FormEvent) => {
-    e.preventDefault()
-    save.mutate(version)
-  }
   return (
     <main className="screen recipe-form">
-      <Form onSubmit={submit} noValidate aria-label="Recipe of our own">
+      <Form onSubmit={record.submit} noValidate aria-label="Recipe of our own">
         <header className="screen-head">
           <h1>{text.name.trim() || 'A recipe of our own'}</h1>
           <div className="actions">
-            <Link to={given ? `/recipes/${given}` : '/recipes'} onClick={() => sessionStorage.removeItem(keptKey(from))}>
+            <Link to={given ? `/recipes/${given}` : '/recipes'} onClick={leave}>
               Leave it
             </Link>
             {!given && (
@@ -152,29 +156,22 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
                 />
               </>
             )}
-            <Button type="submit" disabled={save.isPending}>
+            <Button type="submit" disabled={record.busy}>
               Save the recipe
             </Button>
           </div>
         </header>
-        {theirs && (
-          <Conflict sentence={error?.message} onTheirs={() => { setText(theirs.recipe); setVersion(theirs.version); save.reset() }} onMine={() => save.mutate(theirs.version)} />
-        )}
-        {failed && (
-          <div className="notice lid" role="alert">
-            <p>{failed === save.error ? `Not saved. ${failed.message}` : failed.message}</p>
-          </div>
-        )}
+        {record.notices({ other: load.error ?? older.error ?? drop.error })}
         <div className="form-columns">
           <div>
             <Form.Group controlId={`${form}-name`} className="field">
               <Form.Label>Name</Form.Label>
-              <Form.Control value={text.name} maxLength={limits.RecipeText.name} isInvalid={error?.field === 'recipe/name'} onChange={(e) => change({ name: e.target.value })} />
+              <Form.Control maxLength={limits.RecipeText.name} isInvalid={!!wrong('name')} {...register('name')} />
             </Form.Group>
             <div className="pair">
               <Form.Group controlId={`${form}-kind`} className="field">
                 <Form.Label>Makes</Form.Label>
-                <Form.Select value={text.kind} onChange={(e) => change({ kind: e.target.value })}>
+                <Form.Select {...register('kind')}>
                   {kinds.map((k) => (
                     <option key={k.id} value={k.id}>
                       {k.words}
@@ -184,7 +181,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               </Form.Group>
               <Form.Group controlId={`${form}-measures`} className="field">
                 <Form.Label>Cups and spoons are</Form.Label>
-                <Form.Select value={text.measures} onChange={(e) => change({ measures: e.target.value as Text['measures'] })}>
+                <Form.Select {...register('measures')}>
                   {Object.entries(measureWords).map(([m, words]) => (
                     <option key={m} value={m}>
                       {words}
@@ -195,19 +192,19 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
             </div>
             <Form.Group controlId={`${form}-lines`} className="field">
               <Form.Label>Ingredients, the way you say them</Form.Label>
-              <Form.Control as="textarea" rows={7} value={text.lines} placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'} onChange={(e) => change({ lines: e.target.value })} />
+              <Form.Control as="textarea" rows={7} placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'} {...register('lines')} />
             </Form.Group>
             <Form.Group controlId={`${form}-steps`} className="field">
               <Form.Label>Steps, a line each</Form.Label>
-              <Form.Control as="textarea" rows={5} value={text.steps} placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'} onChange={(e) => change({ steps: e.target.value })} />
+              <Form.Control as="textarea" rows={5} placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'} {...register('steps')} />
               <span className="soft">Minutes and heat are read off the words. To say it yourself, end with (5 min, wait, adult, children, stove).</span>
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
               <Form.Label>Keeps</Form.Label>
-              <Form.Control value={text.keeps} maxLength={limits.RecipeText.keeps} placeholder="one week airtight" onChange={(e) => change({ keeps: e.target.value })} />
+              <Form.Control maxLength={limits.RecipeText.keeps} placeholder="one week airtight" {...register('keeps')} />
             </Form.Group>
-            <Form.Check id={`${form}-heated`} label="The whole mix is brought to 80 °C by probe" checked={text.heated} onChange={(e) => change({ heated: e.target.checked })} />
-            <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" checked={text.hot} onChange={(e) => change({ hot: e.target.checked })} />
+            <Form.Check id={`${form}-heated`} label="The whole mix is brought to 80 °C by probe" {...register('heated')} />
+            <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" {...register('hot')} />
             <div className="pair">
               <NumberField id={`${form}-loss`} label="Goes as steam, %" value={text.loss_percent} onChange={(n) => change({ loss_percent: n ?? 0 })} />
               <NumberField id={`${form}-ph`} label="pH by a test strip, if tried" value={text.ph} onChange={(ph) => change({ ph })} />

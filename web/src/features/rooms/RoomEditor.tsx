@@ -1,17 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useState, type FormEvent } from 'react'
+import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ApiError, ask, type ChildInput, type Room, type RoomInput } from '../../api/client'
+import { api, ask, type ChildInput, type Room, type RoomInput } from '../../api/client'
 import { limits, vocabulary } from '../../api/limits.gen'
 import { bookQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
-import { Leaving, useLeaving } from '../../forms/Leaving'
+import { useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { Conflict } from '../../ui/Conflict'
 import { measure } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
@@ -45,22 +44,20 @@ function Editor({ room }: { room?: Room }) {
   const navigate = useNavigate()
   const readOnly = !mayWrite(useSession())
   const [id] = useState(() => room?.id ?? v7())
-  const [draft, setDraft] = useState<RoomInput>(() => (room ? inputOf(room) : newRoom()))
   const [removed, setRemoved] = useState<{ at: number; child: ChildInput } | null>(null)
-  const change = (part: Partial<RoomInput>) => setDraft((d) => ({ ...d, ...part }))
-  const [first] = useState(() => JSON.stringify(draft))
-  const { letGo, blocker } = useLeaving(JSON.stringify(draft) !== first)
-
-  const put = (input: RoomInput) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: input }))
   const refresh = () => outdate(client, 'room')
-  const save = useMutation({
-    mutationFn: put,
-    onSuccess: async () => {
-      letGo()
+  const [first] = useState<RoomInput>(() => (room ? inputOf(room) : newRoom()))
+  const record = useRecord<RoomInput, Room, unknown>({
+    first,
+    version: first.version,
+    send: (version, values) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: { ...values, version } })),
+    valuesOf: inputOf,
+    onSaved: async () => {
       await refresh()
       await navigate('/rooms')
     },
   })
+  const { values: draft, change, wrong, letGo, form } = record
   const remove = useMutation({
     mutationFn: () => removeRoom(id, draft.name),
     onSuccess: async (removed) => {
@@ -69,13 +66,6 @@ function Editor({ room }: { room?: Room }) {
       await navigate('/rooms', { state: removed })
     },
   })
-  const error = save.error instanceof ApiError ? save.error : undefined
-  const wrong = (field: string) => (error?.field === field ? error.message : undefined)
-  const theirs = error?.status === 409 ? (error.current as Room | undefined) : undefined
-  const submit = (e: FormEvent) => {
-    e.preventDefault()
-    save.mutate(draft)
-  }
   const dropChild = (childID: string) => {
     const at = draft.children.findIndex((c) => c.id === childID)
     const child = draft.children[at]
@@ -84,7 +74,7 @@ function Editor({ room }: { room?: Room }) {
   }
   return (
     <main className="screen">
-      <Form onSubmit={submit} noValidate aria-label="Room">
+      <Form onSubmit={record.submit} noValidate aria-label="Room">
         <header className="screen-head">
           <h1>{room ? room.name : 'New room'}</h1>
           {!readOnly && (
@@ -94,25 +84,17 @@ function Editor({ room }: { room?: Room }) {
                   Delete this room and its set-ups
                 </Button>
               )}
-              <Button type="submit" disabled={save.isPending}>
+              <Button type="submit" disabled={record.busy}>
                 Save room
               </Button>
             </div>
           )}
         </header>
-        {theirs ? (
-          <Conflict sentence={`${error?.message ?? ''} Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`} onTheirs={() => { setDraft(inputOf(theirs)); save.reset() }} onMine={() => save.mutate({ ...draft, version: theirs.version })} />
-        ) : (
-          (save.error ?? remove.error) && (
-            <div className="notice lid" role="alert">
-              <p>{(save.error ?? remove.error)?.message}</p>
-            </div>
-          )
-        )}
+        {record.notices({ conflict: (theirs) => `Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`, other: remove.error })}
         <fieldset disabled={readOnly} className="room-facts">
           <Form.Group controlId="room-name" className="field wide">
             <Form.Label>Name</Form.Label>
-            <Form.Control value={draft.name} maxLength={limits.RoomInput.name} isInvalid={!!wrong('name')} onChange={(e) => change({ name: e.target.value })} />
+            <Form.Control maxLength={limits.RoomInput.name} isInvalid={!!wrong('name')} {...form.register('name')} />
           </Form.Group>
           <div className="field">
             <span className="form-label" aria-hidden="true">Adults</span>
@@ -120,15 +102,15 @@ function Editor({ room }: { room?: Room }) {
           </div>
           <Form.Group controlId="room-measures" className="field">
             <Form.Label>Cups and spoons</Form.Label>
-            <Form.Select value={draft.measures} onChange={(e) => change({ measures: e.target.value as RoomInput['measures'] })}>
+            <Form.Select {...form.register('measures')}>
               <option value="metric">Metric: cup 250 mL</option>
               <option value="us">US: cup 237 mL</option>
               <option value="australian">Australian: tablespoon 20 mL</option>
             </Form.Select>
           </Form.Group>
-          <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" checked={draft.nut_free} onChange={(e) => change({ nut_free: e.target.checked })} />
-          <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" checked={draft.illness} onChange={(e) => change({ illness: e.target.checked })} />
-          <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" checked={draft.pet} onChange={(e) => change({ pet: e.target.checked })} />
+          <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" {...form.register('nut_free')} />
+          <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" {...form.register('illness')} />
+          <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" {...form.register('pet')} />
         </fieldset>
         <fieldset disabled={readOnly} className="drawer">
           <legend>Families here keep from: noted with every plan, for them to decide</legend>
@@ -161,7 +143,7 @@ function Editor({ room }: { room?: Room }) {
                 key={child.id}
                 child={child}
                 index={i}
-                error={error?.field?.startsWith(`children/${i}/`) ? { field: error.field.split('/')[2] ?? '', text: error.message } : undefined}
+                error={record.wrongWithin(`children.${i}`)}
                 onChange={(next) => change({ children: draft.children.map((c) => (c.id === child.id ? next : c)) })}
                 onRemove={() => dropChild(child.id)}
               />
@@ -174,12 +156,11 @@ function Editor({ room }: { room?: Room }) {
           )}
         </fieldset>
       </Form>
-      <Leaving blocker={blocker} />
       {removed && (
         <Undo
           text="Child removed. Leaving deletes what is kept."
           onUndo={() => {
-            setDraft((d) => ({ ...d, children: d.children.toSpliced(removed.at, 0, removed.child) }))
+            change({ children: draft.children.toSpliced(removed.at, 0, removed.child) })
             setRemoved(null)
           }}
           onGone={() => setRemoved(null)}

@@ -1,16 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useState, type FormEvent, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { api, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { centreQuery, rulesQuery } from '../../entities/centre/queries'
 import { useSession } from '../../session/session'
-import { Leaving, useLeaving } from '../../forms/Leaving'
+import { useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { centrePages } from '../../entities/centre/pages'
 import { Tabs } from '../../ui/Tabs'
-import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { schools, withMinimum, type School } from './schools'
 
@@ -40,36 +39,30 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
   const session = useSession()
   const client = useQueryClient()
   const readOnly = session.role !== 'lead'
-  const [draft, setDraft] = useState<Centre>(stored)
-  const change = (part: Partial<Centre>) => setDraft((d) => ({ ...d, ...part }))
-  const policy = (part: Partial<Policy>) => setDraft((d) => ({ ...d, policy: { ...d.policy, ...part } }))
-  const { blocker } = useLeaving(JSON.stringify(draft) !== JSON.stringify(stored))
-  const save = useMutation({
-    mutationFn: (version: number) => ask(api.PUT('/api/centre', { body: { ...draft, version } })),
-    onSuccess: (saved) => {
-      setDraft(saved)
+  const record = useRecord<Centre, Centre, Centre>({
+    first: stored,
+    version: stored.version,
+    send: (version, values) => ask(api.PUT('/api/centre', { body: { ...values, version } })),
+    valuesOf: (theirs) => theirs,
+    onSaved: (saved) => {
       client.setQueryData(centreQuery.queryKey, saved)
       return outdate(client, 'centre')
     },
+    stays: (saved) => saved,
   })
-  const error = save.error instanceof ApiError ? save.error : undefined
-  const theirs = error?.status === 409 ? (error.current as Centre | undefined) : undefined
-  const submit = (e: FormEvent) => {
-    e.preventDefault()
-    save.mutate(draft.version)
-  }
+  const { values: draft, change } = record
+  const policy = (part: Partial<Policy>) => change({ policy: { ...draft.policy, ...part } })
   const check = (id: string, label: string, help: string, on: boolean, set: (v: boolean) => void) => (
     <div className="setting">
       <Form.Check id={`set-${id}`} type="switch" label={label} checked={on} onChange={(e) => set(e.target.checked)} />
       <p className="soft">{help}</p>
     </div>
   )
-  const minimum = (id: string, months: number) => setDraft((d) => withMinimum(d, id, months))
+  const minimum = (id: string, months: number) => change(withMinimum(draft, id, months))
   return (
     <main className="screen settings">
       <Tabs label="Centre" pages={centrePages} />
-      <Leaving blocker={blocker} />
-      <Form onSubmit={submit} noValidate aria-label="What we tighten">
+      <Form onSubmit={record.submit} noValidate aria-label="What we tighten">
         <header className="screen-head">
           <div>
             <h1>What we tighten</h1>
@@ -77,32 +70,24 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
           </div>
           {!readOnly && (
             <div className="actions">
-              {save.isSuccess && draft === save.data && <span role="status">Saved</span>}
-              <Button type="submit" disabled={save.isPending}>
+              {record.saved && <span role="status">Saved</span>}
+              <Button type="submit" disabled={record.busy}>
                 Save settings
               </Button>
             </div>
           )}
         </header>
         {readOnly && <p className="soft">Only the lead changes these.</p>}
-        {theirs ? (
-          <Conflict sentence={error?.message} onTheirs={() => { setDraft(theirs); save.reset() }} onMine={() => save.mutate(theirs.version)} />
-        ) : (
-          save.error && (
-            <div className="notice lid" role="alert">
-              <p>Not saved. {save.error.message}</p>
-            </div>
-          )
-        )}
+        {record.notices()}
         <fieldset disabled={readOnly} className="setting-columns">
           <Section title="The centre">
             <Form.Group controlId="set-name" className="field">
               <Form.Label>Name</Form.Label>
-              <Form.Control value={draft.name} maxLength={limits.Centre.name} onChange={(e) => change({ name: e.target.value })} />
+              <Form.Control maxLength={limits.Centre.name} isInvalid={!!record.wrong('name')} {...record.form.register('name')} />
             </Form.Group>
             <Form.Group controlId="set-emergency" className="field">
               <Form.Label>Local emergency and poison numbers, on every print</Form.Label>
-              <Form.Control value={draft.emergency} maxLength={limits.Centre.emergency} onChange={(e) => change({ emergency: e.target.value })} />
+              <Form.Control maxLength={limits.Centre.emergency} isInvalid={!!record.wrong('emergency')} {...record.form.register('emergency')} />
             </Form.Group>
             <Form.Group controlId="set-ratio" className="field">
               <Form.Label>Staffing table</Form.Label>
@@ -133,7 +118,7 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
           </Section>
           <Section title="Where good practitioners disagree" wide>
             {schools.map((s) => (
-              <SchoolRow key={s.id} school={s} centre={draft} onChange={setDraft} />
+              <SchoolRow key={s.id} school={s} centre={draft} onChange={change} />
             ))}
           </Section>
           <Section title="Minimum ages of our own" wide>

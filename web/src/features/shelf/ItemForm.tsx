@@ -1,15 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useId, useState, type FormEvent } from 'react'
+import { useId, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { api, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { itemQuery } from '../../entities/thing/queries'
-import { Leaving, useLeaving } from '../../forms/Leaving'
+import { Field, useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { Conflict } from '../../ui/Conflict'
 import { Failure, Waiting } from '../../ui/States'
 import { feels, parts, traitWord } from '../../ui/words'
 
@@ -55,26 +54,23 @@ export function ItemForm() {
   return <Editor key={from} id={id} row={row} version={id ? (source.data?.version ?? 0) : 0} />
 }
 
-function Editor({ id: given, row: first, version: latest }: { id?: string; row: Row; version: number }) {
+function Editor({ id: given, row: first, version }: { id?: string; row: Row; version: number }) {
   const form = useId()
   const client = useQueryClient()
   const navigate = useNavigate()
   const [id] = useState(() => given ?? v7())
-  const [row, setRow] = useState<Row>(first)
-  const [version, setVersion] = useState(latest)
-  const change = (part: Partial<Row>) => setRow((r) => ({ ...r, ...part }))
-  const { letGo, blocker } = useLeaving(JSON.stringify(row) !== JSON.stringify(first))
-  const save = useMutation({
-    mutationFn: (v: number) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: v, row } })),
-    onSuccess: async () => {
-      letGo()
+  const record = useRecord<Row, Schemas['OwnItem'], unknown>({
+    first,
+    version,
+    within: 'row',
+    send: (over, row) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: over, row } })),
+    valuesOf: (stored) => stored.row,
+    onSaved: async () => {
       await outdate(client, 'thing')
       await navigate(`/shelf/${id}`)
     },
   })
-  const error = save.error instanceof ApiError ? save.error : undefined
-  const theirs = error?.status === 409 ? (error.current as Schemas['OwnItem'] | undefined) : undefined
-  const wrong = (column: string) => error?.field === `row/${column}`
+  const { values: row, change, wrong, letGo } = record
   const list = (text: string) => text.split(';').map((t) => t.trim()).filter(Boolean)
   const toggle = (column: 'parts' | 'traits', word: string) => {
     const words = list(row[column])
@@ -82,42 +78,25 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
     change({ [column]: (words.some((w) => name(w) === word) ? words.filter((w) => name(w) !== word) : [...words, word]).join(';') })
   }
   const has = (column: 'parts' | 'traits', word: string) => list(row[column]).some((w) => w.split('=')[0] === word)
-  const submit = (e: FormEvent) => {
-    e.preventDefault()
-    save.mutate(version)
-  }
   const text = (column: keyof Row, label: string, help: string) => (
-    <Form.Group controlId={`${form}-${column}`} className="field">
-      <Form.Label>{label}</Form.Label>
-      <Form.Control value={row[column]} maxLength={limits.ItemRow.name} isInvalid={wrong(column)} onChange={(e) => change({ [column]: e.target.value })} aria-describedby={`${form}-${column}-help`} />
-      <span id={`${form}-${column}-help`} className={wrong(column) ? 'short' : 'soft'}>
-        {wrong(column) ? error?.message : help}
-      </span>
-    </Form.Group>
+    <Field id={`${form}-${column}`} label={label} help={help} wrong={wrong(column)}>
+      <Form.Control maxLength={limits.ItemRow.name} isInvalid={!!wrong(column)} aria-describedby={`${form}-${column}-help`} {...record.form.register(column)} />
+    </Field>
   )
   const solid = solids.find(([s]) => s === row.solid)
   return (
     <main className="screen item-form">
-      <Leaving blocker={blocker} />
-      <Form onSubmit={submit} noValidate aria-label="Thing of our own">
+      <Form onSubmit={record.submit} noValidate aria-label="Thing of our own">
         <header className="screen-head">
           <h1>{given ? row.name || 'A thing of our own' : 'A thing of our own'}</h1>
           <div className="actions">
             <Link to={given ? `/shelf/${given}` : '/shelf'} onClick={letGo}>Leave it</Link>
-            <Button type="submit" disabled={save.isPending}>
+            <Button type="submit" disabled={record.busy}>
               Save to the shelf
             </Button>
           </div>
         </header>
-        {theirs ? (
-          <Conflict sentence={error?.message} onTheirs={() => { setRow(theirs.row); setVersion(theirs.version); save.reset() }} onMine={() => save.mutate(theirs.version)} />
-        ) : (
-          save.error && (
-            <div className="notice lid" role="alert">
-              <p>Not saved. {save.error.message}</p>
-            </div>
-          )
-        )}
+        {record.notices()}
         <p className="soft">What is left open stays not known, and is never cleared. A shop product’s own label goes before anything written here.</p>
         <div className="form-columns">
           <div>
@@ -129,17 +108,15 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
                 <Form.Check key={p} id={`${form}-${p}`} label={word} checked={has('parts', p)} onChange={() => toggle('parts', p)} />
               ))}
             </fieldset>
-            <Form.Group controlId={`${form}-solid`} className="field">
-              <Form.Label>Shape</Form.Label>
-              <Form.Select value={row.solid} isInvalid={wrong('solid')} onChange={(e) => change({ solid: e.target.value })}>
+            <Field id={`${form}-solid`} label="Shape" wrong={wrong('solid')}>
+              <Form.Select isInvalid={!!wrong('solid')} {...record.form.register('solid')}>
                 {solids.map(([s, words]) => (
                   <option key={s} value={s}>
                     {words}
                   </option>
                 ))}
               </Form.Select>
-              {wrong('solid') && <span className="short">{error?.message}</span>}
-            </Form.Group>
+            </Field>
             {(solid?.[2] || row.size_mm) && text('size_mm', 'Size in mm', `${solid?.[2] ?? ''}; the smallest piece counts`)}
             {text('contains', 'Contains', 'Ingredients or allergens joined by semicolons; “none” when nothing is in it')}
             {text('cup_g', 'One US cup weighs, g', 'For what is scooped or poured')}
@@ -180,7 +157,7 @@ function Editor({ id: given, row: first, version: latest }: { id?: string; row: 
               ))}
               <Form.Group controlId={`${form}-cost`} className="field">
                 <Form.Label>Cost</Form.Label>
-                <Form.Select value={row.cost} onChange={(e) => change({ cost: e.target.value })}>
+                <Form.Select {...record.form.register('cost')}>
                   <option value="">not said</option>
                   {['found', 'cheap', 'moderate', 'dear'].map((c) => (
                     <option key={c}>{c}</option>

@@ -44,7 +44,7 @@ export function Shelf() {
       <header className="screen-head">
         <div>
           <h1>Shelf</h1>
-          <p className="soft">Marked for one room, today. Every figure names its source on the thing’s page.</p>
+          <p className="soft">Marked for {room?.name ?? 'one room'} today. Every figure names its source on the thing’s page.</p>
         </div>
         {mayWrite(session) && (
           <div className="actions">

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
-import { api, ask, type Session } from '../../api/client'
+import { useForm } from 'react-hook-form'
+import { api, ask, type Schemas, type Session } from '../../api/client'
 import { sessionQuery, welcomeQuery } from '../../session/queries'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Glyph, marks, markWord } from '../../ui/Mark'
@@ -11,17 +11,15 @@ export function SignIn() {
   usePageTitle('Sign in')
   const client = useQueryClient()
   const welcome = useQuery(welcomeQuery)
-  const [email, setEmail] = useState('')
-  const [password, setPassword] = useState('')
+  const form = useForm({ defaultValues: { email: '', password: '' } })
   const signedIn = (session: Session) => client.setQueryData(sessionQuery.queryKey, session)
-  const signIn = useMutation({ mutationFn: () => ask(api.POST('/api/session', { body: { email, password } })), onSuccess: signedIn })
+  const signIn = useMutation({ mutationFn: (body: Schemas['SignIn']) => ask(api.POST('/api/session', { body })), onSuccess: signedIn })
   const demo = useMutation({ mutationFn: () => ask(api.POST('/api/session/demo')), onSuccess: signedIn })
   const error = signIn.error ?? demo.error
-  const submit = (e: FormEvent) => {
-    e.preventDefault()
+  const submit = form.handleSubmit((typed) => {
     demo.reset()
-    signIn.mutate()
-  }
+    signIn.mutate(typed)
+  })
   return (
     <main className="signin">
       <section className="pitch on-dark">
@@ -50,7 +48,7 @@ export function SignIn() {
             </Button>
           </div>
         )}
-        <Form onSubmit={submit}>
+        <Form onSubmit={(e) => void submit(e)}>
           <h2>{welcome.data?.demo ? 'Or sign in to your own' : 'Sign in to your centre'}</h2>
           {error && (
             <div className="notice lid" role="alert">
@@ -59,11 +57,11 @@ export function SignIn() {
           )}
           <Form.Group controlId="email" className="field">
             <Form.Label>Email</Form.Label>
-            <Form.Control type="email" autoComplete="username" required value={email} onChange={(e) => setEmail(e.target.value)} />
+            <Form.Control type="email" autoComplete="username" required {...form.register('email')} />
           </Form.Group>
           <Form.Group controlId="password" className="field">
             <Form.Label>Password</Form.Label>
-            <Form.Control type="password" autoComplete="current-password" required value={password} onChange={(e) => setPassword(e.target.value)} />
+            <Form.Control type="password" autoComplete="current-password" required {...form.register('password')} />
           </Form.Group>
           <Button type="submit" variant="outline-primary" disabled={signIn.isPending}>
             Sign in
