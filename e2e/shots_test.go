@@ -102,7 +102,8 @@ var views = []struct {
 var lesser = map[string]bool{"compare": true, "wall-chart": true}
 
 // Every main view opens in the demo centre and has no axe-core violation at three widths,
-// in both lights. EMBLO_SHOTS names a folder to keep the pictures in.
+// in both lights, with more contrast and with forced colours, and fits at 200 %. EMBLO_SHOTS
+// names a folder to keep the pictures in.
 func TestMainViews(t *testing.T) {
 	app := harness.Start(t)
 	keep := os.Getenv("EMBLO_SHOTS")
@@ -123,6 +124,20 @@ func TestMainViews(t *testing.T) {
 				p.Accessible()
 				assert.LessOrEqual(t, p.Overflow(), 1.0, "nothing is wider than the %s", name)
 			}
+			p.Prefers("prefers-contrast", "more")
+			p.Accessible()
+			// At 200 % a screen of 1280 is one of 640.
+			p.Size(640, 400)
+			assert.LessOrEqual(t, p.Overflow(), 1.0, "nothing is wider than the screen at 200 %")
+			// Which colours are forced is the browser's, and axe-core sees the page's own.
+			p.Prefers("forced-colors", "active")
+			p.Accessible("color-contrast")
+			if os.Getenv("EMBLO_SHOTS_ALL") != "" {
+				p.Size(1280, 800)
+				save(t, keep, v.name+"-forced", p.Shot())
+			}
+			p.Prefers("forced-colors", "")
+			p.Size(390, 1000)
 			p.Dark()
 			if os.Getenv("EMBLO_SHOTS_ALL") != "" {
 				p.Size(1280, 800)

@@ -7,19 +7,27 @@ import (
 	"path/filepath"
 	"time"
 
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 )
 
-// Accessible runs axe-core on the page and fails on any violation.
-func (p *Person) Accessible() {
+// Accessible runs axe-core on the page, but for the rules that are left out, and fails on any
+// violation.
+func (p *Person) Accessible(without ...string) {
 	p.t.Helper()
 	source, err := os.ReadFile(filepath.Join(root(), "web/node_modules/axe-core/axe.min.js"))
 	require.NoError(p.t, err)
 	p.js(string(source))
 	p.js(`Promise.allSettled(document.getAnimations().map(a => a.finished))`)
 	time.Sleep(300 * time.Millisecond) // colours that are still changing have no contrast of their own
-	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(
+	off := map[string]map[string]bool{}
+	for _, rule := range without {
+		off[rule] = map[string]bool{"enabled": false}
+	}
+	rules, err := json.Marshal(off)
+	require.NoError(p.t, err)
+	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations'], rules: `+string(rules)+` }).then(r => JSON.stringify(
 		r.violations.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) }))))`)
 	var violations []any
 	require.NoError(p.t, json.Unmarshal([]byte(text), &violations))
@@ -57,6 +65,14 @@ func (p *Person) Millimetres(selector string) float64 {
 func (p *Person) Dark() {
 	p.t.Helper()
 	p.js(`document.documentElement.setAttribute('data-bs-theme', 'dark')`)
+}
+
+// Prefers sets what a person asked of their device for every page, such as prefers-contrast:
+// more, or forced-colors: active; no value takes it back.
+func (p *Person) Prefers(feature, value string) {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: feature, Value: value}}})
+	require.NoError(p.t, err)
 }
 
 // Overflow returns by how many pixels the page is wider than the screen.

@@ -16,6 +16,7 @@ import (
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/dom"
 	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
 	cdpruntime "github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -54,6 +55,8 @@ type Person struct {
 	t    testing.TB
 	ctx  context.Context
 	base string
+	// presses counts what the hand does: keys, and presses of controls.
+	presses int
 }
 
 // Sit opens a fresh browser profile of the given size at the app.
@@ -64,9 +67,20 @@ func Sit(t testing.TB, a *App, width, height int64) *Person {
 	t.Cleanup(cancel)
 	// The tab lives as long as the context of the first run, which must not time out.
 	require.NoError(t, chromedp.Do(ctx))
-	p := &Person{t, ctx, a.Base}
+	p := &Person{t: t, ctx: ctx, base: a.Base}
 	p.do(chromedp.EmulateViewport(width, height))
 	return p
+}
+
+// Tab opens another tab for the same person, signed in as they are.
+func (p *Person) Tab() *Person {
+	p.t.Helper()
+	ctx, cancel := chromedp.NewContext(browser.ctx, chromedp.WithExistingBrowserContext(chromedp.FromContext(p.ctx).BrowserContextID))
+	p.t.Cleanup(cancel)
+	require.NoError(p.t, chromedp.Do(ctx))
+	other := &Person{t: p.t, ctx: ctx, base: p.base}
+	other.do(chromedp.EmulateViewport(1280, 800))
+	return other
 }
 
 func (p *Person) do(steps ...chromedp.Action[chromedp.Void]) {
@@ -86,6 +100,13 @@ func (p *Person) Open(path string) {
 func (p *Person) Size(width, height int64) {
 	p.t.Helper()
 	p.do(chromedp.EmulateViewport(width, height))
+}
+
+// Close closes the tab, with whatever is still on its way.
+func (p *Person) Close() {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, page.Close, struct{}{})
+	require.NoError(p.t, err)
 }
 
 // Demo signs in to the demo centre with the one tap that is offered.
@@ -149,6 +170,7 @@ func (p *Person) Has(role, name string) bool { return len(p.query(role, name)) >
 // the press went beside it.
 func (p *Person) Click(role, name string) {
 	p.t.Helper()
+	p.presses++
 	p.wait(fmt.Sprintf("%s %q to take a press", role, name), func() bool {
 		id := p.find(role, name)
 		x, y := p.rest(role, name)
@@ -248,6 +270,7 @@ func (p *Person) Press(key string) {
 	if k, ok := named[key]; ok {
 		key = k
 	}
+	p.presses++
 	p.do(chromedp.KeyEvent(key))
 }
 

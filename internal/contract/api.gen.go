@@ -443,6 +443,9 @@ type Session struct {
 		Name       string `json:"name"`
 		RatioTitle string `json:"ratio_title"`
 	} `json:"centre"`
+
+	// Id Of the member of staff, whatever they or the centre come to be called.
+	Id    string `json:"id"`
 	Name  string `json:"name"`
 	Role  Role   `json:"role"`
 	Today string `json:"today"`

@@ -97,7 +97,7 @@ func (a area) body(r *edge.Request, s *store.Session) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	body := contract.Session{Name: s.StaffName, Role: s.Role, Today: a.House.Today(s).String()}
+	body := contract.Session{Id: s.StaffID.String(), Name: s.StaffName, Role: s.Role, Today: a.House.Today(s).String()}
 	body.Centre.Name, body.Centre.RatioTitle = d.Settings.Name, d.Settings.Staffing.Title()
 	body.Centre.Currency, body.Centre.Emergency = d.Settings.Currency, d.Settings.Emergency
 	return body, nil

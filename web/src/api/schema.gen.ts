@@ -645,6 +645,8 @@ export interface components {
             password: string;
         };
         Session: {
+            /** @description Of the member of staff, whatever they or the centre come to be called. */
+            id: string;
             name: string;
             role: components["schemas"]["Role"];
             today: string;

@@ -12,7 +12,7 @@ const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ def
 
 export function App() {
   const session = useQuery(sessionQuery)
-  const who = session.data && `${session.data.centre.name}/${session.data.name}`
+  const who = session.data && session.data.id
   useEffect(() => {
     if (who) outbox.open(who)
     else if (who === null) outbox.close()

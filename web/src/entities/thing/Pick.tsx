@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCombobox } from 'downshift'
-import { useState, type KeyboardEvent } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { Form } from 'react-bootstrap'
 import type { ShelfItem } from '../../api/client'
 import { shelfQuery } from './queries'
@@ -49,14 +49,22 @@ export function Pick({ label, placeholder, part, anything, autoFocus, onPick, on
     },
   })
   const { isOpen, highlightedIndex } = combobox
+  const box = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    if (!autoFocus) return
+    // In a panel that only begins to slide in, the field cannot take the focus yet.
+    const focus = () => box.current?.querySelector('input')?.focus({ preventScroll: true })
+    focus()
+    const frame = requestAnimationFrame(focus)
+    return () => cancelAnimationFrame(frame)
+  }, [autoFocus])
   const open = isOpen && choices.length > 0
   return (
-    <div className="pick">
+    <div className="pick" ref={box}>
       <Form.Control
         {...combobox.getInputProps({
           'aria-label': label,
           'aria-labelledby': undefined,
-          autoFocus,
           placeholder,
           maxLength: 100,
           onChange: (e) => setWords(e.currentTarget.value),

@@ -60,23 +60,28 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
             )}
           </div>
           <span className="amount figure">{amount !== undefined ? grams(amount) : ''}</span>
+          {!readOnly && (
+            <Button variant="quiet" className="drop-x" aria-label="Take out the base" title="Take out" onClick={() => onChange(undefined)}>
+              ×
+            </Button>
+          )}
           <div className="controls">
             {base.kind === 'mix' ? (
               <>
                 <Stepper label="Grams for each child" unit="g each" value={base.portion_g ?? 120} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g })} />
+                <Form.Select aria-label="How children meet the mix" value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
+                  {useWords.map(([u, w]) => (
+                    <option key={u} value={u}>
+                      {w}
+                    </option>
+                  ))}
+                </Form.Select>
                 <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours })} />
                 <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>
                   <option value="">any pot</option>
                   {potSizes.map((l) => (
                     <option key={l} value={l * 1000}>
                       {l} L pot
-                    </option>
-                  ))}
-                </Form.Select>
-                <Form.Select aria-label="How children meet the mix" value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
-                  {useWords.map(([u, w]) => (
-                    <option key={u} value={u}>
-                      {w}
                     </option>
                   ))}
                 </Form.Select>
@@ -100,11 +105,6 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
                 </Form.Select>
                 <Stepper label="Depth" unit="mm deep" value={base.depth_mm ?? 40} min={5} max={vessel?.deepest_mm ?? 75} step={5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm })} />
               </>
-            )}
-            {!readOnly && (
-              <Button variant="quiet" className="drop-x" aria-label="Take out the base" title="Take out" onClick={() => onChange(undefined)}>
-                ×
-              </Button>
             )}
           </div>
         </div>

@@ -5,7 +5,7 @@ import type { Described, Line, PlanItem } from '../../api/client'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Pick } from '../../entities/thing/Pick'
 import { Stepper } from '../../ui/Stepper'
-import { useWords } from '../../ui/words'
+import { useWords, wordOfUse } from '../../ui/words'
 import { DescribeForm } from '../../entities/thing/DescribeForm'
 
 interface Props {
@@ -19,6 +19,7 @@ const most = 10
 
 /** The loose parts and tools beside the base, each with its mark and count. */
 export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
+  const [opened, setOpened] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<string | null>(null)
   const [names, setNames] = useState<Record<string, string>>({})
   // Rows that nothing happened to are not drawn again: what they call is always the same.
@@ -31,6 +32,7 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
   const add = (part: Thing, name: string) => {
     const item: PlanItem = { ...part, each: 1, use: 'open', id: v7() }
     setNames((n) => ({ ...n, [item.id]: name }))
+    setOpened(item.id)
     onChange([...items, item])
     return item.id
   }
@@ -38,7 +40,7 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
     <>
       <ul className="in-list">
         {items.map((item) => (
-          <Row key={item.id} item={item} line={lineOf(item)} named={names[item.id]} readOnly={readOnly} measuring={measuring === item.id} onMeasure={setMeasuring} onSet={set} onDrop={drop} />
+          <Row key={item.id} item={item} line={lineOf(item)} named={names[item.id]} readOnly={readOnly} open={opened === item.id} measuring={measuring === item.id} onOpen={setOpened} onMeasure={setMeasuring} onSet={set} onDrop={drop} />
         ))}
       </ul>
       {!readOnly &&
@@ -57,44 +59,50 @@ interface RowProps {
   /** What it was picked as, until the answer names it. */
   named?: string
   readOnly: boolean
+  open: boolean
   measuring: boolean
+  onOpen: (id: string | null) => void
   onMeasure: (id: string | null) => void
   onSet: (id: string, part: Partial<PlanItem>) => void
   onDrop: (id: string, name: string) => void
 }
 
-const Row = memo(function Row({ item, line, named, readOnly, measuring, onMeasure, onSet, onDrop }: RowProps) {
+const Row = memo(function Row({ item, line, named, readOnly, open, measuring, onOpen, onMeasure, onSet, onDrop }: RowProps) {
   const mark = line?.mark ?? 'not-checked'
   const name = line?.name ?? item.described?.name ?? named ?? '…'
   return (
     <li className={`row-in of-${mark}`}>
       <Mark mark={mark} />
       <div className="name">
-        <b>{name}</b>
-        {line?.detail && <span className="soft"> {line.detail}</span>}
+        <button type="button" className="opens" aria-expanded={open} onClick={() => onOpen(open ? null : item.id)}>
+          {name}
+        </button>
+        <span className="soft">{[item.each > 0 ? `${item.each} each` : '', wordOfUse(item.use), line?.detail].filter(Boolean).join(' · ')}</span>
       </div>
       <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
-      <div className="controls">
-        <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => onSet(item.id, { each })} />
-        <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => onSet(item.id, { use: e.target.value as PlanItem['use'] })}>
-          {useWords.map(([u, w]) => (
-            <option key={u} value={u}>
-              {w}
-            </option>
-          ))}
-        </Form.Select>
-        {item.described && !readOnly && (
-          <Button variant="quiet" aria-expanded={measuring} onClick={() => onMeasure(measuring ? null : item.id)}>
-            Measure
-          </Button>
-        )}
-        {!readOnly && (
-          <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onDrop(item.id, name)}>
-            ×
-          </Button>
-        )}
-      </div>
-      {measuring && item.described && (
+      {open && (
+        <div className="controls">
+          <Stepper label={`${name} for each child`} unit="each" value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => onSet(item.id, { each })} />
+          <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => onSet(item.id, { use: e.target.value as PlanItem['use'] })}>
+            {useWords.map(([u, w]) => (
+              <option key={u} value={u}>
+                {w}
+              </option>
+            ))}
+          </Form.Select>
+          {item.described && !readOnly && (
+            <Button variant="quiet" aria-expanded={measuring} onClick={() => onMeasure(measuring ? null : item.id)}>
+              Measure
+            </Button>
+          )}
+          {!readOnly && (
+            <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => onDrop(item.id, name)}>
+              ×
+            </Button>
+          )}
+        </div>
+      )}
+      {open && measuring && item.described && (
         <DescribeForm
           value={item.described}
           onDone={(described: Described) => {

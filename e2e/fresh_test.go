@@ -1,0 +1,68 @@
+package e2e
+
+import (
+	"testing"
+
+	"emblo/e2e/harness"
+)
+
+// What is changed on one screen is read so on every other that shows it, without a reload: each
+// kind of change, and each list that depends on it, in the order a person goes through them.
+func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	for _, place := range []string{"Shelf", "Recipes", "Centre", "Rules"} { // all of them have been seen before
+		p.Click("link", place)
+		p.See(map[string]string{"Shelf": "Marked for", "Recipes": "Stove dough", "Centre": "nut-free room", "Rules": "Small part"}[place])
+	}
+
+	t.Log("a room")
+	p.Click("link", "Centre")
+	p.Click("link", "Lanterns")
+	p.Type("textbox", "Name", "Lighthouse")
+	p.Set("combobox", "Mouthing of HU", "Yes")
+	p.Click("button", "Save room")
+	p.See("Lighthouse")
+	p.Gone("Lanterns")
+	p.Click("link", "Bench")
+	p.See("Lighthouse · ")
+	p.Click("link", "Shelf")
+	p.Set("combobox", "Room to mark the shelf for", "Lighthouse")
+	p.See("Marked for Lighthouse")
+	p.Click("link", "Recipes")
+	p.Set("combobox", "Room", "Lighthouse")
+
+	t.Log("a thing")
+	p.Click("link", "Shelf")
+	p.Click("link", "Add a thing of our own")
+	p.Type("textbox", "Name", "Harbour corks")
+	p.Click("button", "Save to the shelf")
+	p.See("measured by the centre")
+	p.Click("link", "Shelf")
+	p.Type("searchbox", "Search the shelf", "harbour corks")
+	p.See("our own")
+	p.Press("Escape")
+	p.Click("button", "Check")
+	p.Type("combobox", "What to check", "harbour corks")
+	p.Press("Enter")
+	p.See("Lighthouse", "Measure first")
+	p.Press("Escape")
+	p.Gone("What to check")
+
+	t.Log("a set-up")
+	p.Click("link", "Bench")
+	p.Click("button", "Remove Night-sky foam")
+	p.See("Night-sky foam removed")
+	p.Click("button", "Undo")
+	p.See("Puddles · Shaving foam")
+
+	t.Log("the centre")
+	p.Click("link", "Centre")
+	p.Click("link", "What we tighten")
+	p.Type("textbox", "Name", "Quillmere by the sea")
+	p.Click("switch", "Nut-free centre")
+	p.Click("button", "Save settings")
+	p.See("Saved", "Quillmere by the sea\n") // in the frame too
+	p.Click("link", "Rooms")
+	p.See("nut-free")
+}

@@ -1,0 +1,46 @@
+package harness
+
+import (
+	"github.com/chromedp/cdproto/dom"
+	cdpruntime "github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+// Reach moves the focus with Tab until it stands on a control.
+func (p *Person) Reach(role, name string) {
+	p.t.Helper()
+	id := p.find(role, name)
+	node, err := chromedp.Call(p.ctx, dom.ResolveNode, dom.ResolveNodeParams{BackendNodeID: id})
+	require.NoError(p.t, err)
+	byValue := true
+	for range 150 {
+		res, err := chromedp.Call(p.ctx, cdpruntime.CallFunctionOn, cdpruntime.CallFunctionOnParams{
+			FunctionDeclaration: `function () { return document.activeElement === this }`, ObjectID: node.Object.ObjectID, ReturnByValue: &byValue})
+		require.NoError(p.t, err)
+		if string(res.Result.Value) == "true" {
+			return
+		}
+		p.Press("Tab")
+	}
+	p.t.Fatalf("Tab does not come to the %s %q", role, name)
+}
+
+// Keys types, letter by letter, where the focus is.
+func (p *Person) Keys(text string) {
+	p.t.Helper()
+	for _, letter := range text {
+		p.Press(string(letter))
+	}
+}
+
+// Presses returns how often this person pressed a key or a control so far.
+func (p *Person) Presses() int { return p.presses }
+
+// Printed does something and returns how often the page asked to be printed meanwhile.
+func (p *Person) Printed(do func()) int {
+	p.t.Helper()
+	p.js(`window.asked = 0; window.print = () => { window.asked++ }`)
+	do()
+	return evaluate[int](p, `window.asked`)
+}

@@ -1,0 +1,65 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"emblo/e2e/harness"
+	"emblo/internal/demo"
+)
+
+// With the keyboard alone somebody signs in, plans a set-up, checks a thing on the way, and
+// prints the sheet; and the way to the page is one press, past the navigation.
+func TestKeyboardAlone(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Open("/")
+	p.See("Open the demo centre")
+	p.Reach("textbox", "Email")
+	p.Keys(demo.Email)
+	p.Reach("textbox", "Password")
+	p.Keys(demo.Password)
+	p.Press("Enter")
+	p.See("Night-sky foam")
+
+	p.Reach("combobox", "Room for the new set-up")
+	p.Keys("Lan")
+	p.Reach("button", "Plan a set-up")
+	p.Press("Enter")
+	p.See("What goes in")
+	p.Reach("button", "A filler")
+	p.Press("Enter")
+	p.Reach("combobox", "Filler")
+	p.Keys("water")
+	p.Press("Enter")
+	p.See("Ready with a hand")
+	p.Reach("combobox", "Add a find or a tool")
+	p.Keys("marbles")
+	p.Press("Enter")
+	p.See("Marbles", "1 each")
+	p.Reach("button", "Marbles for each child: more")
+	p.Press("Enter")
+	p.See("2 each")
+
+	p.Reach("button", "Take out Marbles")
+	p.Press("Enter")
+	p.See("Marbles taken out", "Ready with a hand")
+	p.Press("/")
+	p.Keys("wooden boats")
+	p.See("90 x 45 x 40 mm")
+	p.Press("Enter")
+	p.See("Lanterns")
+	p.Press("Escape")
+
+	p.See("Saved")
+	p.Reach("link", "Print the sheet")
+	p.Press("Enter")
+	p.See("How much", "Water")
+	pressed := p.Printed(func() {
+		p.Reach("button", "Print")
+		p.Press("Enter")
+	})
+	assert.Equal(t, 1, pressed)
+	assert.LessOrEqual(t, p.Presses(), 170, "every press of a key, Tab and letters among them")
+
+}
