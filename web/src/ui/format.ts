@@ -7,7 +7,7 @@ const numbers = new Map<number, Intl.NumberFormat>()
 const currencies = new Map<string, Intl.NumberFormat>()
 const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
 const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
-const monthNames = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)))
+const monthNames = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)).slice(0, 3))
 
 /** A number with at most so many digits after the point. */
 export function number(value: number, digits: number): string {

@@ -37,7 +37,6 @@ const bodyText = (input: SetupInput) => JSON.stringify({ ...input, version: 0 })
 
 /** Saves a set-up a moment after it stops changing, through the outbox of this device. */
 export function useSaving(id: string, input: SetupInput, enabled: boolean) {
-  const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look(kind, id))
   const text = bodyText(input)
   const put = useRef(text)
   useEffect(() => {
@@ -46,7 +45,6 @@ export function useSaving(id: string, input: SetupInput, enabled: boolean) {
     outbox.put(kind, id, input.version, JSON.parse(text) as object)
   }, [id, text, enabled, input.version])
   return {
-    state: standing(letter),
     /** What is stored now stands here: it is not to be saved again. */
     take: (theirs: SetupInput) => {
       put.current = bodyText(theirs)
@@ -58,3 +56,6 @@ export function useSaving(id: string, input: SetupInput, enabled: boolean) {
 
 const standing = (letter: Letter | undefined): Saving =>
   letter ? { is: letter.state, sentence: letter.sentence, theirs: letter.theirs as Setup | undefined } : { is: 'saved' }
+
+/** How the saving of a set-up stands: for the few places that show it, so that nothing else is drawn with it. */
+export const useStanding = (id: string): Saving => standing(useSyncExternalStore(outbox.subscribe, () => outbox.look(kind, id)))

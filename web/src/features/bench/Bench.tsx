@@ -18,7 +18,7 @@ import { Counter } from './Counter'
 import { ItemList } from './ItemList'
 import { draftOf, lineFor, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
 import { Picture } from './Picture'
-import { keptSetup, useSaving, type Saving } from '../../entities/setup/saving'
+import { keptSetup, useSaving, useStanding } from '../../entities/setup/saving'
 import { Why, type Swapping } from './Why'
 
 export function Bench() {
@@ -58,7 +58,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     setDraft(next)
   }
   const room = rooms.find((r) => r.id === draft.room_id)
-  const { state, take, keepMine } = useSaving(id, draft, canWrite)
+  const { take, keepMine } = useSaving(id, draft, canWrite)
 
   const plan = planOf(draft)
   const asked = useQuery(answerQuery(plan, versionOf(draft.room_id)))
@@ -137,7 +137,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         )}
       </header>
       <SavingNotice
-        state={state}
+        id={id}
         onTake={(theirs) => {
           const next = draftOf(theirs)
           take(next)
@@ -170,7 +170,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           {asked.isError ? <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} /> : <div {...busy}>{why}</div>}
         </section>
       </div>
-      <Counter answer={current ? shown : undefined} failed={asked.isError} state={state} printTo={`/bench/${id}/print`} />
+      <Counter answer={current ? shown : undefined} failed={asked.isError} id={id} />
       {undo && (
         <Undo
           text={undo.text}
@@ -186,12 +186,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
 }
 
 interface NoticeProps {
-  state: Saving
+  id: string
   onTake: (theirs: Setup) => void
   onKeep: () => void
 }
 
-function SavingNotice({ state, onTake, onKeep }: NoticeProps) {
+function SavingNotice({ id, onTake, onKeep }: NoticeProps) {
+  const state = useStanding(id)
   const { theirs } = state
   if (state.is === 'conflict' && theirs) {
     return (

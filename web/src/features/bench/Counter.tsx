@@ -1,15 +1,15 @@
+import { memo } from 'react'
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { Glyph } from '../../ui/Mark'
 import { dayAndTime, grams, plural } from '../../ui/format'
 import { readiness } from '../../entities/setup/model'
-import type { Saving } from '../../entities/setup/saving'
+import { useStanding, type Saving } from '../../entities/setup/saving'
 
 interface Props {
   answer?: Answer
   failed: boolean
-  state: Saving
-  printTo: string
+  id: string
 }
 
 const savedWords: Record<Saving['is'], string> = {
@@ -21,7 +21,7 @@ const savedWords: Record<Saving['is'], string> = {
 }
 
 /** The edge of the counter: the three answers, always in view. */
-export function Counter({ answer, failed, state, printTo }: Props) {
+export const Counter = memo(function Counter({ answer, failed, id }: Props) {
   const mark = answer?.mark ?? 'not-checked'
   const ready = answer?.ready ?? false
   const amount = answer?.mix ? grams(answer.mix.made_g) : answer?.fill ? grams(answer.fill.in_all_g) : '–'
@@ -57,18 +57,28 @@ export function Counter({ answer, failed, state, printTo }: Props) {
           {answer && answer.minutes_waiting > 0 ? ` + ${answer.minutes_waiting} waiting` : ''}
         </strong>
       </div>
+      <Saved id={id} ready={ready} answered={answer !== undefined} />
+    </footer>
+  )
+})
+
+/** Whether it is saved; what is not saved is not printed. */
+function Saved({ id, ready, answered }: { id: string; ready: boolean; answered: boolean }) {
+  const state = useStanding(id)
+  return (
+    <>
       <div className="state">
         <span role="status" title={state.sentence}>
           {savedWords[state.is]}
         </span>
       </div>
-      {state.is === 'saved' && answer ? (
-        <Link className="print" to={printTo}>
+      {state.is === 'saved' && answered ? (
+        <Link className="print" to={`/bench/${id}/print`}>
           {ready ? 'Print the sheet' : 'Print as a draft'}
         </Link>
       ) : (
         <span className="print">Print once saved</span>
       )}
-    </footer>
+    </>
   )
 }
