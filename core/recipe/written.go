@@ -67,6 +67,8 @@ type Reader struct {
 	// Several returns the question that tells apart what a name means, and its kinds; nil
 	// knows of none.
 	Several func(name string) (question string, kinds []material.Item)
+	// part is what one part stands for, where a recipe says only how much to how much.
+	part string
 }
 
 // Read reads a written recipe. It never fails: what could not be read is in the draft's
@@ -166,6 +168,7 @@ func (rd Reader) like(r *Recipe) {
 func (rd Reader) readLines(d *Draft, text string) {
 	seen := make(map[string]int)
 	number := 0
+	rd.part = onePart(text)
 	for _, typed := range strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n") {
 		number++
 		for _, one := range rd.splitLine(typed) {
@@ -196,7 +199,7 @@ func (rd Reader) readLines(d *Draft, text string) {
 var (
 	// A comma or semicolon goes on to the next ingredient when an amount, or what stands for
 	// one, follows; otherwise it begins a remark ("1 cup flour, sifted").
-	nextOne    = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
+	nextOne    = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|` + anyNumber + `\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
 	bullet     = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
 	remark     = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
 	asNeeded   = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)

@@ -24,10 +24,21 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		name = asNeeded.ReplaceAllString(lower, "")
 		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
 	}
+	spoken := aloud(strings.TrimSpace(name))
+	name = spoken.text
+	if spoken.fault != "" {
+		l.Fault = spoken.fault
+		return l
+	}
+	if m := parts.FindString(name); m != "" && rd.part != "" {
+		name = strings.TrimSpace(strings.TrimRight(m, "parts ")+" "+rd.part) + strings.TrimPrefix(strings.TrimPrefix(name[len(m):], " by weight"), " by volume")
+		spoken.note = "In parts: one part is read as a " + partWords[rd.part] + "; the whole is scaled to what is needed, so any part does."
+	}
 	q, rest, ok := unit.Cut(name, rd.System)
 	if !ok && !l.Line.AsNeeded {
 		if q, rest, ok = trailing(name, rd.System); !ok {
 			if rd.counted(&l, name) {
+				l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 				return l
 			}
 			l.Fault = rd.noAmount(name)
@@ -80,6 +91,8 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	}
 	m, known := q.MassAt(item.Density)
+	m = m.Times(spoken.heap)
+	l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 	switch {
 	case !known:
 		l.Fault = fmt.Sprintf("nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the shelf.", lowerName(item.Name))
@@ -102,6 +115,10 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 	if !ok || err != nil || !(n > 0) {
 		return false
 	}
+	size := ""
+	if m := sizedEgg.FindStringSubmatch(rest); m != nil {
+		size, rest = m[1], m[2]
+	}
 	item, known, _ := rd.named(rest)
 	if bare, _ := withoutRemark(rest); strings.TrimSuffix(bare, "s") == "banana" {
 		item, known = rd.Shelf.Get("mashed-banana") // it goes into a mix mashed
@@ -113,6 +130,9 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 	if !countable {
 		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.", lowerName(item.Name))
 		return true
+	}
+	if size != "" {
+		one = eggGrams[size]
 	}
 	l.Line.Item, l.Line.Mass = item, unit.Grams(one*n)
 	l.Note = fmt.Sprintf("One counts as %g g (USDA SR household weights, quoted from memory); weigh it to be sure.", one)

@@ -23,7 +23,13 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
   const asked = ages.filter((a) => a.mouths === 'unknown')
   const rows = Math.max(1, ...placed.map((p) => p.level + 1))
   const base = 24 + rows * 16
-  const label = `${group.children} children, youngest counted as ${group.youngest_words}` + (mouthing.length ? `; ${mouthing.map((a) => a.initials).join(', ')} mouth things` : '')
+  const under = ages.filter((a) => a.months < 36).length
+  const label = [
+    `${group.children} children, youngest counted as ${group.youngest_words}`,
+    ...(ages.length > 0 ? [`from ${ages[0]?.months} to ${ages.at(-1)?.months} months, ${under} under 36`] : []),
+    ...(mouthing.length > 0 ? [`${mouthing.map((a) => a.initials).join(', ')} mouth things`] : []),
+    ...(asked.length > 0 ? [`of ${asked.length} it is not known whether they mouth things`] : []),
+  ].join('; ')
   return (
     <svg className="strip" viewBox={`0 0 ${width} ${base + 26}`} width={width} height={base + 26} role="img" aria-label={label} style={{ maxWidth: '100%', height: 'auto' }}>
       <line className="axis" x1="6" x2={width - 6} y1={base} y2={base} />

@@ -31,7 +31,12 @@ export function TubSection({ fill, lines }: Props) {
     slots.push({ x, w, h, key: `${l.name}${i}` })
     x += w + Math.max(14, (right - left - 2 * inset) / 12)
   }
-  const label = `Section of the ${v.name}, ${v.top_length_mm} mm long at the rim and ${v.height_mm} mm deep, filled to ${fill.depth_mm} mm`
+  const drawn = pieces.slice(0, slots.length).map((l) => `${l.name} ${l.detail}`)
+  const label = [
+    `Section of the ${v.name}, to scale: ${v.top_length_mm} mm long at the rim, ${v.bottom_length_mm} by ${v.bottom_width_mm} mm at the floor, ${v.height_mm} mm deep`,
+    `filled to ${fill.depth_mm} mm, ${v.height_mm - fill.depth_mm} mm free above`,
+    ...(drawn.length > 0 ? [`in it ${drawn.join(', ')}`] : []),
+  ].join('; ')
   return (
     <svg className="tub" viewBox={`0 0 440 ${floor + 46}`} role="img" aria-label={label}>
       <path className="filler" d={`M${left + at(surface)} ${surface} L${left + inset} ${floor} L${right - inset} ${floor} L${right - at(surface)} ${surface} q-${(right - left) / 4} -7 -${(right - left) / 2 - at(surface)} 0 t-${(right - left) / 2 - at(surface)} 0z`} />

@@ -1,0 +1,167 @@
+package recipe
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+
+	"emblo/core/unit"
+)
+
+// said is a line with its amount in figures, as it is said aloud or printed.
+type said struct {
+	text  string
+	heap  float64 // what a heaped spoon holds of a level one; 1 for a level one
+	note  string
+	fault string
+}
+
+// heapedSpoon is what a heaped spoon holds, over a level one (common practice).
+const heapedSpoon = 1.5
+
+var (
+	numberWords = []string{"zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"}
+	parted      = map[string]string{"half": "2", "halves": "2", "third": "3", "thirds": "3", "quarter": "4", "quarters": "4", "eighth": "8", "eighths": "8"}
+
+	anyNumber = `(?:` + strings.Join(numberWords[1:], "|") + `)`
+	plus      = regexp.MustCompile(`\s+plus\s+`)
+	fluid     = regexp.MustCompile(`\bfl\.?\s*oz\.?(\s|$)`)
+	dotted    = regexp.MustCompile(`\b(tbsp|tsp|oz|lb|lbs|pt|qt|c)\.(\s)`)
+	dozen     = regexp.MustCompile(`(^|\+ )(half a |a |one )?dozen\s+`)
+	fraction  = regexp.MustCompile(`(^|\+ )(?:(` + anyNumber + `|\d+)\s+and\s+)?(?:(an?|one|two|three|five|seven)[ -])?(half|halves|thirds?|quarters?|eighths?)\s+(?:of\s+)?(?:an?\s+)?`)
+	wordFirst = regexp.MustCompile(`(^|\+ )(` + anyNumber + `)\s`)
+	wordLast  = regexp.MustCompile(`(\d\s*(?:-|–|to|or)\s*)(` + anyNumber + `)\s`)
+	between   = regexp.MustCompile(`^([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)\s*(?:-|–|—|\bto\b|\bor\b)\s*([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)(\s*[^\d\s].*)$`)
+	filled    = regexp.MustCompile(`^((?:an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾]))\s+(level|flat|heaped|heaping|rounded|scant)\s+(\S+)(.*)$`)
+	spoons    = regexp.MustCompile(`^(?:tbsps?|tablespoons?|tsps?|teaspoons?|dessertspoons?|spoons?)\b`)
+)
+
+// aloud writes an amount as people say it in figures: number words, "plus", a range, a level,
+// heaped or scant measure. Of a range the higher is counted, so that nothing is judged by less
+// than may go in.
+func aloud(line string) said {
+	s := said{text: line, heap: 1}
+	s.text = plus.ReplaceAllString(s.text, " + ")
+	s.text = fluid.ReplaceAllString(s.text, "fl oz$1")
+	s.text = dotted.ReplaceAllString(s.text, "$1$2")
+	s.text = dozen.ReplaceAllStringFunc(s.text, func(m string) string {
+		g := dozen.FindStringSubmatch(m)
+		if g[2] == "half a " {
+			return g[1] + "6 "
+		}
+		return g[1] + "12 "
+	})
+	s.text = fraction.ReplaceAllStringFunc(s.text, func(m string) string {
+		g := fraction.FindStringSubmatch(m)
+		whole, count := figure(g[2]), figure(g[3])
+		if count == "" {
+			count = "1"
+		}
+		if whole != "" {
+			whole += " "
+		}
+		return g[1] + whole + count + "/" + parted[g[4]] + " "
+	})
+	s.text = wordFirst.ReplaceAllStringFunc(s.text, func(m string) string {
+		g := wordFirst.FindStringSubmatch(m)
+		return g[1] + figure(g[2]) + " "
+	})
+	s.text = wordLast.ReplaceAllStringFunc(s.text, func(m string) string {
+		g := wordLast.FindStringSubmatch(m)
+		return g[1] + figure(g[2]) + " "
+	})
+	s.ranged()
+	s.filling()
+	return s
+}
+
+// ranged takes the higher of "2-3 tbsp".
+func (s *said) ranged() {
+	m := between.FindStringSubmatch(s.text)
+	if m == nil {
+		return
+	}
+	low, err := unit.ParseNumber(m[1])
+	high, worse := unit.ParseNumber(m[2])
+	switch {
+	case err != nil || worse != nil:
+		return // what is wrong with the number is said where amounts are read
+	case low >= high:
+		s.fault = fmt.Sprintf("the range %s to %s runs backwards; write the lower amount first.", m[1], m[2])
+	default:
+		s.text = m[2] + m[3]
+		s.note = fmt.Sprintf("Begin with %s; the rest goes in as it needs. It is judged by the higher amount.", m[1])
+	}
+}
+
+// filling takes the word off that says how full a measure is.
+func (s *said) filling() {
+	m := filled.FindStringSubmatch(s.text)
+	if m == nil {
+		return
+	}
+	s.text = m[1] + " " + m[3] + m[4]
+	switch m[2] {
+	case "heaped", "heaping", "rounded":
+		if !spoons.MatchString(m[3]) {
+			s.fault = fmt.Sprintf("a %s %s holds nobody knows how much; level it off, or write grams.", m[2], strings.TrimSuffix(m[3], "s"))
+			return
+		}
+		s.heap = heapedSpoon
+		s.note = "Heaped: counted as one and a half level spoons (common practice); level it off to be sure."
+	case "scant":
+		s.note = "Scant is a little less; the whole measure is counted."
+	}
+}
+
+// figure is a number word in figures; what is in figures stays so.
+func figure(word string) string {
+	if word == "a" || word == "an" {
+		return "1"
+	}
+	for n, w := range numberWords {
+		if w == word {
+			return fmt.Sprint(n)
+		}
+	}
+	return word
+}
+
+// eggGrams is what an egg weighs without its shell, by its size (USDA SR, quoted from memory).
+var eggGrams = map[string]float64{"small": 38, "medium": 44, "large": 50, "extra large": 56, "extra-large": 56, "jumbo": 63}
+
+var sizedEgg = regexp.MustCompile(`^(small|medium|large|extra[ -]large|jumbo)\s+(eggs?\b.*)$`)
+
+// inParts finds the lines that say only how much to how much.
+var inParts = regexp.MustCompile(`(?im)(?:^|,|;)\s*(?:[-•*]\s*)?[\d./½⅓⅔¼¾ ]+parts?\b`)
+
+// partWords are the measures that a part is read as, in words.
+var partWords = map[string]string{"cup": "cup", "g": "gram"}
+
+// onePart is what a part stands for in a recipe that is written in parts alone: a cup, or a
+// gram where it says by weight. It is nothing where a line has an amount of its own, because
+// the part is then that of the line.
+func onePart(lines string) string {
+	spoken := make([]string, 0, 8)
+	for _, line := range strings.Split(strings.ToLower(lines), "\n") {
+		for _, one := range strings.FieldsFunc(line, func(r rune) bool { return r == ',' || r == ';' }) {
+			spoken = append(spoken, aloud(strings.TrimSpace(one)).text)
+		}
+	}
+	count := 0
+	for _, line := range spoken {
+		switch {
+		case inParts.MatchString(line):
+			count++
+		case line != "" && (isDigit(line[0]) || strings.ContainsAny(line[:1], "½⅓⅔¼¾")):
+			return ""
+		}
+	}
+	switch {
+	case count < 2:
+		return ""
+	case strings.Contains(strings.ToLower(lines), "by weight"):
+		return "g"
+	}
+	return "cup"
+}
