@@ -40,6 +40,7 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 		"2-3 tbsp oil\n1 to 2 cups flour\n½ – ¾ cup water":                  "plant-oil 40.88; plain-flour 250; water 177.44",
 		"2 heaped tsp fine salt\n3 level tbsp oil\n1 scant cup flour":       "fine-salt 18.25; plant-oil 40.88; plain-flour 125",
 		"8 fl. oz. water\n1 tbsp. oil\na dozen drops food coloring":         "water 236.59; plant-oil 13.63; food-colour-liquid 0.61",
+		"2 cups flour 240 g":                                                "plain-flour 240",
 		"4 parts water, 1 part dish soap":                                   "water 946.36; dish-soap 245",
 		"two parts flour\n1 part water\noil as needed":                      "plain-flour 250; water 236.59; plant-oil as needed",
 		"3 parts by weight flour\n1 part by weight fine salt":               "plain-flour 3; fine-salt 1",
@@ -58,6 +59,15 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 		assert.Equal(t, want, strings.Join(got, "; "), text)
 		assert.True(t, d.OK(), "%s: %v", text, d.Faults)
 		assert.Equal(t, strings.Contains(text, "boiling"), d.Recipe.Hot)
+	}
+}
+
+// Two amounts that lie more than a tenth apart are asked about; the weight counts.
+func TestAmountsGivenTwice(t *testing.T) {
+	for text, asks := range map[string]bool{"2 cups flour 240 g": false, "2 cups flour 300 g": true, "1 cup (100 g) flour": true, "1 cup (130 g) flour": false} {
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir"})
+		require.Len(t, d.Lines, 1)
+		assert.Equal(t, asks, strings.Contains(d.Lines[0].Note, "do not agree"), "%s: %s", text, d.Lines[0].Note)
 	}
 }
 

@@ -2,6 +2,7 @@ package recipe
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -49,15 +50,14 @@ func (rd Reader) line(text, recipe string) ReadLine {
 			return l
 		}
 	}
+	var other unit.Quantity // of an amount given twice, the one that does not count
 	if ok {
-		name = rest
-		// "1 cup (125 g) flour": of an amount given twice the weight counts.
-		if m := givenTwice.FindStringSubmatch(name); m != nil {
-			if again, err := unit.Parse(m[1], rd.System); err == nil {
-				name = m[2]
-				if _, byMass := again.Mass(); byMass {
-					q = again
-				}
+		// "1 cup (125 g) flour", "1 cup flour 125 g": of an amount given twice the weight counts.
+		again, twice := unit.Quantity{}, false
+		if again, name, twice = rd.again(rest); twice {
+			other = again
+			if _, byMass := again.Mass(); byMass {
+				q, other = again, q
 			}
 		}
 		if l.Line.AsNeeded {
@@ -102,10 +102,30 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	}
 	l.Line.Mass = m
+	if o, comparable := other.MassAt(item.Density); comparable && math.Abs(o.Over(m)-1) > twiceApart {
+		l.Note = strings.TrimSpace(l.Note + " " + fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?", o.Grams(), m.Grams()))
+	}
 	if _, byVolume := q.Volume(); byVolume {
 		l.Note = strings.TrimSpace(l.Note + " " + byTheCup(item, twin))
 	}
 	return l
+}
+
+// twiceApart is how far two amounts of one line may lie apart, as cups are scooped unevenly.
+const twiceApart = 0.1
+
+// again reads the second amount of a line that gives two, and returns the name without it.
+func (rd Reader) again(rest string) (q unit.Quantity, name string, ok bool) {
+	if m := givenTwice.FindStringSubmatch(rest); m != nil {
+		if q, err := unit.Parse(m[1], rd.System); err == nil {
+			return q, m[2], true
+		}
+		return q, rest, false
+	}
+	if q, name, ok := trailing(rest, rd.System); ok {
+		return q, strings.TrimRight(name, " (,"), true
+	}
+	return q, rest, false
 }
 
 // counted reads "2 eggs": a number of things that are alike enough to know what one weighs.
