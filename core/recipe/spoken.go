@@ -11,6 +11,7 @@ import (
 // said is a line with its amount in figures, as it is said aloud or printed.
 type said struct {
 	text  string
+	count float64 // how many packets of the amount; 1 for the amount itself
 	heap  float64 // what a heaped spoon holds of a level one; 1 for a level one
 	note  string
 	fault string
@@ -33,6 +34,11 @@ var (
 	wordLast  = regexp.MustCompile(`(\d\s*(?:-|–|to|or)\s*)(` + anyNumber + `)\s`)
 	between   = regexp.MustCompile(`^([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)\s*(?:-|–|—|\bto\b|\bor\b)\s*([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)(\s*[^\d\s].*)$`)
 	filled    = regexp.MustCompile(`^((?:an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾]))\s+(level|flat|heaped|heaping|rounded|scant)\s+(\S+)(.*)$`)
+	container = `(?:cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|blocks?|tubs?|tubes?)`
+	bracketed = regexp.MustCompile(`^(an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s+(` + container + `)\s*\(\s*([\d.,/½⅓⅔¼¾ ]+[a-z ]+?)(?:\s+each)?\s*\)\s*(?:of\s+)?(.+)$`)
+	timesOf   = regexp.MustCompile(`^(\d+)\s*[x×]\s*(\d.*)$`)
+	contained = regexp.MustCompile(`^(` + container + `)\s+(?:of\s+)?(.+)$`)
+	article   = regexp.MustCompile(`^an?\s+(\d)`)
 	spoons    = regexp.MustCompile(`^(?:tbsps?|tablespoons?|tsps?|teaspoons?|dessertspoons?|spoons?)\b`)
 )
 
@@ -40,7 +46,7 @@ var (
 // heaped or scant measure. Of a range the higher is counted, so that nothing is judged by less
 // than may go in.
 func aloud(line string) said {
-	s := said{text: line, heap: 1}
+	s := said{text: line, count: 1, heap: 1}
 	s.text = plus.ReplaceAllString(s.text, " + ")
 	s.text = fluid.ReplaceAllString(s.text, "fl oz$1")
 	s.text = dotted.ReplaceAllString(s.text, "$1$2")
@@ -72,7 +78,24 @@ func aloud(line string) said {
 	})
 	s.ranged()
 	s.filling()
+	s.packed()
 	return s
+}
+
+// packed reads "2 tins (400 g each) chickpeas" and "2 x 400 g tins of chickpeas": a container
+// counts by the size that is written with it, and by nothing else.
+func (s *said) packed() {
+	if m := bracketed.FindStringSubmatch(s.text); m != nil {
+		s.count, s.text = 1, m[3]+" "+m[2]+" "+m[4]
+		if n, err := unit.ParseNumber(m[1]); err == nil {
+			s.count = n
+		}
+	} else if m := timesOf.FindStringSubmatch(s.text); m != nil {
+		if n, err := unit.ParseNumber(m[1]); err == nil {
+			s.count, s.text = n, m[2]
+		}
+	}
+	s.text = article.ReplaceAllString(s.text, "$1")
 }
 
 // ranged takes the higher of "2-3 tbsp".

@@ -41,6 +41,8 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 		"2 heaped tsp fine salt\n3 level tbsp oil\n1 scant cup flour":       "fine-salt 18.25; plant-oil 40.88; plain-flour 125",
 		"8 fl. oz. water\n1 tbsp. oil\na dozen drops food coloring":         "water 236.59; plant-oil 13.63; food-colour-liquid 0.61",
 		"2 cups flour 240 g":                                                "plain-flour 240",
+		"1 can (400 g) chickpeas\n2 packets (7 g each) baking powder":       "canned-chickpeas 400; baking-powder 14",
+		"2 x 400 g tins of chickpeas\na 500 g bag of plain flour":           "canned-chickpeas 800; plain-flour 500",
 		"4 parts water, 1 part dish soap":                                   "water 946.36; dish-soap 245",
 		"two parts flour\n1 part water\noil as needed":                      "plain-flour 250; water 236.59; plant-oil as needed",
 		"3 parts by weight flour\n1 part by weight fine salt":               "plain-flour 3; fine-salt 1",
@@ -74,6 +76,7 @@ func TestAmountsGivenTwice(t *testing.T) {
 // Each bad line gets its sentence; the others are still read.
 func TestBadLinesSayWhy(t *testing.T) {
 	for text, want := range map[string]string{
+		"2 tbsp ghee or vegetable oil":    `"ghee or vegetable oil" leaves a choice`,
 		"3-2 tbsp oil":                    "the range 3 to 2 runs backwards",
 		"1 heaped cup flour":              "a heaped cup holds nobody knows how much",
 		"two to one cups flour":           "the range 2 to 1 runs backwards",

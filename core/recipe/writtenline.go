@@ -3,6 +3,7 @@ package recipe
 import (
 	"fmt"
 	"math"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -65,6 +66,9 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		}
 	}
 	item, ok, twin := rd.named(name)
+	if m := contained.FindStringSubmatch(name); !ok && m != nil {
+		item, ok, twin = rd.fromA(m[1], m[2])
+	}
 	switch {
 	case strings.TrimSpace(name) == "":
 		l.Fault = "say of what."
@@ -78,6 +82,11 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	case !ok:
 		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
 		l.Name, l.Like = name, rd.alike(name)
+		if either := rd.either(name); len(either) > 1 {
+			l.Fault = fmt.Sprintf("%q leaves a choice. Choose which it is; until then nobody can say whether it goes in.", shorten(name))
+			l.Like = either
+			return l
+		}
 		if rd.Several != nil {
 			if question, kinds := rd.Several(name); question != "" {
 				l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether it goes in.", shorten(name), question)
@@ -91,7 +100,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	}
 	m, known := q.MassAt(item.Density)
-	m = m.Times(spoken.heap)
+	m = m.Times(spoken.heap * spoken.count)
 	l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 	switch {
 	case !known:
@@ -110,6 +119,35 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	}
 	return l
 }
+
+// fromA finds what comes in a container: in a tin it is the tinned thing, where the shelf has it.
+func (rd Reader) fromA(container, name string) (it material.Item, ok, twin bool) {
+	if strings.HasPrefix(container, "can") || strings.HasPrefix(container, "tin") {
+		if it, ok, twin = rd.named("canned " + name); !ok {
+			it, ok, twin = rd.named("tinned " + name)
+		}
+	}
+	if !ok {
+		it, ok, twin = rd.named(name)
+	}
+	return it, ok, twin
+}
+
+// either returns the things that "ghee or oil" and "ghee/oil" leave to choose from, when each is
+// on the shelf.
+func (rd Reader) either(name string) []material.Item {
+	var found []material.Item
+	for _, one := range orSlash.Split(name, 4) {
+		it, ok, _ := rd.named(one)
+		if !ok {
+			return nil
+		}
+		found = append(found, it)
+	}
+	return found
+}
+
+var orSlash = regexp.MustCompile(`\s+or\s+|\s*/\s*`)
 
 // twiceApart is how far two amounts of one line may lie apart, as cups are scooped unevenly.
 const twiceApart = 0.1
