@@ -158,6 +158,9 @@ var sizedEgg = regexp.MustCompile(`^(small|medium|large|extra[ -]large|jumbo)\s+
 // inParts finds the lines that say only how much to how much.
 var inParts = regexp.MustCompile(`(?im)(?:^|,|;)\s*(?:[-•*]\s*)?[\d./½⅓⅔¼¾ ]+parts?\b`)
 
+// ownAmount finds the lines that begin with an amount.
+var ownAmount = regexp.MustCompile(`^(?:[-•*]\s*)?[\d½⅓⅔¼¾⅛]`)
+
 // partWords are the measures that a part is read as, in words.
 var partWords = map[string]string{"cup": "cup", "g": "gram"}
 
@@ -176,7 +179,7 @@ func onePart(lines string) string {
 		switch {
 		case inParts.MatchString(line):
 			count++
-		case line != "" && (isDigit(line[0]) || strings.ContainsAny(line[:1], "½⅓⅔¼¾")):
+		case ownAmount.MatchString(line):
 			return ""
 		}
 	}

@@ -64,6 +64,50 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 	}
 }
 
+// An amount in words reads as the same amount in figures; a heaped spoon never holds less than
+// a level one, and the higher of a range counts.
+func TestAloudIsAsWritten(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(1, 11).Draw(t, "n")
+		measure := rapid.SampledFrom([]string{"cups", "tbsp", "tsp", "g"}).Draw(t, "measure")
+		thing := rapid.SampledFrom([]string{"plain flour", "fine salt", "vegetable oil", "water"}).Draw(t, "thing")
+		mass := func(format string, args ...any) float64 {
+			d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: fmt.Sprintf(format, args...), Steps: "Stir"})
+			if len(d.Recipe.Lines) != 1 {
+				t.Fatalf(format+": %v", append(args, d.Faults)...)
+			}
+			return d.Recipe.Lines[0].Mass.Grams()
+		}
+		figures := mass("%d %s %s", n, measure, thing)
+		if said := mass("%s %s of %s", numberWords[n], measure, thing); said != figures {
+			t.Fatalf("%s %s: %g, not %g", numberWords[n], measure, said, figures)
+		}
+		if said := mass("%d to %s %s %s", n, numberWords[n+1], measure, thing); said != mass("%d %s %s", n+1, measure, thing) {
+			t.Fatalf("a range is not its higher amount: %g", said)
+		}
+		if measure[0] == 't' && mass("%d heaped %s %s", n, measure, thing) < figures {
+			t.Fatal("heaped holds less than level")
+		}
+	})
+}
+
+// Whatever is typed, nothing is dropped: each line is read or says why it is not.
+func TestNothingTypedIsDropped(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		words := rapid.SliceOfN(rapid.SampledFrom([]string{"one", "2", "½", "and a half", "plus", "-", "to", "heaped", "cups", "tbsp", "parts", "tin", "(400 g)", "x", "or", "/", "flour", "salt", "ж", "a", "dozen", "by weight"}), 1, 9).Draw(t, "words")
+		line := strings.Join(words, " ")
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: line, Steps: "Stir"})
+		if len(d.Lines) == 0 && strings.Trim(line, "- •*") != "" {
+			t.Fatalf("%q left nothing", line)
+		}
+		for _, l := range d.Lines {
+			if l.Fault == "" && !l.Line.AsNeeded && !(l.Line.Mass.Grams() > 0) {
+				t.Fatalf("%q: an amount of nothing", line)
+			}
+		}
+	})
+}
+
 // Two amounts that lie more than a tenth apart are asked about; the weight counts.
 func TestAmountsGivenTwice(t *testing.T) {
 	for text, asks := range map[string]bool{"2 cups flour 240 g": false, "2 cups flour 300 g": true, "1 cup (100 g) flour": true, "1 cup (130 g) flour": false} {
