@@ -72,7 +72,7 @@ test: packages-test build lint ## everything that is checked
 	@echo "Testing the rest of Go, the API on PostgreSQL"
 	@go test $$(go list ./... | grep -v /e2e)
 	@echo "Testing the interface in the browser"
-	@go test -timeout 10m ./e2e/...
+	@go test -timeout 20m ./e2e/...
 
 bench: packages-test build ## speed, as ratios against a floor measured in the same run; fails when a budget does not hold
 	@go build -o bin/budgets ./cmd/budgets
