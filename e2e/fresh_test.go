@@ -40,7 +40,7 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p.See("Take off the shelf")
 	p.Click("link", "Shelf")
 	p.Type("searchbox", "Search the shelf", "harbour corks")
-	p.See("our own")
+	p.See("Harbour corks") // as a thing: what is typed into a field is not read on the page
 	p.Press("Escape")
 	p.Click("button", "Check")
 	p.Type("combobox", "What to check", "harbour corks")
@@ -53,6 +53,7 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p.Click("link", "Bench")
 	p.Click("button", "Remove Night-sky foam")
 	p.See("Night-sky foam removed")
+	p.Gone("Puddles · Shaving foam")
 	p.Click("button", "Undo")
 	p.See("Puddles · Shaving foam")
 

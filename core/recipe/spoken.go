@@ -87,9 +87,11 @@ func aloud(line string) said {
 func (s *said) packed() {
 	if m := bracketed.FindStringSubmatch(s.text); m != nil {
 		s.count, s.text = 1, m[3]+" "+m[2]+" "+m[4]
-		if n, err := unit.ParseNumber(m[1]); err == nil {
-			s.count = n
+		n, err := unit.ParseNumber(m[1])
+		if err != nil || !(n > 0) {
+			s.fault = fmt.Sprintf("how many, %q, cannot be read.", m[1])
 		}
+		s.count = n
 	} else if m := timesOf.FindStringSubmatch(s.text); m != nil {
 		if n, err := unit.ParseNumber(m[1]); err == nil {
 			s.count, s.text = n, m[2]
@@ -158,8 +160,8 @@ var sizedEgg = regexp.MustCompile(`^(small|medium|large|extra[ -]large|jumbo)\s+
 // inParts finds the lines that say only how much to how much.
 var inParts = regexp.MustCompile(`(?im)(?:^|,|;)\s*(?:[-•*]\s*)?[\d./½⅓⅔¼¾ ]+parts?\b`)
 
-// ownAmount finds the lines that begin with an amount.
-var ownAmount = regexp.MustCompile(`^(?:[-•*]\s*)?[\d½⅓⅔¼¾⅛]`)
+// ownAmount finds the lines that say an amount of their own, wherever it stands.
+var ownAmount = regexp.MustCompile(`[\d½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|^(?:[-•*]\s*)?(?:an?|some)\s`)
 
 // partWords are the measures that a part is read as, in words.
 var partWords = map[string]string{"cup": "cup", "g": "gram"}

@@ -43,6 +43,7 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 		"2 cups flour 240 g":                                                "plain-flour 240",
 		"1 can (400 g) chickpeas\n2 packets (7 g each) baking powder":       "canned-chickpeas 400; baking-powder 14",
 		"2 x 400 g tins of chickpeas\na 500 g bag of plain flour":           "canned-chickpeas 800; plain-flour 500",
+		"2 x 3 eggs\n1 heaped tbsp flour 12 g":                              "egg 300; plain-flour 12",
 		"4 parts water, 1 part dish soap":                                   "water 946.36; dish-soap 245",
 		"two parts flour\n1 part water\noil as needed":                      "plain-flour 250; water 236.59; plant-oil as needed",
 		"3 parts by weight flour\n1 part by weight fine salt":               "plain-flour 3; fine-salt 1",
@@ -108,6 +109,16 @@ func TestNothingTypedIsDropped(t *testing.T) {
 	})
 }
 
+// Beside an amount of its own, however it is said, nobody knows what a part is.
+func TestPartsBesideAnAmountAreAsked(t *testing.T) {
+	for _, own := range []string{"a cup of salt", "salt 20 g", "half a cup of oil"} {
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 parts flour\n1 part water\n" + own, Steps: "Stir"})
+		require.Len(t, d.Lines, 3, own)
+		assert.Contains(t, d.Lines[0].Fault, "says only how much to how much", own)
+		assert.Contains(t, d.Lines[1].Fault, "says only how much to how much", own)
+	}
+}
+
 // Two amounts that lie more than a tenth apart are asked about; the weight counts.
 func TestAmountsGivenTwice(t *testing.T) {
 	for text, asks := range map[string]bool{"2 cups flour 240 g": false, "2 cups flour 300 g": true, "1 cup (100 g) flour": true, "1 cup (130 g) flour": false} {
@@ -121,6 +132,7 @@ func TestAmountsGivenTwice(t *testing.T) {
 func TestBadLinesSayWhy(t *testing.T) {
 	for text, want := range map[string]string{
 		"2 tbsp ghee or vegetable oil":    `"ghee or vegetable oil" leaves a choice`,
+		"0/0 tins (400 g) chickpeas":      "cannot be read",
 		"3-2 tbsp oil":                    "the range 3 to 2 runs backwards",
 		"1 heaped cup flour":              "a heaped cup holds nobody knows how much",
 		"two to one cups flour":           "the range 2 to 1 runs backwards",

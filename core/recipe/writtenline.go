@@ -40,6 +40,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	if !ok && !l.Line.AsNeeded {
 		if q, rest, ok = trailing(name, rd.System); !ok {
 			if rd.counted(&l, name) {
+				l.Line.Mass = l.Line.Mass.Times(spoken.count)
 				l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 				return l
 			}
@@ -100,7 +101,10 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	}
 	m, known := q.MassAt(item.Density)
-	m = m.Times(spoken.heap * spoken.count)
+	m = m.Times(spoken.count)
+	if _, byVolume := q.Volume(); byVolume { // a weight is a weight, however the spoon was filled
+		m = m.Times(spoken.heap)
+	}
 	l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 	switch {
 	case !known:

@@ -23,10 +23,9 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
   const asked = ages.filter((a) => a.mouths === 'unknown')
   const rows = Math.max(1, ...placed.map((p) => p.level + 1))
   const base = 24 + rows * 16
-  const under = ages.filter((a) => a.months < 36).length
   const label = [
     `${group.children} children, youngest counted as ${group.youngest_words}`,
-    ...(ages.length > 0 ? [`from ${ages[0]?.months} to ${ages.at(-1)?.months} months, ${under} under 36`] : []),
+    ...(ages.length > 0 ? [`from ${ages[0]?.months} to ${ages.at(-1)?.months} months`] : []),
     ...(mouthing.length > 0 ? [`${mouthing.map((a) => a.initials).join(', ')} mouth things`] : []),
     ...(asked.length > 0 ? [`of ${asked.length} it is not known whether they mouth things`] : []),
   ].join('; ')

@@ -7,6 +7,7 @@ const numbers = new Map<number, Intl.NumberFormat>()
 const currencies = new Map<string, Intl.NumberFormat>()
 const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
 const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
+const monthsWhole = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'long' }).format(new Date(2024, m, 1)).toLowerCase())
 const monthNames = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)).slice(0, 3))
 
 /** A number with at most so many digits after the point. */
@@ -75,7 +76,7 @@ export function readMonth(text: string): string | undefined {
   const said = /^\s*(?:(\d{4})[-/. ]+(\d{1,2})|(\d{1,2}|[a-z]{3,9})\.?[-/. ]+(\d{4}|\d{2}))\s*$/i.exec(text)
   if (!said) return undefined
   const [, yearFirst, monthLast, first = '', last = ''] = said
-  const named = monthNames.findIndex((m) => first.toLowerCase().startsWith(m.toLowerCase().slice(0, 3))) + 1
+  const named = /^[a-z]/i.test(first) ? monthsWhole.findIndex((m) => m.startsWith(first.toLowerCase())) + 1 : 0
   const at = Number(monthLast ?? (named || first))
   const year = yearFirst ?? (last.length === 2 ? `20${last}` : last)
   return at >= 1 && at <= 12 ? `${year}-${String(at).padStart(2, '0')}` : undefined
