@@ -1,7 +1,7 @@
 # Two commands do everything on a fresh machine: make start, make test.
 SHELL := /bin/bash
 .DEFAULT_GOAL := start
-.PHONY: start demo-reset test lint gen gen-check bench mutants shots build web go-test e2e build-now packages-start packages-test clean
+.PHONY: start demo-reset test lint gen gen-check bench laws mutants shots build web go-test e2e build-now packages-start packages-test clean
 
 export CGO_ENABLED ?= 0
 
@@ -66,7 +66,7 @@ lint: build gen-check
 
 test: packages-test build lint ## everything that is checked
 	@echo "Testing the core, the laws of the verdicts over many random cases"
-	@go test ./core/safety ./core/naming -rapid.checks=$${LAW_CASES:-100000}
+	@go test -timeout 20m ./core/safety ./core/naming -rapid.checks=$${LAW_CASES:-10000}
 	@echo "Testing that nothing stale is answered while data is restored, with the race detector"
 	@CGO_ENABLED=1 go test -race -run TestRestoreWhileRunning ./internal/httpapi
 	@echo "Testing the rest of Go, the API on PostgreSQL"
@@ -77,6 +77,9 @@ test: packages-test build lint ## everything that is checked
 bench: packages-test build ## speed, as ratios against a floor measured in the same run; fails when a budget does not hold
 	@go build -o bin/budgets ./cmd/budgets
 	@set -o pipefail; { go test -p 1 -run '^$$' -bench . -benchtime=$${BENCH_TIME:-0.3s} -count=5 ./core/... ./internal/httpapi && go test -run '^$$' -bench . -benchtime=8x -count=3 ./e2e && node scripts/bundle-ratio.mjs; } | ./bin/budgets
+
+laws: ## the laws of the verdicts over a hundred thousand cases each (three minutes)
+	go test -count=1 -timeout 60m ./core/safety ./core/naming -rapid.checks=100000
 
 mutants: ## put small faults into the safety rules and count what their own tests catch (a quarter of an hour)
 	go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/safety --workers 2 --timeout-coefficient 8
