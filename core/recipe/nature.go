@@ -114,8 +114,8 @@ func sour(activity, ph float64) bool {
 type Nature struct {
 	// Hydration is water over flour by mass, flour counted dry; 0 without flour.
 	Hydration float64
-	// Activity is the estimated water activity, with ActivityMargin either way; Known is
-	// false when the makeup of an ingredient is not.
+	// Activity is the estimated water activity, with ActivityMargin either way, at its highest
+	// where an amount is a range; Known is false when the makeup of an ingredient is not.
 	Activity float64
 	Known    bool
 	Class    Class
@@ -131,20 +131,22 @@ type Nature struct {
 
 // Nature works out what the recipe makes, of one base batch; scaling changes none of it.
 func (r Recipe) Nature() Nature {
-	var s Solution
+	var s Solution // the wettest that the amounts allow: all of the water, the least of the rest
 	n := Nature{Known: true}
-	dryFlour := 0.0
+	water, dryFlour := 0.0, 0.0
+	var least unit.Mass
 	for _, l := range r.Lines {
+		least = least.Plus(l.least())
 		m, ok := makeups()[l.Item.ID]
 		if !ok {
 			n.Known = false
 			continue
 		}
-		g := l.Mass.Grams()
-		s.Water += g * m.water
-		s.Salt += g * m.salt
-		s.Sugar += g * m.sugar
-		s.Glycerol += g * m.glycerol
+		g, low := l.Mass.Grams(), l.least().Grams()
+		water += g * m.water
+		s.Salt += low * m.salt
+		s.Sugar += low * m.sugar
+		s.Glycerol += low * m.glycerol
 		if l.AsNeeded && m.water+m.salt+m.sugar+m.glycerol > 0 {
 			n.Known = false
 		}
@@ -152,12 +154,12 @@ func (r Recipe) Nature() Nature {
 			dryFlour += g * (1 - m.water)
 		}
 	}
-	s.Water -= r.Mixed().Minus(r.Made()).Grams() // the loss is steam
+	s.Water = water - least.Times(r.Loss).Grams() // the loss is steam
 	f := r.Facts(unit.Grams(1))
 	if n.Known {
 		n.Activity = s.Activity()
 		if dryFlour > 0 {
-			n.Hydration = s.Water / dryFlour
+			n.Hydration = (water - r.Mixed().Minus(r.Made()).Grams()) / dryFlour
 		}
 	}
 	n.Class = r.classOf(n, f)

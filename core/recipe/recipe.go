@@ -17,11 +17,22 @@ import (
 type Line struct {
 	Item material.Item
 	Mass unit.Mass
+	// Lower is the lower end of an amount that was given as a range, whose higher end is Mass;
+	// 0 for an amount that is not a range.
+	Lower unit.Mass
 	// AsNeeded is an ingredient that is added until the feel is right: its mass is 0, and
 	// what depends on it is not known.
 	AsNeeded bool
 	// Strong marks salt, acid and colour, whose ratio may be a little further off.
 	Strong bool
+}
+
+// least returns the least that may go in.
+func (l Line) least() unit.Mass {
+	if l.Lower.Grams() > 0 {
+		return unit.Grams(min(l.Lower.Grams(), l.Mass.Grams()))
+	}
+	return l.Mass
 }
 
 // Step is one thing to do, or one wait.
@@ -127,7 +138,7 @@ func Minutes(steps []Step) (hands, waiting int) {
 
 // Facts returns what a rule may ask about the mix when one child has the given portion.
 // The mix is food only when every ingredient is, and not food when any is; its salt is
-// taken over the mass left after the loss.
+// taken over the mass left after the loss, and at its saltiest where an amount is a range.
 func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	var f material.Facts
 	f.Form = material.Dough
@@ -138,7 +149,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Form = r.Extra.Form
 	}
 	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, material.Known(portion.Grams())
-	salt, saltKnown := 0.0, true
+	saltKnown := true
 	f.Traits = f.Traits.Union(r.Extra.Traits).With(material.Food)
 	for _, l := range r.Lines {
 		in := l.Item.Facts
@@ -153,7 +164,6 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		share, known := in.Salt.Get()
 		saltKnown = saltKnown && known
-		salt += share * l.Mass.Grams()
 		if l.AsNeeded && share > 0 {
 			saltKnown = false
 		}
@@ -168,9 +178,31 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Cooled = true
 	}
 	if saltKnown {
-		f.Salt = material.Known(salt / r.Made().Grams())
+		f.Salt = material.Known(r.saltiest() / (1 - r.Loss))
 	}
 	return f
+}
+
+// saltiest returns the highest share of salt that the mixed mass can have with every amount
+// inside its range. A share grows with an ingredient that is saltier than the whole and
+// shrinks with any other, so each is taken at one of its ends, until the share stays.
+func (r Recipe) saltiest() float64 {
+	share := 0.0
+	for {
+		salt, whole := 0.0, 0.0
+		for _, l := range r.Lines {
+			m := l.Mass
+			if saltOf(l.Item) <= share {
+				m = l.least()
+			}
+			salt += saltOf(l.Item) * m.Grams()
+			whole += m.Grams()
+		}
+		if whole == 0 || salt/whole <= share {
+			return share
+		}
+		share = salt / whole
+	}
 }
 
 // Solids returns the ingredients of a recipe of a centre's own that stay pieces or grains in

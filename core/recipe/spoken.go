@@ -13,6 +13,7 @@ type said struct {
 	text  string
 	count float64 // how many packets of the amount; 1 for the amount itself
 	heap  float64 // what a heaped spoon holds of a level one; 1 for a level one
+	low   float64 // the lower end of a range over its higher end; 1 for no range
 	note  string
 	fault string
 }
@@ -43,10 +44,10 @@ var (
 )
 
 // aloud writes an amount as people say it in figures: number words, "plus", a range, a level,
-// heaped or scant measure. Of a range the higher is counted, so that nothing is judged by less
-// than may go in.
+// heaped or scant measure. Of a range the higher is counted, and what is judged is judged by the
+// worse of its ends.
 func aloud(line string) said {
-	s := said{text: line, count: 1, heap: 1}
+	s := said{text: line, count: 1, heap: 1, low: 1}
 	s.text = plus.ReplaceAllString(s.text, " + ")
 	s.text = fluid.ReplaceAllString(s.text, "fl oz$1")
 	s.text = dotted.ReplaceAllString(s.text, "$1$2")
@@ -114,9 +115,17 @@ func (s *said) ranged() {
 	case low >= high:
 		s.fault = fmt.Sprintf("the range %s to %s runs backwards; write the lower amount first.", m[1], m[2])
 	default:
-		s.text = m[2] + m[3]
-		s.note = fmt.Sprintf("Begin with %s; the rest goes in as it needs. It is judged by the higher amount.", m[1])
+		s.text, s.low = m[2]+m[3], low/high
+		s.note = fmt.Sprintf("Begin with %s; the rest goes in as it needs. Amounts count the higher; it is judged by the worse of the two.", m[1])
 	}
+}
+
+// lower returns the lower end of the range whose higher end is m; 0 where there is none.
+func (s *said) lower(m unit.Mass) unit.Mass {
+	if s.low < 1 {
+		return m.Times(s.low)
+	}
+	return unit.Mass{}
 }
 
 // filling takes the word off that says how full a measure is.

@@ -92,6 +92,36 @@ func TestAloudIsAsWritten(t *testing.T) {
 	})
 }
 
+// A mix whose amounts are ranges is never judged milder than one with any amounts inside them:
+// it is at least as salty, and as wet.
+func TestRangesAreJudgedByTheWorse(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var ranged, inside []string
+		for _, thing := range []string{"plain flour", "fine salt", "vegetable oil", "water", "sugar", "butter"} {
+			low, high := rapid.IntRange(5, 200).Draw(t, "low "+thing), rapid.IntRange(1, 300).Draw(t, "more "+thing)
+			high += low
+			ranged = append(ranged, fmt.Sprintf("%d-%d g %s", low, high, thing))
+			inside = append(inside, fmt.Sprintf("%d g %s", rapid.IntRange(low, high).Draw(t, "some "+thing), thing))
+		}
+		read := func(lines []string) Recipe {
+			d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: strings.Join(lines, "\n"), Steps: "Stir", Loss: 0.1, Keeps: "a week"})
+			if !d.OK() {
+				t.Fatalf("%v", d.Faults)
+			}
+			return d.Recipe
+		}
+		worst, one := read(ranged), read(inside)
+		most, known := worst.Facts(unit.Grams(100)).Salt.Get()
+		some, also := one.Facts(unit.Grams(100)).Salt.Get()
+		if !known || !also || most < some-1e-12 {
+			t.Fatalf("salt %g, judged as %g", some, most)
+		}
+		if wet, dry := worst.Nature().Activity, one.Nature().Activity; wet < dry-1e-12 {
+			t.Fatalf("water activity %g, judged as %g", dry, wet)
+		}
+	})
+}
+
 // Whatever is typed, nothing is dropped: each line is read or says why it is not.
 func TestNothingTypedIsDropped(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

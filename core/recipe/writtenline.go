@@ -41,6 +41,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		if q, rest, ok = trailing(name, rd.System); !ok {
 			if rd.counted(&l, name) {
 				l.Line.Mass = l.Line.Mass.Times(spoken.count)
+				l.Line.Lower = spoken.lower(l.Line.Mass)
 				l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 				return l
 			}
@@ -114,7 +115,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
 		return l
 	}
-	l.Line.Mass = m
+	l.Line.Mass, l.Line.Lower = m, spoken.lower(m)
 	if o, comparable := other.MassAt(item.Density); comparable && math.Abs(o.Over(m)-1) > twiceApart {
 		l.Note = strings.TrimSpace(l.Note + " " + fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?", o.Grams(), m.Grams()))
 	}
