@@ -54,7 +54,7 @@ var handlingRules = []Rule{
 			if !q.has(material.Springy) || !q.mouths || !q.squeezed.Fits {
 				return noObjection
 			}
-			return q.aboutPiece(q.openElse(KeepOut, WithAHand))
+			return q.aboutSize(q.openElse(KeepOut, WithAHand), q.squeezed.Unsure)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{

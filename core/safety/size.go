@@ -103,6 +103,7 @@ var sizeRules = []Rule{
 			{Words: "a table-tennis ball at 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
 			{Words: "a ball at the hole and the measuring error", Thing: thing("sphere", "45", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
 			{Words: "a ball over both", Thing: thing("sphere", "45.1", "none", "rounded"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "a long rounded thing that may or may not fit the small-parts gauge", Thing: thing("irregular", "62x5x5", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
 			{Words: "a ball at 8", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 96, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -111,9 +112,9 @@ var sizeRules = []Rule{
 				return noObjection
 			}
 			if q.youngest >= 36 {
-				return q.aboutPiece(WithAHand)
+				return q.aboutSize(WithAHand, false)
 			}
-			return q.aboutPiece(q.openElse(KeepOut, WithAHand))
+			return q.aboutSize(q.openElse(KeepOut, WithAHand), false)
 		},
 		explain: func(q *question, r ruling) explanation {
 			_, middle, _ := q.facts.Smallest.Extents()
@@ -364,15 +365,19 @@ func cupOf(s gauge.Solid) (mouth, millilitres float64) {
 	return mouth, 2.0 / 3 * math.Pi / 4 * mouth * mouth * depth / 1000
 }
 
-// aboutPiece turns a verdict on a piece into a guess when its form or size is missing, or
-// the gauge is unsure.
-func (q *question) aboutPiece(v Verdict) ruling {
+// aboutPiece turns a verdict on a piece that fits the small-parts gauge into a guess when its
+// form or size is missing, or the gauge is unsure.
+func (q *question) aboutPiece(v Verdict) ruling { return q.aboutSize(v, q.fit.Unsure) }
+
+// aboutSize turns a verdict on the size of a piece into a guess when its form or size is
+// missing, or the gauge that this verdict asks is unsure.
+func (q *question) aboutSize(v Verdict, unsure bool) ruling {
 	switch {
 	case !q.facts.Smallest.Known():
 		return guess(v, factSize)
 	case q.facts.Form == material.FormUnknown:
 		return guess(v, factForm)
-	case q.fit.Unsure:
+	case unsure:
 		return guess(v, factGauge)
 	}
 	return say(v)
