@@ -126,7 +126,7 @@ func TestMainViews(t *testing.T) {
 				assert.LessOrEqual(t, p.Overflow(), 1.0, "nothing is wider than the %s", name)
 			}
 			p.Prefers("prefers-contrast", "more")
-			p.Accessible()
+			p.Legible()
 			// At 200 % a screen of 1280 is one of 640.
 			p.Size(640, 400)
 			assert.LessOrEqual(t, p.Overflow(), 1.0, "nothing is wider than the screen at 200 %")
@@ -138,7 +138,7 @@ func TestMainViews(t *testing.T) {
 			p.Prefers("forced-colors", "")
 			p.Dark()
 			shot(v.name+"-dark", all)
-			p.Accessible()
+			p.Legible()
 		})
 	}
 }

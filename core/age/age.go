@@ -13,6 +13,8 @@ import (
 	"strconv"
 	"strings"
 	"time"
+
+	"emblo/core/say"
 )
 
 // Date is a calendar day without a time zone. The zero value means "not set".
@@ -120,16 +122,19 @@ func MonthsOf(born Month, on Date) int {
 }
 
 // Words prints an age in months as people say it: "9 months", "2 y", "3 y 5 m".
-func Words(months int) string {
+func Words(months int) string { return Say(months).String() }
+
+// Say says an age in months as people say it.
+func Say(months int) say.Text {
 	switch {
 	case months == 1:
 		return "1 month"
 	case months < 24:
-		return fmt.Sprintf("%d months", months)
+		return say.F("{months} months", months)
 	case months%12 == 0:
-		return fmt.Sprintf("%d y", months/12)
+		return say.F("{years} y", months/12)
 	default:
-		return fmt.Sprintf("%d y %d m", months/12, months%12)
+		return say.F("{years} y {months} m", months/12, months%12)
 	}
 }
 

@@ -13,6 +13,8 @@ package allergen
 import (
 	"fmt"
 	"strings"
+
+	"emblo/core/say"
 )
 
 // Allergen is one entry of the list. The zero value is not an allergen.
@@ -209,13 +211,16 @@ func (s Set) List() []Allergen {
 }
 
 // String joins the members with commas, or is "none" for the empty set.
-func (s Set) String() string {
-	var words []string
+func (s Set) String() string { return s.Say().String() }
+
+// Say lists the allergens, in the order of the regulation; "none" for none.
+func (s Set) Say() say.Text {
+	var words []say.Text
 	for _, a := range s.List() {
-		words = append(words, a.String())
+		words = append(words, say.Text(a.String()))
 	}
 	if len(words) == 0 {
 		return "none"
 	}
-	return strings.Join(words, ", ")
+	return say.List("{allergen}, {next}", words...)
 }

@@ -12,6 +12,8 @@ import (
 	"slices"
 	"strings"
 
+	"emblo/core/say"
+
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/naming"
@@ -35,7 +37,7 @@ type Row struct {
 	Name    string
 	Verdict safety.Verdict
 	Rules   []string // worst first; Unreadable for a row with an error
-	Why     string   // one sentence; empty when nothing objects and nothing was taken for granted
+	Why     say.Text // one sentence; empty when nothing objects and nothing was taken for granted
 	Swap    string   // the first swap that passes, if any
 }
 
@@ -109,11 +111,12 @@ type asked struct {
 }
 
 type answered struct {
-	verdict   safety.Verdict
-	rules     []string
-	why, swap string
-	family    *naming.Family
-	asks      bool
+	verdict safety.Verdict
+	rules   []string
+	why     say.Text
+	swap    string
+	family  *naming.Family
+	asks    bool
 }
 
 func (c *checker) row(rec record, header []string, at map[string]int) Row {
@@ -151,7 +154,7 @@ func (c *checker) row(rec record, header []string, at map[string]int) Row {
 
 func (r Row) unreadable(why string) Row {
 	r.Verdict, r.Rules = safety.MeasureFirst, []string{Unreadable}
-	r.Why = "The row could not be read: " + why + "."
+	r.Why = say.F("The row could not be read: {why}.", why)
 	return r
 }
 
@@ -212,13 +215,13 @@ func (r Row) with(a answered) Row {
 
 // answer judges a meaning. What is hidden or worked in may lie in something to eat: a list
 // does not say in what. A question about the sizes keeps what they may clear from clearing.
-func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answered {
+func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes say.Text) answered {
 	j := m.Judge(c.group, ask.Somewhere())
 	a := answered{verdict: j.Verdict, rules: j.Rules(), family: m.Family, asks: j.Asks}
 	if f, ok := j.First(); ok {
 		a.why = f.Reason
 	} else if g := j.Portion.Grams(); g > 0 {
-		a.why = fmt.Sprintf("No rule objects, at a usual portion of %g g a child.", g)
+		a.why = say.F("No rule objects, at a usual portion of {portion} g a child.", say.Figure(g))
 	}
 	switch {
 	case !m.Known() && ask.More == nil && j.Verdict == safety.MeasureFirst:
@@ -240,7 +243,7 @@ func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes string) answere
 
 // across asks about the two numbers of a cylinder when the gauge's answers differ by which of
 // them is across; "" when it does not matter.
-func across(f material.Facts) string {
+func across(f material.Facts) say.Text {
 	if f.Smallest.Kind() != gauge.Cylinder || !f.Form.GaugeJudges() {
 		return ""
 	}
@@ -252,7 +255,7 @@ func across(f material.Facts) string {
 	if f.Smallest.CylinderFit().Fits == turned.CylinderFit().Fits {
 		return ""
 	}
-	return fmt.Sprintf("A cylinder of %s: which of the two is across is not known, and it decides whether it fits the gauge. Write across first, then long. Worst case: keep out.", f.Smallest)
+	return say.F("A cylinder of {size}: which of the two is across is not known, and it decides whether it fits the gauge. Write across first, then long. Worst case: keep out.", f.Smallest)
 }
 
 // partOf guesses what something described in a list is for: what is poured is a filler,
@@ -342,7 +345,7 @@ func (r Report) CSV() []byte {
 	}
 	write(r.Header, "verdict", "rules", "why", "swap")
 	for _, row := range r.Rows {
-		write(row.Cells, row.Verdict.String(), strings.Join(row.Rules, ";"), row.Why, row.Swap)
+		write(row.Cells, row.Verdict.String(), strings.Join(row.Rules, ";"), row.Why.String(), row.Swap)
 	}
 	w.Flush()
 	return out.Bytes()

@@ -6,6 +6,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/naming"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/written"
 )
 
@@ -15,9 +16,9 @@ import (
 func (d *Desk) Aid(today age.Date) []written.AidCard {
 	out := make([]written.AidCard, 0, len(aid.Cards()))
 	for _, c := range aid.Cards() {
-		w := written.AidCard{ID: c.ID, Title: c.Title, Call: c.Call, Source: c.Ground.Source, Standing: string(c.Ground.Standing), Steps: make([]written.AidStep, 0, len(c.Steps))}
+		w := written.AidCard{ID: c.ID, Title: d.Pen.Text(say.Text(c.Title)), Call: d.Pen.Text(say.Text(c.Call)), Source: d.Pen.Text(say.Text(c.Ground.Source)), Standing: d.Pen.Text(say.Text(c.Ground.Standing)), Steps: make([]written.AidStep, 0, len(c.Steps))}
 		for _, s := range c.Steps {
-			w.Steps = append(w.Steps, written.AidStep{Do: s.Do, Not: d.notFor(s, today)})
+			w.Steps = append(w.Steps, written.AidStep{Do: d.Pen.Text(say.Text(s.Do)), Not: d.notFor(s, today)})
 		}
 		out = append(out, w)
 	}
@@ -42,7 +43,7 @@ func (d *Desk) notFor(s aid.Step, today age.Date) []written.AidNot {
 		if v.Ready {
 			continue
 		}
-		n := written.AidNot{Room: r.Name(), Thing: it.Name, Judged: v.Judged, Else: s.Else}
+		n := written.AidNot{Room: r.Name(), Thing: d.Pen.Text(it.Say()), Judged: v.Judged, Else: d.Pen.Text(say.Text(s.Else))}
 		if len(v.Findings) > 0 {
 			n.Reason = v.Findings[0].Reason
 		}

@@ -61,12 +61,12 @@ func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, er
 	if err != nil {
 		return written.Answer{}, written.Digest{}, err
 	}
-	return d.write(r), written.WriteDigest(r.Answer, r.opening), nil
+	return d.write(r), d.Pen.Digest(r.Answer, r.opening), nil
 }
 
 func (d *Desk) write(r reckoned) written.Answer {
-	out := written.WriteAnswer(r.Answer, r.group, r.opening, d.line)
-	out.Short = d.short(r.Answer)
+	out := d.Pen.Answer(r.Answer, r.group, r.opening, d.line)
+	out.Short = d.short(r.Answer, d.Pen)
 	return out
 }
 
@@ -80,7 +80,7 @@ func (d *Desk) Digest(p written.Plan) written.Digest {
 	if err != nil {
 		return written.Digest{Reason: err.Error()}
 	}
-	return written.WriteDigest(r.Answer, r.opening)
+	return d.Pen.Digest(r.Answer, r.opening)
 }
 
 // UnreadableDigest is the digest of a set-up that does not read.
@@ -119,11 +119,11 @@ func (d *Desk) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 	switch {
 	case in.Item != nil:
 		l := r.Lines[0]
-		return written.WriteSwaps(swaps.For(d.itemOf(in.Item.ItemID, l), nil, l.Use, maxSwaps)), nil
+		return d.Pen.Swaps(swaps.For(d.itemOf(in.Item.ItemID, l), nil, l.Use, maxSwaps)), nil
 	case isMix:
 		return d.mixSwaps(mix, r.group), nil
 	case r.Base != nil:
-		return written.WriteSwaps(swaps.For(d.itemOf(in.Base.ItemID, *r.Base), []material.Part{material.Filler}, r.Base.Use, maxSwaps)), nil
+		return d.Pen.Swaps(swaps.For(d.itemOf(in.Base.ItemID, *r.Base), []material.Part{material.Filler}, r.Base.Use, maxSwaps)), nil
 	}
 	return []written.Swap{}, nil
 }
@@ -132,7 +132,7 @@ func (d *Desk) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 func (d *Desk) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {
 	out := []written.Swap{}
 	for _, w := range plan.SwapMixes(d.usable, mix, g, maxSwaps) {
-		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name, Judged: written.WriteVerdict(w.Assessment.Verdict), Changes: w.Changes})
+		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name, Judged: written.WriteVerdict(w.Assessment.Verdict), Changes: d.Pen.All(w.Changes)})
 	}
 	return out
 }

@@ -2,7 +2,6 @@ package desk
 
 import (
 	"errors"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -13,6 +12,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -61,7 +61,7 @@ func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v
 		g, err := d.groupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			v.Judged, v.Findings, v.PortionG = written.WriteVerdict(j.Verdict), written.WriteFindings(j.Findings()), j.Portion.Grams()
+			v.Judged, v.Findings, v.PortionG = written.WriteVerdict(j.Verdict), d.Pen.Findings(j.Findings()), j.Portion.Grams()
 			return v, j.Asks
 		}
 		why = err.Error() + "."
@@ -125,7 +125,7 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 	}
 	if !m.Known() {
 		for _, x := range d.names.Nearest(m.Words, nearest) {
-			out.Nearest = append(out.Nearest, shelfItem(x))
+			out.Nearest = append(out.Nearest, d.shelfItem(x))
 		}
 	}
 }
@@ -138,12 +138,12 @@ func questionOf(f *naming.Family) written.Question {
 	return q
 }
 
-func shelfItem(x naming.Member) written.ShelfItem {
+func (d *Desk) shelfItem(x naming.Member) written.ShelfItem {
 	if x.Mix != nil {
-		return written.ShelfItem{ID: x.Mix.ID, Kind: "mix", Name: x.Mix.Name, Also: some(x.Mix.Also), Parts: []string{}, Detail: "a mix of the book"}
+		return written.ShelfItem{ID: x.Mix.ID, Kind: "mix", Name: d.Pen.Text(x.Say()), Also: some(x.Mix.Also), Parts: []string{}, Detail: d.Pen.Text("a mix of the book")}
 	}
 	it := *x.Item
-	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: it.Name, Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
+	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Text(it.Say()), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
 }
 
 func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, months int) error {
@@ -159,7 +159,7 @@ func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask namin
 	if out.Question != nil {
 		out.Question.Waits = j.Asks
 	}
-	out.For = append(out.For, written.CheckVerdict{Who: fmt.Sprintf("A child of %s, mouthing not known", age.Words(months)), Judged: written.WriteVerdict(j.Verdict), Findings: written.WriteFindings(j.Findings()), PortionG: j.Portion.Grams()})
+	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known", age.Say(months))), Judged: written.WriteVerdict(j.Verdict), Findings: d.Pen.Findings(j.Findings()), PortionG: j.Portion.Grams()})
 	return nil
 }
 
@@ -187,7 +187,7 @@ func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error
 	add := func(x naming.Member) {
 		plays := part == "" || x.Item != nil && x.Item.Plays(material.Part(part))
 		if len(found) < most && plays && !has(x.ID()) {
-			found = append(found, shelfItem(x))
+			found = append(found, d.shelfItem(x))
 		}
 	}
 	if m := d.names.Resolve(words, ""); strings.TrimSpace(words) != "" {
@@ -235,7 +235,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 	if !ok {
 		return written.ItemPage{}, ErrGone
 	}
-	page := written.ItemPage{ID: it.ID, Name: it.Name, Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: it.Facts.Allergens.String(),
+	page := written.ItemPage{ID: it.ID, Name: d.Pen.Text(it.Say()), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: it.Facts.Allergens.String(),
 		MayContain: it.Facts.MayContain.String(), Usually: it.Facts.UsuallyContains.String(), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: manner(it), Keeps: it.Keeps, Cost: it.Cost.String(),
 		Basis: it.Basis, Own: it.Own, InCupboard: d.here[it.ID], Rooms: []written.RoomVerdict{}, Gauge: written.WriteGauge(it.Facts)}
 	if !it.Facts.ContentsKnown {
@@ -251,7 +251,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 		said, _ := d.judge(r, m, ask, today)
 		v.Judged, v.Findings = said.Judged, said.Findings
 		if g, err := d.groupOn(r, today); !v.Ready && err == nil && d.whyUnreadable(r) == "" {
-			v.Swaps = written.WriteSwaps(safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here).For(it, nil, use, maxSwaps))
+			v.Swaps = d.Pen.Swaps(safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here).For(it, nil, use, maxSwaps))
 		}
 		page.Rooms = append(page.Rooms, v)
 	}
@@ -295,7 +295,7 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 		out.Questions = append(out.Questions, written.ListQuestion{Name: q.Family.Name, Rows: q.Rows, Question: question})
 	}
 	for i, row := range report.Rows {
-		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteVerdict(row.Verdict), Rules: row.Rules, Why: row.Why, Swap: row.Swap}
+		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteVerdict(row.Verdict), Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
 	}
 	return out, nil
 }

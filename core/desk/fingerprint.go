@@ -15,7 +15,7 @@ import (
 // from what the centre has stored.
 var Fingerprint = sync.OnceValue(func() string {
 	h := fnv.New64a()
-	_, _ = h.Write(written.Write(written.WriteRules(safety.Rules()))) // a hash takes everything
+	_, _ = h.Write(written.Write(written.English.Rules(safety.Rules()))) // a hash takes everything
 	for _, it := range material.Standard().Items() {
 		fmt.Fprintf(h, "%+v\n", it)
 	}

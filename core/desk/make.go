@@ -124,11 +124,11 @@ func readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
 
 func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) written.RecipeMaking {
 	b, r := m.Batch, m.Recipe
-	out := written.RecipeMaking{Name: r.Name, Kind: r.Kind, Children: m.Children, Judged: written.WriteVerdict(m.Verdict), Lines: written.WriteLines(m.Lines),
+	out := written.RecipeMaking{Name: d.Pen.Text(r.Say()), Kind: r.Kind, Children: m.Children, Judged: written.WriteVerdict(m.Verdict), Lines: d.Pen.Lines(m.Lines),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
-		Nature: written.WriteNature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: m.Nature.Keeps, NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
+		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps), NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
-		Steps: written.WriteSteps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{}, UsingLearned: o.Learned, Drops: []written.ColourDrops{},
+		Steps: d.Pen.Steps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{}, UsingLearned: o.Learned, Drops: []written.ColourDrops{},
 		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CostCoins: int(m.Coins)}
 	out.MinutesHands, out.MinutesWaiting = recipe.Minutes(r.Steps)
 	if m.ExtraHelps {
@@ -139,7 +139,7 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 	}
 	if m.LimitKnown {
 		made := m.Limit.Made.Grams()
-		out.LimitG, out.LimitBy = &made, m.Limit.By[0].Item.Name
+		out.LimitG, out.LimitBy = &made, d.Pen.Text(m.Limit.By[0].Item.Say())
 	}
 	cards := b.CountingCards(set)
 	out.Amounts = make([]written.MakingAmount, 0, len(b.Amounts))
@@ -151,23 +151,23 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 	}
 	for _, w := range m.Ways {
 		v := written.WriteVerdict(w.Verdict)
-		out.Ways = append(out.Ways, written.Way{Kind: w.Kind, Sentence: w.Sentence, MadeG: w.Made.Grams(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, RecipeID: w.RecipeID, ItemID: w.ItemID})
+		out.Ways = append(out.Ways, written.Way{Kind: w.Kind, Sentence: d.Pen.Text(w.Sentence), MadeG: w.Made.Grams(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, RecipeID: w.RecipeID, ItemID: w.ItemID})
 	}
 	for _, rem := range m.Remedies {
-		w := written.Remedy{Symptom: string(rem.Symptom), Feels: rem.Feels, Cause: rem.Cause, Do: rem.Do, Doses: []written.Dose{}}
+		w := written.Remedy{Symptom: string(rem.Symptom), Feels: d.Pen.Text(rem.Feels), Cause: d.Pen.Text(rem.Cause), Do: d.Pen.Text(rem.Do), Doses: []written.Dose{}}
 		for _, dose := range rem.Doses {
-			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: dose.Item.Name, Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: written.WriteScoops(dose.Scoops)})
+			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Text(dose.Item.Say()), Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: written.WriteScoops(dose.Scoops)})
 		}
 		out.Remedies = append(out.Remedies, w)
 	}
 	for _, l := range m.Learned {
-		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: l.Line.Item.Name, Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
+		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: d.Pen.Text(l.Line.Item.Say()), Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
 	}
 	return out
 }
 
 func (d *Desk) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Shortage, card recipe.Card) written.MakingAmount {
-	out := written.MakingAmount{Amount: written.WriteAmount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
+	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
 		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
 	if note, ok := d.notes[a.Line.Item.ID]; ok {
 		out.HaveG, out.PackG, out.PriceCoins = note.Grams, note.PackG, note.PriceCoins

@@ -55,6 +55,7 @@ type People struct {
 	// Unreadable says why the settings do not read; then nothing is judged.
 	Unreadable string
 	Zone       *time.Location
+	Pen        written.Pen // in what language the centre reads answers
 	rooms      []*Room
 	byID       map[string]*Room
 
@@ -73,7 +74,7 @@ const maxGroups = 512
 
 // NewPeople returns the part for rooms in the order they are shown.
 func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
-	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, rooms: rooms, byID: make(map[string]*Room, len(rooms)), groups: make(map[groupKey]*safety.Group), worded: make(map[safety.Asked]written.Line)}
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, rooms: rooms, byID: make(map[string]*Room, len(rooms)), groups: make(map[groupKey]*safety.Group), worded: make(map[safety.Asked]written.Line)}
 	for _, r := range rooms {
 		p.byID[r.ID] = r
 	}
@@ -115,14 +116,14 @@ const maxWorded = 4096
 // asked again with every change to a plan.
 func (p *People) line(l plan.Line) written.Line {
 	if l.Shared == nil {
-		return written.WriteLine(l)
+		return p.Pen.Line(l)
 	}
 	key := l.Assessment.Asked()
 	p.mu.Lock()
 	out, kept := p.worded[key]
 	p.mu.Unlock()
 	if !kept {
-		out = written.WriteLine(l)
+		out = p.Pen.Line(l)
 		p.mu.Lock()
 		if len(p.worded) >= maxWorded {
 			clear(p.worded)
@@ -168,7 +169,7 @@ func (p *People) Describe(r *Room, today age.Date) written.StoredRoom {
 		out.Unreadable = r.Name() + " cannot be planned for today: " + err.Error() + "."
 		return out
 	}
-	out.Group = written.WriteGroup(g)
+	out.Group = p.Pen.Group(g)
 	return out
 }
 

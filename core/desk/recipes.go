@@ -8,6 +8,7 @@ import (
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/core/written"
@@ -30,7 +31,7 @@ func (d *Desk) Recipes(roomID, useWord string, today age.Date) ([]written.Recipe
 		if own.Fault != "" {
 			card := d.card(own.Recipe, portion, use, g)
 			card.Judged, card.Reason = written.WriteVerdict(safety.MeasureFirst), own.Fault
-			card.NotTasteSafe = append(card.NotTasteSafe, "what it holds is not known whole")
+			card.NotTasteSafe = append(card.NotTasteSafe, d.Pen.Text("what it holds is not known whole"))
 			cards = append(cards, card)
 		}
 	}
@@ -42,20 +43,20 @@ func (d *Desk) Recipes(roomID, useWord string, today age.Date) ([]written.Recipe
 
 func (d *Desk) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) written.RecipeCard {
 	worst, nature := plan.WorstLine(plan.JudgeMix(r, portion, use, g)), r.Nature()
-	card := written.RecipeCard{ID: r.ID, Name: r.Name, Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
-		Judged: written.WriteVerdict(worst.Assessment.Verdict), Stable: !nature.Class.NeedsCold(), Keeps: nature.Keeps, NotTasteSafe: []string{}, Lacking: []string{}}
+	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Text(r.Say()), Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
+		Judged: written.WriteVerdict(worst.Assessment.Verdict), Stable: !nature.Class.NeedsCold(), Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.ChildrenHelp })
 	if f, ok := worst.Assessment.First(); ok {
-		card.Reason = f.Title
+		card.Reason = d.Pen.Text(f.Title)
 		if worst.Name != r.Name {
-			card.Reason = worst.Name + ": " + f.Title
+			card.Reason = d.Pen.Text(say.F("{thing}: {title}", say.Name(worst.ID, worst.Name), f.Title))
 		}
 	}
 	_, why := plan.Taste(nature, g)
-	card.NotTasteSafe = append(card.NotTasteSafe, why...)
+	card.NotTasteSafe = append(card.NotTasteSafe, d.Pen.All(why)...)
 	for _, it := range r.Lacking(d.here) {
-		card.Lacking = append(card.Lacking, it.Name)
+		card.Lacking = append(card.Lacking, d.Pen.Text(it.Say()))
 	}
 	return card
 }
@@ -69,10 +70,10 @@ func (d *Desk) Draft(in written.DraftInput, today age.Date) (written.RecipeDraft
 	}
 	draft := d.draft(in.Recipe, d.ownNames(""))
 	out := written.RecipeDraft{Lines: make([]written.ReadLine, len(draft.Lines)), Faults: make([]written.DraftFault, len(draft.Faults)), MixedG: draft.Recipe.Mixed().Grams(),
-		Hot: draft.Recipe.Hot, Steps: written.WriteSteps(draft.Recipe.Steps)}
+		Hot: draft.Recipe.Hot, Steps: d.Pen.Steps(draft.Recipe.Steps)}
 	whole := true
 	for i, l := range draft.Lines {
-		out.Lines[i] = readLine(l, out.MixedG)
+		out.Lines[i] = d.readLine(l, out.MixedG)
 		whole = whole && l.Fault == ""
 	}
 	for i, f := range draft.Faults {
@@ -87,15 +88,15 @@ func (d *Desk) Draft(in written.DraftInput, today age.Date) (written.RecipeDraft
 		verdict = safety.Worst(verdict, safety.MeasureFirst)
 	}
 	v := written.WriteVerdict(verdict)
-	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, written.WriteLines(judged)
+	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, d.Pen.Lines(judged)
 	nature := draft.Recipe.Nature()
 	share, why := plan.Taste(nature, g)
-	n := written.WriteNature(nature, share, why)
-	out.Nature, out.Keeps = &n, nature.Keeps
+	n := d.Pen.Nature(nature, share, why)
+	out.Nature, out.Keeps = &n, d.Pen.Text(nature.Keeps)
 	return out, nil
 }
 
-func readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
+func (d *Desk) readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
 	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name, Like: make([]written.NamedItem, len(l.Like))}
 	if l.Fault == "" {
 		grams, share := l.Line.Mass.Grams(), 0.0
@@ -104,11 +105,11 @@ func readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
 		}
 		out.ItemID, out.Grams, out.Share, out.AsNeeded = l.Line.Item.ID, &grams, &share, l.Line.AsNeeded
 		if out.Name == "" {
-			out.Name = l.Line.Item.Name
+			out.Name = d.Pen.Text(l.Line.Item.Say())
 		}
 	}
 	for i, it := range l.Like {
-		out.Like[i] = written.NamedItem{ID: it.ID, Name: it.Name}
+		out.Like[i] = written.NamedItem{ID: it.ID, Name: d.Pen.Text(it.Say())}
 	}
 	return out
 }

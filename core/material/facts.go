@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/gauge"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -180,6 +181,12 @@ type Item struct {
 	Basis   string // where the figures come from
 	Own     bool   // a thing of a centre's own, not of the shelf that ships with Emblo
 }
+
+// Say returns the name of the thing as a message: "Plain flour".
+func (i Item) Say() say.Text { return say.Name(i.ID, i.Name) }
+
+// Within returns the name of the thing as it stands inside a sentence: "plain flour".
+func (i Item) Within() say.Text { return say.Within(i.Say()) }
 
 // Plays reports whether the item can be the given part of a set-up.
 func (i Item) Plays(p Part) bool {

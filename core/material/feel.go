@@ -3,6 +3,8 @@ package material
 import (
 	"fmt"
 	"strings"
+
+	"emblo/core/say"
 )
 
 // Feel is what a material is like to the senses, on six axes. It is for choosing and
@@ -97,12 +99,12 @@ func (f Feel) Distance(g Feel) int {
 }
 
 // Changes says what feels different with g in place of f: "dry → wet".
-func (f Feel) Changes(g Feel) []string {
-	var changes []string
+func (f Feel) Changes(g Feel) []say.Text {
+	var changes []say.Text
 	for a := range f.axes {
 		was, is := f.On(Axis(a)), g.On(Axis(a))
 		if was != is && was != "" && is != "" {
-			changes = append(changes, was+" → "+is)
+			changes = append(changes, say.F("{was} → {is}", say.Text(was), say.Text(is)))
 		}
 	}
 	return changes

@@ -11,6 +11,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/gauge"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -165,7 +166,7 @@ func TestFeelsCompareAndRead(t *testing.T) {
 	}
 	dry, _ := ParseFeel("dry coarse loud")
 	wet, _ := ParseFeel("quiet wet coarse")
-	assert.Equal(t, []string{"dry → wet", "loud → quiet"}, dry.Changes(wet))
+	assert.Equal(t, []string{"dry → wet", "loud → quiet"}, say.English.All(dry.Changes(wet)))
 	assert.Equal(t, dry.Distance(wet), wet.Distance(dry))
 }
 

@@ -1,9 +1,9 @@
 package naming
 
 import (
-	"fmt"
 	"slices"
-	"strings"
+
+	"emblo/core/say"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
@@ -95,7 +95,7 @@ func (j Judged) First() (f safety.Finding, ok bool) {
 func (j Judged) word(o safety.Objection) safety.Finding {
 	f := o.Finding()
 	if j.unsaid != "" && o.Rule == "facts" && o.Verdict == safety.MeasureFirst {
-		f.Reason = fmt.Sprintf("Its name says %q, and nobody has said what that means for it; worst case: keep out.", j.unsaid)
+		f.Reason = say.F("Its name says \"{word}\", and nobody has said what that means for it; worst case: keep out.", j.unsaid)
 	}
 	return f
 }
@@ -150,41 +150,34 @@ func (j *Judged) add(more []safety.Objection) {
 // finding says why a family waits: what of it is judged how, and what tells it apart.
 func (f *Family) finding(all []Judged) safety.Finding {
 	in, out := 0, 0
-	var worst string
+	var worst say.Text
 	for _, j := range all {
 		if j.Verdict.Ready() {
 			in++
 		} else {
 			out++
-			worst = j.Decides.Name()
+			worst = j.Decides.Say()
 		}
 	}
-	what := fmt.Sprintf("%s go in and others do not, such as %s", numbered(in), lower(worst))
+	what := say.F("{some} go in and others do not, such as {worst}", numbered(in), say.Within(worst))
 	if in == 0 {
 		what = "none is cleared, and they are kept out for different reasons"
 	}
 	return safety.Finding{
 		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason:  fmt.Sprintf("%q names %d kinds of things: %s. Worst case: keep out. %s", f.Name, len(all), what, f.Question),
-		Numbers: []safety.Number{{Label: "kinds", Value: fmt.Sprint(len(all))}, {Label: "of them cleared", Value: fmt.Sprint(in)}},
+		Reason:  say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name, len(all), what, say.Text(f.Question)),
+		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared", Value: say.Number(in)}},
 		Source:  safety.Ground{Source: "Convention: a plain word never means its safest kind", Standing: safety.CommonPractice},
-		Change:  "The answer: " + f.Question,
+		Change:  say.F("The answer: {question}", say.Text(f.Question)),
 		Missing: "which one it is",
 	}
 }
 
-func numbered(n int) string {
+func numbered(n int) say.Text {
 	if n == 1 {
 		return "one of them may"
 	}
-	return fmt.Sprintf("%d of them may", n)
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
+	return say.F("{count} of them may", n)
 }
 
 // judge judges one member: a thing as it is known and with what is added, a mix with every

@@ -13,6 +13,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/say"
 )
 
 // MaxLetters is the longest name that is looked up; what is longer is not known.
@@ -31,6 +32,9 @@ func (m Member) Name() string {
 	}
 	return m.Item.Name
 }
+
+// Say returns what it is called as a message.
+func (m Member) Say() say.Text { return say.Name(m.ID(), m.Name()) }
 
 // ID returns the id on the shelf or in the book.
 func (m Member) ID() string {

@@ -1,14 +1,13 @@
 package plan
 
 import (
-	"fmt"
 	"slices"
-	"strings"
 
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -66,7 +65,7 @@ func Months(g *safety.Group, children int) []int {
 // where it changes what the mix is.
 type Way struct {
 	Kind     string // less, instead, bring or other
-	Sentence string
+	Sentence say.Text
 	Made     unit.Mass
 	Verdict  safety.Verdict // of what would be made
 	RecipeID string         // of another recipe
@@ -154,12 +153,12 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 			if v > safety.WithAHand && v > m.Verdict {
 				continue // a way that makes it worse is no way
 			}
-			text := fmt.Sprintf("Take %s of %s for the %s that is missing: %s.", rep.Take, lower(rep.Sub.Item.Name), lower(s.Line.Item.Name), rep.Sub.Note)
+			text := say.F("Take {amount} of {substitute} for the {thing} that is missing: {note}.", rep.Take, rep.Sub.Item.Within(), s.Line.Item.Within(), rep.Sub.Note)
 			if len(m.Short) == 1 {
-				text += " That makes all of it."
+				text = say.Run(text, "That makes all of it.")
 			}
 			if !rep.Known {
-				text += " Look whether there is enough: it has not been weighed."
+				text = say.Run(text, "Look whether there is enough: it has not been weighed.")
 			}
 			ways = append(ways, Way{Kind: "instead", Sentence: text, Made: m.Batch.Made, Verdict: v, ItemID: rep.Sub.Item.ID})
 			offered++
@@ -167,19 +166,20 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 	}
 	if made := m.Limit.Made; m.LimitKnown && made.Grams() >= 1 {
 		each := made.Times(1 / float64(m.Children))
-		text := fmt.Sprintf("Make %s now, all that the %s allows: %s for each of %d", made, listNames(m.Limit.By), each, m.Children)
+		text := say.F("Make {made} now, all that the {things} allows: {each} for each of {children}.", made, listNames(m.Limit.By), each, m.Children)
 		if c, ok := o.Need.(recipe.Children); ok && c.Portion.Grams() > 0 {
 			if n := int(made.Over(c.Portion) + 1e-9); n >= 1 && n < m.Children {
-				text += fmt.Sprintf(", or %s for %d at a time", c.Portion, n)
+				text = say.F("Make {made} now, all that the {things} allows: {each} for each of {children}, or {portion} for {few} at a time.",
+					made, listNames(m.Limit.By), each, m.Children, c.Portion, n)
 			}
 		}
-		ways = append(ways, Way{Kind: "less", Sentence: text + ".", Made: made, Verdict: verdict(m.Recipe, each)})
+		ways = append(ways, Way{Kind: "less", Sentence: text, Made: made, Verdict: verdict(m.Recipe, each)})
 	}
-	missing := make([]string, len(m.Short))
+	missing := make([]say.Text, len(m.Short))
 	for i, s := range m.Short {
-		missing[i] = fmt.Sprintf("%s of %s", s.Missing, lower(s.Line.Item.Name))
+		missing[i] = say.F("{amount} of {thing}", s.Missing, s.Line.Item.Within())
 	}
-	return append(ways, Way{Kind: "bring", Sentence: "Bring " + strings.Join(missing, " and ") + ", then make all of it.", Made: m.Batch.Made, Verdict: m.Verdict})
+	return append(ways, Way{Kind: "bring", Sentence: say.F("Bring {amounts}, then make all of it.", say.List("{amount} and {next}", missing...)), Made: m.Batch.Made, Verdict: m.Verdict})
 }
 
 // lifts says what to take for more than the stock makes.
@@ -188,8 +188,8 @@ func (m *Making) lifts(o Order, g *safety.Group) []Way {
 	for _, l := range o.Stock.Lifts(m.Recipe) {
 		v := mixVerdict(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)
 		if len(ways) < maxReplacements && (v <= safety.WithAHand || v <= m.Verdict) {
-			ways = append(ways, Way{Kind: "instead", Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID, Sentence: fmt.Sprintf(
-				"Take %s of %s when the %s runs out, and it makes %s: %s.", l.Take, lower(l.Sub.Item.Name), lower(l.For.Item.Name), l.Made, l.Sub.Note)})
+			ways = append(ways, Way{Kind: "instead", Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID, Sentence: say.F(
+				"Take {amount} of {substitute} when the {thing} runs out, and it makes {made}: {note}.", l.Take, l.Sub.Item.Within(), l.For.Item.Within(), l.Made, l.Sub.Note)})
 		}
 	}
 	return ways
@@ -208,7 +208,7 @@ func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, l
 		}
 		if v := mixVerdict(r, m.Each, use, g); v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
-			others = append(others, Way{Kind: "other", Sentence: fmt.Sprintf("Make %s instead: none of what is short, %d min, keeps %s.", lower(r.Name), hands+waiting, r.Nature().Keeps),
+			others = append(others, Way{Kind: "other", Sentence: say.F("Make {recipe} instead: none of what is short, {minutes} min, keeps {keeps}.", r.Within(), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})
 		}
 	}
@@ -219,10 +219,10 @@ func (m *Making) isShort(l recipe.Line) bool {
 	return slices.ContainsFunc(m.Short, func(s recipe.Shortage) bool { return s.Line.Item.ID == l.Item.ID })
 }
 
-func listNames(lines []recipe.Line) string {
-	names := make([]string, len(lines))
+func listNames(lines []recipe.Line) say.Text {
+	names := make([]say.Text, len(lines))
 	for i, l := range lines {
-		names[i] = lower(l.Item.Name)
+		names[i] = l.Item.Within()
 	}
-	return strings.Join(names, " and the ")
+	return say.List("{thing} and the {next}", names...)
 }

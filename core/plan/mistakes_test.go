@@ -10,6 +10,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 )
@@ -101,7 +102,7 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 				got = f.Verdict
 			}
 			if f.Verdict == safety.WithAHand && line.Use == safety.Sealed {
-				assert.Contains(t, f.Do, "Lid glued or bag doubled and taped on every edge; an adult stays within arm's reach")
+				assert.Contains(t, f.Do, say.Text("Lid glued or bag doubled and taped on every edge; an adult stays within arm's reach"))
 			}
 		}
 		assert.Equal(t, row.want, got, "%s: %v", row.mistake, line.Assessment.Rules())

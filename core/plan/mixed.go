@@ -2,7 +2,6 @@ package plan
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -10,6 +9,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -27,7 +27,7 @@ type Mixed struct {
 	// TasteShare is the sodium of a 10 g taste as a share of the youngest child's day.
 	TasteShare float64
 	// NotTasteSafe says why these children may not taste it; empty when they may.
-	NotTasteSafe []string
+	NotTasteSafe []say.Text
 	Pots         recipe.Pots // Count is 0 when no pot is named
 	Colours      int         // equal parts
 	Colour       unit.Mass   // one of them
@@ -131,14 +131,14 @@ func WorstLine(lines []Line) Line {
 // Taste says how much of the youngest child's day of sodium a 10 g taste of a mix holds,
 // and why these children may not taste it: its ingredients, what they are allergic to, and
 // how much salt they bear. There is no reason when they may.
-func Taste(n recipe.Nature, g *safety.Group) (share float64, why []string) {
+func Taste(n recipe.Nature, g *safety.Group) (share float64, why []say.Text) {
 	share = n.TasteSodium.Over(room.SodiumLimit(g.Youngest()))
 	why = append(why, n.NotTasteSafe...)
 	if met := g.Declared().Meet(n.Allergens); !met.Empty() {
-		why = append(why, met.String()+", declared in the room")
+		why = append(why, say.F("{allergens}, declared in the room", met))
 	}
 	if share > safety.TasteWithAHand {
-		why = append(why, fmt.Sprintf("a 10 g taste holds %.0f %% of the youngest child's day of sodium", share*100))
+		why = append(why, say.F("a 10 g taste holds {share} % of the youngest child's day of sodium", say.Fixed(share*100, 0)))
 	}
 	return share, why
 }
@@ -147,7 +147,7 @@ func Taste(n recipe.Nature, g *safety.Group) (share float64, why []string) {
 type MixSwap struct {
 	Recipe     recipe.Recipe
 	Assessment safety.Assessment
-	Changes    []string
+	Changes    []say.Text
 }
 
 // SwapMixes returns those of the recipes that pass where a mix does not, best first, at most
@@ -180,18 +180,18 @@ func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []Mix
 }
 
 // mixChanges says in words what is different with the recipe b in place of a.
-func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []string {
-	var what []string
+func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []say.Text {
+	var what []say.Text
 	if a.Kind != b.Kind {
-		what = append(what, a.Kind+" → "+b.Kind)
+		what = append(what, say.F("{was} → {is}", say.Text(a.Kind), say.Text(b.Kind)))
 	}
 	hands, waiting := recipe.Minutes(b.Steps)
-	what = append(what, fmt.Sprintf("%d min", hands+waiting), "keeps "+b.Nature().Keeps)
+	what = append(what, say.F("{minutes} min", hands+waiting), say.F("keeps {keeps}", b.Nature().Keeps))
 	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
-		what = append(what, "holds "+added.String())
+		what = append(what, say.F("holds {allergens}", added))
 	}
 	if f, ok := judged.First(); ok && len(f.Do) > 0 {
-		what = append(what, "needs a hand: "+lower(f.Do[0]))
+		what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0])))
 	}
 	return what
 }

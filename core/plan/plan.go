@@ -5,11 +5,11 @@ package plan
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 )
@@ -102,7 +102,7 @@ type Answer struct {
 	// Lines are the things beside the base, in their order, then what stays whole in a mix.
 	Lines []Line
 	// Notes are how to shape it for children who avoid or seek how the base feels.
-	Notes []string
+	Notes []say.Text
 	// Timeline is what is done before play, in order, without gaps, ending when play
 	// begins.
 	Timeline []recipe.Step
@@ -198,21 +198,14 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 
 // pour is the step that fills the tubs; five minutes are common practice.
 func pour(f Fill, stirIn, finds bool) recipe.Step {
-	text := fmt.Sprintf("Pour %s to %s", lower(f.Item.Name), f.Depth)
+	source := "Pour {filler} to {depth}"
 	switch {
 	case finds && stirIn:
-		text += " and stir the finds in"
+		source = "Pour {filler} to {depth} and stir the finds in"
 	case finds:
-		text = fmt.Sprintf("Put the finds in first and pour %s over them to %s", lower(f.Item.Name), f.Depth)
+		source = "Put the finds in first and pour {filler} over them to {depth}"
 	}
-	return recipe.Step{Text: text, Minutes: 5}
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
+	return recipe.Step{Text: say.F(source, f.Item.Within(), f.Depth), Minutes: 5}
 }
 
 // addContext puts what the rest of the set-up does to a thing into its facts: hidden in
@@ -301,7 +294,7 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	}
 	a.Mix = &MixAnswer{mixed, m.Portion}
 	if n := mixed.Pots.Count; n > 1 {
-		a.Timeline = append(a.Timeline, recipe.Step{Text: fmt.Sprintf("Weigh out %d equal batches of %s: the pot of %s is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
+		a.Timeline = append(a.Timeline, recipe.Step{Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
 	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
 	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())

@@ -11,6 +11,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 )
@@ -124,7 +125,7 @@ func TestWhatTheseChildrenMayTaste(t *testing.T) {
 	}
 	stove := tasted("stove-dough", nursery(t, wheat, 30, 31))
 	assert.InDelta(t, 661.0/1200, stove.TasteShare, 0.001)
-	assert.Equal(t, []string{"wheat, declared in the room", "a 10 g taste holds 55 % of the youngest child's day of sodium"}, stove.NotTasteSafe)
+	assert.Equal(t, []string{"wheat, declared in the room", "a 10 g taste holds 55 % of the youngest child's day of sodium"}, say.English.All(stove.NotTasteSafe))
 	assert.Empty(t, tasted("baby-cereal-dough", nursery(t, wheat, 30, 31)).NotTasteSafe)
-	assert.Equal(t, []string{"raw flour or starch"}, tasted("goop", nursery(t, nil, 50)).NotTasteSafe)
+	assert.Equal(t, []say.Text{"raw flour or starch"}, tasted("goop", nursery(t, nil, 50)).NotTasteSafe)
 }

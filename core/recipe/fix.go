@@ -7,6 +7,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/material"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -35,9 +36,9 @@ type Dose struct {
 // what to do with the hands.
 type Remedy struct {
 	Symptom Symptom
-	Feels   string // how the hand tells it
-	Cause   string
-	Do      string
+	Feels   say.Text // how the hand tells it
+	Cause   say.Text
+	Do      say.Text
 	Doses   []Dose // in the order in which they are tried
 }
 
@@ -45,7 +46,7 @@ type Remedy struct {
 // to be worked in before the next is added.
 var remedies = []struct {
 	symptom          Symptom
-	feels, cause, do string
+	feels, cause, do say.Text
 	doses            []dose
 	doughOnly        bool
 }{
@@ -82,7 +83,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 			}
 			if r.Heated && l.Item.Facts.Traits.Has(material.RawFlour) {
 				l.Item = readyToEat(l.Item)
-				rem.Do += " Only what is labelled ready to eat: raw flour would make it raw again."
+				rem.Do = say.Run(rem.Do, "Only what is labelled ready to eat: raw flour would make it raw again.")
 			}
 			share := d.share
 			if d.of == "wet" && l.Item.Facts.Traits.Has(material.NotFood) {

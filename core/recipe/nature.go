@@ -11,6 +11,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -73,7 +74,7 @@ const (
 	Perishable         // one group, 2 h out of the fridge in all, then bin
 )
 
-var classWords = [...]string{
+var classWords = [...]say.Text{
 	ClassUnknown: "what grows in it is not known: one group, then bin",
 	Stable:       "dry or salty enough that no germs of food poisoning grow; mould still can",
 	Sour:         "sour and dry enough that no germs of food poisoning grow; mould still can",
@@ -82,8 +83,8 @@ var classWords = [...]string{
 	Perishable:   "germs can grow: one group, 2 h out of the fridge in all, then bin",
 }
 
-// String says what the class means.
-func (c Class) String() string { return classWords[c] }
+// Say says what the class means.
+func (c Class) Say() say.Text { return classWords[c] }
 
 // NeedsCold reports whether the mix is for one group, and 2 h out of the fridge in all.
 func (c Class) NeedsCold() bool { return c != Stable && c != Sour && c != ByLabel }
@@ -119,13 +120,13 @@ type Nature struct {
 	Activity float64
 	Known    bool
 	Class    Class
-	Keeps    string // how long and how, in words
+	Keeps    say.Text // how long and how, in words
 	// TasteSodium is what a 10 g taste holds.
 	TasteSodium unit.Mass
 	Allergens   allergen.Set
 	// NotTasteSafe says why it may not be tasted; empty when every ingredient is ready to
 	// eat.
-	NotTasteSafe []string
+	NotTasteSafe []say.Text
 	Stains       bool
 }
 
@@ -182,16 +183,16 @@ func (r Recipe) Nature() Nature {
 
 // keeping says how long the mix keeps. What a centre wrote itself is shown only where nothing
 // grows in the mix, and never for longer than two weeks (common practice).
-func (r Recipe) keeping(c Class) string {
+func (r Recipe) keeping(c Class) say.Text {
 	switch {
 	case !r.Own:
-		return r.Keeps
+		return say.Text(r.Keeps)
 	case c == ClassUnknown:
 		return "one group, then bin: how it keeps is not known"
 	case c.NeedsCold():
 		return "one group, 2 h out of the fridge in all, then bin"
 	}
-	return "two weeks at most; as written, " + r.Keeps
+	return say.F("two weeks at most; as written, {keeps}", r.Keeps)
 }
 
 func (r Recipe) classOf(n Nature, f material.Facts) Class {
@@ -212,10 +213,10 @@ func (r Recipe) classOf(n Nature, f material.Facts) Class {
 
 // notTasteSafe lists what keeps a mix from being tasted, apart from allergies and salt,
 // which depend on the children.
-func notTasteSafe(f material.Facts) []string {
-	var why []string
+func notTasteSafe(f material.Facts) []say.Text {
+	var why []say.Text
 	for _, row := range []struct {
-		words  string
+		words  say.Text
 		traits []material.Trait
 	}{
 		{"not every ingredient is food", []material.Trait{material.NotFood}}, {"raw flour or starch", []material.Trait{material.RawFlour}}, {"raw egg", []material.Trait{material.RawEgg}},

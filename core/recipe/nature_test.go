@@ -10,6 +10,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Robinson and Stokes 1965, sodium chloride at 25 C (quoted from memory), held within
@@ -66,9 +67,9 @@ func TestNatureOfKnownMixes(t *testing.T) {
 	assert.Equal(t, allergen.SetOf(allergen.Wheat, allergen.Gluten), stove.Allergens)
 	assert.Empty(t, stove.NotTasteSafe, "heated through; its salt is the children's question")
 
-	assert.Equal(t, []string{"raw flour or starch"}, nature("cold-dough").NotTasteSafe)
+	assert.Equal(t, []say.Text{"raw flour or starch"}, nature("cold-dough").NotTasteSafe)
 	assert.InDelta(t, SaltActivity(saltSaturated), nature("cold-dough").Activity, 1e-9, "more salt than dissolves")
-	assert.Equal(t, []string{"not every ingredient is food", "raw flour or starch"}, nature("silky-dough").NotTasteSafe)
+	assert.Equal(t, []say.Text{"not every ingredient is food", "raw flour or starch"}, nature("silky-dough").NotTasteSafe)
 	for _, id := range []string{"baby-cereal-dough", "yoghurt-dough", "ready-goop", "banana-dough", "starch-paint"} {
 		n := nature(id)
 		assert.Equal(t, Perishable, n.Class, id)

@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -37,7 +38,7 @@ func (l Line) least() unit.Mass {
 
 // Step is one thing to do, or one wait.
 type Step struct {
-	Text    string
+	Text    say.Text
 	Minutes int
 	// Wait is true when nobody's hands are needed: cooling, setting, drying.
 	Wait bool
@@ -73,6 +74,12 @@ type Recipe struct {
 	// Own is a recipe of a centre's own: its ingredients are judged one by one too.
 	Own bool
 }
+
+// Say returns the name of the recipe as a message.
+func (r Recipe) Say() say.Text { return say.Name(r.ID, r.Name) }
+
+// Within returns the name of the recipe as it stands inside a sentence.
+func (r Recipe) Within() say.Text { return say.Within(r.Say()) }
 
 // Mixed returns the mass of one base batch before any loss.
 func (r Recipe) Mixed() unit.Mass {
@@ -343,7 +350,7 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
 	}
 	for _, s := range row.Steps {
-		r.Steps = append(r.Steps, Step{s.Text, s.Minutes, s.Wait, s.Adult, s.Children, s.Resource})
+		r.Steps = append(r.Steps, Step{say.Text(s.Text), s.Minutes, s.Wait, s.Adult, s.Children, s.Resource})
 	}
 	return r, nil
 }

@@ -5,6 +5,8 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+
+	"emblo/core/say"
 )
 
 // Words by which a step tells what it is when nobody has said so in brackets. A step with
@@ -39,7 +41,7 @@ func (s Step) String() string {
 	if s.Resource != "" {
 		tags = append(tags, s.Resource)
 	}
-	return s.Text + " (" + strings.Join(tags, ", ") + ")"
+	return s.Text.String() + " (" + strings.Join(tags, ", ") + ")"
 }
 
 // ReadSteps reads steps, a line each. Minutes and tags are taken from brackets at the end,
@@ -67,7 +69,7 @@ func tagged(line string) (Step, bool) {
 	if m == nil {
 		return Step{}, false
 	}
-	s := Step{Text: line[:m[0]]}
+	s := Step{Text: say.Copied(line[:m[0]])}
 	timed := false
 	for _, tag := range strings.Split(line[m[2]:m[3]], ",") {
 		tag = strings.ToLower(strings.TrimSpace(tag))
@@ -88,13 +90,13 @@ func tagged(line string) (Step, bool) {
 		}
 	}
 	if !timed {
-		s.Minutes = inferred(s.Text).Minutes
+		s.Minutes = inferred(line[:m[0]]).Minutes
 	}
-	return s, s.Text != ""
+	return s, m[0] > 0
 }
 
 func inferred(line string) Step {
-	s := Step{Text: line, Minutes: 5, Wait: waiting.MatchString(line)}
+	s := Step{Text: say.Copied(line), Minutes: 5, Wait: waiting.MatchString(line)}
 	if minutes, ok := minutesIn(line); ok {
 		s.Minutes = minutes
 	}

@@ -12,6 +12,7 @@ import (
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -120,7 +121,7 @@ func Largest(r Recipe, s Stock, set unit.MeasureSet) (Batch, error) {
 type Substitute struct {
 	Item   material.Item
 	ByMass float64 // g of it for 1 g of the ingredient
-	Note   string
+	Note   say.Text
 	Basis  string
 }
 
@@ -149,7 +150,7 @@ func readSubstitutes(data []byte, shelf *material.Shelf) (map[string][]Substitut
 		if _, ok := shelf.Get(row[0]); !ok || !known || err != nil || !(by > 0) || row[4] == "" {
 			return nil, fmt.Errorf("substitutes file: %q for %q: an ingredient is not on the shelf, or the amount or the basis is missing", row[1], row[0])
 		}
-		all[row[0]] = append(all[row[0]], Substitute{instead, by, row[3], row[4]})
+		all[row[0]] = append(all[row[0]], Substitute{instead, by, say.Text(row[3]), row[4]})
 	}
 	return all, nil
 }

@@ -10,6 +10,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/money"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -161,7 +162,7 @@ func TestAsNeededIsNotKnown(t *testing.T) {
 	assert.False(t, n.Known)
 	assert.Equal(t, ClassUnknown, n.Class)
 	assert.Contains(t, n.Keeps, "one group, then bin")
-	assert.Contains(t, n.NotTasteSafe, "how much salt it holds is not known")
+	assert.Contains(t, n.NotTasteSafe, say.Text("how much salt it holds is not known"))
 	_, known := d.Recipe.Facts(unit.Grams(100)).Salt.Get()
 	assert.False(t, known)
 
@@ -170,7 +171,7 @@ func TestAsNeededIsNotKnown(t *testing.T) {
 	keeps := func(lines string) string {
 		d := reader().Read(Written{Name: "x", Kind: "dough", Lines: lines, Steps: "s", Keeps: "a year"})
 		require.True(t, d.OK(), d.Faults)
-		return d.Recipe.Nature().Keeps
+		return d.Recipe.Nature().Keeps.String()
 	}
 	assert.Contains(t, keeps("250 g flour, 200 g water"), "2 h out of the fridge")
 	assert.Contains(t, keeps("250 g flour, 200 g water, 30 g washing-up liquid"), "then bin")

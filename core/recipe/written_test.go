@@ -11,6 +11,7 @@ import (
 	"pgregory.net/rapid"
 
 	"emblo/core/material"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -240,7 +241,7 @@ func drawRecipe(t *rapid.T) Recipe {
 		r.Lines = append(r.Lines, l)
 	}
 	for range rapid.IntRange(1, 4).Draw(t, "steps") {
-		r.Steps = append(r.Steps, Step{Text: rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{2,9}){0,4}`).Draw(t, "text"), Minutes: rapid.IntRange(0, 600).Draw(t, "minutes"),
+		r.Steps = append(r.Steps, Step{Text: say.Text(rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{2,9}){0,4}`).Draw(t, "text")), Minutes: rapid.IntRange(0, 600).Draw(t, "minutes"),
 			Wait: rapid.Bool().Draw(t, "wait"), AdultOnly: rapid.Bool().Draw(t, "adult"), ChildrenHelp: rapid.Bool().Draw(t, "children"),
 			Resource: rapid.SampledFrom(append([]string{""}, resources...)).Draw(t, "resource")})
 	}

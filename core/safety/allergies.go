@@ -1,11 +1,10 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/say"
 )
 
 // allergyRules judge what a child may not meet, and what a room or a centre does not want.
@@ -34,24 +33,24 @@ var allergyRules = []Rule{
 			}
 			switch {
 			case declared.Meet(q.facts.Allergens) != 0:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case declared != 0 && !q.facts.ContentsKnown:
 				return guess(KeepOut, factContents)
 			case declared.Has(allergen.Other) && q.hasContents() && !q.has(material.Single):
 				return guess(KeepOut, factContents)
 			}
-			return say(atLeast)
+			return objects(atLeast)
 		},
 		explain: func(q *question, r ruling) explanation {
 			met := q.eats.Meet(q.facts.Allergens)
 			e := explanation{
-				reason:  fmt.Sprintf("It holds %s, and %s.", met, q.allergicTo(met)),
-				numbers: []Number{{"holds", q.facts.Allergens.String()}, {"declared in the room", q.eats.String()}},
+				reason:  say.F("It holds {allergens}, and {who}.", met, q.allergicTo(met)),
+				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "A material without it; read the label each time it is bought.",
-				do:      []string{"It stays in the adult's hand; wash hands and surfaces afterwards"},
+				do:      []say.Text{"It stays in the adult's hand; wash hands and surfaces afterwards"},
 			}
 			if r.missing == factContents {
-				e.reason = fmt.Sprintf("What is in it is not fully known, and the room has an allergy (%s).", q.eats)
+				e.reason = say.F("What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats)
 				e.numbers = e.numbers[1:]
 				e.change = "The full list of ingredients from the label."
 			}
@@ -72,17 +71,17 @@ var allergyRules = []Rule{
 			case q.eats.Meet(q.facts.MayContain) == 0:
 				return noObjection
 			case q.group.policy.MayContainStrict:
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			met := q.eats.Meet(q.facts.MayContain)
 			return explanation{
-				reason:  fmt.Sprintf("It may hold traces of %s, and %s.", met, q.allergicTo(met)),
-				numbers: []Number{{"may contain", q.facts.MayContain.String()}, {"declared in the room", q.eats.String()}},
+				reason:  say.F("It may hold traces of {allergens}, and {who}.", met, q.allergicTo(met)),
+				numbers: []Number{{"may contain", q.facts.MayContain.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "A packet labelled free of it.",
-				do:      []string{fmt.Sprintf("Read this packet: use it only if it is labelled free of %s", met)},
+				do:      []say.Text{say.F("Read this packet: use it only if it is labelled free of {allergens}", met)},
 			}
 		},
 	},
@@ -101,22 +100,22 @@ var allergyRules = []Rule{
 			case !q.group.policy.NutFree:
 				return noObjection
 			case q.facts.Allergens&nuts != 0:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case !q.facts.ContentsKnown:
 				return guess(KeepOut, factContents)
 			case q.facts.MayContain&nuts != 0 && q.group.policy.MayContainStrict:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.facts.MayContain&nuts != 0:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason:  "The room is nut-free, and it holds or may hold nuts.",
-				numbers: []Number{{"holds", q.facts.Allergens.String()}, {"may contain", q.facts.MayContain.String()}},
+				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"may contain", q.facts.MayContain.Say()}},
 				change:  "A material made without nuts.",
-				do:      []string{"Read this packet: use it only if it is labelled free of nuts"},
+				do:      []say.Text{"Read this packet: use it only if it is labelled free of nuts"},
 			}
 			if r.missing != nothing {
 				e.reason, e.change = "The room is nut-free, and what is in it is not known.", "The full list of ingredients from the label."
@@ -139,7 +138,7 @@ var allergyRules = []Rule{
 			case !q.group.policy.NoFoodPlay:
 				return noObjection
 			case q.has(material.Food, material.RawFlour, material.RawEgg, material.Honey, material.NutButter):
-				return say(KeepOut)
+				return objects(KeepOut)
 			case !q.facts.TraitsKnown:
 				return guess(KeepOut, factTraits)
 			}

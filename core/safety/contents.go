@@ -1,11 +1,10 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/say"
 )
 
 var nuts = allergen.SetOf(allergen.TreeNuts, allergen.Peanuts)
@@ -30,10 +29,10 @@ var contentRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  fmt.Sprintf("Raw flour and egg can carry Salmonella and E. coli; %s, and hands go to mouths.", q.under(36)),
+				reason:  say.F("Raw flour and egg can carry Salmonella and E. coli; {who}, and hands go to mouths.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"cleared by", "heating the whole mix to 80 C by probe"}},
 				change:  "A recipe cooked to 80 C throughout, or flour labelled ready to eat. Toasting it at home does not clear it.",
-				do:      []string{"No tasting; hands washed straight after"},
+				do:      []say.Text{"No tasting; hands washed straight after"},
 			}
 		},
 	},
@@ -56,10 +55,10 @@ var contentRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  fmt.Sprintf("It is not made to be swallowed, and %s. What is swallowed cannot be undone.", q.under(36)),
+				reason:  say.F("It is not made to be swallowed, and {who}. What is swallowed cannot be undone.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"taste-safe only under", "36 months"}},
 				change:  "A taste-safe material, or a group in which every child is 3 and none mouths.",
-				do:      []string{"No tasting; wash hands after", "Check a patch of skin first, and read the label"},
+				do:      []say.Text{"No tasting; wash hands after", "Check a patch of skin first, and read the label"},
 			}
 		},
 	},
@@ -90,11 +89,11 @@ var contentRules = []Rule{
 			case salt <= lowSalt: // a taste is then at most 11 % of the least day's sodium
 				return noObjection
 			case l.taste > tasteKeepOut || l.portionKnown && l.portion > l.portionLimit:
-				return say(worst)
+				return objects(worst)
 			case !l.portionKnown:
 				return guess(worst, factPortion)
 			case l.taste > TasteWithAHand:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
@@ -102,26 +101,26 @@ var contentRules = []Rule{
 			salt, _ := q.facts.Salt.Get()
 			l := q.saltLoad(salt)
 			e := explanation{
-				reason: fmt.Sprintf("A 10 g taste holds %.0f mg of sodium, %.0f %% of the youngest child's day.", l.tasteMilligrams, l.taste*100),
+				reason: say.F("A 10 g taste holds {sodium} mg of sodium, {share} % of the youngest child's day.", say.Fixed(l.tasteMilligrams, 0), say.Fixed(l.taste*100, 0)),
 				numbers: []Number{
-					{"sodium in a 10 g taste", fmt.Sprintf("%.0f mg", l.tasteMilligrams)},
-					{"youngest child's day", fmt.Sprintf("%.0f mg", room.SodiumLimit(q.youngest).Grams()*1000)},
-					{"salt one child may meet", fmt.Sprintf("%.1f g (0.5 g per kg)", l.portionLimit)},
+					{"sodium in a 10 g taste", say.F("{amount} mg", say.Fixed(l.tasteMilligrams, 0))},
+					{"youngest child's day", say.F("{amount} mg", say.Fixed(room.SodiumLimit(q.youngest).Grams()*1000, 0))},
+					{"salt one child may meet", say.F("{amount} g (0.5 g per kg)", say.Fixed(l.portionLimit, 1))},
 				},
 				change: "Less salt, a smaller portion, or a salt-free dough.",
-				do:     []string{"Never leave it with the children; no tasting", "Call for advice if a mouthful is swallowed"},
+				do:     []say.Text{"Never leave it with the children; no tasting", "Call for advice if a mouthful is swallowed"},
 			}
 			switch {
 			case r.missing == factContents:
 				e.reason, e.change = "How much salt is in it is not known.", "The salt on the label, in g per 100 g."
 			case r.missing == factPortion:
-				e.reason = fmt.Sprintf("It is salted, and how much one child has is not known; over %.0f g would hold too much salt.", l.portionLimit/salt)
+				e.reason = say.F("It is salted, and how much one child has is not known; over {portion} g would hold too much salt.", say.Fixed(l.portionLimit/salt, 0))
 				e.change = "The portion for one child, in grams."
 			case l.portion > l.portionLimit:
-				e.reason += fmt.Sprintf(" One child's portion holds %.1f g of salt; %.1f g is the limit for the youngest.", l.portion, l.portionLimit)
+				e.reason = say.Run(e.reason, say.F("One child's portion holds {salt} g of salt; {limit} g is the limit for the youngest.", say.Fixed(l.portion, 1), say.Fixed(l.portionLimit, 1)))
 			}
 			if l.portionKnown {
-				e.numbers = append(e.numbers, Number{"salt in one portion", fmt.Sprintf("%.1f g", l.portion)})
+				e.numbers = append(e.numbers, Number{"salt in one portion", say.F("{amount} g", say.Fixed(l.portion, 1))})
 			}
 			return e
 		},
@@ -143,7 +142,7 @@ var contentRules = []Rule{
 			case !q.has(material.Food) || !q.open() || q.youngest >= 12:
 				return noObjection
 			case q.youngest < 6:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.facts.Allergens&q.untried != 0:
 				return guess(KeepOut, factTasted)
 			}
@@ -152,11 +151,11 @@ var contentRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason:  "A child under 6 months does not eat yet, and edible play is eaten.",
-				numbers: []Number{q.youngestNumber(), {"holds", q.facts.Allergens.String()}},
+				numbers: []Number{q.youngestNumber(), {"holds", q.facts.Allergens.Say()}},
 				change:  "Nothing edible in the open, or every child 6 months or over.",
 			}
 			if r.missing != nothing {
-				e.reason = fmt.Sprintf("It holds %s; whether every child under 1 has eaten that at home is not known.", (q.facts.Allergens & q.untried).String())
+				e.reason = say.F("It holds {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.Allergens&q.untried)
 				e.change = "Ask the family, and note in the room what the child has eaten at home."
 			}
 			return e
@@ -194,14 +193,14 @@ var contentRules = []Rule{
 			if q.facts.Form == material.Piece && !q.has(material.ChokeFood, material.NutButter) {
 				return q.aboutPiece(v)
 			}
-			return say(v)
+			return objects(v)
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason:  "Food that is round, firm, slippery or sticky lodges in a small throat; back teeth that grind it come at about 4.",
-				numbers: []Number{{"size", q.facts.Smallest.String()}, {"kept out under", "48 months"}, q.youngestNumber()},
+				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"kept out under", "48 months"}, q.youngestNumber()},
 				change:  "Food that squashes flat between two fingers, or every child 4 or over.",
-				do:      []string{"Everybody sits while it is out; no running, no filled mouths"},
+				do:      []say.Text{"Everybody sits while it is out; no running, no filled mouths"},
 			}
 			if !q.facts.Form.GaugeJudges() {
 				e.numbers = e.numbers[1:]
@@ -220,7 +219,7 @@ var contentRules = []Rule{
 
 // swallowed is the ruling shared by things that must not be eaten: kept out under 36
 // months when open, and with a hand when sealed and from then on.
-func (q *question) swallowed() ruling { return say(q.keptUnder(36)) }
+func (q *question) swallowed() ruling { return objects(q.keptUnder(36)) }
 
 // swallowedIf is the ruling of swallowed for things that have any of the traits.
 func (q *question) swallowedIf(ts ...material.Trait) ruling {
@@ -240,7 +239,7 @@ func (q *question) hasContents() bool {
 }
 
 // allergicTo says how many children declared any of the allergens.
-func (q *question) allergicTo(met allergen.Set) string {
+func (q *question) allergicTo(met allergen.Set) say.Text {
 	n := q.group.count(func(c room.Child) bool {
 		var eats allergen.Set
 		for _, a := range c.Allergies {
@@ -251,5 +250,5 @@ func (q *question) allergicTo(met allergen.Set) string {
 	if n == 1 {
 		return "1 child is allergic to it"
 	}
-	return fmt.Sprintf("%d children are allergic to it", n)
+	return say.F("{count} children are allergic to it", n)
 }

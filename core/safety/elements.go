@@ -1,9 +1,8 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Limits at which rules of this family object.
@@ -37,7 +36,7 @@ var elementRules = []Rule{
 		decide: func(q *question) ruling {
 			switch {
 			case q.has(material.Talc):
-				return say(KeepOut)
+				return objects(KeepOut)
 			case !q.open() || q.facts.Form != material.Powder && q.facts.Form != material.FormUnknown:
 				return noObjection
 			case q.facts.Form == material.FormUnknown:
@@ -46,12 +45,12 @@ var elementRules = []Rule{
 				}
 				return guess(WithAHand, factForm)
 			case q.youngest < 12 || q.asthma:
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"kept out under", "12 months, or with asthma"},
-			change: "The same powder damp or in a dough.", do: []string{"Pour low; no blowing, no clapping hands", "Damp it at the first cloud"}}.explain,
+			change: "The same powder damp or in a dough.", do: []say.Text{"Pour low; no blowing, no clapping hands", "Damp it at the first cloud"}}.explain,
 	},
 	{
 		ID: "eye", Title: "Eyes", Family: FamilyElements,
@@ -65,10 +64,10 @@ var elementRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			stings := q.has(material.Soap, material.Acid, material.Sand, material.Glitter, material.Spice) || q.salty()
-			return sayIf(q.open() && stings, WithAHand)
+			return objectsIf(q.open() && stings, WithAHand)
 		},
 		explain: words{reason: "On a finger and into an eye it stings or scratches.", change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
-			do: []string{"A damp cloth each within reach; rinse eyes with water, do not rub"}}.explain,
+			do: []say.Text{"A damp cloth each within reach; rinse eyes with water, do not rub"}}.explain,
 	},
 	{
 		ID: "skin", Title: "Sore skin", Family: FamilyElements,
@@ -80,10 +79,10 @@ var elementRules = []Rule{
 			{Words: "salty dough, healthy skin", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume, material.Soap, material.Sand, material.Soil, material.NotFood) || q.salty() || q.facts.Alcohol.There()), WithAHand)
+			return objectsIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume, material.Soap, material.Sand, material.Soil, material.NotFood) || q.salty() || q.facts.Alcohol.There()), WithAHand)
 		},
 		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.", change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
-			do: []string{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
+			do: []say.Text{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
 	},
 	{
 		ID: "stain", Title: "Stains", Family: FamilyElements,
@@ -95,10 +94,10 @@ var elementRules = []Rule{
 			{Words: "plain rice", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.has(material.Stains, material.Colouring), WithAHand)
+			return objectsIf(q.open() && q.has(material.Stains, material.Colouring), WithAHand)
 		},
 		explain: words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.",
-			do: []string{"Let dyed things dry; dab on white paper before hands go in", "Plant oil lifts it from skin: check that oil against the allergies first"}}.explain,
+			do: []say.Text{"Let dyed things dry; dab on white paper before hands go in", "Plant oil lifts it from skin: check that oil against the allergies first"}}.explain,
 	},
 	{
 		ID: "slip", Title: "Slippery floor", Family: FamilyElements, usual: true,
@@ -113,10 +112,10 @@ var elementRules = []Rule{
 		decide: func(q *question) ruling {
 			f := q.facts.Form
 			slides := f == material.Grain || f == material.Powder || q.has(material.Slippery, material.MineralOil, material.Oil)
-			return sayIf(q.open() && slides, WithAHand)
+			return objectsIf(q.open() && slides, WithAHand)
 		},
 		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.", change: "A dough, or a tray on a table with a raised edge.",
-			do: []string{"A mat or large cloth underneath; shoes or bare feet, no socks", "Wipe or sweep as it falls; nobody runs beside it"}}.explain,
+			do: []say.Text{"A mat or large cloth underneath; shoes or bare feet, no socks", "Wipe or sweep as it falls; nobody runs beside it"}}.explain,
 	},
 	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
@@ -147,27 +146,27 @@ var elementRules = []Rule{
 			case q.facts.Form == material.FormUnknown:
 				return guess(deep, factForm)
 			case known && depth > waterKeepOut, wall > waterKeepOut:
-				return say(deep)
+				return objects(deep)
 			case !known, depth > waterWithAHand: // how deep is the adult's to keep
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
 		explain: func(q *question, r ruling) explanation {
 			depth, known := q.facts.Depth.Get()
 			e := explanation{
-				reason:  fmt.Sprintf("Open liquid %.0f mm deep: a child can drown in a few centimetres, silently.", depth),
-				numbers: []Number{{"depth", fmt.Sprintf("%.0f mm", depth)}, {"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
+				reason:  say.F("Open liquid {depth} mm deep: a child can drown in a few centimetres, silently.", say.Fixed(depth, 0)),
+				numbers: []Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))}, {"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
 				change:  "At most 20 mm of liquid, or a sealed bottle.",
-				do:      []string{"An adult within arm's reach of the water, facing it", "Empty it the moment play ends"},
+				do:      []say.Text{"An adult within arm's reach of the water, facing it", "Empty it the moment play ends"},
 			}
 			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
-				e.reason = fmt.Sprintf("Liquid in a vessel %.0f mm deep: a child who tips in cannot get out.", wall)
+				e.reason = say.F("Liquid in a vessel {depth} mm deep: a child who tips in cannot get out.", say.Fixed(wall, 0))
 				e.change = "A vessel at most 250 mm deep."
 			} else if !known || r.missing != nothing {
 				e.reason = "A child can drown in a few centimetres of liquid, silently."
 				e.numbers = e.numbers[1:]
-				e.do = append([]string{"No deeper than 20 mm, or emptied at once; never over 250 mm under 36 months"}, e.do...)
+				e.do = append([]say.Text{"No deeper than 20 mm, or emptied at once; never over 250 mm under 36 months"}, e.do...)
 			}
 			return e
 		},
@@ -186,11 +185,11 @@ var elementRules = []Rule{
 			heat, known := q.facts.Hot.Get()
 			switch {
 			case known && heat > hotLimit:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.facts.Hot.There() && !known:
 				return guess(KeepOut, factHeat)
 			case q.facts.Cooled && !known:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
@@ -200,10 +199,10 @@ var elementRules = []Rule{
 				reason:  "A small child's skin burns at lower heat and faster than an adult's; the middle of a dough stays hot longest.",
 				numbers: []Number{{"limit", "40 C"}},
 				change:  "Spread it thin, wait, and measure the middle with a probe.",
-				do:      []string{"Stir or knead, then probe the middle: 40 C or less before hands go in; a microwave leaves it hotter than the edge"},
+				do:      []say.Text{"Stir or knead, then probe the middle: 40 C or less before hands go in; a microwave leaves it hotter than the edge"},
 			}
 			if known {
-				e.numbers = append(e.numbers, Number{"by probe", fmt.Sprintf("%g C", heat)})
+				e.numbers = append(e.numbers, Number{"by probe", say.F("{heat} C", say.Figure(heat))})
 			}
 			return e
 		},
@@ -223,15 +222,15 @@ var elementRules = []Rule{
 		decide: func(q *question) ruling {
 			switch {
 			case q.has(material.DryIce):
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.has(material.SaltedIce) && q.youngest < 36:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.has(material.SaltedIce, material.Ice):
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
 		explain: words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.", limit: Number{"salt and ice", "-21 C"},
-			change: "Ice that has stood until it is wet, without salt.", do: []string{"Let it stand 10 minutes until its face is wet", "Salt stays in the adult's hand; warm cloths at hand"}}.explain,
+			change: "Ice that has stood until it is wet, without salt.", do: []say.Text{"Let it stand 10 minutes until its face is wet", "Salt stays in the adult's hand; warm cloths at hand"}}.explain,
 	},
 }

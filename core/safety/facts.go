@@ -1,9 +1,8 @@
 package safety
 
 import (
-	"strings"
-
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // factRules keep what is not known from being cleared.
@@ -24,16 +23,16 @@ var factRules = []Rule{
 			case f == nothing:
 				return noObjection
 			case q.use == AdultTool && q.facts.TraitsKnown:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return guess(KeepOut, f)
 		},
 		explain: func(q *question, r ruling) explanation {
 			return explanation{
-				reason:  "Emblo does not know " + factWords[missingFrom(q.facts)] + "; worst case: keep out.",
+				reason:  say.F("Emblo does not know {fact}; worst case: keep out.", factWords[missingFrom(q.facts)]),
 				numbers: []Number{{"not known", factWords[missingFrom(q.facts)]}},
 				change:  "The missing fact, measured or read from the label.",
-				do:      []string{"It stays in the adult's hand"},
+				do:      []say.Text{"It stays in the adult's hand"},
 			}
 		},
 	},
@@ -53,7 +52,7 @@ var factRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Nobody can name the plant; some are poisonous in a mouthful.", change: "Its name, from somebody who knows plants.",
-			limit: Number{"not known", "which plant it is"}, do: []string{"It stays in the adult's hand; wash hands after"}}.explain,
+			limit: Number{"not known", "which plant it is"}, do: []say.Text{"It stays in the adult's hand; wash hands after"}}.explain,
 	},
 	{
 		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts,
@@ -71,7 +70,7 @@ var factRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Old paint and unknown metal can hold lead or other elements that are harmful when mouthed.", change: "A maker's word on paint and metal, or something new in its place.",
-			limit: Number{"not known", "paint or metal"}, do: []string{"It stays in the adult's hand"}}.explain,
+			limit: Number{"not known", "paint or metal"}, do: []say.Text{"It stays in the adult's hand"}}.explain,
 	},
 	{
 		ID: "no-rule", Title: "No rule for this", Family: FamilyFacts,
@@ -85,9 +84,9 @@ var factRules = []Rule{
 			return noObjection
 		},
 		explain: func(q *question, _ ruling) explanation {
-			unjudged := strings.Join(q.facts.Traits.Minus(q.group.judged).Words(), ", ")
+			unjudged := say.List("{trait}, {next}", say.Texts(q.facts.Traits.Minus(q.group.judged).Words()...)...)
 			return explanation{
-				reason:  "Emblo has no rule for this, so how to judge it is not known: " + unjudged + ". Worst case: keep out.",
+				reason:  say.F("Emblo has no rule for this, so how to judge it is not known: {traits}. Worst case: keep out.", unjudged),
 				numbers: []Number{{"no rule for", unjudged}},
 				change:  "Ask your licensing officer or a health professional; choose something else meanwhile.",
 			}

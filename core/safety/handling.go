@@ -1,12 +1,11 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/say"
 )
 
 // handlingRules judge how a thing is held, thrown, squirted, found and told apart from food.
@@ -22,10 +21,10 @@ var handlingRules = []Rule{
 			{Words: "a twig in a glued bottle", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Sealed, Months: 40, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.has(material.Pokes) && q.open() && q.youngest < 72, WithAHand)
+			return objectsIf(q.has(material.Pokes) && q.open() && q.youngest < 72, WithAHand)
 		},
 		explain: words{reason: "A stick in a moving hand finds an eye or the roof of a mouth.", change: "A shorter or thicker piece with a round end, or every child 6 or over.", limit: Number{"with a hand under", "72 months"},
-			do: []string{"Seated with it, never walking; ends looked over"}}.explain,
+			do: []say.Text{"Seated with it, never walking; ends looked over"}}.explain,
 	},
 	{
 		ID: "squirt", Title: "Squirts", Family: FamilyThings, only: true,
@@ -36,9 +35,9 @@ var handlingRules = []Rule{
 			{Words: "a spray bottle", Thing: thing("box", "180x80x60", "none", "hard;squirts"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "a scoop", Thing: thing("box", "180x80x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Squirts) && q.open(), WithAHand) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Squirts) && q.open(), WithAHand) },
 		explain: words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.", change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
-			do: []string{"Plain water only, aimed at the tub", "One for each child who mouths; emptied and dried after"}}.explain,
+			do: []say.Text{"Plain water only, aimed at the tub", "One for each child who mouths; emptied and dried after"}}.explain,
 	},
 	{
 		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,
@@ -58,10 +57,10 @@ var handlingRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  fmt.Sprintf("It is springy: squeezed to half its width a piece of %s fits the small-parts gauge, and a child mouths things.", q.facts.Smallest),
-				numbers: []Number{{"size", q.facts.Smallest.String()}, {"judged at", "half its width"}, boreNumber},
+				reason:  say.F("It is springy: squeezed to half its width a piece of {size} fits the small-parts gauge, and a child mouths things.", q.facts.Smallest),
+				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"judged at", "half its width"}, boreNumber},
 				change:  "Something firm, or larger than twice the gauge; or a group in which none mouths.",
-				do:      []string{sealedWatch(q)},
+				do:      []say.Text{sealedWatch(q)},
 			}
 		},
 	},
@@ -74,9 +73,9 @@ var handlingRules = []Rule{
 			{Words: "a plastic magnifier", Thing: thing("box", "190x90x12", "none", "hard;lens"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "a wooden frame", Thing: thing("box", "190x90x12", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Lens) && q.open(), WithAHand) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Lens) && q.open(), WithAHand) },
 		explain: words{reason: "A lens in the sun burns eyes and sets things alight.", change: "Looking closely without a lens.", limit: Number{"kept from", "direct sun"},
-			do: []string{"Never towards the sun; put away in the dark", "Looked over for scratches and a loose lens"}}.explain,
+			do: []say.Text{"Never towards the sun; put away in the dark", "Looked over for scratches and a loose lens"}}.explain,
 	},
 	{
 		ID: "weighty", Title: "Heavy when it falls", Family: FamilySize, only: true,
@@ -88,10 +87,10 @@ var handlingRules = []Rule{
 			{Words: "a stone of 200 g at 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.has(material.Weighty) && q.open() && q.youngest < 60, WithAHand)
+			return objectsIf(q.has(material.Weighty) && q.open() && q.youngest < 60, WithAHand)
 		},
 		explain: words{reason: "Thrown or dropped it hurts heads and toes.", change: "A lighter piece, or every child 5 or over.", limit: Number{"heavy from", "100 g"},
-			do: []string{"Low down on a mat, two hands; nothing is thrown"}}.explain,
+			do: []say.Text{"Low down on a mat, two hands; nothing is thrown"}}.explain,
 	},
 	{
 		ID: "outdoors", Title: "Found or used before", Family: FamilyContents, only: true,
@@ -102,9 +101,9 @@ var handlingRules = []Rule{
 			{Words: "shells from a beach", Thing: thing("ellipsoid", "80x75x25", "none", "hard;outdoors"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "shells from a shop", Thing: thing("ellipsoid", "80x75x25", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Outdoors) && q.open(), WithAHand) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Outdoors) && q.open(), WithAHand) },
 		explain: words{reason: "Finds carry droppings and soil, and what held something else carries what it held.", change: "The same thing bought clean.", limit: Number{"before use", "washed or wiped, and dry"},
-			do: []string{"Washed or wiped and dried first; what was mouthed is taken out", "Sores covered; hands washed after"}}.explain,
+			do: []say.Text{"Washed or wiped and dried first; what was mouthed is taken out", "Sores covered; hands washed after"}}.explain,
 	},
 	{
 		ID: "water-hole", Title: "Holds old water", Family: FamilyThings, only: true,
@@ -115,9 +114,9 @@ var handlingRules = []Rule{
 			{Words: "a bath duck with a hole", Thing: thing("ellipsoid", "90x70x60", "none", "soft;water-hole"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "a bath duck in one piece", Thing: thing("ellipsoid", "90x70x60", "none", "soft"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.WaterHole) && q.open(), WithAHand) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.WaterHole) && q.open(), WithAHand) },
 		explain: words{reason: "Water stays in it and goes black, and is squirted into mouths.", change: "One in one piece without a hole.", limit: Number{"thrown away when", "anything dark comes out"},
-			do: []string{"The hole sealed, or squeezed out and dried; thrown away when anything dark comes out"}}.explain,
+			do: []say.Text{"The hole sealed, or squeezed out and dried; thrown away when anything dark comes out"}}.explain,
 	},
 	{
 		ID: "neck", Title: "Round a neck or over a face", Family: FamilyThings, only: true,
@@ -128,9 +127,11 @@ var handlingRules = []Rule{
 			{Words: "a play scarf before 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open, Months: 59, Want: WithAHand},
 			{Words: "a play scarf at 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Neck) && q.open() && q.youngest < 60, WithAHand) },
+		decide: func(q *question) ruling {
+			return objectsIf(q.has(material.Neck) && q.open() && q.youngest < 60, WithAHand)
+		},
 		explain: words{reason: "Cloth goes round necks and over faces in play.", change: "Squares no longer than a forearm.", limit: Number{"with a hand under", "60 months"},
-			do: []string{"Never round a neck, never tied; an adult sees faces the whole time"}}.explain,
+			do: []say.Text{"Never round a neck, never tied; an adult sees faces the whole time"}}.explain,
 	},
 	{
 		ID: "finger-hole", Title: "Traps a finger", Family: FamilySize, only: true,
@@ -142,10 +143,10 @@ var handlingRules = []Rule{
 			{Words: "the same at 5", Thing: thing("box", "150x100x80", "none", "hard;finger-hole"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.has(material.FingerHole) && q.open() && q.youngest < 60, WithAHand)
+			return objectsIf(q.has(material.FingerHole) && q.open() && q.youngest < 60, WithAHand)
 		},
 		explain: words{reason: "A finger pushed into a hole of this size swells and stays.", change: "Holes under 6 mm or over 12 mm.", limit: Number{"holes of", "6 to 12 mm"},
-			do: []string{"Fingers stay out of the holes; soapy water loosens one that is in"}}.explain,
+			do: []say.Text{"Fingers stay out of the holes; soapy water loosens one that is in"}}.explain,
 	},
 	{
 		ID: "rim", Title: "Rim that may cut", Family: FamilyThings, only: true,
@@ -156,9 +157,11 @@ var handlingRules = []Rule{
 			{Words: "a jar lid before 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 71, Want: WithAHand},
 			{Words: "a jar lid at 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 72, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Rim) && q.open() && q.youngest < 72, WithAHand) },
+		decide: func(q *question) ruling {
+			return objectsIf(q.has(material.Rim) && q.open() && q.youngest < 72, WithAHand)
+		},
 		explain: words{reason: "A rim that is not rolled cuts lips and fingers.", change: "Plastic or wood.", limit: Number{"with a hand under", "72 months"},
-			do: []string{"Feel round every rim first; tape or leave out what scratches"}}.explain,
+			do: []say.Text{"Feel round every rim first; tape or leave out what scratches"}}.explain,
 	},
 	{
 		ID: "sun-skin", Title: "Juice and sun", Family: FamilyElements, only: true,
@@ -169,9 +172,9 @@ var handlingRules = []Rule{
 			{Words: "lime halves", Thing: thing("cylinder", "60x35", "none", "food;soft;sun-skin"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "apple halves", Thing: thing("cylinder", "80x40", "none", "food;soft"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.SunSkin) && q.open(), WithAHand) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.SunSkin) && q.open(), WithAHand) },
 		explain: words{reason: "Its juice on skin burns in the sun, hours later.", change: "The same play indoors, or another fruit.", limit: Number{"before going out", "hands and arms washed"},
-			do: []string{"Indoors or in the shade; hands and arms washed before going out"}}.explain,
+			do: []say.Text{"Indoors or in the shade; hands and arms washed before going out"}}.explain,
 	},
 	{
 		ID: "mineral", Title: "Mineral by the spoon", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
@@ -184,8 +187,8 @@ var handlingRules = []Rule{
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Mineral) },
-		explain: words{reason: "A spoonful upsets the heart or the gut of a small child, and %s.", under: 36, limit: Number{"harmful from", "a spoonful"},
-			change: "Starch or ready-to-eat flour in its place.", do: []string{"No tasting; the packet stays with the adult"}}.explain,
+		explain: words{reason: "A spoonful upsets the heart or the gut of a small child, and {who}.", under: 36, limit: Number{"harmful from", "a spoonful"},
+			change: "Starch or ready-to-eat flour in its place.", do: []say.Text{"No tasting; the packet stays with the adult"}}.explain,
 	},
 	{
 		ID: "raw-food", Title: "Raw meat or fish", Family: FamilyContents, only: true,
@@ -196,9 +199,9 @@ var handlingRules = []Rule{
 			{Words: "a raw fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft;raw-food"), Use: Open, Months: 120, Want: KeepOut},
 			{Words: "a cooked fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.RawFood), q.openElse(KeepOut, WithAHand)) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.RawFood), q.openElse(KeepOut, WithAHand)) },
 		explain: words{reason: "It carries germs or poison that hands take to mouths.", change: "The same thing cooked, or a model of it.", limit: Number{"cleared by", "cooking through"},
-			do: []string{"Gloves, boards and surfaces washed hot after"}}.explain,
+			do: []say.Text{"Gloves, boards and surfaces washed hot after"}}.explain,
 	},
 	{
 		ID: "look-alike", Title: "Looks like food", Family: FamilyContents, only: true,
@@ -210,10 +213,10 @@ var handlingRules = []Rule{
 			{Words: "the same at 6", Thing: thing("box", "90x60x40", "none", "hard;look-alike"), Use: Open, Months: 72, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.has(material.LookAlike) && q.open() && q.youngest < 72, WithAHand)
+			return objectsIf(q.has(material.LookAlike) && q.open() && q.youngest < 72, WithAHand)
 		},
 		explain: words{reason: "It looks or smells like something to eat and is not.", change: "A shape and scent that no child takes for food.", limit: Number{"with a hand under", "72 months"},
-			do: []string{"Said to the children before play; counted, and never near a snack"}}.explain,
+			do: []say.Text{"Said to the children before play; counted, and never near a snack"}}.explain,
 	},
 	{
 		ID: "asthma", Title: "Asthma", Family: FamilyElements,
@@ -226,10 +229,10 @@ var handlingRules = []Rule{
 			{Words: "a wooden block, a child with asthma", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60, Want: GoesIn, change: func(s *scenery) { s.child.Asthma = true }},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.asthma && q.has(material.Dusty, material.Perfume, material.EssentialOil, material.Spice), WithAHand)
+			return objectsIf(q.open() && q.asthma && q.has(material.Dusty, material.Perfume, material.EssentialOil, material.Spice), WithAHand)
 		},
 		explain: words{reason: "A child in the group has asthma, and this sheds dust or fibres or smells strongly.", change: "The same play with something damp and unscented.", limit: Number{"with asthma", "with a hand"},
-			do: []string{"Outdoors or by an open window, damp where it can be; the child's inhaler at hand"}}.explain,
+			do: []say.Text{"Outdoors or by an open window, damp where it can be; the child's inhaler at hand"}}.explain,
 	},
 	{
 		ID: "read-packet", Title: "Read this packet", Family: FamilyContents, asTool: true,
@@ -247,17 +250,17 @@ var handlingRules = []Rule{
 			case met == 0:
 				return noObjection
 			case q.use == AdultTool && q.touches.Meet(q.facts.UsuallyContains) == 0:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return guess(KeepOut, factPacket)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			met := q.usuallyMet()
 			return explanation{
-				reason:  fmt.Sprintf("Most packets of it hold %s; what is in this one is not known until it has been read.", met),
-				numbers: []Number{{"usually holds", q.facts.UsuallyContains.String()}, {"declared in the room", q.eats.String()}},
+				reason:  say.F("Most packets of it hold {allergens}; what is in this one is not known until it has been read.", met),
+				numbers: []Number{{"usually holds", q.facts.UsuallyContains.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "This packet's list of ingredients, read; it counts for this packet alone.",
-				do:      []string{fmt.Sprintf("Read this packet for %s; it stays in the adult's hand", met)},
+				do:      []say.Text{say.F("Read this packet for {allergens}; it stays in the adult's hand", met)},
 			}
 		},
 	},

@@ -1,12 +1,12 @@
 package safety
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // table is every rule. Its order has no meaning (law d).
@@ -240,7 +240,7 @@ func (q *question) put(rule *Rule) ruling {
 		r := rule.decide(q)
 		q.use = AdultTool
 		if r.verdict > WithAHand {
-			r = say(WithAHand)
+			r = objects(WithAHand)
 		}
 		return r
 	}
@@ -254,14 +254,14 @@ func (q *question) put(rule *Rule) ruling {
 func (rule *Rule) finding(q *question, r ruling) Finding {
 	e := rule.explain(q, r)
 	f := Finding{
-		Rule: rule.ID, Title: rule.Title, Verdict: r.verdict,
-		Reason: capital(e.reason), Numbers: e.numbers, Source: rule.Ground, Change: e.change,
+		Rule: rule.ID, Title: say.Text(rule.Title), Verdict: r.verdict,
+		Reason: say.Sentence(e.reason), Numbers: e.numbers, Source: rule.Ground, Change: e.change,
 	}
 	switch {
 	case r.ours && r.verdict >= MeasureFirst:
 		age := q.group.policy.minimumFor(rule)
-		f.Reason = fmt.Sprintf("This centre keeps it out under %s months: %s", fmt.Sprint(age), f.Reason)
-		f.Numbers = append(f.Numbers, Number{"our own minimum age", fmt.Sprintf("%d months", age)})
+		f.Reason = say.F("This centre keeps it out under {months} months: {reason}", age, f.Reason)
+		f.Numbers = append(f.Numbers, Number{"our own minimum age", say.F("{months} months", age)})
 		f.Change = "The centre's own minimum age, or an older group."
 	case r.verdict == WithAHand:
 		f.Do = e.do
@@ -269,18 +269,18 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 			f.Do = append(slices.Clone(f.Do), watch)
 		}
 		if q.use == AdultTool {
-			f.Do = append([]string{"An adult's tool: never in a child's hand"}, f.Do...)
+			f.Do = append([]say.Text{"An adult's tool: never in a child's hand"}, f.Do...)
 		}
 	}
 	if r.verdict == MeasureFirst {
 		f.Missing = factWords[r.missing]
 		switch {
 		case r.missing == factMouthing:
-			f.Reason += " Whether a child of 3 or over still mouths things is not recorded."
+			f.Reason = say.Run(f.Reason, "Whether a child of 3 or over still mouths things is not recorded.")
 			f.Change = "Record for every child of 3 or over whether they mouth things."
-		case f.Missing != "" && !strings.Contains(f.Reason, "not known") && !strings.Contains(f.Reason, "not fully known"):
-			f.Reason = "It is not known " + f.Missing + "; worst case: keep out. " + f.Reason
-			f.Change = "Find out " + f.Missing + "."
+		case f.Missing != "" && !saysUnknown(f.Reason):
+			f.Reason = say.Run(say.F("It is not known {fact}; worst case: keep out.", f.Missing), f.Reason)
+			f.Change = say.F("Find out {fact}.", f.Missing)
 		}
 	}
 	return f
@@ -288,8 +288,8 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 
 // Baseline is printed with every plan, whatever its verdict (CFOC-style, quoted from
 // memory).
-func Baseline() []string {
-	return []string{
+func Baseline() []say.Text {
+	return []say.Text{
 		"Hands washed before and after; sores covered; unwell children out of shared tubs.",
 		"Open water fresh, emptied after each group; tub and toys washed and disinfected that day.",
 		"An adult watches at all times, one of them trained in paediatric first aid.",
@@ -298,16 +298,7 @@ func Baseline() []string {
 	}
 }
 
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
+// saysUnknown reports whether a reason says itself that something is not known.
+func saysUnknown(reason say.Text) bool {
+	return strings.Contains(string(reason), "not known") || strings.Contains(string(reason), "not fully known")
 }

@@ -1,9 +1,8 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Limits on what a mix has been through (conventions).
@@ -42,11 +41,11 @@ var roomRules = []Rule{
 			sameDay := f.Form == material.SoftFood || f.Form == material.Liquid || q.group.policy.SameDayMixes && q.has(material.NotFood)
 			switch {
 			case !dry && (uses >= mostUses || once && uses >= 1), !dry && (days > mostKeptDays || sameDay && days >= 1), dry && ill && uses >= 1:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case f.Uses.There() && !usesKnown && (!dry || ill), f.KeptDays.There() && !daysKnown && !dry:
 				return guess(KeepOut, factKept)
 			case ill || q.group.policy.OwnPortions:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
@@ -55,9 +54,9 @@ var roomRules = []Rule{
 			days, _ := q.facts.KeptDays.Get()
 			e := explanation{
 				reason:  "What many hands and a mouth have been in carries what they carry.",
-				numbers: []Number{{"used before", fmt.Sprintf("%.0f times", uses)}, {"days old", fmt.Sprintf("%.0f", days)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
+				numbers: []Number{{"used before", say.F("{count} times", say.Fixed(uses, 0))}, {"days old", say.Fixed(days, 0)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
 				change:  "A fresh batch.",
-				do:      []string{"An own portion or tray each, with the child's letters", "Thrown away after this session"},
+				do:      []say.Text{"An own portion or tray each, with the child's letters", "Thrown away after this session"},
 			}
 			switch {
 			case q.group.room.Illness:
@@ -76,9 +75,9 @@ var roomRules = []Rule{
 			{Words: "dough past its date", Thing: thing("", "", "none", "food;dough;expired"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "dough in date", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.facts.Expired, KeepOut) },
+		decide: func(q *question) ruling { return objectsIf(q.facts.Expired, KeepOut) },
 		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.", change: "A fresh batch.",
-			do: []string{"Throw it away after this"}}.explain,
+			do: []say.Text{"Throw it away after this"}}.explain,
 	},
 	{
 		ID: "hidden-in-edible", Title: "Hidden in something to eat", Family: FamilyRoom, Tunable: true,
@@ -95,8 +94,8 @@ var roomRules = []Rule{
 			}
 			return q.swallowed()
 		},
-		explain: words{reason: "A child who may eat what is around it bites into it, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "The thing on top where it can be seen, or a mix nobody eats.", do: []string{"Show what is hidden before play; no tasting"}}.explain,
+		explain: words{reason: "A child who may eat what is around it bites into it, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "The thing on top where it can be seen, or a mix nobody eats.", do: []say.Text{"Show what is hidden before play; no tasting"}}.explain,
 	},
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
@@ -107,14 +106,14 @@ var roomRules = []Rule{
 			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits && !q.softEdible(), WithAHand)
+			return objectsIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits && !q.softEdible(), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "It is small enough to be lost on the floor, where a younger child finds it.",
-				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, boreNumber},
+				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber},
 				change:  "A piece that does not fit the gauge.",
-				do:      []string{"Count out, count in; a filler of many is sieved and the floor swept"},
+				do:      []say.Text{"Count out, count in; a filler of many is sieved and the floor swept"},
 			}
 		},
 	},
@@ -131,10 +130,10 @@ var roomRules = []Rule{
 		decide: func(q *question) ruling {
 			salt, known := q.facts.Salt.Get()
 			harms := q.has(material.PetToxic, material.Caffeine) || known && salt > petSaltyShare
-			return sayIf(q.pet && harms, WithAHand)
+			return objectsIf(q.pet && harms, WithAHand)
 		},
 		explain: words{reason: "A pet that eats it can die: salt, chocolate, coffee, grapes and xylitol are poison to animals.", limit: Number{"salt over", "2 %"},
-			change: "An unsalted mix without them.", do: []string{"The pet is in another room; leftovers go in a closed bin"}}.explain,
+			change: "An unsalted mix without them.", do: []say.Text{"The pet is in another room; leftovers go in a closed bin"}}.explain,
 	},
 }
 
@@ -165,11 +164,11 @@ func (g *Group) ratioRuling(worst Verdict) ruling {
 	}
 	switch {
 	case worst == GoesIn:
-		return say(WithAHand)
+		return objects(WithAHand)
 	case missing != nothing:
 		return guess(Worst(worst, MeasureFirst), missing)
 	}
-	return say(KeepOut)
+	return objects(KeepOut)
 }
 
 func explainRatio(q *question, r ruling) explanation {
@@ -180,20 +179,19 @@ func explainRatio(q *question, r ruling) explanation {
 	}
 	children, adults := len(g.room.Children), g.room.Adults
 	needed, per := g.ratios.AdultsNeeded(children, months), g.ratios.ChildrenPerAdult(months)
-	more := counted(needed-adults, "more adult", "more adults")
+	more := counted(needed-adults, "1 more adult", "{count} more adults")
 	return explanation{
-		reason: fmt.Sprintf("%s with the youngest counted as %d months need %s, one for every %d (%s): %s needed.",
-			counted(children, "child", "children"), months, counted(needed, "adult", "adults"), per, g.ratios.Source(), more),
-		numbers: []Number{{"children", fmt.Sprint(children)}, {"adults", fmt.Sprint(adults)}, {"adults needed", fmt.Sprint(needed)}},
-		change:  capital(more) + ", or a smaller group.",
-		do:      []string{"Find " + more + " before the set-up opens"},
+		reason:  say.F("{children} with the youngest counted as {months} months need {adults}, one for every {each} ({source}): {more} needed.", counted(children, "1 child", "{count} children"), months, counted(needed, "1 adult", "{count} adults"), per, g.ratios.Source(), more),
+		numbers: []Number{{"children", say.Number(children)}, {"adults", say.Number(adults)}, {"adults needed", say.Number(needed)}},
+		change:  say.Sentence(say.F("{more}, or a smaller group.", more)),
+		do:      []say.Text{say.F("Find {more} before the set-up opens", more)},
 	}
 }
 
-// counted is a number with its word in the singular or the plural.
-func counted(n int, one, many string) string {
+// counted is a number with its word, in the singular or the plural.
+func counted(n int, one say.Text, many string) say.Text {
 	if n == 1 {
-		return "1 " + one
+		return one
 	}
-	return fmt.Sprintf("%d %s", n, many)
+	return say.F(many, n)
 }

@@ -1,9 +1,8 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // poisonRules judge what harms in the mouth or the lungs.
@@ -19,8 +18,8 @@ var poisonRules = []Rule{
 			{Words: "canned kidney beans", Thing: thing("ellipsoid", "17x8x6", "none", "food;soft"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
-		explain: words{reason: "Four or five raw beans are enough to make a child very ill, and %s. Rinsing does not remove the toxin.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
-			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []string{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
+		explain: words{reason: "Four or five raw beans are enough to make a child very ill, and {who}. Rinsing does not remove the toxin.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
+			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []say.Text{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
 	},
 	{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents,
@@ -31,9 +30,9 @@ var poisonRules = []Rule{
 			{Words: "conkers", Thing: thing("sphere", "60", "none", "hard;rounded;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.ToxicSeed), KeepOut) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.ToxicSeed), KeepOut) },
 		explain: words{reason: "It is on the lists of poison centres.", change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
-			do: []string{"Gloves, and hands washed after"}}.explain,
+			do: []say.Text{"Gloves, and hands washed after"}}.explain,
 	},
 	{
 		ID: "honey", Title: "Honey", Family: FamilyContents,
@@ -48,10 +47,10 @@ var poisonRules = []Rule{
 			if !q.has(material.Honey) || q.youngest >= 12 {
 				return noObjection
 			}
-			return say(q.keptUnder(12))
+			return objects(q.keptUnder(12))
 		},
 		explain: words{reason: "Honey can hold spores that poison an infant's gut.", change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
-			do: []string{"Look the seal over before use"}}.explain,
+			do: []say.Text{"Look the seal over before use"}}.explain,
 	},
 	{
 		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, Tunable: true, tasteSafe: true,
@@ -64,8 +63,8 @@ var poisonRules = []Rule{
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Caffeine) },
-		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "Carob, or a colour without stimulant.", do: []string{"No tasting; hands washed after"}}.explain,
+		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Carob, or a colour without stimulant.", do: []say.Text{"No tasting; hands washed after"}}.explain,
 	},
 	{
 		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents,
@@ -82,10 +81,10 @@ var poisonRules = []Rule{
 			if !q.has(material.MineralOil) {
 				return noObjection
 			}
-			return say(q.keptUnder(60))
+			return objects(q.keptUnder(60))
 		},
 		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.", change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
-			do: []string{"Lid glued or bag doubled and taped; the bottle locked away"}}.explain,
+			do: []say.Text{"Lid glued or bag doubled and taped; the bottle locked away"}}.explain,
 	},
 	{
 		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, Tunable: true,
@@ -100,12 +99,12 @@ var poisonRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			if q.has(material.CamphorOil) {
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
 			return q.swallowedIf(material.EssentialOil)
 		},
 		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.", change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under", "36 months; camphor, wintergreen, eucalyptus at every age"},
-			do: []string{"At most one drop, mixed in by the adult; the bottle locked away"}}.explain,
+			do: []say.Text{"At most one drop, mixed in by the adult; the bottle locked away"}}.explain,
 	},
 	{
 		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
@@ -120,7 +119,7 @@ var poisonRules = []Rule{
 			share, known := q.facts.Alcohol.Get()
 			switch {
 			case known && share > 10:
-				return say(q.keptUnder(36))
+				return objects(q.keptUnder(36))
 			case q.facts.Alcohol.There() && !known:
 				return guess(q.keptUnder(36), factAlcohol)
 			}
@@ -130,9 +129,9 @@ var poisonRules = []Rule{
 			share, _ := q.facts.Alcohol.Get()
 			return explanation{
 				reason:  "Alcohol drops a small child's blood sugar; a mouthful is too much.",
-				numbers: []Number{{"alcohol", fmt.Sprintf("%g %%", share)}, {"limit", "10 %"}, q.youngestNumber()},
+				numbers: []Number{{"alcohol", say.F("{share} %", say.Figure(share))}, {"limit", "10 %"}, q.youngestNumber()},
 				change:  "A water-based colour or scent.",
-				do:      []string{"Only the adult handles it; aired and fully dry before play", "Extracts by the drop, the bottle out of reach"},
+				do:      []say.Text{"Only the adult handles it; aired and fully dry before play", "Extracts by the drop, the bottle out of reach"},
 			}
 		},
 	},
@@ -146,10 +145,10 @@ var poisonRules = []Rule{
 			{Words: "psyllium goo", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return sayIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
+			return objectsIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
 		},
 		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.", change: "A mix of food ingredients: starch, psyllium, salt-free dough.", limit: Number{"boron limit in sticky toys", "300 mg/kg"},
-			do: []string{"Gloves; locked away before children come"}}.explain,
+			do: []say.Text{"Gloves; locked away before children come"}}.explain,
 	},
 	{
 		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, Tunable: true, tasteSafe: true,
@@ -162,8 +161,8 @@ var poisonRules = []Rule{
 			{Words: "millet from the kitchen", Thing: thing("sphere", "2", "none", "food;grain"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.FeedGrade) },
-		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "The same grain from the kitchen shelf.", do: []string{"No tasting; hands washed after"}}.explain,
+		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "The same grain from the kitchen shelf.", do: []say.Text{"No tasting; hands washed after"}}.explain,
 	},
 	{
 		ID: "soil", Title: "Soil and sand", Family: FamilyContents, Tunable: true,
@@ -181,12 +180,12 @@ var poisonRules = []Rule{
 			case !q.has(material.Soil, material.Sand):
 				return noObjection
 			case q.open() && (q.youngest < 12 || q.mouths):
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
-			do: []string{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; cuts covered first, hands washed after"}}.explain,
+			do: []say.Text{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; cuts covered first, hands washed after"}}.explain,
 	},
 	{
 		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, Tunable: true,
@@ -199,7 +198,7 @@ var poisonRules = []Rule{
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Spice) },
-		explain: words{reason: "Spice burns eyes and its dust closes airways, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "Citrus peel or herbs for scent.", do: []string{"Mixed into dough by the adult, never loose"}}.explain,
+		explain: words{reason: "Spice burns eyes and its dust closes airways, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Citrus peel or herbs for scent.", do: []say.Text{"Mixed into dough by the adult, never loose"}}.explain,
 	},
 }

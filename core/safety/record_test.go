@@ -215,7 +215,7 @@ func TestGroupsAreThoseOnRecord(t *testing.T) {
 				a := g.Judge(&subject, Open)
 				out.WriteString(" " + letterOf[a.Verdict])
 				if first, _ := a.First(); first.Rule == ratioRule.ID {
-					out.WriteString(" " + first.Reason)
+					out.WriteString(" " + first.Reason.String())
 				}
 			}
 			out.WriteString("\n")

@@ -1,12 +1,11 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/say"
 )
 
 // Standing says how sure the ground of a rule is.
@@ -112,14 +111,14 @@ type ruling struct {
 
 var noObjection = ruling{verdict: GoesIn}
 
-func say(v Verdict) ruling { return ruling{verdict: v} }
+func objects(v Verdict) ruling { return ruling{verdict: v} }
 
 func guess(v Verdict, f fact) ruling { return ruling{verdict: v, missing: f} }
 
 // sayIf objects with v when it holds.
-func sayIf(holds bool, v Verdict) ruling {
+func objectsIf(holds bool, v Verdict) ruling {
 	if holds {
-		return say(v)
+		return objects(v)
 	}
 	return noObjection
 }
@@ -151,7 +150,7 @@ const (
 	factPacket
 )
 
-var factWords = [...]string{
+var factWords = [...]say.Text{
 	nothing: "", factForm: "what it is like in the hand", factSize: "its smallest size",
 	factGauge: "whether it fits a real gauge", factContents: "what is in it",
 	factTraits: "whether anything else about it matters", factPortion: "how much one child has",
@@ -167,42 +166,42 @@ var factWords = [...]string{
 
 // explanation is the wording of a finding.
 type explanation struct {
-	reason  string
+	reason  say.Text
 	numbers []Number
-	change  string   // what would change the verdict
-	do      []string // conditions, each a thing an adult does
+	change  say.Text   // what would change the verdict
+	do      []say.Text // conditions, each a thing an adult does
 }
 
 // Number is a figure that a rule used, with its unit in the value.
-type Number struct{ Label, Value string }
+type Number struct{ Label, Value say.Text }
 
 // Finding is one objection to a thing.
 type Finding struct {
 	Rule    string
-	Title   string
+	Title   say.Text
 	Verdict Verdict
-	Reason  string
+	Reason  say.Text
 	Numbers []Number
 	Source  Ground
-	Change  string
-	Do      []string
+	Change  say.Text
+	Do      []say.Text
 	// Missing names the fact to find out, for Measure first.
-	Missing string
+	Missing say.Text
 }
 
-// words is the wording of a rule whose reason does not vary. "{under}" stands for how
+// words is the wording of a rule whose reason does not vary. "{who}" stands for how
 // many children are under the age Under.
 type words struct {
-	reason, change string
+	reason, change say.Text
 	limit          Number
 	under          int
-	do             []string
+	do             []say.Text
 }
 
 func (w words) explain(q *question, _ ruling) explanation {
 	e := explanation{reason: w.reason, change: w.change, do: w.do, numbers: []Number{q.youngestNumber()}}
 	if w.under > 0 {
-		e.reason = fmt.Sprintf(w.reason, q.under(w.under))
+		e.reason = say.F(string(w.reason), q.under(w.under))
 	}
 	if w.limit.Label != "" {
 		e.numbers = append(e.numbers, w.limit)
@@ -234,34 +233,33 @@ func (q *question) keptUnder(months int) Verdict {
 }
 
 // under returns how many children are under the given effective age, in words.
-func (q *question) under(months int) string {
+func (q *question) under(months int) say.Text {
 	n := q.group.count(func(c room.Child) bool { return c.Effective(q.assume) < months })
 	if q.use == Home {
-		return fmt.Sprintf("at home there may be a child under %s", ageWords(months))
+		return say.F("at home there may be a child under {age}", ageWords(months))
 	}
 	if n == 0 {
-		return fmt.Sprintf("no child is under %s", ageWords(months))
+		return say.F("no child is under {age}", ageWords(months))
 	}
 	if n == 1 && len(q.group.room.Children) == 1 {
-		return fmt.Sprintf("the child is under %s or mouths things", ageWords(months))
+		return say.F("the child is under {age} or mouths things", ageWords(months))
 	}
-	verb := "are"
 	if n == 1 {
-		verb = "is"
+		return say.F("1 of {all} children is under {age} or mouth things", len(q.group.room.Children), ageWords(months))
 	}
-	return fmt.Sprintf("%d of %d children %s under %s or mouth things", n, len(q.group.room.Children), verb, ageWords(months))
+	return say.F("{count} of {all} children are under {age} or mouth things", n, len(q.group.room.Children), ageWords(months))
 }
 
-func ageWords(months int) string {
+func ageWords(months int) say.Text {
 	if months%12 == 0 && months >= 24 {
-		return fmt.Sprintf("%d", months/12)
+		return say.F("{years}", months/12)
 	}
-	return fmt.Sprintf("%d months", months)
+	return say.F("{months} months", months)
 }
 
 // youngestNumber is the figure that nearly every rule uses.
 func (q *question) youngestNumber() Number {
-	return Number{"youngest counts as", fmt.Sprintf("%d months", q.youngest)}
+	return Number{"youngest counts as", say.F("{months} months", q.youngest)}
 }
 
 // thing is a short way to write the description of an example.
@@ -275,7 +273,7 @@ func declares(a allergen.Allergen, by room.Way) func(*scenery) {
 }
 
 // mm prints a length of a rule.
-func mm(v float64) string { return fmt.Sprintf("%g mm", v) }
+func mm(v float64) say.Text { return say.F("{length} mm", say.Figure(v)) }
 
 // boreNumber is the bore of the small-parts cylinder as a figure.
-var boreNumber = Number{"gauge bore", fmt.Sprintf("%.2f mm", gauge.Bore)}
+var boreNumber = Number{"gauge bore", say.F("{length} mm", say.Fixed(gauge.Bore, 2))}

@@ -1,12 +1,12 @@
 package safety
 
 import (
-	"fmt"
 	"math"
 
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/say"
 )
 
 // Sizes in mm and masses in g at which rules of this family object.
@@ -50,22 +50,21 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason: fmt.Sprintf("a piece of %s lies wholly inside the %.2f mm small-parts gauge, and %s.",
-					q.facts.Smallest, gauge.Bore, q.under(36)),
-				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, boreNumber, q.youngestNumber()},
+				reason:  say.F("a piece of {size} lies wholly inside the {bore} mm small-parts gauge, and {who}.", q.facts.Smallest, say.Fixed(gauge.Bore, 2), q.under(36)),
+				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
-				do:      []string{sealedWatch(q)},
+				do:      []say.Text{sealedWatch(q)},
 			}
 			switch r.missing {
 			case factSize:
-				e.reason = fmt.Sprintf("Its size is not known: it may fit the small-parts gauge, and %s.", q.under(36))
+				e.reason = say.F("Its size is not known: it may fit the small-parts gauge, and {who}.", q.under(36))
 				e.change = "Its smallest size, measured."
 			case factGauge:
-				e.reason = fmt.Sprintf("It is irregular, %s: whether it fits the small-parts gauge is not known, and %s.", q.facts.Smallest, q.under(36))
+				e.reason = say.F("It is irregular, {size}: whether it fits the small-parts gauge is not known, and {who}.", q.facts.Smallest, q.under(36))
 				e.change = "Try it in a real gauge or the printed one."
 			}
 			if q.open() {
-				e.do = []string{"An adult keeps each wad in view and takes it in at the end"}
+				e.do = []say.Text{"An adult keeps each wad in view and takes it in at the end"}
 			}
 			return e
 		},
@@ -86,10 +85,10 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  fmt.Sprintf("a piece of %s fits the small-parts gauge; children of this age still choke on such pieces.", q.facts.Smallest),
-				numbers: []Number{{"smallest size", q.facts.Smallest.String()}, boreNumber, q.youngestNumber()},
+				reason:  say.F("a piece of {size} fits the small-parts gauge; children of this age still choke on such pieces.", q.facts.Smallest),
+				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece, or every child 6 or over.",
-				do:      []string{"An adult sits at the tub", "Count the pieces out and count them in"},
+				do:      []say.Text{"An adult sits at the tub", "Count the pieces out and count them in"},
 			}
 		},
 	},
@@ -119,11 +118,11 @@ var sizeRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			_, middle, _ := q.facts.Smallest.Extents()
 			e := explanation{
-				reason: fmt.Sprintf("A rounded piece %.1f mm across its middle drops through the %.1f mm ball hole: it can seal a throat.", middle, gauge.BallHole),
-				numbers: []Number{{"middle axis", fmt.Sprintf("%.1f mm", middle)},
-					{"ball hole", fmt.Sprintf("%.1f mm", gauge.BallHole)}, q.youngestNumber()},
+				reason: say.F("A rounded piece {middle} mm across its middle drops through the {hole} mm ball hole: it can seal a throat.", say.Fixed(middle, 1), say.Fixed(gauge.BallHole, 1)),
+				numbers: []Number{{"middle axis", say.F("{length} mm", say.Fixed(middle, 1))},
+					{"ball hole", say.F("{length} mm", say.Fixed(gauge.BallHole, 1))}, q.youngestNumber()},
 				change: "A ball over 45 mm, or a shape that is not rounded.",
-				do:     []string{"An adult sits at the tub", "Count the balls out and count them in"},
+				do:     []say.Text{"An adult sits at the tub", "Count the balls out and count them in"},
 			}
 			if r.missing == factSize {
 				e.reason = "Its size is not known: it may be a small ball, which can seal a throat."
@@ -154,14 +153,14 @@ var sizeRules = []Rule{
 			if f == material.FormUnknown {
 				return guess(v, factForm)
 			}
-			return say(v)
+			return objects(v)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  fmt.Sprintf("Hard fine grain is breathed in and swallowed by the handful, and %s.", q.under(36)),
+				reason:  say.F("Hard fine grain is breathed in and swallowed by the handful, and {who}.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"kept out under", "24 months or mouthing"}},
 				change:  "A filler that is soft or melts in the mouth, or a group in which every child is 2 and none mouths.",
-				do:      []string{"An adult sits at the tub the whole time", sealedWatch(q)},
+				do:      []say.Text{"An adult sits at the tub the whole time", sealedWatch(q)},
 			}
 		},
 	},
@@ -194,28 +193,28 @@ var sizeRules = []Rule{
 			if q.fragment.Unsure {
 				return guess(v, factFragment)
 			}
-			return say(v)
+			return objects(v)
 		},
 		explain: func(q *question, r ruling) explanation {
 			size, known := q.facts.Fragment.Get()
 			e := explanation{
-				reason:  fmt.Sprintf("It can come apart into pieces of %s, which fit the small-parts gauge.", mm(size)),
+				reason:  say.F("It can come apart into pieces of {size}, which fit the small-parts gauge.", mm(size)),
 				numbers: []Number{{"smallest piece", mm(size)}, boreNumber, q.youngestNumber()},
 				change:  "Something in one piece that stays in one piece.",
-				do:      []string{"Look it over before and after; take out what has come off at once", sealedWatch(q)},
+				do:      []say.Text{"Look it over before and after; take out what has come off at once", sealedWatch(q)},
 			}
 			switch {
 			case q.has(material.Ice, material.SaltedIce, material.DryIce):
 				e.reason = "Ice melts through every size on its way to nothing, and so through sizes that fit the small-parts gauge."
 				e.numbers[0] = Number{"smallest piece", "any, as it melts"}
 				e.change = "Ice in a sealed, taped bag, chilled water, or an older group."
-				e.do = []string{"An adult takes pieces out before they are the size of a mouthful"}
+				e.do = []say.Text{"An adult takes pieces out before they are the size of a mouthful"}
 			case !known:
 				e.reason = "It comes apart, and the smallest piece it can become is not known."
 				e.numbers[0].Value = "not known"
 				e.change = "The smallest piece it can come apart into, in mm."
 			case r.missing != nothing:
-				e.reason = fmt.Sprintf("It can come apart into pieces %s long; whether they fit the small-parts gauge is not known.", mm(size))
+				e.reason = say.F("It can come apart into pieces {size} long; whether they fit the small-parts gauge is not known.", mm(size))
 			}
 			return e
 		},
@@ -234,10 +233,10 @@ var sizeRules = []Rule{
 			if !q.has(material.Foam) {
 				return noObjection
 			}
-			return say(q.keptUnder(36))
+			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "A mouthful can be bitten off, and %s.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "Something solid or of cloth.", do: []string{"Look for bite marks; throw away what crumbles"}}.explain,
+		explain: words{reason: "A mouthful can be bitten off, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Something solid or of cloth.", do: []say.Text{"Look for bite marks; throw away what crumbles"}}.explain,
 	},
 	{
 		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true, usual: true,
@@ -258,10 +257,10 @@ var sizeRules = []Rule{
 				_, middle, long := f.Smallest.Extents()
 				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= noseEar && long-MeasuringError <= handLong
 			}
-			return sayIf(q.youngest < 72 && small && q.open(), WithAHand)
+			return objectsIf(q.youngest < 72 && small && q.open(), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
-			size := q.facts.Smallest.String()
+			size := say.Typed(q.facts.Smallest.String())
 			if !q.facts.Smallest.Known() {
 				size = "a grain, under 3 mm"
 			}
@@ -269,7 +268,7 @@ var sizeRules = []Rule{
 				reason:  "Small and hard: it goes up a nose or into an ear, and pulses swell there.",
 				numbers: []Number{{"size", size}, {"limit", "12 mm across the middle"}, q.youngestNumber()},
 				change:  "Pieces over 12 mm, or every child 6 or over.",
-				do:      []string{"Hands work over the tub; nobody lies in it", "Look for grains on faces and in cuffs before leaving"},
+				do:      []say.Text{"Hands work over the tub; nobody lies in it", "Look for grains on faces and in cuffs before leaving"},
 			}
 		},
 	},
@@ -289,15 +288,15 @@ var sizeRules = []Rule{
 				return noObjection
 			}
 			mouth, ml := cupOf(q.facts.Smallest)
-			return sayIf(!q.facts.Smallest.Known() || mouth-MeasuringError <= cupMouth && ml < cupCapacity, WithAHand)
+			return objectsIf(!q.facts.Smallest.Known() || mouth-MeasuringError <= cupMouth && ml < cupCapacity, WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			mouth, ml := cupOf(q.facts.Smallest)
 			return explanation{
 				reason:  "A round-mouthed cup of this size can seal over a small child's nose and mouth.",
-				numbers: []Number{{"mouth", fmt.Sprintf("%.0f mm", mouth)}, {"holds about", fmt.Sprintf("%.0f mL", ml)}, {"limit", "102 mm, 177 mL"}, q.youngestNumber()},
+				numbers: []Number{{"mouth", say.F("{length} mm", say.Fixed(mouth, 0))}, {"holds about", say.F("{volume} mL", say.Fixed(ml, 0))}, {"limit", "102 mm, 177 mL"}, q.youngestNumber()},
 				change:  "Two holes in it, a larger or deeper cup, or another shape.",
-				do:      []string{"Give it two holes or take another shape", "An adult sees faces the whole time"},
+				do:      []say.Text{"Give it two holes or take another shape", "An adult sees faces the whole time"},
 			}
 		},
 	},
@@ -311,15 +310,15 @@ var sizeRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			wall, known := q.facts.Wall.Get()
-			return sayIf(q.open() && q.facts.Wall.There() && (!known || wall > room.ComfortableWall(q.youngest)), WithAHand)
+			return objectsIf(q.open() && q.facts.Wall.There() && (!known || wall > room.ComfortableWall(q.youngest)), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			wall, _ := q.facts.Wall.Get()
 			return explanation{
 				reason:  "The youngest cannot reach the floor of it over the wall, and may climb or fall in.",
-				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", fmt.Sprintf("%.0f mm", room.ComfortableWall(q.youngest))}, q.youngestNumber()},
+				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", say.F("{length} mm", say.Fixed(room.ComfortableWall(q.youngest), 0))}, q.youngestNumber()},
 				change:  "A lower vessel.",
-				do:      []string{"Set it on the floor with a firm step beside it, an adult next to the youngest"},
+				do:      []say.Text{"Set it on the floor with a firm step beside it, an adult next to the youngest"},
 			}
 		},
 	},
@@ -333,18 +332,18 @@ var sizeRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			g, known := q.facts.Filled.Get()
-			return sayIf(q.facts.Filled.There() && (!known || g > liftFloor), WithAHand)
+			return objectsIf(q.facts.Filled.There() && (!known || g > liftFloor), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			g, _ := q.facts.Filled.Get()
 			e := explanation{
-				reason:  fmt.Sprintf("Filled it weighs %.1f kg: too much to lift to or from the floor.", g/1000),
-				numbers: []Number{{"filled", fmt.Sprintf("%.1f kg", g/1000)}, {"to or from the floor", "7 kg"}, {"at waist height", "16 kg"}},
+				reason:  say.F("Filled it weighs {mass} kg: too much to lift to or from the floor.", say.Fixed(g/1000, 1)),
+				numbers: []Number{{"filled", say.F("{mass} kg", say.Fixed(g/1000, 1))}, {"to or from the floor", "7 kg"}, {"at waist height", "16 kg"}},
 				change:  "A smaller vessel, or less in it.",
-				do:      []string{"Fill it where it stands and empty it by the scoop"},
+				do:      []say.Text{"Fill it where it stands and empty it by the scoop"},
 			}
 			if g > liftWaist {
-				e.reason = fmt.Sprintf("Filled it weighs %.1f kg: nobody should lift it.", g/1000)
+				e.reason = say.F("Filled it weighs {mass} kg: nobody should lift it.", say.Fixed(g/1000, 1))
 			}
 			return e
 		},
@@ -380,11 +379,11 @@ func (q *question) aboutSize(v Verdict, unsure bool) ruling {
 	case unsure:
 		return guess(v, factGauge)
 	}
-	return say(v)
+	return objects(v)
 }
 
 // sealedWatch is the condition that a sealed thing needs.
-func sealedWatch(q *question) string {
+func sealedWatch(q *question) say.Text {
 	if q.mouths {
 		return "Lid glued or bag doubled and taped on every edge; an adult stays within arm's reach"
 	}

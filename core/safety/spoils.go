@@ -1,9 +1,8 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Limits at which rules of this file object.
@@ -37,13 +36,13 @@ var spoilRules = []Rule{
 			case !q.has(material.Burns):
 				return noObjection
 			case q.use == AdultTool:
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
-			return say(KeepOut)
+			return objects(KeepOut)
 		},
 		explain: words{reason: "It burns skin in a second, and flour in the air, cotton wool, hand gel and paper catch fire from it.", limit: Number{"used by", "the adult, out of reach"},
 			change: "Done by the adult before the children come, and cooled.",
-			do:     []string{"Out of reach of the children, also while it cools", "No flour in the air, no cotton, gel or paper beside it"}}.explain,
+			do:     []say.Text{"Out of reach of the children, also while it cools", "No flour in the air, no cotton, gel or paper beside it"}}.explain,
 	},
 	{
 		ID: "sun-hot", Title: "Gets hot in the sun", Family: FamilyElements, only: true,
@@ -54,9 +53,9 @@ var spoilRules = []Rule{
 			{Words: "a metal bucket", Thing: thing("cylinder", "240x230", "none", "hard;sun-hot"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "a plastic bucket", Thing: thing("cylinder", "240x230", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.SunHot) && q.open(), WithAHand) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.SunHot) && q.open(), WithAHand) },
 		explain: words{reason: "Bare metal in the sun burns hands long before it looks hot.", limit: Number{"in the sun", "not at all"}, change: "Plastic or wood, or play indoors.",
-			do: []string{"Indoors or in the shade; felt with the back of an adult's hand first"}}.explain,
+			do: []say.Text{"Indoors or in the shade; felt with the back of an adult's hand first"}}.explain,
 	},
 	{
 		ID: "rust", Title: "Rusty", Family: FamilyThings, only: true,
@@ -68,9 +67,9 @@ var spoilRules = []Rule{
 			{Words: "a rusty bolt in a glued bottle", Thing: thing("cylinder", "10x60", "none", "hard;rusty"), Use: Sealed, Months: 60, Want: WithAHand},
 			{Words: "a clean tin", Thing: thing("cylinder", "75x110", "none", "hard"), Use: Open, Months: 100, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Rusty), q.openElse(KeepOut, WithAHand)) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Rusty), q.openElse(KeepOut, WithAHand)) },
 		explain: words{reason: "Rust flakes off and cuts, and what gets into the cut is hard to wash out.", limit: Number{"cleared by", "nothing but a new one"}, change: "The same thing without rust.",
-			do: []string{"Looked over before each use; a cut is washed and a health professional asked about tetanus"}}.explain,
+			do: []say.Text{"Looked over before each use; a cut is washed and a health professional asked about tetanus"}}.explain,
 	},
 	{
 		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom, only: true,
@@ -85,14 +84,14 @@ var spoilRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			days, there, known := q.kept()
-			return sayIf(q.open() && q.has(material.StoredGrain) && there && (!known || days > grainDays), WithAHand)
+			return objectsIf(q.open() && q.has(material.StoredGrain) && there && (!known || days > grainDays), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "Insects and mould come into grain that stands open.",
-				numbers: []Number{q.keptNumber(), {"looked over after", fmt.Sprintf("%g days", grainDays)}, {"freezer", "72 h at -18 °C"}},
+				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))}, {"freezer", "72 h at -18 °C"}},
 				change:  "A new packet, or 72 h in the freezer before play.",
-				do:      []string{"Spread it on a tray and look: webs, grubs, clumps or a musty smell mean the bin", "72 h in the freezer kills what hides in it"},
+				do:      []say.Text{"Spread it on a tray and look: webs, grubs, clumps or a musty smell mean the bin", "72 h in the freezer kills what hides in it"},
 			}
 		},
 	},
@@ -109,14 +108,14 @@ var spoilRules = []Rule{
 		},
 		decide: func(q *question) ruling {
 			days, there, known := q.kept()
-			return sayIf(q.has(material.CutStands) && there && (!known || days > cutDays), q.openElse(KeepOut, WithAHand))
+			return objectsIf(q.has(material.CutStands) && there && (!known || days > cutDays), q.openElse(KeepOut, WithAHand))
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "Cut flesh grows mould from the second day, also where none shows.",
 				numbers: []Number{q.keptNumber(), {"limit", "1 day"}},
 				change:  "One cut today.",
-				do:      []string{"Thrown away after this"},
+				do:      []say.Text{"Thrown away after this"},
 			}
 		},
 	},
@@ -138,16 +137,16 @@ var spoilRules = []Rule{
 			case !q.has(material.SteepedOil):
 				return noObjection
 			case there && (!known || days > oilDays):
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "In oil without air a poison can grow on garlic, herbs and chilli that cannot be seen, smelled or tasted.",
-				numbers: []Number{q.keptNumber(), {"limit", fmt.Sprintf("%g days, chilled", oilDays)}},
+				numbers: []Number{q.keptNumber(), {"limit", say.F("{days} days, chilled", say.Figure(oilDays))}},
 				change:  "Plain oil, or dried herbs rubbed in on the day.",
-				do:      []string{"Made today, chilled, never kept warm; what is left is thrown away"},
+				do:      []say.Text{"Made today, chilled, never kept warm; what is left is thrown away"},
 			}
 		},
 	},
@@ -158,7 +157,7 @@ func (q *question) keptNumber() Number {
 	days, there, known := q.kept()
 	switch {
 	case known:
-		return Number{"kept", counted(int(days), "day", "days")}
+		return Number{"kept", counted(int(days), "1 day", "{count} days")}
 	case there:
 		return Number{"kept", "for a time nobody knows"}
 	}

@@ -8,6 +8,7 @@ import (
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Swap is something to take in place of a thing that does not go in: it plays the same
@@ -17,7 +18,7 @@ type Swap struct {
 	Assessment Assessment
 	InCupboard bool
 	// Changes says what is different, in words: "dry → wet".
-	Changes []string
+	Changes []say.Text
 }
 
 // Swaps looks for swaps on one shelf for one group. It keeps what it has judged, so that
@@ -194,19 +195,19 @@ func shared(a, b []material.Part) int {
 }
 
 // changes says in words what is different with a swap.
-func changes(it material.Item, s Swap) []string {
+func changes(it material.Item, s Swap) []say.Text {
 	what := it.Feel.Changes(s.Item.Feel)
 	for _, p := range it.Parts {
 		if !s.Item.Plays(p) && p != material.Ingredient {
-			what = append(what, "no "+partWords[p])
+			what = append(what, say.F("no {part}", partWords[p]))
 		}
 	}
 	if added := s.Item.Facts.Allergens &^ it.Facts.Allergens; !added.Empty() {
-		what = append(what, "holds "+added.String())
+		what = append(what, say.F("holds {allergens}", added))
 	}
 	if s.Assessment.Verdict == WithAHand {
 		if f, ok := s.Assessment.First(); ok && len(f.Do) > 0 {
-			what = append(what, "needs a hand: "+lower(f.Do[0]))
+			what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0])))
 		}
 	}
 	if len(what) == 0 {
@@ -215,7 +216,7 @@ func changes(it material.Item, s Swap) []string {
 	return what
 }
 
-var partWords = map[material.Part]string{
+var partWords = map[material.Part]say.Text{
 	material.Filler: "scooping and pouring", material.Find: "finding", material.Tool: "use as a tool", material.Vessel: "use as a vessel",
 	material.Squeeze: "squeezing", material.Thread: "threading", material.Pour: "pouring", material.Float: "floating", material.Scent: "scent",
 	material.Colour: "colour", material.Sound: "sound", material.Sparkle: "sparkle",

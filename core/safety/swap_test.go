@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Law (f): any swap passes the same check for the same room, use and setting.
@@ -79,7 +80,7 @@ func TestSwapsKeepPartAndFeel(t *testing.T) {
 		require.True(t, ok, id)
 		assert.Empty(t, NewSwaps(&pebbles, material.Standard(), nil, nil).For(poison, nil, Open, 3), "%s: another mix is the answer, never a food", id)
 	}
-	assert.Contains(t, first(t, pebbles, "shells-small").Changes, "light → medium")
+	assert.Contains(t, first(t, pebbles, "shells-small").Changes, say.F("{was} → {is}", say.Text("light"), say.Text("medium")))
 
 	// In a mix powder stands in for powder; a find need not.
 	for id, want := range map[string]material.Form{"self-raising-flour": material.Powder, "milk": material.Liquid, "bread-flour": material.Powder} {

@@ -2,6 +2,7 @@ package safety
 
 import (
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // Lengths in mm at which rules of this family object.
@@ -30,14 +31,14 @@ var thingRules = []Rule{
 			case !q.has(material.LatexBalloon, material.Glove):
 				return noObjection
 			case q.use == AdultTool && !q.has(material.LatexBalloon): // worn by the adult
-				return say(WithAHand)
+				return objects(WithAHand)
 			case q.youngest < 96:
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: words{reason: "A balloon, a scrap of one or a glove moulds itself to a throat and cannot be coughed up.", limit: Number{"kept out under", "96 months"},
-			change: "A cloth ball, or a bag of strong film taped shut.", do: []string{"Count every one; take scraps away at once"}}.explain,
+			change: "A cloth ball, or a bag of strong film taped shut.", do: []say.Text{"Count every one; take scraps away at once"}}.explain,
 	},
 	{
 		ID: "swelling", Title: "Swells in water", Family: FamilyThings, Tunable: true,
@@ -56,16 +57,16 @@ var thingRules = []Rule{
 			case !q.has(material.Swells), q.facts.Traits.Has(material.Hydrated, material.Food):
 				return noObjection
 			case q.open() && q.youngest < 72, q.mouths:
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
-				numbers: []Number{{"size to", q.facts.Largest.String()}, {"kept out under", "72 months"}, q.youngestNumber()},
+				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"}, q.youngestNumber()},
 				change:  "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
-				do:      []string{"Count them out and count them in; sweep the floor for strays", sealedWatch(q)},
+				do:      []say.Text{"Count them out and count them in; sweep the floor for strays", sealedWatch(q)},
 			}
 		},
 	},
@@ -85,16 +86,16 @@ var thingRules = []Rule{
 			switch {
 			case q.has(material.Magnet):
 				if q.has(material.Enclosed) && !q.has(material.Damaged) && q.facts.Smallest.Known() && !q.fit.Fits {
-					return say(WithAHand)
+					return objects(WithAHand)
 				}
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.has(material.MayHoldMagnet):
 				return guess(KeepOut, factMagnet)
 			}
 			return noObjection
 		},
 		explain: words{reason: "Two magnets, or one and a bit of metal, pull together through the walls of the gut.", limit: Number{"flux index limit", "50"},
-			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []string{"Look over every case for cracks before and after; count them"}}.explain,
+			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []say.Text{"Look over every case for cracks before and after; count them"}}.explain,
 	},
 	{
 		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, asTool: true,
@@ -111,12 +112,12 @@ var thingRules = []Rule{
 			case !q.has(material.Battery):
 				return noObjection
 			case q.has(material.Enclosed) && !q.has(material.Damaged):
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
-			return say(KeepOut)
+			return objects(KeepOut)
 		},
 		explain: words{reason: "A swallowed button or coin cell burns through the gullet within hours.", limit: Number{"closed with", "a screw"},
-			change: "A light without cells, or a case closed with a screw.", do: []string{"Try the screw before play; count them back in"}}.explain,
+			change: "A light without cells, or a case closed with a screw.", do: []say.Text{"Try the screw before play; count them back in"}}.explain,
 	},
 	{
 		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings,
@@ -133,17 +134,17 @@ var thingRules = []Rule{
 		decide: func(q *question) ruling {
 			switch {
 			case q.has(material.Breakable):
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.has(material.Sharp) && !q.has(material.Scissors):
 				if q.youngest < 96 {
-					return say(KeepOut)
+					return objects(KeepOut)
 				}
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
 		explain: words{reason: "It cuts, pierces or splinters, or breaks into pieces that do.", limit: Number{"kept out under", "96 months; glass at every age"},
-			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []string{"It stays with the adult between uses", "Count it back in"}}.explain,
+			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []say.Text{"It stays with the adult between uses", "Count it back in"}}.explain,
 	},
 	{
 		ID: "damaged", Title: "Damaged", Family: FamilyThings,
@@ -154,9 +155,9 @@ var thingRules = []Rule{
 			{Words: "a cracked scoop", Thing: thing("box", "110x60x45", "none", "hard;damaged"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "a whole scoop", Thing: thing("box", "110x60x45", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Damaged), KeepOut) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Damaged), KeepOut) },
 		explain: words{reason: "A crack, a loose handle or an open wire end pinches, cuts and sheds pieces.", change: "Mended, with wire ends bent in, or replaced.",
-			do: []string{"Mend it or throw it away after this"}}.explain,
+			do: []say.Text{"Mend it or throw it away after this"}}.explain,
 	},
 	{
 		ID: "cord", Title: "Cord or loop", Family: FamilyThings, Tunable: true,
@@ -178,11 +179,11 @@ var thingRules = []Rule{
 			loop, loopKnown := q.facts.Loop.Get()
 			switch {
 			case loopKnown && loop >= loopRound:
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.facts.Loop.There() && !loopKnown:
 				return guess(KeepOut, factCord)
 			case known && free > cordFree:
-				return say(worst)
+				return objects(worst)
 			case q.facts.Cord.There() && !known:
 				return guess(worst, factCord)
 			}
@@ -195,10 +196,10 @@ var thingRules = []Rule{
 				reason:  "A long cord or a large loop can go round a neck.",
 				numbers: []Number{{"free end", mm(free)}, {"limit", mm(cordFree)}, q.youngestNumber()},
 				change:  "A free end of 220 mm at most, and no loop of 356 mm round.",
-				do:      []string{"Never round a neck; taken in as soon as play ends"},
+				do:      []say.Text{"Never round a neck; taken in as soon as play ends"},
 			}
 			if q.facts.Loop.There() {
-				e.numbers = append(e.numbers, Number{"loop", mm(loop) + " round"}, Number{"limit of a loop", mm(loopRound)})
+				e.numbers = append(e.numbers, Number{"loop", say.F("{length} mm round", say.Figure(loop))}, Number{"limit of a loop", mm(loopRound)})
 			}
 			return e
 		},
@@ -222,14 +223,14 @@ var thingRules = []Rule{
 			case !q.has(material.Film) && !q.facts.Opening.There():
 				return noObjection
 			case q.open() && (q.youngest < 36 || q.youngest < 72 && known && opening >= bagOpening):
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.open() && q.youngest < 72 && q.facts.Opening.There() && !known:
 				return guess(KeepOut, factOpening)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under", "36 months; a wide bag 72"},
-			change: "Taped flat on every edge, or something thicker.", do: []string{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
+			change: "Taped flat on every edge, or something thicker.", do: []say.Text{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
 	},
 	{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, Tunable: true,
@@ -245,10 +246,10 @@ var thingRules = []Rule{
 			if !q.has(material.Sticker) || q.youngest >= 72 {
 				return noObjection
 			}
-			return say(q.keptUnder(36))
+			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and %s.", under: 36, limit: Number{"counts as", "a small part"},
-			change: "A printed or stamped mark.", do: []string{"An adult hands them out one by one and counts the backing"}}.explain,
+		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and {who}.", under: 36, limit: Number{"counts as", "a small part"},
+			change: "A printed or stamped mark.", do: []say.Text{"An adult hands them out one by one and counts the backing"}}.explain,
 	},
 	{
 		ID: "glitter", Title: "Glitter", Family: FamilyThings, Tunable: true,
@@ -265,10 +266,10 @@ var thingRules = []Rule{
 			if !q.has(material.Glitter) {
 				return noObjection
 			}
-			return say(q.keptUnder(36))
+			return objects(q.keptUnder(36))
 		},
 		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"kept out under", "36 months"},
-			change: "Glitter sealed in a glued bottle.", do: []string{"Hands away from faces; rinse, do not rub, an eye", "Look the seal over before use"}}.explain,
+			change: "Glitter sealed in a glued bottle.", do: []say.Text{"Hands away from faces; rinse, do not rub, an eye", "Look the seal over before use"}}.explain,
 	},
 }
 

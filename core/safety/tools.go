@@ -1,9 +1,8 @@
 package safety
 
 import (
-	"fmt"
-
 	"emblo/core/material"
+	"emblo/core/say"
 )
 
 // toolRules judge what is worked or blown with, closed in, plugged in or sent home.
@@ -31,14 +30,14 @@ var toolRules = []Rule{
 			}
 			switch {
 			case q.youngest < from:
-				return say(q.openElse(KeepOut, WithAHand))
+				return objects(q.openElse(KeepOut, WithAHand))
 			case q.has(material.Scissors):
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
 		explain: words{reason: "Hands of this age cannot steer it, and it goes to the mouth or the eyes.", limit: Number{"from", "24 months tweezers, 36 droppers and scissors"},
-			change: "Wider tongs, a scoop, or fingers.", do: []string{"Sitting down, one child at a time, the adult beside"}}.explain,
+			change: "Wider tongs, a scoop, or fingers.", do: []say.Text{"Sitting down, one child at a time, the adult beside"}}.explain,
 	},
 	{
 		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings,
@@ -53,14 +52,14 @@ var toolRules = []Rule{
 		decide: func(q *question) ruling {
 			switch {
 			case q.facts.Traits.Has(material.Mouthpiece, material.Shared):
-				return say(KeepOut)
+				return objects(KeepOut)
 			case q.has(material.Mouthpiece):
-				return say(WithAHand)
+				return objects(WithAHand)
 			}
 			return noObjection
 		},
 		explain: words{reason: "What one child has had in the mouth, the next one gets.", limit: Number{"each child", "one of their own"},
-			change: "One each.", do: []string{"One each, marked with the child's letters; thrown away or boiled after"}}.explain,
+			change: "One each.", do: []say.Text{"One each, marked with the child's letters; thrown away or boiled after"}}.explain,
 	},
 	{
 		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, Tunable: true,
@@ -79,10 +78,10 @@ var toolRules = []Rule{
 			if !q.has(material.Blow) || !loose {
 				return noObjection
 			}
-			return say(q.keptUnder(48))
+			return objects(q.keptUnder(48))
 		},
 		explain: words{reason: "A child who blows breathes in first, and loose small things go with it.", limit: Number{"kept out under", "48 months"},
-			change: "Nothing loose and small in reach, or blowing without a straw.", do: []string{"Only the one piece that was tried is in reach", "An adult counts breaths: out only"}}.explain,
+			change: "Nothing loose and small in reach, or blowing without a straw.", do: []say.Text{"Only the one piece that was tried is in reach", "An adult counts breaths: out only"}}.explain,
 	},
 	{
 		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings,
@@ -93,9 +92,9 @@ var toolRules = []Rule{
 			{Words: "vinegar and soda in a closed bottle", Thing: thing("cylinder", "70x200", "none", "hard;gas"), Use: Sealed, Months: 60, Want: KeepOut},
 			{Words: "a bottle of coloured water", Thing: thing("cylinder", "70x200", "none", "hard"), Use: Sealed, Months: 60, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Gas), KeepOut) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Gas), KeepOut) },
 		explain: words{reason: "Gas, or water as it freezes, bursts what it is closed in.", change: "Left open, with nothing closed on it.",
-			limit: Number{"closed in", "nothing"}, do: []string{"The adult opens it before it comes near a child"}}.explain,
+			limit: Number{"closed in", "nothing"}, do: []say.Text{"The adult opens it before it comes near a child"}}.explain,
 	},
 	{
 		ID: "electric", Title: "Electric tool", Family: FamilyThings,
@@ -107,9 +106,9 @@ var toolRules = []Rule{
 			{Words: "an electric whisk in the adult's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"), Use: AdultTool, Months: 30, Want: WithAHand},
 			{Words: "a hand whisk", Thing: thing("box", "200x50x50", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
 		},
-		decide: func(q *question) ruling { return sayIf(q.has(material.Electric), KeepOut) },
+		decide: func(q *question) ruling { return objectsIf(q.has(material.Electric), KeepOut) },
 		explain: words{reason: "Mains, heat and moving parts are not for small hands.", change: "A tool worked by hand.",
-			do: []string{"Unplugged and out of reach before children come to the counter"}}.explain,
+			do: []say.Text{"Unplugged and out of reach before children come to the counter"}}.explain,
 	},
 	{
 		ID: "sent-home", Title: "Sent home", Family: FamilyThings,
@@ -125,19 +124,19 @@ var toolRules = []Rule{
 			case q.use != Home:
 				return noObjection
 			case !q.facts.Traits.Meet(neverHome).Empty() && !q.facts.Traits.Has(material.Swells, material.Hydrated, material.Food):
-				return say(KeepOut)
+				return objects(KeepOut)
 			}
-			return say(WithAHand)
+			return objects(WithAHand)
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason:  "A home may hold a baby who mouths things, an allergy nobody declared, and a pet.",
-				numbers: []Number{{"holds", q.facts.Allergens.String()}, {"unknown child counts as", "6 months, mouthing"}},
+				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"unknown child counts as", "6 months, mouthing"}},
 				change:  "Using it in the room instead.",
-				do:      []string{"List every ingredient and allergen on the label", "Say on the label: keep from younger children and pets"},
+				do:      []say.Text{"List every ingredient and allergen on the label", "Say on the label: keep from younger children and pets"},
 			}
 			if r.verdict == KeepOut {
-				e.reason = fmt.Sprintf("What swells, magnets, cells, balloons and borates never go home: %s", lower(e.reason))
+				e.reason = say.F("What swells, magnets, cells, balloons and borates never go home: {reason}", say.Within(e.reason))
 			}
 			return e
 		},

@@ -10,9 +10,31 @@ import (
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 )
+
+// Pen writes answers down in a language: what the core says is put into words here, and nowhere
+// before.
+type Pen struct{ *say.Language }
+
+// English is the pen that writes in the language of the sources.
+var English = Pen{say.English}
+
+// Text writes a message.
+func (p Pen) Text(t say.Text) string { return t.In(p.Language) }
+
+// text writes what is its own English source.
+func (p Pen) text(s string) string { return say.Text(s).In(p.Language) }
+
+// notes writes what may be nothing at all, which stays nothing.
+func (p Pen) notes(notes []say.Text) []string {
+	if notes == nil {
+		return nil
+	}
+	return p.All(notes)
+}
 
 // WriteVerdict writes a verdict with its mark; a verdict that nobody reached is empty and
 // not ready.
@@ -23,42 +45,39 @@ func WriteVerdict(v safety.Verdict) Judged {
 	return Judged{v.String(), v.Mark(), v.Ready()}
 }
 
-// WriteFindings writes findings, worst first; never nil.
-func WriteFindings(fs []safety.Finding) []Finding {
+// Findings writes findings, worst first; never nil.
+func (p Pen) Findings(fs []safety.Finding) []Finding {
 	out := make([]Finding, len(fs))
 	for i, f := range fs {
-		out[i] = Finding{Rule: f.Rule, Title: f.Title, Judged: WriteVerdict(f.Verdict), Reason: f.Reason, Numbers: make([]Number, len(f.Numbers)),
-			Source: f.Source.Source, Standing: string(f.Source.Standing), Change: f.Change, Do: f.Do, Missing: f.Missing}
+		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteVerdict(f.Verdict), Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
+			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change), Do: p.All(f.Do), Missing: p.Text(f.Missing)}
 		for j, n := range f.Numbers {
-			out[i].Numbers[j] = Number(n)
-		}
-		if f.Do == nil {
-			out[i].Do = []string{}
+			out[i].Numbers[j] = Number{p.Text(n.Label), p.Text(n.Value)}
 		}
 	}
 	return out
 }
 
-// WriteLine writes the answer for one thing, with its findings in words.
-func WriteLine(l plan.Line) Line {
+// Line writes the answer for one thing, with its findings in words.
+func (p Pen) Line(l plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
-	return Line{ID: l.ID, Name: l.Name, Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: WriteFindings(l.Assessment.Findings()),
+	return Line{ID: l.ID, Name: p.Text(say.Name(l.ID, l.Name)), Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: p.Findings(l.Assessment.Findings()),
 		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}}
 }
 
-// WriteLines writes answers in their order; never nil.
-func WriteLines(lines []plan.Line) []Line {
+// Lines writes answers in their order; never nil.
+func (p Pen) Lines(lines []plan.Line) []Line {
 	out := make([]Line, len(lines))
 	for i, l := range lines {
-		out[i] = WriteLine(l)
+		out[i] = p.Line(l)
 	}
 	return out
 }
 
-// WriteGroup writes the children of a group as the rules see them.
-func WriteGroup(g *safety.Group) Group {
+// Group writes the children of a group as the rules see them.
+func (p Pen) Group(g *safety.Group) Group {
 	r := g.Room()
-	out := Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(), YoungestMonths: g.Youngest(), YoungestWords: age.Words(g.Youngest()),
+	out := Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(), YoungestMonths: g.Youngest(), YoungestWords: p.Text(age.Say(g.Youngest())),
 		Ages: make([]Age, len(r.Children))}
 	for i, c := range r.Children {
 		out.Ages[i] = Age{Initials: c.Label, Months: c.Months, CountsAs: c.Effective(false), Mouths: wordOf(c.Mouths)}
@@ -79,16 +98,16 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 	return o.At.Minus(hands+waiting, o.Zone)
 }
 
-// WriteAnswer writes the answer to a plan, each line as write does.
-func WriteAnswer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
+// Answer writes the answer to a plan, each line as write does.
+func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
 	v := WriteVerdict(a.Verdict)
-	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: WriteGroup(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
-		Baseline: safety.Baseline(), Notes: a.Notes}
+	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: p.Group(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
+		Baseline: p.All(safety.Baseline()), Notes: p.notes(a.Notes)}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
 	out.StartBy = o.StartBy(a).String()
 	for i, s := range a.Timeline {
-		out.Timeline[i] = Step{Text: s.Text, Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
+		out.Timeline[i] = Step{Text: p.Text(s.Text), Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
 		left -= s.Minutes
 	}
 	for i, l := range a.Lines {
@@ -99,7 +118,7 @@ func WriteAnswer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line
 		out.Base = &l
 	}
 	if a.Mix != nil {
-		m := writeMix(a.Mix)
+		m := p.mix(a.Mix)
 		out.Mix = &m
 	}
 	if f := a.Fill; f != nil {
@@ -109,8 +128,8 @@ func WriteAnswer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line
 	return out
 }
 
-// WriteDigest writes what a list says of a set-up.
-func WriteDigest(a plan.Answer, o Opening) Digest {
+// Digest writes what a list says of a set-up.
+func (p Pen) Digest(a plan.Answer, o Opening) Digest {
 	v := WriteVerdict(a.Verdict)
 	d := Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
 	if a.Base != nil {
@@ -123,18 +142,18 @@ func WriteDigest(a plan.Answer, o Opening) Digest {
 		d.What += ", " + a.Fill.InAll.String()
 	}
 	if l, f, ok := a.Worst(); ok {
-		d.Reason = l.Name + ": " + f.Reason
+		d.Reason = p.Text(say.F("{thing}: {reason}", say.Name(l.ID, l.Name), f.Reason))
 	}
 	return d
 }
 
-func writeMix(m *plan.MixAnswer) MixAnswer {
+func (p Pen) mix(m *plan.MixAnswer) MixAnswer {
 	b := m.Batch
-	out := MixAnswer{Recipe: b.Recipe.Name, NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
-		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: m.Nature.Keeps, Nature: WriteNature(m.Nature, m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
+	out := MixAnswer{Recipe: p.Text(b.Recipe.Say()), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
+		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: p.Text(m.Nature.Keeps), Nature: p.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
 	out.Pots, out.PotEachG = pots(m.Pots)
 	for i, a := range b.Amounts {
-		out.Amounts[i] = WriteAmount(a)
+		out.Amounts[i] = p.Amount(a)
 	}
 	return out
 }
@@ -146,22 +165,19 @@ func pots(p recipe.Pots) (count int, eachG float64) {
 	return p.Count, p.Each.Grams()
 }
 
-// WriteNature writes what a mix is, and how much of the youngest child's day a taste holds.
-func WriteNature(n recipe.Nature, tasteShare float64, notTasteSafe []string) Nature {
-	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: n.Class.String(), Hydration: max(0, n.Hydration), SodiumMG: n.TasteSodium.Grams() * 1000,
-		TasteShare: tasteShare, NotTasteSafe: notTasteSafe, Stains: n.Stains, Allergens: n.Allergens.String()}
-	if notTasteSafe == nil {
-		out.NotTasteSafe = []string{}
-	}
+// Nature writes what a mix is, and how much of the youngest child's day a taste holds.
+func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text) Nature {
+	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()), Hydration: max(0, n.Hydration), SodiumMG: n.TasteSodium.Grams() * 1000,
+		TasteShare: tasteShare, NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
 	if n.Known {
 		out.Activity = max(0, n.Activity)
 	}
 	return out
 }
 
-// WriteAmount writes how much of one ingredient.
-func WriteAmount(a recipe.Amount) Amount {
-	return Amount{ItemID: a.Line.Item.ID, Name: a.Line.Item.Name, ExactG: a.Exact.Grams(), Scoops: WriteScoops(a.Scoops), Off: a.Off, Within: a.Within}
+// Amount writes how much of one ingredient.
+func (p Pen) Amount(a recipe.Amount) Amount {
+	return Amount{ItemID: a.Line.Item.ID, Name: p.Text(a.Line.Item.Say()), ExactG: a.Exact.Grams(), Scoops: WriteScoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
 // WriteScoops writes fillings of measures; never nil.
@@ -173,11 +189,11 @@ func WriteScoops(scoops []recipe.Scoop) []Scoop {
 	return out
 }
 
-// WriteSteps writes the steps of a recipe; never nil.
-func WriteSteps(steps []recipe.Step) []RecipeStep {
+// Steps writes the steps of a recipe; never nil.
+func (p Pen) Steps(steps []recipe.Step) []RecipeStep {
 	out := make([]RecipeStep, len(steps))
 	for i, s := range steps {
-		out[i] = RecipeStep(s)
+		out[i] = RecipeStep{p.Text(s.Text), s.Minutes, s.Wait, s.AdultOnly, s.ChildrenHelp, s.Resource}
 	}
 	return out
 }
@@ -211,27 +227,27 @@ func points(ps []gauge.Point) []Point {
 	return out
 }
 
-// WriteSwaps writes swaps, best first; never nil.
-func WriteSwaps(swaps []safety.Swap) []Swap {
+// Swaps writes swaps, best first; never nil.
+func (p Pen) Swaps(swaps []safety.Swap) []Swap {
 	out := make([]Swap, len(swaps))
 	for i, s := range swaps {
-		out[i] = Swap{ItemID: s.Item.ID, Name: s.Item.Name, Judged: WriteVerdict(s.Assessment.Verdict), Changes: s.Changes, InCupboard: s.InCupboard}
+		out[i] = Swap{ItemID: s.Item.ID, Name: p.Text(s.Item.Say()), Judged: WriteVerdict(s.Assessment.Verdict), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
 	}
 	return out
 }
 
-// WriteRules writes the rule book.
-func WriteRules(rules []safety.Rule) []Rule {
+// Rules writes the rule book.
+func (p Pen) Rules(rules []safety.Rule) []Rule {
 	out := make([]Rule, len(rules))
 	for i, r := range rules {
-		out[i] = Rule{ID: r.ID, Title: r.Title, Family: string(r.Family), Threshold: r.Threshold, Source: r.Ground.Source, Standing: string(r.Ground.Standing),
+		out[i] = Rule{ID: r.ID, Title: p.text(r.Title), Family: p.text(string(r.Family)), Threshold: p.text(r.Threshold), Source: p.text(r.Ground.Source), Standing: p.text(string(r.Ground.Standing)),
 			Tunable: r.Tunable, Examples: make([]RuleExample, len(r.Examples))}
 		for j, e := range r.Examples {
-			who := age.Words(e.Months)
+			who := age.Say(e.Months)
 			if e.Mouths {
-				who += ", mouthing"
+				who = say.F("{age}, mouthing", who)
 			}
-			out[i].Examples[j] = RuleExample{Words: e.Words, Who: who, Use: e.Use.String(), Judged: WriteVerdict(e.Want)}
+			out[i].Examples[j] = RuleExample{Words: p.text(e.Words), Who: p.Text(who), Use: e.Use.String(), Judged: WriteVerdict(e.Want)}
 		}
 	}
 	return out

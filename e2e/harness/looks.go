@@ -15,12 +15,33 @@ import (
 // Accessible runs axe-core on the page and fails on any violation.
 func (p *Person) Accessible() {
 	p.t.Helper()
-	source, err := os.ReadFile(filepath.Join(root(), "web/node_modules/axe-core/axe.min.js"))
-	require.NoError(p.t, err)
-	p.js(string(source))
-	p.js(`Promise.allSettled(document.getAnimations().map(a => a.finished))`)
-	time.Sleep(300 * time.Millisecond) // colours that are still changing have no contrast of their own
-	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations'] }).then(r => JSON.stringify(
+	p.axe("")
+}
+
+// Legible runs the rules of axe-core that colours decide on, for a page whose colours alone have
+// changed since Accessible.
+func (p *Person) Legible() {
+	p.t.Helper()
+	p.axe(`, runOnly: ['color-contrast', 'link-in-text-block']`)
+}
+
+func (p *Person) axe(only string) {
+	p.t.Helper()
+	if !evaluate[bool](p, `!!window.axe`) {
+		source, err := os.ReadFile(filepath.Join(root(), "web/node_modules/axe-core/axe.min.js"))
+		require.NoError(p.t, err)
+		p.js(string(source))
+	}
+	// Colours that are still changing have no contrast of their own.
+	evaluate[bool](p, `(async () => {
+		const still = () => new Promise(drawn => setTimeout(() => requestAnimationFrame(drawn), 60))
+		await still()
+		for (let moving; (moving = document.getAnimations().filter(a => a.playState === 'running')).length; await still()) {
+			await Promise.allSettled(moving.map(a => a.finished)) // what inherits a colour begins when that is done
+		}
+		return true
+	})()`)
+	text := evaluate[string](p, `axe.run(document, { resultTypes: ['violations']`+only+` }).then(r => JSON.stringify(
 		r.violations.map(v => ({ id: v.id, help: v.help, nodes: v.nodes.map(n => n.html.slice(0, 160) + ' // ' + n.any.map(a => a.message).join('; ')).slice(0, 4) }))))`)
 	var violations []any
 	require.NoError(p.t, json.Unmarshal([]byte(text), &violations))
@@ -33,7 +54,7 @@ func (p *Person) Accessible() {
 // Shot returns a picture of the screen as PNG.
 func (p *Person) Shot() []byte {
 	p.t.Helper()
-	p.js(`document.fonts.ready`)
+	evaluate[bool](p, `document.fonts.ready.then(() => true)`)
 	time.Sleep(350 * time.Millisecond) // transitions end
 	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
 	require.NoError(p.t, err)
