@@ -55,7 +55,7 @@ func (d *Desk) Check(in written.CheckInput, today age.Date) (written.CheckAnswer
 
 // judge judges a meaning for a room on a day; for one that does not read it is Measure first.
 func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v written.CheckVerdict, waits bool) {
-	v = written.CheckVerdict{Who: r.Name(), RoomID: r.ID}
+	v = written.CheckVerdict{Who: d.Pen.Text(say.Typed(r.Name())), RoomID: r.ID}
 	why := d.whyUnreadable(r)
 	if why == "" {
 		g, err := d.groupOn(r, day)
@@ -120,7 +120,7 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 		out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
 	}
 	if m.Family != nil {
-		q := questionOf(m.Family)
+		q := d.questionOf(m.Family)
 		out.Question = &q
 	}
 	if !m.Known() {
@@ -130,8 +130,8 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 	}
 }
 
-func questionOf(f *naming.Family) written.Question {
-	q := written.Question{Text: f.Question, Given: f.Given()}
+func (d *Desk) questionOf(f *naming.Family) written.Question {
+	q := written.Question{Text: d.Pen.Text(say.Text(f.Question)), Given: f.Given()}
 	for _, a := range f.Answers {
 		q.Answers = append(q.Answers, a.Words)
 	}
@@ -192,7 +192,7 @@ func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error
 	}
 	if m := d.names.Resolve(words, ""); strings.TrimSpace(words) != "" {
 		if m.Family != nil && part == "" {
-			found = append(found, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{}, Parts: []string{}, Detail: m.Family.Question})
+			found = append(found, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{}, Parts: []string{}, Detail: d.Pen.Text(say.Text(m.Family.Question))})
 		}
 		for _, x := range m.Members {
 			add(x)
@@ -235,8 +235,8 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 	if !ok {
 		return written.ItemPage{}, ErrGone
 	}
-	page := written.ItemPage{ID: it.ID, Name: d.Pen.Text(it.Say()), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: it.Facts.Allergens.String(),
-		MayContain: it.Facts.MayContain.String(), Usually: it.Facts.UsuallyContains.String(), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: manner(it), Keeps: it.Keeps, Cost: it.Cost.String(),
+	page := written.ItemPage{ID: it.ID, Name: d.Pen.Text(it.Say()), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
+		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: d.manner(it), Keeps: d.Pen.Text(say.Text(it.Keeps)), Cost: it.Cost.String(),
 		Basis: it.Basis, Own: it.Own, InCupboard: d.here[it.ID], Rooms: []written.RoomVerdict{}, Gauge: written.WriteGauge(it.Facts)}
 	if !it.Facts.ContentsKnown {
 		page.Contains = "not known"
@@ -247,7 +247,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 	page.Row, page.Version = d.rowOf(it)
 	m, ask := naming.Only(it), naming.Ask{Use: use, Subject: d.Subject}
 	for _, r := range d.rooms {
-		v := written.RoomVerdict{RoomID: r.ID, Who: r.Name(), Swaps: []written.Swap{}}
+		v := written.RoomVerdict{RoomID: r.ID, Who: d.Pen.Text(say.Typed(r.Name())), Swaps: []written.Swap{}}
 		said, _ := d.judge(r, m, ask, today)
 		v.Judged, v.Findings = said.Judged, said.Findings
 		if g, err := d.groupOn(r, today); !v.Ready && err == nil && d.whyUnreadable(r) == "" {
@@ -290,7 +290,7 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 	}
 	out := written.ListReport{CSV: string(report.CSV()), Rows: make([]written.ListRow, len(report.Rows)), Questions: []written.ListQuestion{}}
 	for _, q := range report.Questions {
-		question := questionOf(q.Family)
+		question := d.questionOf(q.Family)
 		question.Waits = q.Waits
 		out.Questions = append(out.Questions, written.ListQuestion{Name: q.Family.Name, Rows: q.Rows, Question: question})
 	}

@@ -13,6 +13,7 @@ import (
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/core/written"
@@ -156,7 +157,7 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 	for _, rem := range m.Remedies {
 		w := written.Remedy{Symptom: string(rem.Symptom), Feels: d.Pen.Text(rem.Feels), Cause: d.Pen.Text(rem.Cause), Do: d.Pen.Text(rem.Do), Doses: []written.Dose{}}
 		for _, dose := range rem.Doses {
-			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Text(dose.Item.Say()), Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: written.WriteScoops(dose.Scoops)})
+			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Text(dose.Item.Say()), Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: d.Pen.Scoops(dose.Scoops)})
 		}
 		out.Remedies = append(out.Remedies, w)
 	}
@@ -180,7 +181,7 @@ func (d *Desk) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Short
 		out.MissingG = &missing
 	}
 	if card.Count > 0 {
-		out.Card, out.CardOff = &written.Scoop{Label: card.Measure.Label(), Count: card.Count, VolumeML: card.Measure.Volume().Millilitres()}, &card.Off
+		out.Card, out.CardOff = &written.Scoop{Label: d.Pen.Text(say.Copied(card.Measure.Label())), Count: card.Count, VolumeML: card.Measure.Volume().Millilitres()}, &card.Off
 	}
 	return out
 }

@@ -1,9 +1,8 @@
 package desk
 
 import (
-	"strings"
-
 	"emblo/core/material"
+	"emblo/core/say"
 	"emblo/core/written"
 )
 
@@ -13,32 +12,35 @@ var notForPlay = material.TraitsOf(material.HouseholdChemical, material.ToxicSee
 	material.DryIce, material.RawFood, material.Sharp, material.Breakable, material.Damaged, material.Film, material.Burns, material.Rusty, material.UnknownFinish)
 
 // manner returns how a thing shows itself in play, each side that is described.
-func manner(it material.Item) []written.Shown {
+func (d *Desk) manner(it material.Item) []written.Shown {
 	shown := []written.Shown{}
-	say := func(what, says string) {
+	show := func(what, says say.Text) {
 		if says != "" {
-			shown = append(shown, written.Shown{What: what, Says: says})
+			shown = append(shown, written.Shown{What: d.Pen.Text(what), Says: d.Pen.Text(says)})
 		}
 	}
-	colours := strings.Join(it.Manner.Colours, ", ")
+	listed := func(words []string) say.Text { return say.List("{word}, {next}", say.Texts(words...)...) }
+	colours := listed(it.Manner.Colours)
 	if colours == material.ManyColours {
 		colours = "many colours"
 	}
-	say("Colour", colours)
-	say("First sound", material.FirstSound(it.Name))
+	show("Colour", colours)
+	if sound := material.FirstSound(it.Name); sound != "" {
+		show("First sound", say.Typed(sound))
+	}
 	if !it.Facts.Traits.Meet(notForPlay).Empty() {
 		return shown
 	}
-	say("Trains", strings.Join(it.Manner.Trains, ", "))
-	say("In water", it.InWater())
-	say("In dough", it.InDough())
-	say("In a dry filler", it.InDryFiller())
+	show("Trains", listed(it.Manner.Trains))
+	show("In water", it.InWater())
+	show("In dough", it.InDough())
+	show("In a dry filler", it.InDryFiller())
 	switch it.Manner.Porous {
 	case material.IsSo:
-		say("Porous", "yes: washed and dried through, or thrown away")
+		show("Porous", "yes: washed and dried through, or thrown away")
 	case material.IsNot:
-		say("Porous", "no: wipes clean")
+		show("Porous", "no: wipes clean")
 	}
-	say("Clear away", it.CleanUp().String())
+	show("Clear away", it.CleanUp().Say())
 	return shown
 }

@@ -2,6 +2,7 @@ package material
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"emblo/core/say"
@@ -34,6 +35,9 @@ var feelWords = [6][]string{
 	{"", "clean", "tacky", "sticky"},
 	{"", "unscented", "mild", "strong"},
 }
+
+// FeelWords returns the steps of every axis, one axis after another, from least to most.
+func FeelWords() []string { return slices.Concat(feelWords[:]...) }
 
 // axisWeight says how much one step on an axis changes the play (convention: wet for dry
 // is another activity, a stronger scent hardly is).

@@ -1,9 +1,10 @@
 package material
 
 import (
-	"fmt"
 	"slices"
 	"strings"
+
+	"emblo/core/say"
 )
 
 // Manner is how a thing shows itself in play: its colours, what it does in water, the
@@ -35,7 +36,7 @@ var colours = []string{"white", "cream", "yellow", "orange", "red", "pink", "pur
 func Colours() []string { return slices.Clone(colours) }
 
 // inWater says in full what each word of the water column means.
-var inWater = map[string]string{
+var inWater = map[string]say.Text{
 	"floats":    "floats",
 	"sinks":     "sinks",
 	"soaks":     "floats until it is full, then hangs and drips",
@@ -152,19 +153,19 @@ func (i Item) CleanUp() CleanUp {
 	return c
 }
 
-// String prints it: "brush, 5 min, some mess"; "" for the zero value.
-func (c CleanUp) String() string {
+// Say says it: "brush, 5 min, some mess"; "" for the zero value.
+func (c CleanUp) Say() say.Text {
 	if c.By == "" {
 		return ""
 	}
-	return fmt.Sprintf("%s, %d min, %s", c.By, c.Minutes, c.Mess)
+	return say.F("{by}, {minutes} min, {mess}", say.Text(c.By), c.Minutes, say.Text(c.Mess))
 }
 
 // InWater says what the thing does in water, "" when it is not described.
-func (i Item) InWater() string { return inWater[i.Manner.Water] }
+func (i Item) InWater() say.Text { return inWater[i.Manner.Water] }
 
 // InDough says what the thing does in a dough, "" when it is not described.
-func (i Item) InDough() string {
+func (i Item) InDough() say.Text {
 	switch has, form := i.Facts.Traits, i.Facts.Form; {
 	case has.Any(Stains, Colouring):
 		return "colours it"
@@ -191,7 +192,7 @@ func (i Item) InDough() string {
 }
 
 // InDryFiller says what the thing does in a dry filler, "" when it is not described.
-func (i Item) InDryFiller() string {
+func (i Item) InDryFiller() say.Text {
 	switch has, form := i.Facts.Traits, i.Facts.Form; {
 	case form == Liquid, form == Dough, form == SoftFood, has.Has(Ice):
 		return "clumps it: what got wet is thrown away"

@@ -40,13 +40,13 @@ func TestMannerOfWellKnownThings(t *testing.T) {
 		it, ok := shelf.Get(id)
 		require.True(t, ok, id)
 		if id != "glitter" {
-			assert.Equal(t, want.water, it.InWater(), id)
-			assert.Equal(t, want.dough, it.InDough(), id)
-			assert.Equal(t, want.filler, it.InDryFiller(), id)
+			assert.Equal(t, want.water, it.InWater().String(), id)
+			assert.Equal(t, want.dough, it.InDough().String(), id)
+			assert.Equal(t, want.filler, it.InDryFiller().String(), id)
 		}
-		assert.Equal(t, want.clean, it.CleanUp().String(), id)
+		assert.Equal(t, want.clean, it.CleanUp().Say().String(), id)
 	}
-	assert.Empty(t, material.Item{}.CleanUp().String(), "nothing is said of what is not known")
+	assert.Empty(t, material.Item{}.CleanUp().Say().String(), "nothing is said of what is not known")
 	assert.Empty(t, material.Item{}.InDough()+material.Item{}.InDryFiller()+material.Item{}.InWater())
 }
 

@@ -198,7 +198,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 
 // pour is the step that fills the tubs; five minutes are common practice.
 func pour(f Fill, stirIn, finds bool) recipe.Step {
-	source := "Pour {filler} to {depth}"
+	source := say.Text("Pour {filler} to {depth}")
 	switch {
 	case finds && stirIn:
 		source = "Pour {filler} to {depth} and stir the finds in"

@@ -189,7 +189,7 @@ func explainRatio(q *question, r ruling) explanation {
 }
 
 // counted is a number with its word, in the singular or the plural.
-func counted(n int, one say.Text, many string) say.Text {
+func counted(n int, one, many say.Text) say.Text {
 	if n == 1 {
 		return one
 	}

@@ -201,7 +201,7 @@ type words struct {
 func (w words) explain(q *question, _ ruling) explanation {
 	e := explanation{reason: w.reason, change: w.change, do: w.do, numbers: []Number{q.youngestNumber()}}
 	if w.under > 0 {
-		e.reason = say.F(string(w.reason), q.under(w.under))
+		e.reason = say.F(w.reason, q.under(w.under))
 	}
 	if w.limit.Label != "" {
 		e.numbers = append(e.numbers, w.limit)

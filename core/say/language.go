@@ -13,12 +13,11 @@ import (
 // Language puts messages into words. It is read-only once made, and safe for concurrent use.
 type Language struct {
 	// Tag names the language as BCP 47 does.
-	Tag      string
-	sources  map[string]string // by English source
-	names    map[string]string // by id, as at the start of a line
-	decimal  string            // what stands before the decimals
-	sentence func(string) string
-	typed    func(string) string
+	Tag     string
+	sources map[string]string // by English source
+	names   map[string]string // by id, as at the start of a line
+	decimal string            // what stands before the decimals
+	typed   func(string) string
 }
 
 // English is the language of the sources.
@@ -106,23 +105,11 @@ func (l *Language) join(b *strings.Builder, all []string) {
 	l.write(b, so)
 }
 
-// source returns the sentence that a language has for an English one.
-func (l *Language) source(english string) string {
+// fill writes a sentence with its parts, which are numbered by the names in the English source.
+func (l *Language) fill(b *strings.Builder, english string, parts []string) {
 	own, ok := l.sources[english]
 	if !ok {
 		own = english
-	}
-	if l.sentence != nil {
-		own = l.sentence(own)
-	}
-	return own
-}
-
-// fill writes a sentence with its parts, which are numbered by the names in the English source.
-func (l *Language) fill(b *strings.Builder, english string, parts []string) {
-	own := english
-	if l != English {
-		own = l.source(english)
 	}
 	if len(parts) == 0 {
 		b.WriteString(own)

@@ -2,10 +2,16 @@ package say
 
 import "strings"
 
-// Pseudo is no language: every message stands whole between ⟦ and ⟧ with its letters marked,
-// and what is the same in every language between ‹ and ›. What was put together of pieces, or
-// was never a message, shows at once.
-var Pseudo = &Language{Tag: "en-x-pseudo", decimal: ".", sentence: pseudo, typed: func(s string) string { return "‹" + s + "›" }}
+// Pseudo returns what is no language: every message of the sources stands whole between ⟦ and ⟧
+// with its letters marked, and what is the same in every language between ‹ and ›. What was put
+// together of pieces, is not among the sources, or was never a message, shows at once.
+func Pseudo(sources []string) *Language {
+	l := &Language{Tag: "en-x-pseudo", decimal: ".", sources: make(map[string]string, len(sources)), typed: func(s string) string { return "‹" + s + "›" }}
+	for _, s := range sources {
+		l.sources[s] = pseudo(s)
+	}
+	return l
+}
 
 var marked = strings.NewReplacer("a", "á", "b", "ƀ", "c", "ç", "d", "đ", "e", "é", "f", "ƒ", "g", "ğ", "h", "ĥ", "i", "í", "j", "ĵ", "k", "ķ", "l", "ļ", "m", "ɱ",
 	"n", "ñ", "o", "ó", "p", "þ", "q", "ɋ", "r", "ř", "s", "š", "t", "ţ", "u", "ú", "v", "ṽ", "w", "ŵ", "x", "ẋ", "y", "ý", "z", "ž",

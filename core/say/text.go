@@ -41,12 +41,12 @@ const (
 // F fills the named parts of a source, which stand in braces, in the order in which their names
 // first appear. A part may be a Text, a number, what a person typed (a string), or anything
 // that writes itself.
-func F(source string, parts ...any) Text {
+func F(source Text, parts ...any) Text {
 	var b strings.Builder
 	b.Grow(len(source) + 24*len(parts))
 	b.WriteRune(open)
 	b.WriteRune(kindMessage)
-	b.WriteString(source)
+	b.WriteString(string(source))
 	for _, p := range parts {
 		b.WriteRune(next)
 		b.WriteString(string(part(p)))

@@ -132,15 +132,17 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 func (p Pen) Digest(a plan.Answer, o Opening) Digest {
 	v := WriteVerdict(a.Verdict)
 	d := Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
+	var base say.Text
 	if a.Base != nil {
-		d.What = a.Base.Name
+		base = say.Name(a.Base.ID, a.Base.Name)
 	}
 	switch {
 	case a.Mix != nil:
-		d.What += ", " + a.Mix.Batch.Made.String()
+		base = say.F("{base}, {mass}", base, a.Mix.Batch.Made)
 	case a.Fill != nil:
-		d.What += ", " + a.Fill.InAll.String()
+		base = say.F("{base}, {mass}", base, a.Fill.InAll)
 	}
+	d.What = p.Text(base)
 	if l, f, ok := a.Worst(); ok {
 		d.Reason = p.Text(say.F("{thing}: {reason}", say.Name(l.ID, l.Name), f.Reason))
 	}
@@ -177,14 +179,14 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 
 // Amount writes how much of one ingredient.
 func (p Pen) Amount(a recipe.Amount) Amount {
-	return Amount{ItemID: a.Line.Item.ID, Name: p.Text(a.Line.Item.Say()), ExactG: a.Exact.Grams(), Scoops: WriteScoops(a.Scoops), Off: a.Off, Within: a.Within}
+	return Amount{ItemID: a.Line.Item.ID, Name: p.Text(a.Line.Item.Say()), ExactG: a.Exact.Grams(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
-// WriteScoops writes fillings of measures; never nil.
-func WriteScoops(scoops []recipe.Scoop) []Scoop {
+// Scoops writes fillings of measures; never nil.
+func (p Pen) Scoops(scoops []recipe.Scoop) []Scoop {
 	out := make([]Scoop, len(scoops))
 	for i, s := range scoops {
-		out[i] = Scoop{Label: s.Measure.Label(), Count: s.Count, VolumeML: s.Measure.Volume().Millilitres()}
+		out[i] = Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count, VolumeML: s.Measure.Volume().Millilitres()}
 	}
 	return out
 }

@@ -36,6 +36,9 @@ func (c *Conflict) Error() string { return "somebody else saved this " + c.What 
 
 // House keeps the desks of all centres. It is safe for concurrent use.
 type House struct {
+	// Pen writes what the core says.
+	Pen   written.Pen
+	pen   written.Pen
 	store *store.Store
 	now   func() time.Time
 	log   *slog.Logger
@@ -65,9 +68,9 @@ const (
 )
 
 // New returns a house on a store. Version is that of the program: what was reckoned by
-// another is reckoned anew.
-func New(s *store.Store, now func() time.Time, log *slog.Logger, version string) *House {
-	return &House{store: s, now: now, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
+// another is reckoned anew. The pen writes what the core says.
+func New(s *store.Store, now func() time.Time, log *slog.Logger, version string, pen written.Pen) *House {
+	return &House{store: s, Pen: pen, now: now, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
 		MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
 }
 
@@ -142,7 +145,9 @@ func (h *House) people(ctx context.Context, s *store.Session) (*desk.People, uui
 		bytes += len(r.Doc)
 		rooms[i] = desk.ReadRoom(r.ID.String(), r.Version, r.Form, r.Name, r.Doc)
 	}
-	return desk.NewPeople(settings, unreadable, h.zone(rows.TimeZone), rooms), rows.Revision, bytes, nil
+	people := desk.NewPeople(settings, unreadable, h.zone(rows.TimeZone), rooms)
+	people.Pen = h.Pen
+	return people, rows.Revision, bytes, nil
 }
 
 func readSettings(form int, doc []byte) (settings written.Settings, unreadable string) {

@@ -103,7 +103,7 @@ var may = map[string]string{
 	"internal/httpapi/shelf":    "core/written internal/httpapi/edge internal/store",
 	"internal/httpapi/recipes":  "core/written core/desk internal/httpapi/edge internal/centre internal/contract internal/store",
 	"internal/httpapi/settings": "core/written core/safety internal/httpapi/edge",
-	"internal/httpapi":          "internal/centre internal/httpapi internal/store",
+	"internal/httpapi":          "core/say core/written internal/centre internal/httpapi internal/store",
 	"internal/localpg":          "",
 	"internal/testdb":           "internal/localpg internal/store",
 	"internal/demo":             "core/written core/age core/clock internal/account internal/store",

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/say"
 	"emblo/core/written"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi"
@@ -32,8 +33,10 @@ type api struct {
 
 func serve(t testing.TB) *httptest.Server { return serveOn(t, testdb.Open(t)) }
 
-func serveOn(t testing.TB, s *store.Store) *httptest.Server {
-	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }}))
+func serveOn(t testing.TB, s *store.Store) *httptest.Server { return serveIn(t, s, say.English) }
+
+func serveIn(t testing.TB, s *store.Store, l *say.Language) *httptest.Server {
+	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }, Language: l}))
 	t.Cleanup(server.Close)
 	return server
 }
@@ -46,7 +49,11 @@ func visit(t testing.TB, server *httptest.Server) *api {
 
 // demoLead signs in to the demo centre on a database of its own.
 func demoLead(t testing.TB) *api {
-	a := visit(t, serve(t))
+	return demoLeadOn(t, serve(t))
+}
+
+func demoLeadOn(t testing.TB, server *httptest.Server) *api {
+	a := visit(t, server)
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
 	return a
 }

@@ -10,6 +10,8 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"emblo/core/say"
+	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/httpapi/accounts"
 	"emblo/internal/httpapi/edge"
@@ -33,6 +35,8 @@ type Options struct {
 	// SecureCookies marks cookies Secure, for use behind TLS.
 	SecureCookies bool
 	Version       string
+	// Language is what answers are written in; English when nil.
+	Language *say.Language
 }
 
 // New returns the handler of the whole application.
@@ -40,10 +44,13 @@ func New(o Options) http.Handler {
 	if o.Now == nil {
 		o.Now = time.Now
 	}
+	if o.Language == nil {
+		o.Language = say.English
+	}
 	if o.Log == nil {
 		o.Log = slog.Default()
 	}
-	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version), Now: o.Now, Log: o.Log, Secure: o.SecureCookies}
+	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}), Now: o.Now, Log: o.Log, Secure: o.SecureCookies}
 
 	engine := gin.New()
 	engine.ContextWithFallback = true

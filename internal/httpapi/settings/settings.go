@@ -23,4 +23,4 @@ func (a area) put(r *edge.Request, in written.CentreInput) (any, error) {
 	return edge.Answer(a.House.SaveSettings(r, r.Session, in))
 }
 
-func (a area) rules(*edge.Request) (any, error) { return written.English.Rules(safety.Rules()), nil }
+func (a area) rules(*edge.Request) (any, error) { return a.House.Pen.Rules(safety.Rules()), nil }
