@@ -31,7 +31,7 @@ var factRules = []Rule{
 			return explanation{
 				reason:  say.F("Emblo does not know {fact}; worst case: keep out.", factWords[missingFrom(q.facts)]),
 				numbers: []Number{{"not known", factWords[missingFrom(q.facts)]}},
-				change:  "The missing fact, measured or read from the label.",
+				change:  say.F("Find out {fact}.", factWords[missingFrom(q.facts)]),
 				do:      []say.Text{"It stays in the adult's hand"},
 			}
 		},

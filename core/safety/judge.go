@@ -300,5 +300,6 @@ func Baseline() []say.Text {
 
 // saysUnknown reports whether a reason says itself that something is not known.
 func saysUnknown(reason say.Text) bool {
-	return strings.Contains(string(reason), "not known") || strings.Contains(string(reason), "not fully known")
+	said := string(reason)
+	return strings.Contains(said, "not known") || strings.Contains(said, "not fully known") || strings.Contains(said, "does not know")
 }

@@ -56,6 +56,7 @@ func TestEveryMessageIsWholeAndOnRecord(t *testing.T) {
 	path := filepath.Join(root, "core/say/messages.txt")
 	if os.Getenv("EMBLO_RECORD") == "1" {
 		require.NoError(t, os.WriteFile(path, []byte(strings.Join(lines, "\n")+"\n"), 0o644))
+		return // what is built into this test is what stood there before
 	}
 	assert.Equal(t, lines, say.Sources(), "the messages on record are those of the core")
 }
