@@ -108,9 +108,9 @@ func TestClosedTabLosesNothing(t *testing.T) {
 	p.See("Kept here; trying again")
 	tab := p.Tab()
 	p.Close()
+	tab.Ahead(22 * time.Second) // after which a tab that has not stirred is taken for closed
 	tab.Open("/rooms")
 	tab.See("nut-free room")
-	time.Sleep(22 * time.Second) // after which a tab that has not stirred is taken for closed
 	reads(t, app, "at 85 g")
 }
 

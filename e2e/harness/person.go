@@ -102,6 +102,14 @@ func (p *Person) Size(width, height int64) {
 	p.do(chromedp.EmulateViewport(width, height))
 }
 
+// Ahead sets the clock of the pages that are opened from now on ahead.
+func (p *Person) Ahead(by time.Duration) {
+	p.t.Helper()
+	source := fmt.Sprintf(`{ const now = Date.now; Date.now = () => now() + %d }`, by.Milliseconds())
+	_, err := chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: source})
+	require.NoError(p.t, err)
+}
+
 // Close closes the tab, with whatever is still on its way.
 func (p *Person) Close() {
 	p.t.Helper()
