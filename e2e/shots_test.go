@@ -109,6 +109,7 @@ func TestMainViews(t *testing.T) {
 	keep := os.Getenv("EMBLO_SHOTS")
 	for _, v := range views {
 		t.Run(v.name, func(t *testing.T) {
+			t.Parallel()
 			p := harness.Sit(t, app, 1280, 800)
 			all := os.Getenv("EMBLO_SHOTS_ALL") != ""
 			shot := func(name string, wanted bool) {

@@ -54,6 +54,9 @@ type App struct {
 
 // Start copies the template and runs the binary on the copy until the test ends.
 func Start(t testing.TB) *App {
+	if test, ok := t.(*testing.T); ok { // a benchmark wants the machine to itself
+		test.Parallel()
+	}
 	a := &App{url: testdb.URL(t)}
 	a.Run(t, "127.0.0.1:0")
 	t.Cleanup(a.Stop)

@@ -24,12 +24,13 @@ import (
 )
 
 // patience is how long a person waits for something to appear.
-const patience = 20 * time.Second
+const patience = 30 * time.Second
 
 var browser struct {
 	once  sync.Once
 	ctx   context.Context
 	close func()
+	err   error
 }
 
 func startBrowser() {
@@ -42,6 +43,7 @@ func startBrowser() {
 	ctx, stopCtx := chromedp.NewContext(alloc)
 	browser.ctx = ctx
 	browser.close = func() { stopCtx(); stopAlloc() }
+	browser.err = chromedp.Do(ctx) // starts it
 }
 
 func closeBrowser() {
@@ -62,7 +64,7 @@ type Person struct {
 // Sit opens a fresh browser profile of the given size at the app.
 func Sit(t testing.TB, a *App, width, height int64) *Person {
 	browser.once.Do(startBrowser)
-	require.NoError(t, chromedp.Do(browser.ctx)) // starts it
+	require.NoError(t, browser.err)
 	ctx, cancel := chromedp.NewContext(browser.ctx, chromedp.WithNewBrowserContext())
 	t.Cleanup(cancel)
 	// The tab lives as long as the context of the first run, which must not time out.
