@@ -43,7 +43,7 @@ func (d *Desk) notFor(s aid.Step, today age.Date) []written.AidNot {
 		if v.Ready {
 			continue
 		}
-		n := written.AidNot{Room: r.Name(), Thing: d.Pen.Text(it.Say()), Judged: v.Judged, Else: d.Pen.Text(say.Text(s.Else))}
+		n := written.AidNot{Room: r.Name(), Thing: d.Pen.Name(it.ID, it.Name), Judged: v.Judged, Else: d.Pen.Text(say.Text(s.Else))}
 		if len(v.Findings) > 0 {
 			n.Reason = v.Findings[0].Reason
 		}

@@ -143,7 +143,7 @@ func (d *Desk) shelfItem(x naming.Member) written.ShelfItem {
 		return written.ShelfItem{ID: x.Mix.ID, Kind: "mix", Name: d.Pen.Text(x.Say()), Also: some(x.Mix.Also), Parts: []string{}, Detail: d.Pen.Text("a mix of the book")}
 	}
 	it := *x.Item
-	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Text(it.Say()), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
+	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Name(it.ID, it.Name), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
 }
 
 func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, months int) error {
@@ -235,7 +235,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 	if !ok {
 		return written.ItemPage{}, ErrGone
 	}
-	page := written.ItemPage{ID: it.ID, Name: d.Pen.Text(it.Say()), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
+	page := written.ItemPage{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
 		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: d.manner(it), Keeps: d.Pen.Text(say.Text(it.Keeps)), Cost: it.Cost.String(),
 		Basis: it.Basis, Own: it.Own, InCupboard: d.here[it.ID], Rooms: []written.RoomVerdict{}, Gauge: written.WriteGauge(it.Facts)}
 	if !it.Facts.ContentsKnown {

@@ -125,7 +125,7 @@ func readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
 
 func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) written.RecipeMaking {
 	b, r := m.Batch, m.Recipe
-	out := written.RecipeMaking{Name: d.Pen.Text(r.Say()), Kind: r.Kind, Children: m.Children, Judged: written.WriteVerdict(m.Verdict), Lines: d.Pen.Lines(m.Lines),
+	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children, Judged: written.WriteVerdict(m.Verdict), Lines: d.Pen.Lines(m.Lines),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
 		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps), NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
@@ -140,7 +140,7 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 	}
 	if m.LimitKnown {
 		made := m.Limit.Made.Grams()
-		out.LimitG, out.LimitBy = &made, d.Pen.Text(m.Limit.By[0].Item.Say())
+		out.LimitG, out.LimitBy = &made, d.Pen.Name(m.Limit.By[0].Item.ID, m.Limit.By[0].Item.Name)
 	}
 	cards := b.CountingCards(set)
 	out.Amounts = make([]written.MakingAmount, 0, len(b.Amounts))
@@ -157,12 +157,12 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) wri
 	for _, rem := range m.Remedies {
 		w := written.Remedy{Symptom: string(rem.Symptom), Feels: d.Pen.Text(rem.Feels), Cause: d.Pen.Text(rem.Cause), Do: d.Pen.Text(rem.Do), Doses: []written.Dose{}}
 		for _, dose := range rem.Doses {
-			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Text(dose.Item.Say()), Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: d.Pen.Scoops(dose.Scoops)})
+			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Name(dose.Item.ID, dose.Item.Name), Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: d.Pen.Scoops(dose.Scoops)})
 		}
 		out.Remedies = append(out.Remedies, w)
 	}
 	for _, l := range m.Learned {
-		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: d.Pen.Text(l.Line.Item.Say()), Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
+		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: d.Pen.Name(l.Line.Item.ID, l.Line.Item.Name), Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
 	}
 	return out
 }

@@ -43,7 +43,7 @@ func (d *Desk) Recipes(roomID, useWord string, today age.Date) ([]written.Recipe
 
 func (d *Desk) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) written.RecipeCard {
 	worst, nature := plan.WorstLine(plan.JudgeMix(r, portion, use, g)), r.Nature()
-	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Text(r.Say()), Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
+	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
 		Judged: written.WriteVerdict(worst.Assessment.Verdict), Stable: !nature.Class.NeedsCold(), Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.ChildrenHelp })
@@ -56,7 +56,7 @@ func (d *Desk) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safet
 	_, why := plan.Taste(nature, g)
 	card.NotTasteSafe = append(card.NotTasteSafe, d.Pen.All(why)...)
 	for _, it := range r.Lacking(d.here) {
-		card.Lacking = append(card.Lacking, d.Pen.Text(it.Say()))
+		card.Lacking = append(card.Lacking, d.Pen.Name(it.ID, it.Name))
 	}
 	return card
 }
@@ -105,11 +105,11 @@ func (d *Desk) readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
 		}
 		out.ItemID, out.Grams, out.Share, out.AsNeeded = l.Line.Item.ID, &grams, &share, l.Line.AsNeeded
 		if out.Name == "" {
-			out.Name = d.Pen.Text(l.Line.Item.Say())
+			out.Name = d.Pen.Name(l.Line.Item.ID, l.Line.Item.Name)
 		}
 	}
 	for i, it := range l.Like {
-		out.Like[i] = written.NamedItem{ID: it.ID, Name: d.Pen.Text(it.Say())}
+		out.Like[i] = written.NamedItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name)}
 	}
 	return out
 }

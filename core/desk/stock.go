@@ -74,11 +74,11 @@ func (k *Stock) short(a plan.Answer, pen written.Pen) []written.Shortage {
 	switch {
 	case a.Mix != nil:
 		for _, s := range k.stock.Short(a.Mix.Batch) {
-			short = append(short, written.Shortage{Name: pen.Text(s.Line.Item.Say()), MissingG: s.Missing.Grams()})
+			short = append(short, written.Shortage{Name: pen.Name(s.Line.Item.ID, s.Line.Item.Name), MissingG: s.Missing.Grams()})
 		}
 	case a.Fill != nil && !a.Fill.Item.Facts.Traits.Has(material.TapWater):
 		if have, known := k.stock[a.Fill.Item.ID]; known && have.Grams() < a.Fill.InAll.Grams() {
-			short = append(short, written.Shortage{Name: pen.Text(a.Fill.Item.Say()), MissingG: a.Fill.InAll.Minus(have).Grams()})
+			short = append(short, written.Shortage{Name: pen.Name(a.Fill.Item.ID, a.Fill.Item.Name), MissingG: a.Fill.InAll.Minus(have).Grams()})
 		}
 	}
 	return short

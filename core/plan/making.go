@@ -199,14 +199,15 @@ func (m *Making) lifts(o Order, g *safety.Group) []Way {
 // in for the group, best first, at most limit.
 func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, limit int) []Way {
 	var others []Way
-	for _, r := range book {
+	for i := range book {
+		r := &book[i]
 		if len(others) == limit {
 			break
 		}
-		if r.ID == m.Recipe.ID || r.Kind != m.Recipe.Kind || slices.ContainsFunc(r.Lines, m.isShort) {
+		if r.ID == m.Recipe.ID || r.Kind != m.Recipe.Kind || m.lacks(r) {
 			continue
 		}
-		if v := mixVerdict(r, m.Each, use, g); v <= safety.WithAHand {
+		if v := mixVerdict(*r, m.Each, use, g); v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
 			others = append(others, Way{Kind: "other", Sentence: say.F("Make {recipe} instead: none of what is short, {minutes} min, keeps {keeps}.", r.Within(), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})
@@ -215,8 +216,16 @@ func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, l
 	return others
 }
 
-func (m *Making) isShort(l recipe.Line) bool {
-	return slices.ContainsFunc(m.Short, func(s recipe.Shortage) bool { return s.Line.Item.ID == l.Item.ID })
+// lacks reports whether a recipe takes what is short.
+func (m *Making) lacks(r *recipe.Recipe) bool {
+	for i := range r.Lines {
+		for j := range m.Short {
+			if m.Short[j].Line.Item.ID == r.Lines[i].Item.ID {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 func listNames(lines []recipe.Line) say.Text {

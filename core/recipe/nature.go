@@ -136,7 +136,8 @@ func (r Recipe) Nature() Nature {
 	n := Nature{Known: true}
 	water, dryFlour := 0.0, 0.0
 	var least unit.Mass
-	for _, l := range r.Lines {
+	for i := range r.Lines {
+		l := &r.Lines[i]
 		least = least.Plus(l.least())
 		m, ok := makeups()[l.Item.ID]
 		if !ok {

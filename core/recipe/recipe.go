@@ -29,7 +29,7 @@ type Line struct {
 }
 
 // least returns the least that may go in.
-func (l Line) least() unit.Mass {
+func (l *Line) least() unit.Mass {
 	if l.Lower.Grams() > 0 {
 		return unit.Grams(min(l.Lower.Grams(), l.Mass.Grams()))
 	}
@@ -158,8 +158,9 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, material.Known(portion.Grams())
 	saltKnown := true
 	f.Traits = f.Traits.Union(r.Extra.Traits).With(material.Food)
-	for _, l := range r.Lines {
-		in := l.Item.Facts
+	for i := range r.Lines {
+		l := &r.Lines[i]
+		in := &l.Item.Facts
 		f.Traits = f.Traits.Union(in.Traits.Meet(material.InMixture))
 		if !in.Traits.Has(material.Food) {
 			f.Traits = f.Traits.Without(material.Food)
@@ -197,12 +198,14 @@ func (r Recipe) saltiest() float64 {
 	share := 0.0
 	for {
 		salt, whole := 0.0, 0.0
-		for _, l := range r.Lines {
+		for i := range r.Lines {
+			l := &r.Lines[i]
+			of, _ := l.Item.Facts.Salt.Get()
 			m := l.Mass
-			if saltOf(l.Item) <= share {
+			if of <= share {
 				m = l.least()
 			}
-			salt += saltOf(l.Item) * m.Grams()
+			salt += of * m.Grams()
 			whole += m.Grams()
 		}
 		if whole == 0 || salt/whole <= share {

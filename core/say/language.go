@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"sync"
 	"unicode"
 	"unicode/utf8"
 )
@@ -25,13 +26,31 @@ var English = &Language{Tag: "en", decimal: "."}
 
 // In returns the message in a language; what the language has no sentence for is in English.
 func (t Text) In(l *Language) string {
-	if l == English && !strings.ContainsRune(string(t), open) {
+	if l == English && strings.IndexByte(string(t), open) < 0 {
 		return string(t)
 	}
-	var b strings.Builder
-	b.Grow(len(t) + 16)
-	l.write(&b, string(t))
-	return b.String()
+	room := rooms.Get().(*[]byte)
+	b := l.append((*room)[:0], string(t))
+	said := string(b)
+	*room = b
+	rooms.Put(room)
+	return said
+}
+
+// rooms are where sentences are put together.
+var rooms = sync.Pool{New: func() any { b := make([]byte, 0, 512); return &b }}
+
+// Name returns the name of a thing or a recipe, as at the start of a line, without making a
+// message of it.
+func (l *Language) Name(id, english string) string {
+	own, ok := l.names[id]
+	if !ok {
+		own = english
+	}
+	if l.typed != nil {
+		own = l.typed(own)
+	}
+	return own
 }
 
 // All returns messages in a language; never nil.
@@ -43,110 +62,105 @@ func (l *Language) All(texts []Text) []string {
 	return all
 }
 
-func (l *Language) write(b *strings.Builder, t string) {
+func (l *Language) append(b []byte, t string) []byte {
 	if t == "" {
-		return
+		return b
 	}
 	if t[0] != open {
-		l.fill(b, t, nil)
-		return
+		return l.fill(b, t, nil)
 	}
-	kind, inside := t[1], t[2:len(t)-1]
-	switch kind {
+	var room [12]string
+	from := len(b)
+	switch kind, inside := t[1], t[2:len(t)-1]; kind {
 	case kindMessage:
-		all := fields(inside)
-		l.fill(b, all[0], all[1:])
+		all := appendFields(room[:0], inside)
+		b = l.fill(b, all[0], all[1:])
 	case kindTyped:
-		b.WriteString(l.asTyped(inside))
+		b = l.typedAs(b, inside)
 	case kindNumber:
 		if l.decimal != "." {
 			inside = strings.Replace(inside, ".", l.decimal, 1)
 		}
-		b.WriteString(l.asTyped(inside))
+		b = l.typedAs(b, inside)
 	case kindName:
-		all := fields(inside)
-		if own, ok := l.names[all[0]]; ok {
-			b.WriteString(l.asTyped(own))
-			return
-		}
-		l.write(b, all[1])
+		id, english, _ := strings.Cut(inside, string(next))
+		b = append(b, l.Name(id, english)...)
 	case kindSentence:
-		b.WriteString(first(Text(inside).In(l), unicode.ToUpper))
+		b = first(l.append(b, inside), from, unicode.ToUpper)
 	case kindWithin:
-		b.WriteString(first(Text(inside).In(l), unicode.ToLower))
+		b = first(l.append(b, inside), from, unicode.ToLower)
 	case kindList:
-		l.join(b, fields(inside))
+		b = l.list(b, appendFields(room[:0], inside))
 	}
+	return b
 }
 
-func (l *Language) asTyped(s string) string {
+func (l *Language) typedAs(b []byte, s string) []byte {
 	if l.typed != nil {
-		return l.typed(s)
+		s = l.typed(s)
 	}
-	return s
+	return append(b, s...)
 }
 
-// join writes a list: with nothing between, sentence after sentence.
-func (l *Language) join(b *strings.Builder, all []string) {
+// list writes a list: with nothing between, sentence after sentence.
+func (l *Language) list(b []byte, all []string) []byte {
 	between, items := all[0], all[1:]
 	if between == "" {
 		for i, s := range items {
 			if i > 0 {
-				b.WriteByte(' ')
+				b = append(b, ' ')
 			}
-			l.write(b, s)
+			b = l.append(b, s)
 		}
-		return
+		return b
 	}
 	so := items[0]
 	for _, s := range items[1:] {
 		so = string(node(kindMessage, between, so, s))
 	}
-	l.write(b, so)
+	return l.append(b, so)
 }
 
 // fill writes a sentence with its parts, which are numbered by the names in the English source.
-func (l *Language) fill(b *strings.Builder, english string, parts []string) {
+func (l *Language) fill(b []byte, english string, parts []string) []byte {
 	own, ok := l.sources[english]
 	if !ok {
 		own = english
 	}
 	if len(parts) == 0 {
-		b.WriteString(own)
-		return
+		return append(b, own...)
 	}
-	var names []string
+	var room [12]string
+	names := room[:0]
 	if l != English {
-		names = Parts(english)
+		names = appendParts(names, english)
 	}
-	seen := 0
 	for {
 		from := strings.IndexByte(own, '{')
 		to := from + 1 + strings.IndexByte(own[from+1:], '}')
 		if from < 0 || to <= from {
-			b.WriteString(own)
-			return
+			return append(b, own...)
 		}
-		b.WriteString(own[:from])
+		b = append(b, own[:from]...)
 		name := own[from+1 : to]
 		i := slices.Index(names, name)
 		if i < 0 && l == English {
-			i = seen
+			i = len(names)
 			names = append(names, name)
-			seen++
 		}
 		if i >= 0 && i < len(parts) {
-			l.write(b, parts[i])
+			b = l.append(b, parts[i])
 		} else {
-			b.WriteString(own[from : to+1])
+			b = append(b, own[from:to+1]...)
 		}
 		own = own[to+1:]
 	}
 }
 
 // Parts returns the names of the parts of a source, in the order in which they first appear.
-func Parts(source string) []string {
-	var names []string
+func Parts(source string) []string { return appendParts(nil, source) }
+
+func appendParts(names []string, source string) []string {
 	for {
 		from := strings.IndexByte(source, '{')
 		if from < 0 {
@@ -163,12 +177,18 @@ func Parts(source string) []string {
 	}
 }
 
-func first(s string, to func(rune) rune) string {
-	r, n := utf8.DecodeRuneInString(s)
-	if c := to(r); n > 0 && c != r {
-		return string(c) + s[n:]
+// first changes the first letter of what was written from a place on.
+func first(b []byte, from int, to func(rune) rune) []byte {
+	r, n := utf8.DecodeRune(b[from:])
+	c := to(r)
+	if n == 0 || c == r {
+		return b
 	}
-	return s
+	if utf8.RuneLen(c) == n {
+		utf8.EncodeRune(b[from:], c)
+		return b
+	}
+	return append(b[:from], append([]byte(string(c)), b[from+n:]...)...)
 }
 
 // Read reads a language from a file of rows "message, its English source, the sentence" and

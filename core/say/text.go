@@ -42,50 +42,48 @@ const (
 // first appear. A part may be a Text, a number, what a person typed (a string), or anything
 // that writes itself.
 func F(source Text, parts ...any) Text {
-	var b strings.Builder
-	b.Grow(len(source) + 24*len(parts))
-	b.WriteRune(open)
-	b.WriteRune(kindMessage)
-	b.WriteString(string(source))
+	b := make([]byte, 0, 256)
+	b = append(b, open, kindMessage)
+	b = append(b, source...)
 	for _, p := range parts {
-		b.WriteRune(next)
-		b.WriteString(string(part(p)))
+		b = append(b, next)
+		b = appendPart(b, p)
 	}
-	b.WriteRune(shut)
-	return Text(b.String())
+	return Text(append(b, shut))
 }
 
 // Sayer is what has words of its own.
 type Sayer interface{ Say() Text }
 
-func part(v any) Text {
+func appendPart(b []byte, v any) []byte {
 	switch v := v.(type) {
 	case Text:
-		return v
+		return append(b, v...)
 	case Sayer:
-		return v.Say()
+		return append(b, v.Say()...)
 	case string:
-		return Typed(v)
+		return appendNode(b, kindTyped, clean(v))
 	case int:
-		return Number(v)
+		return append(strconv.AppendInt(append(b, open, kindNumber), int64(v), 10), shut)
 	case fmt.Stringer:
-		return Typed(v.String())
+		return appendNode(b, kindTyped, clean(v.String()))
 	}
-	return Typed(fmt.Sprint(v))
+	return appendNode(b, kindTyped, clean(fmt.Sprint(v)))
 }
 
-func node(kind rune, fields ...string) Text {
-	var b strings.Builder
-	b.WriteRune(open)
-	b.WriteRune(kind)
+func appendNode(b []byte, kind byte, fields ...string) []byte {
+	b = append(b, open, kind)
 	for i, f := range fields {
 		if i > 0 {
-			b.WriteRune(next)
+			b = append(b, next)
 		}
-		b.WriteString(f)
+		b = append(b, f...)
 	}
-	b.WriteRune(shut)
-	return Text(b.String())
+	return append(b, shut)
+}
+
+func node(kind byte, fields ...string) Text {
+	return Text(appendNode(make([]byte, 0, 128), kind, fields...))
 }
 
 // Typed is what is the same in every language: what a person typed, a size.
@@ -121,7 +119,7 @@ func Figure(v float64) Text { return node(kindNumber, fmt.Sprintf("%g", v)) }
 
 // Name is the name of a thing or a recipe by its id, which a language may have its own word for;
 // an empty id has none. It is written as at the start of a line: "Plain flour".
-func Name(id, english string) Text { return node(kindName, id, string(Typed(english))) }
+func Name(id, english string) Text { return node(kindName, id, clean(english)) }
 
 // Sentence is a message at the start of a sentence: it is written with a capital.
 func Sentence(t Text) Text {
@@ -174,9 +172,8 @@ func Texts(sources ...string) []Text {
 // String returns the message in English.
 func (t Text) String() string { return t.In(English) }
 
-// fields cuts what a node holds at its own separators, not at those of nodes inside.
-func fields(inside string) []string {
-	var all []string
+// appendFields cuts what a node holds at its own separators, not at those of nodes inside.
+func appendFields(all []string, inside string) []string {
 	depth, from := 0, 0
 	for i := 0; i < len(inside); i++ {
 		switch inside[i] {

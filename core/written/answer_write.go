@@ -61,7 +61,7 @@ func (p Pen) Findings(fs []safety.Finding) []Finding {
 // Line writes the answer for one thing, with its findings in words.
 func (p Pen) Line(l plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
-	return Line{ID: l.ID, Name: p.Text(say.Name(l.ID, l.Name)), Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: p.Findings(l.Assessment.Findings()),
+	return Line{ID: l.ID, Name: p.Name(l.ID, l.Name), Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: p.Findings(l.Assessment.Findings()),
 		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}}
 }
 
@@ -151,7 +151,7 @@ func (p Pen) Digest(a plan.Answer, o Opening) Digest {
 
 func (p Pen) mix(m *plan.MixAnswer) MixAnswer {
 	b := m.Batch
-	out := MixAnswer{Recipe: p.Text(b.Recipe.Say()), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
+	out := MixAnswer{Recipe: p.Name(b.Recipe.ID, b.Recipe.Name), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
 		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: p.Text(m.Nature.Keeps), Nature: p.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
 	out.Pots, out.PotEachG = pots(m.Pots)
 	for i, a := range b.Amounts {
@@ -179,7 +179,7 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 
 // Amount writes how much of one ingredient.
 func (p Pen) Amount(a recipe.Amount) Amount {
-	return Amount{ItemID: a.Line.Item.ID, Name: p.Text(a.Line.Item.Say()), ExactG: a.Exact.Grams(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
+	return Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name), ExactG: a.Exact.Grams(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
 // Scoops writes fillings of measures; never nil.
@@ -233,7 +233,7 @@ func points(ps []gauge.Point) []Point {
 func (p Pen) Swaps(swaps []safety.Swap) []Swap {
 	out := make([]Swap, len(swaps))
 	for i, s := range swaps {
-		out[i] = Swap{ItemID: s.Item.ID, Name: p.Text(s.Item.Say()), Judged: WriteVerdict(s.Assessment.Verdict), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
+		out[i] = Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name), Judged: WriteVerdict(s.Assessment.Verdict), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
 	}
 	return out
 }
