@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"time"
 
-	"github.com/chromedp/cdproto/accessibility"
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/page"
@@ -51,20 +50,37 @@ func (p *Person) Come(path string, words ...string) Pace {
 	p.t.Helper()
 	p.Open(path)
 	p.See(words...)
-	p.js(`document.fonts.ready`)
+	evaluate[bool](p, `document.fonts.ready.then(() => true)`)
 	time.Sleep(700 * time.Millisecond) // what comes late counts too
 	return evaluate[Pace](p, `({ Shift: seen.shift, PaintMS: seen.paint, From: seen.from })`)
 }
 
-// Tap presses a control and returns how long it takes from the moment it is let go until the first frame in
-// which what stands at the selector reads otherwise and nothing of it is stale.
-func (p *Person) Tap(role, name, selector string) time.Duration {
+// Path returns the address of the page within the app.
+func (p *Person) Path() string {
 	p.t.Helper()
-	x, y := p.rest(role, name)
-	// Nobody listens to the page meanwhile: what the browser tells assistive technology after a
-	// query of the test would be counted as the page's own.
-	_, err := chromedp.Call(p.ctx, accessibility.Disable, struct{}{})
-	require.NoError(p.t, err)
+	return evaluate[string](p, `location.pathname`)
+}
+
+// Tap presses the control that a selector finds and returns how long it takes from the moment it
+// is let go until the first frame in which what stands at another reads otherwise and nothing of
+// it is stale. The page must not have been asked by role before: once a query of the test has made
+// the browser keep its tree for assistive technology, keeping it counts as the page's own time.
+func (p *Person) Tap(control, answer string) time.Duration {
+	p.t.Helper()
+	at := func() [2]float64 {
+		return evaluate[[2]float64](p, fmt.Sprintf(`(() => {
+			const control = document.querySelector(%q)
+			control.scrollIntoView({ block: 'center', behavior: 'instant' })
+			const box = control.getBoundingClientRect()
+			return [box.x + box.width / 2, box.y + box.height / 2]
+		})()`, control))
+	}
+	var place [2]float64
+	p.wait(control+" to stand still", func() bool {
+		last := place
+		place = at()
+		return place == last
+	})
 	p.js(fmt.Sprintf(`
 		window.tapped = new Promise(done => {
 			const at = () => document.querySelector(%[1]q)?.textContent, before = at()
@@ -77,7 +93,7 @@ func (p *Person) Tap(role, name, selector string) time.Duration {
 				})
 				look()
 			}, { capture: true, once: true })
-		})`, selector))
-	p.do(chromedp.MouseClickXY(x, y))
+		})`, answer))
+	p.do(chromedp.MouseClickXY(place[0], place[1]))
 	return time.Duration(evaluate[float64](p, `window.tapped`) * float64(time.Millisecond))
 }

@@ -11,15 +11,15 @@ export function ByWhen({ answer }: { answer: Answer }) {
       <h2 id="by-when">By when</h2>
       <svg viewBox="0 0 600 34" preserveAspectRatio="none" role="img" aria-label={`${answer.minutes_hands} minutes of work and ${answer.minutes_waiting} of waiting, from ${timeOfDay(answer.start_by)}`}>
         {answer.timeline.map((s, i) => (
-          <rect key={s.text} className={s.wait ? 'wait' : 'hands'} x={(before(i) / total) * 600} y={s.wait ? 12 : 4} width={(s.minutes / total) * 600} height={s.wait ? 18 : 26} />
+          <rect key={i} className={s.wait ? 'wait' : 'hands'} x={(before(i) / total) * 600} y={s.wait ? 12 : 4} width={(s.minutes / total) * 600} height={s.wait ? 18 : 26} />
         ))}
-        {answer.timeline.slice(1).map((s, i) => (
-          <path key={s.text} className="split" d={`M${(before(i + 1) / total) * 600} 0v34`} />
+        {answer.timeline.slice(1).map((_, i) => (
+          <path key={i} className="split" d={`M${(before(i + 1) / total) * 600} 0v34`} />
         ))}
       </svg>
       <ol>
-        {answer.timeline.map((s) => (
-          <li key={s.text}>
+        {answer.timeline.map((s, i) => (
+          <li key={i}>
             <b className="figure">{timeOfDay(s.starts)}</b>
             <span>
               {s.text}
