@@ -37,6 +37,7 @@ type Row struct {
 	Name    string
 	Verdict safety.Verdict
 	Rules   []string // worst first; Unreadable for a row with an error
+	Usual   bool     // with a hand, for no more than the routine
 	Why     say.Text // one sentence; empty when nothing objects and nothing was taken for granted
 	Swap    string   // the first swap that passes, if any
 }
@@ -114,6 +115,7 @@ type answered struct {
 	verdict safety.Verdict
 	rules   []string
 	why     say.Text
+	usual   bool
 	swap    string
 	family  *naming.Family
 	asks    bool
@@ -209,7 +211,7 @@ func (c *checker) note(row Row, a answered) Row {
 }
 
 func (r Row) with(a answered) Row {
-	r.Verdict, r.Rules, r.Why, r.Swap = a.verdict, a.rules, a.why, a.swap
+	r.Verdict, r.Usual, r.Rules, r.Why, r.Swap = a.verdict, a.usual, a.rules, a.why, a.swap
 	return r
 }
 
@@ -217,7 +219,7 @@ func (r Row) with(a answered) Row {
 // does not say in what. A question about the sizes keeps what they may clear from clearing.
 func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes say.Text) answered {
 	j := m.Judge(c.group, ask.Somewhere())
-	a := answered{verdict: j.Verdict, rules: j.Rules(), family: m.Family, asks: j.Asks}
+	a := answered{verdict: j.Verdict, usual: j.Usual(), rules: j.Rules(), family: m.Family, asks: j.Asks}
 	if f, ok := j.First(); ok {
 		a.why = f.Reason
 	} else if g := j.Portion.Grams(); g > 0 {

@@ -132,7 +132,7 @@ func (d *Desk) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 func (d *Desk) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {
 	out := []written.Swap{}
 	for _, w := range plan.SwapMixes(d.usable, mix, g, maxSwaps) {
-		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name, Judged: written.WriteVerdict(w.Assessment.Verdict), Changes: d.Pen.All(w.Changes)})
+		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name, Judged: written.WriteUsual(w.Assessment.Verdict, w.Assessment.Usual()), Changes: d.Pen.All(w.Changes)})
 	}
 	return out
 }

@@ -45,7 +45,7 @@ func (d *Desk) Board(roomID, useWord, query string, today age.Date) ([]written.B
 }
 
 func (d *Desk) boardItem(it material.Item, j naming.Judged) written.BoardItem {
-	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: it.Facts.Size(), Kind: it.Kind, Parts: parts(it), Feel: some(it.Feel.Words()), Judged: written.WriteVerdict(j.Verdict),
+	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: it.Facts.Size(), Kind: it.Kind, Parts: parts(it), Feel: some(it.Feel.Words()), Judged: written.WriteUsual(j.Verdict, j.Usual()),
 		Own: it.Own, InCupboard: d.here[it.ID]}
 	if f, ok := j.First(); ok {
 		b.Reason = d.Pen.Text(f.Title)

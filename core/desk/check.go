@@ -61,7 +61,7 @@ func (d *Desk) judge(r *Room, m naming.Meaning, ask naming.Ask, day age.Date) (v
 		g, err := d.groupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			v.Judged, v.Findings, v.PortionG = written.WriteVerdict(j.Verdict), d.Pen.Findings(j.Findings()), j.Portion.Grams()
+			v.Judged, v.Findings, v.PortionG = written.WriteUsual(j.Verdict, j.Usual()), d.Pen.Findings(j.Findings()), j.Portion.Grams()
 			return v, j.Asks
 		}
 		why = err.Error() + "."
@@ -159,7 +159,7 @@ func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask namin
 	if out.Question != nil {
 		out.Question.Waits = j.Asks
 	}
-	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known", age.Say(months))), Judged: written.WriteVerdict(j.Verdict), Findings: d.Pen.Findings(j.Findings()), PortionG: j.Portion.Grams()})
+	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known", age.Say(months))), Judged: written.WriteUsual(j.Verdict, j.Usual()), Findings: d.Pen.Findings(j.Findings()), PortionG: j.Portion.Grams()})
 	return nil
 }
 
@@ -295,7 +295,7 @@ func (d *Desk) List(in written.ListInput, today age.Date) (written.ListReport, e
 		out.Questions = append(out.Questions, written.ListQuestion{Name: q.Family.Name, Rows: q.Rows, Question: question})
 	}
 	for i, row := range report.Rows {
-		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteVerdict(row.Verdict), Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
+		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteUsual(row.Verdict, row.Usual), Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
 	}
 	return out, nil
 }

@@ -32,7 +32,7 @@ func (d *Desk) Make(in written.RecipeOrder, today age.Date) (written.RecipeMakin
 	if len(m.Short) > 0 {
 		m.Ways = append(m.Ways, m.Others(d.usable, order.Use, g, 2)...)
 	}
-	return d.writeMaking(m, order, r.measures), nil
+	return d.writeMaking(m, order, r.measures, g), nil
 }
 
 // Amounts returns the amounts of what Make makes as RFC 4180 CSV.
@@ -123,9 +123,9 @@ func readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
 	return recipe.Filled{Volume: tub.VolumeTo(depth)}, nil
 }
 
-func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet) written.RecipeMaking {
+func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g *safety.Group) written.RecipeMaking {
 	b, r := m.Batch, m.Recipe
-	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children, Judged: written.WriteVerdict(m.Verdict), Lines: d.Pen.Lines(m.Lines),
+	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children, Judged: written.WriteUsual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()), Lines: d.Pen.Lines(m.Lines),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
 		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps), NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),

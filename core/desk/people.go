@@ -100,6 +100,7 @@ func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
 	if err != nil {
 		return nil, err
 	}
+	made = made.Keeping(p.Settings.Routine.Without(r.Roster.Strikes))
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	if len(p.groups) >= maxGroups {

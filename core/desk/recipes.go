@@ -42,9 +42,10 @@ func (d *Desk) Recipes(roomID, useWord string, today age.Date) ([]written.Recipe
 }
 
 func (d *Desk) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) written.RecipeCard {
-	worst, nature := plan.WorstLine(plan.JudgeMix(r, portion, use, g)), r.Nature()
+	lines, nature := plan.JudgeMix(r, portion, use, g), r.Nature()
+	worst := plan.WorstLine(lines)
 	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
-		Judged: written.WriteVerdict(worst.Assessment.Verdict), Stable: !nature.Class.NeedsCold(), Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
+		Judged: written.WriteUsual(worst.Assessment.Verdict, plan.Usual(lines)), Stable: !nature.Class.NeedsCold(), Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.ChildrenHelp })
 	if f, ok := worst.Assessment.First(); ok {
@@ -87,7 +88,7 @@ func (d *Desk) Draft(in written.DraftInput, today age.Date) (written.RecipeDraft
 	if !whole { // what could not be read may be anything: the part that could is not cleared by itself
 		verdict = safety.Worst(verdict, safety.MeasureFirst)
 	}
-	v := written.WriteVerdict(verdict)
+	v := written.WriteUsual(verdict, plan.Usual(judged))
 	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, d.Pen.Lines(judged)
 	nature := draft.Recipe.Nature()
 	share, why := plan.Taste(nature, g)

@@ -92,6 +92,20 @@ func (j Judged) First() (f safety.Finding, ok bool) {
 	return j.word(j.objections[0]), true
 }
 
+// Usual reports whether the words name what goes in with a hand and asks for nothing but the
+// routine of the group.
+func (j Judged) Usual() bool {
+	if j.Verdict != safety.WithAHand || j.which != nil {
+		return false
+	}
+	for _, o := range j.objections {
+		if !j.word(o).Usual {
+			return false
+		}
+	}
+	return len(j.objections) > 0
+}
+
 func (j Judged) word(o safety.Objection) safety.Finding {
 	f := o.Finding()
 	if j.unsaid != "" && o.Rule == "facts" && o.Verdict == safety.MeasureFirst {

@@ -13,6 +13,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
 )
@@ -338,4 +339,37 @@ func TestRecipesAskForNothingTheRulesKeepOut(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Of what a room of 3 to 5 may scoop and pour with a hand, at least half asks for no more than a
+// whole routine, and every condition of that is a line of it.
+func TestHalfOfWhatNeedsAHandIsUsualCare(t *testing.T) {
+	var r room.Room
+	for _, months := range []int{41, 42, 44, 45, 46, 48, 49, 51, 52, 54, 55, 57, 58, 60, 62} {
+		r.Children = append(r.Children, room.Child{Label: "AA", Months: months, Mouths: room.No})
+	}
+	r.Children[4].Allergies = []room.Allergy{{To: allergen.Sesame, By: room.ByEating}}
+	r.Adults = 2
+	g, err := safety.NewGroup(r, room.RatioTables()[1], safety.Policy{NutFree: true})
+	require.NoError(t, err)
+	g = g.Keeping(room.RoutineOf(room.Habits()...))
+	hand, usual := 0, 0
+	for _, it := range material.Standard().Items() {
+		j := Only(it).Judge(&g, Ask{Use: safety.Open})
+		if !it.Plays(material.Filler) || j.Verdict != safety.WithAHand {
+			continue
+		}
+		hand++
+		if !j.Usual() {
+			continue
+		}
+		usual++
+		for _, f := range j.Findings() {
+			require.True(t, f.Usual, it.Name)
+			for _, do := range f.Do {
+				require.NotRegexp(t, `\d|[Cc]ount`, do.String(), it.Name)
+			}
+		}
+	}
+	require.GreaterOrEqual(t, 2*usual, hand, "%d of %d", usual, hand)
 }

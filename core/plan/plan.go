@@ -153,6 +153,28 @@ type FillAnswer struct {
 // practice.
 var layOut = recipe.Step{Text: "Cover the floor, lay out, count out what is to be found", Minutes: 10}
 
+// Usual reports whether the whole set-up asks for nothing but the routine: every line that needs a
+// hand does.
+func (a Answer) Usual() bool {
+	usual := usualLines(a.Lines) && usualLines(a.whole)
+	if a.Base != nil {
+		usual = usual && usualLine(*a.Base)
+	}
+	return usual && a.Verdict == safety.WithAHand
+}
+
+func usualLine(l Line) bool { return l.Assessment.Verdict == safety.GoesIn || l.Assessment.Usual() }
+
+func usualLines(lines []Line) bool {
+	return !slices.ContainsFunc(lines, func(l Line) bool { return !usualLine(l) })
+}
+
+// Usual reports whether a mix goes in with a hand and asks for nothing but the routine, whole
+// pieces in it too.
+func Usual(lines []Line) bool {
+	return usualLines(lines) && WorstLine(lines).Assessment.Verdict == safety.WithAHand
+}
+
 // Reckon judges and scales a set-up for a group with the measures the room owns. Every
 // failure is an *InvalidInput; nothing is half-answered.
 func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {

@@ -38,6 +38,7 @@ type Roster struct {
 	NutFree      bool
 	Illness, Pet bool
 	Customs      []Custom
+	Strikes      Routine // what of the centre's routine is not done here
 	Children     []Person
 }
 

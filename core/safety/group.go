@@ -21,6 +21,7 @@ type Group struct {
 	asksMouthing          bool
 	adultsNeeded          int
 	judged                material.Traits // traits that some rule decides on
+	routine               room.Routine
 }
 
 // view is the group as one reading of its facts gives it. Every age rule is monotone in

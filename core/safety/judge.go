@@ -271,6 +271,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		if q.use == AdultTool {
 			f.Do = append([]say.Text{"An adult's tool: never in a child's hand"}, f.Do...)
 		}
+		f.Usual = meets(q.group.routine, f.Do)
 	}
 	if r.verdict == MeasureFirst {
 		f.Missing = factWords[r.missing]

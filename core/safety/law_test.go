@@ -260,6 +260,37 @@ func TestLawCPolicyOnlyTightens(t *testing.T) {
 	})
 }
 
+// The routine changes no verdict, and calls a hand usual only where it is asked for nothing else:
+// fewer habits never make more of it usual, and no condition of it has a number.
+func TestTheRoutineChangesNoVerdict(t *testing.T) {
+	all := room.RoutineOf(room.Habits()...)
+	rapid.Check(t, func(t *rapid.T) {
+		s := drawScene(t)
+		g, err := NewGroup(s.room, s.ratios, s.policy)
+		require.NoError(t, err)
+		kept := room.RoutineOf(rapid.SliceOfDistinct(rapid.SampledFrom(room.Habits()), rapid.ID).Draw(t, "routine")...)
+		fewer := kept.Without(room.RoutineOf(rapid.SampledFrom(room.Habits()).Draw(t, "struck")))
+		plain, keeping, less, most := g, g.Keeping(kept), g.Keeping(fewer), g.Keeping(all)
+		subject := Prepare("it", s.facts)
+		a, b, c, d := plain.Judge(&subject, s.use), keeping.Judge(&subject, s.use), less.Judge(&subject, s.use), most.Judge(&subject, s.use)
+		require.Equal(t, a.Verdict, b.Verdict)
+		require.Equal(t, a.Rules(), b.Rules())
+		require.False(t, a.Usual())
+		require.False(t, c.Usual() && !b.Usual())
+		require.False(t, b.Usual() && !d.Usual())
+		if !d.Usual() {
+			return
+		}
+		require.Equal(t, WithAHand, d.Verdict)
+		for _, f := range d.Findings() {
+			require.NotEmpty(t, f.Do)
+			for _, do := range f.Do {
+				require.NotRegexp(t, `\d|[Cc]ount|children? who|label|advice`, do.String())
+			}
+		}
+	})
+}
+
 func TestLawDOrderChangesNothing(t *testing.T) {
 	defer func(saved []Rule) { table = saved }(table)
 	rapid.Check(t, func(t *rapid.T) {

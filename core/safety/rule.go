@@ -185,6 +185,8 @@ type Finding struct {
 	Source  Ground
 	Change  say.Text
 	Do      []say.Text
+	// Usual is set when a hand is needed for no more than the routine of the group.
+	Usual bool
 	// Missing names the fact to find out, for Measure first.
 	Missing say.Text
 }

@@ -54,6 +54,10 @@ func (v Verdict) String() string {
 // markWords are what the marks of the verdicts are called.
 var markWords = [...]string{GoesIn: "bowl", WithAHand: "held-bowl", MeasureFirst: "ruler", KeepOut: "lid"}
 
+// UsualMark is the mark of a verdict of WithAHand that asks for no more than the routine: it is
+// shown quieter, and is no verdict of its own.
+const UsualMark = "outlined-bowl"
+
 // Mark returns the mark that stands for the verdict: bowl, held-bowl, ruler or lid; "" for
 // no verdict.
 func (v Verdict) Mark() string {

@@ -4,8 +4,10 @@ package written
 // in, with a hand or without.
 type Judged struct {
 	Verdict string `json:"verdict"` // goes-in, with-a-hand, measure-first or keep-out
-	Mark    string `json:"mark"`    // bowl, held-bowl, ruler or lid
-	Ready   bool   `json:"ready"`
+	// Mark is bowl, held-bowl, ruler or lid; outlined-bowl where a hand is needed for no more than
+	// the routine of the room, which is shown quieter and never judged milder.
+	Mark  string `json:"mark"`
+	Ready bool   `json:"ready"`
 }
 
 // Finding is one objection to a thing.
@@ -138,7 +140,8 @@ type Answer struct {
 	StartBy        string      `json:"start_by"`
 	Timeline       []Step      `json:"timeline"` // in order, ending when play begins
 	Baseline       []string    `json:"baseline"`
-	Short          []Shortage  `json:"short,omitzero"` // what the cupboard is known to hold too little of
+	Routine        []string    `json:"routine,omitzero"` // what is done at every tub anyway, a sentence each
+	Short          []Shortage  `json:"short,omitzero"`   // what the cupboard is known to hold too little of
 	Notes          []string    `json:"notes,omitzero"`
 }
 
@@ -214,7 +217,8 @@ type RecipeMaking struct {
 	Kind     string `json:"kind"`
 	Children int    `json:"children"`
 	Judged
-	Lines          []Line         `json:"lines"` // the mix, then what stays whole in it
+	Routine        []string       `json:"routine,omitzero"` // what is done at every tub anyway
+	Lines          []Line         `json:"lines"`            // the mix, then what stays whole in it
 	NeedG          float64        `json:"need_g"`
 	MadeG          float64        `json:"made_g"`
 	MixedG         float64        `json:"mixed_g"`

@@ -9,6 +9,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -28,12 +29,12 @@ func (p Pen) Text(t say.Text) string { return t.In(p.Language) }
 // text writes what is its own English source.
 func (p Pen) text(s string) string { return say.Text(s).In(p.Language) }
 
-// notes writes what may be nothing at all, which stays nothing.
-func (p Pen) notes(notes []say.Text) []string {
-	if notes == nil {
+// Some writes messages; nil for none.
+func (p Pen) Some(texts []say.Text) []string {
+	if texts == nil {
 		return nil
 	}
-	return p.All(notes)
+	return p.All(texts)
 }
 
 // WriteVerdict writes a verdict with its mark; a verdict that nobody reached is empty and
@@ -45,11 +46,20 @@ func WriteVerdict(v safety.Verdict) Judged {
 	return Judged{v.String(), v.Mark(), v.Ready()}
 }
 
+// WriteUsual writes a verdict that may be usual care: a hand that the routine gives anyway.
+func WriteUsual(v safety.Verdict, usual bool) Judged {
+	j := WriteVerdict(v)
+	if usual && v == safety.WithAHand {
+		j.Mark = safety.UsualMark
+	}
+	return j
+}
+
 // Findings writes findings, worst first; never nil.
 func (p Pen) Findings(fs []safety.Finding) []Finding {
 	out := make([]Finding, len(fs))
 	for i, f := range fs {
-		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteVerdict(f.Verdict), Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
+		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteUsual(f.Verdict, f.Usual), Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
 			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change), Do: p.All(f.Do), Missing: p.Text(f.Missing)}
 		for j, n := range f.Numbers {
 			out[i].Numbers[j] = Number{p.Text(n.Label), p.Text(n.Value)}
@@ -61,7 +71,7 @@ func (p Pen) Findings(fs []safety.Finding) []Finding {
 // Line writes the answer for one thing, with its findings in words.
 func (p Pen) Line(l plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
-	return Line{ID: l.ID, Name: p.Name(l.ID, l.Name), Use: l.Use.String(), Judged: WriteVerdict(l.Assessment.Verdict), Findings: p.Findings(l.Assessment.Findings()),
+	return Line{ID: l.ID, Name: p.Name(l.ID, l.Name), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, l.Assessment.Usual()), Findings: p.Findings(l.Assessment.Findings()),
 		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}}
 }
 
@@ -100,9 +110,9 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 
 // Answer writes the answer to a plan, each line as write does.
 func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
-	v := WriteVerdict(a.Verdict)
+	v := WriteUsual(a.Verdict, a.Usual())
 	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: p.Group(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
-		Baseline: p.All(safety.Baseline()), Notes: p.notes(a.Notes)}
+		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say()), Notes: p.Some(a.Notes)}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
 	out.StartBy = o.StartBy(a).String()
@@ -130,7 +140,7 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 
 // Digest writes what a list says of a set-up.
 func (p Pen) Digest(a plan.Answer, o Opening) Digest {
-	v := WriteVerdict(a.Verdict)
+	v := WriteUsual(a.Verdict, a.Usual())
 	d := Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
 	var base say.Text
 	if a.Base != nil {
@@ -233,7 +243,16 @@ func points(ps []gauge.Point) []Point {
 func (p Pen) Swaps(swaps []safety.Swap) []Swap {
 	out := make([]Swap, len(swaps))
 	for i, s := range swaps {
-		out[i] = Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name), Judged: WriteVerdict(s.Assessment.Verdict), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
+		out[i] = Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name), Judged: WriteUsual(s.Assessment.Verdict, s.Assessment.Usual()), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
+	}
+	return out
+}
+
+// Habits writes every line that a routine may have.
+func (p Pen) Habits() []HabitLine {
+	var out []HabitLine
+	for _, h := range room.Habits() {
+		out = append(out, HabitLine{h.String(), p.Text(h.Say())})
 	}
 	return out
 }

@@ -10,7 +10,9 @@ type Centre struct {
 	Emergency      string `json:"emergency" max:"200"` // local emergency and poison numbers
 	Currency       string `json:"currency" max:"3"`    // ISO 4217
 	FindsStirredIn bool   `json:"finds_stirred_in"`    // instead of buried under the filler
-	Policy         Policy `json:"policy"`
+	// Routine is what the staff do at every tub anyway, by the ids of its lines.
+	Routine []string `json:"routine,omitzero" max:"7" each:"10"`
+	Policy  Policy   `json:"policy"`
 }
 
 // Policy is what a centre asks beyond the published limits; every field only tightens.
@@ -23,6 +25,12 @@ type Policy struct {
 	OwnPortions      bool           `json:"own_portions"`
 	SameDayMixes     bool           `json:"same_day_mixes"`
 	MinimumMonths    map[string]int `json:"minimum_months"` // by rule id
+}
+
+// HabitLine is a line that a routine may have, with what is done in full.
+type HabitLine struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
 }
 
 // CentreInput is settings to be saved over the version last read.

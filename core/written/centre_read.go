@@ -18,6 +18,7 @@ type Settings struct {
 	Name, Emergency, Currency string
 	Staffing                  room.RatioTable
 	StirIn                    bool
+	Routine                   room.Routine
 	Policy                    safety.Policy
 }
 
@@ -36,6 +37,9 @@ func (c Centre) Settings() (Settings, *Fault) {
 	var err error
 	if s.Staffing, err = Staffing(c.RatioTable, c.PerAdult); err != nil {
 		return s, Bad("/per_adult", "The staffing table: %s.", err)
+	}
+	if s.Routine, f = routine("/routine", c.Routine); f != nil {
+		return s, f
 	}
 	if s.Policy, f = c.Policy.Read(); f != nil {
 		return s, f.Under("/policy")
@@ -86,5 +90,5 @@ func WriteSettings(s Settings) Centre {
 	if s.Staffing.ID() != ownTable {
 		perAdult = []int{}
 	}
-	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Policy: WritePolicy(s.Policy)}
+	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Policy: WritePolicy(s.Policy)}
 }

@@ -135,6 +135,10 @@ func drawPerson(t *rapid.T) room.Person {
 	return p
 }
 
+func drawRoutine(t *rapid.T) room.Routine {
+	return room.RoutineOf(rapid.SliceOfDistinct(rapid.SampledFrom(room.Habits()), rapid.ID).Draw(t, "routine")...)
+}
+
 // What the core thinks of is written and read back as the same, through the bytes.
 func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 	t.Run("room", func(t *testing.T) {
@@ -145,6 +149,7 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			if rapid.Bool().Draw(t, "keep from something") {
 				r.Customs = rapid.SliceOfNDistinct(rapid.SampledFrom(room.Customs()), 1, 3, rapid.ID).Draw(t, "customs")
 			}
+			r.Strikes = drawRoutine(t)
 			r.Children = rapid.SliceOfNDistinct(rapid.Custom(drawPerson), 1, 4, func(p room.Person) string { return p.ID }).Draw(t, "children")
 			w, err := Read[Room](Write(WriteRoom(r)))
 			require.NoError(t, err)
@@ -153,6 +158,7 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			require.Equal(t, Write(WriteRoom(r)), Write(WriteRoom(back)))
 			on, _ := age.ParseDate("2026-11-24")
 			require.Equal(t, r.On(on), back.On(on), "and the children are the same to every rule")
+			require.Equal(t, r.Strikes, back.Strikes)
 		})
 	})
 	t.Run("policy", func(t *testing.T) {

@@ -10,7 +10,9 @@ type Room struct {
 	Illness  bool     `json:"illness"` // something catching is going round
 	Pet      bool     `json:"pet"`     // an animal lives in the room or comes into it
 	// Customs are what families here keep from: a note, never a verdict.
-	Customs  []string `json:"customs,omitzero" max:"5" each:"20"`
+	Customs []string `json:"customs,omitzero" max:"5" each:"20"`
+	// Strikes are lines of the centre's routine that are not done here.
+	Strikes  []string `json:"strikes,omitzero" max:"7" each:"10"`
 	Children []Child  `json:"children" max:"60"`
 }
 

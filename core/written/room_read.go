@@ -51,6 +51,9 @@ func (r Room) Roster() (room.Roster, *Fault) {
 		}
 		out.Customs = append(out.Customs, c)
 	}
+	if out.Strikes, f = routine("/strikes", r.Strikes); f != nil {
+		return out, f
+	}
 	seen := make(map[string]bool, len(r.Children))
 	for i, c := range r.Children {
 		at := fmt.Sprintf("/children/%d", i)
@@ -197,6 +200,29 @@ func (n Needs) read(p *room.Person) *Fault {
 	return nil
 }
 
+// routine reads lines of the routine by their ids.
+func routine(at string, ids []string) (r room.Routine, f *Fault) {
+	for i, id := range ids {
+		h, err := room.ParseHabit(id)
+		if err != nil {
+			return 0, Bad(fmt.Sprintf("%s/%d", at, i), "The routine: %s.", err)
+		}
+		if r.Covers(room.RoutineOf(h)) {
+			return 0, Bad(fmt.Sprintf("%s/%d", at, i), "The routine: %q stands there twice.", id)
+		}
+		r |= room.RoutineOf(h)
+	}
+	return r, nil
+}
+
+// writeRoutine writes the ids of a routine; nil for none.
+func writeRoutine(r room.Routine) (ids []string) {
+	for _, h := range r.Habits() {
+		ids = append(ids, h.String())
+	}
+	return ids
+}
+
 // WriteRoom writes a room; reading it gives the same room again.
 func WriteRoom(r room.Roster) Room {
 	out := Room{Name: r.Name, Adults: r.Adults, Measures: r.System.String(), Drawer: append([]string{}, r.Drawer...), NutFree: r.NutFree,
@@ -204,6 +230,7 @@ func WriteRoom(r room.Roster) Room {
 	for _, c := range r.Customs {
 		out.Customs = append(out.Customs, string(c))
 	}
+	out.Strikes = writeRoutine(r.Strikes)
 	for i, p := range r.Children {
 		c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
 			Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}

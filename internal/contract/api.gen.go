@@ -218,6 +218,12 @@ type Gauge = written.Gauge
 // Group The children on a day, as the rules see them.
 type Group = written.Group
 
+// Habit A line of the routine.
+type Habit = string
+
+// HabitLine defines model for HabitLine.
+type HabitLine = written.HabitLine
+
 // ImportInput defines model for ImportInput.
 type ImportInput = written.ImportInput
 
@@ -273,7 +279,7 @@ type ListRow = written.ListRow
 // MakingAmount defines model for MakingAmount.
 type MakingAmount = written.MakingAmount
 
-// Mark The mark that stands for the verdict.
+// Mark The mark that stands for the verdict; outlined-bowl where a hand is needed for no more than the routine of the room.
 type Mark = string
 
 // MeasureSystem defines model for MeasureSystem.

@@ -35,6 +35,7 @@ var Operations = []Operation{
 	{ID: "getRecipeFile", Method: "GET", Path: "/api/recipes/:id/file", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRoom", Method: "GET", Path: "/api/rooms/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRoomFile", Method: "GET", Path: "/api/rooms/:id/file", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
+	{ID: "getRoutine", Method: "GET", Path: "/api/routine", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRules", Method: "GET", Path: "/api/rules", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getSession", Method: "GET", Path: "/api/session", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getSetup", Method: "GET", Path: "/api/setups/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},

@@ -12,7 +12,7 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getCentre": a.get, "putCentre": edge.Body(a.put), "getRules": a.rules}
+	return edge.Handlers{"getCentre": a.get, "putCentre": edge.Body(a.put), "getRules": a.rules, "getRoutine": a.routine}
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -22,5 +22,7 @@ func (a area) get(r *edge.Request) (any, error) {
 func (a area) put(r *edge.Request, in written.CentreInput) (any, error) {
 	return edge.Answer(a.House.SaveSettings(r, r.Session, in))
 }
+
+func (a area) routine(*edge.Request) (any, error) { return a.House.Pen.Habits(), nil }
 
 func (a area) rules(*edge.Request) (any, error) { return a.House.Pen.Rules(safety.Rules()), nil }

@@ -18,7 +18,8 @@ export const limits = {
     "currency": 3,
     "emergency": 200,
     "name": 60,
-    "per_adult": 5
+    "per_adult": 5,
+    "routine": 7
   },
   "CheckInput": {
     "answer": 120,
@@ -93,19 +94,22 @@ export const limits = {
     "children": 60,
     "customs": 5,
     "drawer": 16,
-    "name": 60
+    "name": 60,
+    "strikes": 7
   },
   "RoomBody": {
     "children": 60,
     "customs": 5,
     "drawer": 16,
-    "name": 60
+    "name": 60,
+    "strikes": 7
   },
   "RoomInput": {
     "children": 60,
     "customs": 5,
     "drawer": 16,
-    "name": 60
+    "name": 60,
+    "strikes": 7
   },
   "Setup": {
     "items": 60,
@@ -163,8 +167,18 @@ export const vocabulary = {
     "meat",
     "playing with food"
   ],
+  "Habit": [
+    "floor",
+    "hands",
+    "seated",
+    "over",
+    "lying",
+    "sweep",
+    "cloth"
+  ],
   "Mark": [
     "bowl",
+    "outlined-bowl",
     "held-bowl",
     "ruler",
     "lid"

@@ -564,6 +564,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/routine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRoutine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/aid": {
         parameters: {
             query?: never;
@@ -664,6 +680,16 @@ export interface components {
         MeasureSystem: "us" | "metric" | "australian";
         /** @enum {string} */
         Custom: "gelatine" | "alcohol" | "honey" | "meat" | "playing with food";
+        /**
+         * @description A line of the routine.
+         * @enum {string}
+         */
+        Habit: "floor" | "hands" | "seated" | "over" | "lying" | "sweep" | "cloth";
+        HabitLine: {
+            id: components["schemas"]["Habit"];
+            /** @description What is done, in full. */
+            words: string;
+        };
         /** @enum {string} */
         Mouths: "yes" | "no" | "unknown";
         /** @enum {string} */
@@ -712,6 +738,8 @@ export interface components {
             pet: boolean;
             /** @description What families here keep from: a note, never a verdict. */
             customs?: components["schemas"]["Custom"][];
+            /** @description Lines of the centre's routine that are not done here. */
+            strikes?: components["schemas"]["Habit"][];
             children: components["schemas"]["ChildInput"][];
         };
         RoomInput: components["schemas"]["RoomBody"] & {
@@ -757,10 +785,10 @@ export interface components {
         /** @enum {string} */
         Verdict: "goes-in" | "with-a-hand" | "measure-first" | "keep-out";
         /**
-         * @description The mark that stands for the verdict.
+         * @description The mark that stands for the verdict; outlined-bowl where a hand is needed for no more than the routine of the room.
          * @enum {string}
          */
-        Mark: "bowl" | "held-bowl" | "ruler" | "lid";
+        Mark: "bowl" | "outlined-bowl" | "held-bowl" | "ruler" | "lid";
         /** @enum {string} */
         Use: "open" | "in-dough" | "hidden" | "frozen" | "threaded" | "sealed" | "adult-tool" | "home";
         Finding: {
@@ -1028,6 +1056,8 @@ export interface components {
             /** @description What is done before play, in order, ending when play begins. */
             timeline: components["schemas"]["Step"][];
             baseline: string[];
+            /** @description What is done at every tub of the room anyway, a sentence each. */
+            routine?: string[];
             /** @description What the cupboard is known to hold too little of. */
             short?: components["schemas"]["Shortage"][];
             /** @description How to shape it for children who avoid or seek a feel. */
@@ -1304,6 +1334,7 @@ export interface components {
             name: string;
             kind: string;
             children: number;
+            routine?: string[];
             verdict: components["schemas"]["Verdict"];
             mark: components["schemas"]["Mark"];
             /** @description It may go in, with a hand or without. */
@@ -1685,6 +1716,8 @@ export interface components {
             currency: string;
             /** @description Stir finds into the filler instead of burying them under it. */
             finds_stirred_in: boolean;
+            /** @description What the staff do at every tub anyway. It changes no verdict. */
+            routine?: components["schemas"]["Habit"][];
             policy: components["schemas"]["CentrePolicy"];
         };
         CentreConflict: components["schemas"]["Problem"] & {
@@ -2763,6 +2796,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoutine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every line that a routine may have, in the order in which it is done. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitLine"][];
                 };
             };
             default: components["responses"]["Problem"];

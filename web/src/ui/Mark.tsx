@@ -6,6 +6,7 @@ export type Shown = MarkName | 'not-checked'
 
 const words: Record<Shown, string> = {
   bowl: 'Goes in',
+  'outlined-bowl': 'Goes in with usual care',
   'held-bowl': 'Goes in with a hand',
   ruler: 'Measure first',
   lid: 'Keep out',
@@ -15,7 +16,7 @@ const words: Record<Shown, string> = {
 export const markWord = (m: Shown) => words[m]
 
 /** The marks from the mildest to the worst. */
-export const marks: readonly MarkName[] = ['bowl', 'held-bowl', 'ruler', 'lid']
+export const marks: readonly MarkName[] = ['bowl', 'outlined-bowl', 'held-bowl', 'ruler', 'lid']
 
 /** Orders what is marked, mildest first. */
 export const byMark = (a: { mark: MarkName }, b: { mark: MarkName }) => marks.indexOf(a.mark) - marks.indexOf(b.mark)
@@ -23,15 +24,18 @@ export const byMark = (a: { mark: MarkName }, b: { mark: MarkName }) => marks.in
 /** How many of the things have each mark, mildest first. */
 export const countMarks = (things: { mark: MarkName }[]): [MarkName, number][] => marks.map((m) => [m, things.filter((t) => t.mark === m).length])
 
+/** Whether a thing goes in and asks for no more than usual care. */
+export const asksNoMore = (t: { mark: MarkName; ready: boolean }) => t.ready && t.mark !== 'held-bowl'
+
 /** What stands where the count of a thing would, when it is not to be counted out. */
 export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? 'out' : m === 'ruler' ? '?' : undefined)
 
 /** Everything an adult does, each once. */
-export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl').flatMap((f) => f.do))]
+export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl' || f.mark === 'outlined-bowl').flatMap((f) => f.do))]
 
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
 export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
-  if (whole.ready) return whole.mark === 'held-bowl' ? 'Ready with a hand' : 'Ready'
+  if (whole.ready) return whole.mark === 'held-bowl' ? 'Ready with a hand' : whole.mark === 'outlined-bowl' ? 'Ready with usual care' : 'Ready'
   const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
   const parts = [n.lid ? `${n.lid} to keep out` : '', n.ruler ? `${n.ruler} to measure` : ''].filter(Boolean)
   return `Not ready: ${parts.join(', ') || markWord(whole.mark).toLowerCase()}`
@@ -54,6 +58,12 @@ const shapes: Record<Shown, ReactNode> = {
       <path d="M10.600 3.900c.9-1.200 1.800-1.200 2.800 0s1.900 1.200 2.800 0" fill="none" stroke="currentColor" strokeWidth="1.700" strokeLinecap="round" />
     </>
   ),
+  'outlined-bowl': (
+    <>
+      <path d="M6.500 6.800h13.500c0 4.200-2.800 7-6.700 7s-6.800-2.800-6.800-7z" fill="none" stroke="currentColor" strokeWidth="1.500" strokeLinejoin="round" />
+      <path d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900" fill="none" stroke="currentColor" strokeWidth="1.500" strokeLinecap="round" />
+    </>
+  ),
   ruler: (
     <>
       <path d="M1.600 7.500h20.800v9.500H1.600z" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinejoin="round" />
@@ -70,7 +80,7 @@ const shapes: Record<Shown, ReactNode> = {
   'not-checked': <path d="M4 12h.1M9.300 12h.1M14.600 12h.1M19.900 12h.1" stroke="currentColor" strokeWidth="3.200" strokeLinecap="round" />,
 }
 
-/** One of our four marks. It is decoration to a screen reader: its word stands beside it. */
+/** One of our marks. It is decoration to a screen reader: its word stands beside it. */
 export function Glyph({ mark, size }: { mark: Shown; size?: 'small' | 'large' }) {
   return (
     <svg className={`glyph ${mark} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true">

@@ -7,6 +7,13 @@ export const rulesQuery = queryOptions({
   staleTime: Infinity,
 })
 
+/** Every line that a routine may have. */
+export const routineQuery = queryOptions({
+  queryKey: ['routine'],
+  queryFn: ({ signal }) => ask(api.GET('/api/routine', { signal })),
+  staleTime: Infinity,
+})
+
 export const centreQuery = queryOptions({
   queryKey: ['centre'],
   queryFn: ({ signal }) => ask(api.GET('/api/centre', { signal })),

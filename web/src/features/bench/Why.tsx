@@ -44,6 +44,16 @@ export function Why({ answer, swapOf }: Props) {
           ))}
         </ul>
       )}
+      {answer.routine && (
+        <details className="always">
+          <summary>Our routine: usual care</summary>
+          <ul>
+            {answer.routine.map((r) => (
+              <li key={r}>{r}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       <details className="always">
         <summary>Always, with every set-up</summary>
         <ul>

@@ -105,6 +105,11 @@ function Card({ m, room }: { m: Making; room: Room }) {
           </span>
         </p>
       )}
+      {m.routine && (
+        <p className="routine">
+          <b>Our routine, at every tub:</b> {m.routine.join(' ')}
+        </p>
+      )}
       <footer>
         <p>
           An adult watches at all times. Local licensing rules, labels and a health professional’s instructions come first. <b>{session.centre.emergency}</b>

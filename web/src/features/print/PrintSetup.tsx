@@ -93,6 +93,16 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
               </ul>
             </>
           )}
+          {a.routine && (
+            <>
+              <h2>Our routine, at every tub</h2>
+              <ul>
+                {a.routine.map((r) => (
+                  <li key={r}>{r}</li>
+                ))}
+              </ul>
+            </>
+          )}
         </section>
       </div>
       {findings.length > 0 && (

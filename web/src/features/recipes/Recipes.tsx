@@ -10,7 +10,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
-import { countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
+import { asksNoMore, countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
 import { nextMorning } from '../../entities/setup/model'
@@ -20,6 +20,7 @@ type Card = Schemas['RecipeCard']
 
 const wishes: [string, string, (c: Card) => boolean][] = [
   ['in', 'goes in', (c) => c.ready],
+  ['usual', 'no more than usual care', asksNoMore],
   ['taste', 'taste-safe', (c) => c.not_taste_safe.length === 0],
   ['cold', 'without heat', (c) => !c.heat],
   ['quick', 'in 20 minutes', (c) => c.minutes_hands + c.minutes_waiting <= 20],

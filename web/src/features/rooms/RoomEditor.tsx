@@ -6,6 +6,7 @@ import { useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type ChildInput, type Room, type RoomInput } from '../../api/client'
 import { limits, vocabulary } from '../../api/limits.gen'
+import { centreQuery, routineQuery } from '../../entities/centre/queries'
 import { bookQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
@@ -58,6 +59,9 @@ function Editor({ room }: { room?: Room }) {
     },
   })
   const { values: draft, change, wrong, letGo, form } = record
+  const centre = useQuery(centreQuery)
+  const lines = useQuery(routineQuery)
+  const routine = lines.data?.filter((h) => centre.data?.routine?.includes(h.id)) ?? []
   const remove = useMutation({
     mutationFn: () => removeRoom(id, draft.name),
     onSuccess: async (removed) => {
@@ -122,6 +126,16 @@ function Editor({ room }: { room?: Room }) {
             ))}
           </div>
         </fieldset>
+        {routine.length > 0 && (
+          <fieldset disabled={readOnly} className="drawer">
+            <legend>Our routine: strike what is not done in this room</legend>
+            <div className="routine">
+              {routine.map((h) => (
+                <Form.Check key={h.id} id={`room-routine-${h.id}`} type="checkbox" label={h.words} checked={!draft.strikes?.includes(h.id)} onChange={() => change({ strikes: flip(draft.strikes ?? [], h.id) })} />
+              ))}
+            </div>
+          </fieldset>
+        )}
         <fieldset disabled={readOnly} className="drawer">
           <legend>In the drawer: amounts come in these alone</legend>
           <div className="chips">

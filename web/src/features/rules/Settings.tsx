@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { api, ask, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { centreQuery, rulesQuery } from '../../entities/centre/queries'
+import { centreQuery, routineQuery, rulesQuery } from '../../entities/centre/queries'
 import { useSession } from '../../session/session'
 import { useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
@@ -21,21 +21,22 @@ export function Settings() {
   usePageTitle('What we tighten')
   const centre = useQuery({ ...centreQuery, refetchOnWindowFocus: false })
   const rules = useQuery(rulesQuery)
-  const error = centre.error ?? rules.error
+  const routine = useQuery(routineQuery)
+  const error = centre.error ?? rules.error ?? routine.error
   if (error) {
     return (
       <main className="screen">
-        <Failure error={error} retry={() => void Promise.all([centre.refetch(), rules.refetch()])} />
+        <Failure error={error} retry={() => void Promise.all([centre.refetch(), rules.refetch(), routine.refetch()])} />
       </main>
     )
   }
-  if (!centre.data || !rules.data) return <Waiting what="the settings" />
-  return <Editor stored={centre.data} rules={rules.data} />
+  if (!centre.data || !rules.data || !routine.data) return <Waiting what="the settings" />
+  return <Editor stored={centre.data} rules={rules.data} habits={routine.data} />
 }
 
 const bands = ['under 1', '1 year', '2 years', '3 and 4', '5 and over']
 
-function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] }) {
+function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rule'][]; habits: Schemas['HabitLine'][] }) {
   const session = useSession()
   const client = useQueryClient()
   const readOnly = session.role !== 'lead'
@@ -115,6 +116,19 @@ function Editor({ stored, rules }: { stored: Centre; rules: Schemas['Rule'][] })
           <Section title="Allergies">
             {check('nuts', 'Nut-free centre', 'Nuts and peanuts are kept out of every room in every use. A single room can be nut-free too.', draft.policy.nut_free, (nut_free) => policy({ nut_free }))}
             {check('traces', 'Strict about traces', 'What may hold traces of a declared allergen is kept out, not let in with a hand.', draft.policy.may_contain_strict, (may_contain_strict) => policy({ may_contain_strict }))}
+          </Section>
+          <Section title="Our routine: usual care" wide>
+            <p className="soft">What is done here at every tub, whatever is in it. What needs a hand for no more than this is shown quieter, as usual care; its verdict stays what it is. A room can strike a line. Name only what is really done.</p>
+            {habits.map((h) => (
+              <Form.Check
+                key={h.id}
+                id={`set-routine-${h.id}`}
+                type="checkbox"
+                label={h.words}
+                checked={draft.routine?.includes(h.id) ?? false}
+                onChange={() => change({ routine: habits.map((x) => x.id).filter((id) => (id === h.id) !== (draft.routine?.includes(id) ?? false)) })}
+              />
+            ))}
           </Section>
           <Section title="Where good practitioners disagree" wide>
             {schools.map((s) => (

@@ -84,6 +84,7 @@ export function Shelf() {
         <Form.Select aria-label="Which to show" value={filter.only} onChange={(e) => set('only', e.target.value)}>
           <option value="">all of them</option>
           <option value="in">goes in for {room?.name}</option>
+          <option value="usual">with no more than usual care</option>
           <option value="cupboard">in the cupboard</option>
           <option value="own">our own</option>
         </Form.Select>

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { byMark } from '../../ui/Mark'
+import { asksNoMore, byMark } from '../../ui/Mark'
 
 export type Board = Schemas['BoardItem']
 
@@ -13,6 +13,7 @@ export const fits = (i: Board, f: Filter) =>
   (!f.part || i.parts.includes(f.part)) &&
   (!f.feel || i.feel.includes(f.feel)) &&
   (f.only !== 'in' || i.ready) &&
+  (f.only !== 'usual' || asksNoMore(i)) &&
   (f.only !== 'cupboard' || i.in_cupboard) &&
   (f.only !== 'own' || i.own)
 
