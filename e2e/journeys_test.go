@@ -193,7 +193,7 @@ func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
 	p.Press("Enter")
 	p.See("names 9 kinds of things", "Measure first")
 	p.Press("1")
-	p.See("Cooked soft", "Goes in with a hand")
+	p.See("Cooked soft", "Goes in with usual care")
 	p.Press("Escape")
 	p.Gone("Cooked soft")
 }

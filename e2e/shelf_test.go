@@ -49,7 +49,7 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p.Click("link", "Harbour scoop tub")
 	p.See("Keep out: Split peas", "Instead of split peas", "in the cupboard")
 	p.Click("button", "Take Infant rice cereal")
-	p.See("Infant rice cereal in place of Split peas", "Goes in with a hand: Infant rice cereal")
+	p.See("Infant rice cereal in place of Split peas", "Goes in with usual care: Infant rice cereal")
 	p.Click("button", "Undo")
 	p.See("Keep out: Split peas")
 

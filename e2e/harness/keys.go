@@ -10,16 +10,24 @@ import (
 // Reach moves the focus with Tab until it stands on a control.
 func (p *Person) Reach(role, name string) {
 	p.t.Helper()
-	id := p.find(role, name)
-	node, err := chromedp.Call(p.ctx, dom.ResolveNode, dom.ResolveNodeParams{BackendNodeID: id})
-	require.NoError(p.t, err)
 	byValue := true
+	var node dom.ResolveNodeResult
 	for range 150 {
+		if node.Object == nil { // what is drawn anew meanwhile is looked for anew
+			var err error
+			node, err = chromedp.Call(p.ctx, dom.ResolveNode, dom.ResolveNodeParams{BackendNodeID: p.find(role, name)})
+			require.NoError(p.t, err)
+		}
 		res, err := chromedp.Call(p.ctx, cdpruntime.CallFunctionOn, cdpruntime.CallFunctionOnParams{
-			FunctionDeclaration: `function () { return document.activeElement === this }`, ObjectID: node.Object.ObjectID, ReturnByValue: &byValue})
+			FunctionDeclaration: `function () { return this.isConnected ? document.activeElement === this ? 'here' : 'elsewhere' : 'gone' }`,
+			ObjectID:            node.Object.ObjectID, ReturnByValue: &byValue})
 		require.NoError(p.t, err)
-		if string(res.Result.Value) == "true" {
+		switch string(res.Result.Value) {
+		case `"here"`:
 			return
+		case `"gone"`:
+			node.Object = nil
+			continue
 		}
 		p.Press("Tab")
 	}

@@ -30,8 +30,8 @@ export const asksNoMore = (t: { mark: MarkName; ready: boolean }) => t.ready && 
 /** What stands where the count of a thing would, when it is not to be counted out. */
 export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? 'out' : m === 'ruler' ? '?' : undefined)
 
-/** Everything an adult does, each once. */
-export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl' || f.mark === 'outlined-bowl').flatMap((f) => f.do))]
+/** Everything an adult does beyond the routine, each once. */
+export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl').flatMap((f) => f.do))]
 
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
 export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {

@@ -66,6 +66,16 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
               ))}
             </tbody>
           </table>
+          {a.routine && (
+            <>
+              <h2>Our routine, at every tub</h2>
+              <ul>
+                {a.routine.map((r) => (
+                  <li key={r}>{r}</li>
+                ))}
+              </ul>
+            </>
+          )}
         </section>
         <section>
           <h2>By when</h2>
@@ -89,16 +99,6 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
               <ul className="boxes">
                 {conditions(findings).map((c) => (
                   <li key={c}>{c}</li>
-                ))}
-              </ul>
-            </>
-          )}
-          {a.routine && (
-            <>
-              <h2>Our routine, at every tub</h2>
-              <ul>
-                {a.routine.map((r) => (
-                  <li key={r}>{r}</li>
                 ))}
               </ul>
             </>

@@ -12,7 +12,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { measure } from '../../ui/format'
+import { measure, plural } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
@@ -62,6 +62,7 @@ function Editor({ room }: { room?: Room }) {
   const centre = useQuery(centreQuery)
   const lines = useQuery(routineQuery)
   const routine = lines.data?.filter((h) => centre.data?.routine?.includes(h.id)) ?? []
+  const struck = routine.filter((h) => draft.strikes?.includes(h.id)).length
   const remove = useMutation({
     mutationFn: () => removeRoom(id, draft.name),
     onSuccess: async (removed) => {
@@ -127,14 +128,17 @@ function Editor({ room }: { room?: Room }) {
           </div>
         </fieldset>
         {routine.length > 0 && (
-          <fieldset disabled={readOnly} className="drawer">
-            <legend>Our routine: strike what is not done in this room</legend>
-            <div className="routine">
+          <details className="routine">
+            <summary>
+              Our routine: {struck === 0 ? 'all of it is done here' : `${plural(struck, 'line')} struck here`}
+            </summary>
+            <fieldset disabled={readOnly}>
+              <legend className="soft">Strike what is not done in this room: what asks for it is then no longer usual care.</legend>
               {routine.map((h) => (
                 <Form.Check key={h.id} id={`room-routine-${h.id}`} type="checkbox" label={h.words} checked={!draft.strikes?.includes(h.id)} onChange={() => change({ strikes: flip(draft.strikes ?? [], h.id) })} />
               ))}
-            </div>
-          </fieldset>
+            </fieldset>
+          </details>
         )}
         <fieldset disabled={readOnly} className="drawer">
           <legend>In the drawer: amounts come in these alone</legend>

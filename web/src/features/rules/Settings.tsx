@@ -67,7 +67,7 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
         <header className="screen-head">
           <div>
             <h1>What we tighten</h1>
-            <p className="soft">Each setting asks more than the rules do. None can ask less than a published limit.</p>
+            <p className="soft">Each setting asks more than the rules do, and none can ask less than a published limit. The routine alone changes no verdict.</p>
           </div>
           {!readOnly && (
             <div className="actions">
@@ -117,7 +117,7 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
             {check('nuts', 'Nut-free centre', 'Nuts and peanuts are kept out of every room in every use. A single room can be nut-free too.', draft.policy.nut_free, (nut_free) => policy({ nut_free }))}
             {check('traces', 'Strict about traces', 'What may hold traces of a declared allergen is kept out, not let in with a hand.', draft.policy.may_contain_strict, (may_contain_strict) => policy({ may_contain_strict }))}
           </Section>
-          <Section title="Our routine: usual care" wide>
+          <Section title="Our routine: usual care" columns>
             <p className="soft">What is done here at every tub, whatever is in it. What needs a hand for no more than this is shown quieter, as usual care; its verdict stays what it is. A room can strike a line. Name only what is really done.</p>
             {habits.map((h) => (
               <Form.Check
@@ -130,7 +130,7 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
               />
             ))}
           </Section>
-          <Section title="Where good practitioners disagree" wide>
+          <Section title="Where good practitioners disagree" columns>
             {schools.map((s) => (
               <SchoolRow key={s.id} school={s} centre={draft} onChange={change} />
             ))}
@@ -162,9 +162,9 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
   )
 }
 
-function Section({ title, wide, children }: { title: string; wide?: boolean; children: ReactNode }) {
+function Section({ title, wide, columns, children }: { title: string; wide?: boolean; columns?: boolean; children: ReactNode }) {
   return (
-    <section className={wide ? 'wide' : undefined} aria-label={title}>
+    <section className={columns ? 'wide in-columns' : wide ? 'wide' : undefined} aria-label={title}>
       <h2>{title}</h2>
       {children}
     </section>
