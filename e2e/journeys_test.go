@@ -2,6 +2,10 @@ package e2e
 
 import (
 	"bytes"
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -110,6 +114,31 @@ func TestRoomIsWrittenCorrectedAndRestored(t *testing.T) {
 	p.See("10 children")
 	p.Click("link", "Bench")
 	p.See("Harbour scoop tub", "Harbour water tub")
+}
+
+// A class of 15 is pasted at once: what was read becomes rows, a name is refused and stays to be
+// mended, and the room is judged by all of them once it is saved.
+func TestClassIsPasted(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Centre")
+	p.Click("link", "Add a room")
+	p.Type("textbox", "Name", "Sandbank")
+	p.Click("DisclosureTriangle", "Type or paste a whole class")
+	month := time.Now().AddDate(-3, 0, 0).Format("Jan 2006")
+	lines := []string{"DW " + month + " wheat touch, mouths", "Whistledown " + month}
+	for i := range 14 {
+		lines = append(lines, fmt.Sprintf("Q%c %s", 'A'+i, month))
+	}
+	p.Type("textbox", "A child a line: two letters, birth month, what matters", strings.Join(lines, "\n"))
+	p.Click("button", "Read the lines")
+	p.See("15 children added below", "Whistledown", "a name is never kept")
+	if save := os.Getenv("EMBLO_PRINTS"); save != "" {
+		require.NoError(t, os.WriteFile(filepath.Join(save, "class.png"), p.Shot(), 0o600))
+	}
+	p.Accessible()
+	p.Click("button", "Save room")
+	p.See("Sandbank", "15 children", "wheat")
 }
 
 func TestLostConnectionLosesAndClearsNothing(t *testing.T) {

@@ -193,3 +193,8 @@ func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
 	}
 	return f, nil
 }
+
+// Class reads the lines of a class as children on a day. Nothing is stored.
+func (p *People) Class(in written.ClassInput, today age.Date) []written.ClassLine {
+	return written.WriteClass(room.ReadClass(in.Lines, today))
+}

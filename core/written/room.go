@@ -47,6 +47,19 @@ type Needs struct {
 	Seeks  []string `json:"seeks" max:"3"`
 }
 
+// ClassInput is a class as it is typed or pasted, a child a line.
+type ClassInput struct {
+	Lines string `json:"lines" max:"8000" text:"lines"`
+}
+
+// ClassLine is one line of a class, with the child that it was read as, or why it was not.
+type ClassLine struct {
+	Number int    `json:"number"`
+	Text   string `json:"text"`
+	Child  *Child `json:"child,omitzero"`
+	Fault  string `json:"fault,omitzero"`
+}
+
 // RoomInput is a room to be saved over the version last read; 0 creates it.
 type RoomInput struct {
 	Version int `json:"version"`

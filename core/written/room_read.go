@@ -232,22 +232,39 @@ func WriteRoom(r room.Roster) Room {
 	}
 	out.Strikes = writeRoutine(r.Strikes)
 	for i, p := range r.Children {
-		c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
-			Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
-		if months, set := p.Developmental.Get(); set {
-			c.DevelopmentalMonths = &months
-		}
-		for _, a := range p.Allergies {
-			by := "eating"
-			if a.By == room.ByTouchOrAir {
-				by = "touch"
-			}
-			c.Allergies = append(c.Allergies, Allergy{a.To.String(), by, a.Note})
-		}
-		for _, a := range p.Tried.List() {
-			c.Needs.Eaten = append(c.Needs.Eaten, a.String())
-		}
-		out.Children[i] = c
+		out.Children[i] = writeChild(p)
 	}
 	return out
+}
+
+// WriteClass writes how the lines of a class were read; never nil.
+func WriteClass(lines []room.ClassLine) []ClassLine {
+	out := make([]ClassLine, len(lines))
+	for i, l := range lines {
+		out[i] = ClassLine{Number: l.Number, Text: l.Text, Fault: l.Fault}
+		if l.Fault == "" {
+			c := writeChild(l.Child)
+			out[i].Child = &c
+		}
+	}
+	return out
+}
+
+func writeChild(p room.Person) Child {
+	c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
+		Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
+	if months, set := p.Developmental.Get(); set {
+		c.DevelopmentalMonths = &months
+	}
+	for _, a := range p.Allergies {
+		by := "eating"
+		if a.By == room.ByTouchOrAir {
+			by = "touch"
+		}
+		c.Allergies = append(c.Allergies, Allergy{a.To.String(), by, a.Note})
+	}
+	for _, a := range p.Tried.List() {
+		c.Needs.Eaten = append(c.Needs.Eaten, a.String())
+	}
+	return c
 }

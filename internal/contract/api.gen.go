@@ -182,6 +182,12 @@ type CheckVerdict = written.CheckVerdict
 // ChildInput defines model for ChildInput.
 type ChildInput = written.Child
 
+// ClassInput defines model for ClassInput.
+type ClassInput = written.ClassInput
+
+// ClassLine defines model for ClassLine.
+type ClassLine = written.ClassLine
+
 // ColourDrops defines model for ColourDrops.
 type ColourDrops = written.ColourDrops
 
@@ -609,6 +615,9 @@ type PutRecipeJSONRequestBody = RecipeInput
 
 // PutAdditionJSONRequestBody defines body for PutAddition for application/json ContentType.
 type PutAdditionJSONRequestBody = AdditionInput
+
+// ReadClassJSONRequestBody defines body for ReadClass for application/json ContentType.
+type ReadClassJSONRequestBody = ClassInput
 
 // PutRoomJSONRequestBody defines body for PutRoom for application/json ContentType.
 type PutRoomJSONRequestBody = RoomInput

@@ -32,6 +32,9 @@ export const limits = {
     "id": 36,
     "initials": 10
   },
+  "ClassInput": {
+    "lines": 8000
+  },
   "Described": {
     "allergens": 20,
     "may_contain": 20,

@@ -70,6 +70,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads a class as it is typed or pasted, a child a line. Nothing is stored. */
+        post: operations["readClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{id}": {
         parameters: {
             query?: never;
@@ -699,6 +716,17 @@ export interface components {
             /** @enum {string} */
             by: "eating" | "touch";
             note?: string;
+        };
+        ClassInput: {
+            /** @description Two letters, the birth month, and what matters of the child, a child a line. */
+            lines: string;
+        };
+        ClassLine: {
+            number: number;
+            text: string;
+            child?: components["schemas"]["ChildInput"];
+            /** @description Why the line was not read; it has no child then. */
+            fault?: string;
         };
         ChildInput: {
             id: string;
@@ -1878,6 +1906,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Room"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassInput"];
+            };
+        };
+        responses: {
+            /** @description How every line was read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassLine"][];
                 };
             };
             default: components["responses"]["Problem"];

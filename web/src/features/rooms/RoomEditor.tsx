@@ -16,6 +16,7 @@ import { measure, plural } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
+import { ClassPaste } from './ClassPaste'
 import { flip, inputOf, newChild, newRoom } from '../../entities/room/model'
 import { removeRoom } from '../../entities/room/removal'
 
@@ -154,6 +155,7 @@ function Editor({ room }: { room?: Room }) {
           </div>
         </fieldset>
         <h2>Children</h2>
+        {!readOnly && <ClassPaste onAdd={(more) => change({ children: [...draft.children.filter((c) => c.initials || c.born), ...more] })} />}
         <fieldset disabled={readOnly}>
           <ol className="children">
             {draft.children.map((child, i) => (
