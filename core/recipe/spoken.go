@@ -3,6 +3,7 @@ package recipe
 import (
 	"fmt"
 	"regexp"
+	"strconv"
 	"strings"
 
 	"emblo/core/unit"
@@ -26,10 +27,10 @@ var (
 	parted      = map[string]string{"half": "2", "halves": "2", "third": "3", "thirds": "3", "quarter": "4", "quarters": "4", "eighth": "8", "eighths": "8"}
 
 	anyNumber = `(?:` + strings.Join(numberWords[1:], "|") + `)`
-	plus      = regexp.MustCompile(`\s+plus\s+`)
+	plus      = regexp.MustCompile(`\s+plus\s+((?:an?|half|` + anyNumber + `)\s|[\d½⅓⅔¼¾⅛⅜⅝⅞⅙⅚])`)
 	fluid     = regexp.MustCompile(`\bfl\.?\s*oz\.?(\s|$)`)
 	dotted    = regexp.MustCompile(`\b(tbsp|tsp|oz|lb|lbs|pt|qt|c)\.(\s)`)
-	dozen     = regexp.MustCompile(`(^|\+ )(half a |a |one )?dozen\s+`)
+	dozen     = regexp.MustCompile(`(^|\+ )(?:(half a|an?|\d{1,2}|` + anyNumber + `)\s+)?dozen\s+`)
 	fraction  = regexp.MustCompile(`(^|\+ )(?:(` + anyNumber + `|\d+)\s+and\s+)?(?:(an?|one|two|three|five|seven)[ -])?(half|halves|thirds?|quarters?|eighths?)\s+(?:of\s+)?(?:an?\s+)?`)
 	wordFirst = regexp.MustCompile(`(^|\+ )(` + anyNumber + `)\s`)
 	wordLast  = regexp.MustCompile(`(\d\s*(?:-|–|to|or)\s*)(` + anyNumber + `)\s`)
@@ -48,15 +49,19 @@ var (
 // worse of its ends.
 func aloud(line string) said {
 	s := said{text: line, count: 1, heap: 1, low: 1}
-	s.text = plus.ReplaceAllString(s.text, " + ")
+	s.text = plus.ReplaceAllString(s.text, " + $1")
 	s.text = fluid.ReplaceAllString(s.text, "fl oz$1")
 	s.text = dotted.ReplaceAllString(s.text, "$1$2")
 	s.text = dozen.ReplaceAllStringFunc(s.text, func(m string) string {
 		g := dozen.FindStringSubmatch(m)
-		if g[2] == "half a " {
+		if g[2] == "half a" {
 			return g[1] + "6 "
 		}
-		return g[1] + "12 "
+		n, err := strconv.Atoi(figure(g[2]))
+		if err != nil {
+			n = 1
+		}
+		return g[1] + strconv.Itoa(12*n) + " "
 	})
 	s.text = fraction.ReplaceAllStringFunc(s.text, func(m string) string {
 		g := fraction.FindStringSubmatch(m)

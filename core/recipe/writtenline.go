@@ -246,7 +246,7 @@ func trailing(name string, s unit.System) (q unit.Quantity, rest string, ok bool
 var harmless = func() map[string]bool {
 	words := make(map[string]bool)
 	for _, w := range strings.Fields(`sifted sieved packed level loosely lightly firmly melted softened warm warmed cold hot boiling boiled cooled lukewarm
-		at room temperature extra more for dusting kneading rolling the to a little bit by optional divided fresh clean washed rinsed drained
+		at room temperature plus extra more for dusting kneading rolling the to a little bit by optional divided fresh clean washed rinsed drained
 		finely mashed ripe about or so if as needed in all of it and then well beaten whisked stirred until smooth from tap added last first slowly`) {
 		words[w] = true
 	}
