@@ -81,7 +81,7 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 
 // settings are those of the demo centre.
 var settings = written.Centre{Name: "Quillmere Children's House", RatioTable: "eyfs", PerAdult: []int{}, Currency: "USD",
-	Routine: []string{"floor", "hands", "seated", "over", "lying", "sweep", "cloth"},
+	Routine:   []string{"floor", "hands", "seated", "over", "lying", "sweep", "cloth"},
 	Emergency: "Emergency 555-0100 · Poison advice 555-0101 (made-up numbers)", Policy: written.Policy{MinimumMonths: map[string]int{}}}
 
 // weighed is what the demo centre has weighed, with made-up prices: it is short of cream of
