@@ -38,7 +38,6 @@ func (c *Conflict) Error() string { return "somebody else saved this " + c.What 
 type House struct {
 	// Pen writes what the core says.
 	Pen   written.Pen
-	pen   written.Pen
 	store *store.Store
 	now   func() time.Time
 	log   *slog.Logger
