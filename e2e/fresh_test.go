@@ -18,6 +18,7 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 
 	t.Log("a room")
 	p.Click("link", "Centre")
+	p.See("Lanterns")
 	p.Click("link", "Lanterns")
 	p.Type("textbox", "Name", "Lighthouse")
 	p.Set("combobox", "Mouthing of HU", "Yes")
@@ -45,12 +46,13 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p.Click("button", "Check")
 	p.Type("combobox", "What to check", "harbour corks")
 	p.Press("Enter")
-	p.See("Lighthouse", "Measure first")
+	p.See("Lighthouse", "Measure first", "Print a true-size gauge")
 	p.Press("Escape")
-	p.Gone("What to check")
+	p.Gone("Print a true-size gauge")
 
 	t.Log("a set-up")
 	p.Click("link", "Bench")
+	p.See("Puddles · Shaving foam")
 	p.Click("button", "Remove Night-sky foam")
 	p.See("Night-sky foam removed")
 	p.Gone("Puddles · Shaving foam")

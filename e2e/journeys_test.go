@@ -45,7 +45,7 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.Press("Enter")
 	p.See("Wooden boats")
 	p.Click("button", "Wooden boats for each child: more")
-	p.See("20")
+	p.See("2 each", "20")
 
 	// Something nobody has measured is never cleared until it has been.
 	p.Type("combobox", "Add a find or a tool", "driftwood disc")
@@ -61,9 +61,9 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.See("Ready with a hand", "70 x 12 mm", "Saved")
 
 	p.Click("button", "Take out driftwood disc")
-	p.Gone("driftwood disc 70")
+	p.Gone("70 x 12 mm")
 	p.Click("button", "Undo")
-	p.See("driftwood disc")
+	p.See("70 x 12 mm")
 	p.See("Saved")
 	p.Open("/bench")
 	p.See("New set-up", "Water, ")

@@ -48,8 +48,9 @@ func TestKeyboardAlone(t *testing.T) {
 	p.Keys("wooden boats")
 	p.See("90 x 45 x 40 mm")
 	p.Press("Enter")
-	p.See("Lanterns")
+	p.See("Print a true-size gauge")
 	p.Press("Escape")
+	p.Gone("Print a true-size gauge")
 
 	p.See("Saved")
 	p.Reach("link", "Print the sheet")

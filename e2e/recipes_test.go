@@ -229,7 +229,7 @@ func TestAnswersForOneRoomAreNotReadForAnother(t *testing.T) {
 
 	p.Open("/recipes/oat-dough")
 	p.Set("combobox", "Room", "Lanterns")
-	p.See("Right for Lanterns?", "Goes in")
+	p.See("Right for Lanterns?", "Goes in", "Taste-safe for these children")
 	p.Offline(true)
 	p.Set("combobox", "Room", "Puddles")
 	p.Gone("Goes in")

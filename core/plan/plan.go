@@ -156,12 +156,11 @@ var layOut = recipe.Step{Text: "Cover the floor, lay out, count out what is to b
 // Usual reports whether the whole set-up asks for nothing but the routine: every line that needs a
 // hand does.
 func (a Answer) Usual() bool {
-	usual := usualLines(a.Lines) && usualLines(a.whole)
-	if a.Base != nil {
-		usual = usual && usualLine(*a.Base)
-	}
-	return usual && a.Verdict == safety.WithAHand
+	return a.Verdict == safety.WithAHand && (a.Base == nil || usualLine(*a.Base)) && a.UsualInside() && usualLines(a.Lines)
 }
+
+// UsualInside reports whether what stays whole in a mix asks for nothing but the routine.
+func (a Answer) UsualInside() bool { return usualLines(a.whole) }
 
 func usualLine(l Line) bool { return l.Assessment.Verdict == safety.GoesIn || l.Assessment.Usual() }
 
@@ -172,7 +171,7 @@ func usualLines(lines []Line) bool {
 // Usual reports whether a mix goes in with a hand and asks for nothing but the routine, whole
 // pieces in it too.
 func Usual(lines []Line) bool {
-	return usualLines(lines) && WorstLine(lines).Assessment.Verdict == safety.WithAHand
+	return WorstLine(lines).Assessment.Verdict == safety.WithAHand && usualLines(lines)
 }
 
 // Reckon judges and scales a set-up for a group with the measures the room owns. Every

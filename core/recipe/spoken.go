@@ -19,6 +19,9 @@ type said struct {
 	fault string
 }
 
+// fewAre is how many a few are (common practice).
+const fewAre = "3-5"
+
 // heapedSpoon is what a heaped spoon holds, over a level one (common practice).
 const heapedSpoon = 1.5
 
@@ -30,6 +33,7 @@ var (
 	plus      = regexp.MustCompile(`\s+plus\s+((?:an?|half|` + anyNumber + `)\s|[\d½⅓⅔¼¾⅛⅜⅝⅞⅙⅚])`)
 	fluid     = regexp.MustCompile(`\bfl\.?\s*oz\.?(\s|$)`)
 	dotted    = regexp.MustCompile(`\b(tbsp|tsp|oz|lb|lbs|pt|qt|c)\.(\s)`)
+	fewDrops  = regexp.MustCompile(`^(?:just )?a few drops\b`)
 	dozen     = regexp.MustCompile(`(^|\+ )(?:(half a|an?|\d{1,2}|` + anyNumber + `)\s+)?dozen\s+`)
 	fraction  = regexp.MustCompile(`(^|\+ )(?:(` + anyNumber + `|\d+)\s+and\s+)?(?:(an?|one|two|three|five|seven)[ -])?(half|halves|thirds?|quarters?|eighths?)\s+(?:of\s+)?(?:an?\s+)?`)
 	wordFirst = regexp.MustCompile(`(^|\+ )(` + anyNumber + `)\s`)
@@ -52,6 +56,7 @@ func aloud(line string) said {
 	s.text = plus.ReplaceAllString(s.text, " + $1")
 	s.text = fluid.ReplaceAllString(s.text, "fl oz$1")
 	s.text = dotted.ReplaceAllString(s.text, "$1$2")
+	s.text = fewDrops.ReplaceAllString(s.text, fewAre+" drops")
 	s.text = dozen.ReplaceAllStringFunc(s.text, func(m string) string {
 		g := dozen.FindStringSubmatch(m)
 		if g[2] == "half a" {

@@ -1,6 +1,7 @@
 package written
 
 import (
+	"slices"
 	"time"
 
 	"emblo/core/age"
@@ -71,7 +72,9 @@ func (p Pen) Findings(fs []safety.Finding) []Finding {
 // Line writes the answer for one thing, with its findings in words.
 func (p Pen) Line(l plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
-	return Line{ID: l.ID, Name: p.Name(l.ID, l.Name), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, l.Assessment.Usual()), Findings: p.Findings(l.Assessment.Findings()),
+	findings := l.Assessment.Findings()
+	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
+	return Line{ID: l.ID, Name: p.Name(l.ID, l.Name), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
 		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}}
 }
 
@@ -110,8 +113,7 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 
 // Answer writes the answer to a plan, each line as write does.
 func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
-	v := WriteUsual(a.Verdict, a.Usual())
-	out := Answer{Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, Group: p.Group(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
+	out := Answer{Group: p.Group(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
 		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say()), Notes: p.Some(a.Notes)}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
@@ -127,6 +129,11 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 		l := write(*a.Base)
 		out.Base = &l
 	}
+	// What was worded a line at a time is not worded again for the whole.
+	more := func(l Line) bool { return l.Mark == safety.WithAHand.Mark() }
+	usual := !slices.ContainsFunc(out.Lines, more) && (out.Base == nil || !more(*out.Base)) && a.UsualInside()
+	v := WriteUsual(a.Verdict, usual)
+	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready
 	if a.Mix != nil {
 		m := p.mix(a.Mix)
 		out.Mix = &m

@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -59,6 +60,8 @@ type Person struct {
 	base string
 	// presses counts what the hand does: keys, and presses of controls.
 	presses int
+	// saw is what the page was seen to read.
+	saw []string
 }
 
 // Sit opens a fresh browser profile of the given size at the app.
@@ -321,12 +324,15 @@ func (p *Person) See(words ...string) {
 	p.t.Helper()
 	for _, w := range words {
 		p.wait(fmt.Sprintf("to read %q", w), func() bool { return strings.Contains(p.Text(), w) })
+		p.saw = append(p.saw, w)
 	}
 }
 
-// Gone waits until the page no longer reads so.
+// Gone waits until the page no longer reads what it was seen to read: that something is gone
+// which never was there proves nothing.
 func (p *Person) Gone(words string) {
 	p.t.Helper()
+	require.True(p.t, slices.ContainsFunc(p.saw, func(w string) bool { return strings.Contains(w, words) }), "%q was never seen", words)
 	p.wait(fmt.Sprintf("%q to go", words), func() bool { return !strings.Contains(p.Text(), words) })
 }
 
