@@ -227,7 +227,7 @@ func TestAnswersForOneRoomAreNotReadForAnother(t *testing.T) {
 	p.ClickIf("button", "Try again")
 	p.See("for Puddles", "Stove dough")
 
-	p.Open("/recipes/oat-dough")
+	p.Open("/recipes/baby-cereal-dough")
 	p.Set("combobox", "Room", "Lanterns")
 	p.See("Right for Lanterns?", "Goes in", "Taste-safe for these children")
 	p.Offline(true)
