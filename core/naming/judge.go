@@ -49,9 +49,10 @@ type Judged struct {
 	// Portion is what one child was taken to have, where nobody named it and it matters.
 	Portion unit.Mass
 
-	objections []safety.Objection // worst first, one for each rule
-	which      *safety.Finding    // the question, before all else
-	unsaid     string             // the word of a name that nobody knows
+	objections []safety.Objection  // worst first, one for each rule
+	hands      []safety.Assessment // those that let it in with a hand, where a routine is kept
+	which      *safety.Finding     // the question, before all else
+	unsaid     string              // the word of a name that nobody knows
 }
 
 // WhichOne is the rule named when a family has to be told apart.
@@ -92,18 +93,12 @@ func (j Judged) First() (f safety.Finding, ok bool) {
 	return j.word(j.objections[0]), true
 }
 
-// Usual reports whether the words name what goes in with a hand and asks for nothing but the
-// routine of the group.
+// Usual reports whether everything that the words can mean goes in with a hand at most, and asks
+// for nothing but the routine of the group. Each answer is asked: of two that a rule lets in with a
+// hand, only the conditions of one are listed.
 func (j Judged) Usual() bool {
-	if j.Verdict != safety.WithAHand || j.which != nil {
-		return false
-	}
-	for _, o := range j.objections {
-		if !j.word(o).Usual {
-			return false
-		}
-	}
-	return len(j.objections) > 0
+	return j.Verdict == safety.WithAHand && j.which == nil && len(j.hands) > 0 &&
+		!slices.ContainsFunc(j.hands, func(a safety.Assessment) bool { return !a.Usual() })
 }
 
 func (j Judged) word(o safety.Objection) safety.Finding {
@@ -136,8 +131,10 @@ func (m Meaning) Judge(g *safety.Group, ask Ask) Judged {
 	if len(all) == 1 {
 		return worst
 	}
+	worst.hands = nil
 	for _, j := range all {
 		worst.add(j.objections)
+		worst.hands = append(worst.hands, j.hands...)
 	}
 	if m.Family == nil || alike || worst.Verdict == safety.WithAHand || !worst.Verdict.Valid() {
 		return worst
@@ -273,6 +270,9 @@ func inside(use safety.Use) safety.Use {
 // take judges a subject and keeps the worst.
 func (j *Judged) take(g *safety.Group, s *safety.Subject, use safety.Use) {
 	a := g.Judge(s, use)
+	if a.Verdict == safety.WithAHand && g.Routine() != 0 {
+		j.hands = append(j.hands, a)
+	}
 	older := j.objections
 	if a.Verdict > j.Verdict {
 		j.Verdict, j.As = a.Verdict, *s

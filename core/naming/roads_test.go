@@ -373,3 +373,27 @@ func TestHalfOfWhatNeedsAHandIsUsualCare(t *testing.T) {
 	}
 	require.GreaterOrEqual(t, 2*usual, hand, "%d of %d", usual, hand)
 }
+
+// What may be several things is usual care only where each of them is, whatever their conditions
+// share a rule.
+func TestSeveralThingsAreUsualOnlyTogether(t *testing.T) {
+	r := room.Room{Children: []room.Child{{Label: "AA", Months: 50, Mouths: room.No}}, Adults: 1}
+	g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{})
+	require.NoError(t, err)
+	g = g.Keeping(room.RoutineOf(room.Habits()...))
+	items := material.Standard().Items()
+	rapid.Check(t, func(t *rapid.T) {
+		var m Meaning
+		all := true
+		for range rapid.IntRange(1, 3).Draw(t, "things") {
+			x := Member{Item: &items[rapid.IntRange(0, len(items)-1).Draw(t, "thing")]}
+			one := Meaning{Members: []Member{x}}.Judge(&g, Ask{Use: safety.Open})
+			all = all && (one.Verdict == safety.GoesIn || one.Usual())
+			m.Members = append(m.Members, x)
+		}
+		j := m.Judge(&g, Ask{Use: safety.Open})
+		if all != (j.Verdict == safety.GoesIn || j.Usual()) {
+			t.Fatalf("together %s, usual %t; each by itself %t", j.Verdict, j.Usual(), all)
+		}
+	})
+}

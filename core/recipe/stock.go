@@ -162,26 +162,33 @@ func Substitutes(id string) []Substitute { return substitutes()[id] }
 // as a substitute.
 func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
 	lines := make([]Line, 0, len(r.Lines)+1)
-	put := func(l *Line, mass unit.Mass) {
+	// What is taken of a range is a range still, so that the least of it goes on being judged.
+	put := func(l *Line, of *Line, share float64) {
+		mass, least := of.Mass.Times(share), of.least().Times(share)
 		for i := range lines { // the substitute may be in the recipe already
-			if lines[i].Item.ID == l.Item.ID {
-				lines[i].Mass = lines[i].Mass.Plus(mass)
+			if there := &lines[i]; there.Item.ID == l.Item.ID {
+				there.Lower = there.least().Plus(least)
+				there.Mass = there.Mass.Plus(mass)
 				return
 			}
 		}
 		lines = append(lines, *l)
-		lines[len(lines)-1].Mass = mass
+		added := &lines[len(lines)-1]
+		added.Mass, added.Lower = mass, unit.Mass{}
+		if of.Lower.Grams() > 0 {
+			added.Lower = least
+		}
 	}
 	for i := range r.Lines {
 		l := &r.Lines[i]
 		if l.Item.ID != id {
-			put(l, l.Mass)
+			put(l, l, 1)
 			continue
 		}
 		if share < 1 {
-			put(l, l.Mass.Times(1-share))
+			put(l, l, 1-share)
 		}
-		put(&Line{Item: sub.Item, Strong: l.Strong}, l.Mass.Times(share*sub.ByMass))
+		put(&Line{Item: sub.Item, Strong: l.Strong}, l, share*sub.ByMass)
 	}
 	r.Lines = lines
 	return r
