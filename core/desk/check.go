@@ -10,7 +10,6 @@ import (
 	"emblo/core/material"
 	"emblo/core/naming"
 	"emblo/core/recipe"
-	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -40,10 +39,28 @@ func (d *Desk) Check(in written.CheckInput, today age.Date) (written.CheckAnswer
 	}
 	d.writeMeaning(&out, m, ask)
 	if hasAge {
-		err := d.checkForAge(&out, m, ask, months)
-		return out, err
+		g, fault := d.groupOfAge(months)
+		if fault == nil {
+			out.Asking, fault = d.asking(in, m, use, []*safety.Group{g})
+		}
+		if fault != nil {
+			return out, fault
+		}
+		d.checkForAge(&out, m, ask, g, months)
+		return out, nil
 	}
-	for _, r := range d.rooms {
+	rooms := d.rooms
+	if in.RoomID != "" {
+		r, ok := d.room(in.RoomID)
+		if !ok {
+			return out, ErrGone
+		}
+		rooms = []*Room{r}
+	}
+	if out.Asking, fault = d.asking(in, m, use, d.groupsOn(rooms, today)); fault != nil {
+		return out, fault
+	}
+	for _, r := range rooms {
 		v, waits := d.judge(r, m, ask, today)
 		if out.Question != nil {
 			out.Question.Waits = out.Question.Waits || waits
@@ -88,7 +105,8 @@ func (d *Desk) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, m
 			return m, ask, 0, false, fault.Under("/described")
 		}
 		ask.More = &facts
-		return d.names.Resolve(in.Described.Name, in.Answer), ask, 0, false, nil
+		_, months, hasAge = age.Cut(in.Words)
+		return d.names.Resolve(in.Described.Name, in.Answer), ask, months, hasAge, nil
 	case in.Words != "":
 		var words string
 		if words, months, hasAge = age.Cut(in.Words); words == "" {
@@ -146,21 +164,12 @@ func (d *Desk) shelfItem(x naming.Member) written.ShelfItem {
 	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Name(it.ID, it.Name), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
 }
 
-func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, months int) error {
-	if d.Unreadable != "" {
-		return written.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s", d.Unreadable)
-	}
-	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}
-	g, err := safety.NewGroup(one, d.Settings.Staffing, d.Settings.Policy)
-	if err != nil {
-		return written.Bad("/words", "A child of that age cannot be planned for: %s.", err)
-	}
-	j := m.Judge(&g, ask.Somewhere())
+func (d *Desk) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, g *safety.Group, months int) {
+	j := m.Judge(g, ask.Somewhere())
 	if out.Question != nil {
 		out.Question.Waits = j.Asks
 	}
 	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known", age.Say(months))), Judged: written.WriteUsual(j.Verdict, j.Usual()), Findings: d.Pen.Findings(j.Findings()), PortionG: j.Portion.Grams()})
-	return nil
 }
 
 // Limits of a search.

@@ -92,6 +92,11 @@ type Thing struct {
 	// "no" only when TraitsKnown is set.
 	Traits      Traits
 	TraitsKnown bool
+	// Open holds, where TraitsKnown is set, what it may have all the same: nobody has said. The
+	// worst that it can mean counts.
+	Open Features
+	// Denied holds what somebody looked for and did not find.
+	Denied Features
 	// ContentsKnown says that Allergens, MayContain, UsuallyContains and Salt are complete.
 	ContentsKnown bool
 	Allergens     allergen.Set

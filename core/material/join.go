@@ -26,6 +26,7 @@ func (f Facts) Joined(more Facts) Facts {
 	f.MayContain |= more.MayContain
 	f.UsuallyContains |= more.UsuallyContains
 	f.TraitsKnown = f.TraitsKnown && more.TraitsKnown
+	f.Open, f.Denied = f.Open.Union(more.Open), f.Denied.Meet(more.Denied)
 	if share, known := more.Salt.Get(); known && share > 0 {
 		if own, has := f.Salt.Get(); has {
 			share = math.Max(share, own)
@@ -39,7 +40,9 @@ func (f Facts) Joined(more Facts) Facts {
 	}{{&f.Fragment, more.Fragment, false}, {&f.Cord, more.Cord, true}, {&f.Loop, more.Loop, true}, {&f.Opening, more.Opening, true}, {&f.Alcohol, more.Alcohol, true}} {
 		*r.of = worse(*r.of, r.more, r.larger)
 	}
-	return f.Placed(more)
+	f = f.Placed(more)
+	f.Open = f.Open.Minus(f.Features())
+	return f
 }
 
 // mildening are the traits that make a verdict milder: of two accounts of a thing they count

@@ -81,15 +81,32 @@ func nearHazard(word string) bool {
 	})
 }
 
-// Unsaid returns the first word of a name that calls for a fact which the facts do not state:
-// a "glass vase" of which nobody said that it breaks.
+// Called returns the features that the words of a name call for, so that they are asked about.
+func Called(name string) (set material.Features) {
+	for _, w := range hazardsOf(name) {
+		set = set.Union(calledBy(w))
+	}
+	return set
+}
+
+func calledBy(word string) material.Features {
+	if traits := hazards[word]; len(traits) > 0 {
+		return material.FeaturesOf(traits...)
+	}
+	cords, _ := material.ParseFeatures("cord;loop") // both are words of the list
+	return cords
+}
+
+// Unsaid returns the first word of a name that calls for a fact which the facts neither state nor
+// deny: a "glass vase" of which nobody said that it breaks.
 func Unsaid(name string, f material.Facts) (word string, unsaid bool) {
 	return unsaidOf(hazardsOf(name), f)
 }
 
 func unsaidOf(called []string, f material.Facts) (word string, unsaid bool) {
 	for _, w := range called {
-		if traits := hazards[w]; !f.Traits.Any(traits...) && !(len(traits) == 0 && (f.Cord.There() || f.Loop.There())) {
+		features := calledBy(w)
+		if said := f.Features().Meet(features); said.Empty() && !features.Minus(material.Mildening).Minus(f.Denied).Empty() {
 			return w, true
 		}
 	}

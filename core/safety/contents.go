@@ -128,13 +128,14 @@ var contentRules = []Rule{
 	{
 		ID: "first-taste", Title: "First tastes", Family: FamilyContents,
 		Ground:    Ground{"Weaning guidance (WHO; national health services)", QuotedFromMemory},
-		Threshold: "Anything edible is kept out open under 6 months; from 6 to 11 months what holds a major allergen that a child has not yet eaten at home is measure first: ask the family.",
+		Threshold: "Anything edible is kept out open under 6 months; from 6 to 11 months what holds or usually holds a major allergen that a child has not yet eaten at home is measure first: ask the family.",
 		judges:    material.TraitsOf(material.Food),
 		Examples: []Example{
 			{Words: "apple puree at 5 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 5, Want: KeepOut},
 			{Words: "apple puree at 6 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 6, Want: GoesIn},
 			{Words: "yoghurt at 9 months, milk not yet eaten at home", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 9, Want: MeasureFirst},
 			{Words: "yoghurt at 9 months, milk eaten at home", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 9, Want: GoesIn, change: func(s *scenery) { s.child.Tried = allergen.SetOf(allergen.Milk) }},
+			{Words: "baby cereal that usually holds milk, at 9 months, milk not yet eaten at home", Thing: thing("", "", "none", "soft-food;usually=milk"), Use: Open, Months: 9, Want: MeasureFirst},
 			{Words: "yoghurt at 12 months", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 12, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -143,7 +144,7 @@ var contentRules = []Rule{
 				return noObjection
 			case q.youngest < 6:
 				return objects(KeepOut)
-			case q.facts.Allergens&q.untried != 0:
+			case (q.facts.Allergens|q.facts.UsuallyContains)&q.untried != 0:
 				return guess(KeepOut, factTasted)
 			}
 			return noObjection
@@ -156,6 +157,9 @@ var contentRules = []Rule{
 			}
 			if r.missing != nothing {
 				e.reason = say.F("It holds {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.Allergens&q.untried)
+				if q.facts.Allergens&q.untried == 0 {
+					e.reason = say.F("Most packets of it hold {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.UsuallyContains&q.untried)
+				}
 				e.change = "Ask the family, and note in the room what the child has eaten at home."
 			}
 			return e

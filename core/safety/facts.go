@@ -1,14 +1,19 @@
 package safety
 
 import (
+	"slices"
+
 	"emblo/core/material"
 	"emblo/core/say"
 )
 
+// factsID is the rule that waits for facts.
+const factsID = "facts"
+
 // factRules keep what is not known from being cleared.
 var factRules = []Rule{
 	{
-		ID: "facts", Title: "Something is not known", Family: FamilyFacts,
+		ID: factsID, Title: "Something is not known", Family: FamilyFacts,
 		Ground:    Ground{"Convention: what is unknown is never cleared", CommonPractice},
 		Threshold: "The form, the size of a piece, the contents, or whether anything else about it matters is missing: measure first. As an adult's tool a missing form, size or content needs a hand.",
 		judges:    material.TraitsOf(material.Soft, material.Single, material.Gelatine, material.MeatOrFish),
@@ -92,6 +97,29 @@ var factRules = []Rule{
 			}
 		},
 	},
+}
+
+// explainOpen names what may still keep a thing out because nobody has said whether it has it: each
+// that does so by itself, or all where only together they do.
+func (q *question) explainOpen() explanation {
+	open := q.facts.Open.Each()
+	harmful := slices.DeleteFunc(slices.Clone(open), func(one material.Features) bool {
+		with := Prepare(q.name, q.facts.Known().Having(one))
+		return q.group.judge(&with, q.use).Verdict < MeasureFirst
+	})
+	if len(harmful) == 0 {
+		harmful = open
+	}
+	words := make([]say.Text, len(harmful))
+	for i, one := range harmful {
+		words[i] = one.Say()
+	}
+	listed := say.List("{feature}, {next}", words...)
+	return explanation{
+		reason:  say.F("Nobody has said whether it has any of these, so it is not known: {features}. Worst case: keep out.", listed),
+		numbers: []Number{{"not known", listed}},
+		change:  "An answer for each of them.",
+	}
 }
 
 // missingFrom returns the first fact to ask for, nothing when all are there.

@@ -237,19 +237,20 @@ var handlingRules = []Rule{
 	{
 		ID: "read-packet", Title: "Read this packet", Family: FamilyContents, asTool: true,
 		Ground:    Ground{"Convention: recipes of shops differ, so that only the packet in the hand tells", CommonPractice},
-		Threshold: "What usually holds a declared allergen, or nuts for a nut-free room, is measure first in every use until this packet has been read; as an adult's tool only for an allergy by touch or air.",
+		Threshold: "What usually holds a declared allergen, or nuts for a nut-free room, is measure first in every use until this packet has been read; as an adult's tool only for an allergy by touch or air, or nuts for a nut-free room.",
 		Examples: []Example{
 			{Words: "chocolate, a soya allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"), Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Soya, room.ByEating)},
 			{Words: "chocolate in the adult's hand, a soya allergy by eating", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Soya, room.ByEating)},
 			{Words: "chocolate, no allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"), Use: Open, Months: 60, Want: GoesIn},
 			{Words: "cereal that usually holds nuts, a nut-free room", Thing: thing("", "", "none", "soft-food;usually=tree nuts"), Use: Open, Months: 60, Want: MeasureFirst, change: nutFree},
+			{Words: "the same in the adult's hand", Thing: thing("", "", "none", "soft-food;usually=tree nuts"), Use: AdultTool, Months: 60, Want: MeasureFirst, change: nutFree},
 		},
 		decide: func(q *question) ruling {
 			met := q.usuallyMet()
 			switch {
 			case met == 0:
 				return noObjection
-			case q.use == AdultTool && q.touches.Meet(q.facts.UsuallyContains) == 0:
+			case q.use == AdultTool && q.touches.Meet(q.facts.UsuallyContains) == 0 && !(q.group.policy.NutFree && met&nuts != 0):
 				return objects(WithAHand)
 			}
 			return guess(KeepOut, factPacket)

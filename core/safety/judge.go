@@ -75,10 +75,32 @@ type objection struct {
 // Judge asks every rule about a subject in a use. It does not allocate when nothing
 // objects. An invalid use is judged as Home, the most exposed. The subject and the group
 // must not be changed while the answer is in use.
+//
+// What is left open counts as its worst: where it could keep the thing out it is Measure first,
+// and where it could ask for a hand, the hand is asked for.
 func (g *Group) Judge(s *Subject, use Use) Assessment {
 	if !use.Valid() {
 		use = Home
 	}
+	a := g.judge(s, use)
+	if s.worst == nil || a.Verdict == KeepOut {
+		return a
+	}
+	worst := g.judge(s.worst, use)
+	switch {
+	case worst.Verdict >= MeasureFirst:
+		facts := &table[slices.IndexFunc(table, func(r Rule) bool { return r.ID == factsID })]
+		if !slices.ContainsFunc(a.objections, func(o objection) bool { return o.rule == facts && o.verdict == MeasureFirst }) {
+			a.object(objection{rule: facts, ruling: guess(MeasureFirst, factTraits)})
+		}
+		return a
+	case worst.Verdict > a.Verdict, worst.Verdict == a.Verdict && len(worst.objections) > len(a.objections):
+		return worst
+	}
+	return a
+}
+
+func (g *Group) judge(s *Subject, use Use) Assessment {
 	a := Assessment{Verdict: GoesIn, group: g, subject: s, use: use}
 	q := questions.Get().(*question)
 	*q = question{group: g, use: use, Subject: s}
@@ -253,6 +275,16 @@ func (q *question) put(rule *Rule) ruling {
 
 func (rule *Rule) finding(q *question, r ruling) Finding {
 	e := rule.explain(q, r)
+	if rule.ID == factsID && missingFrom(q.facts) == nothing {
+		e = q.explainOpen()
+	}
+	if sure := q.sure; sure != nil && !saysUnknown(e.reason) {
+		known := *q
+		known.Subject = sure
+		if known.put(rule).verdict < r.verdict {
+			e.reason = say.F("Nobody has said otherwise, so it counts: {reason}", say.Sentence(e.reason))
+		}
+	}
 	f := Finding{
 		Rule: rule.ID, Title: say.Text(rule.Title), Verdict: r.verdict,
 		Reason: say.Sentence(e.reason), Numbers: e.numbers, Source: rule.Ground, Change: e.change,

@@ -153,6 +153,9 @@ func drawScene(t *rapid.T) scene {
 	if often("depth known") {
 		f.Depth = material.Known(rapid.SampledFrom([]float64{0, 20, 21, 250, 251}).Draw(t, "depth"))
 	}
+	if seldom("left open") {
+		f = f.LeftOpen(drawFeatures(t))
+	}
 	s.facts = f
 	return s
 }

@@ -17,6 +17,10 @@ type Subject struct {
 	ball     bool
 	fragment gauge.Fit // of the smallest piece it can come apart into
 	squeezed gauge.Fit // of what is springy, at half its width
+	// worst is the same thing with all that is left open taken for true; nil when nothing is.
+	worst *Subject
+	// sure is, on such a worst, the thing as far as it is known.
+	sure *Subject
 }
 
 // Prepare asks the gauges once about a thing, so that judging it again is cheap.
@@ -31,6 +35,14 @@ func Prepare(name string, f material.Facts) Subject {
 		s.ball = least.BallFit() && !(f.Form == material.Sheet || f.Form == material.Strand)
 	}
 	s.fragment = fragmentFit(f)
+	if !f.Open.Empty() {
+		all := f.Having(f.Open)
+		all.Open = material.Features{}
+		worst := Prepare(name, all)
+		known := s
+		worst.sure = &known
+		s.worst = &worst
+	}
 	return s
 }
 
@@ -84,6 +96,11 @@ func (s Subject) In(w Setting) Subject {
 	}
 	if w.Wall.There() {
 		s.facts.Wall = w.Wall
+	}
+	if s.worst != nil {
+		worst, sure := s.worst.In(w), s.worst.sure.In(w)
+		worst.sure = &sure
+		s.worst = &worst
 	}
 	return s
 }

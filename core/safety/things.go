@@ -85,7 +85,11 @@ var thingRules = []Rule{
 		decide: func(q *question) ruling {
 			switch {
 			case q.has(material.Magnet):
-				if q.has(material.Enclosed) && !q.has(material.Damaged) && q.facts.Smallest.Known() && !q.fit.Fits {
+				cased := q.has(material.Enclosed) && !q.has(material.Damaged)
+				switch {
+				case cased && !q.facts.Smallest.Known():
+					return guess(KeepOut, factSize)
+				case cased && !q.fit.Fits:
 					return objects(WithAHand)
 				}
 				return objects(KeepOut)

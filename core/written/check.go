@@ -1,7 +1,7 @@
 package written
 
 // CheckInput asks about one thing: one of ItemID, Words or Described. Words may end in an
-// age, as in "dried peas 26 months". Answer is one of the answers to the question that the
+// age, as in "dried peas 26 months", and the age alone counts beside the others. Answer is one of the answers to the question that the
 // words raised.
 type CheckInput struct {
 	ItemID    string     `json:"item_id,omitzero" max:"64"`
@@ -10,6 +10,7 @@ type CheckInput struct {
 	Described *Described `json:"described,omitzero"`
 	Use       string     `json:"use"`
 	PortionG  *float64   `json:"portion_g,omitzero"`
+	RoomID    string     `json:"room_id,omitzero" max:"36"` // for one room alone
 }
 
 // CheckAnswer is the verdicts on one thing. Found is false when the words name nothing on
@@ -23,6 +24,7 @@ type CheckAnswer struct {
 	Meant    string         `json:"meant,omitzero"`    // the name taken for a slip of the finger
 	Question *Question      `json:"question,omitzero"` // of words that mean several things
 	Nearest  []ShelfItem    `json:"nearest,omitzero"`  // of words that mean nothing
+	Asking   *Asking        `json:"asking,omitzero"`   // of words that mean nothing, or what is described by answers
 	Gauge    *Gauge         `json:"gauge,omitzero"`
 	For      []CheckVerdict `json:"for"`
 }

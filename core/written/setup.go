@@ -16,10 +16,23 @@ type Base struct {
 	Use      string   `json:"use,omitzero"` // open when left out
 }
 
-// Described is a thing measured by hand. What is left out is not known, and is never
-// cleared.
+// Told is one answer to what was asked of a thing that nobody knows.
+type Told struct {
+	Question string    `json:"question" max:"40"`
+	Unknown  bool      `json:"unknown,omitzero"` // nobody knows
+	Picks    []string  `json:"picks,omitzero" max:"60" each:"60"`
+	Of       []string  `json:"of,omitzero" max:"20" each:"60"` // what was offered, where that varies
+	Solid    string    `json:"solid,omitzero"`
+	SizesMM  []float64 `json:"sizes_mm,omitzero" max:"3"`
+	Figure   *float64  `json:"figure,omitzero"`
+}
+
+// Described is a thing measured by hand, or by answers alone. What is left out is not known,
+// and is never cleared.
 type Described struct {
-	Name    string    `json:"name" max:"60"`
+	Name string `json:"name" max:"60"`
+	// Told are the answers, in the order they were given; then nothing below is set.
+	Told    []Told    `json:"told,omitzero" max:"40"`
 	Form    string    `json:"form,omitzero"`
 	Solid   string    `json:"solid,omitzero"`
 	SizesMM []float64 `json:"sizes_mm,omitzero" max:"3"`

@@ -146,6 +146,10 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 	if _, fault := name("/name", d.Name, "Give it a name"); fault != nil {
 		return f, fault
 	}
+	if len(d.Told) > 0 {
+		told, fault := d.Dialogue()
+		return told.Facts(), fault
+	}
 	said, err := material.Description{Traits: strings.Join(d.Traits, ";")}.Facts(nil)
 	if err != nil {
 		var bad *material.Bad

@@ -136,6 +136,15 @@ type AmountsFile struct {
 // Answer defines model for Answer.
 type Answer = written.Answer
 
+// Answered defines model for Answered.
+type Answered = written.Answered
+
+// AskOption defines model for AskOption.
+type AskOption = written.AskOption
+
+// Asking What has been answered of a thing that nobody knows, and what to ask next; nothing when nothing is left to ask.
+type Asking = written.Asking
+
 // Base A mix (recipe, portion, colours) or a filler poured to a depth.
 type Base = written.Base
 
@@ -173,7 +182,7 @@ type CentrePolicy = written.Policy
 // CheckAnswer defines model for CheckAnswer.
 type CheckAnswer = written.CheckAnswer
 
-// CheckInput One of item_id, words or described. Words may end in an age, as in "dried peas 26 months".
+// CheckInput One of item_id, words or described. Words may end in an age, as in "dried peas 26 months"; the age alone counts beside the others.
 type CheckInput = written.CheckInput
 
 // CheckVerdict defines model for CheckVerdict.
@@ -200,7 +209,7 @@ type CupboardNote = written.CupboardNote
 // Custom defines model for Custom.
 type Custom = string
 
-// Described A thing measured by hand. What is left out is not known, and is never cleared.
+// Described A thing measured by hand, or by answers alone. What is left out is not known, and is never cleared.
 type Described = written.Described
 
 // Dose defines model for Dose.
@@ -305,6 +314,9 @@ type Nature = written.Nature
 
 // Needs The little more that a rule asks about a child.
 type Needs = written.Needs
+
+// NextAsk defines model for NextAsk.
+type NextAsk = written.NextAsk
 
 // OwnItem defines model for OwnItem.
 type OwnItem = written.OwnItem
@@ -514,6 +526,9 @@ type Swap = written.Swap
 
 // SwapsInput The base or one item of a plan.
 type SwapsInput = written.SwapsInput
+
+// Told One answer to what was asked of a thing that nobody knows.
+type Told = written.Told
 
 // Use defines model for Use.
 type Use = string

@@ -24,6 +24,7 @@ export const limits = {
   "CheckInput": {
     "answer": 120,
     "item_id": 64,
+    "room_id": 36,
     "words": 120
   },
   "ChildInput": {
@@ -40,6 +41,7 @@ export const limits = {
     "may_contain": 20,
     "name": 60,
     "sizes_mm": 3,
+    "told": 40,
     "traits": 20
   },
   "DraftInput": {
@@ -136,6 +138,12 @@ export const limits = {
   "SwapsInput": {
     "play_at": 16,
     "room_id": 36
+  },
+  "Told": {
+    "of": 20,
+    "picks": 60,
+    "question": 40,
+    "sizes_mm": 3
   }
 } as const
 

@@ -857,9 +857,25 @@ export interface components {
             pot_ml?: number;
             use?: components["schemas"]["Use"];
         };
-        /** @description A thing measured by hand. What is left out is not known, and is never cleared. */
+        /** @description One answer to what was asked of a thing that nobody knows. */
+        Told: {
+            question: string;
+            /** @description Nobody knows. */
+            unknown?: boolean;
+            picks?: string[];
+            /** @description What was offered, where that varies. */
+            of?: string[];
+            /** @enum {string} */
+            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
+            sizes_mm?: number[];
+            /** Format: double */
+            figure?: number;
+        };
+        /** @description A thing measured by hand, or by answers alone. What is left out is not known, and is never cleared. */
         Described: {
             name: string;
+            /** @description The answers, in the order they were given; then nothing below is set. */
+            told?: components["schemas"]["Told"][];
             /** @enum {string} */
             form?: "piece" | "grain" | "powder" | "soft-food" | "dough" | "liquid" | "sheet" | "strand";
             /** @enum {string} */
@@ -1091,7 +1107,7 @@ export interface components {
             /** @description How to shape it for children who avoid or seek a feel. */
             notes?: string[];
         };
-        /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months". */
+        /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months"; the age alone counts beside the others. */
         CheckInput: {
             item_id?: string;
             words?: string;
@@ -1101,6 +1117,36 @@ export interface components {
             use: components["schemas"]["Use"];
             /** Format: double */
             portion_g?: number;
+            /** @description For one room alone. */
+            room_id?: string;
+        };
+        /** @description What has been answered of a thing that nobody knows, and what to ask next; nothing when nothing is left to ask. */
+        Asking: {
+            told: components["schemas"]["Answered"][];
+            next?: components["schemas"]["NextAsk"];
+        };
+        Answered: {
+            question: string;
+            says: string;
+            /** @description The answers that are taken back with it, itself among them. */
+            falls: number[];
+        };
+        NextAsk: {
+            id: string;
+            text: string;
+            /** @enum {string} */
+            kind: "one" | "several" | "size" | "figure";
+            unit?: string;
+            options: components["schemas"]["AskOption"][];
+            /** @description The answer can change a verdict. */
+            decides: boolean;
+            /** @description It need not be answered: it only shortens the conditions. */
+            further: boolean;
+        };
+        AskOption: {
+            id: string;
+            words: string;
+            detail?: string;
         };
         CheckAnswer: {
             name: string;
@@ -1113,6 +1159,7 @@ export interface components {
             meant?: string;
             question?: components["schemas"]["Question"];
             nearest?: components["schemas"]["ShelfItem"][];
+            asking?: components["schemas"]["Asking"];
             gauge?: components["schemas"]["Gauge"];
             for: components["schemas"]["CheckVerdict"][];
         };

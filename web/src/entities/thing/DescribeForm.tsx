@@ -2,6 +2,7 @@ import { useId, useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Described, Schemas } from '../../api/client'
 import { vocabulary } from '../../api/limits.gen'
+import { readNumber, solids } from './solids'
 
 const forms: [NonNullable<Described['form']>, string][] = [
   ['piece', 'A piece that holds its shape'],
@@ -12,16 +13,6 @@ const forms: [NonNullable<Described['form']>, string][] = [
   ['liquid', 'Liquid'],
   ['sheet', 'Paper, film or leaf'],
   ['strand', 'Yarn, ribbon or noodle'],
-]
-
-const solids: [NonNullable<Described['solid']>, string, string[]][] = [
-  ['sphere', 'Ball', ['across']],
-  ['ellipsoid', 'Egg or bean', ['long', 'wide', 'thick']],
-  ['cylinder', 'Disc or rod', ['across', 'long']],
-  ['capsule', 'Rod with round ends', ['across', 'long']],
-  ['box', 'Box or stick', ['long', 'wide', 'thick']],
-  ['cone', 'Cone', ['across', 'high']],
-  ['irregular', 'Irregular', ['longest line', 'narrowest width', 'thick']],
 ]
 
 const traits: [string, string][] = [
@@ -56,7 +47,7 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
   const toggle = (t: string) => change({ traits: d.traits?.includes(t) ? d.traits.filter((x) => x !== t) : [...(d.traits ?? []), t] })
   const toggleAllergen = (a: Schemas['Allergen']) => change({ contents: 'listed', allergens: d.allergens?.includes(a) ? d.allergens.filter((x) => x !== a) : [...(d.allergens ?? []), a] })
   const needed = solid?.[2] ?? []
-  const numbers = needed.map((_, i) => Number((sizes[i] ?? '').replace(',', '.')))
+  const numbers = needed.map((_, i) => readNumber(sizes[i] ?? ''))
   const measured = needed.length > 0 && numbers.every((n) => Number.isFinite(n) && n > 0)
   const submit = (e: FormEvent) => {
     e.preventDefault()

@@ -150,6 +150,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           <h2 id="zone-in">What goes in</h2>
           <BasePicker base={draft.base} line={draft.base && lineFor(lines, plan, draft.base)} answer={shown} readOnly={!canWrite} onChange={(base) => change({ base })} />
           <ItemList
+            room={plan.room_id}
             items={draft.items}
             lineOf={(item) => lineFor(lines, plan, item)}
             readOnly={!canWrite}

@@ -6,9 +6,10 @@ import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Pick } from '../../entities/thing/Pick'
 import { Stepper } from '../../ui/Stepper'
 import { useWords, wordOfUse } from '../../ui/words'
-import { DescribeForm } from '../../entities/thing/DescribeForm'
+import { DescribeHere } from '../../entities/thing/DescribeHere'
 
 interface Props {
+  room: string
   items: PlanItem[]
   lineOf: (item: PlanItem) => Line | undefined
   readOnly: boolean
@@ -18,7 +19,7 @@ interface Props {
 const most = 10
 
 /** The loose parts and tools beside the base, each with its mark and count. */
-export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
+export function ItemList({ room, items, lineOf, readOnly, onChange }: Props) {
   const [opened, setOpened] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<string | null>(null)
   const [names, setNames] = useState<Record<string, string>>({})
@@ -40,7 +41,7 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
     <>
       <ul className="in-list">
         {items.map((item) => (
-          <Row key={item.id} item={item} line={lineOf(item)} named={names[item.id]} readOnly={readOnly} open={opened === item.id} measuring={measuring === item.id} onOpen={setOpened} onMeasure={setMeasuring} onSet={set} onDrop={drop} />
+          <Row key={item.id} room={room} item={item} line={lineOf(item)} named={names[item.id]} readOnly={readOnly} open={opened === item.id} measuring={measuring === item.id} onOpen={setOpened} onMeasure={setMeasuring} onSet={set} onDrop={drop} />
         ))}
       </ul>
       {!readOnly &&
@@ -54,6 +55,7 @@ export function ItemList({ items, lineOf, readOnly, onChange }: Props) {
 }
 
 interface RowProps {
+  room: string
   item: PlanItem
   line?: Line
   /** What it was picked as, until the answer names it. */
@@ -67,7 +69,7 @@ interface RowProps {
   onDrop: (id: string, name: string) => void
 }
 
-const Row = memo(function Row({ item, line, named, readOnly, open, measuring, onOpen, onMeasure, onSet, onDrop }: RowProps) {
+const Row = memo(function Row({ room, item, line, named, readOnly, open, measuring, onOpen, onMeasure, onSet, onDrop }: RowProps) {
   const mark = line?.mark ?? 'not-checked'
   const name = line?.name ?? item.described?.name ?? named ?? '…'
   return (
@@ -92,7 +94,7 @@ const Row = memo(function Row({ item, line, named, readOnly, open, measuring, on
           </Form.Select>
           {item.described && !readOnly && (
             <Button variant="quiet" aria-expanded={measuring} onClick={() => onMeasure(measuring ? null : item.id)}>
-              Measure
+              What is it?
             </Button>
           )}
           {!readOnly && (
@@ -103,13 +105,7 @@ const Row = memo(function Row({ item, line, named, readOnly, open, measuring, on
         </div>
       )}
       {open && measuring && item.described && (
-        <DescribeForm
-          value={item.described}
-          onDone={(described: Described) => {
-            onSet(item.id, { described })
-            onMeasure(null)
-          }}
-        />
+        <DescribeHere room={room} use={item.use} value={item.described} onChange={(described: Described) => onSet(item.id, { described })} onDone={() => onMeasure(null)} />
       )}
     </li>
   )

@@ -13,6 +13,7 @@ import { Pick } from '../../entities/thing/Pick'
 import { Failure, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
 import { Aid } from './Aid'
+import { AskThing } from '../../entities/thing/AskThing'
 import { DescribeForm } from '../../entities/thing/DescribeForm'
 
 type Input = Schemas['CheckInput']
@@ -75,14 +76,15 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
       )}
       {input && (
         <Verdicts
-          key={input.item_id ?? input.words ?? input.described?.name}
+          key={input.item_id ?? nameOf(input)}
           input={input}
           onChange={(more) => setInput({ ...input, ...more })}
           onTake={(item) => {
             setMeasuring(null)
             setInput({ ...asked(item, ''), use: input.use })
           }}
-          onMeasure={() => setMeasuring({ name: input.words ?? '' })}
+          onMeasure={() => setMeasuring({ name: nameOf(input) })}
+          onTell={(told) => setInput({ words: agePart(input.words ?? '') || undefined, described: { name: nameOf(input), told }, use: input.use })}
           onLeave={onLeave}
           measuring={measuring !== null}
         />
@@ -100,18 +102,35 @@ const agePart = (typed: string) => {
   return age ? age[0] : ''
 }
 
+/** What is asked about, without the age that the words end in. */
+const nameOf = (input: Input) => input.described?.name ?? (input.words ?? '').replace(agePart(input.words ?? ''), '').trim()
+
 interface VerdictsProps {
   input: Input
   measuring: boolean
   onChange: (more: Partial<Input>) => void
   onTake: (item: ShelfItem) => void
   onMeasure: () => void
+  onTell: (told: Schemas['Told'][]) => void
   onLeave: () => void
 }
 
-function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: VerdictsProps) {
-  const check = useQuery(checkQuery(input))
-  if (check.error) return <Failure error={new Error(`Not checked. ${check.error.message}`)} retry={() => void check.refetch()} />
+function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLeave }: VerdictsProps) {
+  // While an answer is on its way, the questions stay; the marks of before do not.
+  const check = useQuery({ ...checkQuery(input), placeholderData: (old: Schemas['CheckAnswer'] | undefined) => old })
+  const judging = check.isPlaceholderData
+  const told = input.described?.told ?? []
+  if (check.error)
+    return (
+      <>
+        <Failure error={new Error(`Not checked. ${check.error.message}`)} retry={() => void check.refetch()} />
+        {told.length > 0 && (
+          <Button variant="outline-primary" onClick={() => onTell(told.slice(0, -1))}>
+            Take the last answer back
+          </Button>
+        )}
+      </>
+    )
   if (!check.data) return <Waiting what="the verdicts" />
   const answer = check.data
   return (
@@ -132,9 +151,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
       {answer.question && <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />}
       {!answer.found && !measuring && (
         <div className="not-found">
-          <p>
-            Not on the shelf, so nothing of it is known. <Button variant="outline-primary" onClick={onMeasure}>Measure it</Button>
-          </p>
+          <p>Not on the shelf, so nothing of it is known until you say.</p>
           {answer.nearest && answer.nearest.length > 0 && (
             <p>
               Or did you mean{' '}
@@ -147,7 +164,16 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
           )}
         </div>
       )}
-      {answer.for.map((f) => (
+      {answer.asking && !measuring && (
+        <>
+          <AskThing asking={answer.asking} told={told} busy={judging} takeFocus onTell={onTell} />
+          <p className="soft">
+            Or <Button variant="quiet" onClick={onMeasure}>fill in every trait yourself</Button>
+          </p>
+        </>
+      )}
+      {judging && <Waiting what="the verdicts" />}
+      {(judging ? [] : answer.for).map((f) => (
         <details key={f.who} className={`room-verdict ${f.mark}`}>
           <summary>
             <span className="who">{f.who}</span>
@@ -159,7 +185,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onLeave }: Ve
           ))}
         </details>
       ))}
-      {answer.gauge && <GaugeView gauge={answer.gauge} />}
+      {!judging && answer.gauge && <GaugeView gauge={answer.gauge} />}
       <p className="actions">
         {answer.recipe_id && (
           <Link to={`/recipes/${answer.recipe_id}`} onClick={onLeave}>

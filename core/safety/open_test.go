@@ -1,0 +1,74 @@
+package safety
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/material"
+	"emblo/core/room"
+)
+
+// drawFeatures draws a few of the features that can be left open.
+func drawFeatures(t *rapid.T) material.Features {
+	all := material.AllFeatures()
+	picked := rapid.SliceOfN(rapid.SampledFrom(all.Minus(material.Mildening).Each()), 0, 4).Draw(t, "features")
+	var set material.Features
+	for _, one := range picked {
+		set = set.Union(one)
+	}
+	return set
+}
+
+// What is left open is judged as if it were there: never milder than the thing with any of it, as
+// whatever figure, but for a Keep out that then waits for the answer; and no milder than the thing
+// without it.
+func TestLawBWhatIsLeftOpenNeverClears(t *testing.T) {
+	waits := 0
+	rapid.Check(t, func(t *rapid.T) {
+		s := drawScene(t)
+		s.facts = s.facts.Known()
+		open, is := drawFeatures(t), s
+		is.facts = is.facts.Having(open.Meet(drawFeatures(t).Union(rapid.SampledFrom(append(open.Each(), open)).Draw(t, "has"))))
+		for i, r := range readings(&is.facts) {
+			if r.There() && !readings(&s.facts)[i].There() {
+				*r = drawReading(t)
+			}
+		}
+		left := s
+		left.facts.Open = open.Minus(s.facts.Features())
+		v := left.judge(t)
+		if v.Verdict == MeasureFirst && s.judge(t).Verdict < MeasureFirst {
+			waits++
+		}
+		require.GreaterOrEqual(t, v.Verdict, min(is.judge(t).Verdict, MeasureFirst))
+		require.GreaterOrEqual(t, v.Verdict, s.judge(t).Verdict)
+	})
+	assert.Positive(t, waits, "none waits for an answer")
+}
+
+func TestWhatIsLeftOpenIsNamed(t *testing.T) {
+	g := groupOf(t, Policy{}, room.Child{Label: "AB", Months: 40, Mouths: room.No})
+	f, err := thing("box", "80x60x40", "none", "hard").Facts(nil)
+	require.NoError(t, err)
+	judge := func(words string) Assessment {
+		open, err := material.ParseFeatures(words)
+		require.NoError(t, err)
+		s := Prepare("a block", f.LeftOpen(open))
+		return g.Judge(&s, Open)
+	}
+	waits := judge("magnet;pokes;breakable")
+	assert.Equal(t, MeasureFirst, waits.Verdict)
+	first, _ := waits.First()
+	assert.Equal(t, "Nobody has said whether it has any of these, so it is not known: glass or china, a magnet. Worst case: keep out.", first.Reason.String())
+	hand := judge("pokes;lens")
+	assert.Equal(t, WithAHand, hand.Verdict)
+	require.Len(t, hand.Findings(), 2)
+	for _, f := range hand.Findings() {
+		assert.Regexp(t, "^Nobody has said otherwise, so it counts: ", f.Reason.String())
+		assert.NotEmpty(t, f.Do)
+	}
+	assert.Equal(t, GoesIn, judge("enclosed;hard").Verdict, "what is there, or makes milder, is not left open")
+}

@@ -1,0 +1,202 @@
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import type { Schemas } from '../../api/client'
+import { readNumber, solids } from './solids'
+
+type Told = Schemas['Told']
+type Next = Schemas['NextAsk']
+
+interface Props {
+  asking: Schemas['Asking']
+  told: Told[]
+  busy: boolean
+  takeFocus?: boolean
+  onTell: (told: Told[]) => void
+}
+
+/** Describes a thing that nobody knows by its answers: what has been said, each to be taken back, and the next question. */
+export function AskThing({ asking, told, busy, takeFocus, onTell }: Props) {
+  const [further, setFurther] = useState(false)
+  const { next } = asking
+  const tell = (answer: Omit<Told, 'question'>) => next && onTell([...told, { question: next.id, ...answer }])
+  const folded = next?.further === true && !further
+  return (
+    <section className="ask-thing" aria-label="What is it?" aria-busy={busy}>
+      {asking.told.length > 0 && (
+        <ol className="told">
+          {asking.told.map((line, i) => (
+            <li key={i}>
+              <span>
+                <span className="soft">{line.question}</span> <b>{line.says}</b>
+              </span>
+              <Button variant="quiet" aria-label={`Take back: ${line.question} ${line.says}`} disabled={busy} onClick={() => onTell(told.filter((_, at) => !line.falls.includes(at)))}>
+                Take back
+              </Button>
+            </li>
+          ))}
+        </ol>
+      )}
+      {next && !folded && (
+        <Asked key={`${told.length} ${next.id}`} number={told.length + 1} next={next} busy={busy} takeFocus={takeFocus ?? told.length > 0} onTell={tell} />
+      )}
+      {folded && (
+        <p>
+          No answer can change a mark any more. <Button variant="quiet" onClick={() => setFurther(true)}>Go on, for fewer conditions</Button>
+        </p>
+      )}
+      {!next && <p>Nothing is left to ask: no answer can change a mark any more.</p>}
+    </section>
+  )
+}
+
+interface AskedProps {
+  number: number
+  next: Next
+  busy: boolean
+  takeFocus: boolean
+  onTell: (answer: Omit<Told, 'question'>) => void
+}
+
+/** One question, answered by a tap or by its number. */
+function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
+  const box = useRef<HTMLFieldSetElement>(null)
+  useEffect(() => {
+    if (takeFocus) box.current?.querySelector<HTMLElement>('button, input, select')?.focus()
+  }, [takeFocus])
+  const notKnown = (of?: string[]) => (
+    <Button variant="outline-primary" disabled={busy} onClick={() => onTell({ unknown: true, of })}>
+      I don’t know
+    </Button>
+  )
+  const keys = (e: KeyboardEvent) => {
+    const option = next.kind === 'one' ? next.options[Number(e.key) - 1] : undefined
+    if (option && !busy) onTell({ picks: [option.id] })
+  }
+  return (
+    <fieldset className="question" ref={box} onKeyDown={keys}>
+      <legend>
+        {number}. {next.text}
+      </legend>
+      {next.kind === 'one' && <PickOne options={next.options} busy={busy} notKnown={notKnown()} onPick={(id) => onTell({ picks: [id] })} />}
+      {next.kind === 'several' && <PickSeveral next={next} busy={busy} notKnown={notKnown(next.id === 'has' ? next.options.map((o) => o.id) : undefined)} onTell={onTell} />}
+      {next.kind === 'size' && <Measured next={next} busy={busy} notKnown={notKnown()} onTell={onTell} />}
+      {next.kind === 'figure' && <FigureOf next={next} busy={busy} notKnown={notKnown()} onTell={onTell} />}
+    </fieldset>
+  )
+}
+
+function PickOne({ options, busy, notKnown, onPick }: { options: Next['options']; busy: boolean; notKnown: ReactNode; onPick: (id: string) => void }) {
+  return (
+    <div className={options.length > 4 ? 'sorts' : 'stack'}>
+      {options.map((o, i) => (
+        <Button key={o.id} variant="outline-primary" disabled={busy} onClick={() => onPick(o.id)}>
+          {i < 9 && <kbd aria-hidden="true">{i + 1}</kbd>} {o.words}
+          {o.detail && <small>{o.detail}</small>}
+        </Button>
+      ))}
+      {notKnown}
+    </div>
+  )
+}
+
+const traces = 'may-contain='
+
+function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
+  const [picks, setPicks] = useState<string[]>([])
+  const toggle = (id: string) => setPicks((old) => (old.includes(id) ? old.filter((x) => x !== id) : [...old, id]))
+  const chips = (options: Next['options']) => (
+    <div className="chips">
+      {options.map((o) => (
+        <button key={o.id} type="button" aria-pressed={picks.includes(o.id)} disabled={busy} onClick={() => toggle(o.id)}>
+          {o.words}
+        </button>
+      ))}
+    </div>
+  )
+  const may = next.options.filter((o) => o.id.startsWith(traces))
+  return (
+    <>
+      {chips(next.options.filter((o) => !o.id.startsWith(traces)))}
+      {may.length > 0 && (
+        <details>
+          <summary>Traces that the label warns of</summary>
+          {chips(may)}
+        </details>
+      )}
+      <div className="stack">
+        <Button disabled={busy} onClick={() => onTell({ picks, of: next.id === 'has' ? next.options.map((o) => o.id) : undefined })}>
+          {picks.length === 0 ? 'None of these' : picks.length === 1 ? 'That one' : `Those ${picks.length}`}
+        </Button>
+        {notKnown}
+      </div>
+    </>
+  )
+}
+
+function Measured({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
+  const id = useId()
+  const [kind, setKind] = useState<string>('box')
+  const [, , names] = solids.find(([s]) => s === kind) ?? ['box', '', []]
+  const [sizes, setSizes] = useState<string[]>([])
+  const [picks, setPicks] = useState<string[]>([])
+  const numbers = names.map((_, i) => readNumber(sizes[i] ?? ''))
+  const ready = numbers.every((n) => n > 0)
+  const answer = () => ready && onTell({ solid: kind as Told['solid'], sizes_mm: numbers, picks })
+  return (
+    <>
+      <Form.Group controlId={`${id}-shape`} className="field">
+        <Form.Label>Its shape</Form.Label>
+        <Form.Select value={kind} onChange={(e) => setKind(e.target.value)}>
+          {solids.map(([s, words]) => (
+            <option key={s} value={s}>
+              {words}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      <div className="sizes">
+        {names.map((name, i) => (
+          <Form.Group key={name} controlId={`${id}-${i}`} className="field">
+            <Form.Label>mm {name}</Form.Label>
+            <Form.Control
+              inputMode="decimal"
+              value={sizes[i] ?? ''}
+              onChange={(e) => setSizes((old) => names.map((_, at) => (at === i ? e.target.value : (old[at] ?? ''))))}
+              onKeyDown={(e) => e.key === 'Enter' && answer()}
+            />
+          </Form.Group>
+        ))}
+      </div>
+      {next.options.map((o) => (
+        <Form.Check key={o.id} id={`${id}-${o.id}`} label={o.words} checked={picks.includes(o.id)} onChange={(e) => setPicks(e.target.checked ? [...picks, o.id] : picks.filter((x) => x !== o.id))} />
+      ))}
+      <div className="stack">
+        <Button disabled={busy || !ready} onClick={answer}>
+          That is its size
+        </Button>
+        {notKnown}
+      </div>
+    </>
+  )
+}
+
+function FigureOf({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
+  const id = useId()
+  const [typed, setTyped] = useState('')
+  const figure = readNumber(typed)
+  const answer = () => !Number.isNaN(figure) && onTell({ figure })
+  return (
+    <>
+      <Form.Group controlId={id} className="field">
+        <Form.Label>In {next.unit}</Form.Label>
+        <Form.Control inputMode="decimal" value={typed} onChange={(e) => setTyped(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && answer()} />
+      </Form.Group>
+      <div className="stack">
+        <Button disabled={busy || Number.isNaN(figure)} onClick={answer}>
+          That is it
+        </Button>
+        {notKnown}
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,56 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Button } from 'react-bootstrap'
+import type { Described, PlanItem, Schemas } from '../../api/client'
+import { Failure, Waiting } from '../../ui/States'
+import { AskThing } from './AskThing'
+import { DescribeForm } from './DescribeForm'
+import { checkQuery } from './queries'
+
+interface Props {
+  room: string
+  use: PlanItem['use']
+  value: Described
+  onChange: (described: Described) => void
+  onDone: () => void
+}
+
+/** Describes a thing of a set-up for its room: by answers, or by every trait. */
+export function DescribeHere({ room, use, value, onChange, onDone }: Props) {
+  const { name, told, ...columns } = value
+  const [byHand, setByHand] = useState(Object.keys(columns).length > 0)
+  const [at, setAt] = useState(told ?? [])
+  const check = useQuery({ ...checkQuery(byHand ? null : { described: { name, told: at }, use, room_id: room }), placeholderData: (old: Schemas['CheckAnswer'] | undefined) => old })
+  // Only what reads is put into the set-up.
+  const reads = check.isSuccess && !check.isPlaceholderData && !byHand
+  useEffect(() => {
+    if (reads && JSON.stringify(at) !== JSON.stringify(told ?? [])) onChange({ name, told: at })
+  }, [reads, at, told, name, onChange])
+  if (byHand)
+    return (
+      <DescribeForm
+        value={{ name, ...columns }}
+        onDone={(described) => {
+          onChange(described)
+          onDone()
+        }}
+      />
+    )
+  return (
+    <div className="describe">
+      {check.error && <Failure error={check.error} retry={() => void check.refetch()} />}
+      {check.error && at.length > 0 && (
+        <Button variant="outline-primary" onClick={() => setAt(at.slice(0, -1))}>
+          Take the last answer back
+        </Button>
+      )}
+      {!check.data && !check.error && <Waiting what="the questions" />}
+      {check.data?.asking && <AskThing asking={check.data.asking} told={at} busy={check.isPlaceholderData} takeFocus onTell={setAt} />}
+      <p className="soft">
+        <Button variant="quiet" onClick={() => setByHand(true)}>
+          Fill in every trait yourself
+        </Button>
+      </p>
+    </div>
+  )
+}
