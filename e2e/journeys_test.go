@@ -51,13 +51,17 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.Type("combobox", "Add a find or a tool", "driftwood disc")
 	p.Press("Enter")
 	p.See("Not ready: 1 to measure", "Measure first: driftwood disc")
-	p.Set("combobox", "In the hand", "A piece")
-	p.Set("combobox", "Shape of the smallest piece", "Disc")
+	p.Click("button", "Something from outside a seed pod, a cone, a leaf, a stick, a shell, a feather")
+	p.Click("button", "pieces that hold their shape")
+	p.See("How large is the smallest piece of it?")
+	p.Set("combobox", "Its shape", "Disc or rod")
 	p.Type("textbox", "mm across", "70")
 	p.Type("textbox", "mm long", "12")
-	p.Set("combobox", "What is in it", "Known")
-	p.Click("checkbox", "I looked: nothing else on this list is true")
-	p.Click("button", "Check it")
+	p.Press("Enter")
+	for _, number := range []string{"4. ", "5. ", "6. "} {
+		p.See(number + "Has it any of these?")
+		p.Click("button", "None of these")
+	}
 	p.See("Ready with a hand", "70 x 12 mm", "Saved")
 
 	p.Click("button", "Take out driftwood disc")
@@ -67,6 +71,46 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.See("Saved")
 	p.Open("/bench")
 	p.See("New set-up", "Water, ")
+}
+
+// A thing that nobody knows is judged by answering, in ten taps and a size: each answer counts at
+// once, what nobody knows clears nothing, and an answer that is taken back counts no more.
+func TestNewThingIsJudgedByAnswering(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Press("/")
+	p.Type("combobox", "What to check", "glass curtain hoops")
+	p.Press("Enter")
+	p.See("Not on the shelf", "1. What is it nearest to?")
+	p.Accessible()
+	p.Click("button", "A solid thing wood, plastic, metal, stone, glass: a toy, a lid, a peg")
+	p.See("2. Has it any of these?", "glass or china")
+	p.Click("button", "I don’t know")
+	p.See("Its name says \"glass\"", "3. ")
+	p.Click("button", "Take back: Has it any of these? Not known")
+	p.See("2. Has it any of these?", "glass or china")
+	p.Click("button", "glass or china")
+	p.Click("button", "That one")
+	p.See("Keep out", "Nothing is left to ask")
+	p.Click("button", "Take back: Has it any of these? Glass or china")
+	p.See("2. Has it any of these?")
+	p.Click("button", "None of these") // they look like glass
+	p.See("3. Has it any of these?", "a cord, string or tail")
+	p.Click("button", "None of these")
+	p.See("How large is the smallest piece of it?")
+	p.Set("combobox", "Its shape", "Disc or rod")
+	p.Type("textbox", "mm across", "56")
+	p.Type("textbox", "mm long", "1,000")
+	p.Press("Enter")
+	p.See("How large is the smallest piece of it?") // 1,000 may be one or a thousand
+	p.Type("textbox", "mm long", "8")
+	p.Press("Enter")
+	p.See("5. Has it any of these?", "a rigid hole of 6 to 12 mm")
+	p.Click("button", "None of these")
+	p.See("Nothing is left to ask", "56 x 8 mm", "No rule objects.")
+	p.Accessible()
+	p.Size(390, 844)
+	p.Accessible()
 }
 
 func TestDoughForFifteenInCupsAndGramsAndOnPaper(t *testing.T) {

@@ -96,6 +96,15 @@ var featureWords = sync.OnceValue(func() map[string]say.Text {
 	return words
 })
 
+// FeatureWords returns what people call every feature.
+func FeatureWords() []string {
+	var words []string
+	for _, w := range AllFeatures().Words() {
+		words = append(words, string(featureWords()[w]))
+	}
+	return words
+}
+
 // Say returns the features as people call them: "a magnet, glass or china".
 func (s Features) Say() say.Text {
 	all := s.Words()

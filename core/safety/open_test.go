@@ -26,7 +26,6 @@ func drawFeatures(t *rapid.T) material.Features {
 // whatever figure, but for a Keep out that then waits for the answer; and no milder than the thing
 // without it.
 func TestLawBWhatIsLeftOpenNeverClears(t *testing.T) {
-	waits := 0
 	rapid.Check(t, func(t *rapid.T) {
 		s := drawScene(t)
 		s.facts = s.facts.Known()
@@ -40,13 +39,9 @@ func TestLawBWhatIsLeftOpenNeverClears(t *testing.T) {
 		left := s
 		left.facts.Open = open.Minus(s.facts.Features())
 		v := left.judge(t)
-		if v.Verdict == MeasureFirst && s.judge(t).Verdict < MeasureFirst {
-			waits++
-		}
 		require.GreaterOrEqual(t, v.Verdict, min(is.judge(t).Verdict, MeasureFirst))
 		require.GreaterOrEqual(t, v.Verdict, s.judge(t).Verdict)
 	})
-	assert.Positive(t, waits, "none waits for an answer")
 }
 
 func TestWhatIsLeftOpenIsNamed(t *testing.T) {

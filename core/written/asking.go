@@ -18,7 +18,8 @@ type Asking struct {
 type Answered struct {
 	Question string `json:"question"`
 	Says     string `json:"says"`
-	Falls    []int  `json:"falls"` // the answers that are taken back with it, itself among them
+	Of       string `json:"of,omitzero"` // what was offered, where that varies
+	Falls    []int  `json:"falls"`       // the answers that are taken back with it, itself among them
 }
 
 // NextAsk is the question to ask next.
@@ -65,7 +66,7 @@ func (d Described) Dialogue() (asking.Dialogue, *Fault) {
 func (p Pen) Asking(d asking.Dialogue, next asking.Question, ok, decides, further bool) *Asking {
 	out := &Asking{Told: []Answered{}}
 	for i, line := range d.Lines() {
-		out.Told = append(out.Told, Answered{Question: p.Text(line.Question), Says: p.Text(line.Says), Falls: d.Without(i)})
+		out.Told = append(out.Told, Answered{Question: p.Text(line.Question), Says: p.Text(line.Says), Of: p.Text(line.Of), Falls: d.Without(i)})
 	}
 	if !ok {
 		return out

@@ -17,6 +17,7 @@ import (
 
 	"emblo/core/aid"
 	"emblo/core/allergen"
+	"emblo/core/asking"
 	"emblo/core/material"
 	"emblo/core/naming"
 	"emblo/core/recipe"
@@ -91,6 +92,10 @@ func dataSources() []string {
 		s = append(s, a.String())
 	}
 	s = append(s, material.AllTraits.Words()...)
+	s = append(s, material.FeatureWords()...)
+	for _, sort := range asking.Sorts() {
+		s = append(s, string(sort.Name), string(sort.Examples))
+	}
 	s = append(s, material.CleanUps()...)
 	s = append(s, material.MessWords()...)
 	s = append(s, material.FeelWords()...)

@@ -1128,6 +1128,8 @@ export interface components {
         Answered: {
             question: string;
             says: string;
+            /** @description What was offered, where that varies. */
+            of?: string;
             /** @description The answers that are taken back with it, itself among them. */
             falls: number[];
         };

@@ -20,33 +20,40 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
   const heights = gauge.side.map(([, y]) => y ?? 0)
   const widths = gauge.side.map(([x]) => x ?? 0)
   const top = Math.min(-5, -Math.max(...heights) - 4)
-  const bottom = Math.max(deep + 10, -Math.min(...heights) + 4)
+  // What is wider than its hole moves the views apart, so that none hides another.
+  const half = Math.max(radius, ...gauge.top.map(([x, y]) => Math.max(Math.abs(x ?? 0), Math.abs(y ?? 0))))
+  const drop = Math.max(ball, across) / 2
+  const middle = Math.max(30, half, drop)
+  const above = Math.max(46, ...widths.map((x) => x + half + 4))
+  const hole = Math.max(above + 49, above + half + drop + 4)
+  const label = Math.max(deep + 7, middle + Math.max(half, drop) + 6)
+  const bottom = Math.max(label + 3, -Math.min(...heights) + 4)
   const left = Math.min(-24, Math.min(...widths) - 3)
   return (
     <figure className={`gauge ${tone}`}>
-      <svg viewBox={`${left} ${top} ${122 - left} ${bottom - top}`} role="img" aria-label={`A piece of ${gauge.size} ${word} the small-parts cylinder`}>
+      <svg viewBox={`${left} ${top} ${hole + Math.max(27, drop + 3) - left} ${bottom - top}`} role="img" aria-label={`A piece of ${gauge.size} ${word} the small-parts cylinder`}>
         <g>
           <path className="well" d={`M${-radius} 0V${shallow}L${radius} ${deep}V0`} />
           <path className="wall" d={`M${-radius} 0V${shallow}L${radius} ${deep}V0`} />
           <path className="piece" d={path(gauge.side, true)} />
           <path className="rim" d={`M${-radius - 3} 0h${bore + 6}`} />
-          <text x={0} y={deep + 7} textAnchor="middle">
+          <text x={0} y={label} textAnchor="middle">
             from the side
           </text>
         </g>
-        <g transform="translate(46 30)">
+        <g transform={`translate(${above} ${middle})`}>
           <circle className="well" r={radius} />
           <path className="piece" d={path(gauge.top, false)} />
           <circle className="wall" r={radius} />
-          <text x={0} y={deep - 23.5} textAnchor="middle">
+          <text x={0} y={label - middle} textAnchor="middle">
             from above
           </text>
         </g>
-        <g transform="translate(95 30)">
+        <g transform={`translate(${hole} ${middle})`}>
           <circle className="well" r={ball / 2} />
           <circle className="piece" r={across / 2} />
           <circle className="wall" r={ball / 2} />
-          <text x={0} y={deep - 23.5} textAnchor="middle">
+          <text x={0} y={label - middle} textAnchor="middle">
             ball hole
           </text>
         </g>

@@ -28,6 +28,7 @@ export function AskThing({ asking, told, busy, takeFocus, onTell }: Props) {
             <li key={i}>
               <span>
                 <span className="soft">{line.question}</span> <b>{line.says}</b>
+                {line.of && <small className="soft">of {line.of}</small>}
               </span>
               <Button variant="quiet" aria-label={`Take back: ${line.question} ${line.says}`} disabled={busy} onClick={() => onTell(told.filter((_, at) => !line.falls.includes(at)))}>
                 Take back

@@ -166,6 +166,19 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       )}
       {answer.asking && !measuring && (
         <>
+          {told.length > 0 && (
+            <ul className="marks-now" aria-label="So far">
+              {judging ? (
+                <li className="soft">Judging…</li>
+              ) : (
+                answer.for.map((f) => (
+                  <li key={f.who}>
+                    <b>{f.who}</b> <MarkLine mark={f.mark} />
+                  </li>
+                ))
+              )}
+            </ul>
+          )}
           <AskThing asking={answer.asking} told={told} busy={judging} takeFocus onTell={onTell} />
           <p className="soft">
             Or <Button variant="quiet" onClick={onMeasure}>fill in every trait yourself</Button>
