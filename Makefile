@@ -67,6 +67,7 @@ lint: build gen-check
 test: packages-test build lint ## everything that is checked
 	@echo "Testing the core, the laws of the verdicts over many random cases"
 	@go test -timeout 20m ./core/safety ./core/naming -rapid.checks=$${LAW_CASES:-10000}
+	@go test -timeout 20m ./core/asking -rapid.checks=$$(( $${LAW_CASES:-10000} / 8 ))
 	@echo "Testing that nothing stale is answered while data is restored, with the race detector"
 	@CGO_ENABLED=1 go test -race -run TestRestoreWhileRunning ./internal/httpapi
 	@echo "Testing the rest of Go, the API on PostgreSQL"

@@ -236,3 +236,27 @@ func TestAnswersForOneRoomAreNotReadForAnother(t *testing.T) {
 	p.See("Not checked. No connection to Emblo")
 	assert.NotContains(t, p.Text(), "Taste-safe for these children")
 }
+
+// A room's own glass is filled and weighed once; then lines name it, and amounts come in it.
+func TestOwnGlassIsWeighedOnce(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Click("link", "Centre")
+	p.Click("link", "Lanterns")
+	p.Click("button", "Weigh a measure of our own")
+	p.Type("textbox", "We call it", "blue glass")
+	p.Click("button", "Save room")
+	p.See("Not saved", "weighs nothing", "take off what it weighs empty")
+	p.Type("textbox", "What is in it weighs, g", "300")
+	p.Click("button", "Save room")
+	p.Click("link", "Lanterns")
+	p.See("Measures of our own", "300 mL")
+	p.Accessible()
+	p.Open("/recipes/new")
+	p.Type("textbox", "Name", "Glass dough")
+	p.Type("textbox", "Ingredients, the way you say them", "4 blue glasses plain flour\n2 blue glasses water")
+	p.Type("textbox", "Steps, a line each", "Stir it, 5 min")
+	p.See("Your blue glass holds 300 mL.", "634 g", "600 g")
+	p.Click("button", "Save the recipe")
+	p.See("In the scoops this room owns", "× blue glass")
+}

@@ -161,7 +161,7 @@ func (p *People) Room(id string, today age.Date) (written.StoredRoom, error) {
 
 // Describe writes a room as it is with the settings of the centre on a day.
 func (p *People) Describe(r *Room, today age.Date) written.StoredRoom {
-	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.whyUnreadable(r), Group: written.Group{Ages: []written.Age{}}}
+	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.whyUnreadable(r), Group: written.Group{Ages: []written.Age{}}, Holds: written.WriteHolds(r.Roster.Own)}
 	if out.Unreadable != "" {
 		return out
 	}

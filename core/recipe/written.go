@@ -19,6 +19,13 @@ type Written struct {
 	Loss         float64 // share that goes as steam
 	Heated, Hot  bool
 	PH           float64 // by a test strip; 0 when nobody has tried
+	Own          []OwnMeasure
+}
+
+// OwnMeasure is a measure of one's own that lines may name, with what it holds.
+type OwnMeasure struct {
+	Name   string
+	Volume unit.Volume
 }
 
 // Limits on what is typed.
@@ -67,6 +74,8 @@ type Reader struct {
 	// Several returns the question that tells apart what a name means, and its kinds; nil
 	// knows of none.
 	Several func(name string) (question string, kinds []material.Item)
+	// own are measures of one's own, by the words that lines call them.
+	own []ownMeasure
 	// part is what one part stands for, where a recipe says only how much to how much.
 	part string
 }
@@ -104,6 +113,10 @@ func (rd Reader) Read(w Written) Draft {
 		fault("keeps", "How it keeps is longer than 200 letters.")
 	} else if r.Keeps == "" {
 		r.Keeps = "not known: one group, then bin"
+	}
+	own, why := readOwn(w.Own)
+	if rd.own = own; why != "" {
+		fault("own_measures", "%s", why)
 	}
 	if len(w.Lines) > maxText {
 		fault("lines", "The ingredients are longer than %d letters.", maxText)

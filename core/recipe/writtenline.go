@@ -27,6 +27,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
 	}
 	spoken := aloud(strings.TrimSpace(name))
+	rd.inOwn(&spoken)
 	name = spoken.text
 	if spoken.fault != "" {
 		l.Fault = spoken.fault

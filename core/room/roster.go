@@ -35,6 +35,7 @@ type Roster struct {
 	Adults       int
 	System       unit.System
 	Drawer       []string // labels of what hangs in the kitchen; the usual set when empty
+	Own          []OwnMeasure
 	NutFree      bool
 	Illness, Pet bool
 	Customs      []Custom
@@ -51,8 +52,31 @@ func (r Roster) On(day age.Date) Room {
 	return on
 }
 
-// Measures returns the measures that the room owns. It fails for a label that is not sold.
-func (r Roster) Measures() (unit.MeasureSet, error) { return unit.Drawer(r.System, r.Drawer) }
+// OwnMeasure is a vessel of the room, or a handful, that was filled once and weighed.
+type OwnMeasure struct {
+	unit.Measure
+	With    string    // the id of what it was filled with
+	Content unit.Mass // of that
+	Scoops  bool      // amounts may come in it
+}
+
+// MostMeasures is how many measures a room can work with.
+const MostMeasures = 16
+
+// Measures returns the measures that amounts come in: those of the drawer, and the room's own that
+// may be used for it. It fails for a label that is not sold, and for more than MostMeasures.
+func (r Roster) Measures() (unit.MeasureSet, error) {
+	set, err := unit.Drawer(r.System, r.Drawer)
+	for _, o := range r.Own {
+		if o.Scoops {
+			set = set.With(o.Measure)
+		}
+	}
+	if err == nil && set.Len() > MostMeasures {
+		return set, fmt.Errorf("amounts come in at most %d measures", MostMeasures)
+	}
+	return set, err
+}
 
 // Oldest is the greatest age in months of a child that rooms are for.
 const Oldest = 14 * 12

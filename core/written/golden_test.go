@@ -67,7 +67,7 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 		require.NoError(t, err)
 		s, fault := w.Setup(shelf{})
 		require.Nil(t, fault)
-		assert.Len(t, s.Items, 2)
+		assert.Len(t, s.Items, 3)
 		return w, nil
 	})
 	assert.Empty(t, docs)

@@ -80,6 +80,30 @@ func TestReadIsStrict(t *testing.T) {
 	require.NoError(t, err, "what is typed in lines has lines")
 }
 
+// A measure of a room's own that nobody can measure with is refused by its name.
+func TestOwnMeasuresThatAreNone(t *testing.T) {
+	for _, row := range []struct {
+		own      []OwnMeasure
+		at, says string
+	}{
+		{[]OwnMeasure{{Name: "glass", With: "water"}}, "/own_measures/0/grams", "weighs nothing"},
+		{[]OwnMeasure{{Name: "glass", With: "water", Grams: -200}}, "/own_measures/0/grams", "weighs nothing"},
+		{[]OwnMeasure{{Name: "glass", With: "wooden-blox", Grams: 200}}, "/own_measures/0/with", "Choose what"},
+		{[]OwnMeasure{{Name: "glass", With: "pine-cones", Grams: 200}}, "/own_measures/0/grams", "fill it with water"},
+		{[]OwnMeasure{{Name: "cup", With: "water", Grams: 200}}, "/own_measures/0/grams", "is a measure already"},
+		{[]OwnMeasure{{Name: "стакан 2", With: "water", Grams: 200}}, "/own_measures/0/grams", "a word or two of letters"},
+		{[]OwnMeasure{{Name: "glass", With: "water", Grams: 200}, {Name: " Glass", With: "water", Grams: 210}}, "/own_measures/1/name", "Two measures"},
+	} {
+		in, err := Read[RoomInput]([]byte(aRoomText))
+		require.NoError(t, err)
+		in.OwnMeasures = row.own
+		_, fault := in.Roster()
+		require.NotNil(t, fault, "%+v", row.own)
+		assert.Equal(t, row.at, fault.Pointer, fault.Sentence)
+		assert.Contains(t, fault.Sentence, row.says)
+	}
+}
+
 var today, _ = age.ParseDate("2026-11-24")
 
 // Files of each version are read for ever.

@@ -14,6 +14,9 @@ type Recipe struct {
 	Hot         bool     `json:"hot"`    // made with boiling water only
 	LossPercent float64  `json:"loss_percent"`
 	PH          *float64 `json:"ph,omitzero"` // by a test strip
+	// OwnMeasures are those of the room that the lines name: a glass stays what it was when the
+	// recipe was written.
+	OwnMeasures []NamedVolume `json:"own_measures,omitzero" max:"6"`
 }
 
 // RecipeInput is a recipe to be saved over the version last read; 0 creates it.

@@ -23,6 +23,9 @@ func (r Recipe) Typed() recipe.Written {
 	if r.PH != nil {
 		w.PH = *r.PH
 	}
+	for _, m := range r.OwnMeasures {
+		w.Own = append(w.Own, recipe.OwnMeasure{Name: m.Name, Volume: unit.Millilitres(m.ML)})
+	}
 	return w
 }
 
@@ -31,6 +34,9 @@ func WriteTyped(w recipe.Written, s unit.System) Recipe {
 	r := Recipe{Name: w.Name, Kind: w.Kind, Measures: s.String(), Lines: w.Lines, Steps: w.Steps, Keeps: w.Keeps, LossPercent: w.Loss * 100, Heated: w.Heated, Hot: w.Hot}
 	if w.PH != 0 {
 		r.PH = &w.PH
+	}
+	for _, m := range w.Own {
+		r.OwnMeasures = append(r.OwnMeasures, NamedVolume{m.Name, m.Volume.Millilitres()})
 	}
 	return r
 }

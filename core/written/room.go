@@ -6,14 +6,30 @@ type Room struct {
 	Adults   int      `json:"adults"`
 	Measures string   `json:"measures"`                  // whose cups and spoons: us, metric, australian
 	Drawer   []string `json:"drawer" max:"16" each:"40"` // labels of what hangs in the kitchen; the usual set when empty
-	NutFree  bool     `json:"nut_free"`
-	Illness  bool     `json:"illness"` // something catching is going round
-	Pet      bool     `json:"pet"`     // an animal lives in the room or comes into it
+	// OwnMeasures are vessels of the room, or handfuls, that were filled once and weighed.
+	OwnMeasures []OwnMeasure `json:"own_measures,omitzero" max:"6"`
+	NutFree     bool         `json:"nut_free"`
+	Illness     bool         `json:"illness"` // something catching is going round
+	Pet         bool         `json:"pet"`     // an animal lives in the room or comes into it
 	// Customs are what families here keep from: a note, never a verdict.
 	Customs []string `json:"customs,omitzero" max:"5" each:"20"`
 	// Strikes are lines of the centre's routine that are not done here.
 	Strikes  []string `json:"strikes,omitzero" max:"7" each:"10"`
 	Children []Child  `json:"children" max:"60"`
+}
+
+// OwnMeasure is what a vessel, or a hand, held when it was filled level and weighed once.
+type OwnMeasure struct {
+	Name   string  `json:"name" max:"40"`
+	With   string  `json:"with" max:"64"` // the id of what it was filled with
+	Grams  float64 `json:"grams"`
+	Scoops bool    `json:"scoops"` // amounts may come in it
+}
+
+// NamedVolume is a measure by its name, with what it holds.
+type NamedVolume struct {
+	Name string  `json:"name" max:"40"`
+	ML   float64 `json:"ml"`
 }
 
 // Child is all that is kept of a child.
@@ -72,6 +88,8 @@ type StoredRoom struct {
 	Version int    `json:"version"`
 	Room
 	Group Group `json:"group"`
+	// Holds is what the room's own measures hold, in their order.
+	Holds []NamedVolume `json:"holds"`
 	// Unreadable says why what is stored does not read; everything else is then empty but
 	// the name, and nothing can be judged for the room.
 	Unreadable string `json:"unreadable,omitzero"`

@@ -2,12 +2,14 @@ package written
 
 import (
 	"fmt"
+	"math"
 	"regexp"
 	"slices"
 	"strings"
 
 	"emblo/core/age"
 	"emblo/core/allergen"
+	"emblo/core/material"
 	"emblo/core/room"
 	"emblo/core/unit"
 )
@@ -37,6 +39,9 @@ func (r Room) Roster() (room.Roster, *Fault) {
 	}
 	if out.System, err = unit.ParseSystem(r.Measures); err != nil {
 		return out, Bad("/measures", "Choose US cups, metric cups or Australian spoons.")
+	}
+	if out.Own, f = ownMeasures(r.OwnMeasures); f != nil {
+		return out, f.Under("/own_measures")
 	}
 	if _, err := out.Measures(); err != nil {
 		return out, Bad("/drawer", "Choose the cups and spoons from the list: %s.", err)
@@ -68,6 +73,35 @@ func (r Room) Roster() (room.Roster, *Fault) {
 		out.Children = append(out.Children, p)
 	}
 	return out, nil
+}
+
+// ownMeasures reads what was filled and weighed; pointers are below the list.
+func ownMeasures(all []OwnMeasure) (own []room.OwnMeasure, fault *Fault) {
+	for i, o := range all {
+		at := fmt.Sprintf("/%d", i)
+		it, ok := material.Standard().Get(o.With)
+		if !ok {
+			return nil, Bad(at+"/with", "Choose what the measure was filled with.")
+		}
+		m, err := unit.Weighed(o.Name, unit.Grams(o.Grams), it.Density)
+		if err != nil {
+			return nil, Bad(at+"/grams", "The measure %q cannot be used: %s.", clip(o.Name), err)
+		}
+		if slices.ContainsFunc(own, func(x room.OwnMeasure) bool { return x.Label() == m.Label() }) {
+			return nil, Bad(at+"/name", "Two measures are called %q.", clip(m.Label()))
+		}
+		own = append(own, room.OwnMeasure{Measure: m, With: it.ID, Content: unit.Grams(o.Grams), Scoops: o.Scoops})
+	}
+	return own, nil
+}
+
+// WriteHolds writes what the measures of a room's own hold; never nil.
+func WriteHolds(own []room.OwnMeasure) []NamedVolume {
+	holds := make([]NamedVolume, len(own))
+	for i, o := range own {
+		holds[i] = NamedVolume{o.Label(), math.Round(o.Volume().Millilitres()*10) / 10}
+	}
+	return holds
 }
 
 // CheckOn reports the first child that cannot be of this age on a day.
@@ -229,6 +263,9 @@ func WriteRoom(r room.Roster) Room {
 		Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
 	for _, c := range r.Customs {
 		out.Customs = append(out.Customs, string(c))
+	}
+	for _, o := range r.Own {
+		out.OwnMeasures = append(out.OwnMeasures, OwnMeasure{o.Label(), o.With, o.Content.Grams(), o.Scoops})
 	}
 	out.Strikes = writeRoutine(r.Strikes)
 	for i, p := range r.Children {

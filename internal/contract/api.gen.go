@@ -309,6 +309,9 @@ type Mouths = string
 // NamedItem defines model for NamedItem.
 type NamedItem = written.NamedItem
 
+// NamedVolume defines model for NamedVolume.
+type NamedVolume = written.NamedVolume
+
 // Nature What a mix is, worked out from its ingredients.
 type Nature = written.Nature
 
@@ -320,6 +323,9 @@ type NextAsk = written.NextAsk
 
 // OwnItem defines model for OwnItem.
 type OwnItem = written.OwnItem
+
+// OwnMeasure What a vessel, or a hand, held when it was filled level and weighed once.
+type OwnMeasure = written.OwnMeasure
 
 // OwnRecipe defines model for OwnRecipe.
 type OwnRecipe = written.OwnRecipe

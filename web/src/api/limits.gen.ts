@@ -68,10 +68,17 @@ export const limits = {
     "answers": 200,
     "room_id": 36
   },
+  "NamedVolume": {
+    "name": 40
+  },
   "Needs": {
     "avoids": 3,
     "eaten": 20,
     "seeks": 3
+  },
+  "OwnMeasure": {
+    "name": 40,
+    "with": 64
   },
   "Plan": {
     "items": 60,
@@ -93,6 +100,7 @@ export const limits = {
     "kind": 40,
     "lines": 20000,
     "name": 80,
+    "own_measures": 6,
     "steps": 20000
   },
   "Room": {
@@ -100,6 +108,7 @@ export const limits = {
     "customs": 5,
     "drawer": 16,
     "name": 60,
+    "own_measures": 6,
     "strikes": 7
   },
   "RoomBody": {
@@ -107,6 +116,7 @@ export const limits = {
     "customs": 5,
     "drawer": 16,
     "name": 60,
+    "own_measures": 6,
     "strikes": 7
   },
   "RoomInput": {
@@ -114,6 +124,7 @@ export const limits = {
     "customs": 5,
     "drawer": 16,
     "name": 60,
+    "own_measures": 6,
     "strikes": 7
   },
   "Setup": {

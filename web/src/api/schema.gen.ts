@@ -759,6 +759,8 @@ export interface components {
             measures: components["schemas"]["MeasureSystem"];
             /** @description What hangs in the kitchen, by the labels of the drawer; the usual set when empty. */
             drawer: string[];
+            /** @description Vessels of the room, or handfuls, that were filled once and weighed. */
+            own_measures?: components["schemas"]["OwnMeasure"][];
             nut_free: boolean;
             /** @description Something catching is going round. */
             illness: boolean;
@@ -770,6 +772,21 @@ export interface components {
             strikes?: components["schemas"]["Habit"][];
             children: components["schemas"]["ChildInput"][];
         };
+        /** @description What a vessel, or a hand, held when it was filled level and weighed once. */
+        OwnMeasure: {
+            name: string;
+            /** @description The id of what it was filled with. */
+            with: string;
+            /** Format: double */
+            grams: number;
+            /** @description Amounts may come in it. */
+            scoops: boolean;
+        };
+        NamedVolume: {
+            name: string;
+            /** Format: double */
+            ml: number;
+        };
         RoomInput: components["schemas"]["RoomBody"] & {
             /** @description The version last read; 0 creates the room. */
             version: number;
@@ -777,6 +794,8 @@ export interface components {
         Room: components["schemas"]["RoomInput"] & {
             id: string;
             group: components["schemas"]["Group"];
+            /** @description What the room's own measures hold, in their order. */
+            holds: components["schemas"]["NamedVolume"][];
             /** @description Why what is stored does not read; nothing can be judged for the room then. */
             unreadable?: string;
         };
@@ -1254,6 +1273,8 @@ export interface components {
              * @description By a test strip.
              */
             ph?: number;
+            /** @description Measures of the room that the lines name, as they were when the recipe was written. */
+            own_measures?: components["schemas"]["NamedVolume"][];
         };
         RecipeInput: {
             version: number;

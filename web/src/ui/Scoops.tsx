@@ -11,7 +11,7 @@ export function Scoops({ scoops, all }: { scoops: Schemas['Scoop'][]; all?: bool
         <span key={s.label} className="scoop">
           <span aria-hidden="true">
             {Array.from({ length: Math.min(s.count, most) }, (_, i) => (
-              <ScoopShape key={i} spoon={!s.label.includes('cup')} scale={Math.cbrt(s.volume_ml / (s.label.includes('cup') ? 240 : 15))} />
+              <ScoopShape key={i} spoon={spooned(s.label)} scale={Math.cbrt(s.volume_ml / (spooned(s.label) ? 15 : 240))} />
             ))}
             {s.count > most && <span className="more">…</span>}
           </span>
@@ -23,6 +23,9 @@ export function Scoops({ scoops, all }: { scoops: Schemas['Scoop'][]; all?: bool
     </span>
   )
 }
+
+/** Spoons have a handle; cups and the room's own measures are drawn as cups. */
+const spooned = (label: string) => label.includes('tbsp') || label.includes('tsp')
 
 function ScoopShape({ spoon, scale }: { spoon: boolean; scale: number }) {
   const size = Math.round((spoon ? 26 : 30) * (0.45 + 0.55 * scale))

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useEffect, useId, useRef, useState } from 'react'
+import { useEffect, useId, useMemo, useRef, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -16,6 +16,18 @@ import { dayOf } from '../../ui/format'
 import { Reading } from './Reading'
 
 type Text = Schemas['RecipeText']
+
+const none: Schemas['NamedVolume'][] = []
+
+/**
+ * The recipe with the measures of the room's own that its lines name. One that it holds already
+ * stays as it was when it was written.
+ */
+function withOwn(text: Text, holds: Schemas['NamedVolume'][]): Text {
+  const kept = text.own_measures ?? none
+  const all = [...kept, ...holds.filter((h) => !kept.some((k) => k.name === h.name))].filter((m) => text.lines.toLowerCase().includes(m.name))
+  return all.length === 0 && kept.length === 0 ? text : { ...text, own_measures: all.slice(0, 6) }
+}
 
 /** A recipe that was deleted, and can be brought back with its versions. */
 export interface RemovedRecipe {
@@ -85,6 +97,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
   const [id] = useState(() => given ?? v7())
   const [before] = useState(() => kept(from))
   const [roomID, setRoomID] = useState(rooms[0]?.id ?? '')
+  const holds = rooms.find((r) => r.id === roomID)?.holds ?? none
   const file = useRef<HTMLInputElement>(null)
   const record = useRecord<Text, Schemas['OwnRecipe'], unknown>({
     first,
@@ -93,7 +106,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     backFrom: (path) => path.startsWith('/shelf/'),
     onLeft: () => sessionStorage.removeItem(keptKey(from)),
     within: 'recipe',
-    send: (over, recipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: over, recipe } })),
+    send: (over, recipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: over, recipe: withOwn(recipe, holds) } })),
     valuesOf: (stored) => stored.recipe,
     onSaved: async () => {
       sessionStorage.removeItem(keptKey(from))
@@ -102,6 +115,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     },
   })
   const { values: text, version, change, wrong, letGo } = record
+  const whole = useMemo(() => withOwn(text, holds), [text, holds])
   const { register } = record.form
   const unsaved = record.form.formState.isDirty
   useEffect(() => {
@@ -232,7 +246,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               </p>
             )}
           </div>
-          <Reading text={text} room={roomID} rooms={rooms} onRoom={setRoomID} onLines={(lines) => change({ lines })} />
+          <Reading text={whole} room={roomID} rooms={rooms} onRoom={setRoomID} onLines={(lines) => change({ lines })} />
         </div>
       </Form>
     </main>

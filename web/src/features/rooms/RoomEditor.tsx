@@ -17,6 +17,7 @@ import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
 import { ClassPaste } from './ClassPaste'
+import { OwnMeasures } from './OwnMeasures'
 import { flip, inputOf, newChild, newRoom } from '../../entities/room/model'
 import { removeRoom } from '../../entities/room/removal'
 
@@ -153,6 +154,10 @@ function Editor({ room }: { room?: Room }) {
               )
             })}
           </div>
+        </fieldset>
+        <fieldset disabled={readOnly} className="drawer">
+          <legend>Measures of our own: a glass or a handful, filled and weighed once</legend>
+          <OwnMeasures own={draft.own_measures ?? []} holds={room?.holds ?? []} wrongAt={(i) => record.wrongWithin(`own_measures.${i}`)} onChange={(own_measures) => change({ own_measures })} />
         </fieldset>
         <h2>Children</h2>
         {!readOnly && <ClassPaste onAdd={(more) => change({ children: [...draft.children.filter((c) => c.initials || c.born), ...more] })} />}
