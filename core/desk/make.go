@@ -170,6 +170,8 @@ func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g *
 func (d *Desk) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Shortage, card recipe.Card) written.MakingAmount {
 	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
 		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
+	_, chosen := d.Get(a.Line.Item.ID)
+	out.Choice = !chosen
 	if note, ok := d.notes[a.Line.Item.ID]; ok {
 		out.HaveG, out.PackG, out.PriceCoins = note.Grams, note.PackG, note.PriceCoins
 		if !note.Here {

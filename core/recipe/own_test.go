@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/material"
 	"emblo/core/unit"
 )
 
@@ -50,4 +51,70 @@ func TestLinesInMeasuresOfOnesOwn(t *testing.T) {
 		assert.Equal(t, "own_measures", d.Faults[0].Field)
 		assert.Contains(t, d.Faults[0].Sentence, want)
 	}
+}
+
+// One line that says its parts and its amount measures the parts of the others: by volume, unless
+// the recipe says by weight.
+func TestPartsAreMeasuredByOneAmount(t *testing.T) {
+	grams := func(lines string) (all []float64) {
+		d := reader().Read(Written{Name: "Ours", Kind: "foam", Lines: lines, Steps: "Stir"})
+		for _, l := range d.Lines {
+			require.Empty(t, l.Fault, "%s: %s", lines, l.Text)
+			all = append(all, l.Line.Mass.Grams())
+		}
+		return all
+	}
+	cup := func(id string) float64 {
+		it, ok := material.Standard().Get(id)
+		require.True(t, ok)
+		return it.Density.GramsPerMillilitre() * 100
+	}
+	for lines, want := range map[string][]float64{
+		"4 parts water (400 ml)\n1 part fine salt":                                   {4 * cup("water"), cup("fine-salt")},
+		"1 part fine salt\n4 parts water = 400 ml":                                   {cup("fine-salt"), 4 * cup("water")},
+		"2 parts plain flour (200 g), by weight\n1 part water\n1 tsp vegetable oil":  {200, 100, 4.55},
+		"2 parts of fine salt: 200 ml\none part plain flour\n2 tsp vegetable oil":    {2 * cup("fine-salt"), cup("plain-flour"), 9.1},
+		"4 parts water (400 ml)\n1 part fine salt (100 ml)\n1 1/2 parts plain flour": {4 * cup("water"), cup("fine-salt"), 1.5 * cup("plain-flour")},
+	} {
+		assert.InDeltaSlice(t, want, grams(lines), 0.1, lines)
+	}
+	// 200 g of flour in two parts are two measures of flour; a measure of salt weighs more.
+	byVolume := grams("2 parts plain flour (200 g)\n1 part fine salt")
+	assert.InDelta(t, 100/cup("plain-flour")*cup("fine-salt"), byVolume[1], 0.1)
+	d := reader().Read(Written{Name: "Ours", Kind: "foam", Lines: "4 parts water (400 ml)\n1 part fine salt (300 ml)", Steps: "Stir"})
+	require.NotEmpty(t, d.Faults)
+	assert.Contains(t, d.Faults[0].Sentence, "does not agree with what a part is")
+}
+
+// More of what stands already is no second ingredient, and is never dropped: it is said.
+func TestExtraForDusting(t *testing.T) {
+	d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 cups plain flour\nextra flour for dusting\nmore water, to knead", Steps: "Stir"})
+	require.Empty(t, d.Faults)
+	require.Len(t, d.Recipe.Lines, 2)
+	assert.Equal(t, "More of what stands on line 1, until it feels right.", d.Lines[1].Note)
+	assert.True(t, d.Recipe.Lines[1].AsNeeded)
+	assert.NotEmpty(t, reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "1 cup fine salt\nextra salt for dusting", Steps: "Stir"}).Lines[1].Fault, "how much salt is never left open")
+}
+
+// Of things of which one is meant, what any of them holds counts, until it is chosen.
+func TestAChoiceIsJudgedByTheWorse(t *testing.T) {
+	read := func(lines string) Recipe {
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: lines, Steps: "Stir"})
+		require.Empty(t, d.Faults, lines)
+		return d.Recipe
+	}
+	either := read("2 cups water\n2 tbsp butter or peanut oil").Facts(unit.Grams(100))
+	for _, one := range []string{"butter", "peanut oil"} {
+		f := read("2 cups water\n2 tbsp " + one).Facts(unit.Grams(100))
+		assert.Equal(t, f.Allergens, f.Allergens&either.Allergens, one)
+		assert.Equal(t, f.UsuallyContains, f.UsuallyContains&(either.UsuallyContains|either.Allergens), one)
+		assert.True(t, f.Traits.Minus(either.Traits).Minus(material.TraitsOf(material.Single, material.Soft)).Empty(), one)
+	}
+	salted, sweet := read("1 cup water\n1 cup sugar or fine salt").Facts(unit.Grams(100)), read("1 cup water\n1 cup fine salt").Facts(unit.Grams(100))
+	a, _ := salted.Salt.Get()
+	b, _ := sweet.Salt.Get()
+	assert.GreaterOrEqual(t, a, b)
+	l := reader().Read(Written{Name: "Ours", Lines: "2 tbsp butter or peanut oil"}).Lines[0]
+	assert.Contains(t, l.Note, "judged by the worse of them")
+	assert.Len(t, l.Like, 2)
 }

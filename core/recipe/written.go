@@ -42,11 +42,11 @@ type ReadLine struct {
 	Text   string // as typed
 	Line   Line   // what was read; not set when Fault says why not
 	Fault  string // a sentence; empty when the line was read
-	// Name is the ingredient as typed, when it is not known.
+	// Name is the ingredient as typed, when it is not known or leaves a choice.
 	Name string
 	// Note is what should be known about how the line was read.
 	Note string
-	// Like are things of the shelf that an unknown ingredient may be.
+	// Like are things of the shelf that such an ingredient may be.
 	Like []material.Item
 }
 
@@ -78,6 +78,8 @@ type Reader struct {
 	own []ownMeasure
 	// part is what one part stands for, where a recipe says only how much to how much.
 	part string
+	// measured is what one part is, where a line says both; nil where none does.
+	measured *unit.Quantity
 }
 
 // Read reads a written recipe. It never fails: what could not be read is in the draft's
@@ -182,6 +184,11 @@ func (rd Reader) readLines(d *Draft, text string) {
 	seen := make(map[string]int)
 	number := 0
 	rd.part = onePart(text)
+	if part, disagree, ok := rd.measuredPart(text); disagree != "" {
+		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("%q does not agree with what a part is on a line before it. Which is meant?", shorten(disagree))})
+	} else if ok {
+		rd.measured = &part
+	}
 	for _, typed := range strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n") {
 		number++
 		for _, one := range rd.splitLine(typed) {
@@ -192,7 +199,9 @@ func (rd Reader) readLines(d *Draft, text string) {
 			l := rd.line(one, d.Recipe.Name)
 			l.Number = number
 			if l.Fault == "" {
-				if first, twice := seen[l.Line.Item.ID]; twice {
+				if first, twice := seen[l.Line.Item.ID]; twice && l.Line.AsNeeded && !l.Line.Strong && more.MatchString(one) {
+					l.Note = fmt.Sprintf("More of what stands on line %d, until it feels right.", first)
+				} else if twice {
 					l.Fault = fmt.Sprintf("Line %d: %s stands on line %d already; put both amounts together.", number, l.Line.Item.Name, first)
 				} else {
 					seen[l.Line.Item.ID] = number
@@ -216,6 +225,8 @@ var (
 	bullet     = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
 	remark     = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
 	asNeeded   = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
+	more       = regexp.MustCompile(`(?i)^(?:a little |some )?(?:extra|more|additional)\s`)
+	forUse     = regexp.MustCompile(`\s*,?\s+(?:for|to)\s+(?:dust|dusting|knead|kneading|roll|rolling|the hands|the board|the table|finish|finishing)\b.*$`)
 	toTaste    = regexp.MustCompile(`\bto taste\b`)
 	vague      = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
 	vessels    = regexp.MustCompile(`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)

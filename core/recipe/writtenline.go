@@ -1,6 +1,7 @@
 package recipe
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"regexp"
@@ -26,8 +27,16 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		name = asNeeded.ReplaceAllString(lower, "")
 		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
 	}
+	if more.MatchString(name) { // "extra flour for dusting": how much nobody knows
+		l.Line.AsNeeded = true
+		name = forUse.ReplaceAllString(more.ReplaceAllString(name, ""), "")
+		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
+	}
 	spoken := aloud(strings.TrimSpace(name))
 	rd.inOwn(&spoken)
+	if rd.measured != nil {
+		rd.inMeasuredParts(&spoken)
+	}
 	name = spoken.text
 	if spoken.fault != "" {
 		l.Fault = spoken.fault
@@ -86,9 +95,10 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
 		l.Name, l.Like = name, rd.alike(name)
 		if either := rd.either(name); len(either) > 1 {
-			l.Fault = fmt.Sprintf("%q leaves a choice. Choose which it is; until then nobody can say whether it goes in.", shorten(name))
-			l.Like = either
-			return l
+			item = worseOf(either)
+			l.Fault, l.Like = "", either
+			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and and of as much salt as the saltiest. Which is it?", shorten(name)))
+			break
 		}
 		if rd.Several != nil {
 			if question, kinds := rd.Several(name); question != "" {
@@ -151,6 +161,32 @@ func (rd Reader) either(name string) []material.Item {
 		found = append(found, it)
 	}
 	return found
+}
+
+// worseOf stands for several things of which one is meant: what any of them holds or is, counts. It
+// weighs what the saltiest does.
+func worseOf(all []material.Item) material.Item {
+	one := slices.MaxFunc(all, func(a, b material.Item) int { return cmp.Compare(saltOf(a), saltOf(b)) })
+	names, ids := make([]string, len(all)), make([]string, len(all))
+	tap := true
+	for i, it := range all {
+		names[i], ids[i] = lowerName(it.Name), it.ID
+		tap = tap && it.Facts.Traits.Has(material.TapWater)
+		f := it.Facts.Beside(one.Facts)
+		f.Form, f.Smallest, f.Largest = one.Facts.Form, one.Facts.Smallest, one.Facts.Largest
+		if _, known := it.Facts.Salt.Get(); !known {
+			f.Salt = material.Amount{}
+		} else if _, known := one.Facts.Salt.Get(); !known {
+			f.Salt = material.Amount{}
+		}
+		one.Facts = f
+	}
+	if !tap {
+		one.Facts.Traits = one.Facts.Traits.Without(material.TapWater)
+	}
+	// It is none of them: neither in the cupboard nor known for what it does in a mix.
+	one.ID, one.Name, one.Own = strings.Join(ids, "|"), strings.Join(names, " or "), true
+	return one
 }
 
 var orSlash = regexp.MustCompile(`\s+or\s+|\s*/\s*`)

@@ -59,6 +59,11 @@ func (q Quantity) MassAt(d Density) (m Mass, ok bool) {
 	return Mass{}, false
 }
 
+// Times returns the quantity k times over.
+func (q Quantity) Times(k float64) Quantity {
+	return Quantity{q.mass.Times(k), q.volume.Times(k), q.kind}
+}
+
 // Parse reads an amount as people type it: "1 1/2 cups", "1½ c", "2 tbsp + 1 tsp",
 // "250 g", "0,5 l", "a pinch". Cups, spoons and pints are those of the system s.
 //

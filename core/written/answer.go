@@ -158,6 +158,7 @@ type MakingAmount struct {
 	ScoopedG   float64  `json:"scooped_g"`
 	AsNeeded   bool     `json:"as_needed"`
 	FromTap    bool     `json:"from_tap"`
+	Choice     bool     `json:"choice,omitzero"` // which of several things it is has not been chosen
 	HaveG      *float64 `json:"have_g,omitzero"` // absent when nobody has weighed it
 	MissingG   *float64 `json:"missing_g,omitzero"`
 	PackG      *float64 `json:"pack_g,omitzero"`

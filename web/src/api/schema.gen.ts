@@ -1414,6 +1414,8 @@ export interface components {
             scooped_g: number;
             as_needed: boolean;
             from_tap: boolean;
+            /** @description Which of several things it is has not been chosen. */
+            choice?: boolean;
             /**
              * Format: double
              * @description In the cupboard; absent when nobody has weighed it.

@@ -45,6 +45,8 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
               <td className="have">
                 {a.from_tap ? (
                   <span className="soft">from the tap</span>
+                ) : a.choice ? (
+                  <span className="soft">choose which in the recipe</span>
                 ) : canWrite ? (
                   <NoteCell id={a.item_id} label={`${a.name} in the cupboard, grams`} have={a.have_g} pack={a.pack_g} coins={a.price_coins} onSaved={(back) => setUndo({ text: `${a.name} noted.`, back })} />
                 ) : (

@@ -40,14 +40,14 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
               <b>{l.fault ? l.text : l.name}</b>
               {l.fault && <p className="short">{l.fault}</p>}
               {l.note && <p className="soft">{l.note}</p>}
-              {l.fault && (l.like.length > 0 || l.name) && (
+              {(l.like.length > 0 || (l.fault && l.name)) && (
                 <p className="likes">
                   {l.like.map((it) => (
                     <button key={it.id} type="button" className="link" onClick={() => onLines(replaced(text.lines, l.text, l.name ?? '', it.name))}>
                       It is {it.name.toLowerCase()}
                     </button>
                   ))}
-                  {l.name && <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Describe it on the shelf</Link>}
+                  {l.fault && l.name && <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Describe it on the shelf</Link>}
                 </p>
               )}
             </div>
