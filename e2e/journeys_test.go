@@ -228,6 +228,23 @@ func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
 	assert.NotContains(t, second.Text(), "Somebody else saved")
 }
 
+// A stain is two taps away, and its card knows who may not have the usual oil on the skin.
+func TestStainForAChildWhoMayNotHaveTheOil(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 390, 844)
+	p.Demo()
+	p.Open("/rooms")
+	p.Click("link", "Lanterns")
+	p.Click("button", "Add an allergy of HU")
+	p.Set("combobox", "HU is allergic to", "soya")
+	p.Click("button", "Save room")
+	p.See("soya")
+	p.Click("button", "Check")
+	p.See("What now?")
+	p.Click("button", "A stain on skin or clothes")
+	p.See("Emergency 555-0100", "Most packets of it hold soya; what is in this one is not known", "Here: no oil. Leave what stays, it fades.")
+	p.Accessible()
+}
+
 func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 390, 844)
 	p.Open("/")
