@@ -64,6 +64,24 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	}
 	p.See("Ready with a hand", "70 x 12 mm", "Saved")
 
+	// A word that names several things is told apart where it stands.
+	p.Type("combobox", "Add a find or a tool", "pom poms")
+	p.See("over 45 mm across?")
+	p.Press("Enter")
+	p.See("Not ready: 1 to measure")
+	p.Click("button", "Yes")
+	p.See("Pom-poms, 50 mm")
+	p.Click("button", "Take out Pom-poms, 50 mm")
+	p.Gone("Pom-poms, 50 mm")
+	p.Type("combobox", "Add a find or a tool", "pom poms")
+	p.See("over 45 mm across?")
+	p.Press("Enter")
+	p.Click("button", "No")
+	p.See("Which of these is it?")
+	p.Accessible()
+	p.Click("button", "Take out pom-poms")
+
+	p.Click("button", "driftwood disc")
 	p.Click("button", "Take out driftwood disc")
 	p.Gone("70 x 12 mm")
 	p.Click("button", "Undo")

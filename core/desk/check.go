@@ -104,7 +104,9 @@ func (d *Desk) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, m
 		if fault != nil {
 			return m, ask, 0, false, fault.Under("/described")
 		}
-		ask.More = &facts
+		if len(in.Described.Told) > 0 || in.Described.Columns() { // a name alone adds nothing
+			ask.More = &facts
+		}
 		_, months, hasAge = age.Cut(in.Words)
 		return d.names.Resolve(in.Described.Name, in.Answer), ask, months, hasAge, nil
 	case in.Words != "":
@@ -140,6 +142,11 @@ func (d *Desk) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nami
 	if m.Family != nil {
 		q := d.questionOf(m.Family)
 		out.Question = &q
+		if m.Family.Given() != "" && len(m.Members) > 1 {
+			for _, x := range m.Members {
+				out.Nearest = append(out.Nearest, d.shelfItem(x))
+			}
+		}
 	}
 	if !m.Known() {
 		for _, x := range d.names.Nearest(m.Words, nearest) {

@@ -23,7 +23,7 @@ type CheckAnswer struct {
 	Found    bool           `json:"found"`
 	Meant    string         `json:"meant,omitzero"`    // the name taken for a slip of the finger
 	Question *Question      `json:"question,omitzero"` // of words that mean several things
-	Nearest  []ShelfItem    `json:"nearest,omitzero"`  // of words that mean nothing
+	Nearest  []ShelfItem    `json:"nearest,omitzero"`  // of words that mean nothing; what an answer leaves of a family
 	Asking   *Asking        `json:"asking,omitzero"`   // of words that mean nothing, or what is described by answers
 	Gauge    *Gauge         `json:"gauge,omitzero"`
 	For      []CheckVerdict `json:"for"`

@@ -1179,6 +1179,7 @@ export interface components {
             /** @description The name that the words were taken for a slip of. */
             meant?: string;
             question?: components["schemas"]["Question"];
+            /** @description Of words that mean nothing, what sounds like them; of a family, what an answer leaves of it. */
             nearest?: components["schemas"]["ShelfItem"][];
             asking?: components["schemas"]["Asking"];
             gauge?: components["schemas"]["Gauge"];

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react'
 import { Button } from 'react-bootstrap'
 import type { Described, PlanItem, Schemas } from '../../api/client'
 import { Failure, Waiting } from '../../ui/States'
+import { Ask } from '../../ui/Ask'
 import { AskThing } from './AskThing'
 import { DescribeForm } from './DescribeForm'
 import { checkQuery } from './queries'
@@ -12,20 +13,28 @@ interface Props {
   use: PlanItem['use']
   value: Described
   onChange: (described: Described) => void
+  /** It is a thing of the shelf after all. */
+  onTake: (id: string) => void
   onDone: () => void
 }
 
 /** Describes a thing of a set-up for its room: by answers, or by every trait. */
-export function DescribeHere({ room, use, value, onChange, onDone }: Props) {
+export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Props) {
   const { name, told, ...columns } = value
   const [byHand, setByHand] = useState(Object.keys(columns).length > 0)
   const [at, setAt] = useState(told ?? [])
-  const check = useQuery({ ...checkQuery(byHand ? null : { described: { name, told: at }, use, room_id: room }), placeholderData: (old: Schemas['CheckAnswer'] | undefined) => old })
+  const [answer, setAnswer] = useState<string>()
+  const check = useQuery({ ...checkQuery(byHand ? null : { described: { name, told: at }, answer, use, room_id: room }), placeholderData: (old: Schemas['CheckAnswer'] | undefined) => old })
   // Only what reads is put into the set-up.
   const reads = check.isSuccess && !check.isPlaceholderData && !byHand
   useEffect(() => {
     if (reads && JSON.stringify(at) !== JSON.stringify(told ?? [])) onChange({ name, told: at })
   }, [reads, at, told, name, onChange])
+  const kinds = check.data?.question?.given ? (check.data.nearest ?? []).filter((k) => k.kind === 'thing') : []
+  const only = reads ? check.data.item_id : undefined
+  useEffect(() => {
+    if (only && answer) onTake(only)
+  }, [only, answer, onTake])
   if (byHand)
     return (
       <DescribeForm
@@ -45,6 +54,17 @@ export function DescribeHere({ room, use, value, onChange, onDone }: Props) {
         </Button>
       )}
       {!check.data && !check.error && <Waiting what="the questions" />}
+      {check.data?.question && <Ask question={check.data.question} takeFocus onAnswer={setAnswer} />}
+      {kinds.length > 0 && (
+        <div className="question" role="group" aria-label="Which of these is it?">
+          <p>Which of these is it?</p>
+          {kinds.map((k) => (
+            <Button key={k.id} variant="outline-primary" onClick={() => onTake(k.id)}>
+              {k.name} <small className="soft">{k.detail}</small>
+            </Button>
+          ))}
+        </div>
+      )}
       {check.data?.asking && <AskThing asking={check.data.asking} told={at} busy={check.isPlaceholderData} takeFocus onTell={setAt} />}
       <p className="soft">
         <Button variant="quiet" onClick={() => setByHand(true)}>

@@ -11,6 +11,8 @@ interface Props {
   part?: 'filler' | 'find' | 'tool'
   /** Mixes and families may be taken too, not only things. */
   anything?: boolean
+  /** Families may be taken too: what is added asks which of them it is. */
+  families?: boolean
   autoFocus?: boolean
   onPick: (item: ShelfItem, typed: string) => void
   /** Offered when the words name nothing on the shelf. */
@@ -22,10 +24,10 @@ interface Props {
 type Choice = ShelfItem | 'other'
 
 /** Type, and take a thing from the shelf: arrows move, Enter takes. */
-export function Pick({ label, placeholder, part, anything, autoFocus, onPick, onOther, otherWord }: Props) {
+export function Pick({ label, placeholder, part, anything, families, autoFocus, onPick, onOther, otherWord }: Props) {
   const [words, setWords] = useState('')
   const client = useQueryClient()
-  const offered = (all: ShelfItem[], typed: string): Choice[] => [...(anything ? all : all.filter((i) => i.kind === 'thing')), ...(onOther && typed.trim() ? (['other'] as const) : [])]
+  const offered = (all: ShelfItem[], typed: string): Choice[] => [...(anything ? all : all.filter((i) => i.kind === 'thing' || (families && i.kind === 'family'))), ...(onOther && typed.trim() ? (['other'] as const) : [])]
   const take = (choice: Choice | undefined, typed: string) => {
     if (choice === undefined) return
     if (choice === 'other') onOther?.(typed.trim())

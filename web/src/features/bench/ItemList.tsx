@@ -46,7 +46,7 @@ export function ItemList({ room, items, lineOf, readOnly, onChange }: Props) {
       </ul>
       {!readOnly &&
         (items.length < most ? (
-          <Pick label="Add a find or a tool" placeholder="Add a find or a tool…" onPick={(item) => add({ item_id: item.id }, item.name)} onOther={(words) => setMeasuring(add({ described: { name: words } }, words))} />
+          <Pick label="Add a find or a tool" placeholder="Add a find or a tool…" families onPick={(item) => (item.kind === 'family' ? setMeasuring(add({ described: { name: item.name } }, item.name)) : add({ item_id: item.id }, item.name))} onOther={(words) => setMeasuring(add({ described: { name: words } }, words))} />
         ) : (
           <p className="soft">Ten things beside the base are as many as a set-up takes.</p>
         ))}
@@ -105,7 +105,7 @@ const Row = memo(function Row({ room, item, line, named, readOnly, open, measuri
         </div>
       )}
       {open && measuring && item.described && (
-        <DescribeHere room={room} use={item.use} value={item.described} onChange={(described: Described) => onSet(item.id, { described })} onDone={() => onMeasure(null)} />
+        <DescribeHere room={room} use={item.use} value={item.described} onChange={(described: Described) => onSet(item.id, { described })} onTake={(item_id) => onSet(item.id, { item_id, described: undefined })} onDone={() => onMeasure(null)} />
       )}
     </li>
   )

@@ -155,10 +155,12 @@ function Editor({ room }: { room?: Room }) {
             })}
           </div>
         </fieldset>
-        <fieldset disabled={readOnly} className="drawer">
-          <legend>Measures of our own: a glass or a handful, filled and weighed once</legend>
-          <OwnMeasures own={draft.own_measures ?? []} holds={room?.holds ?? []} wrongAt={(i) => record.wrongWithin(`own_measures.${i}`)} onChange={(own_measures) => change({ own_measures })} />
-        </fieldset>
+        <details className="routine" open={draft.own_measures?.some((_, i) => record.wrongWithin(`own_measures.${i}`)) || undefined}>
+          <summary>Measures of our own: {room?.holds.length ? room.holds.map((h) => `${h.name} ${h.ml.toFixed(0)} mL`).join(', ') : 'a glass or a handful, filled and weighed once'}</summary>
+          <fieldset disabled={readOnly}>
+            <OwnMeasures own={draft.own_measures ?? []} holds={room?.holds ?? []} wrongAt={(i) => record.wrongWithin(`own_measures.${i}`)} onChange={(own_measures) => change({ own_measures })} />
+          </fieldset>
+        </details>
         <h2>Children</h2>
         {!readOnly && <ClassPaste onAdd={(more) => change({ children: [...draft.children.filter((c) => c.initials || c.born), ...more] })} />}
         <fieldset disabled={readOnly}>
