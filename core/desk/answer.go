@@ -17,6 +17,12 @@ type reckoned struct {
 	opening written.Opening
 }
 
+// counter is where the names in a plan are looked up.
+type counter struct {
+	*Shelf
+	written.Settings
+}
+
 // reckon judges and scales a plan for its room on its day.
 func (d *Desk) reckon(p written.Plan) (reckoned, error) {
 	var out reckoned
@@ -28,7 +34,7 @@ func (d *Desk) reckon(p written.Plan) (reckoned, error) {
 	if err != nil {
 		return out, err
 	}
-	if out.setup, fault = p.Setup(d.Shelf); fault != nil {
+	if out.setup, fault = p.Setup(counter{d.Shelf, d.Settings}); fault != nil {
 		return out, fault
 	}
 	out.setup.StirIn, out.setup.Memo = d.Settings.StirIn, &d.memo
@@ -67,6 +73,9 @@ func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, er
 func (d *Desk) write(r reckoned) written.Answer {
 	out := d.Pen.Answer(r.Answer, r.group, r.opening, d.line)
 	out.Short = d.short(r.Answer, d.Pen)
+	if out.Fill != nil {
+		d.reach(out.Fill, *r.Fill)
+	}
 	return out
 }
 

@@ -15,7 +15,6 @@ import (
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
-	"emblo/core/vessel"
 	"emblo/core/written"
 )
 
@@ -50,7 +49,7 @@ func (d *Desk) carryOut(in written.RecipeOrder, r *Room, g *safety.Group) (plan.
 	if err != nil {
 		return plan.Making{}, plan.Order{}, written.Bad("/recipe_id", "%s", err)
 	}
-	order, fault := readOrder(in, rec, g)
+	order, fault := d.readOrder(in, rec, g)
 	if fault != nil {
 		return plan.Making{}, order, fault
 	}
@@ -64,7 +63,7 @@ func (d *Desk) carryOut(in written.RecipeOrder, r *Room, g *safety.Group) (plan.
 }
 
 // readOrder reads what is asked for, but for the stock.
-func readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o plan.Order, fault *written.Fault) {
+func (d *Desk) readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o plan.Order, fault *written.Fault) {
 	o = plan.Order{Recipe: rec, Colours: 1, Spare: in.SparePercent / 100, Pot: unit.Millilitres(in.PotML), Learned: in.Learned}
 	if in.Colours != nil {
 		o.Colours = *in.Colours
@@ -82,7 +81,7 @@ func readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o pl
 		}
 		o.Need = shapes
 	case "vessel":
-		o.Need, fault = readFilled(in)
+		o.Need, fault = d.readFilled(in)
 	case "cupboard":
 	default:
 		fault = written.Bad("/by", "Say what the amount goes by: children, shapes, a vessel or the cupboard.")
@@ -108,13 +107,13 @@ func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *writte
 	return c, nil
 }
 
-func readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
+func (d *Desk) readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
 	if in.VesselID == "" {
 		return recipe.Filled{Volume: unit.Millilitres(in.VolumeML)}, nil
 	}
-	tub, ok := vessel.Get(in.VesselID)
+	tub, ok := d.Settings.Vessel(in.VesselID)
 	if !ok {
-		return nil, written.Bad("/vessel_id", "Choose a tub or a tray.")
+		return nil, written.Bad("/vessel_id", "Choose a vessel from the list.")
 	}
 	depth := unit.Millimetres(in.DepthMM)
 	if err := tub.CheckDepth(depth); err != nil {

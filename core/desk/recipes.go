@@ -219,7 +219,7 @@ func (d *Desk) Book() written.Book {
 	for i := range usual.Len() {
 		book.UsualMeasures = append(book.UsualMeasures, usual.At(i).Label())
 	}
-	for _, t := range vessel.Standard() {
+	for _, t := range append(slices.Clone(d.Settings.Vessels), vessel.Standard()...) {
 		book.Vessels = append(book.Vessels, written.WriteVessel(t))
 	}
 	return book

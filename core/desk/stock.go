@@ -1,6 +1,7 @@
 package desk
 
 import (
+	"math"
 	"slices"
 
 	"emblo/core/material"
@@ -66,6 +67,22 @@ func (k *Stock) atHand() []string {
 	}
 	slices.Sort(ids)
 	return ids
+}
+
+// reach says how deep what there is of a filler reaches, where that is known to be less than planned,
+// and how many packs more it takes.
+func (k *Stock) reach(out *written.FillAnswer, f plan.FillAnswer) {
+	have, known := k.stock[f.Item.ID]
+	if !known || f.Item.Facts.Traits.Has(material.TapWater) || have.Grams() >= f.InAll.Grams() {
+		return
+	}
+	if each, ok := f.Density.VolumeOf(have.Times(1 / float64(f.Tubs))); ok {
+		mm := math.Floor(f.Tub.DepthOf(each).Millimetres())
+		out.ReachesMM = &mm
+	}
+	if note, ok := k.notes[f.Item.ID]; ok && note.PackG != nil && *note.PackG > 0 {
+		out.Packs = int(math.Ceil(f.InAll.Minus(have).Grams() / *note.PackG))
+	}
 }
 
 // short says what the base of a plan needs more of than the cupboard is known to hold.

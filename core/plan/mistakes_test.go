@@ -31,7 +31,7 @@ func nursery(t testing.TB, change func(*room.Room), months ...int) *safety.Group
 
 func poured(t testing.TB, words string) Base {
 	tub, _ := vessel.Get("deep-tub")
-	return Fill{shelfItem(t, words), tub, tub.Deepest(), safety.Open}
+	return Fill{shelfItem(t, words), tub, tub.Deepest(), safety.Open, 0}
 }
 
 func mixed(t testing.TB, id string, use safety.Use) Base {

@@ -18,6 +18,7 @@ import (
 const (
 	MaxPlaced = 10  // loose parts and tools beside the base
 	MaxCount  = 500 // pieces of one thing for one child
+	MaxTubs   = 40  // vessels of one set-up
 )
 
 // InvalidInput says which part of a set-up cannot be reckoned, and why. Field is a path
@@ -47,9 +48,11 @@ type Mix struct {
 // Fill is a dry filler or a liquid poured to a depth.
 type Fill struct {
 	Item  material.Item
-	Tub   vessel.Tub
+	Tub   vessel.Vessel
 	Depth unit.Length
 	Use   safety.Use
+	// Count is how many vessels there are; 0 for as many as give every child rim.
+	Count int
 }
 
 func (Mix) base()  {}
@@ -139,9 +142,10 @@ type MixAnswer struct {
 // FillAnswer is how much of a filler to pour.
 type FillAnswer struct {
 	Item    material.Item
-	Tub     vessel.Tub
+	Tub     vessel.Vessel
 	Tubs    int
 	Seats   int // children at one tub
+	Turns   int // that the children take at the tubs
 	Depth   unit.Length
 	Volume  unit.Volume // in one tub
 	Mass    unit.Mass   // in one tub
@@ -332,14 +336,23 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 		return &InvalidInput{"base/depth_mm", sentence(err)}
 	}
 	tubs := f.Tub.Needed(children)
+	if f.Count != 0 {
+		if tubs = f.Count; tubs < 1 || tubs > MaxTubs {
+			return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d vessels, not %d.", MaxTubs, tubs)}
+		}
+	}
 	volume := f.Tub.VolumeTo(f.Depth)
 	mass := f.Item.Density.MassOf(volume)
-	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Depth: f.Depth, Volume: volume,
+	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth, Volume: volume,
 		Mass: mass, InAll: mass.Times(float64(tubs)), Density: f.Item.Density}
 	facts := f.Item.Facts
 	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))
 	facts.Depth = material.Known(f.Depth.Millimetres())
-	facts.Wall = material.Read(f.Tub.Height().Millimetres())
+	if f.Tub.Shape() == vessel.Bag { // it is film itself, and nobody reaches over its wall
+		facts.Traits = facts.Traits.With(material.Film)
+	} else {
+		facts.Wall = material.Read(f.Tub.Height().Millimetres())
+	}
 	facts.Filled = material.Read(mass.Grams())
 	a.Notes = append(safety.Notes(g.Room().Children, f.Item.Feel), safety.CustomNotes(g.Room().Customs, f.Item.Facts)...)
 	a.setBase(f.Item.Name, facts, f.Use, g)

@@ -45,7 +45,7 @@ func placed(t testing.TB, words string, each int) Placed {
 func TestReckonFill(t *testing.T) {
 	tub, _ := vessel.Get("deep-tub")
 	peas := shelfItem(t, "split peas")
-	s := Setup{Base: Fill{peas, tub, unit.Millimetres(60), safety.Open}, Items: []Placed{placed(t, "shells small", 2), placed(t, "toy boats", 1)}}
+	s := Setup{Base: Fill{peas, tub, unit.Millimetres(60), safety.Open, 0}, Items: []Placed{placed(t, "shells small", 2), placed(t, "toy boats", 1)}}
 	a, err := Reckon(s, group(t, 3, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, a.Verdict)
@@ -68,6 +68,29 @@ func TestReckonMix(t *testing.T) {
 	assert.Equal(t, []int{29, 25}, []int{hands, waiting})
 }
 
+// A floor path of five bags for ten children: each bag is one child's, and they take turns; what
+// there is in all is what five bags hold, and nobody reaches over a wall.
+func TestFloorPathOfFiveBags(t *testing.T) {
+	bag, ok := vessel.Get("zip-bag")
+	require.True(t, ok)
+	rice := shelfItem(t, "white rice")
+	months := make([]int, 10)
+	for i := range months {
+		months[i] = 40
+	}
+	a, err := Reckon(Setup{Base: Fill{rice, bag, unit.Millimetres(5), safety.Sealed, 5}}, group(t, 2, months...), unit.StandardSet(unit.US))
+	require.NoError(t, err)
+	assert.Equal(t, 5, a.Fill.Tubs)
+	assert.Equal(t, 2, a.Fill.Turns)
+	assert.InDelta(t, 276, a.Fill.Volume.Millilitres(), 0.5)
+	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll.Grams(), 5, "USDA: a cup of rice weighs 185 g, quoted from memory")
+	assert.False(t, a.Base.Facts.Wall.There())
+	assert.Equal(t, safety.WithAHand, a.Verdict, "a bag is film: taped on every edge")
+	open, err := Reckon(Setup{Base: Fill{rice, bag, unit.Millimetres(5), safety.Open, 5}}, group(t, 2, 30), unit.StandardSet(unit.US))
+	require.NoError(t, err)
+	assert.Equal(t, safety.KeepOut, open.Verdict, "and a bag that is open is a loose one")
+}
+
 func TestReckonNamesTheFieldAtFault(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
 	tub, _ := vessel.Get("tray")
@@ -78,7 +101,8 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 		"items/0/each":   {Items: []Placed{{Name: "Boat"}}},
 		"base/colours":   {Base: Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 9, Use: safety.Open}},
 		"base/portion_g": {Base: Mix{Recipe: stove, Portion: unit.Grams(-1), Colours: 1, Use: safety.Open}},
-		"base/depth_mm":  {Base: Fill{sand, tub, unit.Millimetres(60), safety.Open}},
+		"base/depth_mm":  {Base: Fill{sand, tub, unit.Millimetres(60), safety.Open, 0}},
+		"base/vessels":   {Base: Fill{sand, tub, unit.Millimetres(30), safety.Open, 400}},
 	} {
 		_, err := Reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))
 		var bad *InvalidInput

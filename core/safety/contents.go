@@ -12,7 +12,7 @@ var nuts = allergen.SetOf(allergen.TreeNuts, allergen.Peanuts)
 // contentRules judge what a thing does when swallowed or touched.
 var contentRules = []Rule{
 	{
-		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, Tunable: true, tasteSafe: true, untilCooked: true,
+		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true, untilCooked: true,
 		Ground:    Ground{"US FDA and CDC: raw flour and raw egg are not ready to eat", QuotedFromMemory},
 		Threshold: "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 C by probe: kept out under 36 months, else (and sealed) with a hand, no tasting. Oven-toasting at home and a kettle do not clear it.",
 		judges:    material.TraitsOf(material.RawFlour, material.RawEgg),
@@ -37,7 +37,7 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "not-food", Title: "Not food", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		ID: "not-food", Title: "Not food", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Product label; convention that only taste-safe mixes go to children under 3", CommonPractice},
 		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
 		judges:    material.TraitsOf(material.NotFood),
@@ -126,7 +126,7 @@ var contentRules = []Rule{
 		},
 	},
 	{
-		ID: "first-taste", Title: "First tastes", Family: FamilyContents,
+		ID: "first-taste", Title: "First tastes", Family: FamilyContents, only: true,
 		Ground:    Ground{"Weaning guidance (WHO; national health services)", QuotedFromMemory},
 		Threshold: "Anything edible is kept out open under 6 months; from 6 to 11 months what holds or usually holds a major allergen that a child has not yet eaten at home is measure first: ask the family.",
 		judges:    material.TraitsOf(material.Food),

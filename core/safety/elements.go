@@ -85,7 +85,7 @@ var elementRules = []Rule{
 			do: []say.Text{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
 	},
 	{
-		ID: "stain", Title: "Stains", Family: FamilyElements,
+		ID: "stain", Title: "Stains", Family: FamilyElements, only: true,
 		Ground:    Ground{"Common practice with strong dyes", CommonPractice},
 		Threshold: "A strong dye in the open goes in with a hand: dry first, dab test on white paper.",
 		judges:    material.TraitsOf(material.Stains, material.Colouring),
@@ -208,7 +208,7 @@ var elementRules = []Rule{
 		},
 	},
 	{
-		ID: "cold", Title: "Cold", Family: FamilyElements, Tunable: true,
+		ID: "cold", Title: "Cold", Family: FamilyElements, only: true, Tunable: true,
 		Ground:    Ground{"Burn literature on ice and salt, down to -21 C", QuotedFromMemory},
 		Threshold: "Ice from the freezer goes in with a hand, after 10 minutes, wet. Ice with salt on it is kept out under 36 months, else the salt stays in the adult's hand. Dry ice is kept out.",
 		judges:    material.TraitsOf(material.DryIce, material.SaltedIce, material.Ice),

@@ -42,7 +42,7 @@ var factRules = []Rule{
 		},
 	},
 	{
-		ID: "unknown-plant", Title: "A plant nobody knows", Family: FamilyFacts,
+		ID: "unknown-plant", Title: "A plant nobody knows", Family: FamilyFacts, only: true,
 		Ground:    Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them", CommonPractice},
 		Threshold: "A leaf, seed or berry that nobody can name: measure first in every use.",
 		judges:    material.TraitsOf(material.UnknownPlant),
@@ -60,7 +60,7 @@ var factRules = []Rule{
 			limit: Number{"not known", "which plant it is"}, do: []say.Text{"It stays in the adult's hand; wash hands after"}}.explain,
 	},
 	{
-		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts,
+		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts, only: true,
 		Ground:    Ground{"16 CFR 1303 (lead in paint); EN 71-3 (migration of elements)", QuotedFromMemory},
 		Threshold: "Old toys, coins, keys and metal or paint that nobody can vouch for: measure first in every use.",
 		judges:    material.TraitsOf(material.UnknownFinish),

@@ -8,7 +8,7 @@ import (
 // poisonRules judge what harms in the mouth or the lungs.
 var poisonRules = []Rule{
 	{
-		ID: "lectin", Title: "Raw beans", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		ID: "lectin", Title: "Raw beans", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin: as few as 4 or 5 raw beans", QuotedFromMemory},
 		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
 		judges:    material.TraitsOf(material.Lectin),
@@ -22,7 +22,7 @@ var poisonRules = []Rule{
 			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []say.Text{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
 	},
 	{
-		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents,
+		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents, only: true,
 		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
 		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, yew, laburnum, bulbs, mushrooms: kept out.",
 		judges:    material.TraitsOf(material.ToxicSeed),
@@ -35,7 +35,7 @@ var poisonRules = []Rule{
 			do: []say.Text{"Gloves, and hands washed after"}}.explain,
 	},
 	{
-		ID: "honey", Title: "Honey", Family: FamilyContents,
+		ID: "honey", Title: "Honey", Family: FamilyContents, only: true,
 		Ground:    Ground{"CDC and AAP on infant botulism", QuotedFromMemory},
 		Threshold: "Kept out under 12 months when open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.Honey),
@@ -53,7 +53,7 @@ var poisonRules = []Rule{
 			do: []say.Text{"Look the seal over before use"}}.explain,
 	},
 	{
-		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Convention: stimulants are not for small children", CommonPractice},
 		Threshold: "Coffee, tea, cocoa and spent grounds: kept out under 36 months, else with a hand.",
 		judges:    material.TraitsOf(material.Caffeine),
@@ -67,7 +67,7 @@ var poisonRules = []Rule{
 			change: "Carob, or a colour without stimulant.", do: []say.Text{"No tasting; hands washed after"}}.explain,
 	},
 	{
-		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents,
+		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents, only: true,
 		Ground:    Ground{"16 CFR 1700.14(a)(31)", QuotedFromMemory},
 		Threshold: "Mineral or baby oil, lamp oil, thinner: kept out under 60 months where it can be opened, else and sealed with a hand.",
 		judges:    material.TraitsOf(material.MineralOil),
@@ -87,7 +87,7 @@ var poisonRules = []Rule{
 			do: []say.Text{"Lid glued or bag doubled and taped; the bottle locked away"}}.explain,
 	},
 	{
-		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, Tunable: true,
+		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, only: true, Tunable: true,
 		Ground:    Ground{"Poison-centre advice", QuotedFromMemory},
 		Threshold: "Kept out under 36 months, else with a hand; wintergreen, camphor and eucalyptus are kept out at every age.",
 		judges:    material.TraitsOf(material.EssentialOil, material.CamphorOil),
@@ -136,7 +136,7 @@ var poisonRules = []Rule{
 		},
 	},
 	{
-		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents,
+		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents, only: true,
 		Ground:    Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents", QuotedFromMemory},
 		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: kept out.",
 		judges:    material.TraitsOf(material.HouseholdChemical, material.Borate, material.Plaster),
@@ -151,7 +151,7 @@ var poisonRules = []Rule{
 			do: []say.Text{"Gloves; locked away before children come"}}.explain,
 	},
 	{
-		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, Tunable: true, tasteSafe: true,
+		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Product label of feed, bird seed and craft-dyed grain", CommonPractice},
 		Threshold: "Feed, bird seed, craft-dyed grain or sand: kept out under 36 months, else with a hand.",
 		judges:    material.TraitsOf(material.FeedGrade),
@@ -165,7 +165,7 @@ var poisonRules = []Rule{
 			change: "The same grain from the kitchen shelf.", do: []say.Text{"No tasting; hands washed after"}}.explain,
 	},
 	{
-		ID: "soil", Title: "Soil and sand", Family: FamilyContents, Tunable: true,
+		ID: "soil", Title: "Soil and sand", Family: FamilyContents, only: true, Tunable: true,
 		Ground:    Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand", QuotedFromMemory},
 		Threshold: "Potting mix, compost, garden soil, sand: kept out under 12 months or mouthing, else with a hand: fresh plain topsoil, damp; washed play sand; covered from animals.",
 		judges:    material.TraitsOf(material.Soil, material.Sand),
@@ -188,7 +188,7 @@ var poisonRules = []Rule{
 			do: []say.Text{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; cuts covered first, hands washed after"}}.explain,
 	},
 	{
-		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, Tunable: true,
+		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, only: true, Tunable: true,
 		Ground:    Ground{"Convention: spice in eyes and airways", CommonPractice},
 		Threshold: "Chilli, pepper, mustard, cinnamon and other spice in the open: kept out under 36 months, else with a hand, mixed into dough only.",
 		judges:    material.TraitsOf(material.Spice),

@@ -220,7 +220,7 @@ var sizeRules = []Rule{
 		},
 	},
 	{
-		ID: "bite-off", Title: "Can be bitten off", Family: FamilySize, Tunable: true,
+		ID: "bite-off", Title: "Can be bitten off", Family: FamilySize, only: true, Tunable: true,
 		Ground:    Ground{"EN 71-1 on soft-filled and foam toys; common practice", QuotedFromMemory},
 		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
 		judges:    material.TraitsOf(material.Foam),
@@ -273,7 +273,7 @@ var sizeRules = []Rule{
 		},
 	},
 	{
-		ID: "hemisphere", Title: "Cup that can seal over a face", Family: FamilySize, Tunable: true,
+		ID: "hemisphere", Title: "Cup that can seal over a face", Family: FamilySize, only: true, Tunable: true,
 		Ground:    Ground{"ASTM F963 on hemispheric toys: round mouth of 64 to 102 mm, under 177 mL", QuotedFromMemory},
 		Threshold: "Under 36 months: a cup, bowl or half-egg with a round mouth of 102 mm or less, under 177 mL, goes in with a hand. The published rule starts at 64 mm and 13 mm of depth; there is no lower bound here, so that a smaller cup is never judged more mildly.",
 		judges:    material.TraitsOf(material.Cup),

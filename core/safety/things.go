@@ -15,7 +15,7 @@ const (
 // thingRules judge kinds of things whatever their size.
 var thingRules = []Rule{
 	{
-		ID: "balloon", Title: "Balloon or glove", Family: FamilyThings, asTool: true,
+		ID: "balloon", Title: "Balloon or glove", Family: FamilyThings, only: true, asTool: true,
 		Ground:    Ground{"16 CFR 1500.19(b)(2); gloves by CFOC and convention", QuotedFromMemory},
 		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on. Gloves that the adult wears need a hand.",
 		judges:    material.TraitsOf(material.LatexBalloon, material.Glove),
@@ -41,7 +41,7 @@ var thingRules = []Rule{
 			change: "A cloth ball, or a bag of strong film taped shut.", do: []say.Text{"Count every one; take scraps away at once"}}.explain,
 	},
 	{
-		ID: "swelling", Title: "Swells in water", Family: FamilyThings, Tunable: true,
+		ID: "swelling", Title: "Swells in water", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"CPSC warnings on water beads; ASTM F963 on expanding materials", QuotedFromMemory},
 		Threshold: "What grows by more than half in any direction in water: kept out under 72 months when open, and sealed too with a child who mouths; else with a hand, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
 		judges:    material.TraitsOf(material.Swells, material.Hydrated),
@@ -71,7 +71,7 @@ var thingRules = []Rule{
 		},
 	},
 	{
-		ID: "magnet", Title: "Magnet", Family: FamilyThings, asTool: true,
+		ID: "magnet", Title: "Magnet", Family: FamilyThings, only: true, asTool: true,
 		Ground:    Ground{"16 CFR 1262; ASTM F963, flux index 50", QuotedFromMemory},
 		Threshold: "A loose magnet, or one that fits the small-parts gauge, is kept out in every use; whole and screwed shut in a tile or wand too large for the gauge, with a hand; cracked, kept out. What may hold one: measure first.",
 		judges:    material.TraitsOf(material.Magnet, material.MayHoldMagnet, material.Enclosed),
@@ -102,7 +102,7 @@ var thingRules = []Rule{
 			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []say.Text{"Look over every case for cracks before and after; count them"}}.explain,
 	},
 	{
-		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, asTool: true,
+		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, only: true, asTool: true,
 		Ground:    Ground{"16 CFR 1263", QuotedFromMemory},
 		Threshold: "A battery that can be reached is kept out in every use; behind a compartment closed with a screw, with a hand.",
 		judges:    material.TraitsOf(material.Battery),
@@ -124,7 +124,7 @@ var thingRules = []Rule{
 			change: "A light without cells, or a case closed with a screw.", do: []say.Text{"Try the screw before play; count them back in"}}.explain,
 	},
 	{
-		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings,
+		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.48-49", QuotedFromMemory},
 		Threshold: "Breakable glass as find, tool or vessel is kept out at every age; a point, an edge or splintering wood (a taped skewer too) under 96 months, with a hand from then on; round-ended scissors have a rule of their own.",
 		judges:    material.TraitsOf(material.Breakable, material.Sharp),
@@ -151,7 +151,7 @@ var thingRules = []Rule{
 			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []say.Text{"It stays with the adult between uses", "Count it back in"}}.explain,
 	},
 	{
-		ID: "damaged", Title: "Damaged", Family: FamilyThings,
+		ID: "damaged", Title: "Damaged", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice on tools handed down from the kitchen", CommonPractice},
 		Threshold: "Cracked, loose-handled, snapped, crumbling, or a wire end not bent in: kept out until mended.",
 		judges:    material.TraitsOf(material.Damaged),
@@ -237,7 +237,7 @@ var thingRules = []Rule{
 			change: "Taped flat on every edge, or something thicker.", do: []say.Text{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
 	},
 	{
-		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, Tunable: true,
+		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention: a peeled sticker or a sequin is a small part of any size", CommonPractice},
 		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed and to 71 months.",
 		judges:    material.TraitsOf(material.Sticker),
@@ -256,7 +256,7 @@ var thingRules = []Rule{
 			change: "A printed or stamped mark.", do: []say.Text{"An adult hands them out one by one and counts the backing"}}.explain,
 	},
 	{
-		ID: "glitter", Title: "Glitter", Family: FamilyThings, Tunable: true,
+		ID: "glitter", Title: "Glitter", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention: loose glitter goes from hands to eyes", CommonPractice},
 		Threshold: "Kept out under 36 months when open, with a hand when sealed and from 36 months on.",
 		judges:    material.TraitsOf(material.Glitter),

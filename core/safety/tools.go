@@ -8,7 +8,7 @@ import (
 // toolRules judge what is worked or blown with, closed in, plugged in or sent home.
 var toolRules = []Rule{
 	{
-		ID: "tool-age", Title: "Tool for older hands", Family: FamilyThings, Tunable: true,
+		ID: "tool-age", Title: "Tool for older hands", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention by stages of grip", CommonPractice},
 		Threshold: "In a child's hand: tweezers from 24 months, droppers with bulbs from 36, round-ended scissors from 36 with a hand. Younger: kept out; as an adult's tool, with a hand.",
 		judges:    material.TraitsOf(material.Tweezers, material.Dropper, material.Scissors),
@@ -40,7 +40,7 @@ var toolRules = []Rule{
 			change: "Wider tongs, a scoop, or fingers.", do: []say.Text{"Sitting down, one child at a time, the adult beside"}}.explain,
 	},
 	{
-		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings,
+		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings, only: true,
 		Ground:    Ground{"Convention on hygiene of straws and pipes", CommonPractice},
 		Threshold: "Straws and pipes go in with a hand, one for each child and thrown away or boiled after; one for several mouths is kept out.",
 		judges:    material.TraitsOf(material.Mouthpiece, material.Shared),
@@ -62,7 +62,7 @@ var toolRules = []Rule{
 			change: "One each.", do: []say.Text{"One each, marked with the child's letters; thrown away or boiled after"}}.explain,
 	},
 	{
-		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, Tunable: true,
+		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention after reports of inhaled pieces", CommonPractice},
 		Threshold: "Blowing with grain, powder or any piece that fits the gauge in reach: kept out under 48 months, with a hand from then on, with the one tried piece only.",
 		judges:    material.TraitsOf(material.Blow),
@@ -84,7 +84,7 @@ var toolRules = []Rule{
 			change: "Nothing loose and small in reach, or blowing without a straw.", do: []say.Text{"Only the one piece that was tried is in reach", "An adult counts breaths: out only"}}.explain,
 	},
 	{
-		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings,
+		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings, only: true,
 		Ground:    Ground{"Convention: closed gas and freezing water burst what holds them", CommonPractice},
 		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: kept out. A mix that fizzes in the open is not meant.",
 		judges:    material.TraitsOf(material.Gas),
@@ -97,7 +97,7 @@ var toolRules = []Rule{
 			limit: Number{"closed in", "nothing"}, do: []say.Text{"The adult opens it before it comes near a child"}}.explain,
 	},
 	{
-		ID: "electric", Title: "Electric tool", Family: FamilyThings,
+		ID: "electric", Title: "Electric tool", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice: electric tools are for adults", CommonPractice},
 		Threshold: "An electric tool is an adult's tool; in a child's hand it is kept out.",
 		judges:    material.TraitsOf(material.Electric),

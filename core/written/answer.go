@@ -101,16 +101,17 @@ type Nature struct {
 	Allergens      string   `json:"allergens"`
 }
 
-// Vessel is a tub or tray.
+// Vessel is a vessel by its inside measures.
 type Vessel struct {
 	ID             string  `json:"id"`
 	Name           string  `json:"name"`
+	Shape          string  `json:"shape,omitzero"` // tub, round, bowl or bag; a tub when left out
 	TopLengthMM    float64 `json:"top_length_mm"`
 	TopWidthMM     float64 `json:"top_width_mm"`
 	BottomLengthMM float64 `json:"bottom_length_mm"`
 	BottomWidthMM  float64 `json:"bottom_width_mm"`
 	HeightMM       float64 `json:"height_mm"`
-	DeepestMM      float64 `json:"deepest_mm"` // the deepest fill that leaves half the wall free
+	DeepestMM      float64 `json:"deepest_mm"` // the deepest fill: half the wall, or the layer of a bag
 }
 
 // FillAnswer is how much of a filler to pour.
@@ -123,6 +124,12 @@ type FillAnswer struct {
 	MassG    float64 `json:"mass_g"`    // in one vessel
 	InAllG   float64 `json:"in_all_g"`
 	Cups     string  `json:"cups"` // in one vessel, in cups of the room's measures, to a quarter
+	// Turns are those that the children take at the vessels; one when left out.
+	Turns int `json:"turns,omitzero"`
+	// ReachesMM is how deep what is in the cupboard reaches in so many vessels, where it is known
+	// to be less; Packs is how many more of the packs it was bought in are needed.
+	ReachesMM *float64 `json:"reaches_mm,omitzero"`
+	Packs     int      `json:"packs,omitzero"`
 }
 
 // Answer is the answer to a plan.

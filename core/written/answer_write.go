@@ -140,7 +140,7 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 	}
 	if f := a.Fill; f != nil {
 		out.Fill = &FillAnswer{Vessel: WriteVessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, DepthMM: f.Depth.Millimetres(), VolumeML: f.Volume.Millilitres(),
-			MassG: f.Mass.Grams(), InAllG: f.InAll.Grams(), Cups: unit.Cups(f.Volume, o.System)}
+			MassG: f.Mass.Grams(), InAllG: f.InAll.Grams(), Cups: unit.Cups(f.Volume, o.System), Turns: f.Turns}
 	}
 	return out
 }
@@ -217,11 +217,11 @@ func (p Pen) Steps(steps []recipe.Step) []RecipeStep {
 	return out
 }
 
-// WriteVessel writes a tub or tray.
-func WriteVessel(t vessel.Tub) Vessel {
+// WriteVessel writes a vessel by its inside measures.
+func WriteVessel(t vessel.Vessel) Vessel {
 	tl, tw := t.Top()
 	bl, bw := t.Bottom()
-	return Vessel{ID: t.ID, Name: t.Name, TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
+	return Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
 		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(), DeepestMM: t.Deepest().Millimetres()}
 }
 

@@ -12,7 +12,22 @@ type Centre struct {
 	FindsStirredIn bool   `json:"finds_stirred_in"`    // instead of buried under the filler
 	// Routine is what the staff do at every tub anyway, by the ids of its lines.
 	Routine []string `json:"routine,omitzero" max:"7" each:"10"`
-	Policy  Policy   `json:"policy"`
+	// Vessels are the centre's own tubs, bowls and bags, measured once.
+	Vessels []OwnVessel `json:"vessels,omitzero" max:"20"`
+	Policy  Policy      `json:"policy"`
+}
+
+// OwnVessel is a vessel of the centre by its inside measures in mm. What is round has a diameter at
+// the rim and one at the floor, a bowl one and its depth, a bag its usable length and width.
+type OwnVessel struct {
+	ID             string  `json:"id" max:"36"` // made by the client
+	Name           string  `json:"name" max:"40"`
+	Shape          string  `json:"shape"` // tub, round, bowl or bag
+	TopLengthMM    float64 `json:"top_length_mm"`
+	TopWidthMM     float64 `json:"top_width_mm,omitzero"`
+	BottomLengthMM float64 `json:"bottom_length_mm,omitzero"`
+	BottomWidthMM  float64 `json:"bottom_width_mm,omitzero"`
+	HeightMM       float64 `json:"height_mm,omitzero"`
 }
 
 // Policy is what a centre asks beyond the published limits; every field only tightens.

@@ -4,10 +4,12 @@ import (
 	"fmt"
 	"maps"
 	"regexp"
+	"slices"
 	"strings"
 
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/vessel"
 )
 
 // ownTable is the word for a staffing table that a centre entered itself.
@@ -19,7 +21,16 @@ type Settings struct {
 	Staffing                  room.RatioTable
 	StirIn                    bool
 	Routine                   room.Routine
+	Vessels                   []vessel.Vessel // of the centre's own
 	Policy                    safety.Policy
+}
+
+// Vessel returns the vessel with an id: one of the centre's own, or one that ships with Emblo.
+func (s Settings) Vessel(id string) (vessel.Vessel, bool) {
+	if at := slices.IndexFunc(s.Vessels, func(v vessel.Vessel) bool { return v.ID == id }); at >= 0 {
+		return s.Vessels[at], true
+	}
+	return vessel.Get(id)
 }
 
 var threeLetters = regexp.MustCompile(`^[A-Z]{3}$`)
@@ -41,10 +52,80 @@ func (c Centre) Settings() (Settings, *Fault) {
 	if s.Routine, f = routine("/routine", c.Routine); f != nil {
 		return s, f
 	}
+	if s.Vessels, f = ownVessels(c.Vessels); f != nil {
+		return s, f.Under("/vessels")
+	}
 	if s.Policy, f = c.Policy.Read(); f != nil {
 		return s, f.Under("/policy")
 	}
 	return s, nil
+}
+
+// ownVessels reads the vessels of a centre; pointers are below the list.
+func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *Fault) {
+	for i, v := range all {
+		at := fmt.Sprintf("/%d", i)
+		called, f := name(at+"/name", v.Name, "Say what the vessel is called")
+		if f != nil {
+			return nil, f
+		}
+		if !IsID(v.ID) {
+			return nil, Bad(at+"/id", "A vessel needs an id of its own.")
+		}
+		for _, other := range own {
+			if other.ID == v.ID || strings.EqualFold(other.Name, called) {
+				return nil, Bad(at+"/name", "Two vessels are called %q.", clip(called))
+			}
+		}
+		read, err := v.read(called)
+		if err != nil {
+			return nil, Bad(at, "The vessel %q cannot be: %s.", clip(called), err)
+		}
+		own = append(own, read)
+	}
+	return own, nil
+}
+
+func (v OwnVessel) read(called string) (vessel.Vessel, error) {
+	shape, err := vessel.ParseShape(v.Shape)
+	if err != nil {
+		return vessel.Vessel{}, err
+	}
+	given := [...]float64{v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM}
+	asked := map[vessel.Shape][4]bool{vessel.Walled: {true, true, true, true}, vessel.Round: {false, true, false, true}, vessel.Bowl: {3: true}, vessel.Bag: {0: true}}[shape]
+	for i, mm := range given {
+		if mm != 0 && !asked[i] {
+			return vessel.Vessel{}, fmt.Errorf("a %s has fewer measures than were given", shape)
+		}
+	}
+	switch shape {
+	case vessel.Round:
+		return vessel.NewRound(v.ID, called, v.TopLengthMM, v.BottomLengthMM, v.HeightMM)
+	case vessel.Bowl:
+		return vessel.NewBowl(v.ID, called, v.TopLengthMM, v.HeightMM)
+	case vessel.Bag:
+		return vessel.NewBag(v.ID, called, v.TopLengthMM, v.TopWidthMM)
+	}
+	return vessel.NewTub(v.ID, called, v.TopLengthMM, v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM)
+}
+
+func writeOwnVessels(all []vessel.Vessel) (own []OwnVessel) {
+	for _, v := range all {
+		w := WriteVessel(v)
+		o := OwnVessel{ID: w.ID, Name: w.Name, Shape: w.Shape, TopLengthMM: w.TopLengthMM}
+		switch v.Shape() {
+		case vessel.Walled:
+			o.TopWidthMM, o.BottomLengthMM, o.BottomWidthMM, o.HeightMM = w.TopWidthMM, w.BottomLengthMM, w.BottomWidthMM, w.HeightMM
+		case vessel.Round:
+			o.BottomLengthMM, o.HeightMM = w.BottomLengthMM, w.HeightMM
+		case vessel.Bowl:
+			o.HeightMM = w.HeightMM
+		case vessel.Bag:
+			o.TopWidthMM = w.TopWidthMM
+		}
+		own = append(own, o)
+	}
+	return own
 }
 
 // Staffing reads a staffing table by its word; own ones come with five numbers. An error
@@ -90,5 +171,5 @@ func WriteSettings(s Settings) Centre {
 	if s.Staffing.ID() != ownTable {
 		perAdult = []int{}
 	}
-	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Policy: WritePolicy(s.Policy)}
+	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Policy: WritePolicy(s.Policy)}
 }

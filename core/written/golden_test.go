@@ -18,6 +18,7 @@ import (
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
+	"emblo/core/vessel"
 )
 
 // A document of each concept, as the database keeps it in form 2, reads and is written the
@@ -95,6 +96,8 @@ func again[T any](data []byte) (any, error) { return Read[T](data) }
 
 // shelf is the shelf and the book that ship with Emblo.
 type shelf struct{}
+
+func (shelf) Vessel(id string) (vessel.Vessel, bool) { return vessel.Get(id) }
 
 func (shelf) Get(id string) (material.Item, bool) { return material.Standard().Get(id) }
 

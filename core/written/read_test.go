@@ -104,6 +104,29 @@ func TestOwnMeasuresThatAreNone(t *testing.T) {
 	}
 }
 
+// A vessel that cannot be is refused by its name and place.
+func TestOwnVesselsThatCannotBe(t *testing.T) {
+	const id = "00000000-0000-4000-8000-000000000021"
+	for _, row := range []struct {
+		own      []OwnVessel
+		at, says string
+	}{
+		{[]OwnVessel{{ID: id, Name: "Pool", Shape: "round", TopLengthMM: 4000, BottomLengthMM: 4000, HeightMM: 300}}, "/vessels/0", "at most 2000 mm, not 4000"},
+		{[]OwnVessel{{ID: id, Name: "Tub", Shape: "tub", TopLengthMM: 400, TopWidthMM: 300, BottomLengthMM: 400, BottomWidthMM: 300, HeightMM: -150}}, "/vessels/0", "above 0"},
+		{[]OwnVessel{{ID: id, Name: "Tub", Shape: "tub", TopLengthMM: 400}}, "/vessels/0", "above 0"},
+		{[]OwnVessel{{ID: id, Name: "Bowl", Shape: "bowl", TopLengthMM: 400, TopWidthMM: 300, HeightMM: 100}}, "/vessels/0", "fewer measures"},
+		{[]OwnVessel{{ID: id, Name: "Jug", Shape: "jug", TopLengthMM: 100}}, "/vessels/0", "not a shape"},
+		{[]OwnVessel{{ID: id, Name: " ", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/0/name", "Say what"},
+		{[]OwnVessel{{ID: "b", Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/0/id", "id of its own"},
+		{[]OwnVessel{{ID: id, Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}, {ID: strings.Replace(id, "21", "22", 1), Name: "bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/1/name", "Two vessels"},
+	} {
+		_, fault := Centre{Name: "Ours", Currency: "USD", RatioTable: "cfoc", Vessels: row.own}.Settings()
+		require.NotNil(t, fault, "%+v", row.own)
+		assert.Equal(t, row.at, fault.Pointer, fault.Sentence)
+		assert.Contains(t, fault.Sentence, row.says)
+	}
+}
+
 var today, _ = age.ParseDate("2026-11-24")
 
 // Files of each version are read for ever.

@@ -13,7 +13,8 @@ type Base struct {
 	ItemID   string   `json:"item_id,omitzero" max:"64"`
 	VesselID string   `json:"vessel_id,omitzero" max:"64"`
 	DepthMM  *float64 `json:"depth_mm,omitzero"`
-	Use      string   `json:"use,omitzero"` // open when left out
+	Vessels  *int     `json:"vessels,omitzero"` // as many as give every child rim when left out
+	Use      string   `json:"use,omitzero"`     // open when left out
 }
 
 // Told is one answer to what was asked of a thing that nobody knows.

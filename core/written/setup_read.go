@@ -28,6 +28,8 @@ type Shelf interface {
 	Described(name string, f material.Facts) material.Facts
 	// Recipe returns the recipe with an id; an error is a sentence.
 	Recipe(id string) (recipe.Recipe, error)
+	// Vessel returns the vessel with an id.
+	Vessel(id string) (vessel.Vessel, bool)
 }
 
 // Open reads when the set-up of a plan opens.
@@ -96,14 +98,20 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 		if !ok || !it.Plays(material.Filler) {
 			return nil, Bad("/item_id", "Choose a filler from the shelf.")
 		}
-		tub, ok := vessel.Get(b.VesselID)
+		tub, ok := shelf.Vessel(b.VesselID)
 		if !ok {
-			return nil, Bad("/vessel_id", "Choose a tub or a tray.")
+			return nil, Bad("/vessel_id", "Choose a vessel from the list.")
 		}
 		if b.DepthMM == nil {
 			return nil, Bad("/depth_mm", "Say how deep to fill, in mm.")
 		}
-		return plan.Fill{Item: it, Tub: tub, Depth: unit.Millimetres(*b.DepthMM), Use: use}, nil
+		fill := plan.Fill{Item: it, Tub: tub, Depth: unit.Millimetres(*b.DepthMM), Use: use}
+		if b.Vessels != nil {
+			if fill.Count = *b.Vessels; fill.Count == 0 {
+				return nil, Bad("/vessels", "Say how many vessels there are, or leave it to how many children reach one.")
+			}
+		}
+		return fill, nil
 	}
 	return nil, Bad("/kind", "Start from a mix or from a filler.")
 }

@@ -330,6 +330,9 @@ type OwnMeasure = written.OwnMeasure
 // OwnRecipe defines model for OwnRecipe.
 type OwnRecipe = written.OwnRecipe
 
+// OwnVessel A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl one and its depth, a bag its usable length and width.
+type OwnVessel = written.OwnVessel
+
 // Plan defines model for Plan.
 type Plan = written.Plan
 

@@ -19,7 +19,8 @@ export const limits = {
     "emergency": 200,
     "name": 60,
     "per_adult": 5,
-    "routine": 7
+    "routine": 7,
+    "vessels": 20
   },
   "CheckInput": {
     "answer": 120,
@@ -79,6 +80,10 @@ export const limits = {
   "OwnMeasure": {
     "name": 40,
     "with": 64
+  },
+  "OwnVessel": {
+    "id": 36,
+    "name": 40
   },
   "Plan": {
     "items": 60,

@@ -782,6 +782,24 @@ export interface components {
             /** @description Amounts may come in it. */
             scoops: boolean;
         };
+        /** @description A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl one and its depth, a bag its usable length and width. */
+        OwnVessel: {
+            /** @description Made by the client. */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            shape: "tub" | "round" | "bowl" | "bag";
+            /** Format: double */
+            top_length_mm: number;
+            /** Format: double */
+            top_width_mm?: number;
+            /** Format: double */
+            bottom_length_mm?: number;
+            /** Format: double */
+            bottom_width_mm?: number;
+            /** Format: double */
+            height_mm?: number;
+        };
         NamedVolume: {
             name: string;
             /** Format: double */
@@ -869,6 +887,8 @@ export interface components {
             vessel_id?: string;
             /** Format: double */
             depth_mm?: number;
+            /** @description As many as give every child rim when left out. */
+            vessels?: number;
             /**
              * Format: double
              * @description The pot or bowl that a mix is made in.
@@ -1066,6 +1086,11 @@ export interface components {
         Vessel: {
             id: string;
             name: string;
+            /**
+             * @description A tub when left out.
+             * @enum {string}
+             */
+            shape?: "tub" | "round" | "bowl" | "bag";
             /** Format: double */
             top_length_mm: number;
             /** Format: double */
@@ -1078,7 +1103,7 @@ export interface components {
             height_mm: number;
             /**
              * Format: double
-             * @description The deepest fill that leaves half the wall free.
+             * @description The deepest fill: half the wall, or the layer of a bag.
              */
             deepest_mm: number;
         };
@@ -1102,6 +1127,15 @@ export interface components {
             in_all_g: number;
             /** @description In one vessel, in cups of the room's measures, to a quarter. */
             cups: string;
+            /** @description That the children take at the vessels; one when left out. */
+            turns?: number;
+            /**
+             * Format: double
+             * @description How deep what is in the cupboard reaches in so many vessels, where it is known to be less.
+             */
+            reaches_mm?: number;
+            /** @description How many more of the packs it was bought in are needed. */
+            packs?: number;
         };
         Answer: {
             verdict?: components["schemas"]["Verdict"];
@@ -1819,6 +1853,8 @@ export interface components {
             finds_stirred_in: boolean;
             /** @description What the staff do at every tub anyway. It changes no verdict. */
             routine?: components["schemas"]["Habit"][];
+            /** @description The centre's own tubs, bowls and bags, measured once. */
+            vessels?: components["schemas"]["OwnVessel"][];
             policy: components["schemas"]["CentrePolicy"];
         };
         CentreConflict: components["schemas"]["Problem"] & {

@@ -49,7 +49,7 @@ export const lineFor = (lines: Map<string, Line>, plan: Plan, part: Base | PlanI
 
 /** The same things for the same children on the same day, in whatever amounts. */
 export function sameThings(a: Plan, b: Plan): boolean {
-  const things = ({ room_id, play_at, base, items }: Plan) => [room_id, play_at, base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.use], items.map((i) => [i.id, i.item_id, i.described, i.use])]
+  const things = ({ room_id, play_at, base, items }: Plan) => [room_id, play_at, base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.vessels, base.use], items.map((i) => [i.id, i.item_id, i.described, i.use])]
   return JSON.stringify(things(a)) === JSON.stringify(things(b))
 }
 

@@ -94,7 +94,8 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
                   disabled={readOnly}
                   onChange={(e) => {
                     const next = book.data?.vessels.find((v) => v.id === e.target.value)
-                    if (next) onChange({ ...base, vessel_id: next.id, depth_mm: Math.min(base.depth_mm ?? 40, next.deepest_mm) })
+                    // What is in a bag is met through the film: it is sealed.
+                    if (next) onChange({ ...base, vessel_id: next.id, vessels: undefined, use: next.shape === 'bag' ? 'sealed' : vessel?.shape === 'bag' ? 'open' : base.use, depth_mm: Math.min(base.depth_mm ?? 40, next.deepest_mm) })
                   }}
                 >
                   {book.data?.vessels.map((v) => (
@@ -103,7 +104,15 @@ export function BasePicker({ base, line, answer, readOnly, onChange }: Props) {
                     </option>
                   ))}
                 </Form.Select>
-                <Stepper label="Depth" unit="mm deep" value={base.depth_mm ?? 40} min={5} max={vessel?.deepest_mm ?? 75} step={5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm })} />
+                <Stepper label="Depth" unit="mm deep" value={base.depth_mm ?? 40} min={vessel && vessel.deepest_mm < 20 ? 1 : 5} max={vessel?.deepest_mm ?? 75} step={vessel && vessel.deepest_mm < 20 ? 1 : 5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm })} />
+                <Stepper label="Vessels" unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'} value={base.vessels ?? answer?.fill?.tubs ?? 1} min={1} max={40} disabled={readOnly} onChange={(vessels) => onChange({ ...base, vessels })} />
+                <Form.Select aria-label="How children meet the filler" value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
+                  {useWords.map(([u, w]) => (
+                    <option key={u} value={u}>
+                      {w}
+                    </option>
+                  ))}
+                </Form.Select>
               </>
             )}
           </div>

@@ -39,7 +39,10 @@ export function Picture({ answer, recipe }: { answer?: Answer; recipe?: string }
           <div className="figures">
             <div>
               <span className="figure">{plural(answer.fill.tubs, 'vessel')}</span>
-              <span className="soft">{plural(answer.fill.seats, 'child', 'children')} at each, 350 mm of rim a child</span>
+              <span className="soft">
+                {plural(answer.fill.seats, 'child', 'children')} at each{answer.fill.vessel.shape === 'bag' ? '' : ', 350 mm of rim a child'}
+                {answer.fill.turns !== undefined && answer.fill.turns > 1 && `; ${answer.fill.turns} turns`}
+              </span>
             </div>
             <div>
               <span className="figure">{litres(answer.fill.volume_ml)}</span>
@@ -50,6 +53,11 @@ export function Picture({ answer, recipe }: { answer?: Answer; recipe?: string }
               <span className="soft">in each, {grams(answer.fill.in_all_g)} in all</span>
             </div>
           </div>
+          {answer.fill.reaches_mm !== undefined && (
+            <p className="short">
+              What is in the cupboard reaches {answer.fill.reaches_mm} mm{answer.fill.packs ? `; ${plural(answer.fill.packs, 'pack')} more ${answer.fill.packs === 1 ? 'makes' : 'make'} it ${answer.fill.depth_mm} mm` : ''}. Or take fewer or smaller vessels.
+            </p>
+          )}
         </>
       )}
       {!answer.mix && !answer.fill && <p className="soft">Start from a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}

@@ -134,7 +134,7 @@ function Amounts({ answer: a }: { answer: Answer }) {
   if (a.fill) {
     return (
       <p>
-        {plural(a.fill.tubs, a.fill.vessel.name.toLowerCase())}, {a.fill.depth_mm} mm deep: <b>{grams(a.fill.mass_g)}</b> ({litres(a.fill.volume_ml)}, {a.fill.cups} cups) in each, {grams(a.fill.in_all_g)} in all; {plural(a.fill.seats, 'child', 'children')} at each.
+        {plural(a.fill.tubs, a.fill.vessel.name.toLowerCase())}, {a.fill.depth_mm} mm deep: <b>{grams(a.fill.mass_g)}</b> ({litres(a.fill.volume_ml)}, {a.fill.cups} cups) in each, {grams(a.fill.in_all_g)} in all; {plural(a.fill.seats, 'child', 'children')} at each{a.fill.turns !== undefined && a.fill.turns > 1 ? `, in ${a.fill.turns} turns` : ''}.
       </p>
     )
   }

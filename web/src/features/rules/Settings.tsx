@@ -11,6 +11,7 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { centrePages } from '../../entities/centre/pages'
 import { Tabs } from '../../ui/Tabs'
 import { Failure, Waiting } from '../../ui/States'
+import { OwnVessels } from './OwnVessels'
 import { schools, withMinimum, type School } from './schools'
 
 type Centre = Schemas['Centre']
@@ -129,6 +130,9 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
                 onChange={() => change({ routine: habits.map((x) => x.id).filter((id) => (id === h.id) !== (draft.routine?.includes(id) ?? false)) })}
               />
             ))}
+          </Section>
+          <Section title="Our tubs, bowls and bags" wide>
+            <OwnVessels own={draft.vessels ?? []} wrongAt={(i) => record.wrong(`vessels.${i}`) ?? record.wrongWithin(`vessels.${i}`)?.text} onChange={(vessels) => change({ vessels })} />
           </Section>
           <Section title="Where good practitioners disagree" columns>
             {schools.map((s) => (

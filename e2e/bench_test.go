@@ -1,0 +1,43 @@
+package e2e
+
+import (
+	"testing"
+
+	"emblo/e2e/harness"
+)
+
+// A bowl of the centre's own is measured once and filled to scale; a floor path is five bags with a
+// layer each, for children who take turns.
+func TestVesselsOfEveryShape(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Open("/settings")
+	p.Click("button", "Measure a vessel of our own")
+	p.Type("textbox", "Vessel 1 is called", "Green bowl")
+	p.Set("combobox", "Its shape", "Bowl")
+	p.Type("textbox", "mm across", "400")
+	p.Type("textbox", "mm deep", "260")
+	p.Click("button", "Save settings")
+	p.See("Not saved", "at most half as deep as it is across")
+	p.Type("textbox", "mm deep", "150")
+	p.Click("button", "Save settings")
+	p.See("Saved")
+	p.Accessible()
+
+	plan(p, "Lanterns")
+	p.Click("button", "A filler")
+	p.Type("combobox", "Filler", "dry rice")
+	p.See("White rice, dry")
+	p.Press("Enter")
+	p.See("400 mm across, green bowl")
+	p.Set("combobox", "Vessel", "Bucket")
+	p.See("280 mm across, bucket")
+	p.Set("combobox", "Vessel", "Flat zip bag")
+	p.See("240 × 230 mm usable, flat zip bag", "1 child at each", "15 vessels")
+	p.Type("textbox", "Depth", "10")
+	p.Type("textbox", "Vessels", "5")
+	p.See("5 vessels", "1 child at each; 3 turns", "552 mL", "432 g", "taped", "reaches 8 mm; 1 pack more", "Saved")
+	p.Accessible()
+	p.Size(390, 844)
+	p.Accessible()
+}

@@ -1,0 +1,78 @@
+import { Button, Form } from 'react-bootstrap'
+import { v7 } from 'uuid'
+import type { Schemas } from '../../api/client'
+import { limits } from '../../api/limits.gen'
+
+type Own = Schemas['OwnVessel']
+type Measure = 'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm'
+
+/** What is measured inside a vessel of each shape, in mm. */
+const shapes: [Own['shape'], string, [Measure, string][]][] = [
+  ['tub', 'Four walls: tub, tray, lid', [['top_length_mm', 'long at the rim'], ['top_width_mm', 'wide at the rim'], ['bottom_length_mm', 'long at the floor'], ['bottom_width_mm', 'wide at the floor'], ['height_mm', 'high']]],
+  ['round', 'Round: bucket, beaker, pool', [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high']]],
+  ['bowl', 'Bowl', [['top_length_mm', 'across'], ['height_mm', 'deep']]],
+  ['bag', 'Bag that lies flat', [['top_length_mm', 'long, without the zip'], ['top_width_mm', 'wide, without seams']]],
+]
+
+interface Props {
+  own: Own[]
+  wrongAt: (index: number) => string | undefined
+  onChange: (own: Own[]) => void
+}
+
+/** Tubs, bowls and bags of the centre, measured inside once: the bench then fills them to scale. */
+export function OwnVessels({ own, wrongAt, onChange }: Props) {
+  const set = (id: string, part: Partial<Own>) => onChange(own.map((v) => (v.id === id ? { ...v, ...part } : v)))
+  return (
+    <>
+      <p className="soft">Measured inside once, in mm; the bench then fills them to scale, beside the usual ones.</p>
+      <ol className="own-vessels">
+        {own.map((v, i) => (
+          <Vessel key={v.id} own={v} number={i + 1} error={wrongAt(i)} onChange={(part) => set(v.id, part)} onRemove={() => onChange(own.filter((x) => x.id !== v.id))} />
+        ))}
+      </ol>
+      {own.length < 20 && (
+        <Button variant="outline-primary" onClick={() => onChange([...own, { id: v7(), name: '', shape: 'tub', top_length_mm: 0 }])}>
+          Measure a vessel of our own
+        </Button>
+      )}
+    </>
+  )
+}
+
+function Vessel({ own, number, error, onChange, onRemove }: { own: Own; number: number; error?: string; onChange: (part: Partial<Own>) => void; onRemove: () => void }) {
+  const measures = shapes.find(([s]) => s === own.shape)?.[2] ?? []
+  const none = { top_length_mm: 0, top_width_mm: undefined, bottom_length_mm: undefined, bottom_width_mm: undefined, height_mm: undefined }
+  return (
+    <li>
+      <Form.Group controlId={`vessel-${number}-name`} className="field">
+        <Form.Label>Vessel {number} is called</Form.Label>
+        <Form.Control maxLength={limits.OwnVessel.name} placeholder="green tub" value={own.name} onChange={(e) => onChange({ name: e.target.value })} />
+      </Form.Group>
+      <Form.Group controlId={`vessel-${number}-shape`} className="field">
+        <Form.Label>Its shape</Form.Label>
+        <Form.Select value={own.shape} onChange={(e) => onChange({ ...none, shape: e.target.value as Own['shape'] })}>
+          {shapes.map(([s, words]) => (
+            <option key={s} value={s}>
+              {words}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      {measures.map(([m, words]) => (
+        <Form.Group key={m} controlId={`vessel-${number}-${m}`} className="field">
+          <Form.Label>mm {words}</Form.Label>
+          <Form.Control inputMode="numeric" value={own[m] || ''} onChange={(e) => onChange({ [m]: Number(e.target.value.replace(/\D/g, '').slice(0, 5)) || (m === 'top_length_mm' ? 0 : undefined) })} />
+        </Form.Group>
+      ))}
+      <Button variant="quiet" aria-label={`Drop ${own.name.trim() || `vessel ${number}`}`} onClick={onRemove}>
+        ×
+      </Button>
+      {error && (
+        <p role="alert" className="invalid-feedback d-block">
+          {error}
+        </p>
+      )}
+    </li>
+  )
+}
