@@ -68,7 +68,7 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
         <header className="screen-head">
           <div>
             <h1>What we tighten</h1>
-            <p className="soft">Each setting asks more than the rules do, and none can ask less than a published limit. The routine alone changes no verdict.</p>
+            <p className="soft">What is tightened asks more than the rules do, and never less than a published limit. The routine changes no verdict; vessels are only measured.</p>
           </div>
           {!readOnly && (
             <div className="actions">
