@@ -147,7 +147,8 @@ type FillAnswer struct {
 	Seats   int // children at one tub
 	Turns   int // that the children take at the tubs
 	Depth   unit.Length
-	Volume  unit.Volume // in one tub
+	Volume  unit.Volume // of filler in one tub, less what is hidden in it
+	Finds   unit.Volume // that is hidden in one tub
 	Mass    unit.Mass   // in one tub
 	InAll   unit.Mass
 	Density unit.Density
@@ -192,7 +193,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 			return Answer{}, err
 		}
 	case Fill:
-		if err := a.addFill(b, g, children); err != nil {
+		if err := a.addFill(b, s.Items, g, children); err != nil {
 			return Answer{}, err
 		}
 	}
@@ -331,7 +332,28 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	return nil
 }
 
-func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
+// packing is the share of its room that loose things of any shape fill at least (Scott and Kilgour
+// 1969 for random loose packing of balls, quoted from memory; convention for the rest).
+const packing = 0.60
+
+// hidden is what lies in one of so many tubs under the filler, and what all that is given out takes
+// up there, loose. The smallest size of a thing counts for what it displaces, so that there is
+// never too little filler, and its largest for the room it needs.
+func hidden(items []Placed, children, tubs int) (finds, loose unit.Volume) {
+	for _, p := range items {
+		if p.Use == safety.AdultTool || p.Use == safety.Sealed || p.Each < 1 || p.Each > MaxCount {
+			continue
+		}
+		n := float64(p.Each*children) / float64(tubs)
+		loose = loose.Plus(p.Facts.Largest.Volume().Times(n / packing))
+		if p.Use == safety.Hidden {
+			finds = finds.Plus(p.Facts.Smallest.Volume().Times(n))
+		}
+	}
+	return finds, loose
+}
+
+func (a *Answer) addFill(f Fill, items []Placed, g *safety.Group, children int) error {
 	if err := f.Tub.CheckDepth(f.Depth); err != nil {
 		return &InvalidInput{"base/depth_mm", sentence(err)}
 	}
@@ -341,9 +363,14 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 			return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d vessels, not %d.", MaxTubs, tubs)}
 		}
 	}
+	finds, loose := hidden(items, children, tubs)
 	volume := f.Tub.VolumeTo(f.Depth)
+	if finds.Millilitres() >= volume.Millilitres() {
+		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", finds.Litres(), volume.Litres(), f.Depth.Millimetres())}
+	}
+	volume = volume.Minus(finds)
 	mass := f.Item.Density.MassOf(volume)
-	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth, Volume: volume,
+	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth, Volume: volume, Finds: finds,
 		Mass: mass, InAll: mass.Times(float64(tubs)), Density: f.Item.Density}
 	facts := f.Item.Facts
 	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))
@@ -355,6 +382,9 @@ func (a *Answer) addFill(f Fill, g *safety.Group, children int) error {
 	}
 	facts.Filled = material.Read(mass.Grams())
 	a.Notes = append(safety.Notes(g.Room().Children, f.Item.Feel), safety.CustomNotes(g.Room().Customs, f.Item.Facts)...)
+	if rim := f.Tub.VolumeTo(f.Tub.Height()); loose.Millilitres() > rim.Millilitres() {
+		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
+	}
 	a.setBase(f.Item.Name, facts, f.Use, g)
 	return nil
 }

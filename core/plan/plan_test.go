@@ -1,12 +1,14 @@
 package plan
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/allergen"
+	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/room"
@@ -89,6 +91,32 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 	open, err := Reckon(Setup{Base: Fill{rice, bag, unit.Millimetres(5), safety.Open, 5}}, group(t, 2, 30), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, open.Verdict, "and a bag that is open is a loose one")
+}
+
+// What is hidden in a tub takes the room of filler, by its smallest size; what does not fit is said.
+func TestFindsTakeTheRoomOfFiller(t *testing.T) {
+	tub, _ := vessel.Get("tray")
+	sand := shelfItem(t, "play sand")
+	reckon := func(each int, use safety.Use) (Answer, error) {
+		balls := Placed{ID: "1", Name: "Balls", Each: each, Use: use, Facts: material.Facts{Thing: material.Thing{Form: material.Piece, Smallest: gauge.Must(gauge.Sphere, 50), Largest: gauge.Must(gauge.Sphere, 60), TraitsKnown: true, ContentsKnown: true, Salt: material.Known(0)}}}
+		return Reckon(Setup{Base: Fill{sand, tub, unit.Millimetres(35), safety.Open, 2}, Items: []Placed{balls}}, group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
+	}
+	plain, err := reckon(3, safety.Open)
+	require.NoError(t, err)
+	hiding, err := reckon(3, safety.Hidden)
+	require.NoError(t, err)
+	ball := math.Pi / 6 * 50 * 50 * 50 / 1000
+	assert.InDelta(t, 6*ball, hiding.Fill.Finds.Millilitres(), 1e-6, "three for each of four children in two trays")
+	assert.InDelta(t, 6*ball, plain.Fill.Volume.Minus(hiding.Fill.Volume).Millilitres(), 1e-6)
+	assert.Empty(t, hiding.Notes)
+	crowded, err := reckon(40, safety.Open)
+	require.NoError(t, err)
+	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(), "does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")
+	var bad *InvalidInput
+	_, err = reckon(40, safety.Hidden)
+	require.ErrorAs(t, err, &bad)
+	assert.Equal(t, "base/depth_mm", bad.Field)
+	assert.Contains(t, bad.Reason, "fill deeper, or hide fewer")
 }
 
 func TestReckonNamesTheFieldAtFault(t *testing.T) {

@@ -120,10 +120,12 @@ type FillAnswer struct {
 	Tubs     int     `json:"tubs"`
 	Seats    int     `json:"seats"`
 	DepthMM  float64 `json:"depth_mm"`
-	VolumeML float64 `json:"volume_ml"` // in one vessel
-	MassG    float64 `json:"mass_g"`    // in one vessel
-	InAllG   float64 `json:"in_all_g"`
-	Cups     string  `json:"cups"` // in one vessel, in cups of the room's measures, to a quarter
+	VolumeML float64 `json:"volume_ml"` // in one vessel, less what is hidden in it
+	// FindsML is what is hidden in one vessel, where something is.
+	FindsML float64 `json:"finds_ml,omitzero"`
+	MassG   float64 `json:"mass_g"` // in one vessel
+	InAllG  float64 `json:"in_all_g"`
+	Cups    string  `json:"cups"` // in one vessel, in cups of the room's measures, to a quarter
 	// Turns are those that the children take at the vessels; one when left out.
 	Turns int `json:"turns,omitzero"`
 	// ReachesMM is how deep what is in the cupboard reaches in so many vessels, where it is known

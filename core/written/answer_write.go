@@ -140,7 +140,7 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 	}
 	if f := a.Fill; f != nil {
 		out.Fill = &FillAnswer{Vessel: WriteVessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, DepthMM: f.Depth.Millimetres(), VolumeML: f.Volume.Millilitres(),
-			MassG: f.Mass.Grams(), InAllG: f.InAll.Grams(), Cups: unit.Cups(f.Volume, o.System), Turns: f.Turns}
+			MassG: f.Mass.Grams(), InAllG: f.InAll.Grams(), Cups: unit.Cups(f.Volume, o.System), Turns: f.Turns, FindsML: f.Finds.Millilitres()}
 	}
 	return out
 }

@@ -1115,9 +1115,14 @@ export interface components {
             depth_mm: number;
             /**
              * Format: double
-             * @description In one vessel.
+             * @description In one vessel, less what is hidden in it.
              */
             volume_ml: number;
+            /**
+             * Format: double
+             * @description What is hidden in one vessel, where something is.
+             */
+            finds_ml?: number;
             /**
              * Format: double
              * @description In one vessel.

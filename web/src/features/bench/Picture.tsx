@@ -46,7 +46,9 @@ export function Picture({ answer, recipe }: { answer?: Answer; recipe?: string }
             </div>
             <div>
               <span className="figure">{litres(answer.fill.volume_ml)}</span>
-              <span className="soft">in each, {answer.fill.cups} cups</span>
+              <span className="soft">
+                in each, {answer.fill.cups} cups{answer.fill.finds_ml ? `; ${litres(answer.fill.finds_ml)} of finds lie in it` : ''}
+              </span>
             </div>
             <div>
               <span className="figure">{grams(answer.fill.mass_g)}</span>
