@@ -41,3 +41,20 @@ func TestVesselsOfEveryShape(t *testing.T) {
 	p.Size(390, 844)
 	p.Accessible()
 }
+
+// A set-up is planned again for another week, and for another room it is checked there; what it was
+// taken from stays as it is.
+func TestPlannedAgainForAnotherRoom(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.See("Bakery counter")
+	p.Click("button", "Plan again Bakery counter")
+	p.See("Ready with a hand", "Saved", "1.82 kg for 15 children")
+	p.Set("combobox", "Room", "Pebbles")
+	p.See("Keep out: Stove dough", "10 children", "wheat")
+	p.Type("textbox", "Name of the set-up", "Bakery, next week")
+	p.See("Saved")
+	p.Click("link", "Bench")
+	p.See("Bakery, next week", "Bakery counter", "Pebbles · Stove dough")
+	p.Accessible()
+}

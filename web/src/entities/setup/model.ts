@@ -1,3 +1,4 @@
+import { v7 } from 'uuid'
 import type { Answer, Base, Line, Plan, PlanItem, Setup, SetupInput } from '../../api/client'
 import { byMark, standing } from '../../ui/Mark'
 
@@ -16,6 +17,17 @@ export function nextMorning(today: string): string {
   d.setUTCDate(d.getUTCDate() + 1)
   return `${d.toISOString().slice(0, 10)}T09:30`
 }
+
+/** The same time of day a week on, and on until it lies ahead, on the centre's calendar. */
+export function weekOn(playAt: string, today: string): string {
+  const d = new Date(`${playAt.slice(0, 10)}T00:00:00Z`)
+  do d.setUTCDate(d.getUTCDate() + 7)
+  while (d.toISOString().slice(0, 10) <= today)
+  return `${d.toISOString().slice(0, 10)}${playAt.slice(10)}`
+}
+
+/** A set-up to be planned again: the same things as lines of their own, a week on. */
+export const again = ({ name, room_id, play_at, base, items }: Setup, today: string): SetupInput => ({ version: 0, name, room_id, play_at: weekOn(play_at, today), base, items: items.map((i) => ({ ...i, id: v7() })) })
 
 export const mixBase = (recipe_id: string): Base => ({ kind: 'mix', recipe_id, portion_g: 120, colours: 1 })
 export const fillBase = (item_id: string, vessel_id: string, depth_mm: number): Base => ({ kind: 'fill', item_id, vessel_id, depth_mm })

@@ -6,13 +6,13 @@ import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
 import { roomsQuery } from '../../entities/room/queries'
-import { setupsQuery } from '../../entities/setup/queries'
+import { setupQuery, setupsQuery } from '../../entities/setup/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, timeOfDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { nextMorning } from '../../entities/setup/model'
+import { again, nextMorning } from '../../entities/setup/model'
 
 export function Setups() {
   usePageTitle('Bench')
@@ -36,7 +36,19 @@ export function Setups() {
       await refresh()
     },
   })
-  const error = setups.error ?? remove.error ?? restore.error
+  const navigate = useNavigate()
+  const planAgain = useMutation({
+    mutationFn: async (from: string) => {
+      const id = v7()
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: again(await client.fetchQuery(setupQuery(from)), session.today) }))
+      return id
+    },
+    onSuccess: async (id) => {
+      await refresh()
+      await navigate(`/bench/${id}`)
+    },
+  })
+  const error = setups.error ?? remove.error ?? restore.error ?? planAgain.error
   return (
     <main className="screen">
       <header className="screen-head">
@@ -51,7 +63,7 @@ export function Setups() {
       {all?.length === 0 && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
       <ul className="setups">
         {all?.map((s) => (
-          <SetupRow key={s.id} setup={s} onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined} />
+          <SetupRow key={s.id} setup={s} onAgain={mayWrite(session) ? () => planAgain.mutate(s.id) : undefined} onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined} />
         ))}
       </ul>
       {setups.hasNextPage && (
@@ -64,7 +76,7 @@ export function Setups() {
   )
 }
 
-function SetupRow({ setup: s, onRemove }: { setup: Schemas['SetupSummary']; onRemove?: () => void }) {
+function SetupRow({ setup: s, onAgain, onRemove }: { setup: Schemas['SetupSummary']; onAgain?: () => void; onRemove?: () => void }) {
   return (
     <li className={s.mark ?? 'not-checked'}>
       <Mark mark={s.mark ?? 'not-checked'} size="large" />
@@ -81,6 +93,11 @@ function SetupRow({ setup: s, onRemove }: { setup: Schemas['SetupSummary']; onRe
         <span className="figure">{dayAndTime(s.play_at)}</span>
         {s.starts_by && <span className="soft">start by {timeOfDay(s.starts_by)}</span>}
       </div>
+      {onAgain && (
+        <Button variant="quiet" onClick={onAgain}>
+          Plan again<span className="visually-hidden"> {s.name}</span>
+        </Button>
+      )}
       {onRemove && (
         <Button variant="quiet" onClick={onRemove}>
           Remove<span className="visually-hidden"> {s.name}</span>
