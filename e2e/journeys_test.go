@@ -114,6 +114,14 @@ func TestNewThingIsJudgedByAnswering(t *testing.T) {
 	p.See("2. Has it any of these?")
 	p.Click("button", "None of these") // they look like glass
 	p.See("3. Has it any of these?", "a cord, string or tail")
+	p.Click("button", "a cord, string or tail")
+	p.Click("button", "a cord, string or tail") // again: not sure
+	p.See("a cord, string or tail: not sure")
+	p.Legible()
+	p.Click("button", "None of the others")
+	p.See("None of these; not known: a cord, string or tail")
+	p.Click("button", "Take back: Has it any of these? None of these; not known: a cord, string or tail")
+	p.See("3. Has it any of these?")
 	p.Click("button", "None of these")
 	p.See("How large is the smallest piece of it?")
 	p.Set("combobox", "Its shape", "Disc or rod")

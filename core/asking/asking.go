@@ -25,8 +25,9 @@ type Told struct {
 	Unknown  bool
 	// Picks are the options that hold; none of them is an answer too.
 	Picks []string
-	// Of are the options that were offered, where that depends on the room.
-	Of []string
+	// Of are the options that were offered, where that depends on the room, and Unsure those of
+	// them that nobody knows.
+	Of, Unsure []string
 	// Solid and Sizes, in mm, answer the question of the size.
 	Solid string
 	Sizes []float64
@@ -36,7 +37,7 @@ type Told struct {
 
 // Wrong says which part of an answer does not read, and why.
 type Wrong struct {
-	Field  string // as in Told, in small letters: question, picks, of, solid, sizes_mm, figure
+	Field  string // as in Told, in small letters: question, picks, of, unsure, solid, sizes_mm, figure
 	Reason string // a clause
 }
 
@@ -92,7 +93,7 @@ func (d Dialogue) Tell(t Told) (Dialogue, error) {
 		}
 		return d, wrong("question", "the question %q does not arise", short(t.Question))
 	}
-	if t.Unknown && (len(t.Picks) > 0 || t.Solid != "" || len(t.Sizes) > 0 || t.Figure != nil) {
+	if t.Unknown && (len(t.Picks) > 0 || len(t.Unsure) > 0 || t.Solid != "" || len(t.Sizes) > 0 || t.Figure != nil) {
 		return d, wrong("unknown", "it is answered, and not known")
 	}
 	if err := q.admits(t); err != nil {

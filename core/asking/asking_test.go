@@ -281,6 +281,9 @@ func TestAnswersNeverEndMilderThanTheFullFacts(t *testing.T) {
 			answer := is.answer(q)
 			if rapid.IntRange(0, 4).Draw(t, "not known") == 0 {
 				answer = Told{Question: q.ID, Unknown: true, Of: answer.Of}
+			} else if len(answer.Of) > 0 { // some of a list that nobody knows
+				answer.Unsure = rapid.SliceOfNDistinct(rapid.SampledFrom(answer.Of), 0, 3, rapid.ID).Draw(t, "unsure")
+				answer.Picks = slices.DeleteFunc(answer.Picks, func(p string) bool { return slices.Contains(answer.Unsure, p) })
 			}
 			var err error
 			d, err = d.Tell(answer)
@@ -352,6 +355,8 @@ func TestAnswersThatDoNotReadAreNamed(t *testing.T) {
 		{"known and not known", begun, Told{Question: "size", Unknown: true, Solid: "box"}, "unknown", "answered, and not known"},
 		{"not offered", begun, Told{Question: "has", Of: []string{"magnet-like"}}, "of", "say which"},
 		{"picked, not offered", begun, Told{Question: "has", Of: []string{"rusty"}, Picks: []string{"burns"}}, "picks", `"burns" is no answer`},
+		{"unsure of what was not offered", begun, Told{Question: "has", Of: []string{"rusty"}, Unsure: []string{"burns"}}, "unsure", `"burns" was not offered`},
+		{"unsure of what is true", begun, Told{Question: "has", Of: []string{"rusty"}, Picks: []string{"rusty"}, Unsure: []string{"rusty"}}, "unsure", "said to be true"},
 		{"no shape", begun, Told{Question: "size", Solid: "blob", Sizes: []float64{1}}, "solid", "choose a shape"},
 		{"no size", begun, Told{Question: "size", Solid: "box", Sizes: []float64{1}}, "sizes_mm", "do not describe"},
 		{"a number nobody asked for", begun, Told{Question: "size", Figure: &n}, "figure", "does not ask for a number"},

@@ -175,8 +175,13 @@ func (q Question) admits(t Told) error {
 	if t.Figure != nil && q.Kind != Figure {
 		return wrong("figure", "the question %q does not ask for a number", q.ID)
 	}
-	if len(t.Of) > 0 && q.ID != Has {
+	if (len(t.Of) > 0 || len(t.Unsure) > 0) && q.ID != Has {
 		return wrong("of", "what is offered by %q does not vary", q.ID)
+	}
+	for _, u := range t.Unsure {
+		if !slices.Contains(t.Of, u) || slices.Contains(t.Picks, u) {
+			return wrong("unsure", "%q was not offered, or is said to be true", short(u))
+		}
 	}
 	if q.Kind == One && !t.Unknown && len(t.Picks) != 1 {
 		return wrong("picks", "the question %q needs one answer", q.ID)

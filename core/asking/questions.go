@@ -155,6 +155,12 @@ var questions = []row{
 			if err != nil {
 				return err
 			}
+			unsure, unsureHolds, err := features(t.Unsure)
+			if err != nil {
+				return err
+			}
+			d.gone, d.goneOf = d.gone.Union(unsure), d.goneOf.Union(unsureHolds)
+			of, ofHolds = of.Minus(unsure), ofHolds&^unsureHolds
 			d.yes = d.yes.Union(yes)
 			d.no = d.no.Union(of).Minus(d.yes)
 			if d.no.Traits.Has(material.MayHoldMagnet) {

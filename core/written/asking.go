@@ -52,7 +52,7 @@ func (d Described) Dialogue() (asking.Dialogue, *Fault) {
 	}
 	told := make([]asking.Told, len(d.Told))
 	for i, t := range d.Told {
-		told[i] = asking.Told{Question: t.Question, Unknown: t.Unknown, Picks: t.Picks, Of: t.Of, Solid: t.Solid, Sizes: t.SizesMM, Figure: t.Figure}
+		told[i] = asking.Told{Question: t.Question, Unknown: t.Unknown, Picks: t.Picks, Of: t.Of, Unsure: t.Unsure, Solid: t.Solid, Sizes: t.SizesMM, Figure: t.Figure}
 	}
 	out, at, err := asking.Read(told)
 	var w *asking.Wrong

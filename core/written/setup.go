@@ -22,7 +22,8 @@ type Told struct {
 	Question string    `json:"question" max:"40"`
 	Unknown  bool      `json:"unknown,omitzero"` // nobody knows
 	Picks    []string  `json:"picks,omitzero" max:"60" each:"60"`
-	Of       []string  `json:"of,omitzero" max:"20" each:"60"` // what was offered, where that varies
+	Of       []string  `json:"of,omitzero" max:"20" each:"60"`     // what was offered, where that varies
+	Unsure   []string  `json:"unsure,omitzero" max:"20" each:"60"` // of that, what nobody knows
 	Solid    string    `json:"solid,omitzero"`
 	SizesMM  []float64 `json:"sizes_mm,omitzero" max:"3"`
 	Figure   *float64  `json:"figure,omitzero"`

@@ -159,7 +159,8 @@ export const limits = {
     "of": 20,
     "picks": 60,
     "question": 40,
-    "sizes_mm": 3
+    "sizes_mm": 3,
+    "unsure": 20
   }
 } as const
 

@@ -904,6 +904,8 @@ export interface components {
             picks?: string[];
             /** @description What was offered, where that varies. */
             of?: string[];
+            /** @description Of that, what nobody knows. */
+            unsure?: string[];
             /** @enum {string} */
             solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
             sizes_mm?: number[];

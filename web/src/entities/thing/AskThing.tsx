@@ -62,7 +62,9 @@ interface AskedProps {
 function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
   const box = useRef<HTMLFieldSetElement>(null)
   useEffect(() => {
-    if (takeFocus) box.current?.querySelector<HTMLElement>('button, input, select')?.focus()
+    if (!takeFocus) return
+    box.current?.querySelector<HTMLElement>('button, input, select')?.focus({ preventScroll: true })
+    box.current?.scrollIntoView({ block: 'nearest' })
   }, [takeFocus])
   const notKnown = (of?: string[]) => (
     <Button variant="outline-primary" disabled={busy} onClick={() => onTell({ unknown: true, of })}>
@@ -104,12 +106,20 @@ const traces = 'may-contain='
 
 function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
   const [picks, setPicks] = useState<string[]>([])
-  const toggle = (id: string) => setPicks((old) => (old.includes(id) ? old.filter((x) => x !== id) : [...old, id]))
+  const [unsure, setUnsure] = useState<string[]>([])
+  const varies = next.id === 'has'
+  // A tap says yes; where the list is of traits another says that nobody knows, and a third takes it back.
+  const toggle = (id: string) => {
+    const was = picks.includes(id)
+    setPicks((old) => (was || unsure.includes(id) ? old.filter((x) => x !== id) : [...old, id]))
+    setUnsure((old) => (was && varies ? [...old, id] : old.filter((x) => x !== id)))
+  }
   const chips = (options: Next['options']) => (
     <div className="chips">
       {options.map((o) => (
-        <button key={o.id} type="button" aria-pressed={picks.includes(o.id)} disabled={busy} onClick={() => toggle(o.id)}>
+        <button key={o.id} type="button" aria-pressed={unsure.includes(o.id) ? 'mixed' : picks.includes(o.id)} disabled={busy} onClick={() => toggle(o.id)}>
           {o.words}
+          {unsure.includes(o.id) && ': not sure'}
         </button>
       ))}
     </div>
@@ -124,9 +134,10 @@ function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boole
           {chips(may)}
         </details>
       )}
+      {varies && <p className="soft">Tap what it has; tap again where you are not sure.</p>}
       <div className="stack">
-        <Button disabled={busy} onClick={() => onTell({ picks, of: next.id === 'has' ? next.options.map((o) => o.id) : undefined })}>
-          {picks.length === 0 ? 'None of these' : picks.length === 1 ? 'That one' : `Those ${picks.length}`}
+        <Button disabled={busy} onClick={() => onTell({ picks, unsure: varies && unsure.length > 0 ? unsure : undefined, of: varies ? next.options.map((o) => o.id) : undefined })}>
+          {picks.length === 0 ? (unsure.length > 0 ? 'None of the others' : 'None of these') : picks.length === 1 ? 'That one' : `Those ${picks.length}`}
         </Button>
         {notKnown}
       </div>
