@@ -62,9 +62,7 @@ interface AskedProps {
 function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
   const box = useRef<HTMLFieldSetElement>(null)
   useEffect(() => {
-    if (!takeFocus) return
-    box.current?.querySelector<HTMLElement>('button, input, select')?.focus({ preventScroll: true })
-    box.current?.scrollIntoView({ block: 'nearest' })
+    if (takeFocus) box.current?.querySelector<HTMLElement>('button, input, select')?.focus()
   }, [takeFocus])
   const notKnown = (of?: string[]) => (
     <Button variant="outline-primary" disabled={busy} onClick={() => onTell({ unknown: true, of })}>
