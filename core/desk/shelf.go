@@ -136,7 +136,7 @@ func (s *Shelf) Described(name string, f material.Facts) material.Facts {
 	if _, unsaid := naming.Unsaid(name, f); unsaid {
 		f.TraitsKnown = false
 	}
-	return f
+	return naming.Nutty(name, f)
 }
 
 func (s *Shelf) readRecipe(row Row) Recipe {

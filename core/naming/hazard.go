@@ -4,6 +4,7 @@ import (
 	"slices"
 	"sync"
 
+	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/words"
 )
@@ -95,6 +96,18 @@ func calledBy(word string) material.Features {
 	}
 	cords, _ := material.ParseFeatures("cord;loop") // both are words of the list
 	return cords
+}
+
+// Nutty returns the facts with what a name says of nuts, where the facts do not say that they are in
+// it: only the packet in the hand tells whether walnut halves are of wood. No other allergen is
+// read off a name, as egg cups and milk crates hold none.
+func Nutty(name string, f material.Facts) material.Facts {
+	for _, w := range material.Words(name) {
+		if set, err := allergen.ParseContents(w); err == nil && w != "nut" { // a wing nut is none
+			f.UsuallyContains |= set & allergen.SetOf(allergen.TreeNuts, allergen.Peanuts) &^ f.Allergens
+		}
+	}
+	return f
 }
 
 // Unsaid returns the first word of a name that calls for a fact which the facts neither state nor

@@ -292,6 +292,7 @@ func (m Meaning) judgeUnknown(g *safety.Group, ask Ask) Judged {
 	if ask.More != nil {
 		f = *ask.More
 	}
+	f = Nutty(m.Words, f)
 	x := Member{Item: &material.Item{Name: m.Words, Facts: f}}
 	word, unsaid := unsaidOf(m.hazards, f)
 	if unsaid {

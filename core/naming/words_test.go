@@ -153,3 +153,18 @@ func TestShelfVerdictsAreThoseOnRecord(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, strings.Split(string(want), "\n"), strings.Split(out.String(), "\n"))
 }
+
+// A nut in a name that nobody knows is not cleared for a child who may not have it by calling the
+// thing a hard piece; a wing nut is none.
+func TestNutsInANameNobodyKnows(t *testing.T) {
+	f, err := material.Description{Solid: "box", Size: "80x60x40", Contains: "none", Traits: "hard"}.Facts(nil)
+	require.NoError(t, err)
+	for name, want := range map[string]safety.Verdict{"carved walnut halves": safety.MeasureFirst, "lacquered peanut shapes": safety.MeasureFirst, "giant wing nuts": safety.GoesIn} {
+		c := room.Child{Label: "AB", Months: 80, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.TreeNuts, By: room.ByTouchOrAir}, {To: allergen.Peanuts, By: room.ByEating}}}
+		g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 1}, room.RatioTables()[0], safety.Policy{})
+		require.NoError(t, err)
+		m := New(material.Standard(), nil).Resolve(name, "")
+		require.False(t, m.Known(), name)
+		assert.Equal(t, want, m.Judge(&g, Ask{Use: safety.Open, More: &f}).Verdict, name)
+	}
+}

@@ -84,6 +84,7 @@ func (a *Answer) addFill(f Fill, items []Placed, g *safety.Group, children int) 
 	if finds.Millilitres() >= volume.Millilitres() {
 		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", finds.Litres(), volume.Litres(), f.Depth.Millimetres())}
 	}
+	full := f.Item.Density.MassOf(volume) // what lies in it weighs too, as far as nobody knows better
 	volume = volume.Minus(finds)
 	mass := f.Item.Density.MassOf(volume)
 	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth, Volume: volume, Finds: finds,
@@ -96,7 +97,7 @@ func (a *Answer) addFill(f Fill, items []Placed, g *safety.Group, children int) 
 	} else {
 		facts.Wall = material.Read(f.Tub.Height().Millimetres())
 	}
-	facts.Filled = material.Read(mass.Grams())
+	facts.Filled = material.Read(full.Grams())
 	a.Notes = append(safety.Notes(g.Room().Children, f.Item.Feel), safety.CustomNotes(g.Room().Customs, f.Item.Facts)...)
 	if rim := f.Tub.VolumeTo(f.Tub.Height()); loose.Millilitres() > rim.Millilitres() {
 		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))

@@ -109,6 +109,7 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	assert.InDelta(t, 6*ball, hiding.Fill.Finds.Millilitres(), 1e-6, "three for each of four children in two trays")
 	assert.InDelta(t, 6*ball, plain.Fill.Volume.Minus(hiding.Fill.Volume).Millilitres(), 1e-6)
 	assert.Empty(t, hiding.Notes)
+	assert.Equal(t, plain.Base.Facts.Filled, hiding.Base.Facts.Filled, "finds do not make the tub lighter")
 	crowded, err := reckon(40, safety.Open)
 	require.NoError(t, err)
 	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(), "does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")

@@ -114,6 +114,11 @@ func TestAChoiceIsJudgedByTheWorse(t *testing.T) {
 	a, _ := salted.Salt.Get()
 	b, _ := sweet.Salt.Get()
 	assert.GreaterOrEqual(t, a, b)
+	for _, unlike := range []string{"1 cup water or gel beads", "1 cup water or popcorn kernels", "1 cup white rice or black beans", "1 cup water or plain flour"} {
+		l := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: unlike, Steps: "Stir"}).Lines[0]
+		assert.Contains(t, l.Fault, "leaves a choice", "%s: what stays whole is never hidden in what does not", unlike)
+		assert.Len(t, l.Like, 2, unlike)
+	}
 	l := reader().Read(Written{Name: "Ours", Lines: "2 tbsp butter or peanut oil"}).Lines[0]
 	assert.Contains(t, l.Note, "judged by the worse of them")
 	assert.Len(t, l.Like, 2)

@@ -94,7 +94,13 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	case !ok:
 		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
 		l.Name, l.Like = name, rd.alike(name)
-		if either := rd.either(name); len(either) > 1 {
+		either := rd.either(name)
+		if len(either) > 1 && !alikeInTheHand(either) {
+			l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike in the hand. Choose which it is; until then nobody can say whether it goes in.", shorten(name))
+			l.Like = either
+			return l
+		}
+		if len(either) > 1 {
 			item = worseOf(either)
 			l.Fault, l.Like = "", either
 			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and and of as much salt as the saltiest. Which is it?", shorten(name)))
@@ -161,6 +167,18 @@ func (rd Reader) either(name string) []material.Item {
 		found = append(found, it)
 	}
 	return found
+}
+
+// alikeInTheHand reports whether things are of one form, or all wet, and none stays what it is in
+// a mix: only then can one of them stand for all. Of "water or gel beads" the beads are judged by
+// themselves.
+func alikeInTheHand(all []material.Item) bool {
+	wet := func(f material.Form) bool { return f == material.Liquid || f == material.Dough }
+	first := all[0].Facts.Form
+	return !slices.ContainsFunc(all, func(it material.Item) bool {
+		f := it.Facts.Form
+		return StaysWhole(it) || f != first && !(wet(f) && wet(first))
+	})
 }
 
 // worseOf stands for several things of which one is meant: what any of them holds or is, counts. It
