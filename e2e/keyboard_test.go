@@ -45,6 +45,7 @@ func TestKeyboardAlone(t *testing.T) {
 	p.Press("Enter")
 	p.See("Marbles taken out", "Ready with a hand")
 	p.Press("/")
+	p.See("Enter takes the first match") // the cursor stands in the box
 	p.Keys("wooden boats")
 	p.See("90 x 45 x 40 mm")
 	p.Press("Enter")
