@@ -25,8 +25,7 @@ func TestVesselsOfEveryShape(t *testing.T) {
 	p.Accessible()
 
 	plan(p, "Lanterns")
-	p.Click("button", "A filler")
-	p.Type("combobox", "Filler", "dry rice")
+	p.Type("combobox", "Add what goes in", "dry rice")
 	p.See("White rice, dry")
 	p.Press("Enter")
 	p.See("400 mm across, green bowl")

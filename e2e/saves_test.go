@@ -92,11 +92,38 @@ func TestTwoTabsOfOnePerson(t *testing.T) {
 	p.Type("textbox", "Grams for each child", "110")
 	p.See("at 110 g", "Saved")
 	tab.Type("textbox", "Grams for each child", "90")
-	tab.See("at 90 g", "Take theirs", "Not saved")
+	tab.See("at 90 g", "Somebody else changed the portion too", "Take theirs", "Not saved")
 	p.See("Saved")
 	tab.Click("button", "Keep mine")
 	tab.See("Saved", "at 90 g")
 	reads(t, app, "at 90 g")
+}
+
+// Two people on one set-up: what each changed is kept, line by line, and only where both changed the
+// same is one of them asked.
+func TestTwoPeopleNeverLoseAnEdit(t *testing.T) {
+	app := harness.Start(t)
+	p, _ := bakery(t, app)
+	other := harness.Sit(t, app, 1280, 800)
+	other.Demo()
+	other.Click("link", "Bakery counter")
+	other.See("at 120 g", "Saved")
+	p.Type("textbox", "Grams for each child", "110")
+	put(p, "wooden spoons", "Wooden spoons")
+	p.Click("button", "Rolling pins, child size")
+	p.Click("button", "Take out Rolling pins, child size")
+	p.See("at 110 g", "Saved")
+	other.Type("textbox", "Name of the set-up", "Bakery for two")
+	put(other, "wooden boats", "Wooden boats")
+	other.See("Somebody else changed this too: what both of you changed is here", "Saved", "at 110 g", "Wooden spoons")
+	assert.False(t, other.Has("button", "Rolling pins, child size"), "what one took out and nobody changed is out")
+	other.Accessible()
+	third := harness.Sit(t, app, 1280, 800)
+	third.Demo()
+	third.Click("link", "Bakery for two")
+	third.See("at 110 g", "Wooden spoons", "Wooden boats")
+	p.Type("textbox", "Grams for each child", "100")
+	p.See("Somebody else changed this too", "Saved", "at 100 g", "Wooden boats")
 }
 
 // A change that a closed tab could not send any more is sent by the next one, once.

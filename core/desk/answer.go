@@ -2,6 +2,7 @@ package desk
 
 import (
 	"errors"
+	"strings"
 
 	"emblo/core/material"
 	"emblo/core/plan"
@@ -73,9 +74,13 @@ func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, er
 func (d *Desk) write(r reckoned) written.Answer {
 	out := d.Pen.Answer(r.Answer, r.group, r.opening, d.line)
 	out.Short = d.short(r.Answer, d.Pen)
-	if out.Fill != nil {
-		d.reach(out.Fill, *r.Fill)
+	for i, place := range r.Places {
+		if place.Fill != nil {
+			d.reach(out.Places[i].Fill, *place.Fill)
+		}
 	}
+	out.Cost = d.cost(r.Answer, len(r.group.Room().Children), d.Pen)
+	out.Wear, out.Families = d.Pen.Some(r.setup.Wear()), d.Pen.Text(r.setup.Families())
 	return out
 }
 
@@ -109,33 +114,46 @@ func (p *People) RoomName(id string) string {
 // maxSwaps is how many swaps are offered for one thing.
 const maxSwaps = 3
 
-// Swaps returns what to take in place of the base or the one item of a plan.
+// Swaps returns what to take in place of the base or the one item of a plan; where it is not here,
+// what in the cupboard does the same.
 func (d *Desk) Swaps(in written.SwapsInput) ([]written.Swap, error) {
-	p := written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Base: in.Base}
+	place := written.Place{ID: onlyPlace, Base: in.Base}
 	if in.Item != nil {
-		p.Items = []written.PlanItem{*in.Item}
+		place.Items = []written.PlanItem{*in.Item}
 	}
-	r, err := d.reckon(p)
+	r, err := d.reckon(written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Places: []written.Place{place}})
 	if err != nil {
 		var fault *written.Fault
-		if in.Item != nil && errors.As(err, &fault) && len(fault.Pointer) >= len("/items/0") && fault.Pointer[:len("/items/0")] == "/items/0" {
-			return nil, &written.Fault{Code: fault.Code, Pointer: "/item" + fault.Pointer[len("/items/0"):], Sentence: fault.Sentence}
+		if errors.As(err, &fault) {
+			for where, pointer := range map[string]string{"/places/0/items/0": "/item", "/places/0/base": "/base"} {
+				if below, ok := strings.CutPrefix(fault.Pointer, where); ok {
+					return nil, &written.Fault{Code: fault.Code, Pointer: pointer + below, Sentence: fault.Sentence}
+				}
+			}
 		}
 		return nil, err
 	}
 	swaps := safety.NewSwaps(r.group, d.Shelf.Shelf, d.Subject, d.here)
-	mix, isMix := r.setup.Base.(plan.Mix)
+	find := swaps.For
+	if in.NotHere {
+		find = swaps.StandIns
+	}
+	at := r.Places[0]
+	mix, isMix := r.setup.Places[0].Base.(plan.Mix)
 	switch {
 	case in.Item != nil:
-		l := r.Lines[0]
-		return d.Pen.Swaps(swaps.For(d.itemOf(in.Item.ItemID, l), nil, l.Use, maxSwaps)), nil
+		l := at.Lines[0]
+		return d.Pen.Swaps(find(d.itemOf(in.Item.ItemID, l), nil, l.Use, maxSwaps)), nil
 	case isMix:
 		return d.mixSwaps(mix, r.group), nil
-	case r.Base != nil:
-		return d.Pen.Swaps(swaps.For(d.itemOf(in.Base.ItemID, *r.Base), []material.Part{material.Filler}, r.Base.Use, maxSwaps)), nil
+	case len(at.Base) > 0:
+		return d.Pen.Swaps(find(d.itemOf(in.Base.ItemID, at.Base[0]), []material.Part{material.Filler}, at.Base[0].Use, maxSwaps)), nil
 	}
 	return []written.Swap{}, nil
 }
+
+// onlyPlace is the id of the place that one thing is asked about in.
+const onlyPlace = "00000000-0000-7000-8000-000000000001"
 
 // mixSwaps returns recipes to make in place of a mix.
 func (d *Desk) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {

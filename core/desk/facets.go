@@ -63,7 +63,7 @@ func facet(phrase string, several bool) func(material.Item) bool {
 	case is(material.Colours()):
 		return func(it material.Item) bool { return it.Manner.Shows(phrase) }
 	case is(material.WaterWords()):
-		return func(it material.Item) bool { return it.Manner.Water == phrase }
+		return func(it material.Item) bool { return it.Manner.Does(phrase) }
 	case phrase == "porous":
 		return func(it material.Item) bool { return it.Manner.Porous == material.IsSo }
 	case phrase == "not porous", phrase == "wipes clean":

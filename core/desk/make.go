@@ -15,6 +15,7 @@ import (
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
+	"emblo/core/vessel"
 	"emblo/core/written"
 )
 
@@ -116,7 +117,7 @@ func (d *Desk) readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) 
 		return nil, written.Bad("/vessel_id", "Choose a vessel from the list.")
 	}
 	depth := unit.Millimetres(in.DepthMM)
-	if err := tub.CheckDepth(depth); err != nil {
+	if err := tub.CheckDepth(depth, vessel.Open); err != nil {
 		return nil, written.Bad("/depth_mm", "%s%s.", strings.ToUpper(err.Error()[:1]), err.Error()[1:])
 	}
 	return recipe.Filled{Volume: tub.VolumeTo(depth)}, nil

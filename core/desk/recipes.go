@@ -220,7 +220,7 @@ func (d *Desk) Book() written.Book {
 		book.UsualMeasures = append(book.UsualMeasures, usual.At(i).Label())
 	}
 	for _, t := range append(slices.Clone(d.Settings.Vessels), vessel.Standard()...) {
-		book.Vessels = append(book.Vessels, written.WriteVessel(t))
+		book.Vessels = append(book.Vessels, d.Pen.Vessel(t))
 	}
 	return book
 }

@@ -69,34 +69,91 @@ func (k *Stock) atHand() []string {
 	return ids
 }
 
-// reach says how deep what there is of a filler reaches, where that is known to be less than planned,
-// and how many packs more it takes.
+// reach says how deep what there is of each filler reaches, where that is known to be less than
+// planned, and how many packs more it takes.
 func (k *Stock) reach(out *written.FillAnswer, f plan.FillAnswer) {
-	have, known := k.stock[f.Item.ID]
-	if !known || f.Item.Facts.Traits.Has(material.TapWater) || have.Grams() >= f.InAll.Grams() {
-		return
-	}
-	if each, ok := f.Density.VolumeOf(have.Times(1 / float64(f.Tubs))); ok {
-		mm := math.Floor(f.Tub.DepthOf(each).Millimetres())
-		out.ReachesMM = &mm
-	}
-	if note, ok := k.notes[f.Item.ID]; ok && note.PackG != nil && *note.PackG > 0 {
-		out.Packs = int(math.Ceil(f.InAll.Minus(have).Grams() / *note.PackG))
+	below := unit.Volume{}
+	for i, p := range f.Poured {
+		have, known := k.stock[p.Item.ID]
+		if known && !p.Item.Facts.Traits.Has(material.TapWater) && have.Grams() < p.InAll.Grams() {
+			if each, ok := p.Item.Density.VolumeOf(have.Times(1 / float64(f.Tubs))); ok && !f.SideBySide {
+				mm := math.Floor(f.Tub.DepthOf(below.Plus(each)).Millimetres() - f.Tub.DepthOf(below).Millimetres())
+				out.Poured[i].ReachesMM = &mm
+			}
+			if note, ok := k.notes[p.Item.ID]; ok && note.PackG != nil && *note.PackG > 0 {
+				out.Poured[i].Packs = int(math.Ceil(p.InAll.Minus(have).Grams() / *note.PackG))
+			}
+		}
+		below = below.Plus(p.Volume)
 	}
 }
 
-// short says what the base of a plan needs more of than the cupboard is known to hold.
+// short says what the bases of a plan need more of, all places together, than the cupboard is known
+// to hold.
 func (k *Stock) short(a plan.Answer, pen written.Pen) []written.Shortage {
-	var short []written.Shortage
-	switch {
-	case a.Mix != nil:
-		for _, s := range k.stock.Short(a.Mix.Batch) {
-			short = append(short, written.Shortage{Name: pen.Name(s.Line.Item.ID, s.Line.Item.Name), MissingG: s.Missing.Grams()})
+	var order []material.Item
+	need := make(map[string]unit.Mass)
+	add := func(it material.Item, m unit.Mass) {
+		if _, ok := need[it.ID]; !ok {
+			order = append(order, it)
 		}
-	case a.Fill != nil && !a.Fill.Item.Facts.Traits.Has(material.TapWater):
-		if have, known := k.stock[a.Fill.Item.ID]; known && have.Grams() < a.Fill.InAll.Grams() {
-			short = append(short, written.Shortage{Name: pen.Name(a.Fill.Item.ID, a.Fill.Item.Name), MissingG: a.Fill.InAll.Minus(have).Grams()})
+		need[it.ID] = need[it.ID].Plus(m)
+	}
+	for _, place := range a.Places {
+		switch {
+		case place.Mix != nil:
+			for _, l := range place.Mix.Batch.Amounts {
+				add(l.Line.Item, l.Needed())
+			}
+		case place.Fill != nil:
+			for _, p := range place.Fill.Poured {
+				add(p.Item, p.InAll)
+			}
+		}
+	}
+	var short []written.Shortage
+	for _, it := range order {
+		have, known := k.stock[it.ID]
+		if known && !it.Facts.Traits.Has(material.TapWater) && have.Grams() < need[it.ID].Grams()-recipe.ShortBy {
+			short = append(short, written.Shortage{Name: pen.Name(it.ID, it.Name), MissingG: need[it.ID].Minus(have).Grams()})
 		}
 	}
 	return short
+}
+
+// cost adds up what the bases of a plan cost at the prices that are known; nil while none is.
+func (k *Stock) cost(a plan.Answer, children int, pen written.Pen) *written.Cost {
+	var total money.Total
+	priced := false
+	out := &written.Cost{Unpriced: []string{}}
+	for _, place := range a.Places {
+		var missing []material.Item
+		switch {
+		case place.Mix != nil:
+			var more bool
+			total, missing, more = k.prices.Add(total, place.Mix.Batch)
+			priced = priced || more
+		case place.Fill != nil:
+			for _, p := range place.Fill.Poured {
+				switch price := k.prices[p.Item.ID]; {
+				case p.Item.Facts.Traits.Has(material.TapWater):
+				case price.Known():
+					total, priced = total.Plus(p.InAll, price), true
+				default:
+					missing = append(missing, p.Item)
+				}
+			}
+		}
+		for _, it := range missing {
+			if name := pen.Name(it.ID, it.Name); !slices.Contains(out.Unpriced, name) {
+				out.Unpriced = append(out.Unpriced, name)
+			}
+		}
+	}
+	if !priced {
+		return nil
+	}
+	out.Coins = int(total.Coins())
+	out.EachCoins = int(total.Share(max(1, children)))
+	return out
 }

@@ -46,6 +46,7 @@ var inWater = map[string]say.Text{
 	"clouds":    "clouds it and settles as a paste",
 	"mixes":     "mixes in",
 	"layer":     "lies on top as a layer",
+	"rusts":     "sinks, and rusts when it stays wet",
 }
 
 // WaterWords returns the words for what a thing does in water, in the order of the alphabet.
@@ -162,7 +163,18 @@ func (c CleanUp) Say() say.Text {
 }
 
 // InWater says what the thing does in water, "" when it is not described.
-func (i Item) InWater() say.Text { return inWater[i.Manner.Water] }
+func (i Item) InWater() say.Text { return i.Manner.InWater() }
+
+// InWater says what it does in water, "" when it is not described.
+func (m Manner) InWater() say.Text { return inWater[m.Water] }
+
+// sinking are the words for what also sinks.
+var sinking = []string{"sinks", "rusts"}
+
+// Does reports whether one of WaterWords is true of it.
+func (m Manner) Does(word string) bool {
+	return m.Water == word || word == "sinks" && slices.Contains(sinking, m.Water)
+}
 
 // InDough says what the thing does in a dough, "" when it is not described.
 func (i Item) InDough() say.Text {

@@ -36,3 +36,6 @@ func (t Total) Plus(m unit.Mass, p Price) Total {
 
 // Coins returns the total rounded to whole coins, half up.
 func (t Total) Coins() Coins { return Coins(math.Floor(t.exact + 0.5)) }
+
+// Share returns one of so many equal parts of the total, rounded to whole coins, half up.
+func (t Total) Share(of int) Coins { return Coins(math.Floor(t.exact/float64(of) + 0.5)) }

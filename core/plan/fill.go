@@ -11,46 +11,95 @@ import (
 	"emblo/core/vessel"
 )
 
-// Fill is a dry filler or a liquid poured to a depth.
-type Fill struct {
+// Layer is one filler of a vessel, and how thick it lies.
+type Layer struct {
 	Item  material.Item
-	Tub   vessel.Vessel
 	Depth unit.Length
-	Use   safety.Use
+}
+
+// Fill is dry fillers or liquids poured into vessels of one kind; without a layer it is the empty
+// vessel, for what only lies in it.
+type Fill struct {
+	// Layers lie over each other, from the floor up; SideBySide they share the vessel in equal
+	// parts, each to the depth of the first.
+	Layers     []Layer
+	SideBySide bool
+	Tub        vessel.Vessel
+	Use        safety.Use
 	// Count is how many vessels there are; 0 for as many as give every child rim.
 	Count int
+	// Frozen says that it is frozen in its vessel and turned out.
+	Frozen bool
 }
 
-// FillAnswer is how much of a filler to pour.
-type FillAnswer struct {
-	Item    material.Item
-	Tub     vessel.Vessel
-	Tubs    int
-	Seats   int // children at one tub
-	Turns   int // that the children take at the tubs
-	Depth   unit.Length
-	Volume  unit.Volume // of filler in one tub, less what is hidden in it
-	Finds   unit.Volume // that is hidden in one tub
-	Mass    unit.Mass   // in one tub
-	InAll   unit.Mass
-	Density unit.Density
-}
+// MaxLayers is the most fillers in one vessel.
+const MaxLayers = 5
 
-// pour is the step that fills the tubs; five minutes are common practice.
-func pour(f Fill, stirIn, finds bool) recipe.Step {
-	source := say.Text("Pour {filler} to {depth}")
-	switch {
-	case finds && stirIn:
-		source = "Pour {filler} to {depth} and stir the finds in"
-	case finds:
-		source = "Put the finds in first and pour {filler} over them to {depth}"
+// Depth returns how deep all of it lies.
+func (f Fill) Depth() unit.Length {
+	var mm float64
+	for i, l := range f.Layers {
+		if i == 0 || !f.SideBySide {
+			mm += l.Depth.Millimetres()
+		}
 	}
-	return recipe.Step{Text: say.F(source, f.Item.Within(), f.Depth), Minutes: 5}
+	return unit.Millimetres(mm)
 }
 
-// packing is the share of its room that loose things of any shape fill at least (Scott and Kilgour
-// 1969 for random loose packing of balls, quoted from memory; convention for the rest).
-const packing = 0.60
+// filling is how its vessel is filled.
+func (f Fill) filling() vessel.Filling {
+	switch {
+	case f.Frozen:
+		return vessel.Frozen
+	case f.Use == safety.Sealed:
+		return vessel.Closed
+	}
+	return vessel.Open
+}
+
+// FillAnswer is how much of each filler to pour.
+type FillAnswer struct {
+	Tub   vessel.Vessel
+	Tubs  int
+	Seats int // children at one tub
+	Turns int // that the children take at the tubs
+	Depth unit.Length
+	Finds unit.Volume // that is hidden in one tub
+	// SideBySide says that the fillers share the vessel, and do not lie over each other.
+	SideBySide bool
+	Poured     []Poured // from the floor up; empty for an empty vessel
+	Ice        *Ice     // what is turned out of it; nil for what is not frozen
+	// Guess is what can be counted in a jar; nil for anything else.
+	Guess *Guess
+}
+
+// Poured is how much of one filler.
+type Poured struct {
+	Item   material.Item
+	Depth  unit.Length
+	Volume unit.Volume // in one tub, less what is hidden in it
+	Mass   unit.Mass   // in one tub
+	InAll  unit.Mass
+	// Share is how the same is measured by a child in one small measure; its Count is 0 where
+	// that is too much to count.
+	Share recipe.Scoop
+}
+
+// InAll returns the mass of all fillers in all tubs.
+func (a FillAnswer) InAll() (sum unit.Mass) {
+	for _, p := range a.Poured {
+		sum = sum.Plus(p.InAll)
+	}
+	return sum
+}
+
+// packing is the share of its room that loose things of any shape fill at least, and shaken at most
+// (Scott and Kilgour 1969 for random packings of balls, quoted from memory; convention for the
+// rest).
+const (
+	packing = 0.60
+	shaken  = 0.64
+)
 
 // hidden is what lies in one of so many tubs under the filler, and what all that is given out takes
 // up there, loose. The smallest size of a thing counts for what it displaces, so that there is
@@ -60,48 +109,158 @@ func hidden(items []Placed, children, tubs int) (finds, loose unit.Volume) {
 		if p.Use == safety.AdultTool || p.Use == safety.Sealed || p.Each < 1 || p.Each > MaxCount {
 			continue
 		}
-		n := float64(p.Each*children) / float64(tubs)
+		n := float64(p.Each) / float64(tubs)
+		if !p.Shared {
+			n *= float64(children)
+		}
 		loose = loose.Plus(p.Facts.Largest.Volume().Times(n / packing))
-		if p.Use == safety.Hidden {
+		if p.Use == safety.Hidden || p.Use == safety.Frozen {
 			finds = finds.Plus(p.Facts.Smallest.Volume().Times(n))
 		}
 	}
 	return finds, loose
 }
 
-func (a *Answer) addFill(f Fill, items []Placed, g *safety.Group, children int) error {
-	if err := f.Tub.CheckDepth(f.Depth); err != nil {
-		return &InvalidInput{"base/depth_mm", sentence(err)}
+// check refuses what cannot be poured, by its field.
+func (f Fill) check() error {
+	if len(f.Layers) > MaxLayers {
+		return &InvalidInput{"base/more", fmt.Sprintf("One vessel takes at most %d fillers, not %d.", MaxLayers, len(f.Layers))}
+	}
+	if len(f.Layers) > 0 {
+		if err := f.Tub.CheckDepth(f.Depth(), f.filling()); err != nil {
+			return &InvalidInput{"base/depth_mm", sentence(err)}
+		}
+	}
+	for i, l := range f.Layers[min(1, len(f.Layers)):] {
+		if !(l.Depth.Millimetres() > 0) {
+			return &InvalidInput{fmt.Sprintf("base/more/%d/depth_mm", i), l.Item.Name + ": the layer must be more than 0 mm."}
+		}
+	}
+	if f.Count != 0 && (f.Count < 1 || f.Count > MaxTubs) {
+		return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d vessels, not %d.", MaxTubs, f.Count)}
+	}
+	if f.Frozen {
+		return f.checkFrozen()
+	}
+	return nil
+}
+
+// volumes returns the volume of each layer in one vessel, with what is hidden in it.
+func (f Fill) volumes() []unit.Volume {
+	out := make([]unit.Volume, len(f.Layers))
+	var below float64
+	for i, l := range f.Layers {
+		if f.SideBySide {
+			out[i] = f.Tub.VolumeTo(f.Depth()).Times(1 / float64(len(f.Layers)))
+			continue
+		}
+		upTo := unit.Millimetres(below + l.Depth.Millimetres())
+		out[i] = f.Tub.VolumeTo(upTo).Minus(f.Tub.VolumeTo(unit.Millimetres(below)))
+		below = upTo.Millimetres()
+	}
+	return out
+}
+
+func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children int, set unit.MeasureSet) error {
+	if err := f.check(); err != nil {
+		return err
 	}
 	tubs := f.Tub.Needed(children)
 	if f.Count != 0 {
-		if tubs = f.Count; tubs < 1 || tubs > MaxTubs {
-			return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d vessels, not %d.", MaxTubs, tubs)}
-		}
+		tubs = f.Count
 	}
 	finds, loose := hidden(items, children, tubs)
-	volume := f.Tub.VolumeTo(f.Depth)
-	if finds.Millilitres() >= volume.Millilitres() {
-		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", finds.Litres(), volume.Litres(), f.Depth.Millimetres())}
-	}
-	full := f.Item.Density.MassOf(volume) // what lies in it weighs too, as far as nobody knows better
-	volume = volume.Minus(finds)
-	mass := f.Item.Density.MassOf(volume)
-	a.Fill = &FillAnswer{Item: f.Item, Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth, Volume: volume, Finds: finds,
-		Mass: mass, InAll: mass.Times(float64(tubs)), Density: f.Item.Density}
-	facts := f.Item.Facts
-	facts.Portion = material.Known(a.Fill.InAll.Grams() / float64(children))
-	facts.Depth = material.Known(f.Depth.Millimetres())
-	if f.Tub.Shape() == vessel.Bag { // it is film itself, and nobody reaches over its wall
-		facts.Traits = facts.Traits.With(material.Film)
-	} else {
-		facts.Wall = material.Read(f.Tub.Height().Millimetres())
-	}
-	facts.Filled = material.Read(full.Grams())
-	a.Notes = append(safety.Notes(g.Room().Children, f.Item.Feel), safety.CustomNotes(g.Room().Customs, f.Item.Facts)...)
+	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth(), Finds: finds, SideBySide: f.SideBySide}
 	if rim := f.Tub.VolumeTo(f.Tub.Height()); loose.Millilitres() > rim.Millilitres() {
 		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
-	a.setBase(f.Item.Name, facts, f.Use, g)
+	if len(f.Layers) == 0 {
+		return nil
+	}
+	all := f.Tub.VolumeTo(f.Depth())
+	if finds.Millilitres() >= all.Millilitres() {
+		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", finds.Litres(), all.Litres(), f.Depth().Millimetres())}
+	}
+	left := 1 - finds.Millilitres()/all.Millilitres()
+	var full unit.Mass // what lies in it weighs too, as far as nobody knows better
+	for i, v := range f.volumes() {
+		it := f.Layers[i].Item
+		full = full.Plus(it.Density.MassOf(v))
+		v = v.Times(left)
+		mass := it.Density.MassOf(v)
+		a.Fill.Poured = append(a.Fill.Poured, Poured{Item: it, Depth: f.Layers[i].Depth, Volume: v, Mass: mass, InAll: mass.Times(float64(tubs)), Share: childShare(v, set)})
+	}
+	if f.Frozen {
+		return a.addIce(f, items, full, g, children)
+	}
+	for i, p := range a.Fill.Poured {
+		facts := p.Item.Facts
+		facts.Portion = material.Known(p.InAll.Grams() / float64(children))
+		facts.Depth = material.Known(f.Depth().Millimetres())
+		switch f.Tub.Shape() { // nobody reaches over the wall of either
+		case vessel.Bag:
+			facts.Traits = facts.Traits.With(material.Film)
+		case vessel.Bottle:
+		default:
+			facts.Wall = material.Read(f.Tub.Height().Millimetres())
+		}
+		facts.Filled = material.Read(full.Grams())
+		if i == 0 {
+			a.Notes = append(a.Notes, safety.Notes(g.Room().Children, p.Item.Feel)...)
+		}
+		a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
+		a.addBase(p.Item.Name, facts, f.Use, g)
+	}
+	a.guess(f, items)
 	return nil
+}
+
+// Counts of small measures that a child fills with pleasure (common practice).
+const (
+	fewestToCount = 3
+	mostToCount   = 20
+)
+
+// childShare returns the largest small measure that a child fills a few times for a volume; its
+// Count is 0 for none.
+func childShare(v unit.Volume, set unit.MeasureSet) recipe.Scoop {
+	var best recipe.Scoop
+	for i := range set.Len() {
+		m := set.At(i)
+		n := int(v.Millilitres()/m.Volume().Millilitres() + 0.5)
+		if n >= fewestToCount && n <= mostToCount && (best.Count == 0 || n < best.Count) {
+			best = recipe.Scoop{Measure: m, Count: n}
+		}
+	}
+	return best
+}
+
+// setFillSteps sets what is done to fill a place; five minutes to pour are common practice.
+func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
+	switch {
+	case a.Fill.Ice != nil:
+		a.made, a.poured = a.Fill.Ice.steps(f)
+	case len(f.Layers) > 0:
+		names := make([]say.Text, len(f.Layers))
+		for i, l := range f.Layers {
+			names[i] = l.Item.Within()
+		}
+		filler := say.List("{thing}, then {next}", names...)
+		if f.SideBySide {
+			filler = say.List("{thing} beside {next}", names...)
+		}
+		source := say.Text("Pour {filler} to {depth}")
+		switch {
+		case finds && stirIn:
+			source = "Pour {filler} to {depth} and stir the finds in"
+		case finds:
+			source = "Put the finds in first and pour {filler} over them to {depth}"
+		}
+		a.poured = []recipe.Step{{Text: say.F(source, filler, f.Depth()), Minutes: 5}}
+		if f.Tub.Shape() == vessel.Bottle {
+			a.poured = nil
+			a.made = []recipe.Step{{Text: say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler, f.Depth()), Minutes: 3 * a.Fill.Tubs, AdultOnly: true},
+				{Text: "Let the glue cure overnight", Minutes: 720, Wait: true}}
+		}
+	}
 }

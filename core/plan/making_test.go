@@ -60,7 +60,7 @@ func TestMakeSaysWhatTheBenchSays(t *testing.T) {
 		set := unit.StandardSet(unit.US)
 		m, err := Make(o, g, set)
 		require.NoError(t, err)
-		a, err := Reckon(Setup{Base: Mix{Recipe: o.Recipe, Portion: m.Each, Colours: 1, Use: o.Use}}, g, set)
+		a, err := reckon(at(Mix{Recipe: o.Recipe, Portion: m.Each, Colours: 1, Use: o.Use}), g, set)
 		require.NoError(t, err)
 		require.Equal(t, a.Verdict, m.Verdict)
 		require.Equal(t, a.Mix.NotTasteSafe, m.NotTasteSafe)

@@ -31,7 +31,7 @@ func nursery(t testing.TB, change func(*room.Room), months ...int) *safety.Group
 
 func poured(t testing.TB, words string) Base {
 	tub, _ := vessel.Get("deep-tub")
-	return Fill{shelfItem(t, words), tub, tub.Deepest(), safety.Open, 0}
+	return Fill{Layers: []Layer{{shelfItem(t, words), tub.Deepest(vessel.Open)}}, Tub: tub, Use: safety.Open}
 }
 
 func mixed(t testing.TB, id string, use safety.Use) Base {
@@ -65,37 +65,39 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 		rule    string
 		want    safety.Verdict
 	}{
-		{"hard beans with one-year-olds", toddlers, Setup{Base: poured(t, "black beans")}, "", "small-part", safety.KeepOut},
-		{"small pom-poms with one-year-olds", toddlers, Setup{Items: []Placed{used(t, "small pom-poms", safety.Open)}}, "Pom-poms, 10 mm", "small-part", safety.KeepOut},
-		{"glass pieces as finds", threes, Setup{Items: []Placed{used(t, "glass gems", safety.Hidden)}}, "Glass gems", "sharp", safety.KeepOut},
-		{"balloons as finds", threes, Setup{Items: []Placed{used(t, "balloons", safety.Open)}}, "Balloons", "balloon", safety.KeepOut},
-		{"stickers as finds", toddlers, Setup{Items: []Placed{used(t, "stickers", safety.Open)}}, "Stickers, paper", "sticker", safety.KeepOut},
-		{"raw kidney beans, rinsed in case they are eaten", toddlers, Setup{Base: poured(t, "raw kidney beans")}, "", "lectin", safety.KeepOut},
-		{"raw kidney beans at three", threes, Setup{Base: poured(t, "raw kidney beans")}, "", "lectin", safety.WithAHand},
-		{"mineral oil in a pourable mix", threes, Setup{Items: []Placed{described(t, "Swirl", "water;baby oil", "liquid", safety.Open)}}, "Swirl", "aspiration", safety.KeepOut},
-		{"essential oil as scent", toddlers, Setup{Items: []Placed{described(t, "Calm dough", "ready starch;lavender oil", "dough", safety.Open)}}, "Calm dough", "essential-oil", safety.KeepOut},
-		{"salt on ice within reach", toddlers, Setup{Items: []Placed{used(t, "salted ice", safety.Open)}}, "Ice with salt on it", "cold", safety.KeepOut},
-		{"cut foam that can be bitten off", toddlers, Setup{Items: []Placed{used(t, "cut foam", safety.Open)}}, "Sponge pieces, cut", "bite-off", safety.KeepOut},
-		{"straws for blowing near loose small things", threes, Setup{Base: poured(t, "rice"), Items: []Placed{used(t, "straws", safety.Open)}}, "Paper straws, whole", "blow", safety.KeepOut},
-		{"raw flour for children who lick their fingers", toddlers, Setup{Base: mixed(t, "cold-dough", safety.Open)}, "", "raw-flour", safety.KeepOut},
-		{"a bag with nothing under the tape, so not sealed", toddlers, Setup{Items: []Placed{used(t, "hair gel", safety.Open)}}, "Hair gel", "not-food", safety.KeepOut},
-		{"a bag doubled and taped", toddlers, Setup{Items: []Placed{used(t, "hair gel", safety.Sealed)}}, "Hair gel", "not-food", safety.WithAHand},
-		{"a toy inside what may be eaten", toddlers, Setup{Base: mixed(t, "baby-cereal-dough", safety.Open), Items: []Placed{used(t, "toy boats", safety.Hidden)}}, "Wooden boats", "hidden-in-edible", safety.KeepOut},
-		{"marbles in a home kit, a baby at home", threes, Setup{Items: []Placed{used(t, "marbles", safety.Home)}}, "Marbles", "small-part", safety.KeepOut},
-		{"stove dough in a home kit", threes, Setup{Base: mixed(t, "stove-dough", safety.Home)}, "", "salt-load", safety.KeepOut},
-		{"fresh dough in a stomach-bug week", nursery(t, sick, 36, 40), Setup{Base: mixed(t, "stove-dough", safety.Open)}, "", "shared-mix", safety.WithAHand},
-		{"yesterday's dough in a stomach-bug week", nursery(t, sick, 36, 40), Setup{Items: []Placed{described(t, "Dough", "wheat", "food;dough;uses=1", safety.Open)}}, "Dough", "shared-mix", safety.KeepOut},
-		{"a tub of beans too heavy to lift", threes, Setup{Base: poured(t, "white beans")}, "", "heavy", safety.WithAHand},
+		{"hard beans with one-year-olds", toddlers, at(poured(t, "black beans")), "", "small-part", safety.KeepOut},
+		{"small pom-poms with one-year-olds", toddlers, at(nil, used(t, "small pom-poms", safety.Open)), "Pom-poms, 10 mm", "small-part", safety.KeepOut},
+		{"glass pieces as finds", threes, at(nil, used(t, "glass gems", safety.Hidden)), "Glass gems", "sharp", safety.KeepOut},
+		{"balloons as finds", threes, at(nil, used(t, "balloons", safety.Open)), "Balloons", "balloon", safety.KeepOut},
+		{"stickers as finds", toddlers, at(nil, used(t, "stickers", safety.Open)), "Stickers, paper", "sticker", safety.KeepOut},
+		{"raw kidney beans, rinsed in case they are eaten", toddlers, at(poured(t, "raw kidney beans")), "", "lectin", safety.KeepOut},
+		{"raw kidney beans at three", threes, at(poured(t, "raw kidney beans")), "", "lectin", safety.WithAHand},
+		{"mineral oil in a pourable mix", threes, at(nil, described(t, "Swirl", "water;baby oil", "liquid", safety.Open)), "Swirl", "aspiration", safety.KeepOut},
+		{"essential oil as scent", toddlers, at(nil, described(t, "Calm dough", "ready starch;lavender oil", "dough", safety.Open)), "Calm dough", "essential-oil", safety.KeepOut},
+		{"salt on ice within reach", toddlers, at(nil, used(t, "salted ice", safety.Open)), "Ice with salt on it", "cold", safety.KeepOut},
+		{"cut foam that can be bitten off", toddlers, at(nil, used(t, "cut foam", safety.Open)), "Sponge pieces, cut", "bite-off", safety.KeepOut},
+		{"straws for blowing near loose small things", threes, at(poured(t, "rice"), used(t, "straws", safety.Open)), "Paper straws, whole", "blow", safety.KeepOut},
+		{"raw flour for children who lick their fingers", toddlers, at(mixed(t, "cold-dough", safety.Open)), "", "raw-flour", safety.KeepOut},
+		{"a bag with nothing under the tape, so not sealed", toddlers, at(nil, used(t, "hair gel", safety.Open)), "Hair gel", "not-food", safety.KeepOut},
+		{"a bag doubled and taped", toddlers, at(nil, used(t, "hair gel", safety.Sealed)), "Hair gel", "not-food", safety.WithAHand},
+		{"a toy inside what may be eaten", toddlers, at(mixed(t, "baby-cereal-dough", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
+		{"marbles in a home kit, a baby at home", threes, at(nil, used(t, "marbles", safety.Home)), "Marbles", "small-part", safety.KeepOut},
+		{"stove dough in a home kit", threes, at(mixed(t, "stove-dough", safety.Home)), "", "salt-load", safety.KeepOut},
+		{"fresh dough in a stomach-bug week", nursery(t, sick, 36, 40), at(mixed(t, "stove-dough", safety.Open)), "", "shared-mix", safety.WithAHand},
+		{"yesterday's dough in a stomach-bug week", nursery(t, sick, 36, 40), at(nil, described(t, "Dough", "wheat", "food;dough;uses=1", safety.Open)), "Dough", "shared-mix", safety.KeepOut},
+		{"a tub of beans too heavy to lift", threes, at(poured(t, "white beans")), "", "heavy", safety.WithAHand},
 	} {
-		a, err := Reckon(row.setup, row.group, unit.StandardSet(unit.Metric))
+		a, err := reckon(row.setup, row.group, unit.StandardSet(unit.Metric))
 		require.NoError(t, err, row.mistake)
-		line := a.Base
+		line := new(Line)
+		if len(a.Base) > 0 {
+			line = &a.Base[0]
+		}
 		for i := range a.Lines {
 			if a.Lines[i].Name == row.thing {
 				line = &a.Lines[i]
 			}
 		}
-		require.NotNil(t, line, row.mistake)
 		got := safety.GoesIn
 		for _, f := range line.Assessment.Findings() {
 			if f.Rule == row.rule {
@@ -113,38 +115,43 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 	// 1.22 g/mL, 1.63 kg.
 	stove := mixed(t, "stove-dough", safety.Open).(Mix)
 	stove.Pot = unit.Litres(2)
-	a, err := Reckon(Setup{Base: stove}, group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53, 54), unit.StandardSet(unit.US))
+	a, err := reckon(at(stove), group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53, 54), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, 2, a.Mix.Pots.Count, "1.9 kg is over the 1.63 kg that a 2-litre pot takes")
 	assert.InDelta(t, a.Mix.Batch.Mixed.Grams()/2, a.Mix.Pots.Each.Grams(), 1e-9)
-	assert.Contains(t, a.Timeline[0].Text, "too small")
+	assert.Contains(t, a.all.Timeline[0].Text, "too small")
+}
+
+func blowStraw(t testing.TB) Placed {
+	f, err := material.Description{Solid: "cylinder", Size: "12x200", Contains: "none", Traits: "mouthpiece;blow"}.Facts(nil)
+	require.NoError(t, err)
+	return Placed{Name: "Paper straw", Facts: f, Each: 1, Use: safety.Open}
 }
 
 // A straw to blow through is kept from under-fours wherever something loose and small is in
 // reach: poured, beside it, coloured by a recipe, or whole in a dough of the centre's own.
 func TestBlowingNearWhatIsLoose(t *testing.T) {
 	g := nursery(t, nil, 38, 46)
-	f, err := material.Description{Solid: "cylinder", Size: "12x200", Contains: "none", Traits: "mouthpiece;blow"}.Facts(nil)
-	require.NoError(t, err)
-	straw := Placed{Name: "Paper straw", Facts: f, Each: 1, Use: safety.Open}
+	straw := blowStraw(t)
 	lentils := shelfItem(t, "red lentils")
 	own := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Lines: []recipe.Line{{Item: shelfItem(t, "water"), Mass: unit.Grams(100)}, {Item: lentils, Mass: unit.Grams(50)}}}
 	for words, row := range map[string]struct {
 		setup Setup
 		loose bool
 	}{
-		"nothing":              {Setup{}, false},
-		"water":                {Setup{Base: poured(t, "water")}, false},
-		"stove dough":          {Setup{Base: mixed(t, "stove-dough", safety.Open)}, false},
-		"rice poured":          {Setup{Base: poured(t, "white rice")}, true},
-		"rice by a recipe":     {Setup{Base: mixed(t, "coloured-rice", safety.Open)}, true},
-		"starch sand":          {Setup{Base: mixed(t, "starch-sand", safety.Open)}, true},
-		"lentils in our dough": {Setup{Base: Mix{Recipe: own, Portion: unit.Grams(100), Colours: 1, Use: safety.Open}}, true},
-		"small pom-poms":       {Setup{Items: []Placed{placed(t, "pom-poms 10 mm", 3)}}, true},
-		"pom-poms, sealed":     {Setup{Items: []Placed{{Name: "Pom-poms", Facts: shelfItem(t, "pom-poms 10 mm").Facts, Each: 3, Use: safety.Sealed}}}, false},
+		"nothing":              {at(nil), false},
+		"water":                {at(poured(t, "water")), false},
+		"stove dough":          {at(mixed(t, "stove-dough", safety.Open)), false},
+		"rice poured":          {at(poured(t, "white rice")), true},
+		"rice by a recipe":     {at(mixed(t, "coloured-rice", safety.Open)), true},
+		"starch sand":          {at(mixed(t, "starch-sand", safety.Open)), true},
+		"lentils in our dough": {at(Mix{Recipe: own, Portion: unit.Grams(100), Colours: 1, Use: safety.Open}), true},
+		"small pom-poms":       {at(nil, placed(t, "pom-poms 10 mm", 3)), true},
+		"pom-poms, sealed":     {at(nil, Placed{Name: "Pom-poms", Facts: shelfItem(t, "pom-poms 10 mm").Facts, Each: 3, Use: safety.Sealed}), false},
 	} {
-		row.setup.Items = append([]Placed{straw}, row.setup.Items...)
-		a, err := Reckon(row.setup, g, unit.StandardSet(unit.Metric))
+		place := &row.setup.Places[0]
+		place.Items = append([]Placed{straw}, place.Items...)
+		a, err := reckon(row.setup, g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err)
 		blown := false
 		for _, f := range a.Lines[0].Assessment.Findings() {
@@ -158,7 +165,7 @@ func TestBlowingNearWhatIsLoose(t *testing.T) {
 func TestNotesGoWithTheFeelOfTheMix(t *testing.T) {
 	g := nursery(t, func(r *room.Room) { r.Children[0].Avoids = room.StickyFeel }, 40, 41)
 	for id, sticky := range map[string]bool{"stove-dough": true, "coloured-rice": false, "soap-foam": true, "flour-tray": false} {
-		a, err := Reckon(Setup{Base: mixed(t, id, safety.Open)}, g, unit.StandardSet(unit.Metric))
+		a, err := reckon(at(mixed(t, id, safety.Open)), g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err)
 		assert.Equal(t, sticky, len(a.Notes) > 0, id)
 	}

@@ -1,12 +1,11 @@
-// Package plan puts one set-up together: a base, things to find and tools, for a group,
-// judged and scaled at once. It is the answer that the bench shows live.
+// Package plan puts one set-up together: places with a base, things to find and tools, for a
+// group, judged and scaled at once. It is the answer that the bench shows live.
 package plan
 
 import (
 	"fmt"
 	"slices"
 
-	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -15,13 +14,15 @@ import (
 
 // Limits of one set-up.
 const (
-	MaxPlaced = 10  // loose parts and tools beside the base
+	MaxPlaces = 8   // tubs, trays, rows of bags
+	MaxPlaced = 40  // things in all of them and beside
 	MaxCount  = 500 // pieces of one thing for one child
-	MaxTubs   = 40  // vessels of one set-up
+	MaxTubs   = 40  // vessels of one place
 )
 
 // InvalidInput says which part of a set-up cannot be reckoned, and why. Field is a path
-// such as "base/depth_mm" or "items/2/each".
+// such as "places/0/base/depth_mm" or "beside/2/each"; of a thing in a place it is
+// "places/0/items/2/each".
 type InvalidInput struct {
 	Field  string
 	Reason string
@@ -30,40 +31,18 @@ type InvalidInput struct {
 // Error returns the reason.
 func (e *InvalidInput) Error() string { return e.Reason }
 
-// Base is what fills the set-up: a mix, a dry filler in a vessel, or nothing yet.
-type Base interface{ base() }
-
-// Mix is a recipe made for every child.
-type Mix struct {
-	Recipe  recipe.Recipe
-	Portion unit.Mass
-	// Colours is the number of equal parts the mix is split into, 1 to 6.
-	Colours int
-	Use     safety.Use
-	// Pot is what it is made in; zero when nobody has said.
-	Pot unit.Volume
-}
-
-func (Mix) base()  {}
-func (Fill) base() {}
-
-// Placed is a thing beside the base, by pieces for each child.
-type Placed struct {
-	// ID is that of the line in the set-up as it is kept; nothing is decided by it.
-	ID string
-	// Name and Facts describe the thing; Prepared may hold the same thing prepared, so
-	// that a shelf item's gauge need not be asked again.
-	Name     string
-	Facts    material.Facts
-	Prepared *safety.Subject
-	Each     int
-	Use      safety.Use
+// under returns the same input further in.
+func under(path string, err error) error {
+	if input, ok := err.(*InvalidInput); ok {
+		return &InvalidInput{path + input.Field, input.Reason}
+	}
+	return err
 }
 
 // Setup is one set-up as planned.
 type Setup struct {
-	Base  Base // nil when none is chosen yet
-	Items []Placed
+	Places []Place
+	Beside []Placed // what all places share
 	// Memo may keep batches between answers; nil scales anew.
 	Memo *recipe.Memo
 	// StirIn says that finds are stirred into a filler; otherwise they go in first and the
@@ -71,75 +50,71 @@ type Setup struct {
 	StirIn bool
 }
 
-// Line is the answer for one thing.
-type Line struct {
-	ID         string // of the line that was placed; empty for the base
-	Name       string
-	Facts      material.Facts
-	Use        safety.Use
-	Assessment safety.Assessment
-	Count      int // pieces in all; 0 for the base
-	// Shared is the prepared thing that was judged as it is on the shelf; nil for one with
-	// facts of its own.
-	Shared *safety.Subject
-}
-
-// Answer is what the bench shows. The verdict is the worst of the lines; a set-up with
-// nothing in it has none.
+// Answer is what the bench shows. The verdict is the worst of the places and of what is beside
+// them; a set-up with nothing in it has none.
 type Answer struct {
 	Verdict safety.Verdict // zero when the set-up is empty
-	Base    *Line
-	Mix     *MixAnswer
-	Fill    *FillAnswer
-	// Lines are the things beside the base, in their order, then what stays whole in a mix.
-	Lines []Line
-	// Notes are how to shape it for children who avoid or seek how the base feels.
-	Notes []say.Text
+	Places  []PlaceAnswer
+	Beside  []Line
 	// Timeline is what is done before play, in order, without gaps, ending when play
 	// begins.
 	Timeline []recipe.Step
-	whole    []Line
 }
 
 // Minutes returns the hands-on and the waiting minutes of the timeline.
 func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timeline) }
 
-// Worst returns the first line with the verdict of the whole, the base first, and its worst
-// finding; ok is false when nothing objects.
-func (a Answer) Worst() (l Line, f safety.Finding, ok bool) {
-	if a.Base != nil && a.Base.Assessment.Verdict == a.Verdict {
-		if f, ok = a.Base.Assessment.First(); ok {
-			return *a.Base, f, true
-		}
-	}
-	for _, l := range a.Lines {
-		if l.Assessment.Verdict == a.Verdict {
-			if f, ok = l.Assessment.First(); ok {
-				return l, f, true
+// each calls do with every line: place by place the base and what lies in it, then what is beside.
+func (a Answer) each(do func(Line) (more bool)) {
+	for _, p := range a.Places {
+		for _, lines := range [][]Line{p.Base, p.Lines} {
+			for _, l := range lines {
+				if !do(l) {
+					return
+				}
 			}
 		}
 	}
-	return Line{}, safety.Finding{}, false
+	for _, l := range a.Beside {
+		if !do(l) {
+			return
+		}
+	}
 }
 
-// MixAnswer is how much of a mix to make.
-type MixAnswer struct {
-	Mixed
-	Portion unit.Mass // as planned; Each of the mix is what there will be
+// Lines returns every line: place by place the base and what lies in it, then what is beside.
+func (a Answer) Lines() (all []Line) {
+	a.each(func(l Line) bool {
+		all = append(all, l)
+		return true
+	})
+	return all
 }
 
-// layOut comes before what is poured or brought to the table; ten minutes are common
-// practice.
-var layOut = recipe.Step{Text: "Cover the floor, lay out, count out what is to be found", Minutes: 10}
+// Worst returns the first line with the verdict of the whole, and its worst finding; ok is false
+// when nothing objects.
+func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {
+	a.each(func(l Line) bool {
+		if l.Assessment.Verdict == a.Verdict {
+			if f, ok = l.Assessment.First(); ok {
+				worst = l
+			}
+		}
+		return !ok
+	})
+	return worst, f, ok
+}
 
 // Usual reports whether the whole set-up asks for nothing but the routine: every line that needs a
 // hand does.
 func (a Answer) Usual() bool {
-	return a.Verdict == safety.WithAHand && (a.Base == nil || usualLine(*a.Base)) && a.UsualInside() && usualLines(a.Lines)
+	usual := a.Verdict == safety.WithAHand
+	a.each(func(l Line) bool {
+		usual = usual && usualLine(l)
+		return usual
+	})
+	return usual
 }
-
-// UsualInside reports whether what stays whole in a mix asks for nothing but the routine.
-func (a Answer) UsualInside() bool { return usualLines(a.whole) }
 
 func usualLine(l Line) bool { return l.Assessment.Verdict == safety.GoesIn || l.Assessment.Usual() }
 
@@ -156,112 +131,98 @@ func Usual(lines []Line) bool {
 // Reckon judges and scales a set-up for a group with the measures the room owns. Every
 // failure is an *InvalidInput; nothing is half-answered.
 func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
-	if len(s.Items) > MaxPlaced {
-		return Answer{}, &InvalidInput{"items", fmt.Sprintf("A set-up takes at most %d things beside the base, not %d.", MaxPlaced, len(s.Items))}
+	things := len(s.Beside)
+	for _, p := range s.Places {
+		things += len(p.Items)
 	}
-	children := len(g.Room().Children)
-	var a Answer
-	switch b := s.Base.(type) {
-	case Mix:
-		if err := a.addMix(b, g, children, set, s.Memo); err != nil {
-			return Answer{}, err
+	if things > MaxPlaced {
+		return Answer{}, &InvalidInput{"beside", fmt.Sprintf("A set-up takes at most %d things beside what fills its places, not %d.", MaxPlaced, things)}
+	}
+	if len(s.Places) > MaxPlaces {
+		return Answer{}, &InvalidInput{"places", fmt.Sprintf("A set-up has at most %d places, not %d.", MaxPlaces, len(s.Places))}
+	}
+	a := Answer{Places: make([]PlaceAnswer, len(s.Places))}
+	made := make([][]recipe.Step, len(s.Places))
+	var poured []recipe.Step
+	for i := range s.Places {
+		if err := a.Places[i].reckon(&s, i, g, set); err != nil {
+			return Answer{}, under(fmt.Sprintf("places/%d/", i), err)
 		}
-	case Fill:
-		if err := a.addFill(b, s.Items, g, children); err != nil {
-			return Answer{}, err
+		a.Verdict = safety.Worst(a.Verdict, a.Places[i].Verdict)
+		made[i], poured = a.Places[i].made, append(poured, a.Places[i].poured...)
+	}
+	for i, p := range s.Beside {
+		lines, err := s.judge(p, nil, 1, g)
+		if err != nil {
+			return Answer{}, under(fmt.Sprintf("beside/%d/", i), err)
 		}
-	}
-	if n := len(s.Items) + len(a.whole); n > 0 {
-		a.Lines = make([]Line, 0, n)
-	}
-	for i, p := range s.Items {
-		s.addContext(&p)
-		if p.Each < 1 || p.Each > MaxCount {
-			return Answer{}, &InvalidInput{fmt.Sprintf("items/%d/each", i), fmt.Sprintf("%s: give each child between 1 and %d.", p.Name, MaxCount)}
+		for _, l := range lines {
+			a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
 		}
-		subject := p.Prepared
-		if subject == nil {
-			fresh := safety.Prepare(p.Name, p.Facts)
-			subject = &fresh
-		}
-		line := Line{ID: p.ID, Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children, Shared: p.Prepared}
-		a.Verdict = safety.Worst(a.Verdict, line.Assessment.Verdict)
-		a.Lines = append(a.Lines, line)
+		a.Beside = append(a.Beside, lines...)
 	}
-	a.Lines = append(a.Lines, a.whole...)
-	a.Timeline = append(a.Timeline, layOut)
-	if f, ok := s.Base.(Fill); ok {
-		a.Timeline = append(a.Timeline, pour(f, s.StirIn, len(s.Items) > 0))
-	}
+	a.Timeline = slices.Concat(inTime(made), []recipe.Step{layOut}, poured)
 	return a, nil
 }
 
-// addContext puts what the rest of the set-up does to a thing into its facts: hidden in
-// something children may taste, or blown with near what is loose and small. Its gauge is
-// then asked anew.
-func (s Setup) addContext(p *Placed) {
-	hidden := p.Use == safety.Hidden || p.Use == safety.InDough || p.Use == safety.Frozen
-	if hidden && s.baseIsEdible() && !p.Facts.InEdible {
-		p.Facts.InEdible = true
-		p.Prepared = nil
-	}
-	if p.Facts.Traits.Any(material.Blow, material.Mouthpiece) && s.looseBeside(p) {
-		p.Facts.Traits = p.Facts.Traits.With(material.Blow)
-		p.Facts.LooseInReach = true
-		p.Prepared = nil
-	}
-}
-
-// baseIsEdible reports whether children may taste the base: food that no rule about
-// swallowing objects to by its nature.
-func (s Setup) baseIsEdible() bool {
-	var f material.Facts
-	switch b := s.Base.(type) {
+// reckon answers the place at i of a set-up.
+func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureSet) error {
+	p := s.Places[i]
+	a.ID, a.Name = p.ID, p.Name
+	children, vessels := len(g.Room().Children), 1
+	switch b := p.Base.(type) {
 	case Mix:
-		f = b.Recipe.Facts(b.Portion)
+		if err := a.addMix(b, g, children, set, s.Memo); err != nil {
+			return err
+		}
 	case Fill:
-		f = b.Item.Facts
-	}
-	return f.Traits.Has(material.Food)
-}
-
-// looseBeside reports whether grain, powder or a piece that fits the gauge is in the set-up
-// with p.
-func (s Setup) looseBeside(p *Placed) bool {
-	switch b := s.Base.(type) {
-	case Fill:
-		if loose(b.Item.Facts) {
-			return true
+		if err := a.addFill(b, p.Items, g, children, set); err != nil {
+			return err
 		}
-	case Mix: // coloured rice is as loose as plain
-		if loose(b.Recipe.Facts(b.Portion)) || slices.ContainsFunc(b.Recipe.Solids(), func(it material.Item) bool { return loose(it.Facts) }) {
-			return true
-		}
+		vessels = a.Fill.Tubs
+		a.setFillSteps(b, s.StirIn, len(p.Items) > 0)
 	}
-	for i := range s.Items {
-		other := &s.Items[i]
-		if other.Name != p.Name && other.Use != safety.AdultTool && other.Use != safety.Sealed && loose(other.Facts) {
-			return true
+	if n := len(p.Items) + len(a.whole); n > 0 {
+		a.Lines = make([]Line, 0, n)
+	}
+	for j, item := range p.Items {
+		lines, err := s.judge(item, p.Base, vessels, g)
+		if err != nil {
+			return under(fmt.Sprintf("items/%d/", j), err)
+		}
+		for _, l := range lines {
+			a.add(l)
 		}
 	}
-	return false
+	a.Lines = append(a.Lines, a.whole...)
+	return nil
 }
 
-func loose(f material.Facts) bool {
-	switch f.Form {
-	case material.Grain, material.Powder, material.FormUnknown:
-		return true
+// judge answers one thing that lies in a base, or beside all: itself, and the cups that it is
+// sorted into, as many at each of so many vessels.
+func (s *Setup) judge(p Placed, in Base, vessels int, g *safety.Group) ([]Line, error) {
+	s.addContext(&p, in)
+	children := len(g.Room().Children)
+	if p.Shared {
+		children = 1
 	}
-	return f.Form.GaugeJudges() && f.Smallest.Shrunk(safety.MeasuringError).CylinderFit().Fits
+	if p.Each < 1 || p.Each > MaxCount {
+		who := "give each child"
+		if p.Shared {
+			who = "set out"
+		}
+		return nil, &InvalidInput{"each", fmt.Sprintf("%s: %s between 1 and %d.", p.Name, who, MaxCount)}
+	}
+	subject := p.Prepared
+	if subject == nil {
+		fresh := safety.Prepare(p.Name, p.Facts)
+		subject = &fresh
+	}
+	line := Line{ID: p.ID, Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children, Shared: p.Prepared, Meets: meets(p, in)}
+	return s.sort(line, p.Set, vessels, g)
 }
 
-func (a *Answer) setBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
-	subject := safety.Prepare(name, f)
-	a.Base = &Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
-	a.Verdict = safety.Worst(a.Verdict, a.Base.Assessment.Verdict)
-}
-
-func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet, memo *recipe.Memo) error {
+func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet, memo *recipe.Memo) error {
 	if m.Colours < 1 || m.Colours > 6 {
 		return &InvalidInput{"base/colours", "Split the dough into 1 to 6 colours."}
 	}
@@ -282,15 +243,15 @@ func (a *Answer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSe
 	}
 	a.Mix = &MixAnswer{mixed, m.Portion}
 	if n := mixed.Pots.Count; n > 1 {
-		a.Timeline = append(a.Timeline, recipe.Step{Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
+		a.made = append(a.made, recipe.Step{Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
 	}
-	a.Timeline = append(a.Timeline, m.Recipe.Steps...)
+	a.made = append(a.made, m.Recipe.Steps...)
 	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())
 	if customs := g.Room().Customs; len(customs) > 0 {
 		a.Notes = append(a.Notes, safety.CustomNotes(customs, m.Recipe.Facts(m.Portion))...)
 	}
-	a.Base, a.whole = &mixed.Lines[0], mixed.Lines[1:]
-	a.Verdict = safety.Worst(a.Verdict, mixed.Verdict)
+	a.Base, a.whole = mixed.Lines[:1:1], mixed.Lines[1:]
+	a.Verdict = mixed.Verdict
 	return nil
 }
 

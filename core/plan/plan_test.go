@@ -2,6 +2,7 @@ package plan
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -47,26 +48,26 @@ func placed(t testing.TB, words string, each int) Placed {
 func TestReckonFill(t *testing.T) {
 	tub, _ := vessel.Get("deep-tub")
 	peas := shelfItem(t, "split peas")
-	s := Setup{Base: Fill{peas, tub, unit.Millimetres(60), safety.Open, 0}, Items: []Placed{placed(t, "shells small", 2), placed(t, "toy boats", 1)}}
-	a, err := Reckon(s, group(t, 3, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34), unit.StandardSet(unit.Metric))
+	s := at(Fill{Layers: []Layer{{peas, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0}, placed(t, "shells small", 2), placed(t, "toy boats", 1))
+	a, err := reckon(s, group(t, 3, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, a.Verdict)
-	assert.Equal(t, safety.KeepOut, a.Base.Assessment.Verdict)
+	assert.Equal(t, safety.KeepOut, a.Base[0].Assessment.Verdict)
 	assert.Equal(t, safety.GoesIn, a.Lines[1].Assessment.Verdict)
 	assert.Equal(t, 20, a.Lines[0].Count)
 	assert.Equal(t, 2, a.Fill.Tubs)
-	assert.InDelta(t, 10447.2, a.Fill.Volume.Millilitres(), 0.01)
-	assert.InDelta(t, 10447.2*197/236.588, a.Fill.Mass.Grams(), 0.01)
+	assert.InDelta(t, 10447.2, a.Fill.Poured[0].Volume.Millilitres(), 0.01)
+	assert.InDelta(t, 10447.2*197/236.588, a.Fill.Poured[0].Mass.Grams(), 0.01)
 }
 
 func TestReckonMix(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
-	a, err := Reckon(Setup{Base: Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 3, Use: safety.Open}}, group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
+	a, err := reckon(at(Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 3, Use: safety.Open}), group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.WithAHand, a.Verdict, "salt: for 3 to 5 years, with a hand")
-	assert.Contains(t, a.Base.Assessment.Rules(), "salt-load")
+	assert.Contains(t, a.Base[0].Assessment.Rules(), "salt-load")
 	assert.InDelta(t, a.Mix.Batch.Made.Grams()/3, a.Mix.Each.Grams(), 1e-9)
-	hands, waiting := a.Minutes()
+	hands, waiting := a.all.Minutes()
 	assert.Equal(t, []int{29, 25}, []int{hands, waiting})
 }
 
@@ -80,15 +81,15 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 	for i := range months {
 		months[i] = 40
 	}
-	a, err := Reckon(Setup{Base: Fill{rice, bag, unit.Millimetres(5), safety.Sealed, 5}}, group(t, 2, months...), unit.StandardSet(unit.US))
+	a, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Sealed, Count: 5}), group(t, 2, months...), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, 5, a.Fill.Tubs)
 	assert.Equal(t, 2, a.Fill.Turns)
-	assert.InDelta(t, 276, a.Fill.Volume.Millilitres(), 0.5)
-	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll.Grams(), 5, "USDA: a cup of rice weighs 185 g, quoted from memory")
-	assert.False(t, a.Base.Facts.Wall.There())
+	assert.InDelta(t, 276, a.Fill.Poured[0].Volume.Millilitres(), 0.5)
+	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll().Grams(), 5, "USDA: a cup of rice weighs 185 g, quoted from memory")
+	assert.False(t, a.Base[0].Facts.Wall.There())
 	assert.Equal(t, safety.WithAHand, a.Verdict, "a bag is film: taped on every edge")
-	open, err := Reckon(Setup{Base: Fill{rice, bag, unit.Millimetres(5), safety.Open, 5}}, group(t, 2, 30), unit.StandardSet(unit.US))
+	open, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Open, Count: 5}), group(t, 2, 30), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, open.Verdict, "and a bag that is open is a loose one")
 }
@@ -97,26 +98,26 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	tub, _ := vessel.Get("tray")
 	sand := shelfItem(t, "play sand")
-	reckon := func(each int, use safety.Use) (Answer, error) {
+	fill := func(each int, use safety.Use) (one, error) {
 		balls := Placed{ID: "1", Name: "Balls", Each: each, Use: use, Facts: material.Facts{Thing: material.Thing{Form: material.Piece, Smallest: gauge.Must(gauge.Sphere, 50), Largest: gauge.Must(gauge.Sphere, 60), TraitsKnown: true, ContentsKnown: true, Salt: material.Known(0)}}}
-		return Reckon(Setup{Base: Fill{sand, tub, unit.Millimetres(35), safety.Open, 2}, Items: []Placed{balls}}, group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
+		return reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2}, balls), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
 	}
-	plain, err := reckon(3, safety.Open)
+	plain, err := fill(3, safety.Open)
 	require.NoError(t, err)
-	hiding, err := reckon(3, safety.Hidden)
+	hiding, err := fill(3, safety.Hidden)
 	require.NoError(t, err)
 	ball := math.Pi / 6 * 50 * 50 * 50 / 1000
 	assert.InDelta(t, 6*ball, hiding.Fill.Finds.Millilitres(), 1e-6, "three for each of four children in two trays")
-	assert.InDelta(t, 6*ball, plain.Fill.Volume.Minus(hiding.Fill.Volume).Millilitres(), 1e-6)
+	assert.InDelta(t, 6*ball, plain.Fill.Poured[0].Volume.Minus(hiding.Fill.Poured[0].Volume).Millilitres(), 1e-6)
 	assert.Empty(t, hiding.Notes)
-	assert.Equal(t, plain.Base.Facts.Filled, hiding.Base.Facts.Filled, "finds do not make the tub lighter")
-	crowded, err := reckon(40, safety.Open)
+	assert.Equal(t, plain.Base[0].Facts.Filled, hiding.Base[0].Facts.Filled, "finds do not make the tub lighter")
+	crowded, err := fill(40, safety.Open)
 	require.NoError(t, err)
 	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(), "does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")
 	var bad *InvalidInput
-	_, err = reckon(40, safety.Hidden)
+	_, err = fill(40, safety.Hidden)
 	require.ErrorAs(t, err, &bad)
-	assert.Equal(t, "base/depth_mm", bad.Field)
+	assert.Equal(t, "places/0/base/depth_mm", bad.Field)
 	assert.Contains(t, bad.Reason, "fill deeper, or hide fewer")
 }
 
@@ -124,22 +125,26 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
 	tub, _ := vessel.Get("tray")
 	sand := shelfItem(t, "play sand")
-	eleven := make([]Placed, 11)
+	many := at(nil)
+	many.Places[0].Items = make([]Placed, MaxPlaced)
+	many.Beside = make([]Placed, 1)
 	for field, s := range map[string]Setup{
-		"items":          {Items: eleven},
-		"items/0/each":   {Items: []Placed{{Name: "Boat"}}},
-		"base/colours":   {Base: Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 9, Use: safety.Open}},
-		"base/portion_g": {Base: Mix{Recipe: stove, Portion: unit.Grams(-1), Colours: 1, Use: safety.Open}},
-		"base/depth_mm":  {Base: Fill{sand, tub, unit.Millimetres(60), safety.Open, 0}},
-		"base/vessels":   {Base: Fill{sand, tub, unit.Millimetres(30), safety.Open, 400}},
+		"beside":         many,
+		"places":         {Places: make([]Place, MaxPlaces+1)},
+		"beside/0/each":  {Beside: []Placed{{Name: "Boat", Each: 501, Shared: true}}},
+		"items/0/each":   at(nil, Placed{Name: "Boat"}),
+		"base/colours":   at(Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 9, Use: safety.Open}),
+		"base/portion_g": at(Mix{Recipe: stove, Portion: unit.Grams(-1), Colours: 1, Use: safety.Open}),
+		"base/depth_mm":  at(Fill{Layers: []Layer{{sand, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0}),
+		"base/vessels":   at(Fill{Layers: []Layer{{sand, unit.Millimetres(30)}}, Tub: tub, Use: safety.Open, Count: 400}),
 	} {
-		_, err := Reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))
+		_, err := reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))
 		var bad *InvalidInput
 		require.ErrorAs(t, err, &bad)
-		assert.Equal(t, field, bad.Field)
+		assert.Equal(t, field, strings.TrimPrefix(bad.Field, "places/0/"))
 		assert.Regexp(t, `^[A-Z].*\.$`, bad.Reason)
 	}
-	empty, err := Reckon(Setup{}, group(t, 1, 40), unit.StandardSet(unit.US))
+	empty, err := reckon(at(nil), group(t, 1, 40), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.False(t, empty.Verdict.Valid(), "a set-up with nothing in it has no verdict")
 }
@@ -157,9 +162,9 @@ func TestSwapMixesPassTheSameCheck(t *testing.T) {
 				require.False(t, !sameKind && w.Recipe.Kind == r.Kind, "%s after another kind for %s", w.Recipe.ID, r.ID)
 				sameKind = w.Recipe.Kind == r.Kind
 				m.Recipe = w.Recipe
-				a, err := Reckon(Setup{Base: m}, g, unit.StandardSet(unit.Metric))
+				a, err := reckon(at(m), g, unit.StandardSet(unit.Metric))
 				require.NoError(t, err)
-				require.LessOrEqual(t, a.Base.Assessment.Verdict, safety.WithAHand, "%s for %s", w.Recipe.ID, r.ID)
+				require.LessOrEqual(t, a.Base[0].Assessment.Verdict, safety.WithAHand, "%s for %s", w.Recipe.ID, r.ID)
 			}
 		}
 	}
@@ -172,7 +177,7 @@ func TestWhatTheseChildrenMayTaste(t *testing.T) {
 		r.Children[0].Allergies = []room.Allergy{{To: allergen.Wheat}}
 	}
 	tasted := func(id string, g *safety.Group) *MixAnswer {
-		a, err := Reckon(Setup{Base: mixed(t, id, safety.Open)}, g, unit.StandardSet(unit.Metric))
+		a, err := reckon(at(mixed(t, id, safety.Open)), g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err)
 		return a.Mix
 	}
@@ -181,4 +186,23 @@ func TestWhatTheseChildrenMayTaste(t *testing.T) {
 	assert.Equal(t, []string{"wheat, declared in the room", "a 10 g taste holds 55 % of the youngest child's day of sodium"}, say.English.All(stove.NotTasteSafe))
 	assert.Empty(t, tasted("baby-cereal-dough", nursery(t, wheat, 30, 31)).NotTasteSafe)
 	assert.Equal(t, []say.Text{"raw flour or starch"}, tasted("goop", nursery(t, nil, 50)).NotTasteSafe)
+}
+
+// at is a set-up of one place.
+func at(base Base, items ...Placed) Setup {
+	return Setup{Places: []Place{{Base: base, Items: items}}}
+}
+
+// one is the answer for the one place of a set-up.
+type one struct {
+	PlaceAnswer
+	all Answer
+}
+
+func reckon(s Setup, g *safety.Group, set unit.MeasureSet) (one, error) {
+	a, err := Reckon(s, g, set)
+	if err != nil || len(a.Places) == 0 {
+		return one{all: a}, err
+	}
+	return one{a.Places[0], a}, err
 }

@@ -30,17 +30,26 @@ type Shortage struct {
 	Missing unit.Mass
 }
 
+// ShortBy is how many grams may be missing before anything is short: less than a scale shows.
+const ShortBy = 0.05
+
+// Needed returns how much of an ingredient there must be: what is weighed or what is scooped,
+// whichever is more.
+func (a Amount) Needed() unit.Mass {
+	if a.Scooped.Grams() > a.Exact.Grams() {
+		return a.Scooped
+	}
+	return a.Exact
+}
+
 // Short returns the ingredients that the stock is known to be short of for the batch, in
 // the order of the recipe.
 func (s Stock) Short(b Batch) []Shortage {
 	var short []Shortage
 	for _, a := range b.Amounts {
 		have, known := s[a.Line.Item.ID]
-		want := a.Exact
-		if a.Scooped.Grams() > want.Grams() {
-			want = a.Scooped
-		}
-		if known && !freely(a.Line) && have.Grams() < want.Grams()-0.05 {
+		want := a.Needed()
+		if known && !freely(a.Line) && have.Grams() < want.Grams()-ShortBy {
 			short = append(short, Shortage{a.Line, have, want.Minus(have)})
 		}
 	}

@@ -97,7 +97,27 @@ func (s *Swaps) For(it material.Item, want []material.Part, use Use, limit int) 
 	if len(want) == 0 {
 		want = it.Parts
 	}
-	found := s.playing(it, want, use)
+	return best(it, s.playing(it, want, use, func(other material.Item) bool { return other.Plays(want[0]) }), limit)
+}
+
+// StandIns returns what in the cupboard does what a thing does that is not here, and passes as For
+// asks: what trains the same movement of the hand where it trains one, and else what plays its first
+// part.
+func (s *Swaps) StandIns(it material.Item, want []material.Part, use Use, limit int) []Swap {
+	if len(want) == 0 {
+		want = it.Parts
+	}
+	found := s.playing(it, want, use, func(other material.Item) bool {
+		if len(it.Manner.Trains) == 0 {
+			return other.Plays(want[0])
+		}
+		return slices.ContainsFunc(other.Manner.Trains, func(m string) bool { return slices.Contains(it.Manner.Trains, m) })
+	})
+	found = slices.DeleteFunc(found, func(r ranked) bool { return !r.InCupboard })
+	return best(it, found, limit)
+}
+
+func best(it material.Item, found []ranked, limit int) []Swap {
 	slices.SortStableFunc(found, func(a, b ranked) int {
 		return cmp.Or(cmp.Compare(a.score, b.score), cmp.Compare(a.cost, b.cost), strings.Compare(a.Item.Name, b.Item.Name))
 	})
@@ -134,8 +154,8 @@ func sameState(a, b material.Item, p material.Part) bool {
 	return wet == "" || other == "" || (wet == "dry") == (other == "dry")
 }
 
-// playing returns what passes and plays the first of the parts in the same state.
-func (s *Swaps) playing(it material.Item, want []material.Part, use Use) []ranked {
+// playing returns what passes and does the same, in the state that the first of the parts asks for.
+func (s *Swaps) playing(it material.Item, want []material.Part, use Use, same func(other material.Item) bool) []ranked {
 	var found []ranked
 	if len(want) == 0 || !it.Facts.Traits.Meet(noSwapFor).Empty() {
 		return nil
@@ -146,7 +166,7 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use) []ranke
 	}
 	for i, a := range all {
 		other := s.shelf.Items()[i]
-		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !other.Plays(want[0]) || !sameState(it, other, want[0]) {
+		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !same(other) || !sameState(it, other, want[0]) {
 			continue
 		}
 		r := ranked{Swap: Swap{Item: other, Assessment: a, InCupboard: s.cupboard[other.ID]}, cost: other.Cost}

@@ -21,11 +21,13 @@ const (
 	Round               // a bucket, a beaker, a pool: straight or tapered
 	Bowl                // a part of a ball
 	Bag                 // a zip bag that lies flat: a layer over its usable area
+	Bottle              // a round bottle up to its shoulder, closed
+	Cells               // a tray of equal cells with four walls each: for ice
 )
 
-var shapeWords = [...]string{Walled: "tub", Round: "round", Bowl: "bowl", Bag: "bag"}
+var shapeWords = [...]string{Walled: "tub", Round: "round", Bowl: "bowl", Bag: "bag", Bottle: "bottle", Cells: "cells"}
 
-// String returns "tub", "round", "bowl" or "bag".
+// String returns "tub", "round", "bowl", "bag", "bottle" or "cells".
 func (s Shape) String() string { return shapeWords[s] }
 
 // ParseShape reads what String writes.
@@ -35,7 +37,7 @@ func ParseShape(word string) (Shape, error) {
 			return Shape(s), nil
 		}
 	}
-	return 0, fmt.Errorf("%q is not a shape of a vessel: use tub, round, bowl or bag", word)
+	return 0, fmt.Errorf("%q is not a shape of a vessel: use tub, round, bowl, bag, bottle or cells", word)
 }
 
 // Largest is the largest inside measure of a vessel in mm (convention: a paddling pool).
@@ -54,7 +56,11 @@ type Vessel struct {
 	topLength, topWidth      float64
 	bottomLength, bottomWide float64
 	height                   float64
+	cells                    int // of a tray of cells; 0 of any other
 }
+
+// Limits of a tray of cells.
+const maxCells = 200
 
 func checked(v Vessel) (Vessel, error) {
 	for _, mm := range []float64{v.topLength, v.topWidth, v.bottomLength, v.bottomWide, v.height} {
@@ -68,13 +74,13 @@ func checked(v Vessel) (Vessel, error) {
 // NewTub returns a vessel with four walls, by length and width inside at the rim and at the floor,
 // and its height, in mm. Like every New it fails when a measure is not above 0 and at most Largest.
 func NewTub(id, name string, topLength, topWidth, bottomLength, bottomWidth, height float64) (Vessel, error) {
-	return checked(Vessel{id, name, Walled, topLength, topWidth, bottomLength, bottomWidth, height})
+	return checked(Vessel{id, name, Walled, topLength, topWidth, bottomLength, bottomWidth, height, 0})
 }
 
 // NewRound returns a round vessel by how far it is across at the rim and at the floor, and its
 // height, in mm.
 func NewRound(id, name string, top, bottom, height float64) (Vessel, error) {
-	return checked(Vessel{id, name, Round, top, top, bottom, bottom, height})
+	return checked(Vessel{id, name, Round, top, top, bottom, bottom, height, 0})
 }
 
 // NewBowl returns a bowl that is part of a ball, by how far it is across at the rim and how deep,
@@ -83,7 +89,7 @@ func NewBowl(id, name string, across, depth float64) (Vessel, error) {
 	if depth > across/2 {
 		return Vessel{}, fmt.Errorf("a bowl is at most half as deep as it is across: %g mm is more than half of %g mm", depth, across)
 	}
-	v, err := checked(Vessel{id, name, Bowl, across, across, across, across, depth})
+	v, err := checked(Vessel{id, name, Bowl, across, across, across, across, depth, 0})
 	v.bottomLength, v.bottomWide = 0, 0
 	return v, err
 }
@@ -91,23 +97,47 @@ func NewBowl(id, name string, across, depth float64) (Vessel, error) {
 // NewBag returns a bag that lies flat, by its usable length and width in mm, without seams and
 // zip.
 func NewBag(id, name string, length, width float64) (Vessel, error) {
-	return checked(Vessel{id, name, Bag, length, width, length, width, BagLayer})
+	return checked(Vessel{id, name, Bag, length, width, length, width, BagLayer, 0})
+}
+
+// NewBottle returns a closed bottle, by how far it is across inside and how high up to its shoulder,
+// in mm.
+func NewBottle(id, name string, across, height float64) (Vessel, error) {
+	return checked(Vessel{id, name, Bottle, across, across, across, across, height, 0})
+}
+
+// NewCells returns a tray of equal cells, 1 to 200, by length, width and height inside one of them,
+// in mm.
+func NewCells(id, name string, cells int, length, width, height float64) (Vessel, error) {
+	if cells < 1 || cells > maxCells {
+		return Vessel{}, fmt.Errorf("a tray has 1 to %d cells, not %d", maxCells, cells)
+	}
+	return checked(Vessel{id, name, Cells, length, width, length, width, height, cells})
 }
 
 // Standard returns the vessels that ship with Emblo, by usual sizes (common practice).
 func Standard() []Vessel {
 	return []Vessel{
-		{"deep-tub", "Deep tub", Walled, 560, 380, 500, 330, 150},
-		{"tray", "Scoop tray", Walled, 420, 310, 400, 290, 70},
-		{"dish-tub", "Dish tub", Walled, 370, 310, 320, 260, 130},
-		{"box-lid", "Storage-box lid", Walled, 580, 390, 560, 370, 45},
-		{"baking-tray", "Baking tray", Walled, 420, 300, 400, 280, 25},
-		{"sink", "Sink", Walled, 500, 400, 460, 360, 180},
-		{"water-table", "Water table", Walled, 900, 600, 860, 560, 180},
-		{"mixing-bowl", "Mixing bowl", Bowl, 280, 280, 0, 0, 120},
-		{"bucket", "Bucket", Round, 280, 280, 220, 220, 260},
-		{"paddling-pool", "Paddling pool", Round, 1200, 1200, 1160, 1160, 200},
-		{"zip-bag", "Flat zip bag", Bag, 240, 230, 240, 230, BagLayer},
+		{"deep-tub", "Deep tub", Walled, 560, 380, 500, 330, 150, 0},
+		{"tray", "Scoop tray", Walled, 420, 310, 400, 290, 70, 0},
+		{"dish-tub", "Dish tub", Walled, 370, 310, 320, 260, 130, 0},
+		{"box-lid", "Storage-box lid", Walled, 580, 390, 560, 370, 45, 0},
+		{"baking-tray", "Baking tray", Walled, 420, 300, 400, 280, 25, 0},
+		{"sink", "Sink", Walled, 500, 400, 460, 360, 180, 0},
+		{"water-table", "Water table", Walled, 900, 600, 860, 560, 180, 0},
+		{"mixing-bowl", "Mixing bowl", Bowl, 280, 280, 0, 0, 120, 0},
+		{"bucket", "Bucket", Round, 280, 280, 220, 220, 260, 0},
+		{"paddling-pool", "Paddling pool", Round, 1200, 1200, 1160, 1160, 200, 0},
+		{"zip-bag", "Flat zip bag", Bag, 240, 230, 240, 230, BagLayer, 0},
+		{"loaf-tin", "Loaf tin", Walled, 210, 100, 195, 90, 72, 0},
+		{"ice-tray", "Ice cube tray", Cells, 35, 30, 35, 30, 25, 14},
+		{"big-ice-tray", "Tray of large ice cubes", Cells, 50, 50, 50, 50, 50, 8},
+		{"paper-cup", "Paper cup", Round, 70, 70, 52, 52, 80, 0},
+		{"muffin-tray", "Muffin tray", Cells, 62, 62, 62, 62, 30, 12},
+		{"clear-jar", "Clear jar with a lid", Round, 90, 90, 90, 90, 140, 0},
+		{"clear-bottle", "Clear bottle", Bottle, 65, 65, 65, 65, 150, 0},
+		{"tin", "Biscuit tin, loud", Round, 190, 190, 190, 190, 90, 0},
+		{"feel-bag", "Cloth bag to feel in", Round, 220, 220, 180, 180, 280, 0},
 	}
 }
 
@@ -156,8 +186,11 @@ func (v Vessel) VolumeTo(depth unit.Length) unit.Volume {
 	at := func(z float64) float64 {
 		share := z / v.height
 		area := (v.bottomLength + share*(v.topLength-v.bottomLength)) * (v.bottomWide + share*(v.topWidth-v.bottomWide))
-		if v.shape == Round {
+		switch v.shape {
+		case Round, Bottle:
 			area *= math.Pi / 4
+		case Cells:
+			area *= float64(v.cells)
 		}
 		return area
 	}
@@ -180,43 +213,74 @@ func (v Vessel) DepthOf(of unit.Volume) unit.Length {
 
 // Rim returns how far round the rim is.
 func (v Vessel) Rim() unit.Length {
-	if v.shape == Round || v.shape == Bowl {
+	if v.shape == Round || v.shape == Bowl || v.shape == Bottle {
 		return unit.Millimetres(math.Pi * v.topLength)
 	}
 	return unit.Millimetres(2 * (v.topLength + v.topWidth))
 }
 
-// Seats returns how many children have rim enough at one vessel, at least 1. A bag is one child's.
+// Seats returns how many children have rim enough at one vessel, at least 1. A bag and a bottle are
+// one child's, and each cell of a tray is.
 func (v Vessel) Seats() int {
-	if v.shape == Bag {
+	switch v.shape {
+	case Bag, Bottle:
 		return 1
+	case Cells:
+		return v.cells
 	}
 	return max(1, int(v.Rim().Millimetres()/RimPerChild.Millimetres()))
 }
 
-// CheckDepth fails, with a clause, when a fill depth leaves less than half the wall as freeboard,
-// makes the layer of a bag too thick, or is not above 0.
-func (v Vessel) CheckDepth(depth unit.Length) error {
+// Cells returns how many cells a tray has; 1 for any other vessel.
+func (v Vessel) Cells() int { return max(1, v.cells) }
+
+// Filling is how a vessel is filled, which says how far.
+type Filling uint8
+
+// The fillings.
+const (
+	Open   Filling = iota // children play in it: half the wall stays free, so that it does not spill
+	Closed                // a lid is on it
+	Frozen                // ice takes a tenth more room than its water
+)
+
+// CheckDepth fails, with a clause, when a vessel is filled deeper than Deepest, or not above 0.
+func (v Vessel) CheckDepth(depth unit.Length, f Filling) error {
 	d := depth.Millimetres()
-	deepest := v.Deepest().Millimetres()
+	deepest := v.Deepest(f).Millimetres()
 	switch {
 	case !(d > 0):
 		return fmt.Errorf("the fill depth must be more than 0 mm")
-	case d > deepest && v.shape == Bag:
+	case d <= deepest:
+		return nil
+	case v.shape == Bag:
 		return fmt.Errorf("the layer in the %s is %g mm at most: a thicker one bursts it and does not slide", v.Name, deepest)
-	case d > deepest:
-		return fmt.Errorf("fill the %s to %g mm at most: half the wall stays free so that it does not spill", v.Name, deepest)
+	case f == Frozen:
+		return fmt.Errorf("fill the %s to %g mm at most: ice takes a tenth more room than water", v.Name, deepest)
+	case f == Closed || v.shape == Bottle:
+		return fmt.Errorf("fill the %s to %g mm at most: some air stays under the lid", v.Name, deepest)
 	}
-	return nil
+	return fmt.Errorf("fill the %s to %g mm at most: half the wall stays free so that it does not spill", v.Name, deepest)
 }
 
-// Deepest returns the deepest fill, in whole mm: half the wall, or the layer of a bag.
-func (v Vessel) Deepest() unit.Length {
-	if v.shape == Bag {
+// underLid is the share of a closed vessel that is filled at most, and of one whose water freezes
+// (common practice).
+const underLid = 0.9
+
+// Deepest returns the deepest fill, in whole mm: half the wall, nine tenths of it under a lid or for
+// ice, or the layer of a bag.
+func (v Vessel) Deepest(f Filling) unit.Length {
+	switch {
+	case v.shape == Bag:
 		return v.Height()
+	case f != Open || v.shape == Bottle || v.shape == Cells:
+		return unit.Millimetres(math.Floor(underLid * v.height))
 	}
 	return unit.Millimetres(math.Floor(v.height / 2))
 }
+
+// IsJar reports whether a vessel is one to look into and guess: round, and higher than wide.
+func (v Vessel) IsJar() bool { return v.shape == Round && v.height > v.topLength }
 
 // Needed returns how many vessels a group needs so that every child has rim.
 func (v Vessel) Needed(children int) int { return (children + v.Seats() - 1) / v.Seats() }

@@ -19,13 +19,17 @@ func draw(t *rapid.T) Vessel {
 	h := rapid.Float64Range(20, 300).Draw(t, "height")
 	var v Vessel
 	var err error
-	switch Shape(rapid.IntRange(0, int(Bag)).Draw(t, "shape")) {
+	switch Shape(rapid.IntRange(0, int(Cells)).Draw(t, "shape")) {
 	case Walled:
 		v, err = NewTub("t", "T", a, b, a*k, b*rapid.Float64Range(0.4, 1.2).Draw(t, "other taper"), h)
 	case Round:
 		v, err = NewRound("r", "R", a, a*k, h)
 	case Bowl:
 		v, err = NewBowl("b", "B", a, a*rapid.Float64Range(0.1, 0.5).Draw(t, "depth"))
+	case Bottle:
+		v, err = NewBottle("o", "O", a, h)
+	case Cells:
+		v, err = NewCells("c", "C", rapid.IntRange(1, 40).Draw(t, "cells"), a, b, h)
 	default:
 		v, err = NewBag("z", "Z", a, b)
 	}
@@ -41,8 +45,10 @@ func inside(v Vessel, z float64) float64 {
 		return a.Millimetres() + (b.Millimetres()-a.Millimetres())*z/v.Height().Millimetres()
 	}
 	switch v.Shape() {
-	case Round:
+	case Round, Bottle:
 		return math.Pi / 4 * lerp(bl, tl) * lerp(bl, tl)
+	case Cells:
+		return float64(v.Cells()) * lerp(bl, tl) * lerp(bw, tw)
 	case Bowl:
 		a, h := tl.Millimetres()/2, v.Height().Millimetres()
 		r := (a*a + h*h) / 2 / h // of the ball, whose centre lies r above the floor
@@ -119,15 +125,25 @@ func TestVesselsRefuseImpossibleMeasuresAndDepths(t *testing.T) {
 	require.True(t, ok)
 	bag, ok := Get("zip-bag")
 	require.True(t, ok)
+	_, err = NewCells("t", "T", 0, 30, 30, 30)
+	assert.ErrorContains(t, err, "1 to 200 cells")
+	_, err = NewBottle("t", "T", 60, -150)
+	assert.ErrorContains(t, err, "above 0")
+	jar, _ := Get("clear-jar")
+	bottle, _ := Get("clear-bottle")
+	assert.True(t, jar.IsJar() && !tub.IsJar())
 	for _, row := range []struct {
 		v    Vessel
+		f    Filling
 		mm   float64
 		says string
 	}{
-		{tub, 0, "more than 0"}, {tub, -3, "more than 0"}, {tub, math.NaN(), "more than 0"}, {tub, 76, "75 mm at most: half the wall"}, {tub, 75, ""},
-		{bag, 13, "12 mm at most: a thicker one bursts it"}, {bag, 12, ""},
+		{tub, Open, 0, "more than 0"}, {tub, Open, -3, "more than 0"}, {tub, Open, math.NaN(), "more than 0"}, {tub, Open, 76, "75 mm at most: half the wall"}, {tub, Open, 75, ""},
+		{bag, Open, 13, "12 mm at most: a thicker one bursts it"}, {bag, Closed, 12, ""},
+		{jar, Open, 71, "half the wall"}, {jar, Closed, 126, ""}, {jar, Closed, 127, "air stays under the lid"}, {bottle, Open, 136, "air stays under the lid"},
+		{tub, Frozen, 135, ""}, {tub, Frozen, 136, "a tenth more room"},
 	} {
-		err := row.v.CheckDepth(unit.Millimetres(row.mm))
+		err := row.v.CheckDepth(unit.Millimetres(row.mm), row.f)
 		if row.says == "" {
 			assert.NoError(t, err)
 		} else {
@@ -136,7 +152,7 @@ func TestVesselsRefuseImpossibleMeasuresAndDepths(t *testing.T) {
 	}
 	assert.Equal(t, 0.0, tub.VolumeTo(unit.Millimetres(-5)).Millilitres())
 	for _, v := range Standard() {
-		assert.NoError(t, v.CheckDepth(v.Deepest()), v.ID)
+		assert.NoError(t, v.CheckDepth(v.Deepest(Open), Open), v.ID)
 		got, err := ParseShape(v.Shape().String())
 		assert.True(t, err == nil && got == v.Shape(), v.ID)
 	}

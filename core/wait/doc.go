@@ -6,26 +6,30 @@
 package wait
 
 import (
-	"fmt"
 	"math"
 	"time"
+
+	"emblo/core/say"
 )
 
 // Band is a time from the shortest to the longest that it may take.
 type Band struct{ Least, Most time.Duration }
 
-// String says a band in minutes up to two hours and in hours from there: "40 to 70 min".
-func (b Band) String() string {
-	unit, name := time.Minute, "min"
+// Say says a band in minutes up to two hours and in hours from there: "40 to 70 min".
+func (b Band) Say() say.Text {
+	unit, alone, between := time.Minute, say.Text("{time} min"), say.Text("{least} to {most} min")
 	if b.Most > 2*time.Hour {
-		unit, name = time.Hour, "h"
+		unit, alone, between = time.Hour, "{time} h", "{least} to {most} h"
 	}
-	least, most := math.Floor(float64(b.Least)/float64(unit)), math.Ceil(float64(b.Most)/float64(unit))
+	least, most := int(math.Floor(float64(b.Least)/float64(unit))), int(math.Ceil(float64(b.Most)/float64(unit)))
 	if least == most {
-		return fmt.Sprintf("%.0f %s", most, name)
+		return say.F(alone, most)
 	}
-	return fmt.Sprintf("%.0f to %.0f %s", least, most, name)
+	return say.F(between, least, most)
 }
+
+// String is what Say says in English.
+func (b Band) String() string { return b.Say().String() }
 
 // longest bounds every time: what would take longer never happens while anybody waits.
 const longest = 30 * 24 * time.Hour

@@ -2,6 +2,8 @@ package wait
 
 import (
 	"errors"
+	"math"
+	"slices"
 
 	"emblo/core/unit"
 )
@@ -24,6 +26,30 @@ func Rod(diameter unit.Length) Form { return Form{metres(diameter), 1. / 4, 1. /
 
 // Ball is a sphere, and a cube within a tenth of it.
 func Ball(diameter unit.Length) Form { return Form{metres(diameter), 1. / 6, 1. / 24} }
+
+// Brick is a block by its three edges, in any order (Plank 1941, as food engineering texts give it).
+func Brick(a, b, c unit.Length) Form {
+	edges := []float64{metres(a), metres(b), metres(c)}
+	slices.Sort(edges)
+	way := edges[0]
+	if !(way > 0) {
+		return Form{}
+	}
+	x, y := edges[2]/way, edges[1]/way
+	p := x * y / (2 * (x*y + x + y))
+	root := math.Sqrt((x-y)*(x-1) + (y-1)*(y-1))
+	if root < 1e-6 { // a cube, where the terms below are 0/0
+		return Ball(unit.Millimetres(1000 * way))
+	}
+	m, n := (x+y+1+root)/3, (x+y+1-root)/3
+	side := func(t float64) float64 { // whose limit is 0 where an edge is one of its roots
+		if f := (t - 1) * (x - t) * (y - t); f != 0 {
+			return f * math.Log(t/(t-1))
+		}
+		return 0
+	}
+	return Form{way, p, (side(m)-side(n))/(8*root) + (2*x+2*y-1)/72}
+}
 
 func metres(l unit.Length) float64 { return l.Millimetres() / 1000 }
 

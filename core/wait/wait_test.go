@@ -35,6 +35,25 @@ func TestWorkedExamples(t *testing.T) {
 	}
 }
 
+// The shape factors of a brick: those of food engineering texts for a loaf tin of 72 x 100 x 210 mm,
+// and at the ends those of the cube, the rod of square section and the slab (quoted from memory).
+func TestBrick(t *testing.T) {
+	mm := unit.Millimetres
+	for what, c := range map[string]struct{ form, want Form }{
+		"loaf tin":    {Brick(mm(210), mm(72), mm(100)), Form{0.072, 0.242, 0.068}},
+		"cube":        {Brick(mm(30), mm(30), mm(30)), Form{0.03, 1. / 6, 1. / 24}},
+		"nearly cube": {Brick(mm(30), mm(30.01), mm(30.02)), Form{0.03, 1. / 6, 1. / 24}},
+		"square rod":  {Brick(mm(30), mm(30), mm(1e6)), Form{0.03, 1. / 4, 1. / 16}},
+		"slab":        {Brick(mm(1e7), mm(30), mm(1e7)), Form{0.03, 1. / 2, 1. / 8}},
+	} {
+		assert.InDelta(t, c.want.way, c.form.way, 1e-9, what)
+		assert.InDelta(t, c.want.p, c.form.p, 0.0006, what)
+		assert.InDelta(t, c.want.r, c.form.r, 0.0006, what)
+	}
+	_, err := Freeze(Brick(mm(0), mm(3), mm(3)), 20, -18)
+	assert.ErrorContains(t, err, "a thickness")
+}
+
 // Common practice: a cube of ice takes hours, a block in a loaf tin overnight; a cube melts
 // within a morning on a table and within minutes in warm water.
 func TestTimesOfTheTrade(t *testing.T) {

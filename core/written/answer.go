@@ -41,6 +41,13 @@ type Line struct {
 	Count    int       `json:"count"`     // pieces in all; 0 for the base
 	Detail   string    `json:"detail"`    // its size in words
 	ExtentMM []float64 `json:"extent_mm"` // its smallest size by edges, shortest first; zeros when not measured
+	// Colours and PerColour are how a set is counted out, Holds how many of it one cup holds, and
+	// Into says that these are the cups of the set above.
+	Colours   int    `json:"colours,omitzero"`
+	PerColour int    `json:"per_colour,omitzero"`
+	Holds     int    `json:"holds,omitzero"`
+	Into      bool   `json:"into,omitzero"`
+	Meets     string `json:"meets,omitzero"` // what it does in what fills its place
 }
 
 // Scoop is so many fillings of a measure.
@@ -105,53 +112,115 @@ type Nature struct {
 type Vessel struct {
 	ID             string  `json:"id"`
 	Name           string  `json:"name"`
-	Shape          string  `json:"shape,omitzero"` // tub, round, bowl or bag; a tub when left out
+	Shape          string  `json:"shape,omitzero"` // tub, round, bowl, bag, bottle or cells; a tub when left out
 	TopLengthMM    float64 `json:"top_length_mm"`
 	TopWidthMM     float64 `json:"top_width_mm"`
 	BottomLengthMM float64 `json:"bottom_length_mm"`
 	BottomWidthMM  float64 `json:"bottom_width_mm"`
 	HeightMM       float64 `json:"height_mm"`
 	DeepestMM      float64 `json:"deepest_mm"` // the deepest fill: half the wall, or the layer of a bag
+	// ClosedMM is the deepest fill under a lid, FrozenMM that of water to freeze.
+	ClosedMM float64 `json:"closed_mm,omitzero"`
+	FrozenMM float64 `json:"frozen_mm,omitzero"`
+	Cells    int     `json:"cells,omitzero"` // of a tray of cells
+	Jar      bool    `json:"jar,omitzero"`   // whatever can be counted may fill it
+	Styles   []Style `json:"styles,omitzero"`
 }
 
-// FillAnswer is how much of a filler to pour.
+// Style is a way to play in a vessel with the depth that it takes.
+type Style struct {
+	Words   string  `json:"words"`
+	DepthMM float64 `json:"depth_mm"`
+}
+
+// FillAnswer is how much to pour into a vessel.
 type FillAnswer struct {
-	Vessel   Vessel  `json:"vessel"`
-	Tubs     int     `json:"tubs"`
-	Seats    int     `json:"seats"`
+	Vessel     Vessel  `json:"vessel"`
+	Tubs       int     `json:"tubs"`
+	Seats      int     `json:"seats"`
+	Turns      int     `json:"turns,omitzero"` // that the children take at the vessels; one when left out
+	DepthMM    float64 `json:"depth_mm"`       // of all that is poured
+	FindsML    float64 `json:"finds_ml,omitzero"`
+	InAllG     float64 `json:"in_all_g"`
+	SideBySide bool    `json:"side_by_side,omitzero"`
+	// Poured are the fillers from the floor up, or side by side; none in a vessel for things alone.
+	Poured []Poured `json:"poured"`
+	Ice    *Ice     `json:"ice,omitzero"`
+	Guess  *Guess   `json:"guess,omitzero"`
+}
+
+// Poured is how much of one filler.
+type Poured struct {
+	ItemID   string  `json:"item_id"`
+	Name     string  `json:"name"`
 	DepthMM  float64 `json:"depth_mm"`
 	VolumeML float64 `json:"volume_ml"` // in one vessel, less what is hidden in it
-	// FindsML is what is hidden in one vessel, where something is.
-	FindsML float64 `json:"finds_ml,omitzero"`
-	MassG   float64 `json:"mass_g"` // in one vessel
-	InAllG  float64 `json:"in_all_g"`
-	Cups    string  `json:"cups"` // in one vessel, in cups of the room's measures, to a quarter
-	// Turns are those that the children take at the vessels; one when left out.
-	Turns int `json:"turns,omitzero"`
+	MassG    float64 `json:"mass_g"`    // in one vessel; 0 where nobody has weighed it
+	InAllG   float64 `json:"in_all_g"`
+	Cups     string  `json:"cups"`            // in one vessel, in cups of the room's measures, to a quarter
+	Liquid   bool    `json:"liquid,omitzero"` // it can be frozen
+	Child    *Scoop  `json:"child,omitzero"`  // the same in one small measure for a child to count
 	// ReachesMM is how deep what is in the cupboard reaches in so many vessels, where it is known
 	// to be less; Packs is how many more of the packs it was bought in are needed.
 	ReachesMM *float64 `json:"reaches_mm,omitzero"`
 	Packs     int      `json:"packs,omitzero"`
 }
 
+// Ice is what comes out of vessels that stood in the freezer.
+type Ice struct {
+	Pieces  int     `json:"pieces"`
+	EachG   float64 `json:"each_g"`
+	Freezes string  `json:"freezes"`
+	Lasts   string  `json:"lasts"`
+}
+
+// Guess is what can be counted in a jar that children look into.
+type Guess struct {
+	Least  int     `json:"least"`
+	Most   int     `json:"most"`
+	FewMM  float64 `json:"few_mm"`  // how large a piece is of which ten fill it
+	MoreMM float64 `json:"more_mm"` // and of which twenty do
+}
+
+// PlaceAnswer is the answer for one place of a set-up.
+type PlaceAnswer struct {
+	ID      string      `json:"id"`
+	Name    string      `json:"name"`             // what it is called, or what its vessel or mix is
+	Verdict string      `json:"verdict,omitzero"` // absent while there is nothing in it
+	Mark    string      `json:"mark,omitzero"`
+	Ready   bool        `json:"ready"`
+	Base    []Line      `json:"base"` // the mix, or each filler from the floor up
+	Mix     *MixAnswer  `json:"mix,omitzero"`
+	Fill    *FillAnswer `json:"fill,omitzero"`
+	Lines   []Line      `json:"lines"` // what lies in it, then what stays whole in a mix
+	Notes   []string    `json:"notes,omitzero"`
+}
+
+// Cost is what the bases of a set-up cost.
+type Cost struct {
+	Coins     int      `json:"coins"`
+	EachCoins int      `json:"each_coins"` // for one child
+	Unpriced  []string `json:"unpriced"`   // what is not in it, as nobody has said its price
+}
+
 // Answer is the answer to a plan.
 type Answer struct {
-	Verdict        string      `json:"verdict,omitzero"` // absent while there is nothing in it
-	Mark           string      `json:"mark,omitzero"`
-	Ready          bool        `json:"ready"`
-	Group          Group       `json:"group"`
-	Base           *Line       `json:"base,omitzero"`
-	Mix            *MixAnswer  `json:"mix,omitzero"`
-	Fill           *FillAnswer `json:"fill,omitzero"`
-	Lines          []Line      `json:"lines"`
-	MinutesHands   int         `json:"minutes_hands"`
-	MinutesWaiting int         `json:"minutes_waiting"`
-	StartBy        string      `json:"start_by"`
-	Timeline       []Step      `json:"timeline"` // in order, ending when play begins
-	Baseline       []string    `json:"baseline"`
-	Routine        []string    `json:"routine,omitzero"` // what is done at every tub anyway, a sentence each
-	Short          []Shortage  `json:"short,omitzero"`   // what the cupboard is known to hold too little of
-	Notes          []string    `json:"notes,omitzero"`
+	Verdict        string        `json:"verdict,omitzero"` // absent while there is nothing in it
+	Mark           string        `json:"mark,omitzero"`
+	Ready          bool          `json:"ready"`
+	Group          Group         `json:"group"`
+	Places         []PlaceAnswer `json:"places"`
+	Beside         []Line        `json:"beside"` // what all places share
+	MinutesHands   int           `json:"minutes_hands"`
+	MinutesWaiting int           `json:"minutes_waiting"`
+	StartBy        string        `json:"start_by"`
+	Timeline       []Step        `json:"timeline"` // in order, ending when play begins
+	Baseline       []string      `json:"baseline"`
+	Routine        []string      `json:"routine,omitzero"`  // what is done at every tub anyway, a sentence each
+	Short          []Shortage    `json:"short,omitzero"`    // what the cupboard is known to hold too little of
+	Cost           *Cost         `json:"cost,omitzero"`     // absent while nothing has a price
+	Wear           []string      `json:"wear,omitzero"`     // what to wear, and what lies on the floor
+	Families       string        `json:"families,omitzero"` // a note for the day before
 }
 
 // Shortage is what is missing of one ingredient.

@@ -74,8 +74,13 @@ func (p Pen) Line(l plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	findings := l.Assessment.Findings()
 	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
-	return Line{ID: l.ID, Name: p.Name(l.ID, l.Name), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
-		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}}
+	called := p.Name(l.ID, l.Name)
+	if l.Called != "" {
+		called = p.Text(l.Called)
+	}
+	return Line{ID: l.ID, Name: called, Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
+		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long},
+		Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour, Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets)}
 }
 
 // Lines writes answers in their order; never nil.
@@ -113,8 +118,8 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 
 // Answer writes the answer to a plan, each line as write does.
 func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
-	out := Answer{Group: p.Group(g), Lines: make([]Line, len(a.Lines)), Timeline: make([]Step, len(a.Timeline)),
-		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say()), Notes: p.Some(a.Notes)}
+	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)), Timeline: make([]Step, len(a.Timeline)),
+		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say())}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
 	out.StartBy = o.StartBy(a).String()
@@ -122,25 +127,66 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 		out.Timeline[i] = Step{Text: p.Text(s.Text), Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
 		left -= s.Minutes
 	}
+	for i, place := range a.Places {
+		out.Places[i] = p.place(place, o, write)
+	}
+	for i, l := range a.Beside {
+		out.Beside[i] = write(l)
+	}
+	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places, func(p PlaceAnswer) bool { return p.Mark == safety.WithAHand.Mark() })
+	v := WriteUsual(a.Verdict, usual)
+	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready
+	return out
+}
+
+// more reports whether a line asks for more than the routine. What was worded a line at a time is
+// not worded again for the whole.
+func more(l Line) bool { return l.Mark == safety.WithAHand.Mark() }
+
+func (p Pen) place(a plan.PlaceAnswer, o Opening, write func(plan.Line) Line) PlaceAnswer {
+	out := PlaceAnswer{ID: a.ID, Name: a.Name, Base: make([]Line, len(a.Base)), Lines: make([]Line, len(a.Lines)), Notes: p.Some(a.Notes)}
+	for i, l := range a.Base {
+		out.Base[i] = write(l)
+	}
 	for i, l := range a.Lines {
 		out.Lines[i] = write(l)
 	}
-	if a.Base != nil {
-		l := write(*a.Base)
-		out.Base = &l
-	}
-	// What was worded a line at a time is not worded again for the whole.
-	more := func(l Line) bool { return l.Mark == safety.WithAHand.Mark() }
-	usual := !slices.ContainsFunc(out.Lines, more) && (out.Base == nil || !more(*out.Base)) && a.UsualInside()
-	v := WriteUsual(a.Verdict, usual)
+	v := WriteUsual(a.Verdict, !slices.ContainsFunc(out.Base, more) && !slices.ContainsFunc(out.Lines, more))
 	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready
 	if a.Mix != nil {
 		m := p.mix(a.Mix)
 		out.Mix = &m
 	}
-	if f := a.Fill; f != nil {
-		out.Fill = &FillAnswer{Vessel: WriteVessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, DepthMM: f.Depth.Millimetres(), VolumeML: f.Volume.Millilitres(),
-			MassG: f.Mass.Grams(), InAllG: f.InAll.Grams(), Cups: unit.Cups(f.Volume, o.System), Turns: f.Turns, FindsML: f.Finds.Millilitres()}
+	if a.Fill != nil {
+		f := p.fill(a.Fill, o.System)
+		out.Fill = &f
+	}
+	if out.Name == "" {
+		switch {
+		case out.Mix != nil:
+			out.Name = out.Mix.Recipe
+		case out.Fill != nil:
+			out.Name = out.Fill.Vessel.Name
+		}
+	}
+	return out
+}
+
+func (p Pen) fill(f *plan.FillAnswer, system unit.System) FillAnswer {
+	out := FillAnswer{Vessel: p.Vessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, Turns: f.Turns, DepthMM: f.Depth.Millimetres(), FindsML: f.Finds.Millilitres(), InAllG: f.InAll().Grams(),
+		SideBySide: f.SideBySide, Poured: make([]Poured, len(f.Poured))}
+	for i, of := range f.Poured {
+		out.Poured[i] = Poured{ItemID: of.Item.ID, Name: p.Name(of.Item.ID, of.Item.Name), DepthMM: of.Depth.Millimetres(), VolumeML: of.Volume.Millilitres(), MassG: of.Mass.Grams(),
+			InAllG: of.InAll.Grams(), Cups: unit.Cups(of.Volume, system), Liquid: of.Item.Facts.Form == material.Liquid}
+		if of.Share.Count > 0 {
+			out.Poured[i].Child = &p.Scoops([]recipe.Scoop{of.Share})[0]
+		}
+	}
+	if i := f.Ice; i != nil {
+		out.Ice = &Ice{Pieces: i.Pieces, EachG: i.Each.Grams(), Freezes: p.Text(i.Freezes.Say()), Lasts: p.Text(i.Lasts.Say())}
+	}
+	if g := f.Guess; g != nil {
+		out.Guess = &Guess{Least: g.Least, Most: g.Most, FewMM: g.Few.Millimetres(), MoreMM: g.More.Millimetres()}
 	}
 	return out
 }
@@ -149,19 +195,22 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 func (p Pen) Digest(a plan.Answer, o Opening) Digest {
 	v := WriteUsual(a.Verdict, a.Usual())
 	d := Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
-	var base say.Text
-	if a.Base != nil {
-		base = say.Name(a.Base.ID, a.Base.Name)
+	var whats []say.Text
+	for _, place := range a.Places {
+		for _, l := range place.Base {
+			base := l.Say()
+			switch {
+			case place.Mix != nil:
+				base = say.F("{base}, {mass}", base, place.Mix.Batch.Made)
+			case len(place.Base) == 1 && place.Fill.InAll().Grams() > 0:
+				base = say.F("{base}, {mass}", base, place.Fill.InAll())
+			}
+			whats = append(whats, base)
+		}
 	}
-	switch {
-	case a.Mix != nil:
-		base = say.F("{base}, {mass}", base, a.Mix.Batch.Made)
-	case a.Fill != nil:
-		base = say.F("{base}, {mass}", base, a.Fill.InAll)
-	}
-	d.What = p.Text(base)
+	d.What = p.Text(say.List("{place}; {next}", whats...))
 	if l, f, ok := a.Worst(); ok {
-		d.Reason = p.Text(say.F("{thing}: {reason}", say.Name(l.ID, l.Name), f.Reason))
+		d.Reason = p.Text(say.F("{thing}: {reason}", l.Say(), f.Reason))
 	}
 	return d
 }
@@ -221,8 +270,22 @@ func (p Pen) Steps(steps []recipe.Step) []RecipeStep {
 func WriteVessel(t vessel.Vessel) Vessel {
 	tl, tw := t.Top()
 	bl, bw := t.Bottom()
-	return Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
-		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(), DeepestMM: t.Deepest().Millimetres()}
+	w := Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
+		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(), DeepestMM: t.Deepest(vessel.Open).Millimetres(), ClosedMM: t.Deepest(vessel.Closed).Millimetres(),
+		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), Jar: t.IsJar()}
+	if t.Shape() == vessel.Cells {
+		w.Cells = t.Cells()
+	}
+	return w
+}
+
+// Vessel writes a vessel with the ways to play in it.
+func (p Pen) Vessel(t vessel.Vessel) Vessel {
+	w := WriteVessel(t)
+	for _, s := range t.Styles() {
+		w.Styles = append(w.Styles, Style{p.Text(s.Words), s.Depth.Millimetres()})
+	}
+	return w
 }
 
 // WriteGauge draws a measured piece in the small-parts cylinder; nil for what the gauge

@@ -18,16 +18,18 @@ type Centre struct {
 }
 
 // OwnVessel is a vessel of the centre by its inside measures in mm. What is round has a diameter at
-// the rim and one at the floor, a bowl one and its depth, a bag its usable length and width.
+// the rim and one at the floor, a bowl and a bottle one and their depth, a bag its usable length and width, a
+// tray of cells the length, width and depth of one of them.
 type OwnVessel struct {
 	ID             string  `json:"id" max:"36"` // made by the client
 	Name           string  `json:"name" max:"40"`
-	Shape          string  `json:"shape"` // tub, round, bowl or bag
+	Shape          string  `json:"shape"` // tub, round, bowl, bag, bottle or cells
 	TopLengthMM    float64 `json:"top_length_mm"`
 	TopWidthMM     float64 `json:"top_width_mm,omitzero"`
 	BottomLengthMM float64 `json:"bottom_length_mm,omitzero"`
 	BottomWidthMM  float64 `json:"bottom_width_mm,omitzero"`
 	HeightMM       float64 `json:"height_mm,omitzero"`
+	Cells          int     `json:"cells,omitzero"` // of a tray of cells; the measures are those of one
 }
 
 // Policy is what a centre asks beyond the published limits; every field only tightens.

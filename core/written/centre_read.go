@@ -91,8 +91,9 @@ func (v OwnVessel) read(called string) (vessel.Vessel, error) {
 	if err != nil {
 		return vessel.Vessel{}, err
 	}
-	given := [...]float64{v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM}
-	asked := map[vessel.Shape][4]bool{vessel.Walled: {true, true, true, true}, vessel.Round: {false, true, false, true}, vessel.Bowl: {3: true}, vessel.Bag: {0: true}}[shape]
+	given := [...]float64{v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM, float64(v.Cells)}
+	asked := map[vessel.Shape][5]bool{vessel.Walled: {true, true, true, true}, vessel.Round: {false, true, false, true}, vessel.Bowl: {3: true}, vessel.Bag: {0: true},
+		vessel.Bottle: {3: true}, vessel.Cells: {0: true, 3: true, 4: true}}[shape]
 	for i, mm := range given {
 		if mm != 0 && !asked[i] {
 			return vessel.Vessel{}, fmt.Errorf("a %s has fewer measures than were given", shape)
@@ -105,6 +106,10 @@ func (v OwnVessel) read(called string) (vessel.Vessel, error) {
 		return vessel.NewBowl(v.ID, called, v.TopLengthMM, v.HeightMM)
 	case vessel.Bag:
 		return vessel.NewBag(v.ID, called, v.TopLengthMM, v.TopWidthMM)
+	case vessel.Bottle:
+		return vessel.NewBottle(v.ID, called, v.TopLengthMM, v.HeightMM)
+	case vessel.Cells:
+		return vessel.NewCells(v.ID, called, v.Cells, v.TopLengthMM, v.TopWidthMM, v.HeightMM)
 	}
 	return vessel.NewTub(v.ID, called, v.TopLengthMM, v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM)
 }
@@ -118,7 +123,9 @@ func writeOwnVessels(all []vessel.Vessel) (own []OwnVessel) {
 			o.TopWidthMM, o.BottomLengthMM, o.BottomWidthMM, o.HeightMM = w.TopWidthMM, w.BottomLengthMM, w.BottomWidthMM, w.HeightMM
 		case vessel.Round:
 			o.BottomLengthMM, o.HeightMM = w.BottomLengthMM, w.HeightMM
-		case vessel.Bowl:
+		case vessel.Cells:
+			o.TopWidthMM, o.HeightMM, o.Cells = w.TopWidthMM, w.HeightMM, w.Cells
+		case vessel.Bowl, vessel.Bottle:
 			o.HeightMM = w.HeightMM
 		case vessel.Bag:
 			o.TopWidthMM = w.TopWidthMM

@@ -105,6 +105,8 @@ type SwapsInput struct {
 	PlayAt string    `json:"play_at" max:"16"`
 	Base   *Base     `json:"base,omitzero"`
 	Item   *PlanItem `json:"item,omitzero"`
+	// NotHere asks for what in the cupboard does the same, whatever is thought of the thing itself.
+	NotHere bool `json:"not_here,omitzero"`
 }
 
 // RoomVerdict is the verdict on a thing for one room, with swaps where it does not go in.

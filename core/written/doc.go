@@ -25,4 +25,4 @@
 package written
 
 // Version is the form that is written now. A file without a version is version 1.
-const Version = 2
+const Version = 3

@@ -63,23 +63,37 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 		require.Nil(t, fault)
 		return WriteTyped(w.Typed(), system), nil
 	})
-	holds("setup", func(b []byte) (any, error) {
-		w, err := Stored[Setup](2, b)
-		require.NoError(t, err)
+	data, err = os.ReadFile("testdata/stored-3.json")
+	require.NoError(t, err)
+	var docs3 map[string]json.RawMessage
+	require.NoError(t, json.Unmarshal(data, &docs3))
+	old, err := Stored[Setup](2, docs["setup"])
+	require.NoError(t, err)
+	assert.JSONEq(t, string(docs3["setup of form 2"]), string(Write(old)), "the one place of a set-up of form 2")
+	delete(docs, "setup")
+	assert.Empty(t, docs)
+	now, err := Stored[Setup](3, docs3["setup"])
+	require.NoError(t, err)
+	assert.JSONEq(t, string(docs3["setup"]), string(Write(now)))
+	for _, w := range []Setup{old, now} {
 		s, fault := w.Setup(shelf{})
 		require.Nil(t, fault)
-		assert.Len(t, s.Items, 3)
-		return w, nil
-	})
-	assert.Empty(t, docs)
+		n := len(s.Beside)
+		for _, p := range s.Places {
+			n += len(p.Items)
+		}
+		assert.Equal(t, 3, n)
+	}
+	_, err = Stored[Setup](2, docs3["setup"])
+	assert.ErrorContains(t, err, "template", "a form is not read as another")
 	_, err = Stored[Room](Version+1, []byte("{}"))
 	assert.ErrorContains(t, err, "does not read", "a later form is never guessed at")
 }
 
-// An answer of each kind, as it was first given in form 2, reads and is written the same for
+// An answer of each kind, as it was first given in form 3, reads and is written the same for
 // ever: what was printed or kept of it stays readable.
-func TestAnswersOfForm2(t *testing.T) {
-	data, err := os.ReadFile("testdata/answers-2.json")
+func TestAnswersOfForm3(t *testing.T) {
+	data, err := os.ReadFile("testdata/answers-3.json")
 	require.NoError(t, err)
 	var docs map[string]json.RawMessage
 	require.NoError(t, json.Unmarshal(data, &docs))
@@ -205,9 +219,11 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 	t.Run("set-up", func(t *testing.T) {
 		rapid.Check(t, func(t *rapid.T) {
 			portion := rapid.Float64Range(1, 500).Draw(t, "portion")
-			p := Plan{RoomID: "00000000-0000-4000-8000-000000000001", PlayAt: "2026-11-26T09:45", Base: &Base{Kind: "mix", RecipeID: "stove-dough", PortionG: &portion, Use: rapid.SampledFrom([]string{"", "open", "sealed"}).Draw(t, "use")}, Items: []PlanItem{}}
+			p := Plan{RoomID: "00000000-0000-4000-8000-000000000001", PlayAt: "2026-11-26T09:45", Places: []Place{{ID: "00000000-0000-4000-8000-000000000002", Items: []PlanItem{},
+				Base: &Base{Kind: "mix", RecipeID: "stove-dough", PortionG: &portion, Use: rapid.SampledFrom([]string{"", "open", "sealed"}).Draw(t, "use")}}}, Beside: []PlanItem{}}
+			place := &p.Places[0]
 			for i := range rapid.IntRange(0, 9).Draw(t, "items") {
-				p.Items = append(p.Items, PlanItem{ID: "00000000-0000-4000-8000-00000000001" + string(rune('0'+i)), ItemID: "marbles", Each: i + 1, Use: "hidden"})
+				place.Items = append(place.Items, PlanItem{ID: "00000000-0000-4000-8000-00000000001" + string(rune('0'+i)), ItemID: "marbles", Each: i + 1, Use: "hidden"})
 			}
 			first, fault := p.Setup(shelf{})
 			require.Nil(t, fault)
@@ -215,10 +231,10 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			require.NoError(t, err)
 			second, fault := again.Setup(shelf{})
 			require.Nil(t, fault)
-			require.Equal(t, first.Base, second.Base)
-			require.Len(t, second.Items, len(p.Items))
-			for i, item := range second.Items {
-				require.Equal(t, plan.Placed{ID: p.Items[i].ID, Name: "Marbles", Facts: first.Items[i].Facts, Prepared: item.Prepared, Each: i + 1, Use: safety.Hidden}, item, "each line keeps its id and its use")
+			require.Equal(t, first.Places[0].Base, second.Places[0].Base)
+			require.Len(t, second.Places[0].Items, len(place.Items))
+			for i, item := range second.Places[0].Items {
+				require.Equal(t, plan.Placed{ID: place.Items[i].ID, Name: "Marbles", Facts: first.Places[0].Items[i].Facts, Manner: item.Manner, Prepared: item.Prepared, Each: i + 1, Use: safety.Hidden}, item, "each line keeps its id and its use")
 			}
 		})
 	})

@@ -65,7 +65,7 @@ func ReadRoomFile(data []byte, today age.Date) (*Sheet, error) {
 			return nil, err
 		}
 		return f.sheet(today)
-	case Version:
+	case 2, Version: // a room is written the same in both
 		f, err := Read[RoomFile](data)
 		if err != nil {
 			return nil, err

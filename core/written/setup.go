@@ -2,8 +2,8 @@ package written
 
 import "time"
 
-// Base is what fills a set-up: a mix (recipe, portion, colours) or a filler poured to a
-// depth.
+// Base is what fills a place: a mix (recipe, portion, colours), or fillers poured to a depth; a
+// vessel without a filler holds only what lies in it.
 type Base struct {
 	Kind     string   `json:"kind"` // mix or fill
 	RecipeID string   `json:"recipe_id,omitzero" max:"64"`
@@ -15,6 +15,17 @@ type Base struct {
 	DepthMM  *float64 `json:"depth_mm,omitzero"`
 	Vessels  *int     `json:"vessels,omitzero"` // as many as give every child rim when left out
 	Use      string   `json:"use,omitzero"`     // open when left out
+	// More are further fillers of the same vessel: over the first, from the floor up, or side by
+	// side with it in equal parts.
+	More       []Layer `json:"more,omitzero" max:"10"`
+	SideBySide bool    `json:"side_by_side,omitzero"`
+	Frozen     bool    `json:"frozen,omitzero"` // it is frozen in its vessel and turned out
+}
+
+// Layer is a further filler, and how thick it lies.
+type Layer struct {
+	ItemID  string  `json:"item_id" max:"64"`
+	DepthMM float64 `json:"depth_mm"`
 }
 
 // Told is one answer to what was asked of a thing that nobody knows.
@@ -47,27 +58,39 @@ type Described struct {
 	SaltPercent *float64 `json:"salt_percent,omitzero"`
 }
 
-// PlanItem is one line of a set-up beside the base: a thing of the shelf, or one that is
+// PlanItem is one line of a place or beside all of them: a thing of the shelf, or one that is
 // described.
 type PlanItem struct {
 	ID        string     `json:"id" max:"36"` // of the line, made by the client
 	ItemID    string     `json:"item_id,omitzero" max:"64"`
 	Described *Described `json:"described,omitzero"`
-	Each      int        `json:"each"` // pieces for each child
+	Each      int        `json:"each"`            // pieces for each child
+	Shared    bool       `json:"shared,omitzero"` // each is for all the children together
 	Use       string     `json:"use"`
+	Colours   int        `json:"colours,omitzero"`         // to sort by, in equal parts; any colour when left out
+	CupID     string     `json:"cup_id,omitzero" max:"64"` // what each colour is sorted into
+}
+
+// Place is one place of a set-up: a tub, a tray, a row of bags.
+type Place struct {
+	ID    string     `json:"id" max:"36"` // made by the client
+	Name  string     `json:"name,omitzero" max:"40"`
+	Base  *Base      `json:"base,omitzero"`
+	Items []PlanItem `json:"items" max:"60"`
 }
 
 // Plan is a set-up to be answered, saved or not.
 type Plan struct {
 	RoomID string     `json:"room_id" max:"36"`
 	PlayAt string     `json:"play_at" max:"16"` // the centre's wall clock, 2026-11-24T09:45
-	Base   *Base      `json:"base,omitzero"`
-	Items  []PlanItem `json:"items" max:"60"`
+	Places []Place    `json:"places" max:"20"`
+	Beside []PlanItem `json:"beside" max:"60"` // what all places share
 }
 
 // Setup is a set-up as it is kept.
 type Setup struct {
-	Name string `json:"name" max:"60"`
+	Name     string `json:"name" max:"60"`
+	Template bool   `json:"template,omitzero"` // it is kept to start others from
 	Plan
 }
 
@@ -115,4 +138,14 @@ type Digest struct {
 type SetupPage struct {
 	Setups []SetupSummary `json:"setups"`
 	Next   string         `json:"next"`
+}
+
+// Start is a set-up to begin from, with what is in the cupboard. Its ids are only there to be told
+// apart.
+type Start struct {
+	Aim string `json:"aim"`
+	Judged
+	With   []string   `json:"with"` // what is in it, by name
+	Places []Place    `json:"places"`
+	Beside []PlanItem `json:"beside"`
 }

@@ -3,7 +3,6 @@ package written
 import (
 	"errors"
 	"fmt"
-	"slices"
 	"strings"
 
 	"emblo/core/allergen"
@@ -43,23 +42,42 @@ func (p Plan) Open() (clock.Wall, *Fault) {
 
 // Setup reads what stands in a plan.
 func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
-	var setup plan.Setup
+	setup := plan.Setup{Places: make([]plan.Place, len(p.Places))}
+	ids := make(map[string]bool)
+	items := func(in []PlanItem, at string) ([]plan.Placed, *Fault) {
+		out := make([]plan.Placed, len(in))
+		for i, item := range in {
+			var f *Fault
+			if out[i], f = item.read(shelf); f != nil {
+				return nil, f.Under(fmt.Sprintf("%s/%d", at, i))
+			}
+			if ids[item.ID] {
+				return nil, Bad(fmt.Sprintf("%s/%d/id", at, i), "Two lines of the set-up have the same id.")
+			}
+			ids[item.ID] = true
+		}
+		return out, nil
+	}
 	var f *Fault
-	if p.Base != nil {
-		if setup.Base, f = p.Base.read(shelf); f != nil {
-			return setup, f.Under("/base")
+	for i, in := range p.Places {
+		at := fmt.Sprintf("/places/%d", i)
+		if !IsID(in.ID) || ids[in.ID] {
+			return setup, Bad(at+"/id", "A place of a set-up needs an id of its own.")
 		}
+		ids[in.ID] = true
+		place := plan.Place{ID: in.ID, Name: strings.TrimSpace(in.Name)}
+		if in.Base != nil {
+			if place.Base, f = in.Base.read(shelf); f != nil {
+				return setup, f.Under(at + "/base")
+			}
+		}
+		if place.Items, f = items(in.Items, at+"/items"); f != nil {
+			return setup, f
+		}
+		setup.Places[i] = place
 	}
-	setup.Items = make([]plan.Placed, len(p.Items))
-	for i, in := range p.Items {
-		if setup.Items[i], f = in.read(shelf); f != nil {
-			return setup, f.Under(fmt.Sprintf("/items/%d", i))
-		}
-		if slices.ContainsFunc(p.Items[:i], func(other PlanItem) bool { return other.ID == in.ID }) {
-			return setup, Bad(fmt.Sprintf("/items/%d/id", i), "Two lines of the set-up have the same id.")
-		}
-	}
-	return setup, nil
+	setup.Beside, f = items(p.Beside, "/beside")
+	return setup, f
 }
 
 // ReadUse reads the word for a use; an empty one is open.
@@ -94,30 +112,59 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 		}
 		return m, nil
 	case "fill":
-		it, ok := shelf.Get(b.ItemID)
-		if !ok || !it.Plays(material.Filler) {
-			return nil, Bad("/item_id", "Choose a filler from the shelf.")
-		}
-		tub, ok := shelf.Vessel(b.VesselID)
-		if !ok {
-			return nil, Bad("/vessel_id", "Choose a vessel from the list.")
-		}
-		if b.DepthMM == nil {
-			return nil, Bad("/depth_mm", "Say how deep to fill, in mm.")
-		}
-		fill := plan.Fill{Item: it, Tub: tub, Depth: unit.Millimetres(*b.DepthMM), Use: use}
-		if b.Vessels != nil {
-			if fill.Count = *b.Vessels; fill.Count == 0 {
-				return nil, Bad("/vessels", "Say how many vessels there are, or leave it to how many children reach one.")
-			}
-		}
-		return fill, nil
+		return b.fill(shelf, use)
 	}
 	return nil, Bad("/kind", "Start from a mix or from a filler.")
 }
 
+// fill reads a base of fillers.
+func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *Fault) {
+	tub, ok := shelf.Vessel(b.VesselID)
+	if !ok {
+		return nil, Bad("/vessel_id", "Choose a vessel from the list.")
+	}
+	fill := plan.Fill{Tub: tub, Use: use, SideBySide: b.SideBySide, Frozen: b.Frozen}
+	if b.Vessels != nil {
+		if fill.Count = *b.Vessels; fill.Count == 0 {
+			return nil, Bad("/vessels", "Say how many vessels there are, or leave it to how many children reach one.")
+		}
+	}
+	layer := func(id string, mm float64, at string) *Fault {
+		it, ok := shelf.Get(id)
+		if !ok || !pours(it, tub) {
+			return Bad(at+"/item_id", "Choose a filler from the shelf.")
+		}
+		fill.Layers = append(fill.Layers, plan.Layer{Item: it, Depth: unit.Millimetres(mm)})
+		return nil
+	}
+	if b.ItemID == "" {
+		if len(b.More) > 0 || b.Frozen {
+			return nil, Bad("/item_id", "Choose a filler from the shelf.")
+		}
+		return fill, nil
+	}
+	if b.DepthMM == nil {
+		return nil, Bad("/depth_mm", "Say how deep to fill, in mm.")
+	}
+	if f := layer(b.ItemID, *b.DepthMM, ""); f != nil {
+		return nil, f
+	}
+	for i, l := range b.More {
+		if f := layer(l.ItemID, l.DepthMM, fmt.Sprintf("/more/%d", i)); f != nil {
+			return nil, f
+		}
+	}
+	return fill, nil
+}
+
+// pours reports whether a thing fills a vessel: what is poured, and in a jar to guess at whatever
+// can be counted.
+func pours(it material.Item, tub vessel.Vessel) bool {
+	return it.Plays(material.Filler) || tub.IsJar() && it.Facts.Smallest.Known()
+}
+
 func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
-	p := plan.Placed{ID: i.ID, Each: i.Each}
+	p := plan.Placed{ID: i.ID, Each: i.Each, Shared: i.Shared, Set: plan.Set{Colours: i.Colours}}
 	if !IsID(i.ID) {
 		return p, Bad("/id", "A line of a set-up needs an id of its own.")
 	}
@@ -136,7 +183,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 		if !ok {
 			return p, Bad("/item_id", "There is nothing on the shelf by the id %q.", clip(i.ItemID))
 		}
-		p.Name, p.Facts, p.Prepared = it.Name, it.Facts, shelf.Subject(it)
+		p.Name, p.Facts, p.Manner, p.Prepared = it.Name, it.Facts, it.Manner, shelf.Subject(it)
 	case i.Described != nil:
 		p.Name = i.Described.Name
 		if p.Facts, f = i.Described.Facts(); f != nil {
@@ -145,6 +192,13 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 		p.Facts = shelf.Described(p.Name, p.Facts)
 	default:
 		return p, Bad("/item_id", "Choose a thing from the shelf, or describe it.")
+	}
+	if i.CupID != "" {
+		cup, ok := shelf.Get(i.CupID)
+		if !ok {
+			return p, Bad("/cup_id", "There is nothing on the shelf by the id %q.", clip(i.CupID))
+		}
+		p.Set.Cup = &cup
 	}
 	return p, nil
 }

@@ -2,11 +2,22 @@ package written
 
 import "fmt"
 
-// Stored reads a document of the database in the form it was written in. Every error is a
-// *Fault.
+// Stored reads a document of the database in the form it was written in: form 2, which differs
+// from that of now in its set-ups alone, or that of now. Every error is a *Fault.
 func Stored[T any](form int, data []byte) (v T, err error) {
-	if form != Version {
-		return v, &Fault{NewerForm, "", fmt.Sprintf("It is written in form %d, which this Emblo does not read.", form)}
+	switch form {
+	case Version:
+		return Read[T](data)
+	case 2:
+		setup, is := any(&v).(*Setup)
+		if !is {
+			return Read[T](data)
+		}
+		old, err := Read[setup2](data)
+		if err == nil {
+			*setup = old.now()
+		}
+		return v, err
 	}
-	return Read[T](data)
+	return v, &Fault{NewerForm, "", fmt.Sprintf("It is written in form %d, which this Emblo does not read.", form)}
 }

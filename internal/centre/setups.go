@@ -95,7 +95,10 @@ const (
 // Setups returns a page of the list, from the cursor of the page before: what opens from
 // today on in order, then what was before, latest first. What is said of each is what was
 // reckoned of it, or reckoned now where anything that it rests on has changed since.
-func (h *House) Setups(ctx context.Context, s *store.Session, after string, limit int) (written.SetupPage, error) {
+//
+// Of the set-ups only those are listed whose name or room holds the words, and either templates or
+// what is none.
+func (h *House) Setups(ctx context.Context, s *store.Session, words string, templates bool, after string, limit int) (written.SetupPage, error) {
 	out := written.SetupPage{Setups: []written.SetupSummary{}}
 	cursor, err := readCursor(after)
 	if err != nil {
@@ -111,7 +114,7 @@ func (h *House) Setups(ctx context.Context, s *store.Session, after string, limi
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.of(s).SetupsFrom(ctx, clock.At(h.Today(s), 0, 0), cursor, limit+1)
+	rows, err := h.of(s).SetupsFrom(ctx, store.Asked{Words: strings.Fields(words), Templates: templates}, clock.At(h.Today(s), 0, 0), cursor, limit+1)
 	if err != nil {
 		return out, err
 	}

@@ -145,7 +145,7 @@ type AskOption = written.AskOption
 // Asking What has been answered of a thing that nobody knows, and what to ask next; nothing when nothing is left to ask.
 type Asking = written.Asking
 
-// Base A mix (recipe, portion, colours) or a filler poured to a depth.
+// Base A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it.
 type Base = written.Base
 
 // BoardItem defines model for BoardItem.
@@ -200,6 +200,9 @@ type ClassLine = written.ClassLine
 // ColourDrops defines model for ColourDrops.
 type ColourDrops = written.ColourDrops
 
+// Cost What the bases of a set-up cost.
+type Cost = written.Cost
+
 // CupboardAmount Null is not known.
 type CupboardAmount = written.CupboardAmount
 
@@ -233,11 +236,17 @@ type Gauge = written.Gauge
 // Group The children on a day, as the rules see them.
 type Group = written.Group
 
+// Guess What can be counted in a jar that children look into.
+type Guess = written.Guess
+
 // Habit A line of the routine.
 type Habit = string
 
 // HabitLine defines model for HabitLine.
 type HabitLine = written.HabitLine
+
+// Ice What comes out of vessels that stood in the freezer.
+type Ice = written.Ice
 
 // ImportInput defines model for ImportInput.
 type ImportInput = written.ImportInput
@@ -269,6 +278,9 @@ type ItemPage = written.ItemPage
 
 // ItemRow A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits.
 type ItemRow = written.Thing
+
+// Layer A further filler, and how thick it lies.
+type Layer = written.Layer
 
 // Learned defines model for Learned.
 type Learned = written.Learned
@@ -330,8 +342,14 @@ type OwnMeasure = written.OwnMeasure
 // OwnRecipe defines model for OwnRecipe.
 type OwnRecipe = written.OwnRecipe
 
-// OwnVessel A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl one and its depth, a bag its usable length and width.
+// OwnVessel A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl and a bottle one and their depth, a bag its usable length and width, a tray of cells the length, width and depth of one of them.
 type OwnVessel = written.OwnVessel
+
+// Place One place of a set-up: a tub, a tray, a row of bags.
+type Place = written.Place
+
+// PlaceAnswer defines model for PlaceAnswer.
+type PlaceAnswer = written.PlaceAnswer
 
 // Plan defines model for Plan.
 type Plan = written.Plan
@@ -341,6 +359,9 @@ type PlanItem = written.PlanItem
 
 // Point defines model for Point.
 type Point = written.Point
+
+// Poured defines model for Poured.
+type Poured = written.Poured
 
 // Problem defines model for Problem.
 type Problem struct {
@@ -527,8 +548,14 @@ type Shown = written.Shown
 // SignIn defines model for SignIn.
 type SignIn = written.SignIn
 
+// Start A set-up to begin from. Its ids are only there to be told apart.
+type Start = written.Start
+
 // Step defines model for Step.
 type Step = written.Step
+
+// Style defines model for Style.
+type Style = written.Style
 
 // Swap defines model for Swap.
 type Swap = written.Swap
@@ -578,6 +605,12 @@ type ListSetupsParams struct {
 	// After The cursor of the page before.
 	After *string `form:"after,omitempty" json:"after,omitempty"`
 	Limit *int    `form:"limit,omitempty" json:"limit,omitempty"`
+
+	// Q Only those whose name or room holds these words, in any order.
+	Q *string `form:"q,omitempty" json:"q,omitempty"`
+
+	// Templates Those kept to start others from, and no others; by their names.
+	Templates *bool `form:"templates,omitempty" json:"templates,omitempty"`
 }
 
 // SearchShelfParams defines parameters for SearchShelf.
@@ -602,6 +635,12 @@ type GetBoardParams struct {
 // GetItemParams defines parameters for GetItem.
 type GetItemParams struct {
 	Use *string `form:"use,omitempty" json:"use,omitempty"`
+}
+
+// ListStartsParams defines parameters for ListStarts.
+type ListStartsParams struct {
+	RoomId string `form:"room_id" json:"room_id"`
+	PlayAt string `form:"play_at" json:"play_at"`
 }
 
 // AnswerPlanJSONRequestBody defines body for AnswerPlan for application/json ContentType.

@@ -161,7 +161,8 @@ func roomsOf(today age.Date) []written.Room {
 // setups are the plans of the days to come; each names its room.
 func setups(today age.Date) []written.Setup {
 	plan := func(name, room string, days, hour, minute int, base written.Base, items ...written.PlanItem) written.Setup {
-		return written.Setup{Name: name, Plan: written.Plan{RoomID: room, PlayAt: clock.At(today, 24*days+hour, minute).String(), Base: &base, Items: append([]written.PlanItem{}, items...)}}
+		return written.Setup{Name: name, Plan: written.Plan{RoomID: room, PlayAt: clock.At(today, 24*days+hour, minute).String(),
+			Places: []written.Place{{ID: uuid.NewString(), Base: &base, Items: append([]written.PlanItem{}, items...)}}, Beside: []written.PlanItem{}}}
 	}
 	fill := func(item, vessel string, depth float64) written.Base {
 		return written.Base{Kind: "fill", ItemID: item, VesselID: vessel, DepthMM: &depth}

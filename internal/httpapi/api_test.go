@@ -67,18 +67,18 @@ func TestAnswersOfTheDemoCentre(t *testing.T) {
 
 	tub := answer("Harbour scoop tub")
 	assert.Equal(t, "keep-out", tub.Verdict)
-	assert.Equal(t, "keep-out", tub.Base.Verdict)
-	assert.Contains(t, tub.Base.Findings[0].Reason, "31.75 mm")
-	assert.Contains(t, tub.Base.Findings[0].Reason, "8 of 10 children")
-	assert.Equal(t, "keep-out", tub.Lines[0].Verdict, "small shells")
-	assert.Equal(t, "measure-first", tub.Lines[2].Verdict, "beach glass without a size")
+	assert.Equal(t, "keep-out", tub.Places[0].Base[0].Verdict)
+	assert.Contains(t, tub.Places[0].Base[0].Findings[0].Reason, "31.75 mm")
+	assert.Contains(t, tub.Places[0].Base[0].Findings[0].Reason, "8 of 10 children")
+	assert.Equal(t, "keep-out", tub.Places[0].Lines[0].Verdict, "small shells")
+	assert.Equal(t, "measure-first", tub.Places[0].Lines[2].Verdict, "beach glass without a size")
 
 	dough := answer("Bakery counter")
 	assert.Equal(t, "with-a-hand", dough.Verdict)
-	require.Len(t, dough.Mix.Amounts, 5)
-	assert.GreaterOrEqual(t, dough.Mix.MadeG, 1800.0)
-	assert.Equal(t, written.Scoop{Label: "1 cup", Count: 4, VolumeML: 236.588}, dough.Mix.Amounts[0].Scoops[0])
-	assert.InDelta(t, 0, dough.Mix.Amounts[0].Off, 0.04)
+	require.Len(t, dough.Places[0].Mix.Amounts, 5)
+	assert.GreaterOrEqual(t, dough.Places[0].Mix.MadeG, 1800.0)
+	assert.Equal(t, written.Scoop{Label: "1 cup", Count: 4, VolumeML: 236.588}, dough.Places[0].Mix.Amounts[0].Scoops[0])
+	assert.InDelta(t, 0, dough.Places[0].Mix.Amounts[0].Off, 0.04)
 	assert.Equal(t, "2026-11-26T09:17", dough.StartBy)
 	assert.Equal(t, dough.StartBy, dough.Timeline[0].Starts)
 	assert.NotEmpty(t, dough.Baseline)
@@ -118,7 +118,7 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 	}
 
 	plan := func(change func(*written.Plan)) written.Plan {
-		p := written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"}}}
+		p := planned(pebbles.ID, "2026-11-26T09:45", nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"})
 		change(&p)
 		return p
 	}
@@ -134,30 +134,38 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 	}{
 		{"room_id", "Choose a room", plan(func(p *written.Plan) { p.RoomID = "x" })},
 		{"play_at", "2026-11-24T09:45", plan(func(p *written.Plan) { p.PlayAt = "tomorrow" })},
-		{"items/0/item_id", "nothing on the shelf", plan(func(p *written.Plan) { p.Items[0].ItemID = "unicorn" })},
-		{"items/0/item_id", "describe it", plan(func(p *written.Plan) { p.Items[0].ItemID = "" })},
-		{"items/0/each", "between 1 and 500", plan(func(p *written.Plan) { p.Items[0].Each = 0 })},
-		{"items/0/use", "how the children meet it", plan(func(p *written.Plan) { p.Items[0].Use = "thrown" })},
-		{"items", "at most 10", plan(func(p *written.Plan) {
-			p.Items = repeat(p.Items[0], 11)
-			for i := range p.Items {
-				p.Items[i].ID = uuid.NewString()
+		{"places/0/items/0/item_id", "nothing on the shelf", plan(func(p *written.Plan) { p.Places[0].Items[0].ItemID = "unicorn" })},
+		{"places/0/items/0/item_id", "describe it", plan(func(p *written.Plan) { p.Places[0].Items[0].ItemID = "" })},
+		{"places/0/items/0/each", "between 1 and 500", plan(func(p *written.Plan) { p.Places[0].Items[0].Each = 0 })},
+		{"places/0/items/0/use", "how the children meet it", plan(func(p *written.Plan) { p.Places[0].Items[0].Use = "thrown" })},
+		{"beside", "at most 40", plan(func(p *written.Plan) {
+			p.Places[0].Items = repeat(p.Places[0].Items[0], 41)
+			for i := range p.Places[0].Items {
+				p.Places[0].Items[i].ID = uuid.NewString()
 			}
 		})},
-		{"items/0/described/sizes_mm", "more than 0", plan(func(p *written.Plan) {
-			p.Items[0] = written.PlanItem{ID: uuid.NewString(), Described: sized(-4), Each: 1, Use: "open"}
+		{"places/0/items/0/described/sizes_mm", "more than 0", plan(func(p *written.Plan) {
+			p.Places[0].Items[0] = written.PlanItem{ID: uuid.NewString(), Described: sized(-4), Each: 1, Use: "open"}
 		})},
-		{"items/0/described/sizes_mm", "needs 1 size", plan(func(p *written.Plan) {
-			p.Items[0] = written.PlanItem{ID: uuid.NewString(), Described: sized(4, 5), Each: 1, Use: "open"}
+		{"places/0/items/0/described/sizes_mm", "needs 1 size", plan(func(p *written.Plan) {
+			p.Places[0].Items[0] = written.PlanItem{ID: uuid.NewString(), Described: sized(4, 5), Each: 1, Use: "open"}
 		})},
-		{"base/portion_g", "between 1 and 2000 g", plan(func(p *written.Plan) { p.Base = mix(0) })},
-		{"base/recipe_id", "Choose a recipe", plan(func(p *written.Plan) { p.Base = &written.Base{Kind: "mix"} })},
-		{"base/depth_mm", "75 mm at most", plan(func(p *written.Plan) {
-			p.Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub", DepthMM: ptr(500.0)}
+		{"places/0/base/portion_g", "between 1 and 2000 g", plan(func(p *written.Plan) { p.Places[0].Base = mix(0) })},
+		{"places/0/base/recipe_id", "Choose a recipe", plan(func(p *written.Plan) { p.Places[0].Base = &written.Base{Kind: "mix"} })},
+		{"places/0/base/depth_mm", "75 mm at most", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub", DepthMM: ptr(500.0)}
 		})},
+		{"places/0/base/more/0/item_id", "a filler from the shelf", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub", DepthMM: ptr(20.0), More: []written.Layer{{ItemID: "marbles", DepthMM: 10}}}
+		})},
+		{"places/0/base/frozen", "bursts what is closed", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "water", VesselID: "clear-bottle", DepthMM: ptr(100.0), Frozen: true}
+		})},
+		{"places/1/id", "an id of its own", plan(func(p *written.Plan) { p.Places = append(p.Places, p.Places[0]) })},
+		{"beside/0/id", "the same id", plan(func(p *written.Plan) { p.Beside = p.Places[0].Items })},
 	} {
 		a.refused(http.MethodPost, "/api/answer", row.in, http.StatusUnprocessableEntity, row.field, row.words)
-		in := written.SetupInput{Setup: written.Setup{Name: "Bad", Plan: written.Plan{RoomID: row.in.RoomID, PlayAt: row.in.PlayAt, Base: row.in.Base, Items: row.in.Items}}}
+		in := written.SetupInput{Setup: written.Setup{Name: "Bad", Plan: row.in}}
 		a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), in, http.StatusUnprocessableEntity, nil)
 	}
 
@@ -204,7 +212,7 @@ func TestSavesAreRepeatableAndVersioned(t *testing.T) {
 	assert.Equal(t, 3, stale.Current.Adults)
 	assert.Contains(t, stale.Detail, "Somebody else saved")
 
-	setup := written.SetupInput{Setup: written.Setup{Name: "Tub", Plan: written.Plan{RoomID: first.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{}}}}
+	setup := written.SetupInput{Setup: written.Setup{Name: "Tub", Plan: planned(first.ID, "2026-11-26T09:45", nil)}}
 	setupPath := "/api/setups/" + uuid.NewString()
 	var saved written.SavedSetup
 	a.do(http.MethodPut, setupPath, setup, http.StatusOK, &saved)
@@ -281,9 +289,9 @@ func TestCentresCannotReachEachOther(t *testing.T) {
 		other.do(http.MethodDelete, path, nil, http.StatusNotFound, nil)
 	}
 	other.do(http.MethodPut, "/api/rooms/"+room.ID, input(room), http.StatusNotFound, nil)
-	p := written.Plan{RoomID: room.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{}}
+	p := planned(room.ID, "2026-11-26T09:45", nil)
 	other.do(http.MethodPost, "/api/answer", p, http.StatusNotFound, nil)
-	other.refused(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "x", Plan: written.Plan{RoomID: room.ID, PlayAt: p.PlayAt, Items: p.Items}}},
+	other.refused(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "x", Plan: planned(room.ID, p.PlayAt, nil, p.Places[0].Items...)}},
 		http.StatusUnprocessableEntity, "room_id", "not there any more")
 	// The same id in another centre is another room.
 	in := newRoom("Lanterns")

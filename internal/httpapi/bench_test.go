@@ -42,13 +42,11 @@ func BenchmarkAnswer(b *testing.B) {
 	}
 	id := uuid.NewString()
 	require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPut, "/api/rooms/"+id, in).Code)
-	fill := written.Plan{RoomID: id, PlayAt: "2026-11-26T09:45",
-		Base: &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: ptr(40.0)}}
+	fill := planned(id, "2026-11-26T09:45", &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: ptr(40.0)})
 	for _, item := range []string{"wooden-boats", "shells-large", "scoops", "cutters", "tennis-balls", "pine-cones", "jumbo-sticks", "wooden-rings", "wooden-fish", "marbles"} {
-		fill.Items = append(fill.Items, written.PlanItem{ID: uuid.NewString(), ItemID: item, Each: 1, Use: "open"})
+		fill.Places[0].Items = append(fill.Places[0].Items, written.PlanItem{ID: uuid.NewString(), ItemID: item, Each: 1, Use: "open"})
 	}
-	mix := fill
-	mix.Base = &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), Colours: ptr(3)}
+	mix := planned(id, fill.PlayAt, &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), Colours: ptr(3)}, fill.Places[0].Items...)
 
 	db, err := gorm.Open(postgres.New(postgres.Config{DSN: url}), &gorm.Config{Logger: logger.Discard})
 	require.NoError(b, err)

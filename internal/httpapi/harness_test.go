@@ -156,3 +156,8 @@ func newRoom(name string) written.RoomInput {
 		{ID: uuid.NewString(), Initials: "ab", Born: "2023-01", Mouths: "no", Allergies: []written.Allergy{},
 			Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}}}}
 }
+
+// planned is a plan of one place.
+func planned(room, playAt string, base *written.Base, items ...written.PlanItem) written.Plan {
+	return written.Plan{RoomID: room, PlayAt: playAt, Places: []written.Place{{ID: uuid.NewString(), Base: base, Items: append([]written.PlanItem{}, items...)}}, Beside: []written.PlanItem{}}
+}

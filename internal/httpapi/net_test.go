@@ -120,8 +120,11 @@ func askAll(a *api, hear func(label string, answer any)) {
 			`"base":{"kind":"mix","recipe_id":"stove-dough","portion_g":120,"colours":3,"pot_ml":2000},"items":[{"id":"00000000-0000-4000-8000-000000000004","item_id":"shells-small","each":2,"use":"hidden"}]`,
 			`"base":{"kind":"fill","item_id":"play-sand","vessel_id":"deep-tub","depth_mm":60,"use":"sealed"},"items":[]`,
 			`"items":[{"id":"00000000-0000-4000-8000-000000000006","described":{"name":"Old tin","form":"piece"},"each":1,"use":"open"},{"id":"00000000-0000-4000-8000-000000000007","described":{"name":"Boat","form":"piece","solid":"box","sizes_mm":[90,50,40],"contents":"listed","nothing_else":true},"each":1,"use":"threaded"}]`,
+			`"base":{"kind":"fill","item_id":"play-sand","vessel_id":"deep-tub","depth_mm":30,"more":[{"item_id":"split-peas","depth_mm":20}]},"items":[{"id":"00000000-0000-4000-8000-000000000009","item_id":"pompom-50","each":2,"use":"open","colours":3,"cup_id":"stacking-cups"}]},` +
+				`{"id":"00000000-0000-4000-8000-00000000000a","base":{"kind":"fill","item_id":"water","vessel_id":"ice-tray","depth_mm":22,"frozen":true},"items":[{"id":"00000000-0000-4000-8000-00000000000b","item_id":"jumbo-sticks","each":1,"use":"frozen"}]},` +
+				`{"id":"00000000-0000-4000-8000-00000000000c","base":{"kind":"fill","item_id":"chickpeas","vessel_id":"clear-jar","depth_mm":120,"use":"sealed","vessels":1},"items":[]`,
 		} {
-			post("/api/answer", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45",`+base+`}`)
+			post("/api/answer", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","places":[{"id":"00000000-0000-4000-8000-000000000008",`+base+`}],"beside":[]}`)
 		}
 		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","base":{"kind":"fill","item_id":"split-peas","vessel_id":"deep-tub","depth_mm":60}}`)
 		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","base":{"kind":"mix","recipe_id":"stove-dough","portion_g":100}}`)

@@ -34,14 +34,13 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	var m written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	var bench written.Answer
-	a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-24T12:00", Items: []written.PlanItem{},
-		Base: &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0)}}, http.StatusOK, &bench)
+	a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, "2026-11-24T12:00", &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0)}), http.StatusOK, &bench)
 	require.Len(t, bench.Short, 1)
 	assert.Equal(t, "Fine salt", bench.Short[0].Name)
 	order.Children = nil
 	var ten written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &ten)
-	assert.Equal(t, bench.Base.Findings, ten.Lines[0].Findings, "recipe page and bench say the same")
+	assert.Equal(t, bench.Places[0].Base[0].Findings, ten.Lines[0].Findings, "recipe page and bench say the same")
 	order.Children = ptr(14)
 	assert.GreaterOrEqual(t, m.MadeG, 1680.0)
 	assert.True(t, m.Within)
@@ -172,12 +171,12 @@ func TestOwnRecipes(t *testing.T) {
 	require.Len(t, m.Lines, 2)
 	assert.Equal(t, "keep-out", m.Lines[1].Verdict)
 	assert.Equal(t, "keep-out", m.Verdict)
-	plan := written.Plan{RoomID: puddles.ID, PlayAt: "2026-11-26T09:45", Base: &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)}, Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"}}}
+	plan := planned(puddles.ID, "2026-11-26T09:45", &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)}, written.PlanItem{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"})
 	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 	assert.Equal(t, "keep-out", answer.Verdict)
-	require.Len(t, answer.Lines, 2)
-	assert.Equal(t, "Lentils, dry", answer.Lines[1].Name)
+	require.Len(t, answer.Places[0].Lines, 2)
+	assert.Equal(t, "Lentils, dry", answer.Places[0].Lines[1].Name)
 
 	var file struct{ Jsonld string }
 	a.do(http.MethodGet, path+"/file", nil, http.StatusOK, &file)
@@ -190,7 +189,7 @@ func TestOwnRecipes(t *testing.T) {
 	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": "<script>"}, http.StatusUnprocessableEntity, "jsonld", "Nothing was read")
 
 	a.do(http.MethodDelete, path, nil, http.StatusNoContent, nil)
-	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "base/recipe_id", "not there any more")
+	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "places/0/base/recipe_id", "not there any more")
 }
 
 // Two batches that wanted flour: the third starts with it, until one is taken back.
@@ -350,7 +349,7 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	text := sparkle()
 	text.Lines += "\n3 tbsp sea silt"
 	a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: text}, http.StatusOK, nil)
-	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: written.Plan{RoomID: lanterns.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)}}}}
+	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: planned(lanterns.ID, "2026-11-26T09:45", &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)})}}
 	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
 	card := func() (found written.RecipeCard) {
 		var cards []written.RecipeCard

@@ -46,16 +46,16 @@ func TestOwnThings(t *testing.T) {
 	assert.True(t, board[0].Own)
 	assert.Equal(t, "goes-in", board[0].Verdict)
 
-	plan := written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"}}}
+	plan := planned(pebbles.ID, "2026-11-26T09:45", nil, written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"})
 	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 	assert.Equal(t, "goes-in", answer.Verdict)
-	setup := written.SetupInput{Setup: written.Setup{Name: "Buoys", Plan: written.Plan{RoomID: plan.RoomID, PlayAt: plan.PlayAt, Items: plan.Items}}}
+	setup := written.SetupInput{Setup: written.Setup{Name: "Buoys", Plan: plan}}
 	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
 
 	a.do(http.MethodDelete, path, nil, http.StatusNoContent, nil)
 	a.do(http.MethodGet, path, nil, http.StatusNotFound, nil)
-	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "items/0/item_id", "nothing on the shelf")
+	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "places/0/items/0/item_id", "nothing on the shelf")
 	for _, s := range a.setups() {
 		if s.Name == "Buoys" {
 			assert.Empty(t, s.Verdict, "what is gone is never shown as cleared")
@@ -136,8 +136,8 @@ func TestThingPageAndSwaps(t *testing.T) {
 		base := peas
 		base.ItemID = s.ItemID
 		var answer written.Answer
-		a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Base: &base, Items: []written.PlanItem{}}, http.StatusOK, &answer)
-		assert.Contains(t, []string{"goes-in", "with-a-hand"}, answer.Base.Verdict, "%s: the swap passes the same check", s.Name)
+		a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, "2026-11-26T09:45", &base), http.StatusOK, &answer)
+		assert.Contains(t, []string{"goes-in", "with-a-hand"}, answer.Places[0].Base[0].Verdict, "%s: the swap passes the same check", s.Name)
 	}
 	cold := written.Base{Kind: "mix", RecipeID: "cold-dough", PortionG: ptr(100.0)}
 	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Base: &cold}, http.StatusOK, &swaps)
@@ -273,12 +273,12 @@ func TestNeedsOfAChild(t *testing.T) {
 	assert.True(t, saved.Illness)
 	mix := written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), PotML: ptr(2000.0)}
 	var answer written.Answer
-	a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: lanterns.ID, PlayAt: "2026-11-26T09:45", Base: &mix, Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "ready-starch", Each: 1, Use: "open"}}}, http.StatusOK, &answer)
-	assert.Equal(t, "keep-out", answer.Lines[0].Verdict, "open powder and asthma")
-	assert.Contains(t, answer.Notes[0], "avoids sticky things")
-	assert.Equal(t, 2, answer.Mix.Pots)
+	a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, "2026-11-26T09:45", &mix, written.PlanItem{ID: uuid.NewString(), ItemID: "ready-starch", Each: 1, Use: "open"}), http.StatusOK, &answer)
+	assert.Equal(t, "keep-out", answer.Places[0].Lines[0].Verdict, "open powder and asthma")
+	assert.Contains(t, answer.Places[0].Notes[0], "avoids sticky things")
+	assert.Equal(t, 2, answer.Places[0].Mix.Pots)
 	shared := false
-	for _, f := range answer.Base.Findings {
+	for _, f := range answer.Places[0].Base[0].Findings {
 		shared = shared || f.Rule == "shared-mix"
 	}
 	assert.True(t, shared, "own portions while something goes round")
@@ -286,7 +286,7 @@ func TestNeedsOfAChild(t *testing.T) {
 	in.Children[0].Needs = written.Needs{Eaten: []string{"stones"}, Avoids: []string{}, Seeks: []string{}}
 	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusUnprocessableEntity, "children/0/needs/eaten/0", "list of allergens")
 	mix.PotML = ptr(1.0)
-	a.refused(http.MethodPost, "/api/answer", written.Plan{RoomID: lanterns.ID, PlayAt: "2026-11-26T09:45", Base: &mix, Items: []written.PlanItem{}}, http.StatusUnprocessableEntity, "base/pot_ml", "A pot holds")
+	a.refused(http.MethodPost, "/api/answer", planned(lanterns.ID, "2026-11-26T09:45", &mix), http.StatusUnprocessableEntity, "places/0/base/pot_ml", "A pot holds")
 }
 
 // The recipe book for a room: marks, minutes, heat and what is not at hand, each in itself
@@ -300,9 +300,9 @@ func TestRecipesForARoom(t *testing.T) {
 	for _, c := range cards {
 		base := written.Base{Kind: "mix", RecipeID: c.ID, PortionG: &c.PortionG}
 		var answer written.Answer
-		a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: lanterns.ID, PlayAt: "2026-11-24T12:00", Base: &base, Items: []written.PlanItem{}}, http.StatusOK, &answer)
+		a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, "2026-11-24T12:00", &base), http.StatusOK, &answer)
 		assert.Equal(t, answer.Verdict, c.Verdict, c.Name)
-		assert.Equal(t, answer.Mix.Nature.NotTasteSafe, c.NotTasteSafe, c.Name)
+		assert.Equal(t, answer.Places[0].Mix.Nature.NotTasteSafe, c.NotTasteSafe, c.Name)
 		if c.ID == "stove-dough" {
 			assert.Empty(t, c.Lacking)
 			assert.True(t, c.Heat && c.ChildrenHelp && c.Stable)

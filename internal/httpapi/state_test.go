@@ -29,7 +29,7 @@ func TestRestoreWhileRunning(t *testing.T) {
 		a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
 	}
 	room := one.room("Pebbles")
-	plan := written.Plan{RoomID: room.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"}}}
+	plan := planned(room.ID, "2026-11-26T09:45", nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"})
 	children := func(a *api) int {
 		var answer written.Answer
 		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
@@ -128,19 +128,19 @@ func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
 	a.refused(http.MethodGet, "/api/recipes/"+mix, nil, http.StatusUnprocessableEntity, "", "does not read")
 
 	setups := a.setups()
-	spoil(`update setups set doc = doc - 'items' where id = $1`, setups[0].ID)
+	spoil(`update setups set doc = doc - 'beside' where id = $1`, setups[0].ID)
 	list := a.setups()
 	require.Len(t, list, len(setups))
 	assert.Equal(t, "measure-first", list[0].Verdict)
 	assert.False(t, list[0].Ready)
-	assert.Contains(t, list[0].Reason, `does not read, so nothing can be cleared: The field "items" is missing`)
+	assert.Contains(t, list[0].Reason, `does not read, so nothing can be cleared: The field "beside" is missing`)
 	a.refused(http.MethodGet, "/api/setups/"+setups[0].ID, nil, http.StatusUnprocessableEntity, "", "does not read")
 
 	spoil(`update rooms set doc = jsonb_set(doc, '{children,0,alergies}', '[]') where id = $1`, pebbles.ID)
 	spoiled := a.room("Pebbles")
 	assert.Contains(t, spoiled.Unreadable, "alergies")
 	assert.Empty(t, spoiled.Children)
-	a.refused(http.MethodPost, "/api/answer", written.Plan{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Items: []written.PlanItem{}}, http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
+	a.refused(http.MethodPost, "/api/answer", planned(pebbles.ID, "2026-11-26T09:45", nil), http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
 	var check written.CheckAnswer
 	a.do(http.MethodPost, "/api/check", written.CheckInput{ItemID: "wooden-boats", Use: "open"}, http.StatusOK, &check)
 	for _, f := range check.For {

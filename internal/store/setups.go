@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"strings"
 
 	"github.com/google/uuid"
 
@@ -24,27 +25,50 @@ type Cursor struct {
 	ID     uuid.UUID
 }
 
+// Asked is which set-ups a list is of: those whose name, or the name of whose room, holds every one of the words;
+// templates, or what is not one.
+type Asked struct {
+	Words     []string
+	Templates bool
+}
+
+// asked is what rows of set-ups must be to be asked for.
+const asked = `centre_id = @centre and deleted_at is null and coalesce((doc->>'template')::boolean, false) = @templates
+	and (select coalesce(bool_and(doc->>'name' ilike w or exists (select 1 from rooms r where r.centre_id = @centre and r.id = setups.room_id and r.doc->>'name' ilike w)), true)
+		from jsonb_array_elements_text(cast(@words as jsonb)) w)`
+
 // SetupsFrom returns at most limit set-ups behind the cursor: those from a moment on first
 // and in order, then the earlier ones, latest first.
-func (c *Centre) SetupsFrom(ctx context.Context, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
+func (c *Centre) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
 	start, past := after, Cursor{Past: true, PlayAt: from.String()}
 	if after.Past {
 		past = after
 	}
+	words := make([]string, len(which.Words))
+	for i, w := range which.Words {
+		words[i] = "%" + likely.Replace(w) + "%"
+	}
+	list, err := json.Marshal(words)
+	if err != nil {
+		return nil, err
+	}
 	var rows []SetupRow
-	err := c.db.WithContext(ctx).Raw(`
+	err = c.db.WithContext(ctx).Raw(`
 		select * from (select centre_id, id, doc, form, version, updated_at, digest, false past from setups
-			where not @past and centre_id = @centre and deleted_at is null and play_at >= @from and (play_at, id) > (@at, @id)
+			where not @past and `+asked+` and play_at >= @from and (play_at, id) > (@at, @id)
 			order by play_at, id limit @limit) coming
 		union all
 		select * from (select centre_id, id, doc, form, version, updated_at, digest, true past from setups
-			where centre_id = @centre and deleted_at is null and play_at < @from and (play_at, id) < (@pastAt, @pastID)
+			where `+asked+` and play_at < @from and (play_at, id) < (@pastAt, @pastID)
 			order by play_at desc, id desc limit @limit) past
 		limit @limit`,
 		map[string]any{"past": after.Past, "centre": c.id, "from": from.String(), "at": start.PlayAt, "id": start.ID,
-			"pastAt": past.PlayAt, "pastID": past.ID, "limit": limit}).Scan(&rows).Error
+			"pastAt": past.PlayAt, "pastID": past.ID, "limit": limit, "words": string(list), "templates": which.Templates}).Scan(&rows).Error
 	return rows, err
 }
+
+// likely takes the meaning of wildcards from what somebody typed.
+var likely = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
 
 // KeepDigests keeps what was reckoned of set-ups, by id, each only while its version is the
 // one that was reckoned.

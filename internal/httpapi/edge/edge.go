@@ -233,6 +233,18 @@ func (r *Request) Number(name string) (int, error) {
 	return n, nil
 }
 
+// Yes returns what a query parameter says: true or false, which it is when left out.
+func (r *Request) Yes(name string) (bool, error) {
+	switch text, there := r.GetQuery(name); {
+	case !there, text == "false":
+		return false, nil
+	case text == "true":
+		return true, nil
+	default:
+		return false, written.Bad("/"+name, "%s is true or false, not %q.", name, cut(text))
+	}
+}
+
 // Today returns the day it is at the centre of who asks.
 func (e *Edge) Today(r *Request) age.Date { return e.House.Today(r.Session) }
 

@@ -15,7 +15,7 @@ type area struct{ *edge.Edge }
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
 	return edge.Handlers{"listSetups": a.list, "getSetup": a.get, "putSetup": edge.Put(a.put), "deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
-		"answerPlan": edge.Body(a.answer), "findSwaps": edge.Body(a.swaps)}
+		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "findSwaps": edge.Body(a.swaps)}
 }
 
 func (a area) list(r *edge.Request) (any, error) {
@@ -23,7 +23,11 @@ func (a area) list(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Setups(r, r.Session, r.Query("after"), limit))
+	templates, err := r.Yes("templates")
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Setups(r, r.Session, r.Query("q"), templates, r.Query("after"), limit))
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -52,4 +56,12 @@ func (a area) swaps(r *edge.Request, in written.SwapsInput) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(d.Swaps(in))
+}
+
+func (a area) starts(r *edge.Request) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Starts(r.Query("room_id"), r.Query("play_at")))
 }

@@ -5,7 +5,7 @@ import type { QueryClient } from '@tanstack/react-query'
 export const unkept = { gcTime: 0 }
 
 /** What is judged or reckoned for a room, by the first word of its key. */
-const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups']
+const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts']
 
 /** What a change to something makes old, by the first word of its key. Every query's key begins with a word of this table. */
 const outdates = {
@@ -13,7 +13,7 @@ const outdates = {
   setup: ['setups'],
   thing: ['shelf', 'book', ...judged],
   recipe: ['recipe', 'book', 'shelf', ...judged],
-  cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps'],
+  cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts'],
   feel: ['making'],
   centre: ['centre', 'session', 'rooms', 'setup', 'book', 'rules', 'routine', 'shelf', 'recipe', ...judged],
 } as const

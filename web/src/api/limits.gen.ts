@@ -11,6 +11,7 @@ export const limits = {
   },
   "Base": {
     "item_id": 64,
+    "more": 10,
     "recipe_id": 64,
     "vessel_id": 64
   },
@@ -61,6 +62,9 @@ export const limits = {
     "solid": 2000,
     "traits": 2000
   },
+  "Layer": {
+    "item_id": 64
+  },
   "ListAnswer": {
     "answer": 120,
     "name": 120
@@ -85,12 +89,19 @@ export const limits = {
     "id": 36,
     "name": 40
   },
-  "Plan": {
+  "Place": {
+    "id": 36,
     "items": 60,
+    "name": 40
+  },
+  "Plan": {
+    "beside": 60,
+    "places": 20,
     "play_at": 16,
     "room_id": 36
   },
   "PlanItem": {
+    "cup_id": 64,
     "id": 36,
     "item_id": 64
   },
@@ -133,14 +144,16 @@ export const limits = {
     "strikes": 7
   },
   "Setup": {
-    "items": 60,
+    "beside": 60,
     "name": 60,
+    "places": 20,
     "play_at": 16,
     "room_id": 36
   },
   "SetupInput": {
-    "items": 60,
+    "beside": 60,
     "name": 60,
+    "places": 20,
     "play_at": 16,
     "room_id": 36
   },

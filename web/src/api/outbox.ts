@@ -11,6 +11,8 @@ export interface Letter {
   flying?: object
   /** What is to be sent next: only ever the newest. */
   next?: object
+  /** What was stored when the first of the changes was made. */
+  was?: object
   tab: string
   at: number
   state: 'saving' | 'waiting' | 'wrong' | 'conflict'
@@ -85,20 +87,20 @@ export class Outbox {
   waiting = () => [...this.letters.values()].filter((l) => l.state === 'waiting').length
 
   /** Puts the newest form of a thing in, over the version it was last read at. */
-  put(kind: string, id: string, version: number, body: object) {
+  put(kind: string, id: string, version: number, body: object, was?: object) {
     const key = `${kind}/${id}`
     const old = this.letters.get(key)
     const held = old?.state === 'conflict'
-    this.keep(key, { kind, id, who: this.who, version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, next: body, tab: this.tab, at: Date.now(), state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
+    this.keep(key, { kind, id, who: this.who, version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, next: body, was: old ? old.was : was, tab: this.tab, at: Date.now(), state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
     if (!held) this.later(key, settleMs)
   }
 
-  /** Settles a conflict for what is here: it goes over what somebody else stored. */
-  over(kind: string, id: string) {
+  /** Settles a conflict for what is here, or for what was made of both: it goes over what somebody else stored. */
+  over(kind: string, id: string, both?: object) {
     const key = `${kind}/${id}`
     const letter = this.letters.get(key)
     if (!letter?.theirs) return
-    this.keep(key, { ...letter, version: letter.theirs.version, theirs: undefined, sentence: undefined, state: 'saving' })
+    this.keep(key, { ...letter, next: both ?? letter.next, was: letter.theirs, version: letter.theirs.version, theirs: undefined, sentence: undefined, state: 'saving' })
     this.later(key, 0)
   }
 
@@ -134,7 +136,7 @@ export class Outbox {
       if (!letter) return
       const { next } = letter
       if (next && JSON.stringify(next) !== JSON.stringify(body)) {
-        this.keep(key, { ...letter, version: answer.version, flying: undefined, state: 'saving', sentence: undefined })
+        this.keep(key, { ...letter, version: answer.version, was: body, flying: undefined, state: 'saving', sentence: undefined })
         this.later(key, settleMs)
       } else this.remove(key)
       sender.saved(letter.id, body, answer)

@@ -185,6 +185,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Set-ups to begin from in a room with what is in the cupboard, an aim each, whole and ready for that day. */
+        get: operations["listStarts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/answer": {
         parameters: {
             query?: never;
@@ -782,13 +799,13 @@ export interface components {
             /** @description Amounts may come in it. */
             scoops: boolean;
         };
-        /** @description A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl one and its depth, a bag its usable length and width. */
+        /** @description A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl and a bottle one and their depth, a bag its usable length and width, a tray of cells the length, width and depth of one of them. */
         OwnVessel: {
             /** @description Made by the client. */
             id: string;
             name: string;
             /** @enum {string} */
-            shape: "tub" | "round" | "bowl" | "bag";
+            shape: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells";
             /** Format: double */
             top_length_mm: number;
             /** Format: double */
@@ -799,6 +816,8 @@ export interface components {
             bottom_width_mm?: number;
             /** Format: double */
             height_mm?: number;
+            /** @description Of a tray of cells. */
+            cells?: number;
         };
         NamedVolume: {
             name: string;
@@ -875,7 +894,7 @@ export interface components {
             do: string[];
             missing?: string;
         };
-        /** @description A mix (recipe, portion, colours) or a filler poured to a depth. */
+        /** @description A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it. */
         Base: {
             /** @enum {string} */
             kind: "mix" | "fill";
@@ -895,6 +914,17 @@ export interface components {
              */
             pot_ml?: number;
             use?: components["schemas"]["Use"];
+            /** @description Further fillers of the same vessel, over the first from the floor up, or side by side with it. */
+            more?: components["schemas"]["Layer"][];
+            side_by_side?: boolean;
+            /** @description It is frozen in its vessel and turned out. */
+            frozen?: boolean;
+        };
+        /** @description A further filler, and how thick it lies. */
+        Layer: {
+            item_id: string;
+            /** Format: double */
+            depth_mm: number;
         };
         /** @description One answer to what was asked of a thing that nobody knows. */
         Told: {
@@ -938,20 +968,48 @@ export interface components {
             /** @description A thing on the shelf. */
             item_id?: string;
             described?: components["schemas"]["Described"];
-            /** @description Pieces for each child. */
+            /** @description Pieces for each child, or for all of them together where it is shared. */
             each: number;
+            shared?: boolean;
             use: components["schemas"]["Use"];
+            /** @description To sort by, in equal parts; any colour when left out. */
+            colours?: number;
+            /** @description What each colour is sorted into. */
+            cup_id?: string;
+        };
+        /** @description One place of a set-up: a tub, a tray, a row of bags. */
+        Place: {
+            /** @description Made by the client. */
+            id: string;
+            name?: string;
+            base?: components["schemas"]["Base"];
+            items: components["schemas"]["PlanItem"][];
         };
         Plan: {
             room_id: string;
             play_at: string;
-            base?: components["schemas"]["Base"];
-            items: components["schemas"]["PlanItem"][];
+            places: components["schemas"]["Place"][];
+            /** @description What all places share. */
+            beside: components["schemas"]["PlanItem"][];
+        };
+        /** @description A set-up to begin from. Its ids are only there to be told apart. */
+        Start: {
+            aim: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            /** @description What is in it, by name. */
+            with: string[];
+            places: components["schemas"]["Place"][];
+            beside: components["schemas"]["PlanItem"][];
         };
         SetupInput: components["schemas"]["Plan"] & {
             /** @description The version last read; 0 creates the set-up. */
             version: number;
             name: string;
+            /** @description It is kept to start others from. */
+            template?: boolean;
         };
         Setup: components["schemas"]["SetupInput"] & {
             id: string;
@@ -999,6 +1057,15 @@ export interface components {
             detail: string;
             /** @description Its smallest size by edges, shortest first; zeros when not measured. */
             extent_mm: number[];
+            /** @description Of a set that is sorted. */
+            colours?: number;
+            per_colour?: number;
+            /** @description How many of a set one of its cups holds. */
+            holds?: number;
+            /** @description These are the cups of the set above. */
+            into?: boolean;
+            /** @description What it does in what fills its place. */
+            meets?: string;
         };
         Scoop: {
             label: string;
@@ -1092,7 +1159,7 @@ export interface components {
              * @description A tub when left out.
              * @enum {string}
              */
-            shape?: "tub" | "round" | "bowl" | "bag";
+            shape?: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells";
             /** Format: double */
             top_length_mm: number;
             /** Format: double */
@@ -1108,11 +1175,55 @@ export interface components {
              * @description The deepest fill: half the wall, or the layer of a bag.
              */
             deepest_mm: number;
+            /**
+             * Format: double
+             * @description The deepest fill under a lid.
+             */
+            closed_mm?: number;
+            /**
+             * Format: double
+             * @description The deepest water to freeze.
+             */
+            frozen_mm?: number;
+            /** @description Of a tray of cells; the measures are those of one. */
+            cells?: number;
+            /** @description Whatever can be counted may fill it. */
+            jar?: boolean;
+            /** @description Ways to play in it, deepest first. */
+            styles?: components["schemas"]["Style"][];
+        };
+        Style: {
+            words: string;
+            /** Format: double */
+            depth_mm: number;
         };
         FillAnswer: {
             vessel: components["schemas"]["Vessel"];
             tubs: number;
             seats: number;
+            /** @description That the children take at the vessels; one when left out. */
+            turns?: number;
+            /**
+             * Format: double
+             * @description Of all that is poured.
+             */
+            depth_mm: number;
+            /**
+             * Format: double
+             * @description What is hidden in one vessel, where something is.
+             */
+            finds_ml?: number;
+            /** Format: double */
+            in_all_g: number;
+            side_by_side?: boolean;
+            /** @description The fillers from the floor up, or side by side; none in a vessel for things alone. */
+            poured: components["schemas"]["Poured"][];
+            ice?: components["schemas"]["Ice"];
+            guess?: components["schemas"]["Guess"];
+        };
+        Poured: {
+            item_id: string;
+            name: string;
             /** Format: double */
             depth_mm: number;
             /**
@@ -1122,20 +1233,16 @@ export interface components {
             volume_ml: number;
             /**
              * Format: double
-             * @description What is hidden in one vessel, where something is.
-             */
-            finds_ml?: number;
-            /**
-             * Format: double
-             * @description In one vessel.
+             * @description In one vessel; 0 where nobody has weighed it.
              */
             mass_g: number;
             /** Format: double */
             in_all_g: number;
             /** @description In one vessel, in cups of the room's measures, to a quarter. */
             cups: string;
-            /** @description That the children take at the vessels; one when left out. */
-            turns?: number;
+            /** @description It can be frozen. */
+            liquid?: boolean;
+            child?: components["schemas"]["Scoop"];
             /**
              * Format: double
              * @description How deep what is in the cupboard reaches in so many vessels, where it is known to be less.
@@ -1144,16 +1251,63 @@ export interface components {
             /** @description How many more of the packs it was bought in are needed. */
             packs?: number;
         };
+        /** @description What comes out of vessels that stood in the freezer. */
+        Ice: {
+            pieces: number;
+            /** Format: double */
+            each_g: number;
+            freezes: string;
+            lasts: string;
+        };
+        /** @description What can be counted in a jar that children look into. */
+        Guess: {
+            least: number;
+            most: number;
+            /**
+             * Format: double
+             * @description How large a piece is of which ten fill it.
+             */
+            few_mm: number;
+            /**
+             * Format: double
+             * @description And of which twenty do.
+             */
+            more_mm: number;
+        };
+        PlaceAnswer: {
+            id: string;
+            /** @description What it is called, or what its vessel or mix is. */
+            name: string;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            /** @description The mix, or each filler from the floor up. */
+            base: components["schemas"]["Line"][];
+            mix?: components["schemas"]["MixAnswer"];
+            fill?: components["schemas"]["FillAnswer"];
+            /** @description What lies in it, then what stays whole in a mix. */
+            lines: components["schemas"]["Line"][];
+            /** @description How to shape it for children who avoid or seek a feel, and what is to be known of it. */
+            notes?: string[];
+        };
+        /** @description What the bases of a set-up cost. */
+        Cost: {
+            coins: number;
+            /** @description For one child. */
+            each_coins: number;
+            /** @description What is not in it, as nobody has said its price. */
+            unpriced: string[];
+        };
         Answer: {
             verdict?: components["schemas"]["Verdict"];
             mark?: components["schemas"]["Mark"];
             /** @description It may go in, with a hand or without. */
             ready: boolean;
             group: components["schemas"]["Group"];
-            base?: components["schemas"]["Line"];
-            mix?: components["schemas"]["MixAnswer"];
-            fill?: components["schemas"]["FillAnswer"];
-            lines: components["schemas"]["Line"][];
+            places: components["schemas"]["PlaceAnswer"][];
+            /** @description What all places share. */
+            beside: components["schemas"]["Line"][];
             minutes_hands: number;
             minutes_waiting: number;
             start_by: string;
@@ -1164,8 +1318,11 @@ export interface components {
             routine?: string[];
             /** @description What the cupboard is known to hold too little of. */
             short?: components["schemas"]["Shortage"][];
-            /** @description How to shape it for children who avoid or seek a feel. */
-            notes?: string[];
+            cost?: components["schemas"]["Cost"];
+            /** @description What to wear, and what lies on the floor. */
+            wear?: string[];
+            /** @description A note to families for the day before. */
+            families?: string;
         };
         /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months"; the age alone counts beside the others. */
         CheckInput: {
@@ -1639,6 +1796,8 @@ export interface components {
             play_at: string;
             base?: components["schemas"]["Base"];
             item?: components["schemas"]["PlanItem"];
+            /** @description Asks for what in the cupboard does the same, whatever is thought of the thing itself. */
+            not_here?: boolean;
         };
         BoardItem: {
             id: string;
@@ -2163,6 +2322,10 @@ export interface operations {
                 /** @description The cursor of the page before. */
                 after?: string;
                 limit?: number;
+                /** @description Only those whose name or room holds these words, in any order. */
+                q?: string;
+                /** @description Those kept to start others from, and no others; by their names. */
+                templates?: boolean;
             };
             header?: never;
             path?: never;
@@ -2283,6 +2446,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStarts: {
+        parameters: {
+            query: {
+                room_id: string;
+                play_at: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The set-ups. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Start"][];
+                };
             };
             default: components["responses"]["Problem"];
         };

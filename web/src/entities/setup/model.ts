@@ -1,15 +1,21 @@
 import { v7 } from 'uuid'
-import type { Answer, Base, Line, Plan, PlanItem, Setup, SetupInput } from '../../api/client'
+import type { Answer, Base, Line, Place, PlaceAnswer, Plan, PlanItem, Setup, SetupInput } from '../../api/client'
 import { byMark, standing } from '../../ui/Mark'
 
 /** A set-up as it is edited. */
 export type Draft = SetupInput
 
 /** What of a stored set-up is edited. */
-export const draftOf = ({ version, name, room_id, play_at, base, items }: Setup | SetupInput): Draft => ({ version, name, room_id, play_at, base, items })
+export const draftOf = ({ version, name, template, room_id, play_at, places, beside }: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside })
 
 /** What is asked of the core. */
-export const planOf = ({ room_id, play_at, base, items }: Draft): Plan => ({ room_id, play_at, base, items })
+export const planOf = ({ room_id, play_at, places, beside }: Draft): Plan => ({ room_id, play_at, places, beside })
+
+/** What a set-up is called before anybody has named it. */
+export const newName = 'New set-up'
+
+/** An empty set-up for a room. */
+export const emptySetup = (room_id: string, play_at: string): SetupInput => ({ version: 0, name: newName, room_id, play_at, places: [], beside: [] })
 
 /** Tomorrow at half past nine, on the centre's calendar. */
 export function nextMorning(today: string): string {
@@ -26,14 +32,58 @@ export function weekOn(playAt: string, today: string): string {
   return `${d.toISOString().slice(0, 10)}${playAt.slice(10)}`
 }
 
-/** A set-up to be planned again: the same things as lines of their own, a week on. */
-export const again = ({ name, room_id, play_at, base, items }: Setup, today: string): SetupInput => ({ version: 0, name, room_id, play_at: weekOn(play_at, today), base, items: items.map((i) => ({ ...i, id: v7() })) })
+/** The Monday of the week of a day, such as 2026-11-23. */
+function monday(day: string): string {
+  const d = new Date(`${day.slice(0, 10)}T00:00:00Z`)
+  d.setUTCDate(d.getUTCDate() - ((d.getUTCDay() + 6) % 7))
+  return d.toISOString().slice(0, 10)
+}
+
+const weekMs = 7 * 24 * 3600 * 1000
+
+/** Which week a day is in, in words, seen from today; what has been is said so. */
+export function weekOf(playAt: string, today: string, said: (day: string) => string): string {
+  const [of, now] = [monday(playAt), monday(today)]
+  const weeks = Math.round((Date.parse(of) - Date.parse(now)) / weekMs)
+  if (weeks === 0) return playAt.slice(0, 10) < today ? 'Earlier this week' : 'This week'
+  if (weeks === 1) return 'Next week'
+  return weeks === -1 ? 'Last week' : `Week of ${said(of)}`
+}
+
+const anew = (items: PlanItem[]): PlanItem[] => items.map((i) => ({ ...i, id: v7() }))
+
+/** Places and lines with ids of their own, so that two set-ups never share one. */
+export const copied = ({ places, beside }: Pick<Plan, 'places' | 'beside'>): Pick<Plan, 'places' | 'beside'> => ({ places: places.map((p) => ({ ...p, id: v7(), items: anew(p.items) })), beside: anew(beside) })
+
+/** A set-up to be planned again, a week on. */
+export const again = (from: Setup | SetupInput, today: string): SetupInput => ({ ...copied(from), version: 0, name: from.name, room_id: from.room_id, play_at: weekOn(from.play_at, today) })
+
+/** A set-up started from a template for a room, tomorrow morning. */
+export const fromTemplate = (from: Setup, room_id: string, today: string): SetupInput => ({ ...again(from, today), room_id, play_at: nextMorning(today) })
+
+/** A set-up kept to start others from. */
+export const asTemplate = (from: Draft, today: string): SetupInput => ({ ...again(from, today), template: true })
 
 export const mixBase = (recipe_id: string): Base => ({ kind: 'mix', recipe_id, portion_g: 120, colours: 1 })
-export const fillBase = (item_id: string, vessel_id: string, depth_mm: number): Base => ({ kind: 'fill', item_id, vessel_id, depth_mm })
+export const fillBase = (item_id: string | undefined, vessel_id: string, depth_mm: number): Base => ({ kind: 'fill', item_id, vessel_id, depth_mm: item_id ? depth_mm : undefined })
+export const newPlace = (base?: Base, items: PlanItem[] = []): Place => ({ id: v7(), base, items })
 
-/** The page of the recipe that a set-up starts from, as it is made here. */
-export function recipeLink({ base, room_id }: Draft): string | undefined {
+/** Where a line stands: the id of its place, or beside all of them. */
+export const beside = 'beside'
+
+/** The things of a place, or beside all of them, changed. */
+export function withItems(d: Draft, at: string, change: (items: PlanItem[]) => PlanItem[]): Draft {
+  if (at === beside) return { ...d, beside: change(d.beside) }
+  return withPlace(d, at, (p) => ({ ...p, items: change(p.items) }))
+}
+
+export const withPlace = (d: Draft, id: string, change: (place: Place) => Place): Draft => ({ ...d, places: d.places.map((p) => (p.id === id ? change(p) : p)) })
+
+/** Every line of a set-up. */
+export const linesOf = ({ places, beside }: Pick<Plan, 'places' | 'beside'>): PlanItem[] => [...places.flatMap((p) => p.items), ...beside]
+
+/** The page of the recipe that a place starts from, as it is made here. */
+export function recipeLink(base: Base | undefined, room_id: string): string | undefined {
   if (base?.kind !== 'mix' || !base.recipe_id) return undefined
   const p = new URLSearchParams({ room: room_id })
   if (base.portion_g) p.set('g', String(Math.round(base.portion_g)))
@@ -43,35 +93,55 @@ export function recipeLink({ base, room_id }: Draft): string | undefined {
   return `/recipes/${base.recipe_id}?${p.toString()}`
 }
 
+/** What a base is, without how much of it. */
+const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use]
+
 /** A line is judged by exactly this; an answer to anything else is not its answer. */
-const signature = (plan: Plan, part: Base | PlanItem) => JSON.stringify([plan.room_id, plan.play_at, part])
+const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, Array.isArray(part) ? part : [kindOf(place?.base), part]])
 
 /** The lines of an answer by what they were asked for. */
 export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> {
   const lines = new Map<string, Line>()
-  if (plan.base && answer.base) lines.set(signature(plan, plan.base), answer.base)
-  plan.items.forEach((item, i) => {
-    const line = answer.lines[i]
-    if (line) lines.set(signature(plan, item), line)
+  const take = (place: Place | undefined, items: PlanItem[], answered: Line[]) => {
+    for (const item of items) {
+      const line = answered.find((l) => l.id === item.id)
+      if (line) lines.set(signature(plan, place, item), line)
+    }
+  }
+  plan.places.forEach((place, i) => {
+    const answered = answer.places[i]
+    if (!answered) return
+    const { base } = place
+    if (base) answered.base.forEach((line, n) => lines.set(signature(plan, place, [base, n]), line))
+    take(place, place.items, answered.lines)
   })
+  take(undefined, plan.beside, answer.beside)
   return lines
 }
 
-export const lineFor = (lines: Map<string, Line>, plan: Plan, part: Base | PlanItem): Line | undefined => lines.get(signature(plan, part))
+export const lineFor = (lines: Map<string, Line>, plan: Plan, place: Place | undefined, item: PlanItem): Line | undefined => lines.get(signature(plan, place, item))
+
+/** The lines of what fills a place, from the floor up. */
+export const baseLines = (lines: Map<string, Line>, plan: Plan, place: Place): (Line | undefined)[] => {
+  const { base } = place
+  return base ? Array.from({ length: 1 + (base.more?.length ?? 0) }, (_, n) => lines.get(signature(plan, place, [base, n]))) : []
+}
 
 /** The same things for the same children on the same day, in whatever amounts. */
 export function sameThings(a: Plan, b: Plan): boolean {
-  const things = ({ room_id, play_at, base, items }: Plan) => [room_id, play_at, base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.vessels, base.use], items.map((i) => [i.id, i.item_id, i.described, i.use])]
-  return JSON.stringify(things(a)) === JSON.stringify(things(b))
+  const things = (items: PlanItem[]) => items.map((i) => [i.id, i.item_id, i.described, i.use, i.cup_id])
+  const of = ({ room_id, play_at, places, beside }: Plan) => [room_id, play_at, places.map((p) => [p.id, kindOf(p.base), p.base?.vessels, things(p.items)]), things(beside)]
+  return JSON.stringify(of(a)) === JSON.stringify(of(b))
 }
+
+/** Every line of an answer, place by place. */
+export const answered = ({ places, beside }: Answer): Line[] => [...places.flatMap((p) => [...p.base, ...p.lines]), ...beside]
 
 /** Every line that something objects to, worst first. */
-export function objections(answer: Answer): Line[] {
-  const all = [...(answer.base ? [answer.base] : []), ...answer.lines].filter((l) => l.findings.length > 0)
-  return all.sort((a, b) => byMark(b, a))
-}
+export const objections = (answer: Answer): Line[] => answered(answer).filter((l) => l.findings.length > 0).sort((a, b) => byMark(b, a))
 
 /** The set-up in one sentence: that it is ready, what stands in the way, or that it is empty. */
-export function readiness({ mark, ready, base, lines }: Answer): string {
-  return mark ? standing({ mark, ready }, [...(base ? [base] : []), ...lines]) : 'Nothing in it yet'
-}
+export const readiness = (answer: Answer): string => (answer.mark ? standing({ mark: answer.mark, ready: answer.ready }, answered(answer)) : 'Nothing in it yet')
+
+/** How much there is in all: of what is made and what is poured. */
+export const massOf = ({ mix, fill }: PlaceAnswer): number => mix?.made_g ?? fill?.in_all_g ?? 0

@@ -2,14 +2,32 @@ import { infiniteQueryOptions, keepPreviousData, queryOptions, replaceEqualDeep 
 import { api, ask, type Plan, type Schemas } from '../../api/client'
 import { unkept } from '../../api/keys'
 
-/** The list of set-ups, a page at a time. */
-export const setupsQuery = infiniteQueryOptions({
+/** The list of set-ups whose name or room holds the words, a page at a time. */
+export const setupsQuery = (q: string) =>
+  infiniteQueryOptions({
+    ...unkept,
+    queryKey: ['setups', q],
+    queryFn: ({ signal, pageParam }) => ask(api.GET('/api/setups', { params: { query: { after: pageParam || undefined, q: q || undefined } }, signal })),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next || undefined,
+    placeholderData: keepPreviousData,
+  })
+
+/** What is kept to start others from. */
+export const templatesQuery = queryOptions({
   ...unkept,
-  queryKey: ['setups'],
-  queryFn: ({ signal, pageParam }) => ask(api.GET('/api/setups', { params: { query: { after: pageParam || undefined } }, signal })),
-  initialPageParam: '',
-  getNextPageParam: (page) => page.next || undefined,
+  queryKey: ['setups', 'templates', true],
+  queryFn: ({ signal }) => ask(api.GET('/api/setups', { params: { query: { templates: true } }, signal })),
 })
+
+/** What a set-up can begin from with what is in the cupboard. */
+export const startsQuery = (room_id: string, play_at: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: ['starts', room_id, play_at],
+    queryFn: ({ signal }) => ask(api.GET('/api/starts', { params: { query: { room_id, play_at } }, signal })),
+    retry: false,
+  })
 
 export const setupQuery = (id: string) =>
   queryOptions({

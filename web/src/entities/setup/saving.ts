@@ -4,7 +4,8 @@ import { api, ask, type Answer, type Room, type Setup, type SetupInput } from '.
 import { outdate } from '../../api/keys'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
 import { roomsQuery } from '../room/queries'
-import { planOf } from './model'
+import { merge, type Clash } from './merge'
+import { draftOf, planOf } from './model'
 import { answerQuery, setupQuery } from './queries'
 
 const kind = 'setup'
@@ -27,22 +28,28 @@ export const setupSender = (client: QueryClient): Sender => ({
   },
 })
 
-/** What of a set-up this device keeps that the server has not answered yet. */
+/** What of a set-up this device keeps that the server has not answered yet. What an earlier form of
+ * this page left, which has no places, is not taken up. */
 export function keptSetup(id: string): SetupInput | undefined {
   const letter = outbox.look(kind, id)
-  return (letter?.next ?? letter?.flying) as SetupInput | undefined
+  const kept = (letter?.next ?? letter?.flying) as SetupInput | undefined
+  return kept?.places && kept
 }
 
 const bodyText = (input: SetupInput) => JSON.stringify({ ...input, version: 0 })
 
 /** Saves a set-up a moment after it stops changing, through the outbox of this device. */
-export function useSaving(id: string, input: SetupInput, enabled: boolean) {
+export function useSaving(id: string, input: SetupInput, stored: SetupInput, enabled: boolean) {
   const text = bodyText(input)
   const put = useRef(text)
+  const was = useRef(stored)
+  useEffect(() => {
+    was.current = stored
+  }, [stored])
   useEffect(() => {
     if (!enabled || text === put.current) return
     put.current = text
-    outbox.put(kind, id, input.version, JSON.parse(text) as object)
+    outbox.put(kind, id, input.version, JSON.parse(text) as object, was.current)
   }, [id, text, enabled, input.version])
   return {
     /** What is stored now stands here: it is not to be saved again. */
@@ -50,8 +57,22 @@ export function useSaving(id: string, input: SetupInput, enabled: boolean) {
       put.current = bodyText(theirs)
       outbox.drop(kind, id)
     },
-    keepMine: () => outbox.over(kind, id),
+    /** What was made of both goes over what is stored. */
+    settle: (both: SetupInput) => {
+      put.current = bodyText(both)
+      outbox.over(kind, id, JSON.parse(put.current) as object)
+    },
   }
+}
+
+/** What this device changed and what somebody else stored meanwhile, put together. */
+export function bothOf(id: string): { both: SetupInput; clashes: Clash[] } | undefined {
+  const letter = outbox.look(kind, id)
+  const [mine, theirs, was] = [letter?.next, letter?.theirs, letter?.was] as (SetupInput | undefined)[]
+  if (!mine || !theirs || !was) return undefined
+  const at = { version: theirs.version }
+  const { merged, clashes } = merge({ ...draftOf(was), ...at }, { ...draftOf(mine), ...at }, draftOf(theirs as Setup))
+  return { both: merged, clashes }
 }
 
 const standing = (letter: Letter | undefined): Saving =>

@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { ApiError, type Line, type Room, type Setup } from '../../api/client'
 import { limits } from '../../api/limits.gen'
+import { bookQuery } from '../../entities/recipe/queries'
 import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
@@ -13,12 +14,14 @@ import { AgeStrip } from '../../ui/AgeStrip'
 import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
-import { BasePicker } from './BasePicker'
 import { Counter } from './Counter'
-import { ItemList } from './ItemList'
-import { draftOf, lineFor, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
+import { draftOf, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
+import { theirsIn } from '../../entities/setup/merge'
 import { Picture } from './Picture'
-import { keptSetup, useSaving, useStanding } from '../../entities/setup/saving'
+import { bothOf, keptSetup, useSaving, useStanding } from '../../entities/setup/saving'
+import { swapping } from './swapping'
+import { useDraft } from './useDraft'
+import { WhatGoesIn } from './WhatGoesIn'
 import { Why, type Swapping } from './Why'
 
 export function Bench() {
@@ -37,28 +40,31 @@ export function Bench() {
   return <Workspace key={id} id={id} setup={setup.data} rooms={rooms.data} />
 }
 
-/** How to take back one change, whatever has changed since. */
-interface Inverse {
+/** One change that can be taken back, whatever has changed since. */
+interface Step {
   text: string
-  inverse: (d: Draft) => Draft
+  before: Draft
+  after: Draft
 }
 
 function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room[] }) {
   const session = useSession()
   const canWrite = mayWrite(session)
-  const [draft, setDraft] = useState<Draft>(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
-  const [undo, setUndo] = useState<Inverse | null>(null)
+  const { draft, change: step, reset, undo, redo, takeBack, canUndo, canRedo } = useDraft(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
+  const [together, setTogether] = useState(false)
+  const [taken, setTaken] = useState<Step | null>(null)
   usePageTitle(draft.name)
   const client = useQueryClient()
+  const book = useQuery(bookQuery)
   const versionOf = (roomID: string) => rooms.find((r) => r.id === roomID)?.version ?? 0
   // The answer is asked for before the change is drawn, so that both can come in one frame.
-  const change = (part: Partial<Draft>) => {
-    const next = { ...draft, ...part }
+  const change = (next: Draft, of?: string, text?: string) => {
     void client.prefetchQuery(answerQuery(planOf(next), versionOf(next.room_id)))
-    setDraft(next)
+    if (text) setTaken({ text, before: draft, after: next })
+    step(next, of)
   }
   const room = rooms.find((r) => r.id === draft.room_id)
-  const { take, keepMine } = useSaving(id, draft, canWrite)
+  const { take, settle } = useSaving(id, draft, setup, canWrite)
 
   const plan = planOf(draft)
   const asked = useQuery(answerQuery(plan, versionOf(draft.room_id)))
@@ -72,34 +78,19 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
 
   // A swap takes the place of what it is offered for, wherever that stands by then.
   const answered = asked.data
+  const now = useRef(change)
+  const drawn = useRef(draft)
+  useEffect(() => {
+    now.current = change
+    drawn.current = draft
+  })
   const swapOf = useCallback(
-    (line: Line): Swapping | undefined => {
-      if (!answered || !canWrite) return undefined
-      const { room_id, play_at, base } = answered.plan
-      if (base && line === answered.answer.base) {
-        return {
-          input: { room_id, play_at, base },
-          onTake: (s) => {
-            setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, base: d.base && { ...d.base, recipe_id: base.recipe_id, item_id: base.item_id } }) })
-            setDraft((d) => ({ ...d, base: d.base && (s.recipe_id ? { ...d.base, recipe_id: s.recipe_id } : { ...d.base, item_id: s.item_id }) }))
-          },
-        }
-      }
-      const item = answered.plan.items[answered.answer.lines.indexOf(line)]
-      if (!item) return undefined
-      return {
-        input: { room_id, play_at, item },
-        onTake: (s) => {
-          setUndo({ text: `${s.name} in place of ${line.name}.`, inverse: (d) => ({ ...d, items: d.items.map((i) => (i.id === item.id ? { ...i, item_id: item.item_id, described: item.described } : i)) }) })
-          setDraft((d) => ({ ...d, items: d.items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)) }))
-        },
-      }
-    },
+    (line: Line): Swapping | undefined => (answered && canWrite ? swapping(answered, line, (to, text) => now.current(to(drawn.current), undefined, text)) : undefined),
     [answered, canWrite],
   )
   // What is drawn from the answer is drawn once for each answer, not with every key.
-  const recipe = recipeLink(draft)
-  const picture = useMemo(() => <Picture answer={shown} recipe={recipe} />, [shown, recipe])
+  const links = JSON.stringify(draft.places.map((p) => recipeLink(p.base, draft.room_id)))
+  const picture = useMemo(() => <Picture answer={shown} recipes={JSON.parse(links) as (string | null)[]} />, [shown, links])
   const why = useMemo(() => <Why answer={shown} swapOf={swapOf} />, [shown, swapOf])
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
@@ -109,16 +100,16 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       <header className="bench-head">
         <div className="title">
           <h1 className="visually-hidden">{draft.name}</h1>
-          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={limits.SetupInput.name} disabled={!canWrite} onChange={(e) => change({ name: e.target.value })} />
+          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={limits.SetupInput.name} disabled={!canWrite} onChange={(e) => change({ ...draft, name: e.target.value }, 'name')} />
           <div className="place">
-            <Form.Select aria-label="Room" value={draft.room_id} disabled={!canWrite} onChange={(e) => change({ room_id: e.target.value })}>
+            <Form.Select aria-label="Room" value={draft.room_id} disabled={!canWrite} onChange={(e) => change({ ...draft, room_id: e.target.value })}>
               {rooms.map((r) => (
                 <option key={r.id} value={r.id}>
                   {r.name}
                 </option>
               ))}
             </Form.Select>
-            <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change({ play_at })} />
+            <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change({ ...draft, play_at }, 'opens')} />
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
@@ -141,26 +132,32 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         onTake={(theirs) => {
           const next = draftOf(theirs)
           take(next)
-          setDraft(next)
+          reset(next)
         }}
-        onKeep={keepMine}
+        together={together}
+        onBoth={(both) => {
+          settle(both)
+          reset(both)
+          setTogether(true)
+        }}
+        onClose={() => setTogether(false)}
       />
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
-          <h2 id="zone-in">What goes in</h2>
-          <BasePicker base={draft.base} line={draft.base && lineFor(lines, plan, draft.base)} answer={shown} readOnly={!canWrite} onChange={(base) => change({ base })} />
-          <ItemList
-            room={plan.room_id}
-            items={draft.items}
-            lineOf={(item) => lineFor(lines, plan, item)}
-            readOnly={!canWrite}
-            onChange={(items, removed) => {
-              const at = draft.items.findIndex((old) => !items.some((i) => i.id === old.id))
-              const gone = draft.items[at]
-              if (removed && gone) setUndo({ text: `${removed} taken out.`, inverse: (d) => ({ ...d, items: d.items.some((i) => i.id === gone.id) ? d.items : d.items.toSpliced(at, 0, gone) }) })
-              change({ items })
-            }}
-          />
+          <div className="zone-head">
+            <h2 id="zone-in">What goes in</h2>
+            {canWrite && (
+              <div className="steps-back">
+                <button type="button" disabled={!canUndo} title="Ctrl Z" onClick={undo}>
+                  Step back
+                </button>
+                <button type="button" disabled={!canRedo} title="Ctrl Shift Z" onClick={redo}>
+                  Step on
+                </button>
+              </div>
+            )}
+          </div>
+          <WhatGoesIn draft={draft} plan={plan} lines={lines} answer={shown} vessels={book.data?.vessels} readOnly={!canWrite} onChange={change} />
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">How much</h2>
@@ -172,14 +169,14 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </section>
       </div>
       <Counter answer={current ? shown : undefined} failed={asked.isError} id={id} />
-      {undo && (
+      {taken && (
         <Undo
-          text={undo.text}
+          text={taken.text}
           onUndo={() => {
-            setDraft(undo.inverse)
-            setUndo(null)
+            takeBack(taken.before, taken.after)
+            setTaken(null)
           }}
-          onGone={() => setUndo(null)}
+          onGone={() => setTaken(null)}
         />
       )}
     </main>
@@ -188,23 +185,39 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
 
 interface NoticeProps {
   id: string
+  /** What both changed was put together. */
+  together: boolean
+  onClose: () => void
   onTake: (theirs: Setup) => void
-  onKeep: () => void
+  onBoth: (both: Draft) => void
 }
 
-function SavingNotice({ id, onTake, onKeep }: NoticeProps) {
+/** What changed on both sides, as people call it. */
+const partWords: Record<string, string> = { name: 'the name', room_id: 'the room', play_at: 'when it opens', portion_g: 'the portion', depth_mm: 'the depth', vessel_id: 'the vessel', vessels: 'how many vessels', each: 'how many', use: 'how children meet it', item_id: 'what it is', recipe_id: 'the recipe', base: 'the base' }
+
+function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
   const state = useStanding(id)
   const { theirs } = state
-  if (state.is === 'conflict' && theirs) {
+  const conflict = state.is === 'conflict' && theirs ? bothOf(id) : undefined
+  const both = conflict?.clashes.length === 0 ? conflict.both : undefined
+  const told = useRef(onBoth)
+  useEffect(() => {
+    told.current = onBoth
+  })
+  const text = both && JSON.stringify(both)
+  useEffect(() => {
+    if (!text) return
+    told.current(JSON.parse(text) as Draft)
+  }, [text])
+  if (state.is === 'conflict' && theirs && !both) {
+    const what = [...new Set(conflict?.clashes.map((c) => partWords[c.path.at(-1) ?? ''] ?? 'a part of it'))].join(', ')
     return (
       <div className="notice ruler" role="alert">
-        <p>
-          {state.sentence} Theirs is “{theirs.name}” with {theirs.items.length} things beside the base.
-        </p>
-        <Button variant="outline-primary" onClick={() => onTake(theirs)}>
+        <p>{what ? `Somebody else changed ${what} too. All else of both is kept; for that, whose is it?` : `${state.sentence ?? ''} Theirs is “${theirs.name}”.`}</p>
+        <Button variant="outline-primary" onClick={() => (conflict ? onBoth(theirsIn(conflict.both, conflict.clashes)) : onTake(theirs))}>
           Take theirs
         </Button>
-        <Button variant="outline-primary" onClick={onKeep}>
+        <Button variant="outline-primary" onClick={() => onBoth(conflict?.both ?? { ...(keptSetup(id) ?? draftOf(theirs)), version: theirs.version })}>
           Keep mine
         </Button>
       </div>
@@ -215,6 +228,16 @@ function SavingNotice({ id, onTake, onKeep }: NoticeProps) {
       <div className="notice lid" role="alert">
         <p>Not saved: {state.sentence}</p>
         <Link to="/bench">Back to the bench</Link>
+      </div>
+    )
+  }
+  if (together) {
+    return (
+      <div className="notice bowl" role="status">
+        <p>Somebody else changed this too: what both of you changed is here.</p>
+        <Button variant="quiet" aria-label="Close the note" onClick={onClose}>
+          ×
+        </Button>
       </div>
     )
   }

@@ -1,9 +1,10 @@
 import { memo } from 'react'
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
+import { useSession } from '../../session/session'
 import { Glyph } from '../../ui/Mark'
-import { dayAndTime, grams, plural } from '../../ui/format'
-import { readiness } from '../../entities/setup/model'
+import { dayAndTime, grams, money, plural } from '../../ui/format'
+import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
 
 interface Props {
@@ -22,9 +23,11 @@ const savedWords: Record<Saving['is'], string> = {
 
 /** The edge of the counter: the three answers, always in view. */
 export const Counter = memo(function Counter({ answer, failed, id }: Props) {
+  const { currency } = useSession().centre
   const mark = answer?.mark ?? 'not-checked'
   const ready = answer?.ready ?? false
-  const amount = answer?.mix ? grams(answer.mix.made_g) : answer?.fill ? grams(answer.fill.in_all_g) : '–'
+  const mass = answer?.places.reduce((sum, p) => sum + massOf(p), 0) ?? 0
+  const amount = mass > 0 ? grams(mass) : '–'
   return (
     <footer className={`counter on-dark ${mark}`}>
       <div className="right">
@@ -47,6 +50,14 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
           <strong className="figure">
             {grams(answer.short[0].missing_g)} {answer.short[0].name.toLowerCase()}
             {answer.short.length > 1 && `, ${answer.short.length - 1} more`}
+          </strong>
+        </div>
+      )}
+      {answer?.cost && (
+        <div className="cost">
+          <span>{answer.cost.unpriced.length > 0 ? 'costs, as far as priced' : 'costs'}</span>
+          <strong className="figure">
+            {money(answer.cost.coins, currency)} · {money(answer.cost.each_coins, currency)} each
           </strong>
         </div>
       )}

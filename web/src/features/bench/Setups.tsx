@@ -1,23 +1,27 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useState } from 'react'
+import { Fragment, useDeferredValue, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
 import { roomsQuery } from '../../entities/room/queries'
-import { setupQuery, setupsQuery } from '../../entities/setup/queries'
+import { setupQuery, setupsQuery, templatesQuery } from '../../entities/setup/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { dayAndTime, timeOfDay } from '../../ui/format'
+import { day, dayAndTime, timeOfDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { again, nextMorning } from '../../entities/setup/model'
+import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
 
 export function Setups() {
   usePageTitle('Bench')
   const session = useSession()
-  const setups = useInfiniteQuery(setupsQuery)
+  const [words, setWords] = useState('')
+  const q = useDeferredValue(words.trim())
+  const setups = useInfiniteQuery(setupsQuery(q))
+  const templates = useQuery(templatesQuery)
+  const [roomID, setRoomID] = useState('')
   const all = setups.data?.pages.flatMap((p) => p.setups)
   const [removed, setRemoved] = useState<{ id: string; name: string } | null>(null)
   const client = useQueryClient()
@@ -38,9 +42,10 @@ export function Setups() {
   })
   const navigate = useNavigate()
   const planAgain = useMutation({
-    mutationFn: async (from: string) => {
+    mutationFn: async ({ from, room }: { from: string; room?: string }) => {
       const id = v7()
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: again(await client.fetchQuery(setupQuery(from)), session.today) }))
+      const setup = await client.fetchQuery(setupQuery(from))
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: room ? fromTemplate(setup, room, session.today) : again(setup, session.today) }))
       return id
     },
     onSuccess: async (id) => {
@@ -56,15 +61,50 @@ export function Setups() {
           <h1>Bench</h1>
           <p className="soft">What is planned, next first. Open one to see why, how much and by when.</p>
         </div>
-        {mayWrite(session) && <NewSetup />}
+        {mayWrite(session) && <NewSetup roomID={roomID} onRoom={setRoomID} />}
       </header>
       {error && <Failure error={error} retry={() => void setups.refetch()} />}
       {!setups.data && !setups.error && <Waiting what="the set-ups" />}
-      {all?.length === 0 && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
+      {(words || (all && all.length > 3)) && <Form.Control type="search" className="find-setup" aria-label="Search the set-ups" placeholder="Search by name or room" maxLength={60} value={words} onChange={(e) => setWords(e.target.value)} />}
+      {templates.data && templates.data.setups.length > 0 && (
+        <section className="templates" aria-labelledby="templates">
+          <h2 id="templates">Templates</h2>
+          <ul>
+            {templates.data.setups.map((t) => (
+              <li key={t.id}>
+                <Link to={`/bench/${t.id}`}>{t.name}</Link> <span className="soft">{t.what}</span>
+                {mayWrite(session) && (
+                  <>
+                    <Button variant="outline-primary" onClick={() => planAgain.mutate({ from: t.id, room: roomID || t.room_id })}>
+                      Start from it<span className="visually-hidden">: {t.name}</span>
+                    </Button>
+                    <Button variant="quiet" onClick={() => remove.mutate({ id: t.id, name: t.name })}>
+                      Remove<span className="visually-hidden"> {t.name}</span>
+                    </Button>
+                  </>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {all?.length === 0 && words && <p className="soft">No set-up’s name or room holds “{words.trim()}”.</p>}
+      {all?.length === 0 && !words && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
       <ul className="setups">
-        {all?.map((s) => (
-          <SetupRow key={s.id} setup={s} onAgain={mayWrite(session) ? () => planAgain.mutate(s.id) : undefined} onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined} />
-        ))}
+        {all?.map((s, i) => {
+          const week = weekOf(s.play_at, session.today, day)
+          const before = all[i - 1]
+          return (
+            <Fragment key={s.id}>
+              {(!before || weekOf(before.play_at, session.today, day) !== week) && (
+                <li className="week">
+                  <h2>{week}</h2>
+                </li>
+              )}
+              <SetupRow setup={s} onAgain={mayWrite(session) ? () => planAgain.mutate({ from: s.id }) : undefined} onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined} />
+            </Fragment>
+          )
+        })}
       </ul>
       {setups.hasNextPage && (
         <Button variant="outline-primary" disabled={setups.isFetchingNextPage} onClick={() => void setups.fetchNextPage()}>
@@ -81,9 +121,9 @@ function SetupRow({ setup: s, onAgain, onRemove }: { setup: Schemas['SetupSummar
     <li className={s.mark ?? 'not-checked'}>
       <Mark mark={s.mark ?? 'not-checked'} size="large" />
       <div className="what">
-        <h2 className="entry">
+        <h3 className="entry">
           <Link to={`/bench/${s.id}`}>{s.name}</Link>
-        </h2>
+        </h3>
         <p className="soft">
           {s.room_name} · {s.what || 'nothing in it yet'}
         </p>
@@ -107,17 +147,16 @@ function SetupRow({ setup: s, onAgain, onRemove }: { setup: Schemas['SetupSummar
   )
 }
 
-function NewSetup() {
+function NewSetup({ roomID, onRoom }: { roomID: string; onRoom: (id: string) => void }) {
   const session = useSession()
   const rooms = useQuery(roomsQuery)
   const navigate = useNavigate()
   const client = useQueryClient()
-  const [roomID, setRoomID] = useState('')
   const chosen = roomID || rooms.data?.[0]?.id || ''
   const start = useMutation({
     mutationFn: async () => {
       const id = v7()
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { version: 0, name: 'New set-up', room_id: chosen, play_at: nextMorning(session.today), items: [] } }))
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: emptySetup(chosen, nextMorning(session.today)) }))
       return id
     },
     onSuccess: async (id) => {
@@ -134,7 +173,7 @@ function NewSetup() {
   }
   return (
     <div className="actions">
-      <Form.Select aria-label="Room for the new set-up" value={chosen} onChange={(e) => setRoomID(e.target.value)}>
+      <Form.Select aria-label="Room for the new set-up" value={chosen} onChange={(e) => onRoom(e.target.value)}>
         {rooms.data?.map((r) => (
           <option key={r.id} value={r.id}>
             {r.name}

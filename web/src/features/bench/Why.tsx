@@ -22,6 +22,7 @@ export function Why({ answer, swapOf }: Props) {
     )
   }
   const lines = objections(answer)
+  const notes = [...new Set(answer.places.flatMap((p) => p.notes ?? []))]
   return (
     <>
       {!answer.mark && <p className="soft">Nothing is in it yet.</p>}
@@ -37,9 +38,9 @@ export function Why({ answer, swapOf }: Props) {
           {!l.ready && <Instead name={l.name} swapping={swapOf?.(l)} />}
         </div>
       ))}
-      {answer.notes && (
+      {notes.length > 0 && (
         <ul className="notes" aria-label="For these children">
-          {answer.notes.map((n) => (
+          {notes.map((n) => (
             <li key={n}>{n}</li>
           ))}
         </ul>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
-import type { Answer, Finding, Line, Room, Setup } from '../../api/client'
+import type { Finding, Line, PlaceAnswer, Room, Setup } from '../../api/client'
 import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
@@ -9,7 +9,7 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, grams, litres, measure, miss, plural, timeOfDay } from '../../ui/format'
 import { conditions, Glyph, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
-import { draftOf, objections, planOf, readiness } from '../../entities/setup/model'
+import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
 import { asks } from '../../entities/room/model'
 
 export function PrintSetup() {
@@ -30,7 +30,7 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
   if (asked.error) return <Failure error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)} retry={() => void asked.refetch()} />
   if (!asked.data || asked.isPlaceholderData) return <Waiting what="the check" />
   const a = asked.data.answer
-  const lines = [...(a.base ? [a.base] : []), ...a.lines]
+  const lines = answered(a)
   const findings = lines.flatMap((l) => l.findings)
   return (
     <main className="paper">
@@ -58,14 +58,20 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
       <div className="columns">
         <section>
           <h2>How much</h2>
-          <Amounts answer={a} />
-          <table className="things">
-            <tbody>
-              {lines.map((l, i) => (
-                <ThingRow key={`${l.name}${i}`} line={l} />
-              ))}
-            </tbody>
-          </table>
+          {a.places.map((p) => (
+            <div key={p.id} className="place">
+              {a.places.length > 1 && <h3>{p.name}</h3>}
+              <Amounts place={p} children={a.group.children} />
+              <Things lines={[...p.base, ...p.lines]} />
+            </div>
+          ))}
+          {a.beside.length > 0 && (
+            <div className="place">
+              <h3>Beside</h3>
+              <Things lines={a.beside} />
+            </div>
+          )}
+          {a.wear && <p>{a.wear.join(' ')}</p>}
           {a.routine && (
             <>
               <h2>Our routine, at every tub</h2>
@@ -87,12 +93,17 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
               </li>
             ))}
           </ol>
-          {a.mix && (
-            <p>
-              {a.mix.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${a.mix.nature.not_taste_safe.join('; ')}.`}
-              {a.mix.nature.allergens !== 'none' && ` Holds ${a.mix.nature.allergens}.`} Keeps {a.mix.keeps}.
-            </p>
+          {a.places.map(
+            (p) =>
+              p.mix && (
+                <p key={p.id}>
+                  {a.places.length > 1 && `${p.mix.recipe}: `}
+                  {p.mix.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${p.mix.nature.not_taste_safe.join('; ')}.`}
+                  {p.mix.nature.allergens !== 'none' && ` Holds ${p.mix.nature.allergens}.`} Keeps {p.mix.keeps}.
+                </p>
+              ),
           )}
+          {a.places.flatMap((p) => (p.notes ?? []).map((n) => <p key={`${p.id}${n}`}>{n}</p>))}
           {conditions(findings).length > 0 && (
             <>
               <h2>Goes in with a hand: who does it?</h2>
@@ -130,24 +141,51 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
   )
 }
 
-function Amounts({ answer: a }: { answer: Answer }) {
-  if (a.fill) {
+function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; children: number }) {
+  if (fill) {
+    const { poured, ice } = fill
+    const first = poured[0]
     return (
-      <p>
-        {plural(a.fill.tubs, a.fill.vessel.name.toLowerCase())}, {a.fill.depth_mm} mm deep: <b>{grams(a.fill.mass_g)}</b> ({litres(a.fill.volume_ml)}, {a.fill.cups} cups) in each, {grams(a.fill.in_all_g)} in all; {plural(a.fill.seats, 'child', 'children')} at each{a.fill.turns !== undefined && a.fill.turns > 1 ? `, in ${a.fill.turns} turns` : ''}.
-      </p>
+      <>
+        <p>
+          {plural(fill.tubs, fill.vessel.name.toLowerCase())}
+          {poured.length === 1 && first && (
+            <>
+              , {first.depth_mm} mm deep: <b>{grams(first.mass_g)}</b> ({litres(first.volume_ml)}, {first.cups} cups) in each, {grams(first.in_all_g)} in all
+            </>
+          )}
+          ; {fill.vessel.cells ? `${fill.vessel.cells} cells in each` : `${plural(fill.seats, 'child', 'children')} at each`}
+          {fill.turns !== undefined && fill.turns > 1 ? `, in ${fill.turns} turns` : ''}.{ice && ` ${plural(ice.pieces, 'piece')} of ice: freezes in ${ice.freezes}.`}
+        </p>
+        {poured.length > 1 && (
+          <table className="sums">
+            <tbody>
+              {poured.map((p, i) => (
+                <tr key={i}>
+                  <th scope="row">{p.name}</th>
+                  <td>{fill.side_by_side ? 'beside' : `${p.depth_mm} mm`}</td>
+                  <td>
+                    {litres(p.volume_ml)}, {p.cups} cups
+                  </td>
+                  <td>{grams(p.in_all_g)} in all</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </>
     )
   }
-  if (!a.mix) return null
+  if (!mix) return null
   return (
     <>
       <p>
-        {a.mix.recipe}: <b>{grams(a.mix.made_g)}</b> for {a.group.children} at {grams(a.mix.portion_g)}
-        {a.mix.colours > 1 && `, ${a.mix.colours} colours of ${grams(a.mix.colour_g)}`}
+        {mix.recipe}: <b>{grams(mix.made_g)}</b> for {children} at {grams(mix.portion_g)}
+        {mix.colours > 1 && `, ${mix.colours} colours of ${grams(mix.colour_g)}`}
       </p>
       <table className="sums">
         <tbody>
-          {a.mix.amounts.map((m) => (
+          {mix.amounts.map((m) => (
             <tr key={m.item_id}>
               <th scope="row">{m.name}</th>
               <td>{m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || 'weigh it'}</td>
@@ -161,6 +199,18 @@ function Amounts({ answer: a }: { answer: Answer }) {
   )
 }
 
+function Things({ lines }: { lines: Line[] }) {
+  return (
+    <table className="things">
+      <tbody>
+        {lines.map((l, i) => (
+          <ThingRow key={`${l.name}${i}`} line={l} />
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
 function ThingRow({ line }: { line: Line }) {
   return (
     <tr>
@@ -169,6 +219,8 @@ function ThingRow({ line }: { line: Line }) {
       </td>
       <th scope="row">
         {line.name}
+        {line.per_colour !== undefined && `, ${line.per_colour} in each of ${line.colours ?? 0} colours`}
+        {line.meets && ` (${line.meets})`}
       </th>
       <td>{markWord(line.mark)}</td>
       <td>{line.count > 0 ? `${line.count} out ☐  in ☐` : ''}</td>

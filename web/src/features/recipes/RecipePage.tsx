@@ -14,7 +14,7 @@ import { Glyph, MarkLine, markWord } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
 import { MixNature } from '../../entities/recipe/MixNature'
-import { nextMorning } from '../../entities/setup/model'
+import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import { Amounts, Colours, Pots } from './Amounts'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
@@ -241,7 +241,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
     mutationFn: async (making: Making) => {
       const id = v7()
       const base: Base = { kind: 'mix', recipe_id: order.recipe_id, portion_g: portionOf(order, making), colours: making.colours, pot_ml: order.pot_ml, use: order.use }
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { version: 0, name, room_id: room.id, play_at: nextMorning(session.today), base, items: [] } }))
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...emptySetup(room.id, nextMorning(session.today)), name, places: [newPlace(base)] } }))
       return id
     },
     onSuccess: async (id) => {

@@ -13,7 +13,7 @@ import { plural } from '../../ui/format'
 import { asksNoMore, countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
-import { nextMorning } from '../../entities/setup/model'
+import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import type { RemovedRecipe } from './RecipeForm'
 
 type Card = Schemas['RecipeCard']
@@ -133,7 +133,7 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
     mutationFn: async () => {
       const id = v7()
       const base: Base = { kind: 'mix', recipe_id: c.id, portion_g: c.portion_g, colours: 1, use: use as Base['use'] }
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { version: 0, name: c.name, room_id: roomID, play_at: nextMorning(session.today), base, items: [] } }))
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...emptySetup(roomID, nextMorning(session.today)), name: c.name, places: [newPlace(base)] } }))
       return id
     },
     onSuccess: async (id) => {

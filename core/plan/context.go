@@ -1,0 +1,98 @@
+package plan
+
+import (
+	"slices"
+
+	"emblo/core/material"
+	"emblo/core/safety"
+	"emblo/core/say"
+)
+
+// addContext puts what the rest of the set-up does to a thing into its facts: hidden in
+// something children may taste, or blown with near what is loose and small. Its gauge is
+// then asked anew.
+func (s *Setup) addContext(p *Placed, in Base) {
+	hidden := p.Use == safety.Hidden || p.Use == safety.InDough || p.Use == safety.Frozen
+	if hidden && isEdible(in) && !p.Facts.InEdible {
+		p.Facts.InEdible = true
+		p.Prepared = nil
+	}
+	if p.Facts.Traits.Any(material.Blow, material.Mouthpiece) && s.looseBeside(p) {
+		p.Facts.Traits = p.Facts.Traits.With(material.Blow)
+		p.Facts.LooseInReach = true
+		p.Prepared = nil
+	}
+}
+
+// isEdible reports whether children may taste a base: food that no rule about swallowing
+// objects to by its nature.
+func isEdible(in Base) bool {
+	switch b := in.(type) {
+	case Mix:
+		return b.Recipe.Facts(b.Portion).Traits.Has(material.Food)
+	case Fill:
+		return slices.ContainsFunc(b.Layers, func(l Layer) bool { return l.Item.Facts.Traits.Has(material.Food) })
+	}
+	return false
+}
+
+// looseBeside reports whether grain, powder or a piece that fits the gauge is anywhere in the
+// set-up with p.
+func (s *Setup) looseBeside(p *Placed) bool {
+	other := func(o Placed) bool {
+		return o.Name != p.Name && o.Use != safety.AdultTool && o.Use != safety.Sealed && loose(o.Facts)
+	}
+	return slices.ContainsFunc(s.Beside, other) || slices.ContainsFunc(s.Places, func(at Place) bool {
+		return looseBase(at.Base) || slices.ContainsFunc(at.Items, other)
+	})
+}
+
+func looseBase(in Base) bool {
+	switch b := in.(type) {
+	case Fill:
+		return slices.ContainsFunc(b.Layers, func(l Layer) bool { return loose(l.Item.Facts) })
+	case Mix: // coloured rice is as loose as plain
+		return loose(b.Recipe.Facts(b.Portion)) || slices.ContainsFunc(b.Recipe.Solids(), func(it material.Item) bool { return loose(it.Facts) })
+	}
+	return false
+}
+
+func loose(f material.Facts) bool {
+	switch f.Form {
+	case material.Grain, material.Powder, material.FormUnknown:
+		return true
+	}
+	return f.Form.GaugeJudges() && f.Smallest.Shrunk(safety.MeasuringError).CylinderFit().Fits
+}
+
+// meets says what a thing does in what fills its place, where that is wet: before it goes in, as
+// afterwards it is too late. What floats or sinks is play, and not said.
+func meets(p Placed, in Base) say.Text {
+	if p.Use == safety.AdultTool || p.Use == safety.Sealed || !wet(in) {
+		return ""
+	}
+	var does say.Text
+	switch p.Manner.Water {
+	case "soaks", "softens", "swells", "dissolves", "clouds", "rusts":
+		does = p.Manner.InWater()
+	}
+	const runs = say.Text("its colour runs in the wet")
+	switch stains := p.Facts.Traits.Has(material.Stains); {
+	case stains && does != "":
+		return say.F("{what}; {more}", does, runs)
+	case stains:
+		return runs
+	}
+	return does
+}
+
+func wet(in Base) bool {
+	feels := func(f material.Feel) bool { return f.On(material.Wetness) == "wet" }
+	switch b := in.(type) {
+	case Mix:
+		return feels(b.Recipe.Feel())
+	case Fill:
+		return slices.ContainsFunc(b.Layers, func(l Layer) bool { return feels(l.Item.Feel) })
+	}
+	return false
+}

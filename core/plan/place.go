@@ -1,0 +1,117 @@
+package plan
+
+import (
+	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/say"
+	"emblo/core/unit"
+)
+
+// Place is one place of a set-up: a tub, a tray, a row of bags, with what fills it and what lies
+// in it.
+type Place struct {
+	// ID is that of the place in the set-up as it is kept; nothing is decided by it.
+	ID string
+	// Name is what the centre calls it; empty for what its vessel is called.
+	Name  string
+	Base  Base // nil when none is chosen yet
+	Items []Placed
+}
+
+// Base is what fills a place: a mix, a dry filler or a liquid in a vessel, or nothing yet.
+type Base interface{ base() }
+
+// Mix is a recipe made for every child.
+type Mix struct {
+	Recipe  recipe.Recipe
+	Portion unit.Mass
+	// Colours is the number of equal parts the mix is split into, 1 to 6.
+	Colours int
+	Use     safety.Use
+	// Pot is what it is made in; zero when nobody has said.
+	Pot unit.Volume
+}
+
+func (Mix) base()  {}
+func (Fill) base() {}
+
+// Placed is a thing in a place or beside all of them, by pieces.
+type Placed struct {
+	// ID is that of the line in the set-up as it is kept; nothing is decided by it.
+	ID string
+	// Name and Facts describe the thing; Prepared may hold the same thing prepared, so
+	// that a shelf item's gauge need not be asked again.
+	Name     string
+	Facts    material.Facts
+	Manner   material.Manner // what it shows in play, where that is known
+	Prepared *safety.Subject
+	// Each is how many pieces each child has, or how many there are for all when it is Shared.
+	Each   int
+	Shared bool
+	Use    safety.Use
+	// Set is how it comes in colours to sort; the zero value is in any colour.
+	Set Set
+}
+
+// Line is the answer for one thing.
+type Line struct {
+	ID         string // of the line that was placed; empty for the base
+	Name       string
+	Called     say.Text // what it became; empty for its name
+	Facts      material.Facts
+	Use        safety.Use
+	Assessment safety.Assessment
+	Count      int // pieces in all; 0 for the base
+	// Shared is the prepared thing that was judged as it is on the shelf; nil for one with
+	// facts of its own.
+	Shared *safety.Subject
+	Sorted Sorted
+	// Meets is what it does in what fills its place; empty when nothing is known of that.
+	Meets say.Text
+}
+
+// Say returns what the line is called.
+func (l Line) Say() say.Text {
+	if l.Called != "" {
+		return l.Called
+	}
+	return say.Name(l.ID, l.Name)
+}
+
+// PlaceAnswer is what the bench shows of one place. Its verdict is the worst of its lines; a place
+// with nothing in it has none.
+type PlaceAnswer struct {
+	ID, Name string
+	Verdict  safety.Verdict
+	// Base is the mix, or each filler of the vessel from the floor up; empty for none.
+	Base []Line
+	Mix  *MixAnswer
+	Fill *FillAnswer
+	// Lines are the things in the place, in their order, then what stays whole in a mix.
+	Lines []Line
+	// Notes are how to shape it for children who avoid or seek how the base feels, and what is
+	// to be known of how it is set up.
+	Notes []say.Text
+	// made is done before the floor is laid out, poured where it stands afterwards.
+	made, poured []recipe.Step
+	whole        []Line
+}
+
+// MixAnswer is how much of a mix to make.
+type MixAnswer struct {
+	Mixed
+	Portion unit.Mass // as planned; Each of the mix is what there will be
+}
+
+func (a *PlaceAnswer) add(l Line) {
+	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
+	a.Lines = append(a.Lines, l)
+}
+
+func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
+	subject := safety.Prepare(name, f)
+	l := Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
+	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
+	a.Base = append(a.Base, l)
+}

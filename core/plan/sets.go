@@ -1,0 +1,63 @@
+package plan
+
+import (
+	"fmt"
+
+	"emblo/core/material"
+	"emblo/core/safety"
+	"emblo/core/unit"
+)
+
+// Set is a thing in colours, to be sorted.
+type Set struct {
+	Colours int // equal parts; 0 or 1 for any colour
+	// Cup is what each colour is sorted into, one for each colour at every vessel; nil for none.
+	Cup *material.Item
+}
+
+// MaxColours is the most colours of one set.
+const MaxColours = 8
+
+// Sorted is how a set is counted out.
+type Sorted struct {
+	Colours   int // 0 for what is not a set
+	PerColour int // pieces
+	// Holds is how many of the pieces one cup holds, 0 where that is not known.
+	Holds int
+	// Into says that the line is the cups of the set above it.
+	Into bool
+}
+
+// sort counts a set out by colours, equally many of each and never too few for the children, and
+// adds its cups, so many for each vessel.
+func (s *Setup) sort(l Line, set Set, vessels int, g *safety.Group) ([]Line, error) {
+	if set.Colours < 0 || set.Colours > MaxColours {
+		return nil, &InvalidInput{"colours", fmt.Sprintf("%s: sort it by 2 to %d colours.", l.Name, MaxColours)}
+	}
+	if set.Colours < 2 {
+		return []Line{l}, nil
+	}
+	per := (l.Count + set.Colours - 1) / set.Colours
+	l.Count, l.Sorted = per*set.Colours, Sorted{Colours: set.Colours, PerColour: per}
+	if set.Cup == nil {
+		return []Line{l}, nil
+	}
+	l.Sorted.Holds = holds(set.Cup.Facts, l.Facts)
+	p := Placed{Name: set.Cup.Name, Facts: set.Cup.Facts, Manner: set.Cup.Manner, Each: set.Colours * vessels, Shared: true, Use: safety.Open}
+	cup := safety.Prepare(p.Name, p.Facts)
+	return []Line{l, {Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(&cup, p.Use), Count: p.Each, Sorted: Sorted{Into: true}}}, nil
+}
+
+// holds returns how many pieces a cup of the smallest size surely holds, loose: those of the
+// largest.
+func holds(cup, piece material.Facts) int {
+	one := piece.Largest.Volume().Millilitres()
+	if !(one > 0) || !cup.Smallest.Known() {
+		return 0
+	}
+	inside := cup.Smallest.Shrunk(cupWall.Millimetres()).Volume().Millilitres()
+	return int(packing * inside / one)
+}
+
+// cupWall is how thick the wall of a cup is taken to be, both sides together (common practice).
+var cupWall = unit.Millimetres(4)

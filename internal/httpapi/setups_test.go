@@ -1,0 +1,157 @@
+package httpapi_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/url"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+	"emblo/internal/testdb"
+)
+
+// found returns the names of the set-ups that a list holds, in order.
+func (a *api) found(query url.Values) (names []string) {
+	var page written.SetupPage
+	a.do(http.MethodGet, "/api/setups?"+query.Encode(), nil, http.StatusOK, &page)
+	for _, s := range page.Setups {
+		names = append(names, s.Name)
+	}
+	return names
+}
+
+// The list is searched by words of the name and the room; a wildcard is a letter like any other. A
+// template stands on a list of its own.
+func TestSetupsAreSearchedAndKeptAsTemplates(t *testing.T) {
+	a := demoLead(t)
+	of := func(words string) []string { return a.found(url.Values{"q": {words}}) }
+	assert.Equal(t, []string{"Harbour scoop tub", "Harbour water tub"}, of("harbour"))
+	assert.Equal(t, []string{"Harbour water tub"}, of("tub water"))
+	assert.Equal(t, []string{"Bakery counter"}, of("lanterns"))
+	assert.Empty(t, of("%"))
+	assert.Empty(t, of(`_\`))
+	var s written.StoredSetup
+	a.do(http.MethodGet, "/api/setups/"+a.setups()[0].ID, nil, http.StatusOK, &s)
+	s.Template = true
+	a.do(http.MethodPut, "/api/setups/"+s.ID, written.SetupInput{Version: s.Version, Setup: s.Setup}, http.StatusOK, nil)
+	assert.Equal(t, []string{s.Name}, a.found(url.Values{"templates": {"true"}}))
+	assert.NotContains(t, of(""), s.Name)
+	a.refused(http.MethodGet, "/api/setups?templates=maybe", nil, http.StatusUnprocessableEntity, "templates", "true or false")
+}
+
+// A set-up as form 2 kept it is judged as it was, and saved over in the form of now.
+func TestSetupsOfFormTwoAreRead(t *testing.T) {
+	url := testdb.URL(t)
+	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	was := a.setups()[0]
+	testdb.Exec(t, url, fmt.Sprintf(`update setups set form = 2, digest = null, doc = (doc - 'places' - 'beside') || jsonb_build_object('base', doc->'places'->0->'base', 'items', doc->'places'->0->'items') where id = '%s'`, was.ID))
+	assert.Equal(t, was, a.setups()[0])
+	var s written.StoredSetup
+	a.do(http.MethodGet, "/api/setups/"+was.ID, nil, http.StatusOK, &s)
+	require.Len(t, s.Places, 1)
+	a.do(http.MethodPut, "/api/setups/"+was.ID, written.SetupInput{Version: s.Version, Setup: s.Setup}, http.StatusOK, nil)
+	assert.Equal(t, was, a.setups()[0])
+}
+
+// What is not here is stood in for from the cupboard by what trains the same movement and passes the
+// same check, and by nothing else.
+func TestStandInsComeFromTheCupboard(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	standIns := func(id string) (names []string) {
+		var swaps []written.Swap
+		item := written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"}
+		a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: lanterns.ID, PlayAt: "2026-11-26T09:45", Item: &item, NotHere: true}, http.StatusOK, &swaps)
+		for _, s := range swaps {
+			assert.True(t, s.InCupboard && s.Ready, s.Name)
+			names = append(names, s.ItemID)
+		}
+		return names
+	}
+	assert.NotContains(t, standIns("play-tongs"), "ice-tongs", "not in the cupboard yet")
+	a.do(http.MethodPut, "/api/cupboard/ice-tongs", written.CupboardNote{Here: true}, http.StatusNoContent, nil)
+	assert.Contains(t, standIns("play-tongs"), "ice-tongs", "they pinch too")
+	assert.NotContains(t, standIns("play-tongs"), "scoops", "in the cupboard, but they train another movement")
+	a.do(http.MethodPut, "/api/cupboard/tennis-balls", written.CupboardNote{Here: true}, http.StatusNoContent, nil)
+	assert.Contains(t, standIns("pompom-50"), "tennis-balls")
+}
+
+// A set-up of places is answered place by place, with what all of it costs, is short of and asks of
+// clothes and families.
+func TestAnswerOfPlaces(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	price := written.CupboardAmount{Grams: ptr(1000.0), PackG: ptr(500.0), PriceCoins: ptr(120)}
+	for _, id := range []string{"white-rice", "play-sand"} {
+		a.do(http.MethodPut, "/api/cupboard/"+id+"/amount", price, http.StatusNoContent, nil)
+	}
+	fill := func(vessel string, mm float64, ids ...string) *written.Base {
+		b := &written.Base{Kind: "fill", ItemID: ids[0], VesselID: vessel, DepthMM: &mm, Vessels: ptr(1)}
+		for _, id := range ids[1:] {
+			b.More = append(b.More, written.Layer{ItemID: id, DepthMM: mm})
+		}
+		return b
+	}
+	p := planned(lanterns.ID, "2026-11-26T09:45", fill("deep-tub", 30, "white-rice", "play-sand"))
+	p.Places = append(p.Places, written.Place{ID: uuid.NewString(), Name: "Rice again", Base: fill("tray", 20, "white-rice"), Items: []written.PlanItem{}},
+		written.Place{ID: uuid.NewString(), Base: &written.Base{Kind: "fill", VesselID: "feel-bag"}, Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "hidden"}}})
+	p.Beside = []written.PlanItem{{ID: uuid.NewString(), ItemID: "scoops", Each: 3, Shared: true, Use: "open"}}
+	var out written.Answer
+	a.do(http.MethodPost, "/api/answer", p, http.StatusOK, &out)
+	require.Len(t, out.Places, 3)
+	assert.Equal(t, []string{"Deep tub", "Rice again", "Cloth bag to feel in"}, []string{out.Places[0].Name, out.Places[1].Name, out.Places[2].Name})
+	require.Len(t, out.Places[0].Base, 2)
+	layers := out.Places[0].Fill.Poured
+	assert.Equal(t, 3, out.Beside[0].Count, "shared, not for each of fifteen")
+	rice, sand := layers[0].InAllG+out.Places[1].Fill.Poured[0].InAllG, layers[1].InAllG
+	assert.InDelta(t, (rice+sand)*120/500, out.Cost.Coins, 0.5)
+	assert.InDelta(t, (rice+sand)*120/500/15, out.Cost.EachCoins, 0.5)
+	assert.Empty(t, out.Cost.Unpriced)
+	require.Len(t, out.Short, 2, "what both places take together is more than there is")
+	assert.InDelta(t, rice-1000, out.Short[0].MissingG, 1e-6)
+	assert.Less(t, *layers[0].ReachesMM, 30.0)
+	assert.Contains(t, out.Families, "Tomorrow we play with white rice, dry")
+	assert.NotEmpty(t, out.Wear)
+	doc, err := json.Marshal(out)
+	require.NoError(t, err)
+	assert.NotContains(t, string(doc), `"base":null`)
+
+	p.Beside[0].Colours = 20
+	a.refused(http.MethodPost, "/api/answer", p, http.StatusUnprocessableEntity, "beside/0/colours", "2 to 8 colours")
+	p.Beside[0].Colours, p.Beside[0].CupID = 2, "unicorn"
+	a.refused(http.MethodPost, "/api/answer", p, http.StatusUnprocessableEntity, "beside/0/cup_id", "nothing on the shelf")
+}
+
+// What can be begun with is whole and ready for its room, of the cupboard alone, and never what the
+// answer to it would not clear.
+func TestStartsAreReadyAndOfTheCupboard(t *testing.T) {
+	a := demoLead(t)
+	starts := func(room string) (all []written.Start) {
+		a.do(http.MethodGet, "/api/starts?play_at=2026-11-26T09:45&room_id="+room, nil, http.StatusOK, &all)
+		return all
+	}
+	aims := map[string]int{}
+	for _, room := range []string{"Puddles", "Pebbles", "Lanterns"} {
+		id := a.room(room).ID
+		for _, s := range starts(id) {
+			aims[room]++
+			var out written.Answer
+			a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: id, PlayAt: "2026-11-26T09:45", Places: s.Places, Beside: s.Beside}, http.StatusOK, &out)
+			assert.True(t, out.Ready && out.Mark == s.Mark, "%s, %s", room, s.Aim)
+			assert.NotEmpty(t, s.With)
+			for _, l := range append(s.Places[0].Items, s.Beside...) {
+				var it written.ItemPage
+				a.do(http.MethodGet, "/api/shelf/items/"+l.ItemID+"?use=open", nil, http.StatusOK, &it)
+				assert.True(t, it.InCupboard, l.ItemID)
+			}
+		}
+	}
+	assert.GreaterOrEqual(t, aims["Lanterns"], 4)
+	assert.GreaterOrEqual(t, aims["Pebbles"], 2)
+	a.refused(http.MethodGet, "/api/starts?play_at=soon&room_id="+a.room("Pebbles").ID, nil, http.StatusUnprocessableEntity, "play_at", "2026-11-24T09:45")
+}

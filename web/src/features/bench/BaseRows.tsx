@@ -1,0 +1,193 @@
+import { useQuery } from '@tanstack/react-query'
+import { useId, useState } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import type { Base, Line, PlaceAnswer, Schemas } from '../../api/client'
+import { bookQuery } from '../../entities/recipe/queries'
+import { grams } from '../../ui/format'
+import { insteadOfCount, Mark } from '../../ui/Mark'
+import { potSizes } from '../../ui/pots'
+import { Stepper } from '../../ui/Stepper'
+import { useWords } from '../../ui/words'
+import { deepestOf, depthIn } from './adding'
+import { NotHere } from './NotHere'
+
+interface Props {
+  base: Base
+  lines: (Line | undefined)[]
+  answer?: PlaceAnswer
+  room: string
+  playAt: string
+  readOnly: boolean
+  /** Which place it is, where there are several: " of the tray". */
+  of: string
+  /** All that can be changed is shown, not only how much. */
+  open: boolean
+  onOpen: () => void
+  /** Undefined takes it out. */
+  onChange: (base: Base | undefined, of?: string) => void
+  onSwap: (base: Base, text: string) => void
+}
+
+/** What fills a place: a mix by portion, or one filler above the other. */
+export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open, onOpen, onChange, onSwap }: Props) {
+  const book = useQuery(bookQuery)
+  const [missing, setMissing] = useState(false)
+  const vessel = book.data?.vessels.find((v) => v.id === base.vessel_id)
+  const layers = base.kind === 'fill' ? [...(base.item_id ? [{ item_id: base.item_id, depth_mm: base.depth_mm ?? 0 }] : []), ...(base.more ?? [])] : []
+  const poured = answer?.fill?.poured
+  const several = layers.length > 1
+  const setLayer = (n: number, depth_mm: number) => onChange(n === 0 ? { ...base, depth_mm } : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm } : l)) }, `depth ${n}`)
+  const drop = (n: number) => {
+    if (!several) return onChange(undefined)
+    const [first, ...more] = layers.filter((_, i) => i !== n)
+    onChange({ ...base, item_id: first?.item_id, depth_mm: first?.depth_mm, more: more.length > 0 ? more : undefined })
+  }
+  return (
+    <>
+      {(base.kind === 'mix' ? [undefined] : layers).map((layer, n) => {
+        const line = lines[n]
+        const mark = line?.mark ?? 'not-checked'
+        const name = line?.name ?? '…'
+        const amount = base.kind === 'mix' ? answer?.mix?.made_g : poured?.[n]?.in_all_g
+        return (
+          <div key={layer ? `${layer.item_id} ${n}` : 'mix'} className={`row-in of-${mark}`}>
+            <Mark mark={mark} />
+            <div className="name">
+              <button type="button" className="opens" aria-expanded={open} onClick={onOpen}>
+                {name}
+              </button>
+              {base.kind === 'fill' && answer?.fill?.ice && <span className="soft">frozen in {answer.fill.ice.freezes}</span>}
+              {base.kind === 'fill' && poured?.[n] && !answer?.fill?.ice && (
+                <span className={poured[n].packs ? 'short' : 'soft'}>
+                  {layer?.depth_mm} mm{several && (base.side_by_side ? ', side by side' : n === 0 ? ' at the floor' : ' over it')}
+                  {poured[n].packs ? `; ${poured[n].packs} more to buy` : ''}
+                </span>
+              )}
+            </div>
+            <span className="amount figure">{insteadOfCount(mark) ?? (amount ? grams(amount) : '')}</span>
+            {!readOnly && (
+              <Button variant="quiet" className="drop-x" aria-label={several ? `Take out ${name}` : 'Take out the base'} title="Take out" onClick={() => drop(n)}>
+                ×
+              </Button>
+            )}
+            {several && !readOnly && (
+              <div className="controls">{(n === 0 || !base.side_by_side) && <Stepper label={`Depth of ${name}`} unit="mm" value={layer?.depth_mm ?? 0} min={1} max={vessel ? deepestOf(vessel, base) : 75} step={5} onChange={(mm) => setLayer(n, mm)} />}</div>
+            )}
+          </div>
+        )
+      })}
+      <div className="row-in base-controls">
+        <div className="controls">
+          {base.kind === 'mix' ? (
+            <MixControls base={base} readOnly={readOnly} open={open} onChange={onChange} />
+          ) : (
+            <>
+              <FillControls base={base} vessel={vessel} vessels={book.data?.vessels ?? []} answer={answer} readOnly={readOnly} several={several} of={of} open={open || !base.item_id} onChange={onChange} />
+              {open && !readOnly && base.item_id && !several && (
+                <Button variant="quiet" aria-expanded={missing} onClick={() => setMissing(!missing)}>
+                  Not here<span className="visually-hidden">: {lines[0]?.name}</span>
+                </Button>
+              )}
+            </>
+          )}
+        </div>
+        {open && missing && !several && lines[0] && (
+          <NotHere
+            name={lines[0].name}
+            input={{ room_id: room, play_at: playAt, base, not_here: true }}
+            onTake={(s) => {
+              setMissing(false)
+              onSwap({ ...base, item_id: s.item_id, frozen: undefined }, `${s.name} in place of ${lines[0]?.name ?? ''}.`)
+            }}
+          />
+        )}
+      </div>
+    </>
+  )
+}
+
+interface Controls {
+  base: Base
+  readOnly: boolean
+  open: boolean
+  onChange: (base: Base, of?: string) => void
+}
+
+function Met({ base, what, readOnly, onChange }: Omit<Controls, 'open'> & { what: string }) {
+  return (
+    <Form.Select aria-label={`How children meet the ${what}`} value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
+      {useWords.map(([u, w]) => (
+        <option key={u} value={u}>
+          {w}
+        </option>
+      ))}
+    </Form.Select>
+  )
+}
+
+function MixControls({ base, readOnly, open, onChange }: Controls) {
+  return (
+    <>
+      <Stepper label="Grams for each child" unit="g each" value={base.portion_g ?? 120} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')} />
+      <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours }, 'colours')} />
+      <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>
+        <option value="">any pot</option>
+        {potSizes.map((l) => (
+          <option key={l} value={l * 1000}>
+            {l} L pot
+          </option>
+        ))}
+      </Form.Select>
+      {(open || (base.use ?? 'open') !== 'open') && <Met base={base} what="mix" readOnly={readOnly} onChange={onChange} />}
+    </>
+  )
+}
+
+/** What is in a bag or a bottle is met through it: it is sealed. */
+const closed = (v?: Schemas['Vessel']) => v?.shape === 'bag' || v?.shape === 'bottle'
+
+function FillControls({ base, vessel, vessels, answer, readOnly, several, of, open, onChange }: Controls & { of: string; vessel?: Schemas['Vessel']; vessels: Schemas['Vessel'][]; answer?: PlaceAnswer; several: boolean }) {
+  const id = useId()
+  const deepest = vessel ? deepestOf(vessel, base) : 75
+  const fine = deepest < 20
+  const fit = (next: Base, v = vessel): Base => (v && next.item_id && !next.more ? { ...next, depth_mm: Math.min(next.depth_mm ?? 40, deepestOf(v, next)) } : next)
+  const liquid = answer?.fill?.poured.length === 1 && answer.fill.poured[0]?.liquid
+  return (
+    <>
+      <Form.Select
+        aria-label={`Vessel${of}`}
+        value={base.vessel_id}
+        disabled={readOnly}
+        onChange={(e) => {
+          const next = vessels.find((v) => v.id === e.target.value)
+          if (!next) return
+          const use = closed(next) || next.jar ? 'sealed' : closed(vessel) || vessel?.jar ? 'open' : base.use
+          const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
+          const mm = base.item_id ? depthIn(next, moved) : undefined
+          const share = base.more && mm ? Math.max(1, Math.floor(mm / (1 + base.more.length))) : mm
+          onChange({ ...moved, depth_mm: share, more: base.more?.map((l) => ({ ...l, depth_mm: share ?? l.depth_mm })) })
+        }}
+      >
+        {vessels.map((v) => (
+          <option key={v.id} value={v.id}>
+            {v.name}
+          </option>
+        ))}
+      </Form.Select>
+      {base.item_id && !several && <Stepper label={`Depth${of}`} unit="mm deep" value={base.depth_mm ?? 40} min={fine ? 1 : 5} max={deepest} step={fine ? 1 : 5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm }, 'depth 0')} />}
+      <Stepper label={`Vessels${of}`} unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'} value={base.vessels ?? answer?.fill?.tubs ?? 1} min={1} max={40} disabled={readOnly} onChange={(n) => onChange({ ...base, vessels: n }, 'vessels')} />
+      {(open || (base.use ?? 'open') !== 'open') && base.item_id && <Met base={base} what="filler" readOnly={readOnly} onChange={(next) => onChange(fit(next))} />}
+      {open && !readOnly && base.item_id && !several && !base.frozen && vessel?.styles && (
+        <div className="styles" role="group" aria-label="As deep as it is for">
+          {vessel.styles.map((s) => (
+            <button key={s.words} type="button" aria-pressed={base.depth_mm === s.depth_mm} onClick={() => onChange({ ...base, depth_mm: s.depth_mm })}>
+              {s.words}
+            </button>
+          ))}
+        </div>
+      )}
+      {(open || base.frozen) && !readOnly && (liquid || base.frozen) && vessel?.shape !== 'bottle' && <Form.Check type="switch" id={`${id}-frozen`} label="freeze it" checked={base.frozen ?? false} onChange={(e) => onChange(fit({ ...base, frozen: e.target.checked || undefined, depth_mm: e.target.checked && vessel ? vessel.frozen_mm : base.depth_mm }))} />}
+      {!readOnly && several && <Form.Check type="switch" id={`${id}-beside`} label="side by side" checked={base.side_by_side ?? false} onChange={(e) => onChange({ ...base, side_by_side: e.target.checked || undefined })} />}
+    </>
+  )
+}

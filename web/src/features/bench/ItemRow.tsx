@@ -1,0 +1,112 @@
+import { memo } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import type { Described, Line, PlanItem } from '../../api/client'
+import { insteadOfCount, Mark } from '../../ui/Mark'
+import { Stepper } from '../../ui/Stepper'
+import { useWords, wordOfUse } from '../../ui/words'
+import { DescribeHere } from '../../entities/thing/DescribeHere'
+import { NotHere } from './NotHere'
+import { SetOf } from './SetOf'
+
+/** What can be done to a line; always the same functions, so that untouched rows are not drawn again. */
+export interface RowActions {
+  open: (id: string | null) => void
+  measure: (id: string | null) => void
+  miss: (id: string | null) => void
+  set: (id: string, part: Partial<PlanItem>, of?: string) => void
+  move: (id: string, to: string) => void
+  drop: (id: string, name: string) => void
+  take: (id: string, item_id: string, name: string, instead: string) => void
+}
+
+interface Props {
+  room: string
+  playAt: string
+  item: PlanItem
+  line?: Line
+  cups?: Line
+  /** What it was picked as, until the answer names it. */
+  named?: string
+  readOnly: boolean
+  open: boolean
+  measuring: boolean
+  missing: boolean
+  /** The places it can be moved to, by id and name. */
+  places: [string, string][]
+  at: string
+  act: RowActions
+}
+
+/** How a set and what is shared are counted, in words. */
+function counted(item: PlanItem, line?: Line): string {
+  if (line?.per_colour) return `${item.each} ${item.shared ? 'in all' : 'each'} in ${line.colours} colours, ${line.per_colour} of each`
+  return item.shared ? 'for all' : `${item.each} each`
+}
+
+/** One thing, with its mark and how many; opened, all that can be changed. */
+export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, named, readOnly, open, measuring, missing, places, at, act }: Props) {
+  const mark = line?.mark ?? 'not-checked'
+  const name = line?.name ?? item.described?.name ?? named ?? '…'
+  return (
+    <li className={`row-in of-${mark}`}>
+      <Mark mark={mark} />
+      <div className="name">
+        <button type="button" className="opens" aria-expanded={open} onClick={() => act.open(open ? null : item.id)}>
+          {name}
+        </button>
+        <span className="soft">{[counted(item, line), wordOfUse(item.use), line?.detail].filter(Boolean).join(' · ')}</span>
+        {line?.meets && <span className="meets">In this base: {line.meets}</span>}
+        {cups && (
+          <span className="soft into">
+            <Mark mark={cups.mark} size="small" /> {cups.count} {cups.name.toLowerCase()}, one a colour{line?.holds ? `; each holds ${line.holds}` : ''}
+          </span>
+        )}
+      </div>
+      <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
+      {open && (
+        <div className="controls">
+          <Stepper label={item.shared ? `${name} for all` : `${name} for each child`} unit={item.shared ? 'in all' : 'each'} value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => act.set(item.id, { each }, `each ${item.id}`)} />
+          <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => act.set(item.id, { use: e.target.value as PlanItem['use'] })}>
+            {useWords.map(([u, w]) => (
+              <option key={u} value={u}>
+                {w}
+              </option>
+            ))}
+          </Form.Select>
+          {!readOnly && (
+            <>
+              <Form.Check type="switch" id={`shared-${item.id}`} label="for all together" checked={item.shared ?? false} onChange={(e) => act.set(item.id, { shared: e.target.checked || undefined })} />
+              <SetOf item={item} name={name} onChange={(part) => act.set(item.id, part, `set ${item.id}`)} />
+              {places.length > 1 && (
+                <Form.Select aria-label={`Where ${name} lies`} value={at} onChange={(e) => act.move(item.id, e.target.value)}>
+                  {places.map(([id, word]) => (
+                    <option key={id} value={id}>
+                      {word}
+                    </option>
+                  ))}
+                </Form.Select>
+              )}
+              {item.described && (
+                <Button variant="quiet" aria-expanded={measuring} onClick={() => act.measure(measuring ? null : item.id)}>
+                  What is it?
+                </Button>
+              )}
+              {item.item_id && (
+                <Button variant="quiet" aria-expanded={missing} onClick={() => act.miss(missing ? null : item.id)}>
+                  Not here<span className="visually-hidden">: {name}</span>
+                </Button>
+              )}
+              <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => act.drop(item.id, name)}>
+                ×
+              </Button>
+            </>
+          )}
+        </div>
+      )}
+      {open && missing && item.item_id && <NotHere name={name} input={{ room_id: room, play_at: playAt, item, not_here: true }} onTake={(s) => act.take(item.id, s.item_id, s.name, name)} />}
+      {open && measuring && item.described && (
+        <DescribeHere room={room} use={item.use} value={item.described} onChange={(described: Described) => act.set(item.id, { described })} onTake={(item_id) => act.set(item.id, { item_id, described: undefined })} onDone={() => act.measure(null)} />
+      )}
+    </li>
+  )
+})

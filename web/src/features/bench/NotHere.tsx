@@ -1,0 +1,27 @@
+import { useQuery } from '@tanstack/react-query'
+import type { Schemas } from '../../api/client'
+import { swapsQuery } from '../../entities/setup/queries'
+import { Swaps } from '../../ui/Swaps'
+
+interface Props {
+  name: string
+  input: Schemas['SwapsInput']
+  onTake: (swap: Schemas['Swap']) => void
+}
+
+/** What in the cupboard does the same as a thing that is not here, and else what could be fetched. */
+export function NotHere({ name, input, onTake }: Props) {
+  const here = useQuery(swapsQuery(input))
+  const none = here.data?.length === 0
+  const anywhere = useQuery({ ...swapsQuery({ ...input, not_here: undefined }), enabled: none })
+  const error = here.error ?? anywhere.error
+  if (error) return <p className="soft">Stand-ins could not be looked for. {error.message}</p>
+  if (!here.data || (none && !anywhere.data)) return null
+  return (
+    <div className="instead">
+      <h3>No {name.charAt(0).toLowerCase() + name.slice(1)} here?</h3>
+      {none && <p className="soft">Nothing that is noted in the cupboard does the same. These would, and pass for these children:</p>}
+      <Swaps swaps={none ? (anywhere.data ?? []) : here.data} onTake={onTake} takes={name} />
+    </div>
+  )
+}

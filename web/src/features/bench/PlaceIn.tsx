@@ -1,0 +1,91 @@
+import { memo, useState } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import type { Base, Line, Place, PlaceAnswer, PlanItem } from '../../api/client'
+import { limits } from '../../api/limits.gen'
+import { plural } from '../../ui/format'
+import { BaseRows } from './BaseRows'
+import { ItemRow, type RowActions } from './ItemRow'
+
+/** What is open in the list: one row at a time. */
+export interface Opened {
+  row: string | null
+  measuring: string | null
+  missing: string | null
+}
+
+interface Rows {
+  room: string
+  playAt: string
+  items: PlanItem[]
+  at: string
+  lineOf: (item: PlanItem) => Line | undefined
+  answered?: Line[]
+  names: Record<string, string>
+  opened: Opened
+  places: [string, string][]
+  readOnly: boolean
+  act: RowActions
+}
+
+export function Rows({ room, playAt, items, at, lineOf, answered, names, opened, places, readOnly, act }: Rows) {
+  return (
+    <ul className="in-list">
+      {items.map((item) => (
+        <ItemRow key={item.id} room={room} playAt={playAt} item={item} line={lineOf(item)} cups={cupsOf(item, answered)} named={names[item.id]} readOnly={readOnly} open={opened.row === item.id} measuring={opened.measuring === item.id} missing={opened.missing === item.id} places={places} at={at} act={act} />
+      ))}
+    </ul>
+  )
+}
+
+/** The cups stand behind the set that is sorted into them. */
+function cupsOf(item: PlanItem, answered: Line[] = []): Line | undefined {
+  const after = answered[answered.findIndex((l) => l.id === item.id) + 1]
+  return item.cup_id && after?.into ? after : undefined
+}
+
+interface Props extends Omit<Rows, 'items' | 'at' | 'answered'> {
+  place: Place
+  answer?: PlaceAnswer
+  baseLines: (Line | undefined)[]
+  /** The next thing goes here. */
+  chosen: boolean
+  /** It has a name of its own on the screen: there is more than it. */
+  several: boolean
+  manyPlaces: boolean
+  onChoose: () => void
+  onBase: (base: Base | undefined, of?: string) => void
+  onSwap: (base: Base, text: string) => void
+  onName: (name: string) => void
+  onDrop: () => void
+}
+
+/** One place of a set-up: what fills it, and what lies in it. */
+export const PlaceIn = memo(function PlaceIn({ place, answer, baseLines, chosen, several, manyPlaces, onChoose, onBase, onSwap, onName, onDrop, ...rows }: Props) {
+  const [naming, setNaming] = useState(false)
+  const called = place.name ?? answer?.name ?? 'A place'
+  const tubs = answer?.fill?.tubs
+  return (
+    <section className={chosen ? 'place-in chosen' : 'place-in'} aria-label={called}>
+      {(several || place.name) && (
+        <header>
+          <button type="button" className="place-name" aria-pressed={chosen} title="The next thing goes here" onClick={onChoose}>
+            {tubs !== undefined && tubs > 1 ? `${called}, ${plural(tubs, 'of them', 'of them')}` : called}
+          </button>
+          {!rows.readOnly && (
+            <>
+              <Button variant="quiet" aria-expanded={naming} onClick={() => setNaming(!naming)}>
+                Name<span className="visually-hidden"> {called}</span>
+              </Button>
+              <Button variant="quiet" className="drop-x" aria-label={`Take out the place ${called}`} title="Take out" onClick={onDrop}>
+                ×
+              </Button>
+            </>
+          )}
+        </header>
+      )}
+      {naming && <Form.Control aria-label="Name of the place" placeholder={answer?.name} value={place.name ?? ''} maxLength={limits.Place.name} onChange={(e) => onName(e.target.value)} />}
+      {place.base ? <BaseRows base={place.base} lines={baseLines} answer={answer} room={rows.room} playAt={rows.playAt} readOnly={rows.readOnly} of={manyPlaces ? ` of ${called}` : ''} open={rows.opened.row === place.id} onOpen={() => rows.act.open(rows.opened.row === place.id ? null : place.id)} onChange={onBase} onSwap={onSwap} /> : <p className="soft">Nothing fills this place yet.</p>}
+      <Rows {...rows} items={place.items} at={place.id} answered={answer?.lines} />
+    </section>
+  )
+})

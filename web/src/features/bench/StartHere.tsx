@@ -1,0 +1,38 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'react-bootstrap'
+import type { Schemas } from '../../api/client'
+import { startsQuery } from '../../entities/setup/queries'
+import { Mark } from '../../ui/Mark'
+
+interface Props {
+  room: string
+  playAt: string
+  onTake: (start: Schemas['Start']) => void
+}
+
+/** An empty bench is not an empty page: what can be set up for this room with what is in the cupboard, an aim each. */
+export function StartHere({ room, playAt, onTake }: Props) {
+  const starts = useQuery(startsQuery(room, playAt))
+  if (starts.error) return <p className="soft">What could be begun with was not found: {starts.error.message}</p>
+  if (!starts.data) return null
+  if (starts.data.length === 0) return <p className="soft">Nothing that is noted in the cupboard makes a set-up for this room yet. Type what there is, or note it on the shelf.</p>
+  return (
+    <section className="start-here" aria-labelledby="start-here">
+      <h3 id="start-here">From the cupboard, for this room</h3>
+      <ul>
+        {starts.data.map((s) => (
+          <li key={s.aim}>
+            <Mark mark={s.mark} />
+            <div>
+              <b>{s.aim}</b>
+              <span className="soft">{s.with.join(', ')}</span>
+            </div>
+            <Button variant="outline-primary" onClick={() => onTake(s)}>
+              Begin<span className="visually-hidden">: {s.aim}</span>
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

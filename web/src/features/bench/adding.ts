@@ -1,0 +1,85 @@
+import { v7 } from 'uuid'
+import type { Base, Place, PlanItem, Schemas } from '../../api/client'
+import { beside, fillBase, mixBase, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import type { Chosen } from './AddBox'
+
+type Vessel = Schemas['Vessel']
+
+const usualDepth = 60
+
+/** As deep as a filler is usually poured into a vessel. */
+export const depthIn = (v: Vessel, base?: Base): number => Math.min(base?.depth_mm ?? usualDepth, deepestOf(v, base))
+
+/** How deep a vessel may be filled as it is used. */
+export const deepestOf = (v: Vessel, base?: Base): number => (base?.frozen ? (v.frozen_mm ?? v.deepest_mm) : base?.use === 'sealed' ? (v.closed_mm ?? v.deepest_mm) : v.deepest_mm)
+
+interface Added {
+  draft: Draft
+  /** Where the next thing goes. */
+  at: string
+  /** The line that came last, and what it was called. */
+  line?: string
+  names: Record<string, string>
+}
+
+/**
+ * Puts what was chosen where it belongs: what can be poured fills the place that is empty, or lies
+ * over what is poured there; a mix fills an empty place or begins one; a tool lies beside all; and
+ * everything else lies in the place.
+ */
+export function add(draft: Draft, at: string, chosen: Chosen[], vessels: Vessel[]): Added {
+  const out: Added = { draft, at, names: {} }
+  for (const one of chosen) put(out, one, vessels)
+  return out
+}
+
+function put(out: Added, chosen: Chosen, vessels: Vessel[]) {
+  const place = out.draft.places.find((p) => p.id === out.at)
+  if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name)
+  const { item } = chosen
+  if (item.kind === 'family') return lay(out, place, { described: { name: item.name } }, item.name)
+  if (item.kind === 'mix') return fill(out, place, mixBase(item.id))
+  const only = item.parts.includes('filler') && !item.parts.some((p) => p === 'find' || p === 'tool')
+  if (item.parts.includes('filler') && out.at !== beside && !place?.base?.item_id && place?.base?.kind !== 'mix') {
+    // A vessel that was chosen before what goes in it stays.
+    const vessel = vessels.find((v) => v.id === place?.base?.vessel_id) ?? vessels[0]
+    if (vessel) fill(out, place, { ...fillBase(item.id, vessel.id, depthIn(vessel, place?.base)), vessels: place?.base?.vessels, use: place?.base?.use })
+    return
+  }
+  if (only && place?.base?.kind === 'fill' && place.base.item_id) {
+    const { base } = place
+    const each = Math.max(1, Math.floor((base.depth_mm ?? usualDepth) / (2 + (base.more?.length ?? 0))))
+    out.draft = withPlace(out.draft, place.id, (p) => ({ ...p, base: { ...base, depth_mm: (base.depth_mm ?? usualDepth) - each, more: [...(base.more ?? []), { item_id: item.id, depth_mm: each }] } }))
+    return
+  }
+  if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, beside)
+  lay(out, place, { item_id: item.id }, item.name)
+}
+
+function fill(out: Added, place: Place | undefined, base: Base) {
+  const empty = place && (!place.base || (place.base.kind === 'fill' && !place.base.item_id))
+  if (empty) {
+    out.draft = withPlace(out.draft, place.id, (p) => ({ ...p, base }))
+    return
+  }
+  const next = newPlace(base)
+  out.draft = { ...out.draft, places: [...out.draft.places, next] }
+  out.at = next.id
+}
+
+function lay(out: Added, place: Place | undefined, thing: Pick<PlanItem, 'item_id' | 'described'>, name: string, to = out.at) {
+  const item: PlanItem = { ...thing, id: v7(), each: 1, use: 'open' }
+  out.names[item.id] = name
+  out.line = item.id
+  if (to === beside) {
+    out.draft = withItems(out.draft, beside, (items) => [...items, item])
+    return
+  }
+  if (!place) {
+    const next = newPlace(undefined, [item])
+    out.draft = { ...out.draft, places: [...out.draft.places, next] }
+    out.at = next.id
+    return
+  }
+  out.draft = withItems(out.draft, place.id, (items) => [...items, item])
+}

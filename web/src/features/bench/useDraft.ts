@@ -1,0 +1,63 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { merge } from '../../entities/setup/merge'
+import type { Draft } from '../../entities/setup/model'
+
+interface Steps {
+  past: Draft[]
+  now: Draft
+  future: Draft[]
+  /** What the last step changed, so that a number that is stepped or typed is one step. */
+  of?: string
+  at: number
+}
+
+const most = 100
+const oneStepMs = 1000
+
+/** A set-up as it is edited, with every step of this visit to go back and forth. */
+export function useDraft(first: () => Draft) {
+  const [steps, setSteps] = useState<Steps>(() => ({ past: [], now: first(), future: [], at: 0 }))
+  const now = useRef(steps.now)
+  useEffect(() => {
+    now.current = steps.now
+  }, [steps.now])
+  const change = useCallback((next: Draft | ((d: Draft) => Draft), of?: string) => {
+    setSteps((s) => {
+      const changed = typeof next === 'function' ? next(s.now) : next
+      if (changed === s.now) return s
+      const goesOn = of !== undefined && s.of === of && Date.now() - s.at < oneStepMs
+      return { past: goesOn ? s.past : [...s.past.slice(1 - most), s.now], now: changed, future: [], of, at: Date.now() }
+    })
+  }, [])
+  /** Takes what came from elsewhere, as no step of this visit. */
+  const reset = useCallback((to: Draft) => setSteps({ past: [], now: to, future: [], at: 0 }), [])
+  const undo = useCallback(() => {
+    setSteps((s) => {
+      const back = s.past.at(-1)
+      return back ? { past: s.past.slice(0, -1), now: { ...back, version: s.now.version }, future: [s.now, ...s.future], at: 0 } : s
+    })
+  }, [])
+  const redo = useCallback(() => {
+    setSteps((s) => {
+      const [on, ...future] = s.future
+      return on ? { past: [...s.past, s.now], now: { ...on, version: s.now.version }, future, at: 0 } : s
+    })
+  }, [])
+  /** Takes one change back, whatever has changed since. */
+  const takeBack = useCallback((before: Draft, after: Draft) => change((d) => merge(after, d, before).merged), [change])
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      const typing = e.target instanceof HTMLElement && (e.target.matches('input, textarea, select') || e.target.isContentEditable)
+      if (typing || !(e.ctrlKey || e.metaKey) || e.altKey) return
+      const key = e.key.toLowerCase()
+      if (key === 'z' || key === 'y') {
+        e.preventDefault()
+        if (key === 'y' || e.shiftKey) redo()
+        else undo()
+      }
+    }
+    window.addEventListener('keydown', press)
+    return () => window.removeEventListener('keydown', press)
+  }, [undo, redo])
+  return { draft: steps.now, change, reset, undo, redo, takeBack, canUndo: steps.past.length > 0, canRedo: steps.future.length > 0 }
+}
