@@ -186,7 +186,8 @@ const (
 )
 
 // Search returns what matches the typed words, without the age they may end in, and plays
-// a part; an empty part is any.
+// a part; an empty part is any. Where they name columns, as "red, find" does, what fits those comes
+// behind what has such a name.
 func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error) {
 	words, _, _ := age.Cut(query)
 	if len(words) > maxFound {
@@ -212,6 +213,18 @@ func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error
 		}
 		for _, x := range m.Members {
 			add(x)
+		}
+	}
+	asks := d.columns(words)
+	if len(asks.fits) > 0 || asks.here || asks.ownOnly {
+		items := d.Items()
+		if asks.words != "" {
+			items = d.Shelf.Search(asks.words, len(items))
+		}
+		for _, it := range asks.order(items) {
+			if asks.fit(it, d.here[it.ID]) {
+				add(naming.Member{Item: &it})
+			}
 		}
 	}
 	for _, it := range d.Shelf.Search(words, len(d.Items())) {

@@ -132,7 +132,7 @@ func (p *People) line(l plan.Line) written.Line {
 		p.worded[key] = out
 		p.mu.Unlock()
 	}
-	out.ID, out.Count = l.ID, l.Count
+	out.Laid = p.Pen.Laid(l)
 	return out
 }
 

@@ -2,6 +2,8 @@ package desk
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 
 	"emblo/core/plan"
 	"emblo/core/recipe"
@@ -21,20 +23,36 @@ func (d *Desk) Starts(roomID, playAt string) ([]written.Start, error) {
 		return nil, err
 	}
 	swaps := safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.here)
-	out := []written.Start{}
-	for _, s := range plan.Starts(d.Shelf.Shelf, d.usable, d.here, swaps.All, g) {
-		w := d.start(s, g.Youngest())
-		r, err := d.reckon(written.Plan{RoomID: roomID, PlayAt: playAt, Places: w.Places, Beside: w.Beside})
-		if err != nil || !r.Verdict.Ready() {
-			continue // what goes in by itself need not go in together
+	// What there is too little of is the second choice.
+	var out []written.Start
+	enough := maps.Clone(d.here)
+	for range 2 {
+		var next []written.Start
+		for _, s := range plan.Starts(d.Shelf.Shelf, d.usable, enough, swaps.All, g) {
+			w := d.start(s, g.Youngest())
+			r, err := d.reckon(written.Plan{RoomID: roomID, PlayAt: playAt, Places: w.Places, Beside: w.Beside})
+			if err != nil || !r.Verdict.Ready() {
+				continue // what goes in by itself need not go in together
+			}
+			w.Judged = written.WriteUsual(r.Verdict, r.Usual())
+			for _, l := range r.Lines() {
+				w.With = append(w.With, d.Pen.Text(l.Say()))
+			}
+			next = append(next, w)
+			if s.Filler != nil && len(d.short(r.Answer, d.Pen)) > 0 {
+				delete(enough, s.Filler.ID)
+			}
 		}
-		w.Judged = written.WriteUsual(r.Verdict, r.Usual())
-		for _, l := range r.Lines() {
-			w.With = append(w.With, d.Pen.Text(l.Say()))
+		for i, was := range out {
+			if at := slices.IndexFunc(next, func(w written.Start) bool { return w.Aim == was.Aim }); at >= 0 {
+				out[i] = next[at]
+			}
 		}
-		out = append(out, w)
+		if out == nil {
+			out = next
+		}
 	}
-	return out, nil
+	return append([]written.Start{}, out...), nil
 }
 
 // start writes what to begin from; its ids are only there to be told apart, and replaced by who

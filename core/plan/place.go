@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -17,7 +18,18 @@ type Place struct {
 	Name  string
 	Base  Base // nil when none is chosen yet
 	Items []Placed
+	// Opening is what its things are to go through; nil for nothing.
+	Opening *Opening
 }
+
+// Opening is a hole, a tube, a funnel or a lane that things are to go through.
+type Opening struct {
+	Way   gauge.Way
+	Width unit.Length
+}
+
+// MaxOpening is the widest opening, in mm.
+const MaxOpening = 500
 
 // Base is what fills a place: a mix, a dry filler or a liquid in a vessel, or nothing yet.
 type Base interface{ base() }
@@ -69,6 +81,8 @@ type Line struct {
 	Sorted Sorted
 	// Meets is what it does in what fills its place; empty when nothing is known of that.
 	Meets say.Text
+	// Passes is how it goes through the opening of its place; zero where there is none.
+	Passes gauge.Passing
 }
 
 // Say returns what the line is called.

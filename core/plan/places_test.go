@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -256,4 +257,24 @@ func TestWhatAThingDoesInItsBase(t *testing.T) {
 	assert.Empty(t, Setup{}.Wear())
 	assert.Equal(t, "Tomorrow we play with cooked noodles. Please send a change of clothes: it is wet play. It holds or may hold egg, wheat, gluten. Tell us if your child has a new allergy or a sore hand.",
 		at(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"), Use: safety.Open}).Families().String())
+}
+
+// The find of 45 mm goes through a tube of 60, not through one of 40, and nothing is said without one.
+func TestWhatGoesThrough(t *testing.T) {
+	s := at(nil, placed(t, "pom-poms 50 mm", 1), placed(t, "wooden boats", 1))
+	passes := func(o *Opening) (all []gauge.Passing) {
+		s.Places[0].Opening = o
+		a, err := reckon(s, nursery(t, nil, 50), unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		for _, l := range a.Lines {
+			all = append(all, l.Passes)
+		}
+		return all
+	}
+	assert.Equal(t, []gauge.Passing{gauge.Goes, gauge.Wedges}, passes(&Opening{gauge.Hole, unit.Millimetres(60)}))
+	assert.Equal(t, []gauge.Passing{gauge.Push, gauge.Goes}, passes(&Opening{gauge.Lane, unit.Millimetres(48)}))
+	assert.Equal(t, []gauge.Passing{0, 0}, passes(nil))
+	s.Places[0].Opening = &Opening{gauge.Hole, unit.Millimetres(-3)}
+	_, err := reckon(s, nursery(t, nil, 50), unit.StandardSet(unit.Metric))
+	assert.ErrorContains(t, err, "more than 0 and at most 500 mm wide")
 }

@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"slices"
 
+	"emblo/core/gauge"
+	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -169,6 +171,9 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureSet) error {
 	p := s.Places[i]
 	a.ID, a.Name = p.ID, p.Name
+	if o := p.Opening; o != nil && !(o.Width.Millimetres() > 0 && o.Width.Millimetres() <= MaxOpening) {
+		return &InvalidInput{"through/mm", fmt.Sprintf("What they go through is more than 0 and at most %d mm wide.", MaxOpening)}
+	}
 	children, vessels := len(g.Room().Children), 1
 	switch b := p.Base.(type) {
 	case Mix:
@@ -189,6 +194,10 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 		lines, err := s.judge(item, p.Base, vessels, g)
 		if err != nil {
 			return under(fmt.Sprintf("items/%d/", j), err)
+		}
+		if o := p.Opening; o != nil {
+			f := item.Facts
+			lines[0].Passes = gauge.Through(f.Smallest, f.Largest, f.Traits.Has(material.Soft), o.Way, o.Width)
 		}
 		for _, l := range lines {
 			a.add(l)

@@ -32,7 +32,8 @@ type aim struct {
 	vessel string
 	depth  float64 // mm
 	filler func(material.Item) bool
-	kind   string // of a mix, in place of a filler
+	part   material.Part // that a filler rather plays; any when empty
+	kind   string        // of a mix, in place of a filler
 	finds  func(material.Item) bool
 	most   int // finds
 	hidden bool
@@ -54,8 +55,8 @@ func feels(words ...string) func(material.Item) bool {
 func isFind(it material.Item) bool { return it.Plays(material.Find) && !it.Plays(material.Filler) }
 
 var aims = []aim{
-	{words: "Scoop, pour and fill", vessel: "deep-tub", depth: 60, filler: feels("dry"), trains: []string{"scoop", "pour"}},
-	{words: "Find and sort by colour", vessel: "deep-tub", depth: 60, filler: feels("dry"), hidden: true, sorted: true, most: 1,
+	{words: "Scoop, pour and fill", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, trains: []string{"scoop", "pour"}},
+	{words: "Find and sort by colour", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, hidden: true, sorted: true, most: 1,
 		finds: func(it material.Item) bool { return isFind(it) && it.Manner.Shows(material.ManyColours) }, trains: []string{"pinch", "scoop"}},
 	{words: "Squeeze, roll and press", kind: "dough", trains: []string{"roll", "press", "cut"}},
 	{words: "Make marks with a finger", vessel: "box-lid", depth: 6, filler: func(it material.Item) bool {
@@ -88,7 +89,10 @@ func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool
 				continue
 			}
 		case a.filler != nil:
-			filler := pick(safety.Open, 1, a.filler)
+			filler := pick(safety.Open, 1, func(it material.Item) bool { return a.filler(it) && (a.part == "" || it.Plays(a.part)) })
+			if len(filler) == 0 {
+				filler = pick(safety.Open, 1, a.filler)
+			}
 			if len(filler) == 0 {
 				continue
 			}

@@ -78,12 +78,14 @@ func (s *Swaps) judge(use Use, where Setting) []Assessment {
 // not food; and how much better one that
 // is at hand.
 const (
-	handCost     = 2
-	partCost     = 2
-	shapeCost    = 3
-	sizeCost     = 2 // for a size twice or half, at most three times that
-	notFoodCost  = 2
-	cupboardGain = 4
+	handCost    = 2
+	partCost    = 2
+	shapeCost   = 3
+	sizeCost    = 2 // for a size twice or half, at most three times that
+	notFoodCost = 2
+	// notChilledCost is for what is not cold, in place of ice.
+	notChilledCost = 4
+	cupboardGain   = 4
 )
 
 // For returns the best swaps for a thing in a use, best first, at most limit; none when
@@ -180,6 +182,9 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use, same fu
 		if r.InCupboard {
 			r.score -= cupboardGain
 		}
+		if it.Facts.Traits.Has(material.Ice) && !strings.Contains(other.Keeps, "chilled") {
+			r.score += notChilledCost
+		}
 		if r.cost == material.CostUnknown {
 			r.cost = material.Dear + 1
 		}
@@ -217,6 +222,9 @@ func shared(a, b []material.Part) int {
 // changes says in words what is different with a swap.
 func changes(it material.Item, s Swap) []say.Text {
 	what := it.Feel.Changes(s.Item.Feel)
+	if it.Facts.Traits.Has(material.Ice) && !s.Item.Facts.Traits.Has(material.Ice) {
+		what = slices.Concat([]say.Text{"frozen → from the fridge"}, what)
+	}
 	for _, p := range it.Parts {
 		if !s.Item.Plays(p) && p != material.Ingredient {
 			what = append(what, say.F("no {part}", partWords[p]))

@@ -282,11 +282,20 @@ func (v Vessel) Deepest(f Filling) unit.Length {
 // IsJar reports whether a vessel is one to look into and guess: round, and higher than wide.
 func (v Vessel) IsJar() bool { return v.shape == Round && v.height > v.topLength }
 
-// Needed returns how many vessels a group needs so that every child has rim.
-func (v Vessel) Needed(children int) int { return (children + v.Seats() - 1) / v.Seats() }
+// Needed returns how many vessels a group needs so that every child has rim. One jar is enough for
+// all to look into.
+func (v Vessel) Needed(children int) int {
+	if v.IsJar() {
+		return 1
+	}
+	return (children + v.Seats() - 1) / v.Seats()
+}
 
 // Turns returns in how many turns a group plays at so many vessels.
 func (v Vessel) Turns(children, vessels int) int {
+	if v.IsJar() {
+		return 1
+	}
 	at := max(1, vessels*v.Seats())
 	return max(1, (children+at-1)/at)
 }

@@ -32,22 +32,28 @@ type Number struct {
 
 // Line is the answer for one thing.
 type Line struct {
-	// ID is that of the line of the set-up; empty for the base and what stays whole in it.
-	ID   string `json:"id,omitzero"`
 	Name string `json:"name"`
 	Use  string `json:"use"`
 	Judged
 	Findings []Finding `json:"findings"`
-	Count    int       `json:"count"`     // pieces in all; 0 for the base
 	Detail   string    `json:"detail"`    // its size in words
 	ExtentMM []float64 `json:"extent_mm"` // its smallest size by edges, shortest first; zeros when not measured
+	Laid
+}
+
+// Laid is what is said of a thing where it lies in a set-up, beside what is said of the thing.
+type Laid struct {
+	// ID is that of the line of the set-up; empty for the base and what stays whole in it.
+	ID    string `json:"id,omitzero"`
+	Count int    `json:"count"` // pieces in all; 0 for the base
 	// Colours and PerColour are how a set is counted out, Holds how many of it one cup holds, and
 	// Into says that these are the cups of the set above.
 	Colours   int    `json:"colours,omitzero"`
 	PerColour int    `json:"per_colour,omitzero"`
 	Holds     int    `json:"holds,omitzero"`
 	Into      bool   `json:"into,omitzero"`
-	Meets     string `json:"meets,omitzero"` // what it does in what fills its place
+	Meets     string `json:"meets,omitzero"`  // what it does in what fills its place
+	Passes    string `json:"passes,omitzero"` // how it goes through what its place has for it, in words
 }
 
 // Scoop is so many fillings of a measure.

@@ -78,10 +78,17 @@ func (p Pen) Line(l plan.Line) Line {
 	if l.Called != "" {
 		called = p.Text(l.Called)
 	}
-	return Line{ID: l.ID, Name: called, Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
-		Count: l.Count, Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long},
-		Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour, Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets)}
+	return Line{Name: called, Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
+		Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l)}
 }
+
+// Laid writes what is said of a thing where it lies.
+func (p Pen) Laid(l plan.Line) Laid {
+	return Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour, Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets), Passes: p.Text(passing[l.Passes])}
+}
+
+// passing says how a piece goes through.
+var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Push: "needs a push", gauge.Wedges: "wedges", gauge.Stays: "does not go in", gauge.Perhaps: "try it: some go, some may not"}
 
 // Lines writes answers in their order; never nil.
 func (p Pen) Lines(lines []plan.Line) []Line {

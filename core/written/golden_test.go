@@ -75,6 +75,11 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 	now, err := Stored[Setup](3, docs3["setup"])
 	require.NoError(t, err)
 	assert.JSONEq(t, string(docs3["setup"]), string(Write(now)))
+	centre, err := Stored[Centre](3, docs3["centre"])
+	require.NoError(t, err)
+	settings, fault := centre.Settings()
+	require.Nil(t, fault)
+	assert.JSONEq(t, string(docs3["centre"]), string(Write(WriteSettings(settings))), "a bottle and a tray of cells")
 	for _, w := range []Setup{old, now} {
 		s, fault := w.Setup(shelf{})
 		require.Nil(t, fault)

@@ -77,6 +77,14 @@ type Place struct {
 	Name  string     `json:"name,omitzero" max:"40"`
 	Base  *Base      `json:"base,omitzero"`
 	Items []PlanItem `json:"items" max:"60"`
+	// Through is what its things are to go through.
+	Through *Through `json:"through,omitzero"`
+}
+
+// Through is what things are to go through.
+type Through struct {
+	Way string  `json:"way"` // hole or lane
+	MM  float64 `json:"mm"`
 }
 
 // Plan is a set-up to be answered, saved or not.

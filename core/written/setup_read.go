@@ -71,6 +71,9 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 				return setup, f.Under(at + "/base")
 			}
 		}
+		if place.Opening, f = in.Through.read(); f != nil {
+			return setup, f.Under(at + "/through")
+		}
 		if place.Items, f = items(in.Items, at+"/items"); f != nil {
 			return setup, f
 		}
@@ -78,6 +81,20 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 	}
 	setup.Beside, f = items(p.Beside, "/beside")
 	return setup, f
+}
+
+// ways are the words for what things go through.
+var ways = map[string]gauge.Way{"hole": gauge.Hole, "lane": gauge.Lane}
+
+func (o *Through) read() (*plan.Opening, *Fault) {
+	if o == nil {
+		return nil, nil
+	}
+	way, ok := ways[o.Way]
+	if !ok {
+		return nil, Bad("/way", "Choose a hole or a lane.")
+	}
+	return &plan.Opening{Way: way, Width: unit.Millimetres(o.MM)}, nil
 }
 
 // ReadUse reads the word for a use; an empty one is open.

@@ -1,6 +1,8 @@
 package harness
 
 import (
+	"fmt"
+
 	"github.com/chromedp/cdproto/dom"
 	cdpruntime "github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
@@ -51,4 +53,11 @@ func (p *Person) Printed(do func()) int {
 	p.js(`window.asked = 0; window.print = () => { window.asked++ }`)
 	do()
 	return evaluate[int](p, `window.asked`)
+}
+
+// Paste puts a text into a control the way somebody pastes it.
+func (p *Person) Paste(role, name, text string) {
+	p.t.Helper()
+	p.Click(role, name)
+	p.js(fmt.Sprintf(`(() => { const data = new DataTransfer(); data.setData('text/plain', %q); document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })) })()`, text))
 }

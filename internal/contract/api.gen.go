@@ -563,6 +563,9 @@ type Swap = written.Swap
 // SwapsInput The base or one item of a plan.
 type SwapsInput = written.SwapsInput
 
+// Through What things are to go through.
+type Through = written.Through
+
 // Told One answer to what was asked of a thing that nobody knows.
 type Told = written.Told
 

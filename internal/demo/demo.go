@@ -103,7 +103,8 @@ var ownMix = written.Recipe{Name: "Harbour mud dough", Kind: "dough", Measures: 
 
 // cupboard is what the demo centre has at hand.
 var cupboard = []string{"plain-flour", "fine-salt", "plant-oil", "cornflour", "white-rice", "split-peas", "rolled-oats", "infant-rice-cereal",
-	"ready-starch", "food-colour-liquid", "pompom-50", "shells-large", "wooden-boats", "cutters", "rolling-pins", "scoops", "aquafaba", "sponges"}
+	"ready-starch", "food-colour-liquid", "pompom-50", "shells-large", "wooden-boats", "cutters", "rolling-pins", "scoops", "aquafaba", "sponges",
+	"stacking-cups", "play-tongs", "jumbo-sticks"}
 
 // ownThing is something that the demo centre made itself.
 var ownThing = written.Thing{Name: "Felt harbour buoys", Also: "buoys", Parts: "find;float", Solid: "sphere", SizeMM: "60-65",

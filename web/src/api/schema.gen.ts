@@ -984,6 +984,14 @@ export interface components {
             name?: string;
             base?: components["schemas"]["Base"];
             items: components["schemas"]["PlanItem"][];
+            through?: components["schemas"]["Through"];
+        };
+        /** @description What things are to go through. */
+        Through: {
+            /** @enum {string} */
+            way: "hole" | "lane";
+            /** Format: double */
+            mm: number;
         };
         Plan: {
             room_id: string;
@@ -1066,6 +1074,8 @@ export interface components {
             into?: boolean;
             /** @description What it does in what fills its place. */
             meets?: string;
+            /** @description How it goes through the opening of its place, in words. */
+            passes?: string;
         };
         Scoop: {
             label: string;

@@ -85,7 +85,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
               <FillControls base={base} vessel={vessel} vessels={book.data?.vessels ?? []} answer={answer} readOnly={readOnly} several={several} of={of} open={open || !base.item_id} onChange={onChange} />
               {open && !readOnly && base.item_id && !several && (
                 <Button variant="quiet" aria-expanded={missing} onClick={() => setMissing(!missing)}>
-                  Not here<span className="visually-hidden">: {lines[0]?.name}</span>
+                  Not here<span className="visually-hidden"> {lines[0]?.name}</span>
                 </Button>
               )}
             </>
@@ -162,7 +162,7 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
           const next = vessels.find((v) => v.id === e.target.value)
           if (!next) return
           const use = closed(next) || next.jar ? 'sealed' : closed(vessel) || vessel?.jar ? 'open' : base.use
-          const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
+          const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, depth_mm: next.jar ? next.closed_mm : base.depth_mm, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
           const mm = base.item_id ? depthIn(next, moved) : undefined
           const share = base.more && mm ? Math.max(1, Math.floor(mm / (1 + base.more.length))) : mm
           onChange({ ...moved, depth_mm: share, more: base.more?.map((l) => ({ ...l, depth_mm: share ?? l.depth_mm })) })

@@ -50,7 +50,7 @@ interface Step {
 function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room[] }) {
   const session = useSession()
   const canWrite = mayWrite(session)
-  const { draft, change: step, reset, undo, redo, takeBack, canUndo, canRedo } = useDraft(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
+  const { draft, latest, change: step, reset, undo, redo, takeBack, canUndo, canRedo } = useDraft(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
   const [together, setTogether] = useState(false)
   const [taken, setTaken] = useState<Step | null>(null)
   usePageTitle(draft.name)
@@ -58,9 +58,11 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const book = useQuery(bookQuery)
   const versionOf = (roomID: string) => rooms.find((r) => r.id === roomID)?.version ?? 0
   // The answer is asked for before the change is drawn, so that both can come in one frame.
-  const change = (next: Draft, of?: string, text?: string) => {
+  const change = (to: Draft | ((d: Draft) => Draft), of?: string, text?: string) => {
+    const before = latest()
+    const next = typeof to === 'function' ? to(before) : to
     void client.prefetchQuery(answerQuery(planOf(next), versionOf(next.room_id)))
-    if (text) setTaken({ text, before: draft, after: next })
+    if (text) setTaken({ text, before, after: next })
     step(next, of)
   }
   const room = rooms.find((r) => r.id === draft.room_id)
@@ -79,13 +81,11 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   // A swap takes the place of what it is offered for, wherever that stands by then.
   const answered = asked.data
   const now = useRef(change)
-  const drawn = useRef(draft)
   useEffect(() => {
     now.current = change
-    drawn.current = draft
   })
   const swapOf = useCallback(
-    (line: Line): Swapping | undefined => (answered && canWrite ? swapping(answered, line, (to, text) => now.current(to(drawn.current), undefined, text)) : undefined),
+    (line: Line): Swapping | undefined => (answered && canWrite ? swapping(answered, line, (to, text) => now.current(to, undefined, text)) : undefined),
     [answered, canWrite],
   )
   // What is drawn from the answer is drawn once for each answer, not with every key.
@@ -100,16 +100,16 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       <header className="bench-head">
         <div className="title">
           <h1 className="visually-hidden">{draft.name}</h1>
-          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={limits.SetupInput.name} disabled={!canWrite} onChange={(e) => change({ ...draft, name: e.target.value }, 'name')} />
+          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={limits.SetupInput.name} disabled={!canWrite} onChange={(e) => change((d) => ({ ...d, name: e.target.value }), 'name')} />
           <div className="place">
-            <Form.Select aria-label="Room" value={draft.room_id} disabled={!canWrite} onChange={(e) => change({ ...draft, room_id: e.target.value })}>
+            <Form.Select aria-label="Room" value={draft.room_id} disabled={!canWrite} onChange={(e) => change((d) => ({ ...d, room_id: e.target.value }))}>
               {rooms.map((r) => (
                 <option key={r.id} value={r.id}>
                   {r.name}
                 </option>
               ))}
             </Form.Select>
-            <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change({ ...draft, play_at }, 'opens')} />
+            <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')} />
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
@@ -157,7 +157,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               </div>
             )}
           </div>
-          <WhatGoesIn draft={draft} plan={plan} lines={lines} answer={shown} vessels={book.data?.vessels} readOnly={!canWrite} onChange={change} />
+          <WhatGoesIn draft={draft} plan={plan} lines={lines} answer={shown} vessels={book.data?.vessels} latest={latest} readOnly={!canWrite} onChange={change} />
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">How much</h2>

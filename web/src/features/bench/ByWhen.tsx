@@ -1,5 +1,5 @@
 import type { Answer } from '../../api/client'
-import { timeOfDay } from '../../ui/format'
+import { duration, timeOfDay } from '../../ui/format'
 
 /** The line of the morning: hands-on work solid, waits in grain, each step with the latest
  * moment to start it. */
@@ -27,7 +27,8 @@ export function ByWhen({ answer }: { answer: Answer }) {
               {s.children_help && <em> Children can help.</em>}
             </span>
             <span className="soft">
-              {s.minutes} min{s.wait ? ' wait' : ''}
+              {duration(s.minutes)}
+              {s.wait ? ' wait' : ''}
             </span>
           </li>
         ))}

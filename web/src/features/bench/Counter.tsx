@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { useSession } from '../../session/session'
 import { Glyph } from '../../ui/Mark'
-import { dayAndTime, grams, money, plural } from '../../ui/format'
+import { dayAndTime, duration, grams, money } from '../../ui/format'
 import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
 
@@ -64,8 +64,8 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
       <div className="minutes">
         <span>takes</span>
         <strong className="figure">
-          {answer ? plural(answer.minutes_hands, 'min', 'min') : '–'}
-          {answer && answer.minutes_waiting > 0 ? ` + ${answer.minutes_waiting} waiting` : ''}
+          {answer ? duration(answer.minutes_hands) : '–'}
+          {answer && answer.minutes_waiting > 0 ? ` + ${duration(answer.minutes_waiting)} waiting` : ''}
         </strong>
       </div>
       <Saved id={id} ready={ready} answered={answer !== undefined} />

@@ -19,11 +19,11 @@ export function FillPicture({ fill, lines }: Props) {
         <div>
           <span className="figure">{plural(fill.tubs, 'vessel')}</span>
           <span className="soft">
-            {vessel.cells ? `${vessel.cells} cells in each` : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
+            {vessel.cells ? `${vessel.cells} cells in each` : vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
             {fill.turns !== undefined && fill.turns > 1 && `; ${fill.turns} turns`}
           </span>
         </div>
-        {poured.length === 1 && poured[0] && <Amounts poured={poured[0]} finds={fill.finds_ml} />}
+        {poured.length === 1 && poured[0] && <Amounts poured={poured[0]} finds={fill.finds_ml} weighed={!ice} />}
         {ice && (
           <div>
             <span className="figure">{plural(ice.pieces, 'piece')} of ice</span>
@@ -65,13 +65,13 @@ export function FillPicture({ fill, lines }: Props) {
           in each: count to be sure. For about ten to guess, take things some {guess.few_mm} mm across; for twenty, {guess.more_mm} mm.
         </p>
       )}
-      {poured.map((p, i) => p.child && <ChildShare key={i} poured={p} child={p.child} several={poured.length > 1} />)}
+      {!ice && poured.map((p, i) => p.child && <ChildShare key={i} poured={p} child={p.child} several={poured.length > 1} />)}
       {poured.map((p, i) => p.reaches_mm !== undefined && <Reaches key={i} poured={p} several={poured.length > 1} />)}
     </>
   )
 }
 
-function Amounts({ poured, finds }: { poured: Schemas['Poured']; finds?: number }) {
+function Amounts({ poured, finds, weighed }: { poured: Schemas['Poured']; finds?: number; weighed: boolean }) {
   return (
     <>
       <div>
@@ -80,7 +80,7 @@ function Amounts({ poured, finds }: { poured: Schemas['Poured']; finds?: number 
           in each, {poured.cups} cups{finds ? `; ${litres(finds)} of finds lie in it` : ''}
         </span>
       </div>
-      {poured.mass_g > 0 && (
+      {weighed && poured.mass_g > 0 && (
         <div>
           <span className="figure">{grams(poured.mass_g)}</span>
           <span className="soft">in each, {grams(poured.in_all_g)} in all</span>

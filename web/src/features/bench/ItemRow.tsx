@@ -34,6 +34,8 @@ interface Props {
   /** The places it can be moved to, by id and name. */
   places: [string, string][]
   at: string
+  /** What it is to go through, in words. */
+  through?: string
   act: RowActions
 }
 
@@ -44,7 +46,7 @@ function counted(item: PlanItem, line?: Line): string {
 }
 
 /** One thing, with its mark and how many; opened, all that can be changed. */
-export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, named, readOnly, open, measuring, missing, places, at, act }: Props) {
+export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, named, readOnly, open, measuring, missing, places, at, through, act }: Props) {
   const mark = line?.mark ?? 'not-checked'
   const name = line?.name ?? item.described?.name ?? named ?? '…'
   return (
@@ -56,6 +58,11 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
         </button>
         <span className="soft">{[counted(item, line), wordOfUse(item.use), line?.detail].filter(Boolean).join(' · ')}</span>
         {line?.meets && <span className="meets">In this base: {line.meets}</span>}
+        {through && line?.passes && (
+          <span className="soft">
+            {through}: {line.passes}
+          </span>
+        )}
         {cups && (
           <span className="soft into">
             <Mark mark={cups.mark} size="small" /> {cups.count} {cups.name.toLowerCase()}, one a colour{line?.holds ? `; each holds ${line.holds}` : ''}
@@ -93,7 +100,7 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
               )}
               {item.item_id && (
                 <Button variant="quiet" aria-expanded={missing} onClick={() => act.miss(missing ? null : item.id)}>
-                  Not here<span className="visually-hidden">: {name}</span>
+                  Not here<span className="visually-hidden"> {name}</span>
                 </Button>
               )}
               <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => act.drop(item.id, name)}>

@@ -20,10 +20,10 @@ export function Picture({ answer, recipes }: Props) {
   return (
     <>
       {answer.places.map((place, i) => (
-        <section key={place.id} className="place-picture" aria-label={several ? place.name : undefined}>
+        <div key={place.id} className="place-picture">
           {several && <h3>{place.name || 'A place'}</h3>}
           <PlacePicture place={place} children={answer.group.children} recipe={recipes[i] ?? undefined} />
-        </section>
+        </div>
       ))}
       {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
       {answer.mark && <ByWhen answer={answer} />}

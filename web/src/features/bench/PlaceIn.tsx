@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap'
 import type { Base, Line, Place, PlaceAnswer, PlanItem } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { plural } from '../../ui/format'
+import { Stepper } from '../../ui/Stepper'
 import { BaseRows } from './BaseRows'
 import { ItemRow, type RowActions } from './ItemRow'
 
@@ -18,6 +19,7 @@ interface Rows {
   playAt: string
   items: PlanItem[]
   at: string
+  through?: Place['through']
   lineOf: (item: PlanItem) => Line | undefined
   answered?: Line[]
   names: Record<string, string>
@@ -27,11 +29,11 @@ interface Rows {
   act: RowActions
 }
 
-export function Rows({ room, playAt, items, at, lineOf, answered, names, opened, places, readOnly, act }: Rows) {
+export function Rows({ room, playAt, items, at, through, lineOf, answered, names, opened, places, readOnly, act }: Rows) {
   return (
     <ul className="in-list">
       {items.map((item) => (
-        <ItemRow key={item.id} room={room} playAt={playAt} item={item} line={lineOf(item)} cups={cupsOf(item, answered)} named={names[item.id]} readOnly={readOnly} open={opened.row === item.id} measuring={opened.measuring === item.id} missing={opened.missing === item.id} places={places} at={at} act={act} />
+        <ItemRow key={item.id} room={room} playAt={playAt} item={item} line={lineOf(item)} cups={cupsOf(item, answered)} named={names[item.id]} readOnly={readOnly} open={opened.row === item.id} measuring={opened.measuring === item.id} missing={opened.missing === item.id} places={places} at={at} through={through && `${through.mm} mm ${through.way}`} act={act} />
       ))}
     </ul>
   )
@@ -43,8 +45,9 @@ function cupsOf(item: PlanItem, answered: Line[] = []): Line | undefined {
   return item.cup_id && after?.into ? after : undefined
 }
 
-interface Props extends Omit<Rows, 'items' | 'at' | 'answered'> {
+interface Props extends Omit<Rows, 'items' | 'at' | 'through' | 'answered'> {
   place: Place
+  called: string
   answer?: PlaceAnswer
   baseLines: (Line | undefined)[]
   /** The next thing goes here. */
@@ -55,37 +58,49 @@ interface Props extends Omit<Rows, 'items' | 'at' | 'answered'> {
   onChoose: () => void
   onBase: (base: Base | undefined, of?: string) => void
   onSwap: (base: Base, text: string) => void
-  onName: (name: string) => void
+  onSet: (part: Partial<Place>, of: string) => void
   onDrop: () => void
 }
 
 /** One place of a set-up: what fills it, and what lies in it. */
-export const PlaceIn = memo(function PlaceIn({ place, answer, baseLines, chosen, several, manyPlaces, onChoose, onBase, onSwap, onName, onDrop, ...rows }: Props) {
-  const [naming, setNaming] = useState(false)
-  const called = place.name ?? answer?.name ?? 'A place'
+export const PlaceIn = memo(function PlaceIn({ place, called, answer, baseLines, chosen, several, manyPlaces, onChoose, onBase, onSwap, onSet, onDrop, ...rows }: Props) {
+  const [more, setMore] = useState(false)
   const tubs = answer?.fill?.tubs
+  const { through } = place
   return (
     <section className={chosen ? 'place-in chosen' : 'place-in'} aria-label={called}>
-      {(several || place.name) && (
-        <header>
+      <header>
+        {several ? (
           <button type="button" className="place-name" aria-pressed={chosen} title="The next thing goes here" onClick={onChoose}>
             {tubs !== undefined && tubs > 1 ? `${called}, ${plural(tubs, 'of them', 'of them')}` : called}
           </button>
-          {!rows.readOnly && (
-            <>
-              <Button variant="quiet" aria-expanded={naming} onClick={() => setNaming(!naming)}>
-                Name<span className="visually-hidden"> {called}</span>
-              </Button>
-              <Button variant="quiet" className="drop-x" aria-label={`Take out the place ${called}`} title="Take out" onClick={onDrop}>
-                ×
-              </Button>
-            </>
-          )}
-        </header>
+        ) : (
+          <span className="place-name">{called}</span>
+        )}
+        {!rows.readOnly && (
+          <>
+            <Button variant="quiet" aria-expanded={more} onClick={() => setMore(!more)}>
+              More<span className="visually-hidden"> of {called}</span>
+            </Button>
+            <Button variant="quiet" className="drop-x" aria-label={`Take out the place ${called}`} title="Take out" onClick={onDrop}>
+              ×
+            </Button>
+          </>
+        )}
+      </header>
+      {more && (
+        <div className="place-more">
+          <Form.Control aria-label="Name of the place" placeholder={called} value={place.name ?? ''} maxLength={limits.Place.name} onChange={(e) => onSet({ name: e.target.value || undefined }, 'name')} />
+          <Form.Select aria-label="What things go through" value={through?.way ?? ''} onChange={(e) => onSet({ through: e.target.value ? { way: e.target.value as 'hole' | 'lane', mm: through?.mm ?? 50 } : undefined }, 'through')}>
+            <option value="">nothing to go through</option>
+            <option value="hole">through a round hole or tube</option>
+            <option value="lane">through a lane</option>
+          </Form.Select>
+          {through && <Stepper label="How wide it is" unit="mm wide" value={through.mm} min={1} max={500} step={5} onChange={(mm) => onSet({ through: { ...through, mm } }, 'through')} />}
+        </div>
       )}
-      {naming && <Form.Control aria-label="Name of the place" placeholder={answer?.name} value={place.name ?? ''} maxLength={limits.Place.name} onChange={(e) => onName(e.target.value)} />}
       {place.base ? <BaseRows base={place.base} lines={baseLines} answer={answer} room={rows.room} playAt={rows.playAt} readOnly={rows.readOnly} of={manyPlaces ? ` of ${called}` : ''} open={rows.opened.row === place.id} onOpen={() => rows.act.open(rows.opened.row === place.id ? null : place.id)} onChange={onBase} onSwap={onSwap} /> : <p className="soft">Nothing fills this place yet.</p>}
-      <Rows {...rows} items={place.items} at={place.id} answered={answer?.lines} />
+      <Rows {...rows} items={place.items} at={place.id} through={through} answered={answer?.lines} />
     </section>
   )
 })

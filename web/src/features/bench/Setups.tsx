@@ -76,7 +76,7 @@ export function Setups() {
                 {mayWrite(session) && (
                   <>
                     <Button variant="outline-primary" onClick={() => planAgain.mutate({ from: t.id, room: roomID || t.room_id })}>
-                      Start from it<span className="visually-hidden">: {t.name}</span>
+                      Start from it<span className="visually-hidden"> {t.name}</span>
                     </Button>
                     <Button variant="quiet" onClick={() => remove.mutate({ id: t.id, name: t.name })}>
                       Remove<span className="visually-hidden"> {t.name}</span>

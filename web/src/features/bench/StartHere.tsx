@@ -25,10 +25,10 @@ export function StartHere({ room, playAt, onTake }: Props) {
             <Mark mark={s.mark} />
             <div>
               <b>{s.aim}</b>
-              <span className="soft">{s.with.join(', ')}</span>
+              <span className="soft">{s.with.join(' · ')}</span>
             </div>
             <Button variant="outline-primary" onClick={() => onTake(s)}>
-              Begin<span className="visually-hidden">: {s.aim}</span>
+              Begin<span className="visually-hidden"> {s.aim}</span>
             </Button>
           </li>
         ))}

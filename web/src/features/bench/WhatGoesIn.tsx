@@ -1,6 +1,11 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { Answer, Line, Plan, Schemas } from '../../api/client'
-import { baseLines, beside, copied, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import { Button } from 'react-bootstrap'
+import { v7 } from 'uuid'
+import { api, ask, type Answer, type Line, type Plan, type Schemas } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { asTemplate, baseLines, beside, copied, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import { useSession } from '../../session/session'
 import { add } from './adding'
 import { AddBox } from './AddBox'
 import type { RowActions } from './ItemRow'
@@ -15,7 +20,9 @@ interface Props {
   /** A filler is poured into the first of them. */
   vessels?: Schemas['Vessel'][]
   readOnly: boolean
-  onChange: (next: Draft, of?: string, text?: string) => void
+  /** The set-up with every change, also before it is drawn. */
+  latest: () => Draft
+  onChange: (to: (d: Draft) => Draft, of?: string, text?: string) => void
 }
 
 const nothing: Opened = { row: null, measuring: null, missing: null }
@@ -23,44 +30,42 @@ const mostPlaces = 8
 const mostThings = 40
 
 /** The places of a set-up and what lies beside them, with one box to add to them. */
-export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, onChange }: Props) {
+export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, latest, onChange }: Props) {
   const vessel = vessels?.[0]
   const [chosen, setChosen] = useState<string>('')
   const [opened, setOpened] = useState(nothing)
   const [names, setNames] = useState<Record<string, string>>({})
   const first = draft.places[0]?.id ?? ''
   const at = chosen === beside || draft.places.some((p) => p.id === chosen) ? chosen : first
-  const now = useRef({ draft, onChange })
+  const now = useRef(onChange)
   useEffect(() => {
-    now.current = { draft, onChange }
+    now.current = onChange
   })
   // Rows that nothing happened to are not drawn again: what they call is always the same.
   const act = useMemo<RowActions>(() => {
     const set = (id: string, part: object, of?: string, text?: string) => {
-      const { draft: d, onChange: change } = now.current
-      const has = (items: { id: string }[]) => items.some((i) => i.id === id)
-      const where = has(d.beside) ? beside : d.places.find((p) => has(p.items))?.id
-      if (where) change(withItems(d, where, (items) => items.map((i) => (i.id === id ? { ...i, ...part } : i))), of, text)
+      now.current((d) => withItems(d, where(d, id), (items) => items.map((i) => (i.id === id ? { ...i, ...part } : i))), of, text)
     }
+    const where = (d: Draft, id: string) => d.places.find((p) => p.items.some((i) => i.id === id))?.id ?? beside
     const without = (d: Draft, id: string): Draft => ({ ...d, beside: d.beside.filter((i) => i.id !== id), places: d.places.map((p) => (p.items.some((i) => i.id === id) ? { ...p, items: p.items.filter((i) => i.id !== id) } : p)) })
     return {
       open: (row) => setOpened({ ...nothing, row }),
       measure: (measuring) => setOpened((o) => ({ ...o, measuring, missing: null })),
       miss: (missing) => setOpened((o) => ({ ...o, missing, measuring: null })),
       set,
-      move: (id, to) => {
-        const { draft: d, onChange: change } = now.current
-        const item = linesOf(d).find((i) => i.id === id)
-        if (item) change(withItems(without(d, id), to, (items) => [...items, item]))
-      },
-      drop: (id, name) => now.current.onChange(without(now.current.draft, id), undefined, `${name} taken out.`),
+      move: (id, to) =>
+        now.current((d) => {
+          const item = linesOf(d).find((i) => i.id === id)
+          return item ? withItems(without(d, id), to, (items) => [...items, item]) : d
+        }),
+      drop: (id, name) => now.current((d) => without(d, id), undefined, `${name} taken out.`),
       take: (id, item_id, name, instead) => {
         set(id, { item_id, described: undefined }, undefined, `${name} in place of ${instead}.`)
         setOpened((o) => ({ ...o, missing: null }))
       },
     }
   }, [])
-  const called = (i: number) => draft.places[i]?.name ?? answer?.places[i]?.name ?? `place ${i + 1}`
+  const called = (i: number) => draft.places[i]?.name ?? answer?.places.find((a) => a.id === draft.places[i]?.id)?.name ?? vessels?.find((v) => v.id === draft.places[i]?.base?.vessel_id)?.name ?? `Place ${i + 1}`
   const places: [string, string][] = [...draft.places.map((p, i): [string, string] => [p.id, called(i)]), [beside, 'beside']]
   const several = draft.places.length > 1
   const rows = { room: plan.room_id, playAt: plan.play_at, names, opened, places, readOnly, act }
@@ -77,30 +82,31 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, onCh
                 ? () => {
                     const next = newPlace(vessel && { kind: 'fill', vessel_id: vessel.id })
                     setChosen(next.id)
-                    onChange({ ...draft, places: [...draft.places, next] })
+                    onChange((d) => ({ ...d, places: [...d.places, next] }))
                   }
                 : undefined
             }
             onAdd={(all) => {
               if (!vessels) return
-              const added = add(draft, at, all, vessels)
+              const added = add(latest(), at, all, vessels)
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
               const single = all.length === 1 ? (added.line ?? null) : null
               const asks = all[0] && ('described' in all[0] || all[0].item.kind === 'family')
               setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
-              onChange(added.draft)
+              onChange(() => added.draft)
             }}
           />
         ) : (
           <p className="soft">Forty things are as many as a set-up takes.</p>
         ))}
-      {!readOnly && draft.places.length === 0 && draft.beside.length === 0 && <StartHere room={plan.room_id} playAt={plan.play_at} onTake={(s) => onChange({ ...draft, ...copied(s), name: draft.name === newName ? s.aim : draft.name }, undefined, `${s.aim}: begun.`)} />}
+      {!readOnly && draft.places.length === 0 && draft.beside.length === 0 && <StartHere room={plan.room_id} playAt={plan.play_at} onTake={(s) => onChange((d) => ({ ...d, ...copied(s), name: d.name === newName ? s.aim : d.name }), undefined, `${s.aim}: begun.`)} />}
       {draft.places.map((p, i) => (
         <PlaceIn
           key={p.id}
           {...rows}
           place={p}
+          called={called(i)}
           answer={answer?.places.find((a) => a.id === p.id)}
           baseLines={baseLines(lines, plan, p)}
           lineOf={(item) => lineFor(lines, plan, p, item)}
@@ -108,10 +114,10 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, onCh
           several={several || draft.beside.length > 0}
           manyPlaces={several}
           onChoose={() => setChosen(p.id)}
-          onBase={(base, of) => onChange(withPlace(draft, p.id, (old) => ({ ...old, base })), of && `${of} ${p.id}`, base ? undefined : 'The base taken out.')}
-          onSwap={(base, text) => onChange(withPlace(draft, p.id, (old) => ({ ...old, base })), undefined, text)}
-          onName={(name) => onChange(withPlace(draft, p.id, (old) => ({ ...old, name: name || undefined })), `name ${p.id}`)}
-          onDrop={() => onChange({ ...draft, places: draft.places.filter((x) => x.id !== p.id) }, undefined, `${called(i)} taken out.`)}
+          onBase={(base, of) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, base })), of && `${of} ${p.id}`, base ? undefined : 'The base taken out.')}
+          onSwap={(base, text) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, base })), undefined, text)}
+          onSet={(part, of) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, ...part })), `${of} ${p.id}`)}
+          onDrop={() => onChange((d) => ({ ...d, places: d.places.filter((x) => x.id !== p.id) }), undefined, `${called(i)} taken out.`)}
         />
       ))}
       {draft.beside.length > 0 && (
@@ -124,6 +130,28 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, onCh
           <Rows {...rows} items={draft.beside} at={beside} lineOf={(item) => lineFor(lines, plan, undefined, item)} answered={answer?.beside} />
         </section>
       )}
+      {!readOnly && draft.places.length > 0 && !draft.template && <KeepAsTemplate draft={draft} />}
+    </div>
+  )
+}
+
+/** The set-up as it stands, kept to start others from. */
+function KeepAsTemplate({ draft }: { draft: Draft }) {
+  const { today } = useSession()
+  const client = useQueryClient()
+  const keep = useMutation({
+    mutationFn: () => ask(api.PUT('/api/setups/{id}', { params: { path: { id: v7() } }, body: asTemplate(draft, today) })),
+    onSuccess: () => outdate(client, 'setup'),
+  })
+  return (
+    <div className="keep">
+      <Button variant="quiet" disabled={keep.isPending} onClick={() => keep.mutate()}>
+        Keep as a template
+      </Button>
+      <span role="status" className="soft">
+        {keep.isSuccess && 'Kept: it stands on the bench, to start others from.'}
+        {keep.error?.message}
+      </span>
     </div>
   )
 }

@@ -17,16 +17,17 @@ const oneStepMs = 1000
 /** A set-up as it is edited, with every step of this visit to go back and forth. */
 export function useDraft(first: () => Draft) {
   const [steps, setSteps] = useState<Steps>(() => ({ past: [], now: first(), future: [], at: 0 }))
+  // What is newest, also before it is drawn: of two changes at once neither is lost.
   const now = useRef(steps.now)
   useEffect(() => {
     now.current = steps.now
   }, [steps.now])
-  const change = useCallback((next: Draft | ((d: Draft) => Draft), of?: string) => {
+  const latest = useCallback(() => now.current, [])
+  const change = useCallback((next: Draft, of?: string) => {
+    now.current = next
     setSteps((s) => {
-      const changed = typeof next === 'function' ? next(s.now) : next
-      if (changed === s.now) return s
       const goesOn = of !== undefined && s.of === of && Date.now() - s.at < oneStepMs
-      return { past: goesOn ? s.past : [...s.past.slice(1 - most), s.now], now: changed, future: [], of, at: Date.now() }
+      return { past: goesOn ? s.past : [...s.past.slice(1 - most), s.now], now: next, future: [], of, at: Date.now() }
     })
   }, [])
   /** Takes what came from elsewhere, as no step of this visit. */
@@ -44,7 +45,7 @@ export function useDraft(first: () => Draft) {
     })
   }, [])
   /** Takes one change back, whatever has changed since. */
-  const takeBack = useCallback((before: Draft, after: Draft) => change((d) => merge(after, d, before).merged), [change])
+  const takeBack = useCallback((before: Draft, after: Draft) => change(merge(after, now.current, before).merged), [change])
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       const typing = e.target instanceof HTMLElement && (e.target.matches('input, textarea, select') || e.target.isContentEditable)
@@ -59,5 +60,5 @@ export function useDraft(first: () => Draft) {
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
   }, [undo, redo])
-  return { draft: steps.now, change, reset, undo, redo, takeBack, canUndo: steps.past.length > 0, canRedo: steps.future.length > 0 }
+  return { draft: steps.now, latest, change, reset, undo, redo, takeBack, canUndo: steps.past.length > 0, canRedo: steps.future.length > 0 }
 }

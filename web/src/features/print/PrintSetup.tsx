@@ -6,7 +6,7 @@ import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { dayAndTime, grams, litres, measure, miss, plural, timeOfDay } from '../../ui/format'
+import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay } from '../../ui/format'
 import { conditions, Glyph, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
@@ -88,7 +88,7 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
           <ol className="steps">
             {a.timeline.map((s) => (
               <li key={s.text}>
-                <b>{timeOfDay(s.starts)}</b> {s.text}, {s.minutes} min{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
+                <b>{timeOfDay(s.starts)}</b> {s.text}, {duration(s.minutes)}{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
                 {s.children_help && <em> Children can help.</em>}
               </li>
             ))}
@@ -154,7 +154,7 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
               , {first.depth_mm} mm deep: <b>{grams(first.mass_g)}</b> ({litres(first.volume_ml)}, {first.cups} cups) in each, {grams(first.in_all_g)} in all
             </>
           )}
-          ; {fill.vessel.cells ? `${fill.vessel.cells} cells in each` : `${plural(fill.seats, 'child', 'children')} at each`}
+          ; {fill.vessel.cells ? `${fill.vessel.cells} cells in each` : fill.vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each`}
           {fill.turns !== undefined && fill.turns > 1 ? `, in ${fill.turns} turns` : ''}.{ice && ` ${plural(ice.pieces, 'piece')} of ice: freezes in ${ice.freezes}.`}
         </p>
         {poured.length > 1 && (

@@ -4,13 +4,15 @@ import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 
 type Own = Schemas['OwnVessel']
-type Measure = 'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm'
+type Measure = 'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells'
 
 /** What is measured inside a vessel of each shape, in mm. */
 const shapes: [Own['shape'], string, [Measure, string][]][] = [
   ['tub', 'Four walls: tub, tray, lid', [['top_length_mm', 'long at the rim'], ['top_width_mm', 'wide at the rim'], ['bottom_length_mm', 'long at the floor'], ['bottom_width_mm', 'wide at the floor'], ['height_mm', 'high']]],
   ['round', 'Round: bucket, beaker, pool', [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high']]],
   ['bowl', 'Bowl', [['top_length_mm', 'across'], ['height_mm', 'deep']]],
+  ['bottle', 'Bottle, up to its shoulder', [['top_length_mm', 'across'], ['height_mm', 'high']]],
+  ['cells', 'Tray of cells, for ice', [['cells', 'of them'], ['top_length_mm', 'long, one of them'], ['top_width_mm', 'wide'], ['height_mm', 'deep']]],
   ['bag', 'Bag that lies flat', [['top_length_mm', 'long, without the zip'], ['top_width_mm', 'wide, without seams']]],
 ]
 
@@ -42,7 +44,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
 
 function Vessel({ own, number, error, onChange, onRemove }: { own: Own; number: number; error?: string; onChange: (part: Partial<Own>) => void; onRemove: () => void }) {
   const measures = shapes.find(([s]) => s === own.shape)?.[2] ?? []
-  const none = { top_length_mm: 0, top_width_mm: undefined, bottom_length_mm: undefined, bottom_width_mm: undefined, height_mm: undefined }
+  const none = { top_length_mm: 0, top_width_mm: undefined, bottom_length_mm: undefined, bottom_width_mm: undefined, height_mm: undefined, cells: undefined }
   return (
     <li>
       <Form.Group controlId={`vessel-${number}-name`} className="field">
@@ -61,7 +63,7 @@ function Vessel({ own, number, error, onChange, onRemove }: { own: Own; number: 
       </Form.Group>
       {measures.map(([m, words]) => (
         <Form.Group key={m} controlId={`vessel-${number}-${m}`} className="field">
-          <Form.Label>mm {words}</Form.Label>
+          <Form.Label>{m === 'cells' ? 'Cells' : 'mm'} {words}</Form.Label>
           <Form.Control inputMode="numeric" value={own[m] || ''} onChange={(e) => onChange({ [m]: Number(e.target.value.replace(/\D/g, '').slice(0, 5)) || (m === 'top_length_mm' ? 0 : undefined) })} />
         </Form.Group>
       ))}

@@ -1,0 +1,166 @@
+package e2e
+
+import (
+	"bytes"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+
+	"emblo/e2e/harness"
+)
+
+// hand counts what somebody does: a tap, a pick or a typed entry.
+type hand struct {
+	*harness.Person
+	n int
+}
+
+func (h *hand) tap(role, name string)         { h.n++; h.Click(role, name) }
+func (h *hand) pick(name, value string)       { h.n++; h.Set("combobox", name, value) }
+func (h *hand) entry(role, name, text string) { h.n++; h.Type(role, name, text) }
+func (h *hand) put(words, offered string)     { h.n++; put(h.Person, words, offered) }
+
+// The harbour tub for Pebbles from an empty bench: the first draft is kept out, swaps are taken, tubs
+// and bags come out of it, and the sheet is printed, within 25 interactions.
+func TestHarbourTubInTwentyFive(t *testing.T) {
+	p := &hand{Person: harness.Sit(t, harness.Start(t), 1280, 800)}
+	p.Demo()
+	p.pick("Room for the new set-up", "Pebbles")
+	p.tap("button", "Plan a set-up")
+	p.See("From the cupboard, for this room")
+	p.entry("textbox", "Name of the set-up", "Harbour dig")
+	p.put("split peas", "Split peas")
+	p.See("Keep out: Split peas", "31.75 mm small-parts gauge", "8 of 10 children")
+	p.put("small shells", "Shells, small")
+	p.put("wooden boats", "Wooden boats")
+	p.put("scoops", "Scoops, wide")
+	p.See("Not ready: 2 to keep out", "Instead of split peas", "Instead of shells, small")
+	p.tap("button", "Take Infant rice cereal")
+	p.See("Infant rice cereal in place of Split peas", "Not ready: 1 to keep out")
+	p.tap("button", "Take Scallop shells, large")
+	p.See("Ready with", "2 vessels", "5 children at each")
+	p.tap("button", "Scallop shells, large")
+	p.tap("button", "Scallop shells, large for each child: more")
+	p.See("2 each", "20")
+	p.pick("How children meet Scallop shells, large", "hidden")
+	p.See("Not ready: 1 to keep out", "A child who may eat what is around it") // children may eat what they lie in
+	p.pick("How children meet Scallop shells, large", "open")
+	p.tap("button", "Infant rice cereal")
+	p.tap("button", "scoop")
+	p.See("40 mm", "Saved")
+	p.Accessible()
+	p.tap("link", "Print the sheet")
+	p.See("2 deep tubs, 40 mm deep", "20 out ☐", "A large cloth under it")
+	assert.Equal(t, 1, p.Printed(func() { p.tap("button", "Print") }))
+	assert.LessOrEqual(t, p.n, 25, "interactions")
+	for name, paper := range map[string]chromedp.PaperSize{"A4": chromedp.PaperA4, "Letter": chromedp.PaperLetter} {
+		assert.LessOrEqual(t, bytes.Count(p.Sheet(paper), []byte("/Type /Page\n")), 2, name)
+	}
+}
+
+// A jar to guess at, both ways: how many there are in it, and how large a piece is of which ten fill it.
+func TestEstimatingJar(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Lanterns")
+	put(p, "chickpeas", "Chickpeas, dry")
+	p.See("deep tub")
+	p.Set("combobox", "Vessel", "Clear jar with a lid")
+	p.See("1 vessel", "for all to look into", "918 to 2,857 pieces", "some 45 mm across; for twenty, 35 mm", "Ready with a hand")
+	assert.Equal(t, "sealed", p.Value("combobox", "How children meet the filler"))
+	p.Accessible()
+	p.Size(390, 844)
+	p.Accessible()
+}
+
+// Ice with sticks: kept out of the babies' room with the reason, where the chilled swap is taken, and
+// planned for the oldest hours ahead.
+func TestIceWithSticks(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Puddles")
+	put(p, "water", "Water")
+	p.See("Ready with")
+	p.Click("button", "Water")
+	p.Set("combobox", "Vessel", "Ice cube tray")
+	p.Click("checkbox", "freeze it")
+	p.See("Keep out: Ice of water", "Ice melts through every size", "14 pieces of ice", "freezes in 2 to 7 h", "Instead of ice of water", "frozen → from the fridge")
+	p.Click("button", "Take Apple puree")
+	p.See("Apple puree in place of Ice of water")
+	p.Gone("14 pieces of ice")
+	p.Click("button", "Undo")
+	p.See("Keep out: Ice of water")
+
+	plan(p, "Lanterns")
+	put(p, "water", "Water")
+	p.Click("button", "Water")
+	p.Set("combobox", "Vessel", "Ice cube tray")
+	p.Click("checkbox", "freeze it")
+	put(p, "jumbo craft sticks", "Craft sticks, jumbo")
+	p.Set("combobox", "How children meet Craft sticks, jumbo", "frozen in")
+	p.See("Ready with a hand", "Stretch film over it", "Freeze through, 2 to 7 h", "stand until its face is wet", "2 vessels", "Saved")
+	p.Accessible()
+}
+
+// A tub to sort by colour from one search by colour, with a cup for each colour; what is not here is
+// stood in for from the cupboard.
+func TestColourSortingTub(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Lanterns")
+	put(p, "white rice", "White rice, dry")
+	p.See("Ready with")
+	put(p, "red, find, cupboard", "Pom-poms, 50 mm")
+	p.See("Pom-poms, 50 mm")
+	p.Type("textbox", "Pom-poms, 50 mm for each child", "3")
+	p.Click("checkbox", "sort by colour")
+	p.See("3 each in 4 colours, 12 of each", "48", "12 stacking cups, one a colour", "Ready with a hand")
+	p.Click("button", "Not here Pom-poms, 50 mm")
+	p.See("No pom-poms, 50 mm here?")
+	p.Accessible()
+	p.Click("button", "Take Wooden boats")
+	p.See("Wooden boats in place of Pom-poms, 50 mm")
+	p.Gone("No pom-poms, 50 mm here?")
+	p.Click("button", "Step back")
+	p.See("3 each in 4 colours, 12 of each · open · 50 mm")
+	p.Click("button", "Step on")
+	p.Gone("3 each in 4 colours, 12 of each · open · 50 mm")
+	p.See("Saved")
+}
+
+// A set-up of several places from a pasted list and a starting point: what is not known is asked about,
+// layers lie over each other, and it is kept as a template, found again and started from.
+func TestPlacesFromAPastedList(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Lanterns")
+	p.Click("button", "Begin Wash, float and sink")
+	p.See("Wash, float and sink: begun", "dish tub", "Beside", "Ready with a hand")
+	p.Click("button", "Another place")
+	p.See("The next thing goes into: Deep tub")
+	p.Paste("combobox", "Add what goes in", "- play sand\n- rolled oats\n2. wooden boats\n• moon dust pebbles\n")
+	p.See("Not ready: 1 to measure", "Measure first: moon dust pebbles", "at the floor", "over it", "Wooden boats")
+	p.Click("button", "More of Deep tub")
+	p.Type("textbox", "Name of the place", "The beach")
+	p.Set("combobox", "What things go through", "through a round hole or tube")
+	p.Type("textbox", "How wide it is", "75")
+	p.See("The beach", "75 mm hole: goes")
+	p.Type("textbox", "Name of the place", "The beach")
+	p.Click("button", "moon dust pebbles")
+	p.Click("button", "Take out moon dust pebbles")
+	p.See("Ready with a hand", "Saved")
+	p.Accessible()
+	p.Click("button", "Keep as a template")
+	p.See("Kept: it stands on the bench")
+	p.Open("/bench")
+	p.See("Templates", "This week")
+	p.Accessible()
+	p.See("Bakery counter")
+	p.Type("searchbox", "Search the set-ups", "float lanterns")
+	p.Gone("Bakery counter")
+	p.Click("button", "Start from it Wash, float and sink")
+	p.See("The beach", "75 mm hole: goes", "Saved")
+	p.Size(390, 844)
+	p.Accessible()
+}
