@@ -35,6 +35,7 @@ var budgets = []budget{
 	{"friendly measures, the oddest drawer", "ScaleOddest", "ns/op", 20_000_000, "20 ms"},
 	{"live answer, filler, over a bare SELECT 1", "Answer/filler_and_ten_things", "ratio", 2.5, "2.5x"},
 	{"live answer, mix, over the same", "Answer/mix_and_ten_things", "ratio", 2.5, "2.5x"},
+	{"live answer, three places and forty things, over the same", "Answer/three_places_and_forty_things", "ratio", 4, "4x"},
 	{"recipe page, over the same", "Answer/recipe_page", "ratio", 2.5, "2.5x"},
 	{"each list with 3 years of records over one page of them", "Lists/.*", "ratio", 1.5, "1.5x"},
 	{"each screen on a slow tablet: layout shift", "Page/.*", "shift", 0.05, "0.05"},

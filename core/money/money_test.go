@@ -25,6 +25,8 @@ func TestTotalRoundsOnceHalfUp(t *testing.T) {
 	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Coins(), "half a coin goes up")
 	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Plus(unit.Grams(1), half).Coins(), "and two halves are one")
 	assert.Equal(t, Coins(0), Total{}.Coins())
+	three := Total{}.Plus(unit.Grams(10), Price{1, unit.Grams(1)})
+	assert.Equal(t, []Coins{10, 3, 2}, []Coins{three.Coins(), three.Share(3), three.Share(6)}, "one of three, one of six: 1.67")
 	assert.False(t, Price{5, unit.Mass{}}.Known())
 	rapid.Check(t, func(t *rapid.T) {
 		var sum Total

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"emblo/core/material"
 	"emblo/core/recipe"
@@ -193,7 +194,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	if f.Frozen {
 		return a.addIce(f, items, full, g, children)
 	}
-	for i, p := range a.Fill.Poured {
+	for _, p := range a.Fill.Poured {
 		facts := p.Item.Facts
 		facts.Portion = material.Known(p.InAll.Grams() / float64(children))
 		facts.Depth = material.Known(f.Depth().Millimetres())
@@ -205,8 +206,10 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 			facts.Wall = material.Read(f.Tub.Height().Millimetres())
 		}
 		facts.Filled = material.Read(full.Grams())
-		if i == 0 {
-			a.Notes = append(a.Notes, safety.Notes(g.Room().Children, p.Item.Feel)...)
+		for _, n := range safety.Notes(g.Room().Children, p.Item.Feel) {
+			if !slices.Contains(a.Notes, n) {
+				a.Notes = append(a.Notes, n)
+			}
 		}
 		a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
 		a.addBase(p.Item.Name, facts, f.Use, g)

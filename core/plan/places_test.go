@@ -255,7 +255,7 @@ func TestWhatAThingDoesInItsBase(t *testing.T) {
 	assert.Contains(t, say.English.All(at(wet).Wear())[0], "change of clothes")
 	assert.Contains(t, say.English.All(at(dry).Wear())[1], "tipped back")
 	assert.Empty(t, Setup{}.Wear())
-	assert.Equal(t, "Tomorrow we play with cooked noodles. Please send a change of clothes: it is wet play. It holds or may hold egg, wheat, gluten. Tell us if your child has a new allergy or a sore hand.",
+	assert.Equal(t, "Tomorrow we play with: cooked noodles. Please send a change of clothes: it is wet play. It holds or may hold egg, wheat, gluten. Tell us if your child has a new allergy or a sore hand.",
 		at(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"), Use: safety.Open}).Families().String())
 }
 
@@ -277,4 +277,23 @@ func TestWhatGoesThrough(t *testing.T) {
 	s.Places[0].Opening = &Opening{gauge.Hole, unit.Millimetres(-3)}
 	_, err := reckon(s, nursery(t, nil, 50), unit.StandardSet(unit.Metric))
 	assert.ErrorContains(t, err, "more than 0 and at most 500 mm wide")
+}
+
+// A bottle is filled up to the air under its lid, is glued before play, and says how long a shake
+// takes to settle; who lies in it is closed in.
+func TestCalmBottle(t *testing.T) {
+	g := nursery(t, nil, 50, 60)
+	glitter := used(t, "glitter", safety.Sealed)
+	f := Fill{Layers: []Layer{layer(t, "water", 135)}, Tub: in(t, "clear-bottle"), Use: safety.Sealed}
+	a, err := reckon(at(f, glitter), g, unit.StandardSet(unit.Metric))
+	require.NoError(t, err)
+	assert.Equal(t, 2, a.Fill.Tubs, "a bottle is one child's")
+	// By hand: flakes of 0.4 mm sink at 0.022 m/s in water (Ferguson and Church 2004, quoted from memory), 135 mm
+	// in 6 s, and up to half as long again.
+	assert.Contains(t, a.Notes[len(a.Notes)-1].String(), "the glitter, craft settles in 0 to 1 min in plain water")
+	assert.Equal(t, "Let the glue cure overnight", a.all.Timeline[1].Text.String())
+	assert.True(t, a.all.Timeline[0].AdultOnly)
+	f.Layers[0].Depth = unit.Millimetres(140)
+	_, err = reckon(at(f), g, unit.StandardSet(unit.Metric))
+	assert.ErrorContains(t, err, "some air stays under the lid")
 }

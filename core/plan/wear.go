@@ -60,7 +60,7 @@ func (s Setup) Families() say.Text {
 	if len(names) == 0 {
 		return ""
 	}
-	note := say.F("Tomorrow we play with {things}.", say.List("{thing} and {next}", names...))
+	note := say.F("Tomorrow we play with: {things}.", say.List("{thing}; {next}", names...))
 	switch {
 	case slices.ContainsFunc(facts, func(f material.Facts) bool { return f.Traits.Has(material.Stains) }):
 		note = say.Run(note, "Please send old clothes: it stains.")

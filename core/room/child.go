@@ -82,18 +82,19 @@ const (
 	StickyFeel Senses = 1 << iota
 	WetFeel
 	LoudFeel
+	ScentedFeel
 )
 
-var senseWords = [...]string{"sticky", "wet", "loud"}
+var senseWords = [...]string{"sticky", "wet", "loud", "scented"}
 
-// ParseSense reads "sticky", "wet" or "loud".
+// ParseSense reads "sticky", "wet", "loud" or "scented".
 func ParseSense(word string) (Senses, error) {
 	for i, w := range senseWords {
 		if w == word {
 			return 1 << i, nil
 		}
 	}
-	return 0, fmt.Errorf("%q is not a feel to note: use sticky, wet or loud", word)
+	return 0, fmt.Errorf("%q is not a feel to note: use sticky, wet, loud or scented", word)
 }
 
 // Words returns the feels in the set.

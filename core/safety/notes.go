@@ -10,8 +10,10 @@ import (
 // feels. They never decide a verdict.
 func Notes(children []room.Child, feel material.Feel) []say.Text {
 	is := map[string]bool{"sticky": feel.On(material.Stickiness) == "sticky" || feel.On(material.Stickiness) == "tacky",
-		"wet": feel.On(material.Wetness) == "wet" || feel.On(material.Wetness) == "damp", "loud": feel.On(material.Noise) == "loud"}
-	offer := map[string]say.Text{"sticky": "a tool, gloves or a zip bag first, and a cloth of their own", "wet": "a dry corner and a tool first", "loud": "a place at the edge, or a start before the others"}
+		"wet": feel.On(material.Wetness) == "wet" || feel.On(material.Wetness) == "damp", "loud": feel.On(material.Noise) == "loud",
+		"scented": feel.On(material.Scentedness) == "mild" || feel.On(material.Scentedness) == "strong"}
+	offer := map[string]say.Text{"sticky": "a tool, gloves or a zip bag first, and a cloth of their own", "wet": "a dry corner and a tool first", "loud": "a place at the edge, or a start before the others",
+		"scented": "the same without scent in a bowl beside it"}
 	var notes []say.Text
 	for _, c := range children {
 		for _, w := range c.Avoids.Words() {

@@ -33,3 +33,29 @@ func TestCustomsAreNotesAndNoVerdict(t *testing.T) {
 		assert.Empty(t, CustomNotes(nil, it.Facts))
 	}
 }
+
+// A child who avoids or seeks a feel is noted where the thing has it, and nowhere else.
+func TestFeelsOfChildrenAreNoted(t *testing.T) {
+	feel := func(words string) material.Feel {
+		f, err := material.ParseFeel(words)
+		require.NoError(t, err)
+		return f
+	}
+	for words, noted := range map[string]room.Senses{
+		"dry smooth quiet light clean unscented": 0, "wet smooth quiet light clean unscented": room.WetFeel, "dry smooth loud light clean unscented": room.LoudFeel,
+		"dry smooth quiet light sticky unscented": room.StickyFeel, "dry smooth quiet light clean strong": room.ScentedFeel, "damp smooth quiet light clean mild": room.WetFeel | room.ScentedFeel,
+	} {
+		for _, w := range (room.StickyFeel | room.WetFeel | room.LoudFeel | room.ScentedFeel).Words() {
+			sense, err := room.ParseSense(w)
+			require.NoError(t, err)
+			want := 0
+			if noted&sense != 0 {
+				want = 1
+			}
+			assert.Len(t, Notes([]room.Child{{Label: "KD", Avoids: sense}}, feel(words)), want, "avoids %s: %s", w, words)
+			assert.Len(t, Notes([]room.Child{{Label: "KD", Seeks: sense}}, feel(words)), want, "seeks %s: %s", w, words)
+		}
+	}
+	notes := Notes([]room.Child{{Label: "KD", Avoids: room.ScentedFeel}}, feel("dry smooth quiet light clean strong"))
+	assert.Equal(t, "KD avoids scented things: offer the same without scent in a bowl beside it; never press.", notes[0].String())
+}

@@ -163,3 +163,21 @@ func ExampleVessel_Needed() {
 	fmt.Println(tub.Seats(), tub.Needed(10), tub.Turns(10, 1))
 	// Output: 5 2 2
 }
+
+// Each way to play is as deep as it takes, and none is offered in what is too shallow for it.
+func TestStylesFitTheirVessel(t *testing.T) {
+	words := func(id string) (all []string) {
+		v, ok := Get(id)
+		require.True(t, ok)
+		for _, s := range v.Styles() {
+			assert.NoError(t, v.CheckDepth(s.Depth, Open), "%s: %s", id, s.Words)
+			all = append(all, s.Words.String())
+		}
+		return all
+	}
+	assert.Equal(t, []string{"dig and bury", "scoop", "soft marks", "marks that show the floor"}, words("deep-tub"))
+	assert.Equal(t, []string{"scoop", "soft marks", "marks that show the floor"}, words("tray"))
+	assert.Equal(t, []string{"soft marks", "marks that show the floor"}, words("baking-tray"))
+	assert.Equal(t, []string{"thick layer", "thin layer"}, words("zip-bag"))
+	assert.Empty(t, words("ice-tray"))
+}

@@ -59,8 +59,8 @@ type Needs struct {
 	Asthma bool     `json:"asthma"`
 	Eczema bool     `json:"eczema"` // or sore skin
 	Eaten  []string `json:"eaten" max:"20"`
-	Avoids []string `json:"avoids" max:"3"` // sticky, wet, loud
-	Seeks  []string `json:"seeks" max:"3"`
+	Avoids []string `json:"avoids" max:"4"` // sticky, wet, loud, scented
+	Seeks  []string `json:"seeks" max:"4"`
 }
 
 // ClassInput is a class as it is typed or pasted, a child a line.

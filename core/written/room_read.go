@@ -226,7 +226,7 @@ func (n Needs) read(p *room.Person) *Fault {
 		for i, word := range row.words {
 			sense, err := room.ParseSense(word)
 			if err != nil {
-				return Bad(fmt.Sprintf("/needs/%s/%d", field, i), "Note whether the child avoids or seeks sticky, wet or loud things.")
+				return Bad(fmt.Sprintf("/needs/%s/%d", field, i), "Note whether the child avoids or seeks sticky, wet, loud or scented things.")
 			}
 			*row.into |= sense
 		}

@@ -557,6 +557,12 @@ type Step = written.Step
 // Style defines model for Style.
 type Style = written.Style
 
+// Sum One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), rope (grams, piece_mm).
+type Sum = written.Sum
+
+// SumAnswer defines model for SumAnswer.
+type SumAnswer = written.SumAnswer
+
 // Swap defines model for Swap.
 type Swap = written.Swap
 
@@ -699,6 +705,9 @@ type ImportItemsJSONRequestBody = ImportInput
 
 // PutItemJSONRequestBody defines body for PutItem for application/json ContentType.
 type PutItemJSONRequestBody = ItemInput
+
+// ReckonSumJSONRequestBody defines body for ReckonSum for application/json ContentType.
+type ReckonSumJSONRequestBody = Sum
 
 // FindSwapsJSONRequestBody defines body for FindSwaps for application/json ContentType.
 type FindSwapsJSONRequestBody = SwapsInput

@@ -57,6 +57,7 @@ var Operations = []Operation{
 	{ID: "putSetup", Method: "PUT", Path: "/api/setups/:id", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SetupInput", MaxBody: 262144},
 	{ID: "readClass", Method: "POST", Path: "/api/rooms/class", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "ClassInput", MaxBody: 262144},
 	{ID: "readRecipe", Method: "POST", Path: "/api/recipes/read", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "DraftInput", MaxBody: 262144},
+	{ID: "reckonSum", Method: "POST", Path: "/api/sums", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "Sum", MaxBody: 262144},
 	{ID: "restoreItem", Method: "POST", Path: "/api/shelf/items/:id/restore", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "restoreRecipe", Method: "POST", Path: "/api/recipes/:id/restore", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "restoreRoom", Method: "POST", Path: "/api/rooms/:id/restore", May: []string{"lead", "educator"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
@@ -87,5 +88,6 @@ var Bodies = map[string]reflect.Type{
 	"RoomInput":      reflect.TypeFor[RoomInput](),
 	"SetupInput":     reflect.TypeFor[SetupInput](),
 	"SignIn":         reflect.TypeFor[SignIn](),
+	"Sum":            reflect.TypeFor[Sum](),
 	"SwapsInput":     reflect.TypeFor[SwapsInput](),
 }

@@ -17,6 +17,8 @@ import (
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
 
+	"emblo/core/material"
+	"emblo/core/plan"
 	"emblo/core/written"
 	"emblo/internal/httpapi"
 	"emblo/internal/store"
@@ -48,6 +50,15 @@ func BenchmarkAnswer(b *testing.B) {
 	}
 	mix := planned(id, fill.PlayAt, &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), Colours: ptr(3)}, fill.Places[0].Items...)
 
+	large := planned(id, fill.PlayAt, fill.Places[0].Base)
+	large.Places = append(large.Places, planned(id, fill.PlayAt, mix.Places[0].Base).Places[0],
+		planned(id, fill.PlayAt, &written.Base{Kind: "fill", ItemID: "white-rice", VesselID: "deep-tub", DepthMM: ptr(30.0), More: []written.Layer{{ItemID: "play-sand", DepthMM: 30}}}).Places[0])
+	for i, it := range material.Standard().Search("", 400) {
+		if place := &large.Places[i%3]; it.Plays(material.Find) && len(large.Places[0].Items)+len(large.Places[1].Items)+len(large.Places[2].Items) < plan.MaxPlaced {
+			place.Items = append(place.Items, written.PlanItem{ID: uuid.NewString(), ItemID: it.ID, Each: 2, Use: "open"})
+		}
+	}
+
 	db, err := gorm.Open(postgres.New(postgres.Config{DSN: url}), &gorm.Config{Logger: logger.Discard})
 	require.NoError(b, err)
 	bare := gin.New()
@@ -69,7 +80,7 @@ func BenchmarkAnswer(b *testing.B) {
 	for name, ask := range map[string]struct {
 		path string
 		body any
-	}{"filler and ten things": {"/api/answer", fill}, "mix and ten things": {"/api/answer", mix}, "recipe page": {"/api/recipes/make", order}} {
+	}{"filler and ten things": {"/api/answer", fill}, "mix and ten things": {"/api/answer", mix}, "three places and forty things": {"/api/answer", large}, "recipe page": {"/api/recipes/make", order}} {
 		b.Run(name, func(b *testing.B) {
 			body, err := json.Marshal(ask.body) // what the browser does is not our time
 			require.NoError(b, err)

@@ -58,7 +58,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"getWelcome": {"", nil}, "getSession": {"", nil}, "signIn": {"", nil}, "signInDemo": {"", nil}, "signOut": {"", nil},
 		"listRooms": {"", nil}, "getRoom": {room.ID, nil}, "putRoom": {room.ID, input(room)}, "deleteRoom": {room.ID, nil}, "restoreRoom": {room.ID, nil}, "getRoomFile": {room.ID, nil},
 		"listSetups": {"", nil}, "getSetup": {setup.ID, nil}, "putSetup": {setup.ID, written.SetupInput{Version: stored.Version, Setup: stored.Setup}}, "deleteSetup": {setup.ID, nil}, "restoreSetup": {setup.ID, nil},
-		"answerPlan": {"", stored.Plan}, "listStarts": {"?play_at=2026-11-26T09:45&room_id=" + room.ID, nil}, "findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt, Base: stored.Places[0].Base}},
+		"answerPlan": {"", stored.Plan}, "reckonSum": {"", written.Sum{Kind: "pots", Pots: 5}}, "listStarts": {"?play_at=2026-11-26T09:45&room_id=" + room.ID, nil}, "findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt, Base: stored.Places[0].Base}},
 		"searchShelf": {"", nil}, "getBoard": {"?room_id=" + room.ID, nil}, "getItem": {thing, nil}, "putItem": {thing, thingRow}, "deleteItem": {thing, nil}, "restoreItem": {thing, nil},
 		"importItems": {"", written.ImportInput{CSV: "name\n"}}, "putCupboard": {thing, written.CupboardNote{Here: true}}, "putAmount": {thing, written.CupboardAmount{}},
 		"checkThing": {"", written.CheckInput{ItemID: thing, Use: "open"}}, "checkList": {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},

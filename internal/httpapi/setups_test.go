@@ -115,7 +115,7 @@ func TestAnswerOfPlaces(t *testing.T) {
 	require.Len(t, out.Short, 2, "what both places take together is more than there is")
 	assert.InDelta(t, rice-1000, out.Short[0].MissingG, 1e-6)
 	assert.Less(t, *layers[0].ReachesMM, 30.0)
-	assert.Contains(t, out.Families, "Tomorrow we play with white rice, dry")
+	assert.Contains(t, out.Families, "Tomorrow we play with: white rice, dry")
 	assert.NotEmpty(t, out.Wear)
 	doc, err := json.Marshal(out)
 	require.NoError(t, err)
@@ -154,4 +154,22 @@ func TestStartsAreReadyAndOfTheCupboard(t *testing.T) {
 	assert.GreaterOrEqual(t, aims["Lanterns"], 4)
 	assert.GreaterOrEqual(t, aims["Pebbles"], 2)
 	a.refused(http.MethodGet, "/api/starts?play_at=soon&room_id="+a.room("Pebbles").ID, nil, http.StatusUnprocessableEntity, "play_at", "2026-11-24T09:45")
+}
+
+// The sums on the side come in words, and what is missing or nonsense is named.
+func TestSumsOnTheSide(t *testing.T) {
+	a := demoLead(t)
+	for says, in := range map[string]written.Sum{
+		"16 slices, and 4 mm are left.":        {Kind: "slices", LengthMM: 500, PieceMM: 30, CutMM: 1},
+		"7 strips side by side.":               {Kind: "strips", WidthMM: 420, PieceMM: 60},
+		"16 pieces strewn, 20 laid close.":     {Kind: "cover", LengthMM: 300, WidthMM: 200, PieceMM: 60},
+		"55 pieces for pots numbered 1 to 10.": {Kind: "pots", Pots: 10},
+		"0.91 m of rope.":                      {Kind: "rope", Grams: 56, PieceMM: 8},
+	} {
+		var out written.SumAnswer
+		a.do(http.MethodPost, "/api/sums", in, http.StatusOK, &out)
+		assert.Equal(t, says, out.Says)
+	}
+	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "slices", LengthMM: -4}, http.StatusUnprocessableEntity, "length_mm", "more than 0")
+	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "sieves"}, http.StatusUnprocessableEntity, "kind", "slices, strips")
 }

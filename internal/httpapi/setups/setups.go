@@ -15,7 +15,7 @@ type area struct{ *edge.Edge }
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
 	return edge.Handlers{"listSetups": a.list, "getSetup": a.get, "putSetup": edge.Put(a.put), "deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
-		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "findSwaps": edge.Body(a.swaps)}
+		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "reckonSum": edge.Body(a.sum), "findSwaps": edge.Body(a.swaps)}
 }
 
 func (a area) list(r *edge.Request) (any, error) {
@@ -64,4 +64,12 @@ func (a area) starts(r *edge.Request) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(d.Starts(r.Query("room_id"), r.Query("play_at")))
+}
+
+func (a area) sum(r *edge.Request, in written.Sum) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(d.Sum(in))
 }

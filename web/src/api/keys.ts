@@ -15,7 +15,7 @@ const outdates = {
   recipe: ['recipe', 'book', 'shelf', ...judged],
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts'],
   feel: ['making'],
-  centre: ['centre', 'session', 'rooms', 'setup', 'book', 'rules', 'routine', 'shelf', 'recipe', ...judged],
+  centre: ['centre', 'session', 'rooms', 'setup', 'book', 'rules', 'routine', 'shelf', 'recipe', 'sum', ...judged],
 } as const
 
 export type Changed = keyof typeof outdates

@@ -77,9 +77,9 @@ export const limits = {
     "name": 40
   },
   "Needs": {
-    "avoids": 3,
+    "avoids": 4,
     "eaten": 20,
-    "seeks": 3
+    "seeks": 4
   },
   "OwnMeasure": {
     "name": 40,

@@ -185,6 +185,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reckons one of the sums on the side. Nothing is stored. */
+        post: operations["reckonSum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starts": {
         parameters: {
             query?: never;
@@ -766,8 +783,8 @@ export interface components {
             eczema: boolean;
             /** @description Allergens eaten at home without harm; matters under 12 months. */
             eaten: components["schemas"]["Allergen"][];
-            avoids: ("sticky" | "wet" | "loud")[];
-            seeks: ("sticky" | "wet" | "loud")[];
+            avoids: ("sticky" | "wet" | "loud" | "scented")[];
+            seeks: ("sticky" | "wet" | "loud" | "scented")[];
         };
         /** @description A room with its children, all that is kept of it. */
         RoomBody: {
@@ -999,6 +1016,31 @@ export interface components {
             places: components["schemas"]["Place"][];
             /** @description What all places share. */
             beside: components["schemas"]["PlanItem"][];
+        };
+        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), rope (grams, piece_mm). */
+        Sum: {
+            /** @enum {string} */
+            kind: "slices" | "strips" | "cover" | "pots" | "rope";
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            width_mm?: number;
+            /**
+             * Format: double
+             * @description How thick a slice or a rope, how wide a strip, how far across a piece.
+             */
+            piece_mm?: number;
+            /**
+             * Format: double
+             * @description What a cut takes away.
+             */
+            cut_mm?: number;
+            pots?: number;
+            /** Format: double */
+            grams?: number;
+        };
+        SumAnswer: {
+            says: string;
         };
         /** @description A set-up to begin from. Its ids are only there to be told apart. */
         Start: {
@@ -2456,6 +2498,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonSum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sum"];
+            };
+        };
+        responses: {
+            /** @description The sum in words. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumAnswer"];
+                };
             };
             default: components["responses"]["Problem"];
         };

@@ -34,8 +34,8 @@ export const staffing = (g: Schemas['Group']) =>
 
 export const measureWords: Record<Schemas['MeasureSystem'], string> = { us: 'US cups', metric: 'metric cups', australian: 'Australian spoons' }
 
-type Sense = 'sticky' | 'wet' | 'loud'
-export const senses: Sense[] = ['sticky', 'wet', 'loud']
+type Sense = 'sticky' | 'wet' | 'loud' | 'scented'
+export const senses: Sense[] = ['sticky', 'wet', 'loud', 'scented']
 
 export const flip = <T,>(list: T[], one: T): T[] => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
 

@@ -59,3 +59,14 @@ export const swapsQuery = (input: Schemas['SwapsInput']) =>
     queryFn: ({ signal }) => ask(api.POST('/api/swaps', { body: input, signal })),
     retry: false,
   })
+
+/** One of the sums on the side. */
+export const sumQuery = (sum: Schemas['Sum'] | null) =>
+  queryOptions({
+    queryKey: ['sum', sum],
+    queryFn: ({ signal }) => ask(api.POST('/api/sums', { body: sum as Schemas['Sum'], signal })),
+    enabled: sum !== null,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  })

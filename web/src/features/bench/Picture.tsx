@@ -4,6 +4,7 @@ import { MixNature } from '../../entities/recipe/MixNature'
 import { MixAmounts, Parts } from './MixPicture'
 import { FillPicture } from './FillPicture'
 import { ByWhen } from './ByWhen'
+import { Sums } from './Sums'
 import { grams, plural } from '../../ui/format'
 import { RatioBar } from '../../ui/RatioBar'
 
@@ -28,6 +29,7 @@ export function Picture({ answer, recipes }: Props) {
       {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
       {answer.mark && <ByWhen answer={answer} />}
       {answer.mark && <Around answer={answer} />}
+      <Sums />
     </>
   )
 }
