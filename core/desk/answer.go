@@ -74,13 +74,14 @@ func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, er
 func (d *Desk) write(r reckoned) written.Answer {
 	out := d.Pen.Answer(r.Answer, r.group, r.opening, d.line)
 	out.Short = d.short(r.Answer, d.Pen)
-	for i, place := range r.Places {
-		if place.Fill != nil {
-			d.reach(out.Places[i].Fill, *place.Fill)
+	for i := range r.Places {
+		if place := &r.Places[i]; place.Fill != nil {
+			d.reach(out.Places[i].Fill, place.Fill)
 		}
 	}
 	out.Cost = d.cost(r.Answer, len(r.group.Room().Children), d.Pen)
-	out.Wear, out.Families = d.Pen.Some(r.setup.Wear()), d.Pen.Text(r.setup.Families())
+	around := r.Around()
+	out.Wear, out.Families = d.Pen.Some(around.Wear), d.Pen.Text(around.Families)
 	return out
 }
 
@@ -171,6 +172,6 @@ func (d *Desk) itemOf(id string, l plan.Line) material.Item {
 	if !ok {
 		it = material.Item{Name: l.Name, Parts: []material.Part{material.Find}}
 	}
-	it.Facts = l.Facts
+	it.Facts = *l.Facts
 	return it
 }

@@ -115,7 +115,7 @@ const maxWorded = 4096
 
 // line writes what is said of a line; what is said of a thing of the shelf is kept, as it is
 // asked again with every change to a plan.
-func (p *People) line(l plan.Line) written.Line {
+func (p *People) line(l *plan.Line) written.Line {
 	if l.Shared == nil {
 		return p.Pen.Line(l)
 	}

@@ -71,9 +71,10 @@ func (k *Stock) atHand() []string {
 
 // reach says how deep what there is of each filler reaches, where that is known to be less than
 // planned, and how many packs more it takes.
-func (k *Stock) reach(out *written.FillAnswer, f plan.FillAnswer) {
+func (k *Stock) reach(out *written.FillAnswer, f *plan.FillAnswer) {
 	below := unit.Volume{}
-	for i, p := range f.Poured {
+	for i := range f.Poured {
+		p := &f.Poured[i]
 		have, known := k.stock[p.Item.ID]
 		if known && !p.Item.Facts.Traits.Has(material.TapWater) && have.Grams() < p.InAll.Grams() {
 			if each, ok := p.Item.Density.VolumeOf(have.Times(1 / float64(f.Tubs))); ok && !f.SideBySide {
@@ -91,31 +92,38 @@ func (k *Stock) reach(out *written.FillAnswer, f plan.FillAnswer) {
 // short says what the bases of a plan need more of, all places together, than the cupboard is known
 // to hold.
 func (k *Stock) short(a plan.Answer, pen written.Pen) []written.Shortage {
-	var order []material.Item
-	need := make(map[string]unit.Mass)
-	add := func(it material.Item, m unit.Mass) {
-		if _, ok := need[it.ID]; !ok {
-			order = append(order, it)
-		}
-		need[it.ID] = need[it.ID].Plus(m)
+	type need struct {
+		of *material.Item
+		g  unit.Mass
 	}
-	for _, place := range a.Places {
-		switch {
+	var needs []need
+	add := func(it *material.Item, m unit.Mass) {
+		at := slices.IndexFunc(needs, func(n need) bool { return n.of.ID == it.ID })
+		if at < 0 {
+			needs = append(needs, need{it, m})
+			return
+		}
+		needs[at].g = needs[at].g.Plus(m)
+	}
+	for i := range a.Places {
+		switch place := &a.Places[i]; {
 		case place.Mix != nil:
-			for _, l := range place.Mix.Batch.Amounts {
-				add(l.Line.Item, l.Needed())
+			amounts := place.Mix.Batch.Amounts
+			for j := range amounts {
+				add(&amounts[j].Line.Item, amounts[j].Needed())
 			}
 		case place.Fill != nil:
-			for _, p := range place.Fill.Poured {
-				add(p.Item, p.InAll)
+			for j := range place.Fill.Poured {
+				p := &place.Fill.Poured[j]
+				add(&p.Item, p.InAll)
 			}
 		}
 	}
 	var short []written.Shortage
-	for _, it := range order {
-		have, known := k.stock[it.ID]
-		if known && !it.Facts.Traits.Has(material.TapWater) && have.Grams() < need[it.ID].Grams()-recipe.ShortBy {
-			short = append(short, written.Shortage{Name: pen.Name(it.ID, it.Name), MissingG: need[it.ID].Minus(have).Grams()})
+	for _, n := range needs {
+		have, known := k.stock[n.of.ID]
+		if known && !n.of.Facts.Traits.Has(material.TapWater) && have.Grams() < n.g.Grams()-recipe.ShortBy {
+			short = append(short, written.Shortage{Name: pen.Name(n.of.ID, n.of.Name), MissingG: n.g.Minus(have).Grams()})
 		}
 	}
 	return short
@@ -126,15 +134,16 @@ func (k *Stock) cost(a plan.Answer, children int, pen written.Pen) *written.Cost
 	var total money.Total
 	priced := false
 	out := &written.Cost{Unpriced: []string{}}
-	for _, place := range a.Places {
+	for i := range a.Places {
 		var missing []material.Item
-		switch {
+		switch place := &a.Places[i]; {
 		case place.Mix != nil:
 			var more bool
 			total, missing, more = k.prices.Add(total, place.Mix.Batch)
 			priced = priced || more
 		case place.Fill != nil:
-			for _, p := range place.Fill.Poured {
+			for j := range place.Fill.Poured {
+				p := &place.Fill.Poured[j]
 				switch price := k.prices[p.Item.ID]; {
 				case p.Item.Facts.Traits.Has(material.TapWater):
 				case price.Known():

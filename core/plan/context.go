@@ -8,20 +8,26 @@ import (
 	"emblo/core/say"
 )
 
-// addContext puts what the rest of the set-up does to a thing into its facts: hidden in
-// something children may taste, or blown with near what is loose and small. Its gauge is
-// then asked anew.
-func (s *Setup) addContext(p *Placed, in Base) {
+// inContext returns a thing with what the rest of the set-up does to it in its facts: hidden in
+// something children may taste, or blown with near what is loose and small. Its gauge is then asked
+// anew.
+func (s *Setup) inContext(p *Placed, in Base) *Placed {
 	hidden := p.Use == safety.Hidden || p.Use == safety.InDough || p.Use == safety.Frozen
-	if hidden && isEdible(in) && !p.Facts.InEdible {
-		p.Facts.InEdible = true
-		p.Prepared = nil
+	inEdible := hidden && !p.Facts.InEdible && isEdible(in)
+	blown := p.Facts.Traits.Any(material.Blow, material.Mouthpiece) && s.looseBeside(p)
+	if !inEdible && !blown {
+		return p
 	}
-	if p.Facts.Traits.Any(material.Blow, material.Mouthpiece) && s.looseBeside(p) {
-		p.Facts.Traits = p.Facts.Traits.With(material.Blow)
-		p.Facts.LooseInReach = true
-		p.Prepared = nil
+	here := *p
+	here.Prepared = nil
+	if inEdible {
+		here.Facts.InEdible = true
 	}
+	if blown {
+		here.Facts.Traits = here.Facts.Traits.With(material.Blow)
+		here.Facts.LooseInReach = true
+	}
+	return &here
 }
 
 // isEdible reports whether children may taste a base: food that no rule about swallowing
@@ -67,10 +73,18 @@ func loose(f material.Facts) bool {
 
 // meets says what a thing does in what fills its place, where that is wet: before it goes in, as
 // afterwards it is too late. What floats or sinks is play, and not said.
-func meets(p Placed, in Base) say.Text {
-	if p.Use == safety.AdultTool || p.Use == safety.Sealed || !wet(in) {
+func meets(p *Placed, in Base) say.Text {
+	if p.Use == safety.AdultTool || p.Use == safety.Sealed {
 		return ""
 	}
+	does := inTheWet(p)
+	if does == "" || !wet(in) {
+		return ""
+	}
+	return does
+}
+
+func inTheWet(p *Placed) say.Text {
 	var does say.Text
 	switch p.Manner.Water {
 	case "soaks", "softens", "swells", "dissolves", "clouds", "rusts":

@@ -97,7 +97,7 @@ func keptOut(it material.Item, g *safety.Group) bool {
 func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) []Line {
 	judge := func(name string, f material.Facts) Line {
 		subject := safety.Prepare(name, f)
-		return Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
+		return Line{Name: name, Facts: &f, Use: use, Assessment: g.Judge(&subject, use)}
 	}
 	lines := []Line{judge(r.Name, r.Facts(portion))}
 	for _, it := range r.Solids() {

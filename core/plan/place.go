@@ -70,8 +70,8 @@ type Placed struct {
 type Line struct {
 	ID         string // of the line that was placed; empty for the base
 	Name       string
-	Called     say.Text // what it became; empty for its name
-	Facts      material.Facts
+	Called     say.Text        // what it became; empty for its name
+	Facts      *material.Facts // which must not be changed
 	Use        safety.Use
 	Assessment safety.Assessment
 	Count      int // pieces in all; 0 for the base
@@ -118,14 +118,9 @@ type MixAnswer struct {
 	Portion unit.Mass // as planned; Each of the mix is what there will be
 }
 
-func (a *PlaceAnswer) add(l Line) {
-	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
-	a.Lines = append(a.Lines, l)
-}
-
 func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
 	subject := safety.Prepare(name, f)
-	l := Line{Name: name, Facts: f, Use: use, Assessment: g.Judge(&subject, use)}
+	l := Line{Name: name, Facts: &f, Use: use, Assessment: g.Judge(&subject, use)}
 	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
 	a.Base = append(a.Base, l)
 }

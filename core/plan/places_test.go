@@ -69,7 +69,7 @@ func TestASetUpIsAsItsWorstPlace(t *testing.T) {
 		a, err := Reckon(s, g, unit.StandardSet(unit.US))
 		require.NoError(t, err)
 		hands, usual := false, true
-		a.each(func(l Line) bool {
+		a.each(func(l *Line) bool {
 			worst = safety.Worst(worst, l.Assessment.Verdict)
 			hands, usual = hands || l.Assessment.Verdict == safety.WithAHand, usual && usualLine(l)
 			return true
@@ -243,20 +243,26 @@ func TestWhatAThingDoesInItsBase(t *testing.T) {
 	for words, want := range map[string]string{"lentils": "swells", "nails": "rusts", "wooden boats": "", "dyed rice": "colour runs"} {
 		p := placed(t, words, 1)
 		p.Manner = shelfItem(t, words).Manner
-		assert.Empty(t, meets(p, nil), words)
-		assert.Empty(t, meets(p, dry), words)
+		assert.Empty(t, meets(&p, nil), words)
+		assert.Empty(t, meets(&p, dry), words)
 		if want == "" {
-			assert.Empty(t, meets(p, wet), words)
+			assert.Empty(t, meets(&p, wet), words)
 			continue
 		}
-		assert.Contains(t, meets(p, wet).String(), want, words)
-		assert.Contains(t, meets(p, foam).String(), want, words)
+		assert.Contains(t, meets(&p, wet).String(), want, words)
+		assert.Contains(t, meets(&p, foam).String(), want, words)
 	}
-	assert.Contains(t, say.English.All(at(wet).Wear())[0], "change of clothes")
-	assert.Contains(t, say.English.All(at(dry).Wear())[1], "tipped back")
-	assert.Empty(t, Setup{}.Wear())
+	around := func(base Base) Around {
+		a, err := Reckon(at(base), nursery(t, nil, 50), unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		return a.Around()
+	}
+	assert.Contains(t, around(wet).Wear[0], "change of clothes")
+	assert.Contains(t, around(dry).Wear[1], "tipped back")
+	assert.Contains(t, around(mixed(t, "coloured-rice", safety.Open)).Families.String(), "old clothes: it stains")
+	assert.Equal(t, Around{}, around(nil))
 	assert.Equal(t, "Tomorrow we play with: cooked noodles. Please send a change of clothes: it is wet play. It holds or may hold egg, wheat, gluten. Tell us if your child has a new allergy or a sore hand.",
-		at(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"), Use: safety.Open}).Families().String())
+		around(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"), Use: safety.Open}).Families.String())
 }
 
 // The find of 45 mm goes through a tube of 60, not through one of 40, and nothing is said without one.

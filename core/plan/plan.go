@@ -67,27 +67,27 @@ type Answer struct {
 func (a Answer) Minutes() (hands, waiting int) { return recipe.Minutes(a.Timeline) }
 
 // each calls do with every line: place by place the base and what lies in it, then what is beside.
-func (a Answer) each(do func(Line) (more bool)) {
-	for _, p := range a.Places {
-		for _, lines := range [][]Line{p.Base, p.Lines} {
-			for _, l := range lines {
-				if !do(l) {
-					return
-				}
+func (a Answer) each(do func(*Line) (more bool)) {
+	all := func(lines []Line) bool {
+		for i := range lines {
+			if !do(&lines[i]) {
+				return false
 			}
 		}
+		return true
 	}
-	for _, l := range a.Beside {
-		if !do(l) {
+	for i := range a.Places {
+		if !all(a.Places[i].Base) || !all(a.Places[i].Lines) {
 			return
 		}
 	}
+	all(a.Beside)
 }
 
 // Lines returns every line: place by place the base and what lies in it, then what is beside.
 func (a Answer) Lines() (all []Line) {
-	a.each(func(l Line) bool {
-		all = append(all, l)
+	a.each(func(l *Line) bool {
+		all = append(all, *l)
 		return true
 	})
 	return all
@@ -96,10 +96,10 @@ func (a Answer) Lines() (all []Line) {
 // Worst returns the first line with the verdict of the whole, and its worst finding; ok is false
 // when nothing objects.
 func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {
-	a.each(func(l Line) bool {
+	a.each(func(l *Line) bool {
 		if l.Assessment.Verdict == a.Verdict {
 			if f, ok = l.Assessment.First(); ok {
-				worst = l
+				worst = *l
 			}
 		}
 		return !ok
@@ -111,17 +111,22 @@ func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {
 // hand does.
 func (a Answer) Usual() bool {
 	usual := a.Verdict == safety.WithAHand
-	a.each(func(l Line) bool {
+	a.each(func(l *Line) bool {
 		usual = usual && usualLine(l)
 		return usual
 	})
 	return usual
 }
 
-func usualLine(l Line) bool { return l.Assessment.Verdict == safety.GoesIn || l.Assessment.Usual() }
+func usualLine(l *Line) bool { return l.Assessment.Verdict == safety.GoesIn || l.Assessment.Usual() }
 
 func usualLines(lines []Line) bool {
-	return !slices.ContainsFunc(lines, func(l Line) bool { return !usualLine(l) })
+	for i := range lines {
+		if !usualLine(&lines[i]) {
+			return false
+		}
+	}
+	return true
 }
 
 // Usual reports whether a mix goes in with a hand and asks for nothing but the routine, whole
@@ -153,15 +158,15 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, a.Places[i].Verdict)
 		made[i], poured = a.Places[i].made, append(poured, a.Places[i].poured...)
 	}
-	for i, p := range s.Beside {
-		lines, err := s.judge(p, nil, 1, g)
-		if err != nil {
+	a.Beside = make([]Line, 0, len(s.Beside))
+	for i := range s.Beside {
+		var err error
+		if a.Beside, err = s.judge(a.Beside, &s.Beside[i], nil, 1, g); err != nil {
 			return Answer{}, under(fmt.Sprintf("beside/%d/", i), err)
 		}
-		for _, l := range lines {
-			a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
-		}
-		a.Beside = append(a.Beside, lines...)
+	}
+	for i := range a.Beside {
+		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Assessment.Verdict)
 	}
 	a.Timeline = slices.Concat(inTime(made), []recipe.Step{layOut}, poured)
 	return a, nil
@@ -169,7 +174,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 
 // reckon answers the place at i of a set-up.
 func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureSet) error {
-	p := s.Places[i]
+	p := &s.Places[i]
 	a.ID, a.Name = p.ID, p.Name
 	if o := p.Opening; o != nil && !(o.Width.Millimetres() > 0 && o.Width.Millimetres() <= MaxOpening) {
 		return &InvalidInput{"through/mm", fmt.Sprintf("What they go through is more than 0 and at most %d mm wide.", MaxOpening)}
@@ -190,27 +195,28 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 	if n := len(p.Items) + len(a.whole); n > 0 {
 		a.Lines = make([]Line, 0, n)
 	}
-	for j, item := range p.Items {
-		lines, err := s.judge(item, p.Base, vessels, g)
-		if err != nil {
+	for j := range p.Items {
+		item, at := &p.Items[j], len(a.Lines)
+		var err error
+		if a.Lines, err = s.judge(a.Lines, item, p.Base, vessels, g); err != nil {
 			return under(fmt.Sprintf("items/%d/", j), err)
 		}
 		if o := p.Opening; o != nil {
-			f := item.Facts
-			lines[0].Passes = gauge.Through(f.Smallest, f.Largest, f.Traits.Has(material.Soft), o.Way, o.Width)
+			f := &item.Facts
+			a.Lines[at].Passes = gauge.Through(f.Smallest, f.Largest, f.Traits.Has(material.Soft), o.Way, o.Width)
 		}
-		for _, l := range lines {
-			a.add(l)
-		}
+	}
+	for i := range a.Lines {
+		a.Verdict = safety.Worst(a.Verdict, a.Lines[i].Assessment.Verdict)
 	}
 	a.Lines = append(a.Lines, a.whole...)
 	return nil
 }
 
-// judge answers one thing that lies in a base, or beside all: itself, and the cups that it is
-// sorted into, as many at each of so many vessels.
-func (s *Setup) judge(p Placed, in Base, vessels int, g *safety.Group) ([]Line, error) {
-	s.addContext(&p, in)
+// judge adds the answer for one thing that lies in a base, or beside all: itself, and the cups that
+// it is sorted into, as many at each of so many vessels.
+func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Group) ([]Line, error) {
+	p = s.inContext(p, in)
 	children := len(g.Room().Children)
 	if p.Shared {
 		children = 1
@@ -227,8 +233,8 @@ func (s *Setup) judge(p Placed, in Base, vessels int, g *safety.Group) ([]Line, 
 		fresh := safety.Prepare(p.Name, p.Facts)
 		subject = &fresh
 	}
-	line := Line{ID: p.ID, Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children, Shared: p.Prepared, Meets: meets(p, in)}
-	return s.sort(line, p.Set, vessels, g)
+	to = append(to, Line{ID: p.ID, Name: p.Name, Facts: &p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children, Shared: p.Prepared, Meets: meets(p, in)})
+	return p.Set.sort(to, vessels, g)
 }
 
 func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet, memo *recipe.Memo) error {

@@ -28,29 +28,29 @@ type Sorted struct {
 	Into bool
 }
 
-// sort counts a set out by colours, equally many of each and never too few for the children, and
-// adds its cups, so many for each vessel.
-func (s *Setup) sort(l Line, set Set, vessels int, g *safety.Group) ([]Line, error) {
+// sort counts the last of the lines out by colours, equally many of each and never too few for the
+// children, and adds its cups, so many for each vessel.
+func (set Set) sort(lines []Line, vessels int, g *safety.Group) ([]Line, error) {
+	l := &lines[len(lines)-1]
 	if set.Colours < 0 || set.Colours > MaxColours {
 		return nil, &InvalidInput{"colours", fmt.Sprintf("%s: sort it by 2 to %d colours.", l.Name, MaxColours)}
 	}
 	if set.Colours < 2 {
-		return []Line{l}, nil
+		return lines, nil
 	}
 	per := (l.Count + set.Colours - 1) / set.Colours
 	l.Count, l.Sorted = per*set.Colours, Sorted{Colours: set.Colours, PerColour: per}
 	if set.Cup == nil {
-		return []Line{l}, nil
+		return lines, nil
 	}
-	l.Sorted.Holds = holds(set.Cup.Facts, l.Facts)
-	p := Placed{Name: set.Cup.Name, Facts: set.Cup.Facts, Manner: set.Cup.Manner, Each: set.Colours * vessels, Shared: true, Use: safety.Open}
-	cup := safety.Prepare(p.Name, p.Facts)
-	return []Line{l, {Name: p.Name, Facts: p.Facts, Use: p.Use, Assessment: g.Judge(&cup, p.Use), Count: p.Each, Sorted: Sorted{Into: true}}}, nil
+	l.Sorted.Holds = holds(&set.Cup.Facts, l.Facts)
+	cup := safety.Prepare(set.Cup.Name, set.Cup.Facts)
+	return append(lines, Line{Name: set.Cup.Name, Facts: &set.Cup.Facts, Use: safety.Open, Assessment: g.Judge(&cup, safety.Open), Count: set.Colours * vessels, Sorted: Sorted{Into: true}}), nil
 }
 
 // holds returns how many pieces a cup of the smallest size surely holds, loose: those of the
 // largest.
-func holds(cup, piece material.Facts) int {
+func holds(cup, piece *material.Facts) int {
 	one := piece.Largest.Volume().Millilitres()
 	if !(one > 0) || !cup.Smallest.Known() {
 		return 0

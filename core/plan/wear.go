@@ -9,70 +9,71 @@ import (
 	"emblo/core/say"
 )
 
-// touched are the bases and things of a set-up that children meet with their hands.
-func (s Setup) touched() (facts []material.Facts, feels []material.Feel, names []say.Text) {
-	for _, p := range s.Places {
-		switch b := p.Base.(type) {
-		case Mix:
-			names = append(names, b.Recipe.Within())
-			if b.Use != safety.Sealed {
-				facts, feels = append(facts, b.Recipe.Facts(b.Portion)), append(feels, b.Recipe.Feel())
+// touched are the fillers and mixes of a set-up that children meet with their hands, by what they
+// are and how they feel, and the names of all of them.
+func (a Answer) touched() (facts []*material.Facts, feels []material.Feel, names []say.Text) {
+	for i := range a.Places {
+		p := &a.Places[i]
+		for j := range p.Base {
+			l := &p.Base[j]
+			feel, name := material.Feel{}, say.Text("")
+			if p.Mix != nil {
+				feel, name = p.Mix.Recipe.Feel(), p.Mix.Recipe.Within()
+			} else {
+				it := &p.Fill.Poured[j].Item
+				feel, name = it.Feel, it.Within()
 			}
-		case Fill:
-			for _, l := range b.Layers {
-				names = append(names, l.Item.Within())
-				if b.Use != safety.Sealed {
-					facts, feels = append(facts, l.Item.Facts), append(feels, l.Item.Feel)
-				}
+			names = append(names, name)
+			if l.Use != safety.Sealed {
+				facts, feels = append(facts, l.Facts), append(feels, feel)
 			}
 		}
 	}
 	return facts, feels, names
 }
 
-// Wear says what the children wear and what lies on the floor, by what fills the places (common
-// practice); nothing for a set-up in which only things lie.
-func (s Setup) Wear() (lines []say.Text) {
-	facts, feels, _ := s.touched()
-	isWet := slices.ContainsFunc(feels, func(f material.Feel) bool { return f.On(material.Wetness) == "wet" })
-	stains := slices.ContainsFunc(facts, func(f material.Facts) bool { return f.Traits.Has(material.Stains) })
-	switch {
-	case stains:
-		lines = append(lines, "Old clothes and aprons: it stains.")
-	case isWet:
-		lines = append(lines, "Sleeves up, aprons that keep the wet off, a change of clothes at hand.")
-	case len(facts) > 0:
-		lines = append(lines, "Sleeves up; aprons for who wants one.")
-	}
-	switch {
-	case isWet:
-		lines = append(lines, "A mat that does not slip and towels on the floor; wipe what drips at once.")
-	case len(facts) > 0:
-		lines = append(lines, "A large cloth under it: what falls is tipped back.")
-	}
-	return lines
+// Around is what is said of a set-up beside its amounts.
+type Around struct {
+	// Wear says what the children wear and what lies on the floor (common practice).
+	Wear []say.Text
+	// Families is a note to the children's families for the day before. It names what the fillers
+	// hold, so that a family can say what nobody knows yet.
+	Families say.Text
 }
 
-// Families is a note to the children's families for the day before; nothing for a set-up that
-// nothing fills. It names what the fillers hold, so that a family can say what nobody knows yet.
-func (s Setup) Families() say.Text {
-	facts, feels, names := s.touched()
+// Around returns what to wear and to tell, by what fills the places; nothing for a set-up in which only
+// things lie.
+func (a Answer) Around() Around {
+	facts, feels, names := a.touched()
 	if len(names) == 0 {
-		return ""
+		return Around{}
 	}
-	note := say.F("Tomorrow we play with: {things}.", say.List("{thing}; {next}", names...))
+	wet := slices.ContainsFunc(feels, func(f material.Feel) bool { return f.On(material.Wetness) == "wet" })
+	stains := slices.ContainsFunc(facts, func(f *material.Facts) bool { return f.Traits.Has(material.Stains) })
+	out := Around{Families: say.F("Tomorrow we play with: {things}.", say.List("{thing}; {next}", names...))}
 	switch {
-	case slices.ContainsFunc(facts, func(f material.Facts) bool { return f.Traits.Has(material.Stains) }):
-		note = say.Run(note, "Please send old clothes: it stains.")
-	case slices.ContainsFunc(feels, func(f material.Feel) bool { return f.On(material.Wetness) == "wet" }):
-		note = say.Run(note, "Please send a change of clothes: it is wet play.")
+	case stains:
+		out.Wear = append(out.Wear, "Old clothes and aprons: it stains.")
+		out.Families = say.Run(out.Families, "Please send old clothes: it stains.")
+	case wet:
+		out.Wear = append(out.Wear, "Sleeves up, aprons that keep the wet off, a change of clothes at hand.")
+		out.Families = say.Run(out.Families, "Please send a change of clothes: it is wet play.")
+	case len(facts) > 0:
+		out.Wear = append(out.Wear, "Sleeves up; aprons for who wants one.")
+	}
+	switch {
+	case wet:
+		out.Wear = append(out.Wear, "A mat that does not slip and towels on the floor; wipe what drips at once.")
+	case len(facts) > 0:
+		out.Wear = append(out.Wear, "A large cloth under it: what falls is tipped back.")
 	}
 	var holds allergen.Set
 	for _, f := range facts {
 		holds |= f.Allergens | f.MayContain | f.UsuallyContains
 	}
 	if !holds.Empty() {
-		note = say.Run(note, say.F("It holds or may hold {allergens}.", holds))
+		out.Families = say.Run(out.Families, say.F("It holds or may hold {allergens}.", holds))
 	}
-	return say.Run(note, "Tell us if your child has a new allergy or a sore hand.")
+	out.Families = say.Run(out.Families, "Tell us if your child has a new allergy or a sore hand.")
+	return out
 }

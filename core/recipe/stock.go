@@ -35,7 +35,7 @@ const ShortBy = 0.05
 
 // Needed returns how much of an ingredient there must be: what is weighed or what is scooped,
 // whichever is more.
-func (a Amount) Needed() unit.Mass {
+func (a *Amount) Needed() unit.Mass {
 	if a.Scooped.Grams() > a.Exact.Grams() {
 		return a.Scooped
 	}

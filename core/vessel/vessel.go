@@ -115,37 +115,38 @@ func NewCells(id, name string, cells int, length, width, height float64) (Vessel
 	return checked(Vessel{id, name, Cells, length, width, length, width, height, cells})
 }
 
-// Standard returns the vessels that ship with Emblo, by usual sizes (common practice).
-func Standard() []Vessel {
-	return []Vessel{
-		{"deep-tub", "Deep tub", Walled, 560, 380, 500, 330, 150, 0},
-		{"tray", "Scoop tray", Walled, 420, 310, 400, 290, 70, 0},
-		{"dish-tub", "Dish tub", Walled, 370, 310, 320, 260, 130, 0},
-		{"box-lid", "Storage-box lid", Walled, 580, 390, 560, 370, 45, 0},
-		{"baking-tray", "Baking tray", Walled, 420, 300, 400, 280, 25, 0},
-		{"sink", "Sink", Walled, 500, 400, 460, 360, 180, 0},
-		{"water-table", "Water table", Walled, 900, 600, 860, 560, 180, 0},
-		{"mixing-bowl", "Mixing bowl", Bowl, 280, 280, 0, 0, 120, 0},
-		{"bucket", "Bucket", Round, 280, 280, 220, 220, 260, 0},
-		{"paddling-pool", "Paddling pool", Round, 1200, 1200, 1160, 1160, 200, 0},
-		{"zip-bag", "Flat zip bag", Bag, 240, 230, 240, 230, BagLayer, 0},
-		{"loaf-tin", "Loaf tin", Walled, 210, 100, 195, 90, 72, 0},
-		{"ice-tray", "Ice cube tray", Cells, 35, 30, 35, 30, 25, 14},
-		{"big-ice-tray", "Tray of large ice cubes", Cells, 50, 50, 50, 50, 50, 8},
-		{"paper-cup", "Paper cup", Round, 70, 70, 52, 52, 80, 0},
-		{"muffin-tray", "Muffin tray", Cells, 62, 62, 62, 62, 30, 12},
-		{"clear-jar", "Clear jar with a lid", Round, 90, 90, 90, 90, 140, 0},
-		{"clear-bottle", "Clear bottle", Bottle, 65, 65, 65, 65, 150, 0},
-		{"tin", "Biscuit tin, loud", Round, 190, 190, 190, 190, 90, 0},
-		{"feel-bag", "Cloth bag to feel in", Round, 220, 220, 180, 180, 280, 0},
-	}
+// Standard returns the vessels that ship with Emblo, by usual sizes (common practice). The slice must
+// not be changed.
+func Standard() []Vessel { return standard }
+
+var standard = []Vessel{
+	{"deep-tub", "Deep tub", Walled, 560, 380, 500, 330, 150, 0},
+	{"tray", "Scoop tray", Walled, 420, 310, 400, 290, 70, 0},
+	{"dish-tub", "Dish tub", Walled, 370, 310, 320, 260, 130, 0},
+	{"box-lid", "Storage-box lid", Walled, 580, 390, 560, 370, 45, 0},
+	{"baking-tray", "Baking tray", Walled, 420, 300, 400, 280, 25, 0},
+	{"sink", "Sink", Walled, 500, 400, 460, 360, 180, 0},
+	{"water-table", "Water table", Walled, 900, 600, 860, 560, 180, 0},
+	{"mixing-bowl", "Mixing bowl", Bowl, 280, 280, 0, 0, 120, 0},
+	{"bucket", "Bucket", Round, 280, 280, 220, 220, 260, 0},
+	{"paddling-pool", "Paddling pool", Round, 1200, 1200, 1160, 1160, 200, 0},
+	{"zip-bag", "Flat zip bag", Bag, 240, 230, 240, 230, BagLayer, 0},
+	{"loaf-tin", "Loaf tin", Walled, 210, 100, 195, 90, 72, 0},
+	{"ice-tray", "Ice cube tray", Cells, 35, 30, 35, 30, 25, 14},
+	{"big-ice-tray", "Tray of large ice cubes", Cells, 50, 50, 50, 50, 50, 8},
+	{"paper-cup", "Paper cup", Round, 70, 70, 52, 52, 80, 0},
+	{"muffin-tray", "Muffin tray", Cells, 62, 62, 62, 62, 30, 12},
+	{"clear-jar", "Clear jar with a lid", Round, 90, 90, 90, 90, 140, 0},
+	{"clear-bottle", "Clear bottle", Bottle, 65, 65, 65, 65, 150, 0},
+	{"tin", "Biscuit tin, loud", Round, 190, 190, 190, 190, 90, 0},
+	{"feel-bag", "Cloth bag to feel in", Round, 220, 220, 180, 180, 280, 0},
 }
 
 // Get returns the standard vessel with the given id.
 func Get(id string) (Vessel, bool) {
-	for _, v := range Standard() {
-		if v.ID == id {
-			return v, true
+	for i := range standard {
+		if standard[i].ID == id {
+			return standard[i], true
 		}
 	}
 	return Vessel{}, false

@@ -70,7 +70,7 @@ func (p Pen) Findings(fs []safety.Finding) []Finding {
 }
 
 // Line writes the answer for one thing, with its findings in words.
-func (p Pen) Line(l plan.Line) Line {
+func (p Pen) Line(l *plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	findings := l.Assessment.Findings()
 	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
@@ -83,7 +83,7 @@ func (p Pen) Line(l plan.Line) Line {
 }
 
 // Laid writes what is said of a thing where it lies.
-func (p Pen) Laid(l plan.Line) Laid {
+func (p Pen) Laid(l *plan.Line) Laid {
 	return Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour, Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets), Passes: p.Text(passing[l.Passes])}
 }
 
@@ -93,8 +93,8 @@ var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Push: "needs 
 // Lines writes answers in their order; never nil.
 func (p Pen) Lines(lines []plan.Line) []Line {
 	out := make([]Line, len(lines))
-	for i, l := range lines {
-		out[i] = p.Line(l)
+	for i := range lines {
+		out[i] = p.Line(&lines[i])
 	}
 	return out
 }
@@ -124,7 +124,7 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 }
 
 // Answer writes the answer to a plan, each line as write does.
-func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.Line) Line) Answer {
+func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.Line) Line) Answer {
 	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)), Timeline: make([]Step, len(a.Timeline)),
 		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say())}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
@@ -134,11 +134,11 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 		out.Timeline[i] = Step{Text: p.Text(s.Text), Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
 		left -= s.Minutes
 	}
-	for i, place := range a.Places {
-		out.Places[i] = p.place(place, o, write)
+	for i := range a.Places {
+		out.Places[i] = p.place(&a.Places[i], o, write)
 	}
-	for i, l := range a.Beside {
-		out.Beside[i] = write(l)
+	for i := range a.Beside {
+		out.Beside[i] = write(&a.Beside[i])
 	}
 	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places, func(p PlaceAnswer) bool { return p.Mark == safety.WithAHand.Mark() })
 	v := WriteUsual(a.Verdict, usual)
@@ -150,13 +150,13 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(plan.L
 // not worded again for the whole.
 func more(l Line) bool { return l.Mark == safety.WithAHand.Mark() }
 
-func (p Pen) place(a plan.PlaceAnswer, o Opening, write func(plan.Line) Line) PlaceAnswer {
+func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) Line) PlaceAnswer {
 	out := PlaceAnswer{ID: a.ID, Name: a.Name, Base: make([]Line, len(a.Base)), Lines: make([]Line, len(a.Lines)), Notes: p.Some(a.Notes)}
-	for i, l := range a.Base {
-		out.Base[i] = write(l)
+	for i := range a.Base {
+		out.Base[i] = write(&a.Base[i])
 	}
-	for i, l := range a.Lines {
-		out.Lines[i] = write(l)
+	for i := range a.Lines {
+		out.Lines[i] = write(&a.Lines[i])
 	}
 	v := WriteUsual(a.Verdict, !slices.ContainsFunc(out.Base, more) && !slices.ContainsFunc(out.Lines, more))
 	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready

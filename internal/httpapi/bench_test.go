@@ -89,7 +89,7 @@ func BenchmarkAnswer(b *testing.B) {
 			for b.Loop() { // turn and turn about, so that both see the same machine
 				ours += time1(func() { send(handler, cookie, http.MethodPost, ask.path, body) })
 				floor += time1(func() {
-					bare.ServeHTTP(httptest.NewRecorder(), httptest.NewRequest(http.MethodGet, "/", nil).WithContext(b.Context()))
+					take(bare, httptest.NewRequest(http.MethodGet, "/", nil).WithContext(b.Context()))
 				})
 			}
 			report(b, ours, floor)
@@ -153,7 +153,15 @@ func send(h http.Handler, cookie, method, path string, body any) *httptest.Respo
 	} else {
 		req.ContentLength = 0
 	}
-	rec := httptest.NewRecorder()
+	return take(h, req)
+}
+
+// taken is where every answer of a benchmark goes: a line does not grow while it takes one.
+var taken bytes.Buffer
+
+func take(h http.Handler, req *http.Request) *httptest.ResponseRecorder {
+	taken.Reset()
+	rec := &httptest.ResponseRecorder{HeaderMap: http.Header{}, Body: &taken, Code: http.StatusOK}
 	h.ServeHTTP(rec, req)
 	return rec
 }
