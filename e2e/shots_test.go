@@ -31,6 +31,16 @@ var views = []struct {
 	}},
 	{"bench-filler", func(p *harness.Person) { p.Demo(); p.Click("link", "Harbour scoop tub"); p.See("Not ready") }},
 	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Ready with a hand") }},
+	{"bench-places", func(p *harness.Person) {
+		p.Demo()
+		p.Click("link", "Frozen harbour blocks")
+		p.See("Ready with a hand", "3 pieces", "The bay")
+	}},
+	{"bench-empty", func(p *harness.Person) {
+		p.Demo()
+		p.Click("button", "Plan a set-up")
+		p.See("From the cupboard, for this room", "Make marks with a finger")
+	}},
 	{"check", func(p *harness.Person) {
 		p.Demo()
 		p.Press("/")
@@ -107,7 +117,7 @@ var views = []struct {
 }
 
 // lesser views are looked at and tried like the others, but their pictures are not kept.
-var lesser = map[string]bool{"answering": true, "compare": true, "wall-chart": true}
+var lesser = map[string]bool{"answering": true, "bench-empty": true, "rooms": true, "compare": true, "wall-chart": true}
 
 // Every main view opens in the demo centre and has no axe-core violation at three widths,
 // in both lights and with more contrast, and fits at 200 %. EMBLO_SHOTS names a folder to keep

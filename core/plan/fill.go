@@ -192,6 +192,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 		a.Fill.Poured = append(a.Fill.Poured, Poured{Item: it, Depth: f.Layers[i].Depth, Volume: v, Mass: mass, InAll: mass.Times(float64(tubs)), Share: childShare(v, set)})
 	}
 	if f.Frozen {
+		a.Fill.Turns = 1 // nobody plays at the vessel
 		return a.addIce(f, items, full, g, children)
 	}
 	for _, p := range a.Fill.Poured {

@@ -175,10 +175,23 @@ func setups(today age.Date) []written.Setup {
 		return written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: each, Use: "open"}
 	}
 	beachGlass := written.PlanItem{ID: uuid.NewString(), Each: 1, Use: "open", Described: &written.Described{Name: "Beach glass, tumbled", Form: "piece", Contents: "listed"}}
+	// Blocks of ice with boats in them, frozen overnight, and a tub of warm water to melt them in.
+	blocks := fill("water", "loaf-tin", 60)
+	blocks.Frozen, blocks.Vessels = true, ptr(3)
+	boats := item("wooden-boats", 6)
+	boats.Use, boats.Shared = "frozen", true
+	melting, warm := item("scoops", 1), fill("water", "dish-tub", 40)
+	harbourBlocks := plan("Frozen harbour blocks", "Lanterns", 5, 10, 0, blocks, boats)
+	harbourBlocks.Places[0].Name = "The blocks"
+	harbourBlocks.Places = append(harbourBlocks.Places, written.Place{ID: uuid.NewString(), Name: "The bay", Base: &warm, Items: []written.PlanItem{}})
+	harbourBlocks.Beside = []written.PlanItem{melting}
 	return []written.Setup{
 		plan("Harbour scoop tub", "Pebbles", 1, 9, 45, fill("split-peas", "deep-tub", 60), item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)),
 		plan("Bakery counter", "Lanterns", 2, 10, 15, mix("stove-dough", 120, 3, 2000), item("cutters", 1), item("rolling-pins", 1)),
 		plan("Night-sky foam", "Puddles", 3, 9, 30, fill("shaving-foam", "tray", 30)),
 		plan("Harbour water tub", "Pebbles", 4, 9, 45, fill("water", "dish-tub", 40), item("wooden-boats", 1), item("shells-large", 1), item("measuring-cups", 1)),
+		harbourBlocks,
 	}
 }
+
+func ptr[T any](v T) *T { return &v }

@@ -30,9 +30,9 @@ func (a *api) found(query url.Values) (names []string) {
 func TestSetupsAreSearchedAndKeptAsTemplates(t *testing.T) {
 	a := demoLead(t)
 	of := func(words string) []string { return a.found(url.Values{"q": {words}}) }
-	assert.Equal(t, []string{"Harbour scoop tub", "Harbour water tub"}, of("harbour"))
+	assert.Equal(t, []string{"Harbour scoop tub", "Harbour water tub", "Frozen harbour blocks"}, of("harbour"))
 	assert.Equal(t, []string{"Harbour water tub"}, of("tub water"))
-	assert.Equal(t, []string{"Bakery counter"}, of("lanterns"))
+	assert.Equal(t, []string{"Bakery counter", "Frozen harbour blocks"}, of("lanterns"))
 	assert.Empty(t, of("%"))
 	assert.Empty(t, of(`_\`))
 	var s written.StoredSetup

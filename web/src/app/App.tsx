@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect } from 'react'
 import { outbox } from '../api/outbox'
-import { Navigate, Route, Routes } from 'react-router'
+import { Navigate, Route, Routes, ScrollRestoration } from 'react-router'
 import { sessionQuery } from '../session/queries'
 import { Failure, Waiting } from '../ui/States'
 import { SessionContext } from '../session/session'
@@ -34,6 +34,7 @@ export function App() {
   }
   return (
     <SessionContext value={session.data}>
+      <ScrollRestoration />
       <Suspense fallback={<Waiting what="the page" />}>
         <Routes>
           <Route element={<Shell />}>

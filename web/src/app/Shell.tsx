@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
 import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { outbox } from '../api/outbox'
-import { Outlet, ScrollRestoration, useLocation } from 'react-router'
+import { Outlet, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
 import { plural } from '../ui/format'
 import { useSession } from '../session/session'
@@ -68,7 +68,6 @@ export function Shell() {
       <div id="content" ref={content} tabIndex={-1}>
         <Outlet />
       </div>
-      <ScrollRestoration />
       <Suspense fallback={null}>
         <Check opened={opened} show={checking} onHide={hide} />
       </Suspense>

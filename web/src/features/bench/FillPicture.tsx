@@ -19,16 +19,16 @@ export function FillPicture({ fill, lines }: Props) {
         <div>
           <span className="figure">{plural(fill.tubs, 'vessel')}</span>
           <span className="soft">
-            {vessel.cells ? `${vessel.cells} cells in each` : vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
+            {ice ? `to freeze in${vessel.cells ? `, ${vessel.cells} cells in each` : ''}` : vessel.cells ? `${vessel.cells} cells in each` : vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
             {fill.turns !== undefined && fill.turns > 1 && `; ${fill.turns} turns`}
           </span>
         </div>
         {poured.length === 1 && poured[0] && <Amounts poured={poured[0]} finds={fill.finds_ml} weighed={!ice} />}
         {ice && (
           <div>
-            <span className="figure">{plural(ice.pieces, 'piece')} of ice</span>
+            <span className="figure">{plural(ice.pieces, 'piece')}</span>
             <span className="soft">
-              {grams(ice.each_g)} each; freezes in {ice.freezes}, played with for {ice.lasts}
+              of ice, {grams(ice.each_g)} each{fill.finds_ml ? ' with what is in it' : ''}; freezes in {ice.freezes}, played with for {ice.lasts}
             </span>
           </div>
         )}

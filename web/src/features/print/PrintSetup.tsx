@@ -154,7 +154,8 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
               , {first.depth_mm} mm deep: <b>{grams(first.mass_g)}</b> ({litres(first.volume_ml)}, {first.cups} cups) in each, {grams(first.in_all_g)} in all
             </>
           )}
-          ; {fill.vessel.cells ? `${fill.vessel.cells} cells in each` : fill.vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each`}
+          {!ice && '; '}
+          {ice ? '' : fill.vessel.cells ? `${fill.vessel.cells} cells in each` : fill.vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each`}
           {fill.turns !== undefined && fill.turns > 1 ? `, in ${fill.turns} turns` : ''}.{ice && ` ${plural(ice.pieces, 'piece')} of ice: freezes in ${ice.freezes}.`}
         </p>
         {poured.length > 1 && (
