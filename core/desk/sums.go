@@ -2,8 +2,10 @@ package desk
 
 import (
 	"errors"
+	"fmt"
 
 	"emblo/core/recipe"
+	"emblo/core/room"
 	"emblo/core/say"
 	"emblo/core/sums"
 	"emblo/core/unit"
@@ -12,11 +14,34 @@ import (
 
 // Sum reckons one of the sums on the side.
 func (d *Desk) Sum(in written.Sum) (written.SumAnswer, error) {
+	if in.Kind == "worth" {
+		return d.worth(in)
+	}
 	says, field, err := sum(in)
 	if err != nil {
 		return written.SumAnswer{}, written.Bad("/"+field, "Look again: %s.", err)
 	}
 	return written.SumAnswer{Says: d.Pen.Text(says)}, nil
+}
+
+// worth says what a child's use costs when it is made and when it is bought.
+func (d *Desk) worth(in written.Sum) (written.SumAnswer, error) {
+	made, err := sums.Each(in.MadeCoins, in.MadeUses, in.Children)
+	if err != nil {
+		return written.SumAnswer{}, written.Bad("/made_uses", "Look again: %s.", err)
+	}
+	bought, err := sums.Each(in.BoughtCoins, in.BoughtUses, in.Children)
+	if err != nil {
+		return written.SumAnswer{}, written.Bad("/bought_uses", "Look again: %s.", err)
+	}
+	says := say.Text("Both cost the same for a child and a use.")
+	switch {
+	case made < bought:
+		says = "Making it costs less for a child and a use."
+	case made > bought:
+		says = "Buying it costs less for a child and a use."
+	}
+	return written.SumAnswer{Says: d.Pen.Text(says), MadeCoins: int(made), BoughtCoins: int(bought)}, nil
 }
 
 // sum returns a sum in words; of an error it names the field.
@@ -38,6 +63,11 @@ func sum(in written.Sum) (says say.Text, field string, err error) {
 	case "rope": // of a dough that nobody has weighed
 		l, err := sums.Rope(unit.Grams(in.Grams), recipe.Recipe{Kind: "dough"}.Density(), piece)
 		return say.F("{length} m of rope.", say.Fixed(l.Millimetres()/1000, 2)), "grams", err
+	case "wall":
+		if in.Months < 1 || in.Months > room.Oldest {
+			return "", "months", fmt.Errorf("an age is between 1 and %d months", room.Oldest)
+		}
+		return say.F("Hang its opening at most {height} mm above the floor: a small child of that age reaches it standing flat.", say.Fixed(room.StandingReach(in.Months), 0)), "months", nil
 	}
-	return "", "kind", errors.New("choose slices, strips, cover, pots or rope")
+	return "", "kind", errors.New("choose slices, strips, cover, pots, rope, wall or worth")
 }

@@ -102,11 +102,26 @@ const (
 	shaken  = 0.64
 )
 
-// hidden is what lies in one of so many tubs under the filler, and what all that is given out takes
-// up there, loose. The smallest size of a thing counts for what it displaces, so that there is
-// never too little filler, and its largest for the room it needs.
-func hidden(items []Placed, children, tubs int) (finds, loose unit.Volume) {
-	for _, p := range items {
+// stone is what a thing that does not float is taken to weigh at least for its size, and wood one
+// that does, in g/mL (common practice: stone and glass, and soaked wood).
+const (
+	stone = 2.7
+	wood  = 1.0
+)
+
+// found is what lies in one vessel beside the filler.
+type found struct {
+	hidden unit.Volume // under the filler, which it displaces
+	loose  unit.Volume // the room that all of it takes up
+	mass   unit.Mass   // of all of it
+}
+
+// lying returns what lies in one of so many tubs. The smallest size of a thing counts for what it
+// displaces and weighs, so that there is never too little filler, and its largest for the room it
+// needs.
+func lying(items []Placed, children, tubs int) (f found) {
+	for i := range items {
+		p := &items[i]
 		if p.Use == safety.AdultTool || p.Use == safety.Sealed || p.Each < 1 || p.Each > MaxCount {
 			continue
 		}
@@ -114,12 +129,17 @@ func hidden(items []Placed, children, tubs int) (finds, loose unit.Volume) {
 		if !p.Shared {
 			n *= float64(children)
 		}
-		loose = loose.Plus(p.Facts.Largest.Volume().Times(n / packing))
+		least, density := p.Facts.Smallest.Volume().Times(n), stone
+		if p.Manner.Does("floats") || p.Manner.Does("soaks") {
+			density = wood
+		}
+		f.loose = f.loose.Plus(p.Facts.Largest.Volume().Times(n / packing))
+		f.mass = f.mass.Plus(unit.GramsPerMillilitre(density).MassOf(least))
 		if p.Use == safety.Hidden || p.Use == safety.Frozen {
-			finds = finds.Plus(p.Facts.Smallest.Volume().Times(n))
+			f.hidden = f.hidden.Plus(least)
 		}
 	}
-	return finds, loose
+	return f
 }
 
 // check refuses what cannot be poured, by its field.
@@ -170,25 +190,25 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	if f.Count != 0 {
 		tubs = f.Count
 	}
-	finds, loose := hidden(items, children, tubs)
-	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth(), Finds: finds, SideBySide: f.SideBySide}
-	if rim := f.Tub.VolumeTo(f.Tub.Height()); loose.Millilitres() > rim.Millilitres() {
-		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
+	in := lying(items, children, tubs)
+	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth(), Finds: in.hidden, SideBySide: f.SideBySide}
+	if rim := f.Tub.VolumeTo(f.Tub.Height()); in.loose.Millilitres() > rim.Millilitres() {
+		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
 	if len(f.Layers) == 0 {
 		return nil
 	}
 	all := f.Tub.VolumeTo(f.Depth())
-	if finds.Millilitres() >= all.Millilitres() {
-		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", finds.Litres(), all.Litres(), f.Depth().Millimetres())}
+	if in.hidden.Millilitres() >= all.Millilitres() {
+		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
 	}
-	left := 1 - finds.Millilitres()/all.Millilitres()
-	var full unit.Mass // what lies in it weighs too, as far as nobody knows better
+	left := 1 - in.hidden.Millilitres()/all.Millilitres()
+	full := in.mass
 	for i, v := range f.volumes() {
 		it := f.Layers[i].Item
-		full = full.Plus(it.Density.MassOf(v))
 		v = v.Times(left)
 		mass := it.Density.MassOf(v)
+		full = full.Plus(mass)
 		a.Fill.Poured = append(a.Fill.Poured, Poured{Item: it, Depth: f.Layers[i].Depth, Volume: v, Mass: mass, InAll: mass.Times(float64(tubs)), Share: childShare(v, set)})
 	}
 	if f.Frozen {

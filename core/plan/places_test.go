@@ -146,7 +146,7 @@ func TestIce(t *testing.T) {
 	assert.Equal(t, safety.WithAHand, big.Base[0].Assessment.Verdict)
 	assert.Contains(t, big.Base[0].Assessment.Rules(), "cold")
 	assert.Equal(t, 14, big.Fill.Ice.Pieces, "a tray has a cell for each child")
-	assert.InDelta(t, 35*30*22/1000.0, big.Fill.Ice.Each.Grams(), 0.1)
+	assert.InDelta(t, 35*30*22/1000.0+3*2.28*1.7/14, big.Fill.Ice.Each.Grams(), 0.01, "its water, and sticks that are taken to sink")
 	steps := big.all.Timeline
 	require.Len(t, steps, 5)
 	assert.Contains(t, steps[1].Text.String(), "through, so that they stand upright")

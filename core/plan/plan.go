@@ -208,10 +208,16 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 	}
 	for i := range a.Lines {
 		a.Verdict = safety.Worst(a.Verdict, a.Lines[i].Assessment.Verdict)
+		if a.Lines[i].Sorted.Colours > 1 && !slices.Contains(a.Notes, bothColours) {
+			a.Notes = append(a.Notes, bothColours)
+		}
 	}
 	a.Lines = append(a.Lines, a.whole...)
 	return nil
 }
+
+// bothColours goes with what is sorted by colour (common practice).
+const bothColours = say.Text("What has two colours goes where the child chooses.")
 
 // judge adds the answer for one thing that lies in a base, or beside all: itself, and the cups that
 // it is sorted into, as many at each of so many vessels.

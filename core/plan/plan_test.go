@@ -110,7 +110,15 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	assert.InDelta(t, 6*ball, hiding.Fill.Finds.Millilitres(), 1e-6, "three for each of four children in two trays")
 	assert.InDelta(t, 6*ball, plain.Fill.Poured[0].Volume.Minus(hiding.Fill.Poured[0].Volume).Millilitres(), 1e-6)
 	assert.Empty(t, hiding.Notes)
-	assert.Equal(t, plain.Base[0].Facts.Filled, hiding.Base[0].Facts.Filled, "finds do not make the tub lighter")
+	alone, err := reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2}), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
+	require.NoError(t, err)
+	filled := func(a one) float64 {
+		g, _ := a.Base[0].Facts.Filled.Get()
+		return g
+	}
+	assert.InDelta(t, filled(alone)+6*ball*2.7, filled(plain), 1e-6, "what sinks weighs as stone does")
+	assert.InDelta(t, filled(plain)-sand.Density.MassOf(hiding.Fill.Finds).Grams(), filled(hiding), 1e-6)
+	assert.Greater(t, filled(hiding), filled(alone), "finds do not make the tub lighter")
 	crowded, err := fill(40, safety.Open)
 	require.NoError(t, err)
 	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(), "does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")

@@ -63,3 +63,24 @@ func ComfortableWall(months int) float64 {
 	}
 	return 0.55 * float64(mm)
 }
+
+// height holds the WHO Child Growth Standards, length and height for age of girls, 3rd percentile, in mm
+// (quoted from memory): the smaller sex at the lower end, so that nobody stretches for what hangs
+// on a wall.
+var height = []struct{ months, mm int }{{9, 653}, {12, 692}, {18, 752}, {24, 796}, {36, 879}, {48, 946}, {60, 1005}}
+
+// upward is how far a child reaches flat on its feet, over its height (convention: an arm less than
+// its full length).
+const upward = 1.15
+
+// StandingReach returns how high in mm a small child of the given months reaches, standing flat.
+// Between the tabulated ages the younger holds; under 9 months that of 9.
+func StandingReach(months int) float64 {
+	mm := height[0].mm
+	for _, h := range height {
+		if months >= h.months {
+			mm = h.mm
+		}
+	}
+	return upward * float64(mm)
+}

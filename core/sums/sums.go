@@ -6,6 +6,7 @@ import (
 	"errors"
 	"math"
 
+	"emblo/core/money"
 	"emblo/core/unit"
 )
 
@@ -13,6 +14,7 @@ import (
 const (
 	most     = 100_000
 	mostPots = 100
+	mostUses = 1000
 )
 
 func lengths(all ...unit.Length) error {
@@ -72,6 +74,15 @@ func Pots(n int) (int, error) {
 		return 0, errors.New("number 1 to 100 pots")
 	}
 	return n * (n + 1) / 2, nil
+}
+
+// Each returns what one child's use of something costs, in coins, half up.
+func Each(coins, uses, children int) (money.Coins, error) {
+	if coins < 0 || uses < 1 || uses > mostUses || children < 1 || children > mostUses {
+		return 0, errors.New("it costs 0 or more, and serves 1 to 1,000 children and times")
+	}
+	total := money.Total{}.Plus(unit.Grams(1), money.Price{Coins: money.Coins(coins), For: unit.Grams(1)})
+	return total.Share(uses * children), nil
 }
 
 // Rope returns how long a rope of a thickness a mass of dough of a density rolls to:

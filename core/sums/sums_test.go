@@ -68,6 +68,10 @@ func TestSumsRefuseNonsense(t *testing.T) {
 	assert.ErrorContains(t, err, "1 to 100 pots")
 	_, err = Rope(unit.Grams(0), unit.GramsPerMillilitre(1.22), mm(8))
 	assert.ErrorContains(t, err, "some dough")
+	_, err = Each(100, 0, 5)
+	assert.ErrorContains(t, err, "1 to 1,000")
+	each, err := Each(312, 5, 15)
+	assert.True(t, err == nil && each == 4, "3.12 over 75 is 0.0416")
 	n, err := Strips(mm(420), mm(60))
 	assert.True(t, err == nil && n == 7)
 }

@@ -128,8 +128,9 @@ type Vessel struct {
 	// ClosedMM is the deepest fill under a lid, FrozenMM that of water to freeze.
 	ClosedMM float64 `json:"closed_mm,omitzero"`
 	FrozenMM float64 `json:"frozen_mm,omitzero"`
-	Cells    int     `json:"cells,omitzero"` // of a tray of cells
-	Jar      bool    `json:"jar,omitzero"`   // whatever can be counted may fill it
+	HoldsML  float64 `json:"holds_ml,omitzero"` // at the deepest fill
+	Cells    int     `json:"cells,omitzero"`    // of a tray of cells
+	Jar      bool    `json:"jar,omitzero"`      // whatever can be counted may fill it
 	Styles   []Style `json:"styles,omitzero"`
 }
 

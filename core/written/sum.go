@@ -2,16 +2,26 @@ package written
 
 // Sum asks for one of the sums on the side; which of its figures count goes by its kind.
 type Sum struct {
-	Kind     string  `json:"kind"` // slices, strips, cover, pots or rope
+	Kind     string  `json:"kind"` // slices, strips, cover, pots, rope, wall or worth
 	LengthMM float64 `json:"length_mm,omitzero"`
 	WidthMM  float64 `json:"width_mm,omitzero"`
 	PieceMM  float64 `json:"piece_mm,omitzero"` // how thick a slice or a rope, how wide a strip, how far across a piece
 	CutMM    float64 `json:"cut_mm,omitzero"`   // what a cut takes away
 	Pots     int     `json:"pots,omitzero"`
 	Grams    float64 `json:"grams,omitzero"`
+	Months   int     `json:"months,omitzero"` // of the youngest
+	// What it costs to make and to buy, and how often each serves so many children.
+	MadeCoins   int `json:"made_coins,omitzero"`
+	MadeUses    int `json:"made_uses,omitzero"`
+	BoughtCoins int `json:"bought_coins,omitzero"`
+	BoughtUses  int `json:"bought_uses,omitzero"`
+	Children    int `json:"children,omitzero"`
 }
 
 // SumAnswer is a sum in words.
 type SumAnswer struct {
 	Says string `json:"says"`
+	// MadeCoins and BoughtCoins are for one child and use.
+	MadeCoins   int `json:"made_coins,omitzero"`
+	BoughtCoins int `json:"bought_coins,omitzero"`
 }

@@ -164,12 +164,18 @@ func TestSumsOnTheSide(t *testing.T) {
 		"7 strips side by side.":               {Kind: "strips", WidthMM: 420, PieceMM: 60},
 		"16 pieces strewn, 20 laid close.":     {Kind: "cover", LengthMM: 300, WidthMM: 200, PieceMM: 60},
 		"55 pieces for pots numbered 1 to 10.": {Kind: "pots", Pots: 10},
-		"0.91 m of rope.":                      {Kind: "rope", Grams: 56, PieceMM: 8},
+		"Hang its opening at most 915 mm above the floor: a small child of that age reaches it standing flat.": {Kind: "wall", Months: 30},
+		"0.91 m of rope.": {Kind: "rope", Grams: 56, PieceMM: 8},
 	} {
 		var out written.SumAnswer
 		a.do(http.MethodPost, "/api/sums", in, http.StatusOK, &out)
 		assert.Equal(t, says, out.Says)
 	}
+	var worth written.SumAnswer
+	a.do(http.MethodPost, "/api/sums", written.Sum{Kind: "worth", MadeCoins: 312, MadeUses: 5, BoughtCoins: 900, BoughtUses: 8, Children: 15}, http.StatusOK, &worth)
+	assert.Equal(t, written.SumAnswer{Says: "Making it costs less for a child and a use.", MadeCoins: 4, BoughtCoins: 8}, worth)
+	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "worth", MadeCoins: 3, MadeUses: 1, Children: 4}, http.StatusUnprocessableEntity, "bought_uses", "1 to 1,000")
+	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "wall", Months: -2}, http.StatusUnprocessableEntity, "months", "between 1 and")
 	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "slices", LengthMM: -4}, http.StatusUnprocessableEntity, "length_mm", "more than 0")
 	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "sieves"}, http.StatusUnprocessableEntity, "kind", "slices, strips")
 }

@@ -1017,10 +1017,10 @@ export interface components {
             /** @description What all places share. */
             beside: components["schemas"]["PlanItem"][];
         };
-        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), rope (grams, piece_mm). */
+        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
         Sum: {
             /** @enum {string} */
-            kind: "slices" | "strips" | "cover" | "pots" | "rope";
+            kind: "slices" | "strips" | "cover" | "pots" | "rope" | "wall" | "worth";
             /** Format: double */
             length_mm?: number;
             /** Format: double */
@@ -1038,9 +1038,19 @@ export interface components {
             pots?: number;
             /** Format: double */
             grams?: number;
+            /** @description Of the youngest. */
+            months?: number;
+            made_coins?: number;
+            made_uses?: number;
+            bought_coins?: number;
+            bought_uses?: number;
+            children?: number;
         };
         SumAnswer: {
             says: string;
+            /** @description For one child and use. */
+            made_coins?: number;
+            bought_coins?: number;
         };
         /** @description A set-up to begin from. Its ids are only there to be told apart. */
         Start: {
@@ -1237,6 +1247,11 @@ export interface components {
              * @description The deepest water to freeze.
              */
             frozen_mm?: number;
+            /**
+             * Format: double
+             * @description At the deepest fill.
+             */
+            holds_ml?: number;
             /** @description Of a tray of cells; the measures are those of one. */
             cells?: number;
             /** @description Whatever can be counted may fill it. */

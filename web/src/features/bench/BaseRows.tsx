@@ -3,7 +3,7 @@ import { useId, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Base, Line, PlaceAnswer, Schemas } from '../../api/client'
 import { bookQuery } from '../../entities/recipe/queries'
-import { grams } from '../../ui/format'
+import { grams, litres } from '../../ui/format'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
@@ -150,6 +150,13 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
   const id = useId()
   const deepest = vessel ? deepestOf(vessel, base) : 75
   const fine = deepest < 20
+  const pour = (next: Schemas['Vessel']) => {
+    const use = closed(next) || next.jar ? 'sealed' : closed(vessel) || vessel?.jar ? 'open' : base.use
+    const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, depth_mm: next.jar ? next.closed_mm : base.depth_mm, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
+    const mm = base.item_id ? depthIn(next, moved) : undefined
+    const share = base.more && mm ? Math.max(1, Math.floor(mm / (1 + base.more.length))) : mm
+    onChange({ ...moved, depth_mm: share, more: base.more?.map((l) => ({ ...l, depth_mm: share ?? l.depth_mm })) })
+  }
   const fit = (next: Base, v = vessel): Base => (v && next.item_id && !next.more ? { ...next, depth_mm: Math.min(next.depth_mm ?? 40, deepestOf(v, next)) } : next)
   const liquid = answer?.fill?.poured.length === 1 && answer.fill.poured[0]?.liquid
   return (
@@ -160,12 +167,7 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
         disabled={readOnly}
         onChange={(e) => {
           const next = vessels.find((v) => v.id === e.target.value)
-          if (!next) return
-          const use = closed(next) || next.jar ? 'sealed' : closed(vessel) || vessel?.jar ? 'open' : base.use
-          const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, depth_mm: next.jar ? next.closed_mm : base.depth_mm, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
-          const mm = base.item_id ? depthIn(next, moved) : undefined
-          const share = base.more && mm ? Math.max(1, Math.floor(mm / (1 + base.more.length))) : mm
-          onChange({ ...moved, depth_mm: share, more: base.more?.map((l) => ({ ...l, depth_mm: share ?? l.depth_mm })) })
+          if (next) pour(next)
         }}
       >
         {vessels.map((v) => (
@@ -177,7 +179,7 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
       {base.item_id && !several && <Stepper label={`Depth${of}`} unit="mm deep" value={base.depth_mm ?? 40} min={fine ? 1 : 5} max={deepest} step={fine ? 1 : 5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm }, 'depth 0')} />}
       <Stepper label={`Vessels${of}`} unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'} value={base.vessels ?? answer?.fill?.tubs ?? 1} min={1} max={40} disabled={readOnly} onChange={(n) => onChange({ ...base, vessels: n }, 'vessels')} />
       {(open || (base.use ?? 'open') !== 'open') && base.item_id && <Met base={base} what="filler" readOnly={readOnly} onChange={(next) => onChange(fit(next))} />}
-      {open && !readOnly && base.item_id && !several && !base.frozen && vessel?.styles && (
+      {open && !readOnly && base.item_id && !several && !base.frozen && !liquid && vessel?.styles && (
         <div className="styles" role="group" aria-label="As deep as it is for">
           {vessel.styles.map((s) => (
             <button key={s.words} type="button" aria-pressed={base.depth_mm === s.depth_mm} onClick={() => onChange({ ...base, depth_mm: s.depth_mm })}>
@@ -187,7 +189,40 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
         </div>
       )}
       {(open || base.frozen) && !readOnly && (liquid || base.frozen) && vessel?.shape !== 'bottle' && <Form.Check type="switch" id={`${id}-frozen`} label="freeze it" checked={base.frozen ?? false} onChange={(e) => onChange(fit({ ...base, frozen: e.target.checked || undefined, depth_mm: e.target.checked && vessel ? vessel.frozen_mm : base.depth_mm }))} />}
+      {open && !readOnly && vessel && base.item_id && <OtherVessels vessel={vessel} vessels={vessels} onTake={pour} />}
       {!readOnly && several && <Form.Check type="switch" id={`${id}-beside`} label="side by side" checked={base.side_by_side ?? false} onChange={(e) => onChange({ ...base, side_by_side: e.target.checked || undefined })} />}
+    </>
+  )
+}
+
+const mostOthers = 3
+
+/** Vessels to pour into when the one that was planned is not here: those that hold most nearly as much. */
+function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; vessels: Schemas['Vessel'][]; onTake: (v: Schemas['Vessel']) => void }) {
+  const [asked, setAsked] = useState(false)
+  const holds = (v: Schemas['Vessel']) => v.holds_ml ?? 0
+  const far = (v: Schemas['Vessel']) => Math.abs(Math.log(holds(v) / holds(vessel)))
+  const others = vessels.filter((v) => v.id !== vessel.id && closed(v) === closed(vessel) && (v.shape === 'cells') === (vessel.shape === 'cells') && holds(v) > 0).sort((a, b) => far(a) - far(b))
+  return (
+    <>
+      <Button variant="quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+        No {vessel.name.toLowerCase()} here
+      </Button>
+      {asked && (
+        <ul className="swaps others" aria-label={`Instead of the ${vessel.name.toLowerCase()}`}>
+          {others.slice(0, mostOthers).map((v) => (
+            <li key={v.id}>
+              <div>
+                <b>{v.name}</b>
+                <span className="soft">holds {litres(holds(v))} for play</span>
+              </div>
+              <Button variant="outline-primary" onClick={() => onTake(v)}>
+                Take<span className="visually-hidden"> {v.name}</span>
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
     </>
   )
 }

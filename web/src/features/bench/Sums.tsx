@@ -3,6 +3,8 @@ import { useState } from 'react'
 import { Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { sumQuery } from '../../entities/setup/queries'
+import { useSession } from '../../session/session'
+import { money } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
 
 type Sum = Schemas['Sum']
@@ -24,11 +26,14 @@ const kinds: [Sum['kind'], string, Asked[]][] = [
   ['strips', 'Strips under a tray', [ask('width_mm', 'The tray is wide', 420, 10), ask('piece_mm', 'A strip is wide', 60, 5)]],
   ['cover', 'Pieces to cover a tub', [ask('length_mm', 'Long', 500, 10), ask('width_mm', 'Wide', 330, 10), ask('piece_mm', 'A piece, across', 60, 5)]],
   ['pots', 'Pieces for numbered pots', [ask('pots', 'Pots, numbered from 1', 10, 1, 'pots')]],
+  ['wall', 'A tube on the wall: how high', [ask('months', 'The youngest', 30, 1, 'months')]],
+  ['worth', 'Make or buy', [ask('made_coins', 'Making it costs, in the smallest coin', 312, 10, ''), ask('made_uses', 'and serves', 5, 1, 'times'), ask('bought_coins', 'Buying it costs, in the smallest coin', 900, 10, ''), ask('bought_uses', 'and serves so many', 5, 1, 'times'), ask('children', 'Children', 10, 1, '')]],
   ['rope', 'Rope from dough', [ask('grams', 'Dough', 120, 10, 'g'), ask('piece_mm', 'The rope, thick', 10, 1)]],
 ]
 
 /** The sums on the side, for what is made at the counter. */
 export function Sums() {
+  const { currency } = useSession().centre
   const [sum, setSum] = useState<Sum | null>(null)
   const asked = kinds.find(([k]) => k === sum?.kind)?.[2] ?? []
   const answer = useQuery(sumQuery(sum))
@@ -55,7 +60,7 @@ export function Sums() {
           {asked.map((a) => (
             <label key={a.figure}>
               <span>{a.label}</span>
-              <Stepper label={a.label} unit={a.unit} value={sum[a.figure] ?? a.from} min={a.figure === 'cut_mm' ? 0 : 1} max={100_000} step={a.step} onChange={(v) => setSum({ ...sum, [a.figure]: v })} />
+              <Stepper label={a.label} unit={a.figure.endsWith('coins') ? money(sum[a.figure] ?? a.from, currency) : a.unit} value={sum[a.figure] ?? a.from} min={a.figure === 'cut_mm' || a.figure.endsWith('coins') ? 0 : 1} max={100_000} step={a.step} onChange={(v) => setSum({ ...sum, [a.figure]: v })} />
             </label>
           ))}
         </div>
@@ -63,6 +68,7 @@ export function Sums() {
       {sum && (
         <p className="figure" role="status">
           {answer.error ? answer.error.message : answer.data?.says}
+          {!answer.error && answer.data?.bought_coins !== undefined && ` Made ${money(answer.data.made_coins ?? 0, currency)}, bought ${money(answer.data.bought_coins, currency)}.`}
         </p>
       )}
     </details>
