@@ -124,6 +124,16 @@ func TestTwoPeopleNeverLoseAnEdit(t *testing.T) {
 	third.See("at 110 g", "Wooden spoons", "Wooden boats")
 	p.Type("textbox", "Grams for each child", "100")
 	p.See("Somebody else changed this too", "Saved", "at 100 g", "Wooden boats")
+
+	// One moves a line, the other changes it: it is there once, moved and changed or as it was.
+	other.Open(other.Path())
+	other.See("at 100 g", "Saved")
+	p.Click("button", "Dough cutters")
+	p.Set("combobox", "Where Dough cutters lies", "beside")
+	p.See("Saved")
+	other.Click("button", "Dough cutters")
+	other.Click("button", "Dough cutters for each child: more")
+	other.See("Somebody else changed this too", "Saved", "Beside", "2 each")
 }
 
 // A change that a closed tab could not send any more is sent by the next one, once.

@@ -196,6 +196,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
 	if len(f.Layers) == 0 {
+		a.Notes = append(a.Notes, "What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
 		return nil
 	}
 	all := f.Tub.VolumeTo(f.Depth())

@@ -161,7 +161,8 @@ var taken bytes.Buffer
 
 func take(h http.Handler, req *http.Request) *httptest.ResponseRecorder {
 	taken.Reset()
-	rec := &httptest.ResponseRecorder{HeaderMap: http.Header{}, Body: &taken, Code: http.StatusOK}
+	rec := httptest.NewRecorder()
+	rec.Body = &taken
 	h.ServeHTTP(rec, req)
 	return rec
 }

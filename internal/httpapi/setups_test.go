@@ -179,3 +179,25 @@ func TestSumsOnTheSide(t *testing.T) {
 	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "slices", LengthMM: -4}, http.StatusUnprocessableEntity, "length_mm", "more than 0")
 	a.refused(http.MethodPost, "/api/sums", written.Sum{Kind: "sieves"}, http.StatusUnprocessableEntity, "kind", "slices, strips")
 }
+
+// A room is never emptied under its set-ups; deleted, it takes them with it, whoever still has one open
+// reads that the room is gone, and all of them come back with it.
+func TestARoomGoneClearsNothing(t *testing.T) {
+	a := demoLead(t)
+	pebbles := a.room("Pebbles")
+	was := a.setups()
+	empty := input(pebbles)
+	empty.Children = []written.Child{}
+	a.refused(http.MethodPut, "/api/rooms/"+pebbles.ID, empty, http.StatusUnprocessableEntity, "children", "without ages nothing can be cleared")
+	var open written.StoredSetup
+	a.do(http.MethodGet, "/api/setups/"+was[0].ID, nil, http.StatusOK, &open)
+	require.Equal(t, pebbles.ID, open.RoomID)
+	a.do(http.MethodDelete, "/api/rooms/"+pebbles.ID, nil, http.StatusNoContent, nil)
+	for _, s := range a.setups() {
+		assert.NotEqual(t, pebbles.ID, s.RoomID)
+	}
+	a.do(http.MethodPost, "/api/answer", open.Plan, http.StatusNotFound, nil)
+	a.do(http.MethodPut, "/api/setups/"+open.ID, written.SetupInput{Version: open.Version, Setup: open.Setup}, http.StatusUnprocessableEntity, nil)
+	a.do(http.MethodPost, "/api/rooms/"+pebbles.ID+"/restore", nil, http.StatusNoContent, nil)
+	assert.Equal(t, was, a.setups())
+}

@@ -5,7 +5,7 @@ import { outdate } from '../../api/keys'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
 import { roomsQuery } from '../room/queries'
 import { merge, type Clash } from './merge'
-import { draftOf, planOf } from './model'
+import { draftOf, eachOnce, planOf } from './model'
 import { answerQuery, setupQuery } from './queries'
 
 const kind = 'setup'
@@ -72,7 +72,7 @@ export function bothOf(id: string): { both: SetupInput; clashes: Clash[] } | und
   if (!mine || !theirs || !was) return undefined
   const at = { version: theirs.version }
   const { merged, clashes } = merge({ ...draftOf(was), ...at }, { ...draftOf(mine), ...at }, draftOf(theirs as Setup))
-  return { both: merged, clashes }
+  return { both: eachOnce(merged, mine), clashes }
 }
 
 const standing = (letter: Letter | undefined): Saving =>
