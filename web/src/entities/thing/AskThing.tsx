@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode 
 import { Button, Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { readNumber, solids } from './solids'
+import { useUnhurried } from '../../ui/useUnhurried'
 
 type Told = Schemas['Told']
 type Next = Schemas['NextAsk']
@@ -64,6 +65,7 @@ function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
   useEffect(() => {
     if (takeFocus) box.current?.querySelector<HTMLElement>('button, input, select')?.focus()
   }, [takeFocus])
+  const unhurried = useUnhurried(next.id)
   const notKnown = (of?: string[]) => (
     <Button variant="outline-primary" disabled={busy} onClick={() => onTell({ unknown: true, of })}>
       I don’t know
@@ -74,7 +76,7 @@ function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
     if (option && !busy) onTell({ picks: [option.id] })
   }
   return (
-    <fieldset className="question" ref={box} onKeyDown={keys}>
+    <fieldset className="question" ref={box} onKeyDown={keys} onClickCapture={unhurried}>
       <legend>
         {number}. {next.text}
       </legend>
