@@ -187,7 +187,7 @@ const (
 
 // Search returns what matches the typed words, without the age they may end in, and plays
 // a part; an empty part is any. Where they name columns, as "red, find" does, what fits those comes
-// behind what has such a name.
+// before what only has such a word in its name, and else behind it.
 func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error) {
 	words, _, _ := age.Cut(query)
 	if len(words) > maxFound {
@@ -215,17 +215,8 @@ func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error
 			add(x)
 		}
 	}
-	asks := d.columns(words)
-	if len(asks.fits) > 0 || asks.here || asks.ownOnly {
-		items := d.Items()
-		if asks.words != "" {
-			items = d.Shelf.Search(asks.words, len(items))
-		}
-		for _, it := range asks.order(items) {
-			if asks.fit(it, d.here[it.ID]) {
-				add(naming.Member{Item: &it})
-			}
-		}
+	if strings.Contains(words, ",") { // it names columns, or is no search at all
+		d.addFitting(words, add)
 	}
 	for _, it := range d.Shelf.Search(words, len(d.Items())) {
 		if len(found) == most {
@@ -240,7 +231,25 @@ func (d *Desk) Search(query, part string, limit int) ([]written.ShelfItem, error
 			}
 		}
 	}
+	d.addFitting(words, add)
 	return found, nil
+}
+
+// addFitting adds what fits the columns that the words name, if they name any.
+func (d *Desk) addFitting(words string, add func(naming.Member)) {
+	asks := d.columns(words)
+	if len(asks.fits) == 0 && !asks.here && !asks.ownOnly {
+		return
+	}
+	items := d.Items()
+	if asks.words != "" {
+		items = d.Shelf.Search(asks.words, len(items))
+	}
+	for _, it := range asks.order(items) {
+		if asks.fit(it, d.here[it.ID]) {
+			add(naming.Member{Item: &it})
+		}
+	}
 }
 
 // nameHas reports whether every typed word begins a word of the name.

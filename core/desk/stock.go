@@ -82,7 +82,9 @@ func (k *Stock) reach(out *written.FillAnswer, f *plan.FillAnswer) {
 				out.Poured[i].ReachesMM = &mm
 			}
 			if note, ok := k.notes[p.Item.ID]; ok && note.PackG != nil && *note.PackG > 0 {
-				out.Poured[i].Packs = int(math.Ceil(p.InAll.Minus(have).Grams() / *note.PackG))
+				missing := p.InAll.Minus(have).Grams()
+				packs := math.Ceil(missing / *note.PackG)
+				out.Poured[i].Packs, out.Poured[i].LeftG = int(packs), packs**note.PackG-missing
 			}
 		}
 		below = below.Plus(p.Volume)

@@ -195,6 +195,9 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	if rim := f.Tub.VolumeTo(f.Tub.Height()); in.loose.Millilitres() > rim.Millilitres() {
 		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
+	if adults := g.Room().Adults; tubs > adults && adults > 0 && !f.Frozen && !f.Tub.IsJar() {
+		a.Notes = append(a.Notes, say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.", tubs, adults, f.Tub.Turns(children, adults), adults))
+	}
 	if len(f.Layers) == 0 {
 		a.Notes = append(a.Notes, "What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
 		return nil

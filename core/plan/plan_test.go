@@ -85,6 +85,7 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 5, a.Fill.Tubs)
 	assert.Equal(t, 2, a.Fill.Turns)
+	assert.Contains(t, a.Notes[0].String(), "5 vessels and 2 adults: stand them so that each is within an adult's reach, or play in 5 turns at 2.")
 	assert.InDelta(t, 276, a.Fill.Poured[0].Volume.Millilitres(), 0.5)
 	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll().Grams(), 5, "USDA: a cup of rice weighs 185 g, quoted from memory")
 	assert.False(t, a.Base[0].Facts.Wall.There())

@@ -171,6 +171,7 @@ type Poured struct {
 	// to be less; Packs is how many more of the packs it was bought in are needed.
 	ReachesMM *float64 `json:"reaches_mm,omitzero"`
 	Packs     int      `json:"packs,omitzero"`
+	LeftG     float64  `json:"left_g,omitzero"` // of those packs
 }
 
 // Ice is what comes out of vessels that stood in the freezer.

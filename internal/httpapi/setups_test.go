@@ -3,6 +3,7 @@ package httpapi_test
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"net/http"
 	"net/url"
 	"testing"
@@ -115,6 +116,8 @@ func TestAnswerOfPlaces(t *testing.T) {
 	require.Len(t, out.Short, 2, "what both places take together is more than there is")
 	assert.InDelta(t, rice-1000, out.Short[0].MissingG, 1e-6)
 	assert.Less(t, *layers[0].ReachesMM, 30.0)
+	assert.Equal(t, int(math.Ceil((layers[0].InAllG-1000)/500)), layers[0].Packs)
+	assert.InDelta(t, 1000+500*float64(layers[0].Packs)-layers[0].InAllG, layers[0].LeftG, 1e-6, "what is left of the packs")
 	assert.Contains(t, out.Families, "Tomorrow we play with: white rice, dry")
 	assert.NotEmpty(t, out.Wear)
 	doc, err := json.Marshal(out)

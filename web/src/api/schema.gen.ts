@@ -1317,6 +1317,11 @@ export interface components {
             reaches_mm?: number;
             /** @description How many more of the packs it was bought in are needed. */
             packs?: number;
+            /**
+             * Format: double
+             * @description What is left over of those packs.
+             */
+            left_g?: number;
         };
         /** @description What comes out of vessels that stood in the freezer. */
         Ice: {

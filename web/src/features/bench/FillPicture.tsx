@@ -101,7 +101,7 @@ function ChildShare({ poured, child, several }: { poured: Schemas['Poured']; chi
 function Reaches({ poured, several }: { poured: Schemas['Poured']; several: boolean }) {
   return (
     <p className="short">
-      {several ? `${poured.name}: what` : 'What'} is in the cupboard reaches {poured.reaches_mm} mm{poured.packs ? `; ${plural(poured.packs, 'pack')} more ${poured.packs === 1 ? 'makes' : 'make'} it ${poured.depth_mm} mm` : ''}. Or take fewer or smaller vessels.
+      {several ? `${poured.name}: what` : 'What'} is in the cupboard reaches {poured.reaches_mm} mm{poured.packs ? `; ${plural(poured.packs, 'pack')} more ${poured.packs === 1 ? 'makes' : 'make'} it ${poured.depth_mm} mm${poured.left_g ? ` and ${poured.packs === 1 ? 'leaves' : 'leave'} ${grams(poured.left_g)}` : ''}` : ''}. Or take fewer or smaller vessels.
     </p>
   )
 }
