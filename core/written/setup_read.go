@@ -113,6 +113,12 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 	}
 	switch b.Kind {
 	case "mix":
+		switch {
+		case b.Frozen:
+			return nil, Bad("/frozen", "A mix is frozen by its recipe: choose one that is, or freeze a liquid.")
+		case len(b.More) > 0 || b.SideBySide:
+			return nil, Bad("/more", "A mix stands alone in its place: give the filler a place of its own.")
+		}
 		r, err := shelf.Recipe(b.RecipeID)
 		if err != nil {
 			return nil, Bad("/recipe_id", "%s", err)

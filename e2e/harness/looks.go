@@ -34,10 +34,12 @@ func (p *Person) axe(only string) {
 	}
 	// Colours that are still changing have no contrast of their own.
 	evaluate[bool](p, `(async () => {
-		const still = () => new Promise(drawn => setTimeout(() => requestAnimationFrame(drawn), 60))
+		// A page that is not shown draws no frames: it is looked at as it stands.
+		const wait = ms => new Promise(done => setTimeout(done, ms))
+		const still = () => Promise.race([wait(60).then(() => new Promise(requestAnimationFrame)), wait(1000)])
 		await still()
-		for (let moving; (moving = document.getAnimations().filter(a => a.playState === 'running')).length; await still()) {
-			await Promise.allSettled(moving.map(a => a.finished)) // what inherits a colour begins when that is done
+		for (let moving, rounds = 10; rounds-- && (moving = document.getAnimations().filter(a => a.playState === 'running')).length; await still()) {
+			await Promise.race([Promise.allSettled(moving.map(a => a.finished)), wait(1000)]) // what inherits a colour begins when that is done
 		}
 		return true
 	})()`)

@@ -124,6 +124,11 @@ func TestAnswerOfPlaces(t *testing.T) {
 	require.NoError(t, err)
 	assert.NotContains(t, string(doc), `"base":null`)
 
+	p.Places[1].Base = &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(100.0), Frozen: true}
+	a.refused(http.MethodPost, "/api/answer", p, http.StatusUnprocessableEntity, "places/1/base/frozen", "frozen by its recipe")
+	p.Places[1].Base.Frozen, p.Places[1].Base.More = false, []written.Layer{{ItemID: "white-rice", DepthMM: 20}}
+	a.refused(http.MethodPost, "/api/answer", p, http.StatusUnprocessableEntity, "places/1/base/more", "a place of its own")
+	p.Places[1].Base.More = nil
 	p.Beside[0].Colours = 20
 	a.refused(http.MethodPost, "/api/answer", p, http.StatusUnprocessableEntity, "beside/0/colours", "2 to 8 colours")
 	p.Beside[0].Colours, p.Beside[0].CupID = 2, "unicorn"
