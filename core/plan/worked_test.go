@@ -1,0 +1,31 @@
+package plan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/gauge"
+	"emblo/core/safety"
+	"emblo/core/sums"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+)
+
+// Worked by hand from common practice: beads in a tub, flour in a tray, rings on a stem.
+func TestWorkedValues(t *testing.T) {
+	bead := gauge.Must(gauge.Sphere, 12).Volume()
+	assert.InDelta(t, 3.6, bead.Times(4000).Litres(), 0.05, "4,000 gel beads of 12 mm")
+	assert.InDelta(t, 6.0, bead.Times(4000/packing).Litres(), 0.05, "loose")
+	tray, err := vessel.NewTub("t", "Flour tray", 300, 200, 300, 200, 25)
+	require.NoError(t, err)
+	for mm, grams := range map[float64]float64{3: 95, 6: 190} {
+		a, err := reckon(at(Fill{Layers: []Layer{layer(t, "plain flour", mm)}, Tub: tray, Use: safety.Open, Count: 1}), nursery(t, nil, 50), unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		assert.InDelta(t, grams, a.Fill.InAll().Grams(), 0.5)
+	}
+	rings, _, err := sums.Slices(unit.Millimetres(260), unit.Millimetres(5), unit.Length{})
+	require.NoError(t, err)
+	assert.Equal(t, 52, rings)
+}
