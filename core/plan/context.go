@@ -13,7 +13,7 @@ import (
 // anew.
 func (s *Setup) inContext(p *Placed, in Base) *Placed {
 	hidden := p.Use == safety.Hidden || p.Use == safety.InDough || p.Use == safety.Frozen
-	inEdible := hidden && !p.Facts.InEdible && isEdible(in)
+	inEdible := hidden && !p.Facts.InEdible && s.liesInEdible(p, in)
 	blown := p.Facts.Traits.Any(material.Blow, material.Mouthpiece) && s.looseBeside(p)
 	if !inEdible && !blown {
 		return p
@@ -28,6 +28,15 @@ func (s *Setup) inContext(p *Placed, in Base) *Placed {
 		here.Facts.LooseInReach = true
 	}
 	return &here
+}
+
+// liesInEdible reports whether what something is hidden in may be tasted. Where nobody has said what
+// that is, beside the places or in a dough that is not there, it may be any of the bases.
+func (s *Setup) liesInEdible(p *Placed, in Base) bool {
+	_, mix := in.(Mix)
+	fill, filled := in.(Fill)
+	known := mix || filled && (p.Use == safety.Hidden || p.Use == safety.Frozen && fill.Frozen)
+	return isEdible(in) || !known && slices.ContainsFunc(s.Places, func(at Place) bool { return isEdible(at.Base) })
 }
 
 // isEdible reports whether children may taste a base: food that no rule about swallowing

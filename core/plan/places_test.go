@@ -87,6 +87,25 @@ func TestASetUpIsAsItsWorstPlace(t *testing.T) {
 	})
 }
 
+// What is hidden nobody says in what, beside the places or in a dough that is not in its own, may lie in
+// any base that children may taste.
+func TestWhatIsHiddenInNothingMayLieInAnything(t *testing.T) {
+	g := nursery(t, nil, 26, 30)
+	dough := Place{Base: mixed(t, "baby-cereal-dough", safety.Open)}
+	water := Place{Base: Fill{Layers: []Layer{layer(t, "pea gravel", 30)}, Tub: in(t, "tray"), Use: safety.Open}}
+	for use, want := range map[safety.Use]bool{safety.Open: false, safety.Hidden: true, safety.InDough: true, safety.Frozen: true} {
+		boats := used(t, "wooden boats", use)
+		a, err := Reckon(Setup{Places: []Place{dough}, Beside: []Placed{boats}}, g, unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		assert.Equal(t, want, a.Beside[0].Facts.InEdible, "%s, beside", use)
+		elsewhere := water
+		elsewhere.Items = []Placed{boats}
+		a, err = Reckon(Setup{Places: []Place{dough, elsewhere}}, g, unit.StandardSet(unit.Metric))
+		require.NoError(t, err)
+		assert.Equal(t, want && use != safety.Hidden, a.Places[1].Lines[0].Facts.InEdible, "%s, in what is no dough and no food", use)
+	}
+}
+
 // Layers lie over each other and fill what one filler fills to the same depth; side by side they
 // share it equally.
 func TestLayersFillWhatOneFillerFills(t *testing.T) {

@@ -110,15 +110,19 @@ export function recipeLink(base: Base | undefined, room_id: string): string | un
 const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use]
 
 /** A line is judged by exactly this; an answer to anything else is not its answer. */
-const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, Array.isArray(part) ? part : [kindOf(place?.base), part]])
+const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part]])
+
+const cupsSignature = (plan: Plan, place: Place | undefined, item: PlanItem) => `cups ${signature(plan, place, item)}`
 
 /** The lines of an answer by what they were asked for. */
 export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> {
   const lines = new Map<string, Line>()
   const take = (place: Place | undefined, items: PlanItem[], answered: Line[]) => {
     for (const item of items) {
-      const line = answered.find((l) => l.id === item.id)
+      const at = answered.findIndex((l) => l.id === item.id)
+      const [line, after] = [answered[at], answered[at + 1]]
       if (line) lines.set(signature(plan, place, item), line)
+      if (line && item.cup_id && after?.into) lines.set(cupsSignature(plan, place, item), after)
     }
   }
   plan.places.forEach((place, i) => {
@@ -133,6 +137,9 @@ export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> 
 }
 
 export const lineFor = (lines: Map<string, Line>, plan: Plan, place: Place | undefined, item: PlanItem): Line | undefined => lines.get(signature(plan, place, item))
+
+/** The cups that a set is sorted into. */
+export const cupsFor = (lines: Map<string, Line>, plan: Plan, place: Place | undefined, item: PlanItem): Line | undefined => lines.get(cupsSignature(plan, place, item))
 
 /** The lines of what fills a place, from the floor up. */
 export const baseLines = (lines: Map<string, Line>, plan: Plan, place: Place): (Line | undefined)[] => {

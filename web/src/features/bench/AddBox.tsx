@@ -28,6 +28,7 @@ export function AddBox({ into, onPlace, onAdd }: Props) {
   const named = async (line: string): Promise<Chosen> => {
     const found = await client.fetchQuery(shelfQuery(line))
     const is = (name: string) => name.toLowerCase() === line.toLowerCase()
+    if (found[0]?.kind === 'family') return told(line) // it may mean several things
     const item = found.find((i) => is(i.name) || i.also.some(is))
     return item ? { item } : told(line)
   }

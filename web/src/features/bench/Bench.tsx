@@ -76,7 +76,9 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   // with every tap; to anything else, and after that, it is known to be no answer.
   const late = useLate(!fresh)
   const held = !fresh && !late && !asked.isError && asked.data !== undefined && sameThings(plan, asked.data.plan)
-  const lines = asked.data && !asked.isError ? linesBySignature(held ? plan : asked.data.plan, asked.data.answer) : new Map<string, Line>()
+  // One thing is judged with the others beside it: when those have changed, no mark stays.
+  const stands = asked.data && !asked.isError && (fresh || !late || sameThings(plan, asked.data.plan))
+  const lines = stands && asked.data ? linesBySignature(held ? plan : asked.data.plan, asked.data.answer) : new Map<string, Line>()
 
   // A swap takes the place of what it is offered for, wherever that stands by then.
   const answered = asked.data

@@ -21,7 +21,7 @@ interface Rows {
   at: string
   through?: Place['through']
   lineOf: (item: PlanItem) => Line | undefined
-  answered?: Line[]
+  cupsOf: (item: PlanItem) => Line | undefined
   names: Record<string, string>
   opened: Opened
   places: [string, string][]
@@ -29,23 +29,17 @@ interface Rows {
   act: RowActions
 }
 
-export function Rows({ room, playAt, items, at, through, lineOf, answered, names, opened, places, readOnly, act }: Rows) {
+export function Rows({ room, playAt, items, at, through, lineOf, cupsOf, names, opened, places, readOnly, act }: Rows) {
   return (
     <ul className="in-list">
       {items.map((item) => (
-        <ItemRow key={item.id} room={room} playAt={playAt} item={item} line={lineOf(item)} cups={cupsOf(item, answered)} named={names[item.id]} readOnly={readOnly} open={opened.row === item.id} measuring={opened.measuring === item.id} missing={opened.missing === item.id} places={places} at={at} through={through && `${through.mm} mm ${through.way}`} act={act} />
+        <ItemRow key={item.id} room={room} playAt={playAt} item={item} line={lineOf(item)} cups={cupsOf(item)} named={names[item.id]} readOnly={readOnly} open={opened.row === item.id} measuring={opened.measuring === item.id} missing={opened.missing === item.id} places={places} at={at} through={through && `${through.mm} mm ${through.way}`} act={act} />
       ))}
     </ul>
   )
 }
 
-/** The cups stand behind the set that is sorted into them. */
-function cupsOf(item: PlanItem, answered: Line[] = []): Line | undefined {
-  const after = answered[answered.findIndex((l) => l.id === item.id) + 1]
-  return item.cup_id && after?.into ? after : undefined
-}
-
-interface Props extends Omit<Rows, 'items' | 'at' | 'through' | 'answered'> {
+interface Props extends Omit<Rows, 'items' | 'at' | 'through'> {
   place: Place
   called: string
   answer?: PlaceAnswer
@@ -100,7 +94,7 @@ export const PlaceIn = memo(function PlaceIn({ place, called, answer, baseLines,
         </div>
       )}
       {place.base ? <BaseRows base={place.base} lines={baseLines} answer={answer} room={rows.room} playAt={rows.playAt} readOnly={rows.readOnly} of={manyPlaces ? ` of ${called}` : ''} open={rows.opened.row === place.id} onOpen={() => rows.act.open(rows.opened.row === place.id ? null : place.id)} onChange={onBase} onSwap={onSwap} /> : <p className="soft">Nothing fills this place yet.</p>}
-      <Rows {...rows} items={place.items} at={place.id} through={through} answered={answer?.lines} />
+      <Rows {...rows} items={place.items} at={place.id} through={through} />
     </section>
   )
 })

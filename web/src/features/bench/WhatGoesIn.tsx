@@ -4,7 +4,7 @@ import { Button } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { api, ask, type Answer, type Line, type Plan, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
-import { asTemplate, baseLines, beside, copied, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import { asTemplate, baseLines, beside, copied, cupsFor, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
 import { useSession } from '../../session/session'
 import { add } from './adding'
 import { AddBox } from './AddBox'
@@ -110,6 +110,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
           answer={answer?.places.find((a) => a.id === p.id)}
           baseLines={baseLines(lines, plan, p)}
           lineOf={(item) => lineFor(lines, plan, p, item)}
+          cupsOf={(item) => cupsFor(lines, plan, p, item)}
           chosen={several && p.id === at}
           several={several || draft.beside.length > 0}
           manyPlaces={several}
@@ -127,7 +128,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
               Beside
             </button>
           </header>
-          <Rows {...rows} items={draft.beside} at={beside} lineOf={(item) => lineFor(lines, plan, undefined, item)} answered={answer?.beside} />
+          <Rows {...rows} items={draft.beside} at={beside} lineOf={(item) => lineFor(lines, plan, undefined, item)} cupsOf={(item) => cupsFor(lines, plan, undefined, item)} />
         </section>
       )}
       {!readOnly && draft.places.length > 0 && !draft.template && <KeepAsTemplate draft={draft} />}
