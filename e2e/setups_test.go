@@ -72,7 +72,7 @@ func TestEstimatingJar(t *testing.T) {
 	plan(p, "Lanterns")
 	put(p, "chickpeas", "Chickpeas, dry")
 	p.See("deep tub")
-	p.Set("combobox", "Vessel", "Clear jar with a lid")
+	p.Set("combobox", "Vessel", "Clear plastic jar with a lid")
 	p.See("1 vessel", "for all to look into", "918 to 2,857 pieces", "some 45 mm across; for twenty, 35 mm", "Ready with a hand")
 	assert.Equal(t, "sealed", p.Value("combobox", "How children meet the filler"))
 	p.Accessible()

@@ -106,6 +106,27 @@ func TestWhatIsHiddenInNothingMayLieInAnything(t *testing.T) {
 	}
 }
 
+// A portion that is split over two places is judged as the one that it is.
+func TestSplittingAMixClearsNothing(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		g := anyGroup(t)
+		r := rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe")
+		portion := rapid.Float64Range(10, 200).Draw(t, "portion")
+		mix := func(grams float64) Place {
+			return Place{Base: Mix{Recipe: r, Portion: unit.Grams(grams), Colours: 1, Use: safety.Open}}
+		}
+		whole, err := Reckon(Setup{Places: []Place{mix(portion)}}, g, unit.StandardSet(unit.US))
+		require.NoError(t, err)
+		made := whole.Places[0].Mix.Each.Grams()
+		half, err := Reckon(Setup{Places: []Place{mix(made / 2), mix(made / 2)}}, g, unit.StandardSet(unit.US))
+		require.NoError(t, err)
+		assert.GreaterOrEqual(t, half.Verdict, whole.Verdict)
+		for _, p := range half.Places {
+			assert.Equal(t, half.Verdict, p.Verdict)
+		}
+	})
+}
+
 // Layers lie over each other and fill what one filler fills to the same depth; side by side they
 // share it equally.
 func TestLayersFillWhatOneFillerFills(t *testing.T) {

@@ -158,6 +158,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, a.Places[i].Verdict)
 		made[i], poured = a.Places[i].made, append(poured, a.Places[i].poured...)
 	}
+	a.addUpSalt(g)
 	a.Beside = make([]Line, 0, len(s.Beside))
 	for i := range s.Beside {
 		var err error

@@ -256,3 +256,7 @@ func (q *question) allergicTo(met allergen.Set) say.Text {
 	}
 	return say.F("{count} children are allergic to it", n)
 }
+
+// WeighsSalt reports whether the salt of a portion counts at a share of it by mass: of food with less
+// a taste says enough.
+func WeighsSalt(share float64) bool { return share > lowSalt }

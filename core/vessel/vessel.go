@@ -136,8 +136,8 @@ var standard = []Vessel{
 	{"big-ice-tray", "Tray of large ice cubes", Cells, 50, 50, 50, 50, 50, 8},
 	{"paper-cup", "Paper cup", Round, 70, 70, 52, 52, 80, 0},
 	{"muffin-tray", "Muffin tray", Cells, 62, 62, 62, 62, 30, 12},
-	{"clear-jar", "Clear jar with a lid", Round, 90, 90, 90, 90, 140, 0},
-	{"clear-bottle", "Clear bottle", Bottle, 65, 65, 65, 65, 150, 0},
+	{"clear-jar", "Clear plastic jar with a lid", Round, 90, 90, 90, 90, 140, 0},
+	{"clear-bottle", "Clear plastic bottle", Bottle, 65, 65, 65, 65, 150, 0},
 	{"tin", "Biscuit tin, loud", Round, 190, 190, 190, 190, 90, 0},
 	{"feel-bag", "Cloth bag to feel in", Round, 220, 220, 180, 180, 280, 0},
 }
