@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 
+	"emblo/core/gauge"
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/say"
@@ -44,6 +45,9 @@ func (d *Desk) worth(in written.Sum) (written.SumAnswer, error) {
 	return written.SumAnswer{Says: d.Pen.Text(says), MadeCoins: int(made), BoughtCoins: int(bought)}, nil
 }
 
+// passing says how a hard ring goes over a stem.
+var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Wedges: "wedges before it is", gauge.Stays: "does not go"}
+
 // sum returns a sum in words; of an error it names the field.
 func sum(in written.Sum) (says say.Text, field string, err error) {
 	length, width, piece := unit.Millimetres(in.LengthMM), unit.Millimetres(in.WidthMM), unit.Millimetres(in.PieceMM)
@@ -60,6 +64,12 @@ func sum(in written.Sum) (says say.Text, field string, err error) {
 	case "pots":
 		n, err := sums.Pots(in.Pots)
 		return say.F("{count} pieces for pots numbered 1 to {pots}.", n, in.Pots), "pots", err
+	case "holes":
+		n, err := sums.Holes(in.Holes, in.Trays)
+		return say.F("{count} pieces, one in each hole.", n), "holes", err
+	case "stem":
+		n, over, err := sums.Stem(length, piece, unit.Millimetres(in.HoleMM), unit.Millimetres(in.StemMM), false)
+		return say.F("{count} rings on the stem; one {goes} over it.", n, passing[over]), "length_mm", err
 	case "rope": // of a dough that nobody has weighed
 		l, err := sums.Rope(unit.Grams(in.Grams), recipe.Recipe{Kind: "dough"}.Density(), piece)
 		return say.F("{length} m of rope.", say.Fixed(l.Millimetres()/1000, 2)), "grams", err
@@ -69,5 +79,5 @@ func sum(in written.Sum) (says say.Text, field string, err error) {
 		}
 		return say.F("Hang its opening at most {height} mm above the floor: a small child of that age reaches it standing flat.", say.Fixed(room.StandingReach(in.Months), 0)), "months", nil
 	}
-	return "", "kind", errors.New("choose slices, strips, cover, pots, rope, wall or worth")
+	return "", "kind", errors.New("choose slices, strips, cover, pots, holes, stem, rope, wall or worth")
 }

@@ -99,6 +99,14 @@ func inTheWet(p *Placed) say.Text {
 	case "soaks", "softens", "swells", "dissolves", "clouds", "rusts":
 		does = p.Manner.InWater()
 	}
+	if p.Facts.Traits.Any(material.Dusty, material.Glitter) {
+		const sheds = say.Text("sheds bits into it")
+		if does == "" {
+			does = sheds
+		} else {
+			does = say.F("{what}; {more}", does, sheds)
+		}
+	}
 	const runs = say.Text("its colour runs in the wet")
 	switch stains := p.Facts.Traits.Has(material.Stains); {
 	case stains && does != "":

@@ -6,6 +6,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -192,11 +193,14 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	}
 	in := lying(items, children, tubs)
 	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth(), Finds: in.hidden, SideBySide: f.SideBySide}
-	if rim := f.Tub.VolumeTo(f.Tub.Height()); in.loose.Millilitres() > rim.Millilitres() {
+	if rim := f.Tub.VolumeTo(f.Tub.Height()); f.Tub.Pours() && in.loose.Millilitres() > rim.Millilitres() {
 		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
 	if adults := g.Room().Adults; tubs > adults && adults > 0 && !f.Frozen && !f.Tub.IsJar() {
 		a.Notes = append(a.Notes, say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.", tubs, adults, f.Tub.Turns(children, adults), adults))
+	}
+	if !f.Tub.Pours() {
+		a.Notes = append(a.Notes, say.F("Hang it so that its upper edge, or the opening that things go into, is at most {height} mm above the floor: a small child of the youngest's age reaches that standing flat.", say.Fixed(room.StandingReach(g.Youngest()), 0)))
 	}
 	if len(f.Layers) == 0 {
 		a.Notes = append(a.Notes, "What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
@@ -228,7 +232,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 			facts.Traits = facts.Traits.With(material.Film)
 		case vessel.Bottle:
 		default:
-			facts.Wall = material.Read(f.Tub.Height().Millimetres())
+			facts.Wall = material.Read(f.Tub.Wall().Millimetres())
 		}
 		facts.Filled = material.Read(full.Grams())
 		for _, n := range safety.Notes(g.Room().Children, p.Item.Feel) {

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"math"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -128,6 +129,24 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	require.ErrorAs(t, err, &bad)
 	assert.Equal(t, "places/0/base/depth_mm", bad.Field)
 	assert.Contains(t, bad.Reason, "fill deeper, or hide fewer")
+}
+
+// A tub that stands in a bath is reached over the wall of the bath; a tube is hung where the youngest
+// reaches it.
+func TestAWallIsThatOfWhatAVesselStandsIn(t *testing.T) {
+	wall := func(id string) float64 {
+		tub, _ := vessel.Get(id)
+		a, err := reckon(at(Fill{Layers: []Layer{layer(t, "play sand", 40)}, Tub: tub, Use: safety.Open}), group(t, 2, 35), unit.StandardSet(unit.US))
+		require.NoError(t, err)
+		mm, _ := a.Base[0].Facts.Wall.Get()
+		return mm
+	}
+	assert.InDelta(t, 130, wall("dish-tub"), 0)
+	assert.InDelta(t, 400, wall("dish-tub-in-bath"), 0)
+	tube, _ := vessel.Get("wall-tube")
+	a, err := reckon(at(Fill{Tub: tube, Use: safety.Open}), group(t, 2, 35), unit.StandardSet(unit.US))
+	require.NoError(t, err)
+	assert.Contains(t, a.Notes[0].String(), "at most "+strconv.Itoa(int(room.StandingReach(35)))+" mm above the floor")
 }
 
 func TestReckonNamesTheFieldAtFault(t *testing.T) {

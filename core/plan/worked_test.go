@@ -37,7 +37,10 @@ func TestWorkedValues(t *testing.T) {
 	}
 	assert.InDelta(t, 492, batch.Grams(), 0.5, "two cups of starch to one of conditioner")
 	assert.InDelta(t, 3.41, 14*120/batch.Grams(), 0.005)
-	rings, _, err := sums.Slices(unit.Millimetres(260), unit.Millimetres(5), unit.Length{})
-	require.NoError(t, err)
-	assert.Equal(t, 52, rings)
+	for hole, want := range map[float64]gauge.Passing{12: gauge.Goes, 8.2: gauge.Wedges, 6: gauge.Stays} {
+		rings, over, err := sums.Stem(unit.Millimetres(260), unit.Millimetres(5), unit.Millimetres(hole), unit.Millimetres(8), false)
+		require.NoError(t, err)
+		assert.Equal(t, 52, rings)
+		assert.Equal(t, want, over, hole)
+	}
 }

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"math"
 
+	"emblo/core/gauge"
 	"emblo/core/money"
 	"emblo/core/unit"
 )
@@ -74,6 +75,31 @@ func Pots(n int) (int, error) {
 		return 0, errors.New("number 1 to 100 pots")
 	}
 	return n * (n + 1) / 2, nil
+}
+
+// Stem returns how many rings of a thickness stand on a stem, and how one goes over it: the hole of
+// the ring has to clear the stem where it is widest by as much as a piece clears a hole.
+func Stem(stem, ring, hole, widest unit.Length, soft bool) (n int, over gauge.Passing, err error) {
+	if err := lengths(hole, widest); err != nil {
+		return 0, gauge.NotMeasured, err
+	}
+	n, _, err = Slices(stem, ring, unit.Length{})
+	if err != nil {
+		return 0, gauge.NotMeasured, err
+	}
+	rod, err := gauge.New(gauge.Sphere, widest.Millimetres())
+	if err != nil {
+		return 0, gauge.NotMeasured, err
+	}
+	return n, gauge.Through(rod, rod, soft, gauge.Hole, hole), nil
+}
+
+// Holes returns how many pieces fill trays with so many holes, one in each.
+func Holes(holes, trays int) (int, error) {
+	if holes < 1 || holes > mostPots || trays < 1 || trays > mostPots {
+		return 0, errors.New("count 1 to 100 holes and 1 to 100 trays")
+	}
+	return holes * trays, nil
 }
 
 // Each returns what one child's use of something costs, in coins, half up.

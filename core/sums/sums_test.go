@@ -72,6 +72,10 @@ func TestSumsRefuseNonsense(t *testing.T) {
 	assert.ErrorContains(t, err, "1 to 1,000")
 	each, err := Each(312, 5, 15)
 	assert.True(t, err == nil && each == 4, "3.12 over 75 is 0.0416")
+	_, err = Holes(12, 0)
+	assert.ErrorContains(t, err, "1 to 100 trays")
+	_, _, err = Stem(mm(260), mm(5), mm(12), mm(0), false)
+	assert.ErrorContains(t, err, "more than 0")
 	n, err := Strips(mm(420), mm(60))
 	assert.True(t, err == nil && n == 7)
 }

@@ -31,7 +31,7 @@ func (v Vessel) Styles() []Style {
 	switch v.shape {
 	case Bag:
 		return bagStyles
-	case Bottle, Cells:
+	case Bottle, Cells, OnWall:
 		return nil
 	}
 	deepest := v.Deepest(Open).Millimetres()

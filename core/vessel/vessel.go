@@ -23,11 +23,12 @@ const (
 	Bag                 // a zip bag that lies flat: a layer over its usable area
 	Bottle              // a round bottle up to its shoulder, closed
 	Cells               // a tray of equal cells with four walls each: for ice
+	OnWall              // a tube or a film that hangs on a wall: nothing is poured into it
 )
 
-var shapeWords = [...]string{Walled: "tub", Round: "round", Bowl: "bowl", Bag: "bag", Bottle: "bottle", Cells: "cells"}
+var shapeWords = [...]string{Walled: "tub", Round: "round", Bowl: "bowl", Bag: "bag", Bottle: "bottle", Cells: "cells", OnWall: "wall"}
 
-// String returns "tub", "round", "bowl", "bag", "bottle" or "cells".
+// String returns "tub", "round", "bowl", "bag", "bottle", "cells" or "wall".
 func (s Shape) String() string { return shapeWords[s] }
 
 // ParseShape reads what String writes.
@@ -37,7 +38,7 @@ func ParseShape(word string) (Shape, error) {
 			return Shape(s), nil
 		}
 	}
-	return 0, fmt.Errorf("%q is not a shape of a vessel: use tub, round, bowl, bag, bottle or cells", word)
+	return 0, fmt.Errorf("%q is not a shape of a vessel: use tub, round, bowl, bag, bottle, cells or wall", word)
 }
 
 // Largest is the largest inside measure of a vessel in mm (convention: a paddling pool).
@@ -56,7 +57,8 @@ type Vessel struct {
 	topLength, topWidth      float64
 	bottomLength, bottomWide float64
 	height                   float64
-	cells                    int // of a tray of cells; 0 of any other
+	cells                    int     // of a tray of cells; 0 of any other
+	outer                    float64 // the wall of what it stands in, in mm; 0 for nothing
 }
 
 // Limits of a tray of cells.
@@ -74,13 +76,13 @@ func checked(v Vessel) (Vessel, error) {
 // NewTub returns a vessel with four walls, by length and width inside at the rim and at the floor,
 // and its height, in mm. Like every New it fails when a measure is not above 0 and at most Largest.
 func NewTub(id, name string, topLength, topWidth, bottomLength, bottomWidth, height float64) (Vessel, error) {
-	return checked(Vessel{id, name, Walled, topLength, topWidth, bottomLength, bottomWidth, height, 0})
+	return checked(Vessel{id, name, Walled, topLength, topWidth, bottomLength, bottomWidth, height, 0, 0})
 }
 
 // NewRound returns a round vessel by how far it is across at the rim and at the floor, and its
 // height, in mm.
 func NewRound(id, name string, top, bottom, height float64) (Vessel, error) {
-	return checked(Vessel{id, name, Round, top, top, bottom, bottom, height, 0})
+	return checked(Vessel{id, name, Round, top, top, bottom, bottom, height, 0, 0})
 }
 
 // NewBowl returns a bowl that is part of a ball, by how far it is across at the rim and how deep,
@@ -89,7 +91,7 @@ func NewBowl(id, name string, across, depth float64) (Vessel, error) {
 	if depth > across/2 {
 		return Vessel{}, fmt.Errorf("a bowl is at most half as deep as it is across: %g mm is more than half of %g mm", depth, across)
 	}
-	v, err := checked(Vessel{id, name, Bowl, across, across, across, across, depth, 0})
+	v, err := checked(Vessel{id, name, Bowl, across, across, across, across, depth, 0, 0})
 	v.bottomLength, v.bottomWide = 0, 0
 	return v, err
 }
@@ -97,13 +99,13 @@ func NewBowl(id, name string, across, depth float64) (Vessel, error) {
 // NewBag returns a bag that lies flat, by its usable length and width in mm, without seams and
 // zip.
 func NewBag(id, name string, length, width float64) (Vessel, error) {
-	return checked(Vessel{id, name, Bag, length, width, length, width, BagLayer, 0})
+	return checked(Vessel{id, name, Bag, length, width, length, width, BagLayer, 0, 0})
 }
 
 // NewBottle returns a closed bottle, by how far it is across inside and how high up to its shoulder,
 // in mm.
 func NewBottle(id, name string, across, height float64) (Vessel, error) {
-	return checked(Vessel{id, name, Bottle, across, across, across, across, height, 0})
+	return checked(Vessel{id, name, Bottle, across, across, across, across, height, 0, 0})
 }
 
 // NewCells returns a tray of equal cells, 1 to 200, by length, width and height inside one of them,
@@ -112,7 +114,27 @@ func NewCells(id, name string, cells int, length, width, height float64) (Vessel
 	if cells < 1 || cells > maxCells {
 		return Vessel{}, fmt.Errorf("a tray has 1 to %d cells, not %d", maxCells, cells)
 	}
-	return checked(Vessel{id, name, Cells, length, width, length, width, height, cells})
+	return checked(Vessel{id, name, Cells, length, width, length, width, height, cells, 0})
+}
+
+// NewOnWall returns a tube or a film that hangs on a wall, by how far it is across and how high, in mm.
+func NewOnWall(id, name string, across, height float64) (Vessel, error) {
+	return checked(Vessel{id, name, OnWall, across, across, across, across, height, 0, 0})
+}
+
+// Within returns the vessel as it stands in something with a wall of its own, a bath say: a child
+// reaches over the higher of the two walls. It fails when that wall is not above 0 and at most
+// Largest, or the vessel is none to reach into.
+func (v Vessel) Within(wall unit.Length) (Vessel, error) {
+	switch mm := wall.Millimetres(); {
+	case v.shape != Walled && v.shape != Round && v.shape != Bowl:
+		return v, fmt.Errorf("only a tub, a bowl or what is round stands in something higher")
+	case !(mm > 0 && mm <= Largest):
+		return v, fmt.Errorf("a vessel's measures must be above 0 and at most %d mm, not %g", Largest, mm)
+	default:
+		v.outer = mm
+		return v, nil
+	}
 }
 
 // Standard returns the vessels that ship with Emblo, by usual sizes (common practice). The slice must
@@ -120,26 +142,29 @@ func NewCells(id, name string, cells int, length, width, height float64) (Vessel
 func Standard() []Vessel { return standard }
 
 var standard = []Vessel{
-	{"deep-tub", "Deep tub", Walled, 560, 380, 500, 330, 150, 0},
-	{"tray", "Scoop tray", Walled, 420, 310, 400, 290, 70, 0},
-	{"dish-tub", "Dish tub", Walled, 370, 310, 320, 260, 130, 0},
-	{"box-lid", "Storage-box lid", Walled, 580, 390, 560, 370, 45, 0},
-	{"baking-tray", "Baking tray", Walled, 420, 300, 400, 280, 25, 0},
-	{"sink", "Sink", Walled, 500, 400, 460, 360, 180, 0},
-	{"water-table", "Water table", Walled, 900, 600, 860, 560, 180, 0},
-	{"mixing-bowl", "Mixing bowl", Bowl, 280, 280, 0, 0, 120, 0},
-	{"bucket", "Bucket", Round, 280, 280, 220, 220, 260, 0},
-	{"paddling-pool", "Paddling pool", Round, 1200, 1200, 1160, 1160, 200, 0},
-	{"zip-bag", "Flat zip bag", Bag, 240, 230, 240, 230, BagLayer, 0},
-	{"loaf-tin", "Loaf tin", Walled, 210, 100, 195, 90, 72, 0},
-	{"ice-tray", "Ice cube tray", Cells, 35, 30, 35, 30, 25, 14},
-	{"big-ice-tray", "Tray of large ice cubes", Cells, 50, 50, 50, 50, 50, 8},
-	{"paper-cup", "Paper cup", Round, 70, 70, 52, 52, 80, 0},
-	{"muffin-tray", "Muffin tray", Cells, 62, 62, 62, 62, 30, 12},
-	{"clear-jar", "Clear plastic jar with a lid", Round, 90, 90, 90, 90, 140, 0},
-	{"clear-bottle", "Clear plastic bottle", Bottle, 65, 65, 65, 65, 150, 0},
-	{"tin", "Biscuit tin, loud", Round, 190, 190, 190, 190, 90, 0},
-	{"feel-bag", "Cloth bag to feel in", Round, 220, 220, 180, 180, 280, 0},
+	{"deep-tub", "Deep tub", Walled, 560, 380, 500, 330, 150, 0, 0},
+	{"tray", "Scoop tray", Walled, 420, 310, 400, 290, 70, 0, 0},
+	{"dish-tub", "Dish tub", Walled, 370, 310, 320, 260, 130, 0, 0},
+	{"box-lid", "Storage-box lid", Walled, 580, 390, 560, 370, 45, 0, 0},
+	{"baking-tray", "Baking tray", Walled, 420, 300, 400, 280, 25, 0, 0},
+	{"sink", "Sink", Walled, 500, 400, 460, 360, 180, 0, 0},
+	{"water-table", "Water table", Walled, 900, 600, 860, 560, 180, 0, 0},
+	{"dish-tub-in-bath", "Dish tub set in a bath", Walled, 370, 310, 320, 260, 130, 0, 400},
+	{"mixing-bowl", "Mixing bowl", Bowl, 280, 280, 0, 0, 120, 0, 0},
+	{"bucket", "Bucket", Round, 280, 280, 220, 220, 260, 0, 0},
+	{"paddling-pool", "Paddling pool", Round, 1200, 1200, 1160, 1160, 200, 0, 0},
+	{"zip-bag", "Flat zip bag", Bag, 240, 230, 240, 230, BagLayer, 0, 0},
+	{"loaf-tin", "Loaf tin", Walled, 210, 100, 195, 90, 72, 0, 0},
+	{"ice-tray", "Ice cube tray", Cells, 35, 30, 35, 30, 25, 14, 0},
+	{"big-ice-tray", "Tray of large ice cubes", Cells, 50, 50, 50, 50, 50, 8, 0},
+	{"paper-cup", "Paper cup", Round, 70, 70, 52, 52, 80, 0, 0},
+	{"muffin-tray", "Muffin tray", Cells, 62, 62, 62, 62, 30, 12, 0},
+	{"clear-jar", "Clear plastic jar with a lid", Round, 90, 90, 90, 90, 140, 0, 0},
+	{"clear-bottle", "Clear plastic bottle", Bottle, 65, 65, 65, 65, 150, 0, 0},
+	{"tin", "Biscuit tin, loud", Round, 190, 190, 190, 190, 90, 0, 0},
+	{"wall-tube", "Tube on a wall", OnWall, 80, 80, 80, 80, 600, 0, 0},
+	{"wall-film", "Sticky film on a wall", OnWall, 1000, 1000, 1000, 1000, 600, 0, 0},
+	{"feel-bag", "Cloth bag to feel in", Round, 220, 220, 180, 180, 280, 0, 0},
 }
 
 // Get returns the standard vessel with the given id.
@@ -157,6 +182,16 @@ func (v Vessel) Shape() Shape { return v.shape }
 
 // Height returns the inside height; of a bag the thickest layer.
 func (v Vessel) Height() unit.Length { return unit.Millimetres(v.height) }
+
+// Pours reports whether anything can be poured into it.
+func (v Vessel) Pours() bool { return v.shape != OnWall }
+
+// Wall returns the height that a child reaches over: of the vessel, or of what it stands in where
+// that is higher.
+func (v Vessel) Wall() unit.Length { return unit.Millimetres(max(v.height, v.outer)) }
+
+// Outer returns the wall of what it stands in; 0 for nothing.
+func (v Vessel) Outer() unit.Length { return unit.Millimetres(v.outer) }
 
 // Top returns length and width inside at the rim.
 func (v Vessel) Top() (length, width unit.Length) {
@@ -176,7 +211,7 @@ func (v Vessel) Bottom() (length, width unit.Length) {
 // R = (a^2 + h^2) / 2 h from the radius a of its rim and its depth h (geometry handbooks).
 func (v Vessel) VolumeTo(depth unit.Length) unit.Volume {
 	d := math.Min(math.Max(depth.Millimetres(), 0), v.height)
-	if d == 0 {
+	if d == 0 || !v.Pours() {
 		return unit.Volume{}
 	}
 	if v.shape == Bowl {
@@ -228,6 +263,8 @@ func (v Vessel) Seats() int {
 		return 1
 	case Cells:
 		return v.cells
+	case OnWall:
+		return max(1, int(v.topLength/RimPerChild.Millimetres()))
 	}
 	return max(1, int(v.Rim().Millimetres()/RimPerChild.Millimetres()))
 }
@@ -250,6 +287,8 @@ func (v Vessel) CheckDepth(depth unit.Length, f Filling) error {
 	d := depth.Millimetres()
 	deepest := v.Deepest(f).Millimetres()
 	switch {
+	case !v.Pours():
+		return fmt.Errorf("nothing is poured into the %s: things go through it, or stick to it", v.Name)
 	case !(d > 0):
 		return fmt.Errorf("the fill depth must be more than 0 mm")
 	case d <= deepest:
@@ -272,6 +311,8 @@ const underLid = 0.9
 // ice, or the layer of a bag.
 func (v Vessel) Deepest(f Filling) unit.Length {
 	switch {
+	case !v.Pours():
+		return unit.Length{}
 	case v.shape == Bag:
 		return v.Height()
 	case f != Open || v.shape == Bottle || v.shape == Cells:

@@ -112,6 +112,26 @@ func TestWorkedValues(t *testing.T) {
 	assert.Equal(t, 10, bag.Needed(10), "a bag is one child's")
 }
 
+// Children reach over the higher of two walls; what hangs on a wall holds nothing.
+func TestVesselsThatStandInSomethingOrHangOnAWall(t *testing.T) {
+	tub, err := NewTub("t", "T", 370, 310, 320, 260, 130)
+	require.NoError(t, err)
+	for outer, wall := range map[float64]float64{400: 400, 100: 130} {
+		in, err := tub.Within(unit.Millimetres(outer))
+		require.NoError(t, err)
+		assert.InDelta(t, wall, in.Wall().Millimetres(), 0)
+		assert.Equal(t, tub.VolumeTo(tub.Height()), in.VolumeTo(in.Height()), "it holds what it held")
+	}
+	tube, err := NewOnWall("w", "Tube", 80, 600)
+	require.NoError(t, err)
+	assert.Zero(t, tube.VolumeTo(tube.Height()).Millilitres())
+	assert.ErrorContains(t, tube.CheckDepth(unit.Millimetres(20), Open), "nothing is poured into the Tube")
+	_, err = tube.Within(unit.Millimetres(400))
+	assert.ErrorContains(t, err, "only a tub")
+	_, err = tub.Within(unit.Millimetres(5000))
+	assert.ErrorContains(t, err, "at most 2000 mm")
+}
+
 func TestVesselsRefuseImpossibleMeasuresAndDepths(t *testing.T) {
 	_, err := NewTub("t", "T", 100, 100, 0, 100, 50)
 	assert.ErrorContains(t, err, "above 0")
@@ -152,7 +172,7 @@ func TestVesselsRefuseImpossibleMeasuresAndDepths(t *testing.T) {
 	}
 	assert.Equal(t, 0.0, tub.VolumeTo(unit.Millimetres(-5)).Millilitres())
 	for _, v := range Standard() {
-		assert.NoError(t, v.CheckDepth(v.Deepest(Open), Open), v.ID)
+		assert.Equal(t, v.Pours(), v.CheckDepth(v.Deepest(Open), Open) == nil, v.ID)
 		got, err := ParseShape(v.Shape().String())
 		assert.True(t, err == nil && got == v.Shape(), v.ID)
 	}

@@ -118,7 +118,7 @@ type Nature struct {
 type Vessel struct {
 	ID             string  `json:"id"`
 	Name           string  `json:"name"`
-	Shape          string  `json:"shape,omitzero"` // tub, round, bowl, bag, bottle or cells; a tub when left out
+	Shape          string  `json:"shape,omitzero"` // tub, round, bowl, bag, bottle, cells or wall; a tub when left out
 	TopLengthMM    float64 `json:"top_length_mm"`
 	TopWidthMM     float64 `json:"top_width_mm"`
 	BottomLengthMM float64 `json:"bottom_length_mm"`
@@ -130,6 +130,7 @@ type Vessel struct {
 	FrozenMM float64 `json:"frozen_mm,omitzero"`
 	HoldsML  float64 `json:"holds_ml,omitzero"` // at the deepest fill
 	Cells    int     `json:"cells,omitzero"`    // of a tray of cells
+	OuterMM  float64 `json:"outer_mm,omitzero"` // the wall of what it stands in
 	Jar      bool    `json:"jar,omitzero"`      // whatever can be counted may fill it
 	Styles   []Style `json:"styles,omitzero"`
 }

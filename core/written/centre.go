@@ -23,13 +23,14 @@ type Centre struct {
 type OwnVessel struct {
 	ID             string  `json:"id" max:"36"` // made by the client
 	Name           string  `json:"name" max:"40"`
-	Shape          string  `json:"shape"` // tub, round, bowl, bag, bottle or cells
+	Shape          string  `json:"shape"` // tub, round, bowl, bag, bottle, cells or wall
 	TopLengthMM    float64 `json:"top_length_mm"`
 	TopWidthMM     float64 `json:"top_width_mm,omitzero"`
 	BottomLengthMM float64 `json:"bottom_length_mm,omitzero"`
 	BottomWidthMM  float64 `json:"bottom_width_mm,omitzero"`
 	HeightMM       float64 `json:"height_mm,omitzero"`
-	Cells          int     `json:"cells,omitzero"` // of a tray of cells; the measures are those of one
+	Cells          int     `json:"cells,omitzero"`    // of a tray of cells; the measures are those of one
+	OuterMM        float64 `json:"outer_mm,omitzero"` // the wall of what it stands in, a bath say
 }
 
 // Policy is what a centre asks beyond the published limits; every field only tightens.

@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/unit"
 	"emblo/core/vessel"
 )
 
@@ -86,14 +87,23 @@ func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *Fault) {
 	return own, nil
 }
 
+// read reads a vessel as it stands; an error is a clause.
 func (v OwnVessel) read(called string) (vessel.Vessel, error) {
+	alone, err := v.alone(called)
+	if err != nil || v.OuterMM == 0 {
+		return alone, err
+	}
+	return alone.Within(unit.Millimetres(v.OuterMM))
+}
+
+func (v OwnVessel) alone(called string) (vessel.Vessel, error) {
 	shape, err := vessel.ParseShape(v.Shape)
 	if err != nil {
 		return vessel.Vessel{}, err
 	}
 	given := [...]float64{v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM, float64(v.Cells)}
 	asked := map[vessel.Shape][5]bool{vessel.Walled: {true, true, true, true}, vessel.Round: {false, true, false, true}, vessel.Bowl: {3: true}, vessel.Bag: {0: true},
-		vessel.Bottle: {3: true}, vessel.Cells: {0: true, 3: true, 4: true}}[shape]
+		vessel.Bottle: {3: true}, vessel.Cells: {0: true, 3: true, 4: true}, vessel.OnWall: {3: true}}[shape]
 	for i, mm := range given {
 		if mm != 0 && !asked[i] {
 			return vessel.Vessel{}, fmt.Errorf("a %s has fewer measures than were given", shape)
@@ -108,6 +118,8 @@ func (v OwnVessel) read(called string) (vessel.Vessel, error) {
 		return vessel.NewBag(v.ID, called, v.TopLengthMM, v.TopWidthMM)
 	case vessel.Bottle:
 		return vessel.NewBottle(v.ID, called, v.TopLengthMM, v.HeightMM)
+	case vessel.OnWall:
+		return vessel.NewOnWall(v.ID, called, v.TopLengthMM, v.HeightMM)
 	case vessel.Cells:
 		return vessel.NewCells(v.ID, called, v.Cells, v.TopLengthMM, v.TopWidthMM, v.HeightMM)
 	}
@@ -117,7 +129,7 @@ func (v OwnVessel) read(called string) (vessel.Vessel, error) {
 func writeOwnVessels(all []vessel.Vessel) (own []OwnVessel) {
 	for _, v := range all {
 		w := WriteVessel(v)
-		o := OwnVessel{ID: w.ID, Name: w.Name, Shape: w.Shape, TopLengthMM: w.TopLengthMM}
+		o := OwnVessel{ID: w.ID, Name: w.Name, Shape: w.Shape, TopLengthMM: w.TopLengthMM, OuterMM: w.OuterMM}
 		switch v.Shape() {
 		case vessel.Walled:
 			o.TopWidthMM, o.BottomLengthMM, o.BottomWidthMM, o.HeightMM = w.TopWidthMM, w.BottomLengthMM, w.BottomWidthMM, w.HeightMM
@@ -125,7 +137,7 @@ func writeOwnVessels(all []vessel.Vessel) (own []OwnVessel) {
 			o.BottomLengthMM, o.HeightMM = w.BottomLengthMM, w.HeightMM
 		case vessel.Cells:
 			o.TopWidthMM, o.HeightMM, o.Cells = w.TopWidthMM, w.HeightMM, w.Cells
-		case vessel.Bowl, vessel.Bottle:
+		case vessel.Bowl, vessel.Bottle, vessel.OnWall:
 			o.HeightMM = w.HeightMM
 		case vessel.Bag:
 			o.TopWidthMM = w.TopWidthMM

@@ -557,7 +557,7 @@ type Step = written.Step
 // Style defines model for Style.
 type Style = written.Style
 
-// Sum One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children).
+// Sum One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), holes (holes, trays), stem (length_mm, piece_mm, hole_mm, stem_mm), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children).
 type Sum = written.Sum
 
 // SumAnswer defines model for SumAnswer.

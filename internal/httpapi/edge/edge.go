@@ -4,10 +4,10 @@
 package edge
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
-	"io"
 	"log/slog"
 	"mime"
 	"net/http"
@@ -183,7 +183,9 @@ func (r *Request) read(op contract.Operation) error {
 	if err != nil || kind != op.Body {
 		return &problem{http.StatusUnsupportedMediaType, "content-type", "", "Send it as " + op.Body + "."}
 	}
-	body, err := io.ReadAll(http.MaxBytesReader(r.Writer, r.Request.Body, op.MaxBody))
+	var whole bytes.Buffer
+	whole.Grow(int(min(max(r.Request.ContentLength, 0), op.MaxBody)) + bytes.MinRead)
+	_, err = whole.ReadFrom(http.MaxBytesReader(r.Writer, r.Request.Body, op.MaxBody))
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
 		return &problem{http.StatusRequestEntityTooLarge, string(written.TooLong), "", fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
@@ -191,7 +193,7 @@ func (r *Request) read(op contract.Operation) error {
 	if err != nil {
 		return &problem{http.StatusBadRequest, "cut-off", "", "The request did not arrive whole; nothing was saved."}
 	}
-	r.body = body
+	r.body = whole.Bytes()
 	return nil
 }
 

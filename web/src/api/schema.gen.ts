@@ -822,7 +822,7 @@ export interface components {
             id: string;
             name: string;
             /** @enum {string} */
-            shape: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells";
+            shape: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells" | "wall";
             /** Format: double */
             top_length_mm: number;
             /** Format: double */
@@ -835,6 +835,11 @@ export interface components {
             height_mm?: number;
             /** @description Of a tray of cells. */
             cells?: number;
+            /**
+             * Format: double
+             * @description The wall of what it stands in, a bath say.
+             */
+            outer_mm?: number;
         };
         NamedVolume: {
             name: string;
@@ -1017,10 +1022,10 @@ export interface components {
             /** @description What all places share. */
             beside: components["schemas"]["PlanItem"][];
         };
-        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
+        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), holes (holes, trays), stem (length_mm, piece_mm, hole_mm, stem_mm), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
         Sum: {
             /** @enum {string} */
-            kind: "slices" | "strips" | "cover" | "pots" | "rope" | "wall" | "worth";
+            kind: "slices" | "strips" | "cover" | "pots" | "holes" | "stem" | "rope" | "wall" | "worth";
             /** Format: double */
             length_mm?: number;
             /** Format: double */
@@ -1035,7 +1040,20 @@ export interface components {
              * @description What a cut takes away.
              */
             cut_mm?: number;
+            /**
+             * Format: double
+             * @description Of a ring that goes over a stem.
+             */
+            hole_mm?: number;
+            /**
+             * Format: double
+             * @description The stem, where it is widest.
+             */
+            stem_mm?: number;
             pots?: number;
+            /** @description In one tray. */
+            holes?: number;
+            trays?: number;
             /** Format: double */
             grams?: number;
             /** @description Of the youngest. */
@@ -1221,7 +1239,7 @@ export interface components {
              * @description A tub when left out.
              * @enum {string}
              */
-            shape?: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells";
+            shape?: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells" | "wall";
             /** Format: double */
             top_length_mm: number;
             /** Format: double */
@@ -1254,6 +1272,11 @@ export interface components {
             holds_ml?: number;
             /** @description Of a tray of cells; the measures are those of one. */
             cells?: number;
+            /**
+             * Format: double
+             * @description The wall of what it stands in.
+             */
+            outer_mm?: number;
             /** @description Whatever can be counted may fill it. */
             jar?: boolean;
             /** @description Ways to play in it, deepest first. */

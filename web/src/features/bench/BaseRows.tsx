@@ -201,8 +201,8 @@ const mostOthers = 3
 function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; vessels: Schemas['Vessel'][]; onTake: (v: Schemas['Vessel']) => void }) {
   const [asked, setAsked] = useState(false)
   const holds = (v: Schemas['Vessel']) => v.holds_ml ?? 0
-  const far = (v: Schemas['Vessel']) => Math.abs(Math.log(holds(v) / holds(vessel)))
-  const others = vessels.filter((v) => v.id !== vessel.id && closed(v) === closed(vessel) && (v.shape === 'cells') === (vessel.shape === 'cells') && holds(v) > 0).sort((a, b) => far(a) - far(b))
+  const far = (v: Schemas['Vessel']) => Math.abs(Math.log((holds(v) || v.height_mm) / (holds(vessel) || vessel.height_mm)))
+  const others = vessels.filter((v) => v.id !== vessel.id && closed(v) === closed(vessel) && (v.shape === 'cells') === (vessel.shape === 'cells') && (v.shape === 'wall') === (vessel.shape === 'wall') && (holds(v) > 0 || v.shape === 'wall')).sort((a, b) => far(a) - far(b))
   return (
     <>
       <Button variant="quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
@@ -214,7 +214,7 @@ function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; 
             <li key={v.id}>
               <div>
                 <b>{v.name}</b>
-                <span className="soft">holds {litres(holds(v))} for play</span>
+                <span className="soft">{v.shape === 'wall' ? `${v.top_length_mm} mm across` : `holds ${litres(holds(v))} for play`}</span>
               </div>
               <Button variant="outline-primary" onClick={() => onTake(v)}>
                 Take<span className="visually-hidden"> {v.name}</span>

@@ -26,6 +26,8 @@ const kinds: [Sum['kind'], string, Asked[]][] = [
   ['strips', 'Strips under a tray', [ask('width_mm', 'The tray is wide', 420, 10), ask('piece_mm', 'A strip is wide', 60, 5)]],
   ['cover', 'Pieces to cover a tub', [ask('length_mm', 'Long', 500, 10), ask('width_mm', 'Wide', 330, 10), ask('piece_mm', 'A piece, across', 60, 5)]],
   ['pots', 'Pieces for numbered pots', [ask('pots', 'Pots, numbered from 1', 10, 1, 'pots')]],
+  ['holes', 'Pieces for trays with holes', [ask('holes', 'Holes in a tray', 12, 1, 'holes'), ask('trays', 'Trays', 5, 1, 'trays')]],
+  ['stem', 'Rings on a stem', [ask('length_mm', 'The stem, long', 260, 10), ask('stem_mm', 'The stem, where it is widest', 8, 1), ask('piece_mm', 'A ring, thick', 5, 1), ask('hole_mm', 'Its hole, across', 12, 1)]],
   ['wall', 'A tube on the wall: how high', [ask('months', 'The youngest', 30, 1, 'months')]],
   ['worth', 'Make or buy', [ask('made_coins', 'Making it costs, in the smallest coin', 312, 10, ''), ask('made_uses', 'and serves', 5, 1, 'times'), ask('bought_coins', 'Buying it costs, in the smallest coin', 900, 10, ''), ask('bought_uses', 'and serves so many', 5, 1, 'times'), ask('children', 'Children', 10, 1, '')]],
   ['rope', 'Rope from dough', [ask('grams', 'Dough', 120, 10, 'g'), ask('piece_mm', 'The rope, thick', 10, 1)]],

@@ -26,6 +26,7 @@ function halfAt(v: Vessel, z: number): number {
 /** What a vessel measures inside, in words. */
 function inside(v: Vessel): string {
   if (v.shape === 'bowl' || v.shape === 'round' || v.shape === 'bottle') return `${v.top_length_mm} mm across`
+  if (v.shape === 'wall') return `${v.top_length_mm} mm across, ${v.height_mm} mm high, on the wall`
   if (v.shape === 'bag') return `${v.top_length_mm} × ${v.top_width_mm} mm usable`
   if (v.shape === 'cells') return `${v.cells ?? 1} cells of ${v.top_length_mm} × ${v.top_width_mm} mm`
   return `${v.bottom_length_mm} × ${v.bottom_width_mm} mm inside`

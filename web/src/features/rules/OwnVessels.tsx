@@ -4,16 +4,20 @@ import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 
 type Own = Schemas['OwnVessel']
-type Measure = 'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells'
+type Measure = 'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells' | 'outer_mm'
+
+/** Children reach over the wall of a bath that a tub stands in. */
+const outer: [Measure, string] = ['outer_mm', 'high, what it stands in, if anything']
 
 /** What is measured inside a vessel of each shape, in mm. */
 const shapes: [Own['shape'], string, [Measure, string][]][] = [
-  ['tub', 'Four walls: tub, tray, lid', [['top_length_mm', 'long at the rim'], ['top_width_mm', 'wide at the rim'], ['bottom_length_mm', 'long at the floor'], ['bottom_width_mm', 'wide at the floor'], ['height_mm', 'high']]],
-  ['round', 'Round: bucket, beaker, pool', [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high']]],
-  ['bowl', 'Bowl', [['top_length_mm', 'across'], ['height_mm', 'deep']]],
+  ['tub', 'Four walls: tub, tray, lid', [['top_length_mm', 'long at the rim'], ['top_width_mm', 'wide at the rim'], ['bottom_length_mm', 'long at the floor'], ['bottom_width_mm', 'wide at the floor'], ['height_mm', 'high'], outer]],
+  ['round', 'Round: bucket, beaker, pool', [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high'], outer]],
+  ['bowl', 'Bowl', [['top_length_mm', 'across'], ['height_mm', 'deep'], outer]],
   ['bottle', 'Bottle, up to its shoulder', [['top_length_mm', 'across'], ['height_mm', 'high']]],
   ['cells', 'Tray of cells, for ice', [['cells', 'of them'], ['top_length_mm', 'long, one of them'], ['top_width_mm', 'wide'], ['height_mm', 'deep']]],
   ['bag', 'Bag that lies flat', [['top_length_mm', 'long, without the zip'], ['top_width_mm', 'wide, without seams']]],
+  ['wall', 'Tube or film on a wall', [['top_length_mm', 'across'], ['height_mm', 'high']]],
 ]
 
 interface Props {
@@ -44,7 +48,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
 
 function Vessel({ own, number, error, onChange, onRemove }: { own: Own; number: number; error?: string; onChange: (part: Partial<Own>) => void; onRemove: () => void }) {
   const measures = shapes.find(([s]) => s === own.shape)?.[2] ?? []
-  const none = { top_length_mm: 0, top_width_mm: undefined, bottom_length_mm: undefined, bottom_width_mm: undefined, height_mm: undefined, cells: undefined }
+  const none = { top_length_mm: 0, top_width_mm: undefined, bottom_length_mm: undefined, bottom_width_mm: undefined, height_mm: undefined, cells: undefined, outer_mm: undefined }
   return (
     <li>
       <Form.Group controlId={`vessel-${number}-name`} className="field">
