@@ -1,0 +1,129 @@
+package stock
+
+import (
+	"cmp"
+	"errors"
+	"fmt"
+	"slices"
+	"time"
+)
+
+// Kind is what happened to a jar.
+type Kind uint8
+
+// The kinds.
+const (
+	Received   Kind = iota // it came in
+	Counted                // somebody looked: so much is there, or it is there and nobody weighed it
+	Used                   // it went into a set-up
+	ThrownAway             // it went into the bin
+)
+
+var kindWords = [...]string{Received: "received", Counted: "counted", Used: "used", ThrownAway: "thrown-away"}
+
+// String returns "received", "counted", "used" or "thrown-away".
+func (k Kind) String() string { return kindWords[k] }
+
+// ParseKind reads what String writes.
+func ParseKind(word string) (Kind, error) {
+	for k, w := range kindWords {
+		if w == word {
+			return Kind(k), nil
+		}
+	}
+	return 0, fmt.Errorf("%q is nothing that happens to a jar: it is received, counted, used or thrown-away", word)
+}
+
+// Move is one thing that happened to a jar. Moves are only ever added; a mistake is put right by
+// counting.
+type Move struct {
+	ID   string // made by whoever noted it, so that the same move twice is one
+	At   time.Time
+	Kind Kind
+	// Amount is how much; Weighed is false when nobody knows how much, of a count or of what came in.
+	Amount  Quantity
+	Weighed bool
+}
+
+// Balance is what a jar holds after its moves.
+type Balance struct {
+	Here bool // there is some, or may be
+	// Weighed says that Amount is known. It is not when nobody has weighed it, when something of
+	// unknown amount came in, or when more went out than was noted, which is Overdrawn.
+	Weighed   bool
+	Amount    Quantity
+	Overdrawn bool
+}
+
+// order is the order in which moves happened; those of one moment go by their ids.
+func order(a, b Move) int { return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.ID, b.ID)) }
+
+// Fold returns what a jar of a thing reckoned in a unit holds after moves in any order.
+func Fold(u Unit, moves []Move) Balance {
+	sorted := slices.SortedFunc(slices.Values(moves), order)
+	b := Balance{Weighed: true, Amount: Of(0, u)} // a jar that nothing ever went into is empty
+	for _, m := range sorted {
+		b = b.after(m)
+	}
+	return b
+}
+
+func (b Balance) after(m Move) Balance {
+	none := Of(0, b.Amount.of)
+	switch m.Kind {
+	case Counted:
+		if !m.Weighed {
+			return Balance{Here: true, Amount: none}
+		}
+		return Balance{Here: m.Amount.n > 0, Weighed: true, Amount: m.Amount}
+	case Received:
+		if !m.Weighed || !b.Weighed {
+			return Balance{Here: true, Amount: none, Overdrawn: b.Overdrawn}
+		}
+		return Balance{Here: true, Weighed: true, Amount: b.Amount.Plus(m.Amount)}
+	}
+	switch { // it went out
+	case !b.Weighed || !m.Weighed:
+		return Balance{Here: true, Amount: none, Overdrawn: b.Overdrawn}
+	case b.Amount.Less(m.Amount):
+		return Balance{Here: true, Amount: none, Overdrawn: true}
+	}
+	left := b.Amount.Minus(m.Amount)
+	return Balance{Here: left.n > rounding, Weighed: true, Amount: left}
+}
+
+// ErrRepeated is returned for a move that has been noted already.
+var ErrRepeated = errors.New("this has been noted already")
+
+// Check reports why a move cannot have happened to a jar with those moves, as a clause: nothing came
+// in, or less was counted than was used since. A repeated one is ErrRepeated.
+func Check(moves []Move, m Move) error {
+	for _, old := range moves {
+		if old.ID == m.ID {
+			return ErrRepeated
+		}
+	}
+	if m.Kind != Counted && m.Weighed && !(m.Amount.n > 0) {
+		return errors.New("say how much it was: more than nothing")
+	}
+	if m.Kind != Counted || !m.Weighed {
+		return nil
+	}
+	since := Of(0, m.Amount.of)
+	b := Balance{Here: true, Weighed: true, Amount: m.Amount}
+	for _, later := range slices.SortedFunc(slices.Values(moves), order) {
+		if order(later, m) < 0 {
+			continue
+		}
+		if later.Kind == Counted {
+			break
+		}
+		if later.Kind == Used || later.Kind == ThrownAway {
+			since = since.Plus(later.Amount)
+		}
+		if b = b.after(later); b.Overdrawn {
+			return fmt.Errorf("%.0f %s were used or thrown away since then, which is more than that: count what is there now", since.n, since.of)
+		}
+	}
+	return nil
+}
