@@ -62,13 +62,13 @@ func (d *Desk) Answer(p written.Plan) (written.Answer, error) {
 	return d.write(r), nil
 }
 
-// AnswerForList returns the answer to a plan with what a list says of it.
-func (d *Desk) AnswerForList(p written.Plan) (written.Answer, written.Digest, error) {
+// AnswerForList returns the answer to a plan with what is made of it, for the list of set-ups.
+func (d *Desk) AnswerForList(p written.Plan) (written.Answer, Judged, error) {
 	r, err := d.reckon(p)
 	if err != nil {
-		return written.Answer{}, written.Digest{}, err
+		return written.Answer{}, Judged{}, err
 	}
-	return d.write(r), d.Pen.Digest(r.Answer, r.opening), nil
+	return d.write(r), d.judged(r, nil), nil
 }
 
 func (d *Desk) write(r reckoned) written.Answer {
@@ -83,19 +83,6 @@ func (d *Desk) write(r reckoned) written.Answer {
 	around := r.Around()
 	out.Wear, out.Families = d.Pen.Some(around.Wear), d.Pen.Text(around.Families)
 	return out
-}
-
-// Digest says what a list says of a set-up. One that cannot be reckoned any more has no
-// verdict but says why: it is never shown as cleared.
-func (d *Desk) Digest(p written.Plan) written.Digest {
-	r, err := d.reckon(p)
-	if errors.Is(err, ErrGone) {
-		err = errors.New("The room is not there any more.")
-	}
-	if err != nil {
-		return written.Digest{Reason: err.Error()}
-	}
-	return d.Pen.Digest(r.Answer, r.opening)
 }
 
 // UnreadableDigest is the digest of a set-up that does not read.

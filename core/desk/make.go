@@ -172,11 +172,13 @@ func (d *Desk) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Short
 		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
 	_, chosen := d.Get(a.Line.Item.ID)
 	out.Choice = !chosen
-	if note, ok := d.notes[a.Line.Item.ID]; ok {
-		out.HaveG, out.PackG, out.PriceCoins = note.Grams, note.PackG, note.PriceCoins
-		if !note.Here {
-			out.HaveG = new(float64)
-		}
+	if have, known := d.stock[a.Line.Item.ID]; known {
+		g := have.Grams()
+		out.HaveG = &g
+	}
+	if price, known := d.prices[a.Line.Item.ID]; known {
+		g, coins := price.For.Grams(), int(price.Coins)
+		out.PackG, out.PriceCoins = &g, &coins
 	}
 	if i := slices.IndexFunc(short, func(s recipe.Shortage) bool { return s.Line.Item.ID == a.Line.Item.ID }); i >= 0 {
 		missing := short[i].Missing.Grams()

@@ -58,6 +58,7 @@ type People struct {
 	Pen        written.Pen // in what language the centre reads answers
 	rooms      []*Room
 	byID       map[string]*Room
+	days       []Day
 
 	mu     sync.Mutex
 	groups map[groupKey]*safety.Group
@@ -96,7 +97,11 @@ func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
 	if kept {
 		return g, nil
 	}
-	made, err := safety.NewGroup(r.Roster.On(day), p.Settings.Staffing, p.policyOf(r))
+	here, err := r.on(p.day(r.ID, day))
+	if err != nil {
+		return nil, err
+	}
+	made, err := safety.NewGroup(here.Roster.On(day), p.Settings.Staffing, p.policyOf(r))
 	if err != nil {
 		return nil, err
 	}

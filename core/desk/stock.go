@@ -8,23 +8,73 @@ import (
 	"emblo/core/money"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/stock"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
 
-// Note is what is noted of one thing in the cupboard.
-type Note struct {
-	ItemID string
-	Here   bool
-	written.CupboardAmount
+// Jar is one jar of a desk.
+type Jar struct {
+	ID      string
+	Version int
+	Written written.Jar
+	// Unreadable says why what is kept does not read; then it holds nothing that is known.
+	Unreadable string
+	label      stock.Label
+	packs      []stock.Pack
+	balance    stock.Balance // in the numbers of its moves; the thing says in what unit
+	last       *written.Moved
+}
+
+// ReadJar reads a jar as it is kept, with its moves since it was last counted, in order.
+func ReadJar(id string, version, form int, data []byte, moves []written.Moved) Jar {
+	j := Jar{ID: id, Version: version, Written: written.Jar{Packs: []written.Pack{}}}
+	w, err := written.Stored[written.Jar](form, data)
+	if err != nil {
+		j.Unreadable = err.Error()
+		return j
+	}
+	var fault *written.Fault
+	if j.label, j.packs, fault = w.Read(stock.Grams); fault != nil {
+		j.Unreadable = fault.Sentence
+		return j
+	}
+	j.Written = w
+	told, err := ReadMoves(moves, stock.Grams)
+	if err != nil {
+		j.Unreadable = err.Error()
+		return j
+	}
+	j.balance = stock.Fold(stock.Grams, told)
+	if n := len(moves); n > 0 {
+		j.last = &moves[n-1]
+	}
+	return j
+}
+
+// ReadMoves reads moves of a jar of a thing reckoned in a unit.
+func ReadMoves(moves []written.Moved, u stock.Unit) ([]stock.Move, error) {
+	told := make([]stock.Move, len(moves))
+	for i, m := range moves {
+		kind, err := stock.ParseKind(m.Kind)
+		if err != nil {
+			return nil, err
+		}
+		told[i] = stock.Move{ID: m.ID, At: m.At, Kind: kind, Amount: stock.Of(0, u), Weighed: m.Amount != nil}
+		if m.Amount != nil {
+			told[i].Amount = stock.Of(*m.Amount, u)
+		}
+	}
+	return told, nil
 }
 
 // Stock is the part of a desk that says what is at hand, and what batches needed.
 type Stock struct {
-	notes  map[string]Note
+	jars   []Jar
 	here   map[string]bool
-	stock  recipe.Stock // what has been weighed, or has run out
-	prices recipe.Prices
+	stock  recipe.Stock                 // what has been weighed, or has run out
+	prices recipe.Prices                // by the first pack that has one
+	packs  map[string]stock.Pack        // the first size of each thing that has one
 	logs   map[string][]recipe.Addition // by recipe, latest day first
 }
 
@@ -34,24 +84,38 @@ type Addition struct {
 	recipe.Addition
 }
 
-// NewStock returns the part for what is noted and the log of additions.
-func NewStock(notes []Note, log []Addition) *Stock {
-	k := &Stock{notes: make(map[string]Note, len(notes)), here: make(map[string]bool, len(notes)), stock: recipe.Stock{}, prices: recipe.Prices{},
-		logs: make(map[string][]recipe.Addition)}
-	for _, n := range notes {
-		k.notes[n.ItemID] = n
+// NewStock returns the part for the jars and the log of additions. Of a thing in several jars there is
+// as much as in all of them, whatever their packets say; where one of them has not been weighed, it is
+// not known how much.
+func NewStock(jars []Jar, log []Addition) *Stock {
+	k := &Stock{jars: jars, here: make(map[string]bool, len(jars)), stock: recipe.Stock{}, prices: recipe.Prices{}, packs: make(map[string]stock.Pack), logs: make(map[string][]recipe.Addition)}
+	unweighed := make(map[string]bool)
+	for i := range jars {
+		j := &jars[i]
+		if j.Unreadable != "" {
+			continue
+		}
+		id, b := j.Written.ItemID, j.balance
 		switch {
-		case !n.Here:
-			k.stock[n.ItemID] = unit.Mass{}
-		case n.Grams != nil:
-			k.stock[n.ItemID] = unit.Grams(*n.Grams)
+		case b.Here && !b.Weighed:
+			unweighed[id] = true
+		default:
+			k.stock[id] = k.stock[id].Plus(b.Amount.Mass())
 		}
-		if n.Here {
-			k.here[n.ItemID] = true
+		if b.Here {
+			k.here[id] = true
 		}
-		if n.PackG != nil && n.PriceCoins != nil {
-			k.prices[n.ItemID] = money.Price{Coins: money.Coins(*n.PriceCoins), For: unit.Grams(*n.PackG)}
+		for _, p := range j.packs {
+			if _, known := k.packs[id]; !known {
+				k.packs[id] = p
+			}
+			if _, known := k.prices[id]; p.Priced && !known {
+				k.prices[id] = money.Price{Coins: p.Coins, For: p.Size.Mass()}
+			}
 		}
+	}
+	for id := range unweighed {
+		delete(k.stock, id)
 	}
 	for _, a := range log {
 		k.logs[a.RecipeID] = append(k.logs[a.RecipeID], a.Addition)
@@ -81,10 +145,10 @@ func (k *Stock) reach(out *written.FillAnswer, f *plan.FillAnswer) {
 				mm := math.Floor(f.Tub.DepthOf(below.Plus(each)).Millimetres() - f.Tub.DepthOf(below).Millimetres())
 				out.Poured[i].ReachesMM = &mm
 			}
-			if note, ok := k.notes[p.Item.ID]; ok && note.PackG != nil && *note.PackG > 0 {
-				missing := p.InAll.Minus(have).Grams()
-				packs := math.Ceil(missing / *note.PackG)
-				out.Poured[i].Packs, out.Poured[i].LeftG = int(packs), packs**note.PackG-missing
+			if pack, ok := k.packs[p.Item.ID]; ok {
+				missing, size := p.InAll.Minus(have).Grams(), pack.Size.Number()
+				packs := math.Ceil(missing / size)
+				out.Poured[i].Packs, out.Poured[i].LeftG = int(packs), packs*size-missing
 			}
 		}
 		below = below.Plus(p.Volume)
@@ -108,18 +172,7 @@ func (k *Stock) short(a plan.Answer, pen written.Pen) []written.Shortage {
 		needs[at].g = needs[at].g.Plus(m)
 	}
 	for i := range a.Places {
-		switch place := &a.Places[i]; {
-		case place.Mix != nil:
-			amounts := place.Mix.Batch.Amounts
-			for j := range amounts {
-				add(&amounts[j].Line.Item, amounts[j].Needed())
-			}
-		case place.Fill != nil:
-			for j := range place.Fill.Poured {
-				p := &place.Fill.Poured[j]
-				add(&p.Item, p.InAll)
-			}
-		}
+		forBase(&a.Places[i], add)
 	}
 	var short []written.Shortage
 	for _, n := range needs {

@@ -146,6 +146,12 @@ func (h *House) people(ctx context.Context, s *store.Session) (*desk.People, uui
 	}
 	people := desk.NewPeople(settings, unreadable, h.zone(rows.TimeZone), rooms)
 	people.Pen = h.Pen
+	days := make([]desk.Day, len(rows.Days))
+	for i, r := range rows.Days {
+		bytes += len(r.Doc)
+		days[i] = desk.ReadDay(r.RoomID.String(), r.Day, r.Version, r.Form, r.Doc)
+	}
+	people = people.With(days)
 	return people, rows.Revision, bytes, nil
 }
 
@@ -183,17 +189,20 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 	if err != nil {
 		return nil, uuid.Nil, 0, err
 	}
-	notes := make([]desk.Note, len(rows.Cupboard))
-	for i, r := range rows.Cupboard {
-		notes[i] = desk.Note{ItemID: r.ItemID, Here: r.Here, CupboardAmount: written.CupboardAmount{Grams: r.Grams, PackG: r.PackG, PriceCoins: r.PriceCoins}}
+	jars, bytes := make([]desk.Jar, len(rows.Jars)), 0
+	for i, r := range rows.Jars {
+		bytes += len(r.Doc) + rowBytes*len(r.Moves)
+		jars[i] = desk.ReadJar(r.ID.String(), r.Version, r.Form, r.Doc, movesOf(r.Moves))
 	}
 	log := make([]desk.Addition, len(rows.Log))
 	for i, a := range rows.Log {
 		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: recipe.Addition{Batch: a.Day, Item: a.ItemID, Share: a.Share, Symptom: recipe.Symptom(a.Symptom)}}
 	}
-	const rowBytes = 100
-	return desk.NewStock(notes, log), rows.Revision, rowBytes * (len(notes) + len(log)), nil
+	return desk.NewStock(jars, log), rows.Revision, bytes + rowBytes*len(log), nil
 }
+
+// rowBytes is about what a row weighs that is no document.
+const rowBytes = 100
 
 // gone turns the store's word for what is not there into the desk's.
 func gone(err error) error {

@@ -46,11 +46,15 @@ var (
 	aSetup  = kind{"set-up", "/name"}
 	aThing  = kind{"thing", "/row/name"}
 	aRecipe = kind{"recipe", "/recipe/name"}
-	kinds   = map[store.Kind]kind{store.Rooms: aRoom, store.Setups: aSetup, store.Things: aThing, store.Recipes: aRecipe}
+	aJar    = kind{"jar", "/item_id"}
+	kinds   = map[store.Kind]kind{store.Rooms: aRoom, store.Setups: aSetup, store.Things: aThing, store.Recipes: aRecipe, store.Jars: aJar}
 )
 
 func (k kind) taken() *written.Fault {
 	article := map[string]string{"room": "Another room", "thing": "Another thing of your own", "recipe": "Another recipe of your own"}[k.words]
+	if k == aJar {
+		return written.Bad(k.nameAt, "There is a jar of this with the same label already.")
+	}
 	return written.Bad(k.nameAt, "%s has this name already.", article)
 }
 

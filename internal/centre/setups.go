@@ -44,7 +44,7 @@ func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return out, err
 	}
-	answer, digest, err := d.AnswerForList(in.Plan)
+	answer, judged, err := d.AnswerForList(in.Plan)
 	if errors.Is(err, ErrGone) {
 		return out, written.Bad("/room_id", "Choose a room: this one is not there any more.")
 	}
@@ -55,7 +55,11 @@ func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return out, err
 	}
-	h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, digest)}})
+	h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, judged)}})
+	// Who saves a set-up has its answer before them.
+	if err := h.of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)}, false); err != nil {
+		return out, err
+	}
 	out.Answer = answer
 	out.Setup, err = setupOf(saved)
 	return out, err
@@ -69,10 +73,11 @@ type keptDigest struct {
 	Shelf  uuid.UUID      `json:"shelf"`
 	Rules  string         `json:"rules"`
 	Digest written.Digest `json:"digest"`
+	Token  string         `json:"token"` // of the judgement
 }
 
-func (h *House) kept(at store.Revisions, d written.Digest) json.RawMessage {
-	text, err := json.Marshal(keptDigest{at.People, at.Shelf, h.rules, d})
+func (h *House) kept(at store.Revisions, j desk.Judged) json.RawMessage {
+	text, err := json.Marshal(keptDigest{at.People, at.Shelf, h.rules, j.Digest, j.Token})
 	if err != nil {
 		panic(err) // of strings and numbers alone
 	}
@@ -125,37 +130,47 @@ func (h *House) Setups(ctx context.Context, s *store.Session, words string, temp
 			out.Next = writeCursor(last.Past, out.Setups[i-1].PlayAt, last.ID)
 			break
 		}
-		sum, fresh := h.summary(at, d, row)
-		if fresh {
-			anew[row.ID] = store.VersionedDigest{Version: row.Version, Digest: h.kept(at, sum.Digest)}
+		said := h.read(at, d, row)
+		if said.fresh != nil {
+			anew[row.ID] = store.VersionedDigest{Version: row.Version, Digest: h.kept(at, *said.fresh)}
 		}
-		out.Setups = append(out.Setups, sum)
+		out.Setups = append(out.Setups, said.SetupSummary)
 	}
 	h.keep(ctx, s, anew)
 	return out, nil
 }
 
-// summary writes one row of the list; fresh says that it was reckoned now.
-func (h *House) summary(at store.Revisions, d *desk.Desk, row store.SetupRow) (sum written.SetupSummary, fresh bool) {
-	w, err := written.Stored[written.Setup](row.Form, row.Doc.Doc)
+// row is one row of the list of set-ups with what is made of it.
+type row struct {
+	written.SetupSummary
+	plan  *written.Plan // nil for one that does not read
+	token string        // of its judgement; empty for one that does not read
+	// fresh is what was reckoned now; nil when what was kept still holds.
+	fresh *desk.Judged
+}
+
+// read reads one row of the list, and judges it where what was kept does not hold any more.
+func (h *House) read(at store.Revisions, d *desk.Desk, r store.SetupRow) row {
+	w, err := written.Stored[written.Setup](r.Form, r.Doc.Doc)
 	if err != nil {
 		var place struct {
 			Name   string `json:"name"`
 			RoomID string `json:"room_id"`
 			PlayAt string `json:"play_at"`
 		}
-		_ = json.Unmarshal(row.Doc.Doc, &place) // what of it can be said
-		return written.SetupSummary{ID: row.ID.String(), Name: place.Name, RoomID: place.RoomID, RoomName: d.RoomName(place.RoomID), PlayAt: place.PlayAt,
-			Digest: desk.UnreadableDigest(err.Error())}, false
+		_ = json.Unmarshal(r.Doc.Doc, &place) // what of it can be said
+		return row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: place.Name, RoomID: place.RoomID, RoomName: d.RoomName(place.RoomID), PlayAt: place.PlayAt,
+			Digest: desk.UnreadableDigest(err.Error())}}
 	}
-	sum = written.SetupSummary{ID: row.ID.String(), Name: w.Name, RoomID: w.RoomID, RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}
+	out := row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: w.Name, RoomID: w.RoomID, RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}, plan: &w.Plan}
 	var kept keptDigest
-	if len(row.Digest) > 0 && json.Unmarshal(row.Digest, &kept) == nil && kept.People == at.People && kept.Shelf == at.Shelf && kept.Rules == h.rules {
-		sum.Digest = kept.Digest
-		return sum, false
+	if len(r.Digest) > 0 && json.Unmarshal(r.Digest, &kept) == nil && kept.People == at.People && kept.Shelf == at.Shelf && kept.Rules == h.rules && kept.Token != "" {
+		out.Digest, out.token = kept.Digest, kept.Token
+		return out
 	}
-	sum.Digest = d.Digest(w.Plan)
-	return sum, true
+	judged := d.Judged(w.Plan)
+	out.Digest, out.token, out.fresh = judged.Digest, judged.Token, &judged
+	return out
 }
 
 func writeCursor(past bool, playAt string, id uuid.UUID) string {
@@ -184,30 +199,6 @@ func readCursor(text string) (store.Cursor, error) {
 		return store.Cursor{}, bad
 	}
 	return store.Cursor{Past: parts[0] == "p", PlayAt: parts[1], ID: id}, nil
-}
-
-// NoteHere notes whether a thing is in the cupboard.
-func (h *House) NoteHere(ctx context.Context, s *store.Session, id string, in written.CupboardNote) error {
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return err
-	}
-	if _, ok := d.Get(id); !ok {
-		return ErrGone
-	}
-	return h.of(s).SetCupboard(ctx, in.Here, id)
-}
-
-// NoteAmount notes how much of a thing is in the cupboard and what it was bought for.
-func (h *House) NoteAmount(ctx context.Context, s *store.Session, id string, in written.CupboardAmount) error {
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return err
-	}
-	if err := d.CheckAmount(id, in); err != nil {
-		return err
-	}
-	return h.of(s).SetAmounts(ctx, store.CupboardRow{ItemID: id, Grams: in.Grams, PackG: in.PackG, PriceCoins: in.PriceCoins})
 }
 
 // AddAddition logs what was worked into today's batch of a recipe.

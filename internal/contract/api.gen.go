@@ -129,7 +129,7 @@ type Amount = written.Amount
 
 // AmountsFile defines model for AmountsFile.
 type AmountsFile struct {
-	// Csv The amounts as RFC 4180 CSV.
+	// Csv As RFC 4180 CSV.
 	Csv string `json:"csv"`
 }
 
@@ -148,6 +148,9 @@ type Asking = written.Asking
 // Base A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it.
 type Base = written.Base
 
+// Basket Packs that cover what is short.
+type Basket = written.Basket
+
 // BoardItem defines model for BoardItem.
 type BoardItem = written.BoardItem
 
@@ -156,6 +159,12 @@ type Book = written.Book
 
 // BookRecipe defines model for BookRecipe.
 type BookRecipe = written.BookRecipe
+
+// BuyLine One thing to buy.
+type BuyLine = written.BuyLine
+
+// BuyPack So many packs of one size.
+type BuyPack = written.BuyPack
 
 // Centre defines model for Centre.
 type Centre = written.CentreInput
@@ -178,6 +187,9 @@ type CentreConflict struct {
 
 // CentrePolicy What the centre asks beyond the published limits; every field only tightens.
 type CentrePolicy = written.Policy
+
+// Change A coming set-up that is judged otherwise than when somebody last looked at it.
+type Change = written.Change
 
 // CheckAnswer defines model for CheckAnswer.
 type CheckAnswer = written.CheckAnswer
@@ -203,6 +215,9 @@ type ColourDrops = written.ColourDrops
 // Cost What the bases of a set-up cost.
 type Cost = written.Cost
 
+// Cupboard Every jar, those that go short first, then by name.
+type Cupboard = written.Cupboard
+
 // CupboardAmount Null is not known.
 type CupboardAmount = written.CupboardAmount
 
@@ -211,6 +226,27 @@ type CupboardNote = written.CupboardNote
 
 // Custom defines model for Custom.
 type Custom = string
+
+// DayConflict defines model for DayConflict.
+type DayConflict struct {
+	// Code What it is, for programs: unknown-field, missing-field, conflict, not-known ...
+	Code string `json:"code"`
+
+	// Current Who is in a room on one day, as far as somebody has said.
+	Current RoomDay `json:"current"`
+
+	// Detail A plain sentence for a person.
+	Detail string `json:"detail"`
+
+	// Field The JSON Pointer (RFC 6901) of the field at fault, such as /children/2/born.
+	Field  *string `json:"field,omitempty"`
+	Status int     `json:"status"`
+	Title  string  `json:"title"`
+	Type   string  `json:"type"`
+}
+
+// DayInput Who is here on a day, to be saved over the version last read; 0 creates it.
+type DayInput = written.DayInput
 
 // Described A thing measured by hand, or by answers alone. What is left out is not known, and is never cleared.
 type Described = written.Described
@@ -232,6 +268,9 @@ type Finding = written.Finding
 
 // Gauge The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y.
 type Gauge = written.Gauge
+
+// GoesOff The jar with the earliest best-before day.
+type GoesOff = written.GoesOff
 
 // Group The children on a day, as the rules see them.
 type Group = written.Group
@@ -279,6 +318,33 @@ type ItemPage = written.ItemPage
 // ItemRow A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits.
 type ItemRow = written.Thing
 
+// Jar A thing in the cupboard with what its packet says, and how it is kept. What it holds is reckoned from its moves.
+type Jar = written.Jar
+
+// JarConflict defines model for JarConflict.
+type JarConflict struct {
+	// Code What it is, for programs: unknown-field, missing-field, conflict, not-known ...
+	Code string `json:"code"`
+
+	// Current A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0.
+	Current StoredJar `json:"current"`
+
+	// Detail A plain sentence for a person.
+	Detail string `json:"detail"`
+
+	// Field The JSON Pointer (RFC 6901) of the field at fault, such as /children/2/born.
+	Field  *string `json:"field,omitempty"`
+	Status int     `json:"status"`
+	Title  string  `json:"title"`
+	Type   string  `json:"type"`
+}
+
+// JarInput A jar to be saved over the version last read, as it is typed; 0 creates it.
+type JarInput = written.JarInput
+
+// JarNeed What coming plans take of a jar.
+type JarNeed = written.JarNeed
+
 // Layer A further filler, and how thick it lies.
 type Layer = written.Layer
 
@@ -303,6 +369,12 @@ type ListReport = written.ListReport
 // ListRow defines model for ListRow.
 type ListRow = written.ListRow
 
+// Makeable Something that can be made for a room from the cupboard.
+type Makeable = written.Makeable
+
+// Makeables What can be made for a room today: what is all here, then what lacks one thing.
+type Makeables = written.Makeables
+
 // MakingAmount defines model for MakingAmount.
 type MakingAmount = written.MakingAmount
 
@@ -317,6 +389,12 @@ type MixAnswer = written.MixAnswer
 
 // Mouths defines model for Mouths.
 type Mouths = string
+
+// MoveInput MoveInput notes what happened to a jar. How much is typed, or told in packs of its first size; for a count both may be left out, when nobody weighed it.
+type MoveInput = written.MoveInput
+
+// Moved One thing that happened to a jar.
+type Moved = written.Moved
 
 // NamedItem defines model for NamedItem.
 type NamedItem = written.NamedItem
@@ -345,6 +423,9 @@ type OwnRecipe = written.OwnRecipe
 // OwnVessel A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl and a bottle one and their depth, a bag its usable length and width, a tray of cells the length, width and depth of one of them.
 type OwnVessel = written.OwnVessel
 
+// Pack A size that a thing is bought in: whole grams or pieces.
+type Pack = written.Pack
+
 // Place One place of a set-up: a tub, a tray, a row of bags.
 type Place = written.Place
 
@@ -362,6 +443,9 @@ type Point = written.Point
 
 // Poured defines model for Poured.
 type Poured = written.Poured
+
+// PrintInput PrintInput notes that a set-up was printed as it is now.
+type PrintInput = written.PrintInput
 
 // Problem defines model for Problem.
 type Problem struct {
@@ -383,6 +467,15 @@ type Question = written.Question
 
 // ReadLine defines model for ReadLine.
 type ReadLine = written.ReadLine
+
+// ReceiveInput ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where it is new, the jar.
+type ReceiveInput = written.ReceiveInput
+
+// ReceiveTick One tick that is received.
+type ReceiveTick = written.ReceiveTick
+
+// Received Received says how many lines went in; those that went in before are not counted.
+type Received = written.Received
 
 // RecipeCard defines model for RecipeCard.
 type RecipeCard = written.RecipeCard
@@ -463,6 +556,9 @@ type RoomConflict struct {
 	Type   string  `json:"type"`
 }
 
+// RoomDay Who is in a room on one day, as far as somebody has said.
+type RoomDay = written.RoomDay
+
 // RoomFile The room with what a list is checked against, in the written form of its version.
 type RoomFile = written.RoomFile
 
@@ -486,6 +582,9 @@ type SavedVersion = written.SavedVersion
 
 // Scoop defines model for Scoop.
 type Scoop = written.Scoop
+
+// SeenInput SeenInput takes note of what is said of a set-up.
+type SeenInput = written.SeenInput
 
 // Session defines model for Session.
 type Session struct {
@@ -539,6 +638,15 @@ type Shape = written.Shape
 // ShelfItem defines model for ShelfItem.
 type ShelfItem = written.ShelfItem
 
+// ShopPlan A coming plan with what it waits for.
+type ShopPlan = written.ShopPlan
+
+// Shopping What coming plans are short of, earliest need first.
+type Shopping = written.Shopping
+
+// ShortOf One thing that coming plans are short of.
+type ShortOf = written.ShortOf
+
 // Shortage defines model for Shortage.
 type Shortage = written.Shortage
 
@@ -548,11 +656,17 @@ type Shown = written.Shown
 // SignIn defines model for SignIn.
 type SignIn = written.SignIn
 
+// StalePrint A sheet that is not true any more.
+type StalePrint = written.StalePrint
+
 // Start A set-up to begin from. Its ids are only there to be told apart.
 type Start = written.Start
 
 // Step defines model for Step.
 type Step = written.Step
+
+// StoredJar A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0.
+type StoredJar = written.StoredJar
 
 // Style defines model for Style.
 type Style = written.Style
@@ -572,8 +686,17 @@ type SwapsInput = written.SwapsInput
 // Through What things are to go through.
 type Through = written.Through
 
+// TickInput TickInput ticks a line of the shopping list off: it is in the basket, in packs, or the shop has none; open takes that back.
+type TickInput = written.TickInput
+
+// Today The day at a glance.
+type Today = written.Today
+
 // Told One answer to what was asked of a thing that nobody knows.
 type Told = written.Told
+
+// TypedPack A pack as it is typed: "500 g" or "24", and "3.65" or nothing.
+type TypedPack = written.TypedPack
 
 // Use defines model for Use.
 type Use = string
@@ -596,6 +719,18 @@ type Welcome struct {
 
 // Id defines model for Id.
 type Id = string
+
+// ListMovesParams defines parameters for ListMoves.
+type ListMovesParams struct {
+	// Before A moment; only what was before it.
+	Before *string `form:"before,omitempty" json:"before,omitempty"`
+}
+
+// ListMakesParams defines parameters for ListMakes.
+type ListMakesParams struct {
+	RoomId string `form:"room_id" json:"room_id"`
+	PlayAt string `form:"play_at" json:"play_at"`
+}
 
 // ListRecipesParams defines parameters for ListRecipes.
 type ListRecipesParams struct {
@@ -664,11 +799,23 @@ type CheckThingJSONRequestBody = CheckInput
 // CheckListJSONRequestBody defines body for CheckList for application/json ContentType.
 type CheckListJSONRequestBody = ListInput
 
+// ImportCupboardJSONRequestBody defines body for ImportCupboard for application/json ContentType.
+type ImportCupboardJSONRequestBody = ImportInput
+
 // PutCupboardJSONRequestBody defines body for PutCupboard for application/json ContentType.
 type PutCupboardJSONRequestBody = CupboardNote
 
 // PutAmountJSONRequestBody defines body for PutAmount for application/json ContentType.
 type PutAmountJSONRequestBody = CupboardAmount
+
+// PutJarJSONRequestBody defines body for PutJar for application/json ContentType.
+type PutJarJSONRequestBody = JarInput
+
+// PutMoveJSONRequestBody defines body for PutMove for application/json ContentType.
+type PutMoveJSONRequestBody = MoveInput
+
+// PutPrintJSONRequestBody defines body for PutPrint for application/json ContentType.
+type PutPrintJSONRequestBody = PrintInput
 
 // WriteAmountsJSONRequestBody defines body for WriteAmounts for application/json ContentType.
 type WriteAmountsJSONRequestBody = RecipeOrder
@@ -694,17 +841,29 @@ type ReadClassJSONRequestBody = ClassInput
 // PutRoomJSONRequestBody defines body for PutRoom for application/json ContentType.
 type PutRoomJSONRequestBody = RoomInput
 
+// PutDayJSONRequestBody defines body for PutDay for application/json ContentType.
+type PutDayJSONRequestBody = DayInput
+
 // SignInJSONRequestBody defines body for SignIn for application/json ContentType.
 type SignInJSONRequestBody = SignIn
 
 // PutSetupJSONRequestBody defines body for PutSetup for application/json ContentType.
 type PutSetupJSONRequestBody = SetupInput
 
+// SeeSetupJSONRequestBody defines body for SeeSetup for application/json ContentType.
+type SeeSetupJSONRequestBody = SeenInput
+
 // ImportItemsJSONRequestBody defines body for ImportItems for application/json ContentType.
 type ImportItemsJSONRequestBody = ImportInput
 
 // PutItemJSONRequestBody defines body for PutItem for application/json ContentType.
 type PutItemJSONRequestBody = ItemInput
+
+// ReceiveTicksJSONRequestBody defines body for ReceiveTicks for application/json ContentType.
+type ReceiveTicksJSONRequestBody = ReceiveInput
+
+// PutTickJSONRequestBody defines body for PutTick for application/json ContentType.
+type PutTickJSONRequestBody = TickInput
 
 // ReckonSumJSONRequestBody defines body for ReckonSum for application/json ContentType.
 type ReckonSumJSONRequestBody = Sum

@@ -56,12 +56,14 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 		}
 		rooms[r.Name] = id.String()
 	}
-	if err := scoped.SetCupboard(ctx, true, cupboard...); err != nil {
-		return fmt.Errorf("demo cupboard: %w", err)
-	}
-	for _, w := range weighed {
-		if err := scoped.SetAmounts(ctx, store.CupboardRow{ItemID: w.item, Grams: &w.grams, PackG: &w.pack, PriceCoins: &w.cents}); err != nil {
-			return fmt.Errorf("demo cupboard, %s: %w", w.item, err)
+	for _, j := range jars(age.DateOf(today)) {
+		id, err := keep(store.Jars, j.ItemID, j.Jar)
+		if err != nil {
+			return err
+		}
+		move := store.MoveRow{ID: uuid.New(), At: today.UTC().AddDate(0, 0, -1), Kind: "counted", Amount: j.has}
+		if err := scoped.AddMove(ctx, id, move, func([]store.MoveRow) error { return nil }); err != nil {
+			return fmt.Errorf("demo cupboard, %s: %w", j.ItemID, err)
 		}
 	}
 	if _, err := keep(store.Recipes, ownMix.Name, ownMix); err != nil {
@@ -84,15 +86,38 @@ var settings = written.Centre{Name: "Quillmere Children's House", RatioTable: "e
 	Routine:   []string{"floor", "hands", "seated", "over", "lying", "sweep", "cloth"},
 	Emergency: "Emergency 555-0100 · Poison advice 555-0101 (made-up numbers)", Policy: written.Policy{MinimumMonths: map[string]int{}}}
 
-// weighed is what the demo centre has weighed, with made-up prices: it is short of cream of
-// tartar.
-var weighed = []struct {
-	item        string
-	grams, pack float64
-	cents       int
-}{
-	{"plain-flour", 2600, 1000, 115}, {"fine-salt", 900, 750, 85}, {"plant-oil", 640, 920, 340}, {"cream-of-tartar", 15, 100, 365},
-	{"cornflour", 400, 450, 210}, {"white-rice", 1800, 1000, 190}, {"lemon-juice", 200, 250, 160},
+// jar is a jar of the demo centre and what is in it; nil when nobody has weighed it.
+type jar struct {
+	written.Jar
+	has *float64
+}
+
+// jars are what the demo centre has, with made-up prices: it is short of cream of tartar.
+func jars(today age.Date) []jar {
+	day := func(in int) string { return clock.At(today, 24*in, 0).Day().String() }
+	of := func(item, place string, has *float64, packs ...written.Pack) jar {
+		return jar{written.Jar{ItemID: item, Place: place, Packs: append([]written.Pack{}, packs...)}, has}
+	}
+	pack := func(amount float64, coins int) written.Pack { return written.Pack{Amount: amount, Coins: &coins} }
+	all := []jar{
+		of("plain-flour", "pantry", ptr(2600.0), pack(1000, 115)), of("fine-salt", "pantry", ptr(900.0), pack(750, 85)), of("plant-oil", "pantry", ptr(640.0), pack(920, 340)),
+		of("cream-of-tartar", "spice drawer", ptr(15.0), pack(100, 365), pack(40, 180)), of("cornflour", "pantry", ptr(400.0), pack(450, 210)),
+		of("white-rice", "pantry", ptr(1800.0), pack(1000, 190), pack(2500, 420)), of("lemon-juice", "fridge", ptr(200.0), pack(250, 160)),
+		of("split-peas", "pantry", nil, pack(500, 130)), of("rolled-oats", "pantry", nil, pack(1000, 185)), of("infant-rice-cereal", "pantry", nil, pack(500, 290), pack(250, 160)),
+		of("ready-starch", "pantry", nil), of("food-colour-liquid", "spice drawer", nil), of("aquafaba", "pantry", nil),
+		of("pompom-50", "blue box", ptr(48.0), pack(24, 300)), of("shells-large", "blue box", ptr(24.0)), of("wooden-boats", "harbour box", ptr(20.0)), of("cutters", "dough box", ptr(18.0)),
+		of("rolling-pins", "dough box", ptr(15.0)), of("scoops", "water shelf", ptr(16.0)), of("sponges", "water shelf", nil), of("stacking-cups", "blue box", nil),
+		of("play-tongs", "blue box", nil), of("jumbo-sticks", "craft drawer", nil),
+	}
+	for i := range all {
+		switch all[i].ItemID {
+		case "lemon-juice":
+			all[i].BestBefore, all[i].Opened = day(2), day(-9)
+		case "ready-starch":
+			all[i].BestBefore = day(40)
+		}
+	}
+	return all
 }
 
 // ownMix is a recipe of the demo centre's own, as it was typed.
@@ -100,11 +125,6 @@ var ownMix = written.Recipe{Name: "Harbour mud dough", Kind: "dough", Measures: 
 	Lines: "2 c flour\n1/2 cup salt\n3 tbsp cocoa\n1 tbsp oil\n3/4 cup warm water",
 	Steps: "Stir everything dry together, 3 min\nPour in the oil, then the water bit by bit, children stir, 4 min\nKnead until smooth, 5 min\nRest under a cloth 10 min",
 	Keeps: "up to 1 week, airtight"}
-
-// cupboard is what the demo centre has at hand.
-var cupboard = []string{"plain-flour", "fine-salt", "plant-oil", "cornflour", "white-rice", "split-peas", "rolled-oats", "infant-rice-cereal",
-	"ready-starch", "food-colour-liquid", "pompom-50", "shells-large", "wooden-boats", "cutters", "rolling-pins", "scoops", "aquafaba", "sponges",
-	"stacking-cups", "play-tongs", "jumbo-sticks"}
 
 // ownThing is something that the demo centre made itself.
 var ownThing = written.Thing{Name: "Felt harbour buoys", Also: "buoys", Parts: "find;float", Solid: "sphere", SizeMM: "60-65",

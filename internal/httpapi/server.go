@@ -14,12 +14,14 @@ import (
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/httpapi/accounts"
+	"emblo/internal/httpapi/cupboard"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/httpapi/recipes"
 	"emblo/internal/httpapi/rooms"
 	"emblo/internal/httpapi/settings"
 	"emblo/internal/httpapi/setups"
 	"emblo/internal/httpapi/shelf"
+	"emblo/internal/httpapi/today"
 	"emblo/internal/store"
 )
 
@@ -59,6 +61,6 @@ func New(o Options) http.Handler {
 	engine.Use(e.Recover, edge.SecurityHeaders)
 	engine.NoMethod(e.NoMethod)
 	engine.NoRoute(e.Static(o.Web))
-	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e))
+	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e))
 	return edge.Packed(engine)
 }

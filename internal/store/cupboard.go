@@ -2,49 +2,168 @@ package store
 
 import (
 	"context"
+	"encoding/json"
+	"time"
 
 	"github.com/google/uuid"
 	"gorm.io/gorm/clause"
+
+	"emblo/core/written"
 )
 
-// CupboardRow is what is noted of one thing in the cupboard. What is nil is not known.
-type CupboardRow struct {
-	CentreID   uuid.UUID `gorm:"primaryKey"`
-	ItemID     string    `gorm:"primaryKey"`
-	Here       bool
-	Grams      *float64
-	PackG      *float64
-	PriceCoins *int
+// JarRow is a jar as it is kept, with its moves since somebody last counted it, in order.
+type JarRow struct {
+	ID      uuid.UUID       `json:"id"`
+	Version int             `json:"version"`
+	Form    int             `json:"form"`
+	Doc     json.RawMessage `json:"doc"`
+	Moves   []MoveRow       `json:"moves"`
 }
 
-// TableName names the table for GORM.
-func (CupboardRow) TableName() string { return "cupboard" }
-
-// SetCupboard notes whether things are in the cupboard. How much of them there was is not
-// known any more.
-func (c *Centre) SetCupboard(ctx context.Context, here bool, ids ...string) error {
-	rows := make([]CupboardRow, len(ids))
-	for i, id := range ids {
-		rows[i] = CupboardRow{CentreID: c.id, ItemID: id, Here: here}
-	}
-	return c.keep(ctx, rows, "here", "grams")
+// MoveRow is one thing that happened to a jar.
+type MoveRow struct {
+	ID     uuid.UUID `json:"id"`
+	At     time.Time `json:"at"`
+	By     string    `json:"by"` // who noted it; empty for nobody who is there any more
+	Kind   string    `json:"kind"`
+	Amount *float64  `json:"amount"` // nil when nobody weighed it
 }
 
-// SetAmounts notes how much of things there is and what they were bought for.
-func (c *Centre) SetAmounts(ctx context.Context, rows ...CupboardRow) error {
-	for i := range rows {
-		rows[i].CentreID = c.id
-		rows[i].Here = rows[i].Grams == nil || *rows[i].Grams > 0
-	}
-	return c.keep(ctx, rows, "here", "grams", "pack_g", "price_coins")
+// jarsOf is the subquery for the jars of a centre, as JSON.
+const jarsOf = `(select coalesce(json_agg(json_build_object('id', j.id, 'version', j.version, 'form', j.form, 'doc', j.doc, 'moves', (
+		select coalesce(json_agg(json_build_object('id', m.id, 'at', m.at, 'by', coalesce(s.name, ''), 'kind', m.kind, 'amount', m.amount) order by m.at, m.id), '[]')
+		from moves m left join staff s on s.id = m.staff_id
+		where m.centre_id = j.centre_id and m.jar_id = j.id and (m.at, m.id) >= (coalesce(l.at, '-infinity'), coalesce(l.id, '00000000-0000-0000-0000-000000000000')))) order by j.item_id, j.label), '[]')
+	from jars j left join lateral (select at, id from moves where centre_id = j.centre_id and jar_id = j.id and kind = 'counted' order by at desc, id desc limit 1) l on true
+	where j.centre_id = c.id and j.deleted_at is null)`
+
+// move is a row of the table.
+type move struct {
+	CentreID uuid.UUID `gorm:"primaryKey"`
+	ID       uuid.UUID `gorm:"primaryKey"`
+	JarID    uuid.UUID
+	At       time.Time
+	StaffID  *uuid.UUID
+	Kind     string
+	Amount   *float64
 }
 
-func (c *Centre) keep(ctx context.Context, rows []CupboardRow, columns ...string) error {
-	if len(rows) == 0 {
+// JarOf returns the id of the jar of a thing with a label as it is written, or ErrNotFound.
+func (c *Centre) JarOf(ctx context.Context, item, label string) (uuid.UUID, error) {
+	var found Doc
+	err := c.kept(ctx, Jars).Where("item_id = ? and label = ?", item, label).Take(&found).Error
+	return found.ID, notFound(err)
+}
+
+// AddMove notes what happened to a jar, once check, which is told the moves from that moment on and
+// any with the same id, finds nothing against it. The errors are ErrNotFound for a jar that is not
+// there, and that of check.
+func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check func(since []MoveRow) error) error {
+	return c.transact(ctx, func(tx *Centre) error {
+		var held Doc
+		if err := tx.kept(ctx, Jars).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", jar).Take(&held).Error; err != nil {
+			return notFound(err)
+		}
+		var since []MoveRow
+		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where("jar_id = ? and at >= ? or id = ?", jar, m.At, m.ID).Order("at, id").Find(&since).Error
+		if err != nil {
+			return err
+		}
+		if err := check(since); err != nil {
+			return err
+		}
+		return tx.db.WithContext(ctx).Table("moves").Create(&move{c.id, m.ID, jar, m.At, c.by, m.Kind, m.Amount}).Error
+	})
+}
+
+// Moves returns at most limit moves of a jar before a moment, latest first.
+func (c *Centre) Moves(ctx context.Context, jar uuid.UUID, before time.Time, limit int) ([]MoveRow, error) {
+	var rows []MoveRow
+	err := c.db.WithContext(ctx).Raw(`select m.id, m.at, coalesce(s.name, '') by, m.kind, m.amount from moves m left join staff s on s.id = m.staff_id
+		where m.centre_id = ? and m.jar_id = ? and m.at < ? order by m.at desc, m.id desc limit ?`, c.id, jar, before, limit).Scan(&rows).Error
+	return rows, err
+}
+
+// Tick is one line of the shopping list that somebody ticked off.
+type Tick struct {
+	CentreID uuid.UUID `gorm:"primaryKey"`
+	ID       uuid.UUID
+	ItemID   string          `gorm:"primaryKey"`
+	Label    string          `gorm:"primaryKey"`
+	Doc      json.RawMessage `gorm:"type:jsonb"`
+	Form     int
+	At       time.Time
+	StaffID  *uuid.UUID
+	By       string `gorm:"->;-:migration"`
+}
+
+// Ticks returns what is ticked off, in order of the things.
+func (c *Centre) Ticks(ctx context.Context) ([]Tick, error) {
+	var all []Tick
+	err := c.db.WithContext(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? order by t.item_id, t.label`, c.id).Scan(&all).Error
+	return all, err
+}
+
+// SetTick ticks a line off, in place of what was said of it before.
+func (c *Centre) SetTick(ctx context.Context, t Tick) error {
+	t.CentreID, t.StaffID, t.At, t.Form = c.id, c.by, c.db.NowFunc(), written.Version
+	return c.db.WithContext(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
+		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id"})}).Create(&t).Error
+}
+
+// ClearTick takes a tick back; one that is not there is no error.
+func (c *Centre) ClearTick(ctx context.Context, item, label string) error {
+	return c.mine(ctx).Where("item_id = ? and label = ?", item, label).Delete(&Tick{}).Error
+}
+
+// Delivery is what came in or was counted of one thing, and the jar it is of.
+type Delivery struct {
+	// Tick is the line of the shopping list that it goes by; nil for none.
+	Tick *uuid.UUID
+	// Jar is made where its Version is 0, and written anew where it has a Doc.
+	Jar  Doc
+	Move MoveRow
+}
+
+// Receive notes deliveries, makes their jars and takes the ticks away that they go by, all of it or
+// none. A tick that is not there any more was received before: what goes by it is left out. It returns
+// how many went in; the error is ErrNotFound for a jar that is gone, and ErrNameTaken for one that
+// somebody else made just now.
+func (c *Centre) Receive(ctx context.Context, all []Delivery) (n int, err error) {
+	err = c.transact(ctx, func(tx *Centre) error {
+		n = 0
+		for _, d := range all {
+			if d.Tick != nil {
+				gone := tx.mine(ctx).Where("id = ?", *d.Tick).Delete(&Tick{})
+				if gone.Error != nil {
+					return gone.Error
+				}
+				if gone.RowsAffected == 0 {
+					continue
+				}
+			}
+			if len(d.Jar.Doc) > 0 {
+				existed := d.Jar.Version > 0
+				d.Jar.CentreID, d.Jar.Version, d.Jar.Form, d.Jar.UpdatedAt = c.id, d.Jar.Version+1, written.Version, tx.db.NowFunc()
+				if err := tx.write(ctx, Jars, d.Jar, existed); err != nil {
+					return err
+				}
+			}
+			m := d.Move
+			if err := tx.db.WithContext(ctx).Table("moves").Create(&move{c.id, m.ID, d.Jar.ID, m.At, c.by, m.Kind, m.Amount}).Error; err != nil {
+				return err
+			}
+			n++
+		}
 		return nil
+	})
+	switch {
+	case violates(err, foreignKeyViolation, ""):
+		return 0, ErrNotFound
+	case violates(err, uniqueViolation, nameIndex[Jars]):
+		return 0, ErrNameTaken
 	}
-	return c.db.WithContext(ctx).Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}},
-		DoUpdates: clause.AssignmentColumns(columns)}).Create(&rows).Error
+	return n, err
 }
 
 // Addition is something that was worked into a batch of a recipe on a day.

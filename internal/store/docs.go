@@ -22,11 +22,12 @@ const (
 	Setups  Kind = "setups"
 	Things  Kind = "items"
 	Recipes Kind = "recipes"
+	Jars    Kind = "jars"
 )
 
 // nameIndex is the index that keeps two documents of a kind from having one name; "" for a
 // kind whose names may repeat.
-var nameIndex = map[Kind]string{Rooms: "rooms_name", Things: "items_name", Recipes: "recipes_name"}
+var nameIndex = map[Kind]string{Rooms: "rooms_name", Things: "items_name", Recipes: "recipes_name", Jars: "jars_label"}
 
 // Doc is a document as it is kept, in the written form of its number.
 type Doc struct {

@@ -94,7 +94,7 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	assert.Equal(t, 5, len(strings.Split(mix.Lines, "\n")))
 	stock, err := centre.Stock(t.Context())
 	require.NoError(t, err)
-	assert.NotEmpty(t, stock.Cupboard)
+	assert.NotEmpty(t, stock.Jars)
 
 	rows, err := centre.SetupsFrom(t.Context(), store.Asked{}, wall(t, "2026-11-24T00:00"), store.Cursor{}, 10)
 	require.NoError(t, err)

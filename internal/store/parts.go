@@ -28,6 +28,7 @@ type People struct {
 	Doc      json.RawMessage
 	Form     int
 	Rooms    []NamedDoc `gorm:"serializer:json"`
+	Days     []DayRow   `gorm:"serializer:json"` // from yesterday on, wherever the centre is
 }
 
 // docsOf is the subquery for the documents of a table by name, as JSON.
@@ -39,7 +40,10 @@ func docs(k Kind) string { return fmt.Sprintf(docsOf, k) }
 // People returns the rooms and settings. One statement sees one moment, so that what is
 // returned is what the revision stands for.
 func (c *Centre) People(ctx context.Context) (p People, err error) {
-	err = c.part(ctx, &p, `select people_revision revision, time_zone, doc, form, `+docs(Rooms)+` rooms from centres c where id = ?`)
+	err = c.part(ctx, &p, `select people_revision revision, time_zone, doc, form, `+docs(Rooms)+` rooms,
+		(select coalesce(json_agg(json_build_object('room_id', y.room_id, 'day', y.day, 'doc', y.doc, 'form', y.form, 'version', y.version) order by y.day), '[]')
+			from days y where y.centre_id = c.id and y.day >= to_char(now() - interval '2 days', 'YYYY-MM-DD')) days
+		from centres c where id = ?`)
 	return p, err
 }
 
@@ -58,15 +62,13 @@ func (c *Centre) Shelf(ctx context.Context) (s ShelfRows, err error) {
 // StockRows is the cupboard and the log of additions at one revision.
 type StockRows struct {
 	Revision uuid.UUID
-	Cupboard []CupboardRow `gorm:"serializer:json"`
-	Log      []Addition    `gorm:"serializer:json"`
+	Jars     []JarRow   `gorm:"serializer:json"`
+	Log      []Addition `gorm:"serializer:json"`
 }
 
 // Stock returns the cupboard and the latest additions of every recipe, at one moment.
 func (c *Centre) Stock(ctx context.Context) (s StockRows, err error) {
-	err = c.part(ctx, &s, `select stock_revision revision,
-		(select coalesce(json_agg(json_build_object('ItemID', k.item_id, 'Here', k.here, 'Grams', k.grams, 'PackG', k.pack_g, 'PriceCoins', k.price_coins)), '[]')
-			from cupboard k where k.centre_id = c.id) cupboard,
+	err = c.part(ctx, &s, `select stock_revision revision, `+jarsOf+` jars,
 		(select coalesce(json_agg(json_build_object('RecipeID', a.recipe_id, 'Day', a.day, 'ItemID', a.item_id, 'Share', a.share, 'Symptom', a.symptom) order by a.day desc, a.id), '[]')
 			from (select *, row_number() over (partition by recipe_id order by day desc, id) n from additions where centre_id = c.id) a where a.n <= 300) log
 		from centres c where id = ?`)

@@ -99,3 +99,12 @@ type VersionedDigest struct {
 	Version int
 	Digest  json.RawMessage
 }
+
+// Coming returns at most limit set-ups that open from one moment on and before another, in order;
+// templates are none.
+func (c *Centre) Coming(ctx context.Context, from, until clock.Wall, limit int) ([]SetupRow, error) {
+	var rows []SetupRow
+	err := c.kept(ctx, Setups).Where("play_at >= ? and play_at < ? and coalesce((doc->>'template')::boolean, false) = false", from.String(), until.String()).
+		Order("play_at, id").Limit(limit).Find(&rows).Error
+	return rows, err
+}

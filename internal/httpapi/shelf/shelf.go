@@ -1,4 +1,4 @@
-// Package shelf is what there is: the shelf, a centre's own things, its cupboard, and
+// Package shelf is what there is: the shelf, a centre's own things, and
 // checks of one thing or a list.
 package shelf
 
@@ -16,7 +16,7 @@ type area struct{ *edge.Edge }
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
 	return edge.Handlers{"searchShelf": a.search, "getBoard": a.board, "getItem": a.get, "putItem": edge.Put(a.put), "deleteItem": e.Delete(store.Things),
-		"restoreItem": e.Restore(store.Things), "importItems": edge.Body(a.importTable), "putCupboard": edge.Body(a.here), "putAmount": edge.Body(a.amount),
+		"restoreItem": e.Restore(store.Things), "importItems": edge.Body(a.importTable),
 		"checkThing": edge.Body(a.check), "checkList": edge.Body(a.list), "getAid": a.aid}
 }
 
@@ -54,14 +54,6 @@ func (a area) put(r *edge.Request, id uuid.UUID, in written.ItemInput) (written.
 
 func (a area) importTable(r *edge.Request, in written.ImportInput) (any, error) {
 	return edge.Answer(a.House.ImportThings(r, r.Session, in))
-}
-
-func (a area) here(r *edge.Request, in written.CupboardNote) (any, error) {
-	return nil, a.House.NoteHere(r, r.Session, r.Param("id"), in)
-}
-
-func (a area) amount(r *edge.Request, in written.CupboardAmount) (any, error) {
-	return nil, a.House.NoteAmount(r, r.Session, r.Param("id"), in)
 }
 
 func (a area) check(r *edge.Request, in written.CheckInput) (any, error) {

@@ -38,6 +38,9 @@ export const limits = {
   "ClassInput": {
     "lines": 8000
   },
+  "DayInput": {
+    "visitors": 20
+  },
   "Described": {
     "allergens": 20,
     "may_contain": 20,
@@ -62,6 +65,22 @@ export const limits = {
     "solid": 2000,
     "traits": 2000
   },
+  "Jar": {
+    "best_before": 10,
+    "free": 20,
+    "item_id": 64,
+    "opened": 10,
+    "packs": 6,
+    "place": 40
+  },
+  "JarInput": {
+    "best_before": 10,
+    "free": 20,
+    "item_id": 64,
+    "opened": 10,
+    "packs": 6,
+    "place": 40
+  },
   "Layer": {
     "item_id": 64
   },
@@ -72,6 +91,10 @@ export const limits = {
   "ListInput": {
     "answers": 200,
     "room_id": 36
+  },
+  "MoveInput": {
+    "amount": 40,
+    "jar_id": 36
   },
   "NamedVolume": {
     "name": 40
@@ -105,6 +128,17 @@ export const limits = {
     "id": 36,
     "item_id": 64
   },
+  "PrintInput": {
+    "setup_id": 36
+  },
+  "ReceiveInput": {
+    "ticks": 200
+  },
+  "ReceiveTick": {
+    "jar_id": 36,
+    "move_id": 36,
+    "tick_id": 36
+  },
   "RecipeOrder": {
     "recipe_id": 64,
     "room_id": 36,
@@ -135,6 +169,9 @@ export const limits = {
     "own_measures": 6,
     "strikes": 7
   },
+  "RoomDay": {
+    "visitors": 20
+  },
   "RoomInput": {
     "children": 60,
     "customs": 5,
@@ -142,6 +179,9 @@ export const limits = {
     "name": 60,
     "own_measures": 6,
     "strikes": 7
+  },
+  "SeenInput": {
+    "token": 40
   },
   "Setup": {
     "beside": 60,
@@ -164,9 +204,22 @@ export const limits = {
     "email": 200,
     "password": 200
   },
+  "StoredJar": {
+    "best_before": 10,
+    "free": 20,
+    "item_id": 64,
+    "opened": 10,
+    "packs": 6,
+    "place": 40
+  },
   "SwapsInput": {
     "play_at": 16,
     "room_id": 36
+  },
+  "TickInput": {
+    "free": 20,
+    "item_id": 64,
+    "packs": 6
   },
   "Told": {
     "of": 20,
@@ -174,6 +227,10 @@ export const limits = {
     "question": 40,
     "sizes_mm": 3,
     "unsure": 20
+  },
+  "TypedPack": {
+    "amount": 40,
+    "price": 20
   }
 } as const
 

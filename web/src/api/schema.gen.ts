@@ -362,6 +362,288 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cupboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every jar with what is in it and what the plans of the next two weeks need of it. */
+        get: operations["getCupboard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The cupboard as a file for a spreadsheet. */
+        get: operations["getCupboardFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Counts jars from CSV in the columns of the cupboard file, all of them or none; a jar that is not there yet is made. */
+        post: operations["importCupboard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Creates a jar (version 0) or replaces what is noted of it. Repeating a save is harmless. */
+        put: operations["putJar"];
+        post?: never;
+        /** @description Takes a jar out of the cupboard. */
+        delete: operations["deleteJar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a jar that was taken out; one that is there stays as it is. */
+        post: operations["restoreJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description What happened to a jar, latest first. */
+        get: operations["listMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes what happened to a jar. The same move twice is one. */
+        put: operations["putMove"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the plans of the next two weeks are short of, earliest need first. */
+        get: operations["getShopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/ticks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Ticks a line of the list off, or takes that back. Repeating it is harmless. */
+        put: operations["putTick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/receive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts what is in the basket into the cupboard; a line that went in before does not go in again. */
+        post: operations["receiveTicks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/makes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What can be made for a room from the cupboard. */
+        get: operations["listMakes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The day at a glance. */
+        get: operations["getToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes note of what is said of a set-up now. */
+        post: operations["seeSetup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes that a set-up was printed as it is now. Repeating it is harmless. */
+        put: operations["putPrint"];
+        post?: never;
+        /** @description The sheet is in the bin. */
+        delete: operations["deletePrint"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+                day: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Says who is in a room on a day: its adults, and children who visit. Plans of that day are judged for them. */
+        put: operations["putDay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/swaps": {
         parameters: {
             query?: never;
@@ -1974,7 +2256,7 @@ export interface components {
             jsonld: string;
         };
         AmountsFile: {
-            /** @description The amounts as RFC 4180 CSV. */
+            /** @description As RFC 4180 CSV. */
             csv: string;
         };
         RecipeFile: {
@@ -1991,6 +2273,354 @@ export interface components {
         };
         ItemConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["OwnItem"];
+        };
+        /** @description A thing in the cupboard with what its packet says, and how it is kept. What it holds is reckoned from its moves. */
+        Jar: {
+            item_id: string;
+            /** @description What its packet says that it is free of, in the words of the allergen list. */
+            free?: string[];
+            /** @description Its packet says so. */
+            heat_treated?: boolean;
+            place?: string;
+            /** @description 2026-11-29. */
+            best_before?: string;
+            opened?: string;
+            /** @description The sizes that it is bought in. */
+            packs: components["schemas"]["Pack"][];
+        };
+        /** @description A size that a thing is bought in: whole grams or pieces. */
+        Pack: {
+            /** Format: double */
+            amount: number;
+            /** @description What it costs, in the smallest coin of the centre's currency. */
+            coins?: number;
+        };
+        /** @description A jar to be saved over the version last read, as it is typed; 0 creates it. */
+        JarInput: {
+            version: number;
+            item_id: string;
+            free: string[];
+            heat_treated: boolean;
+            place: string;
+            best_before: string;
+            opened: string;
+            packs: components["schemas"]["TypedPack"][];
+        };
+        /** @description A pack as it is typed: "500 g" or "24", and "3.65" or nothing. */
+        TypedPack: {
+            amount: string;
+            price: string;
+        };
+        /** @description MoveInput notes what happened to a jar. How much is typed, or told in packs of its first size; for a count both may be left out, when nobody weighed it. */
+        MoveInput: {
+            jar_id: string;
+            /**
+             * @description Received, counted, used or thrown-away.
+             * @enum {string}
+             */
+            kind: "received" | "counted" | "used" | "thrown-away";
+            amount: string;
+            /** Format: double */
+            packs?: number;
+            /**
+             * Format: date-time
+             * @description When it happened, where that was not now.
+             */
+            at?: string;
+        };
+        /** @description One thing that happened to a jar. */
+        Moved: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @enum {string} */
+            kind: "received" | "counted" | "used" | "thrown-away";
+            /**
+             * Format: double
+             * @description Absent when nobody weighed it.
+             */
+            amount?: number;
+        };
+        /** @description A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0. */
+        StoredJar: {
+            id: string;
+            version: number;
+            item_id: string;
+            /** @description What its packet says that it is free of, in the words of the allergen list. */
+            free?: string[];
+            /** @description Its packet says so. */
+            heat_treated?: boolean;
+            place?: string;
+            /** @description 2026-11-29. */
+            best_before?: string;
+            opened?: string;
+            /** @description The sizes that it is bought in. */
+            packs: components["schemas"]["Pack"][];
+            name: string;
+            /** @description Its label, in words. */
+            says: string;
+            /** @description Where it stands in a shop. */
+            aisle: string;
+            /**
+             * @description G or pieces.
+             * @enum {string}
+             */
+            unit: "g" | "pieces";
+            /** @description There is some, or may be. */
+            here: boolean;
+            /** @description Amount is known. */
+            weighed: boolean;
+            /** Format: double */
+            amount: number;
+            /** @description Overdrawn says that more was used than was noted. */
+            overdrawn?: boolean;
+            /**
+             * Format: double
+             * @description What its picture holds to the rim.
+             */
+            full: number;
+            last?: components["schemas"]["Moved"];
+            need?: components["schemas"]["JarNeed"];
+            /** @description Past or soon: its best-before day. */
+            date?: string;
+            /** @description Unreadable says why what is kept of it does not read. */
+            unreadable?: string;
+        };
+        /** @description What coming plans take of a jar. */
+        JarNeed: {
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            missing: number;
+            /** @description Nobody knows whether there is enough. */
+            unweighed?: boolean;
+            /** @description The first plan that goes short, or that needs it. */
+            by: string;
+            for: string[];
+        };
+        /** @description Every jar, those that go short first, then by name. */
+        Cupboard: {
+            jars: components["schemas"]["StoredJar"][];
+            /** @description Things that coming plans take. */
+            needed: number;
+            short: number;
+            /** @description How many of them nobody has weighed. */
+            unweighed: number;
+            /** @description What covers all that is short, as far as packs have prices. */
+            buy_coins?: number;
+            goes_off?: components["schemas"]["GoesOff"];
+        };
+        /** @description The jar with the earliest best-before day. */
+        GoesOff: {
+            name: string;
+            on: string;
+        };
+        /** @description So many packs of one size. */
+        BuyPack: {
+            /** Format: double */
+            amount: number;
+            count: number;
+            /** @description Of one. */
+            coins?: number;
+        };
+        /** @description Packs that cover what is short. */
+        Basket: {
+            packs: components["schemas"]["BuyPack"][];
+            /** @description In all; absent when a pack has no price. */
+            coins?: number;
+            /**
+             * Format: double
+             * @description When the plans have taken what they need.
+             */
+            left: number;
+        };
+        /** @description One thing to buy. */
+        BuyLine: {
+            item_id: string;
+            free: string[];
+            heat_treated: boolean;
+            name: string;
+            says: string;
+            aisle: string;
+            /** @enum {string} */
+            unit: "g" | "pieces";
+            /** Format: double */
+            missing: number;
+            by: string;
+            for: string[];
+            cheapest?: components["schemas"]["Basket"];
+            least?: components["schemas"]["Basket"];
+            /** @description Open, basket or none: the shop has none. */
+            state: string;
+            tick_id?: string;
+            ticked_by?: string;
+            /** @description What is in the basket. */
+            ticked?: components["schemas"]["BuyPack"][];
+            /** @description What in the cupboard stands in for it. */
+            instead?: string[];
+        };
+        /** @description A coming plan with what it waits for. */
+        ShopPlan: {
+            setup_id: string;
+            name: string;
+            room: string;
+            play_at: string;
+            /** @description All-here, buying or cannot: the shop has none of something. */
+            state: string;
+            waits: string[];
+        };
+        /** @description What coming plans are short of, earliest need first. */
+        Shopping: {
+            lines: components["schemas"]["BuyLine"][];
+            plans: components["schemas"]["ShopPlan"][];
+            /** @description Things of which nobody knows whether there is enough. */
+            unweighed: string[];
+            /** @description Of the cheapest packs, as far as they have prices. */
+            coins?: number;
+            /** @description Of those with the least left over. */
+            least_coins?: number;
+            unpriced: string[];
+        };
+        /** @description TickInput ticks a line of the shopping list off: it is in the basket, in packs, or the shop has none; open takes that back. */
+        TickInput: {
+            item_id: string;
+            free: string[];
+            heat_treated: boolean;
+            state: string;
+            packs: components["schemas"]["BuyPack"][];
+        };
+        /** @description ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where it is new, the jar. */
+        ReceiveInput: {
+            ticks: components["schemas"]["ReceiveTick"][];
+        };
+        /** @description One tick that is received. */
+        ReceiveTick: {
+            tick_id: string;
+            move_id: string;
+            /** @description Of a jar to be made, where there is none yet. */
+            jar_id: string;
+        };
+        /** @description Received says how many lines went in; those that went in before are not counted. */
+        Received: {
+            lines: number;
+        };
+        /** @description Something that can be made for a room from the cupboard. */
+        Makeable: {
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            ready: boolean;
+            reason?: string;
+            base: components["schemas"]["Base"];
+            minutes_hands: number;
+            minutes_waiting: number;
+            clean_up?: string;
+            /** @description What is not here. */
+            lacking: string[];
+            /** @description False when what has been weighed is not enough for every child. */
+            enough: boolean;
+            /** @description Children it is enough for, where that is known to be fewer. */
+            for: number;
+        };
+        /** @description What can be made for a room today: what is all here, then what lacks one thing. */
+        Makeables: {
+            here: components["schemas"]["Makeable"][];
+            nearly: components["schemas"]["Makeable"][];
+            /** @description That are here, but not for this room. */
+            kept_out: number;
+        };
+        /** @description A coming set-up that is judged otherwise than when somebody last looked at it. */
+        Change: {
+            id: string;
+            name: string;
+            room_id: string;
+            room_name: string;
+            play_at: string;
+            what: string;
+            starts_by: string;
+            reason: string;
+            ready: boolean;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            was_mark?: string;
+            /** @description What is new, in sentences. */
+            why: string[];
+            /** @description Of what is said here, to take note of it. */
+            token: string;
+        };
+        /** @description SeenInput takes note of what is said of a set-up. */
+        SeenInput: {
+            token: string;
+        };
+        /** @description PrintInput notes that a set-up was printed as it is now. */
+        PrintInput: {
+            setup_id: string;
+            version: number;
+        };
+        /** @description A sheet that is not true any more. */
+        StalePrint: {
+            id: string;
+            setup_id: string;
+            name: string;
+            room_name: string;
+            play_at: string;
+            /** Format: date-time */
+            printed_at: string;
+            why: string;
+        };
+        /** @description Who is here on a day, to be saved over the version last read; 0 creates it. */
+        DayInput: {
+            version: number;
+            adults: number;
+            visitors: components["schemas"]["ChildInput"][];
+        };
+        /** @description Who is in a room on one day, as far as somebody has said. */
+        RoomDay: {
+            room_id: string;
+            name: string;
+            /** @description 0 while nobody has said who is here. */
+            version: number;
+            adults: number;
+            visitors: components["schemas"]["ChildInput"][];
+            /** @description Adults, on any day. */
+            usual: number;
+            /** @description With those who visit. */
+            children: number;
+            /** @description Adults that the staffing table asks for beyond those. */
+            short?: number;
+            /** @description Unreadable says why nothing can be judged for the room. */
+            unreadable?: string;
+        };
+        /** @description One thing that coming plans are short of. */
+        ShortOf: {
+            name: string;
+            /** Format: double */
+            missing: number;
+            /** @enum {string} */
+            unit: "g" | "pieces";
+            by: string;
+            for: string[];
+        };
+        /** @description The day at a glance. */
+        Today: {
+            /** @description The centre's wall clock. */
+            now: string;
+            setups: components["schemas"]["SetupSummary"][];
+            /** @description Of the days to come, earliest first. */
+            next: components["schemas"]["SetupSummary"][];
+            rooms: components["schemas"]["RoomDay"][];
+            changed: components["schemas"]["Change"][];
+            prints: components["schemas"]["StalePrint"][];
+            short: components["schemas"]["ShortOf"][];
+            /** @description Names of what is past its best-before day, or will be soon. */
+            goes_off: components["schemas"]["GoesOff"][];
+        };
+        JarConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["StoredJar"];
+        };
+        DayConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["RoomDay"];
         };
         AidCard: {
             id: string;
@@ -2848,6 +3478,438 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cupboard. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cupboard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCupboardFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportInput"];
+            };
+        };
+        responses: {
+            /** @description How many were counted. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JarInput"];
+            };
+        };
+        responses: {
+            /** @description The jar as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredJar"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["JarConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMoves: {
+        parameters: {
+            query?: {
+                /** @description A moment; only what was before it. */
+                before?: string;
+            };
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description At most 50 moves. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveInput"];
+            };
+        };
+        responses: {
+            /** @description The jar as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredJar"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The list. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putTick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    receiveTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiveInput"];
+            };
+        };
+        responses: {
+            /** @description How many lines went in. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Received"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMakes: {
+        parameters: {
+            query: {
+                room_id: string;
+                play_at: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What can be made. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Makeables"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The day. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seeSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayInput"];
+            };
+        };
+        responses: {
+            /** @description Who is here. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomDay"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DayConflict"];
+                };
             };
             default: components["responses"]["Problem"];
         };

@@ -1,0 +1,174 @@
+package written
+
+import (
+	"fmt"
+	"strings"
+
+	"emblo/core/age"
+	"emblo/core/material"
+	"emblo/core/money"
+	"emblo/core/stock"
+	"emblo/core/unit"
+)
+
+// mostOf is the most that a jar is said to hold, in grams or pieces.
+const mostOf = 1_000_000.0
+
+// Read reads a jar as it is kept.
+func (j Jar) Read(u stock.Unit) (stock.Label, []stock.Pack, *Fault) {
+	l, f := readLabel(j.Free, j.HeatTreated)
+	if f != nil {
+		return l, nil, f
+	}
+	if f := checkDay("/best_before", j.BestBefore); f != nil {
+		return l, nil, f
+	}
+	if f := checkDay("/opened", j.Opened); f != nil {
+		return l, nil, f
+	}
+	packs := make([]stock.Pack, len(j.Packs))
+	for i, p := range j.Packs {
+		if !(p.Amount >= 1 && p.Amount <= stock.MaxPack) || p.Amount != float64(int64(p.Amount)) || p.Coins != nil && *p.Coins < 0 {
+			return l, nil, Bad(fmt.Sprintf("/packs/%d", i), "A pack holds 1 to %d whole grams or pieces, and costs nothing or more.", stock.MaxPack)
+		}
+		packs[i] = stock.Pack{Size: stock.Of(p.Amount, u)}
+		if p.Coins != nil {
+			packs[i].Coins, packs[i].Priced = money.Coins(*p.Coins), true
+		}
+	}
+	return l, packs, nil
+}
+
+func readLabel(free []string, heatTreated bool) (stock.Label, *Fault) {
+	l, err := stock.NewLabel(free, heatTreated)
+	if err != nil {
+		return l, Bad("/free", "What the packet is free of: %s.", err)
+	}
+	return l, nil
+}
+
+// ReadLabel reads what a packet has to say.
+func (in TickInput) ReadLabel() (stock.Label, *Fault) { return readLabel(in.Free, in.HeatTreated) }
+
+func checkDay(pointer, day string) *Fault {
+	if day == "" {
+		return nil
+	}
+	if _, err := age.ParseDate(day); err != nil {
+		return Bad(pointer, "%q is not a day such as 2026-11-29.", clip(day))
+	}
+	return nil
+}
+
+// Jar reads a jar as it is typed, of a thing: packs in any measure, prices in the centre's currency.
+func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
+	u := stock.UnitOf(it)
+	label, f := readLabel(in.Free, in.HeatTreated)
+	if f != nil {
+		return Jar{}, f
+	}
+	j := WriteLabel(it.ID, label)
+	j.Place, j.BestBefore, j.Opened = strings.TrimSpace(in.Place), strings.TrimSpace(in.BestBefore), strings.TrimSpace(in.Opened)
+	for i, p := range in.Packs {
+		at := fmt.Sprintf("/packs/%d", i)
+		q, f := ReadQuantity(at+"/amount", p.Amount, it)
+		if f != nil {
+			return j, f
+		}
+		pack := Pack{Amount: float64(int64(q.Number() + 0.5))}
+		if pack.Amount < 1 || pack.Amount > stock.MaxPack {
+			return j, Bad(at+"/amount", "A pack holds 1 to %d whole %s.", stock.MaxPack, map[stock.Unit]string{stock.Grams: "grams", stock.Pieces: "pieces"}[u])
+		}
+		if strings.TrimSpace(p.Price) != "" {
+			coins, err := money.Parse(p.Price, money.Digits(currency))
+			if err != nil {
+				return j, Bad(at+"/price", "The price: %s.", err)
+			}
+			n := int(coins)
+			pack.Coins = &n
+		}
+		for _, other := range j.Packs {
+			if other.Amount == pack.Amount {
+				return j, Bad(at+"/amount", "Two packs are of the same size.")
+			}
+		}
+		j.Packs = append(j.Packs, pack)
+	}
+	if _, _, f = j.Read(u); f != nil {
+		return j, f
+	}
+	return j, nil
+}
+
+// WriteLabel writes a jar of a thing with what its packet says and nothing else known of it.
+func WriteLabel(itemID string, l stock.Label) Jar {
+	j := Jar{ItemID: itemID, HeatTreated: l.HeatTreated, Packs: []Pack{}}
+	if l.Free != 0 {
+		j.Free = l.Words()
+	}
+	return j
+}
+
+// ReadQuantity reads how much of a thing somebody typed: pieces as a whole number, what is weighed in
+// any measure, or as a number of grams.
+func ReadQuantity(pointer, text string, it *material.Item) (stock.Quantity, *Fault) {
+	u := stock.UnitOf(it)
+	typed := strings.TrimSpace(text)
+	n, err := unit.ParseNumber(typed)
+	switch {
+	case err == nil && u == stock.Pieces && n != float64(int64(n)):
+		return stock.Quantity{}, Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, clip(typed))
+	case err == nil && n >= 0 && n <= mostOf:
+		return stock.Of(n, u), nil
+	case err == nil:
+		return stock.Quantity{}, Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
+	case u == stock.Pieces:
+		return stock.Quantity{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name, clip(typed))
+	}
+	q, err := unit.Parse(typed, unit.Metric)
+	if err != nil {
+		return stock.Quantity{}, Bad(pointer, "Type how much, such as 500 g: %s.", err)
+	}
+	m, ok := q.MassAt(it.Density)
+	if !ok {
+		return stock.Quantity{}, Bad(pointer, "What a cup of %s weighs is not known: type it in grams.", it.Name)
+	}
+	if m.Grams() > mostOf {
+		return stock.Quantity{}, Bad(pointer, "The cupboard holds between 0 g and 1000 kg of one thing.")
+	}
+	return stock.Of(m.Grams(), u), nil
+}
+
+// Read reads what happened to a jar of a thing that is bought in packs, but for its id and when it
+// was.
+func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f *Fault) {
+	u := stock.UnitOf(it)
+	m.Amount = stock.Of(0, u)
+	kind, err := stock.ParseKind(in.Kind)
+	if err != nil {
+		return m, Bad("/kind", "%s.", err)
+	}
+	m.Kind = kind
+	switch {
+	case in.Packs != nil && strings.TrimSpace(in.Amount) != "":
+		return m, Bad("/amount", "Say how much in words or in packs, not both.")
+	case in.Packs != nil && len(packs) == 0:
+		return m, Bad("/packs", "How large a pack of %s is has not been noted.", it.Name)
+	case in.Packs != nil && !(*in.Packs >= 0 && *in.Packs <= 1000):
+		return m, Bad("/packs", "Between none and 1,000 packs.")
+	case in.Packs != nil:
+		n := *in.Packs * packs[0].Size.Number()
+		if u == stock.Pieces {
+			n = float64(int64(n + 0.5))
+		}
+		m.Amount, m.Weighed = stock.Of(n, u), true
+	case strings.TrimSpace(in.Amount) != "":
+		if m.Amount, f = ReadQuantity("/amount", in.Amount, it); f != nil {
+			return m, f
+		}
+		m.Weighed = true
+	case kind == stock.Used || kind == stock.ThrownAway:
+		return m, Bad("/amount", "Say how much it was.")
+	}
+	return m, nil
+}

@@ -1,0 +1,96 @@
+package written
+
+import "time"
+
+// Judgement is what was made of a set-up, so that a change can be told from what was.
+type Judgement struct {
+	Verdict string       `json:"verdict,omitzero"` // absent while it has none
+	Mark    string       `json:"mark,omitzero"`
+	Lines   []JudgedLine `json:"lines"`
+	// Reason says why it cannot be judged at all.
+	Reason string `json:"reason,omitzero" max:"2000"`
+}
+
+// JudgedLine is what was made of one line of a set-up.
+type JudgedLine struct {
+	Name    string   `json:"name" max:"200"`
+	Verdict string   `json:"verdict"`
+	Rules   []string `json:"rules"` // that objected, each with its verdict
+}
+
+// Change is a coming set-up that is judged otherwise than when somebody last looked at it.
+type Change struct {
+	SetupSummary
+	WasMark string   `json:"was_mark,omitzero"`
+	Why     []string `json:"why"`   // what is new, in sentences
+	Token   string   `json:"token"` // of what is said here, to take note of it
+}
+
+// SeenInput takes note of what is said of a set-up.
+type SeenInput struct {
+	Token string `json:"token" max:"40"`
+}
+
+// PrintInput notes that a set-up was printed as it is now.
+type PrintInput struct {
+	SetupID string `json:"setup_id" max:"36"`
+	Version int    `json:"version"`
+}
+
+// StalePrint is a sheet that is not true any more.
+type StalePrint struct {
+	ID        string    `json:"id"`
+	SetupID   string    `json:"setup_id"`
+	Name      string    `json:"name"`
+	RoomName  string    `json:"room_name"`
+	PlayAt    string    `json:"play_at"`
+	PrintedAt time.Time `json:"printed_at"`
+	Why       string    `json:"why"`
+}
+
+// DayBody is who is in a room on one day: its adults, and children who visit, beside its own.
+type DayBody struct {
+	Adults   int     `json:"adults"`
+	Visitors []Child `json:"visitors" max:"20"`
+}
+
+// DayInput is who is here on a day, to be saved over the version last read; 0 creates it.
+type DayInput struct {
+	Version int `json:"version"`
+	DayBody
+}
+
+// RoomDay is who is in a room on one day, as far as somebody has said.
+type RoomDay struct {
+	RoomID  string `json:"room_id"`
+	Name    string `json:"name"`
+	Version int    `json:"version"` // 0 while nobody has said who is here
+	DayBody
+	Usual    int `json:"usual"`          // adults, on any day
+	Children int `json:"children"`       // with those who visit
+	Short    int `json:"short,omitzero"` // adults that the staffing table asks for beyond those
+	// Unreadable says why nothing can be judged for the room.
+	Unreadable string `json:"unreadable,omitzero"`
+}
+
+// ShortOf is one thing that coming plans are short of.
+type ShortOf struct {
+	Name    string   `json:"name"`
+	Missing float64  `json:"missing"`
+	Unit    string   `json:"unit"`
+	By      string   `json:"by"`
+	For     []string `json:"for"`
+}
+
+// Today is the day at a glance.
+type Today struct {
+	Now     string         `json:"now"` // the centre's wall clock
+	Setups  []SetupSummary `json:"setups"`
+	Next    []SetupSummary `json:"next"` // of the days to come, earliest first
+	Rooms   []RoomDay      `json:"rooms"`
+	Changed []Change       `json:"changed"`
+	Prints  []StalePrint   `json:"prints"`
+	Short   []ShortOf      `json:"short"`
+	// GoesOff are names of what is past its best-before day, or will be soon.
+	GoesOff []GoesOff `json:"goes_off"`
+}

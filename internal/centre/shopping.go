@@ -1,0 +1,122 @@
+package centre
+
+import (
+	"context"
+	"errors"
+	"fmt"
+
+	"github.com/google/uuid"
+
+	"emblo/core/desk"
+	"emblo/core/stock"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+// Shopping returns what the coming plans are short of.
+func (h *House) Shopping(ctx context.Context, s *store.Session) (written.Shopping, error) {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return written.Shopping{}, err
+	}
+	plans, err := h.coming(ctx, s, h.Now(s))
+	if err != nil {
+		return written.Shopping{}, err
+	}
+	rows, err := h.of(s).Ticks(ctx)
+	if err != nil {
+		return written.Shopping{}, err
+	}
+	ticks := make([]desk.Ticked, 0, len(rows))
+	for _, r := range rows {
+		if t, err := written.Stored[written.Tick](r.Form, r.Doc); err == nil {
+			ticks = append(ticks, desk.Ticked{ID: r.ID.String(), ItemID: r.ItemID, Label: r.Label, By: r.By, Tick: t})
+		}
+	}
+	return d.Shopping(plans, ticks), nil
+}
+
+// Tick ticks a line of the shopping list off, or takes that back.
+func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in written.TickInput) error {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	label, err := d.CheckTick(in)
+	if err != nil {
+		return err
+	}
+	key := desk.LabelKey(label)
+	if in.State == desk.LineOpen {
+		return h.of(s).ClearTick(ctx, in.ItemID, key)
+	}
+	tick := written.Tick{State: in.State, HeatTreated: label.HeatTreated, Packs: in.Packs}
+	if label.Free != 0 {
+		tick.Free = label.Words()
+	}
+	return h.of(s).SetTick(ctx, store.Tick{ID: id, ItemID: in.ItemID, Label: key, Doc: written.Write(tick)})
+}
+
+// Receive puts what is in the basket into the cupboard.
+func (h *House) Receive(ctx context.Context, s *store.Session, in written.ReceiveInput) (written.Received, error) {
+	var out written.Received
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	rows, err := h.of(s).Ticks(ctx)
+	if err != nil {
+		return out, err
+	}
+	byID := make(map[string]store.Tick, len(rows))
+	for _, r := range rows {
+		byID[r.ID.String()] = r
+	}
+	var all []store.Delivery
+	for i, asked := range in.Ticks {
+		at := fmt.Sprintf("/ticks/%d", i)
+		move, badMove := ParseID(asked.MoveID)
+		jar, badJar := ParseID(asked.JarID)
+		if badMove != nil || badJar != nil {
+			return out, written.Bad(at, "A line that is received needs ids for its move and its jar.")
+		}
+		row, there := byID[asked.TickID]
+		if !there {
+			continue // it was received before
+		}
+		delivery, ok, err := h.delivery(ctx, s, d, row, jar)
+		if err != nil {
+			return out, err
+		}
+		if ok {
+			delivery.Move.ID, delivery.Move.At = move, h.now().UTC()
+			all = append(all, delivery)
+		}
+	}
+	out.Lines, err = h.of(s).Receive(ctx, all)
+	return out, gone(err)
+}
+
+// delivery returns what of a tick goes into which jar; ok is false for a line that is not in the
+// basket.
+func (h *House) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row store.Tick, fresh uuid.UUID) (out store.Delivery, ok bool, err error) {
+	tick, err := written.Stored[written.Tick](row.Form, row.Doc)
+	if err != nil {
+		return out, false, unreadable("line of the list", err)
+	}
+	jar, amount, inBasket := d.Received(row.ItemID, tick)
+	if !inBasket {
+		return out, false, nil
+	}
+	out = store.Delivery{Tick: &row.ID, Move: store.MoveRow{Kind: stock.Received.String(), Amount: amount}}
+	id, err := h.of(s).JarOf(ctx, row.ItemID, row.Label)
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		out.Jar = store.Doc{ID: fresh, Doc: written.Write(jar)}
+	case err != nil:
+		return out, false, err
+	default:
+		out.Jar = store.Doc{ID: id, Version: 1}
+	}
+	return out, true, nil
+}

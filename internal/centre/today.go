@@ -1,0 +1,201 @@
+package centre
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+
+	"github.com/google/uuid"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+// How many of the days to come, and of what is short, Today shows.
+const (
+	nextShown  = 6
+	shortShown = 8
+)
+
+// Glance returns the day at a glance. Every coming set-up is held against what somebody last took note
+// of about it, so that no change is lost however the program ends in between; what nobody has looked
+// at yet is noted as it is now.
+func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
+	now := h.Now(s)
+	day := now.Day()
+	out := written.Today{Now: now.String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}}
+	d, at, err := h.deskAt(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	rows, err := h.of(s).Seen(ctx, clock.At(day, 0, 0).String(), maxAhead)
+	if err != nil {
+		return out, err
+	}
+	anew, first := make(map[uuid.UUID]store.VersionedDigest), make(map[uuid.UUID]json.RawMessage)
+	var plans []desk.Coming
+	for _, r := range rows {
+		said := h.read(at, d, r.SetupRow)
+		if said.fresh != nil {
+			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: h.kept(at, *said.fresh)}
+		}
+		switch opens, err := clock.ParseWall(said.PlayAt); {
+		case err == nil && opens.Day() == day:
+			out.Setups = append(out.Setups, said.SetupSummary)
+		case len(out.Next) < nextShown:
+			out.Next = append(out.Next, said.SetupSummary)
+		}
+		if said.plan == nil {
+			continue
+		}
+		if said.PlayAt >= out.Now {
+			plans = append(plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.plan}})
+		}
+		change, noted := changeOf(d, said, r.Seen)
+		if !noted {
+			first[r.ID] = written.Write(said.judged(d).Judgement)
+		} else if change != nil {
+			out.Changed = append(out.Changed, *change)
+		}
+		if p := stalePrint(r, said, change); p != nil {
+			out.Prints = append(out.Prints, *p)
+		}
+	}
+	h.keep(ctx, s, anew)
+	if err := h.of(s).KeepSeen(ctx, first, true); err != nil {
+		return out, err
+	}
+	out.Rooms = d.RoomDays(day)
+	d.Ahead(plans, day, shortShown, &out)
+	return out, nil
+}
+
+// judged returns what is made of a row as things stand.
+func (r row) judged(d *desk.Desk) desk.Judged {
+	if r.fresh != nil {
+		return *r.fresh
+	}
+	return d.Judged(*r.plan)
+}
+
+// changeOf returns what changed since somebody last took note; nil for nothing. noted is false where
+// nobody has yet. What was noted in a form that does not read is said as a change: nothing is cleared
+// by it.
+func changeOf(d *desk.Desk, said row, seen json.RawMessage) (c *written.Change, noted bool) {
+	if len(seen) == 0 {
+		return nil, false
+	}
+	was, err := written.Read[written.Judgement](seen)
+	if err == nil && desk.TokenOf(was) == said.token {
+		return nil, true
+	}
+	now := said.judged(d)
+	c = &written.Change{SetupSummary: said.SetupSummary, WasMark: was.Mark, Why: now.Since(was), Token: now.Token}
+	if err != nil {
+		c.Why = []string{"What was noted of it before does not read: look at it anew."}
+	}
+	return c, true
+}
+
+// stalePrint returns the last sheet of a set-up where it is not true any more.
+func stalePrint(r store.SeenRow, said row, change *written.Change) *written.StalePrint {
+	if r.PrintID == nil || r.PrintedVersion == r.Version && r.PrintedToken == said.token {
+		return nil
+	}
+	p := &written.StalePrint{ID: r.PrintID.String(), SetupID: said.ID, Name: said.Name, RoomName: said.RoomName, PlayAt: said.PlayAt, PrintedAt: r.PrintedAt, Why: "The set-up was changed after it was printed."}
+	if r.PrintedVersion == r.Version {
+		p.Why = "It is judged otherwise now than it was on paper."
+		if change != nil {
+			p.Why = change.Why[0]
+		}
+	}
+	return p
+}
+
+// TakeNote notes that somebody has seen what is said of a set-up: what the token stands for. Where
+// more has changed since, that is a fault, and nothing is noted.
+func (h *House) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in written.SeenInput) error {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	stored, err := h.Setup(ctx, s, id)
+	if err != nil {
+		return err
+	}
+	now := d.Judged(stored.Plan)
+	if now.Token != in.Token {
+		return written.Bad("/token", "It has changed again since: look once more.")
+	}
+	return h.of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(now.Judgement)}, false)
+}
+
+// Printed notes that a set-up was printed as it is now.
+func (h *House) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in written.PrintInput) error {
+	setup, err := ParseID(in.SetupID)
+	if err != nil {
+		return written.Bad("/setup_id", "Choose a set-up.")
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	stored, err := h.Setup(ctx, s, setup)
+	if err != nil {
+		return err
+	}
+	return gone(h.of(s).AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: d.Judged(stored.Plan).Token}))
+}
+
+// DropPrint notes that a sheet is in the bin.
+func (h *House) DropPrint(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	return gone(h.of(s).DropPrint(ctx, id))
+}
+
+// SaveDay keeps who is in a room on a day, from yesterday on.
+func (h *House) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day string, in written.DayInput) (written.RoomDay, error) {
+	var out written.RoomDay
+	on, err := age.ParseDate(day)
+	if err != nil || on.String() < clock.At(h.Today(s), -24, 0).Day().String() {
+		return out, written.Bad("/day", "Say who is here for today or a day to come.")
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	if err := d.CheckDay(room.String(), on, in.DayBody); err != nil {
+		return out, err
+	}
+	roomDay := func() (written.RoomDay, error) {
+		now := *s
+		now.People = uuid.Nil
+		fresh, err := h.Desk(ctx, &now)
+		if err != nil {
+			return out, err
+		}
+		for _, r := range fresh.RoomDays(on) {
+			if r.RoomID == room.String() {
+				return r, nil
+			}
+		}
+		return out, ErrGone
+	}
+	err = h.of(s).SaveDay(ctx, room, on, in.Version, written.Write(in.DayBody))
+	var stale *store.Conflict
+	switch {
+	case errors.As(err, &stale):
+		current, err := roomDay()
+		if err != nil {
+			return out, err
+		}
+		return out, &Conflict{"day", current}
+	case errors.Is(err, store.ErrNoRoom):
+		return out, ErrGone
+	case err != nil:
+		return out, err
+	}
+	return roomDay()
+}

@@ -1,0 +1,77 @@
+// Package cupboard is what there is and what to buy: jars, what happened to them, the shopping list,
+// and what can be made of it.
+package cupboard
+
+import (
+	"github.com/google/uuid"
+
+	"emblo/core/written"
+	"emblo/internal/contract"
+	"emblo/internal/httpapi/edge"
+	"emblo/internal/store"
+)
+
+type area struct{ *edge.Edge }
+
+// Handlers returns the handlers of the area.
+func Handlers(e *edge.Edge) edge.Handlers {
+	a := area{e}
+	return edge.Handlers{"getCupboard": a.get, "getCupboardFile": a.file, "importCupboard": edge.Body(a.importTable), "putCupboard": edge.Body(a.here), "putAmount": edge.Body(a.amount),
+		"putJar": edge.Put(a.put), "deleteJar": e.Delete(store.Jars), "restoreJar": e.Restore(store.Jars), "listMoves": a.moves, "putMove": edge.Put(a.note),
+		"getShopping": a.shopping, "putTick": edge.Body(a.tick), "receiveTicks": edge.Body(a.receive), "listMakes": a.makes}
+}
+
+func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Cupboard(r, r.Session)) }
+
+func (a area) file(r *edge.Request) (any, error) {
+	text, err := a.House.CupboardFile(r, r.Session)
+	return contract.AmountsFile{Csv: text}, err
+}
+
+func (a area) importTable(r *edge.Request, in written.ImportInput) (any, error) {
+	return edge.Answer(a.House.ImportCupboard(r, r.Session, in))
+}
+
+func (a area) here(r *edge.Request, in written.CupboardNote) (any, error) {
+	return nil, a.House.NoteHere(r, r.Session, r.Param("id"), in)
+}
+
+func (a area) amount(r *edge.Request, in written.CupboardAmount) (any, error) {
+	return nil, a.House.NoteAmount(r, r.Session, r.Param("id"), in)
+}
+
+func (a area) put(r *edge.Request, id uuid.UUID, in written.JarInput) (written.StoredJar, error) {
+	return a.House.SaveJar(r, r.Session, id, in)
+}
+
+func (a area) moves(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Moves(r, r.Session, id, r.Query("before")))
+}
+
+func (a area) note(r *edge.Request, id uuid.UUID, in written.MoveInput) (written.StoredJar, error) {
+	return a.House.Note(r, r.Session, id, in)
+}
+
+func (a area) shopping(r *edge.Request) (any, error) {
+	return edge.Answer(a.House.Shopping(r, r.Session))
+}
+
+func (a area) tick(r *edge.Request, in written.TickInput) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.Tick(r, r.Session, id, in)
+}
+
+func (a area) receive(r *edge.Request, in written.ReceiveInput) (any, error) {
+	return edge.Answer(a.House.Receive(r, r.Session, in))
+}
+
+func (a area) makes(r *edge.Request) (any, error) {
+	return edge.Answer(a.House.Makes(r, r.Session, r.Query("room_id"), r.Query("play_at")))
+}

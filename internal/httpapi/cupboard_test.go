@@ -1,0 +1,215 @@
+package httpapi_test
+
+import (
+	"encoding/json"
+	"net/http"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+)
+
+func jarOf(t *testing.T, a *api, item string) written.StoredJar {
+	var c written.Cupboard
+	a.do(http.MethodGet, "/api/cupboard", nil, http.StatusOK, &c)
+	at := slices.IndexFunc(c.Jars, func(j written.StoredJar) bool { return j.ItemID == item })
+	require.GreaterOrEqual(t, at, 0, item)
+	return c.Jars[at]
+}
+
+func lineOf(a *api, item string) (l written.BuyLine, s written.Shopping) {
+	a.do(http.MethodGet, "/api/shopping", nil, http.StatusOK, &s)
+	if at := slices.IndexFunc(s.Lines, func(l written.BuyLine) bool { return l.ItemID == item }); at >= 0 {
+		l = s.Lines[at]
+	}
+	return l, s
+}
+
+// A jar holds what its moves say, in whatever measure they were typed; the same move twice is one, and
+// what cannot have happened is refused by its field and changes nothing.
+func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
+	a := demoLead(t)
+	flour := jarOf(t, a, "plain-flour")
+	assert.True(t, flour.Weighed && flour.Here)
+	assert.InDelta(t, 2600, flour.Amount, 1e-9)
+	require.NotNil(t, flour.Need)
+	assert.Contains(t, flour.Need.For, "Bakery counter")
+	note := func(id string, in written.MoveInput) (j written.StoredJar) {
+		in.JarID = flour.ID
+		a.do(http.MethodPut, "/api/moves/"+id, in, http.StatusOK, &j)
+		return j
+	}
+	id := uuid.NewString()
+	used := written.MoveInput{Kind: "used", Amount: "2 cups"}
+	assert.InDelta(t, 2335.8, note(id, used).Amount, 0.05, "two metric cups of 132.1 g")
+	assert.InDelta(t, 2335.8, note(id, used).Amount, 0.05, "the same once more")
+	assert.InDelta(t, 4335.8, note(uuid.NewString(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
+	before := jarOf(t, a, "plain-flour")
+	for field, in := range map[string]written.MoveInput{
+		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted", Amount: "1 g", At: "2031-01-01T00:00:00Z"},
+		"amount": {Kind: "counted", Amount: "a lot"}} {
+		in.JarID = flour.ID
+		a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
+	}
+	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format("2006-01-02T15:04:05Z07:00")},
+		http.StatusUnprocessableEntity, "amount", "were used or thrown away since then")
+	assert.Equal(t, before.Amount, jarOf(t, a, "plain-flour").Amount)
+	over := note(uuid.NewString(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
+	assert.True(t, over.Overdrawn && !over.Weighed && over.Here, "more went out than was there: nobody knows what is left")
+	var moves []written.Moved
+	a.do(http.MethodGet, "/api/jars/"+flour.ID+"/moves", nil, http.StatusOK, &moves)
+	require.Len(t, moves, 4)
+	assert.Equal(t, []string{"thrown-away", "Tansy Quill"}, []string{moves[0].Kind, moves[0].By})
+
+	boats := jarOf(t, a, "wooden-boats")
+	assert.Equal(t, "pieces", boats.Unit)
+	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: boats.ID, Kind: "counted", Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
+
+	// Of one thing there is a jar for each label; prices are read as people type them.
+	oats := written.JarInput{ItemID: "rolled-oats", Free: []string{"wheat"}, Packs: []written.TypedPack{{Amount: "1 lb", Price: "3,65"}}}
+	var free written.StoredJar
+	free.ID = uuid.NewString()
+	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, &free)
+	assert.Equal(t, "wheat-free", free.Says)
+	assert.Equal(t, []written.Pack{{Amount: 454, Coins: ptr(365)}}, free.Packs)
+	a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), oats, http.StatusUnprocessableEntity, "item_id", "with the same label already")
+	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, nil)
+	other := oats
+	other.Place = "pantry"
+	a.refused(http.MethodPut, "/api/jars/"+free.ID, other, http.StatusConflict, "", "Somebody else saved this jar")
+	for field, change := range map[string]func(*written.JarInput){
+		"packs/0/price": func(in *written.JarInput) { in.Packs[0].Price = "1,2,3.4" }, "packs/0/amount": func(in *written.JarInput) { in.Packs[0].Amount = "0" },
+		"free": func(in *written.JarInput) { in.Free = []string{"whaet"} }, "best_before": func(in *written.JarInput) { in.BestBefore = "soon" }, "item_id": func(in *written.JarInput) { in.ItemID = "gold" }} {
+		in := oats
+		in.Packs = slices.Clone(oats.Packs)
+		change(&in)
+		a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
+	}
+}
+
+// What is short is bought in the cheapest packs, ticked off, and received once, however often that is
+// sent; the jars and the plans follow. What the shop has none of says what stands in.
+func TestFromWhatIsShortToTheJar(t *testing.T) {
+	a := demoLead(t)
+	line, list := lineOf(a, "cream-of-tartar")
+	require.NotNil(t, line.Cheapest)
+	short := line.Missing
+	assert.InDelta(t, 22.3, short, 0.1, "15 children at 120 g take 37.3 g, of 15 g that are there")
+	assert.Equal(t, []written.BuyPack{{Amount: 40, Count: 1, Coins: ptr(180)}}, line.Cheapest.Packs)
+	state := func(name string) string {
+		_, list = lineOf(a, "")
+		for _, p := range list.Plans {
+			if p.Name == name {
+				return p.State
+			}
+		}
+		return ""
+	}
+	assert.Equal(t, "buying", state("Bakery counter"))
+
+	tick := written.TickInput{ItemID: "cream-of-tartar", Free: []string{}, State: "none", Packs: []written.BuyPack{}}
+	a.do(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), tick, http.StatusNoContent, nil)
+	line, list = lineOf(a, "cream-of-tartar")
+	assert.Equal(t, "none", line.State)
+	assert.Contains(t, line.Instead, "Lemon juice")
+	assert.Equal(t, "cannot", state("Bakery counter"))
+	assert.Equal(t, "Bakery counter", list.Plans[0].Name, "what cannot be made comes first")
+
+	tick.State, tick.Packs = "basket", line.Cheapest.Packs
+	id := uuid.NewString()
+	for range 2 {
+		a.do(http.MethodPut, "/api/shopping/ticks/"+id, tick, http.StatusNoContent, nil)
+	}
+	in := written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: id, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}
+	var got written.Received
+	a.do(http.MethodPost, "/api/shopping/receive", in, http.StatusOK, &got)
+	assert.Equal(t, 1, got.Lines)
+	in.Ticks[0].MoveID = uuid.NewString() // another phone in the same shop
+	a.do(http.MethodPost, "/api/shopping/receive", in, http.StatusOK, &got)
+	assert.Zero(t, got.Lines)
+	assert.InDelta(t, 55, jarOf(t, a, "cream-of-tartar").Amount, 1e-9)
+	line, _ = lineOf(a, "cream-of-tartar")
+	assert.Empty(t, line.ItemID)
+	assert.Equal(t, "all-here", state("Bakery counter"))
+	for field, change := range map[string]func(*written.TickInput){"state": func(in *written.TickInput) { in.State = "sold" }, "packs/0": func(in *written.TickInput) { in.Packs = []written.BuyPack{{Amount: 100}} },
+		"item_id": func(in *written.TickInput) { in.ItemID = "gold" }} {
+		bad := tick
+		change(&bad)
+		a.refused(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), bad, http.StatusUnprocessableEntity, field, "")
+	}
+}
+
+// The cupboard as a file reads back as it was, whatever parts its cells; one row that does not read
+// counts nothing.
+func TestCupboardFileReadsBack(t *testing.T) {
+	a := demoLead(t)
+	var file struct{ CSV string }
+	a.do(http.MethodGet, "/api/cupboard/file", nil, http.StatusOK, &file)
+	assert.True(t, strings.HasPrefix(file.CSV, "name,free_from,heat_treated,amount,unit,place,best_before,pack,price\r\n"))
+	assert.Contains(t, file.CSV, "Plain flour,,,2600,g,pantry,,1000,1.15\r\n")
+	all := func() (out []written.StoredJar) {
+		var c written.Cupboard
+		a.do(http.MethodGet, "/api/cupboard", nil, http.StatusOK, &c)
+		for _, j := range c.Jars {
+			j.Version, j.Last = 0, nil
+			out = append(out, j)
+		}
+		return out
+	}
+	before := all()
+	var done written.Imported
+	a.do(http.MethodPost, "/api/cupboard/import", written.ImportInput{CSV: file.CSV}, http.StatusOK, &done)
+	assert.Equal(t, strings.Count(file.CSV, "\r\n")-1, done.Added)
+	assert.Equal(t, before, all())
+	a.do(http.MethodPost, "/api/cupboard/import", written.ImportInput{CSV: "name;amount;pack;price\nplain flour;1 1/2 kg;500 g;0,75\nchickpeas;300;;\n"}, http.StatusOK, &done)
+	assert.Equal(t, []string{"Plain flour", "Chickpeas, dry"}, done.Names)
+	flour := jarOf(t, a, "plain-flour")
+	assert.InDelta(t, 1500, flour.Amount, 1e-9)
+	assert.Equal(t, []written.Pack{{Amount: 500, Coins: ptr(75)}, {Amount: 1000, Coins: ptr(115)}}, flour.Packs)
+	before = all()
+	for csv, says := range map[string]string{
+		"name,amount\nplain flour,1 kg\nmoon dust,3": `Row 2: nothing on the shelf is called "moon dust"`, "name,amount\nplain flour,-3": "Row 1", "name,amount,pack,price\nplain flour,1 kg,500 g,1.2.3,4": "Row 1",
+		"name,amount,price\nplain flour,1 kg,3": "a price needs its pack", "name,amuont\nplain flour,1 kg": `did you mean "amount"`, "name,amount\nplain flour,1 kg\nflour,2 kg": "stands twice"} {
+		assert.Contains(t, string(a.ask(http.MethodPost, "/api/cupboard/import", asText(t, written.ImportInput{CSV: csv}))), strings.ReplaceAll(says, `"`, `\"`), csv)
+	}
+	assert.Equal(t, before, all())
+}
+
+// What can be made goes in for the room, whole of it is here, and it says when it is not enough.
+func TestWhatCanBeMade(t *testing.T) {
+	a := demoLead(t)
+	makes := func(room string) (m written.Makeables) {
+		a.do(http.MethodGet, "/api/makes?play_at=2026-11-24T10:00&room_id="+a.room(room).ID, nil, http.StatusOK, &m)
+		return m
+	}
+	for _, room := range []string{"Puddles", "Lanterns"} {
+		m := makes(room)
+		require.NotEmpty(t, m.Here, room)
+		for _, x := range m.Here {
+			assert.True(t, x.Ready && len(x.Lacking) == 0, x.Name)
+			plan := written.Plan{RoomID: a.room(room).ID, PlayAt: "2026-11-24T10:00", Places: []written.Place{{ID: uuid.NewString(), Base: &x.Base, Items: []written.PlanItem{}}}, Beside: []written.PlanItem{}}
+			var answer written.Answer
+			a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
+			assert.Equal(t, x.Mark, answer.Mark, "%s is judged as the bench does", x.Name)
+			assert.Equal(t, !x.Enough, len(answer.Short) > 0, x.Name)
+		}
+		for _, x := range m.Nearly {
+			assert.True(t, x.Ready && len(x.Lacking) == 1, x.Name)
+		}
+	}
+	assert.Positive(t, makes("Puddles").KeptOut)
+	dough := slices.IndexFunc(makes("Lanterns").Here, func(m written.Makeable) bool { return m.Name == "Stove dough" })
+	require.GreaterOrEqual(t, dough, 0)
+	assert.Equal(t, 6, makes("Lanterns").Here[dough].For, "15 g of cream of tartar make 723 g: six portions of 120 g")
+}
+
+func asText(t *testing.T, v any) string {
+	text, err := json.Marshal(v)
+	require.NoError(t, err)
+	return string(text)
+}

@@ -1,0 +1,50 @@
+// Package today is the day at a glance: what opens, what changed, which sheets are not true any more,
+// and who is here.
+package today
+
+import (
+	"emblo/core/written"
+	"emblo/internal/httpapi/edge"
+)
+
+type area struct{ *edge.Edge }
+
+// Handlers returns the handlers of the area.
+func Handlers(e *edge.Edge) edge.Handlers {
+	a := area{e}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day)}
+}
+
+func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
+
+func (a area) see(r *edge.Request, in written.SeenInput) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.TakeNote(r, r.Session, id, in)
+}
+
+func (a area) print(r *edge.Request, in written.PrintInput) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.Printed(r, r.Session, id, in)
+}
+
+func (a area) dropPrint(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.DropPrint(r, r.Session, id)
+}
+
+func (a area) day(r *edge.Request, in written.DayInput) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.SaveDay(r, r.Session, id, r.Param("day"), in))
+}
