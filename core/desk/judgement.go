@@ -85,25 +85,35 @@ func (j Judged) Since(was written.Judgement) []string {
 	}
 	type objection struct {
 		verdict safety.Verdict
-		words   string
+		reason  say.Text
+		lines   []string
 	}
 	var now []objection
 	var gone []string
 	for i, l := range j.Judgement.Lines {
 		before := lineOf(was, j.Judgement.Lines[:i], l.Name)
 		for _, f := range j.objections[i] {
-			if f.Verdict != safety.GoesIn && !slices.Contains(before.Rules, said(f, j.pen)) {
-				now = append(now, objection{f.Verdict, j.pen.Text(say.F("{thing}: {reason}", say.Copied(l.Name), f.Reason))})
+			if f.Verdict == safety.GoesIn || slices.Contains(before.Rules, said(f, j.pen)) {
+				continue
 			}
+			at := slices.IndexFunc(now, func(o objection) bool { return o.verdict == f.Verdict && o.reason == f.Reason })
+			if at < 0 {
+				now, at = append(now, objection{verdict: f.Verdict, reason: f.Reason}), len(now)
+			}
+			now[at].lines = append(now[at].lines, l.Name)
 		}
-		if n := len(before.Rules); n > len(l.Rules) {
+		if len(before.Rules) > len(l.Rules) {
 			gone = append(gone, j.pen.Text(say.F("{thing}: less is said against it than before.", say.Copied(l.Name))))
 		}
 	}
 	slices.SortStableFunc(now, func(a, b objection) int { return int(b.verdict) - int(a.verdict) })
 	why := []string{}
 	for _, o := range now {
-		why = append(why, o.words)
+		thing := say.Copied(o.lines[0])
+		if more := len(o.lines) - 1; more > 0 {
+			thing = say.F("{thing} and {count} more", thing, more)
+		}
+		why = append(why, j.pen.Text(say.F("{thing}: {reason}", thing, o.reason)))
 	}
 	if why = append(why, gone...); len(why) == 0 {
 		why = append(why, j.pen.Text("What is usual care in the room has changed."))
