@@ -18,7 +18,9 @@ const soonDays = 3
 // Cupboard writes every jar with what coming plans need of it, those that go short first, and what is
 // needed and not there at all.
 func (d *Desk) Cupboard(plans []Coming, today age.Date) written.Cupboard {
-	rows := stock.Needed(d.jarsNow(), d.needs(plans))
+	needs, _ := d.needs(plans)
+	rows := stock.Needed(d.jarsNow(), needs)
+	rows = slices.DeleteFunc(rows, func(r stock.Short) bool { return askedAbout(&r) })
 	out := written.Cupboard{Jars: []written.StoredJar{}, Needed: len(rows)}
 	met := make([]bool, len(rows))
 	for i := range d.jars {
@@ -173,8 +175,9 @@ func (d *Desk) JarFor(item string, l stock.Label) string {
 
 // Ahead writes what the plans ahead are short of, at most so many things, and what goes off.
 func (d *Desk) Ahead(plans []Coming, today age.Date, most int, out *written.Today) {
-	for _, r := range stock.Needed(d.jarsNow(), d.needs(plans)) {
-		if it, ok := d.Get(r.ItemID); ok && r.Missing.Number() > 0 && len(out.Short) < most {
+	needs, _ := d.needs(plans)
+	for _, r := range stock.Needed(d.jarsNow(), needs) {
+		if it, ok := d.Get(r.ItemID); ok && !askedAbout(&r) && r.Missing.Number() > 0 && len(out.Short) < most {
 			out.Short = append(out.Short, written.ShortOf{Name: d.Pen.Name(it.ID, it.Name), Missing: r.Missing.Number(), Unit: r.Missing.Unit().String(), By: r.By.String(), For: namesOf(plans, r.For)})
 		}
 	}

@@ -87,21 +87,25 @@ func goesBack(it *material.Item, in room.Room) bool {
 	return it.Facts.Form == material.Grain && it.Feel.On(material.Wetness) == "dry" && !mouthed && !in.Illness
 }
 
-// needs returns what plans take of the cupboard. One that cannot be reckoned takes nothing: the list
-// of set-ups says why.
-func (d *Desk) needs(plans []Coming) []stock.Need {
-	var all []stock.Need
+// needs returns what plans take of the cupboard, and the ids of those that take nothing, as they do not
+// go in for their room as they stand, or cannot be reckoned: nothing is bought for them.
+func (d *Desk) needs(plans []Coming) (all []stock.Need, notReady []string) {
 	for _, p := range plans {
 		r, err := d.reckon(p.Plan)
-		if err != nil {
+		if err != nil || !r.Verdict.Ready() {
+			notReady = append(notReady, p.ID)
 			continue
 		}
 		for _, u := range d.takes(p.Plan, &r) {
 			all = append(all, stock.Need{ItemID: u.item.ID, Amount: u.amount, At: r.opening.At, For: p.ID, Back: u.back})
 		}
 	}
-	return all
+	return all, notReady
 }
+
+// askedAbout reports whether a thing is asked about rather than bought: it is laid out, goes back after
+// play, and nobody has ever said whether it is there.
+func askedAbout(r *stock.Short) bool { return r.Unnoted && r.Need.Unit() == stock.Pieces }
 
 // namesOf returns the names of plans by their ids, in order.
 func namesOf(plans []Coming, ids []string) []string {

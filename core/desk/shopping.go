@@ -23,6 +23,7 @@ const (
 	allHere = "all-here"
 	buying  = "buying"
 	cannot  = "cannot"
+	unready = "not-ready"
 )
 
 // Ticked is a line that somebody ticked off, as it is kept.
@@ -35,9 +36,9 @@ type Ticked struct {
 // and each plan with what it waits for. What the shop has none of changes both: a plan that waits for
 // it cannot be made as it stands, and says what in the cupboard stands in.
 func (d *Desk) Shopping(plans []Coming, ticks []Ticked) written.Shopping {
-	needs := d.needs(plans)
+	needs, notReady := d.needs(plans)
 	rows := stock.Needed(d.jarsNow(), needs)
-	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{}, Unpriced: []string{}}
+	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{}, Unnoted: []string{}, Unpriced: []string{}}
 	var cheap, least money.Coins
 	priced := false
 	var short []*stock.Short // of each line
@@ -50,6 +51,10 @@ func (d *Desk) Shopping(plans []Coming, ticks []Ticked) written.Shopping {
 		name := d.Pen.Name(it.ID, it.Name)
 		if r.Unweighed {
 			out.Unweighed = append(out.Unweighed, name)
+		}
+		if askedAbout(r) {
+			out.Unnoted = append(out.Unnoted, name)
+			continue
 		}
 		if !(r.Missing.Number() > 0) {
 			continue
@@ -88,9 +93,13 @@ func (d *Desk) Shopping(plans []Coming, ticks []Ticked) written.Shopping {
 		out.Coins, out.LeastCoins = &c, &l
 	}
 	for _, p := range plans {
-		out.Plans = append(out.Plans, d.waiting(p, out.Lines, short))
+		waits := d.waiting(p, out.Lines, short)
+		if slices.Contains(notReady, p.ID) {
+			waits.State = unready
+		}
+		out.Plans = append(out.Plans, waits)
 	}
-	order := map[string]int{cannot: 0, buying: 1, allHere: 2}
+	order := map[string]int{cannot: 0, unready: 1, buying: 2, allHere: 3}
 	slices.SortStableFunc(out.Plans, func(a, b written.ShopPlan) int { return order[a.State] - order[b.State] })
 	return out
 }

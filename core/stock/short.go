@@ -35,8 +35,10 @@ type Short struct {
 	// jar that would do has not been weighed.
 	Missing   Quantity
 	Unweighed bool
-	By        clock.Wall // the first plan that goes short; the first that needs it where none does
-	For       []string   // the plans that need it, earliest first
+	// Unnoted says that there is no jar of it, full or empty: nobody has ever said whether it is there.
+	Unnoted bool
+	By      clock.Wall // the first plan that goes short; the first that needs it where none does
+	For     []string   // the plans that need it, earliest first
 }
 
 // Needed returns what needs take of the jars, a row for each thing and label, by the first plan that
@@ -67,8 +69,9 @@ func Needed(jars []Jar, needs []Need) []Short {
 	rows := make([]Short, 0, len(keys))
 	for _, k := range keys {
 		row := demand(needs, k.item, k.label)
-		row.Have = Of(0, row.Need.of)
+		row.Have, row.Unnoted = Of(0, row.Need.of), true
 		for _, j := range jars {
+			row.Unnoted = row.Unnoted && j.ItemID != k.item
 			if j.ItemID != k.item || !j.Here || !j.Label.Meets(k.label) {
 				continue
 			}

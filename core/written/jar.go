@@ -150,7 +150,7 @@ type ShopPlan struct {
 	Name    string   `json:"name"`
 	Room    string   `json:"room"`
 	PlayAt  string   `json:"play_at"`
-	State   string   `json:"state"` // all-here, buying or cannot: the shop has none of something
+	State   string   `json:"state"` // all-here, buying, cannot (the shop has none of something) or not-ready (nothing is bought for it)
 	Waits   []string `json:"waits"`
 }
 
@@ -159,7 +159,9 @@ type Shopping struct {
 	Lines []BuyLine  `json:"lines"`
 	Plans []ShopPlan `json:"plans"`
 	// Unweighed are things of which nobody knows whether there is enough.
-	Unweighed  []string `json:"unweighed"`
+	Unweighed []string `json:"unweighed"`
+	// Unnoted are things to lay out of which nobody has ever said whether they are here.
+	Unnoted    []string `json:"unnoted"`
 	Coins      *int     `json:"coins,omitzero"`       // of the cheapest packs, as far as they have prices
 	LeastCoins *int     `json:"least_coins,omitzero"` // of those with the least left over
 	Unpriced   []string `json:"unpriced"`

@@ -97,6 +97,14 @@ func (a *App) Stop() {
 	})
 }
 
+// Kill ends the binary at once, in the middle of whatever it does; Run starts it again.
+func (a *App) Kill() {
+	a.stop.Do(func() {
+		_ = a.cmd.Process.Kill()
+		_ = a.cmd.Wait() // killed on purpose
+	})
+}
+
 // SQL opens the app's database, to look at what was stored.
 func (a *App) SQL(t testing.TB) *store.Store {
 	s, err := store.Open(t.Context(), a.url)

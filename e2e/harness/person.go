@@ -122,12 +122,20 @@ func (p *Person) Close() {
 	require.NoError(p.t, err)
 }
 
-// Demo signs in to the demo centre with the one tap that is offered.
+// Demo signs in to the demo centre with the one tap that is offered, at its bench.
 func (p *Person) Demo() {
+	p.t.Helper()
+	p.Open("/bench")
+	p.Click("button", "Open the demo centre")
+	p.See("next first")
+}
+
+// Today signs in to the demo centre where people land: at the day at a glance.
+func (p *Person) Today() {
 	p.t.Helper()
 	p.Open("/")
 	p.Click("button", "Open the demo centre")
-	p.See("next first")
+	p.See("Who is here today?")
 }
 
 // find waits for exactly what assistive technology would find by role and name. When

@@ -206,6 +206,8 @@ func setups(today age.Date) []written.Setup {
 	harbourBlocks.Places = append(harbourBlocks.Places, written.Place{ID: uuid.NewString(), Name: "The bay", Base: &warm, Items: []written.PlanItem{}})
 	harbourBlocks.Beside = []written.PlanItem{melting}
 	return []written.Setup{
+		plan("Marks in rice", "Lanterns", 0, 10, 15, fill("white-rice", "box-lid", 6), item("wooden-boats", 1)),
+		plan("Apple puree paint", "Puddles", 0, 14, 30, fill("apple-puree", "tray", 8)),
 		plan("Harbour scoop tub", "Pebbles", 1, 9, 45, fill("split-peas", "deep-tub", 60), item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)),
 		plan("Bakery counter", "Lanterns", 2, 10, 15, mix("stove-dough", 120, 3, 2000), item("cutters", 1), item("rolling-pins", 1)),
 		plan("Night-sky foam", "Puddles", 3, 9, 30, fill("shaving-foam", "tray", 30)),

@@ -2451,8 +2451,11 @@ export interface components {
             for: string[];
             cheapest?: components["schemas"]["Basket"];
             least?: components["schemas"]["Basket"];
-            /** @description Open, basket or none: the shop has none. */
-            state: string;
+            /**
+             * @description None: the shop has none.
+             * @enum {string}
+             */
+            state: "open" | "basket" | "none";
             tick_id?: string;
             ticked_by?: string;
             /** @description What is in the basket. */
@@ -2466,8 +2469,8 @@ export interface components {
             name: string;
             room: string;
             play_at: string;
-            /** @description All-here, buying or cannot: the shop has none of something. */
-            state: string;
+            /** @enum {string} */
+            state: "all-here" | "buying" | "cannot" | "not-ready";
             waits: string[];
         };
         /** @description What coming plans are short of, earliest need first. */
@@ -2476,6 +2479,8 @@ export interface components {
             plans: components["schemas"]["ShopPlan"][];
             /** @description Things of which nobody knows whether there is enough. */
             unweighed: string[];
+            /** @description Things to lay out of which nobody has ever said whether they are here. */
+            unnoted: string[];
             /** @description Of the cheapest packs, as far as they have prices. */
             coins?: number;
             /** @description Of those with the least left over. */
@@ -2487,7 +2492,8 @@ export interface components {
             item_id: string;
             free: string[];
             heat_treated: boolean;
-            state: string;
+            /** @enum {string} */
+            state: "open" | "basket" | "none";
             packs: components["schemas"]["BuyPack"][];
         };
         /** @description ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where it is new, the jar. */

@@ -41,7 +41,7 @@ export function App() {
             {framed.map(({ path, Component }) => (
               <Route key={path} path={path} element={<Component key={path} />} />
             ))}
-            <Route path="*" element={<Navigate to="/bench" replace />} />
+            <Route path="*" element={<Navigate to="/today" replace />} />
           </Route>
           {printed.map(({ path, Component }) => (
             <Route key={path} path={path} element={<Component />} />

@@ -11,7 +11,11 @@ interface Place {
 }
 
 /** Where the day's work is. An entry comes with its screen. */
-const work: Place[] = [{ to: '/bench', name: 'Bench' }]
+const work: Place[] = [
+  { to: '/today', name: 'Today' },
+  { to: '/bench', name: 'Bench' },
+  { to: '/cupboard', name: 'Cupboard' },
+]
 
 /** What is looked up. */
 const books: Place[] = [
@@ -40,16 +44,18 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
   const [more, setMore] = useState(false)
   return (
     <nav className="jug" aria-label="Main">
-      <NavLink className="brand" to="/bench">
+      <NavLink className="brand" to="/today">
         emblo
       </NavLink>
       {work.map((p) => (
         <Mark key={p.to} {...p} />
       ))}
       <span className="gap" aria-hidden="true" />
-      {books.map((p) => (
-        <Mark key={p.to} {...p} />
-      ))}
+      <div className="wide">
+        {books.map((p) => (
+          <Mark key={p.to} {...p} />
+        ))}
+      </div>
       <button type="button" className="mark check" onClick={onCheck}>
         Check<kbd aria-hidden="true">/</kbd>
       </button>
@@ -67,7 +73,7 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
           <Offcanvas.Title as="h2">More</Offcanvas.Title>
         </Offcanvas.Header>
         <Offcanvas.Body>
-          {house.map((p) => (
+          {[...books, ...house].map((p) => (
             <Mark key={p.to} {...p} onGo={() => setMore(false)} />
           ))}
           <div className="foot">{foot}</div>

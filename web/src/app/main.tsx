@@ -5,6 +5,7 @@ import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from '../api/client'
 import { outbox } from '../api/outbox'
+import { moveSender, tickSender } from '../entities/stock/queries'
 import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
@@ -33,6 +34,8 @@ const client = new QueryClient({
 const router = createBrowserRouter([{ path: '*', element: <App />, errorElement: <Broken /> }])
 
 outbox.register('setup', setupSender(client))
+outbox.register('tick', tickSender(client))
+outbox.register('move', moveSender(client))
 
 const root = document.getElementById('root')
 if (root) {

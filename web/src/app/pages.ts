@@ -16,6 +16,10 @@ function page<K extends string>(path: string, name: K, from: () => Promise<Recor
 
 /** The pages in the frame. */
 export const framed: Page[] = [
+  page('/today', 'Today', () => import('../features/today/Today')),
+  page('/cupboard', 'Cupboard', () => import('../features/cupboard/Cupboard')),
+  page('/cupboard/list', 'Shop', () => import('../features/cupboard/Shop')),
+  page('/cupboard/makes', 'Makes', () => import('../features/cupboard/Makes')),
   page('/rooms', 'Rooms', () => import('../features/rooms/Rooms')),
   page('/rooms/:id', 'RoomEditor', () => import('../features/rooms/RoomEditor')),
   page('/bench', 'Setups', () => import('../features/bench/Setups')),
@@ -36,6 +40,7 @@ export const framed: Page[] = [
 
 /** The pages that are paper. */
 export const printed: Page[] = [
+  page('/cupboard/list/print', 'PrintList', () => import('../features/print/PrintList')),
   page('/gauge', 'GaugeSheet', () => import('../features/gauge/GaugeSheet')),
   page('/recipes/:id/print', 'RecipeCards', () => import('../features/print/PrintRecipe')),
   page('/recipes/:id/chart', 'WallChart', () => import('../features/print/PrintRecipe')),
@@ -44,7 +49,7 @@ export const printed: Page[] = [
 
 /** Fetches the code of the page at an address ahead of its being drawn. */
 export function fetchAhead(address: string) {
-  const at = address === '/' ? '/bench' : address
+  const at = address === '/' ? '/today' : address
   const all = [...framed, ...printed]
   const found = all.find((p) => p.path === at) ?? all.find((p) => matchPath(p.path, at))
   // A page that does not come is asked for again, and said, when it is drawn.

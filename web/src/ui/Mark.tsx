@@ -80,10 +80,10 @@ const shapes: Record<Shown, ReactNode> = {
   'not-checked': <path d="M4 12h.1M9.300 12h.1M14.600 12h.1M19.900 12h.1" stroke="currentColor" strokeWidth="3.200" strokeLinecap="round" />,
 }
 
-/** One of our marks. It is decoration to a screen reader: its word stands beside it. */
-export function Glyph({ mark, size }: { mark: Shown; size?: 'small' | 'large' }) {
+/** One of our marks, also at a place in a drawing. It is decoration to a screen reader: its word stands beside it. */
+export function Glyph({ mark, size, at }: { mark: Shown; size?: 'small' | 'large'; at?: { x: number; y: number; width: number; height: number } }) {
   return (
-    <svg className={`glyph ${mark} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true">
+    <svg className={`glyph ${mark} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true" {...at}>
       {shapes[mark]}
     </svg>
   )

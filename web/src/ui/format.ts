@@ -6,6 +6,7 @@ const locale = 'en-GB'
 const numbers = new Map<number, Intl.NumberFormat>()
 const currencies = new Map<string, Intl.NumberFormat>()
 const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
+const dayWhole = new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long' })
 const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
 const monthsWhole = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'long' }).format(new Date(2024, m, 1)).toLowerCase())
 const monthNames = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)).slice(0, 3))
@@ -58,6 +59,9 @@ export function day(date: string): string {
   const d = new Date(`${date.slice(0, 10)}T00:00:00`)
   return Number.isNaN(d.getTime()) ? date : weekday.format(d).replace(',', '')
 }
+
+/** A day such as 2026-11-27 as "Friday 27 November". */
+export const wholeDay = (date: string) => dayWhole.format(new Date(`${date.slice(0, 10)}T00:00:00`)).replace(',', '')
 
 /** The day of an instant such as 2026-11-24T09:45:12Z on this device's calendar, as "24 Nov". */
 export const dayOf = (instant: string) => dayOnly.format(new Date(instant))

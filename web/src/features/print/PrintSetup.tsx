@@ -1,7 +1,10 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useRef } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
-import type { Finding, Line, PlaceAnswer, Room, Setup } from '../../api/client'
+import { v7 } from 'uuid'
+import { api, ask, type Answer, type Finding, type Line, type PlaceAnswer, type Room, type Setup } from '../../api/client'
+import { outdate } from '../../api/keys'
 import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
@@ -24,19 +27,51 @@ export function PrintSetup() {
 }
 
 function Sheet({ setup, room }: { setup: Setup; room: Room }) {
-  const session = useSession()
   usePageTitle(setup.name)
   const asked = useQuery(answerQuery(planOf(draftOf(setup)), room.version))
   if (asked.error) return <Failure error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)} retry={() => void asked.refetch()} />
   if (!asked.data || asked.isPlaceholderData) return <Waiting what="the check" />
-  const a = asked.data.answer
+  return <Paper setup={setup} room={room} answer={asked.data.answer} />
+}
+
+/** Notes that the set-up was printed as it is, so that Today says when the sheet is not true any more. */
+function usePrinted(setup: Setup) {
+  const client = useQueryClient()
+  const at = useRef(0)
+  const note = useCallback(() => {
+    if (Date.now() - at.current < onePrintMs) return
+    at.current = Date.now()
+    ask(api.PUT('/api/prints/{id}', { params: { path: { id: v7() } }, body: { setup_id: setup.id, version: setup.version } })).then(
+      () => outdate(client, 'seen'),
+      () => (at.current = 0),
+    )
+  }, [client, setup.id, setup.version])
+  useEffect(() => {
+    window.addEventListener('beforeprint', note)
+    return () => window.removeEventListener('beforeprint', note)
+  }, [note])
+  return note
+}
+
+const onePrintMs = 3000
+
+function Paper({ setup, room, answer: a }: { setup: Setup; room: Room; answer: Answer }) {
+  const session = useSession()
+  const printed = usePrinted(setup)
   const lines = answered(a)
   const findings = lines.flatMap((l) => l.findings)
   return (
     <main className="paper">
       <p className="no-print actions">
         <Link to={`/bench/${setup.id}`}>Back to the bench</Link>
-        <Button onClick={() => window.print()}>Print</Button>
+        <Button
+          onClick={() => {
+            printed()
+            window.print()
+          }}
+        >
+          Print
+        </Button>
       </p>
       <header>
         <div>

@@ -1,0 +1,158 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+
+	"emblo/e2e/harness"
+)
+
+// From two plans to a list, ticked off on a phone without a network, received with one tap: the jars
+// and the plans follow, and a second phone in the same shop receives nothing twice.
+func TestFromPlansToTheShopAndBack(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Today()
+	p.See("Short by", "22 g of cream of tartar", "apple puree")
+	p.Click("link", "Cupboard")
+	p.See("22 g short by", "Apple puree", "none", "To buy, earliest need first", "1 × 40 g", "18 g left over")
+	p.Accessible()
+
+	phone := harness.Sit(t, app, 390, 844)
+	phone.Demo()
+	phone.Open("/cupboard/list")
+	phone.See("for Bakery counter", "22 g short", "Waits for cream of tartar", "Waits for apple puree")
+	phone.Accessible()
+	other := harness.Sit(t, app, 390, 844)
+	other.Demo()
+	other.Open("/cupboard/list")
+	other.See("for Bakery counter")
+
+	phone.Click("button", "The shop has none Apple puree")
+	phone.See("The shop has none.", "Cannot be made as planned: no apple puree")
+	phone.Click("button", "It has some Apple puree")
+	phone.Gone("Cannot be made as planned: no apple puree")
+	phone.Offline(true)
+	phone.Click("checkbox", "Cream of tartar: in the basket")
+	phone.Click("checkbox", "Apple puree: in the basket")
+	phone.See("kept here until the line is back", "Ticks are on their way")
+	time.Sleep(500 * time.Millisecond) // the line is away for a while
+	phone.Offline(false)
+	phone.See("Put 2 things into the cupboard")
+	phone.Gone("kept here until the line is back")
+	other.Open("/cupboard/list")
+	other.See("Put 2 things into the cupboard")
+	phone.Click("button", "Put 2 things into the cupboard")
+	phone.See("2 things put into the cupboard", "Nothing of it is known to be short")
+	phone.Gone("22 g short")
+	other.Click("button", "Put 2 things into the cupboard")
+	other.See("0 things put into the cupboard")
+
+	p.Open("/cupboard")
+	p.See("55 g", "needs 37 g by")
+	p.Click("button", "Cream of tartar")
+	p.See("came in", "by Tansy Quill")
+	p.Click("button", "½")
+	p.See("50 g", "counted")
+	p.Type("textbox", "How much; empty when nobody weighs it", "a lot")
+	p.Click("button", "Note it")
+	p.See("Type how much, such as 500 g")
+	p.Click("button", "Used")
+	p.Type("textbox", "How much", "30 g")
+	p.Click("button", "Note it")
+	p.See("20 g")
+	p.Accessible()
+	p.Click("button", "Close")
+	p.See("17 g short by")
+	file := string(p.Download("cupboard.csv", func() { p.Click("button", "Save as CSV") }))
+	assert.Contains(t, file, "Cream of tartar,,,20,g,spice drawer,,100,3.65")
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.See("17 g cream of tartar") // the plan knows
+	p.Open("/cupboard/list/print")
+	p.See("Cream of tartar", "1 × 40 g", "the label of each packet")
+	for _, paper := range []chromedp.PaperSize{chromedp.PaperA4, chromedp.PaperLetter} {
+		assert.Equal(t, 1, strings.Count(string(p.Sheet(paper)), "/Type /Page\n"))
+	}
+}
+
+// From a question to a planned set-up in three interactions, counted from Today.
+func TestWhatCanIMakeInThree(t *testing.T) {
+	p := &hand{Person: harness.Sit(t, harness.Start(t), 1280, 800)}
+	p.Today()
+	p.tap("link", "What can I make?")
+	p.See("From the cupboard, for the room")
+	p.pick("Room", "Puddles")
+	p.See("more are here but not for this room")
+	p.tap("button", "Set it up Infant rice cereal")
+	p.See("Infant rice cereal", "Ready with", "Pour infant rice cereal", "Saved")
+	assert.LessOrEqual(t, p.n, 3, "interactions")
+	p.Open("/cupboard/makes")
+	p.See("Nearly: one thing is missing")
+	p.Accessible()
+	p.Size(390, 844)
+	p.Accessible()
+}
+
+// A sesame allergy that is added turns the plans that hold it and only those, on Today, though the
+// server is killed in between; a sheet that was printed before is not true any more.
+func TestASesameAllergyTurnsTheRightPlans(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Demo()
+	plan(p, "Pebbles")
+	p.Type("textbox", "Name of the set-up", "Crumb beach")
+	put(p, "crumb sand", "Rice-cracker crumb")
+	p.See("Keep out: Rice-cracker crumb") // so much of it holds too much salt
+	p.Click("button", "Rice-cracker crumb")
+	p.Click("button", "marks that show the floor")
+	p.See("3 mm", "Ready with", "Saved")
+	p.Click("link", "Print the sheet")
+	p.See("Crumb beach", "Rice-cracker crumb")
+	assert.Equal(t, 1, p.Printed(func() { p.Click("button", "Print") }))
+	p.Open("/today")
+	p.See("Nothing has changed since it was looked at")
+	p.Open("/rooms")
+	p.Click("link", "Pebbles")
+	p.Click("button", "Add an allergy of DW")
+	p.Set("combobox", "DW is allergic to", "sesame")
+	p.Click("button", "Save room")
+	p.See("nut-free room") // the list of rooms: it is saved
+	app.Kill()
+	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
+	p.Open("/today")
+	p.See("2 things to look at again", "Crumb beach, ", "Most packets of it hold sesame", "The sheet of Crumb beach is not true any more")
+	for _, other := range []string{"Harbour water tub, ", "Bakery counter, ", "Marks in rice, "} {
+		assert.NotContains(t, p.Text(), other+"Sat", "only the plan that holds it")
+	}
+	assert.Equal(t, 1, strings.Count(p.Text(), "Noted"))
+	p.Accessible()
+	p.Click("button", "Noted Crumb beach")
+	p.See("1 thing to look at again")
+	p.Click("button", "It is in the bin Crumb beach")
+	p.See("Nothing has changed since it was looked at")
+}
+
+// Who is here is said before play, and the plans of the day are judged for them.
+func TestWhoIsHereToday(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Today()
+	p.See("nobody has said for today")
+	p.Type("textbox", "A child visits Puddles", "Apple")
+	p.Click("button", "Add to Puddles")
+	p.See("two letters")
+	p.Type("textbox", "A child visits Puddles", "VX Sep 2024 milk touch")
+	p.Click("button", "Add to Puddles")
+	p.See("VX", "7 children")
+	p.Click("button", "Adults in Puddles today: less")
+	p.See("2 on any other day", "short by the staffing table", "Apple puree paint, ", "more adult")
+	p.Accessible()
+	p.Click("button", "VX does not visit")
+	p.See("6 children")
+	p.Click("button", "Adults in Puddles today: more")
+	p.See("as usual", "Nothing has changed since it was looked at")
+}

@@ -1,0 +1,26 @@
+import { queryOptions } from '@tanstack/react-query'
+import { api, ask } from '../../api/client'
+import { unkept } from '../../api/keys'
+
+const oftenMs = 60_000
+
+/** The day at a glance; it is asked again every minute, as others change it. */
+export const todayQuery = queryOptions({
+  ...unkept,
+  queryKey: ['today'],
+  queryFn: ({ signal }) => ask(api.GET('/api/today', { signal })),
+  refetchInterval: oftenMs,
+})
+
+/** When something that is begun now could open: the next half hour, or tomorrow morning. `now` is the centre's wall clock. */
+export function nextOpening(now: string): string {
+  const minutes = Number(now.slice(11, 13)) * 60 + Number(now.slice(14, 16))
+  const opens = Math.ceil((minutes + 15) / 30) * 30
+  const lastOpening = 17 * 60
+  if (opens > lastOpening) {
+    const d = new Date(`${now.slice(0, 10)}T00:00:00Z`)
+    d.setUTCDate(d.getUTCDate() + 1)
+    return `${d.toISOString().slice(0, 10)}T09:30`
+  }
+  return `${now.slice(0, 10)}T${String(Math.floor(opens / 60)).padStart(2, '0')}:${String(opens % 60).padStart(2, '0')}`
+}

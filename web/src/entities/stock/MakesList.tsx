@@ -1,0 +1,92 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Button } from 'react-bootstrap'
+import { useNavigate } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ask, type Schemas } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { mayWrite, useSession } from '../../session/session'
+import { duration, plural } from '../../ui/format'
+import { Mark, markWord } from '../../ui/Mark'
+import { Failure, Waiting } from '../../ui/States'
+import { emptySetup, newPlace } from '../setup/model'
+import { makesQuery } from './queries'
+
+type Makeable = Schemas['Makeable']
+
+const firstShown = 8
+
+/** What can be made for a room from what is here, each a tap from being a set-up. */
+export function MakesList({ room, playAt }: { room: string; playAt: string }) {
+  const makes = useQuery(makesQuery(room, playAt))
+  const [all, setAll] = useState(false)
+  if (makes.error) return <Failure error={makes.error} retry={() => void makes.refetch()} />
+  if (!makes.data) return <Waiting what="what can be made" />
+  const { here, nearly, kept_out } = makes.data
+  const shown = all ? here : here.slice(0, firstShown)
+  return (
+    <div className="makes">
+      {here.length === 0 && <p>Nothing that is noted in the cupboard goes in for this room by itself. Note what there is, or look at what is nearly there.</p>}
+      <ul aria-label="All here">
+        {shown.map((m) => (
+          <Row key={m.name} make={m} room={room} playAt={playAt} />
+        ))}
+      </ul>
+      {here.length > shown.length && (
+        <Button variant="outline-primary" onClick={() => setAll(true)}>
+          {here.length - shown.length} more
+        </Button>
+      )}
+      {nearly.length > 0 && (
+        <>
+          <h2>Nearly: one thing is missing</h2>
+          <ul aria-label="Nearly">
+            {nearly.map((m) => (
+              <Row key={m.name} make={m} room={room} playAt={playAt} />
+            ))}
+          </ul>
+        </>
+      )}
+      {kept_out > 0 && <p className="soft">{plural(kept_out, 'more is', 'more are')} here but not for this room: Check says why.</p>}
+    </div>
+  )
+}
+
+function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: string }) {
+  const session = useSession()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const plan = useMutation({
+    mutationFn: async () => {
+      const id = v7()
+      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...emptySetup(room, playAt), name: m.name, places: [newPlace(m.base)] } }))
+      return id
+    },
+    onSuccess: async (id) => {
+      await outdate(client, 'setup')
+      await navigate(`/bench/${id}`)
+    },
+  })
+  const takes = [m.minutes_hands > 0 ? `${duration(m.minutes_hands)} by hand` : '', m.minutes_waiting > 0 ? `${duration(m.minutes_waiting)} waiting` : '', m.clean_up ? `after: ${m.clean_up}` : '']
+  return (
+    <li>
+      <Mark mark={m.mark} />
+      <div>
+        <b>{m.name}</b>
+        <span className="soft">
+          {markWord(m.mark)}
+          {m.reason && `: ${m.reason.toLowerCase()}`}
+        </span>
+        <span className="soft">{takes.filter(Boolean).join(' · ')}</span>
+        {m.lacking.length > 0 && <span className="short">No {m.lacking.join(', ').toLowerCase()}</span>}
+        {!m.enough && <span className="short">{m.for > 0 ? `What is here is enough for ${plural(m.for, 'child', 'children')}` : 'Too little of it is here'}</span>}
+        {plan.error && <span role="alert">{plan.error.message}</span>}
+      </div>
+      {mayWrite(session) && (
+        <Button variant="outline-primary" disabled={plan.isPending} onClick={() => plan.mutate()}>
+          Set it up<span className="visually-hidden"> {m.name}</span>
+        </Button>
+      )}
+    </li>
+  )
+}

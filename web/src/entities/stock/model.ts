@@ -1,0 +1,40 @@
+import type { Schemas } from '../../api/client'
+import { grams, money, number } from '../../ui/format'
+
+export type Jar = Schemas['StoredJar']
+export type BuyLine = Schemas['BuyLine']
+type Unit = Jar['unit']
+
+/** So much of a thing in its unit: "1.2 kg", "24". */
+export const quantity = (n: number, unit: Unit): string => (unit === 'pieces' ? number(n, 0) : grams(n))
+
+/** What is in a jar, in words. */
+export function inIt(jar: Jar): string {
+  if (jar.version === 0) return 'none'
+  if (jar.overdrawn) return 'weigh it: more was used than was noted'
+  if (!jar.weighed) return jar.unit === 'pieces' ? 'not counted' : 'not weighed'
+  return jar.here ? quantity(jar.amount, jar.unit) : 'run out'
+}
+
+/** The same line of the list, over reloads. */
+export const lineKey = (l: Pick<BuyLine, 'item_id' | 'free' | 'heat_treated'>) => [l.item_id, ...l.free, l.heat_treated ? 'heat-treated' : ''].join(' ')
+
+/** Packs in words: "5 × 500 g + 1 × 250 g". */
+export const packsIn = (packs: Schemas['BuyPack'][], unit: Unit) => packs.map((p) => `${p.count} × ${quantity(p.amount, unit)}`).join(' + ')
+
+/** What packs cost in all; undefined where one of them has no price. */
+export function costs(packs: Schemas['BuyPack'][], currency: string): string | undefined {
+  let sum = 0
+  for (const p of packs) {
+    if (p.coins === undefined) return undefined
+    sum += p.coins * p.count
+  }
+  return packs.length > 0 ? money(sum, currency) : undefined
+}
+
+/** The lines by where they stand in a shop, in the order of the first that is needed. */
+export function byAisle(lines: BuyLine[]): [string, BuyLine[]][] {
+  const aisles = new Map<string, BuyLine[]>()
+  for (const l of lines) aisles.set(l.aisle, [...(aisles.get(l.aisle) ?? []), l])
+  return [...aisles]
+}

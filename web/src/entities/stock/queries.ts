@@ -1,0 +1,59 @@
+import { queryOptions, type QueryClient } from '@tanstack/react-query'
+import { api, ask, type Schemas } from '../../api/client'
+import { outdate, unkept } from '../../api/keys'
+import type { Sender } from '../../api/outbox'
+
+export const cupboardQuery = queryOptions({
+  queryKey: ['cupboard'],
+  queryFn: ({ signal }) => ask(api.GET('/api/cupboard', { signal })),
+})
+
+/** What coming plans are short of. It is kept, as a shop may be without a network. */
+export const shoppingQuery = queryOptions({
+  queryKey: ['shopping'],
+  queryFn: ({ signal }) => ask(api.GET('/api/shopping', { signal })),
+  gcTime: Infinity,
+})
+
+/** What can be made for a room from what is here. */
+export const makesQuery = (room_id: string, play_at: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: ['makes', room_id, play_at],
+    queryFn: ({ signal }) => ask(api.GET('/api/makes', { params: { query: { room_id, play_at } }, signal })),
+    enabled: room_id !== '',
+  })
+
+/** What happened to a jar, latest first. */
+export const movesQuery = (id: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: ['moves', id],
+    queryFn: ({ signal }) => ask(api.GET('/api/jars/{id}/moves', { params: { path: { id } }, signal })),
+  })
+
+/** A tick of the shopping list as it waits on this device: the line it is of is its id. */
+export interface TickLetter extends Omit<Schemas['TickInput'], never> {
+  id: string
+}
+
+const unversioned = { version: 0 }
+
+/** Sends ticks: the newest of each line. */
+export const tickSender = (client: QueryClient): Sender => ({
+  send: async (_, __, body) => {
+    const { id, ...tick } = body as TickLetter
+    await ask(api.PUT('/api/shopping/ticks/{id}', { params: { path: { id } }, body: tick }))
+    return unversioned
+  },
+  saved: () => void outdate(client, 'tick'),
+})
+
+/** Sends what happened to a jar, each under the id that it was noted with. */
+export const moveSender = (client: QueryClient): Sender => ({
+  send: async (id, _, body) => {
+    await ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, body: body as Schemas['MoveInput'] }))
+    return unversioned
+  },
+  saved: () => void outdate(client, 'cupboard'),
+})

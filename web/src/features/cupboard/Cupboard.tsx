@@ -1,0 +1,208 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useDeferredValue, useState, type ChangeEvent } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { Link } from 'react-router'
+import { v7 } from 'uuid'
+import { api, ask } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { inIt, quantity, type Jar } from '../../entities/stock/model'
+import { cupboardQuery, shoppingQuery } from '../../entities/stock/queries'
+import { Pick } from '../../entities/thing/Pick'
+import { mayWrite, useSession } from '../../session/session'
+import { day, money, plural } from '../../ui/format'
+import { Empty, Failure, Undo, Waiting } from '../../ui/States'
+import { usePageTitle } from '../../ui/usePageTitle'
+import { JarPanel } from './JarPanel'
+import { JarPicture } from './JarPicture'
+import { ToBuy } from './ToBuy'
+
+/** What is in, with the line that coming plans need, and what to buy. */
+export function Cupboard() {
+  usePageTitle('Cupboard')
+  const session = useSession()
+  const cupboard = useQuery(cupboardQuery)
+  const shopping = useQuery(shoppingQuery)
+  const [open, setOpen] = useState<Jar | null>(null)
+  const [removed, setRemoved] = useState<Jar | null>(null)
+  const [words, setWords] = useState('')
+  const [adding, setAdding] = useState(false)
+  const q = useDeferredValue(words.trim().toLowerCase())
+  const client = useQueryClient()
+  const restore = useMutation({
+    mutationFn: (id: string) => ask(api.POST('/api/jars/{id}/restore', { params: { path: { id } } })),
+    onSuccess: async () => {
+      setRemoved(null)
+      await outdate(client, 'cupboard')
+    },
+  })
+  const add = useMutation({
+    mutationFn: async (item_id: string) => ask(api.PUT('/api/jars/{id}', { params: { path: { id: v7() } }, body: { version: 0, item_id, free: [], heat_treated: false, place: '', best_before: '', opened: '', packs: [] } })),
+    onSuccess: async (jar) => {
+      setAdding(false)
+      setOpen(jar)
+      await outdate(client, 'cupboard')
+    },
+  })
+  const all = cupboard.data?.jars ?? []
+  const shown = all.filter((j) => !q || [j.name, j.says, j.place, j.aisle].join(' ').toLowerCase().includes(q))
+  const here = open && (all.find((j) => j.id === open.id) ?? open)
+  const error = cupboard.error ?? add.error ?? restore.error
+  return (
+    <>
+      <main className="screen cupboard">
+        <header className="screen-head">
+          <div>
+            <h1>Cupboard</h1>
+            <p className="soft">What is in, and the line that the plans of the next two weeks need. Tap a jar to count it.</p>
+          </div>
+          <div className="actions">
+            {mayWrite(session) && (
+              <Button variant="outline-primary" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+                Add a jar
+              </Button>
+            )}
+            <Link className="btn btn-primary" to="/cupboard/makes">
+              What can I make today?
+            </Link>
+          </div>
+        </header>
+        {error && <Failure error={error} retry={() => void cupboard.refetch()} />}
+        {adding && <Pick label="What goes into the jar" placeholder="flour, rice, wooden boats" autoFocus onPick={(item) => add.mutate(item.id)} />}
+        {!cupboard.data && !cupboard.error && <Waiting what="the cupboard" />}
+        {cupboard.data && all.length === 0 && <Empty>No jar yet. Add what you have: the bench then says what is short, and what can be made of it.</Empty>}
+        <div className="cupboard-columns">
+          <section aria-label="Jars">
+            {all.length > 8 && <Form.Control type="search" className="find-jar" aria-label="Search the cupboard" placeholder="Search by name, label or place" maxLength={60} value={words} onChange={(e) => setWords(e.target.value)} />}
+            {all.length > 0 && shown.length === 0 && <p className="soft">No jar is called “{words.trim()}”.</p>}
+            <ul className="jars">
+              {shown.map((j) => (
+                <li key={j.id || `${j.item_id} ${j.says}`}>
+                  <JarCard jar={j} onOpen={() => (j.version === 0 ? add.mutate(j.item_id) : setOpen(j))} />
+                </li>
+              ))}
+            </ul>
+            <Files />
+          </section>
+          <section className="to-buy" aria-labelledby="to-buy">
+            <h2 id="to-buy">To buy, earliest need first</h2>
+            {shopping.error && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
+            {shopping.data && <ToBuy list={shopping.data} brief />}
+          </section>
+        </div>
+        {here && <JarPanel key={here.id} jar={here} onHide={() => setOpen(null)} onRemoved={(j) => { setOpen(null); setRemoved(j) }} />}
+        {removed && <Undo text={`${removed.name} taken out of the cupboard.`} onUndo={() => restore.mutate(removed.id)} onGone={() => setRemoved(null)} />}
+      </main>
+      {cupboard.data && (
+        <footer className="counter on-dark plain">
+          <div>
+            <span>coming plans need</span>
+            <strong className="figure">
+              {plural(cupboard.data.needed, 'thing')}
+              {cupboard.data.short > 0 ? `, ${cupboard.data.short} short` : ', none short'}
+              {cupboard.data.unweighed > 0 && `, ${cupboard.data.unweighed} not weighed`}
+            </strong>
+          </div>
+          {cupboard.data.buy_coins !== undefined && (
+            <div>
+              <span>to buy</span>
+              <strong className="figure">{money(cupboard.data.buy_coins, session.centre.currency)}</strong>
+            </div>
+          )}
+          {cupboard.data.goes_off && (
+            <div>
+              <span>goes off first</span>
+              <strong className="figure">
+                {cupboard.data.goes_off.name.toLowerCase()}, {day(cupboard.data.goes_off.on)}
+              </strong>
+            </div>
+          )}
+          <Link className="print" to="/cupboard/list">
+            Tick off in the shop
+          </Link>
+        </footer>
+      )}
+    </>
+  )
+}
+
+function JarCard({ jar: j, onOpen }: { jar: Jar; onOpen: () => void }) {
+  return (
+    <div className="jar-card">
+      <JarPicture jar={j} />
+      <div>
+        <button type="button" onClick={onOpen}>
+          <b>{j.name}</b>
+          {j.says && <span className="says">{j.says}</span>}
+        </button>
+        <strong className={j.weighed || j.version === 0 ? 'figure' : 'figure unweighed'}>{inIt(j)}</strong>
+        {j.unreadable && <span className="short">{j.unreadable}</span>}
+        {j.need && <Need jar={j} />}
+        {j.date === 'past' && <span className="short">best before {day(j.best_before ?? '')}: past</span>}
+        {j.date === 'soon' && <span className="soon">best before {day(j.best_before ?? '')}</span>}
+        {!j.need && !j.date && j.place && <span className="soft">{j.place}</span>}
+      </div>
+    </div>
+  )
+}
+
+function Need({ jar }: { jar: Jar }) {
+  const n = jar.need
+  if (!n) return null
+  if (n.missing > 0) {
+    return (
+      <span className="short">
+        {quantity(n.missing, jar.unit)} short by {day(n.by)}
+      </span>
+    )
+  }
+  return (
+    <span className="soft">
+      needs {quantity(n.amount, jar.unit)} by {day(n.by)}
+      {n.unweighed && ': weigh it'}
+    </span>
+  )
+}
+
+/** The cupboard out to a spreadsheet, and in from one. */
+function Files() {
+  const session = useSession()
+  const client = useQueryClient()
+  const [said, setSaid] = useState('')
+  const out = useMutation({
+    mutationFn: () => ask(api.GET('/api/cupboard/file')),
+    onSuccess: ({ csv }) => {
+      const a = document.createElement('a')
+      a.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
+      a.download = 'cupboard.csv'
+      a.click()
+      URL.revokeObjectURL(a.href)
+    },
+  })
+  const read = useMutation({
+    mutationFn: async (file: File) => ask(api.POST('/api/cupboard/import', { body: { csv: await file.text() } })),
+    onSuccess: async ({ added }) => {
+      setSaid(`${plural(added, 'jar')} counted.`)
+      await outdate(client, 'cupboard')
+    },
+  })
+  const choose = (e: ChangeEvent<HTMLInputElement>) => {
+    const [file] = e.target.files ?? []
+    if (file) read.mutate(file)
+    e.target.value = ''
+  }
+  const error = out.error ?? read.error
+  return (
+    <div className="files">
+      <Button variant="quiet" onClick={() => out.mutate()}>
+        Save as CSV
+      </Button>
+      {mayWrite(session) && (
+        <label className="btn btn-quiet">
+          Count from a CSV<input type="file" className="visually-hidden" accept=".csv,text/csv,text/plain" onChange={choose} />
+        </label>
+      )}
+      <span role="status">{said}</span>
+      {error && <p role="alert">{error.message}</p>}
+    </div>
+  )
+}

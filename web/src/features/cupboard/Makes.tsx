@@ -1,0 +1,41 @@
+import { useQuery } from '@tanstack/react-query'
+import { Form } from 'react-bootstrap'
+import { useSearchParams } from 'react-router'
+import { MakesList } from '../../entities/stock/MakesList'
+import { roomsQuery } from '../../entities/room/queries'
+import { nextOpening, todayQuery } from '../../entities/day/queries'
+import { dayAndTime } from '../../ui/format'
+import { Empty, Failure, Waiting } from '../../ui/States'
+import { usePageTitle } from '../../ui/usePageTitle'
+
+/** What can I make today? */
+export function Makes() {
+  usePageTitle('What can I make today?')
+  const rooms = useQuery(roomsQuery)
+  const today = useQuery(todayQuery)
+  const [params, setParams] = useSearchParams()
+  const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
+  const error = rooms.error ?? today.error
+  const opens = today.data && nextOpening(today.data.now)
+  return (
+    <main className="screen">
+      <header className="screen-head">
+        <div>
+          <h1>What can I make today?</h1>
+          <p className="soft">From the cupboard, for the room: least care first, then the fewest minutes{opens && `. It would open ${dayAndTime(opens)}`}.</p>
+        </div>
+        <Form.Select className="room-choice" aria-label="Room" value={room?.id ?? ''} onChange={(e) => setParams({ room: e.target.value }, { replace: true })}>
+          {rooms.data?.map((r) => (
+            <option key={r.id} value={r.id}>
+              {r.name}
+            </option>
+          ))}
+        </Form.Select>
+      </header>
+      {error && <Failure error={error} retry={() => void today.refetch()} />}
+      {rooms.data?.length === 0 && <Empty>Add a room first: what goes in depends on its children.</Empty>}
+      {!error && !opens && <Waiting what="the day" />}
+      {room && opens && <MakesList room={room.id} playAt={opens} />}
+    </main>
+  )
+}
