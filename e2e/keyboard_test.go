@@ -20,6 +20,9 @@ func TestKeyboardAlone(t *testing.T) {
 	p.Reach("textbox", "Password")
 	p.Keys(demo.Password)
 	p.Press("Enter")
+	p.See("Who is here today?")
+	p.Reach("link", "Bench")
+	p.Press("Enter")
 	p.See("Night-sky foam")
 
 	p.Reach("combobox", "Room for the new set-up")

@@ -183,7 +183,7 @@ func (h *House) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, d
 		}
 		return out, ErrGone
 	}
-	err = h.of(s).SaveDay(ctx, room, on, in.Version, written.Write(in.DayBody))
+	err = h.of(s).SaveDay(ctx, room, on.String(), in.Version, written.Write(in.DayBody))
 	var stale *store.Conflict
 	switch {
 	case errors.As(err, &stale):

@@ -44,22 +44,22 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 		a.do(http.MethodPut, "/api/moves/"+id, in, http.StatusOK, &j)
 		return j
 	}
-	id := uuid.NewString()
+	id := inOrder()
 	used := written.MoveInput{Kind: "used", Amount: "2 cups"}
 	assert.InDelta(t, 2335.8, note(id, used).Amount, 0.05, "two metric cups of 132.1 g")
 	assert.InDelta(t, 2335.8, note(id, used).Amount, 0.05, "the same once more")
-	assert.InDelta(t, 4335.8, note(uuid.NewString(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
+	assert.InDelta(t, 4335.8, note(inOrder(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
 	before := jarOf(t, a, "plain-flour")
 	for field, in := range map[string]written.MoveInput{
 		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted", Amount: "1 g", At: "2031-01-01T00:00:00Z"},
 		"amount": {Kind: "counted", Amount: "a lot"}} {
 		in.JarID = flour.ID
-		a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
+		a.refused(http.MethodPut, "/api/moves/"+inOrder(), in, http.StatusUnprocessableEntity, field, "")
 	}
-	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format("2006-01-02T15:04:05Z07:00")},
+	a.refused(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format("2006-01-02T15:04:05Z07:00")},
 		http.StatusUnprocessableEntity, "amount", "were used or thrown away since then")
 	assert.Equal(t, before.Amount, jarOf(t, a, "plain-flour").Amount)
-	over := note(uuid.NewString(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
+	over := note(inOrder(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
 	assert.True(t, over.Overdrawn && !over.Weighed && over.Here, "more went out than was there: nobody knows what is left")
 	var moves []written.Moved
 	a.do(http.MethodGet, "/api/jars/"+flour.ID+"/moves", nil, http.StatusOK, &moves)
@@ -68,16 +68,16 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 
 	boats := jarOf(t, a, "wooden-boats")
 	assert.Equal(t, "pieces", boats.Unit)
-	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: boats.ID, Kind: "counted", Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
+	a.refused(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: boats.ID, Kind: "counted", Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
 
 	// Of one thing there is a jar for each label; prices are read as people type them.
 	oats := written.JarInput{ItemID: "rolled-oats", Free: []string{"wheat"}, Packs: []written.TypedPack{{Amount: "1 lb", Price: "3,65"}}}
 	var free written.StoredJar
-	free.ID = uuid.NewString()
+	free.ID = inOrder()
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, &free)
 	assert.Equal(t, "wheat-free", free.Says)
 	assert.Equal(t, []written.Pack{{Amount: 454, Coins: ptr(365)}}, free.Packs)
-	a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), oats, http.StatusUnprocessableEntity, "item_id", "with the same label already")
+	a.refused(http.MethodPut, "/api/jars/"+inOrder(), oats, http.StatusUnprocessableEntity, "item_id", "with the same label already")
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, nil)
 	other := oats
 	other.Place = "pantry"
@@ -88,7 +88,7 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 		in := oats
 		in.Packs = slices.Clone(oats.Packs)
 		change(&in)
-		a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
+		a.refused(http.MethodPut, "/api/jars/"+inOrder(), in, http.StatusUnprocessableEntity, field, "")
 	}
 }
 
@@ -213,3 +213,6 @@ func asText(t *testing.T, v any) string {
 	require.NoError(t, err)
 	return string(text)
 }
+
+// inOrder returns an id that comes after those before it, as clients make them.
+func inOrder() string { return uuid.Must(uuid.NewV7()).String() }

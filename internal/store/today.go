@@ -7,7 +7,6 @@ import (
 
 	"github.com/google/uuid"
 
-	"emblo/core/age"
 	"emblo/core/written"
 )
 
@@ -96,7 +95,7 @@ func (DayRow) TableName() string { return "days" }
 
 // SaveDay keeps who is in a room on a day: version 0 when nobody has said so yet. A repeated save that
 // has gone through is harmless; the errors are *Conflict with what is stored, and ErrNoRoom.
-func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day age.Date, version int, doc []byte) error {
+func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day string, version int, doc []byte) error {
 	err := c.transact(ctx, func(tx *Centre) error {
 		if err := tx.holdID(ctx, room); err != nil {
 			return err
@@ -106,10 +105,10 @@ func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day age.Date, vers
 			return ErrNoRoom
 		}
 		var rows []DayRow
-		if err := tx.mine(ctx).Where("room_id = ? and day = ?", room, day.String()).Find(&rows).Error; err != nil {
+		if err := tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Find(&rows).Error; err != nil {
 			return err
 		}
-		row := DayRow{CentreID: c.id, RoomID: room, Day: day.String(), Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.db.NowFunc()}
+		row := DayRow{CentreID: c.id, RoomID: room, Day: day, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.db.NowFunc()}
 		if len(rows) == 0 {
 			if version != 0 {
 				return &Conflict{Doc{ID: room, Version: 0}}
@@ -120,7 +119,7 @@ func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day age.Date, vers
 		if repeated, err := stale(current, version, doc); repeated || err != nil {
 			return err
 		}
-		return tx.mine(ctx).Where("room_id = ? and day = ?", room, day.String()).Select("doc", "form", "version", "updated_at").Updates(&row).Error
+		return tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Select("doc", "form", "version", "updated_at").Updates(&row).Error
 	})
 	return err
 }

@@ -5,13 +5,13 @@ import type { QueryClient } from '@tanstack/react-query'
 export const unkept = { gcTime: 0 }
 
 /** What is judged or reckoned for a room, by the first word of its key. */
-const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts', 'makes', 'today']
+const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts', 'makes', 'today', 'cupboard', 'shopping']
 
 /** What a change to something makes old, by the first word of its key. Every query's key begins with a word of this table. */
 const outdates = {
-  room: ['rooms', 'cupboard', 'shopping', ...judged],
+  room: ['rooms', ...judged],
   setup: ['setups', 'today', 'cupboard', 'shopping'],
-  thing: ['shelf', 'book', 'cupboard', 'shopping', ...judged],
+  thing: ['shelf', 'book', ...judged],
   recipe: ['recipe', 'book', 'shelf', ...judged],
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today'],
   tick: ['shopping'],

@@ -94,6 +94,7 @@ export const limits = {
   },
   "MoveInput": {
     "amount": 40,
+    "at": 40,
     "jar_id": 36
   },
   "NamedVolume": {

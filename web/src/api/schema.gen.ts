@@ -2322,10 +2322,7 @@ export interface components {
             amount: string;
             /** Format: double */
             packs?: number;
-            /**
-             * Format: date-time
-             * @description When it happened, where that was not now.
-             */
+            /** @description When it happened, where that was not now: 2026-11-26T07:30:00Z. */
             at?: string;
         };
         /** @description One thing that happened to a jar. */

@@ -197,6 +197,9 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
 
 const mostOthers = 3
 
+/** What has just been opened does not stay behind the edge of the counter. */
+const intoView = (e: HTMLElement | null) => e?.scrollIntoView({ block: 'nearest' })
+
 /** Vessels to pour into when the one that was planned is not here: those that hold most nearly as much. */
 function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; vessels: Schemas['Vessel'][]; onTake: (v: Schemas['Vessel']) => void }) {
   const [asked, setAsked] = useState(false)
@@ -209,7 +212,7 @@ function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; 
         No {vessel.name.toLowerCase()} here
       </Button>
       {asked && (
-        <ul className="swaps others" aria-label={`Instead of the ${vessel.name.toLowerCase()}`}>
+        <ul className="swaps others" ref={intoView} aria-label={`Instead of the ${vessel.name.toLowerCase()}`}>
           {others.slice(0, mostOthers).map((v) => (
             <li key={v.id}>
               <div>
