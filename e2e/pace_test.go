@@ -13,6 +13,8 @@ const processor, megabits = 4, 6.4
 
 // paced are the screens whose coming up is measured, with words that stand there at the end.
 var paced = []struct{ name, path, words string }{
+	{"today", "/today", "Who is here today?"},
+	{"cupboard", "/cupboard", "To buy, earliest need first"},
 	{"bench", "/bench", "Night-sky foam"},
 	{"rooms", "/rooms", "nut-free room"},
 	{"shelf", "/shelf", "Grains, seeds and pulses"},

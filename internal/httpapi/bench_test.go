@@ -117,7 +117,8 @@ func BenchmarkLists(b *testing.B) {
 	one, sameRoom := open(25)
 	require.Equal(b, room, sameRoom)
 	for name, path := range map[string]string{"set-ups": "/api/setups?limit=25", "rooms": "/api/rooms",
-		"shelf": "/api/shelf/board?use=open&room_id=" + room, "recipes": "/api/recipes?room_id=" + room} {
+		"shelf": "/api/shelf/board?use=open&room_id=" + room, "recipes": "/api/recipes?room_id=" + room,
+		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "what can be made": "/api/makes?play_at=2026-11-24T10:00&room_id=" + room} {
 		b.Run(name, func(b *testing.B) {
 			many(path)
 			one(path)

@@ -295,6 +295,10 @@ func TestQueriesPerRequest(t *testing.T) {
 		{http.MethodGet, "/api/recipes?room_id=" + setup.RoomID, nil, 2},
 		{http.MethodGet, "/api/setups/" + plan, nil, 2},
 		{http.MethodGet, "/api/setups?limit=25", nil, 2},
+		{http.MethodGet, "/api/today", nil, 2},
+		{http.MethodGet, "/api/cupboard", nil, 2},
+		{http.MethodGet, "/api/shopping", nil, 3},
+		{http.MethodGet, "/api/makes?play_at=2026-11-24T10:00&room_id=" + setup.RoomID, nil, 1},
 	}
 	asked := func() (counts []int64) {
 		for _, r := range requests {
@@ -318,4 +322,8 @@ func threeYears(t testing.TB, url string, days int) {
 	testdb.Exec(t, url, fmt.Sprintf(`insert into setups (centre_id, id, doc, form, version)
 		select s.centre_id, gen_random_uuid(), s.doc || jsonb_build_object('play_at', to_char(timestamp '2026-11-23 09:30' - n * interval '1 day', 'YYYY-MM-DD"T"HH24:MI')), s.form, 1
 		from (select * from setups where doc->>'name' = 'Harbour scoop tub') s, generate_series(1, %d) n`, days))
+	// Of every jar something is used each day, and it is counted once a week.
+	testdb.Exec(t, url, fmt.Sprintf(`insert into moves (centre_id, id, jar_id, at, kind, amount)
+		select j.centre_id, gen_random_uuid(), j.id, timestamp '2026-11-23 17:00' - n * interval '1 day', case when n %% 7 = 0 then 'counted' else 'used' end, case when n %% 7 = 0 then 2000 else 5 end
+		from jars j, generate_series(2, %d) n`, days))
 }

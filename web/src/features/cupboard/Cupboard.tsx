@@ -46,6 +46,8 @@ export function Cupboard() {
   const all = cupboard.data?.jars ?? []
   const shown = all.filter((j) => !q || [j.name, j.says, j.place, j.aisle].join(' ').toLowerCase().includes(q))
   const here = open && (all.find((j) => j.id === open.id) ?? open)
+  // Both come up together, so that nothing jumps.
+  const whole = cupboard.data !== undefined && (shopping.data !== undefined || shopping.error !== null)
   const error = cupboard.error ?? add.error ?? restore.error
   return (
     <>
@@ -68,9 +70,9 @@ export function Cupboard() {
         </header>
         {error && <Failure error={error} retry={() => void cupboard.refetch()} />}
         {adding && <Pick label="What goes into the jar" placeholder="flour, rice, wooden boats" autoFocus onPick={(item) => add.mutate(item.id)} />}
-        {!cupboard.data && !cupboard.error && <Waiting what="the cupboard" />}
+        {!whole && !cupboard.error && <Waiting what="the cupboard" />}
         {cupboard.data && all.length === 0 && <Empty>No jar yet. Add what you have: the bench then says what is short, and what can be made of it.</Empty>}
-        <div className="cupboard-columns">
+        {whole && <div className="cupboard-columns">
           <section aria-label="Jars">
             {all.length > 8 && <Form.Control type="search" className="find-jar" aria-label="Search the cupboard" placeholder="Search by name, label or place" maxLength={60} value={words} onChange={(e) => setWords(e.target.value)} />}
             {all.length > 0 && shown.length === 0 && <p className="soft">No jar is called “{words.trim()}”.</p>}
@@ -88,11 +90,11 @@ export function Cupboard() {
             {shopping.error && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
             {shopping.data && <ToBuy list={shopping.data} brief />}
           </section>
-        </div>
+        </div>}
         {here && <JarPanel key={here.id} jar={here} onHide={() => setOpen(null)} onRemoved={(j) => { setOpen(null); setRemoved(j) }} />}
         {removed && <Undo text={`${removed.name} taken out of the cupboard.`} onUndo={() => restore.mutate(removed.id)} onGone={() => setRemoved(null)} />}
       </main>
-      {cupboard.data && (
+      {whole && cupboard.data && (
         <footer className="counter on-dark plain">
           <div>
             <span>coming plans need</span>
