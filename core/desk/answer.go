@@ -59,7 +59,7 @@ func (d *Desk) Answer(p written.Plan) (written.Answer, error) {
 	if err != nil {
 		return written.Answer{}, err
 	}
-	return d.write(r), nil
+	return d.write(p, r), nil
 }
 
 // AnswerForList returns the answer to a plan with what is made of it, for the list of set-ups.
@@ -68,10 +68,10 @@ func (d *Desk) AnswerForList(p written.Plan) (written.Answer, Judged, error) {
 	if err != nil {
 		return written.Answer{}, Judged{}, err
 	}
-	return d.write(r), d.judged(r, nil), nil
+	return d.write(p, r), d.judged(r, nil), nil
 }
 
-func (d *Desk) write(r reckoned) written.Answer {
+func (d *Desk) write(p written.Plan, r reckoned) written.Answer {
 	out := d.Pen.Answer(r.Answer, r.group, r.opening, d.line)
 	out.Short = d.short(r.Answer, d.Pen)
 	for i := range r.Places {
@@ -81,6 +81,7 @@ func (d *Desk) write(r reckoned) written.Answer {
 	}
 	out.Cost = d.cost(r.Answer, len(r.group.Room().Children), d.Pen)
 	around := r.Around()
+	out.Packets = d.packets(p, &r)
 	out.Wear, out.Families = d.Pen.Some(around.Wear), d.Pen.Text(around.Families)
 	return out
 }

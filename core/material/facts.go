@@ -104,6 +104,8 @@ type Thing struct {
 	// UsuallyContains is what most packets of it hold and some do not: only the packet in the
 	// hand tells.
 	UsuallyContains allergen.Set
+	// ByLabel says that some of this is so because the packet in the hand says so.
+	ByLabel bool
 	// Salt is the share of salt by mass, 0 to 1.
 	Salt Amount
 

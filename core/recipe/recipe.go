@@ -168,6 +168,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
 		f.UsuallyContains |= in.UsuallyContains
+		f.ByLabel = f.ByLabel || in.ByLabel
 		f.TraitsKnown = f.TraitsKnown && in.TraitsKnown
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		share, known := in.Salt.Get()

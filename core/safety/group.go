@@ -107,6 +107,9 @@ func (g Group) Youngest() int { return g.sure.youngest }
 // Declared returns every allergen that a child of the room is allergic to.
 func (g Group) Declared() allergen.Set { return g.sure.eats }
 
+// NutFree reports whether nuts are kept out of the room, allergy or not.
+func (g Group) NutFree() bool { return g.policy.NutFree }
+
 // AdultsNeeded returns the adults that the staffing table asks for.
 func (g Group) AdultsNeeded() int { return g.adultsNeeded }
 

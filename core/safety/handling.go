@@ -265,6 +265,18 @@ var handlingRules = []Rule{
 			}
 		},
 	},
+	{
+		ID: "by-label", Title: "By its label", Family: FamilyContents,
+		Ground:    Ground{"Convention: recipes of shops differ, and a packet is swapped for another in a moment", CommonPractice},
+		Threshold: "What is free of a trace, or heat-treated, because the packet in use says so: with a hand.",
+		Examples: []Example{
+			{Words: "oat crumb, wheat-free by its label", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.facts.ByLabel = true }},
+			{Words: "the same whatever its label says", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return objectsIf(q.facts.ByLabel, WithAHand) },
+		explain: words{reason: "That it goes in rests on what its packet says.", change: "A thing of which every packet may go in.", limit: Number{"judged", "by its label"},
+			do: []say.Text{"Only from the packet whose label says so: read it before it goes in"}}.explain,
+	},
 }
 
 // usuallyMet are the allergens that matter here and that most packets hold.

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"emblo/core/allergen"
+	"emblo/core/material"
 	"emblo/core/say"
 )
 
@@ -45,6 +46,29 @@ func (l Label) Words() []string {
 // Meets reports whether a packet that says so says all that another asks for.
 func (l Label) Meets(asked Label) bool {
 	return l.Free&asked.Free == asked.Free && (l.HeatTreated || !asked.HeatTreated)
+}
+
+// traces are what a packet that is free of something may not hold a trace of either: what is free of
+// gluten is free of wheat, which holds it.
+func (l Label) traces() allergen.Set {
+	if l.Free.Has(allergen.Gluten) {
+		return l.Free.Union(allergen.SetOf(allergen.Wheat))
+	}
+	return l.Free
+}
+
+// On returns the facts of what is in a packet that says so: without the traces, and what most packets
+// hold, that it says it is free of, and not raw where it says that it was heat-treated. What a thing is
+// made of stays. Facts that it changes are so by the label.
+func (l Label) On(f material.Facts) material.Facts {
+	was := f
+	f.MayContain &^= l.traces()
+	f.UsuallyContains &^= l.traces()
+	if l.HeatTreated {
+		f.Traits = f.Traits.Without(material.RawFlour)
+	}
+	f.ByLabel = f.ByLabel || f != was
+	return f
 }
 
 // IsZero reports whether it says nothing.

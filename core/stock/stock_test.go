@@ -13,6 +13,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/allergen"
 	"emblo/core/clock"
+	"emblo/core/material"
 	"emblo/core/money"
 )
 
@@ -249,4 +250,29 @@ func BenchmarkCheapest(b *testing.B) {
 			Cheapest(grams(float64(200+137*i)), packs)
 		}
 	}
+}
+
+// A label takes traces away and nothing else, never what a thing is made of; what it changed is so by
+// the label, and one that says more takes away no less.
+func TestALabelTakesTracesAwayAlone(t *testing.T) {
+	set := func(t *rapid.T, name string) allergen.Set {
+		return allergen.Set(rapid.Uint32().Draw(t, name)) & allergen.SetOf(allergen.All()...)
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		var f material.Facts
+		f.Allergens, f.MayContain, f.UsuallyContains = set(t, "holds"), set(t, "may hold"), set(t, "usually holds")
+		if rapid.Bool().Draw(t, "raw") {
+			f.Traits = f.Traits.With(material.RawFlour, material.Food)
+		}
+		l := Label{set(t, "free") &^ allergen.SetOf(allergen.Other), rapid.Bool().Draw(t, "heat-treated")}
+		more := Label{l.Free | set(t, "free too")&^allergen.SetOf(allergen.Other), true}
+		by, byMore := l.On(f), more.On(f)
+		assert.Equal(t, f.Allergens, by.Allergens)
+		assert.Equal(t, by.MayContain, by.MayContain&f.MayContain&^l.Free)
+		assert.Equal(t, f.MayContain&^by.MayContain, f.MayContain&^by.MayContain&l.traces(), "only what it speaks of")
+		assert.Equal(t, !l.HeatTreated && f.Traits.Has(material.RawFlour), by.Traits.Has(material.RawFlour))
+		assert.Equal(t, by.MayContain != f.MayContain || by.UsuallyContains != f.UsuallyContains || by.Traits != f.Traits, by.ByLabel)
+		assert.Equal(t, byMore.MayContain|byMore.UsuallyContains, (byMore.MayContain|byMore.UsuallyContains)&(by.MayContain|by.UsuallyContains))
+		assert.True(t, more.Meets(l))
+	})
 }

@@ -230,6 +230,20 @@ type Answer struct {
 	Cost           *Cost         `json:"cost,omitzero"`     // absent while nothing has a price
 	Wear           []string      `json:"wear,omitzero"`     // what to wear, and what lies on the floor
 	Families       string        `json:"families,omitzero"` // a note for the day before
+	// Packets are what the packet of a thing may say that matters for these children, and whether the
+	// set-up goes by it.
+	Packets []Packet `json:"packets,omitzero"`
+}
+
+// Packet is something that the packet of a thing may say.
+type Packet struct {
+	ItemID      string   `json:"item_id"`
+	Name        string   `json:"name"`
+	Free        []string `json:"free"`
+	HeatTreated bool     `json:"heat_treated"`
+	Says        string   `json:"says"`
+	Taken       bool     `json:"taken"` // the set-up goes by it
+	Here        bool     `json:"here"`  // the cupboard has a jar that says so
 }
 
 // Shortage is what is missing of one ingredient.

@@ -93,6 +93,15 @@ type Plan struct {
 	PlayAt string     `json:"play_at" max:"16"` // the centre's wall clock, 2026-11-24T09:45
 	Places []Place    `json:"places" max:"20"`
 	Beside []PlanItem `json:"beside" max:"60"` // what all places share
+	// Labels are what the packets that are used say of their things.
+	Labels []PacketLabel `json:"labels,omitzero" max:"20"`
+}
+
+// PacketLabel is what the packet of a thing that a set-up uses says.
+type PacketLabel struct {
+	ItemID      string   `json:"item_id" max:"64"`
+	Free        []string `json:"free,omitzero" max:"20" each:"40"`
+	HeatTreated bool     `json:"heat_treated,omitzero"`
 }
 
 // Setup is a set-up as it is kept.

@@ -43,6 +43,13 @@ func (p Plan) Open() (clock.Wall, *Fault) {
 // Setup reads what stands in a plan.
 func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 	setup := plan.Setup{Places: make([]plan.Place, len(p.Places))}
+	labels, f := p.ReadLabels(shelf)
+	if f != nil {
+		return setup, f
+	}
+	if len(labels) > 0 {
+		shelf = labelled{shelf, labels}
+	}
 	ids := make(map[string]bool)
 	items := func(in []PlanItem, at string) ([]plan.Placed, *Fault) {
 		out := make([]plan.Placed, len(in))
@@ -58,7 +65,6 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 		}
 		return out, nil
 	}
-	var f *Fault
 	for i, in := range p.Places {
 		at := fmt.Sprintf("/places/%d", i)
 		if !IsID(in.ID) || ids[in.ID] {

@@ -426,6 +426,12 @@ type OwnVessel = written.OwnVessel
 // Pack A size that a thing is bought in: whole grams or pieces.
 type Pack = written.Pack
 
+// Packet Something that the packet of a thing may say.
+type Packet = written.Packet
+
+// PacketLabel What the packet of a thing that a set-up uses says.
+type PacketLabel = written.PacketLabel
+
 // Place One place of a set-up: a tub, a tray, a row of bags.
 type Place = written.Place
 

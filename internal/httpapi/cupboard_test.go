@@ -216,3 +216,73 @@ func asText(t *testing.T, v any) string {
 
 // inOrder returns an id that comes after those before it, as clients make them.
 func inOrder() string { return uuid.Must(uuid.NewV7()).String() }
+
+// What a packet says clears only what it speaks for, with a hand, and only from a jar that says so: the
+// plan, the list and the cupboard match on it.
+func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
+	a := demoLead(t)
+	id, mm := uuid.NewString(), 3.0
+	plan := planned(a.room("Lanterns").ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: "rice-cracker-crumb", VesselID: "tray", DepthMM: &mm})
+	answer := func() (out written.Answer) {
+		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &out)
+		return out
+	}
+	unread := answer()
+	assert.Equal(t, "measure-first", unread.Verdict, "most packets of it hold sesame")
+	require.Len(t, unread.Packets, 1)
+	assert.Equal(t, written.Packet{ItemID: "rice-cracker-crumb", Name: "Rice-cracker crumb", Free: []string{"sesame"}, Says: "sesame-free"}, unread.Packets[0])
+	plan.Labels = []written.PacketLabel{{ItemID: "rice-cracker-crumb", Free: []string{"milk"}}}
+	assert.Equal(t, "measure-first", answer().Verdict, "what it does not speak of stays unread")
+	plan.Labels[0].Free = []string{"sesame"}
+	read := answer()
+	assert.Equal(t, "with-a-hand", read.Verdict)
+	assert.True(t, read.Packets[0].Taken && !read.Packets[0].Here)
+	rules := []string{}
+	for _, f := range read.Places[0].Base[0].Findings {
+		rules = append(rules, f.Rule)
+	}
+	assert.Contains(t, rules, "by-label", "it stays with a hand: that packet, and no other")
+	a.do(http.MethodPut, "/api/setups/"+id, written.SetupInput{Setup: written.Setup{Name: "Crumb beach", Plan: plan}}, http.StatusOK, nil)
+
+	jar := func(free ...string) {
+		in := written.JarInput{ItemID: "rice-cracker-crumb", Free: append([]string{}, free...), Packs: []written.TypedPack{{Amount: "1 kg", Price: "4"}}}
+		jar := inOrder()
+		a.do(http.MethodPut, "/api/jars/"+jar, in, http.StatusOK, nil)
+		a.do(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: jar, Kind: "received", Amount: "5 kg"}, http.StatusOK, nil)
+	}
+	jar()
+	line, _ := lineOf(a, "rice-cracker-crumb")
+	assert.Equal(t, "sesame-free", line.Says, "five kilograms that do not say so are none")
+	assert.Nil(t, line.Cheapest, "and a pack of theirs is not the one to buy")
+	jar("sesame", "milk")
+	line, _ = lineOf(a, "rice-cracker-crumb")
+	assert.Empty(t, line.ItemID)
+	assert.True(t, answer().Packets[0].Here)
+
+	// Flour that was heat-treated is not raw; what a thing is made of no label takes away.
+	flour := planned(a.room("Pebbles").ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: "oat-flour", VesselID: "tray", DepthMM: &mm})
+	var raw, treated written.Answer
+	a.do(http.MethodPost, "/api/answer", flour, http.StatusOK, &raw)
+	flour.Labels = []written.PacketLabel{{ItemID: "oat-flour", Free: []string{"wheat", "gluten"}, HeatTreated: true}}
+	a.do(http.MethodPost, "/api/answer", flour, http.StatusOK, &treated)
+	found := func(w written.Answer) (rules []string) {
+		for _, f := range w.Places[0].Base[0].Findings {
+			rules = append(rules, f.Rule)
+		}
+		return rules
+	}
+	assert.Subset(t, found(raw), []string{"raw-flour", "may-contain"})
+	assert.NotContains(t, found(treated), "raw-flour")
+	assert.NotContains(t, found(treated), "may-contain")
+	wheat := planned(a.room("Pebbles").ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: "plain-flour", VesselID: "tray", DepthMM: &mm})
+	wheat.Labels = []written.PacketLabel{{ItemID: "plain-flour", Free: []string{"wheat"}}}
+	a.do(http.MethodPost, "/api/answer", wheat, http.StatusOK, &treated)
+	assert.Equal(t, "keep-out", treated.Verdict)
+	assert.Contains(t, found(treated), "allergen")
+
+	for field, labels := range map[string][]written.PacketLabel{"labels/0/item_id": {{ItemID: "gold", Free: []string{"milk"}}}, "labels/0/free": {{ItemID: "oat-flour", Free: []string{"whaet"}}},
+		"labels/0": {{ItemID: "oat-flour"}}, "labels/1/item_id": {{ItemID: "oat-flour", HeatTreated: true}, {ItemID: "oat-flour", HeatTreated: true}}} {
+		flour.Labels = labels
+		a.refused(http.MethodPost, "/api/answer", flour, http.StatusUnprocessableEntity, field, "")
+	}
+}

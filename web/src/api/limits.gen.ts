@@ -113,6 +113,10 @@ export const limits = {
     "id": 36,
     "name": 40
   },
+  "PacketLabel": {
+    "free": 20,
+    "item_id": 64
+  },
   "Place": {
     "id": 36,
     "items": 60,
@@ -120,6 +124,7 @@ export const limits = {
   },
   "Plan": {
     "beside": 60,
+    "labels": 20,
     "places": 20,
     "play_at": 16,
     "room_id": 36
@@ -186,6 +191,7 @@ export const limits = {
   },
   "Setup": {
     "beside": 60,
+    "labels": 20,
     "name": 60,
     "places": 20,
     "play_at": 16,
@@ -193,6 +199,7 @@ export const limits = {
   },
   "SetupInput": {
     "beside": 60,
+    "labels": 20,
     "name": 60,
     "places": 20,
     "play_at": 16,

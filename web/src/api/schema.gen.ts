@@ -1303,6 +1303,8 @@ export interface components {
             places: components["schemas"]["Place"][];
             /** @description What all places share. */
             beside: components["schemas"]["PlanItem"][];
+            /** @description What the packets that are used say of their things. */
+            labels?: components["schemas"]["PacketLabel"][];
         };
         /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), holes (holes, trays), stem (length_mm, piece_mm, hole_mm, stem_mm), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
         Sum: {
@@ -1363,6 +1365,25 @@ export interface components {
             with: string[];
             places: components["schemas"]["Place"][];
             beside: components["schemas"]["PlanItem"][];
+        };
+        /** @description What the packet of a thing that a set-up uses says. */
+        PacketLabel: {
+            item_id: string;
+            /** @description In the words of the allergen list. */
+            free?: string[];
+            heat_treated?: boolean;
+        };
+        /** @description Something that the packet of a thing may say. */
+        Packet: {
+            item_id: string;
+            name: string;
+            free: string[];
+            heat_treated: boolean;
+            says: string;
+            /** @description The set-up goes by it. */
+            taken: boolean;
+            /** @description The cupboard has a jar that says so. */
+            here: boolean;
         };
         SetupInput: components["schemas"]["Plan"] & {
             /** @description The version last read; 0 creates the set-up. */
@@ -1700,6 +1721,8 @@ export interface components {
             wear?: string[];
             /** @description A note to families for the day before. */
             families?: string;
+            /** @description What the packet of a thing may say that matters for these children, and whether the set-up goes by it. */
+            packets?: components["schemas"]["Packet"][];
         };
         /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months"; the age alone counts beside the others. */
         CheckInput: {

@@ -6,10 +6,10 @@ import { byMark, standing } from '../../ui/Mark'
 export type Draft = SetupInput
 
 /** What of a stored set-up is edited. */
-export const draftOf = ({ version, name, template, room_id, play_at, places, beside }: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside })
+export const draftOf = ({ version, name, template, room_id, play_at, places, beside, labels }: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels })
 
 /** What is asked of the core. */
-export const planOf = ({ room_id, play_at, places, beside }: Draft): Plan => ({ room_id, play_at, places, beside })
+export const planOf = ({ room_id, play_at, places, beside, labels }: Draft): Plan => ({ room_id, play_at, places, beside, labels })
 
 /** What a set-up is called before anybody has named it. */
 export const newName = 'New set-up'
@@ -53,7 +53,7 @@ export function weekOf(playAt: string, today: string, said: (day: string) => str
 const anew = (items: PlanItem[]): PlanItem[] => items.map((i) => ({ ...i, id: v7() }))
 
 /** Places and lines with ids of their own, so that two set-ups never share one. */
-export const copied = ({ places, beside }: Pick<Plan, 'places' | 'beside'>): Pick<Plan, 'places' | 'beside'> => ({ places: places.map((p) => ({ ...p, id: v7(), items: anew(p.items) })), beside: anew(beside) })
+export const copied = ({ places, beside, labels }: Pick<Plan, 'places' | 'beside' | 'labels'>): Pick<Plan, 'places' | 'beside' | 'labels'> => ({ places: places.map((p) => ({ ...p, id: v7(), items: anew(p.items) })), beside: anew(beside), labels })
 
 /** A set-up to be planned again, a week on. */
 export const again = (from: Setup | SetupInput, today: string): SetupInput => ({ ...copied(from), version: 0, name: from.name, room_id: from.room_id, play_at: weekOn(from.play_at, today) })
@@ -110,7 +110,7 @@ export function recipeLink(base: Base | undefined, room_id: string): string | un
 const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use]
 
 /** A line is judged by exactly this; an answer to anything else is not its answer. */
-const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part]])
+const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, plan.labels, Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part]])
 
 const cupsSignature = (plan: Plan, place: Place | undefined, item: PlanItem) => `cups ${signature(plan, place, item)}`
 
@@ -150,7 +150,7 @@ export const baseLines = (lines: Map<string, Line>, plan: Plan, place: Place): (
 /** The same things for the same children on the same day, in whatever amounts. */
 export function sameThings(a: Plan, b: Plan): boolean {
   const things = (items: PlanItem[]) => items.map((i) => [i.id, i.item_id, i.described, i.use, i.cup_id])
-  const of = ({ room_id, play_at, places, beside }: Plan) => [room_id, play_at, places.map((p) => [p.id, kindOf(p.base), p.base?.vessels, things(p.items)]), things(beside)]
+  const of = ({ room_id, play_at, places, beside, labels }: Plan) => [room_id, play_at, labels, places.map((p) => [p.id, kindOf(p.base), p.base?.vessels, things(p.items)]), things(beside)]
   return JSON.stringify(of(a)) === JSON.stringify(of(b))
 }
 

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
-import { ApiError, type Line, type Room, type Setup } from '../../api/client'
+import { ApiError, type Line, type Room, type Schemas, type Setup } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { bookQuery } from '../../entities/recipe/queries'
 import { answerQuery, setupQuery } from '../../entities/setup/queries'
@@ -16,6 +16,7 @@ import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
 import { Counter } from './Counter'
 import { draftOf, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
+import { withPacket } from '../../entities/setup/labels'
 import { theirsIn } from '../../entities/setup/merge'
 import { Picture } from './Picture'
 import { bothOf, keptSetup, useSaving, useStanding } from '../../entities/setup/saving'
@@ -93,7 +94,8 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   // What is drawn from the answer is drawn once for each answer, not with every key.
   const links = JSON.stringify(draft.places.map((p) => recipeLink(p.base, draft.room_id)))
   const picture = useMemo(() => <Picture answer={shown} recipes={JSON.parse(links) as (string | null)[]} />, [shown, links])
-  const why = useMemo(() => <Why answer={shown} swapOf={swapOf} />, [shown, swapOf])
+  const onPacket = useCallback((p: Schemas['Packet'], taken: boolean) => now.current((d) => ({ ...d, labels: withPacket(d, p, taken) })), [])
+  const why = useMemo(() => <Why answer={shown} swapOf={swapOf} onPacket={canWrite ? onPacket : undefined} />, [shown, swapOf, canWrite, onPacket])
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
 

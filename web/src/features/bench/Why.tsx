@@ -6,14 +6,16 @@ import type { Schemas } from '../../api/client'
 import { swapsQuery } from '../../entities/setup/queries'
 import { Swaps } from '../../ui/Swaps'
 import { objections } from '../../entities/setup/model'
+import { Packets } from './Packets'
 
 interface Props {
   answer?: Answer
   swapOf?: (line: Line) => Swapping | undefined
+  onPacket?: (packet: Schemas['Packet'], taken: boolean) => void
 }
 
 /** Every objection, worst first, and what goes with every plan. */
-export function Why({ answer, swapOf }: Props) {
+export function Why({ answer, swapOf, onPacket }: Props) {
   if (!answer) {
     return (
       <p className="soft" role="status">
@@ -38,6 +40,7 @@ export function Why({ answer, swapOf }: Props) {
           {!l.ready && <Instead name={l.name} swapping={swapOf?.(l)} />}
         </div>
       ))}
+      {answer.packets && <Packets packets={answer.packets} onTake={onPacket} />}
       {notes.length > 0 && (
         <ul className="notes" aria-label="For these children">
           {notes.map((n) => (

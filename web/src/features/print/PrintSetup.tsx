@@ -139,6 +139,20 @@ function Paper({ setup, room, answer: a }: { setup: Setup; room: Room; answer: A
               ),
           )}
           {a.places.flatMap((p) => (p.notes ?? []).map((n) => <p key={`${p.id}${n}`}>{n}</p>))}
+          {a.packets?.some((p) => p.taken) && (
+            <>
+              <h2>Only these packets</h2>
+              <ul className="boxes">
+                {a.packets
+                  .filter((p) => p.taken)
+                  .map((p) => (
+                    <li key={`${p.item_id}${p.says}`}>
+                      {p.name}: only from the packet whose label says {p.says}
+                    </li>
+                  ))}
+              </ul>
+            </>
+          )}
           {conditions(findings).length > 0 && (
             <>
               <h2>Goes in with a hand: who does it?</h2>
