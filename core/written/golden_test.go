@@ -89,6 +89,11 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 		}
 		assert.Equal(t, 3, n)
 	}
+	for name, same := range map[string]func([]byte) (any, error){"setup with labels": again[Setup], "jar": again[Jar], "tick": again[Tick], "day": again[DayBody], "judgement": again[Judgement]} {
+		v, err := same(docs3[name])
+		require.NoError(t, err, name)
+		assert.JSONEq(t, string(docs3[name]), string(Write(v)), name)
+	}
 	_, err = Stored[Setup](2, docs3["setup"])
 	assert.ErrorContains(t, err, "template", "a form is not read as another")
 	_, err = Stored[Room](Version+1, []byte("{}"))

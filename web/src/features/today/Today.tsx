@@ -20,20 +20,21 @@ type Day = Schemas['Today']
 export function Today() {
   usePageTitle('Today')
   const today = useQuery(todayQuery)
+  const day = today.error ? undefined : today.data // what could not be asked for anew shows no mark
   return (
     <>
       <main className="screen today">
         <header className="screen-head">
           <div>
-            <h1>{today.data ? wholeDay(today.data.now) : 'Today'}</h1>
-            <p className="soft">{today.data ? inShort(today.data) : ' '}</p>
+            <h1>{day ? wholeDay(day.now) : 'Today'}</h1>
+            <p className="soft">{day ? inShort(day) : ' '}</p>
           </div>
         </header>
         {today.error && <Failure error={today.error} retry={() => void today.refetch()} />}
         {!today.data && !today.error && <Waiting what="the day" />}
-        {today.data && <TheDay day={today.data} />}
+        {day && <TheDay day={day} />}
       </main>
-      {today.data && <Foot day={today.data} />}
+      {day && <Foot day={day} />}
     </>
   )
 }
