@@ -1,0 +1,190 @@
+package prep
+
+import "slices"
+
+// place places the steps in an order, each as late as those placed before it let it.
+func (p *planner) place(order []int) *placed {
+	out := &placed{slots: make([]Slot, len(p.steps)), done: make([]bool, len(p.steps)), order: slices.Clone(order)}
+	need := p.latest()
+	for _, i := range order {
+		slot := p.slot(out, i)
+		out.slots[i], out.done[i] = slot, true
+		out.cost.late += slot.Late
+		if slot.Outside {
+			out.cost.outside += slot.Step.Minutes
+		}
+		out.cost.early += max(0, need[i]-slot.End)
+	}
+	p.mend(out)
+	return out
+}
+
+// slot finds the latest time for a step.
+func (p *planner) slot(out *placed, i int) Slot {
+	s := &p.steps[i]
+	slot := Slot{Step: *s, Why: ByDeadline, Holds: s.Until}
+	end := s.Until - s.Waits
+	for _, j := range p.after[i] {
+		if next := out.slots[j]; next.Start-s.Waits < end {
+			end, slot.Why, slot.With = next.Start-s.Waits, ByNext, next.Step.ID
+		}
+		slot.Holds = min(slot.Holds, out.slots[j].Start)
+	}
+	for {
+		free, ok, moved := p.inWindow(end, s.Minutes)
+		if !ok || free-s.Minutes < p.day.Now {
+			return p.late(out, i, slot)
+		}
+		if moved {
+			slot.Why, slot.With = ByWindow, ""
+		}
+		clash, why := p.clash(out, s, free-s.Minutes, free)
+		if clash < 0 {
+			slot.Start, slot.End = free-s.Minutes, free
+			return slot
+		}
+		other := &out.slots[clash]
+		slot.Why, slot.With = why, other.Step.ID
+		if end = other.Start; why == ByPlace {
+			end = other.End - s.Waits
+		}
+	}
+}
+
+// late begins a step as soon as it can be, where it cannot be in time: hands outside the windows rather
+// than too late, and too late rather than not at all.
+func (p *planner) late(out *placed, i int, slot Slot) Slot {
+	s := &p.steps[i]
+	end := s.Until - s.Waits
+	for _, j := range p.after[i] {
+		end = min(end, out.slots[j].Start-s.Waits)
+	}
+	for start := end - s.Minutes; start >= p.day.Now; start-- {
+		if clash, _ := p.clash(out, s, start, start+s.Minutes); clash < 0 {
+			slot.Start, slot.End, slot.Outside, slot.Why, slot.With = start, start+s.Minutes, true, ByWindow, ""
+			return slot
+		}
+	}
+	slot.Why, slot.With = ByNow, ""
+	slot.Start = max(p.day.Now, end-s.Minutes)
+	slot.End = slot.Start + s.Minutes
+	slot.Late = max(0, slot.End+s.Waits-min(s.Until, slot.Holds))
+	slot.Outside = !p.within(slot.Start, slot.End)
+	return slot
+}
+
+// inWindow returns the latest end of so many minutes by hand that are over by then inside one window;
+// ok is false where there is none, and moved says that it is earlier than asked for.
+func (p *planner) inWindow(end, minutes int) (free int, ok, moved bool) {
+	best := 0
+	for _, w := range p.day.Windows {
+		if last := min(end, w.To); last-minutes >= w.From && (!ok || last > best) {
+			best, ok = last, true
+		}
+	}
+	if !ok {
+		return end, false, false
+	}
+	return best, true, best < end
+}
+
+func (p *planner) within(start, end int) bool {
+	return slices.ContainsFunc(p.day.Windows, func(w Window) bool { return start >= w.From && end <= w.To })
+}
+
+// room returns how much there is of a resource.
+func (p *planner) room(of string) int {
+	if n, named := p.day.Room[of]; named {
+		return n
+	}
+	return 1
+}
+
+// clash returns a step that is in the way of one at a time, and why; -1 for none.
+func (p *planner) clash(out *placed, s *Step, start, end int) (int, Reason) {
+	if i := p.crowded(out, start, end, p.day.Hands, func(*Slot) bool { return true }, handsOf); i >= 0 {
+		return i, ByHands
+	}
+	if s.Uses != "" {
+		if i := p.crowded(out, start, end, p.room(s.Uses), func(o *Slot) bool { return o.Step.Uses == s.Uses }, handsOf); i >= 0 {
+			return i, ByUse
+		}
+	}
+	if s.In != "" && s.Waits > 0 {
+		if i := p.crowded(out, end, end+s.Waits, p.room(s.In), func(o *Slot) bool { return o.Step.In == s.In }, waitOf); i >= 0 {
+			return i, ByPlace
+		}
+	}
+	return -1, 0
+}
+
+func handsOf(s *Slot) (from, to int) { return s.Start, s.End }
+func waitOf(s *Slot) (from, to int)  { return s.End, s.End + s.Step.Waits }
+
+// crowded returns the step to go before so that there is room between two times; -1 where there is. Of
+// those that leave none at one moment it is the one that begins last: as long as it runs with the
+// others, there is none.
+func (p *planner) crowded(out *placed, from, to, room int, of func(*Slot) bool, when func(*Slot) (int, int)) int {
+	var at []int
+	for i, done := range out.done {
+		if slot := &out.slots[i]; done && of(slot) {
+			if f, t := when(slot); f < to && t > from {
+				at = append(at, i)
+			}
+		}
+	}
+	if len(at) < room {
+		return -1
+	}
+	worst, begins := -1, 0
+	for _, i := range at { // the most run at once when one of them begins, or at the beginning
+		m, _ := when(&out.slots[i])
+		m = max(m, from)
+		n, last, began := 0, -1, 0
+		for _, j := range at {
+			f, t := when(&out.slots[j])
+			if f > m || t <= m {
+				continue
+			}
+			if n++; last < 0 || f > began {
+				last, began = j, f
+			}
+		}
+		if n >= room && (worst < 0 || began > begins) {
+			worst, begins = last, began
+		}
+	}
+	return worst
+}
+
+// mend moves what comes after a late step behind it, so that no step begins before what it needs is
+// over.
+func (p *planner) mend(out *placed) {
+	at := make(map[string]int, len(p.steps))
+	for i, s := range p.steps {
+		at[s.ID] = i
+	}
+	for changed := true; changed; {
+		changed = false
+		for i := range p.steps {
+			for _, id := range p.steps[i].After {
+				before := out.slots[at[id]]
+				ready := before.End + before.Step.Waits
+				if slot := &out.slots[i]; slot.Start < ready {
+					slot.Start, slot.End, slot.Why, slot.With = ready, ready+slot.Step.Minutes, ByNow, before.Step.ID
+					changed = true
+				}
+			}
+		}
+	}
+	out.cost.late, out.cost.outside = 0, 0
+	for i := range out.slots {
+		slot := &out.slots[i]
+		slot.Late = max(0, slot.End+slot.Step.Waits-slot.Step.Until)
+		slot.Outside = !p.within(slot.Start, slot.End)
+		out.cost.late += slot.Late
+		if slot.Outside {
+			out.cost.outside += slot.Step.Minutes
+		}
+	}
+}
