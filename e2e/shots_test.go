@@ -22,6 +22,7 @@ var views = []struct {
 }{
 	{"sign-in", func(p *harness.Person) { p.Open("/"); p.See("Open the demo centre") }},
 	{"today", func(p *harness.Person) { p.Today(); p.See("Marks in rice", "cream of tartar") }},
+	{"prep", func(p *harness.Person) { p.Today(); p.Click("link", "Prep"); p.Click("link", "The day after"); p.Click("link", "The day after"); p.See("Cook on low heat") }},
 	{"cupboard", func(p *harness.Person) { p.Demo(); p.Click("link", "Cupboard"); p.See("In all", "not weighed") }},
 	{"jar", func(p *harness.Person) {
 		p.Demo()
@@ -129,7 +130,7 @@ var views = []struct {
 
 // lesser views are looked at and tried like the others, but their pictures are not kept.
 var lesser = map[string]bool{"answering": true, "bench-empty": true, "rooms": true, "compare": true, "wall-chart": true,
-	"jar": true, "to-buy": true, "makes": true, "list-to-buy": true, "own-item": true, "recipe-own": true}
+	"gauge-sheet": true, "jar": true, "to-buy": true, "makes": true, "list-to-buy": true, "own-item": true, "recipe-own": true}
 
 // Every main view opens in the demo centre and has no axe-core violation at three widths,
 // in both lights and with more contrast, and fits at 200 %. EMBLO_SHOTS names a folder to keep

@@ -186,5 +186,11 @@ func (p *planner) mend(out *placed) {
 		if slot.Outside {
 			out.cost.outside += slot.Step.Minutes
 		}
+		out.done[i] = false
+		if clash, _ := p.clash(out, &slot.Step, slot.Start, slot.End); clash >= 0 {
+			slot.Crowded = true
+			out.cost.crowded++
+		}
+		out.done[i] = true
 	}
 }

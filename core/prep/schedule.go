@@ -31,6 +31,9 @@ type Slot struct {
 	// outside the windows, as no window is long enough in time.
 	Late    int
 	Outside bool
+	// Crowded says that more hands, or more of what it is done at or stands in, are needed then than
+	// there are: not all of it can be in time.
+	Crowded bool
 }
 
 // Schedule is when every step is done, earliest first.
@@ -43,12 +46,12 @@ type Schedule struct {
 	Bound int
 }
 
-// cost is how good a schedule is, each part before the next: minutes late, minutes by hand outside the
-// windows, and minutes that steps are begun before they are needed.
-type cost struct{ late, outside, early int }
+// cost is how good a schedule is, each part before the next: minutes late, steps that are crowded,
+// minutes by hand outside the windows, and minutes that steps are begun before they are needed.
+type cost struct{ late, crowded, outside, early int }
 
 func (c cost) compare(d cost) int {
-	return cmp.Or(cmp.Compare(c.late, d.late), cmp.Compare(c.outside, d.outside), cmp.Compare(c.early, d.early))
+	return cmp.Or(cmp.Compare(c.late, d.late), cmp.Compare(c.crowded, d.crowded), cmp.Compare(c.outside, d.outside), cmp.Compare(c.early, d.early))
 }
 
 // exactTo is for how many steps every order is tried.
@@ -68,7 +71,7 @@ func Plan(steps []Step, day Day) (Schedule, error) {
 	p := newPlanner(steps, day)
 	if len(steps) <= exactTo {
 		p.tryAll(make([]int, 0, len(steps)), make([]bool, len(steps)))
-		exact := p.best == nil || p.best.cost.late == 0 && p.best.cost.outside == 0
+		exact := p.best == nil || p.best.cost.late == 0 && p.best.cost.crowded == 0 && p.best.cost.outside == 0
 		return p.best.schedule(exact, p.bound(exact)), nil
 	}
 	p.keep(p.place(p.byNeed()))

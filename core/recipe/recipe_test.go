@@ -95,3 +95,14 @@ func ExampleScale() {
 	// Plant oil: 56 g, 1 x 1/4 cup
 	// Cream of tartar: 37 g, 1 x 1/4 cup
 }
+
+// What a step of the book says that it is done at, it takes up: a stove is not free for two.
+func TestStepsOfTheBookTakeUpWhatTheyAreDoneAt(t *testing.T) {
+	for _, r := range Standard().Recipes() {
+		for _, s := range r.Steps {
+			if read := inferred(s.Text.String()); !s.Wait && read.Resource != "" {
+				assert.Equal(t, read.Resource, s.Resource, "%s: %s", r.Name, s.Text)
+			}
+		}
+	}
+}

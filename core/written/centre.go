@@ -14,7 +14,10 @@ type Centre struct {
 	Routine []string `json:"routine,omitzero" max:"7" each:"10"`
 	// Vessels are the centre's own tubs, bowls and bags, measured once.
 	Vessels []OwnVessel `json:"vessels,omitzero" max:"20"`
-	Policy  Policy      `json:"policy"`
+	// Prep is when hands are free to prepare, and PrepHands how many adults then are: one when left out.
+	Prep      []PrepWindow `json:"prep,omitzero" max:"6"`
+	PrepHands int          `json:"prep_hands,omitzero"`
+	Policy    Policy       `json:"policy"`
 }
 
 // OwnVessel is a vessel of the centre by its inside measures in mm. What is round has a diameter at

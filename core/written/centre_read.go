@@ -23,6 +23,8 @@ type Settings struct {
 	StirIn                    bool
 	Routine                   room.Routine
 	Vessels                   []vessel.Vessel // of the centre's own
+	PrepWindows               []PrepWindow    // when hands are free; none where nobody has said
+	PrepHands                 int             // at least 1
 	Policy                    safety.Policy
 }
 
@@ -35,6 +37,8 @@ func (s Settings) Vessel(id string) (vessel.Vessel, bool) {
 }
 
 var threeLetters = regexp.MustCompile(`^[A-Z]{3}$`)
+
+const maxPrepHands = 10
 
 // Settings reads the settings of a centre.
 func (c Centre) Settings() (Settings, *Fault) {
@@ -55,6 +59,12 @@ func (c Centre) Settings() (Settings, *Fault) {
 	}
 	if s.Vessels, f = ownVessels(c.Vessels); f != nil {
 		return s, f.Under("/vessels")
+	}
+	if f = prepWindows(c.Prep); f != nil {
+		return s, f
+	}
+	if s.PrepWindows, s.PrepHands = c.Prep, max(1, c.PrepHands); c.PrepHands < 0 || c.PrepHands > maxPrepHands {
+		return s, Bad("/prep_hands", "Between 1 and %d adults prepare at once.", maxPrepHands)
 	}
 	if s.Policy, f = c.Policy.Read(); f != nil {
 		return s, f.Under("/policy")
@@ -190,5 +200,13 @@ func WriteSettings(s Settings) Centre {
 	if s.Staffing.ID() != ownTable {
 		perAdult = []int{}
 	}
-	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Policy: WritePolicy(s.Policy)}
+	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Prep: s.PrepWindows, PrepHands: writeHands(s.PrepHands), Policy: WritePolicy(s.Policy)}
+}
+
+// writeHands leaves out what is so where nobody has said.
+func writeHands(n int) int {
+	if n <= 1 {
+		return 0
+	}
+	return n
 }

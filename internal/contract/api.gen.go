@@ -450,6 +450,15 @@ type Point = written.Point
 // Poured defines model for Poured.
 type Poured = written.Poured
 
+// PrepDay What is prepared on a day, for all that opens on it and soon after.
+type PrepDay = written.PrepDay
+
+// PrepSlot When one step is done: by hand, and how long it then needs by itself.
+type PrepSlot = written.PrepSlot
+
+// PrepWindow A time of day in which hands are free to prepare, as the centre's clock shows it.
+type PrepWindow = written.PrepWindow
+
 // PrintInput PrintInput notes that a set-up was printed as it is now.
 type PrintInput = written.PrintInput
 
@@ -736,6 +745,11 @@ type ListMovesParams struct {
 type ListMakesParams struct {
 	RoomId string `form:"room_id" json:"room_id"`
 	PlayAt string `form:"play_at" json:"play_at"`
+}
+
+// GetPrepParams defines parameters for GetPrep.
+type GetPrepParams struct {
+	Day string `form:"day" json:"day"`
 }
 
 // ListRecipesParams defines parameters for ListRecipes.

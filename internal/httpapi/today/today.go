@@ -1,5 +1,5 @@
-// Package today is the day at a glance: what opens, what changed, which sheets are not true any more,
-// and who is here.
+// Package today is the day at a glance: what opens, what is prepared, what changed, which sheets are not
+// true any more, and who is here.
 package today
 
 import (
@@ -12,10 +12,14 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
+
+func (a area) prep(r *edge.Request) (any, error) {
+	return edge.Answer(a.House.Prep(r, r.Session, r.Query("day")))
+}
 
 func (a area) see(r *edge.Request, in written.SeenInput) (any, error) {
 	id, err := r.ID()

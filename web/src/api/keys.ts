@@ -5,12 +5,12 @@ import type { QueryClient } from '@tanstack/react-query'
 export const unkept = { gcTime: 0 }
 
 /** What is judged or reckoned for a room, by the first word of its key. */
-const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts', 'makes', 'today', 'cupboard', 'shopping']
+const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts', 'makes', 'today', 'cupboard', 'shopping', 'prep']
 
 /** What a change to something makes old, by the first word of its key. Every query's key begins with a word of this table. */
 const outdates = {
   room: ['rooms', ...judged],
-  setup: ['setups', 'today', 'cupboard', 'shopping'],
+  setup: ['setups', 'today', 'cupboard', 'shopping', 'prep'],
   thing: ['shelf', 'book', ...judged],
   recipe: ['recipe', 'book', 'shelf', ...judged],
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today'],

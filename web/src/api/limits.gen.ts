@@ -20,6 +20,7 @@ export const limits = {
     "emergency": 200,
     "name": 60,
     "per_adult": 5,
+    "prep": 6,
     "routine": 7,
     "vessels": 20
   },
@@ -133,6 +134,10 @@ export const limits = {
     "cup_id": 64,
     "id": 36,
     "item_id": 64
+  },
+  "PrepWindow": {
+    "from": 5,
+    "to": 5
   },
   "PrintInput": {
     "setup_id": 36

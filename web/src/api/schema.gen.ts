@@ -582,6 +582,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is prepared on a day, for all that opens on it and soon after: when hands do what, and what waits by itself. */
+        get: operations["getPrep"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/seen": {
         parameters: {
             query?: never;
@@ -2648,6 +2665,56 @@ export interface components {
         DayConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["RoomDay"];
         };
+        /** @description A time of day in which hands are free to prepare, as the centre's clock shows it. */
+        PrepWindow: {
+            /** @description 07:00. */
+            from: string;
+            to: string;
+        };
+        /** @description When one step is done: by hand, and how long it then needs by itself. */
+        PrepSlot: {
+            id: string;
+            setup_id: string;
+            setup: string;
+            room: string;
+            play_at: string;
+            text: string;
+            /** @description The centre's wall clock. */
+            starts: string;
+            ends: string;
+            minutes: number;
+            wait_minutes?: number;
+            wait_text?: string;
+            /** @description It is ready then; it may wait longer. */
+            wait_until?: string;
+            uses?: string;
+            adult_only?: boolean;
+            children_help?: boolean;
+            /** @description It is then and not later. */
+            why: string;
+            late_minutes?: number;
+            /** @description Hands are not free then. */
+            outside?: boolean;
+            /** @description More hands or room are needed then than there are. */
+            crowded?: boolean;
+        };
+        /** @description What is prepared on a day, for all that opens on it and soon after. */
+        PrepDay: {
+            day: string;
+            now: string;
+            windows: components["schemas"]["PrepWindow"][];
+            /** @description The centre has said when hands are free. */
+            told: boolean;
+            hands: number;
+            slots: components["schemas"]["PrepSlot"][];
+            /** @description What was begun before the day and waits on it. */
+            waiting: components["schemas"]["PrepSlot"][];
+            /** @description Set-ups that do not go in as they stand: nothing is prepared for them. */
+            not_ready: string[];
+            /** @description Exact says that no better plan of the steps is there; else all of them together may be begun BoundMinutes later at the most. */
+            exact: boolean;
+            bound_minutes?: number;
+        };
         AidCard: {
             id: string;
             title: string;
@@ -2772,6 +2839,10 @@ export interface components {
             routine?: components["schemas"]["Habit"][];
             /** @description The centre's own tubs, bowls and bags, measured once. */
             vessels?: components["schemas"]["OwnVessel"][];
+            /** @description When hands are free to prepare, in order; usual times when left out. */
+            prep?: components["schemas"]["PrepWindow"][];
+            /** @description How many adults prepare at once, 1 to 10; one when left out. */
+            prep_hands?: number;
             policy: components["schemas"]["CentrePolicy"];
         };
         CentreConflict: components["schemas"]["Problem"] & {
@@ -3823,6 +3894,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPrep: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The day, in order. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepDay"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -14,6 +14,7 @@ interface Place {
 const work: Place[] = [
   { to: '/today', name: 'Today' },
   { to: '/bench', name: 'Bench' },
+  { to: '/prep', name: 'Prep' },
   { to: '/cupboard', name: 'Cupboard' },
 ]
 

@@ -17,6 +17,7 @@ function page<K extends string>(path: string, name: K, from: () => Promise<Recor
 /** The pages in the frame. */
 export const framed: Page[] = [
   page('/today', 'Today', () => import('../features/today/Today')),
+  page('/prep', 'Prep', () => import('../features/prep/Prep')),
   page('/cupboard', 'Cupboard', () => import('../features/cupboard/Cupboard')),
   page('/cupboard/list', 'Shop', () => import('../features/cupboard/Shop')),
   page('/cupboard/makes', 'Makes', () => import('../features/cupboard/Makes')),

@@ -12,6 +12,16 @@ export const todayQuery = queryOptions({
   refetchInterval: oftenMs,
 })
 
+/** What is prepared on a day. */
+export const prepQuery = (day: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: ['prep', day],
+    queryFn: ({ signal }) => ask(api.GET('/api/prep', { params: { query: { day } }, signal })),
+    refetchInterval: oftenMs,
+    retry: false,
+  })
+
 /** When something that is begun now could open: the next half hour, or tomorrow morning. `now` is the centre's wall clock. */
 export function nextOpening(now: string): string {
   const minutes = Number(now.slice(11, 13)) * 60 + Number(now.slice(14, 16))

@@ -12,6 +12,7 @@ import { centrePages } from '../../entities/centre/pages'
 import { Tabs } from '../../ui/Tabs'
 import { Failure, Waiting } from '../../ui/States'
 import { OwnVessels } from './OwnVessels'
+import { PrepTimes } from './PrepTimes'
 import { schools, withMinimum, type School } from './schools'
 
 type Centre = Schemas['Centre']
@@ -130,6 +131,14 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
                 onChange={() => change({ routine: habits.map((x) => x.id).filter((id) => (id === h.id) !== (draft.routine?.includes(id) ?? false)) })}
               />
             ))}
+          </Section>
+          <Section title="When hands are free to prepare">
+            <p className="soft">Steps by hand are planned inside these times; what freezes, soaks or dries waits by itself, overnight too. Without any: 7 to 9, 12 to 14 and 16 to 18.</p>
+            <PrepTimes windows={draft.prep ?? []} wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? record.wrong(`prep.${i}`)} onChange={(prep) => change({ prep })} />
+            <Form.Group controlId="set-hands" className="field">
+              <Form.Label>Adults who prepare at once</Form.Label>
+              <Form.Control inputMode="numeric" isInvalid={!!record.wrong('prep_hands')} value={draft.prep_hands ?? 1} onChange={(e) => change({ prep_hands: Number(e.target.value.replace(/\D/g, '').slice(0, 2)) || undefined })} />
+            </Form.Group>
           </Section>
           <Section title="Our tubs, bowls and bags" wide>
             <OwnVessels own={draft.vessels ?? []} wrongAt={(i) => record.wrong(`vessels.${i}`) ?? record.wrongWithin(`vessels.${i}`)?.text} onChange={(vessels) => change({ vessels })} />

@@ -1,0 +1,98 @@
+package written
+
+import (
+	"fmt"
+
+	"emblo/core/clock"
+)
+
+// PrepWindow is a time of day in which hands are free to prepare, as the centre's clock shows it.
+type PrepWindow struct {
+	From string `json:"from" max:"5"` // 07:00
+	To   string `json:"to" max:"5"`
+}
+
+// PrepSlot is when one step is done: by hand, and how long it then needs by itself.
+type PrepSlot struct {
+	ID           string `json:"id"`
+	SetupID      string `json:"setup_id"`
+	Setup        string `json:"setup"`
+	Room         string `json:"room"`
+	PlayAt       string `json:"play_at"`
+	Text         string `json:"text"`
+	Starts       string `json:"starts"` // the centre's wall clock
+	Ends         string `json:"ends"`
+	Minutes      int    `json:"minutes"`
+	WaitMinutes  int    `json:"wait_minutes,omitzero"`
+	WaitText     string `json:"wait_text,omitzero"`
+	WaitUntil    string `json:"wait_until,omitzero"` // it is ready then; it may wait longer
+	Uses         string `json:"uses,omitzero"`
+	AdultOnly    bool   `json:"adult_only,omitzero"`
+	ChildrenHelp bool   `json:"children_help,omitzero"`
+	Why          string `json:"why"` // it is then and not later
+	LateMinutes  int    `json:"late_minutes,omitzero"`
+	Outside      bool   `json:"outside,omitzero"` // hands are not free then
+	Crowded      bool   `json:"crowded,omitzero"` // more hands or room are needed then than there are
+}
+
+// PrepDay is what is prepared on a day, for all that opens on it and soon after.
+type PrepDay struct {
+	Day     string       `json:"day"`
+	Now     string       `json:"now"`
+	Windows []PrepWindow `json:"windows"`
+	Told    bool         `json:"told"` // the centre has said when hands are free
+	Hands   int          `json:"hands"`
+	Slots   []PrepSlot   `json:"slots"`
+	// Waiting is what was begun before the day and waits on it.
+	Waiting []PrepSlot `json:"waiting"`
+	// NotReady are set-ups that do not go in as they stand: nothing is prepared for them.
+	NotReady []string `json:"not_ready"`
+	// Exact says that no better plan of the steps is there; else all of them together may be begun
+	// BoundMinutes later at the most.
+	Exact        bool `json:"exact"`
+	BoundMinutes int  `json:"bound_minutes,omitzero"`
+}
+
+// usualPrep is when hands are free where nobody has said: before opening, at nap time, after closing
+// (common practice).
+var usualPrep = []PrepWindow{{"07:00", "09:00"}, {"12:00", "14:00"}, {"16:00", "18:00"}}
+
+// minutes reads a window as minutes of the day.
+func (w PrepWindow) minutes() (from, to int, ok bool) {
+	read := func(text string) (int, bool) {
+		t, err := clock.ParseWall("2026-01-01T" + text)
+		return t.Fields().Hour()*60 + t.Fields().Minute(), err == nil
+	}
+	from, okFrom := read(w.From)
+	to, okTo := read(w.To)
+	return from, to, okFrom && okTo && from < to
+}
+
+// prepWindows reads when hands are free, in order and apart.
+func prepWindows(all []PrepWindow) *Fault {
+	last := -1
+	for i, w := range all {
+		from, to, ok := w.minutes()
+		if !ok {
+			return Bad(fmt.Sprintf("/prep/%d", i), "Hands are free from one time to a later one, such as 07:00 to 09:00.")
+		}
+		if from < last {
+			return Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")
+		}
+		last = to
+	}
+	return nil
+}
+
+// Prep returns when hands are free, in minutes of the day; told is false where nobody has said.
+func (s Settings) Prep() (windows []PrepWindow, minutes [][2]int, told bool) {
+	windows = s.PrepWindows
+	if told = len(windows) > 0; !told {
+		windows = usualPrep
+	}
+	for _, w := range windows {
+		from, to, _ := w.minutes() // they have been read
+		minutes = append(minutes, [2]int{from, to})
+	}
+	return windows, minutes, told
+}

@@ -1,0 +1,148 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link, useSearchParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { dayBeside, standing, type Slot } from '../../entities/day/prep'
+import { prepQuery } from '../../entities/day/queries'
+import { useSession } from '../../session/session'
+import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
+import { Empty, Failure, Waiting } from '../../ui/States'
+import { usePageTitle } from '../../ui/usePageTitle'
+import { Strings } from './Strings'
+
+/** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
+export function Prep() {
+  usePageTitle('Prep')
+  const session = useSession()
+  const [params] = useSearchParams()
+  const day = params.get('day') ?? session.today
+  const asked = useQuery(prepQuery(day))
+  const plan = asked.error ? undefined : asked.data
+  return (
+    <>
+      <main className="screen prep">
+        <header className="screen-head">
+          <div>
+            <h1>Prep, {wholeDay(day)}</h1>
+            <p className="soft">{plan ? inShort(plan) : ' '}</p>
+          </div>
+          <nav className="actions" aria-label="Days">
+            {day > session.today && (
+              <Link className="btn btn-outline-primary" to={`/prep?day=${dayBeside(day, -1)}`}>
+                The day before
+              </Link>
+            )}
+            <Link className="btn btn-outline-primary" to={`/prep?day=${dayBeside(day, 1)}`}>
+              The day after
+            </Link>
+          </nav>
+        </header>
+        {asked.error && <Failure error={asked.error} retry={() => void asked.refetch()} />}
+        {!asked.data && !asked.error && <Waiting what="the day" />}
+        {plan && plan.slots.length === 0 && plan.waiting.length === 0 && <Empty>Nothing has to be prepared on this day.</Empty>}
+        {plan && (plan.slots.length > 0 || plan.waiting.length > 0) && <Strings plan={plan} />}
+        {plan && <Steps plan={plan} />}
+        {plan && plan.not_ready.length > 0 && <p className="soft">Nothing is prepared for {plan.not_ready.join(', ')}: as planned, not all of it goes in.</p>}
+      </main>
+      {plan && <Foot plan={plan} />}
+    </>
+  )
+}
+
+function inShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {
+  const late = slots.filter((s) => (s.late_minutes ?? 0) > 0 || s.crowded).length
+  const free = windows.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
+  return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free}${told ? '' : ' as nobody has said otherwise'}. ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
+}
+
+const heads: [string, (s: Slot, now: string) => boolean][] = [
+  ['Late', (s) => (s.late_minutes ?? 0) > 0 || s.crowded === true],
+  ['Hands now', (s, now) => standing(s, now) === 'now'],
+  ['Then', (s, now) => standing(s, now) === 'next'],
+  ['Earlier today', (s, now) => standing(s, now) === 'over'],
+]
+
+function Steps({ plan }: { plan: Schemas['PrepDay'] }) {
+  const left = [...plan.slots]
+  return (
+    <>
+      {heads.map(([head, is]) => {
+        const here = left.filter((s) => is(s, plan.now))
+        for (const s of here) left.splice(left.indexOf(s), 1)
+        if (here.length === 0) return null
+        return (
+          <section key={head} aria-label={head}>
+            <h2>{head}</h2>
+            <ol className="prep-steps">
+              {here.map((s) => (
+                <Step key={s.id} slot={s} />
+              ))}
+            </ol>
+          </section>
+        )
+      })}
+      {plan.waiting.length > 0 && (
+        <section aria-label="Waiting by itself">
+          <h2>Waiting by itself</h2>
+          <ol className="prep-steps">
+            {plan.waiting.map((s) => (
+              <li key={s.id}>
+                <strong className="figure">{timeOfDay(s.wait_until ?? s.ends)}</strong>
+                <div>
+                  <b>{s.wait_text ?? s.text}</b>
+                  <span className="soft">
+                    {s.setup} for {s.room}, since {dayAndTime(s.ends)}
+                  </span>
+                </div>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+    </>
+  )
+}
+
+function Step({ slot: s }: { slot: Slot }) {
+  return (
+    <li>
+      <strong className="figure">{timeOfDay(s.starts)}</strong>
+      <div>
+        <b>{s.text}</b>
+        <span className="soft">
+          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, opens {dayAndTime(s.play_at)}
+        </span>
+        <span className="soft">{[`${duration(s.minutes)} by hand`, s.uses ? `at the ${s.uses}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')}</span>
+        {s.wait_minutes !== undefined && (
+          <span className="waits-then">
+            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}
+          </span>
+        )}
+        {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later</span>}
+        {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
+        {s.outside && <span className="short">outside the times in which hands are free</span>}
+        <span className="soft">{s.why}</span>
+      </div>
+    </li>
+  )
+}
+
+function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
+  const next = plan.slots.find((s) => s.ends > plan.now)
+  const hands = plan.slots.reduce((sum, s) => sum + s.minutes, 0)
+  return (
+    <footer className="counter on-dark plain">
+      <div>
+        <span>hands next</span>
+        <strong className="figure">{next ? timeOfDay(next.starts) : 'nothing more today'}</strong>
+      </div>
+      <div>
+        <span>by hand in all</span>
+        <strong className="figure">{duration(hands)}</strong>
+      </div>
+      <div>
+        <span>begun sooner than needed</span>
+        <strong className="figure">{plan.exact ? 'nothing that could begin later' : `${duration(plan.bound_minutes ?? 0)} in all, at most`}</strong>
+      </div>
+    </footer>
+  )
+}
