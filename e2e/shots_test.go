@@ -22,7 +22,13 @@ var views = []struct {
 }{
 	{"sign-in", func(p *harness.Person) { p.Open("/"); p.See("Open the demo centre") }},
 	{"today", func(p *harness.Person) { p.Today(); p.See("Marks in rice", "cream of tartar") }},
-	{"prep", func(p *harness.Person) { p.Today(); p.Click("link", "Prep"); p.Click("link", "The day after"); p.Click("link", "The day after"); p.See("Cook on low heat") }},
+	{"prep", func(p *harness.Person) {
+		p.Today()
+		p.Click("link", "Prep")
+		p.Click("link", "The day after")
+		p.Click("link", "The day after")
+		p.See("Cook on low heat")
+	}},
 	{"cupboard", func(p *harness.Person) { p.Demo(); p.Click("link", "Cupboard"); p.See("In all", "not weighed") }},
 	{"jar", func(p *harness.Person) {
 		p.Demo()
