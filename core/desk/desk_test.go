@@ -1,0 +1,169 @@
+package desk
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/material"
+	"emblo/core/safety"
+	"emblo/core/stock"
+	"emblo/core/written"
+)
+
+const roomID, setupID = "0192f3a1-0000-7000-8000-000000000001", "0192f3a1-0000-7000-8000-000000000002"
+
+func child(n int, born, mouths string, allergies ...string) written.Child {
+	c := written.Child{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000001%02d", n), Initials: string([]rune{'A' + rune(n%26), 'X'}), Born: born, Mouths: mouths, Allergies: []written.Allergy{},
+		Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}
+	for _, to := range allergies {
+		c.Allergies = append(c.Allergies, written.Allergy{To: to, By: "eating"})
+	}
+	return c
+}
+
+// house returns a desk of one room in a zone, with days and jars.
+func house(t require.TestingT, zone string, children []written.Child, days []Day, jars ...Jar) *Desk {
+	at, err := time.LoadLocation(zone)
+	require.NoError(t, err)
+	settings, fault := written.Centre{Name: "Ours", RatioTable: "cfoc", PerAdult: []int{}, Currency: "EUR", Policy: written.Policy{MinimumMonths: map[string]int{}}}.Settings()
+	require.Nil(t, fault)
+	room := written.Room{Name: "Lanterns", Adults: 3, Measures: "metric", Drawer: []string{}, Children: children}
+	people := NewPeople(settings, "", at, []*Room{ReadRoom(roomID, 1, written.Version, room.Name, written.Write(room))}).With(days)
+	return New(people, NewShelf(nil, nil), NewStock(jars, nil))
+}
+
+func tub(item string, mm float64, at string) Coming {
+	return Coming{setupID, written.Setup{Name: "Tub", Plan: written.Plan{RoomID: roomID, PlayAt: at, Places: []written.Place{{ID: onlyPlace, Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "dish-tub", DepthMM: &mm}}}}}}
+}
+
+// Over both nights on which clocks are changed, what waits so many minutes waits just so many, and the
+// clock on the wall shows the rest.
+func TestPrepOverTheNightsThatAreLongerAndShorter(t *testing.T) {
+	for opens, hour := range map[string]string{"2027-03-28T10:00": "an hour short", "2027-10-31T10:00": "an hour long", "2027-06-20T10:00": "as long as others"} {
+		d := house(t, "Europe/London", []written.Child{child(1, "2022-01", "no"), child(2, "2022-03", "no")}, nil)
+		blocks := tub("water", 60, opens)
+		blocks.Places[0].Base.VesselID, blocks.Places[0].Base.Frozen = "loaf-tin", true
+		at, err := clock.ParseWall(opens)
+		require.NoError(t, err)
+		before := clock.At(at.Day(), -24, 0)
+		day, err := d.Prep([]Coming{blocks}, before.Day(), before)
+		require.NoError(t, err)
+		found := slices.IndexFunc(day.Slots, func(s written.PrepSlot) bool { return s.WaitMinutes > 0 })
+		require.GreaterOrEqual(t, found, 0, hour)
+		s := day.Slots[found]
+		wall := func(text string) time.Time {
+			w, err := clock.ParseWall(text)
+			require.NoError(t, err)
+			return w.In(d.Zone)
+		}
+		assert.Equal(t, s.WaitMinutes, int(wall(s.WaitUntil).Sub(wall(s.Ends)).Minutes()), hour)
+		assert.LessOrEqual(t, s.WaitUntil, opens)
+		assert.False(t, s.Outside || s.Crowded || s.LateMinutes > 0, hour)
+	}
+}
+
+// Who visits never makes a verdict milder, and a day that nobody spoke of is as the room is.
+func TestVisitorsNeverClearAnything(t *testing.T) {
+	var fillers []string
+	for _, it := range material.Standard().Items() {
+		if it.Plays(material.Filler) {
+			fillers = append(fillers, it.ID)
+		}
+	}
+	own := []written.Child{child(1, "2022-01", "no"), child(2, "2023-03", "no", "wheat")}
+	rapid.Check(t, func(t *rapid.T) {
+		visitor := child(3, rapid.SampledFrom([]string{"2021-05", "2024-02", "2025-06"}).Draw(t, "born"), rapid.SampledFrom([]string{"yes", "no", "unknown"}).Draw(t, "mouths"),
+			rapid.SampledFrom([]string{"milk", "sesame", "peanuts"}).Draw(t, "allergic to"))
+		day := Day{RoomID: roomID, On: "2026-11-27", Version: 1, DayBody: written.DayBody{Adults: 3, Visitors: []written.Child{visitor}}}
+		alone, with := house(t, "UTC", own, nil), house(t, "UTC", own, []Day{day})
+		plan := tub(rapid.SampledFrom(fillers).Draw(t, "filler"), 20, "2026-11-27T10:00").Plan
+		verdict := func(d *Desk, p written.Plan) safety.Verdict {
+			r, err := d.reckon(p)
+			require.NoError(t, err)
+			return r.Verdict
+		}
+		assert.GreaterOrEqual(t, verdict(with, plan), verdict(alone, plan))
+		plan.PlayAt = "2026-11-28T10:00"
+		assert.Equal(t, verdict(alone, plan), verdict(with, plan), "the day after")
+	})
+	bad := Day{RoomID: roomID, On: "2026-11-27", Version: 1, Unreadable: "it is written in form 9"}
+	d := house(t, "UTC", own, []Day{bad})
+	_, err := d.reckon(tub("water", 20, "2026-11-27T10:00").Plan)
+	assert.ErrorContains(t, err, "who is here that day does not read", "and nothing is judged for it")
+	judged := d.Judged(tub("water", 20, "2026-11-27T10:00").Plan)
+	assert.True(t, judged.Digest.Verdict == "" && !judged.Digest.Ready)
+}
+
+// A judgement is its own and no other's: judged again it is the same, and whenever a rule objects that
+// did not, or asks for more, it is another that says what is new.
+func TestJudgementsTellAChange(t *testing.T) {
+	before, after := []written.Child{child(1, "2022-01", "no")}, []written.Child{child(1, "2022-01", "no"), child(2, "2024-11", "yes", "milk")}
+	changed := 0
+	for _, it := range material.Standard().Items() {
+		if !it.Plays(material.Filler) {
+			continue
+		}
+		plan := tub(it.ID, 20, "2026-11-27T10:00").Plan
+		was, again, now := house(t, "UTC", before, nil).Judged(plan), house(t, "UTC", before, nil).Judged(plan), house(t, "UTC", after, nil).Judged(plan)
+		assert.Equal(t, was.Token, again.Token, it.ID)
+		assert.Equal(t, was.Token, TokenOf(was.Judgement), it.ID)
+		same := written.Write(was.Judgement)
+		assert.Equal(t, string(same) == string(written.Write(now.Judgement)), was.Token == now.Token, it.ID)
+		if was.Token == now.Token {
+			continue
+		}
+		changed++
+		why := now.Since(was.Judgement)
+		assert.NotEmpty(t, why, it.ID)
+		assert.LessOrEqual(t, len(why), maxWhy)
+		if now.Digest.Verdict != was.Digest.Verdict {
+			assert.Contains(t, why[0], it.Name, "%s: the worst comes first", it.ID)
+		}
+	}
+	assert.Greater(t, changed, 20)
+}
+
+func jar(item string, grams *float64) Jar {
+	moves := []written.Moved{{ID: "m", At: time.Unix(0, 0), Kind: "counted", Amount: grams}}
+	return ReadJar(item, 1, written.Version, written.Write(written.WriteLabel(item, stock.Label{})), moves)
+}
+
+// What goes back is bought once for two days, what is used up is bought for both; what nobody has
+// weighed is not known to be short, and what does not go in takes nothing.
+func TestWhatPlansTakeOfTheCupboard(t *testing.T) {
+	have := 100.0
+	d := house(t, "UTC", []written.Child{child(1, "2022-01", "no"), child(2, "2022-03", "no")}, nil, jar("white-rice", &have), jar("yoghurt", &have), jar("play-sand", nil))
+	plans := func(item string) []Coming {
+		one, two := tub(item, 20, "2026-11-27T10:00"), tub(item, 20, "2026-11-28T10:00")
+		two.ID = "0192f3a1-0000-7000-8000-000000000003"
+		return []Coming{one, two}
+	}
+	missing := func(item string) float64 {
+		l := d.Shopping(plans(item), nil).Lines
+		require.Len(t, l, 1, item)
+		return l[0].Missing
+	}
+	of := func(item string, mm float64) float64 {
+		r, err := d.reckon(tub(item, mm, "2026-11-27T10:00").Plan)
+		require.NoError(t, err)
+		return r.Places[0].Fill.InAll().Grams()
+	}
+	assert.InDelta(t, of("white-rice", 20)-have, missing("white-rice"), 1e-6, "rice goes back into its jar")
+	assert.InDelta(t, 2*of("yoghurt", 20)-have, missing("yoghurt"), 1e-6, "yoghurt does not")
+	sand := d.Shopping(plans("play-sand"), nil)
+	assert.True(t, len(sand.Lines) == 0 && len(sand.Unweighed) == 1)
+	peas := house(t, "UTC", []written.Child{child(1, "2025-06", "yes")}, nil).Shopping(plans("split-peas"), nil)
+	assert.Empty(t, peas.Lines)
+	assert.Equal(t, []string{"not-ready", "not-ready"}, []string{peas.Plans[0].State, peas.Plans[1].State})
+	cupboard := d.Cupboard(plans("white-rice"), age.DateOf(time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC)))
+	assert.Equal(t, "white-rice", cupboard.Jars[0].ItemID, "what is short comes first")
+	assert.Equal(t, 1, cupboard.Short)
+}
