@@ -34,6 +34,7 @@ var budgets = []budget{
 	{"friendly measures, 8 ingredients", "ScaleEight", "ns/op", 1_000_000, "1 ms"},
 	{"friendly measures, the oddest drawer", "ScaleOddest", "ns/op", 20_000_000, "20 ms"},
 	{"cheapest packs for 60 needs", "Cheapest", "ns/op", 20_000_000, "20 ms"},
+	{"a week of 15 set-ups and 120 steps", "Week", "ns/op", 50_000_000, "50 ms"},
 	{"live answer, filler, over a bare SELECT 1", "Answer/filler_and_ten_things", "ratio", 2.5, "2.5x"},
 	{"live answer, mix, over the same", "Answer/mix_and_ten_things", "ratio", 2.75, "2.75x"},
 	{"live answer, three places and forty things, over the same", "Answer/three_places_and_forty_things", "ratio", 5, "5x"},

@@ -5,6 +5,7 @@ package money
 
 import (
 	"math"
+	"math/bits"
 
 	"emblo/core/unit"
 )
@@ -22,8 +23,14 @@ type Price struct {
 // Known reports whether the price is one: for more than no mass, and not negative.
 func (p Price) Known() bool { return p.For.Grams() > 0 && p.Coins >= 0 }
 
-// Total adds up what masses cost at their prices. The zero value is nothing.
-type Total struct{ exact float64 }
+// Total adds up what masses cost at their prices. The zero value is nothing. It counts in whole
+// millionths of a coin, each mass to the next: a million masses are off by a coin at the most.
+type Total struct{ millionths uint64 }
+
+const million = 1_000_000
+
+// nanograms returns a mass in whole nanograms, finer than any scale shows.
+func nanograms(m unit.Mass) uint64 { return uint64(math.Round(m.Grams() * 1000 * million)) }
 
 // Plus returns the total with so much of something at a price in it. It panics on a price
 // that is not known, which a caller names as unpriced instead.
@@ -31,11 +38,18 @@ func (t Total) Plus(m unit.Mass, p Price) Total {
 	if !p.Known() {
 		panic("money: a mass without a price")
 	}
-	return Total{t.exact + float64(p.Coins)*m.Over(p.For)}
+	pack := max(1, nanograms(p.For))
+	high, low := bits.Mul64(uint64(p.Coins)*million, nanograms(m))
+	low, carry := bits.Add64(low, pack/2, 0)
+	cost, _ := bits.Div64((high+carry)%pack, low, pack) // what would not fit is more than all the money there is
+	return Total{t.millionths + cost}
 }
 
 // Coins returns the total rounded to whole coins, half up.
-func (t Total) Coins() Coins { return Coins(math.Floor(t.exact + 0.5)) }
+func (t Total) Coins() Coins { return t.Share(1) }
 
 // Share returns one of so many equal parts of the total, rounded to whole coins, half up.
-func (t Total) Share(of int) Coins { return Coins(math.Floor(t.exact/float64(of) + 0.5)) }
+func (t Total) Share(of int) Coins {
+	parts := uint64(of) * million
+	return Coins((t.millionths + parts/2) / parts)
+}

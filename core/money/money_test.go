@@ -2,6 +2,7 @@ package money
 
 import (
 	"fmt"
+	"math/big"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -35,6 +36,25 @@ func TestTotalRoundsOnceHalfUp(t *testing.T) {
 			m, p := rapid.Float64Range(0, 5000).Draw(t, "g"), Price{Coins(rapid.IntRange(0, 100000).Draw(t, "coins")), unit.Grams(rapid.Float64Range(1, 5000).Draw(t, "for"))}
 			sum, exact = sum.Plus(unit.Grams(m), p), exact+float64(p.Coins)*m/p.For.Grams()
 		}
-		assert.InDelta(t, exact, float64(sum.Coins()), 0.5+exact*1e-12)
+		assert.InDelta(t, exact, float64(sum.Coins()), 0.5+1e-5+exact*1e-9, "masses count to the nanogram")
+	})
+}
+
+// A total agrees with whole numbers of any size: what each mass costs, to a millionth of a coin, and
+// all of them rounded once, half up.
+func TestTotalsAgreeWithWholeNumbers(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var total Total
+		sum := new(big.Rat)
+		for range rapid.IntRange(1, 12).Draw(t, "things") {
+			coins, pack := rapid.Int64Range(0, mostCoins).Draw(t, "coins"), rapid.Int64Range(1, 100_000).Draw(t, "pack, g")
+			tenths := rapid.Int64Range(0, 10_000_000).Draw(t, "tenths of a gram")
+			total = total.Plus(unit.Grams(float64(tenths)/10), Price{Coins(coins), unit.Grams(float64(pack))})
+			sum.Add(sum, big.NewRat(coins*tenths, pack*10))
+		}
+		of := rapid.Int64Range(1, 60).Draw(t, "children")
+		sum.Quo(sum, new(big.Rat).SetInt64(of))
+		exact, _ := sum.Float64()
+		assert.InDelta(t, exact, float64(total.Share(int(of))), 0.5+1e-4+exact*1e-12)
 	})
 }

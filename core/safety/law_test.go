@@ -139,12 +139,15 @@ func drawScene(t *rapid.T) scene {
 	}
 	seldom := func(name string) bool { return rapid.IntRange(0, 9).Draw(t, name) == 0 }
 	f.LooseInReach, f.InEdible = seldom("loose in reach"), seldom("in something edible")
-	f.Expired, f.Cooled = seldom("expired"), seldom("cooled")
+	f.Expired, f.Cooled, f.ByLabel = seldom("expired"), seldom("cooled"), seldom("by its label")
 	if f.ContentsKnown {
 		f.Salt = material.Known(rapid.SampledFrom([]float64{0, 0, 0.001, 0.012, 0.05, 0.168, 1}).Draw(t, "salt"))
 		if flag.Draw(t, "holds an allergen") {
 			f.Allergens = allergen.SetOf(drawAllergen(t))
 			f.MayContain = allergen.SetOf(drawAllergen(t))
+			if seldom("usually holds one") {
+				f.UsuallyContains = allergen.SetOf(drawAllergen(t))
+			}
 		}
 	}
 	if often("portion known") {
@@ -234,7 +237,7 @@ func TestLawBRemovingAFactNeverClears(t *testing.T) {
 		case 1:
 			f.Form = material.FormUnknown
 		case 2:
-			f.ContentsKnown, f.Allergens, f.MayContain, f.Salt = false, 0, 0, material.Amount{}
+			f.ContentsKnown, f.Allergens, f.MayContain, f.UsuallyContains, f.Salt = false, 0, 0, 0, material.Amount{}
 		case 3:
 			f.TraitsKnown, f.Traits = false, material.Traits{}
 			f.InEdible, f.Expired, f.Cooled = false, false, false

@@ -69,6 +69,7 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
   const figures = (
     <span className="buy-figures">
       <strong className="figure">{packs.length > 0 ? packsIn(packs, l.unit) : quantity(l.missing, l.unit)}</strong>
+      {l.least && !brief && <span className="soft">or {packsIn(l.least.packs, l.unit)}, {quantity(l.least.left, l.unit)} left over</span>}
       <span className="soft">{[price, l.cheapest && l.cheapest.left > 0 ? `${quantity(l.cheapest.left, l.unit)} left over` : ''].filter(Boolean).join(' · ')}</span>
     </span>
   )
