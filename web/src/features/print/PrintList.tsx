@@ -42,7 +42,7 @@ export function PrintList() {
       {lines.length === 0 && <p>Nothing is short.</p>}
       {byAisle(lines).map(([aisle, here]) => (
         <section key={aisle}>
-          <h2>{aisle}</h2>
+          <h2 className="buy-aisle">{aisle}</h2>
           <table className="buy-table">
             <tbody>
               {here.map((l) => (
