@@ -85,9 +85,10 @@ func TestWhatCanIMakeInThree(t *testing.T) {
 	p := &hand{Person: harness.Sit(t, harness.Start(t), 1280, 800)}
 	p.Today()
 	p.tap("link", "What can I make?")
-	p.See("From the cupboard, for the room")
+	p.See("From the cupboard, for the room", "Mouldable oil-and-flour sand")
 	p.pick("Room", "Puddles")
-	p.See("more are here but not for this room")
+	p.Gone("Mouldable oil-and-flour sand") // raw flour is not for the babies
+	p.See("more are here but not for this room", "Infant rice cereal")
 	p.tap("button", "Set it up Infant rice cereal")
 	p.See("Infant rice cereal", "Ready with", "Pour infant rice cereal", "Saved")
 	assert.LessOrEqual(t, p.n, 3, "interactions")

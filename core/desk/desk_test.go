@@ -54,7 +54,7 @@ func TestPrepOverTheNightsThatAreLongerAndShorter(t *testing.T) {
 		at, err := clock.ParseWall(opens)
 		require.NoError(t, err)
 		before := clock.At(at.Day(), -24, 0)
-		day, err := d.Prep([]Coming{blocks}, before.Day(), before)
+		day, err := d.Prep([]Coming{blocks}, nil, before.Day(), before)
 		require.NoError(t, err)
 		found := slices.IndexFunc(day.Slots, func(s written.PrepSlot) bool { return s.WaitMinutes > 0 })
 		require.GreaterOrEqual(t, found, 0, hour)

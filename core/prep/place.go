@@ -6,6 +6,12 @@ import "slices"
 func (p *planner) place(order []int) *placed {
 	out := &placed{slots: make([]Slot, len(p.steps)), done: make([]bool, len(p.steps)), order: slices.Clone(order)}
 	need := p.latest()
+	for i := range p.steps {
+		if s := &p.steps[i]; s.Done {
+			out.slots[i] = Slot{Step: *s, Start: s.DoneAt - s.Minutes, End: s.DoneAt, Holds: s.DoneAt + s.Waits, Why: ByTick}
+			out.done[i] = true
+		}
+	}
 	for _, i := range order {
 		slot := p.slot(out, i)
 		out.slots[i], out.done[i] = slot, true
@@ -23,7 +29,7 @@ func (p *planner) place(order []int) *placed {
 func (p *planner) slot(out *placed, i int) Slot {
 	s := &p.steps[i]
 	slot := Slot{Step: *s, Why: ByDeadline, Holds: s.Until}
-	end := s.Until - s.Waits
+	end, from := s.Until-s.Waits, p.earliest(i)
 	for _, j := range p.after[i] {
 		if next := out.slots[j]; next.Start-s.Waits < end {
 			end, slot.Why, slot.With = next.Start-s.Waits, ByNext, next.Step.ID
@@ -32,7 +38,7 @@ func (p *planner) slot(out *placed, i int) Slot {
 	}
 	for {
 		free, ok, moved := p.inWindow(end, s.Minutes)
-		if !ok || free-s.Minutes < p.day.Now {
+		if !ok || free-s.Minutes < from {
 			return p.late(out, i, slot)
 		}
 		if moved {
@@ -55,22 +61,35 @@ func (p *planner) slot(out *placed, i int) Slot {
 // than too late, and too late rather than not at all.
 func (p *planner) late(out *placed, i int, slot Slot) Slot {
 	s := &p.steps[i]
-	end := s.Until - s.Waits
+	end, from := s.Until-s.Waits, p.earliest(i)
 	for _, j := range p.after[i] {
 		end = min(end, out.slots[j].Start-s.Waits)
 	}
-	for start := end - s.Minutes; start >= p.day.Now; start-- {
+	for start := end - s.Minutes; start >= from; start-- {
 		if clash, _ := p.clash(out, s, start, start+s.Minutes); clash < 0 {
 			slot.Start, slot.End, slot.Outside, slot.Why, slot.With = start, start+s.Minutes, true, ByWindow, ""
 			return slot
 		}
 	}
 	slot.Why, slot.With = ByNow, ""
-	slot.Start = max(p.day.Now, end-s.Minutes)
+	slot.Start = max(from, end-s.Minutes)
 	slot.End = slot.Start + s.Minutes
 	slot.Late = max(0, slot.End+s.Waits-min(s.Until, slot.Holds))
 	slot.Outside = !p.within(slot.Start, slot.End)
 	return slot
+}
+
+// earliest returns when a step can begin at all: now, or when what has been done before it is over.
+func (p *planner) earliest(i int) int {
+	from := p.day.Now
+	for _, id := range p.steps[i].After {
+		for j := range p.steps {
+			if s := &p.steps[j]; s.ID == id && s.Done {
+				from = max(from, s.DoneAt+s.Waits)
+			}
+		}
+	}
+	return from
 }
 
 // inWindow returns the latest end of so many minutes by hand that are over by then inside one window;
@@ -170,7 +189,7 @@ func (p *planner) mend(out *placed) {
 			for _, id := range p.steps[i].After {
 				before := out.slots[at[id]]
 				ready := before.End + before.Step.Waits
-				if slot := &out.slots[i]; slot.Start < ready {
+				if slot := &out.slots[i]; slot.Start < ready && !slot.Step.Done {
 					slot.Start, slot.End, slot.Why, slot.With = ready, ready+slot.Step.Minutes, ByNow, before.Step.ID
 					changed = true
 				}
@@ -180,6 +199,9 @@ func (p *planner) mend(out *placed) {
 	out.cost.late, out.cost.outside = 0, 0
 	for i := range out.slots {
 		slot := &out.slots[i]
+		if slot.Step.Done {
+			continue
+		}
 		slot.Late = max(0, slot.End+slot.Step.Waits-slot.Step.Until)
 		slot.Outside = !p.within(slot.Start, slot.End)
 		out.cost.late += slot.Late

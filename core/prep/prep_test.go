@@ -86,6 +86,54 @@ func TestSchedulesHoldWhatTheySay(t *testing.T) {
 	})
 }
 
+// What has been done stays as it was, however late or early it was ticked; the rest moves, and nothing
+// begins before what it needs is over, nor before now.
+func TestTicksMoveTheRestAlone(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		steps, day := draw(t, 10, 100)
+		first, err := Plan(steps, day)
+		require.NoError(t, err)
+		n := rapid.IntRange(0, len(steps)).Draw(t, "ticked")
+		done := map[string]int{}
+		for _, slot := range first.Slots[:n] {
+			ready := 0
+			for _, id := range slot.Step.After {
+				if _, ticked := done[id]; !ticked {
+					ready = -1
+				}
+			}
+			if ready < 0 {
+				continue // nobody does what cannot be begun
+			}
+			done[slot.Step.ID] = max(0, slot.End+rapid.IntRange(-5, 9).Draw(t, "late by"))
+			day.Now = max(day.Now, done[slot.Step.ID])
+		}
+		after := append([]Step{}, steps...)
+		for i := range after {
+			if at, ticked := done[after[i].ID]; ticked {
+				after[i].Done, after[i].DoneAt = true, at
+			}
+		}
+		second, err := Plan(after, day)
+		require.NoError(t, err)
+		require.Len(t, second.Slots, len(steps))
+		at := map[string]Slot{}
+		for _, slot := range second.Slots {
+			at[slot.Step.ID] = slot
+		}
+		for id, slot := range at {
+			if end, ticked := done[id]; ticked {
+				assert.Equal(t, []any{end, ByTick}, []any{slot.End, slot.Why})
+				continue
+			}
+			assert.GreaterOrEqual(t, slot.Start, day.Now)
+			for _, before := range slot.Step.After {
+				assert.GreaterOrEqual(t, slot.Start, at[before].End+at[before].Step.Waits, "%s after %s", id, before)
+			}
+		}
+	})
+}
+
 // Where everything can be in time and inside the windows, trying every minute for every step finds
 // nothing that is begun later in all.
 func TestSmallDaysAgreeWithTryingEveryMinute(t *testing.T) {

@@ -18,6 +18,7 @@ const (
 	ByUse                    // what it is done at is taken then
 	ByPlace                  // what it would stand in is taken then
 	ByNow                    // it is late: it begins as soon as it can
+	ByTick                   // it has been done
 )
 
 // Slot is when a step is done.
@@ -69,8 +70,14 @@ func Plan(steps []Step, day Day) (Schedule, error) {
 		return Schedule{}, fmt.Errorf("somebody has to prepare it: there is no adult")
 	}
 	p := newPlanner(steps, day)
-	if len(steps) <= exactTo {
-		p.tryAll(make([]int, 0, len(steps)), make([]bool, len(steps)))
+	taken, left := make([]bool, len(steps)), 0
+	for i := range p.steps {
+		if taken[i] = p.steps[i].Done; !taken[i] {
+			left++
+		}
+	}
+	if left <= exactTo {
+		p.tryAll(make([]int, 0, left), left, taken)
 		exact := p.best == nil || p.best.cost.late == 0 && p.best.cost.crowded == 0 && p.best.cost.outside == 0
 		return p.best.schedule(exact, p.bound(exact)), nil
 	}
@@ -118,8 +125,8 @@ func (p *planner) keep(one *placed) {
 }
 
 // tryAll tries every order in which each step is placed after those that come after it.
-func (p *planner) tryAll(order []int, taken []bool) {
-	if len(order) == len(p.steps) {
+func (p *planner) tryAll(order []int, left int, taken []bool) {
+	if left == 0 {
 		p.keep(p.place(order))
 		return
 	}
@@ -128,7 +135,7 @@ func (p *planner) tryAll(order []int, taken []bool) {
 			continue
 		}
 		taken[i] = true
-		p.tryAll(append(order, i), taken)
+		p.tryAll(append(order, i), left-1, taken)
 		taken[i] = false
 	}
 }
@@ -139,7 +146,10 @@ func (p *planner) byNeed() []int {
 	need := p.latest()
 	taken := make([]bool, len(p.steps))
 	order := make([]int, 0, len(p.steps))
-	for len(order) < len(p.steps) {
+	for i := range p.steps {
+		taken[i] = p.steps[i].Done
+	}
+	for {
 		next := -1
 		for i := range p.steps {
 			if taken[i] || slices.ContainsFunc(p.after[i], func(j int) bool { return !taken[j] }) {
@@ -149,10 +159,12 @@ func (p *planner) byNeed() []int {
 				next = i
 			}
 		}
+		if next < 0 {
+			return order
+		}
 		taken[next] = true
 		order = append(order, next)
 	}
-	return order
 }
 
 // latest returns when the hands have to let go of each step, were there hands and room for all at once.
@@ -189,6 +201,9 @@ func (p *planner) bound(exact bool) int {
 // the last window that it fits.
 func (p *planner) leastEarly() (sum int) {
 	for i, need := range p.latest() {
+		if p.steps[i].Done {
+			continue
+		}
 		free, _, _ := p.inWindow(need, p.steps[i].Minutes)
 		sum += max(0, need-free)
 	}

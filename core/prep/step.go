@@ -20,6 +20,9 @@ type Step struct {
 	In    string
 	After []string // steps that are over, with their waits, before this one begins
 	Until int      // when it has to be over, with its wait
+	// Done says that it has been done: hands let go of it at DoneAt, and it is not moved any more.
+	Done   bool
+	DoneAt int
 }
 
 // Window is a time in which hands are free.

@@ -46,6 +46,26 @@ type Step struct {
 	AdultOnly, ChildrenHelp bool
 	// Resource is what the step takes up: stove, oven, freezer or fridge; empty for a counter.
 	Resource string
+	// Probe is what a thermometer has to read when it is over; zero for nothing.
+	Probe Probe
+}
+
+// Probe is what a thermometer has to read, in deg C: at least so much, or at most. The zero value asks
+// for nothing.
+type Probe struct {
+	C    float64
+	Most bool // at most; else at least
+}
+
+// Asked reports whether anything has to be read.
+func (p Probe) Asked() bool { return p.C != 0 }
+
+// Meets reports whether a reading in deg C is what is asked for.
+func (p Probe) Meets(c float64) bool {
+	if p.Most {
+		return c <= p.C
+	}
+	return c >= p.C
 }
 
 // Recipe is a mix by mass. It is read-only once made.
@@ -354,7 +374,7 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
 	}
 	for _, s := range row.Steps {
-		r.Steps = append(r.Steps, Step{say.Text(s.Text), s.Minutes, s.Wait, s.Adult, s.Children, s.Resource})
+		r.Steps = append(r.Steps, Step{say.Text(s.Text), s.Minutes, s.Wait, s.Adult, s.Children, s.Resource, probeIn(s.Text)})
 	}
 	return r, nil
 }

@@ -2,6 +2,7 @@ package recipe
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"emblo/core/material"
@@ -98,11 +99,20 @@ func ExampleScale() {
 
 // What a step of the book says that it is done at, it takes up: a stove is not free for two.
 func TestStepsOfTheBookTakeUpWhatTheyAreDoneAt(t *testing.T) {
+	probes := 0
 	for _, r := range Standard().Recipes() {
 		for _, s := range r.Steps {
+			if text := s.Text.String(); strings.Contains(text, "probe") {
+				assert.True(t, s.Probe.Asked(), text)
+				assert.Equal(t, strings.Contains(text, "or less"), s.Probe.Most, text)
+				probes++
+			}
 			if read := inferred(s.Text.String()); !s.Wait && read.Resource != "" {
 				assert.Equal(t, read.Resource, s.Resource, "%s: %s", r.Name, s.Text)
 			}
 		}
 	}
+	assert.Greater(t, probes, 10)
+	hot, cool := probeIn("Cook until a probe reads 80 °C"), probeIn("Cool; a probe must read 40 °C or less")
+	assert.True(t, hot.Meets(80) && !hot.Meets(79.9) && cool.Meets(40) && !cool.Meets(40.1) && !probeIn("Dry at 100 °C").Asked())
 }

@@ -20,6 +20,8 @@ var (
 	blade      = regexp.MustCompile(`(?i)\b(knife|cut up|chop|slice|saw|drill|glue gun|blender|blend)\b`)
 	freezer    = regexp.MustCompile(`(?i)\b(freeze|freezer)\b`)
 	fridge     = regexp.MustCompile(`(?i)\b(chill|fridge|refrigerat\w*)\b`)
+	probe      = regexp.MustCompile(`(?i)\b(?:probe|thermometer)\b`)
+	degrees    = regexp.MustCompile(`(?i)(\d{1,3})\s*°\s*C(\s+or\s+(?:less|below|under|cooler))?`)
 	withKids   = regexp.MustCompile(`(?i)\bchildren\b`)
 	resources  = []string{"stove", "oven", "freezer", "fridge", "sink", "microwave"}
 	maxMinutes = 3 * 24 * 60.0
@@ -69,7 +71,7 @@ func tagged(line string) (Step, bool) {
 	if m == nil {
 		return Step{}, false
 	}
-	s := Step{Text: say.Copied(line[:m[0]])}
+	s := Step{Text: say.Copied(line[:m[0]]), Probe: probeIn(line[:m[0]])}
 	timed := false
 	for _, tag := range strings.Split(line[m[2]:m[3]], ",") {
 		tag = strings.ToLower(strings.TrimSpace(tag))
@@ -96,7 +98,7 @@ func tagged(line string) (Step, bool) {
 }
 
 func inferred(line string) Step {
-	s := Step{Text: say.Copied(line), Minutes: 5, Wait: waiting.MatchString(line)}
+	s := Step{Text: say.Copied(line), Minutes: 5, Wait: waiting.MatchString(line), Probe: probeIn(line)}
 	if minutes, ok := minutesIn(line); ok {
 		s.Minutes = minutes
 	}
@@ -113,6 +115,20 @@ func inferred(line string) Step {
 	s.AdultOnly = s.AdultOnly || blade.MatchString(line)
 	s.ChildrenHelp = !s.AdultOnly && withKids.MatchString(line)
 	return s
+}
+
+// probeIn returns what a probe has to read by the words of a step: "a probe reads 80 °C", "a probe must
+// read 40 °C or less".
+func probeIn(words string) Probe {
+	m := degrees.FindStringSubmatch(words)
+	if m == nil || !probe.MatchString(words) {
+		return Probe{}
+	}
+	c, err := strconv.ParseFloat(m[1], 64)
+	if err != nil {
+		return Probe{}
+	}
+	return Probe{c, m[2] != ""}
 }
 
 // minutesIn returns the time that stands in the words, in whole minutes.

@@ -33,6 +33,20 @@ type PrepSlot struct {
 	LateMinutes  int    `json:"late_minutes,omitzero"`
 	Outside      bool   `json:"outside,omitzero"` // hands are not free then
 	Crowded      bool   `json:"crowded,omitzero"` // more hands or room are needed then than there are
+	// Asks is what a probe has to read before it is ticked, in words; empty where nothing is measured.
+	Asks     string   `json:"asks,omitzero"`
+	Done     bool     `json:"done,omitzero"`
+	DoneBy   string   `json:"done_by,omitzero"`
+	Measured *float64 `json:"measured_c,omitzero"` // what was, in deg C
+}
+
+// PrepTickInput says that a step is done, or takes that back. A step that clears a rule is not ticked but
+// measured.
+type PrepTickInput struct {
+	StepID    string   `json:"step_id" max:"100"`
+	Done      bool     `json:"done"`
+	MeasuredC *float64 `json:"measured_c,omitzero"`  // what a probe reads, in deg C
+	At        string   `json:"at,omitzero" max:"40"` // when, where that was not now: 2026-11-26T07:30:00Z
 }
 
 // PrepDay is what is prepared on a day, for all that opens on it and soon after.

@@ -199,21 +199,3 @@ func (h *House) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, d
 	}
 	return roomDay()
 }
-
-// Prep returns what is prepared on a day, from today on, for the coming plans.
-func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written.PrepDay, error) {
-	now := h.Now(s)
-	on, err := age.ParseDate(day)
-	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*aheadDays, 0).Day().String() {
-		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", aheadDays)
-	}
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return written.PrepDay{}, err
-	}
-	plans, err := h.coming(ctx, s, now)
-	if err != nil {
-		return written.PrepDay{}, err
-	}
-	return d.Prep(plans, on, now)
-}

@@ -456,6 +456,9 @@ type PrepDay = written.PrepDay
 // PrepSlot When one step is done: by hand, and how long it then needs by itself.
 type PrepSlot = written.PrepSlot
 
+// PrepTickInput defines model for PrepTickInput.
+type PrepTickInput = written.PrepTickInput
+
 // PrepWindow A time of day in which hands are free to prepare, as the centre's clock shows it.
 type PrepWindow = written.PrepWindow
 
@@ -833,6 +836,9 @@ type PutJarJSONRequestBody = JarInput
 
 // PutMoveJSONRequestBody defines body for PutMove for application/json ContentType.
 type PutMoveJSONRequestBody = MoveInput
+
+// TickPrepJSONRequestBody defines body for TickPrep for application/json ContentType.
+type TickPrepJSONRequestBody = PrepTickInput
 
 // PutPrintJSONRequestBody defines body for PutPrint for application/json ContentType.
 type PutPrintJSONRequestBody = PrintInput

@@ -84,6 +84,7 @@ var Operations = []Operation{
 	{ID: "signIn", Method: "POST", Path: "/api/session", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SignIn", MaxBody: 262144},
 	{ID: "signInDemo", Method: "POST", Path: "/api/session/demo", May: []string(nil), Open: true, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "signOut", Method: "DELETE", Path: "/api/session", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
+	{ID: "tickPrep", Method: "PUT", Path: "/api/prep/ticks", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "PrepTickInput", MaxBody: 262144},
 	{ID: "writeAmounts", Method: "POST", Path: "/api/recipes/amounts", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "RecipeOrder", MaxBody: 262144},
 }
 
@@ -103,6 +104,7 @@ var Bodies = map[string]reflect.Type{
 	"ListInput":      reflect.TypeFor[ListInput](),
 	"MoveInput":      reflect.TypeFor[MoveInput](),
 	"Plan":           reflect.TypeFor[Plan](),
+	"PrepTickInput":  reflect.TypeFor[PrepTickInput](),
 	"PrintInput":     reflect.TypeFor[PrintInput](),
 	"ReceiveInput":   reflect.TypeFor[ReceiveInput](),
 	"RecipeImport":   reflect.TypeFor[RecipeImport](),

@@ -3,7 +3,6 @@ package httpapi_test
 import (
 	"net/http"
 	"slices"
-	"strings"
 	"testing"
 
 	"github.com/google/uuid"
@@ -143,54 +142,4 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	}
 	a.refused(http.MethodPut, "/api/rooms/"+room.ID+"/days/2026-11-20", in, http.StatusUnprocessableEntity, "day", "today or a day to come")
 	_ = id
-}
-
-// What is prepared on a day goes backward from what opens: ice the evening before, dough in the morning,
-// inside the windows that the centre names; nothing for what does not go in.
-func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
-	a := demoLead(t)
-	var centre written.CentreInput
-	a.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &centre)
-	centre.Prep, centre.PrepHands = []written.PrepWindow{{From: "07:00", To: "10:00"}, {From: "16:00", To: "18:00"}}, 2
-	a.do(http.MethodPut, "/api/centre", centre, http.StatusOK, &centre)
-	day := func(on string) (d written.PrepDay) {
-		a.do(http.MethodGet, "/api/prep?day="+on, nil, http.StatusOK, &d)
-		return d
-	}
-	find := func(d written.PrepDay, words string) *written.PrepSlot {
-		for i := range d.Slots {
-			if strings.Contains(d.Slots[i].Text, words) {
-				return &d.Slots[i]
-			}
-		}
-		return nil
-	}
-	before := day("2026-11-28") // the blocks open on the 29th at 10:00, and freeze for up to 22 hours
-	freeze := find(before, "push the sticks through")
-	require.NotNil(t, freeze)
-	assert.Equal(t, []string{"Frozen harbour blocks", "2026-11-28T10:00"}, []string{freeze.Setup, freeze.Ends}, "in the last hour that hands are there in time")
-	assert.Equal(t, "Hands are not free any later.", freeze.Why)
-	assert.Contains(t, freeze.WaitText, "Freeze through")
-	assert.LessOrEqual(t, freeze.WaitUntil, "2026-11-29T10:00")
-	assert.True(t, before.Told && before.Hands == 2)
-	next := day("2026-11-29")
-	require.Len(t, next.Waiting, 1)
-	assert.Equal(t, freeze.ID, next.Waiting[0].ID, "it freezes through the night")
-
-	bakery := day("2026-11-26")
-	cook := find(bakery, "Cook on low heat")
-	require.NotNil(t, cook)
-	assert.True(t, cook.AdultOnly && cook.Uses == "stove")
-	for _, s := range bakery.Slots {
-		assert.False(t, s.Outside || s.LateMinutes > 0, "%s at %s", s.Text, s.Starts)
-		assert.LessOrEqual(t, s.Ends, s.PlayAt)
-		assert.NotEmpty(t, s.Why)
-	}
-	assert.Contains(t, bakery.NotReady, "Night-sky foam")
-	a.refused(http.MethodGet, "/api/prep?day=2026-11-20", nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
-	for field, windows := range map[string][]written.PrepWindow{"prep/0": {{From: "9", To: "10:00"}}, "prep/1": {{From: "07:00", To: "09:00"}, {From: "08:00", To: "10:00"}}} {
-		bad := centre
-		bad.Prep = windows
-		a.refused(http.MethodPut, "/api/centre", bad, http.StatusUnprocessableEntity, field, "")
-	}
 }

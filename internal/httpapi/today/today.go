@@ -12,13 +12,17 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
 
 func (a area) prep(r *edge.Request) (any, error) {
 	return edge.Answer(a.House.Prep(r, r.Session, r.Query("day")))
+}
+
+func (a area) tickPrep(r *edge.Request, in written.PrepTickInput) (any, error) {
+	return nil, a.House.TickPrep(r, r.Session, in)
 }
 
 func (a area) see(r *edge.Request, in written.SeenInput) (any, error) {

@@ -16,6 +16,7 @@ const outdates = {
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today'],
   tick: ['shopping'],
   seen: ['today'],
+  prep: ['prep'],
   day: ['rooms', ...judged],
   feel: ['making'],
   centre: ['centre', 'session', 'rooms', 'setup', 'book', 'rules', 'routine', 'shelf', 'recipe', 'sum', ...judged],

@@ -135,6 +135,10 @@ export const limits = {
     "id": 36,
     "item_id": 64
   },
+  "PrepTickInput": {
+    "at": 40,
+    "step_id": 100
+  },
   "PrepWindow": {
     "from": 5,
     "to": 5

@@ -599,6 +599,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Says that a step is done, or takes that back; a step that clears a rule is measured. Repeating it is harmless. */
+        put: operations["tickPrep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/seen": {
         parameters: {
             query?: never;
@@ -2697,6 +2714,26 @@ export interface components {
             outside?: boolean;
             /** @description More hands or room are needed then than there are. */
             crowded?: boolean;
+            /** @description What a probe has to read before it is ticked; absent where nothing is measured. */
+            asks?: string;
+            done?: boolean;
+            done_by?: string;
+            /**
+             * Format: double
+             * @description What was measured, in deg C.
+             */
+            measured_c?: number;
+        };
+        PrepTickInput: {
+            step_id: string;
+            done: boolean;
+            /**
+             * Format: double
+             * @description What a probe reads, in deg C.
+             */
+            measured_c?: number;
+            /** @description When, where that was not now: 2026-11-26T07:30:00Z. */
+            at?: string;
         };
         /** @description What is prepared on a day, for all that opens on it and soon after. */
         PrepDay: {
@@ -3918,6 +3955,29 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PrepDay"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tickPrep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepTickInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

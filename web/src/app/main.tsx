@@ -6,6 +6,7 @@ import { RouterProvider } from 'react-router/dom'
 import { ApiError } from '../api/client'
 import { outbox } from '../api/outbox'
 import { moveSender, tickSender } from '../entities/stock/queries'
+import { prepSender } from '../entities/day/prep'
 import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
@@ -36,6 +37,7 @@ const router = createBrowserRouter([{ path: '*', element: <App />, errorElement:
 outbox.register('setup', setupSender(client))
 outbox.register('tick', tickSender(client))
 outbox.register('move', moveSender(client))
+outbox.register('prep', prepSender(client))
 
 const root = document.getElementById('root')
 if (root) {

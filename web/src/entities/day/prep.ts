@@ -1,10 +1,35 @@
-import type { Schemas } from '../../api/client'
+import type { QueryClient } from '@tanstack/react-query'
+import { useSyncExternalStore } from 'react'
+import { api, ask, type Schemas } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { outbox, type Letter, type Sender } from '../../api/outbox'
 
 export type Slot = Schemas['PrepSlot']
 
+type Tick = Schemas['PrepTickInput']
+
+/** Sends ticks of steps: the newest of each. */
+export const prepSender = (client: QueryClient): Sender => ({
+  send: async (_, __, body) => {
+    await ask(api.PUT('/api/prep/ticks', { body: body as Tick }))
+    return { version: 0 }
+  },
+  saved: () => void outdate(client, 'prep'),
+})
+
+/** Says that a step is done, or takes that back; it is kept on this device until the server has it. */
+export const tickStep = (slot: Slot, done: boolean, measured_c?: number) => outbox.put('prep', slot.id, 0, { step_id: slot.id, done, measured_c, at: new Date().toISOString().slice(0, 19) + 'Z' } satisfies Tick)
+
+/** What this device last said of a step, while that waits or was refused. */
+export function useStepTick(slot: Slot): { done: boolean; letter?: Letter } {
+  const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look('prep', slot.id))
+  const said = (letter?.next ?? letter?.flying) as Tick | undefined
+  return { done: letter && letter.state !== 'wrong' && said ? said.done : (slot.done ?? false), letter }
+}
+
 /** Where a step stands at a moment of the centre's wall clock. */
 export function standing(slot: Slot, now: string): 'over' | 'now' | 'next' {
-  if (slot.ends <= now) return 'over'
+  if (slot.done || slot.ends <= now) return 'over'
   return slot.starts <= now ? 'now' : 'next'
 }
 

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { dayBeside, standing, type Slot } from '../../entities/day/prep'
+import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
 import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
@@ -55,10 +56,11 @@ function inShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {
 }
 
 const heads: [string, (s: Slot, now: string) => boolean][] = [
-  ['Late', (s) => (s.late_minutes ?? 0) > 0 || s.crowded === true],
-  ['Hands now', (s, now) => standing(s, now) === 'now'],
-  ['Then', (s, now) => standing(s, now) === 'next'],
-  ['Earlier today', (s, now) => standing(s, now) === 'over'],
+  ['Late', (s) => !s.done && ((s.late_minutes ?? 0) > 0 || s.crowded === true)],
+  ['Hands now', (s, now) => !s.done && standing(s, now) === 'now'],
+  ['Then', (s, now) => !s.done && standing(s, now) === 'next'],
+  ['Done', (s) => s.done === true],
+  ['Not ticked', (s, now) => standing(s, now) === 'over'],
 ]
 
 function Steps({ plan }: { plan: Schemas['PrepDay'] }) {
@@ -120,8 +122,16 @@ function Step({ slot: s }: { slot: Slot }) {
         {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later</span>}
         {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
         {s.outside && <span className="short">outside the times in which hands are free</span>}
-        <span className="soft">{s.why}</span>
+        {!s.done && <span className="soft">{s.why}</span>}
+        {s.done && (
+          <span className="soft">
+            done {dayAndTime(s.ends)}
+            {s.done_by && ` by ${s.done_by}`}
+            {s.measured_c !== undefined && `, measured ${s.measured_c} °C`}
+          </span>
+        )}
       </div>
+      <TickStep slot={s} />
     </li>
   )
 }

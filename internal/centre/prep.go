@@ -1,0 +1,93 @@
+package centre
+
+import (
+	"context"
+	"strings"
+	"time"
+
+	"github.com/google/uuid"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+// Prep returns what is prepared on a day, from today on, for the coming plans.
+func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written.PrepDay, error) {
+	now := h.Now(s)
+	on, err := age.ParseDate(day)
+	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*aheadDays, 0).Day().String() {
+		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", aheadDays)
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return written.PrepDay{}, err
+	}
+	plans, err := h.coming(ctx, s, now)
+	if err != nil {
+		return written.PrepDay{}, err
+	}
+	ticks, err := h.prepTicks(ctx, s, plans...)
+	if err != nil {
+		return written.PrepDay{}, err
+	}
+	return d.Prep(plans, ticks, on, now)
+}
+
+// prepTicks returns the steps of plans that are done.
+func (h *House) prepTicks(ctx context.Context, s *store.Session, plans ...desk.Coming) ([]desk.PrepTick, error) {
+	ids := make([]uuid.UUID, 0, len(plans))
+	for _, p := range plans {
+		if id, err := uuid.Parse(p.ID); err == nil {
+			ids = append(ids, id)
+		}
+	}
+	rows, err := h.of(s).PrepTicks(ctx, ids)
+	ticks := make([]desk.PrepTick, len(rows))
+	for i, r := range rows {
+		ticks[i] = desk.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value}
+	}
+	return ticks, err
+}
+
+// latestTick is how long after it was done a step may be ticked: a device may have been without a network.
+const latestTick = 48 * time.Hour
+
+// TickPrep notes that a step is done, or takes that back. The same tick twice is one.
+func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepTickInput) error {
+	of, _, _ := strings.Cut(in.StepID, "/")
+	setup, err := ParseID(of)
+	if err != nil {
+		return written.Bad("/step_id", "Choose a step.")
+	}
+	at := h.now().UTC()
+	if in.At != "" {
+		given, err := time.Parse(time.RFC3339, in.At)
+		if err != nil || given.After(at.Add(time.Minute)) || given.Before(at.Add(-latestTick)) {
+			return written.Bad("/at", "Tick what was done within the last two days, and not in the future.")
+		}
+		at = given.UTC()
+	}
+	stored, err := h.Setup(ctx, s, setup)
+	if err != nil {
+		return err
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	plan := desk.Coming{ID: stored.ID, Setup: stored.Setup}
+	ticks, err := h.prepTicks(ctx, s, plan)
+	if err != nil {
+		return err
+	}
+	if err := d.CheckPrepTick(plan, ticks, in); err != nil {
+		return err
+	}
+	if !in.Done {
+		return h.of(s).UntickPrep(ctx, in.StepID)
+	}
+	return gone(h.of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC}))
+}

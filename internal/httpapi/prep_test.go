@@ -1,0 +1,117 @@
+package httpapi_test
+
+import (
+	"net/http"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+)
+
+// What is prepared on a day goes backward from what opens: ice the evening before, dough in the morning,
+// inside the windows that the centre names; nothing for what does not go in.
+func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
+	a := demoLead(t)
+	var centre written.CentreInput
+	a.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &centre)
+	centre.Prep, centre.PrepHands = []written.PrepWindow{{From: "07:00", To: "10:00"}, {From: "16:00", To: "18:00"}}, 2
+	a.do(http.MethodPut, "/api/centre", centre, http.StatusOK, &centre)
+	day := func(on string) (d written.PrepDay) {
+		a.do(http.MethodGet, "/api/prep?day="+on, nil, http.StatusOK, &d)
+		return d
+	}
+	find := func(d written.PrepDay, words string) *written.PrepSlot {
+		for i := range d.Slots {
+			if strings.Contains(d.Slots[i].Text, words) {
+				return &d.Slots[i]
+			}
+		}
+		return nil
+	}
+	before := day("2026-11-28") // the blocks open on the 29th at 10:00, and freeze for up to 22 hours
+	freeze := find(before, "push the sticks through")
+	require.NotNil(t, freeze)
+	assert.Equal(t, []string{"Frozen harbour blocks", "2026-11-28T10:00"}, []string{freeze.Setup, freeze.Ends}, "in the last hour that hands are there in time")
+	assert.Equal(t, "Hands are not free any later.", freeze.Why)
+	assert.Contains(t, freeze.WaitText, "Freeze through")
+	assert.LessOrEqual(t, freeze.WaitUntil, "2026-11-29T10:00")
+	assert.True(t, before.Told && before.Hands == 2)
+	next := day("2026-11-29")
+	require.Len(t, next.Waiting, 1)
+	assert.Equal(t, freeze.ID, next.Waiting[0].ID, "it freezes through the night")
+
+	bakery := day("2026-11-26")
+	cook := find(bakery, "Cook on low heat")
+	require.NotNil(t, cook)
+	assert.True(t, cook.AdultOnly && cook.Uses == "stove")
+	for _, s := range bakery.Slots {
+		assert.False(t, s.Outside || s.LateMinutes > 0, "%s at %s", s.Text, s.Starts)
+		assert.LessOrEqual(t, s.Ends, s.PlayAt)
+		assert.NotEmpty(t, s.Why)
+	}
+	assert.Contains(t, bakery.NotReady, "Night-sky foam")
+	a.refused(http.MethodGet, "/api/prep?day=2026-11-20", nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
+	for field, windows := range map[string][]written.PrepWindow{"prep/0": {{From: "9", To: "10:00"}}, "prep/1": {{From: "07:00", To: "09:00"}, {From: "08:00", To: "10:00"}}} {
+		bad := centre
+		bad.Prep = windows
+		a.refused(http.MethodPut, "/api/centre", bad, http.StatusUnprocessableEntity, field, "")
+	}
+}
+
+// A step that clears a rule is measured and not ticked; what was done stays when it was, on every device,
+// once; the rest moves, and a tick can be taken back.
+func TestStepsAreTickedAndMeasured(t *testing.T) {
+	a := demoLead(t)
+	slots := func() map[string]written.PrepSlot {
+		var d written.PrepDay
+		a.do(http.MethodGet, "/api/prep?day=2026-11-26", nil, http.StatusOK, &d)
+		by := map[string]written.PrepSlot{}
+		for _, s := range append(d.Slots, d.Waiting...) {
+			if s.Setup == "Bakery counter" {
+				by[strings.Fields(s.Text)[0]] = s
+			}
+		}
+		return by
+	}
+	before := slots()
+	cook, knead := before["Cook"], before["Knead"]
+	assert.Equal(t, []string{"80 °C or more", "40 °C or less"}, []string{cook.Asks, knead.Asks})
+	put := func(s written.PrepSlot, c *float64, status int, field, words string) {
+		in := written.PrepTickInput{StepID: s.ID, Done: true, MeasuredC: c}
+		if status == http.StatusNoContent {
+			a.do(http.MethodPut, "/api/prep/ticks", in, status, nil)
+			return
+		}
+		a.refused(http.MethodPut, "/api/prep/ticks", in, status, field, words)
+	}
+	const refused = http.StatusUnprocessableEntity
+	put(knead, ptr(38.0), refused, "step_id", "First measure for: Cook on low heat")
+	put(cook, nil, refused, "measured_c", "not ticked but measured")
+	put(cook, ptr(72.5), refused, "measured_c", "It reads 72.5 °C and has to be 80 °C or more")
+	put(cook, ptr(800.0), refused, "measured_c", "between -50 and 300 °C")
+	assert.False(t, slots()["Cook"].Done, "nothing was noted")
+	early := now.AddDate(0, 0, 0).Format("2006-01-02T15:04:05Z07:00")
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: early}, http.StatusNoContent, nil)
+	put(cook, ptr(90.0), http.StatusNoContent, "", "") // another device, later: the first stands
+	var d written.PrepDay
+	a.do(http.MethodGet, "/api/prep?day="+now.Format("2006-01-02"), nil, http.StatusOK, &d)
+	found := false
+	for _, s := range d.Slots {
+		if s.ID == cook.ID {
+			found = true
+			assert.True(t, s.Done && s.DoneBy == "Tansy Quill" && *s.Measured == 82 && s.Why == "It is done.")
+		}
+	}
+	assert.True(t, found, "it is where it was done, two days before")
+	assert.Equal(t, knead.Starts, slots()["Knead"].Starts, "what is left is as late as it can be")
+	put(knead, ptr(45.0), refused, "measured_c", "has to be 40 °C or less")
+	put(knead, ptr(39.0), http.StatusNoContent, "", "")
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: knead.ID}, http.StatusNoContent, nil)
+	assert.Equal(t, before["Cook"].Starts, slots()["Cook"].Starts, "taken back")
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID[:36] + "/made-0/9", Done: true}, refused, "step_id", "not in it any more")
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: "2031-01-01T00:00:00Z"}, refused, "at", "within the last two days")
+}

@@ -1,0 +1,44 @@
+package store
+
+import (
+	"context"
+	"time"
+
+	"github.com/google/uuid"
+)
+
+// PrepTick is a step of preparing that is done.
+type PrepTick struct {
+	SetupID uuid.UUID
+	Step    string
+	At      time.Time
+	Value   *float64 // what was measured
+	By      string
+}
+
+// PrepTicks returns the steps of set-ups that are done.
+func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick, error) {
+	if len(setups) == 0 {
+		return nil, nil
+	}
+	var all []PrepTick
+	err := c.db.WithContext(ctx).Raw(`select t.setup_id, t.step, t.at, t.value, coalesce(s.name, '') by from prep_ticks t left join staff s on s.id = t.staff_id
+		where t.centre_id = ? and t.setup_id in ? order by t.at, t.step`, c.id, setups).Scan(&all).Error
+	return all, err
+}
+
+// TickPrep notes that a step is done. One that is done already stays as it was first noted; the error is
+// ErrNotFound for a set-up that is not there.
+func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
+	err := c.db.WithContext(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id) values (?, ?, ?, ?, ?, ?) on conflict do nothing`,
+		c.id, t.Step, t.SetupID, t.At, t.Value, c.by).Error
+	if violates(err, foreignKeyViolation, "") {
+		return ErrNotFound
+	}
+	return err
+}
+
+// UntickPrep takes back that a step is done; one that is not is no error.
+func (c *Centre) UntickPrep(ctx context.Context, step string) error {
+	return c.db.WithContext(ctx).Exec("delete from prep_ticks where centre_id = ? and step = ?", c.id, step).Error
+}
