@@ -1,7 +1,14 @@
 package e2e
 
 import (
+	"regexp"
+	"strings"
 	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"emblo/e2e/harness"
 )
@@ -22,12 +29,35 @@ func TestPrepDays(t *testing.T) {
 	p.Click("button", "Save settings")
 	p.See("Saved")
 	p.Accessible()
+	p.Click("link", "Today")
+	next := func() (at string) { // of the next step, or that there is none
+		shown := regexp.MustCompile(`hands next, when they are free\s+(\d+:\d\d|nothing more today)`)
+		require.Eventually(t, func() bool {
+			found := shown.FindStringSubmatch(p.Text())
+			if found != nil {
+				at = found[1]
+			}
+			return found != nil
+		}, 10*time.Second, 50*time.Millisecond)
+		return at
+	}
+	p.See("Look after", "hands next, when they are free")
+	today := next()
 	p.Click("link", "Prep")
 	p.See("One adult prepares, 7:00 to 10:00.")
+	assert.Equal(t, today, next())
 	p.Click("link", "The day after")
 	p.Click("link", "The day after")
 	p.See("Cook on low heat", "at the stove", "adult only", "then by itself: Turn out, flatten and leave to cool", "Hands are not free any later.", "Nothing is late", "Nothing is prepared for")
 	p.Accessible()
+	p.Click("link", "Print the day")
+	p.See("By hand", "The probe reads ______ °C: 80 °C or more", "adult only")
+	p.Accessible()
+	for _, paper := range []chromedp.PaperSize{chromedp.PaperA4, chromedp.PaperLetter} {
+		assert.Equal(t, 1, strings.Count(string(p.Sheet(paper)), "/Type /Page\n"))
+	}
+	p.Click("link", "Back to the day")
+	p.See("Hands are not free any later.")
 
 	// What clears a rule is measured; what is done without a network is kept and sent, once.
 	const cook = "Cook on low heat, stirring to the bottom all the time, until the dough leaves the pot and a probe in the middle reads 80 °C"

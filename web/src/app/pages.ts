@@ -42,6 +42,7 @@ export const framed: Page[] = [
 /** The pages that are paper. */
 export const printed: Page[] = [
   page('/cupboard/list/print', 'PrintList', () => import('../features/print/PrintList')),
+  page('/prep/print', 'PrintDay', () => import('../features/print/PrintDay')),
   page('/gauge', 'GaugeSheet', () => import('../features/gauge/GaugeSheet')),
   page('/recipes/:id/print', 'RecipeCards', () => import('../features/print/PrintRecipe')),
   page('/recipes/:id/chart', 'WallChart', () => import('../features/print/PrintRecipe')),

@@ -3,6 +3,7 @@ import { useSyncExternalStore } from 'react'
 import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
+import { timeOfDay } from '../../ui/format'
 
 export type Slot = Schemas['PrepSlot']
 
@@ -31,6 +32,16 @@ export function useStepTick(slot: Slot): { done: boolean; letter?: Letter } {
 export function standing(slot: Slot, now: string): 'over' | 'now' | 'next' {
   if (slot.done || slot.ends <= now) return 'over'
   return slot.starts <= now ? 'now' : 'next'
+}
+
+/** The step that hands turn to next, or are at: the first of the day that is neither done nor over. */
+export const handsNext = (plan: Schemas['PrepDay']) => plan.slots.find((s) => standing(s, plan.now) !== 'over')
+
+/** When hands are free on a day and whether all is in time, in two sentences. */
+export function handsInShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {
+  const late = slots.filter((s) => (s.late_minutes ?? 0) > 0 || s.crowded).length
+  const free = windows.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
+  return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free}${told ? '' : ' as nobody has said otherwise'}. ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
 }
 
 /** The day after or before another, such as 2026-11-28. */

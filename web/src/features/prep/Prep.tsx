@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { dayBeside, standing, type Slot } from '../../entities/day/prep'
+import { dayBeside, handsInShort, handsNext, standing, type Slot } from '../../entities/day/prep'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
@@ -24,7 +24,7 @@ export function Prep() {
         <header className="screen-head">
           <div>
             <h1>Prep, {wholeDay(day)}</h1>
-            <p className="soft">{plan ? inShort(plan) : ' '}</p>
+            <p className="soft">{plan ? handsInShort(plan) : ' '}</p>
           </div>
           <nav className="actions" aria-label="Days">
             {day > session.today && (
@@ -34,6 +34,9 @@ export function Prep() {
             )}
             <Link className="btn btn-outline-primary" to={`/prep?day=${dayBeside(day, 1)}`}>
               The day after
+            </Link>
+            <Link className="btn btn-outline-primary" to={`/prep/print?day=${day}`}>
+              Print the day
             </Link>
           </nav>
         </header>
@@ -47,12 +50,6 @@ export function Prep() {
       {plan && <Foot plan={plan} />}
     </>
   )
-}
-
-function inShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {
-  const late = slots.filter((s) => (s.late_minutes ?? 0) > 0 || s.crowded).length
-  const free = windows.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
-  return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free}${told ? '' : ' as nobody has said otherwise'}. ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
 }
 
 const heads: [string, (s: Slot, now: string) => boolean][] = [
@@ -137,12 +134,12 @@ function Step({ slot: s }: { slot: Slot }) {
 }
 
 function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
-  const next = plan.slots.find((s) => s.ends > plan.now)
+  const next = handsNext(plan)
   const hands = plan.slots.reduce((sum, s) => sum + s.minutes, 0)
   return (
     <footer className="counter on-dark plain">
       <div>
-        <span>hands next</span>
+        <span>hands next, when they are free</span>
         <strong className="figure">{next ? timeOfDay(next.starts) : 'nothing more today'}</strong>
       </div>
       <div>

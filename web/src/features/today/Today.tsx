@@ -5,7 +5,8 @@ import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { quantity } from '../../entities/stock/model'
 import { MakesList } from '../../entities/stock/MakesList'
-import { nextOpening, todayQuery } from '../../entities/day/queries'
+import { handsNext } from '../../entities/day/prep'
+import { nextOpening, prepQuery, todayQuery } from '../../entities/day/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { day, dayAndTime, dayOf, plural, timeOfDay, wholeDay } from '../../ui/format'
 import { Glyph, Mark, markWord } from '../../ui/Mark'
@@ -235,12 +236,7 @@ function Foot({ day: d }: { day: Day }) {
         <span>opens next</span>
         <strong className="figure">{next ? `${next.name}, ${next.play_at.slice(0, 10) === d.now.slice(0, 10) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}` : 'nothing planned'}</strong>
       </div>
-      {next?.starts_by && (
-        <div>
-          <span>start by</span>
-          <strong className="figure">{next.starts_by.slice(0, 10) === d.now.slice(0, 10) ? timeOfDay(next.starts_by) : dayAndTime(next.starts_by)}</strong>
-        </div>
-      )}
+      <DoNext day={d.now.slice(0, 10)} />
       <div>
         <span>short of</span>
         <strong className="figure">{d.short.length === 0 ? 'nothing that is known' : plural(d.short.length, 'thing')}</strong>
@@ -249,5 +245,17 @@ function Foot({ day: d }: { day: Day }) {
         What can I make?
       </Link>
     </footer>
+  )
+}
+
+/** The step that hands turn to next; its steps are on Prep. */
+function DoNext({ day }: { day: string }) {
+  const prep = useQuery(prepQuery(day))
+  const next = prep.data && !prep.error ? handsNext(prep.data) : undefined
+  return (
+    <div>
+      <span>hands next, when they are free</span>
+      <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}` : prep.error ? 'not known' : prep.data ? 'nothing more today' : ' '}</strong>
+    </div>
   )
 }

@@ -1,0 +1,102 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'react-bootstrap'
+import { Link, useSearchParams } from 'react-router'
+import { handsInShort, type Slot } from '../../entities/day/prep'
+import { prepQuery } from '../../entities/day/queries'
+import { useSession } from '../../session/session'
+import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
+import { Failure, Waiting } from '../../ui/States'
+import { usePageTitle } from '../../ui/usePageTitle'
+
+/** What is prepared on a day, on paper. */
+export function PrintDay() {
+  usePageTitle('Prep')
+  const session = useSession()
+  const [params] = useSearchParams()
+  const day = params.get('day') ?? session.today
+  const prep = useQuery(prepQuery(day))
+  if (prep.error) return <Failure error={prep.error} retry={() => void prep.refetch()} />
+  if (!prep.data) return <Waiting what="the day" />
+  const { slots, waiting, not_ready, now } = prep.data
+  return (
+    <main className="paper">
+      <p className="no-print actions">
+        <Link to={`/prep?day=${day}`}>Back to the day</Link>
+        <Button onClick={() => window.print()}>Print</Button>
+      </p>
+      <header>
+        <div>
+          <h1>Prep, {wholeDay(day)}</h1>
+          <p>
+            {session.centre.name} · as of {dayAndTime(now)}
+          </p>
+          <p>{handsInShort(prep.data)}</p>
+        </div>
+      </header>
+      {slots.length === 0 && <p>Hands have nothing to prepare on this day.</p>}
+      {slots.length > 0 && (
+        <section>
+          <h2>By hand</h2>
+          <table className="day-table">
+            <tbody>
+              {slots.map((s) => (
+                <Line key={s.id} slot={s} />
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {waiting.length > 0 && (
+        <section>
+          <h2>Waiting by itself, begun before</h2>
+          <table className="day-table">
+            <tbody>
+              {waiting.map((s) => (
+                <tr key={s.id}>
+                  <td>☐</td>
+                  <td>{timeOfDay(s.wait_until ?? s.ends)}</td>
+                  <td>
+                    {s.wait_text ?? s.text}, since {dayAndTime(s.ends)}
+                  </td>
+                  <td>{whose(s)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {not_ready.length > 0 && <p>Nothing is prepared for {not_ready.join(', ')}: as planned, not all of it goes in.</p>}
+      <footer>
+        <p>What is to be measured counts only when the probe has read it: write it down, and give it in on Prep. Ticks and times change; print the day anew when they have.</p>
+        <p>An adult is at the stove and the oven, and watches all play. Local licensing rules come before this sheet.</p>
+      </footer>
+    </main>
+  )
+}
+
+const whose = (s: Slot) => `${s.setup} for ${s.room}, opens ${dayAndTime(s.play_at)}`
+
+function Line({ slot: s }: { slot: Slot }) {
+  const how = [`${duration(s.minutes)} by hand`, s.uses ? `at the ${s.uses}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')
+  return (
+    <tr>
+      <td>{s.done ? '☒' : '☐'}</td>
+      <td>{timeOfDay(s.starts)}</td>
+      <td>
+        {s.text}
+        {s.measured_c !== undefined && <b>measured {s.measured_c} °C</b>}
+        {s.asks && !s.done && <b>The probe reads ______ °C: {s.asks}.</b>}
+        <small>{how}</small>
+        {s.wait_minutes !== undefined && (
+          <small>
+            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}
+          </small>
+        )}
+        {(s.late_minutes ?? 0) > 0 && <b>{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later.</b>}
+        {s.crowded && <b>More hands, or more room, are needed then than there are.</b>}
+        {s.outside && <small>outside the times in which hands are free</small>}
+      </td>
+      <td>{whose(s)}</td>
+    </tr>
+  )
+}
