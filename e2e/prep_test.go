@@ -50,6 +50,8 @@ func TestPrepDays(t *testing.T) {
 	p.Click("link", "The day after")
 	p.See("Cook on low heat", "at the stove", "adult only", "then by itself: Turn out, flatten and leave to cool", "Hands are not free any later.", "Nothing is late", "Nothing is prepared for")
 	p.Accessible()
+	file := p.Download("prep-"+p.Path()[len("/prep?day="):]+".ics", func() { p.Click("button", "Calendar file") })
+	assert.Contains(t, string(file), "SUMMARY:Whisk flour\\, salt and cream of tartar")
 	p.Click("link", "Print the day")
 	p.See("By hand", "The probe reads ______ °C: 80 °C or more", "adult only")
 	p.Accessible()

@@ -58,7 +58,7 @@ func (p *Person) Come(path string, words ...string) Pace {
 // Path returns the address of the page within the app.
 func (p *Person) Path() string {
 	p.t.Helper()
-	return evaluate[string](p, `location.pathname`)
+	return evaluate[string](p, `location.pathname + location.search`)
 }
 
 // Tap presses the control that a selector finds and returns how long it takes from the moment it

@@ -166,6 +166,12 @@ type BuyLine = written.BuyLine
 // BuyPack So many packs of one size.
 type BuyPack = written.BuyPack
 
+// CalendarFile defines model for CalendarFile.
+type CalendarFile struct {
+	// Ics iCalendar (RFC 5545).
+	Ics string `json:"ics"`
+}
+
 // Centre defines model for Centre.
 type Centre = written.CentreInput
 
@@ -752,6 +758,11 @@ type ListMakesParams struct {
 
 // GetPrepParams defines parameters for GetPrep.
 type GetPrepParams struct {
+	Day string `form:"day" json:"day"`
+}
+
+// GetPrepCalendarParams defines parameters for GetPrepCalendar.
+type GetPrepCalendarParams struct {
 	Day string `form:"day" json:"day"`
 }
 

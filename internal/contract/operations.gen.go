@@ -36,6 +36,7 @@ var Operations = []Operation{
 	{ID: "getCupboardFile", Method: "GET", Path: "/api/cupboard/file", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getItem", Method: "GET", Path: "/api/shelf/items/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"use"}, Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getPrep", Method: "GET", Path: "/api/prep", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"day"}, Required: []string{"day"}, Body: "", Schema: "", MaxBody: 0},
+	{ID: "getPrepCalendar", Method: "GET", Path: "/api/prep/calendar", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"day"}, Required: []string{"day"}, Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRecipe", Method: "GET", Path: "/api/recipes/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"version"}, Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRecipeFile", Method: "GET", Path: "/api/recipes/:id/file", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRoom", Method: "GET", Path: "/api/rooms/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},

@@ -102,7 +102,7 @@ var may = map[string]string{
 	"internal/httpapi/setups":   "core/written internal/httpapi/edge internal/store",
 	"internal/httpapi/shelf":    "core/written internal/httpapi/edge internal/store",
 	"internal/httpapi/cupboard": "core/written internal/contract internal/httpapi/edge internal/store",
-	"internal/httpapi/today":    "core/written internal/httpapi/edge",
+	"internal/httpapi/today":    "core/written internal/contract internal/httpapi/edge",
 	"internal/httpapi/recipes":  "core/written core/desk internal/httpapi/edge internal/centre internal/contract internal/store",
 	"internal/httpapi/settings": "core/written core/safety internal/httpapi/edge",
 	"internal/httpapi":          "core/say core/written internal/centre internal/httpapi internal/store",

@@ -68,7 +68,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"getCupboard": {"", nil}, "getCupboardFile": {"", nil}, "importCupboard": {"", written.ImportInput{CSV: "name\n"}}, "putJar": {jar, jarInput}, "deleteJar": {jar, nil}, "restoreJar": {jar, nil}, "listMoves": {jar, nil},
 		"putMove": {uuid.NewString(), written.MoveInput{JarID: jar, Kind: "counted", Amount: "5"}}, "getShopping": {"", nil}, "putTick": {uuid.NewString(), written.TickInput{ItemID: thing, State: "open", Free: []string{}, Packs: []written.BuyPack{}}},
 		"receiveTicks": {"", written.ReceiveInput{Ticks: []written.ReceiveTick{}}}, "listMakes": {"?play_at=2026-11-26T09:45&room_id=" + room.ID, nil},
-		"getToday": {"", nil}, "getPrep": {"?day=2026-11-26", nil}, "tickPrep": {"", written.PrepTickInput{StepID: setup.ID + "/floor/0", Done: true}}, "seeSetup": {setup.ID, written.SeenInput{Token: "x"}}, "putPrint": {uuid.NewString(), written.PrintInput{SetupID: setup.ID, Version: 1}}, "deletePrint": {sheet, nil},
+		"getToday": {"", nil}, "getPrep": {"?day=2026-11-26", nil}, "getPrepCalendar": {"?day=2026-11-26", nil}, "tickPrep": {"", written.PrepTickInput{StepID: setup.ID + "/floor/0", Done: true}}, "seeSetup": {setup.ID, written.SeenInput{Token: "x"}}, "putPrint": {uuid.NewString(), written.PrintInput{SetupID: setup.ID, Version: 1}}, "deletePrint": {sheet, nil},
 		"putDay":     {room.ID, written.DayInput{DayBody: written.DayBody{Adults: 2, Visitors: []written.Child{}}}},
 		"checkThing": {"", written.CheckInput{ItemID: thing, Use: "open"}}, "checkList": {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},
 		"listRecipes": {"?room_id=" + room.ID, nil}, "getRecipe": {mix, nil}, "putRecipe": {mix, mixText}, "deleteRecipe": {mix, nil}, "restoreRecipe": {mix, nil}, "getRecipeFile": {mix, nil},

@@ -4,11 +4,15 @@ import (
 	"net/http"
 	"strings"
 	"testing"
+	"time"
 
+	"github.com/emersion/go-ical"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/written"
+	"emblo/internal/contract"
+	"emblo/internal/testdb"
 )
 
 // What is prepared on a day goes backward from what opens: ice the evening before, dough in the morning,
@@ -59,6 +63,49 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 		bad.Prep = windows
 		a.refused(http.MethodPut, "/api/centre", bad, http.StatusUnprocessableEntity, field, "")
 	}
+}
+
+// The calendar of a day, read by another library, has each step when it is done, in its own words, with
+// what it has to reach; what is done is not in it, and a step keeps its name from file to file.
+func TestPrepCalendarReadsBack(t *testing.T) {
+	url := testdb.URL(t)
+	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	testdb.Exec(t, url, "update centres set time_zone = 'America/St_Johns', people_revision = gen_random_uuid()") // three hours and a half behind
+	const day = "?day=2026-11-26"
+	var d written.PrepDay
+	a.do(http.MethodGet, "/api/prep"+day, nil, http.StatusOK, &d)
+	zone, err := time.LoadLocation("America/St_Johns")
+	require.NoError(t, err)
+	read := func() []ical.Event {
+		var file contract.CalendarFile
+		a.do(http.MethodGet, "/api/prep/calendar"+day, nil, http.StatusOK, &file)
+		for line := range strings.SplitSeq(file.Ics, "\r\n") {
+			assert.LessOrEqual(t, len(line), 75, "RFC 5545, 3.1")
+		}
+		calendar, err := ical.NewDecoder(strings.NewReader(file.Ics)).Decode()
+		require.NoError(t, err)
+		return calendar.Events()
+	}
+	events := read()
+	require.Len(t, events, len(d.Slots))
+	text := func(e ical.Event, prop string) string {
+		words, err := e.Props.Text(prop)
+		require.NoError(t, err)
+		return words
+	}
+	for i, s := range d.Slots {
+		starts, err := events[i].DateTimeStart(time.UTC)
+		require.NoError(t, err)
+		ends, err := events[i].DateTimeEnd(time.UTC)
+		require.NoError(t, err)
+		assert.Equal(t, []string{s.Text, s.Room, s.Starts, s.Ends}, []string{text(events[i], ical.PropSummary), text(events[i], ical.PropLocation), starts.In(zone).Format("2006-01-02T15:04"), ends.In(zone).Format("2006-01-02T15:04")})
+		assert.Equal(t, s.Asks != "", strings.Contains(text(events[i], ical.PropDescription), "The probe has to read "+s.Asks))
+	}
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: d.Slots[0].ID, Done: true, At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
+	left := read()
+	require.Len(t, left, len(events)-1)
+	assert.Equal(t, text(events[1], ical.PropUID), text(left[0], ical.PropUID))
+	a.refused(http.MethodGet, "/api/prep/calendar?day=2026-11-20", nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
 }
 
 // A step that clears a rule is measured and not ticked; what was done stays when it was, on every device,

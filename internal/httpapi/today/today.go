@@ -4,6 +4,7 @@ package today
 
 import (
 	"emblo/core/written"
+	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
 )
 
@@ -12,13 +13,18 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
 
 func (a area) prep(r *edge.Request) (any, error) {
 	return edge.Answer(a.House.Prep(r, r.Session, r.Query("day")))
+}
+
+func (a area) prepCalendar(r *edge.Request) (any, error) {
+	text, err := a.House.PrepCalendar(r, r.Session, r.Query("day"))
+	return edge.Answer(contract.CalendarFile{Ics: text}, err)
 }
 
 func (a area) tickPrep(r *edge.Request, in written.PrepTickInput) (any, error) {

@@ -599,6 +599,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What hands prepare on a day as an iCalendar file. */
+        get: operations["getPrepCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prep/ticks": {
         parameters: {
             query?: never;
@@ -2312,6 +2329,10 @@ export interface components {
             /** @description schema.org Recipe. */
             jsonld: string;
         };
+        CalendarFile: {
+            /** @description iCalendar (RFC 5545). */
+            ics: string;
+        };
         AmountsFile: {
             /** @description As RFC 4180 CSV. */
             csv: string;
@@ -3954,6 +3975,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrepDay"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPrepCalendar: {
+        parameters: {
+            query: {
+                day: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarFile"];
                 };
             };
             default: components["responses"]["Problem"];

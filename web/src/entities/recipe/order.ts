@@ -53,13 +53,5 @@ export function portionOf(order: Order, m: Making): number {
   return Math.min(2000, Math.max(1, Math.round(order.portion_g ?? m.each_g)))
 }
 
-export function saveFile(name: string, type: string, text: string) {
-  const a = document.createElement('a')
-  a.href = URL.createObjectURL(new Blob([text], { type }))
-  a.download = name
-  a.click()
-  URL.revokeObjectURL(a.href)
-}
-
 export const fileName = (name: string, ending: string) => `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}.${ending}`
 

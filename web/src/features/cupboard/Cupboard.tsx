@@ -11,6 +11,7 @@ import { Pick } from '../../entities/thing/Pick'
 import { mayWrite, useSession } from '../../session/session'
 import { day, money, plural } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
+import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { JarPanel } from './JarPanel'
 import { JarPicture } from './JarPicture'
@@ -172,13 +173,7 @@ function Files() {
   const [said, setSaid] = useState('')
   const out = useMutation({
     mutationFn: () => ask(api.GET('/api/cupboard/file')),
-    onSuccess: ({ csv }) => {
-      const a = document.createElement('a')
-      a.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
-      a.download = 'cupboard.csv'
-      a.click()
-      URL.revokeObjectURL(a.href)
-    },
+    onSuccess: ({ csv }) => saveFile('cupboard.csv', 'text/csv', csv),
   })
   const read = useMutation({
     mutationFn: async (file: File) => ask(api.POST('/api/cupboard/import', { body: { csv: await file.text() } })),

@@ -3,6 +3,7 @@ import { useId, useState, type ChangeEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { api, ask, type Mark, type Schemas } from '../../api/client'
 import { roomsQuery } from '../../entities/room/queries'
+import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
 import { Glyph, MarkLine, marks, markWord } from '../../ui/Mark'
@@ -12,16 +13,6 @@ import { Empty, Failure } from '../../ui/States'
 const sample = 'name,use,solid,size_mm,contains,traits\nDried peas,,,,,\nTennis balls,,,,,\nWooden whale,open,irregular,95x40x25,none,hard\nHome-made gel,sealed,,,,not-food;gel\n'
 
 const order = marks.toReversed()
-
-/** Gives a text to the person as a file. */
-function download(name: string, text: string, type: string) {
-  const url = URL.createObjectURL(new Blob([text], { type }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  window.setTimeout(() => URL.revokeObjectURL(url), 1000)
-}
 
 /** A list of the resource cupboard, checked against a room in one go. */
 export function CheckList() {
@@ -42,7 +33,7 @@ export function CheckList() {
   })
   const roomFile = useMutation({
     mutationFn: () => ask(api.GET('/api/rooms/{id}/file', { params: { path: { id: room?.id ?? '' } } })),
-    onSuccess: (body) => download('room.json', JSON.stringify(body, null, 2) + '\n', 'application/json'),
+    onSuccess: (body) => saveFile('room.json', 'application/json', JSON.stringify(body, null, 2) + '\n'),
   })
   const report = check.data ?? (check.isPending ? before : undefined)
   const run = (csv: string) => {
@@ -89,7 +80,7 @@ export function CheckList() {
           </label>
           <input id={`${id}-file`} className="visually-hidden" type="file" accept=".csv,text/csv" onChange={choose} />
           {report && (
-            <Button variant="outline-primary" onClick={() => download(file, report.csv, 'text/csv')}>
+            <Button variant="outline-primary" onClick={() => saveFile(file, 'text/csv', report.csv)}>
               Save with verdicts
             </Button>
           )}

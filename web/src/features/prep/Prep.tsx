@@ -1,12 +1,14 @@
-import { useQuery } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { Button } from 'react-bootstrap'
 import { Link, useSearchParams } from 'react-router'
-import type { Schemas } from '../../api/client'
+import { api, ask, type Schemas } from '../../api/client'
 import { dayBeside, handsInShort, handsNext, standing, type Slot } from '../../entities/day/prep'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
 import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
+import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Strings } from './Strings'
 
@@ -18,6 +20,10 @@ export function Prep() {
   const day = params.get('day') ?? session.today
   const asked = useQuery(prepQuery(day))
   const plan = asked.error ? undefined : asked.data
+  const calendar = useMutation({
+    mutationFn: () => ask(api.GET('/api/prep/calendar', { params: { query: { day } } })),
+    onSuccess: (f) => saveFile(`prep-${day}.ics`, 'text/calendar', f.ics),
+  })
   return (
     <>
       <main className="screen prep">
@@ -38,6 +44,9 @@ export function Prep() {
             <Link className="btn btn-outline-primary" to={`/prep/print?day=${day}`}>
               Print the day
             </Link>
+            <Button variant="outline-primary" onClick={() => calendar.mutate()}>
+              {calendar.isError ? 'Calendar file: try again' : 'Calendar file'}
+            </Button>
           </nav>
         </header>
         {asked.error && <Failure error={asked.error} retry={() => void asked.refetch()} />}

@@ -7,6 +7,7 @@ import { api, ApiError, ask, type Base, type Room } from '../../api/client'
 import { makingQuery, recipeQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
+import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
 import { grams, money, plural } from '../../ui/format'
@@ -18,7 +19,7 @@ import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import { Amounts, Colours, Pots } from './Amounts'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
-import { fileName, orderOf, portionOf, saveFile, type Change, type Making, type Order } from '../../entities/recipe/order'
+import { fileName, orderOf, portionOf, type Change, type Making, type Order } from '../../entities/recipe/order'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
  * something is short. */
