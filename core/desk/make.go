@@ -30,7 +30,7 @@ func (d *Desk) Make(in written.RecipeOrder, today age.Date) (written.RecipeMakin
 		return written.RecipeMaking{}, err
 	}
 	if len(m.Short) > 0 {
-		m.Ways = append(m.Ways, m.Others(d.usable, order.Use, g, 2)...)
+		m.Ways = append(m.Ways, m.Others(d.usable, order, g, 2)...)
 	}
 	return d.writeMaking(m, order, r.measures, g), nil
 }
@@ -125,12 +125,15 @@ func (d *Desk) readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) 
 
 func (d *Desk) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g *safety.Group) written.RecipeMaking {
 	b, r := m.Batch, m.Recipe
-	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children, Judged: written.WriteUsual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()), Lines: d.Pen.Lines(m.Lines),
+	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children, Judged: written.WriteUsual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()), Lines: make([]written.Line, len(m.Lines)),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
 		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps), NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
 		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
 		Steps: d.Pen.Steps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{}, UsingLearned: o.Learned, Drops: []written.ColourDrops{},
 		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CostCoins: int(m.Coins)}
+	for i := range m.Lines {
+		out.Lines[i] = d.line(&m.Lines[i])
+	}
 	out.MinutesHands, out.MinutesWaiting = recipe.Minutes(r.Steps)
 	if m.ExtraHelps {
 		out.ExtraMeasure = m.Extra.Label()

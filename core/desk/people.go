@@ -2,10 +2,10 @@ package desk
 
 import (
 	"strings"
-	"sync"
 	"time"
 
 	"emblo/core/age"
+	"emblo/core/memo"
 	"emblo/core/plan"
 	"emblo/core/room"
 	"emblo/core/safety"
@@ -60,9 +60,8 @@ type People struct {
 	byID       map[string]*Room
 	days       []Day
 
-	mu     sync.Mutex
-	groups map[groupKey]*safety.Group
-	worded map[safety.Asked]written.Line
+	groups memo.Map[groupKey, *safety.Group]
+	worded memo.Map[safety.Asked, written.Line]
 }
 
 type groupKey struct {
@@ -75,7 +74,7 @@ const maxGroups = 512
 
 // NewPeople returns the part for rooms in the order they are shown.
 func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
-	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, rooms: rooms, byID: make(map[string]*Room, len(rooms)), groups: make(map[groupKey]*safety.Group), worded: make(map[safety.Asked]written.Line)}
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, rooms: rooms, byID: make(map[string]*Room, len(rooms))}
 	for _, r := range rooms {
 		p.byID[r.ID] = r
 	}
@@ -91,10 +90,7 @@ func (p *People) room(id string) (*Room, bool) {
 // groupOn returns the children of a room on a day.
 func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
 	key := groupKey{r, day}
-	p.mu.Lock()
-	g, kept := p.groups[key]
-	p.mu.Unlock()
-	if kept {
+	if g, kept := p.groups.Get(key); kept {
 		return g, nil
 	}
 	here, err := r.on(p.day(r.ID, day))
@@ -106,38 +102,28 @@ func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
 		return nil, err
 	}
 	made = made.Keeping(p.Settings.Routine.Without(r.Roster.Strikes))
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	if len(p.groups) >= maxGroups {
-		clear(p.groups)
-	}
-	p.groups[key] = &made
-	return &made, nil
+	return p.groups.Keep(key, &made, maxGroups), nil
 }
 
 // maxWorded bounds the lines that are kept in words.
 const maxWorded = 4096
 
-// line writes what is said of a line; what is said of a thing of the shelf is kept, as it is
-// asked again with every change to a plan.
+// line writes what is said of a line; what is said of the thing is kept, as it is asked again with
+// every change to a plan.
 func (p *People) line(l *plan.Line) written.Line {
-	if l.Shared == nil {
+	if !l.Kept {
 		return p.Pen.Line(l)
 	}
 	key := l.Assessment.Asked()
-	p.mu.Lock()
-	out, kept := p.worded[key]
-	p.mu.Unlock()
+	out, kept := p.worded.Get(key)
 	if !kept {
 		out = p.Pen.Line(l)
-		p.mu.Lock()
-		if len(p.worded) >= maxWorded {
-			clear(p.worded)
+		for i, f := range out.Findings {
+			out.Findings[i] = f.Kept()
 		}
-		p.worded[key] = out
-		p.mu.Unlock()
+		p.worded.Keep(key, out, maxWorded)
 	}
-	out.Laid = p.Pen.Laid(l)
+	out.Name, out.Laid = p.Pen.Called(l), p.Pen.Laid(l)
 	return out
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/naming"
+	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/written"
@@ -44,7 +45,7 @@ type Shelf struct {
 	subjects map[string]*safety.Subject
 	byRecipe map[string]int // own ones by id
 	names    *naming.Namer
-	memo     recipe.Memo
+	memo     plan.Memo
 }
 
 // Row is something of the centre's own as it is kept.

@@ -183,7 +183,7 @@ func (f Fill) volumes() []unit.Volume {
 	return out
 }
 
-func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children int, set unit.MeasureSet) error {
+func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children int, set unit.MeasureSet, memo *Memo) error {
 	if err := f.check(); err != nil {
 		return err
 	}
@@ -221,7 +221,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	}
 	if f.Frozen {
 		a.Fill.Turns = 1 // nobody plays at the vessel
-		return a.addIce(f, items, full, g, children)
+		return a.addIce(f, items, full, memo, g, children)
 	}
 	for _, p := range a.Fill.Poured {
 		facts := p.Item.Facts
@@ -241,7 +241,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 			}
 		}
 		a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
-		a.addBase(p.Item.Name, facts, f.Use, g)
+		a.addBase(p.Item.Name, facts, f.Use, memo, g)
 	}
 	a.guess(f, items)
 	return nil

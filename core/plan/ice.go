@@ -55,7 +55,7 @@ func block(f Fill) (length, width, height unit.Length) {
 }
 
 // addIce judges what is frozen as the ice that it becomes.
-func (a *PlaceAnswer) addIce(f Fill, items []Placed, full unit.Mass, g *safety.Group, children int) error {
+func (a *PlaceAnswer) addIce(f Fill, items []Placed, full unit.Mass, memo *Memo, g *safety.Group, children int) error {
 	length, width, height := block(f)
 	it := f.Layers[0].Item
 	pieces := f.Tub.Cells() * a.Fill.Tubs
@@ -82,7 +82,7 @@ func (a *PlaceAnswer) addIce(f Fill, items []Placed, full unit.Mass, g *safety.G
 	facts.Traits = facts.Traits.Without(material.TapWater).With(material.Ice, material.Hard, material.Slippery)
 	facts.Portion = material.Known(full.Grams() * float64(a.Fill.Tubs) / float64(children))
 	a.Notes = append(a.Notes, say.F("The ice is played with for {time}.", ice.Lasts))
-	a.addBase(it.Name, facts, f.Use, g)
+	a.addBase(it.Name, facts, f.Use, memo, g)
 	a.Base[0].Called = say.F("Ice of {thing}", it.Within())
 	return nil
 }

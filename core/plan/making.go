@@ -25,8 +25,8 @@ type Order struct {
 	// Log is what was added to earlier batches; Learned starts from it.
 	Log     []recipe.Addition
 	Learned bool
-	// Memo may keep batches between orders; nil scales anew.
-	Memo *recipe.Memo
+	// Memo may keep between orders what was reckoned; nil reckons anew.
+	Memo *Memo
 }
 
 // Making is how an order is carried out for a group: the answer of the recipe page.
@@ -93,7 +93,11 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	if c, ok := o.Need.(recipe.Children); ok {
 		children = len(c.Months)
 	}
-	mixed, err := makeMix(batch, children, o.Colours, o.Pot, o.Use, g)
+	memo := o.Memo
+	if o.Need == nil {
+		memo = nil // what the stock allows hangs on more than how much is needed
+	}
+	mixed, err := memo.mix(batch, set, children, o.Colours, o.Pot, o.Use, g)
 	if err != nil {
 		return Making{}, &InvalidInput{"pot_ml", sentence(err)}
 	}
@@ -102,7 +106,7 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 		m.Extra, m.ExtraHelps = recipe.ExtraMeasure(m.Recipe, m.Batch.Need, set)
 	}
 	m.Coins, m.Unpriced = o.Prices.Cost(m.Batch)
-	m.Remedies = recipe.Remedies(m.Recipe, m.Batch.Made, set)
+	m.Remedies = memo.remediesFor(m.Recipe, m.Batch.Made, set)
 	m.Short, m.NotWeighed = o.Stock.Short(m.Batch), o.Stock.NotWeighed(m.Recipe)
 	m.Limit, m.LimitKnown = o.Stock.Limit(m.Recipe)
 	switch {
@@ -126,7 +130,7 @@ func (o Order) scale(set unit.MeasureSet) (recipe.Batch, error) {
 	if err != nil {
 		return recipe.Batch{}, &InvalidInput{"by", sentence(err)}
 	}
-	batch, err := o.Memo.Scale(o.Recipe, need, set)
+	batch, err := o.Memo.scale(o.Recipe, need, set)
 	if err != nil {
 		return batch, &InvalidInput{"by", sentence(err)}
 	}
@@ -141,7 +145,7 @@ const maxReplacements = 2
 func (m *Making) ways(o Order, g *safety.Group) []Way {
 	var ways []Way
 	verdict := func(r recipe.Recipe, each unit.Mass) safety.Verdict {
-		return mixVerdict(r, each, o.Use, g)
+		return o.Memo.verdict(r, each, o.Use, g)
 	}
 	for _, s := range m.Short {
 		offered := 0
@@ -186,7 +190,7 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 func (m *Making) lifts(o Order, g *safety.Group) []Way {
 	var ways []Way
 	for _, l := range o.Stock.Lifts(m.Recipe) {
-		v := mixVerdict(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)
+		v := o.Memo.verdict(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)
 		if len(ways) < maxReplacements && (v <= safety.WithAHand || v <= m.Verdict) {
 			ways = append(ways, Way{Kind: "instead", Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID, Sentence: say.F(
 				"Take {amount} of {substitute} when the {thing} runs out, and it makes {made}: {note}.", l.Take, l.Sub.Item.Within(), l.For.Item.Within(), l.Made, l.Sub.Note)})
@@ -197,7 +201,7 @@ func (m *Making) lifts(o Order, g *safety.Group) []Way {
 
 // Others returns recipes of a book of the same kind that hold none of what is short and go
 // in for the group, best first, at most limit.
-func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, limit int) []Way {
+func (m *Making) Others(book []recipe.Recipe, o Order, g *safety.Group, limit int) []Way {
 	var others []Way
 	for i := range book {
 		r := &book[i]
@@ -207,7 +211,7 @@ func (m *Making) Others(book []recipe.Recipe, use safety.Use, g *safety.Group, l
 		if r.ID == m.Recipe.ID || r.Kind != m.Recipe.Kind || m.lacks(r) {
 			continue
 		}
-		if v := mixVerdict(*r, m.Each, use, g); v <= safety.WithAHand {
+		if v := o.Memo.verdict(*r, m.Each, o.Use, g); v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
 			others = append(others, Way{Kind: "other", Sentence: say.F("Make {recipe} instead: none of what is short, {minutes} min, keeps {keeps}.", r.Within(), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})

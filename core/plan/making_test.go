@@ -64,7 +64,7 @@ func TestMakeSaysWhatTheBenchSays(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, a.Verdict, m.Verdict)
 		require.Equal(t, a.Mix.NotTasteSafe, m.NotTasteSafe)
-		for _, w := range append(m.Ways, m.Others(recipe.Standard().Recipes(), o.Use, g, 3)...) {
+		for _, w := range append(m.Ways, m.Others(recipe.Standard().Recipes(), o, g, 3)...) {
 			require.LessOrEqual(t, w.Verdict, max(m.Verdict, safety.WithAHand), w.Sentence)
 			require.True(t, w.Verdict.Valid())
 		}

@@ -106,13 +106,13 @@ func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Grou
 	return lines
 }
 
-// mixVerdict returns the verdict of JudgeMix without its lines.
-func mixVerdict(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) safety.Verdict {
-	subject := safety.Prepare(r.Name, r.Facts(portion))
-	verdict := g.Judge(&subject, use).Verdict
-	for _, it := range r.Solids() {
-		subject = safety.Prepare(it.Name, it.Facts)
-		verdict = safety.Worst(verdict, g.Judge(&subject, use).Verdict)
+// verdict returns the verdict of JudgeMix without its lines.
+func (m *Memo) verdict(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) safety.Verdict {
+	facts := r.Facts(portion)
+	verdict := m.judge(r.Name, &facts, nil, use, g).Assessment.Verdict
+	solids := r.Solids()
+	for i := range solids {
+		verdict = safety.Worst(verdict, m.judge(solids[i].Name, &solids[i].Facts, nil, use, g).Assessment.Verdict)
 	}
 	return verdict
 }

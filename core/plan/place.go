@@ -75,9 +75,8 @@ type Line struct {
 	Use        safety.Use
 	Assessment safety.Assessment
 	Count      int // pieces in all; 0 for the base
-	// Shared is the prepared thing that was judged as it is on the shelf; nil for one with
-	// facts of its own.
-	Shared *safety.Subject
+	// Kept says that the assessment is kept with what was judged, so that the same one comes again.
+	Kept   bool
 	Sorted Sorted
 	// Meets is what it does in what fills its place; empty when nothing is known of that.
 	Meets say.Text
@@ -118,9 +117,8 @@ type MixAnswer struct {
 	Portion unit.Mass // as planned; Each of the mix is what there will be
 }
 
-func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, g *safety.Group) {
-	subject := safety.Prepare(name, f)
-	l := Line{Name: name, Facts: &f, Use: use, Assessment: g.Judge(&subject, use)}
+func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, memo *Memo, g *safety.Group) {
+	l := memo.judge(name, &f, nil, use, g)
 	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
 	a.Base = append(a.Base, l)
 }

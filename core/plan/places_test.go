@@ -27,6 +27,24 @@ func layer(t testing.TB, words string, mm float64) Layer {
 	return Layer{shelfItem(t, words), unit.Millimetres(mm)}
 }
 
+// anySetup draws places with a mix or a filler each, and things beside them.
+func anySetup(t *rapid.T, recipes []recipe.Recipe, things []material.Item) (s Setup) {
+	for range rapid.IntRange(0, 4).Draw(t, "places") {
+		p := Place{}
+		if rapid.Bool().Draw(t, "mix") {
+			p.Base = Mix{Recipe: rapid.SampledFrom(recipes).Draw(t, "recipe"), Portion: unit.Grams(100), Colours: 1, Use: safety.Open}
+		} else {
+			p.Base = Fill{Layers: []Layer{{rapid.SampledFrom(things).Draw(t, "filler"), unit.Millimetres(20)}}, Tub: vessel.Standard()[0], Use: safety.Open}
+		}
+		s.Places = append(s.Places, p)
+	}
+	for range rapid.IntRange(0, 3).Draw(t, "beside") {
+		it := rapid.SampledFrom(things).Draw(t, "thing")
+		s.Beside = append(s.Beside, Placed{Name: it.Name, Facts: it.Facts, Each: 1, Shared: rapid.Bool().Draw(t, "shared"), Use: safety.Open})
+	}
+	return s
+}
+
 // A set-up is as the worst of what is in it, wherever it lies, and what lies in one place is judged
 // with what is loose in another.
 func TestASetUpIsAsItsWorstPlace(t *testing.T) {
@@ -50,22 +68,8 @@ func TestASetUpIsAsItsWorstPlace(t *testing.T) {
 	assert.True(t, blows(Setup{Places: []Place{{Base: water}, {Base: rice}}, Beside: []Placed{straw}}), "a straw beside a tub of rice")
 
 	rapid.Check(t, func(t *rapid.T) {
-		g := anyGroup(t)
-		var s Setup
+		g, s := anyGroup(t), anySetup(t, recipe.Standard().Recipes(), material.Standard().Items())
 		worst := safety.Verdict(0)
-		for range rapid.IntRange(0, 4).Draw(t, "places") {
-			p := Place{}
-			if rapid.Bool().Draw(t, "mix") {
-				p.Base = Mix{Recipe: rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe"), Portion: unit.Grams(100), Colours: 1, Use: safety.Open}
-			} else {
-				p.Base = Fill{Layers: []Layer{{rapid.SampledFrom(material.Standard().Items()).Draw(t, "filler"), unit.Millimetres(20)}}, Tub: vessel.Standard()[0], Use: safety.Open}
-			}
-			s.Places = append(s.Places, p)
-		}
-		for range rapid.IntRange(0, 3).Draw(t, "beside") {
-			it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "thing")
-			s.Beside = append(s.Beside, Placed{Name: it.Name, Facts: it.Facts, Each: 1, Shared: rapid.Bool().Draw(t, "shared"), Use: safety.Open})
-		}
 		a, err := Reckon(s, g, unit.StandardSet(unit.US))
 		require.NoError(t, err)
 		hands, usual := false, true

@@ -45,8 +45,8 @@ func under(path string, err error) error {
 type Setup struct {
 	Places []Place
 	Beside []Placed // what all places share
-	// Memo may keep batches between answers; nil scales anew.
-	Memo *recipe.Memo
+	// Memo may keep between answers what was reckoned; nil reckons anew.
+	Memo *Memo
 	// StirIn says that finds are stirred into a filler; otherwise they go in first and the
 	// filler is poured over, which buries them better.
 	StirIn bool
@@ -158,7 +158,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		a.Verdict = safety.Worst(a.Verdict, a.Places[i].Verdict)
 		made[i], poured = a.Places[i].made, append(poured, a.Places[i].poured...)
 	}
-	a.addUpSalt(g)
+	a.addUpSalt(s.Memo, g)
 	a.Beside = make([]Line, 0, len(s.Beside))
 	for i := range s.Beside {
 		var err error
@@ -187,7 +187,7 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 			return err
 		}
 	case Fill:
-		if err := a.addFill(b, p.Items, g, children, set); err != nil {
+		if err := a.addFill(b, p.Items, g, children, set, s.Memo); err != nil {
 			return err
 		}
 		vessels = a.Fill.Tubs
@@ -235,16 +235,12 @@ func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Grou
 		}
 		return nil, &InvalidInput{"each", fmt.Sprintf("%s: %s between 1 and %d.", p.Name, who, MaxCount)}
 	}
-	subject := p.Prepared
-	if subject == nil {
-		fresh := safety.Prepare(p.Name, p.Facts)
-		subject = &fresh
-	}
-	to = append(to, Line{ID: p.ID, Name: p.Name, Facts: &p.Facts, Use: p.Use, Assessment: g.Judge(subject, p.Use), Count: p.Each * children, Shared: p.Prepared, Meets: meets(p, in)})
-	return p.Set.sort(to, vessels, g)
+	l := s.Memo.judge(p.Name, &p.Facts, p.Prepared, p.Use, g)
+	l.ID, l.Count, l.Meets = p.ID, p.Each*children, meets(p, in)
+	return p.Set.sort(append(to, l), vessels, s.Memo, g)
 }
 
-func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet, memo *recipe.Memo) error {
+func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.MeasureSet, memo *Memo) error {
 	if m.Colours < 1 || m.Colours > 6 {
 		return &InvalidInput{"base/colours", "Split the dough into 1 to 6 colours."}
 	}
@@ -255,11 +251,11 @@ func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.Meas
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
-	batch, err := memo.Scale(m.Recipe, need, set)
+	batch, err := memo.scale(m.Recipe, need, set)
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
-	mixed, err := makeMix(batch, children, m.Colours, m.Pot, m.Use, g)
+	mixed, err := memo.mix(batch, set, children, m.Colours, m.Pot, m.Use, g)
 	if err != nil {
 		return &InvalidInput{"base/pot_ml", sentence(err)}
 	}

@@ -7,7 +7,7 @@ import (
 
 // addUpSalt judges what fills the places by the salt of all of it: every child plays at every place,
 // so that a mix in two places, or two salty ones, are one large portion and not two small ones.
-func (a *Answer) addUpSalt(g *safety.Group) {
+func (a *Answer) addUpSalt(memo *Memo, g *safety.Group) {
 	var total float64
 	n := 0
 	a.salty(func(_ *PlaceAnswer, _ *Line, salt, portion float64) {
@@ -20,8 +20,8 @@ func (a *Answer) addUpSalt(g *safety.Group) {
 	a.salty(func(p *PlaceAnswer, l *Line, salt, portion float64) {
 		facts := *l.Facts
 		facts.Portion = material.Known(max(portion, total/salt))
-		subject := safety.Prepare(l.Name, facts)
-		l.Facts, l.Assessment = &facts, g.Judge(&subject, l.Use)
+		again := memo.judge(l.Name, &facts, nil, l.Use, g)
+		l.Facts, l.Assessment, l.Kept = again.Facts, again.Assessment, again.Kept
 		p.Verdict = safety.Worst(p.Verdict, l.Assessment.Verdict)
 		a.Verdict = safety.Worst(a.Verdict, p.Verdict)
 	})

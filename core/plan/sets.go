@@ -30,7 +30,7 @@ type Sorted struct {
 
 // sort counts the last of the lines out by colours, equally many of each and never too few for the
 // children, and adds its cups, so many for each vessel.
-func (set Set) sort(lines []Line, vessels int, g *safety.Group) ([]Line, error) {
+func (set Set) sort(lines []Line, vessels int, memo *Memo, g *safety.Group) ([]Line, error) {
 	l := &lines[len(lines)-1]
 	if set.Colours < 0 || set.Colours > MaxColours {
 		return nil, &InvalidInput{"colours", fmt.Sprintf("%s: sort it by 2 to %d colours.", l.Name, MaxColours)}
@@ -44,8 +44,9 @@ func (set Set) sort(lines []Line, vessels int, g *safety.Group) ([]Line, error) 
 		return lines, nil
 	}
 	l.Sorted.Holds = holds(&set.Cup.Facts, l.Facts)
-	cup := safety.Prepare(set.Cup.Name, set.Cup.Facts)
-	return append(lines, Line{Name: set.Cup.Name, Facts: &set.Cup.Facts, Use: safety.Open, Assessment: g.Judge(&cup, safety.Open), Count: set.Colours * vessels, Sorted: Sorted{Into: true}}), nil
+	cup := memo.judge(set.Cup.Name, &set.Cup.Facts, nil, safety.Open, g)
+	cup.Count, cup.Sorted = set.Colours*vessels, Sorted{Into: true}
+	return append(lines, cup), nil
 }
 
 // holds returns how many pieces a cup of the smallest size surely holds, loose: those of the

@@ -141,12 +141,13 @@ func atHand(shelf *material.Shelf, here map[string]bool, judged []safety.Assessm
 // none.
 func mixAtHand(recipes []recipe.Recipe, kind string, here map[string]bool, g *safety.Group) *recipe.Recipe {
 	var best *recipe.Recipe
+	var anew *Memo // each is asked about once
 	worst := safety.WithAHand
 	for i, r := range recipes {
 		if r.Kind != kind || len(r.Lacking(here)) > 0 {
 			continue
 		}
-		if v := mixVerdict(r, recipe.DefaultPortion(g.Youngest()), safety.Open, g); v.Ready() && (best == nil || v < worst) {
+		if v := anew.verdict(r, recipe.DefaultPortion(g.Youngest()), safety.Open, g); v.Ready() && (best == nil || v < worst) {
 			best, worst = &recipes[i], v
 		}
 	}

@@ -1,22 +1,18 @@
 package recipe
 
 import (
-	"sync"
-
+	"emblo/core/memo"
 	"emblo/core/unit"
 )
 
 // Memo keeps what Scale has found, so that a plan whose other lines change is not scaled
 // anew. It is only that: the answer is the one of Scale. A nil Memo keeps nothing. It is
 // safe for concurrent use.
-type Memo struct {
-	mu   sync.Mutex
-	kept map[memoKey]Batch
-}
+type Memo struct{ kept memo.Map[Key, Batch] }
 
-// memoKey is what a batch depends on. Recipes and measure sets are never changed once made,
-// so their parts stand for them.
-type memoKey struct {
+// Key is what a batch depends on: equal ones scale to equal batches. Recipes and measure sets
+// are never changed once made, so their parts stand for them.
+type Key struct {
 	lines  *Line
 	count  int
 	loss   float64
@@ -24,19 +20,24 @@ type memoKey struct {
 	drawer unit.SetID
 }
 
+// KeyOf returns what the batch of a recipe depends on; ok is false for a recipe of nothing.
+func KeyOf(r Recipe, need unit.Mass, set unit.MeasureSet) (k Key, ok bool) {
+	if len(r.Lines) == 0 {
+		return k, false
+	}
+	return Key{&r.Lines[0], len(r.Lines), r.Loss, need, set.ID()}, true
+}
+
 // maxMemo bounds the batches that are kept.
 const maxMemo = 512
 
 // Scale is Scale.
 func (m *Memo) Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
-	if m == nil || len(r.Lines) == 0 {
+	key, ok := KeyOf(r, need, set)
+	if m == nil || !ok {
 		return Scale(r, need, set)
 	}
-	key := memoKey{&r.Lines[0], len(r.Lines), r.Loss, need, set.ID()}
-	m.mu.Lock()
-	b, ok := m.kept[key]
-	m.mu.Unlock()
-	if ok {
+	if b, kept := m.kept.Get(key); kept {
 		b.Recipe = r
 		return b, nil
 	}
@@ -44,11 +45,5 @@ func (m *Memo) Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, erro
 	if err != nil {
 		return b, err
 	}
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	if m.kept == nil || len(m.kept) >= maxMemo {
-		m.kept = make(map[memoKey]Batch)
-	}
-	m.kept[key] = b
-	return b, nil
+	return m.kept.Keep(key, b, maxMemo), nil
 }

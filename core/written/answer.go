@@ -22,6 +22,26 @@ type Finding struct {
 	Change   string   `json:"change"`   // what would change the verdict
 	Do       []string `json:"do"`
 	Missing  string   `json:"missing,omitzero"` // the fact to find out
+
+	text []byte // the finding as it is written out, once it is kept
+}
+
+// plainFinding is a finding that is written field by field.
+type plainFinding Finding
+
+// Kept returns the finding with how it is written out, for one that goes into many answers: the
+// reasons are most of an answer. It must not be changed afterwards.
+func (f Finding) Kept() Finding {
+	f.text = Write(plainFinding(f))
+	return f
+}
+
+// MarshalJSON writes the finding; it never fails.
+func (f Finding) MarshalJSON() ([]byte, error) {
+	if f.text == nil {
+		f = f.Kept()
+	}
+	return f.text, nil
 }
 
 // Number is a figure that a rule used, with its unit in the value.

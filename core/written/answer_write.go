@@ -74,12 +74,16 @@ func (p Pen) Line(l *plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	findings := l.Assessment.Findings()
 	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
-	called := p.Name(l.ID, l.Name)
-	if l.Called != "" {
-		called = p.Text(l.Called)
-	}
-	return Line{Name: called, Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
+	return Line{Name: p.Called(l), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
 		Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l)}
+}
+
+// Called writes what a line is called.
+func (p Pen) Called(l *plan.Line) string {
+	if l.Called != "" {
+		return p.Text(l.Called)
+	}
+	return p.Name(l.ID, l.Name)
 }
 
 // Laid writes what is said of a thing where it lies.

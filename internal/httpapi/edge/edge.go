@@ -269,7 +269,7 @@ func (e *Edge) answer(c *gin.Context, answer any) {
 	out := buffers.Get().(*[]byte)
 	defer buffers.Put(out)
 	*out = (*out)[:0]
-	if err := encoder.EncodeInto(out, answer, encoder.SortMapKeys|encoder.CompactMarshaler); err != nil {
+	if err := encoder.EncodeInto(out, answer, encoder.SortMapKeys|encoder.NoValidateJSONMarshaler); err != nil {
 		e.Refuse(c, err)
 		return
 	}
