@@ -79,7 +79,7 @@ func (d *Desk) write(p written.Plan, r reckoned) written.Answer {
 			d.reach(out.Places[i].Fill, place.Fill)
 		}
 	}
-	out.Cost = d.cost(r.Answer, len(r.group.Room().Children), d.Pen)
+	out.Cost = d.cost(p, &r)
 	around := r.Around()
 	out.Packets = d.packets(p, &r)
 	out.Wear, out.Families = d.Pen.Some(around.Wear), d.Pen.Text(around.Families)

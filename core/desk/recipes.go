@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"emblo/core/age"
+	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -219,8 +220,20 @@ func (d *Desk) Book() written.Book {
 	for i := range usual.Len() {
 		book.UsualMeasures = append(book.UsualMeasures, usual.At(i).Label())
 	}
-	for _, t := range append(slices.Clone(d.Settings.Vessels), vessel.Standard()...) {
-		book.Vessels = append(book.Vessels, d.Pen.Vessel(t))
+	book.Vessels = d.Pen.Vessels(append(slices.Clone(d.Settings.Vessels), vessel.Standard()...))
+	for _, it := range d.Items() {
+		if it.Plays(material.SortInto) {
+			book.Cups = append(book.Cups, written.BookCup{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Here: d.here[it.ID]})
+		}
 	}
+	slices.SortStableFunc(book.Cups, func(a, b written.BookCup) int {
+		switch {
+		case a.Here == b.Here:
+			return 0
+		case a.Here:
+			return -1
+		}
+		return 1
+	})
 	return book
 }

@@ -184,40 +184,28 @@ func (k *Stock) short(a plan.Answer, pen written.Pen) []written.Shortage {
 	return short
 }
 
-// cost adds up what the bases of a plan cost at the prices that are known; nil while none is.
-func (k *Stock) cost(a plan.Answer, children int, pen written.Pen) *written.Cost {
-	var total money.Total
-	priced := false
+// cost adds up what a plan takes at the prices that are known; nil while none is.
+func (d *Desk) cost(p written.Plan, r *reckoned) *written.Cost {
 	out := &written.Cost{Unpriced: []string{}}
-	for i := range a.Places {
-		var missing []material.Item
-		switch place := &a.Places[i]; {
-		case place.Mix != nil:
-			var more bool
-			total, missing, more = k.prices.Add(total, place.Mix.Batch)
-			priced = priced || more
-		case place.Fill != nil:
-			for j := range place.Fill.Poured {
-				p := &place.Fill.Poured[j]
-				switch price := k.prices[p.Item.ID]; {
-				case p.Item.Facts.Traits.Has(material.TapWater):
-				case price.Known():
-					total, priced = total.Plus(p.InAll, price), true
-				default:
-					missing = append(missing, p.Item)
-				}
-			}
-		}
-		for _, it := range missing {
-			if name := pen.Name(it.ID, it.Name); !slices.Contains(out.Unpriced, name) {
+	var all, back money.Total
+	priced := false
+	for _, u := range d.takes(p, r) {
+		price := d.prices[u.item.ID] // of what is counted, for as many grams as the pack has pieces
+		if !price.Known() {
+			if name := d.Pen.Name(u.item.ID, u.item.Name); !slices.Contains(out.Unpriced, name) {
 				out.Unpriced = append(out.Unpriced, name)
 			}
+			continue
+		}
+		of := unit.Grams(u.amount.Number())
+		all, priced = all.Plus(of, price), true
+		if u.back {
+			back = back.Plus(of, price)
 		}
 	}
 	if !priced {
 		return nil
 	}
-	out.Coins = int(total.Coins())
-	out.EachCoins = int(total.Share(max(1, children)))
+	out.Coins, out.EachCoins, out.BackCoins = int(all.Coins()), int(all.Share(max(1, len(r.group.Room().Children)))), int(back.Coins())
 	return out
 }

@@ -26,9 +26,11 @@ const (
 	Colour  Part = "colour"
 	Sound   Part = "sound"
 	Sparkle Part = "sparkle"
+	// SortInto is a cup or a bowl, of which there are several, that things are sorted into.
+	SortInto Part = "sort-into"
 )
 
-var parts = []Part{Filler, Find, Tool, Ingredient, Vessel, Squeeze, Thread, Pour, Float, Scent, Colour, Sound, Sparkle}
+var parts = []Part{Filler, Find, Tool, Ingredient, Vessel, Squeeze, Thread, Pour, Float, Scent, Colour, Sound, Sparkle, SortInto}
 
 // Parts returns every part in display order.
 func Parts() []Part { return append([]Part(nil), parts...) }

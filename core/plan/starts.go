@@ -105,7 +105,7 @@ func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool
 		}
 		if a.sorted {
 			s.Colours = min(MaxColours, 4)
-			if cup := pick(safety.Open, 1, func(it material.Item) bool { return it.Facts.Traits.Has(material.Cup) }); len(cup) > 0 {
+			if cup := pick(safety.Open, 1, func(it material.Item) bool { return it.Plays(material.SortInto) }); len(cup) > 0 {
 				s.Cup = &cup[0]
 			}
 		}

@@ -248,4 +248,5 @@ var partWords = map[material.Part]say.Text{
 	material.Filler: "scooping and pouring", material.Find: "finding", material.Tool: "use as a tool", material.Vessel: "use as a vessel",
 	material.Squeeze: "squeezing", material.Thread: "threading", material.Pour: "pouring", material.Float: "floating", material.Scent: "scent",
 	material.Colour: "colour", material.Sound: "sound", material.Sparkle: "sparkle",
+	material.SortInto: "cups to sort into",
 }

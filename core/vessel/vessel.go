@@ -321,6 +321,14 @@ func (v Vessel) Deepest(f Filling) unit.Length {
 	return unit.Millimetres(math.Floor(v.height / 2))
 }
 
+// usualDepth is how deep a filler is poured that nobody has said a depth for, in mm (common practice).
+const usualDepth = 60.0
+
+// Usual returns how deep a filler is poured that nobody has said a depth for.
+func (v Vessel) Usual() unit.Length {
+	return unit.Millimetres(min(usualDepth, v.Deepest(Open).Millimetres()))
+}
+
 // IsJar reports whether a vessel is one to look into and guess: round, and higher than wide.
 func (v Vessel) IsJar() bool { return v.shape == Round && v.height > v.topLength }
 

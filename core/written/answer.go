@@ -153,6 +153,9 @@ type Vessel struct {
 	OuterMM  float64 `json:"outer_mm,omitzero"` // the wall of what it stands in
 	Jar      bool    `json:"jar,omitzero"`      // whatever can be counted may fill it
 	Styles   []Style `json:"styles,omitzero"`
+	UsualMM  float64 `json:"usual_mm,omitzero"` // how deep a filler is poured that nobody has said a depth for
+	// Others are the ids of vessels that serve in its place, best first.
+	Others []string `json:"others,omitzero"`
 }
 
 // Style is a way to play in a vessel with the depth that it takes.
@@ -225,11 +228,13 @@ type PlaceAnswer struct {
 	Notes   []string    `json:"notes,omitzero"`
 }
 
-// Cost is what the bases of a set-up cost.
+// Cost is what a set-up takes from the cupboard at its prices: in all and for one child, and what of it
+// goes back after play.
 type Cost struct {
 	Coins     int      `json:"coins"`
-	EachCoins int      `json:"each_coins"` // for one child
-	Unpriced  []string `json:"unpriced"`   // what is not in it, as nobody has said its price
+	EachCoins int      `json:"each_coins"`
+	BackCoins int      `json:"back_coins,omitzero"`
+	Unpriced  []string `json:"unpriced"` // what is not in it, as nobody has said its price
 }
 
 // Answer is the answer to a plan.

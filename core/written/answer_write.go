@@ -290,6 +290,22 @@ func WriteVessel(t vessel.Vessel) Vessel {
 	return w
 }
 
+// maxOthers is how many vessels are offered in place of one.
+const maxOthers = 3
+
+// Vessels writes the vessels of a centre, each with those that serve in its place.
+func (p Pen) Vessels(all []vessel.Vessel) []Vessel {
+	out := make([]Vessel, len(all))
+	for i, t := range all {
+		out[i] = p.Vessel(t)
+		out[i].UsualMM = t.Usual().Millimetres()
+		for _, o := range t.Others(all, maxOthers) {
+			out[i].Others = append(out[i].Others, o.ID)
+		}
+	}
+	return out
+}
+
 // Vessel writes a vessel with the ways to play in it.
 func (p Pen) Vessel(t vessel.Vessel) Vessel {
 	w := WriteVessel(t)

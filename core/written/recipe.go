@@ -186,4 +186,12 @@ type Book struct {
 	UsualMeasures []string     `json:"usual_measures"`
 	Recipes       []BookRecipe `json:"recipes"`
 	Vessels       []Vessel     `json:"vessels"`
+	Cups          []BookCup    `json:"cups"` // to sort into, those in the cupboard first
+}
+
+// BookCup is something that each colour of a set can be sorted into.
+type BookCup struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Here bool   `json:"here"` // in the cupboard
 }

@@ -157,6 +157,9 @@ type BoardItem = written.BoardItem
 // Book defines model for Book.
 type Book = written.Book
 
+// BookCup Something that each colour of a set can be sorted into.
+type BookCup = written.BookCup
+
 // BookRecipe defines model for BookRecipe.
 type BookRecipe = written.BookRecipe
 
@@ -218,7 +221,7 @@ type ClassLine = written.ClassLine
 // ColourDrops defines model for ColourDrops.
 type ColourDrops = written.ColourDrops
 
-// Cost What the bases of a set-up cost.
+// Cost What a set-up takes from the cupboard at its prices.
 type Cost = written.Cost
 
 // Cupboard Every jar, those that go short first, then by name.

@@ -92,6 +92,7 @@ func TestAnswerOfPlaces(t *testing.T) {
 	for _, id := range []string{"white-rice", "play-sand"} {
 		a.do(http.MethodPut, "/api/cupboard/"+id+"/amount", price, http.StatusNoContent, nil)
 	}
+	a.do(http.MethodPut, "/api/cupboard/wooden-boats/amount", written.CupboardAmount{PackG: ptr(6.0), PriceCoins: ptr(300)}, http.StatusNoContent, nil) // six in a pack
 	fill := func(vessel string, mm float64, ids ...string) *written.Base {
 		b := &written.Base{Kind: "fill", ItemID: ids[0], VesselID: vessel, DepthMM: &mm, Vessels: ptr(1)}
 		for _, id := range ids[1:] {
@@ -111,9 +112,10 @@ func TestAnswerOfPlaces(t *testing.T) {
 	layers := out.Places[0].Fill.Poured
 	assert.Equal(t, 3, out.Beside[0].Count, "shared, not for each of fifteen")
 	rice, sand := layers[0].InAllG+out.Places[1].Fill.Poured[0].InAllG, layers[1].InAllG
-	assert.InDelta(t, (rice+sand)*120/500, out.Cost.Coins, 0.5)
-	assert.InDelta(t, (rice+sand)*120/500/15, out.Cost.EachCoins, 0.5)
-	assert.Empty(t, out.Cost.Unpriced)
+	assert.InDelta(t, (rice+sand)*120/500+15*300/6, out.Cost.Coins, 0.5)
+	assert.InDelta(t, ((rice+sand)*120/500+15*300/6)/15, out.Cost.EachCoins, 0.5)
+	assert.Equal(t, out.Cost.Coins, out.Cost.BackCoins, "dry grain that nobody mouths goes back, and so do boats")
+	assert.Equal(t, []string{"Scoops, wide"}, out.Cost.Unpriced)
 	require.Len(t, out.Short, 2, "what both places take together is more than there is")
 	assert.InDelta(t, rice-1000, out.Short[0].MissingG, 1e-6)
 	assert.Less(t, *layers[0].ReachesMM, 30.0)

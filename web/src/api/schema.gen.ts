@@ -1635,6 +1635,13 @@ export interface components {
             jar?: boolean;
             /** @description Ways to play in it, deepest first. */
             styles?: components["schemas"]["Style"][];
+            /**
+             * Format: double
+             * @description How deep a filler is poured that nobody has said a depth for.
+             */
+            usual_mm?: number;
+            /** @description Ids of vessels that serve in its place, best first. */
+            others?: string[];
         };
         Style: {
             words: string;
@@ -1740,11 +1747,14 @@ export interface components {
             /** @description How to shape it for children who avoid or seek a feel, and what is to be known of it. */
             notes?: string[];
         };
-        /** @description What the bases of a set-up cost. */
+        /** @description What a set-up takes from the cupboard at its prices. */
         Cost: {
+            /** @description In all. */
             coins: number;
             /** @description For one child. */
             each_coins: number;
+            /** @description What of it goes back into the cupboard after play. */
+            back_coins?: number;
             /** @description What is not in it, as nobody has said its price. */
             unpriced: string[];
         };
@@ -2210,6 +2220,15 @@ export interface components {
             usual_measures: string[];
             recipes: components["schemas"]["BookRecipe"][];
             vessels: components["schemas"]["Vessel"][];
+            /** @description To sort into, those in the cupboard first. */
+            cups: components["schemas"]["BookCup"][];
+        };
+        /** @description Something that each colour of a set can be sorted into. */
+        BookCup: {
+            id: string;
+            name: string;
+            /** @description In the cupboard. */
+            here: boolean;
         };
         Point: number[];
         /** @description The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y. */

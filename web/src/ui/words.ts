@@ -26,6 +26,7 @@ export const parts: [string, string][] = [
   ['colour', 'Colour'],
   ['sound', 'Sound'],
   ['sparkle', 'Sparkle'],
+  ['sort-into', 'Sort into'],
   ['tool', 'Tools'],
   ['ingredient', 'Ingredients'],
   ['vessel', 'Vessels'],

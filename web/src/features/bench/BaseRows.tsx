@@ -195,17 +195,13 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
   )
 }
 
-const mostOthers = 3
-
 /** What has just been opened does not stay behind the edge of the counter. */
 const intoView = (e: HTMLElement | null) => e?.scrollIntoView({ block: 'nearest' })
 
-/** Vessels to pour into when the one that was planned is not here: those that hold most nearly as much. */
+/** Vessels to take when the one that was planned is not here. */
 function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; vessels: Schemas['Vessel'][]; onTake: (v: Schemas['Vessel']) => void }) {
   const [asked, setAsked] = useState(false)
-  const holds = (v: Schemas['Vessel']) => v.holds_ml ?? 0
-  const far = (v: Schemas['Vessel']) => Math.abs(Math.log((holds(v) || v.height_mm) / (holds(vessel) || vessel.height_mm)))
-  const others = vessels.filter((v) => v.id !== vessel.id && closed(v) === closed(vessel) && (v.shape === 'cells') === (vessel.shape === 'cells') && (v.shape === 'wall') === (vessel.shape === 'wall') && (holds(v) > 0 || v.shape === 'wall')).sort((a, b) => far(a) - far(b))
+  const others = (vessel.others ?? []).flatMap((id) => vessels.find((v) => v.id === id) ?? [])
   return (
     <>
       <Button variant="quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
@@ -213,11 +209,11 @@ function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; 
       </Button>
       {asked && (
         <ul className="swaps others" ref={intoView} aria-label={`Instead of the ${vessel.name.toLowerCase()}`}>
-          {others.slice(0, mostOthers).map((v) => (
+          {others.map((v) => (
             <li key={v.id}>
               <div>
                 <b>{v.name}</b>
-                <span className="soft">{v.shape === 'wall' ? `${v.top_length_mm} mm across` : `holds ${litres(holds(v))} for play`}</span>
+                <span className="soft">{v.shape === 'wall' ? `${v.top_length_mm} mm across` : `holds ${litres(v.holds_ml ?? 0)} for play`}</span>
               </div>
               <Button variant="outline-primary" onClick={() => onTake(v)}>
                 Take<span className="visually-hidden"> {v.name}</span>

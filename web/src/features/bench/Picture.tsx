@@ -1,11 +1,12 @@
 import { Link } from 'react-router'
-import type { Answer, PlaceAnswer } from '../../api/client'
+import type { Answer, PlaceAnswer, Schemas } from '../../api/client'
+import { useSession } from '../../session/session'
 import { MixNature } from '../../entities/recipe/MixNature'
 import { MixAmounts, Parts } from './MixPicture'
 import { FillPicture } from './FillPicture'
 import { ByWhen } from './ByWhen'
 import { Sums } from './Sums'
-import { grams, plural } from '../../ui/format'
+import { grams, money, plural } from '../../ui/format'
 import { RatioBar } from '../../ui/RatioBar'
 
 interface Props {
@@ -28,6 +29,7 @@ export function Picture({ answer, recipes }: Props) {
       ))}
       {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
       {answer.mark && <ByWhen answer={answer} />}
+      {answer.cost && <Cost cost={answer.cost} children={answer.group.children} />}
       {answer.mark && <Around answer={answer} />}
       <Sums />
     </>
@@ -61,6 +63,21 @@ function PlacePicture({ place, children, recipe }: { place: PlaceAnswer; childre
       )}
       {fill && <FillPicture fill={fill} lines={place.lines} />}
     </>
+  )
+}
+
+/** What it costs at the prices in the cupboard. */
+function Cost({ cost, children }: { cost: Schemas['Cost']; children: number }) {
+  const { currency } = useSession().centre
+  return (
+    <section className="around" aria-labelledby="cost">
+      <h2 id="cost">Cost</h2>
+      <p>
+        <b className="figure">{money(cost.each_coins, currency)}</b> for each of {children}, {money(cost.coins, currency)} in all
+        {cost.back_coins ? `; ${money(cost.back_coins, currency)} of it goes back into the cupboard` : ''}.
+        {cost.unpriced.length > 0 && <span className="soft"> No price noted: {cost.unpriced.join(', ').toLowerCase()}.</span>}
+      </p>
+    </section>
   )
 }
 

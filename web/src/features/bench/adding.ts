@@ -5,10 +5,8 @@ import type { Chosen } from './AddBox'
 
 type Vessel = Schemas['Vessel']
 
-const usualDepth = 60
-
-/** As deep as a filler is usually poured into a vessel. */
-export const depthIn = (v: Vessel, base?: Base): number => Math.min(base?.depth_mm ?? usualDepth, deepestOf(v, base))
+/** As deep as a filler is poured into a vessel: as before, or as is usual, as far as it may be filled. */
+export const depthIn = (v: Vessel, base?: Base): number => Math.min(base?.depth_mm ?? v.usual_mm ?? v.deepest_mm, deepestOf(v, base))
 
 /** How deep a vessel may be filled as it is used. */
 export const deepestOf = (v: Vessel, base?: Base): number => (base?.frozen ? (v.frozen_mm ?? v.deepest_mm) : base?.use === 'sealed' ? (v.closed_mm ?? v.deepest_mm) : v.deepest_mm)
@@ -48,8 +46,9 @@ function put(out: Added, chosen: Chosen, vessels: Vessel[]) {
   }
   if (only && place?.base?.kind === 'fill' && place.base.item_id) {
     const { base } = place
-    const each = Math.max(1, Math.floor((base.depth_mm ?? usualDepth) / (2 + (base.more?.length ?? 0))))
-    out.draft = withPlace(out.draft, place.id, (p) => ({ ...p, base: { ...base, depth_mm: (base.depth_mm ?? usualDepth) - each, more: [...(base.more ?? []), { item_id: item.id, depth_mm: each }] } }))
+    const mm = base.depth_mm ?? 0
+    const each = Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
+    out.draft = withPlace(out.draft, place.id, (p) => ({ ...p, base: { ...base, depth_mm: mm - each, more: [...(base.more ?? []), { item_id: item.id, depth_mm: each }] } }))
     return
   }
   if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, beside)
