@@ -1,12 +1,15 @@
 package e2e
 
 import (
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"emblo/e2e/harness"
 )
@@ -78,6 +81,52 @@ func TestFromPlansToTheShopAndBack(t *testing.T) {
 	for _, paper := range []chromedp.PaperSize{chromedp.PaperA4, chromedp.PaperLetter} {
 		assert.Equal(t, 1, strings.Count(string(p.Sheet(paper)), "/Type /Page\n"))
 	}
+}
+
+// The list opens and is ticked in a shop where nothing answers, also after the page was opened anew; it
+// goes to a spreadsheet and comes back ticked. Whoever signs out leaves nothing behind.
+func TestTheListOpensWhereNothingAnswers(t *testing.T) {
+	app := harness.Start(t)
+	phone := harness.Sit(t, app, 390, 844)
+	phone.Demo()
+	phone.Open("/cupboard/list")
+	phone.See("for Bakery counter", "Apple puree")
+	phone.Kept("Bakery counter")
+
+	app.Kill()
+	phone.Open("/cupboard/list")
+	phone.See("No connection to Emblo", "This is the list as it was at", "for Bakery counter")
+	phone.Accessible()
+	phone.Click("checkbox", "Cream of tartar: in the basket")
+	phone.See("kept here until the line is back")
+	phone.Open("/cupboard/list")
+	phone.See("No connection to Emblo", "kept here until the line is back")
+	phone.Open("/bench")
+	phone.See("No connection to Emblo", "Try again") // nothing but the list is kept, and no verdict
+	phone.Open("/cupboard/list")
+	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
+	phone.See("Put 1 thing into the cupboard")
+	phone.Gone("No connection to Emblo")
+
+	file := string(phone.Download("to-buy.csv", func() { phone.Click("button", "Save as CSV") }))
+	assert.Contains(t, file, "Bakery counter,yes\r\n")
+	path := filepath.Join(t.TempDir(), "to-buy.csv")
+	ticked := strings.Replace(file, "Apple puree paint,\r\n", "Apple puree paint,none\r\n", 1)
+	require.NotEqual(t, file, ticked)
+	require.NoError(t, os.WriteFile(path, []byte(strings.Replace(ticked, ",none", ",perhaps", 1)), 0o600))
+	phone.Upload(path)
+	phone.See("got is yes, none, or empty while nobody knows", "Nothing was ticked")
+	require.NoError(t, os.WriteFile(path, []byte(ticked), 0o600))
+	phone.Upload(path)
+	phone.See("2 lines ticked", "The shop has none.", "Cannot be made as planned: no apple puree")
+
+	phone.Click("button", "More")
+	phone.Click("button", "Sign out")
+	phone.See("Sign in")
+	app.Kill()
+	phone.Open("/cupboard/list")
+	phone.See("No connection to Emblo")
+	assert.NotContains(t, phone.Text(), "Bakery counter")
 }
 
 // From a question to a planned set-up in three interactions, counted from Today.

@@ -1,14 +1,11 @@
 package desk
 
 import (
-	"bytes"
-	"encoding/csv"
 	"slices"
 	"strconv"
 	"strings"
 
 	"emblo/core/age"
-	"emblo/core/checklist"
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/recipe"
@@ -42,7 +39,7 @@ func (d *Desk) Amounts(in written.RecipeOrder, today age.Date) (string, error) {
 		return "", err
 	}
 	m, _, err := d.carryOut(in, r, g)
-	return string(amountsCSV(m.Batch)), err
+	return amountsCSV(m.Batch), err
 }
 
 func (d *Desk) carryOut(in written.RecipeOrder, r *Room, g *safety.Group) (plan.Making, plan.Order, error) {
@@ -201,13 +198,9 @@ func names(items []material.Item) []string {
 	return out
 }
 
-// amountsCSV writes the amounts of a batch as RFC 4180, with no cell that a spreadsheet
-// would take for a formula.
-func amountsCSV(b recipe.Batch) []byte {
-	var out bytes.Buffer
-	w := csv.NewWriter(&out)
-	w.UseCRLF = true
-	_ = w.Write([]string{"ingredient", "exact_g", "scoops", "scooped_g", "off_percent"})
+// amountsCSV writes the amounts of a batch as a sheet.
+func amountsCSV(b recipe.Batch) string {
+	var rows [][]string
 	for _, a := range b.Amounts {
 		var scoops []string
 		for _, s := range a.Scoops {
@@ -221,11 +214,7 @@ func amountsCSV(b recipe.Batch) []byte {
 		case !a.Within || len(a.Scoops) == 0:
 			row[2], row[4] = "weigh it", "0.0"
 		}
-		for i := range row {
-			row[i] = checklist.Inert(row[i])
-		}
-		_ = w.Write(row) // a buffer takes everything
+		rows = append(rows, row)
 	}
-	w.Flush()
-	return out.Bytes()
+	return sheet([]string{"ingredient", "exact_g", "scoops", "scooped_g", "off_percent"}, rows)
 }

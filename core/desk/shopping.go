@@ -34,10 +34,13 @@ type Ticked struct {
 
 // Shopping writes what coming plans are short of, earliest need first, with what is ticked off of it,
 // and each plan with what it waits for. What the shop has none of changes both: a plan that waits for
-// it cannot be made as it stands, and says what in the cupboard stands in.
+// it cannot be made as it stands and comes first, what stands in is named, and what only such plans
+// take is not bought: its lines come last, those that others take too are for these alone.
 func (d *Desk) Shopping(plans []Coming, ticks []Ticked) written.Shopping {
 	needs, notReady := d.needs(plans)
 	rows := stock.Needed(d.jarsNow(), needs)
+	stuck := stuckPlans(plans, rows, ticks)
+	still := stock.Needed(d.jarsNow(), slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool { return slices.Contains(stuck, n.For) }))
 	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{}, Unnoted: []string{}, Unpriced: []string{}}
 	var cheap, least money.Coins
 	priced := false
@@ -59,34 +62,46 @@ func (d *Desk) Shopping(plans []Coming, ticks []Ticked) written.Shopping {
 		if !(r.Missing.Number() > 0) {
 			continue
 		}
-		line := written.BuyLine{ItemID: it.ID, Free: r.Label.Words(), HeatTreated: r.Label.HeatTreated, Name: name, Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
+		tick := tickOf(ticks, r)
+		idle := false
+		if all := r; tick == nil || tick.State != NoneToHave {
+			at := slices.IndexFunc(still, func(s stock.Short) bool { return s.ItemID == all.ItemID && s.Label == all.Label })
+			if idle = at < 0 || !(still[at].Missing.Number() > 0); !idle {
+				r = &still[at]
+			}
+		}
+		line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: r.Label.Words(), HeatTreated: r.Label.HeatTreated, Name: name, Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
 			Unit: stock.UnitOf(&it).String(), Missing: r.Missing.Number(), By: r.By.String(), For: namesOf(plans, r.For), State: LineOpen}
 		packs := d.packsOf(&it, r.Label)
 		fewest, known := stock.LeastLeft(r.Missing, packs)
 		best, hasPrice := stock.Cheapest(r.Missing, packs)
-		switch {
-		case hasPrice:
-			line.Cheapest = writeBasket(best)
-			cheap, priced = cheap+best.Coins, true
-			if fewest.Left.Number() < best.Left.Number() && fewest.Priced {
-				line.Least = writeBasket(fewest)
-				least += fewest.Coins
-			} else {
-				least += best.Coins
-			}
-		case known:
-			line.Cheapest = writeBasket(fewest)
-			out.Unpriced = append(out.Unpriced, name)
-		default:
-			out.Unpriced = append(out.Unpriced, name)
-		}
-		if t := tickOf(ticks, r); t != nil {
-			line.State, line.TickID, line.TickedBy, line.Ticked = t.State, t.ID, t.By, t.Packs
+		if tick != nil {
+			line.State, line.TickID, line.TickedBy, line.Ticked = tick.State, tick.ID, tick.By, tick.Packs
 		}
 		if line.State == NoneToHave {
 			line.Instead = d.instead(&it, r, plans)
 		}
-		out.Lines, short = append(out.Lines, line), append(short, r)
+		bought := !idle && line.State != NoneToHave
+		switch {
+		case hasPrice:
+			line.Cheapest = writeBasket(best)
+			thrifty := best
+			if fewest.Left.Number() < best.Left.Number() && fewest.Priced {
+				line.Least = writeBasket(fewest)
+				thrifty = fewest
+			}
+			if bought {
+				cheap, least, priced = cheap+best.Coins, least+thrifty.Coins, true
+			}
+		default:
+			if known {
+				line.Cheapest = writeBasket(fewest)
+			}
+			if bought {
+				out.Unpriced = append(out.Unpriced, name)
+			}
+		}
+		out.Lines, short = append(out.Lines, line), append(short, &rows[i])
 	}
 	if priced {
 		c, l := int(cheap), int(least)
@@ -99,6 +114,7 @@ func (d *Desk) Shopping(plans []Coming, ticks []Ticked) written.Shopping {
 		}
 		out.Plans = append(out.Plans, waits)
 	}
+	slices.SortStableFunc(out.Lines, func(a, b written.BuyLine) int { return idleLast(a.Idle) - idleLast(b.Idle) })
 	order := map[string]int{cannot: 0, unready: 1, buying: 2, allHere: 3}
 	slices.SortStableFunc(out.Plans, func(a, b written.ShopPlan) int { return order[a.State] - order[b.State] })
 	return out
@@ -142,11 +158,37 @@ func writeBasket(b stock.Basket) *written.Basket {
 	return out
 }
 
+func idleLast(idle bool) int {
+	if idle {
+		return 1
+	}
+	return 0
+}
+
+// shortFor reports whether a plan goes short of what a row is of: not, where that is short only after it.
+func shortFor(p *Coming, r *stock.Short) bool {
+	return slices.Contains(r.For, p.ID) && r.By.String() <= p.PlayAt
+}
+
+// stuckPlans returns the ids of the plans that take what the shop has none of.
+func stuckPlans(plans []Coming, rows []stock.Short, ticks []Ticked) (ids []string) {
+	for i := range plans {
+		for j := range rows {
+			t := tickOf(ticks, &rows[j])
+			if t != nil && t.State == NoneToHave && rows[j].Missing.Number() > 0 && shortFor(&plans[i], &rows[j]) {
+				ids = append(ids, plans[i].ID)
+				break
+			}
+		}
+	}
+	return ids
+}
+
 // waiting says what a plan waits for, of the lines that are short for it.
 func (d *Desk) waiting(p Coming, lines []written.BuyLine, short []*stock.Short) written.ShopPlan {
 	out := written.ShopPlan{SetupID: p.ID, Name: p.Name, Room: d.RoomName(p.RoomID), PlayAt: p.PlayAt, State: allHere, Waits: []string{}}
 	for i, l := range lines {
-		if !slices.Contains(short[i].For, p.ID) || l.By > p.PlayAt { // it goes short only after this plan
+		if !shortFor(&p, short[i]) {
 			continue
 		}
 		out.Waits = append(out.Waits, l.Name)

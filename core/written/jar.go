@@ -125,23 +125,25 @@ type Basket struct {
 
 // BuyLine is one thing to buy.
 type BuyLine struct {
-	ItemID      string    `json:"item_id"`
-	Free        []string  `json:"free"`
-	HeatTreated bool      `json:"heat_treated"`
-	Name        string    `json:"name"`
-	Says        string    `json:"says"`
-	Aisle       string    `json:"aisle"`
-	Unit        string    `json:"unit"`
-	Missing     float64   `json:"missing"`
-	By          string    `json:"by"`
-	For         []string  `json:"for"`
-	Cheapest    *Basket   `json:"cheapest,omitzero"` // absent where no pack is known
-	Least       *Basket   `json:"least,omitzero"`    // with the least left over, where that is another
-	State       string    `json:"state"`             // open, basket or none: the shop has none
-	TickID      string    `json:"tick_id,omitzero"`
-	TickedBy    string    `json:"ticked_by,omitzero"`
-	Ticked      []BuyPack `json:"ticked,omitzero"`  // what is in the basket
-	Instead     []string  `json:"instead,omitzero"` // what in the cupboard stands in for it
+	ItemID      string   `json:"item_id"`
+	Free        []string `json:"free"`
+	HeatTreated bool     `json:"heat_treated"`
+	Name        string   `json:"name"`
+	Says        string   `json:"says"`
+	Aisle       string   `json:"aisle"`
+	Unit        string   `json:"unit"`
+	Missing     float64  `json:"missing"`
+	By          string   `json:"by"`
+	For         []string `json:"for"`
+	Cheapest    *Basket  `json:"cheapest,omitzero"` // absent where no pack is known
+	Least       *Basket  `json:"least,omitzero"`    // with the least left over, where that is another
+	State       string   `json:"state"`             // open, basket or none: the shop has none
+	// Idle says that only plans take it that cannot be made, as the shop has none of something else.
+	Idle     bool      `json:"idle,omitzero"`
+	TickID   string    `json:"tick_id,omitzero"`
+	TickedBy string    `json:"ticked_by,omitzero"`
+	Ticked   []BuyPack `json:"ticked,omitzero"`  // what is in the basket
+	Instead  []string  `json:"instead,omitzero"` // what in the cupboard stands in for it
 }
 
 // ShopPlan is a coming plan with what it waits for.

@@ -354,6 +354,15 @@ func (p *Person) wait(what string, done func() bool) {
 	p.t.Fatalf("waited %s for %s; the page reads:\n%s", patience, what, p.Text())
 }
 
+// Kept waits until the pages are kept on this device, and with them what reads so.
+func (p *Person) Kept(words string) {
+	p.t.Helper()
+	require.True(p.t, evaluate[bool](p, "navigator.serviceWorker.ready.then((r) => r.active !== null)"))
+	p.wait(fmt.Sprintf("%q to be kept", words), func() bool {
+		return strings.Contains(evaluate[string](p, "localStorage.getItem('emblo.kept') ?? ''"), words)
+	})
+}
+
 // Offline cuts the network of this screen, or brings it back.
 func (p *Person) Offline(cut bool) {
 	p.t.Helper()

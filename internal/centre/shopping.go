@@ -15,17 +15,60 @@ import (
 
 // Shopping returns what the coming plans are short of.
 func (h *House) Shopping(ctx context.Context, s *store.Session) (written.Shopping, error) {
+	_, list, err := h.list(ctx, s)
+	return list, err
+}
+
+// ShoppingFile returns the same as a sheet.
+func (h *House) ShoppingFile(ctx context.Context, s *store.Session) (string, error) {
+	d, list, err := h.list(ctx, s)
+	if err != nil {
+		return "", err
+	}
+	return d.ListFile(list), nil
+}
+
+// ImportShopping ticks lines of the list off from a sheet, all of them or none.
+func (h *House) ImportShopping(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
+	out := written.Imported{Names: []string{}}
+	d, list, err := h.list(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	read, err := d.ReadList(in.CSV, list)
+	if err != nil {
+		return out, err
+	}
+	ticks := make([]store.Tick, len(read))
+	for i, r := range read {
+		id, err := uuid.NewV7()
+		if err != nil {
+			return out, err
+		}
+		label, err := d.CheckTick(r)
+		if err != nil {
+			return out, err
+		}
+		ticks[i] = tickRow(id, r, label)
+		it, _ := d.Get(r.ItemID) // it has been read
+		out.Names = append(out.Names, it.Name)
+	}
+	out.Added = len(ticks)
+	return out, h.of(s).SetTicks(ctx, ticks...)
+}
+
+func (h *House) list(ctx context.Context, s *store.Session) (*desk.Desk, written.Shopping, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
-		return written.Shopping{}, err
+		return nil, written.Shopping{}, err
 	}
 	plans, err := h.coming(ctx, s, h.Now(s))
 	if err != nil {
-		return written.Shopping{}, err
+		return nil, written.Shopping{}, err
 	}
 	rows, err := h.of(s).Ticks(ctx)
 	if err != nil {
-		return written.Shopping{}, err
+		return nil, written.Shopping{}, err
 	}
 	ticks := make([]desk.Ticked, 0, len(rows))
 	for _, r := range rows {
@@ -33,7 +76,15 @@ func (h *House) Shopping(ctx context.Context, s *store.Session) (written.Shoppin
 			ticks = append(ticks, desk.Ticked{ID: r.ID.String(), ItemID: r.ItemID, Label: r.Label, By: r.By, Tick: t})
 		}
 	}
-	return d.Shopping(plans, ticks), nil
+	return d, d.Shopping(plans, ticks), nil
+}
+
+func tickRow(id uuid.UUID, in written.TickInput, label stock.Label) store.Tick {
+	tick := written.Tick{State: in.State, HeatTreated: label.HeatTreated, Packs: in.Packs}
+	if label.Free != 0 {
+		tick.Free = label.Words()
+	}
+	return store.Tick{ID: id, ItemID: in.ItemID, Label: desk.LabelKey(label), Doc: written.Write(tick)}
 }
 
 // Tick ticks a line of the shopping list off, or takes that back.
@@ -46,15 +97,10 @@ func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return err
 	}
-	key := desk.LabelKey(label)
 	if in.State == desk.LineOpen {
-		return h.of(s).ClearTick(ctx, in.ItemID, key)
+		return h.of(s).ClearTick(ctx, in.ItemID, desk.LabelKey(label))
 	}
-	tick := written.Tick{State: in.State, HeatTreated: label.HeatTreated, Packs: in.Packs}
-	if label.Free != 0 {
-		tick.Free = label.Words()
-	}
-	return h.of(s).SetTick(ctx, store.Tick{ID: id, ItemID: in.ItemID, Label: key, Doc: written.Write(tick)})
+	return h.of(s).SetTicks(ctx, tickRow(id, in, label))
 }
 
 // Receive puts what is in the basket into the cupboard.

@@ -899,6 +899,9 @@ type ImportItemsJSONRequestBody = ImportInput
 // PutItemJSONRequestBody defines body for PutItem for application/json ContentType.
 type PutItemJSONRequestBody = ItemInput
 
+// ImportShoppingJSONRequestBody defines body for ImportShopping for application/json ContentType.
+type ImportShoppingJSONRequestBody = ImportInput
+
 // ReceiveTicksJSONRequestBody defines body for ReceiveTicks for application/json ContentType.
 type ReceiveTicksJSONRequestBody = ReceiveInput
 

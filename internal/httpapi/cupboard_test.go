@@ -286,3 +286,91 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 		a.refused(http.MethodPost, "/api/answer", flour, http.StatusUnprocessableEntity, field, "")
 	}
 }
+
+// What the shop has none of changes what is bought at once: what only plans take that cannot be made is
+// not bought, and of what others take too only as much as those need.
+func TestWhatTheShopHasNoneOfReranksTheList(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	fill := func(item string) written.Place {
+		return written.Place{ID: uuid.NewString(), Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "tray", DepthMM: ptr(20.0), Vessels: ptr(1)}, Items: []written.PlanItem{}}
+	}
+	p := planned(lanterns.ID, "2026-11-25T09:45", nil)
+	p.Places = []written.Place{fill("white-rice"), fill("apple-puree"), fill("play-sand")}
+	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Three trays", Plan: p}}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/cupboard/play-sand/amount", written.CupboardAmount{Grams: ptr(0.0), PackG: ptr(500.0), PriceCoins: ptr(200)}, http.StatusNoContent, nil)
+	puree, list := lineOf(a, "apple-puree")
+	sand, _ := lineOf(a, "play-sand")
+	require.NotEmpty(t, sand.ItemID)
+	require.False(t, puree.Idle || sand.Idle)
+	require.Equal(t, []string{"Apple puree paint", "Three trays"}, puree.For)
+
+	none := written.TickInput{ItemID: "white-rice", Free: []string{}, State: "none", Packs: []written.BuyPack{}}
+	a.do(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), none, http.StatusNoContent, nil)
+	left, now := lineOf(a, "apple-puree")
+	assert.Less(t, left.Missing, puree.Missing)
+	assert.Equal(t, []string{"Apple puree paint"}, left.For)
+	rice, _ := lineOf(a, "white-rice")
+	sand, _ = lineOf(a, "play-sand")
+	assert.True(t, sand.Idle && !rice.Idle, "only the trays take sand")
+	assert.Equal(t, sand.ItemID, now.Lines[len(now.Lines)-1].ItemID, "what is not to be bought comes last")
+	assert.Equal(t, *list.Coins-*rice.Cheapest.Coins-*sand.Cheapest.Coins, *now.Coins, "it is not paid for")
+	cannot := []string{}
+	for _, plan := range now.Plans {
+		if plan.State == "cannot" {
+			cannot = append(cannot, plan.Name)
+		}
+	}
+	assert.ElementsMatch(t, []string{"Marks in rice", "Three trays"}, cannot)
+
+	none.State = "open"
+	a.do(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), none, http.StatusNoContent, nil)
+	_, again := lineOf(a, "")
+	assert.Equal(t, list, again)
+}
+
+// The list as a file is ticked off in any spreadsheet and read back, all of it or nothing; what is in
+// the cupboard by then is not ticked again.
+func TestTheListIsTickedInASpreadsheet(t *testing.T) {
+	a := demoLead(t)
+	var file struct{ CSV string }
+	a.do(http.MethodGet, "/api/shopping/file", nil, http.StatusOK, &file)
+	assert.True(t, strings.HasPrefix(file.CSV, "name,free_from,heat_treated,missing,unit,count,pack,price,by,aisle,for,got\r\n"))
+	assert.Contains(t, file.CSV, "Cream of tartar,,,23,g,1,40,1.80,2026-11-26T10:15,\"sugar, salt and minerals\",Bakery counter,\r\n")
+	_, before := lineOf(a, "")
+	var done written.Imported
+	read := func(csv string) {
+		a.do(http.MethodPost, "/api/shopping/import", written.ImportInput{CSV: csv}, http.StatusOK, &done)
+	}
+	read(file.CSV)
+	assert.Zero(t, done.Added, "nobody said what was got")
+	_, after := lineOf(a, "")
+	assert.Equal(t, before, after)
+
+	for csv, says := range map[string]string{"name,got\ncream of tartar,yes\nmoon dust,yes": "Row 2: nothing on the shelf", "name,got\ncream of tartar,yes\nplain flour,yes": "Row 2: Plain flour is not on the list", "name,got\ncream of tartar,maybe": "got is yes, none",
+		"name,count,pack,got\ncream of tartar,1.5,40 g,yes": "count is a whole number", "name,pack,price,got\ncream of tartar,40 g,1.2.3,yes": "The price", "name,price,got\ncream of tartar,3,yes": "a price needs its pack",
+		"name,got\ncream of tartar,yes\ncream of tartar,none": "and the shop has none", "name,pack,got\ncream of tartar,40 g,yes\ncream of tartar,40 g,yes": "stands twice", "name,gto\ncream of tartar,yes": "did you mean"} {
+		answer := string(a.ask(http.MethodPost, "/api/shopping/import", asText(t, written.ImportInput{CSV: csv})))
+		assert.Contains(t, answer, says, csv)
+		assert.Contains(t, answer, "/csv", csv)
+	}
+	_, after = lineOf(a, "")
+	assert.Equal(t, before, after, "nothing of a file that does not read is ticked")
+
+	read("name;count;pack;price;got\ncream of tartar;2;20 g;0,95;yes\ncream of tartar;1;40 g;;yes\nwhite rice;;;;none\n")
+	assert.Equal(t, 2, done.Added)
+	line, _ := lineOf(a, "cream-of-tartar")
+	assert.Equal(t, []written.BuyPack{{Amount: 20, Count: 2, Coins: ptr(95)}, {Amount: 40, Count: 1}}, line.Ticked)
+	rice, _ := lineOf(a, "white-rice")
+	assert.Equal(t, "none", rice.State)
+	a.do(http.MethodGet, "/api/shopping/file", nil, http.StatusOK, &file)
+	read(file.CSV)
+	again, _ := lineOf(a, "cream-of-tartar")
+	assert.Equal(t, line.Ticked, again.Ticked, "a file read back is as it was")
+
+	var got written.Received
+	a.do(http.MethodPost, "/api/shopping/receive", written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: again.TickID, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}, http.StatusOK, &got)
+	assert.Equal(t, 1, got.Lines)
+	assert.Contains(t, string(a.ask(http.MethodPost, "/api/shopping/import", asText(t, written.ImportInput{CSV: file.CSV}))), "may be in the cupboard already")
+	assert.InDelta(t, 95, jarOf(t, a, "cream-of-tartar").Amount, 1e-9)
+}

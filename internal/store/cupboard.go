@@ -104,11 +104,17 @@ func (c *Centre) Ticks(ctx context.Context) ([]Tick, error) {
 	return all, err
 }
 
-// SetTick ticks a line off, in place of what was said of it before.
-func (c *Centre) SetTick(ctx context.Context, t Tick) error {
-	t.CentreID, t.StaffID, t.At, t.Form = c.id, c.by, c.db.NowFunc(), written.Version
+// SetTicks ticks lines off, each in place of what was said of it before, all of them or none.
+func (c *Centre) SetTicks(ctx context.Context, ticks ...Tick) error {
+	if len(ticks) == 0 {
+		return nil
+	}
+	for i := range ticks {
+		t := &ticks[i]
+		t.CentreID, t.StaffID, t.At, t.Form = c.id, c.by, c.db.NowFunc(), written.Version
+	}
 	return c.db.WithContext(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
-		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id"})}).Create(&t).Error
+		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id"})}).Create(&ticks).Error
 }
 
 // ClearTick takes a tick back; one that is not there is no error.

@@ -18,7 +18,7 @@ func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
 	return edge.Handlers{"getCupboard": a.get, "getCupboardFile": a.file, "importCupboard": edge.Body(a.importTable), "putCupboard": edge.Body(a.here), "putAmount": edge.Body(a.amount),
 		"putJar": edge.Put(a.put), "deleteJar": e.Delete(store.Jars), "restoreJar": e.Restore(store.Jars), "listMoves": a.moves, "putMove": edge.Put(a.note),
-		"getShopping": a.shopping, "putTick": edge.Body(a.tick), "receiveTicks": edge.Body(a.receive), "listMakes": a.makes}
+		"getShopping": a.shopping, "getShoppingFile": a.listFile, "importShopping": edge.Body(a.importList), "putTick": edge.Body(a.tick), "receiveTicks": edge.Body(a.receive), "listMakes": a.makes}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Cupboard(r, r.Session)) }
@@ -58,6 +58,15 @@ func (a area) note(r *edge.Request, id uuid.UUID, in written.MoveInput) (written
 
 func (a area) shopping(r *edge.Request) (any, error) {
 	return edge.Answer(a.House.Shopping(r, r.Session))
+}
+
+func (a area) listFile(r *edge.Request) (any, error) {
+	text, err := a.House.ShoppingFile(r, r.Session)
+	return contract.AmountsFile{Csv: text}, err
+}
+
+func (a area) importList(r *edge.Request, in written.ImportInput) (any, error) {
+	return edge.Answer(a.House.ImportShopping(r, r.Session, in))
 }
 
 func (a area) tick(r *edge.Request, in written.TickInput) (any, error) {

@@ -32,6 +32,7 @@ func (e *Edge) Static(web fs.FS) gin.HandlerFunc {
 		case c.Request.Method != http.MethodGet && c.Request.Method != http.MethodHead:
 			e.Refuse(c, errMethod)
 		case web != nil && path != "" && path != "index.html" && isFile(web, path):
+			c.Header("Cache-Control", "no-cache")
 			if strings.HasPrefix(path, "assets/") {
 				c.Header("Cache-Control", "public, max-age=31536000, immutable")
 			}

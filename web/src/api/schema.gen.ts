@@ -511,6 +511,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shopping/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is to be bought as a file for a spreadsheet. */
+        get: operations["getShoppingFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Ticks lines of the list off from CSV in the columns of its file, all of them or none; a row that does not say whether it was got stays as it is. */
+        post: operations["importShopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shopping/ticks/{id}": {
         parameters: {
             query?: never;
@@ -2550,6 +2584,8 @@ export interface components {
              * @enum {string}
              */
             state: "open" | "basket" | "none";
+            /** @description Only plans take it that cannot be made, as the shop has none of something else. */
+            idle?: boolean;
             tick_id?: string;
             ticked_by?: string;
             /** @description What is in the basket. */
@@ -3875,6 +3911,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShoppingFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportInput"];
+            };
+        };
+        responses: {
+            /** @description How many were ticked. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
             default: components["responses"]["Problem"];

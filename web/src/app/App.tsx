@@ -24,7 +24,9 @@ export function App() {
       </main>
     )
   }
-  if (session.data === undefined) return <Waiting what="your centre" />
+  // Who was signed in yesterday is only taken for who is signed in where nobody can be asked.
+  const asking = session.isFetching && !session.isFetchedAfterMount && session.failureCount === 0
+  if (session.data === undefined || asking) return <Waiting what="your centre" />
   if (session.data === null) {
     return (
       <Suspense fallback={<Waiting what="the page" />}>

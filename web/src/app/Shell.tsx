@@ -106,8 +106,8 @@ function SignOut() {
   const out = useMutation({
     mutationFn: () => ask(api.DELETE('/api/session')),
     onSuccess: () => {
-      client.clear()
-      client.setQueryData(sessionQuery.queryKey, null)
+      client.setQueryData(sessionQuery.queryKey, null) // the sign-in comes up
+      client.removeQueries({ predicate: (q) => q.queryKey[0] !== sessionQuery.queryKey[0] })
     },
   })
   return (

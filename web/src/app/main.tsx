@@ -1,4 +1,5 @@
-import { QueryClient, notifyManager, QueryClientProvider } from '@tanstack/react-query'
+import { QueryClient, notifyManager } from '@tanstack/react-query'
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
@@ -11,6 +12,7 @@ import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
 import { Broken } from './Broken'
+import { keepPages, persistOptions } from './kept'
 import { fetchAhead } from './pages'
 import { applyTheme, storedTheme } from './theme'
 
@@ -39,13 +41,15 @@ outbox.register('tick', tickSender(client))
 outbox.register('move', moveSender(client))
 outbox.register('prep', prepSender(client))
 
+keepPages()
+
 const root = document.getElementById('root')
 if (root) {
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={client}>
+      <PersistQueryClientProvider client={client} persistOptions={persistOptions}>
         <RouterProvider router={router} />
-      </QueryClientProvider>
+      </PersistQueryClientProvider>
     </StrictMode>,
   )
 }

@@ -11,4 +11,5 @@ export const sessionQuery = queryOptions({
   queryKey: ['session'],
   queryFn: async ({ signal }): Promise<Session | null> => (await ask(api.GET('/api/session', { signal }))) ?? null,
   staleTime: 60_000,
+  gcTime: Infinity,
 })

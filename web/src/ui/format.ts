@@ -52,6 +52,9 @@ export function miss(off: number): string {
 /** Minutes, in hours from two of them on: "45 min", "6 h 16 min". */
 export const duration = (minutes: number) => (minutes < 120 ? `${minutes} min` : minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`)
 
+/** The time of day on this device: "10:05". */
+export const atTime = (ms: number) => new Date(ms).toTimeString().slice(0, 5)
+
 export const plural = (n: number, one: string, many = one + 's') => `${n} ${n === 1 ? one : many}`
 
 /** A day such as 2026-11-24 as "Tue 24 Nov". */

@@ -32,9 +32,12 @@ export function costs(packs: Schemas['BuyPack'][], currency: string): string | u
   return packs.length > 0 ? money(sum, currency) : undefined
 }
 
-/** The lines by where they stand in a shop, in the order of the first that is needed. */
+/** The lines by where they stand in a shop, in the order of the first that is needed; last what is not to be bought now. */
 export function byAisle(lines: BuyLine[]): [string, BuyLine[]][] {
   const aisles = new Map<string, BuyLine[]>()
-  for (const l of lines) aisles.set(l.aisle, [...(aisles.get(l.aisle) ?? []), l])
+  for (const l of lines) {
+    const aisle = l.idle ? 'not now: only for what cannot be made' : l.aisle
+    aisles.set(aisle, [...(aisles.get(aisle) ?? []), l])
+  }
   return [...aisles]
 }

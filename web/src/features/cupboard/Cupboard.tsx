@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useDeferredValue, useState, type ChangeEvent } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
@@ -11,8 +11,8 @@ import { Pick } from '../../entities/thing/Pick'
 import { mayWrite, useSession } from '../../session/session'
 import { day, money, plural } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { Files } from './Files'
 import { JarPanel } from './JarPanel'
 import { JarPicture } from './JarPicture'
 import { ToBuy } from './ToBuy'
@@ -84,7 +84,14 @@ export function Cupboard() {
                 </li>
               ))}
             </ul>
-            <Files />
+            <Files
+              name="cupboard.csv"
+              out={() => ask(api.GET('/api/cupboard/file'))}
+              read={mayWrite(session) ? (csv) => ask(api.POST('/api/cupboard/import', { body: { csv } })) : undefined}
+              reads="Count from a CSV"
+              done={(n) => `${plural(n, 'jar')} counted.`}
+              changes="cupboard"
+            />
           </section>
           <section className="to-buy" aria-labelledby="to-buy">
             <h2 id="to-buy">To buy, earliest need first</h2>
@@ -163,43 +170,5 @@ function Need({ jar }: { jar: Jar }) {
       needs {quantity(n.amount, jar.unit)} by {day(n.by)}
       {n.unweighed && ': weigh it'}
     </span>
-  )
-}
-
-/** The cupboard out to a spreadsheet, and in from one. */
-function Files() {
-  const session = useSession()
-  const client = useQueryClient()
-  const [said, setSaid] = useState('')
-  const out = useMutation({
-    mutationFn: () => ask(api.GET('/api/cupboard/file')),
-    onSuccess: ({ csv }) => saveFile('cupboard.csv', 'text/csv', csv),
-  })
-  const read = useMutation({
-    mutationFn: async (file: File) => ask(api.POST('/api/cupboard/import', { body: { csv: await file.text() } })),
-    onSuccess: async ({ added }) => {
-      setSaid(`${plural(added, 'jar')} counted.`)
-      await outdate(client, 'cupboard')
-    },
-  })
-  const choose = (e: ChangeEvent<HTMLInputElement>) => {
-    const [file] = e.target.files ?? []
-    if (file) read.mutate(file)
-    e.target.value = ''
-  }
-  const error = out.error ?? read.error
-  return (
-    <div className="files">
-      <Button variant="quiet" onClick={() => out.mutate()}>
-        Save as CSV
-      </Button>
-      {mayWrite(session) && (
-        <label className="btn btn-quiet">
-          Count from a CSV<input type="file" className="visually-hidden" accept=".csv,text/csv,text/plain" onChange={choose} />
-        </label>
-      )}
-      <span role="status">{said}</span>
-      {error && <p role="alert">{error.message}</p>}
-    </div>
   )
 }

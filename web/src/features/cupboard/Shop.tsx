@@ -8,9 +8,10 @@ import { outdate } from '../../api/keys'
 import { outbox } from '../../api/outbox'
 import { lineKey } from '../../entities/stock/model'
 import { shoppingQuery } from '../../entities/stock/queries'
-import { dayAndTime, plural } from '../../ui/format'
+import { atTime, dayAndTime, plural } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { Files } from './Files'
 import { ToBuy } from './ToBuy'
 
 type ShopPlan = Schemas['ShopPlan']
@@ -52,6 +53,11 @@ export function Shop() {
         </div>
       </header>
       {shopping.error && !shopping.data && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
+      {shopping.error && shopping.data && (
+        <p className="soft" role="status">
+          {shopping.error.message} This is the list as it was at {atTime(shopping.dataUpdatedAt)}; ticks are kept until the line is back.
+        </p>
+      )}
       {!shopping.data && !shopping.error && <Waiting what="the list" />}
       {shopping.data?.lines.length === 0 && shopping.data.unweighed.length + shopping.data.unnoted.length === 0 && <Empty>Nothing is short for the plans of the next two weeks.</Empty>}
       {shopping.data && shopping.data.lines.length + shopping.data.unweighed.length + shopping.data.unnoted.length > 0 && <ToBuy list={shopping.data} />}
@@ -62,6 +68,7 @@ export function Shop() {
       )}
       {receive.error && <p role="alert">{receive.error.message}</p>}
       {shopping.data && <Plans plans={shopping.data.plans} />}
+      {shopping.data && <Files name="to-buy.csv" out={() => ask(api.GET('/api/shopping/file'))} read={(csv) => ask(api.POST('/api/shopping/import', { body: { csv } }))} reads="Tick off from a CSV" done={(n) => `${plural(n, 'line')} ticked.`} changes="tick" />}
       {receive.data && <p role="status" className="received">{plural(receive.data.lines, 'thing')} put into the cupboard. A mistake is put right by counting the jar.</p>}
     </main>
   )

@@ -1,0 +1,19 @@
+import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persister'
+import type { OmitKeyof } from '@tanstack/react-query'
+import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client'
+
+/** What is kept on this device for a day, for a shop without a network: who is signed in, and the list,
+ * which holds no verdict. Whoever signs out takes both along. */
+const kept = ['session', 'shopping']
+
+export const persistOptions: OmitKeyof<PersistQueryClientOptions, 'queryClient'> = {
+  persister: createSyncStoragePersister({ storage: window.localStorage, key: 'emblo.kept', throttleTime: 200 }),
+  maxAge: 24 * 60 * 60 * 1000,
+  dehydrateOptions: { shouldDehydrateQuery: (q) => q.state.data !== undefined && q.state.data !== null && kept.includes(String(q.queryKey[0])) },
+}
+
+/** Keeps the pages themselves on this device, where the browser allows it: over TLS, or on this machine. */
+export function keepPages() {
+  if (!('serviceWorker' in navigator)) return
+  window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined)) // without it the pages need the network
+}
