@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"net/http"
 	"regexp"
 	"strings"
 	"testing"
@@ -88,8 +89,84 @@ func TestPrepDays(t *testing.T) {
 	p.Click("link", "The day after")
 	p.See("Frozen harbour blocks", "Freeze through", "push the sticks through")
 	p.Click("link", "The day after")
-	p.See("Waiting by itself", "Freeze through", "since ", "Turn the ice out")
+	p.See("Waiting by itself", "Freeze through", "nobody has ticked that it was begun", "Turn the ice out")
 	p.Accessible()
 	p.Size(390, 844)
 	p.Accessible()
+}
+
+// Bakery counter, frozen blocks and coloured rice on one day, from two screens: what one ticks the other
+// shows at once, also what is ticked while it was without a network; what waits runs from when it was noted.
+func TestTwoScreensPrepareOneDay(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Demo()
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.See("Saved")
+	on := p.Value("combobox", "Opens: day")
+	p.Open("/bench")
+	p.Click("link", "Frozen harbour blocks")
+	p.See("Saved")
+	p.Set("combobox", "Opens: day", on)
+	p.See("Saved")
+	p.Open("/recipes/coloured-rice")
+	p.Set("combobox", "Room", "Lanterns")
+	p.See("Shake rice")
+	p.Click("button", "Plan it")
+	p.See("What goes in", "Saved")
+	p.Set("combobox", "Opens: day", on)
+	p.See("Shake rice", "Ready with", "Saved")
+	p.Open("/prep?day=" + on)
+	p.See("Bakery counter", "Whisk flour", "Turn the ice out", "Waiting by itself", "Freeze through", "Spread thin to dry", "nobody has ticked that it was begun")
+	p.Accessible()
+
+	other := harness.Sit(t, app, 834, 1112)
+	other.Demo()
+	other.Open("/prep?day=" + on)
+	const weigh = "Weigh out 2 equal batches of 960 g: the pot of 2 L is too small for all of it at once"
+	other.See("Whisk flour", weigh)
+	p.Click("checkbox", "Done: "+weigh)
+	other.Gone(weigh) // it was done today, and that is its day now
+	const shake, sticks = "Shake rice, vinegar and colour in a closed bag", "Stretch film over it and push the sticks through, so that they stand upright"
+	for _, screen := range []*harness.Person{p, other} {
+		screen.Click("link", "The day before")
+		screen.See(shake, "then by itself: Spread thin to dry", sticks)
+	}
+	other.Offline(true)
+	p.Click("checkbox", "Done: "+shake)
+	p.Gone(shake)
+	other.Click("checkbox", "Done: "+sticks)
+	other.See("kept here until the line is back", shake)
+	time.Sleep(2 * time.Second) // the line is away for a while
+	other.Offline(false)
+	other.Gone(shake)
+	other.Gone("kept here until the line is back")
+	p.Gone(sticks)
+
+	for _, screen := range []*harness.Person{p, other} {
+		screen.Open("/prep")
+		screen.See("Waiting by itself", "Spread thin to dry", "ready in ", "Freeze through", "by Tansy Quill", weigh)
+		screen.Accessible()
+	}
+	app.Kill()
+	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
+	p.Click("checkbox", "Done: "+weigh) // taken back, on the page that was open all along
+	other.Gone(weigh)
+
+	// The address for a calendar is shown once, and ends.
+	p.Click("button", "Make a link")
+	p.See("It is shown only now")
+	address := p.Value("textbox", "Address for the calendar")
+	read := func() int {
+		resp, err := http.Get(address)
+		require.NoError(t, err)
+		defer resp.Body.Close()
+		return resp.StatusCode
+	}
+	assert.Equal(t, http.StatusOK, read())
+	p.Accessible()
+	p.Click("button", "End the link")
+	p.Gone("It is shown only now")
+	assert.Equal(t, http.StatusNotFound, read())
 }

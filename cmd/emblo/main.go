@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
@@ -18,6 +19,7 @@ import (
 
 	"emblo/internal/demo"
 	"emblo/internal/httpapi"
+	"emblo/internal/live"
 	"emblo/internal/localpg"
 	"emblo/internal/store"
 	"emblo/web"
@@ -68,7 +70,7 @@ func run(ctx context.Context, args []string) error {
 	case "check":
 		return checkList(args[1:], os.Stdin, os.Stdout, time.Now())
 	case "demo-reset":
-		return withStore(ctx, func(s *store.Store, _ func(string) error) error {
+		return withStore(ctx, func(s *store.Store, _ string, _ func(string) error) error {
 			if err := s.DeleteDemo(ctx); err != nil {
 				return err
 			}
@@ -76,7 +78,7 @@ func run(ctx context.Context, args []string) error {
 			return demo.Load(ctx, s, time.Now())
 		})
 	case "migrate":
-		return withStore(ctx, func(*store.Store, func(string) error) error {
+		return withStore(ctx, func(*store.Store, string, func(string) error) error {
 			say("The database is up to date.")
 			return nil
 		})
@@ -93,7 +95,7 @@ func run(ctx context.Context, args []string) error {
 func say(format string, args ...any) { fmt.Printf(format+"\n", args...) }
 
 func serve(ctx context.Context) error {
-	err := withStore(ctx, func(s *store.Store, announce func(string) error) error {
+	err := withStore(ctx, func(s *store.Store, url string, announce func(string) error) error {
 		listener, err := listen()
 		if err != nil {
 			return err
@@ -112,8 +114,10 @@ func serve(ctx context.Context) error {
 		if err := announce("http://" + listener.Addr().String()); err != nil {
 			return err
 		}
-		handler := httpapi.New(httpapi.Options{Store: s, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version()})
-		return serveUntilStopped(ctx, listener, handler, s)
+		hub := live.Listen(url, slog.Default())
+		defer hub.Close()
+		handler := httpapi.New(httpapi.Options{Store: s, Live: hub, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version()})
+		return serveUntilStopped(ctx, listener, handler, s, hub)
 	})
 	var running *alreadyRunning
 	if errors.As(err, &running) {
@@ -149,9 +153,10 @@ func listen() (net.Listener, error) {
 	return listener, nil
 }
 
-func serveUntilStopped(ctx context.Context, listener net.Listener, handler http.Handler, s *store.Store) error {
+func serveUntilStopped(ctx context.Context, listener net.Listener, handler http.Handler, s *store.Store, hub *live.Hub) error {
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second,
 		WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute}
+	server.RegisterOnShutdown(hub.Close) // streams end with it, and nobody is waited for
 	say("\nEmblo is at http://%s", listener.Addr())
 	if _, _, err := s.DemoCentre(ctx); err == nil {
 		say("Demo sign-in: %s, password %s", demo.Email, demo.Password)
@@ -217,7 +222,7 @@ func ownServer(ctx context.Context) (*localpg.Server, error) {
 // withStore opens the database, starting Emblo's own server when no other is named,
 // migrates it, and closes all of it after do. What do announces is told to a second start
 // from the same folder.
-func withStore(ctx context.Context, do func(s *store.Store, announce func(string) error) error) (err error) {
+func withStore(ctx context.Context, do func(s *store.Store, url string, announce func(string) error) error) (err error) {
 	announce := func(string) error { return nil }
 	url := os.Getenv("EMBLO_DATABASE_URL")
 	if url == "" {
@@ -243,7 +248,7 @@ func withStore(ctx context.Context, do func(s *store.Store, announce func(string
 	if _, err := s.Migrate(ctx); err != nil {
 		return err
 	}
-	return do(s, announce)
+	return do(s, url, announce)
 }
 
 func env(name, otherwise string) string {

@@ -64,8 +64,9 @@ func (a Allergen) String() string {
 	return names[a]
 }
 
-// also are other words that labels and families use, each for one allergen, in the singular.
-var also = func() map[string]Allergen {
+// called are the words that labels and families use for one allergen each, its own name among them, in the
+// singular.
+var called = func() map[string]Allergen {
 	words := make(map[string]Allergen)
 	for a, text := range map[Allergen]string{
 		Milk:        "dairy;lactose;cow milk;goat milk;sheep milk;whey;whey powder;casein;caseinate;curd;buttermilk;butter;ghee;cream;cheese;yoghurt;yogurt;kefir;paneer;milk powder;milk protein;cow milk protein;dairy product",
@@ -85,10 +86,12 @@ var also = func() map[string]Allergen {
 		Preservatives: "preservative;parabens;paraben;methylisothiazolinone;isothiazolinone;formaldehyde;benzoate",
 		Latex:         "natural rubber;natural rubber latex",
 	} {
-		words[names[a]] = a
 		for _, w := range strings.Split(text, ";") {
 			words[singular(w)] = a
 		}
+	}
+	for a := Milk; a <= last; a++ {
+		words[names[a]], words[singular(names[a])] = a, a
 	}
 	return words
 }()
@@ -98,10 +101,13 @@ var also = func() map[string]Allergen {
 var several = map[string]Set{"nut": SetOf(TreeNuts, Peanuts), "mixed nut": SetOf(TreeNuts, Peanuts), "shellfish": SetOf(Crustaceans, Molluscs), "shell fish": SetOf(Crustaceans, Molluscs),
 	"seafood": SetOf(Fish, Crustaceans, Molluscs)}
 
+// owners takes the ending off "cow's milk", and the line out of "pine-nut".
+var owners = strings.NewReplacer("'s", "", "’s", "", "-", " ")
+
 // singular is a word as it is looked up: small letters, single blanks, no "allergy" after it,
 // no plural.
 func singular(word string) string {
-	fields := strings.Fields(strings.NewReplacer("'s", "", "’s", "", "-", " ").Replace(strings.ToLower(word)))
+	fields := strings.Fields(owners.Replace(strings.ToLower(word)))
 	for len(fields) > 1 && (fields[len(fields)-1] == "allergy" || fields[len(fields)-1] == "intolerance") {
 		fields = fields[:len(fields)-1]
 	}
@@ -120,19 +126,22 @@ func singular(word string) string {
 // ParseAll reads an everyday word for what a child is allergic to, in any case, singular or
 // plural: the allergens that it means. "nuts" means both kinds.
 func ParseAll(s string) ([]Allergen, error) {
-	word := singular(s)
-	if set, ok := several[word]; ok {
+	if set := read(s); !set.Empty() {
 		return set.List(), nil
 	}
-	for a := Milk; a <= last; a++ {
-		if singular(names[a]) == word {
-			return []Allergen{a}, nil
-		}
-	}
-	if a, ok := also[word]; ok {
-		return []Allergen{a}, nil
-	}
 	return nil, fmt.Errorf("%q is not on the allergen list; choose other and note it", s)
+}
+
+// read returns what a word means; nothing for one that is not on the list.
+func read(s string) Set {
+	word := singular(s)
+	if set, ok := several[word]; ok {
+		return set
+	}
+	if a, ok := called[word]; ok {
+		return SetOf(a)
+	}
+	return 0
 }
 
 // Parse reads a word that means one allergen; of several it takes the first.
@@ -147,15 +156,22 @@ func Parse(s string) (Allergen, error) {
 // ParseContents reads a word for allergens in a material. Spelt and durum are wheats and hold
 // gluten, as wheat does.
 func ParseContents(s string) (Set, error) {
-	all, err := ParseAll(s)
-	if err != nil {
+	set := Named(s)
+	if set.Empty() {
+		_, err := ParseAll(s)
 		return 0, err
 	}
-	set := SetOf(all...)
+	return set, nil
+}
+
+// Named returns what a word for a material says that it holds, as ParseContents reads it; nothing for a
+// word that says nothing of allergens.
+func Named(s string) Set {
+	set := read(s)
 	if set.Has(Wheat) {
 		set |= SetOf(Gluten)
 	}
-	return set, nil
+	return set
 }
 
 // All returns every allergen in display order.

@@ -11,6 +11,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"emblo/core/say"
 
@@ -356,8 +357,9 @@ func (r Report) CSV() []byte {
 // Inert returns a cell that no spreadsheet takes for a formula: one that begins, after any
 // blanks, with =, +, -, @, or with a tab or a return, gets an apostrophe in front.
 func Inert(cell string) string {
-	trimmed := strings.TrimLeft(cell, " \u00a0")
-	if trimmed != "" && strings.ContainsRune("=+-@\t\r\n\uff1d\uff0b\uff0d\uff20", []rune(trimmed)[0]) {
+	first, _ := utf8.DecodeRuneInString(strings.TrimLeft(cell, " \u00a0"))
+	switch first {
+	case '=', '+', '-', '@', '\t', '\r', '\n', '\uff1d', '\uff0b', '\uff0d', '\uff20':
 		return "'" + cell
 	}
 	return cell

@@ -39,12 +39,107 @@ type PrepTick struct {
 	Measured *float64
 }
 
+// scheduled is when each step of the coming plans is done, in order, as it is written.
+type scheduled struct {
+	windows  []written.PrepWindow
+	told     bool
+	notReady []string
+	slots    []written.PrepSlot
+	holds    []clock.Wall // until when what was made may wait
+	exact    bool
+	bound    int
+}
+
 // Prep schedules all that the coming plans take, backward from when each opens, and writes what of it is
 // done on a day. Nothing is prepared for a plan that does not go in as it stands. What is ticked stays
 // when it was done, with all that comes before it, and the rest moves.
 func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) (written.PrepDay, error) {
+	s, err := d.schedule(plans, ticks, day, now)
+	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: s.windows, Told: s.told, Hands: d.Settings.PrepHands, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: s.notReady,
+		Exact: s.exact, BoundMinutes: s.bound}
+	for i, slot := range s.slots {
+		switch starts := slot.Starts[:len(out.Day)]; {
+		case starts == out.Day:
+			out.Slots = append(out.Slots, slot)
+		case starts < out.Day && slot.WaitUntil != "" && s.holds[i].Day().String() >= out.Day:
+			out.Waiting = append(out.Waiting, slot)
+		}
+	}
+	return out, err
+}
+
+// PrepOf writes when one of the coming plans is prepared among the others, so that its sheet and the day
+// say the same.
+func (d *Desk) PrepOf(of Coming, plans []Coming, ticks []PrepTick, now clock.Wall) (written.PrepSetup, error) {
+	out := written.PrepSetup{Slots: []written.PrepSlot{}}
+	at, fault := of.Open()
+	if fault != nil {
+		return out, fault
+	}
+	s, err := d.schedule(plans, ticks, at.Day(), now)
+	for _, slot := range s.slots {
+		if slot.SetupID == of.ID {
+			out.Slots = append(out.Slots, slot)
+		}
+	}
+	return out, err
+}
+
+// PrepAhead writes all that is prepared for plans that open until a day, in order.
+func (d *Desk) PrepAhead(plans []Coming, ticks []PrepTick, until age.Date, now clock.Wall) ([]written.PrepSlot, error) {
+	s, err := d.schedule(plans, ticks, until, now)
+	return s.slots, err
+}
+
+// Notes says of a step what its own words do not, for a calendar.
+func Notes(pen written.Pen, s written.PrepSlot) []string {
+	at := func(wall string) say.Text { return say.Copied(wall[:10] + " " + wall[11:]) }
+	said := []say.Text{say.F("{setup} for {room}, opens {time}", say.Copied(s.Setup), say.Copied(s.Room), at(s.PlayAt))}
+	if s.Asks != "" {
+		said = append(said, say.F("The probe has to read {degrees}.", say.Copied(s.Asks)))
+	}
+	if s.AdultOnly {
+		said = append(said, "Adult only.")
+	}
+	if s.WaitUntil != "" {
+		what := say.Text("it waits")
+		if s.WaitText != "" {
+			what = say.Copied(s.WaitText)
+		}
+		said = append(said, say.F("Then by itself: {what}, until {time}.", what, at(s.WaitUntil)))
+	}
+	if s.LateMinutes > 0 {
+		said = append(said, "This is too late for when it opens.")
+	}
+	if s.Crowded {
+		said = append(said, "More hands, or more room, are needed then than there are.")
+	}
+	if s.Outside {
+		said = append(said, "Hands are not free then.")
+	}
+	return pen.All(said)
+}
+
+// Begins returns when the first hand is laid on for each coming plan, among all that are prepared, by id;
+// those that nothing is prepared for are not in it.
+func (d *Desk) Begins(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) map[string]string {
+	begins := make(map[string]string, len(plans))
+	s, err := d.schedule(plans, ticks, day, now)
+	if err != nil {
+		return begins
+	}
+	for _, slot := range s.slots { // earliest first
+		if _, known := begins[slot.SetupID]; !known {
+			begins[slot.SetupID] = slot.Starts
+		}
+	}
+	return begins
+}
+
+// schedule finds when each step is done of all plans that open until a few days after a day.
+func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) (scheduled, error) {
 	windows, minutes, told := d.Settings.Prep()
-	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: windows, Told: told, Hands: d.Settings.PrepHands, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: []string{}}
+	out := scheduled{windows: windows, told: told, notReady: []string{}}
 	origin := clock.At(now.Day(), 0, 0).In(d.Zone)
 	since := func(w clock.Wall) int { return int(w.In(d.Zone).Sub(origin) / time.Minute) }
 	last := clock.At(day, 24*prepAhead, 0)
@@ -54,28 +149,12 @@ func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wa
 		r, err := d.reckon(p.Plan)
 		switch {
 		case err != nil || !r.Verdict.Ready():
-			out.NotReady = append(out.NotReady, p.Name)
+			out.notReady = append(out.notReady, p.Name)
 		case r.opening.At.Compare(last) < 0:
 			jobs = append(jobs, jobsOf(p, r, since(r.opening.At))...)
 		}
 	}
-	done := make(map[string]PrepTick, len(ticks))
-	for _, t := range ticks {
-		done[t.Step] = t
-	}
-	for i := len(jobs) - 1; i >= 0; i-- { // a step comes behind those before it
-		t, ticked := done[jobs[i].ID]
-		if !ticked {
-			continue
-		}
-		jobs[i].Done, jobs[i].DoneAt = true, int(t.At.Sub(origin)/time.Minute)
-		for _, id := range jobs[i].After {
-			if _, known := done[id]; !known {
-				before := jobs[slices.IndexFunc(jobs, func(j job) bool { return j.ID == id })]
-				done[id] = PrepTick{Step: id, By: t.By, At: t.At.Add(-time.Duration(jobs[i].Minutes+before.Waits) * time.Minute)}
-			}
-		}
-	}
+	done := doneBy(jobs, ticks, origin)
 	on := prep.Day{Now: since(now), Hands: d.Settings.PrepHands}
 	for n := 0; ; n++ {
 		midnight := clock.At(now.Day(), 24*n, 0)
@@ -94,7 +173,7 @@ func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wa
 	if err != nil {
 		return out, written.Bad("", "The day cannot be planned: %s.", err)
 	}
-	out.Exact, out.BoundMinutes = s.Exact, s.Bound
+	out.exact, out.bound = s.Exact, s.Bound
 	wall := func(m int) clock.Wall { return clock.WallOf(origin.Add(time.Duration(m) * time.Minute).In(d.Zone)) }
 	for _, slot := range s.Slots {
 		j := jobs[slices.IndexFunc(jobs, func(j job) bool { return j.ID == slot.Step.ID })]
@@ -102,14 +181,32 @@ func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wa
 		if t, ticked := done[j.ID]; ticked {
 			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
 		}
-		switch starts := wall(slot.Start).Day(); {
-		case starts == day:
-			out.Slots = append(out.Slots, w)
-		case starts.String() < day.String() && w.WaitUntil != "" && wall(slot.Holds).Day().String() >= day.String():
-			out.Waiting = append(out.Waiting, w)
-		}
+		out.slots, out.holds = append(out.slots, w), append(out.holds, wall(slot.Holds))
 	}
 	return out, nil
+}
+
+// doneBy notes in the jobs which are done and when, in minutes since a moment, and returns by whom: what
+// is ticked, and what comes before that.
+func doneBy(jobs []job, ticks []PrepTick, origin time.Time) map[string]PrepTick {
+	done := make(map[string]PrepTick, len(ticks))
+	for _, t := range ticks {
+		done[t.Step] = t
+	}
+	for i := len(jobs) - 1; i >= 0; i-- { // a step comes behind those before it
+		t, ticked := done[jobs[i].ID]
+		if !ticked {
+			continue
+		}
+		jobs[i].Done, jobs[i].DoneAt = true, int(t.At.Sub(origin)/time.Minute)
+		for _, id := range jobs[i].After {
+			if _, known := done[id]; !known {
+				before := jobs[slices.IndexFunc(jobs, func(j job) bool { return j.ID == id })]
+				done[id] = PrepTick{Step: id, By: t.By, At: t.At.Add(-time.Duration(jobs[i].Minutes+before.Waits) * time.Minute)}
+			}
+		}
+	}
+	return done
 }
 
 // jobsOf returns the steps of a set-up that opens at a minute: what each place is made by, in its order,

@@ -103,8 +103,8 @@ func calledBy(word string) material.Features {
 // read off a name, as egg cups and milk crates hold none.
 func Nutty(name string, f material.Facts) material.Facts {
 	for _, w := range material.Words(name) {
-		if set, err := allergen.ParseContents(w); err == nil && w != "nut" { // a wing nut is none
-			f.UsuallyContains |= set & allergen.SetOf(allergen.TreeNuts, allergen.Peanuts) &^ f.Allergens
+		if w != "nut" { // a wing nut is none
+			f.UsuallyContains |= allergen.Named(w) & allergen.SetOf(allergen.TreeNuts, allergen.Peanuts) &^ f.Allergens
 		}
 	}
 	return f

@@ -67,6 +67,12 @@ type PrepDay struct {
 	BoundMinutes int  `json:"bound_minutes,omitzero"`
 }
 
+// PrepSetup is when one set-up is prepared among all that are, in order; nothing for one that does not go
+// in as it stands, or has opened.
+type PrepSetup struct {
+	Slots []PrepSlot `json:"slots"`
+}
+
 // usualPrep is when hands are free where nobody has said: before opening, at nap time, after closing
 // (common practice).
 var usualPrep = []PrepWindow{{"07:00", "09:00"}, {"12:00", "14:00"}, {"16:00", "18:00"}}

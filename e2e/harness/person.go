@@ -16,7 +16,6 @@ import (
 	browserdom "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/dom"
-	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/page"
 	cdpruntime "github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
@@ -352,25 +351,6 @@ func (p *Person) wait(what string, done func() bool) {
 		}
 	}
 	p.t.Fatalf("waited %s for %s; the page reads:\n%s", patience, what, p.Text())
-}
-
-// Kept waits until the pages are kept on this device, and with them what reads so.
-func (p *Person) Kept(words string) {
-	p.t.Helper()
-	require.True(p.t, evaluate[bool](p, "navigator.serviceWorker.ready.then((r) => r.active !== null)"))
-	p.wait(fmt.Sprintf("%q to be kept", words), func() bool {
-		return strings.Contains(evaluate[string](p, "localStorage.getItem('emblo.kept') ?? ''"), words)
-	})
-}
-
-// Offline cuts the network of this screen, or brings it back.
-func (p *Person) Offline(cut bool) {
-	p.t.Helper()
-	_, err := chromedp.Call(p.ctx, network.Enable, network.EnableParams{})
-	require.NoError(p.t, err)
-	_, err = chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{
-		MatchedNetworkConditions: []*network.Conditions{{Offline: cut, DownloadThroughput: -1, UploadThroughput: -1}}})
-	require.NoError(p.t, err)
 }
 
 func (p *Person) js(script string) {

@@ -82,10 +82,21 @@ func SignIn(ctx context.Context, s *store.Store, email, password, address string
 
 // Open opens a session for an account and returns its token.
 func Open(ctx context.Context, s *store.Store, staff uuid.UUID, now time.Time) (string, error) {
+	token, hash := NewToken()
+	return token, s.SaveSession(ctx, hash, staff, now, now.Add(SessionLasts))
+}
+
+// NewToken returns a token that nobody can guess, and the hash that is kept of it.
+func NewToken() (token string, hash []byte) {
 	raw := make([]byte, 32)
 	rand.Read(raw)
-	token := base64.RawURLEncoding.EncodeToString(raw)
-	return token, s.SaveSession(ctx, tokenHash(token), staff, now, now.Add(SessionLasts))
+	token = base64.RawURLEncoding.EncodeToString(raw)
+	return token, tokenHash(token)
+}
+
+// WhoFollows returns whose calendar follows by a token, or store.ErrNotFound.
+func WhoFollows(ctx context.Context, s *store.Store, token string) (store.Session, error) {
+	return s.SessionByFeed(ctx, tokenHash(token))
 }
 
 // Who returns the session of a token at a moment, or store.ErrNotFound.

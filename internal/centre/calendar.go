@@ -2,6 +2,7 @@ package centre
 
 import (
 	"context"
+	"errors"
 	"strings"
 	"time"
 
@@ -9,6 +10,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/clock"
+	"emblo/core/desk"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -21,9 +23,36 @@ func (h *House) PrepCalendar(ctx context.Context, s *store.Session, day string) 
 	if err != nil {
 		return "", err
 	}
+	return h.calendar(s, d.Slots)
+}
+
+// PrepFeed returns the same of all coming plans, for a calendar that follows.
+func (h *House) PrepFeed(ctx context.Context, s *store.Session) (string, error) {
+	d, plans, ticks, err := h.toPrepare(ctx, s)
+	if err != nil {
+		return "", err
+	}
+	now := h.Now(s)
+	slots, err := d.PrepAhead(plans, ticks, clock.At(now.Day(), 24*aheadDays, 0).Day(), now)
+	if err != nil {
+		return "", err
+	}
+	return h.calendar(s, slots)
+}
+
+func (h *House) calendar(s *store.Session, slots []written.PrepSlot) (string, error) {
 	file := ics.NewCalendarFor("Emblo")
 	file.SetMethod(ics.MethodPublish)
-	for _, slot := range d.Slots {
+	file.SetRefreshInterval(feedEvery)
+	file.SetXPublishedTTL(feedEvery)
+	// A calendar holds something (RFC 5545, 3.6), also when all is done.
+	zone := file.AddTimezone("UTC")
+	standard := ics.NewStandard()
+	standard.AddProperty(ics.ComponentPropertyDtStart, "19700101T000000")
+	standard.AddProperty(ics.ComponentProperty(ics.PropertyTzoffsetfrom), "+0000")
+	standard.AddProperty(ics.ComponentProperty(ics.PropertyTzoffsetto), "+0000")
+	zone.Components = append(zone.Components, standard)
+	for _, slot := range slots {
 		if slot.Done {
 			continue
 		}
@@ -38,29 +67,27 @@ func (h *House) PrepCalendar(ctx context.Context, s *store.Session, day string) 
 		event.SetEndAt(from.Add(time.Duration(slot.Minutes) * time.Minute))
 		event.SetSummary(slot.Text)
 		event.SetLocation(slot.Room)
-		event.SetDescription(strings.Join(notesOf(slot), "\n"))
+		event.SetDescription(strings.Join(desk.Notes(h.Pen, slot), "\n"))
 	}
 	return file.Serialize(ics.WithNewLineWindows), nil
 }
 
-// notesOf says of a step what is not in its own words.
-func notesOf(s written.PrepSlot) []string {
-	notes := []string{s.Setup + " for " + s.Room + ", opens " + s.PlayAt[:10] + " " + s.PlayAt[11:]}
-	if s.Asks != "" {
-		notes = append(notes, "The probe has to read "+s.Asks+".")
-	}
-	if s.AdultOnly {
-		notes = append(notes, "Adult only.")
-	}
-	if s.WaitUntil != "" {
-		what := s.WaitText
-		if what == "" {
-			what = "it waits"
-		}
-		notes = append(notes, "Then by itself: "+what+", until "+s.WaitUntil[:10]+" "+s.WaitUntil[11:]+".")
-	}
-	if s.LateMinutes > 0 {
-		notes = append(notes, "This is too late for when it opens.")
-	}
-	return notes
+// feedEvery is how often a calendar that follows is to ask again.
+const feedEvery = "PT15M"
+
+// MakeFeed makes the link by which a calendar follows for an account, in place of one that there was.
+func (h *House) MakeFeed(ctx context.Context, s *store.Session, tokenHash []byte) error {
+	return h.of(s).SetFeed(ctx, tokenHash, h.now().UTC())
 }
+
+// FeedSince returns since when an account has such a link; ok is false where it has none.
+func (h *House) FeedSince(ctx context.Context, s *store.Session) (since time.Time, ok bool, err error) {
+	since, err = h.of(s).FeedSince(ctx)
+	if errors.Is(err, store.ErrNotFound) {
+		return since, false, nil
+	}
+	return since, err == nil, err
+}
+
+// DropFeed ends it.
+func (h *House) DropFeed(ctx context.Context, s *store.Session) error { return h.of(s).DropFeed(ctx) }

@@ -21,19 +21,39 @@ func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written
 	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*aheadDays, 0).Day().String() {
 		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", aheadDays)
 	}
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return written.PrepDay{}, err
-	}
-	plans, err := h.coming(ctx, s, now)
-	if err != nil {
-		return written.PrepDay{}, err
-	}
-	ticks, err := h.prepTicks(ctx, s, plans...)
+	d, plans, ticks, err := h.toPrepare(ctx, s)
 	if err != nil {
 		return written.PrepDay{}, err
 	}
 	return d.Prep(plans, ticks, on, now)
+}
+
+// PrepOf returns when a set-up is prepared among the coming plans.
+func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.PrepSetup, error) {
+	now := h.Now(s)
+	stored, err := h.Setup(ctx, s, id)
+	if err != nil {
+		return written.PrepSetup{}, err
+	}
+	d, plans, ticks, err := h.toPrepare(ctx, s)
+	if err != nil {
+		return written.PrepSetup{}, err
+	}
+	return d.PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
+}
+
+// toPrepare returns what is prepared: the coming plans, with what is done of them.
+func (h *House) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, []desk.Coming, []desk.PrepTick, error) {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	plans, err := h.coming(ctx, s, h.Now(s))
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	ticks, err := h.prepTicks(ctx, s, plans...)
+	return d, plans, ticks, err
 }
 
 // prepTicks returns the steps of plans that are done.

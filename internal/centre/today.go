@@ -68,6 +68,18 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	if err := h.of(s).KeepSeen(ctx, first, true); err != nil {
 		return out, err
 	}
+	ticks, err := h.prepTicks(ctx, s, plans...)
+	if err != nil {
+		return out, err
+	}
+	begins := d.Begins(plans, ticks, day, now)
+	for _, list := range [][]written.SetupSummary{out.Setups, out.Next} {
+		for i := range list {
+			if at, known := begins[list[i].ID]; known {
+				list[i].StartsBy = at
+			}
+		}
+	}
 	out.Rooms = d.RoomDays(day)
 	d.Ahead(plans, day, shortShown, &out)
 	return out, nil

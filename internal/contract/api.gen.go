@@ -4,6 +4,8 @@
 package contract
 
 import (
+	"time"
+
 	"emblo/core/written"
 )
 
@@ -461,6 +463,18 @@ type Poured = written.Poured
 
 // PrepDay What is prepared on a day, for all that opens on it and soon after.
 type PrepDay = written.PrepDay
+
+// PrepFeed A link by which a calendar follows what hands prepare.
+type PrepFeed struct {
+	// Path Its address, said once when it is made.
+	Path *string `json:"path,omitempty"`
+
+	// Since Since when there is one.
+	Since *time.Time `json:"since,omitempty"`
+}
+
+// PrepSetup When one set-up is prepared among all that are.
+type PrepSetup = written.PrepSetup
 
 // PrepSlot When one step is done: by hand, and how long it then needs by itself.
 type PrepSlot = written.PrepSlot

@@ -1,7 +1,9 @@
 package httpapi_test
 
 import (
+	"maps"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -106,6 +108,59 @@ func TestPrepCalendarReadsBack(t *testing.T) {
 	require.Len(t, left, len(events)-1)
 	assert.Equal(t, text(events[1], ical.PropUID), text(left[0], ical.PropUID))
 	a.refused(http.MethodGet, "/api/prep/calendar?day=2026-11-20", nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
+}
+
+// The link by which a calendar follows is read by another library without signing in, holds all that is
+// coming, and ends when it is made anew, dropped, or its account goes; what is all done is a calendar still.
+func TestACalendarFollowsByALink(t *testing.T) {
+	url := testdb.URL(t)
+	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	nobody := visit(t, a.server)
+	var feed contract.PrepFeed
+	link := func() string {
+		a.do(http.MethodPut, "/api/prep/feed", nil, http.StatusOK, &feed)
+		require.NotNil(t, feed.Path)
+		return *feed.Path
+	}
+	a.do(http.MethodGet, "/api/prep/feed", nil, http.StatusOK, &feed)
+	require.Nil(t, feed.Since)
+	first := link()
+	read := func(path string) map[string]string {
+		resp, err := http.Get(a.server.URL + path)
+		require.NoError(t, err)
+		defer resp.Body.Close()
+		require.Equal(t, "text/calendar; charset=utf-8", resp.Header.Get("Content-Type"))
+		calendar, err := ical.NewDecoder(resp.Body).Decode()
+		require.NoError(t, err)
+		require.NotEmpty(t, calendar.Children, "RFC 5545, 3.6: at least one component")
+		all := map[string]string{}
+		for _, e := range calendar.Events() {
+			words, err := e.Props.Text(ical.PropSummary)
+			require.NoError(t, err)
+			uid, err := e.Props.Text(ical.PropUID)
+			require.NoError(t, err)
+			all[uid] = words
+		}
+		return all
+	}
+	followed := read(first)
+	words := slices.Collect(maps.Values(followed))
+	assert.True(t, slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "Cook on low heat") }) &&
+		slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "push the sticks through") }), "of several days: %v", words)
+	var day written.PrepDay
+	a.do(http.MethodGet, "/api/prep?day=2026-11-26", nil, http.StatusOK, &day)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: day.Slots[0].ID, Done: true, At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
+	assert.Len(t, read(first), len(followed)-1, "what is done is not in it")
+
+	second := link()
+	nobody.refused(http.MethodGet, first, nil, http.StatusNotFound, "", "nothing here")
+	testdb.Exec(t, url, "delete from setups")
+	assert.Empty(t, read(second))
+	a.do(http.MethodDelete, "/api/prep/feed", nil, http.StatusNoContent, nil)
+	nobody.refused(http.MethodGet, second, nil, http.StatusNotFound, "", "nothing here")
+	third := link()
+	testdb.Exec(t, url, "delete from staff where role = 'lead'")
+	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "nothing here")
 }
 
 // A step that clears a rule is measured and not ticked; what was done stays when it was, on every device,

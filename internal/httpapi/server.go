@@ -16,12 +16,14 @@ import (
 	"emblo/internal/httpapi/accounts"
 	"emblo/internal/httpapi/cupboard"
 	"emblo/internal/httpapi/edge"
+	"emblo/internal/httpapi/live"
 	"emblo/internal/httpapi/recipes"
 	"emblo/internal/httpapi/rooms"
 	"emblo/internal/httpapi/settings"
 	"emblo/internal/httpapi/setups"
 	"emblo/internal/httpapi/shelf"
 	"emblo/internal/httpapi/today"
+	hub "emblo/internal/live"
 	"emblo/internal/store"
 )
 
@@ -37,6 +39,10 @@ type Options struct {
 	// SecureCookies marks cookies Secure, for use behind TLS.
 	SecureCookies bool
 	Version       string
+	// Live hears what changed; without it no page follows.
+	Live *hub.Hub
+	// Recheck is how often the session of an open stream is asked about; live.Usual when zero.
+	Recheck time.Duration
 	// Language is what answers are written in; English when nil.
 	Language *say.Language
 }
@@ -48,6 +54,9 @@ func New(o Options) http.Handler {
 	}
 	if o.Language == nil {
 		o.Language = say.English
+	}
+	if o.Recheck == 0 {
+		o.Recheck = live.Usual
 	}
 	if o.Log == nil {
 		o.Log = slog.Default()
@@ -61,6 +70,6 @@ func New(o Options) http.Handler {
 	engine.Use(e.Recover, edge.SecurityHeaders)
 	engine.NoMethod(e.NoMethod)
 	engine.NoRoute(e.Static(o.Web))
-	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e))
+	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e), live.Handlers(e, o.Live, o.Recheck))
 	return edge.Packed(engine)
 }

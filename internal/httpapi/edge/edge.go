@@ -20,6 +20,7 @@ import (
 	"github.com/bytedance/sonic/encoder"
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
+	"github.com/klauspost/compress/gzhttp"
 
 	"emblo/core/age"
 	"emblo/core/written"
@@ -45,7 +46,23 @@ type Request struct {
 	// Session is who asks; nil for an operation that is open to everybody.
 	Session *store.Session
 	body    []byte
+	ctx     context.Context
 }
+
+// A request is the context of what is asked for it. It is its own and not Gin's, which is used again for
+// the next request while a query of this one may still look at it.
+
+// Deadline is that of the request.
+func (r *Request) Deadline() (time.Time, bool) { return r.ctx.Deadline() }
+
+// Done is closed when the request is over or has lasted too long.
+func (r *Request) Done() <-chan struct{} { return r.ctx.Done() }
+
+// Err says why it is.
+func (r *Request) Err() error { return r.ctx.Err() }
+
+// Value returns what the request carries under a key.
+func (r *Request) Value(key any) any { return r.ctx.Value(key) }
 
 // Reply is a response that is more than a body: a status of its own, a cookie.
 type Reply struct {
@@ -54,7 +71,14 @@ type Reply struct {
 	Body   any
 }
 
-// Handler answers one operation: with a body, a *Reply, or nil for 204.
+// File is a response that is no JSON: the text of a file, with its media type.
+type File struct{ Type, Text string }
+
+// Stream is a response that goes on: it says events, an empty one to keep the line open, until the page
+// goes away, it returns, or saying fails.
+type Stream func(ctx context.Context, say func(event, data string) error) error
+
+// Handler answers one operation: with a body, a *Reply, a File, a Stream, or nil for 204.
 type Handler func(r *Request) (any, error)
 
 // Handlers are handlers by the id of their operation in the contract.
@@ -90,7 +114,8 @@ func (e *Edge) Serve(routes gin.IRoutes, areas ...Handlers) {
 
 func (e *Edge) serve(op contract.Operation, h Handler) gin.HandlerFunc {
 	return func(c *gin.Context) {
-		ctx, cancel := context.WithTimeout(c.Request.Context(), requestLasts)
+		whole := c.Request.Context()
+		ctx, cancel := context.WithTimeout(whole, requestLasts)
 		defer cancel()
 		c.Request = c.Request.WithContext(ctx)
 		r, err := e.letIn(c, op)
@@ -102,13 +127,44 @@ func (e *Edge) serve(op contract.Operation, h Handler) gin.HandlerFunc {
 			e.Refuse(c, err)
 			return
 		}
+		if s, ok := answer.(Stream); ok {
+			e.stream(whole, c, s)
+			return
+		}
 		e.answer(c, answer)
+	}
+}
+
+// wordLasts is how long one event may take to be sent.
+const wordLasts = 10 * time.Second
+
+// stream sends events as HTML has them: https://html.spec.whatwg.org/multipage/server-sent-events.html.
+func (e *Edge) stream(ctx context.Context, c *gin.Context, s Stream) {
+	c.Header("Content-Type", "text/event-stream")
+	c.Header(gzhttp.HeaderNoCompression, "1")
+	c.Status(http.StatusOK)
+	line := http.NewResponseController(c.Writer)
+	err := s(ctx, func(event, data string) error {
+		if err := line.SetWriteDeadline(time.Now().Add(wordLasts)); err != nil && !errors.Is(err, http.ErrNotSupported) {
+			return err
+		}
+		text := ":\n\n" // a comment
+		if event != "" {
+			text = fmt.Sprintf("event: %s\ndata: %s\n\n", event, data)
+		}
+		if _, err := c.Writer.WriteString(text); err != nil {
+			return err
+		}
+		return line.Flush()
+	})
+	if err != nil && ctx.Err() == nil {
+		e.Log.Warn("stream ended", "path", c.FullPath(), "error", err)
 	}
 }
 
 // letIn finds who asks, holds that against who may, and reads what the request carries.
 func (e *Edge) letIn(c *gin.Context, op contract.Operation) (*Request, error) {
-	r := &Request{Context: c}
+	r := &Request{Context: c, ctx: c.Request.Context()}
 	if !op.Open {
 		session, err := e.session(c)
 		if err != nil {
@@ -135,6 +191,19 @@ func (e *Edge) Who(c *gin.Context) (*store.Session, error) {
 		return nil, nil
 	}
 	return &s, err
+}
+
+// StillIn reports whether who asked is still signed in, in the same role and centre.
+func (e *Edge) StillIn(ctx context.Context, r *Request) (bool, error) {
+	token, err := r.Cookie(CookieName)
+	if err != nil {
+		return false, nil
+	}
+	now, err := account.Who(ctx, e.Store, token, e.Now())
+	if errors.Is(err, store.ErrNotFound) {
+		return false, nil
+	}
+	return now.StaffID == r.Session.StaffID && now.Role == r.Session.Role && now.CentreID == r.Session.CentreID, err
 }
 
 func (e *Edge) session(c *gin.Context) (store.Session, error) {
@@ -260,6 +329,10 @@ func (e *Edge) answer(c *gin.Context, answer any) {
 			status = reply.Status
 		}
 		answer = reply.Body
+	}
+	if f, ok := answer.(File); ok {
+		c.Data(status, f.Type+"; charset=utf-8", []byte(f.Text))
+		return
 	}
 	if answer == nil {
 		c.Status(http.StatusNoContent)

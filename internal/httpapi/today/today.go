@@ -4,6 +4,7 @@ package today
 
 import (
 	"emblo/core/written"
+	"emblo/internal/account"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
 )
@@ -13,13 +14,50 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
 
 func (a area) prep(r *edge.Request) (any, error) {
 	return edge.Answer(a.House.Prep(r, r.Session, r.Query("day")))
+}
+
+func (a area) prepOf(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.PrepOf(r, r.Session, id))
+}
+
+func (a area) feed(r *edge.Request) (any, error) {
+	since, ok, err := a.House.FeedSince(r, r.Session)
+	out := contract.PrepFeed{}
+	if ok {
+		out.Since = &since
+	}
+	return edge.Answer(out, err)
+}
+
+func (a area) makeFeed(r *edge.Request) (any, error) {
+	token, hash := account.NewToken()
+	path := "/api/feeds/" + token
+	return edge.Answer(contract.PrepFeed{Path: &path}, a.House.MakeFeed(r, r.Session, hash))
+}
+
+func (a area) dropFeed(r *edge.Request) (any, error) {
+	return nil, a.House.DropFeed(r, r.Session)
+}
+
+// followFeed answers whoever has the link: it is private, and ends with the account or when it is dropped.
+func (a area) followFeed(r *edge.Request) (any, error) {
+	s, err := account.WhoFollows(r, a.Store, r.Param("token"))
+	if err != nil {
+		return nil, err
+	}
+	text, err := a.House.PrepFeed(r, &s)
+	return edge.Answer(edge.File{Type: "text/calendar", Text: text}, err)
 }
 
 func (a area) prepCalendar(r *edge.Request) (any, error) {

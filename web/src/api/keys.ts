@@ -24,5 +24,11 @@ const outdates = {
 
 export type Changed = keyof typeof outdates
 
+/** The sorts of change that there are. */
+export const sorts: Record<Changed, unknown> = outdates
+
 /** Asks anew for all that a change has made old, where it is on screen; the rest is asked when it comes on. */
 export const outdate = (client: QueryClient, what: Changed) => Promise.all([...new Set<string>(outdates[what])].map((k) => client.invalidateQueries({ queryKey: [k] })))
+
+/** Asks anew for everything, where it is not known what changed. */
+export const outdateAll = (client: QueryClient) => client.invalidateQueries()

@@ -494,6 +494,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Server-sent events while the page is open: began, changed with the sort of thing that did (room, setup, thing, recipe, feel, cupboard, tick, prep, day, centre, or everything), and signed-out, after which it ends. */
+        get: operations["followChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shopping": {
         parameters: {
             query?: never;
@@ -642,6 +659,64 @@ export interface paths {
         };
         /** @description What hands prepare on a day as an iCalendar file. */
         get: operations["getPrepCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/prep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description When a set-up is prepared among all that are; nothing for one that does not go in as it stands, or has opened. */
+        get: operations["getSetupPrep"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prep/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whether a calendar can follow what hands prepare by a link of this account, and since when. */
+        get: operations["getPrepFeed"];
+        /** @description Makes a link by which a calendar follows, in place of one that there was. */
+        put: operations["putPrepFeed"];
+        post?: never;
+        /** @description Ends the link. */
+        delete: operations["deletePrepFeed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        /** @description What hands prepare, as an iCalendar file, for whoever has the link. */
+        get: operations["followPrep"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2811,6 +2886,20 @@ export interface components {
             /** @description When, where that was not now: 2026-11-26T07:30:00Z. */
             at?: string;
         };
+        /** @description A link by which a calendar follows what hands prepare. */
+        PrepFeed: {
+            /**
+             * Format: date-time
+             * @description Since when there is one.
+             */
+            since?: string;
+            /** @description Its address, said once when it is made. */
+            path?: string;
+        };
+        /** @description When one set-up is prepared among all that are. */
+        PrepSetup: {
+            slots: components["schemas"]["PrepSlot"][];
+        };
         /** @description What is prepared on a day, for all that opens on it and soon after. */
         PrepDay: {
             day: string;
@@ -3895,6 +3984,27 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    followChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The stream. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getShopping: {
         parameters: {
             query?: never;
@@ -4099,6 +4209,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CalendarFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSetupPrep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its steps, in order. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepSetup"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPrepFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link, without its address: that is only said once. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepFeed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPrepFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepFeed"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePrepFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is ended. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    followPrep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,5 +1,6 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect } from 'react'
+import { follow } from '../api/live'
 import { outbox } from '../api/outbox'
 import { Navigate, Route, Routes, ScrollRestoration } from 'react-router'
 import { sessionQuery } from '../session/queries'
@@ -13,10 +14,12 @@ const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ def
 export function App() {
   const session = useQuery(sessionQuery)
   const who = session.data && session.data.id
+  const client = useQueryClient()
   useEffect(() => {
     if (who) outbox.open(who)
     else if (who === null) outbox.close()
-  }, [who])
+    return who ? follow(client) : undefined
+  }, [who, client])
   if (session.error && !session.data) {
     return (
       <main className="screen">

@@ -1,5 +1,5 @@
 import type { QueryClient } from '@tanstack/react-query'
-import { useSyncExternalStore } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
@@ -34,8 +34,27 @@ export function standing(slot: Slot, now: string): 'over' | 'now' | 'next' {
   return slot.starts <= now ? 'now' : 'next'
 }
 
-/** The step that hands turn to next, or are at: the first of the day that is neither done nor over. */
-export const handsNext = (plan: Schemas['PrepDay']) => plan.slots.find((s) => standing(s, plan.now) !== 'over')
+/** The step that hands turn to next: the first of the day that is not done, also where its time is over. */
+export const handsNext = (plan: Schemas['PrepDay']) => plan.slots.find((s) => !s.done)
+
+const minuteMs = 60_000
+const beatMs = 5000
+
+/** How many minutes are left at a moment until a time of the centre's wall clock; below 0 when it is over. What the wall showed at `asked` on this device is `now`. */
+export const leftUntil = (wall: string, now: string, asked: number, at: number) => Math.ceil((Date.parse(`${wall}Z`) - Date.parse(`${now}Z`) - (at - asked)) / minuteMs)
+
+/** The time on this device, again and again: right after a sleep too, as it is read and not counted. */
+export function useBeat(): number {
+  const [at, setAt] = useState(() => Date.now())
+  useEffect(() => {
+    const beat = window.setInterval(() => setAt(Date.now()), beatMs)
+    return () => window.clearInterval(beat)
+  }, [])
+  return at
+}
+
+/** What waits by itself: begun before the day, or done today and not ready yet or just so. */
+export const waitingNow = (plan: Schemas['PrepDay']): Slot[] => [...plan.waiting, ...plan.slots.filter((s) => s.done && s.wait_until !== undefined)]
 
 /** When hands are free on a day and whether all is in time, in two sentences. */
 export function handsInShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {

@@ -22,6 +22,21 @@ export const prepQuery = (day: string) =>
     retry: false,
   })
 
+/** When one set-up is prepared among all that are. */
+export const setupPrepQuery = (id: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: ['prep', 'of', id],
+    queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}/prep', { params: { path: { id } }, signal })),
+  })
+
+/** The link by which a calendar follows. */
+export const feedQuery = queryOptions({
+  ...unkept,
+  queryKey: ['prep', 'feed'],
+  queryFn: ({ signal }) => ask(api.GET('/api/prep/feed', { signal })),
+})
+
 /** When something that is begun now could open: the next half hour, or tomorrow morning. `now` is the centre's wall clock. */
 export function nextOpening(now: string): string {
   const minutes = Number(now.slice(11, 13)) * 60 + Number(now.slice(14, 16))

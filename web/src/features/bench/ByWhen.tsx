@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { duration, timeOfDay } from '../../ui/format'
 
@@ -8,7 +9,7 @@ export function ByWhen({ answer }: { answer: Answer }) {
   const before = (i: number) => answer.timeline.slice(0, i).reduce((sum, s) => sum + s.minutes, 0)
   return (
     <section className="by-when" aria-labelledby="by-when">
-      <h2 id="by-when">By when</h2>
+      <h2 id="by-when">By when, at the latest</h2>
       <svg viewBox="0 0 600 34" preserveAspectRatio="none" role="img" aria-label={`${answer.minutes_hands} minutes of work and ${answer.minutes_waiting} of waiting, from ${timeOfDay(answer.start_by)}`}>
         {answer.timeline.map((s, i) => (
           <rect key={i} className={s.wait ? 'wait' : 'hands'} x={(before(i) / total) * 600} y={s.wait ? 12 : 4} width={(s.minutes / total) * 600} height={s.wait ? 18 : 26} />
@@ -33,6 +34,9 @@ export function ByWhen({ answer }: { answer: Answer }) {
           </li>
         ))}
       </ol>
+      <p className="soft">
+        Begun so, nothing stands around. <Link to={`/prep?day=${answer.start_by.slice(0, 10)}`}>Prep</Link> knows when hands are free: what it says goes on the sheet.
+      </p>
     </section>
   )
 }

@@ -1,9 +1,11 @@
+import { useQuery } from '@tanstack/react-query'
 import { memo } from 'react'
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { useSession } from '../../session/session'
 import { Glyph } from '../../ui/Mark'
 import { dayAndTime, duration, grams, money } from '../../ui/format'
+import { setupPrepQuery } from '../../entities/day/queries'
 import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
 
@@ -27,6 +29,7 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
   const mark = answer?.mark ?? 'not-checked'
   const ready = answer?.ready ?? false
   const mass = answer?.places.reduce((sum, p) => sum + massOf(p), 0) ?? 0
+  const begins = useBegins(id, answer !== undefined)
   const amount = mass > 0 ? grams(mass) : '–'
   return (
     <footer className={`counter on-dark ${mark}`}>
@@ -42,7 +45,7 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
       </div>
       <div>
         <span>start by</span>
-        <strong className="figure">{answer ? dayAndTime(answer.start_by) : '–'}</strong>
+        <strong className="figure">{answer ? dayAndTime(begins ?? answer.start_by) : '–'}</strong>
       </div>
       {answer?.short?.[0] && (
         <div>
@@ -72,6 +75,14 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
     </footer>
   )
 })
+
+/** When the first hand is laid on among all that is prepared, as the set-up was last saved; undefined while
+ * that is not known, and for what is not prepared as it stands. */
+function useBegins(id: string, answered: boolean): string | undefined {
+  const saved = useStanding(id).is === 'saved'
+  const prep = useQuery({ ...setupPrepQuery(id), enabled: saved && answered })
+  return saved && !prep.isFetching ? prep.data?.slots[0]?.starts : undefined
+}
 
 /** Whether it is saved; what is not saved is not printed. */
 function Saved({ id, ready, answered }: { id: string; ready: boolean; answered: boolean }) {

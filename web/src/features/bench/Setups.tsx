@@ -131,7 +131,7 @@ function SetupRow({ setup: s, onAgain, onRemove }: { setup: Schemas['SetupSummar
       </div>
       <div className="when">
         <span className="figure">{dayAndTime(s.play_at)}</span>
-        {s.starts_by && <span className="soft">start by {timeOfDay(s.starts_by)}</span>}
+        {s.starts_by && <span className="soft">start by {timeOfDay(s.starts_by)} at the latest</span>}
       </div>
       {onAgain && (
         <Button variant="quiet" onClick={onAgain}>

@@ -1,15 +1,16 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { Button } from 'react-bootstrap'
 import { Link, useSearchParams } from 'react-router'
-import { api, ask, type Schemas } from '../../api/client'
-import { dayBeside, handsInShort, handsNext, standing, type Slot } from '../../entities/day/prep'
+import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { dayBeside, handsInShort, handsNext, leftUntil, standing, useBeat, waitingNow, type Slot } from '../../entities/day/prep'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
-import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
+import { atTime, day as dayOf, dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { Follow } from './Follow'
 import { Strings } from './Strings'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
@@ -19,7 +20,9 @@ export function Prep() {
   const [params] = useSearchParams()
   const day = params.get('day') ?? session.today
   const asked = useQuery(prepQuery(day))
-  const plan = asked.error ? undefined : asked.data
+  // Without the line the steps stay, as they were, with their ticks: a kitchen goes on.
+  const away = asked.error instanceof ApiError && asked.error.status === 0 ? asked.error : undefined
+  const plan = asked.error && !away ? undefined : asked.data
   const calendar = useMutation({
     mutationFn: () => ask(api.GET('/api/prep/calendar', { params: { query: { day } } })),
     onSuccess: (f) => saveFile(`prep-${day}.ics`, 'text/calendar', f.ics),
@@ -49,12 +52,18 @@ export function Prep() {
             </Button>
           </nav>
         </header>
-        {asked.error && <Failure error={asked.error} retry={() => void asked.refetch()} />}
+        {away && plan && (
+          <p className="soft" role="status">
+            {away.message} These are the steps as they were at {atTime(asked.dataUpdatedAt)}.
+          </p>
+        )}
+        {asked.error && !plan && <Failure error={asked.error} retry={() => void asked.refetch()} />}
         {!asked.data && !asked.error && <Waiting what="the day" />}
         {plan && plan.slots.length === 0 && plan.waiting.length === 0 && <Empty>Nothing has to be prepared on this day.</Empty>}
         {plan && (plan.slots.length > 0 || plan.waiting.length > 0) && <Strings plan={plan} />}
-        {plan && <Steps plan={plan} />}
+        {plan && <Steps plan={plan} asked={asked.dataUpdatedAt} />}
         {plan && plan.not_ready.length > 0 && <p className="soft">Nothing is prepared for {plan.not_ready.join(', ')}: as planned, not all of it goes in.</p>}
+        {plan && <Follow />}
       </main>
       {plan && <Foot plan={plan} />}
     </>
@@ -69,7 +78,7 @@ const heads: [string, (s: Slot, now: string) => boolean][] = [
   ['Not ticked', (s, now) => standing(s, now) === 'over'],
 ]
 
-function Steps({ plan }: { plan: Schemas['PrepDay'] }) {
+function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
   const left = [...plan.slots]
   return (
     <>
@@ -88,25 +97,47 @@ function Steps({ plan }: { plan: Schemas['PrepDay'] }) {
           </section>
         )
       })}
-      {plan.waiting.length > 0 && (
-        <section aria-label="Waiting by itself">
-          <h2>Waiting by itself</h2>
-          <ol className="prep-steps">
-            {plan.waiting.map((s) => (
-              <li key={s.id}>
-                <strong className="figure">{timeOfDay(s.wait_until ?? s.ends)}</strong>
-                <div>
-                  <b>{s.wait_text ?? s.text}</b>
-                  <span className="soft">
-                    {s.setup} for {s.room}, since {dayAndTime(s.ends)}
-                  </span>
-                </div>
-              </li>
-            ))}
-          </ol>
-        </section>
-      )}
+      <ByItself plan={plan} asked={asked} />
     </>
+  )
+}
+
+/** What waits by itself, with the time that is left: from when it was noted, whichever device looks. */
+function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
+  const at = useBeat()
+  const all = waitingNow(plan)
+  if (all.length === 0) return null
+  return (
+    <section aria-label="Waiting by itself">
+      <h2>Waiting by itself</h2>
+      <ol className="prep-steps">
+        {all.map((s) => {
+          const until = s.wait_until ?? s.ends
+          const left = leftUntil(until, plan.now, asked, at)
+          return (
+            <li key={s.id}>
+              <strong className="figure">
+                {timeOfDay(until)}
+                {until.slice(0, 10) !== plan.day && <span className="soft">{dayOf(until)}</span>}
+              </strong>
+              <div>
+                <b>{s.wait_text ?? s.text}</b>
+                {s.done ? (
+                  <span className={left > 0 ? 'timer' : 'timer ready'} role="timer">
+                    {left > 0 ? `ready in ${duration(left)}` : left === 0 ? 'ready now' : `ready for ${duration(-left)}`}
+                  </span>
+                ) : (
+                  <span className="soft">nobody has ticked that it was begun</span>
+                )}
+                <span className="soft">
+                  {s.setup} for {s.room}, {s.done ? 'since' : 'from'} {dayAndTime(s.ends)}
+                </span>
+              </div>
+            </li>
+          )
+        })}
+      </ol>
+    </section>
   )
 }
 

@@ -5,6 +5,8 @@ import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Answer, type Finding, type Line, type PlaceAnswer, type Room, type Setup } from '../../api/client'
 import { outdate } from '../../api/keys'
+import type { Slot } from '../../entities/day/prep'
+import { setupPrepQuery } from '../../entities/day/queries'
 import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
@@ -29,9 +31,11 @@ export function PrintSetup() {
 function Sheet({ setup, room }: { setup: Setup; room: Room }) {
   usePageTitle(setup.name)
   const asked = useQuery(answerQuery(planOf(draftOf(setup)), room.version))
+  const prep = useQuery(setupPrepQuery(setup.id))
   if (asked.error) return <Failure error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)} retry={() => void asked.refetch()} />
   if (!asked.data || asked.isPlaceholderData) return <Waiting what="the check" />
-  return <Paper setup={setup} room={room} answer={asked.data.answer} />
+  if (prep.isPending) return <Waiting what="when it is prepared" />
+  return <Paper setup={setup} room={room} answer={asked.data.answer} prep={prep.data?.slots ?? []} />
 }
 
 /** Notes that the set-up was printed as it is, so that Today says when the sheet is not true any more. */
@@ -55,7 +59,42 @@ function usePrinted(setup: Setup) {
 
 const onePrintMs = 3000
 
-function Paper({ setup, room, answer: a }: { setup: Setup; room: Room; answer: Answer }) {
+/** A time of a set-up, with its day where that is another. */
+const on = (setup: Setup, wall: string) => (wall.slice(0, 10) === setup.play_at.slice(0, 10) ? timeOfDay(wall) : dayAndTime(wall))
+
+/** When hands do what, among all that is prepared in the centre. */
+function Prepared({ setup, slots }: { setup: Setup; slots: Slot[] }) {
+  return (
+    <ol className="steps">
+      {slots.map((s) => (
+        <li key={s.id}>
+          <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}.{s.adult_only && <em> Adult only.</em>}
+          {s.children_help && <em> Children can help.</em>}
+          {s.asks && ` Measure: ${s.asks}.`}
+          {s.wait_until && ` Then ${s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : 'it waits'} until ${on(setup, s.wait_until)}.`}
+          {(s.late_minutes ?? 0) > 0 && <b> {duration(s.late_minutes ?? 0)} too late.</b>}
+          {s.outside && ' Hands are not free then.'}
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+/** The same as late as can be, for what is not prepared among the rest. */
+function Backward({ setup, steps }: { setup: Setup; steps: Answer['timeline'] }) {
+  return (
+    <ol className="steps">
+      {steps.map((s) => (
+        <li key={s.text}>
+          <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
+          {s.children_help && <em> Children can help.</em>}
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; answer: Answer; prep: Slot[] }) {
   const session = useSession()
   const printed = usePrinted(setup)
   const lines = answered(a)
@@ -77,7 +116,7 @@ function Paper({ setup, room, answer: a }: { setup: Setup; room: Room; answer: A
         <div>
           <h1>{setup.name}</h1>
           <p>
-            {room.name} · opens {dayAndTime(setup.play_at)} · start by {timeOfDay(a.start_by)}
+            {room.name} · opens {dayAndTime(setup.play_at)} · start by {on(setup, prep[0]?.starts ?? a.start_by)}
           </p>
           <p>
             {plural(a.group.children, 'child', 'children')}, {plural(a.group.adults, 'adult')} · youngest counts as {a.group.youngest_words}
@@ -120,14 +159,7 @@ function Paper({ setup, room, answer: a }: { setup: Setup; room: Room; answer: A
         </section>
         <section>
           <h2>By when</h2>
-          <ol className="steps">
-            {a.timeline.map((s) => (
-              <li key={s.text}>
-                <b>{timeOfDay(s.starts)}</b> {s.text}, {duration(s.minutes)}{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
-                {s.children_help && <em> Children can help.</em>}
-              </li>
-            ))}
-          </ol>
+          {prep.length > 0 ? <Prepared setup={setup} slots={prep} /> : <Backward setup={setup} steps={a.timeline} />}
           {a.places.map(
             (p) =>
               p.mix && (

@@ -5,7 +5,7 @@ import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { quantity } from '../../entities/stock/model'
 import { MakesList } from '../../entities/stock/MakesList'
-import { handsNext } from '../../entities/day/prep'
+import { handsNext, standing } from '../../entities/day/prep'
 import { nextOpening, prepQuery, todayQuery } from '../../entities/day/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { day, dayAndTime, dayOf, plural, timeOfDay, wholeDay } from '../../ui/format'
@@ -255,7 +255,7 @@ function DoNext({ day }: { day: string }) {
   return (
     <div>
       <span>hands next, when they are free</span>
-      <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}` : prep.error ? 'not known' : prep.data ? 'nothing more today' : ' '}</strong>
+      <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? 'nothing more today' : ' '}</strong>
     </div>
   )
 }
