@@ -8,8 +8,8 @@ import (
 // Prices are known by shelf id.
 type Prices map[string]money.Price
 
-// Cost returns what the batch costs and the ingredients whose price is not known: they are
-// not in it. Water counts as free.
+// Cost returns what the batch costs, of each ingredient what is weighed or scooped, whichever is
+// more, and the ingredients whose price is not known: they are not in it. Water counts as free.
 func (p Prices) Cost(b Batch) (coins money.Coins, unpriced []material.Item) {
 	var total money.Total
 	for _, a := range b.Amounts {
@@ -19,7 +19,7 @@ func (p Prices) Cost(b Batch) (coins money.Coins, unpriced []material.Item) {
 		case !price.Known():
 			unpriced = append(unpriced, a.Line.Item)
 		default:
-			total = total.Plus(a.Scooped, price)
+			total = total.Plus(a.Needed(), price)
 		}
 	}
 	return total.Coins(), unpriced

@@ -109,7 +109,7 @@ export function TubSection({ fill, lines }: Props) {
 /** What is poured, from the floor up, or in equal parts beside each other. */
 function Fillers({ fill, outline, at, half, y }: { fill: Schemas['FillAnswer']; outline: (from: number, to: number) => string; at: number; half: (z: number) => number; y: (z: number) => number }) {
   const { poured, depth_mm, ice } = fill
-  const tint = (i: number) => (ice ? 'filler ice' : poured.length > 1 ? `filler layer-${i}` : 'filler')
+  const tint = (i: number) => (ice || (poured.length === 1 && poured[i]?.liquid) ? 'filler water' : poured.length > 1 ? `filler layer-${i}` : 'filler')
   if (fill.side_by_side && poured.length > 1) {
     const wide = (z: number) => (2 * half(z)) / poured.length
     return poured.map((p, i) => {

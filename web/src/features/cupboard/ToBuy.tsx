@@ -66,11 +66,12 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
   const { state, waits } = useTick(l)
   const packs = l.cheapest?.packs ?? []
   const price = costs(packs, currency)
+  const buys = state !== 'none' && !l.idle
   const figures = (
     <span className="buy-figures">
-      <strong className="figure">{packs.length > 0 ? packsIn(packs, l.unit) : quantity(l.missing, l.unit)}</strong>
-      {l.least && !brief && <span className="soft">or {packsIn(l.least.packs, l.unit)}, {quantity(l.least.left, l.unit)} left over</span>}
-      <span className="soft">{[price, l.cheapest && l.cheapest.left > 0 ? `${quantity(l.cheapest.left, l.unit)} left over` : ''].filter(Boolean).join(' · ')}</span>
+      <strong className="figure">{packs.length > 0 && buys ? packsIn(packs, l.unit) : quantity(l.missing, l.unit)}</strong>
+      {l.least && !brief && buys && <span className="soft">or {packsIn(l.least.packs, l.unit)}, {quantity(l.least.left, l.unit)} left over</span>}
+      <span className="soft">{buys && [price, l.cheapest && l.cheapest.left > 0 ? `${quantity(l.cheapest.left, l.unit)} left over` : ''].filter(Boolean).join(' · ')}</span>
     </span>
   )
   const what = (

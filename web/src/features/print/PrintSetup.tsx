@@ -97,6 +97,7 @@ function Backward({ setup, steps }: { setup: Setup; steps: Answer['timeline'] })
 function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; answer: Answer; prep: Slot[] }) {
   const session = useSession()
   const printed = usePrinted(setup)
+  useEffect(() => window.scrollTo(0, 0), []) // the bench it comes from may have been scrolled
   const lines = answered(a)
   const findings = lines.flatMap((l) => l.findings)
   return (

@@ -56,7 +56,7 @@ export function Shelf() {
         )}
       </header>
       <div className="shelf-bar">
-        <Form.Control aria-label="Search the shelf" type="search" placeholder="Search: chick peas; red, floats, allowed in Lanterns" value={words} maxLength={100} onChange={(e) => setWords(e.target.value)} />
+        <Form.Control aria-label="Search the shelf" type="search" placeholder="chick peas; red, floats, for Lanterns" value={words} maxLength={100} onChange={(e) => setWords(e.target.value)} />
         <Form.Select aria-label="Room to mark the shelf for" value={room?.id ?? ''} onChange={(e) => set('room', e.target.value)}>
           {rooms.data?.map((r) => (
             <option key={r.id} value={r.id}>
