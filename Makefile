@@ -1,7 +1,7 @@
 # Two commands do everything on a fresh machine: make start, make test.
 SHELL := /bin/bash
 .DEFAULT_GOAL := start
-.PHONY: start demo-reset test lint gen gen-check bench laws mutants shots build web go-test e2e build-now packages-start packages-test clean
+.PHONY: start demo-reset test lint gen gen-check bench laws soak mutants shots build web go-test e2e build-now packages-start packages-test clean
 
 export CGO_ENABLED ?= 0
 
@@ -60,7 +60,7 @@ gen-check: web/node_modules/.installed
 lint: build gen-check
 	@echo "Linting"
 	@test -z "$$(gofmt -l core internal cmd web/embed.go e2e)" || { echo "not gofmt'ed:"; gofmt -l core internal cmd web/embed.go e2e; exit 1; }
-	@go vet ./...
+	@go vet ./... && go vet -tags soak ./e2e
 	@go tool staticcheck ./...
 	@cd web && npm run --silent types && npm run --silent lint
 
@@ -81,6 +81,9 @@ bench: packages-test build ## speed, as ratios against a floor measured in the s
 
 laws: ## the laws of the verdicts over a hundred thousand cases each (three minutes)
 	go test -count=1 -timeout 60m ./core/safety ./core/naming -rapid.checks=100000
+
+soak: packages-test build ## a thousand saves and a thousand ticks while the program is killed again and again
+	go test -count=1 -v -timeout 30m -tags soak -run TestSoak ./e2e
 
 mutants: ## put small faults into the safety rules and count what their own tests catch (a quarter of an hour)
 	go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/safety --workers 2 --timeout-coefficient 8

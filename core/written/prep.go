@@ -65,6 +65,55 @@ type PrepDay struct {
 	// BoundMinutes later at the most.
 	Exact        bool `json:"exact"`
 	BoundMinutes int  `json:"bound_minutes,omitzero"`
+	// SpareMinutes is how long hands are still free on the day when all that it asks for is done.
+	SpareMinutes int `json:"spare_minutes"`
+	// Late are the set-ups that cannot be ready in time, and what can still be done instead.
+	Late []PrepLate `json:"late"`
+}
+
+// PrepLate is a set-up that cannot be ready in time as it is planned.
+type PrepLate struct {
+	SetupID string `json:"setup_id"`
+	Setup   string `json:"setup"`
+	Room    string `json:"room"`
+	// ReadyAt is when it can open, on the centre's wall clock.
+	ReadyAt string `json:"ready_at"`
+	// Instead are mixes of its kind, all at hand, that go in for its room and can be ready in time, those
+	// of the fewest minutes first.
+	Instead []PrepInstead `json:"instead"`
+}
+
+// PrepInstead is a mix to make instead.
+type PrepInstead struct {
+	RecipeID string `json:"recipe_id"`
+	Name     string `json:"name"`
+	Minutes  int    `json:"minutes"` // by hand and waiting
+}
+
+// PrepWeek is what is prepared in the days to come, a line a day.
+type PrepWeek struct {
+	Days []PrepWeekDay `json:"days"`
+}
+
+// PrepWeekDay is one day of it.
+type PrepWeekDay struct {
+	Day          string        `json:"day"`
+	HandsMinutes int           `json:"hands_minutes"`
+	SpareMinutes int           `json:"spare_minutes"`
+	From         string        `json:"from,omitzero"` // when the first hand is laid on
+	To           string        `json:"to,omitzero"`   // when the last step by hand ends
+	Steps        int           `json:"steps"`
+	Late         int           `json:"late"` // of them
+	Opens        []PrepOpening `json:"opens"`
+}
+
+// PrepOpening is a set-up that opens.
+type PrepOpening struct {
+	SetupID string `json:"setup_id"`
+	Setup   string `json:"setup"`
+	Room    string `json:"room"`
+	At      string `json:"at"`
+	Ready   bool   `json:"ready"` // it goes in as it stands, so that it is prepared for
 }
 
 // PrepSetup is when one set-up is prepared among all that are, in order; nothing for one that does not go

@@ -105,6 +105,11 @@ func (a *App) Kill() {
 	})
 }
 
+// CutOff ends every connection of the app to its database, in the middle of whatever they do.
+func (a *App) CutOff(t testing.TB) {
+	testdb.Exec(t, a.url, "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()")
+}
+
 // SQL opens the app's database, to look at what was stored.
 func (a *App) SQL(t testing.TB) *store.Store {
 	s, err := store.Open(t.Context(), a.url)

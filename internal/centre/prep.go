@@ -28,6 +28,19 @@ func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written
 	return d.Prep(plans, ticks, on, now)
 }
 
+// weekDays is how many days are looked over at once.
+const weekDays = 7
+
+// PrepWeek returns what is prepared in the week from today on.
+func (h *House) PrepWeek(ctx context.Context, s *store.Session) (written.PrepWeek, error) {
+	d, plans, ticks, err := h.toPrepare(ctx, s)
+	if err != nil {
+		return written.PrepWeek{}, err
+	}
+	now := h.Now(s)
+	return d.PrepWeek(plans, ticks, clock.At(now.Day(), 24*(weekDays-1), 0).Day(), now)
+}
+
 // PrepOf returns when a set-up is prepared among the coming plans.
 func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.PrepSetup, error) {
 	now := h.Now(s)

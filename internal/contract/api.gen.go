@@ -473,6 +473,15 @@ type PrepFeed struct {
 	Since *time.Time `json:"since,omitempty"`
 }
 
+// PrepInstead A mix to make instead.
+type PrepInstead = written.PrepInstead
+
+// PrepLate A set-up that cannot be ready in time as it is planned.
+type PrepLate = written.PrepLate
+
+// PrepOpening A set-up that opens.
+type PrepOpening = written.PrepOpening
+
 // PrepSetup When one set-up is prepared among all that are.
 type PrepSetup = written.PrepSetup
 
@@ -481,6 +490,12 @@ type PrepSlot = written.PrepSlot
 
 // PrepTickInput defines model for PrepTickInput.
 type PrepTickInput = written.PrepTickInput
+
+// PrepWeek What is prepared in the days to come, a line a day.
+type PrepWeek = written.PrepWeek
+
+// PrepWeekDay One day of a week.
+type PrepWeekDay = written.PrepWeekDay
 
 // PrepWindow A time of day in which hands are free to prepare, as the centre's clock shows it.
 type PrepWindow = written.PrepWindow

@@ -41,6 +41,7 @@ var Operations = []Operation{
 	{ID: "getPrep", Method: "GET", Path: "/api/prep", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"day"}, Required: []string{"day"}, Body: "", Schema: "", MaxBody: 0},
 	{ID: "getPrepCalendar", Method: "GET", Path: "/api/prep/calendar", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"day"}, Required: []string{"day"}, Body: "", Schema: "", MaxBody: 0},
 	{ID: "getPrepFeed", Method: "GET", Path: "/api/prep/feed", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
+	{ID: "getPrepWeek", Method: "GET", Path: "/api/prep/week", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRecipe", Method: "GET", Path: "/api/recipes/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string{"version"}, Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRecipeFile", Method: "GET", Path: "/api/recipes/:id/file", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "getRoom", Method: "GET", Path: "/api/rooms/:id", May: []string{"lead", "educator", "helper"}, Open: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},

@@ -67,6 +67,80 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 	}
 }
 
+// What cannot be ready in time says when it can open, and which mixes of its kind are all here, go in and
+// can be ready: planned instead, they are.
+func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
+	a := demoLead(t)
+	var setup written.StoredSetup
+	for _, s := range a.setups() {
+		if s.Name == "Bakery counter" {
+			a.do(http.MethodGet, "/api/setups/"+s.ID, nil, http.StatusOK, &setup)
+		}
+	}
+	day := func() (d written.PrepDay) {
+		a.do(http.MethodGet, "/api/prep?day=2026-11-24", nil, http.StatusOK, &d)
+		return d
+	}
+	save := func() {
+		var saved written.SavedSetup
+		a.do(http.MethodPut, "/api/setups/"+setup.ID, written.SetupInput{Version: setup.Version, Setup: setup.Setup}, http.StatusOK, &saved)
+		assert.Equal(t, setup.Version+1, saved.Setup.Version)
+		setup = saved.Setup
+	}
+	assert.Empty(t, day().Late)
+	setup.PlayAt = "2026-11-24T09:35" // it is 9:00, and it takes an hour
+	save()
+	late := day()
+	require.Len(t, late.Late, 1)
+	assert.Equal(t, []string{"Bakery counter", "Lanterns"}, []string{late.Late[0].Setup, late.Late[0].Room})
+	assert.Greater(t, late.Late[0].ReadyAt, setup.PlayAt)
+	require.NotEmpty(t, late.Late[0].Instead)
+	for i, instead := range late.Late[0].Instead {
+		assert.LessOrEqual(t, instead.Minutes, 35)
+		if i > 0 {
+			assert.GreaterOrEqual(t, instead.Minutes, late.Late[0].Instead[i-1].Minutes)
+		}
+		setup.Places[0].Base.RecipeID = instead.RecipeID
+		var answer written.Answer
+		a.do(http.MethodPost, "/api/answer", setup.Plan, http.StatusOK, &answer)
+		assert.True(t, answer.Ready, instead.Name)
+		save()
+		assert.Empty(t, day().Late, instead.Name)
+	}
+	setup.Places[0].Base.RecipeID, setup.PlayAt = "stove-dough", late.Late[0].ReadyAt
+	save()
+	assert.Empty(t, day().Late, "it can open then")
+}
+
+// The week is the same steps, a line a day; what hands have to spare is what is free less what is asked.
+func TestTheWeekAddsUp(t *testing.T) {
+	a := demoLead(t)
+	var week written.PrepWeek
+	a.do(http.MethodGet, "/api/prep/week", nil, http.StatusOK, &week)
+	require.Len(t, week.Days, 7)
+	opens := 0
+	for i, w := range week.Days {
+		var d written.PrepDay
+		a.do(http.MethodGet, "/api/prep?day="+w.Day, nil, http.StatusOK, &d)
+		hands, inside := 0, 0
+		for _, s := range d.Slots {
+			if hands += s.Minutes; !s.Outside {
+				inside += s.Minutes
+			}
+		}
+		free := 6 * 60 // from 7 to 9, 12 to 14 and 16 to 18, as nobody has said otherwise
+		if i == 0 {
+			free -= 2 * 60 // it is 9:00
+		}
+		assert.Equal(t, []int{len(d.Slots), hands, max(0, free-inside), d.SpareMinutes}, []int{w.Steps, w.HandsMinutes, w.SpareMinutes, w.SpareMinutes}, w.Day)
+		if len(d.Slots) > 0 {
+			assert.Equal(t, d.Slots[0].Starts, w.From)
+		}
+		opens += len(w.Opens)
+	}
+	assert.GreaterOrEqual(t, opens, 5)
+}
+
 // The calendar of a day, read by another library, has each step when it is done, in its own words, with
 // what it has to reach; what is done is not in it, and a step keeps its name from file to file.
 func TestPrepCalendarReadsBack(t *testing.T) {

@@ -14,13 +14,17 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
 
 func (a area) prep(r *edge.Request) (any, error) {
 	return edge.Answer(a.House.Prep(r, r.Session, r.Query("day")))
+}
+
+func (a area) prepWeek(r *edge.Request) (any, error) {
+	return edge.Answer(a.House.PrepWeek(r, r.Session))
 }
 
 func (a area) prepOf(r *edge.Request) (any, error) {

@@ -687,6 +687,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is prepared in the week from today on, a line a day. */
+        get: operations["getPrepWeek"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prep/feed": {
         parameters: {
             query?: never;
@@ -2886,6 +2903,52 @@ export interface components {
             /** @description When, where that was not now: 2026-11-26T07:30:00Z. */
             at?: string;
         };
+        /** @description What is prepared in the days to come, a line a day. */
+        PrepWeek: {
+            days: components["schemas"]["PrepWeekDay"][];
+        };
+        /** @description One day of a week. */
+        PrepWeekDay: {
+            day: string;
+            /** @description By hand in all, of what is not done. */
+            hands_minutes: number;
+            /** @description How long hands are still free when all that is done. */
+            spare_minutes: number;
+            /** @description When the first hand is laid on. */
+            from?: string;
+            /** @description When the last step by hand ends. */
+            to?: string;
+            steps: number;
+            /** @description Steps that cannot be in time. */
+            late: number;
+            opens: components["schemas"]["PrepOpening"][];
+        };
+        /** @description A set-up that opens. */
+        PrepOpening: {
+            setup_id: string;
+            setup: string;
+            room: string;
+            at: string;
+            /** @description It goes in as it stands, so that it is prepared for. */
+            ready: boolean;
+        };
+        /** @description A set-up that cannot be ready in time as it is planned. */
+        PrepLate: {
+            setup_id: string;
+            setup: string;
+            room: string;
+            /** @description When it can open. */
+            ready_at: string;
+            /** @description Mixes of its kind, all at hand, that can be ready in time. */
+            instead: components["schemas"]["PrepInstead"][];
+        };
+        /** @description A mix to make instead. */
+        PrepInstead: {
+            recipe_id: string;
+            name: string;
+            /** @description By hand and waiting. */
+            minutes: number;
+        };
         /** @description A link by which a calendar follows what hands prepare. */
         PrepFeed: {
             /**
@@ -2916,6 +2979,10 @@ export interface components {
             /** @description Exact says that no better plan of the steps is there; else all of them together may be begun BoundMinutes later at the most. */
             exact: boolean;
             bound_minutes?: number;
+            /** @description How long hands are still free on the day when all that it asks for is done. */
+            spare_minutes: number;
+            /** @description Set-ups that cannot be ready in time, and what can still be done instead. */
+            late: components["schemas"]["PrepLate"][];
         };
         AidCard: {
             id: string;
@@ -4233,6 +4300,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrepSetup"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPrepWeek: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The week. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepWeek"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -18,6 +18,7 @@ function page<K extends string>(path: string, name: K, from: () => Promise<Recor
 export const framed: Page[] = [
   page('/today', 'Today', () => import('../features/today/Today')),
   page('/prep', 'Prep', () => import('../features/prep/Prep')),
+  page('/prep/week', 'Week', () => import('../features/prep/Week')),
   page('/cupboard', 'Cupboard', () => import('../features/cupboard/Cupboard')),
   page('/cupboard/list', 'Shop', () => import('../features/cupboard/Shop')),
   page('/cupboard/makes', 'Makes', () => import('../features/cupboard/Makes')),

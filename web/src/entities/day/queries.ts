@@ -30,6 +30,14 @@ export const setupPrepQuery = (id: string) =>
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}/prep', { params: { path: { id } }, signal })),
   })
 
+/** What is prepared in the week from today on. */
+export const prepWeekQuery = queryOptions({
+  ...unkept,
+  queryKey: ['prep', 'week'],
+  queryFn: ({ signal }) => ask(api.GET('/api/prep/week', { signal })),
+  refetchInterval: oftenMs,
+})
+
 /** The link by which a calendar follows. */
 export const feedQuery = queryOptions({
   ...unkept,

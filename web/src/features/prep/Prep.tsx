@@ -2,7 +2,8 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { Button } from 'react-bootstrap'
 import { Link, useSearchParams } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
-import { dayBeside, handsInShort, handsNext, leftUntil, standing, useBeat, waitingNow, type Slot } from '../../entities/day/prep'
+import { dayBeside, handsInShort, handsNext, standing, waitingNow, type Slot } from '../../entities/day/prep'
+import { Timer } from '../../entities/day/Timer'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
@@ -44,6 +45,9 @@ export function Prep() {
             <Link className="btn btn-outline-primary" to={`/prep?day=${dayBeside(day, 1)}`}>
               The day after
             </Link>
+            <Link className="btn btn-outline-primary" to="/prep/week">
+              The week
+            </Link>
             <Link className="btn btn-outline-primary" to={`/prep/print?day=${day}`}>
               Print the day
             </Link>
@@ -61,12 +65,39 @@ export function Prep() {
         {!asked.data && !asked.error && <Waiting what="the day" />}
         {plan && plan.slots.length === 0 && plan.waiting.length === 0 && <Empty>Nothing has to be prepared on this day.</Empty>}
         {plan && (plan.slots.length > 0 || plan.waiting.length > 0) && <Strings plan={plan} />}
+        {plan?.late.map((l) => <Late key={l.setup_id} late={l} />)}
         {plan && <Steps plan={plan} asked={asked.dataUpdatedAt} />}
         {plan && plan.not_ready.length > 0 && <p className="soft">Nothing is prepared for {plan.not_ready.join(', ')}: as planned, not all of it goes in.</p>}
         {plan && <Follow />}
       </main>
       {plan && <Foot plan={plan} />}
     </>
+  )
+}
+
+/** What cannot be ready in time, and what can still be done. */
+function Late({ late: l }: { late: Schemas['PrepLate'] }) {
+  return (
+    <section className="late" aria-label={`${l.setup} is late`}>
+      <h2>
+        {l.setup} for {l.room} cannot be ready in time
+      </h2>
+      <p>
+        {l.instead.length > 0 && (
+          <>
+            In time and all here:{' '}
+            {l.instead.map((i, n) => (
+              <span key={i.recipe_id}>
+                {n > 0 && ' or '}
+                <Link to={`/recipes/${i.recipe_id}`}>{i.name}</Link>, {duration(i.minutes)}
+              </span>
+            ))}
+            .{' '}
+          </>
+        )}
+        {l.instead.length > 0 ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>.
+      </p>
+    </section>
   )
 }
 
@@ -104,7 +135,6 @@ function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
 
 /** What waits by itself, with the time that is left: from when it was noted, whichever device looks. */
 function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
-  const at = useBeat()
   const all = waitingNow(plan)
   if (all.length === 0) return null
   return (
@@ -113,7 +143,6 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
       <ol className="prep-steps">
         {all.map((s) => {
           const until = s.wait_until ?? s.ends
-          const left = leftUntil(until, plan.now, asked, at)
           return (
             <li key={s.id}>
               <strong className="figure">
@@ -122,13 +151,7 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
               </strong>
               <div>
                 <b>{s.wait_text ?? s.text}</b>
-                {s.done ? (
-                  <span className={left > 0 ? 'timer' : 'timer ready'} role="timer">
-                    {left > 0 ? `ready in ${duration(left)}` : left === 0 ? 'ready now' : `ready for ${duration(-left)}`}
-                  </span>
-                ) : (
-                  <span className="soft">nobody has ticked that it was begun</span>
-                )}
+                <Timer slot={s} plan={plan} asked={asked} />
                 <span className="soft">
                   {s.setup} for {s.room}, {s.done ? 'since' : 'from'} {dayAndTime(s.ends)}
                 </span>
@@ -156,7 +179,7 @@ function Step({ slot: s }: { slot: Slot }) {
             then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}
           </span>
         )}
-        {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later</span>}
+        {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late</span>}
         {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
         {s.outside && <span className="short">outside the times in which hands are free</span>}
         {!s.done && <span className="soft">{s.why}</span>}
@@ -187,6 +210,10 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
         <strong className="figure">{duration(hands)}</strong>
       </div>
       <div>
+        <span>to spare, while hands are free</span>
+        <strong className="figure">{duration(plan.spare_minutes)}</strong>
+      </div>
+      <div className="minutes">
         <span>begun sooner than needed</span>
         <strong className="figure">{plan.exact ? 'nothing that could begin later' : `${duration(plan.bound_minutes ?? 0)} in all, at most`}</strong>
       </div>

@@ -5,10 +5,11 @@ import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { quantity } from '../../entities/stock/model'
 import { MakesList } from '../../entities/stock/MakesList'
-import { handsNext, standing } from '../../entities/day/prep'
+import { handsNext, standing, waitingNow } from '../../entities/day/prep'
 import { nextOpening, prepQuery, todayQuery } from '../../entities/day/queries'
+import { Timer } from '../../entities/day/Timer'
 import { mayWrite, useSession } from '../../session/session'
-import { day, dayAndTime, dayOf, plural, timeOfDay, wholeDay } from '../../ui/format'
+import { day, dayAndTime, dayOf, duration, plural, timeOfDay, wholeDay } from '../../ui/format'
 import { Glyph, Mark, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
@@ -78,6 +79,7 @@ function TheDay({ day: d }: { day: Day }) {
           )}
         </div>
         <div>
+          <Preparing day={d.now.slice(0, 10)} />
           <LookAfter day={d} />
         </div>
       </div>
@@ -112,6 +114,46 @@ function EmptyDay({ day: d }: { day: Day }) {
     <section aria-labelledby="could">
       <h2 id="could">What could be made for {room.name} from the cupboard</h2>
       <MakesList room={room.room_id} playAt={nextOpening(d.now)} />
+    </section>
+  )
+}
+
+/** What cannot be ready in time, and what sets, dries or freezes by itself. */
+function Preparing({ day }: { day: string }) {
+  const prep = useQuery(prepQuery(day))
+  const plan = prep.error ? undefined : prep.data
+  const setting = plan ? waitingNow(plan).filter((s) => s.done) : []
+  if (!plan || plan.late.length + setting.length === 0) return null
+  return (
+    <section className="look-after" aria-labelledby="preparing">
+      <h2 id="preparing">In preparation</h2>
+      <ul>
+        {plan.late.map((l) => (
+          <li key={l.setup_id}>
+            <div>
+              <b className="short">{l.setup} cannot be ready in time</b>
+              <span className="soft">{l.room}; it can open at {timeOfDay(l.ready_at)}</span>
+            </div>
+            <Link to="/prep">
+              What can be done<span className="visually-hidden"> about {l.setup}</span>
+            </Link>
+          </li>
+        ))}
+        {setting.map((s) => (
+          <li key={s.id}>
+            <div>
+              <b>{s.wait_text ?? s.text}</b>
+              <Timer slot={s} plan={plan} asked={prep.dataUpdatedAt} />
+              <span className="soft">
+                {s.setup} for {s.room}
+              </span>
+            </div>
+            <Link to="/prep">
+              Prep<span className="visually-hidden"> {s.setup}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }
@@ -251,11 +293,20 @@ function Foot({ day: d }: { day: Day }) {
 /** The step that hands turn to next; its steps are on Prep. */
 function DoNext({ day }: { day: string }) {
   const prep = useQuery(prepQuery(day))
-  const next = prep.data && !prep.error ? handsNext(prep.data) : undefined
+  const plan = prep.error ? undefined : prep.data
+  const next = plan ? handsNext(plan) : undefined
   return (
-    <div>
-      <span>hands next, when they are free</span>
-      <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? 'nothing more today' : ' '}</strong>
-    </div>
+    <>
+      <div>
+        <span>hands next, when they are free</span>
+        <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? 'nothing more today' : ' '}</strong>
+      </div>
+      {plan && (
+        <div className="spare">
+          <span>to spare, while hands are free</span>
+          <strong className="figure">{duration(plan.spare_minutes)}</strong>
+        </div>
+      )}
+    </>
   )
 }

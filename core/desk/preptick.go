@@ -1,0 +1,79 @@
+package desk
+
+import (
+	"slices"
+	"time"
+
+	"emblo/core/recipe"
+	"emblo/core/say"
+	"emblo/core/written"
+)
+
+// PrepTick is a step that is done, as it is kept.
+type PrepTick struct {
+	Step, By string
+	At       time.Time
+	Measured *float64
+}
+
+// asks says what a probe has to read.
+func asks(p recipe.Probe) say.Text {
+	switch {
+	case !p.Asked():
+		return ""
+	case p.Most:
+		return say.F("{degrees} °C or less", say.Fixed(p.C, 0))
+	}
+	return say.F("{degrees} °C or more", say.Fixed(p.C, 0))
+}
+
+// Degrees that a kitchen probe can read.
+const leastC, mostC = -50, 300
+
+// CheckPrepTick reports why a step of a plan, of which some are ticked, cannot be ticked so. What comes
+// before a step is done with it, but for what has to be measured.
+func (d *Desk) CheckPrepTick(p Coming, ticks []PrepTick, in written.PrepTickInput) error {
+	r, err := d.reckon(p.Plan)
+	if err != nil {
+		return err
+	}
+	jobs := jobsOf(&p, r, 0)
+	at := slices.IndexFunc(jobs, func(j job) bool { return j.ID == in.StepID })
+	switch {
+	case at < 0:
+		return written.Bad("/step_id", "The set-up was changed: this step is not in it any more.")
+	case !in.Done:
+		return nil
+	}
+	if first := unmeasured(jobs, at, ticks); first != nil {
+		return written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.text), d.Pen.Text(asks(first.probe)))
+	}
+	if !jobs[at].probe.Asked() {
+		return nil
+	}
+	words := d.Pen.Text(asks(jobs[at].probe))
+	switch c := in.MeasuredC; {
+	case c == nil:
+		return written.Bad("/measured_c", "This is not ticked but measured: type what the probe reads; it has to be %s.", words)
+	case !(*c >= leastC && *c <= mostC):
+		return written.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
+	case !jobs[at].probe.Meets(*c):
+		return written.Bad("/measured_c", "It reads %g °C and has to be %s: it is not done yet.", *c, words)
+	}
+	return nil
+}
+
+// unmeasured returns the first step before one that has to be measured and is not ticked; nil for none.
+func unmeasured(jobs []job, at int, ticks []PrepTick) *job {
+	for _, id := range jobs[at].After {
+		before := slices.IndexFunc(jobs, func(j job) bool { return j.ID == id })
+		if first := unmeasured(jobs, before, ticks); first != nil {
+			return first
+		}
+		ticked := slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == id })
+		if jobs[before].probe.Asked() && !ticked {
+			return &jobs[before]
+		}
+	}
+	return nil
+}
