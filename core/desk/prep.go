@@ -22,7 +22,8 @@ type scheduled struct {
 	notReady []string // by name
 	unready  []string // the same by id
 	slots    []written.PrepSlot
-	holds    []clock.Wall // until when what was made may wait
+	holds    []clock.Wall       // until when what was made may wait
+	after    []written.PrepSlot // what is done when play is over
 	exact    bool
 	bound    int
 }
@@ -33,13 +34,18 @@ type scheduled struct {
 func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) (written.PrepDay, error) {
 	s, err := d.schedule(plans, ticks, day, now)
 	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: s.windows, Told: s.told, Hands: d.Settings.PrepHands, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: s.notReady,
-		Exact: s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{}}
+		Exact: s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{}, After: []written.PrepSlot{}}
 	for i, slot := range s.slots {
 		switch starts := slot.Starts[:len(out.Day)]; {
 		case starts == out.Day:
 			out.Slots = append(out.Slots, slot)
 		case starts < out.Day && slot.WaitUntil != "" && s.holds[i].Day().String() >= out.Day:
 			out.Waiting = append(out.Waiting, slot)
+		}
+	}
+	for _, slot := range s.after {
+		if slot.Starts[:len(out.Day)] == out.Day {
+			out.After = append(out.After, slot)
 		}
 	}
 	if err == nil {
@@ -178,15 +184,21 @@ func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now cloc
 	origin := clock.At(now.Day(), 0, 0).In(d.Zone)
 	since := func(w clock.Wall) int { return int(w.In(d.Zone).Sub(origin) / time.Minute) }
 	last := clock.At(day, 24*prepAhead, 0)
-	var jobs []job
+	var jobs, after []job
 	for i := range plans {
 		p := &plans[i]
+		opened := p.PlayAt < now.String() // only what comes after play is left of it
 		r, err := d.reckon(p.Plan)
 		switch {
+		case opened && (err != nil || !r.Verdict.Ready()):
 		case err != nil || !r.Verdict.Ready():
 			out.notReady, out.unready = append(out.notReady, p.Name), append(out.unready, p.ID)
 		case r.opening.At.Compare(last) < 0:
-			jobs = append(jobs, jobsOf(p, r, since(r.opening.At))...)
+			opens := since(r.opening.At)
+			if !opened {
+				jobs = append(jobs, jobsOf(p, r, opens)...)
+			}
+			after = append(after, afterOf(p, r, opens)...)
 		}
 	}
 	done := doneBy(jobs, ticks, origin)
@@ -217,6 +229,14 @@ func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now cloc
 			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
 		}
 		out.slots, out.holds = append(out.slots, w), append(out.holds, wall(slot.Holds))
+	}
+	for _, j := range after {
+		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, wall)
+		w.Why = ""
+		if t, ticked := done[j.ID]; ticked {
+			w.Done, w.DoneBy = true, t.By
+		}
+		out.after = append(out.after, w)
 	}
 	return out, nil
 }

@@ -64,9 +64,28 @@ func jobsOf(p *Coming, r reckoned, opens int) (all []job) {
 			made = append(made, last)
 		}
 	}
+	if last := chain("things", j.Things, nil); last != "" {
+		made = append(made, last)
+	}
 	laid := chain("floor", []recipe.Step{j.LaidOut}, made)
 	for i, steps := range j.Poured {
 		chain(fmt.Sprintf("poured-%d", i), steps, []string{laid})
+	}
+	return all
+}
+
+// playMinutes is how long a set-up is taken to be played at (common practice).
+const playMinutes = 45
+
+// afterOf returns what is done when a set-up has been played at, one step after the other. It is done by
+// who is in the room, so that it is not scheduled with what is prepared.
+func afterOf(p *Coming, r reckoned, opens int) (all []job) {
+	at := opens + playMinutes
+	for n, s := range r.After(r.group) {
+		at += s.Minutes
+		one := job{of: p, playAt: r.opening.At, text: s.Text, adult: s.AdultOnly, children: s.ChildrenHelp}
+		one.Step = prep.Step{ID: fmt.Sprintf("%s/after/%d-%08x", p.ID, n, tagOf(s)), Minutes: s.Minutes, Until: at}
+		all = append(all, one)
 	}
 	return all
 }

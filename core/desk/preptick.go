@@ -37,7 +37,7 @@ func (d *Desk) CheckPrepTick(p Coming, ticks []PrepTick, in written.PrepTickInpu
 	if err != nil {
 		return err
 	}
-	jobs := jobsOf(&p, r, 0)
+	jobs := append(jobsOf(&p, r, 0), afterOf(&p, r, 0)...)
 	at := slices.IndexFunc(jobs, func(j job) bool { return j.ID == in.StepID })
 	switch {
 	case at < 0:

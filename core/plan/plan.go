@@ -61,6 +61,7 @@ type Answer struct {
 	// Timeline is what is done before play, in order, without gaps, ending when play
 	// begins.
 	Timeline []recipe.Step
+	things   []recipe.Step // what is done to things before they are laid out
 }
 
 // Minutes returns the hands-on and the waiting minutes of the timeline.
@@ -169,7 +170,8 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 	for i := range a.Beside {
 		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Assessment.Verdict)
 	}
-	a.Timeline = slices.Concat(inTime(made), []recipe.Step{layOut}, poured)
+	a.things = a.onThings(len(g.Room().Children))
+	a.Timeline = slices.Concat(inTime(append(made, a.things)), []recipe.Step{layOut}, poured)
 	return a, nil
 }
 

@@ -69,6 +69,8 @@ type PrepDay struct {
 	SpareMinutes int `json:"spare_minutes"`
 	// Late are the set-ups that cannot be ready in time, and what can still be done instead.
 	Late []PrepLate `json:"late"`
+	// After is what is done when play is over, by who is in the room.
+	After []PrepSlot `json:"after"`
 }
 
 // PrepLate is a set-up that cannot be ready in time as it is planned.

@@ -55,13 +55,13 @@ func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 	return d.PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
 }
 
-// toPrepare returns what is prepared: the coming plans, with what is done of them.
+// toPrepare returns what is prepared: the plans of the day and those to come, with what is done of them.
 func (h *House) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, []desk.Coming, []desk.PrepTick, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, nil, nil, err
 	}
-	plans, err := h.coming(ctx, s, h.Now(s))
+	plans, err := h.coming(ctx, s, clock.At(h.Now(s).Day(), 0, 0))
 	if err != nil {
 		return nil, nil, nil, err
 	}

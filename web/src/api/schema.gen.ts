@@ -2981,6 +2981,8 @@ export interface components {
             bound_minutes?: number;
             /** @description How long hands are still free on the day when all that it asks for is done. */
             spare_minutes: number;
+            /** @description What is done when play is over, by who is in the room. */
+            after: components["schemas"]["PrepSlot"][];
             /** @description Set-ups that cannot be ready in time, and what can still be done instead. */
             late: components["schemas"]["PrepLate"][];
         };

@@ -129,6 +129,16 @@ function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
         )
       })}
       <ByItself plan={plan} asked={asked} />
+      {plan.after.length > 0 && (
+        <section aria-label="After play">
+          <h2>After play</h2>
+          <ol className="prep-steps">
+            {plan.after.map((s) => (
+              <Step key={s.id} slot={s} />
+            ))}
+          </ol>
+        </section>
+      )}
     </>
   )
 }
@@ -182,7 +192,7 @@ function Step({ slot: s }: { slot: Slot }) {
         {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late</span>}
         {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
         {s.outside && <span className="short">outside the times in which hands are free</span>}
-        {!s.done && <span className="soft">{s.why}</span>}
+        {!s.done && s.why && <span className="soft">{s.why}</span>}
         {s.done && (
           <span className="soft">
             done {dayAndTime(s.ends)}

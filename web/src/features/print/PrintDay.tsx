@@ -17,7 +17,7 @@ export function PrintDay() {
   const prep = useQuery(prepQuery(day))
   if (prep.error) return <Failure error={prep.error} retry={() => void prep.refetch()} />
   if (!prep.data) return <Waiting what="the day" />
-  const { slots, waiting, not_ready, now } = prep.data
+  const { slots, waiting, after, not_ready, now } = prep.data
   return (
     <main className="paper">
       <p className="no-print actions">
@@ -60,6 +60,18 @@ export function PrintDay() {
                   </td>
                   <td>{whose(s)}</td>
                 </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {after.length > 0 && (
+        <section>
+          <h2>After play</h2>
+          <table className="day-table">
+            <tbody>
+              {after.map((s) => (
+                <Line key={s.id} slot={s} />
               ))}
             </tbody>
           </table>
