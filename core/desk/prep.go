@@ -231,11 +231,12 @@ func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now cloc
 		out.slots, out.holds = append(out.slots, w), append(out.holds, wall(slot.Holds))
 	}
 	for _, j := range after {
-		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, wall)
-		w.Why = ""
-		if t, ticked := done[j.ID]; ticked {
-			w.Done, w.DoneBy = true, t.By
+		t, ticked := done[j.ID]
+		if ticked {
+			j.Until = int(t.At.Sub(origin) / time.Minute)
 		}
+		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, wall)
+		w.Why, w.Done, w.DoneBy = "", ticked, t.By
 		out.after = append(out.after, w)
 	}
 	return out, nil

@@ -94,7 +94,7 @@ func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 			if way.By == "" {
 				continue
 			}
-			steps = append(steps, recipe.Step{Text: say.F("Clear {thing} away: {way}", say.Within(l.Say()), say.Text(way.By)), Minutes: way.Minutes * vessels, ChildrenHelp: way.By == "pick up" || way.By == "brush"})
+			steps = append(steps, recipe.Step{Text: say.F("Clear away {thing}: {way}", say.Within(l.Say()), say.Text(way.By)), Minutes: way.Minutes * vessels, ChildrenHelp: way.By == "pick up" || way.By == "brush"})
 		}
 	}
 	if c.washed > 0 && (wet || mouthed(g)) {
