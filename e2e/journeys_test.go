@@ -33,6 +33,14 @@ func put(p *harness.Person, words, offered string) {
 	p.Press("Enter")
 }
 
+// onePage holds that what is printed fits one page of either paper.
+func onePage(t *testing.T, p *harness.Person) {
+	t.Helper()
+	for name, paper := range map[string]chromedp.PaperSize{"A4": chromedp.PaperA4, "Letter": chromedp.PaperLetter} {
+		assert.Equal(t, 1, bytes.Count(p.Sheet(paper), []byte("/Type /Page\n")), "one page of %s", name)
+	}
+}
+
 func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 800)
 	p.Demo()

@@ -96,7 +96,7 @@ func (d *Desk) PrepWeek(plans []Coming, ticks []PrepTick, until age.Date, now cl
 			if w.HandsMinutes += slot.Minutes; slot.Ends > w.To {
 				w.To = slot.Ends
 			}
-			if slot.LateMinutes > 0 || slot.Crowded {
+			if slot.Pressed {
 				w.Late++
 			}
 		}

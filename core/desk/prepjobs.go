@@ -122,7 +122,7 @@ func doneBy(jobs []job, ticks []PrepTick, origin time.Time) map[string]PrepTick 
 
 func (d *Desk) writeSlot(s prep.Slot, j job, jobs []job, wall func(int) clock.Wall) written.PrepSlot {
 	w := written.PrepSlot{ID: s.Step.ID, SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID), PlayAt: j.playAt.String(), Text: d.Pen.Text(j.text), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
-		Minutes: s.Step.Minutes, Uses: s.Step.Uses, AdultOnly: j.adult, ChildrenHelp: j.children, LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Asks: d.Pen.Text(asks(j.probe))}
+		Minutes: s.Step.Minutes, Uses: s.Step.Uses, AdultOnly: j.adult, ChildrenHelp: j.children, LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded, Asks: d.Pen.Text(asks(j.probe))}
 	if s.Step.Waits > 0 {
 		w.WaitMinutes, w.WaitText, w.WaitUntil = s.Step.Waits, d.Pen.Text(j.waitText), wall(s.End+s.Step.Waits).String()
 		if w.WaitText == w.Text {

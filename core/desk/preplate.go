@@ -58,7 +58,7 @@ func (d *Desk) quicker(plans []Coming, at int, ticks []PrepTick, day age.Date, n
 		instead := slices.Clone(plans)
 		instead[at].Places = slices.Clone(instead[at].Places)
 		instead[at].Places[place].Base = &base
-		if now, err := d.reckon(instead[at].Plan); err != nil || !now.Verdict.Ready() {
+		if r, err := d.reckon(instead[at].Plan); err != nil || !r.Verdict.Ready() {
 			continue
 		}
 		if s, err := d.schedule(instead, ticks, day, now); err == nil && lateBy(s, plans[at].ID) == 0 {

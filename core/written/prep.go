@@ -33,6 +33,7 @@ type PrepSlot struct {
 	LateMinutes  int    `json:"late_minutes,omitzero"`
 	Outside      bool   `json:"outside,omitzero"` // hands are not free then
 	Crowded      bool   `json:"crowded,omitzero"` // more hands or room are needed then than there are
+	Pressed      bool   `json:"pressed,omitzero"` // it is too late or crowded: it cannot be as planned
 	// Asks is what a probe has to read before it is ticked, in words; empty where nothing is measured.
 	Asks     string   `json:"asks,omitzero"`
 	Done     bool     `json:"done,omitzero"`

@@ -18,6 +18,14 @@ func (p *Person) Kept(words string) {
 	})
 }
 
+// Forgot waits until nothing is kept on this device that reads so.
+func (p *Person) Forgot(words string) {
+	p.t.Helper()
+	p.wait(fmt.Sprintf("%q to be forgotten", words), func() bool {
+		return !strings.Contains(evaluate[string](p, "localStorage.getItem('emblo.kept') ?? ''"), words)
+	})
+}
+
 // Offline cuts the network of this screen, or brings it back.
 func (p *Person) Offline(cut bool) {
 	p.t.Helper()

@@ -2882,6 +2882,8 @@ export interface components {
             outside?: boolean;
             /** @description More hands or room are needed then than there are. */
             crowded?: boolean;
+            /** @description It is too late or crowded: it cannot be as planned. */
+            pressed?: boolean;
             /** @description What a probe has to read before it is ticked; absent where nothing is measured. */
             asks?: string;
             done?: boolean;

@@ -1,20 +1,34 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect } from 'react'
+import { lazy, Suspense, useEffect, useLayoutEffect, useSyncExternalStore } from 'react'
 import { follow } from '../api/live'
 import { outbox } from '../api/outbox'
 import { Navigate, Route, Routes, ScrollRestoration } from 'react-router'
 import { sessionQuery } from '../session/queries'
 import { Failure, Waiting } from '../ui/States'
 import { SessionContext } from '../session/session'
+import { keptOwner } from './kept'
 import { framed, printed } from './pages'
 import { Shell } from './Shell'
 
 const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ default: m.SignIn })))
 
+/** Whether what is kept on this device is of whoever is signed in. What somebody else left goes before
+ * anything of it is shown, also when their session ended by itself. */
+function useOwner(who: string | null | undefined): boolean {
+  const client = useQueryClient()
+  const owner = useSyncExternalStore(keptOwner.subscribe, keptOwner.look)
+  const now = who ?? ''
+  useLayoutEffect(() => {
+    if (who !== undefined && owner !== now) keptOwner.change(client, now)
+  }, [client, who, owner, now])
+  return owner === now
+}
+
 export function App() {
   const session = useQuery(sessionQuery)
   const who = session.data && session.data.id
   const client = useQueryClient()
+  const whose = useOwner(who)
   useEffect(() => {
     if (who) outbox.open(who)
     else if (who === null) outbox.close()
@@ -29,7 +43,7 @@ export function App() {
   }
   // Who was signed in yesterday is only taken for who is signed in where nobody can be asked.
   const asking = session.isFetching && !session.isFetchedAfterMount && session.failureCount === 0
-  if (session.data === undefined || asking) return <Waiting what="your centre" />
+  if (session.data === undefined || asking || !whose) return <Waiting what="your centre" />
   if (session.data === null) {
     return (
       <Suspense fallback={<Waiting what="the page" />}>

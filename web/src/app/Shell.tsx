@@ -105,10 +105,7 @@ function SignOut() {
   const client = useQueryClient()
   const out = useMutation({
     mutationFn: () => ask(api.DELETE('/api/session')),
-    onSuccess: () => {
-      client.setQueryData(sessionQuery.queryKey, null) // the sign-in comes up
-      client.removeQueries({ predicate: (q) => q.queryKey[0] !== sessionQuery.queryKey[0] })
-    },
+    onSuccess: () => client.setQueryData(sessionQuery.queryKey, null),
   })
   return (
     <button type="button" onClick={() => out.mutate()}>

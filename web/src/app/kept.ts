@@ -1,5 +1,5 @@
 import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persister'
-import type { OmitKeyof } from '@tanstack/react-query'
+import type { OmitKeyof, QueryClient } from '@tanstack/react-query'
 import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client'
 
 /** What is kept on this device for a day, for a shop without a network: who is signed in, and the list,
@@ -10,6 +10,24 @@ export const persistOptions: OmitKeyof<PersistQueryClientOptions, 'queryClient'>
   persister: createSyncStoragePersister({ storage: window.localStorage, key: 'emblo.kept', throttleTime: 200 }),
   maxAge: 24 * 60 * 60 * 1000,
   dehydrateOptions: { shouldDehydrateQuery: (q) => q.state.data !== undefined && q.state.data !== null && kept.includes(String(q.queryKey[0])) },
+}
+
+const ownerName = 'emblo.owner'
+const listeners = new Set<() => void>()
+
+/** Whose what is kept on this device is: the id of an account, empty for nobody. */
+export const keptOwner = {
+  subscribe: (listener: () => void) => {
+    listeners.add(listener)
+    return () => void listeners.delete(listener)
+  },
+  look: () => localStorage.getItem(ownerName) ?? '',
+  /** Takes away all that was asked for somebody else. */
+  change: (client: QueryClient, who: string) => {
+    client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+    localStorage.setItem(ownerName, who)
+    for (const tell of listeners) tell()
+  },
 }
 
 /** Keeps the pages themselves on this device, where the browser allows it: over TLS, or on this machine. */

@@ -12,4 +12,5 @@ export const sessionQuery = queryOptions({
   queryFn: async ({ signal }): Promise<Session | null> => (await ask(api.GET('/api/session', { signal }))) ?? null,
   staleTime: 60_000,
   gcTime: Infinity,
+  refetchOnMount: 'always', // what is kept on the device says who was signed in, not who is
 })

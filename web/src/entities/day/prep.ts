@@ -58,7 +58,7 @@ export const waitingNow = (plan: Schemas['PrepDay']): Slot[] => [...plan.waiting
 
 /** When hands are free on a day and whether all is in time, in two sentences. */
 export function handsInShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {
-  const late = slots.filter((s) => (s.late_minutes ?? 0) > 0 || s.crowded).length
+  const late = slots.filter((s) => s.pressed).length
   const free = windows.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
   return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free}${told ? '' : ' as nobody has said otherwise'}. ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
 }

@@ -102,7 +102,7 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
 }
 
 const heads: [string, (s: Slot, now: string) => boolean][] = [
-  ['Late', (s) => !s.done && ((s.late_minutes ?? 0) > 0 || s.crowded === true)],
+  ['Late', (s) => !s.done && s.pressed === true],
   ['Hands now', (s, now) => !s.done && standing(s, now) === 'now'],
   ['Then', (s, now) => !s.done && standing(s, now) === 'next'],
   ['Done', (s) => s.done === true],
