@@ -13,7 +13,8 @@ interface Props {
   into: string
   /** Begins another place; undefined where there is none to add. */
   onPlace?: () => void
-  onAdd: (chosen: Chosen[]) => void
+  /** Fails, with why, where nothing could be added. */
+  onAdd: (chosen: Chosen[]) => Promise<void>
 }
 
 const most = 40
@@ -35,9 +36,12 @@ export function AddBox({ into, onPlace, onAdd }: Props) {
   const paste = async (text: string) => {
     const lines = text.split('\n').map((l) => l.replace(/^\s*(?:[-*•]|\d+[.)])\s+/, '').trim()).filter(Boolean)
     setSaid(`Reading ${lines.length} lines…`)
+    await put(() => Promise.all(lines.slice(0, most).map(named)), lines.length > most ? `${most} of ${lines.length} lines are in: a set-up takes no more.` : '')
+  }
+  const put = async (all: () => Chosen[] | Promise<Chosen[]>, done = '') => {
     try {
-      onAdd(await Promise.all(lines.slice(0, most).map(named)))
-      setSaid(lines.length > most ? `${most} of ${lines.length} lines are in: a set-up takes no more.` : '')
+      await onAdd(await all())
+      setSaid(done)
     } catch (e) {
       setSaid(`Nothing was added. ${e instanceof Error ? e.message : ''}`)
     }
@@ -52,7 +56,7 @@ export function AddBox({ into, onPlace, onAdd }: Props) {
         void paste(text)
       }}
     >
-      <Pick anything label="Add what goes in" placeholder="Type a filler, find, tool or mix" onPick={(item) => onAdd([{ item }])} onOther={(words) => onAdd([told(words)])} />
+      <Pick anything label="Add what goes in" placeholder="Type a filler, find, tool or mix" onPick={(item) => void put(() => [{ item }])} onOther={(words) => void put(() => [told(words)])} />
       <div className="under">
         <p className="soft" role="status">
           {said || into || 'A pasted list goes in line by line.'}

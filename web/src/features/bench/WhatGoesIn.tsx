@@ -6,6 +6,7 @@ import { api, ask, type Answer, type Line, type Plan, type Schemas } from '../..
 import { outdate } from '../../api/keys'
 import { asTemplate, baseLines, beside, copied, cupsFor, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
 import { useSession } from '../../session/session'
+import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
 import { AddBox } from './AddBox'
 import type { RowActions } from './ItemRow'
@@ -32,6 +33,7 @@ const mostThings = 40
 /** The places of a set-up and what lies beside them, with one box to add to them. */
 export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, latest, onChange }: Props) {
   const vessel = vessels?.[0]
+  const client = useQueryClient()
   const [chosen, setChosen] = useState<string>('')
   const [opened, setOpened] = useState(nothing)
   const [names, setNames] = useState<Record<string, string>>({})
@@ -86,8 +88,9 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
                   }
                 : undefined
             }
-            onAdd={(all) => {
-              if (!vessels) return
+            onAdd={async (all) => {
+              // Somebody may type faster than the vessels come: what was taken waits for them.
+              const { vessels } = await client.ensureQueryData(bookQuery)
               const added = add(latest(), at, all, vessels)
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
