@@ -62,6 +62,17 @@ func (d Date) String() string {
 	return fmt.Sprintf("%04d-%02d-%02d", d.year, d.month, d.day)
 }
 
+func (d Date) midnight() time.Time { return time.Date(d.year, d.month, d.day, 0, 0, 0, 0, time.UTC) }
+
+// Plus returns the day so many days after d; before it where the number is negative.
+func (d Date) Plus(days int) Date { return DateOf(d.midnight().AddDate(0, 0, days)) }
+
+// Sub returns how many days d comes after e; below 0 where it comes before.
+func (d Date) Sub(e Date) int { return int(d.midnight().Sub(e.midnight()) / (24 * time.Hour)) }
+
+// After reports whether d is a later day than e.
+func (d Date) After(e Date) bool { return d.Sub(e) > 0 }
+
 // Month is a calendar month, all that is kept of a birth date. The zero value means
 // "not known".
 type Month struct {

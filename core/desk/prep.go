@@ -7,6 +7,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/prep"
+	"emblo/core/room"
 	"emblo/core/say"
 	"emblo/core/written"
 )
@@ -17,10 +18,11 @@ const prepAhead = 3
 
 // scheduled is when each step of the coming plans is done, in order, as it is written.
 type scheduled struct {
-	windows  []written.PrepWindow
+	windows  []room.Free
 	told     bool
-	notReady []string // by name
-	unready  []string // the same by id
+	rooms    []written.PrepRoom // that prepare for themselves
+	notReady []string           // by name
+	unready  []string           // the same by id
 	slots    []written.PrepSlot
 	holds    []clock.Wall       // until when what was made may wait
 	after    []written.PrepSlot // what is done when play is over
@@ -33,7 +35,7 @@ type scheduled struct {
 // when it was done, with all that comes before it, and the rest moves.
 func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) (written.PrepDay, error) {
 	s, err := d.schedule(plans, ticks, day, now)
-	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: s.windows, Told: s.told, Hands: d.Settings.PrepHands, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: s.notReady,
+	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: written.WriteFree(s.windows), Told: s.told, Hands: d.Settings.PrepHands, Rooms: s.rooms, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: s.notReady,
 		Exact: s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{}, After: []written.PrepSlot{}}
 	for i, slot := range s.slots {
 		switch starts := slot.Starts[:len(out.Day)]; {
@@ -56,21 +58,36 @@ func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wa
 
 // spare returns how many minutes hands are free on a day from now on, when all that it asks for is done.
 func (d *Desk) spare(s scheduled, day age.Date, now clock.Wall) int {
-	_, minutes, _ := d.Settings.Prep()
-	free, from := 0, 0
+	from := 0
 	if now.Day() == day {
 		from = now.Fields().Hour()*60 + now.Fields().Minute()
 	}
-	for _, w := range minutes {
-		free += max(0, w[1]-max(w[0], from))
+	of := func(all []room.Free, hands int) (free int) {
+		for _, w := range all {
+			free += max(0, w.To-max(w.From, from))
+		}
+		return free * hands
 	}
-	free *= d.Settings.PrepHands
+	free := of(s.windows, d.Settings.PrepHands)
+	for _, r := range d.rooms {
+		if r.Unreadable == "" && r.Roster.Prepares() {
+			free += of(d.freeFor(r))
+		}
+	}
 	for _, slot := range s.slots {
 		if !slot.Done && !slot.Outside && slot.Starts[:len("2006-01-02")] == day.String() {
 			free -= slot.Minutes
 		}
 	}
 	return max(0, free)
+}
+
+// freeFor returns when hands of a room's own prepare for it, and how many.
+func (d *Desk) freeFor(r *Room) (free []room.Free, hands int) {
+	if free = r.Roster.Free; len(free) == 0 {
+		free, _ = d.Settings.Prep()
+	}
+	return free, max(1, r.Roster.Hands)
 }
 
 // PrepWeek writes what is prepared on each of the days from now until one, in a line a day.
@@ -179,12 +196,12 @@ func (d *Desk) Begins(plans []Coming, ticks []PrepTick, day age.Date, now clock.
 
 // schedule finds when each step is done of all plans that open until a few days after a day.
 func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) (scheduled, error) {
-	windows, minutes, told := d.Settings.Prep()
-	out := scheduled{windows: windows, told: told, notReady: []string{}}
+	free, told := d.Settings.Prep()
+	out := scheduled{windows: free, told: told, notReady: []string{}, rooms: []written.PrepRoom{}}
 	origin := clock.At(now.Day(), 0, 0).In(d.Zone)
 	since := func(w clock.Wall) int { return int(w.In(d.Zone).Sub(origin) / time.Minute) }
 	last := clock.At(day, 24*prepAhead, 0)
-	var jobs, after []job
+	var dues, played []due
 	for i := range plans {
 		p := &plans[i]
 		opened := p.PlayAt < now.String() // only what comes after play is left of it
@@ -193,28 +210,44 @@ func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now cloc
 		case opened && (err != nil || !r.Verdict.Ready()):
 		case err != nil || !r.Verdict.Ready():
 			out.notReady, out.unready = append(out.notReady, p.Name), append(out.unready, p.ID)
-		case r.opening.At.Compare(last) < 0:
-			opens := since(r.opening.At)
+		case r.opening.At.Day().Sub(day) < prepAhead+shareDays:
+			at, _ := d.room(p.RoomID) // it has been reckoned for
+			one := due{of: p, r: r, room: at, opens: since(r.opening.At)}
 			if !opened {
-				jobs = append(jobs, jobsOf(p, r, opens)...)
+				dues = append(dues, one)
 			}
-			after = append(after, afterOf(p, r, opens)...)
+			if r.opening.At.Compare(last) < 0 {
+				played = append(played, one)
+			}
 		}
 	}
-	done := doneBy(jobs, ticks, origin)
-	on := prep.Day{Now: since(now), Hands: d.Settings.PrepHands}
-	for n := 0; ; n++ {
-		midnight := clock.At(now.Day(), 24*n, 0)
-		if midnight.Compare(last) >= 0 {
-			break
+	inOrder(dues)
+	// What opens later may have its part in a batch that is made by then.
+	all := slices.DeleteFunc(d.jobsOf(dues, ticks), func(j job) bool { return j.Until >= since(last) })
+	var after jobs
+	for i := range played {
+		after.after(&played[i])
+	}
+	done := doneBy(all, ticks, origin)
+	windows := func(free []room.Free) (all []prep.Window) {
+		for midnight := now.Day(); clock.At(midnight, 0, 0).Compare(last) < 0; midnight = midnight.Plus(1) {
+			for _, w := range free {
+				all = append(all, prep.Window{From: since(clock.At(midnight, 0, w.From)), To: since(clock.At(midnight, 0, w.To))})
+			}
 		}
-		for _, w := range minutes {
-			on.Windows = append(on.Windows, prep.Window{From: since(clock.At(midnight.Day(), 0, w[0])), To: since(clock.At(midnight.Day(), 0, w[1]))})
+		return all
+	}
+	on := prep.Day{Now: since(now), Crew: prep.Crew{Hands: d.Settings.PrepHands, Windows: windows(free)}, Crews: map[string]prep.Crew{}}
+	for _, r := range d.rooms {
+		if r.Unreadable == "" && r.Roster.Prepares() {
+			free, hands := d.freeFor(r)
+			on.Crews[r.ID] = prep.Crew{Hands: hands, Windows: windows(free)}
+			out.rooms = append(out.rooms, written.PrepRoom{Room: r.Name(), Windows: written.WriteFree(free), Hands: hands})
 		}
 	}
-	steps := make([]prep.Step, len(jobs))
-	for i := range jobs {
-		steps[i] = jobs[i].Step
+	steps := make([]prep.Step, len(all))
+	for i := range all {
+		steps[i] = all[i].Step
 	}
 	s, err := prep.Plan(steps, on)
 	if err != nil {
@@ -223,8 +256,8 @@ func (d *Desk) schedule(plans []Coming, ticks []PrepTick, day age.Date, now cloc
 	out.exact, out.bound = s.Exact, s.Bound
 	wall := func(m int) clock.Wall { return clock.WallOf(origin.Add(time.Duration(m) * time.Minute).In(d.Zone)) }
 	for _, slot := range s.Slots {
-		j := jobs[slices.IndexFunc(jobs, func(j job) bool { return j.ID == slot.Step.ID })]
-		w := d.writeSlot(slot, j, jobs, wall)
+		j := all[slices.IndexFunc(all, func(j job) bool { return j.ID == slot.Step.ID })]
+		w := d.writeSlot(slot, j, all, wall)
 		if t, ticked := done[j.ID]; ticked {
 			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
 		}

@@ -25,81 +25,139 @@ type job struct {
 	// probe is what has to be measured before it is ticked: at its end, or at the end of the wait that
 	// it comes after.
 	probe recipe.Probe
+	// together is the batch that it begins, where that is for several set-ups.
+	together *written.PrepTogether
 }
 
-// jobsOf returns the steps of a set-up that opens at a minute: what each place is made by, in its order,
-// then the floor, then what is poured where it stands.
-func jobsOf(p *Coming, r reckoned, opens int) (all []job) {
-	j := r.Jobs()
-	chain := func(name string, steps []recipe.Step, after []string) (last string) {
-		n := 0
-		var cooled recipe.Probe // what has to be read before the next step
-		for i := 0; i < len(steps); {
-			s := steps[i]
-			one := job{of: p, playAt: r.opening.At, text: s.Text, adult: s.AdultOnly, children: s.ChildrenHelp}
-			one.Step = prep.Step{ID: fmt.Sprintf("%s/%s/%d-%08x", p.ID, name, n, tagOf(s)), Minutes: max(1, s.Minutes), Uses: s.Resource, After: after, Until: opens}
-			one.probe, cooled = cooled, recipe.Probe{}
-			if s.Wait { // somebody puts it there
-				one.Minutes, one.Uses = 1, ""
-			} else {
-				i++
-				if s.Probe.Asked() {
-					one.probe = s.Probe
-				}
-			}
-			for ; i < len(steps) && steps[i].Wait; i++ {
-				one.Waits, one.In = one.Waits+max(0, steps[i].Minutes), steps[i].Resource
-				one.waitText = steps[i].Text
-				if steps[i].Probe.Asked() {
-					cooled = steps[i].Probe
-				}
-			}
-			all, after, last, n = append(all, one), []string{one.ID}, one.ID, n+1
-		}
-		return last
+// jobs are steps of set-ups, each behind those that it comes after.
+type jobs []job
+
+// madeName names the work at what a place is made by.
+func madeName(place int) string { return fmt.Sprintf("made-%d", place) }
+
+func (d *due) job(s recipe.Step) job {
+	one := job{of: d.of, playAt: d.r.opening.At, text: s.Text, adult: s.AdultOnly, children: s.ChildrenHelp}
+	one.Step = prep.Step{Minutes: max(1, s.Minutes), Uses: s.Resource, Until: d.opens, Crew: d.crew()}
+	return one
+}
+
+// crew names whose hands prepare for a set-up: those of its room where it has its own.
+func (d *due) crew() string {
+	if d.room.Roster.Prepares() {
+		return d.room.ID
 	}
-	var made []string
-	for i, steps := range j.Made {
-		if last := chain(fmt.Sprintf("made-%d", i), steps, nil); last != "" {
+	return ""
+}
+
+// chain adds steps one after the other, a wait to the step that it begins with, and returns the last. A
+// mark tells them from the same steps done for something else.
+func (all *jobs) chain(d *due, name string, steps []recipe.Step, after []string, mark string) (last string) {
+	n := 0
+	var cooled recipe.Probe // what has to be read before the next step
+	for i := 0; i < len(steps); {
+		s := steps[i]
+		one := d.job(s)
+		one.ID, one.After = fmt.Sprintf("%s/%s/%d-%08x", d.of.ID, name, n, tagOf(s, mark)), after
+		one.probe, cooled = cooled, recipe.Probe{}
+		if s.Wait { // somebody puts it there
+			one.Minutes, one.Uses = 1, ""
+		} else {
+			i++
+			if s.Probe.Asked() {
+				one.probe = s.Probe
+			}
+		}
+		for ; i < len(steps) && steps[i].Wait; i++ {
+			one.Waits, one.In = one.Waits+max(0, steps[i].Minutes), steps[i].Resource
+			one.waitText = steps[i].Text
+			if steps[i].Probe.Asked() {
+				cooled = steps[i].Probe
+			}
+		}
+		*all, after, last, n = append(*all, one), []string{one.ID}, one.ID, n+1
+	}
+	return last
+}
+
+// jobsOf returns the steps of the set-ups that are prepared for, in the order in which they open: what
+// each place is made by, in its order, then the floor, then what is poured where it stands. What is made
+// in one batch is made once, and each portion of it set aside.
+func (d *Desk) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
+	shares := d.shares(dues, ticks)
+	lastOf := map[*together]string{}
+	for i := range dues {
+		of := &dues[i]
+		j := of.r.Jobs()
+		var made []string
+		for place, steps := range j.Made {
+			w := shares[spot{i, place}]
+			mix := of.r.Places[place].Mix
+			var last string
+			switch {
+			case w != nil && !w.makes(spot{i, place}):
+				all = append(all, of.aside(place, []string{lastOf[w]}, dues[w.spots[0].due].opens))
+				last = all[len(all)-1].ID
+			case w == nil && mix != nil && ticked(ticks, of.asideID(place)):
+				all = append(all, of.aside(place, nil, of.opens)) // the one that it was made with has opened
+				last = all[len(all)-1].ID
+			case w != nil:
+				first := len(all)
+				last = all.chain(of, madeName(place), w.Steps, nil, w.mark)
+				all[first].together, lastOf[w] = d.writeTogether(w, dues), last
+			default:
+				last = all.chain(of, madeName(place), steps, nil, "")
+			}
+			if last == "" {
+				continue
+			}
+			if stands := of.r.Places[place].Play().Stands; stands > 0 {
+				all[len(all)-1].Fresh = stands
+			}
 			made = append(made, last)
 		}
-	}
-	if last := chain("things", j.Things, nil); last != "" {
-		made = append(made, last)
-	}
-	laid := chain("floor", []recipe.Step{j.LaidOut}, made)
-	for i, steps := range j.Poured {
-		chain(fmt.Sprintf("poured-%d", i), steps, []string{laid})
+		if last := all.chain(of, "things", j.Things, nil, ""); last != "" {
+			made = append(made, last)
+		}
+		laid := all.chain(of, "floor", []recipe.Step{j.LaidOut}, made, "")
+		for n, steps := range j.Poured {
+			all.chain(of, fmt.Sprintf("poured-%d", n), steps, []string{laid}, "")
+		}
 	}
 	return all
 }
 
-// playMinutes is how long a set-up is taken to be played at (common practice).
+// playMinutes is how long a set-up is taken to be played at where nothing ends it sooner (common
+// practice).
 const playMinutes = 45
 
-// afterOf returns what is done when a set-up has been played at, one step after the other. It is done by
+// after adds what is done when a set-up has been played at, one step after the other. It is done by
 // who is in the room, so that it is not scheduled with what is prepared.
-func afterOf(p *Coming, r reckoned, opens int) (all []job) {
-	at := opens + playMinutes
-	for n, s := range r.After(r.group) {
-		at += s.Minutes
-		one := job{of: p, playAt: r.opening.At, text: s.Text, adult: s.AdultOnly, children: s.ChildrenHelp}
-		one.Step = prep.Step{ID: fmt.Sprintf("%s/after/%d-%08x", p.ID, n, tagOf(s)), Minutes: s.Minutes, Until: at}
-		all = append(all, one)
+func (all *jobs) after(d *due) {
+	at := d.opens + playMinutes
+	if plays := d.r.Plays(); plays > 0 {
+		at = d.opens + plays
 	}
-	return all
+	for n, s := range d.r.After(d.r.group) {
+		at += s.Minutes
+		one := d.job(s)
+		one.ID, one.Until = fmt.Sprintf("%s/after/%d-%08x", d.of.ID, n, tagOf(s, "")), at
+		*all = append(*all, one)
+	}
 }
 
 // tagOf tells a step from another that comes to stand in its place.
-func tagOf(s recipe.Step) uint32 {
+func tagOf(s recipe.Step, mark string) uint32 {
 	h := fnv.New32a()
 	fmt.Fprint(h, s.Text.String(), s.Minutes, s.Wait)
+	if mark != "" {
+		fmt.Fprint(h, mark)
+	}
 	return h.Sum32()
 }
 
 // doneBy notes in the jobs which are done and when, in minutes since a moment, and returns by whom: what
 // is ticked, and what comes before that.
-func doneBy(jobs []job, ticks []PrepTick, origin time.Time) map[string]PrepTick {
+func doneBy(jobs jobs, ticks []PrepTick, origin time.Time) map[string]PrepTick {
 	done := make(map[string]PrepTick, len(ticks))
 	for _, t := range ticks {
 		done[t.Step] = t
@@ -120,9 +178,12 @@ func doneBy(jobs []job, ticks []PrepTick, origin time.Time) map[string]PrepTick 
 	return done
 }
 
-func (d *Desk) writeSlot(s prep.Slot, j job, jobs []job, wall func(int) clock.Wall) written.PrepSlot {
+func (d *Desk) writeSlot(s prep.Slot, j job, jobs jobs, wall func(int) clock.Wall) written.PrepSlot {
 	w := written.PrepSlot{ID: s.Step.ID, SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID), PlayAt: j.playAt.String(), Text: d.Pen.Text(j.text), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
-		Minutes: s.Step.Minutes, Uses: s.Step.Uses, AdultOnly: j.adult, ChildrenHelp: j.children, LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded, Asks: d.Pen.Text(asks(j.probe))}
+		Minutes: s.Step.Minutes, Uses: s.Step.Uses, AdultOnly: j.adult, ChildrenHelp: j.children, LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded, Asks: d.Pen.Text(asks(j.probe)), Together: j.together}
+	if s.Step.Fresh > 0 {
+		w.NotBefore = wall(s.Step.Until - s.Step.Fresh).String()
+	}
 	if s.Step.Waits > 0 {
 		w.WaitMinutes, w.WaitText, w.WaitUntil = s.Step.Waits, d.Pen.Text(j.waitText), wall(s.End+s.Step.Waits).String()
 		if w.WaitText == w.Text {

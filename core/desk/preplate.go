@@ -1,11 +1,13 @@
 package desk
 
 import (
+	"math"
 	"slices"
 
-	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/recipe"
+	"emblo/core/say"
+	"emblo/core/unit"
 	"emblo/core/written"
 )
 
@@ -22,9 +24,24 @@ func (d *Desk) late(s scheduled, plans []Coming, ticks []PrepTick, day string, n
 		if by == 0 || fault != nil || opens.Day().String() != day {
 			continue
 		}
-		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(plans, i, ticks, opens.Day(), now)})
+		try := func(of written.Plan) bool { return d.inTime(of, plans, i, ticks, now) }
+		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try),
+			Smaller: d.Pen.Text(d.smaller(p, try)), OtherDay: otherDay(p, opens, try)})
 	}
 	return all
+}
+
+// inTime reports whether a plan in place of the one at a place among others goes in and is ready in time,
+// with all that is prepared.
+func (d *Desk) inTime(of written.Plan, plans []Coming, at int, ticks []PrepTick, now clock.Wall) bool {
+	r, err := d.reckon(of)
+	if err != nil || !r.Verdict.Ready() {
+		return false
+	}
+	instead := slices.Clone(plans)
+	instead[at].Plan = of
+	s, err := d.schedule(instead, ticks, r.opening.At.Day(), now)
+	return err == nil && lateBy(s, plans[at].ID) == 0
 }
 
 // lateBy returns how many minutes too late a set-up is ready.
@@ -37,15 +54,22 @@ func lateBy(s scheduled, id string) (by int) {
 	return by
 }
 
+// with returns a plan with another base in one of its places.
+func with(p written.Plan, place int, base written.Base) written.Plan {
+	p.Places = slices.Clone(p.Places)
+	p.Places[place].Base = &base
+	return p
+}
+
 // quicker returns mixes of the kind of the one that a plan makes, all at hand, that go in for its room
-// and are ready in time among all that is prepared.
-func (d *Desk) quicker(plans []Coming, at int, ticks []PrepTick, day age.Date, now clock.Wall) []written.PrepInstead {
+// and are ready in time.
+func (d *Desk) quicker(p *Coming, inTime func(written.Plan) bool) []written.PrepInstead {
 	found := []written.PrepInstead{}
-	place := slices.IndexFunc(plans[at].Places, func(p written.Place) bool { return p.Base != nil && p.Base.RecipeID != "" })
+	place := slices.IndexFunc(p.Places, func(p written.Place) bool { return p.Base != nil && p.Base.RecipeID != "" })
 	if place < 0 {
 		return found
 	}
-	made, err := d.Recipe(plans[at].Places[place].Base.RecipeID)
+	made, err := d.Recipe(p.Places[place].Base.RecipeID)
 	if err != nil {
 		return found
 	}
@@ -53,19 +77,57 @@ func (d *Desk) quicker(plans []Coming, at int, ticks []PrepTick, day age.Date, n
 		if r.ID == made.ID || r.Kind != made.Kind || len(r.Lacking(d.here)) > 0 {
 			continue
 		}
-		base := *plans[at].Places[place].Base
+		base := *p.Places[place].Base
 		base.RecipeID = r.ID
-		instead := slices.Clone(plans)
-		instead[at].Places = slices.Clone(instead[at].Places)
-		instead[at].Places[place].Base = &base
-		if r, err := d.reckon(instead[at].Plan); err != nil || !r.Verdict.Ready() {
-			continue
-		}
-		if s, err := d.schedule(instead, ticks, day, now); err == nil && lateBy(s, plans[at].ID) == 0 {
+		if inTime(with(p.Plan, place, base)) {
 			hands, waiting := recipe.Minutes(r.Steps)
 			found = append(found, written.PrepInstead{RecipeID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Minutes: hands + waiting})
 		}
 	}
 	slices.SortStableFunc(found, func(a, b written.PrepInstead) int { return a.Minutes - b.Minutes })
 	return found[:min(maxQuicker, len(found))]
+}
+
+// smaller says how much less of what a plan takes is ready in time: shallower ice, or portions that ask
+// for fewer pots; empty where less is late too.
+func (d *Desk) smaller(p *Coming, inTime func(written.Plan) bool) say.Text {
+	for place := range p.Places {
+		if p.Places[place].Base == nil {
+			continue
+		}
+		for _, share := range []float64{0.75, 0.5} {
+			base := *p.Places[place].Base
+			var less say.Text
+			switch {
+			case base.Frozen && base.DepthMM != nil:
+				shallower := math.Floor(*base.DepthMM * share)
+				base.DepthMM, less = &shallower, say.F("{depth} deep it is frozen in time.", unit.Millimetres(shallower))
+			case base.RecipeID != "" && base.PortionG != nil:
+				portion := math.Floor(*base.PortionG * share)
+				base.PortionG, less = &portion, say.F("With {portion} for each child it is ready in time.", unit.Grams(portion))
+			default:
+				continue
+			}
+			if inTime(with(p.Plan, place, base)) {
+				return less
+			}
+		}
+	}
+	return ""
+}
+
+// otherDays is how many days later a plan is tried.
+const otherDays = 3
+
+// otherDay returns the first of the days to come on which a plan can be ready at the same time; empty
+// where there is none.
+func otherDay(p *Coming, opens clock.Wall, inTime func(written.Plan) bool) string {
+	for n := range otherDays {
+		of := p.Plan
+		of.PlayAt = opens.Day().Plus(n+1).String() + p.PlayAt[len("2006-01-02"):]
+		if inTime(of) {
+			return of.PlayAt
+		}
+	}
+	return ""
 }

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"time"
 
+	"emblo/core/clock"
 	"emblo/core/recipe"
 	"emblo/core/say"
 	"emblo/core/written"
@@ -30,15 +31,32 @@ func asks(p recipe.Probe) say.Text {
 // Degrees that a kitchen probe can read.
 const leastC, mostC = -50, 300
 
-// CheckPrepTick reports why a step of a plan, of which some are ticked, cannot be ticked so. What comes
-// before a step is done with it, but for what has to be measured.
-func (d *Desk) CheckPrepTick(p Coming, ticks []PrepTick, in written.PrepTickInput) error {
-	r, err := d.reckon(p.Plan)
-	if err != nil {
+// CheckPrepTick reports why a step of a plan, one of those to come of which some steps are ticked, cannot
+// be ticked so. What comes before a step is done with it, but for what has to be measured.
+func (d *Desk) CheckPrepTick(p Coming, plans []Coming, ticks []PrepTick, now clock.Wall, in written.PrepTickInput) error {
+	if _, err := d.reckon(p.Plan); err != nil {
 		return err
 	}
-	jobs := append(jobsOf(&p, r, 0), afterOf(&p, r, 0)...)
-	at := slices.IndexFunc(jobs, func(j job) bool { return j.ID == in.StepID })
+	var dues []due
+	for i := range plans {
+		r, err := d.reckon(plans[i].Plan)
+		if err == nil && (plans[i].ID == p.ID || r.Verdict.Ready() && plans[i].PlayAt >= now.String()) {
+			at, _ := d.room(plans[i].RoomID) // it has been reckoned for
+			dues = append(dues, due{of: &plans[i], r: r, room: at, opens: int(r.opening.At.In(d.Zone).Unix() / 60)})
+		}
+	}
+	inOrder(dues)
+	look := func(dues []due) (all jobs, at int) {
+		all = d.jobsOf(dues, ticks)
+		for i := range dues {
+			all.after(&dues[i])
+		}
+		return all, slices.IndexFunc(all, func(j job) bool { return j.ID == in.StepID })
+	}
+	jobs, at := look(dues)
+	if at < 0 { // it may have been begun for one set-up before another one asked for a part of it
+		jobs, at = look(slices.DeleteFunc(dues, func(o due) bool { return o.of.ID != p.ID }))
+	}
 	switch {
 	case at < 0:
 		return written.Bad("/step_id", "The set-up was changed: this step is not in it any more.")
@@ -64,7 +82,7 @@ func (d *Desk) CheckPrepTick(p Coming, ticks []PrepTick, in written.PrepTickInpu
 }
 
 // unmeasured returns the first step before one that has to be measured and is not ticked; nil for none.
-func unmeasured(jobs []job, at int, ticks []PrepTick) *job {
+func unmeasured(jobs jobs, at int, ticks []PrepTick) *job {
 	for _, id := range jobs[at].After {
 		before := slices.IndexFunc(jobs, func(j job) bool { return j.ID == id })
 		if first := unmeasured(jobs, before, ticks); first != nil {

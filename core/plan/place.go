@@ -114,7 +114,8 @@ type PlaceAnswer struct {
 // MixAnswer is how much of a mix to make.
 type MixAnswer struct {
 	Mixed
-	Portion unit.Mass // as planned; Each of the mix is what there will be
+	Portion unit.Mass   // as planned; Each of the mix is what there will be
+	Pot     unit.Volume // what it is made in; zero when nobody has said
 }
 
 func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, memo *Memo, g *safety.Group) {

@@ -261,12 +261,9 @@ func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.Meas
 	if err != nil {
 		return &InvalidInput{"base/pot_ml", sentence(err)}
 	}
-	a.Mix = &MixAnswer{mixed, m.Portion}
-	if n := mixed.Pots.Count; n > 1 {
-		a.made = append(a.made, recipe.Step{Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, mixed.Pots.Each, m.Pot), Minutes: 2 * n})
-	}
-	a.made = append(a.made, m.Recipe.Steps...)
-	a.Notes = safety.Notes(g.Room().Children, m.Recipe.Feel())
+	a.Mix = &MixAnswer{mixed, m.Portion, m.Pot}
+	a.made = mixed.stepsOf(mixed.Pots, m.Pot)
+	a.Notes = append(safety.Notes(g.Room().Children, m.Recipe.Feel()), a.playNotes()...)
 	if customs := g.Room().Customs; len(customs) > 0 {
 		a.Notes = append(a.Notes, safety.CustomNotes(customs, m.Recipe.Facts(m.Portion))...)
 	}

@@ -37,7 +37,7 @@ func (p *planner) slot(out *placed, i int) Slot {
 		slot.Holds = min(slot.Holds, out.slots[j].Start)
 	}
 	for {
-		free, ok, moved := p.inWindow(end, s.Minutes)
+		free, ok, moved := p.inWindow(s, end)
 		if !ok || free-s.Minutes < from {
 			return p.late(out, i, slot)
 		}
@@ -75,13 +75,17 @@ func (p *planner) late(out *placed, i int, slot Slot) Slot {
 	slot.Start = max(from, end-s.Minutes)
 	slot.End = slot.Start + s.Minutes
 	slot.Late = max(0, slot.End+s.Waits-min(s.Until, slot.Holds))
-	slot.Outside = !p.within(slot.Start, slot.End)
+	slot.Outside = !p.within(&slot.Step, slot.Start, slot.End)
 	return slot
 }
 
-// earliest returns when a step can begin at all: now, or when what has been done before it is over.
+// earliest returns when a step can begin at all: now, when what has been done before it is over, or as
+// long before it is needed as it stands.
 func (p *planner) earliest(i int) int {
 	from := p.day.Now
+	if s := &p.steps[i]; s.Fresh > 0 {
+		from = max(from, s.Until-s.Fresh-s.Waits-s.Minutes)
+	}
 	for _, id := range p.steps[i].After {
 		for j := range p.steps {
 			if s := &p.steps[j]; s.ID == id && s.Done {
@@ -92,12 +96,12 @@ func (p *planner) earliest(i int) int {
 	return from
 }
 
-// inWindow returns the latest end of so many minutes by hand that are over by then inside one window;
-// ok is false where there is none, and moved says that it is earlier than asked for.
-func (p *planner) inWindow(end, minutes int) (free int, ok, moved bool) {
+// inWindow returns the latest end of a step by hand that is over by then inside one window of who does
+// it; ok is false where there is none, and moved says that it is earlier than asked for.
+func (p *planner) inWindow(s *Step, end int) (free int, ok, moved bool) {
 	best := 0
-	for _, w := range p.day.Windows {
-		if last := min(end, w.To); last-minutes >= w.From && (!ok || last > best) {
+	for _, w := range p.day.crewOf(s).Windows {
+		if last := min(end, w.To); last-s.Minutes >= w.From && (!ok || last > best) {
 			best, ok = last, true
 		}
 	}
@@ -107,8 +111,16 @@ func (p *planner) inWindow(end, minutes int) (free int, ok, moved bool) {
 	return best, true, best < end
 }
 
-func (p *planner) within(start, end int) bool {
-	return slices.ContainsFunc(p.day.Windows, func(w Window) bool { return start >= w.From && end <= w.To })
+func (p *planner) within(s *Step, start, end int) bool {
+	return slices.ContainsFunc(p.day.crewOf(s).Windows, func(w Window) bool { return start >= w.From && end <= w.To })
+}
+
+// crewName tells crews apart: a name that nobody knows is the day's own.
+func (p *planner) crewName(s *Step) string {
+	if _, known := p.day.Crews[s.Crew]; known {
+		return s.Crew
+	}
+	return ""
 }
 
 // room returns how much there is of a resource.
@@ -121,7 +133,7 @@ func (p *planner) room(of string) int {
 
 // clash returns a step that is in the way of one at a time, and why; -1 for none.
 func (p *planner) clash(out *placed, s *Step, start, end int) (int, Reason) {
-	if i := p.crowded(out, start, end, p.day.Hands, func(*Slot) bool { return true }, handsOf); i >= 0 {
+	if i := p.crowded(out, start, end, p.day.crewOf(s).Hands, func(o *Slot) bool { return p.crewName(&o.Step) == p.crewName(s) }, handsOf); i >= 0 {
 		return i, ByHands
 	}
 	if s.Uses != "" {
@@ -203,7 +215,7 @@ func (p *planner) mend(out *placed) {
 			continue
 		}
 		slot.Late = max(0, slot.End+slot.Step.Waits-slot.Step.Until)
-		slot.Outside = !p.within(slot.Start, slot.End)
+		slot.Outside = !p.within(&slot.Step, slot.Start, slot.End)
 		out.cost.late += slot.Late
 		if slot.Outside {
 			out.cost.outside += slot.Step.Minutes

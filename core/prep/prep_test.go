@@ -9,18 +9,25 @@ import (
 	"pgregory.net/rapid"
 )
 
-// draw draws a day and steps on it: some after others, some at a stove or in a freezer.
+// draw draws a day and steps on it: some after others, some at a stove or in a freezer, some that do not
+// stand for long, some by a room's own hands.
 func draw(t *rapid.T, most, horizon int) ([]Step, Day) {
-	day := Day{Hands: rapid.IntRange(1, 2).Draw(t, "hands"), Room: map[string]int{"freezer": rapid.IntRange(1, 2).Draw(t, "shelves")}}
-	for from := 0; from < horizon; {
-		w := Window{From: from + rapid.IntRange(0, 4).Draw(t, "gap")}
-		w.To = w.From + rapid.IntRange(4, 12).Draw(t, "free")
-		day.Windows, from = append(day.Windows, w), w.To+1
+	crew := func() (c Crew) {
+		c.Hands = rapid.IntRange(1, 2).Draw(t, "hands")
+		for from := 0; from < horizon; {
+			w := Window{From: from + rapid.IntRange(0, 4).Draw(t, "gap")}
+			w.To = w.From + rapid.IntRange(4, 12).Draw(t, "free")
+			c.Windows, from = append(c.Windows, w), w.To+1
+		}
+		return c
 	}
+	day := Day{Crew: crew(), Crews: map[string]Crew{"lanterns": crew()}, Room: map[string]int{"freezer": rapid.IntRange(1, 2).Draw(t, "shelves")}}
 	steps := make([]Step, rapid.IntRange(1, most).Draw(t, "steps"))
 	for i := range steps {
 		s := Step{ID: fmt.Sprintf("s%02d", i), Minutes: rapid.IntRange(1, 4).Draw(t, "minutes"), Until: rapid.IntRange(horizon/2, horizon).Draw(t, "until")}
 		s.Uses = rapid.SampledFrom([]string{"", "stove"}).Draw(t, "uses")
+		s.Crew = rapid.SampledFrom([]string{"", "", "lanterns", "nobody knows"}).Draw(t, "crew")
+		s.Fresh = rapid.SampledFrom([]int{0, 0, 6, 15}).Draw(t, "fresh")
 		if rapid.Bool().Draw(t, "waits") {
 			s.Waits, s.In = rapid.IntRange(1, 5).Draw(t, "so long"), rapid.SampledFrom([]string{"", "freezer"}).Draw(t, "in")
 		}
@@ -51,8 +58,11 @@ func TestSchedulesHoldWhatTheySay(t *testing.T) {
 			assert.Equal(t, max(0, slot.End+slot.Step.Waits-slot.Step.Until), slot.Late)
 			assert.GreaterOrEqual(t, slot.Start, day.Now)
 			inside := false
-			for _, w := range day.Windows {
+			for _, w := range day.crewOf(&slot.Step).Windows {
 				inside = inside || slot.Start >= w.From && slot.End <= w.To
+			}
+			if s := slot.Step; s.Fresh > 0 {
+				assert.GreaterOrEqual(t, slot.End+s.Waits, s.Until-s.Fresh, "it does not stand for so long")
 			}
 			assert.Equal(t, !inside, slot.Outside, slot.Step.ID)
 			if i > 0 {
@@ -68,10 +78,10 @@ func TestSchedulesHoldWhatTheySay(t *testing.T) {
 			return
 		}
 		for m := range 140 {
-			hands, stove, shelf := 0, 0, 0
+			hands, stove, shelf := map[string]int{}, 0, 0
 			for _, slot := range s.Slots {
 				if slot.Start <= m && m < slot.End {
-					if hands++; slot.Step.Uses == "stove" {
+					if hands[whose(slot.Step)]++; slot.Step.Uses == "stove" {
 						stove++
 					}
 				}
@@ -79,11 +89,20 @@ func TestSchedulesHoldWhatTheySay(t *testing.T) {
 					shelf++
 				}
 			}
-			require.LessOrEqual(t, hands, day.Hands, "at %d", m)
+			require.LessOrEqual(t, hands[""], day.Hands, "at %d", m)
+			require.LessOrEqual(t, hands["lanterns"], day.Crews["lanterns"].Hands, "at %d", m)
 			require.LessOrEqual(t, stove, 1, "at %d", m)
 			require.LessOrEqual(t, shelf, day.Room["freezer"], "at %d", m)
 		}
 	})
+}
+
+// whose names the crew of a step; one that nobody knows is the day's.
+func whose(s Step) string {
+	if s.Crew == "lanterns" {
+		return s.Crew
+	}
+	return ""
 }
 
 // What has been done stays as it was, however late or early it was ticked; the rest moves, and nothing
@@ -152,7 +171,11 @@ func TestSmallDaysAgreeWithTryingEveryMinute(t *testing.T) {
 				best = early
 				return
 			}
-			for start := day.Now; start+steps[i].Minutes+steps[i].Waits <= steps[i].Until; start++ {
+			from := day.Now
+			if s := steps[i]; s.Fresh > 0 {
+				from = max(from, s.Until-s.Fresh-s.Waits-s.Minutes)
+			}
+			for start := from; start+steps[i].Minutes+steps[i].Waits <= steps[i].Until; start++ {
 				starts[i] = start
 				if fits(steps[:i+1], starts, day) {
 					try(i+1, early+need[i]-start-steps[i].Minutes)
@@ -187,7 +210,7 @@ func TestSmallDaysAgreeWithTryingEveryMinute(t *testing.T) {
 func fits(steps []Step, starts []int, day Day) bool {
 	for i, s := range steps {
 		inside := false
-		for _, w := range day.Windows {
+		for _, w := range day.crewOf(&s).Windows {
 			inside = inside || starts[i] >= w.From && starts[i]+s.Minutes <= w.To
 		}
 		if !inside {
@@ -202,11 +225,11 @@ func fits(steps []Step, starts []int, day Day) bool {
 		}
 	}
 	for m := range 40 {
-		hands, stove, shelf := 0, 0, 0
+		hands, stove, shelf := map[string]int{}, 0, 0
 		for i, s := range steps {
 			end := starts[i] + s.Minutes
 			if starts[i] <= m && m < end {
-				if hands++; s.Uses == "stove" {
+				if hands[whose(s)]++; s.Uses == "stove" {
 					stove++
 				}
 			}
@@ -214,7 +237,7 @@ func fits(steps []Step, starts []int, day Day) bool {
 				shelf++
 			}
 		}
-		if hands > day.Hands || stove > 1 || shelf > day.Room["freezer"] {
+		if hands[""] > day.Hands || hands["lanterns"] > day.Crews["lanterns"].Hands || stove > 1 || shelf > day.Room["freezer"] {
 			return false
 		}
 	}
@@ -222,7 +245,7 @@ func fits(steps []Step, starts []int, day Day) bool {
 }
 
 func TestStepsThatCannotBe(t *testing.T) {
-	day := Day{Hands: 1}
+	day := Day{Crew: Crew{Hands: 1}}
 	for says, steps := range map[string][]Step{
 		"waits for itself":               {{ID: "a", Minutes: 1, After: []string{"b"}}, {ID: "b", Minutes: 1, After: []string{"a"}}},
 		"which is not there":             {{ID: "a", Minutes: 1, After: []string{"z"}}},
@@ -232,7 +255,7 @@ func TestStepsThatCannotBe(t *testing.T) {
 		_, err := Plan(steps, day)
 		assert.ErrorContains(t, err, says)
 	}
-	_, err := Plan(nil, Day{})
+	_, err := Plan([]Step{{ID: "a", Minutes: 1}}, Day{})
 	assert.ErrorContains(t, err, "there is no adult")
 	s, err := Plan(nil, day)
 	assert.True(t, err == nil && s.Exact && len(s.Slots) == 0)
@@ -247,7 +270,7 @@ func ExamplePlan() {
 		{ID: "turn the blocks out", Minutes: 10, After: []string{"pour the water"}, Until: 34 * hour},
 		{ID: "cook the dough", Minutes: 15, Uses: "stove", Waits: 30, Until: 33*hour + 50},
 	}
-	s, _ := Plan(steps, Day{Hands: 1, Windows: []Window{{16 * hour, 18 * hour}, {31 * hour, 34 * hour}}})
+	s, _ := Plan(steps, Day{Crew: Crew{Hands: 1, Windows: []Window{{16 * hour, 18 * hour}, {31 * hour, 34 * hour}}}})
 	for _, slot := range s.Slots {
 		fmt.Printf("%02d:%02d %s\n", slot.Start/60%24, slot.Start%60, slot.Step.ID)
 	}
@@ -278,7 +301,7 @@ func BenchmarkWeek(b *testing.B) {
 		}
 	}
 	for b.Loop() {
-		if _, err := Plan(steps, Day{Hands: 2, Windows: windows, Room: map[string]int{"drying space": 3}}); err != nil {
+		if _, err := Plan(steps, Day{Crew: Crew{Hands: 2, Windows: windows}, Room: map[string]int{"drying space": 3}}); err != nil {
 			b.Fatal(err)
 		}
 	}

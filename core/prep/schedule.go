@@ -66,8 +66,10 @@ func Plan(steps []Step, day Day) (Schedule, error) {
 	if err := Check(steps); err != nil {
 		return Schedule{}, err
 	}
-	if day.Hands < 1 {
-		return Schedule{}, fmt.Errorf("somebody has to prepare it: there is no adult")
+	for i := range steps {
+		if day.crewOf(&steps[i]).Hands < 1 {
+			return Schedule{}, fmt.Errorf("somebody has to prepare it: there is no adult")
+		}
 	}
 	p := newPlanner(steps, day)
 	taken, left := make([]bool, len(steps)), 0
@@ -204,7 +206,7 @@ func (p *planner) leastEarly() (sum int) {
 		if p.steps[i].Done {
 			continue
 		}
-		free, _, _ := p.inWindow(need, p.steps[i].Minutes)
+		free, _, _ := p.inWindow(&p.steps[i], need)
 		sum += max(0, need-free)
 	}
 	return sum

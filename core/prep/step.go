@@ -20,6 +20,10 @@ type Step struct {
 	In    string
 	After []string // steps that are over, with their waits, before this one begins
 	Until int      // when it has to be over, with its wait
+	// Fresh is how many minutes before Until it may be over, with its wait, at the earliest: a foam
+	// stands for half an hour. 0 for as early as anybody likes.
+	Fresh int
+	Crew  string // whose hands do it, of the day's crews; empty for those of the day
 	// Done says that it has been done: hands let go of it at DoneAt, and it is not moved any more.
 	Done   bool
 	DoneAt int
@@ -28,13 +32,29 @@ type Step struct {
 // Window is a time in which hands are free.
 type Window struct{ From, To int }
 
+// Crew is who prepares: so many adults at once, at least 1, in their windows.
+type Crew struct {
+	Windows []Window
+	Hands   int
+}
+
 // Day is what the steps are done with.
 type Day struct {
 	// Now is the earliest that anything can begin.
-	Now     int
-	Windows []Window
-	Hands   int            // adults who prepare at once, at least 1
-	Room    map[string]int // how much of each resource there is; 1 of what is not named
+	Now int
+	// Crew does what no other one is named for; Crews are the others. They share what there is of each
+	// resource.
+	Crew
+	Crews map[string]Crew
+	Room  map[string]int // how much of each resource there is; 1 of what is not named
+}
+
+// crewOf returns who does a step: the day's own where nobody knows the one that it names.
+func (d Day) crewOf(s *Step) Crew {
+	if c, known := d.Crews[s.Crew]; known {
+		return c
+	}
+	return d.Crew
 }
 
 // Limits of what is scheduled at once.
@@ -54,7 +74,7 @@ func Check(steps []Step) error {
 		if _, twice := at[s.ID]; twice {
 			return fmt.Errorf("the step %q stands twice", s.ID)
 		}
-		if s.Minutes < 1 || s.Minutes > maxMinutes || s.Waits < 0 || s.Waits > maxMinutes {
+		if s.Minutes < 1 || s.Minutes > maxMinutes || s.Waits < 0 || s.Waits > maxMinutes || s.Fresh < 0 {
 			return fmt.Errorf("the step %q takes between a minute and two weeks", s.ID)
 		}
 		at[s.ID] = i

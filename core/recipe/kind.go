@@ -12,23 +12,25 @@ type Kind struct {
 	// Own is whether a centre may write recipes of this kind itself; the others are known by
 	// the pieces that they are like, which are in the book.
 	Own bool
+	// play is how long mixes of it are good to play with (common practice).
+	play Play
 }
 
 // kinds in the order of the book. Densities are common practice: doughs 1.15 to 1.30 g/mL; a
 // whisked foam is nine parts air in ten.
 var kinds = []Kind{
-	{"dough", "Doughs", 1.22, "Press a thumb in: the dent stays, the thumb comes away clean, and a rolled snake bends round a finger without cracking.", true},
-	{"sand", "Mouldable sands", 0.75, "Close a fist: it holds the shape of the fingers, and crumbles when it is poked.", true},
-	{"foam", "Foams", 0.12, "Lift the whisk: peaks stand and the bowl can be tipped without it running.", true},
-	{"goop", "Goops and muds", 1.2, "Roll a ball: it is firm while it is rolled and runs through the fingers when the hand opens.", true},
-	{"gel", "Gels", 1.05, "Press with a fork: it breaks softly and does not bounce back.", false},
-	{"dry", "Coloured dry fillers", 0.8, "Rub a pinch on white paper: no colour comes off and nothing sticks together.", true},
-	{"noodles", "Noodles and pearls", 0.65, "Squash one between finger and thumb: it gives all the way through, with no hard core.", false},
-	{"ice", "Ice", 0.92, "Tap the middle: it sounds solid and nothing moves inside.", false},
-	{"tray", "Trays", 0.65, "Draw a line: it shows the tray and its edges stand.", true},
-	{"paint", "Paints", 1.05, "Drag a finger: the line stays open and does not run when the paper is tilted.", true},
-	{"bottle", "Bottles", 1, "Turn it over and squeeze: not a drop comes out at the lid.", false},
-	{"bag", "Bags", 1, "Lay it flat and press along the seams: dry to the touch, and a finger still draws through.", false},
+	{"dough", "Doughs", 1.22, "Press a thumb in: the dent stays, the thumb comes away clean, and a rolled snake bends round a finger without cracking.", true, Play{}},
+	{"sand", "Mouldable sands", 0.75, "Close a fist: it holds the shape of the fingers, and crumbles when it is poked.", true, Play{}},
+	{"foam", "Foams", 0.12, "Lift the whisk: peaks stand and the bowl can be tipped without it running.", true, Play{30, 60, "It falls: whisk it last, and whisk again what has fallen."}},
+	{"goop", "Goops and muds", 1.2, "Roll a ball: it is firm while it is rolled and runs through the fingers when the hand opens.", true, Play{60, 60, "It settles: stir it up from the bottom before hands go in."}},
+	{"gel", "Gels", 1.05, "Press with a fork: it breaks softly and does not bounce back.", false, Play{60, 60, "It slumps where it is warm: cover it until play."}},
+	{"dry", "Coloured dry fillers", 0.8, "Rub a pinch on white paper: no colour comes off and nothing sticks together.", true, Play{}},
+	{"noodles", "Noodles and pearls", 0.65, "Squash one between finger and thumb: it gives all the way through, with no hard core.", false, Play{60, 60, "They stick as they dry: a few drops of oil part them."}},
+	{"ice", "Ice", 0.92, "Tap the middle: it sounds solid and nothing moves inside.", false, Play{}},
+	{"tray", "Trays", 0.65, "Draw a line: it shows the tray and its edges stand.", true, Play{}},
+	{"paint", "Paints", 1.05, "Drag a finger: the line stays open and does not run when the paper is tilted.", true, Play{60, 60, "A skin forms: cover it until play."}},
+	{"bottle", "Bottles", 1, "Turn it over and squeeze: not a drop comes out at the lid.", false, Play{}},
+	{"bag", "Bags", 1, "Lay it flat and press along the seams: dry to the touch, and a finger still draws through.", false, Play{}},
 }
 
 // Kinds returns every kind in the order of the book. The slice must not be changed.

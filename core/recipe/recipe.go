@@ -88,6 +88,7 @@ type Recipe struct {
 	Extra material.Facts
 	// Keeps is the practice ceiling in words, with how to store it.
 	Keeps string
+	keep  Keeping // the same in figures; Keeping says it for every recipe
 	Basis string
 	// PH is what a test strip in the mix has shown; not known unless somebody has tried.
 	PH material.Amount
@@ -297,6 +298,7 @@ type bookRow struct {
 	Heated bool    `json:"heated"`
 	Hot    bool    `json:"hot"`
 	Keeps  string  `json:"keeps"`
+	Keep   Keeping `json:"keep"`
 	Basis  string  `json:"basis"`
 }
 
@@ -340,7 +342,7 @@ func ReadBook(data []byte, shelf *material.Shelf) (*Book, error) {
 }
 
 func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
-	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated, Hot: row.Hot, Keeps: row.Keeps, Basis: row.Basis}
+	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated, Hot: row.Hot, Keeps: row.Keeps, keep: row.Keep, Basis: row.Basis}
 	if row.Like != "" {
 		var ok bool
 		if r.Like, ok = shelf.Get(row.Like); !ok {
@@ -358,6 +360,9 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		return r, fmt.Errorf("loses a share from 0 to 1, not %g", r.Loss)
 	case len(row.Lines) == 0 || len(row.Steps) == 0:
 		return r, fmt.Errorf("needs ingredients and steps")
+	}
+	if err := row.Keep.check(); err != nil {
+		return r, err
 	}
 	seen := make(map[string]bool)
 	for _, l := range row.Lines {

@@ -40,8 +40,18 @@ type Roster struct {
 	Illness, Pet bool
 	Customs      []Custom
 	Strikes      Routine // what of the centre's routine is not done here
-	Children     []Person
+	// Free is when hands of the room are free to prepare, in order and apart, and Hands how many adults
+	// of it then prepare at once; none and 0 where it is prepared for with everybody else.
+	Free     []Free
+	Hands    int
+	Children []Person
 }
+
+// Free is a time of day in which hands are free to prepare, in minutes from midnight.
+type Free struct{ From, To int }
+
+// Prepares reports whether the room has hands of its own that prepare for it.
+func (r Roster) Prepares() bool { return len(r.Free) > 0 || r.Hands > 0 }
 
 // On returns the room on a day.
 func (r Roster) On(day age.Date) Room {

@@ -23,7 +23,7 @@ type Settings struct {
 	StirIn                    bool
 	Routine                   room.Routine
 	Vessels                   []vessel.Vessel // of the centre's own
-	PrepWindows               []PrepWindow    // when hands are free; none where nobody has said
+	Free                      []room.Free     // when hands are free; none where nobody has said
 	PrepHands                 int             // at least 1
 	Policy                    safety.Policy
 }
@@ -60,12 +60,13 @@ func (c Centre) Settings() (Settings, *Fault) {
 	if s.Vessels, f = ownVessels(c.Vessels); f != nil {
 		return s, f.Under("/vessels")
 	}
-	if f = prepWindows(c.Prep); f != nil {
+	if s.Free, f = readFree(c.Prep); f != nil {
 		return s, f
 	}
-	if s.PrepWindows, s.PrepHands = c.Prep, max(1, c.PrepHands); c.PrepHands < 0 || c.PrepHands > maxPrepHands {
-		return s, Bad("/prep_hands", "Between 1 and %d adults prepare at once.", maxPrepHands)
+	if f = readHands(c.PrepHands); f != nil {
+		return s, f
 	}
+	s.PrepHands = max(1, c.PrepHands)
 	if s.Policy, f = c.Policy.Read(); f != nil {
 		return s, f.Under("/policy")
 	}
@@ -200,7 +201,7 @@ func WriteSettings(s Settings) Centre {
 	if s.Staffing.ID() != ownTable {
 		perAdult = []int{}
 	}
-	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Prep: s.PrepWindows, PrepHands: writeHands(s.PrepHands), Policy: WritePolicy(s.Policy)}
+	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Prep: WriteFree(s.Free), PrepHands: writeHands(s.PrepHands), Policy: WritePolicy(s.Policy)}
 }
 
 // writeHands leaves out what is so where nobody has said.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"emblo/core/clock"
+	"emblo/core/room"
 )
 
 // PrepWindow is a time of day in which hands are free to prepare, as the centre's clock shows it.
@@ -39,6 +40,25 @@ type PrepSlot struct {
 	Done     bool     `json:"done,omitzero"`
 	DoneBy   string   `json:"done_by,omitzero"`
 	Measured *float64 `json:"measured_c,omitzero"` // what was, in deg C
+	// NotBefore is the earliest time, on the wall clock, that it may be over: what it makes does not stand
+	// for longer. Together is the batch that it begins, where that is for several set-ups.
+	NotBefore string        `json:"not_before,omitzero"`
+	Together  *PrepTogether `json:"together,omitzero"`
+}
+
+// PrepTogether is one batch that is made for several set-ups, with what goes into it.
+type PrepTogether struct {
+	MadeG   float64     `json:"made_g"`
+	For     []PrepShare `json:"for"` // those whose steps make it first
+	Amounts []Amount    `json:"amounts"`
+}
+
+// PrepShare is what a set-up has of a batch.
+type PrepShare struct {
+	SetupID string  `json:"setup_id"`
+	Setup   string  `json:"setup"`
+	Room    string  `json:"room"`
+	Grams   float64 `json:"grams"`
 }
 
 // PrepTickInput says that a step is done, or takes that back. A step that clears a rule is not ticked but
@@ -57,7 +77,9 @@ type PrepDay struct {
 	Windows []PrepWindow `json:"windows"`
 	Told    bool         `json:"told"` // the centre has said when hands are free
 	Hands   int          `json:"hands"`
-	Slots   []PrepSlot   `json:"slots"`
+	// Rooms are those that are prepared for by hands of their own.
+	Rooms []PrepRoom `json:"rooms"`
+	Slots []PrepSlot `json:"slots"`
 	// Waiting is what was begun before the day and waits on it.
 	Waiting []PrepSlot `json:"waiting"`
 	// NotReady are set-ups that do not go in as they stand: nothing is prepared for them.
@@ -74,6 +96,13 @@ type PrepDay struct {
 	After []PrepSlot `json:"after"`
 }
 
+// PrepRoom is a room whose own adults prepare for it, so many at once, in their own times.
+type PrepRoom struct {
+	Room    string       `json:"room"`
+	Windows []PrepWindow `json:"windows"`
+	Hands   int          `json:"hands"`
+}
+
 // PrepLate is a set-up that cannot be ready in time as it is planned.
 type PrepLate struct {
 	SetupID string `json:"setup_id"`
@@ -84,6 +113,10 @@ type PrepLate struct {
 	// Instead are mixes of its kind, all at hand, that go in for its room and can be ready in time, those
 	// of the fewest minutes first.
 	Instead []PrepInstead `json:"instead"`
+	// Smaller says how much less of it is ready in time, and OtherDay when it is on a later day, as much as
+	// was planned; each empty where that is late too.
+	Smaller  string `json:"smaller,omitzero"`
+	OtherDay string `json:"other_day,omitzero"`
 }
 
 // PrepInstead is a mix to make instead.
@@ -129,42 +162,55 @@ type PrepSetup struct {
 // (common practice).
 var usualPrep = []PrepWindow{{"07:00", "09:00"}, {"12:00", "14:00"}, {"16:00", "18:00"}}
 
-// minutes reads a window as minutes of the day.
-func (w PrepWindow) minutes() (from, to int, ok bool) {
+// free reads a window as minutes of the day.
+func (w PrepWindow) free() (f room.Free, ok bool) {
 	read := func(text string) (int, bool) {
 		t, err := clock.ParseWall("2026-01-01T" + text)
 		return t.Fields().Hour()*60 + t.Fields().Minute(), err == nil
 	}
 	from, okFrom := read(w.From)
 	to, okTo := read(w.To)
-	return from, to, okFrom && okTo && from < to
+	return room.Free{From: from, To: to}, okFrom && okTo && from < to
 }
 
-// prepWindows reads when hands are free, in order and apart.
-func prepWindows(all []PrepWindow) *Fault {
+// readFree reads when hands are free, in order and apart.
+func readFree(all []PrepWindow) (free []room.Free, fault *Fault) {
 	last := -1
 	for i, w := range all {
-		from, to, ok := w.minutes()
+		f, ok := w.free()
 		if !ok {
-			return Bad(fmt.Sprintf("/prep/%d", i), "Hands are free from one time to a later one, such as 07:00 to 09:00.")
+			return nil, Bad(fmt.Sprintf("/prep/%d", i), "Hands are free from one time to a later one, such as 07:00 to 09:00.")
 		}
-		if from < last {
-			return Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")
+		if f.From < last {
+			return nil, Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")
 		}
-		last = to
+		free, last = append(free, f), f.To
+	}
+	return free, nil
+}
+
+// readHands reads how many adults prepare at once; 0 where nobody has said.
+func readHands(n int) *Fault {
+	if n < 0 || n > maxPrepHands {
+		return Bad("/prep_hands", "Between 1 and %d adults prepare at once.", maxPrepHands)
 	}
 	return nil
 }
 
-// Prep returns when hands are free, in minutes of the day; told is false where nobody has said.
-func (s Settings) Prep() (windows []PrepWindow, minutes [][2]int, told bool) {
-	windows = s.PrepWindows
-	if told = len(windows) > 0; !told {
-		windows = usualPrep
+// WriteFree writes when hands are free; nil for no time.
+func WriteFree(free []room.Free) (all []PrepWindow) {
+	for _, f := range free {
+		at := func(m int) string { return fmt.Sprintf("%02d:%02d", m/60, m%60) }
+		all = append(all, PrepWindow{at(f.From), at(f.To)})
 	}
-	for _, w := range windows {
-		from, to, _ := w.minutes() // they have been read
-		minutes = append(minutes, [2]int{from, to})
+	return all
+}
+
+// Prep returns when hands are free; told is false where nobody has said.
+func (s Settings) Prep() (free []room.Free, told bool) {
+	if free = s.Free; len(free) > 0 {
+		return free, true
 	}
-	return windows, minutes, told
+	free, _ = readFree(usualPrep) // it reads
+	return free, false
 }

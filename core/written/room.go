@@ -14,8 +14,12 @@ type Room struct {
 	// Customs are what families here keep from: a note, never a verdict.
 	Customs []string `json:"customs,omitzero" max:"5" each:"20"`
 	// Strikes are lines of the centre's routine that are not done here.
-	Strikes  []string `json:"strikes,omitzero" max:"7" each:"10"`
-	Children []Child  `json:"children" max:"60"`
+	Strikes []string `json:"strikes,omitzero" max:"7" each:"10"`
+	// Prep is when hands of the room are free to prepare for it, and PrepHands how many adults of it then
+	// are; where both are left out it is prepared for with everybody else.
+	Prep      []PrepWindow `json:"prep,omitzero" max:"6"`
+	PrepHands int          `json:"prep_hands,omitzero"`
+	Children  []Child      `json:"children" max:"60"`
 }
 
 // OwnMeasure is what a vessel, or a hand, held when it was filled level and weighed once.

@@ -59,6 +59,13 @@ func (r Room) Roster() (room.Roster, *Fault) {
 	if out.Strikes, f = routine("/strikes", r.Strikes); f != nil {
 		return out, f
 	}
+	if out.Free, f = readFree(r.Prep); f != nil {
+		return out, f
+	}
+	if f = readHands(r.PrepHands); f != nil {
+		return out, f
+	}
+	out.Hands = r.PrepHands
 	seen := make(map[string]bool, len(r.Children))
 	for i, c := range r.Children {
 		at := fmt.Sprintf("/children/%d", i)
@@ -268,6 +275,7 @@ func WriteRoom(r room.Roster) Room {
 		out.OwnMeasures = append(out.OwnMeasures, OwnMeasure{o.Label(), o.With, o.Content.Grams(), o.Scoops})
 	}
 	out.Strikes = writeRoutine(r.Strikes)
+	out.Prep, out.PrepHands = WriteFree(r.Free), r.Hands
 	for i, p := range r.Children {
 		out.Children[i] = writeChild(p)
 	}

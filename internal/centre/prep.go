@@ -2,6 +2,7 @@ package centre
 
 import (
 	"context"
+	"slices"
 	"strings"
 	"time"
 
@@ -55,8 +56,9 @@ func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 	return d.PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
 }
 
-// toPrepare returns what is prepared: the plans of the day and those to come, with what is done of them.
-func (h *House) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, []desk.Coming, []desk.PrepTick, error) {
+// toPrepare returns what is prepared: the plans of the day and those to come, others that are named, and
+// what is done of them.
+func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming, []desk.PrepTick, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, nil, nil, err
@@ -64,6 +66,11 @@ func (h *House) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, []
 	plans, err := h.coming(ctx, s, clock.At(h.Now(s).Day(), 0, 0))
 	if err != nil {
 		return nil, nil, nil, err
+	}
+	for _, o := range others {
+		if !slices.ContainsFunc(plans, func(p desk.Coming) bool { return p.ID == o.ID }) {
+			plans = append(plans, o)
+		}
 	}
 	ticks, err := h.prepTicks(ctx, s, plans...)
 	return d, plans, ticks, err
@@ -107,16 +114,12 @@ func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepT
 	if err != nil {
 		return err
 	}
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return err
-	}
 	plan := desk.Coming{ID: stored.ID, Setup: stored.Setup}
-	ticks, err := h.prepTicks(ctx, s, plan)
+	d, plans, ticks, err := h.toPrepare(ctx, s, plan)
 	if err != nil {
 		return err
 	}
-	if err := d.CheckPrepTick(plan, ticks, in); err != nil {
+	if err := d.CheckPrepTick(plan, plans, ticks, h.Now(s), in); err != nil {
 		return err
 	}
 	if !in.Done {

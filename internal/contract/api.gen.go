@@ -482,14 +482,23 @@ type PrepLate = written.PrepLate
 // PrepOpening A set-up that opens.
 type PrepOpening = written.PrepOpening
 
+// PrepRoom A room whose own adults prepare for it, so many at once, in their own times.
+type PrepRoom = written.PrepRoom
+
 // PrepSetup When one set-up is prepared among all that are.
 type PrepSetup = written.PrepSetup
+
+// PrepShare What a set-up has of a batch.
+type PrepShare = written.PrepShare
 
 // PrepSlot When one step is done: by hand, and how long it then needs by itself.
 type PrepSlot = written.PrepSlot
 
 // PrepTickInput defines model for PrepTickInput.
 type PrepTickInput = written.PrepTickInput
+
+// PrepTogether One batch that is made for several set-ups, with what goes into it.
+type PrepTogether = written.PrepTogether
 
 // PrepWeek What is prepared in the days to come, a line a day.
 type PrepWeek = written.PrepWeek

@@ -174,6 +174,7 @@ export const limits = {
     "drawer": 16,
     "name": 60,
     "own_measures": 6,
+    "prep": 6,
     "strikes": 7
   },
   "RoomBody": {
@@ -182,6 +183,7 @@ export const limits = {
     "drawer": 16,
     "name": 60,
     "own_measures": 6,
+    "prep": 6,
     "strikes": 7
   },
   "RoomDay": {
@@ -193,6 +195,7 @@ export const limits = {
     "drawer": 16,
     "name": 60,
     "own_measures": 6,
+    "prep": 6,
     "strikes": 7
   },
   "SeenInput": {

@@ -1263,6 +1263,10 @@ export interface components {
             customs?: components["schemas"]["Custom"][];
             /** @description Lines of the centre's routine that are not done here. */
             strikes?: components["schemas"]["Habit"][];
+            /** @description When hands of the room are free to prepare for it, in order; with everybody else when left out. */
+            prep?: components["schemas"]["PrepWindow"][];
+            /** @description How many adults of the room then prepare at once; one when left out. */
+            prep_hands?: number;
             children: components["schemas"]["ChildInput"][];
         };
         /** @description What a vessel, or a hand, held when it was filled level and weighed once. */
@@ -2893,6 +2897,30 @@ export interface components {
              * @description What was measured, in deg C.
              */
             measured_c?: number;
+            /** @description The earliest that it may be over: what it makes does not stand for longer. */
+            not_before?: string;
+            together?: components["schemas"]["PrepTogether"];
+        };
+        /** @description One batch that is made for several set-ups, with what goes into it. */
+        PrepTogether: {
+            /** Format: double */
+            made_g: number;
+            for: components["schemas"]["PrepShare"][];
+            amounts: components["schemas"]["Amount"][];
+        };
+        /** @description What a set-up has of a batch. */
+        PrepShare: {
+            setup_id: string;
+            setup: string;
+            room: string;
+            /** Format: double */
+            grams: number;
+        };
+        /** @description A room whose own adults prepare for it, so many at once, in their own times. */
+        PrepRoom: {
+            room: string;
+            windows: components["schemas"]["PrepWindow"][];
+            hands: number;
         };
         PrepTickInput: {
             step_id: string;
@@ -2943,6 +2971,10 @@ export interface components {
             ready_at: string;
             /** @description Mixes of its kind, all at hand, that can be ready in time. */
             instead: components["schemas"]["PrepInstead"][];
+            /** @description How much less of it is ready in time. */
+            smaller?: string;
+            /** @description When it can be ready on a later day. */
+            other_day?: string;
         };
         /** @description A mix to make instead. */
         PrepInstead: {
@@ -2973,6 +3005,8 @@ export interface components {
             /** @description The centre has said when hands are free. */
             told: boolean;
             hands: number;
+            /** @description Those that are prepared for by hands of their own. */
+            rooms: components["schemas"]["PrepRoom"][];
             slots: components["schemas"]["PrepSlot"][];
             /** @description What was begun before the day and waits on it. */
             waiting: components["schemas"]["PrepSlot"][];

@@ -1,0 +1,157 @@
+package desk
+
+import (
+	"cmp"
+	"fmt"
+	"hash/fnv"
+	"slices"
+	"strings"
+
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/say"
+	"emblo/core/written"
+)
+
+// due is a coming plan that is prepared for: what it came to, and at what minute it opens.
+type due struct {
+	of    *Coming
+	r     reckoned
+	room  *Room
+	opens int
+}
+
+// spot is a place of one of the plans that are prepared for.
+type spot struct{ due, place int }
+
+// together is one batch for the mixes of several set-ups: the first of its spots makes it.
+type together struct {
+	plan.Together
+	spots []spot
+	mark  string // tells its steps from those of a batch for one
+}
+
+func (w *together) makes(s spot) bool { return w.spots[0] == s }
+
+// shares finds which mixes are made in one batch, by spot: those of the same recipe and colours that keep
+// from one opening to the next and go in for each of the rooms. What was begun for one stays for one.
+func (d *Desk) shares(dues []due, ticks []PrepTick) map[spot]*together {
+	all := map[spot]*together{}
+	for i := range dues {
+		for place := range dues[i].r.Places {
+			first := spot{i, place}
+			m := dues[i].r.Places[place].Mix
+			if m == nil || all[first] != nil || ticked(ticks, dues[i].asideID(place)) {
+				continue
+			}
+			w := &together{spots: []spot{first}}
+			var others []*plan.MixAnswer
+			for j := i + 1; j < len(dues); j++ {
+				for other := range dues[j].r.Places {
+					o := dues[j].r.Places[other].Mix
+					if at := (spot{j, other}); o != nil && all[at] == nil && d.shared(&dues[i], &dues[j], m, o) {
+						w.spots, others = append(w.spots, at), append(others, o)
+						break // one place of a set-up, so that each portion is set aside once
+					}
+				}
+			}
+			var err error
+			if len(others) == 0 {
+				continue
+			}
+			if w.Together, err = m.MadeWith(others, dues[i].room.measures); err != nil {
+				continue // it is too much for one batch
+			}
+			for _, s := range w.spots[1:] {
+				w.mark += dues[s.due].of.ID
+			}
+			if begun(ticks, &dues[i], place, w) {
+				continue
+			}
+			for _, s := range w.spots {
+				all[s] = w
+			}
+		}
+	}
+	return all
+}
+
+// shared reports whether the mix of one set-up is enough of what another one needs that opens later.
+func (d *Desk) shared(a, b *due, m, o *plan.MixAnswer) bool {
+	k := m.Recipe.Keeping()
+	days := b.r.opening.At.Day().Sub(a.r.opening.At.Day())
+	switch {
+	case m.Recipe.ID != o.Recipe.ID || m.Colours != o.Colours:
+		return false
+	case k.Group || k.Out || m.Recipe.Play().Stands > 0:
+		return false // each group has its own, made for it
+	case a.room.Roster.Illness || b.room.Roster.Illness:
+		return false
+	case days == 0:
+		return true
+	}
+	// It may be made on the day before it is first played with.
+	return days < shareDays && days+1 <= k.Days && !d.Settings.Policy.SameDayMixes
+}
+
+// shareDays is within how many days set-ups open that have one batch: a week, so that nobody cooks for a
+// month at once (common practice).
+const shareDays = 7
+
+// asideID names the step that sets the portion of a place aside from a batch that is made for another one.
+// It does not say for which: that may be over by then.
+func (d *due) asideID(place int) string {
+	h := fnv.New32a()
+	fmt.Fprint(h, d.r.Places[place].Mix.Recipe.ID)
+	return fmt.Sprintf("%s/made-%d/aside-%08x", d.of.ID, place, h.Sum32())
+}
+
+func ticked(ticks []PrepTick, step string) bool {
+	return slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == step })
+}
+
+// begun reports whether the mix of a place was begun for its set-up alone.
+func begun(ticks []PrepTick, d *due, place int, w *together) bool {
+	made := fmt.Sprintf("%s/made-%d/", d.of.ID, place)
+	own := func(t PrepTick) bool { return strings.HasPrefix(t.Step, made) }
+	if !slices.ContainsFunc(ticks, own) {
+		return false
+	}
+	var shared jobs
+	shared.chain(d, madeName(place), w.Steps, nil, w.mark)
+	return !slices.ContainsFunc(shared, func(j job) bool { return ticked(ticks, j.ID) })
+}
+
+// aside is what sets the portion of a place aside, closed, from a batch that is made by then, before it is
+// played with at a minute.
+func (d *due) aside(place int, after []string, until int) job {
+	m := d.r.Places[place].Mix
+	text := say.F("Set aside {mass} of {recipe} for {room}, closed airtight", m.Batch.Need, m.Recipe.Within(), say.Copied(d.room.Name()))
+	if m.Recipe.Keeping().Chilled {
+		text = say.F("Set aside {mass} of {recipe} for {room}, closed, in the fridge", m.Batch.Need, m.Recipe.Within(), say.Copied(d.room.Name()))
+	}
+	j := d.job(recipe.Step{Text: text, Minutes: asideMinutes})
+	j.ID, j.After, j.Until = d.asideID(place), after, until
+	return j
+}
+
+// asideMinutes is how long a portion takes to be weighed out and closed (common practice).
+const asideMinutes = 3
+
+// writeTogether writes what one batch is made of and for whom.
+func (d *Desk) writeTogether(w *together, dues []due) *written.PrepTogether {
+	out := &written.PrepTogether{MadeG: w.Batch.Made.Grams()}
+	for _, s := range w.spots {
+		of := &dues[s.due]
+		out.For = append(out.For, written.PrepShare{SetupID: of.of.ID, Setup: of.of.Name, Room: of.room.Name(), Grams: of.r.Places[s.place].Mix.Batch.Need.Grams()})
+	}
+	for _, a := range w.Batch.Amounts {
+		out.Amounts = append(out.Amounts, d.Pen.Amount(a))
+	}
+	return out
+}
+
+// inOrder sorts what is prepared for by when it opens.
+func inOrder(dues []due) {
+	slices.SortStableFunc(dues, func(a, b due) int { return cmp.Or(cmp.Compare(a.opens, b.opens), cmp.Compare(a.of.ID, b.of.ID)) })
+}
