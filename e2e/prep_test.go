@@ -136,11 +136,13 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 		screen.See(shake, "then by itself: Spread thin to dry", sticks)
 	}
 	other.Offline(true)
+	cut := time.Now()
 	p.Click("checkbox", "Done: "+shake)
 	p.Gone(shake)
 	other.Click("checkbox", "Done: "+sticks)
 	other.See("kept here until the line is back", shake)
-	time.Sleep(2 * time.Second) // the line is away for a while
+	time.Sleep(time.Until(cut.Add(time.Minute)))
+	other.See("kept here until the line is back", shake)
 	other.Offline(false)
 	other.Gone(shake)
 	other.Gone("kept here until the line is back")
@@ -151,6 +153,12 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 		screen.See("Waiting by itself", "Spread thin to dry", "ready in ", "Freeze through", "by Tansy Quill", weigh)
 		screen.Accessible()
 	}
+	p.Click("button", "Sound when ready")
+	assert.Positive(t, other.Tones(func() {
+		other.Click("button", "Sound when ready")
+		other.Later(48 * time.Hour) // as after a sleep: it is over by now
+		other.See("ready for ")
+	}))
 	app.Kill()
 	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
 	p.Click("checkbox", "Done: "+weigh) // taken back, on the page that was open all along

@@ -29,7 +29,7 @@ func (p *planner) place(order []int) *placed {
 func (p *planner) slot(out *placed, i int) Slot {
 	s := &p.steps[i]
 	slot := Slot{Step: *s, Why: ByDeadline, Holds: s.Until}
-	end, from := s.Until-s.Waits, p.earliest(i)
+	end, from := s.Until-s.Waits, p.earliest[i]
 	for _, j := range p.after[i] {
 		if next := out.slots[j]; next.Start-s.Waits < end {
 			end, slot.Why, slot.With = next.Start-s.Waits, ByNext, next.Step.ID
@@ -61,7 +61,7 @@ func (p *planner) slot(out *placed, i int) Slot {
 // than too late, and too late rather than not at all.
 func (p *planner) late(out *placed, i int, slot Slot) Slot {
 	s := &p.steps[i]
-	end, from := s.Until-s.Waits, p.earliest(i)
+	end, from := s.Until-s.Waits, p.earliest[i]
 	for _, j := range p.after[i] {
 		end = min(end, out.slots[j].Start-s.Waits)
 	}
@@ -77,23 +77,6 @@ func (p *planner) late(out *placed, i int, slot Slot) Slot {
 	slot.Late = max(0, slot.End+s.Waits-min(s.Until, slot.Holds))
 	slot.Outside = !p.within(&slot.Step, slot.Start, slot.End)
 	return slot
-}
-
-// earliest returns when a step can begin at all: now, when what has been done before it is over, or as
-// long before it is needed as it stands.
-func (p *planner) earliest(i int) int {
-	from := p.day.Now
-	if s := &p.steps[i]; s.Fresh > 0 {
-		from = max(from, s.Until-s.Fresh-s.Waits-s.Minutes)
-	}
-	for _, id := range p.steps[i].After {
-		for j := range p.steps {
-			if s := &p.steps[j]; s.ID == id && s.Done {
-				from = max(from, s.DoneAt+s.Waits)
-			}
-		}
-	}
-	return from
 }
 
 // inWindow returns the latest end of a step by hand that is over by then inside one window of who does

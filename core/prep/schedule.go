@@ -92,7 +92,9 @@ type planner struct {
 	steps []Step
 	day   Day
 	after [][]int // steps that come right after each
-	best  *placed
+	// earliest is when each can begin at all.
+	earliest []int
+	best     *placed
 }
 
 // placed is a schedule in the making.
@@ -105,7 +107,9 @@ type placed struct {
 
 func newPlanner(steps []Step, day Day) *planner {
 	sorted := slices.SortedFunc(slices.Values(steps), func(a, b Step) int { return cmp.Compare(a.ID, b.ID) })
-	return &planner{steps: sorted, day: day, after: following(sorted)}
+	p := &planner{steps: sorted, day: day, after: following(sorted)}
+	p.earliest = p.begins()
+	return p
 }
 
 func (p *placed) schedule(exact bool, bound int) Schedule {
@@ -189,6 +193,40 @@ func (p *planner) latest() []int {
 		visit(i)
 	}
 	return need
+}
+
+// begins returns when each step can begin at all: now, when all that comes before it can be over, or as
+// long before it is needed as it stands.
+func (p *planner) begins() []int {
+	from := make([]int, len(p.steps))
+	known := make([]bool, len(p.steps))
+	at := make(map[string]int, len(p.steps))
+	for i, s := range p.steps {
+		at[s.ID] = i
+	}
+	var visit func(i int) int
+	visit = func(i int) int {
+		if known[i] {
+			return from[i]
+		}
+		s := &p.steps[i]
+		if from[i], known[i] = p.day.Now, true; s.Fresh > 0 {
+			from[i] = max(from[i], s.Until-s.Fresh-s.Waits-s.Minutes)
+		}
+		for _, id := range s.After {
+			before := &p.steps[at[id]]
+			over := before.DoneAt + before.Waits
+			if !before.Done {
+				over = visit(at[id]) + before.Minutes + before.Waits
+			}
+			from[i] = max(from[i], over)
+		}
+		return from[i]
+	}
+	for i := range p.steps {
+		visit(i)
+	}
+	return from
 }
 
 // bound returns by how much a schedule may be better than the best that was found.

@@ -3,6 +3,7 @@ package harness
 import (
 	"fmt"
 	"strings"
+	"time"
 
 	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/chromedp"
@@ -34,4 +35,18 @@ func (p *Person) Offline(cut bool) {
 	_, err = chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{
 		MatchedNetworkConditions: []*network.Conditions{{Offline: cut, DownloadThroughput: -1, UploadThroughput: -1}}})
 	require.NoError(p.t, err)
+}
+
+// Later lets the clock of the open page jump ahead, as it does when a device wakes.
+func (p *Person) Later(by time.Duration) {
+	p.t.Helper()
+	p.js(fmt.Sprintf(`{ const now = Date.now; Date.now = () => now() + %d }`, by.Milliseconds()))
+}
+
+// Tones does something and returns how many tones the page began meanwhile.
+func (p *Person) Tones(do func()) int {
+	p.t.Helper()
+	p.js(`{ window.tones = 0; const make = AudioContext.prototype.createOscillator; AudioContext.prototype.createOscillator = function () { window.tones++; return make.call(this) } }`)
+	do()
+	return evaluate[int](p, `window.tones`)
 }

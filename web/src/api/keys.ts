@@ -13,7 +13,7 @@ const outdates = {
   setup: ['setups', 'today', 'cupboard', 'shopping', 'prep'],
   thing: ['shelf', 'book', ...judged],
   recipe: ['recipe', 'book', 'shelf', ...judged],
-  cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today'],
+  cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today', 'prep'],
   tick: ['shopping'],
   seen: ['today'],
   prep: ['prep'],

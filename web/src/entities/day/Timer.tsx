@@ -1,10 +1,18 @@
+import { useEffect, useRef } from 'react'
 import type { Schemas } from '../../api/client'
 import { duration } from '../../ui/format'
+import { ring } from '../../ui/tone'
 import { leftUntil, useBeat, type Slot } from './prep'
 
-/** How long a wait still takes: from when it was noted that it began, whichever device looks. */
-export function Timer({ slot: s, plan, asked }: { slot: Slot; plan: Schemas['PrepDay']; asked: number }) {
+/** How long a wait still takes: from when it was noted that it began, whichever device looks. It sounds when it is over, where that is asked for. */
+export function Timer({ slot: s, plan, asked, sounds }: { slot: Slot; plan: Schemas['PrepDay']; asked: number; sounds?: boolean }) {
   const at = useBeat()
+  const over = s.done === true && leftUntil(s.wait_until ?? s.ends, plan.now, asked, at) <= 0
+  const was = useRef(over)
+  useEffect(() => {
+    if (over && !was.current && sounds) ring()
+    was.current = over
+  }, [over, sounds])
   if (!s.done) return <span className="soft">nobody has ticked that it was begun</span>
   const left = leftUntil(s.wait_until ?? s.ends, plan.now, asked, at)
   return (

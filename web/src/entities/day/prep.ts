@@ -43,6 +43,9 @@ const beatMs = 5000
 /** How many minutes are left at a moment until a time of the centre's wall clock; below 0 when it is over. What the wall showed at `asked` on this device is `now`. */
 export const leftUntil = (wall: string, now: string, asked: number, at: number) => Math.ceil((Date.parse(`${wall}Z`) - Date.parse(`${now}Z`) - (at - asked)) / minuteMs)
 
+/** The times in which hands are free for a set-up of a room. */
+export const freeFor = (plan: Schemas['PrepDay'], room: string): Schemas['PrepWindow'][] => plan.rooms.find((r) => r.room === room)?.windows ?? plan.windows
+
 /** The time on this device, again and again: right after a sleep too, as it is read and not counted. */
 export function useBeat(): number {
   const [at, setAt] = useState(() => Date.now())
@@ -57,10 +60,11 @@ export function useBeat(): number {
 export const waitingNow = (plan: Schemas['PrepDay']): Slot[] => [...plan.waiting, ...plan.slots.filter((s) => s.done && s.wait_until !== undefined)]
 
 /** When hands are free on a day and whether all is in time, in two sentences. */
-export function handsInShort({ slots, windows, told, hands }: Schemas['PrepDay']): string {
+export function handsInShort({ slots, windows, told, hands, rooms }: Schemas['PrepDay']): string {
   const late = slots.filter((s) => s.pressed).length
-  const free = windows.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
-  return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free}${told ? '' : ' as nobody has said otherwise'}. ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
+  const free = (all: Schemas['PrepWindow'][]) => all.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
+  const own = rooms.map((r) => ` For ${r.room}, ${r.hands === 1 ? 'one of its own' : `${r.hands} of its own`}, ${free(r.windows)}.`).join('')
+  return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free(windows)}${told ? '' : ' as nobody has said otherwise'}.${own} ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
 }
 
 /** The day after or before another, such as 2026-11-28. */

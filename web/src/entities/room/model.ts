@@ -11,7 +11,7 @@ export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', m
 export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', drawer: [], nut_free: false, illness: false, pet: false, children: [newChild()] })
 
 /** The part of a room that is edited. */
-export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs, strikes, own_measures, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, own_measures: own_measures ?? [], nut_free, illness, pet, customs: customs ?? [], strikes: strikes ?? [], children })
+export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs, strikes, prep, prep_hands, own_measures, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, own_measures: own_measures ?? [], nut_free, illness, pet, customs: customs ?? [], strikes: strikes ?? [], prep: prep ?? [], prep_hands, children })
 
 /** What the room asks of everything that goes in, in a few words. */
 export function asks(room: Room): string[] {

@@ -1,4 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link, useSearchParams } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
@@ -7,8 +8,10 @@ import { Timer } from '../../entities/day/Timer'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
-import { atTime, day as dayOf, dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
+import { atTime, day as dayOf, dayAndTime, duration, grams, timeOfDay, wholeDay } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
+import { Scoops } from '../../ui/Scoops'
+import { wakeTone } from '../../ui/tone'
 import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Follow } from './Follow'
@@ -95,7 +98,9 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
             .{' '}
           </>
         )}
-        {l.instead.length > 0 ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>.
+        {l.smaller && `${l.smaller} `}
+        {l.instead.length > 0 || l.smaller ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
+        {l.other_day ? `: all of it can be ready ${dayAndTime(l.other_day)}.` : '.'}
       </p>
     </section>
   )
@@ -146,10 +151,23 @@ function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
 /** What waits by itself, with the time that is left: from when it was noted, whichever device looks. */
 function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
   const all = waitingNow(plan)
+  const [sounds, setSounds] = useState(false)
   if (all.length === 0) return null
   return (
     <section aria-label="Waiting by itself">
-      <h2>Waiting by itself</h2>
+      <div className="waiting-head">
+        <h2>Waiting by itself</h2>
+        <Button
+          variant="outline-primary"
+          aria-pressed={sounds}
+          onClick={() => {
+            wakeTone()
+            setSounds(!sounds)
+          }}
+        >
+          {sounds ? 'Sounds when ready' : 'Sound when ready'}
+        </Button>
+      </div>
       <ol className="prep-steps">
         {all.map((s) => {
           const until = s.wait_until ?? s.ends
@@ -161,7 +179,7 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
               </strong>
               <div>
                 <b>{s.wait_text ?? s.text}</b>
-                <Timer slot={s} plan={plan} asked={asked} />
+                <Timer slot={s} plan={plan} asked={asked} sounds={sounds} />
                 <span className="soft">
                   {s.setup} for {s.room}, {s.done ? 'since' : 'from'} {dayAndTime(s.ends)}
                 </span>
@@ -189,6 +207,8 @@ function Step({ slot: s }: { slot: Slot }) {
             then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}
           </span>
         )}
+        {s.not_before && <span className="soft">it does not stand for long: over no sooner than {timeOfDay(s.not_before)}</span>}
+        {s.together && <Together batch={s.together} />}
         {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late</span>}
         {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
         {s.outside && <span className="short">outside the times in which hands are free</span>}
@@ -203,6 +223,25 @@ function Step({ slot: s }: { slot: Slot }) {
       </div>
       <TickStep slot={s} />
     </li>
+  )
+}
+
+/** One batch for several set-ups, with what goes into it. */
+function Together({ batch: b }: { batch: Schemas['PrepTogether'] }) {
+  return (
+    <div className="together">
+      <b>
+        One batch of {grams(b.made_g)} for {b.for.length === 2 ? 'two' : b.for.length} set-ups
+      </b>
+      <span>{b.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}</span>
+      <ul>
+        {b.amounts.map((a) => (
+          <li key={a.item_id}>
+            {a.name} <b className="figure">{grams(a.exact_g)}</b> <Scoops scoops={a.scoops} />
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }
 
@@ -225,7 +264,7 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
       </div>
       <div className="minutes">
         <span>begun sooner than needed</span>
-        <strong className="figure">{plan.exact ? 'nothing that could begin later' : `${duration(plan.bound_minutes ?? 0)} in all, at most`}</strong>
+        <strong className="figure">{plan.exact || !plan.bound_minutes ? 'nothing that could begin later' : `${duration(plan.bound_minutes)} in all, at most`}</strong>
       </div>
     </footer>
   )

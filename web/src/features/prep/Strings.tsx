@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { hourOn, type Slot } from '../../entities/day/prep'
+import { freeFor, hourOn, type Slot } from '../../entities/day/prep'
 import { dayAndTime, timeOfDay } from '../../ui/format'
 
 const [width, left, right, head, row] = [1100, 210, 1080, 44, 46]
@@ -18,9 +18,18 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
   const now = plan.now.slice(0, 10) === plan.day ? x(hour(plan.now)) : undefined
   return (
     <svg className="strings" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label}>
-      {plan.windows.map((w) => (
-        <rect key={w.from} className="free" x={x(hour(`${plan.day}T${w.from}`))} y={head - 12} width={x(hour(`${plan.day}T${w.to}`)) - x(hour(`${plan.day}T${w.from}`))} height={height - head + 8} />
-      ))}
+      {setups.flatMap((s, i) =>
+        freeFor(plan, s.room).map((w) => (
+          <rect
+            key={`${s.setup_id}${w.from}`}
+            className="free"
+            x={x(hour(`${plan.day}T${w.from}`))}
+            y={i === 0 ? head - 12 : head + i * row}
+            width={x(hour(`${plan.day}T${w.to}`)) - x(hour(`${plan.day}T${w.from}`))}
+            height={i === 0 ? row + 12 : row}
+          />
+        )),
+      )}
       {Array.from({ length: to - from + 1 }, (_, i) => from + i).map((h) => (
         <g key={h}>
           <path className="tick" d={`M${x(h)} ${head - 12} V${height - 4}`} />

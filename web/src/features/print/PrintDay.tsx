@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router'
 import { handsInShort, type Slot } from '../../entities/day/prep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
-import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
+import { dayAndTime, duration, grams, timeOfDay, wholeDay } from '../../ui/format'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 
@@ -99,6 +99,12 @@ function Line({ slot: s }: { slot: Slot }) {
         {s.measured_c !== undefined && <b>measured {s.measured_c} °C</b>}
         {s.asks && !s.done && <b>The probe reads ______ °C: {s.asks}.</b>}
         <small>{how}</small>
+        {s.together && (
+          <small>
+            One batch of {grams(s.together.made_g)}: {s.together.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}. In it: {s.together.amounts.map((a) => `${a.name} ${grams(a.exact_g)}`).join(', ')}.
+          </small>
+        )}
+        {s.not_before && <small>does not stand for long: over no sooner than {timeOfDay(s.not_before)}</small>}
         {s.wait_minutes !== undefined && (
           <small>
             then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}

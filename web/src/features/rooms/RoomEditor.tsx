@@ -8,6 +8,7 @@ import { api, ask, type ChildInput, type Room, type RoomInput } from '../../api/
 import { limits, vocabulary } from '../../api/limits.gen'
 import { centreQuery, routineQuery } from '../../entities/centre/queries'
 import { bookQuery } from '../../entities/recipe/queries'
+import { PrepTimes } from '../../entities/day/PrepTimes'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { useRecord } from '../../forms/record'
@@ -20,6 +21,13 @@ import { ClassPaste } from './ClassPaste'
 import { OwnMeasures } from './OwnMeasures'
 import { flip, inputOf, newChild, newRoom } from '../../entities/room/model'
 import { removeRoom } from '../../entities/room/removal'
+
+/** Who prepares for a room, in short. */
+function handsOf({ prep, prep_hands }: RoomInput): string {
+  if (!prep?.length && !prep_hands) return 'Prepared for with everybody else, when hands are free'
+  const when = prep?.length ? prep.map((w) => `${w.from} to ${w.to}`).join(', ') : 'when hands are free'
+  return `Prepared for by ${prep_hands && prep_hands > 1 ? `${prep_hands} adults` : 'one adult'} of its own, ${when}`
+}
 
 export function RoomEditor() {
   const { id } = useParams()
@@ -142,6 +150,17 @@ function Editor({ room }: { room?: Room }) {
             </fieldset>
           </details>
         )}
+        <details className="routine" open={draft.prep?.some((_, i) => record.wrongWithin(`prep.${i}`) ?? wrong(`prep.${i}`)) || undefined}>
+          <summary>{handsOf(draft)}</summary>
+          <fieldset disabled={readOnly}>
+            <legend className="soft">What this room plays with is then prepared by its own adults in its own times, beside what everybody else prepares. The stove and the shelves are shared.</legend>
+            <PrepTimes windows={draft.prep ?? []} wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? wrong(`prep.${i}`)} onChange={(prep) => change({ prep })} />
+            <div className="field">
+              <span className="form-label" aria-hidden="true">Adults of this room who prepare</span>
+              <Stepper label="Adults of this room who prepare" value={draft.prep_hands ?? 0} min={0} max={10} disabled={readOnly} onChange={(n) => change({ prep_hands: n || undefined })} />
+            </div>
+          </fieldset>
+        </details>
         <fieldset disabled={readOnly} className="drawer">
           <legend>In the drawer: amounts come in these alone</legend>
           <div className="chips">

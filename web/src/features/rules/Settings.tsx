@@ -12,7 +12,7 @@ import { centrePages } from '../../entities/centre/pages'
 import { Tabs } from '../../ui/Tabs'
 import { Failure, Waiting } from '../../ui/States'
 import { OwnVessels } from './OwnVessels'
-import { PrepTimes } from './PrepTimes'
+import { PrepTimes } from '../../entities/day/PrepTimes'
 import { schools, withMinimum, type School } from './schools'
 
 type Centre = Schemas['Centre']
