@@ -5,10 +5,14 @@ import (
 	"emblo/core/say"
 )
 
-// Limits on what a mix has been through (conventions).
+// Limits on what a mix has been through (conventions): how often it was used, and for how many days it
+// was kept.
 const (
-	mostUses      = 5
-	mostKeptDays  = 14
+	MostUses     = 5
+	MostKeptDays = 14
+)
+
+const (
 	petSaltyShare = 0.02 // dough that can harm a pet; signs at about 2 g salt per kg of animal
 )
 
@@ -40,7 +44,7 @@ var roomRules = []Rule{
 			once := q.mouths || ill || f.Form == material.SoftFood || f.Form == material.Liquid
 			sameDay := f.Form == material.SoftFood || f.Form == material.Liquid || q.group.policy.SameDayMixes && q.has(material.NotFood)
 			switch {
-			case !dry && (uses >= mostUses || once && uses >= 1), !dry && (days > mostKeptDays || sameDay && days >= 1), dry && ill && uses >= 1:
+			case !dry && (uses >= MostUses || once && uses >= 1), !dry && (days > MostKeptDays || sameDay && days >= 1), dry && ill && uses >= 1:
 				return objects(KeepOut)
 			case f.Uses.There() && !usesKnown && (!dry || ill), f.KeptDays.There() && !daysKnown && !dry:
 				return guess(KeepOut, factKept)
