@@ -102,6 +102,11 @@ type State struct {
 func Fold(m Made, events []Event) State {
 	s := State{Made: m, Room: m.Room, Left: m.Mass}
 	s.salt = s.facts(unit.Grams(1)).Salt
+	return s.Then(events)
+}
+
+// Then returns what a batch is after more events.
+func (s State) Then(events []Event) State {
 	for _, e := range events {
 		s = s.after(e)
 	}

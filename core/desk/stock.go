@@ -76,6 +76,8 @@ type Stock struct {
 	prices recipe.Prices                // by the first pack that has one
 	packs  map[string]stock.Pack        // the first size of each thing that has one
 	logs   map[string][]recipe.Addition // by recipe, latest day first
+	// batches are those that are not over.
+	batches []Batch
 }
 
 // Addition is something that was worked into a batch of a recipe.

@@ -198,7 +198,12 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 	for i, a := range rows.Log {
 		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: recipe.Addition{Batch: a.Day, Item: a.ItemID, Share: a.Share, Symptom: recipe.Symptom(a.Symptom)}}
 	}
-	return desk.NewStock(jars, log), rows.Revision, bytes + rowBytes*len(log), nil
+	batches := make([]desk.Batch, len(rows.Batches))
+	for i, r := range rows.Batches {
+		bytes += len(r.Doc) + rowBytes*len(r.Events)
+		batches[i] = batchOf(r)
+	}
+	return desk.NewStock(jars, log).WithBatches(batches), rows.Revision, bytes + rowBytes*len(log), nil
 }
 
 // rowBytes is about what a row weighs that is no document.

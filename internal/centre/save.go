@@ -47,7 +47,8 @@ var (
 	aThing  = kind{"thing", "/row/name"}
 	aRecipe = kind{"recipe", "/recipe/name"}
 	aJar    = kind{"jar", "/item_id"}
-	kinds   = map[store.Kind]kind{store.Rooms: aRoom, store.Setups: aSetup, store.Things: aThing, store.Recipes: aRecipe, store.Jars: aJar}
+	aBatch  = kind{"batch", "/name"}
+	kinds   = map[store.Kind]kind{store.Rooms: aRoom, store.Setups: aSetup, store.Things: aThing, store.Recipes: aRecipe, store.Jars: aJar, store.Batches: aBatch}
 )
 
 func (k kind) taken() *written.Fault {

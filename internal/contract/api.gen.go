@@ -81,6 +81,39 @@ func (e Allergen) Valid() bool {
 	}
 }
 
+// Defines values for Sign.
+const (
+	Colour    Sign = "colour"
+	Dirt      Sign = "dirt"
+	DriedEdge Sign = "dried-edge"
+	Insects   Sign = "insects"
+	Smell     Sign = "smell"
+	Spots     Sign = "spots"
+	Wet       Sign = "wet"
+)
+
+// Valid indicates whether the value is a known member of the Sign enum.
+func (e Sign) Valid() bool {
+	switch e {
+	case Colour:
+		return true
+	case Dirt:
+		return true
+	case DriedEdge:
+		return true
+	case Insects:
+		return true
+	case Smell:
+		return true
+	case Spots:
+		return true
+	case Wet:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SearchShelfParamsPart.
 const (
 	Filler     SearchShelfParamsPart = "filler"
@@ -152,6 +185,39 @@ type Base = written.Base
 
 // Basket Packs that cover what is short.
 type Basket = written.Basket
+
+// BatchEventInput Notes what happened to a batch.
+type BatchEventInput = written.BatchEventInput
+
+// BatchHistory What happened to a batch, in words.
+type BatchHistory = written.BatchHistory
+
+// BatchInput Makes a batch of a mix, or a tub of fillers.
+type BatchInput = written.BatchInput
+
+// BatchLabel The address of the page of a batch, with the outline of its QR code, in modules.
+type BatchLabel = written.BatchLabel
+
+// BatchLimit The last day on which a batch may be used, and why.
+type BatchLimit = written.BatchLimit
+
+// BatchLine An ingredient with what went in of it.
+type BatchLine = written.BatchLine
+
+// BatchList A page of the batches.
+type BatchList = written.BatchList
+
+// BatchPage All that is known of a batch.
+type BatchPage = written.BatchPage
+
+// BatchPart Something that is in a batch.
+type BatchPart = written.BatchPart
+
+// BatchRoom Whether a batch may go out in a room today.
+type BatchRoom = written.BatchRoom
+
+// BatchSummary A line of the list of batches.
+type BatchSummary = written.BatchSummary
 
 // BoardItem defines model for BoardItem.
 type BoardItem = written.BoardItem
@@ -718,6 +784,9 @@ type Shortage = written.Shortage
 // Shown defines model for Shown.
 type Shown = written.Shown
 
+// Sign What can be seen or smelt of a batch that is not right any more.
+type Sign string
+
 // SignIn defines model for SignIn.
 type SignIn = written.SignIn
 
@@ -784,6 +853,13 @@ type Welcome struct {
 
 // Id defines model for Id.
 type Id = string
+
+// ListBatchesParams defines parameters for ListBatches.
+type ListBatchesParams struct {
+	All   *bool   `form:"all,omitempty" json:"all,omitempty"`
+	Words *string `form:"words,omitempty" json:"words,omitempty"`
+	After *string `form:"after,omitempty" json:"after,omitempty"`
+}
 
 // ListMovesParams defines parameters for ListMoves.
 type ListMovesParams struct {
@@ -864,6 +940,12 @@ type ListStartsParams struct {
 
 // AnswerPlanJSONRequestBody defines body for AnswerPlan for application/json ContentType.
 type AnswerPlanJSONRequestBody = Plan
+
+// PutBatchEventJSONRequestBody defines body for PutBatchEvent for application/json ContentType.
+type PutBatchEventJSONRequestBody = BatchEventInput
+
+// PutBatchJSONRequestBody defines body for PutBatch for application/json ContentType.
+type PutBatchJSONRequestBody = BatchInput
 
 // PutCentreJSONRequestBody defines body for PutCentre for application/json ContentType.
 type PutCentreJSONRequestBody = Centre

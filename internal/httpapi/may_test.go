@@ -45,6 +45,9 @@ func TestWhoMayDoWhat(t *testing.T) {
 	jarInput := written.JarInput{ItemID: thing, Free: []string{}, Packs: []written.TypedPack{}}
 	lead.do(http.MethodPut, "/api/jars/"+jar, jarInput, http.StatusOK, nil)
 	lead.do(http.MethodPut, "/api/prints/"+sheet, written.PrintInput{SetupID: setup.ID, Version: 1}, http.StatusNoContent, nil)
+	batch, used := newID(), newID()
+	lead.do(http.MethodPut, "/api/batches/"+batch, doughFor(lead.room("Lanterns").ID), http.StatusOK, nil)
+	lead.do(http.MethodPut, "/api/batch-events/"+used, written.BatchEventInput{BatchID: batch, Kind: "used", RoomID: lead.room("Lanterns").ID}, http.StatusOK, nil)
 	var stored written.StoredSetup
 	lead.do(http.MethodGet, "/api/setups/"+setup.ID, nil, http.StatusOK, &stored)
 	var centre written.CentreInput
@@ -68,6 +71,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"getCupboard": {"", nil}, "getCupboardFile": {"", nil}, "importCupboard": {"", written.ImportInput{CSV: "name\n"}}, "followChanges": {"", nil}, "followPrep": {"", nil}, "getPrepFeed": {"", nil}, "putPrepFeed": {"", nil}, "deletePrepFeed": {"", nil}, "getSetupPrep": {setup.ID, nil}, "getPrepWeek": {"", nil}, "getShoppingFile": {"", nil}, "importShopping": {"", written.ImportInput{CSV: "name\n"}}, "putJar": {jar, jarInput}, "deleteJar": {jar, nil}, "restoreJar": {jar, nil}, "listMoves": {jar, nil},
 		"putMove": {uuid.NewString(), written.MoveInput{JarID: jar, Kind: "counted", Amount: "5"}}, "getShopping": {"", nil}, "putTick": {uuid.NewString(), written.TickInput{ItemID: thing, State: "open", Free: []string{}, Packs: []written.BuyPack{}}},
 		"receiveTicks": {"", written.ReceiveInput{Ticks: []written.ReceiveTick{}}}, "listMakes": {"?play_at=2026-11-26T09:45&room_id=" + room.ID, nil},
+		"listBatches": {"", nil}, "getBatch": {batch, nil}, "putBatch": {batch, doughFor(room.ID)}, "putBatchEvent": {newID(), written.BatchEventInput{BatchID: batch, Kind: "inspected", Signs: []string{}}}, "deleteBatchEvent": {used, nil},
 		"getToday": {"", nil}, "getPrep": {"?day=2026-11-26", nil}, "getPrepCalendar": {"?day=2026-11-26", nil}, "tickPrep": {"", written.PrepTickInput{StepID: setup.ID + "/floor/0", Done: true}}, "seeSetup": {setup.ID, written.SeenInput{Token: "x"}}, "putPrint": {uuid.NewString(), written.PrintInput{SetupID: setup.ID, Version: 1}}, "deletePrint": {sheet, nil},
 		"putDay":     {room.ID, written.DayInput{DayBody: written.DayBody{Adults: 2, Visitors: []written.Child{}}}},
 		"checkThing": {"", written.CheckInput{ItemID: thing, Use: "open"}}, "checkList": {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},
@@ -110,7 +114,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 				assert.Equal(t, "401 signed-out", said(p), "%s by %s", op.ID, who)
 			case !slices.Contains(op.May, role):
 				assert.Equal(t, "403 role", said(p), "%s by %s", op.ID, who)
-			case who == "foreign" && slices.Contains([]string{"putSetup", "putJar", "putTick"}, op.ID): // the room or thing it names is not there either
+			case who == "foreign" && slices.Contains([]string{"putSetup", "putJar", "putTick", "putBatch"}, op.ID): // the room or thing it names is not there either
 				assert.Equal(t, "422 bad-value", said(p), "%s of another centre", op.ID)
 			case who == "foreign" && strings.Contains(op.Path, ":id"), who == "foreign" && strings.Contains(path, room.ID):
 				assert.Equal(t, "404 gone", said(p), "%s of another centre", op.ID)

@@ -14,6 +14,7 @@ import (
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/httpapi/accounts"
+	"emblo/internal/httpapi/batches"
 	"emblo/internal/httpapi/cupboard"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/httpapi/live"
@@ -70,6 +71,6 @@ func New(o Options) http.Handler {
 	engine.Use(e.Recover, edge.SecurityHeaders)
 	engine.NoMethod(e.NoMethod)
 	engine.NoRoute(e.Static(o.Web))
-	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e), live.Handlers(e, o.Live, o.Recheck))
+	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e), batches.Handlers(e), live.Handlers(e, o.Live, o.Recheck))
 	return edge.Packed(engine)
 }

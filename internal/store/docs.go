@@ -23,6 +23,7 @@ const (
 	Things  Kind = "items"
 	Recipes Kind = "recipes"
 	Jars    Kind = "jars"
+	Batches Kind = "batches"
 )
 
 // nameIndex is the index that keeps two documents of a kind from having one name; "" for a

@@ -15,6 +15,26 @@ export const limits = {
     "recipe_id": 64,
     "vessel_id": 64
   },
+  "BatchEventInput": {
+    "batch_id": 36,
+    "item_id": 64,
+    "reason": 120,
+    "room_id": 36,
+    "signs": 7,
+    "to_id": 36
+  },
+  "BatchInput": {
+    "lines": 40,
+    "made_on": 10,
+    "name": 80,
+    "recipe_id": 64,
+    "room_id": 36,
+    "setup_id": 36,
+    "store": 60
+  },
+  "BatchLine": {
+    "item_id": 64
+  },
   "Centre": {
     "currency": 3,
     "emergency": 200,
@@ -315,6 +335,15 @@ export const vocabulary = {
     "lead",
     "educator",
     "helper"
+  ],
+  "Sign": [
+    "spots",
+    "smell",
+    "wet",
+    "dried-edge",
+    "colour",
+    "insects",
+    "dirt"
   ],
   "Use": [
     "open",

@@ -633,6 +633,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The batches that are in use, those first that have to be looked at; all of them, latest first, where all is asked for. */
+        get: operations["listBatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description All that is known of a batch: until when, for which rooms today, and what happened to it. */
+        get: operations["getBatch"];
+        /** @description Makes a batch, and takes what went in out of the cupboard. The same batch twice is one. */
+        put: operations["putBatch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batch-events/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes what happened to a batch today. The same event twice is one. */
+        put: operations["putBatchEvent"];
+        post?: never;
+        /** @description Takes back the last thing that happened to a batch; it stays to be seen that it was noted. */
+        delete: operations["deleteBatchEvent"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prep": {
         parameters: {
             query?: never;
@@ -2854,6 +2913,150 @@ export interface components {
         DayConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["RoomDay"];
         };
+        /**
+         * @description What can be seen or smelt of a batch that is not right any more.
+         * @enum {string}
+         */
+        Sign: "spots" | "smell" | "wet" | "dried-edge" | "colour" | "insects" | "dirt";
+        /** @description An ingredient with what went in of it. */
+        BatchLine: {
+            item_id: string;
+            /** Format: double */
+            grams: number;
+        };
+        /** @description Makes a batch of a mix, or a tub of fillers. */
+        BatchInput: {
+            name: string;
+            recipe_id?: string;
+            /** @description What really went in; of a tub without a recipe its fillers. */
+            lines: components["schemas"]["BatchLine"][];
+            /** Format: double */
+            made_g: number;
+            /** @description The day; empty where it was found and nobody knows. */
+            made_on: string;
+            room_id: string;
+            setup_id?: string;
+            /** @description Closed at once, in the fridge. */
+            chilled: boolean;
+            store: string;
+        };
+        /** @description Notes what happened to a batch. */
+        BatchEventInput: {
+            batch_id: string;
+            /** @enum {string} */
+            kind: "added" | "used" | "moved" | "inspected" | "set-aside" | "discarded";
+            item_id?: string;
+            /** Format: double */
+            grams?: number;
+            room_id?: string;
+            /** @description Somebody saw it, whatever the room says. */
+            mouths?: boolean;
+            signs?: components["schemas"]["Sign"][];
+            reason?: string;
+            to_id?: string;
+        };
+        /** @description A line of the list of batches. */
+        BatchSummary: {
+            id: string;
+            /** @description What a label says where it has no address. */
+            code: string;
+            name: string;
+            room_id: string;
+            /** @description Where it stands. */
+            room: string;
+            made_on?: string;
+            /** @description The last day that it may be used; absent where nobody knows. */
+            until?: string;
+            why: string;
+            uses: number;
+            /** Format: double */
+            left_g: number;
+            /** @enum {string} */
+            state: "fine" | "look-over" | "past" | "ended";
+            unreadable?: string;
+        };
+        /** @description All that is known of a batch. */
+        BatchPage: {
+            id: string;
+            /** @description What a label says where it has no address. */
+            code: string;
+            name: string;
+            room_id: string;
+            /** @description Where it stands. */
+            room: string;
+            made_on?: string;
+            /** @description The last day that it may be used; absent where nobody knows. */
+            until?: string;
+            why: string;
+            uses: number;
+            /** Format: double */
+            left_g: number;
+            /** @enum {string} */
+            state: "fine" | "look-over" | "past" | "ended";
+            unreadable?: string;
+            recipe_id?: string;
+            setup_id?: string;
+            store: string;
+            lines: components["schemas"]["BatchPart"][];
+            later: components["schemas"]["BatchPart"][];
+            contains: string;
+            may_contain: string;
+            limits: components["schemas"]["BatchLimit"][];
+            rooms: components["schemas"]["BatchRoom"][];
+            /** @description Until when a look-over can grant it; absent where none can. */
+            look_over?: string;
+            goes: string;
+            never: string[];
+            events: components["schemas"]["BatchHistory"][];
+            from_id?: string;
+            label?: components["schemas"]["BatchLabel"];
+        };
+        /** @description Something that is in a batch. */
+        BatchPart: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            grams: number;
+            on?: string;
+        };
+        /** @description The last day on which a batch may be used, and why. */
+        BatchLimit: {
+            on?: string;
+            why: string;
+        };
+        /** @description Whether a batch may go out in a room today. */
+        BatchRoom: {
+            room_id: string;
+            room: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            ready: boolean;
+            reason: string;
+            findings: components["schemas"]["Finding"][];
+        };
+        /** @description What happened to a batch, in words. */
+        BatchHistory: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            kind: string;
+            words: string;
+            /** @description It can be taken back. */
+            last?: boolean;
+            to_id?: string;
+        };
+        /** @description The address of the page of a batch, with the outline of its QR code, in modules. */
+        BatchLabel: {
+            url: string;
+            path: string;
+            size: number;
+        };
+        /** @description A page of the batches. */
+        BatchList: {
+            batches: components["schemas"]["BatchSummary"][];
+            next?: string;
+        };
         /** @description A time of day in which hands are free to prepare, as the centre's clock shows it. */
         PrepWindow: {
             /** @description 07:00. */
@@ -4269,6 +4472,133 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Today"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBatches: {
+        parameters: {
+            query?: {
+                all?: boolean;
+                words?: string;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The batches. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The batch. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchInput"];
+            };
+        };
+        responses: {
+            /** @description The batch as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putBatchEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchEventInput"];
+            };
+        };
+        responses: {
+            /** @description The batch as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteBatchEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -1,0 +1,280 @@
+package desk
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"emblo/core/age"
+	"emblo/core/allergen"
+	"emblo/core/batch"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/say"
+	"emblo/core/stock"
+	"emblo/core/unit"
+	"emblo/core/written"
+)
+
+// Batch is a batch as it is kept, with what happened to it, in order.
+type Batch struct {
+	ID, Code string
+	Written  written.Batch
+	Events   []BatchEvent
+	Ended    bool
+	// Unreadable says why what is kept does not read; nobody may use it then.
+	Unreadable string
+}
+
+// BatchEvent is one thing that happened, with who noted it and when.
+type BatchEvent struct {
+	ID, By  string
+	At      time.Time
+	Written written.BatchEvent
+}
+
+// ReadBatch reads a batch as it is kept.
+func ReadBatch(id, code string, form int, data []byte, ended bool) Batch {
+	b := Batch{ID: id, Code: code, Ended: ended}
+	w, err := written.Stored[written.Batch](form, data)
+	if b.Written = w; err != nil {
+		b.Unreadable = err.Error()
+	}
+	return b
+}
+
+// Note adds what happened to a batch, as it is kept.
+func (b *Batch) Note(id, by string, at time.Time, form int, data []byte) {
+	w, err := written.Stored[written.BatchEvent](form, data)
+	if err != nil && b.Unreadable == "" {
+		b.Unreadable = err.Error()
+	}
+	b.Events = append(b.Events, BatchEvent{id, by, at, w})
+}
+
+// state returns what a batch has become.
+func (d *Desk) state(b *Batch) (batch.State, *written.Fault) {
+	if b.Unreadable != "" {
+		return batch.State{}, &written.Fault{Code: written.BadValue, Sentence: b.Unreadable}
+	}
+	m, fault := b.Written.Read(d)
+	if fault != nil {
+		return batch.State{}, fault
+	}
+	told := slices.Clone(b.Written.Before)
+	for _, e := range b.Events {
+		told = append(told, e.Written)
+	}
+	events := make([]batch.Event, len(told))
+	for i, e := range told {
+		if events[i], fault = e.Read(d); fault != nil {
+			return batch.State{}, fault
+		}
+	}
+	if n := len(b.Written.Before); n > 0 { // a part: it weighs what it weighs, and stands where it stands
+		s := batch.Fold(m, events[:n]).Part(m.Mass, m.Room)
+		return s.Then(events[n:]), nil
+	}
+	return batch.Fold(m, events), nil
+}
+
+// Weighed returns the jar of a thing in which there is most, as far as they were weighed, with how much.
+func (k *Stock) Weighed(item string) (jar string, grams float64, ok bool) {
+	for _, j := range k.jars {
+		if j.Unreadable == "" && j.Written.ItemID == item && j.balance.Weighed && j.balance.Amount.Unit() == stock.Grams && j.balance.Amount.Number() > grams {
+			jar, grams, ok = j.ID, j.balance.Amount.Number(), true
+		}
+	}
+	return jar, grams, ok
+}
+
+// Batch returns a batch that is in use.
+func (k *Stock) Batch(id string) (*Batch, bool) {
+	at := slices.IndexFunc(k.batches, func(b Batch) bool { return b.ID == id })
+	if at < 0 {
+		return nil, false
+	}
+	return &k.batches[at], true
+}
+
+// WithBatches returns the part with the batches that are not over.
+func (k *Stock) WithBatches(all []Batch) *Stock {
+	with := *k
+	with.batches = all
+	return &with
+}
+
+// Words for where a batch stands with its days.
+const (
+	batchFine     = "fine"
+	batchLookOver = "look-over"
+	batchPast     = "past"
+	batchEnded    = "ended"
+)
+
+// InUse returns the batches that are not over, those first that have to be looked at.
+func (d *Desk) InUse(today age.Date) []written.BatchSummary {
+	all := make([]written.BatchSummary, 0, len(d.batches))
+	for i := range d.batches {
+		all = append(all, d.Summary(&d.batches[i], today))
+	}
+	rank := map[string]int{batchPast: 0, batchLookOver: 1, batchFine: 2, batchEnded: 3}
+	slices.SortStableFunc(all, func(a, b written.BatchSummary) int { return rank[a.State] - rank[b.State] })
+	return all
+}
+
+// Summary says where a batch stands on a day.
+func (d *Desk) Summary(b *Batch, today age.Date) written.BatchSummary {
+	s, fault := d.state(b)
+	return d.summary(b, s, fault, today)
+}
+
+func (d *Desk) summary(b *Batch, s batch.State, fault *written.Fault, today age.Date) written.BatchSummary {
+	w := written.BatchSummary{ID: b.ID, Code: b.Code, Name: b.Written.Name, RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
+	switch {
+	case fault != nil:
+		w.Unreadable, w.Why = fault.Sentence, d.Pen.Text("what is kept of it does not read")
+	default:
+		l := s.Keeps()
+		w.RoomID, w.Uses, w.LeftG, w.Until, w.Why = s.Room, s.Uses, s.Left.Grams(), l.On.String(), d.Pen.Text(l.Why)
+		by, _, helps := s.LookOver()
+		switch {
+		case helps && (by.IsZero() || !by.After(today)):
+			w.State = batchLookOver
+		case s.UsableOn(today):
+			w.State = batchFine
+		}
+		if s.Over.Why != "" {
+			w.Why = d.Pen.Text(s.Over.Why)
+		}
+	}
+	if b.Ended {
+		w.State = batchEnded
+	}
+	if w.Room = d.RoomName(w.RoomID); w.Room == "" {
+		w.Room = d.Pen.Text("no room")
+	}
+	return w
+}
+
+// Page says all that is known of a batch on a day.
+func (d *Desk) Page(b *Batch, today age.Date) written.BatchPage {
+	s, fault := d.state(b)
+	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), RecipeID: b.Written.RecipeID, SetupID: b.Written.SetupID, Store: b.Written.Store, FromID: b.Written.From,
+		Lines: []written.BatchPart{}, Later: []written.BatchPart{}, Limits: []written.BatchLimit{}, Rooms: []written.BatchRoom{}, Never: []string{}, Events: []written.BatchHistory{}}
+	for i, e := range b.Events {
+		out.Events = append(out.Events, written.BatchHistory{ID: e.ID, At: e.At, By: e.By, Kind: e.Written.Kind, Words: d.Pen.Text(d.happened(e.Written)), Last: i == len(b.Events)-1 && e.Written.ToID == "", ToID: e.Written.ToID})
+	}
+	if fault != nil {
+		return out
+	}
+	part := func(id, name string, m unit.Mass, on string) written.BatchPart {
+		return written.BatchPart{ItemID: id, Name: d.Pen.Name(id, name), Grams: m.Grams(), On: on}
+	}
+	if s.Made.IsMix() {
+		for _, l := range s.Made.Recipe.Lines {
+			out.Lines = append(out.Lines, part(l.Item.ID, l.Item.Name, l.Mass, ""))
+		}
+	} else {
+		for i, it := range s.Made.Fill {
+			out.Lines = append(out.Lines, part(it.ID, it.Name, unit.Grams(b.Written.Lines[i].Grams), ""))
+		}
+	}
+	for _, p := range s.Later {
+		out.Later = append(out.Later, part(p.Item.ID, p.Item.Name, p.Mass, p.On.String()))
+	}
+	for _, l := range s.Limits() {
+		out.Limits = append(out.Limits, written.BatchLimit{On: l.On.String(), Why: d.Pen.Text(l.Why)})
+	}
+	if _, until, helps := s.LookOver(); helps {
+		out.LookOver = until.String()
+		if until.IsZero() {
+			out.LookOver = today.String()
+		}
+	}
+	var contains, may allergen.Set
+	for _, one := range s.Subjects(unit.Grams(1), today) {
+		contains |= one.Facts.Allergens
+		may |= one.Facts.MayContain | one.Facts.UsuallyContains
+	}
+	out.Contains, out.MayContain = d.Pen.Text(contains.Say()), d.Pen.Text((may &^ contains).Say())
+	goes, never := s.End()
+	out.Goes, out.Never = d.Pen.Text(goes), d.Pen.All(never)
+	for _, r := range d.rooms {
+		out.Rooms = append(out.Rooms, d.mayUse(r, s, today))
+	}
+	return out
+}
+
+// mayUse says whether a batch may go out in a room on a day: in open use, a portion for each child as their
+// age asks for.
+func (d *Desk) mayUse(r *Room, s batch.State, today age.Date) written.BatchRoom {
+	w := written.BatchRoom{RoomID: r.ID, Room: r.Name(), Findings: []written.Finding{}, Judged: written.WriteUsual(safety.KeepOut, false)}
+	if why := d.whyUnreadable(r); why != "" {
+		w.Reason, w.Judged = why, written.WriteUsual(safety.MeasureFirst, false)
+		return w
+	}
+	g, err := d.groupOn(r, today)
+	if err != nil {
+		w.Reason, w.Judged = fmt.Sprintf("%s cannot be judged for today: %s.", r.Name(), err), written.WriteUsual(safety.MeasureFirst, false)
+		return w
+	}
+	portion := recipe.DefaultPortion(g.Youngest())
+	usual, verdict := true, safety.GoesIn
+	var worst *safety.Assessment
+	for _, one := range s.Subjects(portion, today) {
+		subject := safety.Prepare(one.Name, one.Facts)
+		a := g.Judge(&subject, safety.Open)
+		usual = usual && (a.Verdict == safety.GoesIn || a.Usual())
+		if worst == nil || a.Verdict > worst.Verdict {
+			worst = &a
+		}
+		verdict = safety.Worst(verdict, a.Verdict)
+	}
+	w.Judged = written.WriteUsual(verdict, usual && verdict == safety.WithAHand)
+	if worst == nil {
+		return w
+	}
+	if f, ok := worst.First(); ok {
+		w.Reason = d.Pen.Text(f.Reason)
+	}
+	w.Findings = d.Pen.Findings(worst.Findings())
+	return w
+}
+
+// happened says what happened to a batch.
+func (d *Desk) happened(e written.BatchEvent) say.Text {
+	where := say.Copied(d.RoomName(e.RoomID))
+	switch e.Kind {
+	case batch.Added.String():
+		name := e.ItemID
+		if it, ok := d.Get(e.ItemID); ok {
+			name = it.Name
+		}
+		return say.F("{amount} of {thing} worked in", unit.Grams(e.Grams), say.Within(say.Name(e.ItemID, name)))
+	case batch.Used.String():
+		switch {
+		case e.Mouths:
+			return say.F("used in {room}, where a child mouths", where)
+		case e.Ill:
+			return say.F("used in {room}, while something catching went round", where)
+		}
+		return say.F("used in {room}", where)
+	case batch.Moved.String():
+		return say.F("moved to {room}", where)
+	case batch.SetAside.String():
+		return say.F("{amount} set aside for {room}", unit.Grams(e.Grams), where)
+	case batch.Discarded.String():
+		return say.F("thrown away: {reason}", say.Typed(e.Reason))
+	}
+	if len(e.Signs) == 0 {
+		return "looked over: nothing to see"
+	}
+	seen := make([]say.Text, 0, len(e.Signs))
+	for _, word := range e.Signs {
+		if s, err := batch.ParseSign(word); err == nil {
+			seen = append(seen, s.Say())
+		}
+	}
+	return say.F("looked over: {signs}", say.List("{sign}, {next}", seen...))
+}

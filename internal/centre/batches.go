@@ -1,0 +1,188 @@
+package centre
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"errors"
+	"math"
+	"strings"
+
+	"github.com/google/uuid"
+
+	"emblo/core/desk"
+	"emblo/core/stock"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+func batchOf(r store.BatchRow) desk.Batch {
+	b := desk.ReadBatch(r.ID.String(), r.Code, r.Form, r.Doc, r.Ended)
+	for _, e := range r.Events {
+		b.Note(e.ID.String(), e.By, e.At, e.Form, e.Doc)
+	}
+	return b
+}
+
+// Batches returns the batches that are not over, those first that have to be looked at.
+func (h *House) Batches(ctx context.Context, s *store.Session) (written.BatchList, error) {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return written.BatchList{}, err
+	}
+	return written.BatchList{Batches: d.InUse(h.Today(s))}, nil
+}
+
+// maxBatchWords is how many words a search for batches takes.
+const maxBatchWords = 8
+
+// AllBatches returns a page of all batches, latest first, those that are over too: whose name holds the
+// words, or whose code is one of them.
+func (h *House) AllBatches(ctx context.Context, s *store.Session, words, after string) (written.BatchList, error) {
+	out := written.BatchList{Batches: []written.BatchSummary{}}
+	var cursor store.BatchCursor
+	if after != "" {
+		text, err := base64.RawURLEncoding.DecodeString(after)
+		if err == nil {
+			err = json.Unmarshal(text, &cursor)
+		}
+		if err != nil {
+			return out, written.Bad("/after", "Begin the list anew.")
+		}
+	}
+	asked := strings.Fields(words)
+	if len(asked) > maxBatchWords {
+		return out, written.Bad("/words", "Search by at most %d words.", maxBatchWords)
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	rows, err := h.of(s).Batches(ctx, asked, cursor, usualPage+1)
+	if err != nil {
+		return out, err
+	}
+	for i, r := range rows {
+		if i == usualPage {
+			last := rows[i-1]
+			text, err := json.Marshal(store.BatchCursor{MadeAt: last.MadeAt, ID: last.ID})
+			if err != nil {
+				return out, err
+			}
+			out.Next = base64.RawURLEncoding.EncodeToString(text)
+			break
+		}
+		b := batchOf(r)
+		out.Batches = append(out.Batches, d.Summary(&b, h.Today(s)))
+	}
+	return out, nil
+}
+
+// Batch returns all that is known of a batch.
+func (h *House) Batch(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return written.BatchPage{}, err
+	}
+	row, err := h.of(s).Batch(ctx, id)
+	if err != nil {
+		return written.BatchPage{}, gone(err)
+	}
+	b := batchOf(row)
+	return d.Page(&b, h.Today(s)), nil
+}
+
+// MakeBatch keeps a new batch, and takes what went in out of the cupboard. The same batch twice is one.
+func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchInput) (written.BatchPage, error) {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return written.BatchPage{}, err
+	}
+	w, err := d.NewBatch(in, h.Today(s))
+	if err != nil {
+		return written.BatchPage{}, err
+	}
+	if w.SetupID != "" {
+		setup, err := ParseID(w.SetupID)
+		if err == nil {
+			_, err = h.of(s).Doc(ctx, store.Setups, setup)
+		}
+		if errors.Is(gone(err), ErrGone) {
+			return written.BatchPage{}, written.Bad("/setup_id", "The set-up that it was made for is not there any more: make it without.")
+		}
+		if err != nil {
+			return written.BatchPage{}, err
+		}
+	}
+	if _, err = h.save(ctx, s, store.Batches, id, 0, w, aBatch, func(doc store.Doc) (any, error) { return h.Batch(ctx, s, doc.ID) }); err != nil {
+		return written.BatchPage{}, err
+	}
+	if !w.Fill && w.MadeOn == h.Today(s).String() {
+		if err := h.takeOut(ctx, s, d, id, w.Lines); err != nil {
+			return written.BatchPage{}, err
+		}
+	}
+	return h.Batch(ctx, s, id)
+}
+
+// takeOut notes what a batch took from the jars that were weighed: at most what is in them, each once.
+func (h *House) takeOut(ctx context.Context, s *store.Session, d *desk.Desk, batch uuid.UUID, lines []written.BatchLine) error {
+	for _, l := range lines {
+		jar, has, ok := d.Weighed(l.ItemID)
+		if !ok {
+			continue
+		}
+		id, err := uuid.Parse(jar)
+		if err != nil {
+			return err
+		}
+		m := stock.Move{ID: uuid.NewSHA1(batch, []byte(l.ItemID)).String(), At: h.now().UTC(), Kind: stock.Used, Amount: stock.Of(math.Round(min(l.Grams, has)), stock.Grams), Weighed: true}
+		if m.Amount.Number() < 1 {
+			continue
+		}
+		if err := h.add(ctx, s, id, m); err != nil && !errors.Is(err, ErrGone) {
+			return err
+		}
+	}
+	return nil
+}
+
+// NoteBatch notes what happened to a batch today. The same event twice is one.
+func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchEventInput) (written.BatchPage, error) {
+	batch, err := ParseID(in.BatchID)
+	if err != nil {
+		return written.BatchPage{}, written.Bad("/batch_id", "Choose a batch.")
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return written.BatchPage{}, err
+	}
+	err = h.of(s).AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+		b := batchOf(row)
+		w, part, err := d.NoteOf(&b, in, h.Today(s))
+		if err != nil {
+			return nil, nil, false, err
+		}
+		doc := written.Write(w)
+		b.Note(id.String(), "", h.now(), written.Version, doc)
+		var begins *store.NewBatch
+		if part != nil {
+			to, err := ParseID(w.ToID)
+			if err != nil {
+				return nil, nil, false, err
+			}
+			begins = &store.NewBatch{ID: to, Doc: written.Write(part)}
+		}
+		return doc, begins, d.Over(&b), nil
+	})
+	if err != nil {
+		return written.BatchPage{}, gone(err)
+	}
+	return h.Batch(ctx, s, batch)
+}
+
+// UndoBatch takes back the last thing that happened to a batch.
+func (h *House) UndoBatch(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	_, err := h.of(s).UndoBatchEvent(ctx, id)
+	return gone(err)
+}

@@ -1,0 +1,165 @@
+package httpapi_test
+
+import (
+	"net/http"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/google/uuid"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+	"emblo/internal/testdb"
+)
+
+func newID() string { return uuid.Must(uuid.NewV7()).String() }
+
+// doughFor is a batch of stove dough as it is told, with what went in by weight.
+func doughFor(room string) written.BatchInput {
+	return written.BatchInput{Name: "Stove dough, red", RecipeID: "stove-dough", MadeG: 1900, MadeOn: "2026-11-24", RoomID: room, Store: "airtight",
+		Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 520}, {ItemID: "water", Grams: 980}, {ItemID: "fine-salt", Grams: 300}, {ItemID: "plant-oil", Grams: 55}, {ItemID: "cream-of-tartar", Grams: 36}}}
+}
+
+func (a *api) made(in written.BatchInput) (page written.BatchPage) {
+	a.Helper()
+	a.do(http.MethodPut, "/api/batches/"+newID(), in, http.StatusOK, &page)
+	return page
+}
+
+func (a *api) happens(in written.BatchEventInput) (page written.BatchPage) {
+	a.Helper()
+	a.do(http.MethodPut, "/api/batch-events/"+newID(), in, http.StatusOK, &page)
+	return page
+}
+
+func mayUse(page written.BatchPage, room string) written.BatchRoom {
+	return page.Rooms[slices.IndexFunc(page.Rooms, func(r written.BatchRoom) bool { return r.Room == room })]
+}
+
+// A batch from being made to the bin: until when and why, which rooms may have it and which not, what is
+// added counts, a part of it is a batch of its own with all that came before, what was noted last is taken
+// back and stays to be seen, and the cupboard has less by what went in.
+func TestABatchFromMadeToOver(t *testing.T) {
+	url := testdb.URL(t)
+	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	lanterns, pebbles := a.room("Lanterns"), a.room("Pebbles")
+	flour := func() float64 {
+		var c written.Cupboard
+		a.do(http.MethodGet, "/api/cupboard", nil, http.StatusOK, &c)
+		return c.Jars[slices.IndexFunc(c.Jars, func(j written.StoredJar) bool { return j.ItemID == "plain-flour" })].Amount
+	}
+	before := flour()
+	id := newID()
+	var page written.BatchPage
+	for range 2 { // the same batch twice is one
+		a.do(http.MethodPut, "/api/batches/"+id, doughFor(lanterns.ID), http.StatusOK, &page)
+	}
+	assert.Equal(t, before-520, flour())
+	assert.Equal(t, []any{"2026-12-08", "fine", "Lanterns", 1900.0, "wheat, gluten"}, []any{page.Until, page.State, page.Room, page.LeftG, page.Contains})
+	assert.True(t, mayUse(page, "Lanterns").Ready)
+	refused := mayUse(page, "Pebbles")
+	assert.True(t, !refused.Ready && slices.ContainsFunc(refused.Findings, func(f written.Finding) bool { return f.Rule == "allergen" }), "wheat, by touch: %+v", refused)
+	assert.Contains(t, page.Never, "Never to animals.")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: id, Kind: "used", RoomID: pebbles.ID}, http.StatusUnprocessableEntity, "room_id", "Pebbles may not have it")
+
+	use := written.BatchEventInput{BatchID: id, Kind: "used", RoomID: lanterns.ID}
+	event := newID()
+	for range 2 {
+		a.do(http.MethodPut, "/api/batch-events/"+event, use, http.StatusOK, &page)
+	}
+	assert.Equal(t, 1, page.Uses)
+	part := newID()
+	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "set-aside", Grams: 400, RoomID: lanterns.ID, ToID: part})
+	assert.Equal(t, 1500.0, page.LeftG)
+	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "added", ItemID: "sesame-oil", Grams: 20})
+	assert.Contains(t, page.Contains, "sesame")
+	assert.False(t, mayUse(page, "Lanterns").Ready, "a child there is allergic to it")
+	last := page.Events[len(page.Events)-1]
+	require.True(t, last.Last)
+	a.do(http.MethodDelete, "/api/batch-events/"+last.ID, nil, http.StatusNoContent, nil)
+	a.do(http.MethodGet, "/api/batches/"+id, nil, http.StatusOK, &page)
+	assert.True(t, mayUse(page, "Lanterns").Ready)
+	var aside written.BatchPage
+	a.do(http.MethodGet, "/api/batches/"+part, nil, http.StatusOK, &aside)
+	assert.Equal(t, []any{400.0, 1, id, page.Until}, []any{aside.LeftG, aside.Uses, aside.FromID, aside.Until}, "it is as old and as used as what it came from")
+	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[1].ID, nil, http.StatusNotFound, "", "nothing here")
+
+	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "inspected", Signs: []string{"spots"}})
+	assert.Equal(t, "ended", page.State)
+	assert.Contains(t, page.Why, "spots")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), use, http.StatusUnprocessableEntity, "batch_id", "This batch is over")
+	var list written.BatchList
+	a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &list)
+	assert.False(t, slices.ContainsFunc(list.Batches, func(b written.BatchSummary) bool { return b.ID == id }))
+	a.do(http.MethodGet, "/api/batches?all=true&words="+page.Code, nil, http.StatusOK, &list)
+	require.Len(t, list.Batches, 1, "found by the code of its label")
+	a.do(http.MethodGet, "/api/batches?all=true&words=dough+red", nil, http.StatusOK, &list)
+	assert.Len(t, list.Batches, 2)
+
+	in := doughFor(lanterns.ID)
+	for field, change := range map[string]func(*written.BatchInput){
+		"made_g":        func(b *written.BatchInput) { b.MadeG = 0 },
+		"lines":         func(b *written.BatchInput) { b.Lines = []written.BatchLine{} },
+		"lines/0/grams": func(b *written.BatchInput) { b.Lines = []written.BatchLine{{ItemID: "plain-flour"}} },
+		"made_on":       func(b *written.BatchInput) { b.MadeOn = "2026-11-25" },
+		"room_id":       func(b *written.BatchInput) { b.RoomID = newID() },
+		"recipe_id":     func(b *written.BatchInput) { b.RecipeID = "stove-dogh" },
+		"name":          func(b *written.BatchInput) { b.Name = " " },
+		"setup_id":      func(b *written.BatchInput) { b.SetupID = newID() },
+	} {
+		bad := in
+		change(&bad)
+		a.refused(http.MethodPut, "/api/batches/"+newID(), bad, http.StatusUnprocessableEntity, field, "")
+	}
+	in.MadeOn = "2025-11-01"
+	a.refused(http.MethodPut, "/api/batches/"+newID(), in, http.StatusUnprocessableEntity, "made_on", "over a year ago")
+	in.MadeOn = ""
+	found := a.made(in)
+	assert.Equal(t, []any{"past", "nobody knows when it was made", ""}, []any{found.State, found.Why, found.Until})
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: found.ID, Kind: "inspected"}, http.StatusUnprocessableEntity, "signs", "A look does not keep it longer")
+	rice := a.made(written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice"}}, MadeG: 3000, RoomID: lanterns.ID})
+	assert.Equal(t, []any{"look-over"}, []any{rice.State}, "a tub of rice without a date is looked over")
+	rice = a.happens(written.BatchEventInput{BatchID: rice.ID, Kind: "inspected"})
+	assert.Equal(t, []any{"fine", "2026-12-22"}, []any{rice.State, rice.Until})
+	testdb.Exec(t, url, `update batches set doc = doc || '{"colour": "red"}' where id = '`+rice.ID+`'`)
+	var list2 written.BatchList
+	a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &list2)
+	unreadable := list2.Batches[slices.IndexFunc(list2.Batches, func(b written.BatchSummary) bool { return b.ID == rice.ID })]
+	assert.True(t, unreadable.State == "past" && unreadable.Unreadable != "", "what does not read is never cleared: %+v", unreadable)
+}
+
+// A page of 100,000 batches takes about what a page of a hundred takes.
+func TestManyBatchesAreSearched(t *testing.T) {
+	url := testdb.URL(t)
+	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	made := a.made(doughFor(a.room("Lanterns").ID))
+	took := func(path string) time.Duration {
+		best := time.Hour
+		for range 5 {
+			began := time.Now()
+			a.do(http.MethodGet, path, nil, http.StatusOK, nil)
+			best = min(best, time.Since(began))
+		}
+		return best
+	}
+	few := took("/api/batches?all=true")
+	testdb.Exec(t, url, `insert into batches (centre_id, id, doc, form, version, ended_at, made_at)
+		select centre_id, gen_random_uuid(), jsonb_set(doc, '{name}', to_jsonb('Dough number ' || n)), form, 1, now(), now() - n * interval '10 minutes' from batches, generate_series(1, 100000) n where id = '`+made.ID+`'`)
+	testdb.Exec(t, url, "analyze batches")
+	t.Logf("a page of few %v, of 100,000 %v, by words %v, by a code %v", few, took("/api/batches?all=true"), took("/api/batches?all=true&words=number+99999"), took("/api/batches?all=true&words="+made.Code))
+	var list written.BatchList
+	a.do(http.MethodGet, "/api/batches?all=true&words=number+99999", nil, http.StatusOK, &list)
+	require.Len(t, list.Batches, 1)
+	a.do(http.MethodGet, "/api/batches?all=true", nil, http.StatusOK, &list)
+	assert.Len(t, list.Batches, 50)
+	seen := map[string]bool{}
+	for range 3 {
+		for _, b := range list.Batches {
+			assert.False(t, seen[b.ID])
+			seen[b.ID] = true
+		}
+		a.do(http.MethodGet, "/api/batches?all=true&after="+list.Next, nil, http.StatusOK, &list)
+	}
+}
