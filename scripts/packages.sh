@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# Installs the Debian packages that are missing: postgresql to start, chromium and a C
-# compiler as well to test. Needs root or sudo for that; without either it says what is missing and stops.
+# Installs the Debian packages that are missing: postgresql to start; chromium, a C
+# compiler and poppler as well to test. Needs root or sudo for that; without either it says what is missing and stops.
 set -euo pipefail
 for tool in go node npm; do
 	if ! command -v "$tool" >/dev/null; then
@@ -12,6 +12,7 @@ missing=()
 compgen -G '/usr/lib/postgresql/*/bin/postgres' >/dev/null || missing+=(postgresql)
 if [ "${1:-start}" = test ]; then
 	[ -x /usr/bin/chromium ] || missing+=(chromium)
+	command -v pdftoppm >/dev/null || missing+=(poppler-utils) # to read labels off the PDF
 	command -v gcc >/dev/null || missing+=(gcc libc6-dev) # for the race detector
 fi
 [ "${#missing[@]}" -eq 0 ] && exit 0

@@ -38,6 +38,8 @@ const usage = `Emblo, the prep bench for messy play.
   EMBLO_DATABASE_URL  an existing PostgreSQL server instead of Emblo's own
   EMBLO_DATA          folder for Emblo's own database (default .local/pg, or one under
                       /var/lib/emblo where the database user may not enter that)
+  EMBLO_ORIGIN        the address that labels lead to, such as https://emblo.example;
+                      without it a label says a code and has no QR
   EMBLO_SECURE        set to 1 behind TLS: cookies are then marked Secure
 `
 
@@ -116,7 +118,7 @@ func serve(ctx context.Context) error {
 		}
 		hub := live.Listen(url, slog.Default())
 		defer hub.Close()
-		handler := httpapi.New(httpapi.Options{Store: s, Live: hub, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version()})
+		handler := httpapi.New(httpapi.Options{Store: s, Live: hub, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version(), Origin: strings.TrimSpace(os.Getenv("EMBLO_ORIGIN"))})
 		return serveUntilStopped(ctx, listener, handler, s, hub)
 	})
 	var running *alreadyRunning

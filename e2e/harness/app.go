@@ -63,12 +63,15 @@ func Start(t testing.TB) *App {
 	return a
 }
 
+// Origin is the address that labels lead to.
+const Origin = "https://emblo.example"
+
 // Run starts the binary on an address; Start has done so once already.
 func (a *App) Run(t testing.TB, addr string) {
 	a.stop = sync.Once{}
 	a.output = new(lockedBuilder)
 	a.cmd = exec.Command(binary, "serve")
-	a.cmd.Env = append(os.Environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url)
+	a.cmd.Env = append(os.Environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin)
 	a.cmd.Stderr = a.output
 	out, err := a.cmd.StdoutPipe()
 	require.NoError(t, err)

@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"log/slog"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/gin-gonic/gin"
@@ -40,6 +41,8 @@ type Options struct {
 	// SecureCookies marks cookies Secure, for use behind TLS.
 	SecureCookies bool
 	Version       string
+	// Origin is the address that labels lead to, such as https://emblo.example; empty for none.
+	Origin string
 	// Live hears what changed; without it no page follows.
 	Live *hub.Hub
 	// Recheck is how often the session of an open stream is asked about; live.Usual when zero.
@@ -62,7 +65,7 @@ func New(o Options) http.Handler {
 	if o.Log == nil {
 		o.Log = slog.Default()
 	}
-	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}), Now: o.Now, Log: o.Log, Secure: o.SecureCookies}
+	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}), Now: o.Now, Log: o.Log, Secure: o.SecureCookies, Origin: strings.TrimRight(o.Origin, "/")}
 
 	engine := gin.New()
 	engine.ContextWithFallback = true

@@ -6,6 +6,7 @@ import (
 
 	"emblo/core/written"
 	"emblo/internal/httpapi/edge"
+	"emblo/internal/paper"
 )
 
 type area struct{ *edge.Edge }
@@ -28,15 +29,38 @@ func (a area) get(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Batch(r, r.Session, id))
+	page, err := a.House.Batch(r, r.Session, id)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.labelled(page))
+}
+
+// labelled adds what stands on the label of a batch, where there is an address for it to lead to.
+func (a area) labelled(page written.BatchPage) (written.BatchPage, error) {
+	if a.Origin == "" {
+		return page, nil
+	}
+	url := a.Origin + "/batches/" + page.ID
+	path, size, err := paper.QR(url)
+	page.Label = &written.BatchLabel{URL: url, Path: path, Size: size}
+	return page, err
 }
 
 func (a area) make(r *edge.Request, id uuid.UUID, in written.BatchInput) (written.BatchPage, error) {
-	return a.House.MakeBatch(r, r.Session, id, in)
+	page, err := a.House.MakeBatch(r, r.Session, id, in)
+	if err != nil {
+		return page, err
+	}
+	return a.labelled(page)
 }
 
 func (a area) note(r *edge.Request, id uuid.UUID, in written.BatchEventInput) (written.BatchPage, error) {
-	return a.House.NoteBatch(r, r.Session, id, in)
+	page, err := a.House.NoteBatch(r, r.Session, id, in)
+	if err != nil {
+		return page, err
+	}
+	return a.labelled(page)
 }
 
 func (a area) undo(r *edge.Request) (any, error) {

@@ -38,6 +38,8 @@ type Edge struct {
 	Log   *slog.Logger
 	// Secure marks cookies Secure, for use behind TLS.
 	Secure bool
+	// Origin is the address that labels lead to, without a slash at its end; empty where there is none.
+	Origin string
 }
 
 // Request is one request that was let in.

@@ -14,6 +14,7 @@ const outdates = {
   thing: ['shelf', 'book', ...judged],
   recipe: ['recipe', 'book', 'shelf', ...judged],
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today', 'prep'],
+  batch: ['batches', 'batch', 'cupboard', 'today'],
   tick: ['shopping'],
   seen: ['today'],
   prep: ['prep'],

@@ -22,6 +22,9 @@ export const framed: Page[] = [
   page('/cupboard', 'Cupboard', () => import('../features/cupboard/Cupboard')),
   page('/cupboard/list', 'Shop', () => import('../features/cupboard/Shop')),
   page('/cupboard/makes', 'Makes', () => import('../features/cupboard/Makes')),
+  page('/batches', 'Batches', () => import('../features/batches/Batches')),
+  page('/batches/new', 'NewBatch', () => import('../features/batches/NewBatch')),
+  page('/batches/:id', 'BatchPage', () => import('../features/batches/BatchPage')),
   page('/rooms', 'Rooms', () => import('../features/rooms/Rooms')),
   page('/rooms/:id', 'RoomEditor', () => import('../features/rooms/RoomEditor')),
   page('/bench', 'Setups', () => import('../features/bench/Setups')),
@@ -43,6 +46,7 @@ export const framed: Page[] = [
 /** The pages that are paper. */
 export const printed: Page[] = [
   page('/cupboard/list/print', 'PrintList', () => import('../features/print/PrintList')),
+  page('/batches/labels', 'Labels', () => import('../features/print/Labels')),
   page('/prep/print', 'PrintDay', () => import('../features/print/PrintDay')),
   page('/gauge', 'GaugeSheet', () => import('../features/gauge/GaugeSheet')),
   page('/recipes/:id/print', 'RecipeCards', () => import('../features/print/PrintRecipe')),

@@ -106,6 +106,9 @@ export function recipeLink(base: Base | undefined, room_id: string): string | un
   return `/recipes/${base.recipe_id}?${p.toString()}`
 }
 
+/** Where the batch of a mix is noted once it is made, from the link to its recipe. */
+export const batchLink = (recipe: string, setup: string) => recipe.replace(/^\/recipes\/([^?]*)\?/, (_, id: string) => `/batches/new?recipe=${id}&setup=${setup}&`)
+
 /** What a base is, without how much of it. */
 const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use]
 

@@ -93,7 +93,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   )
   // What is drawn from the answer is drawn once for each answer, not with every key.
   const links = JSON.stringify(draft.places.map((p) => recipeLink(p.base, draft.room_id)))
-  const picture = useMemo(() => <Picture answer={shown} recipes={JSON.parse(links) as (string | null)[]} />, [shown, links])
+  const picture = useMemo(() => <Picture answer={shown} recipes={JSON.parse(links) as (string | null)[]} setup={id} />, [shown, links, id])
   const onPacket = useCallback((p: Schemas['Packet'], taken: boolean) => now.current((d) => ({ ...d, labels: withPacket(d, p, taken) })), [])
   const why = useMemo(() => <Why answer={shown} swapOf={swapOf} onPacket={canWrite ? onPacket : undefined} />, [shown, swapOf, canWrite, onPacket])
   const current = fresh || held

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import type { Answer, PlaceAnswer, Schemas } from '../../api/client'
 import { useSession } from '../../session/session'
+import { batchLink } from '../../entities/setup/model'
 import { MixNature } from '../../entities/recipe/MixNature'
 import { MixAmounts, Parts } from './MixPicture'
 import { FillPicture } from './FillPicture'
@@ -13,10 +14,12 @@ interface Props {
   answer?: Answer
   /** The page of each place's recipe. */
   recipes: (string | null)[]
+  /** The set-up, which a batch is made for. */
+  setup: string
 }
 
 /** How much of everything, drawn, place by place: scoops for a mix, a section to scale for what is poured. */
-export function Picture({ answer, recipes }: Props) {
+export function Picture({ answer, recipes, setup }: Props) {
   if (!answer) return <p className="soft">Amounts come with the check.</p>
   const several = answer.places.length > 1
   return (
@@ -24,7 +27,7 @@ export function Picture({ answer, recipes }: Props) {
       {answer.places.map((place, i) => (
         <div key={place.id} className="place-picture">
           {several && <h3>{place.name || 'A place'}</h3>}
-          <PlacePicture place={place} children={answer.group.children} recipe={recipes[i] ?? undefined} />
+          <PlacePicture place={place} children={answer.group.children} recipe={recipes[i] ?? undefined} setup={setup} />
         </div>
       ))}
       {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
@@ -36,7 +39,7 @@ export function Picture({ answer, recipes }: Props) {
   )
 }
 
-function PlacePicture({ place, children, recipe }: { place: PlaceAnswer; children: number; recipe?: string }) {
+function PlacePicture({ place, children, recipe, setup }: { place: PlaceAnswer; children: number; recipe?: string; setup: string }) {
   const { mix, fill } = place
   return (
     <>
@@ -49,8 +52,9 @@ function PlacePicture({ place, children, recipe }: { place: PlaceAnswer; childre
           <MixAmounts amounts={mix.amounts} />
           <Parts mix={mix} />
           {recipe && (
-            <p>
+            <p className="mix-links">
               <Link to={recipe}>The recipe: steps, what is short, fix the feel</Link>
+              <Link to={batchLink(recipe, setup)}>It is made: note the batch</Link>
             </p>
           )}
           <MixNature nature={mix.nature} keeps={mix.keeps} />

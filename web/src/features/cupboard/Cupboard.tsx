@@ -64,6 +64,9 @@ export function Cupboard() {
                 Add a jar
               </Button>
             )}
+            <Link className="btn btn-outline-primary" to="/batches">
+              Batches and tubs
+            </Link>
             <Link className="btn btn-primary" to="/cupboard/makes">
               What can I make today?
             </Link>

@@ -1,0 +1,104 @@
+package e2e
+
+import (
+	"bytes"
+	"image/png"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/makiuchi-d/gozxing"
+	"github.com/makiuchi-d/gozxing/qrcode"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/e2e/harness"
+)
+
+// decoded reads the QR code off the first page of a PDF with another library than the one that drew it.
+func decoded(t *testing.T, pdf []byte) string {
+	t.Helper()
+	at := filepath.Join(t.TempDir(), "label")
+	require.NoError(t, os.WriteFile(at+".pdf", pdf, 0o600))
+	out, err := exec.Command("pdftoppm", "-png", "-r", "200", "-f", "1", "-l", "1", "-singlefile", at+".pdf", at).CombinedOutput()
+	require.NoError(t, err, "%s", out)
+	data, err := os.ReadFile(at + ".png")
+	require.NoError(t, err)
+	picture, err := png.Decode(bytes.NewReader(data))
+	require.NoError(t, err)
+	dots, err := gozxing.NewBinaryBitmapFromImage(picture)
+	require.NoError(t, err)
+	found, err := qrcode.NewQRCodeReader().Decode(dots, map[gozxing.DecodeHintType]any{gozxing.DecodeHintType_TRY_HARDER: true})
+	require.NoError(t, err)
+	return found.GetText()
+}
+
+// The bakery counter from the plan to what was made, with what really went in; its label, whose code leads
+// to its page; used in its room, refused where wheat is not to be touched; looked over, and over at last.
+func TestBatchFromPlanToBin(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Demo()
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.Click("link", "It is made: note the batch")
+	p.See("What really went in", "by the recipe 1.82 kg")
+	p.Type("textbox", "Name", "Stove dough, red")
+	p.Type("textbox", "Plain flour", "560") // poured over
+	p.Accessible()
+	p.Click("button", "It is made")
+	p.See("May it go out today?", "wheat, gluten", "so long it keeps by practice", "Pebbles: keep out", "Lanterns: goes in with a hand", "Never to animals.", "Plain flour, 560 g")
+	p.Accessible()
+	page := p.Path()
+	code := regexp.MustCompile(`[0-9A-F]{6}`).FindString(p.Text())
+	require.NotEmpty(t, code)
+	p.Click("link", "Print a label")
+	p.See("Use until", "Contains wheat, gluten", "not for Pebbles", code)
+	p.Accessible()
+	for _, sheet := range []string{"A4 sheet, 14 labels of 99 × 38 mm", "Letter sheet, 14 labels of 102 × 34 mm", "Roll, 62 mm wide"} {
+		p.Set("combobox", "What they are printed on", sheet)
+		p.See(code)
+		assert.Equal(t, harness.Origin+page, decoded(t, p.Sheet(chromedp.PaperA4)), sheet)
+	}
+	p.Open(strings.TrimPrefix(harness.Origin+page, harness.Origin)) // as a phone does that read the label
+	p.Size(390, 844)
+	p.Click("button", "Used in Lanterns")
+	p.See("used 1 time", "used in Lanterns")
+	p.Set("combobox", "Room", "Pebbles")
+	p.Click("button", "Used in Pebbles")
+	p.See("Pebbles may not have it: It holds wheat")
+	p.Accessible()
+	p.Size(1280, 800)
+
+	p.Click("button", "Something went in")
+	p.Type("combobox", "What went in", "sesame oil")
+	p.Press("Enter")
+	p.Type("textbox", "Grams of Sesame oil", "5")
+	p.Click("button", "It is in")
+	p.See("Lanterns: keep out", "sesame")
+	p.Click("button", "Undo")
+	p.See("Lanterns: goes in with a hand")
+	p.Set("combobox", "Room", "Lanterns")
+	p.Click("button", "Set a part aside")
+	p.Type("textbox", "Grams set aside", "400")
+	p.Click("button", "Set aside")
+	p.See("400 g set aside for Lanterns")
+	p.Click("link", "that part")
+	p.See("It was set aside from this batch", "400 g left, used 1 time")
+	p.Open(page)
+	p.Click("button", "Look it over")
+	p.Click("button", "spots")
+	p.Click("button", "Note what is seen")
+	p.See("over: it was looked over, and has spots in it")
+	p.Open("/batches")
+	p.See("1 batch in use")
+	p.Type("searchbox", "Find a batch by its name or the code of its label", strings.ToLower(code))
+	p.See("Stove dough, red", "over: ")
+	p.Accessible()
+	p.Open("/batches/00000000-0000-4000-8000-000000000000")
+	p.See("There is no such batch in this centre: look on its label")
+}

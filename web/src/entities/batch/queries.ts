@@ -1,0 +1,29 @@
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { api, ask } from '../../api/client'
+import { unkept } from '../../api/keys'
+
+/** The batches that are in use, those first that have to be looked at. */
+export const batchesQuery = queryOptions({
+  ...unkept,
+  queryKey: ['batches'],
+  queryFn: ({ signal }) => ask(api.GET('/api/batches', { signal })),
+})
+
+/** All batches by words or the code of a label, latest first, a page at a time. */
+export const allBatchesQuery = (words: string) =>
+  infiniteQueryOptions({
+    ...unkept,
+    queryKey: ['batches', 'all', words],
+    queryFn: ({ signal, pageParam }) => ask(api.GET('/api/batches', { params: { query: { all: true, words: words || undefined, after: pageParam || undefined } }, signal })),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next || undefined,
+    placeholderData: keepPreviousData,
+  })
+
+/** All that is known of a batch. */
+export const batchQuery = (id: string) =>
+  queryOptions({
+    ...unkept,
+    queryKey: ['batch', id],
+    queryFn: ({ signal }) => ask(api.GET('/api/batches/{id}', { params: { path: { id } }, signal })),
+  })
