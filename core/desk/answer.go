@@ -4,9 +4,11 @@ import (
 	"errors"
 	"strings"
 
+	"emblo/core/age"
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/safety"
+	"emblo/core/unit"
 	"emblo/core/written"
 )
 
@@ -22,6 +24,28 @@ type reckoned struct {
 type counter struct {
 	*Shelf
 	written.Settings
+	desk *Desk
+	on   age.Date // the day of the plan
+}
+
+// Stored returns what a batch in store is on the day of a plan.
+func (c counter) Stored(id string, portion unit.Mass) (*plan.Stored, error) {
+	b, known := c.desk.Batch(id)
+	if !known {
+		return nil, errors.New("The batch that this is taken from is over, or not there any more: take another, or make it anew.")
+	}
+	s, fault := c.desk.state(b)
+	if fault != nil {
+		return nil, fault
+	}
+	if !s.Made.IsMix() {
+		return nil, errors.New("A tub of fillers is no mix: choose what fills it.")
+	}
+	out := &plan.Stored{ID: b.ID, Name: b.Written.Name, Left: s.Left}
+	for _, one := range s.Subjects(portion, c.on) {
+		out.Parts = append(out.Parts, plan.StoredPart{Name: one.Name, Facts: one.Facts})
+	}
+	return out, nil
 }
 
 // reckon judges and scales a plan for its room on its day.
@@ -35,7 +59,7 @@ func (d *Desk) reckon(p written.Plan) (reckoned, error) {
 	if err != nil {
 		return out, err
 	}
-	if out.setup, fault = p.Setup(counter{d.Shelf, d.Settings}); fault != nil {
+	if out.setup, fault = p.Setup(counter{d.Shelf, d.Settings, d, at.Day()}); fault != nil {
 		return out, fault
 	}
 	out.setup.StirIn, out.setup.Memo = d.Settings.StirIn, &d.memo

@@ -130,7 +130,7 @@ func (d *Desk) Summary(b *Batch, today age.Date) written.BatchSummary {
 }
 
 func (d *Desk) summary(b *Batch, s batch.State, fault *written.Fault, today age.Date) written.BatchSummary {
-	w := written.BatchSummary{ID: b.ID, Code: b.Code, Name: b.Written.Name, RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
+	w := written.BatchSummary{ID: b.ID, Code: b.Code, Name: b.Written.Name, RecipeID: b.Written.RecipeID, RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
 	switch {
 	case fault != nil:
 		w.Unreadable, w.Why = fault.Sentence, d.Pen.Text("what is kept of it does not read")
@@ -160,7 +160,7 @@ func (d *Desk) summary(b *Batch, s batch.State, fault *written.Fault, today age.
 // Page says all that is known of a batch on a day.
 func (d *Desk) Page(b *Batch, today age.Date) written.BatchPage {
 	s, fault := d.state(b)
-	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), RecipeID: b.Written.RecipeID, SetupID: b.Written.SetupID, Store: b.Written.Store, FromID: b.Written.From,
+	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), SetupID: b.Written.SetupID, Store: b.Written.Store, FromID: b.Written.From,
 		Lines: []written.BatchPart{}, Later: []written.BatchPart{}, Limits: []written.BatchLimit{}, Rooms: []written.BatchRoom{}, Never: []string{}, Events: []written.BatchHistory{}}
 	for i, e := range b.Events {
 		out.Events = append(out.Events, written.BatchHistory{ID: e.ID, At: e.At, By: e.By, Kind: e.Written.Kind, Words: d.Pen.Text(d.happened(e.Written)), Last: i == len(b.Events)-1 && e.Written.ToID == "", ToID: e.Written.ToID})

@@ -96,7 +96,7 @@ func (d *Desk) needs(plans []Coming) (all []stock.Need, notReady []string) {
 			notReady = append(notReady, p.ID)
 			continue
 		}
-		labels, _ := p.Plan.ReadLabels(counter{d.Shelf, d.Settings}) // they have been read to reckon it
+		labels, _ := p.Plan.ReadLabels(counter{Shelf: d.Shelf, Settings: d.Settings, desk: d}) // they have been read to reckon it
 		for _, u := range d.takes(p.Plan, &r) {
 			all = append(all, stock.Need{ItemID: u.item.ID, Label: labels[u.item.ID], Amount: u.amount, At: r.opening.At, For: p.ID, Back: u.back})
 		}

@@ -21,7 +21,7 @@ func (d *Desk) packets(p written.Plan, r *reckoned) []written.Packet {
 	if r.group.NutFree() {
 		declared = declared.Union(nuts)
 	}
-	labels, fault := p.ReadLabels(counter{d.Shelf, d.Settings})
+	labels, fault := p.ReadLabels(counter{Shelf: d.Shelf, Settings: d.Settings, desk: d})
 	if fault != nil {
 		return nil
 	}

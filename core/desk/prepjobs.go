@@ -97,7 +97,7 @@ func (d *Desk) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 			case w != nil && !w.makes(spot{i, place}):
 				all = append(all, of.aside(place, []string{lastOf[w]}, dues[w.spots[0].due].opens))
 				last = all[len(all)-1].ID
-			case w == nil && mix != nil && ticked(ticks, of.asideID(place)):
+			case w == nil && mix != nil && mix.Stored == nil && ticked(ticks, of.asideID(place)):
 				all = append(all, of.aside(place, nil, of.opens)) // the one that it was made with has opened
 				last = all[len(all)-1].ID
 			case w != nil:

@@ -25,7 +25,7 @@ func (d *Desk) late(s scheduled, plans []Coming, ticks []PrepTick, day string, n
 			continue
 		}
 		try := func(of written.Plan) bool { return d.inTime(of, plans, i, ticks, now) }
-		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try),
+		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try), Stored: d.inStore(p, try),
 			Smaller: d.Pen.Text(d.smaller(p, try)), OtherDay: otherDay(p, opens, try)})
 	}
 	return all
@@ -85,6 +85,35 @@ func (d *Desk) quicker(p *Coming, inTime func(written.Plan) bool) []written.Prep
 		}
 	}
 	slices.SortStableFunc(found, func(a, b written.PrepInstead) int { return a.Minutes - b.Minutes })
+	return found[:min(maxQuicker, len(found))]
+}
+
+// inStore returns batches of the kind of the mix that a plan makes, enough of each, that go in for its room
+// and are ready in time.
+func (d *Desk) inStore(p *Coming, inTime func(written.Plan) bool) []written.PrepStored {
+	found := []written.PrepStored{}
+	place := slices.IndexFunc(p.Places, func(p written.Place) bool { return p.Base != nil && p.Base.RecipeID != "" && p.Base.BatchID == "" })
+	if place < 0 {
+		return found
+	}
+	made, err := d.Recipe(p.Places[place].Base.RecipeID)
+	if err != nil {
+		return found
+	}
+	for i := range d.batches {
+		b := &d.batches[i]
+		r, err := d.Recipe(b.Written.RecipeID)
+		if err != nil || r.Kind != made.Kind {
+			continue
+		}
+		base := *p.Places[place].Base
+		base.RecipeID, base.BatchID = b.Written.RecipeID, b.ID
+		of := with(p.Plan, place, base)
+		answer, err := d.reckon(of)
+		if err == nil && answer.Places[place].Mix.Batch.Enough && inTime(of) {
+			found = append(found, written.PrepStored{BatchID: b.ID, Name: b.Written.Name})
+		}
+	}
 	return found[:min(maxQuicker, len(found))]
 }
 

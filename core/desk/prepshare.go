@@ -41,7 +41,7 @@ func (d *Desk) shares(dues []due, ticks []PrepTick) map[spot]*together {
 		for place := range dues[i].r.Places {
 			first := spot{i, place}
 			m := dues[i].r.Places[place].Mix
-			if m == nil || all[first] != nil || ticked(ticks, dues[i].asideID(place)) {
+			if m == nil || m.Stored != nil || all[first] != nil || ticked(ticks, dues[i].asideID(place)) {
 				continue
 			}
 			w := &together{spots: []spot{first}}
@@ -81,7 +81,7 @@ func (d *Desk) shared(a, b *due, m, o *plan.MixAnswer) bool {
 	k := m.Recipe.Keeping()
 	days := b.r.opening.At.Day().Sub(a.r.opening.At.Day())
 	switch {
-	case m.Recipe.ID != o.Recipe.ID || m.Colours != o.Colours:
+	case m.Recipe.ID != o.Recipe.ID || m.Colours != o.Colours || o.Stored != nil:
 		return false
 	case k.Group || k.Out || m.Recipe.Play().Stands > 0:
 		return false // each group has its own, made for it

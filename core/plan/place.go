@@ -43,6 +43,8 @@ type Mix struct {
 	Use     safety.Use
 	// Pot is what it is made in; zero when nobody has said.
 	Pot unit.Volume
+	// Stored is the batch that it is taken from; nil where it is made anew.
+	Stored *Stored
 }
 
 func (Mix) base()  {}
@@ -116,6 +118,7 @@ type MixAnswer struct {
 	Mixed
 	Portion unit.Mass   // as planned; Each of the mix is what there will be
 	Pot     unit.Volume // what it is made in; zero when nobody has said
+	Stored  *Stored     // the batch that it is taken from; nil where it is made
 }
 
 func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, memo *Memo, g *safety.Group) {

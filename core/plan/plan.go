@@ -253,6 +253,10 @@ func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.Meas
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}
+	if m.Stored != nil {
+		a.addStored(m, g, children, memo)
+		return nil
+	}
 	batch, err := memo.scale(m.Recipe, need, set)
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
@@ -261,7 +265,7 @@ func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.Meas
 	if err != nil {
 		return &InvalidInput{"base/pot_ml", sentence(err)}
 	}
-	a.Mix = &MixAnswer{mixed, m.Portion, m.Pot}
+	a.Mix = &MixAnswer{Mixed: mixed, Portion: m.Portion, Pot: m.Pot}
 	a.made = mixed.stepsOf(mixed.Pots, m.Pot)
 	a.Notes = append(safety.Notes(g.Room().Children, m.Recipe.Feel()), a.playNotes()...)
 	if customs := g.Room().Customs; len(customs) > 0 {

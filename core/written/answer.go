@@ -118,6 +118,15 @@ type MixAnswer struct {
 	PotEachG  float64  `json:"pot_each_g,omitzero"`
 	Nature    Nature   `json:"nature"`
 	Amounts   []Amount `json:"amounts"`
+	// Batch is what it is taken from; absent where it is made.
+	Batch *TakenFrom `json:"batch,omitzero"`
+}
+
+// TakenFrom is a batch in store that a set-up is played with out of.
+type TakenFrom struct {
+	ID    string  `json:"id"`
+	Name  string  `json:"name"`
+	LeftG float64 `json:"left_g"`
 }
 
 // Nature is what a mix is, worked out from its ingredients.

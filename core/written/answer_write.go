@@ -231,6 +231,9 @@ func (p Pen) mix(m *plan.MixAnswer) MixAnswer {
 	out := MixAnswer{Recipe: p.Name(b.Recipe.ID, b.Recipe.Name), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
 		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: p.Text(m.Nature.Keeps), Nature: p.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
 	out.Pots, out.PotEachG = pots(m.Pots)
+	if m.Stored != nil {
+		out.Batch = &TakenFrom{ID: m.Stored.ID, Name: m.Stored.Name, LeftG: m.Stored.Left.Grams()}
+	}
 	for i, a := range b.Amounts {
 		out.Amounts[i] = p.Amount(a)
 	}

@@ -81,16 +81,18 @@ type BatchEventInput struct {
 
 // BatchSummary is a line of the list of batches.
 type BatchSummary struct {
-	ID     string  `json:"id"`
-	Code   string  `json:"code"` // what a label says where it has no address
-	Name   string  `json:"name"`
-	RoomID string  `json:"room_id"`
-	Room   string  `json:"room"` // where it stands
-	MadeOn string  `json:"made_on,omitzero"`
-	Until  string  `json:"until,omitzero"` // the last day it may be used; absent where nobody knows
-	Why    string  `json:"why"`            // not longer
-	Uses   int     `json:"uses"`
-	LeftG  float64 `json:"left_g"`
+	ID   string `json:"id"`
+	Code string `json:"code"` // what a label says where it has no address
+	Name string `json:"name"`
+	// RecipeID is what it was made by; absent for a tub.
+	RecipeID string  `json:"recipe_id,omitzero"`
+	RoomID   string  `json:"room_id"`
+	Room     string  `json:"room"` // where it stands
+	MadeOn   string  `json:"made_on,omitzero"`
+	Until    string  `json:"until,omitzero"` // the last day it may be used; absent where nobody knows
+	Why      string  `json:"why"`            // not longer
+	Uses     int     `json:"uses"`
+	LeftG    float64 `json:"left_g"`
 	// State is fine, look-over where it has to be looked over today to be kept, past where it is thrown
 	// away, and ended when it was.
 	State string `json:"state"`
@@ -101,11 +103,10 @@ type BatchSummary struct {
 // BatchPage is all that is known of a batch.
 type BatchPage struct {
 	BatchSummary
-	RecipeID string      `json:"recipe_id,omitzero"`
-	SetupID  string      `json:"setup_id,omitzero"`
-	Store    string      `json:"store"`
-	Lines    []BatchPart `json:"lines"`
-	Later    []BatchPart `json:"later"` // added after it was made
+	SetupID string      `json:"setup_id,omitzero"`
+	Store   string      `json:"store"`
+	Lines   []BatchPart `json:"lines"`
+	Later   []BatchPart `json:"later"` // added after it was made
 	// Contains and MayContain are what it holds of the allergens, in words.
 	Contains   string       `json:"contains"`
 	MayContain string       `json:"may_contain"`

@@ -2,6 +2,7 @@ package written
 
 import (
 	"encoding/json"
+	"errors"
 	"os"
 	"testing"
 
@@ -122,6 +123,8 @@ func again[T any](data []byte) (any, error) { return Read[T](data) }
 type shelf struct{}
 
 func (shelf) Vessel(id string) (vessel.Vessel, bool) { return vessel.Get(id) }
+
+func (shelf) Stored(string, unit.Mass) (*plan.Stored, error) { return nil, errors.New("No batch.") }
 
 func (shelf) Get(id string) (material.Item, bool) { return material.Standard().Get(id) }
 

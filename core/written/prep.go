@@ -113,10 +113,18 @@ type PrepLate struct {
 	// Instead are mixes of its kind, all at hand, that go in for its room and can be ready in time, those
 	// of the fewest minutes first.
 	Instead []PrepInstead `json:"instead"`
+	// Stored are batches in store of its kind that go in for its room and are enough.
+	Stored []PrepStored `json:"stored"`
 	// Smaller says how much less of it is ready in time, and OtherDay when it is on a later day, as much as
 	// was planned; each empty where that is late too.
 	Smaller  string `json:"smaller,omitzero"`
 	OtherDay string `json:"other_day,omitzero"`
+}
+
+// PrepStored is a batch in store to take instead.
+type PrepStored struct {
+	BatchID string `json:"batch_id"`
+	Name    string `json:"name"`
 }
 
 // PrepInstead is a mix to make instead.

@@ -20,6 +20,8 @@ type Base struct {
 	More       []Layer `json:"more,omitzero" max:"10"`
 	SideBySide bool    `json:"side_by_side,omitzero"`
 	Frozen     bool    `json:"frozen,omitzero"` // it is frozen in its vessel and turned out
+	// BatchID is a batch that the mix is taken from, which is then not made anew.
+	BatchID string `json:"batch_id,omitzero" max:"36"`
 }
 
 // Layer is a further filler, and how thick it lies.

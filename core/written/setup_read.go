@@ -3,6 +3,7 @@ package written
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"emblo/core/allergen"
@@ -27,6 +28,9 @@ type Shelf interface {
 	Described(name string, f material.Facts) material.Facts
 	// Recipe returns the recipe with an id; an error is a sentence.
 	Recipe(id string) (recipe.Recipe, error)
+	// Stored returns what a batch in store is when each child has a portion of it on the day of the plan;
+	// an error is a sentence.
+	Stored(id string, portion unit.Mass) (*plan.Stored, error)
 	// Vessel returns the vessel with an id.
 	Vessel(id string) (vessel.Vessel, bool)
 }
@@ -38,6 +42,11 @@ func (p Plan) Open() (clock.Wall, *Fault) {
 		return at, Bad("/play_at", "Say when the set-up opens, as 2026-11-24T09:45.")
 	}
 	return at, nil
+}
+
+// FromBatch reports whether some place is taken from a batch in store.
+func (p Plan) FromBatch() bool {
+	return slices.ContainsFunc(p.Places, func(p Place) bool { return p.Base != nil && p.Base.BatchID != "" })
 }
 
 // Setup reads what stands in a plan.
@@ -138,6 +147,11 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 		}
 		if b.PotML != nil {
 			m.Pot = unit.Millilitres(*b.PotML)
+		}
+		if b.BatchID != "" {
+			if m.Stored, err = shelf.Stored(b.BatchID, m.Portion); err != nil {
+				return nil, Bad("/batch_id", "%s", err)
+			}
 		}
 		return m, nil
 	case "fill":

@@ -55,7 +55,7 @@ func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return out, err
 	}
-	h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, judged)}})
+	h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, in.Plan, judged)}})
 	// Who saves a set-up has its answer before them.
 	if err := h.of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)}, false); err != nil {
 		return out, err
@@ -69,15 +69,21 @@ func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 // rooms and settings, the things and recipes, and the rules and shelf of the program. A plan
 // is judged for the day it opens, so it does not get old by itself.
 type keptDigest struct {
-	People uuid.UUID      `json:"people"`
-	Shelf  uuid.UUID      `json:"shelf"`
+	People uuid.UUID `json:"people"`
+	Shelf  uuid.UUID `json:"shelf"`
+	// Stock is that of the cupboard, where it is taken from a batch.
+	Stock  *uuid.UUID     `json:"stock,omitempty"`
 	Rules  string         `json:"rules"`
 	Digest written.Digest `json:"digest"`
 	Token  string         `json:"token"` // of the judgement
 }
 
-func (h *House) kept(at store.Revisions, j desk.Judged) json.RawMessage {
-	text, err := json.Marshal(keptDigest{at.People, at.Shelf, h.rules, j.Digest, j.Token})
+func (h *House) kept(at store.Revisions, p written.Plan, j desk.Judged) json.RawMessage {
+	k := keptDigest{People: at.People, Shelf: at.Shelf, Rules: h.rules, Digest: j.Digest, Token: j.Token}
+	if p.FromBatch() {
+		k.Stock = &at.Stock
+	}
+	text, err := json.Marshal(k)
 	if err != nil {
 		panic(err) // of strings and numbers alone
 	}
@@ -132,7 +138,7 @@ func (h *House) Setups(ctx context.Context, s *store.Session, words string, temp
 		}
 		said := h.read(at, d, row)
 		if said.fresh != nil {
-			anew[row.ID] = store.VersionedDigest{Version: row.Version, Digest: h.kept(at, *said.fresh)}
+			anew[row.ID] = store.VersionedDigest{Version: row.Version, Digest: h.kept(at, *said.plan, *said.fresh)}
 		}
 		out.Setups = append(out.Setups, said.SetupSummary)
 	}
@@ -164,7 +170,7 @@ func (h *House) read(at store.Revisions, d *desk.Desk, r store.SetupRow) row {
 	}
 	out := row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: w.Name, RoomID: w.RoomID, RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}, plan: &w.Plan}
 	var kept keptDigest
-	if len(r.Digest) > 0 && json.Unmarshal(r.Digest, &kept) == nil && kept.People == at.People && kept.Shelf == at.Shelf && kept.Rules == h.rules && kept.Token != "" {
+	if len(r.Digest) > 0 && json.Unmarshal(r.Digest, &kept) == nil && kept.People == at.People && kept.Shelf == at.Shelf && kept.Rules == h.rules && (kept.Stock == nil || *kept.Stock == at.Stock) && kept.Token != "" {
 		out.Digest, out.token = kept.Digest, kept.Token
 		return out
 	}

@@ -40,7 +40,7 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	for _, r := range rows {
 		said := h.read(at, d, r.SetupRow)
 		if said.fresh != nil {
-			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: h.kept(at, *said.fresh)}
+			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: h.kept(at, *said.plan, *said.fresh)}
 		}
 		switch opens, err := clock.ParseWall(said.PlayAt); {
 		case err == nil && opens.Day() == day:

@@ -560,6 +560,9 @@ type PrepShare = written.PrepShare
 // PrepSlot When one step is done: by hand, and how long it then needs by itself.
 type PrepSlot = written.PrepSlot
 
+// PrepStored A batch in store to take instead.
+type PrepStored = written.PrepStored
+
 // PrepTickInput defines model for PrepTickInput.
 type PrepTickInput = written.PrepTickInput
 
@@ -816,6 +819,9 @@ type Swap = written.Swap
 
 // SwapsInput The base or one item of a plan.
 type SwapsInput = written.SwapsInput
+
+// TakenFrom A batch in store that a set-up is played with out of.
+type TakenFrom = written.TakenFrom
 
 // Through What things are to go through.
 type Through = written.Through

@@ -163,3 +163,48 @@ func TestManyBatchesAreSearched(t *testing.T) {
 		a.do(http.MethodGet, "/api/batches?all=true&after="+list.Next, nil, http.StatusOK, &list)
 	}
 }
+
+// A set-up that is taken from a batch is judged by what that has become, the list too: what was added, how
+// often it was used, how old it is on the day. Nothing is made or bought for it; and where a set-up is late,
+// a batch in store is what can still be taken.
+func TestASetUpIsTakenFromABatch(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	batch := a.made(doughFor(lanterns.ID))
+	bakery := a.setupCalled("Bakery counter")
+	from := a.plan(bakery, func(s *written.Setup) {
+		s.Name, s.Places[0].Base.BatchID = "Dough again", batch.ID
+	})
+	answer := func() (out written.Answer) {
+		a.do(http.MethodPost, "/api/answer", from.Plan, http.StatusOK, &out)
+		return out
+	}
+	first := answer()
+	require.True(t, first.Ready, "%+v", first.Places[0].Base)
+	assert.Equal(t, []any{batch.ID, 1900.0, 0}, []any{first.Places[0].Mix.Batch.ID, first.Places[0].Mix.Batch.LeftG, len(first.Places[0].Mix.Amounts)})
+	assert.Empty(t, first.Short)
+	assert.Contains(t, first.Timeline[0].Text, "Take 1.8 kg of Stove dough, red out")
+	_, by := a.prepared("2026-11-26")
+	assert.Len(t, by["Dough again"], 2, "looked over and laid out: %v", words(by["Dough again"]))
+	listed := func() written.SetupSummary {
+		all := a.setups()
+		return all[slices.IndexFunc(all, func(s written.SetupSummary) bool { return s.ID == from.ID })]
+	}
+	assert.True(t, listed().Ready)
+	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "added", ItemID: "sesame-oil", Grams: 5})
+	assert.False(t, answer().Ready)
+	assert.False(t, listed().Ready, "the list says so too")
+	from.PlayAt = "2026-12-09T10:00" // the day after its last
+	assert.True(t, slices.ContainsFunc(answer().Places[0].Base[0].Findings, func(f written.Finding) bool { return f.Rule == "kept-too-long" }))
+	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "discarded", Reason: "sesame"})
+	a.refused(http.MethodPost, "/api/answer", from.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id", "is over")
+	assert.True(t, !listed().Ready && listed().Mark == "", "it cannot be judged: %+v", listed())
+
+	store := a.made(doughFor(lanterns.ID))
+	bakery.PlayAt = "2026-11-24T09:35" // it is 9:00, and it takes an hour
+	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
+	day, _ := a.prepared("2026-11-24")
+	require.Len(t, day.Late, 1)
+	assert.Equal(t, []written.PrepStored{{BatchID: store.ID, Name: "Stove dough, red"}}, day.Late[0].Stored)
+	assert.Equal(t, "2026-11-25T09:35", day.Late[0].OtherDay)
+}

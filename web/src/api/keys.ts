@@ -5,7 +5,7 @@ import type { QueryClient } from '@tanstack/react-query'
 export const unkept = { gcTime: 0 }
 
 /** What is judged or reckoned for a room, by the first word of its key. */
-const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts', 'makes', 'today', 'cupboard', 'shopping', 'prep']
+const judged = ['answer', 'swaps', 'check', 'aid', 'board', 'item', 'recipes', 'making', 'draft', 'setups', 'starts', 'makes', 'today', 'cupboard', 'shopping', 'prep', 'batches', 'batch']
 
 /** What a change to something makes old, by the first word of its key. Every query's key begins with a word of this table. */
 const outdates = {
@@ -14,7 +14,7 @@ const outdates = {
   thing: ['shelf', 'book', ...judged],
   recipe: ['recipe', 'book', 'shelf', ...judged],
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today', 'prep'],
-  batch: ['batches', 'batch', 'cupboard', 'today'],
+  batch: ['batches', 'batch', 'cupboard', 'today', 'answer', 'setups', 'prep', 'shopping'],
   tick: ['shopping'],
   seen: ['today'],
   prep: ['prep'],

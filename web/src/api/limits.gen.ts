@@ -10,6 +10,7 @@ export const limits = {
     "note": 60
   },
   "Base": {
+    "batch_id": 36,
     "item_id": 64,
     "more": 10,
     "recipe_id": 64,

@@ -1463,6 +1463,8 @@ export interface components {
             side_by_side?: boolean;
             /** @description It is frozen in its vessel and turned out. */
             frozen?: boolean;
+            /** @description A batch that the mix is taken from, which is then not made anew. */
+            batch_id?: string;
         };
         /** @description A further filler, and how thick it lies. */
         Layer: {
@@ -1719,6 +1721,13 @@ export interface components {
             adult_only: boolean;
             children_help: boolean;
         };
+        /** @description A batch in store that a set-up is played with out of. */
+        TakenFrom: {
+            id: string;
+            name: string;
+            /** Format: double */
+            left_g: number;
+        };
         MixAnswer: {
             recipe: string;
             /** Format: double */
@@ -1740,6 +1749,7 @@ export interface components {
             pot_each_g?: number;
             nature: components["schemas"]["Nature"];
             amounts: components["schemas"]["Amount"][];
+            batch?: components["schemas"]["TakenFrom"];
         };
         /** @description What a mix is, worked out from its ingredients. */
         Nature: {
@@ -2961,6 +2971,8 @@ export interface components {
             /** @description What a label says where it has no address. */
             code: string;
             name: string;
+            /** @description What it was made by; absent for a tub. */
+            recipe_id?: string;
             room_id: string;
             /** @description Where it stands. */
             room: string;
@@ -3174,10 +3186,17 @@ export interface components {
             ready_at: string;
             /** @description Mixes of its kind, all at hand, that can be ready in time. */
             instead: components["schemas"]["PrepInstead"][];
+            /** @description Batches in store of its kind, enough of each, that go in for its room. */
+            stored: components["schemas"]["PrepStored"][];
             /** @description How much less of it is ready in time. */
             smaller?: string;
             /** @description When it can be ready on a later day. */
             other_day?: string;
+        };
+        /** @description A batch in store to take instead. */
+        PrepStored: {
+            batch_id: string;
+            name: string;
         };
         /** @description A mix to make instead. */
         PrepInstead: {

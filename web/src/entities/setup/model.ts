@@ -110,7 +110,7 @@ export function recipeLink(base: Base | undefined, room_id: string): string | un
 export const batchLink = (recipe: string, setup: string) => recipe.replace(/^\/recipes\/([^?]*)\?/, (_, id: string) => `/batches/new?recipe=${id}&setup=${setup}&`)
 
 /** What a base is, without how much of it. */
-const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use]
+const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use, base.batch_id]
 
 /** A line is judged by exactly this; an answer to anything else is not its answer. */
 const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, plan.labels, Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part]])

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useId, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Base, Line, PlaceAnswer, Schemas } from '../../api/client'
+import { batchesQuery } from '../../entities/batch/queries'
 import { bookQuery } from '../../entities/recipe/queries'
 import { grams, litres } from '../../ui/format'
 import { insteadOfCount, Mark } from '../../ui/Mark'
@@ -126,8 +127,20 @@ function Met({ base, what, readOnly, onChange }: Omit<Controls, 'open'> & { what
 }
 
 function MixControls({ base, readOnly, open, onChange }: Controls) {
+  const batches = useQuery(batchesQuery).data?.batches.filter((b) => b.id === base.batch_id || (b.recipe_id === base.recipe_id && b.state === 'fine')) ?? []
   return (
     <>
+      {(batches.length > 0 || base.batch_id) && (
+        <Form.Select aria-label="Made anew, or taken from a batch" value={base.batch_id ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, batch_id: e.target.value || undefined })}>
+          <option value="">made anew</option>
+          {batches.map((b) => (
+            <option key={b.id} value={b.id}>
+              from {b.name}, {grams(b.left_g)}, label {b.code}
+            </option>
+          ))}
+          {base.batch_id && !batches.some((b) => b.id === base.batch_id) && <option value={base.batch_id}>from a batch that is over</option>}
+        </Form.Select>
+      )}
       <Stepper label="Grams for each child" unit="g each" value={base.portion_g ?? 120} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')} />
       <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours }, 'colours')} />
       <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>

@@ -45,16 +45,23 @@ function PlacePicture({ place, children, recipe, setup }: { place: PlaceAnswer; 
     <>
       {mix && (
         <>
+          {mix.batch && (
+            <p className="lead-in">
+              Taken from <Link to={`/batches/${mix.batch.id}`}>{mix.batch.name}</Link>: <b className="figure">{grams(mix.batch.left_g)}</b> there, {grams(mix.need_g)} needed. Nothing is made.
+            </p>
+          )}
+          {!mix.batch && <>
           <p className="lead-in">
             <b className="figure">{grams(mix.made_g)}</b> for {plural(children, 'child', 'children')} at {grams(mix.portion_g)}; {grams(mix.mixed_g)} mixed, {plural(mix.movements, 'scoop')} in all
           </p>
           <RatioBar thin amounts={mix.amounts} />
           <MixAmounts amounts={mix.amounts} />
           <Parts mix={mix} />
+          </>}
           {recipe && (
             <p className="mix-links">
               <Link to={recipe}>The recipe: steps, what is short, fix the feel</Link>
-              <Link to={batchLink(recipe, setup)}>It is made: note the batch</Link>
+              {!mix.batch && <Link to={batchLink(recipe, setup)}>It is made: note the batch</Link>}
             </p>
           )}
           <MixNature nature={mix.nature} keeps={mix.keeps} />

@@ -98,8 +98,19 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
             .{' '}
           </>
         )}
+        {l.stored.length > 0 && (
+          <>
+            In store: {l.stored.map((s, n) => (
+              <span key={s.batch_id}>
+                {n > 0 && ' or '}
+                <Link to={`/batches/${s.batch_id}`}>{s.name}</Link>
+              </span>
+            ))}
+            , to be chosen on the bench.{' '}
+          </>
+        )}
         {l.smaller && `${l.smaller} `}
-        {l.instead.length > 0 || l.smaller ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
+        {l.instead.length + l.stored.length > 0 || l.smaller ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
         {l.other_day ? `: all of it can be ready ${dayAndTime(l.other_day)}.` : '.'}
       </p>
     </section>

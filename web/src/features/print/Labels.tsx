@@ -70,8 +70,7 @@ export function Labels() {
 }
 
 function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
-  const not = b.rooms.filter((r) => !r.ready).map((r) => r.room)
-  const hand = b.rooms.filter((r) => r.ready)
+  const rooms = [...b.rooms].sort((x, y) => Number(y.ready) - Number(x.ready))
   const usable = b.state === 'fine'
   return (
     <article className="label" aria-label={`Label of ${b.name}`}>
@@ -86,16 +85,11 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
           {b.may_contain && `; may contain ${b.may_contain}`}
         </p>
         <p className="rooms-of">
-          {hand.map((r) => (
+          {rooms.map((r) => (
             <span key={r.room_id}>
-              <Glyph mark={r.mark} /> {r.room}
+              <Glyph mark={r.mark} /> {r.ready ? r.room : `not for ${r.room}`}
             </span>
           ))}
-          {not.length > 0 && (
-            <span>
-              <Glyph mark="lid" /> not for {not.join(', ')}
-            </span>
-          )}
         </p>
         <p className="small">
           {b.store && `${b.store}. `}

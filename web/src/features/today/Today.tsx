@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
+import { batchesQuery } from '../../entities/batch/queries'
 import { quantity } from '../../entities/stock/model'
 import { MakesList } from '../../entities/stock/MakesList'
 import { handsNext, standing, waitingNow } from '../../entities/day/prep'
@@ -160,7 +161,9 @@ function Preparing({ day }: { day: string }) {
 
 /** What is not as it was when somebody last looked, and what will be missing. */
 function LookAfter({ day: d }: { day: Day }) {
-  const nothing = d.changed.length + d.prints.length + d.short.length + d.goes_off.length === 0
+  const batches = useQuery(batchesQuery)
+  const look = batches.error ? [] : (batches.data?.batches.filter((b) => b.state !== 'fine') ?? [])
+  const nothing = d.changed.length + d.prints.length + d.short.length + d.goes_off.length + look.length === 0
   return (
     <section className="look-after" aria-labelledby="look-after">
       <h2 id="look-after">Look after</h2>
@@ -172,6 +175,22 @@ function LookAfter({ day: d }: { day: Day }) {
         {d.prints.map((p) => (
           <Stale key={p.id} sheet={p} />
         ))}
+        {look.map((b) => (
+          <li key={b.id}>
+            <div>
+              <b className="short">
+                {b.name}: {b.state === 'look-over' ? 'look it over' : 'throw it away'}
+              </b>
+              <span className="soft">
+                {b.room}, label {b.code}; {b.why}
+              </span>
+            </div>
+            <Link to={`/batches/${b.id}`}>
+              Open<span className="visually-hidden"> {b.name}</span>
+            </Link>
+          </li>
+        ))}
+        {batches.error && <li role="alert">The batches could not be asked for: {batches.error.message}</li>}
         {d.short.map((s) => (
           <li key={`${s.name}${s.by}`}>
             <div>
