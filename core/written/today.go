@@ -93,4 +93,8 @@ type Today struct {
 	Short   []ShortOf      `json:"short"`
 	// GoesOff are names of what is past its best-before day, or will be soon.
 	GoesOff []GoesOff `json:"goes_off"`
+	// ToLog are set-ups of the last days of which nobody has said how they went, and Strays what was not
+	// counted in and has not been found.
+	ToLog  []ToLog `json:"to_log"`
+	Strays []Stray `json:"strays"`
 }

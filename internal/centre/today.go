@@ -26,7 +26,7 @@ const (
 func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
 	now := h.Now(s)
 	day := now.Day()
-	out := written.Today{Now: now.String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}}
+	out := written.Today{Now: now.String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}}
 	d, at, err := h.deskAt(ctx, s)
 	if err != nil {
 		return out, err
@@ -82,7 +82,7 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	}
 	out.Rooms = d.RoomDays(day)
 	d.Ahead(plans, day, shortShown, &out)
-	return out, nil
+	return out, h.unsaid(ctx, s, d, &out)
 }
 
 // judged returns what is made of a row as things stand.

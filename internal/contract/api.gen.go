@@ -428,6 +428,9 @@ type Layer = written.Layer
 // Learned defines model for Learned.
 type Learned = written.Learned
 
+// Lesson Something that is done otherwise, by how a set-up went.
+type Lesson = written.Lesson
+
 // Line defines model for Line.
 type Line = written.Line
 
@@ -445,6 +448,27 @@ type ListReport = written.ListReport
 
 // ListRow defines model for ListRow.
 type ListRow = written.ListRow
+
+// LogConflict defines model for LogConflict.
+type LogConflict struct {
+	// Code What it is, for programs: unknown-field, missing-field, conflict, not-known ...
+	Code string `json:"code"`
+
+	// Current How a set-up went, with what it was.
+	Current StoredLog `json:"current"`
+
+	// Detail A plain sentence for a person.
+	Detail string `json:"detail"`
+
+	// Field The JSON Pointer (RFC 6901) of the field at fault, such as /children/2/born.
+	Field  *string `json:"field,omitempty"`
+	Status int     `json:"status"`
+	Title  string  `json:"title"`
+	Type   string  `json:"type"`
+}
+
+// LogInput How a set-up went, to be saved over the version last read; 0 begins it.
+type LogInput = written.LogInput
 
 // Makeable Something that can be made for a room from the cupboard.
 type Makeable = written.Makeable
@@ -487,6 +511,9 @@ type Needs = written.Needs
 
 // NextAsk defines model for NextAsk.
 type NextAsk = written.NextAsk
+
+// Offered What a set-up was for its room when it opened.
+type Offered = written.Offered
 
 // OwnItem defines model for OwnItem.
 type OwnItem = written.OwnItem
@@ -662,6 +689,12 @@ type RecipeStep = written.RecipeStep
 // RecipeText A recipe as people type it, a line for each ingredient and step.
 type RecipeText = written.Recipe
 
+// Record A line of what was offered.
+type Record = written.Record
+
+// RecordPage What was offered in some days.
+type RecordPage = written.RecordPage
+
 // Remedy defines model for Remedy.
 type Remedy = written.Remedy
 
@@ -805,6 +838,12 @@ type Step = written.Step
 // StoredJar A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0.
 type StoredJar = written.StoredJar
 
+// StoredLog How a set-up went, with what it was.
+type StoredLog = written.StoredLog
+
+// Stray What was not counted in.
+type Stray = written.Stray
+
 // Style defines model for Style.
 type Style = written.Style
 
@@ -828,6 +867,9 @@ type Through = written.Through
 
 // TickInput TickInput ticks a line of the shopping list off: it is in the basket, in packs, or the shop has none; open takes that back.
 type TickInput = written.TickInput
+
+// ToLog A set-up that has opened, of which nobody has said how it went.
+type ToLog = written.ToLog
 
 // Today The day at a glance.
 type Today = written.Today
@@ -899,6 +941,19 @@ type ListRecipesParams struct {
 type GetRecipeParams struct {
 	// Version An earlier version of an own recipe.
 	Version *int `form:"version,omitempty" json:"version,omitempty"`
+}
+
+// ListRecordsParams defines parameters for ListRecords.
+type ListRecordsParams struct {
+	From  string  `form:"from" json:"from"`
+	Until string  `form:"until" json:"until"`
+	After *string `form:"after,omitempty" json:"after,omitempty"`
+}
+
+// GetRecordFileParams defines parameters for GetRecordFile.
+type GetRecordFileParams struct {
+	From  string `form:"from" json:"from"`
+	Until string `form:"until" json:"until"`
 }
 
 // ListSetupsParams defines parameters for ListSetups.
@@ -1015,6 +1070,9 @@ type SignInJSONRequestBody = SignIn
 
 // PutSetupJSONRequestBody defines body for PutSetup for application/json ContentType.
 type PutSetupJSONRequestBody = SetupInput
+
+// PutLogJSONRequestBody defines body for PutLog for application/json ContentType.
+type PutLogJSONRequestBody = LogInput
 
 // SeeSetupJSONRequestBody defines body for SeeSetup for application/json ContentType.
 type SeeSetupJSONRequestBody = SeenInput

@@ -102,7 +102,7 @@ var may = map[string]string{
 	"internal/httpapi/setups":   "core/written internal/httpapi/edge internal/store",
 	"internal/httpapi/shelf":    "core/written internal/httpapi/edge internal/store",
 	"internal/httpapi/cupboard": "core/written internal/contract internal/httpapi/edge internal/store",
-	"internal/httpapi/batches":  "core/written internal/httpapi/edge internal/paper",
+	"internal/httpapi/batches":  "core/written internal/contract internal/httpapi/edge internal/paper",
 	"internal/paper":            "",
 	"internal/httpapi/today":    "core/written internal/account internal/contract internal/httpapi/edge",
 	"internal/httpapi/recipes":  "core/written core/desk internal/httpapi/edge internal/centre internal/contract internal/store",

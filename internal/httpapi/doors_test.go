@@ -112,7 +112,7 @@ func slips(s *openapi3.Schema, whole any) []slip {
 		case map[string]any:
 			properties, required := flat(s)
 			if s.AdditionalProperties.Schema == nil { // a map takes any name
-				all = append(all, slip{put(`{"added":1,` + joined(v)[1:]), at + "/added", written.UnknownField})
+				all = append(all, slip{put(`{"surplus":1,` + joined(v)[1:]), at + "/surplus", written.UnknownField})
 			}
 			for name := range v {
 				field, known := properties[name]

@@ -33,6 +33,9 @@ var ErrNotFound = errors.New("not found")
 // ErrNameTaken is returned when another document of the kind has the name.
 var ErrNameTaken = errors.New("name taken")
 
+// ErrStale is returned for a save over a version that is not the stored one.
+var ErrStale = errors.New("somebody else saved first")
+
 // ErrNoRoom is returned when a set-up names a room that the centre does not have.
 var ErrNoRoom = errors.New("no such room")
 

@@ -1,4 +1,5 @@
-// Package batches is what was made: batches and standing tubs, what happened to them, and their labels.
+// Package batches is what was made and played with: batches and standing tubs, their labels, how set-ups
+// went, and the records of that.
 package batches
 
 import (
@@ -14,7 +15,8 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"listBatches": a.list, "getBatch": a.get, "putBatch": edge.Put(a.make), "putBatchEvent": edge.Put(a.note), "deleteBatchEvent": a.undo}
+	return edge.Handlers{"listBatches": a.list, "getBatch": a.get, "putBatch": edge.Put(a.make), "putBatchEvent": edge.Put(a.note), "deleteBatchEvent": a.undo,
+		"getLog": a.log, "putLog": edge.Put(a.saveLog), "listLessons": a.lessons, "deleteLesson": a.undoLesson, "foundStray": a.found, "listRecords": a.records, "getRecordFile": a.recordFile}
 }
 
 func (a area) list(r *edge.Request) (any, error) {

@@ -114,6 +114,13 @@ export const limits = {
     "answers": 200,
     "room_id": 36
   },
+  "LogInput": {
+    "added": 10,
+    "mouthed": 20,
+    "own_thing": 200,
+    "watched": 80,
+    "word": 400
+  },
   "MoveInput": {
     "amount": 40,
     "at": 40,
@@ -252,6 +259,12 @@ export const limits = {
     "opened": 10,
     "packs": 6,
     "place": 40
+  },
+  "StoredLog": {
+    "added": 10,
+    "own_thing": 200,
+    "watched": 80,
+    "word": 400
   },
   "SwapsInput": {
     "play_at": 16,

@@ -692,6 +692,121 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description How a set-up went; version 0 where nobody has said. */
+        get: operations["getLog"];
+        /** @description Keeps how a set-up went, and carries out what is done otherwise next time. The same log twice is one. */
+        put: operations["putLog"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description What is done otherwise with a set-up, or could be, by how others of its room went. */
+        get: operations["listLessons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Notes that what was not counted in has been found. */
+        post: operations["foundStray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Takes back what was done otherwise, on every plan that is as the lesson made it. */
+        delete: operations["deleteLesson"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was offered from one day to another, latest first. */
+        get: operations["listRecords"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/records/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was offered as CSV, without anything about a child. */
+        get: operations["getRecordFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prep": {
         parameters: {
             query?: never;
@@ -2916,6 +3031,10 @@ export interface components {
             short: components["schemas"]["ShortOf"][];
             /** @description Names of what is past its best-before day, or will be soon. */
             goes_off: components["schemas"]["GoesOff"][];
+            /** @description Set-ups of the last days of which nobody has said how they went. */
+            to_log: components["schemas"]["ToLog"][];
+            /** @description What was not counted in and has not been found. */
+            strays: components["schemas"]["Stray"][];
         };
         JarConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["StoredJar"];
@@ -3068,6 +3187,150 @@ export interface components {
         BatchList: {
             batches: components["schemas"]["BatchSummary"][];
             next?: string;
+        };
+        /** @description How a set-up went, to be saved over the version last read; 0 begins it. */
+        LogInput: {
+            version: number;
+            /** @enum {string} */
+            again?: "yes" | "no";
+            /** @enum {string} */
+            level?: "simpler" | "harder";
+            /** @description 1 to 3. */
+            mess?: number;
+            /** @description How long it held them. */
+            minutes?: number;
+            /**
+             * Format: double
+             * @description The share that was left over, 0 to 1; absent where nobody said.
+             */
+            left?: number;
+            /** @description There was not enough. */
+            short?: boolean;
+            /** @description How many pieces came back; absent where nobody counted. */
+            counted_in?: number;
+            added?: components["schemas"]["BatchLine"][];
+            own_thing?: string;
+            word?: string;
+            /** @description Which adults watched. */
+            watched?: string;
+            mouthed: string[];
+        };
+        /** @description How a set-up went, with what it was. */
+        StoredLog: {
+            version: number;
+            /** @enum {string} */
+            again?: "yes" | "no";
+            /** @enum {string} */
+            level?: "simpler" | "harder";
+            /** @description 1 to 3. */
+            mess?: number;
+            /** @description How long it held them. */
+            minutes?: number;
+            /**
+             * Format: double
+             * @description The share that was left over, 0 to 1; absent where nobody said.
+             */
+            left?: number;
+            /** @description There was not enough. */
+            short?: boolean;
+            /** @description How many pieces came back; absent where nobody counted. */
+            counted_in?: number;
+            added?: components["schemas"]["BatchLine"][];
+            own_thing?: string;
+            word?: string;
+            /** @description Which adults watched. */
+            watched?: string;
+            mouthed: string[];
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+            /** @description Pieces that were given out. */
+            given: number;
+            offered: components["schemas"]["Offered"];
+            changes: components["schemas"]["Lesson"][];
+            /** @description Children who are not noted as mouthing and were seen to, by id. */
+            mouthing: string[];
+            corrected?: number;
+        };
+        /** @description What a set-up was for its room when it opened. */
+        Offered: {
+            name: string;
+            room: string;
+            room_id: string;
+            play_at: string;
+            what: string;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            contains: string;
+            conditions: string[];
+            children: number;
+            adults: number;
+            reason?: string;
+        };
+        /** @description Something that is done otherwise, by how a set-up went. */
+        Lesson: {
+            id: string;
+            from_name: string;
+            on: string;
+            /** @enum {string} */
+            what: "portion" | "depth" | "each";
+            about: string;
+            /** Format: double */
+            was: number;
+            /** Format: double */
+            to: number;
+            words: string;
+            why: string;
+            carried: string[];
+            undone?: boolean;
+            /** @description The plan that was asked about was changed by it. */
+            here?: boolean;
+        };
+        /** @description A line of what was offered. */
+        Record: {
+            setup_id: string;
+            name: string;
+            room: string;
+            room_id: string;
+            play_at: string;
+            what: string;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            contains: string;
+            conditions: string[];
+            children: number;
+            adults: number;
+            reason?: string;
+            logged: boolean;
+            watched?: string;
+            again?: string;
+            minutes?: number;
+            mess?: number;
+            word?: string;
+            corrected?: number;
+        };
+        /** @description What was offered in some days. */
+        RecordPage: {
+            records: components["schemas"]["Record"][];
+            next?: string;
+        };
+        /** @description What was not counted in. */
+        Stray: {
+            setup_id: string;
+            name: string;
+            room: string;
+            on: string;
+            missing: number;
+        };
+        /** @description A set-up that has opened, of which nobody has said how it went. */
+        ToLog: {
+            setup_id: string;
+            name: string;
+            room: string;
+            play_at: string;
+        };
+        LogConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["StoredLog"];
         };
         /** @description A time of day in which hands are free to prepare, as the centre's clock shows it. */
         PrepWindow: {
@@ -4618,6 +4881,184 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The log. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredLog"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogInput"];
+            };
+        };
+        responses: {
+            /** @description The log, with what it changed. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredLog"];
+                };
+            };
+            /** @description Somebody else saved first. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["LogConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLessons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The latest of each. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foundStray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRecords: {
+        parameters: {
+            query: {
+                from: string;
+                until: string;
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of it. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRecordFile: {
+        parameters: {
+            query: {
+                from: string;
+                until: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsFile"];
+                };
             };
             default: components["responses"]["Problem"];
         };

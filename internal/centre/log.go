@@ -1,0 +1,292 @@
+package centre
+
+import (
+	"context"
+	"errors"
+
+	"github.com/google/uuid"
+
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+// Log returns how a set-up went; version 0 where nobody has said.
+func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (written.StoredLog, error) {
+	out := written.StoredLog{Mouthed: []string{}, Changes: []written.Lesson{}, Mouthing: []string{}}
+	setup, err := h.Setup(ctx, s, id)
+	if err != nil {
+		return out, err
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	out.Offered, out.Given = d.Offered(setup.Setup)
+	row, err := h.of(s).Log(ctx, id)
+	if errors.Is(err, store.ErrNotFound) {
+		return out, nil
+	}
+	if err != nil {
+		return out, err
+	}
+	if out.Log, err = written.Stored[written.Log](row.Form, row.Doc); err != nil {
+		return out, unreadable("log", err)
+	}
+	if out.Offered, err = written.Read[written.Offered](row.Offered); err != nil {
+		return out, unreadable("log", err)
+	}
+	out.Version, out.Mouthed, out.At, out.By, out.Corrected = row.Version, row.Mouthed, &row.At, row.By, row.Version-1
+	out.Mouthing = d.Mouthing(setup.RoomID, out.Mouthed)
+	room, err := uuid.Parse(setup.RoomID)
+	if err != nil {
+		return out, err
+	}
+	lessons, err := h.of(s).Lessons(ctx, room, &id)
+	for _, l := range lessons {
+		if w, err := lessonOf(l); err == nil && !w.Undone {
+			out.Changes = append(out.Changes, w)
+		}
+	}
+	return out, err
+}
+
+func lessonOf(r store.LessonRow) (written.Lesson, error) {
+	l, err := written.Stored[written.Lesson](r.Form, r.Doc)
+	l.ID, l.Undone = r.ID.String(), r.Undone
+	return l, err
+}
+
+// SaveLog keeps how a set-up went, and carries out what is done otherwise next time: on the plans to come
+// of the same room that have it as it was. The cupboard and the batches follow. The same log twice is one.
+func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {
+	var out written.StoredLog
+	setup, err := h.Setup(ctx, s, id)
+	if err != nil {
+		return out, err
+	}
+	if setup.PlayAt > h.Now(s).String() {
+		return out, written.Bad("/version", "It has not opened yet: say how it went when it has.")
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	offered, given := d.Offered(setup.Setup)
+	fault := in.Check(given)
+	if fault == nil {
+		fault = d.CheckChildren(setup.RoomID, in.Mouthed)
+	}
+	for i, a := range in.Added {
+		if _, known := d.Get(a.ItemID); !known && fault == nil {
+			fault = written.Bad("/added", "Line %d: choose what was added from the shelf.", i+1)
+		}
+	}
+	if fault != nil {
+		return out, fault
+	}
+	told := store.Told{SetupID: id, Version: in.Version, Doc: written.Write(in.Log), Offered: written.Write(offered), PlayAt: setup.PlayAt, Lessons: map[uuid.UUID][]byte{}}
+	if told.RoomID, err = uuid.Parse(setup.RoomID); err != nil {
+		return out, err
+	}
+	if in.CountedIn != nil {
+		told.Missing = given - *in.CountedIn
+	}
+	for _, child := range in.Mouthed {
+		c, err := uuid.Parse(child)
+		if err != nil {
+			return out, err
+		}
+		told.Mouthed = append(told.Mouthed, c)
+	}
+	for _, l := range d.Learn(setup.Setup, in.Log) {
+		lesson, err := uuid.NewV7()
+		if err != nil {
+			return out, err
+		}
+		l.ID = lesson.String()
+		told.Lessons[lesson] = written.Write(l)
+	}
+	if _, err = h.of(s).SaveLog(ctx, told); errors.Is(err, store.ErrStale) {
+		current, err := h.Log(ctx, s, id)
+		if err != nil {
+			return out, err
+		}
+		return out, &Conflict{"log", current}
+	}
+	if err != nil {
+		return out, gone(err)
+	}
+	if err := h.carryOut(ctx, s, d, id, told.RoomID); err != nil {
+		return out, err
+	}
+	if err := h.follow(ctx, s, d, setup, in); err != nil {
+		return out, err
+	}
+	return h.Log(ctx, s, id)
+}
+
+// carryOut changes the plans to come by the lessons of a set-up. A plan that somebody saves meanwhile, or
+// that could not be reckoned with it, stays as it is: the lesson is then offered on it.
+func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, room uuid.UUID) error {
+	lessons, err := h.of(s).Lessons(ctx, room, &id)
+	if err != nil {
+		return err
+	}
+	now := h.Now(s)
+	plans, err := h.of(s).Coming(ctx, now, clock.At(now.Day(), 24*(aheadDays+1), 0), maxAhead)
+	if err != nil {
+		return err
+	}
+	for _, row := range lessons {
+		l, err := lessonOf(row)
+		if err != nil || l.Undone {
+			continue
+		}
+		for i := range plans {
+			w, err := written.Stored[written.Setup](plans[i].Form, plans[i].Doc.Doc)
+			if err != nil || w.RoomID != room.String() || plans[i].ID == id {
+				continue
+			}
+			next, ok := desk.Apply(w, l, false)
+			if !ok || d.Unreckoned(next.Plan) {
+				continue
+			}
+			saved, err := h.of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
+			if err != nil {
+				continue
+			}
+			plans[i].Doc, l.Carried = saved, append(l.Carried, plans[i].ID.String())
+		}
+		if err := h.of(s).KeepLesson(ctx, row.ID, written.Write(l), false); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// follow lets the cupboard and the batches follow what a log says, each once.
+func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup written.StoredSetup, in written.LogInput) error {
+	id, err := uuid.Parse(setup.ID)
+	if err != nil {
+		return err
+	}
+	batches := d.PlayedWith(setup.ID, setup.Setup)
+	if len(batches) == 0 {
+		return h.takeOut(ctx, s, d, id, d.UsedUp(setup.Setup))
+	}
+	for _, b := range batches {
+		batch, err := uuid.Parse(b)
+		if err != nil {
+			return err
+		}
+		note := func(event uuid.UUID, of func(*desk.Batch) (written.BatchEvent, bool)) error {
+			err := h.of(s).AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+				b := batchOf(row)
+				w, ok := of(&b)
+				if !ok {
+					return nil, nil, false, errSkip
+				}
+				doc := written.Write(w)
+				b.Note(event.String(), "", h.now(), written.Version, doc)
+				return doc, nil, d.Over(&b), nil
+			})
+			if errors.Is(err, errSkip) || errors.Is(err, store.ErrNotFound) {
+				return nil
+			}
+			return err
+		}
+		if err := note(uuid.NewSHA1(id, []byte("used "+b)), func(b *desk.Batch) (written.BatchEvent, bool) {
+			return d.UsedBy(b, setup.RoomID, len(in.Mouthed) > 0, h.Today(s))
+		}); err != nil {
+			return err
+		}
+		for _, a := range in.Added {
+			if !(a.Grams > 0) {
+				continue
+			}
+			if err := note(uuid.NewSHA1(id, []byte("added "+b+a.ItemID)), func(*desk.Batch) (written.BatchEvent, bool) {
+				return written.BatchEvent{Kind: "added", On: h.Today(s).String(), ItemID: a.ItemID, Grams: a.Grams}, true
+			}); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// errSkip says that there is nothing to note.
+var errSkip = errors.New("nothing to note")
+
+// Lessons returns what is done otherwise with a set-up, or could be, by how others of its room went: the
+// latest of each.
+func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]written.Lesson, error) {
+	out := []written.Lesson{}
+	setup, err := h.Setup(ctx, s, id)
+	if err != nil {
+		return out, err
+	}
+	room, err := uuid.Parse(setup.RoomID)
+	if err != nil {
+		return out, err
+	}
+	rows, err := h.of(s).Lessons(ctx, room, nil)
+	if err != nil {
+		return out, err
+	}
+	known := map[string]bool{}
+	for _, r := range rows {
+		l, err := lessonOf(r)
+		if err != nil || l.Undone || r.SetupID == id || known[l.What+l.About] {
+			continue
+		}
+		_, can := desk.Apply(setup.Setup, l, false)
+		_, is := desk.Apply(setup.Setup, l, true)
+		for _, c := range l.Carried {
+			l.Here = l.Here || c == setup.ID && is
+		}
+		if l.Here || can {
+			known[l.What+l.About] = true
+			out = append(out, l)
+		}
+	}
+	return out, nil
+}
+
+// UndoLesson takes back what was done otherwise, on every plan that is as the lesson made it.
+func (h *House) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	row, err := h.of(s).Lesson(ctx, id)
+	if err != nil {
+		return gone(err)
+	}
+	l, err := lessonOf(row)
+	if err != nil {
+		return unreadable("lesson", err)
+	}
+	for _, c := range l.Carried {
+		plan, err := uuid.Parse(c)
+		if err != nil {
+			continue
+		}
+		doc, err := h.of(s).Doc(ctx, store.Setups, plan)
+		if err != nil {
+			continue // it is gone
+		}
+		w, err := written.Stored[written.Setup](doc.Form, doc.Doc)
+		if err != nil {
+			continue
+		}
+		if back, ok := desk.Apply(w, l, true); ok {
+			if _, err := h.of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil {
+				return &Conflict{"set-up", nil}
+			}
+		}
+	}
+	return h.of(s).KeepLesson(ctx, id, row.Doc, true)
+}
+
+// FoundStray notes that what was not counted in has been found.
+func (h *House) FoundStray(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	return gone(h.of(s).FoundStray(ctx, id))
+}

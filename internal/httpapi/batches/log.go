@@ -1,0 +1,54 @@
+package batches
+
+import (
+	"github.com/google/uuid"
+
+	"emblo/core/written"
+	"emblo/internal/contract"
+	"emblo/internal/httpapi/edge"
+)
+
+func (a area) log(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Log(r, r.Session, id))
+}
+
+func (a area) saveLog(r *edge.Request, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {
+	return a.House.SaveLog(r, r.Session, id, in)
+}
+
+func (a area) lessons(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(a.House.Lessons(r, r.Session, id))
+}
+
+func (a area) undoLesson(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.UndoLesson(r, r.Session, id)
+}
+
+func (a area) found(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.FoundStray(r, r.Session, id)
+}
+
+func (a area) records(r *edge.Request) (any, error) {
+	return edge.Answer(a.House.Records(r, r.Session, r.Query("from"), r.Query("until"), r.Query("after")))
+}
+
+func (a area) recordFile(r *edge.Request) (any, error) {
+	text, err := a.House.RecordFile(r, r.Session, r.Query("from"), r.Query("until"))
+	return contract.AmountsFile{Csv: text}, err
+}
