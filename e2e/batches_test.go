@@ -9,6 +9,7 @@ import (
 	"regexp"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/makiuchi-d/gozxing"
@@ -101,4 +102,65 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Accessible()
 	p.Open("/batches/00000000-0000-4000-8000-000000000000")
 	p.See("There is no such batch in this centre: look on its label")
+}
+
+// How the bakery counter went, said in taps, changes the next one, which says so and can be as before; a
+// child who was seen to mouth can be noted so; what was not counted in stays on Today until it is found; and
+// the record says what was offered and who watched.
+func TestHowItWentChangesTheNextPlan(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Open("/bench")
+	p.Click("button", "Plan again Bakery counter")
+	p.See("Saved")
+	next := p.Path()
+	p.Set("combobox", "Opens: day", time.Now().UTC().AddDate(0, 0, 4).Format("2006-01-02"))
+	p.See("Saved")
+	p.Open("/bench")
+	p.Click("link", "Bakery counter")
+	p.See("Saved")
+	bakery := p.Path()
+	require.NotEqual(t, next, bakery)
+	p.Set("combobox", "Opens: day", time.Now().UTC().Format("2006-01-02"))
+	p.Type("textbox", "Opens: time", "00:05")
+	p.Press("Enter")
+	p.Click("link", "How did it go?")
+	p.See("How it went: Bakery counter", "Contains wheat, gluten")
+	p.Accessible()
+	before := p.Presses()
+	p.Click("button", "Yes, again")
+	p.Click("button", "Half")
+	p.Click("button", "KD")
+	p.Click("button", "Counted in, of 30: less")
+	p.Type("textbox", "Who watched", "TQ, BO")
+	p.Click("button", "That is how it went")
+	p.See("Stove dough: 70 g for each child in place of 120 g.", "50 % was left", "1 plan changed", "KD is not noted as mouthing")
+	assert.LessOrEqual(t, p.Presses()-before, 16, "in half a minute")
+	p.Accessible()
+	p.Click("button", "KD mouths")
+	p.Gone("KD is not noted as mouthing")
+	p.Size(390, 844)
+	p.Accessible()
+	p.Size(1280, 800)
+
+	p.Open(next)
+	p.See("Stove dough: 70 g for each child in place of 120 g.", "Changed here, after Bakery counter")
+	assert.Equal(t, "70", p.Value("textbox", "Grams for each child"))
+	p.Accessible()
+	p.Click("button", "As before Stove dough: 70 g for each child in place of 120 g.")
+	p.Gone("Changed here")
+	assert.Equal(t, "120", p.Value("textbox", "Grams for each child"))
+
+	p.Open("/today")
+	p.See("1 piece of Bakery counter not counted in")
+	p.Accessible()
+	p.Click("button", "Found what is missing of Bakery counter")
+	p.Gone("not counted in")
+	p.Open("/records")
+	p.See("Bakery counter", "watched by TQ, BO", "contains wheat, gluten")
+	p.Accessible()
+	file := string(p.Download("records-"+time.Now().UTC().Format("2006-01")+"-01.csv", func() { p.Click("button", "CSV") }))
+	assert.Contains(t, file, "Bakery counter")
+	assert.NotContains(t, file, "KD")
+	onePage(t, p)
 }

@@ -197,7 +197,7 @@ func (d *Desk) Page(b *Batch, today age.Date) written.BatchPage {
 		contains |= one.Facts.Allergens
 		may |= one.Facts.MayContain | one.Facts.UsuallyContains
 	}
-	out.Contains, out.MayContain = d.Pen.Text(contains.Say()), d.Pen.Text((may &^ contains).Say())
+	out.Contains, out.MayContain = d.holds(contains), d.holds(may&^contains)
 	goes, never := s.End()
 	out.Goes, out.Never = d.Pen.Text(goes), d.Pen.All(never)
 	for _, r := range d.rooms {

@@ -44,11 +44,19 @@ func (d *Desk) Offered(s written.Setup) (out written.Offered, given int) {
 			}
 		}
 	}
-	out.Contains = d.Pen.Text(contains.Say())
+	out.Contains = d.holds(contains)
 	return out, given
 }
 
 const maxConditions = 60
+
+// holds writes allergens; empty for none.
+func (d *Desk) holds(s allergen.Set) string {
+	if s.Empty() {
+		return ""
+	}
+	return d.Pen.Text(s.Say())
+}
 
 // Learn returns what is done otherwise next time by how a set-up went, in the order of its places: how much
 // fills each, then how many things each child has.

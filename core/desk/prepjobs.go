@@ -126,14 +126,14 @@ func (d *Desk) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 	return all
 }
 
-// playMinutes is how long a set-up is taken to be played at where nothing ends it sooner (common
+// PlayMinutes is how long a set-up is taken to be played at where nothing ends it sooner (common
 // practice).
-const playMinutes = 45
+const PlayMinutes = 45
 
 // after adds what is done when a set-up has been played at, one step after the other. It is done by
 // who is in the room, so that it is not scheduled with what is prepared.
 func (all *jobs) after(d *due) {
-	at := d.opens + playMinutes
+	at := d.opens + PlayMinutes
 	if plays := d.r.Plays(); plays > 0 {
 		at = d.opens + plays
 	}

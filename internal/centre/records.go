@@ -116,8 +116,8 @@ const (
 
 // unsaid adds to the day what has opened and nobody has said anything of, and what was not counted in.
 func (h *House) unsaid(ctx context.Context, s *store.Session, d *desk.Desk, out *written.Today) error {
-	now := h.Now(s)
-	rows, err := h.of(s).Records(ctx, clock.At(now.Day(), -24*toLogDays, 0).String(), now.String(), store.Cursor{PlayAt: now.String(), ID: uuid.Max}, true, toLogShown)
+	over := h.Now(s).Minus(desk.PlayMinutes, d.Zone) // what opened later is still played with
+	rows, err := h.of(s).Records(ctx, clock.At(over.Day(), -24*toLogDays, 0).String(), over.String(), store.Cursor{PlayAt: over.String(), ID: uuid.Max}, true, toLogShown)
 	if err != nil {
 		return err
 	}

@@ -15,6 +15,7 @@ const outdates = {
   recipe: ['recipe', 'book', 'shelf', ...judged],
   cupboard: ['making', 'recipes', 'board', 'item', 'answer', 'swaps', 'starts', 'cupboard', 'shopping', 'makes', 'moves', 'today', 'prep'],
   batch: ['batches', 'batch', 'cupboard', 'today', 'answer', 'setups', 'prep', 'shopping'],
+  log: ['log', 'lessons', 'records', 'setup', 'setups', 'today', 'prep', 'cupboard', 'shopping', 'batches', 'batch'],
   tick: ['shopping'],
   seen: ['today'],
   prep: ['prep'],

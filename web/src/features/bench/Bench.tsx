@@ -15,7 +15,7 @@ import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
 import { Counter } from './Counter'
-import { draftOf, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
+import { draftOf, linesBySignature, planOf, recipeLink, sameThings, withLesson, type Draft } from '../../entities/setup/model'
 import { withPacket } from '../../entities/setup/labels'
 import { theirsIn } from '../../entities/setup/merge'
 import { Picture } from './Picture'
@@ -23,6 +23,7 @@ import { bothOf, keptSetup, useSaving, useStanding } from '../../entities/setup/
 import { swapping } from './swapping'
 import { useDraft } from './useDraft'
 import { WhatGoesIn } from './WhatGoesIn'
+import { Learnt } from './Learnt'
 import { Why, type Swapping } from './Why'
 
 export function Bench() {
@@ -114,6 +115,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               ))}
             </Form.Select>
             <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')} />
+            {draft.play_at.slice(0, 10) <= session.today && <Link to={`/bench/${id}/log`}>How did it go?</Link>}
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
@@ -146,6 +148,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         }}
         onClose={() => setTogether(false)}
       />
+      <Learnt id={id} canWrite={canWrite} onTake={(l) => change((d) => withLesson(d, l), undefined, l.words)} onUndone={() => void client.refetchQueries(setupQuery(id)).then(() => { const fresh = client.getQueryData(setupQuery(id).queryKey); if (fresh) { const next = draftOf(fresh); take(next); reset(next) } })} />
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">

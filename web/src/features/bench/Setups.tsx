@@ -106,6 +106,11 @@ export function Setups() {
           )
         })}
       </ul>
+      {all && all.length > 0 && !words && (
+        <p>
+          <Link to="/records">Records of what was offered</Link>
+        </p>
+      )}
       {setups.hasNextPage && (
         <Button variant="outline-primary" disabled={setups.isFetchingNextPage} onClick={() => void setups.fetchNextPage()}>
           Show more

@@ -163,7 +163,7 @@ function Preparing({ day }: { day: string }) {
 function LookAfter({ day: d }: { day: Day }) {
   const batches = useQuery(batchesQuery)
   const look = batches.error ? [] : (batches.data?.batches.filter((b) => b.state !== 'fine') ?? [])
-  const nothing = d.changed.length + d.prints.length + d.short.length + d.goes_off.length + look.length === 0
+  const nothing = d.changed.length + d.prints.length + d.short.length + d.goes_off.length + look.length + d.to_log.length + d.strays.length === 0
   return (
     <section className="look-after" aria-labelledby="look-after">
       <h2 id="look-after">Look after</h2>
@@ -174,6 +174,9 @@ function LookAfter({ day: d }: { day: Day }) {
         ))}
         {d.prints.map((p) => (
           <Stale key={p.id} sheet={p} />
+        ))}
+        {d.strays.map((s) => (
+          <StrayLine key={s.setup_id} stray={s} />
         ))}
         {look.map((b) => (
           <li key={b.id}>
@@ -204,6 +207,19 @@ function LookAfter({ day: d }: { day: Day }) {
             </Link>
           </li>
         ))}
+        {d.to_log.map((l) => (
+          <li key={l.setup_id}>
+            <div>
+              <b>{l.name}: how did it go?</b>
+              <span className="soft">
+                {l.room}, {dayAndTime(l.play_at)}
+              </span>
+            </div>
+            <Link to={`/bench/${l.setup_id}/log`}>
+              Say it<span className="visually-hidden"> of {l.name}</span>
+            </Link>
+          </li>
+        ))}
         {d.goes_off.map((g) => (
           <li key={g.name}>
             <div>
@@ -219,6 +235,31 @@ function LookAfter({ day: d }: { day: Day }) {
         ))}
       </ul>
     </section>
+  )
+}
+
+/** What was not counted in stays until it is found. */
+function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
+  const client = useQueryClient()
+  const found = useMutation({
+    mutationFn: () => ask(api.POST('/api/setups/{id}/found', { params: { path: { id: s.setup_id } } })),
+    onSettled: () => outdate(client, 'log'),
+  })
+  return (
+    <li>
+      <div>
+        <b className="short">
+          {plural(s.missing, 'piece')} of {s.name} not counted in
+        </b>
+        <span className="soft">
+          {s.room}, since {dayAndTime(s.on)}: a younger child may find it first
+        </span>
+        {found.error && <span role="alert">{found.error.message}</span>}
+      </div>
+      <Button variant="quiet" disabled={found.isPending} onClick={() => found.mutate()}>
+        Found<span className="visually-hidden"> what is missing of {s.name}</span>
+      </Button>
+    </li>
   )
 }
 

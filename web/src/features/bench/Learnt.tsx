@@ -1,0 +1,56 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'react-bootstrap'
+import { api, ask, type Schemas } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { lessonsQuery } from '../../entities/log/queries'
+import { day } from '../../ui/format'
+
+interface Props {
+  id: string
+  canWrite: boolean
+  /** Takes what another set-up taught. */
+  onTake: (lesson: Schemas['Lesson']) => void
+  /** What was changed by it is as it was before. */
+  onUndone: () => void
+}
+
+/** What was changed on this set-up by how another one went, with its undo; or what could be. */
+export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
+  const lessons = useQuery(lessonsQuery(id))
+  const client = useQueryClient()
+  const undo = useMutation({
+    mutationFn: (lesson: string) => ask(api.DELETE('/api/lessons/{id}', { params: { path: { id: lesson } } })),
+    onSuccess: async () => {
+      await outdate(client, 'log')
+      onUndone()
+    },
+  })
+  const all = lessons.error ? [] : (lessons.data ?? [])
+  if (all.length === 0) return null
+  return (
+    <section className="learnt" aria-label="What the last one taught">
+      <ul>
+        {all.map((l) => (
+          <li key={l.id}>
+            <div>
+              <span>
+                <b>{l.words}</b> {l.here ? 'Changed here' : 'Not changed here'}, after {l.from_name}, {day(l.on)}: {l.why}
+              </span>
+              {undo.error && <span role="alert">{undo.error.message}</span>}
+            </div>
+            {canWrite &&
+              (l.here ? (
+                <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(l.id)}>
+                  As before<span className="visually-hidden"> {l.words}</span>
+                </Button>
+              ) : (
+                <Button variant="quiet" onClick={() => onTake(l)}>
+                  Take it<span className="visually-hidden"> {l.words}</span>
+                </Button>
+              ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

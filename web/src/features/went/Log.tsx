@@ -1,0 +1,230 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type ReactNode } from 'react'
+import { Button, Form } from 'react-bootstrap'
+import { Link, useParams } from 'react-router'
+import { api, ApiError, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { limits } from '../../api/limits.gen'
+import { logQuery } from '../../entities/log/queries'
+import { roomsQuery } from '../../entities/room/queries'
+import { inputOf } from '../../entities/room/model'
+import { dayAndTime, plural } from '../../ui/format'
+import { Mark } from '../../ui/Mark'
+import { Stepper } from '../../ui/Stepper'
+import { Failure, Waiting } from '../../ui/States'
+import { usePageTitle } from '../../ui/usePageTitle'
+
+type Stored = Schemas['StoredLog']
+type Told = Omit<Schemas['LogInput'], 'version'>
+
+/** How a set-up went, in taps; what that changes is said at once. */
+export function Log() {
+  const { id = '' } = useParams()
+  const log = useQuery(logQuery(id))
+  const rooms = useQuery(roomsQuery)
+  usePageTitle('How it went')
+  const error = log.error ?? rooms.error
+  if (error) {
+    return (
+      <main className="screen">
+        <Failure error={error} retry={() => void Promise.all([log.refetch(), rooms.refetch()])} />
+      </main>
+    )
+  }
+  if (!log.data || !rooms.data) return <Waiting what="the set-up" />
+  return <Telling key={log.data.version} id={id} stored={log.data} room={rooms.data.find((r) => r.id === log.data.offered.room_id)} />
+}
+
+const told = ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed }: Stored): Told => ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed })
+
+function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room }) {
+  const [l, setLog] = useState<Told>(() => told(stored))
+  const client = useQueryClient()
+  const change = (part: Partial<Told>) => setLog((was) => ({ ...was, ...part }))
+  const save = useMutation<Stored, ApiError<Stored>>({
+    mutationFn: () => ask(api.PUT('/api/setups/{id}/log', { params: { path: { id } }, body: { ...l, version: stored.version } })),
+    onSuccess: async (next) => {
+      client.setQueryData(logQuery(id).queryKey, next)
+      await outdate(client, 'log')
+    },
+  })
+  const offered = stored.offered
+  return (
+    <main className="screen log">
+      <header className="screen-head">
+        <div>
+          <h1>How it went: {offered.name}</h1>
+          <p className="soft">
+            {offered.room}, {dayAndTime(offered.play_at)}
+            {stored.version > 0 && `; noted${stored.by ? ` by ${stored.by}` : ''}${stored.corrected ? `, corrected ${plural(stored.corrected, 'time')}` : ''}`}
+          </p>
+        </div>
+        <div className="actions">
+          <Link className="btn btn-outline-primary" to={`/bench/${id}`}>
+            The set-up
+          </Link>
+        </div>
+      </header>
+      {stored.version > 0 && <Changed stored={stored} room={room} />}
+      <Form
+        aria-label="How it went"
+        onSubmit={(e) => {
+          e.preventDefault()
+          save.mutate()
+        }}
+      >
+        <div className="taps-grid">
+        <Taps legend="Again?" choices={[['yes', 'Yes, again'], ['no', 'Not again']]} value={l.again} onPick={(again) => change({ again })} />
+        <Taps legend="Next time" choices={[['simpler', 'Simpler'], ['harder', 'Harder']]} value={l.level} onPick={(level) => change({ level })} />
+        <Taps legend="Left over" choices={[[0, 'Nothing'], [0.25, 'A quarter'], [0.5, 'Half'], [0.75, 'Most of it']]} value={l.left} onPick={(left) => change({ left, short: undefined })}>
+          <button type="button" aria-pressed={l.short === true} onClick={() => change({ short: l.short ? undefined : true, left: undefined })}>
+            It ran short
+          </button>
+        </Taps>
+        <Taps legend="Mess" choices={[[1, 'Little'], [2, 'Some'], [3, 'A lot']]} value={l.mess} onPick={(mess) => change({ mess })} />
+        </div>
+        {room && (
+          <fieldset className="taps">
+            <legend>Who mouthed or ate of it?</legend>
+            <div className="chips">
+              {room.children.map((c) => (
+                <button key={c.id} type="button" aria-pressed={l.mouthed.includes(c.id)} onClick={() => change({ mouthed: l.mouthed.includes(c.id) ? l.mouthed.filter((x) => x !== c.id) : [...l.mouthed, c.id] })}>
+                  {c.initials}
+                </button>
+              ))}
+            </div>
+          </fieldset>
+        )}
+        <div className="log-fields">
+          <div className="field">
+            <span className="form-label" aria-hidden="true">
+              It held them
+            </span>
+            <Stepper label="Minutes that it held them" unit="min" value={l.minutes ?? 0} min={0} max={300} step={5} onChange={(n) => change({ minutes: n || undefined })} />
+          </div>
+          {stored.given > 0 && (
+            <div className="field">
+              <span className="form-label" aria-hidden="true">
+                Counted in, of {stored.given}
+              </span>
+              <Stepper label={`Counted in, of ${stored.given}`} unit="pieces" value={l.counted_in ?? stored.given} min={0} max={stored.given} onChange={(counted_in) => change({ counted_in })} />
+              {l.counted_in === undefined && (
+                <Button variant="quiet" onClick={() => change({ counted_in: stored.given })}>
+                  All of them
+                </Button>
+              )}
+            </div>
+          )}
+          <Form.Group controlId="log-watched">
+            <Form.Label>Who watched</Form.Label>
+            <Form.Control maxLength={limits.LogInput.watched} value={l.watched ?? ''} onChange={(e) => change({ watched: e.target.value || undefined })} />
+          </Form.Group>
+          <Form.Group controlId="log-own">
+            <Form.Label>Their own thing</Form.Label>
+            <Form.Control maxLength={limits.LogInput.own_thing} placeholder="poured it, sold it as bread" value={l.own_thing ?? ''} onChange={(e) => change({ own_thing: e.target.value || undefined })} />
+          </Form.Group>
+          <Form.Group controlId="log-word">
+            <Form.Label>A word</Form.Label>
+            <Form.Control maxLength={limits.LogInput.word} value={l.word ?? ''} onChange={(e) => change({ word: e.target.value || undefined })} />
+          </Form.Group>
+        </div>
+        {save.error && (
+          <div className="notice lid" role="alert">
+            <p>{save.error.status === 409 ? 'Somebody else has said how it went in the meantime: theirs is shown when you open it anew. Yours is kept here.' : save.error.message}</p>
+            {save.error.status === 409 && (
+              <Button variant="outline-primary" onClick={() => void client.refetchQueries(logQuery(id))}>
+                Show theirs
+              </Button>
+            )}
+          </div>
+        )}
+        <Button type="submit" disabled={save.isPending}>
+          {stored.version > 0 ? 'Correct it' : 'That is how it went'}
+        </Button>
+      </Form>
+      <section aria-labelledby="was-offered">
+        <h2 id="was-offered">What was offered</h2>
+        {offered.mark && (
+          <p>
+            <Mark mark={offered.mark} /> {offered.what}
+          </p>
+        )}
+        {offered.reason && <p className="short">{offered.reason}</p>}
+        <p>
+          For {plural(offered.children, 'child', 'children')} with {plural(offered.adults, 'adult')}. {offered.contains ? `Contains ${offered.contains}.` : 'None of the listed allergens.'}
+        </p>
+      </section>
+    </main>
+  )
+}
+
+function Taps<T extends string | number>({ legend, choices, value, onPick, children }: { legend: string; choices: [T, string][]; value: T | undefined; onPick: (value: T | undefined) => void; children?: ReactNode }) {
+  return (
+    <fieldset className="taps">
+      <legend>{legend}</legend>
+      <div className="chips">
+        {choices.map(([v, words]) => (
+          <button key={v} type="button" aria-pressed={value === v} onClick={() => onPick(value === v ? undefined : v)}>
+            {words}
+          </button>
+        ))}
+        {children}
+      </div>
+    </fieldset>
+  )
+}
+
+/** What is done otherwise next time, each with its undo; and children who could be noted as mouthing. */
+function Changed({ stored, room }: { stored: Stored; room?: Room }) {
+  const client = useQueryClient()
+  const undo = useMutation({
+    mutationFn: (lesson: string) => ask(api.DELETE('/api/lessons/{id}', { params: { path: { id: lesson } } })),
+    onSettled: () => outdate(client, 'log'),
+  })
+  const note = useMutation({
+    mutationFn: ({ room, child }: { room: Room; child: string }) => {
+      const input: RoomInput = inputOf(room)
+      return ask(api.PUT('/api/rooms/{id}', { params: { path: { id: room.id } }, body: { ...input, children: input.children.map((c) => (c.id === child ? { ...c, mouths: 'yes' as const } : c)) } }))
+    },
+    onSettled: async () => {
+      await outdate(client, 'room')
+      await outdate(client, 'log')
+    },
+  })
+  const error = undo.error ?? note.error
+  const mouthing = room?.children.filter((c) => stored.mouthing.includes(c.id)) ?? []
+  if (stored.changes.length === 0 && mouthing.length === 0 && !error) return <p role="status">Noted. It changes nothing next time.</p>
+  return (
+    <section className="changed" aria-labelledby="next-time" role="status">
+      <h2 id="next-time">Next time</h2>
+      <ul>
+        {stored.changes.map((c) => (
+          <li key={c.id}>
+            <div>
+              <b>{c.words}</b>
+              <span className="soft">
+                {c.why} {c.carried.length > 0 ? `${plural(c.carried.length, 'plan')} changed.` : 'It is offered on the next plan like it.'}
+              </span>
+            </div>
+            <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(c.id)}>
+              Undo<span className="visually-hidden"> {c.words}</span>
+            </Button>
+          </li>
+        ))}
+        {room &&
+          mouthing.map((c) => (
+            <li key={c.id}>
+              <div>
+                <b>{c.initials} is not noted as mouthing.</b>
+                <span className="soft">Noted so, every coming plan is judged anew for the room.</span>
+              </div>
+              <Button variant="outline-primary" disabled={note.isPending} onClick={() => note.mutate({ room, child: c.id })}>
+                {c.initials} mouths
+              </Button>
+            </li>
+          ))}
+      </ul>
+      {error && <p role="alert">{error.message}</p>}
+    </section>
+  )
+}
