@@ -96,7 +96,7 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Click("button", "Note what is seen")
 	p.See("over: it was looked over, and has spots in it")
 	p.Open("/batches")
-	p.See("1 batch in use")
+	p.See("3 batches in use, 2 to look at today", "Look at today", "Cold dough, harbour blue", "look it over today", "throw it away")
 	p.Type("searchbox", "Find a batch by its name or the code of its label", strings.ToLower(code))
 	p.See("Stove dough, red", "over: ")
 	p.Accessible()

@@ -66,6 +66,17 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 			return fmt.Errorf("demo cupboard, %s: %w", j.ItemID, err)
 		}
 	}
+	for _, b := range batches(age.DateOf(today), rooms["Lanterns"]) {
+		id, err := keep(store.Batches, b.Name, b.Batch)
+		if err != nil {
+			return err
+		}
+		for _, e := range b.happened {
+			if err := scoped.AddBatchEvent(ctx, id, uuid.New(), func(store.BatchRow) ([]byte, *store.NewBatch, bool, error) { return written.Write(e), nil, false, nil }); err != nil {
+				return fmt.Errorf("demo batch %s: %w", b.Name, err)
+			}
+		}
+	}
 	if _, err := keep(store.Recipes, ownMix.Name, ownMix); err != nil {
 		return err
 	}
@@ -118,6 +129,28 @@ func jars(today age.Date) []jar {
 		}
 	}
 	return all
+}
+
+// madeBefore is a batch of the demo centre with what happened to it.
+type madeBefore struct {
+	written.Batch
+	happened []written.BatchEvent
+}
+
+// batches are what the demo centre has in store: one past its day, and one used three times that is due to be
+// looked over.
+func batches(today age.Date, room string) []madeBefore {
+	of := func(name, recipe string, days int, grams float64, lines ...written.BatchLine) written.Batch {
+		return written.Batch{Name: name, RecipeID: recipe, MadeG: grams, MadeOn: today.Plus(-days).String(), RoomID: room, Store: "airtight", Lines: lines}
+	}
+	line := func(item string, grams float64) written.BatchLine {
+		return written.BatchLine{ItemID: item, Grams: grams}
+	}
+	cold := madeBefore{Batch: of("Cold dough, harbour blue", "cold-dough", 7, 1150, line("plain-flour", 500), line("fine-salt", 292), line("water", 330), line("plant-oil", 28))}
+	for _, days := range []int{6, 4, 1} {
+		cold.happened = append(cold.happened, written.BatchEvent{Kind: "used", On: today.Plus(-days).String(), RoomID: room})
+	}
+	return []madeBefore{cold, {Batch: of("Flatbread dough", "flatbread-dough", 2, 400, line("wholemeal-flour", 240), line("water", 150), line("plant-oil", 9), line("fine-salt", 3))}}
 }
 
 // ownMix is a recipe of the demo centre's own, as it was typed.

@@ -34,7 +34,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	left, in := 0.5, 29
 	log := written.LogInput{Log: written.Log{Again: "yes", Level: "simpler", Mess: 2, Minutes: 35, Left: &left, Word: "they sold it as bread", Watched: "TQ, BO"}, Mouthed: []string{child}}
 	a.refused(http.MethodPut, path, log, http.StatusUnprocessableEntity, "version", "It has not opened yet")
-	bakery.PlayAt = "2026-11-24T08:30" // it is 9:00
+	bakery.PlayAt = "2026-11-24T08:00" // it is 9:00
 	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
 	var said written.StoredLog
 	a.do(http.MethodGet, path, nil, http.StatusOK, &said)
@@ -89,7 +89,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	assert.NotEmpty(t, r.Conditions)
 	var file contract.AmountsFile
 	a.do(http.MethodGet, "/api/records/file"+days, nil, http.StatusOK, &file)
-	assert.Contains(t, file.Csv, "2026-11-24T08:30,Lanterns,Bakery counter")
+	assert.Contains(t, file.Csv, "2026-11-24T08:00,Lanterns,Bakery counter")
 	for _, no := range []string{child, lanterns.Children[0].Initials + ",", "sold it as bread"} {
 		assert.NotContains(t, file.Csv, no)
 	}
