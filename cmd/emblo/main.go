@@ -118,6 +118,7 @@ func serve(ctx context.Context) error {
 		}
 		hub := live.Listen(url, slog.Default())
 		defer hub.Close()
+		go forget(ctx, s)
 		handler := httpapi.New(httpapi.Options{Store: s, Live: hub, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version(), Origin: strings.TrimSpace(os.Getenv("EMBLO_ORIGIN"))})
 		return serveUntilStopped(ctx, listener, handler, s, hub)
 	})
@@ -127,6 +128,24 @@ func serve(ctx context.Context) error {
 		return nil
 	}
 	return err
+}
+
+// childNotesLast is how long is kept what was seen of a child in a log (practice of the records that licensing
+// asks for: a year).
+const childNotesLast = 365 * 24 * time.Hour
+
+// forget ends what was noted of children when that is over, now and every day.
+func forget(ctx context.Context, s *store.Store) {
+	for {
+		if _, err := s.ForgetChildren(ctx, time.Now().Add(-childNotesLast)); err != nil && ctx.Err() == nil {
+			slog.Warn("notes about children were not ended", slog.Any("error", err))
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(24 * time.Hour):
+		}
+	}
 }
 
 // usualAddress is served on when nobody names another.

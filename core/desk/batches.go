@@ -22,6 +22,7 @@ type Batch struct {
 	Written  written.Batch
 	Events   []BatchEvent
 	Ended    bool
+	By       string // who made it
 	// Unreadable says why what is kept does not read; nobody may use it then.
 	Unreadable string
 }
@@ -160,10 +161,10 @@ func (d *Desk) summary(b *Batch, s batch.State, fault *written.Fault, today age.
 // Page says all that is known of a batch on a day.
 func (d *Desk) Page(b *Batch, today age.Date) written.BatchPage {
 	s, fault := d.state(b)
-	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), SetupID: b.Written.SetupID, Store: b.Written.Store, FromID: b.Written.From,
+	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), SetupID: b.Written.SetupID, Store: b.Written.Store, By: b.By, FromID: b.Written.From,
 		Lines: []written.BatchPart{}, Later: []written.BatchPart{}, Limits: []written.BatchLimit{}, Rooms: []written.BatchRoom{}, Never: []string{}, Events: []written.BatchHistory{}}
 	for i, e := range b.Events {
-		out.Events = append(out.Events, written.BatchHistory{ID: e.ID, At: e.At, By: e.By, Kind: e.Written.Kind, Words: d.Pen.Text(d.happened(e.Written)), Last: i == len(b.Events)-1 && e.Written.ToID == "", ToID: e.Written.ToID})
+		out.Events = append(out.Events, written.BatchHistory{ID: e.ID, At: e.At, On: e.Written.On, By: e.By, Kind: e.Written.Kind, Words: d.Pen.Text(d.happened(e.Written)), Last: i == len(b.Events)-1 && e.Written.ToID == "", ToID: e.Written.ToID})
 	}
 	if fault != nil {
 		return out

@@ -70,7 +70,7 @@ const outPlays = 60
 func (r Recipe) Play() Play {
 	p := KindOf(r.Kind).play
 	if r.Kind == "dough" && (r.Heated || r.Hot) && r.Keeping().Days > 0 {
-		p.Best = "Best worked while it is still warm; what stood overnight is kneaded warm first."
+		p.Best = "Best worked while it is still warm."
 	}
 	if r.Keeping().Out {
 		if p.Plays == 0 || p.Plays > outPlays {

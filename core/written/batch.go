@@ -105,6 +105,7 @@ type BatchPage struct {
 	BatchSummary
 	SetupID string      `json:"setup_id,omitzero"`
 	Store   string      `json:"store"`
+	By      string      `json:"by,omitzero"` // who made it
 	Lines   []BatchPart `json:"lines"`
 	Later   []BatchPart `json:"later"` // added after it was made
 	// Contains and MayContain are what it holds of the allergens, in words.
@@ -148,6 +149,7 @@ type BatchRoom struct {
 type BatchHistory struct {
 	ID    string    `json:"id"`
 	At    time.Time `json:"at"`
+	On    string    `json:"on"` // the day at the centre
 	By    string    `json:"by"`
 	Kind  string    `json:"kind"`
 	Words string    `json:"words"`

@@ -18,6 +18,7 @@ import (
 
 func batchOf(r store.BatchRow) desk.Batch {
 	b := desk.ReadBatch(r.ID.String(), r.Code, r.Form, r.Doc, r.Ended)
+	b.By = r.By
 	for _, e := range r.Events {
 		b.Note(e.ID.String(), e.By, e.At, e.Form, e.Doc)
 	}
@@ -115,6 +116,9 @@ func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 		}
 	}
 	if _, err = h.save(ctx, s, store.Batches, id, 0, w, aBatch, func(doc store.Doc) (any, error) { return h.Batch(ctx, s, doc.ID) }); err != nil {
+		return written.BatchPage{}, err
+	}
+	if err := h.of(s).MadeBy(ctx, id); err != nil {
 		return written.BatchPage{}, err
 	}
 	if !w.Fill && w.MadeOn == h.Today(s).String() {

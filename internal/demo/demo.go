@@ -239,6 +239,7 @@ func setups(today age.Date) []written.Setup {
 	harbourBlocks.Places = append(harbourBlocks.Places, written.Place{ID: uuid.NewString(), Name: "The bay", Base: &warm, Items: []written.PlanItem{}})
 	harbourBlocks.Beside = []written.PlanItem{melting}
 	return []written.Setup{
+		plan("Dough for small bakers", "Lanterns", -1, 10, 15, mix("wheat-free-dough", 120, 2, 2000), item("cutters", 1)),
 		plan("Marks in rice", "Lanterns", 0, 10, 15, fill("white-rice", "box-lid", 6), item("wooden-boats", 1)),
 		plan("Apple puree paint", "Puddles", 0, 14, 30, fill("apple-puree", "tray", 8)),
 		plan("Harbour scoop tub", "Pebbles", 1, 9, 45, fill("split-peas", "deep-tub", 60), item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)),

@@ -118,7 +118,7 @@ func BenchmarkLists(b *testing.B) {
 	require.Equal(b, room, sameRoom)
 	for name, path := range map[string]string{"set-ups": "/api/setups?limit=25", "rooms": "/api/rooms",
 		"shelf": "/api/shelf/board?use=open&room_id=" + room, "recipes": "/api/recipes?room_id=" + room,
-		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "what can be made": "/api/makes?play_at=2026-11-24T10:00&room_id=" + room} {
+		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "batches": "/api/batches", "all batches": "/api/batches?all=true", "a batch by its name": "/api/batches?all=true&words=dough+77", "records": "/api/records?from=2023-12-01&until=2026-11-24", "what can be made": "/api/makes?play_at=2026-11-24T10:00&room_id=" + room} {
 		b.Run(name, func(b *testing.B) {
 			many(path)
 			one(path)

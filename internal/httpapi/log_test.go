@@ -78,7 +78,9 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	log.Minutes = 40
 	a.refused(http.MethodPut, path, log, http.StatusConflict, "", "")
 	log.Version = 1
+	kept := revisions(t, url)
 	a.do(http.MethodPut, path, log, http.StatusOK, &said)
+	assert.Equal(t, kept, revisions(t, url), "a line of the log reloads no desk")
 	assert.Equal(t, 1, said.Corrected)
 	var records written.RecordPage
 	const days = "?from=2026-11-01&until=2026-11-30"

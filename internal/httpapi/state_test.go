@@ -299,6 +299,9 @@ func TestQueriesPerRequest(t *testing.T) {
 		{http.MethodGet, "/api/prep?day=2026-11-26", nil, 3},
 		{http.MethodGet, "/api/setups/" + plan + "/prep", nil, 4},
 		{http.MethodGet, "/api/cupboard", nil, 2},
+		{http.MethodGet, "/api/batches", nil, 1},
+		{http.MethodGet, "/api/batches?all=true", nil, 2},
+		{http.MethodGet, "/api/records?from=2026-10-01&until=2026-11-24", nil, 2},
 		{http.MethodGet, "/api/shopping", nil, 3},
 		{http.MethodGet, "/api/makes?play_at=2026-11-24T10:00&room_id=" + setup.RoomID, nil, 1},
 	}
@@ -328,4 +331,13 @@ func threeYears(t testing.TB, url string, days int) {
 	testdb.Exec(t, url, fmt.Sprintf(`insert into moves (centre_id, id, jar_id, at, kind, amount)
 		select j.centre_id, gen_random_uuid(), j.id, timestamp '2026-11-23 17:00' - n * interval '1 day', case when n %% 7 = 0 then 'counted' else 'used' end, case when n %% 7 = 0 then 2000 else 5 end
 		from jars j, generate_series(2, %d) n`, days))
+	// Somebody said how each of the set-ups went but for those of the last week, and ninety batches were made
+	// a day, a page of them at the least.
+	testdb.Exec(t, url, `insert into logs (centre_id, setup_id, doc, form, version, offered, play_at, at)
+		select centre_id, id, '{"minutes": 30}', form, 1, jsonb_build_object('name', doc->>'name', 'room', 'Pebbles', 'room_id', doc->>'room_id', 'play_at', play_at, 'what', 'Split peas', 'contains', '', 'conditions', '[]'::jsonb, 'children', 10, 'adults', 2), play_at, now()
+		from setups where play_at < '2026-11-16'`)
+	testdb.Exec(t, url, fmt.Sprintf(`insert into batches (centre_id, id, doc, form, version, ended_at, made_at)
+		select b.centre_id, gen_random_uuid(), jsonb_set(b.doc, '{name}', to_jsonb('Dough ' || n)), b.form, 1, timestamp '2026-11-23' - n * interval '16 minutes', timestamp '2026-11-22' - n * interval '16 minutes'
+		from (select * from batches where doc->>'recipe_id' = 'cold-dough') b, generate_series(1, greatest(60, %d)) n`, 90*days))
+	testdb.Exec(t, url, "analyze")
 }

@@ -20,6 +20,7 @@ type BatchRow struct {
 	Form   int             `json:"form"`
 	Doc    json.RawMessage `json:"doc"`
 	MadeAt time.Time       `json:"made_at"`
+	By     string          `json:"by"` // who made it
 	Ended  bool            `json:"ended"`
 	Events []BatchEventRow `json:"events" gorm:"serializer:json"`
 }
@@ -41,12 +42,12 @@ const eventsOf = `(select coalesce(json_agg(json_build_object('id', e.id, 'at', 
 const mostInUse = "300"
 
 // batchesOf is the subquery for the batches of a centre that are not over, as JSON, latest first.
-const batchesOf = `(select coalesce(json_agg(json_build_object('id', b.id, 'code', b.code, 'form', b.form, 'doc', b.doc, 'made_at', b.made_at, 'ended', false, 'events', ` + eventsOf + `) order by b.made_at desc, b.id), '[]')
+const batchesOf = `(select coalesce(json_agg(json_build_object('id', b.id, 'code', b.code, 'form', b.form, 'doc', b.doc, 'made_at', b.made_at, 'by', coalesce((select name from staff where id = b.staff_id), ''), 'ended', false, 'events', ` + eventsOf + `) order by b.made_at desc, b.id), '[]')
 	from (select * from batches where centre_id = c.id and ended_at is null and deleted_at is null order by made_at desc, id limit ` + mostInUse + `) b)`
 
 // Batch returns one batch, or ErrNotFound.
 func (c *Centre) Batch(ctx context.Context, id uuid.UUID) (b BatchRow, err error) {
-	res := c.db.WithContext(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, b.ended_at is not null ended, `+eventsOf+` events
+	res := c.db.WithContext(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, coalesce((select name from staff where id = b.staff_id), '') by, b.ended_at is not null ended, `+eventsOf+` events
 		from batches b where b.centre_id = ? and b.id = ? and b.deleted_at is null`, c.id, id).Scan(&b)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return b, ErrNotFound
@@ -126,6 +127,9 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 			if _, err := tx.Save(ctx, Batches, part.ID, 0, part.Doc); err != nil {
 				return err
 			}
+			if err := tx.MadeBy(ctx, part.ID); err != nil {
+				return err
+			}
 		}
 		if err := tx.db.WithContext(ctx).Table("batch_events").Create(&batchEvent{c.id, id, batch, tx.db.NowFunc(), c.by, doc, written.Version}).Error; err != nil {
 			return err
@@ -135,6 +139,11 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 		}
 		return tx.of(ctx, Batches).Where("id = ?", batch).Update("ended_at", tx.db.NowFunc()).Error
 	})
+}
+
+// MadeBy notes who made a batch, where nobody is noted.
+func (c *Centre) MadeBy(ctx context.Context, id uuid.UUID) error {
+	return c.of(ctx, Batches).Where("id = ? and staff_id is null", id).Update("staff_id", c.by).Error
 }
 
 // UndoBatchEvent takes back the last thing that happened to a batch, which is returned; the row stays to be

@@ -12,6 +12,7 @@ create table batches (
     deleted_with uuid,
     ended_at     timestamptz, -- null while it is not over
     made_at      timestamptz not null default now(),
+    staff_id     uuid references staff on delete set null, -- who made it
     code         text generated always as (upper(substr(md5(id::text), 1, 6))) stored,
     name         text generated always as (lower(doc->>'name')) stored,
     primary key (centre_id, id)

@@ -3128,6 +3128,8 @@ export interface components {
             recipe_id?: string;
             setup_id?: string;
             store: string;
+            /** @description Who made it. */
+            by?: string;
             lines: components["schemas"]["BatchPart"][];
             later: components["schemas"]["BatchPart"][];
             contains: string;
@@ -3170,6 +3172,8 @@ export interface components {
             id: string;
             /** Format: date-time */
             at: string;
+            /** @description The day at the centre. */
+            on: string;
             by: string;
             kind: string;
             words: string;

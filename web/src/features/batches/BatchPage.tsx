@@ -9,7 +9,7 @@ import { signWords, stands, type Batch } from '../../entities/batch/model'
 import { batchQuery } from '../../entities/batch/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { Pick } from '../../entities/thing/Pick'
-import { day, dayOf, grams, plural } from '../../ui/format'
+import { day, grams, plural } from '../../ui/format'
 import { Findings } from '../../ui/Findings'
 import { Glyph, markWord } from '../../ui/Mark'
 import { Failure, Undo, Waiting } from '../../ui/States'
@@ -80,7 +80,8 @@ export function BatchPage() {
         </dd>
         <dt>Made</dt>
         <dd>
-          {b.made_on ? day(b.made_on) : 'nobody knows when'}, {grams(b.left_g)} left, used {plural(b.uses, 'time')}
+          {b.made_on ? day(b.made_on) : 'nobody knows when'}
+          {b.by && ` by ${b.by}`}, {grams(b.left_g)} left, used {plural(b.uses, 'time')}
         </dd>
         <dt>Holds</dt>
         <dd>
@@ -162,7 +163,7 @@ export function BatchPage() {
           <ol>
             {b.events.map((e) => (
               <li key={e.id}>
-                {dayOf(e.at)}: {e.words}
+                {day(e.on)}: {e.words}
                 {e.by && <span className="soft">, {e.by}</span>}
                 {e.to_id && (
                   <>

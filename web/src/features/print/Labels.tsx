@@ -92,7 +92,7 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
           ))}
         </p>
         <p className="small">
-          {b.store && `${b.store}. `}
+          {b.store && `Kept ${b.store}. `}
           {centre}. For play with an adult; ask before another room has it.
         </p>
       </div>

@@ -8,6 +8,7 @@ import { limits } from '../../api/limits.gen'
 import { logQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { inputOf } from '../../entities/room/model'
+import { Pick } from '../../entities/thing/Pick'
 import { dayAndTime, plural } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
@@ -39,6 +40,7 @@ const told = ({ again, level, mess, minutes, left, short, counted_in, added, own
 
 function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room }) {
   const [l, setLog] = useState<Told>(() => told(stored))
+  const [names, setNames] = useState<Record<string, string>>({})
   const client = useQueryClient()
   const change = (part: Partial<Told>) => setLog((was) => ({ ...was, ...part }))
   const save = useMutation<Stored, ApiError<Stored>>({
@@ -128,6 +130,29 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             <Form.Control maxLength={limits.LogInput.word} value={l.word ?? ''} onChange={(e) => change({ word: e.target.value || undefined })} />
           </Form.Group>
         </div>
+        <fieldset className="taps">
+          <legend>Added during play</legend>
+          <ul className="went-in">
+            {(l.added ?? []).map((a) => (
+              <li key={a.item_id}>
+                <label htmlFor={`added-${a.item_id}`}>{names[a.item_id] ?? a.item_id}</label>
+                <Form.Control id={`added-${a.item_id}`} inputMode="decimal" maxLength={6} value={a.grams || ''} placeholder="g" onChange={(e) => change({ added: l.added?.map((x) => (x === a ? { ...x, grams: Number(e.target.value.replace(',', '.')) || 0 } : x)) })} />
+                <span>g</span>
+                <Button variant="quiet" className="drop-x" aria-label={`Drop ${names[a.item_id] ?? a.item_id}`} onClick={() => change({ added: l.added?.filter((x) => x !== a) })}>
+                  ×
+                </Button>
+              </li>
+            ))}
+          </ul>
+          <Pick
+            label="Something that was added"
+            placeholder="flour, water, vinegar"
+            onPick={(i) => {
+              setNames((n) => ({ ...n, [i.id]: i.name }))
+              if (!l.added?.some((a) => a.item_id === i.id)) change({ added: [...(l.added ?? []), { item_id: i.id, grams: 0 }] })
+            }}
+          />
+        </fieldset>
         {save.error && (
           <div className="notice lid" role="alert">
             <p>{save.error.status === 409 ? 'Somebody else has said how it went in the meantime: theirs is shown when you open it anew. Yours is kept here.' : save.error.message}</p>
