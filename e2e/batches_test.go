@@ -102,13 +102,16 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Accessible()
 	p.Open("/batches/00000000-0000-4000-8000-000000000000")
 	p.See("There is no such batch in this centre: look on its label")
+	p.Open("/batches/labels?ids=00000000-0000-4000-8000-000000000000")
+	p.See("A label is missing: ")
 }
 
 // How the bakery counter went, said in taps, changes the next one, which says so and can be as before; a
 // child who was seen to mouth can be noted so; what was not counted in stays on Today until it is found; and
 // the record says what was offered and who watched.
 func TestHowItWentChangesTheNextPlan(t *testing.T) {
-	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
 	p.Demo()
 	p.Open("/bench")
 	p.Click("button", "Plan again Bakery counter")
@@ -133,6 +136,11 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Click("button", "KD")
 	p.Click("button", "Counted in, of 30: less")
 	p.Type("textbox", "Who watched", "TQ, BO")
+	p.Type("textbox", "Their own thing", "sold as bread")
+	app.Kill()
+	p.Click("button", "That is how it went")
+	p.See("No connection to Emblo")
+	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
 	p.Click("button", "That is how it went")
 	p.See("Stove dough: 70 g for each child in place of 120 g.", "50 % was left", "1 plan changed", "KD is not noted as mouthing")
 	assert.LessOrEqual(t, p.Presses()-before, 16, "in half a minute")
@@ -144,7 +152,7 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Size(1280, 800)
 
 	p.Open(next)
-	p.See("Stove dough: 70 g for each child in place of 120 g.", "Changed here, after Bakery counter")
+	p.See("Stove dough: 70 g for each child in place of 120 g.", "Changed here after Bakery counter", "They made it their own: sold as bread. Leave room for that.")
 	assert.Equal(t, "70", p.Value("textbox", "Grams for each child"))
 	p.Accessible()
 	p.Click("button", "As before Stove dough: 70 g for each child in place of 120 g.")

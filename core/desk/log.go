@@ -3,6 +3,7 @@ package desk
 import (
 	"math"
 	"slices"
+	"strings"
 
 	"emblo/core/age"
 	"emblo/core/allergen"
@@ -91,6 +92,7 @@ func (d *Desk) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 		}
 		all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about, Was: c.From, To: c.To, Words: d.Pen.Text(words), Why: d.Pen.Text(c.Why), Carried: []string{}})
 	}
+	pieces := false
 	for _, p := range s.Places {
 		if b := p.Base; b != nil {
 			switch {
@@ -110,10 +112,31 @@ func (d *Desk) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 			if it, known := d.Get(i.ItemID); known && !i.Shared {
 				c, ok := review.Pieces(i.Each, w)
 				add(c, it.ID, it.Name, ok)
+				pieces = pieces || ok
 			}
 		}
 	}
+	if about := baseOf(s); about != "" {
+		for _, c := range review.Notes(w, pieces, strings.TrimSpace(l.OwnThing)) {
+			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about, Words: d.Pen.Text(c.Why), Carried: []string{}})
+		}
+	}
 	return all
+}
+
+// baseOf names what fills the first place of a set-up; empty for none.
+func baseOf(s written.Setup) string {
+	for _, p := range s.Places {
+		if b := p.Base; b != nil && b.RecipeID+b.ItemID != "" {
+			return b.RecipeID + b.ItemID
+		}
+	}
+	return ""
+}
+
+// Told reports whether a lesson without a figure is about what fills a set-up.
+func Told(s written.Setup, l written.Lesson) bool {
+	return l.What == review.Note && l.About == baseOf(s)
 }
 
 // Apply carries a lesson out on a plan: where it has what the lesson is about as it was. Back takes it back,

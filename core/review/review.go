@@ -13,6 +13,7 @@ const (
 	Portion = "portion" // grams of a mix for each child
 	Depth   = "depth"   // mm of a filler
 	Each    = "each"    // pieces of a thing for each child
+	Note    = "note"    // nothing in figures: what is to be known of the next one
 )
 
 // Went is how a set-up went, as far as it changes the next one.
@@ -68,6 +69,21 @@ func Amount(what string, was float64, w Went) (c Change, ok bool) {
 		to = min(to, was)
 	}
 	return Change{what, was, to, why}, to != was
+}
+
+// Notes returns what is to be known of the next one where no figure changes: that it begins a rung lower or
+// higher, and what the children made of it themselves.
+func Notes(w Went, figures bool, ownThing string) (all []Change) {
+	switch {
+	case w.Level < 0 && !figures:
+		all = append(all, Change{What: Note, Why: "It was too hard: begin a rung lower."})
+	case w.Level > 0 && !figures:
+		all = append(all, Change{What: Note, Why: "It was too easy: begin a rung higher."})
+	}
+	if ownThing != "" {
+		all = append(all, Change{What: Note, Why: say.F("They made it their own: {what}. Leave room for that.", say.Typed(ownThing))})
+	}
+	return all
 }
 
 // Pieces returns how many pieces of a thing each child has next time: one fewer in view is simpler, one more

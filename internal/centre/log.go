@@ -219,6 +219,9 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 // errSkip says that there is nothing to note.
 var errSkip = errors.New("nothing to note")
 
+// lessonsShown is how many lessons a set-up shows.
+const lessonsShown = 4
+
 // Lessons returns what is done otherwise with a set-up, or could be, by how others of its room went: the
 // latest of each.
 func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]written.Lesson, error) {
@@ -238,7 +241,7 @@ func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]
 	known := map[string]bool{}
 	for _, r := range rows {
 		l, err := lessonOf(r)
-		if err != nil || l.Undone || r.SetupID == id || known[l.What+l.About] {
+		if err != nil || l.Undone || r.SetupID == id || known[l.What+l.About] || len(out) == lessonsShown {
 			continue
 		}
 		_, can := desk.Apply(setup.Setup, l, false)
@@ -246,8 +249,8 @@ func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]
 		for _, c := range l.Carried {
 			l.Here = l.Here || c == setup.ID && is
 		}
-		if l.Here || can {
-			known[l.What+l.About] = true
+		if told := desk.Told(setup.Setup, l); l.Here || can || told {
+			known[l.What+l.About] = !told // of what is told there may be more than one
 			out = append(out, l)
 		}
 	}

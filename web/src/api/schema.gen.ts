@@ -3277,7 +3277,7 @@ export interface components {
             from_name: string;
             on: string;
             /** @enum {string} */
-            what: "portion" | "depth" | "each";
+            what: "portion" | "depth" | "each" | "note";
             about: string;
             /** Format: double */
             was: number;

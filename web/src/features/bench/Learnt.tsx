@@ -34,11 +34,13 @@ export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
           <li key={l.id}>
             <div>
               <span>
-                <b>{l.words}</b> {l.here ? 'Changed here' : 'Not changed here'}, after {l.from_name}, {day(l.on)}: {l.why}
+                <b>{l.words}</b> {l.what === 'note' ? 'Noted' : l.here ? 'Changed here' : 'Not changed here'} after {l.from_name}, {day(l.on)}
+                {l.why ? `: ${l.why}` : '.'}
               </span>
               {undo.error && <span role="alert">{undo.error.message}</span>}
             </div>
             {canWrite &&
+              l.what !== 'note' &&
               (l.here ? (
                 <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(l.id)}>
                   As before<span className="visually-hidden"> {l.words}</span>

@@ -228,7 +228,7 @@ function Changed({ stored, room }: { stored: Stored; room?: Room }) {
             <div>
               <b>{c.words}</b>
               <span className="soft">
-                {c.why} {c.carried.length > 0 ? `${plural(c.carried.length, 'plan')} changed.` : 'It is offered on the next plan like it.'}
+                {c.why} {c.what === 'note' ? 'It is said on the next plan like it.' : c.carried.length > 0 ? `${plural(c.carried.length, 'plan')} changed.` : 'It is offered on the next plan like it.'}
               </span>
             </div>
             <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(c.id)}>
