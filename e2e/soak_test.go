@@ -27,7 +27,7 @@ import (
 
 // How much is done by how many, and how long the program lives between two kills.
 const (
-	soakOrders  = 2000 // half of them saves, half ticks
+	soakOrders  = 4000 // half of them saves; ticks, notes of batches and words of logs
 	soakWorkers = 4
 	soakLives   = 250 * time.Millisecond
 )
@@ -39,6 +39,10 @@ type soaker struct {
 	setup   written.StoredSetup
 	steps   []string
 	done    map[string]bool
+	batch   string // that things are worked into, a gram each time
+	notes   int
+	log     int // the version of how another set-up went
+	logged  string
 	tries   int // requests, those that were not answered among them
 	unheard int
 }
@@ -95,11 +99,22 @@ func (s *soaker) save() error {
 	return err
 }
 
-// order saves the set-up under a new name, or ticks a step or takes that back.
+// order saves the set-up under a new name, ticks a step or takes that back, works a gram into a batch, or
+// says anew how a set-up went.
 func (s *soaker) order(n int) error {
-	if n%2 == 0 {
+	switch n % 4 {
+	case 0, 2:
 		s.setup.Name = fmt.Sprintf("Harbour %d", n)
 		return s.save()
+	case 1:
+		s.notes++
+		return s.ask(http.MethodPut, "/api/batch-events/"+uuid.NewString(), written.BatchEventInput{BatchID: s.batch, Kind: "added", ItemID: "water", Grams: 1}, nil)
+	}
+	if n%8 == 3 {
+		var said written.StoredLog
+		err := s.ask(http.MethodPut, "/api/setups/"+s.logged+"/log", written.LogInput{Version: s.log, Log: written.Log{Word: fmt.Sprintf("word %d", n)}, Mouthed: []string{}}, &said)
+		s.log = said.Version
+		return err
 	}
 	step := s.steps[rand.IntN(len(s.steps))]
 	if err := s.ask(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: step, Done: !s.done[step]}, nil); err != nil {
@@ -109,7 +124,7 @@ func (s *soaker) order(n int) error {
 	return nil
 }
 
-// A thousand saves and a thousand ticks from four devices while the program is killed again and again, or
+// Two thousand saves, and as many ticks, notes of batches and words of logs, from four devices while the program is killed again and again, or
 // its connections to the database are cut: whatever was answered is there in the end, once.
 func TestSoak(t *testing.T) {
 	app := harness.Start(t)
@@ -133,6 +148,12 @@ func TestSoak(t *testing.T) {
 		for _, slot := range prep.Slots {
 			s.steps = append(s.steps, slot.ID)
 		}
+		s.batch, s.logged = uuid.NewString(), uuid.NewString()
+		require.NoError(t, s.ask(http.MethodPut, "/api/batches/"+s.batch, written.BatchInput{Name: "Dough", RecipeID: "stove-dough", MadeG: 1000, MadeOn: time.Now().UTC().Format(time.DateOnly), RoomID: room(rooms, "Lanterns"), Store: "airtight",
+			Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 300}, {ItemID: "water", Grams: 550}, {ItemID: "fine-salt", Grams: 160}}}, nil))
+		played := s.setup.Setup
+		played.PlayAt, played.Places = time.Now().UTC().Add(-2*time.Hour).Format("2006-01-02T15:04"), []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: played.Places[0].Base}}
+		require.NoError(t, s.ask(http.MethodPut, "/api/setups/"+s.logged, written.SetupInput{Setup: played}, nil))
 		workers[i] = s
 	}
 	var orders atomic.Int64
@@ -185,9 +206,15 @@ func TestSoak(t *testing.T) {
 		rows, err := db.For(demo.ID).PrepTicks(t.Context(), []uuid.UUID{uuid.MustParse(s.setup.ID)})
 		require.NoError(t, err)
 		assert.ElementsMatch(t, ticked(s.done), stepsOf(rows))
+		var batch written.BatchPage
+		require.NoError(t, s.ask(http.MethodGet, "/api/batches/"+s.batch, nil, &batch))
+		assert.Len(t, batch.Events, s.notes, "each note once")
+		var said written.StoredLog
+		require.NoError(t, s.ask(http.MethodGet, "/api/setups/"+s.logged+"/log", nil, &said))
+		assert.Equal(t, s.log, said.Version, "each word once")
 		unheard += s.unheard
 	}
-	t.Logf("%d saves and ticks, %d kills and cuts, %d requests that nobody answered, none lost", soakOrders, kills, unheard)
+	t.Logf("%d saves, ticks, notes and words, %d kills and cuts, %d requests that nobody answered, none lost", soakOrders, kills, unheard)
 }
 
 func room(rooms []written.StoredRoom, name string) string {

@@ -130,3 +130,14 @@ func TestMakeNamesTheFieldAtFault(t *testing.T) {
 		assert.Regexp(t, `^[A-Z].*\.$`, bad.Reason)
 	}
 }
+
+// anyGroupOf is a group of three children of an age, who do not mouth.
+func anyGroupOf(t *testing.T, months int) *safety.Group {
+	r := room.Room{Adults: 2}
+	for range 3 {
+		r.Children = append(r.Children, room.Child{Label: "AB", Months: months, Mouths: room.No})
+	}
+	g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{})
+	require.NoError(t, err)
+	return &g
+}

@@ -1,8 +1,11 @@
 package httpapi_test
 
 import (
+	"encoding/json"
 	"net/http"
 	"slices"
+	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -11,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/written"
+	"emblo/internal/contract"
 	"emblo/internal/testdb"
 )
 
@@ -207,4 +211,116 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	require.Len(t, day.Late, 1)
 	assert.Equal(t, []written.PrepStored{{BatchID: store.ID, Name: "Stove dough, red"}}, day.Late[0].Stored)
 	assert.Equal(t, "2026-11-25T09:35", day.Late[0].OtherDay)
+}
+
+// Many hands note at once, some of them twice: each note is there once, in an order that everybody sees, and
+// nothing is taken back but the last.
+func TestManyHandsNoteABatchAtOnce(t *testing.T) {
+	url := testdb.URL(t)
+	server := serveOn(t, testdb.OpenAt(t, url))
+	a := demoLeadOn(t, server)
+	lanterns := a.room("Lanterns")
+	batch := a.made(doughFor(lanterns.ID))
+	const hands, notes = 4, 6
+	var all sync.WaitGroup
+	for range hands {
+		other := demoLeadOn(t, server)
+		all.Go(func() {
+			for range notes {
+				id := newID()
+				for range 2 { // the answer to the first was lost
+					other.ask(http.MethodPut, "/api/batch-events/"+id, `{"batch_id":"`+batch.ID+`","kind":"added","item_id":"water","grams":3}`)
+				}
+			}
+		})
+	}
+	all.Wait()
+	var page written.BatchPage
+	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)
+	require.Len(t, page.Events, hands*notes)
+	assert.Equal(t, 1900.0+3*hands*notes, page.LeftG)
+	ids := map[string]bool{}
+	for i, e := range page.Events {
+		assert.False(t, ids[e.ID])
+		ids[e.ID] = true
+		assert.Equal(t, i == len(page.Events)-1, e.Last)
+		assert.Equal(t, []string{"Tansy Quill", "2026-11-24"}, []string{e.By, e.On})
+	}
+	a.do(http.MethodDelete, "/api/batch-events/"+page.Events[len(page.Events)-1].ID, nil, http.StatusNoContent, nil)
+	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[0].ID, nil, http.StatusNotFound, "", "nothing here")
+	var again written.BatchPage
+	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &again)
+	assert.Len(t, again.Events, len(page.Events)-1)
+	assert.Equal(t, "Tansy Quill", again.By)
+}
+
+// What is noted of a batch is refused by its field where it cannot be, and a batch of another centre, or one
+// that nobody made, is not there.
+func TestNotesThatCannotBe(t *testing.T) {
+	url := testdb.URL(t)
+	server := serveOn(t, testdb.OpenAt(t, url))
+	a := demoLeadOn(t, server)
+	lanterns := a.room("Lanterns")
+	batch := a.made(doughFor(lanterns.ID))
+	for field, in := range map[string]written.BatchEventInput{
+		"kind":     {Kind: "eaten"},
+		"room_id":  {Kind: "used"},
+		"grams":    {Kind: "added", ItemID: "water"},
+		"item_id":  {Kind: "added", ItemID: "watr", Grams: 5},
+		"signs/1":  {Kind: "inspected", Signs: []string{"smell", "smell"}},
+		"reason":   {Kind: "discarded", Reason: "  "},
+		"to_id":    {Kind: "set-aside", RoomID: lanterns.ID, Grams: 100},
+		"batch_id": {BatchID: "nothing", Kind: "used", RoomID: lanterns.ID},
+	} {
+		if in.BatchID == "" {
+			in.BatchID = batch.ID
+		}
+		status := http.StatusUnprocessableEntity
+		if field == "kind" {
+			status = http.StatusBadRequest // the contract names the kinds
+		}
+		got := a.ask(http.MethodPut, "/api/batch-events/"+newID(), asJSON(t, in))
+		var p contract.Problem
+		require.NoError(t, json.Unmarshal(got, &p))
+		assert.Contains(t, []int{status, http.StatusUnprocessableEntity}, p.Status, field)
+		require.NotNil(t, p.Field, "%s: %s", field, p.Detail)
+		assert.Equal(t, "/"+field, *p.Field)
+	}
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: batch.ID, Kind: "set-aside", RoomID: lanterns.ID, Grams: 5000, ToID: newID()}, http.StatusUnprocessableEntity, "grams", "There are 1.9 kg")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: newID(), Kind: "inspected", Signs: []string{}}, http.StatusNotFound, "", "nothing here")
+	stranger := visit(t, server)
+	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	stranger.refused(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusNotFound, "", "nothing here")
+	var page written.BatchPage
+	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)
+	assert.Empty(t, page.Events)
+}
+
+// A standing tub of rice is a batch too: used again and again it is looked over after four weeks, until its
+// ceiling; what a child mouths of a dry tub does not end it, while something goes round it does.
+func TestATubThatStands(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	in := written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice", Grams: 3000}}, MadeG: 3000, MadeOn: "2026-10-20", RoomID: lanterns.ID, Store: "lid on"}
+	tub := a.made(in)
+	assert.Equal(t, []string{"look-over", "2026-11-17"}, []string{tub.State, tub.Until}, "four weeks are over")
+	assert.False(t, mayUse(tub, "Lanterns").Ready, "past its day it is kept out until somebody has looked")
+	tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "inspected"})
+	assert.Equal(t, []string{"fine", "2026-12-22", "2027-04-18"}, []string{tub.State, tub.Until, tub.LookOver})
+	for range 7 {
+		tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "used", RoomID: lanterns.ID})
+	}
+	assert.Equal(t, []any{"fine", 7, true}, []any{tub.State, tub.Uses, mayUse(tub, "Lanterns").Ready})
+	tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "added", ItemID: "water", Grams: 200})
+	assert.Equal(t, []string{"2026-11-24", "Water was added, and it is wet now"}, []string{tub.Until, strings.ToUpper(tub.Why[:1]) + tub.Why[1:]})
+	a.do(http.MethodDelete, "/api/batch-events/"+tub.Events[len(tub.Events)-1].ID, nil, http.StatusNoContent, nil)
+	lanterns.Illness = true
+	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: tub.ID, Kind: "used", RoomID: lanterns.ID}, http.StatusUnprocessableEntity, "room_id", "Lanterns may not have it")
+}
+
+func asJSON(t *testing.T, v any) string {
+	text, err := json.Marshal(v)
+	require.NoError(t, err)
+	return string(text)
 }

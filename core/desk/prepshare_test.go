@@ -1,0 +1,116 @@
+package desk
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/recipe"
+	"emblo/core/written"
+)
+
+const otherRoomID = "0192f3a1-0000-7000-8000-000000000009"
+
+// twoRooms returns a desk of two rooms of children of five who mouth nothing, the second with hands of its
+// own where it prepares itself.
+func twoRooms(t require.TestingT, itself, ill bool) *Desk {
+	d := house(t, "UTC", []written.Child{child(1, "2021-01", "no"), child(2, "2021-03", "no")}, nil)
+	other := written.Room{Name: "Pebbles", Adults: 3, Measures: "us", Drawer: []string{}, Illness: ill, Children: []written.Child{child(3, "2021-01", "no"), child(4, "2021-02", "no"), child(5, "2020-12", "no")}}
+	if itself {
+		other.Prep, other.PrepHands = []written.PrepWindow{{From: "06:00", To: "10:00"}, {From: "15:00", To: "19:00"}}, 2
+	}
+	first := d.rooms[0]
+	people := NewPeople(d.Settings, "", time.UTC, []*Room{first, ReadRoom(otherRoomID, 1, written.Version, other.Name, written.Write(other))})
+	return New(people, d.Shelf, d.Stock)
+}
+
+// Whatever doughs and sands are planned in two rooms over a week: each portion is made once, before it opens;
+// what is made in one batch is enough for all that have of it, keeps until the last of them opens, and each
+// part is set aside before the first plays with it; where something goes round nobody shares.
+func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
+	now := clock.At(day(t, "2026-11-02"), 6, 0)
+	shared := 0
+	rapid.Check(t, func(t *rapid.T) {
+		ill := rapid.IntRange(0, 4).Draw(t, "ill") == 0
+		d := twoRooms(t, rapid.Bool().Draw(t, "itself"), ill)
+		var plans []Coming
+		for i := range rapid.IntRange(2, 5).Draw(t, "plans") {
+			portion := float64(rapid.IntRange(40, 160).Draw(t, "portion"))
+			at := clock.At(day(t, "2026-11-02").Plus(rapid.IntRange(1, 7).Draw(t, "day")), rapid.IntRange(9, 15).Draw(t, "hour"), 30)
+			plans = append(plans, Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{
+				RoomID: rapid.SampledFrom([]string{roomID, otherRoomID}).Draw(t, "room"), PlayAt: at.String(), Beside: []written.PlanItem{},
+				Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion,
+					RecipeID: rapid.SampledFrom([]string{"stove-dough", "cold-dough", "mouldable-sand", "silky-dough", "soap-foam", "coloured-noodles"}).Draw(t, "mix")}}}}}})
+		}
+		until := day(t, "2026-11-12")
+		slots, err := d.PrepAhead(plans, nil, until, now)
+		require.NoError(t, err)
+		made, aside := map[string]int{}, map[string]int{}
+		for _, s := range slots {
+			if strings.Contains(s.ID, "/made-") && !strings.Contains(s.ID, "/aside-") {
+				made[s.SetupID]++
+			}
+			if strings.Contains(s.ID, "/aside-") {
+				aside[s.SetupID]++
+			}
+			if s.Together == nil {
+				continue
+			}
+			shared++
+			assert.False(t, ill && slices.ContainsFunc(s.Together.For, func(f written.PrepShare) bool { return f.Room == "Pebbles" }), "nobody shares with a room where something goes round")
+			need := 0.0
+			first := ""
+			var madeBy recipe.Recipe
+			for n, f := range s.Together.For {
+				p := plans[slices.IndexFunc(plans, func(p Coming) bool { return p.ID == f.SetupID })]
+				need += f.Grams
+				if n == 0 {
+					first = p.PlayAt
+					madeBy, err = d.Recipe(p.Places[0].Base.RecipeID)
+					require.NoError(t, err)
+					assert.Equal(t, s.SetupID, p.ID, "the first makes it")
+					continue
+				}
+				assert.Equal(t, madeBy.ID, p.Places[0].Base.RecipeID)
+				at := slices.IndexFunc(slots, func(o written.PrepSlot) bool { return o.SetupID == p.ID && strings.Contains(o.ID, "/aside-") })
+				require.GreaterOrEqual(t, at, 0)
+				assert.LessOrEqual(t, slots[at].Ends, first, "set aside before the first plays with it")
+				on := day(t, p.PlayAt[:10]).Sub(day(t, s.Starts[:10]))
+				assert.LessOrEqual(t, on, madeBy.Keeping().Days, "%s is %d days old by then", madeBy.ID, on)
+			}
+			assert.GreaterOrEqual(t, s.Together.MadeG, need-1e-6)
+			assert.LessOrEqual(t, s.Together.MadeG, need*1.2, "and not far more")
+			sum := 0.0
+			for _, a := range s.Together.Amounts {
+				sum += a.ExactG
+			}
+			assert.InEpsilon(t, s.Together.MadeG, sum*(1-madeBy.Loss), 0.1)
+		}
+		for _, p := range plans {
+			if at, fault := p.Open(); fault == nil && at.Day().Sub(until) < prepAhead && d.ready(p) {
+				assert.Equal(t, 1, min(1, made[p.ID])+aside[p.ID], "%s is made, or set aside, once", p.Places[0].Base.RecipeID)
+			}
+		}
+	})
+	assert.Positive(t, shared, "some shared")
+}
+
+// ready reports whether a plan goes in as it stands.
+func (d *Desk) ready(p Coming) bool {
+	r, err := d.reckon(p.Plan)
+	return err == nil && r.Verdict.Ready()
+}
+
+func day(t require.TestingT, text string) age.Date {
+	on, err := age.ParseDate(text)
+	require.NoError(t, err)
+	return on
+}
