@@ -27,6 +27,7 @@ type job struct {
 	probe recipe.Probe
 	// together is the batch that it begins, where that is for several set-ups.
 	together *written.PrepTogether
+	with     []string // the other set-ups that what it makes is for
 }
 
 // jobs are steps of set-ups, each behind those that it comes after.
@@ -49,15 +50,14 @@ func (d *due) crew() string {
 	return ""
 }
 
-// chain adds steps one after the other, a wait to the step that it begins with, and returns the last. A
-// mark tells them from the same steps done for something else.
-func (all *jobs) chain(d *due, name string, steps []recipe.Step, after []string, mark string) (last string) {
+// chain adds steps one after the other, a wait to the step that it begins with, and returns the last.
+func (all *jobs) chain(d *due, name string, steps []recipe.Step, after []string) (last string) {
 	n := 0
 	var cooled recipe.Probe // what has to be read before the next step
 	for i := 0; i < len(steps); {
 		s := steps[i]
 		one := d.job(s)
-		one.ID, one.After = fmt.Sprintf("%s/%s/%d-%08x", d.of.ID, name, n, tagOf(s, mark)), after
+		one.ID, one.After = fmt.Sprintf("%s/%s/%d-%08x", d.of.ID, name, n, tagOf(s)), after
 		one.probe, cooled = cooled, recipe.Probe{}
 		if s.Wait { // somebody puts it there
 			one.Minutes, one.Uses = 1, ""
@@ -102,10 +102,13 @@ func (d *Desk) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 				last = all[len(all)-1].ID
 			case w != nil:
 				first := len(all)
-				last = all.chain(of, madeName(place), w.Steps, nil, w.mark)
+				last = all.chain(of, madeName(place), w.Steps, nil)
 				all[first].together, lastOf[w] = d.writeTogether(w, dues), last
+				for n := range all[first:] {
+					all[first+n].with = w.others(dues)
+				}
 			default:
-				last = all.chain(of, madeName(place), steps, nil, "")
+				last = all.chain(of, madeName(place), steps, nil)
 			}
 			if last == "" {
 				continue
@@ -115,12 +118,12 @@ func (d *Desk) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 			}
 			made = append(made, last)
 		}
-		if last := all.chain(of, "things", j.Things, nil, ""); last != "" {
+		if last := all.chain(of, "things", j.Things, nil); last != "" {
 			made = append(made, last)
 		}
-		laid := all.chain(of, "floor", []recipe.Step{j.LaidOut}, made, "")
+		laid := all.chain(of, "floor", []recipe.Step{j.LaidOut}, made)
 		for n, steps := range j.Poured {
-			all.chain(of, fmt.Sprintf("poured-%d", n), steps, []string{laid}, "")
+			all.chain(of, fmt.Sprintf("poured-%d", n), steps, []string{laid})
 		}
 	}
 	return all
@@ -140,18 +143,15 @@ func (all *jobs) after(d *due) {
 	for n, s := range d.r.After(d.r.group) {
 		at += s.Minutes
 		one := d.job(s)
-		one.ID, one.Until = fmt.Sprintf("%s/after/%d-%08x", d.of.ID, n, tagOf(s, "")), at
+		one.ID, one.Until = fmt.Sprintf("%s/after/%d-%08x", d.of.ID, n, tagOf(s)), at
 		*all = append(*all, one)
 	}
 }
 
 // tagOf tells a step from another that comes to stand in its place.
-func tagOf(s recipe.Step, mark string) uint32 {
+func tagOf(s recipe.Step) uint32 {
 	h := fnv.New32a()
 	fmt.Fprint(h, s.Text.String(), s.Minutes, s.Wait)
-	if mark != "" {
-		fmt.Fprint(h, mark)
-	}
 	return h.Sum32()
 }
 

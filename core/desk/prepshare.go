@@ -28,13 +28,13 @@ type spot struct{ due, place int }
 type together struct {
 	plan.Together
 	spots []spot
-	mark  string // tells its steps from those of a batch for one
 }
 
 func (w *together) makes(s spot) bool { return w.spots[0] == s }
 
 // shares finds which mixes are made in one batch, by spot: those of the same recipe and colours that keep
-// from one opening to the next and go in for each of the rooms. What was begun for one stays for one.
+// from one opening to the next and go in for each of the rooms. What was begun stays for those that it was
+// begun for, whatever has been planned or dropped since.
 func (d *Desk) shares(dues []due, ticks []PrepTick) map[spot]*together {
 	all := map[spot]*together{}
 	for i := range dues {
@@ -44,12 +44,13 @@ func (d *Desk) shares(dues []due, ticks []PrepTick) map[spot]*together {
 			if m == nil || m.Stored != nil || all[first] != nil || ticked(ticks, dues[i].asideID(place)) {
 				continue
 			}
+			with, begun := begunFor(ticks, &dues[i], place)
 			w := &together{spots: []spot{first}}
 			var others []*plan.MixAnswer
 			for j := i + 1; j < len(dues); j++ {
 				for other := range dues[j].r.Places {
 					o := dues[j].r.Places[other].Mix
-					if at := (spot{j, other}); o != nil && all[at] == nil && d.shared(&dues[i], &dues[j], m, o) {
+					if at := (spot{j, other}); o != nil && all[at] == nil && d.shared(&dues[i], &dues[j], m, o) && !(begun && !slices.Contains(with, dues[j].of.ID)) && !alone(ticks, &dues[j], other) {
 						w.spots, others = append(w.spots, at), append(others, o)
 						break // one place of a set-up, so that each portion is set aside once
 					}
@@ -61,12 +62,6 @@ func (d *Desk) shares(dues []due, ticks []PrepTick) map[spot]*together {
 			}
 			if w.Together, err = m.MadeWith(others, dues[i].room.measures); err != nil {
 				continue // it is too much for one batch
-			}
-			for _, s := range w.spots[1:] {
-				w.mark += dues[s.due].of.ID
-			}
-			if begun(ticks, &dues[i], place, w) {
-				continue
 			}
 			for _, s := range w.spots {
 				all[s] = w
@@ -106,20 +101,43 @@ func (d *due) asideID(place int) string {
 	return fmt.Sprintf("%s/made-%d/aside-%08x", d.of.ID, place, h.Sum32())
 }
 
+// isAside reports whether a step sets a portion of one of its places aside.
+func (d *due) isAside(step string) bool {
+	for place := range d.r.Places {
+		if m := d.r.Places[place].Mix; m != nil && m.Stored == nil && step == d.asideID(place) {
+			return true
+		}
+	}
+	return false
+}
+
 func ticked(ticks []PrepTick, step string) bool {
 	return slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == step })
 }
 
-// begun reports whether the mix of a place was begun for its set-up alone.
-func begun(ticks []PrepTick, d *due, place int, w *together) bool {
-	made := fmt.Sprintf("%s/made-%d/", d.of.ID, place)
-	own := func(t PrepTick) bool { return strings.HasPrefix(t.Step, made) }
-	if !slices.ContainsFunc(ticks, own) {
-		return false
+// begunFor reports whether the mix of a place was begun, and for which other set-ups.
+func begunFor(ticks []PrepTick, d *due, place int) (with []string, begun bool) {
+	made := d.of.ID + "/" + madeName(place) + "/"
+	for _, t := range ticks {
+		if strings.HasPrefix(t.Step, made) {
+			with, begun = append(with, t.With...), true
+		}
 	}
-	var shared jobs
-	shared.chain(d, madeName(place), w.Steps, nil, w.mark)
-	return !slices.ContainsFunc(shared, func(j job) bool { return ticked(ticks, j.ID) })
+	return with, begun
+}
+
+// alone reports whether the mix of a place was begun for its own set-up, rather than set aside from another.
+func alone(ticks []PrepTick, d *due, place int) bool {
+	made, aside := d.of.ID+"/"+madeName(place)+"/", d.asideID(place)
+	return slices.ContainsFunc(ticks, func(t PrepTick) bool { return strings.HasPrefix(t.Step, made) && t.Step != aside })
+}
+
+// others are the set-ups that have a part of a batch, but for the one that makes it.
+func (w *together) others(dues []due) (ids []string) {
+	for _, s := range w.spots[1:] {
+		ids = append(ids, dues[s.due].of.ID)
+	}
+	return ids
 }
 
 // aside is what sets the portion of a place aside, closed, from a batch that is made by then, before it is

@@ -15,6 +15,8 @@ type PrepTick struct {
 	Step, By string
 	At       time.Time
 	Measured *float64
+	// With are the other set-ups that what it makes is for.
+	With []string
 }
 
 // asks says what a probe has to read.
@@ -32,10 +34,11 @@ func asks(p recipe.Probe) say.Text {
 const leastC, mostC = -50, 300
 
 // CheckPrepTick reports why a step of a plan, one of those to come of which some steps are ticked, cannot
-// be ticked so. What comes before a step is done with it, but for what has to be measured.
-func (d *Desk) CheckPrepTick(p Coming, plans []Coming, ticks []PrepTick, now clock.Wall, in written.PrepTickInput) error {
+// be ticked so; else it returns the other set-ups that what the step makes is for. What comes before a step
+// is done with it, but for what has to be measured.
+func (d *Desk) CheckPrepTick(p Coming, plans []Coming, ticks []PrepTick, now clock.Wall, in written.PrepTickInput) (with []string, err error) {
 	if _, err := d.reckon(p.Plan); err != nil {
-		return err
+		return nil, err
 	}
 	var dues []due
 	for i := range plans {
@@ -54,31 +57,34 @@ func (d *Desk) CheckPrepTick(p Coming, plans []Coming, ticks []PrepTick, now clo
 		return all, slices.IndexFunc(all, func(j job) bool { return j.ID == in.StepID })
 	}
 	jobs, at := look(dues)
-	if at < 0 { // it may have been begun for one set-up before another one asked for a part of it
-		jobs, at = look(slices.DeleteFunc(dues, func(o due) bool { return o.of.ID != p.ID }))
+	if at < 0 { // another one may have asked for a part of it since, or it for a part of another's
+		dues = slices.DeleteFunc(dues, func(o due) bool { return o.of.ID != p.ID })
+		if jobs, at = look(dues); at < 0 && len(dues) == 1 && dues[0].isAside(in.StepID) {
+			return nil, nil
+		}
 	}
 	switch {
 	case at < 0:
-		return written.Bad("/step_id", "The set-up was changed: this step is not in it any more.")
+		return nil, written.Bad("/step_id", "The set-up was changed: this step is not in it any more.")
 	case !in.Done:
-		return nil
+		return nil, nil
 	}
 	if first := unmeasured(jobs, at, ticks); first != nil {
-		return written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.text), d.Pen.Text(asks(first.probe)))
+		return nil, written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.text), d.Pen.Text(asks(first.probe)))
 	}
 	if !jobs[at].probe.Asked() {
-		return nil
+		return jobs[at].with, nil
 	}
 	words := d.Pen.Text(asks(jobs[at].probe))
 	switch c := in.MeasuredC; {
 	case c == nil:
-		return written.Bad("/measured_c", "This is not ticked but measured: type what the probe reads; it has to be %s.", words)
+		return nil, written.Bad("/measured_c", "This is not ticked but measured: type what the probe reads; it has to be %s.", words)
 	case !(*c >= leastC && *c <= mostC):
-		return written.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
+		return nil, written.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
 	case !jobs[at].probe.Meets(*c):
-		return written.Bad("/measured_c", "It reads %g °C and has to be %s: it is not done yet.", *c, words)
+		return nil, written.Bad("/measured_c", "It reads %g °C and has to be %s: it is not done yet.", *c, words)
 	}
-	return nil
+	return jobs[at].with, nil
 }
 
 // unmeasured returns the first step before one that has to be measured and is not ticked; nil for none.

@@ -87,7 +87,7 @@ func (h *House) prepTicks(ctx context.Context, s *store.Session, plans ...desk.C
 	rows, err := h.of(s).PrepTicks(ctx, ids)
 	ticks := make([]desk.PrepTick, len(rows))
 	for i, r := range rows {
-		ticks[i] = desk.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value}
+		ticks[i] = desk.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
 	return ticks, err
 }
@@ -119,11 +119,12 @@ func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepT
 	if err != nil {
 		return err
 	}
-	if err := d.CheckPrepTick(plan, plans, ticks, h.Now(s), in); err != nil {
+	with, err := d.CheckPrepTick(plan, plans, ticks, h.Now(s), in)
+	if err != nil {
 		return err
 	}
 	if !in.Done {
 		return h.of(s).UntickPrep(ctx, in.StepID)
 	}
-	return gone(h.of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC}))
+	return gone(h.of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
 }

@@ -122,7 +122,7 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 		a.do(http.MethodDelete, "/api/setups/"+other.ID, nil, http.StatusNoContent, nil)
 	}
 	lanterns := a.room("Lanterns")
-	a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Third", "2026-11-29T10:00" })
+	third := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Third", "2026-11-29T10:00" })
 	together := func() bool {
 		_, by := a.prepared("2026-11-28")
 		return slices.ContainsFunc(by["Bakery again"], func(s written.PrepSlot) bool { return s.Together != nil })
@@ -133,6 +133,33 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 		assert.False(t, together(), "what was begun for one stays for one")
 		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: false}, http.StatusNoContent, nil)
 	}
+	// Begun for two, it stays for two, whoever asks for a part of it since, and whoever does not any more.
+	_, later = a.prepared("2026-11-28")
+	whisk := later["Bakery again"][slices.IndexFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Whisk") })]
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: true}, http.StatusNoContent, nil)
+	fourth := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fourth", "2026-11-28T14:00" })
+	begun := func() (done bool, parts int) {
+		var of written.PrepSetup
+		a.do(http.MethodGet, "/api/setups/"+again.ID+"/prep", nil, http.StatusOK, &of)
+		for _, s := range of.Slots {
+			done = done || s.ID == whisk.ID && s.Done
+			if s.Together != nil {
+				parts = len(s.Together.For)
+			}
+		}
+		return done, parts
+	}
+	done, parts := begun()
+	assert.True(t, done && parts == 2, "%v, for %d", done, parts)
+	_, by = a.prepared("2026-11-28")
+	assert.True(t, slices.ContainsFunc(by["Fourth"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "it came too late: it makes its own")
+	a.do(http.MethodDelete, "/api/setups/"+third.ID, nil, http.StatusNoContent, nil)
+	done, _ = begun()
+	assert.True(t, done, "what was done is done")
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: false}, http.StatusNoContent, nil)
+	a.do(http.MethodDelete, "/api/setups/"+fourth.ID, nil, http.StatusNoContent, nil)
+	a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fifth", "2026-11-29T10:00" })
+	assert.True(t, together())
 	lanterns.Illness = true
 	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
 	assert.False(t, together(), "each has its own while something goes round")

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"time"
 
 	"github.com/google/uuid"
@@ -13,7 +14,9 @@ type PrepTick struct {
 	Step    string
 	At      time.Time
 	Value   *float64 // what was measured
-	By      string
+	// With are the other set-ups that what it makes is for.
+	With []string `gorm:"column:shared_with;serializer:json"`
+	By   string
 }
 
 // PrepTicks returns the steps of set-ups that are done.
@@ -22,7 +25,7 @@ func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick,
 		return nil, nil
 	}
 	var all []PrepTick
-	err := c.db.WithContext(ctx).Raw(`select t.setup_id, t.step, t.at, t.value, coalesce(s.name, '') by from prep_ticks t left join staff s on s.id = t.staff_id
+	err := c.db.WithContext(ctx).Raw(`select t.setup_id, t.step, t.at, t.value, t.shared_with, coalesce(s.name, '') by from prep_ticks t left join staff s on s.id = t.staff_id
 		where t.centre_id = ? and t.setup_id in ? order by t.at, t.step`, c.id, setups).Scan(&all).Error
 	return all, err
 }
@@ -30,8 +33,12 @@ func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick,
 // TickPrep notes that a step is done. One that is done already stays as it was first noted; the error is
 // ErrNotFound for a set-up that is not there.
 func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
-	err := c.db.WithContext(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id) values (?, ?, ?, ?, ?, ?) on conflict do nothing`,
-		c.id, t.Step, t.SetupID, t.At, t.Value, c.by).Error
+	with, err := json.Marshal(append([]string{}, t.With...))
+	if err != nil {
+		return err
+	}
+	err = c.db.WithContext(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id, shared_with) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing`,
+		c.id, t.Step, t.SetupID, t.At, t.Value, c.by, string(with)).Error
 	if violates(err, foreignKeyViolation, "") {
 		return ErrNotFound
 	}
