@@ -3,7 +3,6 @@ package desk
 import (
 	"math"
 	"slices"
-	"strings"
 
 	"emblo/core/age"
 	"emblo/core/allergen"
@@ -117,7 +116,7 @@ func (d *Desk) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 		}
 	}
 	if about := baseOf(s); about != "" {
-		for _, c := range review.Notes(w, pieces, strings.TrimSpace(l.OwnThing)) {
+		for _, c := range review.Notes(w, pieces, l.OwnThing) {
 			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about, Words: d.Pen.Text(c.Why), Carried: []string{}})
 		}
 	}

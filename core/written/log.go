@@ -128,9 +128,14 @@ type ToLog struct {
 // mostMinutes is the longest that a set-up is said to have held anybody.
 const mostMinutes = 300
 
+// Trimmed returns the log without space around what was typed.
+func (l Log) Trimmed() Log {
+	l.Watched, l.Word, l.OwnThing = strings.TrimSpace(l.Watched), strings.TrimSpace(l.Word), strings.TrimSpace(l.OwnThing)
+	return l
+}
+
 // Check reports what of a log cannot be.
 func (l Log) Check(given int) *Fault {
-	l.Watched, l.Word = strings.TrimSpace(l.Watched), strings.TrimSpace(l.Word)
 	switch {
 	case !slices.Contains([]string{"", "yes", "no"}, l.Again):
 		return Bad("/again", "Say whether it is offered again: yes or no.")

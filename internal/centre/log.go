@@ -74,6 +74,7 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 		return out, err
 	}
 	offered, given := d.Offered(setup.Setup)
+	in.Log = in.Trimmed()
 	fault := in.Check(given)
 	if fault == nil {
 		fault = d.CheckChildren(setup.RoomID, in.Mouthed)
