@@ -191,11 +191,12 @@ func (d *Desk) Mouthing(roomID string, seen []string) []string {
 	return not
 }
 
-// CheckChildren reports an id that is none of the children of a room.
-func (d *Desk) CheckChildren(roomID string, ids []string) *written.Fault {
+// CheckChildren reports an id that is none of the children of a room, nor one of those that were known before.
+func (d *Desk) CheckChildren(roomID string, ids, before []string) *written.Fault {
 	r, known := d.room(roomID)
 	for i, id := range ids {
-		if !known || !slices.ContainsFunc(r.Roster.Children, func(p room.Person) bool { return p.ID == id }) || slices.Contains(ids[:i], id) {
+		here := slices.Contains(before, id) || known && slices.ContainsFunc(r.Roster.Children, func(p room.Person) bool { return p.ID == id })
+		if !here || slices.Contains(ids[:i], id) {
 			return written.Bad("/mouthed", "Choose children of the room, each once.")
 		}
 	}

@@ -75,9 +75,13 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	}
 	offered, given := d.Offered(setup.Setup)
 	in.Log = in.Trimmed()
+	before, err := h.of(s).Log(ctx, id)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return out, err
+	}
 	fault := in.Check(given)
 	if fault == nil {
-		fault = d.CheckChildren(setup.RoomID, in.Mouthed)
+		fault = d.CheckChildren(setup.RoomID, in.Mouthed, before.Mouthed)
 	}
 	for i, a := range in.Added {
 		if _, known := d.Get(a.ItemID); !known && fault == nil {
@@ -109,7 +113,12 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 		l.ID = lesson.String()
 		told.Lessons[lesson] = written.Write(l)
 	}
-	if _, err = h.of(s).SaveLog(ctx, told); errors.Is(err, store.ErrStale) {
+	old, err := h.of(s).Lessons(ctx, told.RoomID, &id)
+	if err != nil {
+		return out, err
+	}
+	repeated, err := h.of(s).SaveLog(ctx, told)
+	if errors.Is(err, store.ErrStale) {
 		current, err := h.Log(ctx, s, id)
 		if err != nil {
 			return out, err
@@ -118,6 +127,13 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	}
 	if err != nil {
 		return out, gone(err)
+	}
+	for _, row := range old { // what was said otherwise before is taken back with what came of it
+		if l, err := lessonOf(row); err == nil && !l.Undone && !repeated {
+			if err := h.takeBack(ctx, s, l); err != nil {
+				return out, err
+			}
+		}
 	}
 	if err := h.carryOut(ctx, s, d, id, told.RoomID); err != nil {
 		return out, err
@@ -175,6 +191,11 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 	}
 	batches := d.PlayedWith(setup.ID, setup.Setup)
 	if len(batches) == 0 {
+		// What a batch was made of is out of the cupboard since then, also when the batch is over.
+		made, err := h.of(s).MadeFor(ctx, id)
+		if err != nil || made {
+			return err
+		}
 		return h.takeOut(ctx, s, d, id, d.UsedUp(setup.Setup))
 	}
 	for _, b := range batches {
@@ -268,6 +289,14 @@ func (h *House) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) 
 	if err != nil {
 		return unreadable("lesson", err)
 	}
+	if err := h.takeBack(ctx, s, l); err != nil {
+		return err
+	}
+	return h.of(s).KeepLesson(ctx, id, row.Doc, true)
+}
+
+// takeBack makes the plans that a lesson changed what they were, where they are as it made them.
+func (h *House) takeBack(ctx context.Context, s *store.Session, l written.Lesson) error {
 	for _, c := range l.Carried {
 		plan, err := uuid.Parse(c)
 		if err != nil {
@@ -287,7 +316,7 @@ func (h *House) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) 
 			}
 		}
 	}
-	return h.of(s).KeepLesson(ctx, id, row.Doc, true)
+	return nil
 }
 
 // FoundStray notes that what was not counted in has been found.

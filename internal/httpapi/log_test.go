@@ -69,6 +69,17 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	a.do(http.MethodDelete, "/api/lessons/"+lessons[at].ID, nil, http.StatusNoContent, nil)
 	assert.Equal(t, 120.0, portion(next.ID))
 
+	// Said otherwise, what came of it is taken back, and what comes of it now is done.
+	half, most := written.LogInput{Version: 1, Log: log.Log, Mouthed: []string{}}, 0.75
+	half.Left = &most
+	other := a.plan(next, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery after that", "2026-11-27T14:00" })
+	a.do(http.MethodPut, path, half, http.StatusOK, &said)
+	assert.Equal(t, []float64{40, 40, 150}, []float64{portion(next.ID), portion(other.ID), portion(own.ID)})
+	enough := written.LogInput{Version: 2, Log: log.Log, Mouthed: []string{child}}
+	enough.Left = nil
+	a.do(http.MethodPut, path, enough, http.StatusOK, &said)
+	assert.Equal(t, []float64{120, 120}, []float64{portion(next.ID), portion(other.ID)})
+
 	strays := a.today().Strays
 	require.Len(t, strays, 1)
 	assert.Equal(t, []any{"Bakery counter", 1}, []any{strays[0].Name, strays[0].Missing})
@@ -78,17 +89,17 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 
 	log.Minutes = 40
 	a.refused(http.MethodPut, path, log, http.StatusConflict, "", "")
-	log.Version = 1
+	log.Version = 3
 	kept := revisions(t, url)
 	a.do(http.MethodPut, path, log, http.StatusOK, &said)
 	assert.Equal(t, kept, revisions(t, url), "a line of the log reloads no desk")
-	assert.Equal(t, 1, said.Corrected)
+	assert.Equal(t, 3, said.Corrected)
 	var records written.RecordPage
 	const days = "?from=2026-11-01&until=2026-11-30"
 	a.do(http.MethodGet, "/api/records"+days, nil, http.StatusOK, &records)
 	require.NotEmpty(t, records.Records)
 	r := records.Records[slices.IndexFunc(records.Records, func(r written.Record) bool { return r.SetupID == bakery.ID })]
-	assert.Equal(t, []any{true, 1, "TQ, BO", "with-a-hand", "wheat, gluten"}, []any{r.Logged, r.Corrected, r.Watched, r.Verdict, r.Contains})
+	assert.Equal(t, []any{true, 3, "TQ, BO", "with-a-hand", "wheat, gluten"}, []any{r.Logged, r.Corrected, r.Watched, r.Verdict, r.Contains})
 	assert.NotEmpty(t, r.Conditions)
 	var file contract.AmountsFile
 	a.do(http.MethodGet, "/api/records/file"+days, nil, http.StatusOK, &file)
@@ -115,7 +126,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 		"added":      func(l *written.LogInput) { l.Added = []written.BatchLine{{ItemID: "nothing", Grams: 5}} },
 	} {
 		bad := log
-		bad.Version = 2
+		bad.Version = 4
 		change(&bad)
 		a.refused(http.MethodPut, path, bad, http.StatusUnprocessableEntity, field, "")
 	}

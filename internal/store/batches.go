@@ -141,6 +141,12 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 	})
 }
 
+// MadeFor reports whether a batch was ever made for a set-up.
+func (c *Centre) MadeFor(ctx context.Context, setup uuid.UUID) (made bool, err error) {
+	err = c.db.WithContext(ctx).Raw("select exists (select 1 from batches where centre_id = ? and doc->>'setup_id' = ?)", c.id, setup.String()).Scan(&made).Error
+	return made, err
+}
+
 // MadeBy notes who made a batch, where nobody is noted.
 func (c *Centre) MadeBy(ctx context.Context, id uuid.UUID) error {
 	return c.of(ctx, Batches).Where("id = ? and staff_id is null", id).Update("staff_id", c.by).Error

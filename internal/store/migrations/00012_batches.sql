@@ -19,6 +19,7 @@ create table batches (
 );
 create index batches_made on batches (centre_id, made_at desc, id desc) where deleted_at is null;
 create index batches_code on batches (centre_id, code);
+create index batches_setup on batches (centre_id, (doc->>'setup_id'));
 create extension if not exists pg_trgm;
 create index batches_name on batches using gin (name gin_trgm_ops) where deleted_at is null;
 create index batches_in_use on batches (centre_id) where ended_at is null and deleted_at is null;

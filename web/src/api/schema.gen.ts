@@ -501,7 +501,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Server-sent events while the page is open: began, changed with the sort of thing that did (room, setup, thing, recipe, feel, cupboard, tick, prep, day, centre, or everything), and signed-out, after which it ends. */
+        /** @description Server-sent events while the page is open: began, changed with the sort of thing that did (room, setup, thing, recipe, feel, cupboard, tick, prep, day, batch, log, centre, or everything), and signed-out, after which it ends. */
         get: operations["followChanges"];
         put?: never;
         post?: never;
