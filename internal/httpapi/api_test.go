@@ -180,7 +180,7 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 	var rooms []written.StoredRoom
 	a.do(http.MethodGet, "/api/rooms", nil, http.StatusOK, &rooms)
 	assert.Len(t, rooms, 3, "nothing was half-saved")
-	assert.Len(t, a.setups(), 7, "nothing was half-saved")
+	assert.Len(t, a.setups(), 8, "nothing was half-saved")
 }
 
 func repeat[T any](v T, n int) []T {

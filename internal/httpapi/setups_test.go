@@ -34,7 +34,7 @@ func TestSetupsAreSearchedAndKeptAsTemplates(t *testing.T) {
 	of := func(words string) []string { return a.found(url.Values{"q": {words}}) }
 	assert.Equal(t, []string{"Harbour scoop tub", "Harbour water tub", "Frozen harbour blocks"}, of("harbour"))
 	assert.Equal(t, []string{"Harbour water tub"}, of("tub water"))
-	assert.Equal(t, []string{"Marks in rice", "Bakery counter", "Frozen harbour blocks"}, of("lanterns"))
+	assert.Equal(t, []string{"Marks in rice", "Bakery counter", "Frozen harbour blocks", "Dough for small bakers"}, of("lanterns"))
 	assert.Empty(t, of("%"))
 	assert.Empty(t, of(`_\`))
 	var s written.StoredSetup
