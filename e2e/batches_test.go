@@ -157,6 +157,7 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Accessible()
 	p.Click("button", "As before Stove dough: 70 g for each child in place of 120 g.")
 	p.Gone("Changed here")
+	p.See("15 children at 120 g")
 	assert.Equal(t, "120", p.Value("textbox", "Grams for each child"))
 
 	p.Open("/today")

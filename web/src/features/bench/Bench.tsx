@@ -68,6 +68,12 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     step(next, of)
   }
   const room = rooms.find((r) => r.id === draft.room_id)
+  // What was changed on the server by somebody's word is what stands here then.
+  const takeFresh = async () => {
+    const next = draftOf(await client.fetchQuery({ ...setupQuery(id), staleTime: 0 }))
+    take(next)
+    reset(next)
+  }
   const { take, settle } = useSaving(id, draft, setup, canWrite)
 
   const plan = planOf(draft)
@@ -148,7 +154,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         }}
         onClose={() => setTogether(false)}
       />
-      <Learnt id={id} canWrite={canWrite} onTake={(l) => change((d) => withLesson(d, l), undefined, l.words)} onUndone={() => void client.refetchQueries(setupQuery(id)).then(() => { const fresh = client.getQueryData(setupQuery(id).queryKey); if (fresh) { const next = draftOf(fresh); take(next); reset(next) } })} />
+      <Learnt id={id} canWrite={canWrite} onTake={(l) => change((d) => withLesson(d, l), undefined, l.words)} onUndone={takeFresh} />
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">

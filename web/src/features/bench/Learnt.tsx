@@ -11,7 +11,7 @@ interface Props {
   /** Takes what another set-up taught. */
   onTake: (lesson: Schemas['Lesson']) => void
   /** What was changed by it is as it was before. */
-  onUndone: () => void
+  onUndone: () => Promise<void>
 }
 
 /** What was changed on this set-up by how another one went, with its undo; or what could be. */
@@ -21,8 +21,8 @@ export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
   const undo = useMutation({
     mutationFn: (lesson: string) => ask(api.DELETE('/api/lessons/{id}', { params: { path: { id: lesson } } })),
     onSuccess: async () => {
+      await onUndone()
       await outdate(client, 'log')
-      onUndone()
     },
   })
   const all = lessons.error ? [] : (lessons.data ?? [])
