@@ -166,11 +166,15 @@ func (s State) Part(mass unit.Mass, room string) State {
 	return s
 }
 
-// Now returns the recipe with all that is in the batch by now.
+// Now returns the recipe with all that is in the batch by now. With raw flour or egg worked in, what was
+// heated through is not any more; it has been hot all the same.
 func (s State) Now() recipe.Recipe {
 	r := s.Made.Recipe
 	r.Lines = slices.Clone(r.Lines)
 	for _, p := range s.Later {
+		if r.Heated && p.Item.Facts.Traits.Any(material.RawFlour, material.RawEgg) {
+			r.Heated, r.Hot = false, true
+		}
 		at := slices.IndexFunc(r.Lines, func(l recipe.Line) bool { return l.Item.ID == p.Item.ID && p.Item.ID != "" })
 		if at < 0 {
 			r.Lines = append(r.Lines, recipe.Line{Item: p.Item, Mass: p.Mass})

@@ -94,3 +94,11 @@ func TestWordsReadBack(t *testing.T) {
 	_, err = ParseSign("spotz")
 	assert.ErrorContains(t, err, "no sign")
 }
+
+// Raw flour that is worked into what was heated makes all of it raw, and not to be tasted.
+func TestRawFlourMakesItRaw(t *testing.T) {
+	s := Fold(of("stove-dough", 500), []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("plain-flour"), Mass: unit.Grams(20)}})
+	assert.False(t, Fold(of("stove-dough", 500), nil).Now().Facts(unit.Grams(1)).Traits.Has(material.RawFlour))
+	assert.True(t, s.Now().Facts(unit.Grams(1)).Traits.Has(material.RawFlour) && s.Now().Facts(unit.Grams(1)).Cooled)
+	assert.Contains(t, s.Now().Nature().NotTasteSafe, say.Text("raw flour or starch"))
+}

@@ -41,7 +41,7 @@ func (c counter) Stored(id string, portion unit.Mass) (*plan.Stored, error) {
 	if !s.Made.IsMix() {
 		return nil, errors.New("A tub of fillers is no mix: choose what fills it.")
 	}
-	out := &plan.Stored{ID: b.ID, Name: b.Written.Name, Left: s.Left}
+	out := &plan.Stored{ID: b.ID, Name: b.Written.Name, Left: s.Left, Recipe: s.Now()}
 	for _, one := range s.Subjects(portion, c.on) {
 		out.Parts = append(out.Parts, plan.StoredPart{Name: one.Name, Facts: one.Facts})
 	}

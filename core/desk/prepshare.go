@@ -78,6 +78,8 @@ func (d *Desk) shared(a, b *due, m, o *plan.MixAnswer) bool {
 	switch {
 	case m.Recipe.ID != o.Recipe.ID || m.Colours != o.Colours || o.Stored != nil:
 		return false
+	case m.Recipe.Facts(m.Portion) != o.Recipe.Facts(m.Portion):
+		return false // other packets go in, by what their labels say
 	case k.Group || k.Out || m.Recipe.Play().Stands > 0:
 		return false // each group has its own, made for it
 	case a.room.Roster.Illness || b.room.Roster.Illness:

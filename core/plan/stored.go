@@ -12,6 +12,8 @@ import (
 type Stored struct {
 	ID, Name string
 	Left     unit.Mass
+	// Recipe is what it was made by, with all that is in it by now.
+	Recipe recipe.Recipe
 	// Parts are what is judged of a portion of it on the day: the mix as it has become, with what stays
 	// whole in it.
 	Parts []StoredPart
@@ -31,6 +33,7 @@ const portionMinutes = 4
 func (a *PlaceAnswer) addStored(m Mix, g *safety.Group, children int, memo *Memo) {
 	need := m.Portion.Times(float64(children))
 	s := m.Stored
+	m.Recipe = s.Recipe
 	mixed := Mixed{Recipe: m.Recipe, Batch: recipe.Batch{Recipe: m.Recipe, Need: need, Made: need, Mixed: need, Enough: s.Left.Grams() >= need.Grams()}, Children: children, Each: m.Portion, Nature: m.Recipe.Nature(), Colours: 1, Colour: need}
 	for i := range s.Parts {
 		l := memo.judge(s.Parts[i].Name, &s.Parts[i].Facts, nil, m.Use, g)

@@ -20,7 +20,7 @@ func TestWhatIsStoredIsJudgedAsItIs(t *testing.T) {
 		g := anyGroup(t)
 		r := rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe")
 		portion := unit.Grams(rapid.Float64Range(20, 200).Draw(t, "portion"))
-		s := &Stored{ID: "b", Name: "Red", Left: unit.Grams(rapid.Float64Range(10, 4000).Draw(t, "left"))}
+		s := &Stored{ID: "b", Name: "Red", Recipe: r, Left: unit.Grams(rapid.Float64Range(10, 4000).Draw(t, "left"))}
 		for range rapid.IntRange(1, 3).Draw(t, "parts") {
 			it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "part")
 			f := it.Facts

@@ -137,7 +137,7 @@ func (rd Reader) Read(w Written) Draft {
 	case len(r.Steps) > maxSteps:
 		fault("steps", "A recipe has at most %d steps.", maxSteps)
 	}
-	rd.like(r)
+	*r = r.OfItsKind()
 	return d
 }
 
@@ -158,10 +158,10 @@ func (d *Draft) addLineFaults() {
 	}
 }
 
-// like gives a recipe of a centre's own the form of its kind. What is poured or spread is,
+// OfItsKind returns a recipe of a centre's own with the form of its kind. What is poured or spread is,
 // in the hand, what most of it is; a dough and what is worked like one needs nothing to be
 // like.
-func (rd Reader) like(r *Recipe) {
+func (r Recipe) OfItsKind() Recipe {
 	switch r.Kind {
 	case "sand":
 		r.Extra.Form, r.Extra.Traits = material.Powder, material.TraitsOf(material.Slippery)
@@ -178,6 +178,7 @@ func (rd Reader) like(r *Recipe) {
 			r.Like = r.Lines[most].Item
 		}
 	}
+	return r
 }
 
 func (rd Reader) readLines(d *Draft, text string) {

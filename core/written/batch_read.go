@@ -63,7 +63,9 @@ func (b Batch) Read(from Reader) (m batch.Made, fault *Fault) {
 	default:
 		return m, Bad("/recipe_id", "Choose what it was made by.")
 	}
-	m.Recipe.Name, m.Recipe.Lines = b.Name, lines
+	if m.Recipe.Name, m.Recipe.Lines = b.Name, lines; m.Recipe.Own {
+		m.Recipe = m.Recipe.OfItsKind() // it is dusty or slippery as what it was made by
+	}
 	return m, nil
 }
 

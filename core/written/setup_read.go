@@ -152,6 +152,9 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 			if m.Stored, err = shelf.Stored(b.BatchID, m.Portion); err != nil {
 				return nil, Bad("/batch_id", "%s", err)
 			}
+			if m.Stored.Recipe.ID != r.ID {
+				return nil, Bad("/batch_id", "The batch %s was made by another recipe: choose that one.", m.Stored.Name)
+			}
 		}
 		return m, nil
 	case "fill":

@@ -195,6 +195,11 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 		return all[slices.IndexFunc(all, func(s written.SetupSummary) bool { return s.ID == from.ID })]
 	}
 	assert.True(t, listed().Ready)
+	other := from.Setup
+	other.Places = slices.Clone(from.Places)
+	base := *from.Places[0].Base
+	base.RecipeID, other.Places[0].Base = "cold-dough", &base
+	a.refused(http.MethodPost, "/api/answer", other.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id", "made by another recipe")
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "added", ItemID: "sesame-oil", Grams: 5})
 	assert.False(t, answer().Ready)
 	assert.False(t, listed().Ready, "the list says so too")
@@ -323,4 +328,20 @@ func asJSON(t *testing.T, v any) string {
 	text, err := json.Marshal(v)
 	require.NoError(t, err)
 	return string(text)
+}
+
+// A batch of a recipe of the centre's own is as dusty and as slippery as the recipe is.
+func TestABatchOfOurOwnIsOfItsKind(t *testing.T) {
+	a := demoLead(t)
+	lanterns := a.room("Lanterns")
+	own := newID()
+	in := written.RecipeInput{Recipe: written.Recipe{Name: "Our moon sand", Kind: "sand", Measures: "metric", Lines: "1000 g flour\n120 g plant oil", Steps: "Rub it in, 8 min"}}
+	a.do(http.MethodPut, "/api/recipes/"+own, in, http.StatusOK, nil)
+	page := a.made(written.BatchInput{Name: "Our moon sand", RecipeID: own, MadeG: 1120, MadeOn: "2026-11-24", RoomID: lanterns.ID, Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 1000}, {ItemID: "plant-oil", Grams: 120}}})
+	var rules []string
+	for _, f := range mayUse(page, "Lanterns").Findings {
+		rules = append(rules, f.Rule)
+	}
+	assert.Contains(t, rules, "dust")
+	assert.Contains(t, rules, "slip")
 }
