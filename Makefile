@@ -1,7 +1,7 @@
 # Two commands do everything on a fresh machine: make start, make test.
 SHELL := /bin/bash
 .DEFAULT_GOAL := start
-.PHONY: start demo-reset test lint gen gen-check bench laws soak mutants shots build web go-test e2e build-now packages-start packages-test clean
+.PHONY: start demo-reset test e2e any-day lint gen gen-check bench laws soak mutants shots build build-now packages-start packages-test clean
 
 export CGO_ENABLED ?= 0
 
@@ -72,8 +72,21 @@ test: packages-test build lint ## everything that is checked
 	@CGO_ENABLED=1 go test -race -run TestRestoreWhileRunning ./internal/httpapi
 	@echo "Testing the rest of Go, the API on PostgreSQL"
 	@go test $$(go list ./... | grep -v /e2e)
+	@$(MAKE) --no-print-directory e2e
+
+e2e: packages-test build ## the interface in the browser
 	@echo "Testing the interface in the browser"
 	@go test -timeout 20m ./e2e/...
+
+# The moments of internal/moment, each with the database's clock there too and apart.
+MOMENTS ?= today in-3-days in-40-days sunday-night february-28 february-29 europe-spring europe-autumn america-spring america-autumn new-year 2031
+DATABASE_CLOCKS ?= with apart
+
+any-day: packages-test build ## whatever hangs on a clock at each of the moments (two hours)
+	@set -e -o pipefail; for moment in $(MOMENTS); do for clock in $(DATABASE_CLOCKS); do \
+		echo "At $$moment, the database's clock $$clock"; \
+		EMBLO_MOMENT=$$moment EMBLO_MOMENT_DATABASE=$$clock go test -count=1 -timeout 20m ./internal/... ./cmd/... ./e2e/... | grep -v 'no test files'; \
+	done; done
 
 bench: packages-test build ## speed, as ratios against a floor measured in the same run; fails when a budget does not hold
 	@go build -o bin/budgets ./cmd/budgets

@@ -9,7 +9,6 @@ import (
 	"regexp"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/makiuchi-d/gozxing"
@@ -117,15 +116,15 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Click("button", "Plan again Bakery counter")
 	p.See("Saved")
 	next := p.Path()
-	p.Set("combobox", "Opens: day", time.Now().UTC().AddDate(0, 0, 4).Format("2006-01-02"))
+	p.Set("combobox", "Opens: day", app.Day(4))
 	p.See("Saved")
 	p.Open("/bench")
 	p.Click("link", "Bakery counter")
 	p.See("Saved")
 	bakery := p.Path()
 	require.NotEqual(t, next, bakery)
-	p.Set("combobox", "Opens: day", time.Now().UTC().Format("2006-01-02"))
-	p.Type("textbox", "Opens: time", "00:05")
+	p.Set("combobox", "Opens: day", app.Day(0))
+	p.Type("textbox", "Opens: time", "00:00")
 	p.Press("Enter")
 	p.Click("link", "How did it go?")
 	p.See("How it went: Bakery counter", "Contains wheat, gluten")
@@ -168,7 +167,7 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Open("/records")
 	p.See("Bakery counter", "watched by TQ, BO", "contains wheat, gluten")
 	p.Accessible()
-	file := string(p.Download("records-"+time.Now().UTC().Format("2006-01")+"-01.csv", func() { p.Click("button", "CSV") }))
+	file := string(p.Download("records-"+app.Now().Format("2006-01")+"-01.csv", func() { p.Click("button", "CSV") }))
 	assert.Contains(t, file, "Bakery counter")
 	assert.NotContains(t, file, "KD")
 	onePage(t, p)

@@ -177,16 +177,17 @@ func TestDoughForFifteenInCupsAndGramsAndOnPaper(t *testing.T) {
 }
 
 func TestRoomIsWrittenCorrectedAndRestored(t *testing.T) {
-	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
 	p.Demo()
 	p.Click("link", "Centre")
 	p.Click("link", "Add a room")
 	p.Type("textbox", "Name", "Sandbank")
 	p.Type("textbox", "Letters of child 1", "qx")
-	p.Set("", "Birth month of QX", time.Now().AddDate(0, 2, 0).Format("2006-01"))
+	p.Set("", "Birth month of QX", app.Now().AddDate(0, 2, 0).Format("2006-01"))
 	p.Click("button", "Save room")
 	p.See("QX has a birth month in the future")
-	p.Set("", "Birth month of QX", time.Now().AddDate(-3, -2, 0).Format("2006-01"))
+	p.Set("", "Birth month of QX", app.Now().AddDate(-3, -2, 0).Format("2006-01"))
 	p.Set("combobox", "Mouthing of QX", "No")
 	p.Click("button", "Add an allergy of QX")
 	p.Set("combobox", "QX is allergic to", "egg")
@@ -205,13 +206,14 @@ func TestRoomIsWrittenCorrectedAndRestored(t *testing.T) {
 // A class of 15 is pasted at once: what was read becomes rows, a name is refused and stays to be
 // mended, and the room is judged by all of them once it is saved.
 func TestClassIsPasted(t *testing.T) {
-	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
 	p.Demo()
 	p.Click("link", "Centre")
 	p.Click("link", "Add a room")
 	p.Type("textbox", "Name", "Sandbank")
 	p.Click("DisclosureTriangle", "Type or paste a whole class")
-	month := time.Now().AddDate(-3, 0, 0).Format("Jan 2006")
+	month := app.Now().AddDate(-3, 0, 0).Format("Jan 2006")
 	lines := []string{"DW " + month + " wheat touch, mouths", "Whistledown " + month}
 	for i := range 14 {
 		lines = append(lines, fmt.Sprintf("Q%c %s", 'A'+i, month))

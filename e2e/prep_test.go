@@ -31,7 +31,7 @@ func TestPrepDays(t *testing.T) {
 	p.Accessible()
 	p.Click("link", "Today")
 	next := func() (at string) { // of the next step, or that there is none
-		shown := regexp.MustCompile(`hands next, when they are free\s+(\d+:\d\d|nothing more today)`)
+		shown := regexp.MustCompile(`hands next, when they are free\s+(\d+:\d\d|nothing more)`)
 		require.Eventually(t, func() bool {
 			found := shown.FindStringSubmatch(p.Text())
 			if found != nil {
@@ -136,12 +136,11 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 		screen.See(shake, "then by itself: Spread thin to dry", sticks)
 	}
 	other.Offline(true)
-	cut := time.Now()
 	p.Click("checkbox", "Done: "+shake)
 	p.Gone(shake)
 	other.Click("checkbox", "Done: "+sticks)
 	other.See("kept here until the line is back", shake)
-	time.Sleep(time.Until(cut.Add(time.Minute)))
+	other.Later(time.Minute)
 	other.See("kept here until the line is back", shake)
 	other.Offline(false)
 	other.Gone(shake)

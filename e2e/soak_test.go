@@ -137,7 +137,7 @@ func TestSoak(t *testing.T) {
 		require.NoError(t, s.ask(http.MethodPost, "/api/session/demo", nil, nil))
 		var rooms []written.StoredRoom
 		require.NoError(t, s.ask(http.MethodGet, "/api/rooms", nil, &rooms))
-		at := time.Now().AddDate(0, 0, 3).Format("2006-01-02") + fmt.Sprintf("T1%d:00", i)
+		at := app.Day(3) + fmt.Sprintf("T1%d:00", i)
 		portion, colours := 100.0, 2
 		s.setup = written.StoredSetup{ID: uuid.NewString(), Setup: written.Setup{Name: "Harbour", Plan: written.Plan{RoomID: room(rooms, "Lanterns"), PlayAt: at, Beside: []written.PlanItem{},
 			Places: []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: "coloured-rice", PortionG: &portion, Colours: &colours}}}}}}
@@ -149,10 +149,10 @@ func TestSoak(t *testing.T) {
 			s.steps = append(s.steps, slot.ID)
 		}
 		s.batch, s.logged = uuid.NewString(), uuid.NewString()
-		require.NoError(t, s.ask(http.MethodPut, "/api/batches/"+s.batch, written.BatchInput{Name: "Dough", RecipeID: "stove-dough", MadeG: 1000, MadeOn: time.Now().UTC().Format(time.DateOnly), RoomID: room(rooms, "Lanterns"), Store: "airtight",
+		require.NoError(t, s.ask(http.MethodPut, "/api/batches/"+s.batch, written.BatchInput{Name: "Dough", RecipeID: "stove-dough", MadeG: 1000, MadeOn: app.Day(0), RoomID: room(rooms, "Lanterns"), Store: "airtight",
 			Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 300}, {ItemID: "water", Grams: 550}, {ItemID: "fine-salt", Grams: 160}}}, nil))
 		played := s.setup.Setup
-		played.PlayAt, played.Places = time.Now().UTC().Add(-2*time.Hour).Format("2006-01-02T15:04"), []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: played.Places[0].Base}}
+		played.PlayAt, played.Places = app.Now().Add(-2*time.Hour).Format("2006-01-02T15:04"), []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: played.Places[0].Base}}
 		require.NoError(t, s.ask(http.MethodPut, "/api/setups/"+s.logged, written.SetupInput{Setup: played}, nil))
 		workers[i] = s
 	}

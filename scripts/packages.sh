@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Installs the Debian packages that are missing: postgresql to start; chromium, a C
-# compiler and poppler as well to test. Needs root or sudo for that; without either it says what is missing and stops.
+# compiler, poppler and faketime as well to test. Needs root or sudo for that; without either it says what is missing and stops.
 set -euo pipefail
 for tool in go node npm; do
 	if ! command -v "$tool" >/dev/null; then
@@ -13,6 +13,7 @@ compgen -G '/usr/lib/postgresql/*/bin/postgres' >/dev/null || missing+=(postgres
 if [ "${1:-start}" = test ]; then
 	[ -x /usr/bin/chromium ] || missing+=(chromium)
 	command -v pdftoppm >/dev/null || missing+=(poppler-utils) # to read labels off the PDF
+	compgen -G '/usr/lib/*/faketime/libfaketimeMT.so.1' >/dev/null || missing+=(faketime) # to move the clock of the tests' database
 	command -v gcc >/dev/null || missing+=(gcc libc6-dev) # for the race detector
 fi
 [ "${#missing[@]}" -eq 0 ] && exit 0

@@ -21,6 +21,7 @@ import (
 	"emblo/internal/httpapi"
 	"emblo/internal/live"
 	"emblo/internal/localpg"
+	"emblo/internal/now"
 	"emblo/internal/store"
 	"emblo/web"
 )
@@ -70,14 +71,14 @@ func run(ctx context.Context, args []string) error {
 	case "serve":
 		return serve(ctx)
 	case "check":
-		return checkList(args[1:], os.Stdin, os.Stdout, time.Now())
+		return checkList(args[1:], os.Stdin, os.Stdout, now.Machine())
 	case "demo-reset":
 		return withStore(ctx, func(s *store.Store, _ string, _ func(string) error) error {
 			if err := s.DeleteDemo(ctx); err != nil {
 				return err
 			}
 			say("The demo centre is loaded afresh.")
-			return demo.Load(ctx, s, time.Now())
+			return demo.Load(ctx, s, now.Machine().In(now.Zone()))
 		})
 	case "migrate":
 		return withStore(ctx, func(*store.Store, string, func(string) error) error {
@@ -109,7 +110,7 @@ func serve(ctx context.Context) error {
 		}
 		if empty {
 			say("Loading the demo centre")
-			if err := demo.Load(ctx, s, time.Now()); err != nil {
+			if err := demo.Load(ctx, s, now.Machine().In(now.Zone())); err != nil {
 				return err
 			}
 		}
@@ -137,7 +138,7 @@ const childNotesLast = 365 * 24 * time.Hour
 // forget ends what was noted of children when that is over, now and every day.
 func forget(ctx context.Context, s *store.Store) {
 	for {
-		if _, err := s.ForgetChildren(ctx, time.Now().Add(-childNotesLast)); err != nil && ctx.Err() == nil {
+		if _, err := s.ForgetChildren(ctx, now.Machine().Add(-childNotesLast)); err != nil && ctx.Err() == nil {
 			slog.Warn("notes about children were not ended", slog.Any("error", err))
 		}
 		select {
@@ -261,7 +262,7 @@ func withStore(ctx context.Context, do func(s *store.Store, url string, announce
 		}
 		url, announce = server.URL(database), server.Announce
 	}
-	s, err := store.Open(ctx, url)
+	s, err := store.Open(ctx, url, now.Machine)
 	if err != nil {
 		return err
 	}

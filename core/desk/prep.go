@@ -50,10 +50,29 @@ func (d *Desk) Prep(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wa
 			out.After = append(out.After, slot)
 		}
 	}
-	if err == nil {
-		out.Late = d.late(s, plans, ticks, out.Day, now)
+	if err != nil {
+		return out, err
+	}
+	out.Late = d.late(s, plans, ticks, out.Day, now)
+	if !slices.ContainsFunc(out.Slots, func(s written.PrepSlot) bool { return !s.Done }) {
+		out.Next, err = d.beginsAfter(plans, ticks, day, now)
 	}
 	return out, err
+}
+
+// lookAhead is how many days after a day are looked over for the next that asks for something.
+const lookAhead = 14
+
+// beginsAfter returns when hands begin on the first day after one that asks for something; empty where none does.
+func (d *Desk) beginsAfter(plans []Coming, ticks []PrepTick, day age.Date, now clock.Wall) (string, error) {
+	s, err := d.schedule(plans, ticks, day.Plus(lookAhead), now)
+	first := ""
+	for _, slot := range s.slots {
+		if !slot.Done && slot.Starts[:len("2006-01-02")] > day.String() && (first == "" || slot.Starts < first) {
+			first = slot.Starts
+		}
+	}
+	return first, err
 }
 
 // spare returns how many minutes hands are free on a day from now on, when all that it asks for is done.

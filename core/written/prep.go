@@ -94,6 +94,8 @@ type PrepDay struct {
 	Late []PrepLate `json:"late"`
 	// After is what is done when play is over, by who is in the room.
 	After []PrepSlot `json:"after"`
+	// Next is when hands begin on a later day, where nothing is left to do on this one.
+	Next string `json:"next,omitzero"`
 }
 
 // PrepRoom is a room whose own adults prepare for it, so many at once, in their own times.

@@ -84,7 +84,8 @@ type ShortOf struct {
 
 // Today is the day at a glance.
 type Today struct {
-	Now     string         `json:"now"` // the centre's wall clock
+	Now     string         `json:"now"`  // the centre's wall clock
+	Zone    string         `json:"zone"` // whose time that is, such as Europe/London
 	Setups  []SetupSummary `json:"setups"`
 	Next    []SetupSummary `json:"next"` // of the days to come, earliest first
 	Rooms   []RoomDay      `json:"rooms"`
@@ -97,4 +98,13 @@ type Today struct {
 	// counted in and has not been found.
 	ToLog  []ToLog `json:"to_log"`
 	Strays []Stray `json:"strays"`
+	// Clocks are the reasons not to trust what day it is said to be.
+	Clocks []ClockDoubt `json:"clocks"`
+}
+
+// ClockDoubt is a reason not to trust what the clock shows.
+type ClockDoubt struct {
+	Kind    string `json:"kind"`    // database: its clock is another than the program's; back: the program's went back
+	Minutes int    `json:"minutes"` // by how many the database's is ahead, or the program's jumped
+	Words   string `json:"words"`
 }

@@ -19,11 +19,18 @@ import (
 
 	"emblo/internal/demo"
 	"emblo/internal/localpg"
+	"emblo/internal/moment"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
 )
 
 var binary string
+
+// stands is the moment at which the apps and the pages of the tests begin.
+var stands = moment.Chosen("today")
+
+// clockSetting is how a test tells a program where its clock stands; no other build knows it.
+const clockSetting = "EMBLO_CLOCK_AHEAD"
 
 // Main starts PostgreSQL once, loads the demo centre into a template database, builds
 // the binary, and runs the tests of a package.
@@ -35,17 +42,19 @@ func Main(m *testing.M) int {
 	}
 	defer os.RemoveAll(dir)
 	binary = filepath.Join(dir, "emblo")
-	if out, err := exec.Command("go", "build", "-o", binary, "emblo/cmd/emblo").CombinedOutput(); err != nil {
+	if out, err := exec.Command("go", "build", "-ldflags", "-X emblo/internal/now.setting="+clockSetting, "-o", binary, "emblo/cmd/emblo").CombinedOutput(); err != nil {
 		fmt.Fprintf(os.Stderr, "%v\n%s", err, out)
 		return 1
 	}
 	defer closeBrowser()
-	return testdb.Run(m, func(ctx context.Context, s *store.Store) error { return demo.Load(ctx, s, time.Now()) })
+	return testdb.Run(m, stands, func(ctx context.Context, s *store.Store) error { return demo.Load(ctx, s, stands.At()) })
 }
 
-// App is one running binary on a database of its own.
+// App is one running binary on a database of its own. Its clock stands at the moment of the tests when it
+// first starts, and goes on from there, however often it is started again.
 type App struct {
 	Base   string
+	ahead  time.Duration
 	url    string
 	cmd    *exec.Cmd
 	stop   sync.Once
@@ -57,11 +66,17 @@ func Start(t testing.TB) *App {
 	if test, ok := t.(*testing.T); ok { // a benchmark wants the machine to itself
 		test.Parallel()
 	}
-	a := &App{url: testdb.URL(t)}
+	a := &App{url: testdb.URL(t), ahead: stands.Ahead()}
 	a.Run(t, "127.0.0.1:0")
 	t.Cleanup(a.Stop)
 	return a
 }
+
+// Now is what the clock of the app and of the demo centre shows.
+func (a *App) Now() time.Time { return time.Now().Add(a.ahead).In(stands.At().Location()) }
+
+// Day is the day so many days from now there, as it is written.
+func (a *App) Day(days int) string { return a.Now().AddDate(0, 0, days).Format(time.DateOnly) }
 
 // Origin is the address that labels lead to.
 const Origin = "https://emblo.example"
@@ -71,7 +86,7 @@ func (a *App) Run(t testing.TB, addr string) {
 	a.stop = sync.Once{}
 	a.output = new(lockedBuilder)
 	a.cmd = exec.Command(binary, "serve")
-	a.cmd.Env = append(os.Environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin)
+	a.cmd.Env = append(os.Environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin, clockSetting+"="+a.ahead.String())
 	a.cmd.Stderr = a.output
 	out, err := a.cmd.StdoutPipe()
 	require.NoError(t, err)
@@ -118,7 +133,7 @@ func (a *App) CutOff(t testing.TB) {
 
 // SQL opens the app's database, to look at what was stored.
 func (a *App) SQL(t testing.TB) *store.Store {
-	s, err := store.Open(t.Context(), a.url)
+	s, err := store.Open(t.Context(), a.url, a.Now)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s

@@ -16,6 +16,7 @@ import (
 	browserdom "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/dom"
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/page"
 	cdpruntime "github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
@@ -57,6 +58,7 @@ type Person struct {
 	t    testing.TB
 	ctx  context.Context
 	base string
+	app  *App
 	// presses counts what the hand does: keys, and presses of controls.
 	presses int
 	// saw is what the page was seen to read.
@@ -71,9 +73,18 @@ func Sit(t testing.TB, a *App, width, height int64) *Person {
 	t.Cleanup(cancel)
 	// The tab lives as long as the context of the first run, which must not time out.
 	require.NoError(t, chromedp.Do(ctx))
-	p := &Person{t: t, ctx: ctx, base: a.Base}
+	p := &Person{t: t, ctx: ctx, base: a.Base, app: a}
+	p.live()
 	p.do(chromedp.EmulateViewport(width, height))
 	return p
+}
+
+// live sets the clock and the zone of a screen to those of the centre.
+func (p *Person) live() {
+	p.t.Helper()
+	p.Ahead(p.app.ahead)
+	_, err := chromedp.Call(p.ctx, emulation.SetTimezoneOverride, emulation.SetTimezoneOverrideParams{TimezoneID: stands.At().Location().String()})
+	require.NoError(p.t, err)
 }
 
 // Tab opens another tab for the same person, signed in as they are.
@@ -82,7 +93,8 @@ func (p *Person) Tab() *Person {
 	ctx, cancel := chromedp.NewContext(browser.ctx, chromedp.WithExistingBrowserContext(chromedp.FromContext(p.ctx).BrowserContextID))
 	p.t.Cleanup(cancel)
 	require.NoError(p.t, chromedp.Do(ctx))
-	other := &Person{t: p.t, ctx: ctx, base: p.base}
+	other := &Person{t: p.t, ctx: ctx, base: p.base, app: p.app}
+	other.live()
 	other.do(chromedp.EmulateViewport(1280, 800))
 	return other
 }

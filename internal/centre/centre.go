@@ -18,6 +18,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/recipe"
 	"emblo/core/written"
+	"emblo/internal/now"
 	"emblo/internal/store"
 )
 
@@ -39,7 +40,8 @@ type House struct {
 	// Pen writes what the core says.
 	Pen   written.Pen
 	store *store.Store
-	now   func() time.Time
+	now   now.Clock
+	watch now.Watch
 	log   *slog.Logger
 	parts *otter.Cache[key, part]
 	zones sync.Map // *time.Location by name
@@ -54,7 +56,8 @@ type key struct {
 }
 
 type part struct {
-	of     any // *desk.People, *desk.Shelf or *desk.Stock
+	of     any    // *desk.People, *desk.Shelf or *desk.Stock
+	from   string // the first day that it knows who is here of; empty where it has none
 	weight uint32
 }
 
@@ -68,13 +71,13 @@ const (
 
 // New returns a house on a store. Version is that of the program: what was reckoned by
 // another is reckoned anew. The pen writes what the core says.
-func New(s *store.Store, now func() time.Time, log *slog.Logger, version string, pen written.Pen) *House {
-	return &House{store: s, Pen: pen, now: now, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
+func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen written.Pen) *House {
+	return &House{store: s, Pen: pen, now: clock, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
 		MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
 }
 
-// Zone returns the time zone of a centre. An unknown one is a fault of the data and reads
-// as UTC.
+// zone returns the time zone of a centre, and tells the log of each once. An unknown one is a fault of the
+// data and reads as UTC.
 func (h *House) zone(name string) *time.Location {
 	if z, ok := h.zones.Load(name); ok {
 		return z.(*time.Location)
@@ -83,7 +86,9 @@ func (h *House) zone(name string) *time.Location {
 	if err != nil {
 		z = time.UTC
 	}
-	h.zones.Store(name, z)
+	if _, known := h.zones.LoadOrStore(name, z); !known {
+		h.log.Info("a centre goes by a zone", "zone", z, "shows", h.now().In(z).Format(time.RFC3339), "here", h.now().Format(time.RFC3339))
+	}
 	return z
 }
 
@@ -92,6 +97,32 @@ func (h *House) Now(s *store.Session) clock.Wall { return clock.WallOf(h.now().I
 
 // Today returns the day it is at the centre.
 func (h *House) Today(s *store.Session) age.Date { return h.Now(s).Day() }
+
+// Look holds the clock against itself and the database's, as a session was found, and tells the log what is
+// doubtful anew.
+func (h *House) Look(s *store.Session) {
+	d, anew := h.watch.Saw(h.now(), s.DatabaseAt)
+	if !anew {
+		return
+	}
+	if d == (now.Doubts{}) {
+		h.log.Info("the clocks agree again")
+		return
+	}
+	h.log.Warn("the clock is doubtful", "shows", h.now(), "database_ahead", d.Database, "went_back", d.Back)
+}
+
+// doubts are the reasons not to trust what the clock shows, for people.
+func (h *House) doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
+	all, seen := []written.ClockDoubt{}, h.watch.Doubts()
+	if seen.Back > 0 {
+		all = append(all, d.ClockWentBack(seen.Back, clock.WallOf(seen.Was.In(h.zone(s.TimeZone))), h.Now(s)))
+	}
+	if seen.Database != 0 {
+		all = append(all, d.ClocksApart(seen.Database, h.Now(s)))
+	}
+	return all
+}
 
 // of returns the store as the signed-in account uses it.
 func (h *House) of(s *store.Session) *store.Centre { return h.store.For(s.CentreID).By(s.StaffID) }
@@ -106,34 +137,42 @@ func (h *House) Desk(ctx context.Context, s *store.Session) (*desk.Desk, error) 
 
 // deskAt returns the desk and the revisions that it stands for.
 func (h *House) deskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at store.Revisions, err error) {
-	people, peopleAt, err := loaded(h, s, s.People, func() (*desk.People, uuid.UUID, int, error) { return h.people(ctx, s) })
+	from := h.daysFrom(s)
+	people, peopleAt, err := loaded(h, s, s.People, from, func() (*desk.People, uuid.UUID, int, error) { return h.people(ctx, s, from) })
 	if err != nil {
 		return nil, at, err
 	}
-	shelf, shelfAt, err := loaded(h, s, s.Shelf, func() (*desk.Shelf, uuid.UUID, int, error) { return h.shelf(ctx, s) })
+	shelf, shelfAt, err := loaded(h, s, s.Shelf, "", func() (*desk.Shelf, uuid.UUID, int, error) { return h.shelf(ctx, s) })
 	if err != nil {
 		return nil, at, err
 	}
-	stock, stockAt, err := loaded(h, s, s.Stock, func() (*desk.Stock, uuid.UUID, int, error) { return h.stock(ctx, s) })
+	stock, stockAt, err := loaded(h, s, s.Stock, "", func() (*desk.Stock, uuid.UUID, int, error) { return h.stock(ctx, s) })
 	if err != nil {
 		return nil, at, err
 	}
 	return desk.New(people, shelf, stock), store.Revisions{People: peopleAt, Shelf: shelfAt, Stock: stockAt}, nil
 }
 
-func loaded[T any](h *House, s *store.Session, revision uuid.UUID, load func() (T, uuid.UUID, int, error)) (v T, at uuid.UUID, err error) {
-	if kept, ok := h.parts.GetIfPresent(key{s.CentreID, revision}); ok {
+// daysFrom returns the first day of which a desk knows who is here: yesterday's plans may still be asked about.
+func (h *House) daysFrom(s *store.Session) string { return h.Today(s).Plus(-daysBack).String() }
+
+const daysBack = 2
+
+// loaded returns what is kept of a part at a revision, or loads it. What knows who is here from a later day
+// on than is asked for, as after a clock that went back, is loaded anew.
+func loaded[T any](h *House, s *store.Session, revision uuid.UUID, from string, load func() (T, uuid.UUID, int, error)) (v T, at uuid.UUID, err error) {
+	if kept, ok := h.parts.GetIfPresent(key{s.CentreID, revision}); ok && kept.from <= from {
 		return kept.of.(T), revision, nil
 	}
 	v, at, bytes, err := load()
 	if err == nil {
-		h.parts.Set(key{s.CentreID, at}, part{v, uint32(min(leastWeight+readInto*bytes, maxDeskBytes))})
+		h.parts.Set(key{s.CentreID, at}, part{v, from, uint32(min(leastWeight+readInto*bytes, maxDeskBytes))})
 	}
 	return v, at, err
 }
 
-func (h *House) people(ctx context.Context, s *store.Session) (*desk.People, uuid.UUID, int, error) {
-	rows, err := h.store.For(s.CentreID).People(ctx)
+func (h *House) people(ctx context.Context, s *store.Session, from string) (*desk.People, uuid.UUID, int, error) {
+	rows, err := h.store.For(s.CentreID).People(ctx, from)
 	if err != nil {
 		return nil, uuid.Nil, 0, err
 	}

@@ -26,7 +26,7 @@ const (
 func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
 	now := h.Now(s)
 	day := now.Day()
-	out := written.Today{Now: now.String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}}
+	out := written.Today{Now: now.String(), Zone: h.zone(s.TimeZone).String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}}
 	d, at, err := h.deskAt(ctx, s)
 	if err != nil {
 		return out, err
@@ -80,7 +80,7 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 			}
 		}
 	}
-	out.Rooms = d.RoomDays(day)
+	out.Rooms, out.Clocks = d.RoomDays(day), h.doubts(s, d)
 	d.Ahead(plans, day, shortShown, &out)
 	return out, h.unsaid(ctx, s, d, &out)
 }

@@ -286,6 +286,9 @@ type ClassInput = written.ClassInput
 // ClassLine defines model for ClassLine.
 type ClassLine = written.ClassLine
 
+// ClockDoubt A reason not to trust what the clock shows.
+type ClockDoubt = written.ClockDoubt
+
 // ColourDrops defines model for ColourDrops.
 type ColourDrops = written.ColourDrops
 

@@ -23,13 +23,15 @@ const (
 	Password = "harbour-week"
 )
 
-// Load adds the demo centre as of today, all of it or an error.
-func Load(ctx context.Context, s *store.Store, today time.Time) error {
+// Load adds the demo centre as of a moment, all of it or an error. The centre goes by the zone that the
+// moment is in.
+func Load(ctx context.Context, s *store.Store, now time.Time) error {
+	today := age.DateOf(now)
 	hash, err := account.Hash(Password)
 	if err != nil {
 		return err
 	}
-	centre := store.CentreRow{ID: uuid.New(), TimeZone: "UTC", Demo: true, Doc: written.Write(settings)}
+	centre := store.CentreRow{ID: uuid.New(), TimeZone: now.Location().String(), Demo: true, Doc: written.Write(settings)}
 	staff := func(name, email, role string) store.Staff {
 		return store.Staff{ID: uuid.New(), Name: name, Email: email, Role: role, PasswordHash: hash}
 	}
@@ -49,24 +51,24 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 		return id, nil
 	}
 	rooms := make(map[string]string)
-	for _, r := range roomsOf(age.DateOf(today)) {
+	for _, r := range roomsOf(today) {
 		id, err := keep(store.Rooms, r.Name, r)
 		if err != nil {
 			return err
 		}
 		rooms[r.Name] = id.String()
 	}
-	for _, j := range jars(age.DateOf(today)) {
+	for _, j := range jars(today) {
 		id, err := keep(store.Jars, j.ItemID, j.Jar)
 		if err != nil {
 			return err
 		}
-		move := store.MoveRow{ID: uuid.New(), At: today.UTC().AddDate(0, 0, -1), Kind: "counted", Amount: j.has}
+		move := store.MoveRow{ID: uuid.New(), At: now.UTC().AddDate(0, 0, -1), Kind: "counted", Amount: j.has}
 		if err := scoped.AddMove(ctx, id, move, func([]store.MoveRow) error { return nil }); err != nil {
 			return fmt.Errorf("demo cupboard, %s: %w", j.ItemID, err)
 		}
 	}
-	for _, b := range batches(age.DateOf(today), rooms["Lanterns"]) {
+	for _, b := range batches(today, rooms["Lanterns"]) {
 		id, err := keep(store.Batches, b.Name, b.Batch)
 		if err != nil {
 			return err
@@ -83,7 +85,7 @@ func Load(ctx context.Context, s *store.Store, today time.Time) error {
 	if _, err := keep(store.Things, ownThing.Name, ownThing); err != nil {
 		return err
 	}
-	for _, p := range setups(age.DateOf(today)) {
+	for _, p := range setups(clock.WallOf(now)) {
 		p.RoomID = rooms[p.RoomID]
 		if _, err := keep(store.Setups, p.Name, p); err != nil {
 			return err
@@ -212,8 +214,16 @@ func roomsOf(today age.Date) []written.Room {
 	}
 }
 
+// noon is the hour from which what opens in the afternoon is planned for the next day: at any hour the demo
+// centre has something to come that its cupboard is short of.
+const noon = 12
+
 // setups are the plans of the days to come; each names its room.
-func setups(today age.Date) []written.Setup {
+func setups(now clock.Wall) []written.Setup {
+	today, afternoon := now.Day(), 0
+	if now.Compare(clock.At(today, noon, 0)) >= 0 {
+		afternoon = 1
+	}
 	plan := func(name, room string, days, hour, minute int, base written.Base, items ...written.PlanItem) written.Setup {
 		return written.Setup{Name: name, Plan: written.Plan{RoomID: room, PlayAt: clock.At(today, 24*days+hour, minute).String(),
 			Places: []written.Place{{ID: uuid.NewString(), Base: &base, Items: append([]written.PlanItem{}, items...)}}, Beside: []written.PlanItem{}}}
@@ -241,7 +251,7 @@ func setups(today age.Date) []written.Setup {
 	return []written.Setup{
 		plan("Dough for small bakers", "Lanterns", -1, 10, 15, mix("wheat-free-dough", 120, 2, 2000), item("cutters", 1)),
 		plan("Marks in rice", "Lanterns", 0, 10, 15, fill("white-rice", "box-lid", 6), item("wooden-boats", 1)),
-		plan("Apple puree paint", "Puddles", 0, 14, 30, fill("apple-puree", "tray", 8)),
+		plan("Apple puree paint", "Puddles", afternoon, 14, 30, fill("apple-puree", "tray", 8)),
 		plan("Harbour scoop tub", "Pebbles", 1, 9, 45, fill("split-peas", "deep-tub", 60), item("shells-small", 2), item("wooden-boats", 1), beachGlass, item("scoops", 1)),
 		plan("Bakery counter", "Lanterns", 2, 10, 15, mix("stove-dough", 120, 3, 2000), item("cutters", 1), item("rolling-pins", 1)),
 		plan("Night-sky foam", "Puddles", 3, 9, 30, fill("shaving-foam", "tray", 30)),

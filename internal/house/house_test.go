@@ -92,11 +92,12 @@ func TestHTTPAPIHoldsOnlyNew(t *testing.T) {
 
 // may lists what the folders of the server may import of the project, from the ground up.
 var may = map[string]string{
-	"internal/store":            "core/written core/clock",
+	"internal/now":              "",
+	"internal/store":            "core/written core/clock internal/now",
 	"internal/account":          "internal/store",
-	"internal/centre":           "core internal/store",
+	"internal/centre":           "core internal/now internal/store",
 	"internal/contract":         "core/written",
-	"internal/httpapi/edge":     "core/written core/age internal/account internal/centre internal/contract internal/store",
+	"internal/httpapi/edge":     "core/written core/age internal/account internal/centre internal/contract internal/now internal/store",
 	"internal/httpapi/accounts": "core/written internal/httpapi/edge internal/account internal/contract internal/store",
 	"internal/httpapi/rooms":    "core/written internal/httpapi/edge internal/store",
 	"internal/httpapi/setups":   "core/written internal/httpapi/edge internal/store",
@@ -109,9 +110,10 @@ var may = map[string]string{
 	"internal/live":             "",
 	"internal/httpapi/live":     "internal/httpapi/edge internal/live",
 	"internal/httpapi/settings": "core/written core/safety internal/httpapi/edge",
-	"internal/httpapi":          "core/say core/written internal/centre internal/httpapi internal/live internal/store",
+	"internal/httpapi":          "core/say core/written internal/centre internal/httpapi internal/live internal/now internal/store",
 	"internal/localpg":          "",
-	"internal/testdb":           "internal/localpg internal/store",
+	"internal/moment":           "",
+	"internal/testdb":           "internal/localpg internal/moment internal/store",
 	"internal/demo":             "core/written core/age core/clock internal/account internal/store",
 }
 

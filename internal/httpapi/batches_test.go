@@ -22,7 +22,7 @@ func newID() string { return uuid.Must(uuid.NewV7()).String() }
 
 // doughFor is a batch of stove dough as it is told, with what went in by weight.
 func doughFor(room string) written.BatchInput {
-	return written.BatchInput{Name: "Stove dough, red", RecipeID: "stove-dough", MadeG: 1900, MadeOn: "2026-11-24", RoomID: room, Store: "airtight",
+	return written.BatchInput{Name: "Stove dough, red", RecipeID: "stove-dough", MadeG: 1900, MadeOn: dayIn(0), RoomID: room, Store: "airtight",
 		Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 520}, {ItemID: "water", Grams: 980}, {ItemID: "fine-salt", Grams: 300}, {ItemID: "plant-oil", Grams: 55}, {ItemID: "cream-of-tartar", Grams: 36}}}
 }
 
@@ -61,7 +61,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 		a.do(http.MethodPut, "/api/batches/"+id, doughFor(lanterns.ID), http.StatusOK, &page)
 	}
 	assert.Equal(t, before-520, flour())
-	assert.Equal(t, []any{"2026-12-08", "fine", "Lanterns", 1900.0, "wheat, gluten"}, []any{page.Until, page.State, page.Room, page.LeftG, page.Contains})
+	assert.Equal(t, []any{dayIn(14), "fine", "Lanterns", 1900.0, "wheat, gluten"}, []any{page.Until, page.State, page.Room, page.LeftG, page.Contains})
 	assert.True(t, mayUse(page, "Lanterns").Ready)
 	refused := mayUse(page, "Pebbles")
 	assert.True(t, !refused.Ready && slices.ContainsFunc(refused.Findings, func(f written.Finding) bool { return f.Rule == "allergen" }), "wheat, by touch: %+v", refused)
@@ -107,7 +107,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 		"made_g":        func(b *written.BatchInput) { b.MadeG = 0 },
 		"lines":         func(b *written.BatchInput) { b.Lines = []written.BatchLine{} },
 		"lines/0/grams": func(b *written.BatchInput) { b.Lines = []written.BatchLine{{ItemID: "plain-flour"}} },
-		"made_on":       func(b *written.BatchInput) { b.MadeOn = "2026-11-25" },
+		"made_on":       func(b *written.BatchInput) { b.MadeOn = dayIn(1) },
 		"room_id":       func(b *written.BatchInput) { b.RoomID = newID() },
 		"recipe_id":     func(b *written.BatchInput) { b.RecipeID = "stove-dogh" },
 		"name":          func(b *written.BatchInput) { b.Name = " " },
@@ -117,7 +117,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 		change(&bad)
 		a.refused(http.MethodPut, "/api/batches/"+newID(), bad, http.StatusUnprocessableEntity, field, "")
 	}
-	in.MadeOn = "2025-11-01"
+	in.MadeOn = dayIn(-388)
 	a.refused(http.MethodPut, "/api/batches/"+newID(), in, http.StatusUnprocessableEntity, "made_on", "over a year ago")
 	in.MadeOn = ""
 	found := a.made(in)
@@ -126,7 +126,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	rice := a.made(written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice"}}, MadeG: 3000, RoomID: lanterns.ID})
 	assert.Equal(t, []any{"look-over"}, []any{rice.State}, "a tub of rice without a date is looked over")
 	rice = a.happens(written.BatchEventInput{BatchID: rice.ID, Kind: "inspected"})
-	assert.Equal(t, []any{"fine", "2026-12-22"}, []any{rice.State, rice.Until})
+	assert.Equal(t, []any{"fine", dayIn(28)}, []any{rice.State, rice.Until})
 	testdb.Exec(t, url, `update batches set doc = doc || '{"colour": "red"}' where id = '`+rice.ID+`'`)
 	var list2 written.BatchList
 	a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &list2)
@@ -149,8 +149,8 @@ func TestManyBatchesAreSearched(t *testing.T) {
 		return best
 	}
 	few := took("/api/batches?all=true")
-	testdb.Exec(t, url, `insert into batches (centre_id, id, doc, form, version, ended_at, made_at)
-		select centre_id, gen_random_uuid(), jsonb_set(doc, '{name}', to_jsonb('Dough number ' || n)), form, 1, now(), now() - n * interval '10 minutes' from batches, generate_series(1, 100000) n where id = '`+made.ID+`'`)
+	testdb.Exec(t, url, `insert into batches (centre_id, id, doc, form, version, updated_at, ended_at, made_at)
+		select centre_id, gen_random_uuid(), jsonb_set(doc, '{name}', to_jsonb('Dough number ' || n)), form, 1, timestamp '`+dayIn(-1)+`', timestamp '`+dayIn(-1)+`', timestamp '`+dayIn(-1)+`' - n * interval '10 minutes' from batches, generate_series(1, 100000) n where id = '`+made.ID+`'`)
 	testdb.Exec(t, url, "analyze batches")
 	t.Logf("a page of few %v, of 100,000 %v, by words %v, by a code %v", few, took("/api/batches?all=true"), took("/api/batches?all=true&words=number+99999"), took("/api/batches?all=true&words="+made.Code))
 	var list written.BatchList
@@ -172,7 +172,7 @@ func TestManyBatchesAreSearched(t *testing.T) {
 // often it was used, how old it is on the day. Nothing is made or bought for it; and where a set-up is late,
 // a batch in store is what can still be taken.
 func TestASetUpIsTakenFromABatch(t *testing.T) {
-	a := demoLead(t)
+	a := demoLeadFrom(t, atNine())
 	lanterns := a.room("Lanterns")
 	batch := a.made(doughFor(lanterns.ID))
 	bakery := a.setupCalled("Bakery counter")
@@ -188,7 +188,7 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	assert.Equal(t, []any{batch.ID, 1900.0, 0}, []any{first.Places[0].Mix.Batch.ID, first.Places[0].Mix.Batch.LeftG, len(first.Places[0].Mix.Amounts)})
 	assert.Empty(t, first.Short)
 	assert.Contains(t, first.Timeline[0].Text, "Take 1.8 kg of Stove dough, red out")
-	_, by := a.prepared("2026-11-26")
+	_, by := a.prepared(dayIn(2))
 	assert.Len(t, by["Dough again"], 2, "looked over and laid out: %v", words(by["Dough again"]))
 	listed := func() written.SetupSummary {
 		all := a.setups()
@@ -203,19 +203,19 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "added", ItemID: "sesame-oil", Grams: 5})
 	assert.False(t, answer().Ready)
 	assert.False(t, listed().Ready, "the list says so too")
-	from.PlayAt = "2026-12-09T10:00" // the day after its last
+	from.PlayAt = wallIn(15, "10:00") // the day after its last
 	assert.True(t, slices.ContainsFunc(answer().Places[0].Base[0].Findings, func(f written.Finding) bool { return f.Rule == "kept-too-long" }))
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "discarded", Reason: "sesame"})
 	a.refused(http.MethodPost, "/api/answer", from.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id", "is over")
 	assert.True(t, !listed().Ready && listed().Mark == "", "it cannot be judged: %+v", listed())
 
 	store := a.made(doughFor(lanterns.ID))
-	bakery.PlayAt = "2026-11-24T09:35" // it is 9:00, and it takes an hour
+	bakery.PlayAt = wallIn(0, "09:35") // it is 9:00, and it takes an hour
 	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
-	day, _ := a.prepared("2026-11-24")
+	day, _ := a.prepared(dayIn(0))
 	require.Len(t, day.Late, 1)
 	assert.Equal(t, []written.PrepStored{{BatchID: store.ID, Name: "Stove dough, red"}}, day.Late[0].Stored)
-	assert.Equal(t, "2026-11-25T09:35", day.Late[0].OtherDay)
+	assert.Equal(t, wallIn(1, "09:35"), day.Late[0].OtherDay)
 }
 
 // Many hands note at once, some of them twice: each note is there once, in an order that everybody sees, and
@@ -249,7 +249,7 @@ func TestManyHandsNoteABatchAtOnce(t *testing.T) {
 		assert.False(t, ids[e.ID])
 		ids[e.ID] = true
 		assert.Equal(t, i == len(page.Events)-1, e.Last)
-		assert.Equal(t, []string{"Tansy Quill", "2026-11-24"}, []string{e.By, e.On})
+		assert.Equal(t, []string{"Tansy Quill", dayIn(0)}, []string{e.By, e.On})
 	}
 	a.do(http.MethodDelete, "/api/batch-events/"+page.Events[len(page.Events)-1].ID, nil, http.StatusNoContent, nil)
 	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[0].ID, nil, http.StatusNotFound, "", "nothing here")
@@ -306,18 +306,18 @@ func TestNotesThatCannotBe(t *testing.T) {
 func TestATubThatStands(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
-	in := written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice", Grams: 3000}}, MadeG: 3000, MadeOn: "2026-10-20", RoomID: lanterns.ID, Store: "lid on"}
+	in := written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice", Grams: 3000}}, MadeG: 3000, MadeOn: dayIn(-35), RoomID: lanterns.ID, Store: "lid on"}
 	tub := a.made(in)
-	assert.Equal(t, []string{"look-over", "2026-11-17"}, []string{tub.State, tub.Until}, "four weeks are over")
+	assert.Equal(t, []string{"look-over", dayIn(-7)}, []string{tub.State, tub.Until}, "four weeks are over")
 	assert.False(t, mayUse(tub, "Lanterns").Ready, "past its day it is kept out until somebody has looked")
 	tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "inspected"})
-	assert.Equal(t, []string{"fine", "2026-12-22", "2027-04-18"}, []string{tub.State, tub.Until, tub.LookOver})
+	assert.Equal(t, []string{"fine", dayIn(28), dayIn(145)}, []string{tub.State, tub.Until, tub.LookOver})
 	for range 7 {
 		tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "used", RoomID: lanterns.ID})
 	}
 	assert.Equal(t, []any{"fine", 7, true}, []any{tub.State, tub.Uses, mayUse(tub, "Lanterns").Ready})
 	tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "added", ItemID: "water", Grams: 200})
-	assert.Equal(t, []string{"2026-11-24", "Water was added, and it is wet now"}, []string{tub.Until, strings.ToUpper(tub.Why[:1]) + tub.Why[1:]})
+	assert.Equal(t, []string{dayIn(0), "Water was added, and it is wet now"}, []string{tub.Until, strings.ToUpper(tub.Why[:1]) + tub.Why[1:]})
 	a.do(http.MethodDelete, "/api/batch-events/"+tub.Events[len(tub.Events)-1].ID, nil, http.StatusNoContent, nil)
 	lanterns.Illness = true
 	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
@@ -337,7 +337,7 @@ func TestABatchOfOurOwnIsOfItsKind(t *testing.T) {
 	own := newID()
 	in := written.RecipeInput{Recipe: written.Recipe{Name: "Our moon sand", Kind: "sand", Measures: "metric", Lines: "1000 g flour\n120 g plant oil", Steps: "Rub it in, 8 min"}}
 	a.do(http.MethodPut, "/api/recipes/"+own, in, http.StatusOK, nil)
-	page := a.made(written.BatchInput{Name: "Our moon sand", RecipeID: own, MadeG: 1120, MadeOn: "2026-11-24", RoomID: lanterns.ID, Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 1000}, {ItemID: "plant-oil", Grams: 120}}})
+	page := a.made(written.BatchInput{Name: "Our moon sand", RecipeID: own, MadeG: 1120, MadeOn: dayIn(0), RoomID: lanterns.ID, Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 1000}, {ItemID: "plant-oil", Grams: 120}}})
 	var rules []string
 	for _, f := range mayUse(page, "Lanterns").Findings {
 		rules = append(rules, f.Rule)

@@ -29,10 +29,10 @@ import (
 // set-up or a recipe page, and the floor in the same run: a bare Gin handler that asks GORM for SELECT 1.
 func BenchmarkAnswer(b *testing.B) {
 	url := testdb.URL(b)
-	s, err := store.Open(b.Context(), url)
+	s, err := store.Open(b.Context(), url, clock)
 	require.NoError(b, err)
 	defer s.Close()
-	handler := httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }})
+	handler := httpapi.New(httpapi.Options{Store: s, Now: clock})
 	cookie := signIn(b, handler)
 
 	in := newRoom("Sixteen")
@@ -44,7 +44,7 @@ func BenchmarkAnswer(b *testing.B) {
 	}
 	id := uuid.NewString()
 	require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPut, "/api/rooms/"+id, in).Code)
-	fill := planned(id, "2026-11-26T09:45", &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: ptr(40.0)})
+	fill := planned(id, wallIn(2, "09:45"), &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: ptr(40.0)})
 	for _, item := range []string{"wooden-boats", "shells-large", "scoops", "cutters", "tennis-balls", "pine-cones", "jumbo-sticks", "wooden-rings", "wooden-fish", "marbles"} {
 		fill.Places[0].Items = append(fill.Places[0].Items, written.PlanItem{ID: uuid.NewString(), ItemID: item, Each: 1, Use: "open"})
 	}
@@ -102,7 +102,7 @@ func BenchmarkAnswer(b *testing.B) {
 func BenchmarkLists(b *testing.B) {
 	open := func(records int) (get func(path string) time.Duration, room string) {
 		url := testdb.URL(b)
-		handler := httpapi.New(httpapi.Options{Store: testdb.OpenAt(b, url), Now: func() time.Time { return now }})
+		handler := httpapi.New(httpapi.Options{Store: testdb.OpenAt(b, url), Now: clock})
 		cookie := signIn(b, handler)
 		threeYears(b, url, records)
 		var rooms []written.StoredRoom
@@ -118,7 +118,7 @@ func BenchmarkLists(b *testing.B) {
 	require.Equal(b, room, sameRoom)
 	for name, path := range map[string]string{"set-ups": "/api/setups?limit=25", "rooms": "/api/rooms",
 		"shelf": "/api/shelf/board?use=open&room_id=" + room, "recipes": "/api/recipes?room_id=" + room,
-		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "batches": "/api/batches", "all batches": "/api/batches?all=true", "a batch by its name": "/api/batches?all=true&words=dough+77", "records": "/api/records?from=2023-12-01&until=2026-11-24", "what can be made": "/api/makes?play_at=2026-11-24T10:00&room_id=" + room} {
+		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "batches": "/api/batches", "all batches": "/api/batches?all=true", "a batch by its name": "/api/batches?all=true&words=dough+77", "records": "/api/records?from=" + dayIn(-1089) + "&until=" + dayIn(0), "what can be made": "/api/makes?play_at=" + wallIn(0, "10:00") + "&room_id=" + room} {
 		b.Run(name, func(b *testing.B) {
 			many(path)
 			one(path)

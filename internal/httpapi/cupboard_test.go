@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
@@ -51,12 +52,12 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 	assert.InDelta(t, 4335.8, note(inOrder(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
 	before := jarOf(t, a, "plain-flour")
 	for field, in := range map[string]written.MoveInput{
-		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted", Amount: "1 g", At: "2031-01-01T00:00:00Z"},
+		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted", Amount: "1 g", At: "2099-01-01T00:00:00Z"},
 		"amount": {Kind: "counted", Amount: "a lot"}} {
 		in.JarID = flour.ID
 		a.refused(http.MethodPut, "/api/moves/"+inOrder(), in, http.StatusUnprocessableEntity, field, "")
 	}
-	a.refused(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format("2006-01-02T15:04:05Z07:00")},
+	a.refused(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format(time.RFC3339)},
 		http.StatusUnprocessableEntity, "amount", "were used or thrown away since then")
 	assert.Equal(t, before.Amount, jarOf(t, a, "plain-flour").Amount)
 	over := note(inOrder(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
@@ -184,7 +185,7 @@ func TestCupboardFileReadsBack(t *testing.T) {
 func TestWhatCanBeMade(t *testing.T) {
 	a := demoLead(t)
 	makes := func(room string) (m written.Makeables) {
-		a.do(http.MethodGet, "/api/makes?play_at=2026-11-24T10:00&room_id="+a.room(room).ID, nil, http.StatusOK, &m)
+		a.do(http.MethodGet, "/api/makes?play_at="+wallIn(0, "10:00")+"&room_id="+a.room(room).ID, nil, http.StatusOK, &m)
 		return m
 	}
 	for _, room := range []string{"Puddles", "Lanterns"} {
@@ -192,7 +193,7 @@ func TestWhatCanBeMade(t *testing.T) {
 		require.NotEmpty(t, m.Here, room)
 		for _, x := range m.Here {
 			assert.True(t, x.Ready && len(x.Lacking) == 0, x.Name)
-			plan := written.Plan{RoomID: a.room(room).ID, PlayAt: "2026-11-24T10:00", Places: []written.Place{{ID: uuid.NewString(), Base: &x.Base, Items: []written.PlanItem{}}}, Beside: []written.PlanItem{}}
+			plan := written.Plan{RoomID: a.room(room).ID, PlayAt: wallIn(0, "10:00"), Places: []written.Place{{ID: uuid.NewString(), Base: &x.Base, Items: []written.PlanItem{}}}, Beside: []written.PlanItem{}}
 			var answer written.Answer
 			a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 			assert.Equal(t, x.Mark, answer.Mark, "%s is judged as the bench does", x.Name)
@@ -222,7 +223,7 @@ func inOrder() string { return uuid.Must(uuid.NewV7()).String() }
 func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	a := demoLead(t)
 	id, mm := uuid.NewString(), 3.0
-	plan := planned(a.room("Lanterns").ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: "rice-cracker-crumb", VesselID: "tray", DepthMM: &mm})
+	plan := planned(a.room("Lanterns").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "rice-cracker-crumb", VesselID: "tray", DepthMM: &mm})
 	answer := func() (out written.Answer) {
 		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &out)
 		return out
@@ -260,7 +261,7 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	assert.True(t, answer().Packets[0].Here)
 
 	// Flour that was heat-treated is not raw; what a thing is made of no label takes away.
-	flour := planned(a.room("Pebbles").ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: "oat-flour", VesselID: "tray", DepthMM: &mm})
+	flour := planned(a.room("Pebbles").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "oat-flour", VesselID: "tray", DepthMM: &mm})
 	var raw, treated written.Answer
 	a.do(http.MethodPost, "/api/answer", flour, http.StatusOK, &raw)
 	flour.Labels = []written.PacketLabel{{ItemID: "oat-flour", Free: []string{"wheat", "gluten"}, HeatTreated: true}}
@@ -274,7 +275,7 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	assert.Subset(t, found(raw), []string{"raw-flour", "may-contain"})
 	assert.NotContains(t, found(treated), "raw-flour")
 	assert.NotContains(t, found(treated), "may-contain")
-	wheat := planned(a.room("Pebbles").ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: "plain-flour", VesselID: "tray", DepthMM: &mm})
+	wheat := planned(a.room("Pebbles").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "plain-flour", VesselID: "tray", DepthMM: &mm})
 	wheat.Labels = []written.PacketLabel{{ItemID: "plain-flour", Free: []string{"wheat"}}}
 	a.do(http.MethodPost, "/api/answer", wheat, http.StatusOK, &treated)
 	assert.Equal(t, "keep-out", treated.Verdict)
@@ -290,12 +291,12 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 // What the shop has none of changes what is bought at once: what only plans take that cannot be made is
 // not bought, and of what others take too only as much as those need.
 func TestWhatTheShopHasNoneOfReranksTheList(t *testing.T) {
-	a := demoLead(t)
+	a := demoLeadFrom(t, atNine())
 	lanterns := a.room("Lanterns")
 	fill := func(item string) written.Place {
 		return written.Place{ID: uuid.NewString(), Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "tray", DepthMM: ptr(20.0), Vessels: ptr(1)}, Items: []written.PlanItem{}}
 	}
-	p := planned(lanterns.ID, "2026-11-25T09:45", nil)
+	p := planned(lanterns.ID, wallIn(1, "09:45"), nil)
 	p.Places = []written.Place{fill("white-rice"), fill("apple-puree"), fill("play-sand")}
 	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Three trays", Plan: p}}, http.StatusOK, nil)
 	a.do(http.MethodPut, "/api/cupboard/play-sand/amount", written.CupboardAmount{Grams: ptr(0.0), PackG: ptr(500.0), PriceCoins: ptr(200)}, http.StatusNoContent, nil)
@@ -332,11 +333,11 @@ func TestWhatTheShopHasNoneOfReranksTheList(t *testing.T) {
 // The list as a file is ticked off in any spreadsheet and read back, all of it or nothing; what is in
 // the cupboard by then is not ticked again.
 func TestTheListIsTickedInASpreadsheet(t *testing.T) {
-	a := demoLead(t)
+	a := demoLeadFrom(t, atNine())
 	var file struct{ CSV string }
 	a.do(http.MethodGet, "/api/shopping/file", nil, http.StatusOK, &file)
 	assert.True(t, strings.HasPrefix(file.CSV, "name,free_from,heat_treated,missing,unit,count,pack,price,by,aisle,for,got\r\n"))
-	assert.Contains(t, file.CSV, "Cream of tartar,,,23,g,1,40,1.80,2026-11-26T10:15,\"sugar, salt and minerals\",Bakery counter,\r\n")
+	assert.Contains(t, file.CSV, "Cream of tartar,,,23,g,1,40,1.80,"+wallIn(2, "10:15")+",\"sugar, salt and minerals\",Bakery counter,\r\n")
 	_, before := lineOf(a, "")
 	var done written.Imported
 	read := func(csv string) {

@@ -319,3 +319,12 @@ func TestBodiesAreTheContract(t *testing.T) {
 		hold(name, doc.Components.Schemas[name].Value, of, "")
 	}
 }
+
+// A stopped database is one clear sentence, and never a verdict.
+func TestLostDatabaseIsNotAnAnswer(t *testing.T) {
+	s := testdb.Open(t)
+	a := visit(t, serveOn(t, s))
+	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
+	require.NoError(t, s.Close())
+	a.refused(http.MethodPost, "/api/check", fmt.Sprintf(`{"use":"open","words":%q}`, "rice"), http.StatusServiceUnavailable, "", "not known whether this was saved")
+}

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"io"
 	"iter"
+	"log/slog"
 	"maps"
 	"net/http"
 	"net/http/cookiejar"
@@ -20,6 +21,7 @@ import (
 	"emblo/core/say"
 	"emblo/core/written"
 	"emblo/internal/contract"
+	"emblo/internal/demo"
 	"emblo/internal/httpapi"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
@@ -33,12 +35,34 @@ type api struct {
 
 func serve(t testing.TB) *httptest.Server { return serveOn(t, testdb.Open(t)) }
 
-func serveOn(t testing.TB, s *store.Store) *httptest.Server { return serveIn(t, s, say.English) }
+func serveOn(t testing.TB, s *store.Store) *httptest.Server {
+	return serveWith(t, httpapi.Options{Store: s, Now: clock})
+}
 
-func serveIn(t testing.TB, s *store.Store, l *say.Language) *httptest.Server {
-	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }, Language: l}))
+func serveWith(t testing.TB, o httpapi.Options) *httptest.Server {
+	if o.Log == nil {
+		o.Log = slog.New(slog.DiscardHandler)
+	}
+	server := httptest.NewServer(httpapi.New(o))
 	t.Cleanup(server.Close)
 	return server
+}
+
+// atNine is nine in the morning of the day of the tests.
+func atNine() time.Time {
+	return time.Date(now.Year(), now.Month(), now.Day(), 9, 0, 0, 0, now.Location())
+}
+
+// demoLeadFrom signs in to a demo centre that was loaded at a moment, on a server whose clock stands there:
+// for what hangs on the hour.
+func demoLeadFrom(t testing.TB, at time.Time) *api { return demoLeadIn(t, at, say.English) }
+
+func demoLeadIn(t testing.TB, at time.Time, l *say.Language) *api {
+	s := testdb.OpenAt(t, testdb.Empty(t))
+	_, err := s.Migrate(t.Context())
+	require.NoError(t, err)
+	require.NoError(t, demo.Load(t.Context(), s, at))
+	return demoLeadOn(t, serveWith(t, httpapi.Options{Store: s, Now: func() time.Time { return at }, Language: l}))
 }
 
 func visit(t testing.TB, server *httptest.Server) *api {
@@ -142,6 +166,12 @@ func (a *api) setups() []written.SetupSummary {
 	a.do(http.MethodGet, "/api/setups", nil, http.StatusOK, &page)
 	return page.Setups
 }
+
+// dayIn is the day so many days after that of the tests, as it is written.
+func dayIn(days int) string { return now.AddDate(0, 0, days).Format(time.DateOnly) }
+
+// wallIn is a time on it.
+func wallIn(days int, clock string) string { return dayIn(days) + "T" + clock }
 
 func mapKeys[V any](m map[string]V) iter.Seq[string] { return maps.Keys(m) }
 

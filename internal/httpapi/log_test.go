@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -24,17 +23,17 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	a := demoLeadOn(t, serveOn(t, db))
 	lanterns := a.room("Lanterns")
 	bakery := a.setupCalled("Bakery counter")
-	next := a.plan(bakery, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery next", "2026-11-27T10:00" })
+	next := a.plan(bakery, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery next", wallIn(3, "10:00") })
 	own := a.plan(bakery, func(s *written.Setup) {
 		g := 150.0
-		s.Name, s.PlayAt, s.Places[0].Base.PortionG = "Bakery as I like it", "2026-11-28T10:00", &g
+		s.Name, s.PlayAt, s.Places[0].Base.PortionG = "Bakery as I like it", wallIn(4, "10:00"), &g
 	})
 	path := "/api/setups/" + bakery.ID + "/log"
 	child := lanterns.Children[0].ID
 	left, in := 0.5, 29
 	log := written.LogInput{Log: written.Log{Again: "yes", Level: "simpler", Mess: 2, Minutes: 35, Left: &left, Word: "they sold it as bread", Watched: "TQ, BO"}, Mouthed: []string{child}}
 	a.refused(http.MethodPut, path, log, http.StatusUnprocessableEntity, "version", "It has not opened yet")
-	bakery.PlayAt = "2026-11-24T08:00" // it is 9:00
+	bakery.PlayAt = wallIn(0, "08:00") // it is 9:00
 	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
 	var said written.StoredLog
 	a.do(http.MethodGet, path, nil, http.StatusOK, &said)
@@ -59,7 +58,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	assert.Equal(t, []float64{70, 150}, []float64{portion(next.ID), portion(own.ID)})
 	var page written.BatchPage
 	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)
-	assert.Equal(t, []any{1, "2026-11-24"}, []any{page.Uses, page.Until}, "it was used, once, and mouthed")
+	assert.Equal(t, []any{1, dayIn(0)}, []any{page.Uses, page.Until}, "it was used, once, and mouthed")
 
 	var lessons []written.Lesson
 	a.do(http.MethodGet, "/api/setups/"+next.ID+"/lessons", nil, http.StatusOK, &lessons)
@@ -72,7 +71,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	// Said otherwise, what came of it is taken back, and what comes of it now is done.
 	half, most := written.LogInput{Version: 1, Log: log.Log, Mouthed: []string{}}, 0.75
 	half.Left = &most
-	other := a.plan(next, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery after that", "2026-11-27T14:00" })
+	other := a.plan(next, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery after that", wallIn(3, "14:00") })
 	a.do(http.MethodPut, path, half, http.StatusOK, &said)
 	assert.Equal(t, []float64{40, 40, 150}, []float64{portion(next.ID), portion(other.ID), portion(own.ID)})
 	enough := written.LogInput{Version: 2, Log: log.Log, Mouthed: []string{child}}
@@ -95,7 +94,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	assert.Equal(t, kept, revisions(t, url), "a line of the log reloads no desk")
 	assert.Equal(t, 3, said.Corrected)
 	var records written.RecordPage
-	const days = "?from=2026-11-01&until=2026-11-30"
+	days := "?from=" + dayIn(-23) + "&until=" + dayIn(6)
 	a.do(http.MethodGet, "/api/records"+days, nil, http.StatusOK, &records)
 	require.NotEmpty(t, records.Records)
 	r := records.Records[slices.IndexFunc(records.Records, func(r written.Record) bool { return r.SetupID == bakery.ID })]
@@ -103,13 +102,13 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	assert.NotEmpty(t, r.Conditions)
 	var file contract.AmountsFile
 	a.do(http.MethodGet, "/api/records/file"+days, nil, http.StatusOK, &file)
-	assert.Contains(t, file.Csv, "2026-11-24T08:00,Lanterns,Bakery counter")
+	assert.Contains(t, file.Csv, wallIn(0, "08:00")+",Lanterns,Bakery counter")
 	for _, no := range []string{child, lanterns.Children[0].Initials + ",", "sold it as bread"} {
 		assert.NotContains(t, file.Csv, no)
 	}
-	a.refused(http.MethodGet, "/api/records?from=2026-11-30&until=2026-11-01", nil, http.StatusUnprocessableEntity, "until", "")
+	a.refused(http.MethodGet, "/api/records?from="+dayIn(6)+"&until="+dayIn(-23), nil, http.StatusUnprocessableEntity, "until", "")
 
-	n, err := db.ForgetChildren(t.Context(), time.Now().AddDate(1, 0, 0))
+	n, err := db.ForgetChildren(t.Context(), now.AddDate(1, 0, 0))
 	require.NoError(t, err)
 	assert.Equal(t, int64(1), n)
 	a.do(http.MethodGet, path, nil, http.StatusOK, &said)
@@ -138,7 +137,7 @@ func TestALogIsCarriedOutOnce(t *testing.T) {
 	url := testdb.URL(t)
 	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
 	bakery := a.setupCalled("Bakery counter")
-	bakery.PlayAt = "2026-11-24T08:30"
+	bakery.PlayAt = wallIn(0, "08:30")
 	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
 	flour := func() float64 {
 		var c written.Cupboard

@@ -65,15 +65,15 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"getWelcome": {"", nil}, "getSession": {"", nil}, "signIn": {"", nil}, "signInDemo": {"", nil}, "signOut": {"", nil},
 		"listRooms": {"", nil}, "getRoom": {room.ID, nil}, "putRoom": {room.ID, input(room)}, "deleteRoom": {room.ID, nil}, "restoreRoom": {room.ID, nil}, "getRoomFile": {room.ID, nil},
 		"listSetups": {"", nil}, "getSetup": {setup.ID, nil}, "putSetup": {setup.ID, written.SetupInput{Version: stored.Version, Setup: stored.Setup}}, "deleteSetup": {setup.ID, nil}, "restoreSetup": {setup.ID, nil},
-		"answerPlan": {"", stored.Plan}, "reckonSum": {"", written.Sum{Kind: "pots", Pots: 5}}, "listStarts": {"?play_at=2026-11-26T09:45&room_id=" + room.ID, nil}, "findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt, Base: stored.Places[0].Base}},
+		"answerPlan": {"", stored.Plan}, "reckonSum": {"", written.Sum{Kind: "pots", Pots: 5}}, "listStarts": {"?play_at=" + wallIn(2, "09:45") + "&room_id=" + room.ID, nil}, "findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt, Base: stored.Places[0].Base}},
 		"searchShelf": {"", nil}, "getBoard": {"?room_id=" + room.ID, nil}, "getItem": {thing, nil}, "putItem": {thing, thingRow}, "deleteItem": {thing, nil}, "restoreItem": {thing, nil},
 		"importItems": {"", written.ImportInput{CSV: "name\n"}}, "putCupboard": {thing, written.CupboardNote{Here: true}}, "putAmount": {thing, written.CupboardAmount{}},
 		"getCupboard": {"", nil}, "getCupboardFile": {"", nil}, "importCupboard": {"", written.ImportInput{CSV: "name\n"}}, "followChanges": {"", nil}, "followPrep": {"", nil}, "getPrepFeed": {"", nil}, "putPrepFeed": {"", nil}, "deletePrepFeed": {"", nil}, "getSetupPrep": {setup.ID, nil}, "getPrepWeek": {"", nil}, "getShoppingFile": {"", nil}, "importShopping": {"", written.ImportInput{CSV: "name\n"}}, "putJar": {jar, jarInput}, "deleteJar": {jar, nil}, "restoreJar": {jar, nil}, "listMoves": {jar, nil},
 		"putMove": {uuid.NewString(), written.MoveInput{JarID: jar, Kind: "counted", Amount: "5"}}, "getShopping": {"", nil}, "putTick": {uuid.NewString(), written.TickInput{ItemID: thing, State: "open", Free: []string{}, Packs: []written.BuyPack{}}},
-		"receiveTicks": {"", written.ReceiveInput{Ticks: []written.ReceiveTick{}}}, "listMakes": {"?play_at=2026-11-26T09:45&room_id=" + room.ID, nil},
+		"receiveTicks": {"", written.ReceiveInput{Ticks: []written.ReceiveTick{}}}, "listMakes": {"?play_at=" + wallIn(2, "09:45") + "&room_id=" + room.ID, nil},
 		"listBatches": {"", nil}, "getBatch": {batch, nil}, "putBatch": {batch, doughFor(room.ID)}, "putBatchEvent": {newID(), written.BatchEventInput{BatchID: batch, Kind: "inspected", Signs: []string{}}}, "deleteBatchEvent": {used, nil},
-		"getLog": {setup.ID, nil}, "putLog": {setup.ID, written.LogInput{Mouthed: []string{}}}, "listLessons": {setup.ID, nil}, "deleteLesson": {newID(), nil}, "foundStray": {setup.ID, nil}, "listRecords": {"?from=2026-11-01&until=2026-11-30", nil}, "getRecordFile": {"?from=2026-11-01&until=2026-11-30", nil},
-		"getToday": {"", nil}, "getPrep": {"?day=2026-11-26", nil}, "getPrepCalendar": {"?day=2026-11-26", nil}, "tickPrep": {"", written.PrepTickInput{StepID: setup.ID + "/floor/0", Done: true}}, "seeSetup": {setup.ID, written.SeenInput{Token: "x"}}, "putPrint": {uuid.NewString(), written.PrintInput{SetupID: setup.ID, Version: 1}}, "deletePrint": {sheet, nil},
+		"getLog": {setup.ID, nil}, "putLog": {setup.ID, written.LogInput{Mouthed: []string{}}}, "listLessons": {setup.ID, nil}, "deleteLesson": {newID(), nil}, "foundStray": {setup.ID, nil}, "listRecords": {"?from=" + dayIn(-23) + "&until=" + dayIn(6), nil}, "getRecordFile": {"?from=" + dayIn(-23) + "&until=" + dayIn(6), nil},
+		"getToday": {"", nil}, "getPrep": {"?day=" + dayIn(2), nil}, "getPrepCalendar": {"?day=" + dayIn(2), nil}, "tickPrep": {"", written.PrepTickInput{StepID: setup.ID + "/floor/0", Done: true}}, "seeSetup": {setup.ID, written.SeenInput{Token: "x"}}, "putPrint": {uuid.NewString(), written.PrintInput{SetupID: setup.ID, Version: 1}}, "deletePrint": {sheet, nil},
 		"putDay":     {room.ID, written.DayInput{DayBody: written.DayBody{Adults: 2, Visitors: []written.Child{}}}},
 		"checkThing": {"", written.CheckInput{ItemID: thing, Use: "open"}}, "checkList": {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},
 		"listRecipes": {"?room_id=" + room.ID, nil}, "getRecipe": {mix, nil}, "putRecipe": {mix, mixText}, "deleteRecipe": {mix, nil}, "restoreRecipe": {mix, nil}, "getRecipeFile": {mix, nil},
@@ -86,7 +86,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	for _, op := range contract.Operations {
 		ask, known := asked[op.ID]
 		require.True(t, known, "%s: say what it is asked about", op.ID)
-		path := strings.NewReplacer(":id", strings.TrimPrefix(ask.path, "?"), ":addition", addition, ":day", "2026-11-26").Replace(op.Path)
+		path := strings.NewReplacer(":id", strings.TrimPrefix(ask.path, "?"), ":addition", addition, ":day", dayIn(2)).Replace(op.Path)
 		if strings.HasPrefix(ask.path, "?") {
 			path = op.Path + ask.path
 		}

@@ -11,7 +11,6 @@ import (
 	"testing"
 
 	"emblo/core/say"
-	"emblo/internal/testdb"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -24,7 +23,7 @@ const recorded = "testdata/answers.txt"
 
 func TestAnswersAreThoseOnRecord(t *testing.T) {
 	var out strings.Builder
-	askAll(demoLead(t), func(label string, answer any) {
+	askAll(demoLeadFrom(t, recordDay), func(label string, answer any) {
 		lines := map[string]bool{}
 		flatten("", answer, lines)
 		fmt.Fprintf(&out, "== %s\n", label)
@@ -76,7 +75,7 @@ func TestNothingTheCoreSaysIsJoined(t *testing.T) {
 			}
 		}
 	}
-	a := demoLeadOn(t, serveIn(t, testdb.Open(t), say.Pseudo(say.Sources())))
+	a := demoLeadIn(t, recordDay, say.Pseudo(say.Sources()))
 	askAll(a, func(_ string, answer any) { walk("", answer) })
 	for _, path := range []string{"/api/rules", "/api/aid", "/api/shelf/items/split-peas", "/api/shelf/items/corks"} {
 		var answer any

@@ -37,19 +37,19 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 		}
 		return nil
 	}
-	before := day("2026-11-28") // the blocks open on the 29th at 10:00, and freeze for up to 22 hours
+	before := day(dayIn(4)) // the blocks open on the 29th at 10:00, and freeze for up to 22 hours
 	freeze := find(before, "push the sticks through")
 	require.NotNil(t, freeze)
-	assert.Equal(t, []string{"Frozen harbour blocks", "2026-11-28T10:00"}, []string{freeze.Setup, freeze.Ends}, "in the last hour that hands are there in time")
+	assert.Equal(t, []string{"Frozen harbour blocks", wallIn(4, "10:00")}, []string{freeze.Setup, freeze.Ends}, "in the last hour that hands are there in time")
 	assert.Equal(t, "Hands are not free any later.", freeze.Why)
 	assert.Contains(t, freeze.WaitText, "Freeze through")
-	assert.LessOrEqual(t, freeze.WaitUntil, "2026-11-29T10:00")
+	assert.LessOrEqual(t, freeze.WaitUntil, wallIn(5, "10:00"))
 	assert.True(t, before.Told && before.Hands == 2)
-	next := day("2026-11-29")
+	next := day(dayIn(5))
 	require.Len(t, next.Waiting, 1)
 	assert.Equal(t, freeze.ID, next.Waiting[0].ID, "it freezes through the night")
 
-	bakery := day("2026-11-26")
+	bakery := day(dayIn(2))
 	cook := find(bakery, "Cook on low heat")
 	require.NotNil(t, cook)
 	assert.True(t, cook.AdultOnly && cook.Uses == "stove")
@@ -59,7 +59,7 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 		assert.NotEmpty(t, s.Why)
 	}
 	assert.Contains(t, bakery.NotReady, "Night-sky foam")
-	a.refused(http.MethodGet, "/api/prep?day=2026-11-20", nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
+	a.refused(http.MethodGet, "/api/prep?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
 	for field, windows := range map[string][]written.PrepWindow{"prep/0": {{From: "9", To: "10:00"}}, "prep/1": {{From: "07:00", To: "09:00"}, {From: "08:00", To: "10:00"}}} {
 		bad := centre
 		bad.Prep = windows
@@ -70,7 +70,7 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 // What cannot be ready in time says when it can open, and which mixes of its kind are all here, go in and
 // can be ready: planned instead, they are.
 func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
-	a := demoLead(t)
+	a := demoLeadFrom(t, atNine())
 	var setup written.StoredSetup
 	for _, s := range a.setups() {
 		if s.Name == "Bakery counter" {
@@ -78,7 +78,7 @@ func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
 		}
 	}
 	day := func() (d written.PrepDay) {
-		a.do(http.MethodGet, "/api/prep?day=2026-11-24", nil, http.StatusOK, &d)
+		a.do(http.MethodGet, "/api/prep?day="+dayIn(0), nil, http.StatusOK, &d)
 		return d
 	}
 	save := func() {
@@ -88,7 +88,7 @@ func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
 		setup = saved.Setup
 	}
 	assert.Empty(t, day().Late)
-	setup.PlayAt = "2026-11-24T09:35" // it is 9:00, and it takes an hour
+	setup.PlayAt = wallIn(0, "09:35") // it is 9:00, and it takes an hour
 	save()
 	late := day()
 	require.Len(t, late.Late, 1)
@@ -114,7 +114,7 @@ func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
 
 // The week is the same steps, a line a day; what hands have to spare is what is free less what is asked.
 func TestTheWeekAddsUp(t *testing.T) {
-	a := demoLead(t)
+	a := demoLeadFrom(t, atNine())
 	var week written.PrepWeek
 	a.do(http.MethodGet, "/api/prep/week", nil, http.StatusOK, &week)
 	require.Len(t, week.Days, 7)
@@ -147,7 +147,7 @@ func TestPrepCalendarReadsBack(t *testing.T) {
 	url := testdb.URL(t)
 	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
 	testdb.Exec(t, url, "update centres set time_zone = 'America/St_Johns', people_revision = gen_random_uuid()") // three hours and a half behind
-	const day = "?day=2026-11-26"
+	day := "?day=" + dayIn(2)
 	var d written.PrepDay
 	a.do(http.MethodGet, "/api/prep"+day, nil, http.StatusOK, &d)
 	zone, err := time.LoadLocation("America/St_Johns")
@@ -181,7 +181,7 @@ func TestPrepCalendarReadsBack(t *testing.T) {
 	left := read()
 	require.Len(t, left, len(events)-1)
 	assert.Equal(t, text(events[1], ical.PropUID), text(left[0], ical.PropUID))
-	a.refused(http.MethodGet, "/api/prep/calendar?day=2026-11-20", nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
+	a.refused(http.MethodGet, "/api/prep/calendar?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
 }
 
 // The link by which a calendar follows is read by another library without signing in, holds all that is
@@ -222,7 +222,7 @@ func TestACalendarFollowsByALink(t *testing.T) {
 	assert.True(t, slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "Cook on low heat") }) &&
 		slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "push the sticks through") }), "of several days: %v", words)
 	var day written.PrepDay
-	a.do(http.MethodGet, "/api/prep?day=2026-11-26", nil, http.StatusOK, &day)
+	a.do(http.MethodGet, "/api/prep?day="+dayIn(2), nil, http.StatusOK, &day)
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: day.Slots[0].ID, Done: true, At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
 	assert.Len(t, read(first), len(followed)-1, "what is done is not in it")
 
@@ -243,7 +243,7 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	a := demoLead(t)
 	slots := func() map[string]written.PrepSlot {
 		var d written.PrepDay
-		a.do(http.MethodGet, "/api/prep?day=2026-11-26", nil, http.StatusOK, &d)
+		a.do(http.MethodGet, "/api/prep?day="+dayIn(2), nil, http.StatusOK, &d)
 		by := map[string]written.PrepSlot{}
 		for _, s := range append(d.Slots, d.Waiting...) {
 			if s.Setup == "Bakery counter" {
@@ -269,11 +269,11 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	put(cook, ptr(72.5), refused, "measured_c", "It reads 72.5 °C and has to be 80 °C or more")
 	put(cook, ptr(800.0), refused, "measured_c", "between -50 and 300 °C")
 	assert.False(t, slots()["Cook"].Done, "nothing was noted")
-	early := now.AddDate(0, 0, 0).Format("2006-01-02T15:04:05Z07:00")
+	early := now.AddDate(0, 0, 0).Format(time.RFC3339)
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: early}, http.StatusNoContent, nil)
 	put(cook, ptr(90.0), http.StatusNoContent, "", "") // another device, later: the first stands
 	var d written.PrepDay
-	a.do(http.MethodGet, "/api/prep?day="+now.Format("2006-01-02"), nil, http.StatusOK, &d)
+	a.do(http.MethodGet, "/api/prep?day="+now.Format(time.DateOnly), nil, http.StatusOK, &d)
 	found := false
 	for _, s := range d.Slots {
 		if s.ID == cook.ID {
@@ -289,5 +289,5 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: knead.ID}, http.StatusNoContent, nil)
 	assert.Equal(t, before["Cook"].Starts, slots()["Cook"].Starts, "taken back")
 	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID[:36] + "/made-0/9", Done: true}, refused, "step_id", "not in it any more")
-	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: "2031-01-01T00:00:00Z"}, refused, "at", "within the last two days")
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: "2099-01-01T00:00:00Z"}, refused, "at", "within the last two days")
 }

@@ -69,9 +69,9 @@ func words(slots []written.PrepSlot) (all []string) {
 func TestOneBatchForTwoSetUps(t *testing.T) {
 	a := demoLead(t)
 	bakery := a.setupCalled("Bakery counter") // Lanterns, the 26th at 10:00
-	again := a.plan(bakery, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery again", "2026-11-28T10:00" })
+	again := a.plan(bakery, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery again", wallIn(4, "10:00") })
 
-	_, by := a.prepared("2026-11-26")
+	_, by := a.prepared(dayIn(2))
 	at := slices.IndexFunc(by["Bakery counter"], func(s written.PrepSlot) bool { return s.Together != nil })
 	require.GreaterOrEqual(t, at, 0)
 	one := by["Bakery counter"][at].Together
@@ -86,10 +86,10 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	require.Len(t, by["Bakery again"], 1, "%v", words(by["Bakery again"]))
 	aside := by["Bakery again"][0]
 	assert.Contains(t, aside.Text, "Set aside 1.8 kg of stove dough for Lanterns")
-	assert.LessOrEqual(t, aside.Ends, "2026-11-26T10:00", "before the others play with it")
+	assert.LessOrEqual(t, aside.Ends, wallIn(2, "10:00"), "before the others play with it")
 	last := by["Bakery counter"][slices.IndexFunc(by["Bakery counter"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Knead") })]
 	assert.GreaterOrEqual(t, aside.Starts, last.Ends)
-	_, later := a.prepared("2026-11-28")
+	_, later := a.prepared(dayIn(4))
 	assert.False(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "it is made by then")
 	require.NotEmpty(t, later["Bakery again"])
 
@@ -105,26 +105,26 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	}
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: aside.ID, Done: true}, http.StatusNoContent, nil)
 	a.do(http.MethodDelete, "/api/setups/"+bakery.ID, nil, http.StatusNoContent, nil)
-	_, later = a.prepared("2026-11-28")
+	_, later = a.prepared(dayIn(4))
 	assert.False(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }))
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: aside.ID, Done: false}, http.StatusNoContent, nil)
-	_, later = a.prepared("2026-11-28")
+	_, later = a.prepared(dayIn(4))
 	assert.True(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "nobody set it aside")
 
 	for why, change := range map[string]func(*written.Setup){
 		"other colours are another dough": func(s *written.Setup) { n := 2; s.Places[0].Base.Colours = &n },
-		"it is another week":              func(s *written.Setup) { s.PlayAt = "2026-12-06T10:00" },
+		"it is another week":              func(s *written.Setup) { s.PlayAt = wallIn(12, "10:00") },
 		"another dough":                   func(s *written.Setup) { s.Places[0].Base.RecipeID = "kettle-dough" },
 	} {
 		other := a.plan(again, func(s *written.Setup) { s.Name = "Another"; change(s) })
-		_, by := a.prepared("2026-11-28")
+		_, by := a.prepared(dayIn(4))
 		assert.False(t, slices.ContainsFunc(by["Bakery again"], func(s written.PrepSlot) bool { return s.Together != nil }), why)
 		a.do(http.MethodDelete, "/api/setups/"+other.ID, nil, http.StatusNoContent, nil)
 	}
 	lanterns := a.room("Lanterns")
-	third := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Third", "2026-11-29T10:00" })
+	third := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Third", wallIn(5, "10:00") })
 	together := func() bool {
-		_, by := a.prepared("2026-11-28")
+		_, by := a.prepared(dayIn(4))
 		return slices.ContainsFunc(by["Bakery again"], func(s written.PrepSlot) bool { return s.Together != nil })
 	}
 	assert.True(t, together())
@@ -134,10 +134,10 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: false}, http.StatusNoContent, nil)
 	}
 	// Begun for two, it stays for two, whoever asks for a part of it since, and whoever does not any more.
-	_, later = a.prepared("2026-11-28")
+	_, later = a.prepared(dayIn(4))
 	whisk := later["Bakery again"][slices.IndexFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Whisk") })]
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: true}, http.StatusNoContent, nil)
-	fourth := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fourth", "2026-11-28T14:00" })
+	fourth := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fourth", wallIn(4, "14:00") })
 	begun := func() (done bool, parts int) {
 		var of written.PrepSetup
 		a.do(http.MethodGet, "/api/setups/"+again.ID+"/prep", nil, http.StatusOK, &of)
@@ -151,14 +151,14 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	}
 	done, parts := begun()
 	assert.True(t, done && parts == 2, "%v, for %d", done, parts)
-	_, by = a.prepared("2026-11-28")
+	_, by = a.prepared(dayIn(4))
 	assert.True(t, slices.ContainsFunc(by["Fourth"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "it came too late: it makes its own")
 	a.do(http.MethodDelete, "/api/setups/"+third.ID, nil, http.StatusNoContent, nil)
 	done, _ = begun()
 	assert.True(t, done, "what was done is done")
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: false}, http.StatusNoContent, nil)
 	a.do(http.MethodDelete, "/api/setups/"+fourth.ID, nil, http.StatusNoContent, nil)
-	a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fifth", "2026-11-29T10:00" })
+	a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fifth", wallIn(5, "10:00") })
 	assert.True(t, together())
 	lanterns.Illness = true
 	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
@@ -181,22 +181,22 @@ func TestHandsOfARoomAndWhatDoesNotStand(t *testing.T) {
 	lanterns.Prep, lanterns.PrepHands = []written.PrepWindow{{From: "08:00", To: "09:50"}}, 2
 	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
 	bakery := a.setupCalled("Bakery counter")
-	d, by := a.prepared("2026-11-26")
+	d, by := a.prepared(dayIn(2))
 	require.Len(t, d.Rooms, 1)
 	assert.Equal(t, written.PrepRoom{Room: "Lanterns", Windows: lanterns.Prep, Hands: 2}, d.Rooms[0])
 	require.NotEmpty(t, by["Bakery counter"])
 	for _, s := range by["Bakery counter"] {
-		assert.True(t, s.Starts >= "2026-11-26T08:00" && s.Ends <= "2026-11-26T09:50", "%s at %s", s.Text, s.Starts)
+		assert.True(t, s.Starts >= wallIn(2, "08:00") && s.Ends <= wallIn(2, "09:50"), "%s at %s", s.Text, s.Starts)
 	}
 
 	a.plan(bakery, func(s *written.Setup) {
-		s.Name, s.PlayAt = "Foam", "2026-11-26T11:00"
+		s.Name, s.PlayAt = "Foam", wallIn(2, "11:00")
 		s.Places[0].Base.RecipeID = "soap-foam"
 	})
-	_, by = a.prepared("2026-11-26")
+	_, by = a.prepared(dayIn(2))
 	at := slices.IndexFunc(by["Foam"], func(s written.PrepSlot) bool { return s.NotBefore != "" })
 	require.GreaterOrEqual(t, at, 0, "%v", words(by["Foam"]))
 	foam := by["Foam"][at]
-	assert.Equal(t, "2026-11-26T10:30", foam.NotBefore, "it stands for half an hour")
+	assert.Equal(t, wallIn(2, "10:30"), foam.NotBefore, "it stands for half an hour")
 	assert.True(t, foam.Ends >= foam.NotBefore && foam.Outside, "later than the room's hands are free, rather than fallen: %s", foam.Ends)
 }

@@ -6,7 +6,6 @@ import (
 	"net/http/httptest"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
@@ -34,7 +33,7 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	var m written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	var bench written.Answer
-	a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, "2026-11-24T12:00", &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0)}), http.StatusOK, &bench)
+	a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(0, "12:00"), &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0)}), http.StatusOK, &bench)
 	require.Len(t, bench.Short, 1)
 	assert.Equal(t, "Fine salt", bench.Short[0].Name)
 	order.Children = nil
@@ -171,7 +170,7 @@ func TestOwnRecipes(t *testing.T) {
 	require.Len(t, m.Lines, 2)
 	assert.Equal(t, "keep-out", m.Lines[1].Verdict)
 	assert.Equal(t, "keep-out", m.Verdict)
-	plan := planned(puddles.ID, "2026-11-26T09:45", &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)}, written.PlanItem{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"})
+	plan := planned(puddles.ID, wallIn(2, "09:45"), &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)}, written.PlanItem{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"})
 	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 	assert.Equal(t, "keep-out", answer.Verdict)
@@ -272,7 +271,7 @@ func TestOrdersAreRefusedByField(t *testing.T) {
 func TestAChangeByAnotherProcessIsSeenAtOnce(t *testing.T) {
 	s := testdb.Open(t)
 	open := func() *api {
-		server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: func() time.Time { return now }}))
+		server := httptest.NewServer(httpapi.New(httpapi.Options{Store: s, Now: clock}))
 		t.Cleanup(server.Close)
 		a := visit(t, server)
 		a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
@@ -349,7 +348,7 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	text := sparkle()
 	text.Lines += "\n3 tbsp sea silt"
 	a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: text}, http.StatusOK, nil)
-	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: planned(lanterns.ID, "2026-11-26T09:45", &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)})}}
+	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: planned(lanterns.ID, wallIn(2, "09:45"), &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)})}}
 	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
 	card := func() (found written.RecipeCard) {
 		var cards []written.RecipeCard

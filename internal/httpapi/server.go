@@ -26,6 +26,7 @@ import (
 	"emblo/internal/httpapi/shelf"
 	"emblo/internal/httpapi/today"
 	hub "emblo/internal/live"
+	"emblo/internal/now"
 	"emblo/internal/store"
 )
 
@@ -34,8 +35,8 @@ type Options struct {
 	Store *store.Store
 	// Web is the built front end; nil serves a page that says how to build it.
 	Web fs.FS
-	// Now is the clock, time.Now when nil.
-	Now func() time.Time
+	// Now is the clock, the machine's when nil.
+	Now now.Clock
 	// Log receives failures that nobody is told the cause of; slog.Default when nil.
 	Log *slog.Logger
 	// SecureCookies marks cookies Secure, for use behind TLS.
@@ -54,7 +55,7 @@ type Options struct {
 // New returns the handler of the whole application.
 func New(o Options) http.Handler {
 	if o.Now == nil {
-		o.Now = time.Now
+		o.Now = now.Machine
 	}
 	if o.Language == nil {
 		o.Language = say.English

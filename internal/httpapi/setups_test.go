@@ -68,7 +68,7 @@ func TestStandInsComeFromTheCupboard(t *testing.T) {
 	standIns := func(id string) (names []string) {
 		var swaps []written.Swap
 		item := written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"}
-		a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: lanterns.ID, PlayAt: "2026-11-26T09:45", Item: &item, NotHere: true}, http.StatusOK, &swaps)
+		a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: lanterns.ID, PlayAt: wallIn(2, "09:45"), Item: &item, NotHere: true}, http.StatusOK, &swaps)
 		for _, s := range swaps {
 			assert.True(t, s.InCupboard && s.Ready, s.Name)
 			names = append(names, s.ItemID)
@@ -100,7 +100,7 @@ func TestAnswerOfPlaces(t *testing.T) {
 		}
 		return b
 	}
-	p := planned(lanterns.ID, "2026-11-26T09:45", fill("deep-tub", 30, "white-rice", "play-sand"))
+	p := planned(lanterns.ID, wallIn(2, "09:45"), fill("deep-tub", 30, "white-rice", "play-sand"))
 	p.Places = append(p.Places, written.Place{ID: uuid.NewString(), Name: "Rice again", Base: fill("tray", 20, "white-rice"), Items: []written.PlanItem{}},
 		written.Place{ID: uuid.NewString(), Base: &written.Base{Kind: "fill", VesselID: "feel-bag"}, Items: []written.PlanItem{{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "hidden"}}})
 	p.Beside = []written.PlanItem{{ID: uuid.NewString(), ItemID: "scoops", Each: 3, Shared: true, Use: "open"}}
@@ -143,7 +143,7 @@ func TestAnswerOfPlaces(t *testing.T) {
 func TestStartsAreReadyAndOfTheCupboard(t *testing.T) {
 	a := demoLead(t)
 	starts := func(room string) (all []written.Start) {
-		a.do(http.MethodGet, "/api/starts?play_at=2026-11-26T09:45&room_id="+room, nil, http.StatusOK, &all)
+		a.do(http.MethodGet, "/api/starts?play_at="+wallIn(2, "09:45")+"&room_id="+room, nil, http.StatusOK, &all)
 		return all
 	}
 	aims := map[string]int{}
@@ -152,7 +152,7 @@ func TestStartsAreReadyAndOfTheCupboard(t *testing.T) {
 		for _, s := range starts(id) {
 			aims[room]++
 			var out written.Answer
-			a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: id, PlayAt: "2026-11-26T09:45", Places: s.Places, Beside: s.Beside}, http.StatusOK, &out)
+			a.do(http.MethodPost, "/api/answer", written.Plan{RoomID: id, PlayAt: wallIn(2, "09:45"), Places: s.Places, Beside: s.Beside}, http.StatusOK, &out)
 			assert.True(t, out.Ready && out.Mark == s.Mark, "%s, %s", room, s.Aim)
 			assert.NotEmpty(t, s.With)
 			for _, l := range append(s.Places[0].Items, s.Beside...) {

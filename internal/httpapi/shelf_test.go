@@ -46,7 +46,7 @@ func TestOwnThings(t *testing.T) {
 	assert.True(t, board[0].Own)
 	assert.Equal(t, "goes-in", board[0].Verdict)
 
-	plan := planned(pebbles.ID, "2026-11-26T09:45", nil, written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"})
+	plan := planned(pebbles.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"})
 	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 	assert.Equal(t, "goes-in", answer.Verdict)
@@ -130,17 +130,17 @@ func TestThingPageAndSwaps(t *testing.T) {
 	pebbles := a.room("Pebbles")
 	peas := written.Base{Kind: "fill", ItemID: "split-peas", VesselID: "deep-tub", DepthMM: ptr(60.0)}
 	var swaps []written.Swap
-	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Base: &peas}, http.StatusOK, &swaps)
+	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: wallIn(2, "09:45"), Base: &peas}, http.StatusOK, &swaps)
 	require.NotEmpty(t, swaps)
 	for _, s := range swaps {
 		base := peas
 		base.ItemID = s.ItemID
 		var answer written.Answer
-		a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, "2026-11-26T09:45", &base), http.StatusOK, &answer)
+		a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(2, "09:45"), &base), http.StatusOK, &answer)
 		assert.Contains(t, []string{"goes-in", "with-a-hand"}, answer.Places[0].Base[0].Verdict, "%s: the swap passes the same check", s.Name)
 	}
 	cold := written.Base{Kind: "mix", RecipeID: "cold-dough", PortionG: ptr(100.0)}
-	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: "2026-11-26T09:45", Base: &cold}, http.StatusOK, &swaps)
+	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: wallIn(2, "09:45"), Base: &cold}, http.StatusOK, &swaps)
 	require.NotEmpty(t, swaps)
 	require.NotNil(t, swaps[0].RecipeID, "a recipe in place of a mix")
 	a.do(http.MethodPut, "/api/cupboard/desiccated-coconut", map[string]bool{"here": true}, http.StatusNoContent, nil)
@@ -273,7 +273,7 @@ func TestNeedsOfAChild(t *testing.T) {
 	assert.True(t, saved.Illness)
 	mix := written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), PotML: ptr(2000.0)}
 	var answer written.Answer
-	a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, "2026-11-26T09:45", &mix, written.PlanItem{ID: uuid.NewString(), ItemID: "ready-starch", Each: 1, Use: "open"}), http.StatusOK, &answer)
+	a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(2, "09:45"), &mix, written.PlanItem{ID: uuid.NewString(), ItemID: "ready-starch", Each: 1, Use: "open"}), http.StatusOK, &answer)
 	assert.Equal(t, "keep-out", answer.Places[0].Lines[0].Verdict, "open powder and asthma")
 	assert.Contains(t, answer.Places[0].Notes[0], "avoids sticky things")
 	assert.Equal(t, 2, answer.Places[0].Mix.Pots)
@@ -286,7 +286,7 @@ func TestNeedsOfAChild(t *testing.T) {
 	in.Children[0].Needs = written.Needs{Eaten: []string{"stones"}, Avoids: []string{}, Seeks: []string{}}
 	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusUnprocessableEntity, "children/0/needs/eaten/0", "list of allergens")
 	mix.PotML = ptr(1.0)
-	a.refused(http.MethodPost, "/api/answer", planned(lanterns.ID, "2026-11-26T09:45", &mix), http.StatusUnprocessableEntity, "places/0/base/pot_ml", "A pot holds")
+	a.refused(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(2, "09:45"), &mix), http.StatusUnprocessableEntity, "places/0/base/pot_ml", "A pot holds")
 }
 
 // The recipe book for a room: marks, minutes, heat and what is not at hand, each in itself
@@ -300,7 +300,7 @@ func TestRecipesForARoom(t *testing.T) {
 	for _, c := range cards {
 		base := written.Base{Kind: "mix", RecipeID: c.ID, PortionG: &c.PortionG}
 		var answer written.Answer
-		a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, "2026-11-24T12:00", &base), http.StatusOK, &answer)
+		a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(0, "12:00"), &base), http.StatusOK, &answer)
 		assert.Equal(t, answer.Verdict, c.Verdict, c.Name)
 		assert.Equal(t, answer.Places[0].Mix.Nature.NotTasteSafe, c.NotTasteSafe, c.Name)
 		if c.ID == "stove-dough" {

@@ -29,7 +29,7 @@ func TestRestoreWhileRunning(t *testing.T) {
 		a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
 	}
 	room := one.room("Pebbles")
-	plan := planned(room.ID, "2026-11-26T09:45", nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"})
+	plan := planned(room.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"})
 	children := func(a *api) int {
 		var answer written.Answer
 		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
@@ -140,7 +140,7 @@ func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
 	spoiled := a.room("Pebbles")
 	assert.Contains(t, spoiled.Unreadable, "alergies")
 	assert.Empty(t, spoiled.Children)
-	a.refused(http.MethodPost, "/api/answer", planned(pebbles.ID, "2026-11-26T09:45", nil), http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
+	a.refused(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(2, "09:45"), nil), http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
 	var check written.CheckAnswer
 	a.do(http.MethodPost, "/api/check", written.CheckInput{ItemID: "wooden-boats", Use: "open"}, http.StatusOK, &check)
 	for _, f := range check.For {
@@ -236,7 +236,7 @@ func TestListsArePaged(t *testing.T) {
 	}
 	assert.Len(t, seen, 128)
 	assert.Equal(t, 6, pages)
-	today, turned := "2026-11-24T00:00", 0
+	today, turned := wallIn(0, "00:00"), 0
 	for i := 1; i < len(order); i++ {
 		switch before, now := order[i-1], order[i]; {
 		case before >= today && now < today:
@@ -296,14 +296,14 @@ func TestQueriesPerRequest(t *testing.T) {
 		{http.MethodGet, "/api/setups/" + plan, nil, 2},
 		{http.MethodGet, "/api/setups?limit=25", nil, 2},
 		{http.MethodGet, "/api/today", nil, 5},
-		{http.MethodGet, "/api/prep?day=2026-11-26", nil, 3},
+		{http.MethodGet, "/api/prep?day=" + dayIn(2), nil, 3},
 		{http.MethodGet, "/api/setups/" + plan + "/prep", nil, 4},
 		{http.MethodGet, "/api/cupboard", nil, 2},
 		{http.MethodGet, "/api/batches", nil, 1},
 		{http.MethodGet, "/api/batches?all=true", nil, 2},
-		{http.MethodGet, "/api/records?from=2026-10-01&until=2026-11-24", nil, 2},
+		{http.MethodGet, "/api/records?from=" + dayIn(-54) + "&until=" + dayIn(0), nil, 2},
 		{http.MethodGet, "/api/shopping", nil, 3},
-		{http.MethodGet, "/api/makes?play_at=2026-11-24T10:00&room_id=" + setup.RoomID, nil, 1},
+		{http.MethodGet, "/api/makes?play_at=" + wallIn(0, "10:00") + "&room_id=" + setup.RoomID, nil, 1},
 	}
 	asked := func() (counts []int64) {
 		for _, r := range requests {
@@ -324,20 +324,20 @@ func TestQueriesPerRequest(t *testing.T) {
 
 // threeYears adds so many set-ups to the demo centre, one a day back from yesterday.
 func threeYears(t testing.TB, url string, days int) {
-	testdb.Exec(t, url, fmt.Sprintf(`insert into setups (centre_id, id, doc, form, version)
-		select s.centre_id, gen_random_uuid(), s.doc || jsonb_build_object('play_at', to_char(timestamp '2026-11-23 09:30' - n * interval '1 day', 'YYYY-MM-DD"T"HH24:MI')), s.form, 1
+	testdb.Exec(t, url, fmt.Sprintf(`insert into setups (centre_id, id, doc, form, version, updated_at)
+		select s.centre_id, gen_random_uuid(), s.doc || jsonb_build_object('play_at', to_char(timestamp '`+dayIn(-1)+` 09:30' - n * interval '1 day', 'YYYY-MM-DD"T"HH24:MI')), s.form, 1, timestamp '`+dayIn(-1)+`'
 		from (select * from setups where doc->>'name' = 'Harbour scoop tub') s, generate_series(1, %d) n`, days))
 	// Of every jar something is used each day, and it is counted once a week.
 	testdb.Exec(t, url, fmt.Sprintf(`insert into moves (centre_id, id, jar_id, at, kind, amount)
-		select j.centre_id, gen_random_uuid(), j.id, timestamp '2026-11-23 17:00' - n * interval '1 day', case when n %% 7 = 0 then 'counted' else 'used' end, case when n %% 7 = 0 then 2000 else 5 end
+		select j.centre_id, gen_random_uuid(), j.id, timestamp '`+dayIn(-1)+` 17:00' - n * interval '1 day', case when n %% 7 = 0 then 'counted' else 'used' end, case when n %% 7 = 0 then 2000 else 5 end
 		from jars j, generate_series(2, %d) n`, days))
 	// Somebody said how each of the set-ups went but for those of the last week, and ninety batches were made
 	// a day, a page of them at the least.
 	testdb.Exec(t, url, `insert into logs (centre_id, setup_id, doc, form, version, offered, play_at, at)
-		select centre_id, id, '{"minutes": 30}', form, 1, jsonb_build_object('name', doc->>'name', 'room', 'Pebbles', 'room_id', doc->>'room_id', 'play_at', play_at, 'what', 'Split peas', 'contains', '', 'conditions', '[]'::jsonb, 'children', 10, 'adults', 2), play_at, now()
-		from setups where play_at < '2026-11-16'`)
-	testdb.Exec(t, url, fmt.Sprintf(`insert into batches (centre_id, id, doc, form, version, ended_at, made_at)
-		select b.centre_id, gen_random_uuid(), jsonb_set(b.doc, '{name}', to_jsonb('Dough ' || n)), b.form, 1, timestamp '2026-11-23' - n * interval '16 minutes', timestamp '2026-11-22' - n * interval '16 minutes'
+		select centre_id, id, '{"minutes": 30}', form, 1, jsonb_build_object('name', doc->>'name', 'room', 'Pebbles', 'room_id', doc->>'room_id', 'play_at', play_at, 'what', 'Split peas', 'contains', '', 'conditions', '[]'::jsonb, 'children', 10, 'adults', 2), play_at, timestamp '`+dayIn(-1)+`'
+		from setups where play_at < '`+dayIn(-8)+`'`)
+	testdb.Exec(t, url, fmt.Sprintf(`insert into batches (centre_id, id, doc, form, version, updated_at, ended_at, made_at)
+		select b.centre_id, gen_random_uuid(), jsonb_set(b.doc, '{name}', to_jsonb('Dough ' || n)), b.form, 1, timestamp '`+dayIn(-1)+`', timestamp '`+dayIn(-1)+`' - n * interval '16 minutes', timestamp '`+dayIn(-2)+`' - n * interval '16 minutes'
 		from (select * from batches where doc->>'recipe_id' = 'cold-dough') b, generate_series(1, greatest(60, %d)) n`, 90*days))
 	testdb.Exec(t, url, "analyze")
 }

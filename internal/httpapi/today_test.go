@@ -33,7 +33,7 @@ func (a *api) crumbs(room, filler string) string {
 	a.Helper()
 	id := uuid.NewString()
 	mm := 30.0
-	plan := planned(a.room(room).ID, "2026-11-25T14:00", &written.Base{Kind: "fill", ItemID: filler, VesselID: "dish-tub", DepthMM: &mm})
+	plan := planned(a.room(room).ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: filler, VesselID: "dish-tub", DepthMM: &mm})
 	a.do(http.MethodPut, "/api/setups/"+id, written.SetupInput{Setup: written.Setup{Name: filler + " in " + room, Plan: plan}}, http.StatusOK, nil)
 	return id
 }
@@ -116,7 +116,7 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	require.Empty(t, a.today().Changed)
 	room := a.room("Pebbles")
 	visitor := written.Child{ID: uuid.NewString(), Initials: "VX", Born: "2024-02", Mouths: "no", Allergies: []written.Allergy{{To: "milk", By: "eating"}}, Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}
-	path := "/api/rooms/" + room.ID + "/days/2026-11-25"
+	path := "/api/rooms/" + room.ID + "/days/" + dayIn(1)
 	in := written.DayInput{DayBody: written.DayBody{Adults: 3, Visitors: []written.Child{visitor}}}
 	var day written.RoomDay
 	a.do(http.MethodPut, path, in, http.StatusOK, &day)
@@ -140,6 +140,6 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 		change(&bad)
 		a.refused(http.MethodPut, path, bad, http.StatusUnprocessableEntity, field, "")
 	}
-	a.refused(http.MethodPut, "/api/rooms/"+room.ID+"/days/2026-11-20", in, http.StatusUnprocessableEntity, "day", "today or a day to come")
+	a.refused(http.MethodPut, "/api/rooms/"+room.ID+"/days/"+dayIn(-4), in, http.StatusUnprocessableEntity, "day", "today or a day to come")
 	_ = id
 }

@@ -50,8 +50,9 @@ const (
 
 // Start makes the data folder when there is none, starts a server on it and waits until
 // it answers. A lock left by a server that died is cleared, a server orphaned by a killed
-// Emblo is stopped first. When run as root the server runs as Debian's postgres user.
-func Start(ctx context.Context, dir string) (*Server, error) {
+// Emblo is stopped first. When run as root the server runs as Debian's postgres user. It has
+// the environment of the program, and what is named here as NAME=value.
+func Start(ctx context.Context, dir string, env ...string) (*Server, error) {
 	dir, err := filepath.Abs(dir)
 	if err != nil {
 		return nil, err
@@ -67,7 +68,7 @@ func Start(ctx context.Context, dir string) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	s, err := start(ctx, dir, who)
+	s, err := start(ctx, dir, who, env)
 	if err != nil {
 		lock.Close()
 		return nil, err
@@ -76,7 +77,7 @@ func Start(ctx context.Context, dir string) (*Server, error) {
 	return s, nil
 }
 
-func start(ctx context.Context, dir string, who *account) (*Server, error) {
+func start(ctx context.Context, dir string, who *account, env []string) (*Server, error) {
 	data := filepath.Join(dir, "data")
 	if !who.canEnter(dir) {
 		return nil, fmt.Errorf("the database cannot run as root, and its user postgres may not enter %s: set EMBLO_DATA to a folder that it may", dir)
@@ -105,7 +106,7 @@ func start(ctx context.Context, dir string, who *account) (*Server, error) {
 	s.cmd = who.command(filepath.Join(bin, "postgres"), "-D", data,
 		"-c", "listen_addresses=127.0.0.1", "-c", "port="+strconv.Itoa(port),
 		"-c", "unix_socket_directories=", "-c", "max_connections=120")
-	s.cmd.Stdout, s.cmd.Stderr = log, log
+	s.cmd.Stdout, s.cmd.Stderr, s.cmd.Env = log, log, append(os.Environ(), env...)
 	if err := s.cmd.Start(); err != nil {
 		return nil, fmt.Errorf("start PostgreSQL: %w", err)
 	}
@@ -190,8 +191,9 @@ func (s *Server) admin(ctx context.Context, do func(*pgx.Conn) error) error {
 }
 
 func (s *Server) waitReady(ctx context.Context) error {
-	deadline := time.Now().Add(startTimeout)
-	for time.Now().Before(deadline) {
+	patience, cancel := context.WithTimeout(ctx, startTimeout)
+	defer cancel()
+	for patience.Err() == nil {
 		select {
 		case <-s.exited:
 			return errors.New("PostgreSQL ended while starting")

@@ -21,6 +21,8 @@ type CentreRow struct {
 	Doc      json.RawMessage `gorm:"type:jsonb"`
 	Form     int
 	Version  int `gorm:"default:1"`
+	// CreatedAt is stamped by the store's clock.
+	CreatedAt time.Time
 }
 
 // TableName names the table for GORM.
@@ -34,6 +36,8 @@ type Staff struct {
 	Email        string
 	Role         string
 	PasswordHash string
+	// CreatedAt is stamped by the store's clock.
+	CreatedAt time.Time
 }
 
 // TableName names the table for GORM.
@@ -46,6 +50,9 @@ type Session struct {
 	Role      string
 	CentreID  uuid.UUID
 	TimeZone  string
+	// DatabaseAt is what the database's clock showed when it was asked, to be held against the program's;
+	// nothing else goes by it.
+	DatabaseAt time.Time
 	// Revisions are those of the moment at which the request came.
 	Revisions
 }
@@ -81,7 +88,7 @@ func (s *Store) DemoCentre(ctx context.Context) (CentreRow, Staff, error) {
 		return c, Staff{}, notFound(err)
 	}
 	var lead Staff
-	err := s.db.WithContext(ctx).Where("centre_id = ? and role = 'lead'", c.ID).Order("created_at, id").First(&lead).Error
+	err := s.db.WithContext(ctx).Where("centre_id = ? and role = 'lead'", c.ID).Order("name, id").First(&lead).Error
 	return c, lead, notFound(err)
 }
 
@@ -144,8 +151,8 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 		return err
 	}
 	return db.Exec(`
-		insert into sessions (token_hash, expires_at, staff_id, centre_id, name, role)
-		select ?, ?, id, centre_id, name, role from staff where id = ?`, tokenHash, expires, staff).Error
+		insert into sessions (token_hash, created_at, expires_at, staff_id, centre_id, name, role)
+		select ?, ?, ?, id, centre_id, name, role from staff where id = ?`, tokenHash, now, expires, staff).Error
 }
 
 // SessionByToken returns who holds the token with this hash at a moment, or ErrNotFound. It
@@ -153,10 +160,10 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 // that would cost more than to end it. A server that hangs is given up by the connection.
 func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.Time) (found Session, err error) {
 	err = s.db.WithContext(context.WithoutCancel(ctx)).Raw(`
-		select s.staff_id, s.name, s.role, s.centre_id, c.time_zone, c.people_revision, c.shelf_revision, c.stock_revision
+		select s.staff_id, s.name, s.role, s.centre_id, c.time_zone, clock_timestamp(), c.people_revision, c.shelf_revision, c.stock_revision
 		from sessions s join centres c on c.id = s.centre_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Row().
-		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.People, &found.Shelf, &found.Stock)
+		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.DatabaseAt, &found.People, &found.Shelf, &found.Stock)
 	if errors.Is(err, sql.ErrNoRows) {
 		return found, ErrNotFound
 	}

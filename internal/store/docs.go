@@ -124,7 +124,7 @@ func (c *Centre) write(ctx context.Context, k Kind, d Doc, existed bool) error {
 	if existed {
 		err = c.kept(ctx, k).Where("id = ?", d.ID).Select("doc", "form", "version", "updated_at").Updates(d).Error
 	} else {
-		err = c.db.WithContext(ctx).Table(string(k)).Omit("deleted_at").Create(&d).Error
+		err = c.create(ctx, k, d)
 	}
 	if err == nil {
 		err = c.note(ctx, "saved", k, d.ID, d.Version)
@@ -133,6 +133,18 @@ func (c *Centre) write(ctx context.Context, k Kind, d Doc, existed bool) error {
 		return err
 	}
 	return c.db.WithContext(ctx).Create(&RecipeVersion{c.id, d.ID, d.Version, d.Doc, d.Form, d.UpdatedAt}).Error
+}
+
+// create adds a document; a batch is made when it is first kept.
+func (c *Centre) create(ctx context.Context, k Kind, d Doc) error {
+	q := c.db.WithContext(ctx).Table(string(k)).Omit("DeletedAt")
+	if k != Batches {
+		return q.Create(&d).Error
+	}
+	return q.Create(&struct {
+		Doc
+		MadeAt time.Time
+	}{d, d.UpdatedAt}).Error
 }
 
 // Add keeps new documents, all of them or none. The errors are those of Save.

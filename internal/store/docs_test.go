@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/clock"
+	"emblo/internal/now"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
 )
@@ -62,13 +63,11 @@ func TestEventsAreKeptAsTheyHappened(t *testing.T) {
 func TestAServerThatHangsIsGivenUp(t *testing.T) {
 	url := testdb.URL(t)
 	proxy := testdb.Through(t, url)
-	s, err := store.OpenImpatient(t.Context(), proxy.URL, 300*time.Millisecond)
+	s, err := store.OpenImpatient(t.Context(), proxy.URL, now.Machine, 2*time.Second)
 	require.NoError(t, err)
 	defer s.Close()
 	require.NoError(t, s.Ping(t.Context()))
 	proxy.Hang()
-	start := time.Now()
 	err = s.Ping(t.Context())
 	assert.True(t, store.Lost(err), "%v", err)
-	assert.Less(t, time.Since(start), 10*time.Second)
 }

@@ -13,12 +13,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/written"
+	"emblo/internal/moment"
+	"emblo/internal/now"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
 )
 
 func TestMain(m *testing.M) {
-	os.Exit(testdb.Run(m, func(context.Context, *store.Store) error { return nil }))
+	os.Exit(testdb.Run(m, moment.Chosen("today"), func(context.Context, *store.Store) error { return nil }))
 }
 
 // A centre that was stored before there was a written form comes through unchanged: every
@@ -42,7 +44,7 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 		update setups set base = 'null' where name = 'Night-sky foam'`)
 	require.NoError(t, err)
 
-	s, err := store.Open(t.Context(), url)
+	s, err := store.Open(t.Context(), url, now.Machine)
 	require.NoError(t, err)
 	defer s.Close()
 	n, err := s.Migrate(t.Context())
@@ -53,7 +55,7 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	assert.Equal(t, "lead", lead.Role)
 	centre := s.For(row.ID)
 
-	people, err := centre.People(t.Context())
+	people, err := centre.People(t.Context(), "2026-11-24")
 	require.NoError(t, err)
 	w, err := written.Stored[written.Centre](people.Form, people.Doc)
 	require.NoError(t, err)
@@ -120,4 +122,29 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 		}
 	}
 	assert.Len(t, lines, 9)
+}
+
+// No column of what is kept, no trigger and no view takes a time from the database: what is not said by the
+// program is not kept. The migrations' own table alone stamps when each ran, which nobody goes by.
+func TestTheDatabaseStampsNothing(t *testing.T) {
+	db, err := sql.Open("pgx", testdb.URL(t))
+	require.NoError(t, err)
+	defer db.Close()
+	rows, err := db.QueryContext(t.Context(), `
+		with told as (
+			select c.table_name || '.' || c.column_name what, c.column_default body from information_schema.columns c where c.table_schema = 'public'
+			union all select c.table_name || '.' || c.column_name, c.generation_expression from information_schema.columns c where c.table_schema = 'public'
+			union all select p.proname, p.prosrc from pg_proc p join pg_namespace n on n.oid = p.pronamespace where n.nspname = 'public' and p.prolang <> (select oid from pg_language where lanname = 'c')
+			union all select viewname, definition from pg_views where schemaname = 'public')
+		select what from told where body ~* '\mnow\s*\(|current_(date|time)|localtime|(clock|statement|transaction)_timestamp|timeofday|''(now|today|tomorrow|yesterday)''' order by 1`)
+	require.NoError(t, err)
+	defer rows.Close()
+	var stamped []string
+	for rows.Next() {
+		var what string
+		require.NoError(t, rows.Scan(&what))
+		stamped = append(stamped, what)
+	}
+	require.NoError(t, rows.Err())
+	assert.Equal(t, []string{"goose_db_version.tstamp"}, stamped)
 }

@@ -28,7 +28,7 @@ type People struct {
 	Doc      json.RawMessage
 	Form     int
 	Rooms    []NamedDoc `gorm:"serializer:json"`
-	Days     []DayRow   `gorm:"serializer:json"` // from yesterday on, wherever the centre is
+	Days     []DayRow   `gorm:"serializer:json"` // from the day that was asked for on
 }
 
 // docsOf is the subquery for the documents of a table by name, as JSON.
@@ -37,13 +37,13 @@ const docsOf = `(select coalesce(json_agg(json_build_object('id', d.id, 'version
 
 func docs(k Kind) string { return fmt.Sprintf(docsOf, k) }
 
-// People returns the rooms and settings. One statement sees one moment, so that what is
-// returned is what the revision stands for.
-func (c *Centre) People(ctx context.Context) (p People, err error) {
+// People returns the rooms and settings, and who is here from a day on, such as 2026-11-24. One
+// statement sees one moment, so that what is returned is what the revision stands for.
+func (c *Centre) People(ctx context.Context, from string) (p People, err error) {
 	err = c.part(ctx, &p, `select people_revision revision, time_zone, doc, form, `+docs(Rooms)+` rooms,
 		(select coalesce(json_agg(json_build_object('room_id', y.room_id, 'day', y.day, 'doc', y.doc, 'form', y.form, 'version', y.version) order by y.day), '[]')
-			from days y where y.centre_id = c.id and y.day >= to_char(now() - interval '2 days', 'YYYY-MM-DD')) days
-		from centres c where id = ?`)
+			from days y where y.centre_id = c.id and y.day >= ?) days
+		from centres c where id = ?`, from)
 	return p, err
 }
 
@@ -76,8 +76,9 @@ func (c *Centre) Stock(ctx context.Context) (s StockRows, err error) {
 	return s, err
 }
 
-func (c *Centre) part(ctx context.Context, into any, query string) error {
-	res := c.db.WithContext(ctx).Raw(query, c.id).Scan(into)
+// part asks for a part of the centre, whose id is the last that the query names.
+func (c *Centre) part(ctx context.Context, into any, query string, of ...any) error {
+	res := c.db.WithContext(ctx).Raw(query, append(of, c.id)...).Scan(into)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
 	}

@@ -25,6 +25,8 @@ import (
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
+
+	"emblo/internal/now"
 )
 
 // ErrNotFound is returned for a row that is not there, or not this centre's.
@@ -69,16 +71,19 @@ type speaking struct {
 
 // Read waits for what comes.
 func (s speaking) Read(b []byte) (int, error) {
-	if err := s.SetReadDeadline(time.Now().Add(s.silence)); err != nil {
+	if err := s.SetReadDeadline(now.After(s.silence)); err != nil {
 		return 0, err
 	}
 	return s.Conn.Read(b)
 }
 
-// Open connects to the database at url and waits until it answers, at most 10 seconds.
-func Open(ctx context.Context, url string) (*Store, error) { return open(ctx, url, silenceLasts) }
+// Open connects to the database at url and waits until it answers, at most 10 seconds. What is
+// stamped with a time is stamped by the clock: the database's own decides nothing.
+func Open(ctx context.Context, url string, clock now.Clock) (*Store, error) {
+	return open(ctx, url, clock, silenceLasts)
+}
 
-func open(ctx context.Context, url string, silence time.Duration) (*Store, error) {
+func open(ctx context.Context, url string, clock now.Clock, silence time.Duration) (*Store, error) {
 	config, err := pgx.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("database address: %w", err)
@@ -98,7 +103,7 @@ func open(ctx context.Context, url string, silence time.Duration) (*Store, error
 		SkipDefaultTransaction: true,
 		DisableAutomaticPing:   true,
 		TranslateError:         false,
-		NowFunc:                func() time.Time { return time.Now().UTC() },
+		NowFunc:                func() time.Time { return clock().UTC() },
 	})
 	if err != nil {
 		return nil, fmt.Errorf("database address: %w", err)

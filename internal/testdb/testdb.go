@@ -4,16 +4,19 @@ package testdb
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"os"
 	"path/filepath"
 	"sync/atomic"
 	"testing"
+	"time"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
 	"emblo/internal/localpg"
+	"emblo/internal/moment"
 	"emblo/internal/store"
 )
 
@@ -21,12 +24,31 @@ const template = "emblo_template"
 
 var (
 	server  *localpg.Server
+	at      moment.Moment
 	counter atomic.Int32
 )
 
-// Run starts the server, makes the template with seed, runs the tests of a package and
-// returns the exit code for TestMain.
-func Run(m interface{ Run() int }, seed func(context.Context, *store.Store) error) int {
+// fakeTime is the library of Debian's faketime that moves the clock of a program that it is loaded into.
+const fakeTime = "/usr/lib/*/faketime/libfaketimeMT.so.1"
+
+// clockOf returns the environment of a server whose clock is so far ahead. What it measures, and waits
+// for, goes by the clock that nobody sets; but a statement that waits is not cancelled by its timeout then.
+func clockOf(ahead time.Duration) ([]string, error) {
+	if ahead.Abs() < time.Second {
+		return nil, nil
+	}
+	found, err := filepath.Glob(fakeTime)
+	if err != nil || len(found) == 0 {
+		return nil, errors.New("faketime is not installed: run apt-get install faketime")
+	}
+	return []string{"LD_PRELOAD=" + found[0], fmt.Sprintf("FAKETIME=%+d", int(ahead.Seconds())), "FAKETIME_DONT_FAKE_MONOTONIC=1"}, nil
+}
+
+// Run starts the server with its clock at a moment, or apart from it, makes the template with seed, runs
+// the tests of a package and returns the exit code for TestMain.
+func Run(m interface{ Run() int }, stands moment.Moment, seed func(context.Context, *store.Store) error) int {
+	at = stands
+	fmt.Println("The clock stands at", at)
 	code, err := run(m, seed)
 	if err != nil {
 		fmt.Fprintln(os.Stderr, err)
@@ -52,14 +74,18 @@ func run(m interface{ Run() int }, seed func(context.Context, *store.Store) erro
 	if moved {
 		defer os.RemoveAll(folder)
 	}
-	if server, err = localpg.Start(ctx, folder); err != nil {
+	env, err := clockOf(at.DatabaseAhead())
+	if err != nil {
+		return 1, err
+	}
+	if server, err = localpg.Start(ctx, folder, env...); err != nil {
 		return 1, err
 	}
 	defer server.Stop()
 	if err := server.EnsureDatabase(ctx, template); err != nil {
 		return 1, err
 	}
-	s, err := store.Open(ctx, server.URL(template))
+	s, err := store.Open(ctx, server.URL(template), at.At)
 	if err != nil {
 		return 1, err
 	}
@@ -95,7 +121,7 @@ func Open(t testing.TB) *store.Store { return OpenAt(t, URL(t)) }
 
 // OpenAt returns a store on the database at an address.
 func OpenAt(t testing.TB, url string) *store.Store {
-	s, err := store.Open(t.Context(), url)
+	s, err := store.Open(t.Context(), url, at.At)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s

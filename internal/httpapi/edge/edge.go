@@ -27,6 +27,7 @@ import (
 	"emblo/internal/account"
 	"emblo/internal/centre"
 	"emblo/internal/contract"
+	"emblo/internal/now"
 	"emblo/internal/store"
 )
 
@@ -34,7 +35,7 @@ import (
 type Edge struct {
 	Store *store.Store
 	House *centre.House
-	Now   func() time.Time
+	Now   now.Clock
 	Log   *slog.Logger
 	// Secure marks cookies Secure, for use behind TLS.
 	Secure bool
@@ -147,7 +148,7 @@ func (e *Edge) stream(ctx context.Context, c *gin.Context, s Stream) {
 	c.Status(http.StatusOK)
 	line := http.NewResponseController(c.Writer)
 	err := s(ctx, func(event, data string) error {
-		if err := line.SetWriteDeadline(time.Now().Add(wordLasts)); err != nil && !errors.Is(err, http.ErrNotSupported) {
+		if err := line.SetWriteDeadline(now.After(wordLasts)); err != nil && !errors.Is(err, http.ErrNotSupported) {
 			return err
 		}
 		text := ":\n\n" // a comment
@@ -201,11 +202,11 @@ func (e *Edge) StillIn(ctx context.Context, r *Request) (bool, error) {
 	if err != nil {
 		return false, nil
 	}
-	now, err := account.Who(ctx, e.Store, token, e.Now())
+	found, err := account.Who(ctx, e.Store, token, e.Now())
 	if errors.Is(err, store.ErrNotFound) {
 		return false, nil
 	}
-	return now.StaffID == r.Session.StaffID && now.Role == r.Session.Role && now.CentreID == r.Session.CentreID, err
+	return found.StaffID == r.Session.StaffID && found.Role == r.Session.Role && found.CentreID == r.Session.CentreID, err
 }
 
 func (e *Edge) session(c *gin.Context) (store.Session, error) {
@@ -216,6 +217,9 @@ func (e *Edge) session(c *gin.Context) (store.Session, error) {
 	session, err := account.Who(c.Request.Context(), e.Store, token, e.Now())
 	if errors.Is(err, store.ErrNotFound) {
 		err = errSignedOut
+	}
+	if err == nil {
+		e.House.Look(&session)
 	}
 	return session, err
 }

@@ -1,4 +1,5 @@
 import { ApiError } from './client'
+import { instant } from './clock'
 
 /** What is not saved yet, of one thing, and how its saving stands. Letters are never changed, only replaced. */
 export interface Letter {
@@ -58,7 +59,7 @@ export class Outbox {
     this.who = who
     for (const [key, letter] of Object.entries(read())) {
       if (letter.who !== who || this.letters.has(key)) continue
-      if (letter.tab !== this.tab && Date.now() - letter.at < strangeMs) {
+      if (letter.tab !== this.tab && instant() - letter.at < strangeMs) {
         window.setTimeout(() => this.adopt(key), strangeMs)
         continue
       }
@@ -91,7 +92,7 @@ export class Outbox {
     const key = `${kind}/${id}`
     const old = this.letters.get(key)
     const held = old?.state === 'conflict'
-    this.keep(key, { kind, id, who: this.who, version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, next: body, was: old ? old.was : was, tab: this.tab, at: Date.now(), state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
+    this.keep(key, { kind, id, who: this.who, version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, next: body, was: old ? old.was : was, tab: this.tab, at: instant(), state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
     if (!held) this.later(key, settleMs)
   }
 
@@ -112,7 +113,7 @@ export class Outbox {
   private adopt(key: string) {
     const letter = read()[key]
     if (!letter || letter.who !== this.who || this.letters.has(key)) return
-    this.keep(key, { ...letter, tab: this.tab, at: Date.now() })
+    this.keep(key, { ...letter, tab: this.tab, at: instant() })
     if (letter.state !== 'conflict') this.later(key, 0)
   }
 
@@ -155,7 +156,7 @@ export class Outbox {
     if (error.status === 409) this.keep(key, { ...back, state: 'conflict', theirs: error.current as { version: number } })
     else if (error.status >= 400 && error.status < 500 && ![401, 408, 429].includes(error.status)) this.keep(key, { ...back, state: 'wrong', field: error.field })
     else {
-      this.keep(key, { ...letter, state: 'waiting', sentence: error.message, at: Date.now() })
+      this.keep(key, { ...letter, state: 'waiting', sentence: error.message, at: instant() })
       this.later(key, againMs)
     }
   }

@@ -3022,6 +3022,8 @@ export interface components {
         Today: {
             /** @description The centre's wall clock. */
             now: string;
+            /** @description Whose time that is, such as Europe/London. */
+            zone: string;
             setups: components["schemas"]["SetupSummary"][];
             /** @description Of the days to come, earliest first. */
             next: components["schemas"]["SetupSummary"][];
@@ -3035,6 +3037,19 @@ export interface components {
             to_log: components["schemas"]["ToLog"][];
             /** @description What was not counted in and has not been found. */
             strays: components["schemas"]["Stray"][];
+            /** @description Reasons not to trust what day it is said to be. */
+            clocks: components["schemas"]["ClockDoubt"][];
+        };
+        /** @description A reason not to trust what the clock shows. */
+        ClockDoubt: {
+            /**
+             * @description The database's clock is another than the program's, or the program's went back.
+             * @enum {string}
+             */
+            kind: "database" | "back";
+            /** @description By how many the database's is ahead, or the program's jumped. */
+            minutes: number;
+            words: string;
         };
         JarConflict: components["schemas"]["Problem"] & {
             current: components["schemas"]["StoredJar"];
@@ -3508,6 +3523,8 @@ export interface components {
             spare_minutes: number;
             /** @description What is done when play is over, by who is in the room. */
             after: components["schemas"]["PrepSlot"][];
+            /** @description When hands begin on a later day, where nothing is left to do on this one. */
+            next?: string;
             /** @description Set-ups that cannot be ready in time, and what can still be done instead. */
             late: components["schemas"]["PrepLate"][];
         };

@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { api, ask, type Schemas } from '../../api/client'
+import { instant, stamp } from '../../api/clock'
 import { outdate } from '../../api/keys'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
 import { timeOfDay } from '../../ui/format'
@@ -19,7 +20,7 @@ export const prepSender = (client: QueryClient): Sender => ({
 })
 
 /** Says that a step is done, or takes that back; it is kept on this device until the server has it. */
-export const tickStep = (slot: Slot, done: boolean, measured_c?: number) => outbox.put('prep', slot.id, 0, { step_id: slot.id, done, measured_c, at: new Date().toISOString().slice(0, 19) + 'Z' } satisfies Tick)
+export const tickStep = (slot: Slot, done: boolean, measured_c?: number) => outbox.put('prep', slot.id, 0, { step_id: slot.id, done, measured_c, at: stamp() } satisfies Tick)
 
 /** What this device last said of a step, while that waits or was refused. */
 export function useStepTick(slot: Slot): { done: boolean; letter?: Letter } {
@@ -48,9 +49,9 @@ export const freeFor = (plan: Schemas['PrepDay'], room: string): Schemas['PrepWi
 
 /** The time on this device, again and again: right after a sleep too, as it is read and not counted. */
 export function useBeat(): number {
-  const [at, setAt] = useState(() => Date.now())
+  const [at, setAt] = useState(instant)
   useEffect(() => {
-    const beat = window.setInterval(() => setAt(Date.now()), beatMs)
+    const beat = window.setInterval(() => setAt(instant()), beatMs)
     return () => window.clearInterval(beat)
   }, [])
   return at

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { instant } from '../../api/clock'
 import { merge } from '../../entities/setup/merge'
 import type { Draft } from '../../entities/setup/model'
 
@@ -26,8 +27,8 @@ export function useDraft(first: () => Draft) {
   const change = useCallback((next: Draft, of?: string) => {
     now.current = next
     setSteps((s) => {
-      const goesOn = of !== undefined && s.of === of && Date.now() - s.at < oneStepMs
-      return { past: goesOn ? s.past : [...s.past.slice(1 - most), s.now], now: next, future: [], of, at: Date.now() }
+      const goesOn = of !== undefined && s.of === of && instant() - s.at < oneStepMs
+      return { past: goesOn ? s.past : [...s.past.slice(1 - most), s.now], now: next, future: [], of, at: instant() }
     })
   }, [])
   /** Takes what came from elsewhere, as no step of this visit. */

@@ -66,7 +66,16 @@ export function Prep() {
         )}
         {asked.error && !plan && <Failure error={asked.error} retry={() => void asked.refetch()} />}
         {!asked.data && !asked.error && <Waiting what="the day" />}
-        {plan && plan.slots.length === 0 && plan.waiting.length === 0 && <Empty>Nothing has to be prepared on this day.</Empty>}
+        {plan && plan.slots.length === 0 && plan.waiting.length === 0 && (
+          <Empty>
+            Nothing has to be prepared on this day.{' '}
+            {plan.next && (
+              <Link to={`/prep?day=${plan.next.slice(0, 10)}`}>
+                Next: {dayAndTime(plan.next)}
+              </Link>
+            )}
+          </Empty>
+        )}
         {plan && (plan.slots.length > 0 || plan.waiting.length > 0) && <Strings plan={plan} />}
         {plan?.late.map((l) => <Late key={l.setup_id} late={l} />)}
         {plan && <Steps plan={plan} asked={asked.dataUpdatedAt} />}
@@ -263,7 +272,7 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
     <footer className="counter on-dark plain">
       <div>
         <span>hands next, when they are free</span>
-        <strong className="figure">{next ? timeOfDay(next.starts) : 'nothing more today'}</strong>
+        <strong className="figure">{next ? timeOfDay(next.starts) : plan.next ? `nothing more; ${dayAndTime(plan.next)}` : 'nothing more'}</strong>
       </div>
       <div>
         <span>by hand in all</span>

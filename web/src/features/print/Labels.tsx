@@ -59,7 +59,7 @@ export function Labels() {
         {all.some((q) => q.isPending) && <Waiting what="the batches" />}
         {ids.length === 0 && <p>Choose a batch: its page has its label.</p>}
       </div>
-      <div className="label-sheet">
+      <div className="label-sheet" role="group" aria-label="The labels as they are printed" tabIndex={0}>
         {sheets[sheet].on > 1 && Array.from({ length: skip }, (_, n) => <div key={n} className="label gone" />)}
         {batches.map((b) => (
           <Label key={b.id} batch={b} centre={session.centre.name} />

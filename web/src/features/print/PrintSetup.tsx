@@ -4,6 +4,7 @@ import { Button } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Answer, type Finding, type Line, type PlaceAnswer, type Room, type Setup } from '../../api/client'
+import { instant } from '../../api/clock'
 import { outdate } from '../../api/keys'
 import type { Slot } from '../../entities/day/prep'
 import { setupPrepQuery } from '../../entities/day/queries'
@@ -43,8 +44,8 @@ function usePrinted(setup: Setup) {
   const client = useQueryClient()
   const at = useRef(0)
   const note = useCallback(() => {
-    if (Date.now() - at.current < onePrintMs) return
-    at.current = Date.now()
+    if (instant() - at.current < onePrintMs) return
+    at.current = instant()
     ask(api.PUT('/api/prints/{id}', { params: { path: { id: v7() } }, body: { setup_id: setup.id, version: setup.version } })).then(
       () => outdate(client, 'seen'),
       () => (at.current = 0),

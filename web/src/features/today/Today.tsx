@@ -14,6 +14,7 @@ import { day, dayAndTime, dayOf, duration, plural, timeOfDay, wholeDay } from '.
 import { Glyph, Mark, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { ClockNotes } from './ClockNotes'
 import { DayLine } from './DayLine'
 import { WhoIsHere } from './WhoIsHere'
 
@@ -33,6 +34,7 @@ export function Today() {
             <p className="soft">{day ? inShort(day) : ' '}</p>
           </div>
         </header>
+        {day && <ClockNotes day={day} asked={today.dataUpdatedAt} />}
         {today.error && <Failure error={today.error} retry={() => void today.refetch()} />}
         {!today.data && !today.error && <Waiting what="the day" />}
         {day && <TheDay day={day} />}
@@ -111,8 +113,14 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
 function EmptyDay({ day: d }: { day: Day }) {
   const [room] = d.rooms.filter((r) => !r.unreadable)
   if (!room) return null
+  const [next] = d.next
   return (
     <section aria-labelledby="could">
+      {next && (
+        <p>
+          The next to open is <Link to={`/bench/${next.id}`}>{next.name}</Link>, {dayAndTime(next.play_at)}.
+        </p>
+      )}
       <h2 id="could">What could be made for {room.name} from the cupboard</h2>
       <MakesList room={room.room_id} playAt={nextOpening(d.now)} />
     </section>
@@ -359,7 +367,7 @@ function DoNext({ day }: { day: string }) {
     <>
       <div>
         <span>hands next, when they are free</span>
-        <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? 'nothing more today' : ' '}</strong>
+        <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? (prep.data.next ? `nothing more today; ${dayAndTime(prep.data.next)}` : 'nothing more today') : ' '}</strong>
       </div>
       {plan && (
         <div className="spare">
