@@ -31,7 +31,7 @@ func TestPrepDays(t *testing.T) {
 	p.Accessible()
 	p.Click("link", "Today")
 	next := func() (at string) { // of the next step, or that there is none
-		shown := regexp.MustCompile(`hands next, when they are free\s+(\d+:\d\d|nothing more)`)
+		shown := regexp.MustCompile(`hands next, when they are free\s+((?:\w+ \d+ \w+, )?\d+:\d\d|nothing more)`)
 		require.Eventually(t, func() bool {
 			found := shown.FindStringSubmatch(p.Text())
 			if found != nil {

@@ -147,3 +147,49 @@ func TestACentreInAnotherZone(t *testing.T) {
 		assert.Equal(t, 1, log.count("goes by a zone"))
 	}
 }
+
+// The demo centre shows what it promises whenever it is loaded: something opens on the day and on those to come,
+// something is kept out of each of the younger rooms, the cupboard is short of cream of tartar and of what opens
+// next, one batch is past its day and one is due to be looked over.
+func TestTheDemoCentreOnAnyDay(t *testing.T) {
+	for days, hour := range []string{"00:00", "04:10", "08:59", "11:59", "12:00", "17:30", "23:59"} { // of each day of a week
+		at, err := time.ParseInLocation("2006-01-02T15:04", wallIn(days, hour), now.Location())
+		require.NoError(t, err)
+		a := demoLeadFrom(t, at)
+		today := a.today()
+		named := func(all []written.SetupSummary) (names []string) {
+			for _, s := range all {
+				names = append(names, s.Name)
+			}
+			return names
+		}
+		assert.Contains(t, named(today.Setups), "Marks in rice", hour)
+		assert.Subset(t, append(named(today.Setups), named(today.Next)...), []string{"Harbour scoop tub", "Bakery counter", "Night-sky foam", "Apple puree paint"}, hour)
+		var short []string
+		for _, s := range today.Short {
+			short = append(short, s.Name)
+		}
+		assert.Subset(t, short, []string{"Cream of tartar", "Apple puree"}, hour)
+		var batches written.BatchList
+		a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &batches)
+		states := map[string]string{}
+		for _, b := range batches.Batches {
+			states[b.Name] = b.State
+		}
+		assert.Equal(t, map[string]string{"Cold dough, harbour blue": "look-over", "Flatbread dough": "past"}, states, hour)
+		ready := map[string]bool{}
+		for _, s := range a.setups() {
+			ready[s.Name] = s.Ready
+		}
+		assert.True(t, ready["Bakery counter"] && !ready["Harbour scoop tub"] && !ready["Night-sky foam"], hour)
+		for after := range 14 { // nothing to prepare leads to the next day that asks for something
+			var day written.PrepDay
+			a.do(http.MethodGet, "/api/prep?day="+at.AddDate(0, 0, after).Format(time.DateOnly), nil, http.StatusOK, &day)
+			if len(day.Slots) == 0 && day.Next != "" {
+				var next written.PrepDay
+				a.do(http.MethodGet, "/api/prep?day="+day.Next[:10], nil, http.StatusOK, &next)
+				assert.NotEmpty(t, next.Slots, "%s: %s leads to %s", hour, day.Day, day.Next)
+			}
+		}
+	}
+}

@@ -183,7 +183,7 @@ func input(r written.StoredRoom) written.RoomInput {
 
 func newRoom(name string) written.RoomInput {
 	return written.RoomInput{Room: written.Room{Name: name, Adults: 1, Measures: "us", Drawer: []string{}, Children: []written.Child{
-		{ID: uuid.NewString(), Initials: "ab", Born: "2023-01", Mouths: "no", Allergies: []written.Allergy{},
+		{ID: uuid.NewString(), Initials: "ab", Born: now.AddDate(-3, -10, 0).Format("2006-01"), Mouths: "no", Allergies: []written.Allergy{},
 			Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}}}}
 }
 

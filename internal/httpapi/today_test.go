@@ -115,7 +115,7 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	id := a.crumbs("Pebbles", "yoghurt") // tomorrow
 	require.Empty(t, a.today().Changed)
 	room := a.room("Pebbles")
-	visitor := written.Child{ID: uuid.NewString(), Initials: "VX", Born: "2024-02", Mouths: "no", Allergies: []written.Allergy{{To: "milk", By: "eating"}}, Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}
+	visitor := written.Child{ID: uuid.NewString(), Initials: "VX", Born: now.AddDate(-2, -9, 0).Format("2006-01"), Mouths: "no", Allergies: []written.Allergy{{To: "milk", By: "eating"}}, Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}
 	path := "/api/rooms/" + room.ID + "/days/" + dayIn(1)
 	in := written.DayInput{DayBody: written.DayBody{Adults: 3, Visitors: []written.Child{visitor}}}
 	var day written.RoomDay
@@ -133,7 +133,7 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	fewer.Version, fewer.Visitors = 1, []written.Child{}
 	a.do(http.MethodPut, path, fewer, http.StatusOK, &day)
 	assert.Positive(t, day.Short, "ten children and one adult")
-	for field, change := range map[string]func(*written.DayInput){"adults": func(in *written.DayInput) { in.Adults = -1 }, "visitors/0/born": func(in *written.DayInput) { in.Visitors[0].Born = "2031-01" },
+	for field, change := range map[string]func(*written.DayInput){"adults": func(in *written.DayInput) { in.Adults = -1 }, "visitors/0/born": func(in *written.DayInput) { in.Visitors[0].Born = now.AddDate(0, 3, 0).Format("2006-01") },
 		"visitors/0/mouths": func(in *written.DayInput) { in.Visitors[0].Mouths = "" }} {
 		bad := in
 		bad.Version, bad.Visitors = 2, []written.Child{visitor}

@@ -26,6 +26,7 @@ var (
 	server  *localpg.Server
 	at      moment.Moment
 	counter atomic.Int32
+	stamped atomic.Int64
 )
 
 // fakeTime is the library of Debian's faketime that moves the clock of a program that it is loaded into.
@@ -43,6 +44,10 @@ func clockOf(ahead time.Duration) ([]string, error) {
 	}
 	return []string{"LD_PRELOAD=" + found[0], fmt.Sprintf("FAKETIME=%+d", int(ahead.Seconds())), "FAKETIME_DONT_FAKE_MONOTONIC=1"}, nil
 }
+
+// stamps tells stores the time: that of the moment, and a little more each time, so that what comes later is
+// later.
+func stamps() time.Time { return at.At().Add(time.Duration(stamped.Add(1)) * time.Microsecond) }
 
 // Run starts the server with its clock at a moment, or apart from it, makes the template with seed, runs
 // the tests of a package and returns the exit code for TestMain.
@@ -85,7 +90,7 @@ func run(m interface{ Run() int }, seed func(context.Context, *store.Store) erro
 	if err := server.EnsureDatabase(ctx, template); err != nil {
 		return 1, err
 	}
-	s, err := store.Open(ctx, server.URL(template), at.At)
+	s, err := store.Open(ctx, server.URL(template), stamps)
 	if err != nil {
 		return 1, err
 	}
@@ -121,7 +126,7 @@ func Open(t testing.TB) *store.Store { return OpenAt(t, URL(t)) }
 
 // OpenAt returns a store on the database at an address.
 func OpenAt(t testing.TB, url string) *store.Store {
-	s, err := store.Open(t.Context(), url, at.At)
+	s, err := store.Open(t.Context(), url, stamps)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s

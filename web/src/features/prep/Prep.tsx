@@ -272,7 +272,7 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
     <footer className="counter on-dark plain">
       <div>
         <span>hands next, when they are free</span>
-        <strong className="figure">{next ? timeOfDay(next.starts) : plan.next ? `nothing more; ${dayAndTime(plan.next)}` : 'nothing more'}</strong>
+        <strong className="figure">{next ? timeOfDay(next.starts) : plan.next ? dayAndTime(plan.next) : 'nothing more'}</strong>
       </div>
       <div>
         <span>by hand in all</span>

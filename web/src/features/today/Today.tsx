@@ -367,7 +367,7 @@ function DoNext({ day }: { day: string }) {
     <>
       <div>
         <span>hands next, when they are free</span>
-        <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? (prep.data.next ? `nothing more today; ${dayAndTime(prep.data.next)}` : 'nothing more today') : ' '}</strong>
+        <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? (prep.data.next ? dayAndTime(prep.data.next) : 'nothing more') : ' '}</strong>
       </div>
       {plan && (
         <div className="spare">
