@@ -299,8 +299,13 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 		}
 		if set, err := allergen.ParseContents(word); err == nil {
 			f.Allergens |= set
+			if set.Has(allergen.Gluten) && !set.Has(allergen.Wheat) {
+				f.MayContain |= allergen.SetOf(allergen.Wheat) // oats, barley and rye are grown and milled beside it
+			}
+			f.Made = f.Made.Union(allergen.OriginsNamed(word))
 			continue
 		}
+		f.Made = f.Made.Union(allergen.OriginsNamed(word))
 		var item Item
 		found := false
 		if find != nil {
@@ -314,6 +319,7 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 		f.Allergens |= in.Allergens
 		f.MayContain |= in.MayContain
 		f.UsuallyContains |= in.UsuallyContains
+		f.Made = f.Made.Union(in.Made)
 		f.Traits = f.Traits.Union(in.Traits.Meet(InMixture))
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		if share, known := in.Salt.Get(); !known || share > 0 {

@@ -104,6 +104,9 @@ type Thing struct {
 	// UsuallyContains is what most packets of it hold and some do not: only the packet in the
 	// hand tells.
 	UsuallyContains allergen.Set
+	// Made is what it is made of beyond the allergens, as far as names and ingredients say: the whole of it
+	// where it is one plain ingredient.
+	Made allergen.Origins
 	// ByLabel says that some of this is so because the packet in the hand says so.
 	ByLabel bool
 	// Salt is the share of salt by mass, 0 to 1.

@@ -25,6 +25,7 @@ func (f Facts) Joined(more Facts) Facts {
 	f.Allergens |= more.Allergens
 	f.MayContain |= more.MayContain
 	f.UsuallyContains |= more.UsuallyContains
+	f.Made = f.Made.Union(more.Made)
 	f.ByLabel = f.ByLabel || more.ByLabel
 	f.TraitsKnown = f.TraitsKnown && more.TraitsKnown
 	f.Open, f.Denied = f.Open.Union(more.Open), f.Denied.Meet(more.Denied)

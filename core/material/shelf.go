@@ -119,6 +119,7 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 	if it.Facts, err = r.Description.Facts(find); err != nil {
 		return it, err
 	}
+	it.Facts = it.Facts.Called(append([]string{it.Name}, it.Also...)...)
 	if it.Feel, err = ParseFeel(r.Feel); err != nil {
 		return it, bad("feel", "%s", err)
 	}

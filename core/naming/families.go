@@ -24,6 +24,9 @@ type Family struct {
 	Answers  []Option
 	given    string
 	words    []string
+	// near is set where the words only lie one slip of the finger away from what they may mean: nothing is made of
+	// that before somebody has said so.
+	near bool
 }
 
 // Option is one answer to the question of a family, and the ids of the members it leads to.
@@ -57,6 +60,17 @@ func whichOf(members []Member) *Family {
 	for _, m := range members {
 		f.Answers = append(f.Answers, Option{m.Name(), []string{m.ID()}})
 	}
+	return f
+}
+
+// noneOfThese answers that a slip of the finger was none.
+const noneOfThese = "None of these"
+
+// nearTo asks whether words that are not known mean what lies one slip away.
+func nearTo(words string, members []Member) *Family {
+	f := whichOf(members)
+	f.Name, f.Question, f.near = words, "Which of these is meant, if any?", true
+	f.Answers = append(f.Answers, Option{Words: noneOfThese})
 	return f
 }
 

@@ -128,13 +128,19 @@ func (m Meaning) Judge(g *safety.Group, ask Ask) Judged {
 			worst = j
 		}
 	}
-	if len(all) == 1 {
+	if len(all) == 1 && !m.asksWhether() {
 		return worst
 	}
 	worst.hands = nil
 	for _, j := range all {
 		worst.add(j.objections)
 		worst.hands = append(worst.hands, j.hands...)
+	}
+	if m.asksWhether() {
+		which := m.Family.nearOnly(all)
+		worst.objections = nil
+		worst.Asks, worst.Verdict, worst.which = true, safety.MeasureFirst, &which
+		return worst
 	}
 	if m.Family == nil || alike || worst.Verdict == safety.WithAHand || !worst.Verdict.Valid() {
 		return worst
@@ -179,6 +185,23 @@ func (f *Family) finding(all []Judged) safety.Finding {
 		Reason:  say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name, len(all), what, say.Text(f.Question)),
 		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared", Value: say.Number(in)}},
 		Source:  safety.Ground{Source: "Convention: a plain word never means its safest kind", Standing: safety.CommonPractice},
+		Change:  say.F("The answer: {question}", say.Text(f.Question)),
+		Missing: "which one it is",
+	}
+}
+
+// nearOnly says why words wait that are only near to what they may mean.
+func (f *Family) nearOnly(all []Judged) safety.Finding {
+	names := make([]say.Text, len(all))
+	for i, j := range all {
+		names[i] = say.Within(j.Decides.Say())
+	}
+	kinds := say.List("{thing}, {next}", names...)
+	return safety.Finding{
+		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
+		Reason:  say.F("\"{name}\" is not known. It is one letter away from {kinds}, which may be another thing altogether. Worst case: keep out. {question}", f.Name, kinds, say.Text(f.Question)),
+		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
+		Source:  safety.Ground{Source: "Convention: a slip of the finger is asked about, never guessed", Standing: safety.CommonPractice},
 		Change:  say.F("The answer: {question}", say.Text(f.Question)),
 		Missing: "which one it is",
 	}

@@ -68,9 +68,9 @@ func Only(it material.Item) Meaning {
 // Known reports whether the words mean anything.
 func (m Meaning) Known() bool { return len(m.Members) > 0 }
 
-// One returns the only thing that the words can mean.
+// One returns the only thing that the words mean; none where they are only near to it.
 func (m Meaning) One() (material.Item, bool) {
-	if len(m.Members) == 1 && m.Members[0].Item != nil {
+	if len(m.Members) == 1 && m.Members[0].Item != nil && !m.asksWhether() {
 		return *m.Members[0].Item, true
 	}
 	return material.Item{}, false
@@ -125,17 +125,21 @@ func (n *Namer) Resolve(words, answer string) Meaning {
 	if !m.Known() {
 		m.slipped(n)
 	}
-	if !m.Known() {
-		m.hazards = hazardsOf(m.Words)
-	}
 	if m.Family != nil {
 		if ids, ok := m.Family.answered(answer); ok {
-			m.Family = &Family{Name: m.Family.Name, Question: m.Family.Question, Answers: m.Family.Answers, given: answer}
+			m.Family = &Family{Name: m.Family.Name, Question: m.Family.Question, Answers: m.Family.Answers, near: m.Family.near, given: answer}
 			m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool { return !slices.Contains(ids, x.ID()) })
 		}
 	}
+	if !m.Known() {
+		m.hazards = hazardsOf(m.Words)
+	}
 	return m
 }
+
+// asksWhether reports whether the words are only near to what they may mean, and nobody has said which of it is
+// meant.
+func (m Meaning) asksWhether() bool { return m.Family != nil && m.Family.near && m.Family.given == "" }
 
 // Ingredient returns the one thing that the name of an ingredient means.
 func (n *Namer) Ingredient(name string) (material.Item, bool) { return n.Resolve(name, "").One() }
@@ -197,8 +201,8 @@ func (m *Meaning) slipped(n *Namer) {
 			m.Meant = f.name
 		}
 	}
-	if m.Family == nil && len(m.Members) > 1 {
-		m.Family = whichOf(m.Members)
+	if m.Known() {
+		m.Family = nearTo(m.Words, m.Members)
 	}
 }
 

@@ -170,6 +170,7 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 	for i := range a.Beside {
 		a.Verdict = safety.Worst(a.Verdict, a.Beside[i].Assessment.Verdict)
 	}
+	a.addSaltedIce(s.Memo, g)
 	a.things = a.onThings(len(g.Room().Children))
 	a.Timeline = slices.Concat(inTime(append(made, a.things)), []recipe.Step{layOut}, poured)
 	return a, nil

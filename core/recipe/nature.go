@@ -22,6 +22,9 @@ var makeupCSV []byte
 type makeup struct {
 	water, salt, sugar, glycerol float64
 	flour                        bool // counted dry for the hydration
+	// firm is the share of the whole at which it sets so firm that a piece of it lodges in a throat; 0 for what
+	// never does.
+	firm float64
 }
 
 // makeups are known ingredients by shelf id. The file is checked by the tests, so a failure
@@ -51,7 +54,14 @@ func readMakeups(data []byte) (map[string]makeup, error) {
 			*share = v / 100
 			sum += v
 		}
-		if _, twice := all[row[0]]; twice || sum > 100 || row[6] == "" {
+		if row[6] != "" {
+			v, err := strconv.ParseFloat(row[6], 64)
+			if err != nil || v <= 0 || v > 100 {
+				return nil, fmt.Errorf("makeup of %q: %q is not a share in per cent at which it sets", row[0], row[6])
+			}
+			m.firm = v / 100
+		}
+		if _, twice := all[row[0]]; twice || sum > 100 || row[7] == "" {
 			return nil, fmt.Errorf("makeup of %q: stands twice, is more than the whole, or has no basis", row[0])
 		}
 		all[row[0]] = m

@@ -92,8 +92,8 @@ func TestEveryRecipeHasANature(t *testing.T) {
 		assert.NotEqual(t, material.FormUnknown, f.Form, r.ID)
 		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(material.Food, material.NotFood), "%s is neither food nor not food", r.ID)
 	}
-	for fault, rows := range map[string]string{"is not a share": "x,101,0,0,0,,b", "more than the whole": "x,60,0,60,0,,b", "no basis": "x,6,0,6,0,,"} {
-		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,basis\n" + rows + "\n"))
+	for fault, rows := range map[string]string{"is not a share": "x,101,0,0,0,,,b", "at which it sets": "x,10,0,0,0,,-1,b", "more than the whole": "x,60,0,60,0,,,b", "no basis": "x,6,0,6,0,,,"} {
+		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,firm,basis\n" + rows + "\n"))
 		assert.ErrorContains(t, err, fault)
 	}
 }

@@ -317,5 +317,8 @@ func (l Line) String() string {
 		return lowerName(l.Item.Name) + " as needed"
 	}
 	grams := strconv.FormatFloat(math.Round(l.Mass.Grams()*1000)/1000, 'f', -1, 64)
+	if _, frac, _ := strings.Cut(grams, "."); len(frac) == 3 {
+		grams += "0" // 1.001 g may be read as a thousand and one
+	}
 	return grams + " g " + lowerName(l.Item.Name)
 }

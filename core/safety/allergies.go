@@ -7,6 +7,43 @@ import (
 	"emblo/core/say"
 )
 
+// inert is what nobody's note can mean: water, salt and sand.
+var inert = allergen.OriginsNamed("water, salt, sand")
+
+// inWords rules on what families noted in their own words: what is made of it or called by it is kept out, and what
+// is not plainly something else is asked about. One plain ingredient of another kind is something else, as long as
+// the whole note was understood and the two are no close kin; so is what has no ingredients, and water.
+func (q *question) inWords(n *noted) ruling {
+	plain := q.has(material.Single) && (!q.facts.Made.Empty() || q.facts.Allergens != 0)
+	switch {
+	case n.meets(q.facts.Made, q.name):
+		return objects(KeepOut)
+	case !n.kin.Meet(q.facts.Made).Empty():
+		return guess(KeepOut, factContents)
+	case !q.hasContents(), plain && q.facts.Made.Minus(inert).Empty() && q.facts.Allergens == 0:
+		return noObjection
+	case n.unread || !plain:
+		return guess(KeepOut, factContents)
+	}
+	return noObjection
+}
+
+// notedWords are what families of the room noted in their own words.
+func (q *question) notedWords() say.Text {
+	var all []say.Text
+	for _, c := range q.group.room.Children {
+		for _, a := range c.Allergies {
+			if a.To == allergen.Other && a.Note != "" {
+				all = append(all, say.Typed(a.Note))
+			}
+		}
+	}
+	if len(all) == 0 {
+		return say.Text(allergen.Other.String())
+	}
+	return say.List("{allergen}, {next}", all...)
+}
+
 // allergyRules judge what a child may not meet, and what a room or a centre does not want.
 var allergyRules = []Rule{
 	{
@@ -24,10 +61,10 @@ var allergyRules = []Rule{
 			{Words: "a mix of unknown contents, any allergy", Thing: thing("", "", "", "food;dough"), Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Milk, room.ByEating)},
 		},
 		decide: func(q *question) ruling {
-			declared, atLeast := q.eats, GoesIn
+			declared, notes, atLeast := q.eats, &q.noted, GoesIn
 			if q.use == AdultTool {
-				declared = q.touches
-				if q.eats.Meet(q.facts.Allergens) != 0 {
+				declared, notes = q.touches, &q.notedTouch
+				if q.eats.Meet(q.facts.Allergens) != 0 || q.eats.Has(allergen.Other) && q.noted.meets(q.facts.Made, q.name) {
 					atLeast = WithAHand
 				}
 			}
@@ -36,8 +73,10 @@ var allergyRules = []Rule{
 				return objects(KeepOut)
 			case declared != 0 && !q.facts.ContentsKnown:
 				return guess(KeepOut, factContents)
-			case declared.Has(allergen.Other) && q.hasContents() && !q.has(material.Single):
-				return guess(KeepOut, factContents)
+			case declared.Has(allergen.Other):
+				if r := q.inWords(notes); r.verdict != GoesIn {
+					return r
+				}
 			}
 			return objects(atLeast)
 		},
@@ -49,7 +88,16 @@ var allergyRules = []Rule{
 				change:  "A material without it; read the label each time it is bought.",
 				do:      []say.Text{"It stays in the adult's hand; wash hands and surfaces afterwards"},
 			}
-			if r.missing == factContents {
+			switch {
+			case r.missing == factContents && q.facts.ContentsKnown:
+				e.reason = say.F("A family has noted an allergy in its own words ({allergens}), and whether this has anything to do with it is not known.", q.notedWords())
+				e.numbers = []Number{{"noted in the room", q.notedWords()}}
+				e.change = "Ask the family what the child must not meet, and read the full list of ingredients from the label."
+			case met.Empty() && q.noted.meets(q.facts.Made, q.name):
+				e.reason = say.F("It is made of or called by what a family has noted ({allergens}), and {who}.", q.notedWords(), q.allergicTo(allergen.SetOf(allergen.Other)))
+				e.numbers = []Number{{"noted in the room", q.notedWords()}, {"made of", q.facts.Made.Say()}}
+				e.change = "A material without it; ask the family where it is not sure."
+			case r.missing == factContents:
 				e.reason = say.F("What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats)
 				e.numbers = e.numbers[1:]
 				e.change = "The full list of ingredients from the label."

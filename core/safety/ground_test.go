@@ -94,7 +94,7 @@ func TestRulesTurnWhereTheirGroundSays(t *testing.T) {
 		{"FDA: raw flour, under 3 never", "raw-flour", aged(open("", "", "wheat", "food;powder;raw-flour")), 0, 60, 36, 1e-3},
 		{"taste-safe only under 3 years", "not-food", aged(open("", "", "none", "not-food;dough")), 0, 60, 36, 1e-3},
 		{"16 CFR 1700.14(a)(31): mineral oil to 5 years", "aspiration", aged(open("", "", "none", "not-food;liquid;mineral-oil")), 20, 100, 60, 1e-3},
-		{"convention: alcohol over 10 %", "alcohol", at(20, describe("", "", "none", "food;liquid;alcohol=%.9f")), 0, 50, 10, 1e-3},
+		{"EU 1169/2011: over 1.2 % alcohol is said", "alcohol", at(20, describe("", "", "none", "food;dough;alcohol=%.9f")), 0, 50, 1.2, 1e-3},
 		{"convention: open powder from 12 months", "dust", aged(open("", "", "none", "food;powder")), 0, 60, 12, 1e-3},
 		{"drowning guidance: 20 mm of water", "water", at(60, describe("", "", "none", "food;liquid;depth=%.9f")), 0, 100, 20, 1e-3},
 		{"drowning guidance: 250 mm of water under 3", "water", at(30, describe("", "", "none", "food;liquid;depth=%.9f")), 100, 400, 250, 1e-3},

@@ -1,6 +1,8 @@
 package safety
 
 import (
+	"slices"
+
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
@@ -33,10 +35,12 @@ type view struct {
 	mouths   bool
 	eats     allergen.Set // declared by eating or by touch
 	touches  allergen.Set // declared by touch or air
-	untried  allergen.Set // not yet eaten at home by some child under 12 months
-	asthma   bool
-	eczema   bool
-	pet      bool
+	// noted is what families wrote in their own words, by eating or by touch, and notedTouch by touch or air.
+	noted, notedTouch noted
+	untried           allergen.Set // not yet eaten at home by some child under 12 months
+	asthma            bool
+	eczema            bool
+	pet               bool
 }
 
 // majorAllergens are those that weaning guidance asks families to try one by one: the
@@ -81,13 +85,44 @@ func viewOf(r room.Room, assume bool) view {
 		v.youngest = min(v.youngest, c.Effective(assume))
 		v.mouths = v.mouths || c.Mouthing(assume)
 		for _, a := range c.Allergies {
-			v.eats |= allergen.SetOf(a.To)
+			met := allergen.SetOf(a.To)
+			if a.To == allergen.Other {
+				n := allergen.ReadNote(a.Note)
+				met |= n.Listed
+				v.noted.add(n)
+				if a.By == room.ByTouchOrAir {
+					v.notedTouch.add(n)
+				}
+			}
+			v.eats |= met
 			if a.By == room.ByTouchOrAir {
-				v.touches |= allergen.SetOf(a.To)
+				v.touches |= met
 			}
 		}
 	}
 	return v
+}
+
+// noted is what children react to that is on no list, as their families wrote it.
+type noted struct {
+	origins allergen.Origins
+	kin     allergen.Origins // close kin of those, which is asked about
+	notes   []allergen.Note  // with words that are looked for in names
+	unread  bool             // some of it was not understood
+}
+
+func (n *noted) add(note allergen.Note) {
+	n.origins = n.origins.Union(note.Origins)
+	n.kin = n.origins.Kin().Minus(n.origins)
+	n.unread = n.unread || note.Unread
+	if len(note.Words) > 0 {
+		n.notes = append(n.notes, note)
+	}
+}
+
+// meets reports whether a thing is made of what is noted, or is called by it.
+func (n *noted) meets(made allergen.Origins, name string) bool {
+	return !n.origins.Meet(made).Empty() || slices.ContainsFunc(n.notes, func(note allergen.Note) bool { return note.Names(name) })
 }
 
 // atHome is the view with an unknown home added.

@@ -5,6 +5,10 @@ import (
 	"emblo/core/say"
 )
 
+// mostAlcohol is the per cent by volume up to which alcohol in what is no drink is not counted: a few drops of an
+// extract in a dough.
+const mostAlcohol = 1.2
+
 // poisonRules judge what harms in the mouth or the lungs.
 var poisonRules = []Rule{
 	{
@@ -108,17 +112,19 @@ var poisonRules = []Rule{
 	},
 	{
 		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
-		Ground:    Ground{"Convention: over 10 % by volume", CommonPractice},
-		Threshold: "Over 10 % alcohol: kept out under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
+		Ground:    Ground{"Regulation (EU) 1169/2011: drinks over 1.2 % by volume say so; 16 CFR 1700.14 closes what holds alcohol against children", QuotedFromMemory},
+		Threshold: "An alcoholic drink of any strength, and anything over 1.2 % alcohol: kept out under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
 		Examples: []Example{
 			{Words: "hand gel of 70 % at 35 months", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "hand gel of 70 % at 3", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a drink of 10 %", Thing: thing("", "", "none", "food;liquid;alcohol=10"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a drink of 0.5 % at 35 months", Thing: thing("", "", "none", "food;liquid;alcohol=0.5"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a dough with a few drops of an extract", Thing: thing("", "", "none", "food;dough;alcohol=1.2"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a dough with 2 %", Thing: thing("", "", "none", "food;dough;alcohol=2"), Use: Open, Months: 35, Want: KeepOut},
 		},
 		decide: func(q *question) ruling {
 			share, known := q.facts.Alcohol.Get()
 			switch {
-			case known && share > 10:
+			case known && (share > mostAlcohol || share > 0 && q.facts.Form == material.Liquid):
 				return objects(q.keptUnder(36))
 			case q.facts.Alcohol.There() && !known:
 				return guess(q.keptUnder(36), factAlcohol)
@@ -129,7 +135,7 @@ var poisonRules = []Rule{
 			share, _ := q.facts.Alcohol.Get()
 			return explanation{
 				reason:  "Alcohol drops a small child's blood sugar; a mouthful is too much.",
-				numbers: []Number{{"alcohol", say.F("{share} %", say.Figure(share))}, {"limit", "10 %"}, q.youngestNumber()},
+				numbers: []Number{{"alcohol", say.F("{share} %", say.Figure(share))}, {"limit in what is no drink", say.F("{share} %", say.Figure(mostAlcohol))}, q.youngestNumber()},
 				change:  "A water-based colour or scent.",
 				do:      []say.Text{"Only the adult handles it; aired and fully dry before play", "Extracts by the drop, the bottle out of reach"},
 			}

@@ -183,6 +183,13 @@ func (v Vessel) Shape() Shape { return v.shape }
 // Height returns the inside height; of a bag the thickest layer.
 func (v Vessel) Height() unit.Length { return unit.Millimetres(v.height) }
 
+// lidded are the standard vessels with a lid that is screwed or glued shut.
+var lidded = map[string]bool{"clear-jar": true}
+
+// Closes reports whether it can be closed so that nobody gets at what is in it: a bag, a bottle, a jar with a lid.
+// Of a vessel of one's own nobody has said that it has one, whatever its shape.
+func (v Vessel) Closes() bool { return v.shape == Bag || v.shape == Bottle || lidded[v.ID] }
+
 // Pours reports whether anything can be poured into it.
 func (v Vessel) Pours() bool { return v.shape != OnWall }
 

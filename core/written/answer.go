@@ -161,6 +161,7 @@ type Vessel struct {
 	Cells    int     `json:"cells,omitzero"`    // of a tray of cells
 	OuterMM  float64 `json:"outer_mm,omitzero"` // the wall of what it stands in
 	Jar      bool    `json:"jar,omitzero"`      // whatever can be counted may fill it
+	Closes   bool    `json:"closes,omitzero"`   // it can be closed so that nobody gets at what is in it
 	Styles   []Style `json:"styles,omitzero"`
 	UsualMM  float64 `json:"usual_mm,omitzero"` // how deep a filler is poured that nobody has said a depth for
 	// Others are the ids of vessels that serve in its place, best first.

@@ -286,7 +286,7 @@ func WriteVessel(t vessel.Vessel) Vessel {
 	bl, bw := t.Bottom()
 	w := Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
 		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(), DeepestMM: t.Deepest(vessel.Open).Millimetres(), ClosedMM: t.Deepest(vessel.Closed).Millimetres(),
-		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), OuterMM: t.Outer().Millimetres(), Jar: t.IsJar(), HoldsML: t.VolumeTo(t.Deepest(vessel.Open)).Millilitres()}
+		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), OuterMM: t.Outer().Millimetres(), Jar: t.IsJar(), Closes: t.Closes(), HoldsML: t.VolumeTo(t.Deepest(vessel.Open)).Millilitres()}
 	if t.Shape() == vessel.Cells {
 		w.Cells = t.Cells()
 	}

@@ -82,6 +82,14 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 	require.Nil(t, fault)
 	assert.JSONEq(t, string(docs3["centre"]), string(Write(WriteSettings(settings))), "a bottle and a tray of cells")
 	for _, w := range []Setup{old, now} {
+		_, fault := w.Setup(shelf{})
+		require.NotNil(t, fault, "a tub does not close, whatever was once said of it")
+		assert.Equal(t, "/places/0/base/use", fault.Pointer)
+		for i := range w.Places {
+			if b := w.Places[i].Base; b != nil {
+				b.Use = ""
+			}
+		}
 		s, fault := w.Setup(shelf{})
 		require.Nil(t, fault)
 		n := len(s.Beside)

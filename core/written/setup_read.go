@@ -126,6 +126,9 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 	if f != nil {
 		return nil, f
 	}
+	if use == safety.AdultTool {
+		return nil, Bad("/use", "What fills a place is in reach of the children: it is no adult's tool.")
+	}
 	switch b.Kind {
 	case "mix":
 		switch {
@@ -168,6 +171,9 @@ func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *Fault) {
 	tub, ok := shelf.Vessel(b.VesselID)
 	if !ok {
 		return nil, Bad("/vessel_id", "Choose a vessel from the list.")
+	}
+	if use == safety.Sealed && !tub.Closes() {
+		return nil, Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.", strings.ToLower(tub.Name))
 	}
 	fill := plan.Fill{Tub: tub, Use: use, SideBySide: b.SideBySide, Frozen: b.Frozen}
 	if b.Vessels != nil {

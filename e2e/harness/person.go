@@ -206,9 +206,9 @@ func (p *Person) Click(role, name string) {
 	p.wait(fmt.Sprintf("%s %q to take a press", role, name), func() bool {
 		id := p.find(role, name)
 		x, y := p.rest(role, name)
-		landed := p.listen(id)
+		landed, at := p.listen(id), p.Path()
 		p.do(chromedp.MouseClickXY(x, y))
-		return landed()
+		return landed() || p.Path() != at // it may have been drawn anew just before, and led away all the same
 	})
 }
 

@@ -9,6 +9,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -68,8 +69,12 @@ func (a *api) childrenOn(day time.Time) int {
 // A database whose clock is an hour, a day or a year off decides nothing: the day is the program's, plans are
 // judged for who is here, and nobody is signed out. It is said on Today, and once in the log.
 func TestADatabaseWhoseClockIsOff(t *testing.T) {
-	database := time.Now().Add(stands.DatabaseAhead())
-	for words, off := range map[string]time.Duration{"hours": -2 * time.Hour, "hours ahead": 3 * time.Hour, "days": -2 * 24 * time.Hour, "366 days ahead": 366 * 24 * time.Hour, "365 days behind": -365 * 24 * time.Hour, "": 0} {
+	conn, err := pgx.Connect(t.Context(), testdb.Empty(t))
+	require.NoError(t, err)
+	defer conn.Close(t.Context())
+	for words, off := range map[string]time.Duration{"3 hours behind": -3 * time.Hour, "3 hours ahead": 3 * time.Hour, "5 days behind": -5 * 24 * time.Hour, "366 days ahead": 366 * 24 * time.Hour, "365 days behind": -365 * 24 * time.Hour, "": 0} {
+		var database time.Time
+		require.NoError(t, conn.QueryRow(t.Context(), "select clock_timestamp()").Scan(&database))
 		at := database.Add(-off).UTC().Truncate(time.Second)
 		log := &lines{}
 		s, _ := demoFrom(t, at)

@@ -1945,6 +1945,8 @@ export interface components {
              * @description The wall of what it stands in.
              */
             outer_mm?: number;
+            /** @description It can be closed so that nobody gets at what is in it. */
+            closes?: boolean;
             /** @description Whatever can be counted may fill it. */
             jar?: boolean;
             /** @description Ways to play in it, deepest first. */

@@ -114,10 +114,12 @@ interface Controls {
   onChange: (base: Base, of?: string) => void
 }
 
-function Met({ base, what, readOnly, onChange }: Omit<Controls, 'open'> & { what: string }) {
+/** How children meet what fills a place: sealed only in what closes, and never in an adult's hand. */
+function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> & { what: string; closes: boolean }) {
+  const offered = useWords.filter(([u]) => u !== 'adult-tool' && (u !== 'sealed' || closes))
   return (
     <Form.Select aria-label={`How children meet the ${what}`} value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
-      {useWords.map(([u, w]) => (
+      {offered.map(([u, w]) => (
         <option key={u} value={u}>
           {w}
         </option>
@@ -151,21 +153,20 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
           </option>
         ))}
       </Form.Select>
-      {(open || (base.use ?? 'open') !== 'open') && <Met base={base} what="mix" readOnly={readOnly} onChange={onChange} />}
+      {(open || (base.use ?? 'open') !== 'open') && <Met base={base} what="mix" closes readOnly={readOnly} onChange={onChange} />}
     </>
   )
 }
 
 /** What is in a bag or a bottle is met through it: it is sealed. */
-const closed = (v?: Schemas['Vessel']) => v?.shape === 'bag' || v?.shape === 'bottle'
 
 function FillControls({ base, vessel, vessels, answer, readOnly, several, of, open, onChange }: Controls & { of: string; vessel?: Schemas['Vessel']; vessels: Schemas['Vessel'][]; answer?: PlaceAnswer; several: boolean }) {
   const id = useId()
   const deepest = vessel ? deepestOf(vessel, base) : 75
   const fine = deepest < 20
   const pour = (next: Schemas['Vessel']) => {
-    const use = closed(next) || next.jar ? 'sealed' : closed(vessel) || vessel?.jar ? 'open' : base.use
-    const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, depth_mm: next.jar ? next.closed_mm : base.depth_mm, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
+    const use = next.closes ? 'sealed' : base.use === 'sealed' ? 'open' : base.use
+    const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, depth_mm: next.jar && next.closes ? next.closed_mm : base.depth_mm, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
     const mm = base.item_id ? depthIn(next, moved) : undefined
     const share = base.more && mm ? Math.max(1, Math.floor(mm / (1 + base.more.length))) : mm
     onChange({ ...moved, depth_mm: share, more: base.more?.map((l) => ({ ...l, depth_mm: share ?? l.depth_mm })) })
@@ -191,7 +192,7 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
       </Form.Select>
       {base.item_id && !several && <Stepper label={`Depth${of}`} unit="mm deep" value={base.depth_mm ?? 40} min={fine ? 1 : 5} max={deepest} step={fine ? 1 : 5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm }, 'depth 0')} />}
       <Stepper label={`Vessels${of}`} unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'} value={base.vessels ?? answer?.fill?.tubs ?? 1} min={1} max={40} disabled={readOnly} onChange={(n) => onChange({ ...base, vessels: n }, 'vessels')} />
-      {(open || (base.use ?? 'open') !== 'open') && base.item_id && <Met base={base} what="filler" readOnly={readOnly} onChange={(next) => onChange(fit(next))} />}
+      {(open || (base.use ?? 'open') !== 'open') && base.item_id && <Met base={base} what="filler" closes={vessel?.closes ?? false} readOnly={readOnly} onChange={(next) => onChange(fit(next))} />}
       {open && !readOnly && base.item_id && !several && !base.frozen && !liquid && vessel?.styles && (
         <div className="styles" role="group" aria-label="As deep as it is for">
           {vessel.styles.map((s) => (
