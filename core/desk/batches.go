@@ -222,25 +222,37 @@ func (d *Desk) mayUse(r *Room, s batch.State, today age.Date) written.BatchRoom 
 	}
 	portion := recipe.DefaultPortion(g.Youngest())
 	usual, verdict := true, safety.GoesIn
-	var worst *safety.Assessment
-	for _, one := range s.Subjects(portion, today) {
+	var all []safety.Finding
+	for i, one := range s.Subjects(portion, today) {
 		subject := safety.Prepare(one.Name, one.Facts)
 		a := g.Judge(&subject, safety.Open)
 		usual = usual && (a.Verdict == safety.GoesIn || a.Usual())
-		if worst == nil || a.Verdict > worst.Verdict {
-			worst = &a
-		}
 		verdict = safety.Worst(verdict, a.Verdict)
+		all = addFindings(all, a.Findings(), one.Name, i > 0)
 	}
 	w.Judged = written.WriteUsual(verdict, usual && verdict == safety.WithAHand)
-	if worst == nil {
-		return w
+	if len(all) > 0 {
+		w.Reason = d.Pen.Text(all[0].Reason)
 	}
-	if f, ok := worst.First(); ok {
-		w.Reason = d.Pen.Text(f.Reason)
-	}
-	w.Findings = d.Pen.Findings(worst.Findings())
+	w.Findings = d.Pen.Findings(all)
 	return w
+}
+
+// addFindings adds what is objected to of one part of something to what is of the others, worst first, so that no
+// hazard of a part is hidden behind another's. What a rule has said as harshly already is not said again; of a part
+// that is not the whole its name is said.
+func addFindings(all, more []safety.Finding, name string, named bool) []safety.Finding {
+	for _, f := range more {
+		if slices.ContainsFunc(all, func(x safety.Finding) bool { return x.Rule == f.Rule && x.Verdict >= f.Verdict }) {
+			continue
+		}
+		if named {
+			f.Reason = say.F("{thing}: {reason}", say.Copied(name), f.Reason)
+		}
+		all = append(all, f)
+	}
+	slices.SortStableFunc(all, func(a, b safety.Finding) int { return int(b.Verdict) - int(a.Verdict) })
+	return all
 }
 
 // happened says what happened to a batch.

@@ -122,8 +122,8 @@ func besideTheShelf(it material.Item) material.Item {
 	if ok {
 		it.Facts = it.Facts.Beside(known.Facts)
 		it.Basis += "; what the shelf says of " + known.Name + " counts too"
-	} else if _, unsaid := naming.Unsaid(it.Name, it.Facts); unsaid {
-		it.Facts.TraitsKnown = false
+	} else {
+		it.Facts = naming.AsCalled(it.Name, it.Facts)
 	}
 	return it
 }
@@ -134,10 +134,7 @@ func (s *Shelf) Described(name string, f material.Facts) material.Facts {
 	if known, ok := s.names.Ingredient(name); ok {
 		return f.Beside(known.Facts)
 	}
-	if _, unsaid := naming.Unsaid(name, f); unsaid {
-		f.TraitsKnown = false
-	}
-	return naming.Nutty(name, f)
+	return naming.AsCalled(name, f)
 }
 
 func (s *Shelf) readRecipe(row Row) Recipe {

@@ -166,8 +166,31 @@ var standardIndex = sync.OnceValue(func() *index {
 		ix.add(meant{family: f}, f.words...)
 	}
 	ix.addHeads(material.Standard().Items())
+	ix.addMisspelt()
 	return ix
 })
+
+//go:embed misspelt.csv
+var misspeltCSV []byte
+
+// addMisspelt adds the words that people are known to misspell, and what they mean by them: none of these is a
+// word of its own (common practice). Any other slip is asked about. A row that leads nowhere is a fault of the
+// build and panics.
+func (ix *index) addMisspelt() {
+	rows, err := csv.NewReader(bytes.NewReader(misspeltCSV)).ReadAll()
+	if err != nil {
+		panic(err)
+	}
+	for _, row := range rows[1:] {
+		meant := ix.named(row[1])
+		if len(meant) == 0 {
+			panic(fmt.Sprintf("naming: %q is meant by %q, and nothing has that name", row[1], row[0]))
+		}
+		for _, m := range meant {
+			ix.add(m, row[0])
+		}
+	}
+}
 
 // addHeads adds names up to their comma, where that alone names nothing yet: "Yoghurt, plain"
 // is yoghurt. Several things of one head are told apart by their names.

@@ -2,10 +2,12 @@ package naming
 
 import (
 	"slices"
+	"strings"
 	"sync"
 
 	"emblo/core/allergen"
 	"emblo/core/material"
+	"emblo/core/recipe"
 	"emblo/core/words"
 )
 
@@ -19,14 +21,14 @@ func init() {
 		traits []material.Trait
 	}{
 		{[]string{"glass", "vase", "mirror", "china", "ceramic", "porcelain", "crockery", "pottery"}, []material.Trait{material.Breakable, material.Sharp}},
-		{[]string{"balloon", "latex"}, []material.Trait{material.LatexBalloon, material.Glove}},
+		{[]string{"balloon", "latex", "blow-up", "blowup", "inflatable"}, []material.Trait{material.LatexBalloon, material.Glove}},
 		{[]string{"glove"}, []material.Trait{material.Glove, material.LatexBalloon}},
 		{[]string{"battery", "cell", "led"}, []material.Trait{material.Battery, material.Electric}},
 		{[]string{"magnet", "magnetic"}, []material.Trait{material.Magnet, material.MayHoldMagnet}},
 		{[]string{"needle", "pin", "nail", "knife", "blade", "razor", "scissors", "skewer", "thorn", "hook", "wire", "staple", "barbed", "spike"}, []material.Trait{material.Sharp, material.Scissors}},
 		{[]string{"foam", "sponge", "polystyrene"}, []material.Trait{material.Foam}},
 		{[]string{"bag", "cellophane", "clingfilm", "polythene"}, []material.Trait{material.Film}},
-		{[]string{"rope", "cord", "string", "lanyard", "necklace", "ribbon", "lace"}, []material.Trait{}},
+		{[]string{"rope", "cord", "string", "lanyard", "necklace", "ribbon", "lace", "scarf", "belt", "strap", "tie", "chain", "sash", "leash", "strand"}, []material.Trait{}},
 		{[]string{"electric", "plug", "mains", "heater"}, []material.Trait{material.Electric, material.Battery}},
 		{[]string{"berry", "mushroom", "toadstool", "fungus", "bulb", "seed", "poison", "poisonous", "toxic", "plant", "leaf", "flower"}, []material.Trait{material.ToxicSeed, material.UnknownPlant, material.Food}},
 		{[]string{"painted", "old", "antique", "vintage", "lead"}, []material.Trait{material.UnknownFinish}},
@@ -50,10 +52,67 @@ func hazardsOf(name string) []string {
 	for _, w := range material.Words(name) {
 		if _, ok := hazards[w]; ok {
 			found = append(found, w)
+		} else if h, ok := slipOfHazard(w); ok {
+			found = append(found, h)
 		}
 	}
 	return found
 }
+
+// ownWords are words of their own that lie one slip away from one that names a hazard (common English words): they
+// are no slips.
+var ownWords = func() map[string]bool {
+	set := make(map[string]bool)
+	for _, w := range strings.Fields(`class grass brass gloss plain planet plane plait plank slant leap leaf table stable cable shell sell bell tell cells fell lock cook look book root rook
+		blame black blades bland pine win bin tin fin spin pink pint ping find mail rail tail sail snail nails hail pail wine wire fire tire wise hire flower flour floor flow lower power tower sheep
+		steed feed seem seen need sees weed speed bead bread head lead read load land wool tool fool foot food pool rope robe role hope cope pope ripe cord card core corn word lord cork
+		strings spring sting swing bag bug big beg tag rag flag bags slim smile lime crime slide flame frame blame lamp tablet tables stack stage stable state steak bulk bull bulbs
+		painted pointed planted printed acid paid cleaner clearer polish police nut cut but hut nuts sponge spine candle handle cradle ladle kettles nettle settle barrel matter clatter
+		plate plates pilot plot platter plaster planer mirror minor terror fungi vase case base vast vest china chin chain chains chair train brain cracked cracker cracket tracked broken brook spoken
+		chipped chopped shipped clipped damage split spilt spit silt spoil metal petal medal medals pedal needed kneedle noodle poodle battered buttery battery better butter batter
+		lattice lace place face race laces glance glide globe glue clue blue skewed sewer newer thorn horn torn born corner hook hood hoop hooks wired weird fired tired`) {
+		set[material.Words(w)[0]] = true
+	}
+	return set
+}()
+
+// slipOfHazard returns the hazard that a word which is none lies one slip away from.
+func slipOfHazard(word string) (string, bool) {
+	if len(word) < shortestSlip || ownWords[word] || vocabulary()[word] {
+		return "", false
+	}
+	by := hazardSlips()
+	for _, short := range without(word) {
+		for _, h := range by[short] {
+			if words.Slips(word, h) <= 1 {
+				return h, true
+			}
+		}
+	}
+	return "", false
+}
+
+// vocabulary is every word in a name of the shelf, the book or a family.
+var vocabulary = sync.OnceValue(func() map[string]bool {
+	set := make(map[string]bool)
+	learn := func(names ...string) {
+		for _, n := range names {
+			for _, w := range material.Words(n) {
+				set[w] = true
+			}
+		}
+	}
+	for _, it := range material.Standard().Items() {
+		learn(append(it.Also, it.Name)...)
+	}
+	for _, r := range recipe.Standard().Recipes() {
+		learn(r.Name)
+	}
+	for _, f := range Families() {
+		learn(f.words...)
+	}
+	return set
+})
 
 // hazardSlips holds the long hazard words by what is left of them when a letter is taken out.
 var hazardSlips = sync.OnceValue(func() map[string][]string {
@@ -98,10 +157,10 @@ func calledBy(word string) material.Features {
 	return cords
 }
 
-// Nutty returns the facts with what a name says of nuts, where the facts do not say that they are in
+// nutty returns the facts with what a name says of nuts, where the facts do not say that they are in
 // it: only the packet in the hand tells whether walnut halves are of wood. No other allergen is
 // read off a name, as egg cups and milk crates hold none.
-func Nutty(name string, f material.Facts) material.Facts {
+func nutty(name string, f material.Facts) material.Facts {
 	for _, w := range material.Words(name) {
 		if w != "nut" { // a wing nut is none
 			f.UsuallyContains |= allergen.Named(w) & allergen.SetOf(allergen.TreeNuts, allergen.Peanuts) &^ f.Allergens

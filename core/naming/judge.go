@@ -315,12 +315,8 @@ func (m Meaning) judgeUnknown(g *safety.Group, ask Ask) Judged {
 	if ask.More != nil {
 		f = *ask.More
 	}
-	f = Nutty(m.Words, f)
-	x := Member{Item: &material.Item{Name: m.Words, Facts: f}}
 	word, unsaid := unsaidOf(m.hazards, f)
-	if unsaid {
-		x.Item.Facts.TraitsKnown = false
-	}
+	x := Member{Item: &material.Item{Name: m.Words, Facts: asCalled(m.Words, m.hazards, f)}}
 	ask.More = nil
 	ask.Subject = nil
 	j := x.judge(g, ask)

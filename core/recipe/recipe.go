@@ -94,6 +94,8 @@ type Recipe struct {
 	PH material.Amount
 	// Own is a recipe of a centre's own: its ingredients are judged one by one too.
 	Own bool
+	// Unlisted are things that its steps put in and no line lists, so that nobody has said how much of them.
+	Unlisted []material.Item
 }
 
 // Say returns the name of the recipe as a message.
@@ -199,6 +201,13 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 			saltKnown = false
 		}
 	}
+	for i := range r.Unlisted {
+		in := &r.Unlisted[i].Facts
+		f.Traits = f.Traits.Union(in.Traits.Meet(material.InMixture))
+		f.Allergens, f.MayContain, f.UsuallyContains = f.Allergens|in.Allergens, f.MayContain|in.MayContain, f.UsuallyContains|in.UsuallyContains
+		f.Made = f.Made.Union(in.Made)
+		f.ContentsKnown, saltKnown = false, false
+	}
 	if f.Traits.Has(material.NotFood) {
 		f.Traits = f.Traits.Without(material.Food)
 	}
@@ -294,6 +303,11 @@ func (r Recipe) Solids() []material.Item {
 	for _, l := range r.Lines {
 		if l.Item.ID != r.Like.ID && StaysWhole(l.Item) {
 			solids = append(solids, l.Item)
+		}
+	}
+	for _, it := range r.Unlisted {
+		if StaysWhole(it) {
+			solids = append(solids, it)
 		}
 	}
 	return solids

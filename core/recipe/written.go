@@ -137,6 +137,7 @@ func (rd Reader) Read(w Written) Draft {
 	case len(r.Steps) > maxSteps:
 		fault("steps", "A recipe has at most %d steps.", maxSteps)
 	}
+	r.Unlisted = unlisted(r.Steps, r.Lines, rd.Shelf.Named)
 	*r = r.OfItsKind()
 	return d
 }

@@ -1,0 +1,122 @@
+package naming
+
+import (
+	"strings"
+	"sync"
+
+	"emblo/core/allergen"
+	"emblo/core/material"
+)
+
+// AsCalled returns the facts of a thing of one's own, or one described by hand, together with what its name says:
+// a name is never milder than its words. What the name says and nobody denied is left open, or is what most of it
+// holds, so that the packet in the hand decides; and what is long and thin asks about its free end.
+func AsCalled(name string, f material.Facts) material.Facts {
+	return asCalled(name, hazardsOf(name), f)
+}
+
+func asCalled(name string, called []string, f material.Facts) material.Facts {
+	f = f.Called(name)
+	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood)
+	if ingredients {
+		f.UsuallyContains |= allergensNamed(name) &^ f.Allergens
+	} else {
+		f = nutty(name, f)
+	}
+	for _, it := range thingsIn(name) {
+		says := it.Facts.Traits.Meet(inName)
+		if ingredients {
+			says = says.Union(it.Facts.Traits.Meet(material.InMixture))
+			f.UsuallyContains |= (it.Facts.Allergens | it.Facts.UsuallyContains) &^ f.Allergens
+			f.MayContain |= it.Facts.MayContain
+			f.Made = f.Made.Union(it.Facts.Made)
+			if it.Facts.Alcohol.There() && !f.Alcohol.There() {
+				f.Alcohol = material.NotRead()
+			}
+		}
+		open := material.Features{Traits: says}.Minus(f.Features()).Minus(f.Denied)
+		f.Open = f.Open.Union(open)
+	}
+	if _, unsaid := unsaidOf(called, f); unsaid {
+		f.TraitsKnown = false
+	}
+	return thin(f)
+}
+
+// inName are the traits of a thing that whatever is called by it may have, in whatever shape: a conker collection
+// is of conkers, and party blow-ups are balloons.
+var inName = material.TraitsOf(material.LatexBalloon, material.Glove, material.Magnet, material.MayHoldMagnet, material.Battery, material.Swells, material.ToxicSeed, material.UnknownPlant,
+	material.HouseholdChemical, material.Borate, material.Plaster, material.Talc, material.MineralOil, material.CamphorOil, material.Breakable, material.Sharp, material.DryIce, material.Lectin)
+
+// mostWords is how many words of a name are looked up together.
+const mostWords = 4
+
+// thingsIn returns the things of the shelf that the words of a name name, the most words together first, so that a
+// balloon whisk is no balloon. The name as a whole is not among them: it is looked up by itself.
+func thingsIn(name string) (found []material.Item) {
+	fields := strings.Fields(strings.ToLower(strings.Map(func(r rune) rune {
+		if strings.ContainsRune(",;:()[]/.!?\"", r) {
+			return ' '
+		}
+		return r
+	}, name)))
+	for i := 0; i < len(fields); {
+		n := min(mostWords, len(fields)-i)
+		for ; n > 0; n-- {
+			if it, ok := material.Standard().Named(strings.Join(fields[i:i+n], " ")); ok && n < len(fields) {
+				found = append(found, it)
+				break
+			}
+		}
+		i += max(n, 1)
+	}
+	return found
+}
+
+// allergensNamed are the allergens that the words of a name name, in the ways that kitchens say them.
+func allergensNamed(name string) (set allergen.Set) {
+	for _, w := range strings.Fields(strings.ToLower(strings.NewReplacer(",", " ", "-", " ", "(", " ", ")", " ").Replace(name))) {
+		set |= allergen.Named(w)
+		for _, ending := range []string{"y", "ey", "ie"} { // cheesy, eggy, buttery, milky
+			if stem, ok := strings.CutSuffix(w, ending); ok && len(stem) > 2 {
+				set |= allergen.Named(stem) | allergen.Named(stem+"e") | allergen.Named(strings.TrimSuffix(stem, stem[len(stem)-1:]))
+			}
+		}
+	}
+	return set
+}
+
+// How thin something soft is that hangs or winds like a cord, and from what length it is one (EN 71-1, 220 mm,
+// quoted from memory; the widths are convention); and how thick a sheet is that is no film any more (EN 71-1,
+// 0.038 mm, quoted from memory).
+const (
+	cordFrom  = 220.0
+	cordWide  = 100.0
+	cordThick = 15.0
+	filmUnder = 0.038
+)
+
+// thin asks about the free end of what is long and thin and not said to be hard, and takes a sheet as thin as film
+// for film.
+func thin(f material.Facts) material.Facts {
+	if !f.Largest.Known() {
+		return f
+	}
+	_, middle, long := f.Largest.Extents()
+	least, _, _ := f.Smallest.Extents()
+	cord := cordFeature()
+	if long > cordFrom && middle <= cordWide && min(least, middle) <= cordThick && middle*2 < long && !f.Traits.Has(material.Hard) && !f.Cord.There() && f.Denied.Meet(cord).Empty() {
+		f.Cord = material.NotRead()
+		f.Open = f.Open.Minus(cord)
+	}
+	if least < filmUnder && middle > cordThick {
+		f.Traits = f.Traits.With(material.Film)
+		f.Open = f.Open.Minus(material.FeaturesOf(material.Film))
+	}
+	return f
+}
+
+var cordFeature = sync.OnceValue(func() material.Features {
+	cord, _ := material.ParseFeatures("cord") // a word of the list
+	return cord
+})
