@@ -147,7 +147,7 @@ func TestNewThingIsJudgedByAnswering(t *testing.T) {
 	p.Press("Enter")
 	p.See("5. Has it any of these?", "a cord, string or tail")
 	p.Click("button", "None of these")
-	p.See("6. Has it any of these?", "a rigid hole of 6 to 12 mm")
+	p.See("6. Has it any of these?", "a rigid hole of 5 to 12 mm")
 	p.Click("button", "None of these")
 	p.See("Nothing is left to ask", "56 x 8 mm", "No rule objects.")
 	p.Accessible()

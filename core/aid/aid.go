@@ -31,15 +31,31 @@ func Cards() []Card { return append([]Card(nil), cards...) }
 
 var cards = []Card{
 	{
+		ID: "choking", Title: "Choking",
+		Call: "Call at once when a child cannot cough, cry, speak or breathe, or goes limp; somebody calls while you help.",
+		Steps: []Step{
+			{Do: "A child who coughs loudly: let it cough, lean it forward, stay with it."},
+			{Do: "Under 1 year and no sound or a weak cough: face down along your forearm, head low and held; up to 5 firm blows between the shoulder blades with the heel of your hand."},
+			{Do: "Still choking under 1 year: turn it face up, up to 5 sharp pushes with two fingers in the middle of the chest. Never on the belly."},
+			{Do: "From 1 year on: lean the child forward, up to 5 firm blows between the shoulder blades; then from behind, fist between navel and breastbone, up to 5 pulls inwards and upwards."},
+			{Do: "Look into the mouth after each round; take out only what you see, never sweep blindly. Go on, 5 and 5, until it comes out or help is there."},
+			{Do: "Limp and not breathing as usual: begin resuscitation, by who is trained in paediatric first aid."},
+			{Do: "After pulls on the belly, or when a cough stays: a health professional looks at the child the same day."},
+		},
+		Ground: safety.Ground{Source: "Resuscitation Council UK and European Resuscitation Council on choking children", Standing: safety.QuotedFromMemory},
+	},
+	{
 		ID: "reaction", Title: "A rash, swelling or wheeze",
 		Call: "Call at once when breathing, the lips, the tongue or the throat are affected, or the child turns pale or limp.",
 		Steps: []Step{
 			{Do: "Stop play for everybody; keep the child with you."},
-			{Do: "Follow the child's own plan: their medicine, by who is trained to give it."},
+			{Do: "Trouble breathing, swelling of lips or tongue, or a pale limp child: the child's adrenaline pen first, at once, by the child's plan and by who is trained; then call."},
+			{Do: "Lay the child flat, legs raised; sitting up only where that helps the breath, a limp child on its side. No standing, no walking, also when it is better."},
+			{Do: "A milder reaction: follow the child's own plan, and watch for the signs above."},
 			{Do: "Wash hands and face with plain water; take off what the mix is on."},
 			{Do: "Keep the packets and the recipe, for whoever comes."},
 		},
-		Ground: safety.Ground{Source: "First-aid guidance on allergic reactions", Standing: safety.QuotedFromMemory},
+		Ground: safety.Ground{Source: "First-aid guidance on allergic reactions: adrenaline first, lying flat (Resuscitation Council UK, AAP)", Standing: safety.QuotedFromMemory},
 	},
 	{
 		ID: "swallowed", Title: "Swallowed, or up a nose",
@@ -47,12 +63,38 @@ var cards = []Card{
 		Steps: []Step{
 			{Do: "Look into the mouth and take out only what you can see."},
 			{Do: "Do not make the child sick. Nothing to eat or drink unless the poison line says so."},
+			{Do: "A button cell: emergency care now, nothing by mouth but what the emergency or poison line says; ask them about honey on the way (never under 12 months)."},
 			{Do: "A thing in a nose or an ear stays there for a health professional: no tweezers, no water."},
 			{Do: "More than a taste of salt dough, a plant or soap: ask the poison line."},
 			{Do: "Keep the packet, the recipe and what is left; note how much and when."},
 			{Do: "Count what came back, and tell the family the same day."},
 		},
 		Ground: safety.Ground{Source: "Poison-centre guidance; CPSC on button cells, magnets and water beads", Standing: safety.QuotedFromMemory},
+	},
+	{
+		ID: "burn", Title: "A burn, a scald or an ice burn",
+		Call: "Call for a burn larger than the child's hand, on face, hands, feet or bottom, white, charred or blistered, by a chemical or by current, and for any burn of a child under 1.",
+		Steps: []Step{
+			{Do: "Heat: cool running water at once, for 20 minutes. No ice, no butter, no cream. Keep the rest of the child warm."},
+			{Do: "Take off clothes and rings near it while it is wet; what sticks stays."},
+			{Do: "Then cling film laid along it, or a clean plastic bag over a hand. Blisters stay whole."},
+			{Do: "Ice or salted ice: take it away, no rubbing; lukewarm water, about as warm as the body, until colour and feeling are back."},
+			{Do: "Skin that stays white, hard or numb after cold is looked at by a health professional."},
+			{Do: "Lime, plaster or a cleaner: brush off what is dry, then rinse for 20 minutes, away from the other skin."},
+		},
+		Ground: safety.Ground{Source: "First-aid guidance on burns (British Burn Association: 20 minutes of cool running water) and on frost injury", Standing: safety.QuotedFromMemory},
+	},
+	{
+		ID: "cut", Title: "A cut or a splinter",
+		Call: "Call when it spurts, does not stop after 10 minutes of firm pressure, gapes, or something is stuck in it.",
+		Steps: []Step{
+			{Do: "Gloves on. Press a clean cloth on it, hold it up, keep pressing for 10 minutes without looking."},
+			{Do: "What is stuck in deep stays: press beside it, not on it."},
+			{Do: "A small cut: rinse under the tap, dry, cover. Soil, rust or an animal in it: tell the family to ask about tetanus."},
+			{Do: "A splinter that stands out: clean tweezers, along the way it went in. One that breaks or lies deep is for a health professional."},
+			{Do: "Take away what cut; count the pieces of what broke. Blood on dough, sand or a tub: all of it goes into the bin."},
+		},
+		Ground: safety.Ground{Source: "First-aid guidance on bleeding and wounds", Standing: safety.QuotedFromMemory},
 	},
 	{
 		ID: "eye", Title: "Something in an eye",
@@ -114,7 +156,7 @@ var cards = []Card{
 		Call: "No call, unless a child has eaten from it and is unwell.",
 		Steps: []Step{
 			{Do: "Dough, food, anything damp: throw it away. What is not known is never cleared."},
-			{Do: "Dry grain in its closed packet, in date: spread it on a tray, look for webs, clumps and a musty smell; 72 h in the freezer."},
+			{Do: "Dry grain in its closed packet, in date: spread it on a tray, look for webs, clumps and a musty smell; 4 days in the freezer."},
 			{Do: "Washable things: wash, dry through, look over for cracks."},
 			{Do: "Write what it is, the day and what is in it on the next one before the lid goes on."},
 		},

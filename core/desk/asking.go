@@ -77,7 +77,7 @@ func (d *Desk) groupOfAge(months int) (*safety.Group, *written.Fault) {
 		return nil, written.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s", d.Unreadable)
 	}
 	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}
-	g, err := safety.NewGroup(one, d.Settings.Staffing, d.Settings.Policy)
+	g, err := safety.NewGroup(one, d.Settings.Staffing, d.Settings.Asks())
 	if err != nil {
 		return nil, written.Bad("/words", "A child of that age cannot be planned for: %s.", err)
 	}

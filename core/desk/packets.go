@@ -15,7 +15,7 @@ var nuts = allergen.SetOf(allergen.TreeNuts, allergen.Peanuts)
 
 // packets writes what the packets of the things of a plan may say that matters for its children: that
 // they are free of what is declared and may be in them in traces, or in most packets; and that a flour
-// which would be raw in the mix was heat-treated.
+// or an egg which would be raw in the mix was heat-treated.
 func (d *Desk) packets(p written.Plan, r *reckoned) []written.Packet {
 	declared := r.group.Declared()
 	if r.group.NutFree() {
@@ -44,7 +44,7 @@ func (d *Desk) packets(p written.Plan, r *reckoned) []written.Packet {
 		if free := declared.Meet(f.MayContain|f.UsuallyContains) &^ f.Allergens; free != 0 {
 			put(it, stock.Label{Free: free})
 		}
-		if raw && f.Traits.Has(material.RawFlour) {
+		if raw && f.Traits.Any(material.RawFlour, material.RawEgg) {
 			put(it, stock.Label{HeatTreated: true})
 		}
 	}

@@ -129,7 +129,7 @@ func (p *People) line(l *plan.Line) written.Line {
 
 // policyOf returns what the centre and the room together ask.
 func (p *People) policyOf(r *Room) safety.Policy {
-	return p.Settings.Policy.Tighten(safety.Policy{NutFree: r.Roster.NutFree})
+	return p.Settings.Asks().Tighten(safety.Policy{NutFree: r.Roster.NutFree})
 }
 
 // Rooms writes every room with its children as the rules see them on a day.
@@ -176,7 +176,7 @@ func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
 	}
 	c := written.WriteSettings(d.Settings)
 	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{}, Cupboard: d.atHand(),
-		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: c.Policy}}
+		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: written.WritePolicy(d.Settings.Asks())}}
 	for _, t := range d.things {
 		if t.Unreadable == "" {
 			f.Things = append(f.Things, written.FileThing{ID: t.ID, Thing: t.Written})

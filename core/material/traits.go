@@ -86,7 +86,7 @@ const (
 	Outdoors      // found outside, or used before: carries germs or residue
 	WaterHole     // hollow with a hole that water stays in
 	Neck          // cloth that can go round a neck or over a face
-	FingerHole    // a rigid hole of 6 to 12 mm
+	FingerHole    // a rigid hole of 5 to 12 mm
 	Rim           // a rim of metal or card that may cut
 	SunSkin       // its juice burns skin in the sun
 	Mineral       // a mineral that harms by the spoon

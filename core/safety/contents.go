@@ -1,6 +1,8 @@
 package safety
 
 import (
+	"math"
+
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
@@ -77,7 +79,7 @@ var contentRules = []Rule{
 		decide: func(q *question) ruling {
 			salt, known := q.facts.Salt.Get()
 			worst := KeepOut
-			if q.youngest >= 36 {
+			if q.youngest >= room.ThreeYears {
 				worst = WithAHand
 			}
 			worst = q.openElse(worst, WithAHand)
@@ -118,6 +120,11 @@ var contentRules = []Rule{
 				e.change = "The portion for one child, in grams."
 			case l.portion > l.portionLimit:
 				e.reason = say.Run(e.reason, say.F("One child's portion holds {salt} g of salt; {limit} g is the limit for the youngest.", say.Fixed(l.portion, 1), say.Fixed(l.portionLimit, 1)))
+			}
+			if l.portionKnown && l.portion > tooSalty*l.portionLimit && q.youngest >= room.ThreeYears {
+				most := say.Fixed(math.Floor(tooSalty*l.portionLimit/salt), 0)
+				e.do = append([]say.Text{say.F("Hand out {grams} g to a child at the most, and take every piece back", most)}, e.do...)
+				e.numbers = append(e.numbers, Number{"salt that harms", say.F("from {amount} g (1.5 g per kg)", say.Fixed(tooSalty*l.portionLimit, 1))})
 			}
 			if l.portionKnown {
 				e.numbers = append(e.numbers, Number{"salt in one portion", say.F("{amount} g", say.Fixed(l.portion, 1))})
@@ -167,7 +174,7 @@ var contentRules = []Rule{
 	},
 	{
 		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true, usual: true,
-		Ground:    Ground{"US guidance for children under 4; AAP 2010, prevention of choking", QuotedFromMemory},
+		Ground:    Ground{"US guidance for children under 4 and AAP 2010, prevention of choking; UK guidance for children under 5 (NHS, FSA) where a centre goes by it", QuotedFromMemory},
 		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food: with a hand under 48 months. Sealed, with a hand.",
 		judges:    material.TraitsOf(material.ChokeFood, material.Slippery, material.Sticky, material.NutButter),
 		Examples: []Example{
@@ -185,10 +192,10 @@ var contentRules = []Rule{
 			case GoesIn:
 				return noObjection
 			case KeepOut:
-				if q.youngest >= 72 {
+				if q.youngest >= firmFoodUntil {
 					return noObjection
 				}
-				v = q.keptUnder(48)
+				v = q.keptUnder(q.group.policy.firmFood())
 			default:
 				if q.youngest >= 48 || !q.open() {
 					return noObjection
@@ -202,8 +209,8 @@ var contentRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason:  "Food that is round, firm, slippery or sticky lodges in a small throat; back teeth that grind it come at about 4.",
-				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"kept out under", "48 months"}, q.youngestNumber()},
-				change:  "Food that squashes flat between two fingers, or every child 4 or over.",
+				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"kept out under", say.F("{months} months", q.group.policy.firmFood())}, q.youngestNumber()},
+				change:  say.F("Food that squashes flat between two fingers, or every child {age} or over.", q.group.policy.firmFood()/12),
 				do:      []say.Text{"Everybody sits while it is out; no running, no filled mouths"},
 			}
 			if !q.facts.Form.GaugeJudges() {
@@ -248,6 +255,9 @@ func (q *question) allergicTo(met allergen.Set) say.Text {
 		var eats allergen.Set
 		for _, a := range c.Allergies {
 			eats |= allergen.SetOf(a.To)
+			if a.To == allergen.Other {
+				eats |= allergen.ReadNote(a.Note).Listed
+			}
 		}
 		return eats.Meet(met) != 0
 	})

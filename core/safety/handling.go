@@ -135,8 +135,8 @@ var handlingRules = []Rule{
 	},
 	{
 		ID: "finger-hole", Title: "Traps a finger", Family: FamilySize, only: true,
-		Ground:    Ground{"EN 71-1 and ASTM F963 on holes in rigid parts, 6 to 12 mm", QuotedFromMemory},
-		Threshold: "Under 60 months a rigid thing with a hole of 6 to 12 mm in the open goes in with a hand.",
+		Ground:    Ground{"EN 71-1 and ASTM F963 on holes in rigid parts, 5 to 12 mm", QuotedFromMemory},
+		Threshold: "Under 60 months a rigid thing with a hole of 5 to 12 mm in the open goes in with a hand.",
 		judges:    material.TraitsOf(material.FingerHole),
 		Examples: []Example{
 			{Words: "a board with holes of 8 mm before 5", Thing: thing("box", "150x100x80", "none", "hard;finger-hole"), Use: Open, Months: 59, Want: WithAHand},
@@ -145,7 +145,7 @@ var handlingRules = []Rule{
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.FingerHole) && q.open() && q.youngest < 60, WithAHand)
 		},
-		explain: words{reason: "A finger pushed into a hole of this size swells and stays.", change: "Holes under 6 mm or over 12 mm.", limit: Number{"holes of", "6 to 12 mm"},
+		explain: words{reason: "A finger pushed into a hole of this size swells and stays.", change: "Holes under 5 mm or over 12 mm.", limit: Number{"holes of", "5 to 12 mm"},
 			do: []say.Text{"Fingers stay out of the holes; soapy water loosens one that is in"}}.explain,
 	},
 	{
@@ -205,7 +205,7 @@ var handlingRules = []Rule{
 	},
 	{
 		ID: "look-alike", Title: "Looks like food", Family: FamilyContents, only: true,
-		Ground:    Ground{"EU 87/357/EEC on products that look like food", QuotedFromMemory},
+		Ground:    Ground{"Regulation (EU) 2023/988 on product safety, Article 6 on products that look like food, in place of 87/357/EEC since 13 December 2024", QuotedFromMemory},
 		Threshold: "What looks or smells like food and is none goes in with a hand under 72 months in the open; counted, and apart from snacks.",
 		judges:    material.TraitsOf(material.LookAlike),
 		Examples: []Example{

@@ -13,7 +13,7 @@ const mostAlcohol = 1.2
 var poisonRules = []Rule{
 	{
 		ID: "lectin", Title: "Raw beans", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
-		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin: as few as 4 or 5 raw beans", QuotedFromMemory},
+		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin in common and runner beans: as few as 4 or 5 raw beans; EFSA on cyanogenic glycosides in lima beans", QuotedFromMemory},
 		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
 		judges:    material.TraitsOf(material.Lectin),
 		Examples: []Example{
@@ -22,7 +22,7 @@ var poisonRules = []Rule{
 			{Words: "canned kidney beans", Thing: thing("ellipsoid", "17x8x6", "none", "food;soft"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
-		explain: words{reason: "Four or five raw beans are enough to make a child very ill, and {who}. Rinsing does not remove the toxin.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
+		explain: words{reason: "A few raw beans make a child very ill, by a lectin in common and runner beans and by cyanide in lima beans, and {who}. Rinsing does not remove either.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
 			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []say.Text{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
 	},
 	{

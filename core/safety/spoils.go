@@ -73,8 +73,8 @@ var spoilRules = []Rule{
 	},
 	{
 		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom, only: true,
-		Ground:    Ground{"Extension-service guidance on pantry insects: 72 h at -18 C", QuotedFromMemory},
-		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for a time nobody knows, go in with a hand in the open: looked over, and 72 h in the freezer. Mould or insects: thrown away.",
+		Ground:    Ground{"Extension-service guidance on pantry insects: 4 days at 0 F, -18 C", QuotedFromMemory},
+		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for a time nobody knows, go in with a hand in the open: looked over, and 4 days in the freezer. Mould or insects: thrown away.",
 		judges:    material.TraitsOf(material.StoredGrain),
 		Examples: []Example{
 			{Words: "rice kept for 31 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=31"), Use: Open, Months: 60, Want: WithAHand},
@@ -89,9 +89,9 @@ var spoilRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "Insects and mould come into grain that stands open.",
-				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))}, {"freezer", "72 h at -18 °C"}},
-				change:  "A new packet, or 72 h in the freezer before play.",
-				do:      []say.Text{"Spread it on a tray and look: webs, grubs, clumps or a musty smell mean the bin", "72 h in the freezer kills what hides in it"},
+				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))}, {"freezer", "4 days at -18 °C"}},
+				change:  "A new packet, or 4 days in the freezer before play.",
+				do:      []say.Text{"Spread it on a tray and look: webs, grubs, clumps or a musty smell mean the bin", "4 days in the freezer kills what hides in it"},
 			}
 		},
 	},

@@ -42,7 +42,7 @@ var thingRules = []Rule{
 	},
 	{
 		ID: "swelling", Title: "Swells in water", Family: FamilyThings, only: true, Tunable: true,
-		Ground:    Ground{"CPSC warnings on water beads; ASTM F963 on expanding materials", QuotedFromMemory},
+		Ground:    Ground{"CPSC warnings on water beads, and its work under 16 CFR 1250 to limit their size and acrylamide; ASTM F963 on expanding materials", QuotedFromMemory},
 		Threshold: "What grows by more than half in any direction in water: kept out under 72 months when open, and sealed too with a child who mouths; else with a hand, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
 		judges:    material.TraitsOf(material.Swells, material.Hydrated),
 		Examples: []Example{
@@ -103,7 +103,7 @@ var thingRules = []Rule{
 	},
 	{
 		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, only: true, asTool: true,
-		Ground:    Ground{"16 CFR 1263", QuotedFromMemory},
+		Ground:    Ground{"16 CFR 1263, and for toys, which it exempts, ASTM F963 4.25", QuotedFromMemory},
 		Threshold: "A battery that can be reached is kept out in every use; behind a compartment closed with a screw, with a hand.",
 		judges:    material.TraitsOf(material.Battery),
 		Examples: []Example{

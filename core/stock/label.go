@@ -14,7 +14,7 @@ import (
 // says nothing. Labels compare with ==.
 type Label struct {
 	Free        allergen.Set // it says that it is free of these
-	HeatTreated bool
+	HeatTreated bool         // or pasteurised
 }
 
 // NewLabel reads the words for what a packet is free of. It refuses what no label speaks for, with a
@@ -65,7 +65,7 @@ func (l Label) On(f material.Facts) material.Facts {
 	f.MayContain &^= l.traces()
 	f.UsuallyContains &^= l.traces()
 	if l.HeatTreated {
-		f.Traits = f.Traits.Without(material.RawFlour)
+		f.Traits = f.Traits.Without(material.RawFlour, material.RawEgg)
 	}
 	f.ByLabel = f.ByLabel || f != was
 	return f

@@ -41,7 +41,8 @@ type Policy struct {
 	NutFree          bool           `json:"nut_free"`
 	NoFoodPlay       bool           `json:"no_food_play"`
 	MayContainStrict bool           `json:"may_contain_strict"`
-	TasteSafeMonths  int            `json:"taste_safe_months"` // 0, or an age from 36 on
+	TasteSafeMonths  int            `json:"taste_safe_months"`    // 0, or an age from 36 on
+	FoodMonths       int            `json:"food_months,omitzero"` // 48 when left out, or an age up to 72: firm and round food is kept out below it
 	CookedOnly       bool           `json:"cooked_only"`
 	OwnPortions      bool           `json:"own_portions"`
 	SameDayMixes     bool           `json:"same_day_mixes"`

@@ -28,6 +28,19 @@ type Settings struct {
 	Policy                    safety.Policy
 }
 
+// Asks returns what the centre asks: its policy, and what goes with its staffing table. Who counts children as
+// England does goes by the age for firm and round food that is said there.
+func (s Settings) Asks() safety.Policy {
+	p := s.Policy
+	if s.Staffing.ID() == englishTable {
+		p.FoodMonths = max(p.FoodMonths, safety.BritishFoodMonths)
+	}
+	return p
+}
+
+// englishTable is the staffing table of England.
+const englishTable = "eyfs"
+
 // Vessel returns the vessel with an id: one of the centre's own, or one that ships with Emblo.
 func (s Settings) Vessel(id string) (vessel.Vessel, bool) {
 	if at := slices.IndexFunc(s.Vessels, func(v vessel.Vessel) bool { return v.ID == id }); at >= 0 {
@@ -174,10 +187,13 @@ func Staffing(table string, perAdult []int) (room.RatioTable, error) {
 
 // Read reads a policy, which can tighten what the rules ask and never loosen it.
 func (p Policy) Read() (safety.Policy, *Fault) {
-	out := safety.Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths,
+	out := safety.Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
 		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes, MinimumMonths: maps.Clone(p.MinimumMonths)}
 	if p.TasteSafeMonths != 0 && p.TasteSafeMonths < room.ThreeYears {
 		return out, Bad("/taste_safe_months", "The age for taste-safe things only is %d months or more: it tightens the rules and never loosens them.", room.ThreeYears)
+	}
+	if p.FoodMonths != 0 && p.FoodMonths < 48 {
+		return out, Bad("/food_months", "The age for firm and round food is 48 months or more: it tightens the rules and never loosens them.")
 	}
 	if err := out.Validate(); err != nil {
 		return out, Bad("", "The settings: %s.", err)
@@ -187,7 +203,7 @@ func (p Policy) Read() (safety.Policy, *Fault) {
 
 // WritePolicy writes a policy; reading it gives the same policy again.
 func WritePolicy(p safety.Policy) Policy {
-	out := Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths,
+	out := Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
 		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes, MinimumMonths: maps.Clone(p.MinimumMonths)}
 	if out.MinimumMonths == nil {
 		out.MinimumMonths = map[string]int{}

@@ -168,6 +168,7 @@ type policy1 struct {
 	NoFoodPlay       bool           `json:"no_food_play,omitzero"`
 	MayContainStrict bool           `json:"may_contain_strict,omitzero"`
 	TasteSafeMonths  int            `json:"taste_safe_months,omitzero"`
+	FoodMonths       int            `json:"food_months,omitzero"`
 	CookedOnly       bool           `json:"cooked_only,omitzero"`
 	OwnPortions      bool           `json:"own_portions,omitzero"`
 	SameDayMixes     bool           `json:"same_day_mixes,omitzero"`

@@ -91,6 +91,7 @@ func dataSources() []string {
 	for _, a := range allergen.All() {
 		s = append(s, a.String())
 	}
+	s = append(s, allergen.OriginNames()...)
 	s = append(s, material.AllTraits.Words()...)
 	s = append(s, material.FeatureWords()...)
 	for _, sort := range asking.Sorts() {

@@ -3631,6 +3631,8 @@ export interface components {
             may_contain_strict: boolean;
             /** @description 0, or an age from 36 on. */
             taste_safe_months: number;
+            /** @description 48 when left out, or an age up to 72: firm and round food is kept out below it. */
+            food_months?: number;
             cooked_only: boolean;
             own_portions: boolean;
             same_day_mixes: boolean;

@@ -43,7 +43,7 @@ const traitWords: Record<string, string> = {
   blow: 'blown with', gas: 'makes gas, closed in', acid: 'vinegar, citrus', perfume: 'perfumed', 'mineral-oil': 'mineral oil', 'essential-oil': 'essential oil', borate: 'borax',
   'household-chemical': 'household chemical', 'pet-toxic': 'harms pets', 'latex-balloon': 'balloon', 'salted-ice': 'salted ice', 'nut-butter': 'nut butter', 'camphor-oil': 'camphor, eucalyptus',
   pokes: 'pokes', springy: 'squeezes small', lens: 'gathers light', weighty: 'over 100 g', outdoors: 'found or used before', 'water-hole': 'hollow with a hole', neck: 'goes round a neck',
-  'finger-hole': 'hole of 6 to 12 mm', rim: 'rim that may cut', 'sun-skin': 'juice burns in the sun', mineral: 'harms by the spoon', 'raw-food': 'raw meat or fish', 'look-alike': 'looks like food',
+  'finger-hole': 'hole of 5 to 12 mm', rim: 'rim that may cut', 'sun-skin': 'juice burns in the sun', mineral: 'harms by the spoon', 'raw-food': 'raw meat or fish', 'look-alike': 'looks like food',
   'holds-water': 'stands full of water', dusty: 'sheds dust', single: 'one plain ingredient', 'meat-or-fish': 'meat or fish', scissors: 'round-ended scissors', tweezers: 'fine tongs', shared: 'shared by mouths',
   'tap-water': 'tap water', oil: 'oil or fat', colouring: 'a strong colour',
   burns: 'burns skin, sets alight', 'sun-hot': 'hot in the sun', 'stored-grain': 'insects come into it once open', 'cut-stands': 'moulds once cut', 'steeped-oil': 'herbs or garlic in oil',

@@ -38,6 +38,15 @@ export const schools: School[] = [
     reason: 'Default: food may be played with, as it is the safest thing for children who mouth.',
   },
   {
+    id: 'firm-food',
+    question: 'Firm and round food: nuts, grapes, raw carrot',
+    options: [
+      { words: 'From 4 years on, watched', is: (c) => (c.policy.food_months ?? 48) < 60, set: (c) => policy(c, { food_months: undefined }) },
+      { words: 'From 5 years on, watched', is: (c) => (c.policy.food_months ?? 48) >= 60, set: (c) => policy(c, { food_months: 60 }) },
+    ],
+    reason: 'Default: 4 years, as US guidance has it; with the staffing table of England always 5, as guidance there has it.',
+  },
+  {
     id: 'not-food',
     question: 'Mixes that are not food: conditioner, soap, foam',
     options: [
