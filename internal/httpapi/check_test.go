@@ -126,7 +126,7 @@ func TestAidIsJudgedForEveryRoom(t *testing.T) {
 	var cards []written.AidCard
 	a.do(http.MethodGet, "/api/aid", nil, http.StatusOK, &cards)
 	require.NotEmpty(t, cards)
-	assert.Equal(t, "reaction", cards[0].ID, "what cannot wait comes first")
+	assert.Equal(t, "choking", cards[0].ID, "what cannot wait comes first")
 	instead := map[string][]string{}
 	for _, c := range cards {
 		for _, s := range c.Steps {
