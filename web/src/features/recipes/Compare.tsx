@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
 import { Form } from 'react-bootstrap'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import type { Room, Schemas } from '../../api/client'
 import { bookQuery, makingQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
+import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { grams, money, number, share } from '../../ui/format'
 import { MarkLine } from '../../ui/Mark'
@@ -16,7 +17,7 @@ import type { Making } from '../../entities/recipe/order'
 /** Two recipes side by side for one room: cooked or no-cook, at one glance. */
 export function Compare() {
   usePageTitle('Compare two recipes')
-  const [params, setParams] = useSearchParams()
+  const [params, edit] = useAddress()
   const rooms = useQuery(roomsQuery)
   const book = useQuery(bookQuery)
   const error = rooms.error ?? book.error
@@ -27,13 +28,7 @@ export function Compare() {
   const kind = book.data.recipes.find((r) => r.id === a)?.kind
   const b = params.get('b') ?? (a === 'cold-dough' ? 'stove-dough' : kind === 'dough' ? 'cold-dough' : (book.data.recipes.find((r) => r.kind === kind && r.id !== a)?.id ?? 'cold-dough'))
   const set = (name: string, v: string) =>
-    setParams(
-      (old) => {
-        old.set(name, v)
-        return old
-      },
-      { replace: true },
-    )
+    edit((now) => now.set(name, v))
   return (
     <main className="screen compare">
       <header className="screen-head">

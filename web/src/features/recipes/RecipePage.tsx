@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
 import { Form } from 'react-bootstrap'
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ApiError, ask, type Base, type Room } from '../../api/client'
 import { makingQuery, recipeQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { saveFile } from '../../ui/saveFile'
+import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
 import { grams, money, plural } from '../../ui/format'
@@ -25,7 +26,7 @@ import { fileName, orderOf, portionOf, type Change, type Making, type Order } fr
  * something is short. */
 export function RecipePage() {
   const { id = '' } = useParams()
-  const [params, setParams] = useSearchParams()
+  const [params, edit] = useAddress()
   const rooms = useQuery(roomsQuery)
   const recipe = useQuery(recipeQuery(id))
   usePageTitle(recipe.data?.recipe.name ?? 'Recipe')
@@ -50,16 +51,12 @@ export function RecipePage() {
     )
   }
   const change = (part: Record<string, string | string[] | undefined>) =>
-    setParams(
-      (old) => {
-        for (const [name, value] of Object.entries(part)) {
-          old.delete(name)
-          for (const v of Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value]) old.append(name, v)
-        }
-        return old
-      },
-      { replace: true },
-    )
+    edit((now) => {
+      for (const [name, value] of Object.entries(part)) {
+        now.delete(name)
+        for (const v of Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value]) now.append(name, v)
+      }
+    })
   return <Page key={id} page={recipe.data} room={room} rooms={rooms.data} order={orderOf(id, room.id, params)} change={change} />
 }
 

@@ -2,12 +2,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
 import { Button, Form } from 'react-bootstrap'
 import { useState } from 'react'
-import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
+import { Link, useLocation, useNavigate } from 'react-router'
 import { v7 } from 'uuid'
 import { api, ask, type Base, type Schemas } from '../../api/client'
 import { bookQuery, recipesQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
+import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
 import { asksNoMore, countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
@@ -32,21 +33,17 @@ export function Recipes() {
   usePageTitle('Recipes')
   const session = useSession()
   const rooms = useQuery(roomsQuery)
-  const [params, setParams] = useSearchParams()
+  const [params, edit] = useAddress()
   const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
   const use = params.get('use') ?? 'open'
   const wanted = params.getAll('wish')
   const cards = useQuery(recipesQuery(room?.id ?? '', use))
   const book = useQuery(bookQuery)
   const set = (name: string, values: string[]) =>
-    setParams(
-      (old) => {
-        old.delete(name)
-        values.forEach((v) => old.append(name, v))
-        return old
-      },
-      { replace: true },
-    )
+    edit((now) => {
+      now.delete(name)
+      values.forEach((v) => now.append(name, v))
+    })
   const all = cards.data ?? []
   const shown = all.filter((c) => wishes.every(([id, , holds]) => !wanted.includes(id) || holds(c)))
   const error = rooms.error ?? cards.error ?? book.error
