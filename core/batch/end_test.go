@@ -102,3 +102,12 @@ func TestRawFlourMakesItRaw(t *testing.T) {
 	assert.True(t, s.Now().Facts(unit.Grams(1)).Traits.Has(material.RawFlour) && s.Now().Facts(unit.Grams(1)).Cooled)
 	assert.Contains(t, s.Now().Nature().NotTasteSafe, say.Text("raw flour or starch"))
 }
+
+// Whatever lives, grows or rots in a batch ends it; a dried edge alone is cut off and looked over again (common
+// practice).
+func TestWhichSignsEndABatch(t *testing.T) {
+	for sign, ends := range map[Sign]bool{Spots: true, Smell: true, Wet: true, DriedEdge: false, Colour: true, Insects: true, Dirt: true} {
+		assert.Equal(t, ends, signs[sign].ends, sign.String())
+	}
+	assert.Len(t, Signs(), len(signs))
+}

@@ -114,3 +114,25 @@ func day(t require.TestingT, text string) age.Date {
 	require.NoError(t, err)
 	return on
 }
+
+// One batch serves set-ups of one week and no more: what opens on the seventh day after the first is made for itself
+// (common practice).
+func TestABatchIsSharedForAWeek(t *testing.T) {
+	for apart, batches := range map[int]int{6: 1, 7: 2} {
+		d, portion := twoRooms(t, false, false), 100.0
+		var plans []Coming
+		for i, on := range []int{2, 2 + apart} {
+			plans = append(plans, Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{RoomID: roomID, PlayAt: clock.At(day(t, "2026-11-02").Plus(on), 10, 0).String(), Beside: []written.PlanItem{},
+				Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion, RecipeID: "stove-dough"}}}}}})
+		}
+		slots, err := d.PrepAhead(plans, nil, day(t, "2026-11-20"), clock.At(day(t, "2026-11-02"), 6, 0))
+		require.NoError(t, err)
+		cooked := 0
+		for _, s := range slots {
+			if strings.Contains(s.Text, "Cook on low heat") {
+				cooked++
+			}
+		}
+		assert.Equal(t, batches, cooked, "%d days apart", apart)
+	}
+}

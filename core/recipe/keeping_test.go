@@ -5,6 +5,9 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"emblo/core/material"
+	"emblo/core/unit"
 )
 
 // What the book says in words of how a mix keeps, it says in figures too; and what needs cold is nowhere
@@ -39,4 +42,28 @@ func TestKeepingAgreesWithItsWords(t *testing.T) {
 	assert.NotEmpty(t, r.Play().Best)
 	r.Own = true
 	assert.LessOrEqual(t, r.Keeping().Ceiling, MostDays)
+}
+
+// The figures that keeping hangs on: 0.88 as the water activity under which no time or temperature control is needed
+// (FDA Food Code 2017, table A, quoted from memory), with the margin of the estimate on either side; two hours out of
+// the fridge (FDA advice to households, quoted from memory); two weeks for what a centre wrote itself (common practice).
+func TestTheFiguresOfKeeping(t *testing.T) {
+	class := func(activity float64) Class {
+		return Recipe{}.classOf(Nature{Known: true, Activity: activity}, material.Facts{Thing: material.Thing{Form: material.Dough}})
+	}
+	assert.Equal(t, []Class{Stable, Borderline, Borderline, Perishable}, []Class{class(0.88 - ActivityMargin - 0.001), class(0.88 - ActivityMargin + 0.001), class(0.88 + ActivityMargin - 0.001), class(0.88 + ActivityMargin + 0.001)})
+	for _, r := range Standard().Recipes() {
+		k, p := r.Keeping(), r.Play()
+		if k.Out {
+			assert.LessOrEqual(t, p.Stands+p.Plays, 2*60, r.ID)
+		}
+	}
+	own := Recipe{Own: true, Lines: []Line{{Item: must(t, "fine-salt"), Mass: unit.Grams(100)}, {Item: must(t, "ready-flour"), Mass: unit.Grams(300)}}}
+	assert.LessOrEqual(t, own.Keeping().Days, 14)
+}
+
+func must(t *testing.T, id string) material.Item {
+	it, ok := material.Standard().Get(id)
+	assert.True(t, ok, id)
+	return it
 }

@@ -124,7 +124,7 @@ var contentRules = []Rule{
 			if l.portionKnown && l.portion > tooSalty*l.portionLimit && q.youngest >= room.ThreeYears {
 				most := say.Fixed(math.Floor(tooSalty*l.portionLimit/salt), 0)
 				e.do = append([]say.Text{say.F("Hand out {grams} g to a child at the most, and take every piece back", most)}, e.do...)
-				e.numbers = append(e.numbers, Number{"salt that harms", say.F("from {amount} g (1.5 g per kg)", say.Fixed(tooSalty*l.portionLimit, 1))})
+				e.numbers = append(e.numbers, Number{"salt that harms", say.F("from {amount} g (2 g per kg)", say.Fixed(tooSalty*l.portionLimit, 1))})
 			}
 			if l.portionKnown {
 				e.numbers = append(e.numbers, Number{"salt in one portion", say.F("{amount} g", say.Fixed(l.portion, 1))})

@@ -12,10 +12,10 @@ const (
 	TasteWithAHand   = 0.25
 	tasteKeepOut     = 0.50
 	saltGramsPerKilo = 0.5
-	// tooSalty is how many times the limit of a portion is more than a child of 3 or over is handed at once: 1.5 g of
-	// salt for each kg (convention; reports of harm begin there, and 100 g of ornament dough is about 2 g/kg for a
-	// child of 15 kg).
-	tooSalty = 3.0
+	// tooSalty is how many times the limit of a portion is more than a child of 3 or over is handed at once: 2 g of
+	// salt for each kg (convention; reports of grave harm lie about there, and 100 g of ornament dough hold as much for
+	// a child of 15 kg).
+	tooSalty = 4.0
 	// lowSalt is the share of salt by mass of food that is low in salt (0.3 g in 100 g, UK
 	// front-of-pack criteria, quoted from memory): no portion of it is weighed for salt.
 	lowSalt = 0.003

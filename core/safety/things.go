@@ -79,6 +79,7 @@ var thingRules = []Rule{
 			{Words: "a loose disc magnet", Thing: thing("cylinder", "20x5", "none", "hard;magnet"), Use: AdultTool, Months: 100, Want: KeepOut},
 			{Words: "a screwed tile of 75 mm", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed"), Use: Open, Months: 30, Want: WithAHand},
 			{Words: "a screwed tile that is cracked", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed;damaged"), Use: Open, Months: 30, Want: KeepOut},
+			{Words: "a screwed cube of 20 mm, which fits the gauge", Thing: thing("box", "20x20x20", "none", "hard;magnet;enclosed"), Use: Sealed, Months: 100, Want: KeepOut},
 			{Words: "a letter that may hold one", Thing: thing("box", "75x60x6", "none", "hard;may-hold-magnet"), Use: Open, Months: 60, Want: MeasureFirst},
 			{Words: "a plain wooden tile", Thing: thing("box", "75x75x6", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
 		},
@@ -109,6 +110,7 @@ var thingRules = []Rule{
 		Examples: []Example{
 			{Words: "a tea light with a push-in cell", Thing: thing("cylinder", "38x40", "none", "hard;battery"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "a torch with a screwed case", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed"), Use: Open, Months: 30, Want: WithAHand},
+			{Words: "a torch whose screwed case is cracked", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed;damaged"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "a plain cup", Thing: thing("cylinder", "110x90", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {

@@ -147,7 +147,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
           ))}
         </Form.Select>
       </header>
-      {answer.meant && <p className="soft">Read as “{answer.meant}”.</p>}
+      {answer.meant && <p className="soft">{answer.question?.given ? `Read as “${answer.meant}”.` : `Not known as it is typed; close to “${answer.meant}”.`}</p>}
       {answer.question && <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />}
       {!answer.found && !measuring && (
         <div className="not-found">
