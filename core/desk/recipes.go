@@ -91,11 +91,24 @@ func (d *Desk) Draft(in written.DraftInput, today age.Date) (written.RecipeDraft
 	}
 	v := written.WriteUsual(verdict, plan.Usual(judged))
 	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, d.Pen.Lines(judged)
+	out.Unlisted = d.Pen.Text(unlisted(draft.Recipe))
 	nature := draft.Recipe.Nature()
 	share, why := plan.Taste(nature, g)
 	n := d.Pen.Nature(nature, share, why)
 	out.Nature, out.Keeps = &n, d.Pen.Text(nature.Keeps)
 	return out, nil
+}
+
+// unlisted says what steps put in and no line lists; empty for nothing.
+func unlisted(r recipe.Recipe) say.Text {
+	if len(r.Unlisted) == 0 {
+		return ""
+	}
+	names := make([]say.Text, len(r.Unlisted))
+	for i, it := range r.Unlisted {
+		names[i] = it.Within()
+	}
+	return say.F("A step names {things}, which no line lists: write it as a line with its amount, or take it out of the step. Until then what is in the mix is not known.", say.List("{thing}, {next}", names...))
 }
 
 func (d *Desk) readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {

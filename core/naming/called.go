@@ -3,6 +3,7 @@ package naming
 import (
 	"strings"
 	"sync"
+	"unicode"
 
 	"emblo/core/allergen"
 	"emblo/core/material"
@@ -37,10 +38,30 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 		open := material.Features{Traits: says}.Minus(f.Features()).Minus(f.Denied)
 		f.Open = f.Open.Union(open)
 	}
-	if _, unsaid := unsaidOf(called, f); unsaid {
+	if _, unsaid := unsaidOf(called, f); unsaid || disguised(name) {
 		f.TraitsKnown = false
 	}
 	return thin(f)
+}
+
+// disguised reports whether a name holds letters that are not those that they look like: some that nobody can see,
+// such as one that turns the order of the others round, ones made to look like Latin letters, or two scripts in one
+// word. What it says then nobody can look up.
+func disguised(name string) bool {
+	for _, w := range strings.Fields(name) {
+		latin, other := false, false
+		for _, r := range w {
+			latin = latin || unicode.Is(unicode.Latin, r)
+			other = other || unicode.In(r, unicode.Cyrillic, unicode.Greek)
+			if unicode.Is(unicode.Cf, r) || unicode.IsLetter(r) && (r >= 0x1D400 && r < 0x1D800 || r >= 0xFB00 && r < 0xFB07 || r >= 0xFF21 && r < 0xFF5B || r >= 0x2100 && r < 0x2150) {
+				return true
+			}
+		}
+		if latin && other {
+			return true
+		}
+	}
+	return false
 }
 
 // inName are the traits of a thing that whatever is called by it may have, in whatever shape: a conker collection

@@ -127,7 +127,16 @@ func TestStepsAreRead(t *testing.T) {
 		assert.GreaterOrEqual(t, j.Verdict, min(want, ask), "%q: %v", steps, j.Rules())
 		assert.GreaterOrEqual(t, j.Verdict, want, "%q: %v", steps, j.Rules())
 	}
-	assert.NotPanics(t, func() { own(t, aged(t, 52), lines, strings.Repeat("stir in the magnets ", 100)) })
+	long := own(t, aged(t, 52), lines, "Knead "+strings.Repeat("well and ", 220)+"stir in the loose magnets")
+	assert.Equal(t, out, long.Verdict, "also at the end of a step of 2,000 letters")
+	for _, bad := range []recipe.Written{{Loss: -1e306}, {Loss: 1}, {Lines: strings.Repeat("1 g water\n", 60)}} {
+		w := recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session", Loss: bad.Loss}
+		if bad.Lines != "" {
+			w.Lines = bad.Lines
+		}
+		d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(w)
+		assert.False(t, d.OK(), "%+v", bad)
+	}
 }
 
 // The name of a thing of one's own counts, with slips of what it warns of; so do its length and its thinness.
@@ -149,7 +158,8 @@ func TestOwnThingsAreWhatTheyAreCalled(t *testing.T) {
 		{"Ballon friends", block, baby, false}, {"Party blow-ups", block, baby, false}, {"Water pearls big", of("sphere", "60", "soft"), allergic, false}, {"Conker collection", block, baby, false}, {"Magnettic shapes", block, allergic, false},
 		{"Dressing gown belt", of("box", "1500x40x5", "fabric;soft"), baby, false}, {"Neckwear", of("box", "1400x80x3", "fabric;soft"), baby, false}, {"Linked loops", of("cylinder", "10x600", "soft"), baby, false}, {"Long piece", of("box", "1200x3x3", "strand"), baby, false},
 		{"Shiny layer", of("box", "600x400x0.02", "sheet"), baby, false},
-		{"Blue dough", dough, allergic, true}, {"Harbour cushion", block, baby, true}, {"Wooden egg cups", of("cylinder", "60x80", "hard"), allergic, true}, {"Felt rug", of("box", "600x400x4", "fabric;soft"), baby, true}, {"Broomstick", of("cylinder", "25x1200", "hard"), allergic, true},
+		{"Bal\u200bloon friends", block, baby, false}, {"\u202eHarbour cushion", block, baby, false}, {"Ｂalloon friends", block, baby, false}, {"Bаlloon friends", block, baby, false}, {"Lead for the dog", block, baby, false},
+		{"Кубики", block, baby, true}, {"Jouets d’été", block, baby, true}, {"Blue dough", dough, allergic, true}, {"Harbour cushion", block, baby, true}, {"Wooden egg cups", of("cylinder", "60x80", "hard"), allergic, true}, {"Felt rug", of("box", "600x400x4", "fabric;soft"), baby, true}, {"Broomstick", of("cylinder", "25x1200", "hard"), allergic, true},
 	} {
 		got := described(t, row.who, row.name, row.what)
 		if row.most {

@@ -68,7 +68,9 @@ type RecipeDraft struct {
 	Ready       bool         `json:"ready"`
 	Keeps       string       `json:"keeps,omitzero"`
 	LinesJudged []Line       `json:"lines_judged,omitzero"`
-	Nature      *Nature      `json:"nature,omitzero"`
+	// Unlisted says, in a sentence, what steps put in and no line lists.
+	Unlisted string  `json:"unlisted,omitzero"`
+	Nature   *Nature `json:"nature,omitzero"`
 }
 
 // ReadLine is one ingredient line as it was understood.

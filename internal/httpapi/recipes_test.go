@@ -136,6 +136,11 @@ func TestOwnRecipes(t *testing.T) {
 	assert.Contains(t, read.Lines[5].Fault, "not on the shelf")
 	assert.Equal(t, "measure-first", read.Verdict, "what cannot be read is not cleared")
 	assert.Len(t, read.Faults, 2)
+	named := sparkle()
+	named.Steps += "\nStir in the loose magnets"
+	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.ID, "recipe": named}, http.StatusOK, &read)
+	assert.Contains(t, read.Unlisted, "A step names loose magnets, which no line lists")
+	assert.Equal(t, "keep-out", read.Verdict)
 
 	id := uuid.NewString()
 	path := "/api/recipes/" + id

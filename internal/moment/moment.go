@@ -75,7 +75,7 @@ var started = time.Now().UTC()
 func (m Moment) At() time.Time { return m.at(started) }
 
 // Ahead returns how far the moment is from the machine's time just now.
-func (m Moment) Ahead() time.Duration { return m.At().Sub(time.Now()) }
+func (m Moment) Ahead() time.Duration { return time.Until(m.At()) }
 
 // DatabaseAhead returns how far the database's clock is to stand from the machine's: with the moment, or
 // apart from it.

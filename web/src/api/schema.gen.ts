@@ -2287,6 +2287,8 @@ export interface components {
             ready: boolean;
             keeps?: string;
             lines_judged?: components["schemas"]["Line"][];
+            /** @description What steps put in and no line lists, in a sentence. */
+            unlisted?: string;
             nature?: components["schemas"]["Nature"];
         };
         SavedVersion: {

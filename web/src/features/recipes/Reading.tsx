@@ -69,6 +69,7 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
           ))}
         </ul>
       )}
+      {d?.unlisted && <p className="short">{d.unlisted}</p>}
       {d?.mark && d.nature && (
         <div className={fresh ? d.mark : 'not-checked'}>
           <div className="rooms-head">
