@@ -11,6 +11,7 @@ import (
 
 	"emblo/core/written"
 	"emblo/internal/contract"
+	"emblo/internal/httpapi"
 	"emblo/internal/testdb"
 )
 
@@ -20,7 +21,7 @@ import (
 func TestHowItWentChangesTheNextOne(t *testing.T) {
 	url := testdb.URL(t)
 	db := testdb.OpenAt(t, url)
-	a := demoLeadOn(t, serveOn(t, db))
+	a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: db, Now: atNine}))
 	lanterns := a.room("Lanterns")
 	bakery := a.setupCalled("Bakery counter")
 	next := a.plan(bakery, func(s *written.Setup) { s.Name, s.PlayAt = "Bakery next", wallIn(3, "10:00") })
@@ -135,7 +136,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 // less by what was used up, once.
 func TestALogIsCarriedOutOnce(t *testing.T) {
 	url := testdb.URL(t)
-	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url), Now: atNine}))
 	bakery := a.setupCalled("Bakery counter")
 	bakery.PlayAt = wallIn(0, "08:30")
 	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)

@@ -240,7 +240,7 @@ func TestACalendarFollowsByALink(t *testing.T) {
 // A step that clears a rule is measured and not ticked; what was done stays when it was, on every device,
 // once; the rest moves, and a tick can be taken back.
 func TestStepsAreTickedAndMeasured(t *testing.T) {
-	a := demoLead(t)
+	a := demoLeadFrom(t, atNine())
 	slots := func() map[string]written.PrepSlot {
 		var d written.PrepDay
 		a.do(http.MethodGet, "/api/prep?day="+dayIn(2), nil, http.StatusOK, &d)
@@ -269,7 +269,7 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	put(cook, ptr(72.5), refused, "measured_c", "It reads 72.5 °C and has to be 80 °C or more")
 	put(cook, ptr(800.0), refused, "measured_c", "between -50 and 300 °C")
 	assert.False(t, slots()["Cook"].Done, "nothing was noted")
-	early := now.AddDate(0, 0, 0).Format(time.RFC3339)
+	early := atNine().Format(time.RFC3339)
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: early}, http.StatusNoContent, nil)
 	put(cook, ptr(90.0), http.StatusNoContent, "", "") // another device, later: the first stands
 	var d written.PrepDay

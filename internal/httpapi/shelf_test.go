@@ -217,6 +217,7 @@ func TestSettingsTighten(t *testing.T) {
 	assert.Equal(t, saved.Name, stale.Current.Name)
 	for field, change := range map[string]func(*written.CentreInput){
 		"policy/taste_safe_months": func(c *written.CentreInput) { c.Policy.TasteSafeMonths = 24 },
+		"policy/food_months":       func(c *written.CentreInput) { c.Policy.FoodMonths = 36 },
 		"policy":                   func(c *written.CentreInput) { c.Policy.MinimumMonths = map[string]int{"eye": 40} },
 		"per_adult":                func(c *written.CentreInput) { c.PerAdult = []int{5, 3, 3, 3, 3} },
 		"name":                     func(c *written.CentreInput) { c.Name = "" },

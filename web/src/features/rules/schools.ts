@@ -26,6 +26,9 @@ export const withMinimum = (c: Centre, id: string, months: number): Centre => {
 
 const never = 180
 
+/** Who goes by the staffing table of England goes by its age for firm food too. */
+const asEngland = (c: Centre) => c.ratio_table === 'eyfs'
+
 /** Where practitioners differ, both ways of doing it, and why ours is the default. */
 export const schools: School[] = [
   {
@@ -41,8 +44,8 @@ export const schools: School[] = [
     id: 'firm-food',
     question: 'Firm and round food: nuts, grapes, raw carrot',
     options: [
-      { words: 'From 4 years on, watched', is: (c) => (c.policy.food_months ?? 48) < 60, set: (c) => policy(c, { food_months: undefined }) },
-      { words: 'From 5 years on, watched', is: (c) => (c.policy.food_months ?? 48) >= 60, set: (c) => policy(c, { food_months: 60 }) },
+      { words: 'From 4 years on, watched', is: (c) => !asEngland(c) && (c.policy.food_months ?? 48) < 60, set: (c) => policy(c, { food_months: undefined }) },
+      { words: 'From 5 years on, watched', is: (c) => asEngland(c) || (c.policy.food_months ?? 48) >= 60, set: (c) => policy(c, { food_months: 60 }) },
     ],
     reason: 'Default: 4 years, as US guidance has it; with the staffing table of England always 5, as guidance there has it.',
   },
