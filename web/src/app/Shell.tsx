@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
-import { lazy, Suspense, useEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { outbox } from '../api/outbox'
 import { Outlet, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
@@ -36,7 +36,8 @@ export function Shell() {
     if (from.current instanceof HTMLElement && from.current.isConnected) from.current.focus({ preventScroll: true })
     setChecking(false)
   }
-  useEffect(() => {
+  // Before the page is seen: whoever presses a key at once is heard.
+  useLayoutEffect(() => {
     const open = (e: KeyboardEvent) => {
       const at = e.target instanceof HTMLElement ? e.target : null
       const typing = at && (at.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(at.tagName))
