@@ -74,3 +74,22 @@ func TestUsesThatAVesselCannotCarry(t *testing.T) {
 	}
 	assert.Equal(t, []string{"with-a-hand", "keep-out"}, []string{cold("white-rice"), cold("fine-salt")}, "salt beside it makes another thing of the ice")
 }
+
+// Of a batch that magnets were worked into each room hears of the magnets, whatever else is wrong with it.
+func TestEveryPartsWorstIsSaid(t *testing.T) {
+	a := demoLead(t)
+	batch := a.made(written.BatchInput{Name: "Wheat-free dough", RecipeID: "wheat-free-dough", MadeG: 900, MadeOn: dayIn(0), RoomID: a.room("Lanterns").ID, Store: "airtight",
+		Lines: []written.BatchLine{{ItemID: "rice-flour", Grams: 300}, {ItemID: "fine-salt", Grams: 150}, {ItemID: "water", Grams: 450}}})
+	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "added", ItemID: "loose-magnets", Grams: 2})
+	var page written.BatchPage
+	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)
+	require.Len(t, page.Rooms, 3)
+	for _, r := range page.Rooms {
+		said := map[string]bool{}
+		for _, f := range r.Findings {
+			said[f.Rule] = true
+		}
+		assert.True(t, said["magnet"], "%s hears of %v", r.Room, said)
+		assert.Equal(t, "keep-out", r.Verdict)
+	}
+}
