@@ -78,6 +78,9 @@ func (a *App) Now() time.Time { return time.Now().Add(a.ahead).In(stands.At().Lo
 // Day is the day so many days from now there, as it is written.
 func (a *App) Day(days int) string { return a.Now().AddDate(0, 0, days).Format(time.DateOnly) }
 
+// DemoDay is the day so many days after that on which the demo centre was loaded, wherever midnight lies.
+func DemoDay(days int) string { return stands.At().AddDate(0, 0, days).Format(time.DateOnly) }
+
 // Origin is the address that labels lead to.
 const Origin = "https://emblo.example"
 
