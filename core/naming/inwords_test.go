@@ -117,6 +117,7 @@ func TestStepsAreRead(t *testing.T) {
 	const lines = "300 g ready-to-eat flour\n100 g water"
 	for steps, want := range map[string]safety.Verdict{
 		"Stir in a cup of water beads and a few small magnets. Knead in pony beads": out, "Stir in peanut butter and the borax": out, "Add 2 tbsp peanut butter": out, "Fold in the almonds": out, "Sprinkle chia seeds over it and knead": ask,
+		"Do not forget the borax": out, "Knead pony beads through it": ask, "Never stop, stir in the borax": out,
 		"Stir, 2 min": hand, "Roll out with the rolling pins and cut with cutters": hand, "Never add borax": hand, "Pour in the warm water bit by bit, children stir": hand, "Stir in some of the flour": hand,
 	} {
 		j := own(t, aged(t, 52, allergen.Peanuts, allergen.TreeNuts), lines, steps)
@@ -127,6 +128,8 @@ func TestStepsAreRead(t *testing.T) {
 		assert.GreaterOrEqual(t, j.Verdict, min(want, ask), "%q: %v", steps, j.Rules())
 		assert.GreaterOrEqual(t, j.Verdict, want, "%q: %v", steps, j.Rules())
 	}
+	milk := own(t, aged(t, 52, allergen.Milk), "300 g ready-to-eat flour\n100 g coconut milk", "Stir in some milk")
+	assert.Equal(t, out, milk.Verdict, "milk is not the coconut milk of a line: %v", milk.Rules())
 	long := own(t, aged(t, 52), lines, "Knead "+strings.Repeat("well and ", 220)+"stir in the loose magnets")
 	assert.Equal(t, out, long.Verdict, "also at the end of a step of 2,000 letters")
 	for _, bad := range []recipe.Written{{Loss: -1e306}, {Loss: 1}, {Lines: strings.Repeat("1 g water\n", 60)}} {
