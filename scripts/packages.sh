@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Installs the Debian packages that are missing: postgresql to start; chromium, a C
+# Installs the Debian packages that are missing: postgresql to start; headless Chromium, a C
 # compiler, poppler and faketime as well to test. Needs root or sudo for that; without either it says what is missing and stops.
 set -euo pipefail
 for tool in go node npm; do
@@ -11,7 +11,7 @@ done
 missing=()
 compgen -G '/usr/lib/postgresql/*/bin/postgres' >/dev/null || missing+=(postgresql)
 if [ "${1:-start}" = test ]; then
-	[ -x /usr/bin/chromium ] || missing+=(chromium)
+	[ -x /usr/bin/chromium-headless-shell ] || missing+=(chromium-headless-shell)
 	command -v pdftoppm >/dev/null || missing+=(poppler-utils) # to read labels off the PDF
 	compgen -G '/usr/lib/*/faketime/libfaketimeMT.so.1' >/dev/null || missing+=(faketime) # to move the clock of the tests' database
 	command -v gcc >/dev/null || missing+=(gcc libc6-dev) # for the race detector

@@ -36,10 +36,13 @@ var browser struct {
 
 func startBrowser() {
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
-		chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU,
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
-		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang", "en-GB"))
+		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang", "en-GB"),
+		// Nothing that slides has to be waited for, and no process is kept ready for a page that nobody opens.
+		chromedp.Flag("force-prefers-reduced-motion", true),
+		chromedp.Flag("disable-features", "Translate,BlinkGenPropertyTrees,SpareRendererForSitePerProcess"))
 	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), options...)
 	ctx, stopCtx := chromedp.NewContext(alloc)
 	browser.ctx = ctx
