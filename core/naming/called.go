@@ -1,6 +1,7 @@
 package naming
 
 import (
+	"regexp"
 	"strings"
 	"sync"
 	"unicode"
@@ -18,13 +19,14 @@ func AsCalled(name string, f material.Facts) material.Facts {
 
 func asCalled(name string, called []string, f material.Facts) material.Facts {
 	f = f.Called(name)
-	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood)
+	things, head := thingsIn(name)
+	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood) || head && !pretend(name) && things[len(things)-1].Facts.Traits.Has(material.Food)
 	if ingredients {
 		f.UsuallyContains |= allergensNamed(name) &^ f.Allergens
 	} else {
 		f = nutty(name, f)
 	}
-	for _, it := range thingsIn(name) {
+	for _, it := range things {
 		says := it.Facts.Traits.Meet(inName)
 		if ingredients {
 			says = says.Union(it.Facts.Traits.Meet(material.InMixture))
@@ -33,6 +35,13 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 			f.Made = f.Made.Union(it.Facts.Made)
 			if it.Facts.Alcohol.There() && !f.Alcohol.There() {
 				f.Alcohol = material.NotRead()
+			}
+			said, known := f.Salt.Get()
+			if holds, _ := it.Facts.Salt.Get(); known && said == 0 && holds >= salty {
+				f.Salt = material.Amount{} // nobody said how much
+			}
+			if it.Facts.Traits.Has(material.ChokeFood) || it.Facts.Form.GaugeJudges() && it.Facts.Traits.Has(material.Food) && it.Facts.Traits.Any(material.Hard, material.Rounded, material.Slippery, material.Sticky) {
+				says = says.With(material.ChokeFood) // there may be pieces of it
 			}
 		}
 		open := material.Features{Traits: says}.Minus(f.Features()).Minus(f.Denied)
@@ -69,12 +78,17 @@ func disguised(name string) bool {
 var inName = material.TraitsOf(material.LatexBalloon, material.Glove, material.Magnet, material.MayHoldMagnet, material.Battery, material.Swells, material.ToxicSeed, material.UnknownPlant,
 	material.HouseholdChemical, material.Borate, material.Plaster, material.Talc, material.MineralOil, material.CamphorOil, material.Breakable, material.Sharp, material.DryIce, material.Lectin)
 
+// salty is the share of salt from which a thing that a name names makes its own a question (convention: that of a
+// brine).
+const salty = 0.05
+
 // mostWords is how many words of a name are looked up together.
-const mostWords = 4
+const mostWords = 7
 
 // thingsIn returns the things of the shelf that the words of a name name, the most words together first, so that a
-// balloon whisk is no balloon. The name as a whole is not among them: it is looked up by itself.
-func thingsIn(name string) (found []material.Item) {
+// balloon whisk is no balloon, and whether the last of them is what the name ends in: blue bread rolls are bread, a
+// bread bin is none. The name as a whole is not among them: it is looked up by itself.
+func thingsIn(name string) (found []material.Item, head bool) {
 	fields := strings.Fields(strings.ToLower(strings.Map(func(r rune) rune {
 		if strings.ContainsRune(",;:()[]/.!?\"", r) {
 			return ' '
@@ -86,13 +100,20 @@ func thingsIn(name string) (found []material.Item) {
 		for ; n > 0; n-- {
 			if it, ok := material.Standard().Named(strings.Join(fields[i:i+n], " ")); ok && n < len(fields) {
 				found = append(found, it)
+				head = i+n == len(fields)
 				break
 			}
 		}
 		i += max(n, 1)
 	}
-	return found
+	return found, head
 }
+
+// madeOf are words for what toys are made of: a wooden apple is no apple.
+var madeOf = regexp.MustCompile(`(?i)\b(?:wood(?:en)?|felt|plastic|toy|play|pretend|fake|knitted|crochet(?:ed)?|paper|card(?:board)?|fabric|cloth|foam|rubber|silicone|metal|tin|model|painted|plush|resin|wax|glass|stone)\b`)
+
+// pretend reports whether a name says that what it names is of something else.
+func pretend(name string) bool { return madeOf.MatchString(name) }
 
 // allergensNamed are the allergens that the words of a name name, in the ways that kitchens say them.
 func allergensNamed(name string) (set allergen.Set) {

@@ -2,6 +2,7 @@ package naming_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -40,9 +41,15 @@ func aged(t require.TestingT, months int, to ...allergen.Allergen) *safety.Group
 
 // own judges a mix of a centre's own by what was typed.
 func own(t require.TestingT, g *safety.Group, lines, steps string) naming.Judged {
+	m, ok := mixed(lines, steps)
+	require.True(t, ok)
+	return m.Judge(g, naming.Ask{Use: safety.Open})
+}
+
+// mixed reads a mix of a centre's own.
+func mixed(lines, steps string) (naming.Meaning, bool) {
 	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric, Several: words.Several}.Read(recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: steps, Keeps: "one session"})
-	require.True(t, d.OK(), "%v", d.Faults)
-	return naming.Meaning{Members: []naming.Member{{Mix: &d.Recipe}}}.Judge(g, naming.Ask{Use: safety.Open})
+	return naming.Meaning{Members: []naming.Member{{Mix: &d.Recipe}}}, d.OK()
 }
 
 // described judges a thing of a centre's own by what was said of it.
@@ -117,8 +124,9 @@ func TestStepsAreRead(t *testing.T) {
 	const lines = "300 g ready-to-eat flour\n100 g water"
 	for steps, want := range map[string]safety.Verdict{
 		"Stir in a cup of water beads and a few small magnets. Knead in pony beads": out, "Stir in peanut butter and the borax": out, "Add 2 tbsp peanut butter": out, "Fold in the almonds": out, "Sprinkle chia seeds over it and knead": ask,
-		"Do not forget the borax": out, "Knead pony beads through it": ask, "Never stop, stir in the borax": out,
+		"Do not forget the borax": out, "Knead pony beads through it": ask, "Stir in the fuse beads": ask, "Add a whisk": ask, "Spread thinly, then add the spread": ask, "Never stop, stir in the borax": out,
 		"Stir, 2 min": hand, "Roll out with the rolling pins and cut with cutters": hand, "Never add borax": hand, "Pour in the warm water bit by bit, children stir": hand, "Stir in some of the flour": hand,
+		"Spread it and press with cutters": hand, "Stir in a wide bowl with a long spoon": hand, "Add a spoon of the flour": hand, "Stir until it snaps; pour into small paper cups": hand,
 	} {
 		j := own(t, aged(t, 52, allergen.Peanuts, allergen.TreeNuts), lines, steps)
 		if want == hand {
@@ -161,6 +169,7 @@ func TestOwnThingsAreWhatTheyAreCalled(t *testing.T) {
 		{"Ballon friends", block, baby, false}, {"Party blow-ups", block, baby, false}, {"Water pearls big", of("sphere", "60", "soft"), allergic, false}, {"Conker collection", block, baby, false}, {"Magnettic shapes", block, allergic, false},
 		{"Dressing gown belt", of("box", "1500x40x5", "fabric;soft"), baby, false}, {"Neckwear", of("box", "1400x80x3", "fabric;soft"), baby, false}, {"Linked loops", of("cylinder", "10x600", "soft"), baby, false}, {"Long piece", of("box", "1200x3x3", "strand"), baby, false},
 		{"Shiny layer", of("box", "600x400x0.02", "sheet"), baby, false},
+		{"Blue salt dough", dough, baby, false}, {"Raisin dough", dough, baby, false}, {"Blue bread rolls", block, allergic, false}, {"Bread bin", block, allergic, true}, {"Felt bread rolls", block, allergic, true},
 		{"Bal\u200bloon friends", block, baby, false}, {"\u202eHarbour cushion", block, baby, false}, {"Ｂalloon friends", block, baby, false}, {"Bаlloon friends", block, baby, false}, {"Lead for the dog", block, baby, false},
 		{"Кубики", block, baby, true}, {"Jouets d’été", block, baby, true}, {"Blue dough", dough, allergic, true}, {"Harbour cushion", block, baby, true}, {"Wooden egg cups", of("cylinder", "60x80", "hard"), allergic, true}, {"Felt rug", of("box", "600x400x4", "fabric;soft"), baby, true}, {"Broomstick", of("cylinder", "25x1200", "hard"), allergic, true},
 	} {
@@ -203,7 +212,11 @@ func TestANearWordIsAsked(t *testing.T) {
 // states are words before a name that may make another thing of it, which is then known by a name of its own.
 var before = []string{"500 g ", "2 cups of ", "a bag of ", "a tray of ", "a bowl of ", "some ", "big ", "clean ", "red ", "home-made ", "my ", "wet ", "warm ", "frozen ", "dyed ", "shredded ", "nut-free ", "organic "}
 
-// A slip, an amount, a container, a word or a note never turns what is kept out or asked about into what goes in: what
+// ofWords are rules that a name alone gives cause for, whatever shape the thing has.
+var ofWords = map[string]bool{"allergen": true, "read-packet": true, "nut-policy": true, "balloon": true, "magnet": true, "battery": true, "swelling": true, "honey": true, "lectin": true, "toxic-seed": true,
+	"unknown-plant": true, "household-chemical": true, "mineral": true, "alcohol": true, "raw-flour": true, "raw-food": true, "spice": true, "caffeine": true, "essential-oil": true, "aspiration": true}
+
+// A slip, an amount, a container, a step, a name, a word or a note never turns what is kept out or asked about into what goes in: what
 // makes another known name apart, whatever is typed around a name is asked about or judged as harshly.
 func TestNothingTypedClears(t *testing.T) {
 	sheets := rooms(t)
@@ -218,7 +231,7 @@ func TestNothingTypedClears(t *testing.T) {
 			return
 		}
 		typed := name
-		switch rapid.IntRange(0, 4).Draw(t, "how") {
+		switch rapid.IntRange(0, 6).Draw(t, "how") {
 		case 0: // a letter missing, doubled or another
 			at := rapid.IntRange(0, len(name)-1).Draw(t, "at")
 			switch rapid.IntRange(0, 2).Draw(t, "slip") {
@@ -241,6 +254,26 @@ func TestNothingTypedClears(t *testing.T) {
 			require.NoError(t, err)
 			j := words.Resolve(name, "").Judge(&g, naming.Ask{Use: safety.Open})
 			require.False(t, j.Verdict.Ready(), "%s with a note: %s", name, j.Verdict)
+			return
+		case 4: // in a step of a mix instead of a line
+			const base = "300 g ready-to-eat flour\n100 g water"
+			listed, ok := mixed(base+"\n20 g "+it.Name, "Stir, 2 min")
+			if !ok || listed.Judge(&sheet.Group, naming.Ask{Use: safety.Open}).Verdict.Ready() {
+				return
+			}
+			step := "Stir well. " + rapid.SampledFrom([]string{"Add ", "Add the ", "Stir until smooth, adding some "}).Draw(t, "step")
+			stirred, ok := mixed(base, step+it.Name)
+			require.True(t, ok)
+			j := stirred.Judge(&sheet.Group, naming.Ask{Use: safety.Open})
+			require.False(t, j.Verdict.Ready(), "%s%s: %s", step, it.Name, j.Verdict)
+			return
+		case 5: // in the name of a thing of one's own that is said to hold nothing
+			if !slices.ContainsFunc(plain.Findings(), func(f safety.Finding) bool { return f.Verdict >= ask && ofWords[f.Rule] }) {
+				return
+			}
+			called := rapid.SampledFrom([]string{"Blue ", "Our ", "Harbour "}).Draw(t, "called") + it.Name + rapid.SampledFrom([]string{"", " dough", " mix"}).Draw(t, "ends")
+			got := described(t, &sheet.Group, called, material.Description{Contains: "none", Traits: "food;dough;portion=60"})
+			require.False(t, got.Ready(), "%s: %s", called, got)
 			return
 		default: // beside what somebody fills in of it
 			f, err := material.Description{Contains: rapid.SampledFrom([]string{"", "none"}).Draw(t, "contains"), Traits: rapid.SampledFrom([]string{"", "soft", "food", "enclosed", "hydrated", "single"}).Draw(t, "traits")}.Facts(nil)

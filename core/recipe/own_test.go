@@ -123,3 +123,12 @@ func TestAChoiceIsJudgedByTheWorse(t *testing.T) {
 	assert.Contains(t, l.Note, "judged by the worse of them")
 	assert.Len(t, l.Like, 2)
 }
+
+// What the book says in its steps holds nothing that its lines do not, so that a copy of it asks nothing.
+func TestTheBookListsWhatItsStepsName(t *testing.T) {
+	for _, r := range Standard().Recipes() {
+		for _, it := range unlisted(r.Steps, r.Lines, material.Standard().Named) {
+			t.Errorf("%s: a step names %s", r.ID, it.ID)
+		}
+	}
+}
