@@ -247,6 +247,7 @@ var questions = []row{
 	asksFigure("cord", "How long is its cord, free of the thing?", "mm", 20000, 0, func(d Dialogue) bool { return d.hasOther("cord") }),
 	asksFigure("loop", "How far round is the loop?", "mm", 20000, 0, func(d Dialogue) bool { return d.hasOther("loop") }),
 	asksFigure("opening", "How far round is the opening of the bag? 0 when it is none.", "mm", 20000, 0, func(d Dialogue) bool { return d.has(material.Film) }),
+	asksFigure("thickness", "How thick is the film? The roll or the packet says it: 38 micrometres are 0.038 mm.", "mm", 50, 50, func(d Dialogue) bool { return d.has(material.Film) }),
 	asksFigure("alcohol", "How much alcohol is in it?", "per cent", 100, 0, func(d Dialogue) bool { return d.hasOther("alcohol") }),
 	{
 		id: "salt", text: "How much salt is in 100 g of it?", kind: Figure, unit: "g", top: 100,

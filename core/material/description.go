@@ -94,6 +94,7 @@ var figureTraits = map[string]figure{
 	"cord":        {"mm", 0, 20000, func(f *Facts, r Reading) { f.Cord = r }},
 	"loop":        {"mm", 0, 20000, func(f *Facts, r Reading) { f.Loop = r }},
 	"opening":     {"mm", 0, 20000, func(f *Facts, r Reading) { f.Opening = r }},
+	"thickness":   {"mm", 0, 50, func(f *Facts, r Reading) { f.Thickness = r }},
 	"alcohol":     {"per cent", 0, 100, func(f *Facts, r Reading) { f.Alcohol = r }},
 	"hot":         {"C", -80, 400, func(f *Facts, r Reading) { f.Hot = r }},
 	"wall":        {"mm", 0, gauge.MaxSize, func(f *Facts, r Reading) { f.Wall = r }},

@@ -116,8 +116,13 @@ type Thing struct {
 	Cord     Reading // free length in mm of a cord or string on it
 	Loop     Reading // how far round a loop on it is, in mm
 	Opening  Reading // how far round the opening of a bag is, in mm
-	Alcohol  Reading // per cent by volume
+	// Thickness is how thick a film is, in mm.
+	Thickness Reading
+	Alcohol   Reading // per cent by volume
 }
+
+// FilmUnder is how thick in mm a sheet of plastic is that is no film any more (EN 71-1, quoted from memory).
+const FilmUnder = 0.038
 
 // Setting is where a thing lies: what the set-up around it says of it.
 type Setting struct {

@@ -14,7 +14,12 @@ func (f Facts) Sized(by Facts) Facts {
 // and allergen of either, the worse of two readings, the size that was added. Where it lies
 // and what it has been through is as it was added.
 func (f Facts) Joined(more Facts) Facts {
+	thickness := Reading{} // of a film: what both say, where both are film
+	if (f.Thickness.There() || !f.Traits.Has(Film)) && (more.Thickness.There() || !more.Traits.Has(Film)) {
+		thickness = worse(f.Thickness, more.Thickness, false)
+	}
 	f = f.Sized(more)
+	f.Thickness = thickness
 	if more.Form != FormUnknown {
 		f.Form = more.Form
 	}

@@ -129,13 +129,11 @@ func allergensNamed(name string) (set allergen.Set) {
 }
 
 // How thin something soft is that hangs or winds like a cord, and from what length it is one (EN 71-1, 220 mm,
-// quoted from memory; the widths are convention); and how thick a sheet is that is no film any more (EN 71-1,
-// 0.038 mm, quoted from memory).
+// quoted from memory; the widths are convention).
 const (
 	cordFrom  = 220.0
 	cordWide  = 100.0
 	cordThick = 15.0
-	filmUnder = 0.038
 )
 
 // thin asks about the free end of what is long and thin and not said to be hard, and takes a sheet as thin as film
@@ -151,7 +149,7 @@ func thin(f material.Facts) material.Facts {
 		f.Cord = material.NotRead()
 		f.Open = f.Open.Minus(cord)
 	}
-	if least < filmUnder && middle > cordThick {
+	if least < material.FilmUnder && middle > cordThick {
 		f.Traits = f.Traits.With(material.Film)
 		f.Open = f.Open.Minus(material.FeaturesOf(material.Film))
 	}

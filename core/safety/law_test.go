@@ -79,14 +79,14 @@ func drawSolid(t *rapid.T) gauge.Solid {
 
 // readings are the figures that only some things have.
 func readings(f *material.Facts) []*material.Reading {
-	return []*material.Reading{&f.Fragment, &f.Cord, &f.Loop, &f.Opening, &f.Alcohol, &f.Hot, &f.Wall, &f.Filled, &f.Uses, &f.KeptDays}
+	return []*material.Reading{&f.Fragment, &f.Cord, &f.Loop, &f.Opening, &f.Thickness, &f.Alcohol, &f.Hot, &f.Wall, &f.Filled, &f.Uses, &f.KeptDays}
 }
 
 func drawReading(t *rapid.T) material.Reading {
 	if rapid.IntRange(0, 3).Draw(t, "not read") == 0 {
 		return material.NotRead()
 	}
-	return material.Read(rapid.SampledFrom([]float64{0, 1, 4, 5, 10, 14, 15, 22, 40, 41, 66.5, 170, 220, 221, 300, 360, 8000}).Draw(t, "reading"))
+	return material.Read(rapid.SampledFrom([]float64{0, 0.037, 0.038, 1, 4, 5, 10, 14, 15, 22, 40, 41, 66.5, 170, 220, 221, 300, 360, 8000}).Draw(t, "reading"))
 }
 
 func drawPolicy(t *rapid.T) Policy {

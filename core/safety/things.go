@@ -213,7 +213,7 @@ var thingRules = []Rule{
 	{
 		ID: "film", Title: "Loose film or bag", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"EN 71-1 on film (0.038 mm) and bag openings", QuotedFromMemory},
-		Threshold: "Loose film, bag or bubble wrap: kept out under 36 months, with a hand from then on; a bag with an opening 360 mm round or more is kept out under 72 months; taped flat or sealed, with a hand.",
+		Threshold: "Loose film, bag or bubble wrap: kept out under 36 months, with a hand from then on; a bag with an opening 360 mm round or more is kept out under 72 months; taped flat or sealed, with a hand. A sheet of 0.038 mm or more, by its packet, with no opening is no film.",
 		judges:    material.TraitsOf(material.Film),
 		Examples: []Example{
 			{Words: "loose bubble wrap at 35 months", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 35, Want: KeepOut},
@@ -221,12 +221,16 @@ var thingRules = []Rule{
 			{Words: "a carrier bag at 5", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Open, Months: 71, Want: KeepOut},
 			{Words: "a carrier bag at 6", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Open, Months: 72, Want: WithAHand},
 			{Words: "a double bag taped on every edge", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "a sheet 0.038 mm thick by its packet", Thing: thing("box", "400x300x0.04", "none", "film;soft;thickness=0.038"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "a sheet 0.037 mm thick by its packet", Thing: thing("box", "400x300x0.04", "none", "film;soft;thickness=0.037"), Use: Open, Months: 20, Want: KeepOut},
+			{Words: "a thick bag", Thing: thing("box", "400x300x0.1", "none", "film;soft;thickness=0.1;opening=800"), Use: Open, Months: 71, Want: KeepOut},
 			{Words: "a sheet of card", Thing: thing("box", "300x200x1", "none", "sheet"), Use: Open, Months: 20, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			opening, known := q.facts.Opening.Get()
+			thick, measured := q.facts.Thickness.Get()
 			switch {
-			case !q.has(material.Film) && !q.facts.Opening.There():
+			case !q.facts.Opening.There() && (!q.has(material.Film) || measured && thick >= material.FilmUnder):
 				return noObjection
 			case q.open() && (q.youngest < 36 || q.youngest < 72 && known && opening >= bagOpening):
 				return objects(KeepOut)
@@ -236,7 +240,7 @@ var thingRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under", "36 months; a wide bag 72"},
-			change: "Taped flat on every edge, or something thicker.", do: []say.Text{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
+			change: "Taped flat on every edge, or a sheet of 0.038 mm (38 micrometres) or more without an opening.", do: []say.Text{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
 	},
 	{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, only: true, Tunable: true,

@@ -30,7 +30,7 @@ func TestEventsAreKeptAsTheyHappened(t *testing.T) {
 	row := store.CentreRow{ID: uuid.New(), TimeZone: "UTC", Demo: true, Doc: []byte(`{"name":"House"}`)}
 	require.NoError(t, s.CreateCentre(t.Context(), row))
 	centre := s.For(row.ID)
-	e := store.Event{ID: uuid.New(), At: time.Now(), Kind: "batch made", Doc: []byte(`{"g":1}`)}
+	e := store.Event{ID: uuid.New(), At: testdb.Now(), Kind: "batch made", Doc: []byte(`{"g":1}`)}
 	require.NoError(t, centre.AddEvent(t.Context(), e))
 	e.Doc = []byte(`{"g":2}`)
 	require.NoError(t, centre.AddEvent(t.Context(), e), "sending it again is harmless")
@@ -40,7 +40,7 @@ func TestEventsAreKeptAsTheyHappened(t *testing.T) {
 	require.NoError(t, centre.Delete(t.Context(), store.Things, thing))
 	_, err = centre.Restore(t.Context(), store.Things, thing)
 	require.NoError(t, err)
-	all, err := centre.Events(t.Context(), time.Now().Add(time.Hour), 10)
+	all, err := centre.Events(t.Context(), testdb.Now().Add(time.Hour), 10)
 	require.NoError(t, err)
 	var kinds []string
 	for _, e := range all {

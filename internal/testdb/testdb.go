@@ -49,6 +49,9 @@ func clockOf(ahead time.Duration) ([]string, error) {
 // later.
 func stamps() time.Time { return at.At().Add(time.Duration(stamped.Add(1)) * time.Microsecond) }
 
+// Now is the moment at which the tests of a package stand.
+func Now() time.Time { return at.At() }
+
 // Run starts the server with its clock at a moment, or apart from it, makes the template with seed, runs
 // the tests of a package and returns the exit code for TestMain.
 func Run(m interface{ Run() int }, stands moment.Moment, seed func(context.Context, *store.Store) error) int {

@@ -46,7 +46,7 @@ function usePrinted(setup: Setup) {
   const note = useCallback(() => {
     if (instant() - at.current < onePrintMs) return
     at.current = instant()
-    ask(api.PUT('/api/prints/{id}', { params: { path: { id: v7() } }, body: { setup_id: setup.id, version: setup.version } })).then(
+    ask(api.PUT('/api/prints/{id}', { params: { path: { id: v7() } }, body: { setup_id: setup.id, version: setup.version }, keepalive: true })).then( // also when the page is left at once
       () => outdate(client, 'seen'),
       () => (at.current = 0),
     )
