@@ -2,6 +2,7 @@ package batch
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -41,6 +42,19 @@ func thing(id string) material.Item {
 	return it
 }
 
+// ours is a thing of a centre's own that somebody said so of how it keeps.
+func ours(name, traits, keeps string) material.Item {
+	it, err := material.Row{ID: name, Name: name, Parts: "ingredient", SizeBy: "OWN", WeightBy: "OWN", Keeps: keeps, Description: material.Description{Traits: traits, Contains: "none"}}.Item(nil)
+	if err != nil {
+		panic(err)
+	}
+	return it
+}
+
+// things are what may be in a batch: those of the shelf, and some of a centre's own.
+var things = append(slices.Clone(material.Standard().Items()), ours("Quince", "food;soft-food", "2 days in the fridge"), ours("Medlar", "food;soft-food", ""), ours("Ochre", "food;powder", "2 days"), ours("Dye", "food;powder", "years, dry"),
+	ours("Syrup", "food;liquid", "until it smells"), ours("Rusk crumb", "food;powder", "a week, airtight"), ours("Meal", "food;powder", "one session"))
+
 func anyMade(t *rapid.T) Made {
 	m := of("stove-dough", 500)
 	m.Recipe = rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe")
@@ -48,7 +62,7 @@ func anyMade(t *rapid.T) Made {
 	m.Chilled = rapid.Bool().Draw(t, "chilled")
 	switch rapid.IntRange(0, 4).Draw(t, "kind") {
 	case 0:
-		m.Fill = rapid.SliceOfN(rapid.SampledFrom(material.Standard().Items()), 1, 3).Draw(t, "fill")
+		m.Fill = rapid.SliceOfN(rapid.SampledFrom(things), 1, 3).Draw(t, "fill")
 		m.Recipe = recipe.Recipe{}
 	case 1:
 		m.On = age.Date{}
@@ -60,7 +74,7 @@ func anyEvent(t *rapid.T, on age.Date) Event {
 	e := Event{Kind: rapid.SampledFrom([]Kind{Added, Added, Used, Used, Moved, Inspected, SetAside, Discarded}).Draw(t, "what"), On: on, Room: "pebbles"}
 	switch e.Kind {
 	case Added:
-		e.Item, e.Mass = rapid.SampledFrom(material.Standard().Items()).Draw(t, "add"), unit.Grams(rapid.SampledFrom([]float64{1, 20, 200}).Draw(t, "so much"))
+		e.Item, e.Mass = rapid.SampledFrom(things).Draw(t, "add"), unit.Grams(rapid.SampledFrom([]float64{1, 20, 200}).Draw(t, "so much"))
 	case Used:
 		e.Mouthed, e.Ill = rapid.IntRange(0, 4).Draw(t, "mouthed") == 0, rapid.IntRange(0, 4).Draw(t, "ill") == 0
 	case Inspected:
@@ -83,6 +97,15 @@ func anyGroup(t *rapid.T) *safety.Group {
 	g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{NoFoodPlay: rapid.IntRange(0, 3).Draw(t, "no food") == 0, SameDayMixes: rapid.Bool().Draw(t, "same day")})
 	require.NoError(t, err)
 	return &g
+}
+
+// written is a batch of a salty dough of a centre's own.
+func written(keeps, more string) Made {
+	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(recipe.Written{Name: "Harbour dough", Kind: "dough", Lines: "300 g plain flour\n300 g fine salt\n120 g water\n20 g plant oil" + more, Steps: "Stir, 2 min", Keeps: keeps})
+	if !d.OK() {
+		panic(d.Faults)
+	}
+	return Made{Recipe: d.Recipe, Mass: unit.Grams(740), On: day("2026-11-02"), Room: "lanterns"}
 }
 
 // Nothing that happens makes a batch milder for anybody, nor younger: only a look-over that it passed gives
@@ -111,6 +134,16 @@ func TestNothingMakesABatchMilderOrYounger(t *testing.T) {
 			for _, l := range next.Limits() {
 				assert.False(t, next.Keeps().On.After(l.On), l.Why)
 				assert.NotEmpty(t, l.Why)
+			}
+			for _, p := range next.Later {
+				if days, ends := p.Item.Keeps.Stands(); ends && !p.Item.Facts.Traits.Has(material.TapWater) {
+					assert.False(t, next.Keeps().On.After(p.On.Plus(days)), "no longer than %s in it", p.Item.ID)
+				}
+			}
+			for _, it := range m.Fill {
+				if days, ends := it.Keeps.Stands(); ends && !m.On.IsZero() {
+					assert.False(t, next.Keeps().On.After(m.On.Plus(days)), "no longer than %s stands", it.ID)
+				}
 			}
 			if !m.On.IsZero() {
 				assert.False(t, next.Keeps().On.After(m.On.Plus(next.Keeping().Ceiling+next.Keeping().Sealed)), "the practice ceiling")
@@ -160,6 +193,17 @@ func TestUntilWhenItMayBeUsed(t *testing.T) {
 		"noodles are for one group":                    {of("coloured-noodles", 500), nil, "2026-11-02", "one group"},
 		"closed and chilled three days":                {chilled, nil, "2026-11-05", "no hand was in it"},
 		"opened they are not":                          {chilled, []Event{used("2026-11-03", Event{})}, "2026-11-02", "one group"},
+		"raw apple in a tub of rice":                   {rice, []Event{add("apple-raw", 60)}, "2026-11-03", "apple pieces, raw was added"},
+		"fruit of one's own in it":                     {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Quince", "food;soft-food", "2 days in the fridge"), Mass: unit.Grams(60)}}, "2026-11-03", "turns soon"},
+		"and of which nobody said":                     {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Ochre", "food;powder", "2 days"), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
+		"a week's crumb in it":                         {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Rusk crumb", "food;powder", "a week, airtight"), Mass: unit.Grams(60)}}, "2026-11-10", "keeps so long"},
+		"beads change no date":                         {rice, []Event{add("wooden-boats", 60)}, "2026-11-30", "before it is looked over"},
+		"banana in stove dough":                        {of("stove-dough", 1900), []Event{add("banana-slices", 60)}, "2026-11-03", "turns soon"},
+		"herb oil in stove dough":                      {of("stove-dough", 1900), []Event{add("herb-oil", 10)}, "2026-11-03", "turns soon"},
+		"a mix of our own, a week as it was said":      {written("up to 1 week, airtight", ""), nil, "2026-11-09", "7 days, airtight"},
+		"a mix of our own that nobody said it of":      {written("until it smells", ""), nil, "2026-11-02", "nobody has said"},
+		"a mix of our own, a month as it was said":     {written("a month, airtight", ""), nil, "2026-11-16", "two weeks at most"},
+		"a mix of our own with leaves in it":           {written("a week, airtight", "\n20 g "+thing("fresh-herbs").Name), nil, "2026-11-02", "turns then"},
 		"thrown away":                                  {of("stove-dough", 500), []Event{{Kind: Discarded, On: day("2026-11-04")}}, "2026-11-03", "thrown away"},
 	} {
 		l := Fold(c.made, c.events).Keeps()

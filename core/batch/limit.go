@@ -2,9 +2,9 @@ package batch
 
 import (
 	"slices"
-	"strings"
 
 	"emblo/core/age"
+	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -114,6 +114,8 @@ func (s State) byRule() Limit {
 
 func (s State) keepsWords(k recipe.Keeping) say.Text {
 	switch {
+	case s.Made.Recipe.Own:
+		return s.Made.Recipe.Nature().Keeps
 	case k.Group && k.Out:
 		return "one group, 2 h out of the fridge in all"
 	case k.Group:
@@ -142,26 +144,27 @@ func (s State) Keeping() recipe.Keeping {
 	return k
 }
 
-// tubs is how long a filler stands in an open tub, by the first word of how long it keeps on the shelf
-// (common practice): days without a look, and at most.
-var tubs = []struct {
-	word          string
-	days, ceiling int
-}{
-	{"years", 28, 180}, {"months", 28, 180}, {"weeks", 7, 28}, {"days", 1, 2}, {"one day", 1, 1},
-}
+// How long a filler stands in an open tub, by for how many days it keeps (common practice): a month or more, a tub is
+// looked over after four weeks and thrown away after half a year; a week or more, after one, and when its days are
+// over; less, after a day.
+const (
+	tubDays, tubCeiling = 28, 180
+	week                = 7
+)
 
-// keepingOf returns how long a filler stands in a tub. What nobody says of is for one group.
+// keepingOf returns how long a filler stands in a tub. What nobody says of, what needs cold and what one group has is
+// for one group.
 func keepingOf(it material.Item) recipe.Keeping {
-	for _, t := range tubs {
-		if strings.HasPrefix(it.Keeps, t.word) && !strings.Contains(it.Keeps, "one group") && !wet(it.Facts.Form) {
-			return recipe.Keeping{Days: t.days, Ceiling: t.ceiling}
-		}
+	days, ends := it.Keeps.Stands()
+	switch {
+	case it.Facts.Form == material.FormUnknown || wet(it.Facts.Form) || ends && days == 0:
+		return recipe.Keeping{Group: true}
+	case !ends || days >= keep.Months:
+		return recipe.Keeping{Days: tubDays, Ceiling: tubCeiling}
+	case days >= week:
+		return recipe.Keeping{Days: week, Ceiling: days}
 	}
-	if it.Keeps == "" && it.Facts.Form == material.Piece && !it.Facts.Traits.Has(material.Food) && it.Facts.TraitsKnown {
-		return recipe.Keeping{Days: 28, Ceiling: 180} // pieces that are no food and do not turn
-	}
-	return recipe.Keeping{Group: true}
+	return recipe.Keeping{Days: 1, Ceiling: days}
 }
 
 func wet(f material.Form) bool { return f == material.Liquid || f == material.SoftFood }
@@ -195,14 +198,15 @@ const littleShare = 0.01
 // byAddition returns the limits that come in with something added: what turns soon takes the batch along,
 // and a mix in which something can grow with it, or nobody knows, is for the same day.
 func (s State) byAddition(e Event) (all []Limit) {
-	for _, short := range []struct {
-		word string
-		days int
-	}{{"days", 1}, {"one day", 1}, {"same day", 0}, {"one group", 0}, {"one session", 0}, {"minutes", 0}} {
-		if strings.HasPrefix(e.Item.Keeps, short.word) {
-			all = append(all, Limit{e.On.Plus(short.days), say.F("{thing} was added, which turns soon", e.Item.Within())})
-			break
+	if days, ends := e.Item.Keeps.Stands(); ends && !(days == 0 && e.Item.Facts.Traits.Has(material.TapWater)) {
+		why := say.F("{thing} was added, which turns soon", e.Item.Within())
+		switch {
+		case !e.Item.Keeps.Known():
+			why = say.F("{thing} was added, and nobody has said how it keeps", e.Item.Within())
+		case days > keep.Few:
+			why = say.F("{thing} was added, which keeps so long", e.Item.Within())
 		}
+		all = append(all, Limit{e.On.Plus(days), why})
 	}
 	if !s.Made.IsMix() {
 		if wet(e.Item.Facts.Form) || e.Item.Facts.Form == material.FormUnknown {

@@ -274,7 +274,7 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 		return written.ItemPage{}, ErrGone
 	}
 	page := written.ItemPage{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Also: some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
-		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: d.manner(it), Keeps: d.Pen.Text(say.Text(it.Keeps)), Cost: it.Cost.String(),
+		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()), Traits: it.Facts.Words(), Feel: some(it.Feel.Words()), Manner: d.manner(it), Keeps: d.Pen.Text(it.Keeps.Say()), Cost: it.Cost.String(),
 		Basis: it.Basis, Own: it.Own, InCupboard: d.here[it.ID], Rooms: []written.RoomVerdict{}, Gauge: written.WriteGauge(it.Facts)}
 	if !it.Facts.ContentsKnown {
 		page.Contains = "not known"

@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/gauge"
+	"emblo/core/keep"
 	"emblo/core/say"
 	"emblo/core/unit"
 )
@@ -190,7 +191,7 @@ type Item struct {
 	Feel    Feel
 	Manner  Manner
 	Density unit.Density // bulk density, unknown for things that are counted
-	Keeps   string       // how long and how it keeps, common practice; empty for objects
+	Keeps   keep.Keeping // how long and how it keeps, common practice
 	Cost    Cost
 	Kind    string // where it stands on the shelf: one of Kinds; empty for a centre's own
 	Basis   string // where the figures come from

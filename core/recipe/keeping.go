@@ -3,6 +3,8 @@ package recipe
 import (
 	"fmt"
 
+	"emblo/core/keep"
+	"emblo/core/material"
 	"emblo/core/say"
 )
 
@@ -24,9 +26,8 @@ type Keeping struct {
 	Chilled bool `json:"chilled"`
 }
 
-// OutMinutes is how long what needs cold may be out of the fridge in all (common practice, after the
-// two hours of the FDA's advice to households, quoted from memory).
-const OutMinutes = 120
+// OutMinutes is how long what needs cold may be out of the fridge in all.
+const OutMinutes = keep.OutMinutes
 
 // MostDays is how long anything may be kept that a centre wrote the recipe of itself (common practice).
 const MostDays = 14
@@ -38,19 +39,53 @@ func (k Keeping) check() error {
 	return nil
 }
 
-// Keeping returns how long the mix may be used by practice. A recipe of a centre's own keeps for two
-// weeks at most, and for one group where something could grow in it or nobody knows.
+// Keeping returns how long the mix may be used by practice. A recipe of a centre's own keeps for as long as was said
+// and understood, for two weeks at most, no longer than any piece in it, and for one group where something could grow
+// in it or nobody knows.
 func (r Recipe) Keeping() Keeping {
 	if !r.Own {
 		return r.keep
 	}
-	switch c := r.Nature().Class; {
+	k, _ := r.ownKeeping(r.Nature().Class)
+	return k
+}
+
+// ownKeeping returns how long a mix of a centre's own keeps, and in words why not longer.
+func (r Recipe) ownKeeping(c Class) (Keeping, say.Text) {
+	switch {
 	case c == ClassUnknown:
-		return Keeping{Group: true}
+		return Keeping{Group: true}, "one group, then bin: how it keeps is not known"
 	case c.NeedsCold():
-		return Keeping{Group: true, Out: true, Chilled: true}
+		return Keeping{Group: true, Out: true, Chilled: true}, "one group, 2 h out of the fridge in all, then bin"
+	case !r.said.Known():
+		return Keeping{Group: true}, "one group, then bin: nobody has said for how many days it keeps"
+	case r.said.Touch != keep.Shared:
+		return Keeping{Group: true}, "one group, then bin"
 	}
-	return Keeping{Days: MostDays, Ceiling: MostDays}
+	days, why := r.said.Days, r.said.Say()
+	if r.said.Lasting || days > MostDays {
+		days, why = MostDays, say.F("two weeks at most; as written, {keeps}", why)
+	}
+	if most, of, ends := r.piecesKeep(); ends && most < days {
+		days = most
+		why = say.F("{time}: {thing} in it turns then", keep.For(days).Say(), of)
+	}
+	return Keeping{Days: days, Ceiling: days, Chilled: r.said.Where != keep.Room}, why
+}
+
+// piecesKeep returns the least of the days that what stays itself in the mix stands where children play, and which
+// thing that is: pieces, and oil in which something steeps. What dissolves or is worked in is part of what the mix is.
+func (r Recipe) piecesKeep() (days int, of say.Text, ends bool) {
+	for _, l := range r.Lines {
+		f := &l.Item.Facts
+		if !f.Form.GaugeJudges() && !f.Traits.Has(material.SteepedOil) {
+			continue
+		}
+		if most, limited := l.Item.Keeps.Stands(); limited && (!ends || most < days) {
+			days, of, ends = most, l.Item.Within(), true
+		}
+	}
+	return days, of, ends
 }
 
 // Play is how long a mix is good to play with. What stands for ever and is played with for as long as

@@ -192,18 +192,13 @@ func (r Recipe) Nature() Nature {
 	return n
 }
 
-// keeping says how long the mix keeps. What a centre wrote itself is shown only where nothing
-// grows in the mix, and never for longer than two weeks (common practice).
+// keeping says how long the mix keeps.
 func (r Recipe) keeping(c Class) say.Text {
-	switch {
-	case !r.Own:
+	if !r.Own {
 		return say.Text(r.Keeps)
-	case c == ClassUnknown:
-		return "one group, then bin: how it keeps is not known"
-	case c.NeedsCold():
-		return "one group, 2 h out of the fridge in all, then bin"
 	}
-	return say.F("two weeks at most; as written, {keeps}", r.Keeps)
+	_, why := r.ownKeeping(c)
+	return why
 }
 
 func (r Recipe) classOf(n Nature, f material.Facts) Class {

@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"sync"
 
+	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -86,9 +87,10 @@ type Recipe struct {
 	// dough. Extra holds what else is true of the mix.
 	Like  material.Item
 	Extra material.Facts
-	// Keeps is the practice ceiling in words, with how to store it.
+	// Keeps is the practice ceiling in words, with how to store it: of a recipe of a centre's own as somebody typed it.
 	Keeps string
-	keep  Keeping // the same in figures; Keeping says it for every recipe
+	keep  Keeping      // the same in figures; Keeping says it for every recipe
+	said  keep.Keeping // what was understood of the words of one's own
 	Basis string
 	// PH is what a test strip in the mix has shown; not known unless somebody has tried.
 	PH material.Amount

@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"strings"
 
+	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/unit"
 )
@@ -113,8 +114,8 @@ func (rd Reader) Read(w Written) Draft {
 	}
 	if len(r.Keeps) > 200 {
 		fault("keeps", "How it keeps is longer than 200 letters.")
-	} else if r.Keeps == "" {
-		r.Keeps = "not known: one group, then bin"
+	} else if k, _, ok := keep.Read(r.Keeps); ok { // where nothing grows in it, any place will do
+		r.said = k
 	}
 	own, why := readOwn(w.Own)
 	if rd.own = own; why != "" {

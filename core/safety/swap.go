@@ -2,6 +2,7 @@ package safety
 
 import (
 	"cmp"
+	"emblo/core/keep"
 	"math"
 	"slices"
 	"strings"
@@ -182,7 +183,7 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use, same fu
 		if r.InCupboard {
 			r.score -= cupboardGain
 		}
-		if it.Facts.Traits.Has(material.Ice) && !strings.Contains(other.Keeps, "chilled") {
+		if it.Facts.Traits.Has(material.Ice) && other.Keeps.Where != keep.Chilled {
 			r.score += notChilledCost
 		}
 		if r.cost == material.CostUnknown {

@@ -66,7 +66,7 @@ func TestEveryMessageIsWholeAndOnRecord(t *testing.T) {
 func dataSources() []string {
 	var s []string
 	for _, it := range material.Standard().Items() {
-		s = append(s, it.Keeps)
+		s = append(s, string(it.Keeps.Say()))
 		s = append(s, it.Manner.Trains...)
 		s = append(s, it.Manner.Colours...)
 		for _, sub := range recipe.Substitutes(it.ID) {

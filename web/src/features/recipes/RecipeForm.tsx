@@ -215,7 +215,8 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
               <Form.Label>Keeps</Form.Label>
-              <Form.Control maxLength={limits.RecipeText.keeps} placeholder="one week airtight" {...register('keeps')} />
+              <Form.Control maxLength={limits.RecipeText.keeps} placeholder="one week, airtight" {...register('keeps')} />
+              <span className="soft">How long, such as “one week, airtight”. What was understood stands beside it; else it is for one group.</span>
             </Form.Group>
             <Form.Check id={`${form}-heated`} label="The whole mix is brought to 80 °C by probe" {...register('heated')} />
             <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" {...register('hot')} />
