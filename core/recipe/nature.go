@@ -129,8 +129,10 @@ type Nature struct {
 	// where an amount is a range; Known is false when the makeup of an ingredient is not.
 	Activity float64
 	Known    bool
-	Class    Class
-	Keeps    say.Text // how long and how, in words
+	// Dry is set for dry fillers, of which no water is free for anything to grow in, and that has no figure.
+	Dry   bool
+	Class Class
+	Keeps say.Text // how long and how, in words
 	// TasteSodium is what a 10 g taste holds.
 	TasteSodium unit.Mass
 	Allergens   allergen.Set
@@ -174,6 +176,7 @@ func (r Recipe) Nature() Nature {
 			n.Hydration = (water - r.Mixed().Minus(r.Made()).Grams()) / dryFlour
 		}
 	}
+	n.Dry = f.Form == material.Grain || f.Form == material.Powder || f.Form == material.Piece && !f.Traits.Any(material.Ice, material.Slippery, material.Sticky)
 	n.Class = r.classOf(n, f)
 	if ph, known := r.PH.Get(); known && n.Known && n.Class.NeedsCold() && sour(n.Activity, ph) {
 		n.Class = Sour
@@ -203,8 +206,8 @@ func (r Recipe) keeping(c Class) say.Text {
 
 func (r Recipe) classOf(n Nature, f material.Facts) Class {
 	switch {
-	case f.Form == material.Grain, f.Form == material.Powder, f.Form == material.Piece && !f.Traits.Any(material.Ice, material.Slippery, material.Sticky):
-		return Stable // dry fillers
+	case n.Dry:
+		return Stable
 	case f.Traits.Has(material.NotFood) && !r.Own:
 		return ByLabel // the book has looked at how it keeps
 	case !n.Known:

@@ -22,6 +22,7 @@ type Group struct {
 	sureHome, assumedHome view
 	asksMouthing          bool
 	adultsNeeded          int
+	calendar              int             // the months of the youngest by birth, which staffing alone goes by
 	judged                material.Traits // traits that some rule decides on
 	routine               room.Routine
 }
@@ -71,7 +72,11 @@ func NewGroup(r room.Room, t room.RatioTable, p Policy) (Group, error) {
 	for _, c := range r.Children {
 		g.asksMouthing = g.asksMouthing || c.MouthingMissing()
 	}
-	g.adultsNeeded = t.AdultsNeeded(len(r.Children), g.sure.youngest)
+	g.calendar = r.Children[0].Months
+	for _, c := range r.Children {
+		g.calendar = min(g.calendar, c.Months)
+	}
+	g.adultsNeeded = t.AdultsNeeded(len(r.Children), g.calendar)
 	return g, nil
 }
 

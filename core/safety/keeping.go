@@ -144,7 +144,7 @@ var roomRules = []Rule{
 var ratioRule = Rule{
 	ID: "ratio", Title: "Enough adults", Family: FamilyRoom,
 	Ground:    Ground{"The centre's chosen staffing table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule", QuotedFromMemory},
-	Threshold: "Adults short for the youngest present: whatever needs a hand or a measure is kept out, the rest needs a hand.",
+	Threshold: "Adults short for the youngest present by its birthday, as staffing tables count: whatever needs a hand or a measure is kept out, the rest needs a hand.",
 	Examples: []Example{
 		{Words: "a wooden block, one child of 2 and no adult", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 30, Want: WithAHand, change: func(s *scenery) { s.room.Adults = 0 }},
 		{Words: "dry rice, one child of 3 and no adult", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 40, Want: KeepOut, change: func(s *scenery) { s.room.Adults = 0 }},
@@ -156,36 +156,25 @@ func init() { ratioRule.explain = explainRatio }
 
 // ratioRuling is the staffing rule applied to the worst of the others. Measure first
 // becomes Keep out too: what it might still need is a hand that is not there, and a
-// milder answer than for a thing that needs a hand would break law (a). When only the
-// missing answer on mouthing makes the adults short, Keep out is Measure first.
+// milder answer than for a thing that needs a hand would break law (a).
 func (g *Group) ratioRuling(worst Verdict) ruling {
-	months, missing := g.sure.youngest, nothing
-	if g.AdultsShort() == 0 {
-		months, missing = g.assumed.youngest, factMouthing
-	}
-	if g.ratios.AdultsNeeded(len(g.room.Children), months) <= g.room.Adults {
-		return noObjection
-	}
 	switch {
+	case g.AdultsShort() == 0:
+		return noObjection
 	case worst == GoesIn:
 		return objects(WithAHand)
-	case missing != nothing:
-		return guess(Worst(worst, MeasureFirst), missing)
 	}
 	return objects(KeepOut)
 }
 
 func explainRatio(q *question, r ruling) explanation {
 	g := q.group
-	months := g.sure.youngest
-	if g.AdultsShort() == 0 {
-		months = g.assumed.youngest
-	}
+	months := g.calendar
 	children, adults := len(g.room.Children), g.room.Adults
 	needed, per := g.ratios.AdultsNeeded(children, months), g.ratios.ChildrenPerAdult(months)
 	more := counted(needed-adults, "1 more adult", "{count} more adults")
 	return explanation{
-		reason:  say.F("{children} with the youngest counted as {months} months need {adults}, one for every {each} ({source}): {more} needed.", counted(children, "1 child", "{count} children"), months, counted(needed, "1 adult", "{count} adults"), per, g.ratios.Source(), more),
+		reason:  say.F("{children} with the youngest {months} months old need {adults}, one for every {each} ({source}): {more} needed.", counted(children, "1 child", "{count} children"), months, counted(needed, "1 adult", "{count} adults"), per, g.ratios.Source(), more),
 		numbers: []Number{{"children", say.Number(children)}, {"adults", say.Number(adults)}, {"adults needed", say.Number(needed)}},
 		change:  say.Sentence(say.F("{more}, or a smaller group.", more)),
 		do:      []say.Text{say.F("Find {more} before the set-up opens", more)},

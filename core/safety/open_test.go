@@ -67,3 +67,23 @@ func TestWhatIsLeftOpenIsNamed(t *testing.T) {
 	}
 	assert.Equal(t, GoesIn, judge("enclosed;hard").Verdict, "what is there, or makes milder, is not left open")
 }
+
+// Staffing tables count birthdays: a child of 3 who mouths, or of whom nobody has said so, makes no adults short, though
+// every other rule judges for it as for a two-year-old.
+func TestStaffingGoesByBirth(t *testing.T) {
+	r := room.Room{Adults: 1}
+	for range 7 {
+		r.Children = append(r.Children, room.Child{Months: 40, Mouths: room.Yes})
+	}
+	for _, mouths := range []room.Tri{room.Yes, room.Unknown} {
+		r.Children[0].Mouths = mouths
+		g, err := NewGroup(r, room.StrictestTable(), Policy{})
+		require.NoError(t, err)
+		assert.Zero(t, g.AdultsShort(), "7 of 3 years and an adult (CFOC 1.1.1.2, quoted from memory)")
+		assert.Equal(t, 35, g.Youngest())
+	}
+	r.Children[6].Months = 35
+	g, err := NewGroup(r, room.StrictestTable(), Policy{})
+	require.NoError(t, err)
+	assert.Equal(t, 1, g.AdultsShort(), "one of 2 years among them")
+}

@@ -241,7 +241,7 @@ func (q *question) under(months int) say.Text {
 		return say.F("at home there may be a child under {age}", ageWords(months))
 	}
 	if n == 0 {
-		return say.F("no child is under {age}", ageWords(months))
+		return "older children put things in their mouths too"
 	}
 	if n == 1 && len(q.group.room.Children) == 1 {
 		return say.F("the child is under {age} or mouths things", ageWords(months))

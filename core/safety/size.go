@@ -2,7 +2,9 @@ package safety
 
 import (
 	"math"
+	"sync"
 
+	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
@@ -18,6 +20,9 @@ const (
 	liftFloor   = 7000.0
 	liftWaist   = 16000.0
 )
+
+// pulses are what swells in a nose or an ear.
+var pulses = sync.OnceValue(func() allergen.Origins { return allergen.OriginsNamed("pulses") })
 
 // sizeRules judge how big a thing is against airways, noses and ears, and a vessel
 // against arms and backs.
@@ -264,8 +269,12 @@ var sizeRules = []Rule{
 			if !q.facts.Smallest.Known() {
 				size = "a grain, under 3 mm"
 			}
+			reason := say.Text("Small and hard: it goes up a nose or into an ear.")
+			if !q.facts.Made.Meet(pulses()).Empty() {
+				reason = "Small and hard: it goes up a nose or into an ear, and pulses swell there."
+			}
 			return explanation{
-				reason:  "Small and hard: it goes up a nose or into an ear, and pulses swell there.",
+				reason:  reason,
 				numbers: []Number{{"size", size}, {"limit", "12 mm across the middle"}, q.youngestNumber()},
 				change:  "Pieces over 12 mm, or every child 6 or over.",
 				do:      []say.Text{"Hands work over the tub; nobody lies in it", "Look for grains on faces and in cuffs before leaving"},

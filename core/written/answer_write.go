@@ -251,7 +251,7 @@ func pots(p recipe.Pots) (count int, eachG float64) {
 func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text) Nature {
 	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()), Hydration: max(0, n.Hydration), SodiumMG: n.TasteSodium.Grams() * 1000,
 		TasteShare: tasteShare, NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
-	if n.Known {
+	if n.Known && !n.Dry {
 		out.Activity = max(0, n.Activity)
 	}
 	return out
