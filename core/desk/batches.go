@@ -228,7 +228,7 @@ func (d *Desk) mayUse(r *Room, s batch.State, today age.Date) written.BatchRoom 
 		a := g.Judge(&subject, safety.Open)
 		usual = usual && (a.Verdict == safety.GoesIn || a.Usual())
 		verdict = safety.Worst(verdict, a.Verdict)
-		all = addFindings(all, a.Findings(), one.Name, i > 0)
+		all = addFindings(all, a.Led(), one.Name, i > 0)
 	}
 	w.Judged = written.WriteUsual(verdict, usual && verdict == safety.WithAHand)
 	if len(all) > 0 {

@@ -79,18 +79,20 @@ func (j Judged) Findings() []safety.Finding {
 	for _, o := range j.objections {
 		all = append(all, j.word(o))
 	}
-	return all
+	return safety.Lead(all)
 }
 
-// First words the worst objection alone; ok is false when nothing objects.
+// First words the objection that decides; ok is false when nothing objects.
 func (j Judged) First() (f safety.Finding, ok bool) {
 	switch {
 	case j.which != nil:
 		return *j.which, true
 	case len(j.objections) == 0:
 		return f, false
+	case j.Verdict != safety.WithAHand || len(j.hands) == 0:
+		return j.word(j.objections[0]), true
 	}
-	return j.word(j.objections[0]), true
+	return j.Findings()[0], true
 }
 
 // Usual reports whether everything that the words can mean goes in with a hand at most, and asks

@@ -117,11 +117,12 @@ func (m *Memo) verdict(r recipe.Recipe, portion unit.Mass, use safety.Use, g *sa
 	return verdict
 }
 
-// WorstLine returns the first of the lines with the worst verdict.
+// WorstLine returns the line that decides: of those with the worst verdict, one that asks for more than the routine, else
+// the first.
 func WorstLine(lines []Line) Line {
 	worst := lines[0]
 	for _, l := range lines[1:] {
-		if l.Assessment.Verdict > worst.Assessment.Verdict {
+		if l.Assessment.Verdict > worst.Assessment.Verdict || l.Assessment.Verdict == worst.Assessment.Verdict && usualLine(&worst) && !usualLine(&l) {
 			worst = l
 		}
 	}

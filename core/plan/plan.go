@@ -94,16 +94,16 @@ func (a Answer) Lines() (all []Line) {
 	return all
 }
 
-// Worst returns the first line with the verdict of the whole, and its worst finding; ok is false
-// when nothing objects.
+// Worst returns the line that decides and its finding: of those with the verdict of the whole, one that asks for more
+// than the routine, else the first. ok is false when nothing objects.
 func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {
 	a.each(func(l *Line) bool {
-		if l.Assessment.Verdict == a.Verdict {
-			if f, ok = l.Assessment.First(); ok {
-				worst = *l
+		if l.Assessment.Verdict == a.Verdict && (!ok || f.Usual) {
+			if one, objects := l.Assessment.First(); objects && (!ok || !one.Usual) {
+				worst, f, ok = *l, one, true
 			}
 		}
-		return !ok
+		return !ok || f.Usual
 	})
 	return worst, f, ok
 }

@@ -190,6 +190,24 @@ func (a Assessment) Findings() []Finding {
 	return all
 }
 
+// Lead returns findings with what decides first: of what needs a hand, what the routine of the group does not already
+// see to. The order is otherwise kept.
+func Lead(findings []Finding) []Finding {
+	beyond := func(f Finding) bool { return f.Verdict != WithAHand || !f.Usual }
+	out := make([]Finding, 0, len(findings))
+	for _, first := range []bool{true, false} {
+		for _, f := range findings {
+			if beyond(f) == first {
+				out = append(out, f)
+			}
+		}
+	}
+	return out
+}
+
+// Led returns the findings as people read them, what decides first.
+func (a Assessment) Led() []Finding { return Lead(a.Findings()) }
+
 // Objection is one rule that objects, to be worded when somebody reads it.
 type Objection struct {
 	Rule    string
@@ -210,12 +228,21 @@ func (a Assessment) Objections() []Objection {
 	return all
 }
 
-// First words the worst objection alone; ok is false when nothing objects.
+// First words the objection that decides; ok is false when nothing objects.
 func (a Assessment) First() (f Finding, ok bool) {
-	if len(a.objections) == 0 {
-		return Finding{}, false
+	for i := range a.objections {
+		one := a.word(&a.objections[i])
+		if !ok {
+			f, ok = one, true
+		}
+		if one.Verdict < f.Verdict || !f.Usual {
+			return f, ok
+		}
+		if !one.Usual {
+			return one, ok
+		}
 	}
-	return a.word(&a.objections[0]), true
+	return f, ok
 }
 
 func (a Assessment) word(o *objection) Finding {

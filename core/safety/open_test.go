@@ -87,3 +87,35 @@ func TestStaffingGoesByBirth(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, 1, g.AdultsShort(), "one of 2 years among them")
 }
+
+// What the routine does not see to comes first: of a salty dough with raw flour, the salt.
+func TestWhatDecidesLeads(t *testing.T) {
+	g, err := NewGroup(room.Room{Adults: 2, Children: []room.Child{{Months: 42, Mouths: room.No}}}, room.StrictestTable(), Policy{})
+	require.NoError(t, err)
+	facts, err := material.Description{Contains: "wheat", Traits: "food;dough;raw-flour;salt=16;portion=100"}.Facts(nil)
+	require.NoError(t, err)
+	s := Prepare("Cold dough", facts)
+	kept := g.Keeping(room.RoutineOf(room.Habits()...))
+	a := kept.Judge(&s, Open)
+	first, ok := a.First()
+	require.True(t, ok)
+	assert.Equal(t, "salt-load", first.Rule)
+	assert.False(t, first.Usual)
+	led := a.Led()
+	assert.Equal(t, "salt-load", led[0].Rule)
+	assert.NotEqual(t, "salt-load", a.Rules()[0], "by the order of the rules it is not first")
+	assert.ElementsMatch(t, a.Rules(), rulesOf(led), "each of them, once")
+	last := false
+	for _, f := range led {
+		assert.False(t, last && !f.Usual, "%s stands behind what the routine sees to", f.Rule)
+		last = f.Usual
+	}
+	assert.Equal(t, rulesOf(g.Judge(&s, Open).Findings()), rulesOf(g.Judge(&s, Open).Led()), "without a routine nothing moves")
+}
+
+func rulesOf(findings []Finding) (ids []string) {
+	for _, f := range findings {
+		ids = append(ids, f.Rule)
+	}
+	return ids
+}

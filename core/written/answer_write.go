@@ -72,7 +72,7 @@ func (p Pen) Findings(fs []safety.Finding) []Finding {
 // Line writes the answer for one thing, with its findings in words.
 func (p Pen) Line(l *plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
-	findings := l.Assessment.Findings()
+	findings := l.Assessment.Led()
 	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
 	return Line{Name: p.Called(l), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
 		Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l)}
