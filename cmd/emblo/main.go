@@ -14,6 +14,7 @@ import (
 	"strings"
 	"syscall"
 	"time"
+	_ "time/tzdata" // the zones of centres must not hang on the files of a machine
 
 	"github.com/gin-gonic/gin"
 

@@ -24,6 +24,11 @@ func (p *People) ClockWentBack(by time.Duration, was, now clock.Wall) written.Cl
 	return written.ClockDoubt{Kind: "back", Minutes: minutes(-by), Words: p.Pen.Text(words)}
 }
 
+// ZoneUnsaid says by what zone's clock the days of a centre turn of which nobody has said where it is.
+func (p *People) ZoneUnsaid(zone string, now clock.Wall) written.ClockDoubt {
+	return written.ClockDoubt{Kind: "zone", Words: p.Pen.Text(say.F("Nobody has said in which time zone this centre is: its days turn by {zone}, where it is {now}. Whoever leads the centre says it in its settings.", zone, now))}
+}
+
 func minutes(d time.Duration) int { return int(d / time.Minute) }
 
 // span is a time in whole minutes, hours or days, whichever says it in a small number.

@@ -6,10 +6,12 @@ type Centre struct {
 	RatioTable string `json:"ratio_table"` // cfoc, eyfs or own
 	// PerAdult is the children for one adult under 12, 24, 36, 60 months and from then
 	// on; with the ratio table own.
-	PerAdult       []int  `json:"per_adult" max:"5"`
-	Emergency      string `json:"emergency" max:"200"` // local emergency and poison numbers
-	Currency       string `json:"currency" max:"3"`    // ISO 4217
-	FindsStirredIn bool   `json:"finds_stirred_in"`    // instead of buried under the filler
+	PerAdult  []int  `json:"per_adult" max:"5"`
+	Emergency string `json:"emergency" max:"200"` // local emergency and poison numbers
+	Currency  string `json:"currency" max:"3"`    // ISO 4217
+	// TimeZone is where its days turn, such as Europe/London; left out where nobody has said.
+	TimeZone       string `json:"time_zone,omitzero" max:"40"`
+	FindsStirredIn bool   `json:"finds_stirred_in"` // instead of buried under the filler
 	// Routine is what the staff do at every tub anyway, by the ids of its lines.
 	Routine []string `json:"routine,omitzero" max:"7" each:"10"`
 	// Vessels are the centre's own tubs, bowls and bags, measured once.

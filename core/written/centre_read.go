@@ -19,6 +19,7 @@ const ownTable = "own"
 // Settings is a centre's settings in the core's terms.
 type Settings struct {
 	Name, Emergency, Currency string
+	TimeZone                  string // such as Europe/London; empty where nobody has said
 	Staffing                  room.RatioTable
 	StirIn                    bool
 	Routine                   room.Routine
@@ -49,7 +50,10 @@ func (s Settings) Vessel(id string) (vessel.Vessel, bool) {
 	return vessel.Get(id)
 }
 
-var threeLetters = regexp.MustCompile(`^[A-Z]{3}$`)
+var (
+	threeLetters = regexp.MustCompile(`^[A-Z]{3}$`)
+	zoneName     = regexp.MustCompile(`^[A-Z][A-Za-z0-9_+-]*(/[A-Z][A-Za-z0-9_+-]*){0,2}$`) // as the IANA database writes them
+)
 
 const maxPrepHands = 10
 
@@ -62,6 +66,9 @@ func (c Centre) Settings() (Settings, *Fault) {
 	}
 	if !threeLetters.MatchString(c.Currency) {
 		return s, Bad("/currency", "A currency has three letters, such as USD, EUR or GBP.")
+	}
+	if s.TimeZone = c.TimeZone; c.TimeZone != "" && !zoneName.MatchString(c.TimeZone) {
+		return s, Bad("/time_zone", "A time zone is written by its region and city, such as Europe/London.")
 	}
 	var err error
 	if s.Staffing, err = Staffing(c.RatioTable, c.PerAdult); err != nil {
@@ -217,7 +224,7 @@ func WriteSettings(s Settings) Centre {
 	if s.Staffing.ID() != ownTable {
 		perAdult = []int{}
 	}
-	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Prep: WriteFree(s.Free), PrepHands: writeHands(s.PrepHands), Policy: WritePolicy(s.Policy)}
+	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, TimeZone: s.TimeZone, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Prep: WriteFree(s.Free), PrepHands: writeHands(s.PrepHands), Policy: WritePolicy(s.Policy)}
 }
 
 // writeHands leaves out what is so where nobody has said.

@@ -104,7 +104,7 @@ type Today struct {
 
 // ClockDoubt is a reason not to trust what the clock shows.
 type ClockDoubt struct {
-	Kind    string `json:"kind"`    // database: its clock is another than the program's; back: the program's went back
+	Kind    string `json:"kind"`    // database: its clock is another than the program's; back: the program's went back; zone: nobody has said it
 	Minutes int    `json:"minutes"` // by how many the database's is ahead, or the program's jumped
 	Words   string `json:"words"`
 }

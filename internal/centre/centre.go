@@ -121,6 +121,9 @@ func (h *House) doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
 	if seen.Database != 0 {
 		all = append(all, d.ClocksApart(seen.Database, h.Now(s)))
 	}
+	if d.Unreadable == "" && d.Settings.TimeZone == "" {
+		all = append(all, d.ZoneUnsaid(h.zone(s.TimeZone).String(), h.Now(s)))
+	}
 	return all
 }
 

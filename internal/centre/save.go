@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"strings"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -242,7 +243,10 @@ func (h *House) SaveSettings(ctx context.Context, s *store.Session, in written.C
 	if fault != nil {
 		return in, fault
 	}
-	saved, err := h.of(s).SaveSettings(ctx, in.Version, written.Write(written.WriteSettings(settings)))
+	if _, err := time.LoadLocation(settings.TimeZone); err != nil || settings.TimeZone == time.Local.String() {
+		return in, written.Bad("/time_zone", "%q is no time zone that Emblo knows, such as Europe/London.", settings.TimeZone)
+	}
+	saved, err := h.of(s).SaveSettings(ctx, in.Version, written.Write(written.WriteSettings(settings)), settings.TimeZone)
 	var stale *store.Conflict
 	if errors.As(err, &stale) {
 		stored, err := settingsOf(stale.Current.Version, stale.Current.Form, stale.Current.Doc)

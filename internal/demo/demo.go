@@ -31,6 +31,8 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 	if err != nil {
 		return err
 	}
+	settings := settings
+	settings.TimeZone = now.Location().String()
 	centre := store.CentreRow{ID: uuid.New(), TimeZone: now.Location().String(), Demo: true, Doc: written.Write(settings)}
 	staff := func(name, email, role string) store.Staff {
 		return store.Staff{ID: uuid.New(), Name: name, Email: email, Role: role, PasswordHash: hash}

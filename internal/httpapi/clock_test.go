@@ -198,3 +198,45 @@ func TestTheDemoCentreOnAnyDay(t *testing.T) {
 		}
 	}
 }
+
+// Where a centre is, is a setting: its days turn by it from then on, and what is planned stays at the hour on the
+// wall. A zone that nobody knows is refused by its field, and a centre that has said none is asked.
+func TestACentreSaysWhereItIs(t *testing.T) {
+	at := time.Date(now.Year(), now.Month(), now.Day(), 3, 0, 0, 0, time.UTC)
+	a := demoLeadFrom(t, at)
+	var centre written.CentreInput
+	a.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &centre)
+	assert.Equal(t, "UTC", centre.TimeZone)
+	planned := a.today().Setups[0].PlayAt
+	asked := func(day written.Today) string {
+		for _, c := range day.Clocks {
+			if c.Kind == "zone" {
+				return c.Words
+			}
+		}
+		return ""
+	}
+	for _, bad := range []string{"Local", "Europe/Nowhere", "europe/london", "../etc/passwd", "UTC+3 or so"} {
+		wrong := centre
+		wrong.TimeZone = bad
+		a.refused(http.MethodPut, "/api/centre", wrong, http.StatusUnprocessableEntity, "time_zone", "time zone")
+	}
+	there, err := time.LoadLocation("America/Los_Angeles")
+	require.NoError(t, err)
+	centre.TimeZone = there.String()
+	a.do(http.MethodPut, "/api/centre", centre, http.StatusOK, &centre)
+	today := a.today()
+	assert.Equal(t, []string{there.String(), at.In(there).Format("2006-01-02T15:04")}, []string{today.Zone, today.Now}, "the day before")
+	assert.Empty(t, asked(today))
+	var coming []string
+	for _, s := range append(today.Setups, today.Next...) {
+		coming = append(coming, s.PlayAt)
+	}
+	assert.Contains(t, coming, planned, "what is planned stays where it is")
+
+	centre.TimeZone = ""
+	a.do(http.MethodPut, "/api/centre", centre, http.StatusOK, &centre)
+	today = a.today()
+	assert.Equal(t, there.String(), today.Zone, "what was said last goes on")
+	assert.Contains(t, asked(today), there.String())
+}

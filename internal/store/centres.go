@@ -101,7 +101,8 @@ func (c *Centre) Settings(ctx context.Context) (CentreRow, error) {
 
 // SaveSettings replaces a version of the centre's settings. The errors are *Conflict for a
 // stale version.
-func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte) (saved CentreRow, err error) {
+// A zone takes the place of the one that the centre's days turned by; none leaves it.
+func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte, zone string) (saved CentreRow, err error) {
 	err = c.transact(ctx, func(tx *Centre) error {
 		if err := tx.holdID(ctx, c.id); err != nil {
 			return err
@@ -116,7 +117,10 @@ func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte) (sav
 		}
 		saved = current
 		saved.Doc, saved.Form, saved.Version = doc, written.Version, version+1
-		return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version").Updates(&saved).Error
+		if zone != "" {
+			saved.TimeZone = zone
+		}
+		return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version", "time_zone").Updates(&saved).Error
 	})
 	if err == nil && saved.Version == version+1 {
 		err = c.note(ctx, "saved", "centres", c.id, saved.Version)

@@ -43,6 +43,7 @@ export const limits = {
     "per_adult": 5,
     "prep": 6,
     "routine": 7,
+    "time_zone": 40,
     "vessels": 20
   },
   "CheckInput": {

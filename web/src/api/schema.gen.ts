@@ -3047,10 +3047,10 @@ export interface components {
         /** @description A reason not to trust what the clock shows. */
         ClockDoubt: {
             /**
-             * @description The database's clock is another than the program's, or the program's went back.
+             * @description The database's clock is another than the program's, the program's went back, or nobody has said where the centre is.
              * @enum {string}
              */
-            kind: "database" | "back";
+            kind: "database" | "back" | "zone";
             /** @description By how many the database's is ahead, or the program's jumped. */
             minutes: number;
             words: string;
@@ -3652,6 +3652,8 @@ export interface components {
             emergency: string;
             /** @description ISO 4217, such as USD. */
             currency: string;
+            /** @description Where its days turn, such as Europe/London; left out where nobody has said. */
+            time_zone?: string;
             /** @description Stir finds into the filler instead of burying them under it. */
             finds_stirred_in: boolean;
             /** @description What the staff do at every tub anyway. It changes no verdict. */

@@ -13,6 +13,7 @@ import { Tabs } from '../../ui/Tabs'
 import { Failure, Waiting } from '../../ui/States'
 import { OwnVessels } from './OwnVessels'
 import { PrepTimes } from '../../entities/day/PrepTimes'
+import { zones } from './zones'
 import { schools, withMinimum, type School } from './schools'
 
 type Centre = Schemas['Centre']
@@ -91,6 +92,17 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
             <Form.Group controlId="set-emergency" className="field">
               <Form.Label>Local emergency and poison numbers, on every print</Form.Label>
               <Form.Control maxLength={limits.Centre.emergency} isInvalid={!!record.wrong('emergency')} {...record.form.register('emergency')} />
+            </Form.Group>
+            <Form.Group controlId="set-zone" className="field">
+              <Form.Label>Time zone: where the days turn</Form.Label>
+              <Form.Select isInvalid={!!record.wrong('time_zone')} value={draft.time_zone ?? ''} onChange={(e) => change({ time_zone: e.target.value || undefined })}>
+                {!draft.time_zone && <option value="">Nobody has said: choose</option>}
+                {zones(draft.time_zone).map((z) => (
+                  <option key={z} value={z}>
+                    {z.replaceAll('_', ' ')}
+                  </option>
+                ))}
+              </Form.Select>
             </Form.Group>
             <Form.Group controlId="set-ratio" className="field">
               <Form.Label>Staffing table</Form.Label>
