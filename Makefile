@@ -103,8 +103,10 @@ laws: ## the laws of the verdicts over a hundred thousand cases each (three minu
 soak: packages-test build ## a thousand saves and a thousand ticks while the program is killed again and again
 	go test -count=1 -v -timeout 30m -tags soak -run TestSoak ./e2e
 
-mutants: ## put small faults into the safety rules and count what their own tests catch (a quarter of an hour)
-	go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/safety --workers 2 --timeout-coefficient 8
+MUTANTS ?= safety material recipe
+
+mutants: ## put small faults into the rules, the shelf and the recipes and count what their own tests catch (two hours)
+	for part in $(MUTANTS); do go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/$$part --workers 2 --timeout-coefficient 20; done
 
 shots: packages-test build ## refresh docs/screenshots from the demo centre
 	@EMBLO_SHOTS="$(CURDIR)/docs/screenshots" go test -count=1 -run TestMainViews ./e2e
