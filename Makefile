@@ -97,8 +97,8 @@ bench: packages-test build ## speed, as ratios against a floor measured in the s
 	@go build -o bin/budgets ./cmd/budgets
 	@set -o pipefail; { go test -p 1 -run '^$$' -bench . -benchtime=$${BENCH_TIME:-0.3s} -count=5 ./core/... ./internal/httpapi && go test -run '^$$' -bench . -benchtime=8x -count=3 ./e2e && node scripts/bundle-ratio.mjs; } | ./bin/budgets
 
-laws: ## the laws of the verdicts over a hundred thousand cases each (three minutes)
-	go test -count=1 -timeout 60m ./core/safety ./core/naming -rapid.checks=100000
+laws: ## the laws of the verdicts over a hundred thousand cases each (five minutes)
+	go test -count=1 -timeout 60m ./core/safety ./core/naming ./core/batch ./core/keep -rapid.checks=100000
 
 soak: packages-test build ## a thousand saves and a thousand ticks while the program is killed again and again
 	go test -count=1 -v -timeout 30m -tags soak -run TestSoak ./e2e
