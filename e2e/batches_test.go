@@ -24,17 +24,24 @@ func decoded(t *testing.T, pdf []byte) string {
 	t.Helper()
 	at := filepath.Join(t.TempDir(), "label")
 	require.NoError(t, os.WriteFile(at+".pdf", pdf, 0o600))
-	out, err := exec.Command("pdftoppm", "-png", "-r", "200", "-f", "1", "-l", "1", "-singlefile", at+".pdf", at).CombinedOutput()
-	require.NoError(t, err, "%s", out)
-	data, err := os.ReadFile(at + ".png")
-	require.NoError(t, err)
-	picture, err := png.Decode(bytes.NewReader(data))
-	require.NoError(t, err)
-	dots, err := gozxing.NewBinaryBitmapFromImage(picture)
-	require.NoError(t, err)
-	found, err := qrcode.NewQRCodeReader().Decode(dots, map[gozxing.DecodeHintType]any{gozxing.DecodeHintType_TRY_HARDER: true})
-	require.NoError(t, err)
-	return found.GetText()
+	var last error
+	for _, dpi := range []string{"200", "300", "240"} { // a phone is held nearer, and farther
+		out, err := exec.Command("pdftoppm", "-png", "-r", dpi, "-f", "1", "-l", "1", "-singlefile", at+".pdf", at).CombinedOutput()
+		require.NoError(t, err, "%s", out)
+		data, err := os.ReadFile(at + ".png")
+		require.NoError(t, err)
+		picture, err := png.Decode(bytes.NewReader(data))
+		require.NoError(t, err)
+		dots, err := gozxing.NewBinaryBitmapFromImage(picture)
+		require.NoError(t, err)
+		found, err := qrcode.NewQRCodeReader().Decode(dots, map[gozxing.DecodeHintType]any{gozxing.DecodeHintType_TRY_HARDER: true})
+		if err == nil {
+			return found.GetText()
+		}
+		last = err
+	}
+	require.NoError(t, last)
+	return ""
 }
 
 // The bakery counter from the plan to what was made, with what really went in; its label, whose code leads
