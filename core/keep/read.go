@@ -20,8 +20,9 @@ var (
 	coldRE   = regexp.MustCompile(`\b(?:chilled|fridge|refrigerator|refrigerated|cold box)\b`)
 	frozenRE = regexp.MustCompile(`\b(?:frozen|freezer)\b`)
 	roomRE   = regexp.MustCompile(`\b(?:room temperature|cupboard|shelf|counter|larder|pantry|indoors)\b`)
+	mostRE   = regexp.MustCompile(`\b(?:no|not|not for) (?:more than|over) `)
 	wordRE   = regexp.MustCompile(`[\p{L}\p{N}'’-]+`)
-	filling  = strings.Fields("up to until about for at most least max maximum it they keeps keep kept store stored in on a an the of and or its when once open opened closed tub bag box tin jar jars bottle container with lid well away from only very not over no more than all use used after each per long before play inside made day ready")
+	filling  = strings.Fields("up to until about for at most least max maximum it they keeps keep kept store stored in on a an the of and or its when once open opened closed tub bag box tin jar jars bottle container with lid well away from only very over all use used after each per long before play inside made day ready")
 	storeRE  = []struct {
 		is Store
 		re *regexp.Regexp
@@ -41,6 +42,7 @@ var fewDays = map[string]int{"day": Few, "night": Few, "week": Weeks, "month": M
 // is stored; "2 days" alone does not.
 func Read(text string) (k Keeping, placed, ok bool) {
 	text = strings.ToLower(strings.TrimSpace(text))
+	text = mostRE.ReplaceAllString(text, "") // any other "not" is not understood
 	if text == "" || len(text) > MaxText {
 		return Keeping{}, false, false
 	}
