@@ -138,13 +138,13 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 }
 
 // keeps reads how long the thing keeps. Of a thing of a centre's own, what is not understood, or says no place, is not
-// known; what is solid and no food does not turn where nothing is said.
+// known, nor is one of which nothing is said; on the shelf, what is solid and no food does not turn then.
 func (r Row) keeps(f Facts) (keep.Keeping, error) {
 	k, placed, ok := keep.Read(r.Keeps)
 	own := r.SizeBy == "OWN" || r.WeightBy == "OWN"
 	switch {
 	case strings.TrimSpace(r.Keeps) == "":
-		if f.Form.GaugeJudges() && f.Form != FormUnknown && f.TraitsKnown && !f.Traits.Has(Food) {
+		if !own && f.Form.GaugeJudges() && f.Form != FormUnknown && f.TraitsKnown && !f.Traits.Has(Food) {
 			return keep.Lasts(), nil
 		}
 		return keep.Keeping{}, nil
