@@ -120,7 +120,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
             {(solid?.[2] || row.size_mm) && text('size_mm', 'Size in mm', `${solid?.[2] ?? ''}; the smallest piece counts`)}
             {text('contains', 'Contains', 'Ingredients or allergens joined by semicolons; “none” when nothing is in it')}
             {text('cup_g', 'One US cup weighs, g', 'For what is scooped or poured')}
-            {text('keeps', 'Keeps', 'How long and where, such as “2 days in the fridge” or “a month, dry”; what is not understood counts as one group, then the bin')}
+            {text('keeps', 'Keeps', 'How long and where, such as “2 days in the fridge” or “a month, dry”; left empty or not understood, it is for one group, then the bin')}
           </div>
           <div>
             <fieldset className="trait-words">
