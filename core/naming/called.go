@@ -86,8 +86,9 @@ const salty = 0.05
 const mostWords = 7
 
 // thingsIn returns the things of the shelf that the words of a name name, the most words together first, so that a
-// balloon whisk is no balloon, and whether the last of them is what the name ends in: blue bread rolls are bread, a
-// bread bin is none. The name as a whole is not among them: it is looked up by itself.
+// balloon whisk is no balloon, though two may share a word: blue pea protein is blue peas and pea protein. And
+// whether the name ends in the last of them: blue bread rolls are bread, a bread bin is none. The name as a whole is
+// not among them: it is looked up by itself.
 func thingsIn(name string) (found []material.Item, head bool) {
 	fields := strings.Fields(strings.ToLower(strings.Map(func(r rune) rune {
 		if strings.ContainsRune(",;:()[]/.!?\"", r) {
@@ -95,18 +96,16 @@ func thingsIn(name string) (found []material.Item, head bool) {
 		}
 		return r
 	}, name)))
-	for i := 0; i < len(fields); {
-		n := min(mostWords, len(fields)-i)
-		for ; n > 0; n-- {
-			if it, ok := material.Standard().Named(strings.Join(fields[i:i+n], " ")); ok && n < len(fields) {
-				found = append(found, it)
-				head = i+n == len(fields)
+	named := 0
+	for i := range fields {
+		for end := min(i+mostWords, len(fields)); end > max(named, i); end-- {
+			if it, ok := material.Standard().Named(strings.Join(fields[i:end], " ")); ok && end-i < len(fields) {
+				found, named = append(found, it), end
 				break
 			}
 		}
-		i += max(n, 1)
 	}
-	return found, head
+	return found, len(found) > 0 && named == len(fields)
 }
 
 // madeOf are words for what toys are made of: a wooden apple is no apple.

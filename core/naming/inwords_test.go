@@ -164,7 +164,7 @@ func TestOwnThingsAreWhatTheyAreCalled(t *testing.T) {
 		who  *safety.Group
 		most bool // at most a hand; otherwise at least asked
 	}{
-		{"Almond dough", dough, allergic, false}, {"Marzipan shapes", dough, allergic, false}, {"Milk dough", dough, allergic, false}, {"Wheat dough", dough, allergic, false}, {"Cheesy dip", dough, allergic, false}, {"Buttery paste", dough, allergic, false},
+		{"Almond dough", dough, allergic, false}, {"Marzipan shapes", dough, allergic, false}, {"Milk dough", dough, allergic, false}, {"Wheat dough", dough, allergic, false}, {"Blue pea protein", dough, allergic, false}, {"Cheesy dip", dough, allergic, false}, {"Buttery paste", dough, allergic, false},
 		{"Honey dough", dough, baby, false}, {"Flour dough", dough, baby, false}, {"Raw flour balls", dough, baby, false},
 		{"Ballon friends", block, baby, false}, {"Party blow-ups", block, baby, false}, {"Water pearls big", of("sphere", "60", "soft"), allergic, false}, {"Conker collection", block, baby, false}, {"Magnettic shapes", block, allergic, false},
 		{"Dressing gown belt", of("box", "1500x40x5", "fabric;soft"), baby, false}, {"Neckwear", of("box", "1400x80x3", "fabric;soft"), baby, false}, {"Linked loops", of("cylinder", "10x600", "soft"), baby, false}, {"Long piece", of("box", "1200x3x3", "strand"), baby, false},
