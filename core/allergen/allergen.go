@@ -226,6 +226,15 @@ func (s Set) List() []Allergen {
 	return as
 }
 
+// IDs joins the ids of the members with commas, in display order: what is kept goes by it.
+func (s Set) IDs() string {
+	var ids []string
+	for _, a := range s.List() {
+		ids = append(ids, a.String())
+	}
+	return strings.Join(ids, ",")
+}
+
 // String joins the members with commas, or is "none" for the empty set.
 func (s Set) String() string { return s.Say().String() }
 

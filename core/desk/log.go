@@ -37,9 +37,9 @@ func (d *Desk) Offered(s written.Setup) (out written.Offered, given int) {
 			if f.Verdict != safety.WithAHand {
 				continue
 			}
-			for _, do := range d.Pen.All(f.Do) {
-				if !slices.Contains(out.Conditions, do) && len(out.Conditions) < maxConditions {
-					out.Conditions = append(out.Conditions, do)
+			for _, do := range f.Do {
+				if !slices.Contains(out.Precautions, do.Key()) && len(out.Precautions) < maxConditions {
+					out.Conditions, out.Precautions = append(out.Conditions, d.Pen.Text(do.Say())), append(out.Precautions, do.Key())
 				}
 			}
 		}

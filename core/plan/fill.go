@@ -241,7 +241,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 			}
 		}
 		a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
-		a.addBase(p.Item.Name, facts, f.Use, memo, g)
+		a.addBase(p.Item.ID, p.Item.Name, facts, f.Use, memo, g)
 	}
 	a.guess(f, items)
 	return nil

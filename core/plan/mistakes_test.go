@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -10,7 +11,6 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
-	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 )
@@ -104,7 +104,7 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 				got = f.Verdict
 			}
 			if f.Verdict == safety.WithAHand && line.Use == safety.Sealed {
-				assert.Contains(t, f.Do, say.Text("Lid glued or bag doubled and taped on every edge; an adult stays within arm's reach"))
+				assert.True(t, slices.ContainsFunc(f.Do, func(p safety.Precaution) bool { return p.ID == "watch-sealed-reach" }))
 			}
 		}
 		assert.Equal(t, row.want, got, "%s: %v", row.mistake, line.Assessment.Rules())

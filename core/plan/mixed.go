@@ -95,13 +95,13 @@ func keptOut(it material.Item, g *safety.Group) bool {
 // JudgeMix judges a mix when every child has a portion, and each thing that stays whole in
 // it. The mix comes first.
 func JudgeMix(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) []Line {
-	judge := func(name string, f material.Facts) Line {
+	judge := func(of, name string, f material.Facts) Line {
 		subject := safety.Prepare(name, f)
-		return Line{Name: name, Facts: &f, Use: use, Assessment: g.Judge(&subject, use)}
+		return Line{Of: of, Name: name, Facts: &f, Use: use, Assessment: g.Judge(&subject, use)}
 	}
-	lines := []Line{judge(r.Name, r.Facts(portion))}
+	lines := []Line{judge(r.ID, r.Name, r.Facts(portion))}
 	for _, it := range r.Solids() {
-		lines = append(lines, judge(it.Name, it.Facts))
+		lines = append(lines, judge(it.ID, it.Name, it.Facts))
 	}
 	return lines
 }
@@ -192,7 +192,7 @@ func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []say.Text {
 		what = append(what, say.F("holds {allergens}", added))
 	}
 	if f, ok := judged.First(); ok && len(f.Do) > 0 {
-		what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0])))
+		what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0].Say())))
 	}
 	return what
 }

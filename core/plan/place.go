@@ -71,6 +71,7 @@ type Placed struct {
 // Line is the answer for one thing.
 type Line struct {
 	ID         string // of the line that was placed; empty for the base
+	Of         string // id of the thing or the recipe that a base is, or stays whole in one; empty elsewhere
 	Name       string
 	Called     say.Text        // what it became; empty for its name
 	Facts      *material.Facts // which must not be changed
@@ -121,8 +122,9 @@ type MixAnswer struct {
 	Stored  *Stored     // the batch that it is taken from; nil where it is made
 }
 
-func (a *PlaceAnswer) addBase(name string, f material.Facts, use safety.Use, memo *Memo, g *safety.Group) {
+func (a *PlaceAnswer) addBase(of, name string, f material.Facts, use safety.Use, memo *Memo, g *safety.Group) {
 	l := memo.judge(name, &f, nil, use, g)
+	l.Of = of
 	a.Verdict = safety.Worst(a.Verdict, l.Assessment.Verdict)
 	a.Base = append(a.Base, l)
 }

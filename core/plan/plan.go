@@ -94,6 +94,33 @@ func (a Answer) Lines() (all []Line) {
 	return all
 }
 
+// Identified is a line with what tells it from the others of its set-up: by the ids of its place and of what lies
+// there, whatever these are called and in whatever order they come.
+type Identified struct {
+	Key string
+	Line
+}
+
+// Identified returns every line, in the order of Lines, with its key.
+func (a Answer) Identified() (all []Identified) {
+	seen := map[string]int{}
+	add := func(place string, lines []Line) {
+		for _, l := range lines {
+			key := place + "/" + l.ID + l.Of
+			if seen[key]++; seen[key] > 1 {
+				key = fmt.Sprintf("%s/%d", key, seen[key])
+			}
+			all = append(all, Identified{key, l})
+		}
+	}
+	for _, p := range a.Places {
+		add(p.ID, p.Base)
+		add(p.ID, p.Lines)
+	}
+	add("", a.Beside)
+	return all
+}
+
 // Worst returns the line that decides and its finding: of those with the verdict of the whole, one that asks for more
 // than the routine, else the first. ok is false when nothing objects.
 func (a Answer) Worst() (worst Line, f safety.Finding, ok bool) {

@@ -45,7 +45,7 @@ func (set Set) sort(lines []Line, vessels int, memo *Memo, g *safety.Group) ([]L
 	}
 	l.Sorted.Holds = holds(&set.Cup.Facts, l.Facts)
 	cup := memo.judge(set.Cup.Name, &set.Cup.Facts, nil, safety.Open, g)
-	cup.Count, cup.Sorted = set.Colours*vessels, Sorted{Into: true}
+	cup.Of, cup.Count, cup.Sorted = l.ID+"/cup", set.Colours*vessels, Sorted{Into: true}
 	return append(lines, cup), nil
 }
 

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"fmt"
+
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -37,6 +39,7 @@ func (a *PlaceAnswer) addStored(m Mix, g *safety.Group, children int, memo *Memo
 	mixed := Mixed{Recipe: m.Recipe, Batch: recipe.Batch{Recipe: m.Recipe, Need: need, Made: need, Mixed: need, Enough: s.Left.Grams() >= need.Grams()}, Children: children, Each: m.Portion, Nature: m.Recipe.Nature(), Colours: 1, Colour: need}
 	for i := range s.Parts {
 		l := memo.judge(s.Parts[i].Name, &s.Parts[i].Facts, nil, m.Use, g)
+		l.Of = fmt.Sprintf("%s/%d", s.ID, i)
 		mixed.Lines, mixed.Verdict = append(mixed.Lines, l), safety.Worst(mixed.Verdict, l.Assessment.Verdict)
 	}
 	mixed.TasteShare, mixed.NotTasteSafe = Taste(mixed.Nature, g)

@@ -35,6 +35,13 @@ var (
 // verbs are names of things that in a step are mostly what somebody does.
 var verbs = map[string]bool{"spread": true, "snap": true, "whisk": true, "dip": true, "roll": true, "stamp": true, "drop": true, "press": true, "shake": true, "grater": true, "mash": true, "brush": true, "sieve": true, "cutter": true, "toast": true, "batter": true, "sponge": true}
 
+// heldIn are words for what is stirred in and drunk from, whatever the thing of the shelf is for: a mix made in a pan
+// or a mug holds none.
+var heldIn = map[string]bool{"pan": true, "saucepan": true, "mug": true, "glass": true}
+
+// inside ends before what something is done in.
+var inside = regexp.MustCompile(`(?i)\b(?:in|into|inside|from|to)\s+(?:[\p{L}'’-]+\s+){0,3}$`)
+
 // inMixes are what things are for that go into a mix; others are tools.
 var inMixes = []material.Part{material.Ingredient, material.Filler, material.Find, material.Colour, material.Scent, material.Sparkle, material.Float}
 
@@ -133,6 +140,8 @@ func (m mention) goesIn(adds bool) bool {
 	words := material.Words(m.called)
 	switch {
 	case len(words) == 1 && verbs[words[0]] && !named.MatchString(m.before):
+		return false
+	case len(words) > 0 && heldIn[words[len(words)-1]] && inside.MatchString(m.before):
 		return false
 	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate, material.HouseholdChemical, material.ToxicSeed):
 		return true

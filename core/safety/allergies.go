@@ -86,11 +86,11 @@ var allergyRules = []Rule{
 				reason:  say.F("It holds {allergens}, and {who}.", met, q.allergicTo(met)),
 				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "A material without it; read the label each time it is bought.",
-				do:      []say.Text{"It stays in the adult's hand; wash hands and surfaces afterwards"},
+				do:      []Precaution{doAdultsHandSurfaces},
 			}
 			switch {
 			case r.missing == factContents && q.facts.ContentsKnown:
-				e.reason = say.F("A family has noted an allergy in its own words ({allergens}), and whether this has anything to do with it is not known.", q.notedWords())
+				e.reason, e.unknown = say.F("A family has noted an allergy in its own words ({allergens}), and whether this has anything to do with it is not known.", q.notedWords()), true
 				e.numbers = []Number{{"noted in the room", q.notedWords()}}
 				e.change = "Ask the family what the child must not meet, and read the full list of ingredients from the label."
 			case met.Empty() && q.noted.meets(q.facts.Made, q.name):
@@ -98,7 +98,7 @@ var allergyRules = []Rule{
 				e.numbers = []Number{{"noted in the room", q.notedWords()}, {"made of", q.facts.Made.Say()}}
 				e.change = "A material without it; ask the family where it is not sure."
 			case r.missing == factContents:
-				e.reason = say.F("What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats)
+				e.reason, e.unknown = say.F("What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats), true
 				e.numbers = e.numbers[1:]
 				e.change = "The full list of ingredients from the label."
 			}
@@ -129,7 +129,7 @@ var allergyRules = []Rule{
 				reason:  say.F("It may hold traces of {allergens}, and {who}.", met, q.allergicTo(met)),
 				numbers: []Number{{"may contain", q.facts.MayContain.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "A packet labelled free of it.",
-				do:      []say.Text{say.F("Read this packet: use it only if it is labelled free of {allergens}", met)},
+				do:      []Precaution{doPacketFree.with(met.IDs(), met.Say())},
 			}
 		},
 	},
@@ -163,10 +163,10 @@ var allergyRules = []Rule{
 				reason:  "The room is nut-free, and it holds or may hold nuts.",
 				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"may contain", q.facts.MayContain.Say()}},
 				change:  "A material made without nuts.",
-				do:      []say.Text{"Read this packet: use it only if it is labelled free of nuts"},
+				do:      []Precaution{doPacketFree.with(nuts.IDs(), nuts.Say())},
 			}
 			if r.missing != nothing {
-				e.reason, e.change = "The room is nut-free, and what is in it is not known.", "The full list of ingredients from the label."
+				e.reason, e.change, e.unknown = "The room is nut-free, and what is in it is not known.", "The full list of ingredients from the label.", true
 			}
 			return e
 		},

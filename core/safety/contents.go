@@ -1,7 +1,7 @@
 package safety
 
 import (
-	"math"
+	"strconv"
 
 	"emblo/core/allergen"
 	"emblo/core/material"
@@ -34,7 +34,7 @@ var contentRules = []Rule{
 				reason:  say.F("Raw flour and egg can carry Salmonella and E. coli; {who}, and hands go to mouths.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"cleared by", "heating the whole mix to 80 C by probe"}},
 				change:  "A recipe cooked to 80 C throughout, or flour labelled ready to eat. Toasting it at home does not clear it.",
-				do:      []say.Text{"No tasting; hands washed straight after"},
+				do:      []Precaution{doNoTasting},
 			}
 		},
 	},
@@ -60,7 +60,7 @@ var contentRules = []Rule{
 				reason:  say.F("It is not made to be swallowed, and {who}. What is swallowed cannot be undone.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"taste-safe only under", "36 months"}},
 				change:  "A taste-safe material, or a group in which every child is 3 and none mouths.",
-				do:      []say.Text{"No tasting; wash hands after", "Check a patch of skin first, and read the label"},
+				do:      []Precaution{doNoTasting, doSkinPatch},
 			}
 		},
 	},
@@ -110,20 +110,20 @@ var contentRules = []Rule{
 					{"salt one child may meet", say.F("{amount} g (0.5 g per kg)", say.Fixed(l.portionLimit, 1))},
 				},
 				change: "Less salt, a smaller portion, or a salt-free dough.",
-				do:     []say.Text{"Never leave it with the children; no tasting", "Call for advice if a mouthful is swallowed"},
+				do:     []Precaution{doNeverLeft, doMouthfulAdvice},
 			}
 			switch {
 			case r.missing == factContents:
-				e.reason, e.change = "How much salt is in it is not known.", "The salt on the label, in g per 100 g."
+				e.reason, e.change, e.unknown = "How much salt is in it is not known.", "The salt on the label, in g per 100 g.", true
 			case r.missing == factPortion:
-				e.reason = say.F("It is salted, and how much one child has is not known; over {portion} g would hold too much salt.", say.Fixed(l.portionLimit/salt, 0))
+				e.reason, e.unknown = say.F("It is salted, and how much one child has is not known; over {portion} g would hold too much salt.", say.Fixed(l.portionLimit/salt, 0)), true
 				e.change = "The portion for one child, in grams."
 			case l.portion > l.portionLimit:
 				e.reason = say.Run(e.reason, say.F("One child's portion holds {salt} g of salt; {limit} g is the limit for the youngest.", say.Fixed(l.portion, 1), say.Fixed(l.portionLimit, 1)))
 			}
 			if l.portionKnown && l.portion > tooSalty*l.portionLimit && q.youngest >= room.ThreeYears {
-				most := say.Fixed(math.Floor(tooSalty*l.portionLimit/salt), 0)
-				e.do = append([]say.Text{say.F("Hand out {grams} g to a child at the most, and take every piece back", most)}, e.do...)
+				most := int(tooSalty * l.portionLimit / salt)
+				e.do = append([]Precaution{doHandedOut.with(strconv.Itoa(most), say.Number(most))}, e.do...)
 				e.numbers = append(e.numbers, Number{"salt that harms", say.F("from {amount} g (2 g per kg)", say.Fixed(tooSalty*l.portionLimit, 1))})
 			}
 			if l.portionKnown {
@@ -163,9 +163,9 @@ var contentRules = []Rule{
 				change:  "Nothing edible in the open, or every child 6 months or over.",
 			}
 			if r.missing != nothing {
-				e.reason = say.F("It holds {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.Allergens&q.untried)
+				e.reason, e.unknown = say.F("It holds {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.Allergens&q.untried), true
 				if q.facts.Allergens&q.untried == 0 {
-					e.reason = say.F("Most packets of it hold {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.UsuallyContains&q.untried)
+					e.reason, e.unknown = say.F("Most packets of it hold {allergens}; whether every child under 1 has eaten that at home is not known.", q.facts.UsuallyContains&q.untried), true
 				}
 				e.change = "Ask the family, and note in the room what the child has eaten at home."
 			}
@@ -211,7 +211,7 @@ var contentRules = []Rule{
 				reason:  "Food that is round, firm, slippery or sticky lodges in a small throat; back teeth that grind it come at about 4.",
 				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"kept out under", say.F("{months} months", q.group.policy.firmFood())}, q.youngestNumber()},
 				change:  say.F("Food that squashes flat between two fingers, or every child {age} or over.", q.group.policy.firmFood()/12),
-				do:      []say.Text{"Everybody sits while it is out; no running, no filled mouths"},
+				do:      []Precaution{doEverybodySits},
 			}
 			if !q.facts.Form.GaugeJudges() {
 				e.numbers = e.numbers[1:]

@@ -50,7 +50,7 @@ var elementRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"kept out under", "12 months, or with asthma"},
-			change: "The same powder damp or in a dough.", do: []say.Text{"Pour low; no blowing, no clapping hands", "Damp it at the first cloud"}}.explain,
+			change: "The same powder damp or in a dough.", do: []Precaution{doPourLow, doDampTheCloud}}.explain,
 	},
 	{
 		ID: "eye", Title: "Eyes", Family: FamilyElements,
@@ -67,7 +67,7 @@ var elementRules = []Rule{
 			return objectsIf(q.open() && stings, WithAHand)
 		},
 		explain: words{reason: "On a finger and into an eye it stings or scratches.", change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
-			do: []say.Text{"A damp cloth each within reach; rinse eyes with water, do not rub"}}.explain,
+			do: []Precaution{doDampCloths}}.explain,
 	},
 	{
 		ID: "skin", Title: "Sore skin", Family: FamilyElements,
@@ -82,7 +82,7 @@ var elementRules = []Rule{
 			return objectsIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume, material.Soap, material.Sand, material.Soil, material.NotFood) || q.salty() || q.facts.Alcohol.There()), WithAHand)
 		},
 		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.", change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
-			do: []say.Text{"Gloves that fit, or a sealed bag, for the child with sore skin", "Cuts covered; hands rinsed and creamed after"}}.explain,
+			do: []Precaution{doSoreSkinCovered, doCutsCreamed}}.explain,
 	},
 	{
 		ID: "stain", Title: "Stains", Family: FamilyElements, only: true,
@@ -97,7 +97,7 @@ var elementRules = []Rule{
 			return objectsIf(q.open() && q.has(material.Stains, material.Colouring), WithAHand)
 		},
 		explain: words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.",
-			do: []say.Text{"Let dyed things dry; dab on white paper before hands go in", "Plant oil lifts it from skin: check that oil against the allergies first"}}.explain,
+			do: []Precaution{doDyedDry, doStainOil}}.explain,
 	},
 	{
 		ID: "slip", Title: "Slippery floor", Family: FamilyElements, usual: true,
@@ -115,7 +115,7 @@ var elementRules = []Rule{
 			return objectsIf(q.open() && slides, WithAHand)
 		},
 		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.", change: "A dough, or a tray on a table with a raised edge.",
-			do: []say.Text{"A mat or large cloth underneath; shoes or bare feet, no socks", "Wipe or sweep as it falls; nobody runs beside it"}}.explain,
+			do: []Precaution{doMatUnder, doSweepAsItFalls}}.explain,
 	},
 	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
@@ -158,7 +158,7 @@ var elementRules = []Rule{
 				reason:  say.F("Open liquid {depth} mm deep: a child can drown in a few centimetres, silently.", say.Fixed(depth, 0)),
 				numbers: []Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))}, {"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
 				change:  "At most 20 mm of liquid, or a sealed bottle.",
-				do:      []say.Text{"An adult within arm's reach of the water, facing it", "Empty it the moment play ends"},
+				do:      []Precaution{doReachOfWater, doEmptyAtEnd},
 			}
 			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
 				e.reason = say.F("Liquid in a vessel {depth} mm deep: a child who tips in cannot get out.", say.Fixed(wall, 0))
@@ -166,7 +166,7 @@ var elementRules = []Rule{
 			} else if !known || r.missing != nothing {
 				e.reason = "A child can drown in a few centimetres of liquid, silently."
 				e.numbers = e.numbers[1:]
-				e.do = append([]say.Text{"No deeper than 20 mm, or emptied at once; never over 250 mm under 36 months"}, e.do...)
+				e.do = append([]Precaution{doWaterDepth}, e.do...)
 			}
 			return e
 		},
@@ -199,7 +199,7 @@ var elementRules = []Rule{
 				reason:  "A small child's skin burns at lower heat and faster than an adult's; the middle of a dough stays hot longest.",
 				numbers: []Number{{"limit", "40 C"}},
 				change:  "Spread it thin, wait, and measure the middle with a probe.",
-				do:      []say.Text{"Stir or knead, then probe the middle: 40 C or less before hands go in; a microwave leaves it hotter than the edge"},
+				do:      []Precaution{doProbe40},
 			}
 			if known {
 				e.numbers = append(e.numbers, Number{"by probe", say.F("{heat} C", say.Figure(heat))})
@@ -231,6 +231,6 @@ var elementRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.", limit: Number{"salt and ice", "-21 C"},
-			change: "Ice that has stood until it is wet, without salt.", do: []say.Text{"Let it stand 10 minutes until its face is wet", "Salt stays in the adult's hand; warm cloths at hand"}}.explain,
+			change: "Ice that has stood until it is wet, without salt.", do: []Precaution{doIceWet, doSaltWithAdult}}.explain,
 	},
 }

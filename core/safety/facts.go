@@ -34,10 +34,11 @@ var factRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			return explanation{
+				unknown: true,
 				reason:  say.F("Emblo does not know {fact}; worst case: keep out.", factWords[missingFrom(q.facts)]),
 				numbers: []Number{{"not known", factWords[missingFrom(q.facts)]}},
 				change:  say.F("Find out {fact}.", factWords[missingFrom(q.facts)]),
-				do:      []say.Text{"It stays in the adult's hand"},
+				do:      []Precaution{doAdultsHand},
 			}
 		},
 	},
@@ -57,7 +58,7 @@ var factRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Nobody can name the plant; some are poisonous in a mouthful.", change: "Its name, from somebody who knows plants.",
-			limit: Number{"not known", "which plant it is"}, do: []say.Text{"It stays in the adult's hand; wash hands after"}}.explain,
+			limit: Number{"not known", "which plant it is"}, do: []Precaution{doAdultsHandWashed}}.explain,
 	},
 	{
 		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts, only: true,
@@ -75,7 +76,7 @@ var factRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Old paint and unknown metal can hold lead or other elements that are harmful when mouthed.", change: "A maker's word on paint and metal, or something new in its place.",
-			limit: Number{"not known", "paint or metal"}, do: []say.Text{"It stays in the adult's hand"}}.explain,
+			limit: Number{"not known", "paint or metal"}, do: []Precaution{doAdultsHand}}.explain,
 	},
 	{
 		ID: "no-rule", Title: "No rule for this", Family: FamilyFacts,
@@ -91,6 +92,7 @@ var factRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			unjudged := say.List("{trait}, {next}", say.Texts(q.facts.Traits.Minus(q.group.judged).Words()...)...)
 			return explanation{
+				unknown: true,
 				reason:  say.F("Emblo has no rule for this, so how to judge it is not known: {traits}. Worst case: keep out.", unjudged),
 				numbers: []Number{{"no rule for", unjudged}},
 				change:  "Ask your licensing officer or a health professional; choose something else meanwhile.",
@@ -116,6 +118,7 @@ func (q *question) explainOpen() explanation {
 	}
 	listed := say.List("{feature}, {next}", words...)
 	return explanation{
+		unknown: true,
 		reason:  say.F("Nobody has said whether it has any of these, so it is not known: {features}. Worst case: keep out.", listed),
 		numbers: []Number{{"not known", listed}},
 		change:  "An answer for each of them.",

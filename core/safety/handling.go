@@ -24,7 +24,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.Pokes) && q.open() && q.youngest < 72, WithAHand)
 		},
 		explain: words{reason: "A stick in a moving hand finds an eye or the roof of a mouth.", change: "A shorter or thicker piece with a round end, or every child 6 or over.", limit: Number{"with a hand under", "72 months"},
-			do: []say.Text{"Seated with it, never walking; ends looked over"}}.explain,
+			do: []Precaution{doSeatedNeverWalking}}.explain,
 	},
 	{
 		ID: "squirt", Title: "Squirts", Family: FamilyThings, only: true,
@@ -37,7 +37,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Squirts) && q.open(), WithAHand) },
 		explain: words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.", change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
-			do: []say.Text{"Plain water only, aimed at the tub", "One for each child who mouths; emptied and dried after"}}.explain,
+			do: []Precaution{doWaterAimed, doOneEachMouthing}}.explain,
 	},
 	{
 		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,
@@ -60,7 +60,7 @@ var handlingRules = []Rule{
 				reason:  say.F("It is springy: squeezed to half its width a piece of {size} fits the small-parts gauge, and a child mouths things.", q.facts.Smallest),
 				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"judged at", "half its width"}, boreNumber},
 				change:  "Something firm, or larger than twice the gauge; or a group in which none mouths.",
-				do:      []say.Text{sealedWatch(q)},
+				do:      []Precaution{sealedWatch(q)},
 			}
 		},
 	},
@@ -75,7 +75,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Lens) && q.open(), WithAHand) },
 		explain: words{reason: "A lens in the sun burns eyes and sets things alight.", change: "Looking closely without a lens.", limit: Number{"kept from", "direct sun"},
-			do: []say.Text{"Never towards the sun; put away in the dark", "Looked over for scratches and a loose lens"}}.explain,
+			do: []Precaution{doNeverToSun, doOverLens}}.explain,
 	},
 	{
 		ID: "weighty", Title: "Heavy when it falls", Family: FamilySize, only: true,
@@ -90,7 +90,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.Weighty) && q.open() && q.youngest < 60, WithAHand)
 		},
 		explain: words{reason: "Thrown or dropped it hurts heads and toes.", change: "A lighter piece, or every child 5 or over.", limit: Number{"heavy from", "100 g"},
-			do: []say.Text{"Low down on a mat, two hands; nothing is thrown"}}.explain,
+			do: []Precaution{doLowTwoHands}}.explain,
 	},
 	{
 		ID: "outdoors", Title: "Found or used before", Family: FamilyContents, only: true,
@@ -103,7 +103,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Outdoors) && q.open(), WithAHand) },
 		explain: words{reason: "Finds carry droppings and soil, and what held something else carries what it held.", change: "The same thing bought clean.", limit: Number{"before use", "washed or wiped, and dry"},
-			do: []say.Text{"Washed or wiped and dried first; what was mouthed is taken out", "Sores covered; hands washed after"}}.explain,
+			do: []Precaution{doWashedFirst, doSoresCovered}}.explain,
 	},
 	{
 		ID: "water-hole", Title: "Holds old water", Family: FamilyThings, only: true,
@@ -116,7 +116,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.WaterHole) && q.open(), WithAHand) },
 		explain: words{reason: "Water stays in it and goes black, and is squirted into mouths.", change: "One in one piece without a hole.", limit: Number{"thrown away when", "anything dark comes out"},
-			do: []say.Text{"The hole sealed, or squeezed out and dried; thrown away when anything dark comes out"}}.explain,
+			do: []Precaution{doHoleSealed}}.explain,
 	},
 	{
 		ID: "neck", Title: "Round a neck or over a face", Family: FamilyThings, only: true,
@@ -131,7 +131,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.Neck) && q.open() && q.youngest < 60, WithAHand)
 		},
 		explain: words{reason: "Cloth goes round necks and over faces in play.", change: "Squares no longer than a forearm.", limit: Number{"with a hand under", "60 months"},
-			do: []say.Text{"Never round a neck, never tied; an adult sees faces the whole time"}}.explain,
+			do: []Precaution{doNeverRoundNeck}}.explain,
 	},
 	{
 		ID: "finger-hole", Title: "Traps a finger", Family: FamilySize, only: true,
@@ -146,7 +146,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.FingerHole) && q.open() && q.youngest < 60, WithAHand)
 		},
 		explain: words{reason: "A finger pushed into a hole of this size swells and stays.", change: "Holes under 5 mm or over 12 mm.", limit: Number{"holes of", "5 to 12 mm"},
-			do: []say.Text{"Fingers stay out of the holes; soapy water loosens one that is in"}}.explain,
+			do: []Precaution{doFingersOut}}.explain,
 	},
 	{
 		ID: "rim", Title: "Rim that may cut", Family: FamilyThings, only: true,
@@ -161,7 +161,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.Rim) && q.open() && q.youngest < 72, WithAHand)
 		},
 		explain: words{reason: "A rim that is not rolled cuts lips and fingers.", change: "Plastic or wood.", limit: Number{"with a hand under", "72 months"},
-			do: []say.Text{"Feel round every rim first; tape or leave out what scratches"}}.explain,
+			do: []Precaution{doRimsFelt}}.explain,
 	},
 	{
 		ID: "sun-skin", Title: "Juice and sun", Family: FamilyElements, only: true,
@@ -174,7 +174,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.SunSkin) && q.open(), WithAHand) },
 		explain: words{reason: "Its juice on skin burns in the sun, hours later.", change: "The same play indoors, or another fruit.", limit: Number{"before going out", "hands and arms washed"},
-			do: []say.Text{"Indoors or in the shade; hands and arms washed before going out"}}.explain,
+			do: []Precaution{doWashBeforeSun}}.explain,
 	},
 	{
 		ID: "mineral", Title: "Mineral by the spoon", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
@@ -188,7 +188,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Mineral) },
 		explain: words{reason: "A spoonful upsets the heart or the gut of a small child, and {who}.", under: 36, limit: Number{"harmful from", "a spoonful"},
-			change: "Starch or ready-to-eat flour in its place.", do: []say.Text{"No tasting; the packet stays with the adult"}}.explain,
+			change: "Starch or ready-to-eat flour in its place.", do: []Precaution{doPacketWithAdult}}.explain,
 	},
 	{
 		ID: "raw-food", Title: "Raw meat or fish", Family: FamilyContents, only: true,
@@ -201,7 +201,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.RawFood), q.openElse(KeepOut, WithAHand)) },
 		explain: words{reason: "It carries germs or poison that hands take to mouths.", change: "The same thing cooked, or a model of it.", limit: Number{"cleared by", "cooking through"},
-			do: []say.Text{"Gloves, boards and surfaces washed hot after"}}.explain,
+			do: []Precaution{doSurfacesHot}}.explain,
 	},
 	{
 		ID: "look-alike", Title: "Looks like food", Family: FamilyContents, only: true,
@@ -216,7 +216,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.LookAlike) && q.open() && q.youngest < 72, WithAHand)
 		},
 		explain: words{reason: "It looks or smells like something to eat and is not.", change: "A shape and scent that no child takes for food.", limit: Number{"with a hand under", "72 months"},
-			do: []say.Text{"Said to the children before play; counted, and never near a snack"}}.explain,
+			do: []Precaution{doSaidBeforePlay}}.explain,
 	},
 	{
 		ID: "asthma", Title: "Asthma", Family: FamilyElements,
@@ -232,7 +232,7 @@ var handlingRules = []Rule{
 			return objectsIf(q.open() && q.asthma && q.has(material.Dusty, material.Perfume, material.EssentialOil, material.Spice), WithAHand)
 		},
 		explain: words{reason: "A child in the group has asthma, and this sheds dust or fibres or smells strongly.", change: "The same play with something damp and unscented.", limit: Number{"with asthma", "with a hand"},
-			do: []say.Text{"Outdoors or by an open window, damp where it can be; the child's inhaler at hand"}}.explain,
+			do: []Precaution{doInhaler}}.explain,
 	},
 	{
 		ID: "read-packet", Title: "Read this packet", Family: FamilyContents, asTool: true,
@@ -258,10 +258,11 @@ var handlingRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			met := q.usuallyMet()
 			return explanation{
+				unknown: true,
 				reason:  say.F("Most packets of it hold {allergens}; what is in this one is not known until it has been read.", met),
 				numbers: []Number{{"usually holds", q.facts.UsuallyContains.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "This packet's list of ingredients, read; it counts for this packet alone.",
-				do:      []say.Text{say.F("Read this packet for {allergens}; it stays in the adult's hand", met)},
+				do:      []Precaution{doPacketRead.with(met.IDs(), met.Say())},
 			}
 		},
 	},
@@ -275,7 +276,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.facts.ByLabel, WithAHand) },
 		explain: words{reason: "That it goes in rests on what its packet says.", change: "A thing of which every packet may go in.", limit: Number{"judged", "by its label"},
-			do: []say.Text{"Only from the packet whose label says so: read it before it goes in"}}.explain,
+			do: []Precaution{doPacketSays}}.explain,
 	},
 }
 

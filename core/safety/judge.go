@@ -2,7 +2,6 @@ package safety
 
 import (
 	"slices"
-	"strings"
 	"sync"
 
 	"emblo/core/material"
@@ -305,7 +304,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 	if rule.ID == factsID && missingFrom(q.facts) == nothing {
 		e = q.explainOpen()
 	}
-	if sure := q.sure; sure != nil && !saysUnknown(e.reason) {
+	if sure := q.sure; sure != nil && !e.unknown {
 		known := *q
 		known.Subject = sure
 		if known.put(rule).verdict < r.verdict {
@@ -328,7 +327,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 			f.Do = append(slices.Clone(f.Do), watch)
 		}
 		if q.use == AdultTool {
-			f.Do = append([]say.Text{"An adult's tool: never in a child's hand"}, f.Do...)
+			f.Do = append([]Precaution{doAdultsTool}, f.Do...)
 		}
 		f.Usual = meets(q.group.routine, f.Do)
 	}
@@ -338,7 +337,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		case r.missing == factMouthing:
 			f.Reason = say.Run(f.Reason, "Whether a child of 3 or over still mouths things is not recorded.")
 			f.Change = "Record for every child of 3 or over whether they mouth things."
-		case f.Missing != "" && !saysUnknown(f.Reason):
+		case f.Missing != "" && !e.unknown:
 			f.Reason = say.Run(say.F("It is not known {fact}; worst case: keep out.", f.Missing), f.Reason)
 			f.Change = say.F("Find out {fact}.", f.Missing)
 		}
@@ -356,10 +355,4 @@ func Baseline() []say.Text {
 		"Local licensing rules, the product's own label and a health professional's instructions come first.",
 		"A button cell, magnet or gel bead swallowed or suspected means emergency care now, even if the child seems well.",
 	}
-}
-
-// saysUnknown reports whether a reason says itself that something is not known.
-func saysUnknown(reason say.Text) bool {
-	said := string(reason)
-	return strings.Contains(said, "not known") || strings.Contains(said, "not fully known") || strings.Contains(said, "does not know")
 }

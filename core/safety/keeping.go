@@ -1,6 +1,8 @@
 package safety
 
 import (
+	"strconv"
+
 	"emblo/core/material"
 	"emblo/core/say"
 )
@@ -60,7 +62,7 @@ var roomRules = []Rule{
 				reason:  "What many hands and a mouth have been in carries what they carry.",
 				numbers: []Number{{"used before", say.F("{count} times", say.Fixed(uses, 0))}, {"days old", say.Fixed(days, 0)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
 				change:  "A fresh batch.",
-				do:      []say.Text{"An own portion or tray each, with the child's letters", "Thrown away after this session"},
+				do:      []Precaution{doOwnPortion, doThrownAwaySession},
 			}
 			switch {
 			case q.group.room.Illness:
@@ -81,7 +83,7 @@ var roomRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.facts.Expired, KeepOut) },
 		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.", change: "A fresh batch.",
-			do: []say.Text{"Throw it away after this"}}.explain,
+			do: []Precaution{doThrownAway}}.explain,
 	},
 	{
 		ID: "hidden-in-edible", Title: "Hidden in something to eat", Family: FamilyRoom, Tunable: true,
@@ -99,7 +101,7 @@ var roomRules = []Rule{
 			return q.swallowed()
 		},
 		explain: words{reason: "A child who may eat what is around it bites into it, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "The thing on top where it can be seen, or a mix nobody eats.", do: []say.Text{"Show what is hidden before play; no tasting"}}.explain,
+			change: "The thing on top where it can be seen, or a mix nobody eats.", do: []Precaution{doHiddenShown}}.explain,
 	},
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
@@ -117,7 +119,7 @@ var roomRules = []Rule{
 				reason:  "It is small enough to be lost on the floor, where a younger child finds it.",
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber},
 				change:  "A piece that does not fit the gauge.",
-				do:      []say.Text{"Count out, count in; a filler of many is sieved and the floor swept"},
+				do:      []Precaution{doCountedSieved},
 			}
 		},
 	},
@@ -137,7 +139,7 @@ var roomRules = []Rule{
 			return objectsIf(q.pet && harms, WithAHand)
 		},
 		explain: words{reason: "A pet that eats it can die: salt, chocolate, coffee, grapes and xylitol are poison to animals.", limit: Number{"salt over", "2 %"},
-			change: "An unsalted mix without them.", do: []say.Text{"The pet is in another room; leftovers go in a closed bin"}}.explain,
+			change: "An unsalted mix without them.", do: []Precaution{doPetOut}}.explain,
 	},
 }
 
@@ -177,7 +179,7 @@ func explainRatio(q *question, r ruling) explanation {
 		reason:  say.F("{children} with the youngest {months} months old need {adults}, one for every {each} ({source}): {more} needed.", counted(children, "1 child", "{count} children"), months, counted(needed, "1 adult", "{count} adults"), per, g.ratios.Source(), more),
 		numbers: []Number{{"children", say.Number(children)}, {"adults", say.Number(adults)}, {"adults needed", say.Number(needed)}},
 		change:  say.Sentence(say.F("{more}, or a smaller group.", more)),
-		do:      []say.Text{say.F("Find {more} before the set-up opens", more)},
+		do:      []Precaution{doAdultsFound.with(strconv.Itoa(needed-adults), more)},
 	}
 }
 

@@ -291,7 +291,7 @@ func TestTheRoutineChangesNoVerdict(t *testing.T) {
 		for _, f := range d.Findings() {
 			require.NotEmpty(t, f.Do)
 			for _, do := range f.Do {
-				require.NotRegexp(t, `\d|[Cc]ount|children? who|label|advice`, do.String())
+				require.NotRegexp(t, `\d|[Cc]ount|children? who|label|advice`, do.Say().String())
 			}
 		}
 	})

@@ -23,7 +23,7 @@ var poisonRules = []Rule{
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
 		explain: words{reason: "A few raw beans make a child very ill, by a lectin in common and runner beans and by cyanide in lima beans, and {who}. Rinsing does not remove either.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
-			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []say.Text{"No tasting; hands washed straight after", "Call for advice if beans are swallowed"}}.explain,
+			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []Precaution{doNoTasting, doBeansAdvice}}.explain,
 	},
 	{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents, only: true,
@@ -36,7 +36,7 @@ var poisonRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.ToxicSeed), KeepOut) },
 		explain: words{reason: "It is on the lists of poison centres.", change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
-			do: []say.Text{"Gloves, and hands washed after"}}.explain,
+			do: []Precaution{doGloves}}.explain,
 	},
 	{
 		ID: "honey", Title: "Honey", Family: FamilyContents, only: true,
@@ -54,7 +54,7 @@ var poisonRules = []Rule{
 			return objects(q.keptUnder(12))
 		},
 		explain: words{reason: "Honey can hold spores that poison an infant's gut.", change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
-			do: []say.Text{"Look the seal over before use"}}.explain,
+			do: []Precaution{doSealOver}}.explain,
 	},
 	{
 		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
@@ -68,7 +68,7 @@ var poisonRules = []Rule{
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Caffeine) },
 		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "Carob, or a colour without stimulant.", do: []say.Text{"No tasting; hands washed after"}}.explain,
+			change: "Carob, or a colour without stimulant.", do: []Precaution{doNoTasting}}.explain,
 	},
 	{
 		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents, only: true,
@@ -88,7 +88,7 @@ var poisonRules = []Rule{
 			return objects(q.keptUnder(60))
 		},
 		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.", change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
-			do: []say.Text{"Lid glued or bag doubled and taped; the bottle locked away"}}.explain,
+			do: []Precaution{doBottleLocked}}.explain,
 	},
 	{
 		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, only: true, Tunable: true,
@@ -108,7 +108,7 @@ var poisonRules = []Rule{
 			return q.swallowedIf(material.EssentialOil)
 		},
 		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.", change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under", "36 months; camphor, wintergreen, eucalyptus at every age"},
-			do: []say.Text{"At most one drop, mixed in by the adult; the bottle locked away"}}.explain,
+			do: []Precaution{doOneDrop}}.explain,
 	},
 	{
 		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
@@ -137,7 +137,7 @@ var poisonRules = []Rule{
 				reason:  "Alcohol drops a small child's blood sugar; a mouthful is too much.",
 				numbers: []Number{{"alcohol", say.F("{share} %", say.Figure(share))}, {"limit in what is no drink", say.F("{share} %", say.Figure(mostAlcohol))}, q.youngestNumber()},
 				change:  "A water-based colour or scent.",
-				do:      []say.Text{"Only the adult handles it; aired and fully dry before play", "Extracts by the drop, the bottle out of reach"},
+				do:      []Precaution{doAdultAloneDry, doExtractsByDrop},
 			}
 		},
 	},
@@ -154,7 +154,7 @@ var poisonRules = []Rule{
 			return objectsIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
 		},
 		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.", change: "A mix of food ingredients: starch, psyllium, salt-free dough.", limit: Number{"boron limit in sticky toys", "300 mg/kg"},
-			do: []say.Text{"Gloves; locked away before children come"}}.explain,
+			do: []Precaution{doGlovesLocked}}.explain,
 	},
 	{
 		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
@@ -168,7 +168,7 @@ var poisonRules = []Rule{
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.FeedGrade) },
 		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "The same grain from the kitchen shelf.", do: []say.Text{"No tasting; hands washed after"}}.explain,
+			change: "The same grain from the kitchen shelf.", do: []Precaution{doNoTasting}}.explain,
 	},
 	{
 		ID: "soil", Title: "Soil and sand", Family: FamilyContents, only: true, Tunable: true,
@@ -191,7 +191,7 @@ var poisonRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
-			do: []say.Text{"Fresh plain topsoil kept damp, or washed play sand", "Covered between uses; cuts covered first, hands washed after"}}.explain,
+			do: []Precaution{doTopsoil, doSoilCovered}}.explain,
 	},
 	{
 		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, only: true, Tunable: true,
@@ -205,6 +205,6 @@ var poisonRules = []Rule{
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Spice) },
 		explain: words{reason: "Spice burns eyes and its dust closes airways, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "Citrus peel or herbs for scent.", do: []say.Text{"Mixed into dough by the adult, never loose"}}.explain,
+			change: "Citrus peel or herbs for scent.", do: []Precaution{doAdultMixesIn}}.explain,
 	},
 }

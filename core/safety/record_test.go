@@ -184,7 +184,7 @@ func TestSentencesAreThoseOnRecord(t *testing.T) {
 				subject := Prepare(e.Words, f)
 				for _, use := range []Use{e.Use, Home} {
 					for _, found := range g.Judge(&subject, use).Findings() {
-						text := fmt.Sprintf("%s. %s %v change: %s do: %q missing: %s", found.Verdict, found.Reason, found.Numbers, found.Change, found.Do, found.Missing)
+						text := fmt.Sprintf("%s. %s %v change: %s do: %q missing: %s", found.Verdict, found.Reason, found.Numbers, found.Change, Sentences(found.Do), found.Missing)
 						if found.Rule == rule.ID && !said[text] {
 							fmt.Fprintf(&out, "%s, %s, %d children: %s\n", e.Words, use, len(r.Children), text)
 							said[text] = true

@@ -168,8 +168,10 @@ var factWords = [...]say.Text{
 type explanation struct {
 	reason  say.Text
 	numbers []Number
-	change  say.Text   // what would change the verdict
-	do      []say.Text // conditions, each a thing an adult does
+	change  say.Text // what would change the verdict
+	do      []Precaution
+	// unknown says that the reason tells itself what is not known.
+	unknown bool
 }
 
 // Number is a figure that a rule used, with its unit in the value.
@@ -184,7 +186,7 @@ type Finding struct {
 	Numbers []Number
 	Source  Ground
 	Change  say.Text
-	Do      []say.Text
+	Do      []Precaution
 	// Usual is set when a hand is needed for no more than the routine of the group.
 	Usual bool
 	// Missing names the fact to find out, for Measure first.
@@ -197,7 +199,7 @@ type words struct {
 	reason, change say.Text
 	limit          Number
 	under          int
-	do             []say.Text
+	do             []Precaution
 }
 
 func (w words) explain(q *question, _ ruling) explanation {

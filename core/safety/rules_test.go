@@ -2,6 +2,10 @@ package safety
 
 import (
 	"fmt"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -164,4 +168,28 @@ func TestSwallowingIsReadAsMouthing(t *testing.T) {
 		}
 		assert.False(t, c.MouthingMissing())
 	}
+}
+
+// Every precaution has an id of its own in kebab case, and none is declared without being asked for somewhere.
+func TestPrecautionsHaveIDs(t *testing.T) {
+	declared, err := os.ReadFile("precaution.go")
+	require.NoError(t, err)
+	var rules strings.Builder
+	files, err := filepath.Glob("*.go")
+	require.NoError(t, err)
+	for _, name := range files {
+		if !strings.HasSuffix(name, "_test.go") {
+			text, err := os.ReadFile(name)
+			require.NoError(t, err)
+			rules.Write(text)
+		}
+	}
+	seen := map[string]bool{}
+	for _, m := range regexp.MustCompile(`(?m)^\s+(do\w+)\s+= must\("([^"]*)"`).FindAllStringSubmatch(string(declared), -1) {
+		assert.Regexp(t, "^[a-z0-9]+(-[a-z0-9]+)*$", m[2])
+		assert.False(t, seen[m[2]], "%s stands twice", m[2])
+		seen[m[2]] = true
+		assert.Greater(t, len(regexp.MustCompile(`\b`+m[1]+`\b`).FindAllString(rules.String(), -1)), 1, "%s is never asked for", m[2])
+	}
+	assert.Greater(t, len(seen), 90)
 }

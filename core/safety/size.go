@@ -58,18 +58,18 @@ var sizeRules = []Rule{
 				reason:  say.F("a piece of {size} lies wholly inside the {bore} mm small-parts gauge, and {who}.", q.facts.Smallest, say.Fixed(gauge.Bore, 2), q.under(36)),
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
-				do:      []say.Text{sealedWatch(q)},
+				do:      []Precaution{sealedWatch(q)},
 			}
 			switch r.missing {
 			case factSize:
-				e.reason = say.F("Its size is not known: it may fit the small-parts gauge, and {who}.", q.under(36))
+				e.reason, e.unknown = say.F("Its size is not known: it may fit the small-parts gauge, and {who}.", q.under(36)), true
 				e.change = "Its smallest size, measured."
 			case factGauge:
-				e.reason = say.F("It is irregular, {size}: whether it fits the small-parts gauge is not known, and {who}.", q.facts.Smallest, q.under(36))
+				e.reason, e.unknown = say.F("It is irregular, {size}: whether it fits the small-parts gauge is not known, and {who}.", q.facts.Smallest, q.under(36)), true
 				e.change = "Try it in a real gauge or the printed one."
 			}
 			if q.open() {
-				e.do = []say.Text{"An adult keeps each wad in view and takes it in at the end"}
+				e.do = []Precaution{doWadsInView}
 			}
 			return e
 		},
@@ -93,7 +93,7 @@ var sizeRules = []Rule{
 				reason:  say.F("a piece of {size} fits the small-parts gauge; children of this age still choke on such pieces.", q.facts.Smallest),
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece, or every child 6 or over.",
-				do:      []say.Text{"An adult sits at the tub", "Count the pieces out and count them in"},
+				do:      []Precaution{doAdultAtTub, doPiecesCounted},
 			}
 		},
 	},
@@ -127,10 +127,10 @@ var sizeRules = []Rule{
 				numbers: []Number{{"middle axis", say.F("{length} mm", say.Fixed(middle, 1))},
 					{"ball hole", say.F("{length} mm", say.Fixed(gauge.BallHole, 1))}, q.youngestNumber()},
 				change: "A ball over 45 mm, or a shape that is not rounded.",
-				do:     []say.Text{"An adult sits at the tub", "Count the balls out and count them in"},
+				do:     []Precaution{doAdultAtTub, doBallsCounted},
 			}
 			if r.missing == factSize {
-				e.reason = "Its size is not known: it may be a small ball, which can seal a throat."
+				e.reason, e.unknown = "Its size is not known: it may be a small ball, which can seal a throat.", true
 			}
 			return e
 		},
@@ -165,7 +165,7 @@ var sizeRules = []Rule{
 				reason:  say.F("Hard fine grain is breathed in and swallowed by the handful, and {who}.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"kept out under", "24 months or mouthing"}},
 				change:  "A filler that is soft or melts in the mouth, or a group in which every child is 2 and none mouths.",
-				do:      []say.Text{"An adult sits at the tub the whole time", sealedWatch(q)},
+				do:      []Precaution{doAdultAtTubThroughout, sealedWatch(q)},
 			}
 		},
 	},
@@ -206,20 +206,20 @@ var sizeRules = []Rule{
 				reason:  say.F("It can come apart into pieces of {size}, which fit the small-parts gauge.", mm(size)),
 				numbers: []Number{{"smallest piece", mm(size)}, boreNumber, q.youngestNumber()},
 				change:  "Something in one piece that stays in one piece.",
-				do:      []say.Text{"Look it over before and after; take out what has come off at once", sealedWatch(q)},
+				do:      []Precaution{doOverComeOff, sealedWatch(q)},
 			}
 			switch {
 			case q.has(material.Ice, material.SaltedIce, material.DryIce):
 				e.reason = "Ice melts through every size on its way to nothing, and so through sizes that fit the small-parts gauge."
 				e.numbers[0] = Number{"smallest piece", "any, as it melts"}
 				e.change = "Ice in a sealed, taped bag, chilled water, or an older group."
-				e.do = []say.Text{"An adult takes pieces out before they are the size of a mouthful"}
+				e.do = []Precaution{doIceTakenOut}
 			case !known:
-				e.reason = "It comes apart, and the smallest piece it can become is not known."
+				e.reason, e.unknown = "It comes apart, and the smallest piece it can become is not known.", true
 				e.numbers[0].Value = "not known"
 				e.change = "The smallest piece it can come apart into, in mm."
 			case r.missing != nothing:
-				e.reason = say.F("It can come apart into pieces {size} long; whether they fit the small-parts gauge is not known.", mm(size))
+				e.reason, e.unknown = say.F("It can come apart into pieces {size} long; whether they fit the small-parts gauge is not known.", mm(size)), true
 			}
 			return e
 		},
@@ -241,7 +241,7 @@ var sizeRules = []Rule{
 			return objects(q.keptUnder(36))
 		},
 		explain: words{reason: "A mouthful can be bitten off, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "Something solid or of cloth.", do: []say.Text{"Look for bite marks; throw away what crumbles"}}.explain,
+			change: "Something solid or of cloth.", do: []Precaution{doBiteMarks}}.explain,
 	},
 	{
 		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true, usual: true,
@@ -277,7 +277,7 @@ var sizeRules = []Rule{
 				reason:  reason,
 				numbers: []Number{{"size", size}, {"limit", "12 mm across the middle"}, q.youngestNumber()},
 				change:  "Pieces over 12 mm, or every child 6 or over.",
-				do:      []say.Text{"Hands work over the tub; nobody lies in it", "Look for grains on faces and in cuffs before leaving"},
+				do:      []Precaution{doHandsOverTub, doGrainsLookedFor},
 			}
 		},
 	},
@@ -305,7 +305,7 @@ var sizeRules = []Rule{
 				reason:  "A round-mouthed cup of this size can seal over a small child's nose and mouth.",
 				numbers: []Number{{"mouth", say.F("{length} mm", say.Fixed(mouth, 0))}, {"holds about", say.F("{volume} mL", say.Fixed(ml, 0))}, {"limit", "102 mm, 177 mL"}, q.youngestNumber()},
 				change:  "Two holes in it, a larger or deeper cup, or another shape.",
-				do:      []say.Text{"Give it two holes or take another shape", "An adult sees faces the whole time"},
+				do:      []Precaution{doTwoHoles, doFacesSeen},
 			}
 		},
 	},
@@ -327,7 +327,7 @@ var sizeRules = []Rule{
 				reason:  "The youngest cannot reach the floor of it over the wall, and may climb or fall in.",
 				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", say.F("{length} mm", say.Fixed(room.ComfortableWall(q.youngest), 0))}, q.youngestNumber()},
 				change:  "A lower vessel.",
-				do:      []say.Text{"Set it on the floor with a firm step beside it, an adult next to the youngest"},
+				do:      []Precaution{doStepBeside},
 			}
 		},
 	},
@@ -349,7 +349,7 @@ var sizeRules = []Rule{
 				reason:  say.F("Filled it weighs {mass} kg: too much to lift to or from the floor.", say.Fixed(g/1000, 1)),
 				numbers: []Number{{"filled", say.F("{mass} kg", say.Fixed(g/1000, 1))}, {"to or from the floor", "7 kg"}, {"at waist height", "16 kg"}},
 				change:  "A smaller vessel, or less in it.",
-				do:      []say.Text{"Fill it where it stands and empty it by the scoop"},
+				do:      []Precaution{doFillWhereItStands},
 			}
 			if g > liftWaist {
 				e.reason = say.F("Filled it weighs {mass} kg: nobody should lift it.", say.Fixed(g/1000, 1))
@@ -389,12 +389,4 @@ func (q *question) aboutSize(v Verdict, unsure bool) ruling {
 		return guess(v, factGauge)
 	}
 	return objects(v)
-}
-
-// sealedWatch is the condition that a sealed thing needs.
-func sealedWatch(q *question) say.Text {
-	if q.mouths {
-		return "Lid glued or bag doubled and taped on every edge; an adult stays within arm's reach"
-	}
-	return "Lid glued or bag doubled and taped on every edge; look it over before use"
 }

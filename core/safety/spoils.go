@@ -42,7 +42,7 @@ var spoilRules = []Rule{
 		},
 		explain: words{reason: "It burns skin in a second, and flour in the air, cotton wool, hand gel and paper catch fire from it.", limit: Number{"used by", "the adult, out of reach"},
 			change: "Done by the adult before the children come, and cooled.",
-			do:     []say.Text{"Out of reach of the children, also while it cools", "No flour in the air, no cotton, gel or paper beside it"}}.explain,
+			do:     []Precaution{doOutOfReachHot, doNoFire}}.explain,
 	},
 	{
 		ID: "sun-hot", Title: "Gets hot in the sun", Family: FamilyElements, only: true,
@@ -55,7 +55,7 @@ var spoilRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.SunHot) && q.open(), WithAHand) },
 		explain: words{reason: "Bare metal in the sun burns hands long before it looks hot.", limit: Number{"in the sun", "not at all"}, change: "Plastic or wood, or play indoors.",
-			do: []say.Text{"Indoors or in the shade; felt with the back of an adult's hand first"}}.explain,
+			do: []Precaution{doShadeFelt}}.explain,
 	},
 	{
 		ID: "rust", Title: "Rusty", Family: FamilyThings, only: true,
@@ -69,7 +69,7 @@ var spoilRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Rusty), q.openElse(KeepOut, WithAHand)) },
 		explain: words{reason: "Rust flakes off and cuts, and what gets into the cut is hard to wash out.", limit: Number{"cleared by", "nothing but a new one"}, change: "The same thing without rust.",
-			do: []say.Text{"Looked over before each use; a cut is washed and a health professional asked about tetanus"}}.explain,
+			do: []Precaution{doOverEachUse}}.explain,
 	},
 	{
 		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom, only: true,
@@ -91,7 +91,7 @@ var spoilRules = []Rule{
 				reason:  "Insects and mould come into grain that stands open.",
 				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))}, {"freezer", "4 days at -18 °C"}},
 				change:  "A new packet, or 4 days in the freezer before play.",
-				do:      []say.Text{"Spread it on a tray and look: webs, grubs, clumps or a musty smell mean the bin", "4 days in the freezer kills what hides in it"},
+				do:      []Precaution{doInsectsLookedFor, doInsectsFrozen},
 			}
 		},
 	},
@@ -115,7 +115,7 @@ var spoilRules = []Rule{
 				reason:  "Cut flesh grows mould from the second day, also where none shows.",
 				numbers: []Number{q.keptNumber(), {"limit", "1 day"}},
 				change:  "One cut today.",
-				do:      []say.Text{"Thrown away after this"},
+				do:      []Precaution{doThrownAway},
 			}
 		},
 	},
@@ -146,7 +146,7 @@ var spoilRules = []Rule{
 				reason:  "In oil without air a poison can grow on garlic, herbs and chilli that cannot be seen, smelled or tasted.",
 				numbers: []Number{q.keptNumber(), {"limit", say.F("{days} days, chilled", say.Figure(oilDays))}},
 				change:  "Plain oil, or dried herbs rubbed in on the day.",
-				do:      []say.Text{"Made today, chilled, never kept warm; what is left is thrown away"},
+				do:      []Precaution{doMadeToday},
 			}
 		},
 	},

@@ -236,7 +236,7 @@ func changes(it material.Item, s Swap) []say.Text {
 	}
 	if s.Assessment.Verdict == WithAHand {
 		if f, ok := s.Assessment.First(); ok && len(f.Do) > 0 {
-			what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0])))
+			what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0].Say())))
 		}
 	}
 	if len(what) == 0 {

@@ -38,7 +38,7 @@ var thingRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: words{reason: "A balloon, a scrap of one or a glove moulds itself to a throat and cannot be coughed up.", limit: Number{"kept out under", "96 months"},
-			change: "A cloth ball, or a bag of strong film taped shut.", do: []say.Text{"Count every one; take scraps away at once"}}.explain,
+			change: "A cloth ball, or a bag of strong film taped shut.", do: []Precaution{doCountedScraps}}.explain,
 	},
 	{
 		ID: "swelling", Title: "Swells in water", Family: FamilyThings, only: true, Tunable: true,
@@ -66,7 +66,7 @@ var thingRules = []Rule{
 				reason:  "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
 				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"}, q.youngestNumber()},
 				change:  "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
-				do:      []say.Text{"Count them out and count them in; sweep the floor for strays", sealedWatch(q)},
+				do:      []Precaution{doCountedSwept, sealedWatch(q)},
 			}
 		},
 	},
@@ -100,7 +100,7 @@ var thingRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Two magnets, or one and a bit of metal, pull together through the walls of the gut.", limit: Number{"flux index limit", "50"},
-			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []say.Text{"Look over every case for cracks before and after; count them"}}.explain,
+			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []Precaution{doCasesOver}}.explain,
 	},
 	{
 		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, only: true, asTool: true,
@@ -123,7 +123,7 @@ var thingRules = []Rule{
 			return objects(KeepOut)
 		},
 		explain: words{reason: "A swallowed button or coin cell burns through the gullet within hours.", limit: Number{"closed with", "a screw"},
-			change: "A light without cells, or a case closed with a screw.", do: []say.Text{"Try the screw before play; count them back in"}}.explain,
+			change: "A light without cells, or a case closed with a screw.", do: []Precaution{doScrewTried}}.explain,
 	},
 	{
 		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings, only: true,
@@ -150,7 +150,7 @@ var thingRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "It cuts, pierces or splinters, or breaks into pieces that do.", limit: Number{"kept out under", "96 months; glass at every age"},
-			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []say.Text{"It stays with the adult between uses", "Count it back in"}}.explain,
+			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []Precaution{doAdultBetweenUses, doCountedBack}}.explain,
 	},
 	{
 		ID: "damaged", Title: "Damaged", Family: FamilyThings, only: true,
@@ -163,7 +163,7 @@ var thingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Damaged), KeepOut) },
 		explain: words{reason: "A crack, a loose handle or an open wire end pinches, cuts and sheds pieces.", change: "Mended, with wire ends bent in, or replaced.",
-			do: []say.Text{"Mend it or throw it away after this"}}.explain,
+			do: []Precaution{doMendOrThrow}}.explain,
 	},
 	{
 		ID: "cord", Title: "Cord or loop", Family: FamilyThings, Tunable: true,
@@ -202,7 +202,7 @@ var thingRules = []Rule{
 				reason:  "A long cord or a large loop can go round a neck.",
 				numbers: []Number{{"free end", mm(free)}, {"limit", mm(cordFree)}, q.youngestNumber()},
 				change:  "A free end of 220 mm at most, and no loop of 356 mm round.",
-				do:      []say.Text{"Never round a neck; taken in as soon as play ends"},
+				do:      []Precaution{doTakenIn},
 			}
 			if q.facts.Loop.There() {
 				e.numbers = append(e.numbers, Number{"loop", say.F("{length} mm round", say.Figure(loop))}, Number{"limit of a loop", mm(loopRound)})
@@ -240,7 +240,7 @@ var thingRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under", "36 months; a wide bag 72"},
-			change: "Taped flat on every edge, or a sheet of 0.038 mm (38 micrometres) or more without an opening.", do: []say.Text{"Taped flat on every edge, or the adult holds it", "Looked over for tears before play"}}.explain,
+			change: "Taped flat on every edge, or a sheet of 0.038 mm (38 micrometres) or more without an opening.", do: []Precaution{doEdgesTaped, doOverTears}}.explain,
 	},
 	{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, only: true, Tunable: true,
@@ -259,7 +259,7 @@ var thingRules = []Rule{
 			return objects(q.keptUnder(36))
 		},
 		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and {who}.", under: 36, limit: Number{"counts as", "a small part"},
-			change: "A printed or stamped mark.", do: []say.Text{"An adult hands them out one by one and counts the backing"}}.explain,
+			change: "A printed or stamped mark.", do: []Precaution{doAdultHandsOut}}.explain,
 	},
 	{
 		ID: "glitter", Title: "Glitter", Family: FamilyThings, only: true, Tunable: true,
@@ -279,7 +279,7 @@ var thingRules = []Rule{
 			return objects(q.keptUnder(36))
 		},
 		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"kept out under", "36 months"},
-			change: "Glitter sealed in a glued bottle.", do: []say.Text{"Hands away from faces; rinse, do not rub, an eye", "Look the seal over before use"}}.explain,
+			change: "Glitter sealed in a glued bottle.", do: []Precaution{doHandsFromFaces, doSealOver}}.explain,
 	},
 }
 

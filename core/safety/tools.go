@@ -37,7 +37,7 @@ var toolRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "Hands of this age cannot steer it, and it goes to the mouth or the eyes.", limit: Number{"from", "24 months tweezers, 36 droppers and scissors"},
-			change: "Wider tongs, a scoop, or fingers.", do: []say.Text{"Sitting down, one child at a time, the adult beside"}}.explain,
+			change: "Wider tongs, a scoop, or fingers.", do: []Precaution{doSeatedOneByOne}}.explain,
 	},
 	{
 		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings, only: true,
@@ -59,7 +59,7 @@ var toolRules = []Rule{
 			return noObjection
 		},
 		explain: words{reason: "What one child has had in the mouth, the next one gets.", limit: Number{"each child", "one of their own"},
-			change: "One each.", do: []say.Text{"One each, marked with the child's letters; thrown away or boiled after"}}.explain,
+			change: "One each.", do: []Precaution{doOneEach}}.explain,
 	},
 	{
 		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, only: true, Tunable: true,
@@ -81,7 +81,7 @@ var toolRules = []Rule{
 			return objects(q.keptUnder(48))
 		},
 		explain: words{reason: "A child who blows breathes in first, and loose small things go with it.", limit: Number{"kept out under", "48 months"},
-			change: "Nothing loose and small in reach, or blowing without a straw.", do: []say.Text{"Only the one piece that was tried is in reach", "An adult counts breaths: out only"}}.explain,
+			change: "Nothing loose and small in reach, or blowing without a straw.", do: []Precaution{doOnePieceTried, doBreaths}}.explain,
 	},
 	{
 		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings, only: true,
@@ -94,7 +94,7 @@ var toolRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Gas), KeepOut) },
 		explain: words{reason: "Gas, or water as it freezes, bursts what it is closed in.", change: "Left open, with nothing closed on it.",
-			limit: Number{"closed in", "nothing"}, do: []say.Text{"The adult opens it before it comes near a child"}}.explain,
+			limit: Number{"closed in", "nothing"}, do: []Precaution{doAdultOpens}}.explain,
 	},
 	{
 		ID: "electric", Title: "Electric tool", Family: FamilyThings, only: true,
@@ -108,7 +108,7 @@ var toolRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Electric), KeepOut) },
 		explain: words{reason: "Mains, heat and moving parts are not for small hands.", change: "A tool worked by hand.",
-			do: []say.Text{"Unplugged and out of reach before children come to the counter"}}.explain,
+			do: []Precaution{doUnplugged}}.explain,
 	},
 	{
 		ID: "sent-home", Title: "Sent home", Family: FamilyThings,
@@ -133,7 +133,7 @@ var toolRules = []Rule{
 				reason:  "A home may hold a baby who mouths things, an allergy nobody declared, and a pet.",
 				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"unknown child counts as", "6 months, mouthing"}},
 				change:  "Using it in the room instead.",
-				do:      []say.Text{"List every ingredient and allergen on the label", "Say on the label: keep from younger children and pets"},
+				do:      []Precaution{doLabelLists, doLabelKeepFrom},
 			}
 			if r.verdict == KeepOut {
 				e.reason = say.F("What swells, magnets, cells, balloons and borates never go home: {reason}", say.Within(e.reason))

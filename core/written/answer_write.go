@@ -61,7 +61,7 @@ func (p Pen) Findings(fs []safety.Finding) []Finding {
 	out := make([]Finding, len(fs))
 	for i, f := range fs {
 		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteUsual(f.Verdict, f.Usual), Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
-			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change), Do: p.All(f.Do), Missing: p.Text(f.Missing)}
+			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change), Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing)}
 		for j, n := range f.Numbers {
 			out[i].Numbers[j] = Number{p.Text(n.Label), p.Text(n.Value)}
 		}

@@ -62,10 +62,12 @@ type Offered struct {
 	Verdict  string `json:"verdict,omitzero"`
 	Mark     string `json:"mark,omitzero"`
 	Contains string `json:"contains" max:"400"`
-	// Conditions are what an adult did.
-	Conditions []string `json:"conditions" max:"60" each:"400"`
-	Children   int      `json:"children"`
-	Adults     int      `json:"adults"`
+	// Conditions are what an adult did, in the words of the day, which nothing reads; Precautions are the same by
+	// their ids and figures.
+	Conditions  []string `json:"conditions" max:"60" each:"400"`
+	Precautions []string `json:"precautions,omitzero" max:"60" each:"400"`
+	Children    int      `json:"children"`
+	Adults      int      `json:"adults"`
 	// Reason says why it could not be judged.
 	Reason string `json:"reason,omitzero" max:"2000"`
 }

@@ -2,20 +2,28 @@ package written
 
 import "time"
 
-// Judgement is what was made of a set-up, so that a change can be told from what was.
+// Judgement is what was made of a set-up, so that a change can be told from what was. Nothing in it is worded.
 type Judgement struct {
 	Verdict string       `json:"verdict,omitzero"` // absent while it has none
 	Mark    string       `json:"mark,omitzero"`
 	Lines   []JudgedLine `json:"lines"`
-	// Reason says why it cannot be judged at all.
-	Reason string `json:"reason,omitzero" max:"2000"`
+	// Fault is the field for which it cannot be judged at all.
+	Fault string `json:"fault,omitzero" max:"200"`
 }
 
 // JudgedLine is what was made of one line of a set-up.
 type JudgedLine struct {
-	Name    string   `json:"name" max:"200"`
+	Key        string      `json:"key" max:"200"` // of its place and what lies there, by their ids
+	Verdict    string      `json:"verdict"`
+	Objections []Objection `json:"objections"`
+}
+
+// Objection is one rule that objected, how much, and what it asks to be done: precautions by their ids, each with the
+// figure in it, never by a word.
+type Objection struct {
+	Rule    string   `json:"rule"`
 	Verdict string   `json:"verdict"`
-	Rules   []string `json:"rules"` // that objected, each with its verdict
+	Asks    []string `json:"asks"`
 }
 
 // Change is a coming set-up that is judged otherwise than when somebody last looked at it.

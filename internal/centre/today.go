@@ -11,6 +11,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/written"
+	"emblo/internal/noted"
 	"emblo/internal/store"
 )
 
@@ -36,6 +37,7 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 		return out, err
 	}
 	anew, first := make(map[uuid.UUID]store.VersionedDigest), make(map[uuid.UUID]json.RawMessage)
+	again, printed := make(map[uuid.UUID]json.RawMessage), make(map[uuid.UUID]string) // in the form of now
 	var plans []desk.Coming
 	for _, r := range rows {
 		said := h.read(at, d, r.SetupRow)
@@ -54,11 +56,18 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 		if said.PlayAt >= out.Now {
 			plans = append(plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.plan}})
 		}
-		change, noted := changeOf(d, said, r.Seen)
-		if !noted {
+		change, worded := changeOf(d, said, r.Seen)
+		switch {
+		case len(r.Seen) == 0:
 			first[r.ID] = written.Write(said.judged(d).Judgement)
-		} else if change != nil {
+		case change != nil:
 			out.Changed = append(out.Changed, *change)
+		case worded:
+			again[r.ID] = written.Write(said.judged(d).Judgement)
+		}
+		if r.PrintID != nil && noted.Worded(r.PrintedToken) && noted.Token(said.judged(d)) == r.PrintedToken {
+			r.PrintedToken = said.judged(d).Token
+			printed[*r.PrintID] = r.PrintedToken
 		}
 		if p := stalePrint(r, said, change); p != nil {
 			out.Prints = append(out.Prints, *p)
@@ -66,6 +75,12 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	}
 	h.keep(ctx, s, anew)
 	if err := h.of(s).KeepSeen(ctx, first, true); err != nil {
+		return out, err
+	}
+	if err := h.of(s).KeepSeen(ctx, again, false); err != nil {
+		return out, err
+	}
+	if err := h.of(s).RenewPrints(ctx, printed); err != nil {
 		return out, err
 	}
 	ticks, err := h.prepTicks(ctx, s, plans...)
@@ -93,23 +108,29 @@ func (r row) judged(d *desk.Desk) desk.Judged {
 	return d.Judged(*r.plan)
 }
 
-// changeOf returns what changed since somebody last took note; nil for nothing. noted is false where
-// nobody has yet. What was noted in a form that does not read is said as a change: nothing is cleared
+// changeOf returns what changed since somebody last took note; nil for nothing, and where nobody has yet. worded says
+// that it was noted in words. What was noted in a form that does not read is said as a change: nothing is cleared
 // by it.
-func changeOf(d *desk.Desk, said row, seen json.RawMessage) (c *written.Change, noted bool) {
+func changeOf(d *desk.Desk, said row, seen json.RawMessage) (c *written.Change, worded bool) {
 	if len(seen) == 0 {
 		return nil, false
 	}
 	was, err := written.Read[written.Judgement](seen)
 	if err == nil && desk.TokenOf(was) == said.token {
-		return nil, true
+		return nil, false
 	}
 	now := said.judged(d)
+	if err != nil {
+		if was, err = noted.Read(seen, now); err == nil && desk.TokenOf(was) == now.Token {
+			return nil, true
+		}
+		worded = true
+	}
 	c = &written.Change{SetupSummary: said.SetupSummary, WasMark: was.Mark, Why: now.Since(was), Token: now.Token}
 	if err != nil {
 		c.Why = []string{"What was noted of it before does not read: look at it anew."}
 	}
-	return c, true
+	return c, worded
 }
 
 // stalePrint returns the last sheet of a set-up where it is not true any more.

@@ -70,6 +70,18 @@ func (c *Centre) AddPrint(ctx context.Context, p Print) error {
 	return err
 }
 
+// RenewPrints keeps what was said on prints under the token that it has now, by id.
+func (c *Centre) RenewPrints(ctx context.Context, tokens map[uuid.UUID]string) error {
+	if len(tokens) == 0 {
+		return nil
+	}
+	text, err := json.Marshal(tokens)
+	if err != nil {
+		return err
+	}
+	return c.db.WithContext(ctx).Exec(`update prints p set token = n.value from jsonb_each_text(?::jsonb) n(key, value) where p.centre_id = ? and p.id = n.key::uuid`, string(text), c.id).Error
+}
+
 // DropPrint forgets a print, and those of the same set-up before it: they are in the bin.
 func (c *Centre) DropPrint(ctx context.Context, id uuid.UUID) error {
 	res := c.db.WithContext(ctx).Exec(`delete from prints where centre_id = ? and setup_id = (select setup_id from prints where centre_id = ? and id = ?)`, c.id, c.id, id)

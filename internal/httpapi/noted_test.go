@@ -1,0 +1,61 @@
+package httpapi_test
+
+import (
+	"database/sql"
+	"net/http"
+	"os"
+	"strings"
+	"testing"
+	"time"
+
+	_ "github.com/jackc/pgx/v5/stdlib"
+	"github.com/pressly/goose/v3"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"emblo/core/written"
+	"emblo/internal/httpapi"
+	"emblo/internal/testdb"
+)
+
+// A database in which judgements, prints and ticks were kept by their words opens with no plan, sheet or tick shown as
+// changed, and what is really otherwise is said still.
+func TestWhatWasKeptInWordsHolds(t *testing.T) {
+	at := time.Date(2026, 11, 26, 6, 30, 0, 0, time.UTC)
+	url := testdb.Empty(t)
+	db, err := sql.Open("pgx", url)
+	require.NoError(t, err)
+	defer db.Close()
+	provider, err := goose.NewProvider(goose.DialectPostgres, db, os.DirFS("../store/migrations"))
+	require.NoError(t, err)
+	_, err = provider.UpTo(t.Context(), 15)
+	require.NoError(t, err)
+	old, err := os.ReadFile("testdata/words.sql")
+	require.NoError(t, err)
+	_, err = db.ExecContext(t.Context(), string(old))
+	require.NoError(t, err)
+	var ticked int
+	require.NoError(t, db.QueryRow("select count(*) from prep_ticks").Scan(&ticked))
+	_, err = db.ExecContext(t.Context(), `update setups set seen = replace(seen::text, 'An adult within arm''s reach of the water, facing it', 'An adult within reach')::jsonb`)
+	require.NoError(t, err)
+
+	s := testdb.OpenAt(t, url)
+	_, err = s.Migrate(t.Context())
+	require.NoError(t, err)
+	a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: s, Now: func() time.Time { return at }}))
+	for range 2 { // once in words, then as it was brought over
+		var today written.Today
+		a.do(http.MethodGet, "/api/today", nil, http.StatusOK, &today)
+		assert.Empty(t, today.Prints, "no sheet is said to be old")
+		changed := []string{}
+		for _, c := range today.Changed {
+			changed = append(changed, c.Name+": "+strings.Join(c.Why, " "))
+		}
+		const water = "Water: Open liquid 40 mm deep: a child can drown in a few centimetres, silently."
+		assert.Equal(t, []string{"Harbour water tub: " + water, "Frozen harbour blocks: " + water}, changed, "what was asked for otherwise, and nothing else")
+	}
+	var worded int
+	require.NoError(t, db.QueryRow(`select count(*) from setups where seen::text like '%"rules"%'`).Scan(&worded))
+	assert.Equal(t, 2, worded, "those that nobody has taken note of since")
+	assert.Positive(t, ticked)
+}
