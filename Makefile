@@ -65,6 +65,8 @@ lint: build gen-check
 	@cd web && npm run --silent types && npm run --silent lint
 
 test: packages-test build lint ## everything that is checked
+	@echo "Testing what of the page is pure"
+	@cd web && npm run --silent test -- --reporter=dot
 	@echo "Testing the core, the laws of the verdicts over many random cases"
 	@go test -timeout 20m ./core/safety ./core/naming -rapid.checks=$${LAW_CASES:-10000}
 	@go test -timeout 20m ./core/asking -rapid.checks=$$(( $${LAW_CASES:-10000} / 8 ))

@@ -262,3 +262,27 @@ func TestOwnGlassIsWeighedOnce(t *testing.T) {
 	p.Click("button", "Save the recipe")
 	p.See("In the scoops this room owns", "× blue glass")
 }
+
+// What is understood of a step stands beside it. A mix that is to be heated through counts as raw until a step is said to
+// cook it; that step is measured then, and so is what cools after it.
+func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 1000)
+	p.Demo()
+	p.Open("/recipes/new")
+	p.Type("textbox", "Name", "Quay dough")
+	p.Type("textbox", "Ingredients, the way you say them", "250 g plain flour\n20 g fine salt\n470 g water")
+	p.Type("textbox", "Steps, a line each", "Stir flour and salt into the water, 5 min\nOver a low flame until it leaves the pot, 8 min\nLeave it, 25 min\nKnead with the children")
+	p.Click("checkbox", "The whole mix is brought to 80 °C by probe")
+	p.See("no step cooks it", "Until then it counts as raw", "left to stand")
+	p.Click("button", "Correct step 2")
+	p.Set("combobox", "What is done in step 2", "cooked")
+	p.See("cooked, adult only, a probe reads 80 °C or more", "left to cool, a probe reads 40 °C or less")
+	p.Gone("no step cooks it")
+	p.Set("combobox", "Where step 2 is done", "stove")
+	p.See("cooked, at the stove, adult only, a probe reads 80 °C or more")
+	assert.Contains(t, p.Value("textbox", "Steps, a line each"), "Over a low flame until it leaves the pot, 8 min (8 min, cook, adult, stove)\nLeave it")
+	p.Accessible()
+	p.Click("button", "Save the recipe")
+	p.See("The probe has to read 80 °C or more.", "The probe has to read 40 °C or less.", "plain flour · ")
+	p.Accessible()
+}

@@ -2,7 +2,6 @@ package desk
 
 import (
 	"fmt"
-	"hash/fnv"
 	"slices"
 	"time"
 
@@ -16,15 +15,13 @@ import (
 // job is a step of one set-up as it is scheduled.
 type job struct {
 	prep.Step
-	of       *Coming
-	playAt   clock.Wall
-	text     say.Text
+	of     *Coming
+	playAt clock.Wall
+	// step is what hands do, with what has to be measured before it is ticked: at its end, or at the end of the
+	// wait that it comes after.
+	step     recipe.Step
 	waitText say.Text
-	adult    bool
-	children bool
-	// probe is what has to be measured before it is ticked: at its end, or at the end of the wait that
-	// it comes after.
-	probe recipe.Probe
+	was      string // the id that it had while ids were made of words
 	// together is the batch that it begins, where that is for several set-ups.
 	together *written.PrepTogether
 	with     []string // the other set-ups that what it makes is for
@@ -37,8 +34,8 @@ type jobs []job
 func madeName(place int) string { return fmt.Sprintf("made-%d", place) }
 
 func (d *due) job(s recipe.Step) job {
-	one := job{of: d.of, playAt: d.r.opening.At, text: s.Text, adult: s.AdultOnly, children: s.ChildrenHelp}
-	one.Step = prep.Step{Minutes: max(1, s.Minutes), Uses: s.Resource, Until: d.opens, Crew: d.crew()}
+	one := job{of: d.of, playAt: d.r.opening.At, step: s}
+	one.Step = prep.Step{Minutes: max(1, s.Minutes), Uses: string(s.At), Until: d.opens, Crew: d.crew()}
 	return one
 }
 
@@ -50,6 +47,15 @@ func (d *due) crew() string {
 	return ""
 }
 
+// named gives a job the id of its step in a chain of a set-up; a step that comes again is numbered.
+func (all jobs) named(one *job, chain string, n int) {
+	one.ID = fmt.Sprintf("%s/%s/%s", one.of.ID, chain, one.step.ID)
+	one.was = fmt.Sprintf("%s/%s/%d-%s", one.of.ID, chain, n, one.step.Tag())
+	for again, id := 2, one.ID; slices.ContainsFunc(all, func(o job) bool { return o.ID == one.ID }); again++ {
+		one.ID = fmt.Sprintf("%s-%d", id, again)
+	}
+}
+
 // chain adds steps one after the other, a wait to the step that it begins with, and returns the last.
 func (all *jobs) chain(d *due, name string, steps []recipe.Step, after []string) (last string) {
 	n := 0
@@ -57,18 +63,19 @@ func (all *jobs) chain(d *due, name string, steps []recipe.Step, after []string)
 	for i := 0; i < len(steps); {
 		s := steps[i]
 		one := d.job(s)
-		one.ID, one.After = fmt.Sprintf("%s/%s/%d-%08x", d.of.ID, name, n, tagOf(s)), after
-		one.probe, cooled = cooled, recipe.Probe{}
-		if s.Wait { // somebody puts it there
+		all.named(&one, name, n)
+		one.After = after
+		one.step.Probe, cooled = cooled, recipe.Probe{}
+		if s.Wait() { // somebody puts it there
 			one.Minutes, one.Uses = 1, ""
 		} else {
 			i++
 			if s.Probe.Asked() {
-				one.probe = s.Probe
+				one.step.Probe = s.Probe
 			}
 		}
-		for ; i < len(steps) && steps[i].Wait; i++ {
-			one.Waits, one.In = one.Waits+max(0, steps[i].Minutes), steps[i].Resource
+		for ; i < len(steps) && steps[i].Wait(); i++ {
+			one.Waits, one.In = one.Waits+max(0, steps[i].Minutes), string(steps[i].At)
 			one.waitText = steps[i].Text
 			if steps[i].Probe.Asked() {
 				cooled = steps[i].Probe
@@ -143,16 +150,10 @@ func (all *jobs) after(d *due) {
 	for n, s := range d.r.After(d.r.group) {
 		at += s.Minutes
 		one := d.job(s)
-		one.ID, one.Until = fmt.Sprintf("%s/after/%d-%08x", d.of.ID, n, tagOf(s)), at
+		all.named(&one, "after", n)
+		one.Until = at
 		*all = append(*all, one)
 	}
-}
-
-// tagOf tells a step from another that comes to stand in its place.
-func tagOf(s recipe.Step) uint32 {
-	h := fnv.New32a()
-	fmt.Fprint(h, s.Text.String(), s.Minutes, s.Wait)
-	return h.Sum32()
 }
 
 // doneBy notes in the jobs which are done and when, in minutes since a moment, and returns by whom: what
@@ -179,8 +180,9 @@ func doneBy(jobs jobs, ticks []PrepTick, origin time.Time) map[string]PrepTick {
 }
 
 func (d *Desk) writeSlot(s prep.Slot, j job, jobs jobs, wall func(int) clock.Wall) written.PrepSlot {
-	w := written.PrepSlot{ID: s.Step.ID, SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID), PlayAt: j.playAt.String(), Text: d.Pen.Text(j.text), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
-		Minutes: s.Step.Minutes, Uses: s.Step.Uses, AdultOnly: j.adult, ChildrenHelp: j.children, LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded, Asks: d.Pen.Text(asks(j.probe)), Together: j.together}
+	w := written.PrepSlot{Step: d.Pen.Step(j.step), SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID), PlayAt: j.playAt.String(), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
+		LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded, Together: j.together}
+	w.ID, w.Minutes, w.Resource, w.Wait = s.Step.ID, s.Step.Minutes, s.Step.Uses, false
 	if s.Step.Fresh > 0 {
 		w.NotBefore = wall(s.Step.Until - s.Step.Fresh).String()
 	}
@@ -192,7 +194,7 @@ func (d *Desk) writeSlot(s prep.Slot, j job, jobs jobs, wall func(int) clock.Wal
 	}
 	other := say.Text("")
 	if at := slices.IndexFunc(jobs, func(o job) bool { return o.ID == s.With }); at >= 0 {
-		other = jobs[at].text
+		other = jobs[at].step.Text
 	}
 	w.Why = d.Pen.Text(whyThen(s, other))
 	return w

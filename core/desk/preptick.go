@@ -1,12 +1,11 @@
 package desk
 
 import (
+	"regexp"
 	"slices"
 	"time"
 
 	"emblo/core/clock"
-	"emblo/core/recipe"
-	"emblo/core/say"
 	"emblo/core/written"
 )
 
@@ -19,17 +18,6 @@ type PrepTick struct {
 	With []string
 }
 
-// asks says what a probe has to read.
-func asks(p recipe.Probe) say.Text {
-	switch {
-	case !p.Asked():
-		return ""
-	case p.Most:
-		return say.F("{degrees} °C or less", say.Fixed(p.C, 0))
-	}
-	return say.F("{degrees} °C or more", say.Fixed(p.C, 0))
-}
-
 // Degrees that a kitchen probe can read.
 const leastC, mostC = -50, 300
 
@@ -40,15 +28,9 @@ func (d *Desk) CheckPrepTick(p Coming, plans []Coming, ticks []PrepTick, now clo
 	if _, err := d.reckon(p.Plan); err != nil {
 		return nil, err
 	}
-	var dues []due
-	for i := range plans {
-		r, err := d.reckon(plans[i].Plan)
-		if err == nil && (plans[i].ID == p.ID || r.Verdict.Ready() && plans[i].PlayAt >= now.String()) {
-			at, _ := d.room(plans[i].RoomID) // it has been reckoned for
-			dues = append(dues, due{of: &plans[i], r: r, room: at, opens: int(r.opening.At.In(d.Zone).Unix() / 60)})
-		}
-	}
-	inOrder(dues)
+	dues := d.dues(plans, func(of *Coming, r reckoned) bool {
+		return of.ID == p.ID || r.Verdict.Ready() && of.PlayAt >= now.String()
+	})
 	look := func(dues []due) (all jobs, at int) {
 		all = d.jobsOf(dues, ticks)
 		for i := range dues {
@@ -70,21 +52,55 @@ func (d *Desk) CheckPrepTick(p Coming, plans []Coming, ticks []PrepTick, now clo
 		return nil, nil
 	}
 	if first := unmeasured(jobs, at, ticks); first != nil {
-		return nil, written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.text), d.Pen.Text(asks(first.probe)))
+		return nil, written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.step.Text), d.Pen.Text(first.step.Probe.Say()))
 	}
-	if !jobs[at].probe.Asked() {
+	if !jobs[at].step.Probe.Asked() {
 		return jobs[at].with, nil
 	}
-	words := d.Pen.Text(asks(jobs[at].probe))
+	words := d.Pen.Text(jobs[at].step.Probe.Say())
 	switch c := in.MeasuredC; {
 	case c == nil:
 		return nil, written.Bad("/measured_c", "This is not ticked but measured: type what the probe reads; it has to be %s.", words)
 	case !(*c >= leastC && *c <= mostC):
 		return nil, written.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
-	case !jobs[at].probe.Meets(*c):
+	case !jobs[at].step.Probe.Meets(*c):
 		return nil, written.Bad("/measured_c", "It reads %g °C and has to be %s: it is not done yet.", *c, words)
 	}
 	return jobs[at].with, nil
+}
+
+// dues are the plans that can be reckoned and that are asked for, in order.
+func (d *Desk) dues(plans []Coming, wanted func(*Coming, reckoned) bool) (all []due) {
+	for i := range plans {
+		if r, err := d.reckon(plans[i].Plan); err == nil && wanted(&plans[i], r) {
+			at, _ := d.room(plans[i].RoomID) // it has been reckoned for
+			all = append(all, due{of: &plans[i], r: r, room: at, opens: int(r.opening.At.In(d.Zone).Unix() / 60)})
+		}
+	}
+	inOrder(all)
+	return all
+}
+
+// byWords are the ids that steps had while these were made of their words.
+var byWords = regexp.MustCompile(`/\d+-[0-9a-f]{8}$`)
+
+// Renamed returns the ids of now for ticks whose steps have one made of words, by those; nil for none.
+func (d *Desk) Renamed(plans []Coming, ticks []PrepTick) (ids map[string]string) {
+	if !slices.ContainsFunc(ticks, func(t PrepTick) bool { return byWords.MatchString(t.Step) }) {
+		return nil
+	}
+	dues := d.dues(plans, func(*Coming, reckoned) bool { return true })
+	all := d.jobsOf(dues, ticks)
+	for i := range dues {
+		all.after(&dues[i])
+	}
+	ids = make(map[string]string)
+	for _, t := range ticks {
+		if at := slices.IndexFunc(all, func(j job) bool { return j.was == t.Step }); at >= 0 {
+			ids[t.Step] = all[at].ID
+		}
+	}
+	return ids
 }
 
 // unmeasured returns the first step before one that has to be measured and is not ticked; nil for none.
@@ -95,7 +111,7 @@ func unmeasured(jobs jobs, at int, ticks []PrepTick) *job {
 			return first
 		}
 		ticked := slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == id })
-		if jobs[before].probe.Asked() && !ticked {
+		if jobs[before].step.Probe.Asked() && !ticked {
 			return &jobs[before]
 		}
 	}

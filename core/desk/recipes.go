@@ -48,7 +48,7 @@ func (d *Desk) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safet
 	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Own: r.Own, Also: some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
 		Judged: written.WriteUsual(worst.Assessment.Verdict, plan.Usual(lines)), Stable: !nature.Class.NeedsCold(), Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
-	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.ChildrenHelp })
+	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.By == recipe.ChildrenHelp })
 	if f, ok := worst.Assessment.First(); ok {
 		card.Reason = d.Pen.Text(f.Title)
 		if worst.Name != r.Name {
@@ -92,6 +92,9 @@ func (d *Desk) Draft(in written.DraftInput, today age.Date) (written.RecipeDraft
 	v := written.WriteUsual(verdict, plan.Usual(judged))
 	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, d.Pen.Lines(judged)
 	out.Unlisted = d.Pen.Text(unlisted(draft.Recipe))
+	if draft.Raw {
+		out.Raw = d.Pen.Text("It is to be heated through, and no step cooks it: name the step on the stove, in the oven or in the microwave. Until then it counts as raw.")
+	}
 	nature := draft.Recipe.Nature()
 	share, why := plan.Taste(nature, g)
 	n := d.Pen.Nature(nature, share, why)

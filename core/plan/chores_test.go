@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/unit"
 )
@@ -35,7 +36,7 @@ func TestChoresOfThings(t *testing.T) {
 	a, err = Reckon(Setup{Places: []Place{dry}}, nursery(t, nil, 50, 50), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	require.Len(t, a.Jobs().Things, 1)
-	assert.True(t, a.Jobs().Things[0].AdultOnly)
+	assert.True(t, a.Jobs().Things[0].By == recipe.Adult)
 	assert.Contains(t, said(a.Jobs().Things[0].Text), "tape its tip")
 	assert.Empty(t, (&Answer{}).onThings(4))
 }

@@ -288,11 +288,11 @@ func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
 		case finds:
 			source = "Put the finds in first and pour {filler} over them to {depth}"
 		}
-		a.poured = []recipe.Step{{Text: say.F(source, filler, f.Depth()), Minutes: 5}}
+		a.poured = []recipe.Step{{ID: "pour", Text: say.F(source, filler, f.Depth()), Minutes: 5}}
 		if f.Tub.Shape() == vessel.Bottle {
 			a.poured = nil
-			a.made = []recipe.Step{{Text: say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler, f.Depth()), Minutes: 3 * a.Fill.Tubs, AdultOnly: true},
-				{Text: "Let the glue cure overnight", Minutes: 720, Wait: true}}
+			a.made = []recipe.Step{{ID: "fill-bottles", Text: say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler, f.Depth()), Minutes: 3 * a.Fill.Tubs, By: recipe.Adult},
+				{ID: "cure", Kind: recipe.Rest, Text: "Let the glue cure overnight", Minutes: 720}}
 		}
 	}
 }

@@ -56,14 +56,14 @@ func makeMix(b recipe.Batch, children, colours int, pot unit.Volume, use safety.
 func stepsFor(r recipe.Recipe, g *safety.Group) []recipe.Step {
 	cooked := -1
 	for i, s := range r.Steps {
-		if r.Heated && (s.Resource == "stove" || s.Resource == "oven") {
+		if r.Heated && s.Probe.Asked() && !s.Probe.Most {
 			cooked = i
 		}
 	}
 	asked, kept := false, false
 	steps := r.Steps
 	for i, s := range r.Steps {
-		if !s.ChildrenHelp || i > cooked && cooked >= 0 {
+		if s.By != recipe.ChildrenHelp || i > cooked && cooked >= 0 {
 			continue
 		}
 		if !asked {
@@ -75,7 +75,7 @@ func stepsFor(r recipe.Recipe, g *safety.Group) []recipe.Step {
 		if &steps[0] == &r.Steps[0] {
 			steps = slices.Clone(r.Steps)
 		}
-		steps[i].ChildrenHelp, steps[i].AdultOnly = false, true
+		steps[i].By = recipe.Adult
 	}
 	return steps
 }

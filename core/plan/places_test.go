@@ -196,7 +196,7 @@ func TestIce(t *testing.T) {
 	steps := big.all.Timeline
 	require.Len(t, steps, 5)
 	assert.Contains(t, steps[1].Text.String(), "through, so that they stand upright")
-	assert.True(t, steps[2].Wait && steps[2].Minutes > 2*60 && steps[2].Minutes < 8*60, "a shallow cube takes hours: %d", steps[2].Minutes)
+	assert.True(t, steps[2].Wait() && steps[2].Minutes > 2*60 && steps[2].Minutes < 8*60, "a shallow cube takes hours: %d", steps[2].Minutes)
 	assert.Equal(t, layOut, steps[3])
 	loaf, err := ice(nursery(t, nil, 41), func(f *Fill) { f.Tub, f.Layers[0].Depth = in(t, "loaf-tin"), unit.Millimetres(64) })
 	require.NoError(t, err)
@@ -264,7 +264,7 @@ func TestPlacesAreMadeInOneLine(t *testing.T) {
 		for range rapid.IntRange(0, 4).Draw(t, "places") {
 			var steps []recipe.Step
 			for range rapid.IntRange(0, 4).Draw(t, "steps") {
-				steps = append(steps, recipe.Step{Text: "Do", Minutes: rapid.IntRange(1, 500).Draw(t, "minutes"), Wait: rapid.Bool().Draw(t, "wait")})
+				steps = append(steps, recipe.Step{Text: "Do", Minutes: rapid.IntRange(1, 500).Draw(t, "minutes"), Kind: rapid.SampledFrom([]recipe.StepKind{recipe.Make, recipe.Rest}).Draw(t, "kind")})
 			}
 			h, w := recipe.Minutes(steps)
 			hands, waits, longestChain = hands+h, waits+w, max(longestChain, h+w)
@@ -275,10 +275,10 @@ func TestPlacesAreMadeInOneLine(t *testing.T) {
 		assert.GreaterOrEqual(t, h+w, longestChain, "no place is made in less than it takes")
 		assert.LessOrEqual(t, w, waits)
 	})
-	ice := []recipe.Step{{Text: "Fill", Minutes: 4}, {Text: "Freeze", Minutes: 300, Wait: true}}
-	dough := []recipe.Step{{Text: "Cook", Minutes: 20}, {Text: "Cool", Minutes: 30, Wait: true}}
+	ice := []recipe.Step{{Text: "Fill", Minutes: 4}, {Text: "Freeze", Minutes: 300, Kind: recipe.Freeze}}
+	dough := []recipe.Step{{Text: "Cook", Minutes: 20}, {Text: "Cool", Minutes: 30, Kind: recipe.Cool}}
 	got := inTime([][]recipe.Step{dough, ice})
-	assert.Equal(t, []recipe.Step{ice[0], {Text: say.F("{step}; meanwhile it goes on", say.Text("Freeze")), Minutes: 250, Wait: true}, dough[0], dough[1]}, got)
+	assert.Equal(t, []recipe.Step{ice[0], {Text: say.F("{step}; meanwhile it goes on", say.Text("Freeze")), Minutes: 250, Kind: recipe.Freeze}, dough[0], dough[1]}, got)
 }
 
 // What a thing does in the wet is said before it goes in; in the dry, nothing is.
@@ -344,7 +344,7 @@ func TestCalmBottle(t *testing.T) {
 	// in 6 s, and up to half as long again.
 	assert.Contains(t, a.Notes[len(a.Notes)-1].String(), "the glitter, craft settles in 0 to 1 min in plain water")
 	assert.Equal(t, "Let the glue cure overnight", a.all.Timeline[1].Text.String())
-	assert.True(t, a.all.Timeline[0].AdultOnly)
+	assert.True(t, a.all.Timeline[0].By == recipe.Adult)
 	f.Layers[0].Depth = unit.Millimetres(140)
 	_, err = reckon(at(f), g, unit.StandardSet(unit.Metric))
 	assert.ErrorContains(t, err, "some air stays under the lid")

@@ -44,7 +44,7 @@ func (a *PlaceAnswer) playNotes() (notes []say.Text) {
 // stepsOf returns how the mix is made in so many pots.
 func (m Mixed) stepsOf(pots recipe.Pots, pot unit.Volume) (steps []recipe.Step) {
 	if n := pots.Count; n > 1 {
-		steps = append(steps, recipe.Step{Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, pots.Each, pot), Minutes: 2 * n})
+		steps = append(steps, recipe.Step{ID: "weigh-out", Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, pots.Each, pot), Minutes: 2 * n})
 	}
 	return append(steps, m.Recipe.Steps...)
 }

@@ -37,38 +37,6 @@ func (l *Line) least() unit.Mass {
 	return l.Mass
 }
 
-// Step is one thing to do, or one wait.
-type Step struct {
-	Text    say.Text
-	Minutes int
-	// Wait is true when nobody's hands are needed: cooling, setting, drying.
-	Wait bool
-	// AdultOnly marks heat and blades; ChildrenHelp marks steps for small hands.
-	AdultOnly, ChildrenHelp bool
-	// Resource is what the step takes up: stove, oven, freezer or fridge; empty for a counter.
-	Resource string
-	// Probe is what a thermometer has to read when it is over; zero for nothing.
-	Probe Probe
-}
-
-// Probe is what a thermometer has to read, in deg C: at least so much, or at most. The zero value asks
-// for nothing.
-type Probe struct {
-	C    float64
-	Most bool // at most; else at least
-}
-
-// Asked reports whether anything has to be read.
-func (p Probe) Asked() bool { return p.C != 0 }
-
-// Meets reports whether a reading in deg C is what is asked for.
-func (p Probe) Meets(c float64) bool {
-	if p.Most {
-		return c <= p.C
-	}
-	return c >= p.C
-}
-
 // Recipe is a mix by mass. It is read-only once made.
 type Recipe struct {
 	ID, Name string
@@ -121,7 +89,7 @@ func (r Recipe) Made() unit.Mass { return r.Mixed().Times(1 - r.Loss) }
 // NeedsHeat reports whether some step takes the stove or the oven.
 func (r Recipe) NeedsHeat() bool {
 	for _, s := range r.Steps {
-		if s.Resource == "stove" || s.Resource == "oven" {
+		if s.heats() {
 			return true
 		}
 	}
@@ -159,7 +127,7 @@ var doughFeel = func() material.Feel {
 // Minutes returns hands-on and waiting minutes of the steps.
 func Minutes(steps []Step) (hands, waiting int) {
 	for _, s := range steps {
-		if s.Wait {
+		if s.Wait() {
 			waiting += s.Minutes
 		} else {
 			hands += s.Minutes
@@ -220,12 +188,13 @@ type bookRow struct {
 		Strong bool    `json:"strong"`
 	} `json:"lines"`
 	Steps []struct {
+		ID       string `json:"id"`
+		Kind     string `json:"kind"`
 		Text     string `json:"text"`
 		Minutes  int    `json:"min"`
-		Wait     bool   `json:"wait"`
 		Adult    bool   `json:"adult"`
 		Children bool   `json:"children"`
-		Resource string `json:"resource"`
+		At       Place  `json:"at"`
 	} `json:"steps"`
 	Kind   string  `json:"kind"`
 	Like   string  `json:"like"`
@@ -314,9 +283,30 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		seen[l.Item] = true
 		r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
 	}
+	ids := make(map[string]bool)
 	for _, s := range row.Steps {
-		r.Steps = append(r.Steps, Step{say.Text(s.Text), s.Minutes, s.Wait, s.Adult, s.Children, s.Resource, probeIn(s.Text)})
+		kind, known := parseStepKind(s.Kind)
+		switch {
+		case !known:
+			return r, fmt.Errorf("%q is no kind of step", s.Kind)
+		case s.ID == "" || ids[s.ID]:
+			return r, fmt.Errorf("the step %q needs an id of its own", s.Text)
+		}
+		ids[s.ID] = true
+		one := Step{ID: s.ID, Kind: kind, Text: say.Text(s.Text), Minutes: s.Minutes, At: s.At}
+		switch {
+		case s.Adult:
+			one.By = Adult
+		case s.Children:
+			one.By = ChildrenHelp
+		}
+		r.Steps = append(r.Steps, one)
 	}
+	var cooked bool
+	if r.Steps, cooked = probed(r.Steps, r.Heated); r.Heated && !cooked {
+		return r, fmt.Errorf("is heated through, and no step cooks it")
+	}
+	r.Steps = using(r.Steps, r.Lines)
 	return r, nil
 }
 

@@ -22,13 +22,16 @@ func TestBookHoldsItsOwnRules(t *testing.T) {
 	b, err := ReadBook(bookJSON, material.Standard())
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, len(b.Recipes()), 40)
-	const line = `"lines":[{"item":"water","g":1}],"steps":[{"text":"stir","min":1}],"keeps":"k","basis":"b"`
+	const line = `"lines":[{"item":"water","g":1}],"steps":[{"id":"stir","kind":"make","text":"stir","min":1}],"keeps":"k","basis":"b"`
 	for fault, row := range map[string]string{
 		"is not on the shelf": `{"id":"x","name":"X","kind":"dough","lines":[{"item":"gold","g":1}],"steps":[{"text":"s"}],"keeps":"k","basis":"b"}`,
 		"mass above 0 g":      `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":0}],"steps":[{"text":"s"}],"keeps":"k","basis":"b"}`,
 		"needs ingredients":   `{"id":"x","name":"X","kind":"dough","lines":[],"keeps":"k","basis":"b"}`,
 		"share from 0 to 1":   `{"id":"x","name":"X","kind":"dough","loss":1,` + line + `}`,
 		"a basis":             `{"id":"x","name":"X","kind":"dough"}`,
+		"is no kind of step":  `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"id":"s","kind":"stir","text":"s"}],"keeps":"k","basis":"b"}`,
+		"an id of its own":    `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"kind":"make","text":"s"}],"keeps":"k","basis":"b"}`,
+		"no step cooks it":    `{"id":"x","name":"X","kind":"dough","heated":true,` + line + `}`,
 		`"x" is there twice`:  `{"id":"x","name":"X","kind":"dough",` + line + `},{"id":"x","name":"X","kind":"dough",` + line + `}`,
 	} {
 		_, err := ReadBook([]byte("["+row+"]"), material.Standard())
@@ -107,12 +110,11 @@ func TestStepsOfTheBookTakeUpWhatTheyAreDoneAt(t *testing.T) {
 				assert.Equal(t, strings.Contains(text, "or less"), s.Probe.Most, text)
 				probes++
 			}
-			if read := inferred(s.Text.String()); !s.Wait && read.Resource != "" {
-				assert.Equal(t, read.Resource, s.Resource, "%s: %s", r.Name, s.Text)
+			if read := inferred(s.Text.String()); !s.Wait() && read.At != "" {
+				assert.Equal(t, read.At, s.At, "%s: %s", r.Name, s.Text)
 			}
 		}
 	}
 	assert.Greater(t, probes, 10)
-	hot, cool := probeIn("Cook until a probe reads 80 °C"), probeIn("Cool; a probe must read 40 °C or less")
-	assert.True(t, hot.Meets(80) && !hot.Meets(79.9) && cool.Meets(40) && !cool.Meets(40.1) && !probeIn("Dry at 100 °C").Asked())
+	assert.True(t, Cooked.Meets(80) && !Cooked.Meets(79.9) && Touched.Meets(40) && !Touched.Meets(40.1))
 }

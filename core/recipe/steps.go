@@ -1,11 +1,13 @@
 package recipe
 
 import (
-	"fmt"
+	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
+	"emblo/core/material"
 	"emblo/core/say"
 )
 
@@ -16,38 +18,24 @@ var (
 	stepTime   = regexp.MustCompile(`(?i)\b(\d+(?:[.,]\d+)?)\s*(?:to\s+\d+\s*|-\s*\d+\s*)?(min|mins|minutes?|h|hrs?|hours?)\b`)
 	waiting    = regexp.MustCompile(`(?i)^(wait|rest|cool|chill|soak|freeze|dry|leave|stand|let|set|rise)\b`)
 	heat       = regexp.MustCompile(`(?i)\b(boil|boiling|kettle|stove|hob|cook|simmer|fry|heat|microwave|hot water|pan)\b`)
+	poured     = regexp.MustCompile(`(?i)\b(kettle|boiling water|hot water)\b`)
+	cooked     = regexp.MustCompile(`(?i)\b(boil|stove|hob|cook|simmer|fry|heat|microwave|pan)\b`)
+	microwave  = regexp.MustCompile(`(?i)\bmicrowave\b`)
+	cooling    = regexp.MustCompile(`(?i)\bcool(s|ed|ing)?\b`)
 	oven       = regexp.MustCompile(`(?i)\b(bake|oven)\b`)
 	blade      = regexp.MustCompile(`(?i)\b(knife|cut up|chop|slice|saw|drill|glue gun|blender|blend)\b`)
 	freezer    = regexp.MustCompile(`(?i)\b(freeze|freezer)\b`)
 	fridge     = regexp.MustCompile(`(?i)\b(chill|fridge|refrigerat\w*)\b`)
-	probe      = regexp.MustCompile(`(?i)\b(?:probe|thermometer)\b`)
-	degrees    = regexp.MustCompile(`(?i)(\d{1,3})\s*°\s*C(\s+or\s+(?:less|below|under|cooler))?`)
+	probe      = regexp.MustCompile(`(?i)\b(?:probes?|thermometers?)\b`)
+	degrees    = regexp.MustCompile(`(?i)(\d{1,3}(?:[.,]\d)?)\s*(?:°|º|degrees?|deg\.?)?\s*(C|F|Celsius|centigrade|Fahrenheit)\b(\s+or\s+(?:less|below|under|cooler))?`)
+	atMost     = regexp.MustCompile(`(?i)\b(?:below|under|less than|at most|no more than|cooler than|down to)\s+$`)
 	withKids   = regexp.MustCompile(`(?i)\bchildren\b`)
-	resources  = []string{"stove", "oven", "freezer", "fridge", "sink", "microwave"}
+	places     = []Place{Stove, Oven, Microwave, Freezer, Fridge, Sink}
 	maxMinutes = 3 * 24 * 60.0
 )
 
-// String writes the step with what it is in brackets: "Stir (5 min, children)". ReadSteps
-// reads it back.
-func (s Step) String() string {
-	tags := []string{fmt.Sprintf("%d min", s.Minutes)}
-	if s.Wait {
-		tags = append(tags, "wait")
-	}
-	if s.AdultOnly {
-		tags = append(tags, "adult")
-	}
-	if s.ChildrenHelp {
-		tags = append(tags, "children")
-	}
-	if s.Resource != "" {
-		tags = append(tags, s.Resource)
-	}
-	return s.Text.String() + " (" + strings.Join(tags, ", ") + ")"
-}
-
 // ReadSteps reads steps, a line each. Minutes and tags are taken from brackets at the end,
-// "(5 min, wait, adult, children, stove)"; without them they are read off the words, and a
+// "(5 min, cool, adult, children, stove)"; without them they are read off the words, and a
 // step without a time takes 5 minutes.
 func ReadSteps(text string) []Step {
 	var steps []Step
@@ -56,11 +44,12 @@ func ReadSteps(text string) []Step {
 		if line == "" {
 			continue
 		}
-		if s, ok := tagged(line); ok {
-			steps = append(steps, s)
-			continue
+		s, ok := tagged(line)
+		if !ok {
+			s = inferred(line)
 		}
-		steps = append(steps, inferred(line))
+		s.ID, s.Probe = s.Tag(), probeIn(s)
+		steps = append(steps, s)
 	}
 	return steps
 }
@@ -71,64 +60,134 @@ func tagged(line string) (Step, bool) {
 	if m == nil {
 		return Step{}, false
 	}
-	s := Step{Text: say.Copied(line[:m[0]]), Probe: probeIn(line[:m[0]])}
-	timed := false
+	words := inferred(line[:m[0]])
+	s := Step{Text: words.Text}
+	timed, told := false, false
 	for _, tag := range strings.Split(line[m[2]:m[3]], ",") {
 		tag = strings.ToLower(strings.TrimSpace(tag))
 		minutes, isTime := minutesIn(tag)
+		kind, isKind := parseStepKind(tag)
 		switch {
 		case isTime && stepTime.FindString(tag) == tag:
 			s.Minutes, timed = minutes, true
-		case tag == "wait":
-			s.Wait = true
+		case isKind && tag == "wait":
+			if s.Kind, told = words.Kind, true; !s.Wait() {
+				s.Kind = kind
+			}
+		case isKind:
+			s.Kind, told = kind, true
 		case tag == "adult":
-			s.AdultOnly = true
+			s.By = Adult
 		case tag == "children":
-			s.ChildrenHelp = true
-		case contains(resources, tag):
-			s.Resource = tag
+			s.By = ChildrenHelp
+		case slices.Contains(places, Place(tag)):
+			s.At = Place(tag)
 		default:
 			return Step{}, false
 		}
 	}
 	if !timed {
-		s.Minutes = inferred(line[:m[0]]).Minutes
+		s.Minutes = words.Minutes
+	}
+	if !told && !words.Wait() {
+		s.Kind = words.Kind
+	}
+	if s.Kind == Make && s.cooks() {
+		s.Kind = Cook
+	}
+	if s.By == Anybody && s.heats() {
+		s.By = Adult
 	}
 	return s, m[0] > 0
 }
 
 func inferred(line string) Step {
-	s := Step{Text: say.Copied(line), Minutes: 5, Wait: waiting.MatchString(line), Probe: probeIn(line)}
+	s := Step{Text: say.Copied(line), Minutes: 5}
 	if minutes, ok := minutesIn(line); ok {
 		s.Minutes = minutes
 	}
+	hot := true
 	switch {
 	case oven.MatchString(line):
-		s.Resource, s.AdultOnly = "oven", true
+		s.At = Oven
+	case microwave.MatchString(line):
+		s.At = Microwave
 	case heat.MatchString(line):
-		s.Resource, s.AdultOnly = "stove", true
+		s.At = Stove
 	case freezer.MatchString(line):
-		s.Resource = "freezer"
+		s.At, hot = Freezer, false
 	case fridge.MatchString(line):
-		s.Resource = "fridge"
+		s.At, hot = Fridge, false
+	default:
+		hot = false
 	}
-	s.AdultOnly = s.AdultOnly || blade.MatchString(line)
-	s.ChildrenHelp = !s.AdultOnly && withKids.MatchString(line)
+	switch {
+	case waiting.MatchString(line) && s.At == Freezer:
+		s.Kind = Freeze
+	case waiting.MatchString(line) && s.At == Fridge:
+		s.Kind = Chill
+	case waiting.MatchString(line) && !hot && cooling.MatchString(line):
+		s.Kind = Cool
+	case waiting.MatchString(line):
+		s.Kind = Rest
+	case hot && poured.MatchString(line) && !cooked.MatchString(line):
+		s.Kind = Scald
+	case hot:
+		s.Kind = Cook
+	}
+	switch {
+	case hot || blade.MatchString(line):
+		s.By = Adult
+	case withKids.MatchString(line):
+		s.By = ChildrenHelp
+	}
 	return s
 }
 
 // probeIn returns what a probe has to read by the words of a step: "a probe reads 80 °C", "a probe must
-// read 40 °C or less".
-func probeIn(words string) Probe {
-	m := degrees.FindStringSubmatch(words)
-	if m == nil || !probe.MatchString(words) {
+// read 104 °F or less", "cool to 35 °C".
+func probeIn(s Step) Probe {
+	words := s.Text.String()
+	m := degrees.FindStringSubmatchIndex(words)
+	if m == nil || s.Kind != Cool && !probe.MatchString(words) {
 		return Probe{}
 	}
-	c, err := strconv.ParseFloat(m[1], 64)
+	c, err := strconv.ParseFloat(strings.Replace(words[m[2]:m[3]], ",", ".", 1), 64)
 	if err != nil {
 		return Probe{}
 	}
-	return Probe{c, m[2] != ""}
+	if strings.HasPrefix(strings.ToUpper(words[m[4]:m[5]]), "F") {
+		c = (c - 32) / 1.8
+	}
+	return Probe{math.Round(c), s.Kind == Cool || m[6] >= 0 || atMost.MatchString(words[:m[0]])}
+}
+
+// using notes in steps the ingredients that each names.
+func using(steps []Step, lines []Line) []Step {
+	out := slices.Clone(steps)
+	for i := range out {
+		out[i].Uses = nil
+		said := map[string]bool{}
+		for _, w := range material.Words(out[i].Text.String()) {
+			said[w] = true
+		}
+		for _, l := range lines {
+			if callsIt(said, l.Item) {
+				out[i].Uses = append(out[i].Uses, l.Item.ID)
+			}
+		}
+	}
+	return out
+}
+
+// callsIt reports whether words call an ingredient by one of its names, or by the last word of one: the flour, the
+// oil.
+func callsIt(said map[string]bool, it material.Item) bool {
+	return slices.ContainsFunc(append([]string{it.Name}, it.Also...), func(name string) bool {
+		head, _, _ := strings.Cut(name, ",")
+		words := material.Words(head)
+		return len(words) > 0 && said[words[len(words)-1]]
+	})
 }
 
 // minutesIn returns the time that stands in the words, in whole minutes.
@@ -145,13 +204,4 @@ func minutesIn(words string) (int, bool) {
 		n *= 60
 	}
 	return int(min(n, maxMinutes) + 0.5), true
-}
-
-func contains(words []string, w string) bool {
-	for _, x := range words {
-		if x == w {
-			return true
-		}
-	}
-	return false
 }

@@ -58,6 +58,8 @@ type Draft struct {
 	// Faults say what stands in the way of saving, by field: name, kind, lines, steps,
 	// loss, ph, keeps.
 	Faults []Fault
+	// Raw says that the mix is said to be heated through and no step cooks it, so that it counts as raw.
+	Raw bool
 }
 
 // Fault is a sentence on one field of a written recipe.
@@ -138,6 +140,11 @@ func (rd Reader) Read(w Written) Draft {
 	case len(r.Steps) > maxSteps:
 		fault("steps", "A recipe has at most %d steps.", maxSteps)
 	}
+	cooked := false
+	if r.Steps, cooked = probed(r.Steps, r.Heated); r.Heated {
+		r.Heated, d.Raw = cooked, !cooked
+	}
+	r.Steps = using(r.Steps, r.Lines)
 	r.Unlisted = unlisted(r.Steps, r.Lines, rd.Shelf.Named)
 	*r = r.OfItsKind()
 	return d

@@ -93,16 +93,6 @@ type Amount struct {
 	Within bool    `json:"within"` // false when no scoops come close enough and it should be weighed
 }
 
-// Step is one step before play; Starts is the latest moment to start it.
-type Step struct {
-	Text         string `json:"text"`
-	Starts       string `json:"starts"`
-	Minutes      int    `json:"minutes"`
-	Wait         bool   `json:"wait"`
-	AdultOnly    bool   `json:"adult_only"`
-	ChildrenHelp bool   `json:"children_help"`
-}
-
 // MixAnswer is how much of a mix to make.
 type MixAnswer struct {
 	Recipe    string   `json:"recipe"`
@@ -258,7 +248,7 @@ type Answer struct {
 	MinutesHands   int           `json:"minutes_hands"`
 	MinutesWaiting int           `json:"minutes_waiting"`
 	StartBy        string        `json:"start_by"`
-	Timeline       []Step        `json:"timeline"` // in order, ending when play begins
+	Timeline       []TimedStep   `json:"timeline"` // in order, ending when play begins
 	Baseline       []string      `json:"baseline"`
 	Routine        []string      `json:"routine,omitzero"`  // what is done at every tub anyway, a sentence each
 	Short          []Shortage    `json:"short,omitzero"`    // what the cupboard is known to hold too little of
@@ -378,7 +368,7 @@ type RecipeMaking struct {
 	LimitBy        string         `json:"limit_by,omitzero"`
 	Ways           []Way          `json:"ways"`
 	NotWeighed     []string       `json:"not_weighed"`
-	Steps          []RecipeStep   `json:"steps"`
+	Steps          []Step         `json:"steps"`
 	MinutesHands   int            `json:"minutes_hands"`
 	MinutesWaiting int            `json:"minutes_waiting"`
 	Remedies       []Remedy       `json:"remedies"`

@@ -129,13 +129,13 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 
 // Answer writes the answer to a plan, each line as write does.
 func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.Line) Line) Answer {
-	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)), Timeline: make([]Step, len(a.Timeline)),
+	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)), Timeline: make([]TimedStep, len(a.Timeline)),
 		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say())}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
 	out.StartBy = o.StartBy(a).String()
 	for i, s := range a.Timeline {
-		out.Timeline[i] = Step{Text: p.Text(s.Text), Starts: o.At.Minus(left, o.Zone).String(), Minutes: s.Minutes, Wait: s.Wait, AdultOnly: s.AdultOnly, ChildrenHelp: s.ChildrenHelp}
+		out.Timeline[i] = TimedStep{p.Step(s), o.At.Minus(left, o.Zone).String()}
 		left -= s.Minutes
 	}
 	for i := range a.Places {
@@ -267,15 +267,6 @@ func (p Pen) Scoops(scoops []recipe.Scoop) []Scoop {
 	out := make([]Scoop, len(scoops))
 	for i, s := range scoops {
 		out[i] = Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count, VolumeML: s.Measure.Volume().Millilitres()}
-	}
-	return out
-}
-
-// Steps writes the steps of a recipe; never nil.
-func (p Pen) Steps(steps []recipe.Step) []RecipeStep {
-	out := make([]RecipeStep, len(steps))
-	for i, s := range steps {
-		out[i] = RecipeStep{p.Text(s.Text), s.Minutes, s.Wait, s.AdultOnly, s.ChildrenHelp, s.Resource}
 	}
 	return out
 }

@@ -15,31 +15,25 @@ type PrepWindow struct {
 
 // PrepSlot is when one step is done: by hand, and how long it then needs by itself.
 type PrepSlot struct {
-	ID           string `json:"id"`
-	SetupID      string `json:"setup_id"`
-	Setup        string `json:"setup"`
-	Room         string `json:"room"`
-	PlayAt       string `json:"play_at"`
-	Text         string `json:"text"`
-	Starts       string `json:"starts"` // the centre's wall clock
-	Ends         string `json:"ends"`
-	Minutes      int    `json:"minutes"`
-	WaitMinutes  int    `json:"wait_minutes,omitzero"`
-	WaitText     string `json:"wait_text,omitzero"`
-	WaitUntil    string `json:"wait_until,omitzero"` // it is ready then; it may wait longer
-	Uses         string `json:"uses,omitzero"`
-	AdultOnly    bool   `json:"adult_only,omitzero"`
-	ChildrenHelp bool   `json:"children_help,omitzero"`
-	Why          string `json:"why"` // it is then and not later
-	LateMinutes  int    `json:"late_minutes,omitzero"`
-	Outside      bool   `json:"outside,omitzero"` // hands are not free then
-	Crowded      bool   `json:"crowded,omitzero"` // more hands or room are needed then than there are
-	Pressed      bool   `json:"pressed,omitzero"` // it is too late or crowded: it cannot be as planned
-	// Asks is what a probe has to read before it is ticked, in words; empty where nothing is measured.
-	Asks     string   `json:"asks,omitzero"`
-	Done     bool     `json:"done,omitzero"`
-	DoneBy   string   `json:"done_by,omitzero"`
-	Measured *float64 `json:"measured_c,omitzero"` // what was, in deg C
+	// Step has the id by which it is ticked, and asks what a probe has to read before that.
+	Step
+	SetupID     string   `json:"setup_id"`
+	Setup       string   `json:"setup"`
+	Room        string   `json:"room"`
+	PlayAt      string   `json:"play_at"`
+	Starts      string   `json:"starts"` // the centre's wall clock
+	Ends        string   `json:"ends"`
+	WaitMinutes int      `json:"wait_minutes,omitzero"`
+	WaitText    string   `json:"wait_text,omitzero"`
+	WaitUntil   string   `json:"wait_until,omitzero"` // it is ready then; it may wait longer
+	Why         string   `json:"why"`                 // it is then and not later
+	LateMinutes int      `json:"late_minutes,omitzero"`
+	Outside     bool     `json:"outside,omitzero"` // hands are not free then
+	Crowded     bool     `json:"crowded,omitzero"` // more hands or room are needed then than there are
+	Pressed     bool     `json:"pressed,omitzero"` // it is too late or crowded: it cannot be as planned
+	Done        bool     `json:"done,omitzero"`
+	DoneBy      string   `json:"done_by,omitzero"`
+	Measured    *float64 `json:"measured_c,omitzero"` // what was, in deg C
 	// NotBefore is the earliest time, on the wall clock, that it may be over: what it makes does not stand
 	// for longer. Together is the batch that it begins, where that is for several set-ups.
 	NotBefore string        `json:"not_before,omitzero"`

@@ -61,13 +61,15 @@ type RecipeDraft struct {
 	Lines       []ReadLine   `json:"lines"`
 	Faults      []DraftFault `json:"faults"`
 	MixedG      float64      `json:"mixed_g"`
-	Steps       []RecipeStep `json:"steps"`
+	Steps       []Step       `json:"steps"`
 	Hot         bool         `json:"hot"`
 	Verdict     string       `json:"verdict,omitzero"`
 	Mark        string       `json:"mark,omitzero"`
 	Ready       bool         `json:"ready"`
 	Keeps       string       `json:"keeps,omitzero"`
 	LinesJudged []Line       `json:"lines_judged,omitzero"`
+	// Raw says, in a sentence, that the mix counts as raw though it is said to be heated.
+	Raw string `json:"raw,omitzero"`
 	// Unlisted says, in a sentence, what steps put in and no line lists.
 	Unlisted string  `json:"unlisted,omitzero"`
 	Nature   *Nature `json:"nature,omitzero"`
@@ -97,16 +99,6 @@ type DraftFault struct {
 type NamedItem struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
-}
-
-// RecipeStep is one step of a recipe.
-type RecipeStep struct {
-	Text         string `json:"text"`
-	Minutes      int    `json:"minutes"`
-	Wait         bool   `json:"wait"`
-	AdultOnly    bool   `json:"adult_only"`
-	ChildrenHelp bool   `json:"children_help"`
-	Resource     string `json:"resource"`
 }
 
 // RecipeCard is a recipe as it is for one room at the portion of its youngest.

@@ -72,12 +72,13 @@ func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.
 			plans = append(plans, o)
 		}
 	}
-	ticks, err := h.prepTicks(ctx, s, plans...)
+	ticks, err := h.prepTicks(ctx, s, d, plans...)
 	return d, plans, ticks, err
 }
 
-// prepTicks returns the steps of plans that are done.
-func (h *House) prepTicks(ctx context.Context, s *store.Session, plans ...desk.Coming) ([]desk.PrepTick, error) {
+// prepTicks returns the steps of plans that are done. Those that were told by their words are kept by their ids from
+// here on.
+func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, plans ...desk.Coming) ([]desk.PrepTick, error) {
 	ids := make([]uuid.UUID, 0, len(plans))
 	for _, p := range plans {
 		if id, err := uuid.Parse(p.ID); err == nil {
@@ -85,11 +86,24 @@ func (h *House) prepTicks(ctx context.Context, s *store.Session, plans ...desk.C
 		}
 	}
 	rows, err := h.of(s).PrepTicks(ctx, ids)
+	if err != nil {
+		return nil, err
+	}
 	ticks := make([]desk.PrepTick, len(rows))
 	for i, r := range rows {
 		ticks[i] = desk.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
-	return ticks, err
+	if ids := d.Renamed(plans, ticks); len(ids) > 0 {
+		if err := h.of(s).RenameTicks(ctx, ids); err != nil {
+			return nil, err
+		}
+		for i := range ticks {
+			if id, there := ids[ticks[i].Step]; there {
+				ticks[i].Step = id
+			}
+		}
+	}
+	return ticks, nil
 }
 
 // latestTick is how long after it was done a step may be ticked: a device may have been without a network.

@@ -83,7 +83,7 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	if err := h.of(s).RenewPrints(ctx, printed); err != nil {
 		return out, err
 	}
-	ticks, err := h.prepTicks(ctx, s, plans...)
+	ticks, err := h.prepTicks(ctx, s, d, plans...)
 	if err != nil {
 		return out, err
 	}

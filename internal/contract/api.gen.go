@@ -686,9 +686,6 @@ type RecipeOrder = written.RecipeOrder
 // RecipePage defines model for RecipePage.
 type RecipePage = written.RecipePage
 
-// RecipeStep defines model for RecipeStep.
-type RecipeStep = written.RecipeStep
-
 // RecipeText A recipe as people type it, a line for each ingredient and step.
 type RecipeText = written.Recipe
 
@@ -835,8 +832,11 @@ type StalePrint = written.StalePrint
 // Start A set-up to begin from. Its ids are only there to be told apart.
 type Start = written.Start
 
-// Step defines model for Step.
+// Step One thing to do, or one wait: the same in a recipe, in a plan and in what is prepared.
 type Step = written.Step
+
+// StepKind defines model for StepKind.
+type StepKind = string
 
 // StoredJar A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0.
 type StoredJar = written.StoredJar
@@ -870,6 +870,9 @@ type Through = written.Through
 
 // TickInput TickInput ticks a line of the shopping list off: it is in the basket, in packs, or the shop has none; open takes that back.
 type TickInput = written.TickInput
+
+// TimedStep defines model for TimedStep.
+type TimedStep = written.TimedStep
 
 // ToLog A set-up that has opened, of which nobody has said how it went.
 type ToLog = written.ToLog

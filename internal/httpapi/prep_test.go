@@ -52,7 +52,7 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 	bakery := day(dayIn(2))
 	cook := find(bakery, "Cook on low heat")
 	require.NotNil(t, cook)
-	assert.True(t, cook.AdultOnly && cook.Uses == "stove")
+	assert.True(t, cook.AdultOnly && cook.Resource == "stove")
 	for _, s := range bakery.Slots {
 		assert.False(t, s.Outside || s.LateMinutes > 0, "%s at %s", s.Text, s.Starts)
 		assert.LessOrEqual(t, s.Ends, s.PlayAt)

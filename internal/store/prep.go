@@ -45,6 +45,17 @@ func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
 	return err
 }
 
+// RenameTicks keeps steps that are done under other ids, by those that they had; one that is kept under its new id
+// already stays as it was first noted.
+func (c *Centre) RenameTicks(ctx context.Context, ids map[string]string) error {
+	text, err := json.Marshal(ids)
+	if err != nil {
+		return err
+	}
+	return c.db.WithContext(ctx).Exec(`update prep_ticks t set step = n.value from jsonb_each_text(?::jsonb) n(key, value)
+		where t.centre_id = ? and t.step = n.key and not exists (select 1 from prep_ticks o where o.centre_id = t.centre_id and o.step = n.value)`, string(text), c.id).Error
+}
+
 // UntickPrep takes back that a step is done; one that is not is no error.
 func (c *Centre) UntickPrep(ctx context.Context, step string) error {
 	return c.db.WithContext(ctx).Exec("delete from prep_ticks where centre_id = ? and step = ?", c.id, step).Error

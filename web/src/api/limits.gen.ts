@@ -360,6 +360,15 @@ export const vocabulary = {
     "insects",
     "dirt"
   ],
+  "StepKind": [
+    "make",
+    "cook",
+    "scald",
+    "cool",
+    "chill",
+    "freeze",
+    "rest"
+  ],
   "Use": [
     "open",
     "in-dough",

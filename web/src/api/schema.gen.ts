@@ -1827,14 +1827,42 @@ export interface components {
             /** @description False when no scoops of the set come close enough and it should be weighed. */
             within: boolean;
         };
+        /** @description One thing to do, or one wait: the same in a recipe, in a plan and in what is prepared. */
         Step: {
+            /** @description Stays when it is said in other words. */
+            id?: string;
             text: string;
-            /** @description The latest moment to start it. */
-            starts: string;
             minutes: number;
             wait: boolean;
             adult_only: boolean;
             children_help: boolean;
+            kind?: components["schemas"]["StepKind"];
+            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
+            resource?: string;
+            /** @description What a probe has to read when it is over; absent where nothing is measured. */
+            asks?: string;
+            /** @description Ids of the ingredients that it names. */
+            uses?: string[];
+        };
+        /** @enum {string} */
+        StepKind: "make" | "cook" | "scald" | "cool" | "chill" | "freeze" | "rest";
+        TimedStep: {
+            /** @description Stays when it is said in other words. */
+            id?: string;
+            text: string;
+            minutes: number;
+            wait: boolean;
+            adult_only: boolean;
+            children_help: boolean;
+            kind?: components["schemas"]["StepKind"];
+            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
+            resource?: string;
+            /** @description What a probe has to read when it is over; absent where nothing is measured. */
+            asks?: string;
+            /** @description Ids of the ingredients that it names. */
+            uses?: string[];
+            /** @description The latest moment to start it. */
+            starts: string;
         };
         /** @description A batch in store that a set-up is played with out of. */
         TakenFrom: {
@@ -2087,7 +2115,7 @@ export interface components {
             minutes_waiting: number;
             start_by: string;
             /** @description What is done before play, in order, ending when play begins. */
-            timeline: components["schemas"]["Step"][];
+            timeline: components["schemas"]["TimedStep"][];
             baseline: string[];
             /** @description What is done at every tub of the room anyway, a sentence each. */
             routine?: string[];
@@ -2279,7 +2307,7 @@ export interface components {
             faults: components["schemas"]["DraftFault"][];
             /** Format: double */
             mixed_g: number;
-            steps: components["schemas"]["RecipeStep"][];
+            steps: components["schemas"]["Step"][];
             hot: boolean;
             verdict?: components["schemas"]["Verdict"];
             mark?: components["schemas"]["Mark"];
@@ -2287,6 +2315,8 @@ export interface components {
             ready: boolean;
             keeps?: string;
             lines_judged?: components["schemas"]["Line"][];
+            /** @description Why the mix counts as raw though it is said to be heated, in a sentence. */
+            raw?: string;
             /** @description What steps put in and no line lists, in a sentence. */
             unlisted?: string;
             nature?: components["schemas"]["Nature"];
@@ -2334,14 +2364,6 @@ export interface components {
             note: string;
             fault: string;
             like: components["schemas"]["NamedItem"][];
-        };
-        RecipeStep: {
-            text: string;
-            minutes: number;
-            wait: boolean;
-            adult_only: boolean;
-            children_help: boolean;
-            resource: string;
         };
         Shape: {
             /** @enum {string} */
@@ -2460,7 +2482,7 @@ export interface components {
             /** @description What can be done about what is short. */
             ways: components["schemas"]["Way"][];
             not_weighed: string[];
-            steps: components["schemas"]["RecipeStep"][];
+            steps: components["schemas"]["Step"][];
             minutes_hands: number;
             minutes_waiting: number;
             remedies: components["schemas"]["Remedy"][];
@@ -3363,23 +3385,31 @@ export interface components {
         };
         /** @description When one step is done: by hand, and how long it then needs by itself. */
         PrepSlot: {
+            /** @description It is ticked by this. */
             id: string;
+            text: string;
+            minutes: number;
+            wait: boolean;
+            adult_only: boolean;
+            children_help: boolean;
+            kind?: components["schemas"]["StepKind"];
+            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
+            resource?: string;
+            /** @description What a probe has to read when it is over; absent where nothing is measured. */
+            asks?: string;
+            /** @description Ids of the ingredients that it names. */
+            uses?: string[];
             setup_id: string;
             setup: string;
             room: string;
             play_at: string;
-            text: string;
             /** @description The centre's wall clock. */
             starts: string;
             ends: string;
-            minutes: number;
             wait_minutes?: number;
             wait_text?: string;
             /** @description It is ready then; it may wait longer. */
             wait_until?: string;
-            uses?: string;
-            adult_only?: boolean;
-            children_help?: boolean;
             /** @description It is then and not later. */
             why: string;
             late_minutes?: number;
@@ -3389,8 +3419,6 @@ export interface components {
             crowded?: boolean;
             /** @description It is too late or crowded: it cannot be as planned. */
             pressed?: boolean;
-            /** @description What a probe has to read before it is ticked; absent where nothing is measured. */
-            asks?: string;
             done?: boolean;
             done_by?: string;
             /**

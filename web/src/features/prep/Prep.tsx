@@ -221,7 +221,7 @@ function Step({ slot: s }: { slot: Slot }) {
         <span className="soft">
           <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, opens {dayAndTime(s.play_at)}
         </span>
-        <span className="soft">{[`${duration(s.minutes)} by hand`, s.uses ? `at the ${s.uses}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')}</span>
+        <span className="soft">{[`${duration(s.minutes)} by hand`, s.resource ? `at the ${s.resource}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')}</span>
         {s.wait_minutes !== undefined && (
           <span className="waits-then">
             then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}

@@ -89,7 +89,7 @@ export function PrintDay() {
 const whose = (s: Slot) => `${s.setup} for ${s.room}, opens ${dayAndTime(s.play_at)}`
 
 function Line({ slot: s }: { slot: Slot }) {
-  const how = [`${duration(s.minutes)} by hand`, s.uses ? `at the ${s.uses}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')
+  const how = [`${duration(s.minutes)} by hand`, s.resource ? `at the ${s.resource}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')
   return (
     <tr>
       <td>{s.done ? '☒' : '☐'}</td>

@@ -84,7 +84,7 @@ function Card({ m, room }: { m: Making; room: Room }) {
         </table>
         <ol className="steps">
           {m.steps.map((s) => (
-            <li key={s.text}>
+            <li key={s.id}>
               {s.text}, {s.minutes} min{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
               {s.children_help && <em> Children can help.</em>}
             </li>
@@ -150,7 +150,7 @@ export function WallChart() {
           </ol>
           <ol className="do-rows" start={m.amounts.length + 1}>
             {m.steps.map((s) => (
-              <li key={s.text} className={s.adult_only ? 'adult' : undefined}>
+              <li key={s.id} className={s.adult_only ? 'adult' : undefined}>
                 {s.text}. {s.adult_only && <b>An adult does this.</b>} {s.wait && <b>Wait {s.minutes} minutes.</b>}
               </li>
             ))}

@@ -9,6 +9,7 @@ import { MarkLine } from '../../ui/Mark'
 import { Failure } from '../../ui/States'
 import { useSettled } from '../../ui/useSettled'
 import { MixNature } from '../../entities/recipe/MixNature'
+import { ReadSteps } from './ReadSteps'
 
 type Text = Schemas['RecipeText']
 
@@ -18,10 +19,11 @@ interface Props {
   rooms: Room[]
   onRoom: (id: string) => void
   onLines: (lines: string) => void
+  onSteps: (steps: string) => void
 }
 
 /** How the typed recipe is read, line by line, and what the mix is so far. */
-export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
+export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) {
   const settled = useSettled(text)
   const asked = useQuery(draftQuery(room, settled))
   const d = asked.data
@@ -61,14 +63,9 @@ export function Reading({ text, room, rooms, onRoom, onLines }: Props) {
         </p>
       ))}
       {d && (d.steps?.length ?? 0) > 0 && (
-        <ul className="read-steps">
-          {d.steps?.map((s, i) => (
-            <li key={i}>
-              <b className="figure">{s.minutes} min</b> {[s.wait ? 'waiting' : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children help' : '', s.resource].filter(Boolean).join(', ') || 'hands on'} <span className="soft">{s.text}</span>
-            </li>
-          ))}
-        </ul>
+        <ReadSteps steps={d.steps ?? []} typed={text.steps} onSteps={onSteps} />
       )}
+      {d?.raw && <p className="short">{d.raw}</p>}
       {d?.unlisted && <p className="short">{d.unlisted}</p>}
       {d?.mark && d.nature && (
         <div className={fresh ? d.mark : 'not-checked'}>

@@ -211,7 +211,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
             <Form.Group controlId={`${form}-steps`} className="field">
               <Form.Label>Steps, a line each</Form.Label>
               <Form.Control as="textarea" rows={5} placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'} {...register('steps')} />
-              <span className="soft">Minutes and heat are read off the words. To say it yourself, end with (5 min, wait, adult, children, stove).</span>
+              <span className="soft">Minutes, heat and waiting are read off the words; what was understood stands beside it and is corrected there.</span>
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
               <Form.Label>Keeps</Form.Label>
@@ -247,7 +247,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               </p>
             )}
           </div>
-          <Reading text={whole} room={roomID} rooms={rooms} onRoom={setRoomID} onLines={(lines) => change({ lines })} />
+          <Reading text={whole} room={roomID} rooms={rooms} onRoom={setRoomID} onLines={(lines) => change({ lines })} onSteps={(steps) => change({ steps })} />
         </div>
       </Form>
     </main>

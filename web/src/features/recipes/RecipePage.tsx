@@ -174,6 +174,13 @@ function Short({ m, room }: { m: Making; room: Room }) {
   )
 }
 
+/** The amounts that a step takes, where no step before it names them. */
+function Taken({ m, nth }: { m: Making; nth: number }) {
+  const before = new Set(m.steps.slice(0, nth).flatMap((s) => s.uses ?? []))
+  const taken = m.amounts.filter((a) => !a.as_needed && m.steps[nth]?.uses?.includes(a.item_id) && !before.has(a.item_id))
+  return taken.length > 0 && <span className="taken soft">{taken.map((a) => `${grams(a.exact_g)} ${a.name.toLowerCase()}`).join(' · ')}</span>
+}
+
 function Method({ m }: { m: Making }) {
   return (
     <section className="method" aria-label="How it is made">
@@ -181,13 +188,15 @@ function Method({ m }: { m: Making }) {
         How it is made: {m.minutes_hands} min of hands{m.minutes_waiting > 0 && `, ${m.minutes_waiting} min waiting`}
       </h2>
       <ol>
-        {m.steps.map((s) => (
-          <li key={s.text} className={s.wait ? 'wait' : undefined}>
+        {m.steps.map((s, i) => (
+          <li key={i} className={s.wait ? 'wait' : undefined}>
             <span className="figure">{s.minutes} min</span>
             <span>
               {s.text}.{s.adult_only && <em> Adult only.</em>}
               {s.children_help && <i> Children help.</i>}
               {s.wait && <span className="soft"> Waiting.</span>}
+              {s.asks && <b className="asks"> The probe has to read {s.asks}.</b>}
+              <Taken m={m} nth={i} />
             </span>
             <span className="soft">{s.resource}</span>
           </li>

@@ -1,0 +1,35 @@
+import type { Schemas } from '../../api/client'
+
+export type Step = Schemas['Step']
+export type StepKind = NonNullable<Step['kind']>
+
+/** What is done in a step, as the tag in a typed recipe says it, and in words. */
+export const kinds: Record<StepKind, string> = {
+  make: 'by hand',
+  cook: 'cooked',
+  scald: 'with boiling water',
+  cool: 'left to cool',
+  chill: 'in the fridge',
+  freeze: 'in the freezer',
+  rest: 'left to stand',
+}
+
+/** Where a step can be done, beside the counter. */
+export const places = ['stove', 'oven', 'microwave', 'fridge', 'freezer', 'sink']
+
+/** What was understood of a step, in words. */
+export function understood(s: Step): string {
+  const kind = kinds[s.kind ?? 'make']
+  const at = s.resource && !kind.includes(s.resource) ? `at the ${s.resource}` : ''
+  return [kind, at, s.adult_only ? 'adult only' : '', s.children_help ? 'children help' : '', s.asks ? `a probe reads ${s.asks}` : ''].filter(Boolean).join(', ')
+}
+
+/** The typed steps with one of them told in brackets as it is meant: "Stir (5 min, cook, adult, stove)". */
+export function corrected(typed: string, nth: number, s: Step): string {
+  const lines = typed.split(/\r?\n/)
+  const at = lines.map((l, i) => (l.trim() ? i : -1)).filter((i) => i >= 0)[nth]
+  if (at === undefined) return typed
+  const tags = [`${s.minutes} min`, s.kind ?? 'make', s.adult_only ? 'adult' : '', s.children_help ? 'children' : '', s.resource ?? ''].filter(Boolean)
+  lines[at] = `${s.text} (${tags.join(', ')})`
+  return lines.join('\n')
+}
