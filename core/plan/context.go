@@ -39,16 +39,22 @@ func (s *Setup) liesInEdible(p *Placed, in Base) bool {
 	return isEdible(in) || !known && slices.ContainsFunc(s.Places, func(at Place) bool { return isEdible(at.Base) })
 }
 
-// isEdible reports whether children may taste a base: food that no rule about swallowing
-// objects to by its nature.
+// isEdible reports whether children may bite into a base: food, but for dry grain.
 func isEdible(in Base) bool {
 	switch b := in.(type) {
 	case Mix:
-		return b.Recipe.Facts(b.Portion).Traits.Has(material.Food)
+		return bitten(b.Recipe.Facts(b.Portion))
 	case Fill:
-		return slices.ContainsFunc(b.Layers, func(l Layer) bool { return l.Item.Facts.Traits.Has(material.Food) })
+		return slices.ContainsFunc(b.Layers, func(l Layer) bool { return bitten(l.Item.Facts) })
 	}
 	return false
+}
+
+// bitten reports whether a child who tastes a food bites into it, and so into what is hidden there: not where it is dry
+// grain or lies in hard pieces beside the thing.
+func bitten(f material.Facts) bool {
+	dry := f.Form == material.Grain || f.Form.GaugeJudges() && f.Traits.Has(material.Hard)
+	return f.Traits.Has(material.Food) && !dry
 }
 
 // looseBeside reports whether grain, powder or a piece that fits the gauge is anywhere in the

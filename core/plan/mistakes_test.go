@@ -2,6 +2,7 @@ package plan
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -56,7 +57,7 @@ func described(t testing.TB, name, contains, traits string, use safety.Use) Plac
 // come of it, by which rule, for which thing ("" is the base).
 func TestEverydayMistakesAreCaught(t *testing.T) {
 	sick := func(r *room.Room) { r.Illness = true }
-	toddlers, threes := nursery(t, nil, 13, 20), nursery(t, nil, 36, 40)
+	toddlers, twos, threes := nursery(t, nil, 13, 20), nursery(t, nil, 26, 30), nursery(t, nil, 36, 40)
 	for _, row := range []struct {
 		mistake string
 		group   *safety.Group
@@ -81,11 +82,15 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 		{"a bag with nothing under the tape, so not sealed", toddlers, at(nil, used(t, "hair gel", safety.Open)), "Hair gel", "not-food", safety.KeepOut},
 		{"a bag doubled and taped", toddlers, at(nil, used(t, "hair gel", safety.Sealed)), "Hair gel", "not-food", safety.WithAHand},
 		{"a toy inside what may be eaten", toddlers, at(mixed(t, "baby-cereal-dough", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
+		{"a toy in dry rice, which nobody bites into", twos, at(poured(t, "white rice"), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.GoesIn},
+		{"a toy in coloured rice", twos, at(mixed(t, "coloured-rice", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.GoesIn},
+		{"a toy in porridge flakes soaked soft", twos, at(mixed(t, "banana-dough", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
 		{"marbles in a home kit, a baby at home", threes, at(nil, used(t, "marbles", safety.Home)), "Marbles", "small-part", safety.KeepOut},
 		{"stove dough in a home kit", threes, at(mixed(t, "stove-dough", safety.Home)), "", "salt-load", safety.KeepOut},
 		{"fresh dough in a stomach-bug week", nursery(t, sick, 36, 40), at(mixed(t, "stove-dough", safety.Open)), "", "shared-mix", safety.WithAHand},
 		{"yesterday's dough in a stomach-bug week", nursery(t, sick, 36, 40), at(nil, described(t, "Dough", "wheat", "food;dough;uses=1", safety.Open)), "Dough", "shared-mix", safety.KeepOut},
 		{"a tub of beans too heavy to lift", threes, at(poured(t, "white beans")), "", "heavy", safety.WithAHand},
+		{"a tub of beans, which nobody counts", threes, at(poured(t, "white beans")), "", "count-back", safety.WithAHand},
 	} {
 		a, err := reckon(row.setup, row.group, unit.StandardSet(unit.Metric))
 		require.NoError(t, err, row.mistake)
@@ -103,6 +108,7 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 			if f.Rule == row.rule {
 				got = f.Verdict
 			}
+			assert.False(t, line.Count == 0 && slices.ContainsFunc(f.Do, func(p safety.Precaution) bool { return strings.Contains(p.ID, "counted") }), "%s: %v", row.mistake, f.Do)
 			if f.Verdict == safety.WithAHand && line.Use == safety.Sealed {
 				assert.True(t, slices.ContainsFunc(f.Do, func(p safety.Precaution) bool { return p.ID == "watch-sealed-reach" }))
 			}

@@ -40,6 +40,9 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 			saltKnown = false
 		}
 	}
+	if len(r.Unread) > 0 {
+		f.ContentsKnown, saltKnown = false, false
+	}
 	for i := range r.Unlisted {
 		in := &r.Unlisted[i].Facts
 		f.Traits = f.Traits.Union(in.Traits.Meet(material.InMixture))

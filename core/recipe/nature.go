@@ -133,8 +133,10 @@ type Nature struct {
 	Dry   bool
 	Class Class
 	Keeps say.Text // how long and how, in words
-	// TasteSodium is what a 10 g taste holds.
+	// TasteSodium is what a 10 g taste holds; it is no figure where the salt of some things is not known, which
+	// Unsalted names.
 	TasteSodium unit.Mass
+	Unsalted    []say.Text
 	Allergens   allergen.Set
 	// NotTasteSafe says why it may not be tasted; empty when every ingredient is ready to
 	// eat.
@@ -145,7 +147,7 @@ type Nature struct {
 // Nature works out what the recipe makes, of one base batch; scaling changes none of it.
 func (r Recipe) Nature() Nature {
 	var s Solution // the wettest that the amounts allow: all of the water, the least of the rest
-	n := Nature{Known: true}
+	n := Nature{Known: len(r.Unread) == 0}
 	water, dryFlour := 0.0, 0.0
 	var least unit.Mass
 	for i := range r.Lines {
@@ -183,6 +185,7 @@ func (r Recipe) Nature() Nature {
 	}
 	n.Keeps = r.keeping(n.Class)
 	salt, saltKnown := f.Salt.Get()
+	n.Unsalted = r.unsalted()
 	n.TasteSodium = unit.Grams(10 * salt * room.SodiumShareOfSalt)
 	n.Allergens, n.Stains = f.Allergens, f.Traits.Has(material.Stains)
 	n.NotTasteSafe = notTasteSafe(f)
@@ -193,6 +196,22 @@ func (r Recipe) Nature() Nature {
 		n.NotTasteSafe = append(n.NotTasteSafe, "what it holds is not known whole")
 	}
 	return n
+}
+
+// unsalted names the things in the mix of which nobody knows how much salt they bring.
+func (r Recipe) unsalted() (names []say.Text) {
+	for _, l := range r.Lines {
+		if share, known := l.Item.Facts.Salt.Get(); !known || l.AsNeeded && share > 0 {
+			names = append(names, l.Item.Within())
+		}
+	}
+	for _, it := range r.Unlisted {
+		names = append(names, it.Within())
+	}
+	for _, line := range r.Unread {
+		names = append(names, say.Typed(line))
+	}
+	return names
 }
 
 // keeping says how long the mix keeps.

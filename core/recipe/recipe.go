@@ -64,6 +64,8 @@ type Recipe struct {
 	PH material.Amount
 	// Own is a recipe of a centre's own: its ingredients are judged one by one too.
 	Own bool
+	// Unread are the lines of a draft that could not be read: what they bring may be anything.
+	Unread []string
 	// Unlisted are things that its steps put in and no line lists, so that nobody has said how much of them.
 	Unlisted []material.Item
 }

@@ -60,3 +60,21 @@ func TestStepsAreMeasuredByTheirKind(t *testing.T) {
 	assert.Equal(t, []string{"plain-flour", "water", "fine-salt", "plant-oil", "cream-of-tartar"}, dough.Steps[0].Uses)
 	assert.Empty(t, dough.Steps[1].Uses)
 }
+
+// A figure of salt stands only where every line was read and says how salty it is.
+func TestSaltHasAFigureOnlyWhereAllOfItIsKnown(t *testing.T) {
+	for lines, unknown := range map[string][]string{
+		"250 g plain flour\n20 g fine salt\n200 g water":                 nil,
+		"250 g plain flour\n2 cups moondust\n200 g water":                {"2 cups moondust"},
+		"250 g plain flour\nfine salt as needed\n200 g water":            {"fine salt"},
+		"250 g plain flour\n20 g fine salt\n200 g water\nsome sea cheer": {"some sea cheer"},
+	} {
+		n := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session"}).Recipe.Nature()
+		var names []string
+		for _, u := range n.Unsalted {
+			names = append(names, u.String())
+		}
+		assert.Equal(t, unknown, names, lines)
+		assert.True(t, n.Known == (unknown == nil) && (n.TasteSodium.Grams() > 0) == (unknown == nil), lines)
+	}
+}

@@ -153,6 +153,7 @@ func (rd Reader) Read(w Written) Draft {
 func (d *Draft) addLineFaults() {
 	for _, l := range d.Lines {
 		if l.Fault != "" {
+			d.Recipe.Unread = append(d.Recipe.Unread, l.Text)
 			d.Faults = append(d.Faults, Fault{fmt.Sprintf("lines/%d", l.Number), l.Fault})
 		}
 	}

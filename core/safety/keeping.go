@@ -106,7 +106,7 @@ var roomRules = []Rule{
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
 		Ground:    Ground{"Convention: a stray is noticed when things are counted", CommonPractice},
-		Threshold: "Any find that fits the small-parts gauge goes in with a hand at every age: counted out and counted in.",
+		Threshold: "Any find that fits the small-parts gauge goes in with a hand at every age: counted out and counted in, or sieved where it is poured.",
 		Examples: []Example{
 			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110, Want: WithAHand},
 			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110, Want: GoesIn},
@@ -119,7 +119,7 @@ var roomRules = []Rule{
 				reason:  "It is small enough to be lost on the floor, where a younger child finds it.",
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber},
 				change:  "A piece that does not fit the gauge.",
-				do:      []Precaution{doCountedSieved},
+				do:      []Precaution{q.counted(doCountedSieved)},
 			}
 		},
 	},

@@ -68,6 +68,15 @@ func sealedWatch(q *question) Precaution {
 	return doWatchSealed
 }
 
+// counted returns the precaution of counting, or what stands for it where the thing is poured into a vessel: nobody counts
+// a tub of beans.
+func (q *question) counted(p Precaution) Precaution {
+	if _, poured := q.facts.Depth.Get(); poured {
+		return doSieved
+	}
+	return p
+}
+
 // The floor and the tub.
 var (
 	doMatUnder             = must("mat-under", "A mat or large cloth underneath; shoes or bare feet, no socks", room.FloorCovered)
@@ -146,6 +155,7 @@ var (
 	doBallsCounted       = must("balls-counted", "Count the balls out and count them in")
 	doCountedSwept       = must("counted-swept", "Count them out and count them in; sweep the floor for strays")
 	doCountedSieved      = must("counted-sieved", "Count out, count in; a filler of many is sieved and the floor swept")
+	doSieved             = must("sieved", "Sieve it after play and sweep the floor for strays")
 	doCountedScraps      = must("counted-scraps", "Count every one; take scraps away at once")
 	doCountedBack        = must("counted-back", "Count it back in")
 	doScrewTried         = must("screw-tried", "Try the screw before play; count them back in")

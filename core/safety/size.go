@@ -93,7 +93,7 @@ var sizeRules = []Rule{
 				reason:  say.F("a piece of {size} fits the small-parts gauge; children of this age still choke on such pieces.", q.facts.Smallest),
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece, or every child 6 or over.",
-				do:      []Precaution{doAdultAtTub, doPiecesCounted},
+				do:      []Precaution{doAdultAtTub, q.counted(doPiecesCounted)},
 			}
 		},
 	},
@@ -127,7 +127,7 @@ var sizeRules = []Rule{
 				numbers: []Number{{"middle axis", say.F("{length} mm", say.Fixed(middle, 1))},
 					{"ball hole", say.F("{length} mm", say.Fixed(gauge.BallHole, 1))}, q.youngestNumber()},
 				change: "A ball over 45 mm, or a shape that is not rounded.",
-				do:     []Precaution{doAdultAtTub, doBallsCounted},
+				do:     []Precaution{doAdultAtTub, q.counted(doBallsCounted)},
 			}
 			if r.missing == factSize {
 				e.reason, e.unknown = "Its size is not known: it may be a small ball, which can seal a throat.", true

@@ -121,16 +121,19 @@ type TakenFrom struct {
 
 // Nature is what a mix is, worked out from its ingredients.
 type Nature struct {
-	Activity       float64  `json:"activity,omitzero"` // water activity; absent when an ingredient is not known well enough
-	ActivityMargin float64  `json:"activity_margin"`
-	Stable         bool     `json:"stable"` // no time or temperature control is needed
-	Class          string   `json:"class"`
-	Hydration      float64  `json:"hydration,omitzero"` // water over dry flour by mass
-	SodiumMG       float64  `json:"sodium_mg"`          // in a 10 g taste
-	TasteShare     float64  `json:"taste_share"`        // of the youngest child's day
-	NotTasteSafe   []string `json:"not_taste_safe"`
-	Stains         bool     `json:"stains"`
-	Allergens      string   `json:"allergens"`
+	Activity       float64 `json:"activity,omitzero"` // water activity; absent when an ingredient is not known well enough
+	ActivityMargin float64 `json:"activity_margin"`
+	Stable         bool    `json:"stable"` // no time or temperature control is needed
+	Class          string  `json:"class"`
+	Hydration      float64 `json:"hydration,omitzero"` // water over dry flour by mass
+	// SodiumMG is that of a 10 g taste, and TasteShare its part of the youngest child's day; both are absent where
+	// NoSalt says what there is of which nobody knows how salty it is.
+	SodiumMG     *float64 `json:"sodium_mg,omitzero"`
+	TasteShare   *float64 `json:"taste_share,omitzero"`
+	NoSalt       string   `json:"no_salt,omitzero"`
+	NotTasteSafe []string `json:"not_taste_safe"`
+	Stains       bool     `json:"stains"`
+	Allergens    string   `json:"allergens"`
 }
 
 // Vessel is a vessel by its inside measures.

@@ -249,8 +249,14 @@ func pots(p recipe.Pots) (count int, eachG float64) {
 
 // Nature writes what a mix is, and how much of the youngest child's day a taste holds.
 func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text) Nature {
-	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()), Hydration: max(0, n.Hydration), SodiumMG: n.TasteSodium.Grams() * 1000,
-		TasteShare: tasteShare, NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
+	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()), Hydration: max(0, n.Hydration),
+		NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
+	if len(n.Unsalted) > 0 {
+		out.NoSalt = p.Text(say.F("No figure, as nobody knows how salty {things} may be.", say.List("{thing} and {next}", n.Unsalted...)))
+	} else {
+		sodium := n.TasteSodium.Grams() * 1000
+		out.SodiumMG, out.TasteShare = &sodium, &tasteShare
+	}
 	if n.Known && !n.Dry {
 		out.Activity = max(0, n.Activity)
 	}

@@ -46,17 +46,19 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 	for range 2 { // once in words, then as it was brought over
 		var today written.Today
 		a.do(http.MethodGet, "/api/today", nil, http.StatusOK, &today)
-		assert.Empty(t, today.Prints, "no sheet is said to be old")
+		require.Len(t, today.Prints, 1, "no sheet is said to be old but the one that asks to count peas")
+		assert.Equal(t, "Harbour scoop tub", today.Prints[0].Name)
 		changed := []string{}
 		for _, c := range today.Changed {
 			changed = append(changed, c.Name+": "+strings.Join(c.Why, " "))
 		}
 		const water = "Water: Open liquid 40 mm deep: a child can drown in a few centimetres, silently."
-		assert.Equal(t, []string{"Harbour water tub: " + water, "Frozen harbour blocks: " + water}, changed, "what was asked for otherwise, and nothing else")
+		const peas = "Harbour scoop tub: Split peas: It is small enough to be lost on the floor, where a younger child finds it." // sieved, not counted
+		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water}, changed, "what was asked for otherwise, and nothing else")
 	}
 	var worded int
 	require.NoError(t, db.QueryRow(`select count(*) from setups where seen::text like '%"rules"%'`).Scan(&worded))
-	assert.Equal(t, 2, worded, "those that nobody has taken note of since")
+	assert.Equal(t, 3, worded, "those that nobody has taken note of since")
 	require.NoError(t, db.QueryRow(`select count(*) from prep_ticks where step ~ '/\d+-[0-9a-f]{8}$'`).Scan(&worded))
 	assert.Zero(t, worded, "of %d steps that were ticked", ticked)
 	done, measured := 0, 0

@@ -1914,14 +1914,16 @@ export interface components {
             hydration?: number;
             /**
              * Format: double
-             * @description In a 10 g taste.
+             * @description In a 10 g taste; absent where no_salt says why.
              */
-            sodium_mg: number;
+            sodium_mg?: number;
             /**
              * Format: double
              * @description Of the youngest child's day.
              */
-            taste_share: number;
+            taste_share?: number;
+            /** @description Of what nobody knows how salty it is, in a sentence. */
+            no_salt?: string;
             /** @description Why these children may not taste it; empty when they may. */
             not_taste_safe: string[];
             stains: boolean;

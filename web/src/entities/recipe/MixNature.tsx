@@ -16,13 +16,19 @@ export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string 
         {n.stains && ' It stains.'}
         {n.allergens !== 'none' && ` It holds ${n.allergens}.`}
       </p>
-      <Scale
-        name="Salt in a 10 g taste"
-        value={`${number(n.sodium_mg, 0)} mg sodium, ${share(n.taste_share)} of the youngest child’s day`}
-        from={0}
-        to={Math.min(1, n.taste_share)}
-        marks={[0.25, 0.5]}
-      />
+      {n.sodium_mg === undefined || n.taste_share === undefined ? (
+        <p>
+          <b>Salt in a 10 g taste:</b> {n.no_salt}
+        </p>
+      ) : (
+        <Scale
+          name="Salt in a 10 g taste"
+          value={`${number(n.sodium_mg, 0)} mg sodium, ${share(n.taste_share)} of the youngest child’s day`}
+          from={0}
+          to={Math.min(1, n.taste_share)}
+          marks={[0.25, 0.5]}
+        />
+      )}
       {n.activity !== undefined && (
         <Scale
           name="Free water"

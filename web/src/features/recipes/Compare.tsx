@@ -71,7 +71,7 @@ function Sides({ a, b, room, book, set }: { a: string; b: string; room: Room; bo
     ['Germs', (m) => m.nature.class],
     ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
     ['May be tasted', (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`)],
-    ['Salt in a 10 g taste', (m) => `${number(m.nature.sodium_mg, 0)} mg sodium, ${share(m.nature.taste_share)} of a day`],
+    ['Salt in a 10 g taste', (m) => (m.nature.sodium_mg === undefined ? (m.nature.no_salt ?? '') : `${number(m.nature.sodium_mg, 0)} mg sodium, ${share(m.nature.taste_share ?? 0)} of a day`)],
     ['Holds', (m) => m.nature.allergens],
     ['To make', (m) => `${grams(m.made_g)} in ${m.movements} fillings`],
     ['Cost', (m) => (m.cost_coins === undefined ? 'no prices yet' : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`)],
