@@ -97,6 +97,7 @@ var may = map[string]string{
 	"internal/account":          "internal/store",
 	"internal/centre":           "core internal/noted internal/now internal/store",
 	"internal/noted":            "core",
+	"internal/house/facts":      "core",
 	"internal/contract":         "core/written",
 	"internal/httpapi/edge":     "core/written core/age internal/account internal/centre internal/contract internal/now internal/store",
 	"internal/httpapi/accounts": "core/written internal/httpapi/edge internal/account internal/contract internal/store",
