@@ -146,7 +146,7 @@ func TestNothingMakesABatchMilderOrYounger(t *testing.T) {
 				}
 			}
 			if !m.On.IsZero() {
-				assert.False(t, next.Keeps().On.After(m.On.Plus(next.Keeping().Ceiling+next.Keeping().Sealed)), "the practice ceiling")
+				assert.False(t, next.Keeps().On.After(m.On.Plus(next.Keeping().Granted()+next.Keeping().Sealed)), "the practice ceiling")
 			}
 			part := next.Part(unit.Grams(50), "puddles")
 			assert.Equal(t, []any{next.Keeps(), next.Verdict(unit.Grams(100), asked, use, g)}, []any{part.Keeps(), part.Verdict(unit.Grams(100), asked, use, g)})

@@ -6,7 +6,6 @@ import (
 	"emblo/core/age"
 	"emblo/core/keep"
 	"emblo/core/material"
-	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -53,7 +52,7 @@ func (s State) LookOver() (by, until age.Date, ok bool) {
 	case s.Made.On.IsZero():
 		return by, until, s.Looked.IsZero() && s.mayBeLookedOver()
 	}
-	by, until = s.Keeps().On, s.Made.On.Plus(k.Ceiling)
+	by, until = s.Keeps().On, s.Made.On.Plus(k.Granted())
 	for _, l := range s.own {
 		if l.On.Sub(until) < 0 {
 			until = l.On
@@ -89,14 +88,14 @@ func (s State) byPractice() []Limit {
 	if k.Sealed > 0 && s.Made.Chilled && s.Uses == 0 && len(s.Later) == 0 {
 		until = Limit{made.Plus(k.Sealed), "closed and chilled, no hand was in it"}
 	}
-	if !s.Looked.IsZero() && k.Ceiling > k.Days {
+	if !s.Looked.IsZero() && k.Granted() > k.Days {
 		if granted := s.Looked.Plus(max(1, k.Days)); granted.After(until.On) {
 			until = Limit{granted, "it was looked over, and is looked over again then"}
 		}
 	}
 	all := []Limit{until}
-	if k.Ceiling > k.Days {
-		all = append(all, Limit{made.Plus(k.Ceiling), "practice keeps it no longer"})
+	if k.Granted() > k.Days {
+		all = append(all, Limit{made.Plus(k.Granted()), "practice keeps it no longer"})
 	}
 	if hold := s.byRule(); hold.Why != "" {
 		all = append(all, hold)
@@ -112,15 +111,15 @@ func (s State) byRule() Limit {
 	return Limit{}
 }
 
-func (s State) keepsWords(k recipe.Keeping) say.Text {
+func (s State) keepsWords(k keep.Keeping) say.Text {
 	switch {
 	case s.Made.Recipe.Own:
 		return s.Made.Recipe.Nature().Keeps
-	case k.Group && k.Out:
+	case k.OneGroup() && k.Out > 0:
 		return "one group, 2 h out of the fridge in all"
-	case k.Group:
+	case k.OneGroup():
 		return "one group has it"
-	case k.Out:
+	case k.Out > 0:
 		return "the same day, 2 h out of the fridge in all"
 	case k.Days == 0:
 		return "the same day"
@@ -131,15 +130,13 @@ func (s State) keepsWords(k recipe.Keeping) say.Text {
 }
 
 // Keeping returns how long the batch keeps by practice: as its recipe, or as the filler that keeps worst.
-func (s State) Keeping() recipe.Keeping {
+func (s State) Keeping() keep.Keeping {
 	if s.Made.IsMix() {
 		return s.Made.Recipe.Keeping()
 	}
 	k := keepingOf(s.Made.Fill[0])
 	for _, it := range s.Made.Fill[1:] {
-		if o := keepingOf(it); o.Days < k.Days || o.Ceiling < k.Ceiling {
-			k = recipe.Keeping{Days: min(k.Days, o.Days), Ceiling: min(k.Ceiling, o.Ceiling), Group: k.Group || o.Group}
-		}
+		k = keep.Less(k, keepingOf(it))
 	}
 	return k
 }
@@ -154,17 +151,17 @@ const (
 
 // keepingOf returns how long a filler stands in a tub. What nobody says of, what needs cold and what one group has is
 // for one group.
-func keepingOf(it material.Item) recipe.Keeping {
+func keepingOf(it material.Item) keep.Keeping {
 	days, ends := it.Keeps.Stands()
 	switch {
 	case it.Facts.Form == material.FormUnknown || wet(it.Facts.Form) || ends && days == 0:
-		return recipe.Keeping{Group: true}
+		return keep.Said(keep.Keeping{Touch: keep.OneGroup})
 	case !ends || days >= keep.Months:
-		return recipe.Keeping{Days: tubDays, Ceiling: tubCeiling}
+		return keep.Said(keep.Keeping{Days: tubDays, Ceiling: tubCeiling})
 	case days >= week:
-		return recipe.Keeping{Days: week, Ceiling: days}
+		return keep.Said(keep.Keeping{Days: week, Ceiling: days})
 	}
-	return recipe.Keeping{Days: 1, Ceiling: days}
+	return keep.Said(keep.Keeping{Days: 1, Ceiling: days})
 }
 
 func wet(f material.Form) bool { return f == material.Liquid || f == material.SoftFood }
@@ -186,7 +183,7 @@ func (s State) byUse(e Event) (all []Limit) {
 	if most > 0 && s.Uses >= most {
 		all = append(all, Limit{e.On, say.F("it was used {count} times", s.Uses)})
 	}
-	if k := s.Keeping(); k.Group || k.Sealed > 0 {
+	if k := s.Keeping(); k.OneGroup() || k.Sealed > 0 {
 		all = append(all, Limit{e.On, "one group has had it"})
 	}
 	return all

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"emblo/core/keep"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/say"
@@ -80,7 +81,7 @@ func (d *Desk) shared(a, b *due, m, o *plan.MixAnswer) bool {
 		return false
 	case m.Recipe.Facts(m.Portion) != o.Recipe.Facts(m.Portion):
 		return false // other packets go in, by what their labels say
-	case k.Group || k.Out || m.Recipe.Play().Stands > 0:
+	case k.OneGroup() || k.Out > 0 || m.Recipe.Play().Stands > 0:
 		return false // each group has its own, made for it
 	case a.room.Roster.Illness || b.room.Roster.Illness:
 		return false
@@ -147,7 +148,7 @@ func (w *together) others(dues []due) (ids []string) {
 func (d *due) aside(place int, after []string, until int) job {
 	m := d.r.Places[place].Mix
 	text := say.F("Set aside {mass} of {recipe} for {room}, closed airtight", m.Batch.Need, m.Recipe.Within(), say.Copied(d.room.Name()))
-	if m.Recipe.Keeping().Chilled {
+	if m.Recipe.Keeping().Where == keep.Chilled {
 		text = say.F("Set aside {mass} of {recipe} for {room}, closed, in the fridge", m.Batch.Need, m.Recipe.Within(), say.Copied(d.room.Name()))
 	}
 	j := d.job(recipe.Step{Text: text, Minutes: asideMinutes})

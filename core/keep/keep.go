@@ -4,6 +4,7 @@
 package keep
 
 import (
+	"errors"
 	"strconv"
 	"strings"
 
@@ -69,8 +70,32 @@ type Keeping struct {
 	Minutes, Out int
 	// Sealed is for how many days a portion keeps that was closed at once and that no hand was in.
 	Sealed int
-	Touch  Touch
-	Store  Store
+	// Ceiling is the last day that a look-over may grant, where that is more than Days, and Uses how often it may be
+	// played with; 0 for none, and for as often as its days allow.
+	Ceiling, Uses int
+	Touch         Touch
+	Store         Store
+}
+
+// Said is a keeping that somebody has said, by its figures.
+func Said(k Keeping) Keeping {
+	k.known = true
+	return k
+}
+
+// OneGroup reports whether one group has it, or one child, and it then goes in the bin: so it is with what nobody
+// knows of.
+func (k Keeping) OneGroup() bool { return !k.known || k.Touch != Shared }
+
+// Granted returns the last day that a look-over may grant.
+func (k Keeping) Granted() int { return max(k.Days, k.Ceiling) }
+
+// Check reports figures that make no sense, as a clause.
+func (k Keeping) Check() error {
+	if k.Days < 0 || k.Ceiling < 0 || k.Uses < 0 || k.Sealed < 0 || k.Out < 0 || k.Minutes < 0 || k.OneGroup() && k.Days > 0 {
+		return errors.New("keeps for days from 0, and for one group on the same day")
+	}
+	return nil
 }
 
 // The lengths of words that are no figures, in days (conventions): what "days", "weeks", "months" and "years" are
@@ -126,6 +151,9 @@ func (k Keeping) Say() say.Text {
 	case k.Minutes == 0 && (k.Where != Frozen || k.Days > 0):
 		parts = append(parts, span(k.Days))
 	}
+	if k.Uses > 0 {
+		parts[0] = say.F("{time} or {count} uses", parts[0], k.Uses)
+	}
 	if k.Minutes > 0 {
 		parts = append(parts, minutes(k.Minutes))
 	}
@@ -142,6 +170,9 @@ func (k Keeping) Say() say.Text {
 	}
 	if k.Touch == OneGroup && (k.Where != Room || k.Days > 0) {
 		parts = append(parts, "one group once out")
+	}
+	if k.Ceiling > k.Days {
+		parts = append(parts, say.F("after a look-over {time}", span(k.Ceiling)))
 	}
 	if k.Out > 0 {
 		parts = append(parts, say.F("{time} out in all", minutes(k.Out)))
@@ -197,6 +228,7 @@ func Less(a, b Keeping) Keeping {
 	default:
 		k.Days = min(a.Days, b.Days)
 	}
+	k.Ceiling, k.Uses = min(a.Granted(), b.Granted()), least(a.Uses, b.Uses)
 	k.Minutes, k.Out, k.Sealed = least(a.Minutes, b.Minutes), least(a.Out, b.Out), min(a.Sealed, b.Sealed)
 	return k
 }

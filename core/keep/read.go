@@ -13,6 +13,8 @@ var (
 	spanRE   = regexp.MustCompile(`(?:(\d+|\p{L}+)\s*(?:to|or|-|–)\s*)?(?:\b(\d+|a|an|one|two|three|four|five|six|seven|ten|fourteen|half an?)\s*)?\b(minutes?|mins?|hours?|h|days?|nights?|weeks?|fortnights?|months?|years?|terms?)\b`)
 	outRE    = regexp.MustCompile(`\b(?:out of the (?:fridge|freezer|cold)|out in all|once out|out)\b`)
 	sealedRE = regexp.MustCompile(`\bsealed portions?\b`)
+	lookRE   = regexp.MustCompile(`\b(?:after|by) (?:a |each )?look(?:-over|ing it over)?\b`)
+	usesRE   = regexp.MustCompile(`\b(?:or |for |at most )?(\d+|\p{L}+) (?:uses|times)\b`)
 	sameRE   = regexp.MustCompile(`\b(?:(?:the |that )?same day|on the day|that day|its day|today)\b`)
 	groupRE  = regexp.MustCompile(`\b(?:(?:one|1|a single|single|each|every) (?:group|session|class)|fresh for each group|then (?:the )?bin)\b`)
 	useRE    = regexp.MustCompile(`\b(?:(?:one|1|single)[ -](?:use|child|time)|never used again|used once)\b`)
@@ -58,7 +60,15 @@ func Read(text string) (k Keeping, placed, ok bool) {
 			rest = re.ReplaceAllString(rest, " ")
 			return true
 		}
-		sealed, out := take(sealedRE), take(outRE)
+		sealed, out, looked := take(sealedRE), take(outRE), take(lookRE)
+		if m := usesRE.FindStringSubmatch(rest); m != nil {
+			n, understood := number(m[1])
+			if !understood || n < 1 {
+				return Keeping{}, false, false
+			}
+			take(usesRE)
+			k.Uses = least(k.Uses, n)
+		}
 		if take(sameRE) {
 			told, timed, k.Days, k.Lasting = true, true, 0, false
 		}
@@ -76,8 +86,10 @@ func Read(text string) (k Keeping, placed, ok bool) {
 			if !understood {
 				return Keeping{}, false, false
 			}
-			told = true
 			switch {
+			case looked:
+				k.Ceiling = days
+				continue
 			case sealed:
 				k.Sealed = days
 			case out:
@@ -87,6 +99,7 @@ func Read(text string) (k Keeping, placed, ok bool) {
 			case !timed || days < k.Days:
 				k.Days, k.Lasting, timed = days, false, true
 			}
+			told = true
 		}
 		rest = spanRE.ReplaceAllString(rest, " ")
 		for _, p := range []struct {

@@ -1,30 +1,10 @@
 package recipe
 
 import (
-	"fmt"
-
 	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/say"
 )
-
-// Keeping is how long a mix may be used by practice, before anything that happens to it makes that
-// shorter. The figures are those of the words in Keeps (common practice).
-type Keeping struct {
-	// Days is how many days after the day that it was made on it may be used without a look; 0 is the
-	// same day. Ceiling is the last day that a look-over may grant, at least Days.
-	Days    int `json:"days"`
-	Ceiling int `json:"ceiling"`
-	// Uses is how often it may be played with; 0 for as often as its days allow.
-	Uses int `json:"uses"`
-	// Sealed is how many days a portion keeps that was closed at once, chilled, and that no hand was in.
-	Sealed int `json:"sealed"`
-	// Group says that one group has it and it then goes in the bin. Out says that it is out of the
-	// fridge for OutMinutes in all, and Chilled that it waits in the fridge.
-	Group   bool `json:"group"`
-	Out     bool `json:"out"`
-	Chilled bool `json:"chilled"`
-}
 
 // OutMinutes is how long what needs cold may be out of the fridge in all.
 const OutMinutes = keep.OutMinutes
@@ -32,17 +12,10 @@ const OutMinutes = keep.OutMinutes
 // MostDays is how long anything may be kept that a centre wrote the recipe of itself (common practice).
 const MostDays = 14
 
-func (k Keeping) check() error {
-	if k.Days < 0 || k.Ceiling < k.Days || k.Uses < 0 || k.Sealed < 0 || k.Group && k.Days > 0 {
-		return fmt.Errorf("keeps for days from 0 up to a ceiling, and for one group on the same day")
-	}
-	return nil
-}
-
 // Keeping returns how long the mix may be used by practice. A recipe of a centre's own keeps for as long as was said
 // and understood, for two weeks at most, no longer than any piece in it, and for one group where something could grow
 // in it or nobody knows.
-func (r Recipe) Keeping() Keeping {
+func (r Recipe) Keeping() keep.Keeping {
 	if !r.Own {
 		return r.keep
 	}
@@ -51,16 +24,17 @@ func (r Recipe) Keeping() Keeping {
 }
 
 // ownKeeping returns how long a mix of a centre's own keeps, and in words why not longer.
-func (r Recipe) ownKeeping(c Class) (Keeping, say.Text) {
+func (r Recipe) ownKeeping(c Class) (keep.Keeping, say.Text) {
+	oneGroup := keep.Said(keep.Keeping{Touch: keep.OneGroup})
 	switch {
 	case c == ClassUnknown:
-		return Keeping{Group: true}, "one group, then bin: how it keeps is not known"
+		return oneGroup, "one group, then bin: how it keeps is not known"
 	case c.NeedsCold():
-		return Keeping{Group: true, Out: true, Chilled: true}, "one group, 2 h out of the fridge in all, then bin"
+		return keep.Said(keep.Keeping{Touch: keep.OneGroup, Out: OutMinutes, Where: keep.Chilled}), "one group, 2 h out of the fridge in all, then bin"
 	case !r.said.Known():
-		return Keeping{Group: true}, "one group, then bin: nobody has said for how many days it keeps"
+		return oneGroup, "one group, then bin: nobody has said for how many days it keeps"
 	case r.said.Touch != keep.Shared:
-		return Keeping{Group: true}, "one group, then bin"
+		return oneGroup, "one group, then bin"
 	}
 	days, why := r.said.Days, r.said.Say()
 	if r.said.Lasting || days > MostDays {
@@ -70,7 +44,9 @@ func (r Recipe) ownKeeping(c Class) (Keeping, say.Text) {
 		days = most
 		why = say.F("{time}: {thing} in it turns then", keep.For(days).Say(), of)
 	}
-	return Keeping{Days: days, Ceiling: days, Chilled: r.said.Where != keep.Room}, why
+	k := keep.For(days)
+	k.Where, k.Uses = r.said.Where, r.said.Uses
+	return k, why
 }
 
 // piecesKeep returns the least of the days that what stays itself in the mix stands where children play, and which
@@ -107,7 +83,7 @@ func (r Recipe) Play() Play {
 	if r.Kind == "dough" && (r.Heated || r.Hot) && r.Keeping().Days > 0 {
 		p.Best = "Best worked while it is still warm."
 	}
-	if r.Keeping().Out {
+	if r.Keeping().Out > 0 {
 		if p.Plays == 0 || p.Plays > outPlays {
 			p.Plays = outPlays
 		}

@@ -1,47 +1,33 @@
 package recipe
 
 import (
-	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 
+	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/unit"
 )
 
-// What the book says in words of how a mix keeps, it says in figures too; and what needs cold is nowhere
-// said to be out of the fridge for longer than the two hours of the advice to households.
-func TestKeepingAgreesWithItsWords(t *testing.T) {
-	words := map[string]func(Keeping) bool{
-		"same day":     func(k Keeping) bool { return k.Days == 0 },
-		"one group":    func(k Keeping) bool { return k.Group },
-		"one session":  func(k Keeping) bool { return k.Group },
-		"2 h out":      func(k Keeping) bool { return k.Out },
-		"2 weeks":      func(k Keeping) bool { return k.Ceiling == 14 },
-		"two weeks":    func(k Keeping) bool { return k.Ceiling == 14 },
-		"one week":     func(k Keeping) bool { return k.Days == 7 },
-		"5 uses":       func(k Keeping) bool { return k.Uses == 5 },
-		"chilled":      func(k Keeping) bool { return k.Chilled },
-		"3 days chill": func(k Keeping) bool { return k.Sealed == 3 },
-		"months":       func(k Keeping) bool { return k.Days > 60 },
-		"frozen":       func(k Keeping) bool { return k.Days == 30 },
-	}
+// How a recipe of the book keeps is told by its figures, and the sentence is read into the same by who copies it; what
+// needs cold is nowhere out of the fridge for longer than the two hours of the advice to households.
+func TestTheBookKeepsByItsFigures(t *testing.T) {
 	for _, r := range Standard().Recipes() {
 		k, p := r.Keeping(), r.Play()
-		for said, holds := range words {
-			plain := strings.ReplaceAll(r.Keeps, "one session where", "")
-			assert.True(t, !strings.Contains(plain, said) || holds(k), "%s: %q, %+v", r.ID, r.Keeps, k)
-		}
-		assert.True(t, !k.Out || p.Stands+p.Plays <= OutMinutes && p.Plays > 0, r.ID)
+		read, _, ok := keep.Read(k.Say().String())
+		assert.True(t, ok, "%s: %s", r.ID, k.Say())
+		assert.Equal(t, k, read, "%s: %s", r.ID, k.Say())
+		assert.True(t, k.Out == 0 || p.Stands+p.Plays <= OutMinutes && p.Plays > 0, r.ID)
 		if r.Nature().Class.NeedsCold() && k.Days > 0 {
-			assert.True(t, k.Chilled || r.Kind == "ice" || r.Kind == "bottle", "germs grow in %s where it is warm, and it keeps for %d days", r.ID, k.Days)
+			assert.True(t, k.Where == keep.Chilled || r.Kind == "ice" || r.Kind == "bottle", "germs grow in %s where it is warm, and it keeps for %d days", r.ID, k.Days)
 		}
 	}
 	r, _ := Standard().Get("stove-dough")
 	assert.NotEmpty(t, r.Play().Best)
+	assert.Equal(t, "2 weeks or 5 uses, airtight; sooner out at the first spot or sour smell", r.Nature().Keeps.String())
 	r.Own = true
-	assert.LessOrEqual(t, r.Keeping().Ceiling, MostDays)
+	assert.LessOrEqual(t, r.Keeping().Granted(), MostDays)
 }
 
 // The figures that keeping hangs on: 0.88 as the water activity under which no time or temperature control is needed
@@ -54,7 +40,7 @@ func TestTheFiguresOfKeeping(t *testing.T) {
 	assert.Equal(t, []Class{Stable, Borderline, Borderline, Perishable}, []Class{class(0.88 - ActivityMargin - 0.001), class(0.88 - ActivityMargin + 0.001), class(0.88 + ActivityMargin - 0.001), class(0.88 + ActivityMargin + 0.001)})
 	for _, r := range Standard().Recipes() {
 		k, p := r.Keeping(), r.Play()
-		if k.Out {
+		if k.Out > 0 {
 			assert.LessOrEqual(t, p.Stands+p.Plays, 2*60, r.ID)
 		}
 	}

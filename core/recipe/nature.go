@@ -217,7 +217,7 @@ func (r Recipe) unsalted() (names []say.Text) {
 // keeping says how long the mix keeps.
 func (r Recipe) keeping(c Class) say.Text {
 	if !r.Own {
-		return say.Text(r.Keeps)
+		return say.List("{keeps}; {note}", r.keep.Say(), r.note)
 	}
 	_, why := r.ownKeeping(c)
 	return why

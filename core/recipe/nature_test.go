@@ -86,7 +86,7 @@ func TestEveryRecipeHasANature(t *testing.T) {
 		n := r.Nature()
 		assert.True(t, n.Known || n.Class != ClassUnknown || len(n.NotTasteSafe) > 0, "%s is not worked out", r.ID)
 		if n.Class == Perishable && len(n.NotTasteSafe) == 0 && !r.Like.Facts.Traits.Has(material.Ice) && r.Kind != "bottle" {
-			assert.Regexp(t, "same day|one group|chilled|one session", r.Keeps, "%s is perishable and says it keeps %s", r.ID, r.Keeps)
+			assert.Regexp(t, "same day|one group|chilled|one session", r.Nature().Keeps.String(), "%s is perishable and says it keeps %s", r.ID, r.Nature().Keeps)
 		}
 		f := r.Facts(r.Made())
 		assert.NotEqual(t, material.FormUnknown, f.Form, r.ID)

@@ -55,9 +55,10 @@ type Recipe struct {
 	// dough. Extra holds what else is true of the mix.
 	Like  material.Item
 	Extra material.Facts
-	// Keeps is the practice ceiling in words, with how to store it: of a recipe of a centre's own as somebody typed it.
+	// Keeps is how long a recipe of a centre's own keeps, as somebody typed it.
 	Keeps string
-	keep  Keeping      // the same in figures; Keeping says it for every recipe
+	keep  keep.Keeping // of the book; Keeping says it for every recipe
+	note  say.Text     // what else is to be known of how it keeps, of the book
 	said  keep.Keeping // what was understood of the words of one's own
 	Basis string
 	// PH is what a test strip in the mix has shown; not known unless somebody has tried.
@@ -72,6 +73,9 @@ type Recipe struct {
 
 // Say returns the name of the recipe as a message.
 func (r Recipe) Say() say.Text { return say.Name(r.ID, r.Name) }
+
+// Note returns what else is to be known of how a recipe of the book keeps; empty for nothing.
+func (r Recipe) Note() say.Text { return r.note }
 
 // Within returns the name of the recipe as it stands inside a sentence.
 func (r Recipe) Within() say.Text { return say.Within(r.Say()) }
@@ -198,15 +202,15 @@ type bookRow struct {
 		Children bool   `json:"children"`
 		At       Place  `json:"at"`
 	} `json:"steps"`
-	Kind   string  `json:"kind"`
-	Like   string  `json:"like"`
-	Traits string  `json:"traits"`
-	Loss   float64 `json:"loss"`
-	Heated bool    `json:"heated"`
-	Hot    bool    `json:"hot"`
-	Keeps  string  `json:"keeps"`
-	Keep   Keeping `json:"keep"`
-	Basis  string  `json:"basis"`
+	Kind   string       `json:"kind"`
+	Like   string       `json:"like"`
+	Traits string       `json:"traits"`
+	Loss   float64      `json:"loss"`
+	Heated bool         `json:"heated"`
+	Hot    bool         `json:"hot"`
+	Keep   keep.Keeping `json:"keep"`
+	Note   string       `json:"note"`
+	Basis  string       `json:"basis"`
 }
 
 // Book is a read-only collection of recipes, safe for concurrent use.
@@ -249,7 +253,7 @@ func ReadBook(data []byte, shelf *material.Shelf) (*Book, error) {
 }
 
 func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
-	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated, Hot: row.Hot, Keeps: row.Keeps, keep: row.Keep, Basis: row.Basis}
+	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated, Hot: row.Hot, keep: row.Keep, note: say.Text(row.Note), Basis: row.Basis}
 	if row.Like != "" {
 		var ok bool
 		if r.Like, ok = shelf.Get(row.Like); !ok {
@@ -261,15 +265,12 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		return r, err
 	}
 	switch {
-	case r.ID == "" || r.Name == "" || r.Kind == "" || r.Keeps == "" || r.Basis == "":
+	case r.ID == "" || r.Name == "" || r.Kind == "" || !r.keep.Known() || r.Basis == "":
 		return r, fmt.Errorf("needs an id, a name, a kind, how it keeps and a basis")
 	case !(r.Loss >= 0 && r.Loss < 1):
 		return r, fmt.Errorf("loses a share from 0 to 1, not %g", r.Loss)
 	case len(row.Lines) == 0 || len(row.Steps) == 0:
 		return r, fmt.Errorf("needs ingredients and steps")
-	}
-	if err := row.Keep.check(); err != nil {
-		return r, err
 	}
 	seen := make(map[string]bool)
 	for _, l := range row.Lines {

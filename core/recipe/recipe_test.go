@@ -22,15 +22,15 @@ func TestBookHoldsItsOwnRules(t *testing.T) {
 	b, err := ReadBook(bookJSON, material.Standard())
 	require.NoError(t, err)
 	require.GreaterOrEqual(t, len(b.Recipes()), 40)
-	const line = `"lines":[{"item":"water","g":1}],"steps":[{"id":"stir","kind":"make","text":"stir","min":1}],"keeps":"k","basis":"b"`
+	const line = `"lines":[{"item":"water","g":1}],"steps":[{"id":"stir","kind":"make","text":"stir","min":1}],"keep":{"days":1},"basis":"b"`
 	for fault, row := range map[string]string{
-		"is not on the shelf": `{"id":"x","name":"X","kind":"dough","lines":[{"item":"gold","g":1}],"steps":[{"text":"s"}],"keeps":"k","basis":"b"}`,
-		"mass above 0 g":      `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":0}],"steps":[{"text":"s"}],"keeps":"k","basis":"b"}`,
-		"needs ingredients":   `{"id":"x","name":"X","kind":"dough","lines":[],"keeps":"k","basis":"b"}`,
+		"is not on the shelf": `{"id":"x","name":"X","kind":"dough","lines":[{"item":"gold","g":1}],"steps":[{"text":"s"}],"keep":{"days":1},"basis":"b"}`,
+		"mass above 0 g":      `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":0}],"steps":[{"text":"s"}],"keep":{"days":1},"basis":"b"}`,
+		"needs ingredients":   `{"id":"x","name":"X","kind":"dough","lines":[],"keep":{"days":1},"basis":"b"}`,
 		"share from 0 to 1":   `{"id":"x","name":"X","kind":"dough","loss":1,` + line + `}`,
 		"a basis":             `{"id":"x","name":"X","kind":"dough"}`,
-		"is no kind of step":  `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"id":"s","kind":"stir","text":"s"}],"keeps":"k","basis":"b"}`,
-		"an id of its own":    `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"kind":"make","text":"s"}],"keeps":"k","basis":"b"}`,
+		"is no kind of step":  `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"id":"s","kind":"stir","text":"s"}],"keep":{"days":1},"basis":"b"}`,
+		"an id of its own":    `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"kind":"make","text":"s"}],"keep":{"days":1},"basis":"b"}`,
 		"no step cooks it":    `{"id":"x","name":"X","kind":"dough","heated":true,` + line + `}`,
 		`"x" is there twice`:  `{"id":"x","name":"X","kind":"dough",` + line + `},{"id":"x","name":"X","kind":"dough",` + line + `}`,
 	} {

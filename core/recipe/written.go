@@ -305,7 +305,7 @@ func isDigit(b byte) bool { return b >= '0' && b <= '9' }
 // Write returns the recipe as somebody would type it. Reading it again gives the same
 // ingredients and steps, masses to a thousandth of a gram.
 func Write(r Recipe) Written {
-	w := Written{Name: r.Name, Kind: r.Kind, Keeps: r.Keeps, Loss: r.Loss, Heated: r.Heated, Hot: r.Hot}
+	w := Written{Name: r.Name, Kind: r.Kind, Keeps: r.keepsTyped(), Loss: r.Loss, Heated: r.Heated, Hot: r.Hot}
 	if ph, known := r.PH.Get(); known {
 		w.PH = ph
 	}
@@ -319,6 +319,14 @@ func Write(r Recipe) Written {
 	}
 	w.Lines, w.Steps = strings.Join(lines, "\n"), strings.Join(steps, "\n")
 	return w
+}
+
+// keepsTyped is how the recipe keeps, as somebody would type it.
+func (r Recipe) keepsTyped() string {
+	if r.Own {
+		return r.Keeps
+	}
+	return r.keep.Say().String()
 }
 
 // String writes the ingredient as a line of a recipe: "250 g plain flour".

@@ -74,7 +74,7 @@ func dataSources() []string {
 		}
 	}
 	for _, r := range recipe.Standard().Recipes() {
-		s = append(s, r.Keeps, r.Kind)
+		s = append(s, string(r.Note()), r.Kind)
 		for _, step := range r.Steps {
 			s = append(s, string(step.Text))
 		}

@@ -76,7 +76,9 @@ func main() {
 		fmt.Fprintln(out, taken.TraitsKnown, uint32(taken.Allergens), uint32(taken.UsuallyContains), taken.Traits, len(taken.Open.Each()))
 	}
 	for _, r := range recipe.Standard().Recipes() {
-		own := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(recipe.Write(r)).Recipe
+		typed := recipe.Write(r)
+		typed.Keeps = "10 days, airtight" // as somebody types it
+		own := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(typed).Recipe
 		for _, r := range []recipe.Recipe{r, own} {
 			for n, g := range groups {
 				for _, l := range plan.JudgeMix(r, unit.Grams(100), safety.Open, g) {
@@ -84,7 +86,7 @@ func main() {
 				}
 			}
 			n, k := r.Nature(), r.Keeping()
-			fmt.Fprintln(out, r.ID, n.Class, n.Known, n.Dry, len(n.NotTasteSafe), k.Days, k.Chilled, k.Out, r.Play().Stands, r.Play().Plays)
+			fmt.Fprintln(out, r.ID, n.Class, n.Known, n.Dry, len(n.NotTasteSafe), k.Days, k.Where, k.Out, r.Play().Stands, r.Play().Plays)
 			for _, s := range r.Steps {
 				fmt.Fprintln(out, s.Kind, s.Minutes, s.By, s.At, s.Probe, s.Uses)
 			}
