@@ -42,6 +42,16 @@ func (s State) UsableOn(day age.Date) bool {
 	return l.On != age.Date{} && !day.After(l.On)
 }
 
+// PartDecides reports whether something in the batch, or the word of a recipe of one's own, decides how long it keeps,
+// rather than the practice of its kind.
+func (s State) PartDecides() bool {
+	if s.Made.IsMix() && s.Made.Recipe.Own {
+		return true
+	}
+	first := s.Keeps().On
+	return len(s.Later) > 0 && !s.Made.On.IsZero() && first.Sub(s.byPractice()[0].On) < 0
+}
+
 // LookOver returns the day by which the batch has to be looked over to be kept longer, and the last day
 // that a look-over can grant; ok is false where none can.
 func (s State) LookOver() (by, until age.Date, ok bool) {

@@ -62,6 +62,12 @@ func (d *Desk) state(b *Batch) (batch.State, *written.Fault) {
 	if fault != nil {
 		return batch.State{}, fault
 	}
+	if mix := b.Written.Mix; m.Recipe.Own && mix != nil && mix.Keeps == nil {
+		if r, err := d.Recipe(b.Written.RecipeID); err == nil && r.Own { // as it is said of the recipe now
+			m.Recipe = m.Recipe.SaidToKeep(r.Keeps)
+			m.Recipe.Unlisted = r.Unlisted
+		}
+	}
 	told := slices.Clone(b.Written.Before)
 	for _, e := range b.Events {
 		told = append(told, e.Written)

@@ -31,7 +31,10 @@ func (d *Desk) NewBatch(in written.BatchInput, today age.Date) (w written.Batch,
 			return w, written.Bad("/recipe_id", "Choose what it was made by.")
 		}
 		if r.Own {
-			w.Mix = &written.BatchMix{Kind: r.Kind, LossPercent: r.Loss * 100, Heated: r.Heated, Hot: r.Hot}
+			w.Mix = &written.BatchMix{Kind: r.Kind, LossPercent: r.Loss * 100, Heated: r.Heated, Hot: r.Hot, Keeps: &r.Keeps}
+			for _, it := range r.Unlisted {
+				w.Mix.Unlisted = append(w.Mix.Unlisted, it.ID)
+			}
 		}
 	}
 	for _, l := range in.Lines {

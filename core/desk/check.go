@@ -283,6 +283,9 @@ func (d *Desk) Item(id, useWord string, today age.Date) (written.ItemPage, error
 		page.CupG = it.Density.GramsPerUSCup()
 	}
 	page.Row, page.Version = d.rowOf(it)
+	if it.Own {
+		page.ToConfirm = d.Pen.Text(toConfirm(page.Row.Confirmed, page.Row.Keeps, it.Keeps.Say()))
+	}
 	m, ask := naming.Only(it), naming.Ask{Use: use, Subject: d.Subject}
 	for _, r := range d.rooms {
 		v := written.RoomVerdict{RoomID: r.ID, Who: d.Pen.Text(say.Typed(r.Name())), Swaps: []written.Swap{}}

@@ -12,6 +12,7 @@ import (
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/written"
 )
 
@@ -32,7 +33,8 @@ type Thing struct {
 // Recipe is one recipe of a centre's own as it reads over today's shelf.
 type Recipe struct {
 	recipe.Recipe
-	Fault string // why it cannot be used any more; empty when it can
+	Fault     string // why it cannot be used any more; empty when it can
+	toConfirm say.Text
 }
 
 // Shelf is the part of a desk that says what there is: the shelf that ships with Emblo with
@@ -145,7 +147,7 @@ func (s *Shelf) readRecipe(row Row) Recipe {
 		return r
 	}
 	d := s.draft(w, nil)
-	r := Recipe{Recipe: d.Recipe}
+	r := Recipe{Recipe: d.Recipe, toConfirm: toConfirm(w.Confirmed, w.Keeps, d.Recipe.Nature().Keeps)}
 	r.ID = row.ID
 	if !d.OK() {
 		r.Fault = fmt.Sprintf("%s cannot be used as it stands. %s", d.Recipe.Name, d.Faults[0].Sentence)
@@ -165,6 +167,23 @@ func (s *Shelf) draft(w written.Recipe, names map[string]bool) recipe.Draft {
 		d.Faults = append(d.Faults, recipe.Fault{Field: "measures", Sentence: fault.Sentence})
 	}
 	return d
+}
+
+// toConfirm says how the keeping of something of a centre's own is understood, where it was typed and nobody has saved
+// it since that is shown.
+func toConfirm(confirmed bool, typed string, understood say.Text) say.Text {
+	if confirmed || strings.TrimSpace(typed) == "" {
+		return ""
+	}
+	return say.F("To confirm: “{typed}” counts as {keeps}, until somebody looks at it under Change and saves it.", say.Typed(typed), understood)
+}
+
+// ToConfirm says how the keeping of a recipe of the centre's own is understood, where nobody has looked at that yet.
+func (s *Shelf) ToConfirm(id string) say.Text {
+	if at, own := s.byRecipe[id]; own {
+		return s.recipes[at].toConfirm
+	}
+	return ""
 }
 
 func bookHas(name string) bool {

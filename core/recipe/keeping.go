@@ -23,6 +23,16 @@ func (r Recipe) Keeping() keep.Keeping {
 	return k
 }
 
+// SaidToKeep returns a recipe of a centre's own with how it keeps, as somebody typed it; what is not understood is not
+// known.
+func (r Recipe) SaidToKeep(typed string) Recipe {
+	r.Keeps, r.said = typed, keep.Keeping{}
+	if k, _, ok := keep.Read(typed); ok { // where nothing grows in it, any place will do
+		r.said = k
+	}
+	return r
+}
+
 // ownKeeping returns how long a mix of a centre's own keeps, and in words why not longer.
 func (r Recipe) ownKeeping(c Class) (keep.Keeping, say.Text) {
 	oneGroup := keep.Said(keep.Keeping{Touch: keep.OneGroup})

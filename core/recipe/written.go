@@ -7,7 +7,6 @@ import (
 	"strconv"
 	"strings"
 
-	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/unit"
 )
@@ -116,9 +115,8 @@ func (rd Reader) Read(w Written) Draft {
 	}
 	if len(r.Keeps) > 200 {
 		fault("keeps", "How it keeps is longer than 200 letters.")
-	} else if k, _, ok := keep.Read(r.Keeps); ok { // where nothing grows in it, any place will do
-		r.said = k
 	}
+	*r = r.SaidToKeep(r.Keeps)
 	own, why := readOwn(w.Own)
 	if rd.own = own; why != "" {
 		fault("own_measures", "%s", why)

@@ -55,7 +55,9 @@ func TestSaltThatHarmsIsHandedOut(t *testing.T) {
 
 // What a family wrote is looked for in what a thing is made of and in its name, also by touch, and is told as they wrote it.
 func TestNotesOfFamilies(t *testing.T) {
-	note := func(words string, by room.Way) room.Allergy { return room.Allergy{To: allergen.Other, By: by, Note: words} }
+	note := func(words string, by room.Way) room.Allergy {
+		return room.Allergy{To: allergen.Other, By: by, Note: words}
+	}
 	puree := described(t, "none", "food;soft-food;portion=20")
 	puree.Made = allergen.ReadNote("apple").Origins
 	require.False(t, puree.Made.Empty())

@@ -381,4 +381,6 @@ type RecipeMaking struct {
 	Unpriced       []string       `json:"unpriced"`
 	RawFlour       bool           `json:"raw_flour"`
 	Heat           bool           `json:"heat"`
+	// ToConfirm is how its keeping is understood, where nobody has looked at that yet.
+	ToConfirm string `json:"to_confirm,omitzero"`
 }

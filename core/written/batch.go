@@ -31,6 +31,10 @@ type BatchMix struct {
 	LossPercent float64 `json:"loss_percent"`
 	Heated      bool    `json:"heated,omitzero"`
 	Hot         bool    `json:"hot,omitzero"`
+	// Keeps is how it keeps, as it was typed then; absent where that was not kept yet. Unlisted is what its steps put
+	// in and no line lists.
+	Keeps    *string  `json:"keeps,omitzero" max:"200"`
+	Unlisted []string `json:"unlisted,omitzero" max:"40" each:"64"`
 }
 
 // BatchLine is an ingredient with what went in of it.

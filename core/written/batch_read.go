@@ -60,6 +60,16 @@ func (b Batch) Read(from Reader) (m batch.Made, fault *Fault) {
 		m.Recipe = book
 	case b.Mix != nil:
 		m.Recipe = recipe.Recipe{ID: b.RecipeID, Own: true, Kind: b.Mix.Kind, Loss: b.Mix.LossPercent / 100, Heated: b.Mix.Heated, Hot: b.Mix.Hot}
+		if b.Mix.Keeps != nil {
+			m.Recipe = m.Recipe.SaidToKeep(*b.Mix.Keeps)
+		}
+		for _, id := range b.Mix.Unlisted {
+			it, known := from.Get(id)
+			if !known {
+				it = material.Item{ID: id, Name: "something that is not on the shelf any more"}
+			}
+			m.Recipe.Unlisted = append(m.Recipe.Unlisted, it)
+		}
 	default:
 		return m, Bad("/recipe_id", "Choose what it was made by.")
 	}

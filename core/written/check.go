@@ -132,6 +132,7 @@ type ItemPage struct {
 	Feel       []string      `json:"feel"`
 	Manner     []Shown       `json:"manner"`
 	Keeps      string        `json:"keeps"`
+	ToConfirm  string        `json:"to_confirm,omitzero"` // how its keeping is understood, where nobody has looked at that yet
 	Cost       string        `json:"cost,omitzero"`
 	CupG       float64       `json:"cup_g,omitzero"` // what one US cup weighs
 	Basis      string        `json:"basis"`

@@ -14,6 +14,8 @@ type Recipe struct {
 	Hot         bool     `json:"hot"`    // made with boiling water only
 	LossPercent float64  `json:"loss_percent"`
 	PH          *float64 `json:"ph,omitzero"` // by a test strip
+	// Confirmed says that somebody who saved it saw how its keeping is understood.
+	Confirmed bool `json:"keeps_confirmed,omitzero"`
 	// OwnMeasures are those of the room that the lines name: a glass stays what it was when the
 	// recipe was written.
 	OwnMeasures []NamedVolume `json:"own_measures,omitzero" max:"6"`

@@ -223,7 +223,7 @@ func (f roomFile1) sheet(today age.Date) (*Sheet, error) {
 	}
 	things := make([]FileThing, len(f.Things))
 	for i, t := range f.Things {
-		things[i] = FileThing{t.ID, Thing{t.Name, t.Also, t.Parts, t.Solid, t.SizeMM, t.Contains, t.Traits, t.CupG, t.Keeps, t.Feel, t.Cost}}
+		things[i] = FileThing{t.ID, Thing{Name: t.Name, Also: t.Also, Parts: t.Parts, Solid: t.Solid, SizeMM: t.SizeMM, Contains: t.Contains, Traits: t.Traits, CupG: t.CupG, Keeps: t.Keeps, Feel: t.Feel, Cost: t.Cost}}
 	}
 	return newSheet(r, staffing, policy, things, f.Cupboard)
 }

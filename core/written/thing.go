@@ -14,6 +14,8 @@ type Thing struct {
 	Keeps    string `json:"keeps" max:"2000"`
 	Feel     string `json:"feel" max:"2000"`
 	Cost     string `json:"cost" max:"2000"`
+	// Confirmed says that somebody who saved it saw how its keeping is understood.
+	Confirmed bool `json:"keeps_confirmed,omitzero"`
 }
 
 // ItemInput is a thing to be saved over the version last read; 0 creates it.

@@ -106,8 +106,25 @@ type Today struct {
 	// counted in and has not been found.
 	ToLog  []ToLog `json:"to_log"`
 	Strays []Stray `json:"strays"`
+	// Moved are batches whose date is another than people were told.
+	Moved []MovedBatch `json:"moved"`
 	// Clocks are the reasons not to trust what day it is said to be.
 	Clocks []ClockDoubt `json:"clocks"`
+}
+
+// MovedBatch is a batch in use whose date has moved by itself: what is on its label is not true any more.
+type MovedBatch struct {
+	ID    string `json:"id"`
+	Code  string `json:"code"`
+	Name  string `json:"name"`
+	Was   string `json:"was,omitzero"` // absent where nobody was told
+	Until string `json:"until"`
+	Why   string `json:"why"`
+}
+
+// MovedInput takes note of the date of a batch.
+type MovedInput struct {
+	Until string `json:"until" max:"10"`
 }
 
 // ClockDoubt is a reason not to trust what the clock shows.

@@ -25,6 +25,49 @@ func batchOf(r store.BatchRow) desk.Batch {
 	return b
 }
 
+// moved returns the batches whose date has moved by itself, and notes the dates of the others.
+func (h *House) moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]written.MovedBatch, error) {
+	dates, err := h.of(s).BatchDates(ctx)
+	if err != nil {
+		return nil, err
+	}
+	told := make(map[string]desk.ToldDate, len(dates))
+	for id, date := range dates {
+		told[id.String()] = desk.ToldDate(date)
+	}
+	moved, keep := d.Moved(told, h.Today(s))
+	return moved, h.tell(ctx, s, keep)
+}
+
+func (h *House) tell(ctx context.Context, s *store.Session, all map[string]desk.ToldDate) error {
+	dates := make(map[uuid.UUID]store.BatchDate, len(all))
+	for id, date := range all {
+		batch, err := ParseID(id)
+		if err != nil {
+			return err
+		}
+		dates[batch] = store.BatchDate(date)
+	}
+	return h.of(s).KeepBatchDates(ctx, dates)
+}
+
+// TakeNoteOfDate notes that somebody has seen until when a batch keeps now. Where that is another day again, that is a
+// fault, and nothing is noted.
+func (h *House) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UUID, in written.MovedInput) error {
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	now, ok := d.Told(id.String())
+	switch {
+	case !ok:
+		return ErrGone
+	case now.Until != in.Until:
+		return written.Bad("/until", "Its date has moved again since: look once more.")
+	}
+	return h.tell(ctx, s, map[string]desk.ToldDate{id.String(): now})
+}
+
 // Batches returns the batches that are not over, those first that have to be looked at.
 func (h *House) Batches(ctx context.Context, s *store.Session) (written.BatchList, error) {
 	d, err := h.Desk(ctx, s)
@@ -126,7 +169,16 @@ func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 			return written.BatchPage{}, err
 		}
 	}
-	return h.Batch(ctx, s, id)
+	return h.toldOf(ctx, s, id)
+}
+
+// toldOf returns a batch that has just begun, and notes that its date has been told.
+func (h *House) toldOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
+	page, err := h.Batch(ctx, s, id)
+	if err == nil && page.Unreadable == "" {
+		err = h.tell(ctx, s, map[string]desk.ToldDate{id.String(): {Until: page.Until}})
+	}
+	return page, err
 }
 
 // takeOut notes what a batch took from the jars that were weighed: at most what is in them, each once.
@@ -161,26 +213,31 @@ func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return written.BatchPage{}, err
 	}
+	var part uuid.UUID
 	err = h.of(s).AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
 		b := batchOf(row)
-		w, part, err := d.NoteOf(&b, in, h.Today(s))
+		w, begun, err := d.NoteOf(&b, in, h.Today(s))
 		if err != nil {
 			return nil, nil, false, err
 		}
 		doc := written.Write(w)
 		b.Note(id.String(), "", h.now(), written.Version, doc)
 		var begins *store.NewBatch
-		if part != nil {
-			to, err := ParseID(w.ToID)
-			if err != nil {
+		if begun != nil {
+			if part, err = ParseID(w.ToID); err != nil {
 				return nil, nil, false, err
 			}
-			begins = &store.NewBatch{ID: to, Doc: written.Write(part)}
+			begins = &store.NewBatch{ID: part, Doc: written.Write(begun)}
 		}
 		return doc, begins, d.Over(&b), nil
 	})
 	if err != nil {
 		return written.BatchPage{}, gone(err)
+	}
+	if part != uuid.Nil {
+		if _, err := h.toldOf(ctx, s, part); err != nil {
+			return written.BatchPage{}, err
+		}
 	}
 	return h.Batch(ctx, s, batch)
 }

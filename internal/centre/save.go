@@ -94,6 +94,7 @@ func nameOf(d store.Doc) string {
 // SaveThing keeps a thing of the centre's own.
 func (h *House) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID, in written.ItemInput) (written.OwnItem, error) {
 	row := in.Row.Trimmed()
+	row.Confirmed = true
 	if _, fault := row.Item(id.String(), material.Standard().Named); fault != nil {
 		return written.OwnItem{}, fault.Under("/row")
 	}
@@ -162,6 +163,7 @@ func (h *House) ImportThings(ctx context.Context, s *store.Session, in written.I
 // can be read.
 func (h *House) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUID, in written.RecipeInput) (written.OwnRecipe, error) {
 	in.Recipe.Name = strings.TrimSpace(in.Recipe.Name)
+	in.Recipe.Confirmed = true
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.OwnRecipe{}, err

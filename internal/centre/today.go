@@ -27,7 +27,7 @@ const (
 func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
 	now := h.Now(s)
 	day := now.Day()
-	out := written.Today{Now: now.String(), Zone: h.zone(s.TimeZone).String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}}
+	out := written.Today{Now: now.String(), Zone: h.zone(s.TimeZone).String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}, Moved: []written.MovedBatch{}}
 	d, at, err := h.deskAt(ctx, s)
 	if err != nil {
 		return out, err
@@ -94,6 +94,9 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 				list[i].StartsBy = at
 			}
 		}
+	}
+	if out.Moved, err = h.moved(ctx, s, d); err != nil {
+		return out, err
 	}
 	out.Rooms, out.Clocks = d.RoomDays(day), h.doubts(s, d)
 	d.Ahead(plans, day, shortShown, &out)

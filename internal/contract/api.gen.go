@@ -500,6 +500,12 @@ type MoveInput = written.MoveInput
 // Moved One thing that happened to a jar.
 type Moved = written.Moved
 
+// MovedBatch A batch in use whose date has moved by itself: what is on its label is not true any more.
+type MovedBatch = written.MovedBatch
+
+// MovedInput defines model for MovedInput.
+type MovedInput = written.MovedInput
+
 // NamedItem defines model for NamedItem.
 type NamedItem = written.NamedItem
 
@@ -1013,6 +1019,9 @@ type PutBatchEventJSONRequestBody = BatchEventInput
 
 // PutBatchJSONRequestBody defines body for PutBatch for application/json ContentType.
 type PutBatchJSONRequestBody = BatchInput
+
+// SeeBatchJSONRequestBody defines body for SeeBatch for application/json ContentType.
+type SeeBatchJSONRequestBody = MovedInput
 
 // PutCentreJSONRequestBody defines body for PutCentre for application/json ContentType.
 type PutCentreJSONRequestBody = Centre

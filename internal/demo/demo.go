@@ -161,11 +161,11 @@ func batches(today age.Date, room string) []madeBefore {
 var ownMix = written.Recipe{Name: "Harbour mud dough", Kind: "dough", Measures: "us",
 	Lines: "2 c flour\n1/2 cup salt\n3 tbsp cocoa\n1 tbsp oil\n3/4 cup warm water",
 	Steps: "Stir everything dry together, 3 min\nPour in the oil, then the water bit by bit, children stir, 4 min\nKnead until smooth, 5 min\nRest under a cloth 10 min",
-	Keeps: "up to 1 week, airtight"}
+	Keeps: "up to 1 week, airtight", Confirmed: true}
 
 // ownThing is something that the demo centre made itself.
 var ownThing = written.Thing{Name: "Felt harbour buoys", Also: "buoys", Parts: "find;float", Solid: "sphere", SizeMM: "60-65",
-	Contains: "none", Traits: "soft;rounded;fabric", Keeps: "years", Feel: "dry coarse quiet light clean unscented", Cost: "found"}
+	Contains: "none", Traits: "soft;rounded;fabric", Keeps: "years", Feel: "dry coarse quiet light clean unscented", Cost: "found", Confirmed: true}
 
 type child struct {
 	initials string

@@ -295,7 +295,7 @@ func TestQueriesPerRequest(t *testing.T) {
 		{http.MethodGet, "/api/recipes?room_id=" + setup.RoomID, nil, 2},
 		{http.MethodGet, "/api/setups/" + plan, nil, 2},
 		{http.MethodGet, "/api/setups?limit=25", nil, 2},
-		{http.MethodGet, "/api/today", nil, 5},
+		{http.MethodGet, "/api/today", nil, 6},
 		{http.MethodGet, "/api/prep?day=" + dayIn(2), nil, 3},
 		{http.MethodGet, "/api/setups/" + plan + "/prep", nil, 4},
 		{http.MethodGet, "/api/cupboard", nil, 2},

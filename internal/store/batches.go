@@ -85,6 +85,41 @@ func (c *Centre) Batches(ctx context.Context, words []string, after BatchCursor,
 	return rows, err
 }
 
+// BatchDate is until when people were told that a batch keeps, and how much had happened to it by then.
+type BatchDate struct {
+	Until  string `json:"until"`
+	Events int    `json:"events"`
+}
+
+// BatchDates returns what people were told of the batches in use.
+func (c *Centre) BatchDates(ctx context.Context) (map[uuid.UUID]BatchDate, error) {
+	var rows []struct {
+		BatchID uuid.UUID
+		BatchDate
+	}
+	err := c.db.WithContext(ctx).Raw(`select t.batch_id, t.until, t.events from batch_dates t join batches b on b.centre_id = t.centre_id and b.id = t.batch_id
+		where t.centre_id = ? and b.ended_at is null and b.deleted_at is null`, c.id).Scan(&rows).Error
+	dates := make(map[uuid.UUID]BatchDate, len(rows))
+	for _, r := range rows {
+		dates[r.BatchID] = r.BatchDate
+	}
+	return dates, err
+}
+
+// KeepBatchDates keeps what people are told of batches, by id.
+func (c *Centre) KeepBatchDates(ctx context.Context, dates map[uuid.UUID]BatchDate) error {
+	if len(dates) == 0 {
+		return nil
+	}
+	text, err := json.Marshal(dates)
+	if err != nil {
+		return err
+	}
+	return c.db.WithContext(ctx).Exec(`insert into batch_dates (centre_id, batch_id, until, events)
+		select b.centre_id, b.id, n.value->>'until', (n.value->>'events')::integer from jsonb_each(?::jsonb) n(key, value) join batches b on b.centre_id = ? and b.id = n.key::uuid
+		on conflict (centre_id, batch_id) do update set until = excluded.until, events = excluded.events`, string(text), c.id).Error
+}
+
 // batchEvent is a row of the table.
 type batchEvent struct {
 	CentreID uuid.UUID `gorm:"primaryKey"`

@@ -14,7 +14,7 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
@@ -79,6 +79,14 @@ func (a area) see(r *edge.Request, in written.SeenInput) (any, error) {
 		return nil, err
 	}
 	return nil, a.House.TakeNote(r, r.Session, id, in)
+}
+
+func (a area) seeBatch(r *edge.Request, in written.MovedInput) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.TakeNoteOfDate(r, r.Session, id, in)
 }
 
 func (a area) print(r *edge.Request, in written.PrintInput) (any, error) {

@@ -127,6 +127,9 @@ export const limits = {
     "at": 40,
     "jar_id": 36
   },
+  "MovedInput": {
+    "until": 10
+  },
   "NamedVolume": {
     "name": 40
   },

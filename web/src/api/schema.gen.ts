@@ -953,6 +953,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes note of until when a batch keeps now. */
+        post: operations["seeBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prints/{id}": {
         parameters: {
             query?: never;
@@ -2279,6 +2299,8 @@ export interface components {
              * @description By a test strip.
              */
             ph?: number;
+            /** @description Whoever saved it saw how its keeping is understood; set by the server. */
+            keeps_confirmed?: boolean;
             /** @description Measures of the room that the lines name, as they were when the recipe was written. */
             own_measures?: components["schemas"]["NamedVolume"][];
         };
@@ -2495,6 +2517,8 @@ export interface components {
             unpriced: string[];
             raw_flour: boolean;
             heat: boolean;
+            /** @description How its keeping is understood, where nobody has looked at that yet. */
+            to_confirm?: string;
         };
         Shortage: {
             name: string;
@@ -2650,6 +2674,8 @@ export interface components {
             keeps: string;
             feel: string;
             cost: string;
+            /** @description Whoever saved it saw how its keeping is understood; set by the server. */
+            keeps_confirmed?: boolean;
         };
         ImportInput: {
             /** @description A table of things in the columns of the shelf. */
@@ -2993,6 +3019,19 @@ export interface components {
             /** @description Of what is said here, to take note of it. */
             token: string;
         };
+        /** @description A batch in use whose date has moved by itself: what is on its label is not true any more. */
+        MovedBatch: {
+            id: string;
+            code: string;
+            name: string;
+            /** @description Absent where nobody was told. */
+            was?: string;
+            until: string;
+            why: string;
+        };
+        MovedInput: {
+            until: string;
+        };
         /** @description SeenInput takes note of what is said of a set-up. */
         SeenInput: {
             token: string;
@@ -3065,6 +3104,8 @@ export interface components {
             to_log: components["schemas"]["ToLog"][];
             /** @description What was not counted in and has not been found. */
             strays: components["schemas"]["Stray"][];
+            /** @description Batches whose date is another than people were told. */
+            moved: components["schemas"]["MovedBatch"][];
             /** @description Reasons not to trust what day it is said to be. */
             clocks: components["schemas"]["ClockDoubt"][];
         };
@@ -3606,6 +3647,8 @@ export interface components {
             /** @description How it shows itself in play. */
             manner: components["schemas"]["Shown"][];
             keeps: string;
+            /** @description How its keeping is understood, where nobody has looked at that yet. */
+            to_confirm?: string;
             cost?: string;
             /**
              * Format: double
@@ -5333,6 +5376,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SeenInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seeBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovedInput"];
             };
         };
         responses: {

@@ -138,6 +138,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
                   </div>
                 ))}
                 <MixNature nature={m.nature} keeps={m.keeps} />
+                {m.to_confirm && <p className="short">{m.to_confirm}</p>}
               </>
             )}
             <FixFeel m={m} recipe={order.recipe_id} learned={order.learned ?? false} change={change} canWrite={canWrite} />

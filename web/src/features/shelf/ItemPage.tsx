@@ -109,6 +109,7 @@ function Facts({ it }: { it: Schemas['ItemPage'] }) {
     ...it.manner.map((m): [string, string] => [m.what, m.says]),
     ['One US cup', it.cup_g ? grams(it.cup_g) : ''],
     ['Keeps', it.keeps],
+    ['', it.to_confirm ?? ''],
     ['Cost', it.cost ?? ''],
     ['Source', it.basis],
   ]

@@ -1,0 +1,218 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Button } from 'react-bootstrap'
+import { Link } from 'react-router'
+import { api, ask, type Schemas } from '../../api/client'
+import { outdate } from '../../api/keys'
+import { batchesQuery } from '../../entities/batch/queries'
+import { quantity } from '../../entities/stock/model'
+import { mayWrite, useSession } from '../../session/session'
+import { day, dayAndTime, dayOf, plural } from '../../ui/format'
+import { Glyph, markWord } from '../../ui/Mark'
+
+type Day = Schemas['Today']
+
+/** What is not as it was when somebody last looked, and what will be missing. */
+export function LookAfter({ day: d }: { day: Day }) {
+  const batches = useQuery(batchesQuery)
+  const look = batches.error ? [] : (batches.data?.batches.filter((b) => b.state !== 'fine') ?? [])
+  const nothing = d.changed.length + d.prints.length + d.short.length + d.goes_off.length + look.length + d.to_log.length + d.strays.length + d.moved.length === 0
+  return (
+    <section className="look-after" aria-labelledby="look-after">
+      <h2 id="look-after">Look after</h2>
+      {nothing && <p className="soft">Nothing: every coming plan is judged as when it was last looked at, and nothing is short.</p>}
+      <ul>
+        {d.changed.map((c) => (
+          <Changed key={c.id} change={c} />
+        ))}
+        {d.prints.map((p) => (
+          <Stale key={p.id} sheet={p} />
+        ))}
+        {d.moved.map((m) => (
+          <Moved key={m.id} batch={m} />
+        ))}
+        {d.strays.map((s) => (
+          <StrayLine key={s.setup_id} stray={s} />
+        ))}
+        {look.map((b) => (
+          <li key={b.id}>
+            <div>
+              <b className="short">
+                {b.name}: {b.state === 'look-over' ? 'look it over' : 'throw it away'}
+              </b>
+              <span className="soft">
+                {b.room}, label {b.code}; {b.why}
+              </span>
+            </div>
+            <Link to={`/batches/${b.id}`}>
+              Open<span className="visually-hidden"> {b.name}</span>
+            </Link>
+          </li>
+        ))}
+        {batches.error && <li role="alert">The batches could not be asked for: {batches.error.message}</li>}
+        {d.short.map((s) => (
+          <li key={`${s.name}${s.by}`}>
+            <div>
+              <b>
+                Short by {day(s.by)}: {quantity(s.missing, s.unit)} {s.unit === 'pieces' ? s.name.toLowerCase() : `of ${s.name.toLowerCase()}`}
+              </b>
+              <span className="soft">{s.for.join(', ')}</span>
+            </div>
+            <Link to="/cupboard/list">
+              To buy<span className="visually-hidden"> {s.name}</span>
+            </Link>
+          </li>
+        ))}
+        {d.to_log.map((l) => (
+          <li key={l.setup_id}>
+            <div>
+              <b>{l.name}: how did it go?</b>
+              <span className="soft">
+                {l.room}, {dayAndTime(l.play_at)}
+              </span>
+            </div>
+            <Link to={`/bench/${l.setup_id}/log`}>
+              Say it<span className="visually-hidden"> of {l.name}</span>
+            </Link>
+          </li>
+        ))}
+        {d.goes_off.map((g) => (
+          <li key={g.name}>
+            <div>
+              <b>
+                {g.name}: best before {day(g.on)}
+              </b>
+              <span className="soft">{g.on < d.now.slice(0, 10) ? 'past: throw it away' : 'use it, or throw it away after that day'}</span>
+            </div>
+            <Link to="/cupboard">
+              Cupboard<span className="visually-hidden"> {g.name}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** What was not counted in stays until it is found. */
+function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
+  const client = useQueryClient()
+  const found = useMutation({
+    mutationFn: () => ask(api.POST('/api/setups/{id}/found', { params: { path: { id: s.setup_id } } })),
+    onSettled: () => outdate(client, 'log'),
+  })
+  return (
+    <li>
+      <div>
+        <b className="short">
+          {plural(s.missing, 'piece')} of {s.name} not counted in
+        </b>
+        <span className="soft">
+          {s.room}, since {dayAndTime(s.on)}: a younger child may find it first
+        </span>
+        {found.error && <span role="alert">{found.error.message}</span>}
+      </div>
+      <Button variant="quiet" disabled={found.isPending} onClick={() => found.mutate()}>
+        Found<span className="visually-hidden"> what is missing of {s.name}</span>
+      </Button>
+    </li>
+  )
+}
+
+function Changed({ change: c }: { change: Schemas['Change'] }) {
+  const client = useQueryClient()
+  const session = useSession()
+  const note = useMutation({
+    mutationFn: () => ask(api.POST('/api/setups/{id}/seen', { params: { path: { id: c.id } }, body: { token: c.token } })),
+    onSettled: () => outdate(client, 'seen'),
+  })
+  return (
+    <li className={c.mark ?? 'not-checked'}>
+      <Glyph mark={c.mark ?? 'not-checked'} />
+      <div>
+        <b>
+          {c.name}, {day(c.play_at)}: {c.was_mark === c.mark ? 'still ' : 'now '}
+          {markWord(c.mark ?? 'not-checked').toLowerCase()}
+        </b>
+        {c.why.map((w) => (
+          <span key={w} className="reason">
+            {w}
+          </span>
+        ))}
+        {note.error && <span role="alert">{note.error.message}</span>}
+      </div>
+      <span className="acts">
+        <Link to={`/bench/${c.id}`}>
+          Open<span className="visually-hidden"> {c.name}</span>
+        </Link>
+        {mayWrite(session) && (
+          <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
+            Noted<span className="visually-hidden"> {c.name}</span>
+          </Button>
+        )}
+      </span>
+    </li>
+  )
+}
+
+/** A batch whose label says another day than it keeps until now. */
+function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
+  const client = useQueryClient()
+  const session = useSession()
+  const note = useMutation({
+    mutationFn: () => ask(api.POST('/api/batches/{id}/seen', { params: { path: { id: b.id } }, body: { until: b.until } })),
+    onSettled: () => outdate(client, 'seen'),
+  })
+  return (
+    <li>
+      <div>
+        <b>
+          {b.name} keeps until {day(b.until)} now{b.was ? `, not ${day(b.was)}` : ''}: write that on its label
+        </b>
+        <span className="soft">label {b.code}</span>
+        <span className="reason">{b.why}.</span>
+        {note.error && <span role="alert">{note.error.message}</span>}
+      </div>
+      <span className="acts">
+        <Link to={`/batches/${b.id}`}>
+          Open<span className="visually-hidden"> {b.name}</span>
+        </Link>
+        {mayWrite(session) && (
+          <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
+            It is on the label<span className="visually-hidden"> of {b.name}</span>
+          </Button>
+        )}
+      </span>
+    </li>
+  )
+}
+
+function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
+  const client = useQueryClient()
+  const session = useSession()
+  const bin = useMutation({
+    mutationFn: () => ask(api.DELETE('/api/prints/{id}', { params: { path: { id: p.id } } })),
+    onSettled: () => outdate(client, 'seen'),
+  })
+  return (
+    <li>
+      <div>
+        <b>
+          The sheet of {p.name} is not true any more
+        </b>
+        <span className="soft">printed {dayOf(p.printed_at)}, for {p.room_name}, {dayAndTime(p.play_at)}</span>
+        <span className="reason">{p.why}</span>
+        {bin.error && <span role="alert">{bin.error.message}</span>}
+      </div>
+      <span className="acts">
+        <Link to={`/bench/${p.setup_id}/print`}>
+          Print anew<span className="visually-hidden"> {p.name}</span>
+        </Link>
+        {mayWrite(session) && (
+          <Button variant="quiet" disabled={bin.isPending} onClick={() => bin.mutate()}>
+            It is in the bin<span className="visually-hidden"> {p.name}</span>
+          </Button>
+        )}
+      </span>
+    </li>
+  )
+}
