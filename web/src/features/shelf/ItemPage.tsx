@@ -109,21 +109,23 @@ function Facts({ it }: { it: Schemas['ItemPage'] }) {
     ...it.manner.map((m): [string, string] => [m.what, m.says]),
     ['One US cup', it.cup_g ? grams(it.cup_g) : ''],
     ['Keeps', it.keeps],
-    ['', it.to_confirm ?? ''],
     ['Cost', it.cost ?? ''],
     ['Source', it.basis],
   ]
   return (
-    <dl className="facts">
-      {rows
-        .filter(([, v]) => v)
-        .map(([k, v]) => (
-          <div key={k}>
-            <dt>{k}</dt>
-            <dd>{v}</dd>
-          </div>
-        ))}
-    </dl>
+    <>
+      <dl className="facts">
+        {rows
+          .filter(([, v]) => v)
+          .map(([k, v]) => (
+            <div key={k}>
+              <dt>{k}</dt>
+              <dd>{v}</dd>
+            </div>
+          ))}
+      </dl>
+      {it.to_confirm && <p className="short">{it.to_confirm}</p>}
+    </>
   )
 }
 
