@@ -162,7 +162,7 @@ var views = []struct {
 		p.Click("link", "Bakery counter")
 		p.See("Ready with a hand")
 		p.Click("link", "Print the sheet")
-		p.See("How much", "Keeps up to")
+		p.See("How much", "Keeps 2 weeks or 5 uses")
 	}},
 }
 

@@ -211,7 +211,7 @@ func (s State) byAddition(e Event) (all []Limit) {
 		case !e.Item.Keeps.Known():
 			why = say.F("{thing} was added, and nobody has said how it keeps", e.Item.Within())
 		case days > keep.Few:
-			why = say.F("{thing} was added, which keeps so long", e.Item.Within())
+			why = say.F("{thing} was added, which keeps no longer", e.Item.Within())
 		}
 		all = append(all, Limit{e.On.Plus(days), why})
 	}

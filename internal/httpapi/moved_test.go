@@ -58,7 +58,7 @@ func TestADateThatMovesIsSaid(t *testing.T) {
 	assert.Empty(t, moved(), "whoever added it saw that")
 	row.Keeps = "3 days, dry"
 	a.do(http.MethodPut, "/api/shelf/items/"+thing, written.ItemInput{Version: 1, Row: row}, http.StatusOK, nil)
-	said := "Quay dough, blue, " + dayIn(8) + " to " + dayIn(3) + ": Harbour meal was added, which keeps so long"
+	said := "Quay dough, blue, " + dayIn(8) + " to " + dayIn(3) + ": Harbour meal was added, which keeps no longer"
 	for range 2 {
 		assert.Equal(t, []string{said}, moved())
 	}

@@ -178,7 +178,7 @@ function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
         </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
-            It is on the label<span className="visually-hidden"> of {b.name}</span>
+            On the label<span className="visually-hidden"> of {b.name}</span>
           </Button>
         )}
       </span>

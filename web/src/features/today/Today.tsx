@@ -41,10 +41,10 @@ export function Today() {
 }
 
 /** The day in one sentence. */
-function inShort({ setups, changed, prints }: Day): string {
+function inShort({ setups, changed, prints, moved }: Day): string {
   const rooms = new Set(setups.map((s) => s.room_id)).size
   const opens = setups.length === 0 ? 'Nothing opens today' : `${plural(setups.length, 'set-up')} in ${plural(rooms, 'room')}`
-  const look = changed.length + prints.length
+  const look = changed.length + prints.length + moved.length
   return `${opens}. ${look === 0 ? 'Nothing has changed since it was looked at.' : `${plural(look, 'thing')} to look at again.`}`
 }
 
