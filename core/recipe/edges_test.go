@@ -108,6 +108,7 @@ func TestDosesAreOfTheMix(t *testing.T) {
 // Without a solute water is all free, without water there is none to give.
 func TestActivityAtItsEnds(t *testing.T) {
 	assert.Equal(t, []float64{1, 1, 0, 0, 1}, []float64{SucroseActivity(0, 100), GlycerolActivity(0, 0), SucroseActivity(10, 0), Solution{Salt: 1}.Activity(), Solution{Water: 100}.Activity()})
+	assert.InDelta(t, 0.81, GlycerolActivity(50, 50), 0.015, "half glycerol by weight (ASTM D5032, quoted from memory)")
 	assert.InDelta(t, 0.753, SaltActivity(9), 0.005, "saturated (Greenspan 1977, quoted from memory)")
 	assert.Equal(t, 1.0, SaltActivity(-1))
 }

@@ -189,6 +189,7 @@ func TestBadLinesSayWhy(t *testing.T) {
 		"2 vinegar":                       "nobody has said what a single one weighs (white vinegar)",
 		"1/0 cup flour":                   "divides by zero",
 		"1,000 g flour":                   "leave out the comma",
+		"1.000 g flour":                   "leave out the point",
 		"90 kg flour":                     "more than 50 kg",
 		"2 tbsp oil (thistledown)":        `"oil (thistledown)" is not on the shelf`,
 		"1 cup flour, moon-ground":        "is not on the shelf",
