@@ -8,6 +8,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/material"
+	"emblo/core/memo"
 )
 
 // AsCalled returns the facts of a thing of one's own, or one described by hand, together with what its name says:
@@ -18,18 +19,19 @@ func AsCalled(name string, f material.Facts) material.Facts {
 }
 
 func asCalled(name string, called []string, f material.Facts) material.Facts {
-	f = f.Called(name)
-	things, head := thingsIn(name)
-	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood) || head && !pretend(name) && things[len(things)-1].Facts.Traits.Has(material.Food)
+	says := saidBy(name)
+	f = f.From(says.origin)
+	things, head := says.things, says.head
+	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood) || head && !says.pretends && things[len(things)-1].Facts.Traits.Has(material.Food)
 	if ingredients {
-		f.UsuallyContains |= allergensNamed(name) &^ f.Allergens
+		f.UsuallyContains |= says.allergens &^ f.Allergens
 	} else {
 		f = nutty(name, f)
 	}
 	for _, it := range things {
-		says := it.Facts.Traits.Meet(inName)
+		has := it.Facts.Traits.Meet(inName)
 		if ingredients {
-			says = says.Union(it.Facts.Traits.Meet(material.InMixture))
+			has = has.Union(it.Facts.Traits.Meet(material.InMixture))
 			f.UsuallyContains |= (it.Facts.Allergens | it.Facts.UsuallyContains) &^ f.Allergens
 			f.MayContain |= it.Facts.MayContain
 			f.Made = f.Made.Union(it.Facts.Made)
@@ -41,16 +43,39 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 				f.Salt = material.Amount{} // nobody said how much
 			}
 			if it.Facts.Traits.Has(material.ChokeFood) || it.Facts.Form.GaugeJudges() && it.Facts.Traits.Has(material.Food) && it.Facts.Traits.Any(material.Hard, material.Rounded, material.Slippery, material.Sticky) {
-				says = says.With(material.ChokeFood) // there may be pieces of it
+				has = has.With(material.ChokeFood) // there may be pieces of it
 			}
 		}
-		open := material.Features{Traits: says}.Minus(f.Features()).Minus(f.Denied)
+		open := material.Features{Traits: has}.Minus(f.Features()).Minus(f.Denied)
 		f.Open = f.Open.Union(open)
 	}
-	if _, unsaid := unsaidOf(called, f); unsaid || disguised(name) {
+	if _, unsaid := unsaidOf(called, f); unsaid || says.disguised {
 		f.TraitsKnown = false
 	}
 	return thin(f)
+}
+
+// saying is what a name says by its words alone.
+type saying struct {
+	things              []material.Item
+	head                bool // the name ends in the last of the things
+	allergens           allergen.Set
+	origin              material.Origin
+	pretends, disguised bool
+}
+
+// sayings are those of the names that were read last: the rows of a list say the same names again and again.
+var sayings memo.Map[string, saying]
+
+const maxSayings = 2048
+
+func saidBy(name string) saying {
+	if s, kept := sayings.Get(name); kept {
+		return s
+	}
+	s := saying{allergens: allergensNamed(name), origin: material.OriginOf(name), pretends: pretend(name), disguised: disguised(name)}
+	s.things, s.head = thingsIn(name)
+	return sayings.Keep(name, s, maxSayings)
 }
 
 // disguised reports whether a name holds letters that are not those that they look like: some that nobody can see,
@@ -96,9 +121,12 @@ func thingsIn(name string) (found []material.Item, head bool) {
 		}
 		return r
 	}, name)))
-	named := 0
+	named, known := 0, 0 // all words up to known stand in some name of the shelf
 	for i := range fields {
-		for end := min(i+mostWords, len(fields)); end > max(named, i); end-- {
+		for known = max(known, i); known < len(fields) && inSomeName(fields[known]); {
+			known++
+		}
+		for end := min(i+mostWords, known); end > max(named, i); end-- {
 			if it, ok := material.Standard().Named(strings.Join(fields[i:end], " ")); ok && end-i < len(fields) {
 				found, named = append(found, it), end
 				break
@@ -106,6 +134,29 @@ func thingsIn(name string) (found []material.Item, head bool) {
 		}
 	}
 	return found, len(found) > 0 && named == len(fields)
+}
+
+// shelfWords are the words of all names of the shelf, as they are looked up.
+var shelfWords = sync.OnceValue(func() map[string]bool {
+	all := map[string]bool{}
+	for _, it := range material.Standard().Items() {
+		for _, name := range append([]string{it.Name}, it.Also...) {
+			for _, w := range material.Words(name) {
+				all[w] = true
+			}
+		}
+	}
+	return all
+})
+
+// inSomeName reports whether a word may stand in a name of the shelf.
+func inSomeName(field string) bool {
+	for _, w := range material.Words(field) {
+		if !shelfWords()[w] {
+			return false
+		}
+	}
+	return true
 }
 
 // madeOf are words for what toys are made of: a wooden apple is no apple.
