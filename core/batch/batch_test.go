@@ -197,7 +197,7 @@ func TestUntilWhenItMayBeUsed(t *testing.T) {
 		"fruit of one's own in it":                     {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Quince", "food;soft-food", "2 days in the fridge"), Mass: unit.Grams(60)}}, "2026-11-03", "turns soon"},
 		"and of which nobody said":                     {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Ochre", "food;powder", "2 days"), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
 		"a piece of which nobody said":                 {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Half", "piece;soft", ""), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
-		"a week's crumb in it":                         {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Rusk crumb", "food;powder", "a week, airtight"), Mass: unit.Grams(60)}}, "2026-11-10", "keeps so long"},
+		"a week's crumb in it":                         {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Rusk crumb", "food;powder", "a week, airtight"), Mass: unit.Grams(60)}}, "2026-11-10", "keeps no longer"},
 		"beads change no date":                         {rice, []Event{add("wooden-boats", 60)}, "2026-11-30", "before it is looked over"},
 		"banana in stove dough":                        {of("stove-dough", 1900), []Event{add("banana-slices", 60)}, "2026-11-03", "turns soon"},
 		"herb oil in stove dough":                      {of("stove-dough", 1900), []Event{add("herb-oil", 10)}, "2026-11-03", "turns soon"},
