@@ -105,9 +105,9 @@ laws: ## the laws of the verdicts over a hundred thousand cases each (five minut
 soak: packages-test build ## a thousand saves and a thousand ticks while the program is killed again and again
 	go test -count=1 -v -timeout 30m -tags soak -run TestSoak ./e2e
 
-MUTANTS ?= safety material recipe
+MUTANTS ?= safety material recipe batch plan prep stock
 
-mutants: ## put small faults into the rules, the shelf and the recipes and count what their own tests catch (two hours)
+mutants: ## put small faults into the core that advice hangs on and count what its own tests catch (four hours)
 	for part in $(MUTANTS); do go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash ./core/$$part --workers 2 --timeout-coefficient 20; done
 
 shots: packages-test build ## refresh docs/screenshots from the demo centre

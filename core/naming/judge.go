@@ -92,7 +92,16 @@ func (j Judged) First() (f safety.Finding, ok bool) {
 	case j.Verdict != safety.WithAHand || len(j.hands) == 0:
 		return j.word(j.objections[0]), true
 	}
-	return j.Findings()[0], true
+	for i, o := range j.objections { // as safety.Lead has it, without wording all of them
+		one := j.word(o)
+		if i == 0 {
+			f = one
+		}
+		if one.Verdict != safety.WithAHand || !one.Usual {
+			return one, true
+		}
+	}
+	return f, true
 }
 
 // Usual reports whether everything that the words can mean goes in with a hand at most, and asks
