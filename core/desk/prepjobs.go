@@ -163,6 +163,11 @@ func doneBy(jobs jobs, ticks []PrepTick, origin time.Time) map[string]PrepTick {
 	for _, t := range ticks {
 		done[t.Step] = t
 	}
+	for i := range jobs { // what has to be measured by now is not done by a tick of before
+		if t, ticked := done[jobs[i].ID]; ticked && !t.measures(jobs[i].step.Probe) {
+			delete(done, jobs[i].ID)
+		}
+	}
 	for i := len(jobs) - 1; i >= 0; i-- { // a step comes behind those before it
 		t, ticked := done[jobs[i].ID]
 		if !ticked {

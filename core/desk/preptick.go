@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"emblo/core/clock"
+	"emblo/core/recipe"
 	"emblo/core/written"
 )
 
@@ -16,6 +17,12 @@ type PrepTick struct {
 	Measured *float64
 	// With are the other set-ups that what it makes is for.
 	With []string
+}
+
+// measures reports whether the tick says that a probe has read what it has to; where nothing is asked for, every tick
+// does.
+func (t PrepTick) measures(p recipe.Probe) bool {
+	return !p.Asked() || t.Measured != nil && p.Meets(*t.Measured)
 }
 
 // Degrees that a kitchen probe can read.
@@ -110,8 +117,7 @@ func unmeasured(jobs jobs, at int, ticks []PrepTick) *job {
 		if first := unmeasured(jobs, before, ticks); first != nil {
 			return first
 		}
-		ticked := slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == id })
-		if jobs[before].step.Probe.Asked() && !ticked {
+		if p := jobs[before].step.Probe; p.Asked() && !slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == id && t.measures(p) }) {
 			return &jobs[before]
 		}
 	}

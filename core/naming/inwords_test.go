@@ -126,7 +126,7 @@ func TestStepsAreRead(t *testing.T) {
 		"Stir in a cup of water beads and a few small magnets. Knead in pony beads": out, "Stir in peanut butter and the borax": out, "Add 2 tbsp peanut butter": out, "Fold in the almonds": out, "Sprinkle chia seeds over it and knead": ask,
 		"Do not forget the borax": out, "Knead pony beads through it": ask, "Stir in the fuse beads": ask, "Add a whisk": ask, "Spread thinly, then add the spread": ask, "Never stop, stir in the borax": out,
 		"Stir, 2 min": hand, "Roll out with the rolling pins and cut with cutters": hand, "Never add borax": hand, "Pour in the warm water bit by bit, children stir": hand, "Stir in some of the flour": hand,
-		"Spread it and press with cutters": hand, "Stir in a wide bowl with a long spoon": hand, "Add a spoon of the flour": hand, "Mix everything in a saucepan": hand, "Whisk in a large glass": hand, "Add the glass": ask, "Stir until it snaps; pour into small paper cups": hand,
+		"Spread it and press with cutters": hand, "Stir in a wide bowl with a long spoon": hand, "Add a spoon of the flour": hand, "Mix everything in a saucepan": hand, "Whisk in a large glass": hand, "Add the glass": ask, "Stir in glass": ask, "Fold in some broken glass": ask, "Stir in the glass": ask, "Whisk it in the saucepan": hand, "Stir until it snaps; pour into small paper cups": hand,
 	} {
 		j := own(t, aged(t, 52, allergen.Peanuts, allergen.TreeNuts), lines, steps)
 		if want == hand {

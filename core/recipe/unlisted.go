@@ -39,8 +39,12 @@ var verbs = map[string]bool{"spread": true, "snap": true, "whisk": true, "dip": 
 // or a mug holds none.
 var heldIn = map[string]bool{"pan": true, "saucepan": true, "mug": true, "glass": true}
 
-// inside ends before what something is done in.
-var inside = regexp.MustCompile(`(?i)\b(?:in|into|inside|from|to)\s+(?:[\p{L}'’-]+\s+){0,3}$`)
+// inside is what something is done in: one of them, said to be one. "Stir in glass" and "fold in the broken glass" put
+// it in.
+var inside = regexp.MustCompile(`(?i)\b(?:in|into|inside|from|to)\s+(?:an?|one|another|each)\s+(?:[\p{L}'’-]+\s+){0,2}[\p{L}'’-]+$`)
+
+// insideIt are those of heldIn of which also "the" and "your" do: nobody stirs a pan in.
+var insideIt = regexp.MustCompile(`(?i)\b(?:in|into|inside|from|to)\s+(?:the|your)\s+(?:[\p{L}'’-]+\s+){0,2}(?:sauce)?pan$`)
 
 // inMixes are what things are for that go into a mix; others are tools.
 var inMixes = []material.Part{material.Ingredient, material.Filler, material.Find, material.Colour, material.Scent, material.Sparkle, material.Float}
@@ -141,7 +145,7 @@ func (m mention) goesIn(adds bool) bool {
 	switch {
 	case len(words) == 1 && verbs[words[0]] && !named.MatchString(m.before):
 		return false
-	case len(words) > 0 && heldIn[words[len(words)-1]] && inside.MatchString(m.before):
+	case len(words) > 0 && heldIn[words[len(words)-1]] && (inside.MatchString(m.before+m.called) || insideIt.MatchString(m.before+m.called)):
 		return false
 	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate, material.HouseholdChemical, material.ToxicSeed):
 		return true

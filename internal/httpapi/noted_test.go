@@ -77,4 +77,26 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 		}
 	}
 	assert.Equal(t, []int{ticked, 4}, []int{done, measured}, "what was ticked and measured is so still")
+
+	// A step that has to be measured by now is not done by a tick of before that was not.
+	var bakery, cook, knead string
+	require.NoError(t, db.QueryRow(`select setup_id, step from prep_ticks where step like '%/made-0/cook'`).Scan(&bakery, &cook))
+	knead = strings.Replace(cook, "/cook", "/knead", 1)
+	_, err = db.Exec(`update prep_ticks set value = null where step = $1`, cook)
+	require.NoError(t, err)
+	_, err = db.Exec(`delete from prep_ticks where step = $1`, knead)
+	require.NoError(t, err)
+	isDone := func() (is bool) {
+		var prep written.PrepSetup
+		a.do(http.MethodGet, "/api/setups/"+bakery+"/prep", nil, http.StatusOK, &prep)
+		for _, s := range prep.Slots {
+			is = is || s.ID == cook && s.Done
+		}
+		return is
+	}
+	assert.False(t, isDone())
+	hot, cool := 84.0, 38.0
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: knead, Done: true, MeasuredC: &cool}, http.StatusUnprocessableEntity, "step_id", "First measure")
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook, Done: true, MeasuredC: &hot}, http.StatusNoContent, nil)
+	assert.True(t, isDone())
 }

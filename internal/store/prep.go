@@ -30,14 +30,15 @@ func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick,
 	return all, err
 }
 
-// TickPrep notes that a step is done. One that is done already stays as it was first noted; the error is
-// ErrNotFound for a set-up that is not there.
+// TickPrep notes that a step is done. One that is done already stays as it was first noted, but for one that was not
+// measured and is now; the error is ErrNotFound for a set-up that is not there.
 func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
 	with, err := json.Marshal(append([]string{}, t.With...))
 	if err != nil {
 		return err
 	}
-	err = c.db.WithContext(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id, shared_with) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing`,
+	err = c.db.WithContext(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id, shared_with) values (?, ?, ?, ?, ?, ?, ?)
+		on conflict (centre_id, step) do update set at = excluded.at, value = excluded.value, staff_id = excluded.staff_id where prep_ticks.value is null and excluded.value is not null`,
 		c.id, t.Step, t.SetupID, t.At, t.Value, c.by, string(with)).Error
 	if violates(err, foreignKeyViolation, "") {
 		return ErrNotFound

@@ -83,8 +83,8 @@ function Card({ m, room }: { m: Making; room: Room }) {
           </tbody>
         </table>
         <ol className="steps">
-          {m.steps.map((s) => (
-            <li key={s.id}>
+          {m.steps.map((s, i) => (
+            <li key={i}>
               {s.text}, {s.minutes} min{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
               {s.children_help && <em> Children can help.</em>}
             </li>
@@ -149,8 +149,8 @@ export function WallChart() {
             ))}
           </ol>
           <ol className="do-rows" start={m.amounts.length + 1}>
-            {m.steps.map((s) => (
-              <li key={s.id} className={s.adult_only ? 'adult' : undefined}>
+            {m.steps.map((s, i) => (
+              <li key={i} className={s.adult_only ? 'adult' : undefined}>
                 {s.text}. {s.adult_only && <b>An adult does this.</b>} {s.wait && <b>Wait {s.minutes} minutes.</b>}
               </li>
             ))}

@@ -24,15 +24,12 @@ export function ReadSteps({ steps, typed, onSteps }: { steps: Step[]; typed: str
   )
 }
 
-/** The step as one of a kind: what is hot is an adult's. */
-const by = (s: Step, kind: StepKind): Step => (kind === 'cook' || kind === 'scald' ? { ...s, kind, adult_only: true, children_help: false } : { ...s, kind })
-
 function Meant({ step: s, nth, onMeant }: { step: Step; nth: number; onMeant: (s: Step) => void }) {
   const who = s.adult_only ? 'adult' : s.children_help ? 'children' : ''
   return (
     <div className="meant">
       <Form.Control type="number" min={0} max={4320} aria-label={`Minutes of step ${nth}`} defaultValue={s.minutes} onBlur={(e) => Number(e.target.value) !== s.minutes && onMeant({ ...s, minutes: Math.max(0, Math.round(Number(e.target.value))) })} />
-      <Form.Select aria-label={`What is done in step ${nth}`} value={s.kind ?? 'make'} onChange={(e) => onMeant(by(s, e.target.value as StepKind))}>
+      <Form.Select aria-label={`What is done in step ${nth}`} value={s.kind ?? 'make'} onChange={(e) => onMeant({ ...s, kind: e.target.value as StepKind })}>
         {Object.entries(kinds).map(([kind, words]) => (
           <option key={kind} value={kind}>
             {words}
