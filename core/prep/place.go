@@ -15,13 +15,9 @@ func (p *planner) place(order []int) *placed {
 	for _, i := range order {
 		slot := p.slot(out, i)
 		out.slots[i], out.done[i] = slot, true
-		out.cost.late += slot.Late
-		if slot.Outside {
-			out.cost.outside += slot.Step.Minutes
-		}
 		out.cost.early += max(0, need[i]-slot.End)
 	}
-	p.mend(out)
+	p.weigh(out)
 	return out
 }
 
@@ -67,15 +63,13 @@ func (p *planner) late(out *placed, i int, slot Slot) Slot {
 	}
 	for start := end - s.Minutes; start >= from; start-- {
 		if clash, _ := p.clash(out, s, start, start+s.Minutes); clash < 0 {
-			slot.Start, slot.End, slot.Outside, slot.Why, slot.With = start, start+s.Minutes, true, ByWindow, ""
+			slot.Start, slot.End, slot.Why, slot.With = start, start+s.Minutes, ByWindow, ""
 			return slot
 		}
 	}
 	slot.Why, slot.With = ByNow, ""
 	slot.Start = max(from, end-s.Minutes)
 	slot.End = slot.Start + s.Minutes
-	slot.Late = max(0, slot.End+s.Waits-min(s.Until, slot.Holds))
-	slot.Outside = !p.within(&slot.Step, slot.Start, slot.End)
 	return slot
 }
 
@@ -171,27 +165,8 @@ func (p *planner) crowded(out *placed, from, to, room int, of func(*Slot) bool, 
 	return worst
 }
 
-// mend moves what comes after a late step behind it, so that no step begins before what it needs is
-// over.
-func (p *planner) mend(out *placed) {
-	at := make(map[string]int, len(p.steps))
-	for i, s := range p.steps {
-		at[s.ID] = i
-	}
-	for changed := true; changed; {
-		changed = false
-		for i := range p.steps {
-			for _, id := range p.steps[i].After {
-				before := out.slots[at[id]]
-				ready := before.End + before.Step.Waits
-				if slot := &out.slots[i]; slot.Start < ready && !slot.Step.Done {
-					slot.Start, slot.End, slot.Why, slot.With = ready, ready+slot.Step.Minutes, ByNow, before.Step.ID
-					changed = true
-				}
-			}
-		}
-	}
-	out.cost.late, out.cost.outside = 0, 0
+// weigh says of every step whether it is late, outside the windows or crowded, and what that costs.
+func (p *planner) weigh(out *placed) {
 	for i := range out.slots {
 		slot := &out.slots[i]
 		if slot.Step.Done {
