@@ -117,6 +117,11 @@ func singular(word string) string {
 			if stem, ok := strings.CutSuffix(w, "ie"); ok {
 				w = stem + "y"
 			}
+			for _, end := range []string{"oe", "che", "she", "xe"} { // tomatoes, peaches, radishes, boxes
+				if strings.HasSuffix(w, end) && w != fields[i] {
+					w = w[:len(w)-1]
+				}
+			}
 			fields[i] = w
 		}
 	}

@@ -118,6 +118,6 @@ func (s *Sort) readCould(text string) error {
 
 // notAsked are features that another question settles, or that no answer is needed for.
 var notAsked = material.Features{Traits: material.TraitsOf(material.Food, material.NotFood, material.Magnet, material.Enclosed, material.Hydrated,
-	material.TapWater, material.StoredGrain, material.CutStands, material.Single, material.Gelatine, material.MeatOrFish)}
+	material.TapWater, material.StoredGrain, material.CutStands, material.Single, material.HoldsTogether, material.Gelatine, material.MeatOrFish)}
 
 func everything() material.Features { return material.AllFeatures().Minus(notAsked) }

@@ -114,9 +114,6 @@ const (
 // advice to households, quoted from memory).
 const OutMinutes = 120
 
-// Lasts is how things keep that do not turn.
-func Lasts() Keeping { return Keeping{known: true, Lasting: true} }
-
 // For is how something keeps for so many days at room temperature.
 func For(days int) Keeping { return Keeping{known: true, Days: days} }
 

@@ -55,7 +55,7 @@ func (f Facts) Joined(more Facts) Facts {
 // mildening are the traits that make a verdict milder: of two accounts of a thing they count
 // only when both give them. Soft food is watched where firm food is not, and a strand of
 // fabric is a cord, so what is known of those stands.
-var mildening = TraitsOf(Hydrated, Enclosed, Single, Scissors)
+var mildening = TraitsOf(Hydrated, Enclosed, Single, Scissors, HoldsTogether)
 
 // Beside returns what is described of a thing together with what is known of its name, so that
 // a description never hides a hazard: every trait and allergen of either counts, but what

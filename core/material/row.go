@@ -111,7 +111,7 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 		return it, err
 	}
 	it.Facts = it.Facts.Called(append([]string{it.Name}, it.Also...)...)
-	if it.Keeps, err = r.keeps(it.Facts); err != nil {
+	if it.Keeps, err = r.keeps(); err != nil {
 		return it, err
 	}
 	if it.Feel, err = ParseFeel(r.Feel); err != nil {
@@ -139,14 +139,11 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 
 // keeps reads how long the thing keeps. Of a thing of a centre's own, what is not understood, or says no place, is not
 // known, nor is one of which nothing is said; on the shelf, what is solid and no food does not turn then.
-func (r Row) keeps(f Facts) (keep.Keeping, error) {
+func (r Row) keeps() (keep.Keeping, error) {
 	k, placed, ok := keep.Read(r.Keeps)
 	own := r.SizeBy == "OWN" || r.WeightBy == "OWN"
 	switch {
 	case strings.TrimSpace(r.Keeps) == "":
-		if !own && f.Form.GaugeJudges() && f.Form != FormUnknown && f.TraitsKnown && !f.Traits.Has(Food) {
-			return keep.Lasts(), nil
-		}
 		return keep.Keeping{}, nil
 	case !ok && !own:
 		return keep.Keeping{}, bad("keeps", "%q does not say how long it keeps", short(r.Keeps))

@@ -77,7 +77,7 @@ func readRows(data []byte) ([]Row, error) {
 
 // ReadShelf reads a shelf file: RFC 4180 with a header row of the columns of Row. It fails on the
 // first row with an unknown word, an impossible size, a repeated id or name, a
-// contradiction, or no basis. A row may use the rows above it as ingredients.
+// contradiction, no basis, no keeping, a size that is not of its form, or two foods in it. A row may use the rows above it as ingredients.
 func ReadShelf(data []byte) (*Shelf, error) {
 	rows, err := readRows(data)
 	if err != nil {
@@ -86,6 +86,9 @@ func ReadShelf(data []byte) (*Shelf, error) {
 	s := &Shelf{byID: make(map[string]int), byName: make(map[string]int), byJoined: make(map[string]int)}
 	for _, r := range rows {
 		item, err := r.Item(s.Named)
+		if err == nil {
+			err = r.saysOneThing(item)
+		}
 		if err != nil {
 			return nil, fmt.Errorf("shelf item %q: %w", r.ID, err)
 		}

@@ -97,13 +97,15 @@ const (
 	Burns         // a flame, a glue gun, an iron: what burns skin and sets things alight
 	SunHot        // bare metal that gets hot in the sun
 	Rusty
-	StoredGrain // dry grain, seed or pulse that insects come into
-	CutStands   // flesh that grows mould once it is cut
-	SteepedOil  // oil with fresh garlic, herbs or chilli in it
-	Gelatine    // made from animals: some families keep from it
-	MeatOrFish  // or made of it
-	Single      // one plain ingredient, with nothing hidden in it
-	numTraits   = iota
+	StoredGrain   // dry grain, seed or pulse that insects come into
+	CutStands     // flesh that grows mould once it is cut
+	SteepedOil    // oil with fresh garlic, herbs or chilli in it
+	Gelatine      // made from animals: some families keep from it
+	MeatOrFish    // or made of it
+	Single        // one plain ingredient, with nothing hidden in it
+	HoldsTogether // comes apart only when it is torn, cut, bitten or taken to pieces
+	UpsetPlant    // a plant that upsets a stomach or a skin, and is not deadly
+	numTraits     = iota
 )
 
 var traitNames = [numTraits]string{
@@ -118,6 +120,7 @@ var traitNames = [numTraits]string{
 	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim", "sun-skin", "mineral",
 	"raw-food", "look-alike", "holds-water", "dusty",
 	"burns", "sun-hot", "rusty", "stored-grain", "cut-stands", "steeped-oil", "gelatine", "meat-or-fish", "single",
+	"holds-together", "upset-plant",
 }
 
 // TraitsOf returns the set of the given traits.

@@ -100,7 +100,7 @@ func disguised(name string) bool {
 
 // inName are the traits of a thing that whatever is called by it may have, in whatever shape: a conker collection
 // is of conkers, and party blow-ups are balloons.
-var inName = material.TraitsOf(material.LatexBalloon, material.Glove, material.Magnet, material.MayHoldMagnet, material.Battery, material.Swells, material.ToxicSeed, material.UnknownPlant,
+var inName = material.TraitsOf(material.LatexBalloon, material.Glove, material.Magnet, material.MayHoldMagnet, material.Battery, material.Swells, material.ToxicSeed, material.UpsetPlant, material.UnknownPlant,
 	material.HouseholdChemical, material.Borate, material.Plaster, material.Talc, material.MineralOil, material.CamphorOil, material.Breakable, material.Sharp, material.DryIce, material.Lectin)
 
 // salty is the share of salt from which a thing that a name names makes its own a question (convention: that of a

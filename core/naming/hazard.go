@@ -30,7 +30,7 @@ func init() {
 		{[]string{"bag", "cellophane", "clingfilm", "polythene"}, []material.Trait{material.Film}},
 		{[]string{"rope", "cord", "string", "lanyard", "necklace", "ribbon", "lace", "scarf", "belt", "strap", "tie", "chain", "sash", "leash", "strand"}, []material.Trait{}},
 		{[]string{"electric", "plug", "mains", "heater"}, []material.Trait{material.Electric, material.Battery}},
-		{[]string{"berry", "mushroom", "toadstool", "fungus", "bulb", "seed", "poison", "poisonous", "toxic", "plant", "leaf", "flower"}, []material.Trait{material.ToxicSeed, material.UnknownPlant, material.Food}},
+		{[]string{"berry", "mushroom", "toadstool", "fungus", "bulb", "seed", "poison", "poisonous", "toxic", "plant", "leaf", "flower"}, []material.Trait{material.ToxicSeed, material.UpsetPlant, material.UnknownPlant, material.Food}},
 		{[]string{"painted", "old", "antique", "vintage", "lead"}, []material.Trait{material.UnknownFinish}},
 		{[]string{"rusty", "rust"}, []material.Trait{material.Rusty, material.UnknownFinish}},
 		{[]string{"candle", "flame", "kettle", "lighter", "burner"}, []material.Trait{material.Burns, material.Electric}},

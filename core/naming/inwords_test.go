@@ -72,7 +72,7 @@ func TestAllergiesInFamiliesWords(t *testing.T) {
 		want        safety.Verdict
 	}{
 		{"apple", "apple puree", out}, {"pears", "pear puree", out}, {"banana", "mashed banana", out}, {"lentils", "lentils", out}, {"peas", "split peas", out}, {"Peas!", "whole peas", out}, {"chick peas", "chickpeas", out},
-		{"rice", "white rice", out}, {"carrots (raw)", "raw carrot", out}, {"raw apple", "raw apple", out},
+		{"tomatoes", "tomato puree", out}, {"peaches", "peaches", out}, {"mangoes", "mango puree", out}, {"radishes", "radish", out}, {"rice", "white rice", out}, {"carrots (raw)", "raw carrot", out}, {"raw apple", "raw apple", out},
 		{"fruit", "mashed banana", out}, {"legumes", "lentils", out}, {"all pulses", "kidney beans", out}, {"citrus fruit", "orange peel", out}, {"gelatin", "marshmallows", out}, {"maize", "cornflour", out}, {"corn", "popping corn", out},
 		{"kiwi and lentils", "lentils", out}, {"egg white", "egg", out}, {"wool", "wool balls", out}, {"feathers", "feathers", out},
 		{"lentils", "split peas", ask}, {"apple", "pear puree", ask}, // close kin are asked about

@@ -147,7 +147,7 @@ func (m mention) goesIn(adds bool) bool {
 		return false
 	case len(words) > 0 && heldIn[words[len(words)-1]] && (inside.MatchString(m.before+m.called) || insideIt.MatchString(m.before+m.called)):
 		return false
-	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate, material.HouseholdChemical, material.ToxicSeed):
+	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate, material.HouseholdChemical, material.ToxicSeed, material.UpsetPlant):
 		return true
 	case f.Traits.Has(material.TapWater):
 		return false

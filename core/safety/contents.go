@@ -41,7 +41,7 @@ var contentRules = []Rule{
 	{
 		ID: "not-food", Title: "Not food", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"Product label; convention that only taste-safe mixes go to children under 3", CommonPractice},
-		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
+		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed and from 36 months on; a patch of skin is tried first with what is soaped or perfumed.",
 		judges:    material.TraitsOf(material.NotFood),
 		Examples: []Example{
 			{Words: "soap foam at 35 months", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 35, Want: KeepOut},
@@ -60,14 +60,14 @@ var contentRules = []Rule{
 				reason:  say.F("It is not made to be swallowed, and {who}. What is swallowed cannot be undone.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"taste-safe only under", "36 months"}},
 				change:  "A taste-safe material, or a group in which every child is 3 and none mouths.",
-				do:      []Precaution{doNoTasting, doSkinPatch},
+				do:      q.kneaded(doNoTasting, doSkinPatch),
 			}
 		},
 	},
 	{
 		ID: "salt-load", Title: "Salt", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground:    Ground{"National Academies 2019 sodium reference intakes; taste of 10 g, the shares and 0.5 g/kg are conventions", QuotedFromMemory},
-		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: with a hand; over 50 %: kept out under 36 months. A portion with more than 0.5 g salt per kg of body mass: kept out under 36 months, with a hand from then on; food of 0.3 % salt or less is not weighed.",
+		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: with a hand; over 50 %: kept out under 36 months. A portion with more than 0.5 g salt per kg of body mass: kept out under 36 months, with a hand from then on. Up to 1.67 % salt no portion is weighed: as much as a child eats at once, 30 g per kg of body mass, does not hold that.",
 		Examples: []Example{
 			{Words: "a 10 g taste of 600 mg sodium, half a day at 35 months", Thing: thing("", "", "none", "food;dough;salt=15.25;portion=20"), Use: Open, Months: 35, Want: WithAHand},
 			{Words: "a taste just over half a day", Thing: thing("", "", "none", "food;dough;salt=15.28;portion=20"), Use: Open, Months: 35, Want: KeepOut},
@@ -88,11 +88,9 @@ var contentRules = []Rule{
 			}
 			l := q.saltLoad(salt)
 			switch {
-			case salt <= lowSalt: // a taste is then at most 11 % of the least day's sodium
-				return noObjection
-			case l.taste > tasteKeepOut || l.portionKnown && l.portion > l.portionLimit:
+			case l.taste > tasteKeepOut || WeighsSalt(salt) && l.portionKnown && l.portion > l.portionLimit:
 				return objects(worst)
-			case !l.portionKnown:
+			case WeighsSalt(salt) && !l.portionKnown:
 				return guess(worst, factPortion)
 			case l.taste > TasteWithAHand:
 				return objects(WithAHand)
@@ -175,7 +173,7 @@ var contentRules = []Rule{
 	{
 		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true, usual: true,
 		Ground:    Ground{"US guidance for children under 4 and AAP 2010, prevention of choking; UK guidance for children under 5 (NHS, FSA) where a centre goes by it", QuotedFromMemory},
-		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food: with a hand under 48 months. Sealed, with a hand.",
+		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food, and from 36 months on soft fruit that is cut first: with a hand under 48 months. Sealed, with a hand.",
 		judges:    material.TraitsOf(material.ChokeFood, material.Slippery, material.Sticky, material.NutButter),
 		Examples: []Example{
 			{Words: "dry chickpeas at 47 months", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 47, Want: KeepOut},
@@ -183,6 +181,8 @@ var contentRules = []Rule{
 			{Words: "dry chickpeas at 6", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"), Use: Open, Months: 72, Want: GoesIn},
 			{Words: "banana slices at 47 months", Thing: thing("cylinder", "30x8", "none", "food;soft"), Use: Open, Months: 47, Want: WithAHand},
 			{Words: "banana slices at 4", Thing: thing("cylinder", "30x8", "none", "food;soft"), Use: Open, Months: 48, Want: GoesIn},
+			{Words: "melon pieces at 35 months", Thing: thing("box", "30x25x20", "none", "food;soft;slippery"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "melon pieces at 3, cut into strips", Thing: thing("box", "30x25x20", "none", "food;soft;slippery"), Use: Open, Months: 36, Want: WithAHand},
 			{Words: "a long raw carrot, on the classic list", Thing: thing("cylinder", "30x180", "none", "food;hard;choke-food"), Use: Open, Months: 47, Want: KeepOut},
 			{Words: "a whole pumpkin", Thing: thing("sphere", "200", "none", "food;hard;rounded"), Use: Open, Months: 47, Want: GoesIn},
 		},
@@ -196,6 +196,9 @@ var contentRules = []Rule{
 					return noObjection
 				}
 				v = q.keptUnder(q.group.policy.firmFood())
+				if q.softFruit() && q.youngest >= room.ThreeYears {
+					v = WithAHand
+				}
 			default:
 				if q.youngest >= 48 || !q.open() {
 					return noObjection
@@ -216,7 +219,10 @@ var contentRules = []Rule{
 			if !q.facts.Form.GaugeJudges() {
 				e.numbers = e.numbers[1:]
 			}
-			if q.chokes() == WithAHand {
+			switch {
+			case q.softFruit() && r.verdict == WithAHand && q.open():
+				e.do = []Precaution{doCutFirst, doEverybodySits}
+			case q.chokes() == WithAHand:
 				e.reason = "It squashes flat, and a mouthful of it still needs watching under 4."
 				if q.facts.Form == material.Dough {
 					e.reason = "A mouthful of dough still needs watching under 4."
@@ -267,6 +273,6 @@ func (q *question) allergicTo(met allergen.Set) say.Text {
 	return say.F("{count} children are allergic to it", n)
 }
 
-// WeighsSalt reports whether the salt of a portion counts at a share of it by mass: of food with less
-// a taste says enough.
-func WeighsSalt(share float64) bool { return share > lowSalt }
+// WeighsSalt reports whether the salt of a portion counts at a share of it by mass: of what holds less no child eats
+// enough at once.
+func WeighsSalt(share float64) bool { return share*mealGramsPerKilo > saltGramsPerKilo }

@@ -87,7 +87,7 @@ var elementRules = []Rule{
 	{
 		ID: "stain", Title: "Stains", Family: FamilyElements, only: true,
 		Ground:    Ground{"Common practice with strong dyes", CommonPractice},
-		Threshold: "A strong dye in the open goes in with a hand: dry first, dab test on white paper.",
+		Threshold: "What colours hands goes in, in the open, with a hand: aprons, hands washed. A dye given by the drop: dry first, dab test on white paper.",
 		judges:    material.TraitsOf(material.Stains, material.Colouring),
 		Examples: []Example{
 			{Words: "rice dyed red", Thing: thing("", "", "none", "food;grain;stains"), Use: Open, Months: 60, Want: WithAHand},
@@ -96,8 +96,12 @@ var elementRules = []Rule{
 		decide: func(q *question) ruling {
 			return objectsIf(q.open() && q.has(material.Stains, material.Colouring), WithAHand)
 		},
-		explain: words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.",
-			do: []Precaution{doDyedDry, doStainOil}}.explain,
+		explain: func(q *question, r ruling) explanation {
+			if q.has(material.Colouring) {
+				return words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.", do: []Precaution{doDyedDry, doStainOil}}.explain(q, r)
+			}
+			return words{reason: "It colours hands and clothes.", change: "Something paler.", do: []Precaution{doApronsOn}}.explain(q, r)
+		},
 	},
 	{
 		ID: "slip", Title: "Slippery floor", Family: FamilyElements, usual: true,

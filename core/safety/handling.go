@@ -8,20 +8,34 @@ import (
 	"emblo/core/say"
 )
 
+// thinStick is how thick in mm a blunt stick is that pierces as a skewer does (convention).
+const thinStick = 5.0
+
 // handlingRules judge how a thing is held, thrown, squirted, found and told apart from food.
 var handlingRules = []Rule{
 	{
 		ID: "poke", Title: "End that pokes", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.48 as an idea; common practice with sticks and pencils", CommonPractice},
-		Threshold: "Under 72 months a stick, twig, pencil or other blunt end in the open goes in with a hand: seated, not walking.",
+		Threshold: "Under 72 months a stick, twig, pencil or other blunt end in the open goes in with a hand: seated, not walking. Under 36 months one at most 5 mm thick is kept out, as a skewer is.",
 		judges:    material.TraitsOf(material.Pokes),
 		Examples: []Example{
 			{Words: "a pencil before 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open, Months: 71, Want: WithAHand},
+			{Words: "a blunt needle 3 mm thick before 3", Thing: thing("cylinder", "3x80", "none", "hard;pokes"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a blunt needle 3 mm thick at 3", Thing: thing("cylinder", "3x80", "none", "hard;pokes"), Use: Open, Months: 36, Want: WithAHand},
 			{Words: "a pencil at 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open, Months: 72, Want: GoesIn},
 			{Words: "a twig in a glued bottle", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Sealed, Months: 40, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return objectsIf(q.has(material.Pokes) && q.open() && q.youngest < 72, WithAHand)
+			_, middle, _ := q.facts.Smallest.Extents()
+			switch {
+			case !q.has(material.Pokes) || !q.open() || q.youngest >= 72:
+				return noObjection
+			case q.youngest < 36 && q.facts.Form.GaugeJudges() && !q.facts.Smallest.Known():
+				return guess(KeepOut, factSize)
+			case q.youngest < 36 && q.facts.Smallest.Known() && middle-MeasuringError <= thinStick:
+				return objects(KeepOut)
+			}
+			return objects(WithAHand)
 		},
 		explain: words{reason: "A stick in a moving hand finds an eye or the roof of a mouth.", change: "A shorter or thicker piece with a round end, or every child 6 or over.", limit: Number{"with a hand under", "72 months"},
 			do: []Precaution{doSeatedNeverWalking}}.explain,
@@ -60,7 +74,6 @@ var handlingRules = []Rule{
 				reason:  say.F("It is springy: squeezed to half its width a piece of {size} fits the small-parts gauge, and a child mouths things.", q.facts.Smallest),
 				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"judged at", "half its width"}, boreNumber},
 				change:  "Something firm, or larger than twice the gauge; or a group in which none mouths.",
-				do:      []Precaution{sealedWatch(q)},
 			}
 		},
 	},
@@ -80,14 +93,19 @@ var handlingRules = []Rule{
 	{
 		ID: "weighty", Title: "Heavy when it falls", Family: FamilySize, only: true,
 		Ground:    Ground{"Convention: stones and the like over 100 g", CommonPractice},
-		Threshold: "Under 60 months a piece over 100 g in the open goes in with a hand: on the mat, two hands, no throwing.",
+		Threshold: "Under 60 months a piece over 100 g in the open goes in with a hand: on the mat, two hands, no throwing. Of food this counts under 36 months.",
 		judges:    material.TraitsOf(material.Weighty),
 		Examples: []Example{
 			{Words: "a stone of 200 g before 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"), Use: Open, Months: 59, Want: WithAHand},
+			{Words: "a potato of 200 g at 3", Thing: thing("ellipsoid", "90x70x50", "none", "food;hard;weighty"), Use: Open, Months: 36, Want: GoesIn},
 			{Words: "a stone of 200 g at 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return objectsIf(q.has(material.Weighty) && q.open() && q.youngest < 60, WithAHand)
+			until := 60
+			if q.facts.Traits.Has(material.Food) && q.facts.TraitsKnown {
+				until = room.ThreeYears
+			}
+			return objectsIf(q.has(material.Weighty) && q.open() && q.youngest < until, WithAHand)
 		},
 		explain: words{reason: "Thrown or dropped it hurts heads and toes.", change: "A lighter piece, or every child 5 or over.", limit: Number{"heavy from", "100 g"},
 			do: []Precaution{doLowTwoHands}}.explain,

@@ -106,13 +106,13 @@ var roomRules = []Rule{
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
 		Ground:    Ground{"Convention: a stray is noticed when things are counted", CommonPractice},
-		Threshold: "Any find that fits the small-parts gauge goes in with a hand at every age: counted out and counted in, or sieved where it is poured.",
+		Threshold: "Any find that fits the small-parts gauge, but for wads and bits of cotton, paper and yarn, leaves, and food that is not hard, goes in with a hand at every age: counted out and counted in, or sieved where it is poured.",
 		Examples: []Example{
 			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110, Want: WithAHand},
 			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return objectsIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits && !q.softEdible(), WithAHand)
+			return objectsIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits && !q.yields(), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{

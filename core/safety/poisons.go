@@ -28,15 +28,29 @@ var poisonRules = []Rule{
 	{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents, only: true,
 		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
-		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, conker, yew, laburnum, bulbs, mushrooms: kept out.",
+		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, yew, laburnum, foxglove, bulbs, mushrooms: kept out.",
 		judges:    material.TraitsOf(material.ToxicSeed),
 		Examples: []Example{
-			{Words: "conkers", Thing: thing("sphere", "60", "none", "hard;rounded;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "yew twigs", Thing: thing("box", "200x60x12", "none", "soft;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
 			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.ToxicSeed), KeepOut) },
 		explain: words{reason: "It is on the lists of poison centres.", change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
 			do: []Precaution{doGloves}}.explain,
+	},
+	{
+		ID: "upset-plant", Title: "Plant that upsets", Family: FamilyContents, only: true, Tunable: true,
+		Ground:    Ground{"Poison-centre lists on plants of low toxicity: conkers, holly and ivy leaves, spring flowers, poinsettia, hydrangea, fruit stones", QuotedFromMemory},
+		Threshold: "Plants that upset a stomach or redden skin, and do no more: kept out under 36 months when open, with a hand when sealed and from then on.",
+		judges:    material.TraitsOf(material.UpsetPlant),
+		Examples: []Example{
+			{Words: "conkers at 35 months", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "conkers at 3", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+		},
+		decide: func(q *question) ruling { return q.swallowedIf(material.UpsetPlant) },
+		explain: words{reason: "Chewed it upsets a stomach, and its sap can redden skin, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+			change: "Leaves, cones or wood that are known to do neither.", do: []Precaution{doPlantHands}}.explain,
 	},
 	{
 		ID: "honey", Title: "Honey", Family: FamilyContents, only: true,
@@ -190,8 +204,14 @@ var poisonRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
-			do: []Precaution{doTopsoil, doSoilCovered}}.explain,
+		explain: func(q *question, r ruling) explanation {
+			e := words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
+				do: []Precaution{doTopsoil, doSoilCovered}}.explain(q, r)
+			if !q.has(material.Soil) { // washed sand out of a bag: no animal has been at it
+				e.do = []Precaution{doSoresCovered}
+			}
+			return e
+		},
 	},
 	{
 		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, only: true, Tunable: true,

@@ -58,7 +58,6 @@ var sizeRules = []Rule{
 				reason:  say.F("a piece of {size} lies wholly inside the {bore} mm small-parts gauge, and {who}.", q.facts.Smallest, say.Fixed(gauge.Bore, 2), q.under(36)),
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
 				change:  "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
-				do:      []Precaution{sealedWatch(q)},
 			}
 			switch r.missing {
 			case factSize:
@@ -77,13 +76,13 @@ var sizeRules = []Rule{
 	{
 		ID: "small-part-watch", Title: "Small part from 3 to 6 years", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.19", QuotedFromMemory},
-		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder goes in with a hand.",
+		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder goes in with a hand. Wads and bits of cotton, paper and yarn, leaves, and food that is not hard are none.",
 		Examples: []Example{
 			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
 			{Words: "a bead on the sixth birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 72, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits || q.softEdible() {
+			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits || q.yields() {
 				return noObjection
 			}
 			return q.aboutPiece(WithAHand)
@@ -100,7 +99,7 @@ var sizeRules = []Rule{
 	{
 		ID: "small-ball", Title: "Small ball", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.18(a)(17), 1500.19; EN 71-1 ball template", QuotedFromMemory},
-		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand.",
+		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand. From 36 months on food has a rule of its own, of what lodges in a throat.",
 		judges:    material.TraitsOf(material.Rounded),
 		Examples: []Example{
 			{Words: "a table-tennis ball under 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
@@ -108,6 +107,7 @@ var sizeRules = []Rule{
 			{Words: "a ball at the hole and the measuring error", Thing: thing("sphere", "45", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
 			{Words: "a ball over both", Thing: thing("sphere", "45.1", "none", "rounded"), Use: Open, Months: 20, Want: GoesIn},
 			{Words: "a long rounded thing that may or may not fit the small-parts gauge", Thing: thing("irregular", "62x5x5", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
+			{Words: "an onion at 3", Thing: thing("sphere", "40", "none", "food;hard;rounded"), Use: Open, Months: 36, Want: GoesIn},
 			{Words: "a ball at 8", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 96, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -115,10 +115,13 @@ var sizeRules = []Rule{
 			if q.youngest >= 96 || !round || !q.ball {
 				return noObjection
 			}
-			if q.youngest >= 36 {
-				return q.aboutSize(WithAHand, false)
+			switch {
+			case q.youngest < 36:
+				return q.aboutSize(q.openElse(KeepOut, WithAHand), false)
+			case q.facts.Traits.Has(material.Food) && q.facts.TraitsKnown, q.yields():
+				return noObjection
 			}
-			return q.aboutSize(q.openElse(KeepOut, WithAHand), false)
+			return q.aboutSize(WithAHand, false)
 		},
 		explain: func(q *question, r ruling) explanation {
 			_, middle, _ := q.facts.Smallest.Extents()
@@ -165,21 +168,23 @@ var sizeRules = []Rule{
 				reason:  say.F("Hard fine grain is breathed in and swallowed by the handful, and {who}.", q.under(36)),
 				numbers: []Number{q.youngestNumber(), {"kept out under", "24 months or mouthing"}},
 				change:  "A filler that is soft or melts in the mouth, or a group in which every child is 2 and none mouths.",
-				do:      []Precaution{doAdultAtTubThroughout, sealedWatch(q)},
+				do:      []Precaution{doAdultAtTubThroughout},
 			}
 		},
 	},
 	{
 		ID: "comes-apart", Title: "Comes apart", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.51-53, use-and-abuse tests, as an idea", QuotedFromMemory},
-		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: kept out under 36 months when it may fit the small-parts cylinder (sealed, with a hand), with a hand to 71 months. Tufts and shreds of cotton, paper or yarn: kept out under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: measure first.",
-		judges:    material.TraitsOf(material.Ice, material.SaltedIce),
+		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: kept out under 36 months when it may fit the small-parts cylinder (sealed, with a hand), with a hand to 71 months, but for what comes apart only when it is torn, cut, bitten or taken to pieces. Tufts and shreds of cotton, paper or yarn: kept out under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: measure first.",
+		judges:    material.TraitsOf(material.Ice, material.SaltedIce, material.HoldsTogether),
 		Examples: []Example{
 			{Words: "a pine cone that sheds scales of 10 mm, at 35 months", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "a toy that breaks only into pieces of 66 mm", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=66"), Use: Open, Months: 35, Want: GoesIn},
 			{Words: "a toy that breaks into pieces of 40 mm of any shape", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=40"), Use: Open, Months: 35, Want: MeasureFirst},
 			{Words: "a toy that comes apart nobody knows how", Thing: thing("box", "150x90x90", "none", "hard;comes-apart"), Use: Open, Months: 35, Want: MeasureFirst},
 			{Words: "a pine cone at 3", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a book, at 3", Thing: thing("box", "200x200x15", "none", "hard;comes-apart=20;holds-together"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a book, at 4 with a child who mouths", Thing: thing("box", "200x200x15", "none", "hard;comes-apart=20;holds-together"), Use: Open, Months: 50, Mouths: true, Want: KeepOut},
 			{Words: "newspaper that tears into shreds, at 18 months", Thing: thing("box", "580x380x0.1", "none", "fabric;sheet;comes-apart=20"), Use: Open, Months: 18, Want: WithAHand},
 			{Words: "newspaper that tears into shreds, at 17 months", Thing: thing("box", "580x380x0.1", "none", "fabric;sheet;comes-apart=20"), Use: Open, Months: 17, Want: KeepOut},
 			{Words: "a loaf-tin block of ice at 35 months", Thing: thing("box", "210x100x72", "none", "food;ice"), Use: Open, Months: 35, Want: KeepOut},
@@ -189,10 +194,13 @@ var sizeRules = []Rule{
 				return noObjection
 			}
 			v := q.openElse(WithAHand, GoesIn)
+			if q.has(material.HoldsTogether) {
+				v = GoesIn
+			}
 			if q.youngest < 36 {
 				v = q.openElse(KeepOut, WithAHand)
 			}
-			if q.has(material.Fabric) && q.youngest >= 18 && !q.mouths {
+			if q.has(material.Fabric) && q.youngest >= 18 && q.youngest < 36 && !q.mouths {
 				v = q.openElse(WithAHand, GoesIn)
 			}
 			if q.fragment.Unsure {
@@ -206,7 +214,7 @@ var sizeRules = []Rule{
 				reason:  say.F("It can come apart into pieces of {size}, which fit the small-parts gauge.", mm(size)),
 				numbers: []Number{{"smallest piece", mm(size)}, boreNumber, q.youngestNumber()},
 				change:  "Something in one piece that stays in one piece.",
-				do:      []Precaution{doOverComeOff, sealedWatch(q)},
+				do:      []Precaution{doOverComeOff},
 			}
 			switch {
 			case q.has(material.Ice, material.SaltedIce, material.DryIce):
@@ -227,15 +235,16 @@ var sizeRules = []Rule{
 	{
 		ID: "bite-off", Title: "Can be bitten off", Family: FamilySize, only: true, Tunable: true,
 		Ground:    Ground{"EN 71-1 on soft-filled and foam toys; common practice", QuotedFromMemory},
-		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed and from 36 months on.",
+		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed. From 36 months on, what crumbles by itself counts as coming apart.",
 		judges:    material.TraitsOf(material.Foam),
 		Examples: []Example{
 			{Words: "a foam-noodle slice at 35 months", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a foam-noodle slice at 3", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "a foam-noodle slice at 3", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "packing foam that crumbles, at 3", Thing: thing("box", "300x200x40", "none", "soft;foam;comes-apart=5"), Use: Open, Months: 36, Want: GoesIn},
 			{Words: "a soft ball of felt", Thing: thing("sphere", "60", "none", "soft;rounded"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if !q.has(material.Foam) {
+			if !q.has(material.Foam) || q.youngest >= 36 {
 				return noObjection
 			}
 			return objects(q.keptUnder(36))

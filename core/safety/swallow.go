@@ -16,9 +16,9 @@ const (
 	// salt for each kg (convention; reports of grave harm lie about there, and 100 g of ornament dough hold as much for
 	// a child of 15 kg).
 	tooSalty = 4.0
-	// lowSalt is the share of salt by mass of food that is low in salt (0.3 g in 100 g, UK
-	// front-of-pack criteria, quoted from memory): no portion of it is weighed for salt.
-	lowSalt = 0.003
+	// mealGramsPerKilo is the most that a small child eats at once, for each kg (a stomach of 30 mL per kg, paediatric
+	// textbooks, quoted from memory).
+	mealGramsPerKilo = 30.0
 )
 
 // chokes says what kind of food a thing is for the choke rule: KeepOut for the firm, round,
@@ -64,4 +64,28 @@ func (q *question) saltLoad(salt float64) saltLoad {
 	grams, l.portionKnown = q.facts.Portion.Get()
 	l.portion = grams * salt
 	return l
+}
+
+// yields reports whether a small piece is none that is counted: a wad or bit of cotton, paper or yarn (16 CFR
+// 1501.4(b)(2)), a leaf, or food that is not hard, which has its own rule.
+func (q *question) yields() bool {
+	if !q.facts.TraitsKnown || q.facts.Form == material.FormUnknown || q.has(material.Hard) {
+		return false
+	}
+	return q.softEdible() || q.has(material.Fabric) || q.facts.Form == material.Sheet || q.facts.Traits.Has(material.Food) && !q.has(material.ChokeFood)
+}
+
+// softFruit reports whether a piece chokes by nothing but its shape or its skin of juice, so that cutting it mends that.
+func (q *question) softFruit() bool {
+	f := q.facts
+	return f.Traits.Has(material.Food, material.Soft) && f.Form == material.Piece && f.TraitsKnown &&
+		!q.has(material.Sticky, material.ChokeFood, material.NutButter, material.Hard) && q.chokes() == KeepOut
+}
+
+// kneaded returns the precautions of what is not food: the second for what is soaped or perfumed and lies on the skin.
+func (q *question) kneaded(always, onSkin Precaution) []Precaution {
+	if q.facts.Form == material.Dough && q.has(material.Soap, material.Perfume) {
+		return []Precaution{always, onSkin}
+	}
+	return []Precaution{always}
 }

@@ -75,7 +75,7 @@ func TestSwapsKeepPartAndFeel(t *testing.T) {
 	} {
 		assert.Equal(t, want, first(t, pebbles, id).Item.Name, id)
 	}
-	for _, id := range []string{"baby-oil", "borax", "bleach", "conkers", "plaster-powder"} {
+	for _, id := range []string{"baby-oil", "borax", "bleach", "castor-beans", "plaster-powder"} {
 		poison, ok := material.Standard().Get(id)
 		require.True(t, ok, id)
 		assert.Empty(t, NewSwaps(&pebbles, material.Standard(), nil, nil).For(poison, nil, Open, 3), "%s: another mix is the answer, never a food", id)

@@ -66,7 +66,7 @@ var thingRules = []Rule{
 				reason:  "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
 				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"}, q.youngestNumber()},
 				change:  "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
-				do:      []Precaution{q.counted(doCountedSwept), sealedWatch(q)},
+				do:      []Precaution{q.counted(doCountedSwept)},
 			}
 		},
 	},
@@ -245,15 +245,14 @@ var thingRules = []Rule{
 	{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention: a peeled sticker or a sequin is a small part of any size", CommonPractice},
-		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed and to 71 months.",
+		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed. From 36 months on its own size decides.",
 		judges:    material.TraitsOf(material.Sticker),
 		Examples: []Example{
 			{Words: "a sticker at 35 months", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a sticker at 3", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a sticker at 6", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 72, Want: GoesIn},
+			{Words: "a sticker at 3", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 36, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if !q.has(material.Sticker) || q.youngest >= 72 {
+			if !q.has(material.Sticker) || q.youngest >= 36 {
 				return noObjection
 			}
 			return objects(q.keptUnder(36))

@@ -39,7 +39,7 @@ const traitWords: Record<string, string> = {
   'soft-food': 'squashes flat', 'not-food': 'not food', 'raw-flour': 'raw flour', 'raw-egg': 'raw egg', 'choke-food': 'on the choking list', lectin: 'raw beans',
   'feed-grade': 'animal feed', fabric: 'cloth, paper, yarn', foam: 'foam, sponge, cork', film: 'thin film or bag', breakable: 'breaks like glass', sharp: 'sharp or splinters',
   'comes-apart': 'comes apart', cord: 'has a cord', loop: 'has a loop', cup: 'round cup', sticker: 'sticker, sequin', 'unknown-plant': 'unknown plant', 'unknown-finish': 'old paint or metal',
-  'toxic-seed': 'poisonous seed', swells: 'swells in water', hydrated: 'fully soaked', 'may-hold-magnet': 'may hold a magnet', enclosed: 'screwed shut', mouthpiece: 'goes in the mouth',
+  'toxic-seed': 'poisonous seed', 'upset-plant': 'plant that upsets', 'holds-together': 'stays whole unless torn or bitten', swells: 'swells in water', hydrated: 'fully soaked', 'may-hold-magnet': 'may hold a magnet', enclosed: 'screwed shut', mouthpiece: 'goes in the mouth',
   blow: 'blown with', gas: 'makes gas, closed in', acid: 'vinegar, citrus', perfume: 'perfumed', 'mineral-oil': 'mineral oil', 'essential-oil': 'essential oil', borate: 'borax',
   'household-chemical': 'household chemical', 'pet-toxic': 'harms pets', 'latex-balloon': 'balloon', 'salted-ice': 'salted ice', 'nut-butter': 'nut butter', 'camphor-oil': 'camphor, eucalyptus',
   pokes: 'pokes', springy: 'squeezes small', lens: 'gathers light', weighty: 'over 100 g', outdoors: 'found or used before', 'water-hole': 'hollow with a hole', neck: 'goes round a neck',

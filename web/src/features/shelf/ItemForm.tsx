@@ -30,7 +30,7 @@ const solids: [string, string, string][] = [
 const traits: [string, string[]][] = [
   ['In the hand', ['piece', 'grain', 'powder', 'soft-food', 'dough', 'gel', 'liquid', 'sheet', 'strand', 'hard', 'soft', 'rounded', 'springy', 'slippery', 'sticky']],
   ['To eat', ['food', 'not-food', 'raw-flour', 'raw-egg', 'choke-food', 'lectin', 'honey', 'caffeine', 'spice', 'feed-grade', 'nut-butter', 'raw-food', 'mineral', 'stored-grain', 'cut-stands', 'steeped-oil', 'gelatine', 'meat-or-fish', 'look-alike', 'single']],
-  ['What it is', ['fabric', 'foam', 'film', 'breakable', 'sharp', 'damaged', 'comes-apart', 'cord', 'loop', 'cup', 'sticker', 'glitter', 'unknown-plant', 'unknown-finish', 'toxic-seed', 'rusty', 'rim', 'pokes', 'finger-hole', 'neck', 'lens', 'weighty', 'outdoors', 'water-hole', 'holds-water', 'latex-balloon', 'glove', 'scissors', 'tweezers', 'dropper', 'shared']],
+  ['What it is', ['fabric', 'foam', 'film', 'breakable', 'sharp', 'damaged', 'comes-apart', 'holds-together', 'cord', 'loop', 'cup', 'sticker', 'glitter', 'unknown-plant', 'unknown-finish', 'toxic-seed', 'upset-plant', 'rusty', 'rim', 'pokes', 'finger-hole', 'neck', 'lens', 'weighty', 'outdoors', 'water-hole', 'holds-water', 'latex-balloon', 'glove', 'scissors', 'tweezers', 'dropper', 'shared']],
   ['What it does', ['swells', 'hydrated', 'magnet', 'may-hold-magnet', 'battery', 'enclosed', 'mouthpiece', 'blow', 'ice', 'salted-ice', 'dry-ice', 'gas', 'electric', 'stains', 'colouring', 'squirts', 'burns', 'sun-hot', 'sun-skin', 'dusty']],
   ['In it', ['soap', 'acid', 'perfume', 'mineral-oil', 'essential-oil', 'borate', 'household-chemical', 'soil', 'sand', 'pet-toxic', 'plaster', 'talc', 'oil', 'camphor-oil', 'tap-water']],
 ]
