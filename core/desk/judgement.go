@@ -72,7 +72,14 @@ func objection(f safety.Finding) written.Objection {
 }
 
 func same(a, b written.Objection) bool {
-	return a.Rule == b.Rule && a.Verdict == b.Verdict && slices.Equal(a.Asks, b.Asks)
+	return a.Rule == b.Rule && a.Verdict == b.Verdict && slices.EqualFunc(a.Asks, b.Asks, func(x, y string) bool { return safety.KeyNow(x) == safety.KeyNow(y) })
+}
+
+// milder reports whether an objection asks for nothing that the same one did not ask for before.
+func milder(now, was written.Objection) bool {
+	return now.Rule == was.Rule && now.Verdict == was.Verdict && !slices.ContainsFunc(now.Asks, func(ask string) bool {
+		return !slices.ContainsFunc(was.Asks, func(x string) bool { return safety.KeyNow(x) == safety.KeyNow(ask) })
+	})
 }
 
 // TokenOf tells one judgement from another. It begins with a letter, which tells it from those of judgements in words.
@@ -104,7 +111,12 @@ func (j Judged) Since(was written.Judgement) []string {
 		if at := slices.IndexFunc(was.Lines, func(w written.JudgedLine) bool { return w.Key == l.Key }); at >= 0 {
 			before = was.Lines[at]
 		}
+		less := len(before.Objections) > len(l.Objections)
 		for _, f := range j.Lines[i].Assessment.Findings() {
+			if slices.ContainsFunc(before.Objections, func(o written.Objection) bool { return !same(o, objection(f)) && milder(objection(f), o) }) {
+				less = true
+				continue
+			}
 			if f.Verdict == safety.GoesIn || slices.ContainsFunc(before.Objections, func(o written.Objection) bool { return same(o, objection(f)) }) {
 				continue
 			}
@@ -114,7 +126,7 @@ func (j Judged) Since(was written.Judgement) []string {
 			}
 			now[at].things = append(now[at].things, thing)
 		}
-		if len(before.Objections) > len(l.Objections) {
+		if less {
 			gone = append(gone, j.pen.Text(say.F("{thing}: less is said against it than before.", thing)))
 		}
 	}

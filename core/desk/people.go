@@ -176,7 +176,7 @@ func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
 	}
 	c := written.WriteSettings(d.Settings)
 	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{}, Cupboard: d.atHand(),
-		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: written.WritePolicy(d.Settings.Asks())}}
+		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: written.WritePolicy(d.Settings.Asks()), Routine: c.Routine}}
 	for _, t := range d.things {
 		if t.Unreadable == "" {
 			f.Things = append(f.Things, written.FileThing{ID: t.ID, Thing: t.Written})

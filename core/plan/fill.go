@@ -103,11 +103,12 @@ const (
 	shaken  = 0.64
 )
 
-// stone is what a thing that does not float is taken to weigh at least for its size, and wood one
-// that does, in g/mL (common practice: stone and glass, and soaked wood).
+// stone is what a thing that does not float is taken to weigh at least for its size, wood one that does, and hollow
+// the outline of a scoop or a jug, in g/mL (common practice: stone and glass, soaked wood, thin walls).
 const (
-	stone = 2.7
-	wood  = 1.0
+	stone  = 2.7
+	wood   = 1.0
+	hollow = 0.2
 )
 
 // found is what lies in one vessel beside the filler.
@@ -131,7 +132,10 @@ func lying(items []Placed, children, tubs int) (f found) {
 			n *= float64(children)
 		}
 		least, density := p.Facts.Smallest.Volume().Times(n), stone
-		if p.Manner.Does("floats") || p.Manner.Does("soaks") {
+		switch {
+		case slices.ContainsFunc(p.Manner.Trains, func(m string) bool { return m == "scoop" || m == "pour" }):
+			density = hollow
+		case p.Manner.Does("floats"), p.Manner.Does("soaks"):
 			density = wood
 		}
 		f.loose = f.loose.Plus(p.Facts.Largest.Volume().Times(n / packing))

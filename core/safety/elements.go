@@ -234,7 +234,13 @@ var elementRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.", limit: Number{"salt and ice", "-21 C"},
-			change: "Ice that has stood until it is wet, without salt.", do: []Precaution{doIceWet, doSaltWithAdult}}.explain,
+		explain: func(q *question, r ruling) explanation {
+			e := words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.", limit: Number{"salt and ice", "-21 C"},
+				change: "Ice that has stood until it is wet, without salt.", do: []Precaution{doIceWet}}.explain(q, r)
+			if q.has(material.SaltedIce) {
+				e.do = append(e.do, doSaltWithAdult)
+			}
+			return e
+		},
 	},
 }

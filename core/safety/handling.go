@@ -50,8 +50,14 @@ var handlingRules = []Rule{
 			{Words: "a scoop", Thing: thing("box", "180x80x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Squirts) && q.open(), WithAHand) },
-		explain: words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.", change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
-			do: []Precaution{doWaterAimed, doOneEachMouthing}}.explain,
+		explain: func(q *question, r ruling) explanation {
+			e := words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.", change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
+				do: []Precaution{doWaterAimed}}.explain(q, r)
+			if q.mouths {
+				e.do = append(e.do, doOneEachMouthing)
+			}
+			return e
+		},
 	},
 	{
 		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,

@@ -313,7 +313,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 	}
 	f := Finding{
 		Rule: rule.ID, Title: say.Text(rule.Title), Verdict: r.verdict,
-		Reason: say.Sentence(e.reason), Numbers: e.numbers, Source: rule.Ground, Change: e.change,
+		Reason: say.Sentence(e.reason), Numbers: e.numbers, Source: rule.Ground, Change: e.change, rank: rule.rank(),
 	}
 	switch {
 	case r.ours && r.verdict >= MeasureFirst:

@@ -119,7 +119,7 @@ var roomRules = []Rule{
 				reason:  "It is small enough to be lost on the floor, where a younger child finds it.",
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber},
 				change:  "A piece that does not fit the gauge.",
-				do:      []Precaution{q.counted(doCountedSieved)},
+				do:      []Precaution{q.counted(doPiecesCounted)},
 			}
 		},
 	},

@@ -37,6 +37,17 @@ func (p Precaution) Key() string {
 	return p.ID + ":" + p.Figure
 }
 
+// joined are ids of precautions that another one says by now: the key of that one.
+var joined = map[string]string{"balls-counted": "pieces-counted", "counted-swept": "pieces-counted", "counted-sieved": "pieces-counted"}
+
+// KeyNow returns the key of now for one that was kept.
+func KeyNow(key string) string {
+	if now, ok := joined[key]; ok {
+		return now
+	}
+	return key
+}
+
 // with returns the precaution with the figure in its sentence, and with what it is in words.
 func (p Precaution) with(figure string, words say.Text) Precaution {
 	p.Figure, p.say = figure, say.F(p.say, words)
@@ -153,10 +164,7 @@ var (
 	doOnePieceTried      = must("one-piece-tried", "Only the one piece that was tried is in reach")
 	doWadsInView         = must("wads-in-view", "An adult keeps each wad in view and takes it in at the end")
 	doIceTakenOut        = must("ice-taken-out", "An adult takes pieces out before they are the size of a mouthful")
-	doPiecesCounted      = must("pieces-counted", "Count the pieces out and count them in")
-	doBallsCounted       = must("balls-counted", "Count the balls out and count them in")
-	doCountedSwept       = must("counted-swept", "Count them out and count them in; sweep the floor for strays")
-	doCountedSieved      = must("counted-sieved", "Count out, count in; a filler of many is sieved and the floor swept")
+	doPiecesCounted      = must("pieces-counted", "Count them out and count them in; sweep the floor for strays")
 	doSieved             = must("sieved", "Sieve it after play and sweep the floor for strays")
 	doCountedScraps      = must("counted-scraps", "Count every one; take scraps away at once")
 	doCutFirst           = must("cut-first", "Cut it first: what is round into quarters lengthways, the rest into strips thinner than a finger")

@@ -11,6 +11,14 @@ func (g Group) Keeping(r room.Routine) Group {
 // Routine returns the routine that the group keeps.
 func (g Group) Routine() room.Routine { return g.routine }
 
+// Routine returns the routine that the group asked about keeps.
+func (a Assessment) Routine() room.Routine {
+	if a.group == nil {
+		return 0
+	}
+	return a.group.routine
+}
+
 // Usual reports whether the thing goes in with a hand and asks for nothing but the routine of the
 // group.
 func (a Assessment) Usual() bool {

@@ -191,6 +191,8 @@ type Finding struct {
 	Usual bool
 	// Missing names the fact to find out, for Measure first.
 	Missing say.Text
+
+	rank int // of its rule: what can be choked on comes before what stains
 }
 
 // words is the wording of a rule whose reason does not vary. "{who}" stands for how

@@ -66,7 +66,7 @@ var thingRules = []Rule{
 				reason:  "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
 				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"}, q.youngestNumber()},
 				change:  "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
-				do:      []Precaution{q.counted(doCountedSwept)},
+				do:      []Precaution{q.counted(doPiecesCounted)},
 			}
 		},
 	},

@@ -1,5 +1,7 @@
 package written
 
+import "emblo/core/safety"
+
 // Judged is what every judged thing carries: the verdict, its mark, and whether it may go
 // in, with a hand or without.
 type Judged struct {
@@ -59,21 +61,8 @@ type Line struct {
 	Detail   string    `json:"detail"`    // its size in words
 	ExtentMM []float64 `json:"extent_mm"` // its smallest size by edges, shortest first; zeros when not measured
 	Laid
-}
 
-// Laid is what is said of a thing where it lies in a set-up, beside what is said of the thing.
-type Laid struct {
-	// ID is that of the line of the set-up; empty for the base and what stays whole in it.
-	ID    string `json:"id,omitzero"`
-	Count int    `json:"count"` // pieces in all; 0 for the base
-	// Colours and PerColour are how a set is counted out, Holds how many of it one cup holds, and
-	// Into says that these are the cups of the set above.
-	Colours   int    `json:"colours,omitzero"`
-	PerColour int    `json:"per_colour,omitzero"`
-	Holds     int    `json:"holds,omitzero"`
-	Into      bool   `json:"into,omitzero"`
-	Meets     string `json:"meets,omitzero"`  // what it does in what fills its place
-	Passes    string `json:"passes,omitzero"` // how it goes through what its place has for it, in words
+	cares []safety.Care
 }
 
 // Scoop is so many fillings of a measure.
@@ -252,12 +241,16 @@ type Answer struct {
 	MinutesWaiting int           `json:"minutes_waiting"`
 	StartBy        string        `json:"start_by"`
 	Timeline       []TimedStep   `json:"timeline"` // in order, ending when play begins
-	Baseline       []string      `json:"baseline"`
-	Routine        []string      `json:"routine,omitzero"`  // what is done at every tub anyway, a sentence each
-	Short          []Shortage    `json:"short,omitzero"`    // what the cupboard is known to hold too little of
-	Cost           *Cost         `json:"cost,omitzero"`     // absent while nothing has a price
-	Wear           []string      `json:"wear,omitzero"`     // what to wear, and what lies on the floor
-	Families       string        `json:"families,omitzero"` // a note for the day before
+	// Precautions are what an adult does beyond the routine, the most serious first; Covered what the routine does of
+	// what is asked.
+	Precautions []Care     `json:"precautions,omitzero"`
+	Covered     []Care     `json:"covered,omitzero"`
+	Baseline    []string   `json:"baseline"`
+	Routine     []string   `json:"routine,omitzero"`  // what is done at every tub anyway, a sentence each
+	Short       []Shortage `json:"short,omitzero"`    // what the cupboard is known to hold too little of
+	Cost        *Cost      `json:"cost,omitzero"`     // absent while nothing has a price
+	Wear        []string   `json:"wear,omitzero"`     // what to wear, and what lies on the floor
+	Families    string     `json:"families,omitzero"` // a note for the day before
 	// Packets are what the packet of a thing may say that matters for these children, and whether the
 	// set-up goes by it.
 	Packets []Packet `json:"packets,omitzero"`

@@ -31,6 +31,8 @@ type FileRule struct {
 	RatioTable string `json:"ratio_table"`
 	PerAdult   []int  `json:"per_adult" max:"5"`
 	Policy     Policy `json:"policy"`
+	// Routine is what is done at every tub of the centre, by its words; absent where nothing is.
+	Routine []string `json:"routine,omitzero" max:"7" each:"10"`
 }
 
 // FileThing is a thing of a centre's own with its id.
@@ -107,7 +109,16 @@ func (f RoomFile) sheet() (*Sheet, error) {
 	if fault != nil {
 		return nil, fault.Under("/centre/policy")
 	}
-	return newSheet(roster.On(on), staffing, policy.Tighten(safety.Policy{NutFree: roster.NutFree}), f.Things, f.Cupboard)
+	keeps, fault := routine("/centre/routine", f.Centre.Routine)
+	if fault != nil {
+		return nil, fault
+	}
+	s, err := newSheet(roster.On(on), staffing, policy.Tighten(safety.Policy{NutFree: roster.NutFree}), f.Things, f.Cupboard)
+	if err != nil {
+		return nil, err
+	}
+	s.Group = s.Group.Keeping(keeps.Without(roster.Strikes))
+	return s, nil
 }
 
 func newSheet(r room.Room, t room.RatioTable, p safety.Policy, things []FileThing, cupboard []string) (*Sheet, error) {

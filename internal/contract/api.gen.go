@@ -243,6 +243,9 @@ type CalendarFile struct {
 	Ics string `json:"ics"`
 }
 
+// Care defines model for Care.
+type Care = written.Care
+
 // Centre defines model for Centre.
 type Centre = written.CentreInput
 

@@ -46,15 +46,15 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 	for range 2 { // once in words, then as it was brought over
 		var today written.Today
 		a.do(http.MethodGet, "/api/today", nil, http.StatusOK, &today)
-		require.Len(t, today.Prints, 1, "no sheet is said to be old but the one that asks to count peas")
-		assert.Equal(t, "Harbour scoop tub", today.Prints[0].Name)
+		require.Len(t, today.Prints, 2, "no sheet is said to be old but the one that asks to count peas, and the one that asks for salt beside plain ice")
+		assert.Equal(t, []string{"Harbour scoop tub", "Frozen harbour blocks"}, []string{today.Prints[0].Name, today.Prints[1].Name})
 		changed := []string{}
 		for _, c := range today.Changed {
 			changed = append(changed, c.Name+": "+strings.Join(c.Why, " "))
 		}
 		const water = "Water: Open liquid 40 mm deep: a child can drown in a few centimetres, silently."
 		const peas = "Harbour scoop tub: Split peas: It is small enough to be lost on the floor, where a younger child finds it." // sieved, not counted
-		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water}, changed, "what was asked for otherwise, and nothing else")
+		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water + " Ice of water: less is said against it than before."}, changed, "what was asked for otherwise, and nothing else")
 	}
 	var worded int
 	require.NoError(t, db.QueryRow(`select count(*) from setups where seen::text like '%"rules"%'`).Scan(&worded))

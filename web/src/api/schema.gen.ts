@@ -2138,6 +2138,10 @@ export interface components {
             start_by: string;
             /** @description What is done before play, in order, ending when play begins. */
             timeline: components["schemas"]["TimedStep"][];
+            /** @description What an adult does beyond the routine, each once, the most serious first. */
+            precautions?: components["schemas"]["Care"][];
+            /** @description What the routine does of what is asked. */
+            covered?: components["schemas"]["Care"][];
             baseline: string[];
             /** @description What is done at every tub of the room anyway, a sentence each. */
             routine?: string[];
@@ -2519,6 +2523,12 @@ export interface components {
             heat: boolean;
             /** @description How its keeping is understood, where nobody has looked at that yet. */
             to_confirm?: string;
+        };
+        Care: {
+            id: string;
+            text: string;
+            /** @description What asks for it, where not everything does. */
+            of?: string[];
         };
         Shortage: {
             name: string;

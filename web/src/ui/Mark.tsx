@@ -30,9 +30,6 @@ export const asksNoMore = (t: { mark: MarkName; ready: boolean }) => t.ready && 
 /** What stands where the count of a thing would, when it is not to be counted out. */
 export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? 'out' : m === 'ruler' ? '?' : undefined)
 
-/** Everything an adult does beyond the routine, each once. */
-export const conditions = (findings: { mark: MarkName; do: string[] }[]): string[] => [...new Set(findings.filter((f) => f.mark === 'held-bowl').flatMap((f) => f.do))]
-
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
 export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
   if (whole.ready) return whole.mark === 'held-bowl' ? 'Ready with a hand' : whole.mark === 'outlined-bowl' ? 'Ready with usual care' : 'Ready'

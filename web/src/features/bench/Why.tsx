@@ -4,6 +4,7 @@ import { MarkLine } from '../../ui/Mark'
 import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { swapsQuery } from '../../entities/setup/queries'
+import { Precautions } from '../../entities/setup/Precautions'
 import { Swaps } from '../../ui/Swaps'
 import { objections } from '../../entities/setup/model'
 import { Packets } from './Packets'
@@ -33,6 +34,18 @@ export function Why({ answer, swapOf, onPacket }: Props) {
           <MarkLine mark={answer.mark} />
           {answer.ready && <p>No rule objects for these children on this day.</p>}
         </div>
+      )}
+      {answer.precautions && (
+        <section className="finding" aria-labelledby="precautions">
+          <h3 id="precautions">What an adult does</h3>
+          <Precautions all={answer.precautions} />
+          {answer.covered && (
+            <details className="covered">
+              <summary>Our routine does {answer.covered.length === 1 ? 'one thing' : `${answer.covered.length} things`} more that {answer.covered.length === 1 ? 'is' : 'are'} asked for</summary>
+              <Precautions all={answer.covered} />
+            </details>
+          )}
+        </section>
       )}
       {lines.map((l, i) => (
         <div key={`${l.name}${i}`}>

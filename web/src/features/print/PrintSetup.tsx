@@ -13,9 +13,10 @@ import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay } from '../../ui/format'
-import { conditions, Glyph, markWord } from '../../ui/Mark'
+import { Glyph, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
+import { Precautions } from '../../entities/setup/Precautions'
 import { asks } from '../../entities/room/model'
 
 export function PrintSetup() {
@@ -187,14 +188,10 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
               </ul>
             </>
           )}
-          {conditions(findings).length > 0 && (
+          {a.precautions && (
             <>
               <h2>Goes in with a hand: who does it?</h2>
-              <ul className="boxes">
-                {conditions(findings).map((c) => (
-                  <li key={c}>{c}</li>
-                ))}
-              </ul>
+              <Precautions all={a.precautions} boxes />
             </>
           )}
         </section>

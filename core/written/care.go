@@ -1,0 +1,63 @@
+package written
+
+import (
+	"slices"
+
+	"emblo/core/safety"
+)
+
+// Care is a precaution of a set-up: one thing that an adult does, said once for all that asks for it.
+type Care struct {
+	ID   string   `json:"id"`
+	Text string   `json:"text"`
+	Of   []string `json:"of,omitzero"` // what asks for it, where not everything does
+}
+
+// Laid is what is said of a thing where it lies in a set-up, beside what is said of the thing.
+type Laid struct {
+	// ID is that of the line of the set-up; empty for the base and what stays whole in it.
+	ID    string `json:"id,omitzero"`
+	Count int    `json:"count"` // pieces in all; 0 for the base
+	// Colours and PerColour are how a set is counted out, Holds how many of it one cup holds, and
+	// Into says that these are the cups of the set above.
+	Colours   int    `json:"colours,omitzero"`
+	PerColour int    `json:"per_colour,omitzero"`
+	Holds     int    `json:"holds,omitzero"`
+	Into      bool   `json:"into,omitzero"`
+	Meets     string `json:"meets,omitzero"`  // what it does in what fills its place
+	Passes    string `json:"passes,omitzero"` // how it goes through what its place has for it, in words
+}
+
+// cares gathers what the lines of an answer ask of an adult: beyond the routine, and what the routine covers.
+func (p Pen) cares(a Answer) (beyond, covered []Care) {
+	var names []string
+	var asks [][]safety.Care
+	add := func(lines []Line) {
+		for _, l := range lines {
+			if l.Ready { // of what is kept out nothing is done
+				names, asks = append(names, l.Name), append(asks, l.cares)
+			}
+		}
+	}
+	for _, place := range a.Places {
+		add(place.Base)
+		add(place.Lines)
+	}
+	add(a.Beside)
+	for _, g := range safety.Gather(asks) {
+		c := Care{ID: g.ID, Text: p.Text(g.Say())}
+		if len(g.Of) < len(names) {
+			for _, i := range g.Of {
+				if !slices.Contains(c.Of, names[i]) {
+					c.Of = append(c.Of, names[i])
+				}
+			}
+		}
+		if g.Covered {
+			covered = append(covered, c)
+			continue
+		}
+		beyond = append(beyond, c)
+	}
+	return beyond, covered
+}
