@@ -33,7 +33,9 @@ type aim struct {
 	depth  float64 // mm
 	filler func(material.Item) bool
 	part   material.Part // that a filler rather plays; any when empty
-	kind   string        // of a mix, in place of a filler
+	// soft is a vessel for soft food, at softDepth, for those who eat what they play with; empty where that does not do.
+	soft   string
+	kind   string // of a mix, in place of a filler
 	finds  func(material.Item) bool
 	most   int // finds
 	hidden bool
@@ -52,14 +54,21 @@ func feels(words ...string) func(material.Item) bool {
 	}
 }
 
+// softDepth is how deep soft food lies to be spread or scooped (common practice).
+var softDepth = unit.Millimetres(6)
+
+func isSoft(it material.Item) bool {
+	return it.Plays(material.Filler) && it.Facts.Form == material.SoftFood && it.Facts.Traits.Has(material.Food)
+}
+
 func isFind(it material.Item) bool { return it.Plays(material.Find) && !it.Plays(material.Filler) }
 
 var aims = []aim{
-	{words: "Scoop, pour and fill", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, trains: []string{"scoop", "pour"}},
+	{words: "Scoop, pour and fill", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, soft: "dish-tub", trains: []string{"scoop", "pour"}},
 	{words: "Find and sort by colour", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, hidden: true, sorted: true, most: 1,
 		finds: func(it material.Item) bool { return isFind(it) && it.Manner.Shows(material.ManyColours) }, trains: []string{"pinch", "scoop"}},
 	{words: "Squeeze, roll and press", kind: "dough", trains: []string{"roll", "press", "cut"}},
-	{words: "Make marks with a finger", vessel: "box-lid", depth: 6, filler: func(it material.Item) bool {
+	{words: "Make marks with a finger", vessel: "box-lid", depth: 6, soft: "box-lid", filler: func(it material.Item) bool {
 		return feels("dry")(it) && (it.Facts.Form == material.Powder || it.Facts.Form == material.Grain || it.Facts.Form == material.SoftFood)
 	}},
 	{words: "Wash, float and sink", vessel: "dish-tub", depth: 40, filler: func(it material.Item) bool { return it.Facts.Traits.Has(material.TapWater) }, most: 3,
@@ -92,6 +101,10 @@ func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool
 			filler := pick(safety.Open, 1, func(it material.Item) bool { return a.filler(it) && (a.part == "" || it.Plays(a.part)) })
 			if len(filler) == 0 {
 				filler = pick(safety.Open, 1, a.filler)
+			}
+			if len(filler) == 0 && a.soft != "" {
+				filler = pick(safety.Open, 1, isSoft)
+				s.Vessel, s.Depth = a.soft, softDepth
 			}
 			if len(filler) == 0 {
 				continue
