@@ -8,6 +8,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"go/format"
+	"net/http"
 	"os"
 	"slices"
 	"sort"
@@ -72,6 +73,7 @@ type Operation struct {
 	ID, Method, Path string   // the path as Gin writes it
 	May              []string // roles
 	Open             bool     // to everybody, signed in or not
+	Stores           bool     // it changes what the centre keeps: one command, one transaction
 	Query, Required  []string // parameters of the address
 	Body             string   // content type; empty for none
 	Schema           string   // of the body
@@ -111,9 +113,11 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 		}
 	}
 	open, _ := op.Extensions["x-open"].(bool)
+	stores, said := op.Extensions["x-stores"].(bool)
+	stores = stores || !said && method != http.MethodGet
 	var may []string
-	if said, ok := op.Extensions["x-may"].([]any); ok {
-		for _, role := range said {
+	if roles, ok := op.Extensions["x-may"].([]any); ok {
+		for _, role := range roles {
 			may = append(may, fmt.Sprint(role))
 		}
 	}
@@ -132,8 +136,8 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 			size = int64(n)
 		}
 	}
-	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
-		op.OperationID, method, ginPath, may, open, query, required, body, schema, size), nil
+	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Stores: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
+		op.OperationID, method, ginPath, may, open, stores, query, required, body, schema, size), nil
 }
 
 // printLimits prints, for every schema, how many letters or entries its fields take.

@@ -127,6 +127,11 @@ func (h *House) doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
 	return all
 }
 
+// Command carries out what somebody sends as one: all of it is kept, or nothing.
+func (h *House) Command(ctx context.Context, s *store.Session, do func(context.Context) error) error {
+	return h.of(s).Command(ctx, do)
+}
+
 // of returns the store as the signed-in account uses it.
 func (h *House) of(s *store.Session) *store.Centre { return h.store.For(s.CentreID).By(s.StaffID) }
 

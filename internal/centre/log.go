@@ -171,8 +171,11 @@ func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id
 				continue
 			}
 			saved, err := h.of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
-			if err != nil {
+			if changed(err) {
 				continue
+			}
+			if err != nil {
+				return err
 			}
 			plans[i].Doc, l.Carried = saved, append(l.Carried, plans[i].ID.String())
 		}
@@ -303,20 +306,29 @@ func (h *House) takeBack(ctx context.Context, s *store.Session, l written.Lesson
 			continue
 		}
 		doc, err := h.of(s).Doc(ctx, store.Setups, plan)
+		if changed(err) {
+			continue
+		}
 		if err != nil {
-			continue // it is gone
+			return err
 		}
 		w, err := written.Stored[written.Setup](doc.Form, doc.Doc)
 		if err != nil {
 			continue
 		}
 		if back, ok := desk.Apply(w, l, true); ok {
-			if _, err := h.of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil {
-				return &Conflict{"set-up", nil}
+			if _, err := h.of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil && !changed(err) {
+				return err
 			}
 		}
 	}
 	return nil
+}
+
+// changed reports whether a plan is not as it was any more: somebody saved or deleted it meanwhile, and it is left so.
+func changed(err error) bool {
+	var stale *store.Conflict
+	return errors.As(err, &stale) || errors.Is(err, store.ErrNotFound) || errors.Is(err, store.ErrNoRoom)
 }
 
 // FoundStray notes that what was not counted in has been found.

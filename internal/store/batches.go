@@ -47,7 +47,7 @@ const batchesOf = `(select coalesce(json_agg(json_build_object('id', b.id, 'code
 
 // Batch returns one batch, or ErrNotFound.
 func (c *Centre) Batch(ctx context.Context, id uuid.UUID) (b BatchRow, err error) {
-	res := c.db.WithContext(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, coalesce((select name from staff where id = b.staff_id), '') by, b.ended_at is not null ended, `+eventsOf+` events
+	res := c.on(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, coalesce((select name from staff where id = b.staff_id), '') by, b.ended_at is not null ended, `+eventsOf+` events
 		from batches b where b.centre_id = ? and b.id = ? and b.deleted_at is null`, c.id, id).Scan(&b)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return b, ErrNotFound
@@ -66,7 +66,7 @@ type BatchCursor struct {
 // or whose code is one of them.
 func (c *Centre) Batches(ctx context.Context, words []string, after BatchCursor, limit int) ([]BatchRow, error) {
 	if after.MadeAt.IsZero() {
-		after.MadeAt = c.db.NowFunc().AddDate(1, 0, 0)
+		after.MadeAt = c.clock().AddDate(1, 0, 0)
 	}
 	which, with := "", map[string]any{"centre": c.id, "at": after.MadeAt, "id": after.ID, "limit": limit}
 	if len(words) > 0 {
@@ -79,7 +79,7 @@ func (c *Centre) Batches(ctx context.Context, words []string, after BatchCursor,
 		which, with["codes"] = " and (true"+which+" or code in @codes)", codes
 	}
 	var rows []BatchRow
-	err := c.db.WithContext(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, b.ended_at is not null ended, `+eventsOf+` events
+	err := c.on(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, b.ended_at is not null ended, `+eventsOf+` events
 		from (select * from batches where centre_id = @centre and deleted_at is null and (made_at, id) < (@at, @id)`+which+`
 			order by made_at desc, id desc limit @limit) b order by b.made_at desc, b.id desc`, with).Scan(&rows).Error
 	return rows, err
@@ -97,7 +97,7 @@ func (c *Centre) BatchDates(ctx context.Context) (map[uuid.UUID]BatchDate, error
 		BatchID uuid.UUID
 		BatchDate
 	}
-	err := c.db.WithContext(ctx).Raw(`select t.batch_id, t.until, t.events from batch_dates t join batches b on b.centre_id = t.centre_id and b.id = t.batch_id
+	err := c.on(ctx).Raw(`select t.batch_id, t.until, t.events from batch_dates t join batches b on b.centre_id = t.centre_id and b.id = t.batch_id
 		where t.centre_id = ? and b.ended_at is null and b.deleted_at is null`, c.id).Scan(&rows).Error
 	dates := make(map[uuid.UUID]BatchDate, len(rows))
 	for _, r := range rows {
@@ -115,7 +115,7 @@ func (c *Centre) KeepBatchDates(ctx context.Context, dates map[uuid.UUID]BatchDa
 	if err != nil {
 		return err
 	}
-	return c.db.WithContext(ctx).Exec(`insert into batch_dates (centre_id, batch_id, until, events)
+	return c.on(ctx).Exec(`insert into batch_dates (centre_id, batch_id, until, events)
 		select b.centre_id, b.id, n.value->>'until', (n.value->>'events')::integer from jsonb_each(?::jsonb) n(key, value) join batches b on b.centre_id = ? and b.id = n.key::uuid
 		on conflict (centre_id, batch_id) do update set until = excluded.until, events = excluded.events`, string(text), c.id).Error
 }
@@ -166,19 +166,19 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 				return err
 			}
 		}
-		if err := tx.db.WithContext(ctx).Table("batch_events").Create(&batchEvent{c.id, id, batch, tx.db.NowFunc(), c.by, doc, written.Version}).Error; err != nil {
+		if err := tx.on(ctx).Table("batch_events").Create(&batchEvent{c.id, id, batch, tx.clock(), c.by, doc, written.Version}).Error; err != nil {
 			return err
 		}
 		if !over {
 			return nil
 		}
-		return tx.of(ctx, Batches).Where("id = ?", batch).Update("ended_at", tx.db.NowFunc()).Error
+		return tx.of(ctx, Batches).Where("id = ?", batch).Update("ended_at", tx.clock()).Error
 	})
 }
 
 // MadeFor reports whether a batch was ever made for a set-up.
 func (c *Centre) MadeFor(ctx context.Context, setup uuid.UUID) (made bool, err error) {
-	err = c.db.WithContext(ctx).Raw("select exists (select 1 from batches where centre_id = ? and doc->>'setup_id' = ?)", c.id, setup.String()).Scan(&made).Error
+	err = c.on(ctx).Raw("select exists (select 1 from batches where centre_id = ? and doc->>'setup_id' = ?)", c.id, setup.String()).Scan(&made).Error
 	return made, err
 }
 
@@ -202,7 +202,7 @@ func (c *Centre) UndoBatchEvent(ctx context.Context, id uuid.UUID) (batch uuid.U
 		}
 		res := tx.mine(ctx).Table("batch_events").Where("id = ? and undone_at is null and coalesce(doc->>'to_id', '') = ''", id).
 			Where("not exists (select 1 from batch_events l where l.centre_id = batch_events.centre_id and l.batch_id = batch_events.batch_id and l.undone_at is null and (l.at, l.id) > (batch_events.at, batch_events.id))").
-			Update("undone_at", tx.db.NowFunc())
+			Update("undone_at", tx.clock())
 		if res.Error == nil && res.RowsAffected == 0 {
 			return ErrNotFound
 		}

@@ -95,7 +95,7 @@ func (s *Store) DemoCentre(ctx context.Context) (CentreRow, Staff, error) {
 // Settings returns the centre's own row.
 func (c *Centre) Settings(ctx context.Context) (CentreRow, error) {
 	var row CentreRow
-	err := c.db.WithContext(ctx).Where("id = ?", c.id).Take(&row).Error
+	err := c.on(ctx).Where("id = ?", c.id).Take(&row).Error
 	return row, notFound(err)
 }
 
@@ -120,7 +120,7 @@ func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte, zone
 		if zone != "" {
 			saved.TimeZone = zone
 		}
-		return tx.db.WithContext(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version", "time_zone").Updates(&saved).Error
+		return tx.on(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version", "time_zone").Updates(&saved).Error
 	})
 	if err == nil && saved.Version == version+1 {
 		err = c.note(ctx, "saved", "centres", c.id, saved.Version)

@@ -72,14 +72,14 @@ func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check fu
 		if err := check(since); err != nil {
 			return err
 		}
-		return tx.db.WithContext(ctx).Table("moves").Create(&move{c.id, m.ID, jar, m.At, c.by, m.Kind, m.Amount}).Error
+		return tx.on(ctx).Table("moves").Create(&move{c.id, m.ID, jar, m.At, c.by, m.Kind, m.Amount}).Error
 	})
 }
 
 // Moves returns at most limit moves of a jar before a moment, latest first.
 func (c *Centre) Moves(ctx context.Context, jar uuid.UUID, before time.Time, limit int) ([]MoveRow, error) {
 	var rows []MoveRow
-	err := c.db.WithContext(ctx).Raw(`select m.id, m.at, coalesce(s.name, '') by, m.kind, m.amount from moves m left join staff s on s.id = m.staff_id
+	err := c.on(ctx).Raw(`select m.id, m.at, coalesce(s.name, '') by, m.kind, m.amount from moves m left join staff s on s.id = m.staff_id
 		where m.centre_id = ? and m.jar_id = ? and m.at < ? order by m.at desc, m.id desc limit ?`, c.id, jar, before, limit).Scan(&rows).Error
 	return rows, err
 }
@@ -100,7 +100,7 @@ type Tick struct {
 // Ticks returns what is ticked off, in order of the things.
 func (c *Centre) Ticks(ctx context.Context) ([]Tick, error) {
 	var all []Tick
-	err := c.db.WithContext(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? order by t.item_id, t.label`, c.id).Scan(&all).Error
+	err := c.on(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? order by t.item_id, t.label`, c.id).Scan(&all).Error
 	return all, err
 }
 
@@ -111,9 +111,9 @@ func (c *Centre) SetTicks(ctx context.Context, ticks ...Tick) error {
 	}
 	for i := range ticks {
 		t := &ticks[i]
-		t.CentreID, t.StaffID, t.At, t.Form = c.id, c.by, c.db.NowFunc(), written.Version
+		t.CentreID, t.StaffID, t.At, t.Form = c.id, c.by, c.clock(), written.Version
 	}
-	return c.db.WithContext(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
+	return c.on(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
 		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id"})}).Create(&ticks).Error
 }
 
@@ -150,13 +150,13 @@ func (c *Centre) Receive(ctx context.Context, all []Delivery) (n int, err error)
 			}
 			if len(d.Jar.Doc) > 0 {
 				existed := d.Jar.Version > 0
-				d.Jar.CentreID, d.Jar.Version, d.Jar.Form, d.Jar.UpdatedAt = c.id, d.Jar.Version+1, written.Version, tx.db.NowFunc()
+				d.Jar.CentreID, d.Jar.Version, d.Jar.Form, d.Jar.UpdatedAt = c.id, d.Jar.Version+1, written.Version, tx.clock()
 				if err := tx.write(ctx, Jars, d.Jar, existed); err != nil {
 					return err
 				}
 			}
 			m := d.Move
-			if err := tx.db.WithContext(ctx).Table("moves").Create(&move{c.id, m.ID, d.Jar.ID, m.At, c.by, m.Kind, m.Amount}).Error; err != nil {
+			if err := tx.on(ctx).Table("moves").Create(&move{c.id, m.ID, d.Jar.ID, m.At, c.by, m.Kind, m.Amount}).Error; err != nil {
 				return err
 			}
 			n++
@@ -186,7 +186,7 @@ type Addition struct {
 // AddAddition logs an addition; one with the id of an earlier one changes nothing.
 func (c *Centre) AddAddition(ctx context.Context, a Addition) error {
 	a.CentreID = c.id
-	return c.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&a).Error
+	return c.on(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&a).Error
 }
 
 // DeleteAddition takes an addition back, or returns ErrNotFound.

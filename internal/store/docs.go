@@ -95,7 +95,7 @@ func (c *Centre) Save(ctx context.Context, k Kind, id uuid.UUID, version int, do
 				return err
 			}
 		}
-		saved = Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.db.NowFunc()}
+		saved = Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.clock()}
 		return tx.write(ctx, k, saved, existed)
 	})
 	switch {
@@ -132,12 +132,12 @@ func (c *Centre) write(ctx context.Context, k Kind, d Doc, existed bool) error {
 	if err != nil || k != Recipes {
 		return err
 	}
-	return c.db.WithContext(ctx).Create(&RecipeVersion{c.id, d.ID, d.Version, d.Doc, d.Form, d.UpdatedAt}).Error
+	return c.on(ctx).Create(&RecipeVersion{c.id, d.ID, d.Version, d.Doc, d.Form, d.UpdatedAt}).Error
 }
 
 // create adds a document; a batch is made when it is first kept.
 func (c *Centre) create(ctx context.Context, k Kind, d Doc) error {
-	q := c.db.WithContext(ctx).Table(string(k)).Omit("DeletedAt")
+	q := c.on(ctx).Table(string(k)).Omit("DeletedAt")
 	if k != Batches {
 		return q.Create(&d).Error
 	}
@@ -151,13 +151,13 @@ func (c *Centre) create(ctx context.Context, k Kind, d Doc) error {
 func (c *Centre) Add(ctx context.Context, k Kind, docs map[uuid.UUID][]byte) error {
 	rows := make([]Doc, 0, len(docs))
 	for id, doc := range docs {
-		rows = append(rows, Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: 1, UpdatedAt: c.db.NowFunc()})
+		rows = append(rows, Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: 1, UpdatedAt: c.clock()})
 	}
 	if len(rows) == 0 {
 		return nil
 	}
 	err := c.transact(ctx, func(tx *Centre) error {
-		if err := tx.db.WithContext(ctx).Table(string(k)).Omit("deleted_at").CreateInBatches(&rows, 500).Error; err != nil {
+		if err := tx.on(ctx).Table(string(k)).Omit("deleted_at").CreateInBatches(&rows, 500).Error; err != nil {
 			return err
 		}
 		for _, row := range rows {
@@ -176,7 +176,7 @@ func (c *Centre) Add(ctx context.Context, k Kind, docs map[uuid.UUID][]byte) err
 // Delete marks a document as deleted, a room with its set-ups, or returns ErrNotFound.
 func (c *Centre) Delete(ctx context.Context, k Kind, id uuid.UUID) error {
 	return c.transact(ctx, func(tx *Centre) error {
-		mark := map[string]any{"deleted_at": tx.db.NowFunc(), "deleted_with": id}
+		mark := map[string]any{"deleted_at": tx.clock(), "deleted_with": id}
 		res := tx.kept(ctx, k).Where("id = ?", id).Updates(mark)
 		if res.Error != nil {
 			return res.Error
@@ -232,7 +232,7 @@ func (c *Centre) RecipeVersions(ctx context.Context, id uuid.UUID) ([]RecipeVers
 // holdID serialises saves of one id of this centre until the transaction ends: two first
 // saves of one id have no row to hold yet.
 func (c *Centre) holdID(ctx context.Context, id uuid.UUID) error {
-	return c.db.WithContext(ctx).Exec("select pg_advisory_xact_lock(hashtextextended(?, 0))", c.id.String()+id.String()).Error
+	return c.on(ctx).Exec("select pg_advisory_xact_lock(hashtextextended(?, 0))", c.id.String()+id.String()).Error
 }
 
 func sameJSON(a, b json.RawMessage) bool {

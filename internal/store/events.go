@@ -25,7 +25,7 @@ type Event struct {
 // AddEvent notes what happened; one with the id of an earlier one changes nothing.
 func (c *Centre) AddEvent(ctx context.Context, e Event) error {
 	e.CentreID, e.Form = c.id, written.Version
-	return c.db.WithContext(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&e).Error
+	return c.on(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&e).Error
 }
 
 // note adds the event of a change to a document.
@@ -38,7 +38,7 @@ func (c *Centre) note(ctx context.Context, what string, k Kind, id uuid.UUID, ve
 	if err != nil {
 		return err
 	}
-	return c.AddEvent(ctx, Event{ID: event, At: c.db.NowFunc(), StaffID: c.by, Kind: string(k) + " " + what, Doc: doc})
+	return c.AddEvent(ctx, Event{ID: event, At: c.clock(), StaffID: c.by, Kind: string(k) + " " + what, Doc: doc})
 }
 
 // Events returns at most limit events before a moment, latest first.

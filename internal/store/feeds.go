@@ -10,13 +10,13 @@ import (
 // SetFeed makes a token the one by which a calendar follows for this account; what was one before is none
 // any more.
 func (c *Centre) SetFeed(ctx context.Context, tokenHash []byte, now time.Time) error {
-	return c.db.WithContext(ctx).Exec(`insert into feeds (centre_id, staff_id, token_hash, made) values (?, ?, ?, ?)
+	return c.on(ctx).Exec(`insert into feeds (centre_id, staff_id, token_hash, made) values (?, ?, ?, ?)
 		on conflict (centre_id, staff_id) do update set token_hash = excluded.token_hash, made = excluded.made`, c.id, c.by, tokenHash, now).Error
 }
 
 // FeedSince returns when the link of this account was made, or ErrNotFound.
 func (c *Centre) FeedSince(ctx context.Context) (made time.Time, err error) {
-	err = c.db.WithContext(ctx).Raw("select made from feeds where centre_id = ? and staff_id = ?", c.id, c.by).Row().Scan(&made)
+	err = c.on(ctx).Raw("select made from feeds where centre_id = ? and staff_id = ?", c.id, c.by).Row().Scan(&made)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}
@@ -25,7 +25,7 @@ func (c *Centre) FeedSince(ctx context.Context) (made time.Time, err error) {
 
 // DropFeed ends the link of this account; none is no error.
 func (c *Centre) DropFeed(ctx context.Context) error {
-	return c.db.WithContext(ctx).Exec("delete from feeds where centre_id = ? and staff_id = ?", c.id, c.by).Error
+	return c.on(ctx).Exec("delete from feeds where centre_id = ? and staff_id = ?", c.id, c.by).Error
 }
 
 // SessionByFeed returns whose link has the token with this hash, as if they had asked just now, or

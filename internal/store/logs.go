@@ -27,7 +27,7 @@ type LogRow struct {
 
 // Log returns how a set-up went, or ErrNotFound where nobody has said.
 func (c *Centre) Log(ctx context.Context, setup uuid.UUID) (l LogRow, err error) {
-	res := c.db.WithContext(ctx).Raw(`select l.setup_id, l.doc, l.form, l.version, l.offered, l.at, coalesce(s.name, '') by, l.missing, l.found_at is not null found,
+	res := c.on(ctx).Raw(`select l.setup_id, l.doc, l.form, l.version, l.offered, l.at, coalesce(s.name, '') by, l.missing, l.found_at is not null found,
 		(select coalesce(json_agg(k.child_id order by k.child_id), '[]') from log_children k where k.centre_id = l.centre_id and k.setup_id = l.setup_id) mouthed
 		from logs l left join staff s on s.id = l.staff_id where l.centre_id = ? and l.setup_id = ?`, c.id, setup).Scan(&l)
 	if res.Error == nil && res.RowsAffected == 0 {
@@ -84,27 +84,27 @@ func (c *Centre) SaveLog(ctx context.Context, l Told) (repeated bool, err error)
 		if version != l.Version {
 			return ErrStale
 		}
-		now := tx.db.NowFunc()
+		now := tx.clock()
 		row := logEntry{c.id, l.SetupID, l.Doc, written.Version, l.Version + 1, l.Offered, l.PlayAt, now, c.by, l.Missing}
-		if err := tx.db.WithContext(ctx).Table("logs").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "setup_id"}}, DoUpdates: clause.AssignmentColumns([]string{"doc", "form", "version", "at", "staff_id", "missing"})}).Create(&row).Error; err != nil {
+		if err := tx.on(ctx).Table("logs").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "setup_id"}}, DoUpdates: clause.AssignmentColumns([]string{"doc", "form", "version", "at", "staff_id", "missing"})}).Create(&row).Error; err != nil {
 			return err
 		}
-		if err := tx.db.WithContext(ctx).Exec(`insert into log_versions (centre_id, setup_id, version, doc, form, at, staff_id) values (?, ?, ?, ?, ?, ?, ?)`, c.id, l.SetupID, row.Version, string(l.Doc), row.Form, now, c.by).Error; err != nil {
+		if err := tx.on(ctx).Exec(`insert into log_versions (centre_id, setup_id, version, doc, form, at, staff_id) values (?, ?, ?, ?, ?, ?, ?)`, c.id, l.SetupID, row.Version, string(l.Doc), row.Form, now, c.by).Error; err != nil {
 			return err
 		}
-		if err := tx.db.WithContext(ctx).Exec("delete from log_children where centre_id = ? and setup_id = ?", c.id, l.SetupID).Error; err != nil {
+		if err := tx.on(ctx).Exec("delete from log_children where centre_id = ? and setup_id = ?", c.id, l.SetupID).Error; err != nil {
 			return err
 		}
 		for _, child := range l.Mouthed {
-			if err := tx.db.WithContext(ctx).Exec("insert into log_children (centre_id, setup_id, child_id, at) values (?, ?, ?, ?)", c.id, l.SetupID, child, now).Error; err != nil {
+			if err := tx.on(ctx).Exec("insert into log_children (centre_id, setup_id, child_id, at) values (?, ?, ?, ?)", c.id, l.SetupID, child, now).Error; err != nil {
 				return err
 			}
 		}
-		if err := tx.db.WithContext(ctx).Exec("update lessons set undone_at = ? where centre_id = ? and setup_id = ? and undone_at is null", now, c.id, l.SetupID).Error; err != nil {
+		if err := tx.on(ctx).Exec("update lessons set undone_at = ? where centre_id = ? and setup_id = ? and undone_at is null", now, c.id, l.SetupID).Error; err != nil {
 			return err
 		}
 		for id, doc := range l.Lessons {
-			if err := tx.db.WithContext(ctx).Exec("insert into lessons (centre_id, id, setup_id, room_id, doc, form, made) values (?, ?, ?, ?, ?, ?, ?)", c.id, id, l.SetupID, l.RoomID, string(doc), written.Version, now).Error; err != nil {
+			if err := tx.on(ctx).Exec("insert into lessons (centre_id, id, setup_id, room_id, doc, form, made) values (?, ?, ?, ?, ?, ?, ?)", c.id, id, l.SetupID, l.RoomID, string(doc), written.Version, now).Error; err != nil {
 				return err
 			}
 		}
@@ -151,14 +151,14 @@ func (c *Centre) Lesson(ctx context.Context, id uuid.UUID) (l LessonRow, err err
 func (c *Centre) KeepLesson(ctx context.Context, id uuid.UUID, doc []byte, undone bool) error {
 	row := map[string]any{"doc": json.RawMessage(doc), "form": written.Version}
 	if undone {
-		row["undone_at"] = c.db.NowFunc()
+		row["undone_at"] = c.clock()
 	}
 	return c.mine(ctx).Table("lessons").Where("id = ?", id).Updates(row).Error
 }
 
 // FoundStray notes that what was not counted in has been found; once more is harmless.
 func (c *Centre) FoundStray(ctx context.Context, setup uuid.UUID) error {
-	res := c.mine(ctx).Table("logs").Where("setup_id = ?", setup).Update("found_at", c.db.NowFunc())
+	res := c.mine(ctx).Table("logs").Where("setup_id = ?", setup).Update("found_at", c.clock())
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
 	}
@@ -186,7 +186,7 @@ type RecordRow struct {
 // behind a time and id; only those that nobody has said anything of where open is set.
 func (c *Centre) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
 	var rows []RecordRow
-	err := c.db.WithContext(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.digest, s.play_at, l.doc log_doc, coalesce(l.form, 0) log_form, l.offered, coalesce(l.version, 0) log_vers
+	err := c.on(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.digest, s.play_at, l.doc log_doc, coalesce(l.form, 0) log_form, l.offered, coalesce(l.version, 0) log_vers
 		from setups s left join logs l on l.centre_id = s.centre_id and l.setup_id = s.id
 		where s.centre_id = @centre and s.deleted_at is null and s.play_at >= @from and s.play_at < @until and (s.play_at, s.id) < (@at, @id)
 			and coalesce((s.doc->>'template')::boolean, false) = false and (not @open or l.setup_id is null)

@@ -78,7 +78,7 @@ func (c *Centre) Stock(ctx context.Context) (s StockRows, err error) {
 
 // part asks for a part of the centre, whose id is the last that the query names.
 func (c *Centre) part(ctx context.Context, into any, query string, of ...any) error {
-	res := c.db.WithContext(ctx).Raw(query, append(of, c.id)...).Scan(into)
+	res := c.on(ctx).Raw(query, append(of, c.id)...).Scan(into)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
 	}

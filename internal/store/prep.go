@@ -25,7 +25,7 @@ func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick,
 		return nil, nil
 	}
 	var all []PrepTick
-	err := c.db.WithContext(ctx).Raw(`select t.setup_id, t.step, t.at, t.value, t.shared_with, coalesce(s.name, '') by from prep_ticks t left join staff s on s.id = t.staff_id
+	err := c.on(ctx).Raw(`select t.setup_id, t.step, t.at, t.value, t.shared_with, coalesce(s.name, '') by from prep_ticks t left join staff s on s.id = t.staff_id
 		where t.centre_id = ? and t.setup_id in ? order by t.at, t.step`, c.id, setups).Scan(&all).Error
 	return all, err
 }
@@ -37,7 +37,7 @@ func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
 	if err != nil {
 		return err
 	}
-	err = c.db.WithContext(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id, shared_with) values (?, ?, ?, ?, ?, ?, ?)
+	err = c.on(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id, shared_with) values (?, ?, ?, ?, ?, ?, ?)
 		on conflict (centre_id, step) do update set at = excluded.at, value = excluded.value, staff_id = excluded.staff_id where prep_ticks.value is null and excluded.value is not null`,
 		c.id, t.Step, t.SetupID, t.At, t.Value, c.by, string(with)).Error
 	if violates(err, foreignKeyViolation, "") {
@@ -53,11 +53,11 @@ func (c *Centre) RenameTicks(ctx context.Context, ids map[string]string) error {
 	if err != nil {
 		return err
 	}
-	return c.db.WithContext(ctx).Exec(`update prep_ticks t set step = n.value from jsonb_each_text(?::jsonb) n(key, value)
+	return c.on(ctx).Exec(`update prep_ticks t set step = n.value from jsonb_each_text(?::jsonb) n(key, value)
 		where t.centre_id = ? and t.step = n.key and not exists (select 1 from prep_ticks o where o.centre_id = t.centre_id and o.step = n.value)`, string(text), c.id).Error
 }
 
 // UntickPrep takes back that a step is done; one that is not is no error.
 func (c *Centre) UntickPrep(ctx context.Context, step string) error {
-	return c.db.WithContext(ctx).Exec("delete from prep_ticks where centre_id = ? and step = ?", c.id, step).Error
+	return c.on(ctx).Exec("delete from prep_ticks where centre_id = ? and step = ?", c.id, step).Error
 }

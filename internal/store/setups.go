@@ -53,7 +53,7 @@ func (c *Centre) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, a
 		return nil, err
 	}
 	var rows []SetupRow
-	err = c.db.WithContext(ctx).Raw(`
+	err = c.on(ctx).Raw(`
 		select * from (select centre_id, id, doc, form, version, updated_at, digest, false past from setups
 			where not @past and `+asked+` and play_at >= @from and (play_at, id) > (@at, @id)
 			order by play_at, id limit @limit) coming
@@ -89,7 +89,7 @@ func (c *Centre) KeepDigests(ctx context.Context, digests map[uuid.UUID]Versione
 	if err != nil {
 		return err
 	}
-	return c.db.WithContext(ctx).Exec(`
+	return c.on(ctx).Exec(`
 		update setups s set digest = n.digest from jsonb_to_recordset(?::jsonb) n(id uuid, version integer, digest jsonb)
 		where s.centre_id = ? and s.id = n.id and s.version = n.version`, string(text), c.id).Error
 }

@@ -173,13 +173,35 @@ func (c *Centre) By(staff uuid.UUID) *Centre { return &Centre{c.db, c.id, &staff
 
 // mine returns a fresh query on this centre's rows of the model's table.
 func (c *Centre) mine(ctx context.Context) *gorm.DB {
-	return c.db.WithContext(ctx).Where("centre_id = ?", c.id)
+	return c.on(ctx).Where("centre_id = ?", c.id)
 }
 
 // transact runs do in a transaction on a scoped store.
 func (c *Centre) transact(ctx context.Context, do func(*Centre) error) error {
-	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error { return do(&Centre{tx, c.id, c.by}) })
+	return c.on(ctx).Transaction(func(tx *gorm.DB) error { return do(&Centre{tx, c.id, c.by}) })
 }
+
+// inCommand is the key under which a context carries the transaction of a command.
+type inCommand struct{}
+
+// Command carries out do in one transaction: everything that is asked of the store with the context that do is given
+// is in it, and all of it is kept or nothing. What transact does inside is a part that can fail by itself.
+func (c *Centre) Command(ctx context.Context, do func(context.Context) error) error {
+	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error { return do(context.WithValue(ctx, inCommand{}, tx)) })
+}
+
+// on returns the connection for a query: that of the transaction which the store or the context is in.
+func (c *Centre) on(ctx context.Context) *gorm.DB {
+	if _, in := c.db.Statement.ConnPool.(gorm.TxCommitter); !in {
+		if tx, ok := ctx.Value(inCommand{}).(*gorm.DB); ok {
+			return tx.WithContext(ctx)
+		}
+	}
+	return c.db.WithContext(ctx)
+}
+
+// clock is what the store stamps with.
+func (c *Centre) clock() time.Time { return c.db.NowFunc() }
 
 // SQLSTATE codes of the PostgreSQL manual, appendix A.
 const (

@@ -25,7 +25,7 @@ type SeenRow struct {
 // are none.
 func (c *Centre) Seen(ctx context.Context, from string, limit int) ([]SeenRow, error) {
 	var rows []SeenRow
-	err := c.db.WithContext(ctx).Raw(`
+	err := c.on(ctx).Raw(`
 		select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.digest, s.seen, p.id print_id, coalesce(p.version, 0) printed_version, coalesce(p.token, '') printed_token, coalesce(p.at, 'epoch') printed_at
 		from setups s left join lateral (select id, version, token, at from prints where centre_id = s.centre_id and setup_id = s.id order by at desc, id desc limit 1) p on true
 		where s.centre_id = ? and s.deleted_at is null and s.play_at >= ? and coalesce((s.doc->>'template')::boolean, false) = false
@@ -43,7 +43,7 @@ func (c *Centre) KeepSeen(ctx context.Context, seen map[uuid.UUID]json.RawMessag
 	if err != nil {
 		return err
 	}
-	return c.db.WithContext(ctx).Exec(`update setups s set seen = n.value from jsonb_each(?::jsonb) n(key, value)
+	return c.on(ctx).Exec(`update setups s set seen = n.value from jsonb_each(?::jsonb) n(key, value)
 		where s.centre_id = ? and s.id = n.key::uuid and (s.seen is null or not ?)`, string(text), c.id, onlyFirst).Error
 }
 
@@ -61,8 +61,8 @@ type Print struct {
 // AddPrint notes a print; one with the id of an earlier one changes nothing. It fails with ErrNotFound
 // for a set-up that is not there.
 func (c *Centre) AddPrint(ctx context.Context, p Print) error {
-	p.CentreID, p.StaffID, p.At = c.id, c.by, c.db.NowFunc()
-	err := c.db.WithContext(ctx).Exec("insert into prints (centre_id, id, setup_id, version, token, at, staff_id) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+	p.CentreID, p.StaffID, p.At = c.id, c.by, c.clock()
+	err := c.on(ctx).Exec("insert into prints (centre_id, id, setup_id, version, token, at, staff_id) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
 		p.CentreID, p.ID, p.SetupID, p.Version, p.Token, p.At, p.StaffID).Error
 	if violates(err, foreignKeyViolation, "") {
 		return ErrNotFound
@@ -79,12 +79,12 @@ func (c *Centre) RenewPrints(ctx context.Context, tokens map[uuid.UUID]string) e
 	if err != nil {
 		return err
 	}
-	return c.db.WithContext(ctx).Exec(`update prints p set token = n.value from jsonb_each_text(?::jsonb) n(key, value) where p.centre_id = ? and p.id = n.key::uuid`, string(text), c.id).Error
+	return c.on(ctx).Exec(`update prints p set token = n.value from jsonb_each_text(?::jsonb) n(key, value) where p.centre_id = ? and p.id = n.key::uuid`, string(text), c.id).Error
 }
 
 // DropPrint forgets a print, and those of the same set-up before it: they are in the bin.
 func (c *Centre) DropPrint(ctx context.Context, id uuid.UUID) error {
-	res := c.db.WithContext(ctx).Exec(`delete from prints where centre_id = ? and setup_id = (select setup_id from prints where centre_id = ? and id = ?)`, c.id, c.id, id)
+	res := c.on(ctx).Exec(`delete from prints where centre_id = ? and setup_id = (select setup_id from prints where centre_id = ? and id = ?)`, c.id, c.id, id)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
 	}
@@ -120,12 +120,12 @@ func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day string, versio
 		if err := tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Find(&rows).Error; err != nil {
 			return err
 		}
-		row := DayRow{CentreID: c.id, RoomID: room, Day: day, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.db.NowFunc()}
+		row := DayRow{CentreID: c.id, RoomID: room, Day: day, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.clock()}
 		if len(rows) == 0 {
 			if version != 0 {
 				return &Conflict{Doc{ID: room, Version: 0}}
 			}
-			return tx.db.WithContext(ctx).Create(&row).Error
+			return tx.on(ctx).Create(&row).Error
 		}
 		current := Doc{ID: room, Doc: rows[0].Doc, Form: rows[0].Form, Version: rows[0].Version}
 		if repeated, err := stale(current, version, doc); repeated || err != nil {

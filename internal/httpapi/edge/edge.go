@@ -124,7 +124,7 @@ func (e *Edge) serve(op contract.Operation, h Handler) gin.HandlerFunc {
 		r, err := e.letIn(c, op)
 		var answer any
 		if err == nil {
-			answer, err = h(r)
+			answer, err = e.carryOut(r, op, h)
 		}
 		if err != nil {
 			e.Refuse(c, err)
@@ -136,6 +136,21 @@ func (e *Edge) serve(op contract.Operation, h Handler) gin.HandlerFunc {
 		}
 		e.answer(c, answer)
 	}
+}
+
+// carryOut runs a handler; where it changes what a centre keeps, in one transaction.
+func (e *Edge) carryOut(r *Request, op contract.Operation, h Handler) (answer any, err error) {
+	if !op.Stores {
+		return h(r)
+	}
+	whole := r.ctx
+	err = e.House.Command(whole, r.Session, func(ctx context.Context) error {
+		r.ctx = ctx
+		answer, err = h(r)
+		return err
+	})
+	r.ctx = whole
+	return answer, err
 }
 
 // wordLasts is how long one event may take to be sent.
