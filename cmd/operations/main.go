@@ -74,6 +74,7 @@ type Operation struct {
 	May              []string // roles
 	Open             bool     // to everybody, signed in or not
 	Stores           bool     // it changes what the centre keeps: one command, one transaction
+	Once             bool     // nothing in it tells a repeat: a letter's id does
 	Query, Required  []string // parameters of the address
 	Body             string   // content type; empty for none
 	Schema           string   // of the body
@@ -114,6 +115,7 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 	}
 	open, _ := op.Extensions["x-open"].(bool)
 	stores, said := op.Extensions["x-stores"].(bool)
+	once, _ := op.Extensions["x-once"].(bool)
 	stores = stores || !said && method != http.MethodGet
 	var may []string
 	if roles, ok := op.Extensions["x-may"].([]any); ok {
@@ -136,8 +138,8 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 			size = int64(n)
 		}
 	}
-	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Stores: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
-		op.OperationID, method, ginPath, may, open, stores, query, required, body, schema, size), nil
+	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Stores: %t, Once: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
+		op.OperationID, method, ginPath, may, open, stores, once, query, required, body, schema, size), nil
 }
 
 // printLimits prints, for every schema, how many letters or entries its fields take.

@@ -132,6 +132,11 @@ func (h *House) Command(ctx context.Context, s *store.Session, do func(context.C
 	return h.of(s).Command(ctx, do)
 }
 
+// Once does what a letter asks for, or returns what was answered when it came before. It belongs inside a Command.
+func (h *House) Once(ctx context.Context, s *store.Session, l store.Letter, do func() ([]byte, error)) (before []byte, repeated bool, err error) {
+	return h.of(s).Once(ctx, l, do)
+}
+
 // of returns the store as the signed-in account uses it.
 func (h *House) of(s *store.Session) *store.Centre { return h.store.For(s.CentreID).By(s.StaffID) }
 

@@ -23,6 +23,7 @@ import (
 	"emblo/internal/contract"
 	"emblo/internal/demo"
 	"emblo/internal/httpapi"
+	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
 	"emblo/internal/testdb"
 )
@@ -68,7 +69,7 @@ func demoLeadIn(t testing.TB, at time.Time, l *say.Language) *api {
 func visit(t testing.TB, server *httptest.Server) *api {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	return &api{t, server, &http.Client{Jar: jar}}
+	return &api{t, server, &http.Client{Jar: jar, Transport: letters{}}}
 }
 
 // demoLead signs in to the demo centre on a database of its own.
@@ -190,4 +191,15 @@ func newRoom(name string) written.RoomInput {
 // planned is a plan of one place.
 func planned(room, playAt string, base *written.Base, items ...written.PlanItem) written.Plan {
 	return written.Plan{RoomID: room, PlayAt: playAt, Places: []written.Place{{ID: uuid.NewString(), Base: base, Items: append([]written.PlanItem{}, items...)}}, Beside: []written.PlanItem{}}
+}
+
+// letters sends every letter under an id of its own, as a page does.
+type letters struct{}
+
+func (letters) RoundTrip(r *http.Request) (*http.Response, error) {
+	if r.Method != http.MethodGet && r.Header.Get(edge.LetterHeader) == "" {
+		r = r.Clone(r.Context())
+		r.Header.Set(edge.LetterHeader, uuid.NewString())
+	}
+	return http.DefaultTransport.RoundTrip(r)
 }

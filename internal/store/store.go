@@ -181,15 +181,6 @@ func (c *Centre) transact(ctx context.Context, do func(*Centre) error) error {
 	return c.on(ctx).Transaction(func(tx *gorm.DB) error { return do(&Centre{tx, c.id, c.by}) })
 }
 
-// inCommand is the key under which a context carries the transaction of a command.
-type inCommand struct{}
-
-// Command carries out do in one transaction: everything that is asked of the store with the context that do is given
-// is in it, and all of it is kept or nothing. What transact does inside is a part that can fail by itself.
-func (c *Centre) Command(ctx context.Context, do func(context.Context) error) error {
-	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error { return do(context.WithValue(ctx, inCommand{}, tx)) })
-}
-
 // on returns the connection for a query: that of the transaction which the store or the context is in.
 func (c *Centre) on(ctx context.Context) *gorm.DB {
 	if _, in := c.db.Statement.ConnPool.(gorm.TxCommitter); !in {

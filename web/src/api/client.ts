@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { v7 } from 'uuid'
 import type { components, paths } from './schema.gen'
 
 export type Schemas = components['schemas']
@@ -21,6 +22,31 @@ export type ShelfItem = Schemas['ShelfItem']
 export type Session = Schemas['Session']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })
+
+/** The ids of what was sent and not answered, by all that it says: sent again, it is known for the same. */
+const unanswered = new Map<string, string>()
+const saysOf = async (request: Request) => `${request.method} ${request.url} ${await request.clone().text()}`
+const sent = new Map<string, string>()
+const letterHeader = 'Idempotency-Key'
+
+api.use({
+  async onRequest({ request }) {
+    if (request.method === 'GET') return undefined
+    const says = await saysOf(request)
+    const id = unanswered.get(says) ?? v7()
+    unanswered.set(says, id)
+    request.headers.set(letterHeader, id)
+    sent.set(id, says)
+    return request
+  },
+  onResponse({ request, response }) {
+    const id = request.headers.get(letterHeader)
+    if (!id || response.status >= 500) return undefined
+    unanswered.delete(sent.get(id) ?? '')
+    sent.delete(id)
+    return undefined
+  },
+})
 
 /** What went wrong, in a sentence, with the path of the field at fault, such as children/0/born. Status 0 means that no answer came at all. */
 export class ApiError<Current = unknown> extends Error {
