@@ -69,9 +69,6 @@ func norrish(solute, water, k float64) float64 {
 	if solute <= 0 {
 		return 1
 	}
-	if water <= 0 {
-		return 0
-	}
 	xs := solute / (solute + water)
 	return (1 - xs) * math.Exp(-k*xs*xs)
 }

@@ -41,7 +41,7 @@ func (b Batch) CountingCards(set unit.MeasureSet) []Card {
 	}
 	slices.SortFunc(order, func(i, j int) int { return cmp.Compare(b.Amounts[j].Exact.Grams(), b.Amounts[i].Exact.Grams()) })
 	for _, i := range order {
-		if mixed.Grams()*(1-b.Recipe.Loss) >= b.Need.Grams()-1e-6 {
+		if !lacks(mixed.Grams()*(1-b.Recipe.Loss), b.Need.Grams()) {
 			break
 		}
 		if up := b.Amounts[i].card(set, math.Ceil); up.Count > 0 {
@@ -65,7 +65,7 @@ func (a Amount) card(set unit.MeasureSet, round func(float64) float64) (c Card) 
 		}
 		n := round(v.Over(m.Volume()))
 		off := m.Volume().Times(n).Over(v) - 1
-		if n >= 2 && n <= maxCounted && math.Abs(off) <= a.Line.tolerance()+1e-9 {
+		if n >= 2 && n <= maxCounted && !surely(a.Line.tolerance(), math.Abs(off)) {
 			return Card{m, int(n), off}
 		}
 	}

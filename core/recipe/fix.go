@@ -2,7 +2,6 @@ package recipe
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"emblo/core/allergen"
@@ -113,7 +112,7 @@ func readyToEat(raw material.Item) material.Item {
 func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet, search *scoopSearch) Dose {
 	d := Dose{Item: it, Share: share, Mass: batch.Times(share)}
 	v, known := it.Density.VolumeOf(d.Mass)
-	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml, math.MaxInt) {
+	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml) {
 		for i, n := range search.nearest[:search.n] {
 			if n > 0 {
 				d.Scoops = append(d.Scoops, Scoop{set.At(i), int(n)})

@@ -28,13 +28,9 @@ type measurer struct {
 	lines  []measuredLine
 	set    unit.MeasureSet
 	search scoopSearch
-	// best is the best batch so far and at its scale. Once there is one, bounded lets try
-	// give up on what cannot be better. least is the fewest fillings of each line at any
-	// scale of the range.
-	best    trial
-	at      float64
-	bounded bool
-	least   []int
+	// best is the best batch so far and at its scale.
+	best trial
+	at   float64
 	// What one try works with, a row for each line, kept so that nothing is allocated.
 	work  []lineWork
 	gains [][maxSlack + 1]gain
@@ -73,7 +69,7 @@ func (t trial) better(u trial) bool {
 	if t.rank(u) != 0 {
 		return t.rank(u) < 0
 	}
-	return t.miss < u.miss-1e-9
+	return surely(t.miss, u.miss)
 }
 
 // rank compares without the miss.
@@ -92,7 +88,7 @@ func (t trial) rank(u trial) int {
 
 func newMeasurer(r Recipe, set unit.MeasureSet) *measurer {
 	n := len(r.Lines)
-	m := &measurer{set: set, lines: make([]measuredLine, n), search: newScoopSearch(set), least: make([]int, n), work: make([]lineWork, n)}
+	m := &measurer{set: set, lines: make([]measuredLine, n), search: newScoopSearch(set), work: make([]lineWork, n)}
 	for i := range r.Lines {
 		l := &r.Lines[i]
 		m.lines[i] = measuredLine{grams: l.Mass.Grams(), density: l.Item.Density.GramsPerMillilitre(), tolerance: l.tolerance(), most: math.Inf(1)}
@@ -114,13 +110,6 @@ func (m *measurer) limit(line int, at unit.Mass) {
 func (m *measurer) solve(low, high, needed float64) (scale float64, t trial) {
 	m.needed = needed
 	m.at, m.best = low, m.try(low, low, nil)
-	for i := range m.lines {
-		if bottom, top := m.lines[i].window(low, high); top >= bottom && m.search.fewest(bottom, top, bottom, math.MaxInt) {
-			m.least[i] = m.search.best
-		}
-	}
-	m.bounded = true
-	defer func() { m.bounded = false }()
 	look := func(n int) {
 		for i := 1; i <= n; i++ {
 			k := low + (high-low)*float64(i)/float64(n)
@@ -175,23 +164,6 @@ func (l *measuredLine) window(low, high float64) (bottom, top float64) {
 	return l.ml * low * (1 - l.tolerance), math.Min(l.ml*high*(1+l.tolerance), l.most)
 }
 
-// worse is a trial that is given up: any other is better.
-var worse = trial{short: true, out: maxLines + 1, movements: math.MaxInt}
-
-// allowed returns how many fillings the next line may take before the trial loses to the
-// best; every line after it takes its least. There is no bound while a line more could be
-// out of tolerance without losing.
-func (m *measurer) allowed(t *trial, line int) int {
-	if !m.bounded || m.best.short || t.out < m.best.out {
-		return math.MaxInt
-	}
-	most := m.best.movements - t.movements
-	for _, n := range m.least[line+1:] {
-		most -= n
-	}
-	return most
-}
-
 // maxLines bounds the ingredients of a recipe.
 const maxLines = 40
 
@@ -207,14 +179,7 @@ func (m *measurer) try(low, high float64, out []scoops) (t trial) {
 			continue
 		}
 		bottom, top := l.window(low, high)
-		most := m.allowed(&t, i)
-		if most < 1 {
-			return worse
-		}
-		if top < bottom || !m.search.fewest(bottom, top, l.ml*low, most) {
-			if most < math.MaxInt {
-				return worse
-			}
+		if top < bottom || !m.search.fewest(bottom, top, l.ml*low) {
 			t.out++
 			if exact {
 				c := m.search.closest(l.ml * low)
@@ -227,7 +192,7 @@ func (m *measurer) try(low, high float64, out []scoops) (t trial) {
 		t.movements += m.search.best
 		mass += m.search.most * l.density
 	}
-	if mass < m.needed-1e-6 {
+	if lacks(mass, m.needed) {
 		t.movements += m.raise(mass, &t)
 		for i := range m.work {
 			m.work[i].nearest = m.work[i].largest
@@ -265,13 +230,13 @@ func (m *measurer) raise(mass float64, t *trial) int {
 		for i := range m.work {
 			for s := slack; s >= 1; s-- {
 				for k := 1; k <= s; k++ {
-					if m.work[i].top > 0 && most[s-k]+m.gains[i][k].mass > most[s]+1e-12 {
+					if m.work[i].top > 0 && surely(most[s], most[s-k]+m.gains[i][k].mass) {
 						most[s], taken[i][s] = most[s-k]+m.gains[i][k].mass, uint8(k)
 					}
 				}
 			}
 		}
-		if mass+most[slack] < m.needed-1e-6 {
+		if lacks(mass+most[slack], m.needed) {
 			continue
 		}
 		left := slack
@@ -295,10 +260,10 @@ func (m *measurer) ease(mass float64) {
 			continue
 		}
 		less := (m.search.volumeOf(&w.largest) - m.search.volumeOf(&w.nearest)) * m.lines[i].density
-		if mass-less >= m.needed-1e-6 {
-			mass -= less
-		} else {
+		if lacks(mass-less, m.needed) {
 			w.nearest = w.largest
+			continue
 		}
+		mass -= less
 	}
 }

@@ -93,7 +93,7 @@ func (m *measurer) batch(r Recipe, factor float64) Batch {
 				}
 			}
 			a.Off = scooped/ml - 1
-			a.Within = math.Abs(a.Off) <= l.tolerance()+1e-9 && scooped <= m.lines[i].most*(1+1e-9)
+			a.Within = !surely(l.tolerance(), math.Abs(a.Off)) && !surely(m.lines[i].most, scooped)
 			if a.Within { // otherwise it is to be weighed
 				mass = l.Item.Density.MassOf(unit.Millilitres(scooped))
 			}

@@ -44,33 +44,18 @@ func newScoopSearch(set unit.MeasureSet) scoopSearch {
 	return s
 }
 
-// fewest finds the least number of fillings, at most so many, whose volume lies between low
+// fewest finds the least number of fillings whose volume lies between low
 // and high, both in mL and above 0, and leaves the answers nearest the target and largest in
 // the search. It reports false when no such number of fillings lies there.
 //
 // It goes through the measures from the largest, taking as many as fit and then fewer, and
 // gives up a branch when even the next measure alone could not reach low in as few fillings
 // as the best answer so far. So the answer is the optimum, for any set.
-func (s *scoopSearch) fewest(low, high, target float64, most int) bool {
-	s.low, s.high, s.target, s.best, s.found = low*(1-1e-12), high*(1+1e-12), target, most, false
+func (s *scoopSearch) fewest(low, high, target float64) bool {
+	s.low, s.high, s.target, s.best, s.found = low*under, high*over, target, math.MaxInt32, false
 	s.counts = scoops{}
-	s.best = min(s.best, s.enough())
 	s.try(0, 0, 0)
 	return s.found
-}
-
-// enough returns the fillings of a simple answer: of each measure as many as stay below
-// low, until one filling more of one of them comes to low without passing high.
-func (s *scoopSearch) enough() int {
-	least, count, used := math.MaxInt, 0, 0.0
-	for i := range s.n {
-		take := int((s.low - used) * s.per[i])
-		count, used = count+take, used+float64(take)*s.volume[i]
-		if after := used + s.volume[i]; after >= s.low && after <= s.high {
-			least = min(least, count+1)
-		}
-	}
-	return least
 }
 
 func (s *scoopSearch) try(i, count int, used float64) {
@@ -88,7 +73,7 @@ func (s *scoopSearch) try(i, count int, used float64) {
 				return
 			}
 			// The next measure is at most as large, so this many more are needed.
-			if count+take+int(short*s.per[i+1]+(1-1e-9)) > s.best {
+			if count+take+int(short*s.per[i+1]+nearlyOne) > s.best {
 				return
 			}
 		} else if count+take > s.best {
@@ -105,7 +90,7 @@ func (s *scoopSearch) answer(count int, used float64) {
 	switch {
 	case count < s.best, !s.found:
 		s.found, s.best, s.miss, s.nearest, s.most, s.largest = true, count, miss, s.counts, used, s.counts
-	case count == s.best && miss < s.miss-1e-9:
+	case count == s.best && surely(miss, s.miss):
 		s.miss, s.nearest = miss, s.counts
 	}
 	if count == s.best && used > s.most {
@@ -129,7 +114,7 @@ func (s *scoopSearch) largestWithin(high float64, fillings int) (volume float64,
 		if i+1 < s.n {
 			next = s.volume[i+1]
 		}
-		for take := min(left, int((high-used)/s.volume[i]+1e-12)); take >= 0; take-- {
+		for take := min(left, int((high-used)*over/s.volume[i])); take >= 0; take-- {
 			// The next measures are at most as large, so fewer fillings of this hold less.
 			if volume >= high || used+float64(take)*s.volume[i]+float64(left-take)*next <= volume {
 				return

@@ -84,9 +84,9 @@ func (s Stock) Limit(r Recipe) (limit Limit, ok bool) {
 			continue
 		}
 		switch f := math.Max(0, have.Over(l.Mass)); {
-		case f < limit.Factor*(1-1e-9):
+		case surely(f, limit.Factor):
 			limit.Factor, limit.By = f, []Line{l}
-		case f <= limit.Factor*(1+1e-9):
+		case !surely(limit.Factor, f):
 			limit.By = append(limit.By, l)
 		}
 	}
@@ -264,7 +264,7 @@ func (s Stock) Lifts(r Recipe) []Lift {
 		least := s[line.Item.ID]
 		factor := math.Min(others.Factor, (least.Grams()+have.Grams()/sub.ByMass)/line.Mass.Grams())
 		inRecipe := slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Item.ID == sub.Item.ID })
-		if inRecipe || factor <= limit.Factor*(1+1e-6) {
+		if inRecipe || !surely(limit.Factor, factor) {
 			continue
 		}
 		missing := line.Mass.Times(factor).Minus(least)

@@ -103,7 +103,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		if len(either) > 1 {
 			item = worseOf(either)
 			l.Fault, l.Like = "", either
-			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and and of as much salt as the saltiest. Which is it?", shorten(name)))
+			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and of as much salt as the saltiest. Which is it?", shorten(name)))
 			break
 		}
 		if rd.Several != nil {

@@ -20,6 +20,8 @@ type Proxy struct {
 	URL     string
 	queries atomic.Int64
 	hung    atomic.Bool
+	cut     atomic.Int64 // at which statement every line is cut; 0 for none
+	lost    atomic.Bool  // the statement still arrives
 }
 
 // Through opens a proxy to the database at an address, for one test.
@@ -58,11 +60,24 @@ func (p *Proxy) Hang() { p.hung.Store(true) }
 // transaction among them.
 func (p *Proxy) Queries() int64 { return p.queries.Load() }
 
+// CutAt cuts the line at the n-th statement from now on, before it arrives, or before its answer does. 0 cuts none.
+func (p *Proxy) CutAt(n int64, arrives bool) {
+	p.lost.Store(arrives)
+	if n > 0 {
+		n += p.queries.Load()
+	}
+	p.cut.Store(n)
+}
+
+// Cut reports whether the line was cut since CutAt; that once.
+func (p *Proxy) Cut() bool { return p.cut.Load() < 0 }
+
 // ask passes the messages of a client on, and counts those that run a statement: Execute
 // and Query (PostgreSQL manual, message formats). The first has no type.
 func (p *Proxy) ask(server, client net.Conn) {
 	defer server.Close()
 	in := bufio.NewReader(client)
+	cut := false
 	for started := false; ; started = true {
 		skip := 0
 		if started {
@@ -73,7 +88,13 @@ func (p *Proxy) ask(server, client net.Conn) {
 			return
 		}
 		if started && (head[0] == 'E' || head[0] == 'Q') {
-			p.queries.Add(1)
+			if n := p.queries.Add(1); p.cut.CompareAndSwap(n, -1) {
+				defer client.Close()
+				if !p.lost.Load() {
+					return
+				}
+				cut = true
+			}
 		}
 		message := make([]byte, skip+int(binary.BigEndian.Uint32(head[skip:])))
 		if _, err := io.ReadFull(in, message); err != nil {
@@ -83,6 +104,10 @@ func (p *Proxy) ask(server, client net.Conn) {
 			if _, err := server.Write(message); err != nil {
 				return
 			}
+		}
+		if cut && (message[0] == 'S' || message[0] == 'Q') { // Sync: now it is carried out
+			client.Close()
+			return
 		}
 	}
 }

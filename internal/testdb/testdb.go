@@ -163,3 +163,25 @@ func Sums(t testing.TB, url string) map[string]string {
 	}
 	return sums
 }
+
+// Rows returns every row of every table as JSON, in an order that does not hang on when it was written. Sessions and
+// failed sign-ins are left out.
+func Rows(t testing.TB, url string) (all []string) {
+	conn, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	defer conn.Close(context.Background())
+	rows, err := conn.Query(t.Context(), "select tablename from pg_tables where schemaname = 'public' and tablename not in ('sessions', 'sign_in_failures') order by 1")
+	require.NoError(t, err)
+	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	require.NoError(t, err)
+	for _, table := range tables {
+		rows, err := conn.Query(t.Context(), "select to_jsonb(r)::text from "+pgx.Identifier{table}.Sanitize()+" r")
+		require.NoError(t, err)
+		of, err := pgx.CollectRows(rows, pgx.RowTo[string])
+		require.NoError(t, err)
+		for _, row := range of {
+			all = append(all, table+" "+row)
+		}
+	}
+	return all
+}
