@@ -77,6 +77,17 @@ func TestAnswersAreThoseOnRecord(t *testing.T) {
 		require.NoError(t, err, r.ID)
 		out.WriteString(r.ID + " in store" + answerText(kept, preschool) + "\n")
 		out.WriteString(r.ID + " to make" + makingText(t, r, preschool, set, i) + "\n")
+		young, err := Reckon(at(Mix{Recipe: r, Portion: unit.Grams(60), Colours: 1, Pot: unit.Litres(3), Use: safety.Open}), toddlers, set)
+		require.NoError(t, err, r.ID)
+		out.WriteString(r.ID + ", toddlers" + answerText(young, toddlers) + "\n")
+		for who, g := range map[string]*safety.Group{"toddlers": toddlers, "preschool": preschool} {
+			out.WriteString(r.ID + " instead, " + who)
+			for _, w := range SwapMixes(recipe.Standard().Recipes(), Mix{Recipe: r, Portion: unit.Grams(80), Use: safety.Open}, g, 4) {
+				out.WriteString(" | " + w.Recipe.ID + " " + w.Assessment.Verdict.String())
+				texts(&out, w.Changes)
+			}
+			out.WriteString("\n")
+		}
 	}
 	lines := strings.Split(strings.TrimSpace(out.String()), "\n")
 	slices.Sort(lines)
@@ -146,7 +157,7 @@ func makingText(t *testing.T, r recipe.Recipe, g *safety.Group, set unit.Measure
 			continue
 		}
 		fmt.Fprintf(&b, ": %s %.2f g, each of %d %.3f, colour %.3f, %d pots, %d coins, taste %.4f", m.Verdict, m.Batch.Made.Grams(), m.Children, m.Each.Grams(), m.Colour.Grams(), m.Pots.Count, m.Coins, m.TasteShare)
-		for _, w := range m.Ways {
+		for _, w := range append(m.Ways, m.Others(recipe.Standard().Recipes(), Order{Use: safety.Open}, g, 3)...) {
 			fmt.Fprintf(&b, " | %s %s%s %.2f g %s %s", w.Kind, w.RecipeID, w.ItemID, w.Made.Grams(), w.Verdict, w.Sentence)
 		}
 		texts(&b, m.NotTasteSafe)
