@@ -136,9 +136,25 @@ func serve(ctx context.Context) error {
 // asks for: a year).
 const childNotesLast = 365 * 24 * time.Hour
 
-// forget ends what was noted of children when that is over, now and every day.
+// lettersLast is how long it is known of a letter that it was carried out: longer than a tablet lies in a drawer over
+// the summer.
+const lettersLast = 90 * 24 * time.Hour
+
+// portion is how many letters are forgotten in one statement, so that nobody waits behind it.
+const portion = 1000
+
+// forget ends what was noted of children and of letters when that is over, now and every day.
 func forget(ctx context.Context, s *store.Store) {
 	for {
+		for {
+			gone, err := s.ForgetCommands(ctx, now.Machine().Add(-lettersLast), portion)
+			if err != nil && ctx.Err() == nil {
+				slog.Warn("old letters were not forgotten", slog.Any("error", err))
+			}
+			if err != nil || gone < portion {
+				break
+			}
+		}
 		if _, err := s.ForgetChildren(ctx, now.Machine().Add(-childNotesLast)); err != nil && ctx.Err() == nil {
 			slog.Warn("notes about children were not ended", slog.Any("error", err))
 		}
