@@ -22,12 +22,12 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 	says := saidBy(name)
 	f = f.From(says.origin)
 	things, head := says.things, says.head
+	contains := says.nuts
 	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood) || head && !says.pretends && things[len(things)-1].Facts.Traits.Has(material.Food)
 	if ingredients {
-		f.UsuallyContains |= says.allergens &^ f.Allergens
-	} else {
-		f = nutty(name, f)
+		contains = says.allergens
 	}
+	f.UsuallyContains |= contains &^ f.Allergens
 	for _, it := range things {
 		has := it.Facts.Traits.Meet(inName)
 		if ingredients {
@@ -59,7 +59,7 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 type saying struct {
 	things              []material.Item
 	head                bool // the name ends in the last of the things
-	allergens           allergen.Set
+	allergens, nuts     allergen.Set
 	origin              material.Origin
 	pretends, disguised bool
 }
@@ -73,7 +73,7 @@ func saidBy(name string) saying {
 	if s, kept := sayings.Get(name); kept {
 		return s
 	}
-	s := saying{allergens: allergensNamed(name), origin: material.OriginOf(name), pretends: pretend(name), disguised: disguised(name)}
+	s := saying{allergens: allergensNamed(name), nuts: nutsNamed(name), origin: material.OriginOf(name), pretends: pretend(name), disguised: disguised(name)}
 	s.things, s.head = thingsIn(name)
 	return sayings.Keep(name, s, maxSayings)
 }

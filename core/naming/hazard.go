@@ -157,16 +157,16 @@ func calledBy(word string) material.Features {
 	return cords
 }
 
-// nutty returns the facts with what a name says of nuts, where the facts do not say that they are in
-// it: only the packet in the hand tells whether walnut halves are of wood. No other allergen is
-// read off a name, as egg cups and milk crates hold none.
-func nutty(name string, f material.Facts) material.Facts {
+// nutsNamed returns the nuts that a name says, where the facts of a thing do not say that they are in it: only the packet
+// in the hand tells whether walnut halves are of wood. No other allergen is read off the name of what is no food, as egg
+// cups and milk crates hold none.
+func nutsNamed(name string) (set allergen.Set) {
 	for _, w := range material.Words(name) {
 		if w != "nut" { // a wing nut is none
-			f.UsuallyContains |= allergen.Named(w) & allergen.SetOf(allergen.TreeNuts, allergen.Peanuts) &^ f.Allergens
+			set |= allergen.Named(w) & allergen.SetOf(allergen.TreeNuts, allergen.Peanuts)
 		}
 	}
-	return f
+	return set
 }
 
 // Unsaid returns the first word of a name that calls for a fact which the facts neither state nor
