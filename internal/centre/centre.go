@@ -46,6 +46,7 @@ type House struct {
 	parts *otter.Cache[key, part]
 	zones sync.Map // *time.Location by name
 	rules string
+	later func(func())
 }
 
 // key is one part of one centre at one revision. As equal revisions mean equal state, what
@@ -71,8 +72,13 @@ const (
 
 // New returns a house on a store. Version is that of the program: what was reckoned by
 // another is reckoned anew. The pen writes what the core says.
-func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen written.Pen) *House {
-	return &House{store: s, Pen: pen, now: clock, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
+//
+// Later is given what may be done after a request is answered; nil does a few at a time beside the requests.
+func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen written.Pen, later func(func())) *House {
+	if later == nil {
+		later = beside(fewAtATime)
+	}
+	return &House{later: later, store: s, Pen: pen, now: clock, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
 		MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
 }
 

@@ -5,7 +5,6 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"errors"
-	"log/slog"
 	"strings"
 
 	"github.com/google/uuid"
@@ -90,10 +89,10 @@ func (h *House) kept(at store.Revisions, p written.Plan, j desk.Judged) json.Raw
 	return text
 }
 
-// keep keeps digests; it is no failure of the request when they are not kept.
+// keep keeps digests.
 func (h *House) keep(ctx context.Context, s *store.Session, digests map[uuid.UUID]store.VersionedDigest) {
-	if err := h.of(s).KeepDigests(ctx, digests); err != nil {
-		h.log.WarnContext(ctx, "digests were not kept", slog.Any("error", err))
+	if len(digests) > 0 {
+		h.behind(ctx, "digests were", func(ctx context.Context) error { return h.of(s).KeepDigests(ctx, digests) })
 	}
 }
 

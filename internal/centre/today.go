@@ -74,14 +74,11 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 		}
 	}
 	h.keep(ctx, s, anew)
-	if err := h.of(s).KeepSeen(ctx, first, true); err != nil {
-		return out, err
-	}
-	if err := h.of(s).KeepSeen(ctx, again, false); err != nil {
-		return out, err
-	}
-	if err := h.of(s).RenewPrints(ctx, printed); err != nil {
-		return out, err
+	if len(first)+len(again)+len(printed) > 0 {
+		h.behind(ctx, "what was seen is", func(ctx context.Context) error {
+			c := h.of(s)
+			return errors.Join(c.KeepSeen(ctx, first, true), c.KeepSeen(ctx, again, false), c.RenewPrints(ctx, printed))
+		})
 	}
 	ticks, err := h.prepTicks(ctx, s, d, plans...)
 	if err != nil {

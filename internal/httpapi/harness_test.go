@@ -44,6 +44,9 @@ func serveWith(t testing.TB, o httpapi.Options) *httptest.Server {
 	if o.Log == nil {
 		o.Log = slog.New(slog.DiscardHandler)
 	}
+	if o.Later == nil {
+		o.Later = func(do func()) { do() } // so that it is done when the answer is there
+	}
 	server := httptest.NewServer(httpapi.New(o))
 	t.Cleanup(server.Close)
 	return server

@@ -57,7 +57,7 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water + " Ice of water: less is said against it than before."}, changed, "what was asked for otherwise, and nothing else")
 	}
 	var worded int
-	require.NoError(t, db.QueryRow(`select count(*) from setups where seen::text like '%"rules"%'`).Scan(&worded))
+	require.NoError(t, db.QueryRow(`select count(*) from seen where seen::text like '%"rules"%'`).Scan(&worded))
 	assert.Equal(t, 3, worded, "those that nobody has taken note of since")
 	require.NoError(t, db.QueryRow(`select count(*) from prep_ticks where step ~ '/\d+-[0-9a-f]{8}$'`).Scan(&worded))
 	assert.Zero(t, worded, "of %d steps that were ticked", ticked)

@@ -48,6 +48,8 @@ type Options struct {
 	Live *hub.Hub
 	// Recheck is how often the session of an open stream is asked about; live.Usual when zero.
 	Recheck time.Duration
+	// Later is given what may be done after a request is answered; a few at a time beside the requests when nil.
+	Later func(func())
 	// Language is what answers are written in; English when nil.
 	Language *say.Language
 }
@@ -66,7 +68,7 @@ func New(o Options) http.Handler {
 	if o.Log == nil {
 		o.Log = slog.Default()
 	}
-	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}), Now: o.Now, Log: o.Log, Secure: o.SecureCookies, Origin: strings.TrimRight(o.Origin, "/")}
+	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.SecureCookies, Origin: strings.TrimRight(o.Origin, "/")}
 
 	engine := gin.New()
 	engine.ContextWithFallback = true

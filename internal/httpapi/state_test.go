@@ -256,11 +256,11 @@ func TestListsArePaged(t *testing.T) {
 		conn, err := pgx.Connect(t.Context(), url)
 		require.NoError(t, err)
 		defer conn.Close(context.Background())
-		require.NoError(t, conn.QueryRow(t.Context(), "select count(*) from setups where digest is not null").Scan(&n))
+		require.NoError(t, conn.QueryRow(t.Context(), "select count(*) from digests").Scan(&n))
 		return n
 	}
 	assert.Equal(t, 128, kept())
-	testdb.Exec(t, url, `update setups set digest = jsonb_set(digest, '{digest,reason}', '"as it was kept"')`)
+	testdb.Exec(t, url, `update digests set digest = jsonb_set(digest, '{digest,reason}', '"as it was kept"')`)
 	assert.Equal(t, "as it was kept", a.setups()[0].Reason)
 	room := a.room("Pebbles")
 	in := input(room)

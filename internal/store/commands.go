@@ -34,6 +34,9 @@ type commandRow struct {
 // inCommand is the key under which a context carries the transaction of a command.
 type inCommand struct{}
 
+// InCommand reports whether a context is that of a command.
+func InCommand(ctx context.Context) bool { return ctx.Value(inCommand{}) != nil }
+
 // Command carries out do in one transaction: everything that is asked of the store with the context that do is given
 // is in it, and all of it is kept or nothing. What transact does inside is a part that can fail by itself.
 func (c *Centre) Command(ctx context.Context, do func(context.Context) error) error {

@@ -186,8 +186,9 @@ type RecordRow struct {
 // behind a time and id; only those that nobody has said anything of where open is set.
 func (c *Centre) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
 	var rows []RecordRow
-	err := c.on(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.digest, s.play_at, l.doc log_doc, coalesce(l.form, 0) log_form, l.offered, coalesce(l.version, 0) log_vers
+	err := c.on(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, d.digest, s.play_at, l.doc log_doc, coalesce(l.form, 0) log_form, l.offered, coalesce(l.version, 0) log_vers
 		from setups s left join logs l on l.centre_id = s.centre_id and l.setup_id = s.id
+			left join digests d on d.centre_id = s.centre_id and d.setup_id = s.id and d.version = s.version
 		where s.centre_id = @centre and s.deleted_at is null and s.play_at >= @from and s.play_at < @until and (s.play_at, s.id) < (@at, @id)
 			and coalesce((s.doc->>'template')::boolean, false) = false and (not @open or l.setup_id is null)
 		order by s.play_at desc, s.id desc limit @limit`,

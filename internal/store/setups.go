@@ -37,6 +37,9 @@ const asked = `centre_id = @centre and deleted_at is null and coalesce((doc->>'t
 	and (select coalesce(bool_and(doc->>'name' ilike w or exists (select 1 from rooms r where r.centre_id = @centre and r.id = setups.room_id and r.doc->>'name' ilike w)), true)
 		from jsonb_array_elements_text(cast(@words as jsonb)) w)`
 
+// keptDigest is the digest of the version of a set-up that is read, if one was kept.
+const keptDigest = `select digest from digests where digests.centre_id = setups.centre_id and digests.setup_id = setups.id and digests.version = setups.version`
+
 // SetupsFrom returns at most limit set-ups behind the cursor: those from a moment on first
 // and in order, then the earlier ones, latest first.
 func (c *Centre) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
@@ -54,11 +57,11 @@ func (c *Centre) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, a
 	}
 	var rows []SetupRow
 	err = c.on(ctx).Raw(`
-		select * from (select centre_id, id, doc, form, version, updated_at, digest, false past from setups
+		select * from (select centre_id, id, doc, form, version, updated_at, (`+keptDigest+`) digest, false past from setups
 			where not @past and `+asked+` and play_at >= @from and (play_at, id) > (@at, @id)
 			order by play_at, id limit @limit) coming
 		union all
-		select * from (select centre_id, id, doc, form, version, updated_at, digest, true past from setups
+		select * from (select centre_id, id, doc, form, version, updated_at, (`+keptDigest+`) digest, true past from setups
 			where `+asked+` and play_at < @from and (play_at, id) < (@pastAt, @pastID)
 			order by play_at desc, id desc limit @limit) past
 		limit @limit`,
@@ -69,36 +72,6 @@ func (c *Centre) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, a
 
 // likely takes the meaning of wildcards from what somebody typed.
 var likely = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
-
-// KeepDigests keeps what was reckoned of set-ups, by id, each only while its version is the
-// one that was reckoned.
-func (c *Centre) KeepDigests(ctx context.Context, digests map[uuid.UUID]VersionedDigest) error {
-	if len(digests) == 0 {
-		return nil
-	}
-	type row struct {
-		ID      uuid.UUID       `json:"id"`
-		Version int             `json:"version"`
-		Digest  json.RawMessage `json:"digest"`
-	}
-	rows := make([]row, 0, len(digests))
-	for id, d := range digests {
-		rows = append(rows, row{id, d.Version, d.Digest})
-	}
-	text, err := json.Marshal(rows)
-	if err != nil {
-		return err
-	}
-	return c.on(ctx).Exec(`
-		update setups s set digest = n.digest from jsonb_to_recordset(?::jsonb) n(id uuid, version integer, digest jsonb)
-		where s.centre_id = ? and s.id = n.id and s.version = n.version`, string(text), c.id).Error
-}
-
-// VersionedDigest is a digest of one version of a set-up.
-type VersionedDigest struct {
-	Version int
-	Digest  json.RawMessage
-}
 
 // Coming returns at most limit set-ups that open from one moment on and before another, in order;
 // templates are none.

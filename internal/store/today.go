@@ -26,25 +26,13 @@ type SeenRow struct {
 func (c *Centre) Seen(ctx context.Context, from string, limit int) ([]SeenRow, error) {
 	var rows []SeenRow
 	err := c.on(ctx).Raw(`
-		select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.digest, s.seen, p.id print_id, coalesce(p.version, 0) printed_version, coalesce(p.token, '') printed_token, coalesce(p.at, 'epoch') printed_at
-		from setups s left join lateral (select id, version, token, at from prints where centre_id = s.centre_id and setup_id = s.id order by at desc, id desc limit 1) p on true
+		select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, d.digest, n.seen, p.id print_id, coalesce(p.version, 0) printed_version, coalesce(p.token, '') printed_token, coalesce(p.at, 'epoch') printed_at
+		from setups s left join digests d on d.centre_id = s.centre_id and d.setup_id = s.id and d.version = s.version
+			left join seen n on n.centre_id = s.centre_id and n.setup_id = s.id
+			left join lateral (select id, version, token, at from prints where centre_id = s.centre_id and setup_id = s.id order by at desc, id desc limit 1) p on true
 		where s.centre_id = ? and s.deleted_at is null and s.play_at >= ? and coalesce((s.doc->>'template')::boolean, false) = false
 		order by s.play_at, s.id limit ?`, c.id, from, limit).Scan(&rows).Error
 	return rows, err
-}
-
-// KeepSeen notes what somebody took note of about set-ups, by id. Where onlyFirst is set it is noted of
-// those alone of which nothing has been yet.
-func (c *Centre) KeepSeen(ctx context.Context, seen map[uuid.UUID]json.RawMessage, onlyFirst bool) error {
-	if len(seen) == 0 {
-		return nil
-	}
-	text, err := json.Marshal(seen)
-	if err != nil {
-		return err
-	}
-	return c.on(ctx).Exec(`update setups s set seen = n.value from jsonb_each(?::jsonb) n(key, value)
-		where s.centre_id = ? and s.id = n.key::uuid and (s.seen is null or not ?)`, string(text), c.id, onlyFirst).Error
 }
 
 // Print is a sheet that was printed.
