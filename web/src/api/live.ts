@@ -5,10 +5,25 @@ const everything = 'everything'
 const changedName = 'emblo.changed'
 const againMs = 3000
 
-/** Asks anew for what a change made old. */
-function take(client: QueryClient, sort: string) {
-  if (sort === everything) void outdateAll(client)
-  else if (sort in sorts) void outdate(client, sort as Changed)
+/** How long a page gathers what changed before it asks anew, and by how much at most pages differ in that: fifty that ask at once wait for each other. */
+const pauseMs = 150
+const apartMs = 350
+
+/** Returns what is called with what changed, and asks anew for what that makes old after a pause. */
+function asker(client: QueryClient, end: AbortSignal): (sort: string) => void {
+  const old = new Set<string>()
+  let timer = 0
+  const ask = () => {
+    timer = 0
+    if (old.has(everything)) void outdateAll(client)
+    else for (const sort of old) if (sort in sorts) void outdate(client, sort as Changed)
+    old.clear()
+  }
+  end.addEventListener('abort', () => window.clearTimeout(timer))
+  return (sort) => {
+    old.add(sort)
+    timer ||= window.setTimeout(ask, pauseMs + Math.random() * apartMs)
+  }
 }
 
 /**
@@ -19,9 +34,10 @@ function take(client: QueryClient, sort: string) {
 export function follow(client: QueryClient): () => void {
   const pages = new BroadcastChannel(changedName)
   const end = new AbortController()
-  pages.onmessage = ({ data }) => take(client, String(data))
+  const take = asker(client, end.signal)
+  pages.onmessage = ({ data }) => take(String(data))
   const hear = () => listen(end.signal, (sort) => {
-    take(client, sort)
+    take(sort)
     pages.postMessage(sort)
   })
   // Locks are there over TLS and on this machine; without them each page hears for itself.
