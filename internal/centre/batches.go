@@ -36,7 +36,10 @@ func (h *House) moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]wr
 		told[id.String()] = desk.ToldDate(date)
 	}
 	moved, keep := d.Moved(told, h.Today(s))
-	return moved, h.tell(ctx, s, keep)
+	if len(keep) > 0 {
+		h.behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
+	}
+	return moved, nil
 }
 
 func (h *House) tell(ctx context.Context, s *store.Session, all map[string]desk.ToldDate) error {
