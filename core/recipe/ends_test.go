@@ -203,3 +203,16 @@ func TestHowLongAMixKeepsAtItsEnds(t *testing.T) {
 		assert.Equal(t, row.of, of.String())
 	}
 }
+
+// A batch of fewer scoops is found also where it fits in a sliver of the scales: this one between two that lie less than
+// a hundred thousandth apart.
+func TestABatchThatFitsInASliver(t *testing.T) {
+	line := func(id string, density, grams float64) Line {
+		return Line{Item: material.Item{ID: id, Density: unit.GramsPerMillilitre(density)}, Mass: unit.Grams(grams)}
+	}
+	r := Recipe{Name: "x", Lines: []Line{line("a", 0.8046360015869141, 19.78125), line("b", 1.16396164894104, 41.2716064453125)}}
+	b, err := Scale(r, r.Made().Times(1.25), drawer(60, 25, 7))
+	require.NoError(t, err)
+	assert.True(t, b.Enough && b.Within())
+	assert.Equal(t, 4, b.Movements)
+}

@@ -8,7 +8,7 @@ import (
 
 // finest is how narrow a range of batch scales is searched, relative to the scale: the
 // proof that no batch takes fewer scoops holds to this width.
-const finest = 1e-5
+const finest = 1e-9
 
 // maxSlack bounds the extra fillings that are tried to make up for a batch that would be
 // short by rounding.
