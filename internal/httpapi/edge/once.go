@@ -19,17 +19,16 @@ func (e *Edge) carryOut(r *Request, op contract.Operation, h Handler) (answer an
 	if !op.Stores {
 		return h(r)
 	}
-	whole := r.ctx
-	err = e.House.Command(whole, r.Session, func(ctx context.Context) error {
-		r.ctx = ctx
+	err = e.House.Command(r.ctx, r.Session, func(ctx context.Context) error {
+		inside := *r // a query of it may look at its context after the command is over
+		inside.ctx = ctx
 		if !op.Once {
-			answer, err = h(r)
+			answer, err = h(&inside)
 			return err
 		}
-		answer, err = e.once(r, op, h)
+		answer, err = e.once(&inside, op, h)
 		return err
 	})
-	r.ctx = whole
 	return answer, err
 }
 
