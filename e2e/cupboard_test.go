@@ -145,9 +145,9 @@ func TestWhatCanIMakeInThree(t *testing.T) {
 	p.See("From the cupboard, for the room", "Mouldable oil-and-flour sand")
 	p.pick("Room", "Puddles")
 	p.Gone("Mouldable oil-and-flour sand") // raw flour is not for the babies
-	p.See("more are here but not for this room", "Infant rice cereal")
-	p.tap("button", "Set it up Infant rice cereal")
-	p.See("Infant rice cereal", "Ready with", "Pour infant rice cereal", "Saved")
+	p.See("more are here but not for this room", "open water")
+	p.tap("button", "Set it up Water")
+	p.See("Water", "Ready with", "Pour water", "Saved")
 	assert.LessOrEqual(t, p.n, 3, "interactions")
 	p.Open("/cupboard/makes")
 	p.See("Nearly: one thing is missing")
@@ -165,7 +165,7 @@ func TestASesameAllergyTurnsTheRightPlans(t *testing.T) {
 	plan(p, "Pebbles")
 	p.Type("textbox", "Name of the set-up", "Crumb beach")
 	put(p, "crumb sand", "Rice-cracker crumb")
-	p.See("Keep out: Rice-cracker crumb") // so much of it holds too much salt
+	p.See("Goes in with usual care: Rice-cracker crumb")
 	p.Click("button", "Rice-cracker crumb")
 	p.Click("button", "marks that show the floor")
 	p.See("3 mm", "Ready with", "Saved")

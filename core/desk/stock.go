@@ -52,7 +52,7 @@ func ReadJar(id string, version, form int, data []byte, moves []written.Moved) J
 	return j
 }
 
-// ReadMoves reads moves of a jar of a thing reckoned in a unit.
+// ReadMoves reads moves of a jar of a thing reckoned in a unit, in the order in which they happened.
 func ReadMoves(moves []written.Moved, u stock.Unit) ([]stock.Move, error) {
 	told := make([]stock.Move, len(moves))
 	for i, m := range moves {
@@ -60,7 +60,7 @@ func ReadMoves(moves []written.Moved, u stock.Unit) ([]stock.Move, error) {
 		if err != nil {
 			return nil, err
 		}
-		told[i] = stock.Move{ID: m.ID, At: m.At, Kind: kind, Amount: stock.Of(0, u), Weighed: m.Amount != nil}
+		told[i] = stock.Move{ID: m.ID, At: m.At, Arrived: i + 1, Kind: kind, Amount: stock.Of(0, u), Weighed: m.Amount != nil}
 		if m.Amount != nil {
 			told[i].Amount = stock.Of(*m.Amount, u)
 		}

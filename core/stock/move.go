@@ -37,9 +37,11 @@ func ParseKind(word string) (Kind, error) {
 // Move is one thing that happened to a jar. Moves are only ever added; a mistake is put right by
 // counting.
 type Move struct {
-	ID   string // made by whoever noted it, so that the same move twice is one
-	At   time.Time
-	Kind Kind
+	ID string // made by whoever noted it, so that the same move twice is one
+	At time.Time
+	// Arrived is in which order it was noted; 0 where that is not yet.
+	Arrived int
+	Kind    Kind
 	// Amount is how much; Weighed is false when nobody knows how much, of a count or of what came in.
 	Amount  Quantity
 	Weighed bool
@@ -55,8 +57,10 @@ type Balance struct {
 	Overdrawn bool
 }
 
-// order is the order in which moves happened; those of one moment go by their ids.
-func order(a, b Move) int { return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.ID, b.ID)) }
+// order is the order in which moves happened; those of one moment go by when they were noted, what is not noted yet last.
+func order(a, b Move) int {
+	return cmp.Or(a.At.Compare(b.At), cmp.Compare(uint(a.Arrived)-1, uint(b.Arrived)-1), cmp.Compare(a.ID, b.ID))
+}
 
 // Fold returns what a jar of a thing reckoned in a unit holds after moves in any order.
 func Fold(u Unit, moves []Move) Balance {

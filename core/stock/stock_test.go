@@ -21,12 +21,13 @@ var start = time.Date(2026, 11, 2, 8, 0, 0, 0, time.UTC)
 
 func grams(n float64) Quantity { return Of(n, Grams) }
 
-// drawMoves draws moves of one jar, each at a moment of its own.
+// drawMoves draws moves of one jar in the order in which they happened, up to three at one moment, with ids that say
+// nothing.
 func drawMoves(t *rapid.T) []Move {
 	n := rapid.IntRange(0, 30).Draw(t, "moves")
 	moves := make([]Move, n)
 	for i := range moves {
-		moves[i] = Move{ID: fmt.Sprint(i), At: start.Add(time.Duration(i) * time.Hour), Kind: Kind(rapid.IntRange(0, 3).Draw(t, "kind")),
+		moves[i] = Move{ID: fmt.Sprint(n - i), At: start.Add(time.Duration(i/3) * time.Hour), Arrived: i + 1, Kind: Kind(rapid.IntRange(0, 3).Draw(t, "kind")),
 			Amount: grams(float64(rapid.IntRange(1, 900).Draw(t, "grams"))), Weighed: rapid.IntRange(0, 9).Draw(t, "weighed") > 0}
 	}
 	return moves
@@ -72,6 +73,9 @@ func TestMovesThatCannotBe(t *testing.T) {
 	moves := []Move{at(0, Received, 500), at(5, Used, 300)}
 	require.NoError(t, Check(moves, at(6, Counted, 150)))
 	require.ErrorIs(t, Check(moves, moves[1]), ErrRepeated)
+	noted := at(5, Used, 300)
+	noted.ID, noted.Arrived = "0", 2
+	require.NoError(t, Check([]Move{at(0, Received, 500), noted}, at(5, Counted, 200)), "what is noted now comes after what was noted of the same moment")
 	require.ErrorContains(t, Check(moves, at(3, Counted, 200)), "300 g were used or thrown away since then")
 	require.ErrorContains(t, Check(moves, at(7, Received, 0)), "more than nothing")
 	over := Fold(Grams, append(moves, at(7, Used, 250)))

@@ -45,22 +45,22 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 		a.do(http.MethodPut, "/api/moves/"+id, in, http.StatusOK, &j)
 		return j
 	}
-	id := inOrder()
+	id := uuid.NewString() // says nothing of when; the clock stands still, so that all of it is one moment
 	used := written.MoveInput{Kind: "used", Amount: "2 cups"}
 	assert.InDelta(t, 2335.8, note(id, used).Amount, 0.05, "two metric cups of 132.1 g")
 	assert.InDelta(t, 2335.8, note(id, used).Amount, 0.05, "the same once more")
-	assert.InDelta(t, 4335.8, note(inOrder(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
+	assert.InDelta(t, 4335.8, note(uuid.NewString(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
 	before := jarOf(t, a, "plain-flour")
 	for field, in := range map[string]written.MoveInput{
 		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted", Amount: "1 g", At: "2099-01-01T00:00:00Z"},
 		"amount": {Kind: "counted", Amount: "a lot"}} {
 		in.JarID = flour.ID
-		a.refused(http.MethodPut, "/api/moves/"+inOrder(), in, http.StatusUnprocessableEntity, field, "")
+		a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
 	}
-	a.refused(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format(time.RFC3339)},
+	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format(time.RFC3339)},
 		http.StatusUnprocessableEntity, "amount", "were used or thrown away since then")
 	assert.Equal(t, before.Amount, jarOf(t, a, "plain-flour").Amount)
-	over := note(inOrder(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
+	over := note(uuid.NewString(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
 	assert.True(t, over.Overdrawn && !over.Weighed && over.Here, "more went out than was there: nobody knows what is left")
 	var moves []written.Moved
 	a.do(http.MethodGet, "/api/jars/"+flour.ID+"/moves", nil, http.StatusOK, &moves)
@@ -69,16 +69,16 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 
 	boats := jarOf(t, a, "wooden-boats")
 	assert.Equal(t, "pieces", boats.Unit)
-	a.refused(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: boats.ID, Kind: "counted", Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
+	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: boats.ID, Kind: "counted", Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
 
 	// Of one thing there is a jar for each label; prices are read as people type them.
 	oats := written.JarInput{ItemID: "rolled-oats", Free: []string{"wheat"}, Packs: []written.TypedPack{{Amount: "1 lb", Price: "3,65"}}}
 	var free written.StoredJar
-	free.ID = inOrder()
+	free.ID = uuid.NewString()
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, &free)
 	assert.Equal(t, "wheat-free", free.Says)
 	assert.Equal(t, []written.Pack{{Amount: 454, Coins: ptr(365)}}, free.Packs)
-	a.refused(http.MethodPut, "/api/jars/"+inOrder(), oats, http.StatusUnprocessableEntity, "item_id", "with the same label already")
+	a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), oats, http.StatusUnprocessableEntity, "item_id", "with the same label already")
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, nil)
 	other := oats
 	other.Place = "pantry"
@@ -89,7 +89,7 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 		in := oats
 		in.Packs = slices.Clone(oats.Packs)
 		change(&in)
-		a.refused(http.MethodPut, "/api/jars/"+inOrder(), in, http.StatusUnprocessableEntity, field, "")
+		a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
 	}
 }
 
@@ -215,9 +215,6 @@ func asText(t *testing.T, v any) string {
 	return string(text)
 }
 
-// inOrder returns an id that comes after those before it, as clients make them.
-func inOrder() string { return uuid.Must(uuid.NewV7()).String() }
-
 // What a packet says clears only what it speaks for, with a hand, and only from a jar that says so: the
 // plan, the list and the cupboard match on it.
 func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
@@ -247,9 +244,9 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 
 	jar := func(free ...string) {
 		in := written.JarInput{ItemID: "rice-cracker-crumb", Free: append([]string{}, free...), Packs: []written.TypedPack{{Amount: "1 kg", Price: "4"}}}
-		jar := inOrder()
+		jar := uuid.NewString()
 		a.do(http.MethodPut, "/api/jars/"+jar, in, http.StatusOK, nil)
-		a.do(http.MethodPut, "/api/moves/"+inOrder(), written.MoveInput{JarID: jar, Kind: "received", Amount: "5 kg"}, http.StatusOK, nil)
+		a.do(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: jar, Kind: "received", Amount: "5 kg"}, http.StatusOK, nil)
 	}
 	jar()
 	line, _ := lineOf(a, "rice-cracker-crumb")

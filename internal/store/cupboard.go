@@ -31,10 +31,10 @@ type MoveRow struct {
 
 // jarsOf is the subquery for the jars of a centre, as JSON.
 const jarsOf = `(select coalesce(json_agg(json_build_object('id', j.id, 'version', j.version, 'form', j.form, 'doc', j.doc, 'moves', (
-		select coalesce(json_agg(json_build_object('id', m.id, 'at', m.at, 'by', coalesce(s.name, ''), 'kind', m.kind, 'amount', m.amount) order by m.at, m.id), '[]')
+		select coalesce(json_agg(json_build_object('id', m.id, 'at', m.at, 'by', coalesce(s.name, ''), 'kind', m.kind, 'amount', m.amount) order by m.at, m.arrived), '[]')
 		from moves m left join staff s on s.id = m.staff_id
-		where m.centre_id = j.centre_id and m.jar_id = j.id and (m.at, m.id) >= (coalesce(l.at, '-infinity'), coalesce(l.id, '00000000-0000-0000-0000-000000000000')))) order by j.item_id, j.label), '[]')
-	from jars j left join lateral (select at, id from moves where centre_id = j.centre_id and jar_id = j.id and kind = 'counted' order by at desc, id desc limit 1) l on true
+		where m.centre_id = j.centre_id and m.jar_id = j.id and (m.at, m.arrived) >= (coalesce(l.at, '-infinity'), coalesce(l.arrived, 0)))) order by j.item_id, j.label), '[]')
+	from jars j left join lateral (select at, arrived from moves where centre_id = j.centre_id and jar_id = j.id and kind = 'counted' order by at desc, arrived desc limit 1) l on true
 	where j.centre_id = c.id and j.deleted_at is null)`
 
 // move is a row of the table.
@@ -65,7 +65,7 @@ func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check fu
 			return notFound(err)
 		}
 		var since []MoveRow
-		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where("jar_id = ? and at >= ? or id = ?", jar, m.At, m.ID).Order("at, id").Find(&since).Error
+		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where("jar_id = ? and at >= ? or id = ?", jar, m.At, m.ID).Order("at, arrived").Find(&since).Error
 		if err != nil {
 			return err
 		}
@@ -80,7 +80,7 @@ func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check fu
 func (c *Centre) Moves(ctx context.Context, jar uuid.UUID, before time.Time, limit int) ([]MoveRow, error) {
 	var rows []MoveRow
 	err := c.on(ctx).Raw(`select m.id, m.at, coalesce(s.name, '') by, m.kind, m.amount from moves m left join staff s on s.id = m.staff_id
-		where m.centre_id = ? and m.jar_id = ? and m.at < ? order by m.at desc, m.id desc limit ?`, c.id, jar, before, limit).Scan(&rows).Error
+		where m.centre_id = ? and m.jar_id = ? and m.at < ? order by m.at desc, m.arrived desc limit ?`, c.id, jar, before, limit).Scan(&rows).Error
 	return rows, err
 }
 
