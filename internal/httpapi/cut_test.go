@@ -127,6 +127,8 @@ func stateAfter(t *testing.T, prepare func(*api) command, cut int64, arrives boo
 var (
 	idRE    = regexp.MustCompile(`[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}`)
 	stampRE = regexp.MustCompile(`"\d{4}-\d\d-\d\d[T ]\d\d:\d\d:\d\d[^"]*"`)
+	// a sequence counts what was taken back, too
+	arrivedRE = regexp.MustCompile(`"arrived": \d+`)
 	// revisions and letters are new at every run, and a digest that is not kept is reckoned again.
 	asideRE = regexp.MustCompile(`^(revisions|commands|digests) `)
 )
@@ -146,7 +148,7 @@ func told(before, after []string, request string) (out []string) {
 		if was[row] || asideRE.MatchString(row) {
 			continue
 		}
-		row = stampRE.ReplaceAllString(row, `"then"`)
+		row = arrivedRE.ReplaceAllString(stampRE.ReplaceAllString(row, `"then"`), `"arrived": 0`)
 		out = append(out, idRE.ReplaceAllStringFunc(row, func(id string) string {
 			if known[id] && !strings.Contains(request, id) {
 				return "known"
