@@ -30,7 +30,7 @@ func Cares(findings []Finding, keeps room.Routine) (all []Care) {
 			if r, is := gravest[f.Rule]; is {
 				rank = r
 			}
-			at := slices.IndexFunc(all, func(c Care) bool { return c.Key() == p.Key() })
+			at := slices.IndexFunc(all, func(c Care) bool { return c.Is(p) })
 			if at < 0 {
 				all = append(all, Care{p, p.takes != 0 && keeps.Covers(p.takes), rank})
 				continue
@@ -53,7 +53,7 @@ type Gathered struct {
 func Gather(things [][]Care) (all []Gathered) {
 	for i, cares := range things {
 		for _, c := range cares {
-			at := slices.IndexFunc(all, func(g Gathered) bool { return g.Key() == c.Key() })
+			at := slices.IndexFunc(all, func(g Gathered) bool { return g.Is(c.Precaution) })
 			if at < 0 {
 				all, at = append(all, Gathered{Care: c}), len(all)
 			}

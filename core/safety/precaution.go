@@ -37,6 +37,9 @@ func (p Precaution) Key() string {
 	return p.ID + ":" + p.Figure
 }
 
+// Is reports whether two precautions are one: they have one key.
+func (p Precaution) Is(other Precaution) bool { return p.ID == other.ID && p.Figure == other.Figure }
+
 // joined are ids of precautions that another one says by now: the key of that one.
 var joined = map[string]string{"balls-counted": "pieces-counted", "counted-swept": "pieces-counted", "counted-sieved": "pieces-counted"}
 

@@ -62,7 +62,8 @@ type Line struct {
 	ExtentMM []float64 `json:"extent_mm"` // its smallest size by edges, shortest first; zeros when not measured
 	Laid
 
-	cares []safety.Care
+	cares     []safety.Care
+	careTexts []string // what each says
 }
 
 // Scoop is so many fillings of a measure.

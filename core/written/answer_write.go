@@ -74,8 +74,13 @@ func (p Pen) Line(l *plan.Line) Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	findings := l.Assessment.Led()
 	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
+	cares := safety.Cares(findings, l.Assessment.Routine())
+	texts := make([]string, len(cares))
+	for i, c := range cares {
+		texts[i] = p.Text(c.Say())
+	}
 	return Line{Name: p.Called(l), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
-		Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), cares: safety.Cares(findings, l.Assessment.Routine())}
+		Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), cares: cares, careTexts: texts}
 }
 
 // Called writes what a line is called.
@@ -144,7 +149,7 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.
 	for i := range a.Beside {
 		out.Beside[i] = write(&a.Beside[i])
 	}
-	out.Precautions, out.Covered = p.cares(out)
+	out.Precautions, out.Covered = caresOf(out)
 	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places, func(p PlaceAnswer) bool { return p.Mark == safety.WithAHand.Mark() })
 	v := WriteUsual(a.Verdict, usual)
 	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready

@@ -28,14 +28,15 @@ type Laid struct {
 	Passes    string `json:"passes,omitzero"` // how it goes through what its place has for it, in words
 }
 
-// cares gathers what the lines of an answer ask of an adult: beyond the routine, and what the routine covers.
-func (p Pen) cares(a Answer) (beyond, covered []Care) {
+// caresOf gathers what the lines of an answer ask of an adult: beyond the routine, and what the routine covers.
+func caresOf(a Answer) (beyond, covered []Care) {
 	var names []string
 	var asks [][]safety.Care
+	var texts [][]string
 	add := func(lines []Line) {
 		for _, l := range lines {
 			if l.Ready { // of what is kept out nothing is done
-				names, asks = append(names, l.Name), append(asks, l.cares)
+				names, asks, texts = append(names, l.Name), append(asks, l.cares), append(texts, l.careTexts)
 			}
 		}
 	}
@@ -45,7 +46,8 @@ func (p Pen) cares(a Answer) (beyond, covered []Care) {
 	}
 	add(a.Beside)
 	for _, g := range safety.Gather(asks) {
-		c := Care{ID: g.ID, Text: p.Text(g.Say())}
+		first := g.Of[0]
+		c := Care{ID: g.ID, Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool { return c.Is(g.Precaution) })]}
 		if len(g.Of) < len(names) {
 			for _, i := range g.Of {
 				if !slices.Contains(c.Of, names[i]) {
