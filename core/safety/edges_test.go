@@ -145,3 +145,38 @@ func TestUsualCareNeedsARoutine(t *testing.T) {
 	assert.False(t, routine.Judge(&cushion, Open).Usual())
 	assert.False(t, meets(room.RoutineOf(room.Habits()...), nil), "nobody has said what the hand does")
 }
+
+// Limits met exactly: the share from which a meal holds too much salt, the mouth of a cup with what measuring may miss,
+// cloth from 18 months up to 3 years; a soft leaf of food is no small part, and what weighs over 16 kg is said to.
+func TestLimitsMetExactly(t *testing.T) {
+	for share, weighs := range map[float64]bool{saltGramsPerKilo / mealGramsPerKilo: false, 1.001 * saltGramsPerKilo / mealGramsPerKilo: true} {
+		assert.Equal(t, weighs, WeighsSalt(share), "%g", share)
+	}
+	sized := func(solid gauge.Kind, traits string, mm ...float64) material.Facts {
+		f := described(t, "none", traits)
+		s, err := gauge.New(solid, mm...)
+		require.NoError(t, err)
+		f.Smallest, f.Largest = s, s
+		return f
+	}
+	found := func(rule string, f material.Facts, months int) bool {
+		_, n := of(groupOf(t, Policy{}, child(months, false)), "Thing", f, Open, rule)
+		return n > 0
+	}
+	for across, seals := range map[float64]bool{102.5: true, 102.6: false} {
+		assert.Equal(t, seals, found("hemisphere", sized(gauge.Cylinder, "hard;cup", across, 20), 30), "%g mm", across)
+	}
+	cloth := sized(gauge.Box, "fabric;sheet;comes-apart=20;holds-together", 580, 380, 0.1)
+	for months, handed := range map[int]bool{18: true, 35: true, 36: false} {
+		assert.Equal(t, handed, found("comes-apart", cloth, months), "%d months", months)
+	}
+	leaf := "food;soft;sheet;comes-apart=20"
+	assert.False(t, found("comes-apart", sized(gauge.Box, leaf, 120, 80, 1), 14), "a leaf of food")
+	assert.True(t, found("comes-apart", sized(gauge.Box, leaf[len("food;"):], 120, 80, 1), 14), "a leaf of anything else")
+	for grams, said := range map[float64]string{16_000: "Filled it weighs 16.0 kg: too much to lift to or from the floor.", 16_100: "Filled it weighs 16.1 kg: nobody should lift it."} {
+		f := described(t, "none", "hard")
+		f.Filled = material.Read(grams)
+		heavy, _ := of(groupOf(t, Policy{}, child(40, false)), "Tub", f, Open, "heavy")
+		assert.Equal(t, said, heavy.Reason.String())
+	}
+}
