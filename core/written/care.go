@@ -8,7 +8,7 @@ import (
 
 // Care is a precaution of a set-up: one thing that an adult does, said once for all that asks for it.
 type Care struct {
-	ID   string   `json:"id"`
+	ID   string   `json:"id"` // with its figure, where it has one
 	Text string   `json:"text"`
 	Of   []string `json:"of,omitzero"` // what asks for it, where not everything does
 }
@@ -47,7 +47,7 @@ func caresOf(a Answer) (beyond, covered []Care) {
 	add(a.Beside)
 	for _, g := range safety.Gather(asks) {
 		first := g.Of[0]
-		c := Care{ID: g.ID, Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool { return c.Is(g.Precaution) })]}
+		c := Care{ID: g.Key(), Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool { return c.Is(g.Precaution) })]}
 		if len(g.Of) < len(names) {
 			for _, i := range g.Of {
 				if !slices.Contains(c.Of, names[i]) {

@@ -29,6 +29,13 @@ const saysOf = async (request: Request) => `${request.method} ${request.url} ${a
 const sent = new Map<string, string>()
 const letterHeader = 'Idempotency-Key'
 
+/** Forgets the id of a request, so that the same sent again is another. */
+function forget(request: Request) {
+  const id = request.headers.get(letterHeader) ?? ''
+  unanswered.delete(sent.get(id) ?? '')
+  sent.delete(id)
+}
+
 api.use({
   async onRequest({ request }) {
     if (request.method === 'GET') return undefined
@@ -40,11 +47,10 @@ api.use({
     return request
   },
   onResponse({ request, response }) {
-    const id = request.headers.get(letterHeader)
-    if (!id || response.status >= 500) return undefined
-    unanswered.delete(sent.get(id) ?? '')
-    sent.delete(id)
-    return undefined
+    if (response.status < 500) forget(request)
+  },
+  onError({ request }) {
+    if (request.signal.aborted) forget(request) // nobody waits for it: only what is read is given up
   },
 })
 

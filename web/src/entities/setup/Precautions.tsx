@@ -5,7 +5,7 @@ export function Precautions({ all, boxes }: { all: Schemas['Care'][]; boxes?: bo
   return (
     <ul className={boxes ? 'boxes' : 'precautions'}>
       {all.map((c) => (
-        <li key={c.text}>
+        <li key={c.id}>
           {c.text}
           {c.of && <span className="soft"> ({c.of.join(', ')})</span>}
         </li>
