@@ -20,33 +20,35 @@ type Coming struct {
 
 // use is what a plan takes of one thing.
 type use struct {
-	item   *material.Item
-	amount stock.Quantity
-	back   bool
+	id, name string
+	amount   stock.Quantity
+	back     bool
 }
 
 // takes returns what a plan takes, each thing once for what is used up and once for what goes back.
 func (d *Desk) takes(p written.Plan, r *reckoned) []use {
-	var all []use
-	add := func(it *material.Item, q stock.Quantity, back bool) {
-		if it.Facts.Traits.Has(material.TapWater) || !(q.Number() > 0) {
+	all := make([]use, 0, 16)
+	add := func(u use) {
+		if !(u.amount.Number() > 0) {
 			return
 		}
-		at := slices.IndexFunc(all, func(u use) bool { return u.item.ID == it.ID && u.back == back })
+		at := slices.IndexFunc(all, func(other use) bool { return other.id == u.id && other.back == u.back })
 		if at < 0 {
-			all = append(all, use{it, q, back})
+			all = append(all, u)
 			return
 		}
-		all[at].amount = all[at].amount.Plus(q)
+		all[at].amount = all[at].amount.Plus(u.amount)
 	}
 	children := r.group.Room()
 	for i := range r.Places {
 		forBase(&r.Places[i], func(it *material.Item, m unit.Mass) {
-			add(it, stock.Of(m.Grams(), stock.UnitOf(it)), r.Places[i].Fill != nil && goesBack(it, children))
+			if !it.Facts.Traits.Has(material.TapWater) {
+				add(use{it.ID, it.Name, stock.Of(m.Grams(), stock.UnitOf(it)), r.Places[i].Fill != nil && goesBack(it, children)})
+			}
 		})
-		d.laidOut(p.Places[i].Items, children, add)
+		d.laidOut(p.Places[i].Items, len(children.Children), add)
 	}
-	d.laidOut(p.Beside, children, add)
+	d.laidOut(p.Beside, len(children.Children), add)
 	return all
 }
 
@@ -65,18 +67,19 @@ func forBase(place *plan.PlaceAnswer, tell func(it *material.Item, m unit.Mass))
 	}
 }
 
-// laidOut tells the things of the shelf that are counted, and how many.
-func (d *Desk) laidOut(items []written.PlanItem, children room.Room, add func(*material.Item, stock.Quantity, bool)) {
-	for _, item := range items {
+// laidOut tells the things of the shelf that are counted, and how many for so many children.
+func (d *Desk) laidOut(items []written.PlanItem, children int, tell func(use)) {
+	for i := range items {
+		item := &items[i]
 		it, ok := d.Get(item.ItemID)
-		if !ok || stock.UnitOf(&it) != stock.Pieces { // what is described, and what is weighed and laid out, is not reckoned
+		if !ok || stock.UnitOf(&it) != stock.Pieces || it.Facts.Traits.Has(material.TapWater) { // what is described, and what is weighed and laid out, is not reckoned
 			continue
 		}
 		n := item.Each
 		if !item.Shared && item.Use != safety.AdultTool.String() {
-			n *= len(children.Children)
+			n *= children
 		}
-		add(&it, stock.Of(float64(n), stock.Pieces), !it.Facts.Traits.Any(material.Food))
+		tell(use{it.ID, it.Name, stock.Of(float64(n), stock.Pieces), !it.Facts.Traits.Any(material.Food)})
 	}
 }
 
@@ -98,7 +101,7 @@ func (d *Desk) needs(plans []Coming) (all []stock.Need, notReady []string) {
 		}
 		labels, _ := p.Plan.ReadLabels(counter{Shelf: d.Shelf, Settings: d.Settings, desk: d}) // they have been read to reckon it
 		for _, u := range d.takes(p.Plan, &r) {
-			all = append(all, stock.Need{ItemID: u.item.ID, Label: labels[u.item.ID], Amount: u.amount, At: r.opening.At, For: p.ID, Back: u.back})
+			all = append(all, stock.Need{ItemID: u.id, Label: labels[u.id], Amount: u.amount, At: r.opening.At, For: p.ID, Back: u.back})
 		}
 	}
 	return all, notReady

@@ -203,10 +203,10 @@ func (s *Shelf) ownNames(but string) map[string]bool {
 
 // Subject returns a thing of the shelf with the gauge asked already.
 func (s *Shelf) Subject(it material.Item) *safety.Subject {
-	if subject, ok := s.subjects[it.ID]; ok && subject.Facts() == it.Facts {
+	if subject, ok := s.subjects[it.ID]; ok && subject.Is(&it.Facts) {
 		return subject
 	}
-	if subject, ok := standardSubjects()[it.ID]; ok && subject.Facts() == it.Facts {
+	if subject, ok := standardSubjects()[it.ID]; ok && subject.Is(&it.Facts) {
 		return subject
 	}
 	fresh := safety.Prepare(it.Name, it.Facts)

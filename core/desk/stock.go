@@ -192,9 +192,9 @@ func (d *Desk) cost(p written.Plan, r *reckoned) *written.Cost {
 	var all, back money.Total
 	priced := false
 	for _, u := range d.takes(p, r) {
-		price := d.prices[u.item.ID] // of what is counted, for as many grams as the pack has pieces
+		price := d.prices[u.id] // of what is counted, for as many grams as the pack has pieces
 		if !price.Known() {
-			if name := d.Pen.Name(u.item.ID, u.item.Name); !slices.Contains(out.Unpriced, name) {
+			if name := d.Pen.Name(u.id, u.name); !slices.Contains(out.Unpriced, name) {
 				out.Unpriced = append(out.Unpriced, name)
 			}
 			continue

@@ -43,22 +43,40 @@ func Cares(findings []Finding, keeps room.Routine) (all []Care) {
 
 // Gathered is a precaution of several things at once.
 type Gathered struct {
-	Care
+	*Care // as the first of them asks for it
+	rank  int
 	// Of are the places of those that ask for it among all that were given.
 	Of []int
 }
 
 // Gather puts the precautions of several things together: each once, the most serious first, else in the order of the
 // things.
-func Gather(things [][]Care) (all []Gathered) {
-	for i, cares := range things {
-		for _, c := range cares {
+func Gather(things [][]Care) []Gathered {
+	asked := 0
+	for _, cares := range things {
+		asked += len(cares)
+	}
+	all, times, which := make([]Gathered, 0, asked), make([]int, 0, asked), make([]int, 0, asked)
+	for _, cares := range things {
+		for i := range cares {
+			c := &cares[i]
 			at := slices.IndexFunc(all, func(g Gathered) bool { return g.Is(c.Precaution) })
 			if at < 0 {
-				all, at = append(all, Gathered{Care: c}), len(all)
+				all, times, at = append(all, Gathered{Care: c, rank: c.rank}), append(times, 0), len(all)
 			}
 			all[at].rank = min(all[at].rank, c.rank)
-			all[at].Of = append(all[at].Of, i)
+			times[at]++
+			which = append(which, at)
+		}
+	}
+	places := make([]int, asked) // of all of them, one after the other
+	for at, n := range times {
+		all[at].Of, places = places[:0:n], places[n:]
+	}
+	for i, cares := range things {
+		for range cares {
+			g := &all[which[0]]
+			g.Of, which = append(g.Of, i), which[1:]
 		}
 	}
 	slices.SortStableFunc(all, func(a, b Gathered) int { return cmp.Compare(a.rank, b.rank) })

@@ -76,6 +76,9 @@ func (s Subject) Name() string { return s.name }
 // Facts returns what is known of the thing.
 func (s Subject) Facts() material.Facts { return s.facts }
 
+// Is reports whether these are the facts that were prepared.
+func (s *Subject) Is(f *material.Facts) bool { return s.facts == *f }
+
 // Setting is what the rest of a set-up says of a thing that takes a place in it: how deep
 // it lies, how much each child has of it, how high the wall around it is.
 type Setting struct {

@@ -30,25 +30,30 @@ type Laid struct {
 
 // caresOf gathers what the lines of an answer ask of an adult: beyond the routine, and what the routine covers.
 func caresOf(a Answer) (beyond, covered []Care) {
-	var names []string
-	var asks [][]safety.Care
-	var texts [][]string
+	lines := len(a.Beside)
+	for i := range a.Places {
+		lines += len(a.Places[i].Base) + len(a.Places[i].Lines)
+	}
+	names, asks, texts := make([]string, 0, lines), make([][]safety.Care, 0, lines), make([][]string, 0, lines)
 	add := func(lines []Line) {
-		for _, l := range lines {
-			if l.Ready { // of what is kept out nothing is done
+		for i := range lines {
+			if l := &lines[i]; l.Ready { // of what is kept out nothing is done
 				names, asks, texts = append(names, l.Name), append(asks, l.cares), append(texts, l.careTexts)
 			}
 		}
 	}
-	for _, place := range a.Places {
-		add(place.Base)
-		add(place.Lines)
+	for i := range a.Places {
+		add(a.Places[i].Base)
+		add(a.Places[i].Lines)
 	}
 	add(a.Beside)
-	for _, g := range safety.Gather(asks) {
+	gathered := safety.Gather(asks)
+	beyond, covered = make([]Care, 0, len(gathered)), make([]Care, 0, len(gathered))
+	for _, g := range gathered {
 		first := g.Of[0]
 		c := Care{ID: g.Key(), Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool { return c.Is(g.Precaution) })]}
 		if len(g.Of) < len(names) {
+			c.Of = make([]string, 0, len(g.Of))
 			for _, i := range g.Of {
 				if !slices.Contains(c.Of, names[i]) {
 					c.Of = append(c.Of, names[i])
@@ -61,5 +66,13 @@ func caresOf(a Answer) (beyond, covered []Care) {
 		}
 		beyond = append(beyond, c)
 	}
-	return beyond, covered
+	return some(beyond), some(covered)
+}
+
+// some returns a list, nil for an empty one: it is then not written.
+func some[T any](all []T) []T {
+	if len(all) == 0 {
+		return nil
+	}
+	return all
 }

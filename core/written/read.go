@@ -12,6 +12,7 @@ import (
 	"sync"
 	"unicode/utf8"
 
+	"github.com/bytedance/sonic"
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
@@ -23,7 +24,12 @@ func Read[T any](data []byte) (v T, err error) {
 	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
 		return v, f
 	}
-	// The walk has refused doubled keys already.
+	// The walk has refused what is no JSON, is not known, is doubled, missing or of another kind; sonic is quick, and leaves
+	// what no number of a field can be to the library that says where it stands.
+	if sonic.ConfigDefault.Unmarshal(data, &v) == nil {
+		return v, nil
+	}
+	v = *new(T)
 	if err := json.Unmarshal(data, &v, jsontext.AllowDuplicateNames(true)); err != nil {
 		var wrong *json.SemanticError
 		if errors.As(err, &wrong) {
