@@ -121,7 +121,7 @@ func serve(ctx context.Context) error {
 		hub := live.Listen(url, slog.Default())
 		defer hub.Close()
 		go forget(ctx, s)
-		handler := httpapi.New(httpapi.Options{Store: s, Live: hub, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version(), Origin: strings.TrimSpace(os.Getenv("EMBLO_ORIGIN"))})
+		handler := httpapi.New(httpapi.Options{Store: s, Live: hub, Web: web.Built(), SecureCookies: os.Getenv("EMBLO_SECURE") == "1", Version: version(), Minutely: minutely(ctx), Origin: strings.TrimSpace(os.Getenv("EMBLO_ORIGIN"))})
 		return serveUntilStopped(ctx, listener, handler, s, hub)
 	})
 	var running *alreadyRunning
@@ -163,6 +163,28 @@ func forget(ctx context.Context, s *store.Store) {
 			return
 		case <-time.After(24 * time.Hour):
 		}
+	}
+}
+
+// minutely returns what does things at once and then every minute beside the requests, and tells the log of what failed.
+func minutely(ctx context.Context) func(string, func(context.Context) error) {
+	return func(what string, do func(context.Context) error) {
+		try := func() {
+			if err := do(ctx); err != nil && ctx.Err() == nil {
+				slog.Warn(what, slog.Any("error", err))
+			}
+		}
+		try()
+		go func() {
+			for {
+				select {
+				case <-ctx.Done():
+					return
+				case <-time.After(time.Minute):
+					try()
+				}
+			}
+		}()
 	}
 }
 

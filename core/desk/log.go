@@ -27,9 +27,10 @@ func (d *Desk) Offered(s written.Setup) (out written.Offered, given int) {
 	digest := d.Pen.Digest(r.Answer, r.opening)
 	out.What, out.Verdict, out.Mark = digest.What, digest.Verdict, digest.Mark
 	out.Children, out.Adults = len(r.group.Room().Children), r.group.Room().Adults
-	var contains allergen.Set
+	var contains, perhaps allergen.Set
 	for _, l := range r.Lines() {
 		contains |= l.Facts.Allergens
+		perhaps |= l.Facts.MayContain | l.Facts.UsuallyContains
 		if l.Use != safety.AdultTool {
 			given += l.Count
 		}
@@ -44,7 +45,7 @@ func (d *Desk) Offered(s written.Setup) (out written.Offered, given int) {
 			}
 		}
 	}
-	out.Contains = d.holds(contains)
+	out.Contains, out.Perhaps = d.holds(contains), d.holds(perhaps&^contains)
 	return out, given
 }
 
@@ -210,8 +211,8 @@ func (d *Desk) UsedUp(s written.Setup) (lines []written.BatchLine) {
 		return nil
 	}
 	for _, u := range d.takes(s.Plan, &r) {
-		if !u.back && stock.UnitOf(u.item) == stock.Grams {
-			lines = append(lines, written.BatchLine{ItemID: u.item.ID, Grams: u.amount.Number()})
+		if !u.back && u.amount.Unit() == stock.Grams {
+			lines = append(lines, written.BatchLine{ItemID: u.id, Grams: u.amount.Number()})
 		}
 	}
 	return lines

@@ -62,6 +62,7 @@ type Offered struct {
 	Verdict  string `json:"verdict,omitzero"`
 	Mark     string `json:"mark,omitzero"`
 	Contains string `json:"contains" max:"400"`
+	Perhaps  string `json:"perhaps,omitzero" max:"400"` // what it may have held besides
 	// Conditions are what an adult did, in the words of the day, which nothing reads; Precautions are the same by
 	// their ids and figures.
 	Conditions  []string `json:"conditions" max:"60" each:"400"`
@@ -102,6 +103,18 @@ type Record struct {
 	Word    string `json:"word,omitzero"`
 	// Corrected is how often it was said anew.
 	Corrected int `json:"corrected,omitzero"`
+	// Later is what came after play began, in order: what was offered stays as it was.
+	Later []RecordLine `json:"later,omitzero"`
+}
+
+// RecordLine is something that somebody did or said after play began.
+type RecordLine struct {
+	At   time.Time `json:"at"`
+	By   string    `json:"by,omitzero"` // empty for somebody who is not there any more
+	What string    `json:"what"`        // logged, corrected, changed, deleted, restored or found
+	// Watched and CountedIn are what was said of these; CountedIn is nil where nobody counted.
+	Watched   string `json:"watched,omitzero"`
+	CountedIn *int   `json:"counted_in,omitzero"`
 }
 
 // RecordPage is what was offered in some days, latest first.

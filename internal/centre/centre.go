@@ -133,9 +133,15 @@ func (h *House) doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
 	return all
 }
 
-// Command carries out what somebody sends as one: all of it is kept, or nothing.
+// Command carries out what somebody sends as one: all of it is kept, or nothing. What has opened by then is put down
+// first, as whatever is sent may change it.
 func (h *House) Command(ctx context.Context, s *store.Session, do func(context.Context) error) error {
-	return h.of(s).Command(ctx, do)
+	return h.of(s).Command(ctx, func(ctx context.Context) error {
+		if err := h.putDown(ctx, s); err != nil {
+			return err
+		}
+		return do(ctx)
+	})
 }
 
 // Once does what a letter asks for, or returns what was answered when it came before. It belongs inside a Command.
@@ -156,7 +162,11 @@ func (h *House) Desk(ctx context.Context, s *store.Session) (*desk.Desk, error) 
 
 // deskAt returns the desk and the revisions that it stands for.
 func (h *House) deskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at store.Revisions, err error) {
-	from := h.daysFrom(s)
+	return h.deskFrom(ctx, s, h.daysFrom(s))
+}
+
+// deskFrom returns the desk, which knows who is here from a day on.
+func (h *House) deskFrom(ctx context.Context, s *store.Session, from string) (d *desk.Desk, at store.Revisions, err error) {
 	people, peopleAt, err := loaded(h, s, s.People, from, func() (*desk.People, uuid.UUID, int, error) { return h.people(ctx, s, from) })
 	if err != nil {
 		return nil, at, err

@@ -23,7 +23,9 @@ func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (writte
 	if err != nil {
 		return out, err
 	}
-	out.Offered, out.Given = d.Offered(setup.Setup)
+	if out.Offered, out.Given, err = h.stands(ctx, s, d, id, setup.Setup); err != nil {
+		return out, err
+	}
 	row, err := h.of(s).Log(ctx, id)
 	if errors.Is(err, store.ErrNotFound) {
 		return out, nil
@@ -73,7 +75,10 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	if err != nil {
 		return out, err
 	}
-	offered, given := d.Offered(setup.Setup)
+	offered, given, err := h.stands(ctx, s, d, id, setup.Setup)
+	if err != nil {
+		return out, err
+	}
 	in.Log = in.Trimmed()
 	before, err := h.of(s).Log(ctx, id)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {

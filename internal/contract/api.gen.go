@@ -701,6 +701,9 @@ type RecipeText = written.Recipe
 // Record A line of what was offered.
 type Record = written.Record
 
+// RecordLine Something that somebody did or said after play began.
+type RecordLine = written.RecordLine
+
 // RecordPage What was offered in some days.
 type RecordPage = written.RecordPage
 
@@ -758,6 +761,12 @@ type SavedVersion = written.SavedVersion
 
 // Scoop defines model for Scoop.
 type Scoop = written.Scoop
+
+// Seal defines model for Seal.
+type Seal struct {
+	// Key 256 bits for AES-GCM, in base64.
+	Key string `json:"key"`
+}
 
 // SeenInput SeenInput takes note of what is said of a set-up.
 type SeenInput = written.SeenInput

@@ -79,7 +79,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"listRecipes": {"?room_id=" + room.ID, nil}, "getRecipe": {mix, nil}, "putRecipe": {mix, mixText}, "deleteRecipe": {mix, nil}, "restoreRecipe": {mix, nil}, "getRecipeFile": {mix, nil},
 		"readRecipe": {"", written.DraftInput{RoomID: room.ID, Recipe: sparkle()}}, "makeRecipe": {"", written.RecipeOrder{RoomID: room.ID, RecipeID: mix, By: "children"}},
 		"writeAmounts": {"", written.RecipeOrder{RoomID: room.ID, RecipeID: mix, By: "children"}}, "importRecipe": {"", written.RecipeImport{JSONLD: "{}"}}, "putAddition": {mix, note}, "deleteAddition": {mix, nil},
-		"getBook": {"", nil}, "getCentre": {"", nil}, "putCentre": {"", centre}, "getRules": {"", nil}, "getRoutine": {"", nil}, "readClass": {"", written.ClassInput{Lines: "DW Sep 2024"}}, "getAid": {"", nil},
+		"getSeal": {"", nil}, "getBook": {"", nil}, "getCentre": {"", nil}, "putCentre": {"", centre}, "getRules": {"", nil}, "getRoutine": {"", nil}, "readClass": {"", written.ClassInput{Lines: "DW Sep 2024"}}, "getAid": {"", nil},
 	}
 	before := testdb.Sums(t, url)
 	harmless := []string{"followChanges", "getPrepFeed", "putPrepFeed", "deletePrepFeed", "signOut", "putCentre", "importItems", "importRecipe", "importCupboard", "importShopping", "receiveTicks"} // about nothing of another centre

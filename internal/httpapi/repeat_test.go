@@ -19,6 +19,42 @@ import (
 	"emblo/internal/testdb"
 )
 
+// What somebody wrote is not stored in the name of whoever is signed in by the time that it comes, whatever they may do.
+func TestNothingIsStoredInSomebodyElsesName(t *testing.T) {
+	url := testdb.URL(t)
+	server := serveOn(t, testdb.OpenAt(t, url))
+	lead, colleague := demoLeadOn(t, server), visit(t, server)
+	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	var writer contract.Session
+	lead.do(http.MethodGet, "/api/session", nil, http.StatusOK, &writer)
+	room := lead.room("Lanterns")
+	sent, err := json.Marshal(input(room))
+	require.NoError(t, err)
+	before := testdb.Sums(t, url)
+	for _, who := range []*api{colleague, lead} {
+		req, err := http.NewRequestWithContext(t.Context(), http.MethodPut, server.URL+"/api/rooms/"+room.ID, strings.NewReader(string(sent)))
+		require.NoError(t, err)
+		req.Header.Set("Content-Type", "application/json")
+		req.Header.Set(edge.WriterHeader, writer.Id)
+		resp, err := who.client.Do(req)
+		require.NoError(t, err)
+		require.NoError(t, resp.Body.Close())
+		if who == lead {
+			assert.Equal(t, http.StatusOK, resp.StatusCode)
+			continue
+		}
+		assert.Equal(t, http.StatusPreconditionFailed, resp.StatusCode)
+		assert.Equal(t, before, testdb.Sums(t, url))
+	}
+	var one, same, another contract.Seal
+	lead.do(http.MethodGet, "/api/session/seal", nil, http.StatusOK, &one)
+	lead.do(http.MethodGet, "/api/session/seal", nil, http.StatusOK, &same)
+	colleague.do(http.MethodGet, "/api/session/seal", nil, http.StatusOK, &another)
+	assert.Equal(t, one, same)
+	assert.NotEqual(t, one, another, "the key of one opens nothing of another's")
+	assert.Len(t, one.Key, 44, "32 bytes")
+}
+
 // letter sends a body under an id that is not made anew, and returns what is answered.
 func (a *api) letter(id, method, path string, body any) (status int, text string) {
 	sent, err := json.Marshal(body)

@@ -3,6 +3,7 @@
 package httpapi
 
 import (
+	"context"
 	"io/fs"
 	"log/slog"
 	"net/http"
@@ -50,6 +51,8 @@ type Options struct {
 	Recheck time.Duration
 	// Later is given what may be done after a request is answered; a few at a time beside the requests when nil.
 	Later func(func())
+	// Minutely is given what is to be done again and again, at once and every minute; nil does none of it.
+	Minutely func(what string, do func(context.Context) error)
 	// Language is what answers are written in; English when nil.
 	Language *say.Language
 }
@@ -70,6 +73,9 @@ func New(o Options) http.Handler {
 	}
 	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.SecureCookies, Origin: strings.TrimRight(o.Origin, "/")}
 
+	if o.Minutely != nil {
+		o.Minutely("what has opened was not put down", e.House.PutDown)
+	}
 	engine := gin.New()
 	engine.ContextWithFallback = true
 	engine.HandleMethodNotAllowed = true

@@ -174,6 +174,15 @@ func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.T
 	return found, err
 }
 
+// Seal returns the key of a member of staff, 32 bytes, with which what they typed lies sealed on a device.
+func (s *Store) Seal(ctx context.Context, staff uuid.UUID) (key []byte, err error) {
+	err = s.db.WithContext(ctx).Raw("select seal from staff where id = ?", staff).Row().Scan(&key)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, ErrNotFound
+	}
+	return key, err
+}
+
 // DeleteSession forgets a token.
 func (s *Store) DeleteSession(ctx context.Context, tokenHash []byte) error {
 	return s.db.WithContext(ctx).Exec("delete from sessions where token_hash = ?", tokenHash).Error

@@ -172,30 +172,6 @@ func (c *Centre) Strays(ctx context.Context, limit int) ([]LogRow, error) {
 	return rows, err
 }
 
-// RecordRow is a set-up that has opened, with how it went, if anybody said.
-type RecordRow struct {
-	SetupRow
-	PlayAt  string
-	LogDoc  json.RawMessage
-	LogForm int
-	Offered json.RawMessage
-	LogVers int
-}
-
-// Records returns at most limit set-ups that opened from one time on and before another, latest first, from
-// behind a time and id; only those that nobody has said anything of where open is set.
-func (c *Centre) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
-	var rows []RecordRow
-	err := c.on(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, d.digest, s.play_at, l.doc log_doc, coalesce(l.form, 0) log_form, l.offered, coalesce(l.version, 0) log_vers
-		from setups s left join logs l on l.centre_id = s.centre_id and l.setup_id = s.id
-			left join digests d on d.centre_id = s.centre_id and d.setup_id = s.id and d.version = s.version
-		where s.centre_id = @centre and s.deleted_at is null and s.play_at >= @from and s.play_at < @until and (s.play_at, s.id) < (@at, @id)
-			and coalesce((s.doc->>'template')::boolean, false) = false and (not @open or l.setup_id is null)
-		order by s.play_at desc, s.id desc limit @limit`,
-		map[string]any{"centre": c.id, "from": from, "until": until, "at": before.PlayAt, "id": before.ID, "open": open, "limit": limit}).Scan(&rows).Error
-	return rows, err
-}
-
 // ForgetChildren ends what was noted of children before a moment, in every centre.
 func (s *Store) ForgetChildren(ctx context.Context, before time.Time) (int64, error) {
 	res := s.db.WithContext(ctx).Exec("delete from log_children where at < ?", before)

@@ -2,6 +2,7 @@
 package accounts
 
 import (
+	"encoding/base64"
 	"errors"
 	"net"
 	"net/http"
@@ -21,7 +22,7 @@ type area struct {
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge, version string) edge.Handlers {
 	a := area{e, version}
-	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
+	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "getSeal": a.seal, "signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
 }
 
 // welcome says whether the demo account can be offered.
@@ -45,6 +46,12 @@ func (a area) session(r *edge.Request) (any, error) {
 		return nil, err
 	}
 	return a.body(r, s)
+}
+
+// seal gives a person the key to what they left on a device.
+func (a area) seal(r *edge.Request) (any, error) {
+	key, err := a.Store.Seal(r, r.Session.StaffID)
+	return contract.Seal{Key: base64.StdEncoding.EncodeToString(key)}, err
 }
 
 // signIn checks a password and sets the session cookie.

@@ -173,6 +173,9 @@ func (e *Edge) letIn(c *gin.Context, op contract.Operation) (*Request, error) {
 		if err != nil {
 			return nil, err
 		}
+		if as := c.GetHeader(WriterHeader); as != "" && as != session.StaffID.String() {
+			return nil, errElsewhere
+		}
 		if !slices.Contains(op.May, session.Role) {
 			return nil, notYours(op)
 		}

@@ -35,6 +35,10 @@ func (e *Edge) carryOut(r *Request, op contract.Operation, h Handler) (answer an
 // LetterHeader names the id that a page makes when it opens a form, and keeps until it is answered.
 const LetterHeader = "Idempotency-Key"
 
+// WriterHeader names the member of staff who wrote what a page sends. A page that waited, or that is open in another tab,
+// may send it in the session of whoever signed in meanwhile: it is then refused, not stored in their name.
+const WriterHeader = "Emblo-As"
+
 // once runs a handler for a letter, or gives the answer of before where the letter comes again.
 func (e *Edge) once(r *Request, op contract.Operation, h Handler) (any, error) {
 	id, err := uuid.Parse(r.GetHeader(LetterHeader))

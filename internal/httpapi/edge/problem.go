@@ -30,6 +30,7 @@ func (p *problem) Error() string { return p.detail }
 
 var (
 	errSignedOut = &problem{http.StatusUnauthorized, "signed-out", "", "Sign in to go on."}
+	errElsewhere = &problem{http.StatusPreconditionFailed, "somebody-else", "", "Somebody else is signed in here by now. Nothing was saved: it waits for whoever wrote it."}
 	errGone      = &problem{http.StatusNotFound, "gone", "", "There is nothing here by that id; it may have been deleted."}
 	errForeign   = &problem{http.StatusForbidden, "foreign", "", "The request came from another site and was refused."}
 	errMethod    = &problem{http.StatusMethodNotAllowed, "method", "", "This address does not take that kind of request."}
