@@ -19,7 +19,7 @@ ifneq ($(shell git rev-parse --verify HEAD >/dev/null 2>&1 && echo yes),yes)
 export GOFLAGS := $(GOFLAGS) -buildvcs=false
 endif
 
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json api/openapi.yaml
 
 start: packages-start build ## build what changed, start the database and serve
 	@exec ./bin/emblo serve

@@ -1,12 +1,19 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 
+// What is typed and not sent names the contract that it was written by.
+const contract = createHash('sha256').update(readFileSync(new URL('../api/openapi.yaml', import.meta.url))).digest('hex').slice(0, 12)
+
 export default defineConfig({
+  define: { __CONTRACT__: JSON.stringify(contract) },
   plugins: [
     react(),
-    // The pages open without a network, as a shop may have none; what they show is asked of the server.
-    VitePWA({ injectRegister: false, registerType: 'autoUpdate', manifest: false, workbox: { globPatterns: ['**/*.{js,css,html,woff2,svg}'], navigateFallbackDenylist: [/^\/api\//], cleanupOutdatedCaches: true } }),
+    // The pages open without a network, as a shop may have none; what they show is asked of the server. A newer
+    // version waits until somebody takes it, or no page of the older is open.
+    VitePWA({ injectRegister: false, registerType: 'prompt', manifest: false, workbox: { clientsClaim: true, globPatterns: ['**/*.{js,css,html,woff2,svg}'], navigateFallbackDenylist: [/^\/api\//], cleanupOutdatedCaches: true } }),
   ],
   build: { outDir: 'built/app', emptyOutDir: true, reportCompressedSize: false },
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },

@@ -50,3 +50,21 @@ func (p *Person) Tones(do func()) int {
 	do()
 	return evaluate[int](p, `window.tones`)
 }
+
+// Lies reports whether something that this device keeps reads so, as whoever holds it can read it.
+func (p *Person) Lies(words string) bool {
+	p.t.Helper()
+	return strings.Contains(evaluate[string](p, `new Promise((tell) => {
+		const open = indexedDB.open('emblo')
+		open.onsuccess = () => {
+			const all = open.result.transaction('letters').objectStore('letters').getAll()
+			all.onsuccess = () => tell(JSON.stringify(all.result.map((r) => [r, r.sealed && new TextDecoder().decode(r.sealed.text)])) + JSON.stringify(localStorage))
+		}
+	})`), words)
+}
+
+// Send sends a request without a body, as the page of this person would.
+func (p *Person) Send(method, path string) {
+	p.t.Helper()
+	require.True(p.t, evaluate[bool](p, fmt.Sprintf("fetch(%q, { method: %q, headers: { 'Idempotency-Key': crypto.randomUUID() } }).then((r) => r.ok)", path, method)))
+}

@@ -52,7 +52,7 @@ func (l *Line) Saves() int {
 
 func (p *Person) pass(l *Line, e *fetch.EventRequestPaused) {
 	answered := e.ResponseStatusCode > 0 || e.ResponseErrorReason != ""
-	saves := slices.Contains([]string{"PUT", "POST", "DELETE"}, e.Request.Method) && !slices.ContainsFunc([]string{"/api/answer", "/api/check", "/api/swaps", "/api/recipes/make", "/api/recipes/read"},
+	saves := slices.Contains([]string{"PUT", "POST", "DELETE"}, e.Request.Method) && !slices.ContainsFunc([]string{"/api/session", "/api/session/demo", "/api/answer", "/api/check", "/api/swaps", "/api/recipes/make", "/api/recipes/read"},
 		func(read string) bool {
 			return len(e.Request.URL) >= len(read) && e.Request.URL[len(e.Request.URL)-len(read):] == read
 		})

@@ -97,3 +97,17 @@ func (p *Person) Tap(control, answer string) time.Duration {
 	p.do(chromedp.MouseClickXY(place[0], place[1]))
 	return time.Duration(evaluate[float64](p, `window.tapped`) * float64(time.Millisecond))
 }
+
+// Bare adds a button to the open page that asks for a path and writes down what comes, and when: the least that a tap
+// that is answered can take.
+func (p *Person) Bare(path string) {
+	p.t.Helper()
+	p.js(fmt.Sprintf(`{
+		const tap = document.createElement('button'), answer = document.createElement('output')
+		Object.assign(tap, { id: 'bare', textContent: 'Bare' })
+		answer.id = 'bare-answer'
+		let times = 0
+		tap.onclick = () => fetch(%q).then((r) => r.text()).then((text) => { answer.textContent = ++times + text })
+		document.querySelector('main').prepend(tap, answer)
+	}`, path))
+}

@@ -22,6 +22,8 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
+
+	"emblo/internal/demo"
 )
 
 // patience is how long a person waits for something to appear.
@@ -142,6 +144,15 @@ func (p *Person) Demo() {
 	p.Open("/bench")
 	p.Click("button", "Open the demo centre")
 	p.See("next first")
+}
+
+// SignIn signs in as a member of the demo centre's staff: lead, educator or helper.
+func (p *Person) SignIn(who string) {
+	p.t.Helper()
+	p.Type("textbox", "Email", who+"@quillmere.example")
+	p.Type("textbox", "Password", demo.Password)
+	p.Click("button", "Sign in")
+	p.See("Sign out")
 }
 
 // Today signs in to the demo centre where people land: at the day at a glance.

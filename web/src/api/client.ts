@@ -1,6 +1,11 @@
 import createClient from 'openapi-fetch'
-import { v7 } from 'uuid'
+import { ApiError } from './error'
+import { letterHeader, write, writerHeader } from './journal'
+import { stored } from './limits.gen'
+import { outbox } from './outbox'
 import type { components, paths } from './schema.gen'
+
+export { ApiError } from './error'
 
 export type Schemas = components['schemas']
 export type Room = Schemas['Room']
@@ -23,48 +28,17 @@ export type Session = Schemas['Session']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })
 
-/** The ids of what was sent and not answered, by all that it says: sent again, it is known for the same. */
-const unanswered = new Map<string, string>()
-const saysOf = async (request: Request) => `${request.method} ${request.url} ${await request.clone().text()}`
-const sent = new Map<string, string>()
-const letterHeader = 'Idempotency-Key'
-
-/** Forgets the id of a request, so that the same sent again is another. */
-function forget(request: Request) {
-  const id = request.headers.get(letterHeader) ?? ''
-  unanswered.delete(sent.get(id) ?? '')
-  sent.delete(id)
-}
+const stores = new Set<string>(stored)
 
 api.use({
-  async onRequest({ request }) {
-    if (request.method === 'GET') return undefined
-    const says = await saysOf(request)
-    const id = unanswered.get(says) ?? v7()
-    unanswered.set(says, id)
-    request.headers.set(letterHeader, id)
-    sent.set(id, says)
+  async onRequest({ request, schemaPath }) {
+    const operation = `${request.method} ${schemaPath}`
+    if (!stores.has(operation)) return undefined
+    if (!request.headers.has(letterHeader)) return await write(outbox, request, operation)
+    request.headers.set(writerHeader, outbox.who)
     return request
   },
-  onResponse({ request, response }) {
-    if (response.status < 500) forget(request)
-  },
-  onError({ request }) {
-    if (request.signal.aborted) forget(request) // nobody waits for it: only what is read is given up
-  },
 })
-
-/** What went wrong, in a sentence, with the path of the field at fault, such as children/0/born. Status 0 means that no answer came at all. */
-export class ApiError<Current = unknown> extends Error {
-  constructor(
-    readonly status: number,
-    sentence: string,
-    readonly field?: string,
-    readonly current?: Current,
-  ) {
-    super(sentence)
-  }
-}
 
 interface Reply<T> {
   data?: T
@@ -77,7 +51,8 @@ export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
   let reply: Reply<T>
   try {
     reply = await request
-  } catch {
+  } catch (e) {
+    if (e instanceof ApiError) throw e
     throw new ApiError(0, 'No connection to Emblo. Nothing was changed; what you typed is kept here.')
   }
   if (reply.response.ok) return reply.data as T

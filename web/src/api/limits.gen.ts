@@ -389,3 +389,47 @@ export const vocabulary = {
     "keep-out"
   ]
 } as const
+
+/** The operations that change what a centre keeps. */
+export const stored = [
+  "DELETE /api/batch-events/{id}",
+  "DELETE /api/jars/{id}",
+  "DELETE /api/lessons/{id}",
+  "DELETE /api/prep/feed",
+  "DELETE /api/prints/{id}",
+  "DELETE /api/recipes/{id}",
+  "DELETE /api/recipes/{id}/additions/{addition}",
+  "DELETE /api/rooms/{id}",
+  "DELETE /api/setups/{id}",
+  "DELETE /api/shelf/items/{id}",
+  "POST /api/batches/{id}/seen",
+  "POST /api/cupboard/import",
+  "POST /api/jars/{id}/restore",
+  "POST /api/recipes/{id}/restore",
+  "POST /api/rooms/{id}/restore",
+  "POST /api/setups/{id}/found",
+  "POST /api/setups/{id}/restore",
+  "POST /api/setups/{id}/seen",
+  "POST /api/shelf/import",
+  "POST /api/shelf/items/{id}/restore",
+  "POST /api/shopping/import",
+  "POST /api/shopping/receive",
+  "PUT /api/batch-events/{id}",
+  "PUT /api/batches/{id}",
+  "PUT /api/centre",
+  "PUT /api/cupboard/{id}",
+  "PUT /api/cupboard/{id}/amount",
+  "PUT /api/jars/{id}",
+  "PUT /api/moves/{id}",
+  "PUT /api/prep/feed",
+  "PUT /api/prep/ticks",
+  "PUT /api/prints/{id}",
+  "PUT /api/recipes/{id}",
+  "PUT /api/recipes/{id}/additions/{addition}",
+  "PUT /api/rooms/{id}",
+  "PUT /api/rooms/{id}/days/{day}",
+  "PUT /api/setups/{id}",
+  "PUT /api/setups/{id}/log",
+  "PUT /api/shelf/items/{id}",
+  "PUT /api/shopping/ticks/{id}"
+] as const

@@ -1,43 +1,65 @@
-import { ApiError } from './client'
+import { v7 } from 'uuid'
 import { instant } from './clock'
+import { Device } from './device'
+import { ApiError } from './error'
+import { alone, holdTab, livingTabs, nameTab } from './tabs'
 
 /** What is not saved yet, of one thing, and how its saving stands. Letters are never changed, only replaced. */
 export interface Letter {
+  /** By whom, of what and from which tab it is: where it lies on the device. */
+  key: string
   kind: string
   id: string
-  who: string
+  tab: string
+  at: number
+  /** The contract that it was written by. */
+  form: string
   /** The version last answered by the server, which the next save goes over. */
   version: number
-  /** What was sent and not answered: it is sent again as it was, since it may have arrived. */
+  /** What was sent and not answered: it is sent again as it was, under its id, since it may have arrived. */
   flying?: object
+  flyingId?: string
   /** What is to be sent next: only ever the newest. */
   next?: object
   /** What was stored when the first of the changes was made. */
   was?: object
-  tab: string
-  at: number
-  state: 'saving' | 'waiting' | 'wrong' | 'conflict'
+  state: 'saving' | 'waiting' | 'wrong' | 'conflict' | 'old'
   sentence?: string
   field?: string
+  status?: number
   theirs?: { version: number }
+  /** Whether it lies on the device by now: what does not is lost with the page. */
+  kept?: boolean
 }
 
 /** How one kind of thing is saved. */
 export interface Sender {
-  send: (id: string, version: number, body: object) => Promise<{ version: number }>
+  /** Sends it under an id of its own, by which the server knows it when it comes again. */
+  send: (id: string, version: number, body: object, letterId: string) => Promise<{ version: number }>
   saved: (id: string, body: object, answer: { version: number }) => void
+  /** What it is, for whoever looks at what waits. */
+  says: (body: object) => string
+  /** Whether it tells of children: then it is only kept sealed. */
+  isPrivate?: (body: object) => boolean
 }
 
-const shelf = 'emblo.outbox'
 const settleMs = 500 // a save starts when typing pauses
 const againMs = 4000 // a lost line is tried again
-const strangeMs = 20_000 // letters of another tab are taken over when it has not stirred for so long
+const oldMs = 8 * 60 * 60 * 1000 // what is older than a working day is asked about before it is sent
+const lookMs = 20_000 // how often it is looked whether another tab went away
+
+/** The answer to a letter that comes in somebody else's session: it waits for its writer. */
+export const elsewhere = 412
+
+/** Answers that say nothing of whether a thing was saved, or that will be others once somebody else is signed in, or later. */
+export const unsettled = (status: number) => status === 0 || status >= 500 || [401, 408, elsewhere, 429].includes(status)
 
 /**
  * The saves of this device: one at a time for each thing, in order, kept across reloads and
  * minutes without a network until the server has answered. A save that was sent and not
  * answered is sent again as it was before anything newer: the server takes a repeated save
- * once, so that nobody meets a conflict with themselves.
+ * once, so that nobody meets a conflict with themselves. Each tab keeps its own, so that none
+ * goes over another's; what a closed tab left is taken up by the next of the same person.
  */
 export class Outbox {
   private letters = new Map<string, Letter>()
@@ -46,32 +68,45 @@ export class Outbox {
   private timers = new Map<string, number>()
   private busy = new Set<string>()
   private answered = new Map<string, number>() // versions that saves of this page were answered with
-  private who = ''
-  private tab = tabId()
+  private wakers = new Set<() => void>()
+  private all: Letter[] = []
+  private tab = nameTab()
+  private letGo?: () => void
+  who = ''
+
+  constructor(
+    private readonly device: Device<Letter>,
+    private readonly form: string,
+  ) {
+    window.setInterval(() => void this.takeUp(), lookMs)
+    window.addEventListener('online', () => this.sendAll())
+  }
 
   register(kind: string, sender: Sender) {
     this.senders.set(kind, sender)
   }
 
   /** Takes up what this person left on this device; nobody else's letters are sent. */
-  open(who: string) {
+  async open(who: string, name: string) {
     if (this.who === who) return
+    this.close()
     this.who = who
-    for (const [key, letter] of Object.entries(read())) {
-      if (letter.who !== who || this.letters.has(key)) continue
-      if (letter.tab !== this.tab && instant() - letter.at < strangeMs) {
-        window.setTimeout(() => this.adopt(key), strangeMs)
-        continue
-      }
-      this.adopt(key)
-    }
+    this.letGo = holdTab(this.tab, who)
+    this.device.open(who, name)
+    await this.takeUp(true)
+    this.device.getReady()
   }
 
+  /** Lets go of whoever was signed in: what they left lies sealed until they are back. */
   close() {
+    if (!this.who) return
     this.who = ''
+    this.letGo?.()
     for (const timer of this.timers.values()) window.clearTimeout(timer)
     this.letters.clear()
     this.answered.clear()
+    void this.device.close()
+    this.wake()
     this.tell()
   }
 
@@ -84,16 +119,49 @@ export class Outbox {
     return this.letters.get(`${kind}/${id}`)
   }
 
-  /** How many things wait on this device. */
-  waiting = () => [...this.letters.values()].filter((l) => l.state === 'waiting').length
+  /** All that is not saved yet, the oldest first. */
+  unsent = () => this.all
+
+  /** What a letter is, in words. */
+  says(letter: Letter): string {
+    return this.senders.get(letter.kind)?.says(letter.next ?? letter.flying ?? {}) ?? 'Something'
+  }
 
   /** Puts the newest form of a thing in, over the version it was last read at. */
   put(kind: string, id: string, version: number, body: object, was?: object) {
     const key = `${kind}/${id}`
     const old = this.letters.get(key)
     const held = old?.state === 'conflict'
-    this.keep(key, { kind, id, who: this.who, version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, next: body, was: old ? old.was : was, tab: this.tab, at: instant(), state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
+    void this.keep(key, { ...this.blank(kind, id), version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, flyingId: old?.flyingId, next: body, was: old ? old.was : was, state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
     if (!held) this.later(key, settleMs)
+  }
+
+  /** Keeps what is sent by its own hand until that says how it went, and returns when it lies on the device. */
+  async hold(kind: string, id: string, body: object) {
+    const key = `${kind}/${id}`
+    this.busy.add(key)
+    await this.keep(key, { ...this.blank(kind, id), flying: body, flyingId: id, state: 'saving' })
+  }
+
+  /** Says how something stands that is held: that it waits, or that somebody has to look at it, as it was refused. */
+  stands(kind: string, id: string, how: Pick<Letter, 'state' | 'sentence' | 'status' | 'field'>) {
+    const key = `${kind}/${id}`
+    const letter = this.letters.get(key)
+    if (letter) void this.keep(key, { ...letter, ...how })
+    if (how.state === 'wrong') this.busy.delete(key)
+  }
+
+  /** Waits before something is sent again: a little, less when the line is back or somebody asks for it. */
+  pause(): Promise<void> {
+    return new Promise((go) => {
+      const wake = () => {
+        window.clearTimeout(timer)
+        this.wakers.delete(wake)
+        go()
+      }
+      const timer = window.setTimeout(wake, againMs)
+      this.wakers.add(wake)
+    })
   }
 
   /** Settles a conflict for what is here, or for what was made of both: it goes over what somebody else stored. */
@@ -101,20 +169,80 @@ export class Outbox {
     const key = `${kind}/${id}`
     const letter = this.letters.get(key)
     if (!letter?.theirs) return
-    this.keep(key, { ...letter, next: both ?? letter.next, was: letter.theirs, version: letter.theirs.version, theirs: undefined, sentence: undefined, state: 'saving' })
+    void this.keep(key, { ...letter, next: both ?? letter.next, was: letter.theirs, version: letter.theirs.version, theirs: undefined, sentence: undefined, state: 'saving' })
     this.later(key, 0)
   }
+
+  /** Sends what was refused over a version that there is by now. */
+  overAt(kind: string, id: string, version: number) {
+    const key = `${kind}/${id}`
+    const letter = this.letters.get(key)
+    if (!letter) return
+    void this.keep(key, { ...letter, version, state: 'waiting', sentence: undefined, status: undefined })
+    this.later(key, 0)
+  }
+
+  /** Who else left something on this device, and how many things: not what. */
+  others = () => this.device.others()
 
   /** Drops what is here for what is stored. */
   drop(kind: string, id: string) {
     this.remove(`${kind}/${id}`)
+    this.wake()
   }
 
-  private adopt(key: string) {
-    const letter = read()[key]
-    if (!letter || letter.who !== this.who || this.letters.has(key)) return
-    this.keep(key, { ...letter, tab: this.tab, at: instant() })
-    if (letter.state !== 'conflict') this.later(key, 0)
+  /** Sends one that waits, was refused, or is so old that somebody was asked. */
+  again({ kind, id }: Letter) {
+    const key = `${kind}/${id}`
+    const letter = this.letters.get(key)
+    if (!letter) return
+    void this.keep(key, { ...letter, state: 'waiting', sentence: undefined })
+    this.later(key, 0)
+    this.wake()
+  }
+
+  /** Sends all that waits, and says whether nothing is left after a moment. */
+  async flush(ms: number): Promise<boolean> {
+    this.sendAll()
+    const until = instant() + ms
+    while (this.letters.size > 0 && instant() < until) await new Promise((r) => window.setTimeout(r, 50))
+    return this.letters.size === 0
+  }
+
+  private sendAll() {
+    for (const [key, l] of this.letters) if (l.state === 'saving' || l.state === 'waiting') this.later(key, 0)
+    this.wake()
+  }
+
+  private wake() {
+    for (const wake of this.wakers) wake()
+  }
+
+  private blank(kind: string, id: string) {
+    return { ...this.place(kind, id), at: instant(), form: this.form, version: 0 }
+  }
+
+  private place(kind: string, id: string) {
+    return { key: [this.who, kind, id, this.tab].join('/'), kind, id, tab: this.tab }
+  }
+
+  /**
+   * Takes up what tabs that are closed by now left, each when this one has nothing of the same thing; and what it left itself when somebody else came in between.
+   */
+  private async takeUp(own = false) {
+    const { who } = this
+    if (!who) return
+    await alone(async () => {
+      const [lying, living] = await Promise.all([this.device.lying(), livingTabs(who)])
+      for (const letter of lying) {
+        const key = `${letter.kind}/${letter.id}`
+        if (this.who !== who || this.letters.has(key) || (letter.tab === this.tab ? !own : living(letter))) continue
+        const old = instant() - letter.at > oldMs
+        await this.keep(key, { ...letter, ...this.place(letter.kind, letter.id), state: old ? 'old' : letter.state })
+        if (letter.tab !== this.tab) await this.device.drop(letter.key)
+        if (!old && letter.state !== 'conflict' && letter.state !== 'wrong') this.later(key, 0)
+      }
+    })
   }
 
   private later(key: string, ms: number) {
@@ -128,21 +256,24 @@ export class Outbox {
     if (!letter || !sender || this.busy.has(key)) return
     const body = letter.flying ?? letter.next
     if (!body) return
-    if (!letter.flying) this.keep(key, { ...letter, flying: body, next: undefined, state: letter.state === 'waiting' ? 'waiting' : 'saving' })
+    const { who } = this
+    const letterId = letter.flyingId ?? v7()
     this.busy.add(key)
     try {
-      const answer = await sender.send(letter.id, letter.version, body)
+      if (!letter.flying) await this.keep(key, { ...letter, flying: body, flyingId: letterId, next: undefined, state: letter.state === 'waiting' ? 'waiting' : 'saving' })
+      const answer = await sender.send(letter.id, letter.version, body, letterId)
+      if (this.who !== who) return
       this.answered.set(key, answer.version)
       letter = this.letters.get(key)
       if (!letter) return
       const { next } = letter
       if (next && JSON.stringify(next) !== JSON.stringify(body)) {
-        this.keep(key, { ...letter, version: answer.version, was: body, flying: undefined, state: 'saving', sentence: undefined })
+        void this.keep(key, { ...letter, version: answer.version, was: body, flying: undefined, flyingId: undefined, state: 'saving', sentence: undefined })
         this.later(key, settleMs)
       } else this.remove(key)
       sender.saved(letter.id, body, answer)
     } catch (e) {
-      this.failed(key, e)
+      if (this.who === who) this.failed(key, e)
     } finally {
       this.busy.delete(key)
     }
@@ -152,55 +283,49 @@ export class Outbox {
     const letter = this.letters.get(key)
     if (!letter) return
     const error = e instanceof ApiError ? e : new ApiError(0, 'No answer from Emblo. What you typed is kept here.')
-    const back = { ...letter, flying: undefined, next: letter.next ?? letter.flying, sentence: error.message }
-    if (error.status === 409) this.keep(key, { ...back, state: 'conflict', theirs: error.current as { version: number } })
-    else if (error.status >= 400 && error.status < 500 && ![401, 408, 429].includes(error.status)) this.keep(key, { ...back, state: 'wrong', field: error.field })
-    else {
-      this.keep(key, { ...letter, state: 'waiting', sentence: error.message, at: instant() })
+    const back = { ...letter, flying: undefined, flyingId: undefined, next: letter.next ?? letter.flying, sentence: error.message, status: error.status }
+    if (unsettled(error.status)) {
+      void this.keep(key, { ...letter, state: 'waiting', sentence: error.message, status: error.status })
       this.later(key, againMs)
-    }
+    } else if (error.status === 409) void this.keep(key, { ...back, state: 'conflict', theirs: error.current as { version: number } })
+    else void this.keep(key, { ...back, state: 'wrong', field: error.field })
   }
 
-  private keep(key: string, letter: Letter) {
+  private async keep(key: string, letter: Letter) {
     this.letters.set(key, letter)
-    write((all) => ({ ...all, [key]: letter }))
     this.tell()
+    const isPrivate = this.senders.get(letter.kind)?.isPrivate?.(letter.next ?? letter.flying ?? {}) ?? false
+    const kept = await this.device.keep(letter, isPrivate)
+    const now = this.letters.get(key)
+    if (now && now.kept !== kept) {
+      this.letters.set(key, { ...now, kept })
+      this.tell()
+    }
   }
 
   private remove(key: string) {
     window.clearTimeout(this.timers.get(key))
+    const letter = this.letters.get(key)
     this.letters.delete(key)
-    write((all) => Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)))
+    this.busy.delete(key)
+    if (letter) void this.device.drop(letter.key).then(() => this.takeUp()) // of another tab's, one was in the way of the next
     this.tell()
   }
 
   private tell() {
+    this.all = [...this.letters.values()].sort((a, b) => a.at - b.at)
     for (const listener of this.listeners) listener()
   }
 }
 
-/** The same over a reload of this tab, another in every other tab. */
-function tabId(): string {
-  const id = sessionStorage.getItem('emblo.tab') ?? crypto.getRandomValues(new Uint32Array(2)).join('')
-  sessionStorage.setItem('emblo.tab', id)
-  return id
+const keyLasts = 3000 // ms that its key may be waited for
+
+/** The key that what is kept on this device is sealed with, as the server gives it to whoever is signed in. */
+async function askKey(): Promise<Uint8Array<ArrayBuffer>> {
+  const response = await fetch('/api/session/seal', { signal: AbortSignal.timeout(keyLasts) })
+  if (!response.ok) throw new ApiError(response.status, 'No key came.')
+  const { key } = (await response.json()) as { key: string }
+  return Uint8Array.from(atob(key), (c) => c.charCodeAt(0))
 }
 
-function read(): Record<string, Letter> {
-  try {
-    return (JSON.parse(localStorage.getItem(shelf) ?? '{}') ?? {}) as Record<string, Letter>
-  } catch {
-    return {}
-  }
-}
-
-/** A full device keeps the letters in memory alone. */
-function write(change: (all: Record<string, Letter>) => Record<string, Letter>) {
-  try {
-    localStorage.setItem(shelf, JSON.stringify(change(read())))
-  } catch {
-    return
-  }
-}
-
-export const outbox = new Outbox()
+export const outbox = new Outbox(new Device(askKey), __CONTRACT__)

@@ -37,6 +37,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/seal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The key with which what this person typed lies sealed on a device until it is sent; nobody else is given it. */
+        get: operations["getSeal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/demo": {
         parameters: {
             query?: never;
@@ -1377,6 +1394,10 @@ export interface components {
                 /** @description Local emergency and poison numbers, printed on every sheet. */
                 emergency: string;
             };
+        };
+        Seal: {
+            /** @description 256 bits for AES-GCM, in base64. */
+            key: string;
         };
         /** @enum {string} */
         Role: "lead" | "educator" | "helper";
@@ -3360,6 +3381,8 @@ export interface components {
             verdict?: components["schemas"]["Verdict"];
             mark?: components["schemas"]["Mark"];
             contains: string;
+            /** @description What it may have held besides. */
+            perhaps?: string;
             conditions: string[];
             children: number;
             adults: number;
@@ -3395,6 +3418,8 @@ export interface components {
             verdict?: components["schemas"]["Verdict"];
             mark?: components["schemas"]["Mark"];
             contains: string;
+            /** @description What it may have held besides. */
+            perhaps?: string;
             conditions: string[];
             children: number;
             adults: number;
@@ -3406,6 +3431,18 @@ export interface components {
             mess?: number;
             word?: string;
             corrected?: number;
+            /** @description What came after play began, in order: what was offered stays as it was. */
+            later?: components["schemas"]["RecordLine"][];
+        };
+        /** @description Something that somebody did or said after play began. */
+        RecordLine: {
+            /** Format: date-time */
+            at: string;
+            by?: string;
+            /** @enum {string} */
+            what: "logged" | "corrected" | "changed" | "deleted" | "restored" | "found";
+            watched?: string;
+            counted_in?: number;
         };
         /** @description What was offered in some days. */
         RecordPage: {
@@ -3865,6 +3902,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSeal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The key. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seal"];
+                };
             };
             default: components["responses"]["Problem"];
         };

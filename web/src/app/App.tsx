@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useLayoutEffect, useSyncExternalStore } from 'react'
+import { lazy, Suspense, useEffect, useLayoutEffect, useState, useSyncExternalStore } from 'react'
 import { follow } from '../api/live'
-import { outbox } from '../api/outbox'
+import { elsewhere, outbox } from '../api/outbox'
 import { Navigate, Route, Routes, ScrollRestoration } from 'react-router'
 import { sessionQuery } from '../session/queries'
 import { Failure, Waiting } from '../ui/States'
@@ -24,16 +24,40 @@ function useOwner(who: string | null | undefined): boolean {
   return owner === now
 }
 
+/** Takes up what this person left on this device, before anything is shown that it changes; returns whose it took up. */
+function useUnsent(who: string, name: string): string {
+  const [of, setOf] = useState('')
+  useEffect(() => {
+    if (!who) return
+    let gone = false
+    void outbox.open(who, name).finally(() => gone || setOf(who))
+    return () => {
+      gone = true
+    }
+  }, [who, name])
+  return of
+}
+
+/** Asks who is signed in where something that was sent found nobody, or somebody else. */
+function useAskedAnew() {
+  const client = useQueryClient()
+  const strange = useSyncExternalStore(outbox.subscribe, () => outbox.unsent().some((l) => l.status === 401 || l.status === elsewhere))
+  useEffect(() => {
+    if (strange) void client.invalidateQueries({ queryKey: sessionQuery.queryKey })
+  }, [client, strange])
+}
+
 export function App() {
   const session = useQuery(sessionQuery)
   const who = session.data && session.data.id
   const client = useQueryClient()
   const whose = useOwner(who)
   useEffect(() => {
-    if (who) outbox.open(who)
-    else if (who === null) outbox.close()
+    if (who === null) outbox.close()
     return who ? follow(client) : undefined
   }, [who, client])
+  const unsentOf = useUnsent(who ?? '', session.data?.name ?? '')
+  useAskedAnew()
   if (session.error && !session.data) {
     return (
       <main className="screen">
@@ -51,6 +75,7 @@ export function App() {
       </Suspense>
     )
   }
+  if (unsentOf !== who) return <Waiting what="your centre" />
   return (
     <SessionContext value={session.data}>
       <ScrollRestoration />

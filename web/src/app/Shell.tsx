@@ -2,11 +2,13 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { outbox } from '../api/outbox'
-import { Outlet, useLocation } from 'react-router'
+import { Button, Modal } from 'react-bootstrap'
+import { Link, Outlet, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
 import { plural } from '../ui/format'
 import { useSession } from '../session/session'
 import { Nav } from './Nav'
+import { newer } from './kept'
 import { keepTheme, storedTheme, type Theme } from './theme'
 
 const Check = lazy(() => import('../features/check/Check').then((m) => ({ default: m.Check })))
@@ -61,6 +63,7 @@ export function Shell() {
             <span>{session.centre.name}</span>
             <span>{session.name}</span>
             <Waits />
+            <Newer />
             <ThemeButton />
             <SignOut />
           </>
@@ -76,13 +79,28 @@ export function Shell() {
   )
 }
 
-/** What waits on this device for the line to come back. */
+/** What waits on this device for the line to come back, and what came back refused: told wherever one is. */
 function Waits() {
-  const count = useSyncExternalStore(outbox.subscribe, outbox.waiting)
+  const unsent = useSyncExternalStore(outbox.subscribe, outbox.unsent)
+  const asks = unsent.filter((l) => l.state === 'wrong' || l.state === 'conflict' || l.state === 'old').length
+  const waits = unsent.filter((l) => l.state === 'waiting').length
+  const loose = unsent.some((l) => l.kept === false)
+  const said = [asks > 0 && `${plural(asks, 'change')} not saved: look`, waits > 0 && `${plural(waits, 'change')} kept here until the line is back`, loose && 'leave this page open until then'].filter(Boolean).join('; ')
   return (
-    <span role="status" className={count > 0 ? 'waits' : undefined}>
-      {count > 0 ? `${plural(count, 'change')} kept here until the line is back` : ''}
+    <span role="status" className={said ? 'waits' : undefined}>
+      {said && <Link to="/unsent">{said}</Link>}
     </span>
+  )
+}
+
+/** A newer version of the pages is here: it is taken when that suits. */
+function Newer() {
+  const is = useSyncExternalStore(newer.subscribe, newer.look)
+  if (!is) return null
+  return (
+    <button type="button" onClick={newer.take}>
+      Take the newer Emblo
+    </button>
   )
 }
 
@@ -102,15 +120,50 @@ function ThemeButton() {
   )
 }
 
+const lastTryMs = 1500
+
+/** Signing out sends what it still can, and says what stays behind. */
 function SignOut() {
   const client = useQueryClient()
+  const [stays, setStays] = useState(0)
   const out = useMutation({
     mutationFn: () => ask(api.DELETE('/api/session')),
     onSuccess: () => client.setQueryData(sessionQuery.queryKey, null),
   })
+  const leave = useMutation({
+    mutationFn: () => outbox.flush(lastTryMs),
+    onSuccess: (all) => {
+      if (all) out.mutate()
+      else setStays(outbox.unsent().length)
+    },
+  })
+  const lost = outbox.unsent().some((l) => l.kept === false)
   return (
-    <button type="button" onClick={() => out.mutate()}>
-      {out.isError ? 'Sign out: try again' : 'Sign out'}
-    </button>
+    <>
+      <button type="button" onClick={() => leave.mutate()} disabled={leave.isPending}>
+        {out.isError ? 'Sign out: try again' : 'Sign out'}
+      </button>
+      <Modal show={stays > 0} onHide={() => setStays(0)} centered aria-labelledby="stays-title">
+        <Modal.Body>
+          <h2 id="stays-title">{plural(stays, 'change')} not saved yet</h2>
+          <p>{lost ? 'It could not be kept on this device, so signing out loses it.' : 'It stays on this device, sealed, and is sent when you sign in here again. Others see that something of yours waits, not what.'}</p>
+          <div className="actions">
+            <Button
+              variant="quiet"
+              onClick={() => {
+                setStays(0)
+                out.mutate()
+              }}
+            >
+              {lost ? 'Sign out and lose it' : 'Sign out anyway'}
+            </Button>
+            <Link className="btn btn-outline-primary" to="/unsent" onClick={() => setStays(0)}>
+              Look at it
+            </Link>
+            <Button onClick={() => setStays(0)}>Stay</Button>
+          </div>
+        </Modal.Body>
+      </Modal>
+    </>
   )
 }

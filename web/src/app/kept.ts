@@ -30,8 +30,37 @@ export const keptOwner = {
   },
 }
 
+let waiting: ServiceWorker | null = null
+const newerListeners = new Set<() => void>()
+
+/** A newer version of the pages, which waits until somebody takes it: an open page goes on as it is. */
+export const newer = {
+  subscribe: (listener: () => void) => {
+    newerListeners.add(listener)
+    return () => void newerListeners.delete(listener)
+  },
+  look: () => waiting !== null,
+  take: () => {
+    navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true })
+    waiting?.postMessage({ type: 'SKIP_WAITING' })
+  },
+}
+
 /** Keeps the pages themselves on this device, where the browser allows it: over TLS, or on this machine. */
 export function keepPages() {
   if (!('serviceWorker' in navigator)) return
-  window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined)) // without it the pages need the network
+  const waits = (worker: ServiceWorker | null) => {
+    waiting = worker
+    for (const tell of newerListeners) tell()
+  }
+  const follow = (registered: ServiceWorkerRegistration) => {
+    if (registered.waiting && navigator.serviceWorker.controller) waits(registered.waiting)
+    registered.addEventListener('updatefound', () => {
+      const coming = registered.installing
+      coming?.addEventListener('statechange', () => {
+        if (coming.state === 'installed' && navigator.serviceWorker.controller) waits(coming)
+      })
+    })
+  }
+  window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').then(follow, () => undefined)) // without it the pages need the network
 }

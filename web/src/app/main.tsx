@@ -5,6 +5,8 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { ApiError } from '../api/client'
+import { requestSender } from '../api/journal'
+import { outdateAll } from '../api/keys'
 import { outbox } from '../api/outbox'
 import { moveSender, tickSender } from '../entities/stock/queries'
 import { prepSender } from '../entities/day/prep'
@@ -12,9 +14,12 @@ import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
 import { Broken } from './Broken'
+import { requestIsPrivate, requestSays } from './letters'
 import { keepPages, persistOptions } from './kept'
-import { fetchAhead } from './pages'
+import { fetchAhead, fetchRest } from './pages'
 import { applyTheme, storedTheme } from './theme'
+
+const restMs = 8000 // the page that was opened has come by then, on a slow tablet too
 
 applyTheme(storedTheme())
 fetchAhead(window.location.pathname)
@@ -36,12 +41,14 @@ const client = new QueryClient({
 
 const router = createBrowserRouter([{ path: '*', element: <App />, errorElement: <Broken /> }])
 
+outbox.register('request', requestSender(() => outbox.who, requestSays, requestIsPrivate, () => void outdateAll(client)))
 outbox.register('setup', setupSender(client))
 outbox.register('tick', tickSender(client))
 outbox.register('move', moveSender(client))
 outbox.register('prep', prepSender(client))
 
 keepPages()
+window.addEventListener('load', () => window.setTimeout(fetchRest, restMs))
 
 const root = document.getElementById('root')
 if (root) {

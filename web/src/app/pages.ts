@@ -42,6 +42,7 @@ export const framed: Page[] = [
   page('/recipes/:id/edit', 'RecipeForm', () => import('../features/recipes/RecipeForm')),
   page('/list', 'CheckList', () => import('../features/list/CheckList')),
   page('/rules', 'RuleBook', () => import('../features/rules/RuleBook')),
+  page('/unsent', 'Unsent', () => import('../features/unsent/Unsent')),
   page('/settings', 'Settings', () => import('../features/rules/Settings')),
 ]
 
@@ -63,4 +64,9 @@ export function fetchAhead(address: string) {
   const found = all.find((p) => p.path === at) ?? all.find((p) => matchPath(p.path, at))
   // A page that does not come is asked for again, and said, when it is drawn.
   found?.load().catch(() => undefined)
+}
+
+/** Fetches the code of all pages, so that an open page never lacks a part that a newer version has replaced. */
+export function fetchRest() {
+  for (const p of [...framed, ...printed]) p.load().catch(() => undefined)
 }

@@ -3,6 +3,7 @@ import { useEffect, useState, useSyncExternalStore } from 'react'
 import { api, ask, type Schemas } from '../../api/client'
 import { instant, stamp } from '../../api/clock'
 import { outdate } from '../../api/keys'
+import { letterHeader } from '../../api/journal'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
 import { timeOfDay } from '../../ui/format'
 
@@ -12,11 +13,12 @@ type Tick = Schemas['PrepTickInput']
 
 /** Sends ticks of steps: the newest of each. */
 export const prepSender = (client: QueryClient): Sender => ({
-  send: async (_, __, body) => {
-    await ask(api.PUT('/api/prep/ticks', { body: body as Tick }))
+  send: async (_, __, body, letterId) => {
+    await ask(api.PUT('/api/prep/ticks', { headers: { [letterHeader]: letterId }, body: body as Tick }))
     return { version: 0 }
   },
   saved: () => void outdate(client, 'prep'),
+  says: () => 'A tick in the prep list',
 })
 
 /** Says that a step is done, or takes that back; it is kept on this device until the server has it. */

@@ -2,6 +2,7 @@ import type { QueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useSyncExternalStore } from 'react'
 import { api, ask, type Answer, type Room, type Setup, type SetupInput } from '../../api/client'
 import { outdate } from '../../api/keys'
+import { letterHeader } from '../../api/journal'
 import { outbox, type Letter, type Sender } from '../../api/outbox'
 import { roomsQuery } from '../room/queries'
 import { merge, type Clash } from './merge'
@@ -10,12 +11,12 @@ import { answerQuery, setupQuery } from './queries'
 
 const kind = 'setup'
 
-export type Saving = { is: 'saved' | 'saving' | 'waiting' | 'wrong' | 'conflict'; sentence?: string; theirs?: Setup }
+export type Saving = { is: 'saved' | Letter['state']; sentence?: string; theirs?: Setup }
 
 /** Sends set-ups, and puts what the server answers where the screens look. */
 export const setupSender = (client: QueryClient): Sender => ({
-  send: async (id, version, body) => {
-    const answer = await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...(body as SetupInput), version } }))
+  send: async (id, version, body, letterId) => {
+    const answer = await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, headers: { [letterHeader]: letterId }, body: { ...(body as SetupInput), version } }))
     return { ...answer, version: answer.setup.version }
   },
   saved: (id, body, answer) => {
@@ -26,6 +27,7 @@ export const setupSender = (client: QueryClient): Sender => ({
     client.setQueryData(answerQuery(plan, version).queryKey, { plan, answer: reckoned })
     void outdate(client, 'setup')
   },
+  says: (body) => `A set-up: ${(body as SetupInput).name || 'without a name'}`,
 })
 
 /** What of a set-up this device keeps that the server has not answered yet. What an earlier form of

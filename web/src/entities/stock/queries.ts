@@ -1,6 +1,7 @@
 import { queryOptions, type QueryClient } from '@tanstack/react-query'
 import { api, ask, type Schemas } from '../../api/client'
 import { outdate, unkept } from '../../api/keys'
+import { letterHeader } from '../../api/journal'
 import type { Sender } from '../../api/outbox'
 
 export const cupboardQuery = queryOptions({
@@ -41,19 +42,21 @@ const unversioned = { version: 0 }
 
 /** Sends ticks: the newest of each line. */
 export const tickSender = (client: QueryClient): Sender => ({
-  send: async (_, __, body) => {
+  send: async (_, __, body, letterId) => {
     const { id, ...tick } = body as TickLetter
-    await ask(api.PUT('/api/shopping/ticks/{id}', { params: { path: { id } }, body: tick }))
+    await ask(api.PUT('/api/shopping/ticks/{id}', { params: { path: { id } }, headers: { [letterHeader]: letterId }, body: tick }))
     return unversioned
   },
   saved: () => void outdate(client, 'tick'),
+  says: () => 'A tick on the list to buy',
 })
 
 /** Sends what happened to a jar, each under the id that it was noted with. */
 export const moveSender = (client: QueryClient): Sender => ({
-  send: async (id, _, body) => {
-    await ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, body: body as Schemas['MoveInput'] }))
+  send: async (id, _, body, letterId) => {
+    await ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, headers: { [letterHeader]: letterId }, body: body as Schemas['MoveInput'] }))
     return unversioned
   },
   saved: () => void outdate(client, 'cupboard'),
+  says: () => 'A note on a jar',
 })

@@ -21,6 +21,7 @@ const savedWords: Record<Saving['is'], string> = {
   waiting: 'Kept here; trying again',
   wrong: 'Not saved',
   conflict: 'Not saved',
+  old: 'Not saved',
 }
 
 /** The edge of the counter: the three answers, always in view. */

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { api, ask, type Schemas } from '../../api/client'
+import { shown } from '../../api/clock'
 import { recordsQuery } from '../../entities/log/queries'
 import { useSession } from '../../session/session'
 import { dayAndTime, month, plural } from '../../ui/format'
@@ -57,7 +58,7 @@ export function Records() {
       {all.length > 0 && (
         <ul className="record-lines">
           {all.map((r) => (
-            <Line key={r.setup_id} record={r} />
+            <Line key={r.setup_id + r.play_at} record={r} />
           ))}
         </ul>
       )}
@@ -66,9 +67,19 @@ export function Records() {
           Show earlier ones
         </Button>
       )}
-      <p className="soft">Verdicts are advice: local licensing rules, labels and a health professional’s word come first. A line that was corrected keeps what stood there before.</p>
+      <p className="soft">Verdicts are advice: local licensing rules, labels and a health professional’s word come first. What was offered stands as it was when it opened; what came later is added below it, with who did it.</p>
     </main>
   )
+}
+
+/** What came after play began, as people say it. */
+const lineWords: Record<Schemas['RecordLine']['what'], string> = {
+  logged: 'said how it went',
+  corrected: 'corrected how it went',
+  changed: 'changed the set-up',
+  deleted: 'deleted the set-up',
+  restored: 'brought the set-up back',
+  found: 'what was missing is found',
 }
 
 function Line({ record: r }: { record: Schemas['Record'] }) {
@@ -87,6 +98,7 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         <span>
           <Glyph mark={r.mark ?? 'not-checked'} /> {markWord(r.mark ?? 'not-checked')}
           {r.contains && `; contains ${r.contains}`}
+          {r.perhaps && `; may contain ${r.perhaps}`}
         </span>
         {r.reason && <span className="short">{r.reason}</span>}
         {r.conditions.length > 0 && (
@@ -100,7 +112,20 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         <span>{r.watched ? `watched by ${r.watched}` : r.logged ? 'who watched is not noted' : 'nobody has said how it went'}</span>
         {(r.minutes ?? 0) > 0 && <span className="soft">{r.minutes} min</span>}
         {r.word && <span className="soft">“{r.word}”</span>}
-        {(r.corrected ?? 0) > 0 && <span className="soft">corrected {plural(r.corrected ?? 0, 'time')}</span>}
+        {(r.later?.length ?? 0) > 0 && (
+          <details>
+            <summary>{plural(r.later?.length ?? 0, 'line')} added later</summary>
+            <ul>
+              {r.later?.map((l, i) => (
+                <li key={i}>
+                  {dayAndTime(shown(Date.parse(l.at)))}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
+                  {l.watched && `, watched by ${l.watched}`}
+                  {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
       </div>
     </li>
   )

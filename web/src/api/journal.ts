@@ -1,0 +1,69 @@
+import { v7 } from 'uuid'
+import { ApiError } from './error'
+import { elsewhere, unsettled, type Outbox, type Sender } from './outbox'
+
+/** A request that changes something, as it is kept until it is answered. */
+export interface Written {
+  /** The operation of the contract, such as "PUT /api/rooms/{id}". */
+  operation: string
+  method: string
+  url: string
+  type: string
+  body: string
+}
+
+const kind = 'request'
+export const letterHeader = 'Idempotency-Key'
+export const writerHeader = 'Emblo-As'
+
+const faultOf = async (response: Response) => {
+  const problem = (await response.clone().json().catch(() => ({}))) as { detail?: string; field?: string }
+  return new ApiError(response.status, problem.detail ?? 'Emblo did not answer as it should.', problem.field?.slice(1))
+}
+
+/** An answer that says for certain that nothing was saved, or that everything was. */
+const settled = (status: number) => !unsettled(status) || status === 500 || status === 507
+
+function requestOf(w: Written, id: string, who: string): Request {
+  return new Request(w.url, { method: w.method, headers: { ...(w.type && { 'Content-Type': w.type }), [letterHeader]: id, [writerHeader]: who }, body: w.body || undefined })
+}
+
+/** How a request of a page that is closed by now is sent. */
+export const requestSender = (who: () => string, says: (w: Written) => string, isPrivate: (w: Written) => boolean, saved: () => void): Sender => ({
+  send: async (_, __, body, letterId) => {
+    const response = await fetch(requestOf(body as Written, letterId, who()))
+    if (!response.ok) throw await faultOf(response)
+    return { version: 0 }
+  },
+  saved,
+  says: (body) => says(body as Written),
+  isPrivate: (body) => isPrivate(body as Written),
+})
+
+/**
+ * Sends a request that changes something, and keeps it on this device until it is answered: a lost line
+ * is waited for, under one id, so that it is carried out once. Whoever waits for it gets the answer of the
+ * server, whenever that comes. What is refused while its page is not looked at any more stays among what
+ * is not saved.
+ */
+export async function write(outbox: Outbox, request: Request, operation: string): Promise<Response> {
+  const id = v7()
+  const { who } = outbox
+  const written: Written = { operation, method: request.method, url: request.url, type: request.headers.get('Content-Type') ?? '', body: await request.clone().text() }
+  const from = window.location.pathname
+  await outbox.hold(kind, id, written)
+  for (let first = true; ; first = false) {
+    const response = await fetch(requestOf(written, id, who)).catch(() => undefined)
+    if (outbox.who !== who) throw new ApiError(elsewhere, 'You were signed out before this was saved. It waits on this device until you are back.')
+    if (response && settled(response.status)) {
+      const fault = response.ok ? undefined : await faultOf(response)
+      if (fault && (!first || window.location.pathname !== from)) outbox.stands(kind, id, { state: 'wrong', sentence: fault.message, status: fault.status, field: fault.field })
+      else outbox.drop(kind, id)
+      return response
+    }
+    const fault = response && (await faultOf(response))
+    outbox.stands(kind, id, { state: 'waiting', sentence: fault?.message, status: fault?.status ?? 0 })
+    await outbox.pause()
+    if (outbox.who === who && !outbox.look(kind, id)) throw new ApiError(0, 'You took this back before it was saved. It may have arrived all the same: look before you type it again.')
+  }
+}
