@@ -42,7 +42,7 @@ var budgets = []budget{
 	{"each list with 3 years of records over one page of them", "Lists/.*", "ratio", 1.5, "1.5x"},
 	{"each screen on a slow tablet: layout shift", "Page/.*", "shift", 0.05, "0.05"},
 	{"each screen on a slow tablet: largest paint", "Page/.*", "paint-ms", 2000, "2.0 s"},
-	{"a changed portion on a slow tablet: tap to new amounts", "Tap", "answer-ms", 150, "150 ms"},
+	{"a changed portion on a slow tablet: tap to new amounts, over a bare tap that is answered", "Tap", "ratio", 3.2, "3.2x"},
 	{"first load JavaScript, gzipped, over the bare libraries", "FirstLoad", "ratio", 1.3, "1.3x"},
 }
 

@@ -9,9 +9,11 @@ import (
 	"sync"
 	"unicode"
 	"unicode/utf8"
+
+	"emblo/core/memo"
 )
 
-// Language puts messages into words. It is read-only once made, and safe for concurrent use.
+// Language puts messages into words. What it says does not change once it is made; it is safe for concurrent use.
 type Language struct {
 	// Tag names the language as BCP 47 does.
 	Tag     string
@@ -19,7 +21,11 @@ type Language struct {
 	names   map[string]string // by id, as at the start of a line
 	decimal string            // what stands before the decimals
 	typed   func(string) string
+	said    memo.Map[Text, string]
 }
+
+// mostSaid is how many messages with parts are kept as they were put into words: those of some hundred plans.
+const mostSaid = 4096
 
 // English is the language of the sources.
 var English = &Language{Tag: "en", decimal: "."}
@@ -29,9 +35,12 @@ func (t Text) In(l *Language) string {
 	if l == English && strings.IndexByte(string(t), open) < 0 {
 		return string(t)
 	}
+	if said, ok := l.said.Get(t); ok {
+		return said
+	}
 	room := rooms.Get().(*[]byte)
 	b := l.append((*room)[:0], string(t))
-	said := string(b)
+	said := l.said.Keep(t, string(b), mostSaid)
 	*room = b
 	rooms.Put(room)
 	return said
