@@ -57,6 +57,9 @@ type Moved struct {
 	By     string    `json:"by"`
 	Kind   string    `json:"kind"`
 	Amount *float64  `json:"amount,omitzero"` // absent when nobody weighed it
+	// Ahead says that it was noted at a time that is still to come, as a clock was wrong: it counts in the order in which
+	// it came.
+	Ahead bool `json:"ahead,omitzero"`
 }
 
 // StoredJar is a jar with what is in it and what coming plans need of it. One that is needed and that
@@ -177,6 +180,7 @@ type TickInput struct {
 	HeatTreated bool      `json:"heat_treated"`
 	State       string    `json:"state"`
 	Packs       []BuyPack `json:"packs" max:"6"`
+	At          string    `json:"at,omitzero" max:"40"` // when, where that was not now: 2026-11-26T07:30:00Z
 }
 
 // Tick is what is kept of a line that is ticked off.
@@ -185,6 +189,7 @@ type Tick struct {
 	Free        []string  `json:"free,omitzero" max:"20" each:"40"`
 	HeatTreated bool      `json:"heat_treated,omitzero"`
 	Packs       []BuyPack `json:"packs" max:"6"`
+	At          string    `json:"at,omitzero" max:"40"` // when, where that was not now: 2026-11-26T07:30:00Z
 }
 
 // ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where

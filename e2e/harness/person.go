@@ -22,8 +22,6 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
-
-	"emblo/internal/demo"
 )
 
 // patience is how long a person waits for something to appear.
@@ -136,31 +134,6 @@ func (p *Person) Close() {
 	p.t.Helper()
 	_, err := chromedp.Call(p.ctx, page.Close, struct{}{})
 	require.NoError(p.t, err)
-}
-
-// Demo signs in to the demo centre with the one tap that is offered, at its bench.
-func (p *Person) Demo() {
-	p.t.Helper()
-	p.Open("/bench")
-	p.Click("button", "Open the demo centre")
-	p.See("next first")
-}
-
-// SignIn signs in as a member of the demo centre's staff: lead, educator or helper.
-func (p *Person) SignIn(who string) {
-	p.t.Helper()
-	p.Type("textbox", "Email", who+"@quillmere.example")
-	p.Type("textbox", "Password", demo.Password)
-	p.Click("button", "Sign in")
-	p.See("Sign out")
-}
-
-// Today signs in to the demo centre where people land: at the day at a glance.
-func (p *Person) Today() {
-	p.t.Helper()
-	p.Open("/")
-	p.Click("button", "Open the demo centre")
-	p.See("Who is here today?")
 }
 
 // find waits for exactly what assistive technology would find by role and name. When

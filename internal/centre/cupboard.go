@@ -92,7 +92,7 @@ func (h *House) jarNow(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 
 // Moves returns the last moves of a jar, latest first, before a moment where one is given.
 func (h *House) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, before string) ([]written.Moved, error) {
-	until := h.now().Add(time.Minute)
+	until := h.now().Add(farAhead)
 	if before != "" {
 		at, err := time.Parse(time.RFC3339Nano, before)
 		if err != nil {
@@ -104,8 +104,15 @@ func (h *House) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, befo
 		return nil, gone(err)
 	}
 	rows, err := h.of(s).Moves(ctx, jar, until, usualPage)
-	return movesOf(rows), err
+	all := movesOf(rows)
+	for i := range all {
+		all[i].Ahead = all[i].At.After(h.now())
+	}
+	return all, err
 }
+
+// farAhead is how far ahead a clock may have been when something was noted that is shown still.
+const farAhead = 100 * 365 * 24 * time.Hour
 
 // How far back what happened may be noted.
 const longestAgo = 31 * 24 * time.Hour
@@ -124,18 +131,27 @@ func (h *House) Note(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return written.StoredJar{}, err
 	}
-	m.ID, m.At = id.String(), h.now().UTC()
-	if in.At != "" {
-		at, err := time.Parse(time.RFC3339, in.At)
-		if err != nil || at.After(h.now().Add(time.Minute)) || at.Before(h.now().Add(-longestAgo)) {
-			return written.StoredJar{}, written.Bad("/at", "Note what happened within the last 31 days, and not in the future.")
-		}
-		m.At = at.UTC()
+	m.ID = id.String()
+	if m.At, err = h.at(in.At, longestAgo, "Note what happened within the last 31 days, and not in the future."); err != nil {
+		return written.StoredJar{}, err
 	}
 	if err := h.add(ctx, s, jar, m); err != nil {
 		return written.StoredJar{}, err
 	}
 	return h.jarNow(ctx, s, jar)
+}
+
+// at reads when something happened, so long ago at most; now where that is not said.
+func (h *House) at(said string, ago time.Duration, otherwise string) (time.Time, error) {
+	now := h.now().UTC()
+	if said == "" {
+		return now, nil
+	}
+	at, err := time.Parse(time.RFC3339, said)
+	if err != nil || at.After(now.Add(time.Minute)) || at.Before(now.Add(-ago)) {
+		return now, written.Bad("/at", "%s", otherwise)
+	}
+	return at.UTC(), nil
 }
 
 func (h *House) add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.Move) error {

@@ -114,13 +114,9 @@ func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepT
 	if err != nil {
 		return written.Bad("/step_id", "Choose a step.")
 	}
-	at := h.now().UTC()
-	if in.At != "" {
-		given, err := time.Parse(time.RFC3339, in.At)
-		if err != nil || given.After(at.Add(time.Minute)) || given.Before(at.Add(-latestTick)) {
-			return written.Bad("/at", "Tick what was done within the last two days, and not in the future.")
-		}
-		at = given.UTC()
+	at, err := h.at(in.At, latestTick, "Tick what was done within the last two days, and not in the future.")
+	if err != nil {
+		return err
 	}
 	stored, err := h.Setup(ctx, s, setup)
 	if err != nil {
@@ -136,7 +132,7 @@ func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepT
 		return err
 	}
 	if !in.Done {
-		return h.of(s).UntickPrep(ctx, in.StepID)
+		return gone(h.of(s).UntickPrep(ctx, setup, in.StepID, at))
 	}
 	return gone(h.of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"time"
 
 	"github.com/google/uuid"
 
@@ -49,7 +50,7 @@ func (h *House) ImportShopping(ctx context.Context, s *store.Session, in written
 		if err != nil {
 			return out, err
 		}
-		ticks[i] = tickRow(id, r, label)
+		ticks[i] = tickRow(id, r, label, h.now().UTC())
 		it, _ := d.Get(r.ItemID) // it has been read
 		out.Names = append(out.Names, it.Name)
 	}
@@ -79,12 +80,12 @@ func (h *House) list(ctx context.Context, s *store.Session) (*desk.Desk, written
 	return d, d.Shopping(plans, ticks), nil
 }
 
-func tickRow(id uuid.UUID, in written.TickInput, label stock.Label) store.Tick {
+func tickRow(id uuid.UUID, in written.TickInput, label stock.Label, at time.Time) store.Tick {
 	tick := written.Tick{State: in.State, HeatTreated: label.HeatTreated, Packs: in.Packs}
 	if label.Free != 0 {
 		tick.Free = label.Words()
 	}
-	return store.Tick{ID: id, ItemID: in.ItemID, Label: desk.LabelKey(label), Doc: written.Write(tick)}
+	return store.Tick{ID: id, ItemID: in.ItemID, Label: desk.LabelKey(label), Doc: written.Write(tick), At: at}
 }
 
 // Tick ticks a line of the shopping list off, or takes that back.
@@ -97,10 +98,15 @@ func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return err
 	}
-	if in.State == desk.LineOpen {
-		return h.of(s).ClearTick(ctx, in.ItemID, desk.LabelKey(label))
+	at, err := h.at(in.At, latestTick, "Tick what was done within the last two days, and not in the future.")
+	if err != nil {
+		return err
 	}
-	return h.of(s).SetTicks(ctx, tickRow(id, in, label))
+	row := tickRow(id, in, label, at)
+	if in.State == desk.LineOpen {
+		row.GoneAt = &at
+	}
+	return h.of(s).SetTicks(ctx, row)
 }
 
 // Receive puts what is in the basket into the cupboard.

@@ -29,12 +29,21 @@ type MoveRow struct {
 	Amount *float64  `json:"amount"` // nil when nobody weighed it
 }
 
+// happened is when a move m happened. One from the future was noted while a clock was ahead: it counts as just before the
+// next that came, so that it does not freeze its jar. Now is the one row of clock.
+const happened = `(case when m.at <= clock.now then m.at else least(clock.now, (select x.at from moves x
+	where x.centre_id = m.centre_id and x.jar_id = m.jar_id and x.arrived > m.arrived and x.at <= clock.now order by x.arrived limit 1)) end)`
+
 // jarsOf is the subquery for the jars of a centre, as JSON.
 const jarsOf = `(select coalesce(json_agg(json_build_object('id', j.id, 'version', j.version, 'form', j.form, 'doc', j.doc, 'moves', (
-		select coalesce(json_agg(json_build_object('id', m.id, 'at', m.at, 'by', coalesce(s.name, ''), 'kind', m.kind, 'amount', m.amount) order by m.at, m.arrived), '[]')
+		select coalesce(json_agg(json_build_object('id', m.id, 'at', ` + happened + `, 'by', coalesce(s.name, ''), 'kind', m.kind, 'amount', m.amount) order by ` + happened + `, m.arrived), '[]')
 		from moves m left join staff s on s.id = m.staff_id
-		where m.centre_id = j.centre_id and m.jar_id = j.id and (m.at, m.arrived) >= (coalesce(l.at, '-infinity'), coalesce(l.arrived, 0)))) order by j.item_id, j.label), '[]')
-	from jars j left join lateral (select at, arrived from moves where centre_id = j.centre_id and jar_id = j.id and kind = 'counted' order by at desc, arrived desc limit 1) l on true
+		where m.centre_id = j.centre_id and m.jar_id = j.id and m.at >= coalesce(l.at, '-infinity') and (` + happened + `, m.arrived) >= (coalesce(l.at, '-infinity'), coalesce(l.arrived, 0)))) order by j.item_id, j.label), '[]')
+	from jars j left join lateral (
+		select at, arrived from (
+			(select m.at, m.arrived from moves m where m.centre_id = j.centre_id and m.jar_id = j.id and m.kind = 'counted' and m.at <= clock.now order by m.at desc, m.arrived desc limit 1)
+			union all select ` + happened + `, m.arrived from moves m where m.centre_id = j.centre_id and m.jar_id = j.id and m.kind = 'counted' and m.at > clock.now) counted
+		order by at desc, arrived desc limit 1) l on true
 	where j.centre_id = c.id and j.deleted_at is null)`
 
 // move is a row of the table.
@@ -55,7 +64,7 @@ func (c *Centre) JarOf(ctx context.Context, item, label string) (uuid.UUID, erro
 	return found.ID, notFound(err)
 }
 
-// AddMove notes what happened to a jar, once check, which is told the moves from that moment on and
+// AddMove notes what happened to a jar, once check, which is told the moves from that moment until now and
 // any with the same id, finds nothing against it. The errors are ErrNotFound for a jar that is not
 // there, and that of check.
 func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check func(since []MoveRow) error) error {
@@ -65,7 +74,7 @@ func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check fu
 			return notFound(err)
 		}
 		var since []MoveRow
-		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where("jar_id = ? and at >= ? or id = ?", jar, m.At, m.ID).Order("at, arrived").Find(&since).Error
+		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where("jar_id = ? and at between ? and ? or id = ?", jar, m.At, c.clock(), m.ID).Order("at, arrived").Find(&since).Error
 		if err != nil {
 			return err
 		}
@@ -94,32 +103,30 @@ type Tick struct {
 	Form     int
 	At       time.Time
 	StaffID  *uuid.UUID
-	By       string `gorm:"->;-:migration"`
+	GoneAt   *time.Time // when it was taken back or received; nil while it stands
+	By       string     `gorm:"->;-:migration"`
 }
 
 // Ticks returns what is ticked off, in order of the things.
 func (c *Centre) Ticks(ctx context.Context) ([]Tick, error) {
 	var all []Tick
-	err := c.on(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? order by t.item_id, t.label`, c.id).Scan(&all).Error
+	err := c.on(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? and t.gone_at is null order by t.item_id, t.label`, c.id).Scan(&all).Error
 	return all, err
 }
 
-// SetTicks ticks lines off, each in place of what was said of it before, all of them or none.
+// SetTicks ticks lines off, or takes that back where GoneAt is set, all of them or none. Each is in place of what was said
+// of it before; what was said earlier than what stands, and comes late, changes nothing.
 func (c *Centre) SetTicks(ctx context.Context, ticks ...Tick) error {
 	if len(ticks) == 0 {
 		return nil
 	}
 	for i := range ticks {
 		t := &ticks[i]
-		t.CentreID, t.StaffID, t.At, t.Form = c.id, c.by, c.clock(), written.Version
+		t.CentreID, t.StaffID, t.Form = c.id, c.by, written.Version
 	}
 	return c.on(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
-		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id"})}).Create(&ticks).Error
-}
-
-// ClearTick takes a tick back; one that is not there is no error.
-func (c *Centre) ClearTick(ctx context.Context, item, label string) error {
-	return c.mine(ctx).Where("item_id = ? and label = ?", item, label).Delete(&Tick{}).Error
+		Where:     clause.Where{Exprs: []clause.Expression{clause.Expr{SQL: "ticks.at <= excluded.at"}}},
+		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id", "gone_at"})}).Create(&ticks).Error
 }
 
 // Delivery is what came in or was counted of one thing, and the jar it is of.
@@ -140,7 +147,7 @@ func (c *Centre) Receive(ctx context.Context, all []Delivery) (n int, err error)
 		n = 0
 		for _, d := range all {
 			if d.Tick != nil {
-				gone := tx.mine(ctx).Where("id = ?", *d.Tick).Delete(&Tick{})
+				gone := tx.mine(ctx).Table("ticks").Where("id = ? and gone_at is null", *d.Tick).Updates(map[string]any{"gone_at": tx.clock(), "at": tx.clock()})
 				if gone.Error != nil {
 					return gone.Error
 				}

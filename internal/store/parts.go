@@ -69,10 +69,11 @@ type StockRows struct {
 
 // Stock returns the cupboard, the batches in use and the latest additions of every recipe, at one moment.
 func (c *Centre) Stock(ctx context.Context) (s StockRows, err error) {
-	err = c.part(ctx, &s, `select stock_revision revision, `+jarsOf+` jars, `+batchesOf+` batches,
+	err = c.part(ctx, &s, `with clock (now) as (select cast(? as timestamptz))
+		select stock_revision revision, `+jarsOf+` jars, `+batchesOf+` batches,
 		(select coalesce(json_agg(json_build_object('RecipeID', a.recipe_id, 'Day', a.day, 'ItemID', a.item_id, 'Share', a.share, 'Symptom', a.symptom) order by a.day desc, a.id), '[]')
 			from (select *, row_number() over (partition by recipe_id order by day desc, id) n from additions where centre_id = c.id) a where a.n <= 300) log
-		from centres c where id = ?`)
+		from centres c, clock where id = ?`, c.clock())
 	return s, err
 }
 

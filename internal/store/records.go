@@ -67,7 +67,8 @@ type RecordRow struct {
 // only those of which nobody has said how they went, and which are there still, where open is set.
 func (c *Centre) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
 	var rows []RecordRow
-	err := c.on(ctx).Raw(`with opened as (
+	// The rows of a page are looked up one by one: each is found by its key.
+	err := c.on(ctx).Raw(`with opened as materialized (select * from (
 			(select r.play_at, r.setup_id id from records r
 				where r.centre_id = @centre and not @open and r.play_at >= @from and r.play_at < @until and (r.play_at, r.setup_id) < (@at, @id)
 				order by r.play_at desc, r.setup_id desc limit @limit)
@@ -76,12 +77,12 @@ func (c *Centre) Records(ctx context.Context, from, until string, before Cursor,
 				where s.centre_id = @centre and s.deleted_at is null and s.play_at >= @from and s.play_at < @until and (s.play_at, s.id) < (@at, @id)
 					and coalesce((s.doc->>'template')::boolean, false) = false
 					and (not @open or not exists (select 1 from logs l where l.centre_id = s.centre_id and l.setup_id = s.id))
-				order by s.play_at desc, s.id desc limit @limit))
+				order by s.play_at desc, s.id desc limit @limit)) u order by play_at desc, id desc limit @limit)
 		select o.id, o.play_at, s.doc, coalesce(s.form, 0) form, r.doc record, r.at, l.doc log_doc, coalesce(l.form, 0) log_form, coalesce(l.version, 0) log_vers
-		from opened o left join setups s on s.centre_id = @centre and s.id = o.id and s.deleted_at is null
-			left join records r on r.centre_id = @centre and r.play_at = o.play_at and r.setup_id = o.id
-			left join logs l on l.centre_id = @centre and l.setup_id = o.id and l.play_at = o.play_at
-		order by o.play_at desc, o.id desc limit @limit`,
+		from opened o left join lateral (select doc, form from setups where centre_id = @centre and id = o.id and deleted_at is null limit 1) s on true
+			left join lateral (select doc, at from records where centre_id = @centre and play_at = o.play_at and setup_id = o.id limit 1) r on true
+			left join lateral (select doc, form, version from logs where centre_id = @centre and setup_id = o.id and play_at = o.play_at limit 1) l on true
+		order by o.play_at desc, o.id desc`,
 		map[string]any{"centre": c.id, "from": from, "until": until, "at": before.PlayAt, "id": before.ID, "open": open, "limit": limit}).Scan(&rows).Error
 	return rows, err
 }
@@ -97,28 +98,29 @@ type LaterRow struct {
 	Version int // of a log
 }
 
-// Later returns all that was done about set-ups, in order.
+// mostLater is how many changes of a set-up, and of what was said of it, are looked at: the latest.
+const mostLater = 100
+
+// Later returns what was done about set-ups, in order.
 func (c *Centre) Later(ctx context.Context, setups []uuid.UUID) ([]LaterRow, error) {
 	ids, err := json.Marshal(setups)
 	if err != nil {
 		return nil, err
 	}
 	var rows []LaterRow
-	err = c.on(ctx).Raw(`with about as (select value id from jsonb_array_elements_text(cast(@ids as jsonb)))
-		select t.*, coalesce(p.name, '') by from (
-			select (e.doc->>'id')::uuid setup_id, e.at, e.staff_id, split_part(e.kind, ' ', 2) what, null::jsonb doc, 0 form, 0 version
-				from about join events e on e.centre_id = @centre and e.doc->>'id' = about.id where e.kind like 'setups %'
-			union all select v.setup_id, v.at, v.staff_id, 'log', v.doc, v.form, v.version
-				from about join log_versions v on v.centre_id = @centre and v.setup_id = about.id::uuid
-			union all select l.setup_id, l.found_at, null, 'found', null, 0, 0
-				from about join logs l on l.centre_id = @centre and l.setup_id = about.id::uuid where l.found_at is not null
-		) t left join staff p on p.id = t.staff_id order by t.at, t.version`, map[string]any{"centre": c.id, "ids": string(ids)}).Scan(&rows).Error
+	err = c.on(ctx).Raw(`select about.id setup_id, t.*, coalesce(p.name, '') by from (select value::uuid id from jsonb_array_elements_text(cast(@ids as jsonb))) about
+		cross join lateral (
+			(select e.at, e.staff_id, split_part(e.kind, ' ', 2) what, null::jsonb doc, 0 form, 0 version from events e
+				where e.centre_id = @centre and e.doc->>'id' = about.id::text and e.kind like 'setups %' order by e.at desc limit @most)
+			union all (select v.at, v.staff_id, 'log', v.doc, v.form, v.version from log_versions v where v.centre_id = @centre and v.setup_id = about.id order by v.version desc limit @most)
+			union all (select l.found_at, null, 'found', null, 0, 0 from logs l where l.centre_id = @centre and l.setup_id = about.id and l.found_at is not null limit 1)) t
+		left join staff p on p.id = t.staff_id order by t.at, t.version`, map[string]any{"centre": c.id, "ids": string(ids), "most": mostLater}).Scan(&rows).Error
 	return rows, err
 }
 
 // Centres returns every centre as a session sees it of which nobody is the writer.
 func (s *Store) Centres(ctx context.Context) ([]Session, error) {
 	var all []Session
-	err := s.db.WithContext(ctx).Raw(`select id centre_id, time_zone, clock_timestamp() database_at, people_revision people, shelf_revision shelf, stock_revision stock from centres order by id`).Scan(&all).Error
+	err := s.db.WithContext(ctx).Raw(`select id centre_id, time_zone, people_revision people, shelf_revision shelf, stock_revision stock from centres order by id`).Scan(&all).Error
 	return all, err
 }

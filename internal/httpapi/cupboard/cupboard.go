@@ -53,6 +53,7 @@ func (a area) moves(r *edge.Request) (any, error) {
 }
 
 func (a area) note(r *edge.Request, id uuid.UUID, in written.MoveInput) (written.StoredJar, error) {
+	in.At = a.Moment(r, in.At)
 	return a.House.Note(r, r.Session, id, in)
 }
 
@@ -74,6 +75,7 @@ func (a area) tick(r *edge.Request, in written.TickInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
+	in.At = a.Moment(r, in.At)
 	return nil, a.House.Tick(r, r.Session, id, in)
 }
 

@@ -70,6 +70,7 @@ func (a area) prepCalendar(r *edge.Request) (any, error) {
 }
 
 func (a area) tickPrep(r *edge.Request, in written.PrepTickInput) (any, error) {
+	in.At = a.Moment(r, in.At)
 	return nil, a.House.TickPrep(r, r.Session, in)
 }
 

@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
+import { stamp } from './clock'
 import { ApiError } from './error'
-import { letterHeader, write, writerHeader } from './journal'
+import { clockHeader, letterHeader, write, writerHeader } from './journal'
 import { stored } from './limits.gen'
 import { outbox } from './outbox'
 import type { components, paths } from './schema.gen'
@@ -36,6 +37,7 @@ api.use({
     if (!stores.has(operation)) return undefined
     if (!request.headers.has(letterHeader)) return await write(outbox, request, operation)
     request.headers.set(writerHeader, outbox.who)
+    request.headers.set(clockHeader, stamp())
     return request
   },
 })

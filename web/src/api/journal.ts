@@ -1,4 +1,5 @@
 import { v7 } from 'uuid'
+import { stamp } from './clock'
 import { ApiError } from './error'
 import { elsewhere, unsettled, type Outbox, type Sender } from './outbox'
 
@@ -15,6 +16,7 @@ export interface Written {
 const kind = 'request'
 export const letterHeader = 'Idempotency-Key'
 export const writerHeader = 'Emblo-As'
+export const clockHeader = 'Emblo-Clock'
 
 const faultOf = async (response: Response) => {
   const problem = (await response.clone().json().catch(() => ({}))) as { detail?: string; field?: string }
@@ -25,7 +27,7 @@ const faultOf = async (response: Response) => {
 const settled = (status: number) => !unsettled(status) || status === 500 || status === 507
 
 function requestOf(w: Written, id: string, who: string): Request {
-  return new Request(w.url, { method: w.method, headers: { ...(w.type && { 'Content-Type': w.type }), [letterHeader]: id, [writerHeader]: who }, body: w.body || undefined })
+  return new Request(w.url, { method: w.method, headers: { ...(w.type && { 'Content-Type': w.type }), [letterHeader]: id, [writerHeader]: who, [clockHeader]: stamp() }, body: w.body || undefined })
 }
 
 /** How a request of a page that is closed by now is sent. */

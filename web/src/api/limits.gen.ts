@@ -275,6 +275,7 @@ export const limits = {
     "room_id": 36
   },
   "TickInput": {
+    "at": 40,
     "free": 20,
     "item_id": 64,
     "packs": 6

@@ -93,6 +93,7 @@ export class Outbox {
     this.who = who
     this.letGo = holdTab(this.tab, who)
     this.device.open(who, name)
+    for (const { kind, id, version, next, flying, was } of earlier(who)) if (next ?? flying) this.put(kind, id, version, next ?? flying ?? {}, was)
     await this.takeUp(true)
     this.device.getReady()
   }
@@ -315,6 +316,21 @@ export class Outbox {
   private tell() {
     this.all = [...this.letters.values()].sort((a, b) => a.at - b.at)
     for (const listener of this.listeners) listener()
+  }
+}
+
+/** Takes what a version of the page before this one left of a person: it kept that in the open, under one name. */
+function earlier(who: string): (Pick<Letter, 'kind' | 'id' | 'version' | 'next' | 'flying' | 'was'> & { who: string })[] {
+  const name = 'emblo.outbox'
+  const text = localStorage.getItem(name)
+  if (!text) return []
+  try {
+    const all = Object.entries(JSON.parse(text) as Record<string, ReturnType<typeof earlier>[number]>)
+    localStorage.setItem(name, JSON.stringify(Object.fromEntries(all.filter(([, l]) => l.who !== who))))
+    return all.map(([, l]) => l).filter((l) => l.who === who)
+  } catch {
+    localStorage.removeItem(name)
+    return []
   }
 }
 

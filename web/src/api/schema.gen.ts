@@ -2834,6 +2834,8 @@ export interface components {
              * @description Absent when nobody weighed it.
              */
             amount?: number;
+            /** @description It was noted at a time that is still to come, as a clock was wrong: it counts in the order in which it came. */
+            ahead?: boolean;
         };
         /** @description A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0. */
         StoredJar: {
@@ -2990,6 +2992,8 @@ export interface components {
             /** @enum {string} */
             state: "open" | "basket" | "none";
             packs: components["schemas"]["BuyPack"][];
+            /** @description When, where that was not now: 2026-11-26T07:30:00Z. An older tick that comes late changes nothing. */
+            at?: string;
         };
         /** @description ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where it is new, the jar. */
         ReceiveInput: {

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useLayoutEffect, useState, useSyncExternalStore } from 'react'
+import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { follow } from '../api/live'
 import { elsewhere, outbox } from '../api/outbox'
 import { Navigate, Route, Routes, ScrollRestoration } from 'react-router'
@@ -39,12 +39,15 @@ function useUnsent(who: string, name: string): string {
 }
 
 /** Asks who is signed in where something that was sent found nobody, or somebody else. */
-function useAskedAnew() {
-  const client = useQueryClient()
+function useAskedAnew(ask: () => unknown) {
   const strange = useSyncExternalStore(outbox.subscribe, () => outbox.unsent().some((l) => l.status === 401 || l.status === elsewhere))
+  const latest = useRef(ask)
   useEffect(() => {
-    if (strange) void client.invalidateQueries({ queryKey: sessionQuery.queryKey })
-  }, [client, strange])
+    latest.current = ask
+  })
+  useEffect(() => {
+    if (strange) latest.current()
+  }, [strange])
 }
 
 export function App() {
@@ -57,7 +60,7 @@ export function App() {
     return who ? follow(client) : undefined
   }, [who, client])
   const unsentOf = useUnsent(who ?? '', session.data?.name ?? '')
-  useAskedAnew()
+  useAskedAnew(() => void session.refetch())
   if (session.error && !session.data) {
     return (
       <main className="screen">

@@ -8,7 +8,7 @@ import { ApiError } from '../api/client'
 import { requestSender } from '../api/journal'
 import { outdateAll } from '../api/keys'
 import { outbox } from '../api/outbox'
-import { moveSender, tickSender } from '../entities/stock/queries'
+import { tickSender } from '../entities/stock/queries'
 import { prepSender } from '../entities/day/prep'
 import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
@@ -44,7 +44,6 @@ const router = createBrowserRouter([{ path: '*', element: <App />, errorElement:
 outbox.register('request', requestSender(() => outbox.who, requestSays, requestIsPrivate, () => void outdateAll(client)))
 outbox.register('setup', setupSender(client))
 outbox.register('tick', tickSender(client))
-outbox.register('move', moveSender(client))
 outbox.register('prep', prepSender(client))
 
 keepPages()

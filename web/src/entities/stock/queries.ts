@@ -50,13 +50,3 @@ export const tickSender = (client: QueryClient): Sender => ({
   saved: () => void outdate(client, 'tick'),
   says: () => 'A tick on the list to buy',
 })
-
-/** Sends what happened to a jar, each under the id that it was noted with. */
-export const moveSender = (client: QueryClient): Sender => ({
-  send: async (id, _, body, letterId) => {
-    await ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, headers: { [letterHeader]: letterId }, body: body as Schemas['MoveInput'] }))
-    return unversioned
-  },
-  saved: () => void outdate(client, 'cupboard'),
-  says: () => 'A note on a jar',
-})

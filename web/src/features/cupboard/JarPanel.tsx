@@ -4,6 +4,7 @@ import { Button, Form, Offcanvas } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { ApiError, api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
+import { stamp } from '../../api/clock'
 import { limits } from '../../api/limits.gen'
 import { inIt, quantity, type Jar } from '../../entities/stock/model'
 import { movesQuery } from '../../entities/stock/queries'
@@ -26,7 +27,7 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
   const [amount, setAmount] = useState('')
   const [packs, setPacks] = useState(0)
   const note = useMutation({
-    mutationFn: (body: Omit<Schemas['MoveInput'], 'jar_id'>) => ask(api.PUT('/api/moves/{id}', { params: { path: { id: v7() } }, body: { jar_id: jar.id, ...body } })),
+    mutationFn: (body: Omit<Schemas['MoveInput'], 'jar_id'>) => ask(api.PUT('/api/moves/{id}', { params: { path: { id: v7() } }, body: { jar_id: jar.id, at: stamp(), ...body } })),
     onSuccess: async () => {
       setAmount('')
       await outdate(client, 'cupboard')
@@ -134,7 +135,7 @@ function History({ id, unit }: { id: string; unit: Jar['unit'] }) {
       <ol>
         {moves.data.map((m) => (
           <li key={m.id}>
-            <span className="soft">{dayOf(m.at)}</span> {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? 'not weighed' : quantity(m.amount, unit)}
+            <span className="soft">{m.ahead ? 'noted while a clock was wrong' : dayOf(m.at)}</span> {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? 'not weighed' : quantity(m.amount, unit)}
             {m.by && <span className="soft"> {m.by}</span>}
           </li>
         ))}

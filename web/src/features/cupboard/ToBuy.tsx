@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import type { Schemas } from '../../api/client'
+import { stamp } from '../../api/clock'
 import { outbox } from '../../api/outbox'
 import { byAisle, costs, lineKey, packsIn, quantity, type BuyLine } from '../../entities/stock/model'
 import type { TickLetter } from '../../entities/stock/queries'
@@ -18,7 +19,7 @@ export function useTick(line: BuyLine): { state: BuyLine['state']; waits: boolea
 
 /** Says of a line that it is in the basket, or that the shop has none, or takes that back. */
 export function tick(line: BuyLine, state: BuyLine['state']) {
-  const body: TickLetter = { id: v7(), item_id: line.item_id, free: line.free, heat_treated: line.heat_treated, state, packs: state === 'basket' ? (line.cheapest?.packs ?? []) : [] }
+  const body: TickLetter = { id: v7(), item_id: line.item_id, free: line.free, heat_treated: line.heat_treated, state, packs: state === 'basket' ? (line.cheapest?.packs ?? []) : [], at: stamp() }
   outbox.put('tick', lineKey(line), 0, body)
 }
 
