@@ -40,6 +40,7 @@ var budgets = []budget{
 	{"live answer, three places and forty things, over the same", "Answer/three_places_and_forty_things", "ratio", 4, "4x"},
 	{"recipe page, over the same", "Answer/recipe_page", "ratio", 2.5, "2.5x"},
 	{"each list with 3 years of records over one page of them", "Lists/.*", "ratio", 1.5, "1.5x"},
+	{"50 people with 3 years of data and 50 pages that follow, over none that follows", "Followed", "ratio", 1.5, "1.5x"},
 	{"each screen on a slow tablet: layout shift", "Page/.*", "shift", 0.05, "0.05"},
 	{"each screen on a slow tablet: largest paint", "Page/.*", "paint-ms", 2000, "2.0 s"},
 	{"a changed portion on a slow tablet: tap to new amounts, over a bare tap that is answered", "Tap", "ratio", 3.2, "3.2x"},

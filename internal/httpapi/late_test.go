@@ -57,7 +57,9 @@ func TestWhatComesLate(t *testing.T) {
 		return written.StoredJar{}
 	}
 	salt := jar()
-	move := func(kind, amount string) written.MoveInput { return written.MoveInput{JarID: salt.ID, Kind: kind, Amount: amount} }
+	move := func(kind, amount string) written.MoveInput {
+		return written.MoveInput{JarID: salt.ID, Kind: kind, Amount: amount}
+	}
 	a.do(http.MethodPut, "/api/moves/"+uuid.NewString(), move("counted", "900 g"), http.StatusOK, nil)
 	device := shows.AddDate(1, 0, 0) // the tablet is a year ahead
 	shows = shows.Add(time.Hour)

@@ -37,7 +37,7 @@ func process(t *testing.T, url string) (*httptest.Server, *live.Hub) {
 }
 
 // follow opens a stream and waits until it began.
-func follow(t *testing.T, a *api) *follows {
+func follow(t testing.TB, a *api) *follows {
 	ctx, end := context.WithCancel(t.Context())
 	req, err := http.NewRequestWithContext(ctx, http.MethodGet, a.server.URL+"/api/live", nil)
 	require.NoError(t, err)
@@ -69,7 +69,7 @@ func follow(t *testing.T, a *api) *follows {
 const patience = 15 * time.Second
 
 // hear waits until a stream says something, whatever it says before.
-func (f *follows) hear(t *testing.T, words string) {
+func (f *follows) hear(t testing.TB, words string) {
 	t.Helper()
 	for soon := time.After(patience); ; {
 		select {
