@@ -62,7 +62,6 @@ export function Shell() {
           <>
             <span>{session.centre.name}</span>
             <span>{session.name}</span>
-            <Waits />
             <Newer />
             <ThemeButton />
             <SignOut />
@@ -70,6 +69,7 @@ export function Shell() {
         }
       />
       <div id="content" ref={content} tabIndex={-1}>
+        <Waits />
         <Outlet />
       </div>
       <Suspense fallback={null}>
@@ -87,9 +87,9 @@ function Waits() {
   const loose = unsent.some((l) => l.kept === false)
   const said = [asks > 0 && `${plural(asks, 'change')} not saved: look`, waits > 0 && `${plural(waits, 'change')} kept here until the line is back`, loose && 'leave this page open until then'].filter(Boolean).join('; ')
   return (
-    <span role="status" className={said ? 'waits' : undefined}>
+    <div role="status" className={said ? 'waits' : undefined}>
       {said && <Link to="/unsent">{said}</Link>}
-    </span>
+    </div>
   )
 }
 
@@ -146,7 +146,11 @@ function SignOut() {
       <Modal show={stays > 0} onHide={() => setStays(0)} centered aria-labelledby="stays-title">
         <Modal.Body>
           <h2 id="stays-title">{plural(stays, 'change')} not saved yet</h2>
-          <p>{lost ? 'It could not be kept on this device, so signing out loses it.' : 'It stays on this device, sealed, and is sent when you sign in here again. Others see that something of yours waits, not what.'}</p>
+          <p>
+            {lost
+              ? 'Not everything could be kept on this device: signing out loses what could not.'
+              : `${stays === 1 ? 'It stays on this device, sealed, and is' : 'They stay on this device, sealed, and are'} sent when you sign in here again. Others see that something of yours waits, not what.`}
+          </p>
           <div className="actions">
             <Button
               variant="quiet"
@@ -158,7 +162,7 @@ function SignOut() {
               {lost ? 'Sign out and lose it' : 'Sign out anyway'}
             </Button>
             <Link className="btn btn-outline-primary" to="/unsent" onClick={() => setStays(0)}>
-              Look at it
+              {stays === 1 ? 'Look at it' : 'Look at them'}
             </Link>
             <Button onClick={() => setStays(0)}>Stay</Button>
           </div>

@@ -63,7 +63,7 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
   useEffect(() => {
     for (const [name, value] of Object.entries(kept ?? {})) form.setValue(name as FieldPath<T>, value as never, { shouldDirty: true })
   }, [form, kept])
-  const { letGo, ...leaving } = useLeaving(form.formState.isDirty, backFrom, onLeft)
+  const [sent, setSent] = useState<string>()
   const save = useMutation({
     mutationFn: (over: number) => send(over, form.getValues()),
     onSuccess: async (answer) => {
@@ -79,10 +79,14 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
       if (field) form.setError(field as FieldPath<T>, { type: 'refused', message: e.message }, { shouldFocus: true })
     },
   })
+  // What is on its way is kept on this device until it is answered: it may be left.
+  const { letGo, ...leaving } = useLeaving(form.formState.isDirty && !(save.isPending && sent === JSON.stringify(values)), backFrom, onLeft)
+  const waits = useWaits(save.isPending)
   const { error } = save
   const theirs = error instanceof ApiError && error.status === 409 ? (error.current as S | undefined) : undefined
   const saveOver = (over: number) => {
     form.clearErrors()
+    setSent(JSON.stringify(form.getValues()))
     save.mutate(over)
   }
   return {
@@ -107,6 +111,11 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
     notices: ({ conflict, other } = {}) => (
       <>
         <Leaving {...leaving} />
+        {waits && (
+          <div className="notice ruler" role="status">
+            <p>Not saved yet: it is kept on this device and sent when the line is back. You can leave this page.</p>
+          </div>
+        )}
         {theirs && (
           <Conflict
             sentence={[error?.message, conflict?.(theirs)].filter(Boolean).join(' ')}
@@ -126,6 +135,22 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
       </>
     ),
   }
+}
+
+const longMs = 1500
+
+/** Whether something goes on for so long that it has to be said. */
+function useWaits(on: boolean): boolean {
+  const [long, setLong] = useState(false)
+  useEffect(() => {
+    if (!on) return
+    const timer = window.setTimeout(() => setLong(true), longMs)
+    return () => {
+      window.clearTimeout(timer)
+      setLong(false)
+    }
+  }, [on])
+  return on && long
 }
 
 /** The path of a refused field in the form. */

@@ -1,8 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { useForm } from 'react-hook-form'
 import { api, ask, type Schemas, type Session } from '../../api/client'
+import { outbox } from '../../api/outbox'
 import { sessionQuery, welcomeQuery } from '../../session/queries'
+import { plural } from '../../ui/format'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Glyph, marks, markWord } from '../../ui/Mark'
 
@@ -48,6 +51,7 @@ export function SignIn() {
             </Button>
           </div>
         )}
+        <Left />
         <Form onSubmit={(e) => void submit(e)}>
           <h2>{welcome.data?.demo ? 'Or sign in to your own' : 'Sign in to your centre'}</h2>
           {error && (
@@ -69,5 +73,17 @@ export function SignIn() {
         </Form>
       </section>
     </main>
+  )
+}
+
+/** Whose changes wait on this device until they sign in: not what they are. */
+function Left() {
+  const [others, setOthers] = useState<{ name: string; count: number }[]>([])
+  useEffect(() => void outbox.others().then(setOthers), [])
+  if (others.length === 0) return null
+  return (
+    <p className="soft">
+      On this device {plural(others.reduce((n, o) => n + o.count, 0), 'change')} of {others.map((o) => o.name).join(', ')} wait to be saved: sign in to send them.
+    </p>
   )
 }
