@@ -60,9 +60,8 @@ gen-check: web/node_modules/.installed
 lint: build gen-check
 	@echo "Linting"
 	@test -z "$$(gofmt -l core internal cmd web/embed.go e2e)" || { echo "not gofmt'ed:"; gofmt -l core internal cmd web/embed.go e2e; exit 1; }
-	@go vet ./... && go vet -tags soak ./e2e
-	@go tool staticcheck ./...
-	@cd web && npm run --silent types && npm run --silent lint
+	@(cd web && npm run --silent types && npm run --silent lint) & page=$$!; \
+	{ go vet ./... && go vet -tags soak ./e2e && go tool staticcheck ./... && wait $$page; } || { kill $$page 2>/dev/null; exit 1; }
 
 test: packages-test build lint ## everything that is checked
 	@echo "Testing what of the page is pure"

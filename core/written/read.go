@@ -10,6 +10,7 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"unicode"
 	"unicode/utf8"
 
 	"github.com/bytedance/sonic"
@@ -260,10 +261,15 @@ func (w *walker) text(s *shape) *Fault {
 	return nil
 }
 
-// control reports whether a character is one that a text may not hold.
+// control reports whether a character is one that a text may not hold: it would look like another text, or turn it round.
 func control(r rune, l lines) bool {
-	return (r < ' ' || r >= 0x7f && r < 0xa0) && !(l == manyLines && (r == '\n' || r == '\r' || r == '\t'))
+	return (r < ' ' || r >= 0x7f && r < 0xa0 || unicode.Is(unseen, r)) && !(l == manyLines && (r == '\n' || r == '\r' || r == '\t'))
 }
+
+// unseen are characters of Unicode that show nothing: those of no width and those that set the direction of writing
+// (UAX #9). What joins and parts letters in some scripts, and emoji, is none of them.
+var unseen = &unicode.RangeTable{LatinOffset: 1, R16: []unicode.Range16{{0x00ad, 0x00ad, 1}, {0x200b, 0x200b, 1}, {0x200e, 0x200f, 1},
+	{0x202a, 0x202e, 1}, {0x2060, 0x2064, 1}, {0x2066, 0x2069, 1}, {0xfeff, 0xfeff, 1}}}
 
 // last names the place a pointer leads to: "Adults" for /adults, "The document" for "".
 func last(pointer string) string {

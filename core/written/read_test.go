@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"unicode/utf16"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -56,12 +57,16 @@ func TestReadIsStrict(t *testing.T) {
 		change(`"name":"Puddles"`, `"name":"Pud\u0007dles"`):                  {Control, "/name", "control character"},
 		change(`"name":"Puddles"`, `"name":"Pud\ndles"`):                      {Control, "/name", "control character"},
 		change(`"name":"Puddles"`, `"name":"Pud`+"\u0085"+`dles"`):            {Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud`+"\u200b"+`dles"`):            {Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"`+"\u202e"+`selddup"`):            {Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"\ufeffPuddles"`):                  {Control, "/name", "nobody can see"},
 		change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 61)+`"`):    {TooLong, "/name", "at most 60 letters, not 61"},
 		change(`"drawer":[]`, `"drawer":[`+strings.Repeat(`"a",`, 16)+`"a"]`): {TooLong, "/drawer", "at most 16 entries"},
 		aRoomText + `{}`:                {NotJSON, "", "more after the end"},
 		aRoomText[:len(aRoomText)-1]:    {NotJSON, "", "not one whole JSON document"},
 		"[" + aRoomText + "]":           {WrongType, "", "must be a set of fields, not a list"},
 		"":                              {NotJSON, "", "not one whole"},
+		inUTF16(aRoomText):              {NotJSON, "", "not one whole"},
 		change(`"Puddles"`, "\"\xff\""): {NotJSON, "", "not one whole"},
 		change(`"initials":"AB"`, `"initials":"AB","~/":1`): {UnknownField, "/children/0/~0~1", "There is no field"},
 	} {
@@ -237,4 +242,15 @@ func TestASlipAnywhereIsRefused(t *testing.T) {
 		require.ErrorAs(t, err, &fault, "%s for %s", slip, name)
 		require.Contains(t, []Code{UnknownField, DoubledField}, fault.Code)
 	})
+}
+
+// inUTF16 writes a document with its first byte last, as some programs send it.
+func inUTF16(text string) string {
+	var b strings.Builder
+	b.WriteString("\xff\xfe")
+	for _, c := range utf16.Encode([]rune(text)) {
+		b.WriteByte(byte(c))
+		b.WriteByte(byte(c >> 8))
+	}
+	return b.String()
 }

@@ -108,6 +108,8 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 		{"name", "a name", put(func(r *written.RoomInput) { r.Name = "  " })},
 		{"name", "at most 60", put(func(r *written.RoomInput) { r.Name = strings.Repeat("x", 61) })},
 		{"name", "already", put(func(r *written.RoomInput) { r.Name = "pebbles" })},
+		{"name", "already", put(func(r *written.RoomInput) { r.Name = "Ｐebbles" })}, // it looks the same
+		{"name", "nobody can see", put(func(r *written.RoomInput) { r.Name = "Peb\u200bbles" })},
 		{"adults", "between 0 and 30", put(func(r *written.RoomInput) { r.Adults = -1 })},
 		{"measures", "Choose US cups", put(func(r *written.RoomInput) { r.Measures = "handfuls" })},
 		{"children", "at least one child", put(func(r *written.RoomInput) { r.Children = []written.Child{} })},

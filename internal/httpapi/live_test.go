@@ -162,6 +162,43 @@ func TestStreamsOutliveTheEarButNotTheSession(t *testing.T) {
 }
 
 // firstStep returns the id of a step that can be ticked.
+// Four hundred streams of one person: those that are too many are refused in a sentence, the others and everybody else go on,
+// and whoever closes some may open others.
+func TestTooManyStreams(t *testing.T) {
+	url := testdb.URL(t)
+	server, _ := process(t, url)
+	a := demoLeadOn(t, server)
+	var open []*http.Response
+	for range 400 {
+		req, err := http.NewRequestWithContext(t.Context(), http.MethodGet, server.URL+"/api/live", nil)
+		require.NoError(t, err)
+		resp, err := a.client.Do(req)
+		require.NoError(t, err)
+		if resp.StatusCode == http.StatusOK {
+			open = append(open, resp)
+			continue
+		}
+		require.Equal(t, http.StatusTooManyRequests, resp.StatusCode)
+		require.NoError(t, resp.Body.Close())
+	}
+	assert.Equal(t, 60, len(open))
+	a.refused(http.MethodGet, "/api/live", nil, http.StatusTooManyRequests, "", "too many windows")
+	colleague := visit(t, server)
+	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "educator@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	follow(t, colleague)
+	for _, resp := range open {
+		require.NoError(t, resp.Body.Close())
+	}
+	require.Eventually(t, func() bool {
+		req, err := http.NewRequestWithContext(t.Context(), http.MethodGet, server.URL+"/api/live", nil)
+		require.NoError(t, err)
+		resp, err := a.client.Do(req)
+		require.NoError(t, err)
+		defer resp.Body.Close()
+		return resp.StatusCode == http.StatusOK
+	}, patience, 50*time.Millisecond)
+}
+
 func firstStep(t *testing.T, a *api) string {
 	var d written.PrepDay
 	a.do(http.MethodGet, "/api/prep?day="+dayIn(2), nil, http.StatusOK, &d)

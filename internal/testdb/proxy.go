@@ -72,8 +72,12 @@ func (p *Proxy) CutAt(n int64, arrives bool) {
 // Cut reports whether the line was cut since CutAt; that once.
 func (p *Proxy) Cut() bool { return p.cut.Load() < 0 }
 
+// ping is what the driver asks of a connection that has idled.
+const ping = "-- ping\x00"
+
 // ask passes the messages of a client on, and counts those that run a statement: Execute
 // and Query (PostgreSQL manual, message formats). The first has no type.
+// What asks whether a connection that has idled is there still is no statement.
 func (p *Proxy) ask(server, client net.Conn) {
 	defer server.Close()
 	in := bufio.NewReader(client)
@@ -87,7 +91,12 @@ func (p *Proxy) ask(server, client net.Conn) {
 		if err != nil {
 			return
 		}
-		if started && (head[0] == 'E' || head[0] == 'Q') {
+		asks := started && (head[0] == 'E' || head[0] == 'Q')
+		if asks && head[0] == 'Q' && int(binary.BigEndian.Uint32(head[skip:])) == 4+len(ping) {
+			words, _ := in.Peek(len(head) + len(ping))
+			asks = string(words[len(head):]) != ping
+		}
+		if asks {
 			if n := p.queries.Add(1); p.cut.CompareAndSwap(n, -1) {
 				defer client.Close()
 				if !p.lost.Load() {

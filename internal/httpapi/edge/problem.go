@@ -36,6 +36,11 @@ var (
 	errMethod    = &problem{http.StatusMethodNotAllowed, "method", "", "This address does not take that kind of request."}
 )
 
+// TooMany refuses what is open too often already, in a sentence.
+func TooMany(sentence string) error {
+	return &problem{http.StatusTooManyRequests, "too-many", "", sentence}
+}
+
 // notYours refuses somebody whose role may not do the operation.
 func notYours(op contract.Operation) *problem {
 	sentence := "Your role can look and print; ask an educator or the lead to change this."

@@ -27,7 +27,10 @@ export type Described = Schemas['Described']
 export type ShelfItem = Schemas['ShelfItem']
 export type Session = Schemas['Session']
 
-export const api = createClient<paths>({ baseUrl: window.location.origin })
+// Characters that show nothing come along with what is pasted; Emblo refuses them, as nobody can see what to mend.
+const unseen = /[\u00ad\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u2069\ufeff]/g
+
+export const api = createClient<paths>({ baseUrl: window.location.origin, bodySerializer: (body) => JSON.stringify(body).replace(unseen, '') })
 
 const stores = new Set<string>(stored)
 
