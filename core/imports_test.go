@@ -1,5 +1,5 @@
 // Package core_test keeps the core pure: it may import itself, what of the standard library
-// only computes, and two JSON libraries where the written form is read: a strict one and a quick one.
+// only computes, and one JSON library where the written form is read.
 package core_test
 
 import (
@@ -23,7 +23,7 @@ var allowed = list(`bytes cmp embed encoding encoding/csv encoding/json errors f
 
 // alsoAllowed are those of one folder alone.
 var alsoAllowed = map[string]map[string]bool{
-	"written": list("github.com/go-json-experiment/json github.com/go-json-experiment/json/jsontext github.com/bytedance/sonic"),
+	"written": list("github.com/go-json-experiment/json github.com/go-json-experiment/json/jsontext"),
 }
 
 // asking are the functions of time that ask the clock or the zone files.

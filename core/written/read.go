@@ -13,7 +13,6 @@ import (
 	"unicode"
 	"unicode/utf8"
 
-	"github.com/bytedance/sonic"
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
@@ -25,12 +24,7 @@ func Read[T any](data []byte) (v T, err error) {
 	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
 		return v, f
 	}
-	// The walk has refused what is no JSON, is not known, is doubled, missing or of another kind; sonic is quick, and leaves
-	// what no number of a field can be to the library that says where it stands.
-	if sonic.ConfigDefault.Unmarshal(data, &v) == nil {
-		return v, nil
-	}
-	v = *new(T)
+	// The walk has refused doubled keys already.
 	if err := json.Unmarshal(data, &v, jsontext.AllowDuplicateNames(true)); err != nil {
 		var wrong *json.SemanticError
 		if errors.As(err, &wrong) {
@@ -39,6 +33,15 @@ func Read[T any](data []byte) (v T, err error) {
 		return v, notJSON
 	}
 	return v, nil
+}
+
+// Hold refuses, with a *Fault, all that Read refuses but a number that its field cannot be: what is no JSON, and every field
+// that is not known, doubled, missing, too long or of another kind. What it lets through any reader of JSON takes alike.
+func Hold[T any](data []byte) error {
+	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
+		return f
+	}
+	return nil
 }
 
 // hold holds a document against a shape.

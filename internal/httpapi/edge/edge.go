@@ -275,28 +275,6 @@ func (r *Request) read(op contract.Operation) error {
 	return nil
 }
 
-// Body makes a handler of one that takes a document of the written form.
-func Body[T any](do func(r *Request, in T) (any, error)) Handler {
-	return func(r *Request) (any, error) {
-		in, err := written.Read[T](r.body)
-		if err != nil {
-			return nil, badRequest(err)
-		}
-		return do(r, in)
-	}
-}
-
-// Put makes a handler of a save of a document under the id in the address.
-func Put[In, Out any](save func(r *Request, id uuid.UUID, in In) (Out, error)) Handler {
-	return Body(func(r *Request, in In) (any, error) {
-		id, err := r.ID()
-		if err != nil {
-			return nil, err
-		}
-		return save(r, id, in)
-	})
-}
-
 // ID reads the id in the address.
 func (r *Request) ID() (uuid.UUID, error) { return centre.ParseID(r.Param("id")) }
 
