@@ -30,15 +30,20 @@ export type Session = Schemas['Session']
 // Characters that show nothing come along with what is pasted; Emblo refuses them, as nobody can see what to mend.
 const unseen = /[\u00ad\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u2069\ufeff]/g
 
-export const api = createClient<paths>({ baseUrl: window.location.origin, bodySerializer: (body) => JSON.stringify(body).replace(unseen, '') })
+/** The body of the request that is being made: a request gives its own away only later, when the page may have gone. */
+let said = ''
+
+export const api = createClient<paths>({ baseUrl: window.location.origin, bodySerializer: (body) => (said = JSON.stringify(body).replace(unseen, '')) })
 
 const stores = new Set<string>(stored)
 
 api.use({
   async onRequest({ request, schemaPath }) {
     const operation = `${request.method} ${schemaPath}`
+    const body = said
+    said = ''
     if (!stores.has(operation)) return undefined
-    if (!request.headers.has(letterHeader)) return await write(outbox, request, operation)
+    if (!request.headers.has(letterHeader)) return await write(outbox, request, operation, body)
     request.headers.set(writerHeader, outbox.who)
     request.headers.set(clockHeader, stamp())
     return request

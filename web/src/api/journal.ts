@@ -26,8 +26,11 @@ const faultOf = async (response: Response) => {
 /** An answer that says for certain that nothing was saved, or that everything was. */
 const settled = (status: number) => !unsettled(status) || status === 500 || status === 507
 
+const mostKeptAlive = 20_000 // letters of at most three bytes: a browser finishes sending 64 KiB when the page goes (Fetch standard)
+
 function requestOf(w: Written, id: string, who: string): Request {
-  return new Request(w.url, { method: w.method, headers: { ...(w.type && { 'Content-Type': w.type }), [letterHeader]: id, [writerHeader]: who, [clockHeader]: stamp() }, body: w.body || undefined })
+  const headers = { ...(w.type && { 'Content-Type': w.type }), [letterHeader]: id, [writerHeader]: who, [clockHeader]: stamp() }
+  return new Request(w.url, { method: w.method, headers, body: w.body || undefined, keepalive: w.body.length < mostKeptAlive })
 }
 
 /** How a request of a page that is closed by now is sent. */
@@ -45,15 +48,15 @@ export const requestSender = (who: () => string, says: (w: Written) => string, i
 /**
  * Sends a request that changes something, and keeps it on this device until it is answered: a lost line
  * is waited for, under one id, so that it is carried out once. Whoever waits for it gets the answer of the
- * server, whenever that comes. What is refused while its page is not looked at any more stays among what
- * is not saved.
+ * server, whenever that comes. The first sending begins at once, so that whoever leaves the page at once
+ * has sent it. What is refused while its page is not looked at any more stays among what is not saved.
  */
-export async function write(outbox: Outbox, request: Request, operation: string): Promise<Response> {
+export async function write(outbox: Outbox, request: Request, operation: string, body: string): Promise<Response> {
   const id = v7()
   const { who } = outbox
-  const written: Written = { operation, method: request.method, url: request.url, type: request.headers.get('Content-Type') ?? '', body: await request.clone().text() }
+  const written: Written = { operation, method: request.method, url: request.url, type: request.headers.get('Content-Type') ?? '', body }
   const from = window.location.pathname
-  await outbox.hold(kind, id, written)
+  outbox.hold(kind, id, written)
   for (let first = true; ; first = false) {
     const response = await fetch(requestOf(written, id, who)).catch(() => undefined)
     if (outbox.who !== who) throw new ApiError(elsewhere, 'You were signed out before this was saved. It waits on this device until you are back.')

@@ -46,6 +46,7 @@ export interface Sender {
 const settleMs = 500 // a save starts when typing pauses
 const againMs = 4000 // a lost line is tried again
 const oldMs = 8 * 60 * 60 * 1000 // what is older than a working day is asked about before it is sent
+const soonMs = 2000 // the page before this one is gone by then, also where it was still going
 const lookMs = 20_000 // how often it is looked whether another tab went away
 
 /** The answer to a letter that comes in somebody else's session: it waits for its writer. */
@@ -96,6 +97,7 @@ export class Outbox {
     for (const { kind, id, version, next, flying, was } of earlier(who)) if (next ?? flying) this.put(kind, id, version, next ?? flying ?? {}, was)
     await this.takeUp(true)
     this.device.getReady()
+    window.setTimeout(() => void this.takeUp(), soonMs)
   }
 
   /** Lets go of whoever was signed in: what they left lies sealed until they are back. */
@@ -137,11 +139,11 @@ export class Outbox {
     if (!held) this.later(key, settleMs)
   }
 
-  /** Keeps what is sent by its own hand until that says how it went, and returns when it lies on the device. */
-  async hold(kind: string, id: string, body: object) {
+  /** Keeps what is sent by its own hand until that says how it went. */
+  hold(kind: string, id: string, body: object) {
     const key = `${kind}/${id}`
     this.busy.add(key)
-    await this.keep(key, { ...this.blank(kind, id), flying: body, flyingId: id, state: 'saving' })
+    void this.keep(key, { ...this.blank(kind, id), flying: body, flyingId: id, state: 'saving' })
   }
 
   /** Says how something stands that is held: that it waits, or that somebody has to look at it, as it was refused. */
@@ -261,7 +263,7 @@ export class Outbox {
     const letterId = letter.flyingId ?? v7()
     this.busy.add(key)
     try {
-      if (!letter.flying) await this.keep(key, { ...letter, flying: body, flyingId: letterId, next: undefined, state: letter.state === 'waiting' ? 'waiting' : 'saving' })
+      if (!letter.flying) void this.keep(key, { ...letter, flying: body, flyingId: letterId, next: undefined, state: letter.state === 'waiting' ? 'waiting' : 'saving' })
       const answer = await sender.send(letter.id, letter.version, body, letterId)
       if (this.who !== who) return
       this.answered.set(key, answer.version)
