@@ -114,6 +114,11 @@ func (c *Centre) Ticks(ctx context.Context) ([]Tick, error) {
 	return all, err
 }
 
+// slack is how much earlier something may seem to have been said than what stands, and still be the later of the two: how
+// long a letter was on its way is not known, and one that is answered late is followed by the next at once. Longer than a
+// request lasts.
+const slack = "30 seconds"
+
 // SetTicks ticks lines off, or takes that back where GoneAt is set, all of them or none. Each is in place of what was said
 // of it before; what was said earlier than what stands, and comes late, changes nothing.
 func (c *Centre) SetTicks(ctx context.Context, ticks ...Tick) error {
@@ -125,7 +130,7 @@ func (c *Centre) SetTicks(ctx context.Context, ticks ...Tick) error {
 		t.CentreID, t.StaffID, t.Form = c.id, c.by, written.Version
 	}
 	return c.on(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
-		Where:     clause.Where{Exprs: []clause.Expression{clause.Expr{SQL: "ticks.at <= excluded.at"}}},
+		Where:     clause.Where{Exprs: []clause.Expression{clause.Expr{SQL: "ticks.at <= excluded.at + cast(? as interval)", Vars: []any{slack}}}},
 		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id", "gone_at"})}).Create(&ticks).Error
 }
 

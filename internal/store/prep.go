@@ -39,8 +39,8 @@ func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
 	}
 	err = c.on(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, value, staff_id, shared_with) values (?, ?, ?, ?, ?, ?, ?)
 		on conflict (centre_id, step) do update set at = excluded.at, value = excluded.value, staff_id = excluded.staff_id, shared_with = excluded.shared_with, undone_at = null
-			where case when prep_ticks.undone_at is null then prep_ticks.value is null and excluded.value is not null else prep_ticks.undone_at <= excluded.at end`,
-		c.id, t.Step, t.SetupID, t.At, t.Value, c.by, string(with)).Error
+			where case when prep_ticks.undone_at is null then prep_ticks.value is null and excluded.value is not null else prep_ticks.undone_at <= excluded.at + cast(? as interval) end`,
+		c.id, t.Step, t.SetupID, t.At, t.Value, c.by, string(with), slack).Error
 	if violates(err, foreignKeyViolation, "") {
 		return ErrNotFound
 	}
@@ -62,7 +62,7 @@ func (c *Centre) RenameTicks(ctx context.Context, ids map[string]string) error {
 // since stays so.
 func (c *Centre) UntickPrep(ctx context.Context, setup uuid.UUID, step string, at time.Time) error {
 	err := c.on(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, undone_at, staff_id) values (?, ?, ?, ?, ?, ?)
-		on conflict (centre_id, step) do update set undone_at = excluded.undone_at where prep_ticks.at <= excluded.undone_at`, c.id, step, setup, at, at, c.by).Error
+		on conflict (centre_id, step) do update set undone_at = excluded.undone_at where prep_ticks.at <= excluded.undone_at + cast(? as interval)`, c.id, step, setup, at, at, c.by, slack).Error
 	if violates(err, foreignKeyViolation, "") {
 		return ErrNotFound
 	}

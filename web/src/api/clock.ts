@@ -3,8 +3,8 @@
 /** The milliseconds that it shows, since 1970. */
 export const instant = () => Date.now()
 
-/** The moment that it shows, to the second: 2026-11-24T09:00:00Z. */
-export const stamp = () => new Date(instant()).toISOString().slice(0, 19) + 'Z'
+/** The moment that it shows, to the millisecond: 2026-11-24T09:00:00.000Z. */
+export const stamp = () => new Date(instant()).toISOString()
 
 const two = (n: number) => String(n).padStart(2, '0')
 
