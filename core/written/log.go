@@ -109,9 +109,9 @@ type Record struct {
 
 // RecordLine is something that somebody did or said after play began.
 type RecordLine struct {
-	At   time.Time `json:"at"`
-	By   string    `json:"by,omitzero"` // empty for somebody who is not there any more
-	What string    `json:"what"`        // logged, corrected, changed, deleted, restored or found
+	At   string `json:"at"`          // by the clock on the centre's wall: 2026-11-24T09:45
+	By   string `json:"by,omitzero"` // empty for somebody who is not there any more
+	What string `json:"what"`        // logged, corrected, changed, deleted, restored or found
 	// Watched and CountedIn are what was said of these; CountedIn is nil where nobody counted.
 	Watched   string `json:"watched,omitzero"`
 	CountedIn *int   `json:"counted_in,omitzero"`

@@ -60,7 +60,7 @@ func (h *House) addLater(ctx context.Context, s *store.Session, rows []store.Rec
 			if l.SetupID != r.ID || r.At == nil || !l.At.After(*r.At) {
 				continue
 			}
-			line := written.RecordLine{At: l.At, By: l.By, What: doings[l.What]}
+			line := written.RecordLine{At: clock.WallOf(l.At.In(h.zone(s.TimeZone))).String(), By: l.By, What: doings[l.What]}
 			if l.What == "log" {
 				told, err := written.Stored[written.Log](l.Form, l.Doc)
 				if err != nil {

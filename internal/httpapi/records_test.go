@@ -13,6 +13,7 @@ import (
 
 	"emblo/core/written"
 	"emblo/internal/httpapi"
+	"emblo/internal/store"
 	"emblo/internal/testdb"
 )
 
@@ -22,7 +23,11 @@ import (
 func TestRecordsStand(t *testing.T) {
 	shows := atNine()
 	var putDown func(context.Context) error
-	server := serveWith(t, httpapi.Options{Store: testdb.Open(t), Now: func() time.Time { shows = shows.Add(time.Millisecond); return shows },
+	tells := func() time.Time { shows = shows.Add(time.Millisecond); return shows }
+	db, err := store.Open(t.Context(), testdb.URL(t), tells)
+	require.NoError(t, err)
+	defer db.Close()
+	server := serveWith(t, httpapi.Options{Store: db, Now: tells,
 		Minutely: func(_ string, do func(context.Context) error) { putDown = do }})
 	a := demoLeadOn(t, server)
 	mix := written.Recipe{Name: "Our mix", Kind: "sand", Measures: "metric", Lines: "1000 g flour\n120 g plant oil", Steps: "Rub it in, 8 min"}
@@ -91,5 +96,5 @@ func TestRecordsStand(t *testing.T) {
 	assert.Equal(t, []string{"changed by Tansy Quill", "logged by Tansy Quill"}, lines(after["At half past"]))
 	assert.Equal(t, []string{"deleted by Tansy Quill"}, lines(after["An hour later"]))
 	assert.Equal(t, []any{"TQ", 1}, []any{after["At half past"].Later[1].Watched, *after["At half past"].Later[1].CountedIn})
-	assert.True(t, after["At half past"].Later[1].At.After(after["At half past"].Later[0].At))
+	assert.Equal(t, wallIn(0, "10:45"), after["At half past"].Later[1].At, "by the clock on the wall")
 }

@@ -36,13 +36,17 @@ export class Device<T extends Kept> {
   private key?: CryptoKey
   private who = ''
   private name = ''
+  private shut = new Set<string>() // what of theirs could not be opened
 
   constructor(private readonly askKey: AskKey) {}
 
-  /** Says whose things are kept from here on. */
+  /** Says whose things are kept from here on; nobody else's key stays. */
   open(who: string, name: string) {
     this.who = who
     this.name = name
+    void this.inTurn(async (db) => {
+      for (const of of await db.getAllKeys('keys')) if (of !== who) await db.delete('keys', of)
+    })
   }
 
   /** Gets the key ahead, as there may be no line by the time that something has to be kept. */
@@ -56,15 +60,16 @@ export class Device<T extends Kept> {
     const { who } = this
     const rows = (await this.rows()).filter((r) => who !== '' && r.who === who)
     const all = await Promise.all(rows.map((r) => this.read(r)))
+    this.shut = new Set(rows.filter((_, i) => all[i] === undefined).map((r) => r.key))
     return all.filter((v) => v !== undefined)
   }
 
-  /** Lets go of a person, and of the key to what they left. */
+  /** Lets go of whoever was signed in, and of every key on this device. */
   async close() {
-    const { who } = this
     this.who = ''
     this.key = undefined
-    await this.inTurn((db) => (who ? db.delete('keys', who) : Promise.resolve()))
+    this.shut.clear()
+    await this.inTurn((db) => db.clear('keys'))
   }
 
   /** Keeps a value, or what has become of it, and returns whether it is kept. What is private is only kept sealed. */
@@ -91,11 +96,11 @@ export class Device<T extends Kept> {
     return this.inTurn((db) => db.delete('letters', key))
   }
 
-  /** Who else left something here, and how many things. */
+  /** Who left something here that does not open now, and how many things: others, and whoever is signed in where no key came. */
   async others(): Promise<{ name: string; count: number }[]> {
     const names = new Map<string, { name: string; count: number }>()
     for (const r of await this.rows()) {
-      if (r.who !== this.who) names.set(r.who, { name: r.name, count: (names.get(r.who)?.count ?? 0) + 1 })
+      if (r.who !== this.who || this.shut.has(r.key)) names.set(r.who, { name: r.name, count: (names.get(r.who)?.count ?? 0) + 1 })
     }
     return [...names.values()]
   }
@@ -112,7 +117,7 @@ export class Device<T extends Kept> {
       if (!row.sealed || !key) return undefined
       return JSON.parse(new TextDecoder().decode(await crypto.subtle.decrypt({ name: cipher, iv: row.sealed.iv }, key, row.sealed.text))) as T
     } catch {
-      return undefined // sealed with a key of before: it stays, and is told of as somebody else's is
+      return undefined // it stays, and is told of as somebody else's is
     }
   }
 

@@ -49,6 +49,9 @@ const oldMs = 8 * 60 * 60 * 1000 // what is older than a working day is asked ab
 const soonMs = 2000 // the page before this one is gone by then, also where it was still going
 const lookMs = 20_000 // how often it is looked whether another tab went away
 
+/** Whether what a letter says may be shown as said: it was not refused, and nobody has to be asked about it first. */
+export const stillSays = (letter: Letter | undefined) => letter !== undefined && (letter.state === 'saving' || letter.state === 'waiting')
+
 /** The answer to a letter that comes in somebody else's session: it waits for its writer. */
 export const elsewhere = 412
 
@@ -90,7 +93,7 @@ export class Outbox {
   /** Takes up what this person left on this device; nobody else's letters are sent. */
   async open(who: string, name: string) {
     if (this.who === who) return
-    this.close()
+    if (this.who) this.close()
     this.who = who
     this.letGo = holdTab(this.tab, who)
     this.device.open(who, name)
@@ -102,13 +105,14 @@ export class Outbox {
 
   /** Lets go of whoever was signed in: what they left lies sealed until they are back. */
   close() {
+    void this.device.close() // also where nobody was: a session may have ended while no page was open
     if (!this.who) return
     this.who = ''
     this.letGo?.()
     for (const timer of this.timers.values()) window.clearTimeout(timer)
     this.letters.clear()
+    this.busy.clear()
     this.answered.clear()
-    void this.device.close()
     this.wake()
     this.tell()
   }

@@ -3440,7 +3440,7 @@ export interface components {
         };
         /** @description Something that somebody did or said after play began. */
         RecordLine: {
-            /** Format: date-time */
+            /** @description By the clock on the centre's wall. */
             at: string;
             by?: string;
             /** @enum {string} */

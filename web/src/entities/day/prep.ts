@@ -4,7 +4,7 @@ import { api, ask, type Schemas } from '../../api/client'
 import { instant, stamp } from '../../api/clock'
 import { outdate } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
-import { outbox, type Letter, type Sender } from '../../api/outbox'
+import { outbox, stillSays, type Letter, type Sender } from '../../api/outbox'
 import { timeOfDay } from '../../ui/format'
 
 export type Slot = Schemas['PrepSlot']
@@ -28,7 +28,7 @@ export const tickStep = (slot: Slot, done: boolean, measured_c?: number) => outb
 export function useStepTick(slot: Slot): { done: boolean; letter?: Letter } {
   const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look('prep', slot.id))
   const said = (letter?.next ?? letter?.flying) as Tick | undefined
-  return { done: letter && letter.state !== 'wrong' && said ? said.done : (slot.done ?? false), letter }
+  return { done: stillSays(letter) && said ? said.done : (slot.done ?? false), letter }
 }
 
 /** Where a step stands at a moment of the centre's wall clock. */

@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { v7 } from 'uuid'
 import type { Schemas } from '../../api/client'
 import { stamp } from '../../api/clock'
-import { outbox } from '../../api/outbox'
+import { outbox, stillSays } from '../../api/outbox'
 import { byAisle, costs, lineKey, packsIn, quantity, type BuyLine } from '../../entities/stock/model'
 import type { TickLetter } from '../../entities/stock/queries'
 import { useSession } from '../../session/session'
@@ -13,7 +13,7 @@ import { day, money } from '../../ui/format'
 /** How a line stands: as this device last said, also while that waits for the network. */
 export function useTick(line: BuyLine): { state: BuyLine['state']; waits: boolean } {
   const letter = useSyncExternalStore(outbox.subscribe, () => outbox.look('tick', lineKey(line)))
-  const said = (letter?.next ?? letter?.flying) as TickLetter | undefined
+  const said = stillSays(letter) ? ((letter?.next ?? letter?.flying) as TickLetter | undefined) : undefined
   return said ? { state: said.state, waits: letter?.state === 'waiting' } : { state: line.state, waits: false }
 }
 

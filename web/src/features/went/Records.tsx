@@ -3,7 +3,6 @@ import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { api, ask, type Schemas } from '../../api/client'
-import { shown } from '../../api/clock'
 import { recordsQuery } from '../../entities/log/queries'
 import { useSession } from '../../session/session'
 import { dayAndTime, month, plural } from '../../ui/format'
@@ -118,7 +117,7 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
             <ul>
               {r.later?.map((l, i) => (
                 <li key={i}>
-                  {dayAndTime(shown(Date.parse(l.at)))}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
+                  {dayAndTime(l.at)}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
                   {l.watched && `, watched by ${l.watched}`}
                   {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
                 </li>
