@@ -114,15 +114,13 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         {(r.later?.length ?? 0) > 0 && (
           <details>
             <summary>{plural(r.later?.length ?? 0, 'line')} added later</summary>
-            <ul>
               {r.later?.map((l, i) => (
-                <li key={i}>
+                <p key={i} className="soft">
                   {dayAndTime(l.at)}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
                   {l.watched && `, watched by ${l.watched}`}
                   {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
-                </li>
+                </p>
               ))}
-            </ul>
           </details>
         )}
       </div>
