@@ -35,13 +35,13 @@ const clockSetting = "EMBLO_CLOCK_AHEAD"
 // Main starts PostgreSQL once, loads the demo centre into a template database, builds
 // the binary, and runs the tests of a package.
 func Main(m *testing.M) int {
-	dir, err := os.MkdirTemp("", "emblo-e2e-")
+	dir, err := os.MkdirTemp(testdb.Scratch(), "emblo-e2e-")
 	if err != nil {
 		fmt.Fprintln(os.Stderr, err)
 		return 1
 	}
 	defer os.RemoveAll(dir)
-	binary = filepath.Join(dir, "emblo")
+	binary, browser.dir = filepath.Join(dir, "emblo"), filepath.Join(dir, "browser")
 	if out, err := exec.Command("go", "build", "-ldflags", "-X emblo/internal/now.setting="+clockSetting, "-o", binary, "emblo/cmd/emblo").CombinedOutput(); err != nil {
 		fmt.Fprintf(os.Stderr, "%v\n%s", err, out)
 		return 1
@@ -132,6 +132,16 @@ func (a *App) Forget(t testing.TB) { testdb.Exec(t, a.url, "delete from sessions
 // CutOff ends every connection of the app to its database, in the middle of whatever they do.
 func (a *App) CutOff(t testing.TB) {
 	testdb.Exec(t, a.url, "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()")
+}
+
+// Rows returns how many rows a table has.
+func (a *App) Rows(t testing.TB, table string) (n int) {
+	for _, row := range testdb.Rows(t, a.url) {
+		if strings.HasPrefix(row, table+" ") {
+			n++
+		}
+	}
+	return n
 }
 
 // SQL opens the app's database, to look at what was stored.

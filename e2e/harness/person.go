@@ -29,6 +29,7 @@ const patience = 30 * time.Second
 
 var browser struct {
 	once  sync.Once
+	dir   string
 	ctx   context.Context
 	close func()
 	err   error
@@ -36,7 +37,7 @@ var browser struct {
 
 func startBrowser() {
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
-		chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(browser.dir),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
 		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang", "en-GB"),

@@ -37,9 +37,9 @@ func (h *House) moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]wr
 	}
 	moved, keep := d.Moved(told, h.Today(s))
 	if len(keep) > 0 {
-		h.behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
+		err = h.behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
 	}
-	return moved, nil
+	return moved, err
 }
 
 func (h *House) tell(ctx context.Context, s *store.Session, all map[string]desk.ToldDate) error {

@@ -12,22 +12,20 @@ import (
 const keepingLasts = 10 * time.Second
 
 // behind does what only saves reckoning or wording again: after the answer, so that nobody who reads waits for it, and no
-// reading fails by it. Inside a command it is part of that. Everything it keeps is in its hands when it is called.
-func (h *House) behind(ctx context.Context, what string, do func(context.Context) error) {
-	tell := func(err error) {
-		if err != nil {
-			h.log.Warn(what+" not kept", slog.Any("error", err))
-		}
-	}
+// reading fails by it. Inside a command it is part of that, and fails with it, as what failed leaves nothing of a
+// transaction. Everything it keeps is in its hands when it is called.
+func (h *House) behind(ctx context.Context, what string, do func(context.Context) error) error {
 	if store.InCommand(ctx) {
-		tell(do(ctx))
-		return
+		return do(ctx)
 	}
 	h.later(func() {
 		ctx, end := context.WithTimeout(context.Background(), keepingLasts)
 		defer end()
-		tell(do(ctx))
+		if err := do(ctx); err != nil {
+			h.log.Warn(what+" not kept", slog.Any("error", err))
+		}
 	})
+	return nil
 }
 
 // fewAtATime is how many things are done beside the requests at once.

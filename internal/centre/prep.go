@@ -94,7 +94,9 @@ func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, p
 		ticks[i] = desk.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
 	if ids := d.Renamed(plans, ticks); len(ids) > 0 {
-		h.behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.of(s).RenameTicks(ctx, ids) })
+		if err := h.behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.of(s).RenameTicks(ctx, ids) }); err != nil {
+			return nil, err
+		}
 		for i := range ticks {
 			if id, there := ids[ticks[i].Step]; there {
 				ticks[i].Step = id

@@ -54,7 +54,9 @@ func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return out, err
 	}
-	h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, in.Plan, judged)}})
+	if err := h.keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.kept(at, in.Plan, judged)}}); err != nil {
+		return out, err
+	}
 	// Who saves a set-up has its answer before them.
 	if err := h.of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)}, false); err != nil {
 		return out, err
@@ -90,10 +92,11 @@ func (h *House) kept(at store.Revisions, p written.Plan, j desk.Judged) json.Raw
 }
 
 // keep keeps digests.
-func (h *House) keep(ctx context.Context, s *store.Session, digests map[uuid.UUID]store.VersionedDigest) {
-	if len(digests) > 0 {
-		h.behind(ctx, "digests were", func(ctx context.Context) error { return h.of(s).KeepDigests(ctx, digests) })
+func (h *House) keep(ctx context.Context, s *store.Session, digests map[uuid.UUID]store.VersionedDigest) error {
+	if len(digests) == 0 {
+		return nil
 	}
+	return h.behind(ctx, "digests were", func(ctx context.Context) error { return h.of(s).KeepDigests(ctx, digests) })
 }
 
 // Limits of a page of set-ups.
@@ -141,8 +144,7 @@ func (h *House) Setups(ctx context.Context, s *store.Session, words string, temp
 		}
 		out.Setups = append(out.Setups, said.SetupSummary)
 	}
-	h.keep(ctx, s, anew)
-	return out, nil
+	return out, h.keep(ctx, s, anew)
 }
 
 // row is one row of the list of set-ups with what is made of it.

@@ -73,12 +73,17 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 			out.Prints = append(out.Prints, *p)
 		}
 	}
-	h.keep(ctx, s, anew)
+	if err := h.keep(ctx, s, anew); err != nil {
+		return out, err
+	}
 	if len(first)+len(again)+len(printed) > 0 {
-		h.behind(ctx, "what was seen is", func(ctx context.Context) error {
+		err := h.behind(ctx, "what was seen is", func(ctx context.Context) error {
 			c := h.of(s)
 			return errors.Join(c.KeepSeen(ctx, first, true), c.KeepSeen(ctx, again, false), c.RenewPrints(ctx, printed))
 		})
+		if err != nil {
+			return out, err
+		}
 	}
 	ticks, err := h.prepTicks(ctx, s, d, plans...)
 	if err != nil {

@@ -3,6 +3,7 @@ package httpapi_test
 import (
 	"encoding/json"
 	"io"
+	"net"
 	"net/http"
 	"strings"
 	"sync"
@@ -128,6 +129,45 @@ func TestALetterIsCarriedOutOnce(t *testing.T) {
 	status, _ = lead.letter(first, http.MethodPut, "/api/cupboard/millet/amount", amount(750))
 	assert.Equal(t, http.StatusNoContent, status)
 	assert.Equal(t, before, testdb.Sums(t, url))
+}
+
+// A request that is cut at any of its bytes changes nothing, whatever of it reads; whole, it is carried out.
+func TestALineThatIsCutAtAnyByteSavesNothing(t *testing.T) {
+	url := testdb.URL(t)
+	lead := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
+	g := 750.0
+	body, err := json.Marshal(written.CupboardAmount{Grams: &g})
+	require.NoError(t, err)
+	req, err := http.NewRequestWithContext(t.Context(), http.MethodPut, lead.server.URL+"/api/cupboard/millet/amount", strings.NewReader(string(body)))
+	require.NoError(t, err)
+	for _, c := range lead.client.Jar.Cookies(req.URL) {
+		req.AddCookie(c)
+	}
+	req.Header.Set("Content-Type", "application/json")
+	req.Header.Set(edge.LetterHeader, uuid.NewString())
+	req.Close = true
+	var whole strings.Builder
+	require.NoError(t, req.Write(&whole))
+	say := func(text string) string {
+		line, err := net.Dial("tcp", req.URL.Host)
+		require.NoError(t, err)
+		defer line.Close()
+		_, err = io.WriteString(line, text)
+		require.NoError(t, err)
+		if len(text) < whole.Len() {
+			require.NoError(t, line.(*net.TCPConn).CloseWrite())
+		}
+		answer, err := io.ReadAll(line)
+		require.NoError(t, err)
+		return string(answer)
+	}
+	before := testdb.Sums(t, url)
+	for n := range whole.Len() {
+		assert.NotContains(t, say(whole.String()[:n]), "204 No Content", "after %d bytes", n)
+	}
+	assert.Equal(t, before, testdb.Sums(t, url))
+	assert.Contains(t, say(whole.String()), "204 No Content")
+	assert.NotEqual(t, before, testdb.Sums(t, url))
 }
 
 // Letters are kept as long as a tablet may lie in a drawer, and then forgotten in portions.

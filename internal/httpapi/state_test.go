@@ -205,7 +205,11 @@ func TestErrorsAreTrue(t *testing.T) {
 	// A statement that takes too long is ended, and is not the person's fault either.
 	testdb.Exec(t, url, `create function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to statement timeout' using errcode = 'query_canceled'; end $$`)
 	testdb.Exec(t, url, `create trigger slow before insert on rooms for each row execute function slow()`)
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "", "trying again is safe")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "", "not known whether this was saved; trying again is safe")
+
+	// What somebody else holds for too long is not waited for, and it is known that nothing was saved.
+	testdb.Exec(t, url, `create or replace function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to lock timeout' using errcode = 'lock_not_available'; end $$`)
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "", "nothing of this was saved. Trying again is safe")
 }
 
 // Three years of set-ups: a page of the list costs what it costs with one page, in queries

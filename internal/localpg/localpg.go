@@ -33,11 +33,15 @@ var (
 	ErrDiskFull = errors.New("the disk is full: free some space and start again; nothing was lost")
 )
 
-// Server is a running PostgreSQL server.
+// Server is a PostgreSQL server on a folder of its own.
 type Server struct {
 	cmd      *exec.Cmd
 	exited   chan struct{}
 	lock     *os.File
+	who      *account
+	program  string
+	dir      string
+	env      []string
 	port     int
 	password string
 }
@@ -97,29 +101,69 @@ func start(ctx context.Context, dir string, who *account, env []string) (*Server
 	if err != nil {
 		return nil, err
 	}
-	log, err := os.OpenFile(filepath.Join(dir, "server.log"), os.O_CREATE|os.O_TRUNC|os.O_WRONLY, 0o644)
+	s := &Server{who: who, program: filepath.Join(bin, "postgres"), dir: dir, env: env, port: port, password: password}
+	return s, s.launch(ctx)
+}
+
+// launch starts the server and waits until it answers.
+func (s *Server) launch(ctx context.Context) error {
+	log, err := os.OpenFile(filepath.Join(s.dir, "server.log"), os.O_CREATE|os.O_TRUNC|os.O_WRONLY, 0o644)
 	if err != nil {
-		return nil, explain(err, "")
+		return explain(err, "")
 	}
 	defer log.Close()
-	s := &Server{port: port, password: password, exited: make(chan struct{})}
-	s.cmd = who.command(filepath.Join(bin, "postgres"), "-D", data,
-		"-c", "listen_addresses=127.0.0.1", "-c", "port="+strconv.Itoa(port),
-		"-c", "unix_socket_directories=", "-c", "max_connections=120")
-	s.cmd.Stdout, s.cmd.Stderr, s.cmd.Env = log, log, append(os.Environ(), env...)
-	if err := s.cmd.Start(); err != nil {
-		return nil, fmt.Errorf("start PostgreSQL: %w", err)
+	cmd, exited := s.who.command(s.program, "-D", filepath.Join(s.dir, "data"),
+		"-c", "listen_addresses=127.0.0.1", "-c", "port="+strconv.Itoa(s.port),
+		"-c", "unix_socket_directories=", "-c", "max_connections=120"), make(chan struct{})
+	cmd.Stdout, cmd.Stderr, cmd.Env = log, log, append(os.Environ(), s.env...)
+	if err := cmd.Start(); err != nil {
+		return fmt.Errorf("start PostgreSQL: %w", err)
 	}
+	s.cmd, s.exited = cmd, exited
 	go func() {
-		_ = s.cmd.Wait() // how it ended stands in the log
-		close(s.exited)
+		_ = cmd.Wait() // how it ended stands in the log
+		close(exited)
 	}()
 	if err := s.waitReady(ctx); err != nil {
-		_ = s.Stop()
+		_ = s.stop()
 		text, _ := os.ReadFile(log.Name())
-		return nil, explain(err, string(text))
+		return explain(err, string(text))
 	}
-	return s, nil
+	return nil
+}
+
+// Ended reports whether the server has ended.
+func (s *Server) Ended() bool {
+	select {
+	case <-s.exited:
+		return true
+	default:
+		return false
+	}
+}
+
+// Kill ends the server at once, in the middle of whatever it does.
+func (s *Server) Kill() {
+	_ = s.cmd.Process.Kill()
+	<-s.exited
+}
+
+// Restart starts a server that has ended again, on its folder and port: what it had answered as kept is kept. Parts of
+// the one that ended may take a moment to end as well, which is waited for.
+func (s *Server) Restart(ctx context.Context) error {
+	patience, cancel := context.WithTimeout(ctx, startTimeout)
+	defer cancel()
+	for {
+		err := s.launch(ctx)
+		if err == nil {
+			return nil
+		}
+		select {
+		case <-patience.Done():
+			return err
+		case <-time.After(50 * time.Millisecond):
+		}
+	}
 }
 
 // URL returns the connection URL of the named database.
@@ -134,6 +178,10 @@ func (s *Server) Stop() error {
 			s.lock.Close()
 		}
 	}()
+	return s.stop()
+}
+
+func (s *Server) stop() error {
 	// SIGINT is PostgreSQL's fast shutdown; SIGQUIT the immediate one, recovered from
 	// at the next start.
 	for _, sig := range []syscall.Signal{syscall.SIGINT, syscall.SIGQUIT, syscall.SIGKILL} {
@@ -274,7 +322,8 @@ func programsFor(data string) (string, error) {
 }
 
 // clearOrphan stops a server that a killed Emblo left on the data folder, and removes a
-// lock file whose process is gone or is some other program by now.
+// lock file whose process is some other program by now. One whose process is gone is left to the server, which
+// reads in it whether anything of the former one still works on the folder (PostgreSQL manual, 18.3).
 func clearOrphan(data string) error {
 	path := filepath.Join(data, "postmaster.pid")
 	text, err := os.ReadFile(path)
@@ -283,7 +332,12 @@ func clearOrphan(data string) error {
 	}
 	first, _, _ := strings.Cut(string(text), "\n")
 	pid, err := strconv.Atoi(strings.TrimSpace(first))
-	if err != nil || !serves(pid, data) {
+	switch {
+	case err != nil:
+		return os.Remove(path)
+	case syscall.Kill(pid, 0) == syscall.ESRCH:
+		return nil
+	case !serves(pid, data):
 		return os.Remove(path)
 	}
 	_ = syscall.Kill(pid, syscall.SIGINT)

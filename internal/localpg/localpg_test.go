@@ -38,6 +38,15 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	<-first.exited
 	conn, err := pgx.Connect(ctx, second.URL("kept"))
 	require.NoError(t, err, "the data is kept")
+	_, err = conn.Exec(ctx, "create table told (id int); insert into told values (1)")
+	require.NoError(t, err)
+	second.Kill()
+	require.NoError(t, second.Restart(ctx), "it was killed")
+	conn, err = pgx.Connect(ctx, second.URL("kept"))
+	require.NoError(t, err, "it is where it was")
+	var told int
+	require.NoError(t, conn.QueryRow(ctx, "select count(*) from told").Scan(&told))
+	assert.Equal(t, 1, told)
 	require.NoError(t, conn.Close(ctx))
 	require.NoError(t, second.Stop())
 

@@ -120,11 +120,11 @@ func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte, zone
 		if zone != "" {
 			saved.TimeZone = zone
 		}
-		return tx.on(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version", "time_zone").Updates(&saved).Error
+		if err := tx.on(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version", "time_zone").Updates(&saved).Error; err != nil {
+			return err
+		}
+		return tx.note(ctx, "saved", "centres", c.id, saved.Version)
 	})
-	if err == nil && saved.Version == version+1 {
-		err = c.note(ctx, "saved", "centres", c.id, saved.Version)
-	}
 	return saved, err
 }
 

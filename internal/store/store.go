@@ -54,9 +54,11 @@ var migrations embed.FS
 // Store is a connection pool to one database. It is safe for concurrent use.
 type Store struct{ db *gorm.DB }
 
-// How long the database may take: a statement is ended by the server, a connection that is
-// not made or says nothing is given up here, also when the server hangs.
+// How long the database may take: a statement, and a wait for what somebody else holds, are ended by the
+// server, unless the address says otherwise of the wait; a connection that is not made or says nothing is
+// given up here, also when the server hangs.
 const (
+	lockLasts      = "5s"
 	statementLasts = 12 * time.Second
 	silenceLasts   = 15 * time.Second
 	connectLasts   = 5 * time.Second
@@ -89,6 +91,9 @@ func open(ctx context.Context, url string, clock now.Clock, silence time.Duratio
 		return nil, fmt.Errorf("database address: %w", err)
 	}
 	config.RuntimeParams["statement_timeout"] = strconv.Itoa(int(statementLasts.Milliseconds()))
+	if config.RuntimeParams["lock_timeout"] == "" {
+		config.RuntimeParams["lock_timeout"] = lockLasts
+	}
 	config.ConnectTimeout = connectLasts
 	dial := config.DialFunc
 	config.DialFunc = func(ctx context.Context, network, addr string) (net.Conn, error) {
@@ -207,7 +212,7 @@ func violates(err error, code, name string) bool {
 	return errors.As(err, &pg) && pg.Code == code && (name == "" || pg.ConstraintName == name)
 }
 
-// Lost reports whether the database could not be reached, or was lost on the way: whether
+// Lost reports whether the database could not be reached, or it or whoever asked was lost on the way: whether
 // what was asked has been done is then not known. SQLSTATE class 08, 57P01 to 57P05, 57014
 // and 53300 of the PostgreSQL manual, appendix A.
 func Lost(err error) bool {
@@ -218,8 +223,15 @@ func Lost(err error) bool {
 	var connect *pgconn.ConnectError
 	var network net.Error
 	return errors.As(err, &connect) || errors.As(err, &network) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, sql.ErrConnDone) ||
-		errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, context.DeadlineExceeded) || errors.Is(err, pgconn.ErrConnClosed) ||
+		errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled) || errors.Is(err, pgconn.ErrConnClosed) ||
 		err != nil && err.Error() == "sql: database is closed" // database/sql has no name for it
+}
+
+// Busy reports whether somebody else held what was asked for, for too long or the other way round, so that nothing
+// of it was done. SQLSTATE 55P03, 40P01 and 40001 of the PostgreSQL manual, appendix A.
+func Busy(err error) bool {
+	var pg *pgconn.PgError
+	return errors.As(err, &pg) && (pg.Code == "55P03" || pg.Code == "40P01" || pg.Code == "40001")
 }
 
 // Full reports whether the database's disk is full.

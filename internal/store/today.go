@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"time"
 
 	"github.com/google/uuid"
@@ -101,8 +102,11 @@ func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day string, versio
 			return err
 		}
 		var held Doc
-		if err := tx.kept(ctx, Rooms).Where("id = ?", room).Take(&held).Error; err != nil {
+		switch err := notFound(tx.kept(ctx, Rooms).Where("id = ?", room).Take(&held).Error); {
+		case errors.Is(err, ErrNotFound):
 			return ErrNoRoom
+		case err != nil:
+			return err
 		}
 		var rows []DayRow
 		if err := tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Find(&rows).Error; err != nil {

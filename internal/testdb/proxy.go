@@ -22,6 +22,7 @@ type Proxy struct {
 	hung    atomic.Bool
 	cut     atomic.Int64 // at which statement every line is cut; 0 for none
 	lost    atomic.Bool  // the statement still arrives
+	before  func()       // what happens instead, before the statement arrives
 }
 
 // Through opens a proxy to the database at an address, for one test.
@@ -62,6 +63,7 @@ func (p *Proxy) Queries() int64 { return p.queries.Load() }
 
 // CutAt cuts the line at the n-th statement from now on, before it arrives, or before its answer does. 0 cuts none.
 func (p *Proxy) CutAt(n int64, arrives bool) {
+	p.before = nil
 	p.lost.Store(arrives)
 	if n > 0 {
 		n += p.queries.Load()
@@ -69,7 +71,13 @@ func (p *Proxy) CutAt(n int64, arrives bool) {
 	p.cut.Store(n)
 }
 
-// Cut reports whether the line was cut since CutAt; that once.
+// Before does something before the n-th statement from now on arrives.
+func (p *Proxy) Before(n int64, do func()) {
+	p.before = do
+	p.cut.Store(p.queries.Load() + n)
+}
+
+// Cut reports whether the line was cut, or what was to happen before has, since it was asked for; that once.
 func (p *Proxy) Cut() bool { return p.cut.Load() < 0 }
 
 // ping is what the driver asks of a connection that has idled.
@@ -97,12 +105,16 @@ func (p *Proxy) ask(server, client net.Conn) {
 			asks = string(words[len(head):]) != ping
 		}
 		if asks {
-			if n := p.queries.Add(1); p.cut.CompareAndSwap(n, -1) {
-				defer client.Close()
-				if !p.lost.Load() {
-					return
-				}
+			switch n := p.queries.Add(1); {
+			case !p.cut.CompareAndSwap(n, -1):
+			case p.before != nil:
+				p.before()
+			case !p.lost.Load():
+				client.Close()
+				return
+			default:
 				cut = true
+				defer client.Close()
 			}
 		}
 		message := make([]byte, skip+int(binary.BigEndian.Uint32(head[skip:])))

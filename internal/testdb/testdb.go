@@ -4,11 +4,14 @@ package testdb
 
 import (
 	"context"
+	"crypto/rand"
 	"errors"
 	"fmt"
+	"io"
 	"os"
 	"path/filepath"
 	"sync/atomic"
+	"syscall"
 	"testing"
 	"time"
 
@@ -31,6 +34,20 @@ var (
 
 // fakeTime is the library of Debian's faketime that moves the clock of a program that it is loaded into.
 const fakeTime = "/usr/lib/*/faketime/libfaketimeMT.so.1"
+
+// Scratch is a folder for what a run of tests writes and forgets: in memory where that has room for it, for copying a
+// database takes ten times as long on a disk; "" for the usual one. EMBLO_SMALL_DISK names one that may be filled.
+func Scratch() string {
+	if small := os.Getenv("EMBLO_SMALL_DISK"); small != "" {
+		return small
+	}
+	const inMemory, room = "/dev/shm", 4 << 30
+	var fs syscall.Statfs_t
+	if syscall.Statfs(inMemory, &fs) != nil || fs.Bavail*uint64(fs.Bsize) < room || syscall.Access(inMemory, 2) != nil {
+		return ""
+	}
+	return inMemory
+}
 
 // clockOf returns the environment of a server whose clock is so far ahead. What it measures, and waits
 // for, goes by the clock that nobody sets; but a statement that waits is not cancelled by its timeout then.
@@ -66,7 +83,7 @@ func Run(m interface{ Run() int }, stands moment.Moment, seed func(context.Conte
 }
 
 func run(m interface{ Run() int }, seed func(context.Context, *store.Store) error) (code int, err error) {
-	dir, err := os.MkdirTemp("", "emblo-test-")
+	dir, err := os.MkdirTemp(Scratch(), "emblo-test-")
 	if err != nil {
 		return 1, err
 	}
@@ -109,11 +126,50 @@ func run(m interface{ Run() int }, seed func(context.Context, *store.Store) erro
 
 // URL copies the template for a test and returns the copy's address; it is dropped when
 // the test ends.
-func URL(t testing.TB) string {
+func URL(t testing.TB) string { return copied(t, template) }
+
+func copied(t testing.TB, of string) string {
 	name := fmt.Sprintf("%s_%d", template, counter.Add(1))
-	require.NoError(t, server.CopyDatabase(t.Context(), template, name))
+	require.NoError(t, server.CopyDatabase(t.Context(), of, name))
 	t.Cleanup(func() { require.NoError(t, server.DropDatabase(context.Background(), name)) })
 	return server.URL(name)
+}
+
+// Copy copies the database at an address, to which nobody is connected, and returns the copy's address.
+func Copy(t testing.TB, of string) string {
+	config, err := pgx.ParseConfig(of)
+	require.NoError(t, err)
+	return copied(t, config.Database)
+}
+
+// Crash kills the server under everybody, and starts it again.
+func Crash(t testing.TB) {
+	server.Kill()
+	require.NoError(t, server.Restart(t.Context()))
+}
+
+// Fill fills the disk that the server writes to, does something, makes room again and starts the server where it has
+// given up meanwhile.
+func Fill(t testing.TB, do func()) {
+	small := os.Getenv("EMBLO_SMALL_DISK")
+	require.NotEmpty(t, small, "this fills a disk: run it by make")
+	ballast, err := os.CreateTemp(small, "ballast-")
+	require.NoError(t, err)
+	_, err = io.Copy(ballast, rand.Reader)
+	require.ErrorIs(t, err, syscall.ENOSPC)
+	do()
+	require.NoError(t, ballast.Close())
+	require.NoError(t, os.Remove(ballast.Name()))
+	require.Eventually(t, func() bool {
+		if server.Ended() {
+			require.NoError(t, server.Restart(t.Context()))
+		}
+		conn, err := pgx.Connect(t.Context(), server.URL(template))
+		if err == nil {
+			err = conn.Close(t.Context())
+		}
+		return err == nil
+	}, time.Minute, 50*time.Millisecond)
 }
 
 // Empty makes a database with nothing in it for a test and returns its address.

@@ -77,6 +77,8 @@ func problemOf(err error) *problem {
 		return &problem{http.StatusTooManyRequests, "too-many", "", "Too many tries. Wait a quarter of an hour, then try again."}
 	case store.Lost(err):
 		return &problem{http.StatusServiceUnavailable, "not-known", "", "The database did not answer. It is not known whether this was saved; trying again is safe."}
+	case store.Busy(err):
+		return &problem{http.StatusServiceUnavailable, "busy", "", "Others were saving at the same moment, and nothing of this was saved. Trying again is safe."}
 	case store.Full(err):
 		return &problem{http.StatusInsufficientStorage, "disk-full", "", "The disk is full and nothing was saved. Free some space, then try again."}
 	}

@@ -12,6 +12,7 @@ import { PrepTimes } from '../../entities/day/PrepTimes'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { useRecord } from '../../forms/record'
+import { Unkept } from '../../forms/Unkept'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { measure, plural } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
@@ -105,6 +106,7 @@ function Editor({ room }: { room?: Room }) {
             </div>
           )}
         </header>
+        <Unkept />
         {record.notices({ conflict: (theirs) => `Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`, other: remove.error })}
         <fieldset disabled={readOnly} className="room-facts">
           <Form.Group controlId="room-name" className="field wide">

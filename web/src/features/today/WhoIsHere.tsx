@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { api, ask, type ChildInput, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
+import { Unkept } from '../../forms/Unkept'
 import { mayWrite, useSession } from '../../session/session'
 import { month, plural } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
@@ -17,6 +18,7 @@ export function WhoIsHere({ rooms, day, playing }: { rooms: RoomDay[]; day: stri
   return (
     <section className="who-is-here" aria-labelledby="who-is-here">
       <h2 id="who-is-here">Who is here today?</h2>
+      <Unkept />
       {first.map((r) => (
         <InRoom key={r.room_id} room={r} day={day} />
       ))}

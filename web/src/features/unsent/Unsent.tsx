@@ -78,6 +78,7 @@ function Waiting({ letter: l }: { letter: Letter }) {
       <p className="soft">Typed {dayAndTime(shown(l.at))}</p>
       <p>
         {howItStands(l)}
+        {l.state === 'wrong' && l.form !== __CONTRACT__ && ' You typed it before Emblo was renewed: what it says is below, to be typed anew.'}
         {l.kept === false && ' It could not be kept on this device: leave this page open until it is saved.'}
       </p>
       <details>

@@ -9,6 +9,7 @@ import { logQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { inputOf } from '../../entities/room/model'
 import { Pick } from '../../entities/thing/Pick'
+import { Unkept } from '../../forms/Unkept'
 import { dayAndTime, plural } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
@@ -67,6 +68,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           </Link>
         </div>
       </header>
+      <Unkept />
       {stored.version > 0 && <Changed stored={stored} room={room} />}
       <Form
         aria-label="How it went"
