@@ -9,20 +9,26 @@ import (
 	"emblo/e2e/harness"
 )
 
+// unheard opens the bakery counter and types a portion that Emblo does not get.
+func unheard(t *testing.T, app *harness.App) (*harness.Person, *harness.Line) {
+	p, line := bakery(t, app)
+	line.Is(0, "request")
+	p.Type("textbox", "Grams for each child", "85")
+	p.See("Kept here; trying again")
+	return p, line
+}
+
 // Two tabs on one set-up, neither of which reaches Emblo: what one has not sent goes over nothing of the
 // other's, and what a closed one left is sent by the one that is open.
 func TestTwoTabsKeepWhatEachHasNotSent(t *testing.T) {
 	app := harness.Start(t)
-	p, line := bakery(t, app)
+	p, _ := unheard(t, app)
 	tab := p.Tab()
 	tab.Open("/bench")
 	tab.Click("link", "Bakery counter")
 	tab.See("at 120 g", "Saved")
 	other := tab.Line()
-	line.Is(0, "request")
 	other.Is(0, "request")
-	p.Type("textbox", "Grams for each child", "85")
-	p.See("Kept here; trying again")
 	tab.Type("textbox", "Name of the set-up", "Bakery in two tabs")
 	tab.See("Kept here; trying again")
 	p.Close()
@@ -38,10 +44,7 @@ func TestTwoTabsKeepWhatEachHasNotSent(t *testing.T) {
 // says to the other that it waits and not what, and is put together with what the other saved.
 func TestWhatWaitsIsItsWritersAlone(t *testing.T) {
 	app := harness.Start(t)
-	p, line := bakery(t, app)
-	line.Is(0, "request")
-	p.Type("textbox", "Grams for each child", "85")
-	p.See("Kept here; trying again")
+	p, line := unheard(t, app)
 	p.Click("button", "Sign out")
 	p.See("1 change not saved yet", "sealed")
 	p.Accessible()
@@ -70,10 +73,7 @@ func TestWhatWaitsIsItsWritersAlone(t *testing.T) {
 // Somebody else signs in in another tab: what this one sends is not stored in their name.
 func TestNothingIsSavedInSomebodyElsesName(t *testing.T) {
 	app := harness.Start(t)
-	p, line := bakery(t, app)
-	line.Is(0, "request")
-	p.Type("textbox", "Grams for each child", "85")
-	p.See("Kept here; trying again")
+	p, line := unheard(t, app)
 	tab := p.Tab()
 	tab.Open("/today")
 	tab.Click("button", "Sign out")
@@ -94,10 +94,7 @@ func TestNothingIsSavedInSomebodyElsesName(t *testing.T) {
 // set-up back.
 func TestWhatWasTypedOutlivesItsSetup(t *testing.T) {
 	app := harness.Start(t)
-	p, line := bakery(t, app)
-	line.Is(0, "request")
-	p.Type("textbox", "Grams for each child", "85")
-	p.See("Kept here; trying again")
+	p, line := unheard(t, app)
 	id := p.Path()[len("/bench/"):]
 	p.Open("/today")
 	other := harness.Sit(t, app, 1280, 800)
@@ -147,4 +144,30 @@ func TestLogWithoutALine(t *testing.T) {
 	p.Open(log)
 	p.See("noted by")
 	assert.Equal(t, "Too dry by ten", p.Value("textbox", "A word"))
+}
+
+// A device that keeps nothing, and a role that is taken away while something waits: both are told wherever one is, and
+// what was typed can be read and kept as a file.
+func TestWhatCannotBeKeptOrSavedIsTold(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Forbid("indexedDB")
+	p.Demo()
+	p.Click("link", "Bakery counter")
+	p.See("at 120 g", "Saved")
+	line := p.Line()
+	line.Is(0, "request")
+	p.Type("textbox", "Grams for each child", "85")
+	p.See("Kept here; trying again", "leave this page open until then")
+	p.Click("button", "Sign out")
+	p.See("signing out loses what could not")
+	p.Click("button", "Stay")
+	app.Demote(t)
+	line.Is(0, "")
+	p.Click("link", "1 change not saved: look; leave this page open")
+	p.See("Refused:", "It could not be kept on this device")
+	p.Click("DisclosureTriangle", "What it says")
+	p.See("85 g")
+	assert.Contains(t, string(p.Download("not-saved.json", func() { p.Click("button", "Keep as a file") })), "85")
+	p.Accessible()
 }

@@ -129,6 +129,11 @@ func (a *App) Kill() {
 // Forget ends every session, as time does.
 func (a *App) Forget(t testing.TB) { testdb.Exec(t, a.url, "delete from sessions") }
 
+// Demote leaves nobody a lead.
+func (a *App) Demote(t testing.TB) {
+	testdb.Exec(t, a.url, "update staff set role = 'helper' where role = 'lead'")
+}
+
 // CutOff ends every connection of the app to its database, in the middle of whatever they do.
 func (a *App) CutOff(t testing.TB) {
 	testdb.Exec(t, a.url, "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()")

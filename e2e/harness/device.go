@@ -27,6 +27,12 @@ func (p *Person) Forgot(words string) {
 	})
 }
 
+// Forbid takes a store away from the pages that are opened from now on, as a browser does that may keep nothing.
+func (p *Person) Forbid(store string) {
+	p.t.Helper()
+	p.before(fmt.Sprintf(`Object.defineProperty(window, %q, { get() { throw new DOMException('Forbidden', 'SecurityError') } })`, store))
+}
+
 // Offline cuts the network of this screen, or brings it back.
 func (p *Person) Offline(cut bool) {
 	p.t.Helper()

@@ -125,7 +125,12 @@ func (p *Person) Size(width, height int64) {
 // Ahead sets the clock of the pages that are opened from now on ahead.
 func (p *Person) Ahead(by time.Duration) {
 	p.t.Helper()
-	source := fmt.Sprintf(`{ const now = Date.now; Date.now = () => now() + %d }`, by.Milliseconds())
+	p.before(fmt.Sprintf(`{ const now = Date.now; Date.now = () => now() + %d }`, by.Milliseconds()))
+}
+
+// before runs a script in the pages that are opened from now on, before their own.
+func (p *Person) before(source string) {
+	p.t.Helper()
 	_, err := chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: source})
 	require.NoError(p.t, err)
 }
