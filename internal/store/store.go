@@ -91,6 +91,7 @@ func open(ctx context.Context, url string, clock now.Clock, silence time.Duratio
 		return nil, fmt.Errorf("database address: %w", err)
 	}
 	config.RuntimeParams["statement_timeout"] = strconv.Itoa(int(statementLasts.Milliseconds()))
+	config.RuntimeParams["jit"] = "off" // no question is so large that compiling it, a second, would pay
 	if config.RuntimeParams["lock_timeout"] == "" {
 		config.RuntimeParams["lock_timeout"] = lockLasts
 	}
