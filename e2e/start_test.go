@@ -1,16 +1,24 @@
 package e2e
 
 import (
+	"io"
+	"net"
+	"net/http"
 	"os"
 	"os/exec"
+	"path/filepath"
+	"slices"
+	"strconv"
 	"strings"
 	"syscall"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"emblo/e2e/harness"
+	"emblo/internal/testdb"
 )
 
 // The start command in a folder that only its owner may enter and whose name has a space:
@@ -39,4 +47,95 @@ func TestStartAnywhere(t *testing.T) {
 	}
 	left, _ := exec.Command("pgrep", "-f", "postgres -D "+first.Folder(t)).Output() // exits with 1 when there is none
 	assert.Empty(t, strings.TrimSpace(string(left)))
+}
+
+// A PostgreSQL that Emblo started and that is killed is started again, and what was answered is there; what is on its way
+// and has stalled does not keep the program from ending.
+func TestItGetsUpByItself(t *testing.T) {
+	t.Parallel()
+	dir, err := os.MkdirTemp("", "emblo-up-")
+	require.NoError(t, err)
+	t.Cleanup(func() { os.RemoveAll(dir) })
+	run := harness.StartIn(t, dir)
+	base := run.Says("Emblo is at ")
+	ready := func() bool {
+		resp, err := http.Get(base + "/readyz")
+		return err == nil && resp.Body.Close() == nil && resp.StatusCode == http.StatusOK
+	}
+	for range 3 {
+		require.True(t, ready())
+		text, err := os.ReadFile(filepath.Join(run.Folder(t), "data", "postmaster.pid"))
+		require.NoError(t, err)
+		pid, err := strconv.Atoi(strings.SplitN(string(text), "\n", 2)[0])
+		require.NoError(t, err)
+		require.NoError(t, syscall.Kill(pid, syscall.SIGKILL))
+		require.Eventually(t, func() bool { return !ready() }, 10*time.Second, time.Millisecond)
+		require.Eventually(t, ready, 30*time.Second, 20*time.Millisecond)
+	}
+	line, err := net.Dial("tcp", strings.TrimPrefix(base, "http://"))
+	require.NoError(t, err)
+	defer line.Close()
+	_, err = io.WriteString(line, "POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 100\r\n\r\n{")
+	require.NoError(t, err)
+	require.NoError(t, run.Cmd.Process.Signal(syscall.SIGTERM))
+	run.Says("The database is stopped.")
+	require.NoError(t, run.Cmd.Wait())
+}
+
+// Programs that start at once on an empty database are both up, with one demo centre; one that is older than the
+// database, or is told what it does not know, says so and changes nothing; a database that is not there yet is waited for.
+func TestStartsOnWhatIsThere(t *testing.T) {
+	t.Parallel()
+	url := testdb.Empty(t)
+	start := func(env ...string) *harness.Started {
+		return harness.StartIn(t, t.TempDir(), append([]string{"EMBLO_ADDR=127.0.0.1:0", "EMBLO_DATABASE_URL=" + url}, env...)...)
+	}
+	one, other := start(), start()
+	one.Says("Emblo is at ")
+	other.Says("Emblo is at ")
+	for _, run := range []*harness.Started{one, other} {
+		require.NoError(t, run.Cmd.Process.Signal(syscall.SIGTERM))
+		require.NoError(t, run.Cmd.Wait())
+	}
+	rows := testdb.Rows(t, url)
+	centres := slices.DeleteFunc(rows, func(row string) bool { return !strings.HasPrefix(row, "centres ") })
+	assert.Len(t, centres, 1)
+
+	fails := func(run *harness.Started, words string) {
+		require.Error(t, run.Cmd.Wait())
+		assert.Contains(t, run.Output(), words)
+	}
+	fails(start("EMBLO_SECURE=yes"), `EMBLO_SECURE is "yes"`)
+	testdb.Exec(t, url, "insert into goose_db_version (version_id, is_applied) values (20990101, true)")
+	before := testdb.Sums(t, url)
+	fails(start(), "by a newer Emblo")
+	assert.Equal(t, before, testdb.Sums(t, url))
+	testdb.Exec(t, url, "delete from goose_db_version where version_id = 20990101")
+
+	listener, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	later := listener.Addr().String()
+	require.NoError(t, listener.Close())
+	whole, place, _ := strings.Cut(url, "@")
+	at, path, _ := strings.Cut(place, "/")
+	waits := start("EMBLO_DATABASE_URL=" + whole + "@" + later + "/" + path)
+	waits.Says("waiting for it")
+	listener, err = net.Listen("tcp", later)
+	require.NoError(t, err)
+	t.Cleanup(func() { listener.Close() })
+	go func() {
+		for {
+			from, err := listener.Accept()
+			if err != nil {
+				return
+			}
+			to, err := net.Dial("tcp", at)
+			if err != nil {
+				return
+			}
+			go func() { _, _ = io.Copy(to, from); to.Close() }() // until either ends
+			go func() { _, _ = io.Copy(from, to); from.Close() }()
+		}
+	}()
+	waits.Says("Emblo is at ")
 }

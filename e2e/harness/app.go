@@ -9,6 +9,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"sync"
 	"syscall"
@@ -84,12 +85,17 @@ func DemoDay(days int) string { return stands.At().AddDate(0, 0, days).Format(ti
 // Origin is the address that labels lead to.
 const Origin = "https://emblo.example"
 
+// environ is what a program is started in: that of the tests, without what only they are told.
+func environ() []string {
+	return slices.DeleteFunc(os.Environ(), func(one string) bool { return strings.HasPrefix(one, "EMBLO_") })
+}
+
 // Run starts the binary on an address; Start has done so once already.
 func (a *App) Run(t testing.TB, addr string) {
 	a.stop = sync.Once{}
 	a.output = new(lockedBuilder)
 	a.cmd = exec.Command(binary, "serve")
-	a.cmd.Env = append(os.Environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin, clockSetting+"="+a.ahead.String())
+	a.cmd.Env = append(environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin, clockSetting+"="+a.ahead.String())
 	a.cmd.Stderr = a.output
 	out, err := a.cmd.StdoutPipe()
 	require.NoError(t, err)
@@ -187,7 +193,7 @@ type Started struct {
 func StartIn(t *testing.T, dir string, env ...string) *Started {
 	s := &Started{T: t, dir: dir, lines: make(chan string, 100), output: new(lockedBuilder)}
 	s.Cmd = exec.Command(binary, "serve")
-	s.Cmd.Dir, s.Cmd.Env, s.Cmd.Stderr = dir, append(os.Environ(), env...), s.output
+	s.Cmd.Dir, s.Cmd.Env, s.Cmd.Stderr = dir, append(environ(), env...), s.output
 	out, err := s.Cmd.StdoutPipe()
 	require.NoError(t, err)
 	require.NoError(t, s.Cmd.Start())
@@ -224,6 +230,9 @@ func (s *Started) Says(words string) string {
 		}
 	}
 }
+
+// Output returns what it said to whoever looks after it.
+func (s *Started) Output() string { return s.output.String() }
 
 // Folder returns where its data is.
 func (s *Started) Folder(t *testing.T) string {

@@ -1,5 +1,5 @@
 // Package account signs people in and says who is asking: argon2id passwords, random session tokens of which only
-// a hash is stored, and a limit on failed tries that every app process shares.
+// a hash is stored, and limits on tries that every app process shares.
 package account
 
 import (
@@ -7,8 +7,6 @@ import (
 	"crypto/rand"
 	"crypto/sha256"
 	"encoding/base64"
-	"errors"
-	"strings"
 	"sync"
 	"time"
 
@@ -18,21 +16,8 @@ import (
 	"emblo/internal/store"
 )
 
-// Failures of signing in.
-var (
-	// ErrWrong is returned for an unknown address and for a wrong password alike.
-	ErrWrong = errors.New("that address and password do not go together")
-	// ErrTooMany is returned while an address, or a network address, is blocked.
-	ErrTooMany = errors.New("too many tries: wait a quarter of an hour, then try again")
-)
-
-const (
-	// SessionLasts is how long a session is good for.
-	SessionLasts = 12 * time.Hour
-	window       = 15 * time.Minute
-	triesAccount = 8
-	triesAddress = 40
-)
+// SessionLasts is how long a session is good for.
+const SessionLasts = 12 * time.Hour
 
 // params are the OWASP minimum for argon2id: 19 MiB, two passes, one lane.
 var params = &argon2id.Params{Memory: 19 * 1024, Iterations: 2, Parallelism: 1, SaltLength: 16, KeyLength: 32}
@@ -44,44 +29,8 @@ func Hash(password string) (string, error) { return argon2id.CreateHash(password
 // takes as long as a wrong password. It is made when it is first needed.
 var absent = sync.OnceValues(func() (string, error) { return Hash("no account has this password") })
 
-// SignIn checks a password and opens a session; the token goes into the cookie. The
-// errors are ErrWrong, ErrTooMany and those of the store.
-func SignIn(ctx context.Context, s *store.Store, email, password, address string, now time.Time) (token string, err error) {
-	account := "account " + strings.ToLower(strings.TrimSpace(email))
-	from := "address " + address
-	for who, limit := range map[string]int{account: triesAccount, from: triesAddress} {
-		n, err := s.FailuresSince(ctx, who, now.Add(-window))
-		if err != nil {
-			return "", err
-		}
-		if n >= limit {
-			return "", ErrTooMany
-		}
-	}
-	staff, err := s.StaffByEmail(ctx, strings.TrimSpace(email))
-	hash := staff.PasswordHash
-	if errors.Is(err, store.ErrNotFound) {
-		if hash, err = absent(); err != nil {
-			return "", err
-		}
-	} else if err != nil {
-		return "", err
-	}
-	ok, err := argon2id.ComparePasswordAndHash(password, hash)
-	if err != nil {
-		return "", err
-	}
-	if !ok || staff.ID == uuid.Nil {
-		if err := s.AddFailure(ctx, now, account, from); err != nil {
-			return "", err
-		}
-		return "", ErrWrong
-	}
-	return Open(ctx, s, staff.ID, now)
-}
-
-// Open opens a session for an account and returns its token.
-func Open(ctx context.Context, s *store.Store, staff uuid.UUID, now time.Time) (string, error) {
+// open opens a session for an account and returns its token.
+func open(ctx context.Context, s *store.Store, staff uuid.UUID, now time.Time) (string, error) {
 	token, hash := NewToken()
 	return token, s.SaveSession(ctx, hash, staff, now, now.Add(SessionLasts))
 }

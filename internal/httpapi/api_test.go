@@ -322,12 +322,13 @@ func TestSigningIn(t *testing.T) {
 	a.do(http.MethodDelete, "/api/session", nil, http.StatusNoContent, nil)
 	a.do(http.MethodGet, "/api/session", nil, http.StatusNoContent, nil)
 
+	stranger := visit(t, server)
 	for range 8 {
-		a.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
+		stranger.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
 	}
-	resp = a.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example", Password: password}, http.StatusTooManyRequests, nil)
+	resp = stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example", Password: password}, http.StatusTooManyRequests, nil)
 	assert.Equal(t, "900", resp.Header.Get("Retry-After"), "even the right password waits")
-	a.do(http.MethodPost, "/api/session", written.SignIn{Email: "nobody@house.example", Password: "x"}, http.StatusUnauthorized, nil)
+	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "nobody@house.example", Password: "x"}, http.StatusUnauthorized, nil)
 }
 
 func TestForeignSitesAndFramesAreRefused(t *testing.T) {

@@ -42,7 +42,7 @@ func serveOn(t testing.TB, s *store.Store) *httptest.Server {
 
 func serveWith(t testing.TB, o httpapi.Options) *httptest.Server {
 	if o.Log == nil {
-		o.Log = slog.New(slog.DiscardHandler)
+		o.Log = slog.New(slog.NewTextHandler(t.Output(), &slog.HandlerOptions{Level: slog.LevelError}))
 	}
 	if o.Later == nil {
 		o.Later = func(do func()) { do() } // so that it is done when the answer is there

@@ -7,6 +7,8 @@ import (
 	"io/fs"
 	"log/slog"
 	"net/http"
+	"net/url"
+	"os"
 	"strings"
 	"time"
 
@@ -40,11 +42,14 @@ type Options struct {
 	Now now.Clock
 	// Log receives failures that nobody is told the cause of; slog.Default when nil.
 	Log *slog.Logger
-	// SecureCookies marks cookies Secure, for use behind TLS.
-	SecureCookies bool
-	Version       string
-	// Origin is the address that labels lead to, such as https://emblo.example; empty for none.
-	Origin string
+	// Secure says that the pages are opened over TLS.
+	Secure  bool
+	Version string
+	// Origins are the addresses that the pages are opened by, such as https://emblo.example; labels lead to the first.
+	// Without any, labels say a code, and it answers to addresses of the network and to the name of this machine alone.
+	Origins []string
+	// Proxies are the networks of proxies that are believed whom they ask for, such as 10.0.0.0/8.
+	Proxies []string
 	// Live hears what changed; without it no page follows.
 	Live *hub.Hub
 	// Recheck is how often the session of an open stream is asked about; live.Usual when zero.
@@ -71,7 +76,18 @@ func New(o Options) http.Handler {
 	if o.Log == nil {
 		o.Log = slog.Default()
 	}
-	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.SecureCookies, Origin: strings.TrimRight(o.Origin, "/")}
+	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
+	if name, err := os.Hostname(); err == nil {
+		e.Hosts = []string{strings.ToLower(name), strings.ToLower(name) + ".local"}
+	}
+	for i, origin := range o.Origins {
+		if i == 0 {
+			e.Origin = strings.TrimRight(origin, "/")
+		}
+		if at, err := url.Parse(origin); err == nil {
+			e.Hosts = append(e.Hosts, strings.ToLower(at.Hostname()))
+		}
+	}
 
 	if o.Minutely != nil {
 		o.Minutely("what has opened was not put down", e.House.PutDown)
@@ -79,8 +95,12 @@ func New(o Options) http.Handler {
 	engine := gin.New()
 	engine.ContextWithFallback = true
 	engine.HandleMethodNotAllowed = true
-	_ = engine.SetTrustedProxies(nil) // nil cannot fail to parse
-	engine.Use(e.Recover, edge.SecurityHeaders)
+	if err := engine.SetTrustedProxies(o.Proxies); err != nil {
+		panic(err) // of networks that were read
+	}
+	engine.Use(e.Recover, e.SecurityHeaders, e.KnownHost)
+	engine.GET("/healthz", e.Healthy)
+	engine.GET("/readyz", e.Ready)
 	engine.NoMethod(e.NoMethod)
 	engine.NoRoute(e.Static(o.Web))
 	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e), batches.Handlers(e), live.Handlers(e, o.Live, o.Recheck))

@@ -12,7 +12,6 @@ import (
 	"fmt"
 	"net"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"sort"
 	"strconv"
@@ -35,8 +34,7 @@ var (
 
 // Server is a PostgreSQL server on a folder of its own.
 type Server struct {
-	cmd      *exec.Cmd
-	exited   chan struct{}
+	running  running
 	lock     *os.File
 	who      *account
 	program  string
@@ -47,9 +45,8 @@ type Server struct {
 }
 
 const (
-	superuser    = "emblo"
-	lockName     = "emblo.lock"
-	startTimeout = 60 * time.Second
+	superuser = "emblo"
+	lockName  = "emblo.lock"
 )
 
 // Start makes the data folder when there is none, starts a server on it and waits until
@@ -105,65 +102,9 @@ func start(ctx context.Context, dir string, who *account, env []string) (*Server
 	return s, s.launch(ctx)
 }
 
-// launch starts the server and waits until it answers.
-func (s *Server) launch(ctx context.Context) error {
-	log, err := os.OpenFile(filepath.Join(s.dir, "server.log"), os.O_CREATE|os.O_TRUNC|os.O_WRONLY, 0o644)
-	if err != nil {
-		return explain(err, "")
-	}
-	defer log.Close()
-	cmd, exited := s.who.command(s.program, "-D", filepath.Join(s.dir, "data"),
-		"-c", "listen_addresses=127.0.0.1", "-c", "port="+strconv.Itoa(s.port),
-		"-c", "unix_socket_directories=", "-c", "max_connections=120"), make(chan struct{})
-	cmd.Stdout, cmd.Stderr, cmd.Env = log, log, append(os.Environ(), s.env...)
-	if err := cmd.Start(); err != nil {
-		return fmt.Errorf("start PostgreSQL: %w", err)
-	}
-	s.cmd, s.exited = cmd, exited
-	go func() {
-		_ = cmd.Wait() // how it ended stands in the log
-		close(exited)
-	}()
-	if err := s.waitReady(ctx); err != nil {
-		_ = s.stop()
-		text, _ := os.ReadFile(log.Name())
-		return explain(err, string(text))
-	}
-	return nil
-}
-
 // URL returns the connection URL of the named database.
 func (s *Server) URL(database string) string {
 	return fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/%s?sslmode=disable", superuser, s.password, s.port, database)
-}
-
-// Stop shuts the server down, rolling back what is open, and waits until it is gone.
-func (s *Server) Stop() error {
-	defer func() {
-		if s.lock != nil {
-			s.lock.Close()
-		}
-	}()
-	return s.stop()
-}
-
-func (s *Server) stop() error {
-	// SIGINT is PostgreSQL's fast shutdown; SIGQUIT the immediate one, recovered from
-	// at the next start.
-	for _, sig := range []syscall.Signal{syscall.SIGINT, syscall.SIGQUIT, syscall.SIGKILL} {
-		select {
-		case <-s.exited:
-			return nil
-		default:
-		}
-		_ = s.cmd.Process.Signal(sig)
-		select {
-		case <-s.exited:
-			return nil
-		case <-time.After(15 * time.Second):
-		}
-	}
-	return errors.New("PostgreSQL did not stop")
 }
 
 // EnsureDatabase creates the named database when it does not exist.
@@ -202,24 +143,6 @@ func (s *Server) admin(ctx context.Context, do func(*pgx.Conn) error) error {
 	}
 	defer conn.Close(context.WithoutCancel(ctx))
 	return do(conn)
-}
-
-func (s *Server) waitReady(ctx context.Context) error {
-	patience, cancel := context.WithTimeout(ctx, startTimeout)
-	defer cancel()
-	for patience.Err() == nil {
-		select {
-		case <-s.exited:
-			return errors.New("PostgreSQL ended while starting")
-		case <-ctx.Done():
-			return ctx.Err()
-		case <-time.After(20 * time.Millisecond):
-		}
-		if s.admin(ctx, func(*pgx.Conn) error { return nil }) == nil {
-			return nil
-		}
-	}
-	return fmt.Errorf("PostgreSQL did not answer within %s", startTimeout)
 }
 
 // initialise runs initdb when there is no data folder yet, and returns the superuser's

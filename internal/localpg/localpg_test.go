@@ -35,18 +35,27 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	require.NoError(t, first.lock.Close())
 	second, err := Start(ctx, dir)
 	require.NoError(t, err, "an orphaned server is stopped first")
-	<-first.exited
+	_, exited := first.now()
+	<-exited
 	conn, err := pgx.Connect(ctx, second.URL("kept"))
 	require.NoError(t, err, "the data is kept")
 	_, err = conn.Exec(ctx, "create table told (id int); insert into told values (1)")
 	require.NoError(t, err)
 	second.Kill()
 	require.NoError(t, second.Restart(ctx), "it was killed")
+	told := make(chan string, 1)
+	second.Watch(ctx, func(what string, err error) { told <- what })
+	cmd, _ := second.now()
+	require.NoError(t, cmd.Process.Kill())
+	assert.Equal(t, "the database ended and was started again", <-told)
+	info, err := os.Stat(filepath.Join(dir, logName))
+	require.NoError(t, err)
+	assert.Equal(t, os.FileMode(0o600), info.Mode().Perm(), "who may read the log")
 	conn, err = pgx.Connect(ctx, second.URL("kept"))
 	require.NoError(t, err, "it is where it was")
-	var told int
-	require.NoError(t, conn.QueryRow(ctx, "select count(*) from told").Scan(&told))
-	assert.Equal(t, 1, told)
+	var kept int
+	require.NoError(t, conn.QueryRow(ctx, "select count(*) from told").Scan(&kept))
+	assert.Equal(t, 1, kept)
 	require.NoError(t, conn.Close(ctx))
 	require.NoError(t, second.Stop())
 

@@ -17,6 +17,9 @@ type Clock func() time.Time
 // moves the clock of an ordinary one.
 var setting string
 
+// Setting returns that name, empty in an ordinary program.
+func Setting() string { return setting }
+
 var moved = func() time.Duration {
 	if setting == "" || os.Getenv(setting) == "" {
 		return 0

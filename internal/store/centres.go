@@ -187,20 +187,3 @@ func (s *Store) Seal(ctx context.Context, staff uuid.UUID) (key []byte, err erro
 func (s *Store) DeleteSession(ctx context.Context, tokenHash []byte) error {
 	return s.db.WithContext(ctx).Exec("delete from sessions where token_hash = ?", tokenHash).Error
 }
-
-// FailuresSince counts the failed sign-ins of an address or account since a moment.
-func (s *Store) FailuresSince(ctx context.Context, who string, since time.Time) (int, error) {
-	var n int
-	err := s.db.WithContext(ctx).Raw("select count(*) from sign_in_failures where who = ? and at > ?", who, since).Scan(&n).Error
-	return n, err
-}
-
-// AddFailure records a failed sign-in at a moment and forgets those a day older.
-func (s *Store) AddFailure(ctx context.Context, at time.Time, who ...string) error {
-	db := s.db.WithContext(ctx)
-	err := db.Exec("delete from sign_in_failures where at < ?", at.Add(-24*time.Hour)).Error
-	for _, w := range who {
-		err = errors.Join(err, db.Exec("insert into sign_in_failures (who, at) values (?, ?)", w, at).Error)
-	}
-	return err
-}

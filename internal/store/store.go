@@ -7,21 +7,19 @@ import (
 	"context"
 	"database/sql"
 	"database/sql/driver"
-	"embed"
 	"errors"
 	"fmt"
 	"io"
-	"io/fs"
 	"net"
 	"strconv"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/google/uuid"
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/stdlib"
-	"github.com/pressly/goose/v3"
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
@@ -48,9 +46,6 @@ type Conflict struct{ Current Doc }
 // Error says that somebody else saved first.
 func (c *Conflict) Error() string { return "somebody else saved in between" }
 
-//go:embed migrations/*.sql
-var migrations embed.FS
-
 // Store is a connection pool to one database. It is safe for concurrent use.
 type Store struct{ db *gorm.DB }
 
@@ -64,19 +59,47 @@ const (
 	connectLasts   = 5 * time.Second
 )
 
-// speaking is a connection that is given up when nothing comes for too long. Nobody reads
-// from one that is idle.
+// speaking is a connection that is given up when nothing comes for too long, or by when whoever asks has had enough.
+// Nobody reads from one that is idle.
 type speaking struct {
 	net.Conn
 	silence time.Duration
+	mu      sync.Mutex
+	until   time.Time // zero for no end of its own
 }
 
 // Read waits for what comes.
-func (s speaking) Read(b []byte) (int, error) {
-	if err := s.SetReadDeadline(now.After(s.silence)); err != nil {
+func (s *speaking) Read(b []byte) (int, error) {
+	if err := s.listen(); err != nil {
 		return 0, err
 	}
 	return s.Conn.Read(b)
+}
+
+func (s *speaking) listen() error {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	until := now.After(s.silence)
+	if !s.until.IsZero() && s.until.Before(until) {
+		until = s.until
+	}
+	return s.Conn.SetReadDeadline(until)
+}
+
+// SetDeadline says by when reading and writing are given up.
+func (s *speaking) SetDeadline(t time.Time) error {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.until = t
+	return s.Conn.SetDeadline(t)
+}
+
+// SetReadDeadline says by when reading is given up.
+func (s *speaking) SetReadDeadline(t time.Time) error {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.until = t
+	return s.Conn.SetReadDeadline(t)
 }
 
 // Open connects to the database at url and waits until it answers, at most 10 seconds. What is
@@ -102,7 +125,7 @@ func open(ctx context.Context, url string, clock now.Clock, silence time.Duratio
 		if err != nil {
 			return nil, err
 		}
-		return speaking{conn, silence}, nil
+		return &speaking{Conn: conn, silence: silence}, nil
 	}
 	db, err := gorm.Open(postgres.New(postgres.Config{Conn: stdlib.OpenDB(*config)}), &gorm.Config{
 		Logger:                 logger.Discard,
@@ -141,27 +164,6 @@ func (s *Store) Close() error {
 // Ping reports whether the database answers.
 func (s *Store) Ping(ctx context.Context) error {
 	return s.db.WithContext(ctx).Exec("select 1").Error
-}
-
-// Migrate brings the schema up to date and returns how many migrations it ran.
-func (s *Store) Migrate(ctx context.Context) (int, error) {
-	pool, err := s.db.DB()
-	if err != nil {
-		return 0, err
-	}
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return 0, err
-	}
-	provider, err := goose.NewProvider(goose.DialectPostgres, pool, files)
-	if err != nil {
-		return 0, fmt.Errorf("read migrations: %w", err)
-	}
-	done, err := provider.Up(ctx)
-	if err != nil {
-		return 0, fmt.Errorf("migrate the database: %w", err)
-	}
-	return len(done), nil
 }
 
 // Centre is the store as one centre sees it.

@@ -4,8 +4,8 @@ package accounts
 import (
 	"encoding/base64"
 	"errors"
-	"net"
 	"net/http"
+	"time"
 
 	"emblo/core/written"
 	"emblo/internal/account"
@@ -16,12 +16,13 @@ import (
 
 type area struct {
 	*edge.Edge
+	door    *account.Door
 	version string
 }
 
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge, version string) edge.Handlers {
-	a := area{e, version}
+	a := area{e, account.NewDoor(e.Store, e.Now), version}
 	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "getSeal": a.seal, "signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
 }
 
@@ -54,13 +55,13 @@ func (a area) seal(r *edge.Request) (any, error) {
 	return contract.Seal{Key: base64.StdEncoding.EncodeToString(key)}, err
 }
 
-// signIn checks a password and sets the session cookie.
+// signIn checks a password and sets the cookies of the session and of the device.
 func (a area) signIn(r *edge.Request, in written.SignIn) (any, error) {
-	token, err := account.SignIn(r, a.Store, in.Email, in.Password, addressOf(r), a.Now())
+	token, device, err := a.door.SignIn(r, in.Email, in.Password, a.visit(r))
 	if err != nil {
 		return nil, err
 	}
-	return a.welcomeIn(r, token)
+	return a.welcomeIn(r, token, a.Edge.Cookie(edge.DeviceCookie, device, account.DeviceLasts))
 }
 
 // signInDemo opens a session of the demo centre's lead, when the demo centre is loaded.
@@ -69,34 +70,34 @@ func (a area) signInDemo(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	token, err := account.Open(r, a.Store, lead.ID, a.Now())
+	token, err := a.door.Demo(r, lead.ID, a.visit(r))
 	if err != nil {
 		return nil, err
 	}
 	return a.welcomeIn(r, token)
 }
 
-// signOut ends the session and clears the cookie; without one there is nothing to end.
+func (a area) visit(r *edge.Request) account.Visit {
+	return account.Visit{Address: r.ClientIP(), Device: a.Kept(r.Context, edge.DeviceCookie)}
+}
+
+// signOut ends the session and clears its cookie; without one there is nothing to end.
 func (a area) signOut(r *edge.Request) (any, error) {
-	if token, err := r.Cookie(edge.CookieName); err == nil {
+	if token := a.Kept(r.Context, edge.SessionCookie); token != "" {
 		if err := account.Close(r, a.Store, token); err != nil {
 			return nil, err
 		}
 	}
-	return &edge.Reply{Status: http.StatusNoContent, Cookie: a.cookie("", -1)}, nil
+	return &edge.Reply{Status: http.StatusNoContent, Cookies: []*http.Cookie{a.Edge.Cookie(edge.SessionCookie, "", -time.Second)}}, nil
 }
 
-func (a area) welcomeIn(r *edge.Request, token string) (any, error) {
+func (a area) welcomeIn(r *edge.Request, token string, cookies ...*http.Cookie) (any, error) {
 	s, err := account.Who(r, a.Store, token, a.Now())
 	if err != nil {
 		return nil, err
 	}
 	body, err := a.body(r, &s)
-	return &edge.Reply{Body: body, Cookie: a.cookie(token, int(account.SessionLasts.Seconds()))}, err
-}
-
-func (a area) cookie(token string, maxAge int) *http.Cookie {
-	return &http.Cookie{Name: edge.CookieName, Value: token, Path: "/", MaxAge: maxAge, HttpOnly: true, Secure: a.Secure, SameSite: http.SameSiteStrictMode}
+	return &edge.Reply{Body: body, Cookies: append(cookies, a.Edge.Cookie(edge.SessionCookie, token, account.SessionLasts))}, err
 }
 
 func (a area) body(r *edge.Request, s *store.Session) (any, error) {
@@ -108,11 +109,4 @@ func (a area) body(r *edge.Request, s *store.Session) (any, error) {
 	body.Centre.Name, body.Centre.RatioTitle = d.Settings.Name, d.Settings.Staffing.Title()
 	body.Centre.Currency, body.Centre.Emergency = d.Settings.Currency, d.Settings.Emergency
 	return body, nil
-}
-
-func addressOf(r *edge.Request) string {
-	if host, _, err := net.SplitHostPort(r.Request.RemoteAddr); err == nil {
-		return host
-	}
-	return "unknown"
 }

@@ -37,8 +37,10 @@ type Edge struct {
 	House *centre.House
 	Now   now.Clock
 	Log   *slog.Logger
-	// Secure marks cookies Secure, for use behind TLS.
+	// Secure says that the pages are opened over TLS: cookies are marked so, and browsers told to come no other way.
 	Secure bool
+	// Hosts are the names that it answers to beside addresses of the network and those of this machine.
+	Hosts []string
 	// Origin is the address that labels lead to, without a slash at its end; empty where there is none.
 	Origin string
 }
@@ -67,11 +69,11 @@ func (r *Request) Err() error { return r.ctx.Err() }
 // Value returns what the request carries under a key.
 func (r *Request) Value(key any) any { return r.ctx.Value(key) }
 
-// Reply is a response that is more than a body: a status of its own, a cookie.
+// Reply is a response that is more than a body: a status of its own, cookies.
 type Reply struct {
-	Status int
-	Cookie *http.Cookie
-	Body   any
+	Status  int
+	Cookies []*http.Cookie
+	Body    any
 }
 
 // File is a response that is no JSON: the text of a file, with its media type.
@@ -187,8 +189,33 @@ func (e *Edge) letIn(c *gin.Context, op contract.Operation) (*Request, error) {
 	return r, r.read(op)
 }
 
-// CookieName is the name of the session cookie.
-const CookieName = "emblo_session"
+// The cookies: that of a session, and that by which a device is known on which somebody has signed in.
+const (
+	SessionCookie = "emblo_session"
+	DeviceCookie  = "emblo_device"
+)
+
+// Cookie is a cookie that scripts cannot read and that no other site sends along; behind TLS one that no other host of
+// the domain and no open address can set either (RFC 6265bis, the prefix __Host-).
+func (e *Edge) Cookie(name, value string, lasts time.Duration) *http.Cookie {
+	return &http.Cookie{Name: e.cookieName(name), Value: value, Path: "/", MaxAge: int(lasts.Seconds()), HttpOnly: true, Secure: e.Secure, SameSite: http.SameSiteStrictMode}
+}
+
+// Kept returns what a request brings in a cookie, "" for nothing.
+func (e *Edge) Kept(c *gin.Context, name string) string {
+	value, err := c.Cookie(e.cookieName(name))
+	if err != nil {
+		return ""
+	}
+	return value
+}
+
+func (e *Edge) cookieName(name string) string {
+	if e.Secure {
+		return "__Host-" + name
+	}
+	return name
+}
 
 // Who returns who asks, nil when nobody is signed in.
 func (e *Edge) Who(c *gin.Context) (*store.Session, error) {
@@ -201,8 +228,8 @@ func (e *Edge) Who(c *gin.Context) (*store.Session, error) {
 
 // StillIn reports whether who asked is still signed in, in the same role and centre.
 func (e *Edge) StillIn(ctx context.Context, r *Request) (bool, error) {
-	token, err := r.Cookie(CookieName)
-	if err != nil {
+	token := e.Kept(r.Context, SessionCookie)
+	if token == "" {
 		return false, nil
 	}
 	found, err := account.Who(ctx, e.Store, token, e.Now())
@@ -213,8 +240,8 @@ func (e *Edge) StillIn(ctx context.Context, r *Request) (bool, error) {
 }
 
 func (e *Edge) session(c *gin.Context) (store.Session, error) {
-	token, err := c.Cookie(CookieName)
-	if err != nil {
+	token := e.Kept(c, SessionCookie)
+	if token == "" {
 		return store.Session{}, errSignedOut
 	}
 	session, err := account.Who(c.Request.Context(), e.Store, token, e.Now())
@@ -231,19 +258,19 @@ func (e *Edge) session(c *gin.Context) (store.Session, error) {
 func checkQuery(u *url.URL, op contract.Operation) error {
 	values, err := url.ParseQuery(u.RawQuery)
 	if err != nil {
-		return &problem{http.StatusBadRequest, "bad-query", "", "The address of the request is not written as addresses are."}
+		return &problem{status: http.StatusBadRequest, code: "bad-query", detail: "The address of the request is not written as addresses are."}
 	}
 	for name, all := range values {
 		switch {
 		case !slices.Contains(op.Query, name):
-			return &problem{http.StatusBadRequest, string(written.UnknownField), "/" + name, fmt.Sprintf("The address has a part %q that is not known here.", cut(name))}
+			return &problem{status: http.StatusBadRequest, code: string(written.UnknownField), field: "/" + name, detail: fmt.Sprintf("The address has a part %q that is not known here.", cut(name))}
 		case len(all) > 1:
-			return &problem{http.StatusBadRequest, string(written.DoubledField), "/" + name, fmt.Sprintf("The address says %q twice.", cut(name))}
+			return &problem{status: http.StatusBadRequest, code: string(written.DoubledField), field: "/" + name, detail: fmt.Sprintf("The address says %q twice.", cut(name))}
 		}
 	}
 	for _, name := range op.Required {
 		if _, there := values[name]; !there {
-			return &problem{http.StatusBadRequest, string(written.MissingField), "/" + name, fmt.Sprintf("The address does not say %q.", name)}
+			return &problem{status: http.StatusBadRequest, code: string(written.MissingField), field: "/" + name, detail: fmt.Sprintf("The address does not say %q.", name)}
 		}
 	}
 	return nil
@@ -253,23 +280,23 @@ func checkQuery(u *url.URL, op contract.Operation) error {
 func (r *Request) read(op contract.Operation) error {
 	if op.Body == "" {
 		if r.Request.ContentLength > 0 {
-			return &problem{http.StatusBadRequest, "no-body", "", "This request carries nothing with it."}
+			return &problem{status: http.StatusBadRequest, code: "no-body", detail: "This request carries nothing with it."}
 		}
 		return nil
 	}
 	kind, _, err := mime.ParseMediaType(r.GetHeader("Content-Type"))
 	if err != nil || kind != op.Body {
-		return &problem{http.StatusUnsupportedMediaType, "content-type", "", "Send it as " + op.Body + "."}
+		return &problem{status: http.StatusUnsupportedMediaType, code: "content-type", detail: "Send it as " + op.Body + "."}
 	}
 	var whole bytes.Buffer
 	whole.Grow(int(min(max(r.Request.ContentLength, 0), op.MaxBody)) + bytes.MinRead)
 	_, err = whole.ReadFrom(http.MaxBytesReader(r.Writer, r.Request.Body, op.MaxBody))
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
-		return &problem{http.StatusRequestEntityTooLarge, string(written.TooLong), "", fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
+		return &problem{status: http.StatusRequestEntityTooLarge, code: string(written.TooLong), detail: fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
 	}
 	if err != nil {
-		return &problem{http.StatusBadRequest, "cut-off", "", "The request did not arrive whole; nothing was saved."}
+		return &problem{status: http.StatusBadRequest, code: "cut-off", detail: "The request did not arrive whole; nothing was saved."}
 	}
 	r.body = whole.Bytes()
 	return nil
@@ -309,8 +336,8 @@ func (e *Edge) Today(r *Request) age.Date { return e.House.Today(r.Session) }
 func (e *Edge) answer(c *gin.Context, answer any) {
 	status := http.StatusOK
 	if reply, ok := answer.(*Reply); ok {
-		if reply.Cookie != nil {
-			http.SetCookie(c.Writer, reply.Cookie)
+		for _, cookie := range reply.Cookies {
+			http.SetCookie(c.Writer, cookie)
 		}
 		if reply.Status != 0 {
 			status = reply.Status

@@ -43,7 +43,7 @@ const WriterHeader = "Emblo-As"
 func (e *Edge) once(r *Request, op contract.Operation, h Handler) (any, error) {
 	id, err := uuid.Parse(r.GetHeader(LetterHeader))
 	if err != nil {
-		return nil, &problem{http.StatusBadRequest, string(written.MissingField), "", "The request does not say by an id of its own (" + LetterHeader + ") which one it is, so that it could be done twice. Nothing was saved."}
+		return nil, &problem{status: http.StatusBadRequest, code: string(written.MissingField), detail: "The request does not say by an id of its own (" + LetterHeader + ") which one it is, so that it could be done twice. Nothing was saved."}
 	}
 	said := sha256.New()
 	said.Write([]byte(r.Request.Method + " " + r.Request.URL.RequestURI() + "\n"))
@@ -58,7 +58,7 @@ func (e *Edge) once(r *Request, op contract.Operation, h Handler) (any, error) {
 	})
 	switch {
 	case errors.Is(err, store.ErrIDUsed):
-		return nil, &problem{http.StatusUnprocessableEntity, "id-used", "", "This was sent under an id that stands for something else already. Nothing was saved: send it as a new one."}
+		return nil, &problem{status: http.StatusUnprocessableEntity, code: "id-used", detail: "This was sent under an id that stands for something else already. Nothing was saved: send it as a new one."}
 	case err != nil || !repeated:
 		return answer, err
 	case len(before) == 0:

@@ -5,8 +5,11 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
+	"math"
 	"net/http"
 	"runtime/debug"
+	"strconv"
+	"time"
 
 	"github.com/gin-gonic/gin"
 
@@ -24,21 +27,41 @@ type problem struct {
 	code   string
 	field  string
 	detail string
+	// wait is after how long it may be tried again, zero where that says nothing.
+	wait time.Duration
 }
 
 func (p *problem) Error() string { return p.detail }
 
 var (
-	errSignedOut = &problem{http.StatusUnauthorized, "signed-out", "", "Sign in to go on."}
-	errElsewhere = &problem{http.StatusPreconditionFailed, "somebody-else", "", "Somebody else is signed in here by now. Nothing was saved: it waits for whoever wrote it."}
-	errGone      = &problem{http.StatusNotFound, "gone", "", "There is nothing here by that id; it may have been deleted."}
-	errForeign   = &problem{http.StatusForbidden, "foreign", "", "The request came from another site and was refused."}
-	errMethod    = &problem{http.StatusMethodNotAllowed, "method", "", "This address does not take that kind of request."}
+	errSignedOut = &problem{status: http.StatusUnauthorized, code: "signed-out", detail: "Sign in to go on."}
+	errElsewhere = &problem{status: http.StatusPreconditionFailed, code: "somebody-else", detail: "Somebody else is signed in here by now. Nothing was saved: it waits for whoever wrote it."}
+	errGone      = &problem{status: http.StatusNotFound, code: "gone", detail: "There is nothing here by that id; it may have been deleted."}
+	errForeign   = &problem{status: http.StatusForbidden, code: "foreign", detail: "The request came from another site and was refused."}
+	errMethod    = &problem{status: http.StatusMethodNotAllowed, code: "method", detail: "This address does not take that kind of request."}
+)
+
+// After how long it is tried again what met a busy moment, and what is open too often.
+const (
+	busyLasts = 2 * time.Second
+	fullLasts = time.Minute
 )
 
 // TooMany refuses what is open too often already, in a sentence.
 func TooMany(sentence string) error {
-	return &problem{http.StatusTooManyRequests, "too-many", "", sentence}
+	return &problem{status: http.StatusTooManyRequests, code: "too-many", detail: sentence, wait: fullLasts}
+}
+
+// inWords says how long to wait, in whole minutes or seconds.
+func inWords(wait time.Duration) string {
+	n, unit := int(math.Ceil(wait.Seconds())), "second"
+	if wait > time.Minute {
+		n, unit = int(math.Ceil(wait.Minutes())), "minute"
+	}
+	if n == 1 {
+		return "1 " + unit
+	}
+	return fmt.Sprintf("%d %ss", n, unit)
 }
 
 // notYours refuses somebody whose role may not do the operation.
@@ -47,7 +70,7 @@ func notYours(op contract.Operation) *problem {
 	if len(op.May) == 1 {
 		sentence = "Only the lead of the centre may change its settings."
 	}
-	return &problem{http.StatusForbidden, "role", "", sentence}
+	return &problem{status: http.StatusForbidden, code: "role", detail: sentence}
 }
 
 // badRequest is a body that does not read: 400. One that reads and says too much is 422, as
@@ -57,30 +80,33 @@ func badRequest(err error) error {
 	if !errors.As(err, &f) || f.Code == written.TooLong || f.Code == written.Control {
 		return err
 	}
-	return &problem{http.StatusBadRequest, string(f.Code), f.Pointer, f.Sentence}
+	return &problem{status: http.StatusBadRequest, code: string(f.Code), field: f.Pointer, detail: f.Sentence}
 }
 
 // problemOf maps any failure to what the person is told; nil for one that is not foreseen.
 func problemOf(err error) *problem {
 	var p *problem
 	var f *written.Fault
+	var tries *store.TooManyTries
 	switch {
 	case errors.As(err, &p):
 		return p
 	case errors.As(err, &f):
-		return &problem{http.StatusUnprocessableEntity, string(f.Code), f.Pointer, f.Sentence}
+		return &problem{status: http.StatusUnprocessableEntity, code: string(f.Code), field: f.Pointer, detail: f.Sentence}
 	case errors.Is(err, centre.ErrGone), errors.Is(err, store.ErrNotFound):
 		return errGone
 	case errors.Is(err, account.ErrWrong):
-		return &problem{http.StatusUnauthorized, "wrong-password", "/password", "That address and password do not go together."}
-	case errors.Is(err, account.ErrTooMany):
-		return &problem{http.StatusTooManyRequests, "too-many", "", "Too many tries. Wait a quarter of an hour, then try again."}
+		return &problem{status: http.StatusUnauthorized, code: "wrong-password", field: "/password", detail: "That address and password do not go together."}
+	case errors.As(err, &tries):
+		return &problem{status: http.StatusTooManyRequests, code: "too-many", detail: "Too many tries. Wait " + inWords(tries.Wait) + ", then try again.", wait: tries.Wait}
+	case errors.Is(err, account.ErrBusy):
+		return &problem{status: http.StatusServiceUnavailable, code: "busy", detail: "Too many people sign in at once. Try again in a moment.", wait: busyLasts}
 	case store.Lost(err):
-		return &problem{http.StatusServiceUnavailable, "not-known", "", "The database did not answer. It is not known whether this was saved; trying again is safe."}
+		return &problem{status: http.StatusServiceUnavailable, code: "not-known", detail: "The database did not answer. It is not known whether this was saved; trying again is safe.", wait: busyLasts}
 	case store.Busy(err):
-		return &problem{http.StatusServiceUnavailable, "busy", "", "Others were saving at the same moment, and nothing of this was saved. Trying again is safe."}
+		return &problem{status: http.StatusServiceUnavailable, code: "busy", detail: "Others were saving at the same moment, and nothing of this was saved. Trying again is safe.", wait: busyLasts}
 	case store.Full(err):
-		return &problem{http.StatusInsufficientStorage, "disk-full", "", "The disk is full and nothing was saved. Free some space, then try again."}
+		return &problem{status: http.StatusInsufficientStorage, code: "disk-full", detail: "The disk is full and nothing was saved. Free some space, then try again."}
 	}
 	return nil
 }
@@ -92,10 +118,10 @@ func (e *Edge) Refuse(c *gin.Context, err error) {
 	p := problemOf(err)
 	switch {
 	case errors.As(err, &stale):
-		p = &problem{http.StatusConflict, "conflict", "", fmt.Sprintf("Somebody else saved this %s while you were editing. Nothing of either was lost: choose which to keep.", stale.What)}
+		p = &problem{status: http.StatusConflict, code: "conflict", detail: fmt.Sprintf("Somebody else saved this %s while you were editing. Nothing of either was lost: choose which to keep.", stale.What)}
 	case p == nil:
 		e.Log.ErrorContext(c, "request failed", slog.String("path", c.FullPath()), slog.Any("error", err))
-		p = &problem{http.StatusInternalServerError, "fault", "", "Something went wrong on the server; nothing was changed. Try again."}
+		p = &problem{status: http.StatusInternalServerError, code: "fault", detail: "Something went wrong on the server; nothing was changed. Try again."}
 	case p.status >= http.StatusInternalServerError:
 		e.Log.WarnContext(c, "request failed", slog.String("path", c.FullPath()), slog.Any("error", err))
 	}
@@ -103,11 +129,8 @@ func (e *Edge) Refuse(c *gin.Context, err error) {
 	if c.Writer.Written() {
 		return
 	}
-	switch p.status {
-	case http.StatusTooManyRequests:
-		c.Header("Retry-After", "900")
-	case http.StatusServiceUnavailable:
-		c.Header("Retry-After", "2")
+	if p.wait > 0 {
+		c.Header("Retry-After", strconv.Itoa(int(math.Ceil(p.wait.Seconds()))))
 	}
 	body := struct {
 		contract.Problem

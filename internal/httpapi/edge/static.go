@@ -15,7 +15,7 @@ const unbuilt = `<!doctype html><html lang="en"><head><meta charset="utf-8"><tit
 <p>This program was built without the front end. Run <code>make start</code> in the checkout: it builds both.</p></main></body></html>`
 
 // Static serves the built front end: files under assets by their hashed names for ever,
-// and the page itself for every other address, so that a link to a plan opens it.
+// and the page itself for every other address that is no file's, so that a link to a plan opens it.
 func (e *Edge) Static(web fs.FS) gin.HandlerFunc {
 	var index []byte
 	if web != nil {
@@ -37,7 +37,7 @@ func (e *Edge) Static(web fs.FS) gin.HandlerFunc {
 				c.Header("Cache-Control", "public, max-age=31536000, immutable")
 			}
 			c.FileFromFS(path, http.FS(web))
-		case strings.HasPrefix(path, "assets/"):
+		case strings.HasPrefix(path, "assets/"), strings.Contains(path[strings.LastIndexByte(path, '/')+1:], "."):
 			c.String(http.StatusNotFound, "There is no such file.")
 		default:
 			c.Header("Cache-Control", "no-cache")
