@@ -94,7 +94,7 @@ func TestHTTPAPIHoldsOnlyNew(t *testing.T) {
 var may = map[string]string{
 	"internal/now":              "",
 	"internal/store":            "core/written core/clock internal/now",
-	"internal/account":          "internal/store",
+	"internal/account":          "internal/now internal/store",
 	"internal/centre":           "core internal/noted internal/now internal/store",
 	"internal/noted":            "core",
 	"internal/house/facts":      "core",

@@ -6,8 +6,6 @@ package localpg
 import (
 	"bytes"
 	"context"
-	"crypto/rand"
-	"encoding/hex"
 	"errors"
 	"fmt"
 	"net"
@@ -41,11 +39,14 @@ type Server struct {
 	dir      string
 	env      []string
 	port     int
-	password string
+	password string // of the superuser
+	// rolePassword is that of the role, a new one at every start.
+	rolePassword string
 }
 
 const (
-	superuser = "emblo"
+	superuser = "emblo" // makes databases, and nothing else
+	role      = "emblo_app"
 	lockName  = "emblo.lock"
 )
 
@@ -98,32 +99,18 @@ func start(ctx context.Context, dir string, who *account, env []string) (*Server
 	if err != nil {
 		return nil, err
 	}
-	s := &Server{who: who, program: filepath.Join(bin, "postgres"), dir: dir, env: env, port: port, password: password}
-	return s, s.launch(ctx)
-}
-
-// URL returns the connection URL of the named database.
-func (s *Server) URL(database string) string {
-	return fmt.Sprintf("postgres://%s:%s@127.0.0.1:%d/%s?sslmode=disable", superuser, s.password, s.port, database)
-}
-
-// EnsureDatabase creates the named database when it does not exist.
-func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
-	return s.admin(ctx, func(conn *pgx.Conn) error {
-		var there bool
-		if err := conn.QueryRow(ctx, "select exists (select from pg_database where datname = $1)", name).Scan(&there); err != nil || there {
-			return err
-		}
-		_, err := conn.Exec(ctx, "create database "+pgx.Identifier{name}.Sanitize())
-		return err
-	})
+	s := &Server{who: who, program: filepath.Join(bin, "postgres"), dir: dir, env: env, port: port, password: password, rolePassword: secretText()}
+	if err := s.launch(ctx); err != nil {
+		return s, err
+	}
+	return s, s.makeRole(ctx)
 }
 
 // CopyDatabase creates a database as a copy of a template that nobody is connected to.
 func (s *Server) CopyDatabase(ctx context.Context, template, name string) error {
 	return s.admin(ctx, func(conn *pgx.Conn) error {
 		_, err := conn.Exec(ctx, "create database "+pgx.Identifier{name}.Sanitize()+
-			" template "+pgx.Identifier{template}.Sanitize())
+			" owner "+role+" template "+pgx.Identifier{template}.Sanitize())
 		return err
 	})
 }
@@ -136,15 +123,6 @@ func (s *Server) DropDatabase(ctx context.Context, name string) error {
 	})
 }
 
-func (s *Server) admin(ctx context.Context, do func(*pgx.Conn) error) error {
-	conn, err := pgx.Connect(ctx, s.URL("postgres"))
-	if err != nil {
-		return err
-	}
-	defer conn.Close(context.WithoutCancel(ctx))
-	return do(conn)
-}
-
 // initialise runs initdb when there is no data folder yet, and returns the superuser's
 // password, which is made once and kept beside the data.
 func initialise(ctx context.Context, bin, dir, data string, who *account) (string, error) {
@@ -153,9 +131,7 @@ func initialise(ctx context.Context, bin, dir, data string, who *account) (strin
 		text, err := os.ReadFile(secret)
 		return strings.TrimSpace(string(text)), err
 	}
-	raw := make([]byte, 24)
-	rand.Read(raw)
-	password := hex.EncodeToString(raw)
+	password := secretText()
 	if err := os.WriteFile(secret, []byte(password), 0o600); err != nil {
 		return "", explain(err, "")
 	}

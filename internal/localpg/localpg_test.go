@@ -25,8 +25,16 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	ctx, dir := t.Context(), folder(t)
 	first, err := Start(ctx, dir)
 	require.NoError(t, err)
-	require.NoError(t, first.EnsureDatabase(ctx, "kept"))
-	require.NoError(t, first.EnsureDatabase(ctx, "kept"), "asking twice is harmless")
+	// A database of before there was a role is taken over with all that is in it.
+	require.NoError(t, first.admin(ctx, func(conn *pgx.Conn) error { _, err := conn.Exec(ctx, "create database kept"); return err }))
+	require.NoError(t, first.adminOf(ctx, "kept", func(conn *pgx.Conn) error {
+		_, err := conn.Exec(ctx, `create extension pg_trgm; create table told (id bigint generated always as identity, by serial); insert into told values (default);
+			create function mark() returns trigger language plpgsql as $f$ begin return new; end $f$; create trigger mark before insert on told for each row execute function mark()`)
+		return err
+	}))
+	for range 2 { // asking twice is harmless
+		require.NoError(t, first.EnsureDatabase(ctx, "kept"))
+	}
 
 	_, err = Start(ctx, dir)
 	assert.ErrorIs(t, err, ErrAlreadyRunning)
@@ -39,8 +47,11 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	<-exited
 	conn, err := pgx.Connect(ctx, second.URL("kept"))
 	require.NoError(t, err, "the data is kept")
-	_, err = conn.Exec(ctx, "create table told (id int); insert into told values (1)")
-	require.NoError(t, err)
+	var who, super string
+	require.NoError(t, conn.QueryRow(ctx, "select current_user, current_setting('is_superuser')").Scan(&who, &super))
+	assert.Equal(t, []string{role, "off"}, []string{who, super})
+	_, err = conn.Exec(ctx, "insert into told values (default); alter table told add column more int; drop function mark cascade; create index on told using gin ((by::text) gin_trgm_ops)")
+	require.NoError(t, err, "the tables and functions are its own")
 	second.Kill()
 	require.NoError(t, second.Restart(ctx), "it was killed")
 	told := make(chan string, 1)
@@ -55,7 +66,7 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	require.NoError(t, err, "it is where it was")
 	var kept int
 	require.NoError(t, conn.QueryRow(ctx, "select count(*) from told").Scan(&kept))
-	assert.Equal(t, 1, kept)
+	assert.Equal(t, 2, kept)
 	require.NoError(t, conn.Close(ctx))
 	require.NoError(t, second.Stop())
 
