@@ -13,7 +13,7 @@ export default defineConfig({
     react(),
     // The pages open without a network, as a shop may have none; what they show is asked of the server. A newer
     // version waits until somebody takes it, or no page of the older is open.
-    VitePWA({ injectRegister: false, registerType: 'prompt', manifest: false, workbox: { clientsClaim: true, globPatterns: ['**/*.{js,css,html,woff2,svg}'], navigateFallbackDenylist: [/^\/api\//], cleanupOutdatedCaches: true } }),
+    VitePWA({ injectRegister: false, registerType: 'prompt', manifest: false, workbox: { clientsClaim: true, globPatterns: ['**/*.{js,css,html,woff2,svg}'], navigateFallbackDenylist: [/^\/api\//, /^\/(healthz|readyz)$/, /\.[^/]+$/], cleanupOutdatedCaches: true } }),
   ],
   build: { outDir: 'built/app', emptyOutDir: true, reportCompressedSize: false },
   css: { preprocessorOptions: { scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] } } },

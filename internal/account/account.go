@@ -43,9 +43,9 @@ func NewToken() (token string, hash []byte) {
 	return token, tokenHash(token)
 }
 
-// WhoFollows returns whose calendar follows by a token, or store.ErrNotFound.
-func WhoFollows(ctx context.Context, s *store.Store, token string) (store.Session, error) {
-	return s.SessionByFeed(ctx, tokenHash(token))
+// WhoFollows returns whose calendar follows by a token at a moment, or store.ErrNotFound.
+func WhoFollows(ctx context.Context, s *store.Store, token string, now time.Time) (store.Session, error) {
+	return s.SessionByFeed(ctx, tokenHash(token), now)
 }
 
 // Who returns the session of a token at a moment, or store.ErrNotFound.

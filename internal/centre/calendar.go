@@ -82,12 +82,19 @@ func (h *House) MakeFeed(ctx context.Context, s *store.Session, tokenHash []byte
 
 // FeedSince returns since when an account has such a link; ok is false where it has none.
 func (h *House) FeedSince(ctx context.Context, s *store.Session) (since time.Time, ok bool, err error) {
-	since, err = h.of(s).FeedSince(ctx)
+	since, err = h.of(s).FeedSince(ctx, h.now())
 	if errors.Is(err, store.ErrNotFound) {
 		return since, false, nil
 	}
 	return since, err == nil, err
 }
 
-// DropFeed ends it.
-func (h *House) DropFeed(ctx context.Context, s *store.Session) error { return h.of(s).DropFeed(ctx) }
+// DropFeed ends the link of an account of the centre.
+func (h *House) DropFeed(ctx context.Context, s *store.Session, staff uuid.UUID) error {
+	return h.of(s).DropFeed(ctx, staff)
+}
+
+// Followers returns whose calendars follow by a link.
+func (h *House) Followers(ctx context.Context, s *store.Session) ([]store.Follower, error) {
+	return h.of(s).Followers(ctx, h.now())
+}

@@ -576,6 +576,20 @@ type PrepFeed struct {
 
 	// Since Since when there is one.
 	Since *time.Time `json:"since,omitempty"`
+
+	// Until When it ends by itself.
+	Until *time.Time `json:"until,omitempty"`
+}
+
+// PrepFollower Somebody whose calendar follows by a link.
+type PrepFollower struct {
+	// Id Their account.
+	Id    string    `json:"id"`
+	Name  string    `json:"name"`
+	Since time.Time `json:"since"`
+
+	// Until When it ends by itself.
+	Until time.Time `json:"until"`
 }
 
 // PrepInstead A mix to make instead.

@@ -107,7 +107,7 @@ var may = map[string]string{
 	"internal/httpapi/cupboard": "core/written internal/contract internal/httpapi/edge internal/store",
 	"internal/httpapi/batches":  "core/written internal/contract internal/httpapi/edge internal/paper",
 	"internal/paper":            "",
-	"internal/httpapi/today":    "core/written internal/account internal/contract internal/httpapi/edge",
+	"internal/httpapi/today":    "core/written internal/account internal/contract internal/httpapi/edge internal/store",
 	"internal/httpapi/recipes":  "core/written core/desk internal/httpapi/edge internal/centre internal/contract internal/store",
 	"internal/live":             "",
 	"internal/httpapi/live":     "internal/httpapi/edge internal/live",

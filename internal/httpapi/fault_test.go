@@ -123,6 +123,8 @@ func everyCommand(a *api) map[string]asked {
 	a.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &centre)
 	centre.Policy.NutFree = !centre.Policy.NutFree
 	a.do(http.MethodPut, "/api/prep/feed", nil, http.StatusOK, nil)
+	var mine contract.Session
+	a.do(http.MethodGet, "/api/session", nil, http.StatusOK, &mine)
 	later := a.setupCalled("Bakery counter").Setup
 	later.Name, later.PlayAt = "Bakery once more", wallIn(4, "09:30")
 	_, byName := a.prepared(dayIn(2))
@@ -143,7 +145,7 @@ func everyCommand(a *api) map[string]asked {
 		"receiveTicks": of(written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: tick, MoveID: newID(), JarID: newID()}}}),
 		"putBatch":     of(dough, newID()), "putBatchEvent": of(written.BatchEventInput{BatchID: moved, Kind: "added", ItemID: "water", Grams: 20}, newID()), "deleteBatchEvent": of(nil, used),
 		"seeBatch": of(written.MovedInput{Until: day.Moved[0].Until}, moved), "putPrint": of(written.PrintInput{SetupID: milk, Version: 1}, newID()), "deletePrint": of(nil, sheet),
-		"tickPrep": of(written.PrepTickInput{StepID: step, Done: true}), "putPrepFeed": of(nil), "deletePrepFeed": of(nil), "putCentre": of(centre),
+		"tickPrep": of(written.PrepTickInput{StepID: step, Done: true}), "putPrepFeed": of(nil), "deletePrepFeed": of(nil), "endPrepFeed": of(nil, mine.Id), "putCentre": of(centre),
 	}
 }
 

@@ -68,7 +68,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"answerPlan": {"", stored.Plan}, "reckonSum": {"", written.Sum{Kind: "pots", Pots: 5}}, "listStarts": {"?play_at=" + wallIn(2, "09:45") + "&room_id=" + room.ID, nil}, "findSwaps": {"", written.SwapsInput{RoomID: stored.RoomID, PlayAt: stored.PlayAt, Base: stored.Places[0].Base}},
 		"searchShelf": {"", nil}, "getBoard": {"?room_id=" + room.ID, nil}, "getItem": {thing, nil}, "putItem": {thing, thingRow}, "deleteItem": {thing, nil}, "restoreItem": {thing, nil},
 		"importItems": {"", written.ImportInput{CSV: "name\n"}}, "putCupboard": {thing, written.CupboardNote{Here: true}}, "putAmount": {thing, written.CupboardAmount{}},
-		"getCupboard": {"", nil}, "getCupboardFile": {"", nil}, "importCupboard": {"", written.ImportInput{CSV: "name\n"}}, "followChanges": {"", nil}, "followPrep": {"", nil}, "getPrepFeed": {"", nil}, "putPrepFeed": {"", nil}, "deletePrepFeed": {"", nil}, "getSetupPrep": {setup.ID, nil}, "getPrepWeek": {"", nil}, "getShoppingFile": {"", nil}, "importShopping": {"", written.ImportInput{CSV: "name\n"}}, "putJar": {jar, jarInput}, "deleteJar": {jar, nil}, "restoreJar": {jar, nil}, "listMoves": {jar, nil},
+		"getCupboard": {"", nil}, "getCupboardFile": {"", nil}, "importCupboard": {"", written.ImportInput{CSV: "name\n"}}, "followChanges": {"", nil}, "followPrep": {"", nil}, "getPrepFeed": {"", nil}, "putPrepFeed": {"", nil}, "deletePrepFeed": {"", nil}, "listPrepFeeds": {"", nil}, "endPrepFeed": {newID(), nil}, "getSetupPrep": {setup.ID, nil}, "getPrepWeek": {"", nil}, "getShoppingFile": {"", nil}, "importShopping": {"", written.ImportInput{CSV: "name\n"}}, "putJar": {jar, jarInput}, "deleteJar": {jar, nil}, "restoreJar": {jar, nil}, "listMoves": {jar, nil},
 		"putMove": {uuid.NewString(), written.MoveInput{JarID: jar, Kind: "counted", Amount: "5"}}, "getShopping": {"", nil}, "putTick": {uuid.NewString(), written.TickInput{ItemID: thing, State: "open", Free: []string{}, Packs: []written.BuyPack{}}},
 		"receiveTicks": {"", written.ReceiveInput{Ticks: []written.ReceiveTick{}}}, "listMakes": {"?play_at=" + wallIn(2, "09:45") + "&room_id=" + room.ID, nil},
 		"listBatches": {"", nil}, "getBatch": {batch, nil}, "putBatch": {batch, doughFor(room.ID)}, "putBatchEvent": {newID(), written.BatchEventInput{BatchID: batch, Kind: "inspected", Signs: []string{}}}, "deleteBatchEvent": {used, nil},
@@ -82,7 +82,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"getSeal": {"", nil}, "getBook": {"", nil}, "getCentre": {"", nil}, "putCentre": {"", centre}, "getRules": {"", nil}, "getRoutine": {"", nil}, "readClass": {"", written.ClassInput{Lines: "DW Sep 2024"}}, "getAid": {"", nil},
 	}
 	before := testdb.Sums(t, url)
-	harmless := []string{"followChanges", "getPrepFeed", "putPrepFeed", "deletePrepFeed", "signOut", "putCentre", "importItems", "importRecipe", "importCupboard", "importShopping", "receiveTicks"} // about nothing of another centre
+	harmless := []string{"followChanges", "getPrepFeed", "putPrepFeed", "deletePrepFeed", "listPrepFeeds", "endPrepFeed", "signOut", "putCentre", "importItems", "importRecipe", "importCupboard", "importShopping", "receiveTicks"} // about nothing of another centre
 	for _, op := range contract.Operations {
 		ask, known := asked[op.ID]
 		require.True(t, known, "%s: say what it is asked about", op.ID)

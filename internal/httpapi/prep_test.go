@@ -233,6 +233,18 @@ func TestACalendarFollowsByALink(t *testing.T) {
 	a.do(http.MethodDelete, "/api/prep/feed", nil, http.StatusNoContent, nil)
 	nobody.refused(http.MethodGet, second, nil, http.StatusNotFound, "", "nothing here")
 	third := link()
+	testdb.Exec(t, url, "update feeds set made = made - interval '365 days'")
+	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "nothing here")
+	helper := visit(t, a.server)
+	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	helper.do(http.MethodPut, "/api/prep/feed", nil, http.StatusOK, &feed)
+	var followers []contract.PrepFollower
+	a.do(http.MethodGet, "/api/prep/feeds", nil, http.StatusOK, &followers)
+	require.Len(t, followers, 1, "whose links are good")
+	read(*feed.Path)
+	a.do(http.MethodDelete, "/api/prep/feeds/"+followers[0].Id, nil, http.StatusNoContent, nil)
+	nobody.refused(http.MethodGet, *feed.Path, nil, http.StatusNotFound, "", "nothing here")
+	third = link()
 	testdb.Exec(t, url, "delete from staff where role = 'lead'")
 	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "nothing here")
 }

@@ -7,6 +7,7 @@ import (
 	"emblo/internal/account"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
+	"emblo/internal/store"
 )
 
 type area struct{ *edge.Edge }
@@ -14,7 +15,7 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "listPrepFeeds": a.followers, "endPrepFeed": a.endFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
@@ -39,7 +40,8 @@ func (a area) feed(r *edge.Request) (any, error) {
 	since, ok, err := a.House.FeedSince(r, r.Session)
 	out := contract.PrepFeed{}
 	if ok {
-		out.Since = &since
+		until := since.Add(store.FeedLasts)
+		out.Since, out.Until = &since, &until
 	}
 	return edge.Answer(out, err)
 }
@@ -51,12 +53,29 @@ func (a area) makeFeed(r *edge.Request) (any, error) {
 }
 
 func (a area) dropFeed(r *edge.Request) (any, error) {
-	return nil, a.House.DropFeed(r, r.Session)
+	return nil, a.House.DropFeed(r, r.Session, r.Session.StaffID)
+}
+
+func (a area) followers(r *edge.Request) (any, error) {
+	all, err := a.House.Followers(r, r.Session)
+	out := make([]contract.PrepFollower, len(all))
+	for i, f := range all {
+		out[i] = contract.PrepFollower{Id: f.StaffID.String(), Name: f.Name, Since: f.Made, Until: f.Made.Add(store.FeedLasts)}
+	}
+	return edge.Answer(out, err)
+}
+
+func (a area) endFeed(r *edge.Request) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return nil, a.House.DropFeed(r, r.Session, id)
 }
 
 // followFeed answers whoever has the link: it is private, and ends with the account or when it is dropped.
 func (a area) followFeed(r *edge.Request) (any, error) {
-	s, err := account.WhoFollows(r, a.Store, r.Param("token"))
+	s, err := account.WhoFollows(r, a.Store, r.Param("token"), a.Now())
 	if err != nil {
 		return nil, err
 	}

@@ -397,6 +397,7 @@ export const stored = [
   "DELETE /api/jars/{id}",
   "DELETE /api/lessons/{id}",
   "DELETE /api/prep/feed",
+  "DELETE /api/prep/feeds/{id}",
   "DELETE /api/prints/{id}",
   "DELETE /api/recipes/{id}",
   "DELETE /api/recipes/{id}/additions/{addition}",

@@ -914,6 +914,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whose calendars follow by a link, by name. */
+        get: operations["listPrepFeeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prep/feeds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Ends the link of somebody of the centre; where they have none, that is so already. */
+        delete: operations["endPrepFeed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feeds/{token}": {
         parameters: {
             query?: never;
@@ -3620,8 +3656,26 @@ export interface components {
              * @description Since when there is one.
              */
             since?: string;
+            /**
+             * Format: date-time
+             * @description When it ends by itself.
+             */
+            until?: string;
             /** @description Its address, said once when it is made. */
             path?: string;
+        };
+        /** @description Somebody whose calendar follows by a link. */
+        PrepFollower: {
+            /** @description Their account. */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            since: string;
+            /**
+             * Format: date-time
+             * @description When it ends by itself.
+             */
+            until: string;
         };
         /** @description When one set-up is prepared among all that are. */
         PrepSetup: {
@@ -5375,6 +5429,48 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is ended. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPrepFeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The links, without their addresses. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepFollower"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endPrepFeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -7,6 +7,7 @@ const doings: Record<(typeof stored)[number], string> = {
   'DELETE /api/jars/{id}': 'Deleting a jar',
   'DELETE /api/lessons/{id}': 'Dropping what was learnt',
   'DELETE /api/prep/feed': 'Ending the calendar link',
+  'DELETE /api/prep/feeds/{id}': "Ending a colleague's calendar link",
   'DELETE /api/prints/{id}': 'Taking back a printed sheet',
   'DELETE /api/recipes/{id}': 'Deleting a recipe',
   'DELETE /api/recipes/{id}/additions/{addition}': 'Taking an addition out of a recipe',

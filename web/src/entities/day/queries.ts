@@ -45,6 +45,13 @@ export const feedQuery = queryOptions({
   queryFn: ({ signal }) => ask(api.GET('/api/prep/feed', { signal })),
 })
 
+/** Whose calendars follow by a link: the lead sees to them. */
+export const followersQuery = queryOptions({
+  ...unkept,
+  queryKey: ['prep', 'followers'],
+  queryFn: ({ signal }) => ask(api.GET('/api/prep/feeds', { signal })),
+})
+
 /** When something that is begun now could open: the next half hour, or tomorrow morning. `now` is the centre's wall clock. */
 export function nextOpening(now: string): string {
   const minutes = Number(now.slice(11, 13)) * 60 + Number(now.slice(14, 16))

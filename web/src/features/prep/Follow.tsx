@@ -2,12 +2,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { api, ask } from '../../api/client'
-import { feedQuery } from '../../entities/day/queries'
-import { day } from '../../ui/format'
+import { feedQuery, followersQuery } from '../../entities/day/queries'
+import { useSession } from '../../session/session'
+import { day, month } from '../../ui/format'
 
 /** The link by which a calendar follows what hands prepare: whoever has it reads that, until it is ended. */
 export function Follow() {
   const client = useQueryClient()
+  const session = useSession()
   const feed = useQuery(feedQuery)
   const [address, setAddress] = useState('')
   const after = () => client.refetchQueries(feedQuery)
@@ -38,7 +40,7 @@ export function Follow() {
           <Form.Control readOnly aria-label="Address for the calendar" value={address} onFocus={(e) => e.target.select()} />
         </>
       ) : (
-        <p className="soft">{since ? `A calendar follows by your link since ${day(since)}. A new one ends it.` : 'A link of your own shows every step that is coming, and moves with them.'}</p>
+        <p className="soft">{since ? `A calendar follows by your link since ${day(since)}, until ${month((feed.data?.until ?? since).slice(0, 7))}. A new one ends it.` : 'A link of your own shows every step that is coming, and moves with them.'}</p>
       )}
       <p className="actions">
         <Button variant="outline-primary" onClick={() => make.mutate()}>
@@ -51,6 +53,36 @@ export function Follow() {
         )}
       </p>
       {error && <p role="alert">{error.message}</p>}
+      {session.role === 'lead' && <Followers except={session.id} />}
     </section>
+  )
+}
+
+/** Whose links there are beside one's own, for the lead to end: of somebody who does not work here any more. */
+function Followers({ except }: { except: string }) {
+  const client = useQueryClient()
+  const followers = useQuery(followersQuery)
+  const end = useMutation({
+    mutationFn: (id: string) => ask(api.DELETE('/api/prep/feeds/{id}', { params: { path: { id } } })),
+    onSuccess: () => client.refetchQueries(followersQuery),
+  })
+  const others = followers.data?.filter((f) => f.id !== except) ?? []
+  const error = followers.error ?? end.error
+  if (others.length === 0 && !error) return null
+  return (
+    <>
+      <h3>Links of others</h3>
+      <ul className="followers">
+        {others.map((f) => (
+          <li key={f.id}>
+            {f.name} <span className="soft">since {day(f.since)}, until {month(f.until.slice(0, 7))}</span>
+            <Button variant="quiet" aria-label={`End the link of ${f.name}`} onClick={() => end.mutate(f.id)}>
+              End it
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {error && <p role="alert">{error.message}</p>}
+    </>
   )
 }

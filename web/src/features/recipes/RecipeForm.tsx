@@ -8,6 +8,7 @@ import { api, ask, type Room, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { bookQuery, recipeQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
+import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { useRecord } from '../../forms/record'
 import { Failure, Waiting } from '../../ui/States'
@@ -39,7 +40,8 @@ const empty: Text = { name: '', kind: 'dough', measures: 'us', lines: '', steps:
 
 /** What is typed is kept on this device until it is saved: describing an unknown ingredient
  * on the shelf and coming back loses nothing. */
-const keptKey = (id: string) => `emblo-recipe-${id}`
+/** Whoever signs in next on this device finds nothing of it; its writer does, when they are back. */
+const keptKey = (who: string, id: string) => `emblo-recipe-${who}-${id}`
 
 /** What is kept goes with the version that it changes, so that it cannot overwrite a later
  * one unseen. */
@@ -48,9 +50,9 @@ interface Kept {
   text: Text
 }
 
-function kept(id: string): Kept | null {
+function kept(key: string): Kept | null {
   try {
-    return JSON.parse(sessionStorage.getItem(keptKey(id)) ?? 'null') as Kept | null
+    return JSON.parse(sessionStorage.getItem(key) ?? 'null') as Kept | null
   } catch {
     return null
   }
@@ -95,7 +97,8 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
   const client = useQueryClient()
   const navigate = useNavigate()
   const [id] = useState(() => given ?? v7())
-  const [before] = useState(() => kept(from))
+  const key = keptKey(useSession().id, from)
+  const [before] = useState(() => kept(key))
   const [roomID, setRoomID] = useState(rooms[0]?.id ?? '')
   const holds = rooms.find((r) => r.id === roomID)?.holds ?? none
   const file = useRef<HTMLInputElement>(null)
@@ -104,12 +107,12 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     version: before?.version ?? latest,
     typed: before?.text,
     backFrom: (path) => path.startsWith('/shelf/'),
-    onLeft: () => sessionStorage.removeItem(keptKey(from)),
+    onLeft: () => sessionStorage.removeItem(key),
     within: 'recipe',
     send: (over, recipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: over, recipe: withOwn(recipe, holds) } })),
     valuesOf: (stored) => stored.recipe,
     onSaved: async () => {
-      sessionStorage.removeItem(keptKey(from))
+      sessionStorage.removeItem(key)
       await outdate(client, 'recipe')
       await navigate(`/recipes/${id}?room=${roomID}`)
     },
@@ -119,11 +122,11 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
   const { register } = record.form
   const unsaved = record.form.formState.isDirty
   useEffect(() => {
-    if (unsaved) sessionStorage.setItem(keptKey(from), JSON.stringify({ version, text } satisfies Kept))
-  }, [from, version, text, unsaved])
+    if (unsaved) sessionStorage.setItem(key, JSON.stringify({ version, text } satisfies Kept))
+  }, [key, version, text, unsaved])
   const leave = () => {
     letGo()
-    sessionStorage.removeItem(keptKey(from))
+    sessionStorage.removeItem(key)
   }
   const load = useMutation({
     mutationFn: async (f: File) => ask(api.POST('/api/recipes/import', { body: { jsonld: await f.text() } })),

@@ -72,6 +72,18 @@ export function Rooms() {
         ))}
       </ul>
       {removed && <Undo text={`${removed.name} and its set-ups removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
+      <NotSecure />
     </main>
+  )
+}
+
+/** Says what a browser does not give to a page that came over an open network, and what to do about it. */
+function NotSecure() {
+  if (window.isSecureContext) return null
+  return (
+    <p className="soft">
+      This page is not opened over a secure address. Here Emblo cannot open without a line, keep the screen awake while you prepare, or use a camera or a scale, and what tells of children is kept only while the page is open. Whoever runs Emblo gives it a
+      certificate (EMBLO_TLS_CERT) to change that.
+    </p>
   )
 }
