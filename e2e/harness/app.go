@@ -145,6 +145,17 @@ func (a *App) CutOff(t testing.TB) {
 	testdb.Exec(t, a.url, "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()")
 }
 
+// Peak returns the most memory that the program has had, in MiB (proc(5), VmHWM).
+func (a *App) Peak(t testing.TB) (mib float64) {
+	text, err := os.ReadFile(fmt.Sprintf("/proc/%d/status", a.cmd.Process.Pid))
+	require.NoError(t, err)
+	_, rest, _ := strings.Cut(string(text), "VmHWM:")
+	var kb float64
+	_, err = fmt.Sscanf(rest, "%f kB", &kb)
+	require.NoError(t, err)
+	return kb / 1024
+}
+
 // Rows returns how many rows a table has.
 func (a *App) Rows(t testing.TB, table string) (n int) {
 	for _, row := range testdb.Rows(t, a.url) {
