@@ -132,6 +132,27 @@ func (a *App) Kill() {
 	})
 }
 
+// Freeze stops the binary for a while, with every connection up.
+func (a *App) Freeze(t testing.TB, lasts time.Duration) {
+	require.NoError(t, a.cmd.Process.Signal(syscall.SIGSTOP))
+	time.Sleep(lasts)
+	require.NoError(t, a.cmd.Process.Signal(syscall.SIGCONT))
+}
+
+// Jump lets the clock of the app be ahead by so much more when it is started again.
+func (a *App) Jump(by time.Duration) { a.ahead += by }
+
+// Outdate has the binary started as if it were older than its database: it must say so and end, with nothing changed.
+func (a *App) Outdate(t testing.TB) {
+	testdb.Exec(t, a.url, "insert into goose_db_version (version_id, is_applied) values (20990101, true)")
+	cmd := exec.Command(binary, "serve")
+	cmd.Env = append(environ(), "EMBLO_ADDR=127.0.0.1:0", "EMBLO_DATABASE_URL="+a.url)
+	said, err := cmd.CombinedOutput()
+	require.Error(t, err)
+	require.Contains(t, string(said), "by a newer Emblo")
+	testdb.Exec(t, a.url, "delete from goose_db_version where version_id = 20990101")
+}
+
 // Forget ends every session, as time does.
 func (a *App) Forget(t testing.TB) { testdb.Exec(t, a.url, "delete from sessions") }
 

@@ -152,6 +152,12 @@ func (s *Server) Ended() bool {
 	}
 }
 
+// PID returns the number of its first process, whose children all others are.
+func (s *Server) PID() int {
+	cmd, _ := s.now()
+	return cmd.Process.Pid
+}
+
 // Kill ends the server at once, in the middle of whatever it does.
 func (s *Server) Kill() {
 	cmd, exited := s.now()

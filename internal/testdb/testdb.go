@@ -9,7 +9,10 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"os/exec"
 	"path/filepath"
+	"strconv"
+	"strings"
 	"sync/atomic"
 	"syscall"
 	"testing"
@@ -146,6 +149,34 @@ func Copy(t testing.TB, of string) string {
 func Crash(t testing.TB) {
 	server.Kill()
 	require.NoError(t, server.Restart(t.Context()))
+}
+
+// Freeze stops all of the server for a while, with every connection up, or only what answers one of them.
+func Freeze(t testing.TB, lasts time.Duration, all bool) {
+	parent := strconv.Itoa(server.PID())
+	found, err := exec.Command("pgrep", "-P", parent, "-f", "127.0.0.1").Output() // backends say whom they answer
+	if err != nil || all {
+		found, err = exec.Command("pgrep", "-P", parent).Output()
+		require.NoError(t, err)
+	}
+	frozen := strings.Fields(string(found))
+	if all {
+		frozen = append(frozen, parent)
+	} else {
+		frozen = frozen[:1]
+	}
+	for _, signal := range []syscall.Signal{syscall.SIGSTOP, syscall.SIGCONT} {
+		for _, one := range frozen {
+			pid, err := strconv.Atoi(one)
+			require.NoError(t, err)
+			if err := syscall.Kill(pid, signal); err != nil { // it may have ended by itself
+				require.ErrorIs(t, err, syscall.ESRCH)
+			}
+		}
+		if signal == syscall.SIGSTOP {
+			time.Sleep(lasts)
+		}
+	}
 }
 
 // Fill fills the disk that the server writes to, does something, makes room again and starts the server where it has
