@@ -1,22 +1,27 @@
 package e2e
 
 import (
+	"encoding/json"
 	"io"
 	"net"
 	"net/http"
+	"net/http/cookiejar"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"slices"
 	"strconv"
 	"strings"
+	"sync/atomic"
 	"syscall"
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/written"
 	"emblo/e2e/harness"
 	"emblo/internal/testdb"
 )
@@ -49,8 +54,8 @@ func TestStartAnywhere(t *testing.T) {
 	assert.Empty(t, strings.TrimSpace(string(left)))
 }
 
-// A PostgreSQL that Emblo started and that is killed is started again, and what was answered is there; what is on its way
-// and has stalled does not keep the program from ending.
+// A PostgreSQL that Emblo started and that is killed twenty times while somebody writes is started again each time, and
+// what was answered is there, once; what is on its way and has stalled does not keep the program from ending.
 func TestItGetsUpByItself(t *testing.T) {
 	t.Parallel()
 	dir, err := os.MkdirTemp("", "emblo-up-")
@@ -58,20 +63,69 @@ func TestItGetsUpByItself(t *testing.T) {
 	t.Cleanup(func() { os.RemoveAll(dir) })
 	run := harness.StartIn(t, dir)
 	base := run.Says("Emblo is at ")
-	ready := func() bool {
-		resp, err := http.Get(base + "/readyz")
-		return err == nil && resp.Body.Close() == nil && resp.StatusCode == http.StatusOK
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	client := &http.Client{Jar: jar, Timeout: time.Minute}
+	ask := func(method, path, body string, out any) bool {
+		req, err := http.NewRequest(method, base+path, strings.NewReader(body))
+		if !assert.NoError(t, err) {
+			return false
+		}
+		if body != "" {
+			req.Header.Set("Content-Type", "application/json")
+		}
+		resp, err := client.Do(req)
+		if err != nil {
+			return false
+		}
+		defer resp.Body.Close()
+		if out != nil && resp.StatusCode == http.StatusOK {
+			assert.NoError(t, json.NewDecoder(resp.Body).Decode(out))
+		}
+		return resp.StatusCode < 300
 	}
-	for range 3 {
-		require.True(t, ready())
+	require.True(t, ask(http.MethodPost, "/api/session/demo", "", nil))
+	flour := func() written.StoredJar {
+		var c written.Cupboard
+		require.True(t, ask(http.MethodGet, "/api/cupboard", "", &c))
+		return c.Jars[slices.IndexFunc(c.Jars, func(j written.StoredJar) bool { return j.ItemID == "plain-flour" })]
+	}
+	before := flour()
+	var kept atomic.Int64
+	stop, stopped := make(chan struct{}), make(chan struct{})
+	go func() {
+		defer close(stopped)
+		for ; ; kept.Add(1) {
+			select {
+			case <-stop:
+				return
+			default:
+			}
+			id := uuid.NewString()
+			for !ask(http.MethodPut, "/api/moves/"+id, `{"jar_id": "`+before.ID+`", "kind": "received", "amount": "1 g"}`, nil) {
+				time.Sleep(20 * time.Millisecond)
+			}
+		}
+	}()
+	ready := func() bool { return ask(http.MethodGet, "/readyz", "", nil) }
+	var longest time.Duration
+	for n := range int64(20) {
+		require.Eventually(t, func() bool { return kept.Load() > 10*n }, 30*time.Second, time.Millisecond)
 		text, err := os.ReadFile(filepath.Join(run.Folder(t), "data", "postmaster.pid"))
 		require.NoError(t, err)
 		pid, err := strconv.Atoi(strings.SplitN(string(text), "\n", 2)[0])
 		require.NoError(t, err)
+		killed := time.Now()
 		require.NoError(t, syscall.Kill(pid, syscall.SIGKILL))
 		require.Eventually(t, func() bool { return !ready() }, 10*time.Second, time.Millisecond)
-		require.Eventually(t, ready, 30*time.Second, 20*time.Millisecond)
+		require.Eventually(t, ready, 30*time.Second, 10*time.Millisecond)
+		longest = max(longest, time.Since(killed))
 	}
+	close(stop)
+	<-stopped
+	assert.InDelta(t, before.Amount+float64(kept.Load()), flour().Amount, 1e-9, "each gram once")
+	t.Logf("%d writes through 20 kills of PostgreSQL, at the longest %v until it answered again", kept.Load(), longest)
+
 	line, err := net.Dial("tcp", strings.TrimPrefix(base, "http://"))
 	require.NoError(t, err)
 	defer line.Close()
