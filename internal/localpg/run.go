@@ -44,25 +44,21 @@ var errStopping = errors.New("the server is being stopped")
 
 // launch starts the server and waits until it answers.
 func (s *Server) launch(ctx context.Context) error {
-	log := &lumberjack.Logger{Filename: filepath.Join(s.dir, logName), MaxSize: logMB, MaxBackups: logsKept}
-	// What is there already may be anybody's to read, and tells nothing of this start.
-	if err := os.Chmod(log.Filename, 0o600); err == nil {
-		if err := log.Rotate(); err != nil {
-			return explain(err, "")
-		}
-	} else if !errors.Is(err, os.ErrNotExist) {
-		return explain(err, "")
-	}
 	cmd := s.who.command(s.program, "-D", filepath.Join(s.dir, "data"),
 		"-c", "listen_addresses=127.0.0.1", "-c", "port="+strconv.Itoa(s.port),
 		"-c", "unix_socket_directories=", "-c", "max_connections=120")
-	cmd.Stdout, cmd.Stderr, cmd.Env = log, log, append(os.Environ(), s.env...)
 	exited := make(chan struct{})
 	s.running.mu.Lock()
 	if s.running.stopping {
 		s.running.mu.Unlock()
 		return errStopping
 	}
+	log, err := s.newLog()
+	if err != nil {
+		s.running.mu.Unlock()
+		return explain(err, "")
+	}
+	cmd.Stdout, cmd.Stderr, cmd.Env = log, log, append(os.Environ(), s.env...)
 	if err := cmd.Start(); err != nil {
 		s.running.mu.Unlock()
 		return fmt.Errorf("start PostgreSQL: %w", err)
@@ -79,6 +75,19 @@ func (s *Server) launch(ctx context.Context) error {
 		return explain(err, lastOf(log.Filename))
 	}
 	return nil
+}
+
+// newLog returns the log of a start, which holds nothing of those before: what is there already may be anybody's to read.
+func (s *Server) newLog() (*lumberjack.Logger, error) {
+	log := &lumberjack.Logger{Filename: filepath.Join(s.dir, logName), MaxSize: logMB, MaxBackups: logsKept}
+	err := os.Chmod(log.Filename, 0o600)
+	if errors.Is(err, os.ErrNotExist) {
+		return log, nil
+	}
+	if err == nil {
+		err = log.Rotate()
+	}
+	return log, err
 }
 
 func (s *Server) now() (*exec.Cmd, chan struct{}) {
