@@ -298,7 +298,8 @@ func settle(t *testing.T, app *harness.App, n int) *soaker {
 	put("/api/moves/"+uuid.NewString(), written.MoveInput{JarID: s.jar, Kind: "counted", Amount: "10 kg"}, nil)
 	put("/api/batches/"+s.batch, dough(s), nil)
 	portion, colours := 100.0, 2
-	plan := written.Plan{RoomID: s.room.ID, PlayAt: harness.DemoDay(3) + "T10:00", Beside: []written.PlanItem{},
+	// Each on a day of its own: what is prepared together for several is ticked for all of them.
+	plan := written.Plan{RoomID: s.room.ID, PlayAt: harness.DemoDay(3+n) + "T10:00", Beside: []written.PlanItem{},
 		Places: []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: "coloured-rice", PortionG: &portion, Colours: &colours}}}}
 	var saved written.SavedSetup
 	put("/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Harbour", Plan: plan}}, &saved)
