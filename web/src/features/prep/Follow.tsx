@@ -71,13 +71,13 @@ function Followers({ except }: { except: string }) {
   if (others.length === 0 && !error) return null
   return (
     <>
-      <h3>Links of others</h3>
+      <p className="soft">Calendars of others follow as well.</p>
       <ul className="followers">
         {others.map((f) => (
           <li key={f.id}>
             {f.name} <span className="soft">since {day(f.since)}, until {month(f.until.slice(0, 7))}</span>
             <Button variant="quiet" aria-label={`End the link of ${f.name}`} onClick={() => end.mutate(f.id)}>
-              End it
+              End the link
             </Button>
           </li>
         ))}
