@@ -43,7 +43,7 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	require.NoError(t, first.lock.Close())
 	second, err := Start(ctx, dir)
 	require.NoError(t, err, "an orphaned server is stopped first")
-	_, exited := first.now()
+	_, exited := first.current()
 	<-exited
 	conn, err := pgx.Connect(ctx, second.URL("kept"))
 	require.NoError(t, err, "the data is kept")
@@ -56,7 +56,7 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	require.NoError(t, second.Restart(ctx), "it was killed")
 	told := make(chan string, 1)
 	second.Watch(ctx, func(what string, err error) { told <- what })
-	cmd, _ := second.now()
+	cmd, _ := second.current()
 	require.NoError(t, cmd.Process.Kill())
 	assert.Equal(t, "the database ended and was started again", <-told)
 	info, err := os.Stat(filepath.Join(dir, logName))

@@ -90,7 +90,7 @@ func (s *Server) newLog() (*lumberjack.Logger, error) {
 	return log, err
 }
 
-func (s *Server) now() (*exec.Cmd, chan struct{}) {
+func (s *Server) current() (*exec.Cmd, chan struct{}) {
 	s.running.mu.Lock()
 	defer s.running.mu.Unlock()
 	return s.running.cmd, s.running.exited
@@ -101,7 +101,7 @@ func (s *Server) now() (*exec.Cmd, chan struct{}) {
 func (s *Server) Watch(ctx context.Context, tell func(what string, err error)) {
 	go func() {
 		for {
-			_, exited := s.now()
+			_, exited := s.current()
 			<-exited
 			for pause := firstPause; ; pause = min(2*pause, longestPause) {
 				err := s.launch(ctx)
@@ -129,7 +129,7 @@ func (s *Server) Stop() error {
 	s.running.mu.Lock()
 	s.running.stopping = true
 	s.running.mu.Unlock()
-	return end(s.now())
+	return end(s.current())
 }
 
 // end ends a server: SIGINT is PostgreSQL's fast shutdown, SIGQUIT the immediate one, recovered from at the next start.
@@ -152,7 +152,7 @@ func end(cmd *exec.Cmd, exited chan struct{}) error {
 
 // Ended reports whether the server has ended.
 func (s *Server) Ended() bool {
-	_, exited := s.now()
+	_, exited := s.current()
 	select {
 	case <-exited:
 		return true
@@ -163,13 +163,13 @@ func (s *Server) Ended() bool {
 
 // PID returns the number of its first process, whose children all others are.
 func (s *Server) PID() int {
-	cmd, _ := s.now()
+	cmd, _ := s.current()
 	return cmd.Process.Pid
 }
 
 // Kill ends the server at once, in the middle of whatever it does.
 func (s *Server) Kill() {
-	cmd, exited := s.now()
+	cmd, exited := s.current()
 	_ = cmd.Process.Kill()
 	<-exited
 }
