@@ -11,6 +11,7 @@ import (
 	"math/rand/v2"
 	"net/http"
 	"net/http/cookiejar"
+	"slices"
 	"testing"
 	"time"
 
@@ -44,9 +45,9 @@ type soaker struct {
 	batch    string // that things are worked into, a gram each time
 	notes    int
 	sheets   int
-	known    int // additions to its recipe
-	steps    []string
-	done     map[string]bool
+	known    int    // additions to its recipe
+	step     string // one alone: what comes before a step that is done is done as well
+	done     bool
 	settings int
 	unheard  int // requests that were not answered
 	full     int // or by that the disk is full
@@ -218,15 +219,13 @@ var kinds = map[string]struct {
 		return s.ask(http.MethodPost, "/api/shopping/receive", written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: tick, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}, nil)
 	}, nil},
 	"steps": {func(s *soaker, _ int) error {
-		step := s.steps[rand.IntN(len(s.steps))]
-		s.done[step] = !s.done[step]
-		return s.ask(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: step, Done: s.done[step]}, nil)
+		s.done = !s.done
+		return s.ask(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.step, Done: s.done}, nil)
 	}, func(t *testing.T, s *soaker) {
 		var prep written.PrepSetup
 		require.NoError(t, s.ask(http.MethodGet, "/api/setups/"+s.setup.ID+"/prep", nil, &prep))
-		for _, slot := range prep.Slots {
-			assert.Equal(t, s.done[slot.ID], slot.Done, slot.ID)
-		}
+		at := slices.IndexFunc(prep.Slots, func(slot written.PrepSlot) bool { return slot.ID == s.step })
+		assert.Equal(t, s.done, prep.Slots[at].Done)
 	}},
 	"how it went": {func(s *soaker, n int) error {
 		var said written.StoredLog
@@ -282,7 +281,7 @@ func (s *soaker) cupboard(t *testing.T) map[string]float64 {
 func settle(t *testing.T, app *harness.App, n int) *soaker {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	s := &soaker{n: n, base: app.Base, client: &http.Client{Jar: jar}, done: map[string]bool{}, thingID: uuid.NewString(), mix: uuid.NewString(), jar: uuid.NewString(), batch: uuid.NewString(), played: uuid.NewString()}
+	s := &soaker{n: n, base: app.Base, client: &http.Client{Jar: jar}, thingID: uuid.NewString(), mix: uuid.NewString(), jar: uuid.NewString(), batch: uuid.NewString(), played: uuid.NewString()}
 	put := func(path string, body, out any) { require.NoError(t, s.ask(http.MethodPut, path, body, out)) }
 	require.NoError(t, s.ask(http.MethodPost, "/api/session/demo", nil, nil))
 	put("/api/rooms/"+uuid.NewString(), written.RoomInput{Room: written.Room{Name: fmt.Sprint("Quay ", n), Adults: 1, Measures: "us", Drawer: []string{}, Children: []written.Child{
@@ -297,19 +296,20 @@ func settle(t *testing.T, app *harness.App, n int) *soaker {
 	s.grams = 10_000
 	put("/api/moves/"+uuid.NewString(), written.MoveInput{JarID: s.jar, Kind: "counted", Amount: "10 kg"}, nil)
 	put("/api/batches/"+s.batch, dough(s), nil)
-	portion, colours := 100.0, 2
-	// Each on a day of its own: what is prepared together for several is ticked for all of them.
+	// Each of a mix of its own: what is prepared together for several is ticked for all of them.
+	own, portion := uuid.NewString(), 100.0
+	alone := quay(s)
+	alone.Name = fmt.Sprint("Pier dough ", n)
+	put("/api/recipes/"+own, written.RecipeInput{Recipe: alone}, nil)
 	plan := written.Plan{RoomID: s.room.ID, PlayAt: harness.DemoDay(3+n) + "T10:00", Beside: []written.PlanItem{},
-		Places: []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: "coloured-rice", PortionG: &portion, Colours: &colours}}}}
+		Places: []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: own, PortionG: &portion}}}}
 	var saved written.SavedSetup
 	put("/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Harbour", Plan: plan}}, &saved)
 	s.setup = saved.Setup
 	var prep written.PrepSetup
 	require.NoError(t, s.ask(http.MethodGet, "/api/setups/"+s.setup.ID+"/prep", nil, &prep))
-	for _, slot := range prep.Slots {
-		s.steps = append(s.steps, slot.ID)
-	}
-	require.NotEmpty(t, s.steps)
+	require.NotEmpty(t, prep.Slots)
+	s.step = prep.Slots[0].ID
 	plan.PlayAt = app.Now().Add(-2 * time.Hour).Format("2006-01-02T15:04")
 	plan.Places = []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: plan.Places[0].Base}}
 	put("/api/setups/"+s.played, written.SetupInput{Setup: written.Setup{Name: "Played", Plan: plan}}, nil)
