@@ -168,7 +168,7 @@ func TestWhetherItRuns(t *testing.T) {
 	for _, path := range []string{"/.env", "/login.php", "/.git/config.lock", "/assets/none.js", "/bench/x.map"} {
 		assert.Equal(t, http.StatusNotFound, status(path), path)
 	}
-	assert.Equal(t, []int{200, 200, 200}, []int{status("/bench"), status("/healthz"), status("/readyz")})
+	assert.Equal(t, []int{200, 200, 200, 200}, []int{status("/bench"), status("/index.html"), status("/healthz"), status("/readyz")})
 	proxy.Hang()
 	assert.Equal(t, []int{200, 503}, []int{status("/healthz"), status("/readyz")})
 }
