@@ -26,12 +26,16 @@ type TooManyTries struct{ Wait time.Duration }
 // Error says that there were too many tries.
 func (e *TooManyTries) Error() string { return fmt.Sprintf("too many tries: wait %s", e.Wait) }
 
+// aheadCounts is how far ahead of a try others count: those that wait for their turn, and those that came after it and
+// were noted before. What is noted further ahead comes of a clock that was wrong.
+const aheadCounts = 15 * time.Second
+
 // triesLast is how long tries are kept, beyond every window.
 const triesLast = 24 * time.Hour
 
 // TakeTry notes a try under each of its names, before anything is compared, and returns when it may be made: now or, where
 // tries are spaced, a little later. The error is *TooManyTries where it may not; nothing is noted then. What is noted at a
-// time that is still to come, as a clock was wrong, counts for nothing.
+// time that is long to come, as a clock was wrong, counts for nothing.
 func (s *Store) TakeTry(ctx context.Context, id uuid.UUID, now time.Time, limits ...TryLimit) (slot time.Time, err error) {
 	slices.SortFunc(limits, func(a, b TryLimit) int { return strings.Compare(a.Who, b.Who) }) // all lock in one order
 	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
@@ -44,14 +48,14 @@ func (s *Store) TakeTry(ctx context.Context, id uuid.UUID, now time.Time, limits
 				return err
 			}
 			var made []time.Time
-			err := tx.Raw("select at from sign_in_tries where who = ? and at > ? and at <= ? order by at desc limit ?", l.Who, now.Add(-l.Window), now.Add(l.Longest), l.Most).Scan(&made).Error
+			err := tx.Raw("select at from sign_in_tries where who = ? and at > ? and at <= ? order by at desc limit ?", l.Who, now.Add(-l.Window), now.Add(aheadCounts), l.Most).Scan(&made).Error
 			if err != nil {
 				return err
 			}
 			switch {
 			case len(made) < l.Most:
 			case l.Spacing == 0:
-				return &TooManyTries{made[len(made)-1].Add(l.Window).Sub(now)}
+				return &TooManyTries{min(made[len(made)-1].Add(l.Window).Sub(now), l.Window)}
 			case made[0].Add(l.Spacing).After(slot):
 				slot = made[0].Add(l.Spacing)
 			}
