@@ -138,11 +138,10 @@ func (d *Door) SignIn(ctx context.Context, email, password string, v Visit) (tok
 	if err := d.store.ForgetTries(ctx, try, from); err != nil {
 		return "", "", err
 	}
-	if device = v.Device; device == "" {
-		device, _ = NewToken()
-	}
+	// Each sign-in gives the device a new token, so that one which somebody else knows or planted is worth nothing after it.
+	device, hash := NewToken()
 	at := d.now()
-	if err := d.store.KeepDevice(ctx, tokenHash(device), staff.ID, at, at.Add(-DeviceLasts)); err != nil {
+	if err := d.store.KeepDevice(ctx, tokenHash(v.Device), hash, staff.ID, at, at.Add(-DeviceLasts)); err != nil {
 		return "", "", err
 	}
 	token, err = open(ctx, d.store, staff.ID, at)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"strconv"
 	"strings"
 	"sync"
@@ -109,9 +110,9 @@ func TestManyWrongPasswords(t *testing.T) {
 // What guesses from everywhere together is slowed and locks nobody out; a clock that was wrong does not either.
 func TestGuessesFromEverywhere(t *testing.T) {
 	t.Parallel()
-	url := testdb.URL(t)
+	database := testdb.URL(t)
 	shows := atNine()
-	server := serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url), Now: func() time.Time { return shows }, Proxies: []string{"127.0.0.1"}})
+	server := serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, database), Now: func() time.Time { return shows }, Proxies: []string{"127.0.0.1"}})
 	client := visit(t, server).client
 	guess := func(n int) *http.Response {
 		return from(t, server, client, fmt.Sprintf("192.0.2.%d", n), "other@house.example", "guess")
@@ -119,7 +120,7 @@ func TestGuessesFromEverywhere(t *testing.T) {
 	for n := range 8 {
 		require.Equal(t, http.StatusUnauthorized, guess(n).StatusCode)
 	}
-	testdb.Exec(t, url, "insert into sign_in_tries select gen_random_uuid(), who, at + interval '4 seconds' from (select who, max(at) at from sign_in_tries where who = 'account other@house.example' group by who) t")
+	testdb.Exec(t, database, "insert into sign_in_tries select gen_random_uuid(), who, at + interval '4 seconds' from (select who, max(at) at from sign_in_tries where who = 'account other@house.example' group by who) t")
 	assert.Equal(t, http.StatusUnauthorized, guess(100).StatusCode, "it waits six seconds for its turn")
 	resp := guess(101)
 	assert.Equal(t, []any{http.StatusTooManyRequests, "8"}, []any{resp.StatusCode, resp.Header.Get("Retry-After")})
@@ -128,6 +129,24 @@ func TestGuessesFromEverywhere(t *testing.T) {
 
 	shows = shows.Add(-48 * time.Hour)
 	assert.Equal(t, http.StatusOK, from(t, server, client, "192.0.2.1", "other@house.example", password).StatusCode, "what is noted of times to come counts for nothing")
+}
+
+// Who shares a tablet is known on it, whoever signed in last; a token that it had before is worth nothing to who took it.
+func TestADeviceIsKnownByItsNewestToken(t *testing.T) {
+	t.Parallel()
+	server := proxied(t)
+	tablet, stranger := visit(t, server).client, visit(t, server).client
+	for _, email := range []string{"other@house.example", "helper@house.example"} {
+		require.Equal(t, http.StatusOK, from(t, server, tablet, "192.0.2.7", email, password).StatusCode)
+		if at, err := url.Parse(server.URL); assert.NoError(t, err) && email == "other@house.example" {
+			stranger.Jar.SetCookies(at, tablet.Jar.Cookies(at))
+		}
+	}
+	for range 8 {
+		require.Equal(t, http.StatusUnauthorized, from(t, server, stranger, "192.0.2.7", "other@house.example", "guess").StatusCode)
+	}
+	assert.Equal(t, http.StatusTooManyRequests, from(t, server, stranger, "192.0.2.7", "other@house.example", password).StatusCode)
+	assert.Equal(t, http.StatusOK, from(t, server, tablet, "192.0.2.7", "other@house.example", password).StatusCode)
 }
 
 // Behind TLS cookies are of this host alone, and browsers told to come no other way; a name that is not one of its own

@@ -84,11 +84,16 @@ func (s *Store) KnowsDevice(ctx context.Context, tokenHash []byte, email string)
 	return known, err
 }
 
-// KeepDevice notes that an account signed in on a device, and forgets devices that none has since a moment.
-func (s *Store) KeepDevice(ctx context.Context, tokenHash []byte, staff uuid.UUID, now, since time.Time) error {
-	db := s.db.WithContext(ctx)
-	if err := db.Exec("delete from devices where at < ?", since).Error; err != nil {
-		return err
-	}
-	return db.Exec("insert into devices (token_hash, staff_id, at) select ?, ?, ? on conflict (token_hash, staff_id) do update set at = excluded.at", tokenHash, staff, now).Error
+// KeepDevice notes that an account signed in on a device, gives the device its new token for everybody who is known on
+// it, and forgets devices on which none has signed in since a moment.
+func (s *Store) KeepDevice(ctx context.Context, before, after []byte, staff uuid.UUID, now, since time.Time) error {
+	return s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Exec("delete from devices where at < ?", since).Error; err != nil {
+			return err
+		}
+		if err := tx.Exec("update devices set token_hash = ? where token_hash = ?", after, before).Error; err != nil {
+			return err
+		}
+		return tx.Exec("insert into devices (token_hash, staff_id, at) select ?, ?, ? on conflict (token_hash, staff_id) do update set at = excluded.at", after, staff, now).Error
+	})
 }
