@@ -10,7 +10,7 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/checklist"
-	"emblo/core/desk"
+	"emblo/core/desk/lookup"
 	"emblo/core/written"
 )
 
@@ -40,7 +40,7 @@ func checkList(args []string, in io.Reader, out io.Writer, now time.Time) error 
 	if err != nil {
 		return err
 	}
-	report, err := desk.CheckFile(sheet, list)
+	report, err := lookup.CheckFile(sheet, list)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
 		return &badFile{file.Reason}

@@ -12,11 +12,11 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/words"
 )
 
 // Told is one answer. Unknown says that nobody knows; then nothing else is given.
@@ -89,9 +89,9 @@ func (d Dialogue) Tell(t Told) (Dialogue, error) {
 	q, ok := d.question(t.Question)
 	if !ok {
 		if slices.ContainsFunc(d.told, func(x Told) bool { return x.Question == t.Question }) && t.Question != Has {
-			return d, wrong("question", "the question %q is answered twice", short(t.Question))
+			return d, wrong("question", "the question %q is answered twice", words.Cut(t.Question))
 		}
-		return d, wrong("question", "the question %q does not arise", short(t.Question))
+		return d, wrong("question", "the question %q does not arise", words.Cut(t.Question))
 	}
 	if t.Unknown && (len(t.Picks) > 0 || len(t.Unsure) > 0 || t.Solid != "" || len(t.Sizes) > 0 || t.Figure != nil) {
 		return d, wrong("unknown", "it is answered, and not known")
@@ -202,27 +202,20 @@ func longest(s gauge.Solid) float64 {
 	return long
 }
 
-// features reads the words of features and allergens.
-func features(words []string) (set material.Features, holds allergen.Set, err error) {
-	for _, w := range words {
+// features reads words of features and allergens.
+func features(picked []string) (set material.Features, holds allergen.Set, err error) {
+	for _, w := range picked {
 		if one, err := material.ParseFeatures(w); err == nil {
 			set = set.Union(one)
 			continue
 		}
 		one, err := allergen.ParseContents(w)
 		if err != nil {
-			return set, holds, wrong("picks", "%q is nothing that can be picked", short(w))
+			return set, holds, wrong("picks", "%q is nothing that can be picked", words.Cut(w))
 		}
 		holds = holds.Union(one)
 	}
 	return set, holds, nil
-}
-
-func short(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return strings.TrimSpace(s)
 }
 
 // figure reads a number that a question asks for.

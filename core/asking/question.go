@@ -7,6 +7,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/say"
+	"emblo/core/words"
 )
 
 // Kind is how a question is answered.
@@ -180,7 +181,7 @@ func (q Question) admits(t Told) error {
 	}
 	for _, u := range t.Unsure {
 		if !slices.Contains(t.Of, u) || slices.Contains(t.Picks, u) {
-			return wrong("unsure", "%q was not offered, or is said to be true", short(u))
+			return wrong("unsure", "%q was not offered, or is said to be true", words.Cut(u))
 		}
 	}
 	if q.Kind == One && !t.Unknown && len(t.Picks) != 1 {
@@ -192,10 +193,10 @@ func (q Question) admits(t Told) error {
 			offered = slices.Contains(t.Of, p)
 		}
 		if !offered {
-			return wrong("picks", "%q is no answer to the question %q", short(p), q.ID)
+			return wrong("picks", "%q is no answer to the question %q", words.Cut(p), q.ID)
 		}
 		if slices.Contains(t.Picks[:i], p) {
-			return wrong("picks", "%q is picked twice", short(p))
+			return wrong("picks", "%q is picked twice", words.Cut(p))
 		}
 	}
 	return nil

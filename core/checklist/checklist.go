@@ -326,13 +326,6 @@ func stepUp(a material.Amount, steps ...float64) material.Amount {
 	return a
 }
 
-func short(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
-}
-
 // CSV writes the report: the columns of the list, then verdict, rules, why and swap, in
 // RFC 4180 with a line feed after each row. A cell that a spreadsheet would take for a
 // formula gets an apostrophe in front.

@@ -105,7 +105,7 @@ func columnsOf(r record, known []string) (map[string]int, error) {
 			}
 			for _, k := range known {
 				if words.Near(name, k) || alsoKnown[name] == k {
-					return nil, &FileError{fmt.Sprintf("There is no column %q; did you mean %q? Correct the first row, or give the column another name.", short(name), k)}
+					return nil, &FileError{fmt.Sprintf("There is no column %q; did you mean %q? Correct the first row, or give the column another name.", words.Cut(name), k)}
 				}
 			}
 		}

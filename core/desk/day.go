@@ -70,11 +70,11 @@ func (r *Room) on(d *Day) (*Room, error) {
 
 // CheckDay reports why nobody can be in a room so on a day.
 func (d *Desk) CheckDay(roomID string, on age.Date, body written.DayBody) error {
-	r, ok := d.room(roomID)
+	r, ok := d.Find(roomID)
 	if !ok {
 		return ErrGone
 	}
-	if why := d.whyUnreadable(r); why != "" {
+	if why := d.WhyUnreadable(r); why != "" {
 		return written.Bad("", "%s", why)
 	}
 	with := r.Written
@@ -104,15 +104,15 @@ func underVisitors(f *written.Fault, own int) *written.Fault {
 
 // RoomDays writes who is in each room on a day.
 func (d *Desk) RoomDays(on age.Date) []written.RoomDay {
-	out := make([]written.RoomDay, 0, len(d.rooms))
-	for _, r := range d.rooms {
-		w := written.RoomDay{RoomID: r.ID, Name: r.Name(), Usual: r.Roster.Adults, Children: len(r.Roster.Children), Unreadable: d.whyUnreadable(r), DayBody: written.DayBody{Adults: r.Roster.Adults, Visitors: []written.Child{}}}
+	out := make([]written.RoomDay, 0, len(d.InOrder))
+	for _, r := range d.InOrder {
+		w := written.RoomDay{RoomID: r.ID, Name: r.Name(), Usual: r.Roster.Adults, Children: len(r.Roster.Children), Unreadable: d.WhyUnreadable(r), DayBody: written.DayBody{Adults: r.Roster.Adults, Visitors: []written.Child{}}}
 		if day := d.day(r.ID, on); day != nil && day.Unreadable == "" {
 			w.Version, w.DayBody = day.Version, day.DayBody
 			w.Children += len(day.Visitors)
 		}
 		if w.Unreadable == "" {
-			if g, err := d.groupOn(r, on); err != nil {
+			if g, err := d.GroupOn(r, on); err != nil {
 				w.Unreadable = r.Name() + " cannot be planned for today: " + err.Error() + "."
 			} else {
 				w.Short = g.AdultsShort()

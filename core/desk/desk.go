@@ -14,6 +14,7 @@ import (
 	"fmt"
 
 	"emblo/core/age"
+	"emblo/core/plan"
 	"emblo/core/safety"
 	"emblo/core/written"
 )
@@ -33,18 +34,18 @@ func New(p *People, s *Shelf, k *Stock) *Desk { return &Desk{p, s, k} }
 
 // group returns a room and its children on a day. The fault names the field that named the
 // room.
-func (d *Desk) group(roomID, field string, day age.Date) (*Room, *safety.Group, error) {
+func (d *Desk) Group(roomID, field string, day age.Date) (*Room, *safety.Group, error) {
 	if !written.IsID(roomID) {
 		return nil, nil, written.Bad(field, "Choose a room.")
 	}
-	r, ok := d.room(roomID)
+	r, ok := d.Find(roomID)
 	if !ok {
 		return nil, nil, ErrGone
 	}
-	if why := d.whyUnreadable(r); why != "" {
+	if why := d.WhyUnreadable(r); why != "" {
 		return r, nil, &written.Fault{Code: written.BadValue, Pointer: field, Sentence: why}
 	}
-	g, err := d.groupOn(r, day)
+	g, err := d.GroupOn(r, day)
 	if err != nil {
 		return r, nil, written.Bad(field, "%s cannot be planned for on %s: %s.", r.Roster.Name, day, err)
 	}
@@ -52,7 +53,7 @@ func (d *Desk) group(roomID, field string, day age.Date) (*Room, *safety.Group, 
 }
 
 // whyUnreadable says why nothing can be judged for a room; "" when it can.
-func (p *People) whyUnreadable(r *Room) string {
+func (p *People) WhyUnreadable(r *Room) string {
 	switch {
 	case p.Unreadable != "":
 		return "The settings of the centre do not read, so nothing can be cleared: " + p.Unreadable
@@ -60,4 +61,16 @@ func (p *People) whyUnreadable(r *Room) string {
 		return fmt.Sprintf("The room %s does not read, so nothing can be cleared: %s", r.Name(), r.Unreadable)
 	}
 	return ""
+}
+
+// maxSwaps is how many swaps are offered for one thing.
+const MaxSwaps = 3
+
+// faultOf turns what the plan cannot reckon into a fault at its place.
+func FaultOf(err error) error {
+	var input *plan.InvalidInput
+	if errors.As(err, &input) {
+		return written.Bad("/"+input.Field, "%s", input.Reason)
+	}
+	return err
 }

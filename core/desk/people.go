@@ -1,10 +1,12 @@
 package desk
 
 import (
+	"slices"
 	"strings"
 	"time"
 
 	"emblo/core/age"
+	"emblo/core/allergen"
 	"emblo/core/memo"
 	"emblo/core/plan"
 	"emblo/core/room"
@@ -24,7 +26,7 @@ type Room struct {
 	// set but for the names.
 	Unreadable string
 
-	measures unit.MeasureSet
+	Measures unit.MeasureSet
 }
 
 // Name returns what the room is called.
@@ -44,7 +46,7 @@ func ReadRoom(id string, version, form int, name string, data []byte) *Room {
 		return r
 	}
 	r.Written, r.Roster = w, roster
-	r.measures, _ = roster.Measures() // checked by Roster
+	r.Measures, _ = roster.Measures() // checked by Roster
 	return r
 }
 
@@ -56,7 +58,7 @@ type People struct {
 	Unreadable string
 	Zone       *time.Location
 	Pen        written.Pen // in what language the centre reads answers
-	rooms      []*Room
+	InOrder    []*Room
 	byID       map[string]*Room
 	days       []Day
 
@@ -74,7 +76,7 @@ const maxGroups = 512
 
 // NewPeople returns the part for rooms in the order they are shown.
 func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
-	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, rooms: rooms, byID: make(map[string]*Room, len(rooms))}
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, InOrder: rooms, byID: make(map[string]*Room, len(rooms))}
 	for _, r := range rooms {
 		p.byID[r.ID] = r
 	}
@@ -82,13 +84,13 @@ func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms
 }
 
 // room finds a room by its id, in any case of its letters.
-func (p *People) room(id string) (*Room, bool) {
+func (p *People) Find(id string) (*Room, bool) {
 	r, ok := p.byID[strings.ToLower(id)]
 	return r, ok
 }
 
 // groupOn returns the children of a room on a day.
-func (p *People) groupOn(r *Room, day age.Date) (*safety.Group, error) {
+func (p *People) GroupOn(r *Room, day age.Date) (*safety.Group, error) {
 	key := groupKey{r, day}
 	if g, kept := p.groups.Get(key); kept {
 		return g, nil
@@ -110,7 +112,7 @@ const maxWorded = 4096
 
 // line writes what is said of a line; what is said of the thing is kept, as it is asked again with
 // every change to a plan.
-func (p *People) line(l *plan.Line) written.Line {
+func (p *People) Line(l *plan.Line) written.Line {
 	if !l.Kept {
 		return p.Pen.Line(l)
 	}
@@ -134,8 +136,8 @@ func (p *People) policyOf(r *Room) safety.Policy {
 
 // Rooms writes every room with its children as the rules see them on a day.
 func (p *People) Rooms(today age.Date) []written.StoredRoom {
-	out := make([]written.StoredRoom, len(p.rooms))
-	for i, r := range p.rooms {
+	out := make([]written.StoredRoom, len(p.InOrder))
+	for i, r := range p.InOrder {
 		out[i] = p.Describe(r, today)
 	}
 	return out
@@ -143,7 +145,7 @@ func (p *People) Rooms(today age.Date) []written.StoredRoom {
 
 // Room writes one room, or fails with ErrGone.
 func (p *People) Room(id string, today age.Date) (written.StoredRoom, error) {
-	r, ok := p.room(id)
+	r, ok := p.Find(id)
 	if !ok {
 		return written.StoredRoom{}, ErrGone
 	}
@@ -152,11 +154,11 @@ func (p *People) Room(id string, today age.Date) (written.StoredRoom, error) {
 
 // Describe writes a room as it is with the settings of the centre on a day.
 func (p *People) Describe(r *Room, today age.Date) written.StoredRoom {
-	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.whyUnreadable(r), Group: written.Group{Ages: []written.Age{}}, Holds: written.WriteHolds(r.Roster.Own)}
+	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.WhyUnreadable(r), Group: written.Group{Ages: []written.Age{}}, Holds: written.WriteHolds(r.Roster.Own)}
 	if out.Unreadable != "" {
 		return out
 	}
-	g, err := p.groupOn(r, today)
+	g, err := p.GroupOn(r, today)
 	if err != nil {
 		out.Unreadable = r.Name() + " cannot be planned for today: " + err.Error() + "."
 		return out
@@ -167,17 +169,17 @@ func (p *People) Describe(r *Room, today age.Date) written.StoredRoom {
 
 // RoomFile writes a room as the file that the command line checks lists against.
 func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
-	r, ok := d.room(id)
+	r, ok := d.Find(id)
 	if !ok {
 		return written.RoomFile{}, ErrGone
 	}
-	if why := d.whyUnreadable(r); why != "" {
+	if why := d.WhyUnreadable(r); why != "" {
 		return written.RoomFile{}, written.Bad("", "%s", why)
 	}
 	c := written.WriteSettings(d.Settings)
 	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{}, Cupboard: d.atHand(),
 		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: written.WritePolicy(d.Settings.Asks()), Routine: c.Routine}}
-	for _, t := range d.things {
+	for _, t := range d.OwnThings {
 		if t.Unreadable == "" {
 			f.Things = append(f.Things, written.FileThing{ID: t.ID, Thing: t.Written})
 		}
@@ -188,4 +190,29 @@ func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
 // Class reads the lines of a class as children on a day. Nothing is stored.
 func (p *People) Class(in written.ClassInput, today age.Date) []written.ClassLine {
 	return written.WriteClass(room.ReadClass(in.Lines, today))
+}
+
+// RoomName returns what a room is called, "" for one that is not there.
+func (p *People) RoomName(id string) string {
+	if r, ok := p.Find(id); ok {
+		return r.Name()
+	}
+	return ""
+}
+
+// holds writes allergens; empty for none.
+func (p *People) Holds(s allergen.Set) string {
+	if s.Empty() {
+		return ""
+	}
+	return p.Pen.Text(s.Say())
+}
+
+// mouths reports whether some child of a room mouths, or may.
+func (p *People) Mouths(r *Room, today age.Date) bool {
+	g, err := p.GroupOn(r, today)
+	if err != nil {
+		return true
+	}
+	return slices.ContainsFunc(g.Room().Children, func(c room.Child) bool { return c.Mouthing(true) })
 }

@@ -1,4 +1,4 @@
-package desk
+package desk_test
 
 import (
 	"fmt"
@@ -13,6 +13,9 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/desk/bench"
+	"emblo/core/desk/preparing"
 	"emblo/core/recipe"
 	"emblo/core/written"
 )
@@ -21,15 +24,15 @@ const otherRoomID = "0192f3a1-0000-7000-8000-000000000009"
 
 // twoRooms returns a desk of two rooms of children of five who mouth nothing, the second with hands of its
 // own where it prepares itself.
-func twoRooms(t require.TestingT, itself, ill bool) *Desk {
+func twoRooms(t require.TestingT, itself, ill bool) *desk.Desk {
 	d := house(t, "UTC", []written.Child{child(1, "2021-01", "no"), child(2, "2021-03", "no")}, nil)
 	other := written.Room{Name: "Pebbles", Adults: 3, Measures: "us", Drawer: []string{}, Illness: ill, Children: []written.Child{child(3, "2021-01", "no"), child(4, "2021-02", "no"), child(5, "2020-12", "no")}}
 	if itself {
 		other.Prep, other.PrepHands = []written.PrepWindow{{From: "06:00", To: "10:00"}, {From: "15:00", To: "19:00"}}, 2
 	}
-	first := d.rooms[0]
-	people := NewPeople(d.Settings, "", time.UTC, []*Room{first, ReadRoom(otherRoomID, 1, written.Version, other.Name, written.Write(other))})
-	return New(people, d.Shelf, d.Stock)
+	first := d.InOrder[0]
+	people := desk.NewPeople(d.Settings, "", time.UTC, []*desk.Room{first, desk.ReadRoom(otherRoomID, 1, written.Version, other.Name, written.Write(other))})
+	return desk.New(people, d.Shelf, d.Stock)
 }
 
 // Whatever doughs and sands are planned in two rooms over a week: each portion is made once, before it opens;
@@ -41,17 +44,17 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		ill := rapid.IntRange(0, 4).Draw(t, "ill") == 0
 		d := twoRooms(t, rapid.Bool().Draw(t, "itself"), ill)
-		var plans []Coming
+		var plans []desk.Coming
 		for i := range rapid.IntRange(2, 5).Draw(t, "plans") {
 			portion := float64(rapid.IntRange(40, 160).Draw(t, "portion"))
 			at := clock.At(day(t, "2026-11-02").Plus(rapid.IntRange(1, 7).Draw(t, "day")), rapid.IntRange(9, 15).Draw(t, "hour"), 30)
-			plans = append(plans, Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{
+			plans = append(plans, desk.Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{
 				RoomID: rapid.SampledFrom([]string{roomID, otherRoomID}).Draw(t, "room"), PlayAt: at.String(), Beside: []written.PlanItem{},
 				Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion,
 					RecipeID: rapid.SampledFrom([]string{"stove-dough", "cold-dough", "mouldable-sand", "silky-dough", "soap-foam", "coloured-noodles"}).Draw(t, "mix")}}}}}})
 		}
 		until := day(t, "2026-11-12")
-		slots, err := d.PrepAhead(plans, nil, until, now)
+		slots, err := preparing.On(d).PrepAhead(plans, nil, until, now)
 		require.NoError(t, err)
 		made, aside := map[string]int{}, map[string]int{}
 		for _, s := range slots {
@@ -70,7 +73,7 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 			first := ""
 			var madeBy recipe.Recipe
 			for n, f := range s.Together.For {
-				p := plans[slices.IndexFunc(plans, func(p Coming) bool { return p.ID == f.SetupID })]
+				p := plans[slices.IndexFunc(plans, func(p desk.Coming) bool { return p.ID == f.SetupID })]
 				need += f.Grams
 				if n == 0 {
 					first = p.PlayAt
@@ -95,7 +98,7 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 			assert.InEpsilon(t, s.Together.MadeG, sum*(1-madeBy.Loss), 0.1)
 		}
 		for _, p := range plans {
-			if at, fault := p.Open(); fault == nil && at.Day().Sub(until) < prepAhead && d.ready(p) {
+			if at, fault := p.Open(); fault == nil && at.Day().Sub(until) < 3 && ready(d, p) {
 				assert.Equal(t, 1, min(1, made[p.ID])+aside[p.ID], "%s is made, or set aside, once", p.Places[0].Base.RecipeID)
 			}
 		}
@@ -104,8 +107,8 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 }
 
 // ready reports whether a plan goes in as it stands.
-func (d *Desk) ready(p Coming) bool {
-	r, err := d.reckon(p.Plan)
+func ready(d *desk.Desk, p desk.Coming) bool {
+	r, err := bench.On(d).Reckon(p.Plan)
 	return err == nil && r.Verdict.Ready()
 }
 
@@ -120,12 +123,12 @@ func day(t require.TestingT, text string) age.Date {
 func TestABatchIsSharedForAWeek(t *testing.T) {
 	for apart, batches := range map[int]int{6: 1, 7: 2} {
 		d, portion := twoRooms(t, false, false), 100.0
-		var plans []Coming
+		var plans []desk.Coming
 		for i, on := range []int{2, 2 + apart} {
-			plans = append(plans, Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{RoomID: roomID, PlayAt: clock.At(day(t, "2026-11-02").Plus(on), 10, 0).String(), Beside: []written.PlanItem{},
+			plans = append(plans, desk.Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{RoomID: roomID, PlayAt: clock.At(day(t, "2026-11-02").Plus(on), 10, 0).String(), Beside: []written.PlanItem{},
 				Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion, RecipeID: "stove-dough"}}}}}})
 		}
-		slots, err := d.PrepAhead(plans, nil, day(t, "2026-11-20"), clock.At(day(t, "2026-11-02"), 6, 0))
+		slots, err := preparing.On(d).PrepAhead(plans, nil, day(t, "2026-11-20"), clock.At(day(t, "2026-11-02"), 6, 0))
 		require.NoError(t, err)
 		cooked := 0
 		for _, s := range slots {

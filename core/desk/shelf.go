@@ -41,13 +41,13 @@ type Recipe struct {
 // the centre's own things before it, and the book with the centre's own recipes.
 type Shelf struct {
 	*material.Shelf
-	things   []Thing
-	recipes  []Recipe
-	usable   []recipe.Recipe // own ones that can be used, then the book
-	subjects map[string]*safety.Subject
-	byRecipe map[string]int // own ones by id
-	names    *naming.Namer
-	memo     plan.Memo
+	OwnThings  []Thing
+	OwnRecipes []Recipe
+	Usable     []recipe.Recipe // own ones that can be used, then the book
+	subjects   map[string]*safety.Subject
+	byRecipe   map[string]int // own ones by id
+	Names      *naming.Namer
+	Memo       plan.Memo
 }
 
 // Row is something of the centre's own as it is kept.
@@ -75,24 +75,24 @@ func NewShelf(things, recipes []Row) *Shelf {
 	own := make([]material.Item, 0, len(things))
 	for _, row := range things {
 		t, it := readThing(row)
-		s.things = append(s.things, t)
+		s.OwnThings = append(s.OwnThings, t)
 		subject := safety.Prepare(it.Name, it.Facts)
 		s.subjects[it.ID] = &subject
 		own = append(own, it)
 	}
 	s.Shelf = material.Standard().With(own)
-	s.names = naming.New(s.Shelf, nil)
+	s.Names = naming.New(s.Shelf, nil)
 	for _, row := range recipes {
 		r := s.readRecipe(row)
-		s.byRecipe[r.ID] = len(s.recipes)
-		s.recipes = append(s.recipes, r)
+		s.byRecipe[r.ID] = len(s.OwnRecipes)
+		s.OwnRecipes = append(s.OwnRecipes, r)
 		if r.Fault == "" {
-			s.usable = append(s.usable, r.Recipe)
+			s.Usable = append(s.Usable, r.Recipe)
 		}
 	}
-	s.names = naming.New(s.Shelf, s.usable)
-	if s.usable = append(s.usable, recipe.Standard().Recipes()...); len(s.usable) == len(recipe.Standard().Recipes()) {
-		s.usable = recipe.Standard().Recipes()
+	s.Names = naming.New(s.Shelf, s.Usable)
+	if s.Usable = append(s.Usable, recipe.Standard().Recipes()...); len(s.Usable) == len(recipe.Standard().Recipes()) {
+		s.Usable = recipe.Standard().Recipes()
 	}
 	return s
 }
@@ -133,7 +133,7 @@ func besideTheShelf(it material.Item) material.Item {
 // Described returns what is known of a thing that is described by hand, with what the shelf
 // says of its name.
 func (s *Shelf) Described(name string, f material.Facts) material.Facts {
-	if known, ok := s.names.Ingredient(name); ok {
+	if known, ok := s.Names.Ingredient(name); ok {
 		return f.Beside(known.Facts)
 	}
 	return naming.AsCalled(name, f)
@@ -146,8 +146,8 @@ func (s *Shelf) readRecipe(row Row) Recipe {
 		r.Fault = fmt.Sprintf("%s does not read: %s", row.Name, err)
 		return r
 	}
-	d := s.draft(w, nil)
-	r := Recipe{Recipe: d.Recipe, toConfirm: toConfirm(w.Confirmed, w.Keeps, d.Recipe.Nature().Keeps)}
+	d := s.ReadDraft(w, nil)
+	r := Recipe{Recipe: d.Recipe, toConfirm: ToConfirm(w.Confirmed, w.Keeps, d.Recipe.Nature().Keeps)}
 	r.ID = row.ID
 	if !d.OK() {
 		r.Fault = fmt.Sprintf("%s cannot be used as it stands. %s", d.Recipe.Name, d.Faults[0].Sentence)
@@ -157,11 +157,11 @@ func (s *Shelf) readRecipe(row Row) Recipe {
 
 // draft reads a recipe as it is typed; names are those of other recipes of the centre's
 // own, in small letters, which are no ingredients.
-func (s *Shelf) draft(w written.Recipe, names map[string]bool) recipe.Draft {
+func (s *Shelf) ReadDraft(w written.Recipe, names map[string]bool) recipe.Draft {
 	system, fault := w.System()
 	rd := recipe.Reader{Shelf: s.Shelf, System: system, Mix: func(name string) bool {
-		return names[strings.ToLower(name)] || bookHas(name)
-	}, Several: s.names.Several}
+		return names[strings.ToLower(name)] || BookHas(name)
+	}, Several: s.Names.Several}
 	d := rd.Read(w.Typed())
 	if fault != nil {
 		d.Faults = append(d.Faults, recipe.Fault{Field: "measures", Sentence: fault.Sentence})
@@ -171,7 +171,7 @@ func (s *Shelf) draft(w written.Recipe, names map[string]bool) recipe.Draft {
 
 // toConfirm says how the keeping of something of a centre's own is understood, where it was typed and nobody has saved
 // it since that is shown.
-func toConfirm(confirmed bool, typed string, understood say.Text) say.Text {
+func ToConfirm(confirmed bool, typed string, understood say.Text) say.Text {
 	if confirmed || strings.TrimSpace(typed) == "" {
 		return ""
 	}
@@ -181,19 +181,19 @@ func toConfirm(confirmed bool, typed string, understood say.Text) say.Text {
 // ToConfirm says how the keeping of a recipe of the centre's own is understood, where nobody has looked at that yet.
 func (s *Shelf) ToConfirm(id string) say.Text {
 	if at, own := s.byRecipe[id]; own {
-		return s.recipes[at].toConfirm
+		return s.OwnRecipes[at].toConfirm
 	}
 	return ""
 }
 
-func bookHas(name string) bool {
+func BookHas(name string) bool {
 	return slices.ContainsFunc(recipe.Standard().Recipes(), func(r recipe.Recipe) bool { return strings.EqualFold(r.Name, name) })
 }
 
 // ownNames returns the names of the centre's own recipes but for one, in small letters.
-func (s *Shelf) ownNames(but string) map[string]bool {
-	names := make(map[string]bool, len(s.recipes))
-	for _, r := range s.recipes {
+func (s *Shelf) OwnNames(but string) map[string]bool {
+	names := make(map[string]bool, len(s.OwnRecipes))
+	for _, r := range s.OwnRecipes {
 		if r.ID != but {
 			names[strings.ToLower(r.Name)] = true
 		}
@@ -223,14 +223,14 @@ func (s *Shelf) Recipe(id string) (recipe.Recipe, error) {
 	switch {
 	case !ok:
 		return recipe.Recipe{}, errors.New("Choose a recipe from the book: this one is not there any more.")
-	case s.recipes[i].Fault != "":
-		return s.recipes[i].Recipe, errors.New(s.recipes[i].Fault)
+	case s.OwnRecipes[i].Fault != "":
+		return s.OwnRecipes[i].Recipe, errors.New(s.OwnRecipes[i].Fault)
 	}
-	return s.recipes[i].Recipe, nil
+	return s.OwnRecipes[i].Recipe, nil
 }
 
 // Things returns how many things of its own the centre has.
-func (s *Shelf) Things() int { return len(s.things) }
+func (s *Shelf) Things() int { return len(s.OwnThings) }
 
 // HasThing reports whether the id is that of a thing of the centre's own.
 func (s *Shelf) HasThing(id string) bool {

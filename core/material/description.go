@@ -8,6 +8,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/gauge"
+	"emblo/core/words"
 )
 
 // Description is a thing as people write it down: the columns of a check list, of the
@@ -156,7 +157,7 @@ func (f *Facts) readTrait(word string) error {
 		}
 		v, err := number(value)
 		if err != nil || v < fig.low || v > fig.top || name == "alcohol" && v > 0 && v < 1 && strings.Contains(value, ",") {
-			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low, fig.top, name, math.Min(fig.top, 12), short(value))
+			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low, fig.top, name, math.Min(fig.top, 12), words.Cut(value))
 		}
 		fig.set(f, Read(v))
 		return nil
@@ -171,14 +172,14 @@ func (f *Facts) readTrait(word string) error {
 	case name == "salt":
 		v, err := number(value)
 		if err != nil || v < 0 || v > 100 || strings.Contains(value, ",") && v > 0 && v < 1 {
-			return bad("traits", "salt needs per cent by mass, as in salt=1.2, not %q", short(value))
+			return bad("traits", "salt needs per cent by mass, as in salt=1.2, not %q", words.Cut(value))
 		}
 		f.Salt = Known(v / 100)
 		return nil
 	case name == "may-contain", name == "usually":
 		set, err := allergen.ParseContents(value)
 		if err != nil {
-			return bad("traits", "%s needs an allergen, as in %s=milk, not %q", name, name, short(value))
+			return bad("traits", "%s needs an allergen, as in %s=milk, not %q", name, name, words.Cut(value))
 		}
 		if name == "usually" {
 			f.UsuallyContains |= set
@@ -187,11 +188,11 @@ func (f *Facts) readTrait(word string) error {
 		}
 		return nil
 	case hasValue:
-		return bad("traits", "%q is not a trait that carries a figure", short(word))
+		return bad("traits", "%q is not a trait that carries a figure", words.Cut(word))
 	}
 	t, err := ParseTrait(name)
 	if err != nil {
-		return bad("traits", "%q is not a trait Emblo knows", short(word))
+		return bad("traits", "%q is not a trait Emblo knows", words.Cut(word))
 	}
 	f.Traits = f.Traits.With(t)
 	return nil
@@ -204,7 +205,7 @@ func (f *Facts) readSize(solid, size string) error {
 		return nil
 	}
 	if solid == "" {
-		return bad("solid", "say which shape the size %q belongs to", short(size))
+		return bad("solid", "say which shape the size %q belongs to", words.Cut(size))
 	}
 	kind, err := gauge.ParseKind(solid)
 	if err != nil {
@@ -222,10 +223,10 @@ func (f *Facts) readSize(solid, size string) error {
 			b, err = number(strings.TrimSuffix(strings.TrimSpace(to), "mm"))
 		}
 		if err != nil {
-			return bad("size_mm", "sizes are numbers in mm joined by x, such as 24x45, not %q", short(size))
+			return bad("size_mm", "sizes are numbers in mm joined by x, such as 24x45, not %q", words.Cut(size))
 		}
 		if b < a {
-			return bad("size_mm", "the range %q runs from large to small", short(part))
+			return bad("size_mm", "the range %q runs from large to small", words.Cut(part))
 		}
 		low, high = append(low, a), append(high, b)
 	}
@@ -385,12 +386,4 @@ func number(text string) (float64, error) {
 func thousands(text string) bool {
 	i := strings.IndexAny(text, ",.")
 	return i > 0 && len(text)-i-1 == 3 && strings.Trim(text[:i], "-0") != ""
-}
-
-// short cuts what somebody typed to a length that fits a sentence.
-func short(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
 }

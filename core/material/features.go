@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"emblo/core/say"
+	"emblo/core/words"
 )
 
 // Features is a set of what a thing can have: traits, and what carries a figure or is done to it,
@@ -60,7 +61,7 @@ func parseFeature(word string) (Features, error) {
 	}
 	t, err := ParseTrait(word)
 	if err != nil {
-		return Features{}, fmt.Errorf("%q is nothing that a thing can have", short(word))
+		return Features{}, fmt.Errorf("%q is nothing that a thing can have", words.Cut(word))
 	}
 	return FeaturesOf(t), nil
 }

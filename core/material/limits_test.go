@@ -1,6 +1,7 @@
 package material
 
 import (
+	"emblo/core/words"
 	"fmt"
 	"strings"
 	"testing"
@@ -40,8 +41,8 @@ func TestLimitsOfADescription(t *testing.T) {
 			assert.Equal(t, row.column, b.Column, "%.60v", row.d)
 		}
 	}
-	assert.Equal(t, strings.Repeat("é", 40), short(strings.Repeat("é", 40)))
-	assert.Equal(t, strings.Repeat("é", 40)+"…", short(strings.Repeat("é", 41)))
+	assert.Equal(t, strings.Repeat("é", 40), words.Cut(strings.Repeat("é", 40)))
+	assert.Equal(t, strings.Repeat("é", 40)+"…", words.Cut(strings.Repeat("é", 41)))
 }
 
 // The form that no word says is found by size and feel.

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"emblo/core/say"
+	"emblo/core/words"
 )
 
 // Manner is how a thing shows itself in play: its colours, what it does in water, the
@@ -73,7 +74,7 @@ func parseManner(colour, water, trains, porous string) (m Manner, err error) {
 		return m, err
 	}
 	if _, known := inWater[water]; !known && water != "" {
-		return m, bad("water", "%q is nothing that Emblo knows a thing to do in water: use %s", short(water), strings.Join(WaterWords(), ", "))
+		return m, bad("water", "%q is nothing that Emblo knows a thing to do in water: use %s", words.Cut(water), strings.Join(WaterWords(), ", "))
 	}
 	m.Water = water
 	switch porous {
@@ -83,19 +84,19 @@ func parseManner(colour, water, trains, porous string) (m Manner, err error) {
 	case "no":
 		m.Porous = IsNot
 	default:
-		return m, bad("porous", "say yes or no, not %q", short(porous))
+		return m, bad("porous", "say yes or no, not %q", words.Cut(porous))
 	}
 	return m, nil
 }
 
 func among(column, text string, known []string) ([]string, error) {
-	words := list(text)
-	for _, w := range words {
+	named := list(text)
+	for _, w := range named {
 		if !slices.Contains(known, w) {
-			return nil, bad(column, "%q is not one of %s", short(w), strings.Join(known, ", "))
+			return nil, bad(column, "%q is not one of %s", words.Cut(w), strings.Join(known, ", "))
 		}
 	}
-	return words, nil
+	return named, nil
 }
 
 // Shows reports whether a thing is to be had in a colour.

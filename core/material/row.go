@@ -5,6 +5,7 @@ import (
 
 	"emblo/core/keep"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // Row is one thing of a shelf as written: the columns of the shelf file, which are also
@@ -126,7 +127,7 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 	if r.CupGrams != "" {
 		g, err := number(r.CupGrams)
 		if err != nil || g < lightestCup || g > heaviestCup {
-			return it, bad("cup_g", "one US cup of something weighs between %g g (feathers) and %g g (steel balls), not %q; a density in g/mL times 236.6 is the weight of a cup", lightestCup, heaviestCup, short(r.CupGrams))
+			return it, bad("cup_g", "one US cup of something weighs between %g g (feathers) and %g g (steel balls), not %q; a density in g/mL times 236.6 is the weight of a cup", lightestCup, heaviestCup, words.Cut(r.CupGrams))
 		}
 		it.Density = unit.GramsPerUSCup(g)
 	}
@@ -146,7 +147,7 @@ func (r Row) keeps() (keep.Keeping, error) {
 	case strings.TrimSpace(r.Keeps) == "":
 		return keep.Keeping{}, nil
 	case !ok && !own:
-		return keep.Keeping{}, bad("keeps", "%q does not say how long it keeps", short(r.Keeps))
+		return keep.Keeping{}, bad("keeps", "%q does not say how long it keeps", words.Cut(r.Keeps))
 	case !ok, own && !placed:
 		return keep.Keeping{}, nil
 	}
@@ -159,18 +160,18 @@ func (r Row) basis(it Item) (string, error) {
 		said = []string{"contents and traits: as the centre describes it"}
 	}
 	if it.Facts.Smallest.Known() {
-		words, ok := bases[r.SizeBy]
+		basis, ok := bases[r.SizeBy]
 		if !ok {
-			return "", bad("size_by", "say who gives the size: %q is not a basis", short(r.SizeBy))
+			return "", bad("size_by", "say who gives the size: %q is not a basis", words.Cut(r.SizeBy))
 		}
-		said = append(said, "size: "+words)
+		said = append(said, "size: "+basis)
 	}
 	if it.Density.Known() {
-		words, ok := bases[r.WeightBy]
+		basis, ok := bases[r.WeightBy]
 		if !ok {
-			return "", bad("weight_by", "say who gives the weight: %q is not a basis", short(r.WeightBy))
+			return "", bad("weight_by", "say who gives the weight: %q is not a basis", words.Cut(r.WeightBy))
 		}
-		said = append(said, "weight of a cup: "+words)
+		said = append(said, "weight of a cup: "+basis)
 	}
 	return strings.Join(said, "; "), nil
 }

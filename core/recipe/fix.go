@@ -8,6 +8,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/say"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // Symptom is how a mix feels when it is not right.
@@ -220,5 +221,5 @@ func ParseSymptom(word string) (Symptom, error) {
 			return row.symptom, nil
 		}
 	}
-	return "", fmt.Errorf("%q is not a way that a mix goes wrong", shorten(word))
+	return "", fmt.Errorf("%q is not a way that a mix goes wrong", words.Cut(word))
 }

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // ownMeasure is a measure of one's own with how a line names it: a number, the name in the
@@ -22,7 +23,7 @@ func readOwn(all []OwnMeasure) (own []ownMeasure, why string) {
 		m, err := unit.Own(o.Name, o.Volume)
 		switch {
 		case err != nil:
-			return own, fmt.Sprintf("The measure %q cannot be used: %s.", shorten(o.Name), err)
+			return own, fmt.Sprintf("The measure %q cannot be used: %s.", words.Cut(o.Name), err)
 		case seen[m.Label()]:
 			return own, fmt.Sprintf("Two measures are called %q.", m.Label())
 		}

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 func mixOf(t *testing.T, kind, lines, keeps string) Recipe {
@@ -84,8 +85,8 @@ func TestAmountsAtTheirEnds(t *testing.T) {
 	like := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "100 g moon flour flour", Steps: "Stir", Keeps: "a day"}).Lines[0].Like
 	require.Len(t, like, 3)
 	assert.True(t, like[0].ID != like[1].ID && like[1].ID != like[2].ID && like[0].ID != like[2].ID, "each once")
-	assert.Equal(t, strings.Repeat("a", 40), shorten(strings.Repeat("a", 40)))
-	assert.Equal(t, strings.Repeat("a", 40)+"…", shorten(strings.Repeat("a", 41)))
+	assert.Equal(t, strings.Repeat("a", 40), words.Cut(strings.Repeat("a", 40)))
+	assert.Equal(t, strings.Repeat("a", 40)+"…", words.Cut(strings.Repeat("a", 41)))
 }
 
 // What stands in for an ingredient: at the limit of what is there, all of it or a share, of a range too.

@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // Written is a recipe as somebody types it: ingredients and steps a line each.
@@ -194,7 +195,7 @@ func (rd Reader) readLines(d *Draft, text string) {
 	number := 0
 	rd.part = onePart(text)
 	if part, disagree, ok := rd.measuredPart(text); disagree != "" {
-		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("%q does not agree with what a part is on a line before it. Which is meant?", shorten(disagree))})
+		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("%q does not agree with what a part is on a line before it. Which is meant?", words.Cut(disagree))})
 	} else if ok {
 		rd.measured = &part
 	}

@@ -10,6 +10,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // line reads one ingredient. A fault is a sentence without the line number.
@@ -89,26 +90,26 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Fault = "a mix cannot be an ingredient of itself."
 		return l
 	case !ok && rd.Mix != nil && rd.Mix(name):
-		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", shorten(name))
+		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", words.Cut(name))
 		return l
 	case !ok:
-		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", shorten(name))
+		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", words.Cut(name))
 		l.Name, l.Like = name, rd.alike(name)
 		either := rd.either(name)
 		if len(either) > 1 && !alikeInTheHand(either) {
-			l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike in the hand. Choose which it is; until then nobody can say whether it goes in.", shorten(name))
+			l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike in the hand. Choose which it is; until then nobody can say whether it goes in.", words.Cut(name))
 			l.Like = either
 			return l
 		}
 		if len(either) > 1 {
 			item = worseOf(either)
 			l.Fault, l.Like = "", either
-			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and of as much salt as the saltiest. Which is it?", shorten(name)))
+			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and of as much salt as the saltiest. Which is it?", words.Cut(name)))
 			break
 		}
 		if rd.Several != nil {
 			if question, kinds := rd.Several(name); question != "" {
-				l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether it goes in.", shorten(name), question)
+				l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether it goes in.", words.Cut(name), question)
 				l.Like = kinds
 			}
 		}
@@ -277,7 +278,7 @@ func (rd Reader) noAmount(name string) string {
 		return "nothing is seasoned to taste here; write grams or spoons."
 	}
 	if name == "" || !isDigit(name[0]) && !strings.ContainsAny(name[:1], "-.,") {
-		return fmt.Sprintf("say how much %s, such as 250 g or 2 cups, or \"as needed\".", shorten(name))
+		return fmt.Sprintf("say how much %s, such as 250 g or 2 cups, or \"as needed\".", words.Cut(name))
 	}
 	return ""
 }
@@ -380,11 +381,4 @@ func (rd Reader) alike(name string) []material.Item {
 		}
 	}
 	return found
-}
-
-func shorten(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
 }

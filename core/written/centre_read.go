@@ -11,6 +11,7 @@ import (
 	"emblo/core/safety"
 	"emblo/core/unit"
 	"emblo/core/vessel"
+	"emblo/core/words"
 )
 
 // ownTable is the word for a staffing table that a centre entered itself.
@@ -106,12 +107,12 @@ func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *Fault) {
 		}
 		for _, other := range own {
 			if other.ID == v.ID || strings.EqualFold(other.Name, called) {
-				return nil, Bad(at+"/name", "Two vessels are called %q.", clip(called))
+				return nil, Bad(at+"/name", "Two vessels are called %q.", words.Cut(called))
 			}
 		}
 		read, err := v.read(called)
 		if err != nil {
-			return nil, Bad(at, "The vessel %q cannot be: %s.", clip(called), err)
+			return nil, Bad(at, "The vessel %q cannot be: %s.", words.Cut(called), err)
 		}
 		own = append(own, read)
 	}

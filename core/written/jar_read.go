@@ -9,6 +9,7 @@ import (
 	"emblo/core/money"
 	"emblo/core/stock"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // mostOf is the most that a jar is said to hold, in grams or pieces.
@@ -55,7 +56,7 @@ func checkDay(pointer, day string) *Fault {
 		return nil
 	}
 	if _, err := age.ParseDate(day); err != nil {
-		return Bad(pointer, "%q is not a day such as 2026-11-29.", clip(day))
+		return Bad(pointer, "%q is not a day such as 2026-11-29.", words.Cut(day))
 	}
 	return nil
 }
@@ -117,13 +118,13 @@ func ReadQuantity(pointer, text string, it *material.Item) (stock.Quantity, *Fau
 	n, err := unit.ParseNumber(typed)
 	switch {
 	case err == nil && u == stock.Pieces && n != float64(int64(n)):
-		return stock.Quantity{}, Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, clip(typed))
+		return stock.Quantity{}, Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, words.Cut(typed))
 	case err == nil && n >= 0 && n <= mostOf:
 		return stock.Of(n, u), nil
 	case err == nil:
 		return stock.Quantity{}, Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
 	case u == stock.Pieces:
-		return stock.Quantity{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name, clip(typed))
+		return stock.Quantity{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name, words.Cut(typed))
 	}
 	q, err := unit.Parse(typed, unit.Metric)
 	if err != nil {

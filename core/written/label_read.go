@@ -7,6 +7,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/stock"
+	"emblo/core/words"
 )
 
 // ReadLabels reads what the packets that a plan uses say, by the ids of their things.
@@ -18,7 +19,7 @@ func (p Plan) ReadLabels(shelf Shelf) (map[string]stock.Label, *Fault) {
 	for i, in := range p.Labels {
 		at := fmt.Sprintf("/labels/%d", i)
 		if _, ok := shelf.Get(in.ItemID); !ok {
-			return nil, Bad(at+"/item_id", "There is nothing on the shelf by the id %q.", clip(in.ItemID))
+			return nil, Bad(at+"/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
 		}
 		l, f := readLabel(in.Free, in.HeatTreated)
 		if f != nil {

@@ -28,7 +28,7 @@ func Read[T any](data []byte) (v T, err error) {
 	if err := json.Unmarshal(data, &v, jsontext.AllowDuplicateNames(true)); err != nil {
 		var wrong *json.SemanticError
 		if errors.As(err, &wrong) {
-			return v, &Fault{WrongType, string(wrong.JSONPointer), fmt.Sprintf("%s cannot be %s.", last(string(wrong.JSONPointer)), clip(string(wrong.JSONValue)))}
+			return v, &Fault{WrongType, string(wrong.JSONPointer), fmt.Sprintf("%s cannot be %s.", last(string(wrong.JSONPointer)), words.Cut(string(wrong.JSONValue)))}
 		}
 		return v, notJSON
 	}
@@ -168,7 +168,7 @@ func (w *walker) object(s *shape) *Fault {
 		i, known := s.byName[string(name)]
 		switch {
 		case !known:
-			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s", clip(string(name)), s.near(string(name)))}
+			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s", words.Cut(string(name)), s.near(string(name)))}
 		case seen&(1<<i) != 0:
 			return &Fault{DoubledField, w.at(string(name)), fmt.Sprintf("The field %q stands twice.", name)}
 		}
@@ -216,7 +216,7 @@ func (w *walker) names(s *shape) *Fault {
 		}
 		name := string(text)
 		if seen[name] || name == "" {
-			return &Fault{DoubledField, w.at(name), fmt.Sprintf("The name %q stands twice, or is none.", clip(name))}
+			return &Fault{DoubledField, w.at(name), fmt.Sprintf("The name %q stands twice, or is none.", words.Cut(name))}
 		}
 		seen[name] = true
 		if f := w.below(step{name: name}, s.elem); f != nil {
@@ -284,7 +284,7 @@ func last(pointer string) string {
 	if isNumber(name) && len(parts) > 2 {
 		name = strings.ReplaceAll(parts[len(parts)-2], "_", " ") + " " + name
 	}
-	return clip(strings.ToUpper(name[:min(1, len(name))]) + name[min(1, len(name)):])
+	return words.Cut(strings.ToUpper(name[:min(1, len(name))]) + name[min(1, len(name)):])
 }
 
 func isNumber(s string) bool { return s != "" && strings.Trim(s, "0123456789") == "" }
@@ -292,12 +292,4 @@ func isNumber(s string) bool { return s != "" && strings.Trim(s, "0123456789") =
 // escape writes a name as a part of a JSON Pointer.
 func escape(name string) string {
 	return strings.NewReplacer("~", "~0", "/", "~1").Replace(name)
-}
-
-// clip cuts what somebody typed to a length that fits a sentence.
-func clip(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
 }

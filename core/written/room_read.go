@@ -12,6 +12,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/room"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // name reads a name that a person gives something: trimmed, and not empty.
@@ -92,10 +93,10 @@ func ownMeasures(all []OwnMeasure) (own []room.OwnMeasure, fault *Fault) {
 		}
 		m, err := unit.Weighed(o.Name, unit.Grams(o.Grams), it.Density)
 		if err != nil {
-			return nil, Bad(at+"/grams", "The measure %q cannot be used: %s.", clip(o.Name), err)
+			return nil, Bad(at+"/grams", "The measure %q cannot be used: %s.", words.Cut(o.Name), err)
 		}
 		if slices.ContainsFunc(own, func(x room.OwnMeasure) bool { return x.Label() == m.Label() }) {
-			return nil, Bad(at+"/name", "Two measures are called %q.", clip(m.Label()))
+			return nil, Bad(at+"/name", "Two measures are called %q.", words.Cut(m.Label()))
 		}
 		own = append(own, room.OwnMeasure{Measure: m, With: it.ID, Content: unit.Grams(o.Grams), Scoops: o.Scoops})
 	}
@@ -119,7 +120,7 @@ func (r Room) CheckOn(day age.Date) *Fault {
 			err = room.CheckBorn(born, day)
 		}
 		if err != nil {
-			return Bad(fmt.Sprintf("/children/%d/born", i), "%s has %s.", clip(c.Initials), err)
+			return Bad(fmt.Sprintf("/children/%d/born", i), "%s has %s.", words.Cut(c.Initials), err)
 		}
 	}
 	return nil

@@ -12,6 +12,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/words"
 )
 
 // RoomFile is a room with what a list is checked against, as a file: room.json.
@@ -272,7 +273,7 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 		case "touch", "air", "touch or air":
 			allergy.By = room.ByTouchOrAir
 		default:
-			return child, Bad(at+"/by", "An allergy is by eating or touch, not %q.", clip(a.By))
+			return child, Bad(at+"/by", "An allergy is by eating or touch, not %q.", words.Cut(a.By))
 		}
 		for _, to := range all {
 			allergy.To = to
@@ -282,7 +283,7 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 	for i, word := range c.Eaten {
 		set, err := allergen.ParseContents(word)
 		if err != nil {
-			return child, Bad(fmt.Sprintf("/eaten/%d", i), "%q is not on the list of allergens.", clip(word))
+			return child, Bad(fmt.Sprintf("/eaten/%d", i), "%q is not on the list of allergens.", words.Cut(word))
 		}
 		child.Tried |= set
 	}

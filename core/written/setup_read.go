@@ -15,6 +15,7 @@ import (
 	"emblo/core/safety"
 	"emblo/core/unit"
 	"emblo/core/vessel"
+	"emblo/core/words"
 )
 
 // Shelf is what the names in a plan are looked up on.
@@ -233,7 +234,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 	case i.ItemID != "":
 		it, ok := shelf.Get(i.ItemID)
 		if !ok {
-			return p, Bad("/item_id", "There is nothing on the shelf by the id %q.", clip(i.ItemID))
+			return p, Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(i.ItemID))
 		}
 		p.Name, p.Facts, p.Manner, p.Prepared = it.Name, it.Facts, it.Manner, shelf.Subject(it)
 	case i.Described != nil:
@@ -248,7 +249,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 	if i.CupID != "" {
 		cup, ok := shelf.Get(i.CupID)
 		if !ok {
-			return p, Bad("/cup_id", "There is nothing on the shelf by the id %q.", clip(i.CupID))
+			return p, Bad("/cup_id", "There is nothing on the shelf by the id %q.", words.Cut(i.CupID))
 		}
 		p.Set.Cup = &cup
 	}

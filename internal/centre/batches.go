@@ -11,6 +11,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/desk"
+	"emblo/core/desk/batches"
 	"emblo/core/stock"
 	"emblo/core/written"
 	"emblo/internal/store"
@@ -31,18 +32,18 @@ func (h *House) moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]wr
 	if err != nil {
 		return nil, err
 	}
-	told := make(map[string]desk.ToldDate, len(dates))
+	told := make(map[string]batches.ToldDate, len(dates))
 	for id, date := range dates {
-		told[id.String()] = desk.ToldDate(date)
+		told[id.String()] = batches.ToldDate(date)
 	}
-	moved, keep := d.Moved(told, h.Today(s))
+	moved, keep := batches.On(d).Moved(told, h.Today(s))
 	if len(keep) > 0 {
 		err = h.behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
 	}
 	return moved, err
 }
 
-func (h *House) tell(ctx context.Context, s *store.Session, all map[string]desk.ToldDate) error {
+func (h *House) tell(ctx context.Context, s *store.Session, all map[string]batches.ToldDate) error {
 	dates := make(map[uuid.UUID]store.BatchDate, len(all))
 	for id, date := range all {
 		batch, err := ParseID(id)
@@ -61,14 +62,14 @@ func (h *House) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UU
 	if err != nil {
 		return err
 	}
-	now, ok := d.Told(id.String())
+	now, ok := batches.On(d).Told(id.String())
 	switch {
 	case !ok:
 		return ErrGone
 	case now.Until != in.Until:
 		return written.Bad("/until", "Its date has moved again since: look once more.")
 	}
-	return h.tell(ctx, s, map[string]desk.ToldDate{id.String(): now})
+	return h.tell(ctx, s, map[string]batches.ToldDate{id.String(): now})
 }
 
 // Batches returns the batches that are not over, those first that have to be looked at.
@@ -77,7 +78,7 @@ func (h *House) Batches(ctx context.Context, s *store.Session) (written.BatchLis
 	if err != nil {
 		return written.BatchList{}, err
 	}
-	return written.BatchList{Batches: d.InUse(h.Today(s))}, nil
+	return written.BatchList{Batches: batches.On(d).InUse(h.Today(s))}, nil
 }
 
 // maxBatchWords is how many words a search for batches takes.
@@ -120,7 +121,7 @@ func (h *House) AllBatches(ctx context.Context, s *store.Session, words, after s
 			break
 		}
 		b := batchOf(r)
-		out.Batches = append(out.Batches, d.Summary(&b, h.Today(s)))
+		out.Batches = append(out.Batches, batches.On(d).Summary(&b, h.Today(s)))
 	}
 	return out, nil
 }
@@ -136,7 +137,7 @@ func (h *House) Batch(ctx context.Context, s *store.Session, id uuid.UUID) (writ
 		return written.BatchPage{}, gone(err)
 	}
 	b := batchOf(row)
-	return d.Page(&b, h.Today(s)), nil
+	return batches.On(d).Page(&b, h.Today(s)), nil
 }
 
 // MakeBatch keeps a new batch, and takes what went in out of the cupboard. The same batch twice is one.
@@ -145,7 +146,7 @@ func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return written.BatchPage{}, err
 	}
-	w, err := d.NewBatch(in, h.Today(s))
+	w, err := batches.On(d).NewBatch(in, h.Today(s))
 	if err != nil {
 		return written.BatchPage{}, err
 	}
@@ -179,7 +180,7 @@ func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 func (h *House) toldOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
 	page, err := h.Batch(ctx, s, id)
 	if err == nil && page.Unreadable == "" {
-		err = h.tell(ctx, s, map[string]desk.ToldDate{id.String(): {Until: page.Until}})
+		err = h.tell(ctx, s, map[string]batches.ToldDate{id.String(): {Until: page.Until}})
 	}
 	return page, err
 }
@@ -219,7 +220,7 @@ func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 	var part uuid.UUID
 	err = h.of(s).AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
 		b := batchOf(row)
-		w, begun, err := d.NoteOf(&b, in, h.Today(s))
+		w, begun, err := batches.On(d).NoteOf(&b, in, h.Today(s))
 		if err != nil {
 			return nil, nil, false, err
 		}
@@ -232,7 +233,7 @@ func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 			}
 			begins = &store.NewBatch{ID: part, Doc: written.Write(begun)}
 		}
-		return doc, begins, d.Over(&b), nil
+		return doc, begins, batches.On(d).Over(&b), nil
 	})
 	if err != nil {
 		return written.BatchPage{}, gone(err)

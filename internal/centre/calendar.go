@@ -10,7 +10,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/clock"
-	"emblo/core/desk"
+	"emblo/core/desk/preparing"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -33,7 +33,7 @@ func (h *House) PrepFeed(ctx context.Context, s *store.Session) (string, error) 
 		return "", err
 	}
 	now := h.Now(s)
-	slots, err := d.PrepAhead(plans, ticks, clock.At(now.Day(), 24*aheadDays, 0).Day(), now)
+	slots, err := preparing.On(d).PrepAhead(plans, ticks, clock.At(now.Day(), 24*aheadDays, 0).Day(), now)
 	if err != nil {
 		return "", err
 	}
@@ -67,7 +67,7 @@ func (h *House) calendar(s *store.Session, slots []written.PrepSlot) (string, er
 		event.SetEndAt(from.Add(time.Duration(slot.Minutes) * time.Minute))
 		event.SetSummary(slot.Text)
 		event.SetLocation(slot.Room)
-		event.SetDescription(strings.Join(desk.Notes(h.Pen, slot), "\n"))
+		event.SetDescription(strings.Join(preparing.Notes(h.Pen, slot), "\n"))
 	}
 	return file.Serialize(ics.WithNewLineWindows), nil
 }

@@ -9,8 +9,12 @@ import (
 
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/bench"
+	"emblo/core/desk/cupboard"
+	"emblo/core/desk/kitchen"
 	"emblo/core/stock"
 	"emblo/core/written"
+	"emblo/internal/files"
 	"emblo/internal/store"
 )
 
@@ -55,7 +59,7 @@ func (h *House) Cupboard(ctx context.Context, s *store.Session) (written.Cupboar
 	if err != nil {
 		return written.Cupboard{}, err
 	}
-	return d.Cupboard(plans, h.Today(s)), nil
+	return cupboard.On(d).Cupboard(plans, h.Today(s)), nil
 }
 
 // SaveJar keeps a jar.
@@ -64,7 +68,7 @@ func (h *House) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	if err != nil {
 		return written.StoredJar{}, err
 	}
-	jar, err := d.ReadJar(in)
+	jar, err := cupboard.On(d).ReadJar(in)
 	if err != nil {
 		return written.StoredJar{}, err
 	}
@@ -83,7 +87,7 @@ func (h *House) jarNow(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 	if err != nil {
 		return written.StoredJar{}, err
 	}
-	w, ok := d.Jar(id.String(), h.Today(s))
+	w, ok := cupboard.On(d).Jar(id.String(), h.Today(s))
 	if !ok {
 		return w, ErrGone
 	}
@@ -127,7 +131,7 @@ func (h *House) Note(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return written.StoredJar{}, err
 	}
-	m, err := d.ReadMove(in)
+	m, err := cupboard.On(d).ReadMove(in)
 	if err != nil {
 		return written.StoredJar{}, err
 	}
@@ -184,7 +188,7 @@ func (h *House) add(ctx context.Context, s *store.Session, jar uuid.UUID, m stoc
 
 // plainJar returns the jar of a thing whose packet says nothing, which is made where there is none.
 func (h *House) plainJar(ctx context.Context, s *store.Session, item string) (store.Doc, error) {
-	id, err := h.of(s).JarOf(ctx, item, desk.LabelKey(stock.Label{}))
+	id, err := h.of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{}))
 	if err == nil {
 		return h.of(s).Doc(ctx, store.Jars, id)
 	}
@@ -196,7 +200,7 @@ func (h *House) plainJar(ctx context.Context, s *store.Session, item string) (st
 	}
 	doc, err := h.of(s).Save(ctx, store.Jars, id, 0, written.Write(written.WriteLabel(item, stock.Label{})))
 	if errors.Is(err, store.ErrNameTaken) { // somebody else made it just now
-		if id, err = h.of(s).JarOf(ctx, item, desk.LabelKey(stock.Label{})); err == nil {
+		if id, err = h.of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{})); err == nil {
 			return h.of(s).Doc(ctx, store.Jars, id)
 		}
 	}
@@ -241,7 +245,7 @@ func (h *House) NoteAmount(ctx context.Context, s *store.Session, id string, in 
 	if err != nil {
 		return err
 	}
-	if err := d.CheckAmount(id, in); err != nil {
+	if err := kitchen.On(d).CheckAmount(id, in); err != nil {
 		return err
 	}
 	doc, err := h.plainJar(ctx, s, id)
@@ -285,7 +289,7 @@ func (h *House) CupboardFile(ctx context.Context, s *store.Session) (string, err
 	if err != nil {
 		return "", err
 	}
-	return d.CupboardFile(), nil
+	return files.On(d).CupboardFile(), nil
 }
 
 // ImportCupboard counts jars from CSV, all of them or none.
@@ -295,7 +299,7 @@ func (h *House) ImportCupboard(ctx context.Context, s *store.Session, in written
 	if err != nil {
 		return out, err
 	}
-	rows, err := d.ReadCupboard(in.CSV)
+	rows, err := files.On(d).ReadCupboard(in.CSV)
 	if err != nil {
 		return out, err
 	}
@@ -331,5 +335,5 @@ func (h *House) Makes(ctx context.Context, s *store.Session, room string, playAt
 	if err != nil {
 		return written.Makeables{}, err
 	}
-	return d.Makes(room, playAt)
+	return bench.On(d).Makes(room, playAt)
 }

@@ -8,6 +8,8 @@ import (
 
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/batches"
+	"emblo/core/desk/went"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -40,7 +42,7 @@ func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (writte
 		return out, unreadable("log", err)
 	}
 	out.Version, out.Mouthed, out.At, out.By, out.Corrected = row.Version, row.Mouthed, &row.At, row.By, row.Version-1
-	out.Mouthing = d.Mouthing(setup.RoomID, out.Mouthed)
+	out.Mouthing = went.On(d).Mouthing(setup.RoomID, out.Mouthed)
 	room, err := uuid.Parse(setup.RoomID)
 	if err != nil {
 		return out, err
@@ -86,7 +88,7 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	}
 	fault := in.Check(given)
 	if fault == nil {
-		fault = d.CheckChildren(setup.RoomID, in.Mouthed, before.Mouthed)
+		fault = went.On(d).CheckChildren(setup.RoomID, in.Mouthed, before.Mouthed)
 	}
 	for i, a := range in.Added {
 		if _, known := d.Get(a.ItemID); !known && fault == nil {
@@ -110,7 +112,7 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 		}
 		told.Mouthed = append(told.Mouthed, c)
 	}
-	for _, l := range d.Learn(setup.Setup, in.Log) {
+	for _, l := range went.On(d).Learn(setup.Setup, in.Log) {
 		lesson, err := uuid.NewV7()
 		if err != nil {
 			return out, err
@@ -171,8 +173,8 @@ func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id
 			if err != nil || w.RoomID != room.String() || plans[i].ID == id {
 				continue
 			}
-			next, ok := desk.Apply(w, l, false)
-			if !ok || d.Unreckoned(next.Plan) {
+			next, ok := went.Apply(w, l, false)
+			if !ok || went.On(d).Unreckoned(next.Plan) {
 				continue
 			}
 			saved, err := h.of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
@@ -197,16 +199,16 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 	if err != nil {
 		return err
 	}
-	batches := d.PlayedWith(setup.ID, setup.Setup)
-	if len(batches) == 0 {
+	played := went.On(d).PlayedWith(setup.ID, setup.Setup)
+	if len(played) == 0 {
 		// What a batch was made of is out of the cupboard since then, also when the batch is over.
 		made, err := h.of(s).MadeFor(ctx, id)
 		if err != nil || made {
 			return err
 		}
-		return h.takeOut(ctx, s, d, id, d.UsedUp(setup.Setup))
+		return h.takeOut(ctx, s, d, id, went.On(d).UsedUp(setup.Setup))
 	}
-	for _, b := range batches {
+	for _, b := range played {
 		batch, err := uuid.Parse(b)
 		if err != nil {
 			return err
@@ -220,7 +222,7 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 				}
 				doc := written.Write(w)
 				b.Note(event.String(), "", h.now(), written.Version, doc)
-				return doc, nil, d.Over(&b), nil
+				return doc, nil, batches.On(d).Over(&b), nil
 			})
 			if errors.Is(err, errSkip) || errors.Is(err, store.ErrNotFound) {
 				return nil
@@ -228,7 +230,7 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 			return err
 		}
 		if err := note(uuid.NewSHA1(id, []byte("used "+b)), func(b *desk.Batch) (written.BatchEvent, bool) {
-			return d.UsedBy(b, setup.RoomID, len(in.Mouthed) > 0, h.Today(s))
+			return went.On(d).UsedBy(b, setup.RoomID, len(in.Mouthed) > 0, h.Today(s))
 		}); err != nil {
 			return err
 		}
@@ -274,12 +276,12 @@ func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]
 		if err != nil || l.Undone || r.SetupID == id || known[l.What+l.About] || len(out) == lessonsShown {
 			continue
 		}
-		_, can := desk.Apply(setup.Setup, l, false)
-		_, is := desk.Apply(setup.Setup, l, true)
+		_, can := went.Apply(setup.Setup, l, false)
+		_, is := went.Apply(setup.Setup, l, true)
 		for _, c := range l.Carried {
 			l.Here = l.Here || c == setup.ID && is
 		}
-		if told := desk.Told(setup.Setup, l); l.Here || can || told {
+		if told := went.Told(setup.Setup, l); l.Here || can || told {
 			known[l.What+l.About] = !told // of what is told there may be more than one
 			out = append(out, l)
 		}
@@ -321,7 +323,7 @@ func (h *House) takeBack(ctx context.Context, s *store.Session, l written.Lesson
 		if err != nil {
 			continue
 		}
-		if back, ok := desk.Apply(w, l, true); ok {
+		if back, ok := went.Apply(w, l, true); ok {
 			if _, err := h.of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil && !changed(err) {
 				return err
 			}

@@ -11,6 +11,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/preparing"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -26,7 +27,7 @@ func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written
 	if err != nil {
 		return written.PrepDay{}, err
 	}
-	return d.Prep(plans, ticks, on, now)
+	return preparing.On(d).Prep(plans, ticks, on, now)
 }
 
 // weekDays is how many days are looked over at once.
@@ -39,7 +40,7 @@ func (h *House) PrepWeek(ctx context.Context, s *store.Session) (written.PrepWee
 		return written.PrepWeek{}, err
 	}
 	now := h.Now(s)
-	return d.PrepWeek(plans, ticks, clock.At(now.Day(), 24*(weekDays-1), 0).Day(), now)
+	return preparing.On(d).PrepWeek(plans, ticks, clock.At(now.Day(), 24*(weekDays-1), 0).Day(), now)
 }
 
 // PrepOf returns when a set-up is prepared among the coming plans.
@@ -53,12 +54,12 @@ func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 	if err != nil {
 		return written.PrepSetup{}, err
 	}
-	return d.PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
+	return preparing.On(d).PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
 }
 
 // toPrepare returns what is prepared: the plans of the day and those to come, others that are named, and
 // what is done of them.
-func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming, []desk.PrepTick, error) {
+func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming, []preparing.PrepTick, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, nil, nil, err
@@ -78,7 +79,7 @@ func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.
 
 // prepTicks returns the steps of plans that are done. Those that were told by their words are kept by their ids from
 // here on.
-func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, plans ...desk.Coming) ([]desk.PrepTick, error) {
+func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, plans ...desk.Coming) ([]preparing.PrepTick, error) {
 	ids := make([]uuid.UUID, 0, len(plans))
 	for _, p := range plans {
 		if id, err := uuid.Parse(p.ID); err == nil {
@@ -89,11 +90,11 @@ func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, p
 	if err != nil {
 		return nil, err
 	}
-	ticks := make([]desk.PrepTick, len(rows))
+	ticks := make([]preparing.PrepTick, len(rows))
 	for i, r := range rows {
-		ticks[i] = desk.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
+		ticks[i] = preparing.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
-	if ids := d.Renamed(plans, ticks); len(ids) > 0 {
+	if ids := preparing.On(d).Renamed(plans, ticks); len(ids) > 0 {
 		if err := h.behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.of(s).RenameTicks(ctx, ids) }); err != nil {
 			return nil, err
 		}
@@ -129,7 +130,7 @@ func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepT
 	if err != nil {
 		return err
 	}
-	with, err := d.CheckPrepTick(plan, plans, ticks, h.Now(s), in)
+	with, err := preparing.On(d).CheckPrepTick(plan, plans, ticks, h.Now(s), in)
 	if err != nil {
 		return err
 	}

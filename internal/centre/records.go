@@ -10,7 +10,10 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/preparing"
+	"emblo/core/desk/went"
 	"emblo/core/written"
+	"emblo/internal/files"
 	"emblo/internal/store"
 )
 
@@ -125,7 +128,7 @@ func offered(d *desk.Desk, form int, doc []byte, playAt string) (written.Offered
 	if err != nil {
 		return written.Offered{PlayAt: playAt, Reason: "The set-up does not read.", Conditions: []string{}}, 0
 	}
-	return d.Offered(w)
+	return went.On(d).Offered(w)
 }
 
 // openedAtOnce is how many set-ups that have opened are put down in one go.
@@ -173,7 +176,7 @@ func (h *House) PutDown(ctx context.Context) error {
 func (h *House) stands(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.UUID, setup written.Setup) (written.Offered, int, error) {
 	kept, err := h.of(s).Stands(ctx, id, setup.PlayAt)
 	if errors.Is(err, store.ErrNotFound) {
-		out, given := d.Offered(setup)
+		out, given := went.On(d).Offered(setup)
 		return out, given, nil
 	}
 	if err != nil {
@@ -186,7 +189,7 @@ func (h *House) stands(ctx context.Context, s *store.Session, d *desk.Desk, id u
 	if kept.Given != nil {
 		return out, *kept.Given, nil
 	}
-	_, given := d.Offered(setup)
+	_, given := went.On(d).Offered(setup)
 	return out, given, nil
 }
 
@@ -211,7 +214,7 @@ func (h *House) RecordFile(ctx context.Context, s *store.Session, from, until st
 	for i, row := range rows {
 		records[i] = record(d, row)
 	}
-	return desk.RecordsFile(records), nil
+	return files.RecordsFile(records), nil
 }
 
 // How far back Today asks how it went, and how many set-ups and strays it shows.
@@ -222,7 +225,7 @@ const (
 
 // unsaid adds to the day what has opened and nobody has said anything of, and what was not counted in.
 func (h *House) unsaid(ctx context.Context, s *store.Session, d *desk.Desk, out *written.Today) error {
-	over := h.Now(s).Minus(desk.PlayMinutes, d.Zone) // what opened later is still played with
+	over := h.Now(s).Minus(preparing.PlayMinutes, d.Zone) // what opened later is still played with
 	rows, err := h.of(s).Records(ctx, clock.At(over.Day(), -24*toLogDays, 0).String(), over.String(), store.Cursor{PlayAt: over.String(), ID: uuid.Max}, true, toLogShown)
 	if err != nil {
 		return err

@@ -11,6 +11,7 @@ import (
 
 	"emblo/core/checklist"
 	"emblo/core/desk"
+	"emblo/core/desk/kitchen"
 	"emblo/core/material"
 	"emblo/core/written"
 	"emblo/internal/store"
@@ -168,7 +169,7 @@ func (h *House) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUID, 
 	if err != nil {
 		return written.OwnRecipe{}, err
 	}
-	if fault := d.CheckRecipe(id.String(), in); fault != nil {
+	if fault := kitchen.On(d).CheckRecipe(id.String(), in); fault != nil {
 		return written.OwnRecipe{}, fault
 	}
 	own := func(doc store.Doc) (written.OwnRecipe, error) {
@@ -184,7 +185,7 @@ func (h *House) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUID, 
 
 // Recipe returns a recipe as it is typed, or as an own one once was when version is not 0.
 func (h *House) Recipe(ctx context.Context, s *store.Session, id string, version int) (written.RecipePage, error) {
-	if page, ok := desk.RecipePage(id); ok {
+	if page, ok := kitchen.RecipePage(id); ok {
 		return page, nil
 	}
 	own, err := ParseID(id)
@@ -199,7 +200,7 @@ func (h *House) Recipe(ctx context.Context, s *store.Session, id string, version
 	if err != nil {
 		return written.RecipePage{}, err
 	}
-	page := written.RecipePage{ID: id, Own: true, Version: row.Version, Also: []string{}, Basis: desk.OwnBasis}
+	page := written.RecipePage{ID: id, Own: true, Version: row.Version, Also: []string{}, Basis: kitchen.OwnBasis}
 	form, doc, found := row.Form, row.Doc, version == 0
 	for _, v := range versions {
 		page.Versions = append(page.Versions, written.SavedVersion{Version: v.Version, SavedAt: v.SavedAt})

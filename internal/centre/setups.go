@@ -11,6 +11,8 @@ import (
 
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/bench"
+	"emblo/core/desk/kitchen"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -43,7 +45,7 @@ func (h *House) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return out, err
 	}
-	answer, judged, err := d.AnswerForList(in.Plan)
+	answer, judged, err := bench.On(d).AnswerForList(in.Plan)
 	if errors.Is(err, ErrGone) {
 		return out, written.Bad("/room_id", "Choose a room: this one is not there any more.")
 	}
@@ -79,7 +81,7 @@ type keptDigest struct {
 	Token  string         `json:"token"` // of the judgement
 }
 
-func (h *House) kept(at store.Revisions, p written.Plan, j desk.Judged) json.RawMessage {
+func (h *House) kept(at store.Revisions, p written.Plan, j bench.Judged) json.RawMessage {
 	k := keptDigest{People: at.People, Shelf: at.Shelf, Rules: h.rules, Digest: j.Digest, Token: j.Token}
 	if p.FromBatch() {
 		k.Stock = &at.Stock
@@ -153,7 +155,7 @@ type row struct {
 	plan  *written.Plan // nil for one that does not read
 	token string        // of its judgement; empty for one that does not read
 	// fresh is what was reckoned now; nil when what was kept still holds.
-	fresh *desk.Judged
+	fresh *bench.Judged
 }
 
 // read reads one row of the list, and judges it where what was kept does not hold any more.
@@ -167,7 +169,7 @@ func (h *House) read(at store.Revisions, d *desk.Desk, r store.SetupRow) row {
 		}
 		_ = json.Unmarshal(r.Doc.Doc, &place) // what of it can be said
 		return row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: place.Name, RoomID: place.RoomID, RoomName: d.RoomName(place.RoomID), PlayAt: place.PlayAt,
-			Digest: desk.UnreadableDigest(err.Error())}}
+			Digest: bench.UnreadableDigest(err.Error())}}
 	}
 	out := row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: w.Name, RoomID: w.RoomID, RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}, plan: &w.Plan}
 	var kept keptDigest
@@ -175,7 +177,7 @@ func (h *House) read(at store.Revisions, d *desk.Desk, r store.SetupRow) row {
 		out.Digest, out.token = kept.Digest, kept.Token
 		return out
 	}
-	judged := d.Judged(w.Plan)
+	judged := bench.On(d).Judged(w.Plan)
 	out.Digest, out.token, out.fresh = judged.Digest, judged.Token, &judged
 	return out
 }
@@ -214,7 +216,7 @@ func (h *House) AddAddition(ctx context.Context, s *store.Session, recipe string
 	if err != nil {
 		return err
 	}
-	if err := d.CheckAddition(recipe, in); err != nil {
+	if err := kitchen.On(d).CheckAddition(recipe, in); err != nil {
 		return err
 	}
 	return h.of(s).AddAddition(ctx, store.Addition{ID: id, RecipeID: recipe, Day: h.Today(s).String(), ItemID: in.ItemID, Share: in.Share, Symptom: in.Symptom})

@@ -9,8 +9,10 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/desk"
+	"emblo/core/desk/cupboard"
 	"emblo/core/stock"
 	"emblo/core/written"
+	"emblo/internal/files"
 	"emblo/internal/store"
 )
 
@@ -26,7 +28,7 @@ func (h *House) ShoppingFile(ctx context.Context, s *store.Session) (string, err
 	if err != nil {
 		return "", err
 	}
-	return d.ListFile(list), nil
+	return files.On(d).ListFile(list), nil
 }
 
 // ImportShopping ticks lines of the list off from a sheet, all of them or none.
@@ -36,7 +38,7 @@ func (h *House) ImportShopping(ctx context.Context, s *store.Session, in written
 	if err != nil {
 		return out, err
 	}
-	read, err := d.ReadList(in.CSV, list)
+	read, err := files.On(d).ReadList(in.CSV, list)
 	if err != nil {
 		return out, err
 	}
@@ -46,7 +48,7 @@ func (h *House) ImportShopping(ctx context.Context, s *store.Session, in written
 		if err != nil {
 			return out, err
 		}
-		label, err := d.CheckTick(r)
+		label, err := cupboard.On(d).CheckTick(r)
 		if err != nil {
 			return out, err
 		}
@@ -71,13 +73,13 @@ func (h *House) list(ctx context.Context, s *store.Session) (*desk.Desk, written
 	if err != nil {
 		return nil, written.Shopping{}, err
 	}
-	ticks := make([]desk.Ticked, 0, len(rows))
+	ticks := make([]cupboard.Ticked, 0, len(rows))
 	for _, r := range rows {
 		if t, err := written.Stored[written.Tick](r.Form, r.Doc); err == nil {
-			ticks = append(ticks, desk.Ticked{ID: r.ID.String(), ItemID: r.ItemID, Label: r.Label, By: r.By, Tick: t})
+			ticks = append(ticks, cupboard.Ticked{ID: r.ID.String(), ItemID: r.ItemID, Label: r.Label, By: r.By, Tick: t})
 		}
 	}
-	return d, d.Shopping(plans, ticks), nil
+	return d, cupboard.On(d).Shopping(plans, ticks), nil
 }
 
 func tickRow(id uuid.UUID, in written.TickInput, label stock.Label, at time.Time) store.Tick {
@@ -85,7 +87,7 @@ func tickRow(id uuid.UUID, in written.TickInput, label stock.Label, at time.Time
 	if label.Free != 0 {
 		tick.Free = label.Words()
 	}
-	return store.Tick{ID: id, ItemID: in.ItemID, Label: desk.LabelKey(label), Doc: written.Write(tick), At: at}
+	return store.Tick{ID: id, ItemID: in.ItemID, Label: cupboard.LabelKey(label), Doc: written.Write(tick), At: at}
 }
 
 // Tick ticks a line of the shopping list off, or takes that back.
@@ -94,7 +96,7 @@ func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return err
 	}
-	label, err := d.CheckTick(in)
+	label, err := cupboard.On(d).CheckTick(in)
 	if err != nil {
 		return err
 	}
@@ -103,7 +105,7 @@ func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 		return err
 	}
 	row := tickRow(id, in, label, at)
-	if in.State == desk.LineOpen {
+	if in.State == cupboard.LineOpen {
 		row.GoneAt = &at
 	}
 	return h.of(s).SetTicks(ctx, row)
@@ -156,7 +158,7 @@ func (h *House) delivery(ctx context.Context, s *store.Session, d *desk.Desk, ro
 	if err != nil {
 		return out, false, unreadable("line of the list", err)
 	}
-	jar, amount, inBasket := d.Received(row.ItemID, tick)
+	jar, amount, inBasket := cupboard.On(d).Received(row.ItemID, tick)
 	if !inBasket {
 		return out, false, nil
 	}

@@ -10,6 +10,9 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/desk/bench"
+	"emblo/core/desk/cupboard"
+	"emblo/core/desk/preparing"
 	"emblo/core/written"
 	"emblo/internal/noted"
 	"emblo/internal/store"
@@ -89,7 +92,7 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	if err != nil {
 		return out, err
 	}
-	begins := d.Begins(plans, ticks, day, now)
+	begins := preparing.On(d).Begins(plans, ticks, day, now)
 	for _, list := range [][]written.SetupSummary{out.Setups, out.Next} {
 		for i := range list {
 			if at, known := begins[list[i].ID]; known {
@@ -101,16 +104,16 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 		return out, err
 	}
 	out.Rooms, out.Clocks = d.RoomDays(day), h.doubts(s, d)
-	d.Ahead(plans, day, shortShown, &out)
+	cupboard.On(d).Ahead(plans, day, shortShown, &out)
 	return out, h.unsaid(ctx, s, d, &out)
 }
 
 // judged returns what is made of a row as things stand.
-func (r row) judged(d *desk.Desk) desk.Judged {
+func (r row) judged(d *desk.Desk) bench.Judged {
 	if r.fresh != nil {
 		return *r.fresh
 	}
-	return d.Judged(*r.plan)
+	return bench.On(d).Judged(*r.plan)
 }
 
 // changeOf returns what changed since somebody last took note; nil for nothing, and where nobody has yet. worded says
@@ -121,12 +124,12 @@ func changeOf(d *desk.Desk, said row, seen json.RawMessage) (c *written.Change, 
 		return nil, false
 	}
 	was, err := written.Read[written.Judgement](seen)
-	if err == nil && desk.TokenOf(was) == said.token {
+	if err == nil && bench.TokenOf(was) == said.token {
 		return nil, false
 	}
 	now := said.judged(d)
 	if err != nil {
-		if was, err = noted.Read(seen, now); err == nil && desk.TokenOf(was) == now.Token {
+		if was, err = noted.Read(seen, now); err == nil && bench.TokenOf(was) == now.Token {
 			return nil, true
 		}
 		worded = true
@@ -164,7 +167,7 @@ func (h *House) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in
 	if err != nil {
 		return err
 	}
-	now := d.Judged(stored.Plan)
+	now := bench.On(d).Judged(stored.Plan)
 	if now.Token != in.Token {
 		return written.Bad("/token", "It has changed again since: look once more.")
 	}
@@ -185,7 +188,7 @@ func (h *House) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	if err != nil {
 		return err
 	}
-	return gone(h.of(s).AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: d.Judged(stored.Plan).Token}))
+	return gone(h.of(s).AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: bench.On(d).Judged(stored.Plan).Token}))
 }
 
 // DropPrint notes that a sheet is in the bin.

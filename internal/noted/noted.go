@@ -14,7 +14,7 @@ import (
 	"sync"
 
 	"emblo/core/allergen"
-	"emblo/core/desk"
+	"emblo/core/desk/bench"
 	"emblo/core/safety"
 	"emblo/core/written"
 )
@@ -37,7 +37,7 @@ type line struct {
 func Worded(token string) bool { return len(token) == 16 }
 
 // Token is the token that a judgement of now had in words.
-func Token(now desk.Judged) string { return tokenOf(worded(now)) }
+func Token(now bench.Judged) string { return tokenOf(worded(now)) }
 
 func tokenOf(j judgement) string {
 	h := fnv.New64a()
@@ -47,7 +47,7 @@ func tokenOf(j judgement) string {
 
 // Read reads a stored judgement in words, as one of now: where it is what would be said of the set-up now, that; else
 // each line with the key that its name has now, and every sentence by its id. An error is a *written.Fault.
-func Read(stored []byte, now desk.Judged) (written.Judgement, error) {
+func Read(stored []byte, now bench.Judged) (written.Judgement, error) {
 	was, err := written.Read[judgement](stored)
 	if err != nil {
 		return written.Judgement{}, err
@@ -77,7 +77,7 @@ func Read(stored []byte, now desk.Judged) (written.Judgement, error) {
 }
 
 // worded writes a judgement of now in words.
-func worded(now desk.Judged) judgement {
+func worded(now bench.Judged) judgement {
 	j := judgement{Verdict: now.Judgement.Verdict, Mark: now.Judgement.Mark, Lines: []line{}}
 	if now.Judgement.Fault != "" {
 		j.Reason = now.Digest.Reason

@@ -23,6 +23,7 @@ import (
 	"github.com/klauspost/compress/gzhttp"
 
 	"emblo/core/age"
+	"emblo/core/words"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/contract"
@@ -197,9 +198,9 @@ func checkQuery(u *url.URL, op contract.Operation) error {
 	for name, all := range values {
 		switch {
 		case !slices.Contains(op.Query, name):
-			return &problem{status: http.StatusBadRequest, code: string(written.UnknownField), field: "/" + name, detail: fmt.Sprintf("The address has a part %q that is not known here.", cut(name))}
+			return &problem{status: http.StatusBadRequest, code: string(written.UnknownField), field: "/" + name, detail: fmt.Sprintf("The address has a part %q that is not known here.", words.Cut(name))}
 		case len(all) > 1:
-			return &problem{status: http.StatusBadRequest, code: string(written.DoubledField), field: "/" + name, detail: fmt.Sprintf("The address says %q twice.", cut(name))}
+			return &problem{status: http.StatusBadRequest, code: string(written.DoubledField), field: "/" + name, detail: fmt.Sprintf("The address says %q twice.", words.Cut(name))}
 		}
 	}
 	for _, name := range op.Required {
@@ -247,7 +248,7 @@ func (r *Request) Number(name string) (int, error) {
 	}
 	n, err := strconv.Atoi(text)
 	if err != nil || n <= 0 {
-		return 0, written.Bad("/"+name, "%s is a whole number above 0, not %q.", name, cut(text))
+		return 0, written.Bad("/"+name, "%s is a whole number above 0, not %q.", name, words.Cut(text))
 	}
 	return n, nil
 }
@@ -260,7 +261,7 @@ func (r *Request) Yes(name string) (bool, error) {
 	case text == "true":
 		return true, nil
 	default:
-		return false, written.Bad("/"+name, "%s is true or false, not %q.", name, cut(text))
+		return false, written.Bad("/"+name, "%s is true or false, not %q.", name, words.Cut(text))
 	}
 }
 
@@ -299,14 +300,6 @@ func (e *Edge) answer(c *gin.Context, answer any) {
 
 // buffers are what answers are written into before their first byte goes out.
 var buffers = sync.Pool{New: func() any { b := make([]byte, 0, 32<<10); return &b }}
-
-// cut shortens what somebody typed for use in a sentence.
-func cut(s string) string {
-	if r := []rune(s); len(r) > 40 {
-		return string(r[:40]) + "…"
-	}
-	return s
-}
 
 // Answer gives on what a desk or a house answers, without a body when it failed.
 func Answer[T any](answer T, err error) (any, error) {

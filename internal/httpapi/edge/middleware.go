@@ -2,6 +2,7 @@ package edge
 
 import (
 	"context"
+	"emblo/core/words"
 	"fmt"
 	"net"
 	"net/http"
@@ -64,7 +65,7 @@ func (e *Edge) KnownHost(c *gin.Context) {
 	if _, err := netip.ParseAddr(name); err == nil || name == "localhost" || slices.Contains(e.Hosts, name) {
 		return
 	}
-	e.Refuse(c, &problem{status: http.StatusMisdirectedRequest, code: "unknown-host", detail: fmt.Sprintf("Emblo does not answer to %q. Open it by the address that it printed, or name this one in EMBLO_ORIGIN.", cut(name))})
+	e.Refuse(c, &problem{status: http.StatusMisdirectedRequest, code: "unknown-host", detail: fmt.Sprintf("Emblo does not answer to %q. Open it by the address that it printed, or name this one in EMBLO_ORIGIN.", words.Cut(name))})
 }
 
 var crossOrigin = http.NewCrossOriginProtection()

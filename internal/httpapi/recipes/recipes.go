@@ -4,10 +4,11 @@ package recipes
 import (
 	"github.com/google/uuid"
 
-	"emblo/core/desk"
+	"emblo/core/desk/kitchen"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/contract"
+	"emblo/internal/files"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
 )
@@ -27,7 +28,7 @@ func (a area) list(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Recipes(r.Query("room_id"), r.Query("use"), a.Today(r)))
+	return edge.Answer(kitchen.On(d).Recipes(r.Query("room_id"), r.Query("use"), a.Today(r)))
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -47,7 +48,7 @@ func (a area) read(r *edge.Request, in written.DraftInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Draft(in, a.Today(r)))
+	return edge.Answer(kitchen.On(d).Draft(in, a.Today(r)))
 }
 
 func (a area) make(r *edge.Request, in written.RecipeOrder) (any, error) {
@@ -55,7 +56,7 @@ func (a area) make(r *edge.Request, in written.RecipeOrder) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Make(in, a.Today(r)))
+	return edge.Answer(kitchen.On(d).Make(in, a.Today(r)))
 }
 
 func (a area) amounts(r *edge.Request, in written.RecipeOrder) (any, error) {
@@ -63,12 +64,15 @@ func (a area) amounts(r *edge.Request, in written.RecipeOrder) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	text, err := d.Amounts(in, a.Today(r))
-	return edge.Answer(contract.AmountsFile{Csv: text}, err)
+	b, err := kitchen.On(d).Made(in, a.Today(r))
+	if err != nil {
+		return nil, err
+	}
+	return contract.AmountsFile{Csv: files.Amounts(b)}, nil
 }
 
 func (a area) importFile(_ *edge.Request, in written.RecipeImport) (any, error) {
-	return edge.Answer(desk.ImportRecipe(in))
+	return edge.Answer(kitchen.ImportRecipe(in))
 }
 
 func (a area) file(r *edge.Request) (any, error) {
@@ -76,7 +80,7 @@ func (a area) file(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	text, err := d.RecipeFile(r.Param("id"))
+	text, err := kitchen.On(d).RecipeFile(r.Param("id"))
 	return contract.RecipeFile{Jsonld: text}, err
 }
 
@@ -101,5 +105,5 @@ func (a area) book(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return d.Book(), nil
+	return kitchen.On(d).Book(), nil
 }

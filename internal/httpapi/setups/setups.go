@@ -4,6 +4,8 @@ package setups
 import (
 	"github.com/google/uuid"
 
+	"emblo/core/desk/bench"
+	"emblo/core/desk/kitchen"
 	"emblo/core/written"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
@@ -47,7 +49,7 @@ func (a area) answer(r *edge.Request, in written.Plan) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Answer(in))
+	return edge.Answer(bench.On(d).Answer(in))
 }
 
 func (a area) swaps(r *edge.Request, in written.SwapsInput) (any, error) {
@@ -55,7 +57,7 @@ func (a area) swaps(r *edge.Request, in written.SwapsInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Swaps(in))
+	return edge.Answer(bench.On(d).Swaps(in))
 }
 
 func (a area) starts(r *edge.Request) (any, error) {
@@ -63,7 +65,7 @@ func (a area) starts(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Starts(r.Query("room_id"), r.Query("play_at")))
+	return edge.Answer(bench.On(d).Starts(r.Query("room_id"), r.Query("play_at")))
 }
 
 func (a area) sum(r *edge.Request, in written.Sum) (any, error) {
@@ -71,5 +73,5 @@ func (a area) sum(r *edge.Request, in written.Sum) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Sum(in))
+	return edge.Answer(kitchen.On(d).Sum(in))
 }

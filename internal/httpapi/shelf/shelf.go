@@ -5,6 +5,7 @@ package shelf
 import (
 	"github.com/google/uuid"
 
+	"emblo/core/desk/lookup"
 	"emblo/core/written"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
@@ -29,7 +30,7 @@ func (a area) search(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Search(r.Query("q"), r.Query("part"), limit))
+	return edge.Answer(lookup.On(d).Search(r.Query("q"), r.Query("part"), limit))
 }
 
 func (a area) board(r *edge.Request) (any, error) {
@@ -37,7 +38,7 @@ func (a area) board(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Board(r.Query("room_id"), r.Query("use"), r.Query("q"), a.Today(r)))
+	return edge.Answer(lookup.On(d).Board(r.Query("room_id"), r.Query("use"), r.Query("q"), a.Today(r)))
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -45,7 +46,7 @@ func (a area) get(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Item(r.Param("id"), r.Query("use"), a.Today(r)))
+	return edge.Answer(lookup.On(d).Item(r.Param("id"), r.Query("use"), a.Today(r)))
 }
 
 func (a area) put(r *edge.Request, id uuid.UUID, in written.ItemInput) (written.OwnItem, error) {
@@ -61,7 +62,7 @@ func (a area) check(r *edge.Request, in written.CheckInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.Check(in, a.Today(r)))
+	return edge.Answer(lookup.On(d).Check(in, a.Today(r)))
 }
 
 func (a area) list(r *edge.Request, in written.ListInput) (any, error) {
@@ -69,7 +70,7 @@ func (a area) list(r *edge.Request, in written.ListInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(d.List(in, a.Today(r)))
+	return edge.Answer(lookup.On(d).List(in, a.Today(r)))
 }
 
 func (a area) aid(r *edge.Request) (any, error) {
@@ -77,5 +78,5 @@ func (a area) aid(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return d.Aid(a.Today(r)), nil
+	return lookup.On(d).Aid(a.Today(r)), nil
 }

@@ -1,0 +1,89 @@
+package bench
+
+import (
+	"emblo/core/material"
+	"emblo/core/money"
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/unit"
+	"emblo/core/written"
+	"math"
+	"slices"
+)
+
+// reach says how deep what there is of each filler reaches, where that is known to be less than
+// planned, and how many packs more it takes.
+func (d Bench) reach(out *written.FillAnswer, f *plan.FillAnswer) {
+	below := unit.Volume{}
+	for i := range f.Poured {
+		p := &f.Poured[i]
+		have, known := d.Weighs[p.Item.ID]
+		if known && !p.Item.Facts.Traits.Has(material.TapWater) && have.Grams() < p.InAll.Grams() {
+			if each, ok := p.Item.Density.VolumeOf(have.Times(1 / float64(f.Tubs))); ok && !f.SideBySide {
+				mm := math.Floor(f.Tub.DepthOf(below.Plus(each)).Millimetres() - f.Tub.DepthOf(below).Millimetres())
+				out.Poured[i].ReachesMM = &mm
+			}
+			if pack, ok := d.Packs[p.Item.ID]; ok {
+				missing, size := p.InAll.Minus(have).Grams(), pack.Size.Number()
+				packs := math.Ceil(missing / size)
+				out.Poured[i].Packs, out.Poured[i].LeftG = int(packs), packs*size-missing
+			}
+		}
+		below = below.Plus(p.Volume)
+	}
+}
+
+// short says what the bases of a plan need more of, all places together, than the cupboard is known
+// to hold.
+func (d Bench) short(a plan.Answer) []written.Shortage {
+	type need struct {
+		of *material.Item
+		g  unit.Mass
+	}
+	var needs []need
+	add := func(it *material.Item, m unit.Mass) {
+		at := slices.IndexFunc(needs, func(n need) bool { return n.of.ID == it.ID })
+		if at < 0 {
+			needs = append(needs, need{it, m})
+			return
+		}
+		needs[at].g = needs[at].g.Plus(m)
+	}
+	for i := range a.Places {
+		forBase(&a.Places[i], add)
+	}
+	var short []written.Shortage
+	for _, n := range needs {
+		have, known := d.Weighs[n.of.ID]
+		if known && !n.of.Facts.Traits.Has(material.TapWater) && have.Grams() < n.g.Grams()-recipe.ShortBy {
+			short = append(short, written.Shortage{Name: d.Pen.Name(n.of.ID, n.of.Name), MissingG: n.g.Minus(have).Grams()})
+		}
+	}
+	return short
+}
+
+// cost adds up what a plan takes at the prices that are known; nil while none is.
+func (d Bench) cost(p written.Plan, r *Reckoned) *written.Cost {
+	out := &written.Cost{Unpriced: []string{}}
+	var all, back money.Total
+	priced := false
+	for _, u := range d.Takes(p, r) {
+		price := d.Prices[u.ID] // of what is counted, for as many grams as the pack has pieces
+		if !price.Known() {
+			if name := d.Pen.Name(u.ID, u.name); !slices.Contains(out.Unpriced, name) {
+				out.Unpriced = append(out.Unpriced, name)
+			}
+			continue
+		}
+		of := unit.Grams(u.Amount.Number())
+		all, priced = all.Plus(of, price), true
+		if u.Back {
+			back = back.Plus(of, price)
+		}
+	}
+	if !priced {
+		return nil
+	}
+	out.Coins, out.EachCoins, out.BackCoins = int(all.Coins()), int(all.Share(max(1, len(r.Group.Room().Children)))), int(back.Coins())
+	return out
+}

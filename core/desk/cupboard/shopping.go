@@ -1,0 +1,295 @@
+package cupboard
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"emblo/core/desk"
+	"emblo/core/desk/bench"
+	"emblo/core/material"
+	"emblo/core/money"
+	"emblo/core/plan"
+	"emblo/core/recipe"
+	"emblo/core/safety"
+	"emblo/core/stock"
+	"emblo/core/words"
+	"emblo/core/written"
+)
+
+// States of a line of the shopping list, and of a plan of the days to come.
+const (
+	LineOpen   = "open"
+	InBasket   = "basket"
+	NoneToHave = "none"
+
+	allHere = "all-here"
+	buying  = "buying"
+	cannot  = "cannot"
+	unready = "not-ready"
+)
+
+// Ticked is a line that somebody ticked off, as it is kept.
+type Ticked struct {
+	ID, ItemID, Label, By string
+	written.Tick
+}
+
+// Shopping writes what coming plans are short of, earliest need first, with what is ticked off of it,
+// and each plan with what it waits for. What the shop has none of changes both: a plan that waits for
+// it cannot be made as it stands and comes first, what stands in is named, and what only such plans
+// take is not bought: its lines come last, those that others take too are for these alone.
+func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping {
+	needs, notReady := d.needs(plans)
+	rows := stock.Needed(d.jarsNow(), needs)
+	stuck := stuckPlans(plans, rows, ticks)
+	still := stock.Needed(d.jarsNow(), slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool { return slices.Contains(stuck, n.For) }))
+	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{}, Unnoted: []string{}, Unpriced: []string{}}
+	var cheap, least money.Coins
+	priced := false
+	var short []*stock.Short // of each line
+	for i := range rows {
+		r := &rows[i]
+		it, ok := d.Get(r.ItemID)
+		if !ok {
+			continue
+		}
+		name := d.Pen.Name(it.ID, it.Name)
+		if r.Unweighed {
+			out.Unweighed = append(out.Unweighed, name)
+		}
+		if askedAbout(r) {
+			out.Unnoted = append(out.Unnoted, name)
+			continue
+		}
+		if !(r.Missing.Number() > 0) {
+			continue
+		}
+		tick := tickOf(ticks, r)
+		idle := false
+		if all := r; tick == nil || tick.State != NoneToHave {
+			at := slices.IndexFunc(still, func(s stock.Short) bool { return s.ItemID == all.ItemID && s.Label == all.Label })
+			if idle = at < 0 || !(still[at].Missing.Number() > 0); !idle {
+				r = &still[at]
+			}
+		}
+		line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: r.Label.Words(), HeatTreated: r.Label.HeatTreated, Name: name, Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
+			Unit: stock.UnitOf(&it).String(), Missing: r.Missing.Number(), By: r.By.String(), For: namesOf(plans, r.For), State: LineOpen}
+		packs := d.packsOf(&it, r.Label)
+		fewest, known := stock.LeastLeft(r.Missing, packs)
+		best, hasPrice := stock.Cheapest(r.Missing, packs)
+		if tick != nil {
+			line.State, line.TickID, line.TickedBy, line.Ticked = tick.State, tick.ID, tick.By, tick.Packs
+		}
+		if line.State == NoneToHave {
+			line.Instead = d.instead(&it, r, plans)
+		}
+		bought := !idle && line.State != NoneToHave
+		switch {
+		case hasPrice:
+			line.Cheapest = writeBasket(best)
+			thrifty := best
+			if fewest.Left.Number() < best.Left.Number() && fewest.Priced {
+				line.Least = writeBasket(fewest)
+				thrifty = fewest
+			}
+			if bought {
+				cheap, least, priced = cheap+best.Coins, least+thrifty.Coins, true
+			}
+		default:
+			if known {
+				line.Cheapest = writeBasket(fewest)
+			}
+			if bought {
+				out.Unpriced = append(out.Unpriced, name)
+			}
+		}
+		out.Lines, short = append(out.Lines, line), append(short, &rows[i])
+	}
+	if priced {
+		c, l := int(cheap), int(least)
+		out.Coins, out.LeastCoins = &c, &l
+	}
+	for _, p := range plans {
+		waits := d.waiting(p, out.Lines, short)
+		if slices.Contains(notReady, p.ID) {
+			waits.State = unready
+		}
+		out.Plans = append(out.Plans, waits)
+	}
+	slices.SortStableFunc(out.Lines, func(a, b written.BuyLine) int { return idleLast(a.Idle) - idleLast(b.Idle) })
+	order := map[string]int{cannot: 0, unready: 1, buying: 2, allHere: 3}
+	slices.SortStableFunc(out.Plans, func(a, b written.ShopPlan) int { return order[a.State] - order[b.State] })
+	return out
+}
+
+// LabelKey is how what a packet says is kept beside a thing, as the database writes it of a jar.
+func LabelKey(l stock.Label) string {
+	key := ""
+	if l.Free != 0 {
+		key = `["` + strings.Join(l.Words(), `", "`) + `"]`
+	}
+	if l.HeatTreated {
+		key += "true"
+	}
+	return key
+}
+
+func tickOf(ticks []Ticked, r *stock.Short) *Ticked {
+	for i := range ticks {
+		if ticks[i].ItemID == r.ItemID && ticks[i].Label == LabelKey(r.Label) {
+			return &ticks[i]
+		}
+	}
+	return nil
+}
+
+func writeBasket(b stock.Basket) *written.Basket {
+	out := &written.Basket{Packs: []written.BuyPack{}, Left: b.Left.Number()}
+	for _, buy := range b.Buys {
+		p := written.BuyPack{Amount: buy.Pack.Size.Number(), Count: buy.Count}
+		if buy.Pack.Priced {
+			coins := int(buy.Pack.Coins)
+			p.Coins = &coins
+		}
+		out.Packs = append(out.Packs, p)
+	}
+	if b.Priced {
+		coins := int(b.Coins)
+		out.Coins = &coins
+	}
+	return out
+}
+
+func idleLast(idle bool) int {
+	if idle {
+		return 1
+	}
+	return 0
+}
+
+// shortFor reports whether a plan goes short of what a row is of: not, where that is short only after it.
+func shortFor(p *desk.Coming, r *stock.Short) bool {
+	return slices.Contains(r.For, p.ID) && r.By.String() <= p.PlayAt
+}
+
+// stuckPlans returns the ids of the plans that take what the shop has none of.
+func stuckPlans(plans []desk.Coming, rows []stock.Short, ticks []Ticked) (ids []string) {
+	for i := range plans {
+		for j := range rows {
+			t := tickOf(ticks, &rows[j])
+			if t != nil && t.State == NoneToHave && rows[j].Missing.Number() > 0 && shortFor(&plans[i], &rows[j]) {
+				ids = append(ids, plans[i].ID)
+				break
+			}
+		}
+	}
+	return ids
+}
+
+// waiting says what a plan waits for, of the lines that are short for it.
+func (d Cupboard) waiting(p desk.Coming, lines []written.BuyLine, short []*stock.Short) written.ShopPlan {
+	out := written.ShopPlan{SetupID: p.ID, Name: p.Name, Room: d.RoomName(p.RoomID), PlayAt: p.PlayAt, State: allHere, Waits: []string{}}
+	for i, l := range lines {
+		if !shortFor(&p, short[i]) {
+			continue
+		}
+		out.Waits = append(out.Waits, l.Name)
+		switch {
+		case l.State == NoneToHave:
+			out.State = cannot
+		case out.State == allHere:
+			out.State = buying
+		}
+	}
+	return out
+}
+
+// maxInstead is how many things that stand in are named.
+const maxInstead = 3
+
+// instead returns what in the cupboard stands in for a thing that is not to be had, in the first of
+// the plans that goes short of it: an ingredient for one in a mix, a thing that does the same for one
+// that is poured or found. Each goes in for that plan's children.
+func (d Cupboard) instead(it *material.Item, r *stock.Short, plans []desk.Coming) []string {
+	for _, p := range plans {
+		if !slices.Contains(r.For, p.ID) {
+			continue
+		}
+		now, err := bench.On(d.Desk).Reckon(p.Plan)
+		if err != nil {
+			return nil
+		}
+		for i := range now.Setup.Places {
+			mix, isMix := now.Setup.Places[i].Base.(plan.Mix)
+			if isMix && slices.ContainsFunc(mix.Recipe.Lines, func(l recipe.Line) bool { return l.Item.ID == it.ID }) {
+				return d.substitutes(it.ID, mix, now.Group)
+			}
+		}
+		swaps := safety.NewSwaps(now.Group, d.Shelf.Shelf, d.Subject, d.Here)
+		var names []string
+		for _, s := range swaps.StandIns(*it, nil, safety.Open, maxInstead) {
+			names = append(names, d.Pen.Name(s.Item.ID, s.Item.Name))
+		}
+		return names
+	}
+	return nil
+}
+
+// substitutes returns what is here and may be taken for an ingredient without making the mix worse for
+// a group than it was.
+func (d Cupboard) substitutes(id string, mix plan.Mix, g *safety.Group) []string {
+	before := plan.WorstLine(plan.JudgeMix(mix.Recipe, mix.Portion, mix.Use, g)).Assessment.Verdict
+	var names []string
+	for _, sub := range recipe.Substitutes(id) {
+		with := mix.Recipe.Instead(id, sub, 1)
+		if d.Here[sub.Item.ID] && plan.WorstLine(plan.JudgeMix(with, mix.Portion, mix.Use, g)).Assessment.Verdict <= before && len(names) < maxInstead {
+			names = append(names, d.Pen.Name(sub.Item.ID, sub.Item.Name))
+		}
+	}
+	return names
+}
+
+// CheckTick reads what a line of the shopping list is about, and reports why it cannot be ticked so.
+func (d Cupboard) CheckTick(in written.TickInput) (stock.Label, error) {
+	it, ok := d.Get(in.ItemID)
+	if !ok {
+		return stock.Label{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
+	}
+	l, fault := in.ReadLabel()
+	switch {
+	case fault != nil:
+		return l, fault
+	case in.State != LineOpen && in.State != InBasket && in.State != NoneToHave:
+		return l, written.Bad("/state", "A line is open, in the basket, or the shop has none of it.")
+	case in.State != InBasket && len(in.Packs) > 0:
+		return l, written.Bad("/packs", "Packs of %s are in the basket or not.", it.Name)
+	}
+	for i, p := range in.Packs {
+		if _, _, fault := (written.Jar{ItemID: it.ID, Packs: []written.Pack{{Amount: p.Amount, Coins: p.Coins}}}).Read(stock.UnitOf(&it)); fault != nil || p.Count < 1 || p.Count > MaxPacksOf {
+			return l, written.Bad(fmt.Sprintf("/packs/%d", i), "Between 1 and %d packs of 1 to %d whole grams or pieces.", MaxPacksOf, stock.MaxPack)
+		}
+	}
+	return l, nil
+}
+
+// maxPacksOf is how many packs of one size are bought at once.
+const MaxPacksOf = 1000
+
+// Received returns the jar that would have to be made for what is in the basket, and how much of it
+// came in: nil where nobody said in what packs. ok is false for what is not in the basket.
+func (d Cupboard) Received(item string, t written.Tick) (jar written.Jar, amount *float64, ok bool) {
+	if t.State != InBasket {
+		return jar, nil, false
+	}
+	jar = written.Jar{ItemID: item, Free: t.Free, HeatTreated: t.HeatTreated, Packs: []written.Pack{}}
+	sum := 0.0
+	for _, p := range t.Packs {
+		sum += p.Amount * float64(p.Count)
+		jar.Packs = append(jar.Packs, written.Pack{Amount: p.Amount, Coins: p.Coins})
+	}
+	if len(t.Packs) > 0 {
+		amount = &sum
+	}
+	return jar, amount, true
+}

@@ -1,0 +1,297 @@
+package preparing
+
+import (
+	"slices"
+	"time"
+
+	"emblo/core/age"
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/desk/bench"
+	"emblo/core/prep"
+	"emblo/core/room"
+	"emblo/core/say"
+	"emblo/core/written"
+)
+
+// prepAhead is how many days after a day are prepared for on it: what freezes or soaks begins a day or two
+// before.
+const prepAhead = 3
+
+// scheduled is when each step of the coming plans is done, in order, as it is written.
+type scheduled struct {
+	windows  []room.Free
+	told     bool
+	InOrder  []written.PrepRoom // that prepare for themselves
+	notReady []string           // by name
+	unready  []string           // the same by id
+	slots    []written.PrepSlot
+	holds    []clock.Wall       // until when what was made may wait
+	after    []written.PrepSlot // what is done when play is over
+	exact    bool
+	bound    int
+}
+
+// Prep schedules all that the coming plans take, backward from when each opens, and writes what of it is
+// done on a day. Nothing is prepared for a plan that does not go in as it stands. What is ticked stays
+// when it was done, with all that comes before it, and the rest moves.
+func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (written.PrepDay, error) {
+	s, err := d.schedule(plans, ticks, day, now)
+	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: written.WriteFree(s.windows), Told: s.told, Hands: d.Settings.PrepHands, Rooms: s.InOrder, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: s.notReady,
+		Exact: s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{}, After: []written.PrepSlot{}}
+	for i, slot := range s.slots {
+		switch starts := slot.Starts[:len(out.Day)]; {
+		case starts == out.Day:
+			out.Slots = append(out.Slots, slot)
+		case starts < out.Day && slot.WaitUntil != "" && s.holds[i].Day().String() >= out.Day:
+			out.Waiting = append(out.Waiting, slot)
+		}
+	}
+	for _, slot := range s.after {
+		if slot.Starts[:len(out.Day)] == out.Day {
+			out.After = append(out.After, slot)
+		}
+	}
+	if err != nil {
+		return out, err
+	}
+	out.Late = d.late(s, plans, ticks, out.Day, now)
+	if !slices.ContainsFunc(out.Slots, func(s written.PrepSlot) bool { return !s.Done }) {
+		out.Next, err = d.beginsAfter(plans, ticks, day, now)
+	}
+	return out, err
+}
+
+// lookAhead is how many days after a day are looked over for the next that asks for something.
+const lookAhead = 14
+
+// beginsAfter returns when hands begin on the first day after one that asks for something; empty where none does.
+func (d Preparing) beginsAfter(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (string, error) {
+	s, err := d.schedule(plans, ticks, day.Plus(lookAhead), now)
+	first := ""
+	for _, slot := range s.slots {
+		if !slot.Done && slot.Starts[:len("2006-01-02")] > day.String() && (first == "" || slot.Starts < first) {
+			first = slot.Starts
+		}
+	}
+	return first, err
+}
+
+// spare returns how many minutes hands are free on a day from now on, when all that it asks for is done.
+func (d Preparing) spare(s scheduled, day age.Date, now clock.Wall) int {
+	from := 0
+	if now.Day() == day {
+		from = now.Fields().Hour()*60 + now.Fields().Minute()
+	}
+	of := func(all []room.Free, hands int) (free int) {
+		for _, w := range all {
+			free += max(0, w.To-max(w.From, from))
+		}
+		return free * hands
+	}
+	free := of(s.windows, d.Settings.PrepHands)
+	for _, r := range d.InOrder {
+		if r.Unreadable == "" && r.Roster.Prepares() {
+			free += of(d.freeFor(r))
+		}
+	}
+	for _, slot := range s.slots {
+		if !slot.Done && !slot.Outside && slot.Starts[:len("2006-01-02")] == day.String() {
+			free -= slot.Minutes
+		}
+	}
+	return max(0, free)
+}
+
+// freeFor returns when hands of a room's own prepare for it, and how many.
+func (d Preparing) freeFor(r *desk.Room) (free []room.Free, hands int) {
+	if free = r.Roster.Free; len(free) == 0 {
+		free, _ = d.Settings.Prep()
+	}
+	return free, max(1, r.Roster.Hands)
+}
+
+// PrepWeek writes what is prepared on each of the days from now until one, in a line a day.
+func (d Preparing) PrepWeek(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) (written.PrepWeek, error) {
+	out := written.PrepWeek{Days: []written.PrepWeekDay{}}
+	s, err := d.schedule(plans, ticks, until, now)
+	if err != nil {
+		return out, err
+	}
+	for n := 0; ; n++ {
+		day := clock.At(now.Day(), 24*n, 0).Day()
+		if day.String() > until.String() {
+			return out, nil
+		}
+		w := written.PrepWeekDay{Day: day.String(), SpareMinutes: d.spare(s, day, now), Opens: []written.PrepOpening{}}
+		for _, slot := range s.slots {
+			if slot.Done || slot.Starts[:len(w.Day)] != w.Day {
+				continue
+			}
+			if w.Steps++; w.From == "" {
+				w.From = slot.Starts
+			}
+			if w.HandsMinutes += slot.Minutes; slot.Ends > w.To {
+				w.To = slot.Ends
+			}
+			if slot.Pressed {
+				w.Late++
+			}
+		}
+		for i := range plans {
+			if p := &plans[i]; p.PlayAt[:len(w.Day)] == w.Day {
+				w.Opens = append(w.Opens, written.PrepOpening{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), At: p.PlayAt, Ready: !slices.Contains(s.unready, p.ID)})
+			}
+		}
+		out.Days = append(out.Days, w)
+	}
+}
+
+// PrepOf writes when one of the coming plans is prepared among the others, so that its sheet and the day
+// say the same.
+func (d Preparing) PrepOf(of desk.Coming, plans []desk.Coming, ticks []PrepTick, now clock.Wall) (written.PrepSetup, error) {
+	out := written.PrepSetup{Slots: []written.PrepSlot{}}
+	at, fault := of.Open()
+	if fault != nil {
+		return out, fault
+	}
+	s, err := d.schedule(plans, ticks, at.Day(), now)
+	for _, slot := range s.slots {
+		if slot.SetupID == of.ID {
+			out.Slots = append(out.Slots, slot)
+		}
+	}
+	return out, err
+}
+
+// PrepAhead writes all that is prepared for plans that open until a day, in order.
+func (d Preparing) PrepAhead(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) ([]written.PrepSlot, error) {
+	s, err := d.schedule(plans, ticks, until, now)
+	return s.slots, err
+}
+
+// Notes says of a step what its own words do not, for a calendar.
+func Notes(pen written.Pen, s written.PrepSlot) []string {
+	at := func(wall string) say.Text { return say.Copied(wall[:10] + " " + wall[11:]) }
+	said := []say.Text{say.F("{setup} for {room}, opens {time}", say.Copied(s.Setup), say.Copied(s.Room), at(s.PlayAt))}
+	if s.Asks != "" {
+		said = append(said, say.F("The probe has to read {degrees}.", say.Copied(s.Asks)))
+	}
+	if s.AdultOnly {
+		said = append(said, "Adult only.")
+	}
+	if s.WaitUntil != "" {
+		what := say.Text("it waits")
+		if s.WaitText != "" {
+			what = say.Copied(s.WaitText)
+		}
+		said = append(said, say.F("Then by itself: {what}, until {time}.", what, at(s.WaitUntil)))
+	}
+	if s.LateMinutes > 0 {
+		said = append(said, "This is too late for when it opens.")
+	}
+	if s.Crowded {
+		said = append(said, "More hands, or more room, are needed then than there are.")
+	}
+	if s.Outside {
+		said = append(said, "Hands are not free then.")
+	}
+	return pen.All(said)
+}
+
+// Begins returns when the first hand is laid on for each coming plan, among all that are prepared, by id;
+// those that nothing is prepared for are not in it.
+func (d Preparing) Begins(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) map[string]string {
+	begins := make(map[string]string, len(plans))
+	s, err := d.schedule(plans, ticks, day, now)
+	if err != nil {
+		return begins
+	}
+	for _, slot := range s.slots { // earliest first
+		if _, known := begins[slot.SetupID]; !known {
+			begins[slot.SetupID] = slot.Starts
+		}
+	}
+	return begins
+}
+
+// schedule finds when each step is done of all plans that open until a few days after a day.
+func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (scheduled, error) {
+	free, told := d.Settings.Prep()
+	out := scheduled{windows: free, told: told, notReady: []string{}, InOrder: []written.PrepRoom{}}
+	origin := clock.At(now.Day(), 0, 0).In(d.Zone)
+	since := func(w clock.Wall) int { return int(w.In(d.Zone).Sub(origin) / time.Minute) }
+	last := clock.At(day, 24*prepAhead, 0)
+	var dues, played []due
+	for i := range plans {
+		p := &plans[i]
+		opened := p.PlayAt < now.String() // only what comes after play is left of it
+		r, err := bench.On(d.Desk).Reckon(p.Plan)
+		switch {
+		case opened && (err != nil || !r.Verdict.Ready()):
+		case err != nil || !r.Verdict.Ready():
+			out.notReady, out.unready = append(out.notReady, p.Name), append(out.unready, p.ID)
+		case r.Opening.At.Day().Sub(day) < prepAhead+shareDays:
+			at, _ := d.Find(p.RoomID) // it has been reckoned for
+			one := due{of: p, r: r, room: at, opens: since(r.Opening.At)}
+			if !opened {
+				dues = append(dues, one)
+			}
+			if r.Opening.At.Compare(last) < 0 {
+				played = append(played, one)
+			}
+		}
+	}
+	inOrder(dues)
+	// What opens later may have its part in a batch that is made by then.
+	all := slices.DeleteFunc(d.jobsOf(dues, ticks), func(j job) bool { return j.Until >= since(last) })
+	var after jobs
+	for i := range played {
+		after.after(&played[i])
+	}
+	done := doneBy(all, ticks, origin)
+	windows := func(free []room.Free) (all []prep.Window) {
+		for midnight := now.Day(); clock.At(midnight, 0, 0).Compare(last) < 0; midnight = midnight.Plus(1) {
+			for _, w := range free {
+				all = append(all, prep.Window{From: since(clock.At(midnight, 0, w.From)), To: since(clock.At(midnight, 0, w.To))})
+			}
+		}
+		return all
+	}
+	on := prep.Day{Now: since(now), Crew: prep.Crew{Hands: d.Settings.PrepHands, Windows: windows(free)}, Crews: map[string]prep.Crew{}}
+	for _, r := range d.InOrder {
+		if r.Unreadable == "" && r.Roster.Prepares() {
+			free, hands := d.freeFor(r)
+			on.Crews[r.ID] = prep.Crew{Hands: hands, Windows: windows(free)}
+			out.InOrder = append(out.InOrder, written.PrepRoom{Room: r.Name(), Windows: written.WriteFree(free), Hands: hands})
+		}
+	}
+	steps := make([]prep.Step, len(all))
+	for i := range all {
+		steps[i] = all[i].Step
+	}
+	s, err := prep.Plan(steps, on)
+	if err != nil {
+		return out, written.Bad("", "The day cannot be planned: %s.", err)
+	}
+	out.exact, out.bound = s.Exact, s.Bound
+	wall := func(m int) clock.Wall { return clock.WallOf(origin.Add(time.Duration(m) * time.Minute).In(d.Zone)) }
+	for _, slot := range s.Slots {
+		j := all[slices.IndexFunc(all, func(j job) bool { return j.ID == slot.Step.ID })]
+		w := d.writeSlot(slot, j, all, wall)
+		if t, ticked := done[j.ID]; ticked {
+			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
+		}
+		out.slots, out.holds = append(out.slots, w), append(out.holds, wall(slot.Holds))
+	}
+	for _, j := range after {
+		t, ticked := done[j.ID]
+		if ticked {
+			j.Until = int(t.At.Sub(origin) / time.Minute)
+		}
+		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, wall)
+		w.Why, w.Done, w.DoneBy = "", ticked, t.By
+		out.after = append(out.after, w)
+	}
+	return out, nil
+}
