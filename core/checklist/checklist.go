@@ -13,13 +13,12 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"emblo/core/say"
-
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/naming"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 )
 
 // Limits of one file.

@@ -1,11 +1,12 @@
 package desk
 
 import (
+	"slices"
+	"time"
+
 	"emblo/core/batch"
 	"emblo/core/stock"
 	"emblo/core/written"
-	"slices"
-	"time"
 )
 
 // Batch is a batch as it is kept, with what happened to it, in order.

@@ -1,12 +1,13 @@
 package material
 
 import (
-	"emblo/core/words"
 	"fmt"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"emblo/core/words"
 )
 
 // What a column of a description takes and refuses, each at its limit: the last that reads and the first that does not.

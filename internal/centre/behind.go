@@ -14,7 +14,7 @@ const keepingLasts = 10 * time.Second
 // behind does what only saves reckoning or wording again: after the answer, so that nobody who reads waits for it, and no
 // reading fails by it. Inside a command it is part of that, and fails with it, as what failed leaves nothing of a
 // transaction. Everything it keeps is in its hands when it is called.
-func (h *House) behind(ctx context.Context, what string, do func(context.Context) error) error {
+func (h *House) Behind(ctx context.Context, what string, do func(context.Context) error) error {
 	if store.InCommand(ctx) {
 		return do(ctx)
 	}

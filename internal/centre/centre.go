@@ -40,12 +40,12 @@ type House struct {
 	// Pen writes what the core says.
 	Pen   written.Pen
 	store *store.Store
-	now   now.Clock
+	Clock now.Clock
 	watch now.Watch
 	log   *slog.Logger
 	parts *otter.Cache[key, part]
 	zones sync.Map // *time.Location by name
-	rules string
+	Rules string
 	later func(func())
 }
 
@@ -78,13 +78,13 @@ func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen 
 	if later == nil {
 		later = beside(fewAtATime)
 	}
-	return &House{later: later, store: s, Pen: pen, now: clock, log: log, rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
+	return &House{later: later, store: s, Pen: pen, Clock: clock, log: log, Rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
 		MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
 }
 
 // zone returns the time zone of a centre, and tells the log of each once. An unknown one is a fault of the
 // data and reads as UTC.
-func (h *House) zone(name string) *time.Location {
+func (h *House) Zone(name string) *time.Location {
 	if z, ok := h.zones.Load(name); ok {
 		return z.(*time.Location)
 	}
@@ -93,13 +93,15 @@ func (h *House) zone(name string) *time.Location {
 		z = time.UTC
 	}
 	if _, known := h.zones.LoadOrStore(name, z); !known {
-		h.log.Info("a centre goes by a zone", "zone", z, "shows", h.now().In(z).Format(time.RFC3339), "here", h.now().Format(time.RFC3339))
+		h.log.Info("a centre goes by a zone", "zone", z, "shows", h.Clock().In(z).Format(time.RFC3339), "here", h.Clock().Format(time.RFC3339))
 	}
 	return z
 }
 
 // Now returns what the clock on the centre's wall shows.
-func (h *House) Now(s *store.Session) clock.Wall { return clock.WallOf(h.now().In(h.zone(s.TimeZone))) }
+func (h *House) Now(s *store.Session) clock.Wall {
+	return clock.WallOf(h.Clock().In(h.Zone(s.TimeZone)))
+}
 
 // Today returns the day it is at the centre.
 func (h *House) Today(s *store.Session) age.Date { return h.Now(s).Day() }
@@ -107,7 +109,7 @@ func (h *House) Today(s *store.Session) age.Date { return h.Now(s).Day() }
 // Look holds the clock against itself and the database's, as a session was found, and tells the log what is
 // doubtful anew.
 func (h *House) Look(s *store.Session) {
-	d, anew := h.watch.Saw(h.now(), s.DatabaseAt)
+	d, anew := h.watch.Saw(h.Clock(), s.DatabaseAt)
 	if !anew {
 		return
 	}
@@ -115,20 +117,20 @@ func (h *House) Look(s *store.Session) {
 		h.log.Info("the clocks agree again")
 		return
 	}
-	h.log.Warn("the clock is doubtful", "shows", h.now(), "database_ahead", d.Database, "went_back", d.Back)
+	h.log.Warn("the clock is doubtful", "shows", h.Clock(), "database_ahead", d.Database, "went_back", d.Back)
 }
 
 // doubts are the reasons not to trust what the clock shows, for people.
-func (h *House) doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
+func (h *House) Doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
 	all, seen := []written.ClockDoubt{}, h.watch.Doubts()
 	if seen.Back > 0 {
-		all = append(all, d.ClockWentBack(seen.Back, clock.WallOf(seen.Was.In(h.zone(s.TimeZone))), h.Now(s)))
+		all = append(all, d.ClockWentBack(seen.Back, clock.WallOf(seen.Was.In(h.Zone(s.TimeZone))), h.Now(s)))
 	}
 	if seen.Database != 0 {
 		all = append(all, d.ClocksApart(seen.Database, h.Now(s)))
 	}
 	if d.Unreadable == "" && d.Settings.TimeZone == "" {
-		all = append(all, d.ZoneUnsaid(h.zone(s.TimeZone).String(), h.Now(s)))
+		all = append(all, d.ZoneUnsaid(h.Zone(s.TimeZone).String(), h.Now(s)))
 	}
 	return all
 }
@@ -136,7 +138,7 @@ func (h *House) doubts(s *store.Session, d *desk.Desk) []written.ClockDoubt {
 // Command carries out what somebody sends as one: all of it is kept, or nothing. What has opened by then is put down
 // first, as whatever is sent may change it.
 func (h *House) Command(ctx context.Context, s *store.Session, do func(context.Context) error) error {
-	return h.of(s).Command(ctx, func(ctx context.Context) error {
+	return h.Of(s).Command(ctx, func(ctx context.Context) error {
 		if err := h.putDown(ctx, s); err != nil {
 			return err
 		}
@@ -146,22 +148,22 @@ func (h *House) Command(ctx context.Context, s *store.Session, do func(context.C
 
 // Once does what a letter asks for, or returns what was answered when it came before. It belongs inside a Command.
 func (h *House) Once(ctx context.Context, s *store.Session, l store.Letter, do func() ([]byte, error)) (before []byte, repeated bool, err error) {
-	return h.of(s).Once(ctx, l, do)
+	return h.Of(s).Once(ctx, l, do)
 }
 
 // of returns the store as the signed-in account uses it.
-func (h *House) of(s *store.Session) *store.Centre { return h.store.For(s.CentreID).By(s.StaffID) }
+func (h *House) Of(s *store.Session) *store.Centre { return h.store.For(s.CentreID).By(s.StaffID) }
 
 // Desk returns the desk of the signed-in centre, never older than the session saw it. What
 // is loaded is kept under the revision that it was loaded at, outside any lock: two that
 // load at once both do.
 func (h *House) Desk(ctx context.Context, s *store.Session) (*desk.Desk, error) {
-	d, _, err := h.deskAt(ctx, s)
+	d, _, err := h.DeskAt(ctx, s)
 	return d, err
 }
 
 // deskAt returns the desk and the revisions that it stands for.
-func (h *House) deskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at store.Revisions, err error) {
+func (h *House) DeskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at store.Revisions, err error) {
 	return h.deskFrom(ctx, s, h.daysFrom(s))
 }
 
@@ -212,7 +214,7 @@ func (h *House) people(ctx context.Context, s *store.Session, from string) (*des
 		bytes += len(r.Doc)
 		rooms[i] = desk.ReadRoom(r.ID.String(), r.Version, r.Form, r.Name, r.Doc)
 	}
-	people := desk.NewPeople(settings, unreadable, h.zone(rows.TimeZone), rooms)
+	people := desk.NewPeople(settings, unreadable, h.Zone(rows.TimeZone), rooms)
 	people.Pen = h.Pen
 	days := make([]desk.Day, len(rows.Days))
 	for i, r := range rows.Days {
@@ -260,7 +262,7 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 	jars, bytes := make([]desk.Jar, len(rows.Jars)), 0
 	for i, r := range rows.Jars {
 		bytes += len(r.Doc) + rowBytes*len(r.Moves)
-		jars[i] = desk.ReadJar(r.ID.String(), r.Version, r.Form, r.Doc, movesOf(r.Moves))
+		jars[i] = desk.ReadJar(r.ID.String(), r.Version, r.Form, r.Doc, MovesOf(r.Moves))
 	}
 	log := make([]desk.Addition, len(rows.Log))
 	for i, a := range rows.Log {
@@ -269,7 +271,7 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 	batches := make([]desk.Batch, len(rows.Batches))
 	for i, r := range rows.Batches {
 		bytes += len(r.Doc) + rowBytes*len(r.Events)
-		batches[i] = batchOf(r)
+		batches[i] = BatchOf(r)
 	}
 	return desk.NewStock(jars, log).WithBatches(batches), rows.Revision, bytes + rowBytes*len(log), nil
 }
@@ -278,7 +280,7 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 const rowBytes = 100
 
 // gone turns the store's word for what is not there into the desk's.
-func gone(err error) error {
+func Gone(err error) error {
 	if errors.Is(err, store.ErrNotFound) {
 		return ErrGone
 	}

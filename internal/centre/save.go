@@ -4,26 +4,20 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"strings"
-	"time"
 
 	"github.com/google/uuid"
 
-	"emblo/core/checklist"
-	"emblo/core/desk"
-	"emblo/core/desk/kitchen"
-	"emblo/core/material"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
 
 // save keeps a document. A stale version is a *Conflict with what is stored, as current
 // writes it; a name that is taken and a room that is gone are faults at their fields.
-func (h *House) save(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID, version int, doc any, what kind, current func(store.Doc) (any, error)) (store.Doc, error) {
+func (h *House) Save(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID, version int, doc any, what kind, current func(store.Doc) (any, error)) (store.Doc, error) {
 	if version < 0 {
 		return store.Doc{}, written.Bad("/version", "The version cannot be negative.")
 	}
-	saved, err := h.of(s).Save(ctx, k, id, version, written.Write(doc))
+	saved, err := h.Of(s).Save(ctx, k, id, version, written.Write(doc))
 	var stale *store.Conflict
 	switch {
 	case errors.As(err, &stale):
@@ -37,246 +31,48 @@ func (h *House) save(ctx context.Context, s *store.Session, k store.Kind, id uui
 	case errors.Is(err, store.ErrNoRoom):
 		return saved, written.Bad("/room_id", "Choose a room: this one is not there any more.")
 	}
-	return saved, gone(err)
+	return saved, Gone(err)
 }
 
 // kind is what a sort of document is called in sentences, and where its name stands.
 type kind struct{ words, nameAt string }
 
 var (
-	aRoom   = kind{"room", "/name"}
-	aSetup  = kind{"set-up", "/name"}
-	aThing  = kind{"thing", "/row/name"}
-	aRecipe = kind{"recipe", "/recipe/name"}
-	aJar    = kind{"jar", "/item_id"}
-	aBatch  = kind{"batch", "/name"}
-	kinds   = map[store.Kind]kind{store.Rooms: aRoom, store.Setups: aSetup, store.Things: aThing, store.Recipes: aRecipe, store.Jars: aJar, store.Batches: aBatch}
+	ARoom   = kind{"room", "/name"}
+	ASetup  = kind{"set-up", "/name"}
+	AThing  = kind{"thing", "/row/name"}
+	ARecipe = kind{"recipe", "/recipe/name"}
+	AJar    = kind{"jar", "/item_id"}
+	ABatch  = kind{"batch", "/name"}
+	kinds   = map[store.Kind]kind{store.Rooms: ARoom, store.Setups: ASetup, store.Things: AThing, store.Recipes: ARecipe, store.Jars: AJar, store.Batches: ABatch}
 )
 
 func (k kind) taken() *written.Fault {
 	article := map[string]string{"room": "Another room", "thing": "Another thing of your own", "recipe": "Another recipe of your own"}[k.words]
-	if k == aJar {
+	if k == AJar {
 		return written.Bad(k.nameAt, "There is a jar of this with the same label already.")
 	}
 	return written.Bad(k.nameAt, "%s has this name already.", article)
 }
 
-// SaveRoom keeps a room as it reads today.
-func (h *House) SaveRoom(ctx context.Context, s *store.Session, id uuid.UUID, in written.RoomInput) (written.StoredRoom, error) {
-	roster, fault := in.Roster()
-	if fault == nil {
-		fault = in.CheckOn(h.Today(s))
-	}
-	if fault != nil {
-		return written.StoredRoom{}, fault
-	}
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return written.StoredRoom{}, err
-	}
-	describe := func(doc store.Doc) written.StoredRoom {
-		return d.Describe(desk.ReadRoom(doc.ID.String(), doc.Version, doc.Form, nameOf(doc), doc.Doc), h.Today(s))
-	}
-	saved, err := h.save(ctx, s, store.Rooms, id, in.Version, written.WriteRoom(roster), aRoom, func(doc store.Doc) (any, error) { return describe(doc), nil })
-	if err != nil {
-		return written.StoredRoom{}, err
-	}
-	return describe(saved), nil
-}
-
-func nameOf(d store.Doc) string {
-	w, err := written.Stored[written.Room](d.Form, d.Doc)
-	if err != nil {
-		return ""
-	}
-	return w.Name
-}
-
-// SaveThing keeps a thing of the centre's own.
-func (h *House) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID, in written.ItemInput) (written.OwnItem, error) {
-	row := in.Row.Trimmed()
-	row.Confirmed = true
-	if _, fault := row.Item(id.String(), material.Standard().Named); fault != nil {
-		return written.OwnItem{}, fault.Under("/row")
-	}
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return written.OwnItem{}, err
-	}
-	if in.Version == 0 && d.Things() >= desk.MaxThings && !d.HasThing(id.String()) {
-		return written.OwnItem{}, written.Bad("/row", "A centre keeps at most %d things of its own.", desk.MaxThings)
-	}
-	own := func(doc store.Doc) (written.OwnItem, error) {
-		w, err := written.Stored[written.Thing](doc.Form, doc.Doc)
-		return written.OwnItem{ID: doc.ID.String(), Version: doc.Version, Row: w}, err
-	}
-	saved, err := h.save(ctx, s, store.Things, id, in.Version, row, aThing, func(doc store.Doc) (any, error) { return own(doc) })
-	if err != nil {
-		return written.OwnItem{}, err
-	}
-	return own(saved)
-}
-
-// ImportThings adds things of the centre's own from CSV, all of them or none.
-func (h *House) ImportThings(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
-	out := written.Imported{Names: []string{}}
-	lines, err := checklist.ReadTable([]byte(in.CSV), written.ThingColumns)
-	var file *checklist.FileError
-	if errors.As(err, &file) {
-		return out, written.Bad("/csv", "%s", file.Reason)
-	}
-	if err != nil {
-		return out, err
-	}
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return out, err
-	}
-	if d.Things()+len(lines) > desk.MaxThings {
-		return out, written.Bad("/csv", "A centre keeps at most %d things of its own; nothing was added.", desk.MaxThings)
-	}
-	docs := make(map[uuid.UUID][]byte, len(lines))
-	for _, line := range lines {
-		at := fmt.Sprintf("/csv/%d", line.Number)
-		if line.Fault != "" {
-			return out, written.Bad(at, "Row %d: %s. Nothing was added.", line.Number, line.Fault)
-		}
-		row := written.ThingOf(line.Values)
-		if _, fault := row.Item("", material.Standard().Named); fault != nil {
-			return out, written.Bad(at, "Row %d, %s Nothing was added.", line.Number, fault.Sentence)
-		}
-		id, err := uuid.NewV7()
-		if err != nil {
-			return out, err
-		}
-		docs[id] = written.Write(row)
-		out.Names = append(out.Names, strings.TrimSpace(row.Name))
-	}
-	out.Added = len(docs)
-	err = h.of(s).Add(ctx, store.Things, docs)
-	if errors.Is(err, store.ErrNameTaken) {
-		return out, written.Bad("/csv", "A name in the list stands twice, or is one of your own things already. Nothing was added.")
-	}
-	return out, err
-}
-
-// SaveRecipe keeps a recipe of the centre's own. It is stored only when every line of it
-// can be read.
-func (h *House) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUID, in written.RecipeInput) (written.OwnRecipe, error) {
-	in.Recipe.Name = strings.TrimSpace(in.Recipe.Name)
-	in.Recipe.Confirmed = true
-	d, err := h.Desk(ctx, s)
-	if err != nil {
-		return written.OwnRecipe{}, err
-	}
-	if fault := kitchen.On(d).CheckRecipe(id.String(), in); fault != nil {
-		return written.OwnRecipe{}, fault
-	}
-	own := func(doc store.Doc) (written.OwnRecipe, error) {
-		w, err := written.Stored[written.Recipe](doc.Form, doc.Doc)
-		return written.OwnRecipe{ID: doc.ID.String(), Version: doc.Version, Recipe: w}, err
-	}
-	saved, err := h.save(ctx, s, store.Recipes, id, in.Version, in.Recipe, aRecipe, func(doc store.Doc) (any, error) { return own(doc) })
-	if err != nil {
-		return written.OwnRecipe{}, err
-	}
-	return own(saved)
-}
-
-// Recipe returns a recipe as it is typed, or as an own one once was when version is not 0.
-func (h *House) Recipe(ctx context.Context, s *store.Session, id string, version int) (written.RecipePage, error) {
-	if page, ok := kitchen.RecipePage(id); ok {
-		return page, nil
-	}
-	own, err := ParseID(id)
-	if err != nil {
-		return written.RecipePage{}, err
-	}
-	row, err := h.of(s).Doc(ctx, store.Recipes, own)
-	if err != nil {
-		return written.RecipePage{}, gone(err)
-	}
-	versions, err := h.of(s).RecipeVersions(ctx, own)
-	if err != nil {
-		return written.RecipePage{}, err
-	}
-	page := written.RecipePage{ID: id, Own: true, Version: row.Version, Also: []string{}, Basis: kitchen.OwnBasis}
-	form, doc, found := row.Form, row.Doc, version == 0
-	for _, v := range versions {
-		page.Versions = append(page.Versions, written.SavedVersion{Version: v.Version, SavedAt: v.SavedAt})
-		if version == v.Version {
-			form, doc, found = v.Form, v.Doc, true
-		}
-	}
-	if !found {
-		return page, ErrGone
-	}
-	if page.Recipe, err = written.Stored[written.Recipe](form, doc); err != nil {
-		return page, unreadable("recipe", err)
-	}
-	return page, nil
-}
-
 // unreadable is the fault of a stored document that does not read.
-func unreadable(what string, err error) error {
+func Unreadable(what string, err error) error {
 	return &written.Fault{Code: "does-not-read", Sentence: fmt.Sprintf("This %s does not read, so nothing of it can be cleared: %s", what, err)}
-}
-
-// Settings returns the settings of the centre.
-func (h *House) Settings(ctx context.Context, s *store.Session) (written.CentreInput, error) {
-	row, err := h.of(s).Settings(ctx)
-	if err != nil {
-		return written.CentreInput{}, gone(err)
-	}
-	return settingsOf(row.Version, row.Form, row.Doc)
-}
-
-func settingsOf(version, form int, doc []byte) (written.CentreInput, error) {
-	w, err := written.Stored[written.Centre](form, doc)
-	if err != nil {
-		return written.CentreInput{}, unreadable("page of settings", err)
-	}
-	return written.CentreInput{Version: version, Centre: w}, nil
-}
-
-// SaveSettings keeps the settings of the centre. A setting can tighten what the rules ask
-// and never loosen it.
-func (h *House) SaveSettings(ctx context.Context, s *store.Session, in written.CentreInput) (written.CentreInput, error) {
-	settings, fault := in.Settings()
-	if fault != nil {
-		return in, fault
-	}
-	if _, err := time.LoadLocation(settings.TimeZone); err != nil || settings.TimeZone == time.Local.String() {
-		return in, written.Bad("/time_zone", "%q is no time zone that Emblo knows, such as Europe/London.", settings.TimeZone)
-	}
-	saved, err := h.of(s).SaveSettings(ctx, in.Version, written.Write(written.WriteSettings(settings)), settings.TimeZone)
-	var stale *store.Conflict
-	if errors.As(err, &stale) {
-		stored, err := settingsOf(stale.Current.Version, stale.Current.Form, stale.Current.Doc)
-		if err != nil {
-			return in, err
-		}
-		return in, &Conflict{"page of settings", stored}
-	}
-	if err != nil {
-		return in, gone(err)
-	}
-	return settingsOf(saved.Version, saved.Form, saved.Doc)
 }
 
 // Delete marks a document as deleted, a room with its set-ups. What stood on it says then
 // that it is gone; nothing is ever shown as cleared.
 func (h *House) Delete(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID) error {
-	return gone(h.of(s).Delete(ctx, k, id))
+	return Gone(h.Of(s).Delete(ctx, k, id))
 }
 
 // Restore brings back what was deleted, a room with the set-ups that went with it.
 func (h *House) Restore(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID) error {
-	_, err := h.of(s).Restore(ctx, k, id)
+	_, err := h.Of(s).Restore(ctx, k, id)
 	if errors.Is(err, store.ErrNameTaken) {
 		return kinds[k].taken()
 	}
-	return gone(err)
+	return Gone(err)
 }
 
 // ParseID reads the id of something of a centre's own. What is no UUID is nobody's.

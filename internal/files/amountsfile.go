@@ -1,9 +1,10 @@
 package files
 
 import (
-	"emblo/core/recipe"
 	"strconv"
 	"strings"
+
+	"emblo/core/recipe"
 )
 
 // Amounts writes the amounts of a batch as a sheet.

@@ -1,14 +1,15 @@
 package bench
 
 import (
+	"math"
+	"slices"
+
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/unit"
 	"emblo/core/written"
-	"math"
-	"slices"
 )
 
 // reach says how deep what there is of each filler reaches, where that is known to be less than

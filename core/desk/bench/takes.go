@@ -1,6 +1,8 @@
 package bench
 
 import (
+	"slices"
+
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/room"
@@ -8,7 +10,6 @@ import (
 	"emblo/core/stock"
 	"emblo/core/unit"
 	"emblo/core/written"
-	"slices"
 )
 
 // use is what a plan takes of one thing.

@@ -6,6 +6,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/written"
+	"emblo/internal/centre/making"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/paper"
 )
@@ -21,9 +22,9 @@ func Handlers(e *edge.Edge) edge.Handlers {
 
 func (a area) list(r *edge.Request) (any, error) {
 	if r.Query("all") == "true" {
-		return edge.Answer(a.House.AllBatches(r, r.Session, r.Query("words"), r.Query("after")))
+		return edge.Answer(making.In(a.House).AllBatches(r, r.Session, r.Query("words"), r.Query("after")))
 	}
-	return edge.Answer(a.House.Batches(r, r.Session))
+	return edge.Answer(making.In(a.House).Batches(r, r.Session))
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -31,7 +32,7 @@ func (a area) get(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	page, err := a.House.Batch(r, r.Session, id)
+	page, err := making.In(a.House).Batch(r, r.Session, id)
 	if err != nil {
 		return nil, err
 	}
@@ -50,7 +51,7 @@ func (a area) labelled(page written.BatchPage) (written.BatchPage, error) {
 }
 
 func (a area) make(r *edge.Request, id uuid.UUID, in written.BatchInput) (written.BatchPage, error) {
-	page, err := a.House.MakeBatch(r, r.Session, id, in)
+	page, err := making.In(a.House).MakeBatch(r, r.Session, id, in)
 	if err != nil {
 		return page, err
 	}
@@ -58,7 +59,7 @@ func (a area) make(r *edge.Request, id uuid.UUID, in written.BatchInput) (writte
 }
 
 func (a area) note(r *edge.Request, id uuid.UUID, in written.BatchEventInput) (written.BatchPage, error) {
-	page, err := a.House.NoteBatch(r, r.Session, id, in)
+	page, err := making.In(a.House).NoteBatch(r, r.Session, id, in)
 	if err != nil {
 		return page, err
 	}
@@ -70,5 +71,5 @@ func (a area) undo(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.UndoBatch(r, r.Session, id)
+	return nil, making.In(a.House).UndoBatch(r, r.Session, id)
 }

@@ -4,6 +4,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/written"
+	"emblo/internal/centre/logs"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
 )
@@ -13,11 +14,11 @@ func (a area) log(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Log(r, r.Session, id))
+	return edge.Answer(logs.In(a.House).Log(r, r.Session, id))
 }
 
 func (a area) saveLog(r *edge.Request, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {
-	return a.House.SaveLog(r, r.Session, id, in)
+	return logs.In(a.House).SaveLog(r, r.Session, id, in)
 }
 
 func (a area) lessons(r *edge.Request) (any, error) {
@@ -25,7 +26,7 @@ func (a area) lessons(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Lessons(r, r.Session, id))
+	return edge.Answer(logs.In(a.House).Lessons(r, r.Session, id))
 }
 
 func (a area) undoLesson(r *edge.Request) (any, error) {
@@ -33,7 +34,7 @@ func (a area) undoLesson(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.UndoLesson(r, r.Session, id)
+	return nil, logs.In(a.House).UndoLesson(r, r.Session, id)
 }
 
 func (a area) found(r *edge.Request) (any, error) {
@@ -41,14 +42,14 @@ func (a area) found(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.FoundStray(r, r.Session, id)
+	return nil, logs.In(a.House).FoundStray(r, r.Session, id)
 }
 
 func (a area) records(r *edge.Request) (any, error) {
-	return edge.Answer(a.House.Records(r, r.Session, r.Query("from"), r.Query("until"), r.Query("after")))
+	return edge.Answer(logs.In(a.House).Records(r, r.Session, r.Query("from"), r.Query("until"), r.Query("after")))
 }
 
 func (a area) recordFile(r *edge.Request) (any, error) {
-	text, err := a.House.RecordFile(r, r.Session, r.Query("from"), r.Query("until"))
+	text, err := logs.In(a.House).RecordFile(r, r.Session, r.Query("from"), r.Query("until"))
 	return contract.AmountsFile{Csv: text}, err
 }

@@ -6,6 +6,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/written"
+	"emblo/internal/centre/jars"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
@@ -21,27 +22,29 @@ func Handlers(e *edge.Edge) edge.Handlers {
 		"getShopping": a.shopping, "getShoppingFile": a.listFile, "importShopping": edge.Body(a.importList), "putTick": edge.Body(a.tick), "receiveTicks": edge.Body(a.receive), "listMakes": a.makes}
 }
 
-func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Cupboard(r, r.Session)) }
+func (a area) get(r *edge.Request) (any, error) {
+	return edge.Answer(jars.In(a.House).Cupboard(r, r.Session))
+}
 
 func (a area) file(r *edge.Request) (any, error) {
-	text, err := a.House.CupboardFile(r, r.Session)
+	text, err := jars.In(a.House).CupboardFile(r, r.Session)
 	return contract.AmountsFile{Csv: text}, err
 }
 
 func (a area) importTable(r *edge.Request, in written.ImportInput) (any, error) {
-	return edge.Answer(a.House.ImportCupboard(r, r.Session, in))
+	return edge.Answer(jars.In(a.House).ImportCupboard(r, r.Session, in))
 }
 
 func (a area) here(r *edge.Request, in written.CupboardNote) (any, error) {
-	return nil, a.House.NoteHere(r, r.Session, r.Param("id"), in)
+	return nil, jars.In(a.House).NoteHere(r, r.Session, r.Param("id"), in)
 }
 
 func (a area) amount(r *edge.Request, in written.CupboardAmount) (any, error) {
-	return nil, a.House.NoteAmount(r, r.Session, r.Param("id"), in)
+	return nil, jars.In(a.House).NoteAmount(r, r.Session, r.Param("id"), in)
 }
 
 func (a area) put(r *edge.Request, id uuid.UUID, in written.JarInput) (written.StoredJar, error) {
-	return a.House.SaveJar(r, r.Session, id, in)
+	return jars.In(a.House).SaveJar(r, r.Session, id, in)
 }
 
 func (a area) moves(r *edge.Request) (any, error) {
@@ -49,25 +52,25 @@ func (a area) moves(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Moves(r, r.Session, id, r.Query("before")))
+	return edge.Answer(jars.In(a.House).Moves(r, r.Session, id, r.Query("before")))
 }
 
 func (a area) note(r *edge.Request, id uuid.UUID, in written.MoveInput) (written.StoredJar, error) {
 	in.At = a.Moment(r, in.At)
-	return a.House.Note(r, r.Session, id, in)
+	return jars.In(a.House).Note(r, r.Session, id, in)
 }
 
 func (a area) shopping(r *edge.Request) (any, error) {
-	return edge.Answer(a.House.Shopping(r, r.Session))
+	return edge.Answer(jars.In(a.House).Shopping(r, r.Session))
 }
 
 func (a area) listFile(r *edge.Request) (any, error) {
-	text, err := a.House.ShoppingFile(r, r.Session)
+	text, err := jars.In(a.House).ShoppingFile(r, r.Session)
 	return contract.AmountsFile{Csv: text}, err
 }
 
 func (a area) importList(r *edge.Request, in written.ImportInput) (any, error) {
-	return edge.Answer(a.House.ImportShopping(r, r.Session, in))
+	return edge.Answer(jars.In(a.House).ImportShopping(r, r.Session, in))
 }
 
 func (a area) tick(r *edge.Request, in written.TickInput) (any, error) {
@@ -76,13 +79,13 @@ func (a area) tick(r *edge.Request, in written.TickInput) (any, error) {
 		return nil, err
 	}
 	in.At = a.Moment(r, in.At)
-	return nil, a.House.Tick(r, r.Session, id, in)
+	return nil, jars.In(a.House).Tick(r, r.Session, id, in)
 }
 
 func (a area) receive(r *edge.Request, in written.ReceiveInput) (any, error) {
-	return edge.Answer(a.House.Receive(r, r.Session, in))
+	return edge.Answer(jars.In(a.House).Receive(r, r.Session, in))
 }
 
 func (a area) makes(r *edge.Request) (any, error) {
-	return edge.Answer(a.House.Makes(r, r.Session, r.Query("room_id"), r.Query("play_at")))
+	return edge.Answer(jars.In(a.House).Makes(r, r.Session, r.Query("room_id"), r.Query("play_at")))
 }

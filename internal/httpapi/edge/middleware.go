@@ -2,7 +2,6 @@ package edge
 
 import (
 	"context"
-	"emblo/core/words"
 	"fmt"
 	"net"
 	"net/http"
@@ -12,6 +11,8 @@ import (
 	"time"
 
 	"github.com/gin-gonic/gin"
+
+	"emblo/core/words"
 )
 
 // SecurityHeaders allow nothing from another origin, no frames and no sniffing.

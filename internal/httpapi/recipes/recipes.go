@@ -7,6 +7,7 @@ import (
 	"emblo/core/desk/kitchen"
 	"emblo/core/written"
 	"emblo/internal/centre"
+	"emblo/internal/centre/documents"
 	"emblo/internal/contract"
 	"emblo/internal/files"
 	"emblo/internal/httpapi/edge"
@@ -36,11 +37,11 @@ func (a area) get(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Recipe(r, r.Session, r.Param("id"), version))
+	return edge.Answer(documents.In(a.House).Recipe(r, r.Session, r.Param("id"), version))
 }
 
 func (a area) put(r *edge.Request, id uuid.UUID, in written.RecipeInput) (written.OwnRecipe, error) {
-	return a.House.SaveRecipe(r, r.Session, id, in)
+	return documents.In(a.House).SaveRecipe(r, r.Session, id, in)
 }
 
 func (a area) read(r *edge.Request, in written.DraftInput) (any, error) {
@@ -89,7 +90,7 @@ func (a area) add(r *edge.Request, in written.AdditionInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.AddAddition(r, r.Session, r.Param("id"), id, in)
+	return nil, documents.In(a.House).AddAddition(r, r.Session, r.Param("id"), id, in)
 }
 
 func (a area) takeBack(r *edge.Request) (any, error) {
@@ -97,7 +98,7 @@ func (a area) takeBack(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.DeleteAddition(r, r.Session, id)
+	return nil, documents.In(a.House).DeleteAddition(r, r.Session, id)
 }
 
 func (a area) book(r *edge.Request) (any, error) {

@@ -5,6 +5,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/written"
+	"emblo/internal/centre/documents"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
 )
@@ -34,7 +35,7 @@ func (a area) get(r *edge.Request) (any, error) {
 }
 
 func (a area) put(r *edge.Request, id uuid.UUID, in written.RoomInput) (written.StoredRoom, error) {
-	return a.House.SaveRoom(r, r.Session, id, in)
+	return documents.In(a.House).SaveRoom(r, r.Session, id, in)
 }
 
 func (a area) class(r *edge.Request, in written.ClassInput) (any, error) {

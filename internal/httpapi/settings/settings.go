@@ -4,6 +4,7 @@ package settings
 import (
 	"emblo/core/safety"
 	"emblo/core/written"
+	"emblo/internal/centre/documents"
 	"emblo/internal/httpapi/edge"
 )
 
@@ -16,11 +17,11 @@ func Handlers(e *edge.Edge) edge.Handlers {
 }
 
 func (a area) get(r *edge.Request) (any, error) {
-	return edge.Answer(a.House.Settings(r, r.Session))
+	return edge.Answer(documents.In(a.House).Settings(r, r.Session))
 }
 
 func (a area) put(r *edge.Request, in written.CentreInput) (any, error) {
-	return edge.Answer(a.House.SaveSettings(r, r.Session, in))
+	return edge.Answer(documents.In(a.House).SaveSettings(r, r.Session, in))
 }
 
 func (a area) routine(*edge.Request) (any, error) { return a.House.Pen.Habits(), nil }

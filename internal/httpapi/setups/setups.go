@@ -7,6 +7,7 @@ import (
 	"emblo/core/desk/bench"
 	"emblo/core/desk/kitchen"
 	"emblo/core/written"
+	"emblo/internal/centre/setups"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
 )
@@ -29,7 +30,7 @@ func (a area) list(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Setups(r, r.Session, r.Query("q"), templates, r.Query("after"), limit))
+	return edge.Answer(setups.In(a.House).Setups(r, r.Session, r.Query("q"), templates, r.Query("after"), limit))
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -37,11 +38,11 @@ func (a area) get(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.Setup(r, r.Session, id))
+	return edge.Answer(setups.In(a.House).Setup(r, r.Session, id))
 }
 
 func (a area) put(r *edge.Request, id uuid.UUID, in written.SetupInput) (written.SavedSetup, error) {
-	return a.House.SaveSetup(r, r.Session, id, in)
+	return setups.In(a.House).SaveSetup(r, r.Session, id, in)
 }
 
 func (a area) answer(r *edge.Request, in written.Plan) (any, error) {

@@ -7,6 +7,7 @@ import (
 
 	"emblo/core/desk/lookup"
 	"emblo/core/written"
+	"emblo/internal/centre/documents"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
 )
@@ -50,11 +51,11 @@ func (a area) get(r *edge.Request) (any, error) {
 }
 
 func (a area) put(r *edge.Request, id uuid.UUID, in written.ItemInput) (written.OwnItem, error) {
-	return a.House.SaveThing(r, r.Session, id, in)
+	return documents.In(a.House).SaveThing(r, r.Session, id, in)
 }
 
 func (a area) importTable(r *edge.Request, in written.ImportInput) (any, error) {
-	return edge.Answer(a.House.ImportThings(r, r.Session, in))
+	return edge.Answer(documents.In(a.House).ImportThings(r, r.Session, in))
 }
 
 func (a area) check(r *edge.Request, in written.CheckInput) (any, error) {

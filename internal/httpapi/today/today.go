@@ -5,6 +5,9 @@ package today
 import (
 	"emblo/core/written"
 	"emblo/internal/account"
+	"emblo/internal/centre/making"
+	"emblo/internal/centre/schedule"
+	"emblo/internal/centre/today"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
@@ -18,14 +21,16 @@ func Handlers(e *edge.Edge) edge.Handlers {
 	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "listPrepFeeds": a.followers, "endPrepFeed": a.endFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
-func (a area) get(r *edge.Request) (any, error) { return edge.Answer(a.House.Glance(r, r.Session)) }
+func (a area) get(r *edge.Request) (any, error) {
+	return edge.Answer(today.In(a.House).Glance(r, r.Session))
+}
 
 func (a area) prep(r *edge.Request) (any, error) {
-	return edge.Answer(a.House.Prep(r, r.Session, r.Query("day")))
+	return edge.Answer(schedule.In(a.House).Prep(r, r.Session, r.Query("day")))
 }
 
 func (a area) prepWeek(r *edge.Request) (any, error) {
-	return edge.Answer(a.House.PrepWeek(r, r.Session))
+	return edge.Answer(schedule.In(a.House).PrepWeek(r, r.Session))
 }
 
 func (a area) prepOf(r *edge.Request) (any, error) {
@@ -33,11 +38,11 @@ func (a area) prepOf(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.PrepOf(r, r.Session, id))
+	return edge.Answer(schedule.In(a.House).PrepOf(r, r.Session, id))
 }
 
 func (a area) feed(r *edge.Request) (any, error) {
-	since, ok, err := a.House.FeedSince(r, r.Session)
+	since, ok, err := schedule.In(a.House).FeedSince(r, r.Session)
 	out := contract.PrepFeed{}
 	if ok {
 		until := since.Add(store.FeedLasts)
@@ -49,15 +54,15 @@ func (a area) feed(r *edge.Request) (any, error) {
 func (a area) makeFeed(r *edge.Request) (any, error) {
 	token, hash := account.NewToken()
 	path := "/api/feeds/" + token
-	return edge.Answer(contract.PrepFeed{Path: &path}, a.House.MakeFeed(r, r.Session, hash))
+	return edge.Answer(contract.PrepFeed{Path: &path}, schedule.In(a.House).MakeFeed(r, r.Session, hash))
 }
 
 func (a area) dropFeed(r *edge.Request) (any, error) {
-	return nil, a.House.DropFeed(r, r.Session, r.Session.StaffID)
+	return nil, schedule.In(a.House).DropFeed(r, r.Session, r.Session.StaffID)
 }
 
 func (a area) followers(r *edge.Request) (any, error) {
-	all, err := a.House.Followers(r, r.Session)
+	all, err := schedule.In(a.House).Followers(r, r.Session)
 	out := make([]contract.PrepFollower, len(all))
 	for i, f := range all {
 		out[i] = contract.PrepFollower{Id: f.StaffID.String(), Name: f.Name, Since: f.Made, Until: f.Made.Add(store.FeedLasts)}
@@ -70,7 +75,7 @@ func (a area) endFeed(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.DropFeed(r, r.Session, id)
+	return nil, schedule.In(a.House).DropFeed(r, r.Session, id)
 }
 
 // followFeed answers whoever has the link: it is private, and ends with the account or when it is dropped.
@@ -79,18 +84,18 @@ func (a area) followFeed(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	text, err := a.House.PrepFeed(r, &s)
+	text, err := schedule.In(a.House).PrepFeed(r, &s)
 	return edge.Answer(edge.File{Type: "text/calendar", Text: text}, err)
 }
 
 func (a area) prepCalendar(r *edge.Request) (any, error) {
-	text, err := a.House.PrepCalendar(r, r.Session, r.Query("day"))
+	text, err := schedule.In(a.House).PrepCalendar(r, r.Session, r.Query("day"))
 	return edge.Answer(contract.CalendarFile{Ics: text}, err)
 }
 
 func (a area) tickPrep(r *edge.Request, in written.PrepTickInput) (any, error) {
 	in.At = a.Moment(r, in.At)
-	return nil, a.House.TickPrep(r, r.Session, in)
+	return nil, schedule.In(a.House).TickPrep(r, r.Session, in)
 }
 
 func (a area) see(r *edge.Request, in written.SeenInput) (any, error) {
@@ -98,7 +103,7 @@ func (a area) see(r *edge.Request, in written.SeenInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.TakeNote(r, r.Session, id, in)
+	return nil, today.In(a.House).TakeNote(r, r.Session, id, in)
 }
 
 func (a area) seeBatch(r *edge.Request, in written.MovedInput) (any, error) {
@@ -106,7 +111,7 @@ func (a area) seeBatch(r *edge.Request, in written.MovedInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.TakeNoteOfDate(r, r.Session, id, in)
+	return nil, making.In(a.House).TakeNoteOfDate(r, r.Session, id, in)
 }
 
 func (a area) print(r *edge.Request, in written.PrintInput) (any, error) {
@@ -114,7 +119,7 @@ func (a area) print(r *edge.Request, in written.PrintInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.Printed(r, r.Session, id, in)
+	return nil, today.In(a.House).Printed(r, r.Session, id, in)
 }
 
 func (a area) dropPrint(r *edge.Request) (any, error) {
@@ -122,7 +127,7 @@ func (a area) dropPrint(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return nil, a.House.DropPrint(r, r.Session, id)
+	return nil, today.In(a.House).DropPrint(r, r.Session, id)
 }
 
 func (a area) day(r *edge.Request, in written.DayInput) (any, error) {
@@ -130,5 +135,5 @@ func (a area) day(r *edge.Request, in written.DayInput) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(a.House.SaveDay(r, r.Session, id, r.Param("day"), in))
+	return edge.Answer(today.In(a.House).SaveDay(r, r.Session, id, r.Param("day"), in))
 }

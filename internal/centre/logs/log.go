@@ -1,4 +1,4 @@
-package centre
+package logs
 
 import (
 	"context"
@@ -11,13 +11,16 @@ import (
 	"emblo/core/desk/batches"
 	"emblo/core/desk/went"
 	"emblo/core/written"
+	"emblo/internal/centre"
+	"emblo/internal/centre/making"
+	"emblo/internal/centre/setups"
 	"emblo/internal/store"
 )
 
 // Log returns how a set-up went; version 0 where nobody has said.
-func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (written.StoredLog, error) {
+func (h Logs) Log(ctx context.Context, s *store.Session, id uuid.UUID) (written.StoredLog, error) {
 	out := written.StoredLog{Mouthed: []string{}, Changes: []written.Lesson{}, Mouthing: []string{}}
-	setup, err := h.Setup(ctx, s, id)
+	setup, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
 		return out, err
 	}
@@ -25,10 +28,10 @@ func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (writte
 	if err != nil {
 		return out, err
 	}
-	if out.Offered, out.Given, err = h.stands(ctx, s, d, id, setup.Setup); err != nil {
+	if out.Offered, out.Given, err = h.Stands(ctx, s, d, id, setup.Setup); err != nil {
 		return out, err
 	}
-	row, err := h.of(s).Log(ctx, id)
+	row, err := h.Of(s).Log(ctx, id)
 	if errors.Is(err, store.ErrNotFound) {
 		return out, nil
 	}
@@ -36,10 +39,10 @@ func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (writte
 		return out, err
 	}
 	if out.Log, err = written.Stored[written.Log](row.Form, row.Doc); err != nil {
-		return out, unreadable("log", err)
+		return out, centre.Unreadable("log", err)
 	}
 	if out.Offered, err = written.Read[written.Offered](row.Offered); err != nil {
-		return out, unreadable("log", err)
+		return out, centre.Unreadable("log", err)
 	}
 	out.Version, out.Mouthed, out.At, out.By, out.Corrected = row.Version, row.Mouthed, &row.At, row.By, row.Version-1
 	out.Mouthing = went.On(d).Mouthing(setup.RoomID, out.Mouthed)
@@ -47,7 +50,7 @@ func (h *House) Log(ctx context.Context, s *store.Session, id uuid.UUID) (writte
 	if err != nil {
 		return out, err
 	}
-	lessons, err := h.of(s).Lessons(ctx, room, &id)
+	lessons, err := h.Of(s).Lessons(ctx, room, &id)
 	for _, l := range lessons {
 		if w, err := lessonOf(l); err == nil && !w.Undone {
 			out.Changes = append(out.Changes, w)
@@ -64,9 +67,9 @@ func lessonOf(r store.LessonRow) (written.Lesson, error) {
 
 // SaveLog keeps how a set-up went, and carries out what is done otherwise next time: on the plans to come
 // of the same room that have it as it was. The cupboard and the batches follow. The same log twice is one.
-func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {
+func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {
 	var out written.StoredLog
-	setup, err := h.Setup(ctx, s, id)
+	setup, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
 		return out, err
 	}
@@ -77,12 +80,12 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	if err != nil {
 		return out, err
 	}
-	offered, given, err := h.stands(ctx, s, d, id, setup.Setup)
+	offered, given, err := h.Stands(ctx, s, d, id, setup.Setup)
 	if err != nil {
 		return out, err
 	}
 	in.Log = in.Trimmed()
-	before, err := h.of(s).Log(ctx, id)
+	before, err := h.Of(s).Log(ctx, id)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return out, err
 	}
@@ -120,20 +123,20 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 		l.ID = lesson.String()
 		told.Lessons[lesson] = written.Write(l)
 	}
-	old, err := h.of(s).Lessons(ctx, told.RoomID, &id)
+	old, err := h.Of(s).Lessons(ctx, told.RoomID, &id)
 	if err != nil {
 		return out, err
 	}
-	repeated, err := h.of(s).SaveLog(ctx, told)
+	repeated, err := h.Of(s).SaveLog(ctx, told)
 	if errors.Is(err, store.ErrStale) {
 		current, err := h.Log(ctx, s, id)
 		if err != nil {
 			return out, err
 		}
-		return out, &Conflict{"log", current}
+		return out, &centre.Conflict{What: "log", Current: current}
 	}
 	if err != nil {
-		return out, gone(err)
+		return out, centre.Gone(err)
 	}
 	for _, row := range old { // what was said otherwise before is taken back with what came of it
 		if l, err := lessonOf(row); err == nil && !l.Undone && !repeated {
@@ -153,13 +156,13 @@ func (h *House) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in 
 
 // carryOut changes the plans to come by the lessons of a set-up. A plan that somebody saves meanwhile, or
 // that could not be reckoned with it, stays as it is: the lesson is then offered on it.
-func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, room uuid.UUID) error {
-	lessons, err := h.of(s).Lessons(ctx, room, &id)
+func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, room uuid.UUID) error {
+	lessons, err := h.Of(s).Lessons(ctx, room, &id)
 	if err != nil {
 		return err
 	}
 	now := h.Now(s)
-	plans, err := h.of(s).Coming(ctx, now, clock.At(now.Day(), 24*(aheadDays+1), 0), maxAhead)
+	plans, err := h.Of(s).Coming(ctx, now, clock.At(now.Day(), 24*(centre.AheadDays+1), 0), centre.MaxAhead)
 	if err != nil {
 		return err
 	}
@@ -177,7 +180,7 @@ func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id
 			if !ok || went.On(d).Unreckoned(next.Plan) {
 				continue
 			}
-			saved, err := h.of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
+			saved, err := h.Of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
 			if changed(err) {
 				continue
 			}
@@ -186,7 +189,7 @@ func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id
 			}
 			plans[i].Doc, l.Carried = saved, append(l.Carried, plans[i].ID.String())
 		}
-		if err := h.of(s).KeepLesson(ctx, row.ID, written.Write(l), false); err != nil {
+		if err := h.Of(s).KeepLesson(ctx, row.ID, written.Write(l), false); err != nil {
 			return err
 		}
 	}
@@ -194,7 +197,7 @@ func (h *House) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id
 }
 
 // follow lets the cupboard and the batches follow what a log says, each once.
-func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup written.StoredSetup, in written.LogInput) error {
+func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup written.StoredSetup, in written.LogInput) error {
 	id, err := uuid.Parse(setup.ID)
 	if err != nil {
 		return err
@@ -202,11 +205,11 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 	played := went.On(d).PlayedWith(setup.ID, setup.Setup)
 	if len(played) == 0 {
 		// What a batch was made of is out of the cupboard since then, also when the batch is over.
-		made, err := h.of(s).MadeFor(ctx, id)
+		made, err := h.Of(s).MadeFor(ctx, id)
 		if err != nil || made {
 			return err
 		}
-		return h.takeOut(ctx, s, d, id, went.On(d).UsedUp(setup.Setup))
+		return making.In(h.House).TakeOut(ctx, s, d, id, went.On(d).UsedUp(setup.Setup))
 	}
 	for _, b := range played {
 		batch, err := uuid.Parse(b)
@@ -214,14 +217,14 @@ func (h *House) follow(ctx context.Context, s *store.Session, d *desk.Desk, setu
 			return err
 		}
 		note := func(event uuid.UUID, of func(*desk.Batch) (written.BatchEvent, bool)) error {
-			err := h.of(s).AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
-				b := batchOf(row)
+			err := h.Of(s).AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+				b := centre.BatchOf(row)
 				w, ok := of(&b)
 				if !ok {
 					return nil, nil, false, errSkip
 				}
 				doc := written.Write(w)
-				b.Note(event.String(), "", h.now(), written.Version, doc)
+				b.Note(event.String(), "", h.Clock(), written.Version, doc)
 				return doc, nil, batches.On(d).Over(&b), nil
 			})
 			if errors.Is(err, errSkip) || errors.Is(err, store.ErrNotFound) {
@@ -256,9 +259,9 @@ const lessonsShown = 4
 
 // Lessons returns what is done otherwise with a set-up, or could be, by how others of its room went: the
 // latest of each.
-func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]written.Lesson, error) {
+func (h Logs) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]written.Lesson, error) {
 	out := []written.Lesson{}
-	setup, err := h.Setup(ctx, s, id)
+	setup, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
 		return out, err
 	}
@@ -266,7 +269,7 @@ func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.of(s).Lessons(ctx, room, nil)
+	rows, err := h.Of(s).Lessons(ctx, room, nil)
 	if err != nil {
 		return out, err
 	}
@@ -290,29 +293,29 @@ func (h *House) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]
 }
 
 // UndoLesson takes back what was done otherwise, on every plan that is as the lesson made it.
-func (h *House) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	row, err := h.of(s).Lesson(ctx, id)
+func (h Logs) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	row, err := h.Of(s).Lesson(ctx, id)
 	if err != nil {
-		return gone(err)
+		return centre.Gone(err)
 	}
 	l, err := lessonOf(row)
 	if err != nil {
-		return unreadable("lesson", err)
+		return centre.Unreadable("lesson", err)
 	}
 	if err := h.takeBack(ctx, s, l); err != nil {
 		return err
 	}
-	return h.of(s).KeepLesson(ctx, id, row.Doc, true)
+	return h.Of(s).KeepLesson(ctx, id, row.Doc, true)
 }
 
 // takeBack makes the plans that a lesson changed what they were, where they are as it made them.
-func (h *House) takeBack(ctx context.Context, s *store.Session, l written.Lesson) error {
+func (h Logs) takeBack(ctx context.Context, s *store.Session, l written.Lesson) error {
 	for _, c := range l.Carried {
 		plan, err := uuid.Parse(c)
 		if err != nil {
 			continue
 		}
-		doc, err := h.of(s).Doc(ctx, store.Setups, plan)
+		doc, err := h.Of(s).Doc(ctx, store.Setups, plan)
 		if changed(err) {
 			continue
 		}
@@ -324,7 +327,7 @@ func (h *House) takeBack(ctx context.Context, s *store.Session, l written.Lesson
 			continue
 		}
 		if back, ok := went.Apply(w, l, true); ok {
-			if _, err := h.of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil && !changed(err) {
+			if _, err := h.Of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil && !changed(err) {
 				return err
 			}
 		}
@@ -339,6 +342,6 @@ func changed(err error) bool {
 }
 
 // FoundStray notes that what was not counted in has been found.
-func (h *House) FoundStray(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	return gone(h.of(s).FoundStray(ctx, id))
+func (h Logs) FoundStray(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	return centre.Gone(h.Of(s).FoundStray(ctx, id))
 }

@@ -1,4 +1,4 @@
-package centre
+package today
 
 import (
 	"context"
@@ -14,6 +14,11 @@ import (
 	"emblo/core/desk/cupboard"
 	"emblo/core/desk/preparing"
 	"emblo/core/written"
+	"emblo/internal/centre"
+	"emblo/internal/centre/logs"
+	"emblo/internal/centre/making"
+	"emblo/internal/centre/schedule"
+	"emblo/internal/centre/setups"
 	"emblo/internal/noted"
 	"emblo/internal/store"
 )
@@ -27,15 +32,15 @@ const (
 // Glance returns the day at a glance. Every coming set-up is held against what somebody last took note
 // of about it, so that no change is lost however the program ends in between; what nobody has looked
 // at yet is noted as it is now.
-func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
+func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
 	now := h.Now(s)
 	day := now.Day()
-	out := written.Today{Now: now.String(), Zone: h.zone(s.TimeZone).String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}, Moved: []written.MovedBatch{}}
-	d, at, err := h.deskAt(ctx, s)
+	out := written.Today{Now: now.String(), Zone: h.Zone(s.TimeZone).String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}, Moved: []written.MovedBatch{}}
+	d, at, err := h.DeskAt(ctx, s)
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.of(s).Seen(ctx, clock.At(day, 0, 0).String(), maxAhead)
+	rows, err := h.Of(s).Seen(ctx, clock.At(day, 0, 0).String(), centre.MaxAhead)
 	if err != nil {
 		return out, err
 	}
@@ -43,9 +48,9 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 	again, printed := make(map[uuid.UUID]json.RawMessage), make(map[uuid.UUID]string) // in the form of now
 	var plans []desk.Coming
 	for _, r := range rows {
-		said := h.read(at, d, r.SetupRow)
-		if said.fresh != nil {
-			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: h.kept(at, *said.plan, *said.fresh)}
+		said := setups.In(h.House).Read(at, d, r.SetupRow)
+		if said.Fresh != nil {
+			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: setups.In(h.House).Kept(at, *said.Plan, *said.Fresh)}
 		}
 		switch opens, err := clock.ParseWall(said.PlayAt); {
 		case err == nil && opens.Day() == day:
@@ -53,42 +58,42 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 		case len(out.Next) < nextShown:
 			out.Next = append(out.Next, said.SetupSummary)
 		}
-		if said.plan == nil {
+		if said.Plan == nil {
 			continue
 		}
 		if said.PlayAt >= out.Now {
-			plans = append(plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.plan}})
+			plans = append(plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.Plan}})
 		}
 		change, worded := changeOf(d, said, r.Seen)
 		switch {
 		case len(r.Seen) == 0:
-			first[r.ID] = written.Write(said.judged(d).Judgement)
+			first[r.ID] = written.Write(said.Judged(d).Judgement)
 		case change != nil:
 			out.Changed = append(out.Changed, *change)
 		case worded:
-			again[r.ID] = written.Write(said.judged(d).Judgement)
+			again[r.ID] = written.Write(said.Judged(d).Judgement)
 		}
-		if r.PrintID != nil && noted.Worded(r.PrintedToken) && noted.Token(said.judged(d)) == r.PrintedToken {
-			r.PrintedToken = said.judged(d).Token
+		if r.PrintID != nil && noted.Worded(r.PrintedToken) && noted.Token(said.Judged(d)) == r.PrintedToken {
+			r.PrintedToken = said.Judged(d).Token
 			printed[*r.PrintID] = r.PrintedToken
 		}
 		if p := stalePrint(r, said, change); p != nil {
 			out.Prints = append(out.Prints, *p)
 		}
 	}
-	if err := h.keep(ctx, s, anew); err != nil {
+	if err := setups.In(h.House).Keep(ctx, s, anew); err != nil {
 		return out, err
 	}
 	if len(first)+len(again)+len(printed) > 0 {
-		err := h.behind(ctx, "what was seen is", func(ctx context.Context) error {
-			c := h.of(s)
+		err := h.Behind(ctx, "what was seen is", func(ctx context.Context) error {
+			c := h.Of(s)
 			return errors.Join(c.KeepSeen(ctx, first, true), c.KeepSeen(ctx, again, false), c.RenewPrints(ctx, printed))
 		})
 		if err != nil {
 			return out, err
 		}
 	}
-	ticks, err := h.prepTicks(ctx, s, d, plans...)
+	ticks, err := schedule.In(h.House).PrepTicks(ctx, s, d, plans...)
 	if err != nil {
 		return out, err
 	}
@@ -100,34 +105,26 @@ func (h *House) Glance(ctx context.Context, s *store.Session) (written.Today, er
 			}
 		}
 	}
-	if out.Moved, err = h.moved(ctx, s, d); err != nil {
+	if out.Moved, err = making.In(h.House).Moved(ctx, s, d); err != nil {
 		return out, err
 	}
-	out.Rooms, out.Clocks = d.RoomDays(day), h.doubts(s, d)
+	out.Rooms, out.Clocks = d.RoomDays(day), h.Doubts(s, d)
 	cupboard.On(d).Ahead(plans, day, shortShown, &out)
-	return out, h.unsaid(ctx, s, d, &out)
-}
-
-// judged returns what is made of a row as things stand.
-func (r row) judged(d *desk.Desk) bench.Judged {
-	if r.fresh != nil {
-		return *r.fresh
-	}
-	return bench.On(d).Judged(*r.plan)
+	return out, logs.In(h.House).Unsaid(ctx, s, d, &out)
 }
 
 // changeOf returns what changed since somebody last took note; nil for nothing, and where nobody has yet. worded says
 // that it was noted in words. What was noted in a form that does not read is said as a change: nothing is cleared
 // by it.
-func changeOf(d *desk.Desk, said row, seen json.RawMessage) (c *written.Change, worded bool) {
+func changeOf(d *desk.Desk, said setups.Row, seen json.RawMessage) (c *written.Change, worded bool) {
 	if len(seen) == 0 {
 		return nil, false
 	}
 	was, err := written.Read[written.Judgement](seen)
-	if err == nil && bench.TokenOf(was) == said.token {
+	if err == nil && bench.TokenOf(was) == said.Token {
 		return nil, false
 	}
-	now := said.judged(d)
+	now := said.Judged(d)
 	if err != nil {
 		if was, err = noted.Read(seen, now); err == nil && bench.TokenOf(was) == now.Token {
 			return nil, true
@@ -142,8 +139,8 @@ func changeOf(d *desk.Desk, said row, seen json.RawMessage) (c *written.Change, 
 }
 
 // stalePrint returns the last sheet of a set-up where it is not true any more.
-func stalePrint(r store.SeenRow, said row, change *written.Change) *written.StalePrint {
-	if r.PrintID == nil || r.PrintedVersion == r.Version && r.PrintedToken == said.token {
+func stalePrint(r store.SeenRow, said setups.Row, change *written.Change) *written.StalePrint {
+	if r.PrintID == nil || r.PrintedVersion == r.Version && r.PrintedToken == said.Token {
 		return nil
 	}
 	p := &written.StalePrint{ID: r.PrintID.String(), SetupID: said.ID, Name: said.Name, RoomName: said.RoomName, PlayAt: said.PlayAt, PrintedAt: r.PrintedAt, Why: "The set-up was changed after it was printed."}
@@ -158,12 +155,12 @@ func stalePrint(r store.SeenRow, said row, change *written.Change) *written.Stal
 
 // TakeNote notes that somebody has seen what is said of a set-up: what the token stands for. Where
 // more has changed since, that is a fault, and nothing is noted.
-func (h *House) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in written.SeenInput) error {
+func (h Day) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in written.SeenInput) error {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return err
 	}
-	stored, err := h.Setup(ctx, s, id)
+	stored, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
 		return err
 	}
@@ -171,12 +168,12 @@ func (h *House) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in
 	if now.Token != in.Token {
 		return written.Bad("/token", "It has changed again since: look once more.")
 	}
-	return h.of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(now.Judgement)}, false)
+	return h.Of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(now.Judgement)}, false)
 }
 
 // Printed notes that a set-up was printed as it is now.
-func (h *House) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in written.PrintInput) error {
-	setup, err := ParseID(in.SetupID)
+func (h Day) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in written.PrintInput) error {
+	setup, err := centre.ParseID(in.SetupID)
 	if err != nil {
 		return written.Bad("/setup_id", "Choose a set-up.")
 	}
@@ -184,20 +181,20 @@ func (h *House) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	if err != nil {
 		return err
 	}
-	stored, err := h.Setup(ctx, s, setup)
+	stored, err := setups.In(h.House).Setup(ctx, s, setup)
 	if err != nil {
 		return err
 	}
-	return gone(h.of(s).AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: bench.On(d).Judged(stored.Plan).Token}))
+	return centre.Gone(h.Of(s).AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: bench.On(d).Judged(stored.Plan).Token}))
 }
 
 // DropPrint notes that a sheet is in the bin.
-func (h *House) DropPrint(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	return gone(h.of(s).DropPrint(ctx, id))
+func (h Day) DropPrint(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	return centre.Gone(h.Of(s).DropPrint(ctx, id))
 }
 
 // SaveDay keeps who is in a room on a day, from yesterday on.
-func (h *House) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day string, in written.DayInput) (written.RoomDay, error) {
+func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day string, in written.DayInput) (written.RoomDay, error) {
 	var out written.RoomDay
 	on, err := age.ParseDate(day)
 	if err != nil || on.String() < clock.At(h.Today(s), -24, 0).Day().String() {
@@ -222,9 +219,9 @@ func (h *House) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, d
 				return r, nil
 			}
 		}
-		return out, ErrGone
+		return out, centre.ErrGone
 	}
-	err = h.of(s).SaveDay(ctx, room, on.String(), in.Version, written.Write(in.DayBody))
+	err = h.Of(s).SaveDay(ctx, room, on.String(), in.Version, written.Write(in.DayBody))
 	var stale *store.Conflict
 	switch {
 	case errors.As(err, &stale):
@@ -232,9 +229,9 @@ func (h *House) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, d
 		if err != nil {
 			return out, err
 		}
-		return out, &Conflict{"day", current}
+		return out, &centre.Conflict{What: "day", Current: current}
 	case errors.Is(err, store.ErrNoRoom):
-		return out, ErrGone
+		return out, centre.ErrGone
 	case err != nil:
 		return out, err
 	}

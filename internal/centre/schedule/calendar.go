@@ -1,4 +1,4 @@
-package centre
+package schedule
 
 import (
 	"context"
@@ -12,13 +12,14 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk/preparing"
 	"emblo/core/written"
+	"emblo/internal/centre"
 	"emblo/internal/store"
 )
 
 // PrepCalendar returns what hands prepare on a day as an iCalendar file (RFC 5545): an event for each step
 // that is not done yet, in UTC, so that no calendar has to know the zone of the centre. The same step has
 // the same UID in every file, so that a later file moves it instead of adding it again.
-func (h *House) PrepCalendar(ctx context.Context, s *store.Session, day string) (string, error) {
+func (h Schedule) PrepCalendar(ctx context.Context, s *store.Session, day string) (string, error) {
 	d, err := h.Prep(ctx, s, day)
 	if err != nil {
 		return "", err
@@ -27,20 +28,20 @@ func (h *House) PrepCalendar(ctx context.Context, s *store.Session, day string) 
 }
 
 // PrepFeed returns the same of all coming plans, for a calendar that follows.
-func (h *House) PrepFeed(ctx context.Context, s *store.Session) (string, error) {
+func (h Schedule) PrepFeed(ctx context.Context, s *store.Session) (string, error) {
 	d, plans, ticks, err := h.toPrepare(ctx, s)
 	if err != nil {
 		return "", err
 	}
 	now := h.Now(s)
-	slots, err := preparing.On(d).PrepAhead(plans, ticks, clock.At(now.Day(), 24*aheadDays, 0).Day(), now)
+	slots, err := preparing.On(d).PrepAhead(plans, ticks, clock.At(now.Day(), 24*centre.AheadDays, 0).Day(), now)
 	if err != nil {
 		return "", err
 	}
 	return h.calendar(s, slots)
 }
 
-func (h *House) calendar(s *store.Session, slots []written.PrepSlot) (string, error) {
+func (h Schedule) calendar(s *store.Session, slots []written.PrepSlot) (string, error) {
 	file := ics.NewCalendarFor("Emblo")
 	file.SetMethod(ics.MethodPublish)
 	file.SetRefreshInterval(feedEvery)
@@ -60,9 +61,9 @@ func (h *House) calendar(s *store.Session, slots []written.PrepSlot) (string, er
 		if err != nil {
 			return "", err
 		}
-		from := starts.In(h.zone(s.TimeZone))
+		from := starts.In(h.Zone(s.TimeZone))
 		event := file.AddEvent(uuid.NewSHA1(uuid.NameSpaceOID, []byte(slot.ID)).String())
-		event.SetDtStampTime(h.now())
+		event.SetDtStampTime(h.Clock())
 		event.SetStartAt(from)
 		event.SetEndAt(from.Add(time.Duration(slot.Minutes) * time.Minute))
 		event.SetSummary(slot.Text)
@@ -76,13 +77,13 @@ func (h *House) calendar(s *store.Session, slots []written.PrepSlot) (string, er
 const feedEvery = "PT15M"
 
 // MakeFeed makes the link by which a calendar follows for an account, in place of one that there was.
-func (h *House) MakeFeed(ctx context.Context, s *store.Session, tokenHash []byte) error {
-	return h.of(s).SetFeed(ctx, tokenHash, h.now().UTC())
+func (h Schedule) MakeFeed(ctx context.Context, s *store.Session, tokenHash []byte) error {
+	return h.Of(s).SetFeed(ctx, tokenHash, h.Clock().UTC())
 }
 
 // FeedSince returns since when an account has such a link; ok is false where it has none.
-func (h *House) FeedSince(ctx context.Context, s *store.Session) (since time.Time, ok bool, err error) {
-	since, err = h.of(s).FeedSince(ctx, h.now())
+func (h Schedule) FeedSince(ctx context.Context, s *store.Session) (since time.Time, ok bool, err error) {
+	since, err = h.Of(s).FeedSince(ctx, h.Clock())
 	if errors.Is(err, store.ErrNotFound) {
 		return since, false, nil
 	}
@@ -90,11 +91,11 @@ func (h *House) FeedSince(ctx context.Context, s *store.Session) (since time.Tim
 }
 
 // DropFeed ends the link of an account of the centre.
-func (h *House) DropFeed(ctx context.Context, s *store.Session, staff uuid.UUID) error {
-	return h.of(s).DropFeed(ctx, staff)
+func (h Schedule) DropFeed(ctx context.Context, s *store.Session, staff uuid.UUID) error {
+	return h.Of(s).DropFeed(ctx, staff)
 }
 
 // Followers returns whose calendars follow by a link.
-func (h *House) Followers(ctx context.Context, s *store.Session) ([]store.Follower, error) {
-	return h.of(s).Followers(ctx, h.now())
+func (h Schedule) Followers(ctx context.Context, s *store.Session) ([]store.Follower, error) {
+	return h.Of(s).Followers(ctx, h.Clock())
 }

@@ -1,4 +1,4 @@
-package centre
+package making
 
 import (
 	"context"
@@ -14,21 +14,14 @@ import (
 	"emblo/core/desk/batches"
 	"emblo/core/stock"
 	"emblo/core/written"
+	"emblo/internal/centre"
+	"emblo/internal/centre/jars"
 	"emblo/internal/store"
 )
 
-func batchOf(r store.BatchRow) desk.Batch {
-	b := desk.ReadBatch(r.ID.String(), r.Code, r.Form, r.Doc, r.Ended)
-	b.By = r.By
-	for _, e := range r.Events {
-		b.Note(e.ID.String(), e.By, e.At, e.Form, e.Doc)
-	}
-	return b
-}
-
 // moved returns the batches whose date has moved by itself, and notes the dates of the others.
-func (h *House) moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]written.MovedBatch, error) {
-	dates, err := h.of(s).BatchDates(ctx)
+func (h Making) Moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]written.MovedBatch, error) {
+	dates, err := h.Of(s).BatchDates(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -38,26 +31,26 @@ func (h *House) moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]wr
 	}
 	moved, keep := batches.On(d).Moved(told, h.Today(s))
 	if len(keep) > 0 {
-		err = h.behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
+		err = h.Behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
 	}
 	return moved, err
 }
 
-func (h *House) tell(ctx context.Context, s *store.Session, all map[string]batches.ToldDate) error {
+func (h Making) tell(ctx context.Context, s *store.Session, all map[string]batches.ToldDate) error {
 	dates := make(map[uuid.UUID]store.BatchDate, len(all))
 	for id, date := range all {
-		batch, err := ParseID(id)
+		batch, err := centre.ParseID(id)
 		if err != nil {
 			return err
 		}
 		dates[batch] = store.BatchDate(date)
 	}
-	return h.of(s).KeepBatchDates(ctx, dates)
+	return h.Of(s).KeepBatchDates(ctx, dates)
 }
 
 // TakeNoteOfDate notes that somebody has seen until when a batch keeps now. Where that is another day again, that is a
 // fault, and nothing is noted.
-func (h *House) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UUID, in written.MovedInput) error {
+func (h Making) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UUID, in written.MovedInput) error {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return err
@@ -65,7 +58,7 @@ func (h *House) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UU
 	now, ok := batches.On(d).Told(id.String())
 	switch {
 	case !ok:
-		return ErrGone
+		return centre.ErrGone
 	case now.Until != in.Until:
 		return written.Bad("/until", "Its date has moved again since: look once more.")
 	}
@@ -73,7 +66,7 @@ func (h *House) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UU
 }
 
 // Batches returns the batches that are not over, those first that have to be looked at.
-func (h *House) Batches(ctx context.Context, s *store.Session) (written.BatchList, error) {
+func (h Making) Batches(ctx context.Context, s *store.Session) (written.BatchList, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.BatchList{}, err
@@ -86,7 +79,7 @@ const maxBatchWords = 8
 
 // AllBatches returns a page of all batches, latest first, those that are over too: whose name holds the
 // words, or whose code is one of them.
-func (h *House) AllBatches(ctx context.Context, s *store.Session, words, after string) (written.BatchList, error) {
+func (h Making) AllBatches(ctx context.Context, s *store.Session, words, after string) (written.BatchList, error) {
 	out := written.BatchList{Batches: []written.BatchSummary{}}
 	var cursor store.BatchCursor
 	if after != "" {
@@ -106,12 +99,12 @@ func (h *House) AllBatches(ctx context.Context, s *store.Session, words, after s
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.of(s).Batches(ctx, asked, cursor, usualPage+1)
+	rows, err := h.Of(s).Batches(ctx, asked, cursor, centre.UsualPage+1)
 	if err != nil {
 		return out, err
 	}
 	for i, r := range rows {
-		if i == usualPage {
+		if i == centre.UsualPage {
 			last := rows[i-1]
 			text, err := json.Marshal(store.BatchCursor{MadeAt: last.MadeAt, ID: last.ID})
 			if err != nil {
@@ -120,28 +113,28 @@ func (h *House) AllBatches(ctx context.Context, s *store.Session, words, after s
 			out.Next = base64.RawURLEncoding.EncodeToString(text)
 			break
 		}
-		b := batchOf(r)
+		b := centre.BatchOf(r)
 		out.Batches = append(out.Batches, batches.On(d).Summary(&b, h.Today(s)))
 	}
 	return out, nil
 }
 
 // Batch returns all that is known of a batch.
-func (h *House) Batch(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
+func (h Making) Batch(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.BatchPage{}, err
 	}
-	row, err := h.of(s).Batch(ctx, id)
+	row, err := h.Of(s).Batch(ctx, id)
 	if err != nil {
-		return written.BatchPage{}, gone(err)
+		return written.BatchPage{}, centre.Gone(err)
 	}
-	b := batchOf(row)
+	b := centre.BatchOf(row)
 	return batches.On(d).Page(&b, h.Today(s)), nil
 }
 
 // MakeBatch keeps a new batch, and takes what went in out of the cupboard. The same batch twice is one.
-func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchInput) (written.BatchPage, error) {
+func (h Making) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchInput) (written.BatchPage, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.BatchPage{}, err
@@ -151,25 +144,25 @@ func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 		return written.BatchPage{}, err
 	}
 	if w.SetupID != "" {
-		setup, err := ParseID(w.SetupID)
+		setup, err := centre.ParseID(w.SetupID)
 		if err == nil {
-			_, err = h.of(s).Doc(ctx, store.Setups, setup)
+			_, err = h.Of(s).Doc(ctx, store.Setups, setup)
 		}
-		if errors.Is(gone(err), ErrGone) {
+		if errors.Is(centre.Gone(err), centre.ErrGone) {
 			return written.BatchPage{}, written.Bad("/setup_id", "The set-up that it was made for is not there any more: make it without.")
 		}
 		if err != nil {
 			return written.BatchPage{}, err
 		}
 	}
-	if _, err = h.save(ctx, s, store.Batches, id, 0, w, aBatch, func(doc store.Doc) (any, error) { return h.Batch(ctx, s, doc.ID) }); err != nil {
+	if _, err = h.Save(ctx, s, store.Batches, id, 0, w, centre.ABatch, func(doc store.Doc) (any, error) { return h.Batch(ctx, s, doc.ID) }); err != nil {
 		return written.BatchPage{}, err
 	}
-	if err := h.of(s).MadeBy(ctx, id); err != nil {
+	if err := h.Of(s).MadeBy(ctx, id); err != nil {
 		return written.BatchPage{}, err
 	}
 	if !w.Fill && w.MadeOn == h.Today(s).String() {
-		if err := h.takeOut(ctx, s, d, id, w.Lines); err != nil {
+		if err := h.TakeOut(ctx, s, d, id, w.Lines); err != nil {
 			return written.BatchPage{}, err
 		}
 	}
@@ -177,7 +170,7 @@ func (h *House) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 }
 
 // toldOf returns a batch that has just begun, and notes that its date has been told.
-func (h *House) toldOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
+func (h Making) toldOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.BatchPage, error) {
 	page, err := h.Batch(ctx, s, id)
 	if err == nil && page.Unreadable == "" {
 		err = h.tell(ctx, s, map[string]batches.ToldDate{id.String(): {Until: page.Until}})
@@ -186,7 +179,7 @@ func (h *House) toldOf(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 }
 
 // takeOut notes what a batch took from the jars that were weighed: at most what is in them, each once.
-func (h *House) takeOut(ctx context.Context, s *store.Session, d *desk.Desk, batch uuid.UUID, lines []written.BatchLine) error {
+func (h Making) TakeOut(ctx context.Context, s *store.Session, d *desk.Desk, batch uuid.UUID, lines []written.BatchLine) error {
 	for _, l := range lines {
 		jar, has, ok := d.Weighed(l.ItemID)
 		if !ok {
@@ -196,11 +189,11 @@ func (h *House) takeOut(ctx context.Context, s *store.Session, d *desk.Desk, bat
 		if err != nil {
 			return err
 		}
-		m := stock.Move{ID: uuid.NewSHA1(batch, []byte(l.ItemID)).String(), At: h.now().UTC(), Kind: stock.Used, Amount: stock.Of(math.Round(min(l.Grams, has)), stock.Grams), Weighed: true}
+		m := stock.Move{ID: uuid.NewSHA1(batch, []byte(l.ItemID)).String(), At: h.Clock().UTC(), Kind: stock.Used, Amount: stock.Of(math.Round(min(l.Grams, has)), stock.Grams), Weighed: true}
 		if m.Amount.Number() < 1 {
 			continue
 		}
-		if err := h.add(ctx, s, id, m); err != nil && !errors.Is(err, ErrGone) {
+		if err := jars.In(h.House).Add(ctx, s, id, m); err != nil && !errors.Is(err, centre.ErrGone) {
 			return err
 		}
 	}
@@ -208,8 +201,8 @@ func (h *House) takeOut(ctx context.Context, s *store.Session, d *desk.Desk, bat
 }
 
 // NoteBatch notes what happened to a batch today. The same event twice is one.
-func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchEventInput) (written.BatchPage, error) {
-	batch, err := ParseID(in.BatchID)
+func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchEventInput) (written.BatchPage, error) {
+	batch, err := centre.ParseID(in.BatchID)
 	if err != nil {
 		return written.BatchPage{}, written.Bad("/batch_id", "Choose a batch.")
 	}
@@ -218,17 +211,17 @@ func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 		return written.BatchPage{}, err
 	}
 	var part uuid.UUID
-	err = h.of(s).AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
-		b := batchOf(row)
+	err = h.Of(s).AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+		b := centre.BatchOf(row)
 		w, begun, err := batches.On(d).NoteOf(&b, in, h.Today(s))
 		if err != nil {
 			return nil, nil, false, err
 		}
 		doc := written.Write(w)
-		b.Note(id.String(), "", h.now(), written.Version, doc)
+		b.Note(id.String(), "", h.Clock(), written.Version, doc)
 		var begins *store.NewBatch
 		if begun != nil {
-			if part, err = ParseID(w.ToID); err != nil {
+			if part, err = centre.ParseID(w.ToID); err != nil {
 				return nil, nil, false, err
 			}
 			begins = &store.NewBatch{ID: part, Doc: written.Write(begun)}
@@ -236,7 +229,7 @@ func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 		return doc, begins, batches.On(d).Over(&b), nil
 	})
 	if err != nil {
-		return written.BatchPage{}, gone(err)
+		return written.BatchPage{}, centre.Gone(err)
 	}
 	if part != uuid.Nil {
 		if _, err := h.toldOf(ctx, s, part); err != nil {
@@ -247,7 +240,7 @@ func (h *House) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 }
 
 // UndoBatch takes back the last thing that happened to a batch.
-func (h *House) UndoBatch(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	_, err := h.of(s).UndoBatchEvent(ctx, id)
-	return gone(err)
+func (h Making) UndoBatch(ctx context.Context, s *store.Session, id uuid.UUID) error {
+	_, err := h.Of(s).UndoBatchEvent(ctx, id)
+	return centre.Gone(err)
 }

@@ -1,4 +1,4 @@
-package centre
+package jars
 
 import (
 	"context"
@@ -7,55 +7,24 @@ import (
 
 	"github.com/google/uuid"
 
-	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
 	"emblo/core/desk/cupboard"
 	"emblo/core/desk/kitchen"
 	"emblo/core/stock"
 	"emblo/core/written"
+	"emblo/internal/centre"
 	"emblo/internal/files"
 	"emblo/internal/store"
 )
 
-// What is looked ahead to: the cupboard and the shop go by the plans of so many days, and by so many
-// of them at most.
-const (
-	aheadDays = 14
-	maxAhead  = 200
-)
-
-func movesOf(rows []store.MoveRow) []written.Moved {
-	out := make([]written.Moved, len(rows))
-	for i, m := range rows {
-		out[i] = written.Moved{ID: m.ID.String(), At: m.At, By: m.By, Kind: m.Kind, Amount: m.Amount}
-	}
-	return out
-}
-
-// coming returns the plans that open from a moment on; what does not read is left out, as nothing can
-// be reckoned of it.
-func (h *House) coming(ctx context.Context, s *store.Session, from clock.Wall) ([]desk.Coming, error) {
-	rows, err := h.of(s).Coming(ctx, from, clock.At(from.Day(), 24*(aheadDays+1), 0), maxAhead)
-	if err != nil {
-		return nil, err
-	}
-	plans := make([]desk.Coming, 0, len(rows))
-	for _, row := range rows {
-		if w, err := written.Stored[written.Setup](row.Form, row.Doc.Doc); err == nil {
-			plans = append(plans, desk.Coming{ID: row.ID.String(), Setup: w})
-		}
-	}
-	return plans, nil
-}
-
 // Cupboard returns every jar with what the coming plans need of it.
-func (h *House) Cupboard(ctx context.Context, s *store.Session) (written.Cupboard, error) {
+func (h Jars) Cupboard(ctx context.Context, s *store.Session) (written.Cupboard, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.Cupboard{}, err
 	}
-	plans, err := h.coming(ctx, s, h.Now(s))
+	plans, err := h.Coming(ctx, s, h.Now(s))
 	if err != nil {
 		return written.Cupboard{}, err
 	}
@@ -63,7 +32,7 @@ func (h *House) Cupboard(ctx context.Context, s *store.Session) (written.Cupboar
 }
 
 // SaveJar keeps a jar.
-func (h *House) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in written.JarInput) (written.StoredJar, error) {
+func (h Jars) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in written.JarInput) (written.StoredJar, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.StoredJar{}, err
@@ -72,7 +41,7 @@ func (h *House) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in 
 	if err != nil {
 		return written.StoredJar{}, err
 	}
-	_, err = h.save(ctx, s, store.Jars, id, in.Version, jar, aJar, func(doc store.Doc) (any, error) { return h.jarNow(ctx, s, doc.ID) })
+	_, err = h.Save(ctx, s, store.Jars, id, in.Version, jar, centre.AJar, func(doc store.Doc) (any, error) { return h.jarNow(ctx, s, doc.ID) })
 	if err != nil {
 		return written.StoredJar{}, err
 	}
@@ -80,7 +49,7 @@ func (h *House) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in 
 }
 
 // jarNow reads a jar afresh, past what is kept of the cupboard.
-func (h *House) jarNow(ctx context.Context, s *store.Session, id uuid.UUID) (written.StoredJar, error) {
+func (h Jars) jarNow(ctx context.Context, s *store.Session, id uuid.UUID) (written.StoredJar, error) {
 	now := *s
 	now.Stock = uuid.Nil
 	d, err := h.Desk(ctx, &now)
@@ -89,14 +58,14 @@ func (h *House) jarNow(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 	}
 	w, ok := cupboard.On(d).Jar(id.String(), h.Today(s))
 	if !ok {
-		return w, ErrGone
+		return w, centre.ErrGone
 	}
 	return w, nil
 }
 
 // Moves returns the last moves of a jar, latest first, before a moment where one is given.
-func (h *House) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, before string) ([]written.Moved, error) {
-	until := h.now().Add(farAhead)
+func (h Jars) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, before string) ([]written.Moved, error) {
+	until := h.Clock().Add(farAhead)
 	if before != "" {
 		at, err := time.Parse(time.RFC3339Nano, before)
 		if err != nil {
@@ -104,13 +73,13 @@ func (h *House) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, befo
 		}
 		until = at
 	}
-	if _, err := h.of(s).Doc(ctx, store.Jars, jar); err != nil {
-		return nil, gone(err)
+	if _, err := h.Of(s).Doc(ctx, store.Jars, jar); err != nil {
+		return nil, centre.Gone(err)
 	}
-	rows, err := h.of(s).Moves(ctx, jar, until, usualPage)
-	all := movesOf(rows)
+	rows, err := h.Of(s).Moves(ctx, jar, until, centre.UsualPage)
+	all := centre.MovesOf(rows)
 	for i := range all {
-		all[i].Ahead = all[i].At.After(h.now())
+		all[i].Ahead = all[i].At.After(h.Clock())
 	}
 	return all, err
 }
@@ -122,8 +91,8 @@ const farAhead = 100 * 365 * 24 * time.Hour
 const longestAgo = 31 * 24 * time.Hour
 
 // Note notes what happened to a jar; the same move twice is one.
-func (h *House) Note(ctx context.Context, s *store.Session, id uuid.UUID, in written.MoveInput) (written.StoredJar, error) {
-	jar, err := ParseID(in.JarID)
+func (h Jars) Note(ctx context.Context, s *store.Session, id uuid.UUID, in written.MoveInput) (written.StoredJar, error) {
+	jar, err := centre.ParseID(in.JarID)
 	if err != nil {
 		return written.StoredJar{}, written.Bad("/jar_id", "Choose a jar.")
 	}
@@ -136,30 +105,17 @@ func (h *House) Note(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 		return written.StoredJar{}, err
 	}
 	m.ID = id.String()
-	if m.At, err = h.at(in.At, longestAgo, "Note what happened within the last 31 days, and not in the future."); err != nil {
+	if m.At, err = h.At(in.At, longestAgo, "Note what happened within the last 31 days, and not in the future."); err != nil {
 		return written.StoredJar{}, err
 	}
-	if err := h.add(ctx, s, jar, m); err != nil {
+	if err := h.Add(ctx, s, jar, m); err != nil {
 		return written.StoredJar{}, err
 	}
 	return h.jarNow(ctx, s, jar)
 }
 
-// at reads when something happened, so long ago at most; now where that is not said.
-func (h *House) at(said string, ago time.Duration, otherwise string) (time.Time, error) {
-	now := h.now().UTC()
-	if said == "" {
-		return now, nil
-	}
-	at, err := time.Parse(time.RFC3339, said)
-	if err != nil || at.After(now.Add(time.Minute)) || at.Before(now.Add(-ago)) {
-		return now, written.Bad("/at", "%s", otherwise)
-	}
-	return at.UTC(), nil
-}
-
-func (h *House) add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.Move) error {
-	id, err := ParseID(m.ID)
+func (h Jars) Add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.Move) error {
+	id, err := centre.ParseID(m.ID)
 	if err != nil {
 		return err
 	}
@@ -168,8 +124,8 @@ func (h *House) add(ctx context.Context, s *store.Session, jar uuid.UUID, m stoc
 		n := m.Amount.Number()
 		row.Amount = &n
 	}
-	err = h.of(s).AddMove(ctx, jar, row, func(since []store.MoveRow) error {
-		told, err := desk.ReadMoves(movesOf(since), m.Amount.Unit())
+	err = h.Of(s).AddMove(ctx, jar, row, func(since []store.MoveRow) error {
+		told, err := desk.ReadMoves(centre.MovesOf(since), m.Amount.Unit())
 		if err != nil {
 			return err
 		}
@@ -183,14 +139,14 @@ func (h *House) add(ctx context.Context, s *store.Session, jar uuid.UUID, m stoc
 	if errors.Is(err, stock.ErrRepeated) {
 		return nil
 	}
-	return gone(err)
+	return centre.Gone(err)
 }
 
 // plainJar returns the jar of a thing whose packet says nothing, which is made where there is none.
-func (h *House) plainJar(ctx context.Context, s *store.Session, item string) (store.Doc, error) {
-	id, err := h.of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{}))
+func (h Jars) plainJar(ctx context.Context, s *store.Session, item string) (store.Doc, error) {
+	id, err := h.Of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{}))
 	if err == nil {
-		return h.of(s).Doc(ctx, store.Jars, id)
+		return h.Of(s).Doc(ctx, store.Jars, id)
 	}
 	if !errors.Is(err, store.ErrNotFound) {
 		return store.Doc{}, err
@@ -198,36 +154,36 @@ func (h *House) plainJar(ctx context.Context, s *store.Session, item string) (st
 	if id, err = uuid.NewV7(); err != nil {
 		return store.Doc{}, err
 	}
-	doc, err := h.of(s).Save(ctx, store.Jars, id, 0, written.Write(written.WriteLabel(item, stock.Label{})))
+	doc, err := h.Of(s).Save(ctx, store.Jars, id, 0, written.Write(written.WriteLabel(item, stock.Label{})))
 	if errors.Is(err, store.ErrNameTaken) { // somebody else made it just now
-		if id, err = h.of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{})); err == nil {
-			return h.of(s).Doc(ctx, store.Jars, id)
+		if id, err = h.Of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{})); err == nil {
+			return h.Of(s).Doc(ctx, store.Jars, id)
 		}
 	}
 	return doc, err
 }
 
 // count notes that somebody looked how much of a thing is in its plain jar; nil is not weighed.
-func (h *House) count(ctx context.Context, s *store.Session, jar uuid.UUID, grams *float64) error {
+func (h Jars) count(ctx context.Context, s *store.Session, jar uuid.UUID, grams *float64) error {
 	id, err := uuid.NewV7()
 	if err != nil {
 		return err
 	}
-	m := stock.Move{ID: id.String(), At: h.now().UTC(), Kind: stock.Counted}
+	m := stock.Move{ID: id.String(), At: h.Clock().UTC(), Kind: stock.Counted}
 	if grams != nil {
 		m.Amount, m.Weighed = stock.Of(*grams, stock.Grams), true
 	}
-	return h.add(ctx, s, jar, m)
+	return h.Add(ctx, s, jar, m)
 }
 
 // NoteHere notes whether a thing is in the cupboard.
-func (h *House) NoteHere(ctx context.Context, s *store.Session, id string, in written.CupboardNote) error {
+func (h Jars) NoteHere(ctx context.Context, s *store.Session, id string, in written.CupboardNote) error {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return err
 	}
 	if _, ok := d.Get(id); !ok {
-		return ErrGone
+		return centre.ErrGone
 	}
 	jar, err := h.plainJar(ctx, s, id)
 	if err != nil {
@@ -240,7 +196,7 @@ func (h *House) NoteHere(ctx context.Context, s *store.Session, id string, in wr
 }
 
 // NoteAmount notes how much of a thing is in the cupboard and what it was bought for.
-func (h *House) NoteAmount(ctx context.Context, s *store.Session, id string, in written.CupboardAmount) error {
+func (h Jars) NoteAmount(ctx context.Context, s *store.Session, id string, in written.CupboardAmount) error {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return err
@@ -254,7 +210,7 @@ func (h *House) NoteAmount(ctx context.Context, s *store.Session, id string, in 
 	}
 	jar, err := written.Stored[written.Jar](doc.Form, doc.Doc)
 	if err != nil {
-		return unreadable("jar", err)
+		return centre.Unreadable("jar", err)
 	}
 	was := string(written.Write(jar))
 	packs := []written.Pack{}
@@ -263,7 +219,7 @@ func (h *House) NoteAmount(ctx context.Context, s *store.Session, id string, in 
 	}
 	jar.Packs = packs
 	if now := written.Write(jar); string(now) != was {
-		if _, err := h.of(s).Save(ctx, store.Jars, doc.ID, doc.Version, now); err != nil {
+		if _, err := h.Of(s).Save(ctx, store.Jars, doc.ID, doc.Version, now); err != nil {
 			return err
 		}
 	}
@@ -284,7 +240,7 @@ func withPack(packs []written.Pack, grams float64, coins *int) []written.Pack {
 const maxPacks = 6
 
 // CupboardFile returns the cupboard as a file for a spreadsheet.
-func (h *House) CupboardFile(ctx context.Context, s *store.Session) (string, error) {
+func (h Jars) CupboardFile(ctx context.Context, s *store.Session) (string, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return "", err
@@ -293,7 +249,7 @@ func (h *House) CupboardFile(ctx context.Context, s *store.Session) (string, err
 }
 
 // ImportCupboard counts jars from CSV, all of them or none.
-func (h *House) ImportCupboard(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
+func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
 	out := written.Imported{Names: []string{}}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -309,7 +265,7 @@ func (h *House) ImportCupboard(ctx context.Context, s *store.Session, in written
 		if err != nil {
 			return out, err
 		}
-		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: written.Write(r.Jar)}, Move: store.MoveRow{ID: move, At: h.now().UTC(), Kind: stock.Counted.String()}}
+		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: written.Write(r.Jar)}, Move: store.MoveRow{ID: move, At: h.Clock().UTC(), Kind: stock.Counted.String()}}
 		if r.Weighed {
 			n := r.Amount.Number()
 			all[i].Move.Amount = &n
@@ -322,7 +278,7 @@ func (h *House) ImportCupboard(ctx context.Context, s *store.Session, in written
 		}
 		out.Names = append(out.Names, r.Name)
 	}
-	out.Added, err = h.of(s).Receive(ctx, all)
+	out.Added, err = h.Of(s).Receive(ctx, all)
 	if errors.Is(err, store.ErrNameTaken) || errors.Is(err, store.ErrNotFound) {
 		return out, written.Bad("/csv", "Somebody changed the cupboard just now. Nothing was counted: try again.")
 	}
@@ -330,7 +286,7 @@ func (h *House) ImportCupboard(ctx context.Context, s *store.Session, in written
 }
 
 // Makes returns what can be made for a room from the cupboard.
-func (h *House) Makes(ctx context.Context, s *store.Session, room string, playAt string) (written.Makeables, error) {
+func (h Jars) Makes(ctx context.Context, s *store.Session, room string, playAt string) (written.Makeables, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.Makeables{}, err

@@ -1,10 +1,9 @@
-package centre
+package schedule
 
 import (
 	"context"
 	"slices"
 	"strings"
-	"time"
 
 	"github.com/google/uuid"
 
@@ -13,15 +12,17 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/preparing"
 	"emblo/core/written"
+	"emblo/internal/centre"
+	"emblo/internal/centre/setups"
 	"emblo/internal/store"
 )
 
 // Prep returns what is prepared on a day, from today on, for the coming plans.
-func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written.PrepDay, error) {
+func (h Schedule) Prep(ctx context.Context, s *store.Session, day string) (written.PrepDay, error) {
 	now := h.Now(s)
 	on, err := age.ParseDate(day)
-	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*aheadDays, 0).Day().String() {
-		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", aheadDays)
+	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*centre.AheadDays, 0).Day().String() {
+		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", centre.AheadDays)
 	}
 	d, plans, ticks, err := h.toPrepare(ctx, s)
 	if err != nil {
@@ -34,7 +35,7 @@ func (h *House) Prep(ctx context.Context, s *store.Session, day string) (written
 const weekDays = 7
 
 // PrepWeek returns what is prepared in the week from today on.
-func (h *House) PrepWeek(ctx context.Context, s *store.Session) (written.PrepWeek, error) {
+func (h Schedule) PrepWeek(ctx context.Context, s *store.Session) (written.PrepWeek, error) {
 	d, plans, ticks, err := h.toPrepare(ctx, s)
 	if err != nil {
 		return written.PrepWeek{}, err
@@ -44,9 +45,9 @@ func (h *House) PrepWeek(ctx context.Context, s *store.Session) (written.PrepWee
 }
 
 // PrepOf returns when a set-up is prepared among the coming plans.
-func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.PrepSetup, error) {
+func (h Schedule) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (written.PrepSetup, error) {
 	now := h.Now(s)
-	stored, err := h.Setup(ctx, s, id)
+	stored, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
 		return written.PrepSetup{}, err
 	}
@@ -59,12 +60,12 @@ func (h *House) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 
 // toPrepare returns what is prepared: the plans of the day and those to come, others that are named, and
 // what is done of them.
-func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming, []preparing.PrepTick, error) {
+func (h Schedule) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming, []preparing.PrepTick, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, nil, nil, err
 	}
-	plans, err := h.coming(ctx, s, clock.At(h.Now(s).Day(), 0, 0))
+	plans, err := h.Coming(ctx, s, clock.At(h.Now(s).Day(), 0, 0))
 	if err != nil {
 		return nil, nil, nil, err
 	}
@@ -73,20 +74,20 @@ func (h *House) toPrepare(ctx context.Context, s *store.Session, others ...desk.
 			plans = append(plans, o)
 		}
 	}
-	ticks, err := h.prepTicks(ctx, s, d, plans...)
+	ticks, err := h.PrepTicks(ctx, s, d, plans...)
 	return d, plans, ticks, err
 }
 
 // prepTicks returns the steps of plans that are done. Those that were told by their words are kept by their ids from
 // here on.
-func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, plans ...desk.Coming) ([]preparing.PrepTick, error) {
+func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk, plans ...desk.Coming) ([]preparing.PrepTick, error) {
 	ids := make([]uuid.UUID, 0, len(plans))
 	for _, p := range plans {
 		if id, err := uuid.Parse(p.ID); err == nil {
 			ids = append(ids, id)
 		}
 	}
-	rows, err := h.of(s).PrepTicks(ctx, ids)
+	rows, err := h.Of(s).PrepTicks(ctx, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -95,7 +96,7 @@ func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, p
 		ticks[i] = preparing.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
 	if ids := preparing.On(d).Renamed(plans, ticks); len(ids) > 0 {
-		if err := h.behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.of(s).RenameTicks(ctx, ids) }); err != nil {
+		if err := h.Behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.Of(s).RenameTicks(ctx, ids) }); err != nil {
 			return nil, err
 		}
 		for i := range ticks {
@@ -107,21 +108,18 @@ func (h *House) prepTicks(ctx context.Context, s *store.Session, d *desk.Desk, p
 	return ticks, nil
 }
 
-// latestTick is how long after it was done a step may be ticked: a device may have been without a network.
-const latestTick = 48 * time.Hour
-
 // TickPrep notes that a step is done, or takes that back. The same tick twice is one.
-func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepTickInput) error {
+func (h Schedule) TickPrep(ctx context.Context, s *store.Session, in written.PrepTickInput) error {
 	of, _, _ := strings.Cut(in.StepID, "/")
-	setup, err := ParseID(of)
+	setup, err := centre.ParseID(of)
 	if err != nil {
 		return written.Bad("/step_id", "Choose a step.")
 	}
-	at, err := h.at(in.At, latestTick, "Tick what was done within the last two days, and not in the future.")
+	at, err := h.At(in.At, centre.LatestTick, "Tick what was done within the last two days, and not in the future.")
 	if err != nil {
 		return err
 	}
-	stored, err := h.Setup(ctx, s, setup)
+	stored, err := setups.In(h.House).Setup(ctx, s, setup)
 	if err != nil {
 		return err
 	}
@@ -135,7 +133,7 @@ func (h *House) TickPrep(ctx context.Context, s *store.Session, in written.PrepT
 		return err
 	}
 	if !in.Done {
-		return gone(h.of(s).UntickPrep(ctx, setup, in.StepID, at))
+		return centre.Gone(h.Of(s).UntickPrep(ctx, setup, in.StepID, at))
 	}
-	return gone(h.of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
+	return centre.Gone(h.Of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
 }

@@ -1,4 +1,4 @@
-package centre
+package jars
 
 import (
 	"context"
@@ -12,18 +12,19 @@ import (
 	"emblo/core/desk/cupboard"
 	"emblo/core/stock"
 	"emblo/core/written"
+	"emblo/internal/centre"
 	"emblo/internal/files"
 	"emblo/internal/store"
 )
 
 // Shopping returns what the coming plans are short of.
-func (h *House) Shopping(ctx context.Context, s *store.Session) (written.Shopping, error) {
+func (h Jars) Shopping(ctx context.Context, s *store.Session) (written.Shopping, error) {
 	_, list, err := h.list(ctx, s)
 	return list, err
 }
 
 // ShoppingFile returns the same as a sheet.
-func (h *House) ShoppingFile(ctx context.Context, s *store.Session) (string, error) {
+func (h Jars) ShoppingFile(ctx context.Context, s *store.Session) (string, error) {
 	d, list, err := h.list(ctx, s)
 	if err != nil {
 		return "", err
@@ -32,7 +33,7 @@ func (h *House) ShoppingFile(ctx context.Context, s *store.Session) (string, err
 }
 
 // ImportShopping ticks lines of the list off from a sheet, all of them or none.
-func (h *House) ImportShopping(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
+func (h Jars) ImportShopping(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
 	out := written.Imported{Names: []string{}}
 	d, list, err := h.list(ctx, s)
 	if err != nil {
@@ -52,24 +53,24 @@ func (h *House) ImportShopping(ctx context.Context, s *store.Session, in written
 		if err != nil {
 			return out, err
 		}
-		ticks[i] = tickRow(id, r, label, h.now().UTC())
+		ticks[i] = tickRow(id, r, label, h.Clock().UTC())
 		it, _ := d.Get(r.ItemID) // it has been read
 		out.Names = append(out.Names, it.Name)
 	}
 	out.Added = len(ticks)
-	return out, h.of(s).SetTicks(ctx, ticks...)
+	return out, h.Of(s).SetTicks(ctx, ticks...)
 }
 
-func (h *House) list(ctx context.Context, s *store.Session) (*desk.Desk, written.Shopping, error) {
+func (h Jars) list(ctx context.Context, s *store.Session) (*desk.Desk, written.Shopping, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, written.Shopping{}, err
 	}
-	plans, err := h.coming(ctx, s, h.Now(s))
+	plans, err := h.Coming(ctx, s, h.Now(s))
 	if err != nil {
 		return nil, written.Shopping{}, err
 	}
-	rows, err := h.of(s).Ticks(ctx)
+	rows, err := h.Of(s).Ticks(ctx)
 	if err != nil {
 		return nil, written.Shopping{}, err
 	}
@@ -91,7 +92,7 @@ func tickRow(id uuid.UUID, in written.TickInput, label stock.Label, at time.Time
 }
 
 // Tick ticks a line of the shopping list off, or takes that back.
-func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in written.TickInput) error {
+func (h Jars) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in written.TickInput) error {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return err
@@ -100,7 +101,7 @@ func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return err
 	}
-	at, err := h.at(in.At, latestTick, "Tick what was done within the last two days, and not in the future.")
+	at, err := h.At(in.At, centre.LatestTick, "Tick what was done within the last two days, and not in the future.")
 	if err != nil {
 		return err
 	}
@@ -108,17 +109,17 @@ func (h *House) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if in.State == cupboard.LineOpen {
 		row.GoneAt = &at
 	}
-	return h.of(s).SetTicks(ctx, row)
+	return h.Of(s).SetTicks(ctx, row)
 }
 
 // Receive puts what is in the basket into the cupboard.
-func (h *House) Receive(ctx context.Context, s *store.Session, in written.ReceiveInput) (written.Received, error) {
+func (h Jars) Receive(ctx context.Context, s *store.Session, in written.ReceiveInput) (written.Received, error) {
 	var out written.Received
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.of(s).Ticks(ctx)
+	rows, err := h.Of(s).Ticks(ctx)
 	if err != nil {
 		return out, err
 	}
@@ -129,8 +130,8 @@ func (h *House) Receive(ctx context.Context, s *store.Session, in written.Receiv
 	var all []store.Delivery
 	for i, asked := range in.Ticks {
 		at := fmt.Sprintf("/ticks/%d", i)
-		move, badMove := ParseID(asked.MoveID)
-		jar, badJar := ParseID(asked.JarID)
+		move, badMove := centre.ParseID(asked.MoveID)
+		jar, badJar := centre.ParseID(asked.JarID)
 		if badMove != nil || badJar != nil {
 			return out, written.Bad(at, "A line that is received needs ids for its move and its jar.")
 		}
@@ -143,27 +144,27 @@ func (h *House) Receive(ctx context.Context, s *store.Session, in written.Receiv
 			return out, err
 		}
 		if ok {
-			delivery.Move.ID, delivery.Move.At = move, h.now().UTC()
+			delivery.Move.ID, delivery.Move.At = move, h.Clock().UTC()
 			all = append(all, delivery)
 		}
 	}
-	out.Lines, err = h.of(s).Receive(ctx, all)
-	return out, gone(err)
+	out.Lines, err = h.Of(s).Receive(ctx, all)
+	return out, centre.Gone(err)
 }
 
 // delivery returns what of a tick goes into which jar; ok is false for a line that is not in the
 // basket.
-func (h *House) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row store.Tick, fresh uuid.UUID) (out store.Delivery, ok bool, err error) {
+func (h Jars) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row store.Tick, fresh uuid.UUID) (out store.Delivery, ok bool, err error) {
 	tick, err := written.Stored[written.Tick](row.Form, row.Doc)
 	if err != nil {
-		return out, false, unreadable("line of the list", err)
+		return out, false, centre.Unreadable("line of the list", err)
 	}
 	jar, amount, inBasket := cupboard.On(d).Received(row.ItemID, tick)
 	if !inBasket {
 		return out, false, nil
 	}
 	out = store.Delivery{Tick: &row.ID, Move: store.MoveRow{Kind: stock.Received.String(), Amount: amount}}
-	id, err := h.of(s).JarOf(ctx, row.ItemID, row.Label)
+	id, err := h.Of(s).JarOf(ctx, row.ItemID, row.Label)
 	switch {
 	case errors.Is(err, store.ErrNotFound):
 		out.Jar = store.Doc{ID: fresh, Doc: written.Write(jar)}

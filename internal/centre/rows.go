@@ -1,0 +1,67 @@
+package centre
+
+import (
+	"context"
+	"time"
+
+	"emblo/core/clock"
+	"emblo/core/desk"
+	"emblo/core/written"
+	"emblo/internal/store"
+)
+
+func BatchOf(r store.BatchRow) desk.Batch {
+	b := desk.ReadBatch(r.ID.String(), r.Code, r.Form, r.Doc, r.Ended)
+	b.By = r.By
+	for _, e := range r.Events {
+		b.Note(e.ID.String(), e.By, e.At, e.Form, e.Doc)
+	}
+	return b
+}
+
+func MovesOf(rows []store.MoveRow) []written.Moved {
+	out := make([]written.Moved, len(rows))
+	for i, m := range rows {
+		out[i] = written.Moved{ID: m.ID.String(), At: m.At, By: m.By, Kind: m.Kind, Amount: m.Amount}
+	}
+	return out
+}
+
+// What is looked ahead to: the cupboard and the shop go by the plans of so many days, and by so many
+// of them at most.
+const (
+	AheadDays = 14
+	MaxAhead  = 200
+)
+
+// coming returns the plans that open from a moment on; what does not read is left out, as nothing can
+// be reckoned of it.
+func (h *House) Coming(ctx context.Context, s *store.Session, from clock.Wall) ([]desk.Coming, error) {
+	rows, err := h.Of(s).Coming(ctx, from, clock.At(from.Day(), 24*(AheadDays+1), 0), MaxAhead)
+	if err != nil {
+		return nil, err
+	}
+	plans := make([]desk.Coming, 0, len(rows))
+	for _, row := range rows {
+		if w, err := written.Stored[written.Setup](row.Form, row.Doc.Doc); err == nil {
+			plans = append(plans, desk.Coming{ID: row.ID.String(), Setup: w})
+		}
+	}
+	return plans, nil
+}
+
+// at reads when something happened, so long ago at most; now where that is not said.
+func (h *House) At(said string, ago time.Duration, otherwise string) (time.Time, error) {
+	now := h.Clock().UTC()
+	if said == "" {
+		return now, nil
+	}
+	at, err := time.Parse(time.RFC3339, said)
+	if err != nil || at.After(now.Add(time.Minute)) || at.Before(now.Add(-ago)) {
+		return now, written.Bad("/at", "%s", otherwise)
+	}
+	return at.UTC(), nil
+}
+
+// latestTick is how long after it was done a step may be ticked: a device may have been without a network.
+const LatestTick = 48 * time.Hour
