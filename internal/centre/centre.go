@@ -203,7 +203,7 @@ func loaded[T any](h *House, s *store.Session, revision uuid.UUID, from string, 
 }
 
 func (h *House) people(ctx context.Context, s *store.Session, from string) (*desk.People, uuid.UUID, int, error) {
-	rows, err := h.store.For(s.CentreID).People(ctx, from)
+	rows, err := h.store.For(s.CentreID).Parts().People(ctx, from)
 	if err != nil {
 		return nil, uuid.Nil, 0, err
 	}
@@ -238,7 +238,7 @@ func readSettings(form int, doc []byte) (settings written.Settings, unreadable s
 }
 
 func (h *House) shelf(ctx context.Context, s *store.Session) (*desk.Shelf, uuid.UUID, int, error) {
-	rows, err := h.store.For(s.CentreID).Shelf(ctx)
+	rows, err := h.store.For(s.CentreID).Parts().Shelf(ctx)
 	if err != nil {
 		return nil, uuid.Nil, 0, err
 	}
@@ -255,7 +255,7 @@ func (h *House) shelf(ctx context.Context, s *store.Session) (*desk.Shelf, uuid.
 }
 
 func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.UUID, int, error) {
-	rows, err := h.store.For(s.CentreID).Stock(ctx)
+	rows, err := h.store.For(s.CentreID).Parts().Stock(ctx)
 	if err != nil {
 		return nil, uuid.Nil, 0, err
 	}

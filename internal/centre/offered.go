@@ -19,7 +19,7 @@ const openedAtOnce = 200
 // putDown puts down what has opened by now and is not put down yet, as it stands: after this it stays so.
 func (h *House) putDown(ctx context.Context, s *store.Session) error {
 	for {
-		rows, err := h.Of(s).Opened(ctx, h.Now(s).String(), openedAtOnce)
+		rows, err := h.Of(s).Logs().Opened(ctx, h.Now(s).String(), openedAtOnce)
 		if err != nil || len(rows) == 0 {
 			return err
 		}
@@ -30,7 +30,7 @@ func (h *House) putDown(ctx context.Context, s *store.Session) error {
 		}
 		for _, r := range rows {
 			doc, given := Offered(d, r.Form, r.Doc.Doc, r.PlayAt)
-			if err := h.Of(s).PutDown(ctx, r.ID, r.PlayAt, written.Write(doc), given); err != nil {
+			if err := h.Of(s).Logs().PutDown(ctx, r.ID, r.PlayAt, written.Write(doc), given); err != nil {
 				return err
 			}
 		}
@@ -56,7 +56,7 @@ func (h *House) PutDown(ctx context.Context) error {
 // stands returns what was offered when a set-up opened and how many pieces were given out, as they were put down; as they
 // are for one that is not put down yet.
 func (h *House) Stands(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.UUID, setup written.Setup) (written.Offered, int, error) {
-	kept, err := h.Of(s).Stands(ctx, id, setup.PlayAt)
+	kept, err := h.Of(s).Logs().Stands(ctx, id, setup.PlayAt)
 	if errors.Is(err, store.ErrNotFound) {
 		out, given := went.On(d).Offered(setup)
 		return out, given, nil

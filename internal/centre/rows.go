@@ -37,7 +37,7 @@ const (
 // coming returns the plans that open from a moment on; what does not read is left out, as nothing can
 // be reckoned of it.
 func (h *House) Coming(ctx context.Context, s *store.Session, from clock.Wall) ([]desk.Coming, error) {
-	rows, err := h.Of(s).Coming(ctx, from, clock.At(from.Day(), 24*(AheadDays+1), 0), MaxAhead)
+	rows, err := h.Of(s).Glances().Coming(ctx, from, clock.At(from.Day(), 24*(AheadDays+1), 0), MaxAhead)
 	if err != nil {
 		return nil, err
 	}

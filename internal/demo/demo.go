@@ -66,7 +66,7 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 			return err
 		}
 		move := store.MoveRow{ID: uuid.New(), At: now.UTC().AddDate(0, 0, -1), Kind: "counted", Amount: j.has}
-		if err := scoped.AddMove(ctx, id, move, func([]store.MoveRow) error { return nil }); err != nil {
+		if err := scoped.Cupboard().AddMove(ctx, id, move, func([]store.MoveRow) error { return nil }); err != nil {
 			return fmt.Errorf("demo cupboard, %s: %w", j.ItemID, err)
 		}
 	}
@@ -76,7 +76,7 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 			return err
 		}
 		for _, e := range b.happened {
-			if err := scoped.AddBatchEvent(ctx, id, uuid.New(), func(store.BatchRow) ([]byte, *store.NewBatch, bool, error) { return written.Write(e), nil, false, nil }); err != nil {
+			if err := scoped.Making().AddBatchEvent(ctx, id, uuid.New(), func(store.BatchRow) ([]byte, *store.NewBatch, bool, error) { return written.Write(e), nil, false, nil }); err != nil {
 				return fmt.Errorf("demo batch %s: %w", b.Name, err)
 			}
 		}

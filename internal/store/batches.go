@@ -46,7 +46,7 @@ const batchesOf = `(select coalesce(json_agg(json_build_object('id', b.id, 'code
 	from (select * from batches where centre_id = c.id and ended_at is null and deleted_at is null order by made_at desc, id limit ` + mostInUse + `) b)`
 
 // Batch returns one batch, or ErrNotFound.
-func (c *Centre) Batch(ctx context.Context, id uuid.UUID) (b BatchRow, err error) {
+func (c Making) Batch(ctx context.Context, id uuid.UUID) (b BatchRow, err error) {
 	res := c.on(ctx).Raw(`select b.id, b.code, b.form, b.doc, b.made_at, coalesce((select name from staff where id = b.staff_id), '') by, b.ended_at is not null ended, `+eventsOf+` events
 		from batches b where b.centre_id = ? and b.id = ? and b.deleted_at is null`, c.id, id).Scan(&b)
 	if res.Error == nil && res.RowsAffected == 0 {
@@ -64,7 +64,7 @@ type BatchCursor struct {
 
 // Batches returns at most limit batches behind the cursor, latest first: those whose name holds every word,
 // or whose code is one of them.
-func (c *Centre) Batches(ctx context.Context, words []string, after BatchCursor, limit int) ([]BatchRow, error) {
+func (c Making) Batches(ctx context.Context, words []string, after BatchCursor, limit int) ([]BatchRow, error) {
 	if after.MadeAt.IsZero() {
 		after.MadeAt = c.clock().AddDate(1, 0, 0)
 	}
@@ -92,7 +92,7 @@ type BatchDate struct {
 }
 
 // BatchDates returns what people were told of the batches in use.
-func (c *Centre) BatchDates(ctx context.Context) (map[uuid.UUID]BatchDate, error) {
+func (c Making) BatchDates(ctx context.Context) (map[uuid.UUID]BatchDate, error) {
 	var rows []struct {
 		BatchID uuid.UUID
 		BatchDate
@@ -107,7 +107,7 @@ func (c *Centre) BatchDates(ctx context.Context) (map[uuid.UUID]BatchDate, error
 }
 
 // KeepBatchDates keeps what people are told of batches, by id.
-func (c *Centre) KeepBatchDates(ctx context.Context, dates map[uuid.UUID]BatchDate) error {
+func (c Making) KeepBatchDates(ctx context.Context, dates map[uuid.UUID]BatchDate) error {
 	if len(dates) == 0 {
 		return nil
 	}
@@ -140,7 +140,7 @@ type NewBatch struct {
 // AddBatchEvent notes what happened to a batch, once read has found nothing against it with all that
 // happened to it before; it returns what is kept, a batch that begins by it, and whether this one is over
 // with it. The same event twice is one. The errors are ErrNotFound, and that of read.
-func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read func(BatchRow) (doc []byte, part *NewBatch, over bool, err error)) error {
+func (c Making) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read func(BatchRow) (doc []byte, part *NewBatch, over bool, err error)) error {
 	return c.transact(ctx, func(tx *Centre) error {
 		var held Doc
 		if err := tx.kept(ctx, Batches).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", batch).Take(&held).Error; err != nil {
@@ -150,7 +150,7 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 		if err := tx.mine(ctx).Table("batch_events").Where("id = ?", id).Count(&known).Error; err != nil || known > 0 {
 			return err
 		}
-		row, err := tx.Batch(ctx, batch)
+		row, err := tx.Making().Batch(ctx, batch)
 		if err != nil {
 			return err
 		}
@@ -162,7 +162,7 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 			if _, err := tx.Save(ctx, Batches, part.ID, 0, part.Doc); err != nil {
 				return err
 			}
-			if err := tx.MadeBy(ctx, part.ID); err != nil {
+			if err := tx.Making().MadeBy(ctx, part.ID); err != nil {
 				return err
 			}
 		}
@@ -177,19 +177,19 @@ func (c *Centre) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fu
 }
 
 // MadeFor reports whether a batch was ever made for a set-up.
-func (c *Centre) MadeFor(ctx context.Context, setup uuid.UUID) (made bool, err error) {
+func (c Making) MadeFor(ctx context.Context, setup uuid.UUID) (made bool, err error) {
 	err = c.on(ctx).Raw("select exists (select 1 from batches where centre_id = ? and doc->>'setup_id' = ?)", c.id, setup.String()).Scan(&made).Error
 	return made, err
 }
 
 // MadeBy notes who made a batch, where nobody is noted.
-func (c *Centre) MadeBy(ctx context.Context, id uuid.UUID) error {
+func (c Making) MadeBy(ctx context.Context, id uuid.UUID) error {
 	return c.of(ctx, Batches).Where("id = ? and staff_id is null", id).Update("staff_id", c.by).Error
 }
 
 // UndoBatchEvent takes back the last thing that happened to a batch, which is returned; the row stays to be
 // seen. ErrNotFound for one that is not there, was taken back, or that something came after.
-func (c *Centre) UndoBatchEvent(ctx context.Context, id uuid.UUID) (batch uuid.UUID, err error) {
+func (c Making) UndoBatchEvent(ctx context.Context, id uuid.UUID) (batch uuid.UUID, err error) {
 	err = c.transact(ctx, func(tx *Centre) error {
 		var row batchEvent
 		if err := tx.mine(ctx).Table("batch_events").Where("id = ? and undone_at is null", id).Take(&row).Error; err != nil {

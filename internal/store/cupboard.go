@@ -58,7 +58,7 @@ type move struct {
 }
 
 // JarOf returns the id of the jar of a thing with a label as it is written, or ErrNotFound.
-func (c *Centre) JarOf(ctx context.Context, item, label string) (uuid.UUID, error) {
+func (c Cupboard) JarOf(ctx context.Context, item, label string) (uuid.UUID, error) {
 	var found Doc
 	err := c.kept(ctx, Jars).Where("item_id = ? and label = ?", item, label).Take(&found).Error
 	return found.ID, notFound(err)
@@ -67,7 +67,7 @@ func (c *Centre) JarOf(ctx context.Context, item, label string) (uuid.UUID, erro
 // AddMove notes what happened to a jar, once check, which is told the moves from that moment until now and
 // any with the same id, finds nothing against it. The errors are ErrNotFound for a jar that is not
 // there, and that of check.
-func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check func(since []MoveRow) error) error {
+func (c Cupboard) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check func(since []MoveRow) error) error {
 	return c.transact(ctx, func(tx *Centre) error {
 		var held Doc
 		if err := tx.kept(ctx, Jars).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", jar).Take(&held).Error; err != nil {
@@ -86,7 +86,7 @@ func (c *Centre) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check fu
 }
 
 // Moves returns at most limit moves of a jar before a moment, latest first.
-func (c *Centre) Moves(ctx context.Context, jar uuid.UUID, before time.Time, limit int) ([]MoveRow, error) {
+func (c Cupboard) Moves(ctx context.Context, jar uuid.UUID, before time.Time, limit int) ([]MoveRow, error) {
 	var rows []MoveRow
 	err := c.on(ctx).Raw(`select m.id, m.at, coalesce(s.name, '') by, m.kind, m.amount from moves m left join staff s on s.id = m.staff_id
 		where m.centre_id = ? and m.jar_id = ? and m.at < ? order by m.at desc, m.arrived desc limit ?`, c.id, jar, before, limit).Scan(&rows).Error
@@ -108,7 +108,7 @@ type Tick struct {
 }
 
 // Ticks returns what is ticked off, in order of the things.
-func (c *Centre) Ticks(ctx context.Context) ([]Tick, error) {
+func (c Cupboard) Ticks(ctx context.Context) ([]Tick, error) {
 	var all []Tick
 	err := c.on(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? and t.gone_at is null order by t.item_id, t.label`, c.id).Scan(&all).Error
 	return all, err
@@ -121,7 +121,7 @@ const slack = "30 seconds"
 
 // SetTicks ticks lines off, or takes that back where GoneAt is set, all of them or none. Each is in place of what was said
 // of it before; what was said earlier than what stands, and comes late, changes nothing.
-func (c *Centre) SetTicks(ctx context.Context, ticks ...Tick) error {
+func (c Cupboard) SetTicks(ctx context.Context, ticks ...Tick) error {
 	if len(ticks) == 0 {
 		return nil
 	}
@@ -147,7 +147,7 @@ type Delivery struct {
 // none. A tick that is not there any more was received before: what goes by it is left out. It returns
 // how many went in; the error is ErrNotFound for a jar that is gone, and ErrNameTaken for one that
 // somebody else made just now.
-func (c *Centre) Receive(ctx context.Context, all []Delivery) (n int, err error) {
+func (c Cupboard) Receive(ctx context.Context, all []Delivery) (n int, err error) {
 	err = c.transact(ctx, func(tx *Centre) error {
 		n = 0
 		for _, d := range all {
@@ -196,13 +196,13 @@ type Addition struct {
 }
 
 // AddAddition logs an addition; one with the id of an earlier one changes nothing.
-func (c *Centre) AddAddition(ctx context.Context, a Addition) error {
+func (c Cupboard) AddAddition(ctx context.Context, a Addition) error {
 	a.CentreID = c.id
 	return c.on(ctx).Clauses(clause.OnConflict{DoNothing: true}).Create(&a).Error
 }
 
 // DeleteAddition takes an addition back, or returns ErrNotFound.
-func (c *Centre) DeleteAddition(ctx context.Context, id uuid.UUID) error {
+func (c Cupboard) DeleteAddition(ctx context.Context, id uuid.UUID) error {
 	res := c.mine(ctx).Where("id = ?", id).Delete(&Addition{})
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound

@@ -20,20 +20,20 @@ type Follower struct {
 }
 
 // Followers returns whose links are good at a moment, by name.
-func (c *Centre) Followers(ctx context.Context, now time.Time) (all []Follower, err error) {
+func (c Feeds) Followers(ctx context.Context, now time.Time) (all []Follower, err error) {
 	err = c.on(ctx).Raw("select f.staff_id, s.name, f.made from feeds f join staff s on s.id = f.staff_id where f.centre_id = ? and f.made > ? order by s.name, s.id", c.id, now.Add(-FeedLasts)).Scan(&all).Error
 	return all, err
 }
 
 // SetFeed makes a token the one by which a calendar follows for this account; what was one before is none
 // any more.
-func (c *Centre) SetFeed(ctx context.Context, tokenHash []byte, now time.Time) error {
+func (c Feeds) SetFeed(ctx context.Context, tokenHash []byte, now time.Time) error {
 	return c.on(ctx).Exec(`insert into feeds (centre_id, staff_id, token_hash, made) values (?, ?, ?, ?)
 		on conflict (centre_id, staff_id) do update set token_hash = excluded.token_hash, made = excluded.made`, c.id, c.by, tokenHash, now).Error
 }
 
 // FeedSince returns when the link of this account was made, or ErrNotFound where none is good at a moment.
-func (c *Centre) FeedSince(ctx context.Context, now time.Time) (made time.Time, err error) {
+func (c Feeds) FeedSince(ctx context.Context, now time.Time) (made time.Time, err error) {
 	err = c.on(ctx).Raw("select made from feeds where centre_id = ? and staff_id = ? and made > ?", c.id, c.by, now.Add(-FeedLasts)).Row().Scan(&made)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
@@ -42,7 +42,7 @@ func (c *Centre) FeedSince(ctx context.Context, now time.Time) (made time.Time, 
 }
 
 // DropFeed ends the link of an account of the centre; none is no error.
-func (c *Centre) DropFeed(ctx context.Context, staff uuid.UUID) error {
+func (c Feeds) DropFeed(ctx context.Context, staff uuid.UUID) error {
 	return c.on(ctx).Exec("delete from feeds where centre_id = ? and staff_id = ?", c.id, staff).Error
 }
 

@@ -15,7 +15,7 @@ type VersionedDigest struct {
 
 // KeepDigests keeps what was reckoned of set-ups, by id, each only while its version is the
 // one that was reckoned. Rows are written in the order of their ids, so that two who keep them do not wait for each other.
-func (c *Centre) KeepDigests(ctx context.Context, digests map[uuid.UUID]VersionedDigest) error {
+func (c Glances) KeepDigests(ctx context.Context, digests map[uuid.UUID]VersionedDigest) error {
 	if len(digests) == 0 {
 		return nil
 	}
@@ -40,7 +40,7 @@ func (c *Centre) KeepDigests(ctx context.Context, digests map[uuid.UUID]Versione
 
 // KeepSeen notes what somebody took note of about set-ups, by id. Where onlyFirst is set it is noted of
 // those alone of which nothing has been yet.
-func (c *Centre) KeepSeen(ctx context.Context, seen map[uuid.UUID]json.RawMessage, onlyFirst bool) error {
+func (c Glances) KeepSeen(ctx context.Context, seen map[uuid.UUID]json.RawMessage, onlyFirst bool) error {
 	if len(seen) == 0 {
 		return nil
 	}

@@ -26,7 +26,7 @@ type LogRow struct {
 }
 
 // Log returns how a set-up went, or ErrNotFound where nobody has said.
-func (c *Centre) Log(ctx context.Context, setup uuid.UUID) (l LogRow, err error) {
+func (c Logs) Log(ctx context.Context, setup uuid.UUID) (l LogRow, err error) {
 	res := c.on(ctx).Raw(`select l.setup_id, l.doc, l.form, l.version, l.offered, l.at, coalesce(s.name, '') by, l.missing, l.found_at is not null found,
 		(select coalesce(json_agg(k.child_id order by k.child_id), '[]') from log_children k where k.centre_id = l.centre_id and k.setup_id = l.setup_id) mouthed
 		from logs l left join staff s on s.id = l.staff_id where l.centre_id = ? and l.setup_id = ?`, c.id, setup).Scan(&l)
@@ -64,7 +64,7 @@ type Told struct {
 // SaveLog keeps how a set-up went over the version last read, with the children it was seen of and the
 // lessons that begin by it; those of the version before end. A repeated save is harmless. The errors are
 // ErrStale for a version that is not the stored one, and ErrNotFound for a set-up that is gone.
-func (c *Centre) SaveLog(ctx context.Context, l Told) (repeated bool, err error) {
+func (c Logs) SaveLog(ctx context.Context, l Told) (repeated bool, err error) {
 	err = c.transact(ctx, func(tx *Centre) error {
 		if err := tx.holdID(ctx, l.SetupID); err != nil {
 			return err
@@ -131,7 +131,7 @@ type LessonRow struct {
 const lessonsShown = 50
 
 // Lessons returns the lessons of a room, latest first; of one set-up where one is named.
-func (c *Centre) Lessons(ctx context.Context, room uuid.UUID, of *uuid.UUID) ([]LessonRow, error) {
+func (c Logs) Lessons(ctx context.Context, room uuid.UUID, of *uuid.UUID) ([]LessonRow, error) {
 	q := c.mine(ctx).Table("lessons").Select("id, setup_id, room_id, doc, form, made, undone_at is not null undone").Where("room_id = ?", room)
 	if of != nil {
 		q = q.Where("setup_id = ?", *of)
@@ -142,13 +142,13 @@ func (c *Centre) Lessons(ctx context.Context, room uuid.UUID, of *uuid.UUID) ([]
 }
 
 // Lesson returns one lesson, or ErrNotFound.
-func (c *Centre) Lesson(ctx context.Context, id uuid.UUID) (l LessonRow, err error) {
+func (c Logs) Lesson(ctx context.Context, id uuid.UUID) (l LessonRow, err error) {
 	err = c.mine(ctx).Table("lessons").Select("id, setup_id, room_id, doc, form, made, undone_at is not null undone").Where("id = ?", id).Take(&l).Error
 	return l, notFound(err)
 }
 
 // KeepLesson keeps what a lesson says by now, and whether it was taken back.
-func (c *Centre) KeepLesson(ctx context.Context, id uuid.UUID, doc []byte, undone bool) error {
+func (c Logs) KeepLesson(ctx context.Context, id uuid.UUID, doc []byte, undone bool) error {
 	row := map[string]any{"doc": json.RawMessage(doc), "form": written.Version}
 	if undone {
 		row["undone_at"] = c.clock()
@@ -157,7 +157,7 @@ func (c *Centre) KeepLesson(ctx context.Context, id uuid.UUID, doc []byte, undon
 }
 
 // FoundStray notes that what was not counted in has been found; once more is harmless.
-func (c *Centre) FoundStray(ctx context.Context, setup uuid.UUID) error {
+func (c Logs) FoundStray(ctx context.Context, setup uuid.UUID) error {
 	res := c.mine(ctx).Table("logs").Where("setup_id = ?", setup).Update("found_at", c.clock())
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
@@ -166,7 +166,7 @@ func (c *Centre) FoundStray(ctx context.Context, setup uuid.UUID) error {
 }
 
 // Strays returns the logs of which pieces are missing, latest first.
-func (c *Centre) Strays(ctx context.Context, limit int) ([]LogRow, error) {
+func (c Logs) Strays(ctx context.Context, limit int) ([]LogRow, error) {
 	var rows []LogRow
 	err := c.mine(ctx).Table("logs").Select("setup_id, offered, missing, at, version, form, doc").Where("missing > 0 and found_at is null").Order("at desc").Limit(limit).Find(&rows).Error
 	return rows, err

@@ -55,7 +55,7 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	assert.Equal(t, "lead", lead.Role)
 	centre := s.For(row.ID)
 
-	people, err := centre.People(t.Context(), "2026-11-24")
+	people, err := centre.Parts().People(t.Context(), "2026-11-24")
 	require.NoError(t, err)
 	w, err := written.Stored[written.Centre](people.Form, people.Doc)
 	require.NoError(t, err)
@@ -84,7 +84,7 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	assert.Equal(t, 20, *last.DevelopmentalMonths)
 	assert.Equal(t, []written.Allergy{{To: "other", By: "eating", Note: "kiwi"}}, last.Allergies)
 
-	shelf, err := centre.Shelf(t.Context())
+	shelf, err := centre.Parts().Shelf(t.Context())
 	require.NoError(t, err)
 	require.Len(t, shelf.Things, 1)
 	thing, err := written.Stored[written.Thing](shelf.Things[0].Form, shelf.Things[0].Doc)
@@ -94,11 +94,11 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	mix, err := written.Stored[written.Recipe](shelf.Recipes[0].Form, shelf.Recipes[0].Doc)
 	require.NoError(t, err)
 	assert.Equal(t, 5, len(strings.Split(mix.Lines, "\n")))
-	stock, err := centre.Stock(t.Context())
+	stock, err := centre.Parts().Stock(t.Context())
 	require.NoError(t, err)
 	assert.NotEmpty(t, stock.Jars)
 
-	rows, err := centre.SetupsFrom(t.Context(), store.Asked{}, wall(t, "2026-11-24T00:00"), store.Cursor{}, 10)
+	rows, err := centre.Glances().SetupsFrom(t.Context(), store.Asked{}, wall(t, "2026-11-24T00:00"), store.Cursor{}, 10)
 	require.NoError(t, err)
 	require.Len(t, rows, 4)
 	lines := map[string]bool{}

@@ -39,7 +39,7 @@ func docs(k Kind) string { return fmt.Sprintf(docsOf, k) }
 
 // People returns the rooms and settings, and who is here from a day on, such as 2026-11-24. One
 // statement sees one moment, so that what is returned is what the revision stands for.
-func (c *Centre) People(ctx context.Context, from string) (p People, err error) {
+func (c Parts) People(ctx context.Context, from string) (p People, err error) {
 	err = c.part(ctx, &p, `select people_revision revision, time_zone, doc, form, `+docs(Rooms)+` rooms,
 		(select coalesce(json_agg(json_build_object('room_id', y.room_id, 'day', y.day, 'doc', y.doc, 'form', y.form, 'version', y.version) order by y.day), '[]')
 			from days y where y.centre_id = c.id and y.day >= ?) days
@@ -54,7 +54,7 @@ type ShelfRows struct {
 }
 
 // Shelf returns the centre's own things and recipes, at one moment.
-func (c *Centre) Shelf(ctx context.Context) (s ShelfRows, err error) {
+func (c Parts) Shelf(ctx context.Context) (s ShelfRows, err error) {
 	err = c.part(ctx, &s, `select shelf_revision revision, `+docs(Things)+` things, `+docs(Recipes)+` recipes from centres c where id = ?`)
 	return s, err
 }
@@ -68,7 +68,7 @@ type StockRows struct {
 }
 
 // Stock returns the cupboard, the batches in use and the latest additions of every recipe, at one moment.
-func (c *Centre) Stock(ctx context.Context) (s StockRows, err error) {
+func (c Parts) Stock(ctx context.Context) (s StockRows, err error) {
 	err = c.part(ctx, &s, `with clock (now) as (select cast(? as timestamptz))
 		select stock_revision revision, `+jarsOf+` jars, `+batchesOf+` batches,
 		(select coalesce(json_agg(json_build_object('RecipeID', a.recipe_id, 'Day', a.day, 'ItemID', a.item_id, 'Share', a.share, 'Symptom', a.symptom) order by a.day desc, a.id), '[]')
@@ -78,7 +78,7 @@ func (c *Centre) Stock(ctx context.Context) (s StockRows, err error) {
 }
 
 // part asks for a part of the centre, whose id is the last that the query names.
-func (c *Centre) part(ctx context.Context, into any, query string, of ...any) error {
+func (c Parts) part(ctx context.Context, into any, query string, of ...any) error {
 	res := c.on(ctx).Raw(query, append(of, c.id)...).Scan(into)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound

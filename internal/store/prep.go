@@ -20,7 +20,7 @@ type PrepTick struct {
 }
 
 // PrepTicks returns the steps of set-ups that are done.
-func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick, error) {
+func (c Schedule) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick, error) {
 	if len(setups) == 0 {
 		return nil, nil
 	}
@@ -32,7 +32,7 @@ func (c *Centre) PrepTicks(ctx context.Context, setups []uuid.UUID) ([]PrepTick,
 
 // TickPrep notes that a step is done. One that is done already stays as it was first noted, but for one that was not
 // measured and is now; one that was taken back since stays so. The error is ErrNotFound for a set-up that is not there.
-func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
+func (c Schedule) TickPrep(ctx context.Context, t PrepTick) error {
 	with, err := json.Marshal(append([]string{}, t.With...))
 	if err != nil {
 		return err
@@ -49,7 +49,7 @@ func (c *Centre) TickPrep(ctx context.Context, t PrepTick) error {
 
 // RenameTicks keeps steps that are done under other ids, by those that they had; one that is kept under its new id
 // already stays as it was first noted.
-func (c *Centre) RenameTicks(ctx context.Context, ids map[string]string) error {
+func (c Schedule) RenameTicks(ctx context.Context, ids map[string]string) error {
 	text, err := json.Marshal(ids)
 	if err != nil {
 		return err
@@ -60,7 +60,7 @@ func (c *Centre) RenameTicks(ctx context.Context, ids map[string]string) error {
 
 // UntickPrep takes back, at a moment, that a step of a set-up is done; one that is not is no error, and one that was done
 // since stays so.
-func (c *Centre) UntickPrep(ctx context.Context, setup uuid.UUID, step string, at time.Time) error {
+func (c Schedule) UntickPrep(ctx context.Context, setup uuid.UUID, step string, at time.Time) error {
 	err := c.on(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, undone_at, staff_id) values (?, ?, ?, ?, ?, ?)
 		on conflict (centre_id, step) do update set undone_at = excluded.undone_at where prep_ticks.at <= excluded.undone_at + cast(? as interval)`, c.id, step, setup, at, at, c.by, slack).Error
 	if violates(err, foreignKeyViolation, "") {

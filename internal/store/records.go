@@ -18,7 +18,7 @@ type Opening struct {
 }
 
 // Opened returns at most limit set-ups that have opened by a moment and of which nothing is put down yet, earliest first.
-func (c *Centre) Opened(ctx context.Context, by string, limit int) ([]Opening, error) {
+func (c Logs) Opened(ctx context.Context, by string, limit int) ([]Opening, error) {
 	var rows []Opening
 	err := c.on(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.play_at from setups s
 		where s.centre_id = @centre and s.deleted_at is null and s.play_at <= @by and coalesce((s.doc->>'template')::boolean, false) = false
@@ -38,13 +38,13 @@ type Kept struct {
 }
 
 // PutDown puts down what was offered; what stands already stays as it is.
-func (c *Centre) PutDown(ctx context.Context, setup uuid.UUID, playAt string, doc []byte, given int) error {
+func (c Logs) PutDown(ctx context.Context, setup uuid.UUID, playAt string, doc []byte, given int) error {
 	return c.on(ctx).Table("records").Clauses(clause.OnConflict{DoNothing: true}).
 		Create(&Kept{c.id, setup, playAt, doc, written.Version, &given, c.clock()}).Error
 }
 
 // Stands returns what was offered when a set-up opened at a moment, or ErrNotFound.
-func (c *Centre) Stands(ctx context.Context, setup uuid.UUID, playAt string) (k Kept, err error) {
+func (c Logs) Stands(ctx context.Context, setup uuid.UUID, playAt string) (k Kept, err error) {
 	err = c.mine(ctx).Table("records").Where("play_at = ? and setup_id = ?", playAt, setup).Take(&k).Error
 	return k, notFound(err)
 }
@@ -65,7 +65,7 @@ type RecordRow struct {
 
 // Records returns at most limit openings from one time on and before another, latest first, from behind a time and id;
 // only those of which nobody has said how they went, and which are there still, where open is set.
-func (c *Centre) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
+func (c Logs) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
 	var rows []RecordRow
 	// The rows of a page are looked up one by one: each is found by its key.
 	err := c.on(ctx).Raw(`with opened as materialized (select * from (
@@ -102,7 +102,7 @@ type LaterRow struct {
 const mostLater = 100
 
 // Later returns what was done about set-ups, in order.
-func (c *Centre) Later(ctx context.Context, setups []uuid.UUID) ([]LaterRow, error) {
+func (c Logs) Later(ctx context.Context, setups []uuid.UUID) ([]LaterRow, error) {
 	ids, err := json.Marshal(setups)
 	if err != nil {
 		return nil, err

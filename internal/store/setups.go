@@ -42,7 +42,7 @@ const keptDigest = `select digest from digests where digests.centre_id = setups.
 
 // SetupsFrom returns at most limit set-ups behind the cursor: those from a moment on first
 // and in order, then the earlier ones, latest first.
-func (c *Centre) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
+func (c Glances) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
 	start, past := after, Cursor{Past: true, PlayAt: from.String()}
 	if after.Past {
 		past = after
@@ -75,7 +75,7 @@ var likely = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
 
 // Coming returns at most limit set-ups that open from one moment on and before another, in order;
 // templates are none.
-func (c *Centre) Coming(ctx context.Context, from, until clock.Wall, limit int) ([]SetupRow, error) {
+func (c Glances) Coming(ctx context.Context, from, until clock.Wall, limit int) ([]SetupRow, error) {
 	var rows []SetupRow
 	err := c.kept(ctx, Setups).Where("play_at >= ? and play_at < ? and coalesce((doc->>'template')::boolean, false) = false", from.String(), until.String()).
 		Order("play_at, id").Limit(limit).Find(&rows).Error

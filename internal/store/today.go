@@ -24,7 +24,7 @@ type SeenRow struct {
 
 // Seen returns at most limit set-ups from a moment on, in order, with what was noted of them; templates
 // are none.
-func (c *Centre) Seen(ctx context.Context, from string, limit int) ([]SeenRow, error) {
+func (c Glances) Seen(ctx context.Context, from string, limit int) ([]SeenRow, error) {
 	var rows []SeenRow
 	err := c.on(ctx).Raw(`
 		select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, d.digest, n.seen, p.id print_id, coalesce(p.version, 0) printed_version, coalesce(p.token, '') printed_token, coalesce(p.at, 'epoch') printed_at
@@ -49,7 +49,7 @@ type Print struct {
 
 // AddPrint notes a print; one with the id of an earlier one changes nothing. It fails with ErrNotFound
 // for a set-up that is not there.
-func (c *Centre) AddPrint(ctx context.Context, p Print) error {
+func (c Glances) AddPrint(ctx context.Context, p Print) error {
 	p.CentreID, p.StaffID, p.At = c.id, c.by, c.clock()
 	err := c.on(ctx).Exec("insert into prints (centre_id, id, setup_id, version, token, at, staff_id) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
 		p.CentreID, p.ID, p.SetupID, p.Version, p.Token, p.At, p.StaffID).Error
@@ -60,7 +60,7 @@ func (c *Centre) AddPrint(ctx context.Context, p Print) error {
 }
 
 // RenewPrints keeps what was said on prints under the token that it has now, by id.
-func (c *Centre) RenewPrints(ctx context.Context, tokens map[uuid.UUID]string) error {
+func (c Glances) RenewPrints(ctx context.Context, tokens map[uuid.UUID]string) error {
 	if len(tokens) == 0 {
 		return nil
 	}
@@ -72,7 +72,7 @@ func (c *Centre) RenewPrints(ctx context.Context, tokens map[uuid.UUID]string) e
 }
 
 // DropPrint forgets a print, and those of the same set-up before it: they are in the bin.
-func (c *Centre) DropPrint(ctx context.Context, id uuid.UUID) error {
+func (c Glances) DropPrint(ctx context.Context, id uuid.UUID) error {
 	res := c.on(ctx).Exec(`delete from prints where centre_id = ? and setup_id = (select setup_id from prints where centre_id = ? and id = ?)`, c.id, c.id, id)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
@@ -96,7 +96,7 @@ func (DayRow) TableName() string { return "days" }
 
 // SaveDay keeps who is in a room on a day: version 0 when nobody has said so yet. A repeated save that
 // has gone through is harmless; the errors are *Conflict with what is stored, and ErrNoRoom.
-func (c *Centre) SaveDay(ctx context.Context, room uuid.UUID, day string, version int, doc []byte) error {
+func (c Glances) SaveDay(ctx context.Context, room uuid.UUID, day string, version int, doc []byte) error {
 	err := c.transact(ctx, func(tx *Centre) error {
 		if err := tx.holdID(ctx, room); err != nil {
 			return err

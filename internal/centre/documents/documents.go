@@ -225,10 +225,10 @@ func (h Documents) AddAddition(ctx context.Context, s *store.Session, recipe str
 	if err := kitchen.On(d).CheckAddition(recipe, in); err != nil {
 		return err
 	}
-	return h.Of(s).AddAddition(ctx, store.Addition{ID: id, RecipeID: recipe, Day: h.Today(s).String(), ItemID: in.ItemID, Share: in.Share, Symptom: in.Symptom})
+	return h.Of(s).Cupboard().AddAddition(ctx, store.Addition{ID: id, RecipeID: recipe, Day: h.Today(s).String(), ItemID: in.ItemID, Share: in.Share, Symptom: in.Symptom})
 }
 
 // DeleteAddition takes an addition back.
 func (h Documents) DeleteAddition(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	return centre.Gone(h.Of(s).DeleteAddition(ctx, id))
+	return centre.Gone(h.Of(s).Cupboard().DeleteAddition(ctx, id))
 }

@@ -76,7 +76,7 @@ func (h Jars) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, before
 	if _, err := h.Of(s).Doc(ctx, store.Jars, jar); err != nil {
 		return nil, centre.Gone(err)
 	}
-	rows, err := h.Of(s).Moves(ctx, jar, until, centre.UsualPage)
+	rows, err := h.Of(s).Cupboard().Moves(ctx, jar, until, centre.UsualPage)
 	all := centre.MovesOf(rows)
 	for i := range all {
 		all[i].Ahead = all[i].At.After(h.Clock())
@@ -124,7 +124,7 @@ func (h Jars) Add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.
 		n := m.Amount.Number()
 		row.Amount = &n
 	}
-	err = h.Of(s).AddMove(ctx, jar, row, func(since []store.MoveRow) error {
+	err = h.Of(s).Cupboard().AddMove(ctx, jar, row, func(since []store.MoveRow) error {
 		told, err := desk.ReadMoves(centre.MovesOf(since), m.Amount.Unit())
 		if err != nil {
 			return err
@@ -144,7 +144,7 @@ func (h Jars) Add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.
 
 // plainJar returns the jar of a thing whose packet says nothing, which is made where there is none.
 func (h Jars) plainJar(ctx context.Context, s *store.Session, item string) (store.Doc, error) {
-	id, err := h.Of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{}))
+	id, err := h.Of(s).Cupboard().JarOf(ctx, item, cupboard.LabelKey(stock.Label{}))
 	if err == nil {
 		return h.Of(s).Doc(ctx, store.Jars, id)
 	}
@@ -156,7 +156,7 @@ func (h Jars) plainJar(ctx context.Context, s *store.Session, item string) (stor
 	}
 	doc, err := h.Of(s).Save(ctx, store.Jars, id, 0, written.Write(written.WriteLabel(item, stock.Label{})))
 	if errors.Is(err, store.ErrNameTaken) { // somebody else made it just now
-		if id, err = h.Of(s).JarOf(ctx, item, cupboard.LabelKey(stock.Label{})); err == nil {
+		if id, err = h.Of(s).Cupboard().JarOf(ctx, item, cupboard.LabelKey(stock.Label{})); err == nil {
 			return h.Of(s).Doc(ctx, store.Jars, id)
 		}
 	}
@@ -278,7 +278,7 @@ func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.I
 		}
 		out.Names = append(out.Names, r.Name)
 	}
-	out.Added, err = h.Of(s).Receive(ctx, all)
+	out.Added, err = h.Of(s).Cupboard().Receive(ctx, all)
 	if errors.Is(err, store.ErrNameTaken) || errors.Is(err, store.ErrNotFound) {
 		return out, written.Bad("/csv", "Somebody changed the cupboard just now. Nothing was counted: try again.")
 	}

@@ -58,7 +58,7 @@ func (h Jars) ImportShopping(ctx context.Context, s *store.Session, in written.I
 		out.Names = append(out.Names, it.Name)
 	}
 	out.Added = len(ticks)
-	return out, h.Of(s).SetTicks(ctx, ticks...)
+	return out, h.Of(s).Cupboard().SetTicks(ctx, ticks...)
 }
 
 func (h Jars) list(ctx context.Context, s *store.Session) (*desk.Desk, written.Shopping, error) {
@@ -70,7 +70,7 @@ func (h Jars) list(ctx context.Context, s *store.Session) (*desk.Desk, written.S
 	if err != nil {
 		return nil, written.Shopping{}, err
 	}
-	rows, err := h.Of(s).Ticks(ctx)
+	rows, err := h.Of(s).Cupboard().Ticks(ctx)
 	if err != nil {
 		return nil, written.Shopping{}, err
 	}
@@ -109,7 +109,7 @@ func (h Jars) Tick(ctx context.Context, s *store.Session, id uuid.UUID, in writt
 	if in.State == cupboard.LineOpen {
 		row.GoneAt = &at
 	}
-	return h.Of(s).SetTicks(ctx, row)
+	return h.Of(s).Cupboard().SetTicks(ctx, row)
 }
 
 // Receive puts what is in the basket into the cupboard.
@@ -119,7 +119,7 @@ func (h Jars) Receive(ctx context.Context, s *store.Session, in written.ReceiveI
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).Ticks(ctx)
+	rows, err := h.Of(s).Cupboard().Ticks(ctx)
 	if err != nil {
 		return out, err
 	}
@@ -148,7 +148,7 @@ func (h Jars) Receive(ctx context.Context, s *store.Session, in written.ReceiveI
 			all = append(all, delivery)
 		}
 	}
-	out.Lines, err = h.Of(s).Receive(ctx, all)
+	out.Lines, err = h.Of(s).Cupboard().Receive(ctx, all)
 	return out, centre.Gone(err)
 }
 
@@ -164,7 +164,7 @@ func (h Jars) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row 
 		return out, false, nil
 	}
 	out = store.Delivery{Tick: &row.ID, Move: store.MoveRow{Kind: stock.Received.String(), Amount: amount}}
-	id, err := h.Of(s).JarOf(ctx, row.ItemID, row.Label)
+	id, err := h.Of(s).Cupboard().JarOf(ctx, row.ItemID, row.Label)
 	switch {
 	case errors.Is(err, store.ErrNotFound):
 		out.Jar = store.Doc{ID: fresh, Doc: written.Write(jar)}

@@ -31,7 +31,7 @@ func (h Logs) Log(ctx context.Context, s *store.Session, id uuid.UUID) (written.
 	if out.Offered, out.Given, err = h.Stands(ctx, s, d, id, setup.Setup); err != nil {
 		return out, err
 	}
-	row, err := h.Of(s).Log(ctx, id)
+	row, err := h.Of(s).Logs().Log(ctx, id)
 	if errors.Is(err, store.ErrNotFound) {
 		return out, nil
 	}
@@ -50,7 +50,7 @@ func (h Logs) Log(ctx context.Context, s *store.Session, id uuid.UUID) (written.
 	if err != nil {
 		return out, err
 	}
-	lessons, err := h.Of(s).Lessons(ctx, room, &id)
+	lessons, err := h.Of(s).Logs().Lessons(ctx, room, &id)
 	for _, l := range lessons {
 		if w, err := lessonOf(l); err == nil && !w.Undone {
 			out.Changes = append(out.Changes, w)
@@ -85,7 +85,7 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 		return out, err
 	}
 	in.Log = in.Trimmed()
-	before, err := h.Of(s).Log(ctx, id)
+	before, err := h.Of(s).Logs().Log(ctx, id)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return out, err
 	}
@@ -123,11 +123,11 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 		l.ID = lesson.String()
 		told.Lessons[lesson] = written.Write(l)
 	}
-	old, err := h.Of(s).Lessons(ctx, told.RoomID, &id)
+	old, err := h.Of(s).Logs().Lessons(ctx, told.RoomID, &id)
 	if err != nil {
 		return out, err
 	}
-	repeated, err := h.Of(s).SaveLog(ctx, told)
+	repeated, err := h.Of(s).Logs().SaveLog(ctx, told)
 	if errors.Is(err, store.ErrStale) {
 		current, err := h.Log(ctx, s, id)
 		if err != nil {
@@ -157,12 +157,12 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 // carryOut changes the plans to come by the lessons of a set-up. A plan that somebody saves meanwhile, or
 // that could not be reckoned with it, stays as it is: the lesson is then offered on it.
 func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, room uuid.UUID) error {
-	lessons, err := h.Of(s).Lessons(ctx, room, &id)
+	lessons, err := h.Of(s).Logs().Lessons(ctx, room, &id)
 	if err != nil {
 		return err
 	}
 	now := h.Now(s)
-	plans, err := h.Of(s).Coming(ctx, now, clock.At(now.Day(), 24*(centre.AheadDays+1), 0), centre.MaxAhead)
+	plans, err := h.Of(s).Glances().Coming(ctx, now, clock.At(now.Day(), 24*(centre.AheadDays+1), 0), centre.MaxAhead)
 	if err != nil {
 		return err
 	}
@@ -189,7 +189,7 @@ func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, 
 			}
 			plans[i].Doc, l.Carried = saved, append(l.Carried, plans[i].ID.String())
 		}
-		if err := h.Of(s).KeepLesson(ctx, row.ID, written.Write(l), false); err != nil {
+		if err := h.Of(s).Logs().KeepLesson(ctx, row.ID, written.Write(l), false); err != nil {
 			return err
 		}
 	}
@@ -205,7 +205,7 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 	played := went.On(d).PlayedWith(setup.ID, setup.Setup)
 	if len(played) == 0 {
 		// What a batch was made of is out of the cupboard since then, also when the batch is over.
-		made, err := h.Of(s).MadeFor(ctx, id)
+		made, err := h.Of(s).Making().MadeFor(ctx, id)
 		if err != nil || made {
 			return err
 		}
@@ -217,7 +217,7 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 			return err
 		}
 		note := func(event uuid.UUID, of func(*desk.Batch) (written.BatchEvent, bool)) error {
-			err := h.Of(s).AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+			err := h.Of(s).Making().AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
 				b := centre.BatchOf(row)
 				w, ok := of(&b)
 				if !ok {
@@ -269,7 +269,7 @@ func (h Logs) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]wr
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).Lessons(ctx, room, nil)
+	rows, err := h.Of(s).Logs().Lessons(ctx, room, nil)
 	if err != nil {
 		return out, err
 	}
@@ -294,7 +294,7 @@ func (h Logs) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]wr
 
 // UndoLesson takes back what was done otherwise, on every plan that is as the lesson made it.
 func (h Logs) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	row, err := h.Of(s).Lesson(ctx, id)
+	row, err := h.Of(s).Logs().Lesson(ctx, id)
 	if err != nil {
 		return centre.Gone(err)
 	}
@@ -305,7 +305,7 @@ func (h Logs) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) er
 	if err := h.takeBack(ctx, s, l); err != nil {
 		return err
 	}
-	return h.Of(s).KeepLesson(ctx, id, row.Doc, true)
+	return h.Of(s).Logs().KeepLesson(ctx, id, row.Doc, true)
 }
 
 // takeBack makes the plans that a lesson changed what they were, where they are as it made them.
@@ -343,5 +343,5 @@ func changed(err error) bool {
 
 // FoundStray notes that what was not counted in has been found.
 func (h Logs) FoundStray(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	return centre.Gone(h.Of(s).FoundStray(ctx, id))
+	return centre.Gone(h.Of(s).Logs().FoundStray(ctx, id))
 }

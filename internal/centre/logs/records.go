@@ -32,7 +32,7 @@ func (h Logs) Records(ctx context.Context, s *store.Session, from, until, after 
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).Records(ctx, first, last, cursor, false, centre.UsualPage+1)
+	rows, err := h.Of(s).Logs().Records(ctx, first, last, cursor, false, centre.UsualPage+1)
 	if err != nil {
 		return out, err
 	}
@@ -52,7 +52,7 @@ func (h Logs) addLater(ctx context.Context, s *store.Session, rows []store.Recor
 	for i, r := range rows {
 		ids[i] = r.ID
 	}
-	all, err := h.Of(s).Later(ctx, ids)
+	all, err := h.Of(s).Logs().Later(ctx, ids)
 	if err != nil {
 		return err
 	}
@@ -133,7 +133,7 @@ func (h Logs) RecordFile(ctx context.Context, s *store.Session, from, until stri
 	if err != nil {
 		return "", err
 	}
-	rows, err := h.Of(s).Records(ctx, first, last, store.Cursor{PlayAt: last, ID: uuid.Max}, false, maxRecordRows)
+	rows, err := h.Of(s).Logs().Records(ctx, first, last, store.Cursor{PlayAt: last, ID: uuid.Max}, false, maxRecordRows)
 	if err != nil {
 		return "", err
 	}
@@ -153,7 +153,7 @@ const (
 // unsaid adds to the day what has opened and nobody has said anything of, and what was not counted in.
 func (h Logs) Unsaid(ctx context.Context, s *store.Session, d *desk.Desk, out *written.Today) error {
 	over := h.Now(s).Minus(preparing.PlayMinutes, d.Zone) // what opened later is still played with
-	rows, err := h.Of(s).Records(ctx, clock.At(over.Day(), -24*toLogDays, 0).String(), over.String(), store.Cursor{PlayAt: over.String(), ID: uuid.Max}, true, toLogShown)
+	rows, err := h.Of(s).Logs().Records(ctx, clock.At(over.Day(), -24*toLogDays, 0).String(), over.String(), store.Cursor{PlayAt: over.String(), ID: uuid.Max}, true, toLogShown)
 	if err != nil {
 		return err
 	}
@@ -162,7 +162,7 @@ func (h Logs) Unsaid(ctx context.Context, s *store.Session, d *desk.Desk, out *w
 			out.ToLog = append(out.ToLog, written.ToLog{SetupID: r.ID.String(), Name: w.Name, Room: d.RoomName(w.RoomID), PlayAt: w.PlayAt})
 		}
 	}
-	strays, err := h.Of(s).Strays(ctx, toLogShown)
+	strays, err := h.Of(s).Logs().Strays(ctx, toLogShown)
 	for _, l := range strays {
 		if o, err := written.Read[written.Offered](l.Offered); err == nil {
 			out.Strays = append(out.Strays, written.Stray{SetupID: l.SetupID.String(), Name: o.Name, Room: o.Room, On: o.PlayAt, Missing: l.Missing})

@@ -21,7 +21,7 @@ import (
 
 // moved returns the batches whose date has moved by itself, and notes the dates of the others.
 func (h Making) Moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]written.MovedBatch, error) {
-	dates, err := h.Of(s).BatchDates(ctx)
+	dates, err := h.Of(s).Making().BatchDates(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -45,7 +45,7 @@ func (h Making) tell(ctx context.Context, s *store.Session, all map[string]batch
 		}
 		dates[batch] = store.BatchDate(date)
 	}
-	return h.Of(s).KeepBatchDates(ctx, dates)
+	return h.Of(s).Making().KeepBatchDates(ctx, dates)
 }
 
 // TakeNoteOfDate notes that somebody has seen until when a batch keeps now. Where that is another day again, that is a
@@ -99,7 +99,7 @@ func (h Making) AllBatches(ctx context.Context, s *store.Session, words, after s
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).Batches(ctx, asked, cursor, centre.UsualPage+1)
+	rows, err := h.Of(s).Making().Batches(ctx, asked, cursor, centre.UsualPage+1)
 	if err != nil {
 		return out, err
 	}
@@ -125,7 +125,7 @@ func (h Making) Batch(ctx context.Context, s *store.Session, id uuid.UUID) (writ
 	if err != nil {
 		return written.BatchPage{}, err
 	}
-	row, err := h.Of(s).Batch(ctx, id)
+	row, err := h.Of(s).Making().Batch(ctx, id)
 	if err != nil {
 		return written.BatchPage{}, centre.Gone(err)
 	}
@@ -158,7 +158,7 @@ func (h Making) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if _, err = h.Save(ctx, s, store.Batches, id, 0, w, centre.ABatch, func(doc store.Doc) (any, error) { return h.Batch(ctx, s, doc.ID) }); err != nil {
 		return written.BatchPage{}, err
 	}
-	if err := h.Of(s).MadeBy(ctx, id); err != nil {
+	if err := h.Of(s).Making().MadeBy(ctx, id); err != nil {
 		return written.BatchPage{}, err
 	}
 	if !w.Fill && w.MadeOn == h.Today(s).String() {
@@ -211,7 +211,7 @@ func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 		return written.BatchPage{}, err
 	}
 	var part uuid.UUID
-	err = h.Of(s).AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+	err = h.Of(s).Making().AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
 		b := centre.BatchOf(row)
 		w, begun, err := batches.On(d).NoteOf(&b, in, h.Today(s))
 		if err != nil {
@@ -241,6 +241,6 @@ func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 
 // UndoBatch takes back the last thing that happened to a batch.
 func (h Making) UndoBatch(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	_, err := h.Of(s).UndoBatchEvent(ctx, id)
+	_, err := h.Of(s).Making().UndoBatchEvent(ctx, id)
 	return centre.Gone(err)
 }

@@ -78,12 +78,12 @@ const feedEvery = "PT15M"
 
 // MakeFeed makes the link by which a calendar follows for an account, in place of one that there was.
 func (h Schedule) MakeFeed(ctx context.Context, s *store.Session, tokenHash []byte) error {
-	return h.Of(s).SetFeed(ctx, tokenHash, h.Clock().UTC())
+	return h.Of(s).Feeds().SetFeed(ctx, tokenHash, h.Clock().UTC())
 }
 
 // FeedSince returns since when an account has such a link; ok is false where it has none.
 func (h Schedule) FeedSince(ctx context.Context, s *store.Session) (since time.Time, ok bool, err error) {
-	since, err = h.Of(s).FeedSince(ctx, h.Clock())
+	since, err = h.Of(s).Feeds().FeedSince(ctx, h.Clock())
 	if errors.Is(err, store.ErrNotFound) {
 		return since, false, nil
 	}
@@ -92,10 +92,10 @@ func (h Schedule) FeedSince(ctx context.Context, s *store.Session) (since time.T
 
 // DropFeed ends the link of an account of the centre.
 func (h Schedule) DropFeed(ctx context.Context, s *store.Session, staff uuid.UUID) error {
-	return h.Of(s).DropFeed(ctx, staff)
+	return h.Of(s).Feeds().DropFeed(ctx, staff)
 }
 
 // Followers returns whose calendars follow by a link.
 func (h Schedule) Followers(ctx context.Context, s *store.Session) ([]store.Follower, error) {
-	return h.Of(s).Followers(ctx, h.Clock())
+	return h.Of(s).Feeds().Followers(ctx, h.Clock())
 }

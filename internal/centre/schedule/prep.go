@@ -87,7 +87,7 @@ func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk,
 			ids = append(ids, id)
 		}
 	}
-	rows, err := h.Of(s).PrepTicks(ctx, ids)
+	rows, err := h.Of(s).Schedule().PrepTicks(ctx, ids)
 	if err != nil {
 		return nil, err
 	}
@@ -96,7 +96,7 @@ func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk,
 		ticks[i] = preparing.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
 	if ids := preparing.On(d).Renamed(plans, ticks); len(ids) > 0 {
-		if err := h.Behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.Of(s).RenameTicks(ctx, ids) }); err != nil {
+		if err := h.Behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.Of(s).Schedule().RenameTicks(ctx, ids) }); err != nil {
 			return nil, err
 		}
 		for i := range ticks {
@@ -133,7 +133,7 @@ func (h Schedule) TickPrep(ctx context.Context, s *store.Session, in written.Pre
 		return err
 	}
 	if !in.Done {
-		return centre.Gone(h.Of(s).UntickPrep(ctx, setup, in.StepID, at))
+		return centre.Gone(h.Of(s).Schedule().UntickPrep(ctx, setup, in.StepID, at))
 	}
-	return centre.Gone(h.Of(s).TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
+	return centre.Gone(h.Of(s).Schedule().TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
 }

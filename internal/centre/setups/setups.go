@@ -59,7 +59,7 @@ func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 		return out, err
 	}
 	// Who saves a set-up has its answer before them.
-	if err := h.Of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)}, false); err != nil {
+	if err := h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)}, false); err != nil {
 		return out, err
 	}
 	out.Answer = answer
@@ -97,7 +97,7 @@ func (h Setups) Keep(ctx context.Context, s *store.Session, digests map[uuid.UUI
 	if len(digests) == 0 {
 		return nil
 	}
-	return h.Behind(ctx, "digests were", func(ctx context.Context) error { return h.Of(s).KeepDigests(ctx, digests) })
+	return h.Behind(ctx, "digests were", func(ctx context.Context) error { return h.Of(s).Glances().KeepDigests(ctx, digests) })
 }
 
 // Setups returns a page of the list, from the cursor of the page before: what opens from
@@ -122,7 +122,7 @@ func (h Setups) Setups(ctx context.Context, s *store.Session, words string, temp
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).SetupsFrom(ctx, store.Asked{Words: strings.Fields(words), Templates: templates}, clock.At(h.Today(s), 0, 0), cursor, limit+1)
+	rows, err := h.Of(s).Glances().SetupsFrom(ctx, store.Asked{Words: strings.Fields(words), Templates: templates}, clock.At(h.Today(s), 0, 0), cursor, limit+1)
 	if err != nil {
 		return out, err
 	}

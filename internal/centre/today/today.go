@@ -40,7 +40,7 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).Seen(ctx, clock.At(day, 0, 0).String(), centre.MaxAhead)
+	rows, err := h.Of(s).Glances().Seen(ctx, clock.At(day, 0, 0).String(), centre.MaxAhead)
 	if err != nil {
 		return out, err
 	}
@@ -87,7 +87,7 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if len(first)+len(again)+len(printed) > 0 {
 		err := h.Behind(ctx, "what was seen is", func(ctx context.Context) error {
 			c := h.Of(s)
-			return errors.Join(c.KeepSeen(ctx, first, true), c.KeepSeen(ctx, again, false), c.RenewPrints(ctx, printed))
+			return errors.Join(c.Glances().KeepSeen(ctx, first, true), c.Glances().KeepSeen(ctx, again, false), c.Glances().RenewPrints(ctx, printed))
 		})
 		if err != nil {
 			return out, err
@@ -168,7 +168,7 @@ func (h Day) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 	if now.Token != in.Token {
 		return written.Bad("/token", "It has changed again since: look once more.")
 	}
-	return h.Of(s).KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(now.Judgement)}, false)
+	return h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(now.Judgement)}, false)
 }
 
 // Printed notes that a set-up was printed as it is now.
@@ -185,12 +185,12 @@ func (h Day) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return err
 	}
-	return centre.Gone(h.Of(s).AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: bench.On(d).Judged(stored.Plan).Token}))
+	return centre.Gone(h.Of(s).Glances().AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: bench.On(d).Judged(stored.Plan).Token}))
 }
 
 // DropPrint notes that a sheet is in the bin.
 func (h Day) DropPrint(ctx context.Context, s *store.Session, id uuid.UUID) error {
-	return centre.Gone(h.Of(s).DropPrint(ctx, id))
+	return centre.Gone(h.Of(s).Glances().DropPrint(ctx, id))
 }
 
 // SaveDay keeps who is in a room on a day, from yesterday on.
@@ -221,7 +221,7 @@ func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day 
 		}
 		return out, centre.ErrGone
 	}
-	err = h.Of(s).SaveDay(ctx, room, on.String(), in.Version, written.Write(in.DayBody))
+	err = h.Of(s).Glances().SaveDay(ctx, room, on.String(), in.Version, written.Write(in.DayBody))
 	var stale *store.Conflict
 	switch {
 	case errors.As(err, &stale):
