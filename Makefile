@@ -102,7 +102,7 @@ laws: ## the laws of the verdicts over a hundred thousand cases each (five minut
 	go test -count=1 -timeout 60m ./core/safety ./core/naming ./core/batch ./core/keep -rapid.checks=100000
 
 soak: packages-test build ## writes of every kind while the program and the database are killed, frozen and without room; EMBLO_SOAK=1h goes on for an hour
-	@scripts/small-disk.sh go test -count=1 -v -timeout 30m -tags soak -run TestSoak ./e2e
+	@scripts/small-disk.sh go test -count=1 -v -timeout 4h -tags soak -run TestSoak ./e2e
 
 MUTANTS ?= safety material recipe batch plan prep stock
 
