@@ -75,6 +75,7 @@ type Operation struct {
 	Open             bool     // to everybody, signed in or not
 	Stores           bool     // it changes what the centre keeps: one command, one transaction
 	Once             bool     // nothing in it tells a repeat: a letter's id does
+	Over             bool     // what its document leaves out stays as it is stored, and null clears it
 	Query, Required  []string // parameters of the address
 	Body             string   // content type; empty for none
 	Schema           string   // of the body
@@ -115,6 +116,7 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 	}
 	open, _ := op.Extensions["x-open"].(bool)
 	once, _ := op.Extensions["x-once"].(bool)
+	over, _ := op.Extensions["x-over"].(bool)
 	var may []string
 	if roles, ok := op.Extensions["x-may"].([]any); ok {
 		for _, role := range roles {
@@ -136,8 +138,8 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 			size = int64(n)
 		}
 	}
-	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Stores: %t, Once: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
-		op.OperationID, method, ginPath, may, open, stores(method, op), once, query, required, body, schema, size), nil
+	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Stores: %t, Once: %t, Over: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
+		op.OperationID, method, ginPath, may, open, stores(method, op), once, over, query, required, body, schema, size), nil
 }
 
 // printLimits prints, for every schema, how many letters or entries its fields take.
@@ -159,7 +161,47 @@ func printLimits(doc *openapi3.T) error {
 	if err := printVocabulary(doc); err != nil {
 		return err
 	}
-	return printStored(doc)
+	if err := printStored(doc); err != nil {
+		return err
+	}
+	return printOptional(doc)
+}
+
+// printOptional prints, for each operation whose document keeps what it leaves out, the fields that it may leave out, by
+// where they stand; the entries of a list stand where it does.
+func printOptional(doc *openapi3.T) error {
+	all := make(map[string]map[string][]string)
+	for path, item := range doc.Paths.Map() {
+		for method, op := range item.Operations() {
+			if over, _ := op.Extensions["x-over"].(bool); over {
+				fields := make(map[string][]string)
+				optional(op.RequestBody.Value.Content["application/json"].Schema.Value, "", fields)
+				all[method+" "+path] = fields
+			}
+		}
+	}
+	text, err := json.MarshalIndent(all, "", "  ")
+	if err != nil {
+		return err
+	}
+	fmt.Printf("\n/** What may be left out of a document that then keeps it, by operation and by where it stands in the document. */\nexport const optional: Record<string, Record<string, readonly string[]>> = %s\n", text)
+	return nil
+}
+
+func optional(s *openapi3.Schema, at string, fields map[string][]string) {
+	for _, part := range s.AllOf {
+		optional(part.Value, at, fields)
+	}
+	if s.Items != nil {
+		optional(s.Items.Value, at, fields)
+	}
+	for name, p := range s.Properties {
+		optional(p.Value, at+"/"+name, fields)
+		if !slices.Contains(s.Required, name) {
+			fields[at] = append(fields[at], name)
+		}
+	}
+	slices.Sort(fields[at])
 }
 
 // printStored prints the operations that change what a centre keeps, by method and path.

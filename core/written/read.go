@@ -173,6 +173,12 @@ func (w *walker) object(s *shape) *Fault {
 			return &Fault{DoubledField, w.at(string(name)), fmt.Sprintf("The field %q stands twice.", name)}
 		}
 		seen |= 1 << i
+		if s.required&(1<<i) == 0 && w.dec.PeekKind() == 'n' { // as good as left out, and said to be
+			if err := w.dec.SkipValue(); err != nil {
+				return notJSON
+			}
+			continue
+		}
 		if f := w.below(step{name: s.fields[i].name}, s.fields[i].shape); f != nil {
 			return f
 		}

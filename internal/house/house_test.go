@@ -125,7 +125,7 @@ var may = map[string]string{
 	"internal/httpapi/setups":   "core/written core/desk/bench core/desk/kitchen internal/centre/setups internal/httpapi/edge internal/store",
 	"internal/httpapi/shelf":    "core/written core/desk/lookup internal/centre/documents internal/httpapi/edge internal/store",
 	"internal/httpapi/cupboard": "core/written internal/centre/jars internal/contract internal/httpapi/edge internal/store",
-	"internal/httpapi/batches":  "core/written internal/centre/logs internal/centre/making internal/contract internal/httpapi/edge internal/paper",
+	"internal/httpapi/batches":  "core/written internal/centre/logs internal/centre/making internal/contract internal/httpapi/edge internal/paper internal/store",
 	"internal/paper":            "",
 	"internal/httpapi/today":    "core/written internal/account internal/centre/making internal/centre/schedule internal/centre/today internal/contract internal/httpapi/edge internal/store",
 	"internal/httpapi/recipes":  "core/written core/desk core/desk/kitchen internal/centre/documents internal/files internal/httpapi/edge internal/centre internal/contract internal/store",

@@ -140,6 +140,9 @@ func slips(s *openapi3.Schema, whole any) []slip {
 					continue
 				}
 				for _, other := range ofAnotherType(v[name]) {
+					if other == nil && known && !slices.Contains(required, name) {
+						continue // null is nothing said
+					}
 					changed := maps.Clone(v)
 					changed[name] = other
 					all = append(all, slip{put(joined(changed)), at + "/" + name, written.WrongType})

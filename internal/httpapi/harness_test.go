@@ -95,7 +95,7 @@ func (a *api) do(method, path string, body any, status int, out any) *http.Respo
 	case string:
 		r = strings.NewReader(b)
 	default:
-		text, err := json.Marshal(b)
+		text, err := json.Marshal(known(a, method, path, b))
 		require.NoError(a, err)
 		r = bytes.NewReader(text)
 	}

@@ -94,6 +94,12 @@ type DayRow struct {
 // TableName names the table for GORM.
 func (DayRow) TableName() string { return "days" }
 
+// Day returns who is in a room on a day, or ErrNotFound where nobody has said.
+func (c Glances) Day(ctx context.Context, room uuid.UUID, day string) (row DayRow, err error) {
+	err = c.mine(ctx).Where("room_id = ? and day = ?", room, day).Take(&row).Error
+	return row, notFound(err)
+}
+
 // SaveDay keeps who is in a room on a day: version 0 when nobody has said so yet. A repeated save that
 // has gone through is harmless; the errors are *Conflict with what is stored, and ErrNoRoom.
 func (c Glances) SaveDay(ctx context.Context, room uuid.UUID, day string, version int, doc []byte) error {

@@ -1,12 +1,15 @@
 package batches
 
 import (
+	"errors"
+
 	"github.com/google/uuid"
 
 	"emblo/core/written"
 	"emblo/internal/centre/logs"
 	"emblo/internal/contract"
 	"emblo/internal/httpapi/edge"
+	"emblo/internal/store"
 )
 
 func (a area) log(r *edge.Request) (any, error) {
@@ -15,6 +18,18 @@ func (a area) log(r *edge.Request) (any, error) {
 		return nil, err
 	}
 	return edge.Answer(logs.In(a.House).Log(r, r.Session, id))
+}
+
+func (a area) storedLog(r *edge.Request) (doc []byte, version int, ok bool, err error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, 0, false, err
+	}
+	l, err := a.Store.For(r.Session.CentreID).Logs().Log(r, id)
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, 0, false, nil
+	}
+	return l.Doc, l.Version, l.Form == written.Version, err
 }
 
 func (a area) saveLog(r *edge.Request, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {

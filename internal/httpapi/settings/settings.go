@@ -13,11 +13,16 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getCentre": a.get, "putCentre": edge.Body(a.put), "getRules": a.rules, "getRoutine": a.routine}
+	return edge.Handlers{"getCentre": a.get, "putCentre": edge.Over[written.CentreInput](a.stored, "", edge.Body(a.put)), "getRules": a.rules, "getRoutine": a.routine}
 }
 
 func (a area) get(r *edge.Request) (any, error) {
 	return edge.Answer(documents.In(a.House).Settings(r, r.Session))
+}
+
+func (a area) stored(r *edge.Request) (doc []byte, version int, ok bool, err error) {
+	row, err := a.Store.For(r.Session.CentreID).Settings(r)
+	return row.Doc, row.Version, row.Form == written.Version, err
 }
 
 func (a area) put(r *edge.Request, in written.CentreInput) (any, error) {

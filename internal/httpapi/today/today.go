@@ -3,6 +3,8 @@
 package today
 
 import (
+	"errors"
+
 	"emblo/core/written"
 	"emblo/internal/account"
 	"emblo/internal/centre/making"
@@ -18,7 +20,7 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Body(a.day), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "listPrepFeeds": a.followers, "endPrepFeed": a.endFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Over[written.DayInput](a.storedDay, "", edge.Body(a.day)), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "listPrepFeeds": a.followers, "endPrepFeed": a.endFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -128,6 +130,18 @@ func (a area) dropPrint(r *edge.Request) (any, error) {
 		return nil, err
 	}
 	return nil, today.In(a.House).DropPrint(r, r.Session, id)
+}
+
+func (a area) storedDay(r *edge.Request) (doc []byte, version int, ok bool, err error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, 0, false, err
+	}
+	day, err := a.Store.For(r.Session.CentreID).Glances().Day(r, id, r.Param("day"))
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, 0, false, nil
+	}
+	return day.Doc, day.Version, day.Form == written.Version, err
 }
 
 func (a area) day(r *edge.Request, in written.DayInput) (any, error) {

@@ -5,6 +5,7 @@ import { clockHeader, letterHeader, write, writerHeader } from './journal'
 import { stored } from './limits.gen'
 import { outbox } from './outbox'
 import type { components, paths } from './schema.gen'
+import { whole } from './whole'
 
 export { ApiError } from './error'
 
@@ -40,13 +41,14 @@ const stores = new Set<string>(stored)
 api.use({
   async onRequest({ request, schemaPath }) {
     const operation = `${request.method} ${schemaPath}`
-    const body = said
+    const body = whole(operation, said)
     said = ''
     if (!stores.has(operation)) return undefined
     if (!request.headers.has(letterHeader)) return await write(outbox, request, operation, body)
-    request.headers.set(writerHeader, outbox.who)
-    request.headers.set(clockHeader, stamp())
-    return request
+    const sent = new Request(request, { body: body || undefined })
+    sent.headers.set(writerHeader, outbox.who)
+    sent.headers.set(clockHeader, stamp())
+    return sent
   },
 })
 

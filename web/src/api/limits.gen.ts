@@ -435,3 +435,164 @@ export const stored = [
   "PUT /api/shelf/items/{id}",
   "PUT /api/shopping/ticks/{id}"
 ] as const
+
+/** What may be left out of a document that then keeps it, by operation and by where it stands in the document. */
+export const optional: Record<string, Record<string, readonly string[]>> = {
+  "PUT /api/centre": {
+    "": [
+      "prep",
+      "prep_hands",
+      "routine",
+      "time_zone",
+      "vessels"
+    ],
+    "/policy": [
+      "food_months"
+    ],
+    "/vessels": [
+      "bottom_length_mm",
+      "bottom_width_mm",
+      "cells",
+      "height_mm",
+      "outer_mm",
+      "top_width_mm"
+    ]
+  },
+  "PUT /api/jars/{id}": {},
+  "PUT /api/recipes/{id}": {
+    "/recipe": [
+      "keeps_confirmed",
+      "own_measures",
+      "ph"
+    ]
+  },
+  "PUT /api/rooms/{id}": {
+    "": [
+      "customs",
+      "own_measures",
+      "prep",
+      "prep_hands",
+      "strikes"
+    ],
+    "/children/allergies": [
+      "note"
+    ],
+    "/children/needs": [
+      "swallowing"
+    ]
+  },
+  "PUT /api/rooms/{id}/days/{day}": {
+    "/visitors/allergies": [
+      "note"
+    ],
+    "/visitors/needs": [
+      "swallowing"
+    ]
+  },
+  "PUT /api/setups/{id}": {
+    "": [
+      "labels",
+      "template"
+    ],
+    "/beside": [
+      "colours",
+      "cup_id",
+      "described",
+      "item_id",
+      "shared"
+    ],
+    "/beside/described": [
+      "allergens",
+      "contents",
+      "form",
+      "may_contain",
+      "nothing_else",
+      "salt_percent",
+      "sizes_mm",
+      "solid",
+      "told",
+      "traits"
+    ],
+    "/beside/described/told": [
+      "figure",
+      "of",
+      "picks",
+      "sizes_mm",
+      "solid",
+      "unknown",
+      "unsure"
+    ],
+    "/labels": [
+      "free",
+      "heat_treated"
+    ],
+    "/places": [
+      "base",
+      "name",
+      "through"
+    ],
+    "/places/base": [
+      "batch_id",
+      "colours",
+      "depth_mm",
+      "frozen",
+      "item_id",
+      "more",
+      "portion_g",
+      "pot_ml",
+      "recipe_id",
+      "side_by_side",
+      "use",
+      "vessel_id",
+      "vessels"
+    ],
+    "/places/items": [
+      "colours",
+      "cup_id",
+      "described",
+      "item_id",
+      "shared"
+    ],
+    "/places/items/described": [
+      "allergens",
+      "contents",
+      "form",
+      "may_contain",
+      "nothing_else",
+      "salt_percent",
+      "sizes_mm",
+      "solid",
+      "told",
+      "traits"
+    ],
+    "/places/items/described/told": [
+      "figure",
+      "of",
+      "picks",
+      "sizes_mm",
+      "solid",
+      "unknown",
+      "unsure"
+    ]
+  },
+  "PUT /api/setups/{id}/log": {
+    "": [
+      "added",
+      "again",
+      "counted_in",
+      "left",
+      "level",
+      "mess",
+      "minutes",
+      "own_thing",
+      "short",
+      "watched",
+      "word"
+    ]
+  },
+  "PUT /api/shelf/items/{id}": {
+    "/row": [
+      "keeps_confirmed"
+    ]
+  }
+}
