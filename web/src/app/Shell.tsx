@@ -7,6 +7,7 @@ import { Link, Outlet, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
 import { plural } from '../ui/format'
 import { useSession } from '../session/session'
+import { Leaving, leaving } from '../forms/Leaving'
 import { Nav } from './Nav'
 import { newer } from './kept'
 import { keepTheme, storedTheme, type Theme } from './theme'
@@ -73,8 +74,9 @@ export function Shell() {
         <Outlet />
       </div>
       <Suspense fallback={null}>
-        <Check opened={opened} show={checking} onHide={hide} />
+        <Check opened={opened} show={checking} onHide={() => leaving(hide)} />
       </Suspense>
+      <Leaving />
     </div>
   )
 }

@@ -1,41 +1,63 @@
-import { useEffect, useRef } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Button, Modal } from 'react-bootstrap'
 import { useBlocker } from 'react-router'
+import { firstToAsk, leaveAll, openForms, type OpenForm } from './open'
 
 /**
- * Asks before what was typed and not saved is left; a save or a deletion lets go first. Where a
+ * Has it asked about before what was typed and not saved is left; a save or a deletion lets go first. Where a
  * form keeps its text while one goes to other pages and back, backFrom names those, and onLeft
  * drops the text when it is left for good.
  */
-export function useLeaving(unsaved: boolean, backFrom?: (path: string) => boolean, onLeft?: () => void) {
-  const free = useRef(false)
-  const blocker = useBlocker(({ currentLocation, nextLocation }) => unsaved && !free.current && currentLocation.pathname !== nextLocation.pathname && !backFrom?.(nextLocation.pathname))
-  const kept = backFrom !== undefined // over a reload too
+export function useLeaving(unsaved: boolean, backFrom?: (path: string) => boolean, onLeft?: () => void): () => void {
+  const form = useRef<OpenForm>({ unsaved: false, free: false })
   useEffect(() => {
-    if (!unsaved || kept) return
-    const ask = (e: BeforeUnloadEvent) => {
-      if (!free.current) e.preventDefault()
-    }
-    window.addEventListener('beforeunload', ask)
-    return () => window.removeEventListener('beforeunload', ask)
-  }, [unsaved, kept])
-  return {
-    letGo: () => {
-      free.current = true
-    },
-    asking: blocker.state === 'blocked',
-    stay: () => blocker.reset?.(),
-    leave: () => {
-      onLeft?.()
-      blocker.proceed?.()
-    },
-  }
+    Object.assign(form.current, { unsaved, backFrom, onLeft })
+  }, [unsaved, backFrom, onLeft])
+  useEffect(() => {
+    const mine = form.current
+    openForms.add(mine)
+    return () => void openForms.delete(mine)
+  }, [])
+  return useCallback(() => {
+    form.current.free = true
+  }, [])
 }
 
-/** The question itself. */
-export function Leaving({ asking, stay, leave }: Omit<ReturnType<typeof useLeaving>, 'letGo'>) {
+let ask: ((then: () => void) => void) | undefined
+
+/** Does something that closes forms, after asking where text in one of them is not saved. */
+export function leaving(then: () => void) {
+  if (ask && firstToAsk()) ask(then)
+  else then()
+}
+
+/** The question, once for all forms of the page. */
+export function Leaving() {
+  const blocker = useBlocker(({ currentLocation: from, nextLocation: to }) => from.pathname !== to.pathname && firstToAsk(to.pathname) !== undefined)
+  const [then, setThen] = useState<() => void>()
+  useEffect(() => {
+    ask = (what) => setThen(() => what)
+    const unload = (e: BeforeUnloadEvent) => {
+      if ([...openForms].some((f) => f.unsaved && !f.free && !f.backFrom)) e.preventDefault() // what is kept outlives a reload
+    }
+    window.addEventListener('beforeunload', unload)
+    return () => {
+      ask = undefined
+      window.removeEventListener('beforeunload', unload)
+    }
+  }, [])
+  const stay = () => {
+    setThen(undefined)
+    blocker.reset?.()
+  }
+  const leave = () => {
+    leaveAll()
+    setThen(undefined)
+    then?.()
+    blocker.proceed?.()
+  }
   return (
-    <Modal show={asking} onHide={stay} centered aria-labelledby="leaving-title">
+    <Modal show={blocker.state === 'blocked' || then !== undefined} onHide={stay} centered aria-labelledby="leaving-title">
       <Modal.Body>
         <h2 id="leaving-title">Leave without saving?</h2>
         <p>What you typed here is not saved yet.</p>

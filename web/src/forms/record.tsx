@@ -1,10 +1,11 @@
 import { useMutation } from '@tanstack/react-query'
-import { useEffect, useState, type FormEvent, type ReactNode } from 'react'
+import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react'
 import { Form } from 'react-bootstrap'
 import { useForm, useWatch, type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn } from 'react-hook-form'
 import { ApiError } from '../api/client'
 import { Conflict } from '../ui/Conflict'
-import { Leaving, useLeaving } from './Leaving'
+import { differences, type Words } from './differences'
+import { useLeaving } from './Leaving'
 
 interface Stored {
   version: number
@@ -15,6 +16,8 @@ interface Options<T extends FieldValues, S extends Stored, A> {
   first: T
   /** The version that the fields were read at; 0 for what is new. */
   version: number
+  /** What is stored now, as far as this page knows: it takes the place of what nobody has changed here. */
+  latest?: S
   /** What was typed before and is kept on this device. */
   typed?: T
   /** Pages one goes to and comes back from, with nothing lost: leaving for them is not asked about. */
@@ -29,6 +32,8 @@ interface Options<T extends FieldValues, S extends Stored, A> {
   onSaved: (answer: A) => unknown
   /** What stands in the fields after a save, where the form stays open. */
   stays?: (answer: A) => S
+  /** What is said of the fields in words, each by its name, for a conflict. */
+  words?: (values: T) => Words
 }
 
 /** A form of one stored record. */
@@ -46,7 +51,7 @@ export interface Record<T extends FieldValues, S extends Stored> {
   saved: boolean
   /** Lets go of what is typed: it is saved, deleted or left on purpose. */
   letGo: () => void
-  /** The conflict or the fault, where one stands, and the question before leaving. */
+  /** The conflict or the fault, where one stands. */
   notices: (more?: { conflict?: (theirs: S) => string; other?: Error | null }) => ReactNode
 }
 
@@ -55,21 +60,23 @@ export interface Record<T extends FieldValues, S extends Stored> {
  * said at its field, a conflict settled without losing either side, and a question before what
  * is typed is left.
  */
-export function useRecord<T extends FieldValues, S extends Stored, A>({ first, version: read, typed, backFrom, onLeft, within, send, valuesOf, onSaved, stays }: Options<T, S, A>): Record<T, S> {
+export function useRecord<T extends FieldValues, S extends Stored, A>({ first, version: read, latest, typed, backFrom, onLeft, within, send, valuesOf, onSaved, stays, words }: Options<T, S, A>): Record<T, S> {
   const form = useForm<T>({ defaultValues: first as DefaultValues<T> })
   const values = useWatch({ control: form.control }) as T
   const [version, setVersion] = useState(read)
+  const over = useRef(read) // what a save goes over: the fields stand on it
   const [kept] = useState(typed)
   useEffect(() => {
     for (const [name, value] of Object.entries(kept ?? {})) form.setValue(name as FieldPath<T>, value as never, { shouldDirty: true })
   }, [form, kept])
   const [sent, setSent] = useState<string>()
   const save = useMutation({
-    mutationFn: (over: number) => send(over, form.getValues()),
+    mutationFn: (stored: number) => send(stored, form.getValues()),
     onSuccess: async (answer) => {
       const stored = stays?.(answer)
       if (stored) {
         form.reset(valuesOf(stored))
+        over.current = stored.version
         setVersion(stored.version)
       } else letGo()
       await onSaved(answer)
@@ -79,15 +86,21 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
       if (field) form.setError(field as FieldPath<T>, { type: 'refused', message: e.message }, { shouldFocus: true })
     },
   })
+  const { isDirty } = form.formState
+  useEffect(() => {
+    if (!latest || latest.version <= over.current || isDirty || save.isPending) return
+    form.reset(valuesOf(latest))
+    over.current = latest.version
+  }, [form, isDirty, latest, save.isPending, valuesOf])
   // What is on its way is kept on this device until it is answered: it may be left.
-  const { letGo, ...leaving } = useLeaving(form.formState.isDirty && !(save.isPending && sent === JSON.stringify(values)), backFrom, onLeft)
+  const letGo = useLeaving(isDirty && !(save.isPending && sent === JSON.stringify(values)), backFrom, onLeft)
   const waits = useWaits(save.isPending)
   const { error } = save
   const theirs = error instanceof ApiError && error.status === 409 ? (error.current as S | undefined) : undefined
-  const saveOver = (over: number) => {
+  const saveOver = (stored: number) => {
     form.clearErrors()
     setSent(JSON.stringify(form.getValues()))
-    save.mutate(over)
+    save.mutate(stored)
   }
   return {
     form,
@@ -103,14 +116,13 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
     },
     submit: (e) => {
       e.preventDefault()
-      saveOver(version)
+      saveOver(over.current)
     },
     busy: save.isPending,
-    saved: save.isSuccess && !form.formState.isDirty,
+    saved: save.isSuccess && !isDirty,
     letGo,
     notices: ({ conflict, other } = {}) => (
       <>
-        <Leaving {...leaving} />
         {waits && (
           <div className="notice ruler" role="status">
             <p>Not saved yet: it is kept on this device and sent when the line is back. You can leave this page.</p>
@@ -119,8 +131,10 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
         {theirs && (
           <Conflict
             sentence={[error?.message, conflict?.(theirs)].filter(Boolean).join(' ')}
+            differences={words ? differences(words(values), words(valuesOf(theirs))) : []}
             onTheirs={() => {
               form.reset(valuesOf(theirs))
+              over.current = theirs.version
               setVersion(theirs.version)
               save.reset()
             }}

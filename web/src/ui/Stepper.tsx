@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { readNumber } from './numbers'
 
 interface Props {
   label: string
@@ -16,8 +17,8 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
   const [typed, setTyped] = useState<string | null>(null)
   const take = (text: string) => {
     setTyped(text)
-    const n = Number(text.replace(',', '.'))
-    if (text.trim() !== '' && Number.isFinite(n) && n >= min && n <= max) onChange(n)
+    const n = readNumber(text)
+    if (n >= min && n <= max) onChange(n)
   }
   const move = (by: number) => {
     setTyped(null)

@@ -1,7 +1,8 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
-import { readNumber, solids } from './solids'
+import { readNumber } from '../../ui/numbers'
+import { solids } from './solids'
 import { useUnhurried } from '../../ui/useUnhurried'
 
 type Told = Schemas['Told']

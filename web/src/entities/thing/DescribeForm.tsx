@@ -2,7 +2,9 @@ import { useId, useState, type FormEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Described, Schemas } from '../../api/client'
 import { vocabulary } from '../../api/limits.gen'
-import { readNumber, solids } from './solids'
+import { useRecord } from '../../forms/record'
+import { readNumber } from '../../ui/numbers'
+import { solids } from './solids'
 
 const forms: [NonNullable<Described['form']>, string][] = [
   ['piece', 'A piece that holds its shape'],
@@ -36,24 +38,37 @@ const traits: [string, string][] = [
   ['unknown-plant', 'A plant nobody knows'],
 ]
 
+/** The sizes as they are typed, and whether all that the shape asks for are numbers. */
+function measures(d: Described, sizes: string[]) {
+  const needed = solids.find(([s]) => s === d.solid)?.[2] ?? []
+  const numbers = needed.map((_, i) => readNumber(sizes[i] ?? ''))
+  return { numbers, measured: needed.length > 0 && numbers.every((n) => n > 0) }
+}
+
 /** Measures a thing that is not on the shelf. What is left open stays not known. */
 export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Described; onDone: (d: Described) => void; word?: string }) {
   const id = useId()
-  const [d, setD] = useState<Described>(value)
   const [sizes, setSizes] = useState<string[]>(() => (value.sizes_mm ?? []).map(String))
-  const change = (part: Partial<Described>) => setD((old) => ({ ...old, ...part }))
+  const record = useRecord<Described, Described & { version: number }, Described>({
+    first: value,
+    version: 0,
+    send: (_, d) => {
+      const { numbers, measured } = measures(d, sizes)
+      return Promise.resolve({ ...d, sizes_mm: measured ? numbers : undefined, solid: measured ? d.solid : undefined })
+    },
+    valuesOf: (d) => d,
+    onSaved: onDone,
+    stays: (d) => ({ ...d, version: 0 }),
+  })
+  const { values: d, change } = record
+  const submit = (e: FormEvent) => {
+    e.stopPropagation() // it may stand within another form
+    record.submit(e)
+  }
   const solid = solids.find(([s]) => s === d.solid)
   const edible = d.traits?.includes('food') ? 'food' : d.traits?.includes('not-food') ? 'not-food' : ''
   const toggle = (t: string) => change({ traits: d.traits?.includes(t) ? d.traits.filter((x) => x !== t) : [...(d.traits ?? []), t] })
   const toggleAllergen = (a: Schemas['Allergen']) => change({ contents: 'listed', allergens: d.allergens?.includes(a) ? d.allergens.filter((x) => x !== a) : [...(d.allergens ?? []), a] })
-  const needed = solid?.[2] ?? []
-  const numbers = needed.map((_, i) => readNumber(sizes[i] ?? ''))
-  const measured = needed.length > 0 && numbers.every((n) => Number.isFinite(n) && n > 0)
-  const submit = (e: FormEvent) => {
-    e.preventDefault()
-    e.stopPropagation()
-    onDone({ ...d, sizes_mm: measured ? numbers : undefined, solid: measured ? d.solid : undefined })
-  }
   return (
     <Form className="describe" onSubmit={submit} aria-label={`Measure ${d.name}`}>
       <p className="soft">What you leave open stays not known, and is never cleared.</p>
@@ -119,6 +134,7 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
         ))}
       </fieldset>
       <Form.Check id={`${id}-else`} label="I looked: nothing else on this list is true" checked={d.nothing_else ?? false} onChange={(e) => change({ nothing_else: e.target.checked })} />
+      {record.notices()}
       <Button type="submit">{word}</Button>
     </Form>
   )

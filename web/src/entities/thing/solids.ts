@@ -10,6 +10,3 @@ export const solids: [NonNullable<Described['solid']>, string, string[]][] = [
   ['cone', 'Cone', ['across', 'high']],
   ['irregular', 'Irregular', ['longest line', 'narrowest width', 'thick']],
 ]
-
-/** A number as people type it; NaN when it is none, or may be one of thousands. */
-export const readNumber = (typed: string) => (/^\d+([.,]\d{1,2}|[.,]\d{4,})?$/.test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : NaN)

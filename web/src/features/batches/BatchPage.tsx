@@ -9,7 +9,9 @@ import { signWords, stands, type Batch } from '../../entities/batch/model'
 import { batchQuery } from '../../entities/batch/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { Pick } from '../../entities/thing/Pick'
+import { useRecord } from '../../forms/record'
 import { day, grams, plural } from '../../ui/format'
+import { readNumber } from '../../ui/numbers'
 import { Findings } from '../../ui/Findings'
 import { Glyph, markWord } from '../../ui/Mark'
 import { Failure, Undo, Waiting } from '../../ui/States'
@@ -24,18 +26,6 @@ export function BatchPage() {
   const client = useQueryClient()
   const [noted, setNoted] = useState<{ id: string; text: string } | null>(null)
   usePageTitle(batch.data?.name ?? 'Batch')
-  const note = useMutation({
-    mutationFn: async ({ event }: { event: Event; text: string }) => {
-      const eventID = v7()
-      const page = await ask(api.PUT('/api/batch-events/{id}', { params: { path: { id: eventID } }, body: { ...event, batch_id: id } }))
-      return { page, eventID }
-    },
-    onSuccess: async ({ page, eventID }, { text }) => {
-      client.setQueryData(batchQuery(id).queryKey, page)
-      setNoted({ id: eventID, text })
-      await outdate(client, 'batch')
-    },
-  })
   const undo = useMutation({
     mutationFn: (event: string) => ask(api.DELETE('/api/batch-events/{id}', { params: { path: { id: event } } })),
     onSettled: async () => {
@@ -92,12 +82,21 @@ export function BatchPage() {
         <dd className="figure">{b.code}</dd>
       </dl>
       {b.unreadable && <Failure error={new Error(b.unreadable)} />}
-      {(note.error ?? undo.error) && (
+      {undo.error && (
         <p className="notice lid" role="alert">
-          {(note.error ?? undo.error)?.message}
+          {undo.error.message}
         </p>
       )}
-      {open && <Happens batch={b} busy={note.isPending} onNote={(event, text) => note.mutate({ event, text })} />}
+      {open && (
+        <Happens
+          batch={b}
+          onNoted={async (page, event, text) => {
+            client.setQueryData(batchQuery(id).queryKey, page)
+            setNoted({ id: event, text })
+            await outdate(client, 'batch')
+          }}
+        />
+      )}
       <div className="batch-columns">
         <section aria-labelledby="who-may">
           <h2 id="who-may">May it go out today?</h2>
@@ -183,29 +182,61 @@ export function BatchPage() {
 
 type Doing = 'added' | 'set-aside' | 'inspected' | 'discarded' | null
 
+/** What is typed of something that happens. */
+interface Typed {
+  doing: Doing
+  item: { id: string; name: string } | null
+  amount: string
+  signs: Schemas['Sign'][]
+  reason: string
+}
+
+const nothing: Typed = { doing: null, item: null, amount: '', signs: [], reason: '' }
+
+interface Noted {
+  page: Schemas['BatchPage']
+  event: string
+  text: string
+}
+
 /** What can happen to a batch now: the usual things with one tap, the others with what they ask. */
-function Happens({ batch: b, busy, onNote }: { batch: Batch; busy: boolean; onNote: (event: Event, text: string) => void }) {
+function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas['BatchPage'], event: string, text: string) => Promise<void> }) {
   const rooms = useQuery(roomsQuery)
   const [room, setRoom] = useState(b.room_id)
-  const [doing, setDoing] = useState<Doing>(null)
-  const [item, setItem] = useState<{ id: string; name: string } | null>(null)
-  const [amount, setAmount] = useState('')
-  const [signs, setSigns] = useState<Schemas['Sign'][]>([])
-  const [reason, setReason] = useState('')
-  const g = Number(amount.trim().replace(',', '.'))
-  const weighed = amount.trim() !== '' && Number.isFinite(g) && g > 0
+  const [id, setID] = useState(() => v7())
   const name = rooms.data?.find((r) => r.id === room)?.name ?? ''
-  const done = (event: Event, text: string) => {
-    onNote(event, text)
-    setDoing(null)
-    setItem(null)
-    setAmount('')
-    setSigns([])
-    setReason('')
+  const put = async (event: Event, text: string): Promise<Noted> => ({ page: await ask(api.PUT('/api/batch-events/{id}', { params: { path: { id } }, body: { ...event, batch_id: b.id } })), event: id, text })
+  const noted = async ({ page, event, text }: Noted) => {
+    setID(v7())
+    await onNoted(page, event, text)
   }
-  const toggle = (what: Doing) => setDoing(doing === what ? null : what)
+  const record = useRecord<Typed, { version: number }, Noted>({
+    first: nothing,
+    version: 0,
+    send: (_, { doing, item, amount, signs, reason }) => {
+      const g = readNumber(amount)
+      switch (doing) {
+        case 'added':
+          return put({ kind: doing, item_id: item?.id, grams: g }, `${grams(g)} of ${item?.name.toLowerCase() ?? ''} went in.`)
+        case 'set-aside':
+          return put({ kind: doing, grams: g, room_id: room, to_id: v7() }, `${grams(g)} set aside for ${name}.`)
+        case 'discarded':
+          return put({ kind: doing, reason: reason.trim() }, 'Thrown away.')
+        default:
+          return put({ kind: 'inspected', signs }, signs.length === 0 ? 'Looked over: nothing to see.' : 'Looked over.')
+      }
+    },
+    valuesOf: () => nothing,
+    onSaved: noted,
+    stays: () => ({ version: 0 }),
+  })
+  const tap = useMutation({ mutationFn: ({ event, text }: { event: Event; text: string }) => put(event, text), onSuccess: noted })
+  const { values: { doing, item, amount, signs, reason }, change, wrong } = record
+  const busy = record.busy || tap.isPending
+  const weighed = Number.isFinite(readNumber(amount)) && readNumber(amount) > 0
+  const toggle = (what: Doing) => (doing === what ? record.form.reset(nothing) : change({ doing: what }))
   return (
-    <section className="happens" aria-label="Note what happens">
+    <Form className="happens" aria-label="Note what happens" noValidate onSubmit={record.submit}>
       <div className="happens-row">
         <Form.Select aria-label="Room" value={room} onChange={(e) => setRoom(e.target.value)}>
           {rooms.data?.map((r) => (
@@ -214,11 +245,11 @@ function Happens({ batch: b, busy, onNote }: { batch: Batch; busy: boolean; onNo
             </option>
           ))}
         </Form.Select>
-        <Button disabled={busy || !name} onClick={() => done({ kind: 'used', room_id: room }, `Used in ${name}.`)}>
+        <Button disabled={busy || !name} onClick={() => tap.mutate({ event: { kind: 'used', room_id: room }, text: `Used in ${name}.` })}>
           Used in {name}
         </Button>
         {room !== b.room_id && (
-          <Button variant="outline-primary" disabled={busy} onClick={() => done({ kind: 'moved', room_id: room }, `Moved to ${name}.`)}>
+          <Button variant="outline-primary" disabled={busy} onClick={() => tap.mutate({ event: { kind: 'moved', room_id: room }, text: `Moved to ${name}.` })}>
             Moved to {name}
           </Button>
         )}
@@ -240,12 +271,12 @@ function Happens({ batch: b, busy, onNote }: { batch: Batch; busy: boolean; onNo
           <legend>What is there to see or to smell?</legend>
           <div className="chips">
             {(Object.keys(signWords) as Schemas['Sign'][]).map((s) => (
-              <button key={s} type="button" aria-pressed={signs.includes(s)} onClick={() => setSigns(signs.includes(s) ? signs.filter((x) => x !== s) : [...signs, s])}>
+              <button key={s} type="button" aria-pressed={signs.includes(s)} onClick={() => change({ signs: signs.includes(s) ? signs.filter((x) => x !== s) : [...signs, s] })}>
                 {signWords[s]}
               </button>
             ))}
           </div>
-          <Button disabled={busy} onClick={() => done({ kind: 'inspected', signs }, signs.length === 0 ? 'Looked over: nothing to see.' : 'Looked over.')}>
+          <Button type="submit" disabled={busy}>
             {signs.length === 0 ? 'Nothing of it: it is well' : 'Note what is seen'}
           </Button>
         </fieldset>
@@ -255,13 +286,13 @@ function Happens({ batch: b, busy, onNote }: { batch: Batch; busy: boolean; onNo
           <legend>{item ? `How much ${item.name.toLowerCase()} went in?` : 'What went in?'}</legend>
           {item ? (
             <div className="happens-row">
-              <Form.Control aria-label={`Grams of ${item.name}`} inputMode="decimal" maxLength={8} placeholder="g" value={amount} onChange={(e) => setAmount(e.target.value)} />
-              <Button disabled={busy || !weighed} onClick={() => done({ kind: 'added', item_id: item.id, grams: g }, `${grams(g)} of ${item.name.toLowerCase()} went in.`)}>
+              <Form.Control aria-label={`Grams of ${item.name}`} inputMode="decimal" maxLength={8} placeholder="g" value={amount} isInvalid={!!wrong('grams')} onChange={(e) => change({ amount: e.target.value })} />
+              <Button type="submit" disabled={busy || !weighed}>
                 It is in
               </Button>
             </div>
           ) : (
-            <Pick label="What went in" placeholder="flour, oats, vanilla extract" autoFocus onPick={(i) => setItem(i)} />
+            <Pick label="What went in" placeholder="flour, oats, vanilla extract" autoFocus onPick={({ id: of, name: called }) => change({ item: { id: of, name: called } })} />
           )}
         </fieldset>
       )}
@@ -269,8 +300,8 @@ function Happens({ batch: b, busy, onNote }: { batch: Batch; busy: boolean; onNo
         <fieldset>
           <legend>How much is set aside for {name}?</legend>
           <div className="happens-row">
-            <Form.Control aria-label="Grams set aside" inputMode="decimal" maxLength={8} placeholder="g" value={amount} onChange={(e) => setAmount(e.target.value)} />
-            <Button disabled={busy || !weighed} onClick={() => done({ kind: 'set-aside', grams: g, room_id: room, to_id: v7() }, `${grams(g)} set aside for ${name}.`)}>
+            <Form.Control aria-label="Grams set aside" inputMode="decimal" maxLength={8} placeholder="g" value={amount} isInvalid={!!wrong('grams')} onChange={(e) => change({ amount: e.target.value })} />
+            <Button type="submit" disabled={busy || !weighed}>
               Set aside
             </Button>
           </div>
@@ -280,13 +311,14 @@ function Happens({ batch: b, busy, onNote }: { batch: Batch; busy: boolean; onNo
         <fieldset>
           <legend>Why is it thrown away?</legend>
           <div className="happens-row">
-            <Form.Control aria-label="Why it is thrown away" maxLength={120} placeholder="past its day, dried out, spilt" value={reason} onChange={(e) => setReason(e.target.value)} />
-            <Button disabled={busy || reason.trim() === ''} onClick={() => done({ kind: 'discarded', reason: reason.trim() }, 'Thrown away.')}>
+            <Form.Control aria-label="Why it is thrown away" maxLength={120} placeholder="past its day, dried out, spilt" value={reason} isInvalid={!!wrong('reason')} onChange={(e) => change({ reason: e.target.value })} />
+            <Button type="submit" disabled={busy || reason.trim() === ''}>
               It is in the bin
             </Button>
           </div>
         </fieldset>
       )}
-    </section>
+      {record.notices({ other: tap.error })}
+    </Form>
   )
 }

@@ -1,17 +1,19 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ApiError, ask, type Schemas } from '../../api/client'
+import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
 import { orderOf } from '../../entities/recipe/order'
 import { bookQuery, makingQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { Pick } from '../../entities/thing/Pick'
+import { Field, useRecord } from '../../forms/record'
 import { useSession } from '../../session/session'
 import { day, grams } from '../../ui/format'
+import { readNumber } from '../../ui/numbers'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 
@@ -24,8 +26,6 @@ interface Line {
   /** As it is typed. */
   grams: string
 }
-
-const read = (text: string) => Number(text.trim().replace(',', '.'))
 
 /** Makes a batch: from a plan, with the amounts that it takes; or freely, by a recipe or as a tub of fillers. */
 export function NewBatch() {
@@ -40,7 +40,7 @@ export function NewBatch() {
   const error = rooms.error ?? book.error
   if (error) return <Failure error={error} />
   if (!rooms.data || !book.data) return <Waiting what="the recipes" />
-  const made = making.error ? undefined : making.data
+  const made = making.error || making.isPlaceholderData ? undefined : making.data
   return (
     <main className="screen batch-new">
       <header className="screen-head">
@@ -79,66 +79,76 @@ export function NewBatch() {
       </div>
       {making.error && <Failure error={making.error} retry={() => void making.refetch()} />}
       {recipe !== '' && !made && !making.error && <Waiting what="the amounts" />}
-      {(recipe === '' || made) && <Fields key={`${recipe}${at}`} recipe={recipe} room={at} made={made} />}
+      <Fields recipe={recipe} room={at} made={made} />
     </main>
   )
+}
+
+/** What is typed; what is not goes by the recipe. */
+interface Typed {
+  name?: string
+  /** By which recipe the amounts were typed: those of another are none of its. */
+  by?: string
+  lines?: Line[]
+  total?: string
+  on: string
+  store?: string
+  chilled: boolean
 }
 
 function Fields({ recipe, room, made }: { recipe: string; room: string; made?: Schemas['RecipeMaking'] }) {
   const session = useSession()
   const [params] = useSearchParams()
   const [id] = useState(() => v7())
-  const [name, setName] = useState(made?.name ?? '')
-  const [lines, setLines] = useState<Line[]>(() => made?.amounts.map((a) => ({ item_id: a.item_id, name: a.name, grams: String(Math.round(a.exact_g)) })) ?? [])
-  const [weighs, setWeighs] = useState<string | null>(null)
-  const [on, setOn] = useState(session.today)
-  const [store, setStore] = useState(made?.needs_cold ? 'in the fridge, closed' : 'airtight')
-  const [chilled, setChilled] = useState(false)
-  const sum = lines.reduce((all, l) => all + (Number.isFinite(read(l.grams)) ? read(l.grams) : 0), 0)
-  const share = made && made.mixed_g > 0 ? made.made_g / made.mixed_g : 1
-  const total = weighs ?? String(Math.round(sum * share))
   const client = useQueryClient()
   const navigate = useNavigate()
-  const make = useMutation<Schemas['BatchPage'], ApiError>({
-    mutationFn: () =>
-      ask(
+  const amounts = (typed: Typed): { name: string; lines: Line[]; total: string; store: string } => {
+    const here = typed.by === recipe ? typed : undefined
+    const lines = here?.lines ?? made?.amounts.map((a) => ({ item_id: a.item_id, name: a.name, grams: String(Math.round(a.exact_g)) })) ?? []
+    const sum = lines.reduce((all, l) => all + (Number.isFinite(readNumber(l.grams)) ? readNumber(l.grams) : 0), 0)
+    const share = made && made.mixed_g > 0 ? made.made_g / made.mixed_g : 1
+    return { lines, name: typed.name ?? made?.name ?? '', total: here?.total ?? String(Math.round(sum * share)), store: typed.store ?? (made?.needs_cold ? 'in the fridge, closed' : 'airtight') }
+  }
+  const record = useRecord<Typed, { version: number }, Schemas['BatchPage']>({
+    first: { name: undefined, by: undefined, lines: undefined, total: undefined, on: session.today, store: undefined, chilled: false },
+    version: 0,
+    send: (_, typed) => {
+      const { name, lines, total, store } = amounts(typed)
+      return ask(
         api.PUT('/api/batches/{id}', {
           params: { path: { id } },
           body: {
             name,
             recipe_id: recipe || undefined,
-            lines: lines.map((l) => ({ item_id: l.item_id, grams: l.grams.trim() === '' ? 0 : read(l.grams) })),
-            made_g: total.trim() === '' ? 0 : read(total),
-            made_on: on === unknown ? '' : on,
+            lines: lines.map((l) => ({ item_id: l.item_id, grams: l.grams.trim() === '' ? 0 : readNumber(l.grams) })),
+            made_g: total.trim() === '' ? 0 : readNumber(total),
+            made_on: typed.on === unknown ? '' : typed.on,
             room_id: room,
             setup_id: params.get('setup') ?? undefined,
-            chilled,
+            chilled: typed.chilled,
             store,
           },
         }),
-      ),
-    onSuccess: async () => {
+      )
+    },
+    valuesOf: () => ({ on: session.today, chilled: false }),
+    onSaved: async () => {
       await outdate(client, 'batch')
       await navigate(`/batches/${id}`, { replace: true })
     },
   })
+  const { values, change, wrong } = record
+  const { name, lines, total, store } = amounts(values)
+  const setLines = (all: Line[]) => change({ by: recipe, lines: all, total: values.by === recipe ? values.total : undefined })
   const days = Array.from({ length: daysBack }, (_, i) => new Date(new Date(`${session.today}T00:00:00Z`).getTime() - i * 86_400_000).toISOString().slice(0, 10))
   return (
-    <Form
-      aria-label="The batch"
-      onSubmit={(e) => {
-        e.preventDefault()
-        make.mutate()
-      }}
-    >
+    <Form aria-label="The batch" noValidate onSubmit={record.submit}>
       <div className="happens-row">
-        <Form.Group controlId="batch-name">
-          <Form.Label>Name</Form.Label>
-          <Form.Control maxLength={limits.BatchInput.name} value={name} placeholder={recipe ? 'Stove dough, red' : 'Rice tub'} onChange={(e) => setName(e.target.value)} />
-        </Form.Group>
-        <Form.Group controlId="batch-on">
-          <Form.Label>Made</Form.Label>
-          <Form.Select value={on} onChange={(e) => setOn(e.target.value)}>
+        <Field id="batch-name" label="Name" wrong={wrong('name')}>
+          <Form.Control maxLength={limits.BatchInput.name} value={name} isInvalid={!!wrong('name')} placeholder={recipe ? 'Stove dough, red' : 'Rice tub'} onChange={(e) => change({ name: e.target.value })} />
+        </Field>
+        <Field id="batch-on" label="Made" wrong={wrong('made_on')}>
+          <Form.Select value={values.on} isInvalid={!!wrong('made_on')} onChange={(e) => change({ on: e.target.value })}>
             {days.map((d) => (
               <option key={d} value={d}>
                 {d === session.today ? 'today' : day(d)}
@@ -146,19 +156,18 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
             ))}
             <option value={unknown}>found: nobody knows</option>
           </Form.Select>
-        </Form.Group>
-        <Form.Group controlId="batch-store">
-          <Form.Label>Kept</Form.Label>
-          <Form.Control maxLength={limits.BatchInput.store} value={store} onChange={(e) => setStore(e.target.value)} />
-        </Form.Group>
-        <Form.Check id="batch-chilled" type="checkbox" label="Closed at once and chilled, no hand was in it" checked={chilled} onChange={(e) => setChilled(e.target.checked)} />
+        </Field>
+        <Field id="batch-store" label="Kept" wrong={wrong('store')}>
+          <Form.Control maxLength={limits.BatchInput.store} value={store} isInvalid={!!wrong('store')} onChange={(e) => change({ store: e.target.value })} />
+        </Field>
+        <Form.Check id="batch-chilled" type="checkbox" label="Closed at once and chilled, no hand was in it" checked={values.chilled} onChange={(e) => change({ chilled: e.target.checked })} />
       </div>
       <h2>What really went in</h2>
       <ul className="went-in">
         {lines.map((l, i) => (
           <li key={l.item_id}>
             <label htmlFor={`in-${l.item_id}`}>{l.name}</label>
-            <Form.Control id={`in-${l.item_id}`} inputMode="decimal" maxLength={8} value={l.grams} onChange={(e) => setLines(lines.map((x, n) => (n === i ? { ...x, grams: e.target.value } : x)))} />
+            <Form.Control id={`in-${l.item_id}`} inputMode="decimal" maxLength={8} value={l.grams} isInvalid={!!wrong(`lines.${i}.grams`)} onChange={(e) => setLines(lines.map((x, n) => (n === i ? { ...x, grams: e.target.value } : x)))} />
             <span>g</span>
             {recipe === '' && (
               <Button variant="quiet" className="drop-x" aria-label={`Drop ${l.name}`} onClick={() => setLines(lines.filter((_, n) => n !== i))}>
@@ -170,18 +179,13 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
       </ul>
       {(recipe === '' || lines.length > 0) && <Pick label={recipe ? 'Something else went in too' : 'What fills the tub'} placeholder={recipe ? 'oats, vanilla extract' : 'rice, chickpeas, sand'} onPick={(i) => setLines(lines.some((l) => l.item_id === i.id) ? lines : [...lines, { item_id: i.id, name: i.name, grams: '' }])} />}
       <div className="happens-row">
-        <Form.Group controlId="batch-total">
-          <Form.Label>In all, ready, g</Form.Label>
-          <Form.Control inputMode="decimal" maxLength={8} value={total} onChange={(e) => setWeighs(e.target.value)} />
-        </Form.Group>
+        <Field id="batch-total" label="In all, ready, g" wrong={wrong('made_g')}>
+          <Form.Control inputMode="decimal" maxLength={8} value={total} isInvalid={!!wrong('made_g')} onChange={(e) => change({ by: recipe, total: e.target.value, lines: values.by === recipe ? values.lines : undefined })} />
+        </Field>
         {made && <span className="soft">by the recipe {grams(made.made_g)}</span>}
       </div>
-      {make.error && (
-        <p className="notice lid" role="alert">
-          {make.error.message}
-        </p>
-      )}
-      <Button type="submit" disabled={make.isPending}>
+      {record.notices()}
+      <Button type="submit" disabled={record.busy || (recipe !== '' && !made)}>
         It is made
       </Button>
     </Form>

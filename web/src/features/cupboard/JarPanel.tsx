@@ -2,12 +2,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form, Offcanvas } from 'react-bootstrap'
 import { v7 } from 'uuid'
-import { ApiError, api, ask, type Schemas } from '../../api/client'
+import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { stamp } from '../../api/clock'
 import { limits } from '../../api/limits.gen'
 import { inIt, quantity, type Jar } from '../../entities/stock/model'
 import { movesQuery } from '../../entities/stock/queries'
+import { leaving } from '../../forms/Leaving'
+import { Field, useRecord } from '../../forms/record'
 import { mayWrite, useSession } from '../../session/session'
 import { dayOf, number } from '../../ui/format'
 import { JarPicture } from './JarPicture'
@@ -16,6 +18,13 @@ type Kind = Schemas['MoveInput']['kind']
 
 const kindWords: Record<Kind, string> = { counted: 'Counted', received: 'Came in', used: 'Used', 'thrown-away': 'Thrown away' }
 
+interface Move {
+  kind: Kind
+  amount: string
+}
+
+const nothing: Move = { kind: 'counted', amount: '' }
+
 /** How full one pack can look. */
 const levels: [number, string][] = [[0, 'empty'], [0.25, '¼'], [0.5, '½'], [0.75, '¾'], [1, 'full']]
 
@@ -23,16 +32,24 @@ const levels: [number, string][] = [[0, 'empty'], [0.25, '¼'], [0.5, '½'], [0.
 export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => void; onRemoved: (jar: Jar) => void }) {
   const session = useSession()
   const client = useQueryClient()
-  const [kind, setKind] = useState<Kind>('counted')
-  const [amount, setAmount] = useState('')
   const [packs, setPacks] = useState(0)
-  const note = useMutation({
-    mutationFn: (body: Omit<Schemas['MoveInput'], 'jar_id'>) => ask(api.PUT('/api/moves/{id}', { params: { path: { id: v7() } }, body: { jar_id: jar.id, at: stamp(), ...body } })),
-    onSuccess: async () => {
-      setAmount('')
-      await outdate(client, 'cupboard')
-    },
+  const [id, setID] = useState(() => v7())
+  const put = (body: Omit<Schemas['MoveInput'], 'jar_id'>) => ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, body: { jar_id: jar.id, at: stamp(), ...body } }))
+  const noted = () => {
+    setID(v7())
+    return outdate(client, 'cupboard')
+  }
+  const tap = useMutation({ mutationFn: put, onSuccess: noted })
+  const record = useRecord<Move, Move & { version: number }, Move>({
+    first: nothing,
+    version: 0,
+    send: (_, move) => put(move).then(() => move),
+    valuesOf: ({ kind, amount }) => ({ kind, amount }),
+    onSaved: noted,
+    stays: ({ kind: same }) => ({ kind: same, amount: '', version: 0 }),
   })
+  const { values: { kind, amount }, change, wrong } = record
+  const busy = record.busy || tap.isPending
   const remove = useMutation({
     mutationFn: () => ask(api.DELETE('/api/jars/{id}', { params: { path: { id: jar.id } } })),
     onSuccess: async () => {
@@ -42,7 +59,7 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
   })
   const [pack] = jar.packs
   return (
-    <Offcanvas show placement="end" onHide={onHide} className="jar-panel" aria-labelledby="jar-name">
+    <Offcanvas show placement="end" onHide={() => leaving(onHide)} className="jar-panel" aria-labelledby="jar-name">
       <Offcanvas.Header closeButton>
         <Offcanvas.Title as="h2" id="jar-name">
           {jar.name}
@@ -83,35 +100,28 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
             </div>
             <div className="levels" role="group" aria-label="The open one">
               {levels.map(([n, word]) => (
-                <Button key={n} variant="outline-primary" disabled={note.isPending} onClick={() => note.mutate({ kind: 'counted', amount: '', packs: packs + n })}>
+                <Button key={n} variant="outline-primary" disabled={busy} onClick={() => tap.mutate({ kind: 'counted', amount: '', packs: packs + n })}>
                   {word}
                 </Button>
               ))}
             </div>
           </fieldset>
         )}
-        <form
-          className="typed-move"
-          onSubmit={(e) => {
-            e.preventDefault()
-            note.mutate({ kind, amount })
-          }}
-        >
+        <form className="typed-move" aria-label="What happened" noValidate onSubmit={record.submit}>
           <div className="move-kinds" role="group" aria-label="What happened">
             {(Object.keys(kindWords) as Kind[]).map((k) => (
-              <button key={k} type="button" aria-pressed={kind === k} onClick={() => setKind(k)}>
+              <button key={k} type="button" aria-pressed={kind === k} onClick={() => change({ kind: k })}>
                 {kindWords[k]}
               </button>
             ))}
           </div>
-          <Form.Group controlId="move-amount" className="field">
-            <Form.Label>How much{kind === 'counted' ? '; empty when nobody weighs it' : ''}</Form.Label>
-            <Form.Control maxLength={limits.MoveInput.amount} placeholder={jar.unit === 'pieces' ? '24' : '350 g, 2 cups'} value={amount} isInvalid={note.isError} onChange={(e) => setAmount(e.target.value)} />
-          </Form.Group>
-          <Button type="submit" disabled={note.isPending || (amount.trim() === '' && kind !== 'counted' && kind !== 'received')}>
+          <Field id="move-amount" label={`How much${kind === 'counted' ? '; empty when nobody weighs it' : ''}`} wrong={wrong('amount')}>
+            <Form.Control maxLength={limits.MoveInput.amount} placeholder={jar.unit === 'pieces' ? '24' : '350 g, 2 cups'} value={amount} isInvalid={!!wrong('amount')} onChange={(e) => change({ amount: e.target.value })} />
+          </Field>
+          <Button type="submit" disabled={busy || (amount.trim() === '' && kind !== 'counted' && kind !== 'received')}>
             Note it
           </Button>
-          {note.error && <p role="alert">{note.error.message}</p>}
+          {record.notices({ other: tap.error })}
         </form>
         <History id={jar.id} unit={jar.unit} />
         {mayWrite(session) && <Details jar={jar} />}
@@ -146,59 +156,66 @@ function History({ id, unit }: { id: string; unit: Jar['unit'] }) {
 
 const digits = (n: number) => String(number(n, 2)).replaceAll(',', '')
 
+interface Packet extends Omit<Schemas['JarInput'], 'version' | 'item_id' | 'free'> {
+  /** As it is typed. */
+  free: string
+}
+
+const inWords = (p: Packet) => ({
+  'Free of': p.free,
+  'Heat-treated': p.heat_treated ? 'yes' : 'no',
+  'Where it stands': p.place,
+  'Best before': p.best_before,
+  Opened: p.opened,
+  Packs: p.packs.map((of) => [of.amount, of.price].filter(Boolean).join(' for ')).join(', '),
+})
+
 /** What its packet says, where it stands, when it goes off, and the packs that it is bought in. */
 function Details({ jar }: { jar: Jar }) {
   const client = useQueryClient()
   const { currency } = useSession().centre
   const decimals = new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
-  const typed = (): Schemas['JarInput'] => ({
-    version: jar.version, item_id: jar.item_id, free: jar.free ?? [], heat_treated: jar.heat_treated ?? false, place: jar.place ?? '', best_before: jar.best_before ?? '', opened: jar.opened ?? '',
-    packs: jar.packs.map((p) => ({ amount: digits(p.amount), price: p.coins === undefined ? '' : (p.coins / 10 ** decimals).toFixed(decimals) })),
+  const typed = (of: Pick<Jar, 'free' | 'heat_treated' | 'place' | 'best_before' | 'opened' | 'packs'>): Packet => ({
+    free: (of.free ?? []).join(', '), heat_treated: of.heat_treated ?? false, place: of.place ?? '', best_before: of.best_before ?? '', opened: of.opened ?? '',
+    packs: of.packs.map((p) => ({ amount: digits(p.amount), price: p.coins === undefined ? '' : (p.coins / 10 ** decimals).toFixed(decimals) })),
   })
-  const [draft, setDraft] = useState(typed)
-  const [free, setFree] = useState((jar.free ?? []).join(', '))
-  const save = useMutation({
-    mutationFn: () => ask(api.PUT('/api/jars/{id}', { params: { path: { id: jar.id } }, body: { ...draft, version: jar.version, free: free.split(/[,;]/).map((w) => w.trim()).filter(Boolean) } })),
-    onSuccess: () => outdate(client, 'cupboard'),
+  const [first] = useState(() => typed(jar))
+  const record = useRecord<Packet, Jar, Jar>({
+    first,
+    version: jar.version,
+    latest: jar,
+    send: (version, { free, ...values }) => ask(api.PUT('/api/jars/{id}', { params: { path: { id: jar.id } }, body: { ...values, version, item_id: jar.item_id, free: free.split(/[,;]/).map((w) => w.trim()).filter(Boolean) } })),
+    valuesOf: typed,
+    onSaved: () => outdate(client, 'cupboard'),
+    stays: (saved) => saved,
+    words: inWords,
   })
-  const set = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part })
-  const wrong = save.error instanceof ApiError ? save.error.field : undefined
+  const { values: draft, change: set, wrong, form: { register } } = record
   return (
     <details className="jar-details">
       <summary>Its packet, place and packs</summary>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault()
-          save.mutate()
-        }}
-      >
-        <Form.Group controlId="jar-free" className="field">
-          <Form.Label>Its label says it is free of</Form.Label>
-          <Form.Control placeholder="wheat, milk" value={free} isInvalid={wrong === 'free'} onChange={(e) => setFree(e.target.value)} />
-        </Form.Group>
-        <Form.Check type="switch" id="jar-heated" label="its label says heat-treated" checked={draft.heat_treated} onChange={(e) => set({ heat_treated: e.target.checked })} />
-        <Form.Group controlId="jar-place" className="field">
-          <Form.Label>Where it stands</Form.Label>
-          <Form.Control maxLength={limits.JarInput.place} placeholder="pantry" value={draft.place} onChange={(e) => set({ place: e.target.value })} />
-        </Form.Group>
-        <Form.Group controlId="jar-before" className="field">
-          <Form.Label>Best before, such as 2026-12-24</Form.Label>
-          <Form.Control maxLength={limits.JarInput.best_before} inputMode="numeric" value={draft.best_before} isInvalid={wrong === 'best_before'} onChange={(e) => set({ best_before: e.target.value })} />
-        </Form.Group>
-        <Form.Group controlId="jar-opened" className="field">
-          <Form.Label>Opened on</Form.Label>
-          <Form.Control maxLength={limits.JarInput.opened} inputMode="numeric" value={draft.opened} isInvalid={wrong === 'opened'} onChange={(e) => set({ opened: e.target.value })} />
-        </Form.Group>
+      <form aria-label="The jar" noValidate onSubmit={record.submit}>
+        <Field id="jar-free" label="Its label says it is free of" wrong={wrong('free')}>
+          <Form.Control placeholder="wheat, milk" isInvalid={!!wrong('free')} {...register('free')} />
+        </Field>
+        <Form.Check type="switch" id="jar-heated" label="its label says heat-treated" {...register('heat_treated')} />
+        <Field id="jar-place" label="Where it stands" wrong={wrong('place')}>
+          <Form.Control maxLength={limits.JarInput.place} placeholder="pantry" isInvalid={!!wrong('place')} {...register('place')} />
+        </Field>
+        <Field id="jar-before" label="Best before, such as 2026-12-24" wrong={wrong('best_before')}>
+          <Form.Control maxLength={limits.JarInput.best_before} inputMode="numeric" isInvalid={!!wrong('best_before')} {...register('best_before')} />
+        </Field>
+        <Field id="jar-opened" label="Opened on" wrong={wrong('opened')}>
+          <Form.Control maxLength={limits.JarInput.opened} inputMode="numeric" isInvalid={!!wrong('opened')} {...register('opened')} />
+        </Field>
         {draft.packs.map((p, i) => (
           <div key={i} className="pack-row">
-            <Form.Group controlId={`pack-${i}`} className="field">
-              <Form.Label>Pack {i + 1} holds</Form.Label>
-              <Form.Control maxLength={limits.TypedPack.amount} placeholder={jar.unit === 'pieces' ? '24' : '500 g'} value={p.amount} isInvalid={wrong === `packs/${i}/amount`} onChange={(e) => set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, amount: e.target.value } : x)) })} />
-            </Form.Group>
-            <Form.Group controlId={`price-${i}`} className="field">
-              <Form.Label>and costs</Form.Label>
-              <Form.Control maxLength={limits.TypedPack.price} inputMode="decimal" placeholder="2.90" value={p.price} isInvalid={wrong === `packs/${i}/price`} onChange={(e) => set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, price: e.target.value } : x)) })} />
-            </Form.Group>
+            <Field id={`pack-${i}`} label={`Pack ${i + 1} holds`} wrong={wrong(`packs.${i}.amount`)}>
+              <Form.Control maxLength={limits.TypedPack.amount} placeholder={jar.unit === 'pieces' ? '24' : '500 g'} value={p.amount} isInvalid={!!wrong(`packs.${i}.amount`)} onChange={(e) => set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, amount: e.target.value } : x)) })} />
+            </Field>
+            <Field id={`price-${i}`} label="and costs" wrong={wrong(`packs.${i}.price`)}>
+              <Form.Control maxLength={limits.TypedPack.price} inputMode="decimal" placeholder="2.90" value={p.price} isInvalid={!!wrong(`packs.${i}.price`)} onChange={(e) => set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, price: e.target.value } : x)) })} />
+            </Field>
             <Button variant="quiet" className="drop-x" aria-label={`Drop pack ${i + 1}`} onClick={() => set({ packs: draft.packs.filter((_, n) => n !== i) })}>
               ×
             </Button>
@@ -209,11 +226,11 @@ function Details({ jar }: { jar: Jar }) {
             Add a pack
           </Button>
         )}{' '}
-        <Button type="submit" disabled={save.isPending}>
+        <Button type="submit" disabled={record.busy}>
           Save the jar
         </Button>
-        <span role="status">{save.isSuccess && ' Saved'}</span>
-        {save.error && <p role="alert">{save.error.message}</p>}
+        <span role="status">{record.saved && ' Saved'}</span>
+        {record.notices()}
       </form>
     </details>
   )

@@ -1,28 +1,16 @@
-import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { tickStep, useStepTick, type Slot } from '../../entities/day/prep'
+import { useRecord } from '../../forms/record'
+import { readNumber } from '../../ui/numbers'
 
 /** The tick of a step, with a thumb; a step that clears a rule is not ticked but measured. */
 export function TickStep({ slot }: { slot: Slot }) {
   const { done, letter } = useStepTick(slot)
-  const [typed, setTyped] = useState('')
-  const degrees = Number(typed.trim().replace(',', '.'))
-  const readable = typed.trim() !== '' && Number.isFinite(degrees)
   const waits = letter?.state === 'waiting'
   return (
     <div className="tick-step">
       {slot.asks && !done ? (
-        <form
-          onSubmit={(e) => {
-            e.preventDefault()
-            if (readable) tickStep(slot, true, degrees)
-          }}
-        >
-          <Form.Control aria-label={`The probe reads, °C, for ${slot.text}`} inputMode="decimal" maxLength={6} placeholder={slot.asks} value={typed} onChange={(e) => setTyped(e.target.value)} />
-          <Button type="submit" variant="outline-primary" disabled={!readable}>
-            Measured<span className="visually-hidden"> for {slot.text}</span>
-          </Button>
-        </form>
+        <Measured slot={slot} />
       ) : (
         <button type="button" className="tick-box" role="checkbox" aria-checked={done} aria-label={`Done: ${slot.text}`} onClick={() => tickStep(slot, !done)}>
           {done ? '✓' : ''}
@@ -35,5 +23,29 @@ export function TickStep({ slot }: { slot: Slot }) {
         </span>
       )}
     </div>
+  )
+}
+
+const nothing = { reading: '' }
+
+/** What the probe reads, in °C. The outbox keeps it until the server has it. */
+function Measured({ slot }: { slot: Slot }) {
+  const record = useRecord<typeof nothing, { version: number }, unknown>({
+    first: nothing,
+    version: 0,
+    send: (_, { reading }) => Promise.resolve(tickStep(slot, true, readNumber(reading))),
+    valuesOf: () => nothing,
+    onSaved: () => undefined,
+    stays: () => ({ version: 0 }),
+  })
+  const { reading } = record.values
+  return (
+    <form noValidate onSubmit={record.submit}>
+      <Form.Control aria-label={`The probe reads, °C, for ${slot.text}`} inputMode="decimal" maxLength={6} placeholder={slot.asks} value={reading} onChange={(e) => record.change({ reading: e.target.value })} />
+      <Button type="submit" variant="outline-primary" disabled={Number.isNaN(readNumber(reading))}>
+        Measured<span className="visually-hidden"> for {slot.text}</span>
+      </Button>
+      {record.notices()}
+    </form>
   )
 }

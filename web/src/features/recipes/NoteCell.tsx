@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
 import { useState } from 'react'
 import { api, ask } from '../../api/client'
-
+import { readNumber } from '../../ui/numbers'
 
 /** A number in a cell that is noted when the field is left. */
 export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string; label: string; have?: number; pack?: number; coins?: number; onSaved: (undo: () => void) => void }) {
@@ -16,9 +16,8 @@ export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string
   })
   const leave = () => {
     if (typed === null) return
-    const text = typed.trim().replace(',', '.')
-    const g = text === '' ? undefined : Number(text)
-    if (g !== undefined && !(Number.isFinite(g) && g >= 0)) {
+    const g = typed.trim() === '' ? undefined : readNumber(typed)
+    if (g !== undefined && Number.isNaN(g)) {
       setWrong('Type the grams, such as 250; leave it empty when nobody has weighed it.')
       return
     }

@@ -14,6 +14,7 @@ import { useRecord } from '../../forms/record'
 import { Failure, Waiting } from '../../ui/States'
 import { measureWords } from '../../entities/room/model'
 import { dayOf } from '../../ui/format'
+import { readNumber } from '../../ui/numbers'
 import { Reading } from './Reading'
 
 type Text = Schemas['RecipeText']
@@ -267,8 +268,8 @@ function NumberField({ id, label, value, onChange }: { id: string; label: string
         value={typed ?? value ?? ''}
         onChange={(e) => {
           setTyped(e.target.value)
-          const n = Number(e.target.value.replace(',', '.'))
-          onChange(e.target.value.trim() === '' || !Number.isFinite(n) ? undefined : n)
+          const n = readNumber(e.target.value)
+          onChange(Number.isNaN(n) ? undefined : n)
         }}
         onBlur={() => setTyped(null)}
       />

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { readNumber } from '../../entities/thing/solids'
+import { readNumber } from '../../ui/numbers'
 
 type Own = Schemas['OwnMeasure']
 

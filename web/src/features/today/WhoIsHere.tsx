@@ -2,8 +2,9 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
-import { api, ask, type ChildInput, type Schemas } from '../../api/client'
+import { api, ApiError, ask, type ChildInput, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
+import { useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
 import { mayWrite, useSession } from '../../session/session'
 import { month, plural } from '../../ui/format'
@@ -14,45 +15,56 @@ type RoomDay = Schemas['RoomDay']
 /** Who is here today: the plans of the day are judged for them. Rooms in which something opens come first. */
 export function WhoIsHere({ rooms, day, playing }: { rooms: RoomDay[]; day: string; playing: Set<string> }) {
   const first = rooms.filter((r) => playing.has(r.room_id))
-  const others = rooms.filter((r) => !playing.has(r.room_id))
+  const [whole, setWhole] = useState(false)
+  const all = first.length === 0 || whole
+  // One list, so that what is typed in a room stays when it begins to play.
   return (
     <section className="who-is-here" aria-labelledby="who-is-here">
       <h2 id="who-is-here">Who is here today?</h2>
       <Unkept />
-      {first.map((r) => (
-        <InRoom key={r.room_id} room={r} day={day} />
+      {[...first, ...rooms.filter((r) => !playing.has(r.room_id))].map((r) => (
+        <div key={r.room_id} hidden={!all && !playing.has(r.room_id)}>
+          <InRoom room={r} day={day} />
+        </div>
       ))}
-      {others.length > 0 && (
-        <details open={first.length === 0}>
-          <summary>{first.length === 0 ? 'In each room' : 'In the other rooms'}</summary>
-          {others.map((r) => (
-            <InRoom key={r.room_id} room={r} day={day} />
-          ))}
-        </details>
+      {first.length > 0 && first.length < rooms.length && (
+        <Button variant="quiet" aria-expanded={whole} onClick={() => setWhole(!whole)}>
+          In the other rooms
+        </Button>
       )}
     </section>
   )
 }
 
+const nothing = { line: '' }
+
 function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
   const session = useSession()
   const client = useQueryClient()
-  const [line, setLine] = useState('')
   const save = useMutation({
     mutationFn: ({ adults, visitors }: { adults: number; visitors: ChildInput[] }) => ask(api.PUT('/api/rooms/{id}/days/{day}', { params: { path: { id: r.room_id, day } }, body: { version: r.version, adults, visitors } })),
     onSettled: () => outdate(client, 'day'),
   })
-  const add = useMutation({
-    mutationFn: async () => {
+  const record = useRecord<typeof nothing, { version: number }, unknown>({
+    first: nothing,
+    version: 0,
+    send: async (_, { line }) => {
       const [read] = await ask(api.POST('/api/rooms/class', { body: { lines: line } }))
-      if (!read?.child) throw new Error(read?.fault ?? 'Type two letters, the birth month and what matters.')
-      await save.mutateAsync({ adults: r.adults, visitors: [...r.visitors, { ...read.child, id: v7() }] })
+      if (!read?.child) throw new ApiError(422, read?.fault ?? 'Type two letters, the birth month and what matters.', 'line')
+      try {
+        await save.mutateAsync({ adults: r.adults, visitors: [...r.visitors, { ...read.child, id: v7() }] })
+      } catch (e) {
+        // What somebody else said of the day is shown by now, and this line goes on top of it.
+        throw e instanceof ApiError && e.status === 409 ? new ApiError(422, 'Somebody else has said who is here just now: look, and add the child again.', 'line') : e
+      }
     },
-    onSuccess: () => setLine(''),
+    valuesOf: () => nothing,
+    onSaved: () => undefined,
+    stays: () => ({ version: 0 }),
   })
+  const { values: { line }, change, wrong } = record
   if (r.unreadable) return <p className="short">{r.unreadable}</p>
-  const error = add.error ?? save.error
-  const busy = save.isPending || add.isPending
+  const busy = save.isPending || record.busy
   return (
     <div className="in-room">
       <h3>
@@ -76,20 +88,14 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
         </ul>
       )}
       {mayWrite(session) && (
-        <form
-          className="visit"
-          onSubmit={(e) => {
-            e.preventDefault()
-            add.mutate()
-          }}
-        >
-          <Form.Control aria-label={`A child visits ${r.name}`} placeholder="A child visits: VX Sep 2024 sesame" maxLength={120} value={line} onChange={(e) => setLine(e.target.value)} />
+        <form className="visit" aria-label={`A child visits ${r.name}`} noValidate onSubmit={record.submit}>
+          <Form.Control aria-label={`A child visits ${r.name}`} placeholder="A child visits: VX Sep 2024 sesame" maxLength={120} value={line} isInvalid={!!wrong('line')} onChange={(e) => change({ line: e.target.value })} />
           <Button type="submit" variant="outline-primary" disabled={busy || line.trim() === ''}>
             Add<span className="visually-hidden"> to {r.name}</span>
           </Button>
         </form>
       )}
-      {error && <p role="alert">{error.message}</p>}
+      {record.notices({ other: save.error })}
     </div>
   )
 }

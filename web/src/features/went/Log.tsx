@@ -2,16 +2,18 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
-import { api, ApiError, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
+import { api, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
 import { logQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { inputOf } from '../../entities/room/model'
 import { Pick } from '../../entities/thing/Pick'
+import { Field, useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
 import { dayAndTime, plural } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
+import { readNumber } from '../../ui/numbers'
 import { Stepper } from '../../ui/Stepper'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
@@ -34,23 +36,49 @@ export function Log() {
     )
   }
   if (!log.data || !rooms.data) return <Waiting what="the set-up" />
-  return <Telling key={log.data.version} id={id} stored={log.data} room={rooms.data.find((r) => r.id === log.data.offered.room_id)} />
+  return <Telling key={id} id={id} stored={log.data} room={rooms.data.find((r) => r.id === log.data.offered.room_id)} />
 }
 
 const told = ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed }: Stored): Told => ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed })
 
+/** What is told, in words. */
+const inWords = (l: Told, room?: Room) => ({
+  'Again?': l.again && { yes: 'yes', no: 'not again' }[l.again],
+  'Next time': l.level,
+  'Left over': l.short ? 'it ran short' : l.left?.toString(),
+  Mess: l.mess?.toString(),
+  'Mouthed or ate of it': room?.children.filter((c) => l.mouthed.includes(c.id)).map((c) => c.initials).join(', '),
+  Minutes: l.minutes?.toString(),
+  'Counted in': l.counted_in?.toString(),
+  'Who watched': l.watched,
+  'Their own thing': l.own_thing,
+  'A word': l.word,
+  Added: l.added?.map((a) => `${a.item_id} ${a.grams} g`).join(', '),
+})
+
 function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room }) {
-  const [l, setLog] = useState<Told>(() => told(stored))
+  const [first] = useState(() => told(stored))
   const [names, setNames] = useState<Record<string, string>>({})
   const client = useQueryClient()
-  const change = (part: Partial<Told>) => setLog((was) => ({ ...was, ...part }))
-  const save = useMutation<Stored, ApiError<Stored>>({
-    mutationFn: () => ask(api.PUT('/api/setups/{id}/log', { params: { path: { id } }, body: { ...l, version: stored.version } })),
-    onSuccess: async (next) => {
+  const record = useRecord<Told, Stored, Stored>({
+    first,
+    version: stored.version,
+    latest: stored,
+    send: (version, values) => ask(api.PUT('/api/setups/{id}/log', { params: { path: { id } }, body: { ...values, version } })),
+    valuesOf: told,
+    onSaved: (next) => {
       client.setQueryData(logQuery(id).queryKey, next)
-      await outdate(client, 'log')
+      return outdate(client, 'log')
     },
+    stays: (next) => next,
+    words: (values) => inWords(values, room),
   })
+  const { values: l, change, wrong } = record
+  const [typed, setTyped] = useState<Record<string, string>>({})
+  const weigh = (item: string, text: string) => {
+    setTyped((was) => ({ ...was, [item]: text }))
+    change({ added: l.added?.map((a) => (a.item_id === item ? { ...a, grams: readNumber(text) || 0 } : a)) })
+  }
   const offered = stored.offered
   return (
     <main className="screen log">
@@ -70,13 +98,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
       </header>
       <Unkept />
       {stored.version > 0 && <Changed stored={stored} room={room} />}
-      <Form
-        aria-label="How it went"
-        onSubmit={(e) => {
-          e.preventDefault()
-          save.mutate()
-        }}
-      >
+      <Form aria-label="How it went" noValidate onSubmit={record.submit}>
         <div className="taps-grid">
         <Taps legend="Again?" choices={[['yes', 'Yes, again'], ['no', 'Not again']]} value={l.again} onPick={(again) => change({ again })} />
         <Taps legend="Next time" choices={[['simpler', 'Simpler'], ['harder', 'Harder']]} value={l.level} onPick={(level) => change({ level })} />
@@ -119,18 +141,15 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               )}
             </div>
           )}
-          <Form.Group controlId="log-watched">
-            <Form.Label>Who watched</Form.Label>
-            <Form.Control maxLength={limits.LogInput.watched} value={l.watched ?? ''} onChange={(e) => change({ watched: e.target.value || undefined })} />
-          </Form.Group>
-          <Form.Group controlId="log-own">
-            <Form.Label>Their own thing</Form.Label>
-            <Form.Control maxLength={limits.LogInput.own_thing} placeholder="poured it, sold it as bread" value={l.own_thing ?? ''} onChange={(e) => change({ own_thing: e.target.value || undefined })} />
-          </Form.Group>
-          <Form.Group controlId="log-word">
-            <Form.Label>A word</Form.Label>
-            <Form.Control maxLength={limits.LogInput.word} value={l.word ?? ''} onChange={(e) => change({ word: e.target.value || undefined })} />
-          </Form.Group>
+          <Field id="log-watched" label="Who watched" wrong={wrong('watched')}>
+            <Form.Control maxLength={limits.LogInput.watched} isInvalid={!!wrong('watched')} value={l.watched ?? ''} onChange={(e) => change({ watched: e.target.value || undefined })} />
+          </Field>
+          <Field id="log-own" label="Their own thing" wrong={wrong('own_thing')}>
+            <Form.Control maxLength={limits.LogInput.own_thing} placeholder="poured it, sold it as bread" isInvalid={!!wrong('own_thing')} value={l.own_thing ?? ''} onChange={(e) => change({ own_thing: e.target.value || undefined })} />
+          </Field>
+          <Field id="log-word" label="A word" wrong={wrong('word')}>
+            <Form.Control maxLength={limits.LogInput.word} isInvalid={!!wrong('word')} value={l.word ?? ''} onChange={(e) => change({ word: e.target.value || undefined })} />
+          </Field>
         </div>
         <fieldset className="taps">
           <legend>Added during play</legend>
@@ -138,7 +157,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             {(l.added ?? []).map((a) => (
               <li key={a.item_id}>
                 <label htmlFor={`added-${a.item_id}`}>{names[a.item_id] ?? a.item_id}</label>
-                <Form.Control id={`added-${a.item_id}`} inputMode="decimal" maxLength={6} value={a.grams || ''} placeholder="g" onChange={(e) => change({ added: l.added?.map((x) => (x === a ? { ...x, grams: Number(e.target.value.replace(',', '.')) || 0 } : x)) })} />
+                <Form.Control id={`added-${a.item_id}`} inputMode="decimal" maxLength={6} value={typed[a.item_id] ?? (a.grams || '')} placeholder="g" isInvalid={!!wrong('added')} onChange={(e) => weigh(a.item_id, e.target.value)} />
                 <span>g</span>
                 <Button variant="quiet" className="drop-x" aria-label={`Drop ${names[a.item_id] ?? a.item_id}`} onClick={() => change({ added: l.added?.filter((x) => x !== a) })}>
                   ×
@@ -155,17 +174,8 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             }}
           />
         </fieldset>
-        {save.error && (
-          <div className="notice lid" role="alert">
-            <p>{save.error.status === 409 ? 'Somebody else has said how it went in the meantime: theirs is shown when you open it anew. Yours is kept here.' : save.error.message}</p>
-            {save.error.status === 409 && (
-              <Button variant="outline-primary" onClick={() => void client.refetchQueries(logQuery(id))}>
-                Show theirs
-              </Button>
-            )}
-          </div>
-        )}
-        <Button type="submit" disabled={save.isPending}>
+        {record.notices()}
+        <Button type="submit" disabled={record.busy}>
           {stored.version > 0 ? 'Correct it' : 'That is how it went'}
         </Button>
       </Form>
