@@ -98,7 +98,9 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 		}
 		assert.Equal(t, 3, n)
 	}
-	for name, same := range map[string]func([]byte) (any, error){"setup with labels": again[Setup], "jar": again[Jar], "tick": again[Tick], "day": again[DayBody], "judgement": again[Judgement]} {
+	for name, same := range map[string]func([]byte) (any, error){"setup with labels": again[Setup], "jar": again[Jar], "tick": again[Tick], "day": again[DayBody], "judgement": again[Judgement],
+		"batch": again[Batch], "part of a batch": again[Batch], "tub": again[Batch], "batch event": again[BatchEvent], "look at a batch": again[BatchEvent], "end of a batch": again[BatchEvent],
+		"log": again[Log], "log of nothing": again[Log], "lesson": again[Lesson], "offered": again[Offered], "offered, not judged": again[Offered], "addition": again[AdditionInput]} {
 		v, err := same(docs3[name])
 		require.NoError(t, err, name)
 		assert.JSONEq(t, string(docs3[name]), string(Write(v)), name)
