@@ -25,8 +25,8 @@ const (
 	accounts  = 120
 )
 
-// Somebody guesses passwords as fast as they can while somebody else looks at Today, over the same with nobody who guesses:
-// how long Today takes, the longest of it, and the most memory that the program has.
+// Somebody guesses passwords as fast as they can while somebody else looks at Today, over the same with nobody who
+// guesses: how long Today takes, the longest of it, and the most memory that the program has.
 func BenchmarkAttack(b *testing.B) {
 	app := harness.Start(b)
 	jar, err := cookiejar.New(nil)

@@ -26,7 +26,8 @@ func decoded(t *testing.T, pdf []byte) string {
 	require.NoError(t, os.WriteFile(at+".pdf", pdf, 0o600))
 	var last error
 	for _, dpi := range []string{"200", "300", "240"} { // a phone is held nearer, and farther
-		out, err := exec.Command("pdftoppm", "-png", "-r", dpi, "-f", "1", "-l", "1", "-singlefile", at+".pdf", at).CombinedOutput()
+		out, err := exec.Command("pdftoppm", "-png", "-r", dpi, "-f", "1", "-l", "1", "-singlefile", at+".pdf",
+			at).CombinedOutput()
 		require.NoError(t, err, "%s", out)
 		data, err := os.ReadFile(at + ".png")
 		require.NoError(t, err)
@@ -34,7 +35,8 @@ func decoded(t *testing.T, pdf []byte) string {
 		require.NoError(t, err)
 		dots, err := gozxing.NewBinaryBitmapFromImage(picture)
 		require.NoError(t, err)
-		found, err := qrcode.NewQRCodeReader().Decode(dots, map[gozxing.DecodeHintType]any{gozxing.DecodeHintType_TRY_HARDER: true})
+		found, err := qrcode.NewQRCodeReader().Decode(dots,
+			map[gozxing.DecodeHintType]any{gozxing.DecodeHintType_TRY_HARDER: true})
 		if err == nil {
 			return found.GetText()
 		}
@@ -58,7 +60,8 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Type("textbox", "Plain flour", "560") // poured over
 	p.Accessible()
 	p.Click("button", "It is made")
-	p.See("May it go out today?", "wheat, gluten", "so long it keeps by practice", "Pebbles: keep out", "Lanterns: goes in with a hand", "Never to animals.", "Plain flour, 560 g")
+	p.See("May it go out today?", "wheat, gluten", "so long it keeps by practice", "Pebbles: keep out",
+		"Lanterns: goes in with a hand", "Never to animals.", "Plain flour, 560 g")
 	p.Accessible()
 	page := p.Path()
 	code := regexp.MustCompile(`[0-9A-F]{6}`).FindString(p.Text())
@@ -66,7 +69,8 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Click("link", "Print a label")
 	p.See("Use until", "Contains wheat, gluten", "not for Pebbles", code)
 	p.Accessible()
-	for _, sheet := range []string{"A4 sheet, 14 labels of 99 × 38 mm", "Letter sheet, 14 labels of 102 × 34 mm", "Roll, 62 mm wide"} {
+	for _, sheet := range []string{"A4 sheet, 14 labels of 99 × 38 mm", "Letter sheet, 14 labels of 102 × 34 mm",
+		"Roll, 62 mm wide"} {
 		p.Set("combobox", "What they are printed on", sheet)
 		p.See(code)
 		assert.Equal(t, harness.Origin+page, decoded(t, p.Sheet(chromedp.PaperA4)), sheet)
@@ -102,7 +106,8 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Click("button", "Note what is seen")
 	p.See("over: it was looked over, and has spots in it")
 	p.Open("/batches")
-	p.See("3 batches in use, 2 to look at today", "Look at today", "Cold dough, harbour blue", "look it over today", "throw it away")
+	p.See("3 batches in use, 2 to look at today", "Look at today", "Cold dough, harbour blue", "look it over today",
+		"throw it away")
 	p.Type("searchbox", "Find a batch by its name or the code of its label", strings.ToLower(code))
 	p.See("Stove dough, red", "over: ")
 	p.Accessible()
@@ -147,7 +152,8 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Click("button", "That is how it went")
 	p.See("1 change kept here until the line is back")
 	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
-	p.See("Stove dough: 70 g for each child in place of 120 g.", "50 % was left", "1 plan changed", "KD is not noted as mouthing")
+	p.See("Stove dough: 70 g for each child in place of 120 g.", "50 % was left", "1 plan changed",
+		"KD is not noted as mouthing")
 	assert.LessOrEqual(t, p.Presses()-before, 16, "in half a minute")
 	p.Accessible()
 	p.Click("button", "KD mouths")
@@ -157,7 +163,8 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Size(1280, 800)
 
 	p.Open(next)
-	p.See("Stove dough: 70 g for each child in place of 120 g.", "Changed here after Bakery counter", "They made it their own: sold as bread. Leave room for that.")
+	p.See("Stove dough: 70 g for each child in place of 120 g.", "Changed here after Bakery counter",
+		"They made it their own: sold as bread. Leave room for that.")
 	assert.Equal(t, "70", p.Value("textbox", "Grams for each child"))
 	p.Accessible()
 	p.Click("button", "As before Stove dough: 70 g for each child in place of 120 g.")

@@ -183,7 +183,8 @@ func TestASesameAllergyTurnsTheRightPlans(t *testing.T) {
 	app.Kill()
 	app.Run(t, strings.TrimPrefix(app.Base, "http://"))
 	p.Open("/today")
-	p.See("2 things to look at again", "Crumb beach, ", "Most packets of it hold sesame", "The sheet of Crumb beach is not true any more")
+	p.See("2 things to look at again", "Crumb beach, ", "Most packets of it hold sesame",
+		"The sheet of Crumb beach is not true any more")
 	for _, other := range []string{"Harbour water tub, ", "Bakery counter, ", "Marks in rice, "} {
 		assert.NotRegexp(t, other+"(Mon|Tue|Wed|Thu|Fri|Sat|Sun)", p.Text(), "only the plan that holds it")
 	}

@@ -13,7 +13,8 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p.Demo()
 	for _, place := range []string{"Shelf", "Recipes", "Centre", "Rules"} { // all of them have been seen before
 		p.Click("link", place)
-		p.See(map[string]string{"Shelf": "Marked for", "Recipes": "Stove dough", "Centre": "nut-free room", "Rules": "Small part"}[place])
+		p.See(map[string]string{"Shelf": "Marked for", "Recipes": "Stove dough", "Centre": "nut-free room",
+			"Rules": "Small part"}[place])
 	}
 
 	t.Log("a room")

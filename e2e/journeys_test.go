@@ -48,7 +48,8 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.Type("combobox", "Add what goes in", "spilt peas")
 	p.See("Split peas")
 	p.Press("Enter")
-	p.See("Keep out: Split peas", "31.75 mm small-parts gauge", "8 of 10 children", "Not ready: 1 to keep out", "Print as a draft")
+	p.See("Keep out: Split peas", "31.75 mm small-parts gauge", "8 of 10 children", "Not ready: 1 to keep out",
+		"Print as a draft")
 	p.Click("button", "Take out the base")
 	p.Type("combobox", "Add what goes in", "water")
 	p.Press("Enter")
@@ -285,7 +286,8 @@ func TestStainForAChildWhoMayNotHaveTheOil(t *testing.T) {
 	p.Click("button", "Check")
 	p.See("What now?")
 	p.Click("button", "A stain on skin or clothes")
-	p.See("Emergency 555-0100", "Most packets of it hold soya; what is in this one is not known", "Here: no oil. Leave what stays, it fades.")
+	p.See("Emergency 555-0100", "Most packets of it hold soya; what is in this one is not known",
+		"Here: no oil. Leave what stays, it fades.")
 	p.Accessible()
 }
 

@@ -46,14 +46,16 @@ func TestPrepDays(t *testing.T) {
 	p.Click("link", "Prep")
 	p.See("One adult prepares, 7:00 to 10:00.")
 	p.Click("link", "The week")
-	p.See("Prep, the week", "Bakery counter", "by hand, ", "to spare", "does not go in as it stands: nothing is prepared for it")
+	p.See("Prep, the week", "Bakery counter", "by hand, ", "to spare",
+		"does not go in as it stands: nothing is prepared for it")
 	p.Accessible()
 	p.Click("link", "Today’s steps")
 	p.See("One adult prepares, 7:00 to 10:00.")
 	assert.Equal(t, today, next())
 	p.Click("link", "The day after")
 	p.Click("link", "The day after")
-	p.See("Cook on low heat", "at the stove", "adult only", "then by itself: Turn out, flatten and leave to cool", "Hands are not free any later.", "Nothing is late", "Nothing is prepared for")
+	p.See("Cook on low heat", "at the stove", "adult only", "then by itself: Turn out, flatten and leave to cool",
+		"Hands are not free any later.", "Nothing is late", "Nothing is prepared for")
 	p.Accessible()
 	file := p.Download("prep-"+p.Path()[len("/prep?day="):]+".ics", func() { p.Click("button", "Calendar file") })
 	assert.Contains(t, string(file), "SUMMARY:Whisk flour\\, salt and cream of tartar")
@@ -120,7 +122,8 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 	p.Set("combobox", "Opens: day", on)
 	p.See("Shake rice", "Ready with", "Saved")
 	p.Open("/prep?day=" + on)
-	p.See("Bakery counter", "Whisk flour", "Turn the ice out", "Waiting by itself", "Freeze through", "Spread thin to dry", "nobody has ticked that it was begun")
+	p.See("Bakery counter", "Whisk flour", "Turn the ice out", "Waiting by itself", "Freeze through",
+		"Spread thin to dry", "nobody has ticked that it was begun")
 	p.Accessible()
 
 	other := harness.Sit(t, app, 834, 1112)
@@ -130,7 +133,8 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 	other.See("Whisk flour", weigh)
 	p.Click("checkbox", "Done: "+weigh)
 	other.Gone(weigh) // it was done today, and that is its day now
-	const shake, sticks = "Shake rice, vinegar and colour in a closed bag", "Stretch film over it and push the sticks through, so that they stand upright"
+	const shake, sticks = "Shake rice, vinegar and colour in a closed bag",
+		"Stretch film over it and push the sticks through, so that they stand upright"
 	for _, screen := range []*harness.Person{p, other} {
 		screen.Click("link", "The day before")
 		screen.See(shake, "then by itself: Spread thin to dry", sticks)
@@ -199,7 +203,8 @@ func TestOneBatchAndHandsOfARoom(t *testing.T) {
 	p.Set("combobox", "Opens: day", first.AddDate(0, 0, 2).Format(time.DateOnly))
 	p.See("Saved")
 	p.Open("/prep?day=" + on)
-	p.See("for two set-ups", "Bakery counter for Lanterns 1.8 kg, Bakery once more for Lanterns 1.8 kg", "Cream of tartar", "Set aside 1.8 kg of stove dough for Lanterns, closed airtight", "Nothing is late")
+	p.See("for two set-ups", "Bakery counter for Lanterns 1.8 kg, Bakery once more for Lanterns 1.8 kg",
+		"Cream of tartar", "Set aside 1.8 kg of stove dough for Lanterns, closed airtight", "Nothing is late")
 	p.Accessible()
 	p.Click("link", "Print the day")
 	p.See("One batch of 3.", "In it: Plain flour 1.")

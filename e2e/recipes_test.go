@@ -31,14 +31,16 @@ func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
 	p.See("Type the grams, such as 250")
 	p.Type("textbox", "Fine salt in the cupboard, grams", "141")
 	p.Press("Enter")
-	p.See("Fine salt noted", "g of fine salt", "What to do", "Take", "of coarse salt for the fine salt that is missing", "by weight, not by the spoon", "120 g for")
+	p.See("Fine salt noted", "g of fine salt", "What to do", "Take", "of coarse salt for the fine salt that is missing",
+		"by weight, not by the spoon", "120 g for")
 	p.Click("button", "Undo")
 	p.Gone("of coarse salt for the fine salt that is missing")
 	p.Type("textbox", "Fine salt in the cupboard, grams", "141")
 	p.Press("Enter")
 	p.See("of coarse salt for the fine salt that is missing")
 	p.Click("button", "The cupboard")
-	p.See("The most that what has been weighed makes", "Cream of tartar runs out first, at 724 g", "when the cream of tartar runs out")
+	p.See("The most that what has been weighed makes", "Cream of tartar runs out first, at 724 g",
+		"when the cream of tartar runs out")
 	p.Click("button", "Children")
 
 	// An amount nobody can make says so and shows nothing as cleared.
@@ -105,7 +107,8 @@ func TestOwnRecipeIsTyped(t *testing.T) {
 	p.Click("link", "Recipes")
 	p.Click("link", "Write one of our own")
 	p.Type("textbox", "Name", "Tide-line dough")
-	p.Type("textbox", "Ingredients, the way you say them", "2 c flour, 1/2 cup salt\n3/4 cup water\n1 tin kelp\n1 tbsp sea silt")
+	p.Type("textbox", "Ingredients, the way you say them",
+		"2 c flour, 1/2 cup salt\n3/4 cup water\n1 tin kelp\n1 tbsp sea silt")
 	p.Type("textbox", "Steps, a line each", "Children stir it, 5 min\nBoil the kettle, 3 min")
 	p.See("can hold anything", "sea silt\" is not on the shelf", "children help", "adult only", "Measure first")
 	p.Click("button", "Save the recipe")
@@ -263,15 +266,16 @@ func TestOwnGlassIsWeighedOnce(t *testing.T) {
 	p.See("In the scoops this room owns", "× blue glass")
 }
 
-// What is understood of a step stands beside it. A mix that is to be heated through counts as raw until a step is said to
-// cook it; that step is measured then, and so is what cools after it.
+// What is understood of a step stands beside it. A mix that is to be heated through counts as raw until a step is said
+// to cook it; that step is measured then, and so is what cools after it.
 func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 1000)
 	p.Demo()
 	p.Open("/recipes/new")
 	p.Type("textbox", "Name", "Quay dough")
 	p.Type("textbox", "Ingredients, the way you say them", "250 g plain flour\n20 g fine salt\n470 g water")
-	p.Type("textbox", "Steps, a line each", "Stir flour and salt into the water, 5 min\nOver a low flame until it leaves the pot, 8 min\nLeave it, 25 min\nKnead with the children")
+	p.Type("textbox", "Steps, a line each",
+		"Stir flour and salt into the water, 5 min\nOver a low flame until it leaves the pot, 8 min\nLeave it, 25 min\nKnead with the children")
 	p.Click("checkbox", "The whole mix is brought to 80 °C by probe")
 	p.See("no step cooks it", "Until then it counts as raw", "left to stand")
 	p.Click("button", "Correct step 2")
@@ -280,7 +284,8 @@ func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p.Gone("no step cooks it")
 	p.Set("combobox", "Where step 2 is done", "stove")
 	p.See("cooked, at the stove, adult only, a probe reads 80 °C or more")
-	assert.Contains(t, p.Value("textbox", "Steps, a line each"), "Over a low flame until it leaves the pot, 8 min (8 min, cook, adult, stove)\nLeave it")
+	assert.Contains(t, p.Value("textbox", "Steps, a line each"),
+		"Over a low flame until it leaves the pot, 8 min (8 min, cook, adult, stove)\nLeave it")
 	p.Accessible()
 	p.Click("button", "Save the recipe")
 	p.See("The probe has to read 80 °C or more.", "The probe has to read 40 °C or less.", "plain flour · ")

@@ -73,7 +73,8 @@ func TestEstimatingJar(t *testing.T) {
 	put(p, "chickpeas", "Chickpeas, dry")
 	p.See("deep tub")
 	p.Set("combobox", "Vessel", "Clear plastic jar with a lid")
-	p.See("1 vessel", "for all to look into", "918 to 2,857 pieces", "some 45 mm across; for twenty, 35 mm", "Ready with a hand")
+	p.See("1 vessel", "for all to look into", "918 to 2,857 pieces", "some 45 mm across; for twenty, 35 mm",
+		"Ready with a hand")
 	assert.Equal(t, "sealed", p.Value("combobox", "How children meet the filler"))
 	p.Accessible()
 	p.Size(390, 844)
@@ -91,7 +92,8 @@ func TestIceWithSticks(t *testing.T) {
 	p.Click("button", "Water")
 	p.Set("combobox", "Vessel", "Ice cube tray")
 	p.Click("checkbox", "freeze it")
-	p.See("Keep out: Ice of water", "Ice melts through every size", "14 pieces", "freezes in 2 to 7 h", "Instead of ice of water", "frozen → from the fridge")
+	p.See("Keep out: Ice of water", "Ice melts through every size", "14 pieces", "freezes in 2 to 7 h",
+		"Instead of ice of water", "frozen → from the fridge")
 	p.Click("button", "Take Apple puree")
 	p.See("Apple puree in place of Ice of water")
 	p.Gone("14 pieces")
@@ -105,7 +107,8 @@ func TestIceWithSticks(t *testing.T) {
 	p.Click("checkbox", "freeze it")
 	put(p, "jumbo craft sticks", "Craft sticks, jumbo")
 	p.Set("combobox", "How children meet Craft sticks, jumbo", "frozen in")
-	p.See("Ready with a hand", "Stretch film over it", "Freeze through, 2 to 7 h", "stand until its face is wet", "2 vessels", "Saved")
+	p.See("Ready with a hand", "Stretch film over it", "Freeze through, 2 to 7 h", "stand until its face is wet",
+		"2 vessels", "Saved")
 	p.Accessible()
 }
 

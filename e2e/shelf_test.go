@@ -128,7 +128,8 @@ func TestSettingsTightenAndTheGaugePrintsTrue(t *testing.T) {
 
 	p.Open("/gauge")
 	p.See("must be 100 mm long")
-	for selector, mm := range map[string]float64{"svg": 130, "circle": 31.75 + 0.35, "g:nth-of-type(2) > circle": 44.5 + 0.35} {
+	for selector, mm := range map[string]float64{"svg": 130, "circle": 31.75 + 0.35, "g:nth-of-type(2) > circle": 44.5 +
+		0.35} {
 		assert.InDelta(t, mm, p.Millimetres(selector), 0.4, selector)
 	}
 	onePage(t, p)

@@ -24,8 +24,8 @@ import (
 	"emblo/internal/testdb"
 )
 
-// How much is done by how many at least, and how long nothing happens to the program. EMBLO_SOAK says how long it goes on,
-// such as 1h.
+// How much is done by how many at least, and how long nothing happens to the program. EMBLO_SOAK says how long it goes
+// on, such as 1h.
 const (
 	soakOrders  = 2400
 	soakWorkers = 4
@@ -34,8 +34,8 @@ const (
 )
 
 // Writes of every kind from four devices, while the program and the database are killed and frozen at random, the
-// connections between them are cut, answers are not waited for, the disk is full, an older program is started and the clock
-// jumps: whatever was answered is there in the end, once.
+// connections between them are cut, answers are not waited for, the disk is full, an older program is started and the
+// clock jumps: whatever was answered is there in the end, once.
 func TestSoak(t *testing.T) {
 	app := harness.Start(t)
 	address := strings.TrimPrefix(app.Base, "http://")
@@ -104,7 +104,9 @@ func TestSoak(t *testing.T) {
 	for _, f := range faults {
 		require.NotEmpty(t, out[f.name], "nothing of it: %s", f.name)
 		slices.Sort(out[f.name])
-		t.Logf("%s: %d times, answered again after %v, at the longest %v", f.name, len(out[f.name]), out[f.name][len(out[f.name])/2].Round(time.Millisecond), out[f.name][len(out[f.name])-1].Round(time.Millisecond))
+		t.Logf("%s: %d times, answered again after %v, at the longest %v", f.name, len(out[f.name]),
+			out[f.name][len(out[f.name])/2].Round(time.Millisecond),
+			out[f.name][len(out[f.name])-1].Round(time.Millisecond))
 	}
 	unheard, full := 0, 0
 	for _, s := range workers {
@@ -119,7 +121,8 @@ func TestSoak(t *testing.T) {
 	assert.Equal(t, prints, app.Rows(t, "prints"))
 	assert.Equal(t, before+workers[0].settings, centreVersion(t, workers[0]), "each change of the settings once")
 	require.Positive(t, full, "nobody was told that the disk was full")
-	t.Logf("%d writes of %d kinds, %d requests that nobody answered or waited for, %d that were told of the full disk: none lost, none twice", orders.Load(), len(kinds), unheard, full)
+	t.Logf("%d writes of %d kinds, %d requests that nobody answered or waited for, %d that were told of the full disk: none lost, none twice",
+		orders.Load(), len(kinds), unheard, full)
 }
 
 func centreVersion(t *testing.T, s *soaker) int {

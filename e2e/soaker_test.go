@@ -116,7 +116,8 @@ var kinds = map[string]struct {
 	"set-ups": {func(s *soaker, n int) error {
 		s.setup.Name = fmt.Sprint("Harbour ", n)
 		var saved written.SavedSetup
-		err := s.ask(http.MethodPut, "/api/setups/"+s.setup.ID, written.SetupInput{Version: s.setup.Version, Setup: s.setup.Setup}, &saved)
+		err := s.ask(http.MethodPut, "/api/setups/"+s.setup.ID, written.SetupInput{Version: s.setup.Version,
+			Setup: s.setup.Setup}, &saved)
 		s.setup = saved.Setup
 		return err
 	}, func(t *testing.T, s *soaker) {
@@ -126,7 +127,8 @@ var kinds = map[string]struct {
 	}},
 	"rooms": {func(s *soaker, n int) error {
 		s.room.Adults = 1 + n%4
-		return s.ask(http.MethodPut, "/api/rooms/"+s.room.ID, written.RoomInput{Version: s.room.Version, Room: s.room.Room}, &s.room)
+		return s.ask(http.MethodPut, "/api/rooms/"+s.room.ID, written.RoomInput{Version: s.room.Version,
+			Room: s.room.Room}, &s.room)
 	}, func(t *testing.T, s *soaker) {
 		var stored written.StoredRoom
 		require.NoError(t, s.ask(http.MethodGet, "/api/rooms/"+s.room.ID, nil, &stored))
@@ -163,7 +165,8 @@ var kinds = map[string]struct {
 	}},
 	"what a mix took": {func(s *soaker, _ int) error {
 		s.known++
-		return s.ask(http.MethodPut, "/api/recipes/"+s.mix+"/additions/"+uuid.NewString(), written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, nil)
+		return s.ask(http.MethodPut, "/api/recipes/"+s.mix+"/additions/"+uuid.NewString(),
+			written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, nil)
 	}, nil},
 	"batches": {func(s *soaker, _ int) error {
 		s.batches++
@@ -185,7 +188,8 @@ var kinds = map[string]struct {
 	}},
 	"what happens to a batch": {func(s *soaker, _ int) error {
 		s.notes++
-		return s.ask(http.MethodPut, "/api/batch-events/"+uuid.NewString(), written.BatchEventInput{BatchID: s.batch, Kind: "added", ItemID: "water", Grams: 1}, nil)
+		return s.ask(http.MethodPut, "/api/batch-events/"+uuid.NewString(), written.BatchEventInput{BatchID: s.batch,
+			Kind: "added", ItemID: "water", Grams: 1}, nil)
 	}, func(t *testing.T, s *soaker) {
 		var batch written.BatchPage
 		require.NoError(t, s.ask(http.MethodGet, "/api/batches/"+s.batch, nil, &batch))
@@ -205,18 +209,22 @@ var kinds = map[string]struct {
 	}},
 	"what is counted": {func(s *soaker, n int) error {
 		s.counted = float64(n)
-		return s.ask(http.MethodPut, "/api/cupboard/"+counts[s.n]+"/amount", written.CupboardAmount{Grams: &s.counted}, nil)
+		return s.ask(http.MethodPut, "/api/cupboard/"+counts[s.n]+"/amount",
+			written.CupboardAmount{Grams: &s.counted}, nil)
 	}, func(t *testing.T, s *soaker) {
 		assert.InDelta(t, s.counted, s.cupboard(t)[counts[s.n]], 1e-9)
 	}},
 	"what is bought": {func(s *soaker, _ int) error {
 		tick := uuid.NewString()
-		in := written.TickInput{ItemID: s.thingID, Free: []string{}, State: "basket", Packs: []written.BuyPack{{Amount: 250, Count: 1}}}
+		in := written.TickInput{ItemID: s.thingID, Free: []string{}, State: "basket",
+			Packs: []written.BuyPack{{Amount: 250, Count: 1}}}
 		if err := s.ask(http.MethodPut, "/api/shopping/ticks/"+tick, in, nil); err != nil {
 			return err
 		}
 		s.grams += 250
-		return s.ask(http.MethodPost, "/api/shopping/receive", written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: tick, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}, nil)
+		return s.ask(http.MethodPost, "/api/shopping/receive",
+			written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: tick, MoveID: uuid.NewString(),
+				JarID: uuid.NewString()}}}, nil)
 	}, nil},
 	"steps": {func(s *soaker, _ int) error {
 		s.done = !s.done
@@ -229,7 +237,8 @@ var kinds = map[string]struct {
 	}},
 	"how it went": {func(s *soaker, n int) error {
 		var said written.StoredLog
-		err := s.ask(http.MethodPut, "/api/setups/"+s.played+"/log", written.LogInput{Version: s.log, Log: written.Log{Word: fmt.Sprint("word ", n)}, Mouthed: []string{}}, &said)
+		err := s.ask(http.MethodPut, "/api/setups/"+s.played+"/log", written.LogInput{Version: s.log,
+			Log: written.Log{Word: fmt.Sprint("word ", n)}, Mouthed: []string{}}, &said)
 		s.log = said.Version
 		return err
 	}, func(t *testing.T, s *soaker) {
@@ -239,7 +248,8 @@ var kinds = map[string]struct {
 	}},
 	"sheets": {func(s *soaker, _ int) error {
 		s.sheets++
-		return s.ask(http.MethodPut, "/api/prints/"+uuid.NewString(), written.PrintInput{SetupID: s.played, Version: 1}, nil)
+		return s.ask(http.MethodPut, "/api/prints/"+uuid.NewString(), written.PrintInput{SetupID: s.played,
+			Version: 1}, nil)
 	}, nil},
 	"settings": {func(s *soaker, n int) error {
 		if s.n > 0 { // of one alone: what somebody else saved in between is a conflict, which a person settles
@@ -259,11 +269,13 @@ var kinds = map[string]struct {
 var counts = []string{"millet", "chickpeas", "white-rice", "split-peas"}
 
 func quay(s *soaker) written.Recipe {
-	return written.Recipe{Name: fmt.Sprint("Quay dough ", s.n), Kind: "dough", Measures: "metric", Lines: "250 g ready-to-eat flour\n160 g fine salt", Steps: "Stir", Keeps: "10 days, airtight"}
+	return written.Recipe{Name: fmt.Sprint("Quay dough ", s.n), Kind: "dough", Measures: "metric",
+		Lines: "250 g ready-to-eat flour\n160 g fine salt", Steps: "Stir", Keeps: "10 days, airtight"}
 }
 
 func dough(s *soaker) written.BatchInput {
-	return written.BatchInput{Name: fmt.Sprint("Dough ", s.n), RecipeID: "stove-dough", MadeG: 1000, MadeOn: harness.DemoDay(0), RoomID: s.room.ID, Store: "airtight",
+	return written.BatchInput{Name: fmt.Sprint("Dough ", s.n), RecipeID: "stove-dough", MadeG: 1000,
+		MadeOn: harness.DemoDay(0), RoomID: s.room.ID, Store: "airtight",
 		Lines: []written.BatchLine{{ItemID: "water", Grams: 500}, {ItemID: "plain-flour", Grams: 500}}}
 }
 
@@ -281,13 +293,18 @@ func (s *soaker) cupboard(t *testing.T) map[string]float64 {
 func settle(t *testing.T, app *harness.App, n int) *soaker {
 	jar, err := cookiejar.New(nil)
 	require.NoError(t, err)
-	s := &soaker{n: n, base: app.Base, client: &http.Client{Jar: jar}, thingID: uuid.NewString(), mix: uuid.NewString(), jar: uuid.NewString(), batch: uuid.NewString(), played: uuid.NewString()}
+	s := &soaker{n: n, base: app.Base, client: &http.Client{Jar: jar}, thingID: uuid.NewString(), mix: uuid.NewString(),
+		jar: uuid.NewString(), batch: uuid.NewString(), played: uuid.NewString()}
 	put := func(path string, body, out any) { require.NoError(t, s.ask(http.MethodPut, path, body, out)) }
 	require.NoError(t, s.ask(http.MethodPost, "/api/session/demo", nil, nil))
-	put("/api/rooms/"+uuid.NewString(), written.RoomInput{Room: written.Room{Name: fmt.Sprint("Quay ", n), Adults: 1, Measures: "us", Drawer: []string{}, Children: []written.Child{
-		{ID: uuid.NewString(), Initials: "AB", Born: app.Now().AddDate(-3, -10, 0).Format("2006-01"), Mouths: "no", Allergies: []written.Allergy{}, Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}}}}, &s.room)
+	put("/api/rooms/"+uuid.NewString(), written.RoomInput{Room: written.Room{Name: fmt.Sprint("Quay ", n), Adults: 1,
+		Measures: "us", Drawer: []string{}, Children: []written.Child{
+			{ID: uuid.NewString(), Initials: "AB", Born: app.Now().AddDate(-3, -10, 0).Format("2006-01"), Mouths: "no",
+				Allergies: []written.Allergy{}, Needs: written.Needs{Eaten: []string{}, Avoids: []string{},
+					Seeks: []string{}}}}}}, &s.room)
 	s.day.Visitors = []written.Child{}
-	s.thing.Row = written.Thing{Name: fmt.Sprint("Harbour meal ", n), Parts: "ingredient", Contains: "none", Traits: "food;powder", Keeps: "8 days, dry"}
+	s.thing.Row = written.Thing{Name: fmt.Sprint("Harbour meal ", n), Parts: "ingredient", Contains: "none",
+		Traits: "food;powder", Keeps: "8 days, dry"}
 	put("/api/shelf/items/"+s.thingID, s.thing, nil)
 	s.thing.Version = 1
 	put("/api/recipes/"+s.mix, written.RecipeInput{Recipe: quay(s)}, nil)
@@ -302,7 +319,8 @@ func settle(t *testing.T, app *harness.App, n int) *soaker {
 	alone.Name = fmt.Sprint("Pier dough ", n)
 	put("/api/recipes/"+own, written.RecipeInput{Recipe: alone}, nil)
 	plan := written.Plan{RoomID: s.room.ID, PlayAt: harness.DemoDay(3+n) + "T10:00", Beside: []written.PlanItem{},
-		Places: []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", RecipeID: own, PortionG: &portion}}}}
+		Places: []written.Place{{ID: uuid.NewString(), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix",
+			RecipeID: own, PortionG: &portion}}}}
 	var saved written.SavedSetup
 	put("/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Harbour", Plan: plan}}, &saved)
 	s.setup = saved.Setup

@@ -102,7 +102,8 @@ func TestItGetsUpByItself(t *testing.T) {
 			default:
 			}
 			id := uuid.NewString()
-			for !ask(http.MethodPut, "/api/moves/"+id, `{"jar_id": "`+before.ID+`", "kind": "received", "amount": "1 g"}`, nil) {
+			for !ask(http.MethodPut, "/api/moves/"+id, `{"jar_id": "`+before.ID+
+				`", "kind": "received", "amount": "1 g"}`, nil) {
 				time.Sleep(20 * time.Millisecond)
 			}
 		}
@@ -129,7 +130,8 @@ func TestItGetsUpByItself(t *testing.T) {
 	line, err := net.Dial("tcp", strings.TrimPrefix(base, "http://"))
 	require.NoError(t, err)
 	defer line.Close()
-	_, err = io.WriteString(line, "POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 100\r\n\r\n{")
+	_, err = io.WriteString(line,
+		"POST /api/session HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 100\r\n\r\n{")
 	require.NoError(t, err)
 	require.NoError(t, run.Cmd.Process.Signal(syscall.SIGTERM))
 	run.Says("The database is stopped.")
@@ -137,12 +139,14 @@ func TestItGetsUpByItself(t *testing.T) {
 }
 
 // Programs that start at once on an empty database are both up, with one demo centre; one that is older than the
-// database, or is told what it does not know, says so and changes nothing; a database that is not there yet is waited for.
+// database, or is told what it does not know, says so and changes nothing; a database that is not there yet is waited
+// for.
 func TestStartsOnWhatIsThere(t *testing.T) {
 	t.Parallel()
 	url := testdb.Empty(t)
 	start := func(env ...string) *harness.Started {
-		return harness.StartIn(t, t.TempDir(), append([]string{"EMBLO_ADDR=127.0.0.1:0", "EMBLO_DATABASE_URL=" + url}, env...)...)
+		return harness.StartIn(t, t.TempDir(), append([]string{"EMBLO_ADDR=127.0.0.1:0", "EMBLO_DATABASE_URL=" + url},
+			env...)...)
 	}
 	one, other := start(), start()
 	one.Says("Emblo is at ")

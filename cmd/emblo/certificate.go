@@ -10,8 +10,8 @@ import (
 	"emblo/internal/now"
 )
 
-// certificate is the certificate that the pages are served with, as it stands in its files: one that is renewed is taken
-// up without a restart, and one that does not read leaves the last that did.
+// certificate is the certificate that the pages are served with, as it stands in its files: one that is renewed is
+// taken up without a restart, and one that does not read leaves the last that did.
 type certificate struct {
 	cert, key string
 	log       *slog.Logger
@@ -47,6 +47,7 @@ func (c *certificate) get(*tls.ClientHelloInfo) (*tls.Certificate, error) {
 // doubt says that the certificate has run out, or soon will.
 func (c *certificate) doubt() {
 	if leaf := c.is.Leaf; leaf != nil && leaf.NotAfter.Before(now.Machine().Add(soon)) {
-		c.log.Warn("the certificate runs out, and browsers refuse it from then on: put a new one in its place, it is taken up by itself", slog.String("file", c.cert), slog.Time("runs_out", leaf.NotAfter))
+		c.log.Warn("the certificate runs out, and browsers refuse it from then on: put a new one in its place, it is taken up by itself",
+			slog.String("file", c.cert), slog.Time("runs_out", leaf.NotAfter))
 	}
 }

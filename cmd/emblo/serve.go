@@ -49,8 +49,11 @@ func serve(ctx context.Context, set settings) error {
 		defer hub.Close()
 		go forget(ctx, db.Store)
 		server := &http.Server{
-			Handler:           httpapi.New(httpapi.Options{Store: db.Store, Live: hub, Web: web.Built(), Secure: set.Secure, Version: version(), Minutely: minutely(ctx), Origins: set.Origins, Proxies: set.Proxies}),
-			ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute,
+			Handler: httpapi.New(httpapi.Options{Store: db.Store, Live: hub, Web: web.Built(),
+				Secure: set.Secure, Version: version(), Minutely: minutely(ctx), Origins: set.Origins,
+				Proxies: set.Proxies}),
+			ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second,
+			IdleTimeout: 2 * time.Minute,
 		}
 		server.RegisterOnShutdown(hub.Close) // streams end with it, and nobody is waited for
 		if set.Cert != "" {
@@ -115,7 +118,8 @@ func listen(named string) (net.Listener, error) {
 	listener, err := net.Listen("tcp", addr)
 	if errors.Is(err, syscall.EADDRINUSE) {
 		if named != "" {
-			return nil, fmt.Errorf("the address %s is in use: stop what uses it, or choose another, as in EMBLO_ADDR=127.0.0.1:0 make start", addr)
+			return nil, fmt.Errorf(
+				"the address %s is in use: stop what uses it, or choose another, as in EMBLO_ADDR=127.0.0.1:0 make start", addr)
 		}
 		say("%s is in use by something else: taking the next free port", addr)
 		for port := 8091; port < 8100 && err != nil; port++ {
@@ -165,7 +169,8 @@ func forget(ctx context.Context, s *store.Store) {
 	}
 }
 
-// minutely returns what does things at once and then every minute beside the requests, and tells the log of what failed.
+// minutely returns what does things at once and then every minute beside the requests, and tells the log of what
+// failed.
 func minutely(ctx context.Context) func(string, func(context.Context) error) {
 	return func(what string, do func(context.Context) error) {
 		try := func() {

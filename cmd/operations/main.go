@@ -54,7 +54,8 @@ func printOperations(doc *openapi3.T) error {
 		}
 	}
 	slices.Sort(rows)
-	text, err := format.Source([]byte(header + "var Operations = []Operation{\n" + strings.Join(rows, "\n") + "\n}\n\n" + bodies(doc)))
+	text, err := format.Source([]byte(header + "var Operations = []Operation{\n" + strings.Join(rows, "\n") +
+		"\n}\n\n" + bodies(doc)))
 	if err != nil {
 		return err
 	}
@@ -139,7 +140,8 @@ func operation(path, method string, item *openapi3.PathItem, op *openapi3.Operat
 		}
 	}
 	return fmt.Sprintf("{ID: %q, Method: %q, Path: %q, May: %#v, Open: %t, Stores: %t, Once: %t, Over: %t, Query: %#v, Required: %#v, Body: %q, Schema: %q, MaxBody: %d},",
-		op.OperationID, method, ginPath, may, open, stores(method, op), once, over, query, required, body, schema, size), nil
+		op.OperationID, method, ginPath, may, open, stores(method, op), once, over, query, required, body, schema,
+		size), nil
 }
 
 // printLimits prints, for every schema, how many letters or entries its fields take.
@@ -167,8 +169,8 @@ func printLimits(doc *openapi3.T) error {
 	return printOptional(doc)
 }
 
-// printOptional prints, for each operation whose document keeps what it leaves out, the fields that it may leave out, by
-// where they stand; the entries of a list stand where it does.
+// printOptional prints, for each operation whose document keeps what it leaves out, the fields that it may leave out,
+// by where they stand; the entries of a list stand where it does.
 func printOptional(doc *openapi3.T) error {
 	all := make(map[string]map[string][]string)
 	for path, item := range doc.Paths.Map() {
@@ -223,7 +225,8 @@ func printStored(doc *openapi3.T) error {
 	return nil
 }
 
-// stores reports whether an operation changes what a centre keeps: every one that does more than read, unless it is said.
+// stores reports whether an operation changes what a centre keeps: every one that does more than read, unless it is
+// said.
 func stores(method string, op *openapi3.Operation) bool {
 	stores, said := op.Extensions["x-stores"].(bool)
 	return stores || !said && method != http.MethodGet

@@ -21,7 +21,8 @@ func main() {
 			family = r.Family
 			fmt.Printf("\n## %s\n", family)
 		}
-		fmt.Printf("\n### %s (`%s`)\n\n%s\n\nGround: %s (%s).\n", r.Title, r.ID, r.Threshold, strings.TrimSuffix(r.Ground.Source, "."), r.Ground.Standing)
+		fmt.Printf("\n### %s (`%s`)\n\n%s\n\nGround: %s (%s).\n", r.Title, r.ID, r.Threshold,
+			strings.TrimSuffix(r.Ground.Source, "."), r.Ground.Standing)
 		if r.Tunable {
 			fmt.Print("A centre may set a minimum age of its own.\n")
 		}

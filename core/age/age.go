@@ -170,4 +170,5 @@ func Cut(text string) (words string, months int, ok bool) {
 	return strings.Trim(m[1], " ,"), n, true
 }
 
-var ageAtEnd = regexp.MustCompile(`(?i)^(.*?)(?:^|[\s,])(\d{1,3})\s*(m|mo|month|months|y|yr|yrs|year|years)(?:\s+olds?)?\s*$`)
+var ageAtEnd = regexp.MustCompile(
+	`(?i)^(.*?)(?:^|[\s,])(\d{1,3})\s*(m|mo|month|months|y|yr|yrs|year|years)(?:\s+olds?)?\s*$`)

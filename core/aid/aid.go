@@ -42,7 +42,8 @@ var cards = []Card{
 			{Do: "Limp and not breathing as usual: begin resuscitation, by who is trained in paediatric first aid."},
 			{Do: "After pulls on the belly, or when a cough stays: a health professional looks at the child the same day."},
 		},
-		Ground: safety.Ground{Source: "Resuscitation Council UK and European Resuscitation Council on choking children", Standing: safety.QuotedFromMemory},
+		Ground: safety.Ground{Source: "Resuscitation Council UK and European Resuscitation Council on choking children",
+			Standing: safety.QuotedFromMemory},
 	},
 	{
 		ID: "reaction", Title: "A rash, swelling or wheeze",
@@ -55,7 +56,9 @@ var cards = []Card{
 			{Do: "Wash hands and face with plain water; take off what the mix is on."},
 			{Do: "Keep the packets and the recipe, for whoever comes."},
 		},
-		Ground: safety.Ground{Source: "First-aid guidance on allergic reactions: adrenaline first, lying flat (Resuscitation Council UK, AAP)", Standing: safety.QuotedFromMemory},
+		Ground: safety.Ground{
+			Source:   "First-aid guidance on allergic reactions: adrenaline first, lying flat (Resuscitation Council UK, AAP)",
+			Standing: safety.QuotedFromMemory},
 	},
 	{
 		ID: "swallowed", Title: "Swallowed, or up a nose",
@@ -69,7 +72,8 @@ var cards = []Card{
 			{Do: "Keep the packet, the recipe and what is left; note how much and when."},
 			{Do: "Count what came back, and tell the family the same day."},
 		},
-		Ground: safety.Ground{Source: "Poison-centre guidance; CPSC on button cells, magnets and water beads", Standing: safety.QuotedFromMemory},
+		Ground: safety.Ground{Source: "Poison-centre guidance; CPSC on button cells, magnets and water beads",
+			Standing: safety.QuotedFromMemory},
 	},
 	{
 		ID: "burn", Title: "A burn, a scald or an ice burn",
@@ -82,7 +86,9 @@ var cards = []Card{
 			{Do: "Skin that stays white, hard or numb after cold is looked at by a health professional."},
 			{Do: "Lime, plaster or a cleaner: brush off what is dry, then rinse for 20 minutes, away from the other skin."},
 		},
-		Ground: safety.Ground{Source: "First-aid guidance on burns (British Burn Association: 20 minutes of cool running water) and on frost injury", Standing: safety.QuotedFromMemory},
+		Ground: safety.Ground{
+			Source:   "First-aid guidance on burns (British Burn Association: 20 minutes of cool running water) and on frost injury",
+			Standing: safety.QuotedFromMemory},
 	},
 	{
 		ID: "cut", Title: "A cut or a splinter",
@@ -101,7 +107,8 @@ var cards = []Card{
 		Call: "Call for a chemical, and when it still hurts, is red or blurred after rinsing.",
 		Steps: []Step{
 			{Do: "No rubbing: hold the child's hands."},
-			{Do: "Rinse with clean lukewarm running water, the eye lowest, from the nose outwards: 10 minutes for soap, salt, sand or flour, 20 for a chemical or a spice.", Takes: "water"},
+			{Do: "Rinse with clean lukewarm running water, the eye lowest, from the nose outwards: 10 minutes for soap, salt, sand or flour, 20 for a chemical or a spice.",
+				Takes: "water"},
 			{Do: "Sand or glitter that does not rinse out, and anything stuck, stays for a health professional."},
 			{Do: "A damp cloth each, from now on; the rest of the group rinses hands."},
 		},
@@ -135,7 +142,8 @@ var cards = []Card{
 		Call: "Call when the skin under it burns, blisters or swells.",
 		Steps: []Step{
 			{Do: "Skin: lukewarm water and a soft cloth; it fades in a day or two."},
-			{Do: "What stays: a little plant oil on a cloth lifts dye from skin; wash it off after.", Takes: "plant-oil", Else: "Here: no oil. Leave what stays, it fades."},
+			{Do: "What stays: a little plant oil on a cloth lifts dye from skin; wash it off after.",
+				Takes: "plant-oil", Else: "Here: no oil. Leave what stays, it fades."},
 			{Do: "Clothes: cold water at once, then the wash; tell the family what dye it was."},
 		},
 		Ground: safety.Ground{Source: "Common practice with strong dyes", Standing: safety.CommonPractice},
@@ -145,11 +153,14 @@ var cards = []Card{
 		Call: "No call for the mix itself; call for a child who has swallowed much of it.",
 		Steps: []Step{
 			{Do: "Five minutes on the counter first: warm dough is sticky, and so is one that has not rested."},
-			{Do: "Then ready-to-eat flour, a spoon at a time, kneaded in. Never raw flour: it makes a cooked dough raw again.", Takes: "ready-flour", Kneaded: true, Else: "Here: starch that is ready to eat, a spoon at a time. Never raw flour."},
+			{Do: "Then ready-to-eat flour, a spoon at a time, kneaded in. Never raw flour: it makes a cooked dough raw again.",
+				Takes: "ready-flour", Kneaded: true,
+				Else: "Here: starch that is ready to eat, a spoon at a time. Never raw flour."},
 			{Do: "“Fix the feel” on the recipe’s page says how much for this batch."},
 			{Do: "Hands: cool water and a cloth; no hot water on dough."},
 		},
-		Ground: safety.Ground{Source: "Common practice at the counter; raw flour by the FDA", Standing: safety.CommonPractice},
+		Ground: safety.Ground{Source: "Common practice at the counter; raw flour by the FDA",
+			Standing: safety.CommonPractice},
 	},
 	{
 		ID: "no-date", Title: "A tub without a date",

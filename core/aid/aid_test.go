@@ -26,7 +26,8 @@ func TestEveryCardIsWhole(t *testing.T) {
 			}
 		}
 	}
-	for _, id := range []string{"stain", "eye", "swallowed", "spilled", "bag-burst", "too-sticky", "no-date", "reaction", "choking", "burn", "cut"} {
+	for _, id := range []string{"stain", "eye", "swallowed", "spilled", "bag-burst", "too-sticky", "no-date",
+		"reaction", "choking", "burn", "cut"} {
 		assert.True(t, seen[id], id)
 	}
 	again := aid.Cards()

@@ -80,9 +80,11 @@ var called = func() map[string]Allergen {
 		Soya:        "soy;soybean;soya bean;soy bean;soya lecithin;lecithin;tofu;miso;tempeh;edamame;tamari;okara;soy protein",
 		Sesame:      "sesame seed;tahini;halva;halwa;hummus;houmous;sesame oil;gomasio",
 		Celery:      "celeriac;celery salt;celery seed", Mustard: "mustard seed;mustard oil",
-		Sulphites: "sulphite;sulfite;sulphur dioxide;sulfur dioxide;metabisulphite;metabisulfite;e220",
-		Lupin:     "lupine;lupin flour", Molluscs: "mollusc;mollusk;molluscan shellfish;mussel;oyster;squid;octopus;snail;clam;scallop;cockle;whelk",
-		Nickel: "nickel allergy;metal allergy;cheap metal", Lanolin: "wool;wool fat;wool wax;wool grease;adeps lanae",
+		Sulphites:     "sulphite;sulfite;sulphur dioxide;sulfur dioxide;metabisulphite;metabisulfite;e220",
+		Lupin:         "lupine;lupin flour",
+		Molluscs:      "mollusc;mollusk;molluscan shellfish;mussel;oyster;squid;octopus;snail;clam;scallop;cockle;whelk",
+		Nickel:        "nickel allergy;metal allergy;cheap metal",
+		Lanolin:       "wool;wool fat;wool wax;wool grease;adeps lanae",
 		Preservatives: "preservative;parabens;paraben;methylisothiazolinone;isothiazolinone;formaldehyde;benzoate",
 		Latex:         "natural rubber;natural rubber latex",
 	} {
@@ -98,7 +100,8 @@ var called = func() map[string]Allergen {
 
 // several are words that name more than one allergen: nuts may be either kind, and shellfish
 // are crustaceans and molluscs.
-var several = map[string]Set{"nut": SetOf(TreeNuts, Peanuts), "mixed nut": SetOf(TreeNuts, Peanuts), "shellfish": SetOf(Crustaceans, Molluscs), "shell fish": SetOf(Crustaceans, Molluscs),
+var several = map[string]Set{"nut": SetOf(TreeNuts, Peanuts), "mixed nut": SetOf(TreeNuts, Peanuts),
+	"shellfish": SetOf(Crustaceans, Molluscs), "shell fish": SetOf(Crustaceans, Molluscs),
 	"seafood": SetOf(Fish, Crustaceans, Molluscs)}
 
 // owners takes the ending off "cow's milk", and the line out of "pine-nut".

@@ -17,8 +17,9 @@ type Note struct {
 }
 
 // saysNothing are words of a note that add nothing to what is named.
-var saysNothing = wordSet("and or & + , ; / ( ) . : the a an any all of to has is with in from by allergy allergies allergic intolerance intolerant reaction reacts sensitive sensitivity severe mild slight bad raw cooked fresh " +
-	"dried frozen tinned canned ripe whole ground skin peel juice puree pulp flesh especially e.g. eg i.e. also etc food foods product products very both rash hives eczema anaphylaxis pen known diagnosed confirmed suspected")
+var saysNothing = wordSet(
+	"and or & + , ; / ( ) . : the a an any all of to has is with in from by allergy allergies allergic intolerance intolerant reaction reacts sensitive sensitivity severe mild slight bad raw cooked fresh " +
+		"dried frozen tinned canned ripe whole ground skin peel juice puree pulp flesh especially e.g. eg i.e. also etc food foods product products very both rash hives eczema anaphylaxis pen known diagnosed confirmed suspected")
 
 func wordSet(text string) map[string]bool {
 	set := make(map[string]bool)
@@ -30,7 +31,8 @@ func wordSet(text string) map[string]bool {
 
 // turnsRound are words after which a note may say the opposite of what it names: such a note is not understood,
 // and what it names counts all the same.
-var turnsRound = wordSet("not no never none without free except but unless only if maybe perhaps possibly was were used formerly previously outgrown outgrew gone former ex until anymore longer")
+var turnsRound = wordSet(
+	"not no never none without free except but unless only if maybe perhaps possibly was were used formerly previously outgrown outgrew gone former ex until anymore longer")
 
 // ReadNote reads what a family wrote, such as "kiwi and lentils". Nothing that is written is left out: what is
 // not understood leaves the note unread, and so does a sentence that may take back what it names, or letters that
@@ -105,7 +107,8 @@ func plainWords(text string) []string {
 // nothing hidden between them. Of others nobody can say by a list of English words what they mean.
 func plainLetters(text string) bool {
 	for _, r := range text {
-		if unicode.Is(unicode.Cf, r) || unicode.Is(unicode.Mn, r) || unicode.IsLetter(r) && (!unicode.Is(unicode.Latin, r) || r >= 0xFB00) || unicode.IsControl(r) && r != '\n' && r != '\t' {
+		if unicode.Is(unicode.Cf, r) || unicode.Is(unicode.Mn, r) || unicode.IsLetter(r) &&
+			(!unicode.Is(unicode.Latin, r) || r >= 0xFB00) || unicode.IsControl(r) && r != '\n' && r != '\t' {
 			return false
 		}
 	}

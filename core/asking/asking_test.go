@@ -36,7 +36,8 @@ func (is truth) answer(q Question) Told {
 			t.Picks = ids[1:]
 		}
 	}
-	figures := map[string]material.Reading{"comes-apart": f.Fragment, "cord": f.Cord, "loop": f.Loop, "opening": f.Opening, "alcohol": f.Alcohol}
+	figures := map[string]material.Reading{"comes-apart": f.Fragment, "cord": f.Cord, "loop": f.Loop,
+		"opening": f.Opening, "alcohol": f.Alcohol}
 	switch q.ID {
 	case "kind":
 		t.Picks = []string{is.sort}
@@ -226,17 +227,20 @@ func drawTruth(t *rapid.T) truth {
 	f.TraitsKnown, f.ContentsKnown, f.Salt = true, true, material.Known(0)
 	some := rapid.SliceOfN(rapid.SampledFrom(allergen.All()), 0, 2)
 	if s.contents {
-		f.Allergens, f.MayContain = allergen.SetOf(some.Draw(t, "holds")...), allergen.SetOf(some.Draw(t, "may contain")...)
+		f.Allergens, f.MayContain = allergen.SetOf(some.Draw(t, "holds")...),
+			allergen.SetOf(some.Draw(t, "may contain")...)
 		f.Salt = material.Known(rapid.SampledFrom([]float64{0, 0.002, 0.05, 0.3}).Draw(t, "salt"))
 	} else {
 		f.Allergens = allergen.SetOf(some.Draw(t, "holds")...) & s.holds
 	}
 	if f.Form.GaugeJudges() && !f.Traits.Has(material.Ice) {
 		side := rapid.SampledFrom([]float64{1, 2, 5, 11, 20, 31, 33, 44, 46, 60, 150})
-		kind := rapid.SampledFrom([]gauge.Kind{gauge.Sphere, gauge.Cylinder, gauge.Box, gauge.Ellipsoid}).Draw(t, "solid")
+		kind := rapid.SampledFrom([]gauge.Kind{gauge.Sphere, gauge.Cylinder, gauge.Box, gauge.Ellipsoid}).Draw(t,
+			"solid")
 		a, b, c := side.Draw(t, "a"), side.Draw(t, "b"), side.Draw(t, "c")
-		f.Smallest = map[gauge.Kind]gauge.Solid{gauge.Sphere: gauge.Must(gauge.Sphere, a), gauge.Cylinder: gauge.Must(gauge.Cylinder, a, b),
-			gauge.Box: gauge.Must(gauge.Box, a, b, c), gauge.Ellipsoid: gauge.Must(gauge.Ellipsoid, a, b, c)}[kind]
+		f.Smallest = map[gauge.Kind]gauge.Solid{gauge.Sphere: gauge.Must(gauge.Sphere, a),
+			gauge.Cylinder: gauge.Must(gauge.Cylinder, a, b),
+			gauge.Box:      gauge.Must(gauge.Box, a, b, c), gauge.Ellipsoid: gauge.Must(gauge.Ellipsoid, a, b, c)}[kind]
 		f.Largest = f.Smallest
 	}
 	settled, err := f.Settled()
@@ -257,13 +261,15 @@ func TestAnswersNeverEndMilderThanTheFullFacts(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		is := drawTruth(t)
 		groups := rooms(t)
-		use := rapid.SampledFrom([]safety.Use{safety.AdultTool, safety.Sealed, safety.Open, safety.InDough, safety.Home}).Draw(t, "use")
+		use := rapid.SampledFrom([]safety.Use{safety.AdultTool, safety.Sealed, safety.Open, safety.InDough,
+			safety.Home}).Draw(t, "use")
 		want := judge(is.facts, groups, use)
 		who := Audience{Groups: groups, Use: use}
 		var d Dialogue
 		check := func() {
 			for i, v := range judge(d.Facts(), groups, use) {
-				require.GreaterOrEqual(t, v, min(want[i], safety.MeasureFirst), "group %d of %+v after %+v: %+v", i, is, d.told, d.Facts())
+				require.GreaterOrEqual(t, v, min(want[i], safety.MeasureFirst), "group %d of %+v after %+v: %+v", i, is,
+					d.told, d.Facts())
 			}
 		}
 		for asked := 0; ; asked++ {
@@ -283,7 +289,9 @@ func TestAnswersNeverEndMilderThanTheFullFacts(t *testing.T) {
 				answer = Told{Question: q.ID, Unknown: true, Of: answer.Of}
 			} else if len(answer.Of) > 0 { // some of a list that nobody knows
 				answer.Unsure = rapid.SliceOfNDistinct(rapid.SampledFrom(answer.Of), 0, 3, rapid.ID).Draw(t, "unsure")
-				answer.Picks = slices.DeleteFunc(answer.Picks, func(p string) bool { return slices.Contains(answer.Unsure, p) })
+				answer.Picks = slices.DeleteFunc(answer.Picks, func(p string) bool {
+					return slices.Contains(answer.Unsure, p)
+				})
 			}
 			var err error
 			d, err = d.Tell(answer)
@@ -334,7 +342,8 @@ func TestAnswersThatDoNotReadAreNamed(t *testing.T) {
 	n := 12.0
 	begun, err := Dialogue{}.Tell(Told{Question: "kind", Picks: []string{"object"}})
 	require.NoError(t, err)
-	grain, _, err := Read([]Told{{Question: "kind", Picks: []string{"dry-food"}}, {Question: "form", Picks: []string{"grain"}}})
+	grain, _, err := Read([]Told{{Question: "kind", Picks: []string{"dry-food"}}, {Question: "form",
+		Picks: []string{"grain"}}})
 	require.NoError(t, err)
 	food, err := Dialogue{}.Tell(Told{Question: "kind", Picks: []string{"liquid"}})
 	require.NoError(t, err)
@@ -347,21 +356,30 @@ func TestAnswersThatDoNotReadAreNamed(t *testing.T) {
 		field string
 		says  string
 	}{
-		{"before it is known what it is", Dialogue{}, Told{Question: "size", Solid: "box", Sizes: []float64{1, 2, 3}}, "question", "does not arise"},
+		{"before it is known what it is", Dialogue{}, Told{Question: "size", Solid: "box", Sizes: []float64{1, 2, 3}},
+			"question", "does not arise"},
 		{"misspelt", begun, Told{Question: "sise"}, "question", `"sise" does not arise`},
 		{"twice", begun, Told{Question: "kind", Picks: []string{"soft"}}, "question", "answered twice"},
-		{"another alphabet", Dialogue{}, Told{Question: "kind", Picks: []string{"дерево"}}, "picks", `"дерево" is no answer`},
-		{"two of one", Dialogue{}, Told{Question: "kind", Picks: []string{"soft", "object"}}, "picks", "needs one answer"},
-		{"known and not known", begun, Told{Question: "size", Unknown: true, Solid: "box"}, "unknown", "answered, and not known"},
+		{"another alphabet", Dialogue{}, Told{Question: "kind", Picks: []string{"дерево"}}, "picks",
+			`"дерево" is no answer`},
+		{"two of one", Dialogue{}, Told{Question: "kind", Picks: []string{"soft", "object"}}, "picks",
+			"needs one answer"},
+		{"known and not known", begun, Told{Question: "size", Unknown: true, Solid: "box"}, "unknown",
+			"answered, and not known"},
 		{"not offered", begun, Told{Question: "has", Of: []string{"magnet-like"}}, "of", "say which"},
-		{"picked, not offered", begun, Told{Question: "has", Of: []string{"rusty"}, Picks: []string{"burns"}}, "picks", `"burns" is no answer`},
-		{"unsure of what was not offered", begun, Told{Question: "has", Of: []string{"rusty"}, Unsure: []string{"burns"}}, "unsure", `"burns" was not offered`},
-		{"unsure of what is true", begun, Told{Question: "has", Of: []string{"rusty"}, Picks: []string{"rusty"}, Unsure: []string{"rusty"}}, "unsure", "said to be true"},
+		{"picked, not offered", begun, Told{Question: "has", Of: []string{"rusty"}, Picks: []string{"burns"}}, "picks",
+			`"burns" is no answer`},
+		{"unsure of what was not offered", begun, Told{Question: "has", Of: []string{"rusty"},
+			Unsure: []string{"burns"}}, "unsure", `"burns" was not offered`},
+		{"unsure of what is true", begun, Told{Question: "has", Of: []string{"rusty"}, Picks: []string{"rusty"},
+			Unsure: []string{"rusty"}}, "unsure", "said to be true"},
 		{"no shape", begun, Told{Question: "size", Solid: "blob", Sizes: []float64{1}}, "solid", "choose a shape"},
 		{"no size", begun, Told{Question: "size", Solid: "box", Sizes: []float64{1}}, "sizes_mm", "do not describe"},
 		{"a number nobody asked for", begun, Told{Question: "size", Figure: &n}, "figure", "does not ask for a number"},
-		{"a soft grain", grain, Told{Question: "has", Of: []string{"soft"}, Picks: []string{"soft"}}, "picks", "a grain is hard"},
-		{"contradictory", food, Told{Question: "has", Of: []string{"borate"}, Picks: []string{"borate"}}, "picks", "cannot be both food and borate"},
+		{"a soft grain", grain, Told{Question: "has", Of: []string{"soft"}, Picks: []string{"soft"}}, "picks",
+			"a grain is hard"},
+		{"contradictory", food, Told{Question: "has", Of: []string{"borate"}, Picks: []string{"borate"}}, "picks",
+			"cannot be both food and borate"},
 	} {
 		_, err := row.of.Tell(row.told)
 		var w *Wrong

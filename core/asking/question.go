@@ -74,9 +74,12 @@ const (
 
 // forms are what a thing is like in the hand, as people say it.
 var forms = map[material.Form]say.Text{
-	material.Piece: "pieces that hold their shape", material.Grain: "fine hard grain, under 3 mm", material.Powder: "powder",
-	material.SoftFood: "soft: two fingers squash it flat, or it melts in the mouth", material.Dough: "dough, paste, mud or gel",
-	material.Liquid: "liquid", material.Sheet: "flat, like a leaf or a slice", material.Strand: "strands, like yarn or noodles",
+	material.Piece: "pieces that hold their shape", material.Grain: "fine hard grain, under 3 mm",
+	material.Powder:   "powder",
+	material.SoftFood: "soft: two fingers squash it flat, or it melts in the mouth",
+	material.Dough:    "dough, paste, mud or gel",
+	material.Liquid:   "liquid", material.Sheet: "flat, like a leaf or a slice",
+	material.Strand: "strands, like yarn or noodles",
 }
 
 func sortOptions() []Option {
@@ -121,7 +124,8 @@ func (d Dialogue) hasOther(word string) bool {
 func (d Dialogue) offered(called material.Features) (material.Features, allergen.Set) {
 	by := material.FeaturesOf(material.Rounded, material.Scissors) // asked with the size, and after what is sharp
 	called = called.Minus(d.said()).Minus(d.no).Minus(material.Mildening)
-	return d.could().Union(called).Minus(d.gone).Minus(by).Minus(notAsked), d.sort.holds &^ d.holds &^ d.denied &^ d.goneOf
+	return d.could().Union(called).Minus(d.gone).Minus(by).Minus(notAsked),
+		d.sort.holds &^ d.holds &^ d.denied &^ d.goneOf
 }
 
 func optionsOf(set material.Features) []Option {

@@ -35,9 +35,10 @@ var questions = []row{
 	},
 	{
 		id: "magnet", text: "Does it hold a magnet?", kind: One,
-		arises:  func(d Dialogue) bool { return d.has(material.MayHoldMagnet) },
-		options: fixed(Option{ID: "loose", Words: "Yes, loose, glued in or in a thin case"}, Option{ID: "screwed", Words: "Yes, in a case that is screwed shut and whole"}, Option{ID: "none", Words: "No"}),
-		best:    with(nil, []material.Trait{material.MayHoldMagnet}),
+		arises: func(d Dialogue) bool { return d.has(material.MayHoldMagnet) },
+		options: fixed(Option{ID: "loose", Words: "Yes, loose, glued in or in a thin case"}, Option{ID: "screwed",
+			Words: "Yes, in a case that is screwed shut and whole"}, Option{ID: "none", Words: "No"}),
+		best: with(nil, []material.Trait{material.MayHoldMagnet}),
 		tell: func(d *Dialogue, t Told) error {
 			if t.Unknown {
 				return nil
@@ -54,9 +55,10 @@ var questions = []row{
 	},
 	{
 		id: "battery", text: "Where is its battery?", kind: One,
-		arises:  func(d Dialogue) bool { return d.has(material.Battery) },
-		options: fixed(Option{ID: "open", Words: "Where fingers can get at it"}, Option{ID: "screwed", Words: "In a case that is screwed shut and whole"}),
-		best:    with([]material.Trait{material.Enclosed}, nil),
+		arises: func(d Dialogue) bool { return d.has(material.Battery) },
+		options: fixed(Option{ID: "open", Words: "Where fingers can get at it"}, Option{ID: "screwed",
+			Words: "In a case that is screwed shut and whole"}),
+		best: with([]material.Trait{material.Enclosed}, nil),
 		tell: func(d *Dialogue, t Told) error {
 			d.encase(!t.Unknown && t.Picks[0] == "screwed", material.Magnet)
 			return nil
@@ -107,7 +109,8 @@ var questions = []row{
 		id: "eaten", text: "Is it food?", kind: One, defines: true,
 		arises: func(d Dialogue) bool { return d.sort.eaten == "ask" },
 		options: func(d Dialogue) []Option {
-			all := []Option{{ID: "food", Words: "Food, and nothing but food in it"}, {ID: "not-food", Words: "No: soap, glue, paint, a cosmetic, soil or the like"}}
+			all := []Option{{ID: "food", Words: "Food, and nothing but food in it"},
+				{ID: "not-food", Words: "No: soap, glue, paint, a cosmetic, soil or the like"}}
 			if d.form == material.FormUnknown || d.form.GaugeJudges() {
 				all = append(all, Option{ID: "neither", Words: "A plain object, nothing to eat or rub in"})
 			}
@@ -210,9 +213,12 @@ var questions = []row{
 		options: func(Dialogue) []Option {
 			all := allergenOptions(allergen.SetOf(allergen.All()...))
 			for _, a := range allergen.All() {
-				all = append(all, Option{ID: mayContain + a.String(), Words: say.F("may contain {allergen}", say.Text(a.String()))})
+				all = append(all, Option{ID: mayContain + a.String(), Words: say.F("may contain {allergen}",
+					say.Text(a.String()))})
 			}
-			return append(all, Option{ID: "salt", Words: "salt"}, Option{ID: "gelatine", Words: "gelatine"}, Option{ID: "meat-or-fish", Words: "meat or fish"}, Option{ID: "single", Words: "one plain ingredient, nothing else"})
+			return append(all, Option{ID: "salt", Words: "salt"}, Option{ID: "gelatine", Words: "gelatine"},
+				Option{ID: "meat-or-fish", Words: "meat or fish"}, Option{ID: "single",
+					Words: "one plain ingredient, nothing else"})
 		},
 		tell: func(d *Dialogue, t Told) error {
 			if t.Unknown {
@@ -243,12 +249,21 @@ var questions = []row{
 			return f
 		},
 	},
-	asksFigure("comes-apart", "How long is the smallest bit that can come off?", "mm", gauge.MaxSize, gauge.MaxSize, func(d Dialogue) bool { return d.hasOther("comes-apart") }),
-	asksFigure("cord", "How long is its cord, free of the thing?", "mm", 20000, 0, func(d Dialogue) bool { return d.hasOther("cord") }),
-	asksFigure("loop", "How far round is the loop?", "mm", 20000, 0, func(d Dialogue) bool { return d.hasOther("loop") }),
-	asksFigure("opening", "How far round is the opening of the bag? 0 when it is none.", "mm", 20000, 0, func(d Dialogue) bool { return d.has(material.Film) }),
-	asksFigure("thickness", "How thick is the film? The roll or the packet says it: 38 micrometres are 0.038 mm.", "mm", 50, 50, func(d Dialogue) bool { return d.has(material.Film) }),
-	asksFigure("alcohol", "How much alcohol is in it?", "per cent", 100, 0, func(d Dialogue) bool { return d.hasOther("alcohol") }),
+	asksFigure("comes-apart", "How long is the smallest bit that can come off?", "mm", gauge.MaxSize, gauge.MaxSize,
+		func(d Dialogue) bool { return d.hasOther("comes-apart") }),
+	asksFigure("cord", "How long is its cord, free of the thing?", "mm", 20000, 0, func(d Dialogue) bool {
+		return d.hasOther("cord")
+	}),
+	asksFigure("loop", "How far round is the loop?", "mm", 20000, 0, func(d Dialogue) bool {
+		return d.hasOther("loop")
+	}),
+	asksFigure("opening", "How far round is the opening of the bag? 0 when it is none.", "mm", 20000, 0,
+		func(d Dialogue) bool { return d.has(material.Film) }),
+	asksFigure("thickness", "How thick is the film? The roll or the packet says it: 38 micrometres are 0.038 mm.", "mm",
+		50, 50, func(d Dialogue) bool { return d.has(material.Film) }),
+	asksFigure("alcohol", "How much alcohol is in it?", "per cent", 100, 0, func(d Dialogue) bool {
+		return d.hasOther("alcohol")
+	}),
 	{
 		id: "salt", text: "How much salt is in 100 g of it?", kind: Figure, unit: "g", top: 100,
 		arises: func(d Dialogue) bool { return d.salted },

@@ -78,7 +78,8 @@ func readSorts(data []byte) ([]Sort, error) {
 	}
 	var all []Sort
 	for _, row := range rows[1:] {
-		s := Sort{ID: row[0], Name: say.Text(row[1]), Examples: say.Text(row[2]), eaten: row[4], contents: row[5] == "yes", kinds: strings.Split(row[8], ";")}
+		s := Sort{ID: row[0], Name: say.Text(row[1]), Examples: say.Text(row[2]), eaten: row[4],
+			contents: row[5] == "yes", kinds: strings.Split(row[8], ";")}
 		for _, word := range strings.Split(row[3], ";") {
 			form, err := material.ParseForm(word)
 			if err != nil {
@@ -117,7 +118,9 @@ func (s *Sort) readCould(text string) error {
 }
 
 // notAsked are features that another question settles, or that no answer is needed for.
-var notAsked = material.Features{Traits: material.TraitsOf(material.Food, material.NotFood, material.Magnet, material.Enclosed, material.Hydrated,
-	material.TapWater, material.StoredGrain, material.CutStands, material.Single, material.HoldsTogether, material.Gelatine, material.MeatOrFish)}
+var notAsked = material.Features{Traits: material.TraitsOf(material.Food, material.NotFood, material.Magnet,
+	material.Enclosed, material.Hydrated,
+	material.TapWater, material.StoredGrain, material.CutStands, material.Single, material.HoldsTogether,
+	material.Gelatine, material.MeatOrFish)}
 
 func everything() material.Features { return material.AllFeatures().Minus(notAsked) }

@@ -28,7 +28,8 @@ const (
 	Discarded             // it is over
 )
 
-var kindWords = [...]string{Added: "added", Used: "used", Moved: "moved", Inspected: "inspected", SetAside: "set-aside", Discarded: "discarded"}
+var kindWords = [...]string{Added: "added", Used: "used", Moved: "moved", Inspected: "inspected", SetAside: "set-aside",
+	Discarded: "discarded"}
 
 // String returns the word for the kind.
 func (k Kind) String() string { return kindWords[k] }

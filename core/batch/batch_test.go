@@ -44,7 +44,8 @@ func thing(id string) material.Item {
 
 // ours is a thing of a centre's own that somebody said so of how it keeps.
 func ours(name, traits, keeps string) material.Item {
-	it, err := material.Row{ID: name, Name: name, Parts: "ingredient", SizeBy: "OWN", WeightBy: "OWN", Keeps: keeps, Description: material.Description{Traits: traits, Contains: "none"}}.Item(nil)
+	it, err := material.Row{ID: name, Name: name, Parts: "ingredient", SizeBy: "OWN", WeightBy: "OWN", Keeps: keeps,
+		Description: material.Description{Traits: traits, Contains: "none"}}.Item(nil)
 	if err != nil {
 		panic(err)
 	}
@@ -52,8 +53,11 @@ func ours(name, traits, keeps string) material.Item {
 }
 
 // things are what may be in a batch: those of the shelf, and some of a centre's own.
-var things = append(slices.Clone(material.Standard().Items()), ours("Quince", "food;soft-food", "2 days in the fridge"), ours("Medlar", "food;soft-food", ""), ours("Ochre", "food;powder", "2 days"), ours("Dye", "food;powder", "years, dry"),
-	ours("Syrup", "food;liquid", "until it smells"), ours("Rusk crumb", "food;powder", "a week, airtight"), ours("Meal", "food;powder", "one session"))
+var things = append(slices.Clone(material.Standard().Items()), ours("Quince", "food;soft-food", "2 days in the fridge"),
+	ours("Medlar", "food;soft-food", ""), ours("Ochre", "food;powder", "2 days"), ours("Dye", "food;powder",
+		"years, dry"),
+	ours("Syrup", "food;liquid", "until it smells"), ours("Rusk crumb", "food;powder", "a week, airtight"),
+	ours("Meal", "food;powder", "one session"))
 
 func anyMade(t *rapid.T) Made {
 	m := of("stove-dough", 500)
@@ -71,10 +75,12 @@ func anyMade(t *rapid.T) Made {
 }
 
 func anyEvent(t *rapid.T, on age.Date) Event {
-	e := Event{Kind: rapid.SampledFrom([]Kind{Added, Added, Used, Used, Moved, Inspected, SetAside, Discarded}).Draw(t, "what"), On: on, Room: "pebbles"}
+	e := Event{Kind: rapid.SampledFrom([]Kind{Added, Added, Used, Used, Moved, Inspected, SetAside, Discarded}).Draw(t,
+		"what"), On: on, Room: "pebbles"}
 	switch e.Kind {
 	case Added:
-		e.Item, e.Mass = rapid.SampledFrom(things).Draw(t, "add"), unit.Grams(rapid.SampledFrom([]float64{1, 20, 200}).Draw(t, "so much"))
+		e.Item, e.Mass = rapid.SampledFrom(things).Draw(t, "add"),
+			unit.Grams(rapid.SampledFrom([]float64{1, 20, 200}).Draw(t, "so much"))
 	case Used:
 		e.Mouthed, e.Ill = rapid.IntRange(0, 4).Draw(t, "mouthed") == 0, rapid.IntRange(0, 4).Draw(t, "ill") == 0
 	case Inspected:
@@ -86,22 +92,29 @@ func anyEvent(t *rapid.T, on age.Date) Event {
 }
 
 func anyGroup(t *rapid.T) *safety.Group {
-	r := room.Room{Adults: rapid.IntRange(0, 3).Draw(t, "adults"), Illness: rapid.IntRange(0, 4).Draw(t, "illness") == 0, Pet: rapid.Bool().Draw(t, "pet")}
+	r := room.Room{Adults: rapid.IntRange(0, 3).Draw(t, "adults"), Illness: rapid.IntRange(0, 4).Draw(t,
+		"illness") == 0, Pet: rapid.Bool().Draw(t, "pet")}
 	for range rapid.IntRange(1, 3).Draw(t, "children") {
-		c := room.Child{Months: rapid.IntRange(4, 100).Draw(t, "months"), Mouths: rapid.SampledFrom([]room.Tri{room.Unknown, room.No, room.Yes}).Draw(t, "mouths"), Eczema: rapid.Bool().Draw(t, "eczema"), Asthma: rapid.Bool().Draw(t, "asthma")}
+		c := room.Child{Months: rapid.IntRange(4, 100).Draw(t, "months"),
+			Mouths: rapid.SampledFrom([]room.Tri{room.Unknown, room.No, room.Yes}).Draw(t, "mouths"),
+			Eczema: rapid.Bool().Draw(t, "eczema"), Asthma: rapid.Bool().Draw(t, "asthma")}
 		if rapid.Bool().Draw(t, "allergic") {
-			c.Allergies = []room.Allergy{{To: rapid.SampledFrom(allergen.All()).Draw(t, "to"), By: rapid.SampledFrom([]room.Way{room.ByEating, room.ByTouchOrAir}).Draw(t, "by")}}
+			c.Allergies = []room.Allergy{{To: rapid.SampledFrom(allergen.All()).Draw(t, "to"),
+				By: rapid.SampledFrom([]room.Way{room.ByEating, room.ByTouchOrAir}).Draw(t, "by")}}
 		}
 		r.Children = append(r.Children, c)
 	}
-	g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{NoFoodPlay: rapid.IntRange(0, 3).Draw(t, "no food") == 0, SameDayMixes: rapid.Bool().Draw(t, "same day")})
+	g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{NoFoodPlay: rapid.IntRange(0, 3).Draw(t,
+		"no food") == 0, SameDayMixes: rapid.Bool().Draw(t, "same day")})
 	require.NoError(t, err)
 	return &g
 }
 
 // written is a batch of a salty dough of a centre's own.
 func written(keeps, more string) Made {
-	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(recipe.Written{Name: "Harbour dough", Kind: "dough", Lines: "300 g plain flour\n300 g fine salt\n120 g water\n20 g plant oil" + more, Steps: "Stir, 2 min", Keeps: keeps})
+	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(recipe.Written{Name: "Harbour dough",
+		Kind: "dough", Lines: "300 g plain flour\n300 g fine salt\n120 g water\n20 g plant oil" + more,
+		Steps: "Stir, 2 min", Keeps: keeps})
 	if !d.OK() {
 		panic(d.Faults)
 	}
@@ -124,10 +137,13 @@ func TestNothingMakesABatchMilderOrYounger(t *testing.T) {
 			next := Fold(m, events)
 			passed := e.Kind == Inspected && worstSign(e.Signs) == ""
 			if !passed {
-				assert.False(t, next.Keeps().On.After(s.Keeps().On), "%s: from %s to %s", e.Kind, s.Keeps().On, next.Keeps().On)
-				assert.GreaterOrEqual(t, next.Verdict(unit.Grams(100), asked, use, g), s.Verdict(unit.Grams(100), asked, use, g), "%s on %s", e.Kind, e.Item.ID)
+				assert.False(t, next.Keeps().On.After(s.Keeps().On), "%s: from %s to %s", e.Kind, s.Keeps().On,
+					next.Keeps().On)
+				assert.GreaterOrEqual(t, next.Verdict(unit.Grams(100), asked, use, g), s.Verdict(unit.Grams(100), asked,
+					use, g), "%s on %s", e.Kind, e.Item.ID)
 			} else if by, until, can := s.LookOver(); can && !by.IsZero() {
-				assert.False(t, next.Keeps().On.After(until), "a look-over grants %s at most, not %s", until, next.Keeps().On)
+				assert.False(t, next.Keeps().On.After(until), "a look-over grants %s at most, not %s", until,
+					next.Keeps().On)
 			} else if !can {
 				assert.False(t, next.Keeps().On.After(s.Keeps().On), "no look-over helps")
 			}
@@ -146,10 +162,12 @@ func TestNothingMakesABatchMilderOrYounger(t *testing.T) {
 				}
 			}
 			if !m.On.IsZero() {
-				assert.False(t, next.Keeps().On.After(m.On.Plus(next.Keeping().Granted()+next.Keeping().Sealed)), "the practice ceiling")
+				assert.False(t, next.Keeps().On.After(m.On.Plus(next.Keeping().Granted()+next.Keeping().Sealed)),
+					"the practice ceiling")
 			}
 			part := next.Part(unit.Grams(50), "puddles")
-			assert.Equal(t, []any{next.Keeps(), next.Verdict(unit.Grams(100), asked, use, g)}, []any{part.Keeps(), part.Verdict(unit.Grams(100), asked, use, g)})
+			assert.Equal(t, []any{next.Keeps(), next.Verdict(unit.Grams(100), asked, use, g)}, []any{part.Keeps(),
+				part.Verdict(unit.Grams(100), asked, use, g)})
 			s = next
 		}
 	})
@@ -175,37 +193,64 @@ func TestUntilWhenItMayBeUsed(t *testing.T) {
 		until  string
 		why    string
 	}{
-		"stove dough keeps two weeks":                {of("stove-dough", 1900), nil, "2026-11-16", "by practice"},
-		"five uses are all":                          {of("stove-dough", 1900), []Event{used("2026-11-03", Event{}), used("2026-11-03", Event{}), used("2026-11-04", Event{}), used("2026-11-05", Event{}), used("2026-11-06", Event{})}, "2026-11-06", "used 5 times"},
-		"a child who mouths had it":                  {of("stove-dough", 1900), []Event{used("2026-11-03", Event{Mouthed: true})}, "2026-11-03", "mouths"},
-		"a stomach bug went round":                   {of("stove-dough", 1900), []Event{used("2026-11-05", Event{Ill: true})}, "2026-11-05", "catching"},
-		"two drops of colour change nothing":         {of("stove-dough", 1900), []Event{add("food-colour-liquid", 2)}, "2026-11-16", "by practice"},
-		"yoghurt in it is for the day":               {of("stove-dough", 1900), []Event{add("yoghurt", 100)}, "2026-11-03", "yoghurt, plain was added"},
-		"a day of silky dough, then a look":          {of("silky-dough", 500), nil, "2026-11-03", "by practice"},
-		"looked over, a day more":                    {of("silky-dough", 500), []Event{look("2026-11-05")}, "2026-11-06", "looked over"},
-		"looked over on its last day, and once more": {of("silky-dough", 500), []Event{look("2026-11-16"), look("2026-11-20")}, "2026-11-16", "no longer"},
-		"spots are the end":                          {of("silky-dough", 500), []Event{look("2026-11-03", Spots)}, "2026-11-02", "spots"},
-		"a dried edge is cut off":                    {of("silky-dough", 500), []Event{look("2026-11-03", DriedEdge)}, "2026-11-04", "looked over"},
+		"stove dough keeps two weeks": {of("stove-dough", 1900), nil, "2026-11-16", "by practice"},
+		"five uses are all": {of("stove-dough", 1900), []Event{used("2026-11-03", Event{}),
+			used("2026-11-03", Event{}), used("2026-11-04", Event{}), used("2026-11-05", Event{}), used("2026-11-06",
+				Event{})}, "2026-11-06", "used 5 times"},
+		"a child who mouths had it": {of("stove-dough", 1900),
+			[]Event{used("2026-11-03", Event{Mouthed: true})}, "2026-11-03", "mouths"},
+		"a stomach bug went round": {of("stove-dough", 1900),
+			[]Event{used("2026-11-05", Event{Ill: true})}, "2026-11-05", "catching"},
+		"two drops of colour change nothing": {of("stove-dough", 1900), []Event{add("food-colour-liquid", 2)},
+			"2026-11-16", "by practice"},
+		"yoghurt in it is for the day": {of("stove-dough", 1900), []Event{add("yoghurt", 100)},
+			"2026-11-03", "yoghurt, plain was added"},
+		"a day of silky dough, then a look": {of("silky-dough", 500), nil, "2026-11-03", "by practice"},
+		"looked over, a day more": {of("silky-dough", 500), []Event{look("2026-11-05")},
+			"2026-11-06", "looked over"},
+		"looked over on its last day, and once more": {of("silky-dough", 500), []Event{look("2026-11-16"),
+			look("2026-11-20")}, "2026-11-16", "no longer"},
+		"spots are the end": {of("silky-dough", 500), []Event{look("2026-11-03", Spots)},
+			"2026-11-02", "spots"},
+		"a dried edge is cut off": {of("silky-dough", 500), []Event{look("2026-11-03", DriedEdge)},
+			"2026-11-04", "looked over"},
 		"found, and dough":/*                     */ {found, []Event{look("2026-11-03")}, "", "nobody knows"},
-		"found rice is looked over":                    {foundRice, []Event{look("2026-11-03")}, "2026-12-01", "found without a date"},
+		"found rice is looked over": {foundRice, []Event{look("2026-11-03")}, "2026-12-01",
+			"found without a date"},
 		"a tub of rice stands four weeks, then a look": {rice, nil, "2026-11-30", "before it is looked over"},
 		"damp rice is for the day":                     {rice, []Event{add("water", 50)}, "2026-11-03", "wet now"},
 		"noodles are for one group":                    {of("coloured-noodles", 500), nil, "2026-11-02", "one group"},
 		"closed and chilled three days":                {chilled, nil, "2026-11-05", "no hand was in it"},
-		"opened they are not":                          {chilled, []Event{used("2026-11-03", Event{})}, "2026-11-02", "one group"},
-		"raw apple in a tub of rice":                   {rice, []Event{add("apple-raw", 60)}, "2026-11-03", "apple pieces, raw was added"},
-		"fruit of one's own in it":                     {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Quince", "food;soft-food", "2 days in the fridge"), Mass: unit.Grams(60)}}, "2026-11-03", "turns soon"},
-		"and of which nobody said":                     {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Ochre", "food;powder", "2 days"), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
-		"a piece of which nobody said":                 {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Half", "piece;soft", ""), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
-		"a week's crumb in it":                         {rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: ours("Rusk crumb", "food;powder", "a week, airtight"), Mass: unit.Grams(60)}}, "2026-11-10", "keeps no longer"},
-		"beads change no date":                         {rice, []Event{add("wooden-boats", 60)}, "2026-11-30", "before it is looked over"},
-		"banana in stove dough":                        {of("stove-dough", 1900), []Event{add("banana-slices", 60)}, "2026-11-03", "turns soon"},
-		"herb oil in stove dough":                      {of("stove-dough", 1900), []Event{add("herb-oil", 10)}, "2026-11-03", "turns soon"},
-		"a mix of our own, a week as it was said":      {written("up to 1 week, airtight", ""), nil, "2026-11-09", "7 days, airtight"},
-		"a mix of our own that nobody said it of":      {written("until it smells", ""), nil, "2026-11-02", "nobody has said"},
-		"a mix of our own, a month as it was said":     {written("a month, airtight", ""), nil, "2026-11-16", "two weeks at most"},
-		"a mix of our own with leaves in it":           {written("a week, airtight", "\n20 g "+thing("fresh-herbs").Name), nil, "2026-11-02", "turns then"},
-		"thrown away":                                  {of("stove-dough", 500), []Event{{Kind: Discarded, On: day("2026-11-04")}}, "2026-11-03", "thrown away"},
+		"opened they are not": {chilled, []Event{used("2026-11-03", Event{})}, "2026-11-02",
+			"one group"},
+		"raw apple in a tub of rice": {rice, []Event{add("apple-raw", 60)}, "2026-11-03",
+			"apple pieces, raw was added"},
+		"fruit of one's own in it": {rice, []Event{{Kind: Added, On: day("2026-11-03"),
+			Item: ours("Quince", "food;soft-food", "2 days in the fridge"), Mass: unit.Grams(60)}}, "2026-11-03",
+			"turns soon"},
+		"and of which nobody said": {rice, []Event{{Kind: Added, On: day("2026-11-03"),
+			Item: ours("Ochre", "food;powder", "2 days"), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
+		"a piece of which nobody said": {rice, []Event{{Kind: Added, On: day("2026-11-03"),
+			Item: ours("Half", "piece;soft", ""), Mass: unit.Grams(60)}}, "2026-11-03", "nobody has said"},
+		"a week's crumb in it": {rice, []Event{{Kind: Added, On: day("2026-11-03"),
+			Item: ours("Rusk crumb", "food;powder", "a week, airtight"), Mass: unit.Grams(60)}}, "2026-11-10",
+			"keeps no longer"},
+		"beads change no date": {rice, []Event{add("wooden-boats", 60)}, "2026-11-30",
+			"before it is looked over"},
+		"banana in stove dough": {of("stove-dough", 1900), []Event{add("banana-slices", 60)},
+			"2026-11-03", "turns soon"},
+		"herb oil in stove dough": {of("stove-dough", 1900), []Event{add("herb-oil", 10)},
+			"2026-11-03", "turns soon"},
+		"a mix of our own, a week as it was said": {written("up to 1 week, airtight", ""), nil, "2026-11-09",
+			"7 days, airtight"},
+		"a mix of our own that nobody said it of": {written("until it smells", ""), nil, "2026-11-02",
+			"nobody has said"},
+		"a mix of our own, a month as it was said": {written("a month, airtight", ""), nil, "2026-11-16",
+			"two weeks at most"},
+		"a mix of our own with leaves in it": {written("a week, airtight", "\n20 g "+
+			thing("fresh-herbs").Name), nil, "2026-11-02", "turns then"},
+		"thrown away": {of("stove-dough", 500),
+			[]Event{{Kind: Discarded, On: day("2026-11-04")}}, "2026-11-03", "thrown away"},
 	} {
 		l := Fold(c.made, c.events).Keeps()
 		assert.Equal(t, c.until, l.On.String(), name)
@@ -221,7 +266,8 @@ func TestWhatIsAddedCounts(t *testing.T) {
 		for _, a := range allergic {
 			c.Allergies = append(c.Allergies, room.Allergy{To: a, By: room.ByEating})
 		}
-		g, err := safety.NewGroup(room.Room{Adults: 2, Children: []room.Child{c}}, room.StrictestTable(), safety.Policy{})
+		g, err := safety.NewGroup(room.Room{Adults: 2, Children: []room.Child{c}}, room.StrictestTable(),
+			safety.Policy{})
 		require.NoError(t, err)
 		return &g
 	}
@@ -234,7 +280,8 @@ func TestWhatIsAddedCounts(t *testing.T) {
 		id    string
 		group *safety.Group
 	}{{"yoghurt", months(60, allergen.Milk)}, {"marbles", months(30)}, {"plain-flour", months(30)}} {
-		before, after := plain.Verdict(unit.Grams(20), on, safety.Open, c.group), with(c.id).Verdict(unit.Grams(20), on, safety.Open, c.group)
+		before, after := plain.Verdict(unit.Grams(20), on, safety.Open, c.group), with(c.id).Verdict(unit.Grams(20), on,
+			safety.Open, c.group)
 		assert.True(t, before.Ready() && after == safety.KeepOut, "%s: %v, then %v", c.id, before, after)
 	}
 	_, never := Fold(of("stove-dough", 500), nil).End()
@@ -245,7 +292,8 @@ func TestWhatIsAddedCounts(t *testing.T) {
 
 func ExampleFold() {
 	made := of("stove-dough", 1900)
-	s := Fold(made, []Event{{Kind: Used, On: day("2026-11-03"), Room: "lanterns"}, {Kind: SetAside, On: day("2026-11-03"), Mass: unit.Grams(400)}})
+	s := Fold(made, []Event{{Kind: Used, On: day("2026-11-03"), Room: "lanterns"},
+		{Kind: SetAside, On: day("2026-11-03"), Mass: unit.Grams(400)}})
 	fmt.Println(s.Left, s.Uses, s.Keeps().On, s.UsableOn(day("2026-11-16")), s.UsableOn(day("2026-11-17")))
 	// Output: 1.5 kg 1 2026-11-16 true false
 }

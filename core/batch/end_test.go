@@ -22,7 +22,8 @@ func TestWhereABatchEnds(t *testing.T) {
 		f := s.Subjects(unit.Grams(1), day("2026-11-02"))[0].Facts
 		salt, known := f.Salt.Get()
 		require.NotEmpty(t, goes, r.ID)
-		if !known || salt > petSalt || f.Traits.Any(material.NotFood, material.RawFlour, material.Caffeine) || !f.Traits.Has(material.Food) {
+		if !known || salt > petSalt || f.Traits.Any(material.NotFood, material.RawFlour, material.Caffeine) ||
+			!f.Traits.Has(material.Food) {
 			assert.Contains(t, never, say.Text("Never to animals."), r.ID)
 		}
 		if !known || salt > petSalt || f.Traits.Has(material.NotFood) {
@@ -39,14 +40,16 @@ func TestWhereABatchEnds(t *testing.T) {
 	goes, never := Fold(rice, nil).End()
 	assert.Contains(t, goes.String(), "compost")
 	assert.Len(t, never, 1)
-	_, never = Fold(rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("marbles"), Mass: unit.Grams(100)}}).End()
+	_, never = Fold(rice, []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("marbles"),
+		Mass: unit.Grams(100)}}).End()
 	assert.Contains(t, never, say.Text("Never on the compost."), "glass is in it now")
 }
 
 // Until when a look-over can grant a batch, and which it helps: never past the ceiling, the limits of what
 // happened, or the rule on what many hands are in; not one that is over, nor dough of unknown age.
 func TestWhatALookOverGrants(t *testing.T) {
-	silky, rice := of("silky-dough", 500), Made{Fill: []material.Item{thing("white-rice")}, On: day("2026-11-02"), Mass: unit.Kilograms(3)}
+	silky, rice := of("silky-dough", 500), Made{Fill: []material.Item{thing("white-rice")}, On: day("2026-11-02"),
+		Mass: unit.Kilograms(3)}
 	unknown := rice
 	unknown.On = age.Date{}
 	wet := Made{Fill: []material.Item{thing("water")}, Mass: unit.Kilograms(3)}
@@ -56,17 +59,21 @@ func TestWhatALookOverGrants(t *testing.T) {
 		by, until string
 		helps     bool
 	}{
-		"a dough of a day":             {silky, nil, "2026-11-03", "2026-11-16", true},
-		"a tub of rice":                {rice, nil, "2026-11-30", "2027-05-01", true},
-		"rice that was found":          {unknown, nil, "", "", true},
-		"rice that was found, twice":   {unknown, []Event{{Kind: Inspected, On: day("2026-11-03")}}, "", "", false},
-		"dough that keeps no longer":   {of("stove-dough", 500), nil, "2026-11-16", "2026-11-16", false},
-		"what was thrown away":         {silky, []Event{{Kind: Discarded, On: day("2026-11-03")}}, "", "", false},
-		"water that was found":         {wet, nil, "", "", false},
-		"what a child mouthed":         {silky, []Event{{Kind: Used, On: day("2026-11-03"), Mouthed: true}}, "2026-11-03", "2026-11-03", false},
-		"a dried edge, then nothing":   {silky, []Event{{Kind: Inspected, On: day("2026-11-03"), Signs: []Sign{DriedEdge}}}, "2026-11-04", "2026-11-16", true},
-		"found rice with marbles":      {unknown, []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("marbles"), Mass: unit.Grams(9)}}, "", "", false},
-		"spots, and then a fresh look": {silky, []Event{{Kind: Inspected, On: day("2026-11-03"), Signs: []Sign{Spots}}, {Kind: Inspected, On: day("2026-11-04")}}, "", "", false},
+		"a dough of a day":           {silky, nil, "2026-11-03", "2026-11-16", true},
+		"a tub of rice":              {rice, nil, "2026-11-30", "2027-05-01", true},
+		"rice that was found":        {unknown, nil, "", "", true},
+		"rice that was found, twice": {unknown, []Event{{Kind: Inspected, On: day("2026-11-03")}}, "", "", false},
+		"dough that keeps no longer": {of("stove-dough", 500), nil, "2026-11-16", "2026-11-16", false},
+		"what was thrown away":       {silky, []Event{{Kind: Discarded, On: day("2026-11-03")}}, "", "", false},
+		"water that was found":       {wet, nil, "", "", false},
+		"what a child mouthed": {silky, []Event{{Kind: Used, On: day("2026-11-03"), Mouthed: true}},
+			"2026-11-03", "2026-11-03", false},
+		"a dried edge, then nothing": {silky, []Event{{Kind: Inspected, On: day("2026-11-03"),
+			Signs: []Sign{DriedEdge}}}, "2026-11-04", "2026-11-16", true},
+		"found rice with marbles": {unknown, []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("marbles"),
+			Mass: unit.Grams(9)}}, "", "", false},
+		"spots, and then a fresh look": {silky, []Event{{Kind: Inspected, On: day("2026-11-03"), Signs: []Sign{Spots}},
+			{Kind: Inspected, On: day("2026-11-04")}}, "", "", false},
 	} {
 		by, until, helps := Fold(c.made, c.events).LookOver()
 		assert.Equal(t, c.helps, helps, name)
@@ -97,7 +104,8 @@ func TestWordsReadBack(t *testing.T) {
 
 // Raw flour that is worked into what was heated makes all of it raw, and not to be tasted.
 func TestRawFlourMakesItRaw(t *testing.T) {
-	s := Fold(of("stove-dough", 500), []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("plain-flour"), Mass: unit.Grams(20)}})
+	s := Fold(of("stove-dough", 500), []Event{{Kind: Added, On: day("2026-11-03"), Item: thing("plain-flour"),
+		Mass: unit.Grams(20)}})
 	assert.False(t, Fold(of("stove-dough", 500), nil).Now().Facts(unit.Grams(1)).Traits.Has(material.RawFlour))
 	assert.True(t, s.Now().Facts(unit.Grams(1)).Traits.Has(material.RawFlour) && s.Now().Facts(unit.Grams(1)).Cooled)
 	assert.Contains(t, s.Now().Nature().NotTasteSafe, say.Text("raw flour or starch"))
@@ -106,7 +114,8 @@ func TestRawFlourMakesItRaw(t *testing.T) {
 // Whatever lives, grows or rots in a batch ends it; a dried edge alone is cut off and looked over again (common
 // practice).
 func TestWhichSignsEndABatch(t *testing.T) {
-	for sign, ends := range map[Sign]bool{Spots: true, Smell: true, Wet: true, DriedEdge: false, Colour: true, Insects: true, Dirt: true} {
+	for sign, ends := range map[Sign]bool{Spots: true, Smell: true, Wet: true, DriedEdge: false, Colour: true,
+		Insects: true, Dirt: true} {
 		assert.Equal(t, ends, signs[sign].ends, sign.String())
 	}
 	assert.Len(t, Signs(), len(signs))

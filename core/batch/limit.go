@@ -77,7 +77,9 @@ func (s State) LookOver() (by, until age.Date, ok bool) {
 // mayBeLookedOver reports whether a look tells of a batch of unknown age: a dry filler alone; of dough, and
 // of whatever is wet, it does not (common practice).
 func (s State) mayBeLookedOver() bool {
-	return !s.Made.IsMix() && len(s.Later) == 0 && !slices.ContainsFunc(s.Made.Fill, func(it material.Item) bool { return !dry(it.Facts.Form) || keepingOf(it).Days == 0 })
+	return !s.Made.IsMix() && len(s.Later) == 0 && !slices.ContainsFunc(s.Made.Fill, func(it material.Item) bool {
+		return !dry(it.Facts.Form) || keepingOf(it).Days == 0
+	})
 }
 
 func dry(f material.Form) bool {
@@ -179,7 +181,9 @@ func wet(f material.Form) bool { return f == material.Liquid || f == material.So
 // byUse returns the limits that a use leaves: a mix that a child's mouth was at, or that was out while
 // something catching went round, is over with that day, and so is one that was used as often as it may be.
 func (s State) byUse(e Event) (all []Limit) {
-	isDry := !s.Made.IsMix() && !slices.ContainsFunc(s.Made.Fill, func(it material.Item) bool { return !dry(it.Facts.Form) })
+	isDry := !s.Made.IsMix() && !slices.ContainsFunc(s.Made.Fill, func(it material.Item) bool {
+		return !dry(it.Facts.Form)
+	})
 	if e.Ill {
 		all = append(all, Limit{e.On, "it was out while something catching went round"})
 	}

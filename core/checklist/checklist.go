@@ -73,7 +73,8 @@ var known = []string{"name", "use", "solid", "size_mm", "contains", "traits"}
 // families, by the name of the family. There is one Row for each row of the list, in order; one with an error
 // is Measure first. It fails, with a *FileError, only when the list is not text, has no
 // name column, or is over MaxBytes or MaxRows.
-func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swaps, answers map[string]string) (Report, error) {
+func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swaps, answers map[string]string) (Report,
+	error) {
 	records, err := read(list)
 	if err != nil {
 		return Report{}, err
@@ -86,7 +87,8 @@ func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swap
 	if err != nil {
 		return Report{}, err
 	}
-	c := checker{g, names, swaps, answers, make(map[string]naming.Meaning), make(map[asked]answered), make(map[swapKey]string), nil}
+	c := checker{g, names, swaps, answers, make(map[string]naming.Meaning), make(map[asked]answered),
+		make(map[swapKey]string), nil}
 	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
 	for _, rec := range records[1:] {
 		r.Rows = append(r.Rows, c.row(rec, header, at))
@@ -151,7 +153,8 @@ func (c *checker) row(rec record, header []string, at map[string]int) Row {
 	if err != nil {
 		return row.unreadable(err.Error())
 	}
-	return c.judge(row, use, material.Description{Solid: value["solid"], Size: value["size_mm"], Contains: value["contains"], Traits: value["traits"]})
+	return c.judge(row, use, material.Description{Solid: value["solid"], Size: value["size_mm"],
+		Contains: value["contains"], Traits: value["traits"]})
 }
 
 func (r Row) unreadable(why string) Row {
@@ -176,7 +179,8 @@ func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
 		return row.unreadable(err.Error())
 	}
 	m := c.resolve(row.Name)
-	ask := naming.Ask{Use: use, More: &facts, Unread: strings.TrimSpace(d.Contains) != "" && !facts.ContentsKnown, Pieces: d.Ingredients(c.names.Ingredient, recipe.StaysWhole)}
+	ask := naming.Ask{Use: use, More: &facts, Unread: strings.TrimSpace(d.Contains) != "" && !facts.ContentsKnown,
+		Pieces: d.Ingredients(c.names.Ingredient, recipe.StaysWhole)}
 	a := c.answer(m, ask, across(facts))
 	return c.note(row.with(a), a)
 }
@@ -257,7 +261,8 @@ func across(f material.Facts) say.Text {
 	if f.Smallest.CylinderFit().Fits == turned.CylinderFit().Fits {
 		return ""
 	}
-	return say.F("A cylinder of {size}: which of the two is across is not known, and it decides whether it fits the gauge. Write across first, then long. Worst case: keep out.", f.Smallest)
+	return say.F("A cylinder of {size}: which of the two is across is not known, and it decides whether it fits the gauge. Write across first, then long. Worst case: keep out.",
+		f.Smallest)
 }
 
 // partOf guesses what something described in a list is for: what is poured is a filler,
@@ -283,8 +288,10 @@ type swapKey struct {
 // more mildly, what passes there passes for the row.
 func (c *checker) firstSwap(item material.Item, use safety.Use) string {
 	f := item.Facts
-	plain := material.Facts{Thing: material.Thing{Form: f.Form, Traits: f.Traits.Meet(material.TraitsOf(material.Soft, material.Rounded, material.Slippery))},
-		Setting: material.Setting{Depth: stepUp(f.Depth, 20, 50, 100, 150, 250, 5000), Portion: stepUp(f.Portion, 10, 50, 100, 200, 500, 1000, 5000), Wall: f.Wall}}
+	plain := material.Facts{Thing: material.Thing{Form: f.Form, Traits: f.Traits.Meet(material.TraitsOf(material.Soft,
+		material.Rounded, material.Slippery))},
+		Setting: material.Setting{Depth: stepUp(f.Depth, 20, 50, 100, 150, 250, 5000), Portion: stepUp(f.Portion, 10,
+			50, 100, 200, 500, 1000, 5000), Wall: f.Wall}}
 	if wall, known := f.Wall.Get(); known {
 		up, _ := stepUp(material.Known(wall), 50, 100, 150, 250, 5000).Get()
 		plain.Wall = material.Read(up)

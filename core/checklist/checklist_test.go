@@ -43,7 +43,8 @@ func check(t testing.TB, list string, s *written.Sheet) Report {
 	return r
 }
 
-var letters = map[safety.Verdict]string{safety.GoesIn: "G", safety.WithAHand: "H", safety.MeasureFirst: "M", safety.KeepOut: "K"}
+var letters = map[safety.Verdict]string{safety.GoesIn: "G", safety.WithAHand: "H", safety.MeasureFirst: "M",
+	safety.KeepOut: "K"}
 
 // The expected letters were written by reading the rules for each demo room; the list
 // itself does not know them, as unknown columns are only kept through.
@@ -56,7 +57,8 @@ func TestMixedListForEachDemoRoom(t *testing.T) {
 		require.GreaterOrEqual(t, len(r.Rows), 60)
 		swaps := 0
 		for _, row := range r.Rows {
-			assert.Equal(t, row.Cells[column], letters[row.Verdict], "%s for %s (%s): %s %s", row.Name, room, row.Cells[1], row.Rules, row.Why)
+			assert.Equal(t, row.Cells[column], letters[row.Verdict], "%s for %s (%s): %s %s", row.Name, room,
+				row.Cells[1], row.Rules, row.Why)
 			assert.Equal(t, row.Verdict == safety.GoesIn, row.Why == "", row.Name)
 			if row.Swap != "" {
 				swaps++
@@ -103,7 +105,8 @@ func TestRowsWithErrorsAreMeasureFirst(t *testing.T) {
 		"Wooden boats,,,,,a \"note\n"+
 		"Wooden boats,,,,,kept\n", g)
 	require.Len(t, r.Rows, 14)
-	for i, says := range []string{"is not a use", "not a trait", "both food and not-food", "sizes are numbers in mm", "sizes are numbers in mm|more than 0", "needs 1 size", "say which shape",
+	for i, says := range []string{"is not a use", "not a trait", "both food and not-food", "sizes are numbers in mm",
+		"sizes are numbers in mm|more than 0", "needs 1 size", "say which shape",
 		"it has no name", "quotes are broken", "quotes are broken", "8 cells", "longer than", "quotes are broken"} {
 		assert.Equal(t, safety.MeasureFirst, r.Rows[i].Verdict, "row %d", i)
 		assert.Equal(t, []string{Unreadable}, r.Rows[i].Rules, "row %d", i)
@@ -181,16 +184,19 @@ func TestWrittenCellsAreNoFormulas(t *testing.T) {
 // nothing with contents is cleared against it.
 func TestWhatARoomFileBringsAlong(t *testing.T) {
 	child := `{"born":"2021-05","mouths":false,"allergies":[]}`
-	own := sheet(t, `{"adults":2,"children":[`+child+`],"things":[{"id":"x","name":"Our buoy","parts":"find","solid":"sphere","size_mm":"60","traits":"soft;rounded"}]}`)
+	own := sheet(t, `{"adults":2,"children":[`+child+
+		`],"things":[{"id":"x","name":"Our buoy","parts":"find","solid":"sphere","size_mm":"60","traits":"soft;rounded"}]}`)
 	assert.Equal(t, safety.GoesIn, check(t, "name\nour buoys\n", own).Rows[0].Verdict)
 	kiwi := sheet(t, `{"adults":2,"children":[{"born":"2021-05","mouths":false,"allergies":[{"to":"kiwi"}]}]}`)
-	assert.Equal(t, safety.MeasureFirst, check(t, "name,contains,traits\nDough,none,food;dough\n", kiwi).Rows[0].Verdict)
+	assert.Equal(t, safety.MeasureFirst, check(t, "name,contains,traits\nDough,none,food;dough\n",
+		kiwi).Rows[0].Verdict)
 }
 
 // Whatever the bytes, every row is answered or the file is refused by name, and what is
 // written reads back with as many rows and no formula.
 func FuzzCheck(f *testing.F) {
-	for _, seed := range []string{"name,traits\nPeas,food\n", "name\n\"", "name,\"\n\"\"\"\n=1", "name,use\r\nMarbles,sealed\r\n\r\n", "\ufeffname\n\t=x", "name,name\na,b\n"} {
+	for _, seed := range []string{"name,traits\nPeas,food\n", "name\n\"", "name,\"\n\"\"\"\n=1",
+		"name,use\r\nMarbles,sealed\r\n\r\n", "\ufeffname\n\t=x", "name,name\na,b\n"} {
 		f.Add([]byte(seed))
 	}
 	g := roomOf(f, "lanterns")

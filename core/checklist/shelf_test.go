@@ -54,7 +54,8 @@ func TestTheShelfAgreesWithItself(t *testing.T) {
 		for _, id := range strings.Fields(ids) {
 			it, ok := material.Standard().Get(id)
 			require.True(t, ok, id)
-			it.Facts.Allergens, it.Facts.MayContain, it.Facts.UsuallyContains = 0, 0, 0 // by what it is, not by who is allergic
+			// by what it is, not by who is allergic
+			it.Facts.Allergens, it.Facts.MayContain, it.Facts.UsuallyContains = 0, 0, 0
 			got := verdicts(t, it, safety.Open) + "/" + verdicts(t, it, safety.Sealed)
 			if first == "" {
 				first = got

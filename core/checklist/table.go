@@ -35,7 +35,8 @@ func ReadTable(list []byte, columns []string) ([]Line, error) {
 	for i, rec := range records[1:] {
 		l := Line{Number: i + 1, Values: make(map[string]string), Fault: rec.fault}
 		if len(rec.cells) > len(records[0].cells) && l.Fault == "" {
-			l.Fault = fmt.Sprintf("it has %d cells and the first row names %d columns", len(rec.cells), len(records[0].cells))
+			l.Fault = fmt.Sprintf("it has %d cells and the first row names %d columns", len(rec.cells),
+				len(records[0].cells))
 		}
 		for j, cell := range rec.cells[:min(len(rec.cells), len(records[0].cells))] {
 			l.Values[strings.ToLower(strings.TrimSpace(records[0].cells[j]))] = cell
@@ -105,7 +106,9 @@ func columnsOf(r record, known []string) (map[string]int, error) {
 			}
 			for _, k := range known {
 				if words.Near(name, k) || alsoKnown[name] == k {
-					return nil, &FileError{fmt.Sprintf("There is no column %q; did you mean %q? Correct the first row, or give the column another name.", words.Cut(name), k)}
+					return nil, &FileError{
+						fmt.Sprintf("There is no column %q; did you mean %q? Correct the first row, or give the column another name.",
+							words.Cut(name), k)}
 				}
 			}
 		}
@@ -138,7 +141,8 @@ func split(list []byte) ([]record, error) {
 		if faults >= maxFaults {
 			line, rest := cutLine(list)
 			if list = rest; len(bytes.TrimSpace(line)) > 0 {
-				rows = append(rows, record{[]string{clip(string(line))}, "its quotes are broken, as are those of many rows above it"})
+				rows = append(rows, record{[]string{clip(string(line))},
+					"its quotes are broken, as are those of many rows above it"})
 			}
 			continue
 		}

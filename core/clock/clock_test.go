@@ -65,13 +65,16 @@ func TestMinutesGoBothWays(t *testing.T) {
 		there := w.Plus(n, london)
 		moment := w.In(london).Add(time.Duration(n) * time.Minute)
 		off := moment.Sub(there.In(london))
-		assert.True(t, off == 0 || off == time.Hour, "read back it is the same moment, or the first of two that look alike: %s", off)
-		assert.Equal(t, w.Plus(n, time.UTC), Wall{w.shown.Add(time.Duration(n) * time.Minute)}, "where no clock is changed, minutes are minutes")
+		assert.True(t, off == 0 || off == time.Hour,
+			"read back it is the same moment, or the first of two that look alike: %s", off)
+		assert.Equal(t, w.Plus(n, time.UTC), Wall{w.shown.Add(time.Duration(n) * time.Minute)},
+			"where no clock is changed, minutes are minutes")
 	})
 }
 
 func TestParseWallRefusesSlips(t *testing.T) {
-	for _, bad := range []string{"", "tomorrow", "2026-11-24", "2026-11-24T25:00", "2026-02-30T09:00", "1926-11-24T09:45", "2026-11-24T09:45:10"} {
+	for _, bad := range []string{"", "tomorrow", "2026-11-24", "2026-11-24T25:00", "2026-02-30T09:00",
+		"1926-11-24T09:45", "2026-11-24T09:45:10"} {
 		_, err := ParseWall(bad)
 		assert.Error(t, err, bad)
 	}

@@ -81,7 +81,8 @@ func (d *Desk) State(b *Batch) (batch.State, *written.Fault) {
 // Weighed returns the jar of a thing in which there is most, as far as they were weighed, with how much.
 func (k *Stock) Weighed(item string) (jar string, grams float64, ok bool) {
 	for _, j := range k.Jars {
-		if j.Unreadable == "" && j.Written.ItemID == item && j.Balance.Weighed && j.Balance.Amount.Unit() == stock.Grams && j.Balance.Amount.Number() > grams {
+		if j.Unreadable == "" && j.Written.ItemID == item && j.Balance.Weighed &&
+			j.Balance.Amount.Unit() == stock.Grams && j.Balance.Amount.Number() > grams {
 			jar, grams, ok = j.ID, j.Balance.Amount.Number(), true
 		}
 	}

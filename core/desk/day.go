@@ -106,7 +106,9 @@ func underVisitors(f *written.Fault, own int) *written.Fault {
 func (d *Desk) RoomDays(on age.Date) []written.RoomDay {
 	out := make([]written.RoomDay, 0, len(d.InOrder))
 	for _, r := range d.InOrder {
-		w := written.RoomDay{RoomID: r.ID, Name: r.Name(), Usual: r.Roster.Adults, Children: len(r.Roster.Children), Unreadable: d.WhyUnreadable(r), DayBody: written.DayBody{Adults: r.Roster.Adults, Visitors: []written.Child{}}}
+		w := written.RoomDay{RoomID: r.ID, Name: r.Name(), Usual: r.Roster.Adults, Children: len(r.Roster.Children),
+			Unreadable: d.WhyUnreadable(r), DayBody: written.DayBody{Adults: r.Roster.Adults,
+				Visitors: []written.Child{}}}
 		if day := d.day(r.ID, on); day != nil && day.Unreadable == "" {
 			w.Version, w.DayBody = day.Version, day.DayBody
 			w.Children += len(day.Visitors)

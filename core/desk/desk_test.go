@@ -22,10 +22,12 @@ import (
 	"emblo/core/written"
 )
 
-const roomID, setupID, placeID = "0192f3a1-0000-7000-8000-000000000001", "0192f3a1-0000-7000-8000-000000000002", "0192f3a1-0000-7000-8000-000000000003"
+const roomID, setupID, placeID = "0192f3a1-0000-7000-8000-000000000001", "0192f3a1-0000-7000-8000-000000000002",
+	"0192f3a1-0000-7000-8000-000000000003"
 
 func child(n int, born, mouths string, allergies ...string) written.Child {
-	c := written.Child{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000001%02d", n), Initials: string([]rune{'A' + rune(n%26), 'X'}), Born: born, Mouths: mouths, Allergies: []written.Allergy{},
+	c := written.Child{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000001%02d", n),
+		Initials: string([]rune{'A' + rune(n%26), 'X'}), Born: born, Mouths: mouths, Allergies: []written.Allergy{},
 		Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}
 	for _, to := range allergies {
 		c.Allergies = append(c.Allergies, written.Allergy{To: to, By: "eating"})
@@ -37,21 +39,26 @@ func child(n int, born, mouths string, allergies ...string) written.Child {
 func house(t require.TestingT, zone string, children []written.Child, days []desk.Day, jars ...desk.Jar) *desk.Desk {
 	at, err := time.LoadLocation(zone)
 	require.NoError(t, err)
-	settings, fault := written.Centre{Name: "Ours", RatioTable: "cfoc", PerAdult: []int{}, Currency: "EUR", Policy: written.Policy{MinimumMonths: map[string]int{}}}.Settings()
+	settings, fault := written.Centre{Name: "Ours", RatioTable: "cfoc", PerAdult: []int{}, Currency: "EUR",
+		Policy: written.Policy{MinimumMonths: map[string]int{}}}.Settings()
 	require.Nil(t, fault)
 	room := written.Room{Name: "Lanterns", Adults: 3, Measures: "metric", Drawer: []string{}, Children: children}
-	people := desk.NewPeople(settings, "", at, []*desk.Room{desk.ReadRoom(roomID, 1, written.Version, room.Name, written.Write(room))}).With(days)
+	people := desk.NewPeople(settings, "", at, []*desk.Room{desk.ReadRoom(roomID, 1, written.Version, room.Name,
+		written.Write(room))}).With(days)
 	return desk.New(people, desk.NewShelf(nil, nil), desk.NewStock(jars, nil))
 }
 
 func tub(item string, mm float64, at string) desk.Coming {
-	return desk.Coming{setupID, written.Setup{Name: "Tub", Plan: written.Plan{RoomID: roomID, PlayAt: at, Places: []written.Place{{ID: placeID, Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "dish-tub", DepthMM: &mm}}}}}}
+	return desk.Coming{setupID, written.Setup{Name: "Tub", Plan: written.Plan{RoomID: roomID, PlayAt: at,
+		Places: []written.Place{{ID: placeID, Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "dish-tub",
+			DepthMM: &mm}}}}}}
 }
 
 // Over both nights on which clocks are changed, what waits so many minutes waits just so many, and the
 // clock on the wall shows the rest.
 func TestPrepOverTheNightsThatAreLongerAndShorter(t *testing.T) {
-	for opens, hour := range map[string]string{"2027-03-28T10:00": "an hour short", "2027-10-31T10:00": "an hour long", "2027-06-20T10:00": "as long as others"} {
+	for opens, hour := range map[string]string{"2027-03-28T10:00": "an hour short", "2027-10-31T10:00": "an hour long",
+		"2027-06-20T10:00": "as long as others"} {
 		d := house(t, "Europe/London", []written.Child{child(1, "2022-01", "no"), child(2, "2022-03", "no")}, nil)
 		blocks := tub("water", 60, opens)
 		blocks.Places[0].Base.VesselID, blocks.Places[0].Base.Frozen = "loaf-tin", true
@@ -84,9 +91,11 @@ func TestVisitorsNeverClearAnything(t *testing.T) {
 	}
 	own := []written.Child{child(1, "2022-01", "no"), child(2, "2023-03", "no", "wheat")}
 	rapid.Check(t, func(t *rapid.T) {
-		visitor := child(3, rapid.SampledFrom([]string{"2021-05", "2024-02", "2025-06"}).Draw(t, "born"), rapid.SampledFrom([]string{"yes", "no", "unknown"}).Draw(t, "mouths"),
+		visitor := child(3, rapid.SampledFrom([]string{"2021-05", "2024-02", "2025-06"}).Draw(t, "born"),
+			rapid.SampledFrom([]string{"yes", "no", "unknown"}).Draw(t, "mouths"),
 			rapid.SampledFrom([]string{"milk", "sesame", "peanuts"}).Draw(t, "allergic to"))
-		day := desk.Day{RoomID: roomID, On: "2026-11-27", Version: 1, DayBody: written.DayBody{Adults: 3, Visitors: []written.Child{visitor}}}
+		day := desk.Day{RoomID: roomID, On: "2026-11-27", Version: 1, DayBody: written.DayBody{Adults: 3,
+			Visitors: []written.Child{visitor}}}
 		alone, with := house(t, "UTC", own, nil), house(t, "UTC", own, []desk.Day{day})
 		plan := tub(rapid.SampledFrom(fillers).Draw(t, "filler"), 20, "2026-11-27T10:00").Plan
 		verdict := func(d *desk.Desk, p written.Plan) safety.Verdict {
@@ -109,14 +118,16 @@ func TestVisitorsNeverClearAnything(t *testing.T) {
 // A judgement is its own and no other's: judged again it is the same, and whenever a rule objects that
 // did not, or asks for more, it is another that says what is new.
 func TestJudgementsTellAChange(t *testing.T) {
-	before, after := []written.Child{child(1, "2022-01", "no")}, []written.Child{child(1, "2022-01", "no"), child(2, "2024-11", "yes", "milk")}
+	before, after := []written.Child{child(1, "2022-01", "no")}, []written.Child{child(1, "2022-01", "no"),
+		child(2, "2024-11", "yes", "milk")}
 	changed := 0
 	for _, it := range material.Standard().Items() {
 		if !it.Plays(material.Filler) {
 			continue
 		}
 		plan := tub(it.ID, 20, "2026-11-27T10:00").Plan
-		was, again, now := bench.On(house(t, "UTC", before, nil)).Judged(plan), bench.On(house(t, "UTC", before, nil)).Judged(plan), bench.On(house(t, "UTC", after, nil)).Judged(plan)
+		was, again, now := bench.On(house(t, "UTC", before, nil)).Judged(plan),
+			bench.On(house(t, "UTC", before, nil)).Judged(plan), bench.On(house(t, "UTC", after, nil)).Judged(plan)
 		assert.Equal(t, was.Token, again.Token, it.ID)
 		assert.Equal(t, was.Token, bench.TokenOf(was.Judgement), it.ID)
 		same := written.Write(was.Judgement)
@@ -144,7 +155,8 @@ func jar(item string, grams *float64) desk.Jar {
 // weighed is not known to be short, and what does not go in takes nothing.
 func TestWhatPlansTakeOfTheCupboard(t *testing.T) {
 	have := 100.0
-	d := house(t, "UTC", []written.Child{child(1, "2022-01", "no"), child(2, "2022-03", "no")}, nil, jar("white-rice", &have), jar("yoghurt", &have), jar("play-sand", nil))
+	d := house(t, "UTC", []written.Child{child(1, "2022-01", "no"), child(2, "2022-03", "no")}, nil,
+		jar("white-rice", &have), jar("yoghurt", &have), jar("play-sand", nil))
 	plans := func(item string) []desk.Coming {
 		one, two := tub(item, 20, "2026-11-27T10:00"), tub(item, 20, "2026-11-28T10:00")
 		two.ID = "0192f3a1-0000-7000-8000-000000000003"
@@ -164,7 +176,8 @@ func TestWhatPlansTakeOfTheCupboard(t *testing.T) {
 	assert.InDelta(t, 2*of("yoghurt", 20)-have, missing("yoghurt"), 1e-6, "yoghurt does not")
 	sand := cupboard.On(d).Shopping(plans("play-sand"), nil)
 	assert.True(t, len(sand.Lines) == 0 && len(sand.Unweighed) == 1)
-	peas := cupboard.On(house(t, "UTC", []written.Child{child(1, "2025-06", "yes")}, nil)).Shopping(plans("split-peas"), nil)
+	peas := cupboard.On(house(t, "UTC", []written.Child{child(1, "2025-06", "yes")},
+		nil)).Shopping(plans("split-peas"), nil)
 	assert.Empty(t, peas.Lines)
 	assert.Equal(t, []string{"not-ready", "not-ready"}, []string{peas.Plans[0].State, peas.Plans[1].State})
 	cupboard := cupboard.On(d).Cupboard(plans("white-rice"), age.DateOf(time.Date(2026, 11, 27, 0, 0, 0, 0, time.UTC)))

@@ -34,7 +34,8 @@ func (r *Room) Name() string { return r.Written.Name }
 
 // ReadRoom reads a room as it is kept; one that does not read is kept as that.
 func ReadRoom(id string, version, form int, name string, data []byte) *Room {
-	r := &Room{ID: id, Version: version, Written: written.Room{Name: name, Measures: unit.Metric.String(), Drawer: []string{}, Children: []written.Child{}}}
+	r := &Room{ID: id, Version: version, Written: written.Room{Name: name, Measures: unit.Metric.String(),
+		Drawer: []string{}, Children: []written.Child{}}}
 	w, err := written.Stored[written.Room](form, data)
 	if err != nil {
 		r.Unreadable = err.Error()
@@ -76,7 +77,8 @@ const maxGroups = 512
 
 // NewPeople returns the part for rooms in the order they are shown.
 func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
-	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, InOrder: rooms, byID: make(map[string]*Room, len(rooms))}
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, InOrder: rooms,
+		byID: make(map[string]*Room, len(rooms))}
 	for _, r := range rooms {
 		p.byID[r.ID] = r
 	}
@@ -154,7 +156,8 @@ func (p *People) Room(id string, today age.Date) (written.StoredRoom, error) {
 
 // Describe writes a room as it is with the settings of the centre on a day.
 func (p *People) Describe(r *Room, today age.Date) written.StoredRoom {
-	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.WhyUnreadable(r), Group: written.Group{Ages: []written.Age{}}, Holds: written.WriteHolds(r.Roster.Own)}
+	out := written.StoredRoom{ID: r.ID, Version: r.Version, Room: r.Written, Unreadable: p.WhyUnreadable(r),
+		Group: written.Group{Ages: []written.Age{}}, Holds: written.WriteHolds(r.Roster.Own)}
 	if out.Unreadable != "" {
 		return out
 	}
@@ -177,8 +180,10 @@ func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
 		return written.RoomFile{}, written.Bad("", "%s", why)
 	}
 	c := written.WriteSettings(d.Settings)
-	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{}, Cupboard: d.atHand(),
-		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult, Policy: written.WritePolicy(d.Settings.Asks()), Routine: c.Routine}}
+	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{},
+		Cupboard: d.atHand(),
+		Centre: written.FileRule{RatioTable: c.RatioTable, PerAdult: c.PerAdult,
+			Policy: written.WritePolicy(d.Settings.Asks()), Routine: c.Routine}}
 	for _, t := range d.OwnThings {
 		if t.Unreadable == "" {
 			f.Things = append(f.Things, written.FileThing{ID: t.ID, Thing: t.Written})

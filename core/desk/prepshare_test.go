@@ -26,12 +26,15 @@ const otherRoomID = "0192f3a1-0000-7000-8000-000000000009"
 // own where it prepares itself.
 func twoRooms(t require.TestingT, itself, ill bool) *desk.Desk {
 	d := house(t, "UTC", []written.Child{child(1, "2021-01", "no"), child(2, "2021-03", "no")}, nil)
-	other := written.Room{Name: "Pebbles", Adults: 3, Measures: "us", Drawer: []string{}, Illness: ill, Children: []written.Child{child(3, "2021-01", "no"), child(4, "2021-02", "no"), child(5, "2020-12", "no")}}
+	other := written.Room{Name: "Pebbles", Adults: 3, Measures: "us", Drawer: []string{}, Illness: ill,
+		Children: []written.Child{child(3, "2021-01", "no"), child(4, "2021-02", "no"), child(5, "2020-12", "no")}}
 	if itself {
-		other.Prep, other.PrepHands = []written.PrepWindow{{From: "06:00", To: "10:00"}, {From: "15:00", To: "19:00"}}, 2
+		other.Prep, other.PrepHands = []written.PrepWindow{{From: "06:00", To: "10:00"},
+			{From: "15:00", To: "19:00"}}, 2
 	}
 	first := d.InOrder[0]
-	people := desk.NewPeople(d.Settings, "", time.UTC, []*desk.Room{first, desk.ReadRoom(otherRoomID, 1, written.Version, other.Name, written.Write(other))})
+	people := desk.NewPeople(d.Settings, "", time.UTC, []*desk.Room{first, desk.ReadRoom(otherRoomID, 1,
+		written.Version, other.Name, written.Write(other))})
 	return desk.New(people, d.Shelf, d.Stock)
 }
 
@@ -47,11 +50,17 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 		var plans []desk.Coming
 		for i := range rapid.IntRange(2, 5).Draw(t, "plans") {
 			portion := float64(rapid.IntRange(40, 160).Draw(t, "portion"))
-			at := clock.At(day(t, "2026-11-02").Plus(rapid.IntRange(1, 7).Draw(t, "day")), rapid.IntRange(9, 15).Draw(t, "hour"), 30)
-			plans = append(plans, desk.Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{
-				RoomID: rapid.SampledFrom([]string{roomID, otherRoomID}).Draw(t, "room"), PlayAt: at.String(), Beside: []written.PlanItem{},
-				Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion,
-					RecipeID: rapid.SampledFrom([]string{"stove-dough", "cold-dough", "mouldable-sand", "silky-dough", "soap-foam", "coloured-noodles"}).Draw(t, "mix")}}}}}})
+			at := clock.At(day(t, "2026-11-02").Plus(rapid.IntRange(1, 7).Draw(t, "day")), rapid.IntRange(9, 15).Draw(t,
+				"hour"), 30)
+			plans = append(plans, desk.Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i),
+				written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{
+					RoomID: rapid.SampledFrom([]string{roomID, otherRoomID}).Draw(t, "room"), PlayAt: at.String(),
+					Beside: []written.PlanItem{},
+					Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i),
+						Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion,
+							RecipeID: rapid.SampledFrom([]string{"stove-dough", "cold-dough", "mouldable-sand",
+								"silky-dough",
+								"soap-foam", "coloured-noodles"}).Draw(t, "mix")}}}}}})
 		}
 		until := day(t, "2026-11-12")
 		slots, err := preparing.On(d).PrepAhead(plans, nil, until, now)
@@ -68,7 +77,9 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 				continue
 			}
 			shared++
-			assert.False(t, ill && slices.ContainsFunc(s.Together.For, func(f written.PrepShare) bool { return f.Room == "Pebbles" }), "nobody shares with a room where something goes round")
+			assert.False(t, ill && slices.ContainsFunc(s.Together.For, func(f written.PrepShare) bool {
+				return f.Room == "Pebbles"
+			}), "nobody shares with a room where something goes round")
 			need := 0.0
 			first := ""
 			var madeBy recipe.Recipe
@@ -83,7 +94,9 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 					continue
 				}
 				assert.Equal(t, madeBy.ID, p.Places[0].Base.RecipeID)
-				at := slices.IndexFunc(slots, func(o written.PrepSlot) bool { return o.SetupID == p.ID && strings.Contains(o.ID, "/aside-") })
+				at := slices.IndexFunc(slots, func(o written.PrepSlot) bool {
+					return o.SetupID == p.ID && strings.Contains(o.ID, "/aside-")
+				})
 				require.GreaterOrEqual(t, at, 0)
 				assert.LessOrEqual(t, slots[at].Ends, first, "set aside before the first plays with it")
 				on := day(t, p.PlayAt[:10]).Sub(day(t, s.Starts[:10]))
@@ -99,7 +112,8 @@ func TestSharedBatchesAreEnoughAndInTime(t *testing.T) {
 		}
 		for _, p := range plans {
 			if at, fault := p.Open(); fault == nil && at.Day().Sub(until) < 3 && ready(d, p) {
-				assert.Equal(t, 1, min(1, made[p.ID])+aside[p.ID], "%s is made, or set aside, once", p.Places[0].Base.RecipeID)
+				assert.Equal(t, 1, min(1, made[p.ID])+aside[p.ID], "%s is made, or set aside, once",
+					p.Places[0].Base.RecipeID)
 			}
 		}
 	})
@@ -125,8 +139,12 @@ func TestABatchIsSharedForAWeek(t *testing.T) {
 		d, portion := twoRooms(t, false, false), 100.0
 		var plans []desk.Coming
 		for i, on := range []int{2, 2 + apart} {
-			plans = append(plans, desk.Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i), written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{RoomID: roomID, PlayAt: clock.At(day(t, "2026-11-02").Plus(on), 10, 0).String(), Beside: []written.PlanItem{},
-				Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i), Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion, RecipeID: "stove-dough"}}}}}})
+			plans = append(plans, desk.Coming{fmt.Sprintf("0192f3a1-0000-7000-8000-0000000002%02d", i),
+				written.Setup{Name: fmt.Sprintf("Plan %d", i), Plan: written.Plan{RoomID: roomID,
+					PlayAt: clock.At(day(t, "2026-11-02").Plus(on), 10, 0).String(), Beside: []written.PlanItem{},
+					Places: []written.Place{{ID: fmt.Sprintf("0192f3a1-0000-7000-8000-0000000003%02d", i),
+						Items: []written.PlanItem{}, Base: &written.Base{Kind: "mix", PortionG: &portion,
+							RecipeID: "stove-dough"}}}}}})
 		}
 		slots, err := preparing.On(d).PrepAhead(plans, nil, day(t, "2026-11-20"), clock.At(day(t, "2026-11-02"), 6, 0))
 		require.NoError(t, err)

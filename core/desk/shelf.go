@@ -111,7 +111,8 @@ func readThing(row Row) (Thing, material.Item) {
 	}
 	if err != nil {
 		t.Unreadable, t.Written = err.Error(), written.Thing{Name: row.Name}
-		return t, material.Item{ID: row.ID, Name: row.Name, Own: true, Parts: []material.Part{material.Find}, Basis: "what is stored does not read: " + err.Error()}
+		return t, material.Item{ID: row.ID, Name: row.Name, Own: true, Parts: []material.Part{material.Find},
+			Basis: "what is stored does not read: " + err.Error()}
 	}
 	t.Written = w
 	return t, besideTheShelf(it)
@@ -175,7 +176,8 @@ func ToConfirm(confirmed bool, typed string, understood say.Text) say.Text {
 	if confirmed || strings.TrimSpace(typed) == "" {
 		return ""
 	}
-	return say.F("To confirm: “{typed}” counts as {keeps}, until somebody looks at it under Change and saves it.", say.Typed(typed), understood)
+	return say.F("To confirm: “{typed}” counts as {keeps}, until somebody looks at it under Change and saves it.",
+		say.Typed(typed), understood)
 }
 
 // ToConfirm says how the keeping of a recipe of the centre's own is understood, where nobody has looked at that yet.
@@ -187,7 +189,9 @@ func (s *Shelf) ToConfirm(id string) say.Text {
 }
 
 func BookHas(name string) bool {
-	return slices.ContainsFunc(recipe.Standard().Recipes(), func(r recipe.Recipe) bool { return strings.EqualFold(r.Name, name) })
+	return slices.ContainsFunc(recipe.Standard().Recipes(), func(r recipe.Recipe) bool {
+		return strings.EqualFold(r.Name, name)
+	})
 }
 
 // ownNames returns the names of the centre's own recipes but for one, in small letters.

@@ -56,7 +56,8 @@ func ReadMoves(moves []written.Moved, u stock.Unit) ([]stock.Move, error) {
 		if err != nil {
 			return nil, err
 		}
-		told[i] = stock.Move{ID: m.ID, At: m.At, Arrived: i + 1, Kind: kind, Amount: stock.Of(0, u), Weighed: m.Amount != nil}
+		told[i] = stock.Move{ID: m.ID, At: m.At, Arrived: i + 1, Kind: kind, Amount: stock.Of(0, u),
+			Weighed: m.Amount != nil}
 		if m.Amount != nil {
 			told[i].Amount = stock.Of(*m.Amount, u)
 		}
@@ -86,7 +87,8 @@ type Addition struct {
 // as much as in all of them, whatever their packets say; where one of them has not been weighed, it is
 // not known how much.
 func NewStock(jars []Jar, log []Addition) *Stock {
-	k := &Stock{Jars: jars, Here: make(map[string]bool, len(jars)), Weighs: recipe.Stock{}, Prices: recipe.Prices{}, Packs: make(map[string]stock.Pack), Logs: make(map[string][]recipe.Addition)}
+	k := &Stock{Jars: jars, Here: make(map[string]bool, len(jars)), Weighs: recipe.Stock{}, Prices: recipe.Prices{},
+		Packs: make(map[string]stock.Pack), Logs: make(map[string][]recipe.Addition)}
 	unweighed := make(map[string]bool)
 	for i := range jars {
 		j := &jars[i]

@@ -14,7 +14,8 @@ const close = 1.5
 var compass = sync.OnceValue(func() (steps [7][18]turn) {
 	for k := range steps {
 		angle := math.Ldexp(firstTurn, -k)
-		for i, v := range []vec{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {1, -1, 0}, {1, 0, 1}, {1, 0, -1}, {0, 1, 1}, {0, 1, -1}} {
+		for i, v := range []vec{{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {1, -1, 0}, {1, 0, 1}, {1, 0, -1},
+			{0, 1, 1}, {0, 1, -1}} {
 			steps[k][2*i], steps[k][2*i+1] = turnAbout(v.unit(), angle), turnAbout(v.unit(), -angle)
 		}
 	}

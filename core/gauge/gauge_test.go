@@ -246,8 +246,10 @@ func TestShrinkingNeverClears(t *testing.T) {
 }
 
 func BenchmarkCylinderFit(b *testing.B) {
-	for _, s := range []Solid{Must(Sphere, 25), Must(Cylinder, 6, 3), Must(Box, 114, 10, 2), Must(Cylinder, 24, 45), Must(Box, 20, 24, 48),
-		Must(Box, 10, 25, 58), Must(Ellipsoid, 20, 31, 60), Must(Capsule, 20, 62), Must(Cone, 30, 56), Must(Irregular, 60, 12, 10)} {
+	for _, s := range []Solid{Must(Sphere, 25), Must(Cylinder, 6, 3), Must(Box, 114, 10, 2), Must(Cylinder, 24, 45),
+		Must(Box, 20, 24, 48),
+		Must(Box, 10, 25, 58), Must(Ellipsoid, 20, 31, 60), Must(Capsule, 20, 62), Must(Cone, 30, 56),
+		Must(Irregular, 60, 12, 10)} {
 		b.Run(fmt.Sprintf("%s %s", s.kind, s), func(b *testing.B) {
 			for b.Loop() {
 				s.CylinderFit()

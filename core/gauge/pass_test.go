@@ -111,6 +111,7 @@ func TestThrough(t *testing.T) {
 		{Must(Irregular, 60, 40, 20), Must(Irregular, 60, 40, 20), false, Hole, 46, Perhaps},
 		{Solid{}, Solid{}, false, Hole, 60, NotMeasured},
 	} {
-		assert.Equal(t, row.want, Through(row.small, row.large, row.soft, row.way, unit.Millimetres(row.mm)), "%v in %g", row.large, row.mm)
+		assert.Equal(t, row.want, Through(row.small, row.large, row.soft, row.way, unit.Millimetres(row.mm)),
+			"%v in %g", row.large, row.mm)
 	}
 }

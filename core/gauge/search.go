@@ -117,7 +117,8 @@ type candidate struct {
 
 func (c candidate) fit() Fit {
 	ax := func(v vec) Axis { return Axis{v.x, v.y, v.z} }
-	return Fit{Fits: c.margin >= -searchSlack, Margin: c.margin, Centre: Axis{c.a, c.b, -c.rise}, Axes: [3]Axis{ax(c.f.u), ax(c.f.v), ax(c.f.w)}}
+	return Fit{Fits: c.margin >= -searchSlack, Margin: c.margin, Centre: Axis{c.a, c.b, -c.rise},
+		Axes: [3]Axis{ax(c.f.u), ax(c.f.v), ax(c.f.w)}}
 }
 
 var (

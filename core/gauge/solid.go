@@ -125,7 +125,8 @@ func New(k Kind, mm ...float64) (Solid, error) {
 		return Solid{}, fmt.Errorf("a capsule is at least as long as it is wide: %g x %g", mm[0], mm[1])
 	}
 	if k == Irregular && mm[0] < max(mm[1], mm[2]) {
-		return Solid{}, fmt.Errorf("an irregular thing is measured by its longest line first: %g x %g x %g", mm[0], mm[1], mm[2])
+		return Solid{}, fmt.Errorf("an irregular thing is measured by its longest line first: %g x %g x %g", mm[0],
+			mm[1], mm[2])
 	}
 	return s, nil
 }
@@ -301,6 +302,7 @@ func (s Solid) touch(f *frame, n vec) vec {
 		}
 		return f.w.times(2*b - foot)
 	default:
-		return f.u.times(math.Copysign(a, nu)).plus(f.v.times(math.Copysign(b, nv))).plus(f.w.times(math.Copysign(c, nw)))
+		return f.u.times(math.Copysign(a, nu)).plus(f.v.times(math.Copysign(b, nv))).plus(
+			f.w.times(math.Copysign(c, nw)))
 	}
 }

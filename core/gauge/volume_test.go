@@ -36,8 +36,12 @@ func TestVolumeAgreesWithRandomPoints(t *testing.T) {
 		a, b, c := side.Draw(t, "a"), side.Draw(t, "b"), side.Draw(t, "c")
 		kind := rapid.SampledFrom([]Kind{Sphere, Ellipsoid, Cylinder, Capsule, Cone, Box}).Draw(t, "kind")
 		s := map[Kind]func() Solid{
-			Sphere: func() Solid { return Must(Sphere, a) }, Ellipsoid: func() Solid { return Must(Ellipsoid, a, b, c) }, Cylinder: func() Solid { return Must(Cylinder, a, b) },
-			Capsule: func() Solid { return Must(Capsule, a, a+b) }, Cone: func() Solid { return Must(Cone, a, b) }, Box: func() Solid { return Must(Box, a, b, c) },
+			Sphere: func() Solid { return Must(Sphere, a) }, Ellipsoid: func() Solid {
+				return Must(Ellipsoid, a, b, c)
+			}, Cylinder: func() Solid { return Must(Cylinder, a, b) },
+			Capsule: func() Solid { return Must(Capsule, a, a+b) }, Cone: func() Solid {
+				return Must(Cone, a, b)
+			}, Box: func() Solid { return Must(Box, a, b, c) },
 		}[kind]()
 		half := max(a, b, c, a+b) / 2
 		rng := rand.New(rand.NewPCG(rapid.Uint64().Draw(t, "seed"), 1))

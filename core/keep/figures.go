@@ -10,12 +10,13 @@ import (
 var (
 	whereIDs = []string{"room", "chilled", "frozen"}
 	touchIDs = []string{"shared", "one-group", "one-use"}
-	storeIDs = map[string]Store{"dry": Dry, "airtight": Airtight, "closed": Closed, "jarred": Jarred, "dark": Dark, "cool": Cool, "covered": Covered, "wrapped": Wrapped, "damp": Damp,
+	storeIDs = map[string]Store{"dry": Dry, "airtight": Airtight, "closed": Closed, "jarred": Jarred, "dark": Dark,
+		"cool": Cool, "covered": Covered, "wrapped": Wrapped, "damp": Damp,
 		"locked-away": LockedAway, "dried-after-use": DriedAfterUse, "never-closed-in": NeverClosedIn}
 )
 
-// UnmarshalJSON reads a keeping by its figures: {"days": 14, "uses": 5, "store": ["airtight"]}. It fails on a field or an
-// id that it does not know, and on figures that make no sense.
+// UnmarshalJSON reads a keeping by its figures: {"days": 14, "uses": 5, "store": ["airtight"]}. It fails on a field or
+// an id that it does not know, and on figures that make no sense.
 func (k *Keeping) UnmarshalJSON(data []byte) error {
 	var row struct {
 		Days    int      `json:"days"`
@@ -34,7 +35,8 @@ func (k *Keeping) UnmarshalJSON(data []byte) error {
 	if err := d.Decode(&row); err != nil {
 		return err
 	}
-	is := Keeping{Days: row.Days, Lasting: row.Lasting, Minutes: row.Minutes, Out: row.Out, Sealed: row.Sealed, Ceiling: row.Ceiling, Uses: row.Uses}
+	is := Keeping{Days: row.Days, Lasting: row.Lasting, Minutes: row.Minutes, Out: row.Out, Sealed: row.Sealed,
+		Ceiling: row.Ceiling, Uses: row.Uses}
 	if row.Where != "" {
 		at := slices.Index(whereIDs, row.Where)
 		if at < 0 {

@@ -53,7 +53,8 @@ const (
 var stores = []struct {
 	is    Store
 	words say.Text
-}{{Jarred, "jarred"}, {Dry, "dry"}, {Damp, "damp"}, {Airtight, "airtight"}, {Closed, "closed"}, {Dark, "dark"}, {Cool, "cool"}, {Covered, "covered"}, {Wrapped, "wrapped"},
+}{{Jarred, "jarred"}, {Dry, "dry"}, {Damp, "damp"}, {Airtight, "airtight"}, {Closed, "closed"}, {Dark, "dark"},
+	{Cool, "cool"}, {Covered, "covered"}, {Wrapped, "wrapped"},
 	{LockedAway, "locked away"}, {DriedAfterUse, "dried after use"}, {NeverClosedIn, "never closed in"}}
 
 // Keeping is how long something keeps. The zero value is that nobody knows: one group has it, and it then goes in
@@ -92,7 +93,8 @@ func (k Keeping) Granted() int { return max(k.Days, k.Ceiling) }
 
 // Check reports figures that make no sense, as a clause.
 func (k Keeping) Check() error {
-	if k.Days < 0 || k.Ceiling < 0 || k.Uses < 0 || k.Sealed < 0 || k.Out < 0 || k.Minutes < 0 || k.OneGroup() && k.Days > 0 {
+	if k.Days < 0 || k.Ceiling < 0 || k.Uses < 0 || k.Sealed < 0 || k.Out < 0 || k.Minutes < 0 || k.OneGroup() &&
+		k.Days > 0 {
 		return errors.New("keeps for days from 0, and for one group on the same day")
 	}
 	return nil
@@ -215,7 +217,8 @@ func Less(a, b Keeping) Keeping {
 	if !a.known || !b.known {
 		return Keeping{}
 	}
-	k := Keeping{known: true, Where: max(a.Where, b.Where), Touch: max(a.Touch, b.Touch), Lasting: a.Lasting && b.Lasting, Store: a.Store | b.Store}
+	k := Keeping{known: true, Where: max(a.Where, b.Where), Touch: max(a.Touch, b.Touch), Lasting: a.Lasting &&
+		b.Lasting, Store: a.Store | b.Store}
 	switch {
 	case k.Lasting:
 	case a.Lasting:
@@ -238,7 +241,8 @@ func least(a, b int) int {
 	return min(a, b)
 }
 
-var numbers = map[string]int{"a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "ten": 10, "fourteen": 14, "half": 0}
+var numbers = map[string]int{"a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6,
+	"seven": 7, "ten": 10, "fourteen": 14, "half": 0}
 
 // number reads a count in figures or in words.
 func number(word string) (int, bool) {

@@ -10,13 +10,15 @@ const MaxText = 200
 
 // A clause is read by the first of these that it holds, and what stands around it must be filling words.
 var (
-	spanRE   = regexp.MustCompile(`(?:(\d+|\p{L}+)\s*(?:to|or|-|–)\s*)?(?:\b(\d+|a|an|one|two|three|four|five|six|seven|ten|fourteen|half an?)\s*)?\b(minutes?|mins?|hours?|h|days?|nights?|weeks?|fortnights?|months?|years?|terms?)\b`)
+	spanRE = regexp.MustCompile(
+		`(?:(\d+|\p{L}+)\s*(?:to|or|-|–)\s*)?(?:\b(\d+|a|an|one|two|three|four|five|six|seven|ten|fourteen|half an?)\s*)?\b(minutes?|mins?|hours?|h|days?|nights?|weeks?|fortnights?|months?|years?|terms?)\b`)
 	outRE    = regexp.MustCompile(`\b(?:out of the (?:fridge|freezer|cold)|out in all|once out|out)\b`)
 	sealedRE = regexp.MustCompile(`\bsealed portions?\b`)
 	lookRE   = regexp.MustCompile(`\b(?:after|by) (?:a |each )?look(?:-over|ing it over)?\b`)
 	usesRE   = regexp.MustCompile(`\b(?:or |for |at most )?(\d+|\p{L}+) (?:uses|times)\b`)
 	sameRE   = regexp.MustCompile(`\b(?:(?:the |that )?same day|on the day|that day|its day|today)\b`)
-	groupRE  = regexp.MustCompile(`\b(?:(?:one|1|a single|single|each|every) (?:group|session|class)|fresh for each group|then (?:the )?bin)\b`)
+	groupRE  = regexp.MustCompile(
+		`\b(?:(?:one|1|a single|single|each|every) (?:group|session|class)|fresh for each group|then (?:the )?bin)\b`)
 	useRE    = regexp.MustCompile(`\b(?:(?:one|1|single)[ -](?:use|child|time)|never used again|used once)\b`)
 	lastsRE  = regexp.MustCompile(`\b(?:until (?:it is )?worn(?: out)?|for ?ever|does not turn|indefinitely)\b`)
 	coldRE   = regexp.MustCompile(`\b(?:chilled|fridge|refrigerator|refrigerated|cold box)\b`)
@@ -24,19 +26,26 @@ var (
 	roomRE   = regexp.MustCompile(`\b(?:room temperature|cupboard|shelf|counter|larder|pantry|indoors)\b`)
 	mostRE   = regexp.MustCompile(`\b(?:no|not|not for) (?:more than|over) `)
 	wordRE   = regexp.MustCompile(`[\p{L}\p{N}'’-]+`)
-	filling  = strings.Fields("up to until about for at most least max maximum it they keeps keep kept store stored in on a an the of and or its when once open opened closed tub bag box tin jar jars bottle container with lid well away from only very over all use used after each per long before play inside made day ready")
-	storeRE  = []struct {
+	filling  = strings.Fields(
+		"up to until about for at most least max maximum it they keeps keep kept store stored in on a an the of and or its when once open opened closed tub bag box tin jar jars bottle container with lid well away from only very over all use used after each per long before play inside made day ready")
+	storeRE = []struct {
 		is Store
 		re *regexp.Regexp
-	}{{NeverClosedIn, regexp.MustCompile(`\bnever closed in\b`)}, {DriedAfterUse, regexp.MustCompile(`\bdried(?: inside| after use)?\b`)}, {LockedAway, regexp.MustCompile(`\blocked away\b`)},
-		{Dry, regexp.MustCompile(`\bdry\b`)}, {Airtight, regexp.MustCompile(`\b(?:airtight|air-tight|sealed)\b`)}, {Closed, regexp.MustCompile(`\bclosed\b`)}, {Jarred, regexp.MustCompile(`\bjarred\b`)}, {Dark, regexp.MustCompile(`\bdark\b`)},
-		{Cool, regexp.MustCompile(`\bcool\b`)}, {Covered, regexp.MustCompile(`\bcovered\b`)}, {Wrapped, regexp.MustCompile(`\bwrapped\b`)}, {Damp, regexp.MustCompile(`\b(?:damp|wet)\b`)}}
+	}{{NeverClosedIn, regexp.MustCompile(`\bnever closed in\b`)},
+		{DriedAfterUse, regexp.MustCompile(`\bdried(?: inside| after use)?\b`)},
+		{LockedAway, regexp.MustCompile(`\blocked away\b`)},
+		{Dry, regexp.MustCompile(`\bdry\b`)}, {Airtight, regexp.MustCompile(`\b(?:airtight|air-tight|sealed)\b`)},
+		{Closed, regexp.MustCompile(`\bclosed\b`)}, {Jarred, regexp.MustCompile(`\bjarred\b`)},
+		{Dark, regexp.MustCompile(`\bdark\b`)},
+		{Cool, regexp.MustCompile(`\bcool\b`)}, {Covered, regexp.MustCompile(`\bcovered\b`)},
+		{Wrapped, regexp.MustCompile(`\bwrapped\b`)}, {Damp, regexp.MustCompile(`\b(?:damp|wet)\b`)}}
 )
 
 var unitDays = map[string]int{"day": 1, "night": 1, "week": 7, "fortnight": 14, "month": 30, "year": 365, "term": 90}
 
 // fewDays are the lengths of bare words: days, weeks, months, years.
-var fewDays = map[string]int{"day": Few, "night": Few, "week": Weeks, "month": Months, "year": Years, "fortnight": 14, "term": 90}
+var fewDays = map[string]int{"day": Few, "night": Few, "week": Weeks, "month": Months, "year": Years, "fortnight": 14,
+	"term": 90}
 
 // Read reads how long something keeps out of what somebody typed, such as "up to a week, airtight" or "days, chilled;
 // one group once out". Where several times are said the least counts. What holds a word that is not understood, or
@@ -51,7 +60,9 @@ func Read(text string) (k Keeping, placed, ok bool) {
 	told := false // a time, or how it is used
 	timed := false
 	k = Keeping{known: true}
-	for _, clause := range strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ';' || r == '.' || r == '(' || r == ')' }) {
+	for _, clause := range strings.FieldsFunc(text, func(r rune) bool {
+		return r == ',' || r == ';' || r == '.' || r == '(' || r == ')'
+	}) {
 		rest := clause
 		take := func(re *regexp.Regexp) bool {
 			if !re.MatchString(rest) {

@@ -20,7 +20,9 @@ type Origin struct {
 
 // OriginOf reads a name.
 func OriginOf(name string) Origin {
-	return Origin{allergen.OriginsNamed(name), slices.ContainsFunc(Words(name), func(w string) bool { return slices.Contains(shapes, w) || slices.Contains(shapes, w+"s") })}
+	return Origin{allergen.OriginsNamed(name), slices.ContainsFunc(Words(name), func(w string) bool {
+		return slices.Contains(shapes, w) || slices.Contains(shapes, w+"s")
+	})}
 }
 
 // Called returns the facts with what the names of a thing say that it is made of.

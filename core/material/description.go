@@ -49,7 +49,8 @@ const (
 // that is no allergen leaves the contents unknown. Food and mixes with nothing in the
 // contains column have unknown contents; plain objects have none. Every error is a *Bad.
 func (d Description) Facts(find func(string) (Item, bool)) (Facts, error) {
-	for column, text := range map[string]string{"solid": d.Solid, "size_mm": d.Size, "contains": d.Contains, "traits": d.Traits} {
+	for column, text := range map[string]string{"solid": d.Solid, "size_mm": d.Size, "contains": d.Contains,
+		"traits": d.Traits} {
 		if len(text) > maxColumn {
 			return Facts{}, bad(column, "it is longer than %d letters", maxColumn)
 		}
@@ -66,7 +67,9 @@ func (d Description) Facts(find func(string) (Item, bool)) (Facts, error) {
 		return Facts{}, err
 	}
 	if share, known := f.Salt.Get(); known && f.Form == Dough && share > 0 && share < leastDoughSalt {
-		return Facts{}, bad("traits", "salt is per cent by mass: write salt=%g if a hundred grams of the dough hold that many, or give no salt when there is none", share*1e4)
+		return Facts{}, bad("traits",
+			"salt is per cent by mass: write salt=%g if a hundred grams of the dough hold that many, or give no salt when there is none",
+			share*1e4)
 	}
 	if why := f.Traits.Contradiction(); why != "" {
 		return Facts{}, bad("traits", "%s", why)
@@ -79,7 +82,8 @@ func (d Description) Facts(find func(string) (Item, bool)) (Facts, error) {
 
 // formTraits are words of the trait column that say the form.
 var formTraits = map[string]Form{
-	"piece": Piece, "grain": Grain, "powder": Powder, "soft-food": SoftFood, "dough": Dough, "paste": Dough, "gel": Dough,
+	"piece": Piece, "grain": Grain, "powder": Powder, "soft-food": SoftFood, "dough": Dough, "paste": Dough,
+	"gel":    Dough,
 	"liquid": Liquid, "sheet": Sheet, "strand": Strand,
 }
 
@@ -156,8 +160,10 @@ func (f *Facts) readTrait(word string) error {
 			return nil
 		}
 		v, err := number(value)
-		if err != nil || v < fig.low || v > fig.top || name == "alcohol" && v > 0 && v < 1 && strings.Contains(value, ",") {
-			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low, fig.top, name, math.Min(fig.top, 12), words.Cut(value))
+		if err != nil || v < fig.low || v > fig.top || name == "alcohol" && v > 0 && v < 1 && strings.Contains(value,
+			",") {
+			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low,
+				fig.top, name, math.Min(fig.top, 12), words.Cut(value))
 		}
 		fig.set(f, Read(v))
 		return nil
@@ -283,7 +289,8 @@ func (f *Facts) settleForm() error {
 }
 
 // InMixture are the traits of an ingredient that what is made of it has too.
-var InMixture = TraitsOf(NotFood, RawFlour, RawEgg, Lectin, ToxicSeed, UnknownPlant, Honey, Caffeine, MineralOil, EssentialOil,
+var InMixture = TraitsOf(NotFood, RawFlour, RawEgg, Lectin, ToxicSeed, UnknownPlant, Honey, Caffeine, MineralOil,
+	EssentialOil,
 	CamphorOil, HouseholdChemical, Borate, Plaster, Talc, Spice, Soil, Sand, FeedGrade, Glitter, Stains, NutButter,
 	Soap, Acid, Perfume, PetToxic, RawFood)
 
@@ -375,7 +382,8 @@ func number(text string) (float64, error) {
 			return 0, strconv.ErrSyntax
 		}
 	}
-	if len(text) > 20 || strings.Count(text, ",") > 1 || strings.Count(text, ",") == 1 && strings.Contains(text, ".") || thousands(text) {
+	if len(text) > 20 || strings.Count(text, ",") > 1 || strings.Count(text, ",") == 1 && strings.Contains(text, ".") ||
+		thousands(text) {
 		return 0, strconv.ErrSyntax
 	}
 	return strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)

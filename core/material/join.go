@@ -44,7 +44,8 @@ func (f Facts) Joined(more Facts) Facts {
 		of     *Reading
 		more   Reading
 		larger bool // is worse
-	}{{&f.Fragment, more.Fragment, false}, {&f.Cord, more.Cord, true}, {&f.Loop, more.Loop, true}, {&f.Opening, more.Opening, true}, {&f.Alcohol, more.Alcohol, true}} {
+	}{{&f.Fragment, more.Fragment, false}, {&f.Cord, more.Cord, true}, {&f.Loop, more.Loop, true},
+		{&f.Opening, more.Opening, true}, {&f.Alcohol, more.Alcohol, true}} {
 		*r.of = worse(*r.of, r.more, r.larger)
 	}
 	f = f.Placed(more)
@@ -86,7 +87,8 @@ func (f Facts) Placed(at Facts) Facts {
 	if _, known := at.Portion.Get(); known {
 		f.Portion = at.Portion
 	}
-	for _, r := range []struct{ of, at *Reading }{{&f.Wall, &at.Wall}, {&f.Filled, &at.Filled}, {&f.Hot, &at.Hot}, {&f.Uses, &at.Uses}, {&f.KeptDays, &at.KeptDays}} {
+	for _, r := range []struct{ of, at *Reading }{{&f.Wall, &at.Wall}, {&f.Filled, &at.Filled}, {&f.Hot, &at.Hot},
+		{&f.Uses, &at.Uses}, {&f.KeptDays, &at.KeptDays}} {
 		if r.at.There() {
 			*r.of = *r.at
 		}

@@ -17,20 +17,37 @@ func TestLimitsOfADescription(t *testing.T) {
 		d      Description
 		column string // "" reads
 	}{
-		{Description{Traits: strings.Repeat(" ", 2000)}, ""}, {Description{Traits: strings.Repeat(" ", 2001)}, "traits"},
+		{Description{Traits: strings.Repeat(" ", 2000)}, ""}, {Description{Traits: strings.Repeat(" ", 2001)},
+			"traits"},
 		{Description{Traits: list("soft", 60)}, ""}, {Description{Traits: list("soft", 61)}, "traits"},
 		{Description{Contains: list("milk", 60)}, ""}, {Description{Contains: list("milk", 61)}, "contains"},
-		{Description{Traits: "dough;salt=0"}, ""}, {Description{Traits: "dough;salt=0.2"}, "traits"}, {Description{Traits: "dough;salt=0.3"}, ""}, {Description{Traits: "powder;salt=0.2"}, ""},
-		{Description{Traits: "comes-apart=0"}, ""}, {Description{Traits: "alcohol=100"}, ""}, {Description{Traits: "alcohol=100.1"}, "traits"}, {Description{Traits: "comes-apart=-1"}, "traits"},
-		{Description{Traits: "alcohol=0,5"}, "traits"}, {Description{Traits: "alcohol=0,0"}, ""}, {Description{Traits: "alcohol=1,0"}, ""}, {Description{Traits: "comes-apart=0,5"}, ""}, {Description{Traits: "alcohol=0.5"}, ""},
-		{Description{Traits: "salt=0"}, ""}, {Description{Traits: "salt=100"}, ""}, {Description{Traits: "salt=101"}, "traits"}, {Description{Traits: "salt=-1"}, "traits"},
-		{Description{Traits: "salt=0,5"}, "traits"}, {Description{Traits: "salt=0,0"}, ""}, {Description{Traits: "salt=1,0"}, ""}, {Description{Traits: "salt=0.5"}, ""},
-		{Description{Traits: "hot=-5"}, ""}, {Description{Traits: "hot=5-"}, "traits"}, {Description{Traits: "hot=90"}, ""}, {Description{Traits: "hot=9:"}, "traits"}, {Description{Traits: "hot=/9"}, "traits"}, {Description{Traits: "hot=1,2,3"}, "traits"}, {Description{Traits: "hot=1,2.3"}, "traits"},
-		{Description{Traits: "hot=00000000000000000012"}, ""}, {Description{Traits: "hot=000000000000000000012"}, "traits"},
-		{Description{Traits: "portion=1,000"}, "traits"}, {Description{Traits: "portion=1.000"}, "traits"}, {Description{Traits: "comes-apart=.500"}, ""}, {Description{Traits: "comes-apart=0.500"}, ""}, {Description{Traits: "portion=1.0000"}, ""},
-		{Description{Solid: "cylinder", Size: "2.9x10", Traits: "grain"}, ""}, {Description{Solid: "cylinder", Size: "3x3", Traits: "grain"}, "traits"}, {Description{Solid: "cylinder", Size: "2x10.1", Traits: "grain"}, "traits"},
-		{Description{Solid: "sphere", Size: "1.9", Traits: "powder"}, ""}, {Description{Solid: "sphere", Size: "2", Traits: "powder"}, "traits"},
-		{Description{Traits: "soft-food;hard"}, "traits"}, {Description{Traits: "grain;soft"}, "traits"}, {Description{Solid: "sphere", Size: "3-3"}, ""}, {Description{Solid: "sphere", Size: "3.1-3"}, "size_mm"}, {Description{Solid: "sphere"}, ""},
+		{Description{Traits: "dough;salt=0"}, ""}, {Description{Traits: "dough;salt=0.2"}, "traits"},
+		{Description{Traits: "dough;salt=0.3"}, ""}, {Description{Traits: "powder;salt=0.2"}, ""},
+		{Description{Traits: "comes-apart=0"}, ""}, {Description{Traits: "alcohol=100"}, ""},
+		{Description{Traits: "alcohol=100.1"}, "traits"}, {Description{Traits: "comes-apart=-1"}, "traits"},
+		{Description{Traits: "alcohol=0,5"}, "traits"}, {Description{Traits: "alcohol=0,0"}, ""},
+		{Description{Traits: "alcohol=1,0"}, ""}, {Description{Traits: "comes-apart=0,5"}, ""},
+		{Description{Traits: "alcohol=0.5"}, ""},
+		{Description{Traits: "salt=0"}, ""}, {Description{Traits: "salt=100"}, ""}, {Description{Traits: "salt=101"},
+			"traits"}, {Description{Traits: "salt=-1"}, "traits"},
+		{Description{Traits: "salt=0,5"}, "traits"}, {Description{Traits: "salt=0,0"}, ""},
+		{Description{Traits: "salt=1,0"}, ""}, {Description{Traits: "salt=0.5"}, ""},
+		{Description{Traits: "hot=-5"}, ""}, {Description{Traits: "hot=5-"}, "traits"}, {Description{Traits: "hot=90"},
+			""}, {Description{Traits: "hot=9:"}, "traits"}, {Description{Traits: "hot=/9"}, "traits"},
+		{Description{Traits: "hot=1,2,3"}, "traits"}, {Description{Traits: "hot=1,2.3"}, "traits"},
+		{Description{Traits: "hot=00000000000000000012"}, ""}, {Description{Traits: "hot=000000000000000000012"},
+			"traits"},
+		{Description{Traits: "portion=1,000"}, "traits"}, {Description{Traits: "portion=1.000"}, "traits"},
+		{Description{Traits: "comes-apart=.500"}, ""}, {Description{Traits: "comes-apart=0.500"}, ""},
+		{Description{Traits: "portion=1.0000"}, ""},
+		{Description{Solid: "cylinder", Size: "2.9x10", Traits: "grain"}, ""},
+		{Description{Solid: "cylinder", Size: "3x3", Traits: "grain"}, "traits"},
+		{Description{Solid: "cylinder", Size: "2x10.1", Traits: "grain"}, "traits"},
+		{Description{Solid: "sphere", Size: "1.9", Traits: "powder"}, ""}, {Description{Solid: "sphere", Size: "2",
+			Traits: "powder"}, "traits"},
+		{Description{Traits: "soft-food;hard"}, "traits"}, {Description{Traits: "grain;soft"}, "traits"},
+		{Description{Solid: "sphere", Size: "3-3"}, ""}, {Description{Solid: "sphere", Size: "3.1-3"}, "size_mm"},
+		{Description{Solid: "sphere"}, ""},
 	} {
 		_, err := row.d.Facts(nil)
 		if row.column == "" {
@@ -52,9 +69,16 @@ func TestFormsAreFound(t *testing.T) {
 		d    Description
 		form Form
 	}{
-		{Description{Solid: "cylinder", Size: "2.9x10", Traits: "hard"}, Grain}, {Description{Solid: "cylinder", Size: "3x10", Traits: "hard"}, Piece}, {Description{Solid: "cylinder", Size: "2x10-10.1", Traits: "hard"}, Piece}, {Description{Solid: "cylinder", Size: "2x6"}, Piece},
-		{Description{Traits: "film"}, Sheet}, {Description{Traits: "ice"}, Piece}, {Description{Traits: "salted-ice"}, Piece}, {Description{Traits: "soft"}, FormUnknown}, {Description{Traits: "film;strand"}, Strand},
-		{Description{Solid: "box", Size: "20x20x20", Traits: "soft-food"}, SoftFood}, {Description{Solid: "sphere", Size: "20", Traits: "soft-food"}, Piece}, {Description{Solid: "box", Size: "20x20x20", Traits: "soft-food;sticky"}, Piece}, {Description{Traits: "soft-food;sticky"}, SoftFood},
+		{Description{Solid: "cylinder", Size: "2.9x10", Traits: "hard"}, Grain},
+		{Description{Solid: "cylinder", Size: "3x10", Traits: "hard"}, Piece},
+		{Description{Solid: "cylinder", Size: "2x10-10.1", Traits: "hard"}, Piece},
+		{Description{Solid: "cylinder", Size: "2x6"}, Piece},
+		{Description{Traits: "film"}, Sheet}, {Description{Traits: "ice"}, Piece}, {Description{Traits: "salted-ice"},
+			Piece}, {Description{Traits: "soft"}, FormUnknown}, {Description{Traits: "film;strand"}, Strand},
+		{Description{Solid: "box", Size: "20x20x20", Traits: "soft-food"}, SoftFood},
+		{Description{Solid: "sphere", Size: "20", Traits: "soft-food"}, Piece},
+		{Description{Solid: "box", Size: "20x20x20", Traits: "soft-food;sticky"}, Piece},
+		{Description{Traits: "soft-food;sticky"}, SoftFood},
 	} {
 		f, err := row.d.Facts(nil)
 		assert.NoError(t, err)
@@ -81,20 +105,25 @@ func TestIngredientsBringWhatTheyAre(t *testing.T) {
 // A row of the shelf is read to its limits, too.
 func TestLimitsOfARow(t *testing.T) {
 	row := func(name, cup string) error {
-		_, err := Row{Name: name, Parts: "find", CupGrams: cup, SizeBy: "OWN", WeightBy: "OWN", Description: Description{Traits: "soft"}}.Item(nil)
+		_, err := Row{Name: name, Parts: "find", CupGrams: cup, SizeBy: "OWN", WeightBy: "OWN",
+			Description: Description{Traits: "soft"}}.Item(nil)
 		return err
 	}
 	assert.NoError(t, row(strings.Repeat("é", 60), ""))
 	assert.ErrorContains(t, row(strings.Repeat("é", 61), ""), "60 letters")
-	for grams, ok := range map[float64]bool{lightestCup: true, heaviestCup: true, lightestCup / 2: false, heaviestCup + 1: false} {
+	for grams, ok := range map[float64]bool{lightestCup: true, heaviestCup: true, lightestCup / 2: false, heaviestCup +
+		1: false} {
 		assert.Equal(t, ok, row("Buoys", fmt.Sprint(grams)) == nil, "%g g", grams)
 	}
 }
 
 // Words on both sides of a look-up lose their plural alike.
 func TestPluralsAreTakenOff(t *testing.T) {
-	for many, one := range map[string]string{"boxes": "box", "dishes": "dish", "glasses": "glass", "berries": "berry", "bus": "bus", "gas": "gas", "cats": "cat", "glass": "glass", "iris": "iris", "potatoes": "potato", "benches": "bench",
-		"axes": "axe", "toes": "toe", "does": "doe", "ties": "tie", "skies": "sky", "pie": "pie", "ovie": "ovie", "cookie": "cooky", "cookies": "cooky"} {
+	for many, one := range map[string]string{"boxes": "box", "dishes": "dish", "glasses": "glass", "berries": "berry",
+		"bus": "bus", "gas": "gas", "cats": "cat", "glass": "glass", "iris": "iris", "potatoes": "potato",
+		"benches": "bench",
+		"axes":    "axe", "toes": "toe", "does": "doe", "ties": "tie", "skies": "sky", "pie": "pie", "ovie": "ovie",
+		"cookie": "cooky", "cookies": "cooky"} {
 		assert.Equal(t, one, singular(many), many)
 	}
 }

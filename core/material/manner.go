@@ -31,7 +31,8 @@ const (
 // ManyColours is the colour of what is sold in every colour.
 const ManyColours = "many"
 
-var colours = []string{"white", "cream", "yellow", "orange", "red", "pink", "purple", "blue", "green", "brown", "black", "grey", "silver", "gold", "clear", ManyColours}
+var colours = []string{"white", "cream", "yellow", "orange", "red", "pink", "purple", "blue", "green", "brown", "black",
+	"grey", "silver", "gold", "clear", ManyColours}
 
 // Colours returns the colours a thing can have.
 func Colours() []string { return slices.Clone(colours) }
@@ -60,7 +61,8 @@ func WaterWords() []string {
 	return words
 }
 
-var movements = []string{"pinch", "squeeze", "scoop", "pour", "twist", "thread", "press", "roll", "cut", "stir", "sift", "stack", "shake", "pull"}
+var movements = []string{"pinch", "squeeze", "scoop", "pour", "twist", "thread", "press", "roll", "cut", "stir", "sift",
+	"stack", "shake", "pull"}
 
 // Movements returns the movements of the hand that a tool can train.
 func Movements() []string { return slices.Clone(movements) }
@@ -74,7 +76,8 @@ func parseManner(colour, water, trains, porous string) (m Manner, err error) {
 		return m, err
 	}
 	if _, known := inWater[water]; !known && water != "" {
-		return m, bad("water", "%q is nothing that Emblo knows a thing to do in water: use %s", words.Cut(water), strings.Join(WaterWords(), ", "))
+		return m, bad("water", "%q is nothing that Emblo knows a thing to do in water: use %s", words.Cut(water),
+			strings.Join(WaterWords(), ", "))
 	}
 	m.Water = water
 	switch porous {

@@ -98,7 +98,8 @@ func TestDescriptionsReadAsPeopleWriteThem(t *testing.T) {
 	assert.Equal(t, Piece, beans.Form)
 	assert.True(t, beans.ContentsKnown && beans.TraitsKnown)
 
-	assert.Equal(t, Grain, read("cylinder", "2x6", "none", "food;hard").Form, "what is rice-like is grain without being told")
+	assert.Equal(t, Grain, read("cylinder", "2x6", "none", "food;hard").Form,
+		"what is rice-like is grain without being told")
 	assert.Equal(t, Piece, read("cylinder", "2x40", "none", "hard").Form, "a thin rod is no grain")
 	assert.False(t, read("", "", "", "food;dough").ContentsKnown, "nothing said of a mix")
 	assert.True(t, read("box", "50x50x50", "", "hard").ContentsKnown, "a plain object holds nothing")
@@ -178,7 +179,8 @@ func TestFeelsCompareAndRead(t *testing.T) {
 
 // Whatever is typed into the columns either reads or names its column, never more.
 func FuzzDescription(f *testing.F) {
-	for _, it := range []Description{{"ellipsoid", "9-11x7x5", "none", "food;hard"}, {"sphere", "1e9", "", "salt=nan"}, {"", "", "=cmd()", "may-contain="},
+	for _, it := range []Description{{"ellipsoid", "9-11x7x5", "none", "food;hard"}, {"sphere", "1e9", "", "salt=nan"},
+		{"", "", "=cmd()", "may-contain="},
 		{"box", "1x2x", "\x00", "hot=-273;cord"}, {"irregular", "9x9", "egg;;", "comes-apart=1,5"}} {
 		f.Add(it.Solid, it.Size, it.Contains, it.Traits)
 	}
@@ -202,7 +204,8 @@ func FuzzDescription(f *testing.F) {
 func BenchmarkNamed(b *testing.B) {
 	own := make([]Item, 5000)
 	for i := range own {
-		own[i] = Item{ID: fmt.Sprint("own-", i), Name: fmt.Sprintf("Painted wooden cone no. %d", i), Facts: Facts{Thing: Thing{Form: Piece}}}
+		own[i] = Item{ID: fmt.Sprint("own-", i), Name: fmt.Sprintf("Painted wooden cone no. %d", i),
+			Facts: Facts{Thing: Thing{Form: Piece}}}
 	}
 	s := Standard().With(own)
 	for b.Loop() {

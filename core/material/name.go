@@ -22,7 +22,9 @@ var noApostrophes = strings.NewReplacer("'s ", " ", "’s ", " ", "'", "", "’"
 
 func keyWords(name string) []string {
 	text := noApostrophes.Replace(strings.ToLower(name) + " ")
-	fields := strings.FieldsFunc(text, func(r rune) bool { return r != '%' && !unicode.IsLetter(r) && !unicode.IsDigit(r) })
+	fields := strings.FieldsFunc(text, func(r rune) bool {
+		return r != '%' && !unicode.IsLetter(r) && !unicode.IsDigit(r)
+	})
 	words := fields[:0]
 	for _, w := range fields {
 		if !articles[w] {
@@ -37,18 +39,25 @@ var articles = map[string]bool{"a": true, "an": true, "the": true, "some": true}
 // spellings are words that one side of the Atlantic writes otherwise, and plurals that no
 // rule makes.
 var spellings = map[string]string{
-	"color": "colour", "colored": "coloured", "coloring": "colouring", "yogurt": "yoghurt", "yoghourt": "yoghurt", "grey": "gray",
-	"aluminum": "aluminium", "donut": "doughnut", "mold": "mould", "molding": "moulding", "fiber": "fibre", "flavor": "flavour",
-	"flavored": "flavoured", "sulfite": "sulphite", "soy": "soya", "chili": "chilli", "chile": "chilli", "licorice": "liquorice",
-	"jewelry": "jewellery", "sanitizer": "sanitiser", "fertilizer": "fertiliser", "gelatin": "gelatine", "omelet": "omelette", "tire": "tyre",
-	"leave": "leaf", "loave": "loaf", "knive": "knife", "halve": "half", "shelve": "shelf", "scarve": "scarf", "teeth": "tooth",
-	"feet": "foot", "mice": "mouse", "geese": "goose", "hoove": "hoof", "wolve": "wolf", "berri": "berry", "fungi": "fungus",
+	"color": "colour", "colored": "coloured", "coloring": "colouring", "yogurt": "yoghurt", "yoghourt": "yoghurt",
+	"grey":     "gray",
+	"aluminum": "aluminium", "donut": "doughnut", "mold": "mould", "molding": "moulding", "fiber": "fibre",
+	"flavor":   "flavour",
+	"flavored": "flavoured", "sulfite": "sulphite", "soy": "soya", "chili": "chilli", "chile": "chilli",
+	"licorice": "liquorice",
+	"jewelry":  "jewellery", "sanitizer": "sanitiser", "fertilizer": "fertiliser", "gelatin": "gelatine",
+	"omelet": "omelette", "tire": "tyre",
+	"leave": "leaf", "loave": "loaf", "knive": "knife", "halve": "half", "shelve": "shelf", "scarve": "scarf",
+	"teeth": "tooth",
+	"feet":  "foot", "mice": "mouse", "geese": "goose", "hoove": "hoof", "wolve": "wolf", "berri": "berry",
+	"fungi": "fungus",
 }
 
 // singular takes the plural off a word; names and what is typed both go through it, so that
 // it need not be right, only the same for both.
 func singular(w string) string {
-	if len(w) > 3 && strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && !strings.HasSuffix(w, "us") && !strings.HasSuffix(w, "is") {
+	if len(w) > 3 && strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && !strings.HasSuffix(w, "us") &&
+		!strings.HasSuffix(w, "is") {
 		w = w[:len(w)-1]
 		for _, end := range []string{"sse", "che", "she", "xe", "oe"} {
 			if stem, ok := strings.CutSuffix(w, end); ok && len(stem) > 1 {

@@ -13,7 +13,8 @@ const (
 )
 
 // everywhere is what a name may hold whatever the food is: the salt of a sea-salt cracker is no second food.
-var everywhere = allergen.OriginsNamed("sugar salt sand water baking soda food colour vegetable oil vinegar fragrance soap")
+var everywhere = allergen.OriginsNamed(
+	"sugar salt sand water baking soda food colour vegetable oil vinegar fragrance soap")
 
 // saysOneThing reports as a *Bad what a row of the shelf that ships with Emblo must not do: leave out how the thing
 // keeps, name two foods that a family may tell apart, or give a size that is not of its form.

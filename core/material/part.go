@@ -30,7 +30,8 @@ const (
 	SortInto Part = "sort-into"
 )
 
-var parts = []Part{Filler, Find, Tool, Ingredient, Vessel, Squeeze, Thread, Pour, Float, Scent, Colour, Sound, Sparkle, SortInto}
+var parts = []Part{Filler, Find, Tool, Ingredient, Vessel, Squeeze, Thread, Pour, Float, Scent, Colour, Sound, Sparkle,
+	SortInto}
 
 // Parts returns every part in display order.
 func Parts() []Part { return append([]Part(nil), parts...) }

@@ -33,10 +33,14 @@ type Row struct {
 
 // Kinds are what the shelf is sorted by, in the order they stand.
 var kinds = []string{
-	"flour and baking", "sugar, salt and minerals", "drinks, oils and sauces", "soft food", "fruit and vegetables", "meat, fish, egg and cheese",
-	"grains, seeds and pulses", "bread, pasta and snacks", "sweets and nuts", "herbs and spices", "mixes", "ice and water", "sand, soil and stone",
-	"nature finds", "paper and card", "cloth and yarn", "foam, film and packing", "craft drawer", "glue, paint and dye", "toys", "kitchen and hand tools",
-	"vessels", "lights, magnets and batteries", "hardware", "soap and cosmetics", "household chemicals", "poisonous plants",
+	"flour and baking", "sugar, salt and minerals", "drinks, oils and sauces", "soft food", "fruit and vegetables",
+	"meat, fish, egg and cheese",
+	"grains, seeds and pulses", "bread, pasta and snacks", "sweets and nuts", "herbs and spices", "mixes",
+	"ice and water", "sand, soil and stone",
+	"nature finds", "paper and card", "cloth and yarn", "foam, film and packing", "craft drawer", "glue, paint and dye",
+	"toys", "kitchen and hand tools",
+	"vessels", "lights, magnets and batteries", "hardware", "soap and cosmetics", "household chemicals",
+	"poisonous plants",
 }
 
 // Kinds returns the kinds in the order they stand on the shelf.
@@ -127,7 +131,9 @@ func (r Row) Item(find func(string) (Item, bool)) (Item, error) {
 	if r.CupGrams != "" {
 		g, err := number(r.CupGrams)
 		if err != nil || g < lightestCup || g > heaviestCup {
-			return it, bad("cup_g", "one US cup of something weighs between %g g (feathers) and %g g (steel balls), not %q; a density in g/mL times 236.6 is the weight of a cup", lightestCup, heaviestCup, words.Cut(r.CupGrams))
+			return it, bad("cup_g",
+				"one US cup of something weighs between %g g (feathers) and %g g (steel balls), not %q; a density in g/mL times 236.6 is the weight of a cup",
+				lightestCup, heaviestCup, words.Cut(r.CupGrams))
 		}
 		it.Density = unit.GramsPerUSCup(g)
 	}

@@ -77,7 +77,8 @@ func readRows(data []byte) ([]Row, error) {
 
 // ReadShelf reads a shelf file: RFC 4180 with a header row of the columns of Row. It fails on the
 // first row with an unknown word, an impossible size, a repeated id or name, a
-// contradiction, no basis, no keeping, a size that is not of its form, or two foods in it. A row may use the rows above it as ingredients.
+// contradiction, no basis, no keeping, a size that is not of its form, or two foods in it. A row may use the rows above
+// it as ingredients.
 func ReadShelf(data []byte) (*Shelf, error) {
 	rows, err := readRows(data)
 	if err != nil {
@@ -135,7 +136,8 @@ func (s *Shelf) With(own []Item) *Shelf {
 		return s
 	}
 	n := &Shelf{items: append(append([]Item(nil), own...), s.items...),
-		byID: make(map[string]int, len(own)+len(s.items)), byName: make(map[string]int, len(s.byName)+len(own)), byJoined: make(map[string]int, len(s.byJoined)+len(own))}
+		byID: make(map[string]int, len(own)+len(s.items)), byName: make(map[string]int, len(s.byName)+len(own)),
+		byJoined: make(map[string]int, len(s.byJoined)+len(own))}
 	for i := len(n.items) - 1; i >= 0; i-- {
 		n.byID[n.items[i].ID] = i
 		for _, w := range append([]string{n.items[i].Name}, n.items[i].Also...) {

@@ -4,14 +4,18 @@ import "strings"
 
 // spelledOtherwise are words on shelves whose first sound their letters do not show.
 var spelledOtherwise = map[string]string{
-	"sugar": "sh", "chamomile": "k", "christmas": "k", "quinoa": "k", "xylitol": "z", "psyllium": "s", "thyme": "t", "eucalyptus": "y",
-	"whole": "h", "whole-wheat": "h", "wholemeal": "h", "gear": "g", "gears": "g", "gift": "g", "one": "w", "used": "y", "unicorn": "y", "hour": "o",
+	"sugar": "sh", "chamomile": "k", "christmas": "k", "quinoa": "k", "xylitol": "z", "psyllium": "s", "thyme": "t",
+	"eucalyptus": "y",
+	"whole":      "h", "whole-wheat": "h", "wholemeal": "h", "gear": "g", "gears": "g", "gift": "g", "one": "w",
+	"used":    "y",
+	"unicorn": "y", "hour": "o",
 	"chia": "ch", "euro": "y", "ewe": "y",
 }
 
 // letterPairs are pairs of letters at the head of a word that stand for one sound.
 var letterPairs = map[string]string{
-	"sh": "sh", "ch": "ch", "th": "th", "ph": "f", "kn": "n", "gn": "n", "wr": "r", "wh": "w", "ps": "s", "gh": "g", "qu": "kw", "rh": "r",
+	"sh": "sh", "ch": "ch", "th": "th", "ph": "f", "kn": "n", "gn": "n", "wr": "r", "wh": "w", "ps": "s", "gh": "g",
+	"qu": "kw", "rh": "r",
 }
 
 // FirstSound returns the sound a name begins with, as early phonics teaches it: one sound may

@@ -117,7 +117,8 @@ var traitNames = [numTraits]string{
 	"nut-butter", "cup", "tweezers", "dropper", "scissors", "shared", "enclosed",
 	"slippery", "sticky", "choke-food", "camphor-oil", "soap", "acid", "perfume", "electric", "dry-ice",
 	"pet-toxic", "unknown-finish", "tap-water", "oil", "colouring",
-	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim", "sun-skin", "mineral",
+	"pokes", "squirts", "springy", "lens", "weighty", "outdoors", "water-hole", "neck", "finger-hole", "rim",
+	"sun-skin", "mineral",
 	"raw-food", "look-alike", "holds-water", "dusty",
 	"burns", "sun-hot", "rusty", "stored-grain", "cut-stands", "steeped-oil", "gelatine", "meat-or-fish", "single",
 	"holds-together", "upset-plant",
@@ -197,7 +198,8 @@ func (s Traits) Words() []string {
 // contradictions cannot both be true of one thing as it is used.
 var contradictions = [][2]Trait{
 	{Food, NotFood}, {Hard, Soft}, {Hydrated, Ice},
-	{Food, HouseholdChemical}, {Food, Plaster}, {Food, Battery}, {Food, Magnet}, {Food, Talc}, {Food, MineralOil}, {Food, Borate},
+	{Food, HouseholdChemical}, {Food, Plaster}, {Food, Battery}, {Food, Magnet}, {Food, Talc}, {Food, MineralOil},
+	{Food, Borate},
 }
 
 // Contradiction returns a clause when two traits cannot both be true, "" otherwise.

@@ -24,16 +24,19 @@ func ExampleTotal() {
 func TestTotalRoundsOnceHalfUp(t *testing.T) {
 	half := Price{1, unit.Grams(2)}
 	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Coins(), "half a coin goes up")
-	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Plus(unit.Grams(1), half).Coins(), "and two halves are one")
+	assert.Equal(t, Coins(1), Total{}.Plus(unit.Grams(1), half).Plus(unit.Grams(1), half).Coins(),
+		"and two halves are one")
 	assert.Equal(t, Coins(0), Total{}.Coins())
 	three := Total{}.Plus(unit.Grams(10), Price{1, unit.Grams(1)})
-	assert.Equal(t, []Coins{10, 3, 2}, []Coins{three.Coins(), three.Share(3), three.Share(6)}, "one of three, one of six: 1.67")
+	assert.Equal(t, []Coins{10, 3, 2}, []Coins{three.Coins(), three.Share(3), three.Share(6)},
+		"one of three, one of six: 1.67")
 	assert.False(t, Price{5, unit.Mass{}}.Known())
 	rapid.Check(t, func(t *rapid.T) {
 		var sum Total
 		exact := 0.0
 		for range rapid.IntRange(1, 12).Draw(t, "lines") {
-			m, p := rapid.Float64Range(0, 5000).Draw(t, "g"), Price{Coins(rapid.IntRange(0, 100000).Draw(t, "coins")), unit.Grams(rapid.Float64Range(1, 5000).Draw(t, "for"))}
+			m, p := rapid.Float64Range(0, 5000).Draw(t, "g"), Price{Coins(rapid.IntRange(0, 100000).Draw(t, "coins")),
+				unit.Grams(rapid.Float64Range(1, 5000).Draw(t, "for"))}
 			sum, exact = sum.Plus(unit.Grams(m), p), exact+float64(p.Coins)*m/p.For.Grams()
 		}
 		assert.InDelta(t, exact, float64(sum.Coins()), 0.5+1e-5+exact*1e-9, "masses count to the nanogram")
@@ -47,7 +50,8 @@ func TestTotalsAgreeWithWholeNumbers(t *testing.T) {
 		var total Total
 		sum := new(big.Rat)
 		for range rapid.IntRange(1, 12).Draw(t, "things") {
-			coins, pack := rapid.Int64Range(0, mostCoins).Draw(t, "coins"), rapid.Int64Range(1, 100_000).Draw(t, "pack, g")
+			coins, pack := rapid.Int64Range(0, mostCoins).Draw(t, "coins"), rapid.Int64Range(1, 100_000).Draw(t,
+				"pack, g")
 			tenths := rapid.Int64Range(0, 10_000_000).Draw(t, "tenths of a gram")
 			total = total.Plus(unit.Grams(float64(tenths)/10), Price{Coins(coins), unit.Grams(float64(pack))})
 			sum.Add(sum, big.NewRat(coins*tenths, pack*10))

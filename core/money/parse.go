@@ -14,7 +14,8 @@ const mostCoins = 1_000_000
 // three (ISO 4217, quoted from memory).
 func Digits(currency string) int {
 	switch {
-	case slices.Contains(strings.Fields("BIF CLP DJF GNF ISK JPY KMF KRW PYG RWF UGX UYI VND VUV XAF XOF XPF"), currency):
+	case slices.Contains(strings.Fields("BIF CLP DJF GNF ISK JPY KMF KRW PYG RWF UGX UYI VND VUV XAF XOF XPF"),
+		currency):
 		return 0
 	case slices.Contains(strings.Fields("BHD IQD JOD KWD LYD OMR TND"), currency):
 		return 3
@@ -28,7 +29,8 @@ func Parse(text string, digits int) (Coins, error) {
 	typed := strings.TrimSpace(text)
 	whole, rest := typed, ""
 	if at := strings.LastIndexAny(typed, ".,"); at >= 0 {
-		if after := typed[at+1:]; len(after) <= max(digits, 1) || strings.ContainsRune(typed[:at], rune(typed[at])) && len(after) != 3 {
+		if after := typed[at+1:]; len(after) <= max(digits, 1) || strings.ContainsRune(typed[:at], rune(typed[at])) &&
+			len(after) != 3 {
 			whole, rest = typed[:at], after
 		}
 	}

@@ -20,7 +20,8 @@ func TestPrices(t *testing.T) {
 		require.NoError(t, err, c.Text(digits))
 		assert.Equal(t, c, got)
 	})
-	for text, coins := range map[string]Coins{"3.65": 365, "3,65": 365, " 4 ": 400, "0.5": 50, "1,234.50": 123450, "1.234,50": 123450, "1.234.567,00": -1, "999": 99900} {
+	for text, coins := range map[string]Coins{"3.65": 365, "3,65": 365, " 4 ": 400, "0.5": 50, "1,234.50": 123450,
+		"1.234,50": 123450, "1.234.567,00": -1, "999": 99900} {
 		got, err := Parse(text, 2)
 		if coins < 0 {
 			require.Error(t, err, text)
@@ -29,7 +30,8 @@ func TestPrices(t *testing.T) {
 		require.NoError(t, err, text)
 		assert.Equal(t, coins, got, text)
 	}
-	for _, text := range []string{"", "abc", "-3.65", "3.655", "1,2,3.4", "1.2,3.45", "1,23.45", "3.", ".5", "3 65", "1.234", "1e3", "99999999"} {
+	for _, text := range []string{"", "abc", "-3.65", "3.655", "1,2,3.4", "1.2,3.45", "1,23.45", "3.", ".5", "3 65",
+		"1.234", "1e3", "99999999"} {
 		_, err := Parse(text, 2)
 		assert.Error(t, err, text)
 	}

@@ -23,7 +23,8 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 	f = f.From(says.origin)
 	things, head := says.things, says.head
 	contains := says.nuts
-	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food, material.NotFood) || head && !says.pretends && things[len(things)-1].Facts.Traits.Has(material.Food)
+	ingredients := !f.Form.GaugeJudges() || f.Form == material.FormUnknown || f.Traits.Any(material.Food,
+		material.NotFood) || head && !says.pretends && things[len(things)-1].Facts.Traits.Has(material.Food)
 	if ingredients {
 		contains = says.allergens
 	}
@@ -42,7 +43,9 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 			if holds, _ := it.Facts.Salt.Get(); known && said == 0 && holds >= salty {
 				f.Salt = material.Amount{} // nobody said how much
 			}
-			if it.Facts.Traits.Has(material.ChokeFood) || it.Facts.Form.GaugeJudges() && it.Facts.Traits.Has(material.Food) && it.Facts.Traits.Any(material.Hard, material.Rounded, material.Slippery, material.Sticky) {
+			if it.Facts.Traits.Has(material.ChokeFood) || it.Facts.Form.GaugeJudges() &&
+				it.Facts.Traits.Has(material.Food) && it.Facts.Traits.Any(material.Hard, material.Rounded,
+				material.Slippery, material.Sticky) {
 				has = has.With(material.ChokeFood) // there may be pieces of it
 			}
 		}
@@ -73,7 +76,8 @@ func saidBy(name string) saying {
 	if s, kept := sayings.Get(name); kept {
 		return s
 	}
-	s := saying{allergens: allergensNamed(name), nuts: nutsNamed(name), origin: material.OriginOf(name), pretends: pretend(name), disguised: disguised(name)}
+	s := saying{allergens: allergensNamed(name), nuts: nutsNamed(name), origin: material.OriginOf(name),
+		pretends: pretend(name), disguised: disguised(name)}
 	s.things, s.head = thingsIn(name)
 	return sayings.Keep(name, s, maxSayings)
 }
@@ -87,7 +91,8 @@ func disguised(name string) bool {
 		for _, r := range w {
 			latin = latin || unicode.Is(unicode.Latin, r)
 			other = other || unicode.In(r, unicode.Cyrillic, unicode.Greek)
-			if unicode.Is(unicode.Cf, r) || unicode.IsLetter(r) && (r >= 0x1D400 && r < 0x1D800 || r >= 0xFB00 && r < 0xFB07 || r >= 0xFF21 && r < 0xFF5B || r >= 0x2100 && r < 0x2150) {
+			if unicode.Is(unicode.Cf, r) || unicode.IsLetter(r) && (r >= 0x1D400 && r < 0x1D800 || r >= 0xFB00 &&
+				r < 0xFB07 || r >= 0xFF21 && r < 0xFF5B || r >= 0x2100 && r < 0x2150) {
 				return true
 			}
 		}
@@ -100,8 +105,10 @@ func disguised(name string) bool {
 
 // inName are the traits of a thing that whatever is called by it may have, in whatever shape: a conker collection
 // is of conkers, and party blow-ups are balloons.
-var inName = material.TraitsOf(material.LatexBalloon, material.Glove, material.Magnet, material.MayHoldMagnet, material.Battery, material.Swells, material.ToxicSeed, material.UpsetPlant, material.UnknownPlant,
-	material.HouseholdChemical, material.Borate, material.Plaster, material.Talc, material.MineralOil, material.CamphorOil, material.Breakable, material.Sharp, material.DryIce, material.Lectin)
+var inName = material.TraitsOf(material.LatexBalloon, material.Glove, material.Magnet, material.MayHoldMagnet,
+	material.Battery, material.Swells, material.ToxicSeed, material.UpsetPlant, material.UnknownPlant,
+	material.HouseholdChemical, material.Borate, material.Plaster, material.Talc, material.MineralOil,
+	material.CamphorOil, material.Breakable, material.Sharp, material.DryIce, material.Lectin)
 
 // salty is the share of salt from which a thing that a name names makes its own a question (convention: that of a
 // brine).
@@ -160,18 +167,21 @@ func inSomeName(field string) bool {
 }
 
 // madeOf are words for what toys are made of: a wooden apple is no apple.
-var madeOf = regexp.MustCompile(`(?i)\b(?:wood(?:en)?|felt|plastic|toy|play|pretend|fake|knitted|crochet(?:ed)?|paper|card(?:board)?|fabric|cloth|foam|rubber|silicone|metal|tin|model|painted|plush|resin|wax|glass|stone)\b`)
+var madeOf = regexp.MustCompile(
+	`(?i)\b(?:wood(?:en)?|felt|plastic|toy|play|pretend|fake|knitted|crochet(?:ed)?|paper|card(?:board)?|fabric|cloth|foam|rubber|silicone|metal|tin|model|painted|plush|resin|wax|glass|stone)\b`)
 
 // pretend reports whether a name says that what it names is of something else.
 func pretend(name string) bool { return madeOf.MatchString(name) }
 
 // allergensNamed are the allergens that the words of a name name, in the ways that kitchens say them.
 func allergensNamed(name string) (set allergen.Set) {
-	for _, w := range strings.Fields(strings.ToLower(strings.NewReplacer(",", " ", "-", " ", "(", " ", ")", " ").Replace(name))) {
+	for _, w := range strings.Fields(strings.ToLower(strings.NewReplacer(",", " ", "-", " ", "(", " ", ")",
+		" ").Replace(name))) {
 		set |= allergen.Named(w)
 		for _, ending := range []string{"y", "ey", "ie"} { // cheesy, eggy, buttery, milky
 			if stem, ok := strings.CutSuffix(w, ending); ok && len(stem) > 2 {
-				set |= allergen.Named(stem) | allergen.Named(stem+"e") | allergen.Named(strings.TrimSuffix(stem, stem[len(stem)-1:]))
+				set |= allergen.Named(stem) | allergen.Named(stem+"e") | allergen.Named(strings.TrimSuffix(stem,
+					stem[len(stem)-1:]))
 			}
 		}
 	}
@@ -195,7 +205,8 @@ func thin(f material.Facts) material.Facts {
 	_, middle, long := f.Largest.Extents()
 	least, _, _ := f.Smallest.Extents()
 	cord := cordFeature()
-	if long > cordFrom && middle <= cordWide && min(least, middle) <= cordThick && middle*2 < long && !f.Traits.Has(material.Hard) && !f.Cord.There() && f.Denied.Meet(cord).Empty() {
+	if long > cordFrom && middle <= cordWide && min(least, middle) <= cordThick && middle*2 < long &&
+		!f.Traits.Has(material.Hard) && !f.Cord.There() && f.Denied.Meet(cord).Empty() {
 		f.Cord = material.NotRead()
 		f.Open = f.Open.Minus(cord)
 	}

@@ -30,7 +30,8 @@ func rooms(t testing.TB) map[string]*written.Sheet {
 	return all
 }
 
-var verdictOf = map[string]safety.Verdict{"goes-in": safety.GoesIn, "with-a-hand": safety.WithAHand, "measure-first": safety.MeasureFirst, "keep-out": safety.KeepOut}
+var verdictOf = map[string]safety.Verdict{"goes-in": safety.GoesIn, "with-a-hand": safety.WithAHand,
+	"measure-first": safety.MeasureFirst, "keep-out": safety.KeepOut}
 
 // A list of 234 everyday names, judged by a careful reader for four rooms: nothing that is known is milder than
 // that reader accepts, nearly all is as accepted, and nothing at all goes in that must not.
@@ -59,7 +60,8 @@ func TestWordsOfACarefulReader(t *testing.T) {
 				rule = all[0]
 			}
 			if j.Verdict.Ready() {
-				assert.GreaterOrEqual(t, j.Verdict, mildest, "%s (%s), %s: %s, and must not", row[0], m.Name(), room, j.Verdict)
+				assert.GreaterOrEqual(t, j.Verdict, mildest, "%s (%s), %s: %s, and must not", row[0], m.Name(), room,
+					j.Verdict)
 			}
 			if !m.Known() {
 				unknown++
@@ -70,8 +72,10 @@ func TestWordsOfACarefulReader(t *testing.T) {
 				accepted++
 				continue
 			}
-			t.Logf("%s (%s), %s: %s (%s), a careful reader accepts %s", row[0], m.Name(), room, j.Verdict, rule, row[2+i])
-			assert.GreaterOrEqual(t, j.Verdict, min(mildest, safety.MeasureFirst), "%s (%s), %s: milder (%s) than %s", row[0], m.Name(), room, j.Verdict, row[2+i])
+			t.Logf("%s (%s), %s: %s (%s), a careful reader accepts %s", row[0], m.Name(), room, j.Verdict, rule,
+				row[2+i])
+			assert.GreaterOrEqual(t, j.Verdict, min(mildest, safety.MeasureFirst), "%s (%s), %s: milder (%s) than %s",
+				row[0], m.Name(), room, j.Verdict, row[2+i])
 		}
 	}
 	t.Logf("%d answers to names that are known, %d accepted; %d to others", known, accepted, unknown)

@@ -140,7 +140,8 @@ func newIndex() *index {
 func (ix *index) add(m meant, names ...string) {
 	for _, name := range names {
 		m.name = name
-		for key, in := range map[string]map[string][]meant{material.Key(name): ix.byKey, material.JoinedKey(name): ix.byJoined} {
+		for key, in := range map[string]map[string][]meant{material.Key(name): ix.byKey,
+			material.JoinedKey(name): ix.byJoined} {
 			if !slices.ContainsFunc(in[key], func(x meant) bool { return x.id == m.id && x.family == m.family }) {
 				in[key] = append(in[key], m)
 			}

@@ -20,25 +20,36 @@ func init() {
 		words  []string
 		traits []material.Trait
 	}{
-		{[]string{"glass", "vase", "mirror", "china", "ceramic", "porcelain", "crockery", "pottery"}, []material.Trait{material.Breakable, material.Sharp}},
-		{[]string{"balloon", "latex", "blow-up", "blowup", "inflatable"}, []material.Trait{material.LatexBalloon, material.Glove}},
+		{[]string{"glass", "vase", "mirror", "china", "ceramic", "porcelain", "crockery", "pottery"},
+			[]material.Trait{material.Breakable, material.Sharp}},
+		{[]string{"balloon", "latex", "blow-up", "blowup", "inflatable"}, []material.Trait{material.LatexBalloon,
+			material.Glove}},
 		{[]string{"glove"}, []material.Trait{material.Glove, material.LatexBalloon}},
 		{[]string{"battery", "cell", "led"}, []material.Trait{material.Battery, material.Electric}},
 		{[]string{"magnet", "magnetic"}, []material.Trait{material.Magnet, material.MayHoldMagnet}},
-		{[]string{"needle", "pin", "nail", "knife", "blade", "razor", "scissors", "skewer", "thorn", "hook", "wire", "staple", "barbed", "spike"}, []material.Trait{material.Sharp, material.Scissors}},
+		{[]string{"needle", "pin", "nail", "knife", "blade", "razor", "scissors", "skewer", "thorn", "hook", "wire",
+			"staple", "barbed", "spike"}, []material.Trait{material.Sharp, material.Scissors}},
 		{[]string{"foam", "sponge", "polystyrene"}, []material.Trait{material.Foam}},
 		{[]string{"bag", "cellophane", "clingfilm", "polythene"}, []material.Trait{material.Film}},
-		{[]string{"rope", "cord", "string", "lanyard", "necklace", "ribbon", "lace", "scarf", "belt", "strap", "tie", "chain", "sash", "leash", "strand"}, []material.Trait{}},
+		{[]string{"rope", "cord", "string", "lanyard", "necklace", "ribbon", "lace", "scarf", "belt", "strap", "tie",
+			"chain", "sash", "leash", "strand"}, []material.Trait{}},
 		{[]string{"electric", "plug", "mains", "heater"}, []material.Trait{material.Electric, material.Battery}},
-		{[]string{"berry", "mushroom", "toadstool", "fungus", "bulb", "seed", "poison", "poisonous", "toxic", "plant", "leaf", "flower"}, []material.Trait{material.ToxicSeed, material.UpsetPlant, material.UnknownPlant, material.Food}},
+		{[]string{"berry", "mushroom", "toadstool", "fungus", "bulb", "seed", "poison", "poisonous", "toxic", "plant",
+			"leaf", "flower"}, []material.Trait{material.ToxicSeed, material.UpsetPlant, material.UnknownPlant,
+			material.Food}},
 		{[]string{"painted", "old", "antique", "vintage", "lead"}, []material.Trait{material.UnknownFinish}},
 		{[]string{"rusty", "rust"}, []material.Trait{material.Rusty, material.UnknownFinish}},
-		{[]string{"candle", "flame", "kettle", "lighter", "burner"}, []material.Trait{material.Burns, material.Electric}},
-		{[]string{"broken", "cracked", "chipped", "damaged", "split"}, []material.Trait{material.Damaged, material.Sharp}},
-		{[]string{"bead", "slime", "borax", "borate"}, []material.Trait{material.Swells, material.Rounded, material.Hard, material.Borate, material.Soft}},
-		{[]string{"bleach", "detergent", "acid", "chemical", "cleaner", "polish", "pesticide", "weedkiller", "fertiliser", "petrol", "paraffin", "medicine", "tablet", "pill", "vape", "nicotine", "cigarette"},
+		{[]string{"candle", "flame", "kettle", "lighter", "burner"}, []material.Trait{material.Burns,
+			material.Electric}},
+		{[]string{"broken", "cracked", "chipped", "damaged", "split"}, []material.Trait{material.Damaged,
+			material.Sharp}},
+		{[]string{"bead", "slime", "borax", "borate"}, []material.Trait{material.Swells, material.Rounded,
+			material.Hard, material.Borate, material.Soft}},
+		{[]string{"bleach", "detergent", "acid", "chemical", "cleaner", "polish", "pesticide", "weedkiller",
+			"fertiliser", "petrol", "paraffin", "medicine", "tablet", "pill", "vape", "nicotine", "cigarette"},
 			[]material.Trait{material.HouseholdChemical, material.MineralOil, material.Acid}},
-		{[]string{"nut", "peanut", "almond", "cashew", "walnut", "hazelnut", "pecan", "pistachio"}, []material.Trait{material.ChokeFood, material.NutButter, material.Hard, material.Food}},
+		{[]string{"nut", "peanut", "almond", "cashew", "walnut", "hazelnut", "pecan", "pistachio"},
+			[]material.Trait{material.ChokeFood, material.NutButter, material.Hard, material.Food}},
 	} {
 		for _, w := range row.words {
 			hazards[material.Words(w)[0]] = row.traits
@@ -157,9 +168,9 @@ func calledBy(word string) material.Features {
 	return cords
 }
 
-// nutsNamed returns the nuts that a name says, where the facts of a thing do not say that they are in it: only the packet
-// in the hand tells whether walnut halves are of wood. No other allergen is read off the name of what is no food, as egg
-// cups and milk crates hold none.
+// nutsNamed returns the nuts that a name says, where the facts of a thing do not say that they are in it: only the
+// packet in the hand tells whether walnut halves are of wood. No other allergen is read off the name of what is no
+// food, as egg cups and milk crates hold none.
 func nutsNamed(name string) (set allergen.Set) {
 	for _, w := range material.Words(name) {
 		if w != "nut" { // a wing nut is none
@@ -178,7 +189,8 @@ func Unsaid(name string, f material.Facts) (word string, unsaid bool) {
 func unsaidOf(called []string, f material.Facts) (word string, unsaid bool) {
 	for _, w := range called {
 		features := calledBy(w)
-		if said := f.Features().Meet(features); said.Empty() && !features.Minus(material.Mildening).Minus(f.Denied).Empty() {
+		if said := f.Features().Meet(features); said.Empty() &&
+			!features.Minus(material.Mildening).Minus(f.Denied).Empty() {
 			return w, true
 		}
 	}

@@ -23,7 +23,8 @@ var words = naming.New(material.Standard(), nil)
 
 // noted is a room of one child who reacts to what its family wrote.
 func noted(t require.TestingT, note string, by room.Way, months int) *safety.Group {
-	c := room.Child{Label: "AB", Months: months, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.Other, By: by, Note: note}}}
+	c := room.Child{Label: "AB", Months: months, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.Other, By: by,
+		Note: note}}}
 	g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 2}, room.StrictestTable(), safety.Policy{})
 	require.NoError(t, err)
 	return &g
@@ -48,7 +49,9 @@ func own(t require.TestingT, g *safety.Group, lines, steps string) naming.Judged
 
 // mixed reads a mix of a centre's own.
 func mixed(lines, steps string) (naming.Meaning, bool) {
-	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric, Several: words.Several}.Read(recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: steps, Keeps: "one session"})
+	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric,
+		Several: words.Several}.Read(recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: steps,
+		Keeps: "one session"})
 	return naming.Meaning{Members: []naming.Member{{Mix: &d.Recipe}}}, d.OK()
 }
 
@@ -71,15 +74,27 @@ func TestAllergiesInFamiliesWords(t *testing.T) {
 		note, thing string
 		want        safety.Verdict
 	}{
-		{"apple", "apple puree", out}, {"pears", "pear puree", out}, {"banana", "mashed banana", out}, {"lentils", "lentils", out}, {"peas", "split peas", out}, {"Peas!", "whole peas", out}, {"chick peas", "chickpeas", out},
-		{"tomatoes", "tomato puree", out}, {"peaches", "peaches", out}, {"mangoes", "mango puree", out}, {"radishes", "radish", out}, {"rice", "white rice", out}, {"carrots (raw)", "raw carrot", out}, {"raw apple", "raw apple", out},
-		{"fruit", "mashed banana", out}, {"legumes", "lentils", out}, {"all pulses", "kidney beans", out}, {"citrus fruit", "orange peel", out}, {"gelatin", "marshmallows", out}, {"maize", "cornflour", out}, {"corn", "popping corn", out},
-		{"kiwi and lentils", "lentils", out}, {"egg white", "egg", out}, {"wool", "wool balls", out}, {"feathers", "feathers", out},
+		{"apple", "apple puree", out}, {"pears", "pear puree", out}, {"banana", "mashed banana", out},
+		{"lentils", "lentils", out}, {"peas", "split peas", out}, {"Peas!", "whole peas", out},
+		{"chick peas", "chickpeas", out},
+		{"tomatoes", "tomato puree", out}, {"peaches", "peaches", out}, {"mangoes", "mango puree", out},
+		{"radishes", "radish", out}, {"rice", "white rice", out}, {"carrots (raw)", "raw carrot", out},
+		{"raw apple", "raw apple", out},
+		{"fruit", "mashed banana", out}, {"legumes", "lentils", out}, {"all pulses", "kidney beans", out},
+		{"citrus fruit", "orange peel", out}, {"gelatin", "marshmallows", out}, {"maize", "cornflour", out},
+		{"corn", "popping corn", out},
+		{"kiwi and lentils", "lentils", out}, {"egg white", "egg", out}, {"wool", "wool balls", out},
+		{"feathers", "feathers", out},
 		{"lentils", "split peas", ask}, {"apple", "pear puree", ask}, // close kin are asked about
-		{"apple", "mashed banana", goesIn}, {"kiwi", "white rice", hand}, {"apple", "water", hand}, {"lentils", "wooden boats", goesIn},
-		{"apple", "hummus", ask},                                                                                                                                                                        // of more than one thing
-		{"zqxv", "mashed banana", ask}, {"сыр", "white rice", ask}, {"not allergic to egg any more", "mashed banana", ask}, {"not allergic to egg any more", "egg", out}, {"аpple", "apple puree", ask}, // a letter of another script
-		{"ap\u200bple", "apple puree", out}, {"\u202eapple", "apple puree", out}, {"zqxv", "wooden boats", goesIn}, {strings.Repeat("grass ", 100), "apple puree", goesIn},
+		{"apple", "mashed banana", goesIn}, {"kiwi", "white rice", hand}, {"apple", "water", hand},
+		{"lentils", "wooden boats", goesIn},
+		// of more than one thing
+		{"apple", "hummus", ask},
+		// a letter of another script
+		{"zqxv", "mashed banana", ask}, {"сыр", "white rice", ask}, {"not allergic to egg any more", "mashed banana",
+			ask}, {"not allergic to egg any more", "egg", out}, {"аpple", "apple puree", ask},
+		{"ap\u200bple", "apple puree", out}, {"\u202eapple", "apple puree", out}, {"zqxv", "wooden boats", goesIn},
+		{strings.Repeat("grass ", 100), "apple puree", goesIn},
 	} {
 		j := words.Resolve(row.thing, "").Judge(noted(t, row.note, room.ByEating, 60), naming.Ask{Use: safety.Open})
 		if row.want <= hand {
@@ -90,7 +105,8 @@ func TestAllergiesInFamiliesWords(t *testing.T) {
 	}
 	in := own(t, noted(t, "apple", room.ByEating, 60), "200 g ready-to-eat flour\n100 g apple puree", "Stir, 2 min")
 	assert.Equal(t, out, in.Verdict, "in a mix too")
-	tool := words.Resolve("apple puree", "").Judge(noted(t, "apple", room.ByTouchOrAir, 60), naming.Ask{Use: safety.AdultTool})
+	tool := words.Resolve("apple puree", "").Judge(noted(t, "apple", room.ByTouchOrAir, 60),
+		naming.Ask{Use: safety.AdultTool})
 	assert.Equal(t, out, tool.Verdict, "by touch also in the adult's hand")
 }
 
@@ -102,9 +118,12 @@ func TestAlcoholAndFirmnessInMixes(t *testing.T) {
 		want   safety.Verdict
 	}{
 		{"300 g ready-to-eat starch\n500 g vodka", 30, out}, {"300 g ready-to-eat starch\n500 g vodka", 52, hand},
-		{"300 g ready-to-eat starch\n900 g wine", 30, out}, {"300 g ready-to-eat starch\n200 g beer", 30, out}, {"500 g ready-to-eat starch\n300 g rubbing alcohol", 52, out},
+		{"300 g ready-to-eat starch\n900 g wine", 30, out}, {"300 g ready-to-eat starch\n200 g beer", 30, out},
+		{"500 g ready-to-eat starch\n300 g rubbing alcohol", 52, out},
 		{"300 g ready-to-eat starch\n300 g water\n2 g vanilla extract", 30, hand}, // 0.1 %
-		{"40 g gelatine\n300 g water", 30, out}, {"40 g gelatine\n300 g water", 47, out}, {"40 g gelatine\n300 g water", 52, hand}, {"8 g agar\n500 g water", 30, out}, {"4 g konjac powder\n500 g water", 30, out}, {"15 g psyllium husk\n480 g water", 30, out},
+		{"40 g gelatine\n300 g water", 30, out}, {"40 g gelatine\n300 g water", 47, out}, {"40 g gelatine\n300 g water",
+			52, hand}, {"8 g agar\n500 g water", 30, out}, {"4 g konjac powder\n500 g water", 30, out},
+		{"15 g psyllium husk\n480 g water", 30, out},
 		{"5 g gelatine\n2 g agar\n500 g water", 30, hand}, // each too little, and together
 	} {
 		j := own(t, aged(t, row.months), row.lines, "Stir, 2 min")
@@ -123,10 +142,18 @@ func TestAlcoholAndFirmnessInMixes(t *testing.T) {
 func TestStepsAreRead(t *testing.T) {
 	const lines = "300 g ready-to-eat flour\n100 g water"
 	for steps, want := range map[string]safety.Verdict{
-		"Stir in a cup of water beads and a few small magnets. Knead in pony beads": out, "Stir in peanut butter and the borax": out, "Add 2 tbsp peanut butter": out, "Fold in the almonds": out, "Sprinkle chia seeds over it and knead": ask,
-		"Do not forget the borax": out, "Knead pony beads through it": ask, "Stir in the fuse beads": ask, "Add a whisk": ask, "Spread thinly, then add the spread": ask, "Never stop, stir in the borax": out,
-		"Stir, 2 min": hand, "Roll out with the rolling pins and cut with cutters": hand, "Never add borax": hand, "Pour in the warm water bit by bit, children stir": hand, "Stir in some of the flour": hand,
-		"Spread it and press with cutters": hand, "Stir in a wide bowl with a long spoon": hand, "Add a spoon of the flour": hand, "Mix everything in a saucepan": hand, "Whisk in a large glass": hand, "Add the glass": ask, "Stir in glass": ask, "Fold in some broken glass": ask, "Stir in the glass": ask, "Whisk it in the saucepan": hand, "Stir until it snaps; pour into small paper cups": hand,
+		"Stir in a cup of water beads and a few small magnets. Knead in pony beads": out,
+		"Stir in peanut butter and the borax":                                       out,
+		"Add 2 tbsp peanut butter":                                                  out, "Fold in the almonds": out,
+		"Sprinkle chia seeds over it and knead": ask,
+		"Do not forget the borax":               out, "Knead pony beads through it": ask, "Stir in the fuse beads": ask,
+		"Add a whisk": ask, "Spread thinly, then add the spread": ask, "Never stop, stir in the borax": out,
+		"Stir, 2 min": hand, "Roll out with the rolling pins and cut with cutters": hand, "Never add borax": hand,
+		"Pour in the warm water bit by bit, children stir": hand, "Stir in some of the flour": hand,
+		"Spread it and press with cutters": hand, "Stir in a wide bowl with a long spoon": hand,
+		"Add a spoon of the flour": hand, "Mix everything in a saucepan": hand, "Whisk in a large glass": hand,
+		"Add the glass": ask, "Stir in glass": ask, "Fold in some broken glass": ask, "Stir in the glass": ask,
+		"Whisk it in the saucepan": hand, "Stir until it snaps; pour into small paper cups": hand,
 	} {
 		j := own(t, aged(t, 52, allergen.Peanuts, allergen.TreeNuts), lines, steps)
 		if want == hand {
@@ -141,7 +168,8 @@ func TestStepsAreRead(t *testing.T) {
 	long := own(t, aged(t, 52), lines, "Knead "+strings.Repeat("well and ", 220)+"stir in the loose magnets")
 	assert.Equal(t, out, long.Verdict, "also at the end of a step of 2,000 letters")
 	for _, bad := range []recipe.Written{{Loss: -1e306}, {Loss: 1}, {Lines: strings.Repeat("1 g water\n", 60)}} {
-		w := recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session", Loss: bad.Loss}
+		w := recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session",
+			Loss: bad.Loss}
 		if bad.Lines != "" {
 			w.Lines = bad.Lines
 		}
@@ -154,7 +182,8 @@ func TestStepsAreRead(t *testing.T) {
 func TestOwnThingsAreWhatTheyAreCalled(t *testing.T) {
 	allergic := aged(t, 52, allergen.Wheat, allergen.Milk, allergen.TreeNuts, allergen.Peanuts)
 	baby := aged(t, 10)
-	dough, block := material.Description{Contains: "none", Traits: "food;dough;portion=60"}, material.Description{Solid: "box", Size: "250x120x120", Contains: "none", Traits: "soft"}
+	dough, block := material.Description{Contains: "none", Traits: "food;dough;portion=60"},
+		material.Description{Solid: "box", Size: "250x120x120", Contains: "none", Traits: "soft"}
 	of := func(solid, size, traits string) material.Description {
 		return material.Description{Solid: solid, Size: size, Contains: "none", Traits: traits}
 	}
@@ -164,14 +193,27 @@ func TestOwnThingsAreWhatTheyAreCalled(t *testing.T) {
 		who  *safety.Group
 		most bool // at most a hand; otherwise at least asked
 	}{
-		{"Almond dough", dough, allergic, false}, {"Marzipan shapes", dough, allergic, false}, {"Milk dough", dough, allergic, false}, {"Wheat dough", dough, allergic, false}, {"Blue pea protein", dough, allergic, false}, {"Cheesy dip", dough, allergic, false}, {"Buttery paste", dough, allergic, false},
-		{"Honey dough", dough, baby, false}, {"Flour dough", dough, baby, false}, {"Raw flour balls", dough, baby, false},
-		{"Ballon friends", block, baby, false}, {"Party blow-ups", block, baby, false}, {"Water pearls big", of("sphere", "60", "soft"), allergic, false}, {"Conker collection", block, baby, false}, {"Magnettic shapes", block, allergic, false},
-		{"Dressing gown belt", of("box", "1500x40x5", "fabric;soft"), baby, false}, {"Neckwear", of("box", "1400x80x3", "fabric;soft"), baby, false}, {"Linked loops", of("cylinder", "10x600", "soft"), baby, false}, {"Long piece", of("box", "1200x3x3", "strand"), baby, false},
+		{"Almond dough", dough, allergic, false}, {"Marzipan shapes", dough, allergic, false}, {"Milk dough", dough,
+			allergic, false}, {"Wheat dough", dough, allergic, false}, {"Blue pea protein", dough, allergic, false},
+		{"Cheesy dip", dough, allergic, false}, {"Buttery paste", dough, allergic, false},
+		{"Honey dough", dough, baby, false}, {"Flour dough", dough, baby, false}, {"Raw flour balls", dough, baby,
+			false},
+		{"Ballon friends", block, baby, false}, {"Party blow-ups", block, baby, false}, {"Water pearls big",
+			of("sphere", "60", "soft"), allergic, false}, {"Conker collection", block, baby, false},
+		{"Magnettic shapes", block, allergic, false},
+		{"Dressing gown belt", of("box", "1500x40x5", "fabric;soft"), baby, false},
+		{"Neckwear", of("box", "1400x80x3", "fabric;soft"), baby, false}, {"Linked loops", of("cylinder", "10x600",
+			"soft"), baby, false}, {"Long piece", of("box", "1200x3x3", "strand"), baby, false},
 		{"Shiny layer", of("box", "600x400x0.02", "sheet"), baby, false},
-		{"Blue salt dough", dough, baby, false}, {"Raisin dough", dough, baby, false}, {"Blue bread rolls", block, allergic, false}, {"Bread bin", block, allergic, true}, {"Felt bread rolls", block, allergic, true},
-		{"Bal\u200bloon friends", block, baby, false}, {"\u202eHarbour cushion", block, baby, false}, {"Ｂalloon friends", block, baby, false}, {"Bаlloon friends", block, baby, false}, {"Lead for the dog", block, baby, false},
-		{"Кубики", block, baby, true}, {"Jouets d’été", block, baby, true}, {"Blue dough", dough, allergic, true}, {"Harbour cushion", block, baby, true}, {"Wooden egg cups", of("cylinder", "60x80", "hard"), allergic, true}, {"Felt rug", of("box", "600x400x4", "fabric;soft"), baby, true}, {"Broomstick", of("cylinder", "25x1200", "hard"), allergic, true},
+		{"Blue salt dough", dough, baby, false}, {"Raisin dough", dough, baby, false}, {"Blue bread rolls", block,
+			allergic, false}, {"Bread bin", block, allergic, true}, {"Felt bread rolls", block, allergic, true},
+		{"Bal\u200bloon friends", block, baby, false}, {"\u202eHarbour cushion", block, baby, false},
+		{"Ｂalloon friends", block, baby, false}, {"Bаlloon friends", block, baby, false}, {"Lead for the dog", block,
+			baby, false},
+		{"Кубики", block, baby, true}, {"Jouets d’été", block, baby, true}, {"Blue dough", dough, allergic, true},
+		{"Harbour cushion", block, baby, true}, {"Wooden egg cups", of("cylinder", "60x80", "hard"), allergic, true},
+		{"Felt rug", of("box", "600x400x4", "fabric;soft"), baby, true}, {"Broomstick", of("cylinder", "25x1200",
+			"hard"), allergic, true},
 	} {
 		got := described(t, row.who, row.name, row.what)
 		if row.most {
@@ -185,7 +227,8 @@ func TestOwnThingsAreWhatTheyAreCalled(t *testing.T) {
 // A slip of the finger is asked about and never a verdict, in a list as in a check; an answer decides it.
 func TestANearWordIsAsked(t *testing.T) {
 	allergic := aged(t, 52, allergen.Wheat, allergen.Milk)
-	for _, typed := range []string{"scones", "money", "sherry", "leather", "mutton", "lollies", "chess", "trout", "raffle", "straps"} {
+	for _, typed := range []string{"scones", "money", "sherry", "leather", "mutton", "lollies", "chess", "trout",
+		"raffle", "straps"} {
 		m := words.Resolve(typed, "")
 		j := m.Judge(allergic, naming.Ask{Use: safety.Open})
 		if m.Meant == "" && m.Known() {
@@ -202,22 +245,28 @@ func TestANearWordIsAsked(t *testing.T) {
 	no := words.Resolve("wooden baots", "None of these")
 	assert.False(t, no.Known())
 	assert.Equal(t, ask, no.Judge(allergic, naming.Ask{Use: safety.Open}).Verdict)
-	for typed, least := range map[string]safety.Verdict{"felt balls": ask, "tea lights": ask, "flour, heat-treated": ask, "heat-treated flour": ask} {
-		assert.GreaterOrEqual(t, words.Resolve(typed, "").Judge(aged(t, 30), naming.Ask{Use: safety.Open}).Verdict, least, typed)
+	for typed, least := range map[string]safety.Verdict{"felt balls": ask, "tea lights": ask,
+		"flour, heat-treated": ask, "heat-treated flour": ask} {
+		assert.GreaterOrEqual(t, words.Resolve(typed, "").Judge(aged(t, 30), naming.Ask{Use: safety.Open}).Verdict,
+			least, typed)
 	}
 	yoghurt := words.Resolve("oat yoghurt", "").Judge(allergic, naming.Ask{Use: safety.Open})
 	assert.GreaterOrEqual(t, yoghurt.Verdict, hand, "oats carry wheat")
 }
 
 // states are words before a name that may make another thing of it, which is then known by a name of its own.
-var before = []string{"500 g ", "2 cups of ", "a bag of ", "a tray of ", "a bowl of ", "some ", "big ", "clean ", "red ", "home-made ", "my ", "wet ", "warm ", "frozen ", "dyed ", "shredded ", "nut-free ", "organic "}
+var before = []string{"500 g ", "2 cups of ", "a bag of ", "a tray of ", "a bowl of ", "some ", "big ", "clean ",
+	"red ", "home-made ", "my ", "wet ", "warm ", "frozen ", "dyed ", "shredded ", "nut-free ", "organic "}
 
 // ofWords are rules that a name alone gives cause for, whatever shape the thing has.
-var ofWords = map[string]bool{"allergen": true, "read-packet": true, "nut-policy": true, "balloon": true, "magnet": true, "battery": true, "swelling": true, "honey": true, "lectin": true, "toxic-seed": true,
-	"unknown-plant": true, "household-chemical": true, "mineral": true, "alcohol": true, "raw-flour": true, "raw-food": true, "spice": true, "caffeine": true, "essential-oil": true, "aspiration": true}
+var ofWords = map[string]bool{"allergen": true, "read-packet": true, "nut-policy": true, "balloon": true,
+	"magnet": true, "battery": true, "swelling": true, "honey": true, "lectin": true, "toxic-seed": true,
+	"unknown-plant": true, "household-chemical": true, "mineral": true, "alcohol": true, "raw-flour": true,
+	"raw-food": true, "spice": true, "caffeine": true, "essential-oil": true, "aspiration": true}
 
-// A slip, an amount, a container, a step, a name, a word or a note never turns what is kept out or asked about into what goes in: what
-// makes another known name apart, whatever is typed around a name is asked about or judged as harshly.
+// A slip, an amount, a container, a step, a name, a word or a note never turns what is kept out or asked about into
+// what goes in: what makes another known name apart, whatever is typed around a name is asked about or judged as
+// harshly.
 func TestNothingTypedClears(t *testing.T) {
 	sheets := rooms(t)
 	items := material.Standard().Items()
@@ -245,11 +294,14 @@ func TestNothingTypedClears(t *testing.T) {
 		case 1:
 			typed = rapid.SampledFrom(before).Draw(t, "before") + name
 		case 2:
-			typed = name + rapid.SampledFrom([]string{" (500 g)", ", washed", " in a tub", " mix", " pieces", " for the tub", " x 20"}).Draw(t, "after")
+			typed = name + rapid.SampledFrom([]string{" (500 g)", ", washed", " in a tub", " mix", " pieces",
+				" for the tub", " x 20"}).Draw(t, "after")
 		case 3: // one more allergy, in words
 			r := sheet.Group.Room()
 			r.Children = append([]room.Child{}, r.Children...)
-			r.Children[0].Allergies = append(append([]room.Allergy{}, r.Children[0].Allergies...), room.Allergy{To: allergen.Other, Note: rapid.SampledFrom([]string{name, "kiwi", "not " + name, "???", "apple, pear"}).Draw(t, "note")})
+			r.Children[0].Allergies = append(append([]room.Allergy{}, r.Children[0].Allergies...),
+				room.Allergy{To: allergen.Other, Note: rapid.SampledFrom([]string{name, "kiwi", "not " + name, "???",
+					"apple, pear"}).Draw(t, "note")})
 			g, err := safety.NewGroup(r, room.StrictestTable(), safety.Policy{NutFree: sheet.Group.NutFree()})
 			require.NoError(t, err)
 			j := words.Resolve(name, "").Judge(&g, naming.Ask{Use: safety.Open})
@@ -261,22 +313,29 @@ func TestNothingTypedClears(t *testing.T) {
 			if !ok || listed.Judge(&sheet.Group, naming.Ask{Use: safety.Open}).Verdict.Ready() {
 				return
 			}
-			step := "Stir well. " + rapid.SampledFrom([]string{"Add ", "Add the ", "Stir until smooth, adding some "}).Draw(t, "step")
+			step := "Stir well. " + rapid.SampledFrom([]string{"Add ", "Add the ",
+				"Stir until smooth, adding some "}).Draw(t, "step")
 			stirred, ok := mixed(base, step+it.Name)
 			require.True(t, ok)
 			j := stirred.Judge(&sheet.Group, naming.Ask{Use: safety.Open})
 			require.False(t, j.Verdict.Ready(), "%s%s: %s", step, it.Name, j.Verdict)
 			return
 		case 5: // in the name of a thing of one's own that is said to hold nothing
-			if !slices.ContainsFunc(plain.Findings(), func(f safety.Finding) bool { return f.Verdict >= ask && ofWords[f.Rule] }) {
+			if !slices.ContainsFunc(plain.Findings(), func(f safety.Finding) bool {
+				return f.Verdict >= ask && ofWords[f.Rule]
+			}) {
 				return
 			}
-			called := rapid.SampledFrom([]string{"Blue ", "Our ", "Harbour "}).Draw(t, "called") + it.Name + rapid.SampledFrom([]string{"", " dough", " mix"}).Draw(t, "ends")
-			got := described(t, &sheet.Group, called, material.Description{Contains: "none", Traits: "food;dough;portion=60"})
+			called := rapid.SampledFrom([]string{"Blue ", "Our ", "Harbour "}).Draw(t, "called") + it.Name +
+				rapid.SampledFrom([]string{"", " dough", " mix"}).Draw(t, "ends")
+			got := described(t, &sheet.Group, called, material.Description{Contains: "none",
+				Traits: "food;dough;portion=60"})
 			require.False(t, got.Ready(), "%s: %s", called, got)
 			return
 		default: // beside what somebody fills in of it
-			f, err := material.Description{Contains: rapid.SampledFrom([]string{"", "none"}).Draw(t, "contains"), Traits: rapid.SampledFrom([]string{"", "soft", "food", "enclosed", "hydrated", "single"}).Draw(t, "traits")}.Facts(nil)
+			f, err := material.Description{Contains: rapid.SampledFrom([]string{"", "none"}).Draw(t, "contains"),
+				Traits: rapid.SampledFrom([]string{"", "soft", "food", "enclosed", "hydrated", "single"}).Draw(t,
+					"traits")}.Facts(nil)
 			if err != nil {
 				return
 			}
@@ -289,6 +348,7 @@ func TestNothingTypedClears(t *testing.T) {
 		if m.Known() && m.Meant == "" && m.Members[0].ID() != it.ID {
 			return // another known name, or a family
 		}
-		require.False(t, j.Verdict.Ready(), "%q for %q in %s: %s (%s)", typed, name, who, j.Verdict, fmt.Sprint(j.Rules()))
+		require.False(t, j.Verdict.Ready(), "%q for %q in %s: %s (%s)", typed, name, who, j.Verdict,
+			fmt.Sprint(j.Rules()))
 	})
 }

@@ -115,7 +115,8 @@ func (j Judged) Usual() bool {
 func (j Judged) word(o safety.Objection) safety.Finding {
 	f := o.Finding()
 	if j.unsaid != "" && o.Rule == "facts" && o.Verdict == safety.MeasureFirst {
-		f.Reason = say.F("Its name says \"{word}\", and nobody has said what that means for it; worst case: keep out.", j.unsaid)
+		f.Reason = say.F("Its name says \"{word}\", and nobody has said what that means for it; worst case: keep out.",
+			j.unsaid)
 	}
 	return f
 }
@@ -193,9 +194,12 @@ func (f *Family) finding(all []Judged) safety.Finding {
 	}
 	return safety.Finding{
 		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason:  say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name, len(all), what, say.Text(f.Question)),
-		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared", Value: say.Number(in)}},
-		Source:  safety.Ground{Source: "Convention: a plain word never means its safest kind", Standing: safety.CommonPractice},
+		Reason: say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name,
+			len(all), what, say.Text(f.Question)),
+		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared",
+			Value: say.Number(in)}},
+		Source: safety.Ground{Source: "Convention: a plain word never means its safest kind",
+			Standing: safety.CommonPractice},
 		Change:  say.F("The answer: {question}", say.Text(f.Question)),
 		Missing: "which one it is",
 	}
@@ -210,9 +214,11 @@ func (f *Family) nearOnly(all []Judged) safety.Finding {
 	kinds := say.List("{thing}, {next}", names...)
 	return safety.Finding{
 		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason:  say.F("\"{name}\" is not known. It is one letter away from {kinds}, which may be another thing altogether. Worst case: keep out. {question}", f.Name, kinds, say.Text(f.Question)),
+		Reason: say.F("\"{name}\" is not known. It is one letter away from {kinds}, which may be another thing altogether. Worst case: keep out. {question}",
+			f.Name, kinds, say.Text(f.Question)),
 		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
-		Source:  safety.Ground{Source: "Convention: a slip of the finger is asked about, never guessed", Standing: safety.CommonPractice},
+		Source: safety.Ground{Source: "Convention: a slip of the finger is asked about, never guessed",
+			Standing: safety.CommonPractice},
 		Change:  say.F("The answer: {question}", say.Text(f.Question)),
 		Missing: "which one it is",
 	}

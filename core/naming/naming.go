@@ -99,7 +99,8 @@ type Namer struct {
 // New returns a namer over a shelf and a centre's own recipes; the book that ships with Emblo
 // is always there.
 func New(shelf *material.Shelf, own []recipe.Recipe) *Namer {
-	n := &Namer{shelf: shelf, own: newIndex(), standard: standardIndex(), mixes: make(map[string]recipe.Recipe, len(own))}
+	n := &Namer{shelf: shelf, own: newIndex(), standard: standardIndex(), mixes: make(map[string]recipe.Recipe,
+		len(own))}
 	for _, it := range shelf.Items() {
 		if !it.Own {
 			break // a centre's own things stand first
@@ -127,8 +128,11 @@ func (n *Namer) Resolve(words, answer string) Meaning {
 	}
 	if m.Family != nil {
 		if ids, ok := m.Family.answered(answer); ok {
-			m.Family = &Family{Name: m.Family.Name, Question: m.Family.Question, Answers: m.Family.Answers, near: m.Family.near, given: answer}
-			m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool { return !slices.Contains(ids, x.ID()) })
+			m.Family = &Family{Name: m.Family.Name, Question: m.Family.Question, Answers: m.Family.Answers,
+				near: m.Family.near, given: answer}
+			m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool {
+				return !slices.Contains(ids, x.ID())
+			})
 		}
 	}
 	if !m.Known() {

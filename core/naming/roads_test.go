@@ -85,16 +85,21 @@ func TestRoadsThatClearedWrongly(t *testing.T) {
 		{"hair ties", "", "", "", "", safety.KeepOut, safety.WithAHand},
 	} {
 		d := material.Description{Solid: road.solid, Size: road.size, Contains: road.contains, Traits: road.traits}
-		assert.GreaterOrEqual(t, row(t, standard, little, road.name, d, safety.Open).Verdict, road.toddlers, "%v, toddlers", road)
-		assert.GreaterOrEqual(t, row(t, standard, big, road.name, d, safety.Open).Verdict, road.preschool, "%v, preschool", road)
+		assert.GreaterOrEqual(t, row(t, standard, little, road.name, d, safety.Open).Verdict, road.toddlers,
+			"%v, toddlers", road)
+		assert.GreaterOrEqual(t, row(t, standard, big, road.name, d, safety.Open).Verdict, road.preschool,
+			"%v, preschool", road)
 	}
-	for _, bad := range []string{"cord=1,000", "loop=1.000", "depth=1,200", "opening=2,500", "salt=0,5", "alcohol=0,7", "dough;salt=0.16"} {
+	for _, bad := range []string{"cord=1,000", "loop=1.000", "depth=1,200", "opening=2,500", "salt=0,5", "alcohol=0,7",
+		"dough;salt=0.16"} {
 		_, err := material.Description{Traits: bad}.Facts(nil)
 		assert.Error(t, err, bad)
 	}
 	// Compound words never meet the row of one of their words.
-	for words, never := range map[string]string{"packing peanuts": "peanuts-shell", "butternut squash": "mixed-nuts", "jelly beans": "lima-beans", "nutmeg": "mixed-nuts",
-		"coffee filters": "coffee-grounds", "tea towel": "tea-bags", "sugar paper": "sugar", "balloon whisk": "balloons", "water bottle": "water", "eggplant": "egg", "sea glass": "shells-small"} {
+	for words, never := range map[string]string{"packing peanuts": "peanuts-shell", "butternut squash": "mixed-nuts",
+		"jelly beans": "lima-beans", "nutmeg": "mixed-nuts",
+		"coffee filters": "coffee-grounds", "tea towel": "tea-bags", "sugar paper": "sugar",
+		"balloon whisk": "balloons", "water bottle": "water", "eggplant": "egg", "sea glass": "shells-small"} {
 		for _, m := range standard.Resolve(words, "").Members {
 			assert.NotEqual(t, never, m.ID(), words)
 		}
@@ -105,33 +110,42 @@ func TestRoadsThatClearedWrongly(t *testing.T) {
 func TestNotMerelyStrict(t *testing.T) {
 	little, big := toddlers(t), preschool(t)
 	for _, word := range []string{"foil", "twigs", "spaghetti", "paper clips", "acorns", "craft sticks", "pennies"} {
-		assert.LessOrEqual(t, row(t, standard, big, word, material.Description{}, safety.Open).Verdict, safety.WithAHand, "%s, preschool", word)
+		assert.LessOrEqual(t, row(t, standard, big, word, material.Description{}, safety.Open).Verdict,
+			safety.WithAHand, "%s, preschool", word)
 	}
 	for _, word := range []string{"mint leaves", "lettuce", "snow", "banana slices"} {
-		assert.LessOrEqual(t, row(t, standard, little, word, material.Description{}, safety.Open).Verdict, safety.WithAHand, "%s, toddlers", word)
+		assert.LessOrEqual(t, row(t, standard, little, word, material.Description{}, safety.Open).Verdict,
+			safety.WithAHand, "%s, toddlers", word)
 	}
 	gloves := row(t, standard, little, "latex gloves", material.Description{}, safety.AdultTool)
 	assert.Equal(t, safety.WithAHand, gloves.Verdict, "worn by the adult")
 	oats := row(t, standard, little, "oats", material.Description{}, safety.Open)
-	assert.False(t, slices.ContainsFunc(oats.Findings(), func(f safety.Finding) bool { return f.Rule == "small-ball" }), "oats are no balls")
+	assert.False(t, slices.ContainsFunc(oats.Findings(), func(f safety.Finding) bool { return f.Rule == "small-ball" }),
+		"oats are no balls")
 	starch := row(t, standard, little, "potato starch", material.Description{}, safety.Open)
-	assert.False(t, slices.ContainsFunc(starch.Findings(), func(f safety.Finding) bool { return f.Rule == "raw-flour" }), "potato starch is no raw flour")
+	assert.False(t, slices.ContainsFunc(starch.Findings(), func(f safety.Finding) bool {
+		return f.Rule == "raw-flour"
+	}), "potato starch is no raw flour")
 	sticks := row(t, standard, big, "craft sticks", material.Description{}, safety.Open)
-	assert.False(t, slices.ContainsFunc(sticks.Findings(), func(f safety.Finding) bool { return f.Rule == "nose-ear" }), "no craft stick goes up a nose")
+	assert.False(t, slices.ContainsFunc(sticks.Findings(), func(f safety.Finding) bool { return f.Rule == "nose-ear" }),
+		"no craft stick goes up a nose")
 	for _, grain := range []string{"rice", "sugar", "split peas"} {
 		for _, f := range row(t, standard, big, grain, material.Description{}, safety.Open).Findings() {
 			for _, do := range f.Do {
-				assert.False(t, grain != "split peas" && strings.Contains(do.Say().String(), "ount them"), "%s: %s", grain, do.Key())
+				assert.False(t, grain != "split peas" && strings.Contains(do.Say().String(), "ount them"), "%s: %s",
+					grain, do.Key())
 			}
 		}
 	}
-	paste := row(t, standard, big, "Salty paste", material.Description{Contains: "none", Traits: "food;dough;salt=0.4"}, safety.Open)
+	paste := row(t, standard, big, "Salty paste", material.Description{Contains: "none", Traits: "food;dough;salt=0.4"},
+		safety.Open)
 	assert.LessOrEqual(t, paste.Verdict, safety.WithAHand, "a portion that is not named is the usual one")
 }
 
 // A slip of the finger is forgiven, and never across a word that names a hazard.
 func TestSlips(t *testing.T) {
-	for typed, id := range map[string]string{"cornstrach": "cornflour", "spagetti": "spaghetti", "chikpeas": "chickpeas", "playdouhg": "", "conditoner": "hair-conditioner"} {
+	for typed, id := range map[string]string{"cornstrach": "cornflour", "spagetti": "spaghetti",
+		"chikpeas": "chickpeas", "playdouhg": "", "conditoner": "hair-conditioner"} {
 		m := standard.Resolve(typed, "")
 		if id == "" {
 			assert.True(t, m.Known(), typed)
@@ -140,7 +154,8 @@ func TestSlips(t *testing.T) {
 		require.Len(t, m.Members, 1, typed)
 		assert.Equal(t, id, m.Members[0].ID(), typed)
 	}
-	for _, typed := range []string{"glasss", "magnett", "baloon", "neeedle", "xyz", "12", "🫘", "мука", strings.Repeat("a", 10000), ""} {
+	for _, typed := range []string{"glasss", "magnett", "baloon", "neeedle", "xyz", "12", "🫘", "мука",
+		strings.Repeat("a", 10000), ""} {
 		m := standard.Resolve(typed, "")
 		j := m.Judge(toddlers(t), Ask{Use: safety.Open})
 		assert.GreaterOrEqual(t, j.Verdict, safety.MeasureFirst, typed)
@@ -154,7 +169,8 @@ func TestSlips(t *testing.T) {
 func TestAnswers(t *testing.T) {
 	for _, f := range Families() {
 		for _, w := range f.words {
-			assert.Same(t, f, standard.Resolve(w, "").Family, "%s: no thing of the shelf may take the word %q", f.Name, w)
+			assert.Same(t, f, standard.Resolve(w, "").Family, "%s: no thing of the shelf may take the word %q",
+				f.Name, w)
 		}
 		for _, a := range f.Answers {
 			m := standard.Resolve(f.Name, a.Words)
@@ -181,12 +197,16 @@ var everything = append([]string{"marbles", "water", "oats"}, func() (all []stri
 	return all
 }()...)
 
-var someTraits = []string{"food", "hard", "soft", "rounded", "fabric", "foam", "enclosed", "hydrated", "single", "slippery", "sticky", "magnet", "not-food", "shared", "usually=milk", "may-contain=wheat", "cord=100", "comes-apart=90"}
+var someTraits = []string{"food", "hard", "soft", "rounded", "fabric", "foam", "enclosed", "hydrated", "single",
+	"slippery", "sticky", "magnet", "not-food", "shared", "usually=milk", "may-contain=wheat", "cord=100",
+	"comes-apart=90"}
 
 // drawRow draws what a row may fill in beside a name; a row that does not read is none.
 func drawRow(t *rapid.T, sized bool) (d material.Description, ok bool) {
-	d.Traits = strings.Join(rapid.SliceOfNDistinct(rapid.SampledFrom(someTraits), 0, 3, rapid.ID).Draw(t, "traits"), ";")
-	d.Contains = rapid.SampledFrom([]string{"", "none", "milk", "water", "flour", "sea foam nobody knows"}).Draw(t, "contains")
+	d.Traits = strings.Join(rapid.SliceOfNDistinct(rapid.SampledFrom(someTraits), 0, 3, rapid.ID).Draw(t,
+		"traits"), ";")
+	d.Contains = rapid.SampledFrom([]string{"", "none", "milk", "water", "flour", "sea foam nobody knows"}).Draw(t,
+		"contains")
 	if sized {
 		d.Solid, d.Size = "sphere", rapid.SampledFrom([]string{"5", "30", "60", "250"}).Draw(t, "size")
 	}
@@ -199,7 +219,8 @@ func TestAddingNeverClears(t *testing.T) {
 	groups := []*safety.Group{toddlers(t), preschool(t)}
 	rapid.Check(t, func(t *rapid.T) {
 		name := rapid.SampledFrom(everything).Draw(t, "name")
-		use := rapid.SampledFrom([]safety.Use{safety.Open, safety.Sealed, safety.Hidden, safety.AdultTool, safety.Home}).Draw(t, "use")
+		use := rapid.SampledFrom([]safety.Use{safety.Open, safety.Sealed, safety.Hidden, safety.AdultTool,
+			safety.Home}).Draw(t, "use")
 		g := rapid.SampledFrom(groups).Draw(t, "group")
 		d, ok := drawRow(t, false)
 		if !ok {
@@ -231,7 +252,8 @@ func TestSizeReplacesOnlySize(t *testing.T) {
 		}
 		f, _ := d.Facts(nil)
 		subject := safety.Prepare(it.Name, portioned(it.Facts.Sized(f), g))
-		require.GreaterOrEqual(t, row(t, standard, g, it.Name, d, safety.Open).Verdict, g.Judge(&subject, safety.Open).Verdict, "%s with %+v", it.Name, d)
+		require.GreaterOrEqual(t, row(t, standard, g, it.Name, d, safety.Open).Verdict,
+			g.Judge(&subject, safety.Open).Verdict, "%s with %+v", it.Name, d)
 	})
 }
 
@@ -242,7 +264,8 @@ func TestOwnThingsHideNothing(t *testing.T) {
 	flour, _ := material.Standard().Get("ready-flour")
 	rapid.Check(t, func(t *rapid.T) {
 		it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "item")
-		own := recipe.Recipe{ID: "own", Name: "Own dough", Own: true, Kind: "dough", Lines: []recipe.Line{{Item: flour, Mass: unit.Grams(100)}, {Item: it, Mass: unit.Grams(1)}}}
+		own := recipe.Recipe{ID: "own", Name: "Own dough", Own: true, Kind: "dough",
+			Lines: []recipe.Line{{Item: flour, Mass: unit.Grams(100)}, {Item: it, Mass: unit.Grams(1)}}}
 		n := New(material.Standard(), []recipe.Recipe{own})
 		mix := n.Resolve("own dough", "").Judge(g, Ask{Use: safety.Open})
 		if recipe.StaysWhole(it) {
@@ -256,9 +279,11 @@ func TestOwnThingsHideNothing(t *testing.T) {
 		}
 		f, _ := d.Facts(nil)
 		f = f.Beside(it.Facts)
-		ours, theirs := safety.Prepare(it.Name, portioned(f, g)), safety.Prepare(it.Name, portioned(it.Facts.Sized(f), g))
+		ours, theirs := safety.Prepare(it.Name, portioned(f, g)), safety.Prepare(it.Name,
+			portioned(it.Facts.Sized(f), g))
 		if f.Form == it.Facts.Form {
-			require.GreaterOrEqual(t, g.Judge(&ours, safety.Open).Verdict, g.Judge(&theirs, safety.Open).Verdict, "%s as %+v", it.Name, d)
+			require.GreaterOrEqual(t, g.Judge(&ours, safety.Open).Verdict, g.Judge(&theirs, safety.Open).Verdict,
+				"%s as %+v", it.Name, d)
 		}
 	})
 }
@@ -295,9 +320,12 @@ func TestFamiliesWaitForTheirAnswer(t *testing.T) {
 }
 
 func TestEverydayAllergies(t *testing.T) {
-	for word, want := range map[string]string{"nuts": "tree nuts, peanuts", "Cow's milk": "milk", "casein": "milk", "ghee": "milk", "egg white": "egg", "albumen": "egg", "meringue": "egg",
-		"tahini": "sesame", "halva": "sesame", "lecithin": "soya", "tofu": "soya", "miso": "soya", "durum": "wheat, gluten", "semolina": "wheat, gluten", "kamut": "wheat, gluten",
-		"malt": "gluten", "coeliac": "gluten", "isinglass": "fish", "shellfish": "crustaceans, molluscs", "almonds": "tree nuts", "sulphites": "sulphites", "milk allergy": "milk"} {
+	for word, want := range map[string]string{"nuts": "tree nuts, peanuts", "Cow's milk": "milk", "casein": "milk",
+		"ghee": "milk", "egg white": "egg", "albumen": "egg", "meringue": "egg",
+		"tahini": "sesame", "halva": "sesame", "lecithin": "soya", "tofu": "soya", "miso": "soya",
+		"durum": "wheat, gluten", "semolina": "wheat, gluten", "kamut": "wheat, gluten",
+		"malt": "gluten", "coeliac": "gluten", "isinglass": "fish", "shellfish": "crustaceans, molluscs",
+		"almonds": "tree nuts", "sulphites": "sulphites", "milk allergy": "milk"} {
 		set, err := allergen.ParseContents(word)
 		require.NoError(t, err, word)
 		assert.Equal(t, want, set.String(), word)
@@ -319,7 +347,8 @@ func ExampleNamer_Resolve() {
 // A recipe never asks for what its own rules keep out: no step names a thing that is sharp,
 // breaks or poisons.
 func TestRecipesAskForNothingTheRulesKeepOut(t *testing.T) {
-	hazards := material.TraitsOf(material.Sharp, material.Breakable, material.LatexBalloon, material.Damaged, material.ToxicSeed)
+	hazards := material.TraitsOf(material.Sharp, material.Breakable, material.LatexBalloon, material.Damaged,
+		material.ToxicSeed)
 	named := func(step string, it material.Item) bool {
 		words := " " + strings.ReplaceAll(strings.Join(material.Words(step), " "), "rolling pin", "roller") + " "
 		return slices.ContainsFunc(append([]string{it.Name}, it.Also...), func(name string) bool {

@@ -19,15 +19,18 @@ import (
 // toddlers mouth, and one is allergic to milk; preschool has left mouthing behind, and one is
 // allergic to sesame. Both are nut-free, and have adults enough.
 func toddlers(t testing.TB) *safety.Group {
-	return group(t, room.Child{Label: "AB", Months: 26, Mouths: room.Yes, Allergies: []room.Allergy{{To: allergen.Milk}}})
+	return group(t, room.Child{Label: "AB", Months: 26, Mouths: room.Yes,
+		Allergies: []room.Allergy{{To: allergen.Milk}}})
 }
 
 func preschool(t testing.TB) *safety.Group {
-	return group(t, room.Child{Label: "CD", Months: 52, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.Sesame}}})
+	return group(t, room.Child{Label: "CD", Months: 52, Mouths: room.No,
+		Allergies: []room.Allergy{{To: allergen.Sesame}}})
 }
 
 func group(t testing.TB, c room.Child) *safety.Group {
-	g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 2}, room.StrictestTable(), safety.Policy{NutFree: true})
+	g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 2}, room.StrictestTable(),
+		safety.Policy{NutFree: true})
 	require.NoError(t, err)
 	return &g
 }
@@ -49,7 +52,8 @@ func readWords(t testing.TB, file string) []map[string]string {
 	return all
 }
 
-var mildness = map[string]safety.Verdict{"goes-in": safety.GoesIn, "with-a-hand": safety.WithAHand, "measure-first": safety.MeasureFirst, "keep-out": safety.KeepOut}
+var mildness = map[string]safety.Verdict{"goes-in": safety.GoesIn, "with-a-hand": safety.WithAHand,
+	"measure-first": safety.MeasureFirst, "keep-out": safety.KeepOut}
 
 // checkWord compares what a word is answered with what a careful reader accepts.
 func checkWord(n *Namer, g *safety.Group, word, accepted string) (milder, other bool, got string) {
@@ -81,7 +85,8 @@ func TestFurtherWords(t *testing.T) {
 		}
 		for who, g := range map[string]*safety.Group{"toddler": toddlers(t), "preschool": preschool(t)} {
 			milder, other, got := checkWord(n, g, row["word"], row[who])
-			assert.Equal(t, grounds[row["word"]] != "" && who == "preschool", milder, "%s (%s), %s: %s, a careful reader accepts %s", row["word"], m.Name(), who, got, row[who])
+			assert.Equal(t, grounds[row["word"]] != "" && who == "preschool", milder,
+				"%s (%s), %s: %s, a careful reader accepts %s", row["word"], m.Name(), who, got, row[who])
 			if other && !milder {
 				t.Logf("%s (%s), %s: %s, a careful reader accepts %s", row["word"], m.Name(), who, got, row[who])
 			}
@@ -98,9 +103,11 @@ var asked = map[string]string{
 
 // grounds say why a word is judged more mildly in the preschool room than the lists of words accept.
 var grounds = map[string]string{
-	"ivy": "its leaves redden skin and upset a stomach, and no more; its berries are a thing of their own", "poinsettia": "poison centres: mild",
-	"bluebells": "all of it upsets a stomach; bulbs are kept out", "buttercups": "their sap reddens skin",
-	"onion": "from 3 years on food has no ball rule, and a whole onion fits no gauge", "sponge": "from 3 years on what does not crumble is not bitten off (EN 71-1 tests it under 36 months)",
+	"ivy":        "its leaves redden skin and upset a stomach, and no more; its berries are a thing of their own",
+	"poinsettia": "poison centres: mild",
+	"bluebells":  "all of it upsets a stomach; bulbs are kept out", "buttercups": "their sap reddens skin",
+	"onion":  "from 3 years on food has no ball rule, and a whole onion fits no gauge",
+	"sponge": "from 3 years on what does not crumble is not bitten off (EN 71-1 tests it under 36 months)",
 }
 
 func TestEverydayWords(t *testing.T) {
@@ -132,7 +139,8 @@ func TestEverydayWords(t *testing.T) {
 				assert.True(t, milder, "%s is judged as the list says", word)
 				continue
 			}
-			assert.False(t, milder || other && asked[word] == "", "%s (%s), %s: %s, a careful reader accepts %s", word, m.Name(), name, got, row[name])
+			assert.False(t, milder || other && asked[word] == "", "%s (%s), %s: %s, a careful reader accepts %s", word,
+				m.Name(), name, got, row[name])
 		}
 	}
 }
@@ -170,9 +178,12 @@ func TestShelfVerdictsAreThoseOnRecord(t *testing.T) {
 func TestNutsInANameNobodyKnows(t *testing.T) {
 	f, err := material.Description{Solid: "box", Size: "80x60x40", Contains: "none", Traits: "hard"}.Facts(nil)
 	require.NoError(t, err)
-	for name, want := range map[string]safety.Verdict{"carved walnut halves": safety.MeasureFirst, "lacquered peanut shapes": safety.MeasureFirst, "giant wing nuts": safety.GoesIn} {
-		c := room.Child{Label: "AB", Months: 80, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.TreeNuts, By: room.ByTouchOrAir}, {To: allergen.Peanuts, By: room.ByEating}}}
-		g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 1}, room.RatioTables()[0], safety.Policy{})
+	for name, want := range map[string]safety.Verdict{"carved walnut halves": safety.MeasureFirst,
+		"lacquered peanut shapes": safety.MeasureFirst, "giant wing nuts": safety.GoesIn} {
+		c := room.Child{Label: "AB", Months: 80, Mouths: room.No, Allergies: []room.Allergy{{To: allergen.TreeNuts,
+			By: room.ByTouchOrAir}, {To: allergen.Peanuts, By: room.ByEating}}}
+		g, err := safety.NewGroup(room.Room{Children: []room.Child{c}, Adults: 1}, room.RatioTables()[0],
+			safety.Policy{})
 		require.NoError(t, err)
 		m := New(material.Standard(), nil).Resolve(name, "")
 		require.False(t, m.Known(), name)

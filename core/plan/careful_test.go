@@ -62,6 +62,7 @@ func TestPrecautionsOfACarefulColleague(t *testing.T) {
 			}
 		}
 		assert.LessOrEqual(t, len(ids), mostCares, row[0])
-		assert.ElementsMatch(t, strings.FieldsFunc(row[5], func(r rune) bool { return r == ';' }), ids, "%s: %s", row[0], row[4])
+		assert.ElementsMatch(t, strings.FieldsFunc(row[5], func(r rune) bool { return r == ';' }), ids, "%s: %s",
+			row[0], row[4])
 	}
 }

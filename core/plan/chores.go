@@ -59,13 +59,17 @@ func (a *Answer) chores() (c chores) {
 func (a *Answer) onThings(children int) (steps []recipe.Step) {
 	c := a.chores()
 	if c.found > 0 {
-		steps = append(steps, recipe.Step{ID: "wash-found", Text: say.F("Wash or wipe, and dry: {things}", say.List("{thing}, {next}", c.names...)), Minutes: piecework(c.found, wipeMinutes), By: recipe.ChildrenHelp})
+		steps = append(steps, recipe.Step{ID: "wash-found", Text: say.F("Wash or wipe, and dry: {things}",
+			say.List("{thing}, {next}", c.names...)), Minutes: piecework(c.found, wipeMinutes),
+			By: recipe.ChildrenHelp})
 	}
 	if c.threaded > 0 {
-		steps = append(steps, recipe.Step{ID: "strings", Text: "Cut a string for each child and tape its tip", Minutes: piecework(children, cordMinutes), By: recipe.Adult})
+		steps = append(steps, recipe.Step{ID: "strings", Text: "Cut a string for each child and tape its tip",
+			Minutes: piecework(children, cordMinutes), By: recipe.Adult})
 	}
 	if c.cups > 0 {
-		steps = append(steps, recipe.Step{ID: "cups", Text: "Mark each cup with its colour", Minutes: piecework(c.cups, markMinutes)})
+		steps = append(steps, recipe.Step{ID: "cups", Text: "Mark each cup with its colour", Minutes: piecework(c.cups,
+			markMinutes)})
 	}
 	return steps
 }
@@ -76,7 +80,8 @@ func (a *Answer) onThings(children int) (steps []recipe.Step) {
 func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 	c := a.chores()
 	if c.all > 0 {
-		steps = append(steps, recipe.Step{ID: "count-in", Text: say.F("Count in what was given out: {pieces} pieces", c.all), Minutes: piecework(c.all, countMinutes), By: recipe.ChildrenHelp})
+		steps = append(steps, recipe.Step{ID: "count-in", Text: say.F("Count in what was given out: {pieces} pieces",
+			c.all), Minutes: piecework(c.all, countMinutes), By: recipe.ChildrenHelp})
 	}
 	wet := false
 	for i := range a.Places {
@@ -87,15 +92,19 @@ func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 		}
 		for j := range p.Base {
 			l := &p.Base[j]
-			wet = wet || l.Facts.Form == material.Liquid || l.Facts.Form == material.SoftFood || l.Facts.Form == material.Dough
+			wet = wet || l.Facts.Form == material.Liquid || l.Facts.Form == material.SoftFood ||
+				l.Facts.Form == material.Dough
 			if l.Facts.Form == material.SoftFood && l.Facts.Traits.Has(material.Food) {
-				steps = append(steps, recipe.Step{ID: fmt.Sprintf("throw-away-%d-%d", i, j), Text: say.F("Throw away what is left of {thing}: hands were in it", say.Within(l.Say())), Minutes: 2})
+				steps = append(steps, recipe.Step{ID: fmt.Sprintf("throw-away-%d-%d", i, j),
+					Text:    say.F("Throw away what is left of {thing}: hands were in it", say.Within(l.Say())),
+					Minutes: 2})
 			}
 			way := material.Item{Facts: *l.Facts}.CleanUp()
 			if way.By == "" {
 				continue
 			}
-			clear := recipe.Step{ID: fmt.Sprintf("clear-away-%d-%d", i, j), Text: say.F("Clear away {thing}: {way}", say.Within(l.Say()), say.Text(way.By)), Minutes: way.Minutes * vessels}
+			clear := recipe.Step{ID: fmt.Sprintf("clear-away-%d-%d", i, j), Text: say.F("Clear away {thing}: {way}",
+				say.Within(l.Say()), say.Text(way.By)), Minutes: way.Minutes * vessels}
 			if way.By == "pick up" || way.By == "brush" {
 				clear.By = recipe.ChildrenHelp
 			}
@@ -103,7 +112,9 @@ func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 		}
 	}
 	if c.washed > 0 && (wet || mouthed(g)) {
-		steps = append(steps, recipe.Step{ID: "wash-up", Text: "Wash what was in it and in mouths, and lay it out to dry", Minutes: piecework(c.washed, wipeMinutes), By: recipe.Adult})
+		steps = append(steps, recipe.Step{ID: "wash-up",
+			Text: "Wash what was in it and in mouths, and lay it out to dry", Minutes: piecework(c.washed, wipeMinutes),
+			By: recipe.Adult})
 	}
 	return steps
 }

@@ -18,7 +18,8 @@ func TestChoresOfThings(t *testing.T) {
 	g := nursery(t, nil, 41, 41, 41, 41, 41, 41, 41, 41, 41, 41, 41, 41, 41, 41, 41)
 	shells := used(t, "large shells", safety.Open)
 	shells.Each = 3
-	water := Place{Base: Fill{Layers: []Layer{layer(t, "water", 40)}, Tub: in(t, "dish-tub"), Count: 3, Use: safety.Open}, Items: []Placed{shells}}
+	water := Place{Base: Fill{Layers: []Layer{layer(t, "water", 40)}, Tub: in(t, "dish-tub"), Count: 3,
+		Use: safety.Open}, Items: []Placed{shells}}
 	a, err := Reckon(Setup{Places: []Place{water}}, g, unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	said := func(steps any) string { return fmt.Sprint(steps) }
@@ -28,11 +29,14 @@ func TestChoresOfThings(t *testing.T) {
 	assert.Contains(t, said(a.Timeline[0].Text), "Wash or wipe", "it is in the time line too")
 	after := a.After(g)
 	require.Len(t, after, 3)
-	assert.Equal(t, []string{"Count in what was given out: 45 pieces", "Clear away water: damp cloth", "Wash what was in it and in mouths, and lay it out to dry"}, []string{said(after[0].Text), said(after[1].Text), said(after[2].Text)})
+	assert.Equal(t, []string{"Count in what was given out: 45 pieces", "Clear away water: damp cloth",
+		"Wash what was in it and in mouths, and lay it out to dry"}, []string{said(after[0].Text), said(after[1].Text),
+		said(after[2].Text)})
 	assert.Equal(t, []int{2, 12, 12}, []int{after[0].Minutes, after[1].Minutes, after[2].Minutes})
 
 	threaded := used(t, "large curtain rings", safety.Threaded)
-	dry := Place{Base: Fill{Layers: []Layer{layer(t, "white rice", 20)}, Tub: in(t, "dish-tub"), Count: 1, Use: safety.Open}, Items: []Placed{threaded}}
+	dry := Place{Base: Fill{Layers: []Layer{layer(t, "white rice", 20)}, Tub: in(t, "dish-tub"), Count: 1,
+		Use: safety.Open}, Items: []Placed{threaded}}
 	a, err = Reckon(Setup{Places: []Place{dry}}, nursery(t, nil, 50, 50), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	require.Len(t, a.Jobs().Things, 1)

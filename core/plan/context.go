@@ -73,7 +73,9 @@ func looseBase(in Base) bool {
 	case Fill:
 		return slices.ContainsFunc(b.Layers, func(l Layer) bool { return loose(l.Item.Facts) })
 	case Mix: // coloured rice is as loose as plain
-		return loose(b.Recipe.Facts(b.Portion)) || slices.ContainsFunc(b.Recipe.Solids(), func(it material.Item) bool { return loose(it.Facts) })
+		return loose(b.Recipe.Facts(b.Portion)) || slices.ContainsFunc(b.Recipe.Solids(), func(it material.Item) bool {
+			return loose(it.Facts)
+		})
 	}
 	return false
 }

@@ -150,7 +150,8 @@ func lying(items []Placed, children, tubs int) (f found) {
 // check refuses what cannot be poured, by its field.
 func (f Fill) check() error {
 	if len(f.Layers) > MaxLayers {
-		return &InvalidInput{"base/more", fmt.Sprintf("One vessel takes at most %d fillers, not %d.", MaxLayers, len(f.Layers))}
+		return &InvalidInput{"base/more", fmt.Sprintf("One vessel takes at most %d fillers, not %d.", MaxLayers,
+			len(f.Layers))}
 	}
 	if len(f.Layers) > 0 {
 		if err := f.Tub.CheckDepth(f.Depth(), f.filling()); err != nil {
@@ -159,7 +160,8 @@ func (f Fill) check() error {
 	}
 	for i, l := range f.Layers[min(1, len(f.Layers)):] {
 		if !(l.Depth.Millimetres() > 0) {
-			return &InvalidInput{fmt.Sprintf("base/more/%d/depth_mm", i), l.Item.Name + ": the layer must be more than 0 mm."}
+			return &InvalidInput{fmt.Sprintf("base/more/%d/depth_mm", i), l.Item.Name +
+				": the layer must be more than 0 mm."}
 		}
 	}
 	if f.Count != 0 && (f.Count < 1 || f.Count > MaxTubs) {
@@ -187,7 +189,8 @@ func (f Fill) volumes() []unit.Volume {
 	return out
 }
 
-func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children int, set unit.MeasureSet, memo *Memo) error {
+func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children int, set unit.MeasureSet,
+	memo *Memo) error {
 	if err := f.check(); err != nil {
 		return err
 	}
@@ -196,23 +199,33 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 		tubs = f.Count
 	}
 	in := lying(items, children, tubs)
-	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs), Depth: f.Depth(), Finds: in.hidden, SideBySide: f.SideBySide}
+	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs),
+		Depth: f.Depth(), Finds: in.hidden, SideBySide: f.SideBySide}
 	if rim := f.Tub.VolumeTo(f.Tub.Height()); f.Tub.Pours() && in.loose.Millilitres() > rim.Millilitres() {
-		a.Notes = append(a.Notes, say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.", say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
+		a.Notes = append(a.Notes,
+			say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.",
+				say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
 	if adults := g.Room().Adults; tubs > adults && adults > 0 && !f.Frozen && !f.Tub.IsJar() {
-		a.Notes = append(a.Notes, say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.", tubs, adults, f.Tub.Turns(children, adults), adults))
+		a.Notes = append(a.Notes,
+			say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.",
+				tubs, adults, f.Tub.Turns(children, adults), adults))
 	}
 	if !f.Tub.Pours() {
-		a.Notes = append(a.Notes, say.F("Hang it so that its upper edge, or the opening that things go into, is at most {height} mm above the floor: a small child of the youngest's age reaches that standing flat.", say.Fixed(room.StandingReach(g.Youngest()), 0)))
+		a.Notes = append(a.Notes,
+			say.F("Hang it so that its upper edge, or the opening that things go into, is at most {height} mm above the floor: a small child of the youngest's age reaches that standing flat.",
+				say.Fixed(room.StandingReach(g.Youngest()), 0)))
 	}
 	if len(f.Layers) == 0 {
-		a.Notes = append(a.Notes, "What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
+		a.Notes = append(a.Notes,
+			"What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
 		return nil
 	}
 	all := f.Tub.VolumeTo(f.Depth())
 	if in.hidden.Millilitres() >= all.Millilitres() {
-		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.", in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
+		return &InvalidInput{"base/depth_mm",
+			fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.",
+				in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
 	}
 	left := 1 - in.hidden.Millilitres()/all.Millilitres()
 	full := in.mass
@@ -221,7 +234,8 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 		v = v.Times(left)
 		mass := it.Density.MassOf(v)
 		full = full.Plus(mass)
-		a.Fill.Poured = append(a.Fill.Poured, Poured{Item: it, Depth: f.Layers[i].Depth, Volume: v, Mass: mass, InAll: mass.Times(float64(tubs)), Share: childShare(v, set)})
+		a.Fill.Poured = append(a.Fill.Poured, Poured{Item: it, Depth: f.Layers[i].Depth, Volume: v, Mass: mass,
+			InAll: mass.Times(float64(tubs)), Share: childShare(v, set)})
 	}
 	if f.Frozen {
 		a.Fill.Turns = 1 // nobody plays at the vessel
@@ -295,7 +309,9 @@ func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
 		a.poured = []recipe.Step{{ID: "pour", Text: say.F(source, filler, f.Depth()), Minutes: 5}}
 		if f.Tub.Shape() == vessel.Bottle {
 			a.poured = nil
-			a.made = []recipe.Step{{ID: "fill-bottles", Text: say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler, f.Depth()), Minutes: 3 * a.Fill.Tubs, By: recipe.Adult},
+			a.made = []recipe.Step{{ID: "fill-bottles",
+				Text: say.F("Fill each bottle with {filler} to {depth}, dry the thread, glue the lid", filler,
+					f.Depth()), Minutes: 3 * a.Fill.Tubs, By: recipe.Adult},
 				{ID: "cure", Kind: recipe.Rest, Text: "Let the glue cure overnight", Minutes: 720}}
 		}
 	}

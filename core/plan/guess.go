@@ -30,7 +30,8 @@ func guessOf(f material.Facts, v unit.Volume) *Guess {
 		mm3 := 1000 * v.Millilitres() * packing / n
 		return unit.Millimetres(math.Floor(math.Cbrt(6 * mm3 / math.Pi)))
 	}
-	return &Guess{Least: int(packing * v.Millilitres() / most), Most: int(math.Ceil(shaken * v.Millilitres() / least)), Few: across(10), More: across(20)}
+	return &Guess{Least: int(packing * v.Millilitres() / most), Most: int(math.Ceil(shaken * v.Millilitres() / least)),
+		Few: across(10), More: across(20)}
 }
 
 // settlesIn is how thick the water of a plain bottle is, over water.
@@ -52,7 +53,9 @@ func (a *PlaceAnswer) guess(f Fill, items []Placed) {
 			continue
 		}
 		if band, err := wait.Settle(wait.Glitter, flake, f.Depth(), settlesIn); err == nil {
-			a.Notes = append(a.Notes, say.F("After a shake the {thing} settles in {time} in plain water; with clear glue in it, it takes longer.", say.Within(say.Name("", p.Name)), band))
+			a.Notes = append(a.Notes,
+				say.F("After a shake the {thing} settles in {time} in plain water; with clear glue in it, it takes longer.",
+					say.Within(say.Name("", p.Name)), band))
 		}
 	}
 }

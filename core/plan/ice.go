@@ -92,10 +92,14 @@ func (i *Ice) steps(f Fill) (made, poured []recipe.Step) {
 	fill := say.F("Fill each vessel with {filler} to {depth}", f.Layers[0].Item.Within(), f.Depth())
 	made = []recipe.Step{{ID: "fill", Text: fill, Minutes: 4}}
 	if i.Sticks {
-		made = append(made, recipe.Step{ID: "sticks", Text: "Stretch film over it and push the sticks through, so that they stand upright", Minutes: 5, By: recipe.ChildrenHelp})
+		made = append(made, recipe.Step{ID: "sticks",
+			Text: "Stretch film over it and push the sticks through, so that they stand upright", Minutes: 5,
+			By: recipe.ChildrenHelp})
 	}
-	made = append(made, recipe.Step{ID: "freeze", Kind: recipe.Freeze, Text: say.F("Freeze through, {time}", i.Freezes), Minutes: minutes(i.Freezes.Most), At: recipe.Freezer})
-	return made, []recipe.Step{{ID: "turn-out", Kind: recipe.Rest, Text: "Turn the ice out and let it stand until its face is wet", Minutes: 10}}
+	made = append(made, recipe.Step{ID: "freeze", Kind: recipe.Freeze, Text: say.F("Freeze through, {time}", i.Freezes),
+		Minutes: minutes(i.Freezes.Most), At: recipe.Freezer})
+	return made, []recipe.Step{{ID: "turn-out", Kind: recipe.Rest,
+		Text: "Turn the ice out and let it stand until its face is wet", Minutes: 10}}
 }
 
 // minutes returns whole minutes, up.

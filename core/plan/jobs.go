@@ -15,7 +15,8 @@ type Jobs struct {
 // Jobs returns the steps of a set-up as they can be done apart. The timeline is the same in one line
 // of work.
 func (a Answer) Jobs() Jobs {
-	j := Jobs{LaidOut: layOut, Things: a.things, Made: make([][]recipe.Step, len(a.Places)), Poured: make([][]recipe.Step, len(a.Places))}
+	j := Jobs{LaidOut: layOut, Things: a.things, Made: make([][]recipe.Step, len(a.Places)),
+		Poured: make([][]recipe.Step, len(a.Places))}
 	for i := range a.Places {
 		j.Made[i], j.Poured[i] = a.Places[i].made, a.Places[i].poured
 	}

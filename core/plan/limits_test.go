@@ -30,7 +30,8 @@ func TestALimitIsTheLastThatIsAllowed(t *testing.T) {
 		return at(nil, p)
 	}
 	rice := func(change func(*Fill)) Setup {
-		f := Fill{Layers: []Layer{layer(t, "white rice", 20), layer(t, "rolled oats", 20)}, Tub: in(t, "deep-tub"), Use: safety.Open}
+		f := Fill{Layers: []Layer{layer(t, "white rice", 20), layer(t, "rolled oats", 20)}, Tub: in(t, "deep-tub"),
+			Use: safety.Open}
 		change(&f)
 		return at(f)
 	}
@@ -62,12 +63,15 @@ func TestALimitIsTheLastThatIsAllowed(t *testing.T) {
 		{Setup{Places: make([]Place, MaxPlaces)}, ""}, {Setup{Places: make([]Place, MaxPlaces+1)}, "places"},
 		{things(MaxPlaced), "items/0/each"}, {things(MaxPlaced + 1), "beside"},
 		{split(0), "base/colours"}, {split(1), ""}, {split(6), ""}, {split(7), "base/colours"},
-		{sorted(-1), "items/0/colours"}, {sorted(0), ""}, {sorted(MaxColours), ""}, {sorted(MaxColours + 1), "items/0/colours"},
+		{sorted(-1), "items/0/colours"}, {sorted(0), ""}, {sorted(MaxColours), ""}, {sorted(MaxColours + 1),
+			"items/0/colours"},
 		{second(0), "base/more/0/depth_mm"}, {second(-1), "base/more/0/depth_mm"}, {second(1), ""},
 		{vessels(-1), "base/vessels"}, {vessels(1), ""}, {vessels(MaxTubs), ""}, {vessels(MaxTubs + 1), "base/vessels"},
 		{layers(MaxLayers), ""}, {layers(MaxLayers + 1), "base/more"},
-		{through(-1), "through/mm"}, {through(0), "through/mm"}, {through(1), ""}, {through(MaxOpening), ""}, {through(MaxOpening + 1), "through/mm"},
-		{portion(0), "base/portion_g"}, {portion(recipe.MinPortion), ""}, {portion(recipe.MaxPortion), ""}, {portion(recipe.MaxPortion + 1), "base/portion_g"},
+		{through(-1), "through/mm"}, {through(0), "through/mm"}, {through(1), ""}, {through(MaxOpening), ""},
+		{through(MaxOpening + 1), "through/mm"},
+		{portion(0), "base/portion_g"}, {portion(recipe.MinPortion), ""}, {portion(recipe.MaxPortion), ""},
+		{portion(recipe.MaxPortion + 1), "base/portion_g"},
 	} {
 		_, err := Reckon(row.setup, group(t, 1, 40), unit.StandardSet(unit.US))
 		if row.field == "" {
@@ -82,13 +86,16 @@ func TestALimitIsTheLastThatIsAllowed(t *testing.T) {
 	_, err := Reckon(portion(0), group(t, 1, 40), unit.StandardSet(unit.US))
 	assert.ErrorContains(t, err, "portion must be between")
 	for colours, allowed := range map[int]bool{0: false, 1: true, 6: true, 7: false} {
-		_, err := Make(Order{Recipe: stove, Need: recipe.Weight{Of: unit.Grams(500)}, Colours: colours, Use: safety.Open}, group(t, 1, 40), unit.StandardSet(unit.US))
+		_, err := Make(Order{Recipe: stove, Need: recipe.Weight{Of: unit.Grams(500)}, Colours: colours,
+			Use: safety.Open}, group(t, 1, 40), unit.StandardSet(unit.US))
 		assert.Equal(t, allowed, err == nil, "%d colours", colours)
 	}
-	for words, want := range map[string]string{"": "", "a portion": "A portion.", "zero": "Zero.", "{x}": "{x}.", "Rice": "Rice.", "`x`": "`x`."} {
+	for words, want := range map[string]string{"": "", "a portion": "A portion.", "zero": "Zero.", "{x}": "{x}.",
+		"Rice": "Rice.", "`x`": "`x`."} {
 		assert.Equal(t, want, sentence(errors.New(words)))
 	}
-	_, err = Make(Order{Recipe: stove, Need: recipe.Weight{Of: unit.Grams(500)}, Colours: 1, Use: safety.Open, Pot: unit.Millilitres(3), Memo: new(Memo)}, group(t, 1, 40), unit.StandardSet(unit.US))
+	_, err = Make(Order{Recipe: stove, Need: recipe.Weight{Of: unit.Grams(500)}, Colours: 1, Use: safety.Open,
+		Pot: unit.Millilitres(3), Memo: new(Memo)}, group(t, 1, 40), unit.StandardSet(unit.US))
 	assert.Error(t, err, "a pot too small for a spoon of it is refused where answers are kept, too")
 }
 
@@ -154,8 +161,10 @@ func TestTheLineThatDecides(t *testing.T) {
 		lines []Line
 		want  string
 	}{
-		{[]Line{goes[0], goes[1]}, goes[0].Name}, {[]Line{usual[0], usual[1]}, usual[0].Name}, {[]Line{beyond[0], beyond[1]}, beyond[0].Name},
-		{[]Line{goes[0], usual[0], beyond[0], usual[1]}, beyond[0].Name}, {[]Line{beyond[0], usual[0], goes[0]}, beyond[0].Name},
+		{[]Line{goes[0], goes[1]}, goes[0].Name}, {[]Line{usual[0], usual[1]}, usual[0].Name},
+		{[]Line{beyond[0], beyond[1]}, beyond[0].Name},
+		{[]Line{goes[0], usual[0], beyond[0], usual[1]}, beyond[0].Name}, {[]Line{beyond[0], usual[0], goes[0]},
+			beyond[0].Name},
 		{[]Line{usual[0], goes[0]}, usual[0].Name}, {[]Line{goes[0], usual[1]}, usual[1].Name},
 	} {
 		assert.Equal(t, row.want, WorstLine(row.lines).Name)
@@ -176,7 +185,8 @@ func TestMonthsOfChildren(t *testing.T) {
 // While the longest wait lasts, others are made in it where they end before it does; of two waits that are as long,
 // it is the first.
 func TestWorkIsDoneWhileOtherWorkWaits(t *testing.T) {
-	steps := []recipe.Step{{ID: "stir", Minutes: 5}, {ID: "rest", Kind: recipe.Rest, Minutes: 30}, {ID: "cool", Kind: recipe.Rest, Minutes: 30}}
+	steps := []recipe.Step{{ID: "stir", Minutes: 5}, {ID: "rest", Kind: recipe.Rest, Minutes: 30},
+		{ID: "cool", Kind: recipe.Rest, Minutes: 30}}
 	ids := func(minutes int) (ids []string, left int) {
 		for _, s := range during(steps, []recipe.Step{{ID: "other", Minutes: minutes}}) {
 			ids = append(ids, s.ID)
@@ -222,7 +232,8 @@ func TestWhatIsCounted(t *testing.T) {
 	assert.Equal(t, 0, holds(&known, &material.Facts{}), "no cup holds what has no size")
 	assert.Equal(t, 0, holds(&material.Facts{}, &known), "a cup of no size holds none")
 
-	cup, spoon := unit.StandardSet(unit.Metric).At(0), unit.StandardSet(unit.Metric).At(unit.StandardSet(unit.Metric).Len()-1)
+	cup, spoon := unit.StandardSet(unit.Metric).At(0),
+		unit.StandardSet(unit.Metric).At(unit.StandardSet(unit.Metric).Len()-1)
 	for _, m := range []unit.Measure{cup, spoon} {
 		alone := unit.NewMeasureSet(unit.Metric, m)
 		for n, want := range map[float64]int{2: 0, 3: 3, 20: 20, 21: 0} {
@@ -231,8 +242,8 @@ func TestWhatIsCounted(t *testing.T) {
 	}
 }
 
-// A find counts for the room it takes at the limit, too; a scoop and a jug weigh as their walls do, what floats as wood,
-// and all else as stone.
+// A find counts for the room it takes at the limit, too; a scoop and a jug weigh as their walls do, what floats as
+// wood, and all else as stone.
 func TestWhatLiesInATub(t *testing.T) {
 	find := placed(t, "wooden blocks 50 mm", MaxCount)
 	find.Use = safety.Hidden
@@ -241,8 +252,10 @@ func TestWhatLiesInATub(t *testing.T) {
 		manner  material.Manner
 		density float64
 	}{
-		{material.Manner{}, stone}, {material.Manner{Trains: []string{"scoop"}}, hollow}, {material.Manner{Trains: []string{"pour"}}, hollow},
-		{material.Manner{Trains: []string{"sort"}}, stone}, {material.Manner{Water: "floats"}, wood}, {material.Manner{Water: "soaks"}, wood},
+		{material.Manner{}, stone}, {material.Manner{Trains: []string{"scoop"}}, hollow},
+		{material.Manner{Trains: []string{"pour"}}, hollow},
+		{material.Manner{Trains: []string{"sort"}}, stone}, {material.Manner{Water: "floats"}, wood},
+		{material.Manner{Water: "soaks"}, wood},
 	} {
 		find.Manner = row.manner
 		got := lying([]Placed{find}, 1, 1)
@@ -253,10 +266,12 @@ func TestWhatLiesInATub(t *testing.T) {
 		find.Each = each
 		assert.Equal(t, counts, lying([]Placed{find}, 1, 1).hidden.Millilitres() > 0)
 	}
-	stored := at(Mix{Recipe: mixed(t, "stove-dough", safety.Open).(Mix).Recipe, Portion: unit.Grams(80), Colours: 1, Use: safety.Open})
+	stored := at(Mix{Recipe: mixed(t, "stove-dough", safety.Open).(Mix).Recipe, Portion: unit.Grams(80), Colours: 1,
+		Use: safety.Open})
 	for left, enough := range map[float64]bool{159: false, 160: true} {
 		m := stored.Places[0].Base.(Mix)
-		m.Stored = &Stored{ID: "b", Name: "Red", Recipe: m.Recipe, Left: unit.Grams(left), Parts: []StoredPart{{"it", m.Recipe.Facts(m.Portion)}}}
+		m.Stored = &Stored{ID: "b", Name: "Red", Recipe: m.Recipe, Left: unit.Grams(left),
+			Parts: []StoredPart{{"it", m.Recipe.Facts(m.Portion)}}}
 		a, err := reckon(at(m), group(t, 2, 40, 50), unit.StandardSet(unit.US))
 		require.NoError(t, err)
 		assert.Equal(t, enough, a.Mix.Batch.Enough)
@@ -319,10 +334,12 @@ func TestATasteAtItsLimit(t *testing.T) {
 func TestHowManyTheStockIsEnoughFor(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
 	g := group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53)
-	o := Order{Recipe: stove, Colours: 1, Use: safety.Open, Stock: recipe.Stock{"fine-salt": unit.Grams(60)}, Spare: 0.2}
+	o := Order{Recipe: stove, Colours: 1, Use: safety.Open, Stock: recipe.Stock{"fine-salt": unit.Grams(60)},
+		Spare: 0.2}
 	limit, known := o.Stock.Limit(stove)
 	require.True(t, known)
-	for few, said := range map[float64]string{0.9: "", 1: "for 1 at a time", 6: "for 6 at a time", 13: "for 13 at a time", 14: ""} {
+	for few, said := range map[float64]string{0.9: "", 1: "for 1 at a time", 6: "for 6 at a time",
+		13: "for 13 at a time", 14: ""} {
 		o.Need = recipe.Children{Months: Months(g, 14), Portion: limit.Made.Times(1 / few)}
 		m, err := Make(o, g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err, "%g", few)

@@ -157,20 +157,23 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 			if v > safety.WithAHand && v > m.Verdict {
 				continue // a way that makes it worse is no way
 			}
-			text := say.F("Take {amount} of {substitute} for the {thing} that is missing: {note}.", rep.Take, rep.Sub.Item.Within(), s.Line.Item.Within(), rep.Sub.Note)
+			text := say.F("Take {amount} of {substitute} for the {thing} that is missing: {note}.", rep.Take,
+				rep.Sub.Item.Within(), s.Line.Item.Within(), rep.Sub.Note)
 			if len(m.Short) == 1 {
 				text = say.Run(text, "That makes all of it.")
 			}
 			if !rep.Known {
 				text = say.Run(text, "Look whether there is enough: it has not been weighed.")
 			}
-			ways = append(ways, Way{Kind: "instead", Sentence: text, Made: m.Batch.Made, Verdict: v, ItemID: rep.Sub.Item.ID})
+			ways = append(ways, Way{Kind: "instead", Sentence: text, Made: m.Batch.Made, Verdict: v,
+				ItemID: rep.Sub.Item.ID})
 			offered++
 		}
 	}
 	if made := m.Limit.Made; m.LimitKnown && made.Grams() >= 1 {
 		each := made.Times(1 / float64(m.Children))
-		text := say.F("Make {made} now, all that the {things} allows: {each} for each of {children}.", made, listNames(m.Limit.By), each, m.Children)
+		text := say.F("Make {made} now, all that the {things} allows: {each} for each of {children}.", made,
+			listNames(m.Limit.By), each, m.Children)
 		if c, ok := o.Need.(recipe.Children); ok && c.Portion.Grams() > 0 {
 			if n := int(made.Over(c.Portion) + 1e-9); n >= 1 && n < m.Children {
 				text = say.F("Make {made} now, all that the {things} allows: {each} for each of {children}, or {portion} for {few} at a time.",
@@ -183,7 +186,8 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 	for i, s := range m.Short {
 		missing[i] = say.F("{amount} of {thing}", s.Missing, s.Line.Item.Within())
 	}
-	return append(ways, Way{Kind: "bring", Sentence: say.F("Bring {amounts}, then make all of it.", say.List("{amount} and {next}", missing...)), Made: m.Batch.Made, Verdict: m.Verdict})
+	return append(ways, Way{Kind: "bring", Sentence: say.F("Bring {amounts}, then make all of it.",
+		say.List("{amount} and {next}", missing...)), Made: m.Batch.Made, Verdict: m.Verdict})
 }
 
 // lifts says what to take for more than the stock makes.
@@ -193,7 +197,8 @@ func (m *Making) lifts(o Order, g *safety.Group) []Way {
 		v := o.Memo.verdict(l.Recipe, l.Made.Times(1/float64(m.Children)), o.Use, g)
 		if len(ways) < maxReplacements && (v <= safety.WithAHand || v <= m.Verdict) {
 			ways = append(ways, Way{Kind: "instead", Made: l.Made, Verdict: v, ItemID: l.Sub.Item.ID, Sentence: say.F(
-				"Take {amount} of {substitute} when the {thing} runs out, and it makes {made}: {note}.", l.Take, l.Sub.Item.Within(), l.For.Item.Within(), l.Made, l.Sub.Note)})
+				"Take {amount} of {substitute} when the {thing} runs out, and it makes {made}: {note}.", l.Take,
+				l.Sub.Item.Within(), l.For.Item.Within(), l.Made, l.Sub.Note)})
 		}
 	}
 	return ways
@@ -213,7 +218,9 @@ func (m *Making) Others(book []recipe.Recipe, o Order, g *safety.Group, limit in
 		}
 		if v := o.Memo.verdict(*r, m.Each, o.Use, g); v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
-			others = append(others, Way{Kind: "other", Sentence: say.F("Make {recipe} instead: none of what is short, {minutes} min, keeps {keeps}.", r.Within(), hands+waiting, r.Nature().Keeps),
+			others = append(others, Way{Kind: "other",
+				Sentence: say.F("Make {recipe} instead: none of what is short, {minutes} min, keeps {keeps}.",
+					r.Within(), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})
 		}
 	}

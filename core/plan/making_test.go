@@ -22,9 +22,11 @@ func anyGroup(t *rapid.T) *safety.Group {
 	require.NoError(t, err)
 	r := room.Room{Adults: rapid.IntRange(1, 5).Draw(t, "adults")}
 	for range rapid.IntRange(1, 6).Draw(t, "children") {
-		c := room.Child{Label: "AB", Months: rapid.IntRange(6, 80).Draw(t, "months"), Mouths: rapid.SampledFrom([]room.Tri{room.Yes, room.No, room.Unknown}).Draw(t, "mouths")}
+		c := room.Child{Label: "AB", Months: rapid.IntRange(6, 80).Draw(t, "months"),
+			Mouths: rapid.SampledFrom([]room.Tri{room.Yes, room.No, room.Unknown}).Draw(t, "mouths")}
 		if rapid.IntRange(0, 3).Draw(t, "allergic") == 0 {
-			c.Allergies = []room.Allergy{{To: rapid.SampledFrom([]allergen.Allergen{allergen.Wheat, allergen.Milk, allergen.Soya}).Draw(t, "to")}}
+			c.Allergies = []room.Allergy{{To: rapid.SampledFrom([]allergen.Allergen{allergen.Wheat, allergen.Milk,
+				allergen.Soya}).Draw(t, "to")}}
 		}
 		r.Children = append(r.Children, c)
 	}
@@ -34,10 +36,12 @@ func anyGroup(t *rapid.T) *safety.Group {
 }
 
 func anyOwn(t *rapid.T) recipe.Recipe {
-	r := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Steps: []recipe.Step{{Text: "Stir", Minutes: 5}}, Keeps: "a day"}
+	r := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Steps: []recipe.Step{{Text: "Stir", Minutes: 5}},
+		Keeps: "a day"}
 	all := material.Standard().Search("", 400)
 	for _, i := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(all)-1), 1, 5, rapid.ID).Draw(t, "ingredients") {
-		r.Lines = append(r.Lines, recipe.Line{Item: all[i], Mass: unit.Grams(rapid.Float64Range(5, 400).Draw(t, "grams"))})
+		r.Lines = append(r.Lines, recipe.Line{Item: all[i], Mass: unit.Grams(rapid.Float64Range(5, 400).Draw(t,
+			"grams"))})
 	}
 	return r
 }
@@ -47,8 +51,10 @@ func anyOwn(t *rapid.T) recipe.Recipe {
 func TestMakeSaysWhatTheBenchSays(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		g := anyGroup(t)
-		o := Order{Recipe: rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe"), Use: rapid.SampledFrom([]safety.Use{safety.Open, safety.Sealed, safety.Home}).Draw(t, "use"),
-			Colours: 1, Stock: recipe.Stock{}, Need: recipe.Children{Months: Months(g, rapid.IntRange(1, 20).Draw(t, "for"))}}
+		o := Order{Recipe: rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe"),
+			Use:     rapid.SampledFrom([]safety.Use{safety.Open, safety.Sealed, safety.Home}).Draw(t, "use"),
+			Colours: 1, Stock: recipe.Stock{}, Need: recipe.Children{Months: Months(g, rapid.IntRange(1, 20).Draw(t,
+				"for"))}}
 		if rapid.Bool().Draw(t, "own") {
 			o.Recipe = anyOwn(t)
 		}
@@ -86,7 +92,8 @@ func TestOwnRecipesHideNothing(t *testing.T) {
 			}
 			subject := safety.Prepare(l.Item.Name, l.Item.Facts)
 			if l.Item.Facts.Form.GaugeJudges() {
-				require.GreaterOrEqual(t, worst, g.Judge(&subject, safety.Open).Verdict, "%s loose is no worse than in the dough", l.Item.ID)
+				require.GreaterOrEqual(t, worst, g.Judge(&subject, safety.Open).Verdict,
+					"%s loose is no worse than in the dough", l.Item.ID)
 			}
 		}
 	})
@@ -102,24 +109,28 @@ func ExampleMake() {
 	}
 	g, _ := safety.NewGroup(r, table, safety.Policy{})
 	stove, _ := recipe.Standard().Get("stove-dough")
-	m, _ := Make(Order{Recipe: stove, Need: recipe.Children{Months: Months(&g, 14), Portion: unit.Grams(120)}, Colours: 1, Use: safety.Open,
-		Pot: unit.Litres(3), Stock: recipe.Stock{"fine-salt": unit.Grams(141), "coarse-salt": unit.Grams(500)}}, &g, unit.StandardSet(unit.Metric))
+	m, _ := Make(Order{Recipe: stove, Need: recipe.Children{Months: Months(&g, 14), Portion: unit.Grams(120)},
+		Colours: 1, Use: safety.Open,
+		Pot: unit.Litres(3), Stock: recipe.Stock{"fine-salt": unit.Grams(141), "coarse-salt": unit.Grams(500)}}, &g,
+		unit.StandardSet(unit.Metric))
 	fmt.Println(m.Verdict, m.Batch.Made, m.Pots.Count, "pot")
 	for _, w := range m.Ways {
 		fmt.Println(w.Sentence)
 	}
 	// Output:
 	// with-a-hand 1.84 kg 1 pot
-	// Take 169 g of coarse salt for the fine salt that is missing: by weight, not by the spoon; dissolve it in the warm water first. That makes all of it.
-	// Make 839 g now, all that the fine salt allows: 60 g for each of 14, or 120 g for 6 at a time.
-	// Bring 169 g of fine salt, then make all of it.
+	// Take 169 g of coarse salt for the fine salt that is missing: by weight, not by the spoon; dissolve it in the warm
+	// water first. That makes all of it. Make 839 g now, all that the fine salt allows: 60 g for each of 14, or 120 g
+	// for 6 at a time. Bring 169 g of fine salt, then make all of it.
 }
 
 func TestMakeNamesTheFieldAtFault(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
 	good := Order{Recipe: stove, Need: recipe.Weight{Of: unit.Grams(500)}, Colours: 1, Use: safety.Open}
 	for field, change := range map[string]func(*Order){
-		"colours": func(o *Order) { o.Colours = 0 }, "use": func(o *Order) { o.Use = 0 }, "by": func(o *Order) { o.Need = nil }, "pot_ml": func(o *Order) { o.Pot = unit.Millilitres(3) },
+		"colours": func(o *Order) { o.Colours = 0 }, "use": func(o *Order) { o.Use = 0 }, "by": func(o *Order) {
+			o.Need = nil
+		}, "pot_ml": func(o *Order) { o.Pot = unit.Millilitres(3) },
 	} {
 		o := good
 		change(&o)

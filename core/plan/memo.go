@@ -60,7 +60,8 @@ func (m *Memo) scale(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (reci
 }
 
 // mix makes a batch for a group, as makeMix does. Its lines may be changed.
-func (m *Memo) mix(b recipe.Batch, set unit.MeasureSet, children, colours int, pot unit.Volume, use safety.Use, g *safety.Group) (Mixed, error) {
+func (m *Memo) mix(b recipe.Batch, set unit.MeasureSet, children, colours int, pot unit.Volume, use safety.Use,
+	g *safety.Group) (Mixed, error) {
 	batch, ok := recipe.KeyOf(b.Recipe, b.Need, set)
 	if m == nil || !ok {
 		return makeMix(b, children, colours, pot, use, g)

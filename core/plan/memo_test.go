@@ -26,7 +26,9 @@ func TestWhatIsKeptChangesNoAnswer(t *testing.T) {
 		for range rapid.IntRange(2, 5).Draw(t, "questions") {
 			g, s := rapid.SampledFrom(groups).Draw(t, "group"), anySetup(t, recipes, things)
 			for i := range things { // as it is on the shelf, too
-				s.Beside = append(s.Beside, Placed{Name: things[i].Name, Facts: things[i].Facts, Prepared: &prepared[i], Each: 1, Use: rapid.SampledFrom([]safety.Use{safety.Open, safety.Hidden, safety.AdultTool}).Draw(t, "use")})
+				s.Beside = append(s.Beside, Placed{Name: things[i].Name, Facts: things[i].Facts, Prepared: &prepared[i],
+					Each: 1, Use: rapid.SampledFrom([]safety.Use{safety.Open, safety.Hidden, safety.AdultTool}).Draw(t,
+						"use")})
 			}
 			anew, err := Reckon(s, g, set)
 			require.NoError(t, err)
@@ -35,10 +37,12 @@ func TestWhatIsKeptChangesNoAnswer(t *testing.T) {
 			require.NoError(t, err)
 			require.Equal(t, said(anew), said(kept))
 
-			o := Order{Recipe: rapid.SampledFrom(recipes).Draw(t, "order"), Use: safety.Open, Colours: rapid.IntRange(1, 2).Draw(t, "colours"), Stock: recipe.Stock{}, Pot: unit.Litres(3)}
+			o := Order{Recipe: rapid.SampledFrom(recipes).Draw(t, "order"), Use: safety.Open, Colours: rapid.IntRange(1,
+				2).Draw(t, "colours"), Stock: recipe.Stock{}, Pot: unit.Litres(3)}
 			o.Stock[o.Recipe.Lines[0].Item.ID] = unit.Grams(rapid.Float64Range(50, 500).Draw(t, "have"))
 			if rapid.Bool().Draw(t, "by children") {
-				o.Need = recipe.Children{Months: Months(g, rapid.IntRange(1, 2).Draw(t, "for")), Portion: unit.Grams(100)}
+				o.Need = recipe.Children{Months: Months(g, rapid.IntRange(1, 2).Draw(t, "for")),
+					Portion: unit.Grams(100)}
 			}
 			made, err := Make(o, g, set)
 			o.Memo = memo
@@ -69,7 +73,8 @@ func said(a Answer) any {
 
 func words(lines []Line) (all []any) {
 	for _, l := range lines {
-		all = append(all, l.ID, l.Name, l.Called, *l.Facts, l.Use, l.Count, l.Sorted, l.Meets, l.Passes, l.Assessment.Verdict, l.Assessment.Findings())
+		all = append(all, l.ID, l.Name, l.Called, *l.Facts, l.Use, l.Count, l.Sorted, l.Meets, l.Passes,
+			l.Assessment.Verdict, l.Assessment.Findings())
 	}
 	return all
 }

@@ -67,30 +67,51 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 		want    safety.Verdict
 	}{
 		{"hard beans with one-year-olds", toddlers, at(poured(t, "black beans")), "", "small-part", safety.KeepOut},
-		{"small pom-poms with one-year-olds", toddlers, at(nil, used(t, "small pom-poms", safety.Open)), "Pom-poms, 10 mm", "small-part", safety.KeepOut},
-		{"glass pieces as finds", threes, at(nil, used(t, "glass gems", safety.Hidden)), "Glass gems", "sharp", safety.KeepOut},
+		{"small pom-poms with one-year-olds", toddlers, at(nil, used(t, "small pom-poms", safety.Open)),
+			"Pom-poms, 10 mm", "small-part", safety.KeepOut},
+		{"glass pieces as finds", threes, at(nil, used(t, "glass gems", safety.Hidden)), "Glass gems", "sharp",
+			safety.KeepOut},
 		{"balloons as finds", threes, at(nil, used(t, "balloons", safety.Open)), "Balloons", "balloon", safety.KeepOut},
-		{"stickers as finds", toddlers, at(nil, used(t, "stickers", safety.Open)), "Stickers, paper", "sticker", safety.KeepOut},
-		{"raw kidney beans, rinsed in case they are eaten", toddlers, at(poured(t, "raw kidney beans")), "", "lectin", safety.KeepOut},
+		{"stickers as finds", toddlers, at(nil, used(t, "stickers", safety.Open)), "Stickers, paper", "sticker",
+			safety.KeepOut},
+		{"raw kidney beans, rinsed in case they are eaten", toddlers, at(poured(t, "raw kidney beans")), "", "lectin",
+			safety.KeepOut},
 		{"raw kidney beans at three", threes, at(poured(t, "raw kidney beans")), "", "lectin", safety.WithAHand},
-		{"mineral oil in a pourable mix", threes, at(nil, described(t, "Swirl", "water;baby oil", "liquid", safety.Open)), "Swirl", "aspiration", safety.KeepOut},
-		{"essential oil as scent", toddlers, at(nil, described(t, "Calm dough", "ready starch;lavender oil", "dough", safety.Open)), "Calm dough", "essential-oil", safety.KeepOut},
-		{"salt on ice within reach", toddlers, at(nil, used(t, "salted ice", safety.Open)), "Ice with salt on it", "cold", safety.KeepOut},
-		{"cut foam that can be bitten off", toddlers, at(nil, used(t, "cut foam", safety.Open)), "Sponge pieces, cut", "bite-off", safety.KeepOut},
-		{"straws for blowing near loose small things", threes, at(poured(t, "rice"), used(t, "straws", safety.Open)), "Paper straws, whole", "blow", safety.KeepOut},
-		{"raw flour for children who lick their fingers", toddlers, at(mixed(t, "cold-dough", safety.Open)), "", "raw-flour", safety.KeepOut},
-		{"a bag with nothing under the tape, so not sealed", toddlers, at(nil, used(t, "hair gel", safety.Open)), "Hair gel", "not-food", safety.KeepOut},
-		{"a bag doubled and taped", toddlers, at(nil, used(t, "hair gel", safety.Sealed)), "Hair gel", "not-food", safety.WithAHand},
-		{"a toy inside what may be eaten", toddlers, at(mixed(t, "baby-cereal-dough", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
-		{"a toy in dry rice, which nobody bites into", twos, at(poured(t, "white rice"), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.GoesIn},
-		{"a toy in coloured rice", twos, at(mixed(t, "coloured-rice", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.GoesIn},
-		{"a toy in porridge flakes soaked soft", twos, at(mixed(t, "banana-dough", safety.Open), used(t, "toy boats", safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
-		{"marbles in a home kit, a baby at home", threes, at(nil, used(t, "marbles", safety.Home)), "Marbles", "small-part", safety.KeepOut},
-		{"stove dough in a home kit", threes, at(mixed(t, "stove-dough", safety.Home)), "", "salt-load", safety.KeepOut},
-		{"fresh dough in a stomach-bug week", nursery(t, sick, 36, 40), at(mixed(t, "stove-dough", safety.Open)), "", "shared-mix", safety.WithAHand},
-		{"yesterday's dough in a stomach-bug week", nursery(t, sick, 36, 40), at(nil, described(t, "Dough", "wheat", "food;dough;uses=1", safety.Open)), "Dough", "shared-mix", safety.KeepOut},
+		{"mineral oil in a pourable mix", threes, at(nil, described(t, "Swirl", "water;baby oil", "liquid",
+			safety.Open)), "Swirl", "aspiration", safety.KeepOut},
+		{"essential oil as scent", toddlers, at(nil, described(t, "Calm dough", "ready starch;lavender oil", "dough",
+			safety.Open)), "Calm dough", "essential-oil", safety.KeepOut},
+		{"salt on ice within reach", toddlers, at(nil, used(t, "salted ice", safety.Open)), "Ice with salt on it",
+			"cold", safety.KeepOut},
+		{"cut foam that can be bitten off", toddlers, at(nil, used(t, "cut foam", safety.Open)), "Sponge pieces, cut",
+			"bite-off", safety.KeepOut},
+		{"straws for blowing near loose small things", threes, at(poured(t, "rice"), used(t, "straws", safety.Open)),
+			"Paper straws, whole", "blow", safety.KeepOut},
+		{"raw flour for children who lick their fingers", toddlers, at(mixed(t, "cold-dough", safety.Open)), "",
+			"raw-flour", safety.KeepOut},
+		{"a bag with nothing under the tape, so not sealed", toddlers, at(nil, used(t, "hair gel", safety.Open)),
+			"Hair gel", "not-food", safety.KeepOut},
+		{"a bag doubled and taped", toddlers, at(nil, used(t, "hair gel", safety.Sealed)), "Hair gel", "not-food",
+			safety.WithAHand},
+		{"a toy inside what may be eaten", toddlers, at(mixed(t, "baby-cereal-dough", safety.Open), used(t, "toy boats",
+			safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
+		{"a toy in dry rice, which nobody bites into", twos, at(poured(t, "white rice"), used(t, "toy boats",
+			safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.GoesIn},
+		{"a toy in coloured rice", twos, at(mixed(t, "coloured-rice", safety.Open), used(t, "toy boats",
+			safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.GoesIn},
+		{"a toy in porridge flakes soaked soft", twos, at(mixed(t, "banana-dough", safety.Open), used(t, "toy boats",
+			safety.Hidden)), "Wooden boats", "hidden-in-edible", safety.KeepOut},
+		{"marbles in a home kit, a baby at home", threes, at(nil, used(t, "marbles", safety.Home)), "Marbles",
+			"small-part", safety.KeepOut},
+		{"stove dough in a home kit", threes, at(mixed(t, "stove-dough", safety.Home)), "", "salt-load",
+			safety.KeepOut},
+		{"fresh dough in a stomach-bug week", nursery(t, sick, 36, 40), at(mixed(t, "stove-dough", safety.Open)), "",
+			"shared-mix", safety.WithAHand},
+		{"yesterday's dough in a stomach-bug week", nursery(t, sick, 36, 40), at(nil, described(t, "Dough", "wheat",
+			"food;dough;uses=1", safety.Open)), "Dough", "shared-mix", safety.KeepOut},
 		{"a tub of beans too heavy to lift", threes, at(poured(t, "white beans")), "", "heavy", safety.WithAHand},
-		{"a tub of beans, which nobody counts", threes, at(poured(t, "white beans")), "", "count-back", safety.WithAHand},
+		{"a tub of beans, which nobody counts", threes, at(poured(t, "white beans")), "", "count-back",
+			safety.WithAHand},
 	} {
 		a, err := reckon(row.setup, row.group, unit.StandardSet(unit.Metric))
 		require.NoError(t, err, row.mistake)
@@ -108,9 +129,13 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 			if f.Rule == row.rule {
 				got = f.Verdict
 			}
-			assert.False(t, line.Count == 0 && slices.ContainsFunc(f.Do, func(p safety.Precaution) bool { return strings.Contains(p.ID, "counted") }), "%s: %v", row.mistake, f.Do)
+			assert.False(t, line.Count == 0 && slices.ContainsFunc(f.Do, func(p safety.Precaution) bool {
+				return strings.Contains(p.ID, "counted")
+			}), "%s: %v", row.mistake, f.Do)
 			if f.Verdict == safety.WithAHand && line.Use == safety.Sealed {
-				assert.True(t, slices.ContainsFunc(f.Do, func(p safety.Precaution) bool { return p.ID == "watch-sealed-reach" }))
+				assert.True(t, slices.ContainsFunc(f.Do, func(p safety.Precaution) bool {
+					return p.ID == "watch-sealed-reach"
+				}))
 			}
 		}
 		assert.Equal(t, row.want, got, "%s: %v", row.mistake, line.Assessment.Rules())
@@ -121,7 +146,8 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 	// 1.22 g/mL, 1.63 kg.
 	stove := mixed(t, "stove-dough", safety.Open).(Mix)
 	stove.Pot = unit.Litres(2)
-	a, err := reckon(at(stove), group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53, 54), unit.StandardSet(unit.US))
+	a, err := reckon(at(stove), group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53, 54),
+		unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, 2, a.Mix.Pots.Count, "1.9 kg is over the 1.63 kg that a 2-litre pot takes")
 	assert.InDelta(t, a.Mix.Batch.Mixed.Grams()/2, a.Mix.Pots.Each.Grams(), 1e-9)
@@ -129,7 +155,8 @@ func TestEverydayMistakesAreCaught(t *testing.T) {
 }
 
 func blowStraw(t testing.TB) Placed {
-	f, err := material.Description{Solid: "cylinder", Size: "12x200", Contains: "none", Traits: "mouthpiece;blow"}.Facts(nil)
+	f, err := material.Description{Solid: "cylinder", Size: "12x200", Contains: "none",
+		Traits: "mouthpiece;blow"}.Facts(nil)
 	require.NoError(t, err)
 	return Placed{Name: "Paper straw", Facts: f, Each: 1, Use: safety.Open}
 }
@@ -140,7 +167,8 @@ func TestBlowingNearWhatIsLoose(t *testing.T) {
 	g := nursery(t, nil, 38, 46)
 	straw := blowStraw(t)
 	lentils := shelfItem(t, "red lentils")
-	own := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Lines: []recipe.Line{{Item: shelfItem(t, "water"), Mass: unit.Grams(100)}, {Item: lentils, Mass: unit.Grams(50)}}}
+	own := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Lines: []recipe.Line{{Item: shelfItem(t, "water"),
+		Mass: unit.Grams(100)}, {Item: lentils, Mass: unit.Grams(50)}}}
 	for words, row := range map[string]struct {
 		setup Setup
 		loose bool
@@ -153,7 +181,8 @@ func TestBlowingNearWhatIsLoose(t *testing.T) {
 		"starch sand":          {at(mixed(t, "starch-sand", safety.Open)), true},
 		"lentils in our dough": {at(Mix{Recipe: own, Portion: unit.Grams(100), Colours: 1, Use: safety.Open}), true},
 		"small pom-poms":       {at(nil, placed(t, "pom-poms 10 mm", 3)), true},
-		"pom-poms, sealed":     {at(nil, Placed{Name: "Pom-poms", Facts: shelfItem(t, "pom-poms 10 mm").Facts, Each: 3, Use: safety.Sealed}), false},
+		"pom-poms, sealed": {at(nil, Placed{Name: "Pom-poms", Facts: shelfItem(t, "pom-poms 10 mm").Facts, Each: 3,
+			Use: safety.Sealed}), false},
 	} {
 		place := &row.setup.Places[0]
 		place.Items = append([]Placed{straw}, place.Items...)
@@ -170,7 +199,8 @@ func TestBlowingNearWhatIsLoose(t *testing.T) {
 // Notes for a child who avoids what is sticky go with what the mix is like in the hand.
 func TestNotesGoWithTheFeelOfTheMix(t *testing.T) {
 	g := nursery(t, func(r *room.Room) { r.Children[0].Avoids = room.StickyFeel }, 40, 41)
-	for id, sticky := range map[string]bool{"stove-dough": true, "coloured-rice": false, "soap-foam": true, "flour-tray": false} {
+	for id, sticky := range map[string]bool{"stove-dough": true, "coloured-rice": false, "soap-foam": true,
+		"flour-tray": false} {
 		a, err := reckon(at(mixed(t, id, safety.Open)), g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err)
 		assert.Equal(t, sticky, len(a.Notes) > 0, id)

@@ -35,7 +35,8 @@ type Mixed struct {
 
 // makeMix says what a batch is for a group; an error is a clause about the pot.
 func makeMix(b recipe.Batch, children, colours int, pot unit.Volume, use safety.Use, g *safety.Group) (Mixed, error) {
-	m := Mixed{Recipe: b.Recipe, Batch: b, Children: children, Each: b.Made.Times(1 / float64(children)), Nature: b.Recipe.Nature(),
+	m := Mixed{Recipe: b.Recipe, Batch: b, Children: children, Each: b.Made.Times(1 / float64(children)),
+		Nature:  b.Recipe.Nature(),
 		Colours: colours, Colour: b.Made.Times(1 / float64(colours))}
 	m.Lines = JudgeMix(b.Recipe, m.Each, use, g)
 	for _, l := range m.Lines {
@@ -117,12 +118,13 @@ func (m *Memo) verdict(r recipe.Recipe, portion unit.Mass, use safety.Use, g *sa
 	return verdict
 }
 
-// WorstLine returns the line that decides: of those with the worst verdict, one that asks for more than the routine, else
-// the first.
+// WorstLine returns the line that decides: of those with the worst verdict, one that asks for more than the routine,
+// else the first.
 func WorstLine(lines []Line) Line {
 	worst := lines[0]
 	for _, l := range lines[1:] {
-		if l.Assessment.Verdict > worst.Assessment.Verdict || l.Assessment.Verdict == worst.Assessment.Verdict && usualLine(&worst) && !usualLine(&l) {
+		if l.Assessment.Verdict > worst.Assessment.Verdict || l.Assessment.Verdict == worst.Assessment.Verdict &&
+			usualLine(&worst) && !usualLine(&l) {
 			worst = l
 		}
 	}
@@ -139,7 +141,8 @@ func Taste(n recipe.Nature, g *safety.Group) (share float64, why []say.Text) {
 		why = append(why, say.F("{allergens}, declared in the room", met))
 	}
 	if share > safety.TasteWithAHand {
-		why = append(why, say.F("a 10 g taste holds {share} % of the youngest child's day of sodium", say.Fixed(share*100, 0)))
+		why = append(why, say.F("a 10 g taste holds {share} % of the youngest child's day of sodium",
+			say.Fixed(share*100, 0)))
 	}
 	return share, why
 }
@@ -174,7 +177,8 @@ func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []Mix
 		return 1
 	}
 	slices.SortStableFunc(found, func(a, b MixSwap) int {
-		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(a.Assessment.Verdict, b.Assessment.Verdict),
+		return cmp.Or(cmp.Compare(other(a.Recipe), other(b.Recipe)), cmp.Compare(a.Assessment.Verdict,
+			b.Assessment.Verdict),
 			cmp.Compare(minutes(a.Recipe), minutes(b.Recipe)), strings.Compare(a.Recipe.Name, b.Recipe.Name))
 	})
 	return found[:min(limit, len(found))]

@@ -32,15 +32,18 @@ func anySetup(t *rapid.T, recipes []recipe.Recipe, things []material.Item) (s Se
 	for range rapid.IntRange(0, 4).Draw(t, "places") {
 		p := Place{}
 		if rapid.Bool().Draw(t, "mix") {
-			p.Base = Mix{Recipe: rapid.SampledFrom(recipes).Draw(t, "recipe"), Portion: unit.Grams(100), Colours: 1, Use: safety.Open}
+			p.Base = Mix{Recipe: rapid.SampledFrom(recipes).Draw(t, "recipe"), Portion: unit.Grams(100), Colours: 1,
+				Use: safety.Open}
 		} else {
-			p.Base = Fill{Layers: []Layer{{rapid.SampledFrom(things).Draw(t, "filler"), unit.Millimetres(20)}}, Tub: vessel.Standard()[0], Use: safety.Open}
+			p.Base = Fill{Layers: []Layer{{rapid.SampledFrom(things).Draw(t, "filler"), unit.Millimetres(20)}},
+				Tub: vessel.Standard()[0], Use: safety.Open}
 		}
 		s.Places = append(s.Places, p)
 	}
 	for range rapid.IntRange(0, 3).Draw(t, "beside") {
 		it := rapid.SampledFrom(things).Draw(t, "thing")
-		s.Beside = append(s.Beside, Placed{Name: it.Name, Facts: it.Facts, Each: 1, Shared: rapid.Bool().Draw(t, "shared"), Use: safety.Open})
+		s.Beside = append(s.Beside, Placed{Name: it.Name, Facts: it.Facts, Each: 1, Shared: rapid.Bool().Draw(t,
+			"shared"), Use: safety.Open})
 	}
 	return s
 }
@@ -65,7 +68,8 @@ func TestASetUpIsAsItsWorstPlace(t *testing.T) {
 		return false
 	}
 	assert.False(t, blows(Setup{Places: []Place{{Base: water}}, Beside: []Placed{straw}}))
-	assert.True(t, blows(Setup{Places: []Place{{Base: water}, {Base: rice}}, Beside: []Placed{straw}}), "a straw beside a tub of rice")
+	assert.True(t, blows(Setup{Places: []Place{{Base: water}, {Base: rice}}, Beside: []Placed{straw}}),
+		"a straw beside a tub of rice")
 
 	rapid.Check(t, func(t *rapid.T) {
 		g, s := anyGroup(t), anySetup(t, recipe.Standard().Recipes(), material.Standard().Items())
@@ -97,7 +101,8 @@ func TestWhatIsHiddenInNothingMayLieInAnything(t *testing.T) {
 	g := nursery(t, nil, 26, 30)
 	dough := Place{Base: mixed(t, "baby-cereal-dough", safety.Open)}
 	water := Place{Base: Fill{Layers: []Layer{layer(t, "pea gravel", 30)}, Tub: in(t, "tray"), Use: safety.Open}}
-	for use, want := range map[safety.Use]bool{safety.Open: false, safety.Hidden: true, safety.InDough: true, safety.Frozen: true} {
+	for use, want := range map[safety.Use]bool{safety.Open: false, safety.Hidden: true, safety.InDough: true,
+		safety.Frozen: true} {
 		boats := used(t, "wooden boats", use)
 		a, err := Reckon(Setup{Places: []Place{dough}, Beside: []Placed{boats}}, g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err)
@@ -106,7 +111,8 @@ func TestWhatIsHiddenInNothingMayLieInAnything(t *testing.T) {
 		elsewhere.Items = []Placed{boats}
 		a, err = Reckon(Setup{Places: []Place{dough, elsewhere}}, g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err)
-		assert.Equal(t, want && use != safety.Hidden, a.Places[1].Lines[0].Facts.InEdible, "%s, in what is no dough and no food", use)
+		assert.Equal(t, want && use != safety.Hidden, a.Places[1].Lines[0].Facts.InEdible,
+			"%s, in what is no dough and no food", use)
 	}
 }
 
@@ -116,7 +122,9 @@ func TestSplittingAMixClearsNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		g := anyGroup(t)
 		salt := rapid.Float64Range(1, 5).Draw(t, "salt") // so little that a taste of it is no matter
-		r := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Lines: []recipe.Line{{Item: starch, Mass: unit.Grams(50)}, {Item: water, Mass: unit.Grams(50 - salt)}, {Item: fine, Mass: unit.Grams(salt)}}}
+		r := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true,
+			Lines: []recipe.Line{{Item: starch, Mass: unit.Grams(50)}, {Item: water, Mass: unit.Grams(50 - salt)},
+				{Item: fine, Mass: unit.Grams(salt)}}}
 		portion := rapid.Float64Range(10, 300).Draw(t, "portion")
 		mix := func(grams float64) Place {
 			return Place{Base: Mix{Recipe: r, Portion: unit.Grams(grams), Colours: 1, Use: safety.Open}}
@@ -144,10 +152,13 @@ func TestLayersFillWhatOneFillerFills(t *testing.T) {
 				fillers = append(fillers, it)
 			}
 		}
-		f := Fill{Tub: tub, Use: safety.Open, Count: rapid.IntRange(1, 5).Draw(t, "count"), SideBySide: rapid.Bool().Draw(t, "side by side")}
+		f := Fill{Tub: tub, Use: safety.Open, Count: rapid.IntRange(1, 5).Draw(t, "count"),
+			SideBySide: rapid.Bool().Draw(t, "side by side")}
 		n := rapid.IntRange(1, MaxLayers).Draw(t, "layers")
 		for range n {
-			f.Layers = append(f.Layers, Layer{rapid.SampledFrom(fillers).Draw(t, "filler"), unit.Millimetres(tub.Deepest(vessel.Open).Millimetres() / float64(n) * rapid.Float64Range(0.1, 1).Draw(t, "share"))})
+			f.Layers = append(f.Layers, Layer{rapid.SampledFrom(fillers).Draw(t, "filler"),
+				unit.Millimetres(tub.Deepest(vessel.Open).Millimetres() / float64(n) * rapid.Float64Range(0.1,
+					1).Draw(t, "share"))})
 		}
 		a, err := reckon(at(f), anyGroup(t), unit.StandardSet(unit.US))
 		require.NoError(t, err)
@@ -162,7 +173,8 @@ func TestLayersFillWhatOneFillerFills(t *testing.T) {
 				assert.InDelta(t, tub.VolumeTo(f.Depth()).Millilitres()/float64(n), p.Volume.Millilitres(), 1e-6)
 			}
 			if s := p.Share; s.Count > 0 {
-				assert.InDelta(t, p.Volume.Millilitres(), float64(s.Count)*s.Measure.Volume().Millilitres(), s.Measure.Volume().Millilitres()/2+1e-9, "a child's count is the nearest")
+				assert.InDelta(t, p.Volume.Millilitres(), float64(s.Count)*s.Measure.Volume().Millilitres(),
+					s.Measure.Volume().Millilitres()/2+1e-9, "a child's count is the nearest")
 				assert.True(t, s.Count >= fewestToCount && s.Count <= mostToCount)
 			}
 			assert.Equal(t, a.Base[0].Facts.Filled, a.Base[i].Facts.Filled, "one vessel weighs one thing")
@@ -192,13 +204,17 @@ func TestIce(t *testing.T) {
 	assert.Equal(t, safety.WithAHand, big.Base[0].Assessment.Verdict)
 	assert.Contains(t, big.Base[0].Assessment.Rules(), "cold")
 	assert.Equal(t, 14, big.Fill.Ice.Pieces, "a tray has a cell for each child")
-	assert.InDelta(t, 35*30*22/1000.0+3*2.28*1.7/14, big.Fill.Ice.Each.Grams(), 0.01, "its water, and sticks that are taken to sink")
+	assert.InDelta(t, 35*30*22/1000.0+3*2.28*1.7/14, big.Fill.Ice.Each.Grams(), 0.01,
+		"its water, and sticks that are taken to sink")
 	steps := big.all.Timeline
 	require.Len(t, steps, 5)
 	assert.Contains(t, steps[1].Text.String(), "through, so that they stand upright")
-	assert.True(t, steps[2].Wait() && steps[2].Minutes > 2*60 && steps[2].Minutes < 8*60, "a shallow cube takes hours: %d", steps[2].Minutes)
+	assert.True(t, steps[2].Wait() && steps[2].Minutes > 2*60 && steps[2].Minutes < 8*60,
+		"a shallow cube takes hours: %d", steps[2].Minutes)
 	assert.Equal(t, layOut, steps[3])
-	loaf, err := ice(nursery(t, nil, 41), func(f *Fill) { f.Tub, f.Layers[0].Depth = in(t, "loaf-tin"), unit.Millimetres(64) })
+	loaf, err := ice(nursery(t, nil, 41), func(f *Fill) {
+		f.Tub, f.Layers[0].Depth = in(t, "loaf-tin"), unit.Millimetres(64)
+	})
 	require.NoError(t, err)
 	assert.Greater(t, loaf.Fill.Ice.Freezes.Most.Hours(), 10.0, "common practice: a loaf-tin block 10 to 20 h")
 	assert.Less(t, loaf.Fill.Ice.Freezes.Least.Hours(), 20.0)
@@ -227,7 +243,8 @@ func TestEstimatingJar(t *testing.T) {
 		one := math.Pi / 6 * math.Pow(d.Millimetres()/10, 3)
 		assert.InDelta(t, n, packing*763.4/one, 1)
 	}
-	tub, err := reckon(at(Fill{Layers: []Layer{layer(t, "chickpeas", 40)}, Tub: in(t, "deep-tub"), Use: safety.Open}), nursery(t, nil, 50), unit.StandardSet(unit.Metric))
+	tub, err := reckon(at(Fill{Layers: []Layer{layer(t, "chickpeas", 40)}, Tub: in(t, "deep-tub"), Use: safety.Open}),
+		nursery(t, nil, 50), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	assert.Nil(t, tub.Fill.Guess, "nobody counts a tub")
 }
@@ -238,7 +255,8 @@ func TestSetsAndTheirCups(t *testing.T) {
 	balls := placed(t, "pom-poms 50 mm", 3)
 	balls.Set = Set{Colours: 4, Cup: &cup}
 	rice := Fill{Layers: []Layer{layer(t, "white rice", 40)}, Tub: in(t, "deep-tub"), Use: safety.Open, Count: 2}
-	a, err := reckon(at(rice, balls), nursery(t, nil, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50), unit.StandardSet(unit.Metric))
+	a, err := reckon(at(rice, balls), nursery(t, nil, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50),
+		unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	require.Len(t, a.Lines, 2)
 	assert.Equal(t, 32, a.Lines[0].Count, "3 for each of ten in four equal colours")
@@ -264,7 +282,8 @@ func TestPlacesAreMadeInOneLine(t *testing.T) {
 		for range rapid.IntRange(0, 4).Draw(t, "places") {
 			var steps []recipe.Step
 			for range rapid.IntRange(0, 4).Draw(t, "steps") {
-				steps = append(steps, recipe.Step{Text: "Do", Minutes: rapid.IntRange(1, 500).Draw(t, "minutes"), Kind: rapid.SampledFrom([]recipe.StepKind{recipe.Make, recipe.Rest}).Draw(t, "kind")})
+				steps = append(steps, recipe.Step{Text: "Do", Minutes: rapid.IntRange(1, 500).Draw(t, "minutes"),
+					Kind: rapid.SampledFrom([]recipe.StepKind{recipe.Make, recipe.Rest}).Draw(t, "kind")})
 			}
 			h, w := recipe.Minutes(steps)
 			hands, waits, longestChain = hands+h, waits+w, max(longestChain, h+w)
@@ -278,7 +297,8 @@ func TestPlacesAreMadeInOneLine(t *testing.T) {
 	ice := []recipe.Step{{Text: "Fill", Minutes: 4}, {Text: "Freeze", Minutes: 300, Kind: recipe.Freeze}}
 	dough := []recipe.Step{{Text: "Cook", Minutes: 20}, {Text: "Cool", Minutes: 30, Kind: recipe.Cool}}
 	got := inTime([][]recipe.Step{dough, ice})
-	assert.Equal(t, []recipe.Step{ice[0], {Text: say.F("{step}; meanwhile it goes on", say.Text("Freeze")), Minutes: 250, Kind: recipe.Freeze}, dough[0], dough[1]}, got)
+	assert.Equal(t, []recipe.Step{ice[0], {Text: say.F("{step}; meanwhile it goes on", say.Text("Freeze")),
+		Minutes: 250, Kind: recipe.Freeze}, dough[0], dough[1]}, got)
 }
 
 // What a thing does in the wet is said before it goes in; in the dry, nothing is.
@@ -286,7 +306,8 @@ func TestWhatAThingDoesInItsBase(t *testing.T) {
 	wet := Fill{Layers: []Layer{layer(t, "water", 30)}, Tub: in(t, "tray"), Use: safety.Open}
 	dry := Fill{Layers: []Layer{layer(t, "white rice", 30)}, Tub: in(t, "tray"), Use: safety.Open}
 	foam := mixed(t, "soap-foam", safety.Open)
-	for words, want := range map[string]string{"lentils": "swells", "nails": "rusts", "wooden boats": "", "dyed rice": "colour runs"} {
+	for words, want := range map[string]string{"lentils": "swells", "nails": "rusts", "wooden boats": "",
+		"dyed rice": "colour runs"} {
 		p := placed(t, words, 1)
 		p.Manner = shelfItem(t, words).Manner
 		assert.Empty(t, meets(&p, nil), words)
@@ -308,7 +329,8 @@ func TestWhatAThingDoesInItsBase(t *testing.T) {
 	assert.Contains(t, around(mixed(t, "coloured-rice", safety.Open)).Families.String(), "old clothes: it stains")
 	assert.Equal(t, Around{}, around(nil))
 	assert.Equal(t, "Tomorrow we play with: cooked noodles. Please send a change of clothes: it is wet play. It holds or may hold egg, wheat, gluten. Tell us if your child has a new allergy or a sore hand.",
-		around(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"), Use: safety.Open}).Families.String())
+		around(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"),
+			Use: safety.Open}).Families.String())
 }
 
 // The find of 45 mm goes through a tube of 60, not through one of 40, and nothing is said without one.

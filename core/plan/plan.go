@@ -171,10 +171,12 @@ func Reckon(s Setup, g *safety.Group, set unit.MeasureSet) (Answer, error) {
 		things += len(p.Items)
 	}
 	if things > MaxPlaced {
-		return Answer{}, &InvalidInput{"beside", fmt.Sprintf("A set-up takes at most %d things beside what fills its places, not %d.", MaxPlaced, things)}
+		return Answer{}, &InvalidInput{"beside",
+			fmt.Sprintf("A set-up takes at most %d things beside what fills its places, not %d.", MaxPlaced, things)}
 	}
 	if len(s.Places) > MaxPlaces {
-		return Answer{}, &InvalidInput{"places", fmt.Sprintf("A set-up has at most %d places, not %d.", MaxPlaces, len(s.Places))}
+		return Answer{}, &InvalidInput{"places", fmt.Sprintf("A set-up has at most %d places, not %d.", MaxPlaces,
+			len(s.Places))}
 	}
 	a := Answer{Places: make([]PlaceAnswer, len(s.Places))}
 	made := make([][]recipe.Step, len(s.Places))
@@ -208,7 +210,8 @@ func (a *PlaceAnswer) reckon(s *Setup, i int, g *safety.Group, set unit.MeasureS
 	p := &s.Places[i]
 	a.ID, a.Name = p.ID, p.Name
 	if o := p.Opening; o != nil && !(o.Width.Millimetres() > 0 && o.Width.Millimetres() <= MaxOpening) {
-		return &InvalidInput{"through/mm", fmt.Sprintf("What they go through is more than 0 and at most %d mm wide.", MaxOpening)}
+		return &InvalidInput{"through/mm", fmt.Sprintf("What they go through is more than 0 and at most %d mm wide.",
+			MaxOpening)}
 	}
 	children, vessels := len(g.Room().Children), 1
 	switch b := p.Base.(type) {

@@ -49,7 +49,8 @@ func placed(t testing.TB, words string, each int) Placed {
 func TestReckonFill(t *testing.T) {
 	tub, _ := vessel.Get("deep-tub")
 	peas := shelfItem(t, "split peas")
-	s := at(Fill{Layers: []Layer{{peas, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0}, placed(t, "shells small", 2), placed(t, "toy boats", 1))
+	s := at(Fill{Layers: []Layer{{peas, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0},
+		placed(t, "shells small", 2), placed(t, "toy boats", 1))
 	a, err := reckon(s, group(t, 3, 25, 26, 27, 28, 29, 30, 31, 32, 33, 34), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, a.Verdict)
@@ -63,7 +64,8 @@ func TestReckonFill(t *testing.T) {
 
 func TestReckonMix(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
-	a, err := reckon(at(Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 3, Use: safety.Open}), group(t, 2, 41, 50, 62), unit.StandardSet(unit.US))
+	a, err := reckon(at(Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 3, Use: safety.Open}), group(t, 2, 41, 50,
+		62), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.WithAHand, a.Verdict, "salt: for 3 to 5 years, with a hand")
 	assert.Contains(t, a.Base[0].Assessment.Rules(), "salt-load")
@@ -82,16 +84,20 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 	for i := range months {
 		months[i] = 40
 	}
-	a, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Sealed, Count: 5}), group(t, 2, months...), unit.StandardSet(unit.US))
+	a, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Sealed, Count: 5}),
+		group(t, 2, months...), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, 5, a.Fill.Tubs)
 	assert.Equal(t, 2, a.Fill.Turns)
-	assert.Contains(t, a.Notes[0].String(), "5 vessels and 2 adults: stand them so that each is within an adult's reach, or play in 5 turns at 2.")
+	assert.Contains(t, a.Notes[0].String(),
+		"5 vessels and 2 adults: stand them so that each is within an adult's reach, or play in 5 turns at 2.")
 	assert.InDelta(t, 276, a.Fill.Poured[0].Volume.Millilitres(), 0.5)
-	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll().Grams(), 5, "USDA: a cup of rice weighs 185 g, quoted from memory")
+	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll().Grams(), 5,
+		"USDA: a cup of rice weighs 185 g, quoted from memory")
 	assert.False(t, a.Base[0].Facts.Wall.There())
 	assert.Equal(t, safety.WithAHand, a.Verdict, "a bag is film: taped on every edge")
-	open, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Open, Count: 5}), group(t, 2, 30), unit.StandardSet(unit.US))
+	open, err := reckon(at(Fill{Layers: []Layer{{rice, unit.Millimetres(5)}}, Tub: bag, Use: safety.Open, Count: 5}),
+		group(t, 2, 30), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.Equal(t, safety.KeepOut, open.Verdict, "and a bag that is open is a loose one")
 }
@@ -101,8 +107,12 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	tub, _ := vessel.Get("tray")
 	sand := shelfItem(t, "play sand")
 	fill := func(each int, use safety.Use) (one, error) {
-		balls := Placed{ID: "1", Name: "Balls", Each: each, Use: use, Facts: material.Facts{Thing: material.Thing{Form: material.Piece, Smallest: gauge.Must(gauge.Sphere, 50), Largest: gauge.Must(gauge.Sphere, 60), TraitsKnown: true, ContentsKnown: true, Salt: material.Known(0)}}}
-		return reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2}, balls), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
+		balls := Placed{ID: "1", Name: "Balls", Each: each, Use: use,
+			Facts: material.Facts{Thing: material.Thing{Form: material.Piece, Smallest: gauge.Must(gauge.Sphere, 50),
+				Largest: gauge.Must(gauge.Sphere, 60), TraitsKnown: true, ContentsKnown: true,
+				Salt: material.Known(0)}}}
+		return reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2},
+			balls), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
 	}
 	plain, err := fill(3, safety.Open)
 	require.NoError(t, err)
@@ -112,7 +122,8 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	assert.InDelta(t, 6*ball, hiding.Fill.Finds.Millilitres(), 1e-6, "three for each of four children in two trays")
 	assert.InDelta(t, 6*ball, plain.Fill.Poured[0].Volume.Minus(hiding.Fill.Poured[0].Volume).Millilitres(), 1e-6)
 	assert.Empty(t, hiding.Notes)
-	alone, err := reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2}), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
+	alone, err := reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2}),
+		group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	filled := func(a one) float64 {
 		g, _ := a.Base[0].Facts.Filled.Get()
@@ -123,7 +134,8 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	assert.Greater(t, filled(hiding), filled(alone), "finds do not make the tub lighter")
 	crowded, err := fill(40, safety.Open)
 	require.NoError(t, err)
-	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(), "does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")
+	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(),
+		"does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")
 	var bad *InvalidInput
 	_, err = fill(40, safety.Hidden)
 	require.ErrorAs(t, err, &bad)
@@ -136,7 +148,8 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 func TestAWallIsThatOfWhatAVesselStandsIn(t *testing.T) {
 	wall := func(id string) float64 {
 		tub, _ := vessel.Get(id)
-		a, err := reckon(at(Fill{Layers: []Layer{layer(t, "play sand", 40)}, Tub: tub, Use: safety.Open}), group(t, 2, 35), unit.StandardSet(unit.US))
+		a, err := reckon(at(Fill{Layers: []Layer{layer(t, "play sand", 40)}, Tub: tub, Use: safety.Open}),
+			group(t, 2, 35), unit.StandardSet(unit.US))
 		require.NoError(t, err)
 		mm, _ := a.Base[0].Facts.Wall.Get()
 		return mm
@@ -164,7 +177,8 @@ func TestReckonNamesTheFieldAtFault(t *testing.T) {
 		"base/colours":   at(Mix{Recipe: stove, Portion: unit.Grams(120), Colours: 9, Use: safety.Open}),
 		"base/portion_g": at(Mix{Recipe: stove, Portion: unit.Grams(-1), Colours: 1, Use: safety.Open}),
 		"base/depth_mm":  at(Fill{Layers: []Layer{{sand, unit.Millimetres(60)}}, Tub: tub, Use: safety.Open, Count: 0}),
-		"base/vessels":   at(Fill{Layers: []Layer{{sand, unit.Millimetres(30)}}, Tub: tub, Use: safety.Open, Count: 400}),
+		"base/vessels": at(Fill{Layers: []Layer{{sand, unit.Millimetres(30)}}, Tub: tub, Use: safety.Open,
+			Count: 400}),
 	} {
 		_, err := reckon(s, group(t, 1, 40), unit.StandardSet(unit.US))
 		var bad *InvalidInput
@@ -187,7 +201,8 @@ func TestSwapMixesPassTheSameCheck(t *testing.T) {
 			for _, w := range SwapMixes(recipe.Standard().Recipes(), m, g, 5) {
 				require.NotEqual(t, r.ID, w.Recipe.ID)
 				require.NotEmpty(t, w.Changes)
-				require.False(t, !sameKind && w.Recipe.Kind == r.Kind, "%s after another kind for %s", w.Recipe.ID, r.ID)
+				require.False(t, !sameKind && w.Recipe.Kind == r.Kind, "%s after another kind for %s",
+					w.Recipe.ID, r.ID)
 				sameKind = w.Recipe.Kind == r.Kind
 				m.Recipe = w.Recipe
 				a, err := reckon(at(m), g, unit.StandardSet(unit.Metric))
@@ -211,7 +226,8 @@ func TestWhatTheseChildrenMayTaste(t *testing.T) {
 	}
 	stove := tasted("stove-dough", nursery(t, wheat, 30, 31))
 	assert.InDelta(t, 661.0/1200, stove.TasteShare, 0.001)
-	assert.Equal(t, []string{"wheat, declared in the room", "a 10 g taste holds 55 % of the youngest child's day of sodium"}, say.English.All(stove.NotTasteSafe))
+	assert.Equal(t, []string{"wheat, declared in the room",
+		"a 10 g taste holds 55 % of the youngest child's day of sodium"}, say.English.All(stove.NotTasteSafe))
 	assert.Empty(t, tasted("baby-cereal-dough", nursery(t, wheat, 30, 31)).NotTasteSafe)
 	assert.Equal(t, []say.Text{"raw flour or starch"}, tasted("goop", nursery(t, nil, 50)).NotTasteSafe)
 }

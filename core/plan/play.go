@@ -33,7 +33,8 @@ func (a Answer) Plays() (least int) {
 func (a *PlaceAnswer) playNotes() (notes []say.Text) {
 	p := a.Play()
 	if p.Stands > 0 {
-		notes = append(notes, say.F("It stands for {stands} min once it is made, and is played with for {plays} min.", p.Stands, p.Plays))
+		notes = append(notes, say.F("It stands for {stands} min once it is made, and is played with for {plays} min.",
+			p.Stands, p.Plays))
 	}
 	if p.Best != "" {
 		notes = append(notes, p.Best)
@@ -44,7 +45,9 @@ func (a *PlaceAnswer) playNotes() (notes []say.Text) {
 // stepsOf returns how the mix is made in so many pots.
 func (m Mixed) stepsOf(pots recipe.Pots, pot unit.Volume) (steps []recipe.Step) {
 	if n := pots.Count; n > 1 {
-		steps = append(steps, recipe.Step{ID: "weigh-out", Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once", n, pots.Each, pot), Minutes: 2 * n})
+		steps = append(steps, recipe.Step{ID: "weigh-out",
+			Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once",
+				n, pots.Each, pot), Minutes: 2 * n})
 	}
 	return append(steps, m.Recipe.Steps...)
 }

@@ -33,7 +33,8 @@ type aim struct {
 	depth  float64 // mm
 	filler func(material.Item) bool
 	part   material.Part // that a filler rather plays; any when empty
-	// soft is a vessel for soft food, at softDepth, for those who eat what they play with; empty where that does not do.
+	// soft is a vessel for soft food, at softDepth, for those who eat what they play with; empty where that does not
+	// do.
 	soft   string
 	kind   string // of a mix, in place of a filler
 	finds  func(material.Item) bool
@@ -64,14 +65,21 @@ func isSoft(it material.Item) bool {
 func isFind(it material.Item) bool { return it.Plays(material.Find) && !it.Plays(material.Filler) }
 
 var aims = []aim{
-	{words: "Scoop, pour and fill", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, soft: "dish-tub", trains: []string{"scoop", "pour"}},
-	{words: "Find and sort by colour", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour, hidden: true, sorted: true, most: 1,
-		finds: func(it material.Item) bool { return isFind(it) && it.Manner.Shows(material.ManyColours) }, trains: []string{"pinch", "scoop"}},
+	{words: "Scoop, pour and fill", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour,
+		soft: "dish-tub", trains: []string{"scoop", "pour"}},
+	{words: "Find and sort by colour", vessel: "deep-tub", depth: 60, filler: feels("dry"), part: material.Pour,
+		hidden: true, sorted: true, most: 1,
+		finds:  func(it material.Item) bool { return isFind(it) && it.Manner.Shows(material.ManyColours) },
+		trains: []string{"pinch", "scoop"}},
 	{words: "Squeeze, roll and press", kind: "dough", trains: []string{"roll", "press", "cut"}},
-	{words: "Make marks with a finger", vessel: "box-lid", depth: 6, soft: "box-lid", filler: func(it material.Item) bool {
-		return feels("dry")(it) && (it.Facts.Form == material.Powder || it.Facts.Form == material.Grain || it.Facts.Form == material.SoftFood)
-	}},
-	{words: "Wash, float and sink", vessel: "dish-tub", depth: 40, filler: func(it material.Item) bool { return it.Facts.Traits.Has(material.TapWater) }, most: 3,
+	{words: "Make marks with a finger", vessel: "box-lid", depth: 6, soft: "box-lid",
+		filler: func(it material.Item) bool {
+			return feels("dry")(it) && (it.Facts.Form == material.Powder || it.Facts.Form == material.Grain ||
+				it.Facts.Form == material.SoftFood)
+		}},
+	{words: "Wash, float and sink", vessel: "dish-tub", depth: 40, filler: func(it material.Item) bool {
+		return it.Facts.Traits.Has(material.TapWater)
+	}, most: 3,
 		finds: func(it material.Item) bool {
 			return isFind(it) && (it.Manner.Does("floats") || it.Manner.Does("sinks") || it.Manner.Does("soaks"))
 		}, trains: []string{"scoop", "pour", "squeeze"}},
@@ -81,7 +89,8 @@ var aims = []aim{
 // Starts returns what there is to begin from with what is at hand, an aim each, for a group: each
 // thing in it goes in by itself. What all of it is together is asked of Reckon. Tap water is always
 // at hand. The function judges the whole shelf in a use, in its order.
-func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool, judged func(safety.Use) []safety.Assessment, g *safety.Group) []Start {
+func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool,
+	judged func(safety.Use) []safety.Assessment, g *safety.Group) []Start {
 	var all []Start
 	for _, a := range aims {
 		use := safety.Open
@@ -98,7 +107,9 @@ func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool
 				continue
 			}
 		case a.filler != nil:
-			filler := pick(safety.Open, 1, func(it material.Item) bool { return a.filler(it) && (a.part == "" || it.Plays(a.part)) })
+			filler := pick(safety.Open, 1, func(it material.Item) bool {
+				return a.filler(it) && (a.part == "" || it.Plays(a.part))
+			})
 			if len(filler) == 0 {
 				filler = pick(safety.Open, 1, a.filler)
 			}
@@ -118,12 +129,16 @@ func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool
 		}
 		if a.sorted {
 			s.Colours = min(MaxColours, 4)
-			if cup := pick(safety.Open, 1, func(it material.Item) bool { return it.Plays(material.SortInto) }); len(cup) > 0 {
+			if cup := pick(safety.Open, 1, func(it material.Item) bool {
+				return it.Plays(material.SortInto)
+			}); len(cup) > 0 {
 				s.Cup = &cup[0]
 			}
 		}
 		s.Tools = pick(safety.Open, 2, func(it material.Item) bool {
-			return it.Plays(material.Tool) && slices.ContainsFunc(it.Manner.Trains, func(m string) bool { return slices.Contains(a.trains, m) })
+			return it.Plays(material.Tool) && slices.ContainsFunc(it.Manner.Trains, func(m string) bool {
+				return slices.Contains(a.trains, m)
+			})
 		})
 		all = append(all, s)
 	}
@@ -131,7 +146,8 @@ func Starts(shelf *material.Shelf, recipes []recipe.Recipe, here map[string]bool
 }
 
 // atHand returns up to n things at hand that are wanted and go in, those first that need no hand.
-func atHand(shelf *material.Shelf, here map[string]bool, judged []safety.Assessment, n int, wanted func(material.Item) bool) []material.Item {
+func atHand(shelf *material.Shelf, here map[string]bool, judged []safety.Assessment, n int,
+	wanted func(material.Item) bool) []material.Item {
 	type one struct {
 		it material.Item
 		v  safety.Verdict
@@ -160,7 +176,8 @@ func mixAtHand(recipes []recipe.Recipe, kind string, here map[string]bool, g *sa
 		if r.Kind != kind || len(r.Lacking(here)) > 0 {
 			continue
 		}
-		if v := anew.verdict(r, recipe.DefaultPortion(g.Youngest()), safety.Open, g); v.Ready() && (best == nil || v < worst) {
+		if v := anew.verdict(r, recipe.DefaultPortion(g.Youngest()), safety.Open, g); v.Ready() &&
+			(best == nil || v < worst) {
 			best, worst = &recipes[i], v
 		}
 	}

@@ -36,7 +36,9 @@ func (a *PlaceAnswer) addStored(m Mix, g *safety.Group, children int, memo *Memo
 	need := m.Portion.Times(float64(children))
 	s := m.Stored
 	m.Recipe = s.Recipe
-	mixed := Mixed{Recipe: m.Recipe, Batch: recipe.Batch{Recipe: m.Recipe, Need: need, Made: need, Mixed: need, Enough: s.Left.Grams() >= need.Grams()}, Children: children, Each: m.Portion, Nature: m.Recipe.Nature(), Colours: 1, Colour: need}
+	mixed := Mixed{Recipe: m.Recipe, Batch: recipe.Batch{Recipe: m.Recipe, Need: need, Made: need, Mixed: need,
+		Enough: s.Left.Grams() >= need.Grams()}, Children: children, Each: m.Portion, Nature: m.Recipe.Nature(),
+		Colours: 1, Colour: need}
 	for i := range s.Parts {
 		l := memo.judge(s.Parts[i].Name, &s.Parts[i].Facts, nil, m.Use, g)
 		l.Of = fmt.Sprintf("%s/%d", s.ID, i)
@@ -44,10 +46,12 @@ func (a *PlaceAnswer) addStored(m Mix, g *safety.Group, children int, memo *Memo
 	}
 	mixed.TasteShare, mixed.NotTasteSafe = Taste(mixed.Nature, g)
 	a.Mix = &MixAnswer{Mixed: mixed, Portion: m.Portion, Stored: s}
-	a.made = []recipe.Step{{ID: "take-out", Text: say.F("Take {mass} of {batch} out, look it over and portion it", need, say.Typed(s.Name)), Minutes: portionMinutes}}
+	a.made = []recipe.Step{{ID: "take-out", Text: say.F("Take {mass} of {batch} out, look it over and portion it", need,
+		say.Typed(s.Name)), Minutes: portionMinutes}}
 	a.Notes = append(safety.Notes(g.Room().Children, m.Recipe.Feel()), a.playNotes()...)
 	if !mixed.Batch.Enough {
-		a.Notes = append(a.Notes, say.F("There are {left} of it: {each} for each of {children}.", s.Left, s.Left.Times(1/float64(children)), children))
+		a.Notes = append(a.Notes, say.F("There are {left} of it: {each} for each of {children}.", s.Left,
+			s.Left.Times(1/float64(children)), children))
 	}
 	a.Base, a.whole = mixed.Lines[:1:1], mixed.Lines[1:]
 	a.Verdict = mixed.Verdict

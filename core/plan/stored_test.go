@@ -25,11 +25,13 @@ func TestWhatIsStoredIsJudgedAsItIs(t *testing.T) {
 			it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "part")
 			f := it.Facts
 			f.Expired = rapid.IntRange(0, 3).Draw(t, "past") == 0
-			f.Uses, f.Portion = material.Read(float64(rapid.IntRange(0, 6).Draw(t, "uses"))), material.Known(portion.Grams())
+			f.Uses, f.Portion = material.Read(float64(rapid.IntRange(0, 6).Draw(t, "uses"))),
+				material.Known(portion.Grams())
 			s.Parts = append(s.Parts, StoredPart{it.Name, f})
 		}
 		set := unit.StandardSet(unit.Metric)
-		a, err := Reckon(Setup{Places: []Place{{ID: "p", Base: Mix{Recipe: r, Portion: portion, Colours: 1, Use: safety.Open, Stored: s}}}}, g, set)
+		a, err := Reckon(Setup{Places: []Place{{ID: "p", Base: Mix{Recipe: r, Portion: portion, Colours: 1,
+			Use: safety.Open, Stored: s}}}}, g, set)
 		require.NoError(t, err)
 		worst := safety.GoesIn
 		for _, p := range s.Parts {

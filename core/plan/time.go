@@ -16,7 +16,9 @@ var layOut = recipe.Step{ID: "lay-out", Text: "Cover the floor, lay out, count o
 // one of them waits long enough, the others are made.
 func inTime(made [][]recipe.Step) []recipe.Step {
 	made = slices.DeleteFunc(made, func(steps []recipe.Step) bool { return len(steps) == 0 })
-	slices.SortStableFunc(made, func(a, b []recipe.Step) int { return cmp.Compare(waited(b[longest(b)]), waited(a[longest(a)])) })
+	slices.SortStableFunc(made, func(a, b []recipe.Step) int {
+		return cmp.Compare(waited(b[longest(b)]), waited(a[longest(a)]))
+	})
 	var done []recipe.Step
 	for _, steps := range slices.Backward(made) {
 		done = during(steps, done)

@@ -32,12 +32,14 @@ func TestDaysWorkedOutByHand(t *testing.T) {
 			want: []want{{"a", 40, ByDeadline, ""}},
 		},
 		"what it waits for is over before": {
-			steps: []Step{{ID: "a", Minutes: 10, Waits: 5, Until: 50}, {ID: "b", Minutes: 20, Until: 50, After: []string{"a"}}}, windows: free,
+			steps: []Step{{ID: "a", Minutes: 10, Waits: 5, Until: 50}, {ID: "b", Minutes: 20, Until: 50,
+				After: []string{"a"}}}, windows: free,
 			want: []want{{"a", 15, ByNext, "b"}, {"b", 30, ByDeadline, ""}},
 		},
 		"due as the next begins, it is due": {
-			steps: []Step{{ID: "a", Minutes: 10, Until: 30}, {ID: "b", Minutes: 20, Until: 50, After: []string{"a"}}}, windows: free,
-			want: []want{{"a", 20, ByDeadline, ""}, {"b", 30, ByDeadline, ""}},
+			steps:   []Step{{ID: "a", Minutes: 10, Until: 30}, {ID: "b", Minutes: 20, Until: 50, After: []string{"a"}}},
+			windows: free,
+			want:    []want{{"a", 20, ByDeadline, ""}, {"b", 30, ByDeadline, ""}},
 		},
 		"hands go at the end of a window": {
 			steps: []Step{{ID: "a", Minutes: 10, Until: 50}}, windows: []Window{{0, 35}, {45, 60}},
@@ -52,15 +54,18 @@ func TestDaysWorkedOutByHand(t *testing.T) {
 			want: []want{{"b", 30, ByHands, "a"}, {"a", 40, ByDeadline, ""}},
 		},
 		"two pairs of hands, one stove": {
-			steps: []Step{{ID: "a", Minutes: 10, Until: 50, Uses: "stove"}, {ID: "b", Minutes: 10, Until: 50, Uses: "stove"}}, windows: free, hands: 2,
+			steps: []Step{{ID: "a", Minutes: 10, Until: 50, Uses: "stove"}, {ID: "b", Minutes: 10, Until: 50,
+				Uses: "stove"}}, windows: free, hands: 2,
 			want: []want{{"b", 30, ByUse, "a"}, {"a", 40, ByDeadline, ""}},
 		},
 		"one shelf to stand on": {
-			steps: []Step{{ID: "a", Minutes: 5, Waits: 10, In: "shelf", Until: 50}, {ID: "b", Minutes: 5, Waits: 20, In: "shelf", Until: 50}}, windows: free, hands: 2,
+			steps: []Step{{ID: "a", Minutes: 5, Waits: 10, In: "shelf", Until: 50}, {ID: "b", Minutes: 5, Waits: 20,
+				In: "shelf", Until: 50}}, windows: free, hands: 2,
 			want: []want{{"b", 15, ByPlace, "a"}, {"a", 35, ByDeadline, ""}},
 		},
 		"what does not wait needs no shelf": {
-			steps: []Step{{ID: "a", Minutes: 5, In: "shelf", Until: 50}, {ID: "b", Minutes: 5, Waits: 20, In: "shelf", Until: 55}}, windows: free, hands: 2,
+			steps: []Step{{ID: "a", Minutes: 5, In: "shelf", Until: 50}, {ID: "b", Minutes: 5, Waits: 20, In: "shelf",
+				Until: 55}}, windows: free, hands: 2,
 			want: []want{{"b", 30, ByDeadline, ""}, {"a", 45, ByDeadline, ""}},
 		},
 		"no window is long enough": {
@@ -68,8 +73,10 @@ func TestDaysWorkedOutByHand(t *testing.T) {
 			want: []want{{"a", 35, ByWindow, ""}}, outside: []string{"a"},
 		},
 		"outside the windows hands are two all the same": {
-			steps: []Step{{ID: "a", Minutes: 10, Until: 50}, {ID: "b", Minutes: 10, Until: 50}, {ID: "c", Minutes: 10, Until: 50, After: []string{"b"}}},
-			want:  []want{{"b", 20, ByWindow, ""}, {"c", 30, ByWindow, ""}, {"a", 40, ByWindow, ""}}, outside: []string{"a", "b", "c"},
+			steps: []Step{{ID: "a", Minutes: 10, Until: 50}, {ID: "b", Minutes: 10, Until: 50}, {ID: "c", Minutes: 10,
+				Until: 50, After: []string{"b"}}},
+			want:    []want{{"b", 20, ByWindow, ""}, {"c", 30, ByWindow, ""}, {"a", 40, ByWindow, ""}},
+			outside: []string{"a", "b", "c"},
 		},
 		"just in time from now": {
 			steps: []Step{{ID: "a", Minutes: 10, Until: 50}}, now: 40,
@@ -80,11 +87,13 @@ func TestDaysWorkedOutByHand(t *testing.T) {
 			want: []want{{"a", 40, ByNow, ""}}, late: map[string]int{"a": 8},
 		},
 		"late, one would need more hands": {
-			steps: []Step{{ID: "a", Minutes: 10, Until: 10}, {ID: "b", Minutes: 10, Until: 10}}, windows: []Window{{0, 20}},
-			want: []want{{"a", 0, ByDeadline, ""}, {"b", 0, ByNow, ""}}, crowded: []string{"a", "b"},
+			steps:   []Step{{ID: "a", Minutes: 10, Until: 10}, {ID: "b", Minutes: 10, Until: 10}},
+			windows: []Window{{0, 20}},
+			want:    []want{{"a", 0, ByDeadline, ""}, {"b", 0, ByNow, ""}}, crowded: []string{"a", "b"},
 		},
 		"what was done stays, and what comes after waits for it": {
-			steps: []Step{{ID: "a", Minutes: 10, Waits: 20, Done: true, DoneAt: 60, Until: 30}, {ID: "b", Minutes: 5, Until: 50, After: []string{"a"}}}, windows: free, now: 60,
+			steps: []Step{{ID: "a", Minutes: 10, Waits: 20, Done: true, DoneAt: 60, Until: 30}, {ID: "b", Minutes: 5,
+				Until: 50, After: []string{"a"}}}, windows: free, now: 60,
 			want: []want{{"a", 50, ByTick, ""}, {"b", 80, ByNow, ""}}, late: map[string]int{"b": 35},
 		},
 		"it does not stand for so long": {
@@ -92,7 +101,8 @@ func TestDaysWorkedOutByHand(t *testing.T) {
 			want: []want{{"a", 24, ByWindow, ""}},
 		},
 		"two of three at once is one too many": {
-			steps: []Step{{ID: "a", Minutes: 30, Until: 90}, {ID: "b", Minutes: 20, Until: 80}, {ID: "c", Minutes: 40, Until: 90}}, windows: free, hands: 2,
+			steps: []Step{{ID: "a", Minutes: 30, Until: 90}, {ID: "b", Minutes: 20, Until: 80}, {ID: "c", Minutes: 40,
+				Until: 90}}, windows: free, hands: 2,
 			want: []want{{"b", 40, ByHands, "a"}, {"c", 50, ByDeadline, ""}, {"a", 60, ByDeadline, ""}},
 		},
 	} {
@@ -132,8 +142,10 @@ func TestTenStepsWorkedOutByHand(t *testing.T) {
 		steps = append(steps, Step{ID: fmt.Sprintf("s%d", i), Minutes: 15, Until: 175})
 	}
 	for end, want := range map[int]struct{ x, bound int }{
-		175: {30, 9*8/2*15 + 10},             // nine quarters of an hour from 40 to 175, x ten minutes before it would have to
-		170: {25, 9*5 + 9*8/2*15 + 15 - 9*5}, // each of the nine is five minutes early by itself: no schedule betters that
+		// nine quarters of an hour from 40 to 175, x ten minutes before it would have to
+		175: {30, 9*8/2*15 + 10},
+		// each of the nine is five minutes early by itself: no schedule betters that
+		170: {25, 9*5 + 9*8/2*15 + 15 - 9*5},
 	} {
 		s, err := Plan(steps, Day{Crew: Crew{Hands: 1, Windows: []Window{{0, end}}}})
 		require.NoError(t, err)
@@ -154,7 +166,8 @@ func TestTenStepsWorkedOutByHand(t *testing.T) {
 	s, err := Plan(chain, p.day)
 	require.NoError(t, err)
 	for _, slot := range s.Slots {
-		assert.Equal(t, map[string]int{"a": 20, "b": 47, "c": 80, "d": 15, "e": 90, "f": 99}[slot.Step.ID], slot.Holds, slot.Step.ID)
+		assert.Equal(t, map[string]int{"a": 20, "b": 47, "c": 80, "d": 15, "e": 90, "f": 99}[slot.Step.ID], slot.Holds,
+			slot.Step.ID)
 	}
 }
 
@@ -167,7 +180,8 @@ func TestLimitsOfSteps(t *testing.T) {
 	assert.NoError(t, Check(many[:MaxSteps]))
 	assert.ErrorContains(t, Check(many), "at most 500 steps")
 	assert.NoError(t, Check([]Step{{ID: "a", Minutes: maxMinutes, Waits: maxMinutes}}))
-	for _, s := range []Step{{Minutes: maxMinutes + 1}, {Minutes: 1, Waits: maxMinutes + 1}, {Minutes: 1, Waits: -1}, {Minutes: 1, Fresh: -1}} {
+	for _, s := range []Step{{Minutes: maxMinutes + 1}, {Minutes: 1, Waits: maxMinutes + 1}, {Minutes: 1, Waits: -1},
+		{Minutes: 1, Fresh: -1}} {
 		assert.ErrorContains(t, Check([]Step{s}), "between a minute and two weeks")
 	}
 }

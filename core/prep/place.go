@@ -8,7 +8,8 @@ func (p *planner) place(order []int) *placed {
 	need := p.latest()
 	for i := range p.steps {
 		if s := &p.steps[i]; s.Done {
-			out.slots[i] = Slot{Step: *s, Start: s.DoneAt - s.Minutes, End: s.DoneAt, Holds: s.DoneAt + s.Waits, Why: ByTick}
+			out.slots[i] = Slot{Step: *s, Start: s.DoneAt - s.Minutes, End: s.DoneAt, Holds: s.DoneAt + s.Waits,
+				Why: ByTick}
 			out.done[i] = true
 		}
 	}
@@ -110,16 +111,22 @@ func (p *planner) room(of string) int {
 
 // clash returns a step that is in the way of one at a time, and why; -1 for none.
 func (p *planner) clash(out *placed, s *Step, start, end int) (int, Reason) {
-	if i := p.crowded(out, start, end, p.day.crewOf(s).Hands, func(o *Slot) bool { return p.crewName(&o.Step) == p.crewName(s) }, handsOf); i >= 0 {
+	if i := p.crowded(out, start, end, p.day.crewOf(s).Hands, func(o *Slot) bool {
+		return p.crewName(&o.Step) == p.crewName(s)
+	}, handsOf); i >= 0 {
 		return i, ByHands
 	}
 	if s.Uses != "" {
-		if i := p.crowded(out, start, end, p.room(s.Uses), func(o *Slot) bool { return o.Step.Uses == s.Uses }, handsOf); i >= 0 {
+		if i := p.crowded(out, start, end, p.room(s.Uses), func(o *Slot) bool {
+			return o.Step.Uses == s.Uses
+		}, handsOf); i >= 0 {
 			return i, ByUse
 		}
 	}
 	if s.In != "" && s.Waits > 0 {
-		if i := p.crowded(out, end, end+s.Waits, p.room(s.In), func(o *Slot) bool { return o.Step.In == s.In }, waitOf); i >= 0 {
+		if i := p.crowded(out, end, end+s.Waits, p.room(s.In), func(o *Slot) bool {
+			return o.Step.In == s.In
+		}, waitOf); i >= 0 {
 			return i, ByPlace
 		}
 	}

@@ -21,15 +21,18 @@ func draw(t *rapid.T, most, horizon int) ([]Step, Day) {
 		}
 		return c
 	}
-	day := Day{Crew: crew(), Crews: map[string]Crew{"lanterns": crew()}, Room: map[string]int{"freezer": rapid.IntRange(1, 2).Draw(t, "shelves")}}
+	day := Day{Crew: crew(), Crews: map[string]Crew{"lanterns": crew()},
+		Room: map[string]int{"freezer": rapid.IntRange(1, 2).Draw(t, "shelves")}}
 	steps := make([]Step, rapid.IntRange(1, most).Draw(t, "steps"))
 	for i := range steps {
-		s := Step{ID: fmt.Sprintf("s%02d", i), Minutes: rapid.IntRange(1, 4).Draw(t, "minutes"), Until: rapid.IntRange(horizon/2, horizon).Draw(t, "until")}
+		s := Step{ID: fmt.Sprintf("s%02d", i), Minutes: rapid.IntRange(1, 4).Draw(t, "minutes"),
+			Until: rapid.IntRange(horizon/2, horizon).Draw(t, "until")}
 		s.Uses = rapid.SampledFrom([]string{"", "stove"}).Draw(t, "uses")
 		s.Crew = rapid.SampledFrom([]string{"", "", "lanterns", "nobody knows"}).Draw(t, "crew")
 		s.Fresh = rapid.SampledFrom([]int{0, 0, 6, 15}).Draw(t, "fresh")
 		if rapid.Bool().Draw(t, "waits") {
-			s.Waits, s.In = rapid.IntRange(1, 5).Draw(t, "so long"), rapid.SampledFrom([]string{"", "freezer"}).Draw(t, "in")
+			s.Waits, s.In = rapid.IntRange(1, 5).Draw(t, "so long"),
+				rapid.SampledFrom([]string{"", "freezer"}).Draw(t, "in")
 		}
 		for j := range i {
 			if rapid.IntRange(0, 3).Draw(t, "after") == 0 {
@@ -237,7 +240,8 @@ func fits(steps []Step, starts []int, day Day) bool {
 				shelf++
 			}
 		}
-		if hands[""] > day.Hands || hands["lanterns"] > day.Crews["lanterns"].Hands || stove > 1 || shelf > day.Room["freezer"] {
+		if hands[""] > day.Hands || hands["lanterns"] > day.Crews["lanterns"].Hands || stove > 1 ||
+			shelf > day.Room["freezer"] {
 			return false
 		}
 	}
@@ -247,7 +251,8 @@ func fits(steps []Step, starts []int, day Day) bool {
 func TestStepsThatCannotBe(t *testing.T) {
 	day := Day{Crew: Crew{Hands: 1}}
 	for says, steps := range map[string][]Step{
-		"waits for itself":               {{ID: "a", Minutes: 1, After: []string{"b"}}, {ID: "b", Minutes: 1, After: []string{"a"}}},
+		"waits for itself": {{ID: "a", Minutes: 1, After: []string{"b"}}, {ID: "b", Minutes: 1,
+			After: []string{"a"}}},
 		"which is not there":             {{ID: "a", Minutes: 1, After: []string{"z"}}},
 		"stands twice":                   {{ID: "a", Minutes: 1}, {ID: "a", Minutes: 1}},
 		"between a minute and two weeks": {{ID: "a"}},
@@ -286,7 +291,8 @@ func BenchmarkWeek(b *testing.B) {
 	var steps []Step
 	var windows []Window
 	for d := range 7 {
-		windows = append(windows, Window{d*day + 7*60, d*day + 9*60}, Window{d*day + 12*60, d*day + 14*60}, Window{d*day + 16*60, d*day + 18*60})
+		windows = append(windows, Window{d*day + 7*60, d*day + 9*60}, Window{d*day + 12*60, d*day + 14*60},
+			Window{d*day + 16*60, d*day + 18*60})
 	}
 	for setup := range 15 {
 		for i := range 8 {
@@ -301,7 +307,8 @@ func BenchmarkWeek(b *testing.B) {
 		}
 	}
 	for b.Loop() {
-		if _, err := Plan(steps, Day{Crew: Crew{Hands: 2, Windows: windows}, Room: map[string]int{"drying space": 3}}); err != nil {
+		if _, err := Plan(steps, Day{Crew: Crew{Hands: 2, Windows: windows},
+			Room: map[string]int{"drying space": 3}}); err != nil {
 			b.Fatal(err)
 		}
 	}

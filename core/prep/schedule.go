@@ -52,7 +52,8 @@ type Schedule struct {
 type cost struct{ late, crowded, outside, early int }
 
 func (c cost) compare(d cost) int {
-	return cmp.Or(cmp.Compare(c.late, d.late), cmp.Compare(c.crowded, d.crowded), cmp.Compare(c.outside, d.outside), cmp.Compare(c.early, d.early))
+	return cmp.Or(cmp.Compare(c.late, d.late), cmp.Compare(c.crowded, d.crowded), cmp.Compare(c.outside, d.outside),
+		cmp.Compare(c.early, d.early))
 }
 
 // exactTo is for how many steps every order is tried.

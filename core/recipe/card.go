@@ -39,7 +39,9 @@ func (b Batch) CountingCards(set unit.MeasureSet) []Card {
 		order[i], cards[i] = i, a.card(set, math.Round)
 		mixed = mixed.Plus(mass(i))
 	}
-	slices.SortFunc(order, func(i, j int) int { return cmp.Compare(b.Amounts[j].Exact.Grams(), b.Amounts[i].Exact.Grams()) })
+	slices.SortFunc(order, func(i, j int) int {
+		return cmp.Compare(b.Amounts[j].Exact.Grams(), b.Amounts[i].Exact.Grams())
+	})
 	for _, i := range order {
 		if !lacks(mixed.Grams()*(1-b.Recipe.Loss), b.Need.Grams()) {
 			break

@@ -19,14 +19,15 @@ func drawer(ml ...float64) unit.MeasureSet {
 	return unit.NewMeasureSet(unit.Metric, all...)
 }
 
-// A child counts 2 to 20 fillings of a measure that small hands fill, 130 mL at the most (common practice), of which each
-// ingredient is off by no more than its tolerance.
+// A child counts 2 to 20 fillings of a measure that small hands fill, 130 mL at the most (common practice), of which
+// each ingredient is off by no more than its tolerance.
 func TestWhatAChildCounts(t *testing.T) {
 	water := Line{Item: must(t, "water")}
 	for _, row := range []struct {
 		grams, ml float64
 		count     int
-	}{{260, 130, 2}, {262, 131, 0}, {130, 130, 0}, {100, 5, 20}, {105, 5, 0}, {104.1, 50, 2}, {104.3, 50, 0}, {96.2, 50, 2}, {96, 50, 0}, {0, 50, 0}} {
+	}{{260, 130, 2}, {262, 131, 0}, {130, 130, 0}, {100, 5, 20}, {105, 5, 0}, {104.1, 50, 2}, {104.3, 50, 0},
+		{96.2, 50, 2}, {96, 50, 0}, {0, 50, 0}} {
 		c := Amount{Line: water, Exact: unit.Grams(row.grams)}.card(drawer(row.ml), math.Round)
 		assert.Equal(t, row.count, c.Count, "%g g in %g mL", row.grams, row.ml)
 		if row.count > 0 {
@@ -49,8 +50,8 @@ func TestWhatAChildCounts(t *testing.T) {
 	assert.GreaterOrEqual(t, mixed*(1-r.Loss), 900-1e-6, "never short")
 }
 
-// What a batch needed is the lower middle of what batches of it took; what is next to nothing or more than half of it is
-// a slip, and ready-to-eat flour worked into what was cooked is flour the next time.
+// What a batch needed is the lower middle of what batches of it took; what is next to nothing or more than half of it
+// is a slip, and ready-to-eat flour worked into what was cooked is flour the next time.
 func TestWhatIsLearned(t *testing.T) {
 	r := stove(t)
 	log := func(shares ...float64) (all []Addition) {
@@ -69,7 +70,8 @@ func TestWhatIsLearned(t *testing.T) {
 	for _, row := range []struct {
 		log  []Addition
 		want float64
-	}{{log(0.02), 0.02}, {log(0.02, 0.04), 0.02}, {log(0.02, 0.04, 0.06), 0.04}, {log(0.5), 0.5}, {log(0.51), 0}, {log(0), 0},
+	}{{log(0.02), 0.02}, {log(0.02, 0.04), 0.02}, {log(0.02, 0.04, 0.06), 0.04}, {log(0.5), 0.5}, {log(0.51), 0},
+		{log(0), 0},
 		{append(log(0.02), Addition{Batch: "b", Item: "water", Share: 0.03}), 0.05},
 		{append(log(0.02), Addition{Batch: "c", Item: "plant-oil", Share: 0.01}), 0}} {
 		assert.InDelta(t, row.want, share(Learn(r, row.log)), 1e-12, "%+v", row.log)
@@ -86,8 +88,10 @@ func TestWhatIsLearned(t *testing.T) {
 
 // A dose is what the recipe has most of, in scoops within a tenth of it; salt is no dry dose, acid no wet one.
 func TestDosesAreOfTheMix(t *testing.T) {
-	r := Recipe{Kind: "dough", Lines: []Line{{Item: must(t, "fine-salt"), Mass: unit.Grams(900)}, {Item: must(t, "cornflour"), Mass: unit.Grams(100)}, {Item: must(t, "rice-flour"), Mass: unit.Grams(101)},
-		{Item: must(t, "vinegar"), Mass: unit.Grams(500)}, {Item: must(t, "water"), Mass: unit.Grams(50)}, {Item: must(t, "plant-oil"), Mass: unit.Grams(600)}}}
+	r := Recipe{Kind: "dough", Lines: []Line{{Item: must(t, "fine-salt"), Mass: unit.Grams(900)},
+		{Item: must(t, "cornflour"), Mass: unit.Grams(100)}, {Item: must(t, "rice-flour"), Mass: unit.Grams(101)},
+		{Item: must(t, "vinegar"), Mass: unit.Grams(500)}, {Item: must(t, "water"), Mass: unit.Grams(50)},
+		{Item: must(t, "plant-oil"), Mass: unit.Grams(600)}}}
 	for of, want := range map[string]string{"dry": "rice-flour", "wet": "water", "oil": "plant-oil"} {
 		l, ok := r.doseOf(of)
 		assert.True(t, ok)
@@ -107,7 +111,8 @@ func TestDosesAreOfTheMix(t *testing.T) {
 
 // Without a solute water is all free, without water there is none to give.
 func TestActivityAtItsEnds(t *testing.T) {
-	assert.Equal(t, []float64{1, 1, 0, 0, 1}, []float64{SucroseActivity(0, 100), GlycerolActivity(0, 0), SucroseActivity(10, 0), Solution{Salt: 1}.Activity(), Solution{Water: 100}.Activity()})
+	assert.Equal(t, []float64{1, 1, 0, 0, 1}, []float64{SucroseActivity(0, 100), GlycerolActivity(0, 0),
+		SucroseActivity(10, 0), Solution{Salt: 1}.Activity(), Solution{Water: 100}.Activity()})
 	assert.InDelta(t, 0.81, GlycerolActivity(50, 50), 0.015, "half glycerol by weight (ASTM D5032, quoted from memory)")
 	assert.InDelta(t, 0.753, SaltActivity(9), 0.005, "saturated (Greenspan 1977, quoted from memory)")
 	assert.Equal(t, 1.0, SaltActivity(-1))

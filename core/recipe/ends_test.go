@@ -39,7 +39,8 @@ func TestNothingOfItIsNoAmount(t *testing.T) {
 		assert.Equal(t, bad, !rd.counted(&eggs, n+" eggs"), n)
 	}
 	for share, ok := range map[string]bool{"-1": false, "0": false, "0.1": true, "100": true, "100.1": false} {
-		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,firm,basis\nx,1,0,0,0,no," + share + ",common practice\n"))
+		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,firm,basis\nx,1,0,0,0,no," + share +
+			",common practice\n"))
 		assert.Equal(t, ok, err == nil, "sets at %s per cent", share)
 	}
 	assert.Equal(t, unit.Mass{}, (&said{low: 1}).lower(unit.Grams(5)), "no range")
@@ -60,7 +61,8 @@ func TestALineIsCutBetweenDigitsOnlyOnce(t *testing.T) {
 	} {
 		assert.Equal(t, want, strings.Join(reader().splitLine(typed), "|"), "%q", typed)
 	}
-	for line, want := range map[string]string{"flour 250 g": "flour 250", "flour:9 g": "flour 9", "flour 0.5 kg": "flour 500", "oil ½ cup": "oil 0", "flour": "", "flour 250 nothing": ""} {
+	for line, want := range map[string]string{"flour 250 g": "flour 250", "flour:9 g": "flour 9",
+		"flour 0.5 kg": "flour 500", "oil ½ cup": "oil 0", "flour": "", "flour 250 nothing": ""} {
 		q, rest, ok := trailing(line, unit.Metric)
 		got := ""
 		if m, _ := q.Mass(); ok {
@@ -85,7 +87,8 @@ func TestWhatIsAlike(t *testing.T) {
 
 // A step names things by the most words that go together, with what stands before and after each.
 func TestWhatAStepNames(t *testing.T) {
-	things := map[string]string{"warm water": "water", "water": "cold-water", "flour": "plain-flour", "oil": "plant-oil"}
+	things := map[string]string{"warm water": "water", "water": "cold-water", "flour": "plain-flour",
+		"oil": "plant-oil"}
 	find := func(words string) (material.Item, bool) {
 		id, known := things[words]
 		return material.Item{ID: id}, known
@@ -94,7 +97,8 @@ func TestWhatAStepNames(t *testing.T) {
 	for _, m := range mentions("flour goes into warm water with oil", find) {
 		got = append(got, m.item.ID+"|"+m.before+"|"+m.called+"|"+m.after)
 	}
-	assert.Equal(t, []string{"plain-flour||flour| goes into warm water with oil", "water|flour goes into |warm water| with oil", "plant-oil|flour goes into warm water with |oil|"}, got)
+	assert.Equal(t, []string{"plain-flour||flour| goes into warm water with oil",
+		"water|flour goes into |warm water| with oil", "plant-oil|flour goes into warm water with |oil|"}, got)
 	assert.Empty(t, mentions("stir", find))
 	assert.Empty(t, mentions("", find))
 	assert.False(t, callsIt(map[string]bool{"": true}, material.Item{Name: ", dry"}))
@@ -134,7 +138,8 @@ func TestTheDoseAtItsEnds(t *testing.T) {
 		want  string
 	}{
 		{[]Line{powder("salt", 0.5, 100)}, ""}, {[]Line{powder("mix", 0.49, 100)}, "mix"},
-		{[]Line{powder("a", 0, 100), powder("b", 0, 100)}, "a"}, {[]Line{powder("a", 0, 100), powder("b", 0, 101)}, "b"},
+		{[]Line{powder("a", 0, 100), powder("b", 0, 100)}, "a"},
+		{[]Line{powder("a", 0, 100), powder("b", 0, 101)}, "b"},
 	} {
 		best, ok := Recipe{Lines: row.lines}.doseOf("dry")
 		assert.Equal(t, row.want, best.Item.ID)
@@ -196,7 +201,8 @@ func TestHowLongAMixKeepsAtItsEnds(t *testing.T) {
 		lines []Line
 		days  int
 		of    string
-	}{{[]Line{piece("Reeds", 3), piece("Leaves", 3)}, 3, "reeds"}, {[]Line{piece("Reeds", 4), piece("Leaves", 3)}, 3, "leaves"}, {[]Line{piece("Reeds", 3), piece("Leaves", 4)}, 3, "reeds"}} {
+	}{{[]Line{piece("Reeds", 3), piece("Leaves", 3)}, 3, "reeds"}, {[]Line{piece("Reeds", 4), piece("Leaves", 3)}, 3,
+		"leaves"}, {[]Line{piece("Reeds", 3), piece("Leaves", 4)}, 3, "reeds"}} {
 		days, of, ends := Recipe{Lines: row.lines}.piecesKeep()
 		assert.True(t, ends)
 		assert.Equal(t, row.days, days)
@@ -204,13 +210,14 @@ func TestHowLongAMixKeepsAtItsEnds(t *testing.T) {
 	}
 }
 
-// A batch of fewer scoops is found also where it fits in a sliver of the scales: this one between two that lie less than
-// a hundred thousandth apart.
+// A batch of fewer scoops is found also where it fits in a sliver of the scales: this one between two that lie less
+// than a hundred thousandth apart.
 func TestABatchThatFitsInASliver(t *testing.T) {
 	line := func(id string, density, grams float64) Line {
 		return Line{Item: material.Item{ID: id, Density: unit.GramsPerMillilitre(density)}, Mass: unit.Grams(grams)}
 	}
-	r := Recipe{Name: "x", Lines: []Line{line("a", 0.8046360015869141, 19.78125), line("b", 1.16396164894104, 41.2716064453125)}}
+	r := Recipe{Name: "x", Lines: []Line{line("a", 0.8046360015869141, 19.78125), line("b", 1.16396164894104,
+		41.2716064453125)}}
 	b, err := Scale(r, r.Made().Times(1.25), drawer(60, 25, 7))
 	require.NoError(t, err)
 	assert.True(t, b.Enough && b.Within())

@@ -46,7 +46,8 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	for i := range r.Unlisted {
 		in := &r.Unlisted[i].Facts
 		f.Traits = f.Traits.Union(in.Traits.Meet(material.InMixture))
-		f.Allergens, f.MayContain, f.UsuallyContains = f.Allergens|in.Allergens, f.MayContain|in.MayContain, f.UsuallyContains|in.UsuallyContains
+		f.Allergens, f.MayContain, f.UsuallyContains = f.Allergens|in.Allergens, f.MayContain|in.MayContain,
+			f.UsuallyContains|in.UsuallyContains
 		f.Made = f.Made.Union(in.Made)
 		f.ContentsKnown, saltKnown = false, false
 	}

@@ -50,12 +50,22 @@ var remedies = []struct {
 	doses            []dose
 	doughOnly        bool
 }{
-	{Sticky, "A flat palm comes away with mix on it.", "too wet, or warm still", "Let it cool first. Dust on, knead for a minute, try the palm again.", []dose{{"dry", 0.02}}, false},
-	{Crumbly, "A snake bent round a finger cracks.", "too dry", "Sprinkle on, knead for two minutes, try the snake again; oil only after water has not helped.", []dose{{"wet", 0.02}, {"oil", 0.01}}, false},
-	{Grainy, "Rubbed between the fingers it feels of sand.", "salt or sugar that has not dissolved", "Knead on: it dissolves within the day. Next time dissolve it in the warm water before the flour goes in.", nil, true},
-	{Rubbery, "A ball springs back when it is pressed.", "cooked too long", "Knead the oil in a little at a time; cook it a minute less next time.", []dose{{"oil", 0.01}}, true},
-	{Slack, "A ball sinks flat within a minute.", "not cooked through, or too wet", "An adult puts a cooked dough back on low heat for a minute, stirring; work starch or flour into any other.", []dose{{"dry", 0.02}}, false},
-	{Drying, "The skin cracks after it has stood.", "water has gone into the air", "Knead it in by the teaspoon, 1 tsp for 250 g; close the tub between uses. Do not bring back a batch that smells or shows spots: bin it.", []dose{{"wet", 0.02}}, false},
+	{Sticky, "A flat palm comes away with mix on it.", "too wet, or warm still",
+		"Let it cool first. Dust on, knead for a minute, try the palm again.", []dose{{"dry", 0.02}}, false},
+	{Crumbly, "A snake bent round a finger cracks.", "too dry",
+		"Sprinkle on, knead for two minutes, try the snake again; oil only after water has not helped.",
+		[]dose{{"wet", 0.02}, {"oil", 0.01}}, false},
+	{Grainy, "Rubbed between the fingers it feels of sand.", "salt or sugar that has not dissolved",
+		"Knead on: it dissolves within the day. Next time dissolve it in the warm water before the flour goes in.", nil,
+		true},
+	{Rubbery, "A ball springs back when it is pressed.", "cooked too long",
+		"Knead the oil in a little at a time; cook it a minute less next time.", []dose{{"oil", 0.01}}, true},
+	{Slack, "A ball sinks flat within a minute.", "not cooked through, or too wet",
+		"An adult puts a cooked dough back on low heat for a minute, stirring; work starch or flour into any other.",
+		[]dose{{"dry", 0.02}}, false},
+	{Drying, "The skin cracks after it has stood.", "water has gone into the air",
+		"Knead it in by the teaspoon, 1 tsp for 250 g; close the tub between uses. Do not bring back a batch that smells or shows spots: bin it.",
+		[]dose{{"wet", 0.02}}, false},
 }
 
 type dose struct {
@@ -135,7 +145,8 @@ func (r Recipe) doseOf(of string) (best Line, ok bool) {
 		case "oil":
 			return oil
 		}
-		return !oil && !f.Traits.Has(material.Acid) && (f.Form == material.Liquid || f.Form == material.SoftFood || f.Form == material.Dough) &&
+		return !oil && !f.Traits.Has(material.Acid) && (f.Form == material.Liquid || f.Form == material.SoftFood ||
+			f.Form == material.Dough) &&
 			!f.Traits.Any(material.Colouring, material.Honey)
 	}
 	for _, l := range r.Lines {

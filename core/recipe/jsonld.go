@@ -53,8 +53,10 @@ const (
 func JSONLD(r Recipe) []byte {
 	w := Write(r)
 	hands, waitingMinutes := Minutes(r.Steps)
-	out := ldRecipe{Context: "https://schema.org", Type: "Recipe", Name: w.Name, Category: w.Kind, Yield: r.Made().String(),
-		TotalTime: fmt.Sprintf("PT%dM", hands+waitingMinutes), Ingredients: strings.Split(w.Lines, "\n"), Instructions: []ldStep{}}
+	out := ldRecipe{Context: "https://schema.org", Type: "Recipe", Name: w.Name, Category: w.Kind,
+		Yield:     r.Made().String(),
+		TotalTime: fmt.Sprintf("PT%dM", hands+waitingMinutes), Ingredients: strings.Split(w.Lines, "\n"),
+		Instructions: []ldStep{}}
 	for _, s := range r.Steps {
 		out.Instructions = append(out.Instructions, ldStep{"HowToStep", s.String()})
 	}
@@ -147,7 +149,8 @@ func findRecipe(v any, depth int) map[string]any {
 		}
 	case map[string]any:
 		for _, t := range list(v["@type"]) {
-			if name, _ := t.(string); name == "Recipe" || strings.HasSuffix(name, "schema.org/Recipe") || name == "schema:Recipe" {
+			if name, _ := t.(string); name == "Recipe" || strings.HasSuffix(name, "schema.org/Recipe") ||
+				name == "schema:Recipe" {
 				return v
 			}
 		}

@@ -40,7 +40,8 @@ func (r Recipe) ownKeeping(c Class) (keep.Keeping, say.Text) {
 	case c == ClassUnknown:
 		return oneGroup, "one group, then bin: how it keeps is not known"
 	case c.NeedsCold():
-		return keep.Said(keep.Keeping{Touch: keep.OneGroup, Out: OutMinutes, Where: keep.Chilled}), "one group, 2 h out of the fridge in all, then bin"
+		return keep.Said(keep.Keeping{Touch: keep.OneGroup, Out: OutMinutes, Where: keep.Chilled}),
+			"one group, 2 h out of the fridge in all, then bin"
 	case !r.said.Known():
 		return oneGroup, "one group, then bin: nobody has said for how many days it keeps"
 	case r.said.Touch != keep.Shared:

@@ -41,22 +41,30 @@ func TestLimitsAreMetExactly(t *testing.T) {
 		return fault(func(w *Written) { w.Lines = text })
 	}
 	for name, row := range map[string]struct{ last, first error }{
-		"length, least":     {mass(Shapes{{Ball, []float64{1}, 1}}), mass(Shapes{{Ball, []float64{0.99}, 1}})},
-		"length, most":      {mass(Shapes{{Snake, []float64{10, maxShapeMM}, 1}}), mass(Shapes{{Snake, []float64{10, maxShapeMM + 1}, 1}})},
-		"pieces":            {mass(Shapes{{Ball, []float64{10}, maxShapeCount}}), mass(Shapes{{Ball, []float64{10}, maxShapeCount + 1}})},
-		"vessel, least":     {mass(Filled{unit.Millilitres(10)}), mass(Filled{unit.Millilitres(9.9)})},
-		"vessel, most":      {mass(Filled{unit.Millilitres(200_000)}), mass(Filled{unit.Millilitres(200_001)})},
-		"spare, least":      {required(0), required(-0.01)},
-		"spare, most":       {required(MaxSpare), required(MaxSpare + 0.01)},
-		"pot, least":        {pots(100), pots(99.9)},
-		"pot, most":         {pots(MaxPot.Millilitres()), pots(MaxPot.Millilitres() + 1)},
-		"a page":            {jsonld(MaxJSONLD), jsonld(MaxJSONLD + 1)},
-		"how it keeps":      {fault(func(w *Written) { w.Keeps = strings.Repeat("a", 200) }), fault(func(w *Written) { w.Keeps = strings.Repeat("a", 201) })},
-		"ingredients":       {fault(func(w *Written) { w.Lines += strings.Repeat("\n", maxText-len(w.Lines)) }), fault(func(w *Written) { w.Lines += strings.Repeat("\n", maxText+1-len(w.Lines)) })},
-		"steps":             {fault(func(w *Written) { w.Steps += strings.Repeat("\n", maxText-len(w.Steps)) }), fault(func(w *Written) { w.Steps += strings.Repeat("\n", maxText+1-len(w.Steps)) })},
-		"how many steps":    {fault(func(w *Written) { w.Steps = strings.Repeat("Stir\n", maxSteps) }), fault(func(w *Written) { w.Steps = strings.Repeat("Stir\n", maxSteps+1) })},
+		"length, least": {mass(Shapes{{Ball, []float64{1}, 1}}), mass(Shapes{{Ball, []float64{0.99}, 1}})},
+		"length, most": {mass(Shapes{{Snake, []float64{10, maxShapeMM}, 1}}),
+			mass(Shapes{{Snake, []float64{10, maxShapeMM + 1}, 1}})},
+		"pieces": {mass(Shapes{{Ball, []float64{10}, maxShapeCount}}),
+			mass(Shapes{{Ball, []float64{10}, maxShapeCount + 1}})},
+		"vessel, least": {mass(Filled{unit.Millilitres(10)}), mass(Filled{unit.Millilitres(9.9)})},
+		"vessel, most":  {mass(Filled{unit.Millilitres(200_000)}), mass(Filled{unit.Millilitres(200_001)})},
+		"spare, least":  {required(0), required(-0.01)},
+		"spare, most":   {required(MaxSpare), required(MaxSpare + 0.01)},
+		"pot, least":    {pots(100), pots(99.9)},
+		"pot, most":     {pots(MaxPot.Millilitres()), pots(MaxPot.Millilitres() + 1)},
+		"a page":        {jsonld(MaxJSONLD), jsonld(MaxJSONLD + 1)},
+		"how it keeps": {fault(func(w *Written) { w.Keeps = strings.Repeat("a", 200) }), fault(func(w *Written) {
+			w.Keeps = strings.Repeat("a", 201)
+		})},
+		"ingredients": {fault(func(w *Written) { w.Lines += strings.Repeat("\n", maxText-len(w.Lines)) }),
+			fault(func(w *Written) { w.Lines += strings.Repeat("\n", maxText+1-len(w.Lines)) })},
+		"steps": {fault(func(w *Written) { w.Steps += strings.Repeat("\n", maxText-len(w.Steps)) }),
+			fault(func(w *Written) { w.Steps += strings.Repeat("\n", maxText+1-len(w.Steps)) })},
+		"how many steps": {fault(func(w *Written) { w.Steps = strings.Repeat("Stir\n", maxSteps) }),
+			fault(func(w *Written) { w.Steps = strings.Repeat("Stir\n", maxSteps+1) })},
 		"letters of a line": {line(200), line(201)},
-		"a name":            {fault(func(w *Written) { w.Name = strings.Repeat("a", maxName) }), fault(func(w *Written) { w.Name = strings.Repeat("a", maxName+1) })},
+		"a name": {fault(func(w *Written) { w.Name = strings.Repeat("a", maxName) }),
+			fault(func(w *Written) { w.Name = strings.Repeat("a", maxName+1) })},
 	} {
 		assert.NoError(t, row.last, name)
 		assert.Error(t, row.first, name)
@@ -67,7 +75,9 @@ func TestLimitsAreMetExactly(t *testing.T) {
 // A dry filler of one's own is in the hand what most of it is, the first of equals; water does not count.
 func TestWhatIsPouredIsLikeMostOfIt(t *testing.T) {
 	for text, want := range map[string]string{
-		"900 g water\n300 g white rice\n200 g rolled oats": "white-rice", "200 g rolled oats\n300 g white rice": "white-rice", "200 g rolled oats\n200 g white rice": "rolled-oats", "200 g water": "",
+		"900 g water\n300 g white rice\n200 g rolled oats": "white-rice",
+		"200 g rolled oats\n300 g white rice":              "white-rice",
+		"200 g rolled oats\n200 g white rice":              "rolled-oats", "200 g water": "",
 	} {
 		d := reader().Read(Written{Name: "Ours", Kind: "dry", Lines: text, Steps: "Stir", Keeps: "a day"})
 		assert.Equal(t, want, d.Recipe.OfItsKind().Like.ID, text)
@@ -77,8 +87,10 @@ func TestWhatIsPouredIsLikeMostOfIt(t *testing.T) {
 // A line is cut where the next ingredient begins: not inside brackets, a number or a name that holds a comma itself.
 func TestWhereALineIsCut(t *testing.T) {
 	for text, want := range map[string]int{
-		"0,5 l water, 200 g flour": 2, "1,5 cups water": 1, "200 g flour (white, sifted), 1 cup water": 2, "200 g starch, ready to eat, 1 cup water": 2, "200 g starch, ready to eat": 1,
-		"2 eggs,3 tbsp oil": 2, "200 g flour ((a), b), 1 cup water": 2, ", 200 g flour": 1, "200 g flour,": 1, "1 cup water,5 g salt": 2,
+		"0,5 l water, 200 g flour": 2, "1,5 cups water": 1, "200 g flour (white, sifted), 1 cup water": 2,
+		"200 g starch, ready to eat, 1 cup water": 2, "200 g starch, ready to eat": 1,
+		"2 eggs,3 tbsp oil": 2, "200 g flour ((a), b), 1 cup water": 2, ", 200 g flour": 1, "200 g flour,": 1,
+		"1 cup water,5 g salt": 2,
 	} {
 		assert.Len(t, reader().splitLine(text), want, text)
 	}

@@ -47,15 +47,18 @@ func TestScaleKeepsRatiosAndIsNeverShort(t *testing.T) {
 // its volumes are within tolerance, and it weighs enough.
 func TestMeasurerIsNotBeatenByBruteForce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		volumes := rapid.SampledFrom([][]float64{{60, 25, 7}, {50, 20, 6}, {59.15, 14.79, 4.93}, {40, 30, 11}}).Draw(t, "drawer")
+		volumes := rapid.SampledFrom([][]float64{{60, 25, 7}, {50, 20, 6}, {59.15, 14.79, 4.93}, {40, 30, 11}}).Draw(t,
+			"drawer")
 		var measures []unit.Measure
 		for _, ml := range volumes {
 			measures = append(measures, unit.NewMeasure("m", unit.Millilitres(ml)))
 		}
 		r := Recipe{Name: "x", Loss: rapid.SampledFrom([]float64{0, 0.05}).Draw(t, "loss")}
 		for i := range rapid.IntRange(2, 3).Draw(t, "ingredients") {
-			item := material.Item{ID: string(rune('a' + i)), Density: unit.GramsPerMillilitre(rapid.Float64Range(0.6, 1.4).Draw(t, "density"))}
-			r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(rapid.Float64Range(8, 60).Draw(t, "grams")), Strong: rapid.Bool().Draw(t, "strong")})
+			item := material.Item{ID: string(rune('a' + i)), Density: unit.GramsPerMillilitre(rapid.Float64Range(0.6,
+				1.4).Draw(t, "density"))}
+			r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(rapid.Float64Range(8, 60).Draw(t, "grams")),
+				Strong: rapid.Bool().Draw(t, "strong")})
 		}
 		need := r.Made().Times(rapid.Float64Range(1, 1.6).Draw(t, "batches"))
 		low := need.Over(r.Made())
@@ -76,7 +79,8 @@ func TestMeasurerIsNotBeatenByBruteForce(t *testing.T) {
 				for b := range upTo(1, float64(a)*volumes[0]) {
 					for c := range upTo(2, float64(a)*volumes[0]+float64(b)*volumes[1]) {
 						sum := float64(a)*volumes[0] + float64(b)*volumes[1] + float64(c)*volumes[2]
-						f := fill{a + b + c, sum / ml / (1 + l.tolerance()), sum / ml / (1 - l.tolerance()), sum * l.Item.Density.GramsPerMillilitre()}
+						f := fill{a + b + c, sum / ml / (1 + l.tolerance()), sum / ml / (1 - l.tolerance()),
+							sum * l.Item.Density.GramsPerMillilitre()}
 						if sum > 0 && f.to >= low && f.from <= high {
 							fills[i] = append(fills[i], f)
 						}
@@ -192,7 +196,8 @@ func TestNeedsWorkedByHand(t *testing.T) {
 	}
 	assert.InDelta(t, 1.22*12*33.5103, mass(Shapes{{Ball, []float64{40}, 12}}, 0), 0.01)
 	assert.InDelta(t, 1.22*628.3185, mass(Shapes{{WallLine, []float64{20, 2000}, 1}}, 0), 0.01)
-	assert.InDelta(t, 1.22*(628.3185+160), mass(Shapes{{Snake, []float64{20, 2000}, 1}, {Slab, []float64{100, 80, 10}, 2}}, 0), 0.01)
+	assert.InDelta(t, 1.22*(628.3185+160), mass(Shapes{{Snake, []float64{20, 2000}, 1}, {Slab, []float64{100, 80, 10},
+		2}}, 0), 0.01)
 	assert.InDelta(t, 430*1.1, mass(Children{Months: []int{20, 30, 40, 80}}, 0.1), 1e-9)
 	assert.InDelta(t, 4*50, mass(Children{Months: []int{20, 30, 40, 80}, Portion: unit.Grams(50)}, 0), 1e-9)
 	assert.InDelta(t, 2000*1.22, mass(Filled{unit.Litres(2)}, 0), 1e-9)

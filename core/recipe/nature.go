@@ -113,7 +113,8 @@ var sourEnough = []struct{ activity, ph float64 }{{0.90, 5.0}, {0.92, 4.6}, {1, 
 
 func sour(activity, ph float64) bool {
 	for _, row := range sourEnough {
-		if activity+ActivityMargin <= row.activity && ph+stripMargin <= row.ph || row.activity == 1 && ph+stripMargin < row.ph {
+		if activity+ActivityMargin <= row.activity && ph+stripMargin <= row.ph || row.activity == 1 && ph+
+			stripMargin < row.ph {
 			return true
 		}
 	}
@@ -178,7 +179,8 @@ func (r Recipe) Nature() Nature {
 			n.Hydration = (water - r.Mixed().Minus(r.Made()).Grams()) / dryFlour
 		}
 	}
-	n.Dry = f.Form == material.Grain || f.Form == material.Powder || f.Form == material.Piece && !f.Traits.Any(material.Ice, material.Slippery, material.Sticky)
+	n.Dry = f.Form == material.Grain || f.Form == material.Powder || f.Form == material.Piece &&
+		!f.Traits.Any(material.Ice, material.Slippery, material.Sticky)
 	n.Class = r.classOf(n, f)
 	if ph, known := r.PH.Get(); known && n.Known && n.Class.NeedsCold() && sour(n.Activity, ph) {
 		n.Class = Sour
@@ -247,9 +249,12 @@ func notTasteSafe(f material.Facts) []say.Text {
 		words  say.Text
 		traits []material.Trait
 	}{
-		{"not every ingredient is food", []material.Trait{material.NotFood}}, {"raw flour or starch", []material.Trait{material.RawFlour}}, {"raw egg", []material.Trait{material.RawEgg}},
-		{"raw beans", []material.Trait{material.Lectin}}, {"feed or craft grade", []material.Trait{material.FeedGrade}}, {"coffee, tea or cocoa", []material.Trait{material.Caffeine}},
-		{"soil or sand", []material.Trait{material.Soil, material.Sand}}, {"essential oil", []material.Trait{material.EssentialOil, material.CamphorOil}},
+		{"not every ingredient is food", []material.Trait{material.NotFood}}, {"raw flour or starch",
+			[]material.Trait{material.RawFlour}}, {"raw egg", []material.Trait{material.RawEgg}},
+		{"raw beans", []material.Trait{material.Lectin}}, {"feed or craft grade", []material.Trait{material.FeedGrade}},
+		{"coffee, tea or cocoa", []material.Trait{material.Caffeine}},
+		{"soil or sand", []material.Trait{material.Soil, material.Sand}},
+		{"essential oil", []material.Trait{material.EssentialOil, material.CamphorOil}},
 	} {
 		if f.Traits.Any(row.traits...) {
 			why = append(why, row.words)

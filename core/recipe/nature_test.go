@@ -16,7 +16,8 @@ import (
 // Robinson and Stokes 1965, sodium chloride at 25 C (quoted from memory), held within
 // 0.001; saturated by Greenspan 1977.
 func TestSaltActivityAgainstThePublishedTable(t *testing.T) {
-	for molality, aw := range map[float64]float64{0: 1, 1: 0.9669, 2: 0.9316, 3: 0.8932, 4: 0.8515, 5: 0.8068, 6: 0.7598} {
+	for molality, aw := range map[float64]float64{0: 1, 1: 0.9669, 2: 0.9316, 3: 0.8932, 4: 0.8515, 5: 0.8068,
+		6: 0.7598} {
 		assert.InDelta(t, aw, SaltActivity(molality), 0.001, "%g mol/kg", molality)
 	}
 	assert.InDelta(t, 0.7529, SaltActivity(saltSaturated), 0.001)
@@ -39,7 +40,8 @@ func TestSugarActivity(t *testing.T) {
 func TestActivityFallsWithWhatIsDissolved(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		grams := rapid.Float64Range(0, 500)
-		s := Solution{rapid.Float64Range(1, 1000).Draw(t, "water"), grams.Draw(t, "salt"), grams.Draw(t, "sugar"), grams.Draw(t, "glycerol")}
+		s := Solution{rapid.Float64Range(1, 1000).Draw(t, "water"), grams.Draw(t, "salt"), grams.Draw(t, "sugar"),
+			grams.Draw(t, "glycerol")}
 		more := s
 		*rapid.SampledFrom([]*float64{&more.Salt, &more.Sugar, &more.Glycerol}).Draw(t, "of") += grams.Draw(t, "more")
 		require.LessOrEqual(t, more.Activity(), s.Activity()+1e-12)
@@ -69,7 +71,8 @@ func TestNatureOfKnownMixes(t *testing.T) {
 
 	assert.Equal(t, []say.Text{"raw flour or starch"}, nature("cold-dough").NotTasteSafe)
 	assert.InDelta(t, SaltActivity(saltSaturated), nature("cold-dough").Activity, 1e-9, "more salt than dissolves")
-	assert.Equal(t, []say.Text{"not every ingredient is food", "raw flour or starch"}, nature("silky-dough").NotTasteSafe)
+	assert.Equal(t, []say.Text{"not every ingredient is food", "raw flour or starch"},
+		nature("silky-dough").NotTasteSafe)
 	for _, id := range []string{"baby-cereal-dough", "yoghurt-dough", "ready-goop", "banana-dough", "starch-paint"} {
 		n := nature(id)
 		assert.Equal(t, Perishable, n.Class, id)
@@ -85,14 +88,18 @@ func TestEveryRecipeHasANature(t *testing.T) {
 	for _, r := range Standard().Recipes() {
 		n := r.Nature()
 		assert.True(t, n.Known || n.Class != ClassUnknown || len(n.NotTasteSafe) > 0, "%s is not worked out", r.ID)
-		if n.Class == Perishable && len(n.NotTasteSafe) == 0 && !r.Like.Facts.Traits.Has(material.Ice) && r.Kind != "bottle" {
-			assert.Regexp(t, "same day|one group|chilled|one session", r.Nature().Keeps.String(), "%s is perishable and says it keeps %s", r.ID, r.Nature().Keeps)
+		if n.Class == Perishable && len(n.NotTasteSafe) == 0 && !r.Like.Facts.Traits.Has(material.Ice) &&
+			r.Kind != "bottle" {
+			assert.Regexp(t, "same day|one group|chilled|one session", r.Nature().Keeps.String(),
+				"%s is perishable and says it keeps %s", r.ID, r.Nature().Keeps)
 		}
 		f := r.Facts(r.Made())
 		assert.NotEqual(t, material.FormUnknown, f.Form, r.ID)
-		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(material.Food, material.NotFood), "%s is neither food nor not food", r.ID)
+		assert.True(t, f.Form.GaugeJudges() || f.Traits.Any(material.Food, material.NotFood),
+			"%s is neither food nor not food", r.ID)
 	}
-	for fault, rows := range map[string]string{"is not a share": "x,101,0,0,0,,,b", "at which it sets": "x,10,0,0,0,,-1,b", "more than the whole": "x,60,0,60,0,,,b", "no basis": "x,6,0,6,0,,,"} {
+	for fault, rows := range map[string]string{"is not a share": "x,101,0,0,0,,,b",
+		"at which it sets": "x,10,0,0,0,,-1,b", "more than the whole": "x,60,0,60,0,,,b", "no basis": "x,6,0,6,0,,,"} {
 		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,firm,basis\n" + rows + "\n"))
 		assert.ErrorContains(t, err, fault)
 	}

@@ -32,7 +32,8 @@ type Children struct {
 func (c Children) Mass(Recipe) (unit.Mass, error) {
 	switch g := c.Portion.Grams(); {
 	case len(c.Months) < 1 || len(c.Months) > MaxChildren:
-		return unit.Mass{}, fmt.Errorf("there must be 1 to %d children to scale for, not %d", MaxChildren, len(c.Months))
+		return unit.Mass{}, fmt.Errorf("there must be 1 to %d children to scale for, not %d", MaxChildren,
+			len(c.Months))
 	case g != 0 && !(g >= MinPortion && g <= MaxPortion):
 		return unit.Mass{}, fmt.Errorf("a portion must be between %g and %g g", MinPortion, MaxPortion)
 	}

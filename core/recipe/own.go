@@ -29,7 +29,8 @@ func readOwn(all []OwnMeasure) (own []ownMeasure, why string) {
 		}
 		seen[m.Label()] = true
 		name := strings.ReplaceAll(regexp.QuoteMeta(m.Label()), " ", `\s+`)
-		own = append(own, ownMeasure{m, regexp.MustCompile(`(^|\+ )(an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s+` + name + `(?:e?s)?\s+(?:of\s+)?(.*)$`)})
+		own = append(own, ownMeasure{m, regexp.MustCompile(`(^|\+ )(an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s+` + name +
+			`(?:e?s)?\s+(?:of\s+)?(.*)$`)})
 	}
 	return own, ""
 }

@@ -43,7 +43,9 @@ func onePart(lines string) string {
 // spokenLines are the ingredients of a text with their amounts in figures.
 func spokenLines(text string) (spoken []string) {
 	for _, line := range strings.Split(strings.ToLower(text), "\n") {
-		for _, one := range strings.FieldsFunc(bullet.ReplaceAllString(line, ""), func(r rune) bool { return r == ',' || r == ';' }) {
+		for _, one := range strings.FieldsFunc(bullet.ReplaceAllString(line, ""), func(r rune) bool {
+			return r == ',' || r == ';'
+		}) {
 			spoken = append(spoken, aloud(strings.TrimSpace(one)).text)
 		}
 	}
@@ -51,7 +53,8 @@ func spokenLines(text string) (spoken []string) {
 }
 
 // beside finds a line that says its parts and its amount: "4 parts water (400 ml)".
-var beside = regexp.MustCompile(`^([\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*parts?\s+(?:of\s+)?([^(=:,]+?)\s*(?:\(\s*=?|[=:])\s*([^()]+?)\s*\)?$`)
+var beside = regexp.MustCompile(
+	`^([\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*parts?\s+(?:of\s+)?([^(=:,]+?)\s*(?:\(\s*=?|[=:])\s*([^()]+?)\s*\)?$`)
 
 var byWhat = regexp.MustCompile(`\s*,?\s+by\s+(?:weight|volume)\s*$`)
 
@@ -130,8 +133,10 @@ func (rd Reader) inMeasuredParts(s *said) {
 		s.fault = fmt.Sprintf("how many parts, %q, cannot be read.", m)
 		return
 	}
-	s.text = typed(rd.measured.Times(n)) + " " + strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(s.text[len(m):]), "of "))
-	s.note = strings.TrimSpace(s.note + fmt.Sprintf(" One part is %s, by the line that says both.", typed(*rd.measured)))
+	s.text = typed(rd.measured.Times(n)) + " " +
+		strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(s.text[len(m):]), "of "))
+	s.note = strings.TrimSpace(s.note + fmt.Sprintf(" One part is %s, by the line that says both.",
+		typed(*rd.measured)))
 }
 
 // typed writes a quantity as it would be typed.

@@ -45,7 +45,8 @@ const countedDrops = 40
 func (d Drops) String() string {
 	switch {
 	case d.Most > countedDrops:
-		return fmt.Sprintf("%.0f to %.0f mL", math.Max(1, math.Round(float64(d.Least)/unit.DropsPerML)), math.Ceil(float64(d.Most)/unit.DropsPerML))
+		return fmt.Sprintf("%.0f to %.0f mL", math.Max(1, math.Round(float64(d.Least)/unit.DropsPerML)),
+			math.Ceil(float64(d.Most)/unit.DropsPerML))
 	case d.Most == 1:
 		return "1 drop"
 	case d.Least == d.Most:

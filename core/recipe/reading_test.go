@@ -23,7 +23,9 @@ func mixOf(t *testing.T, kind, lines, keeps string) Recipe {
 // it leaves alone keeps its own.
 func TestAsNeededHasNoFigure(t *testing.T) {
 	for what, row := range map[string]struct{ water, salt, firm bool }{
-		"water": {true, false, false}, "fine salt": {true, true, false}, "sugar": {true, false, false}, "glycerine": {true, false, false}, "plant oil": {}, "agar": {false, false, true}, "soy sauce": {true, true, false},
+		"water": {true, false, false}, "fine salt": {true, true, false}, "sugar": {true, false, false},
+		"glycerine": {true, false, false}, "plant oil": {}, "agar": {false, false, true}, "soy sauce": {true, true,
+			false},
 	} {
 		lines := "300 g plain flour\n100 g honey\n100 g milk\n" + what + " as needed"
 		r := mixOf(t, "dough", lines, "a day, airtight")
@@ -52,37 +54,48 @@ func TestHowLongAnOwnMixKeeps(t *testing.T) {
 		days        int
 		says        string
 	}{
-		{"", "14 days, dry", 14, "2 weeks"}, {"", "15 days, dry", 14, "two weeks at most"}, {"", "until worn", 14, "two weeks at most"}, {"", "5 days, dry", 5, "5 days"},
-		{"\n10 g rose petals unsprayed", "5 days, dry", 1, "turns then"}, {"\n10 g rose petals unsprayed", "1 day, dry", 1, "1 day"},
-		{"\n10 g leaves known and clean\n10 g rose petals unsprayed", "5 days, dry", 1, "rose petals"}, {"\n10 g rose petals unsprayed\n10 g leaves known and clean", "5 days, dry", 1, "rose petals"},
+		{"", "14 days, dry", 14, "2 weeks"}, {"", "15 days, dry", 14, "two weeks at most"}, {"", "until worn", 14,
+			"two weeks at most"}, {"", "5 days, dry", 5, "5 days"},
+		{"\n10 g rose petals unsprayed", "5 days, dry", 1, "turns then"}, {"\n10 g rose petals unsprayed", "1 day, dry",
+			1, "1 day"},
+		{"\n10 g leaves known and clean\n10 g rose petals unsprayed", "5 days, dry", 1, "rose petals"},
+		{"\n10 g rose petals unsprayed\n10 g leaves known and clean", "5 days, dry", 1, "rose petals"},
 	} {
 		k, why := mixOf(t, "dry", "300 g white rice"+row.more, row.keeps).ownKeeping(Stable)
 		assert.Equal(t, row.days, k.Days, "%s %s", row.more, row.keeps)
 		assert.Contains(t, why.String(), row.says)
-		assert.Equal(t, row.days == 1 && row.keeps != "1 day, dry", strings.Contains(why.String(), "turns then"), "%s: what ends it is said where it is sooner", row.keeps)
+		assert.Equal(t, row.days == 1 && row.keeps != "1 day, dry", strings.Contains(why.String(), "turns then"),
+			"%s: what ends it is said where it is sooner", row.keeps)
 	}
 }
 
 // What people write for amounts: dozens, nothing, a plain "salt", and what it is measured by.
 func TestAmountsAtTheirEnds(t *testing.T) {
-	for text, grams := range map[string]float64{"2 dozen eggs": 1200, "a dozen eggs": 600, "half a dozen eggs": 300, "flour 250 g": 250, "flour ½ cup": 62.5} {
+	for text, grams := range map[string]float64{"2 dozen eggs": 1200, "a dozen eggs": 600, "half a dozen eggs": 300,
+		"flour 250 g": 250, "flour ½ cup": 62.5} {
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day"})
 		require.Len(t, d.Recipe.Lines, 1, text)
 		assert.InDelta(t, grams, d.Recipe.Lines[0].Mass.Grams(), 1e-6, text)
 	}
-	for _, text := range []string{"0 tins (400 g) chickpeas", "0 glasses flour", "0 parts flour\n1 part water", "zero cups flour", "flour 0 g"} {
-		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day", Own: []OwnMeasure{{"glass", unit.Millilitres(200)}}})
+	for _, text := range []string{"0 tins (400 g) chickpeas", "0 glasses flour", "0 parts flour\n1 part water",
+		"zero cups flour", "flour 0 g"} {
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day",
+			Own: []OwnMeasure{{"glass", unit.Millilitres(200)}}})
 		assert.False(t, d.OK(), text)
 	}
-	for text, note := range map[string]string{"1 cup salt": "Read as fine salt", "1 cup table salt": "Read as fine salt", "1 cup fine salt": "", "1 cup flour": "; 125 g is used", "125 g flour": ""} {
+	for text, note := range map[string]string{"1 cup salt": "Read as fine salt",
+		"1 cup table salt": "Read as fine salt", "1 cup fine salt": "", "1 cup flour": "; 125 g is used",
+		"125 g flour": ""} {
 		l := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day"}).Lines[0]
 		assert.Equal(t, note == "", l.Note == "", "%s: %s", text, l.Note)
 		assert.Contains(t, l.Note, note, text)
 	}
-	for text, strong := range map[string]bool{"10 g baking soda": true, "10 g baking powder": false, "10 g fine salt": true, "10 g white vinegar": true, "1 g food colour liquid": true, "10 g flour": false} {
+	for text, strong := range map[string]bool{"10 g baking soda": true, "10 g baking powder": false,
+		"10 g fine salt": true, "10 g white vinegar": true, "1 g food colour liquid": true, "10 g flour": false} {
 		assert.Equal(t, strong, mixOf(t, "dough", text, "a day, airtight").Lines[0].Strong, text)
 	}
-	like := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "100 g moon flour flour", Steps: "Stir", Keeps: "a day"}).Lines[0].Like
+	like := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "100 g moon flour flour", Steps: "Stir",
+		Keeps: "a day"}).Lines[0].Like
 	require.Len(t, like, 3)
 	assert.True(t, like[0].ID != like[1].ID && like[1].ID != like[2].ID && like[0].ID != like[2].ID, "each once")
 	assert.Equal(t, strings.Repeat("a", 40), words.Cut(strings.Repeat("a", 40)))
@@ -124,7 +137,8 @@ func TestWhatStandsInAtItsEnds(t *testing.T) {
 	ranged := r
 	ranged.Lines = append([]Line{}, r.Lines...)
 	ranged.Lines[2].Lower = ranged.Lines[2].Mass.Times(0.5)
-	assert.InDelta(t, ranged.Lines[2].Lower.Grams()*sub.ByMass/2, ranged.Instead("fine-salt", sub, 0.5).Lines[3].Lower.Grams(), 1e-9, "half of a range is one")
+	assert.InDelta(t, ranged.Lines[2].Lower.Grams()*sub.ByMass/2, ranged.Instead("fine-salt", sub,
+		0.5).Lines[3].Lower.Grams(), 1e-9, "half of a range is one")
 }
 
 // A page of a recipe is read so far and no deeper, and what is no letter in it is left out.

@@ -178,7 +178,8 @@ func StaysWhole(it material.Item) bool {
 }
 
 // hazards are the traits that a mix does not take away.
-var hazards = []material.Trait{material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon, material.Swells, material.Sharp,
+var hazards = []material.Trait{material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon,
+	material.Swells, material.Sharp,
 	material.Breakable, material.Film, material.DryIce, material.Ice}
 
 //go:embed book.json
@@ -253,7 +254,8 @@ func ReadBook(data []byte, shelf *material.Shelf) (*Book, error) {
 }
 
 func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
-	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated, Hot: row.Hot, keep: row.Keep, note: say.Text(row.Note), Basis: row.Basis}
+	r := Recipe{ID: row.ID, Name: row.Name, Also: row.Also, Kind: row.Kind, Loss: row.Loss, Heated: row.Heated,
+		Hot: row.Hot, keep: row.Keep, note: say.Text(row.Note), Basis: row.Basis}
 	if row.Like != "" {
 		var ok bool
 		if r.Like, ok = shelf.Get(row.Like); !ok {

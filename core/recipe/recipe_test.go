@@ -32,7 +32,8 @@ func TestBookHoldsItsOwnRules(t *testing.T) {
 		"is no kind of step":  `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"id":"s","kind":"stir","text":"s"}],"keep":{"days":1},"basis":"b"}`,
 		"an id of its own":    `{"id":"x","name":"X","kind":"dough","lines":[{"item":"water","g":1}],"steps":[{"kind":"make","text":"s"}],"keep":{"days":1},"basis":"b"}`,
 		"no step cooks it":    `{"id":"x","name":"X","kind":"dough","heated":true,` + line + `}`,
-		`"x" is there twice`:  `{"id":"x","name":"X","kind":"dough",` + line + `},{"id":"x","name":"X","kind":"dough",` + line + `}`,
+		`"x" is there twice`: `{"id":"x","name":"X","kind":"dough",` + line +
+			`},{"id":"x","name":"X","kind":"dough",` + line + `}`,
 	} {
 		_, err := ReadBook([]byte("["+row+"]"), material.Standard())
 		assert.ErrorContains(t, err, fault)

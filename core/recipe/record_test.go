@@ -13,7 +13,8 @@ import (
 )
 
 // Every recipe of the book in three amounts and two sets of measures, with a cupboard that holds less than it takes, on
-// the record. It was read line by line when it was committed: EMBLO_RECORD=1 writes it anew, and the diff is the review.
+// the record. It was read line by line when it was committed: EMBLO_RECORD=1 writes it anew, and the diff is the
+// review.
 func TestBatchesAreThoseOnRecord(t *testing.T) {
 	const file = "testdata/batches.txt"
 	var out strings.Builder
@@ -30,7 +31,9 @@ func TestBatchesAreThoseOnRecord(t *testing.T) {
 
 func record(out *strings.Builder, r Recipe) {
 	n, p := r.Nature(), r.Play()
-	fmt.Fprintf(out, "# %s: makes %.2f g of %.2f, water activity %.4f %v, hydration %.3f, taste %.4f g of sodium, stands %d, plays %d, %s\n", r.ID, r.Made().Grams(), r.Mixed().Grams(), n.Activity, n.Known, n.Hydration, n.TasteSodium.Grams(), p.Stands, p.Plays, n.Keeps)
+	fmt.Fprintf(out, "# %s: makes %.2f g of %.2f, water activity %.4f %v, hydration %.3f, taste %.4f g of sodium, stands %d, plays %d, %s\n",
+		r.ID, r.Made().Grams(), r.Mixed().Grams(), n.Activity, n.Known, n.Hydration, n.TasteSodium.Grams(), p.Stands,
+		p.Plays, n.Keeps)
 	for i, needed := range []float64{180, 720, 2400} {
 		set := unit.StandardSet([]unit.System{unit.US, unit.Metric}[i%2])
 		b, err := Scale(r, unit.Grams(needed), set)
@@ -38,7 +41,8 @@ func record(out *strings.Builder, r Recipe) {
 			fmt.Fprintf(out, "%g g: %s\n", needed, err)
 			continue
 		}
-		fmt.Fprintf(out, "%g g: %.5f times, %.3f g mixed, %.3f g made, enough %v, within %v, %d fillings:", needed, b.Factor, b.Mixed.Grams(), b.Made.Grams(), b.Enough, b.Within(), b.Movements)
+		fmt.Fprintf(out, "%g g: %.5f times, %.3f g mixed, %.3f g made, enough %v, within %v, %d fillings:", needed,
+			b.Factor, b.Mixed.Grams(), b.Made.Grams(), b.Enough, b.Within(), b.Movements)
 		for i := range b.Amounts {
 			a := &b.Amounts[i]
 			fmt.Fprintf(out, " %s %.3f", a.Line.Item.ID, a.Exact.Grams())
@@ -101,7 +105,8 @@ func cupboard(out *strings.Builder, r Recipe, b Batch, stock Stock, set unit.Mea
 		}
 	}
 	for _, l := range stock.Lifts(r) {
-		fmt.Fprintf(out, "; %.3f g of %s for %s make %.3f g", l.Take.Grams(), l.Sub.Item.ID, l.For.Item.ID, l.Made.Grams())
+		fmt.Fprintf(out, "; %.3f g of %s for %s make %.3f g", l.Take.Grams(), l.Sub.Item.ID, l.For.Item.ID,
+			l.Made.Grams())
 	}
 	for _, it := range stock.NotWeighed(r) {
 		fmt.Fprintf(out, "; not weighed: %s", it.ID)

@@ -26,8 +26,10 @@ const fewAre = "3-5"
 const heapedSpoon = 1.5
 
 var (
-	numberWords = []string{"zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"}
-	parted      = map[string]string{"half": "2", "halves": "2", "third": "3", "thirds": "3", "quarter": "4", "quarters": "4", "eighth": "8", "eighths": "8"}
+	numberWords = []string{"zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten",
+		"eleven", "twelve"}
+	parted = map[string]string{"half": "2", "halves": "2", "third": "3", "thirds": "3", "quarter": "4",
+		"quarters": "4", "eighth": "8", "eighths": "8"}
 
 	anyNumber = `(?:` + strings.Join(numberWords[1:], "|") + `)`
 	plus      = regexp.MustCompile(`\s+plus\s+((?:an?|half|` + anyNumber + `)\s|[\d½⅓⅔¼¾⅛⅜⅝⅞⅙⅚])`)
@@ -35,13 +37,17 @@ var (
 	dotted    = regexp.MustCompile(`\b(tbsp|tsp|oz|lb|lbs|pt|qt|c)\.(\s)`)
 	fewDrops  = regexp.MustCompile(`^(?:just )?a few drops\b`)
 	dozen     = regexp.MustCompile(`(^|\+ )(?:(half a|an?|\d{1,2}|` + anyNumber + `)\s+)?dozen\s+`)
-	fraction  = regexp.MustCompile(`(^|\+ )(?:(` + anyNumber + `|\d+)\s+and\s+)?(?:(an?|one|two|three|five|seven)[ -])?(half|halves|thirds?|quarters?|eighths?)\s+(?:of\s+)?(?:an?\s+)?`)
+	fraction  = regexp.MustCompile(`(^|\+ )(?:(` + anyNumber +
+		`|\d+)\s+and\s+)?(?:(an?|one|two|three|five|seven)[ -])?(half|halves|thirds?|quarters?|eighths?)\s+(?:of\s+)?(?:an?\s+)?`)
 	wordFirst = regexp.MustCompile(`(^|\+ )(` + anyNumber + `)\s`)
 	wordLast  = regexp.MustCompile(`(\d\s*(?:-|–|to|or)\s*)(` + anyNumber + `)\s`)
-	between   = regexp.MustCompile(`^([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)\s*(?:-|–|—|\bto\b|\bor\b)\s*([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)(\s*[^\d\s].*)$`)
-	filled    = regexp.MustCompile(`^((?:an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾]))\s+(level|flat|heaped|heaping|rounded|scant)\s+(\S+)(.*)$`)
+	between   = regexp.MustCompile(
+		`^([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)\s*(?:-|–|—|\bto\b|\bor\b)\s*([\d.,/½⅓⅔¼¾]+(?: \d/\d)?)(\s*[^\d\s].*)$`)
+	filled = regexp.MustCompile(
+		`^((?:an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾]))\s+(level|flat|heaped|heaping|rounded|scant)\s+(\S+)(.*)$`)
 	container = `(?:cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|blocks?|tubs?|tubes?)`
-	bracketed = regexp.MustCompile(`^(an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s+(` + container + `)\s*\(\s*([\d.,/½⅓⅔¼¾ ]+[a-z ]+?)(?:\s+each)?\s*\)\s*(?:of\s+)?(.+)$`)
+	bracketed = regexp.MustCompile(`^(an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s+(` + container +
+		`)\s*\(\s*([\d.,/½⅓⅔¼¾ ]+[a-z ]+?)(?:\s+each)?\s*\)\s*(?:of\s+)?(.+)$`)
 	timesOf   = regexp.MustCompile(`^(\d+)\s*[x×]\s*(\d.*)$`)
 	contained = regexp.MustCompile(`^(` + container + `)\s+(?:of\s+)?(.+)$`)
 	article   = regexp.MustCompile(`^an?\s+(\d)`)
@@ -126,7 +132,8 @@ func (s *said) ranged() {
 		s.fault = fmt.Sprintf("the range %s to %s runs backwards; write the lower amount first.", m[1], m[2])
 	default:
 		s.text, s.low = m[2]+m[3], low/high
-		s.note = fmt.Sprintf("Begin with %s; the rest goes in as it needs. Amounts count the higher; it is judged by the worse of the two.", m[1])
+		s.note = fmt.Sprintf(
+			"Begin with %s; the rest goes in as it needs. Amounts count the higher; it is judged by the worse of the two.", m[1])
 	}
 }
 
@@ -148,7 +155,8 @@ func (s *said) filling() {
 	switch m[2] {
 	case "heaped", "heaping", "rounded":
 		if !spoons.MatchString(m[3]) {
-			s.fault = fmt.Sprintf("a %s %s holds nobody knows how much; level it off, or write grams.", m[2], strings.TrimSuffix(m[3], "s"))
+			s.fault = fmt.Sprintf("a %s %s holds nobody knows how much; level it off, or write grams.", m[2],
+				strings.TrimSuffix(m[3], "s"))
 			return
 		}
 		s.heap = heapedSpoon
@@ -172,6 +180,7 @@ func figure(word string) string {
 }
 
 // eggGrams is what an egg weighs without its shell, by its size (USDA SR, quoted from memory).
-var eggGrams = map[string]float64{"small": 38, "medium": 44, "large": 50, "extra large": 56, "extra-large": 56, "jumbo": 63}
+var eggGrams = map[string]float64{"small": 38, "medium": 44, "large": 50, "extra large": 56, "extra-large": 56,
+	"jumbo": 63}
 
 var sizedEgg = regexp.MustCompile(`^(small|medium|large|extra[ -]large|jumbo)\s+(eggs?\b.*)$`)

@@ -101,8 +101,8 @@ type Probe struct {
 	Most bool // at most; else at least
 }
 
-// Cooked is what the middle of a mix reads that is heated through, and Touched what hands may touch at the most: 80 deg C
-// clears raw flour, and over 40 deg C it may burn (ISO 13732-1, quoted from memory).
+// Cooked is what the middle of a mix reads that is heated through, and Touched what hands may touch at the most: 80 deg
+// C clears raw flour, and over 40 deg C it may burn (ISO 13732-1, quoted from memory).
 var (
 	Cooked  = Probe{C: 80}
 	Touched = Probe{C: 40, Most: true}

@@ -42,7 +42,8 @@ func TestStepsAreMeasuredByTheirKind(t *testing.T) {
 		"Cook, 5 min\nFreeze overnight":                                               {80, none},
 		"Cook, 5 min\nKnead\nRest":                                                    {80, none, none},
 	} {
-		d := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: "250 g plain flour\n470 g water", Steps: steps, Keeps: "2 weeks", Heated: true})
+		d := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: "250 g plain flour\n470 g water",
+			Steps: steps, Keeps: "2 weeks", Heated: true})
 		require.True(t, d.OK(), "%q: %v", steps, d.Faults)
 		got := make([]float64, len(d.Recipe.Steps))
 		for i, s := range d.Recipe.Steps {
@@ -52,9 +53,12 @@ func TestStepsAreMeasuredByTheirKind(t *testing.T) {
 		assert.Equal(t, want, got, "%q", steps)
 		assert.False(t, d.Raw || d.Recipe.Facts(unit.Grams(60)).Traits.Has(material.RawFlour), "%q is cooked", steps)
 	}
-	for _, steps := range []string{"Stir and knead", "Pour boiling water over it and stir", "Stir\nLeave in the fridge until a probe reads 80 °C", "Stir until a probe reads 80 °C (5 min)"} {
-		d := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: "250 g plain flour\n470 g water", Steps: steps, Keeps: "2 weeks", Heated: true})
-		assert.True(t, d.Raw && d.Recipe.Facts(unit.Grams(60)).Traits.Has(material.RawFlour), "%q heats nothing through", steps)
+	for _, steps := range []string{"Stir and knead", "Pour boiling water over it and stir",
+		"Stir\nLeave in the fridge until a probe reads 80 °C", "Stir until a probe reads 80 °C (5 min)"} {
+		d := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: "250 g plain flour\n470 g water",
+			Steps: steps, Keeps: "2 weeks", Heated: true})
+		assert.True(t, d.Raw && d.Recipe.Facts(unit.Grams(60)).Traits.Has(material.RawFlour),
+			"%q heats nothing through", steps)
 	}
 	dough, _ := Standard().Get("stove-dough")
 	assert.Equal(t, []string{"plain-flour", "water", "fine-salt", "plant-oil", "cream-of-tartar"}, dough.Steps[0].Uses)
@@ -69,7 +73,8 @@ func TestSaltHasAFigureOnlyWhereAllOfItIsKnown(t *testing.T) {
 		"250 g plain flour\nfine salt as needed\n200 g water":            {"fine salt"},
 		"250 g plain flour\n20 g fine salt\n200 g water\nsome sea cheer": {"some sea cheer"},
 	} {
-		n := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session"}).Recipe.Nature()
+		n := reader().Read(Written{Name: "Harbour dough", Kind: "dough", Lines: lines, Steps: "Stir",
+			Keeps: "one session"}).Recipe.Nature()
 		var names []string
 		for _, u := range n.Unsalted {
 			names = append(names, u.String())

@@ -14,20 +14,23 @@ import (
 // Words by which a step tells what it is when nobody has said so in brackets. A step with
 // heat or a blade in it is an adult's (common practice); waiting takes nobody's hands.
 var (
-	stepTags   = regexp.MustCompile(`\s*\(([^()]*)\)\s*$`)
-	stepTime   = regexp.MustCompile(`(?i)\b(\d+(?:[.,]\d+)?)\s*(?:to\s+\d+\s*|-\s*\d+\s*)?(min|mins|minutes?|h|hrs?|hours?)\b`)
-	waiting    = regexp.MustCompile(`(?i)^(wait|rest|cool|chill|soak|freeze|dry|leave|stand|let|set|rise)\b`)
-	heat       = regexp.MustCompile(`(?i)\b(boil|boiling|kettle|stove|hob|cook|simmer|fry|heat|microwave|hot water|pan)\b`)
-	poured     = regexp.MustCompile(`(?i)\b(kettle|boiling water|hot water)\b`)
-	cooked     = regexp.MustCompile(`(?i)\b(boil|stove|hob|cook|simmer|fry|heat|microwave|pan)\b`)
-	microwave  = regexp.MustCompile(`(?i)\bmicrowave\b`)
-	cooling    = regexp.MustCompile(`(?i)\bcool(s|ed|ing)?\b`)
-	oven       = regexp.MustCompile(`(?i)\b(bake|oven)\b`)
-	blade      = regexp.MustCompile(`(?i)\b(knife|cut up|chop|slice|saw|drill|glue gun|blender|blend)\b`)
-	freezer    = regexp.MustCompile(`(?i)\b(freeze|freezer)\b`)
-	fridge     = regexp.MustCompile(`(?i)\b(chill|fridge|refrigerat\w*)\b`)
-	probe      = regexp.MustCompile(`(?i)\b(?:probes?|thermometers?)\b`)
-	degrees    = regexp.MustCompile(`(?i)(\d{1,3}(?:[.,]\d)?)\s*(?:°|º|degrees?|deg\.?)?\s*(C|F|Celsius|centigrade|Fahrenheit)\b(\s+or\s+(?:less|below|under|cooler))?`)
+	stepTags = regexp.MustCompile(`\s*\(([^()]*)\)\s*$`)
+	stepTime = regexp.MustCompile(
+		`(?i)\b(\d+(?:[.,]\d+)?)\s*(?:to\s+\d+\s*|-\s*\d+\s*)?(min|mins|minutes?|h|hrs?|hours?)\b`)
+	waiting = regexp.MustCompile(`(?i)^(wait|rest|cool|chill|soak|freeze|dry|leave|stand|let|set|rise)\b`)
+	heat    = regexp.MustCompile(
+		`(?i)\b(boil|boiling|kettle|stove|hob|cook|simmer|fry|heat|microwave|hot water|pan)\b`)
+	poured    = regexp.MustCompile(`(?i)\b(kettle|boiling water|hot water)\b`)
+	cooked    = regexp.MustCompile(`(?i)\b(boil|stove|hob|cook|simmer|fry|heat|microwave|pan)\b`)
+	microwave = regexp.MustCompile(`(?i)\bmicrowave\b`)
+	cooling   = regexp.MustCompile(`(?i)\bcool(s|ed|ing)?\b`)
+	oven      = regexp.MustCompile(`(?i)\b(bake|oven)\b`)
+	blade     = regexp.MustCompile(`(?i)\b(knife|cut up|chop|slice|saw|drill|glue gun|blender|blend)\b`)
+	freezer   = regexp.MustCompile(`(?i)\b(freeze|freezer)\b`)
+	fridge    = regexp.MustCompile(`(?i)\b(chill|fridge|refrigerat\w*)\b`)
+	probe     = regexp.MustCompile(`(?i)\b(?:probes?|thermometers?)\b`)
+	degrees   = regexp.MustCompile(
+		`(?i)(\d{1,3}(?:[.,]\d)?)\s*(?:°|º|degrees?|deg\.?)?\s*(C|F|Celsius|centigrade|Fahrenheit)\b(\s+or\s+(?:less|below|under|cooler))?`)
 	atMost     = regexp.MustCompile(`(?i)\b(?:below|under|less than|at most|no more than|cooler than|down to)\s+$`)
 	withKids   = regexp.MustCompile(`(?i)\bchildren\b`)
 	places     = []Place{Stove, Oven, Microwave, Freezer, Fridge, Sink}

@@ -157,7 +157,9 @@ func readSubstitutes(data []byte, shelf *material.Shelf) (map[string][]Substitut
 		by, err := strconv.ParseFloat(row[2], 64)
 		instead, known := shelf.Get(row[1])
 		if _, ok := shelf.Get(row[0]); !ok || !known || err != nil || !(by > 0) || row[4] == "" {
-			return nil, fmt.Errorf("substitutes file: %q for %q: an ingredient is not on the shelf, or the amount or the basis is missing", row[1], row[0])
+			return nil, fmt.Errorf(
+				"substitutes file: %q for %q: an ingredient is not on the shelf, or the amount or the basis is missing",
+				row[1], row[0])
 		}
 		all[row[0]] = append(all[row[0]], Substitute{instead, by, say.Text(row[3]), row[4]})
 	}

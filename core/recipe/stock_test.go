@@ -38,7 +38,8 @@ func TestHalfTheSaltForFourteen(t *testing.T) {
 	assert.Equal(t, "coarse-salt", reps[0].Sub.Item.ID)
 	assert.True(t, reps[0].Known)
 	assert.InDelta(t, short[0].Missing.Grams(), reps[0].Take.Grams(), 1e-9)
-	assert.InDelta(t, r.Nature().Activity, r.Instead("fine-salt", reps[0].Sub, reps[0].Share).Nature().Activity, 1e-9, "salt is salt")
+	assert.InDelta(t, r.Nature().Activity, r.Instead("fine-salt", reps[0].Sub, reps[0].Share).Nature().Activity, 1e-9,
+		"salt is salt")
 	assert.Empty(t, Stock{"coarse-salt": unit.Grams(5)}.Replacements(short[0]), "five grams are known to be too little")
 
 	// Flour for 2000/250 = 8 batches runs out next; 400 g of coarse salt lift it to
@@ -89,7 +90,8 @@ func TestTheLargestBatchStaysInTheCupboard(t *testing.T) {
 }
 
 func TestSubstitutesFileIsChecked(t *testing.T) {
-	for _, row := range []string{"gold,fine-salt,1,n,b", "fine-salt,gold,1,n,b", "fine-salt,sugar,0,n,b", "fine-salt,sugar,1,n,"} {
+	for _, row := range []string{"gold,fine-salt,1,n,b", "fine-salt,gold,1,n,b", "fine-salt,sugar,0,n,b",
+		"fine-salt,sugar,1,n,"} {
 		_, err := readSubstitutes([]byte("item,instead,by_mass,note,basis\n"+row+"\n"), material.Standard())
 		assert.Error(t, err, row)
 	}
@@ -97,7 +99,8 @@ func TestSubstitutesFileIsChecked(t *testing.T) {
 	for id, subs := range substitutes() {
 		of, _ := material.Standard().Get(id)
 		for _, s := range subs {
-			assert.Equal(t, of.Facts.Traits.Has(material.NotFood), s.Item.Facts.Traits.Has(material.NotFood), "%s for %s", s.Item.ID, id)
+			assert.Equal(t, of.Facts.Traits.Has(material.NotFood), s.Item.Facts.Traits.Has(material.NotFood),
+				"%s for %s", s.Item.ID, id)
 		}
 	}
 }
@@ -119,7 +122,8 @@ func TestFixingTheFeelIsRemembered(t *testing.T) {
 		ml += s.Measure.Volume().Times(float64(s.Count)).Millilitres()
 	}
 	assert.InDelta(t, 34.07, ml, 3.41)
-	assert.Equal(t, []string{"water", "plant-oil"}, []string{byName[Crumbly].Doses[0].Item.ID, byName[Crumbly].Doses[1].Item.ID})
+	assert.Equal(t, []string{"water", "plant-oil"}, []string{byName[Crumbly].Doses[0].Item.ID,
+		byName[Crumbly].Doses[1].Item.ID})
 	silky, _ := Standard().Get("silky-dough")
 	for _, rem := range Remedies(silky, unit.Grams(500), set) {
 		if rem.Symptom == Crumbly {
@@ -128,7 +132,8 @@ func TestFixingTheFeelIsRemembered(t *testing.T) {
 		}
 	}
 
-	log := []Addition{{"mon", "ready-flour", 0.02, Sticky}, {"mon", "plain-flour", 0.02, Sticky}, {"tue", "plain-flour", 0.02, Sticky}, {"tue", "gold", 0.02, Sticky}, {"wed", "water", 0.02, Crumbly}}
+	log := []Addition{{"mon", "ready-flour", 0.02, Sticky}, {"mon", "plain-flour", 0.02, Sticky}, {"tue", "plain-flour",
+		0.02, Sticky}, {"tue", "gold", 0.02, Sticky}, {"wed", "water", 0.02, Crumbly}}
 	learned := Learn(r, log)
 	require.Len(t, learned, 1, "one batch of three is not a habit")
 	assert.Equal(t, 2, learned[0].Batches)
@@ -145,7 +150,8 @@ func TestSourMixesByTheTable(t *testing.T) {
 	for _, c := range []struct {
 		activity, ph float64
 		sour         bool
-	}{{0.88, 4.7, true}, {0.88, 4.8, false}, {0.90, 4.3, true}, {0.90, 4.4, false}, {0.89, 4.7, false}, {0.99, 3.8, true}, {0.99, 3.9, false}} {
+	}{{0.88, 4.7, true}, {0.88, 4.8, false}, {0.90, 4.3, true}, {0.90, 4.4, false}, {0.89, 4.7, false},
+		{0.99, 3.8, true}, {0.99, 3.9, false}} {
 		assert.Equal(t, c.sour, sour(c.activity, c.ph), "%+v", c)
 	}
 	r, _ := Standard().Get("starch-paint")
@@ -156,7 +162,8 @@ func TestSourMixesByTheTable(t *testing.T) {
 
 // What is added as needed takes its facts along, and leaves unknown what hangs on its amount.
 func TestAsNeededIsNotKnown(t *testing.T) {
-	d := reader().Read(Written{Name: "x", Kind: "dough", Lines: "250 g flour, salt as needed, water as needed", Steps: "s", Keeps: "k"})
+	d := reader().Read(Written{Name: "x", Kind: "dough", Lines: "250 g flour, salt as needed, water as needed",
+		Steps: "s", Keeps: "k"})
 	require.True(t, d.OK(), d.Faults)
 	n := d.Recipe.Nature()
 	assert.False(t, n.Known)
@@ -177,7 +184,8 @@ func TestAsNeededIsNotKnown(t *testing.T) {
 	assert.Contains(t, keeps("250 g flour, 200 g water, 30 g washing-up liquid"), "then bin")
 	assert.Equal(t, "two weeks at most; as written, 12 months", keeps("250 g flour, 146 g salt, 165 g water"))
 
-	lentils := reader().Read(Written{Name: "x", Kind: "dough", Lines: "250 g flour, 20 g salt, 100 g red lentils, 90 g water", Steps: "s", Keeps: "k"}).Recipe
+	lentils := reader().Read(Written{Name: "x", Kind: "dough",
+		Lines: "250 g flour, 20 g salt, 100 g red lentils, 90 g water", Steps: "s", Keeps: "k"}).Recipe
 	solids := lentils.Solids()
 	require.Len(t, solids, 1, "salt dissolves, lentils do not")
 	assert.Contains(t, solids[0].ID, "lentil")
@@ -189,7 +197,8 @@ func TestCost(t *testing.T) {
 	r := stove(t)
 	b, err := Scale(r, r.Made().Times(2), unit.NewMeasureSet(unit.US))
 	require.NoError(t, err)
-	coins, unpriced := Prices{"plain-flour": {Coins: 80, For: unit.Grams(1000)}, "fine-salt": {Coins: 60, For: unit.Grams(500)}, "cream-of-tartar": {Coins: 300}}.Cost(b)
+	coins, unpriced := Prices{"plain-flour": {Coins: 80, For: unit.Grams(1000)}, "fine-salt": {Coins: 60,
+		For: unit.Grams(500)}, "cream-of-tartar": {Coins: 300}}.Cost(b)
 	assert.Equal(t, money.Coins(75), coins)
 	assert.Len(t, unpriced, 2)
 }

@@ -17,14 +17,18 @@ const (
 
 var (
 	// addsTo are words by which a step puts something into the mix; before others a thing is only used with it.
-	addsTo = regexp.MustCompile(`(?i)\b(?:` + putIn + `|in with|add|adding|sprinkle|scatter|decorate|top with|hide|bury|dust|roll (?:it |them |the \w+ )?in)\b`)
+	addsTo = regexp.MustCompile(`(?i)\b(?:` + putIn +
+		`|in with|add|adding|sprinkle|scatter|decorate|top with|hide|bury|dust|roll (?:it |them |the \w+ )?in)\b`)
 	// toolOf ends where a step adds the next thing itself: what lies in a bowl is stirred in a bowl.
 	toolOf = regexp.MustCompile(`(?i)\b(?:add|adding)\s+` + few + `$`)
 	// objectOf ends where a list of what is put in has been begun.
-	objectOf = regexp.MustCompile(`(?i)\b(?:` + putIn + `|in with|add|adding|sprinkle|scatter|decorate with|top with|hide|bury)\s+(?:[\p{L}\p{N}'’,-]+\s+)*$`)
+	objectOf = regexp.MustCompile(`(?i)\b(?:` + putIn +
+		`|in with|add|adding|sprinkle|scatter|decorate with|top with|hide|bury)\s+(?:[\p{L}\p{N}'’,-]+\s+)*$`)
 	// used ends before what a step is done with, or where.
-	used      = regexp.MustCompile(`(?i)\b(?:using|by|on|onto|into|to|from|over|under|between|against)\s+(?:[\p{L}'’-]+\s+){0,3}$`)
-	refuses   = regexp.MustCompile(`(?i)\b(?:(?:no|without|instead of|free of)\s+(?:any\s+|the\s+)?|(?:never|don'?t|do not)\s+(?:add|use|take)\s+(?:any\s+|the\s+)?)$`)
+	used = regexp.MustCompile(
+		`(?i)\b(?:using|by|on|onto|into|to|from|over|under|between|against)\s+(?:[\p{L}'’-]+\s+){0,3}$`)
+	refuses = regexp.MustCompile(
+		`(?i)\b(?:(?:no|without|instead of|free of)\s+(?:any\s+|the\s+)?|(?:never|don'?t|do not)\s+(?:add|use|take)\s+(?:any\s+|the\s+)?)$`)
 	measures  = regexp.MustCompile(`(?i)^s?\s+of\s`)
 	named     = regexp.MustCompile(`(?i)\b(?:the|a|an|some|any|more|your|of|in|into|add|adding|with)\s+$`)
 	oneOfThem = regexp.MustCompile(`(?i)\bthe\s+$`)
@@ -33,7 +37,9 @@ var (
 )
 
 // verbs are names of things that in a step are mostly what somebody does.
-var verbs = map[string]bool{"spread": true, "snap": true, "whisk": true, "dip": true, "roll": true, "stamp": true, "drop": true, "press": true, "shake": true, "grater": true, "mash": true, "brush": true, "sieve": true, "cutter": true, "toast": true, "batter": true, "sponge": true}
+var verbs = map[string]bool{"spread": true, "snap": true, "whisk": true, "dip": true, "roll": true, "stamp": true,
+	"drop": true, "press": true, "shake": true, "grater": true, "mash": true, "brush": true, "sieve": true,
+	"cutter": true, "toast": true, "batter": true, "sponge": true}
 
 // heldIn are words for what is stirred in and drunk from, whatever the thing of the shelf is for: a mix made in a pan
 // or a mug holds none.
@@ -41,13 +47,16 @@ var heldIn = map[string]bool{"pan": true, "saucepan": true, "mug": true, "glass"
 
 // inside is what something is done in: one of them, said to be one. "Stir in glass" and "fold in the broken glass" put
 // it in.
-var inside = regexp.MustCompile(`(?i)\b(?:in|into|inside|from|to)\s+(?:an?|one|another|each)\s+(?:[\p{L}'’-]+\s+){0,2}[\p{L}'’-]+$`)
+var inside = regexp.MustCompile(
+	`(?i)\b(?:in|into|inside|from|to)\s+(?:an?|one|another|each)\s+(?:[\p{L}'’-]+\s+){0,2}[\p{L}'’-]+$`)
 
 // insideIt are those of heldIn of which also "the" and "your" do: nobody stirs a pan in.
-var insideIt = regexp.MustCompile(`(?i)\b(?:in|into|inside|from|to)\s+(?:the|your)\s+(?:[\p{L}'’-]+\s+){0,2}(?:sauce)?pan$`)
+var insideIt = regexp.MustCompile(
+	`(?i)\b(?:in|into|inside|from|to)\s+(?:the|your)\s+(?:[\p{L}'’-]+\s+){0,2}(?:sauce)?pan$`)
 
 // inMixes are what things are for that go into a mix; others are tools.
-var inMixes = []material.Part{material.Ingredient, material.Filler, material.Find, material.Colour, material.Scent, material.Sparkle, material.Float}
+var inMixes = []material.Part{material.Ingredient, material.Filler, material.Find, material.Colour, material.Scent,
+	material.Sparkle, material.Float}
 
 // tools are the shelves of the things that a mix is made with, and in.
 var tools = map[string]bool{"vessels": true, "kitchen and hand tools": true}
@@ -90,7 +99,8 @@ func unlisted(steps []Step, lines []Line, find func(string) (material.Item, bool
 		text := s.Text.String()
 		adds := addsTo.MatchString(text)
 		for _, m := range mentions(text, find) {
-			if !refuses.MatchString(m.before) && m.goesIn(adds) && !l.has(m) && !slices.ContainsFunc(found, func(x material.Item) bool { return x.ID == m.item.ID }) {
+			if !refuses.MatchString(m.before) && m.goesIn(adds) && !l.has(m) && !slices.ContainsFunc(found,
+				func(x material.Item) bool { return x.ID == m.item.ID }) {
 				found = append(found, m.item)
 			}
 		}
@@ -125,10 +135,12 @@ func listOf(lines []Line) listed {
 func (l *listed) has(m mention) bool {
 	f := &m.item.Facts
 	whole := withThe.ReplaceAllString(m.called, "")
-	if (whole != m.called || oneOfThem.MatchString(m.before)) && !slices.ContainsFunc(material.Words(whole), func(w string) bool { return !l.words[w] }) {
+	if (whole != m.called || oneOfThem.MatchString(m.before)) && !slices.ContainsFunc(material.Words(whole),
+		func(w string) bool { return !l.words[w] }) {
 		return true
 	}
-	if (f.Allergens|f.UsuallyContains)&^l.there.Allergens != 0 || !f.Traits.Meet(material.InMixture.With(hazards...)).Minus(l.there.Traits).Empty() {
+	if (f.Allergens|f.UsuallyContains)&^l.there.Allergens != 0 ||
+		!f.Traits.Meet(material.InMixture.With(hazards...)).Minus(l.there.Traits).Empty() {
 		return false
 	}
 	head, _, _ := strings.Cut(whole, ",")
@@ -145,14 +157,17 @@ func (m mention) goesIn(adds bool) bool {
 	switch {
 	case len(words) == 1 && verbs[words[0]] && !named.MatchString(m.before):
 		return false
-	case len(words) > 0 && heldIn[words[len(words)-1]] && (inside.MatchString(m.before+m.called) || insideIt.MatchString(m.before+m.called)):
+	case len(words) > 0 && heldIn[words[len(words)-1]] && (inside.MatchString(m.before+m.called) ||
+		insideIt.MatchString(m.before+m.called)):
 		return false
-	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate, material.HouseholdChemical, material.ToxicSeed, material.UpsetPlant):
+	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate,
+		material.HouseholdChemical, material.ToxicSeed, material.UpsetPlant):
 		return true
 	case f.Traits.Has(material.TapWater):
 		return false
 	case f.Traits.Any(material.Food, material.NotFood) && (!m.item.Plays(material.Tool) || f.Traits.Has(material.Food)):
-		return adds || f.Allergens != 0 || f.UsuallyContains != 0 || !f.Traits.Meet(material.InMixture).Empty() || f.Alcohol.There()
+		return adds || f.Allergens != 0 || f.UsuallyContains != 0 || !f.Traits.Meet(material.InMixture).Empty() ||
+			f.Alcohol.There()
 	case m.item.Plays(material.Vessel), tools[m.item.Kind] && !small(f), !slices.ContainsFunc(inMixes, m.item.Plays):
 		return toolOf.MatchString(m.before) && !measures.MatchString(m.after)
 	case m.item.Plays(material.Tool):

@@ -88,7 +88,8 @@ type Reader struct {
 // Read reads a written recipe. It never fails: what could not be read is in the draft's
 // faults and lines, and the rest stands.
 func (rd Reader) Read(w Written) Draft {
-	d := Draft{Recipe: Recipe{Name: strings.TrimSpace(w.Name), Kind: w.Kind, Keeps: strings.TrimSpace(w.Keeps), Loss: w.Loss,
+	d := Draft{Recipe: Recipe{Name: strings.TrimSpace(w.Name), Kind: w.Kind, Keeps: strings.TrimSpace(w.Keeps),
+		Loss:   w.Loss,
 		Heated: w.Heated, Hot: w.Hot, Basis: "a recipe of our own", Own: true}}
 	fault := func(field, format string, args ...any) {
 		d.Faults = append(d.Faults, Fault{field, fmt.Sprintf(format, args...)})
@@ -195,7 +196,9 @@ func (rd Reader) readLines(d *Draft, text string) {
 	number := 0
 	rd.part = onePart(text)
 	if part, disagree, ok := rd.measuredPart(text); disagree != "" {
-		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("%q does not agree with what a part is on a line before it. Which is meant?", words.Cut(disagree))})
+		d.Faults = append(d.Faults,
+			Fault{"lines", fmt.Sprintf("%q does not agree with what a part is on a line before it. Which is meant?",
+				words.Cut(disagree))})
 	} else if ok {
 		rd.measured = &part
 	}
@@ -203,16 +206,20 @@ func (rd Reader) readLines(d *Draft, text string) {
 		number++
 		for _, one := range rd.splitLine(typed) {
 			if len(d.Lines) == maxRead {
-				d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("Only the first %d ingredients were read; a recipe has at most %d.", maxRead, maxLines)})
+				d.Faults = append(d.Faults,
+					Fault{"lines", fmt.Sprintf("Only the first %d ingredients were read; a recipe has at most %d.",
+						maxRead, maxLines)})
 				return
 			}
 			l := rd.line(one, d.Recipe.Name)
 			l.Number = number
 			if l.Fault == "" {
-				if first, twice := seen[l.Line.Item.ID]; twice && l.Line.AsNeeded && !l.Line.Strong && more.MatchString(one) {
+				if first, twice := seen[l.Line.Item.ID]; twice && l.Line.AsNeeded && !l.Line.Strong &&
+					more.MatchString(one) {
 					l.Note = fmt.Sprintf("More of what stands on line %d, until it feels right.", first)
 				} else if twice {
-					l.Fault = fmt.Sprintf("Line %d: %s stands on line %d already; put both amounts together.", number, l.Line.Item.Name, first)
+					l.Fault = fmt.Sprintf("Line %d: %s stands on line %d already; put both amounts together.", number,
+						l.Line.Item.Name, first)
 				} else {
 					seen[l.Line.Item.ID] = number
 					d.Recipe.Lines = append(d.Recipe.Lines, l.Line)
@@ -231,22 +238,27 @@ func (rd Reader) readLines(d *Draft, text string) {
 var (
 	// A comma or semicolon goes on to the next ingredient when an amount, or what stands for
 	// one, follows; otherwise it begins a remark ("1 cup flour, sifted").
-	nextOne    = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|` + anyNumber + `\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
-	bullet     = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
-	remark     = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
-	asNeeded   = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
-	more       = regexp.MustCompile(`(?i)^(?:a little |some )?(?:extra|more|additional)\s`)
-	forUse     = regexp.MustCompile(`\s*,?\s+(?:for|to)\s+(?:dust|dusting|knead|kneading|roll|rolling|the hands|the board|the table|finish|finishing)\b.*$`)
-	toTaste    = regexp.MustCompile(`\bto taste\b`)
-	vague      = regexp.MustCompile(`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
-	vessels    = regexp.MustCompile(`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)
+	nextOne = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|` + anyNumber +
+		`\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
+	bullet   = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
+	remark   = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
+	asNeeded = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
+	more     = regexp.MustCompile(`(?i)^(?:a little |some )?(?:extra|more|additional)\s`)
+	forUse   = regexp.MustCompile(
+		`\s*,?\s+(?:for|to)\s+(?:dust|dusting|knead|kneading|roll|rolling|the hands|the board|the table|finish|finishing)\b.*$`)
+	toTaste = regexp.MustCompile(`\bto taste\b`)
+	vague   = regexp.MustCompile(
+		`^(some|a few|a little|a bit of|a handful|handful|a dash|dash|a splash|splash|a drizzle|lots|plenty|enough)\b`)
+	vessels = regexp.MustCompile(
+		`^(?:an?|half|[\d.,/½⅓⅔¼¾ -]+)\s*(cans?|tins?|packets?|packs?|pkts?|sachets?|boxe?s?|bags?|bottles?|jars?|sticks?|bunch(?:es)?|blocks?|tubs?|tubes?|scoops?|bowls?|mugs?|glass(?:es)?)\b`)
 	parts      = regexp.MustCompile(`^[\d./½⅓⅔¼¾ ]+parts?\b`)
 	tablespoon = regexp.MustCompile(`^(\s*[\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*T\b`)
 	teaspoon   = regexp.MustCompile(`^(\s*[\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*t\b`)
 	givenTwice = regexp.MustCompile(`^\(([^()]*)\)\s*(.*)$`)
 	hotWater   = regexp.MustCompile(`\b(boiling|hot|kettle)\b`)
 	// How an ingredient is, which is not what it is.
-	manner = regexp.MustCompile(`^(cold|cool|warm|lukewarm|tepid|hot|boiling|just-boiled|tap|sifted|level|fresh|clean)\s+`)
+	manner = regexp.MustCompile(
+		`^(cold|cool|warm|lukewarm|tepid|hot|boiling|just-boiled|tap|sifted|level|fresh|clean)\s+`)
 )
 
 // splitLine cuts a typed line into its ingredients. A name that holds a comma itself ("starch,

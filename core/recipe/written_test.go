@@ -17,7 +17,9 @@ import (
 )
 
 func reader() Reader {
-	return Reader{Shelf: material.Standard(), System: unit.US, Mix: func(name string) bool { return name == "stove dough" }}
+	return Reader{Shelf: material.Standard(), System: unit.US, Mix: func(name string) bool {
+		return name == "stove dough"
+	}}
 }
 
 // USDA SR household weights, quoted from memory: a cup of flour 125 g, of salt 292 g, of oil
@@ -85,7 +87,8 @@ func TestAloudIsAsWritten(t *testing.T) {
 		if said := mass("%s %s of %s", numberWords[n], measure, thing); said != figures {
 			t.Fatalf("%s %s: %g, not %g", numberWords[n], measure, said, figures)
 		}
-		if said := mass("%d to %s %s %s", n, numberWords[n+1], measure, thing); said != mass("%d %s %s", n+1, measure, thing) {
+		if said := mass("%d to %s %s %s", n, numberWords[n+1], measure, thing); said != mass("%d %s %s", n+1, measure,
+			thing) {
 			t.Fatalf("a range is not its higher amount: %g", said)
 		}
 		if measure[0] == 't' && mass("%d heaped %s %s", n, measure, thing) < figures {
@@ -106,7 +109,8 @@ func TestRangesAreJudgedByTheWorse(t *testing.T) {
 			inside = append(inside, fmt.Sprintf("%d g %s", rapid.IntRange(low, high).Draw(t, "some "+thing), thing))
 		}
 		read := func(lines []string) Recipe {
-			d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: strings.Join(lines, "\n"), Steps: "Stir", Loss: 0.1, Keeps: "a week"})
+			d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: strings.Join(lines, "\n"), Steps: "Stir",
+				Loss: 0.1, Keeps: "a week"})
 			if !d.OK() {
 				t.Fatalf("%v", d.Faults)
 			}
@@ -132,7 +136,9 @@ func TestRangesAreJudgedByTheWorse(t *testing.T) {
 // Whatever is typed, nothing is dropped: each line is read or says why it is not.
 func TestNothingTypedIsDropped(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		words := rapid.SliceOfN(rapid.SampledFrom([]string{"one", "2", "½", "and a half", "plus", "-", "to", "heaped", "cups", "tbsp", "parts", "tin", "(400 g)", "x", "or", "/", "flour", "salt", "ж", "a", "dozen", "by weight"}), 1, 9).Draw(t, "words")
+		words := rapid.SliceOfN(rapid.SampledFrom([]string{"one", "2", "½", "and a half", "plus", "-", "to", "heaped",
+			"cups", "tbsp", "parts", "tin", "(400 g)", "x", "or", "/", "flour", "salt", "ж", "a", "dozen",
+			"by weight"}), 1, 9).Draw(t, "words")
 		line := strings.Join(words, " ")
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: line, Steps: "Stir"})
 		if len(d.Lines) == 0 && strings.Trim(line, "- •*") != "" {
@@ -149,7 +155,8 @@ func TestNothingTypedIsDropped(t *testing.T) {
 // Beside an amount of its own, however it is said, nobody knows what a part is.
 func TestPartsBesideAnAmountAreAsked(t *testing.T) {
 	for _, own := range []string{"a cup of salt", "salt 20 g", "half a cup of oil"} {
-		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 parts flour\n1 part water\n" + own, Steps: "Stir"})
+		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 parts flour\n1 part water\n" + own,
+			Steps: "Stir"})
 		require.Len(t, d.Lines, 3, own)
 		assert.Contains(t, d.Lines[0].Fault, "says only how much to how much", own)
 		assert.Contains(t, d.Lines[1].Fault, "says only how much to how much", own)
@@ -158,7 +165,8 @@ func TestPartsBesideAnAmountAreAsked(t *testing.T) {
 
 // Two amounts that lie more than a tenth apart are asked about; the weight counts.
 func TestAmountsGivenTwice(t *testing.T) {
-	for text, asks := range map[string]bool{"2 cups flour 240 g": false, "2 cups flour 300 g": true, "1 cup (100 g) flour": true, "1 cup (130 g) flour": false} {
+	for text, asks := range map[string]bool{"2 cups flour 240 g": false, "2 cups flour 300 g": true,
+		"1 cup (100 g) flour": true, "1 cup (130 g) flour": false} {
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir"})
 		require.Len(t, d.Lines, 1)
 		assert.Equal(t, asks, strings.Contains(d.Lines[0].Note, "do not agree"), "%s: %s", text, d.Lines[0].Note)
@@ -197,7 +205,8 @@ func TestBadLinesSayWhy(t *testing.T) {
 		"1 cup strange salt":              "is not on the shelf",
 		strings.Repeat("9", 80):           "the amount cannot be read",
 	} {
-		d := reader().Read(Written{Name: "Our mix", Kind: "dough", Lines: "200 g water\n" + text + "\n50 g oil", Steps: "Stir", Keeps: "a day"})
+		d := reader().Read(Written{Name: "Our mix", Kind: "dough", Lines: "200 g water\n" + text + "\n50 g oil",
+			Steps: "Stir", Keeps: "a day"})
 		require.Len(t, d.Lines, 3, text)
 		assert.Contains(t, d.Lines[1].Fault, want, text)
 		assert.Contains(t, d.Lines[1].Fault, "Line 2: ", text)
@@ -221,9 +230,12 @@ func TestBadLinesSayWhy(t *testing.T) {
 // of a gram, as they are printed.
 func drawRecipe(t *rapid.T) Recipe {
 	ingredients := material.Standard().Search("", 400)
-	r := Recipe{Name: rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{3,8})?`).Draw(t, "name"), Basis: "a recipe of our own", Own: true,
-		Kind: rapid.SampledFrom([]string{"dough", "sand", "foam", "goop", "paint"}).Draw(t, "kind"), Keeps: rapid.StringMatching(`[a-z]{3,9}( [a-z]{3,9})?`).Draw(t, "keeps"),
-		Loss: float64(rapid.IntRange(0, 60).Draw(t, "loss")) / 100, Heated: rapid.Bool().Draw(t, "heated"), Hot: rapid.Bool().Draw(t, "hot")}
+	r := Recipe{Name: rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{3,8})?`).Draw(t, "name"),
+		Basis: "a recipe of our own", Own: true,
+		Kind:  rapid.SampledFrom([]string{"dough", "sand", "foam", "goop", "paint"}).Draw(t, "kind"),
+		Keeps: rapid.StringMatching(`[a-z]{3,9}( [a-z]{3,9})?`).Draw(t, "keeps"),
+		Loss:  float64(rapid.IntRange(0, 60).Draw(t, "loss")) / 100, Heated: rapid.Bool().Draw(t, "heated"),
+		Hot: rapid.Bool().Draw(t, "hot")}
 	if ph := rapid.IntRange(9, 130).Draw(t, "ph"); ph >= 10 {
 		r.PH = material.Known(float64(ph) / 10)
 	}
@@ -235,9 +247,11 @@ func drawRecipe(t *rapid.T) Recipe {
 		r.Lines = append(r.Lines, l)
 	}
 	for range rapid.IntRange(1, 4).Draw(t, "steps") {
-		s := Step{Text: say.Text(rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{2,9}){0,4}`).Draw(t, "text")), Minutes: rapid.IntRange(0, 600).Draw(t, "minutes"),
-			Kind: StepKind(rapid.IntRange(0, int(stepKinds)-1).Draw(t, "kind")), By: Who(rapid.IntRange(0, int(ChildrenHelp)).Draw(t, "by")),
-			At: rapid.SampledFrom(append([]Place{""}, places...)).Draw(t, "at")}
+		s := Step{Text: say.Text(rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{2,9}){0,4}`).Draw(t, "text")),
+			Minutes: rapid.IntRange(0, 600).Draw(t, "minutes"),
+			Kind:    StepKind(rapid.IntRange(0, int(stepKinds)-1).Draw(t, "kind")),
+			By:      Who(rapid.IntRange(0, int(ChildrenHelp)).Draw(t, "by")),
+			At:      rapid.SampledFrom(append([]Place{""}, places...)).Draw(t, "at")}
 		if s.Kind == Make && s.cooks() {
 			s.Kind = Cook
 		}
@@ -263,7 +277,8 @@ func sameRecipe(t *rapid.T, want Recipe, d Draft) {
 	}
 	require.Equal(t, want.Steps, d.Recipe.Steps)
 	got := d.Recipe
-	require.Equal(t, []any{want.Name, want.Kind, want.Keeps, want.Loss, want.Heated, want.Hot, want.PH}, []any{got.Name, got.Kind, got.Keeps, got.Loss, got.Heated, got.Hot, got.PH})
+	require.Equal(t, []any{want.Name, want.Kind, want.Keeps, want.Loss, want.Heated, want.Hot, want.PH},
+		[]any{got.Name, got.Kind, got.Keeps, got.Loss, got.Heated, got.Hot, got.PH})
 }
 
 // Typing what was printed gives the recipe again.
@@ -309,12 +324,15 @@ func TestReadJSONLDInTheWild(t *testing.T) {
 		"recipeIngredient":["2 cups flour","<script>alert(1)</script>1 cup salt &amp; more"],
 		"recipeInstructions":[{"@type":"HowToSection","itemListElement":[{"@type":"HowToStep","text":"Stir<br>Knead"}]},"Rest"]}]}`))
 	require.NoError(t, err)
-	assert.Equal(t, Written{Name: "Our sparkle dough", Kind: "dough", Lines: "2 cups flour\n1 cup salt & more", Steps: "Stir\nKnead\nRest"}, w)
+	assert.Equal(t, Written{Name: "Our sparkle dough", Kind: "dough", Lines: "2 cups flour\n1 cup salt & more",
+		Steps: "Stir\nKnead\nRest"}, w)
 
 	deep := strings.Repeat(`{"mainEntity":`, 300) + `{"@type":"Recipe"}` + strings.Repeat("}", 300)
 	for text, want := range map[string]string{
-		"": "not JSON", "<html>": "not JSON", `{"@type":"Person"}`: "no schema.org Recipe", `[1,2,null,"x"]`: "no schema.org Recipe",
-		`{"@type":"Recipe","name":"x"}`: "no ingredients", `{"@type":"Recipe","recipeIngredient":[{"a":1},7,null]}`: "no ingredients",
+		"": "not JSON", "<html>": "not JSON", `{"@type":"Person"}`: "no schema.org Recipe",
+		`[1,2,null,"x"]`:                "no schema.org Recipe",
+		`{"@type":"Recipe","name":"x"}`: "no ingredients",
+		`{"@type":"Recipe","recipeIngredient":[{"a":1},7,null]}`: "no ingredients",
 		deep: "no schema.org Recipe", strings.Repeat(" ", MaxJSONLD+1): "larger than 512 kB",
 	} {
 		_, err := ReadJSONLD([]byte(text))
@@ -343,7 +361,8 @@ func FuzzReadJSONLD(f *testing.F) {
 }
 
 func ExampleReader_Read() {
-	d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 c flour, 1/2 cup salt\n1 can paint", Steps: "Stir", Keeps: "a day"})
+	d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: "2 c flour, 1/2 cup salt\n1 can paint",
+		Steps: "Stir", Keeps: "a day"})
 	for _, l := range d.Lines {
 		if l.Fault != "" {
 			fmt.Println(l.Fault)

@@ -21,7 +21,8 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	}
 	// A capital T is a tablespoon and a small t a teaspoon (common practice).
-	lower := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(text, "${1} tbsp"), "${1} tsp")))
+	lower := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(text, "${1} tbsp"),
+		"${1} tsp")))
 	name := lower
 	if asNeeded.MatchString(lower) {
 		l.Line.AsNeeded = true
@@ -44,8 +45,10 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		return l
 	}
 	if m := parts.FindString(name); m != "" && rd.part != "" {
-		name = strings.TrimSpace(strings.TrimRight(m, "parts ")+" "+rd.part) + strings.TrimPrefix(strings.TrimPrefix(name[len(m):], " by weight"), " by volume")
-		spoken.note = "In parts: one part is read as a " + partWords[rd.part] + "; the whole is scaled to what is needed, so any part does."
+		name = strings.TrimSpace(strings.TrimRight(m, "parts ")+" "+rd.part) +
+			strings.TrimPrefix(strings.TrimPrefix(name[len(m):], " by weight"), " by volume")
+		spoken.note = "In parts: one part is read as a " + partWords[rd.part] +
+			"; the whole is scaled to what is needed, so any part does."
 	}
 	q, rest, ok := unit.Cut(name, rd.System)
 	if !ok && !l.Line.AsNeeded {
@@ -93,29 +96,38 @@ func (rd Reader) line(text, recipe string) ReadLine {
 		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", words.Cut(name))
 		return l
 	case !ok:
-		l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.", words.Cut(name))
+		l.Fault = fmt.Sprintf(
+			"%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.",
+			words.Cut(name))
 		l.Name, l.Like = name, rd.alike(name)
 		either := rd.either(name)
 		if len(either) > 1 && !alikeInTheHand(either) {
-			l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike in the hand. Choose which it is; until then nobody can say whether it goes in.", words.Cut(name))
+			l.Fault = fmt.Sprintf(
+				"%q leaves a choice of things that are not alike in the hand. Choose which it is; until then nobody can say whether it goes in.",
+				words.Cut(name))
 			l.Like = either
 			return l
 		}
 		if len(either) > 1 {
 			item = worseOf(either)
 			l.Fault, l.Like = "", either
-			l.Note = strings.TrimSpace(l.Note + fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and of as much salt as the saltiest. Which is it?", words.Cut(name)))
+			l.Note = strings.TrimSpace(l.Note +
+				fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and of as much salt as the saltiest. Which is it?",
+					words.Cut(name)))
 			break
 		}
 		if rd.Several != nil {
 			if question, kinds := rd.Several(name); question != "" {
-				l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether it goes in.", words.Cut(name), question)
+				l.Fault = fmt.Sprintf(
+					"%q names several things. %s Choose which it is; until then nobody can say whether it goes in.",
+					words.Cut(name), question)
 				l.Like = kinds
 			}
 		}
 		return l
 	}
-	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 || item.Facts.Traits.Has(material.Colouring)
+	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 ||
+		item.Facts.Traits.Has(material.Colouring)
 	if l.Line.AsNeeded {
 		return l
 	}
@@ -127,7 +139,9 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
 	switch {
 	case !known:
-		l.Fault = fmt.Sprintf("nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the shelf.", lowerName(item.Name))
+		l.Fault = fmt.Sprintf(
+			"nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the shelf.",
+			lowerName(item.Name))
 		return l
 	case m.Grams() > 50_000:
 		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
@@ -135,7 +149,9 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	}
 	l.Line.Mass, l.Line.Lower = m, spoken.lower(m)
 	if o, comparable := other.MassAt(item.Density); comparable && math.Abs(o.Over(m)-1) > twiceApart {
-		l.Note = strings.TrimSpace(l.Note + " " + fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?", o.Grams(), m.Grams()))
+		l.Note = strings.TrimSpace(l.Note + " " +
+			fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?",
+				o.Grams(), m.Grams()))
 	}
 	if _, byVolume := q.Volume(); byVolume {
 		l.Note = strings.TrimSpace(l.Note + " " + byTheCup(item, twin))
@@ -247,14 +263,16 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 	}
 	one, countable := pieceGrams[item.ID]
 	if !countable {
-		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.", lowerName(item.Name))
+		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.",
+			lowerName(item.Name))
 		return true
 	}
 	if size != "" {
 		one = eggGrams[size]
 	}
 	l.Line.Item, l.Line.Mass = item, unit.Grams(one*n)
-	l.Note = fmt.Sprintf("One counts as %g g (USDA SR household weights, quoted from memory); weigh it to be sure.", one)
+	l.Note = fmt.Sprintf("One counts as %g g (USDA SR household weights, quoted from memory); weigh it to be sure.",
+		one)
 	return true
 }
 

@@ -58,7 +58,8 @@ func Amount(what string, was float64, w Went) (c Change, ok bool) {
 	case w.Short:
 		to, why = was*more, "It ran short: a fifth more."
 	case w.Known && w.Left >= enoughLeft:
-		to, why = was*(1-(w.Left-spare)), say.F("{share} % was left: so much less, with a little to spare.", say.Fixed(w.Left*100, 0))
+		to, why = was*(1-(w.Left-spare)), say.F("{share} % was left: so much less, with a little to spare.",
+			say.Fixed(w.Left*100, 0))
 	default:
 		return c, false
 	}
@@ -81,7 +82,8 @@ func Notes(w Went, figures bool, ownThing string) (all []Change) {
 		all = append(all, Change{What: Note, Why: "It was too easy: begin a rung higher."})
 	}
 	if ownThing != "" {
-		all = append(all, Change{What: Note, Why: say.F("They made it their own: {what}. Leave room for that.", say.Typed(ownThing))})
+		all = append(all, Change{What: Note, Why: say.F("They made it their own: {what}. Leave room for that.",
+			say.Typed(ownThing))})
 	}
 	return all
 }

@@ -24,9 +24,11 @@ const MaxClass = 60
 
 var (
 	initialsFirst = regexp.MustCompile(`^([A-Za-z])[.]?\s?([A-Za-z])[.]?(?:\s*[,;:\t]\s*|\s+|$)`)
-	bornNext      = regexp.MustCompile(`^(?:born\s+)?((\d{4})[-/.](\d{1,2})|(\d{1,2}|[A-Za-z]{3,9})\.?[-/. ]\s?(\d{4}|\d{2}))(?:\s*[,;:\t]\s*|\s+|$)`)
-	classWords    = regexp.MustCompile(`[^\s,;:/]+|[,;:/]`)
-	months        = []string{"january", "february", "march", "april", "may", "june", "july", "august", "september", "october", "november", "december"}
+	bornNext      = regexp.MustCompile(
+		`^(?:born\s+)?((\d{4})[-/.](\d{1,2})|(\d{1,2}|[A-Za-z]{3,9})\.?[-/. ]\s?(\d{4}|\d{2}))(?:\s*[,;:\t]\s*|\s+|$)`)
+	classWords = regexp.MustCompile(`[^\s,;:/]+|[,;:/]`)
+	months     = []string{"january", "february", "march", "april", "may", "june", "july", "august", "september",
+		"october", "november", "december"}
 )
 
 // phrases are what may be said of a child besides an allergy, longest first.
@@ -34,10 +36,14 @@ var phrases = []struct {
 	words string
 	note  func(*Person) bool // false when the line has said the opposite
 }{
-	{"does not mouth things", mouthing(No)}, {"does not mouth", mouthing(No)}, {"not mouthing", mouthing(No)}, {"no mouthing", mouthing(No)}, {"no longer mouths", mouthing(No)},
+	{"does not mouth things", mouthing(No)}, {"does not mouth", mouthing(No)}, {"not mouthing", mouthing(No)},
+	{"no mouthing", mouthing(No)}, {"no longer mouths", mouthing(No)},
 	{"mouths things", mouthing(Yes)}, {"mouthing", mouthing(Yes)}, {"mouths", mouthing(Yes)},
-	{"asthma", need(func(p *Person) { p.Asthma = true })}, {"eczema", need(func(p *Person) { p.Eczema = true })}, {"sore skin", need(func(p *Person) { p.Eczema = true })},
-	{"pica", need(func(p *Person) { p.Swallowing = true })}, {"seizures", need(func(p *Person) { p.Swallowing = true })}, {"swallowing", need(func(p *Person) { p.Swallowing = true })},
+	{"asthma", need(func(p *Person) { p.Asthma = true })}, {"eczema", need(func(p *Person) { p.Eczema = true })},
+	{"sore skin", need(func(p *Person) { p.Eczema = true })},
+	{"pica", need(func(p *Person) { p.Swallowing = true })}, {"seizures", need(func(p *Person) {
+		p.Swallowing = true
+	})}, {"swallowing", need(func(p *Person) { p.Swallowing = true })},
 	{"no allergies", need(func(*Person) {})}, {"no known allergies", need(func(*Person) {})},
 }
 
@@ -57,11 +63,13 @@ func need(set func(*Person)) func(*Person) bool {
 }
 
 // filler are words that say nothing by themselves.
-var filler = map[string]bool{",": true, ";": true, ":": true, "/": true, "and": true, "allergy": true, "allergic": true, "to": true, "has": true, "&": true}
+var filler = map[string]bool{",": true, ";": true, ":": true, "/": true, "and": true, "allergy": true, "allergic": true,
+	"to": true, "has": true, "&": true}
 
 // ways are the words for how an allergen reaches a child. Unsaid it is by touch, the wider of the
 // two.
-var ways = map[string]Way{"touch": ByTouchOrAir, "contact": ByTouchOrAir, "skin": ByTouchOrAir, "air": ByTouchOrAir, "airborne": ByTouchOrAir, "eating": ByEating, "eaten": ByEating, "food": ByEating}
+var ways = map[string]Way{"touch": ByTouchOrAir, "contact": ByTouchOrAir, "skin": ByTouchOrAir, "air": ByTouchOrAir,
+	"airborne": ByTouchOrAir, "eating": ByEating, "eaten": ByEating, "food": ByEating}
 
 // ReadClass reads a class, a child a line: two letters, the birth month, and what matters of the
 // child, such as "DW Sep 2024, wheat touch, mouths". A line is read whole or not at all, and a
@@ -76,7 +84,8 @@ func ReadClass(text string, today age.Date) []ClassLine {
 		}
 		l := ClassLine{Number: i + 1, Text: line}
 		if len(lines) == MaxClass {
-			l.Fault = fmt.Sprintf("A class has at most %d children; this line and those after it were not read.", MaxClass)
+			l.Fault = fmt.Sprintf("A class has at most %d children; this line and those after it were not read.",
+				MaxClass)
 			return append(lines, l)
 		}
 		if l.Child, l.Fault = readChild(line, today); l.Fault != "" {
@@ -190,5 +199,7 @@ func (p *Person) take(words []string) (n int, fault string) {
 		}
 		return n, ""
 	}
-	return 0, fmt.Sprintf("%q is not known here. Write an allergen with touch or eating, mouths, asthma, eczema, avoids or seeks; a name is never kept.", words[0])
+	return 0, fmt.Sprintf(
+		"%q is not known here. Write an allergen with touch or eating, mouths, asthma, eczema, avoids or seeks; a name is never kept.",
+		words[0])
 }

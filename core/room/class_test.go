@@ -33,13 +33,18 @@ func TestClassLinesAsPeopleTypeThem(t *testing.T) {
 		return all
 	}
 	for line, want := range map[string]Person{
-		"DW Sep 2024 wheat touch, mouths":         {Initials: "DW", Born: born("2024-09"), Allergies: touch(allergen.Wheat), Mouths: Yes},
-		"- d.w. 9/24":                             {Initials: "DW", Born: born("2024-09")},
-		"iv, 2024-05, no mouthing; asthma":        {Initials: "IV", Born: born("2024-05"), Mouths: No, Asthma: true},
-		"OK: September 2023 allergic to cow milk": {Initials: "OK", Born: born("2023-09"), Allergies: touch(allergen.Milk)},
-		"ZA 02.2023 sesame by eating, eczema":     {Initials: "ZA", Born: born("2023-02"), Allergies: []Allergy{{To: allergen.Sesame, By: ByEating}}, Eczema: true},
-		"KD feb. 2023 avoids sticky, seeks wet":   {Initials: "KD", Born: born("2023-02"), Avoids: StickyFeel, Seeks: WetFeel},
-		"LF\tSep 2024\tegg and milk\tpica":        {Initials: "LF", Born: born("2024-09"), Allergies: touch(allergen.Egg, allergen.Milk), Swallowing: true},
+		"DW Sep 2024 wheat touch, mouths": {Initials: "DW", Born: born("2024-09"),
+			Allergies: touch(allergen.Wheat), Mouths: Yes},
+		"- d.w. 9/24":                      {Initials: "DW", Born: born("2024-09")},
+		"iv, 2024-05, no mouthing; asthma": {Initials: "IV", Born: born("2024-05"), Mouths: No, Asthma: true},
+		"OK: September 2023 allergic to cow milk": {Initials: "OK", Born: born("2023-09"),
+			Allergies: touch(allergen.Milk)},
+		"ZA 02.2023 sesame by eating, eczema": {Initials: "ZA", Born: born("2023-02"),
+			Allergies: []Allergy{{To: allergen.Sesame, By: ByEating}}, Eczema: true},
+		"KD feb. 2023 avoids sticky, seeks wet": {Initials: "KD", Born: born("2023-02"), Avoids: StickyFeel,
+			Seeks: WetFeel},
+		"LF\tSep 2024\tegg and milk\tpica": {Initials: "LF", Born: born("2024-09"),
+			Allergies: touch(allergen.Egg, allergen.Milk), Swallowing: true},
 		"MK Sep 2024 no allergies does not mouth": {Initials: "MK", Born: born("2024-09"), Mouths: No},
 	} {
 		got := ReadClass(line, classDay)
@@ -85,7 +90,8 @@ func TestClassLinesThatAreRefused(t *testing.T) {
 // Whatever is pasted, a line is read whole or refused: what a child is allergic to is never lost.
 func TestNoAllergyOfAClassIsLost(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		words := rapid.SliceOfN(rapid.SampledFrom([]string{"milk", "egg", "wheat touch", "sesame eating", "mouths", "asthma", ",", "and", "Whistledown", "ж", "no", "by"}), 0, 7).Draw(t, "words")
+		words := rapid.SliceOfN(rapid.SampledFrom([]string{"milk", "egg", "wheat touch", "sesame eating", "mouths",
+			"asthma", ",", "and", "Whistledown", "ж", "no", "by"}), 0, 7).Draw(t, "words")
 		l := ReadClass("DW Sep 2024 "+strings.Join(words, " "), classDay)[0]
 		if l.Fault != "" {
 			return
@@ -94,7 +100,8 @@ func TestNoAllergyOfAClassIsLost(t *testing.T) {
 		for _, a := range l.Child.Allergies {
 			has[a.To] = true
 		}
-		for word, a := range map[string]allergen.Allergen{"milk": allergen.Milk, "egg": allergen.Egg, "wheat": allergen.Wheat, "sesame": allergen.Sesame} {
+		for word, a := range map[string]allergen.Allergen{"milk": allergen.Milk, "egg": allergen.Egg,
+			"wheat": allergen.Wheat, "sesame": allergen.Sesame} {
 			if strings.Contains(l.Text, word) != has[a] {
 				t.Fatalf("%q: %v", l.Text, l.Child.Allergies)
 			}

@@ -16,7 +16,8 @@ const noUpperAge = 1 << 30
 var (
 	cfoc = RatioTable{"cfoc", "Caring for Our Children", "CFOC standard 1.1.1.2, quoted from memory",
 		[]ratioRow{{13, 3}, {36, 4}, {48, 7}, {72, 8}, {noUpperAge, 10}}}
-	eyfs = RatioTable{"eyfs", "England, early years framework", "EYFS statutory framework, section 3, quoted from memory",
+	eyfs = RatioTable{"eyfs", "England, early years framework",
+		"EYFS statutory framework, section 3, quoted from memory",
 		[]ratioRow{{24, 3}, {36, 5}, {noUpperAge, 8}}}
 )
 
@@ -26,7 +27,8 @@ func RatioTables() []RatioTable { return []RatioTable{cfoc, eyfs} }
 // StrictestTable asks at every age what the strictest published table asks: for a group
 // of which nobody has said where it is.
 func StrictestTable() RatioTable {
-	t := RatioTable{id: "strictest", title: "The stricter of the published tables", source: "the stricter of CFOC 1.1.1.2 and EYFS, as no table is named"}
+	t := RatioTable{id: "strictest", title: "The stricter of the published tables",
+		source: "the stricter of CFOC 1.1.1.2 and EYFS, as no table is named"}
 	for _, below := range []int{13, 24, 36, 48, 72, noUpperAge} {
 		fewest := cfoc.ChildrenPerAdult(below - 1)
 		t.rows = append(t.rows, ratioRow{below, min(fewest, eyfs.ChildrenPerAdult(below-1))})

@@ -25,8 +25,10 @@ type Person struct {
 
 // On returns the child on a day; its age is negative before it is born.
 func (p Person) On(day age.Date) Child {
-	return Child{Label: p.Initials, Months: age.MonthsOf(p.Born, day), Developmental: p.Developmental, Mouths: p.Mouths, Allergies: p.Allergies,
-		Tried: p.Tried, Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Avoids: p.Avoids, Seeks: p.Seeks}
+	return Child{Label: p.Initials, Months: age.MonthsOf(p.Born, day), Developmental: p.Developmental, Mouths: p.Mouths,
+		Allergies: p.Allergies,
+		Tried:     p.Tried, Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Avoids: p.Avoids,
+		Seeks: p.Seeks}
 }
 
 // Roster is a room as a centre keeps it, whatever the day.
@@ -55,7 +57,8 @@ func (r Roster) Prepares() bool { return len(r.Free) > 0 || r.Hands > 0 }
 
 // On returns the room on a day.
 func (r Roster) On(day age.Date) Room {
-	on := Room{Name: r.Name, Adults: r.Adults, Illness: r.Illness, Pet: r.Pet, Customs: r.Customs, Children: make([]Child, len(r.Children))}
+	on := Room{Name: r.Name, Adults: r.Adults, Illness: r.Illness, Pet: r.Pet, Customs: r.Customs,
+		Children: make([]Child, len(r.Children))}
 	for i, p := range r.Children {
 		on.Children[i] = p.On(day)
 	}

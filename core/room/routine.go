@@ -28,13 +28,16 @@ var habitWords = [habits]struct {
 	id    string
 	words say.Text
 }{
-	FloorCovered:  {"floor", "The floor is covered with a mat or a large cloth; shoes or bare feet, no socks; nobody runs beside it."},
-	HandsWashed:   {"hands", "Sores are covered, hands are washed before and straight after, and nothing is tasted."},
-	AdultSeated:   {"seated", "Everybody sits, an adult at the tub the whole time; no running, no filled mouths."},
-	HandsOver:     {"over", "Hands work low and over the tub: no blowing, no clapping; faces and cuffs are looked over before leaving."},
+	FloorCovered: {"floor",
+		"The floor is covered with a mat or a large cloth; shoes or bare feet, no socks; nobody runs beside it."},
+	HandsWashed: {"hands", "Sores are covered, hands are washed before and straight after, and nothing is tasted."},
+	AdultSeated: {"seated", "Everybody sits, an adult at the tub the whole time; no running, no filled mouths."},
+	HandsOver: {"over",
+		"Hands work low and over the tub: no blowing, no clapping; faces and cuffs are looked over before leaving."},
 	NobodyLies:    {"lying", "Nobody lies in the tub or on what is in it."},
 	SieveAndSweep: {"sweep", "What falls is wiped or swept as it falls; a filler is sieved after play."},
-	DampCloth:     {"cloth", "A damp cloth for each is within reach: what clouds is damped at once, eyes are rinsed and not rubbed."},
+	DampCloth: {"cloth",
+		"A damp cloth for each is within reach: what clouds is damped at once, eyes are rinsed and not rubbed."},
 }
 
 // String returns the id of the habit.

@@ -48,23 +48,33 @@ func (q *question) notedWords() say.Text {
 var allergyRules = []Rule{
 	{
 		ID: "allergen", Title: "Declared allergy", Family: FamilyContents,
-		Ground:    Ground{"US major allergens (FALCPA, FASTER Act); Regulation (EU) 1169/2011 Annex II", QuotedFromMemory},
+		Ground: Ground{"US major allergens (FALCPA, FASTER Act); Regulation (EU) 1169/2011 Annex II",
+			QuotedFromMemory},
 		Threshold: "Holds what a child in the room is allergic to: kept out in every use; as an adult's tool only an allergy by touch or air keeps it out. Coeliac counts wheat, barley, rye, spelt and oats.",
 		asTool:    true,
 		Examples: []Example{
-			{Words: "wheat dough, a child allergic to wheat, sealed", Thing: thing("", "", "wheat", "food;dough"), Use: Sealed, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByEating)},
-			{Words: "wheat dough, a coeliac child", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: declares(allergen.Gluten, room.ByEating)},
-			{Words: "barley, a child allergic to wheat", Thing: thing("", "", "barley", "food;dough"), Use: Open, Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
-			{Words: "milk, a child allergic to wheat", Thing: thing("", "", "milk", "food;dough"), Use: Open, Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
-			{Words: "wheat flour in the adult's hand, allergic by eating", Thing: thing("", "", "wheat", "food;powder"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
-			{Words: "wheat flour in the adult's hand, allergic by touch or air", Thing: thing("", "", "wheat", "food;powder"), Use: AdultTool, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByTouchOrAir)},
-			{Words: "a mix of unknown contents, any allergy", Thing: thing("", "", "", "food;dough"), Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Milk, room.ByEating)},
+			{Words: "wheat dough, a child allergic to wheat, sealed", Thing: thing("", "", "wheat", "food;dough"),
+				Use: Sealed, Months: 60, Want: KeepOut, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat dough, a coeliac child", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60,
+				Want: KeepOut, change: declares(allergen.Gluten, room.ByEating)},
+			{Words: "barley, a child allergic to wheat", Thing: thing("", "", "barley", "food;dough"), Use: Open,
+				Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "milk, a child allergic to wheat", Thing: thing("", "", "milk", "food;dough"), Use: Open,
+				Months: 60, Want: GoesIn, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat flour in the adult's hand, allergic by eating", Thing: thing("", "", "wheat", "food;powder"),
+				Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "wheat flour in the adult's hand, allergic by touch or air", Thing: thing("", "", "wheat",
+				"food;powder"), Use: AdultTool, Months: 60, Want: KeepOut, change: declares(allergen.Wheat,
+				room.ByTouchOrAir)},
+			{Words: "a mix of unknown contents, any allergy", Thing: thing("", "", "", "food;dough"), Use: Open,
+				Months: 60, Want: MeasureFirst, change: declares(allergen.Milk, room.ByEating)},
 		},
 		decide: func(q *question) ruling {
 			declared, notes, atLeast := q.eats, &q.noted, GoesIn
 			if q.use == AdultTool {
 				declared, notes = q.touches, &q.notedTouch
-				if q.eats.Meet(q.facts.Allergens) != 0 || q.eats.Has(allergen.Other) && q.noted.meets(q.facts.Made, q.name) {
+				if q.eats.Meet(q.facts.Allergens) != 0 || q.eats.Has(allergen.Other) && q.noted.meets(q.facts.Made,
+					q.name) {
 					atLeast = WithAHand
 				}
 			}
@@ -90,15 +100,19 @@ var allergyRules = []Rule{
 			}
 			switch {
 			case r.missing == factContents && q.facts.ContentsKnown:
-				e.reason, e.unknown = say.F("A family has noted an allergy in its own words ({allergens}), and whether this has anything to do with it is not known.", q.notedWords()), true
+				e.reason, e.unknown = say.F(
+					"A family has noted an allergy in its own words ({allergens}), and whether this has anything to do with it is not known.",
+					q.notedWords()), true
 				e.numbers = []Number{{"noted in the room", q.notedWords()}}
 				e.change = "Ask the family what the child must not meet, and read the full list of ingredients from the label."
 			case met.Empty() && q.noted.meets(q.facts.Made, q.name):
-				e.reason = say.F("It is made of or called by what a family has noted ({allergens}), and {who}.", q.notedWords(), q.allergicTo(allergen.SetOf(allergen.Other)))
+				e.reason = say.F("It is made of or called by what a family has noted ({allergens}), and {who}.",
+					q.notedWords(), q.allergicTo(allergen.SetOf(allergen.Other)))
 				e.numbers = []Number{{"noted in the room", q.notedWords()}, {"made of", q.facts.Made.Say()}}
 				e.change = "A material without it; ask the family where it is not sure."
 			case r.missing == factContents:
-				e.reason, e.unknown = say.F("What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats), true
+				e.reason, e.unknown = say.F(
+					"What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats), true
 				e.numbers = e.numbers[1:]
 				e.change = "The full list of ingredients from the label."
 			}
@@ -110,9 +124,16 @@ var allergyRules = []Rule{
 		Ground:    Ground{"Convention on cross-contact: labels, bulk bins, reused food tubs", CommonPractice},
 		Threshold: "Cross-contact with a declared allergy: with a hand; kept out where the room is strict.",
 		Examples: []Example{
-			{Words: "oats that may hold wheat, a wheat allergy", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: WithAHand, change: declares(allergen.Wheat, room.ByEating)},
-			{Words: "the same in a strict room", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { declares(allergen.Wheat, room.ByEating)(s); s.policy.MayContainStrict = true }},
-			{Words: "oats that may hold wheat, no wheat allergy", Thing: thing("", "", "none", "food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "oats that may hold wheat, a wheat allergy", Thing: thing("", "", "none",
+				"food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: WithAHand,
+				change: declares(allergen.Wheat, room.ByEating)},
+			{Words: "the same in a strict room", Thing: thing("", "", "none", "food;powder;may-contain=wheat"),
+				Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) {
+					declares(allergen.Wheat, room.ByEating)(s)
+					s.policy.MayContainStrict = true
+				}},
+			{Words: "oats that may hold wheat, no wheat allergy", Thing: thing("", "", "none",
+				"food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -139,9 +160,12 @@ var allergyRules = []Rule{
 		Threshold: "In a nut-free room nuts and peanuts are kept out in every use; traces need a hand, or are kept out where the room is strict.",
 		asTool:    true,
 		Examples: []Example{
-			{Words: "peanuts in a nut-free room", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: nutFree},
-			{Words: "traces of nuts in a nut-free room", Thing: thing("", "", "none", "food;dough;may-contain=tree nuts"), Use: Open, Months: 60, Want: WithAHand, change: nutFree},
-			{Words: "peanuts elsewhere", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "peanuts in a nut-free room", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60,
+				Want: KeepOut, change: nutFree},
+			{Words: "traces of nuts in a nut-free room", Thing: thing("", "", "none",
+				"food;dough;may-contain=tree nuts"), Use: Open, Months: 60, Want: WithAHand, change: nutFree},
+			{Words: "peanuts elsewhere", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -166,7 +190,8 @@ var allergyRules = []Rule{
 				do:      []Precaution{doPacketFree.with(nuts.IDs(), nuts.Say())},
 			}
 			if r.missing != nothing {
-				e.reason, e.change, e.unknown = "The room is nut-free, and what is in it is not known.", "The full list of ingredients from the label.", true
+				e.reason, e.change, e.unknown = "The room is nut-free, and what is in it is not known.",
+					"The full list of ingredients from the label.", true
 			}
 			return e
 		},
@@ -177,9 +202,12 @@ var allergyRules = []Rule{
 		Threshold: "Where the centre does not play with food, anything edible is kept out.",
 		judges:    material.TraitsOf(material.Food),
 		Examples: []Example{
-			{Words: "dough where no food is played with", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: KeepOut, change: noFoodPlay},
-			{Words: "soap where no food is played with", Thing: thing("", "", "none", "not-food;liquid"), Use: Open, Months: 60, Want: GoesIn, change: noFoodPlay},
-			{Words: "dough elsewhere", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "dough where no food is played with", Thing: thing("", "", "wheat", "food;dough"), Use: Open,
+				Months: 60, Want: KeepOut, change: noFoodPlay},
+			{Words: "soap where no food is played with", Thing: thing("", "", "none", "not-food;liquid"), Use: Open,
+				Months: 60, Want: GoesIn, change: noFoodPlay},
+			{Words: "dough elsewhere", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {

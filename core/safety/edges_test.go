@@ -39,11 +39,13 @@ func asks(f Finding, key string) bool {
 	return false
 }
 
-// From 2 g of salt for each kg of body mass on (a toxic dose, quoted from memory) as much is handed out as stays under it:
-// at three years, 11.0 kg (WHO, third percentile of girls, quoted from memory), 22 g, of dough that is half salt 44 g.
+// From 2 g of salt for each kg of body mass on (a toxic dose, quoted from memory) as much is handed out as stays under
+// it: at three years, 11.0 kg (WHO, third percentile of girls, quoted from memory), 22 g, of dough that is half salt 44
+// g.
 func TestSaltThatHarmsIsHandedOut(t *testing.T) {
 	for portion, want := range map[string]bool{"44": false, "45": true} {
-		f, _ := of(groupOf(t, Policy{}, child(36, false)), "Dough", described(t, "none", "food;dough;salt=50;portion="+portion), Open, "salt-load")
+		f, _ := of(groupOf(t, Policy{}, child(36, false)), "Dough", described(t, "none", "food;dough;salt=50;portion="+
+			portion), Open, "salt-load")
 		assert.Equal(t, want, asks(f, "handed-out:44"), portion)
 		numbers := ""
 		for _, n := range f.Numbers {
@@ -53,7 +55,8 @@ func TestSaltThatHarmsIsHandedOut(t *testing.T) {
 	}
 }
 
-// What a family wrote is looked for in what a thing is made of and in its name, also by touch, and is told as they wrote it.
+// What a family wrote is looked for in what a thing is made of and in its name, also by touch, and is told as they
+// wrote it.
 func TestNotesOfFamilies(t *testing.T) {
 	note := func(words string, by room.Way) room.Allergy {
 		return room.Allergy{To: allergen.Other, By: by, Note: words}
@@ -62,24 +65,31 @@ func TestNotesOfFamilies(t *testing.T) {
 	puree.Made = allergen.ReadNote("apple").Origins
 	require.False(t, puree.Made.Empty())
 	careful := room.Allergy{To: allergen.Milk, By: room.ByEating, Note: "careful"}
-	f, _ := of(groupOf(t, Policy{}, child(60, false, careful, note("apple", room.ByEating))), "Puree", puree, Open, "allergen")
+	f, _ := of(groupOf(t, Policy{}, child(60, false, careful, note("apple", room.ByEating))), "Puree", puree, Open,
+		"allergen")
 	assert.Equal(t, KeepOut, f.Verdict)
 	assert.Contains(t, f.Reason.String(), "apple")
 	assert.NotContains(t, f.Reason.String(), "careful")
-	f, times := of(groupOf(t, Policy{}, child(60, false, note("apple", room.ByEating))), "Puree", puree, AdultTool, "allergen")
+	f, times := of(groupOf(t, Policy{}, child(60, false, note("apple", room.ByEating))), "Puree", puree, AdultTool,
+		"allergen")
 	assert.True(t, times == 0 || f.Verdict < KeepOut)
-	f, _ = of(groupOf(t, Policy{}, child(60, false, note("apple", room.ByTouchOrAir))), "Puree", puree, AdultTool, "allergen")
+	f, _ = of(groupOf(t, Policy{}, child(60, false, note("apple", room.ByTouchOrAir))), "Puree", puree, AdultTool,
+		"allergen")
 	assert.Equal(t, KeepOut, f.Verdict)
-	f, _ = of(groupOf(t, Policy{}, child(60, false, note("zapote", room.ByEating))), "Zapote slices", described(t, "none", "food;soft-food;portion=20"), Open, "allergen")
+	f, _ = of(groupOf(t, Policy{}, child(60, false, note("zapote", room.ByEating))), "Zapote slices",
+		described(t, "none", "food;soft-food;portion=20"), Open, "allergen")
 	assert.Equal(t, KeepOut, f.Verdict, "called by a word of the note")
-	f, _ = of(groupOf(t, Policy{}, child(60, false, room.Allergy{To: allergen.Milk, By: room.ByEating}), child(60, false, note("milk", room.ByEating)), child(60, false)), "Curd", described(t, "milk", "food;soft-food;portion=20"), Open, "allergen")
+	f, _ = of(groupOf(t, Policy{}, child(60, false, room.Allergy{To: allergen.Milk, By: room.ByEating}),
+		child(60, false, note("milk", room.ByEating)), child(60, false)), "Curd", described(t, "milk",
+		"food;soft-food;portion=20"), Open, "allergen")
 	assert.Contains(t, f.Reason.String(), "2 children", "one said it, one wrote it")
 }
 
 // Ages, figures and lines of rules that only their words show.
 func TestFiguresInWords(t *testing.T) {
 	full := known(material.Piece, gauge.Must(gauge.Box, 500, 400, 150), material.Hard)
-	for grams, want := range map[float64]string{16000: "too much to lift to or from the floor", 16001: "nobody should lift it"} {
+	for grams, want := range map[float64]string{16000: "too much to lift to or from the floor",
+		16001: "nobody should lift it"} {
 		full.Filled = material.Read(grams)
 		f, _ := of(groupOf(t, Policy{}, child(60, false)), "Tub", full, Open, "heavy")
 		assert.Contains(t, f.Reason.String(), want)
@@ -95,9 +105,11 @@ func TestFiguresInWords(t *testing.T) {
 		f, _ := of(groupOf(t, Policy{}, child(months, false)), "Something", unknown, Open, "dust")
 		assert.Equal(t, want, f.Verdict, "%d months", months)
 	}
-	beans, _ := of(groupOf(t, Policy{}, child(30, false)), "Beans", described(t, "none", "food;grain;lectin"), Open, "lectin")
+	beans, _ := of(groupOf(t, Policy{}, child(30, false)), "Beans", described(t, "none", "food;grain;lectin"), Open,
+		"lectin")
 	assert.Contains(t, beans.Reason.String(), "the child is under 3 or mouths things")
-	assert.Equal(t, []string{"23 months", "2", "30 months"}, []string{ageWords(23).String(), ageWords(24).String(), ageWords(30).String()})
+	assert.Equal(t, []string{"23 months", "2", "30 months"}, []string{ageWords(23).String(), ageWords(24).String(),
+		ageWords(30).String()})
 	many := make([]room.Child, 9)
 	for i := range many {
 		many[i] = child(30, false)
@@ -124,7 +136,8 @@ func TestWhatIsOpenIsAskedOnce(t *testing.T) {
 
 // A policy takes only ages that make sense, and two of them ask for what either asks for.
 func TestPoliciesInRange(t *testing.T) {
-	for months, ok := range map[int]bool{0: true, foodMonths - 1: false, foodMonths: true, firmFoodUntil: true, firmFoodUntil + 1: false} {
+	for months, ok := range map[int]bool{0: true, foodMonths - 1: false, foodMonths: true, firmFoodUntil: true,
+		firmFoodUntil + 1: false} {
 		assert.Equal(t, ok, Policy{FoodMonths: months}.Validate() == nil, "%d months", months)
 	}
 	own := Policy{MinimumMonths: map[string]int{"small-ball": 50}}
@@ -149,7 +162,8 @@ func TestUsualCareNeedsARoutine(t *testing.T) {
 // Limits met exactly: the share from which a meal holds too much salt, the mouth of a cup with what measuring may miss,
 // cloth from 18 months up to 3 years; a soft leaf of food is no small part, and what weighs over 16 kg is said to.
 func TestLimitsMetExactly(t *testing.T) {
-	for share, weighs := range map[float64]bool{saltGramsPerKilo / mealGramsPerKilo: false, 1.001 * saltGramsPerKilo / mealGramsPerKilo: true} {
+	for share, weighs := range map[float64]bool{saltGramsPerKilo / mealGramsPerKilo: false,
+		1.001 * saltGramsPerKilo / mealGramsPerKilo: true} {
 		assert.Equal(t, weighs, WeighsSalt(share), "%g", share)
 	}
 	sized := func(solid gauge.Kind, traits string, mm ...float64) material.Facts {
@@ -172,8 +186,11 @@ func TestLimitsMetExactly(t *testing.T) {
 	}
 	leaf := "food;soft;sheet;comes-apart=20"
 	assert.False(t, found("comes-apart", sized(gauge.Box, leaf, 120, 80, 1), 14), "a leaf of food")
-	assert.True(t, found("comes-apart", sized(gauge.Box, leaf[len("food;"):], 120, 80, 1), 14), "a leaf of anything else")
-	for grams, said := range map[float64]string{16_000: "Filled it weighs 16.0 kg: too much to lift to or from the floor.", 16_100: "Filled it weighs 16.1 kg: nobody should lift it."} {
+	assert.True(t, found("comes-apart", sized(gauge.Box, leaf[len("food;"):], 120, 80, 1), 14),
+		"a leaf of anything else")
+	for grams, said := range map[float64]string{
+		16_000: "Filled it weighs 16.0 kg: too much to lift to or from the floor.",
+		16_100: "Filled it weighs 16.1 kg: nobody should lift it."} {
 		f := described(t, "none", "hard")
 		f.Filled = material.Read(grams)
 		heavy, _ := of(groupOf(t, Policy{}, child(40, false)), "Tub", f, Open, "heavy")

@@ -27,11 +27,16 @@ var elementRules = []Rule{
 		Threshold: "Talc is kept out in every use. Open dry powder: kept out under 12 months or with a child who has asthma, else with a hand: pour low, no blowing.",
 		judges:    material.TraitsOf(material.Talc),
 		Examples: []Example{
-			{Words: "talc in the adult's hand", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool, Months: 100, Want: KeepOut},
-			{Words: "open starch at 11 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 11, Want: KeepOut},
-			{Words: "open starch at 12 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 12, Want: WithAHand},
-			{Words: "open starch, a child with asthma", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { s.child.Asthma = true }},
-			{Words: "starch stirred into dough", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 12, Want: GoesIn},
+			{Words: "talc in the adult's hand", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool,
+				Months: 100, Want: KeepOut},
+			{Words: "open starch at 11 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 11,
+				Want: KeepOut},
+			{Words: "open starch at 12 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 12,
+				Want: WithAHand},
+			{Words: "open starch, a child with asthma", Thing: thing("", "", "none", "food;powder"), Use: Open,
+				Months: 60, Want: KeepOut, change: func(s *scenery) { s.child.Asthma = true }},
+			{Words: "starch stirred into dough", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 12,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -49,7 +54,8 @@ var elementRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"kept out under", "12 months, or with asthma"},
+		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"kept out under",
+			"12 months, or with asthma"},
 			change: "The same powder damp or in a dough.", do: []Precaution{doPourLow, doDampTheCloud}}.explain,
 	},
 	{
@@ -58,15 +64,19 @@ var elementRules = []Rule{
 		Threshold: "Soap, sand, salt over 5 %, glitter, vinegar, citrus and spice in the open: with a hand.",
 		judges:    material.TraitsOf(material.Soap, material.Acid),
 		Examples: []Example{
-			{Words: "soap foam", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "dough with 5.1 % salt", Thing: thing("", "", "none", "food;dough;salt=5.1"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "dough with 5 % salt", Thing: thing("", "", "none", "food;dough;salt=5"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "soap foam", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 60,
+				Want: WithAHand},
+			{Words: "dough with 5.1 % salt", Thing: thing("", "", "none", "food;dough;salt=5.1"), Use: Open, Months: 60,
+				Want: WithAHand},
+			{Words: "dough with 5 % salt", Thing: thing("", "", "none", "food;dough;salt=5"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			stings := q.has(material.Soap, material.Acid, material.Sand, material.Glitter, material.Spice) || q.salty()
 			return objectsIf(q.open() && stings, WithAHand)
 		},
-		explain: words{reason: "On a finger and into an eye it stings or scratches.", change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
+		explain: words{reason: "On a finger and into an eye it stings or scratches.",
+			change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
 			do: []Precaution{doDampCloths}}.explain,
 	},
 	{
@@ -75,13 +85,17 @@ var elementRules = []Rule{
 		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives, soap, hand gel, sand, soil, clay and paint in the open with a child who has eczema or cuts: with a hand, gloves or a bag.",
 		judges:    material.TraitsOf(material.Perfume),
 		Examples: []Example{
-			{Words: "salty dough, a child with eczema", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Eczema = true }},
-			{Words: "salty dough, healthy skin", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "salty dough, a child with eczema", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open,
+				Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Eczema = true }},
+			{Words: "salty dough, healthy skin", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			return objectsIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume, material.Soap, material.Sand, material.Soil, material.NotFood) || q.salty() || q.facts.Alcohol.There()), WithAHand)
+			return objectsIf(q.open() && q.eczema && (q.has(material.Acid, material.Perfume, material.Soap,
+				material.Sand, material.Soil, material.NotFood) || q.salty() || q.facts.Alcohol.There()), WithAHand)
 		},
-		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.", change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
+		explain: words{reason: "A child in the group has sore skin, and this stings or dries it.",
+			change: "An unsalted, unscented mix.", limit: Number{"salt over", "5 %"},
 			do: []Precaution{doSoreSkinCovered, doCutsCreamed}}.explain,
 	},
 	{
@@ -90,7 +104,8 @@ var elementRules = []Rule{
 		Threshold: "What colours hands goes in, in the open, with a hand: aprons, hands washed. A dye given by the drop: dry first, dab test on white paper.",
 		judges:    material.TraitsOf(material.Stains, material.Colouring),
 		Examples: []Example{
-			{Words: "rice dyed red", Thing: thing("", "", "none", "food;grain;stains"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "rice dyed red", Thing: thing("", "", "none", "food;grain;stains"), Use: Open, Months: 60,
+				Want: WithAHand},
 			{Words: "plain rice", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -98,9 +113,12 @@ var elementRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			if q.has(material.Colouring) {
-				return words{reason: "Strong dye colours hands and clothes.", change: "Less dye, or dyed things dried first.", do: []Precaution{doDyedDry, doStainOil}}.explain(q, r)
+				return words{reason: "Strong dye colours hands and clothes.",
+					change: "Less dye, or dyed things dried first.", do: []Precaution{doDyedDry,
+						doStainOil}}.explain(q, r)
 			}
-			return words{reason: "It colours hands and clothes.", change: "Something paler.", do: []Precaution{doApronsOn}}.explain(q, r)
+			return words{reason: "It colours hands and clothes.", change: "Something paler.",
+				do: []Precaution{doApronsOn}}.explain(q, r)
 		},
 	},
 	{
@@ -109,17 +127,20 @@ var elementRules = []Rule{
 		Threshold: "Oil, foam, gel, dry grain or powder in the open: with a hand.",
 		judges:    material.TraitsOf(material.Oil),
 		Examples: []Example{
-			{Words: "dry rice", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "dry rice", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 60,
+				Want: WithAHand},
 			{Words: "gel", Thing: thing("", "", "none", "food;gel"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "dough", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			f := q.facts.Form
-			slides := f == material.Grain || f == material.Powder || q.has(material.Slippery, material.MineralOil, material.Oil)
+			slides := f == material.Grain || f == material.Powder || q.has(material.Slippery, material.MineralOil,
+				material.Oil)
 			return objectsIf(q.open() && slides, WithAHand)
 		},
-		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.", change: "A dough, or a tray on a table with a raised edge.",
-			do: []Precaution{doMatUnder, doSweepAsItFalls}}.explain,
+		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.",
+			change: "A dough, or a tray on a table with a raised edge.",
+			do:     []Precaution{doMatUnder, doSweepAsItFalls}}.explain,
 	},
 	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
@@ -127,17 +148,26 @@ var elementRules = []Rule{
 		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, goes in with a hand: no deeper than 20 mm, or emptied at once. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
 		judges:    material.TraitsOf(material.TapWater, material.HoldsWater),
 		Examples: []Example{
-			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20, Mouths: true, Want: GoesIn},
-			{Words: "water 21 mm deep", Thing: thing("", "", "none", "food;liquid;depth=21"), Use: Open, Months: 20, Mouths: true, Want: WithAHand},
-			{Words: "water 250 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=250"), Use: Open, Months: 35, Want: WithAHand},
-			{Words: "water 251 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "water 40 mm deep in a vessel of 300 mm", Thing: thing("", "", "none", "food;liquid;depth=40;wall=300"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "water 251 mm deep at 3", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a water table", Thing: thing("box", "800x500x120", "none", "hard;holds-water;wall=120"), Use: Open, Months: 24, Want: WithAHand},
-			{Words: "water to be poured, at 2", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 24, Want: WithAHand},
+			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20,
+				Mouths: true, Want: GoesIn},
+			{Words: "water 21 mm deep", Thing: thing("", "", "none", "food;liquid;depth=21"), Use: Open, Months: 20,
+				Mouths: true, Want: WithAHand},
+			{Words: "water 250 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=250"), Use: Open,
+				Months: 35, Want: WithAHand},
+			{Words: "water 251 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "water 40 mm deep in a vessel of 300 mm", Thing: thing("", "", "none",
+				"food;liquid;depth=40;wall=300"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "water 251 mm deep at 3", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a water table", Thing: thing("box", "800x500x120", "none", "hard;holds-water;wall=120"), Use: Open,
+				Months: 24, Want: WithAHand},
+			{Words: "water to be poured, at 2", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 24,
+				Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
-			if q.facts.Form != material.Liquid && q.facts.Form != material.FormUnknown && !q.has(material.HoldsWater) || !q.open() {
+			if q.facts.Form != material.Liquid && q.facts.Form != material.FormUnknown && !q.has(material.HoldsWater) ||
+				!q.open() {
 				return noObjection
 			}
 			deep := WithAHand
@@ -159,13 +189,16 @@ var elementRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			depth, known := q.facts.Depth.Get()
 			e := explanation{
-				reason:  say.F("Open liquid {depth} mm deep: a child can drown in a few centimetres, silently.", say.Fixed(depth, 0)),
-				numbers: []Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))}, {"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
-				change:  "At most 20 mm of liquid, or a sealed bottle.",
-				do:      []Precaution{doReachOfWater, doEmptyAtEnd},
+				reason: say.F("Open liquid {depth} mm deep: a child can drown in a few centimetres, silently.",
+					say.Fixed(depth, 0)),
+				numbers: []Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))},
+					{"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
+				change: "At most 20 mm of liquid, or a sealed bottle.",
+				do:     []Precaution{doReachOfWater, doEmptyAtEnd},
 			}
 			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
-				e.reason = say.F("Liquid in a vessel {depth} mm deep: a child who tips in cannot get out.", say.Fixed(wall, 0))
+				e.reason = say.F("Liquid in a vessel {depth} mm deep: a child who tips in cannot get out.",
+					say.Fixed(wall, 0))
 				e.change = "A vessel at most 250 mm deep."
 			} else if !known || r.missing != nothing {
 				e.reason = "A child can drown in a few centimetres of liquid, silently."
@@ -180,10 +213,14 @@ var elementRules = []Rule{
 		Ground:    Ground{"Burn literature; ISO 13732-1", QuotedFromMemory},
 		Threshold: "Above 40 C: kept out until it has cooled, by probe. A cooked base whose heat is not known: measure first. One that its recipe cools: with a hand, by probe. Hotter steps are for adults only.",
 		Examples: []Example{
-			{Words: "dough at 41 C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "dough at 40 C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "dough just off the stove, no probe", Thing: thing("", "", "none", "food;dough;hot"), Use: Open, Months: 60, Want: MeasureFirst},
-			{Words: "cooked dough that the recipe lets cool", Thing: thing("", "", "none", "food;dough;cooled"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "dough at 41 C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60,
+				Want: KeepOut},
+			{Words: "dough at 40 C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60,
+				Want: GoesIn},
+			{Words: "dough just off the stove, no probe", Thing: thing("", "", "none", "food;dough;hot"), Use: Open,
+				Months: 60, Want: MeasureFirst},
+			{Words: "cooked dough that the recipe lets cool", Thing: thing("", "", "none", "food;dough;cooled"),
+				Use: Open, Months: 60, Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
 			heat, known := q.facts.Hot.Get()
@@ -217,11 +254,16 @@ var elementRules = []Rule{
 		Threshold: "Ice from the freezer goes in with a hand, after 10 minutes, wet. Ice with salt on it is kept out under 36 months, else the salt stays in the adult's hand. Dry ice is kept out.",
 		judges:    material.TraitsOf(material.DryIce, material.SaltedIce, material.Ice),
 		Examples: []Example{
-			{Words: "ice with salt in reach at 35 months", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "ice with salt at 3", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a wet block of ice", Thing: thing("box", "210x100x72", "none", "ice"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "dry ice", Thing: thing("box", "50x50x50", "none", "dry-ice"), Use: Open, Months: 120, Want: KeepOut},
-			{Words: "chilled water", Thing: thing("", "", "none", "food;liquid;depth=10"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "ice with salt in reach at 35 months", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "ice with salt at 3", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a wet block of ice", Thing: thing("box", "210x100x72", "none", "ice"), Use: Open, Months: 60,
+				Want: WithAHand},
+			{Words: "dry ice", Thing: thing("box", "50x50x50", "none", "dry-ice"), Use: Open, Months: 120,
+				Want: KeepOut},
+			{Words: "chilled water", Thing: thing("", "", "none", "food;liquid;depth=10"), Use: Open, Months: 20,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -235,7 +277,8 @@ var elementRules = []Rule{
 			return noObjection
 		},
 		explain: func(q *question, r ruling) explanation {
-			e := words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.", limit: Number{"salt and ice", "-21 C"},
+			e := words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.",
+				limit:  Number{"salt and ice", "-21 C"},
 				change: "Ice that has stood until it is wet, without salt.", do: []Precaution{doIceWet}}.explain(q, r)
 			if q.has(material.SaltedIce) {
 				e.do = append(e.do, doSaltWithAdult)

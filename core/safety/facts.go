@@ -19,8 +19,10 @@ var factRules = []Rule{
 		judges:    material.TraitsOf(material.Soft, material.Single, material.Gelatine, material.MeatOrFish),
 		asTool:    true,
 		Examples: []Example{
-			{Words: "a wooden piece nobody has measured", Thing: thing("box", "", "none", "hard"), Use: Open, Months: 60, Want: MeasureFirst},
-			{Words: "a wooden block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a wooden piece nobody has measured", Thing: thing("box", "", "none", "hard"), Use: Open,
+				Months: 60, Want: MeasureFirst},
+			{Words: "a wooden block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			f := missingFrom(q.facts)
@@ -44,12 +46,15 @@ var factRules = []Rule{
 	},
 	{
 		ID: "unknown-plant", Title: "A plant nobody knows", Family: FamilyFacts, only: true,
-		Ground:    Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them", CommonPractice},
+		Ground: Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them",
+			CommonPractice},
 		Threshold: "A leaf, seed or berry that nobody can name: measure first in every use.",
 		judges:    material.TraitsOf(material.UnknownPlant),
 		Examples: []Example{
-			{Words: "berries nobody can name", Thing: thing("sphere", "80", "none", "unknown-plant"), Use: Open, Months: 60, Want: MeasureFirst},
-			{Words: "leaves of a known tree", Thing: thing("box", "100x80x1", "none", "sheet"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "berries nobody can name", Thing: thing("sphere", "80", "none", "unknown-plant"), Use: Open,
+				Months: 60, Want: MeasureFirst},
+			{Words: "leaves of a known tree", Thing: thing("box", "100x80x1", "none", "sheet"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if q.has(material.UnknownPlant) {
@@ -57,8 +62,9 @@ var factRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Nobody can name the plant; some are poisonous in a mouthful.", change: "Its name, from somebody who knows plants.",
-			limit: Number{"not known", "which plant it is"}, do: []Precaution{doAdultsHandWashed}}.explain,
+		explain: words{reason: "Nobody can name the plant; some are poisonous in a mouthful.",
+			change: "Its name, from somebody who knows plants.",
+			limit:  Number{"not known", "which plant it is"}, do: []Precaution{doAdultsHandWashed}}.explain,
 	},
 	{
 		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts, only: true,
@@ -66,8 +72,10 @@ var factRules = []Rule{
 		Threshold: "Old toys, coins, keys and metal or paint that nobody can vouch for: measure first in every use.",
 		judges:    material.TraitsOf(material.UnknownFinish),
 		Examples: []Example{
-			{Words: "a bunch of old keys", Thing: thing("box", "90x60x20", "none", "hard;unknown-finish"), Use: Open, Months: 60, Want: MeasureFirst},
-			{Words: "a new wooden boat", Thing: thing("box", "90x60x20", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a bunch of old keys", Thing: thing("box", "90x60x20", "none", "hard;unknown-finish"), Use: Open,
+				Months: 60, Want: MeasureFirst},
+			{Words: "a new wooden boat", Thing: thing("box", "90x60x20", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if q.has(material.UnknownFinish) {
@@ -75,8 +83,9 @@ var factRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Old paint and unknown metal can hold lead or other elements that are harmful when mouthed.", change: "A maker's word on paint and metal, or something new in its place.",
-			limit: Number{"not known", "paint or metal"}, do: []Precaution{doAdultsHand}}.explain,
+		explain: words{reason: "Old paint and unknown metal can hold lead or other elements that are harmful when mouthed.",
+			change: "A maker's word on paint and metal, or something new in its place.",
+			limit:  Number{"not known", "paint or metal"}, do: []Precaution{doAdultsHand}}.explain,
 	},
 	{
 		ID: "no-rule", Title: "No rule for this", Family: FamilyFacts,
@@ -93,7 +102,8 @@ var factRules = []Rule{
 			unjudged := say.List("{trait}, {next}", say.Texts(q.facts.Traits.Minus(q.group.judged).Words()...)...)
 			return explanation{
 				unknown: true,
-				reason:  say.F("Emblo has no rule for this, so how to judge it is not known: {traits}. Worst case: keep out.", unjudged),
+				reason: say.F("Emblo has no rule for this, so how to judge it is not known: {traits}. Worst case: keep out.",
+					unjudged),
 				numbers: []Number{{"no rule for", unjudged}},
 				change:  "Ask your licensing officer or a health professional; choose something else meanwhile.",
 			}

@@ -50,7 +50,8 @@ var majorAllergens = func() (s allergen.Set) {
 	for _, a := range allergen.All() {
 		s |= allergen.SetOf(a)
 	}
-	return s &^ allergen.SetOf(allergen.Latex, allergen.Nickel, allergen.Lanolin, allergen.Preservatives, allergen.Other)
+	return s &^ allergen.SetOf(allergen.Latex, allergen.Nickel, allergen.Lanolin, allergen.Preservatives,
+		allergen.Other)
 }()
 
 // homeChild is who an unknown home is taken to hold: a six-month-old who mouths.
@@ -127,7 +128,9 @@ func (n *noted) add(note allergen.Note) {
 
 // meets reports whether a thing is made of what is noted, or is called by it.
 func (n *noted) meets(made allergen.Origins, name string) bool {
-	return !n.origins.Meet(made).Empty() || slices.ContainsFunc(n.notes, func(note allergen.Note) bool { return note.Names(name) })
+	return !n.origins.Meet(made).Empty() || slices.ContainsFunc(n.notes, func(note allergen.Note) bool {
+		return note.Names(name)
+	})
 }
 
 // atHome is the view with an unknown home added.

@@ -19,11 +19,16 @@ var handlingRules = []Rule{
 		Threshold: "Under 72 months a stick, twig, pencil or other blunt end in the open goes in with a hand: seated, not walking. Under 36 months one at most 5 mm thick is kept out, as a skewer is.",
 		judges:    material.TraitsOf(material.Pokes),
 		Examples: []Example{
-			{Words: "a pencil before 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open, Months: 71, Want: WithAHand},
-			{Words: "a blunt needle 3 mm thick before 3", Thing: thing("cylinder", "3x80", "none", "hard;pokes"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a blunt needle 3 mm thick at 3", Thing: thing("cylinder", "3x80", "none", "hard;pokes"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a pencil at 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open, Months: 72, Want: GoesIn},
-			{Words: "a twig in a glued bottle", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Sealed, Months: 40, Want: GoesIn},
+			{Words: "a pencil before 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open,
+				Months: 71, Want: WithAHand},
+			{Words: "a blunt needle 3 mm thick before 3", Thing: thing("cylinder", "3x80", "none", "hard;pokes"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a blunt needle 3 mm thick at 3", Thing: thing("cylinder", "3x80", "none", "hard;pokes"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a pencil at 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open, Months: 72,
+				Want: GoesIn},
+			{Words: "a twig in a glued bottle", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Sealed,
+				Months: 40, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			_, middle, _ := q.facts.Smallest.Extents()
@@ -37,8 +42,10 @@ var handlingRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "A stick in a moving hand finds an eye or the roof of a mouth.", change: "A shorter or thicker piece with a round end, or every child 6 or over.", limit: Number{"with a hand under", "72 months"},
-			do: []Precaution{doSeatedNeverWalking}}.explain,
+		explain: words{reason: "A stick in a moving hand finds an eye or the roof of a mouth.",
+			change: "A shorter or thicker piece with a round end, or every child 6 or over.",
+			limit:  Number{"with a hand under", "72 months"},
+			do:     []Precaution{doSeatedNeverWalking}}.explain,
 	},
 	{
 		ID: "squirt", Title: "Squirts", Family: FamilyThings, only: true,
@@ -46,12 +53,14 @@ var handlingRules = []Rule{
 		Threshold: "What squirts goes in with a hand in the open: plain water, aimed at the tub, one for each child who mouths.",
 		judges:    material.TraitsOf(material.Squirts),
 		Examples: []Example{
-			{Words: "a spray bottle", Thing: thing("box", "180x80x60", "none", "hard;squirts"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "a spray bottle", Thing: thing("box", "180x80x60", "none", "hard;squirts"), Use: Open, Months: 60,
+				Want: WithAHand},
 			{Words: "a scoop", Thing: thing("box", "180x80x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Squirts) && q.open(), WithAHand) },
 		explain: func(q *question, r ruling) explanation {
-			e := words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.", change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
+			e := words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.",
+				change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
 				do: []Precaution{doWaterAimed}}.explain(q, r)
 			if q.mouths {
 				e.do = append(e.do, doOneEachMouthing)
@@ -61,13 +70,17 @@ var handlingRules = []Rule{
 	},
 	{
 		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,
-		Ground:    Ground{"16 CFR 1501.4(b)(2) takes sizes uncompressed; convention: half its width for what is soft and springy", CommonPractice},
+		Ground: Ground{"16 CFR 1501.4(b)(2) takes sizes uncompressed; convention: half its width for what is soft and springy",
+			CommonPractice},
 		Threshold: "With a child who mouths, a soft springy piece whose size at half its width fits the small-parts cylinder is kept out in the open, and needs a hand when sealed.",
 		judges:    material.TraitsOf(material.Springy),
 		Examples: []Example{
-			{Words: "a pom-pom of 50 mm, a child who mouths", Thing: thing("sphere", "50", "none", "soft;rounded;springy"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
-			{Words: "a pom-pom of 50 mm, none mouths", Thing: thing("sphere", "50", "none", "soft;rounded;springy"), Use: Open, Months: 40, Want: GoesIn},
-			{Words: "a springy ball of 70 mm, a child who mouths", Thing: thing("sphere", "70", "none", "soft;rounded;springy"), Use: Open, Months: 30, Mouths: true, Want: GoesIn},
+			{Words: "a pom-pom of 50 mm, a child who mouths", Thing: thing("sphere", "50", "none",
+				"soft;rounded;springy"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
+			{Words: "a pom-pom of 50 mm, none mouths", Thing: thing("sphere", "50", "none", "soft;rounded;springy"),
+				Use: Open, Months: 40, Want: GoesIn},
+			{Words: "a springy ball of 70 mm, a child who mouths", Thing: thing("sphere", "70", "none",
+				"soft;rounded;springy"), Use: Open, Months: 30, Mouths: true, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if !q.has(material.Springy) || !q.mouths || !q.squeezed.Fits {
@@ -77,9 +90,11 @@ var handlingRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  say.F("It is springy: squeezed to half its width a piece of {size} fits the small-parts gauge, and a child mouths things.", q.facts.Smallest),
-				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"judged at", "half its width"}, boreNumber},
-				change:  "Something firm, or larger than twice the gauge; or a group in which none mouths.",
+				reason: say.F("It is springy: squeezed to half its width a piece of {size} fits the small-parts gauge, and a child mouths things.",
+					q.facts.Smallest),
+				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"judged at", "half its width"},
+					boreNumber},
+				change: "Something firm, or larger than twice the gauge; or a group in which none mouths.",
 			}
 		},
 	},
@@ -89,11 +104,14 @@ var handlingRules = []Rule{
 		Threshold: "A lens in the open goes in with a hand: out of the sun, and put away in the dark.",
 		judges:    material.TraitsOf(material.Lens),
 		Examples: []Example{
-			{Words: "a plastic magnifier", Thing: thing("box", "190x90x12", "none", "hard;lens"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "a wooden frame", Thing: thing("box", "190x90x12", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a plastic magnifier", Thing: thing("box", "190x90x12", "none", "hard;lens"), Use: Open, Months: 60,
+				Want: WithAHand},
+			{Words: "a wooden frame", Thing: thing("box", "190x90x12", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Lens) && q.open(), WithAHand) },
-		explain: words{reason: "A lens in the sun burns eyes and sets things alight.", change: "Looking closely without a lens.", limit: Number{"kept from", "direct sun"},
+		explain: words{reason: "A lens in the sun burns eyes and sets things alight.",
+			change: "Looking closely without a lens.", limit: Number{"kept from", "direct sun"},
 			do: []Precaution{doNeverToSun, doOverLens}}.explain,
 	},
 	{
@@ -102,9 +120,12 @@ var handlingRules = []Rule{
 		Threshold: "Under 60 months a piece over 100 g in the open goes in with a hand: on the mat, two hands, no throwing. Of food this counts under 36 months.",
 		judges:    material.TraitsOf(material.Weighty),
 		Examples: []Example{
-			{Words: "a stone of 200 g before 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"), Use: Open, Months: 59, Want: WithAHand},
-			{Words: "a potato of 200 g at 3", Thing: thing("ellipsoid", "90x70x50", "none", "food;hard;weighty"), Use: Open, Months: 36, Want: GoesIn},
-			{Words: "a stone of 200 g at 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a stone of 200 g before 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"),
+				Use: Open, Months: 59, Want: WithAHand},
+			{Words: "a potato of 200 g at 3", Thing: thing("ellipsoid", "90x70x50", "none", "food;hard;weighty"),
+				Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a stone of 200 g at 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			until := 60
@@ -113,7 +134,8 @@ var handlingRules = []Rule{
 			}
 			return objectsIf(q.has(material.Weighty) && q.open() && q.youngest < until, WithAHand)
 		},
-		explain: words{reason: "Thrown or dropped it hurts heads and toes.", change: "A lighter piece, or every child 5 or over.", limit: Number{"heavy from", "100 g"},
+		explain: words{reason: "Thrown or dropped it hurts heads and toes.",
+			change: "A lighter piece, or every child 5 or over.", limit: Number{"heavy from", "100 g"},
 			do: []Precaution{doLowTwoHands}}.explain,
 	},
 	{
@@ -122,11 +144,14 @@ var handlingRules = []Rule{
 		Threshold: "What was found outside or held something else goes in with a hand in the open: washed or wiped and dried, sores covered.",
 		judges:    material.TraitsOf(material.Outdoors),
 		Examples: []Example{
-			{Words: "shells from a beach", Thing: thing("ellipsoid", "80x75x25", "none", "hard;outdoors"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "shells from a shop", Thing: thing("ellipsoid", "80x75x25", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "shells from a beach", Thing: thing("ellipsoid", "80x75x25", "none", "hard;outdoors"), Use: Open,
+				Months: 60, Want: WithAHand},
+			{Words: "shells from a shop", Thing: thing("ellipsoid", "80x75x25", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Outdoors) && q.open(), WithAHand) },
-		explain: words{reason: "Finds carry droppings and soil, and what held something else carries what it held.", change: "The same thing bought clean.", limit: Number{"before use", "washed or wiped, and dry"},
+		explain: words{reason: "Finds carry droppings and soil, and what held something else carries what it held.",
+			change: "The same thing bought clean.", limit: Number{"before use", "washed or wiped, and dry"},
 			do: []Precaution{doWashedFirst, doSoresCovered}}.explain,
 	},
 	{
@@ -135,11 +160,14 @@ var handlingRules = []Rule{
 		Threshold: "A hollow toy with a hole goes in with a hand in the open: dry inside, or its hole sealed.",
 		judges:    material.TraitsOf(material.WaterHole),
 		Examples: []Example{
-			{Words: "a bath duck with a hole", Thing: thing("ellipsoid", "90x70x60", "none", "soft;water-hole"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "a bath duck in one piece", Thing: thing("ellipsoid", "90x70x60", "none", "soft"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a bath duck with a hole", Thing: thing("ellipsoid", "90x70x60", "none", "soft;water-hole"),
+				Use: Open, Months: 60, Want: WithAHand},
+			{Words: "a bath duck in one piece", Thing: thing("ellipsoid", "90x70x60", "none", "soft"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.WaterHole) && q.open(), WithAHand) },
-		explain: words{reason: "Water stays in it and goes black, and is squirted into mouths.", change: "One in one piece without a hole.", limit: Number{"thrown away when", "anything dark comes out"},
+		explain: words{reason: "Water stays in it and goes black, and is squirted into mouths.",
+			change: "One in one piece without a hole.", limit: Number{"thrown away when", "anything dark comes out"},
 			do: []Precaution{doHoleSealed}}.explain,
 	},
 	{
@@ -148,13 +176,16 @@ var handlingRules = []Rule{
 		Threshold: "Under 60 months a scarf, boa or large cloth in the open goes in with a hand: never round a neck or over a face.",
 		judges:    material.TraitsOf(material.Neck),
 		Examples: []Example{
-			{Words: "a play scarf before 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open, Months: 59, Want: WithAHand},
-			{Words: "a play scarf at 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a play scarf before 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open,
+				Months: 59, Want: WithAHand},
+			{Words: "a play scarf at 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.Neck) && q.open() && q.youngest < 60, WithAHand)
 		},
-		explain: words{reason: "Cloth goes round necks and over faces in play.", change: "Squares no longer than a forearm.", limit: Number{"with a hand under", "60 months"},
+		explain: words{reason: "Cloth goes round necks and over faces in play.",
+			change: "Squares no longer than a forearm.", limit: Number{"with a hand under", "60 months"},
 			do: []Precaution{doNeverRoundNeck}}.explain,
 	},
 	{
@@ -163,13 +194,16 @@ var handlingRules = []Rule{
 		Threshold: "Under 60 months a rigid thing with a hole of 5 to 12 mm in the open goes in with a hand.",
 		judges:    material.TraitsOf(material.FingerHole),
 		Examples: []Example{
-			{Words: "a board with holes of 8 mm before 5", Thing: thing("box", "150x100x80", "none", "hard;finger-hole"), Use: Open, Months: 59, Want: WithAHand},
-			{Words: "the same at 5", Thing: thing("box", "150x100x80", "none", "hard;finger-hole"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a board with holes of 8 mm before 5", Thing: thing("box", "150x100x80", "none",
+				"hard;finger-hole"), Use: Open, Months: 59, Want: WithAHand},
+			{Words: "the same at 5", Thing: thing("box", "150x100x80", "none", "hard;finger-hole"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.FingerHole) && q.open() && q.youngest < 60, WithAHand)
 		},
-		explain: words{reason: "A finger pushed into a hole of this size swells and stays.", change: "Holes under 5 mm or over 12 mm.", limit: Number{"holes of", "5 to 12 mm"},
+		explain: words{reason: "A finger pushed into a hole of this size swells and stays.",
+			change: "Holes under 5 mm or over 12 mm.", limit: Number{"holes of", "5 to 12 mm"},
 			do: []Precaution{doFingersOut}}.explain,
 	},
 	{
@@ -178,68 +212,89 @@ var handlingRules = []Rule{
 		Threshold: "Under 72 months a metal rim in the open goes in with a hand: rolled smooth or taped, felt with a finger first.",
 		judges:    material.TraitsOf(material.Rim),
 		Examples: []Example{
-			{Words: "a jar lid before 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 71, Want: WithAHand},
-			{Words: "a jar lid at 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 72, Want: GoesIn},
+			{Words: "a jar lid before 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 71,
+				Want: WithAHand},
+			{Words: "a jar lid at 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 72,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.Rim) && q.open() && q.youngest < 72, WithAHand)
 		},
-		explain: words{reason: "A rim that is not rolled cuts lips and fingers.", change: "Plastic or wood.", limit: Number{"with a hand under", "72 months"},
-			do: []Precaution{doRimsFelt}}.explain,
+		explain: words{reason: "A rim that is not rolled cuts lips and fingers.", change: "Plastic or wood.",
+			limit: Number{"with a hand under", "72 months"},
+			do:    []Precaution{doRimsFelt}}.explain,
 	},
 	{
 		ID: "sun-skin", Title: "Juice and sun", Family: FamilyElements, only: true,
-		Ground:    Ground{"Reports on plant juices that burn skin in the sun (citrus, celery, parsnip)", QuotedFromMemory},
+		Ground: Ground{"Reports on plant juices that burn skin in the sun (citrus, celery, parsnip)",
+			QuotedFromMemory},
 		Threshold: "Citrus and other plants whose juice burns skin in the sun go in with a hand in the open: indoors, hands washed before going out.",
 		judges:    material.TraitsOf(material.SunSkin),
 		Examples: []Example{
-			{Words: "lime halves", Thing: thing("cylinder", "60x35", "none", "food;soft;sun-skin"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "apple halves", Thing: thing("cylinder", "80x40", "none", "food;soft"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "lime halves", Thing: thing("cylinder", "60x35", "none", "food;soft;sun-skin"), Use: Open,
+				Months: 60, Want: WithAHand},
+			{Words: "apple halves", Thing: thing("cylinder", "80x40", "none", "food;soft"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.SunSkin) && q.open(), WithAHand) },
-		explain: words{reason: "Its juice on skin burns in the sun, hours later.", change: "The same play indoors, or another fruit.", limit: Number{"before going out", "hands and arms washed"},
+		explain: words{reason: "Its juice on skin burns in the sun, hours later.",
+			change: "The same play indoors, or another fruit.", limit: Number{"before going out",
+				"hands and arms washed"},
 			do: []Precaution{doWashBeforeSun}}.explain,
 	},
 	{
-		ID: "mineral", Title: "Mineral by the spoon", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
-		Ground:    Ground{"Convention after poison-centre advice on cream of tartar, Epsom salt, alum and nutmeg", CommonPractice},
+		ID: "mineral", Title: "Mineral by the spoon", Family: FamilyContents, only: true, Tunable: true,
+		tasteSafe: true,
+		Ground: Ground{"Convention after poison-centre advice on cream of tartar, Epsom salt, alum and nutmeg",
+			CommonPractice},
 		Threshold: "Minerals and spices that harm by the spoon, in the open as they are: kept out under 36 months, else (and sealed) with a hand, no tasting. A little in a mix does not count.",
 		judges:    material.TraitsOf(material.Mineral),
 		Examples: []Example{
-			{Words: "cream of tartar as a filler at 35 months", Thing: thing("", "", "none", "food;powder;mineral"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "cream of tartar at 3", Thing: thing("", "", "none", "food;powder;mineral"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "cream of tartar as a filler at 35 months", Thing: thing("", "", "none", "food;powder;mineral"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "cream of tartar at 3", Thing: thing("", "", "none", "food;powder;mineral"), Use: Open, Months: 36,
+				Want: WithAHand},
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Mineral) },
-		explain: words{reason: "A spoonful upsets the heart or the gut of a small child, and {who}.", under: 36, limit: Number{"harmful from", "a spoonful"},
+		explain: words{reason: "A spoonful upsets the heart or the gut of a small child, and {who}.", under: 36,
+			limit:  Number{"harmful from", "a spoonful"},
 			change: "Starch or ready-to-eat flour in its place.", do: []Precaution{doPacketWithAdult}}.explain,
 	},
 	{
 		ID: "raw-food", Title: "Raw meat or fish", Family: FamilyContents, only: true,
-		Ground:    Ground{"Food hygiene guidance: raw meat, fish and sprouting potatoes are not handled by children in play", QuotedFromMemory},
+		Ground: Ground{"Food hygiene guidance: raw meat, fish and sprouting potatoes are not handled by children in play",
+			QuotedFromMemory},
 		Threshold: "Raw meat, raw fish and green or sprouting potatoes are kept out in the open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.RawFood),
 		Examples: []Example{
-			{Words: "a raw fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft;raw-food"), Use: Open, Months: 120, Want: KeepOut},
-			{Words: "a cooked fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a raw fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft;raw-food"), Use: Open,
+				Months: 120, Want: KeepOut},
+			{Words: "a cooked fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.RawFood), q.openElse(KeepOut, WithAHand)) },
-		explain: words{reason: "It carries germs or poison that hands take to mouths.", change: "The same thing cooked, or a model of it.", limit: Number{"cleared by", "cooking through"},
+		explain: words{reason: "It carries germs or poison that hands take to mouths.",
+			change: "The same thing cooked, or a model of it.", limit: Number{"cleared by", "cooking through"},
 			do: []Precaution{doSurfacesHot}}.explain,
 	},
 	{
 		ID: "look-alike", Title: "Looks like food", Family: FamilyContents, only: true,
-		Ground:    Ground{"Regulation (EU) 2023/988 on product safety, Article 6 on products that look like food, in place of 87/357/EEC since 13 December 2024", QuotedFromMemory},
+		Ground: Ground{"Regulation (EU) 2023/988 on product safety, Article 6 on products that look like food, in place of 87/357/EEC since 13 December 2024",
+			QuotedFromMemory},
 		Threshold: "What looks or smells like food and is none goes in with a hand under 72 months in the open; counted, and apart from snacks.",
 		judges:    material.TraitsOf(material.LookAlike),
 		Examples: []Example{
-			{Words: "soap in the shape of fruit before 6", Thing: thing("box", "90x60x40", "none", "hard;look-alike"), Use: Open, Months: 71, Want: WithAHand},
-			{Words: "the same at 6", Thing: thing("box", "90x60x40", "none", "hard;look-alike"), Use: Open, Months: 72, Want: GoesIn},
+			{Words: "soap in the shape of fruit before 6", Thing: thing("box", "90x60x40", "none", "hard;look-alike"),
+				Use: Open, Months: 71, Want: WithAHand},
+			{Words: "the same at 6", Thing: thing("box", "90x60x40", "none", "hard;look-alike"), Use: Open, Months: 72,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.LookAlike) && q.open() && q.youngest < 72, WithAHand)
 		},
-		explain: words{reason: "It looks or smells like something to eat and is not.", change: "A shape and scent that no child takes for food.", limit: Number{"with a hand under", "72 months"},
+		explain: words{reason: "It looks or smells like something to eat and is not.",
+			change: "A shape and scent that no child takes for food.", limit: Number{"with a hand under", "72 months"},
 			do: []Precaution{doSaidBeforePlay}}.explain,
 	},
 	{
@@ -248,33 +303,46 @@ var handlingRules = []Rule{
 		Threshold: "With a child who has asthma, what sheds dust or fibres, and strong scent, go in with a hand in the open. Open dry powder has a rule of its own.",
 		judges:    material.TraitsOf(material.Dusty),
 		Examples: []Example{
-			{Words: "hay, a child with asthma", Thing: thing("box", "250x30x20", "none", "soft;dusty"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Asthma = true }},
-			{Words: "hay, no child with asthma", Thing: thing("box", "250x30x20", "none", "soft;dusty"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "a wooden block, a child with asthma", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60, Want: GoesIn, change: func(s *scenery) { s.child.Asthma = true }},
+			{Words: "hay, a child with asthma", Thing: thing("box", "250x30x20", "none", "soft;dusty"), Use: Open,
+				Months: 60, Want: WithAHand, change: func(s *scenery) { s.child.Asthma = true }},
+			{Words: "hay, no child with asthma", Thing: thing("box", "250x30x20", "none", "soft;dusty"), Use: Open,
+				Months: 60, Want: GoesIn},
+			{Words: "a wooden block, a child with asthma", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open,
+				Months: 60, Want: GoesIn, change: func(s *scenery) { s.child.Asthma = true }},
 		},
 		decide: func(q *question) ruling {
-			return objectsIf(q.open() && q.asthma && q.has(material.Dusty, material.Perfume, material.EssentialOil, material.Spice), WithAHand)
+			return objectsIf(q.open() && q.asthma && q.has(material.Dusty, material.Perfume, material.EssentialOil,
+				material.Spice), WithAHand)
 		},
-		explain: words{reason: "A child in the group has asthma, and this sheds dust or fibres or smells strongly.", change: "The same play with something damp and unscented.", limit: Number{"with asthma", "with a hand"},
+		explain: words{reason: "A child in the group has asthma, and this sheds dust or fibres or smells strongly.",
+			change: "The same play with something damp and unscented.", limit: Number{"with asthma", "with a hand"},
 			do: []Precaution{doInhaler}}.explain,
 	},
 	{
 		ID: "read-packet", Title: "Read this packet", Family: FamilyContents, asTool: true,
-		Ground:    Ground{"Convention: recipes of shops differ, so that only the packet in the hand tells", CommonPractice},
+		Ground: Ground{"Convention: recipes of shops differ, so that only the packet in the hand tells",
+			CommonPractice},
 		Threshold: "What usually holds a declared allergen, or nuts for a nut-free room, is measure first in every use until this packet has been read; as an adult's tool only for an allergy by touch or air, or nuts for a nut-free room.",
 		Examples: []Example{
-			{Words: "chocolate, a soya allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"), Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Soya, room.ByEating)},
-			{Words: "chocolate in the adult's hand, a soya allergy by eating", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Soya, room.ByEating)},
-			{Words: "chocolate, no allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "cereal that usually holds nuts, a nut-free room", Thing: thing("", "", "none", "soft-food;usually=tree nuts"), Use: Open, Months: 60, Want: MeasureFirst, change: nutFree},
-			{Words: "the same in the adult's hand", Thing: thing("", "", "none", "soft-food;usually=tree nuts"), Use: AdultTool, Months: 60, Want: MeasureFirst, change: nutFree},
+			{Words: "chocolate, a soya allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"),
+				Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Soya, room.ByEating)},
+			{Words: "chocolate in the adult's hand, a soya allergy by eating", Thing: thing("box", "150x80x70", "milk",
+				"food;hard;usually=soya"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Soya,
+				room.ByEating)},
+			{Words: "chocolate, no allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"),
+				Use: Open, Months: 60, Want: GoesIn},
+			{Words: "cereal that usually holds nuts, a nut-free room", Thing: thing("", "", "none",
+				"soft-food;usually=tree nuts"), Use: Open, Months: 60, Want: MeasureFirst, change: nutFree},
+			{Words: "the same in the adult's hand", Thing: thing("", "", "none", "soft-food;usually=tree nuts"),
+				Use: AdultTool, Months: 60, Want: MeasureFirst, change: nutFree},
 		},
 		decide: func(q *question) ruling {
 			met := q.usuallyMet()
 			switch {
 			case met == 0:
 				return noObjection
-			case q.use == AdultTool && q.touches.Meet(q.facts.UsuallyContains) == 0 && !(q.group.policy.NutFree && met&nuts != 0):
+			case q.use == AdultTool && q.touches.Meet(q.facts.UsuallyContains) == 0 && !(q.group.policy.NutFree &&
+				met&nuts != 0):
 				return objects(WithAHand)
 			}
 			return guess(KeepOut, factPacket)
@@ -284,22 +352,27 @@ var handlingRules = []Rule{
 			return explanation{
 				unknown: true,
 				reason:  say.F("Most packets of it hold {allergens}; what is in this one is not known until it has been read.", met),
-				numbers: []Number{{"usually holds", q.facts.UsuallyContains.Say()}, {"declared in the room", q.eats.Say()}},
-				change:  "This packet's list of ingredients, read; it counts for this packet alone.",
-				do:      []Precaution{doPacketRead.with(met.IDs(), met.Say())},
+				numbers: []Number{{"usually holds", q.facts.UsuallyContains.Say()}, {"declared in the room",
+					q.eats.Say()}},
+				change: "This packet's list of ingredients, read; it counts for this packet alone.",
+				do:     []Precaution{doPacketRead.with(met.IDs(), met.Say())},
 			}
 		},
 	},
 	{
 		ID: "by-label", Title: "By its label", Family: FamilyContents,
-		Ground:    Ground{"Convention: recipes of shops differ, and a packet is swapped for another in a moment", CommonPractice},
+		Ground: Ground{"Convention: recipes of shops differ, and a packet is swapped for another in a moment",
+			CommonPractice},
 		Threshold: "What is free of a trace, or heat-treated, because the packet in use says so: with a hand.",
 		Examples: []Example{
-			{Words: "oat crumb, wheat-free by its label", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.facts.ByLabel = true }},
-			{Words: "the same whatever its label says", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "oat crumb, wheat-free by its label", Thing: thing("", "", "none", "soft-food"), Use: Open,
+				Months: 60, Want: WithAHand, change: func(s *scenery) { s.facts.ByLabel = true }},
+			{Words: "the same whatever its label says", Thing: thing("", "", "none", "soft-food"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.facts.ByLabel, WithAHand) },
-		explain: words{reason: "That it goes in rests on what its packet says.", change: "A thing of which every packet may go in.", limit: Number{"judged", "by its label"},
+		explain: words{reason: "That it goes in rests on what its packet says.",
+			change: "A thing of which every packet may go in.", limit: Number{"judged", "by its label"},
 			do: []Precaution{doPacketSays}}.explain,
 	},
 }

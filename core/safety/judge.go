@@ -11,7 +11,8 @@ import (
 // table is every rule. Its order has no meaning (law d).
 var table = func() []Rule {
 	var all []Rule
-	for _, family := range [][]Rule{factRules, sizeRules, thingRules, toolRules, allergyRules, contentRules, poisonRules, elementRules, roomRules, handlingRules, spoilRules} {
+	for _, family := range [][]Rule{factRules, sizeRules, thingRules, toolRules, allergyRules, contentRules,
+		poisonRules, elementRules, roomRules, handlingRules, spoilRules} {
 		all = append(all, family...)
 	}
 	return all
@@ -89,7 +90,9 @@ func (g *Group) Judge(s *Subject, use Use) Assessment {
 	switch {
 	case worst.Verdict >= MeasureFirst:
 		facts := &table[slices.IndexFunc(table, func(r Rule) bool { return r.ID == factsID })]
-		if !slices.ContainsFunc(a.objections, func(o objection) bool { return o.rule == facts && o.verdict == MeasureFirst }) {
+		if !slices.ContainsFunc(a.objections, func(o objection) bool {
+			return o.rule == facts && o.verdict == MeasureFirst
+		}) {
 			a.object(objection{rule: facts, ruling: guess(MeasureFirst, factTraits)})
 		}
 		return a
@@ -140,7 +143,8 @@ func (o *objection) before(p *objection) bool {
 	return o.rule.ID < p.rule.ID
 }
 
-var familyRank = map[Family]int{FamilySize: 0, FamilyThings: 1, FamilyContents: 2, FamilyFacts: 3, FamilyElements: 4, FamilyRoom: 5}
+var familyRank = map[Family]int{FamilySize: 0, FamilyThings: 1, FamilyContents: 2, FamilyFacts: 3, FamilyElements: 4,
+	FamilyRoom: 5}
 
 // rank orders rules that say the same; what strains a back comes last.
 func (r *Rule) rank() int {

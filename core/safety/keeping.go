@@ -25,14 +25,22 @@ var roomRules = []Rule{
 		Ground:    Ground{"Convention on shared dough and tubs", CommonPractice},
 		Threshold: "While something catching goes round: an own portion each, thrown away after, and nothing that has been used before. Otherwise a mix is for one session where a child mouths, else for 5 uses or 14 days; soft food and open liquid are for one session.",
 		Examples: []Example{
-			{Words: "dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=0"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Illness = true }},
-			{Words: "yesterday's dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=1"), Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { s.room.Illness = true }},
-			{Words: "dough used once where a child mouths", Thing: thing("", "", "none", "food;dough;uses=1"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
-			{Words: "dough used four times", Thing: thing("", "", "none", "food;dough;uses=4"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "dough used five times", Thing: thing("", "", "none", "food;dough;uses=5"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "dough 15 days old", Thing: thing("", "", "none", "food;dough;kept-days=15"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "dough 14 days old", Thing: thing("", "", "none", "food;dough;kept-days=14"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "yesterday's noodles", Thing: thing("", "", "none", "soft-food;kept-days=1"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=0"), Use: Open,
+				Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Illness = true }},
+			{Words: "yesterday's dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=1"),
+				Use: Open, Months: 60, Want: KeepOut, change: func(s *scenery) { s.room.Illness = true }},
+			{Words: "dough used once where a child mouths", Thing: thing("", "", "none", "food;dough;uses=1"),
+				Use: Open, Months: 30, Mouths: true, Want: KeepOut},
+			{Words: "dough used four times", Thing: thing("", "", "none", "food;dough;uses=4"), Use: Open, Months: 60,
+				Want: GoesIn},
+			{Words: "dough used five times", Thing: thing("", "", "none", "food;dough;uses=5"), Use: Open, Months: 60,
+				Want: KeepOut},
+			{Words: "dough 15 days old", Thing: thing("", "", "none", "food;dough;kept-days=15"), Use: Open, Months: 60,
+				Want: KeepOut},
+			{Words: "dough 14 days old", Thing: thing("", "", "none", "food;dough;kept-days=14"), Use: Open, Months: 60,
+				Want: GoesIn},
+			{Words: "yesterday's noodles", Thing: thing("", "", "none", "soft-food;kept-days=1"), Use: Open, Months: 60,
+				Want: KeepOut},
 		},
 		decide: func(q *question) ruling {
 			f := q.facts
@@ -44,9 +52,11 @@ var roomRules = []Rule{
 			ill := q.group.room.Illness
 			dry := f.Form == material.Grain || f.Form == material.Powder
 			once := q.mouths || ill || f.Form == material.SoftFood || f.Form == material.Liquid
-			sameDay := f.Form == material.SoftFood || f.Form == material.Liquid || q.group.policy.SameDayMixes && q.has(material.NotFood)
+			sameDay := f.Form == material.SoftFood || f.Form == material.Liquid || q.group.policy.SameDayMixes &&
+				q.has(material.NotFood)
 			switch {
-			case !dry && (uses >= MostUses || once && uses >= 1), !dry && (days > MostKeptDays || sameDay && days >= 1), dry && ill && uses >= 1:
+			case !dry && (uses >= MostUses || once && uses >= 1), !dry && (days > MostKeptDays || sameDay && days >= 1),
+				dry && ill && uses >= 1:
 				return objects(KeepOut)
 			case f.Uses.There() && !usesKnown && (!dry || ill), f.KeptDays.There() && !daysKnown && !dry:
 				return guess(KeepOut, factKept)
@@ -59,10 +69,11 @@ var roomRules = []Rule{
 			uses, _ := q.facts.Uses.Get()
 			days, _ := q.facts.KeptDays.Get()
 			e := explanation{
-				reason:  "What many hands and a mouth have been in carries what they carry.",
-				numbers: []Number{{"used before", say.F("{count} times", say.Fixed(uses, 0))}, {"days old", say.Fixed(days, 0)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
-				change:  "A fresh batch.",
-				do:      []Precaution{doOwnPortion, doThrownAwaySession},
+				reason: "What many hands and a mouth have been in carries what they carry.",
+				numbers: []Number{{"used before", say.F("{count} times", say.Fixed(uses, 0))},
+					{"days old", say.Fixed(days, 0)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
+				change: "A fresh batch.",
+				do:     []Precaution{doOwnPortion, doThrownAwaySession},
 			}
 			switch {
 			case q.group.room.Illness:
@@ -78,21 +89,26 @@ var roomRules = []Rule{
 		Ground:    Ground{"Common practice: smell, spots, wet, dried edge", CommonPractice},
 		Threshold: "Past its date, or failed when looked over: kept out.",
 		Examples: []Example{
-			{Words: "dough past its date", Thing: thing("", "", "none", "food;dough;expired"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "dough past its date", Thing: thing("", "", "none", "food;dough;expired"), Use: Open, Months: 60,
+				Want: KeepOut},
 			{Words: "dough in date", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.facts.Expired, KeepOut) },
-		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.", change: "A fresh batch.",
-			do: []Precaution{doThrownAway}}.explain,
+		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.",
+			change: "A fresh batch.",
+			do:     []Precaution{doThrownAway}}.explain,
 	},
 	{
 		ID: "hidden-in-edible", Title: "Hidden in something to eat", Family: FamilyRoom, Tunable: true,
 		Ground:    Ground{"Principle of 21 USC 342(d)(1)", QuotedFromMemory},
 		Threshold: "A thing that is not food, hidden inside a mix that children may taste: kept out under 36 months, else with a hand.",
 		Examples: []Example{
-			{Words: "a wooden fish inside soft gelatine at 35 months", Thing: thing("box", "85x50x12", "none", "hard;in-edible"), Use: Hidden, Months: 35, Want: KeepOut},
-			{Words: "a wooden fish inside soft gelatine at 3", Thing: thing("box", "85x50x12", "none", "hard;in-edible"), Use: Hidden, Months: 36, Want: WithAHand},
-			{Words: "cooked peas inside soft gelatine", Thing: thing("", "", "none", "soft-food;in-edible"), Use: Hidden, Months: 35, Want: GoesIn},
+			{Words: "a wooden fish inside soft gelatine at 35 months", Thing: thing("box", "85x50x12", "none",
+				"hard;in-edible"), Use: Hidden, Months: 35, Want: KeepOut},
+			{Words: "a wooden fish inside soft gelatine at 3", Thing: thing("box", "85x50x12", "none",
+				"hard;in-edible"), Use: Hidden, Months: 36, Want: WithAHand},
+			{Words: "cooked peas inside soft gelatine", Thing: thing("", "", "none", "soft-food;in-edible"),
+				Use: Hidden, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if !q.facts.InEdible || q.has(material.Food) {
@@ -100,16 +116,20 @@ var roomRules = []Rule{
 			}
 			return q.swallowed()
 		},
-		explain: words{reason: "A child who may eat what is around it bites into it, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
-			change: "The thing on top where it can be seen, or a mix nobody eats.", do: []Precaution{doHiddenShown}}.explain,
+		explain: words{reason: "A child who may eat what is around it bites into it, and {who}.", under: 36,
+			limit:  Number{"kept out under", "36 months"},
+			change: "The thing on top where it can be seen, or a mix nobody eats.",
+			do:     []Precaution{doHiddenShown}}.explain,
 	},
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
 		Ground:    Ground{"Convention: a stray is noticed when things are counted", CommonPractice},
 		Threshold: "Any find that fits the small-parts gauge, but for wads and bits of cotton, paper and yarn, leaves, and food that is not hard, goes in with a hand at every age: counted out and counted in, or sieved where it is poured.",
 		Examples: []Example{
-			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110, Want: WithAHand},
-			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110, Want: GoesIn},
+			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110,
+				Want: WithAHand},
+			{Words: "a block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 110,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			return objectsIf(q.open() && q.facts.Form.GaugeJudges() && q.fit.Fits && !q.yields(), WithAHand)
@@ -129,28 +149,36 @@ var roomRules = []Rule{
 		Threshold: "With a pet in the room or at home, salty dough (over 2 % salt), chocolate, coffee, grapes and xylitol go in with a hand: out of its reach.",
 		judges:    material.TraitsOf(material.PetToxic),
 		Examples: []Example{
-			{Words: "stove dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Pet = true }},
-			{Words: "unsalted dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=2"), Use: Open, Months: 60, Want: GoesIn, change: func(s *scenery) { s.room.Pet = true }},
-			{Words: "stove dough without a pet", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "stove dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open,
+				Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Pet = true }},
+			{Words: "unsalted dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=2"), Use: Open,
+				Months: 60, Want: GoesIn, change: func(s *scenery) { s.room.Pet = true }},
+			{Words: "stove dough without a pet", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			salt, known := q.facts.Salt.Get()
 			harms := q.has(material.PetToxic, material.Caffeine) || known && salt > petSaltyShare
 			return objectsIf(q.pet && harms, WithAHand)
 		},
-		explain: words{reason: "A pet that eats it can die: salt, chocolate, coffee, grapes and xylitol are poison to animals.", limit: Number{"salt over", "2 %"},
+		explain: words{reason: "A pet that eats it can die: salt, chocolate, coffee, grapes and xylitol are poison to animals.",
+			limit:  Number{"salt over", "2 %"},
 			change: "An unsalted mix without them.", do: []Precaution{doPetOut}}.explain,
 	},
 }
 
 var ratioRule = Rule{
 	ID: "ratio", Title: "Enough adults", Family: FamilyRoom,
-	Ground:    Ground{"The centre's chosen staffing table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule", QuotedFromMemory},
+	Ground: Ground{"The centre's chosen staffing table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule",
+		QuotedFromMemory},
 	Threshold: "Adults short for the youngest present by its birthday, as staffing tables count: whatever needs a hand or a measure is kept out, the rest needs a hand.",
 	Examples: []Example{
-		{Words: "a wooden block, one child of 2 and no adult", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 30, Want: WithAHand, change: func(s *scenery) { s.room.Adults = 0 }},
-		{Words: "dry rice, one child of 3 and no adult", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 40, Want: KeepOut, change: func(s *scenery) { s.room.Adults = 0 }},
-		{Words: "a wooden block, one child and one adult", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+		{Words: "a wooden block, one child of 2 and no adult", Thing: thing("box", "50x50x50", "none", "hard"),
+			Use: Open, Months: 30, Want: WithAHand, change: func(s *scenery) { s.room.Adults = 0 }},
+		{Words: "dry rice, one child of 3 and no adult", Thing: thing("cylinder", "2x6", "none", "food;grain"),
+			Use: Open, Months: 40, Want: KeepOut, change: func(s *scenery) { s.room.Adults = 0 }},
+		{Words: "a wooden block, one child and one adult", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open,
+			Months: 30, Want: GoesIn},
 	},
 }
 
@@ -176,10 +204,13 @@ func explainRatio(q *question, r ruling) explanation {
 	needed, per := g.ratios.AdultsNeeded(children, months), g.ratios.ChildrenPerAdult(months)
 	more := counted(needed-adults, "1 more adult", "{count} more adults")
 	return explanation{
-		reason:  say.F("{children} with the youngest {months} months old need {adults}, one for every {each} ({source}): {more} needed.", counted(children, "1 child", "{count} children"), months, counted(needed, "1 adult", "{count} adults"), per, g.ratios.Source(), more),
-		numbers: []Number{{"children", say.Number(children)}, {"adults", say.Number(adults)}, {"adults needed", say.Number(needed)}},
-		change:  say.Sentence(say.F("{more}, or a smaller group.", more)),
-		do:      []Precaution{doAdultsFound.with(strconv.Itoa(needed-adults), more)},
+		reason: say.F("{children} with the youngest {months} months old need {adults}, one for every {each} ({source}): {more} needed.",
+			counted(children, "1 child", "{count} children"), months, counted(needed, "1 adult", "{count} adults"), per,
+			g.ratios.Source(), more),
+		numbers: []Number{{"children", say.Number(children)}, {"adults", say.Number(adults)},
+			{"adults needed", say.Number(needed)}},
+		change: say.Sentence(say.F("{more}, or a smaller group.", more)),
+		do:     []Precaution{doAdultsFound.with(strconv.Itoa(needed-adults), more)},
 	}
 }
 

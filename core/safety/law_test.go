@@ -32,13 +32,15 @@ func (s scene) judge(t require.TestingT) Assessment {
 }
 
 func drawAllergen(t *rapid.T) allergen.Allergen {
-	return rapid.SampledFrom([]allergen.Allergen{allergen.Milk, allergen.Wheat, allergen.Gluten, allergen.Peanuts, allergen.Other}).Draw(t, "allergen")
+	return rapid.SampledFrom([]allergen.Allergen{allergen.Milk, allergen.Wheat, allergen.Gluten, allergen.Peanuts,
+		allergen.Other}).Draw(t, "allergen")
 }
 
 func drawChild(t *rapid.T) room.Child {
 	c := room.Child{
-		Label:  "AB",
-		Months: rapid.SampledFrom([]int{0, 5, 6, 11, 12, 17, 18, 23, 24, 30, 35, 36, 47, 48, 59, 60, 71, 72, 95, 96, 120}).Draw(t, "months"),
+		Label: "AB",
+		Months: rapid.SampledFrom([]int{0, 5, 6, 11, 12, 17, 18, 23, 24, 30, 35, 36, 47, 48, 59, 60, 71, 72, 95, 96,
+			120}).Draw(t, "months"),
 		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")),
 	}
 	c.Asthma, c.Eczema = rapid.IntRange(0, 9).Draw(t, "asthma") == 0, rapid.IntRange(0, 9).Draw(t, "eczema") == 0
@@ -49,7 +51,8 @@ func drawChild(t *rapid.T) room.Child {
 		c.Developmental = room.SetMonths(rapid.IntRange(0, 80).Draw(t, "by"))
 	}
 	for range rapid.IntRange(0, 1).Draw(t, "allergies") {
-		c.Allergies = append(c.Allergies, room.Allergy{To: drawAllergen(t), By: room.Way(rapid.IntRange(0, 1).Draw(t, "way"))})
+		c.Allergies = append(c.Allergies, room.Allergy{To: drawAllergen(t), By: room.Way(rapid.IntRange(0, 1).Draw(t,
+			"way"))})
 	}
 	return c
 }
@@ -79,20 +82,24 @@ func drawSolid(t *rapid.T) gauge.Solid {
 
 // readings are the figures that only some things have.
 func readings(f *material.Facts) []*material.Reading {
-	return []*material.Reading{&f.Fragment, &f.Cord, &f.Loop, &f.Opening, &f.Thickness, &f.Alcohol, &f.Hot, &f.Wall, &f.Filled, &f.Uses, &f.KeptDays}
+	return []*material.Reading{&f.Fragment, &f.Cord, &f.Loop, &f.Opening, &f.Thickness, &f.Alcohol, &f.Hot, &f.Wall,
+		&f.Filled, &f.Uses, &f.KeptDays}
 }
 
 func drawReading(t *rapid.T) material.Reading {
 	if rapid.IntRange(0, 3).Draw(t, "not read") == 0 {
 		return material.NotRead()
 	}
-	return material.Read(rapid.SampledFrom([]float64{0, 0.037, 0.038, 1, 4, 5, 10, 14, 15, 22, 40, 41, 66.5, 170, 220, 221, 300, 360, 8000}).Draw(t, "reading"))
+	return material.Read(rapid.SampledFrom([]float64{0, 0.037, 0.038, 1, 4, 5, 10, 14, 15, 22, 40, 41, 66.5, 170, 220,
+		221, 300, 360, 8000}).Draw(t, "reading"))
 }
 
 func drawPolicy(t *rapid.T) Policy {
 	flag := rapid.Bool()
-	p := Policy{NutFree: flag.Draw(t, "nut-free"), NoFoodPlay: rapid.IntRange(0, 3).Draw(t, "no food") == 0, MayContainStrict: flag.Draw(t, "strict"),
-		CookedOnly: flag.Draw(t, "cooked only"), OwnPortions: rapid.IntRange(0, 3).Draw(t, "own portions") == 0, SameDayMixes: flag.Draw(t, "same day")}
+	p := Policy{NutFree: flag.Draw(t, "nut-free"), NoFoodPlay: rapid.IntRange(0, 3).Draw(t, "no food") == 0,
+		MayContainStrict: flag.Draw(t, "strict"),
+		CookedOnly:       flag.Draw(t, "cooked only"), OwnPortions: rapid.IntRange(0, 3).Draw(t, "own portions") == 0,
+		SameDayMixes: flag.Draw(t, "same day")}
 	p.TasteSafeMonths = rapid.SampledFrom([]int{0, 0, 36, 48, 72}).Draw(t, "taste-safe")
 	if flag.Draw(t, "own minimum") {
 		var tunable []string
@@ -101,7 +108,8 @@ func drawPolicy(t *rapid.T) Policy {
 				tunable = append(tunable, r.ID)
 			}
 		}
-		p.MinimumMonths = map[string]int{rapid.SampledFrom(tunable).Draw(t, "rule"): rapid.IntRange(0, 100).Draw(t, "months")}
+		p.MinimumMonths = map[string]int{rapid.SampledFrom(tunable).Draw(t, "rule"): rapid.IntRange(0, 100).Draw(t,
+			"months")}
 	}
 	return p
 }
@@ -185,7 +193,8 @@ func harsher(t *rapid.T, s scene) (scene, string) {
 		c.Developmental = room.SetMonths(rapid.IntRange(0, min(30, c.Effective(true))).Draw(t, "developmental age"))
 		return s, "a lower developmental age"
 	case 3:
-		c.Allergies = append(append([]room.Allergy(nil), c.Allergies...), room.Allergy{To: drawAllergen(t), By: room.ByTouchOrAir})
+		c.Allergies = append(append([]room.Allergy(nil), c.Allergies...), room.Allergy{To: drawAllergen(t),
+			By: room.ByTouchOrAir})
 		return s, "one more allergy"
 	case 4:
 		s.room.Adults = max(0, s.room.Adults-1)
@@ -278,7 +287,8 @@ func TestTheRoutineChangesNoVerdict(t *testing.T) {
 		fewer := kept.Without(room.RoutineOf(rapid.SampledFrom(room.Habits()).Draw(t, "struck")))
 		plain, keeping, less, most := g, g.Keeping(kept), g.Keeping(fewer), g.Keeping(all)
 		subject := Prepare("it", s.facts)
-		a, b, c, d := plain.Judge(&subject, s.use), keeping.Judge(&subject, s.use), less.Judge(&subject, s.use), most.Judge(&subject, s.use)
+		a, b, c, d := plain.Judge(&subject, s.use), keeping.Judge(&subject, s.use), less.Judge(&subject, s.use),
+			most.Judge(&subject, s.use)
 		require.Equal(t, a.Verdict, b.Verdict)
 		require.Equal(t, a.Rules(), b.Rules())
 		require.False(t, a.Usual())

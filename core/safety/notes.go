@@ -10,20 +10,24 @@ import (
 // feels. They never decide a verdict.
 func Notes(children []room.Child, feel material.Feel) []say.Text {
 	is := map[string]bool{"sticky": feel.On(material.Stickiness) == "sticky" || feel.On(material.Stickiness) == "tacky",
-		"wet": feel.On(material.Wetness) == "wet" || feel.On(material.Wetness) == "damp", "loud": feel.On(material.Noise) == "loud",
+		"wet":     feel.On(material.Wetness) == "wet" || feel.On(material.Wetness) == "damp",
+		"loud":    feel.On(material.Noise) == "loud",
 		"scented": feel.On(material.Scentedness) == "mild" || feel.On(material.Scentedness) == "strong"}
-	offer := map[string]say.Text{"sticky": "a tool, gloves or a zip bag first, and a cloth of their own", "wet": "a dry corner and a tool first", "loud": "a place at the edge, or a start before the others",
+	offer := map[string]say.Text{"sticky": "a tool, gloves or a zip bag first, and a cloth of their own",
+		"wet": "a dry corner and a tool first", "loud": "a place at the edge, or a start before the others",
 		"scented": "the same without scent in a bowl beside it"}
 	var notes []say.Text
 	for _, c := range children {
 		for _, w := range c.Avoids.Words() {
 			if is[w] {
-				notes = append(notes, say.F("{child} avoids {feel} things: offer {offer}; never press.", c.Label, say.Text(w), offer[w]))
+				notes = append(notes, say.F("{child} avoids {feel} things: offer {offer}; never press.", c.Label,
+					say.Text(w), offer[w]))
 			}
 		}
 		for _, w := range c.Seeks.Words() {
 			if is[w] {
-				notes = append(notes, say.F("{child} seeks {feel} things: give a place where there is plenty of it.", c.Label, say.Text(w)))
+				notes = append(notes, say.F("{child} seeks {feel} things: give a place where there is plenty of it.",
+					c.Label, say.Text(w)))
 			}
 		}
 	}
@@ -34,17 +38,21 @@ func Notes(children []room.Child, feel material.Feel) []say.Text {
 // a verdict: the families do.
 func CustomNotes(customs []room.Custom, f material.Facts) []say.Text {
 	holds := map[room.Custom]bool{
-		room.Gelatine: f.Traits.Has(material.Gelatine), room.Alcohol: f.Alcohol.There(), room.HoneyToo: f.Traits.Has(material.Honey),
-		room.Meat: f.Traits.Any(material.Gelatine, material.RawFood, material.MeatOrFish), room.FoodPlay: f.Traits.Has(material.Food),
+		room.Gelatine: f.Traits.Has(material.Gelatine), room.Alcohol: f.Alcohol.There(),
+		room.HoneyToo: f.Traits.Has(material.Honey),
+		room.Meat:     f.Traits.Any(material.Gelatine, material.RawFood, material.MeatOrFish),
+		room.FoodPlay: f.Traits.Has(material.Food),
 	}
 	words := map[room.Custom]say.Text{
-		room.Gelatine: "it holds gelatine", room.Alcohol: "it holds alcohol", room.HoneyToo: "it holds honey", room.Meat: "it comes from meat or fish",
+		room.Gelatine: "it holds gelatine", room.Alcohol: "it holds alcohol", room.HoneyToo: "it holds honey",
+		room.Meat:     "it comes from meat or fish",
 		room.FoodPlay: "it is food",
 	}
 	var notes []say.Text
 	for _, c := range customs {
 		if holds[c] {
-			notes = append(notes, say.F("Families here keep from {what}, and {why}: ask them first, or choose another.", say.Text(c), words[c]))
+			notes = append(notes, say.F("Families here keep from {what}, and {why}: ask them first, or choose another.",
+				say.Text(c), words[c]))
 		}
 	}
 	return notes

@@ -42,8 +42,11 @@ func TestFeelsOfChildrenAreNoted(t *testing.T) {
 		return f
 	}
 	for words, noted := range map[string]room.Senses{
-		"dry smooth quiet light clean unscented": 0, "wet smooth quiet light clean unscented": room.WetFeel, "dry smooth loud light clean unscented": room.LoudFeel,
-		"dry smooth quiet light sticky unscented": room.StickyFeel, "dry smooth quiet light clean strong": room.ScentedFeel, "damp smooth quiet light clean mild": room.WetFeel | room.ScentedFeel,
+		"dry smooth quiet light clean unscented": 0, "wet smooth quiet light clean unscented": room.WetFeel,
+		"dry smooth loud light clean unscented":   room.LoudFeel,
+		"dry smooth quiet light sticky unscented": room.StickyFeel,
+		"dry smooth quiet light clean strong":     room.ScentedFeel,
+		"damp smooth quiet light clean mild":      room.WetFeel | room.ScentedFeel,
 	} {
 		for _, w := range (room.StickyFeel | room.WetFeel | room.LoudFeel | room.ScentedFeel).Words() {
 			sense, err := room.ParseSense(w)
@@ -52,10 +55,12 @@ func TestFeelsOfChildrenAreNoted(t *testing.T) {
 			if noted&sense != 0 {
 				want = 1
 			}
-			assert.Len(t, Notes([]room.Child{{Label: "KD", Avoids: sense}}, feel(words)), want, "avoids %s: %s", w, words)
+			assert.Len(t, Notes([]room.Child{{Label: "KD", Avoids: sense}}, feel(words)), want, "avoids %s: %s", w,
+				words)
 			assert.Len(t, Notes([]room.Child{{Label: "KD", Seeks: sense}}, feel(words)), want, "seeks %s: %s", w, words)
 		}
 	}
 	notes := Notes([]room.Child{{Label: "KD", Avoids: room.ScentedFeel}}, feel("dry smooth quiet light clean strong"))
-	assert.Equal(t, "KD avoids scented things: offer the same without scent in a bowl beside it; never press.", notes[0].String())
+	assert.Equal(t, "KD avoids scented things: offer the same without scent in a bowl beside it; never press.",
+		notes[0].String())
 }

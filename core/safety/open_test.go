@@ -30,7 +30,8 @@ func TestLawBWhatIsLeftOpenNeverClears(t *testing.T) {
 		s := drawScene(t)
 		s.facts = s.facts.Known()
 		open, is := drawFeatures(t), s
-		is.facts = is.facts.Having(open.Meet(drawFeatures(t).Union(rapid.SampledFrom(append(open.Each(), open)).Draw(t, "has"))))
+		is.facts = is.facts.Having(open.Meet(drawFeatures(t).Union(rapid.SampledFrom(append(open.Each(), open)).Draw(t,
+			"has"))))
 		for i, r := range readings(&is.facts) {
 			if r.There() && !readings(&s.facts)[i].There() {
 				*r = drawReading(t)
@@ -57,7 +58,8 @@ func TestWhatIsLeftOpenIsNamed(t *testing.T) {
 	waits := judge("magnet;pokes;breakable")
 	assert.Equal(t, MeasureFirst, waits.Verdict)
 	first, _ := waits.First()
-	assert.Equal(t, "Nobody has said whether it has any of these, so it is not known: glass or china, a magnet. Worst case: keep out.", first.Reason.String())
+	assert.Equal(t, "Nobody has said whether it has any of these, so it is not known: glass or china, a magnet. Worst case: keep out.",
+		first.Reason.String())
 	hand := judge("pokes;lens")
 	assert.Equal(t, WithAHand, hand.Verdict)
 	require.Len(t, hand.Findings(), 2)
@@ -68,8 +70,8 @@ func TestWhatIsLeftOpenIsNamed(t *testing.T) {
 	assert.Equal(t, GoesIn, judge("enclosed;hard").Verdict, "what is there, or makes milder, is not left open")
 }
 
-// Staffing tables count birthdays: a child of 3 who mouths, or of whom nobody has said so, makes no adults short, though
-// every other rule judges for it as for a two-year-old.
+// Staffing tables count birthdays: a child of 3 who mouths, or of whom nobody has said so, makes no adults short,
+// though every other rule judges for it as for a two-year-old.
 func TestStaffingGoesByBirth(t *testing.T) {
 	r := room.Room{Adults: 1}
 	for range 7 {
@@ -90,7 +92,8 @@ func TestStaffingGoesByBirth(t *testing.T) {
 
 // What the routine does not see to comes first: of a salty dough with raw flour, the salt.
 func TestWhatDecidesLeads(t *testing.T) {
-	g, err := NewGroup(room.Room{Adults: 2, Children: []room.Child{{Months: 42, Mouths: room.No}}}, room.StrictestTable(), Policy{})
+	g, err := NewGroup(room.Room{Adults: 2, Children: []room.Child{{Months: 42, Mouths: room.No}}},
+		room.StrictestTable(), Policy{})
 	require.NoError(t, err)
 	facts, err := material.Description{Contains: "wheat", Traits: "food;dough;raw-flour;salt=16;portion=100"}.Facts(nil)
 	require.NoError(t, err)
@@ -110,7 +113,8 @@ func TestWhatDecidesLeads(t *testing.T) {
 		assert.False(t, last && !f.Usual, "%s stands behind what the routine sees to", f.Rule)
 		last = f.Usual
 	}
-	assert.Equal(t, rulesOf(g.Judge(&s, Open).Findings()), rulesOf(g.Judge(&s, Open).Led()), "without a routine nothing moves")
+	assert.Equal(t, rulesOf(g.Judge(&s, Open).Findings()), rulesOf(g.Judge(&s, Open).Led()),
+		"without a routine nothing moves")
 }
 
 func rulesOf(findings []Finding) (ids []string) {

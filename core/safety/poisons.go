@@ -13,17 +13,23 @@ const mostAlcohol = 1.2
 var poisonRules = []Rule{
 	{
 		ID: "lectin", Title: "Raw beans", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
-		Ground:    Ground{"US FDA Bad Bug Book on phytohaemagglutinin in common and runner beans: as few as 4 or 5 raw beans; EFSA on cyanogenic glycosides in lima beans", QuotedFromMemory},
+		Ground: Ground{"US FDA Bad Bug Book on phytohaemagglutinin in common and runner beans: as few as 4 or 5 raw beans; EFSA on cyanogenic glycosides in lima beans",
+			QuotedFromMemory},
 		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
 		judges:    material.TraitsOf(material.Lectin),
 		Examples: []Example{
-			{Words: "raw kidney beans, rinsed, at 35 months", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "raw kidney beans at 3", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "canned kidney beans", Thing: thing("ellipsoid", "17x8x6", "none", "food;soft"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "raw kidney beans, rinsed, at 35 months", Thing: thing("ellipsoid", "17x8x6", "none",
+				"food;hard;lectin"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "raw kidney beans at 3", Thing: thing("ellipsoid", "17x8x6", "none", "food;hard;lectin"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "canned kidney beans", Thing: thing("ellipsoid", "17x8x6", "none", "food;soft"), Use: Open,
+				Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
-		explain: words{reason: "A few raw beans make a child very ill, by a lectin in common and runner beans and by cyanide in lima beans, and {who}. Rinsing does not remove either.", under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
-			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []Precaution{doNoTasting, doBeansAdvice}}.explain,
+		explain: words{reason: "A few raw beans make a child very ill, by a lectin in common and runner beans and by cyanide in lima beans, and {who}. Rinsing does not remove either.",
+			under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
+			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []Precaution{doNoTasting,
+				doBeansAdvice}}.explain,
 	},
 	{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents, only: true,
@@ -31,25 +37,33 @@ var poisonRules = []Rule{
 		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, yew, laburnum, foxglove, bulbs, mushrooms: kept out.",
 		judges:    material.TraitsOf(material.ToxicSeed),
 		Examples: []Example{
-			{Words: "yew twigs", Thing: thing("box", "200x60x12", "none", "soft;toxic-seed"), Use: Open, Months: 100, Want: KeepOut},
-			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "yew twigs", Thing: thing("box", "200x60x12", "none", "soft;toxic-seed"), Use: Open, Months: 100,
+				Want: KeepOut},
+			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.ToxicSeed), KeepOut) },
-		explain: words{reason: "It is on the lists of poison centres.", change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
+		explain: words{reason: "It is on the lists of poison centres.",
+			change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
 			do: []Precaution{doGloves}}.explain,
 	},
 	{
 		ID: "upset-plant", Title: "Plant that upsets", Family: FamilyContents, only: true, Tunable: true,
-		Ground:    Ground{"Poison-centre lists on plants of low toxicity: conkers, holly and ivy leaves, spring flowers, poinsettia, hydrangea, fruit stones", QuotedFromMemory},
+		Ground: Ground{"Poison-centre lists on plants of low toxicity: conkers, holly and ivy leaves, spring flowers, poinsettia, hydrangea, fruit stones",
+			QuotedFromMemory},
 		Threshold: "Plants that upset a stomach or redden skin, and do no more: kept out under 36 months when open, with a hand when sealed and from then on.",
 		judges:    material.TraitsOf(material.UpsetPlant),
 		Examples: []Example{
-			{Words: "conkers at 35 months", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "conkers at 3", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "conkers at 35 months", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "conkers at 3", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a pine cone", Thing: thing("ellipsoid", "90x60x60", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.UpsetPlant) },
-		explain: words{reason: "Chewed it upsets a stomach, and its sap can redden skin, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "Chewed it upsets a stomach, and its sap can redden skin, and {who}.", under: 36,
+			limit:  Number{"kept out under", "36 months"},
 			change: "Leaves, cones or wood that are known to do neither.", do: []Precaution{doPlantHands}}.explain,
 	},
 	{
@@ -58,8 +72,10 @@ var poisonRules = []Rule{
 		Threshold: "Kept out under 12 months when open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.Honey),
 		Examples: []Example{
-			{Words: "honey at 11 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 11, Want: KeepOut},
-			{Words: "honey at 12 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 12, Want: GoesIn},
+			{Words: "honey at 11 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 11,
+				Want: KeepOut},
+			{Words: "honey at 12 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 12,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if !q.has(material.Honey) || q.youngest >= 12 {
@@ -67,21 +83,26 @@ var poisonRules = []Rule{
 			}
 			return objects(q.keptUnder(12))
 		},
-		explain: words{reason: "Honey can hold spores that poison an infant's gut.", change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
+		explain: words{reason: "Honey can hold spores that poison an infant's gut.",
+			change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
 			do: []Precaution{doSealOver}}.explain,
 	},
 	{
-		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
+		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, only: true, Tunable: true,
+		tasteSafe: true,
 		Ground:    Ground{"Convention: stimulants are not for small children", CommonPractice},
 		Threshold: "Coffee, tea, cocoa and spent grounds: kept out under 36 months, else with a hand.",
 		judges:    material.TraitsOf(material.Caffeine),
 		Examples: []Example{
-			{Words: "used coffee grounds at 35 months", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "used coffee grounds at 3", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "used coffee grounds at 35 months", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "used coffee grounds at 3", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open,
+				Months: 36, Want: WithAHand},
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Caffeine) },
-		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and {who}.", under: 36,
+			limit:  Number{"kept out under", "36 months"},
 			change: "Carob, or a colour without stimulant.", do: []Precaution{doNoTasting}}.explain,
 	},
 	{
@@ -90,9 +111,12 @@ var poisonRules = []Rule{
 		Threshold: "Mineral or baby oil, lamp oil, thinner: kept out under 60 months where it can be opened, else and sealed with a hand.",
 		judges:    material.TraitsOf(material.MineralOil),
 		Examples: []Example{
-			{Words: "baby oil in a pourable mix at 59 months", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 59, Want: KeepOut},
-			{Words: "baby oil in a pourable mix at 5", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "baby oil in a glued bottle", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "baby oil in a pourable mix at 59 months", Thing: thing("", "", "none",
+				"not-food;liquid;mineral-oil"), Use: Open, Months: 59, Want: KeepOut},
+			{Words: "baby oil in a pourable mix at 5", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"),
+				Use: Open, Months: 60, Want: WithAHand},
+			{Words: "baby oil in a glued bottle", Thing: thing("", "", "none", "not-food;liquid;mineral-oil"),
+				Use: Sealed, Months: 20, Want: WithAHand},
 			{Words: "plant oil", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 20, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -101,7 +125,8 @@ var poisonRules = []Rule{
 			}
 			return objects(q.keptUnder(60))
 		},
-		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.", change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
+		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.",
+			change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
 			do: []Precaution{doBottleLocked}}.explain,
 	},
 	{
@@ -110,9 +135,12 @@ var poisonRules = []Rule{
 		Threshold: "Kept out under 36 months, else with a hand; wintergreen, camphor and eucalyptus are kept out at every age.",
 		judges:    material.TraitsOf(material.EssentialOil, material.CamphorOil),
 		Examples: []Example{
-			{Words: "lavender oil as scent at 35 months", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "lavender oil as scent at 3", Thing: thing("", "", "none", "not-food;liquid;essential-oil"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "eucalyptus oil at 10", Thing: thing("", "", "none", "not-food;liquid;camphor-oil"), Use: Open, Months: 120, Want: KeepOut},
+			{Words: "lavender oil as scent at 35 months", Thing: thing("", "", "none", "not-food;liquid;essential-oil"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "lavender oil as scent at 3", Thing: thing("", "", "none", "not-food;liquid;essential-oil"),
+				Use: Open, Months: 36, Want: WithAHand},
+			{Words: "eucalyptus oil at 10", Thing: thing("", "", "none", "not-food;liquid;camphor-oil"), Use: Open,
+				Months: 120, Want: KeepOut},
 			{Words: "rose water", Thing: thing("", "", "none", "food;liquid"), Use: Open, Months: 20, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -121,19 +149,27 @@ var poisonRules = []Rule{
 			}
 			return q.swallowedIf(material.EssentialOil)
 		},
-		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.", change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under", "36 months; camphor, wintergreen, eucalyptus at every age"},
+		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.",
+			change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under",
+				"36 months; camphor, wintergreen, eucalyptus at every age"},
 			do: []Precaution{doOneDrop}}.explain,
 	},
 	{
 		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
-		Ground:    Ground{"Regulation (EU) 1169/2011: drinks over 1.2 % by volume say so; 16 CFR 1700.14 closes what holds alcohol against children", QuotedFromMemory},
+		Ground: Ground{"Regulation (EU) 1169/2011: drinks over 1.2 % by volume say so; 16 CFR 1700.14 closes what holds alcohol against children",
+			QuotedFromMemory},
 		Threshold: "An alcoholic drink of any strength, and anything over 1.2 % alcohol: kept out under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
 		Examples: []Example{
-			{Words: "hand gel of 70 % at 35 months", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "hand gel of 70 % at 3", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a drink of 0.5 % at 35 months", Thing: thing("", "", "none", "food;liquid;alcohol=0.5"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a dough with a few drops of an extract", Thing: thing("", "", "none", "food;dough;alcohol=1.2"), Use: Open, Months: 35, Want: GoesIn},
-			{Words: "a dough with 2 %", Thing: thing("", "", "none", "food;dough;alcohol=2"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "hand gel of 70 % at 35 months", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "hand gel of 70 % at 3", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a drink of 0.5 % at 35 months", Thing: thing("", "", "none", "food;liquid;alcohol=0.5"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "a dough with a few drops of an extract", Thing: thing("", "", "none", "food;dough;alcohol=1.2"),
+				Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a dough with 2 %", Thing: thing("", "", "none", "food;dough;alcohol=2"), Use: Open, Months: 35,
+				Want: KeepOut},
 		},
 		decide: func(q *question) ruling {
 			share, known := q.facts.Alcohol.Get()
@@ -148,51 +184,65 @@ var poisonRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			share, _ := q.facts.Alcohol.Get()
 			return explanation{
-				reason:  "Alcohol drops a small child's blood sugar; a mouthful is too much.",
-				numbers: []Number{{"alcohol", say.F("{share} %", say.Figure(share))}, {"limit in what is no drink", say.F("{share} %", say.Figure(mostAlcohol))}, q.youngestNumber()},
-				change:  "A water-based colour or scent.",
-				do:      []Precaution{doAdultAloneDry, doExtractsByDrop},
+				reason: "Alcohol drops a small child's blood sugar; a mouthful is too much.",
+				numbers: []Number{{"alcohol", say.F("{share} %", say.Figure(share))}, {"limit in what is no drink",
+					say.F("{share} %", say.Figure(mostAlcohol))}, q.youngestNumber()},
+				change: "A water-based colour or scent.",
+				do:     []Precaution{doAdultAloneDry, doExtractsByDrop},
 			}
 		},
 	},
 	{
 		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents, only: true,
-		Ground:    Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents", QuotedFromMemory},
+		Ground: Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents",
+			QuotedFromMemory},
 		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: kept out.",
 		judges:    material.TraitsOf(material.HouseholdChemical, material.Borate, material.Plaster),
 		Examples: []Example{
-			{Words: "slime made with borax", Thing: thing("", "", "none", "not-food;dough;borate"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "slime made with borax", Thing: thing("", "", "none", "not-food;dough;borate"), Use: Open,
+				Months: 100, Want: KeepOut},
 			{Words: "psyllium goo", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
 		},
-		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.", change: "A mix of food ingredients: starch, psyllium, salt-free dough.", limit: Number{"boron limit in sticky toys", "300 mg/kg"},
-			do: []Precaution{doGlovesLocked}}.explain,
+		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.",
+			change: "A mix of food ingredients: starch, psyllium, salt-free dough.",
+			limit:  Number{"boron limit in sticky toys", "300 mg/kg"},
+			do:     []Precaution{doGlovesLocked}}.explain,
 	},
 	{
-		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
+		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, only: true, Tunable: true,
+		tasteSafe: true,
 		Ground:    Ground{"Product label of feed, bird seed and craft-dyed grain", CommonPractice},
 		Threshold: "Feed, bird seed, craft-dyed grain or sand: kept out under 36 months, else with a hand.",
 		judges:    material.TraitsOf(material.FeedGrade),
 		Examples: []Example{
-			{Words: "bird seed at 35 months", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "bird seed at 3", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "millet from the kitchen", Thing: thing("sphere", "2", "none", "food;grain"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "bird seed at 35 months", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "bird seed at 3", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"),
+				Use: Open, Months: 36, Want: WithAHand},
+			{Words: "millet from the kitchen", Thing: thing("sphere", "2", "none", "food;grain"), Use: Open, Months: 35,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.FeedGrade) },
-		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and {who}.",
+			under: 36, limit: Number{"kept out under", "36 months"},
 			change: "The same grain from the kitchen shelf.", do: []Precaution{doNoTasting}}.explain,
 	},
 	{
 		ID: "soil", Title: "Soil and sand", Family: FamilyContents, only: true, Tunable: true,
-		Ground:    Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand", QuotedFromMemory},
+		Ground: Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand",
+			QuotedFromMemory},
 		Threshold: "Potting mix, compost, garden soil, sand: kept out under 12 months or mouthing, else with a hand: fresh plain topsoil, damp; washed play sand; covered from animals.",
 		judges:    material.TraitsOf(material.Soil, material.Sand),
 		Examples: []Example{
-			{Words: "play sand at 11 months", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 11, Want: KeepOut},
-			{Words: "play sand at 12 months, not mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 12, Want: WithAHand},
-			{Words: "play sand at 30 months, mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open, Months: 30, Mouths: true, Want: KeepOut},
+			{Words: "play sand at 11 months", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open,
+				Months: 11, Want: KeepOut},
+			{Words: "play sand at 12 months, not mouthing", Thing: thing("", "", "none", "not-food;grain;sand"),
+				Use: Open, Months: 12, Want: WithAHand},
+			{Words: "play sand at 30 months, mouthing", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open,
+				Months: 30, Mouths: true, Want: KeepOut},
 			{Words: "sugar", Thing: thing("", "", "none", "food;grain"), Use: Open, Months: 11, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -205,8 +255,10 @@ var poisonRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: func(q *question, r ruling) explanation {
-			e := words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.", change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.", limit: Number{"kept out under", "12 months or mouthing"},
-				do: []Precaution{doTopsoil, doSoilCovered}}.explain(q, r)
+			e := words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.",
+				change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.",
+				limit:  Number{"kept out under", "12 months or mouthing"},
+				do:     []Precaution{doTopsoil, doSoilCovered}}.explain(q, r)
 			if !q.has(material.Soil) { // washed sand out of a bag: no animal has been at it
 				e.do = []Precaution{doSoresCovered}
 			}
@@ -219,12 +271,15 @@ var poisonRules = []Rule{
 		Threshold: "Chilli, pepper, mustard, cinnamon and other spice in the open: kept out under 36 months, else with a hand, mixed into dough only.",
 		judges:    material.TraitsOf(material.Spice),
 		Examples: []Example{
-			{Words: "loose cinnamon at 35 months", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "cinnamon at 3", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "loose cinnamon at 35 months", Thing: thing("", "", "none", "food;powder;spice"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "cinnamon at 3", Thing: thing("", "", "none", "food;powder;spice"), Use: Open, Months: 36,
+				Want: WithAHand},
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Spice) },
-		explain: words{reason: "Spice burns eyes and its dust closes airways, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "Spice burns eyes and its dust closes airways, and {who}.", under: 36,
+			limit:  Number{"kept out under", "36 months"},
 			change: "Citrus peel or herbs for scent.", do: []Precaution{doAdultMixesIn}}.explain,
 	},
 }

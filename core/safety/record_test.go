@@ -61,7 +61,8 @@ func letters(t *testing.T, f material.Facts, use Use) string {
 	out.WriteString(say(one(child(50, false, room.Allergy{To: allergen.Other, Note: "kiwi"})), Policy{}))
 	ill, pet := plain, plain
 	ill.Illness, pet.Pet = true, true
-	out.WriteString(" " + say(ill, Policy{}) + say(pet, Policy{}) + say(plain, Policy{NutFree: true}) + say(plain, Policy{NutFree: true, MayContainStrict: true}) + say(plain, Policy{NoFoodPlay: true}))
+	out.WriteString(" " + say(ill, Policy{}) + say(pet, Policy{}) + say(plain, Policy{NutFree: true}) +
+		say(plain, Policy{NutFree: true, MayContainStrict: true}) + say(plain, Policy{NoFoodPlay: true}))
 	return out.String()
 }
 
@@ -86,30 +87,41 @@ func TestVerdictsAreThoseOnRecord(t *testing.T) {
 		write("food dough "+word, known(material.Dough, gauge.Solid{}, trait, material.Food), Open, AdultTool)
 		write("liquid "+word, known(material.Liquid, gauge.Solid{}, trait), Open)
 	}
-	for _, form := range []material.Form{material.FormUnknown, material.Piece, material.Grain, material.Powder, material.SoftFood, material.Dough, material.Liquid, material.Sheet, material.Strand} {
+	for _, form := range []material.Form{material.FormUnknown, material.Piece, material.Grain, material.Powder,
+		material.SoftFood, material.Dough, material.Liquid, material.Sheet, material.Strand} {
 		write("a "+form.String()+" of food", known(form, gauge.Solid{}, material.Food), all...)
-		write("a small "+form.String()+" of soft food", known(form, gauge.Must(gauge.Sphere, 20), material.Food, material.Soft), Open)
+		write("a small "+form.String()+" of soft food", known(form, gauge.Must(gauge.Sphere, 20), material.Food,
+			material.Soft), Open)
 		write("a small slippery "+form.String()+" of food", known(form, small, material.Food, material.Slippery), Open)
 	}
 	for _, mm := range []float64{12.4, 12.5, 12.6, 31.7, 32.25, 32.3, 44.9, 45, 45.1, 63.4, 63.6, 64.6} {
-		for _, traits := range [][]material.Trait{{material.Hard}, {material.Rounded}, {material.Fabric}, {material.Foam}, {material.Springy}, {material.Food, material.Hard}} {
-			write(fmt.Sprintf("a ball of %g mm %v", mm, material.TraitsOf(traits...).Words()), known(material.Piece, gauge.Must(gauge.Sphere, mm), traits...), Open, Sealed)
+		for _, traits := range [][]material.Trait{{material.Hard}, {material.Rounded}, {material.Fabric},
+			{material.Foam}, {material.Springy}, {material.Food, material.Hard}} {
+			write(fmt.Sprintf("a ball of %g mm %v", mm, material.TraitsOf(traits...).Words()), known(material.Piece,
+				gauge.Must(gauge.Sphere, mm), traits...), Open, Sealed)
 		}
-		write(fmt.Sprintf("a rod of %g mm", mm), known(material.Piece, gauge.Must(gauge.Cylinder, mm, 90), material.Hard), Open)
+		write(fmt.Sprintf("a rod of %g mm", mm), known(material.Piece, gauge.Must(gauge.Cylinder, mm, 90),
+			material.Hard), Open)
 		for _, long := range []float64{100.4, 100.5, 100.6} {
-			write(fmt.Sprintf("a rod of %g x %g mm", mm, long), known(material.Piece, gauge.Must(gauge.Cylinder, mm, long), material.Hard), Open)
+			write(fmt.Sprintf("a rod of %g x %g mm", mm, long), known(material.Piece, gauge.Must(gauge.Cylinder, mm,
+				long), material.Hard), Open)
 		}
-		write(fmt.Sprintf("a cup of %g mm", mm+38), known(material.Piece, gauge.Must(gauge.Cylinder, mm+38, 30), material.Hard, material.Cup), Open)
+		write(fmt.Sprintf("a cup of %g mm", mm+38), known(material.Piece, gauge.Must(gauge.Cylinder, mm+38, 30),
+			material.Hard, material.Cup), Open)
 	}
 	for _, mouth := range []float64{70, 102.4, 102.5, 102.6} {
 		for _, deep := range []float64{20, 32, 32.4, 32.5, 33, 69, 70} {
-			write(fmt.Sprintf("a cup of %g x %g mm", mouth, deep), known(material.Piece, gauge.Must(gauge.Cylinder, mouth, deep), material.Hard, material.Cup), Open)
-			write(fmt.Sprintf("half an egg of %g x %g mm", mouth, deep), known(material.Piece, gauge.Must(gauge.Ellipsoid, mouth, mouth, deep), material.Hard, material.Cup), Open)
+			write(fmt.Sprintf("a cup of %g x %g mm", mouth, deep), known(material.Piece, gauge.Must(gauge.Cylinder,
+				mouth, deep), material.Hard, material.Cup), Open)
+			write(fmt.Sprintf("half an egg of %g x %g mm", mouth, deep), known(material.Piece,
+				gauge.Must(gauge.Ellipsoid, mouth, mouth, deep), material.Hard, material.Cup), Open)
 		}
 	}
 	for _, long := range []float64{219, 220, 221} {
-		write(fmt.Sprintf("a strand of %g mm", long), known(material.Strand, gauge.Must(gauge.Box, long, 40, 40), material.Fabric), Open)
-		write(fmt.Sprintf("a strand of %g mm, no fabric", long), known(material.Strand, gauge.Must(gauge.Box, long, 40, 40), material.Soft), Open)
+		write(fmt.Sprintf("a strand of %g mm", long), known(material.Strand, gauge.Must(gauge.Box, long, 40, 40),
+			material.Fabric), Open)
+		write(fmt.Sprintf("a strand of %g mm, no fabric", long), known(material.Strand, gauge.Must(gauge.Box, long, 40,
+			40), material.Soft), Open)
 	}
 	write("a strand nobody measured", known(material.Strand, gauge.Solid{}, material.Fabric), Open)
 	for _, mm := range []float64{65.8, 65.9, 66, 32.2, 32.3} {
@@ -117,10 +129,14 @@ func TestVerdictsAreThoseOnRecord(t *testing.T) {
 		f.Fragment = material.Read(mm)
 		write(fmt.Sprintf("comes apart into %g mm", mm), f, Open)
 	}
-	figures := map[string][]string{"cord": {"219", "220", "221", ""}, "loop": {"355", "356", "357", ""}, "opening": {"359", "360", "361", ""}, "alcohol": {"9.9", "10", "10.1", ""},
-		"hot": {"39.9", "40", "40.1", ""}, "wall": {"159", "160", "214", "215", "250", "251", ""}, "uses": {"0", "1", "4", "5", "6", ""}, "kept-days": {"0", "1", "13", "14", "15", ""},
-		"comes-apart": {"5", "32.2", "45", "65", "66", "70", ""}, "portion": {"19", "91.9", "92.1", "200", "2000"}, "depth": {"19", "20", "21", "249", "250", "251"}}
-	for _, word := range []string{"cord", "loop", "opening", "alcohol", "hot", "wall", "uses", "kept-days", "comes-apart", "portion", "depth"} {
+	figures := map[string][]string{"cord": {"219", "220", "221", ""}, "loop": {"355", "356", "357", ""},
+		"opening": {"359", "360", "361", ""}, "alcohol": {"9.9", "10", "10.1", ""},
+		"hot": {"39.9", "40", "40.1", ""}, "wall": {"159", "160", "214", "215", "250", "251", ""}, "uses": {"0", "1",
+			"4", "5", "6", ""}, "kept-days": {"0", "1", "13", "14", "15", ""},
+		"comes-apart": {"5", "32.2", "45", "65", "66", "70", ""}, "portion": {"19", "91.9", "92.1", "200", "2000"},
+		"depth": {"19", "20", "21", "249", "250", "251"}}
+	for _, word := range []string{"cord", "loop", "opening", "alcohol", "hot", "wall", "uses", "kept-days",
+		"comes-apart", "portion", "depth"} {
 		for _, value := range figures[word] {
 			trait := word + "=" + value
 			if value == "" {
@@ -150,7 +166,8 @@ func TestVerdictsAreThoseOnRecord(t *testing.T) {
 		write(fmt.Sprintf("filled to %g g", grams), f, Open)
 	}
 	for _, contains := range []string{"milk", "peanuts", "almonds", "unheard-of"} {
-		for _, traits := range []string{"food;dough", "food;dough;usually=milk", "food;dough;may-contain=milk", "food;dough;may-contain=peanuts", "food;dough;usually=peanuts", "food;dough;single"} {
+		for _, traits := range []string{"food;dough", "food;dough;usually=milk", "food;dough;may-contain=milk",
+			"food;dough;may-contain=peanuts", "food;dough;usually=peanuts", "food;dough;single"} {
 			f, err := thing("", "", contains, traits).Facts(nil)
 			require.NoError(t, err)
 			write(contains+" "+traits, f, all...)
@@ -164,7 +181,8 @@ func TestVerdictsAreThoseOnRecord(t *testing.T) {
 func TestSentencesAreThoseOnRecord(t *testing.T) {
 	var out strings.Builder
 	for _, rule := range Rules() {
-		fmt.Fprintf(&out, "# %s: %s\n%s\n%s (%s)\n", rule.ID, rule.Title, rule.Threshold, rule.Ground.Source, rule.Ground.Standing)
+		fmt.Fprintf(&out, "# %s: %s\n%s\n%s (%s)\n", rule.ID, rule.Title, rule.Threshold, rule.Ground.Source,
+			rule.Ground.Standing)
 		for _, e := range rule.Examples {
 			f, err := e.Thing.Facts(material.Standard().Named)
 			require.NoError(t, err)
@@ -177,14 +195,16 @@ func TestSentencesAreThoseOnRecord(t *testing.T) {
 			if salt, known := f.Salt.Get(); known && salt > 0 && !f.Form.GaugeJudges() && rule.ID == "salt-load" {
 				f.Portion = material.Amount{} // what is said when nobody named a portion
 			}
-			for _, more := range [][]room.Child{nil, {child(100, false), child(101, false)}, {child(max(0, e.Months-1), false), child(100, false)}} {
+			for _, more := range [][]room.Child{nil, {child(100, false), child(101, false)},
+				{child(max(0, e.Months-1), false), child(100, false)}} {
 				r.Children = append([]room.Child{c}, more...)
 				g, err := NewGroup(r, room.StrictestTable(), p)
 				require.NoError(t, err)
 				subject := Prepare(e.Words, f)
 				for _, use := range []Use{e.Use, Home} {
 					for _, found := range g.Judge(&subject, use).Findings() {
-						text := fmt.Sprintf("%s. %s %v change: %s do: %q missing: %s", found.Verdict, found.Reason, found.Numbers, found.Change, Sentences(found.Do), found.Missing)
+						text := fmt.Sprintf("%s. %s %v change: %s do: %q missing: %s", found.Verdict, found.Reason,
+							found.Numbers, found.Change, Sentences(found.Do), found.Missing)
 						if found.Rule == rule.ID && !said[text] {
 							fmt.Fprintf(&out, "%s, %s, %d children: %s\n", e.Words, use, len(r.Children), text)
 							said[text] = true
@@ -201,15 +221,18 @@ func TestSentencesAreThoseOnRecord(t *testing.T) {
 // few things.
 func TestGroupsAreThoseOnRecord(t *testing.T) {
 	var out strings.Builder
-	block, rice, dough := known(material.Piece, gauge.Must(gauge.Box, 150, 90, 90), material.Hard), known(material.Grain, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{}, material.Food)
-	yoghurt, salty := known(material.SoftFood, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{}, material.Food)
+	block, rice, dough := known(material.Piece, gauge.Must(gauge.Box, 150, 90, 90), material.Hard),
+		known(material.Grain, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{}, material.Food)
+	yoghurt, salty := known(material.SoftFood, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{},
+		material.Food)
 	yoghurt.Allergens = allergen.SetOf(allergen.Milk)
 	salty.Salt, salty.Portion = material.Known(0.16), material.Amount{}
 	write := func(name string, r room.Room, p Policy) {
 		for _, table := range append(room.RatioTables(), room.StrictestTable()) {
 			g, err := NewGroup(r, table, p)
 			require.NoError(t, err)
-			fmt.Fprintf(&out, "%s, %s: youngest %d, needs %d, short %d:", name, table.ID(), g.Youngest(), g.AdultsNeeded(), g.AdultsShort())
+			fmt.Fprintf(&out, "%s, %s: youngest %d, needs %d, short %d:", name, table.ID(), g.Youngest(),
+				g.AdultsNeeded(), g.AdultsShort())
 			for _, f := range []material.Facts{block, rice, dough, yoghurt, salty, {}} {
 				subject := Prepare("it", f)
 				a := g.Judge(&subject, Open)
@@ -229,21 +252,25 @@ func TestGroupsAreThoseOnRecord(t *testing.T) {
 					for range n {
 						r.Children = append(r.Children, room.Child{Label: "AB", Months: months, Mouths: mouths})
 					}
-					write(fmt.Sprintf("%d children of %d months, mouthing %v, %d adults", n, months, mouths, adults), r, Policy{})
+					write(fmt.Sprintf("%d children of %d months, mouthing %v, %d adults", n, months, mouths, adults), r,
+						Policy{})
 				}
 			}
 		}
 	}
 	tasted := child(11, false)
 	tasted.Tried = majorAllergens
-	write("one of 11 months who has tried all, one of 12 who has not", room.Room{Adults: 2, Children: []room.Child{tasted, child(12, false)}}, Policy{})
+	write("one of 11 months who has tried all, one of 12 who has not", room.Room{Adults: 2,
+		Children: []room.Child{tasted, child(12, false)}}, Policy{})
 	for _, months := range []int{35, 36, 47, 48, 59, 60, 61} {
 		r := room.Room{Adults: 2, Children: []room.Child{child(months, false)}}
 		write(fmt.Sprintf("%d months, grain from 60", months), r, Policy{MinimumMonths: map[string]int{"nose-ear": 60}})
 		write(fmt.Sprintf("%d months, taste-safe to 48", months), r, Policy{TasteSafeMonths: 48})
 	}
-	for _, p := range []Policy{{TasteSafeMonths: -1}, {TasteSafeMonths: MaxMinimum}, {TasteSafeMonths: MaxMinimum + 1}, {MinimumMonths: map[string]int{"nose-ear": -1}}, {MinimumMonths: map[string]int{"nose-ear": 0}},
-		{MinimumMonths: map[string]int{"nose-ear": MaxMinimum}}, {MinimumMonths: map[string]int{"nose-ear": MaxMinimum + 1}}, {MinimumMonths: map[string]int{"allergen": 40}}, {MinimumMonths: map[string]int{"no such": 40}}} {
+	for _, p := range []Policy{{TasteSafeMonths: -1}, {TasteSafeMonths: MaxMinimum}, {TasteSafeMonths: MaxMinimum + 1},
+		{MinimumMonths: map[string]int{"nose-ear": -1}}, {MinimumMonths: map[string]int{"nose-ear": 0}},
+		{MinimumMonths: map[string]int{"nose-ear": MaxMinimum}}, {MinimumMonths: map[string]int{"nose-ear": MaxMinimum +
+			1}}, {MinimumMonths: map[string]int{"allergen": 40}}, {MinimumMonths: map[string]int{"no such": 40}}} {
 		fmt.Fprintf(&out, "%+v: %v\n", p, p.Validate())
 	}
 	onRecord(t, "testdata/groups.txt", out.String())
@@ -252,15 +279,19 @@ func TestGroupsAreThoseOnRecord(t *testing.T) {
 // What is taken in place of things that do not go in, and what is said of the difference.
 func TestSwapsAreThoseOnRecord(t *testing.T) {
 	var out strings.Builder
-	for name, g := range map[string]Group{"young": groupOf(t, Policy{}, child(25, false), child(30, true)), "older": groupOf(t, Policy{NutFree: true}, child(48, false), child(62, false))} {
+	for name, g := range map[string]Group{"young": groupOf(t, Policy{}, child(25, false), child(30, true)),
+		"older": groupOf(t, Policy{NutFree: true}, child(48, false), child(62, false))} {
 		swaps := NewSwaps(&g, material.Standard(), nil, map[string]bool{"apple-puree": true, "wooden-rings": true})
 		var lines []string
-		for _, id := range []string{"split-peas", "shells-small", "pompom-10", "gel-beads", "white-rice", "shaving-foam", "marbles", "glass-gems", "baby-oil", "loose-magnets", "essential-oil", "water-table", "glitter", "skewers"} {
+		for _, id := range []string{"split-peas", "shells-small", "pompom-10", "gel-beads", "white-rice",
+			"shaving-foam", "marbles", "glass-gems", "baby-oil", "loose-magnets", "essential-oil", "water-table",
+			"glitter", "skewers"} {
 			it, ok := material.Standard().Get(id)
 			require.True(t, ok, id)
 			for _, use := range []Use{Open, Sealed} {
 				for _, s := range swaps.For(it, nil, use, 4) {
-					lines = append(lines, fmt.Sprintf("%s, %s, %s: %s %s %v %t\n", name, id, use, s.Item.Name, letterOf[s.Assessment.Verdict], s.Changes, s.InCupboard))
+					lines = append(lines, fmt.Sprintf("%s, %s, %s: %s %s %v %t\n", name, id, use, s.Item.Name,
+						letterOf[s.Assessment.Verdict], s.Changes, s.InCupboard))
 				}
 				it.Facts.Depth, it.Facts.Wall = material.Known(150), material.Read(300)
 			}

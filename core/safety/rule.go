@@ -251,9 +251,11 @@ func (q *question) under(months int) say.Text {
 		return say.F("the child is under {age} or mouths things", ageWords(months))
 	}
 	if n == 1 {
-		return say.F("1 of {all} children is under {age} or mouths things", len(q.group.room.Children), ageWords(months))
+		return say.F("1 of {all} children is under {age} or mouths things", len(q.group.room.Children),
+			ageWords(months))
 	}
-	return say.F("{count} of {all} children are under {age} or mouth things", n, len(q.group.room.Children), ageWords(months))
+	return say.F("{count} of {all} children are under {age} or mouth things", n, len(q.group.room.Children),
+		ageWords(months))
 }
 
 func ageWords(months int) say.Text {

@@ -30,7 +30,8 @@ func groupOf(t testing.TB, p Policy, children ...room.Child) Group {
 
 // known returns the facts of a fully described thing.
 func known(form material.Form, solid gauge.Solid, traits ...material.Trait) material.Facts {
-	return material.Facts{Thing: material.Thing{Form: form, Smallest: solid, Largest: solid, Traits: material.TraitsOf(traits...), TraitsKnown: true,
+	return material.Facts{Thing: material.Thing{Form: form, Smallest: solid, Largest: solid,
+		Traits: material.TraitsOf(traits...), TraitsKnown: true,
 		ContentsKnown: true, Salt: material.Known(0)}, Setting: material.Setting{Portion: material.Known(100)}}
 }
 
@@ -46,7 +47,8 @@ func TestRulesHoldTheirExamples(t *testing.T) {
 	for _, rule := range rules {
 		assert.False(t, seen[rule.ID], "%s is there twice", rule.ID)
 		seen[rule.ID] = true
-		for _, words := range []string{rule.Title, rule.Threshold, rule.Ground.Source, string(rule.Ground.Standing), string(rule.Family)} {
+		for _, words := range []string{rule.Title, rule.Threshold, rule.Ground.Source, string(rule.Ground.Standing),
+			string(rule.Family)} {
 			assert.NotEmpty(t, words, rule.ID)
 		}
 		objects, clears := false, rule.ID == "no-rule" // held by TestTraitWithoutARuleIsNeverCleared
@@ -185,11 +187,13 @@ func TestPrecautionsHaveIDs(t *testing.T) {
 		}
 	}
 	seen := map[string]bool{}
-	for _, m := range regexp.MustCompile(`(?m)^\s+(do\w+)\s+= must\("([^"]*)"`).FindAllStringSubmatch(string(declared), -1) {
+	for _, m := range regexp.MustCompile(`(?m)^\s+(do\w+)\s+= must\("([^"]*)"`).FindAllStringSubmatch(string(declared),
+		-1) {
 		assert.Regexp(t, "^[a-z0-9]+(-[a-z0-9]+)*$", m[2])
 		assert.False(t, seen[m[2]], "%s stands twice", m[2])
 		seen[m[2]] = true
-		assert.Greater(t, len(regexp.MustCompile(`\b`+m[1]+`\b`).FindAllString(rules.String(), -1)), 1, "%s is never asked for", m[2])
+		assert.Greater(t, len(regexp.MustCompile(`\b`+m[1]+`\b`).FindAllString(rules.String(), -1)), 1,
+			"%s is never asked for", m[2])
 	}
 	assert.Greater(t, len(seen), 90)
 }

@@ -32,15 +32,24 @@ var sizeRules = []Rule{
 		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing, with a hand to 35 months. Food that squashes flat has its own rule. An irregular thing that may fit: measure first.",
 		judges:    material.TraitsOf(material.Fabric),
 		Examples: []Example{
-			{Words: "a ball of 32.2 mm, bore and measuring error", Thing: thing("sphere", "32.2", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a ball of 32.3 mm, over both", Thing: thing("sphere", "32.3", "none", "rounded"), Use: Open, Months: 35, Want: GoesIn},
-			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 36, Want: GoesIn},
-			{Words: "a bead at 4 years with a child who mouths", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 50, Mouths: true, Want: KeepOut},
-			{Words: "a bead in a glued bottle", Thing: thing("sphere", "20", "none", "rounded"), Use: Sealed, Months: 20, Want: WithAHand},
-			{Words: "a cotton ball at 18 months", Thing: thing("cylinder", "20x20", "none", "fabric;soft"), Use: Open, Months: 18, Want: WithAHand},
-			{Words: "a cotton ball at 17 months", Thing: thing("cylinder", "20x20", "none", "fabric;soft"), Use: Open, Months: 17, Want: KeepOut},
-			{Words: "a small toy animal, irregular", Thing: thing("irregular", "50x25x20", "none", "hard"), Use: Open, Months: 30, Want: MeasureFirst},
-			{Words: "a long toy animal, irregular", Thing: thing("irregular", "66x25x20", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+			{Words: "a ball of 32.2 mm, bore and measuring error", Thing: thing("sphere", "32.2", "none", "rounded"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a ball of 32.3 mm, over both", Thing: thing("sphere", "32.3", "none", "rounded"), Use: Open,
+				Months: 35, Want: GoesIn},
+			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open,
+				Months: 36, Want: GoesIn},
+			{Words: "a bead at 4 years with a child who mouths", Thing: thing("sphere", "20", "none", "rounded"),
+				Use: Open, Months: 50, Mouths: true, Want: KeepOut},
+			{Words: "a bead in a glued bottle", Thing: thing("sphere", "20", "none", "rounded"), Use: Sealed,
+				Months: 20, Want: WithAHand},
+			{Words: "a cotton ball at 18 months", Thing: thing("cylinder", "20x20", "none", "fabric;soft"), Use: Open,
+				Months: 18, Want: WithAHand},
+			{Words: "a cotton ball at 17 months", Thing: thing("cylinder", "20x20", "none", "fabric;soft"), Use: Open,
+				Months: 17, Want: KeepOut},
+			{Words: "a small toy animal, irregular", Thing: thing("irregular", "50x25x20", "none", "hard"), Use: Open,
+				Months: 30, Want: MeasureFirst},
+			{Words: "a long toy animal, irregular", Thing: thing("irregular", "66x25x20", "none", "hard"), Use: Open,
+				Months: 30, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if q.youngest >= 36 || !q.facts.Form.GaugeJudges() || !q.fit.Fits || q.softEdible() {
@@ -54,16 +63,21 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason:  say.F("a piece of {size} lies wholly inside the {bore} mm small-parts gauge, and {who}.", q.facts.Smallest, say.Fixed(gauge.Bore, 2), q.under(36)),
-				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
-				change:  "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
+				reason: say.F("a piece of {size} lies wholly inside the {bore} mm small-parts gauge, and {who}.",
+					q.facts.Smallest, say.Fixed(gauge.Bore, 2), q.under(36)),
+				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber,
+					q.youngestNumber()},
+				change: "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
 			}
 			switch r.missing {
 			case factSize:
-				e.reason, e.unknown = say.F("Its size is not known: it may fit the small-parts gauge, and {who}.", q.under(36)), true
+				e.reason, e.unknown = say.F("Its size is not known: it may fit the small-parts gauge, and {who}.",
+					q.under(36)), true
 				e.change = "Its smallest size, measured."
 			case factGauge:
-				e.reason, e.unknown = say.F("It is irregular, {size}: whether it fits the small-parts gauge is not known, and {who}.", q.facts.Smallest, q.under(36)), true
+				e.reason, e.unknown = say.F(
+					"It is irregular, {size}: whether it fits the small-parts gauge is not known, and {who}.",
+					q.facts.Smallest, q.under(36)), true
 				e.change = "Try it in a real gauge or the printed one."
 			}
 			if q.open() {
@@ -77,21 +91,26 @@ var sizeRules = []Rule{
 		Ground:    Ground{"16 CFR 1500.19", QuotedFromMemory},
 		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder goes in with a hand. Wads and bits of cotton, paper and yarn, leaves, and food that is not hard are none.",
 		Examples: []Example{
-			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a bead on the sixth birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open, Months: 72, Want: GoesIn},
+			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a bead on the sixth birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open,
+				Months: 72, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
-			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits || q.yields() {
+			if q.youngest < 36 || q.youngest >= 72 || !q.open() || !q.facts.Form.GaugeJudges() || !q.fit.Fits ||
+				q.yields() {
 				return noObjection
 			}
 			return q.aboutPiece(WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  say.F("a piece of {size} fits the small-parts gauge; children of this age still choke on such pieces.", q.facts.Smallest),
-				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber, q.youngestNumber()},
-				change:  "A larger piece, or every child 6 or over.",
-				do:      []Precaution{doAdultAtTub, q.counted(doPiecesCounted)},
+				reason: say.F("a piece of {size} fits the small-parts gauge; children of this age still choke on such pieces.",
+					q.facts.Smallest),
+				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber,
+					q.youngestNumber()},
+				change: "A larger piece, or every child 6 or over.",
+				do:     []Precaution{doAdultAtTub, q.counted(doPiecesCounted)},
 			}
 		},
 	},
@@ -101,13 +120,20 @@ var sizeRules = []Rule{
 		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand. From 36 months on food has a rule of its own, of what lodges in a throat.",
 		judges:    material.TraitsOf(material.Rounded),
 		Examples: []Example{
-			{Words: "a table-tennis ball under 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a table-tennis ball at 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a ball at the hole and the measuring error", Thing: thing("sphere", "45", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
-			{Words: "a ball over both", Thing: thing("sphere", "45.1", "none", "rounded"), Use: Open, Months: 20, Want: GoesIn},
-			{Words: "a long rounded thing that may or may not fit the small-parts gauge", Thing: thing("irregular", "62x5x5", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
-			{Words: "an onion at 3", Thing: thing("sphere", "40", "none", "food;hard;rounded"), Use: Open, Months: 36, Want: GoesIn},
-			{Words: "a ball at 8", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 96, Want: GoesIn},
+			{Words: "a table-tennis ball under 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "a table-tennis ball at 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 36,
+				Want: WithAHand},
+			{Words: "a ball at the hole and the measuring error", Thing: thing("sphere", "45", "none", "rounded"),
+				Use: Open, Months: 20, Want: KeepOut},
+			{Words: "a ball over both", Thing: thing("sphere", "45.1", "none", "rounded"), Use: Open, Months: 20,
+				Want: GoesIn},
+			{Words: "a long rounded thing that may or may not fit the small-parts gauge", Thing: thing("irregular",
+				"62x5x5", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
+			{Words: "an onion at 3", Thing: thing("sphere", "40", "none", "food;hard;rounded"), Use: Open, Months: 36,
+				Want: GoesIn},
+			{Words: "a ball at 8", Thing: thing("sphere", "40", "none", "rounded"), Use: Open, Months: 96,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			round := q.has(material.Rounded) || q.facts.Smallest.Rounded() || !q.facts.Smallest.Known()
@@ -125,7 +151,8 @@ var sizeRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			_, middle, _ := q.facts.Smallest.Extents()
 			e := explanation{
-				reason: say.F("A rounded piece {middle} mm across its middle drops through the {hole} mm ball hole: it can seal a throat.", say.Fixed(middle, 1), say.Fixed(gauge.BallHole, 1)),
+				reason: say.F("A rounded piece {middle} mm across its middle drops through the {hole} mm ball hole: it can seal a throat.",
+					say.Fixed(middle, 1), say.Fixed(gauge.BallHole, 1)),
 				numbers: []Number{{"middle axis", say.F("{length} mm", say.Fixed(middle, 1))},
 					{"ball hole", say.F("{length} mm", say.Fixed(gauge.BallHole, 1))}, q.youngestNumber()},
 				change: "A ball over 45 mm, or a shape that is not rounded.",
@@ -143,10 +170,14 @@ var sizeRules = []Rule{
 		Threshold: "Hard grain under 3 mm across: kept out under 24 months or mouthing; with a hand to 35 months; sealed, with a hand where it would be kept out.",
 		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
-			{Words: "dry rice before 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 23, Want: KeepOut},
-			{Words: "dry rice at 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 24, Want: WithAHand},
-			{Words: "dry rice at 2, mouthing", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 24, Mouths: true, Want: KeepOut},
-			{Words: "dry rice at 3", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "dry rice before 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 23,
+				Want: KeepOut},
+			{Words: "dry rice at 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 24,
+				Want: WithAHand},
+			{Words: "dry rice at 2, mouthing", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open,
+				Months: 24, Mouths: true, Want: KeepOut},
+			{Words: "dry rice at 3", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 36,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			f := q.facts.Form
@@ -177,16 +208,26 @@ var sizeRules = []Rule{
 		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: kept out under 36 months when it may fit the small-parts cylinder (sealed, with a hand), with a hand to 71 months, but for what comes apart only when it is torn, cut, bitten or taken to pieces. Tufts and shreds of cotton, paper or yarn: kept out under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: measure first.",
 		judges:    material.TraitsOf(material.Ice, material.SaltedIce, material.HoldsTogether),
 		Examples: []Example{
-			{Words: "a pine cone that sheds scales of 10 mm, at 35 months", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a toy that breaks only into pieces of 66 mm", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=66"), Use: Open, Months: 35, Want: GoesIn},
-			{Words: "a toy that breaks into pieces of 40 mm of any shape", Thing: thing("box", "150x90x90", "none", "hard;comes-apart=40"), Use: Open, Months: 35, Want: MeasureFirst},
-			{Words: "a toy that comes apart nobody knows how", Thing: thing("box", "150x90x90", "none", "hard;comes-apart"), Use: Open, Months: 35, Want: MeasureFirst},
-			{Words: "a pine cone at 3", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a book, at 3", Thing: thing("box", "200x200x15", "none", "hard;comes-apart=20;holds-together"), Use: Open, Months: 36, Want: GoesIn},
-			{Words: "a book, at 4 with a child who mouths", Thing: thing("box", "200x200x15", "none", "hard;comes-apart=20;holds-together"), Use: Open, Months: 50, Mouths: true, Want: KeepOut},
-			{Words: "newspaper that tears into shreds, at 18 months", Thing: thing("box", "580x380x0.1", "none", "fabric;sheet;comes-apart=20"), Use: Open, Months: 18, Want: WithAHand},
-			{Words: "newspaper that tears into shreds, at 17 months", Thing: thing("box", "580x380x0.1", "none", "fabric;sheet;comes-apart=20"), Use: Open, Months: 17, Want: KeepOut},
-			{Words: "a loaf-tin block of ice at 35 months", Thing: thing("box", "210x100x72", "none", "food;ice"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a pine cone that sheds scales of 10 mm, at 35 months", Thing: thing("ellipsoid", "90x60x60",
+				"none", "hard;comes-apart=10"), Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a toy that breaks only into pieces of 66 mm", Thing: thing("box", "150x90x90", "none",
+				"hard;comes-apart=66"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a toy that breaks into pieces of 40 mm of any shape", Thing: thing("box", "150x90x90", "none",
+				"hard;comes-apart=40"), Use: Open, Months: 35, Want: MeasureFirst},
+			{Words: "a toy that comes apart nobody knows how", Thing: thing("box", "150x90x90", "none",
+				"hard;comes-apart"), Use: Open, Months: 35, Want: MeasureFirst},
+			{Words: "a pine cone at 3", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a book, at 3", Thing: thing("box", "200x200x15", "none", "hard;comes-apart=20;holds-together"),
+				Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a book, at 4 with a child who mouths", Thing: thing("box", "200x200x15", "none",
+				"hard;comes-apart=20;holds-together"), Use: Open, Months: 50, Mouths: true, Want: KeepOut},
+			{Words: "newspaper that tears into shreds, at 18 months", Thing: thing("box", "580x380x0.1", "none",
+				"fabric;sheet;comes-apart=20"), Use: Open, Months: 18, Want: WithAHand},
+			{Words: "newspaper that tears into shreds, at 17 months", Thing: thing("box", "580x380x0.1", "none",
+				"fabric;sheet;comes-apart=20"), Use: Open, Months: 17, Want: KeepOut},
+			{Words: "a loaf-tin block of ice at 35 months", Thing: thing("box", "210x100x72", "none", "food;ice"),
+				Use: Open, Months: 35, Want: KeepOut},
 		},
 		decide: func(q *question) ruling {
 			if !q.fragment.Fits || q.youngest >= 72 || q.softEdible() {
@@ -226,7 +267,9 @@ var sizeRules = []Rule{
 				e.numbers[0].Value = "not known"
 				e.change = "The smallest piece it can come apart into, in mm."
 			case r.missing != nothing:
-				e.reason, e.unknown = say.F("It can come apart into pieces {size} long; whether they fit the small-parts gauge is not known.", mm(size)), true
+				e.reason, e.unknown = say.F(
+					"It can come apart into pieces {size} long; whether they fit the small-parts gauge is not known.",
+					mm(size)), true
 			}
 			return e
 		},
@@ -237,10 +280,14 @@ var sizeRules = []Rule{
 		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed. From 36 months on, what crumbles by itself counts as coming apart.",
 		judges:    material.TraitsOf(material.Foam),
 		Examples: []Example{
-			{Words: "a foam-noodle slice at 35 months", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a foam-noodle slice at 3", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open, Months: 36, Want: GoesIn},
-			{Words: "packing foam that crumbles, at 3", Thing: thing("box", "300x200x40", "none", "soft;foam;comes-apart=5"), Use: Open, Months: 36, Want: GoesIn},
-			{Words: "a soft ball of felt", Thing: thing("sphere", "60", "none", "soft;rounded"), Use: Open, Months: 35, Want: GoesIn},
+			{Words: "a foam-noodle slice at 35 months", Thing: thing("cylinder", "60x60", "none", "soft;foam"),
+				Use: Open, Months: 35, Want: KeepOut},
+			{Words: "a foam-noodle slice at 3", Thing: thing("cylinder", "60x60", "none", "soft;foam"), Use: Open,
+				Months: 36, Want: GoesIn},
+			{Words: "packing foam that crumbles, at 3", Thing: thing("box", "300x200x40", "none",
+				"soft;foam;comes-apart=5"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a soft ball of felt", Thing: thing("sphere", "60", "none", "soft;rounded"), Use: Open, Months: 35,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if !q.has(material.Foam) || q.youngest >= 36 {
@@ -248,27 +295,35 @@ var sizeRules = []Rule{
 			}
 			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "A mouthful can be bitten off, and {who}.", under: 36, limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "A mouthful can be bitten off, and {who}.", under: 36, limit: Number{"kept out under",
+			"36 months"},
 			change: "Something solid or of cloth.", do: []Precaution{doBiteMarks}}.explain,
 	},
 	{
 		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true, usual: true,
-		Ground:    Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears", CommonPractice},
+		Ground: Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears",
+			CommonPractice},
 		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle and up to 100 mm long goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
 		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
-			{Words: "a hard rod 12 mm across, before 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 71, Want: WithAHand},
-			{Words: "a hard rod 13 mm across", Thing: thing("cylinder", "13x60", "none", "hard"), Use: Open, Months: 40, Want: GoesIn},
-			{Words: "a craft stick longer than a hand", Thing: thing("box", "114x10x2", "none", "hard"), Use: Open, Months: 40, Want: GoesIn},
-			{Words: "a hard rod 12 mm across, at 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open, Months: 72, Want: GoesIn},
-			{Words: "dry rice at 4", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 48, Want: WithAHand},
+			{Words: "a hard rod 12 mm across, before 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open,
+				Months: 71, Want: WithAHand},
+			{Words: "a hard rod 13 mm across", Thing: thing("cylinder", "13x60", "none", "hard"), Use: Open, Months: 40,
+				Want: GoesIn},
+			{Words: "a craft stick longer than a hand", Thing: thing("box", "114x10x2", "none", "hard"), Use: Open,
+				Months: 40, Want: GoesIn},
+			{Words: "a hard rod 12 mm across, at 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open,
+				Months: 72, Want: GoesIn},
+			{Words: "dry rice at 4", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 48,
+				Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
 			f := q.facts
 			small := f.Form == material.Grain
 			if f.Form.GaugeJudges() {
 				_, middle, long := f.Smallest.Extents()
-				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= noseEar && long-MeasuringError <= handLong
+				small = f.Traits.Has(material.Hard) && f.Smallest.Known() && middle-MeasuringError <= noseEar &&
+					long-MeasuringError <= handLong
 			}
 			return objectsIf(q.youngest < 72 && small && q.open(), WithAHand)
 		},
@@ -295,25 +350,32 @@ var sizeRules = []Rule{
 		Threshold: "Under 36 months: a cup, bowl or half-egg with a round mouth of 102 mm or less, under 177 mL, goes in with a hand. The published rule starts at 64 mm and 13 mm of depth; there is no lower bound here, so that a smaller cup is never judged more mildly.",
 		judges:    material.TraitsOf(material.Cup),
 		Examples: []Example{
-			{Words: "a half egg 70 mm across, 35 mm deep", Thing: thing("cylinder", "70x35", "none", "hard;cup"), Use: Open, Months: 35, Want: WithAHand},
-			{Words: "a bowl 103 mm across", Thing: thing("cylinder", "103x25", "none", "hard;cup"), Use: Open, Months: 35, Want: GoesIn},
-			{Words: "a deep beaker of over 177 mL", Thing: thing("cylinder", "80x60", "none", "hard;cup"), Use: Open, Months: 35, Want: GoesIn},
-			{Words: "a half egg at 3", Thing: thing("cylinder", "70x35", "none", "hard;cup"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a half egg 70 mm across, 35 mm deep", Thing: thing("cylinder", "70x35", "none", "hard;cup"),
+				Use: Open, Months: 35, Want: WithAHand},
+			{Words: "a bowl 103 mm across", Thing: thing("cylinder", "103x25", "none", "hard;cup"), Use: Open,
+				Months: 35, Want: GoesIn},
+			{Words: "a deep beaker of over 177 mL", Thing: thing("cylinder", "80x60", "none", "hard;cup"), Use: Open,
+				Months: 35, Want: GoesIn},
+			{Words: "a half egg at 3", Thing: thing("cylinder", "70x35", "none", "hard;cup"), Use: Open, Months: 36,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if !q.has(material.Cup) || q.youngest >= 36 || !q.open() {
 				return noObjection
 			}
 			mouth, ml := cupOf(q.facts.Smallest)
-			return objectsIf(!q.facts.Smallest.Known() || mouth-MeasuringError <= cupMouth && ml < cupCapacity, WithAHand)
+			return objectsIf(!q.facts.Smallest.Known() || mouth-MeasuringError <= cupMouth && ml < cupCapacity,
+				WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			mouth, ml := cupOf(q.facts.Smallest)
 			return explanation{
-				reason:  "A round-mouthed cup of this size can seal over a small child's nose and mouth.",
-				numbers: []Number{{"mouth", say.F("{length} mm", say.Fixed(mouth, 0))}, {"holds about", say.F("{volume} mL", say.Fixed(ml, 0))}, {"limit", "102 mm, 177 mL"}, q.youngestNumber()},
-				change:  "Two holes in it, a larger or deeper cup, or another shape.",
-				do:      []Precaution{doTwoHoles, doFacesSeen},
+				reason: "A round-mouthed cup of this size can seal over a small child's nose and mouth.",
+				numbers: []Number{{"mouth", say.F("{length} mm", say.Fixed(mouth, 0))},
+					{"holds about", say.F("{volume} mL", say.Fixed(ml, 0))}, {"limit", "102 mm, 177 mL"},
+					q.youngestNumber()},
+				change: "Two holes in it, a larger or deeper cup, or another shape.",
+				do:     []Precaution{doTwoHoles, doFacesSeen},
 			}
 		},
 	},
@@ -322,30 +384,37 @@ var sizeRules = []Rule{
 		Ground:    Ground{"Convention: a wall of at most 55 % of the youngest child's reach", CommonPractice},
 		Threshold: "A vessel's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) goes in with a hand.",
 		Examples: []Example{
-			{Words: "a wall of 160 mm at 12 months", Thing: thing("box", "500x400x160", "none", "hard;wall=160"), Use: Open, Months: 12, Want: WithAHand},
-			{Words: "a wall of 159 mm at 12 months", Thing: thing("box", "500x400x159", "none", "hard;wall=159"), Use: Open, Months: 12, Want: GoesIn},
+			{Words: "a wall of 160 mm at 12 months", Thing: thing("box", "500x400x160", "none", "hard;wall=160"),
+				Use: Open, Months: 12, Want: WithAHand},
+			{Words: "a wall of 159 mm at 12 months", Thing: thing("box", "500x400x159", "none", "hard;wall=159"),
+				Use: Open, Months: 12, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			wall, known := q.facts.Wall.Get()
-			return objectsIf(q.open() && q.facts.Wall.There() && (!known || wall > room.ComfortableWall(q.youngest)), WithAHand)
+			return objectsIf(q.open() && q.facts.Wall.There() && (!known || wall > room.ComfortableWall(q.youngest)),
+				WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			wall, _ := q.facts.Wall.Get()
 			return explanation{
-				reason:  "The youngest cannot reach the floor of it over the wall, and may climb or fall in.",
-				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", say.F("{length} mm", say.Fixed(room.ComfortableWall(q.youngest), 0))}, q.youngestNumber()},
-				change:  "A lower vessel.",
-				do:      []Precaution{doStepBeside},
+				reason: "The youngest cannot reach the floor of it over the wall, and may climb or fall in.",
+				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", say.F("{length} mm",
+					say.Fixed(room.ComfortableWall(q.youngest), 0))}, q.youngestNumber()},
+				change: "A lower vessel.",
+				do:     []Precaution{doStepBeside},
 			}
 		},
 	},
 	{
 		ID: "heavy", Title: "Heavy to lift", Family: FamilySize, strains: true,
-		Ground:    Ground{"Convention after manual-handling guidance: 16 kg at waist height, 7 kg to or from the floor", CommonPractice},
+		Ground: Ground{"Convention after manual-handling guidance: 16 kg at waist height, 7 kg to or from the floor",
+			CommonPractice},
 		Threshold: "A filled vessel over 7 kg goes in with a hand: fill it in place or split it; over 16 kg nobody lifts it at all.",
 		Examples: []Example{
-			{Words: "a tub of 7.1 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40, Want: WithAHand, change: func(s *scenery) { s.facts.Filled = material.Read(7100) }},
-			{Words: "a tub of 7 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40, Want: GoesIn, change: func(s *scenery) { s.facts.Filled = material.Read(7000) }},
+			{Words: "a tub of 7.1 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40,
+				Want: WithAHand, change: func(s *scenery) { s.facts.Filled = material.Read(7100) }},
+			{Words: "a tub of 7 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40,
+				Want: GoesIn, change: func(s *scenery) { s.facts.Filled = material.Read(7000) }},
 		},
 		decide: func(q *question) ruling {
 			g, known := q.facts.Filled.Get()
@@ -354,10 +423,12 @@ var sizeRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			g, _ := q.facts.Filled.Get()
 			e := explanation{
-				reason:  say.F("Filled it weighs {mass} kg: too much to lift to or from the floor.", say.Fixed(g/1000, 1)),
-				numbers: []Number{{"filled", say.F("{mass} kg", say.Fixed(g/1000, 1))}, {"to or from the floor", "7 kg"}, {"at waist height", "16 kg"}},
-				change:  "A smaller vessel, or less in it.",
-				do:      []Precaution{doFillWhereItStands},
+				reason: say.F("Filled it weighs {mass} kg: too much to lift to or from the floor.",
+					say.Fixed(g/1000, 1)),
+				numbers: []Number{{"filled", say.F("{mass} kg", say.Fixed(g/1000, 1))}, {"to or from the floor",
+					"7 kg"}, {"at waist height", "16 kg"}},
+				change: "A smaller vessel, or less in it.",
+				do:     []Precaution{doFillWhereItStands},
 			}
 			if g > liftWaist {
 				e.reason = say.F("Filled it weighs {mass} kg: nobody should lift it.", say.Fixed(g/1000, 1))

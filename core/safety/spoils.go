@@ -23,13 +23,17 @@ func (q *question) kept() (days float64, there, known bool) {
 var spoilRules = []Rule{
 	{
 		ID: "burn", Title: "Burns", Family: FamilyElements, only: true, asTool: true,
-		Ground:    Ground{"Burn-prevention guidance for children: flames, glue guns, irons and steam stay with the adult", QuotedFromMemory},
+		Ground: Ground{"Burn-prevention guidance for children: flames, glue guns, irons and steam stay with the adult",
+			QuotedFromMemory},
 		Threshold: "A flame, a glue gun, an iron, a kettle: kept out in every use by the children; in the adult's hand with a hand, away from flour in the air, cotton, gel and paper.",
 		judges:    material.TraitsOf(material.Burns),
 		Examples: []Example{
-			{Words: "a glue gun on the table", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: Open, Months: 100, Want: KeepOut},
-			{Words: "a glue gun in the adult's hand", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: AdultTool, Months: 40, Want: WithAHand},
-			{Words: "a wooden spoon in the adult's hand", Thing: thing("box", "200x40x12", "none", "hard"), Use: AdultTool, Months: 40, Want: GoesIn},
+			{Words: "a glue gun on the table", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: Open,
+				Months: 100, Want: KeepOut},
+			{Words: "a glue gun in the adult's hand", Thing: thing("box", "200x150x30", "none", "hard;burns"),
+				Use: AdultTool, Months: 40, Want: WithAHand},
+			{Words: "a wooden spoon in the adult's hand", Thing: thing("box", "200x40x12", "none", "hard"),
+				Use: AdultTool, Months: 40, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -40,7 +44,8 @@ var spoilRules = []Rule{
 			}
 			return objects(KeepOut)
 		},
-		explain: words{reason: "It burns skin in a second, and flour in the air, cotton wool, hand gel and paper catch fire from it.", limit: Number{"used by", "the adult, out of reach"},
+		explain: words{reason: "It burns skin in a second, and flour in the air, cotton wool, hand gel and paper catch fire from it.",
+			limit:  Number{"used by", "the adult, out of reach"},
 			change: "Done by the adult before the children come, and cooled.",
 			do:     []Precaution{doOutOfReachHot, doNoFire}}.explain,
 	},
@@ -50,25 +55,33 @@ var spoilRules = []Rule{
 		Threshold: "A metal bucket, pan or tin of the kind that stands outdoors goes in, in the open, with a hand: in the shade, felt by an adult first.",
 		judges:    material.TraitsOf(material.SunHot),
 		Examples: []Example{
-			{Words: "a metal bucket", Thing: thing("cylinder", "240x230", "none", "hard;sun-hot"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "a plastic bucket", Thing: thing("cylinder", "240x230", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a metal bucket", Thing: thing("cylinder", "240x230", "none", "hard;sun-hot"), Use: Open,
+				Months: 60, Want: WithAHand},
+			{Words: "a plastic bucket", Thing: thing("cylinder", "240x230", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.SunHot) && q.open(), WithAHand) },
-		explain: words{reason: "Bare metal in the sun burns hands long before it looks hot.", limit: Number{"in the sun", "not at all"}, change: "Plastic or wood, or play indoors.",
+		explain: words{reason: "Bare metal in the sun burns hands long before it looks hot.",
+			limit: Number{"in the sun", "not at all"}, change: "Plastic or wood, or play indoors.",
 			do: []Precaution{doShadeFelt}}.explain,
 	},
 	{
 		ID: "rust", Title: "Rusty", Family: FamilyThings, only: true,
-		Ground:    Ground{"Common practice on rusty edges: flakes, cuts, and tetanus from soil in the cut", CommonPractice},
+		Ground: Ground{"Common practice on rusty edges: flakes, cuts, and tetanus from soil in the cut",
+			CommonPractice},
 		Threshold: "What is rusty is kept out in the open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.Rusty),
 		Examples: []Example{
-			{Words: "a rusty tin", Thing: thing("cylinder", "75x110", "none", "hard;rusty"), Use: Open, Months: 100, Want: KeepOut},
-			{Words: "a rusty bolt in a glued bottle", Thing: thing("cylinder", "10x60", "none", "hard;rusty"), Use: Sealed, Months: 60, Want: WithAHand},
-			{Words: "a clean tin", Thing: thing("cylinder", "75x110", "none", "hard"), Use: Open, Months: 100, Want: GoesIn},
+			{Words: "a rusty tin", Thing: thing("cylinder", "75x110", "none", "hard;rusty"), Use: Open, Months: 100,
+				Want: KeepOut},
+			{Words: "a rusty bolt in a glued bottle", Thing: thing("cylinder", "10x60", "none", "hard;rusty"),
+				Use: Sealed, Months: 60, Want: WithAHand},
+			{Words: "a clean tin", Thing: thing("cylinder", "75x110", "none", "hard"), Use: Open, Months: 100,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Rusty), q.openElse(KeepOut, WithAHand)) },
-		explain: words{reason: "Rust flakes off and cuts, and what gets into the cut is hard to wash out.", limit: Number{"cleared by", "nothing but a new one"}, change: "The same thing without rust.",
+		explain: words{reason: "Rust flakes off and cuts, and what gets into the cut is hard to wash out.",
+			limit: Number{"cleared by", "nothing but a new one"}, change: "The same thing without rust.",
 			do: []Precaution{doOverEachUse}}.explain,
 	},
 	{
@@ -77,38 +90,50 @@ var spoilRules = []Rule{
 		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for a time nobody knows, go in with a hand in the open: looked over, and 4 days in the freezer. Mould or insects: thrown away.",
 		judges:    material.TraitsOf(material.StoredGrain),
 		Examples: []Example{
-			{Words: "rice kept for 31 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=31"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "rice kept for 30 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=30"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "rice kept for a time nobody knows", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "rice from a new packet", Thing: thing("", "", "none", "food;soft-food;stored-grain"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "rice kept for 31 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=31"),
+				Use: Open, Months: 60, Want: WithAHand},
+			{Words: "rice kept for 30 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=30"),
+				Use: Open, Months: 60, Want: GoesIn},
+			{Words: "rice kept for a time nobody knows", Thing: thing("", "", "none",
+				"food;soft-food;stored-grain;kept-days"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "rice from a new packet", Thing: thing("", "", "none", "food;soft-food;stored-grain"), Use: Open,
+				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			days, there, known := q.kept()
-			return objectsIf(q.open() && q.has(material.StoredGrain) && there && (!known || days > grainDays), WithAHand)
+			return objectsIf(q.open() && q.has(material.StoredGrain) && there && (!known || days > grainDays),
+				WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  "Insects and mould come into grain that stands open.",
-				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))}, {"freezer", "4 days at -18 °C"}},
-				change:  "A new packet, or 4 days in the freezer before play.",
-				do:      []Precaution{doInsectsLookedFor, doInsectsFrozen},
+				reason: "Insects and mould come into grain that stands open.",
+				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))},
+					{"freezer", "4 days at -18 °C"}},
+				change: "A new packet, or 4 days in the freezer before play.",
+				do:     []Precaution{doInsectsLookedFor, doInsectsFrozen},
 			}
 		},
 	},
 	{
 		ID: "cut-stands", Title: "Cut, and stands", Family: FamilyRoom, only: true,
-		Ground:    Ground{"Common practice with carved pumpkins and cut fruit: mould from the second day", CommonPractice},
+		Ground: Ground{"Common practice with carved pumpkins and cut fruit: mould from the second day",
+			CommonPractice},
 		Threshold: "A cut pumpkin, gourd or fruit that has stood over a day, or for a time nobody knows, is kept out in the open; sealed, with a hand.",
 		judges:    material.TraitsOf(material.CutStands),
 		Examples: []Example{
-			{Words: "a carved pumpkin on its second day", Thing: thing("sphere", "160", "none", "food;hard;cut-stands;kept-days=2"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "a carved pumpkin after one day", Thing: thing("sphere", "160", "none", "food;hard;cut-stands;kept-days=1"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "a pumpkin cut this morning", Thing: thing("sphere", "160", "none", "food;hard;cut-stands"), Use: Open, Months: 60, Want: GoesIn},
-			{Words: "a carved pumpkin that stood for a time nobody knows, sealed", Thing: thing("sphere", "160", "none", "food;hard;cut-stands;kept-days"), Use: Sealed, Months: 60, Want: WithAHand},
+			{Words: "a carved pumpkin on its second day", Thing: thing("sphere", "160", "none",
+				"food;hard;cut-stands;kept-days=2"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "a carved pumpkin after one day", Thing: thing("sphere", "160", "none",
+				"food;hard;cut-stands;kept-days=1"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a pumpkin cut this morning", Thing: thing("sphere", "160", "none", "food;hard;cut-stands"),
+				Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a carved pumpkin that stood for a time nobody knows, sealed", Thing: thing("sphere", "160", "none",
+				"food;hard;cut-stands;kept-days"), Use: Sealed, Months: 60, Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
 			days, there, known := q.kept()
-			return objectsIf(q.has(material.CutStands) && there && (!known || days > cutDays), q.openElse(KeepOut, WithAHand))
+			return objectsIf(q.has(material.CutStands) && there && (!known || days > cutDays), q.openElse(KeepOut,
+				WithAHand))
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
@@ -120,16 +145,23 @@ var spoilRules = []Rule{
 		},
 	},
 	{
-		ID: "steeped-oil", Title: "Oil with garlic, herbs or chilli in it", Family: FamilyContents, only: true, asTool: true,
-		Ground:    Ground{"Food-safety guidance on garlic and herbs in oil: chilled, four days, for fear of botulism", QuotedFromMemory},
+		ID: "steeped-oil", Title: "Oil with garlic, herbs or chilli in it", Family: FamilyContents, only: true,
+		asTool: true,
+		Ground: Ground{"Food-safety guidance on garlic and herbs in oil: chilled, four days, for fear of botulism",
+			QuotedFromMemory},
 		Threshold: "Oil with fresh garlic, herbs or chilli steeped in it: kept over 4 days, or for a time nobody knows, it is kept out in every use; fresh, with a hand: chilled, not kept warm.",
 		judges:    material.TraitsOf(material.SteepedOil),
 		Examples: []Example{
-			{Words: "herb oil made today", Thing: thing("", "", "none", "food;dough;steeped-oil"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "herb oil after 4 days in the fridge", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days=4"), Use: Open, Months: 60, Want: WithAHand},
-			{Words: "herb oil after 5 days", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days=5"), Use: AdultTool, Months: 60, Want: KeepOut},
-			{Words: "herb oil that stood for a time nobody knows", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "plain oil after 5 days", Thing: thing("", "", "none", "food;dough;kept-days=5;uses=0"), Use: AdultTool, Months: 60, Want: GoesIn},
+			{Words: "herb oil made today", Thing: thing("", "", "none", "food;dough;steeped-oil"), Use: Open,
+				Months: 60, Want: WithAHand},
+			{Words: "herb oil after 4 days in the fridge", Thing: thing("", "", "none",
+				"food;dough;steeped-oil;kept-days=4"), Use: Open, Months: 60, Want: WithAHand},
+			{Words: "herb oil after 5 days", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days=5"),
+				Use: AdultTool, Months: 60, Want: KeepOut},
+			{Words: "herb oil that stood for a time nobody knows", Thing: thing("", "", "none",
+				"food;dough;steeped-oil;kept-days"), Use: Open, Months: 60, Want: KeepOut},
+			{Words: "plain oil after 5 days", Thing: thing("", "", "none", "food;dough;kept-days=5;uses=0"),
+				Use: AdultTool, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			days, there, known := q.kept()

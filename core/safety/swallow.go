@@ -45,8 +45,10 @@ func (q *question) chokes() Verdict {
 // not seal: small parts of toys are another matter, food has its own rule.
 func (q *question) softEdible() bool {
 	f := q.facts
-	return f.Traits.Has(material.Food, material.Soft) && (f.Form == material.Piece || f.Form == material.Sheet) && f.TraitsKnown &&
-		!q.has(material.Rounded, material.Slippery, material.Sticky, material.ChokeFood, material.NutButter, material.Hard) && !f.Smallest.Rounded()
+	return f.Traits.Has(material.Food, material.Soft) && (f.Form == material.Piece || f.Form == material.Sheet) &&
+		f.TraitsKnown &&
+		!q.has(material.Rounded, material.Slippery, material.Sticky, material.ChokeFood, material.NutButter,
+			material.Hard) && !f.Smallest.Rounded()
 }
 
 // saltLoad is the sodium of a taste as a share of the youngest child's day, and the salt
@@ -72,10 +74,12 @@ func (q *question) yields() bool {
 	if !q.facts.TraitsKnown || q.facts.Form == material.FormUnknown || q.has(material.Hard) {
 		return false
 	}
-	return q.softEdible() || q.has(material.Fabric) || q.facts.Form == material.Sheet || q.facts.Traits.Has(material.Food) && !q.has(material.ChokeFood)
+	return q.softEdible() || q.has(material.Fabric) || q.facts.Form == material.Sheet ||
+		q.facts.Traits.Has(material.Food) && !q.has(material.ChokeFood)
 }
 
-// softFruit reports whether a piece chokes by nothing but its shape or its skin of juice, so that cutting it mends that.
+// softFruit reports whether a piece chokes by nothing but its shape or its skin of juice, so that cutting it mends
+// that.
 func (q *question) softFruit() bool {
 	f := q.facts
 	return f.Traits.Has(material.Food, material.Soft) && f.Form == material.Piece && f.TraitsKnown &&

@@ -91,8 +91,8 @@ const (
 
 // For returns the best swaps for a thing in a use, best first, at most limit; none when
 // nothing passes, nor for a poison or a chemical. Every swap plays the first part that is asked
-// for, or the thing's own first part, in the same state. Ranking is by how alike it feels, its other parts, its shape and size, what
-// needs no hand and what is in the cupboard going first, then by cost, then by name.
+// for, or the thing's own first part, in the same state. Ranking is by how alike it feels, its other parts, its shape
+// and size, what needs no hand and what is in the cupboard going first, then by cost, then by name.
 //
 // The setting that the thing's facts describe is that of its swaps, so that they pass the
 // very same check.
@@ -114,7 +114,9 @@ func (s *Swaps) StandIns(it material.Item, want []material.Part, use Use, limit 
 		if len(it.Manner.Trains) == 0 {
 			return other.Plays(want[0])
 		}
-		return slices.ContainsFunc(other.Manner.Trains, func(m string) bool { return slices.Contains(it.Manner.Trains, m) })
+		return slices.ContainsFunc(other.Manner.Trains, func(m string) bool {
+			return slices.Contains(it.Manner.Trains, m)
+		})
 	})
 	found = slices.DeleteFunc(found, func(r ranked) bool { return !r.InCupboard })
 	return best(it, found, limit)
@@ -122,7 +124,8 @@ func (s *Swaps) StandIns(it material.Item, want []material.Part, use Use, limit 
 
 func best(it material.Item, found []ranked, limit int) []Swap {
 	slices.SortStableFunc(found, func(a, b ranked) int {
-		return cmp.Or(cmp.Compare(a.score, b.score), cmp.Compare(a.cost, b.cost), strings.Compare(a.Item.Name, b.Item.Name))
+		return cmp.Or(cmp.Compare(a.score, b.score), cmp.Compare(a.cost, b.cost), strings.Compare(a.Item.Name,
+			b.Item.Name))
 	})
 	swaps := make([]Swap, 0, min(limit, len(found)))
 	for _, r := range found[:min(limit, len(found))] {
@@ -140,7 +143,8 @@ type ranked struct {
 
 // noSwapFor are the traits of poisons and chemicals: a mix that takes one works by it, so that
 // another mix is the answer, and never a food in its place.
-var noSwapFor = material.TraitsOf(material.HouseholdChemical, material.ToxicSeed, material.UnknownPlant, material.Borate, material.Plaster,
+var noSwapFor = material.TraitsOf(material.HouseholdChemical, material.ToxicSeed, material.UnknownPlant,
+	material.Borate, material.Plaster,
 	material.MineralOil, material.EssentialOil, material.CamphorOil)
 
 // sameState reports whether one thing can stand where the other did: liquid for liquid, dry for
@@ -150,7 +154,8 @@ func sameState(a, b material.Item, p material.Part) bool {
 	if (a.Facts.Form == liquid) != (b.Facts.Form == liquid) {
 		return false
 	}
-	if p == material.Ingredient && a.Facts.Form != material.FormUnknown && (a.Facts.Form == powder) != (b.Facts.Form == powder) {
+	if p == material.Ingredient && a.Facts.Form != material.FormUnknown &&
+		(a.Facts.Form == powder) != (b.Facts.Form == powder) {
 		return false
 	}
 	wet, other := a.Feel.On(material.Wetness), b.Feel.On(material.Wetness)
@@ -169,11 +174,13 @@ func (s *Swaps) playing(it material.Item, want []material.Part, use Use, same fu
 	}
 	for i, a := range all {
 		other := s.shelf.Items()[i]
-		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !same(other) || !sameState(it, other, want[0]) {
+		if other.ID == it.ID || a.Verdict >= MeasureFirst || !a.Verdict.Valid() || !same(other) || !sameState(it, other,
+			want[0]) {
 			continue
 		}
 		r := ranked{Swap: Swap{Item: other, Assessment: a, InCupboard: s.cupboard[other.ID]}, cost: other.Cost}
-		r.score = it.Feel.Distance(other.Feel) + partCost*(len(want)-shared(want, other.Parts)) + shapeDistance(it.Facts, other.Facts)
+		r.score = it.Feel.Distance(other.Feel) + partCost*(len(want)-shared(want, other.Parts)) +
+			shapeDistance(it.Facts, other.Facts)
 		if a.Verdict == WithAHand {
 			r.score += handCost
 		}
@@ -246,8 +253,10 @@ func changes(it material.Item, s Swap) []say.Text {
 }
 
 var partWords = map[material.Part]say.Text{
-	material.Filler: "scooping and pouring", material.Find: "finding", material.Tool: "use as a tool", material.Vessel: "use as a vessel",
-	material.Squeeze: "squeezing", material.Thread: "threading", material.Pour: "pouring", material.Float: "floating", material.Scent: "scent",
+	material.Filler: "scooping and pouring", material.Find: "finding", material.Tool: "use as a tool",
+	material.Vessel:  "use as a vessel",
+	material.Squeeze: "squeezing", material.Thread: "threading", material.Pour: "pouring", material.Float: "floating",
+	material.Scent:  "scent",
 	material.Colour: "colour", material.Sound: "sound", material.Sparkle: "sparkle",
 	material.SortInto: "cups to sort into",
 }

@@ -37,17 +37,21 @@ func TestLawFEverySwapPassesTheSameCheck(t *testing.T) {
 			it.Facts.Depth = material.Known(rapid.Float64Range(0, 300).Draw(t, "depth"))
 			it.Facts.Portion = material.Known(rapid.Float64Range(1, 900).Draw(t, "portion"))
 		}
-		swaps := NewSwaps(&g, rapid.SampledFrom(shelves).Draw(t, "shelf"), prepared, map[string]bool{"ready-starch": true})
+		swaps := NewSwaps(&g, rapid.SampledFrom(shelves).Draw(t, "shelf"), prepared,
+			map[string]bool{"ready-starch": true})
 		for _, s := range swaps.For(it, nil, scene.use, 4) {
 			require.NotEqual(t, it.ID, s.Item.ID)
 			require.True(t, s.Item.Plays(it.Parts[0]), "%s for %s", s.Item.ID, it.ID)
 			require.NotEmpty(t, s.Changes)
 			require.True(t, it.Facts.Traits.Meet(noSwapFor).Empty(), "%s is a poison or a chemical: no swap", it.ID)
-			require.Equal(t, it.Facts.Form == material.Liquid, s.Item.Facts.Form == material.Liquid, "%s for %s", s.Item.ID, it.ID)
+			require.Equal(t, it.Facts.Form == material.Liquid, s.Item.Facts.Form == material.Liquid, "%s for %s",
+				s.Item.ID, it.ID)
 			wet, other := it.Feel.On(material.Wetness), s.Item.Feel.On(material.Wetness)
-			require.True(t, wet == "" || other == "" || (wet == "dry") == (other == "dry"), "dry for dry: %s for %s", s.Item.ID, it.ID)
+			require.True(t, wet == "" || other == "" || (wet == "dry") == (other == "dry"), "dry for dry: %s for %s",
+				s.Item.ID, it.ID)
 			if it.Parts[0] == material.Ingredient {
-				require.Equal(t, it.Facts.Form == material.Powder, s.Item.Facts.Form == material.Powder, "%s for %s in a mix", s.Item.ID, it.ID)
+				require.Equal(t, it.Facts.Form == material.Powder, s.Item.Facts.Form == material.Powder,
+					"%s for %s in a mix", s.Item.ID, it.ID)
 			}
 			again := Prepare(s.Item.Name, s.Item.Facts).In(SettingOf(it.Facts))
 			require.LessOrEqual(t, g.Judge(&again, scene.use).Verdict, WithAHand, "%s for %s", s.Item.ID, it.ID)
@@ -70,20 +74,24 @@ func first(t *testing.T, g Group, id string, cupboard ...string) Swap {
 func TestSwapsKeepPartAndFeel(t *testing.T) {
 	pebbles := groupOf(t, Policy{}, child(25, false), child(30, true))
 	for id, want := range map[string]string{
-		"gel-beads": "Basil seed, fully soaked", "shells-small": "Scallop shells, large", "pompom-10": "Hollow play balls, 70 mm",
-		"marbles": "Wooden balls, 50 mm", "magnet-letters": "Curtain rings, 35 mm",
+		"gel-beads": "Basil seed, fully soaked", "shells-small": "Scallop shells, large",
+		"pompom-10": "Hollow play balls, 70 mm",
+		"marbles":   "Wooden balls, 50 mm", "magnet-letters": "Curtain rings, 35 mm",
 	} {
 		assert.Equal(t, want, first(t, pebbles, id).Item.Name, id)
 	}
 	for _, id := range []string{"baby-oil", "borax", "bleach", "castor-beans", "plaster-powder"} {
 		poison, ok := material.Standard().Get(id)
 		require.True(t, ok, id)
-		assert.Empty(t, NewSwaps(&pebbles, material.Standard(), nil, nil).For(poison, nil, Open, 3), "%s: another mix is the answer, never a food", id)
+		assert.Empty(t, NewSwaps(&pebbles, material.Standard(), nil, nil).For(poison, nil, Open, 3),
+			"%s: another mix is the answer, never a food", id)
 	}
-	assert.Contains(t, first(t, pebbles, "shells-small").Changes, say.F("{was} → {is}", say.Text("light"), say.Text("medium")))
+	assert.Contains(t, first(t, pebbles, "shells-small").Changes, say.F("{was} → {is}", say.Text("light"),
+		say.Text("medium")))
 
 	// In a mix powder stands in for powder; a find need not.
-	for id, want := range map[string]material.Form{"self-raising-flour": material.Powder, "milk": material.Liquid, "bread-flour": material.Powder} {
+	for id, want := range map[string]material.Form{"self-raising-flour": material.Powder, "milk": material.Liquid,
+		"bread-flour": material.Powder} {
 		assert.Equal(t, want, first(t, pebbles, id).Item.Facts.Form, id)
 	}
 
@@ -112,7 +120,9 @@ func BenchmarkShelf(b *testing.B) {
 		subjects[it.ID] = &s
 	}
 	for b.Loop() {
-		NewSwaps(&lanterns, material.Standard(), func(it material.Item) *Subject { return subjects[it.ID] }, nil).All(Open)
+		NewSwaps(&lanterns, material.Standard(), func(it material.Item) *Subject {
+			return subjects[it.ID]
+		}, nil).All(Open)
 	}
 	b.ReportMetric(float64(len(material.Standard().Items())), "items")
 }

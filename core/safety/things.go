@@ -20,11 +20,16 @@ var thingRules = []Rule{
 		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on. Gloves that the adult wears need a hand.",
 		judges:    material.TraitsOf(material.LatexBalloon, material.Glove),
 		Examples: []Example{
-			{Words: "a balloon at 7 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Sealed, Months: 95, Want: KeepOut},
-			{Words: "a balloon at 8 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"), Use: Open, Months: 96, Want: WithAHand},
-			{Words: "gloves that the adult wears", Thing: thing("box", "180x90x10", "latex", "glove;soft"), Use: AdultTool, Months: 30, Want: WithAHand},
-			{Words: "a filled glove", Thing: thing("box", "180x90x60", "latex", "glove;soft"), Use: Open, Months: 95, Want: KeepOut},
-			{Words: "a cloth ball", Thing: thing("sphere", "70", "none", "soft;rounded"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "a balloon at 7 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"),
+				Use: Sealed, Months: 95, Want: KeepOut},
+			{Words: "a balloon at 8 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"),
+				Use: Open, Months: 96, Want: WithAHand},
+			{Words: "gloves that the adult wears", Thing: thing("box", "180x90x10", "latex", "glove;soft"),
+				Use: AdultTool, Months: 30, Want: WithAHand},
+			{Words: "a filled glove", Thing: thing("box", "180x90x60", "latex", "glove;soft"), Use: Open, Months: 95,
+				Want: KeepOut},
+			{Words: "a cloth ball", Thing: thing("sphere", "70", "none", "soft;rounded"), Use: Open, Months: 20,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -37,20 +42,27 @@ var thingRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "A balloon, a scrap of one or a glove moulds itself to a throat and cannot be coughed up.", limit: Number{"kept out under", "96 months"},
+		explain: words{reason: "A balloon, a scrap of one or a glove moulds itself to a throat and cannot be coughed up.",
+			limit:  Number{"kept out under", "96 months"},
 			change: "A cloth ball, or a bag of strong film taped shut.", do: []Precaution{doCountedScraps}}.explain,
 	},
 	{
 		ID: "swelling", Title: "Swells in water", Family: FamilyThings, only: true, Tunable: true,
-		Ground:    Ground{"CPSC warnings on water beads, and its work under 16 CFR 1250 to limit their size and acrylamide; ASTM F963 on expanding materials", QuotedFromMemory},
+		Ground: Ground{"CPSC warnings on water beads, and its work under 16 CFR 1250 to limit their size and acrylamide; ASTM F963 on expanding materials",
+			QuotedFromMemory},
 		Threshold: "What grows by more than half in any direction in water: kept out under 72 months when open, and sealed too with a child who mouths; else with a hand, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
 		judges:    material.TraitsOf(material.Swells, material.Hydrated),
 		Examples: []Example{
-			{Words: "gel beads before 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open, Months: 71, Want: KeepOut},
-			{Words: "gel beads at 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open, Months: 72, Want: WithAHand},
-			{Words: "gel beads sealed, a child who mouths", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Sealed, Months: 40, Mouths: true, Want: KeepOut},
-			{Words: "dry chia", Thing: thing("ellipsoid", "2x1.5x1", "none", "food;grain;swells"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "fully soaked basil seed", Thing: thing("", "", "none", "soft-food;swells;hydrated"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "gel beads before 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open,
+				Months: 71, Want: KeepOut},
+			{Words: "gel beads at 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open,
+				Months: 72, Want: WithAHand},
+			{Words: "gel beads sealed, a child who mouths", Thing: thing("sphere", "2-15", "none",
+				"not-food;swells;rounded"), Use: Sealed, Months: 40, Mouths: true, Want: KeepOut},
+			{Words: "dry chia", Thing: thing("ellipsoid", "2x1.5x1", "none", "food;grain;swells"), Use: Open,
+				Months: 60, Want: KeepOut},
+			{Words: "fully soaked basil seed", Thing: thing("", "", "none", "soft-food;swells;hydrated"), Use: Open,
+				Months: 20, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -63,10 +75,11 @@ var thingRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
-				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"}, q.youngestNumber()},
-				change:  "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
-				do:      []Precaution{q.counted(doPiecesCounted)},
+				reason: "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
+				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"},
+					q.youngestNumber()},
+				change: "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
+				do:     []Precaution{q.counted(doPiecesCounted)},
 			}
 		},
 	},
@@ -76,12 +89,18 @@ var thingRules = []Rule{
 		Threshold: "A loose magnet, or one that fits the small-parts gauge, is kept out in every use; whole and screwed shut in a tile or wand too large for the gauge, with a hand; cracked, kept out. What may hold one: measure first.",
 		judges:    material.TraitsOf(material.Magnet, material.MayHoldMagnet, material.Enclosed),
 		Examples: []Example{
-			{Words: "a loose disc magnet", Thing: thing("cylinder", "20x5", "none", "hard;magnet"), Use: AdultTool, Months: 100, Want: KeepOut},
-			{Words: "a screwed tile of 75 mm", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed"), Use: Open, Months: 30, Want: WithAHand},
-			{Words: "a screwed tile that is cracked", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed;damaged"), Use: Open, Months: 30, Want: KeepOut},
-			{Words: "a screwed cube of 20 mm, which fits the gauge", Thing: thing("box", "20x20x20", "none", "hard;magnet;enclosed"), Use: Sealed, Months: 100, Want: KeepOut},
-			{Words: "a letter that may hold one", Thing: thing("box", "75x60x6", "none", "hard;may-hold-magnet"), Use: Open, Months: 60, Want: MeasureFirst},
-			{Words: "a plain wooden tile", Thing: thing("box", "75x75x6", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+			{Words: "a loose disc magnet", Thing: thing("cylinder", "20x5", "none", "hard;magnet"), Use: AdultTool,
+				Months: 100, Want: KeepOut},
+			{Words: "a screwed tile of 75 mm", Thing: thing("box", "75x75x6", "none", "hard;magnet;enclosed"),
+				Use: Open, Months: 30, Want: WithAHand},
+			{Words: "a screwed tile that is cracked", Thing: thing("box", "75x75x6", "none",
+				"hard;magnet;enclosed;damaged"), Use: Open, Months: 30, Want: KeepOut},
+			{Words: "a screwed cube of 20 mm, which fits the gauge", Thing: thing("box", "20x20x20", "none",
+				"hard;magnet;enclosed"), Use: Sealed, Months: 100, Want: KeepOut},
+			{Words: "a letter that may hold one", Thing: thing("box", "75x60x6", "none", "hard;may-hold-magnet"),
+				Use: Open, Months: 60, Want: MeasureFirst},
+			{Words: "a plain wooden tile", Thing: thing("box", "75x75x6", "none", "hard"), Use: Open, Months: 30,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -99,8 +118,10 @@ var thingRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Two magnets, or one and a bit of metal, pull together through the walls of the gut.", limit: Number{"flux index limit", "50"},
-			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.", do: []Precaution{doCasesOver}}.explain,
+		explain: words{reason: "Two magnets, or one and a bit of metal, pull together through the walls of the gut.",
+			limit:  Number{"flux index limit", "50"},
+			change: "The same thing without a magnet, or whole and screwed shut in a case too large for the gauge.",
+			do:     []Precaution{doCasesOver}}.explain,
 	},
 	{
 		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, only: true, asTool: true,
@@ -108,10 +129,14 @@ var thingRules = []Rule{
 		Threshold: "A battery that can be reached is kept out in every use; behind a compartment closed with a screw, with a hand.",
 		judges:    material.TraitsOf(material.Battery),
 		Examples: []Example{
-			{Words: "a tea light with a push-in cell", Thing: thing("cylinder", "38x40", "none", "hard;battery"), Use: Open, Months: 100, Want: KeepOut},
-			{Words: "a torch with a screwed case", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed"), Use: Open, Months: 30, Want: WithAHand},
-			{Words: "a torch whose screwed case is cracked", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed;damaged"), Use: Open, Months: 100, Want: KeepOut},
-			{Words: "a plain cup", Thing: thing("cylinder", "110x90", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+			{Words: "a tea light with a push-in cell", Thing: thing("cylinder", "38x40", "none", "hard;battery"),
+				Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a torch with a screwed case", Thing: thing("cylinder", "45x150", "none", "hard;battery;enclosed"),
+				Use: Open, Months: 30, Want: WithAHand},
+			{Words: "a torch whose screwed case is cracked", Thing: thing("cylinder", "45x150", "none",
+				"hard;battery;enclosed;damaged"), Use: Open, Months: 100, Want: KeepOut},
+			{Words: "a plain cup", Thing: thing("cylinder", "110x90", "none", "hard"), Use: Open, Months: 30,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -122,7 +147,8 @@ var thingRules = []Rule{
 			}
 			return objects(KeepOut)
 		},
-		explain: words{reason: "A swallowed button or coin cell burns through the gullet within hours.", limit: Number{"closed with", "a screw"},
+		explain: words{reason: "A swallowed button or coin cell burns through the gullet within hours.",
+			limit:  Number{"closed with", "a screw"},
 			change: "A light without cells, or a case closed with a screw.", do: []Precaution{doScrewTried}}.explain,
 	},
 	{
@@ -131,11 +157,16 @@ var thingRules = []Rule{
 		Threshold: "Breakable glass as find, tool or vessel is kept out at every age; a point, an edge or splintering wood (a taped skewer too) under 96 months, with a hand from then on; round-ended scissors have a rule of their own.",
 		judges:    material.TraitsOf(material.Breakable, material.Sharp),
 		Examples: []Example{
-			{Words: "a glass jar", Thing: thing("cylinder", "75x120", "none", "hard;breakable"), Use: Open, Months: 120, Want: KeepOut},
-			{Words: "a skewer with taped ends at 7", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 95, Want: KeepOut},
-			{Words: "a skewer at 8", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 96, Want: WithAHand},
-			{Words: "a kitchen knife in the adult's hand", Thing: thing("box", "250x35x15", "none", "hard;sharp"), Use: AdultTool, Months: 30, Want: WithAHand},
-			{Words: "a wooden spoon", Thing: thing("box", "200x40x12", "none", "hard"), Use: Open, Months: 30, Want: GoesIn},
+			{Words: "a glass jar", Thing: thing("cylinder", "75x120", "none", "hard;breakable"), Use: Open, Months: 120,
+				Want: KeepOut},
+			{Words: "a skewer with taped ends at 7", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open,
+				Months: 95, Want: KeepOut},
+			{Words: "a skewer at 8", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 96,
+				Want: WithAHand},
+			{Words: "a kitchen knife in the adult's hand", Thing: thing("box", "250x35x15", "none", "hard;sharp"),
+				Use: AdultTool, Months: 30, Want: WithAHand},
+			{Words: "a wooden spoon", Thing: thing("box", "200x40x12", "none", "hard"), Use: Open, Months: 30,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			switch {
@@ -149,8 +180,10 @@ var thingRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "It cuts, pierces or splinters, or breaks into pieces that do.", limit: Number{"kept out under", "96 months; glass at every age"},
-			change: "The same thing of smooth wood, metal or plastic that does not break.", do: []Precaution{doAdultBetweenUses, doCountedBack}}.explain,
+		explain: words{reason: "It cuts, pierces or splinters, or breaks into pieces that do.",
+			limit:  Number{"kept out under", "96 months; glass at every age"},
+			change: "The same thing of smooth wood, metal or plastic that does not break.",
+			do:     []Precaution{doAdultBetweenUses, doCountedBack}}.explain,
 	},
 	{
 		ID: "damaged", Title: "Damaged", Family: FamilyThings, only: true,
@@ -158,23 +191,31 @@ var thingRules = []Rule{
 		Threshold: "Cracked, loose-handled, snapped, crumbling, or a wire end not bent in: kept out until mended.",
 		judges:    material.TraitsOf(material.Damaged),
 		Examples: []Example{
-			{Words: "a cracked scoop", Thing: thing("box", "110x60x45", "none", "hard;damaged"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "a whole scoop", Thing: thing("box", "110x60x45", "none", "hard"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a cracked scoop", Thing: thing("box", "110x60x45", "none", "hard;damaged"), Use: Open, Months: 60,
+				Want: KeepOut},
+			{Words: "a whole scoop", Thing: thing("box", "110x60x45", "none", "hard"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Damaged), KeepOut) },
-		explain: words{reason: "A crack, a loose handle or an open wire end pinches, cuts and sheds pieces.", change: "Mended, with wire ends bent in, or replaced.",
-			do: []Precaution{doMendOrThrow}}.explain,
+		explain: words{reason: "A crack, a loose handle or an open wire end pinches, cuts and sheds pieces.",
+			change: "Mended, with wire ends bent in, or replaced.",
+			do:     []Precaution{doMendOrThrow}}.explain,
 	},
 	{
 		ID: "cord", Title: "Cord or loop", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"EN 71-1 (220 mm); ASTM F963 (loop of 14 in)", QuotedFromMemory},
 		Threshold: "A free end over 220 mm: kept out under 18 months, with a hand from then on. A loop 356 mm round or more is kept out.",
 		Examples: []Example{
-			{Words: "a lace of 600 mm at 17 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open, Months: 17, Want: KeepOut},
-			{Words: "a lace of 600 mm at 18 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open, Months: 18, Want: WithAHand},
-			{Words: "a ribbon of 220 mm", Thing: thing("", "", "none", "strand;cord=220"), Use: Open, Months: 17, Want: GoesIn},
-			{Words: "a loop 360 mm round", Thing: thing("cylinder", "100x5", "none", "loop=360"), Use: Open, Months: 60, Want: KeepOut},
-			{Words: "a loop 350 mm round", Thing: thing("cylinder", "100x5", "none", "loop=350"), Use: Open, Months: 60, Want: GoesIn},
+			{Words: "a lace of 600 mm at 17 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open,
+				Months: 17, Want: KeepOut},
+			{Words: "a lace of 600 mm at 18 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open,
+				Months: 18, Want: WithAHand},
+			{Words: "a ribbon of 220 mm", Thing: thing("", "", "none", "strand;cord=220"), Use: Open, Months: 17,
+				Want: GoesIn},
+			{Words: "a loop 360 mm round", Thing: thing("cylinder", "100x5", "none", "loop=360"), Use: Open, Months: 60,
+				Want: KeepOut},
+			{Words: "a loop 350 mm round", Thing: thing("cylinder", "100x5", "none", "loop=350"), Use: Open, Months: 60,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			worst := WithAHand
@@ -205,7 +246,8 @@ var thingRules = []Rule{
 				do:      []Precaution{doTakenIn},
 			}
 			if q.facts.Loop.There() {
-				e.numbers = append(e.numbers, Number{"loop", say.F("{length} mm round", say.Figure(loop))}, Number{"limit of a loop", mm(loopRound)})
+				e.numbers = append(e.numbers, Number{"loop", say.F("{length} mm round", say.Figure(loop))},
+					Number{"limit of a loop", mm(loopRound)})
 			}
 			return e
 		},
@@ -216,15 +258,24 @@ var thingRules = []Rule{
 		Threshold: "Loose film, bag or bubble wrap: kept out under 36 months, with a hand from then on; a bag with an opening 360 mm round or more is kept out under 72 months; taped flat or sealed, with a hand. A sheet of 0.038 mm or more, by its packet, with no opening is no film.",
 		judges:    material.TraitsOf(material.Film),
 		Examples: []Example{
-			{Words: "loose bubble wrap at 35 months", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "loose bubble wrap at 3", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open, Months: 36, Want: WithAHand},
-			{Words: "a carrier bag at 5", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Open, Months: 71, Want: KeepOut},
-			{Words: "a carrier bag at 6", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Open, Months: 72, Want: WithAHand},
-			{Words: "a double bag taped on every edge", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"), Use: Sealed, Months: 20, Want: WithAHand},
-			{Words: "a sheet 0.038 mm thick by its packet", Thing: thing("box", "400x300x0.04", "none", "film;soft;thickness=0.038"), Use: Open, Months: 20, Want: GoesIn},
-			{Words: "a sheet 0.037 mm thick by its packet", Thing: thing("box", "400x300x0.04", "none", "film;soft;thickness=0.037"), Use: Open, Months: 20, Want: KeepOut},
-			{Words: "a thick bag", Thing: thing("box", "400x300x0.1", "none", "film;soft;thickness=0.1;opening=800"), Use: Open, Months: 71, Want: KeepOut},
-			{Words: "a sheet of card", Thing: thing("box", "300x200x1", "none", "sheet"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "loose bubble wrap at 35 months", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "loose bubble wrap at 3", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open,
+				Months: 36, Want: WithAHand},
+			{Words: "a carrier bag at 5", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"),
+				Use: Open, Months: 71, Want: KeepOut},
+			{Words: "a carrier bag at 6", Thing: thing("box", "400x300x0.03", "none", "film;soft;opening=800"),
+				Use: Open, Months: 72, Want: WithAHand},
+			{Words: "a double bag taped on every edge", Thing: thing("box", "400x300x0.03", "none",
+				"film;soft;opening=800"), Use: Sealed, Months: 20, Want: WithAHand},
+			{Words: "a sheet 0.038 mm thick by its packet", Thing: thing("box", "400x300x0.04", "none",
+				"film;soft;thickness=0.038"), Use: Open, Months: 20, Want: GoesIn},
+			{Words: "a sheet 0.037 mm thick by its packet", Thing: thing("box", "400x300x0.04", "none",
+				"film;soft;thickness=0.037"), Use: Open, Months: 20, Want: KeepOut},
+			{Words: "a thick bag", Thing: thing("box", "400x300x0.1", "none", "film;soft;thickness=0.1;opening=800"),
+				Use: Open, Months: 71, Want: KeepOut},
+			{Words: "a sheet of card", Thing: thing("box", "300x200x1", "none", "sheet"), Use: Open, Months: 20,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			opening, known := q.facts.Opening.Get()
@@ -239,8 +290,10 @@ var thingRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under", "36 months; a wide bag 72"},
-			change: "Taped flat on every edge, or a sheet of 0.038 mm (38 micrometres) or more without an opening.", do: []Precaution{doEdgesTaped, doOverTears}}.explain,
+		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under",
+			"36 months; a wide bag 72"},
+			change: "Taped flat on every edge, or a sheet of 0.038 mm (38 micrometres) or more without an opening.",
+			do:     []Precaution{doEdgesTaped, doOverTears}}.explain,
 	},
 	{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, only: true, Tunable: true,
@@ -248,8 +301,10 @@ var thingRules = []Rule{
 		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed. From 36 months on its own size decides.",
 		judges:    material.TraitsOf(material.Sticker),
 		Examples: []Example{
-			{Words: "a sticker at 35 months", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "a sticker at 3", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 36, Want: GoesIn},
+			{Words: "a sticker at 35 months", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "a sticker at 3", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open, Months: 36,
+				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
 			if !q.has(material.Sticker) || q.youngest >= 36 {
@@ -257,7 +312,8 @@ var thingRules = []Rule{
 			}
 			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and {who}.", under: 36, limit: Number{"counts as", "a small part"},
+		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and {who}.", under: 36,
+			limit:  Number{"counts as", "a small part"},
 			change: "A printed or stamped mark.", do: []Precaution{doAdultHandsOut}}.explain,
 	},
 	{
@@ -266,9 +322,12 @@ var thingRules = []Rule{
 		Threshold: "Kept out under 36 months when open, with a hand when sealed and from 36 months on.",
 		judges:    material.TraitsOf(material.Glitter),
 		Examples: []Example{
-			{Words: "loose glitter at 35 months", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open, Months: 35, Want: KeepOut},
-			{Words: "glitter in a glued bottle", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Sealed, Months: 12, Want: WithAHand},
-			{Words: "loose glitter at 3", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open, Months: 36, Want: WithAHand},
+			{Words: "loose glitter at 35 months", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open,
+				Months: 35, Want: KeepOut},
+			{Words: "glitter in a glued bottle", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Sealed,
+				Months: 12, Want: WithAHand},
+			{Words: "loose glitter at 3", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open,
+				Months: 36, Want: WithAHand},
 			{Words: "plain starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 36, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -277,13 +336,15 @@ var thingRules = []Rule{
 			}
 			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"kept out under",
+			"36 months"},
 			change: "Glitter sealed in a glued bottle.", do: []Precaution{doHandsFromFaces, doSealOver}}.explain,
 	},
 }
 
 // neverHome is what no home kit holds.
-var neverHome = material.TraitsOf(material.Swells, material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon, material.Borate)
+var neverHome = material.TraitsOf(material.Swells, material.Magnet, material.MayHoldMagnet, material.Battery,
+	material.LatexBalloon, material.Borate)
 
 // freeEnd returns the free length of a cord in mm: as stated, or the length of a strand of
 // yarn, string or paper where that is more.

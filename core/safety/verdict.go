@@ -38,7 +38,8 @@ const (
 	KeepOut                         // not for this group in this use
 )
 
-var verdictWords = [...]string{GoesIn: "goes-in", WithAHand: "with-a-hand", MeasureFirst: "measure-first", KeepOut: "keep-out"}
+var verdictWords = [...]string{GoesIn: "goes-in", WithAHand: "with-a-hand", MeasureFirst: "measure-first",
+	KeepOut: "keep-out"}
 
 // Valid reports whether v is one of the four verdicts.
 func (v Verdict) Valid() bool { return v >= GoesIn && v <= KeepOut }

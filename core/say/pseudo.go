@@ -6,17 +6,22 @@ import "strings"
 // with its letters marked, and what is the same in every language between ‹ and ›. What was put
 // together of pieces, is not among the sources, or was never a message, shows at once.
 func Pseudo(sources []string) *Language {
-	l := &Language{Tag: "en-x-pseudo", decimal: ".", sources: make(map[string]string, len(sources)), typed: func(s string) string { return "‹" + s + "›" }}
+	l := &Language{Tag: "en-x-pseudo", decimal: ".", sources: make(map[string]string, len(sources)),
+		typed: func(s string) string { return "‹" + s + "›" }}
 	for _, s := range sources {
 		l.sources[s] = pseudo(s)
 	}
 	return l
 }
 
-var marked = strings.NewReplacer("a", "á", "b", "ƀ", "c", "ç", "d", "đ", "e", "é", "f", "ƒ", "g", "ğ", "h", "ĥ", "i", "í", "j", "ĵ", "k", "ķ", "l", "ļ", "m", "ɱ",
-	"n", "ñ", "o", "ó", "p", "þ", "q", "ɋ", "r", "ř", "s", "š", "t", "ţ", "u", "ú", "v", "ṽ", "w", "ŵ", "x", "ẋ", "y", "ý", "z", "ž",
-	"A", "Á", "B", "Ɓ", "C", "Ç", "D", "Đ", "E", "É", "F", "Ƒ", "G", "Ğ", "H", "Ĥ", "I", "Í", "J", "Ĵ", "K", "Ķ", "L", "Ļ", "M", "Ṁ",
-	"N", "Ñ", "O", "Ó", "P", "Þ", "Q", "Ɋ", "R", "Ř", "S", "Š", "T", "Ţ", "U", "Ú", "V", "Ṽ", "W", "Ŵ", "X", "Ẋ", "Y", "Ý", "Z", "Ž")
+var marked = strings.NewReplacer("a", "á", "b", "ƀ", "c", "ç", "d", "đ", "e", "é", "f", "ƒ", "g", "ğ", "h", "ĥ", "i",
+	"í", "j", "ĵ", "k", "ķ", "l", "ļ", "m", "ɱ",
+	"n", "ñ", "o", "ó", "p", "þ", "q", "ɋ", "r", "ř", "s", "š", "t", "ţ", "u", "ú", "v", "ṽ", "w", "ŵ", "x", "ẋ", "y",
+	"ý", "z", "ž",
+	"A", "Á", "B", "Ɓ", "C", "Ç", "D", "Đ", "E", "É", "F", "Ƒ", "G", "Ğ", "H", "Ĥ", "I", "Í", "J", "Ĵ", "K", "Ķ", "L",
+	"Ļ", "M", "Ṁ",
+	"N", "Ñ", "O", "Ó", "P", "Þ", "Q", "Ɋ", "R", "Ř", "S", "Š", "T", "Ţ", "U", "Ú", "V", "Ṽ", "W", "Ŵ", "X", "Ẋ", "Y",
+	"Ý", "Z", "Ž")
 
 // pseudo marks the letters of a source, and leaves the names of its parts.
 func pseudo(source string) string {

@@ -90,13 +90,16 @@ func TestWhatIsTypedStaysWhatItIs(t *testing.T) {
 
 // Pseudo shows what was put together of pieces, and lets sentences through.
 func TestPseudoShowsWhatWasJoined(t *testing.T) {
-	pseudo := Pseudo([]string{"Pour {thing} to {depth}.", "Milk", "milk", "egg", "fish", "{one}, {next}", "Then stir.", "{n} x"})
+	pseudo := Pseudo([]string{"Pour {thing} to {depth}.", "Milk", "milk", "egg", "fish", "{one}, {next}", "Then stir.",
+		"{n} x"})
 	whole := F("Pour {thing} to {depth}.", Within(Name("rice", "Rice")), Typed("20 mm"))
 	assert.Equal(t, "⟦Þóúř ‹rice› ţó ‹20 mm›.⟧", strings.Replace(whole.In(pseudo), "Rice", "rice", 1))
-	for _, fine := range []Text{"", "Milk", whole, Run(whole, "Then stir."), Sentence(whole), List("{one}, {next}", "milk", "egg", "fish"), Number(3), F("{n} x", Figure(0.5))} {
+	for _, fine := range []Text{"", "Milk", whole, Run(whole, "Then stir."), Sentence(whole), List("{one}, {next}",
+		"milk", "egg", "fish"), Number(3), F("{n} x", Figure(0.5))} {
 		assert.Empty(t, Joined(fine.In(pseudo)), fine)
 	}
-	for _, bad := range []string{"plain", whole.In(pseudo) + ": " + Text("milk").In(pseudo), whole.In(pseudo) + " or so", "⟦á b⟧", Text("cream").In(pseudo), F("{n} y", 3).In(pseudo)} {
+	for _, bad := range []string{"plain", whole.In(pseudo) + ": " + Text("milk").In(pseudo), whole.In(pseudo) +
+		" or so", "⟦á b⟧", Text("cream").In(pseudo), F("{n} y", 3).In(pseudo)} {
 		assert.NotEmpty(t, Joined(bad), bad)
 	}
 }

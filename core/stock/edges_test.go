@@ -16,12 +16,14 @@ func TestWhatAScaleDoesNotShow(t *testing.T) {
 		assert.Equal(t, less, grams(have).Less(grams(100)), "%g of 100 g", have)
 	}
 	out := func(n float64) Balance {
-		return Fold(Grams, []Move{{ID: "a", At: start, Kind: Received, Amount: grams(100), Weighed: true}, {ID: "b", At: start.Add(time.Hour), Kind: Used, Amount: grams(n), Weighed: true}})
+		return Fold(Grams, []Move{{ID: "a", At: start, Kind: Received, Amount: grams(100), Weighed: true},
+			{ID: "b", At: start.Add(time.Hour), Kind: Used, Amount: grams(n), Weighed: true}})
 	}
 	assert.True(t, out(99.9).Here)
 	assert.False(t, out(99.95).Here)
 	assert.False(t, out(100).Here)
-	assert.False(t, Fold(Grams, []Move{{ID: "a", At: start, Kind: Counted, Amount: grams(0), Weighed: true}}).Here, "counted to nothing, it is gone")
+	assert.False(t, Fold(Grams, []Move{{ID: "a", At: start, Kind: Counted, Amount: grams(0), Weighed: true}}).Here,
+		"counted to nothing, it is gone")
 }
 
 // A count is held against what went out after it, used or thrown away, and of one moment by the order of their ids.
@@ -34,12 +36,13 @@ func TestACountIsHeldAgainstWhatWentOut(t *testing.T) {
 		assert.ErrorContains(t, Check([]Move{later(k, 120)}, count), "120 g were used or thrown away since then", k)
 		assert.NoError(t, Check([]Move{later(k, 80)}, count), k)
 	}
-	came := []Move{{ID: "c", At: start.Add(time.Minute), Kind: Received, Amount: grams(50), Weighed: true}, later(Used, 160)}
+	came := []Move{{ID: "c", At: start.Add(time.Minute), Kind: Received, Amount: grams(50), Weighed: true},
+		later(Used, 160)}
 	assert.ErrorContains(t, Check(came, count), "160 g were used", "what came in is not among them")
 }
 
-// Packs are of whole grams from 1 to MaxPack, and no more than MaxNeed is bought at once; of two baskets alike the first
-// size stays.
+// Packs are of whole grams from 1 to MaxPack, and no more than MaxNeed is bought at once; of two baskets alike the
+// first size stays.
 func TestPacksInRange(t *testing.T) {
 	pack := func(size float64, coins int) Pack { return Pack{Size: grams(size), Coins: 0, Priced: coins >= 0} }
 	for size, sold := range map[float64]bool{0.9: false, 1: true, MaxPack: true, MaxPack + 1: false} {
@@ -52,7 +55,8 @@ func TestPacksInRange(t *testing.T) {
 	}
 	b, ok := LeastLeft(grams(1000), []Pack{pack(500, 0), pack(250, 0)})
 	require.True(t, ok)
-	assert.Equal(t, []Buy{{pack(500, 0), 2}}, b.Buys, "two of 500 g, not four of 250, and no pack of which none is bought")
+	assert.Equal(t, []Buy{{pack(500, 0), 2}}, b.Buys,
+		"two of 500 g, not four of 250, and no pack of which none is bought")
 }
 
 // A jar of something else says nothing of whether a thing was ever noted.

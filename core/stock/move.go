@@ -57,7 +57,8 @@ type Balance struct {
 	Overdrawn bool
 }
 
-// order is the order in which moves happened; those of one moment go by when they were noted, what is not noted yet last.
+// order is the order in which moves happened; those of one moment go by when they were noted, what is not noted yet
+// last.
 func order(a, b Move) int {
 	return cmp.Or(a.At.Compare(b.At), cmp.Compare(uint(a.Arrived)-1, uint(b.Arrived)-1), cmp.Compare(a.ID, b.ID))
 }
@@ -126,7 +127,8 @@ func Check(moves []Move, m Move) error {
 			since = since.Plus(later.Amount)
 		}
 		if b = b.after(later); b.Overdrawn {
-			return fmt.Errorf("%.0f %s were used or thrown away since then, which is more than that: count what is there now", since.n, since.of)
+			return fmt.Errorf("%.0f %s were used or thrown away since then, which is more than that: count what is there now",
+				since.n, since.of)
 		}
 	}
 	return nil

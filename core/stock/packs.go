@@ -51,9 +51,10 @@ func (p purse) with(of Pack) purse {
 // over; ok is false where no pack has a price. It is exact: every sum of packs up to the need is
 // reckoned with, none twice.
 func Cheapest(need Quantity, packs []Pack) (b Basket, ok bool) {
-	return best(need, slices.DeleteFunc(slices.Clone(packs), func(p Pack) bool { return !p.Priced }), func(p, q purse) int {
-		return cmp.Or(cmp.Compare(p.coins, q.coins), cmp.Compare(p.size, q.size), cmp.Compare(p.count, q.count))
-	})
+	return best(need, slices.DeleteFunc(slices.Clone(packs), func(p Pack) bool { return !p.Priced }),
+		func(p, q purse) int {
+			return cmp.Or(cmp.Compare(p.coins, q.coins), cmp.Compare(p.size, q.size), cmp.Compare(p.count, q.count))
+		})
 }
 
 // LeastLeft returns the packs that cover a need with the least left over, of those the cheapest; ok is

@@ -59,7 +59,8 @@ func Needed(jars []Jar, needs []Need) []Short {
 	}
 	// The packet that says most first: what is bought of it also meets those that ask for less.
 	slices.SortStableFunc(keys, func(a, b key) int {
-		return cmp.Or(cmp.Compare(a.item, b.item), cmp.Compare(said(b.label), said(a.label)), cmp.Compare(a.label.Free, b.label.Free))
+		return cmp.Or(cmp.Compare(a.item, b.item), cmp.Compare(said(b.label), said(a.label)), cmp.Compare(a.label.Free,
+			b.label.Free))
 	})
 	type purchase struct {
 		key

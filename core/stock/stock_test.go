@@ -27,8 +27,10 @@ func drawMoves(t *rapid.T) []Move {
 	n := rapid.IntRange(0, 30).Draw(t, "moves")
 	moves := make([]Move, n)
 	for i := range moves {
-		moves[i] = Move{ID: fmt.Sprint(n - i), At: start.Add(time.Duration(i/3) * time.Hour), Arrived: i + 1, Kind: Kind(rapid.IntRange(0, 3).Draw(t, "kind")),
-			Amount: grams(float64(rapid.IntRange(1, 900).Draw(t, "grams"))), Weighed: rapid.IntRange(0, 9).Draw(t, "weighed") > 0}
+		moves[i] = Move{ID: fmt.Sprint(n - i), At: start.Add(time.Duration(i/3) * time.Hour), Arrived: i + 1,
+			Kind:   Kind(rapid.IntRange(0, 3).Draw(t, "kind")),
+			Amount: grams(float64(rapid.IntRange(1, 900).Draw(t, "grams"))), Weighed: rapid.IntRange(0, 9).Draw(t,
+				"weighed") > 0}
 	}
 	return moves
 }
@@ -68,19 +70,22 @@ func TestMovesNeverLoseOrMakeMass(t *testing.T) {
 
 func TestMovesThatCannotBe(t *testing.T) {
 	at := func(hour int, k Kind, g float64) Move {
-		return Move{ID: fmt.Sprint(hour, k), At: start.Add(time.Duration(hour) * time.Hour), Kind: k, Amount: grams(g), Weighed: true}
+		return Move{ID: fmt.Sprint(hour, k), At: start.Add(time.Duration(hour) * time.Hour), Kind: k, Amount: grams(g),
+			Weighed: true}
 	}
 	moves := []Move{at(0, Received, 500), at(5, Used, 300)}
 	require.NoError(t, Check(moves, at(6, Counted, 150)))
 	require.ErrorIs(t, Check(moves, moves[1]), ErrRepeated)
 	noted := at(5, Used, 300)
 	noted.ID, noted.Arrived = "0", 2
-	require.NoError(t, Check([]Move{at(0, Received, 500), noted}, at(5, Counted, 200)), "what is noted now comes after what was noted of the same moment")
+	require.NoError(t, Check([]Move{at(0, Received, 500), noted}, at(5, Counted, 200)),
+		"what is noted now comes after what was noted of the same moment")
 	require.ErrorContains(t, Check(moves, at(3, Counted, 200)), "300 g were used or thrown away since then")
 	require.ErrorContains(t, Check(moves, at(7, Received, 0)), "more than nothing")
 	over := Fold(Grams, append(moves, at(7, Used, 250)))
 	assert.True(t, over.Here && over.Overdrawn && !over.Weighed)
-	assert.Equal(t, Balance{Here: true, Weighed: true, Amount: grams(90)}, Fold(Grams, append(moves, at(7, Used, 250), at(8, Counted, 90))), "counting puts it right")
+	assert.Equal(t, Balance{Here: true, Weighed: true, Amount: grams(90)}, Fold(Grams, append(moves, at(7, Used, 250),
+		at(8, Counted, 90))), "counting puts it right")
 	for k := Received; k <= ThrownAway; k++ {
 		got, err := ParseKind(k.String())
 		assert.True(t, err == nil && got == k)
@@ -92,7 +97,8 @@ func TestMovesThatCannotBe(t *testing.T) {
 func drawPacks(t *rapid.T) []Pack {
 	packs := make([]Pack, rapid.IntRange(1, 4).Draw(t, "packs"))
 	for i := range packs {
-		packs[i] = Pack{grams(float64(rapid.IntRange(1, 30).Draw(t, "size"))), money.Coins(rapid.IntRange(0, 40).Draw(t, "coins")), true}
+		packs[i] = Pack{grams(float64(rapid.IntRange(1, 30).Draw(t, "size"))), money.Coins(rapid.IntRange(0, 40).Draw(t,
+			"coins")), true}
 	}
 	return packs
 }
@@ -153,7 +159,8 @@ func TestPacksThatAreNone(t *testing.T) {
 	assert.False(t, ok, "without a price nothing is cheapest")
 	b, ok := LeastLeft(grams(10), []Pack{{Size: grams(100)}})
 	assert.True(t, ok && !b.Priced && b.Buys[0].Count == 1)
-	for _, none := range [][]Pack{nil, {{Size: grams(0.4), Coins: 1, Priced: true}}, {{Size: grams(MaxPack + 1), Coins: 1, Priced: true}}} {
+	for _, none := range [][]Pack{nil, {{Size: grams(0.4), Coins: 1, Priced: true}},
+		{{Size: grams(MaxPack + 1), Coins: 1, Priced: true}}} {
 		_, ok := Cheapest(grams(10), none)
 		assert.False(t, ok)
 	}
@@ -174,11 +181,13 @@ func TestNeeded(t *testing.T) {
 		return Need{item, l, grams(g), on(day, 9), plan, back}
 	}
 	rows := Needed(
-		[]Jar{jar("flour", Label{}, 600), jar("oats", wheatFree, 150), jar("oats", Label{}, 100), jar("rice", Label{}, 2000), {ItemID: "salt", Balance: Balance{Here: true}}},
+		[]Jar{jar("flour", Label{}, 600), jar("oats", wheatFree, 150), jar("oats", Label{}, 100), jar("rice", Label{},
+			2000), {ItemID: "salt", Balance: Balance{Here: true}}},
 		[]Need{
 			need("flour", Label{}, 1, 250, false, "dough"), need("flour", Label{}, 3, 400, false, "ornaments"),
 			need("oats", Label{}, 1, 200, false, "crumb"), need("oats", wheatFree, 2, 200, false, "oat dough"),
-			need("rice", Label{}, 1, 1500, true, "dig"), need("rice", Label{}, 2, 1800, true, "dig again"), need("rice", Label{}, 2, 400, true, "beside it"),
+			need("rice", Label{}, 1, 1500, true, "dig"), need("rice", Label{}, 2, 1800, true, "dig again"),
+			need("rice", Label{}, 2, 400, true, "beside it"),
 			need("salt", Label{}, 1, 50, false, "dough"),
 		})
 	said := map[string]Short{}
@@ -192,24 +201,28 @@ func TestNeeded(t *testing.T) {
 	assert.InDelta(t, 100, said["oats "].Missing.Number(), 1e-9, "400 of 250 and the 50 that are bought anyway")
 	assert.InDelta(t, 2200, said["rice "].Need.Number(), 1e-9, "both of one day; the day before it went back")
 	assert.InDelta(t, 200, said["rice "].Missing.Number(), 1e-9)
-	assert.True(t, said["salt "].Unweighed && said["salt "].Missing.Number() == 0, "nobody knows whether there is enough")
+	assert.True(t, said["salt "].Unweighed && said["salt "].Missing.Number() == 0,
+		"nobody knows whether there is enough")
 	assert.Equal(t, on(1, 9), rows[0].By)
 }
 
 // What is bought covers every plan: with it in the jars nothing is short any more, and with a gram
 // less of any of it something is.
 func TestWhatIsBoughtCoversThePlans(t *testing.T) {
-	labels := []Label{{}, {Free: allergen.SetOf(allergen.Wheat)}, {Free: allergen.SetOf(allergen.Wheat), HeatTreated: true}}
+	labels := []Label{{}, {Free: allergen.SetOf(allergen.Wheat)}, {Free: allergen.SetOf(allergen.Wheat),
+		HeatTreated: true}}
 	rapid.Check(t, func(t *rapid.T) {
 		amount := rapid.IntRange(1, 500)
 		label := rapid.SampledFrom(labels)
 		var jars []Jar
 		for range rapid.IntRange(0, 4).Draw(t, "jars") {
-			jars = append(jars, Jar{ItemID: "oats", Label: label.Draw(t, "says"), Balance: Balance{Here: true, Weighed: true, Amount: grams(float64(amount.Draw(t, "has")))}})
+			jars = append(jars, Jar{ItemID: "oats", Label: label.Draw(t, "says"), Balance: Balance{Here: true,
+				Weighed: true, Amount: grams(float64(amount.Draw(t, "has")))}})
 		}
 		var needs []Need
 		for i := range rapid.IntRange(1, 6).Draw(t, "needs") {
-			needs = append(needs, Need{"oats", label.Draw(t, "asks"), grams(float64(amount.Draw(t, "takes"))), on(rapid.IntRange(0, 3).Draw(t, "day"), 9), fmt.Sprint(i), rapid.Bool().Draw(t, "back")})
+			needs = append(needs, Need{"oats", label.Draw(t, "asks"), grams(float64(amount.Draw(t, "takes"))),
+				on(rapid.IntRange(0, 3).Draw(t, "day"), 9), fmt.Sprint(i), rapid.Bool().Draw(t, "back")})
 		}
 		buy := func(less int) (short float64) {
 			with := append([]Jar{}, jars...)
@@ -218,7 +231,8 @@ func TestWhatIsBoughtCoversThePlans(t *testing.T) {
 				if i == less && missing.n > 1 {
 					missing.n--
 				}
-				with = append(with, Jar{ItemID: "oats", Label: r.Label, Balance: Balance{Here: true, Weighed: true, Amount: missing}})
+				with = append(with, Jar{ItemID: "oats", Label: r.Label, Balance: Balance{Here: true, Weighed: true,
+					Amount: missing}})
 			}
 			for _, r := range Needed(with, needs) {
 				short += r.Missing.n
@@ -275,8 +289,10 @@ func TestALabelTakesTracesAwayAlone(t *testing.T) {
 		assert.Equal(t, by.MayContain, by.MayContain&f.MayContain&^l.Free)
 		assert.Equal(t, f.MayContain&^by.MayContain, f.MayContain&^by.MayContain&l.traces(), "only what it speaks of")
 		assert.Equal(t, !l.HeatTreated && f.Traits.Has(material.RawFlour), by.Traits.Has(material.RawFlour))
-		assert.Equal(t, by.MayContain != f.MayContain || by.UsuallyContains != f.UsuallyContains || by.Traits != f.Traits, by.ByLabel)
-		assert.Equal(t, byMore.MayContain|byMore.UsuallyContains, (byMore.MayContain|byMore.UsuallyContains)&(by.MayContain|by.UsuallyContains))
+		assert.Equal(t, by.MayContain != f.MayContain || by.UsuallyContains != f.UsuallyContains ||
+			by.Traits != f.Traits, by.ByLabel)
+		assert.Equal(t, byMore.MayContain|byMore.UsuallyContains,
+			(byMore.MayContain|byMore.UsuallyContains)&(by.MayContain|by.UsuallyContains))
 		assert.True(t, more.Meets(l))
 	})
 }

@@ -17,7 +17,8 @@ var mm = unit.Millimetres
 // As many slices come off as are cut one by one, and what is left is less than one more takes.
 func TestSlicesAreAsManyAsAreCut(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		tenths := func(from, to int, of string) float64 { return float64(rapid.IntRange(from, to).Draw(t, of)) / 10 } // as a rule reads
+		// as a rule reads
+		tenths := func(from, to int, of string) float64 { return float64(rapid.IntRange(from, to).Draw(t, of)) / 10 }
 		length, slice, kerf := tenths(10, 20_000, "length"), tenths(10, 3000, "slice"), tenths(0, 50, "kerf")
 		n, rest, err := Slices(mm(length), mm(slice), mm(kerf))
 		require.NoError(t, err)

@@ -109,9 +109,11 @@ func StandardSet(s System) MeasureSet {
 func Sold(s System) []Measure {
 	cup, tbsp, tsp := cupOf(s), tbspOf(s), tspOf(s)
 	part := func(label string, of Volume, k float64) Measure { return NewMeasure(label, of.Times(k)) }
-	return []Measure{part("4 cups", cup, 4), part("2 cups", cup, 2), part("1 cup", cup, 1), part("3/4 cup", cup, 3./4), part("2/3 cup", cup, 2./3),
+	return []Measure{part("4 cups", cup, 4), part("2 cups", cup, 2), part("1 cup", cup, 1), part("3/4 cup", cup, 3./4),
+		part("2/3 cup", cup, 2./3),
 		part("1/2 cup", cup, 1./2), part("1/3 cup", cup, 1./3), part("1/4 cup", cup, 1./4), part("1/8 cup", cup, 1./8),
-		part("1 tbsp", tbsp, 1), part("1/2 tbsp", tbsp, 1./2), part("1 tsp", tsp, 1), part("3/4 tsp", tsp, 3./4), part("1/2 tsp", tsp, 1./2),
+		part("1 tbsp", tbsp, 1), part("1/2 tbsp", tbsp, 1./2), part("1 tsp", tsp, 1), part("3/4 tsp", tsp, 3./4),
+		part("1/2 tsp", tsp, 1./2),
 		part("1/4 tsp", tsp, 1./4), part("1/8 tsp", tsp, 1./8)}
 }
 

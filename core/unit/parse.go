@@ -222,8 +222,10 @@ func numberOf(f string, used int) (v float64, isNumber bool, err error) {
 		}
 		f = whole + "." + frac
 	}
-	if whole, frac, hasPoint := strings.Cut(f, "."); hasPoint && len(frac) == 3 && !strings.Contains(frac, ".") && strings.Trim(whole, "0") != "" && len(whole) <= 3 {
-		return 0, false, fmt.Errorf("%q could be %s%s or %s.%s; leave out the point", f, whole, frac, whole, strings.TrimRight(frac, "0"))
+	if whole, frac, hasPoint := strings.Cut(f, "."); hasPoint && len(frac) == 3 && !strings.Contains(frac, ".") &&
+		strings.Trim(whole, "0") != "" && len(whole) <= 3 {
+		return 0, false, fmt.Errorf("%q could be %s%s or %s.%s; leave out the point", f, whole, frac, whole,
+			strings.TrimRight(frac, "0"))
 	}
 	for _, r := range f {
 		if r != '.' && !unicode.IsDigit(r) {

@@ -26,7 +26,8 @@ const (
 	OnWall              // a tube or a film that hangs on a wall: nothing is poured into it
 )
 
-var shapeWords = [...]string{Walled: "tub", Round: "round", Bowl: "bowl", Bag: "bag", Bottle: "bottle", Cells: "cells", OnWall: "wall"}
+var shapeWords = [...]string{Walled: "tub", Round: "round", Bowl: "bowl", Bag: "bag", Bottle: "bottle", Cells: "cells",
+	OnWall: "wall"}
 
 // String returns "tub", "round", "bowl", "bag", "bottle", "cells" or "wall".
 func (s Shape) String() string { return shapeWords[s] }
@@ -89,7 +90,8 @@ func NewRound(id, name string, top, bottom, height float64) (Vessel, error) {
 // in mm. One that is deeper than half as far across closes in again and is none.
 func NewBowl(id, name string, across, depth float64) (Vessel, error) {
 	if depth > across/2 {
-		return Vessel{}, fmt.Errorf("a bowl is at most half as deep as it is across: %g mm is more than half of %g mm", depth, across)
+		return Vessel{}, fmt.Errorf("a bowl is at most half as deep as it is across: %g mm is more than half of %g mm",
+			depth, across)
 	}
 	v, err := checked(Vessel{id, name, Bowl, across, across, across, across, depth, 0, 0})
 	v.bottomLength, v.bottomWide = 0, 0
@@ -301,13 +303,15 @@ func (v Vessel) CheckDepth(depth unit.Length, f Filling) error {
 	case d <= deepest:
 		return nil
 	case v.shape == Bag:
-		return fmt.Errorf("the layer in the %s is %g mm at most: a thicker one bursts it and does not slide", v.Name, deepest)
+		return fmt.Errorf("the layer in the %s is %g mm at most: a thicker one bursts it and does not slide", v.Name,
+			deepest)
 	case f == Frozen:
 		return fmt.Errorf("fill the %s to %g mm at most: ice takes a tenth more room than water", v.Name, deepest)
 	case f == Closed || v.shape == Bottle:
 		return fmt.Errorf("fill the %s to %g mm at most: some air stays under the lid", v.Name, deepest)
 	}
-	return fmt.Errorf("fill the %s to %g mm at most: half the wall stays free so that it does not spill", v.Name, deepest)
+	return fmt.Errorf("fill the %s to %g mm at most: half the wall stays free so that it does not spill", v.Name,
+		deepest)
 }
 
 // underLid is the share of a closed vessel that is filled at most, and of one whose water freezes

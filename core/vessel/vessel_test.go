@@ -86,7 +86,8 @@ func TestVolumesOfGeometryHandbooks(t *testing.T) {
 		assert.InEpsilon(t, frustum(l*w, l*k*w*k), tub.VolumeTo(unit.Millimetres(h)).Millilitres(), 1e-9)
 		bucket, err := NewRound("r", "R", l, l*k, h)
 		require.NoError(t, err)
-		assert.InEpsilon(t, frustum(math.Pi/4*l*l, math.Pi/4*l*l*k*k), bucket.VolumeTo(unit.Millimetres(h)).Millilitres(), 1e-9)
+		assert.InEpsilon(t, frustum(math.Pi/4*l*l, math.Pi/4*l*l*k*k),
+			bucket.VolumeTo(unit.Millimetres(h)).Millilitres(), 1e-9)
 		bowl, err := NewBowl("b", "B", l, l/2)
 		require.NoError(t, err)
 		assert.InEpsilon(t, math.Pi/12*l*l*l/1000, bowl.VolumeTo(bowl.Height()).Millilitres(), 1e-9)
@@ -158,9 +159,11 @@ func TestVesselsRefuseImpossibleMeasuresAndDepths(t *testing.T) {
 		mm   float64
 		says string
 	}{
-		{tub, Open, 0, "more than 0"}, {tub, Open, -3, "more than 0"}, {tub, Open, math.NaN(), "more than 0"}, {tub, Open, 76, "75 mm at most: half the wall"}, {tub, Open, 75, ""},
+		{tub, Open, 0, "more than 0"}, {tub, Open, -3, "more than 0"}, {tub, Open, math.NaN(), "more than 0"},
+		{tub, Open, 76, "75 mm at most: half the wall"}, {tub, Open, 75, ""},
 		{bag, Open, 13, "12 mm at most: a thicker one bursts it"}, {bag, Closed, 12, ""},
-		{jar, Open, 71, "half the wall"}, {jar, Closed, 126, ""}, {jar, Closed, 127, "air stays under the lid"}, {bottle, Open, 136, "air stays under the lid"},
+		{jar, Open, 71, "half the wall"}, {jar, Closed, 126, ""}, {jar, Closed, 127, "air stays under the lid"},
+		{bottle, Open, 136, "air stays under the lid"},
 		{tub, Frozen, 135, ""}, {tub, Frozen, 136, "a tenth more room"},
 	} {
 		err := row.v.CheckDepth(unit.Millimetres(row.mm), row.f)

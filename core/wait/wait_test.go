@@ -18,18 +18,20 @@ func TestWorkedExamples(t *testing.T) {
 	for what, c := range map[string]struct{ want, got, within float64 }{
 		// Singh and Heldman, Introduction to Food Engineering: a ball of 7 cm, k 1.2, 250 kJ/kg,
 		// freezes at -1.25 in a blast of -40 with 50 W/m2 K in 0.72 h.
-		"a ball in an air blast, h": {0.72, stuff{1000, 250e3, 1.2, -1.25}.plank(Ball(unit.Millimetres(70)), -40, 50) / 3600, 0.005},
+		"a ball in an air blast, h": {0.72, stuff{1000, 250e3, 1.2, -1.25}.plank(Ball(unit.Millimetres(70)), -40,
+			50) / 3600, 0.005},
 		// Stewart, Calculus: a drink of 72 F in 44 F is at 61 F after 30 minutes, and at 50 F
 		// after about 92.6.
 		"a drink in a cooler, min": {92.6, 30 * newton(72, 50, 44) / newton(72, 61, 44), 0.2},
 		// The ends of the law of Ferguson and Church: Stokes (1851) for fine grains, and
 		// a drag coefficient of 0.4 for coarse balls (Newton).
-		"silt of 10 um, mm/s":    {1e3 * 1.65 * 9.81 * 1e-10 / 18e-6, Sphere.Speed(unit.Millimetres(0.01), 1), 0.001},
-		"a ball of 30 mm, mm/s":  {1e3 * math.Sqrt(4*1.65*9.81*0.03/(3*0.4)), Sphere.Speed(unit.Millimetres(30), 1), 5},
-		"sand of 1 mm, mm/s":     {126, Sand.Speed(unit.Millimetres(1), 1), 2},
-		"air at 20 holds, g/kg":  {14.7, 1000 * saturated(20), 0.15},                          // psychrometric chart
-		"vapour at 100, kPa":     {101.3, vapour(100), 3},                                     // steam tables
-		"a pond at 20 loses, mm": {0.18, 25 * (saturated(20) - moisture(vapour(20)/2)), 0.01}, // a pool in still air at half humidity, an hour
+		"silt of 10 um, mm/s":   {1e3 * 1.65 * 9.81 * 1e-10 / 18e-6, Sphere.Speed(unit.Millimetres(0.01), 1), 0.001},
+		"a ball of 30 mm, mm/s": {1e3 * math.Sqrt(4*1.65*9.81*0.03/(3*0.4)), Sphere.Speed(unit.Millimetres(30), 1), 5},
+		"sand of 1 mm, mm/s":    {126, Sand.Speed(unit.Millimetres(1), 1), 2},
+		"air at 20 holds, g/kg": {14.7, 1000 * saturated(20), 0.15}, // psychrometric chart
+		"vapour at 100, kPa":    {101.3, vapour(100), 3},            // steam tables
+		// a pool in still air at half humidity, an hour
+		"a pond at 20 loses, mm": {0.18, 25 * (saturated(20) - moisture(vapour(20)/2)), 0.01},
 	} {
 		assert.InDelta(t, c.want, c.got, c.within, what)
 	}
@@ -94,7 +96,9 @@ func TestMoreTakesLonger(t *testing.T) {
 			"freeze": func(k float64) (Band, error) { return Freeze(Slab(mm(size*k)), warm, cold) },
 			"tray":   func(k float64) (Band, error) { return Freeze(Tray(mm(size*k)), warm, cold) },
 			"melt":   func(k float64) (Band, error) { return Melt(unit.Grams(size*k), surface, cold, warm, InAir) },
-			"cool":   func(k float64) (Band, error) { return Cool(unit.Grams(size*k), surface, warm+40, warm+10, warm) },
+			"cool": func(k float64) (Band, error) {
+				return Cool(unit.Grams(size*k), surface, warm+40, warm+10, warm)
+			},
 			"set":    func(k float64) (Band, error) { return Set(Agar, unit.Grams(size*k), surface, 80, warm-2) },
 			"settle": func(k float64) (Band, error) { return Settle(Glitter, mm(0.2), mm(size*k), 10) },
 			"dry":    func(k float64) (Band, error) { return Dry(unit.Grams(size*k), surface, warm, 0.5) },
@@ -104,7 +108,8 @@ func TestMoreTakesLonger(t *testing.T) {
 				t.Fatalf("%s: %v", what, err)
 			}
 			two, err := of(more)
-			if err != nil || one.Least > one.Most || two.Least < one.Least || two.Most < one.Most || two.Most > longest {
+			if err != nil || one.Least > one.Most || two.Least < one.Least || two.Most < one.Most ||
+				two.Most > longest {
 				t.Fatalf("%s: %v, then %v, %v", what, one, two, err)
 			}
 		}

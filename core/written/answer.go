@@ -111,7 +111,8 @@ type TakenFrom struct {
 
 // Nature is what a mix is, worked out from its ingredients.
 type Nature struct {
-	Activity       float64 `json:"activity,omitzero"` // water activity; absent when an ingredient is not known well enough
+	// water activity; absent when an ingredient is not known well enough
+	Activity       float64 `json:"activity,omitzero"`
 	ActivityMargin float64 `json:"activity_margin"`
 	Stable         bool    `json:"stable"` // no time or temperature control is needed
 	Class          string  `json:"class"`

@@ -60,8 +60,10 @@ func WriteUsual(v safety.Verdict, usual bool) Judged {
 func (p Pen) Findings(fs []safety.Finding) []Finding {
 	out := make([]Finding, len(fs))
 	for i, f := range fs {
-		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteUsual(f.Verdict, f.Usual), Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
-			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change), Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing)}
+		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteUsual(f.Verdict, f.Usual),
+			Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
+			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change),
+			Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing)}
 		for j, n := range f.Numbers {
 			out[i].Numbers[j] = Number{p.Text(n.Label), p.Text(n.Value)}
 		}
@@ -79,8 +81,10 @@ func (p Pen) Line(l *plan.Line) Line {
 	for i, c := range cares {
 		texts[i] = p.Text(c.Say())
 	}
-	return Line{Name: p.Called(l), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual), Findings: p.Findings(findings),
-		Detail: l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), cares: cares, careTexts: texts}
+	return Line{Name: p.Called(l), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual),
+		Findings: p.Findings(findings),
+		Detail:   l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), cares: cares,
+		careTexts: texts}
 }
 
 // Called writes what a line is called.
@@ -93,11 +97,13 @@ func (p Pen) Called(l *plan.Line) string {
 
 // Laid writes what is said of a thing where it lies.
 func (p Pen) Laid(l *plan.Line) Laid {
-	return Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour, Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets), Passes: p.Text(passing[l.Passes])}
+	return Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour,
+		Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets), Passes: p.Text(passing[l.Passes])}
 }
 
 // passing says how a piece goes through.
-var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Push: "needs a push", gauge.Wedges: "wedges", gauge.Stays: "does not go in", gauge.Perhaps: "try it: some go, some may not"}
+var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Push: "needs a push", gauge.Wedges: "wedges",
+	gauge.Stays: "does not go in", gauge.Perhaps: "try it: some go, some may not"}
 
 // Lines writes answers in their order; never nil.
 func (p Pen) Lines(lines []plan.Line) []Line {
@@ -111,7 +117,8 @@ func (p Pen) Lines(lines []plan.Line) []Line {
 // Group writes the children of a group as the rules see them.
 func (p Pen) Group(g *safety.Group) Group {
 	r := g.Room()
-	out := Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(), YoungestMonths: g.Youngest(), YoungestWords: p.Text(age.Say(g.Youngest())),
+	out := Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(),
+		YoungestMonths: g.Youngest(), YoungestWords: p.Text(age.Say(g.Youngest())),
 		Ages: make([]Age, len(r.Children))}
 	for i, c := range r.Children {
 		out.Ages[i] = Age{Initials: c.Label, Months: c.Months, CountsAs: c.Effective(false), Mouths: wordOf(c.Mouths)}
@@ -134,7 +141,8 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 
 // Answer writes the answer to a plan, each line as write does.
 func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.Line) Line) Answer {
-	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)), Timeline: make([]TimedStep, len(a.Timeline)),
+	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)),
+		Timeline: make([]TimedStep, len(a.Timeline)),
 		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say())}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
@@ -150,7 +158,9 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.
 		out.Beside[i] = write(&a.Beside[i])
 	}
 	out.Precautions, out.Covered = caresOf(out)
-	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places, func(p PlaceAnswer) bool { return p.Mark == safety.WithAHand.Mark() })
+	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places, func(p PlaceAnswer) bool {
+		return p.Mark == safety.WithAHand.Mark()
+	})
 	v := WriteUsual(a.Verdict, usual)
 	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready
 	return out
@@ -161,7 +171,8 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.
 func more(l Line) bool { return l.Mark == safety.WithAHand.Mark() }
 
 func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) Line) PlaceAnswer {
-	out := PlaceAnswer{ID: a.ID, Name: a.Name, Base: make([]Line, len(a.Base)), Lines: make([]Line, len(a.Lines)), Notes: p.Some(a.Notes)}
+	out := PlaceAnswer{ID: a.ID, Name: a.Name, Base: make([]Line, len(a.Base)), Lines: make([]Line, len(a.Lines)),
+		Notes: p.Some(a.Notes)}
 	for i := range a.Base {
 		out.Base[i] = write(&a.Base[i])
 	}
@@ -190,17 +201,20 @@ func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) Line) 
 }
 
 func (p Pen) fill(f *plan.FillAnswer, system unit.System) FillAnswer {
-	out := FillAnswer{Vessel: p.Vessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, Turns: f.Turns, DepthMM: f.Depth.Millimetres(), FindsML: f.Finds.Millilitres(), InAllG: f.InAll().Grams(),
+	out := FillAnswer{Vessel: p.Vessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, Turns: f.Turns,
+		DepthMM: f.Depth.Millimetres(), FindsML: f.Finds.Millilitres(), InAllG: f.InAll().Grams(),
 		SideBySide: f.SideBySide, Poured: make([]Poured, len(f.Poured))}
 	for i, of := range f.Poured {
-		out.Poured[i] = Poured{ItemID: of.Item.ID, Name: p.Name(of.Item.ID, of.Item.Name), DepthMM: of.Depth.Millimetres(), VolumeML: of.Volume.Millilitres(), MassG: of.Mass.Grams(),
+		out.Poured[i] = Poured{ItemID: of.Item.ID, Name: p.Name(of.Item.ID, of.Item.Name),
+			DepthMM: of.Depth.Millimetres(), VolumeML: of.Volume.Millilitres(), MassG: of.Mass.Grams(),
 			InAllG: of.InAll.Grams(), Cups: unit.Cups(of.Volume, system), Liquid: of.Item.Facts.Form == material.Liquid}
 		if of.Share.Count > 0 {
 			out.Poured[i].Child = &p.Scoops([]recipe.Scoop{of.Share})[0]
 		}
 	}
 	if i := f.Ice; i != nil {
-		out.Ice = &Ice{Pieces: i.Pieces, EachG: i.Each.Grams(), Freezes: p.Text(i.Freezes.Say()), Lasts: p.Text(i.Lasts.Say())}
+		out.Ice = &Ice{Pieces: i.Pieces, EachG: i.Each.Grams(), Freezes: p.Text(i.Freezes.Say()),
+			Lasts: p.Text(i.Lasts.Say())}
 	}
 	if g := f.Guess; g != nil {
 		out.Guess = &Guess{Least: g.Least, Most: g.Most, FewMM: g.Few.Millimetres(), MoreMM: g.More.Millimetres()}
@@ -234,8 +248,10 @@ func (p Pen) Digest(a plan.Answer, o Opening) Digest {
 
 func (p Pen) mix(m *plan.MixAnswer) MixAnswer {
 	b := m.Batch
-	out := MixAnswer{Recipe: p.Name(b.Recipe.ID, b.Recipe.Name), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
-		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: p.Text(m.Nature.Keeps), Nature: p.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
+	out := MixAnswer{Recipe: p.Name(b.Recipe.ID, b.Recipe.Name), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(),
+		MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
+		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: p.Text(m.Nature.Keeps), Nature: p.Nature(m.Nature,
+			m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
 	out.Pots, out.PotEachG = pots(m.Pots)
 	if m.Stored != nil {
 		out.Batch = &TakenFrom{ID: m.Stored.ID, Name: m.Stored.Name, LeftG: m.Stored.Left.Grams()}
@@ -255,10 +271,12 @@ func pots(p recipe.Pots) (count int, eachG float64) {
 
 // Nature writes what a mix is, and how much of the youngest child's day a taste holds.
 func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text) Nature {
-	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()), Hydration: max(0, n.Hydration),
+	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()),
+		Hydration:    max(0, n.Hydration),
 		NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
 	if len(n.Unsalted) > 0 {
-		out.NoSalt = p.Text(say.F("No figure, as nobody knows how salty {things} may be.", say.List("{thing} and {next}", n.Unsalted...)))
+		out.NoSalt = p.Text(say.F("No figure, as nobody knows how salty {things} may be.",
+			say.List("{thing} and {next}", n.Unsalted...)))
 	} else {
 		sodium := n.TasteSodium.Grams() * 1000
 		out.SodiumMG, out.TasteShare = &sodium, &tasteShare
@@ -271,14 +289,16 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 
 // Amount writes how much of one ingredient.
 func (p Pen) Amount(a recipe.Amount) Amount {
-	return Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name), ExactG: a.Exact.Grams(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
+	return Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name), ExactG: a.Exact.Grams(),
+		Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
 // Scoops writes fillings of measures; never nil.
 func (p Pen) Scoops(scoops []recipe.Scoop) []Scoop {
 	out := make([]Scoop, len(scoops))
 	for i, s := range scoops {
-		out[i] = Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count, VolumeML: s.Measure.Volume().Millilitres()}
+		out[i] = Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count,
+			VolumeML: s.Measure.Volume().Millilitres()}
 	}
 	return out
 }
@@ -287,9 +307,12 @@ func (p Pen) Scoops(scoops []recipe.Scoop) []Scoop {
 func WriteVessel(t vessel.Vessel) Vessel {
 	tl, tw := t.Top()
 	bl, bw := t.Bottom()
-	w := Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(), TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
-		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(), DeepestMM: t.Deepest(vessel.Open).Millimetres(), ClosedMM: t.Deepest(vessel.Closed).Millimetres(),
-		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), OuterMM: t.Outer().Millimetres(), Jar: t.IsJar(), Closes: t.Closes(), HoldsML: t.VolumeTo(t.Deepest(vessel.Open)).Millilitres()}
+	w := Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(),
+		TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
+		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(),
+		DeepestMM: t.Deepest(vessel.Open).Millimetres(), ClosedMM: t.Deepest(vessel.Closed).Millimetres(),
+		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), OuterMM: t.Outer().Millimetres(), Jar: t.IsJar(),
+		Closes: t.Closes(), HoldsML: t.VolumeTo(t.Deepest(vessel.Open)).Millilitres()}
 	if t.Shape() == vessel.Cells {
 		w.Cells = t.Cells()
 	}
@@ -329,9 +352,11 @@ func WriteGauge(f material.Facts) *Gauge {
 	}
 	at := f.Smallest.Pose()
 	short, middle, long := f.Smallest.Extents()
-	return &Gauge{Fits: at.Fits && !at.Unsure, Unsure: at.Unsure, Ball: f.Smallest.BallFit(), Round: f.Traits.Has(material.Rounded) || f.Smallest.Rounded(),
+	return &Gauge{Fits: at.Fits && !at.Unsure, Unsure: at.Unsure, Ball: f.Smallest.BallFit(),
+		Round:    f.Traits.Has(material.Rounded) || f.Smallest.Rounded(),
 		Squeezed: f.Traits.Has(material.Soft) && !at.Fits && f.Smallest.Squeezed(gauge.SoftSqueeze).CylinderFit().Fits,
-		Size:     f.Smallest.String(), ExtentsMM: []float64{short, middle, long}, Side: points(f.Smallest.Side(at)), Top: points(f.Smallest.Top(at))}
+		Size:     f.Smallest.String(), ExtentsMM: []float64{short, middle, long}, Side: points(f.Smallest.Side(at)),
+		Top: points(f.Smallest.Top(at))}
 }
 
 func points(ps []gauge.Point) []Point {
@@ -346,7 +371,8 @@ func points(ps []gauge.Point) []Point {
 func (p Pen) Swaps(swaps []safety.Swap) []Swap {
 	out := make([]Swap, len(swaps))
 	for i, s := range swaps {
-		out[i] = Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name), Judged: WriteUsual(s.Assessment.Verdict, s.Assessment.Usual()), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
+		out[i] = Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name), Judged: WriteUsual(s.Assessment.Verdict,
+			s.Assessment.Usual()), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
 	}
 	return out
 }
@@ -364,14 +390,17 @@ func (p Pen) Habits() []HabitLine {
 func (p Pen) Rules(rules []safety.Rule) []Rule {
 	out := make([]Rule, len(rules))
 	for i, r := range rules {
-		out[i] = Rule{ID: r.ID, Title: p.text(r.Title), Family: p.text(string(r.Family)), Threshold: p.text(r.Threshold), Source: p.text(r.Ground.Source), Standing: p.text(string(r.Ground.Standing)),
-			Tunable: r.Tunable, Examples: make([]RuleExample, len(r.Examples))}
+		out[i] = Rule{ID: r.ID, Title: p.text(r.Title), Family: p.text(string(r.Family)),
+			Threshold: p.text(r.Threshold), Source: p.text(r.Ground.Source),
+			Standing: p.text(string(r.Ground.Standing)),
+			Tunable:  r.Tunable, Examples: make([]RuleExample, len(r.Examples))}
 		for j, e := range r.Examples {
 			who := age.Say(e.Months)
 			if e.Mouths {
 				who = say.F("{age}, mouthing", who)
 			}
-			out[i].Examples[j] = RuleExample{Words: p.text(e.Words), Who: p.Text(who), Use: e.Use.String(), Judged: WriteVerdict(e.Want)}
+			out[i].Examples[j] = RuleExample{Words: p.text(e.Words), Who: p.Text(who), Use: e.Use.String(),
+				Judged: WriteVerdict(e.Want)}
 		}
 	}
 	return out
@@ -380,6 +409,9 @@ func (p Pen) Rules(rules []safety.Rule) []Rule {
 // Unreadable is the finding on anything for a room that does not read: nothing is known of
 // its children.
 func Unreadable(what, why string) Finding {
-	return Finding{Rule: "facts", Title: what + " does not read", Judged: WriteVerdict(safety.MeasureFirst), Numbers: []Number{}, Do: []string{}, Standing: string(safety.CommonPractice),
-		Source: "Convention: what is unknown is never cleared", Reason: what + " does not read, so nothing can be cleared: " + why, Change: "Open it and enter it anew.", Missing: "what is stored"}
+	return Finding{Rule: "facts", Title: what + " does not read", Judged: WriteVerdict(safety.MeasureFirst),
+		Numbers: []Number{}, Do: []string{}, Standing: string(safety.CommonPractice),
+		Source: "Convention: what is unknown is never cleared", Reason: what +
+			" does not read, so nothing can be cleared: " + why, Change: "Open it and enter it anew.",
+		Missing: "what is stored"}
 }

@@ -52,7 +52,8 @@ func (d Described) Dialogue() (asking.Dialogue, *Fault) {
 	}
 	told := make([]asking.Told, len(d.Told))
 	for i, t := range d.Told {
-		told[i] = asking.Told{Question: t.Question, Unknown: t.Unknown, Picks: t.Picks, Of: t.Of, Unsure: t.Unsure, Solid: t.Solid, Sizes: t.SizesMM, Figure: t.Figure}
+		told[i] = asking.Told{Question: t.Question, Unknown: t.Unknown, Picks: t.Picks, Of: t.Of, Unsure: t.Unsure,
+			Solid: t.Solid, Sizes: t.SizesMM, Figure: t.Figure}
 	}
 	out, at, err := asking.Read(told)
 	var w *asking.Wrong
@@ -66,12 +67,14 @@ func (d Described) Dialogue() (asking.Dialogue, *Fault) {
 func (p Pen) Asking(d asking.Dialogue, next asking.Question, ok, decides, further bool) *Asking {
 	out := &Asking{Told: []Answered{}}
 	for i, line := range d.Lines() {
-		out.Told = append(out.Told, Answered{Question: p.Text(line.Question), Says: p.Text(line.Says), Of: p.Text(line.Of), Falls: d.Without(i)})
+		out.Told = append(out.Told, Answered{Question: p.Text(line.Question), Says: p.Text(line.Says),
+			Of: p.Text(line.Of), Falls: d.Without(i)})
 	}
 	if !ok {
 		return out
 	}
-	out.Next = &NextAsk{ID: next.ID, Text: p.Text(next.Text), Kind: string(next.Kind), Unit: p.Text(next.Unit), Options: []AskOption{}, Decides: decides, Further: further}
+	out.Next = &NextAsk{ID: next.ID, Text: p.Text(next.Text), Kind: string(next.Kind), Unit: p.Text(next.Unit),
+		Options: []AskOption{}, Decides: decides, Further: further}
 	for _, o := range next.Options {
 		out.Next.Options = append(out.Next.Options, AskOption{o.ID, p.Text(o.Words), p.Text(o.Detail)})
 	}

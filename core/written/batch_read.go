@@ -59,7 +59,8 @@ func (b Batch) Read(from Reader) (m batch.Made, fault *Fault) {
 	case known:
 		m.Recipe = book
 	case b.Mix != nil:
-		m.Recipe = recipe.Recipe{ID: b.RecipeID, Own: true, Kind: b.Mix.Kind, Loss: b.Mix.LossPercent / 100, Heated: b.Mix.Heated, Hot: b.Mix.Hot}
+		m.Recipe = recipe.Recipe{ID: b.RecipeID, Own: true, Kind: b.Mix.Kind, Loss: b.Mix.LossPercent / 100,
+			Heated: b.Mix.Heated, Hot: b.Mix.Hot}
 		if b.Mix.Keeps != nil {
 			m.Recipe = m.Recipe.SaidToKeep(*b.Mix.Keeps)
 		}
@@ -83,7 +84,8 @@ func (b Batch) Read(from Reader) (m batch.Made, fault *Fault) {
 func (e BatchEvent) Read(from Reader) (out batch.Event, fault *Fault) {
 	var err error
 	if out.Kind, err = batch.ParseKind(e.Kind); err != nil {
-		return out, Bad("/kind", "Say what happened: it was added to, used, moved, looked over, set aside or thrown away.")
+		return out, Bad("/kind",
+			"Say what happened: it was added to, used, moved, looked over, set aside or thrown away.")
 	}
 	if out.On, err = age.ParseDate(e.On); err != nil {
 		return out, Bad("/on", "The day: %s.", err)

@@ -51,7 +51,9 @@ func caresOf(a Answer) (beyond, covered []Care) {
 	beyond, covered = make([]Care, 0, len(gathered)), make([]Care, 0, len(gathered))
 	for _, g := range gathered {
 		first := g.Of[0]
-		c := Care{ID: g.Key(), Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool { return c.Is(g.Precaution) })]}
+		c := Care{ID: g.Key(), Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool {
+			return c.Is(g.Precaution)
+		})]}
 		if len(g.Of) < len(names) {
 			c.Of = make([]string, 0, len(g.Of))
 			for _, i := range g.Of {

@@ -40,15 +40,16 @@ type OwnVessel struct {
 
 // Policy is what a centre asks beyond the published limits; every field only tightens.
 type Policy struct {
-	NutFree          bool           `json:"nut_free"`
-	NoFoodPlay       bool           `json:"no_food_play"`
-	MayContainStrict bool           `json:"may_contain_strict"`
-	TasteSafeMonths  int            `json:"taste_safe_months"`    // 0, or an age from 36 on
-	FoodMonths       int            `json:"food_months,omitzero"` // 48 when left out, or an age up to 72: firm and round food is kept out below it
-	CookedOnly       bool           `json:"cooked_only"`
-	OwnPortions      bool           `json:"own_portions"`
-	SameDayMixes     bool           `json:"same_day_mixes"`
-	MinimumMonths    map[string]int `json:"minimum_months"` // by rule id
+	NutFree          bool `json:"nut_free"`
+	NoFoodPlay       bool `json:"no_food_play"`
+	MayContainStrict bool `json:"may_contain_strict"`
+	TasteSafeMonths  int  `json:"taste_safe_months"` // 0, or an age from 36 on
+	// 48 when left out, or an age up to 72: firm and round food is kept out below it
+	FoodMonths    int            `json:"food_months,omitzero"`
+	CookedOnly    bool           `json:"cooked_only"`
+	OwnPortions   bool           `json:"own_portions"`
+	SameDayMixes  bool           `json:"same_day_mixes"`
+	MinimumMonths map[string]int `json:"minimum_months"` // by rule id
 }
 
 // HabitLine is a line that a routine may have, with what is done in full.

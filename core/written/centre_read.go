@@ -53,7 +53,8 @@ func (s Settings) Vessel(id string) (vessel.Vessel, bool) {
 
 var (
 	threeLetters = regexp.MustCompile(`^[A-Z]{3}$`)
-	zoneName     = regexp.MustCompile(`^[A-Z][A-Za-z0-9_+-]*(/[A-Z][A-Za-z0-9_+-]*){0,2}$`) // as the IANA database writes them
+	// as the IANA database writes them
+	zoneName = regexp.MustCompile(`^[A-Z][A-Za-z0-9_+-]*(/[A-Z][A-Za-z0-9_+-]*){0,2}$`)
 )
 
 const maxPrepHands = 10
@@ -134,7 +135,8 @@ func (v OwnVessel) alone(called string) (vessel.Vessel, error) {
 		return vessel.Vessel{}, err
 	}
 	given := [...]float64{v.TopWidthMM, v.BottomLengthMM, v.BottomWidthMM, v.HeightMM, float64(v.Cells)}
-	asked := map[vessel.Shape][5]bool{vessel.Walled: {true, true, true, true}, vessel.Round: {false, true, false, true}, vessel.Bowl: {3: true}, vessel.Bag: {0: true},
+	asked := map[vessel.Shape][5]bool{vessel.Walled: {true, true, true, true}, vessel.Round: {false, true, false, true},
+		vessel.Bowl: {3: true}, vessel.Bag: {0: true},
 		vessel.Bottle: {3: true}, vessel.Cells: {0: true, 3: true, 4: true}, vessel.OnWall: {3: true}}[shape]
 	for i, mm := range given {
 		if mm != 0 && !asked[i] {
@@ -164,7 +166,8 @@ func writeOwnVessels(all []vessel.Vessel) (own []OwnVessel) {
 		o := OwnVessel{ID: w.ID, Name: w.Name, Shape: w.Shape, TopLengthMM: w.TopLengthMM, OuterMM: w.OuterMM}
 		switch v.Shape() {
 		case vessel.Walled:
-			o.TopWidthMM, o.BottomLengthMM, o.BottomWidthMM, o.HeightMM = w.TopWidthMM, w.BottomLengthMM, w.BottomWidthMM, w.HeightMM
+			o.TopWidthMM, o.BottomLengthMM, o.BottomWidthMM, o.HeightMM = w.TopWidthMM, w.BottomLengthMM,
+				w.BottomWidthMM, w.HeightMM
 		case vessel.Round:
 			o.BottomLengthMM, o.HeightMM = w.BottomLengthMM, w.HeightMM
 		case vessel.Cells:
@@ -187,7 +190,9 @@ func Staffing(table string, perAdult []int) (room.RatioTable, error) {
 	}
 	var own [len(room.LocalBands) + 1]int
 	if len(perAdult) != len(own) {
-		return room.RatioTable{}, fmt.Errorf("give %d numbers: for a youngest child under 12, 24, 36 and 60 months and from then on", len(own))
+		return room.RatioTable{},
+			fmt.Errorf("give %d numbers: for a youngest child under 12, 24, 36 and 60 months and from then on",
+				len(own))
 	}
 	copy(own[:], perAdult)
 	return room.LocalTable(own)
@@ -195,13 +200,18 @@ func Staffing(table string, perAdult []int) (room.RatioTable, error) {
 
 // Read reads a policy, which can tighten what the rules ask and never loosen it.
 func (p Policy) Read() (safety.Policy, *Fault) {
-	out := safety.Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
-		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes, MinimumMonths: maps.Clone(p.MinimumMonths)}
+	out := safety.Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict,
+		TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
+		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes,
+		MinimumMonths: maps.Clone(p.MinimumMonths)}
 	if p.TasteSafeMonths != 0 && p.TasteSafeMonths < room.ThreeYears {
-		return out, Bad("/taste_safe_months", "The age for taste-safe things only is %d months or more: it tightens the rules and never loosens them.", room.ThreeYears)
+		return out, Bad("/taste_safe_months",
+			"The age for taste-safe things only is %d months or more: it tightens the rules and never loosens them.",
+			room.ThreeYears)
 	}
 	if p.FoodMonths != 0 && p.FoodMonths < 48 {
-		return out, Bad("/food_months", "The age for firm and round food is 48 months or more: it tightens the rules and never loosens them.")
+		return out, Bad("/food_months",
+			"The age for firm and round food is 48 months or more: it tightens the rules and never loosens them.")
 	}
 	if err := out.Validate(); err != nil {
 		return out, Bad("", "The settings: %s.", err)
@@ -211,8 +221,10 @@ func (p Policy) Read() (safety.Policy, *Fault) {
 
 // WritePolicy writes a policy; reading it gives the same policy again.
 func WritePolicy(p safety.Policy) Policy {
-	out := Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict, TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
-		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes, MinimumMonths: maps.Clone(p.MinimumMonths)}
+	out := Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict,
+		TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
+		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes,
+		MinimumMonths: maps.Clone(p.MinimumMonths)}
 	if out.MinimumMonths == nil {
 		out.MinimumMonths = map[string]int{}
 	}
@@ -225,7 +237,10 @@ func WriteSettings(s Settings) Centre {
 	if s.Staffing.ID() != ownTable {
 		perAdult = []int{}
 	}
-	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency, Currency: s.Currency, TimeZone: s.TimeZone, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine), Vessels: writeOwnVessels(s.Vessels), Prep: WriteFree(s.Free), PrepHands: writeHands(s.PrepHands), Policy: WritePolicy(s.Policy)}
+	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency,
+		Currency: s.Currency, TimeZone: s.TimeZone, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine),
+		Vessels: writeOwnVessels(s.Vessels), Prep: WriteFree(s.Free), PrepHands: writeHands(s.PrepHands),
+		Policy: WritePolicy(s.Policy)}
 }
 
 // writeHands leaves out what is so where nobody has said.

@@ -1,8 +1,8 @@
 package written
 
 // CheckInput asks about one thing: one of ItemID, Words or Described. Words may end in an
-// age, as in "dried peas 26 months", and the age alone counts beside the others. Answer is one of the answers to the question that the
-// words raised.
+// age, as in "dried peas 26 months", and the age alone counts beside the others. Answer is one of the answers to the
+// question that the words raised.
 type CheckInput struct {
 	ItemID    string     `json:"item_id,omitzero" max:"64"`
 	Words     string     `json:"words,omitzero" max:"120"`
@@ -120,19 +120,20 @@ type RoomVerdict struct {
 
 // ItemPage is what a thing is, with its verdict and swaps for every room.
 type ItemPage struct {
-	ID         string        `json:"id"`
-	Name       string        `json:"name"`
-	Also       []string      `json:"also"`
-	Parts      []string      `json:"parts"`
-	Detail     string        `json:"detail"`
-	Contains   string        `json:"contains"`
-	MayContain string        `json:"may_contain"`
-	Usually    string        `json:"usually_contains"` // what most packets of it hold
-	Traits     []string      `json:"traits"`
-	Feel       []string      `json:"feel"`
-	Manner     []Shown       `json:"manner"`
-	Keeps      string        `json:"keeps"`
-	ToConfirm  string        `json:"to_confirm,omitzero"` // how its keeping is understood, where nobody has looked at that yet
+	ID         string   `json:"id"`
+	Name       string   `json:"name"`
+	Also       []string `json:"also"`
+	Parts      []string `json:"parts"`
+	Detail     string   `json:"detail"`
+	Contains   string   `json:"contains"`
+	MayContain string   `json:"may_contain"`
+	Usually    string   `json:"usually_contains"` // what most packets of it hold
+	Traits     []string `json:"traits"`
+	Feel       []string `json:"feel"`
+	Manner     []Shown  `json:"manner"`
+	Keeps      string   `json:"keeps"`
+	// how its keeping is understood, where nobody has looked at that yet
+	ToConfirm  string        `json:"to_confirm,omitzero"`
 	Cost       string        `json:"cost,omitzero"`
 	CupG       float64       `json:"cup_g,omitzero"` // what one US cup weighs
 	Basis      string        `json:"basis"`

@@ -14,8 +14,8 @@
 //
 // The types say it themselves. A field without the option omitzero is required. A
 // pointer without it may be null, which says "not known" or "none". The tag max bounds
-// the letters of a text or the entries of a list, each those of the texts in a list; text:"lines" lets a text have several
-// lines, text:"file" leaves it to who reads the file in it.
+// the letters of a text or the entries of a list, each those of the texts in a list; text:"lines" lets a text have
+// several lines, text:"file" leaves it to who reads the file in it.
 //
 // # Version
 //

@@ -98,9 +98,12 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 		}
 		assert.Equal(t, 3, n)
 	}
-	for name, same := range map[string]func([]byte) (any, error){"setup with labels": again[Setup], "jar": again[Jar], "tick": again[Tick], "day": again[DayBody], "judgement": again[Judgement],
-		"batch": again[Batch], "part of a batch": again[Batch], "tub": again[Batch], "batch event": again[BatchEvent], "look at a batch": again[BatchEvent], "end of a batch": again[BatchEvent],
-		"log": again[Log], "log of nothing": again[Log], "lesson": again[Lesson], "offered": again[Offered], "offered, not judged": again[Offered], "addition": again[AdditionInput]} {
+	for name, same := range map[string]func([]byte) (any, error){"setup with labels": again[Setup], "jar": again[Jar],
+		"tick": again[Tick], "day": again[DayBody], "judgement": again[Judgement],
+		"batch": again[Batch], "part of a batch": again[Batch], "tub": again[Batch], "batch event": again[BatchEvent],
+		"look at a batch": again[BatchEvent], "end of a batch": again[BatchEvent],
+		"log": again[Log], "log of nothing": again[Log], "lesson": again[Lesson], "offered": again[Offered],
+		"offered, not judged": again[Offered], "addition": again[AdditionInput]} {
 		v, err := same(docs3[name])
 		require.NoError(t, err, name)
 		assert.JSONEq(t, string(docs3[name]), string(Write(v)), name)
@@ -118,7 +121,8 @@ func TestAnswersOfForm3(t *testing.T) {
 	require.NoError(t, err)
 	var docs map[string]json.RawMessage
 	require.NoError(t, json.Unmarshal(data, &docs))
-	for name, same := range map[string]func([]byte) (any, error){"answer": again[Answer], "making": again[RecipeMaking], "check": again[CheckAnswer], "digest": again[Digest]} {
+	for name, same := range map[string]func([]byte) (any, error){"answer": again[Answer], "making": again[RecipeMaking],
+		"check": again[CheckAnswer], "digest": again[Digest]} {
 		v, err := same(docs[name])
 		require.NoError(t, err, name)
 		assert.JSONEq(t, string(docs[name]), string(Write(v)), name)
@@ -154,14 +158,18 @@ func drawPerson(t *rapid.T) room.Person {
 	letter := rapid.StringMatching(`[A-Z]{2}`)
 	born, err := age.ParseMonth(rapid.StringMatching(`20(1[5-9]|2[0-5])-(0[1-9]|1[0-2])`).Draw(t, "born"))
 	require.NoError(t, err)
-	p := room.Person{ID: rapid.StringMatching(`[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}`).Draw(t, "id"), Initials: letter.Draw(t, "initials"), Born: born,
-		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")), Swallowing: rapid.Bool().Draw(t, "swallowing"), Asthma: rapid.Bool().Draw(t, "asthma"), Eczema: rapid.Bool().Draw(t, "eczema"),
-		Avoids: room.Senses(rapid.IntRange(0, 7).Draw(t, "avoids")), Seeks: room.Senses(rapid.IntRange(0, 7).Draw(t, "seeks"))}
+	p := room.Person{ID: rapid.StringMatching(`[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}`).Draw(t,
+		"id"), Initials: letter.Draw(t, "initials"), Born: born,
+		Mouths: room.Tri(rapid.IntRange(0, 2).Draw(t, "mouths")), Swallowing: rapid.Bool().Draw(t, "swallowing"),
+		Asthma: rapid.Bool().Draw(t, "asthma"), Eczema: rapid.Bool().Draw(t, "eczema"),
+		Avoids: room.Senses(rapid.IntRange(0, 7).Draw(t, "avoids")), Seeks: room.Senses(rapid.IntRange(0, 7).Draw(t,
+			"seeks"))}
 	if rapid.Bool().Draw(t, "judged as") {
 		p.Developmental = room.SetMonths(rapid.IntRange(0, room.Oldest).Draw(t, "months"))
 	}
 	for range rapid.IntRange(0, 3).Draw(t, "allergies") {
-		a := room.Allergy{To: rapid.SampledFrom(allergen.All()).Draw(t, "to"), By: room.Way(rapid.IntRange(0, 1).Draw(t, "by"))}
+		a := room.Allergy{To: rapid.SampledFrom(allergen.All()).Draw(t, "to"), By: room.Way(rapid.IntRange(0, 1).Draw(t,
+			"by"))}
 		if a.To == allergen.Other {
 			a.Note = "kiwi"
 		}
@@ -183,14 +191,19 @@ func drawRoutine(t *rapid.T) room.Routine {
 func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 	t.Run("room", func(t *testing.T) {
 		rapid.Check(t, func(t *rapid.T) {
-			r := room.Roster{Name: "Pebbles", Adults: rapid.IntRange(0, room.MaxAdults).Draw(t, "adults"), System: rapid.SampledFrom([]unit.System{unit.US, unit.Metric, unit.Australian}).Draw(t, "system"),
-				Drawer:  rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"1 cup", "1/2 cup", "1 tsp"}), 0, 3, rapid.ID).Draw(t, "drawer"),
-				NutFree: rapid.Bool().Draw(t, "nut free"), Illness: rapid.Bool().Draw(t, "illness"), Pet: rapid.Bool().Draw(t, "pet")}
+			r := room.Roster{Name: "Pebbles", Adults: rapid.IntRange(0, room.MaxAdults).Draw(t, "adults"),
+				System: rapid.SampledFrom([]unit.System{unit.US, unit.Metric, unit.Australian}).Draw(t, "system"),
+				Drawer: rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"1 cup", "1/2 cup", "1 tsp"}), 0, 3,
+					rapid.ID).Draw(t, "drawer"),
+				NutFree: rapid.Bool().Draw(t, "nut free"), Illness: rapid.Bool().Draw(t, "illness"),
+				Pet: rapid.Bool().Draw(t, "pet")}
 			if rapid.Bool().Draw(t, "keep from something") {
 				r.Customs = rapid.SliceOfNDistinct(rapid.SampledFrom(room.Customs()), 1, 3, rapid.ID).Draw(t, "customs")
 			}
 			r.Strikes = drawRoutine(t)
-			r.Children = rapid.SliceOfNDistinct(rapid.Custom(drawPerson), 1, 4, func(p room.Person) string { return p.ID }).Draw(t, "children")
+			r.Children = rapid.SliceOfNDistinct(rapid.Custom(drawPerson), 1, 4, func(p room.Person) string {
+				return p.ID
+			}).Draw(t, "children")
 			w, err := Read[Room](Write(WriteRoom(r)))
 			require.NoError(t, err)
 			back, fault := w.Roster()
@@ -210,8 +223,11 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 		}
 		rapid.Check(t, func(t *rapid.T) {
 			flag := func(name string) bool { return rapid.Bool().Draw(t, name) }
-			p := safety.Policy{NutFree: flag("nut"), NoFoodPlay: flag("food"), MayContainStrict: flag("may"), CookedOnly: flag("cooked"), OwnPortions: flag("own"), SameDayMixes: flag("day"),
-				TasteSafeMonths: rapid.SampledFrom([]int{0, 36, 48, 180}).Draw(t, "taste"), MinimumMonths: rapid.MapOf(rapid.SampledFrom(tunable), rapid.IntRange(0, safety.MaxMinimum)).Draw(t, "minimum")}
+			p := safety.Policy{NutFree: flag("nut"), NoFoodPlay: flag("food"), MayContainStrict: flag("may"),
+				CookedOnly: flag("cooked"), OwnPortions: flag("own"), SameDayMixes: flag("day"),
+				TasteSafeMonths: rapid.SampledFrom([]int{0, 36, 48, 180}).Draw(t, "taste"),
+				MinimumMonths: rapid.MapOf(rapid.SampledFrom(tunable), rapid.IntRange(0, safety.MaxMinimum)).Draw(t,
+					"minimum")}
 			w, err := Read[Policy](Write(WritePolicy(p)))
 			require.NoError(t, err)
 			back, fault := w.Read()
@@ -221,8 +237,12 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 	})
 	t.Run("described", func(t *testing.T) {
 		rapid.Check(t, func(t *rapid.T) {
-			d := Described{Name: "Thing", NothingElse: rapid.Bool().Draw(t, "nothing else"), Form: rapid.SampledFrom([]string{"", "piece", "grain", "dough", "liquid", "strand"}).Draw(t, "form"),
-				Contents: rapid.SampledFrom([]string{"", "unknown", "listed"}).Draw(t, "contents"), Traits: rapid.SliceOfN(rapid.SampledFrom([]string{"hard", "magnet", "cord=30", "hot"}), 0, 3).Draw(t, "traits"),
+			d := Described{Name: "Thing", NothingElse: rapid.Bool().Draw(t, "nothing else"),
+				Form: rapid.SampledFrom([]string{"", "piece", "grain", "dough", "liquid", "strand"}).Draw(t,
+					"form"),
+				Contents: rapid.SampledFrom([]string{"", "unknown", "listed"}).Draw(t, "contents"),
+				Traits: rapid.SliceOfN(rapid.SampledFrom([]string{"hard", "magnet", "cord=30", "hot"}), 0, 3).Draw(t,
+					"traits"),
 				Allergens: rapid.SliceOfN(rapid.SampledFrom([]string{"milk", "wheat"}), 0, 2).Draw(t, "allergens")}
 			if rapid.Bool().Draw(t, "measured") {
 				d.Solid, d.SizesMM = "box", []float64{rapid.Float64Range(1, 200).Draw(t, "a"), 20, 30}
@@ -242,11 +262,14 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 	t.Run("set-up", func(t *testing.T) {
 		rapid.Check(t, func(t *rapid.T) {
 			portion := rapid.Float64Range(1, 500).Draw(t, "portion")
-			p := Plan{RoomID: "00000000-0000-4000-8000-000000000001", PlayAt: "2026-11-26T09:45", Places: []Place{{ID: "00000000-0000-4000-8000-000000000002", Items: []PlanItem{},
-				Base: &Base{Kind: "mix", RecipeID: "stove-dough", PortionG: &portion, Use: rapid.SampledFrom([]string{"", "open", "sealed"}).Draw(t, "use")}}}, Beside: []PlanItem{}}
+			p := Plan{RoomID: "00000000-0000-4000-8000-000000000001", PlayAt: "2026-11-26T09:45",
+				Places: []Place{{ID: "00000000-0000-4000-8000-000000000002", Items: []PlanItem{},
+					Base: &Base{Kind: "mix", RecipeID: "stove-dough", PortionG: &portion,
+						Use: rapid.SampledFrom([]string{"", "open", "sealed"}).Draw(t, "use")}}}, Beside: []PlanItem{}}
 			place := &p.Places[0]
 			for i := range rapid.IntRange(0, 9).Draw(t, "items") {
-				place.Items = append(place.Items, PlanItem{ID: "00000000-0000-4000-8000-00000000001" + string(rune('0'+i)), ItemID: "marbles", Each: i + 1, Use: "hidden"})
+				place.Items = append(place.Items, PlanItem{ID: "00000000-0000-4000-8000-00000000001" +
+					string(rune('0'+i)), ItemID: "marbles", Each: i + 1, Use: "hidden"})
 			}
 			first, fault := p.Setup(shelf{})
 			require.Nil(t, fault)
@@ -257,7 +280,9 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			require.Equal(t, first.Places[0].Base, second.Places[0].Base)
 			require.Len(t, second.Places[0].Items, len(place.Items))
 			for i, item := range second.Places[0].Items {
-				require.Equal(t, plan.Placed{ID: place.Items[i].ID, Name: "Marbles", Facts: first.Places[0].Items[i].Facts, Manner: item.Manner, Prepared: item.Prepared, Each: i + 1, Use: safety.Hidden}, item, "each line keeps its id and its use")
+				require.Equal(t, plan.Placed{ID: place.Items[i].ID, Name: "Marbles",
+					Facts: first.Places[0].Items[i].Facts, Manner: item.Manner, Prepared: item.Prepared, Each: i + 1,
+					Use: safety.Hidden}, item, "each line keeps its id and its use")
 			}
 		})
 	})

@@ -57,8 +57,8 @@ type Moved struct {
 	By     string    `json:"by"`
 	Kind   string    `json:"kind"`
 	Amount *float64  `json:"amount,omitzero"` // absent when nobody weighed it
-	// Ahead says that it was noted at a time that is still to come, as a clock was wrong: it counts in the order in which
-	// it came.
+	// Ahead says that it was noted at a time that is still to come, as a clock was wrong: it counts in the order in
+	// which it came.
 	Ahead bool `json:"ahead,omitzero"`
 }
 
@@ -151,12 +151,13 @@ type BuyLine struct {
 
 // ShopPlan is a coming plan with what it waits for.
 type ShopPlan struct {
-	SetupID string   `json:"setup_id"`
-	Name    string   `json:"name"`
-	Room    string   `json:"room"`
-	PlayAt  string   `json:"play_at"`
-	State   string   `json:"state"` // all-here, buying, cannot (the shop has none of something) or not-ready (nothing is bought for it)
-	Waits   []string `json:"waits"`
+	SetupID string `json:"setup_id"`
+	Name    string `json:"name"`
+	Room    string `json:"room"`
+	PlayAt  string `json:"play_at"`
+	// all-here, buying, cannot (the shop has none of something) or not-ready (nothing is bought for it)
+	State string   `json:"state"`
+	Waits []string `json:"waits"`
 }
 
 // Shopping is what coming plans are short of, earliest need first.

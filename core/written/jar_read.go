@@ -29,8 +29,10 @@ func (j Jar) Read(u stock.Unit) (stock.Label, []stock.Pack, *Fault) {
 	}
 	packs := make([]stock.Pack, len(j.Packs))
 	for i, p := range j.Packs {
-		if !(p.Amount >= 1 && p.Amount <= stock.MaxPack) || p.Amount != float64(int64(p.Amount)) || p.Coins != nil && *p.Coins < 0 {
-			return l, nil, Bad(fmt.Sprintf("/packs/%d", i), "A pack holds 1 to %d whole grams or pieces, and costs nothing or more.", stock.MaxPack)
+		if !(p.Amount >= 1 && p.Amount <= stock.MaxPack) || p.Amount != float64(int64(p.Amount)) || p.Coins != nil &&
+			*p.Coins < 0 {
+			return l, nil, Bad(fmt.Sprintf("/packs/%d", i),
+				"A pack holds 1 to %d whole grams or pieces, and costs nothing or more.", stock.MaxPack)
 		}
 		packs[i] = stock.Pack{Size: stock.Of(p.Amount, u)}
 		if p.Coins != nil {
@@ -69,7 +71,8 @@ func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
 		return Jar{}, f
 	}
 	j := WriteLabel(it.ID, label)
-	j.Place, j.BestBefore, j.Opened = strings.TrimSpace(in.Place), strings.TrimSpace(in.BestBefore), strings.TrimSpace(in.Opened)
+	j.Place, j.BestBefore, j.Opened = strings.TrimSpace(in.Place), strings.TrimSpace(in.BestBefore),
+		strings.TrimSpace(in.Opened)
 	for i, p := range in.Packs {
 		at := fmt.Sprintf("/packs/%d", i)
 		q, f := ReadQuantity(at+"/amount", p.Amount, it)
@@ -78,7 +81,8 @@ func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
 		}
 		pack := Pack{Amount: float64(int64(q.Number() + 0.5))}
 		if pack.Amount < 1 || pack.Amount > stock.MaxPack {
-			return j, Bad(at+"/amount", "A pack holds 1 to %d whole %s.", stock.MaxPack, map[stock.Unit]string{stock.Grams: "grams", stock.Pieces: "pieces"}[u])
+			return j, Bad(at+"/amount", "A pack holds 1 to %d whole %s.", stock.MaxPack,
+				map[stock.Unit]string{stock.Grams: "grams", stock.Pieces: "pieces"}[u])
 		}
 		if strings.TrimSpace(p.Price) != "" {
 			coins, err := money.Parse(p.Price, money.Digits(currency))
@@ -124,7 +128,8 @@ func ReadQuantity(pointer, text string, it *material.Item) (stock.Quantity, *Fau
 	case err == nil:
 		return stock.Quantity{}, Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
 	case u == stock.Pieces:
-		return stock.Quantity{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name, words.Cut(typed))
+		return stock.Quantity{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name,
+			words.Cut(typed))
 	}
 	q, err := unit.Parse(typed, unit.Metric)
 	if err != nil {

@@ -145,7 +145,8 @@ const mostMinutes = 300
 
 // Trimmed returns the log without space around what was typed.
 func (l Log) Trimmed() Log {
-	l.Watched, l.Word, l.OwnThing = strings.TrimSpace(l.Watched), strings.TrimSpace(l.Word), strings.TrimSpace(l.OwnThing)
+	l.Watched, l.Word, l.OwnThing = strings.TrimSpace(l.Watched), strings.TrimSpace(l.Word),
+		strings.TrimSpace(l.OwnThing)
 	return l
 }
 

@@ -88,8 +88,10 @@ func optional(s *shape, path string) (all []string) {
 // Whatever a page does not know of a document stays through its save, and what is cleared goes.
 func TestASaveKeepsWhatItDoesNotKnow(t *testing.T) {
 	for name, kept := range map[string]func(sent, stored []byte) ([]byte, *shape, error){
-		"child": overAs[Child], "room": overAs[Room], "set-up": overAs[Setup], "thing": overAs[Thing], "recipe": overAs[Recipe], "centre": overAs[Centre],
-		"log": overAs[Log], "day": overAs[DayBody], "jar": overAs[Jar], "batch": overAs[Batch], "what happened to a batch": overAs[BatchEvent], "tick": overAs[Tick]} {
+		"child": overAs[Child], "room": overAs[Room], "set-up": overAs[Setup], "thing": overAs[Thing],
+		"recipe": overAs[Recipe], "centre": overAs[Centre],
+		"log": overAs[Log], "day": overAs[DayBody], "jar": overAs[Jar], "batch": overAs[Batch],
+		"what happened to a batch": overAs[BatchEvent], "tick": overAs[Tick]} {
 		t.Run(name, rapid.MakeCheck(func(t *rapid.T) {
 			_, s, err := kept([]byte("1"), []byte("1"))
 			require.NoError(t, err)
@@ -97,7 +99,8 @@ func TestASaveKeepsWhatItDoesNotKnow(t *testing.T) {
 			doc := drawn(t, s, &ids)
 			unknown := map[string]bool{}
 			for _, path := range optional(s, "") {
-				if parts := strings.Split(path, "/"); rapid.IntRange(0, 2).Draw(t, path) == 0 && parts[len(parts)-1] != "id" {
+				if parts := strings.Split(path, "/"); rapid.IntRange(0, 2).Draw(t, path) == 0 &&
+					parts[len(parts)-1] != "id" {
 					unknown[path] = true
 				}
 			}

@@ -183,7 +183,8 @@ func readFree(all []PrepWindow) (free []room.Free, fault *Fault) {
 	for i, w := range all {
 		f, ok := w.free()
 		if !ok {
-			return nil, Bad(fmt.Sprintf("/prep/%d", i), "Hands are free from one time to a later one, such as 07:00 to 09:00.")
+			return nil, Bad(fmt.Sprintf("/prep/%d", i),
+				"Hands are free from one time to a later one, such as 07:00 to 09:00.")
 		}
 		if f.From < last {
 			return nil, Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")

@@ -28,15 +28,17 @@ func Read[T any](data []byte) (v T, err error) {
 	if err := json.Unmarshal(data, &v, jsontext.AllowDuplicateNames(true)); err != nil {
 		var wrong *json.SemanticError
 		if errors.As(err, &wrong) {
-			return v, &Fault{WrongType, string(wrong.JSONPointer), fmt.Sprintf("%s cannot be %s.", last(string(wrong.JSONPointer)), words.Cut(string(wrong.JSONValue)))}
+			return v, &Fault{WrongType, string(wrong.JSONPointer), fmt.Sprintf("%s cannot be %s.",
+				last(string(wrong.JSONPointer)), words.Cut(string(wrong.JSONValue)))}
 		}
 		return v, notJSON
 	}
 	return v, nil
 }
 
-// Hold refuses, with a *Fault, all that Read refuses but a number that its field cannot be: what is no JSON, and every field
-// that is not known, doubled, missing, too long or of another kind. What it lets through any reader of JSON takes alike.
+// Hold refuses, with a *Fault, all that Read refuses but a number that its field cannot be: what is no JSON, and every
+// field that is not known, doubled, missing, too long or of another kind. What it lets through any reader of JSON takes
+// alike.
 func Hold[T any](data []byte) error {
 	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
 		return f
@@ -114,7 +116,8 @@ func (w *walker) value(s *shape) *Fault {
 			return notJSON
 		}
 		if !s.nullable {
-			return &Fault{WrongType, w.at(), fmt.Sprintf("%s may not be empty: give %s.", last(w.at()), kindWords[s.kind])}
+			return &Fault{WrongType, w.at(), fmt.Sprintf("%s may not be empty: give %s.", last(w.at()),
+				kindWords[s.kind])}
 		}
 		return nil
 	case k == '{' && s.kind == objectKind:
@@ -136,11 +139,13 @@ func (w *walker) value(s *shape) *Fault {
 		if err := w.dec.SkipValue(); err != nil {
 			return notJSON
 		}
-		return &Fault{WrongType, w.at(), fmt.Sprintf("%s must be %s, not %s.", last(w.at()), kindWords[s.kind], tokenWords[k])}
+		return &Fault{WrongType, w.at(), fmt.Sprintf("%s must be %s, not %s.", last(w.at()), kindWords[s.kind],
+			tokenWords[k])}
 	}
 }
 
-var tokenWords = map[jsontext.Kind]string{'"': "text", '0': "a number", 't': "true", 'f': "false", '{': "a set of fields", '[': "a list"}
+var tokenWords = map[jsontext.Kind]string{'"': "text", '0': "a number", 't': "true", 'f': "false",
+	'{': "a set of fields", '[': "a list"}
 
 // word reads a text; it is only good until the next is read.
 func (w *walker) word() ([]byte, bool) {
@@ -168,7 +173,8 @@ func (w *walker) object(s *shape) *Fault {
 		i, known := s.byName[string(name)]
 		switch {
 		case !known:
-			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s", words.Cut(string(name)), s.near(string(name)))}
+			return &Fault{UnknownField, w.at(string(name)), fmt.Sprintf("There is no field %q%s",
+				words.Cut(string(name)), s.near(string(name)))}
 		case seen&(1<<i) != 0:
 			return &Fault{DoubledField, w.at(string(name)), fmt.Sprintf("The field %q stands twice.", name)}
 		}
@@ -222,7 +228,8 @@ func (w *walker) names(s *shape) *Fault {
 		}
 		name := string(text)
 		if seen[name] || name == "" {
-			return &Fault{DoubledField, w.at(name), fmt.Sprintf("The name %q stands twice, or is none.", words.Cut(name))}
+			return &Fault{DoubledField, w.at(name), fmt.Sprintf("The name %q stands twice, or is none.",
+				words.Cut(name))}
 		}
 		seen[name] = true
 		if f := w.below(step{name: name}, s.elem); f != nil {
@@ -262,7 +269,8 @@ func (w *walker) text(s *shape) *Fault {
 		return notJSON
 	}
 	if s.max > 0 && len(text) > s.max && utf8.RuneCount(text) > s.max {
-		return &Fault{TooLong, w.at(), fmt.Sprintf("%s has at most %d letters, not %d.", last(w.at()), s.max, utf8.RuneCount(text))}
+		return &Fault{TooLong, w.at(), fmt.Sprintf("%s has at most %d letters, not %d.", last(w.at()), s.max,
+			utf8.RuneCount(text))}
 	}
 	if s.lines != anyText && bytes.ContainsFunc(text, func(r rune) bool { return control(r, s.lines) }) {
 		return &Fault{Control, w.at(), fmt.Sprintf("%s holds a control character, which nobody can see.", last(w.at()))}
@@ -270,14 +278,17 @@ func (w *walker) text(s *shape) *Fault {
 	return nil
 }
 
-// control reports whether a character is one that a text may not hold: it would look like another text, or turn it round.
+// control reports whether a character is one that a text may not hold: it would look like another text, or turn it
+// round.
 func control(r rune, l lines) bool {
-	return (r < ' ' || r >= 0x7f && r < 0xa0 || unicode.Is(unseen, r)) && !(l == manyLines && (r == '\n' || r == '\r' || r == '\t'))
+	return (r < ' ' || r >= 0x7f && r < 0xa0 || unicode.Is(unseen, r)) && !(l == manyLines && (r == '\n' || r == '\r' ||
+		r == '\t'))
 }
 
 // unseen are characters of Unicode that show nothing: those of no width and those that set the direction of writing
 // (UAX #9). What joins and parts letters in some scripts, and emoji, is none of them.
-var unseen = &unicode.RangeTable{LatinOffset: 1, R16: []unicode.Range16{{0x00ad, 0x00ad, 1}, {0x200b, 0x200b, 1}, {0x200e, 0x200f, 1},
+var unseen = &unicode.RangeTable{LatinOffset: 1, R16: []unicode.Range16{{0x00ad, 0x00ad, 1}, {0x200b, 0x200b, 1},
+	{0x200e, 0x200f, 1},
 	{0x202a, 0x202e, 1}, {0x2060, 0x2064, 1}, {0x2066, 0x2069, 1}, {0xfeff, 0xfeff, 1}}}
 
 // last names the place a pointer leads to: "Adults" for /adults, "The document" for "".

@@ -43,25 +43,36 @@ func TestReadIsStrict(t *testing.T) {
 		return strings.Replace(aRoomText, old, new, 1)
 	}
 	for text, want := range map[string]Fault{
-		change(`"allergies"`, `"alergies"`):                                   {UnknownField, "/children/0/alergies", `did you mean "allergies"`},
-		change(`"nut_free":true,`, ``):                                        {MissingField, "/nut_free", `"nut_free" is missing`},
-		change(`"nut_free"`, `"Nut_Free"`):                                    {UnknownField, "/Nut_Free", `did you mean "nut_free"`},
-		change(`"by":"eating"`, `"by":"eating","by":"touch"`):                 {DoubledField, "/children/0/allergies/0/by", "stands twice"},
-		change(`"by":"eating"`, `"by":"eating","b\u0079":"touch"`):            {DoubledField, "/children/0/allergies/0/by", "stands twice"},
-		change(`"mouths":"yes"`, `"mouths":null`):                             {WrongType, "/children/0/mouths", "may not be empty"},
-		change(`"adults":2`, `"adults":"2"`):                                  {WrongType, "/adults", "must be a whole number, not text"},
-		change(`"adults":2`, `"adults":2.5`):                                  {WrongType, "/adults", "cannot be 2.5"},
-		change(`"adults":2`, `"adults":1e99`):                                 {WrongType, "/adults", "cannot be 1e99"},
-		change(`"pet":false`, `"pet":0`):                                      {WrongType, "/pet", "must be true or false, not a number"},
-		change(`"eaten":[]`, `"eaten":"milk"`):                                {WrongType, "/children/0/needs/eaten", "must be a list, not text"},
-		change(`"name":"Puddles"`, `"name":"Pud\u0007dles"`):                  {Control, "/name", "control character"},
-		change(`"name":"Puddles"`, `"name":"Pud\ndles"`):                      {Control, "/name", "control character"},
-		change(`"name":"Puddles"`, `"name":"Pud`+"\u0085"+`dles"`):            {Control, "/name", "control character"},
-		change(`"name":"Puddles"`, `"name":"Pud`+"\u200b"+`dles"`):            {Control, "/name", "nobody can see"},
-		change(`"name":"Puddles"`, `"name":"`+"\u202e"+`selddup"`):            {Control, "/name", "nobody can see"},
-		change(`"name":"Puddles"`, `"name":"\ufeffPuddles"`):                  {Control, "/name", "nobody can see"},
-		change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 61)+`"`):    {TooLong, "/name", "at most 60 letters, not 61"},
-		change(`"drawer":[]`, `"drawer":[`+strings.Repeat(`"a",`, 16)+`"a"]`): {TooLong, "/drawer", "at most 16 entries"},
+		change(`"allergies"`, `"alergies"`): {UnknownField, "/children/0/alergies",
+			`did you mean "allergies"`},
+		change(`"nut_free":true,`, ``): {MissingField, "/nut_free",
+			`"nut_free" is missing`},
+		change(`"nut_free"`, `"Nut_Free"`): {UnknownField, "/Nut_Free",
+			`did you mean "nut_free"`},
+		change(`"by":"eating"`, `"by":"eating","by":"touch"`): {DoubledField,
+			"/children/0/allergies/0/by", "stands twice"},
+		change(`"by":"eating"`, `"by":"eating","b\u0079":"touch"`): {DoubledField,
+			"/children/0/allergies/0/by", "stands twice"},
+		change(`"mouths":"yes"`, `"mouths":null`): {WrongType, "/children/0/mouths",
+			"may not be empty"},
+		change(`"adults":2`, `"adults":"2"`): {WrongType, "/adults",
+			"must be a whole number, not text"},
+		change(`"adults":2`, `"adults":2.5`):  {WrongType, "/adults", "cannot be 2.5"},
+		change(`"adults":2`, `"adults":1e99`): {WrongType, "/adults", "cannot be 1e99"},
+		change(`"pet":false`, `"pet":0`): {WrongType, "/pet",
+			"must be true or false, not a number"},
+		change(`"eaten":[]`, `"eaten":"milk"`): {WrongType, "/children/0/needs/eaten",
+			"must be a list, not text"},
+		change(`"name":"Puddles"`, `"name":"Pud\u0007dles"`):       {Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud\ndles"`):           {Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud`+"\u0085"+`dles"`): {Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud`+"\u200b"+`dles"`): {Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"`+"\u202e"+`selddup"`): {Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"\ufeffPuddles"`):       {Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 61)+`"`): {TooLong, "/name",
+			"at most 60 letters, not 61"},
+		change(`"drawer":[]`, `"drawer":[`+strings.Repeat(`"a",`, 16)+`"a"]`): {TooLong, "/drawer",
+			"at most 16 entries"},
 		aRoomText + `{}`:                {NotJSON, "", "more after the end"},
 		aRoomText[:len(aRoomText)-1]:    {NotJSON, "", "not one whole JSON document"},
 		"[" + aRoomText + "]":           {WrongType, "", "must be a set of fields, not a list"},
@@ -81,7 +92,8 @@ func TestReadIsStrict(t *testing.T) {
 	ok, err := Read[RoomInput]([]byte(change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 60)+`"`)))
 	require.NoError(t, err, "letters are counted, not bytes")
 	assert.Len(t, []rune(ok.Name), 60)
-	_, err = Read[Recipe]([]byte(`{"name":"x","kind":"dough","measures":"us","lines":"a\nb","steps":"a\r\n\tb","keeps":"","heated":false,"hot":false,"loss_percent":0}`))
+	_, err = Read[Recipe](
+		[]byte(`{"name":"x","kind":"dough","measures":"us","lines":"a\nb","steps":"a\r\n\tb","keeps":"","heated":false,"hot":false,"loss_percent":0}`))
 	require.NoError(t, err, "what is typed in lines has lines")
 }
 
@@ -96,8 +108,10 @@ func TestOwnMeasuresThatAreNone(t *testing.T) {
 		{[]OwnMeasure{{Name: "glass", With: "wooden-blox", Grams: 200}}, "/own_measures/0/with", "Choose what"},
 		{[]OwnMeasure{{Name: "glass", With: "pine-cones", Grams: 200}}, "/own_measures/0/grams", "fill it with water"},
 		{[]OwnMeasure{{Name: "cup", With: "water", Grams: 200}}, "/own_measures/0/grams", "is a measure already"},
-		{[]OwnMeasure{{Name: "стакан 2", With: "water", Grams: 200}}, "/own_measures/0/grams", "a word or two of letters"},
-		{[]OwnMeasure{{Name: "glass", With: "water", Grams: 200}, {Name: " Glass", With: "water", Grams: 210}}, "/own_measures/1/name", "Two measures"},
+		{[]OwnMeasure{{Name: "стакан 2", With: "water", Grams: 200}}, "/own_measures/0/grams",
+			"a word or two of letters"},
+		{[]OwnMeasure{{Name: "glass", With: "water", Grams: 200}, {Name: " Glass", With: "water", Grams: 210}},
+			"/own_measures/1/name", "Two measures"},
 	} {
 		in, err := Read[RoomInput]([]byte(aRoomText))
 		require.NoError(t, err)
@@ -116,14 +130,21 @@ func TestOwnVesselsThatCannotBe(t *testing.T) {
 		own      []OwnVessel
 		at, says string
 	}{
-		{[]OwnVessel{{ID: id, Name: "Pool", Shape: "round", TopLengthMM: 4000, BottomLengthMM: 4000, HeightMM: 300}}, "/vessels/0", "at most 2000 mm, not 4000"},
-		{[]OwnVessel{{ID: id, Name: "Tub", Shape: "tub", TopLengthMM: 400, TopWidthMM: 300, BottomLengthMM: 400, BottomWidthMM: 300, HeightMM: -150}}, "/vessels/0", "above 0"},
+		{[]OwnVessel{{ID: id, Name: "Pool", Shape: "round", TopLengthMM: 4000, BottomLengthMM: 4000, HeightMM: 300}},
+			"/vessels/0", "at most 2000 mm, not 4000"},
+		{[]OwnVessel{{ID: id, Name: "Tub", Shape: "tub", TopLengthMM: 400, TopWidthMM: 300, BottomLengthMM: 400,
+			BottomWidthMM: 300, HeightMM: -150}}, "/vessels/0", "above 0"},
 		{[]OwnVessel{{ID: id, Name: "Tub", Shape: "tub", TopLengthMM: 400}}, "/vessels/0", "above 0"},
-		{[]OwnVessel{{ID: id, Name: "Bowl", Shape: "bowl", TopLengthMM: 400, TopWidthMM: 300, HeightMM: 100}}, "/vessels/0", "fewer measures"},
+		{[]OwnVessel{{ID: id, Name: "Bowl", Shape: "bowl", TopLengthMM: 400, TopWidthMM: 300, HeightMM: 100}},
+			"/vessels/0", "fewer measures"},
 		{[]OwnVessel{{ID: id, Name: "Jug", Shape: "jug", TopLengthMM: 100}}, "/vessels/0", "not a shape"},
-		{[]OwnVessel{{ID: id, Name: " ", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/0/name", "Say what"},
-		{[]OwnVessel{{ID: "b", Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/0/id", "id of its own"},
-		{[]OwnVessel{{ID: id, Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}, {ID: strings.Replace(id, "21", "22", 1), Name: "bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/1/name", "Two vessels"},
+		{[]OwnVessel{{ID: id, Name: " ", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/0/name",
+			"Say what"},
+		{[]OwnVessel{{ID: "b", Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}}, "/vessels/0/id",
+			"id of its own"},
+		{[]OwnVessel{{ID: id, Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100},
+			{ID: strings.Replace(id, "21", "22", 1), Name: "bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}},
+			"/vessels/1/name", "Two vessels"},
 	} {
 		_, fault := Centre{Name: "Ours", Currency: "USD", RatioTable: "cfoc", Vessels: row.own}.Settings()
 		require.NotNil(t, fault, "%+v", row.own)
@@ -147,7 +168,8 @@ func TestRoomFilesOfEveryVersion(t *testing.T) {
 		assert.True(t, r.Children[0].Mouthing(false), name)
 		assert.True(t, r.Children[1].MouthingMissing(), name)
 		assert.Equal(t, "wheat", s.Group.Declared().String(), name)
-		assert.Equal(t, 1, s.Group.AdultsNeeded(), "one for four at two years (CFOC 1.1.1.2, quoted from memory): %s", name)
+		assert.Equal(t, 1, s.Group.AdultsNeeded(), "one for four at two years (CFOC 1.1.1.2, quoted from memory): %s",
+			name)
 		it, ok := s.Shelf.Named("our buoys")
 		assert.True(t, ok && it.Own, name)
 		assert.True(t, s.Cupboard["white-rice"], name)
@@ -176,9 +198,10 @@ func TestASlipInAnyKeyOfARoomFileIsRefused(t *testing.T) {
 func TestRoomFilesNameTheFieldAtFault(t *testing.T) {
 	child := `{"born":"2024-05","mouths":true,"developmental_months":null,"allergies":[]}`
 	for text, want := range map[string]string{
-		`{"adults":2,"children":[{"born":"2024-05","mouths":null,"alergies":[]}]}`:                            `/children/0/alergies: There is no field "alergies"; did you mean "allergies"?`,
-		`{"adults":2,"children":[{"born":"2024-05","mouths":null}]}`:                                          `/children/0/allergies: The field "allergies" is missing`,
-		`{"children":[` + child + `]}`:                                                                        `/adults: The field "adults" is missing`,
+		`{"adults":2,"children":[{"born":"2024-05","mouths":null,"alergies":[]}]}`: `/children/0/alergies: There is no field "alergies"; did you mean "allergies"?`,
+		`{"adults":2,"children":[{"born":"2024-05","mouths":null}]}`:               `/children/0/allergies: The field "allergies" is missing`,
+		`{"children":[` + child +
+			`]}`: `/adults: The field "adults" is missing`,
 		`{"adults":"two","children":[]}`:                                                                      `/adults: Adults must be a whole number`,
 		`{"adults":2,"children":[]}`:                                                                          `: The room cannot be planned for: add at least one child`,
 		`{"adults":2,"children":[{"mouths":true,"allergies":[]}]}`:                                            `/children/0/born: The field "born" is missing`,
@@ -187,22 +210,30 @@ func TestRoomFilesNameTheFieldAtFault(t *testing.T) {
 		`{"adults":2,"children":[{"born":"2024-05","mouths":true,"allergies":[{"to":"milk","by":"sight"}]}]}`: `/children/0/allergies/0/by: `,
 		`{"adults":2,"children":[{"born":"2024-05","mouths":true,"allergies":[{"to":" "}]}]}`:                 `/children/0/allergies/0/to: Say what`,
 		`{"adults":2,"children":[{"born":"2024-05","mouths":true,"allergies":[],"eaten":["stones"]}]}`:        `/children/0/eaten/0: `,
-		`{"adults":2,"staffing":"relaxed","children":[` + child + `]}`:                                        `/staffing: `,
-		`{"adults":2,"children_per_adult":[3],"children":[` + child + `]}`:                                    `/children_per_adult: The staffing table: give 5 numbers`,
-		`{"adults":2,"children_per_adult":[3,5,4,8,8],"children":[` + child + `]}`:                            `/children_per_adult: The staffing table: older children`,
-		`{"on":"soon","adults":2,"children":[` + child + `]}`:                                                 `/on: `,
-		`{"adults":2,"children":[` + child + `]} {}`:                                                          `: There is more after the end`,
+		`{"adults":2,"staffing":"relaxed","children":[` + child +
+			`]}`: `/staffing: `,
+		`{"adults":2,"children_per_adult":[3],"children":[` + child +
+			`]}`: `/children_per_adult: The staffing table: give 5 numbers`,
+		`{"adults":2,"children_per_adult":[3,5,4,8,8],"children":[` + child +
+			`]}`: `/children_per_adult: The staffing table: older children`,
+		`{"on":"soon","adults":2,"children":[` + child + `]}`: `/on: `,
+		`{"adults":2,"children":[` + child +
+			`]} {}`: `: There is more after the end`,
 		`{"adults":2,`: `: This is not one whole`,
-		`{"adults":2,"children":[` + child + `],"things":[{"id":"x","name":"B","parts":"find","solid":"sphere","size_mm":"6cm"}]}`: `/things/0/size_mm: Size: sizes are numbers in mm`,
-		`{"adults":2,"children":[` + child + `],"policy":{"minimum_months":{"eye":40}}}`:                                           `/policy: The settings: "eye" is not a rule`,
-		`{"adults":2,"children":[` + child + `],"policy":{"taste_safe_months":24}}`:                                                `/policy/taste_safe_months: `,
+		`{"adults":2,"children":[` + child +
+			`],"things":[{"id":"x","name":"B","parts":"find","solid":"sphere","size_mm":"6cm"}]}`: `/things/0/size_mm: Size: sizes are numbers in mm`,
+		`{"adults":2,"children":[` + child +
+			`],"policy":{"minimum_months":{"eye":40}}}`: `/policy: The settings: "eye" is not a rule`,
+		`{"adults":2,"children":[` + child +
+			`],"policy":{"taste_safe_months":24}}`: `/policy/taste_safe_months: `,
 		`{"version":9}`:           `/version: The file is written in form 9`,
 		`{"version":2,"room":{}}`: `/room/name: `,
 	} {
 		_, err := ReadRoomFile([]byte(text), today)
 		var fault *Fault
 		if assert.ErrorAs(t, err, &fault, text) {
-			assert.True(t, strings.HasPrefix(fault.Pointer+": "+fault.Sentence, want), "%s\nwant %s\ngot  %s: %s", text, want, fault.Pointer, fault.Sentence)
+			assert.True(t, strings.HasPrefix(fault.Pointer+": "+fault.Sentence, want), "%s\nwant %s\ngot  %s: %s", text,
+				want, fault.Pointer, fault.Sentence)
 		}
 	}
 	_, err := ReadRoomFile(make([]byte, MaxRoomFile+1), today)
@@ -232,11 +263,13 @@ func TestASlipAnywhereIsRefused(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(aRoomText), &whole))
 	rapid.Check(t, func(t *rapid.T) {
 		text := aRoomText
-		names := []string{"version", "name", "adults", "measures", "drawer", "nut_free", "illness", "pet", "children", "id", "initials", "born", "mouths",
+		names := []string{"version", "name", "adults", "measures", "drawer", "nut_free", "illness", "pet", "children",
+			"id", "initials", "born", "mouths",
 			"developmental_months", "allergies", "to", "by", "needs", "asthma", "eczema", "eaten", "avoids", "seeks"}
 		name := rapid.SampledFrom(names).Draw(t, "field")
 		at := rapid.IntRange(0, len(name)-1).Draw(t, "letter")
-		slip := rapid.SampledFrom([]string{name[:at] + name[at+1:], name[:at] + "x" + name[at:], name[:at] + "q" + name[at+1:], strings.ToUpper(name[:at+1]) + name[at+1:]}).Draw(t, "slip")
+		slip := rapid.SampledFrom([]string{name[:at] + name[at+1:], name[:at] + "x" + name[at:], name[:at] + "q" +
+			name[at+1:], strings.ToUpper(name[:at+1]) + name[at+1:]}).Draw(t, "slip")
 		_, err := Read[RoomInput]([]byte(strings.Replace(text, `"`+name+`":`, `"`+slip+`":`, 1)))
 		var fault *Fault
 		require.ErrorAs(t, err, &fault, "%s for %s", slip, name)

@@ -31,7 +31,8 @@ func (r Recipe) Typed() recipe.Written {
 
 // WriteTyped writes a recipe as it would be typed, in the cups of a system.
 func WriteTyped(w recipe.Written, s unit.System) Recipe {
-	r := Recipe{Name: w.Name, Kind: w.Kind, Measures: s.String(), Lines: w.Lines, Steps: w.Steps, Keeps: w.Keeps, LossPercent: w.Loss * 100, Heated: w.Heated, Hot: w.Hot}
+	r := Recipe{Name: w.Name, Kind: w.Kind, Measures: s.String(), Lines: w.Lines, Steps: w.Steps, Keeps: w.Keeps,
+		LossPercent: w.Loss * 100, Heated: w.Heated, Hot: w.Hot}
 	if w.PH != 0 {
 		r.PH = &w.PH
 	}

@@ -2,10 +2,11 @@ package written
 
 // Room is a room with its children, all that is kept of it.
 type Room struct {
-	Name     string   `json:"name" max:"60"`
-	Adults   int      `json:"adults"`
-	Measures string   `json:"measures"`                  // whose cups and spoons: us, metric, australian
-	Drawer   []string `json:"drawer" max:"16" each:"40"` // labels of what hangs in the kitchen; the usual set when empty
+	Name     string `json:"name" max:"60"`
+	Adults   int    `json:"adults"`
+	Measures string `json:"measures"` // whose cups and spoons: us, metric, australian
+	// labels of what hangs in the kitchen; the usual set when empty
+	Drawer []string `json:"drawer" max:"16" each:"40"`
 	// OwnMeasures are vessels of the room, or handfuls, that were filled once and weighed.
 	OwnMeasures []OwnMeasure `json:"own_measures,omitzero" max:"6"`
 	NutFree     bool         `json:"nut_free"`

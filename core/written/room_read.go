@@ -161,7 +161,8 @@ func wordOf(t room.Tri) string {
 
 // person reads a child; pointers are below it.
 func (c Child) person() (p room.Person, f *Fault) {
-	p = room.Person{ID: strings.ToLower(c.ID), Initials: strings.ToUpper(strings.TrimSpace(c.Initials)), Swallowing: c.Needs.Swallowing, Asthma: c.Needs.Asthma, Eczema: c.Needs.Eczema}
+	p = room.Person{ID: strings.ToLower(c.ID), Initials: strings.ToUpper(strings.TrimSpace(c.Initials)),
+		Swallowing: c.Needs.Swallowing, Asthma: c.Needs.Asthma, Eczema: c.Needs.Eczema}
 	if !IsID(p.ID) {
 		return p, Bad("/id", "A child needs an id of its own.")
 	}
@@ -223,7 +224,8 @@ func (n Needs) read(p *room.Person) *Fault {
 	for i, word := range n.Eaten {
 		set, err := allergen.ParseContents(word)
 		if err != nil {
-			return Bad(fmt.Sprintf("/needs/eaten/%d", i), "Choose what has been eaten at home from the list of allergens.")
+			return Bad(fmt.Sprintf("/needs/eaten/%d", i),
+				"Choose what has been eaten at home from the list of allergens.")
 		}
 		p.Tried |= set
 	}
@@ -234,7 +236,8 @@ func (n Needs) read(p *room.Person) *Fault {
 		for i, word := range row.words {
 			sense, err := room.ParseSense(word)
 			if err != nil {
-				return Bad(fmt.Sprintf("/needs/%s/%d", field, i), "Note whether the child avoids or seeks sticky, wet, loud or scented things.")
+				return Bad(fmt.Sprintf("/needs/%s/%d", field, i),
+					"Note whether the child avoids or seeks sticky, wet, loud or scented things.")
 			}
 			*row.into |= sense
 		}
@@ -267,7 +270,8 @@ func writeRoutine(r room.Routine) (ids []string) {
 
 // WriteRoom writes a room; reading it gives the same room again.
 func WriteRoom(r room.Roster) Room {
-	out := Room{Name: r.Name, Adults: r.Adults, Measures: r.System.String(), Drawer: append([]string{}, r.Drawer...), NutFree: r.NutFree,
+	out := Room{Name: r.Name, Adults: r.Adults, Measures: r.System.String(), Drawer: append([]string{}, r.Drawer...),
+		NutFree: r.NutFree,
 		Illness: r.Illness, Pet: r.Pet, Children: make([]Child, len(r.Children))}
 	for _, c := range r.Customs {
 		out.Customs = append(out.Customs, string(c))
@@ -298,7 +302,8 @@ func WriteClass(lines []room.ClassLine) []ClassLine {
 
 func writeChild(p room.Person) Child {
 	c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
-		Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{}, Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
+		Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{},
+			Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
 	if months, set := p.Developmental.Get(); set {
 		c.DevelopmentalMonths = &months
 	}

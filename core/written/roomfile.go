@@ -75,7 +75,8 @@ func ReadRoomFile(data []byte, today age.Date) (*Sheet, error) {
 		}
 		return f.sheet()
 	default:
-		return nil, &Fault{NewerForm, "/version", fmt.Sprintf("The file is written in form %d; this Emblo reads forms 1 to %d. Use a newer one.", v, Version)}
+		return nil, &Fault{NewerForm, "/version",
+			fmt.Sprintf("The file is written in form %d; this Emblo reads forms 1 to %d. Use a newer one.", v, Version)}
 	}
 }
 
@@ -114,7 +115,8 @@ func (f RoomFile) sheet() (*Sheet, error) {
 	if fault != nil {
 		return nil, fault
 	}
-	s, err := newSheet(roster.On(on), staffing, policy.Tighten(safety.Policy{NutFree: roster.NutFree}), f.Things, f.Cupboard)
+	s, err := newSheet(roster.On(on), staffing, policy.Tighten(safety.Policy{NutFree: roster.NutFree}), f.Things,
+		f.Cupboard)
 	if err != nil {
 		return nil, err
 	}
@@ -235,7 +237,8 @@ func (f roomFile1) sheet(today age.Date) (*Sheet, error) {
 	}
 	things := make([]FileThing, len(f.Things))
 	for i, t := range f.Things {
-		things[i] = FileThing{t.ID, Thing{Name: t.Name, Also: t.Also, Parts: t.Parts, Solid: t.Solid, SizeMM: t.SizeMM, Contains: t.Contains, Traits: t.Traits, CupG: t.CupG, Keeps: t.Keeps, Feel: t.Feel, Cost: t.Cost}}
+		things[i] = FileThing{t.ID, Thing{Name: t.Name, Also: t.Also, Parts: t.Parts, Solid: t.Solid, SizeMM: t.SizeMM,
+			Contains: t.Contains, Traits: t.Traits, CupG: t.CupG, Keeps: t.Keeps, Feel: t.Feel, Cost: t.Cost}}
 	}
 	return newSheet(r, staffing, policy, things, f.Cupboard)
 }
@@ -254,7 +257,8 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 	}
 	if d := c.DevelopmentalMonths; d != nil {
 		if *d < 0 || *d > room.Oldest {
-			return child, Bad("/developmental_months", "A developmental age is between 0 and %d months, not %d.", room.Oldest, *d)
+			return child, Bad("/developmental_months", "A developmental age is between 0 and %d months, not %d.",
+				room.Oldest, *d)
 		}
 		child.Developmental = room.SetMonths(*d)
 	}

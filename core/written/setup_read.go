@@ -174,7 +174,8 @@ func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *Fault) {
 		return nil, Bad("/vessel_id", "Choose a vessel from the list.")
 	}
 	if use == safety.Sealed && !tub.Closes() {
-		return nil, Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.", strings.ToLower(tub.Name))
+		return nil, Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.",
+			strings.ToLower(tub.Name))
 	}
 	fill := plan.Fill{Tub: tub, Use: use, SideBySide: b.SideBySide, Frozen: b.Frozen}
 	if b.Vessels != nil {

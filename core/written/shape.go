@@ -22,8 +22,9 @@ const (
 	mapKind
 )
 
-var kindWords = [...]string{textKind: "text", wholeKind: "a whole number", numberKind: "a number", yesNoKind: "true or false",
-	listKind: "a list", objectKind: "a set of fields", mapKind: "a set of names"}
+var kindWords = [...]string{textKind: "text", wholeKind: "a whole number", numberKind: "a number",
+	yesNoKind: "true or false",
+	listKind:  "a list", objectKind: "a set of fields", mapKind: "a set of names"}
 
 // lines says which control characters a text may hold.
 type lines uint8

@@ -4,16 +4,17 @@ import "emblo/core/recipe"
 
 // Step is one thing to do, or one wait: the same in a recipe, in a plan and in what is prepared.
 type Step struct {
-	ID           string   `json:"id,omitzero"`   // stays when it is said in other words
-	Kind         string   `json:"kind,omitzero"` // make, cook, scald, cool, chill, freeze or rest
-	Text         string   `json:"text"`
-	Minutes      int      `json:"minutes"`
-	Wait         bool     `json:"wait"`
-	AdultOnly    bool     `json:"adult_only"`
-	ChildrenHelp bool     `json:"children_help"`
-	Resource     string   `json:"resource,omitzero"` // what it takes up: stove, oven, microwave, freezer, fridge or sink
-	Asks         string   `json:"asks,omitzero"`     // what a probe has to read when it is over, in words
-	Uses         []string `json:"uses,omitzero"`     // ids of the ingredients that it names
+	ID           string `json:"id,omitzero"`   // stays when it is said in other words
+	Kind         string `json:"kind,omitzero"` // make, cook, scald, cool, chill, freeze or rest
+	Text         string `json:"text"`
+	Minutes      int    `json:"minutes"`
+	Wait         bool   `json:"wait"`
+	AdultOnly    bool   `json:"adult_only"`
+	ChildrenHelp bool   `json:"children_help"`
+	// what it takes up: stove, oven, microwave, freezer, fridge or sink
+	Resource string   `json:"resource,omitzero"`
+	Asks     string   `json:"asks,omitzero"` // what a probe has to read when it is over, in words
+	Uses     []string `json:"uses,omitzero"` // ids of the ingredients that it names
 }
 
 // TimedStep is one step before play; Starts is the latest moment to start it.
@@ -33,5 +34,6 @@ func (p Pen) Steps(steps []recipe.Step) []Step {
 
 // Step writes one step.
 func (p Pen) Step(s recipe.Step) Step {
-	return Step{s.ID, s.Kind.String(), p.Text(s.Text), s.Minutes, s.Wait(), s.By == recipe.Adult, s.By == recipe.ChildrenHelp, string(s.At), p.Text(s.Probe.Say()), s.Uses}
+	return Step{s.ID, s.Kind.String(), p.Text(s.Text), s.Minutes, s.Wait(), s.By == recipe.Adult,
+		s.By == recipe.ChildrenHelp, string(s.At), p.Text(s.Probe.Say()), s.Uses}
 }

@@ -129,7 +129,8 @@ type MovedInput struct {
 
 // ClockDoubt is a reason not to trust what the clock shows.
 type ClockDoubt struct {
-	Kind    string `json:"kind"`    // database: its clock is another than the program's; back: the program's went back; zone: nobody has said it
+	// database: its clock is another than the program's; back: the program's went back; zone: nobody has said it
+	Kind    string `json:"kind"`
 	Minutes int    `json:"minutes"` // by how many the database's is ahead, or the program's jumped
 	Words   string `json:"words"`
 }

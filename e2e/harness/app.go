@@ -43,12 +43,15 @@ func Main(m *testing.M) int {
 	}
 	defer os.RemoveAll(dir)
 	binary, browser.dir = filepath.Join(dir, "emblo"), filepath.Join(dir, "browser")
-	if out, err := exec.Command("go", "build", "-ldflags", "-X emblo/internal/now.setting="+clockSetting, "-o", binary, "emblo/cmd/emblo").CombinedOutput(); err != nil {
+	if out, err := exec.Command("go", "build", "-ldflags", "-X emblo/internal/now.setting="+clockSetting, "-o", binary,
+		"emblo/cmd/emblo").CombinedOutput(); err != nil {
 		fmt.Fprintf(os.Stderr, "%v\n%s", err, out)
 		return 1
 	}
 	defer closeBrowser()
-	return testdb.Run(m, stands, func(ctx context.Context, s *store.Store) error { return demo.Load(ctx, s, stands.At()) })
+	return testdb.Run(m, stands, func(ctx context.Context, s *store.Store) error {
+		return demo.Load(ctx, s, stands.At())
+	})
 }
 
 // App is one running binary on a database of its own. Its clock stands at the moment of the tests when it
@@ -95,7 +98,8 @@ func (a *App) Run(t testing.TB, addr string) {
 	a.stop = sync.Once{}
 	a.output = new(lockedBuilder)
 	a.cmd = exec.Command(binary, "serve")
-	a.cmd.Env = append(environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin, clockSetting+"="+a.ahead.String())
+	a.cmd.Env = append(environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin, clockSetting+
+		"="+a.ahead.String())
 	a.cmd.Stderr = a.output
 	out, err := a.cmd.StdoutPipe()
 	require.NoError(t, err)
@@ -163,7 +167,8 @@ func (a *App) Demote(t testing.TB) {
 
 // CutOff ends every connection of the app to its database, in the middle of whatever they do.
 func (a *App) CutOff(t testing.TB) {
-	testdb.Exec(t, a.url, "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()")
+	testdb.Exec(t, a.url,
+		"select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()")
 }
 
 // Peak returns the most memory that the program has had, in MiB (proc(5), VmHWM).

@@ -30,7 +30,8 @@ func (p *Person) Forgot(words string) {
 // Forbid takes a store away from the pages that are opened from now on, as a browser does that may keep nothing.
 func (p *Person) Forbid(store string) {
 	p.t.Helper()
-	p.before(fmt.Sprintf(`Object.defineProperty(window, %q, { get() { throw new DOMException('Forbidden', 'SecurityError') } })`, store))
+	p.before(fmt.Sprintf(
+		`Object.defineProperty(window, %q, { get() { throw new DOMException('Forbidden', 'SecurityError') } })`, store))
 }
 
 // Offline cuts the network of this screen, or brings it back.
@@ -72,5 +73,7 @@ func (p *Person) Lies(words string) bool {
 // Send sends a request without a body, as the page of this person would.
 func (p *Person) Send(method, path string) {
 	p.t.Helper()
-	require.True(p.t, evaluate[bool](p, fmt.Sprintf("fetch(%q, { method: %q, headers: { 'Idempotency-Key': crypto.randomUUID() } }).then((r) => r.ok)", path, method)))
+	require.True(p.t, evaluate[bool](p,
+		fmt.Sprintf("fetch(%q, { method: %q, headers: { 'Idempotency-Key': crypto.randomUUID() } }).then((r) => r.ok)",
+			path, method)))
 }

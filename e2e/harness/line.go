@@ -30,7 +30,8 @@ func (p *Person) Line() *Line {
 		}
 	}))
 	_, err := chromedp.Call(p.ctx, fetch.Enable, fetch.EnableParams{Patterns: []*fetch.RequestPattern{
-		{URLPattern: "*/api/*", RequestStage: fetch.RequestStageRequest}, {URLPattern: "*/api/*", RequestStage: fetch.RequestStageResponse}}})
+		{URLPattern: "*/api/*", RequestStage: fetch.RequestStageRequest}, {URLPattern: "*/api/*",
+			RequestStage: fetch.RequestStageResponse}}})
 	require.NoError(p.t, err)
 	return l
 }
@@ -52,10 +53,12 @@ func (l *Line) Saves() int {
 
 func (p *Person) pass(l *Line, e *fetch.EventRequestPaused) {
 	answered := e.ResponseStatusCode > 0 || e.ResponseErrorReason != ""
-	saves := slices.Contains([]string{"PUT", "POST", "DELETE"}, e.Request.Method) && !slices.ContainsFunc([]string{"/api/session", "/api/session/demo", "/api/answer", "/api/check", "/api/swaps", "/api/recipes/make", "/api/recipes/read"},
-		func(read string) bool {
-			return len(e.Request.URL) >= len(read) && e.Request.URL[len(e.Request.URL)-len(read):] == read
-		})
+	saves := slices.Contains([]string{"PUT", "POST", "DELETE"}, e.Request.Method) &&
+		!slices.ContainsFunc([]string{"/api/session", "/api/session/demo", "/api/answer", "/api/check", "/api/swaps",
+			"/api/recipes/make", "/api/recipes/read"},
+			func(read string) bool {
+				return len(e.Request.URL) >= len(read) && e.Request.URL[len(e.Request.URL)-len(read):] == read
+			})
 	l.mu.Lock()
 	slow, lose := l.slow, l.lose
 	if saves && !answered {
@@ -66,8 +69,10 @@ func (p *Person) pass(l *Line, e *fetch.EventRequestPaused) {
 		time.Sleep(slow)
 	}
 	if saves && (lose == "request" && !answered || lose == "answer" && answered) {
-		_, _ = chromedp.Call(p.ctx, fetch.FailRequest, fetch.FailRequestParams{RequestID: e.RequestID, ErrorReason: network.ErrorReasonConnectionReset})
+		_, _ = chromedp.Call(p.ctx, fetch.FailRequest, fetch.FailRequestParams{RequestID: e.RequestID,
+			ErrorReason: network.ErrorReasonConnectionReset})
 		return
 	}
-	_, _ = chromedp.Call(p.ctx, fetch.ContinueRequest, fetch.ContinueRequestParams{RequestID: e.RequestID}) // the page may have left
+	// the page may have left
+	_, _ = chromedp.Call(p.ctx, fetch.ContinueRequest, fetch.ContinueRequestParams{RequestID: e.RequestID})
 }

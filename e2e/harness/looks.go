@@ -74,7 +74,8 @@ func (p *Person) Sheet(paper chromedp.PaperSize) []byte {
 // Millimetres returns how wide the first thing that matches is drawn, at 96 pixels an inch.
 func (p *Person) Millimetres(selector string) float64 {
 	p.t.Helper()
-	return evaluate[float64](p, fmt.Sprintf(`document.querySelector(%q).getBoundingClientRect().width / 96 * 25.4`, selector))
+	return evaluate[float64](p, fmt.Sprintf(`document.querySelector(%q).getBoundingClientRect().width / 96 * 25.4`,
+		selector))
 }
 
 // Dark switches the page to the evening theme.
@@ -87,7 +88,8 @@ func (p *Person) Dark() {
 // more, or forced-colors: active; no value takes it back.
 func (p *Person) Prefers(feature, value string) {
 	p.t.Helper()
-	_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: feature, Value: value}}})
+	_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia,
+		emulation.SetEmulatedMediaParams{Features: []*emulation.MediaFeature{{Name: feature, Value: value}}})
 	require.NoError(p.t, err)
 }
 

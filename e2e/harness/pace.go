@@ -18,13 +18,15 @@ func (p *Person) Slow(processor, megabits float64) {
 	_, err := chromedp.Call(p.ctx, network.Enable, network.EnableParams{})
 	require.NoError(p.t, err)
 	_, err = chromedp.Call(p.ctx, network.EmulateNetworkConditionsByRule, network.EmulateNetworkConditionsByRuleParams{
-		MatchedNetworkConditions: []*network.Conditions{{DownloadThroughput: megabits * 1e6 / 8, UploadThroughput: megabits * 1e6 / 8}}})
+		MatchedNetworkConditions: []*network.Conditions{{DownloadThroughput: megabits * 1e6 / 8,
+			UploadThroughput: megabits * 1e6 / 8}}})
 	require.NoError(p.t, err)
 	_, err = chromedp.Call(p.ctx, network.SetCacheDisabled, network.SetCacheDisabledParams{CacheDisabled: true})
 	require.NoError(p.t, err)
 	_, err = chromedp.Call(p.ctx, emulation.SetCPUThrottlingRate, emulation.SetCPUThrottlingRateParams{Rate: processor})
 	require.NoError(p.t, err)
-	_, err = chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: watch})
+	_, err = chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument,
+		page.AddScriptToEvaluateOnNewDocumentParams{Source: watch})
 	require.NoError(p.t, err)
 }
 

@@ -37,10 +37,12 @@ var browser struct {
 
 func startBrowser() {
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
-		chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(browser.dir),
+		chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.UserDataDir(browser.dir),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
-		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang", "en-GB"),
+		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang",
+			"en-GB"),
 		// Nothing that slides has to be waited for, and no process is kept ready for a page that nobody opens.
 		chromedp.Flag("force-prefers-reduced-motion", true),
 		chromedp.Flag("disable-features", "Translate,BlinkGenPropertyTrees,SpareRendererForSitePerProcess"))
@@ -87,14 +89,16 @@ func Sit(t testing.TB, a *App, width, height int64) *Person {
 func (p *Person) live() {
 	p.t.Helper()
 	p.Ahead(p.app.ahead)
-	_, err := chromedp.Call(p.ctx, emulation.SetTimezoneOverride, emulation.SetTimezoneOverrideParams{TimezoneID: stands.At().Location().String()})
+	_, err := chromedp.Call(p.ctx, emulation.SetTimezoneOverride,
+		emulation.SetTimezoneOverrideParams{TimezoneID: stands.At().Location().String()})
 	require.NoError(p.t, err)
 }
 
 // Tab opens another tab for the same person, signed in as they are.
 func (p *Person) Tab() *Person {
 	p.t.Helper()
-	ctx, cancel := chromedp.NewContext(browser.ctx, chromedp.WithExistingBrowserContext(chromedp.FromContext(p.ctx).BrowserContextID))
+	ctx, cancel := chromedp.NewContext(browser.ctx,
+		chromedp.WithExistingBrowserContext(chromedp.FromContext(p.ctx).BrowserContextID))
 	p.t.Cleanup(cancel)
 	require.NoError(p.t, chromedp.Do(ctx))
 	other := &Person{t: p.t, ctx: ctx, base: p.base, app: p.app}
@@ -131,7 +135,8 @@ func (p *Person) Ahead(by time.Duration) {
 // before runs a script in the pages that are opened from now on, before their own.
 func (p *Person) before(source string) {
 	p.t.Helper()
-	_, err := chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: source})
+	_, err := chromedp.Call(p.ctx, page.AddScriptToEvaluateOnNewDocument,
+		page.AddScriptToEvaluateOnNewDocumentParams{Source: source})
 	require.NoError(p.t, err)
 }
 
@@ -162,7 +167,8 @@ func (p *Person) query(role, name string) []cdp.BackendNodeID {
 	if err != nil {
 		return nil // navigating
 	}
-	res, err := chromedp.Call(p.ctx, accessibility.QueryAXTree, accessibility.QueryAXTreeParams{NodeID: doc.Root.NodeID, Role: role, AccessibleName: name})
+	res, err := chromedp.Call(p.ctx, accessibility.QueryAXTree, accessibility.QueryAXTreeParams{NodeID: doc.Root.NodeID,
+		Role: role, AccessibleName: name})
 	if err != nil {
 		return nil
 	}
@@ -176,7 +182,8 @@ func (p *Person) query(role, name string) []cdp.BackendNodeID {
 }
 
 func (p *Person) middle(id cdp.BackendNodeID) (x, y float64, ok bool) {
-	if _, err := chromedp.Call(p.ctx, dom.ScrollIntoViewIfNeeded, dom.ScrollIntoViewIfNeededParams{BackendNodeID: id}); err != nil {
+	if _, err := chromedp.Call(p.ctx, dom.ScrollIntoViewIfNeeded,
+		dom.ScrollIntoViewIfNeededParams{BackendNodeID: id}); err != nil {
 		return 0, 0, false
 	}
 	res, err := chromedp.Call(p.ctx, dom.GetContentQuads, dom.GetContentQuadsParams{BackendNodeID: id})
@@ -304,9 +311,11 @@ func (p *Person) Upload(path string) {
 	p.t.Helper()
 	doc, err := chromedp.Call(p.ctx, dom.GetDocument, dom.GetDocumentParams{})
 	require.NoError(p.t, err)
-	field, err := chromedp.Call(p.ctx, dom.QuerySelector, dom.QuerySelectorParams{NodeID: doc.Root.NodeID, Selector: "input[type=file]"})
+	field, err := chromedp.Call(p.ctx, dom.QuerySelector, dom.QuerySelectorParams{NodeID: doc.Root.NodeID,
+		Selector: "input[type=file]"})
 	require.NoError(p.t, err)
-	_, err = chromedp.Call(p.ctx, dom.SetFileInputFiles, dom.SetFileInputFilesParams{Files: []string{path}, NodeID: field.NodeID})
+	_, err = chromedp.Call(p.ctx, dom.SetFileInputFiles, dom.SetFileInputFilesParams{Files: []string{path},
+		NodeID: field.NodeID})
 	require.NoError(p.t, err)
 }
 
@@ -315,7 +324,8 @@ func (p *Person) Download(name string, do func()) []byte {
 	p.t.Helper()
 	dir := p.t.TempDir()
 	_, err := chromedp.Call(p.ctx, browserdom.SetDownloadBehavior, browserdom.SetDownloadBehaviorParams{
-		Behavior: browserdom.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir, BrowserContextID: chromedp.FromContext(p.ctx).BrowserContextID})
+		Behavior: browserdom.SetDownloadBehaviorBehaviorAllow, DownloadPath: dir,
+		BrowserContextID: chromedp.FromContext(p.ctx).BrowserContextID})
 	require.NoError(p.t, err)
 	do()
 	var data []byte
@@ -344,7 +354,8 @@ func (p *Person) See(words ...string) {
 // which never was there proves nothing.
 func (p *Person) Gone(words string) {
 	p.t.Helper()
-	require.True(p.t, slices.ContainsFunc(p.saw, func(w string) bool { return strings.Contains(w, words) }), "%q was never seen", words)
+	require.True(p.t, slices.ContainsFunc(p.saw, func(w string) bool { return strings.Contains(w, words) }),
+		"%q was never seen", words)
 	p.wait(fmt.Sprintf("%q to go", words), func() bool { return !strings.Contains(p.Text(), words) })
 }
 
@@ -367,7 +378,10 @@ func evaluate[T any](p *Person, script string) T {
 	p.t.Helper()
 	ctx, cancel := context.WithTimeout(p.ctx, 2*patience)
 	defer cancel()
-	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](script, func(e *cdpruntime.EvaluateParams) { yes := true; e.AwaitPromise = &yes }))
+	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](script, func(e *cdpruntime.EvaluateParams) {
+		yes := true
+		e.AwaitPromise = &yes
+	}))
 	if err != nil && !strings.Contains(err.Error(), "null") {
 		p.t.Fatalf("script: %v", err)
 	}

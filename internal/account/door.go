@@ -25,8 +25,8 @@ var (
 )
 
 // How many tries are compared (common practice). Nobody is locked out by what others try: tries from elsewhere are
-// counted by where they come from, a device that an account has been signed in on before by itself, and what is too many
-// for an account from everywhere together is spaced.
+// counted by where they come from, a device that an account has been signed in on before by itself, and what is too
+// many for an account from everywhere together is spaced.
 const (
 	window       = 15 * time.Minute
 	triesAccount = 8  // of one account from one place, and from everywhere before they are spaced
@@ -47,8 +47,8 @@ const (
 type Door struct {
 	store *store.Store
 	now   now.Clock
-	// asking and comparing hold as many as may ask the database, and compare a password, at once: comparing takes 19 MiB
-	// and a processor, of which one is left to everybody else.
+	// asking and comparing hold as many as may ask the database, and compare a password, at once: comparing takes 19
+	// MiB and a processor, of which one is left to everybody else.
 	asking, comparing chan struct{}
 }
 
@@ -61,7 +61,8 @@ func NewDoor(s *store.Store, clock now.Clock) *Door {
 // somebody last signed in on it, "" for none.
 type Visit struct{ Address, Device string }
 
-// place is what tries from an address are counted by: the address, or the network of it where a house has many (RFC 6177).
+// place is what tries from an address are counted by: the address, or the network of it where a house has many (RFC
+// 6177).
 func (v Visit) place() string {
 	at, err := netip.ParseAddr(v.Address)
 	if err != nil {
@@ -138,7 +139,8 @@ func (d *Door) SignIn(ctx context.Context, email, password string, v Visit) (tok
 	if err := d.store.ForgetTries(ctx, try, from); err != nil {
 		return "", "", err
 	}
-	// Each sign-in gives the device a new token, so that one which somebody else knows or planted is worth nothing after it.
+	// Each sign-in gives the device a new token, so that one which somebody else knows or planted is worth nothing
+	// after it.
 	device, hash := NewToken()
 	at := d.now()
 	if err := d.store.KeepDevice(ctx, tokenHash(v.Device), hash, staff.ID, at, at.Add(-DeviceLasts)); err != nil {
@@ -152,7 +154,8 @@ func (d *Door) SignIn(ctx context.Context, email, password string, v Visit) (tok
 // those of the store.
 func (d *Door) Demo(ctx context.Context, staff uuid.UUID, v Visit) (token string, err error) {
 	err = within(ctx, d.asking, func() error {
-		_, err := d.store.TakeTry(ctx, uuid.New(), d.now(), store.TryLimit{Who: "demo from " + v.place(), Most: triesDemo, Window: window})
+		_, err := d.store.TakeTry(ctx, uuid.New(), d.now(), store.TryLimit{Who: "demo from " + v.place(),
+			Most: triesDemo, Window: window})
 		if err == nil {
 			token, err = open(ctx, d.store, staff, d.now())
 		}

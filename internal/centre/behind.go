@@ -11,8 +11,8 @@ import (
 // keepingLasts is how long keeping what was reckoned may take.
 const keepingLasts = 10 * time.Second
 
-// behind does what only saves reckoning or wording again: after the answer, so that nobody who reads waits for it, and no
-// reading fails by it. Inside a command it is part of that, and fails with it, as what failed leaves nothing of a
+// behind does what only saves reckoning or wording again: after the answer, so that nobody who reads waits for it, and
+// no reading fails by it. Inside a command it is part of that, and fails with it, as what failed leaves nothing of a
 // transaction. Everything it keeps is in its hands when it is called.
 func (h *House) Behind(ctx context.Context, what string, do func(context.Context) error) error {
 	if store.InCommand(ctx) {
@@ -31,8 +31,8 @@ func (h *House) Behind(ctx context.Context, what string, do func(context.Context
 // fewAtATime is how many things are done beside the requests at once.
 const fewAtATime = 4
 
-// beside returns what does things beside the requests, at most so many at once. What comes while all are busy is let go:
-// it is reckoned again by whoever reads next.
+// beside returns what does things beside the requests, at most so many at once. What comes while all are busy is let
+// go: it is reckoned again by whoever reads next.
 func beside(most int) func(func()) {
 	busy := make(chan struct{}, most)
 	return func(do func()) {

@@ -74,12 +74,14 @@ const (
 // another is reckoned anew. The pen writes what the core says.
 //
 // Later is given what may be done after a request is answered; nil does a few at a time beside the requests.
-func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen written.Pen, later func(func())) *House {
+func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen written.Pen,
+	later func(func())) *House {
 	if later == nil {
 		later = beside(fewAtATime)
 	}
-	return &House{later: later, store: s, Pen: pen, Clock: clock, log: log, Rules: version + " " + desk.Fingerprint(), parts: otter.Must(&otter.Options[key, part]{
-		MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
+	return &House{later: later, store: s, Pen: pen, Clock: clock, log: log, Rules: version + " " + desk.Fingerprint(),
+		parts: otter.Must(&otter.Options[key, part]{
+			MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
 }
 
 // zone returns the time zone of a centre, and tells the log of each once. An unknown one is a fault of the
@@ -93,7 +95,8 @@ func (h *House) Zone(name string) *time.Location {
 		z = time.UTC
 	}
 	if _, known := h.zones.LoadOrStore(name, z); !known {
-		h.log.Info("a centre goes by a zone", "zone", z, "shows", h.Clock().In(z).Format(time.RFC3339), "here", h.Clock().Format(time.RFC3339))
+		h.log.Info("a centre goes by a zone", "zone", z, "shows", h.Clock().In(z).Format(time.RFC3339), "here",
+			h.Clock().Format(time.RFC3339))
 	}
 	return z
 }
@@ -147,7 +150,8 @@ func (h *House) Command(ctx context.Context, s *store.Session, do func(context.C
 }
 
 // Once does what a letter asks for, or returns what was answered when it came before. It belongs inside a Command.
-func (h *House) Once(ctx context.Context, s *store.Session, l store.Letter, do func() ([]byte, error)) (before []byte, repeated bool, err error) {
+func (h *House) Once(ctx context.Context, s *store.Session, l store.Letter, do func() ([]byte, error)) (before []byte,
+	repeated bool, err error) {
 	return h.Of(s).Once(ctx, l, do)
 }
 
@@ -168,16 +172,23 @@ func (h *House) DeskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at 
 }
 
 // deskFrom returns the desk, which knows who is here from a day on.
-func (h *House) deskFrom(ctx context.Context, s *store.Session, from string) (d *desk.Desk, at store.Revisions, err error) {
-	people, peopleAt, err := loaded(h, s, s.People, from, func() (*desk.People, uuid.UUID, int, error) { return h.people(ctx, s, from) })
+func (h *House) deskFrom(ctx context.Context, s *store.Session, from string) (d *desk.Desk, at store.Revisions,
+	err error) {
+	people, peopleAt, err := loaded(h, s, s.People, from, func() (*desk.People, uuid.UUID, int, error) {
+		return h.people(ctx, s, from)
+	})
 	if err != nil {
 		return nil, at, err
 	}
-	shelf, shelfAt, err := loaded(h, s, s.Shelf, "", func() (*desk.Shelf, uuid.UUID, int, error) { return h.shelf(ctx, s) })
+	shelf, shelfAt, err := loaded(h, s, s.Shelf, "", func() (*desk.Shelf, uuid.UUID, int, error) {
+		return h.shelf(ctx, s)
+	})
 	if err != nil {
 		return nil, at, err
 	}
-	stock, stockAt, err := loaded(h, s, s.Stock, "", func() (*desk.Stock, uuid.UUID, int, error) { return h.stock(ctx, s) })
+	stock, stockAt, err := loaded(h, s, s.Stock, "", func() (*desk.Stock, uuid.UUID, int, error) {
+		return h.stock(ctx, s)
+	})
 	if err != nil {
 		return nil, at, err
 	}
@@ -191,7 +202,8 @@ const daysBack = 2
 
 // loaded returns what is kept of a part at a revision, or loads it. What knows who is here from a later day
 // on than is asked for, as after a clock that went back, is loaded anew.
-func loaded[T any](h *House, s *store.Session, revision uuid.UUID, from string, load func() (T, uuid.UUID, int, error)) (v T, at uuid.UUID, err error) {
+func loaded[T any](h *House, s *store.Session, revision uuid.UUID, from string, load func() (T, uuid.UUID, int,
+	error)) (v T, at uuid.UUID, err error) {
 	if kept, ok := h.parts.GetIfPresent(key{s.CentreID, revision}); ok && kept.from <= from {
 		return kept.of.(T), revision, nil
 	}
@@ -266,7 +278,8 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 	}
 	log := make([]desk.Addition, len(rows.Log))
 	for i, a := range rows.Log {
-		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: recipe.Addition{Batch: a.Day, Item: a.ItemID, Share: a.Share, Symptom: recipe.Symptom(a.Symptom)}}
+		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: recipe.Addition{Batch: a.Day, Item: a.ItemID,
+			Share: a.Share, Symptom: recipe.Symptom(a.Symptom)}}
 	}
 	batches := make([]desk.Batch, len(rows.Batches))
 	for i, r := range rows.Batches {

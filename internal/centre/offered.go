@@ -40,7 +40,8 @@ func (h *House) putDown(ctx context.Context, s *store.Session) error {
 	}
 }
 
-// PutDown puts down what has opened in every centre, each by itself: what is left undone by a stop is done at the next start.
+// PutDown puts down what has opened in every centre, each by itself: what is left undone by a stop is done at the next
+// start.
 func (h *House) PutDown(ctx context.Context) error {
 	all, err := h.store.Centres(ctx)
 	if err != nil {
@@ -53,9 +54,10 @@ func (h *House) PutDown(ctx context.Context) error {
 	return failed
 }
 
-// stands returns what was offered when a set-up opened and how many pieces were given out, as they were put down; as they
-// are for one that is not put down yet.
-func (h *House) Stands(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.UUID, setup written.Setup) (written.Offered, int, error) {
+// stands returns what was offered when a set-up opened and how many pieces were given out, as they were put down; as
+// they are for one that is not put down yet.
+func (h *House) Stands(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.UUID,
+	setup written.Setup) (written.Offered, int, error) {
 	kept, err := h.Of(s).Logs().Stands(ctx, id, setup.PlayAt)
 	if errors.Is(err, store.ErrNotFound) {
 		out, given := went.On(d).Offered(setup)

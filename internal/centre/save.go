@@ -13,7 +13,8 @@ import (
 
 // save keeps a document. A stale version is a *Conflict with what is stored, as current
 // writes it; a name that is taken and a room that is gone are faults at their fields.
-func (h *House) Save(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID, version int, doc any, what kind, current func(store.Doc) (any, error)) (store.Doc, error) {
+func (h *House) Save(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID, version int, doc any, what kind,
+	current func(store.Doc) (any, error)) (store.Doc, error) {
 	if version < 0 {
 		return store.Doc{}, written.Bad("/version", "The version cannot be negative.")
 	}
@@ -44,11 +45,13 @@ var (
 	ARecipe = kind{"recipe", "/recipe/name"}
 	AJar    = kind{"jar", "/item_id"}
 	ABatch  = kind{"batch", "/name"}
-	kinds   = map[store.Kind]kind{store.Rooms: ARoom, store.Setups: ASetup, store.Things: AThing, store.Recipes: ARecipe, store.Jars: AJar, store.Batches: ABatch}
+	kinds   = map[store.Kind]kind{store.Rooms: ARoom, store.Setups: ASetup, store.Things: AThing,
+		store.Recipes: ARecipe, store.Jars: AJar, store.Batches: ABatch}
 )
 
 func (k kind) taken() *written.Fault {
-	article := map[string]string{"room": "Another room", "thing": "Another thing of your own", "recipe": "Another recipe of your own"}[k.words]
+	article := map[string]string{"room": "Another room", "thing": "Another thing of your own",
+		"recipe": "Another recipe of your own"}[k.words]
 	if k == AJar {
 		return written.Bad(k.nameAt, "There is a jar of this with the same label already.")
 	}
@@ -57,7 +60,8 @@ func (k kind) taken() *written.Fault {
 
 // unreadable is the fault of a stored document that does not read.
 func Unreadable(what string, err error) error {
-	return &written.Fault{Code: "does-not-read", Sentence: fmt.Sprintf("This %s does not read, so nothing of it can be cleared: %s", what, err)}
+	return &written.Fault{Code: "does-not-read",
+		Sentence: fmt.Sprintf("This %s does not read, so nothing of it can be cleared: %s", what, err)}
 }
 
 // Delete marks a document as deleted, a room with its set-ups. What stood on it says then

@@ -16,7 +16,8 @@ func Amounts(b recipe.Batch) string {
 			scoops = append(scoops, strconv.Itoa(s.Count)+" x "+s.Measure.Label())
 		}
 		tenths := func(v float64) string { return strconv.FormatFloat(v, 'f', 1, 64) }
-		row := []string{a.Line.Item.Name, tenths(a.Exact.Grams()), strings.Join(scoops, " + "), tenths(a.Scooped.Grams()), tenths(a.Off * 100)}
+		row := []string{a.Line.Item.Name, tenths(a.Exact.Grams()), strings.Join(scoops, " + "),
+			tenths(a.Scooped.Grams()), tenths(a.Off * 100)}
 		switch {
 		case a.Line.AsNeeded:
 			row = []string{a.Line.Item.Name, "", "as needed", "", ""}

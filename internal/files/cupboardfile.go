@@ -12,7 +12,8 @@ import (
 )
 
 // cupboardColumns are the columns of the cupboard as a file. Of all but the name a cell may be empty.
-var cupboardColumns = []string{"name", "free_from", "heat_treated", "amount", "unit", "place", "best_before", "pack", "price"}
+var cupboardColumns = []string{"name", "free_from", "heat_treated", "amount", "unit", "place", "best_before", "pack",
+	"price"}
 
 // CupboardFile writes every jar that reads as a sheet. ReadCupboard reads it back.
 func (d Files) CupboardFile() string {
@@ -23,7 +24,8 @@ func (d Files) CupboardFile() string {
 		if j.Unreadable != "" || !ok {
 			continue
 		}
-		row := []string{it.Name, strings.Join(j.Label.Words(), "; "), yes(j.Label.HeatTreated), "", stock.UnitOf(&it).String(), j.Written.Place, j.Written.BestBefore, "", ""}
+		row := []string{it.Name, strings.Join(j.Label.Words(), "; "), yes(j.Label.HeatTreated), "",
+			stock.UnitOf(&it).String(), j.Written.Place, j.Written.BestBefore, "", ""}
 		if j.Balance.Weighed {
 			row[3] = plain(j.Balance.Amount.Number())
 		}
@@ -58,7 +60,8 @@ func (d Files) ReadCupboard(text string) ([]CountedJar, error) {
 			return fault
 		}
 		if slices.ContainsFunc(rows, func(r CountedJar) bool {
-			return r.Jar.ItemID == row.Jar.ItemID && slices.Equal(r.Jar.Free, row.Jar.Free) && r.Jar.HeatTreated == row.Jar.HeatTreated
+			return r.Jar.ItemID == row.Jar.ItemID && slices.Equal(r.Jar.Free, row.Jar.Free) &&
+				r.Jar.HeatTreated == row.Jar.HeatTreated
 		}) {
 			return written.Bad("", "%s stands twice with the same label.", row.Name)
 		}
@@ -72,7 +75,8 @@ func (d Files) countedJar(c cells) (row CountedJar, fault *written.Fault) {
 	if fault != nil {
 		return row, fault
 	}
-	in := written.JarInput{ItemID: it.ID, Place: c.at("place"), BestBefore: c.at("best_before"), Free: label.Words(), HeatTreated: label.HeatTreated}
+	in := written.JarInput{ItemID: it.ID, Place: c.at("place"), BestBefore: c.at("best_before"), Free: label.Words(),
+		HeatTreated: label.HeatTreated}
 	if in.Packs, fault = packIn(c); fault != nil {
 		return row, fault
 	}

@@ -14,7 +14,8 @@ import (
 
 // listColumns are the columns of what is to be bought as a file. Reading it goes by the name, the label,
 // the packs and what was got.
-var listColumns = []string{"name", "free_from", "heat_treated", "missing", "unit", "count", "pack", "price", "by", "aisle", "for", "got"}
+var listColumns = []string{"name", "free_from", "heat_treated", "missing", "unit", "count", "pack", "price", "by",
+	"aisle", "for", "got"}
 
 // What the last column says: it is in the basket, or the shop has none.
 const (
@@ -31,7 +32,9 @@ func (d Files) ListFile(list written.Shopping) string {
 		if l.State != cupboard.InBasket && l.Cheapest != nil {
 			packs = l.Cheapest.Packs
 		}
-		row := []string{l.Name, strings.Join(l.Free, "; "), yes(l.HeatTreated), plain(math.Ceil(l.Missing)), l.Unit, "", "", "", l.By, l.Aisle, strings.Join(l.For, "; "), map[string]string{cupboard.InBasket: gotIt, cupboard.NoneToHave: gotNone}[l.State]}
+		row := []string{l.Name, strings.Join(l.Free, "; "), yes(l.HeatTreated), plain(math.Ceil(l.Missing)), l.Unit, "",
+			"", "", l.By, l.Aisle, strings.Join(l.For, "; "), map[string]string{cupboard.InBasket: gotIt,
+				cupboard.NoneToHave: gotNone}[l.State]}
 		if len(packs) == 0 {
 			rows = append(rows, row)
 		}
@@ -64,8 +67,11 @@ func (d Files) ReadList(text string, list written.Shopping) ([]written.TickInput
 		case at < 0:
 			ticks = append(ticks, in)
 		case ticks[at].State != in.State:
-			return written.Bad("", "%s is in the basket in one row, and the shop has none in another.", words.Cut(c.at("name")))
-		case len(in.Packs) == 0 || slices.ContainsFunc(ticks[at].Packs, func(p written.BuyPack) bool { return p.Amount == in.Packs[0].Amount }):
+			return written.Bad("", "%s is in the basket in one row, and the shop has none in another.",
+				words.Cut(c.at("name")))
+		case len(in.Packs) == 0 || slices.ContainsFunc(ticks[at].Packs, func(p written.BuyPack) bool {
+			return p.Amount == in.Packs[0].Amount
+		}):
 			return written.Bad("", "%s stands twice with the same pack.", words.Cut(c.at("name")))
 		default:
 			ticks[at].Packs = append(ticks[at].Packs, in.Packs...)
@@ -79,7 +85,8 @@ func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, 
 	if fault != nil {
 		return in, fault
 	}
-	in = written.TickInput{ItemID: it.ID, Free: label.Words(), HeatTreated: label.HeatTreated, State: cupboard.LineOpen, Packs: []written.BuyPack{}}
+	in = written.TickInput{ItemID: it.ID, Free: label.Words(), HeatTreated: label.HeatTreated, State: cupboard.LineOpen,
+		Packs: []written.BuyPack{}}
 	switch got := strings.ToLower(c.at("got")); got {
 	case "", "no":
 		return in, nil
@@ -111,7 +118,8 @@ func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, 
 	if count := c.at("count"); count != "" {
 		var err error
 		if n, err = strconv.Atoi(count); err != nil || n < 1 || n > cupboard.MaxPacksOf {
-			return in, written.Bad("", "count is a whole number of packs from 1 to %d, not %q.", cupboard.MaxPacksOf, words.Cut(count))
+			return in, written.Bad("", "count is a whole number of packs from 1 to %d, not %q.", cupboard.MaxPacksOf,
+				words.Cut(count))
 		}
 	}
 	in.Packs = append(in.Packs, written.BuyPack{Amount: jar.Packs[0].Amount, Count: n, Coins: jar.Packs[0].Coins})

@@ -8,7 +8,8 @@ import (
 )
 
 // recordColumns are those of the file of records. No child is in it, and no word that somebody wrote of one.
-var recordColumns = []string{"opened", "room", "set_up", "what", "verdict", "contains", "perhaps", "conditions", "children", "adults", "watched", "noted", "corrected", "minutes", "mess", "again"}
+var recordColumns = []string{"opened", "room", "set_up", "what", "verdict", "contains", "perhaps", "conditions",
+	"children", "adults", "watched", "noted", "corrected", "minutes", "mess", "again"}
 
 // RecordsFile writes what was offered as a file for a spreadsheet.
 func RecordsFile(records []written.Record) string {
@@ -24,7 +25,9 @@ func RecordsFile(records []written.Record) string {
 		if verdict == "" {
 			verdict = "not judged"
 		}
-		rows[i] = []string{r.PlayAt, r.Room, r.Name, r.What, verdict, r.Contains, r.Perhaps, strings.Join(r.Conditions, "; "), some(r.Children), some(r.Adults), r.Watched, yes(r.Logged), some(r.Corrected), some(r.Minutes), some(r.Mess), r.Again}
+		rows[i] = []string{r.PlayAt, r.Room, r.Name, r.What, verdict, r.Contains, r.Perhaps, strings.Join(r.Conditions,
+			"; "), some(r.Children), some(r.Adults), r.Watched, yes(r.Logged), some(r.Corrected), some(r.Minutes),
+			some(r.Mess), r.Again}
 	}
 	return sheet(recordColumns, rows)
 }

@@ -14,9 +14,10 @@ import (
 var (
 	// databaseTime is what SQL calls the database's clock (PostgreSQL manual, 9.9.5, and the special values
 	// of 8.5.1.4).
-	databaseTime = regexp.MustCompile(`(?i)\bnow\s*\(\s*\)|\bcurrent_(date|time|timestamp)\b|\blocaltimestamp\b|\b(clock|statement|transaction)_timestamp\b|\btimeofday\s*\(|'(now|today|tomorrow|yesterday)'`)
-	machineTime  = regexp.MustCompile(`\btime\.(Now|Since|Until)\b`)
-	deviceTime   = regexp.MustCompile(`\bDate\.now\b|\bnew Date\(\s*\)|\bDate\(\s*\)|Temporal\.Now|\.format\(\s*\)`)
+	databaseTime = regexp.MustCompile(
+		`(?i)\bnow\s*\(\s*\)|\bcurrent_(date|time|timestamp)\b|\blocaltimestamp\b|\b(clock|statement|transaction)_timestamp\b|\btimeofday\s*\(|'(now|today|tomorrow|yesterday)'`)
+	machineTime = regexp.MustCompile(`\btime\.(Now|Since|Until)\b`)
+	deviceTime  = regexp.MustCompile(`\bDate\.now\b|\bnew Date\(\s*\)|\bDate\(\s*\)|Temporal\.Now|\.format\(\s*\)`)
 )
 
 // readsDatabase are the places that read the database's clock, by file and what stands there, each with what
@@ -38,7 +39,8 @@ func TestTimeIsReadInOnePlace(t *testing.T) {
 	seen := map[string]bool{}
 	for _, below := range []string{"core", "internal", "cmd"} {
 		files(t, below, func(path, text string) {
-			if strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "internal/moment/") || strings.HasPrefix(path, "internal/testdb/") {
+			if strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "internal/moment/") ||
+				strings.HasPrefix(path, "internal/testdb/") {
 				return
 			}
 			if path != "internal/now/now.go" && path != "cmd/budgets/main.go" {
@@ -47,7 +49,8 @@ func TestTimeIsReadInOnePlace(t *testing.T) {
 			for _, found := range databaseTime.FindAllString(statements(t, path, text), -1) {
 				place := path + ": " + strings.ToLower(found)
 				seen[place] = true
-				assert.Contains(t, readsDatabase, place, "the database's clock may decide nothing: say what it is read for")
+				assert.Contains(t, readsDatabase, place,
+					"the database's clock may decide nothing: say what it is read for")
 			}
 		})
 	}

@@ -30,7 +30,8 @@ func files(t *testing.T, below string, do func(path, text string)) {
 		}
 		name := d.Name()
 		if d.IsDir() {
-			if name == "node_modules" || name == "built" || name == "testdata" || strings.HasPrefix(name, ".") && name != ".." && len(name) > 2 {
+			if name == "node_modules" || name == "built" || name == "testdata" || strings.HasPrefix(name, ".") &&
+				name != ".." && len(name) > 2 {
 				return filepath.SkipDir
 			}
 			return nil
@@ -54,9 +55,11 @@ func parse(t *testing.T, path, text string) *ast.File {
 	return f
 }
 
-var verdictName = regexp.MustCompile(`\b\w+\.(GoesIn|WithAHand|MeasureFirst|KeepOut)\b|["'](goes-in|with-a-hand|measure-first|keep-out)["']`)
+var verdictName = regexp.MustCompile(
+	`\b\w+\.(GoesIn|WithAHand|MeasureFirst|KeepOut)\b|["'](goes-in|with-a-hand|measure-first|keep-out)["']`)
 
-var writtenMark = regexp.MustCompile(`mark=["'](bowl|held-bowl|ruler|lid)["']|[mM]ark\s*[!=]==?\s*["'](bowl|held-bowl|ruler|lid)["']`)
+var writtenMark = regexp.MustCompile(
+	`mark=["'](bowl|held-bowl|ruler|lid)["']|[mM]ark\s*[!=]==?\s*["'](bowl|held-bowl|ruler|lid)["']`)
 
 // Nobody outside the core decides by a verdict's name: handlers carry it, and the page shows
 // a mark and asks whether it is ready. A mark that the page draws comes with an answer.

@@ -32,7 +32,9 @@ const sayPackage = "emblo/core/say"
 // messages are the sources that a language has to say, a line each, in core/say/messages.txt.
 // EMBLO_RECORD=1 writes them anew.
 func TestEveryMessageIsWholeAndOnRecord(t *testing.T) {
-	all, err := packages.Load(&packages.Config{Dir: root, Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedDeps | packages.NeedImports | packages.NeedFiles}, "./core/...")
+	all, err := packages.Load(&packages.Config{Dir: root,
+		Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedDeps | packages.NeedImports | packages.NeedFiles},
+		"./core/...")
 	require.NoError(t, err)
 	sources := map[string]bool{}
 	for _, p := range all {
@@ -144,7 +146,8 @@ func readMessages(t *testing.T, p *packages.Package, f *ast.File, sources map[st
 			if !ok || len(e.Args) == 0 {
 				return true
 			}
-			if called := p.TypesInfo.ObjectOf(fun.Sel); called == nil || called.Pkg() == nil || called.Pkg().Path() != sayPackage {
+			if called := p.TypesInfo.ObjectOf(fun.Sel); called == nil || called.Pkg() == nil ||
+				called.Pkg().Path() != sayPackage {
 				return true
 			}
 			first := p.TypesInfo.Types[e.Args[0]].Value
@@ -153,7 +156,8 @@ func readMessages(t *testing.T, p *packages.Package, f *ast.File, sources map[st
 				source := constant.StringVal(first)
 				sources[source] = true
 				assert.Equal(t, len(say.Parts(source)), len(e.Args)-1, "%s: parts of %q", at(e), source)
-			case fun.Sel.Name == "Text": // a conversion: a sentence of a file or of a table, never one put together here
+			// a conversion: a sentence of a file or of a table, never one put together here
+			case fun.Sel.Name == "Text":
 				sum, joined := ast.Unparen(e.Args[0]).(*ast.BinaryExpr)
 				assert.False(t, joined && sum.Op == token.ADD, "%s puts a message together", at(e))
 			}

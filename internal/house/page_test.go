@@ -28,9 +28,11 @@ func TestEveryQueryIsMadeOldByTheTable(t *testing.T) {
 	files(t, "web/src", func(path, text string) {
 		switch {
 		case path == "web/src/api/keys.ts":
-			judged := quoted.FindAllStringSubmatch(text[strings.Index(text, "const judged"):strings.Index(text, "const outdates")], -1)
+			judged := quoted.FindAllStringSubmatch(text[strings.Index(text, "const judged"):strings.Index(text,
+				"const outdates")], -1)
 			require.Greater(t, len(judged), 5)
-			for _, m := range append(judged, quoted.FindAllStringSubmatch(text[strings.Index(text, "const outdates"):], -1)...) {
+			for _, m := range append(judged, quoted.FindAllStringSubmatch(text[strings.Index(text, "const outdates"):],
+				-1)...) {
 				old[m[1]] = true
 			}
 			require.Len(t, tableRow.FindAllString(text, -1), 13)

@@ -26,7 +26,9 @@ var placeholder = regexp.MustCompile(`\{\w+\}`)
 func TestTheCoreReadsNoMessage(t *testing.T) {
 	here, err := filepath.Abs(root)
 	require.NoError(t, err)
-	all, err := packages.Load(&packages.Config{Dir: here, Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedDeps | packages.NeedImports | packages.NeedFiles}, "./core/...")
+	all, err := packages.Load(&packages.Config{Dir: here,
+		Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedDeps | packages.NeedImports | packages.NeedFiles},
+		"./core/...")
 	require.NoError(t, err)
 	numbers := map[string]int{}
 	overlay := map[string]string{}
@@ -60,7 +62,8 @@ func TestTheCoreReadsNoMessage(t *testing.T) {
 				}
 				at := p.Fset.Position(lit.Pos()).Offset
 				changed.Write(source[from:at])
-				fmt.Fprintf(&changed, "%q", fmt.Sprintf("m%d %s", numbers[words], strings.Join(placeholder.FindAllString(words, -1), " ")))
+				fmt.Fprintf(&changed, "%q", fmt.Sprintf("m%d %s", numbers[words],
+					strings.Join(placeholder.FindAllString(words, -1), " ")))
 				from = at + len(lit.Value)
 				return true
 			})

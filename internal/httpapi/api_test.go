@@ -50,9 +50,12 @@ func TestMain(m *testing.M) {
 		if err != nil {
 			return err
 		}
-		return s.CreateCentre(ctx, store.CentreRow{ID: uuid.New(), TimeZone: now.Location().String(), Doc: written.Write(written.Centre{Name: "Other House", RatioTable: "cfoc", PerAdult: []int{}, Currency: "USD", Policy: written.Policy{MinimumMonths: map[string]int{}}})},
+		return s.CreateCentre(ctx, store.CentreRow{ID: uuid.New(), TimeZone: now.Location().String(),
+			Doc: written.Write(written.Centre{Name: "Other House", RatioTable: "cfoc", PerAdult: []int{},
+				Currency: "USD", Policy: written.Policy{MinimumMonths: map[string]int{}}})},
 			store.Staff{ID: uuid.New(), Name: "Lena", Email: "other@house.example", Role: "lead", PasswordHash: hash},
-			store.Staff{ID: uuid.New(), Name: "Hale", Email: "helper@house.example", Role: "helper", PasswordHash: hash})
+			store.Staff{ID: uuid.New(), Name: "Hale", Email: "helper@house.example", Role: "helper",
+				PasswordHash: hash})
 	}))
 }
 
@@ -85,7 +88,8 @@ func TestAnswersOfTheDemoCentre(t *testing.T) {
 	assert.Equal(t, "with-a-hand", dough.Verdict)
 	require.Len(t, dough.Places[0].Mix.Amounts, 5)
 	assert.GreaterOrEqual(t, dough.Places[0].Mix.MadeG, 1800.0)
-	assert.Equal(t, written.Scoop{Label: "1 cup", Count: 4, VolumeML: 236.588}, dough.Places[0].Mix.Amounts[0].Scoops[0])
+	assert.Equal(t, written.Scoop{Label: "1 cup", Count: 4, VolumeML: 236.588},
+		dough.Places[0].Mix.Amounts[0].Scoops[0])
 	assert.InDelta(t, 0, dough.Places[0].Mix.Amounts[0].Off, 0.04)
 	assert.Equal(t, wallIn(2, "09:17"), dough.StartBy)
 	assert.Equal(t, dough.StartBy, dough.Timeline[0].Starts)
@@ -114,21 +118,31 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 		{"measures", "Choose US cups", put(func(r *written.RoomInput) { r.Measures = "handfuls" })},
 		{"children", "at least one child", put(func(r *written.RoomInput) { r.Children = []written.Child{} })},
 		{"children", "at most 60 entries", put(func(r *written.RoomInput) { r.Children = repeat(r.Children[0], 400) })},
-		{"children/0/born", "in the future", put(func(r *written.RoomInput) { r.Children[0].Born = now.AddDate(0, 2, 0).Format("2006-01") })},
+		{"children/0/born", "in the future", put(func(r *written.RoomInput) {
+			r.Children[0].Born = now.AddDate(0, 2, 0).Format("2006-01")
+		})},
 		{"children/0/born", "such as 2024-05", put(func(r *written.RoomInput) { r.Children[0].Born = "May" })},
 		{"children/0/born", "over 14 years", put(func(r *written.RoomInput) { r.Children[0].Born = "1990-01" })},
 		{"children/0/initials", "never a name", put(func(r *written.RoomInput) { r.Children[0].Initials = "Anna" })},
 		{"children/0/mouths", "yes, no or not known", put(func(r *written.RoomInput) { r.Children[0].Mouths = "" })},
-		{"children/0/developmental_months", "between 0", put(func(r *written.RoomInput) { r.Children[0].DevelopmentalMonths = ptr(-3) })},
-		{"children/0/allergies/0", "allergic to", put(func(r *written.RoomInput) { r.Children[0].Allergies = []written.Allergy{{To: "kiwi", By: "eating"}} })},
-		{"children/0/allergies/0/note", "Note what", put(func(r *written.RoomInput) { r.Children[0].Allergies = []written.Allergy{{To: "other", By: "eating"}} })},
+		{"children/0/developmental_months", "between 0", put(func(r *written.RoomInput) {
+			r.Children[0].DevelopmentalMonths = ptr(-3)
+		})},
+		{"children/0/allergies/0", "allergic to", put(func(r *written.RoomInput) {
+			r.Children[0].Allergies = []written.Allergy{{To: "kiwi", By: "eating"}}
+		})},
+		{"children/0/allergies/0/note", "Note what", put(func(r *written.RoomInput) {
+			r.Children[0].Allergies = []written.Allergy{{To: "other", By: "eating"}}
+		})},
 		{"children/1/id", "twice", put(func(r *written.RoomInput) { r.Children = append(r.Children, r.Children[0]) })},
 	} {
-		a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), row.in, http.StatusUnprocessableEntity, row.field, row.words)
+		a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), row.in, http.StatusUnprocessableEntity, row.field,
+			row.words)
 	}
 
 	plan := func(change func(*written.Plan)) written.Plan {
-		p := planned(pebbles.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"})
+		p := planned(pebbles.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats",
+			Each: 1, Use: "open"})
 		change(&p)
 		return p
 	}
@@ -144,10 +158,14 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 	}{
 		{"room_id", "Choose a room", plan(func(p *written.Plan) { p.RoomID = "x" })},
 		{"play_at", "2026-11-24T09:45", plan(func(p *written.Plan) { p.PlayAt = "tomorrow" })},
-		{"places/0/items/0/item_id", "nothing on the shelf", plan(func(p *written.Plan) { p.Places[0].Items[0].ItemID = "unicorn" })},
+		{"places/0/items/0/item_id", "nothing on the shelf", plan(func(p *written.Plan) {
+			p.Places[0].Items[0].ItemID = "unicorn"
+		})},
 		{"places/0/items/0/item_id", "describe it", plan(func(p *written.Plan) { p.Places[0].Items[0].ItemID = "" })},
 		{"places/0/items/0/each", "between 1 and 500", plan(func(p *written.Plan) { p.Places[0].Items[0].Each = 0 })},
-		{"places/0/items/0/use", "how the children meet it", plan(func(p *written.Plan) { p.Places[0].Items[0].Use = "thrown" })},
+		{"places/0/items/0/use", "how the children meet it", plan(func(p *written.Plan) {
+			p.Places[0].Items[0].Use = "thrown"
+		})},
 		{"beside", "at most 40", plan(func(p *written.Plan) {
 			p.Places[0].Items = repeat(p.Places[0].Items[0], 41)
 			for i := range p.Places[0].Items {
@@ -161,15 +179,20 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 			p.Places[0].Items[0] = written.PlanItem{ID: uuid.NewString(), Described: sized(4, 5), Each: 1, Use: "open"}
 		})},
 		{"places/0/base/portion_g", "between 1 and 2000 g", plan(func(p *written.Plan) { p.Places[0].Base = mix(0) })},
-		{"places/0/base/recipe_id", "Choose a recipe", plan(func(p *written.Plan) { p.Places[0].Base = &written.Base{Kind: "mix"} })},
+		{"places/0/base/recipe_id", "Choose a recipe", plan(func(p *written.Plan) {
+			p.Places[0].Base = &written.Base{Kind: "mix"}
+		})},
 		{"places/0/base/depth_mm", "75 mm at most", plan(func(p *written.Plan) {
-			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub", DepthMM: ptr(500.0)}
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
+				DepthMM: ptr(500.0)}
 		})},
 		{"places/0/base/more/0/item_id", "a filler from the shelf", plan(func(p *written.Plan) {
-			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub", DepthMM: ptr(20.0), More: []written.Layer{{ItemID: "marbles", DepthMM: 10}}}
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "play-sand", VesselID: "deep-tub",
+				DepthMM: ptr(20.0), More: []written.Layer{{ItemID: "marbles", DepthMM: 10}}}
 		})},
 		{"places/0/base/frozen", "bursts what is closed", plan(func(p *written.Plan) {
-			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "water", VesselID: "clear-bottle", DepthMM: ptr(100.0), Frozen: true}
+			p.Places[0].Base = &written.Base{Kind: "fill", ItemID: "water", VesselID: "clear-bottle",
+				DepthMM: ptr(100.0), Frozen: true}
 		})},
 		{"places/1/id", "an id of its own", plan(func(p *written.Plan) { p.Places = append(p.Places, p.Places[0]) })},
 		{"beside/0/id", "the same id", plan(func(p *written.Plan) { p.Beside = p.Places[0].Items })},
@@ -179,9 +202,12 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 		a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), in, http.StatusUnprocessableEntity, nil)
 	}
 
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), `{"version": "one"}`, http.StatusBadRequest, "version", "must be a whole number, not text")
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), `{"version": 0, "na`, http.StatusBadRequest, "", "not one whole JSON document")
-	a.refused(http.MethodPost, "/api/answer", `{"room_id":"`+strings.Repeat("x", 10<<20)+`"}`, http.StatusRequestEntityTooLarge, "", "larger than 256 kB")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), `{"version": "one"}`, http.StatusBadRequest, "version",
+		"must be a whole number, not text")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), `{"version": 0, "na`, http.StatusBadRequest, "",
+		"not one whole JSON document")
+	a.refused(http.MethodPost, "/api/answer", `{"room_id":"`+strings.Repeat("x", 10<<20)+`"}`,
+		http.StatusRequestEntityTooLarge, "", "larger than 256 kB")
 	a.refused(http.MethodGet, "/api/rooms/"+uuid.NewString(), nil, http.StatusNotFound, "", "deleted")
 	a.refused(http.MethodGet, "/api/rooms/not-an-id", nil, http.StatusNotFound, "", "deleted")
 	a.refused(http.MethodGet, "/api/nowhere", nil, http.StatusNotFound, "", "deleted")
@@ -287,7 +313,8 @@ func TestCentresCannotReachEachOther(t *testing.T) {
 	server := serve(t)
 	demo, other := visit(t, server), visit(t, server)
 	demo.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
-	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "OTHER@house.example", Password: password}, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "OTHER@house.example", Password: password},
+		http.StatusOK, nil)
 	room := demo.room("Lanterns")
 	setups := demo.setups()
 
@@ -301,7 +328,8 @@ func TestCentresCannotReachEachOther(t *testing.T) {
 	other.do(http.MethodPut, "/api/rooms/"+room.ID, input(room), http.StatusNotFound, nil)
 	p := planned(room.ID, wallIn(2, "09:45"), nil)
 	other.do(http.MethodPost, "/api/answer", p, http.StatusNotFound, nil)
-	other.refused(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "x", Plan: planned(room.ID, p.PlayAt, nil, p.Places[0].Items...)}},
+	other.refused(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "x",
+		Plan: planned(room.ID, p.PlayAt, nil, p.Places[0].Items...)}},
 		http.StatusUnprocessableEntity, "room_id", "not there any more")
 	// The same id in another centre is another room.
 	in := newRoom("Lanterns")
@@ -313,27 +341,33 @@ func TestSigningIn(t *testing.T) {
 	server := serve(t)
 	a := visit(t, server)
 	a.do(http.MethodGet, "/api/rooms", nil, http.StatusUnauthorized, nil)
-	resp := a.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
+	resp := a.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password},
+		http.StatusOK, nil)
 	cookie := resp.Header.Get("Set-Cookie")
 	for _, want := range []string{"HttpOnly", "SameSite=Strict", "Path=/"} {
 		assert.Contains(t, cookie, want)
 	}
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Sandbank"), http.StatusForbidden, "", "Your role can look")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Sandbank"), http.StatusForbidden, "",
+		"Your role can look")
 	a.do(http.MethodDelete, "/api/session", nil, http.StatusNoContent, nil)
 	a.do(http.MethodGet, "/api/session", nil, http.StatusNoContent, nil)
 
 	stranger := visit(t, server)
 	for range 8 {
-		stranger.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
+		stranger.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example",
+			Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
 	}
-	resp = stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example", Password: password}, http.StatusTooManyRequests, nil)
+	resp = stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example",
+		Password: password}, http.StatusTooManyRequests, nil)
 	assert.Equal(t, "900", resp.Header.Get("Retry-After"), "even the right password waits")
-	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "nobody@house.example", Password: "x"}, http.StatusUnauthorized, nil)
+	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "nobody@house.example", Password: "x"},
+		http.StatusUnauthorized, nil)
 }
 
 func TestForeignSitesAndFramesAreRefused(t *testing.T) {
 	a := demoLead(t)
-	for header, value := range map[string]string{"Sec-Fetch-Site": "cross-site", "Origin": "https://elsewhere.example"} {
+	for header, value := range map[string]string{"Sec-Fetch-Site": "cross-site",
+		"Origin": "https://elsewhere.example"} {
 		req, err := http.NewRequest(http.MethodPost, a.server.URL+"/api/session/demo", nil)
 		require.NoError(t, err)
 		req.Header.Set(header, value)
@@ -377,14 +411,17 @@ func TestCheckByWordsByAgeAndByMeasure(t *testing.T) {
 		assert.Equal(t, "goes-in", f.Verdict, f.Who)
 	}
 	// Of a described food the salt is not known, and a cork can be bitten into.
-	crumb := check(written.CheckInput{Described: &written.Described{Name: "Crumb", Form: "soft-food", Traits: []string{"food"},
+	crumb := check(written.CheckInput{Described: &written.Described{Name: "Crumb", Form: "soft-food",
+		Traits:   []string{"food"},
 		Contents: "listed", NothingElse: true}})
-	for _, answer := range []written.CheckAnswer{crumb, check(written.CheckInput{ItemID: "corks"}), check(written.CheckInput{ItemID: "pine-cones"})} {
+	for _, answer := range []written.CheckAnswer{crumb, check(written.CheckInput{ItemID: "corks"}),
+		check(written.CheckInput{ItemID: "pine-cones"})} {
 		for _, f := range answer.For {
 			assert.NotEqual(t, "goes-in", f.Verdict, "%s for %s", answer.Name, f.Who)
 		}
 	}
-	a.refused(http.MethodPost, "/api/check", written.CheckInput{Use: "open", Words: "26 months"}, http.StatusUnprocessableEntity, "words", "Type what to check")
+	a.refused(http.MethodPost, "/api/check", written.CheckInput{Use: "open", Words: "26 months"},
+		http.StatusUnprocessableEntity, "words", "Type what to check")
 
 	var shelf []written.ShelfItem
 	a.do(http.MethodGet, "/api/shelf?q=chikpeas%2018m&part=filler", nil, http.StatusOK, &shelf)

@@ -22,8 +22,11 @@ func newID() string { return uuid.Must(uuid.NewV7()).String() }
 
 // doughFor is a batch of stove dough as it is told, with what went in by weight.
 func doughFor(room string) written.BatchInput {
-	return written.BatchInput{Name: "Stove dough, red", RecipeID: "stove-dough", MadeG: 1900, MadeOn: dayIn(0), RoomID: room, Store: "airtight",
-		Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 520}, {ItemID: "water", Grams: 980}, {ItemID: "fine-salt", Grams: 300}, {ItemID: "plant-oil", Grams: 55}, {ItemID: "cream-of-tartar", Grams: 36}}}
+	return written.BatchInput{Name: "Stove dough, red", RecipeID: "stove-dough", MadeG: 1900, MadeOn: dayIn(0),
+		RoomID: room, Store: "airtight",
+		Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 520}, {ItemID: "water", Grams: 980},
+			{ItemID: "fine-salt", Grams: 300}, {ItemID: "plant-oil", Grams: 55}, {ItemID: "cream-of-tartar",
+				Grams: 36}}}
 }
 
 func (a *api) made(in written.BatchInput) (page written.BatchPage) {
@@ -52,7 +55,9 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	flour := func() float64 {
 		var c written.Cupboard
 		a.do(http.MethodGet, "/api/cupboard", nil, http.StatusOK, &c)
-		return c.Jars[slices.IndexFunc(c.Jars, func(j written.StoredJar) bool { return j.ItemID == "plain-flour" })].Amount
+		return c.Jars[slices.IndexFunc(c.Jars, func(j written.StoredJar) bool {
+			return j.ItemID == "plain-flour"
+		})].Amount
 	}
 	before := flour()
 	id := newID()
@@ -61,12 +66,16 @@ func TestABatchFromMadeToOver(t *testing.T) {
 		a.do(http.MethodPut, "/api/batches/"+id, doughFor(lanterns.ID), http.StatusOK, &page)
 	}
 	assert.Equal(t, before-520, flour())
-	assert.Equal(t, []any{dayIn(14), "fine", "Lanterns", 1900.0, "wheat, gluten"}, []any{page.Until, page.State, page.Room, page.LeftG, page.Contains})
+	assert.Equal(t, []any{dayIn(14), "fine", "Lanterns", 1900.0, "wheat, gluten"}, []any{page.Until, page.State,
+		page.Room, page.LeftG, page.Contains})
 	assert.True(t, mayUse(page, "Lanterns").Ready)
 	refused := mayUse(page, "Pebbles")
-	assert.True(t, !refused.Ready && slices.ContainsFunc(refused.Findings, func(f written.Finding) bool { return f.Rule == "allergen" }), "wheat, by touch: %+v", refused)
+	assert.True(t, !refused.Ready && slices.ContainsFunc(refused.Findings, func(f written.Finding) bool {
+		return f.Rule == "allergen"
+	}), "wheat, by touch: %+v", refused)
 	assert.Contains(t, page.Never, "Never to animals.")
-	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: id, Kind: "used", RoomID: pebbles.ID}, http.StatusUnprocessableEntity, "room_id", "Pebbles may not have it")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: id, Kind: "used",
+		RoomID: pebbles.ID}, http.StatusUnprocessableEntity, "room_id", "Pebbles may not have it")
 
 	use := written.BatchEventInput{BatchID: id, Kind: "used", RoomID: lanterns.ID}
 	event := newID()
@@ -75,7 +84,8 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	}
 	assert.Equal(t, 1, page.Uses)
 	part := newID()
-	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "set-aside", Grams: 400, RoomID: lanterns.ID, ToID: part})
+	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "set-aside", Grams: 400, RoomID: lanterns.ID,
+		ToID: part})
 	assert.Equal(t, 1500.0, page.LeftG)
 	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "added", ItemID: "sesame-oil", Grams: 20})
 	assert.Contains(t, page.Contains, "sesame")
@@ -87,13 +97,15 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	assert.True(t, mayUse(page, "Lanterns").Ready)
 	var aside written.BatchPage
 	a.do(http.MethodGet, "/api/batches/"+part, nil, http.StatusOK, &aside)
-	assert.Equal(t, []any{400.0, 1, id, page.Until}, []any{aside.LeftG, aside.Uses, aside.FromID, aside.Until}, "it is as old and as used as what it came from")
+	assert.Equal(t, []any{400.0, 1, id, page.Until}, []any{aside.LeftG, aside.Uses, aside.FromID, aside.Until},
+		"it is as old and as used as what it came from")
 	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[1].ID, nil, http.StatusNotFound, "", "nothing here")
 
 	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "inspected", Signs: []string{"spots"}})
 	assert.Equal(t, "ended", page.State)
 	assert.Contains(t, page.Why, "spots")
-	a.refused(http.MethodPut, "/api/batch-events/"+newID(), use, http.StatusUnprocessableEntity, "batch_id", "This batch is over")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), use, http.StatusUnprocessableEntity, "batch_id",
+		"This batch is over")
 	var list written.BatchList
 	a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &list)
 	assert.False(t, slices.ContainsFunc(list.Batches, func(b written.BatchSummary) bool { return b.ID == id }))
@@ -122,16 +134,21 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	in.MadeOn = ""
 	found := a.made(in)
 	assert.Equal(t, []any{"past", "nobody knows when it was made", ""}, []any{found.State, found.Why, found.Until})
-	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: found.ID, Kind: "inspected"}, http.StatusUnprocessableEntity, "signs", "A look does not keep it longer")
-	rice := a.made(written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice"}}, MadeG: 3000, RoomID: lanterns.ID})
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: found.ID,
+		Kind: "inspected"}, http.StatusUnprocessableEntity, "signs", "A look does not keep it longer")
+	rice := a.made(written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice"}}, MadeG: 3000,
+		RoomID: lanterns.ID})
 	assert.Equal(t, []any{"look-over"}, []any{rice.State}, "a tub of rice without a date is looked over")
 	rice = a.happens(written.BatchEventInput{BatchID: rice.ID, Kind: "inspected"})
 	assert.Equal(t, []any{"fine", dayIn(28)}, []any{rice.State, rice.Until})
 	testdb.Exec(t, url, `update batches set doc = doc || '{"colour": "red"}' where id = '`+rice.ID+`'`)
 	var list2 written.BatchList
 	a.do(http.MethodGet, "/api/batches", nil, http.StatusOK, &list2)
-	unreadable := list2.Batches[slices.IndexFunc(list2.Batches, func(b written.BatchSummary) bool { return b.ID == rice.ID })]
-	assert.True(t, unreadable.State == "past" && unreadable.Unreadable != "", "what does not read is never cleared: %+v", unreadable)
+	unreadable := list2.Batches[slices.IndexFunc(list2.Batches, func(b written.BatchSummary) bool {
+		return b.ID == rice.ID
+	})]
+	assert.True(t, unreadable.State == "past" && unreadable.Unreadable != "",
+		"what does not read is never cleared: %+v", unreadable)
 }
 
 // A page of 100,000 batches takes about what a page of a hundred takes.
@@ -152,7 +169,8 @@ func TestManyBatchesAreSearched(t *testing.T) {
 	testdb.Exec(t, url, `insert into batches (centre_id, id, doc, form, version, updated_at, ended_at, made_at)
 		select centre_id, gen_random_uuid(), jsonb_set(doc, '{name}', to_jsonb('Dough number ' || n)), form, 1, timestamp '`+dayIn(-1)+`', timestamp '`+dayIn(-1)+`', timestamp '`+dayIn(-1)+`' - n * interval '10 minutes' from batches, generate_series(1, 100000) n where id = '`+made.ID+`'`)
 	testdb.Exec(t, url, "analyze batches")
-	t.Logf("a page of few %v, of 100,000 %v, by words %v, by a code %v", few, took("/api/batches?all=true"), took("/api/batches?all=true&words=number+99999"), took("/api/batches?all=true&words="+made.Code))
+	t.Logf("a page of few %v, of 100,000 %v, by words %v, by a code %v", few, took("/api/batches?all=true"),
+		took("/api/batches?all=true&words=number+99999"), took("/api/batches?all=true&words="+made.Code))
 	var list written.BatchList
 	a.do(http.MethodGet, "/api/batches?all=true&words=number+99999", nil, http.StatusOK, &list)
 	require.Len(t, list.Batches, 1)
@@ -185,7 +203,8 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	}
 	first := answer()
 	require.True(t, first.Ready, "%+v", first.Places[0].Base)
-	assert.Equal(t, []any{batch.ID, 1900.0, 0}, []any{first.Places[0].Mix.Batch.ID, first.Places[0].Mix.Batch.LeftG, len(first.Places[0].Mix.Amounts)})
+	assert.Equal(t, []any{batch.ID, 1900.0, 0}, []any{first.Places[0].Mix.Batch.ID, first.Places[0].Mix.Batch.LeftG,
+		len(first.Places[0].Mix.Amounts)})
 	assert.Empty(t, first.Short)
 	assert.Contains(t, first.Timeline[0].Text, "Take 1.8 kg of Stove dough, red out")
 	_, by := a.prepared(dayIn(2))
@@ -199,19 +218,24 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	other.Places = slices.Clone(from.Places)
 	base := *from.Places[0].Base
 	base.RecipeID, other.Places[0].Base = "cold-dough", &base
-	a.refused(http.MethodPost, "/api/answer", other.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id", "made by another recipe")
+	a.refused(http.MethodPost, "/api/answer", other.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id",
+		"made by another recipe")
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "added", ItemID: "sesame-oil", Grams: 5})
 	assert.False(t, answer().Ready)
 	assert.False(t, listed().Ready, "the list says so too")
 	from.PlayAt = wallIn(15, "10:00") // the day after its last
-	assert.True(t, slices.ContainsFunc(answer().Places[0].Base[0].Findings, func(f written.Finding) bool { return f.Rule == "kept-too-long" }))
+	assert.True(t, slices.ContainsFunc(answer().Places[0].Base[0].Findings, func(f written.Finding) bool {
+		return f.Rule == "kept-too-long"
+	}))
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "discarded", Reason: "sesame"})
-	a.refused(http.MethodPost, "/api/answer", from.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id", "is over")
+	a.refused(http.MethodPost, "/api/answer", from.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id",
+		"is over")
 	assert.True(t, !listed().Ready && listed().Mark == "", "it cannot be judged: %+v", listed())
 
 	store := a.made(doughFor(lanterns.ID))
 	bakery.PlayAt = wallIn(0, "09:35") // it is 9:00, and it takes an hour
-	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup},
+		http.StatusOK, nil)
 	day, _ := a.prepared(dayIn(0))
 	require.Len(t, day.Late, 1)
 	assert.Equal(t, []written.PrepStored{{BatchID: store.ID, Name: "Stove dough, red"}}, day.Late[0].Stored)
@@ -234,7 +258,8 @@ func TestManyHandsNoteABatchAtOnce(t *testing.T) {
 			for range notes {
 				id := newID()
 				for range 2 { // the answer to the first was lost
-					other.ask(http.MethodPut, "/api/batch-events/"+id, `{"batch_id":"`+batch.ID+`","kind":"added","item_id":"water","grams":3}`)
+					other.ask(http.MethodPut, "/api/batch-events/"+id, `{"batch_id":"`+batch.ID+
+						`","kind":"added","item_id":"water","grams":3}`)
 				}
 			}
 		})
@@ -291,10 +316,14 @@ func TestNotesThatCannotBe(t *testing.T) {
 		require.NotNil(t, p.Field, "%s: %s", field, p.Detail)
 		assert.Equal(t, "/"+field, *p.Field)
 	}
-	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: batch.ID, Kind: "set-aside", RoomID: lanterns.ID, Grams: 5000, ToID: newID()}, http.StatusUnprocessableEntity, "grams", "There are 1.9 kg")
-	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: newID(), Kind: "inspected", Signs: []string{}}, http.StatusNotFound, "", "nothing here")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: batch.ID,
+		Kind: "set-aside", RoomID: lanterns.ID, Grams: 5000, ToID: newID()}, http.StatusUnprocessableEntity, "grams",
+		"There are 1.9 kg")
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: newID(), Kind: "inspected",
+		Signs: []string{}}, http.StatusNotFound, "", "nothing here")
 	stranger := visit(t, server)
-	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password},
+		http.StatusOK, nil)
 	stranger.refused(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusNotFound, "", "nothing here")
 	var page written.BatchPage
 	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)
@@ -306,7 +335,8 @@ func TestNotesThatCannotBe(t *testing.T) {
 func TestATubThatStands(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
-	in := written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice", Grams: 3000}}, MadeG: 3000, MadeOn: dayIn(-35), RoomID: lanterns.ID, Store: "lid on"}
+	in := written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice", Grams: 3000}},
+		MadeG: 3000, MadeOn: dayIn(-35), RoomID: lanterns.ID, Store: "lid on"}
 	tub := a.made(in)
 	assert.Equal(t, []string{"look-over", dayIn(-7)}, []string{tub.State, tub.Until}, "four weeks are over")
 	assert.False(t, mayUse(tub, "Lanterns").Ready, "past its day it is kept out until somebody has looked")
@@ -317,11 +347,14 @@ func TestATubThatStands(t *testing.T) {
 	}
 	assert.Equal(t, []any{"fine", 7, true}, []any{tub.State, tub.Uses, mayUse(tub, "Lanterns").Ready})
 	tub = a.happens(written.BatchEventInput{BatchID: tub.ID, Kind: "added", ItemID: "water", Grams: 200})
-	assert.Equal(t, []string{dayIn(0), "Water was added, and it is wet now"}, []string{tub.Until, strings.ToUpper(tub.Why[:1]) + tub.Why[1:]})
+	assert.Equal(t, []string{dayIn(0), "Water was added, and it is wet now"}, []string{tub.Until,
+		strings.ToUpper(tub.Why[:1]) + tub.Why[1:]})
 	a.do(http.MethodDelete, "/api/batch-events/"+tub.Events[len(tub.Events)-1].ID, nil, http.StatusNoContent, nil)
 	lanterns.Illness = true
-	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
-	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: tub.ID, Kind: "used", RoomID: lanterns.ID}, http.StatusUnprocessableEntity, "room_id", "Lanterns may not have it")
+	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room},
+		http.StatusOK, nil)
+	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: tub.ID, Kind: "used",
+		RoomID: lanterns.ID}, http.StatusUnprocessableEntity, "room_id", "Lanterns may not have it")
 }
 
 func asJSON(t *testing.T, v any) string {
@@ -335,9 +368,12 @@ func TestABatchOfOurOwnIsOfItsKind(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
 	own := newID()
-	in := written.RecipeInput{Recipe: written.Recipe{Name: "Our moon sand", Kind: "sand", Measures: "metric", Lines: "1000 g flour\n120 g plant oil", Steps: "Rub it in, 8 min"}}
+	in := written.RecipeInput{Recipe: written.Recipe{Name: "Our moon sand", Kind: "sand", Measures: "metric",
+		Lines: "1000 g flour\n120 g plant oil", Steps: "Rub it in, 8 min"}}
 	a.do(http.MethodPut, "/api/recipes/"+own, in, http.StatusOK, nil)
-	page := a.made(written.BatchInput{Name: "Our moon sand", RecipeID: own, MadeG: 1120, MadeOn: dayIn(0), RoomID: lanterns.ID, Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 1000}, {ItemID: "plant-oil", Grams: 120}}})
+	page := a.made(written.BatchInput{Name: "Our moon sand", RecipeID: own, MadeG: 1120, MadeOn: dayIn(0),
+		RoomID: lanterns.ID, Lines: []written.BatchLine{{ItemID: "plain-flour", Grams: 1000}, {ItemID: "plant-oil",
+			Grams: 120}}})
 	var rules []string
 	for _, f := range mayUse(page, "Lanterns").Findings {
 		rules = append(rules, f.Rule)

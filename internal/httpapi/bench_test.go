@@ -44,18 +44,25 @@ func BenchmarkAnswer(b *testing.B) {
 	}
 	id := uuid.NewString()
 	require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodPut, "/api/rooms/"+id, in).Code)
-	fill := planned(id, wallIn(2, "09:45"), &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: ptr(40.0)})
-	for _, item := range []string{"wooden-boats", "shells-large", "scoops", "cutters", "tennis-balls", "pine-cones", "jumbo-sticks", "wooden-rings", "wooden-fish", "marbles"} {
-		fill.Places[0].Items = append(fill.Places[0].Items, written.PlanItem{ID: uuid.NewString(), ItemID: item, Each: 1, Use: "open"})
+	fill := planned(id, wallIn(2, "09:45"), &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub",
+		DepthMM: ptr(40.0)})
+	for _, item := range []string{"wooden-boats", "shells-large", "scoops", "cutters", "tennis-balls", "pine-cones",
+		"jumbo-sticks", "wooden-rings", "wooden-fish", "marbles"} {
+		fill.Places[0].Items = append(fill.Places[0].Items, written.PlanItem{ID: uuid.NewString(), ItemID: item,
+			Each: 1, Use: "open"})
 	}
-	mix := planned(id, fill.PlayAt, &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), Colours: ptr(3)}, fill.Places[0].Items...)
+	mix := planned(id, fill.PlayAt, &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0),
+		Colours: ptr(3)}, fill.Places[0].Items...)
 
 	large := planned(id, fill.PlayAt, fill.Places[0].Base)
 	large.Places = append(large.Places, planned(id, fill.PlayAt, mix.Places[0].Base).Places[0],
-		planned(id, fill.PlayAt, &written.Base{Kind: "fill", ItemID: "white-rice", VesselID: "deep-tub", DepthMM: ptr(30.0), More: []written.Layer{{ItemID: "play-sand", DepthMM: 30}}}).Places[0])
+		planned(id, fill.PlayAt, &written.Base{Kind: "fill", ItemID: "white-rice", VesselID: "deep-tub",
+			DepthMM: ptr(30.0), More: []written.Layer{{ItemID: "play-sand", DepthMM: 30}}}).Places[0])
 	for i, it := range material.Standard().Search("", 400) {
-		if place := &large.Places[i%3]; it.Plays(material.Find) && len(large.Places[0].Items)+len(large.Places[1].Items)+len(large.Places[2].Items) < plan.MaxPlaced {
-			place.Items = append(place.Items, written.PlanItem{ID: uuid.NewString(), ItemID: it.ID, Each: 2, Use: "open"})
+		if place := &large.Places[i%3]; it.Plays(material.Find) && len(large.Places[0].Items)+
+			len(large.Places[1].Items)+len(large.Places[2].Items) < plan.MaxPlaced {
+			place.Items = append(place.Items, written.PlanItem{ID: uuid.NewString(), ItemID: it.ID, Each: 2,
+				Use: "open"})
 		}
 	}
 
@@ -80,7 +87,8 @@ func BenchmarkAnswer(b *testing.B) {
 	for name, ask := range map[string]struct {
 		path string
 		body any
-	}{"filler and ten things": {"/api/answer", fill}, "mix and ten things": {"/api/answer", mix}, "three places and forty things": {"/api/answer", large}, "recipe page": {"/api/recipes/make", order}} {
+	}{"filler and ten things": {"/api/answer", fill}, "mix and ten things": {"/api/answer", mix},
+		"three places and forty things": {"/api/answer", large}, "recipe page": {"/api/recipes/make", order}} {
 		b.Run(name, func(b *testing.B) {
 			body, err := json.Marshal(ask.body) // what the browser does is not our time
 			require.NoError(b, err)
@@ -106,7 +114,8 @@ func BenchmarkLists(b *testing.B) {
 		cookie := signIn(b, handler)
 		threeYears(b, url, records)
 		var rooms []written.StoredRoom
-		require.NoError(b, json.Unmarshal(send(handler, cookie, http.MethodGet, "/api/rooms", nil).Body.Bytes(), &rooms))
+		require.NoError(b, json.Unmarshal(send(handler, cookie, http.MethodGet, "/api/rooms", nil).Body.Bytes(),
+			&rooms))
 		return func(path string) time.Duration {
 			start := time.Now()
 			require.Equal(b, http.StatusOK, send(handler, cookie, http.MethodGet, path, nil).Code)
@@ -118,7 +127,10 @@ func BenchmarkLists(b *testing.B) {
 	require.Equal(b, room, sameRoom)
 	for name, path := range map[string]string{"set-ups": "/api/setups?limit=25", "rooms": "/api/rooms",
 		"shelf": "/api/shelf/board?use=open&room_id=" + room, "recipes": "/api/recipes?room_id=" + room,
-		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "batches": "/api/batches", "all batches": "/api/batches?all=true", "a batch by its name": "/api/batches?all=true&words=dough+77", "records": "/api/records?from=" + dayIn(-1089) + "&until=" + dayIn(0), "what can be made": "/api/makes?play_at=" + wallIn(0, "10:00") + "&room_id=" + room} {
+		"cupboard": "/api/cupboard", "shopping list": "/api/shopping", "today": "/api/today", "batches": "/api/batches",
+		"all batches": "/api/batches?all=true", "a batch by its name": "/api/batches?all=true&words=dough+77",
+		"records":          "/api/records?from=" + dayIn(-1089) + "&until=" + dayIn(0),
+		"what can be made": "/api/makes?play_at=" + wallIn(0, "10:00") + "&room_id=" + room} {
 		b.Run(name, func(b *testing.B) {
 			many(path)
 			one(path)

@@ -41,7 +41,9 @@ func TestEachRoomHasFifteenBases(t *testing.T) {
 			var check written.CheckAnswer
 			a.do(http.MethodPost, "/api/check", written.CheckInput{Words: base, Use: "open"}, http.StatusOK, &check)
 			for _, v := range check.For {
-				asksMore := slices.ContainsFunc(v.Findings, func(f written.Finding) bool { return !slices.Contains(usual, f.Rule) })
+				asksMore := slices.ContainsFunc(v.Findings, func(f written.Finding) bool {
+					return !slices.Contains(usual, f.Rule)
+				})
 				if v.RoomID == room && v.Ready && !asksMore && !strings.Contains(strings.ToLower(base), "colour") {
 					bases = append(bases, base)
 				}
@@ -56,7 +58,8 @@ func TestSearchAsksColumns(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns").ID
 	search := func(q string) (board []written.BoardItem) {
-		a.do(http.MethodGet, "/api/shelf/board?use=open&room_id="+lanterns+"&q="+url.QueryEscape(q), nil, http.StatusOK, &board)
+		a.do(http.MethodGet, "/api/shelf/board?use=open&room_id="+lanterns+"&q="+url.QueryEscape(q), nil, http.StatusOK,
+			&board)
 		return board
 	}
 	all := len(search(""))
@@ -74,7 +77,8 @@ func TestSearchAsksColumns(t *testing.T) {
 	for _, b := range red {
 		assert.True(t, b.Ready, b.Name)
 	}
-	for _, q := range []string{"red", "floats, tidy", "trains pinch", "starts with sh", "not porous", "wet", "wet, allowed in Puddles", "toys, loud", "in the cupboard", "our own", "dry, peas"} {
+	for _, q := range []string{"red", "floats, tidy", "trains pinch", "starts with sh", "not porous", "wet",
+		"wet, allowed in Puddles", "toys, loud", "in the cupboard", "our own", "dry, peas"} {
 		n := len(search(q))
 		assert.True(t, n > 0 && n < all, "%s: %d of %d", q, n, all)
 	}
@@ -109,7 +113,8 @@ func TestCheckAsksOneQuestion(t *testing.T) {
 	assert.LessOrEqual(t, len(nothing.Nearest), 3)
 
 	// What is described by hand does not hide what its name says.
-	described := ask(written.CheckInput{Described: &written.Described{Name: "Balloons", Form: "piece", Solid: "sphere", SizesMM: []float64{250}, Contents: "listed", NothingElse: true}})
+	described := ask(written.CheckInput{Described: &written.Described{Name: "Balloons", Form: "piece", Solid: "sphere",
+		SizesMM: []float64{250}, Contents: "listed", NothingElse: true}})
 	for _, v := range described.For {
 		assert.Equal(t, "keep-out", v.Verdict)
 	}

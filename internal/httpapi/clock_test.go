@@ -52,7 +52,8 @@ func demoFrom(t *testing.T, at time.Time) (*store.Store, string) {
 func (a *api) here(day time.Time) {
 	a.Helper()
 	visitor := newRoom("x").Children[0]
-	visitor.Born, visitor.Allergies = day.AddDate(-1, -2, 0).Format("2006-01"), []written.Allergy{{To: "milk", By: "eating"}}
+	visitor.Born, visitor.Allergies = day.AddDate(-1, -2, 0).Format("2006-01"),
+		[]written.Allergy{{To: "milk", By: "eating"}}
 	in := written.DayInput{DayBody: written.DayBody{Adults: 1, Visitors: []written.Child{visitor}}}
 	a.do(http.MethodPut, "/api/rooms/"+a.room("Puddles").ID+"/days/"+day.Format(time.DateOnly), in, http.StatusOK, nil)
 }
@@ -62,7 +63,8 @@ func (a *api) childrenOn(day time.Time) int {
 	a.Helper()
 	mm := 20.0
 	var answer written.Answer
-	a.do(http.MethodPost, "/api/answer", planned(a.room("Puddles").ID, day.Format(time.DateOnly)+"T15:00", &written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: &mm}), http.StatusOK, &answer)
+	a.do(http.MethodPost, "/api/answer", planned(a.room("Puddles").ID, day.Format(time.DateOnly)+"T15:00",
+		&written.Base{Kind: "fill", ItemID: "water", VesselID: "dish-tub", DepthMM: &mm}), http.StatusOK, &answer)
 	return answer.Group.Children
 }
 
@@ -72,13 +74,17 @@ func TestADatabaseWhoseClockIsOff(t *testing.T) {
 	conn, err := pgx.Connect(t.Context(), testdb.Empty(t))
 	require.NoError(t, err)
 	defer conn.Close(t.Context())
-	for words, off := range map[string]time.Duration{"3 hours behind": -3 * time.Hour, "3 hours ahead": 3 * time.Hour, "5 days behind": -5 * 24 * time.Hour, "366 days ahead": 366 * 24 * time.Hour, "365 days behind": -365 * 24 * time.Hour, "": 0} {
+	for words, off := range map[string]time.Duration{"3 hours behind": -3 * time.Hour, "3 hours ahead": 3 * time.Hour,
+		"5 days behind": -5 * 24 * time.Hour, "366 days ahead": 366 * 24 * time.Hour,
+		"365 days behind": -365 * 24 * time.Hour, "": 0} {
 		var database time.Time
 		require.NoError(t, conn.QueryRow(t.Context(), "select clock_timestamp()").Scan(&database))
 		at := database.Add(-off).UTC().Truncate(time.Second)
 		log := &lines{}
 		s, _ := demoFrom(t, at)
-		a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: s, Now: func() time.Time { return at }, Log: slog.New(slog.NewTextHandler(log, nil))}))
+		a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: s, Now: func() time.Time {
+			return at
+		}, Log: slog.New(slog.NewTextHandler(log, nil))}))
 		a.here(at)
 		assert.Equal(t, 7, a.childrenOn(at), words)
 		for range 3 {
@@ -110,7 +116,8 @@ func TestAClockThatGoesBack(t *testing.T) {
 
 	set(now)
 	log := &lines{}
-	a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url), Now: shows, Log: slog.New(slog.NewTextHandler(log, nil))}))
+	a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url), Now: shows,
+		Log: slog.New(slog.NewTextHandler(log, nil))}))
 	back := func() (words string) {
 		for _, c := range a.today().Clocks {
 			if c.Kind == "back" {
@@ -123,7 +130,8 @@ func TestAClockThatGoesBack(t *testing.T) {
 	assert.Empty(t, back())
 	doubts := log.count("the clock is doubtful")
 	set(first)
-	assert.Contains(t, back(), "went back by 5 days: it had shown "+now.Format("2006-01-02T15:04")+" and shows "+first.Format("2006-01-02T15:04"))
+	assert.Contains(t, back(), "went back by 5 days: it had shown "+now.Format("2006-01-02T15:04")+" and shows "+
+		first.Format("2006-01-02T15:04"))
 	assert.Equal(t, 7, a.childrenOn(first), "a plan of that day is judged for who was said to be here")
 	assert.Equal(t, first.Format(time.DateOnly), a.today().Now[:10])
 	assert.Equal(t, doubts+1, log.count("the clock is doubtful"))
@@ -136,14 +144,17 @@ func TestAClockThatGoesBack(t *testing.T) {
 // A centre in another zone than the program and the database has its own day: that day's plans open, and who is
 // here is said and judged for it.
 func TestACentreInAnotherZone(t *testing.T) {
-	for zone, hour := range map[string]int{"Pacific/Kiritimati": 13, "America/Los_Angeles": 3} { // 14 hours ahead, 7 or 8 behind
+	// 14 hours ahead, 7 or 8 behind
+	for zone, hour := range map[string]int{"Pacific/Kiritimati": 13, "America/Los_Angeles": 3} {
 		there, err := time.LoadLocation(zone)
 		require.NoError(t, err)
 		at := time.Date(now.Year(), now.Month(), now.Day(), hour, 0, 0, 0, time.UTC)
 		require.NotEqual(t, at.Day(), at.In(there).Day())
 		s, _ := demoFrom(t, at.In(there))
 		log := &lines{}
-		a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: s, Now: func() time.Time { return at }, Log: slog.New(slog.NewTextHandler(log, nil))}))
+		a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: s, Now: func() time.Time {
+			return at
+		}, Log: slog.New(slog.NewTextHandler(log, nil))}))
 		a.here(at.In(there))
 		today := a.today()
 		assert.Equal(t, []string{zone, at.In(there).Format("2006-01-02T15:04")}, []string{today.Zone, today.Now})
@@ -157,7 +168,8 @@ func TestACentreInAnotherZone(t *testing.T) {
 // something is kept out of each of the younger rooms, the cupboard is short of cream of tartar and of what opens
 // next, one batch is past its day and one is due to be looked over.
 func TestTheDemoCentreOnAnyDay(t *testing.T) {
-	for days, hour := range []string{"00:00", "04:10", "08:59", "11:59", "12:00", "17:30", "23:59"} { // of each day of a week
+	// of each day of a week
+	for days, hour := range []string{"00:00", "04:10", "08:59", "11:59", "12:00", "17:30", "23:59"} {
 		at, err := time.ParseInLocation("2006-01-02T15:04", wallIn(days, hour), now.Location())
 		require.NoError(t, err)
 		a := demoLeadFrom(t, at)
@@ -169,7 +181,8 @@ func TestTheDemoCentreOnAnyDay(t *testing.T) {
 			return names
 		}
 		assert.Contains(t, named(today.Setups), "Marks in rice", hour)
-		assert.Subset(t, append(named(today.Setups), named(today.Next)...), []string{"Harbour scoop tub", "Bakery counter", "Night-sky foam", "Apple puree paint"}, hour)
+		assert.Subset(t, append(named(today.Setups), named(today.Next)...), []string{"Harbour scoop tub",
+			"Bakery counter", "Night-sky foam", "Apple puree paint"}, hour)
 		var short []string
 		for _, s := range today.Short {
 			short = append(short, s.Name)
@@ -181,7 +194,8 @@ func TestTheDemoCentreOnAnyDay(t *testing.T) {
 		for _, b := range batches.Batches {
 			states[b.Name] = b.State
 		}
-		assert.Equal(t, map[string]string{"Cold dough, harbour blue": "look-over", "Flatbread dough": "past"}, states, hour)
+		assert.Equal(t, map[string]string{"Cold dough, harbour blue": "look-over", "Flatbread dough": "past"},
+			states, hour)
 		ready := map[string]bool{}
 		for _, s := range a.setups() {
 			ready[s.Name] = s.Ready
@@ -189,7 +203,8 @@ func TestTheDemoCentreOnAnyDay(t *testing.T) {
 		assert.True(t, ready["Bakery counter"] && !ready["Harbour scoop tub"] && !ready["Night-sky foam"], hour)
 		for after := range 14 { // nothing to prepare leads to the next day that asks for something
 			var day written.PrepDay
-			a.do(http.MethodGet, "/api/prep?day="+at.AddDate(0, 0, after).Format(time.DateOnly), nil, http.StatusOK, &day)
+			a.do(http.MethodGet, "/api/prep?day="+at.AddDate(0, 0, after).Format(time.DateOnly), nil,
+				http.StatusOK, &day)
 			if len(day.Slots) == 0 && day.Next != "" {
 				var next written.PrepDay
 				a.do(http.MethodGet, "/api/prep?day="+day.Next[:10], nil, http.StatusOK, &next)
@@ -226,7 +241,8 @@ func TestACentreSaysWhereItIs(t *testing.T) {
 	centre.TimeZone = there.String()
 	a.do(http.MethodPut, "/api/centre", centre, http.StatusOK, &centre)
 	today := a.today()
-	assert.Equal(t, []string{there.String(), at.In(there).Format("2006-01-02T15:04")}, []string{today.Zone, today.Now}, "the day before")
+	assert.Equal(t, []string{there.String(), at.In(there).Format("2006-01-02T15:04")}, []string{today.Zone, today.Now},
+		"the day before")
 	assert.Empty(t, asked(today))
 	var coming []string
 	for _, s := range append(today.Setups, today.Next...) {

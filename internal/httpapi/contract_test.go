@@ -70,8 +70,8 @@ func ginToContract(path string) string {
 	return strings.Join(parts, "/")
 }
 
-// known returns a body as somebody sends it who knows all of the contract: what it does not say is null, where that is not
-// the same as leaving it out.
+// known returns a body as somebody sends it who knows all of the contract: what it does not say is null, where that is
+// not the same as leaving it out.
 func known(t testing.TB, method, path string, body any) any {
 	op, ok := operationAt(method, path)
 	if !ok || !op.Over {

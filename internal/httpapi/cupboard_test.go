@@ -52,16 +52,19 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 	assert.InDelta(t, 4335.8, note(uuid.NewString(), written.MoveInput{Kind: "received", Packs: ptr(2.0)}).Amount, 0.05)
 	before := jarOf(t, a, "plain-flour")
 	for field, in := range map[string]written.MoveInput{
-		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted", Amount: "1 g", At: "2099-01-01T00:00:00Z"},
+		"kind": {Kind: "eaten", Amount: "1 g"}, "packs": {Kind: "counted", Packs: ptr(-1.0)}, "at": {Kind: "counted",
+			Amount: "1 g", At: "2099-01-01T00:00:00Z"},
 		"amount": {Kind: "counted", Amount: "a lot"}} {
 		in.JarID = flour.ID
 		a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), in, http.StatusUnprocessableEntity, field, "")
 	}
-	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: flour.ID, Kind: "counted", Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format(time.RFC3339)},
+	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: flour.ID, Kind: "counted",
+		Amount: "100 g", At: now.Add(-3 * 60e9 * 60).Format(time.RFC3339)},
 		http.StatusUnprocessableEntity, "amount", "were used or thrown away since then")
 	assert.Equal(t, before.Amount, jarOf(t, a, "plain-flour").Amount)
 	over := note(uuid.NewString(), written.MoveInput{Kind: "thrown-away", Amount: "9 kg"})
-	assert.True(t, over.Overdrawn && !over.Weighed && over.Here, "more went out than was there: nobody knows what is left")
+	assert.True(t, over.Overdrawn && !over.Weighed && over.Here,
+		"more went out than was there: nobody knows what is left")
 	var moves []written.Moved
 	a.do(http.MethodGet, "/api/jars/"+flour.ID+"/moves", nil, http.StatusOK, &moves)
 	require.Len(t, moves, 4)
@@ -69,23 +72,30 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 
 	boats := jarOf(t, a, "wooden-boats")
 	assert.Equal(t, "pieces", boats.Unit)
-	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: boats.ID, Kind: "counted", Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
+	a.refused(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: boats.ID, Kind: "counted",
+		Amount: "2 1/2"}, http.StatusUnprocessableEntity, "amount", "whole pieces")
 
 	// Of one thing there is a jar for each label; prices are read as people type them.
-	oats := written.JarInput{ItemID: "rolled-oats", Free: []string{"wheat"}, Packs: []written.TypedPack{{Amount: "1 lb", Price: "3,65"}}}
+	oats := written.JarInput{ItemID: "rolled-oats", Free: []string{"wheat"}, Packs: []written.TypedPack{{Amount: "1 lb",
+		Price: "3,65"}}}
 	var free written.StoredJar
 	free.ID = uuid.NewString()
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, &free)
 	assert.Equal(t, "wheat-free", free.Says)
 	assert.Equal(t, []written.Pack{{Amount: 454, Coins: ptr(365)}}, free.Packs)
-	a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), oats, http.StatusUnprocessableEntity, "item_id", "with the same label already")
+	a.refused(http.MethodPut, "/api/jars/"+uuid.NewString(), oats, http.StatusUnprocessableEntity, "item_id",
+		"with the same label already")
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, nil)
 	other := oats
 	other.Place = "pantry"
 	a.refused(http.MethodPut, "/api/jars/"+free.ID, other, http.StatusConflict, "", "Somebody else saved this jar")
 	for field, change := range map[string]func(*written.JarInput){
-		"packs/0/price": func(in *written.JarInput) { in.Packs[0].Price = "1,2,3.4" }, "packs/0/amount": func(in *written.JarInput) { in.Packs[0].Amount = "0" },
-		"free": func(in *written.JarInput) { in.Free = []string{"whaet"} }, "best_before": func(in *written.JarInput) { in.BestBefore = "soon" }, "item_id": func(in *written.JarInput) { in.ItemID = "gold" }} {
+		"packs/0/price": func(in *written.JarInput) {
+			in.Packs[0].Price = "1,2,3.4"
+		}, "packs/0/amount": func(in *written.JarInput) { in.Packs[0].Amount = "0" },
+		"free": func(in *written.JarInput) { in.Free = []string{"whaet"} }, "best_before": func(in *written.JarInput) {
+			in.BestBefore = "soon"
+		}, "item_id": func(in *written.JarInput) { in.ItemID = "gold" }} {
 		in := oats
 		in.Packs = slices.Clone(oats.Packs)
 		change(&in)
@@ -126,7 +136,8 @@ func TestFromWhatIsShortToTheJar(t *testing.T) {
 	for range 2 {
 		a.do(http.MethodPut, "/api/shopping/ticks/"+id, tick, http.StatusNoContent, nil)
 	}
-	in := written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: id, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}
+	in := written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: id, MoveID: uuid.NewString(),
+		JarID: uuid.NewString()}}}
 	var got written.Received
 	a.do(http.MethodPost, "/api/shopping/receive", in, http.StatusOK, &got)
 	assert.Equal(t, 1, got.Lines)
@@ -137,11 +148,14 @@ func TestFromWhatIsShortToTheJar(t *testing.T) {
 	line, _ = lineOf(a, "cream-of-tartar")
 	assert.Empty(t, line.ItemID)
 	assert.Equal(t, "all-here", state("Bakery counter"))
-	for field, change := range map[string]func(*written.TickInput){"state": func(in *written.TickInput) { in.State = "sold" }, "packs/0": func(in *written.TickInput) { in.Packs = []written.BuyPack{{Amount: 100}} },
+	for field, change := range map[string]func(*written.TickInput){"state": func(in *written.TickInput) {
+		in.State = "sold"
+	}, "packs/0": func(in *written.TickInput) { in.Packs = []written.BuyPack{{Amount: 100}} },
 		"item_id": func(in *written.TickInput) { in.ItemID = "gold" }} {
 		bad := tick
 		change(&bad)
-		a.refused(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), bad, http.StatusUnprocessableEntity, field, "")
+		a.refused(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), bad, http.StatusUnprocessableEntity,
+			field, "")
 	}
 }
 
@@ -151,7 +165,8 @@ func TestCupboardFileReadsBack(t *testing.T) {
 	a := demoLead(t)
 	var file struct{ CSV string }
 	a.do(http.MethodGet, "/api/cupboard/file", nil, http.StatusOK, &file)
-	assert.True(t, strings.HasPrefix(file.CSV, "name,free_from,heat_treated,amount,unit,place,best_before,pack,price\r\n"))
+	assert.True(t, strings.HasPrefix(file.CSV,
+		"name,free_from,heat_treated,amount,unit,place,best_before,pack,price\r\n"))
 	assert.Contains(t, file.CSV, "Plain flour,,,2600,g,pantry,,1000,1.15\r\n")
 	all := func() (out []written.StoredJar) {
 		var c written.Cupboard
@@ -167,16 +182,23 @@ func TestCupboardFileReadsBack(t *testing.T) {
 	a.do(http.MethodPost, "/api/cupboard/import", written.ImportInput{CSV: file.CSV}, http.StatusOK, &done)
 	assert.Equal(t, strings.Count(file.CSV, "\r\n")-1, done.Added)
 	assert.Equal(t, before, all())
-	a.do(http.MethodPost, "/api/cupboard/import", written.ImportInput{CSV: "name;amount;pack;price\nplain flour;1 1/2 kg;500 g;0,75\nchickpeas;300;;\n"}, http.StatusOK, &done)
+	a.do(http.MethodPost, "/api/cupboard/import",
+		written.ImportInput{CSV: "name;amount;pack;price\nplain flour;1 1/2 kg;500 g;0,75\nchickpeas;300;;\n"},
+		http.StatusOK, &done)
 	assert.Equal(t, []string{"Plain flour", "Chickpeas, dry"}, done.Names)
 	flour := jarOf(t, a, "plain-flour")
 	assert.InDelta(t, 1500, flour.Amount, 1e-9)
 	assert.Equal(t, []written.Pack{{Amount: 500, Coins: ptr(75)}, {Amount: 1000, Coins: ptr(115)}}, flour.Packs)
 	before = all()
 	for csv, says := range map[string]string{
-		"name,amount\nplain flour,1 kg\nmoon dust,3": `Row 2: nothing on the shelf is called "moon dust"`, "name,amount\nplain flour,-3": "Row 1", "name,amount,pack,price\nplain flour,1 kg,500 g,1.2.3,4": "Row 1",
-		"name,amount,price\nplain flour,1 kg,3": "a price needs its pack", "name,amuont\nplain flour,1 kg": `did you mean "amount"`, "name,amount\nplain flour,1 kg\nflour,2 kg": "stands twice"} {
-		assert.Contains(t, string(a.ask(http.MethodPost, "/api/cupboard/import", asText(t, written.ImportInput{CSV: csv}))), strings.ReplaceAll(says, `"`, `\"`), csv)
+		"name,amount\nplain flour,1 kg\nmoon dust,3":             `Row 2: nothing on the shelf is called "moon dust"`,
+		"name,amount\nplain flour,-3":                            "Row 1",
+		"name,amount,pack,price\nplain flour,1 kg,500 g,1.2.3,4": "Row 1",
+		"name,amount,price\nplain flour,1 kg,3":                  "a price needs its pack",
+		"name,amuont\nplain flour,1 kg":                          `did you mean "amount"`,
+		"name,amount\nplain flour,1 kg\nflour,2 kg":              "stands twice"} {
+		assert.Contains(t, string(a.ask(http.MethodPost, "/api/cupboard/import",
+			asText(t, written.ImportInput{CSV: csv}))), strings.ReplaceAll(says, `"`, `\"`), csv)
 	}
 	assert.Equal(t, before, all())
 }
@@ -185,7 +207,8 @@ func TestCupboardFileReadsBack(t *testing.T) {
 func TestWhatCanBeMade(t *testing.T) {
 	a := demoLead(t)
 	makes := func(room string) (m written.Makeables) {
-		a.do(http.MethodGet, "/api/makes?play_at="+wallIn(0, "10:00")+"&room_id="+a.room(room).ID, nil, http.StatusOK, &m)
+		a.do(http.MethodGet, "/api/makes?play_at="+wallIn(0, "10:00")+"&room_id="+a.room(room).ID, nil,
+			http.StatusOK, &m)
 		return m
 	}
 	for _, room := range []string{"Puddles", "Lanterns"} {
@@ -193,7 +216,9 @@ func TestWhatCanBeMade(t *testing.T) {
 		require.NotEmpty(t, m.Here, room)
 		for _, x := range m.Here {
 			assert.True(t, x.Ready && len(x.Lacking) == 0, x.Name)
-			plan := written.Plan{RoomID: a.room(room).ID, PlayAt: wallIn(0, "10:00"), Places: []written.Place{{ID: uuid.NewString(), Base: &x.Base, Items: []written.PlanItem{}}}, Beside: []written.PlanItem{}}
+			plan := written.Plan{RoomID: a.room(room).ID, PlayAt: wallIn(0, "10:00"),
+				Places: []written.Place{{ID: uuid.NewString(), Base: &x.Base, Items: []written.PlanItem{}}},
+				Beside: []written.PlanItem{}}
 			var answer written.Answer
 			a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 			assert.Equal(t, x.Mark, answer.Mark, "%s is judged as the bench does", x.Name)
@@ -220,7 +245,8 @@ func asText(t *testing.T, v any) string {
 func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	a := demoLead(t)
 	id, mm := uuid.NewString(), 3.0
-	plan := planned(a.room("Lanterns").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "rice-cracker-crumb", VesselID: "tray", DepthMM: &mm})
+	plan := planned(a.room("Lanterns").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "rice-cracker-crumb",
+		VesselID: "tray", DepthMM: &mm})
 	answer := func() (out written.Answer) {
 		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &out)
 		return out
@@ -228,7 +254,8 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	unread := answer()
 	assert.Equal(t, "measure-first", unread.Verdict, "most packets of it hold sesame")
 	require.Len(t, unread.Packets, 1)
-	assert.Equal(t, written.Packet{ItemID: "rice-cracker-crumb", Name: "Rice-cracker crumb", Free: []string{"sesame"}, Says: "sesame-free"}, unread.Packets[0])
+	assert.Equal(t, written.Packet{ItemID: "rice-cracker-crumb", Name: "Rice-cracker crumb", Free: []string{"sesame"},
+		Says: "sesame-free"}, unread.Packets[0])
 	plan.Labels = []written.PacketLabel{{ItemID: "rice-cracker-crumb", Free: []string{"milk"}}}
 	assert.Equal(t, "measure-first", answer().Verdict, "what it does not speak of stays unread")
 	plan.Labels[0].Free = []string{"sesame"}
@@ -240,13 +267,16 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 		rules = append(rules, f.Rule)
 	}
 	assert.Contains(t, rules, "by-label", "it stays with a hand: that packet, and no other")
-	a.do(http.MethodPut, "/api/setups/"+id, written.SetupInput{Setup: written.Setup{Name: "Crumb beach", Plan: plan}}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/setups/"+id, written.SetupInput{Setup: written.Setup{Name: "Crumb beach", Plan: plan}},
+		http.StatusOK, nil)
 
 	jar := func(free ...string) {
-		in := written.JarInput{ItemID: "rice-cracker-crumb", Free: append([]string{}, free...), Packs: []written.TypedPack{{Amount: "1 kg", Price: "4"}}}
+		in := written.JarInput{ItemID: "rice-cracker-crumb", Free: append([]string{}, free...),
+			Packs: []written.TypedPack{{Amount: "1 kg", Price: "4"}}}
 		jar := uuid.NewString()
 		a.do(http.MethodPut, "/api/jars/"+jar, in, http.StatusOK, nil)
-		a.do(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: jar, Kind: "received", Amount: "5 kg"}, http.StatusOK, nil)
+		a.do(http.MethodPut, "/api/moves/"+uuid.NewString(), written.MoveInput{JarID: jar, Kind: "received",
+			Amount: "5 kg"}, http.StatusOK, nil)
 	}
 	jar()
 	line, _ := lineOf(a, "rice-cracker-crumb")
@@ -258,7 +288,8 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	assert.True(t, answer().Packets[0].Here)
 
 	// Flour that was heat-treated is not raw; what a thing is made of no label takes away.
-	flour := planned(a.room("Pebbles").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "oat-flour", VesselID: "tray", DepthMM: &mm})
+	flour := planned(a.room("Pebbles").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "oat-flour",
+		VesselID: "tray", DepthMM: &mm})
 	var raw, treated written.Answer
 	a.do(http.MethodPost, "/api/answer", flour, http.StatusOK, &raw)
 	flour.Labels = []written.PacketLabel{{ItemID: "oat-flour", Free: []string{"wheat", "gluten"}, HeatTreated: true}}
@@ -272,14 +303,17 @@ func TestPlansGoByThePacketThatIsUsed(t *testing.T) {
 	assert.Subset(t, found(raw), []string{"raw-flour", "may-contain"})
 	assert.NotContains(t, found(treated), "raw-flour")
 	assert.NotContains(t, found(treated), "may-contain")
-	wheat := planned(a.room("Pebbles").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "plain-flour", VesselID: "tray", DepthMM: &mm})
+	wheat := planned(a.room("Pebbles").ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: "plain-flour",
+		VesselID: "tray", DepthMM: &mm})
 	wheat.Labels = []written.PacketLabel{{ItemID: "plain-flour", Free: []string{"wheat"}}}
 	a.do(http.MethodPost, "/api/answer", wheat, http.StatusOK, &treated)
 	assert.Equal(t, "keep-out", treated.Verdict)
 	assert.Contains(t, found(treated), "allergen")
 
-	for field, labels := range map[string][]written.PacketLabel{"labels/0/item_id": {{ItemID: "gold", Free: []string{"milk"}}}, "labels/0/free": {{ItemID: "oat-flour", Free: []string{"whaet"}}},
-		"labels/0": {{ItemID: "oat-flour"}}, "labels/1/item_id": {{ItemID: "oat-flour", HeatTreated: true}, {ItemID: "oat-flour", HeatTreated: true}}} {
+	for field, labels := range map[string][]written.PacketLabel{"labels/0/item_id": {{ItemID: "gold",
+		Free: []string{"milk"}}}, "labels/0/free": {{ItemID: "oat-flour", Free: []string{"whaet"}}},
+		"labels/0": {{ItemID: "oat-flour"}}, "labels/1/item_id": {{ItemID: "oat-flour", HeatTreated: true},
+			{ItemID: "oat-flour", HeatTreated: true}}} {
 		flour.Labels = labels
 		a.refused(http.MethodPost, "/api/answer", flour, http.StatusUnprocessableEntity, field, "")
 	}
@@ -291,12 +325,15 @@ func TestWhatTheShopHasNoneOfReranksTheList(t *testing.T) {
 	a := demoLeadFrom(t, atNine())
 	lanterns := a.room("Lanterns")
 	fill := func(item string) written.Place {
-		return written.Place{ID: uuid.NewString(), Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "tray", DepthMM: ptr(20.0), Vessels: ptr(1)}, Items: []written.PlanItem{}}
+		return written.Place{ID: uuid.NewString(), Base: &written.Base{Kind: "fill", ItemID: item, VesselID: "tray",
+			DepthMM: ptr(20.0), Vessels: ptr(1)}, Items: []written.PlanItem{}}
 	}
 	p := planned(lanterns.ID, wallIn(1, "09:45"), nil)
 	p.Places = []written.Place{fill("white-rice"), fill("apple-puree"), fill("play-sand")}
-	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Three trays", Plan: p}}, http.StatusOK, nil)
-	a.do(http.MethodPut, "/api/cupboard/play-sand/amount", written.CupboardAmount{Grams: ptr(0.0), PackG: ptr(500.0), PriceCoins: ptr(200)}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), written.SetupInput{Setup: written.Setup{Name: "Three trays",
+		Plan: p}}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/cupboard/play-sand/amount", written.CupboardAmount{Grams: ptr(0.0), PackG: ptr(500.0),
+		PriceCoins: ptr(200)}, http.StatusNoContent, nil)
 	puree, list := lineOf(a, "apple-puree")
 	sand, _ := lineOf(a, "play-sand")
 	require.NotEmpty(t, sand.ItemID)
@@ -333,8 +370,10 @@ func TestTheListIsTickedInASpreadsheet(t *testing.T) {
 	a := demoLeadFrom(t, atNine())
 	var file struct{ CSV string }
 	a.do(http.MethodGet, "/api/shopping/file", nil, http.StatusOK, &file)
-	assert.True(t, strings.HasPrefix(file.CSV, "name,free_from,heat_treated,missing,unit,count,pack,price,by,aisle,for,got\r\n"))
-	assert.Contains(t, file.CSV, "Cream of tartar,,,23,g,1,40,1.80,"+wallIn(2, "10:15")+",\"sugar, salt and minerals\",Bakery counter,\r\n")
+	assert.True(t, strings.HasPrefix(file.CSV,
+		"name,free_from,heat_treated,missing,unit,count,pack,price,by,aisle,for,got\r\n"))
+	assert.Contains(t, file.CSV, "Cream of tartar,,,23,g,1,40,1.80,"+wallIn(2, "10:15")+
+		",\"sugar, salt and minerals\",Bakery counter,\r\n")
 	_, before := lineOf(a, "")
 	var done written.Imported
 	read := func(csv string) {
@@ -345,9 +384,16 @@ func TestTheListIsTickedInASpreadsheet(t *testing.T) {
 	_, after := lineOf(a, "")
 	assert.Equal(t, before, after)
 
-	for csv, says := range map[string]string{"name,got\ncream of tartar,yes\nmoon dust,yes": "Row 2: nothing on the shelf", "name,got\ncream of tartar,yes\nplain flour,yes": "Row 2: Plain flour is not on the list", "name,got\ncream of tartar,maybe": "got is yes, none",
-		"name,count,pack,got\ncream of tartar,1.5,40 g,yes": "count is a whole number", "name,pack,price,got\ncream of tartar,40 g,1.2.3,yes": "The price", "name,price,got\ncream of tartar,3,yes": "a price needs its pack",
-		"name,got\ncream of tartar,yes\ncream of tartar,none": "and the shop has none", "name,pack,got\ncream of tartar,40 g,yes\ncream of tartar,40 g,yes": "stands twice", "name,gto\ncream of tartar,yes": "did you mean"} {
+	for csv, says := range map[string]string{
+		"name,got\ncream of tartar,yes\nmoon dust,yes":                      "Row 2: nothing on the shelf",
+		"name,got\ncream of tartar,yes\nplain flour,yes":                    "Row 2: Plain flour is not on the list",
+		"name,got\ncream of tartar,maybe":                                   "got is yes, none",
+		"name,count,pack,got\ncream of tartar,1.5,40 g,yes":                 "count is a whole number",
+		"name,pack,price,got\ncream of tartar,40 g,1.2.3,yes":               "The price",
+		"name,price,got\ncream of tartar,3,yes":                             "a price needs its pack",
+		"name,got\ncream of tartar,yes\ncream of tartar,none":               "and the shop has none",
+		"name,pack,got\ncream of tartar,40 g,yes\ncream of tartar,40 g,yes": "stands twice",
+		"name,gto\ncream of tartar,yes":                                     "did you mean"} {
 		answer := string(a.ask(http.MethodPost, "/api/shopping/import", asText(t, written.ImportInput{CSV: csv})))
 		assert.Contains(t, answer, says, csv)
 		assert.Contains(t, answer, "/csv", csv)
@@ -367,8 +413,11 @@ func TestTheListIsTickedInASpreadsheet(t *testing.T) {
 	assert.Equal(t, line.Ticked, again.Ticked, "a file read back is as it was")
 
 	var got written.Received
-	a.do(http.MethodPost, "/api/shopping/receive", written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: again.TickID, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}, http.StatusOK, &got)
+	a.do(http.MethodPost, "/api/shopping/receive",
+		written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: again.TickID, MoveID: uuid.NewString(),
+			JarID: uuid.NewString()}}}, http.StatusOK, &got)
 	assert.Equal(t, 1, got.Lines)
-	assert.Contains(t, string(a.ask(http.MethodPost, "/api/shopping/import", asText(t, written.ImportInput{CSV: file.CSV}))), "may be in the cupboard already")
+	assert.Contains(t, string(a.ask(http.MethodPost, "/api/shopping/import",
+		asText(t, written.ImportInput{CSV: file.CSV}))), "may be in the cupboard already")
 	assert.InDelta(t, 95, jarOf(t, a, "cream-of-tartar").Amount, 1e-9)
 }

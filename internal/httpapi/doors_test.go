@@ -131,7 +131,8 @@ func slips(s *openapi3.Schema, whole any) []slip {
 						renamed[wrong] = v[name]
 						all = append(all, slip{put(joined(renamed)), at + "/" + wrong, written.UnknownField})
 					}
-					all = append(all, slip{put(`{"` + name + `":` + string(one) + "," + joined(v)[1:]), at + "/" + name, written.DoubledField})
+					all = append(all, slip{put(`{"` + name + `":` + string(one) + "," + joined(v)[1:]), at + "/" + name,
+						written.DoubledField})
 				}
 				if slices.Contains(required, name) {
 					all = append(all, slip{put(joined(rest)), at + "/" + name, written.MissingField})
@@ -192,7 +193,8 @@ func TestEveryDoorIsStrict(t *testing.T) {
 	before := testdb.Sums(t, url)
 	tried := 0
 	send := func(op contract.Operation, query, kind, text string) (int, contract.Problem) {
-		path := strings.NewReplacer(":id", "00000000-0000-4000-8000-000000000001", ":addition", "00000000-0000-4000-8000-000000000002").Replace(op.Path)
+		path := strings.NewReplacer(":id", "00000000-0000-4000-8000-000000000001", ":addition",
+			"00000000-0000-4000-8000-000000000002").Replace(op.Path)
 		req, err := http.NewRequestWithContext(t.Context(), op.Method, a.server.URL+path+query, strings.NewReader(text))
 		require.NoError(t, err)
 		if kind != "" {
@@ -215,7 +217,8 @@ func TestEveryDoorIsStrict(t *testing.T) {
 		if p.Field != nil {
 			field = *p.Field
 		}
-		require.Equal(t, fmt.Sprint(status, " ", code, " ", pointer), fmt.Sprint(got, " ", p.Code, " ", field), "%s %s %s: %s", op.ID, query, text, p.Detail)
+		require.Equal(t, fmt.Sprint(status, " ", code, " ", pointer), fmt.Sprint(got, " ", p.Code, " ", field),
+			"%s %s %s: %s", op.ID, query, text, p.Detail)
 		require.NotEmpty(t, p.Detail)
 	}
 	for _, op := range contract.Operations {
@@ -229,7 +232,8 @@ func TestEveryDoorIsStrict(t *testing.T) {
 				refused(op, "?"+name+"=x&"+name+"=y"+good, "", "", http.StatusBadRequest, "doubled-field", "/"+name)
 			}
 			for _, name := range op.Required {
-				refused(op, "?"+strings.TrimPrefix(strings.Replace(good, "&"+name+"=x", "", 1), "&"), "", "", http.StatusBadRequest, "missing-field", "/"+name)
+				refused(op, "?"+strings.TrimPrefix(strings.Replace(good, "&"+name+"=x", "", 1), "&"), "", "",
+					http.StatusBadRequest, "missing-field", "/"+name)
 			}
 			continue
 		}
@@ -238,7 +242,8 @@ func TestEveryDoorIsStrict(t *testing.T) {
 		text, err := json.Marshal(whole)
 		require.NoError(t, err)
 		status, p := send(op, "", op.Body, string(text))
-		require.NotContains(t, []string{"not-json", "unknown-field", "missing-field", "doubled-field", "wrong-type"}, p.Code, "%s takes what the contract says: %d %s", op.ID, status, p.Detail)
+		require.NotContains(t, []string{"not-json", "unknown-field", "missing-field", "doubled-field", "wrong-type"},
+			p.Code, "%s takes what the contract says: %d %s", op.ID, status, p.Detail)
 		for _, wrong := range slips(schema, whole) {
 			refused(op, "", op.Body, wrong.text, http.StatusBadRequest, string(wrong.code), wrong.pointer)
 		}
@@ -262,9 +267,12 @@ func TestEveryDoorIsStrict(t *testing.T) {
 		return strings.Replace(string(text), old, new, 1)
 	}
 	path := "/api/rooms/" + pebbles.ID
-	a.refused(http.MethodPut, path, put(`"allergies"`, `"alergies"`), http.StatusBadRequest, "children/0/alergies", `did you mean "allergies"`)
+	a.refused(http.MethodPut, path, put(`"allergies"`, `"alergies"`), http.StatusBadRequest, "children/0/alergies",
+		`did you mean "allergies"`)
 	a.refused(http.MethodPut, path, put(`"nut_free":false,`, ``), http.StatusBadRequest, "nut_free", "is missing")
-	a.refused(http.MethodPost, "/api/check", `{"use":"open","described":{"name":"Tile","form":"piece","traitz":["magnet"]}}`, http.StatusBadRequest, "described/traitz", `did you mean "traits"`)
+	a.refused(http.MethodPost, "/api/check",
+		`{"use":"open","described":{"name":"Tile","form":"piece","traitz":["magnet"]}}`, http.StatusBadRequest,
+		"described/traitz", `did you mean "traits"`)
 }
 
 // The types that read bodies and the contract say the same of every field: its name, whether
@@ -309,7 +317,8 @@ func TestBodiesAreTheContract(t *testing.T) {
 					continue
 				}
 				assert.Equal(t, option == "", slices.Contains(required, key), "%s/%s must be there", name, key)
-				assert.Equal(t, f.Type.Kind() == reflect.Pointer && option == "", p.Value.Nullable, "%s/%s may be null", name, key)
+				assert.Equal(t, f.Type.Kind() == reflect.Pointer && option == "", p.Value.Nullable, "%s/%s may be null",
+					name, key)
 				hold(name+"/"+key, p.Value, f.Type, f.Tag)
 			}
 			for key := range properties {
@@ -329,5 +338,6 @@ func TestLostDatabaseIsNotAnAnswer(t *testing.T) {
 	a := visit(t, serveOn(t, s))
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
 	require.NoError(t, s.Close())
-	a.refused(http.MethodPost, "/api/check", fmt.Sprintf(`{"use":"open","words":%q}`, "rice"), http.StatusServiceUnavailable, "", "not known whether this was saved")
+	a.refused(http.MethodPost, "/api/check", fmt.Sprintf(`{"use":"open","words":%q}`, "rice"),
+		http.StatusServiceUnavailable, "", "not known whether this was saved")
 }

@@ -37,13 +37,15 @@ type asked struct {
 func everyCommand(a *api) map[string]asked {
 	lanterns, bakery := a.room("Lanterns"), a.setupCalled("Bakery counter")
 	rowed := func(name string) (string, written.ItemInput) {
-		id, row := newID(), written.Thing{Name: name, Parts: "ingredient", Contains: "none", Traits: "food;powder", Keeps: "8 days, dry"}
+		id, row := newID(), written.Thing{Name: name, Parts: "ingredient", Contains: "none", Traits: "food;powder",
+			Keeps: "8 days, dry"}
 		a.do(http.MethodPut, "/api/shelf/items/"+id, written.ItemInput{Row: row}, http.StatusOK, nil)
 		row.Keeps = "3 days, dry"
 		return id, written.ItemInput{Version: 1, Row: row}
 	}
 	mixed := func(name string) (string, written.RecipeInput) {
-		id, mix := newID(), written.Recipe{Name: name, Kind: "dough", Measures: "metric", Lines: "250 g ready-to-eat flour\n160 g fine salt", Steps: "Stir", Keeps: "10 days, airtight"}
+		id, mix := newID(), written.Recipe{Name: name, Kind: "dough", Measures: "metric",
+			Lines: "250 g ready-to-eat flour\n160 g fine salt", Steps: "Stir", Keeps: "10 days, airtight"}
 		a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: mix}, http.StatusOK, nil)
 		mix.Steps = "Stir well"
 		return id, written.RecipeInput{Version: 1, Recipe: mix}
@@ -65,12 +67,15 @@ func everyCommand(a *api) map[string]asked {
 	addition := uuid.NewString()
 	a.do(http.MethodPut, "/api/recipes/"+mix+"/additions/"+addition, note, http.StatusNoContent, nil)
 	jar := written.JarInput{ItemID: thing, Free: []string{}, Packs: []written.TypedPack{}}
-	full, old := stored("/api/jars/", jar), stored("/api/jars/", written.JarInput{ItemID: "millet", Free: []string{"gluten"}, Packs: []written.TypedPack{}})
-	a.do(http.MethodPut, "/api/moves/"+newID(), written.MoveInput{JarID: full, Kind: "counted", Amount: "500 g"}, http.StatusOK, nil)
+	full, old := stored("/api/jars/", jar), stored("/api/jars/", written.JarInput{ItemID: "millet",
+		Free: []string{"gluten"}, Packs: []written.TypedPack{}})
+	a.do(http.MethodPut, "/api/moves/"+newID(), written.MoveInput{JarID: full, Kind: "counted", Amount: "500 g"},
+		http.StatusOK, nil)
 	jar.Version, jar.Place = 1, "pantry"
 	room := newRoom("Sandbank")
 	sheet := uuid.NewString()
-	a.do(http.MethodPut, "/api/prints/"+sheet, written.PrintInput{SetupID: bakery.ID, Version: bakery.Version}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prints/"+sheet, written.PrintInput{SetupID: bakery.ID, Version: bakery.Version},
+		http.StatusNoContent, nil)
 
 	// How a set-up went, with what was learned of it, said otherwise; a lesson of another one.
 	playedNow := func(name, next string) (path string, log written.LogInput, follows written.StoredSetup) {
@@ -79,10 +84,12 @@ func everyCommand(a *api) map[string]asked {
 		})
 		follows = a.plan(bakery, func(s *written.Setup) { s.Name, s.PlayAt = next, wallIn(3, "10:00") })
 		now.PlayAt = wallIn(0, "08:00")
-		a.do(http.MethodPut, "/api/setups/"+now.ID, written.SetupInput{Version: now.Version, Setup: now.Setup}, http.StatusOK, nil)
+		a.do(http.MethodPut, "/api/setups/"+now.ID, written.SetupInput{Version: now.Version, Setup: now.Setup},
+			http.StatusOK, nil)
 		var said written.StoredLog
 		a.do(http.MethodGet, "/api/setups/"+now.ID+"/log", nil, http.StatusOK, &said)
-		log = written.LogInput{Log: written.Log{Again: "yes", Mess: 2, Minutes: 35, Left: ptr(0.5), Watched: "TQ", CountedIn: ptr(said.Given - 1)}, Mouthed: []string{}}
+		log = written.LogInput{Log: written.Log{Again: "yes", Mess: 2, Minutes: 35, Left: ptr(0.5), Watched: "TQ",
+			CountedIn: ptr(said.Given - 1)}, Mouthed: []string{}}
 		a.do(http.MethodPut, "/api/setups/"+now.ID+"/log", log, http.StatusOK, nil)
 		log.Version = 1
 		return now.ID, log, follows
@@ -97,11 +104,13 @@ func everyCommand(a *api) map[string]asked {
 	// A plan and a batch that are not what they were, and something in the basket.
 	milk := a.crumbs("Lanterns", "yoghurt")
 	dough := doughFor(lanterns.ID)
-	moved := stored("/api/batches/", written.BatchInput{Name: "Quay dough, blue", RecipeID: mix, MadeG: 410, MadeOn: dayIn(0), RoomID: lanterns.ID, Store: "airtight",
+	moved := stored("/api/batches/", written.BatchInput{Name: "Quay dough, blue", RecipeID: mix, MadeG: 410,
+		MadeOn: dayIn(0), RoomID: lanterns.ID, Store: "airtight",
 		Lines: []written.BatchLine{{ItemID: "ready-flour", Grams: 250}, {ItemID: "fine-salt", Grams: 160}}})
 	a.happens(written.BatchEventInput{BatchID: moved, Kind: "added", ItemID: thing, Grams: 4})
 	used := newID()
-	a.do(http.MethodPut, "/api/batch-events/"+used, written.BatchEventInput{BatchID: moved, Kind: "used", RoomID: lanterns.ID}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/batch-events/"+used, written.BatchEventInput{BatchID: moved, Kind: "used",
+		RoomID: lanterns.ID}, http.StatusOK, nil)
 	a.today() // somebody sees until when it keeps
 	a.do(http.MethodPut, "/api/shelf/items/"+thing, thingAgain, http.StatusOK, nil)
 	thingAgain.Version, thingAgain.Row.Keeps = 2, "4 days, dry"
@@ -110,13 +119,16 @@ func everyCommand(a *api) map[string]asked {
 	allergic.Children[1].Allergies = append(allergic.Children[1].Allergies, written.Allergy{To: "milk", By: "eating"})
 	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, allergic, http.StatusOK, nil)
 	day := a.today()
-	change := day.Changed[slices.IndexFunc(day.Changed, func(c written.Change) bool { return strings.HasPrefix(c.Name, "yoghurt") })]
+	change := day.Changed[slices.IndexFunc(day.Changed, func(c written.Change) bool {
+		return strings.HasPrefix(c.Name, "yoghurt")
+	})]
 	require.NotEmpty(a, day.Moved)
 	room2 := input(a.room("Lanterns"))
 	room2.Children[1].Allergies = append(room2.Children[1].Allergies, written.Allergy{To: "peanuts", By: "eating"})
 	tartar, _ := lineOf(a, "cream-of-tartar")
 	tick := uuid.NewString()
-	basket := written.TickInput{ItemID: "cream-of-tartar", Free: []string{}, State: "basket", Packs: tartar.Cheapest.Packs}
+	basket := written.TickInput{ItemID: "cream-of-tartar", Free: []string{}, State: "basket",
+		Packs: tartar.Cheapest.Packs}
 	a.do(http.MethodPut, "/api/shopping/ticks/"+tick, basket, http.StatusNoContent, nil)
 	basket.State, basket.Packs = "open", []written.BuyPack{}
 	var centre written.CentreInput
@@ -128,24 +140,40 @@ func everyCommand(a *api) map[string]asked {
 	later := a.setupCalled("Bakery counter").Setup
 	later.Name, later.PlayAt = "Bakery once more", wallIn(4, "09:30")
 	_, byName := a.prepared(dayIn(2))
-	step := byName["Bakery counter"][slices.IndexFunc(byName["Bakery counter"], func(s written.PrepSlot) bool { return s.Asks == "" })].ID
+	step := byName["Bakery counter"][slices.IndexFunc(byName["Bakery counter"], func(s written.PrepSlot) bool {
+		return s.Asks == ""
+	})].ID
 	csv := func(text string) asked { return asked{body: written.ImportInput{CSV: text}} }
 	of := func(body any, ids ...string) asked { return asked{ids, body} }
 	return map[string]asked{
-		"putRoom": of(room2, lanterns.ID), "deleteRoom": of(nil, stored("/api/rooms/", room)), "restoreRoom": gone("/api/rooms/", stored("/api/rooms/", newRoom("Mudbank"))),
-		"putDay":   of(written.DayInput{DayBody: written.DayBody{Adults: 2, Visitors: []written.Child{}}}, lanterns.ID, dayIn(2)),
-		"putSetup": of(written.SetupInput{Setup: later}, newID()), "deleteSetup": of(nil, a.setupCalled("Harbour scoop tub").ID), "restoreSetup": gone("/api/setups/", a.setupCalled("Night-sky foam").ID),
-		"seeSetup": of(written.SeenInput{Token: change.Token}, milk), "putLog": of(log, played), "deleteLesson": of(nil, lessons[0].ID), "foundStray": of(nil, played),
-		"putItem": of(thingAgain, thing), "deleteItem": of(nil, thing), "restoreItem": gone("/api/shelf/items/", oldThing), "importItems": csv("name,solid,size_mm\nOar pieces,cylinder,30x60\n"),
+		"putRoom": of(room2, lanterns.ID), "deleteRoom": of(nil, stored("/api/rooms/", room)),
+		"restoreRoom": gone("/api/rooms/", stored("/api/rooms/", newRoom("Mudbank"))),
+		"putDay": of(written.DayInput{DayBody: written.DayBody{Adults: 2, Visitors: []written.Child{}}}, lanterns.ID,
+			dayIn(2)),
+		"putSetup": of(written.SetupInput{Setup: later}, newID()), "deleteSetup": of(nil,
+			a.setupCalled("Harbour scoop tub").ID), "restoreSetup": gone("/api/setups/",
+			a.setupCalled("Night-sky foam").ID),
+		"seeSetup": of(written.SeenInput{Token: change.Token}, milk), "putLog": of(log, played), "deleteLesson": of(nil,
+			lessons[0].ID), "foundStray": of(nil, played),
+		"putItem": of(thingAgain, thing), "deleteItem": of(nil, thing), "restoreItem": gone("/api/shelf/items/",
+			oldThing), "importItems": csv("name,solid,size_mm\nOar pieces,cylinder,30x60\n"),
 		"putRecipe": of(mixAgain, mix), "deleteRecipe": of(nil, mix), "restoreRecipe": gone("/api/recipes/", oldMix),
 		"putAddition": of(note, mix, uuid.NewString()), "deleteAddition": of(nil, mix, addition),
-		"putCupboard": of(written.CupboardNote{Here: true}, "millet"), "putAmount": of(written.CupboardAmount{Grams: ptr(750.0), PackG: ptr(500.0), PriceCoins: ptr(199)}, "millet"),
-		"importCupboard": csv("name,amount,unit\nChickpeas,300,g\n"), "putJar": of(jar, full), "deleteJar": of(nil, full), "restoreJar": gone("/api/jars/", old),
-		"putMove": of(written.MoveInput{JarID: full, Kind: "used", Amount: "50 g"}, newID()), "putTick": of(basket, tick), "importShopping": csv("name,got,pack\nFine salt,yes,500\n"),
-		"receiveTicks": of(written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: tick, MoveID: newID(), JarID: newID()}}}),
-		"putBatch":     of(dough, newID()), "putBatchEvent": of(written.BatchEventInput{BatchID: moved, Kind: "added", ItemID: "water", Grams: 20}, newID()), "deleteBatchEvent": of(nil, used),
-		"seeBatch": of(written.MovedInput{Until: day.Moved[0].Until}, moved), "putPrint": of(written.PrintInput{SetupID: milk, Version: 1}, newID()), "deletePrint": of(nil, sheet),
-		"tickPrep": of(written.PrepTickInput{StepID: step, Done: true}), "putPrepFeed": of(nil), "deletePrepFeed": of(nil), "endPrepFeed": of(nil, mine.Id), "putCentre": of(centre),
+		"putCupboard": of(written.CupboardNote{Here: true}, "millet"),
+		"putAmount": of(written.CupboardAmount{Grams: ptr(750.0), PackG: ptr(500.0), PriceCoins: ptr(199)},
+			"millet"),
+		"importCupboard": csv("name,amount,unit\nChickpeas,300,g\n"), "putJar": of(jar, full), "deleteJar": of(nil,
+			full), "restoreJar": gone("/api/jars/", old),
+		"putMove": of(written.MoveInput{JarID: full, Kind: "used", Amount: "50 g"}, newID()), "putTick": of(basket,
+			tick), "importShopping": csv("name,got,pack\nFine salt,yes,500\n"),
+		"receiveTicks": of(written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: tick, MoveID: newID(),
+			JarID: newID()}}}),
+		"putBatch": of(dough, newID()), "putBatchEvent": of(written.BatchEventInput{BatchID: moved, Kind: "added",
+			ItemID: "water", Grams: 20}, newID()), "deleteBatchEvent": of(nil, used),
+		"seeBatch": of(written.MovedInput{Until: day.Moved[0].Until}, moved),
+		"putPrint": of(written.PrintInput{SetupID: milk, Version: 1}, newID()), "deletePrint": of(nil, sheet),
+		"tickPrep": of(written.PrepTickInput{StepID: step, Done: true}), "putPrepFeed": of(nil),
+		"deletePrepFeed": of(nil), "endPrepFeed": of(nil, mine.Id), "putCentre": of(centre),
 	}
 }
 
@@ -157,9 +185,16 @@ type fault struct {
 }
 
 var faults = []fault{
-	{"the line is cut before it", false, func(_ *testing.T, _ string, p *testdb.Proxy, n int64) func() { p.CutAt(n, false); return func() {} }},
-	{"its answer is lost, and the program ends", true, func(_ *testing.T, _ string, p *testdb.Proxy, n int64) func() { p.CutAt(n, true); return func() {} }},
-	{"somebody else holds what it needs, and it is not waited for", false, func(t *testing.T, url string, p *testdb.Proxy, n int64) func() {
+	{"the line is cut before it", false, func(_ *testing.T, _ string, p *testdb.Proxy, n int64) func() {
+		p.CutAt(n, false)
+		return func() {}
+	}},
+	{"its answer is lost, and the program ends", true, func(_ *testing.T, _ string, p *testdb.Proxy, n int64) func() {
+		p.CutAt(n, true)
+		return func() {}
+	}},
+	{"somebody else holds what it needs, and it is not waited for", false, func(t *testing.T, url string,
+		p *testdb.Proxy, n int64) func() {
 		holder, err := pgx.Connect(t.Context(), url)
 		require.NoError(t, err)
 		ctx, over := context.WithCancel(t.Context())
@@ -184,12 +219,13 @@ const holdAll = `begin; do $$ declare t text; begin
 		begin execute format('lock table %I in access exclusive mode nowait', t); exception when lock_not_available then null; end;
 	end loop; end $$`
 
-// endWaiting ends what waits for a table. It is what a statement's own patience does, which a server whose clock was moved does not have.
+// endWaiting ends what waits for a table. It is what a statement's own patience does, which a server whose clock was
+// moved does not have.
 const endWaiting = `select pg_cancel_backend(l.pid) from pg_locks l join pg_database d on d.oid = l.database where d.datname = current_database() and not l.granted`
 
-// At each of its statements every command meets every fault, is answered by what may be tried again and by nothing else,
-// and is sent again as it was: what is answered and what is stored then are those of one clean run. EMBLO_CUTS=all takes
-// every statement, else each fault one.
+// At each of its statements every command meets every fault, is answered by what may be tried again and by nothing
+// else, and is sent again as it was: what is answered and what is stored then are those of one clean run.
+// EMBLO_CUTS=all takes every statement, else each fault one.
 func TestACommandThatFailsAnywhereIsDoneOnce(t *testing.T) {
 	world := &world{url: testdb.URL(t)}
 	db := testdb.OpenAt(t, world.url)
@@ -212,7 +248,8 @@ func TestACommandThatFailsAnywhereIsDoneOnce(t *testing.T) {
 			require.Positive(t, statements)
 			for n := range statements {
 				for i, f := range faults {
-					if os.Getenv("EMBLO_CUTS") != "all" && n+1 != []int64{statements / 2, statements, statements * 3 / 4}[i] {
+					if os.Getenv("EMBLO_CUTS") != "all" && n+1 != []int64{statements / 2, statements,
+						statements * 3 / 4}[i] {
 						continue
 					}
 					t.Run(fmt.Sprintf("%d of %d, %s", n+1, statements, f.name), func(t *testing.T) {
@@ -233,11 +270,13 @@ type world struct {
 }
 
 // after returns what is answered and stored after a command that met a fault at a statement, and how many it has.
-func (w *world) after(t *testing.T, op contract.Operation, ask asked, f *fault, at int64) (state []string, statements int64) {
+func (w *world) after(t *testing.T, op contract.Operation, ask asked, f *fault, at int64) (state []string,
+	statements int64) {
 	url := testdb.Copy(t, w.url)
 	proxy := testdb.Through(t, url)
 	program := func() *api {
-		a := visit(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, proxy.URL), Now: atNine, Log: slog.New(slog.NewTextHandler(t.Output(), nil))}))
+		a := visit(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, proxy.URL), Now: atNine,
+			Log: slog.New(slog.NewTextHandler(t.Output(), nil))}))
 		a.client.Jar = w.cookies
 		return a
 	}
@@ -279,7 +318,8 @@ func (w *world) after(t *testing.T, op contract.Operation, ask asked, f *fault, 
 	over()
 	if f != nil {
 		require.True(t, proxy.Cut(), "nothing went wrong")
-		require.True(t, status < 300 || status == http.StatusServiceUnavailable, "%s at statement %d: %d %s", f.name, at, status, answer)
+		require.True(t, status < 300 || status == http.StatusServiceUnavailable, "%s at statement %d: %d %s", f.name,
+			at, status, answer)
 		if f.anew {
 			a = program()
 		}
@@ -302,8 +342,8 @@ var (
 	asideRE = regexp.MustCompile(`^(revisions|commands|digests) `)
 )
 
-// told returns the rows, and what was answered, that are new or otherwise, without what is made anew at every run: stamps, and ids that were not
-// there before and that the request does not say.
+// told returns the rows, and what was answered, that are new or otherwise, without what is made anew at every run:
+// stamps, and ids that were not there before and that the request does not say.
 func told(before, after []string, request string) (out []string) {
 	was := map[string]bool{}
 	known := map[string]bool{}
@@ -317,7 +357,8 @@ func told(before, after []string, request string) (out []string) {
 		if was[row] || asideRE.MatchString(row) {
 			continue
 		}
-		out = append(out, idRE.ReplaceAllStringFunc(countRE.ReplaceAllString(stampRE.ReplaceAllString(row, `"then"`), "new"), func(id string) string {
+		out = append(out, idRE.ReplaceAllStringFunc(countRE.ReplaceAllString(stampRE.ReplaceAllString(row, `"then"`),
+			"new"), func(id string) string {
 			if known[id] || strings.Contains(request, id) {
 				return id
 			}

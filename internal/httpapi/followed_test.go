@@ -34,12 +34,13 @@ const (
 	askApart = 350 * time.Millisecond
 )
 
-// BenchmarkFollowed times what fifty people ask for, with three years of data, while set-ups are saved and fifty open pages
-// follow, and the same with none that follows as the floor: the middle of each.
+// BenchmarkFollowed times what fifty people ask for, with three years of data, while set-ups are saved and fifty open
+// pages follow, and the same with none that follows as the floor: the middle of each.
 func BenchmarkFollowed(b *testing.B) {
 	url := testdb.URL(b)
 	hub := live.Listen(url, slog.New(slog.DiscardHandler))
-	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: testdb.OpenAt(b, url), Now: clock, Live: hub, Log: slog.New(slog.DiscardHandler)}))
+	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: testdb.OpenAt(b, url), Now: clock, Live: hub,
+		Log: slog.New(slog.DiscardHandler)}))
 	b.Cleanup(func() {
 		hub.Close()
 		server.Close()
@@ -47,7 +48,8 @@ func BenchmarkFollowed(b *testing.B) {
 	threeYears(b, url, 1095)
 	a := demoLeadOn(b, server)
 	bakery := a.setupCalled("Bakery counter")
-	asked := []string{"/api/today", "/api/setups?limit=25", "/api/setups/" + bakery.ID, "/api/cupboard", "/api/prep?day=" + dayIn(2)}
+	asked := []string{"/api/today", "/api/setups?limit=25", "/api/setups/" + bakery.ID, "/api/cupboard",
+		"/api/prep?day=" + dayIn(2)}
 	for _, path := range asked { // what is reckoned once is
 		a.do(http.MethodGet, path, nil, http.StatusOK, nil)
 	}
@@ -124,7 +126,8 @@ func acted(b *testing.B, a *api, asked []string, saved *written.StoredSetup, pag
 	for end := time.Now().Add(watched); time.Now().Before(end); time.Sleep(savesEach) {
 		saved.Places[0].Base.PortionG = ptr(80 + float64(rand.N(40)))
 		var now written.SavedSetup
-		a.do(http.MethodPut, "/api/setups/"+saved.ID, written.SetupInput{Version: saved.Version, Setup: saved.Setup}, http.StatusOK, &now)
+		a.do(http.MethodPut, "/api/setups/"+saved.ID, written.SetupInput{Version: saved.Version, Setup: saved.Setup},
+			http.StatusOK, &now)
 		*saved = now.Setup
 	}
 	close(stop)

@@ -27,11 +27,13 @@ func TestTheAgeForFirmFood(t *testing.T) {
 		months  int
 		verdict string
 		file    int
-	}{{"eyfs", 0, "keep-out", 60}, {"cfoc", 0, "with-a-hand", 0}, {"cfoc", 60, "keep-out", 60}, {"eyfs", 48, "keep-out", 60}} {
+	}{{"eyfs", 0, "keep-out", 60}, {"cfoc", 0, "with-a-hand", 0}, {"cfoc", 60, "keep-out", 60}, {"eyfs", 48, "keep-out",
+		60}} {
 		c.RatioTable, c.Policy.FoodMonths = row.table, row.months
 		a.do(http.MethodPut, "/api/centre", c, http.StatusOK, &c)
 		var out written.CheckAnswer
-		a.do(http.MethodPost, "/api/check", written.CheckInput{Use: "open", Words: "popcorn kernels"}, http.StatusOK, &out)
+		a.do(http.MethodPost, "/api/check", written.CheckInput{Use: "open", Words: "popcorn kernels"},
+			http.StatusOK, &out)
 		got := ""
 		for _, r := range out.For {
 			if r.RoomID == room.ID {
@@ -55,14 +57,18 @@ func TestUsesThatAVesselCannotCarry(t *testing.T) {
 		return &written.Base{Kind: "fill", ItemID: item, VesselID: vessel, DepthMM: &mm, Use: use}
 	}
 	for _, vessel := range []string{"dish-tub", "tray", "water-table", "bucket", "paper-cup", "paddling-pool"} {
-		a.refused(http.MethodPost, "/api/answer", planned(room.ID, wallIn(2, "09:45"), base("white-rice", vessel, "sealed")), http.StatusUnprocessableEntity, "places/0/base/use", "does not close")
+		a.refused(http.MethodPost, "/api/answer", planned(room.ID, wallIn(2, "09:45"), base("white-rice", vessel,
+			"sealed")), http.StatusUnprocessableEntity, "places/0/base/use", "does not close")
 	}
-	a.refused(http.MethodPost, "/api/answer", planned(room.ID, wallIn(2, "09:45"), base("white-rice", "tray", "adult-tool")), http.StatusUnprocessableEntity, "places/0/base/use", "no adult's tool")
+	a.refused(http.MethodPost, "/api/answer", planned(room.ID, wallIn(2, "09:45"), base("white-rice", "tray",
+		"adult-tool")), http.StatusUnprocessableEntity, "places/0/base/use", "no adult's tool")
 	var answer written.Answer
-	a.do(http.MethodPost, "/api/answer", planned(room.ID, wallIn(2, "09:45"), base("white-rice", "zip-bag", "sealed")), http.StatusOK, &answer)
+	a.do(http.MethodPost, "/api/answer", planned(room.ID, wallIn(2, "09:45"), base("white-rice", "zip-bag", "sealed")),
+		http.StatusOK, &answer)
 
 	cold := func(filler string) string {
-		plan := planned(room.ID, wallIn(2, "09:45"), base(filler, "tray", ""), written.PlanItem{ID: uuid.NewString(), ItemID: "ice-cubes", Each: 2, Use: "open"})
+		plan := planned(room.ID, wallIn(2, "09:45"), base(filler, "tray", ""), written.PlanItem{ID: uuid.NewString(),
+			ItemID: "ice-cubes", Each: 2, Use: "open"})
 		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 		require.Len(t, answer.Places[0].Lines, 1)
 		for _, f := range answer.Places[0].Lines[0].Findings {
@@ -72,14 +78,17 @@ func TestUsesThatAVesselCannotCarry(t *testing.T) {
 		}
 		return ""
 	}
-	assert.Equal(t, []string{"with-a-hand", "keep-out"}, []string{cold("white-rice"), cold("fine-salt")}, "salt beside it makes another thing of the ice")
+	assert.Equal(t, []string{"with-a-hand", "keep-out"}, []string{cold("white-rice"), cold("fine-salt")},
+		"salt beside it makes another thing of the ice")
 }
 
 // Of a batch that magnets were worked into each room hears of the magnets, whatever else is wrong with it.
 func TestEveryPartsWorstIsSaid(t *testing.T) {
 	a := demoLead(t)
-	batch := a.made(written.BatchInput{Name: "Wheat-free dough", RecipeID: "wheat-free-dough", MadeG: 900, MadeOn: dayIn(0), RoomID: a.room("Lanterns").ID, Store: "airtight",
-		Lines: []written.BatchLine{{ItemID: "rice-flour", Grams: 300}, {ItemID: "fine-salt", Grams: 150}, {ItemID: "water", Grams: 450}}})
+	batch := a.made(written.BatchInput{Name: "Wheat-free dough", RecipeID: "wheat-free-dough", MadeG: 900,
+		MadeOn: dayIn(0), RoomID: a.room("Lanterns").ID, Store: "airtight",
+		Lines: []written.BatchLine{{ItemID: "rice-flour", Grams: 300}, {ItemID: "fine-salt", Grams: 150},
+			{ItemID: "water", Grams: 450}}})
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "added", ItemID: "loose-magnets", Grams: 2})
 	var page written.BatchPage
 	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)

@@ -186,14 +186,17 @@ func input(r written.StoredRoom) written.RoomInput {
 }
 
 func newRoom(name string) written.RoomInput {
-	return written.RoomInput{Room: written.Room{Name: name, Adults: 1, Measures: "us", Drawer: []string{}, Children: []written.Child{
-		{ID: uuid.NewString(), Initials: "ab", Born: now.AddDate(-3, -10, 0).Format("2006-01"), Mouths: "no", Allergies: []written.Allergy{},
-			Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}}}}
+	return written.RoomInput{Room: written.Room{Name: name, Adults: 1, Measures: "us", Drawer: []string{},
+		Children: []written.Child{
+			{ID: uuid.NewString(), Initials: "ab", Born: now.AddDate(-3, -10, 0).Format("2006-01"), Mouths: "no",
+				Allergies: []written.Allergy{},
+				Needs:     written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}}}}
 }
 
 // planned is a plan of one place.
 func planned(room, playAt string, base *written.Base, items ...written.PlanItem) written.Plan {
-	return written.Plan{RoomID: room, PlayAt: playAt, Places: []written.Place{{ID: uuid.NewString(), Base: base, Items: append([]written.PlanItem{}, items...)}}, Beside: []written.PlanItem{}}
+	return written.Plan{RoomID: room, PlayAt: playAt, Places: []written.Place{{ID: uuid.NewString(), Base: base,
+		Items: append([]written.PlanItem{}, items...)}}, Beside: []written.PlanItem{}}
 }
 
 // letters sends every letter under an id of its own, as a page does.

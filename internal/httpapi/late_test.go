@@ -34,9 +34,9 @@ func (a *api) by(sent time.Time, method, path string, body any, status int) {
 	assert.Equal(a, status, resp.StatusCode)
 }
 
-// What comes late counts when its person did it, by the server's clock whatever the device's shows: a count of nine that
-// comes at twelve does not undo what was used at ten; what was ticked before it was received or taken back does not come
-// back. A move from the future, noted while a clock was ahead, is said, and freezes no jar.
+// What comes late counts when its person did it, by the server's clock whatever the device's shows: a count of nine
+// that comes at twelve does not undo what was used at ten; what was ticked before it was received or taken back does
+// not come back. A move from the future, noted while a clock was ahead, is said, and freezes no jar.
 func TestWhatComesLate(t *testing.T) {
 	url := testdb.URL(t)
 	shows := atNine()
@@ -85,7 +85,8 @@ func TestWhatComesLate(t *testing.T) {
 	assert.Equal(t, []bool{true, false}, []bool{moves[0].Ahead, moves[1].Ahead})
 
 	line, _ := lineOf(a, "cream-of-tartar")
-	tick := written.TickInput{ItemID: "cream-of-tartar", Free: []string{}, State: "basket", Packs: line.Cheapest.Packs, At: shows.UTC().Format(time.RFC3339)}
+	tick := written.TickInput{ItemID: "cream-of-tartar", Free: []string{}, State: "basket", Packs: line.Cheapest.Packs,
+		At: shows.UTC().Format(time.RFC3339)}
 	early := tick
 	early.At = shows.Add(-time.Hour).UTC().Format(time.RFC3339)
 	state := func() string { l, _ := lineOf(a, "cream-of-tartar"); return l.State }
@@ -103,7 +104,8 @@ func TestWhatComesLate(t *testing.T) {
 	tick.At = ""
 	a.do(http.MethodPut, "/api/shopping/ticks/"+id, tick, http.StatusNoContent, nil)
 	var got written.Received
-	a.do(http.MethodPost, "/api/shopping/receive", written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: id, MoveID: uuid.NewString(), JarID: uuid.NewString()}}}, http.StatusOK, &got)
+	a.do(http.MethodPost, "/api/shopping/receive", written.ReceiveInput{Ticks: []written.ReceiveTick{{TickID: id,
+		MoveID: uuid.NewString(), JarID: uuid.NewString()}}}, http.StatusOK, &got)
 	require.Equal(t, 1, got.Lines)
 	a.do(http.MethodPut, "/api/shopping/ticks/"+uuid.NewString(), early, http.StatusNoContent, nil)
 	_, list := lineOf(a, "")
@@ -119,7 +121,8 @@ func TestWhatComesLate(t *testing.T) {
 	}
 	at := func(ago time.Duration) string { return shows.Add(-ago).UTC().Format(time.RFC3339) }
 	put := func(is bool, ago time.Duration) {
-		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: step, Done: is, At: at(ago)}, http.StatusNoContent, nil)
+		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: step, Done: is, At: at(ago)},
+			http.StatusNoContent, nil)
 	}
 	put(true, 3*time.Hour)
 	put(false, 4*time.Hour)

@@ -28,7 +28,8 @@ type follows struct {
 // process is one process of the application, with its own pool and its own ear.
 func process(t *testing.T, url string) (*httptest.Server, *live.Hub) {
 	hub := live.Listen(url, slog.New(slog.DiscardHandler))
-	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: testdb.OpenAt(t, url), Now: clock, Live: hub, Recheck: 100 * time.Millisecond}))
+	server := httptest.NewServer(httpapi.New(httpapi.Options{Store: testdb.OpenAt(t, url), Now: clock, Live: hub,
+		Recheck: 100 * time.Millisecond}))
 	t.Cleanup(func() {
 		hub.Close()
 		server.Close()
@@ -115,7 +116,8 @@ func TestFiftyPagesHearATick(t *testing.T) {
 		all = append(all, follow(t, b))
 	}
 	b := visit(t, one)
-	b.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	b.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password},
+		http.StatusOK, nil)
 	stranger := follow(t, b)
 	step := firstStep(t, a)
 	before := revisions(t, url)
@@ -151,7 +153,8 @@ func TestStreamsOutliveTheEarButNotTheSession(t *testing.T) {
 	f := follow(t, a)
 	testdb.Exec(t, url, "select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen emblo' and datname = current_database()")
 	time.Sleep(700 * time.Millisecond) // it listens again half a second later
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: firstStep(t, a), Done: true}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: firstStep(t, a), Done: true},
+		http.StatusNoContent, nil)
 	f.hear(t, "changed everything")
 	f.hear(t, "changed prep")
 
@@ -162,8 +165,8 @@ func TestStreamsOutliveTheEarButNotTheSession(t *testing.T) {
 }
 
 // firstStep returns the id of a step that can be ticked.
-// Four hundred streams of one person: those that are too many are refused in a sentence, the others and everybody else go on,
-// and whoever closes some may open others.
+// Four hundred streams of one person: those that are too many are refused in a sentence, the others and everybody else
+// go on, and whoever closes some may open others.
 func TestTooManyStreams(t *testing.T) {
 	url := testdb.URL(t)
 	server, _ := process(t, url)
@@ -184,7 +187,8 @@ func TestTooManyStreams(t *testing.T) {
 	assert.Equal(t, 60, len(open))
 	a.refused(http.MethodGet, "/api/live", nil, http.StatusTooManyRequests, "", "too many windows")
 	colleague := visit(t, server)
-	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "educator@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "educator@quillmere.example",
+		Password: "harbour-week"}, http.StatusOK, nil)
 	follow(t, colleague)
 	for _, resp := range open {
 		require.NoError(t, resp.Body.Close())

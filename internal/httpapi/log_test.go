@@ -32,13 +32,16 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	path := "/api/setups/" + bakery.ID + "/log"
 	child := lanterns.Children[0].ID
 	left, in := 0.5, 29
-	log := written.LogInput{Log: written.Log{Again: "yes", Level: "simpler", Mess: 2, Minutes: 35, Left: &left, Word: "they sold it as bread", Watched: "TQ, BO"}, Mouthed: []string{child}}
+	log := written.LogInput{Log: written.Log{Again: "yes", Level: "simpler", Mess: 2, Minutes: 35, Left: &left,
+		Word: "they sold it as bread", Watched: "TQ, BO"}, Mouthed: []string{child}}
 	a.refused(http.MethodPut, path, log, http.StatusUnprocessableEntity, "version", "It has not opened yet")
 	bakery.PlayAt = wallIn(0, "08:00") // it is 9:00
-	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup},
+		http.StatusOK, nil)
 	var said written.StoredLog
 	a.do(http.MethodGet, path, nil, http.StatusOK, &said)
-	assert.Equal(t, []any{0, 30, "Lanterns"}, []any{said.Version, said.Given, said.Offered.Room}, "two cutters and a rolling pin, shared")
+	assert.Equal(t, []any{0, 30, "Lanterns"}, []any{said.Version, said.Given, said.Offered.Room},
+		"two cutters and a rolling pin, shared")
 	assert.True(t, slices.ContainsFunc(a.today().ToLog, func(l written.ToLog) bool { return l.SetupID == bakery.ID }))
 
 	batch := a.made(func() written.BatchInput { b := doughFor(lanterns.ID); b.SetupID = bakery.ID; return b }())
@@ -47,8 +50,10 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 		a.do(http.MethodPut, path, log, http.StatusOK, &said)
 	}
 	require.Len(t, said.Changes, 2, "%+v", said.Changes)
-	assert.Equal(t, []string{"note", "It was too hard: begin a rung lower."}, []string{said.Changes[1].What, said.Changes[1].Words}, "each child had one cutter: no figure changes")
-	assert.Equal(t, []any{"portion", "stove-dough", 120.0, 70.0}, []any{said.Changes[0].What, said.Changes[0].About, said.Changes[0].Was, said.Changes[0].To})
+	assert.Equal(t, []string{"note", "It was too hard: begin a rung lower."}, []string{said.Changes[1].What,
+		said.Changes[1].Words}, "each child had one cutter: no figure changes")
+	assert.Equal(t, []any{"portion", "stove-dough", 120.0, 70.0}, []any{said.Changes[0].What, said.Changes[0].About,
+		said.Changes[0].Was, said.Changes[0].To})
 	assert.Equal(t, []string{next.ID}, said.Changes[0].Carried, "as it was, and only there")
 	assert.Equal(t, []string{child}, said.Mouthing, "it can be noted in the room")
 	portion := func(id string) float64 {
@@ -65,7 +70,8 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	a.do(http.MethodGet, "/api/setups/"+next.ID+"/lessons", nil, http.StatusOK, &lessons)
 	at := slices.IndexFunc(lessons, func(l written.Lesson) bool { return l.What == "portion" })
 	require.GreaterOrEqual(t, at, 0)
-	assert.True(t, lessons[at].Here && strings.Contains(lessons[at].Words, "70 g for each child in place of 120 g") && lessons[at].From == "Bakery counter")
+	assert.True(t, lessons[at].Here && strings.Contains(lessons[at].Words, "70 g for each child in place of 120 g") &&
+		lessons[at].From == "Bakery counter")
 	a.do(http.MethodDelete, "/api/lessons/"+lessons[at].ID, nil, http.StatusNoContent, nil)
 	assert.Equal(t, 120.0, portion(next.ID))
 
@@ -98,8 +104,11 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	days := "?from=" + dayIn(-23) + "&until=" + dayIn(6)
 	a.do(http.MethodGet, "/api/records"+days, nil, http.StatusOK, &records)
 	require.NotEmpty(t, records.Records)
-	r := records.Records[slices.IndexFunc(records.Records, func(r written.Record) bool { return r.SetupID == bakery.ID })]
-	assert.Equal(t, []any{true, 3, "TQ, BO", "with-a-hand", "wheat, gluten"}, []any{r.Logged, r.Corrected, r.Watched, r.Verdict, r.Contains})
+	r := records.Records[slices.IndexFunc(records.Records, func(r written.Record) bool {
+		return r.SetupID == bakery.ID
+	})]
+	assert.Equal(t, []any{true, 3, "TQ, BO", "with-a-hand", "wheat, gluten"}, []any{r.Logged, r.Corrected, r.Watched,
+		r.Verdict, r.Contains})
 	assert.NotEmpty(t, r.Conditions)
 	var file contract.AmountsFile
 	a.do(http.MethodGet, "/api/records/file"+days, nil, http.StatusOK, &file)
@@ -107,7 +116,8 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	for _, no := range []string{child, lanterns.Children[0].Initials + ",", "sold it as bread"} {
 		assert.NotContains(t, file.Csv, no)
 	}
-	a.refused(http.MethodGet, "/api/records?from="+dayIn(6)+"&until="+dayIn(-23), nil, http.StatusUnprocessableEntity, "until", "")
+	a.refused(http.MethodGet, "/api/records?from="+dayIn(6)+"&until="+dayIn(-23), nil, http.StatusUnprocessableEntity,
+		"until", "")
 
 	n, err := db.ForgetChildren(t.Context(), now.AddDate(1, 0, 0))
 	require.NoError(t, err)
@@ -139,11 +149,14 @@ func TestALogIsCarriedOutOnce(t *testing.T) {
 	a := demoLeadOn(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url), Now: atNine}))
 	bakery := a.setupCalled("Bakery counter")
 	bakery.PlayAt = wallIn(0, "08:30")
-	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup},
+		http.StatusOK, nil)
 	flour := func() float64 {
 		var c written.Cupboard
 		a.do(http.MethodGet, "/api/cupboard", nil, http.StatusOK, &c)
-		return c.Jars[slices.IndexFunc(c.Jars, func(j written.StoredJar) bool { return j.ItemID == "plain-flour" })].Amount
+		return c.Jars[slices.IndexFunc(c.Jars, func(j written.StoredJar) bool {
+			return j.ItemID == "plain-flour"
+		})].Amount
 	}
 	before := flour()
 	short := written.LogInput{Log: written.Log{Short: true}, Mouthed: []string{}}

@@ -15,8 +15,8 @@ import (
 )
 
 // A batch of a recipe of one's own keeps as that was understood, whatever the recipe says later. A date that moves by
-// itself is said until somebody has taken note of it; what one does to a batch is no such move. A keeping that was typed
-// before it was shown back is to be confirmed.
+// itself is said until somebody has taken note of it; what one does to a batch is no such move. A keeping that was
+// typed before it was shown back is to be confirmed.
 func TestADateThatMovesIsSaid(t *testing.T) {
 	url := testdb.Empty(t)
 	s := testdb.OpenAt(t, url)
@@ -39,10 +39,13 @@ func TestADateThatMovesIsSaid(t *testing.T) {
 	assert.Empty(t, moved())
 
 	mix, thing := newID(), newID()
-	own := written.Recipe{Name: "Quay dough", Kind: "dough", Measures: "metric", Lines: "250 g ready-to-eat flour\n160 g fine salt\n60 g plant oil", Steps: "Stir", Keeps: "10 days, airtight"}
+	own := written.Recipe{Name: "Quay dough", Kind: "dough", Measures: "metric",
+		Lines: "250 g ready-to-eat flour\n160 g fine salt\n60 g plant oil", Steps: "Stir", Keeps: "10 days, airtight"}
 	a.do(http.MethodPut, "/api/recipes/"+mix, written.RecipeInput{Recipe: own}, http.StatusOK, nil)
-	in := written.BatchInput{Name: "Quay dough, blue", RecipeID: mix, MadeG: 470, MadeOn: dayIn(0), RoomID: lanterns.ID, Store: "airtight",
-		Lines: []written.BatchLine{{ItemID: "ready-flour", Grams: 250}, {ItemID: "fine-salt", Grams: 160}, {ItemID: "plant-oil", Grams: 60}}}
+	in := written.BatchInput{Name: "Quay dough, blue", RecipeID: mix, MadeG: 470, MadeOn: dayIn(0), RoomID: lanterns.ID,
+		Store: "airtight",
+		Lines: []written.BatchLine{{ItemID: "ready-flour", Grams: 250}, {ItemID: "fine-salt", Grams: 160},
+			{ItemID: "plant-oil", Grams: 60}}}
 	page := a.made(in)
 	assert.Equal(t, dayIn(10), page.Until, page.Why)
 	own.Keeps = "2 days"
@@ -51,7 +54,8 @@ func TestADateThatMovesIsSaid(t *testing.T) {
 	assert.Equal(t, dayIn(10), page.Until, "it was made by what was said then")
 	assert.Empty(t, moved())
 
-	row := written.Thing{Name: "Harbour meal", Parts: "ingredient", Contains: "none", Traits: "food;powder", Keeps: "8 days, dry"}
+	row := written.Thing{Name: "Harbour meal", Parts: "ingredient", Contains: "none", Traits: "food;powder",
+		Keeps: "8 days, dry"}
 	a.do(http.MethodPut, "/api/shelf/items/"+thing, written.ItemInput{Row: row}, http.StatusOK, nil)
 	page = a.happens(written.BatchEventInput{BatchID: page.ID, Kind: "added", ItemID: thing, Grams: 4})
 	assert.Equal(t, dayIn(8), page.Until, page.Why)
@@ -62,15 +66,18 @@ func TestADateThatMovesIsSaid(t *testing.T) {
 	for range 2 {
 		assert.Equal(t, []string{said}, moved())
 	}
-	a.refused(http.MethodPost, "/api/batches/"+page.ID+"/seen", written.MovedInput{Until: dayIn(8)}, http.StatusUnprocessableEntity, "until", "moved again")
-	a.do(http.MethodPost, "/api/batches/"+page.ID+"/seen", written.MovedInput{Until: dayIn(3)}, http.StatusNoContent, nil)
+	a.refused(http.MethodPost, "/api/batches/"+page.ID+"/seen", written.MovedInput{Until: dayIn(8)},
+		http.StatusUnprocessableEntity, "until", "moved again")
+	a.do(http.MethodPost, "/api/batches/"+page.ID+"/seen", written.MovedInput{Until: dayIn(3)},
+		http.StatusNoContent, nil)
 	assert.Empty(t, moved())
 
 	var item written.ItemPage
 	var made written.RecipeMaking
 	look := func() {
 		a.do(http.MethodGet, "/api/shelf/items/"+thing, nil, http.StatusOK, &item)
-		a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: mix, By: "children"}, http.StatusOK, &made)
+		a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: mix,
+			By: "children"}, http.StatusOK, &made)
 	}
 	look()
 	assert.Empty(t, item.ToConfirm+made.ToConfirm)

@@ -39,7 +39,8 @@ func TestAnswersAreThoseOnRecord(t *testing.T) {
 	have, was := strings.Split(out.String(), "\n"), strings.Split(string(want), "\n")
 	for i := range max(len(have), len(was)) {
 		if i >= len(have) || i >= len(was) || have[i] != was[i] {
-			require.Fail(t, "the answers differ from those on record", "line %d\nwas %q\nis  %q", i+1, at(was, i), at(have, i))
+			require.Fail(t, "the answers differ from those on record", "line %d\nwas %q\nis  %q", i+1, at(was, i),
+				at(have, i))
 		}
 	}
 }
@@ -47,11 +48,15 @@ func TestAnswersAreThoseOnRecord(t *testing.T) {
 // Whatever the core says in an answer is one message, or one after another: nothing is put
 // together of pieces, and nothing is said that no language can say.
 func TestNothingTheCoreSaysIsJoined(t *testing.T) {
-	said := map[string]bool{"reason": true, "change": true, "missing": true, "title": true, "label": true, "value": true, "do": true, "notes": true, "baseline": true,
-		"text": true, "not_taste_safe": true, "class": true, "keeps": true, "sentence": true, "changes": true, "feels": true, "cause": true, "why": true, "threshold": true,
-		"source": true, "standing": true, "words": true, "youngest_words": true, "call": true, "else": true, "who": true, "family": true, "what": true, "says": true}
+	said := map[string]bool{"reason": true, "change": true, "missing": true, "title": true, "label": true,
+		"value": true, "do": true, "notes": true, "baseline": true,
+		"text": true, "not_taste_safe": true, "class": true, "keeps": true, "sentence": true, "changes": true,
+		"feels": true, "cause": true, "why": true, "threshold": true,
+		"source": true, "standing": true, "words": true, "youngest_words": true, "call": true, "else": true,
+		"who": true, "family": true, "what": true, "says": true}
 	// What people typed is theirs, and what is wrong with it is told in their words.
-	typed := map[string]bool{"lines": true, "faults": true, "room": true, "rooms": true, "row": true, "Stir, 3 min": true, "Rest 10 min": true}
+	typed := map[string]bool{"lines": true, "faults": true, "room": true, "rooms": true, "row": true,
+		"Stir, 3 min": true, "Rest 10 min": true}
 	seen, bad := map[string]int{}, map[string]string{}
 	var walk func(key string, v any)
 	walk = func(key string, v any) {
@@ -123,24 +128,36 @@ func askAll(a *api, hear func(label string, answer any)) {
 				`{"id":"00000000-0000-4000-8000-00000000000a","base":{"kind":"fill","item_id":"water","vessel_id":"ice-tray","depth_mm":22,"frozen":true},"items":[{"id":"00000000-0000-4000-8000-00000000000b","item_id":"jumbo-sticks","each":1,"use":"frozen"}]},` +
 				`{"id":"00000000-0000-4000-8000-00000000000c","base":{"kind":"fill","item_id":"chickpeas","vessel_id":"clear-jar","depth_mm":120,"use":"sealed","vessels":1},"items":[]`,
 		} {
-			post("/api/answer", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","places":[{"id":"00000000-0000-4000-8000-000000000008",`+base+`}],"beside":[]}`)
+			post("/api/answer", `{"room_id":"`+id+
+				`","play_at":"2026-11-26T09:45","places":[{"id":"00000000-0000-4000-8000-000000000008",`+base+
+				`}],"beside":[]}`)
 		}
-		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","base":{"kind":"fill","item_id":"split-peas","vessel_id":"deep-tub","depth_mm":60}}`)
-		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","base":{"kind":"mix","recipe_id":"stove-dough","portion_g":100}}`)
-		post("/api/swaps", `{"room_id":"`+id+`","play_at":"2026-11-26T09:45","item":{"id":"00000000-0000-4000-8000-000000000005","item_id":"shells-small","each":1,"use":"open"}}`)
-		post("/api/checklist", `{"room_id":"`+id+`","csv":"name,use,solid,size_mm,contains,traits\nmarbles,,,,,\nbead,in-dough,sphere,10-14,none,hard;rounded\npeas,,,,,shiny\nglow worms,,,,,\nbaby oil,sealed,,,,\n"}`)
-		post("/api/recipes/read", `{"room_id":"`+id+`","recipe":{"name":"Mud","kind":"dough","measures":"us","lines":"2 c flour\n1/2 cup salt\n3 unicorns\n1 tbsp oil\n3/4 cup warm water","steps":"Stir, 3 min\nRest 10 min","keeps":"1 week","heated":false,"hot":false,"loss_percent":0}}`)
+		post("/api/swaps", `{"room_id":"`+id+
+			`","play_at":"2026-11-26T09:45","base":{"kind":"fill","item_id":"split-peas","vessel_id":"deep-tub","depth_mm":60}}`)
+		post("/api/swaps", `{"room_id":"`+id+
+			`","play_at":"2026-11-26T09:45","base":{"kind":"mix","recipe_id":"stove-dough","portion_g":100}}`)
+		post("/api/swaps", `{"room_id":"`+id+
+			`","play_at":"2026-11-26T09:45","item":{"id":"00000000-0000-4000-8000-000000000005","item_id":"shells-small","each":1,"use":"open"}}`)
+		post("/api/checklist", `{"room_id":"`+id+
+			`","csv":"name,use,solid,size_mm,contains,traits\nmarbles,,,,,\nbead,in-dough,sphere,10-14,none,hard;rounded\npeas,,,,,shiny\nglow worms,,,,,\nbaby oil,sealed,,,,\n"}`)
+		post("/api/recipes/read", `{"room_id":"`+id+
+			`","recipe":{"name":"Mud","kind":"dough","measures":"us","lines":"2 c flour\n1/2 cup salt\n3 unicorns\n1 tbsp oil\n3/4 cup warm water","steps":"Stir, 3 min\nRest 10 min","keeps":"1 week","heated":false,"hot":false,"loss_percent":0}}`)
 	}
-	for _, id := range []string{"kettle-dough", "ready-goop", "pulse-foam", "set-gel-dig", "dig-block", "coloured-rice"} {
-		post("/api/recipes/make", `{"room_id":"`+rooms["Pebbles"]+`","recipe_id":"`+id+`","by":"children","portion_g":80,"colours":2}`)
+	for _, id := range []string{"kettle-dough", "ready-goop", "pulse-foam", "set-gel-dig", "dig-block",
+		"coloured-rice"} {
+		post("/api/recipes/make", `{"room_id":"`+rooms["Pebbles"]+`","recipe_id":"`+id+
+			`","by":"children","portion_g":80,"colours":2}`)
 	}
-	for _, order := range []string{`"by":"cupboard"`, `"by":"shapes","shapes":[{"mould":"ball","lengths_mm":[40],"count":30},{"mould":"snake","lengths_mm":[12,300],"count":14}]`,
-		`"by":"vessel","vessel_id":"tray","depth_mm":20,"spare_percent":10`, `"by":"children","children":14,"pot_ml":3000,"learned":true`} {
+	for _, order := range []string{`"by":"cupboard"`,
+		`"by":"shapes","shapes":[{"mould":"ball","lengths_mm":[40],"count":30},{"mould":"snake","lengths_mm":[12,300],"count":14}]`,
+		`"by":"vessel","vessel_id":"tray","depth_mm":20,"spare_percent":10`,
+		`"by":"children","children":14,"pot_ml":3000,"learned":true`} {
 		for _, name := range []string{"Puddles", "Lanterns"} {
 			post("/api/recipes/make", `{"room_id":"`+rooms[name]+`","recipe_id":"stove-dough",`+order+`}`)
 		}
 	}
-	for _, words := range []string{"dried peas 26 months", "rice 3 years", "cornflour", "marbles", "glow worms", "shaving foam", "buoys"} {
+	for _, words := range []string{"dried peas 26 months", "rice 3 years", "cornflour", "marbles", "glow worms",
+		"shaving foam", "buoys"} {
 		for _, use := range []string{"open", "sealed"} {
 			post("/api/check", `{"words":"`+words+`","use":"`+use+`"}`)
 		}
@@ -164,9 +181,12 @@ func nameless(text string, rooms map[string]string) string {
 }
 
 // unsaid are parts of an answer that say nothing about children, amounts or times.
-var unsaid = map[string]bool{"saved_at": true, "version": true, "also": true, "parts": true, "feel": true, "extent_mm": true, "side": true, "top": true, "row": true,
-	"examples": true, "vessels": true, "csv": true, "numbers": true, "source": true, "standing": true, "baseline": true, "group": true, "id": true, "ready": true, "mark": true,
-	"in_cupboard": true, "own": true, "detail": true, "movements": true, "can_make": true, "makes_g": true, "steps": true, "remedies": true, "drops": true}
+var unsaid = map[string]bool{"saved_at": true, "version": true, "also": true, "parts": true, "feel": true,
+	"extent_mm": true, "side": true, "top": true, "row": true,
+	"examples": true, "vessels": true, "csv": true, "numbers": true, "source": true, "standing": true, "baseline": true,
+	"group": true, "id": true, "ready": true, "mark": true,
+	"in_cupboard": true, "own": true, "detail": true, "movements": true, "can_make": true, "makes_g": true,
+	"steps": true, "remedies": true, "drops": true}
 
 // flatten writes one line for each object of an answer: its path and what it says.
 func flatten(path string, v any, lines map[string]bool) {

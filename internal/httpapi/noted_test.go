@@ -36,7 +36,8 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 	require.NoError(t, err)
 	var ticked int
 	require.NoError(t, db.QueryRow("select count(*) from prep_ticks").Scan(&ticked))
-	_, err = db.ExecContext(t.Context(), `update setups set seen = replace(seen::text, 'An adult within arm''s reach of the water, facing it', 'An adult within reach')::jsonb`)
+	_, err = db.ExecContext(t.Context(),
+		`update setups set seen = replace(seen::text, 'An adult within arm''s reach of the water, facing it', 'An adult within reach')::jsonb`)
 	require.NoError(t, err)
 
 	s := testdb.OpenAt(t, url)
@@ -46,15 +47,20 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 	for range 2 { // once in words, then as it was brought over
 		var today written.Today
 		a.do(http.MethodGet, "/api/today", nil, http.StatusOK, &today)
-		require.Len(t, today.Prints, 2, "no sheet is said to be old but the one that asks to count peas, and the one that asks for salt beside plain ice")
-		assert.Equal(t, []string{"Harbour scoop tub", "Frozen harbour blocks"}, []string{today.Prints[0].Name, today.Prints[1].Name})
+		require.Len(t, today.Prints, 2,
+			"no sheet is said to be old but the one that asks to count peas, and the one that asks for salt beside plain ice")
+		assert.Equal(t, []string{"Harbour scoop tub", "Frozen harbour blocks"}, []string{today.Prints[0].Name,
+			today.Prints[1].Name})
 		changed := []string{}
 		for _, c := range today.Changed {
 			changed = append(changed, c.Name+": "+strings.Join(c.Why, " "))
 		}
 		const water = "Water: Open liquid 40 mm deep: a child can drown in a few centimetres, silently."
-		const peas = "Harbour scoop tub: Split peas: It is small enough to be lost on the floor, where a younger child finds it." // sieved, not counted
-		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water + " Ice of water: less is said against it than before."}, changed, "what was asked for otherwise, and nothing else")
+		// sieved, not counted
+		const peas = "Harbour scoop tub: Split peas: It is small enough to be lost on the floor, where a younger child finds it."
+		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water +
+			" Ice of water: less is said against it than before."}, changed,
+			"what was asked for otherwise, and nothing else")
 	}
 	var worded int
 	require.NoError(t, db.QueryRow(`select count(*) from seen where seen::text like '%"rules"%'`).Scan(&worded))
@@ -80,7 +86,8 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 
 	// A step that has to be measured by now is not done by a tick of before that was not.
 	var bakery, cook, knead string
-	require.NoError(t, db.QueryRow(`select setup_id, step from prep_ticks where step like '%/made-0/cook'`).Scan(&bakery, &cook))
+	require.NoError(t, db.QueryRow(`select setup_id, step from prep_ticks where step like '%/made-0/cook'`).Scan(
+		&bakery, &cook))
 	knead = strings.Replace(cook, "/cook", "/knead", 1)
 	_, err = db.Exec(`update prep_ticks set value = null where step = $1`, cook)
 	require.NoError(t, err)
@@ -96,7 +103,9 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 	}
 	assert.False(t, isDone())
 	hot, cool := 84.0, 38.0
-	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: knead, Done: true, MeasuredC: &cool}, http.StatusUnprocessableEntity, "step_id", "First measure")
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook, Done: true, MeasuredC: &hot}, http.StatusNoContent, nil)
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: knead, Done: true, MeasuredC: &cool},
+		http.StatusUnprocessableEntity, "step_id", "First measure")
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook, Done: true, MeasuredC: &hot},
+		http.StatusNoContent, nil)
 	assert.True(t, isDone())
 }

@@ -35,8 +35,8 @@ func pruned(s *openapi3.Schema, v any, all bool) any {
 	return v
 }
 
-// A page by a contract of before any optional field was in it reads what is stored and saves it: nothing is dropped, also
-// when the save comes twice; what is null is.
+// A page by a contract of before any optional field was in it reads what is stored and saves it: nothing is dropped,
+// also when the save comes twice; what is null is.
 func TestAPageOfAnOlderContractDropsNothing(t *testing.T) {
 	t.Parallel()
 	a := demoLead(t)
@@ -51,7 +51,8 @@ func TestAPageOfAnOlderContractDropsNothing(t *testing.T) {
 	full := written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}
 	full.Strikes, full.Customs, full.Children[0].Needs.Swallowing = []string{"floor"}, []string{"gelatine"}, true
 	a.do(http.MethodPut, room, full, http.StatusOK, nil)
-	for path, schema := range map[string]string{room: "RoomInput", "/api/setups/" + bakery.ID: "SetupInput", "/api/centre": "Centre"} {
+	for path, schema := range map[string]string{room: "RoomInput", "/api/setups/" + bakery.ID: "SetupInput",
+		"/api/centre": "Centre"} {
 		in := doc.Components.Schemas[schema].Value
 		stored := pruned(in, decoded(a.ask(http.MethodGet, path, nil)), true)
 		bare, err := json.Marshal(pruned(in, stored, false))
@@ -65,7 +66,8 @@ func TestAPageOfAnOlderContractDropsNothing(t *testing.T) {
 		assert.Equal(t, stored, any(after), path)
 	}
 	lanterns = a.room("Lanterns")
-	sent := pruned(doc.Components.Schemas["RoomInput"].Value, decoded(a.ask(http.MethodGet, room, nil)), true).(map[string]any)
+	sent := pruned(doc.Components.Schemas["RoomInput"].Value, decoded(a.ask(http.MethodGet, room, nil)),
+		true).(map[string]any)
 	sent["strikes"] = nil
 	sent["children"].([]any)[0].(map[string]any)["needs"].(map[string]any)["swallowing"] = nil
 	text, err := json.Marshal(sent)

@@ -40,7 +40,8 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 	before := day(dayIn(4)) // the blocks open on the 29th at 10:00, and freeze for up to 22 hours
 	freeze := find(before, "push the sticks through")
 	require.NotNil(t, freeze)
-	assert.Equal(t, []string{"Frozen harbour blocks", wallIn(4, "10:00")}, []string{freeze.Setup, freeze.Ends}, "in the last hour that hands are there in time")
+	assert.Equal(t, []string{"Frozen harbour blocks", wallIn(4, "10:00")}, []string{freeze.Setup, freeze.Ends},
+		"in the last hour that hands are there in time")
 	assert.Equal(t, "Hands are not free any later.", freeze.Why)
 	assert.Contains(t, freeze.WaitText, "Freeze through")
 	assert.LessOrEqual(t, freeze.WaitUntil, wallIn(5, "10:00"))
@@ -59,8 +60,10 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 		assert.NotEmpty(t, s.Why)
 	}
 	assert.Contains(t, bakery.NotReady, "Night-sky foam")
-	a.refused(http.MethodGet, "/api/prep?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
-	for field, windows := range map[string][]written.PrepWindow{"prep/0": {{From: "9", To: "10:00"}}, "prep/1": {{From: "07:00", To: "09:00"}, {From: "08:00", To: "10:00"}}} {
+	a.refused(http.MethodGet, "/api/prep?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day",
+		"today or one of the 14 days")
+	for field, windows := range map[string][]written.PrepWindow{"prep/0": {{From: "9", To: "10:00"}},
+		"prep/1": {{From: "07:00", To: "09:00"}, {From: "08:00", To: "10:00"}}} {
 		bad := centre
 		bad.Prep = windows
 		a.refused(http.MethodPut, "/api/centre", bad, http.StatusUnprocessableEntity, field, "")
@@ -83,7 +86,8 @@ func TestWhatIsLateSaysWhatCanStillBeDone(t *testing.T) {
 	}
 	save := func() {
 		var saved written.SavedSetup
-		a.do(http.MethodPut, "/api/setups/"+setup.ID, written.SetupInput{Version: setup.Version, Setup: setup.Setup}, http.StatusOK, &saved)
+		a.do(http.MethodPut, "/api/setups/"+setup.ID, written.SetupInput{Version: setup.Version, Setup: setup.Setup},
+			http.StatusOK, &saved)
 		assert.Equal(t, setup.Version+1, saved.Setup.Version)
 		setup = saved.Setup
 	}
@@ -132,7 +136,8 @@ func TestTheWeekAddsUp(t *testing.T) {
 		if i == 0 {
 			free -= 2 * 60 // it is 9:00
 		}
-		assert.Equal(t, []int{len(d.Slots), hands, max(0, free-inside), d.SpareMinutes}, []int{w.Steps, w.HandsMinutes, w.SpareMinutes, w.SpareMinutes}, w.Day)
+		assert.Equal(t, []int{len(d.Slots), hands, max(0, free-inside), d.SpareMinutes}, []int{w.Steps, w.HandsMinutes,
+			w.SpareMinutes, w.SpareMinutes}, w.Day)
 		if len(d.Slots) > 0 {
 			assert.Equal(t, d.Slots[0].Starts, w.From)
 		}
@@ -146,7 +151,8 @@ func TestTheWeekAddsUp(t *testing.T) {
 func TestPrepCalendarReadsBack(t *testing.T) {
 	url := testdb.URL(t)
 	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
-	testdb.Exec(t, url, "update centres set time_zone = 'America/St_Johns', people_revision = gen_random_uuid()") // three hours and a half behind
+	// three hours and a half behind
+	testdb.Exec(t, url, "update centres set time_zone = 'America/St_Johns', people_revision = gen_random_uuid()")
 	day := "?day=" + dayIn(2)
 	var d written.PrepDay
 	a.do(http.MethodGet, "/api/prep"+day, nil, http.StatusOK, &d)
@@ -174,14 +180,19 @@ func TestPrepCalendarReadsBack(t *testing.T) {
 		require.NoError(t, err)
 		ends, err := events[i].DateTimeEnd(time.UTC)
 		require.NoError(t, err)
-		assert.Equal(t, []string{s.Text, s.Room, s.Starts, s.Ends}, []string{text(events[i], ical.PropSummary), text(events[i], ical.PropLocation), starts.In(zone).Format("2006-01-02T15:04"), ends.In(zone).Format("2006-01-02T15:04")})
-		assert.Equal(t, s.Asks != "", strings.Contains(text(events[i], ical.PropDescription), "The probe has to read "+s.Asks))
+		assert.Equal(t, []string{s.Text, s.Room, s.Starts, s.Ends}, []string{text(events[i], ical.PropSummary),
+			text(events[i], ical.PropLocation), starts.In(zone).Format("2006-01-02T15:04"),
+			ends.In(zone).Format("2006-01-02T15:04")})
+		assert.Equal(t, s.Asks != "", strings.Contains(text(events[i], ical.PropDescription), "The probe has to read "+
+			s.Asks))
 	}
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: d.Slots[0].ID, Done: true, At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: d.Slots[0].ID, Done: true,
+		At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
 	left := read()
 	require.Len(t, left, len(events)-1)
 	assert.Equal(t, text(events[1], ical.PropUID), text(left[0], ical.PropUID))
-	a.refused(http.MethodGet, "/api/prep/calendar?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day", "today or one of the 14 days")
+	a.refused(http.MethodGet, "/api/prep/calendar?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day",
+		"today or one of the 14 days")
 }
 
 // The link by which a calendar follows is read by another library without signing in, holds all that is
@@ -220,10 +231,12 @@ func TestACalendarFollowsByALink(t *testing.T) {
 	followed := read(first)
 	words := slices.Collect(maps.Values(followed))
 	assert.True(t, slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "Cook on low heat") }) &&
-		slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "push the sticks through") }), "of several days: %v", words)
+		slices.ContainsFunc(words, func(w string) bool { return strings.Contains(w, "push the sticks through") }),
+		"of several days: %v", words)
 	var day written.PrepDay
 	a.do(http.MethodGet, "/api/prep?day="+dayIn(2), nil, http.StatusOK, &day)
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: day.Slots[0].ID, Done: true, At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: day.Slots[0].ID, Done: true,
+		At: now.UTC().Format(time.RFC3339)}, http.StatusNoContent, nil)
 	assert.Len(t, read(first), len(followed)-1, "what is done is not in it")
 
 	second := link()
@@ -236,7 +249,8 @@ func TestACalendarFollowsByALink(t *testing.T) {
 	testdb.Exec(t, url, "update feeds set made = made - interval '365 days'")
 	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "nothing here")
 	helper := visit(t, a.server)
-	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example",
+		Password: "harbour-week"}, http.StatusOK, nil)
 	helper.do(http.MethodPut, "/api/prep/feed", nil, http.StatusOK, &feed)
 	var followers []contract.PrepFollower
 	a.do(http.MethodGet, "/api/prep/feeds", nil, http.StatusOK, &followers)
@@ -282,7 +296,8 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	put(cook, ptr(800.0), refused, "measured_c", "between -50 and 300 °C")
 	assert.False(t, slots()["Cook"].Done, "nothing was noted")
 	early := atNine().Format(time.RFC3339)
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: early}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0),
+		At: early}, http.StatusNoContent, nil)
 	put(cook, ptr(90.0), http.StatusNoContent, "", "") // another device, later: the first stands
 	var d written.PrepDay
 	a.do(http.MethodGet, "/api/prep?day="+now.Format(time.DateOnly), nil, http.StatusOK, &d)
@@ -300,6 +315,8 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID}, http.StatusNoContent, nil)
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: knead.ID}, http.StatusNoContent, nil)
 	assert.Equal(t, before["Cook"].Starts, slots()["Cook"].Starts, "taken back")
-	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID[:36] + "/made-0/9", Done: true}, refused, "step_id", "not in it any more")
-	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true, MeasuredC: ptr(82.0), At: "2099-01-01T00:00:00Z"}, refused, "at", "within the last two days")
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID[:36] + "/made-0/9", Done: true},
+		refused, "step_id", "not in it any more")
+	a.refused(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: cook.ID, Done: true,
+		MeasuredC: ptr(82.0), At: "2099-01-01T00:00:00Z"}, refused, "at", "within the last two days")
 }

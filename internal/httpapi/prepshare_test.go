@@ -52,7 +52,8 @@ func (a *api) plan(like written.StoredSetup, change func(*written.Setup)) writte
 	next.Beside = []written.PlanItem{}
 	change(&next)
 	var saved written.SavedSetup
-	a.do(http.MethodPut, "/api/setups/"+uuid.Must(uuid.NewV7()).String(), written.SetupInput{Setup: next}, http.StatusOK, &saved)
+	a.do(http.MethodPut, "/api/setups/"+uuid.Must(uuid.NewV7()).String(), written.SetupInput{Setup: next},
+		http.StatusOK, &saved)
 	return saved.Setup
 }
 
@@ -87,10 +88,14 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	aside := by["Bakery again"][0]
 	assert.Contains(t, aside.Text, "Set aside 1.8 kg of stove dough for Lanterns")
 	assert.LessOrEqual(t, aside.Ends, wallIn(2, "10:00"), "before the others play with it")
-	last := by["Bakery counter"][slices.IndexFunc(by["Bakery counter"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Knead") })]
+	last := by["Bakery counter"][slices.IndexFunc(by["Bakery counter"], func(s written.PrepSlot) bool {
+		return strings.HasPrefix(s.Text, "Knead")
+	})]
 	assert.GreaterOrEqual(t, aside.Starts, last.Ends)
 	_, later := a.prepared(dayIn(4))
-	assert.False(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "it is made by then")
+	assert.False(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool {
+		return strings.HasPrefix(s.Text, "Cook")
+	}), "it is made by then")
 	require.NotEmpty(t, later["Bakery again"])
 
 	// Set aside, it stays set aside: also when the first has opened and is gone.
@@ -100,16 +105,23 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 			if strings.Contains(s.Asks, "less") {
 				c = 35
 			}
-			a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: true, MeasuredC: &c}, http.StatusNoContent, nil)
+			a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: true, MeasuredC: &c},
+				http.StatusNoContent, nil)
 		}
 	}
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: aside.ID, Done: true}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: aside.ID, Done: true},
+		http.StatusNoContent, nil)
 	a.do(http.MethodDelete, "/api/setups/"+bakery.ID, nil, http.StatusNoContent, nil)
 	_, later = a.prepared(dayIn(4))
-	assert.False(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }))
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: aside.ID, Done: false}, http.StatusNoContent, nil)
+	assert.False(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool {
+		return strings.HasPrefix(s.Text, "Cook")
+	}))
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: aside.ID, Done: false},
+		http.StatusNoContent, nil)
 	_, later = a.prepared(dayIn(4))
-	assert.True(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "nobody set it aside")
+	assert.True(t, slices.ContainsFunc(later["Bakery again"], func(s written.PrepSlot) bool {
+		return strings.HasPrefix(s.Text, "Cook")
+	}), "nobody set it aside")
 
 	for why, change := range map[string]func(*written.Setup){
 		"other colours are another dough": func(s *written.Setup) { n := 2; s.Places[0].Base.Colours = &n },
@@ -118,7 +130,9 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	} {
 		other := a.plan(again, func(s *written.Setup) { s.Name = "Another"; change(s) })
 		_, by := a.prepared(dayIn(4))
-		assert.False(t, slices.ContainsFunc(by["Bakery again"], func(s written.PrepSlot) bool { return s.Together != nil }), why)
+		assert.False(t, slices.ContainsFunc(by["Bakery again"], func(s written.PrepSlot) bool {
+			return s.Together != nil
+		}), why)
 		a.do(http.MethodDelete, "/api/setups/"+other.ID, nil, http.StatusNoContent, nil)
 	}
 	lanterns := a.room("Lanterns")
@@ -129,14 +143,19 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	}
 	assert.True(t, together())
 	for _, s := range later["Bakery again"][:1] { // begun for one, before the third was planned
-		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: true}, http.StatusNoContent, nil)
+		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: true},
+			http.StatusNoContent, nil)
 		assert.False(t, together(), "what was begun for one stays for one")
-		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: false}, http.StatusNoContent, nil)
+		a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: s.ID, Done: false},
+			http.StatusNoContent, nil)
 	}
 	// Begun for two, it stays for two, whoever asks for a part of it since, and whoever does not any more.
 	_, later = a.prepared(dayIn(4))
-	whisk := later["Bakery again"][slices.IndexFunc(later["Bakery again"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Whisk") })]
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: true}, http.StatusNoContent, nil)
+	whisk := later["Bakery again"][slices.IndexFunc(later["Bakery again"], func(s written.PrepSlot) bool {
+		return strings.HasPrefix(s.Text, "Whisk")
+	})]
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: true},
+		http.StatusNoContent, nil)
 	fourth := a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fourth", wallIn(4, "14:00") })
 	begun := func() (done bool, parts int) {
 		var of written.PrepSetup
@@ -152,16 +171,20 @@ func TestOneBatchForTwoSetUps(t *testing.T) {
 	done, parts := begun()
 	assert.True(t, done && parts == 2, "%v, for %d", done, parts)
 	_, by = a.prepared(dayIn(4))
-	assert.True(t, slices.ContainsFunc(by["Fourth"], func(s written.PrepSlot) bool { return strings.HasPrefix(s.Text, "Cook") }), "it came too late: it makes its own")
+	assert.True(t, slices.ContainsFunc(by["Fourth"], func(s written.PrepSlot) bool {
+		return strings.HasPrefix(s.Text, "Cook")
+	}), "it came too late: it makes its own")
 	a.do(http.MethodDelete, "/api/setups/"+third.ID, nil, http.StatusNoContent, nil)
 	done, _ = begun()
 	assert.True(t, done, "what was done is done")
-	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: false}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: whisk.ID, Done: false},
+		http.StatusNoContent, nil)
 	a.do(http.MethodDelete, "/api/setups/"+fourth.ID, nil, http.StatusNoContent, nil)
 	a.plan(again, func(s *written.Setup) { s.Name, s.PlayAt = "Fifth", wallIn(5, "10:00") })
 	assert.True(t, together())
 	lanterns.Illness = true
-	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room},
+		http.StatusOK, nil)
 	assert.False(t, together(), "each has its own while something goes round")
 }
 
@@ -176,10 +199,12 @@ func TestHandsOfARoomAndWhatDoesNotStand(t *testing.T) {
 	} {
 		bad := lanterns.Room
 		change(&bad)
-		a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: bad}, http.StatusUnprocessableEntity, field, "")
+		a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: bad},
+			http.StatusUnprocessableEntity, field, "")
 	}
 	lanterns.Prep, lanterns.PrepHands = []written.PrepWindow{{From: "08:00", To: "09:50"}}, 2
-	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, written.RoomInput{Version: lanterns.Version, Room: lanterns.Room},
+		http.StatusOK, nil)
 	bakery := a.setupCalled("Bakery counter")
 	d, by := a.prepared(dayIn(2))
 	require.Len(t, d.Rooms, 1)
@@ -198,5 +223,6 @@ func TestHandsOfARoomAndWhatDoesNotStand(t *testing.T) {
 	require.GreaterOrEqual(t, at, 0, "%v", words(by["Foam"]))
 	foam := by["Foam"][at]
 	assert.Equal(t, wallIn(2, "10:30"), foam.NotBefore, "it stands for half an hour")
-	assert.True(t, foam.Ends >= foam.NotBefore && foam.Outside, "later than the room's hands are free, rather than fallen: %s", foam.Ends)
+	assert.True(t, foam.Ends >= foam.NotBefore && foam.Outside,
+		"later than the room's hands are free, rather than fallen: %s", foam.Ends)
 }

@@ -23,7 +23,8 @@ func TestReadingNeedsNoWriting(t *testing.T) {
 	if !strings.Contains(url, "?") {
 		full = "?"
 	}
-	reader := visit(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url+full+"default_transaction_read_only=on"), Now: atNine}))
+	reader := visit(t, serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, url+full+
+		"default_transaction_read_only=on"), Now: atNine}))
 	reader.client.Jar = lead.client.Jar
 	for _, op := range contract.Operations {
 		if op.Method != http.MethodGet || strings.Contains(op.Path, ":token") || op.ID == "followChanges" {

@@ -18,7 +18,8 @@ import (
 )
 
 func sparkle() written.Recipe {
-	return written.Recipe{Name: "Sparkle dough", Kind: "dough", Measures: "us", Lines: "2 c flour, 1/2 cup fine salt, 2 tbsp oil\n150 g water", Steps: "Stir\nKnead 5 min", Keeps: "a week"}
+	return written.Recipe{Name: "Sparkle dough", Kind: "dough", Measures: "us",
+		Lines: "2 c flour, 1/2 cup fine salt, 2 tbsp oil\n150 g water", Steps: "Stir\nKnead 5 min", Keeps: "a week"}
 }
 
 // Fourteen children, half the salt, a metric room and a 3 L pot: the answer says how much,
@@ -26,14 +27,19 @@ func sparkle() written.Recipe {
 func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	a := demoLead(t)
 	pebbles := a.room("Pebbles")
-	order := written.RecipeOrder{RoomID: pebbles.ID, RecipeID: "stove-dough", By: "children", Children: ptr(14), PortionG: ptr(120.0), PotML: 3000, Colours: ptr(2)}
-	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(141.0)}, http.StatusNoContent, nil)
-	a.do(http.MethodPut, "/api/cupboard/coarse-salt/amount", written.CupboardAmount{Grams: ptr(500.0)}, http.StatusNoContent, nil)
-	a.do(http.MethodPut, "/api/cupboard/cream-of-tartar/amount", written.CupboardAmount{Grams: ptr(200.0), PackG: ptr(100.0), PriceCoins: ptr(365)}, http.StatusNoContent, nil)
+	order := written.RecipeOrder{RoomID: pebbles.ID, RecipeID: "stove-dough", By: "children", Children: ptr(14),
+		PortionG: ptr(120.0), PotML: 3000, Colours: ptr(2)}
+	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(141.0)},
+		http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/cupboard/coarse-salt/amount", written.CupboardAmount{Grams: ptr(500.0)},
+		http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/cupboard/cream-of-tartar/amount", written.CupboardAmount{Grams: ptr(200.0),
+		PackG: ptr(100.0), PriceCoins: ptr(365)}, http.StatusNoContent, nil)
 	var m written.RecipeMaking
 	a.do(http.MethodPost, "/api/recipes/make", order, http.StatusOK, &m)
 	var bench written.Answer
-	a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(0, "12:00"), &written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0)}), http.StatusOK, &bench)
+	a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(0, "12:00"), &written.Base{Kind: "mix",
+		RecipeID: "stove-dough", PortionG: ptr(120.0)}), http.StatusOK, &bench)
 	require.Len(t, bench.Short, 1)
 	assert.Equal(t, "Fine salt", bench.Short[0].Name)
 	order.Children = nil
@@ -77,8 +83,10 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 	assert.Equal(t, "Plain flour", rows[1][0])
 
 	// Nothing left is known; nothing noted is not.
-	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(0.0)}, http.StatusNoContent, nil)
-	a.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "by", "There is no fine salt left")
+	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(0.0)},
+		http.StatusNoContent, nil)
+	a.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "by",
+		"There is no fine salt left")
 	a.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{}, http.StatusNoContent, nil)
 	order.By = "children"
 	var after written.RecipeMaking
@@ -118,7 +126,8 @@ func TestTheDrawerOfARoom(t *testing.T) {
 	}
 	next := input(saved)
 	next.Drawer = []string{"a bucket"}
-	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, next, http.StatusUnprocessableEntity, "drawer", "not a measure that is sold")
+	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, next, http.StatusUnprocessableEntity, "drawer",
+		"not a measure that is sold")
 }
 
 // A recipe of the centre's own: read, refused by line, saved, repeated, met by another hand,
@@ -129,7 +138,8 @@ func TestOwnRecipes(t *testing.T) {
 	draft := sparkle()
 	draft.Lines += "\n1 can glitter\n3 tbsp moon dust"
 	var read written.RecipeDraft
-	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.ID, "recipe": draft}, http.StatusOK, &read)
+	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.ID, "recipe": draft}, http.StatusOK,
+		&read)
 	require.Len(t, read.Lines, 6)
 	assert.Equal(t, 250.0, *read.Lines[0].Grams)
 	assert.Contains(t, read.Lines[4].Fault, "can hold anything")
@@ -138,17 +148,20 @@ func TestOwnRecipes(t *testing.T) {
 	assert.Len(t, read.Faults, 2)
 	named := sparkle()
 	named.Steps += "\nStir in the loose magnets"
-	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.ID, "recipe": named}, http.StatusOK, &read)
+	a.do(http.MethodPost, "/api/recipes/read", map[string]any{"room_id": lanterns.ID, "recipe": named}, http.StatusOK,
+		&read)
 	assert.Contains(t, read.Unlisted, "A step names loose magnets, which no line lists")
 	assert.Equal(t, "keep-out", read.Verdict)
 
 	id := uuid.NewString()
 	path := "/api/recipes/" + id
-	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: draft}, http.StatusUnprocessableEntity, "recipe/lines/3", "can hold anything")
+	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: draft}, http.StatusUnprocessableEntity,
+		"recipe/lines/3", "can hold anything")
 	a.do(http.MethodGet, path, nil, http.StatusNotFound, nil)
 	taken := sparkle()
 	taken.Name = "stove DOUGH"
-	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: taken}, http.StatusUnprocessableEntity, "recipe/name", "The book has a recipe of this name")
+	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: taken}, http.StatusUnprocessableEntity, "recipe/name",
+		"The book has a recipe of this name")
 	var first, again written.OwnRecipe
 	a.do(http.MethodPut, path, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, &first)
 	a.do(http.MethodPut, path, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, &again)
@@ -158,7 +171,8 @@ func TestOwnRecipes(t *testing.T) {
 	var stale contract.RecipeConflict
 	a.do(http.MethodPut, path, written.RecipeInput{Recipe: other}, http.StatusConflict, &stale)
 	assert.Equal(t, "Sparkle dough", stale.Current.Recipe.Name)
-	a.refused(http.MethodPut, "/api/recipes/"+uuid.NewString(), written.RecipeInput{Recipe: sparkle()}, http.StatusUnprocessableEntity, "recipe/name", "already")
+	a.refused(http.MethodPut, "/api/recipes/"+uuid.NewString(), written.RecipeInput{Recipe: sparkle()},
+		http.StatusUnprocessableEntity, "recipe/name", "already")
 	varied := sparkle()
 	varied.Lines += "\n100 g red lentils"
 	a.do(http.MethodPut, path, written.RecipeInput{Version: 1, Recipe: varied}, http.StatusOK, nil)
@@ -171,11 +185,13 @@ func TestOwnRecipes(t *testing.T) {
 	// Lentils stay whole in it: they are judged too, for the one-year-olds as a choking hazard.
 	puddles := a.room("Puddles")
 	var m written.RecipeMaking
-	a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: puddles.ID, RecipeID: id, By: "children"}, http.StatusOK, &m)
+	a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: puddles.ID, RecipeID: id, By: "children"},
+		http.StatusOK, &m)
 	require.Len(t, m.Lines, 2)
 	assert.Equal(t, "keep-out", m.Lines[1].Verdict)
 	assert.Equal(t, "keep-out", m.Verdict)
-	plan := planned(puddles.ID, wallIn(2, "09:45"), &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)}, written.PlanItem{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"})
+	plan := planned(puddles.ID, wallIn(2, "09:45"), &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(80.0)},
+		written.PlanItem{ID: uuid.NewString(), ItemID: "scoops", Each: 1, Use: "open"})
 	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 	assert.Equal(t, "keep-out", answer.Verdict)
@@ -188,12 +204,16 @@ func TestOwnRecipes(t *testing.T) {
 	a.do(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": file.Jsonld}, http.StatusOK, &imported)
 	assert.Equal(t, "Sparkle dough", imported.Name)
 	assert.Contains(t, imported.Lines, "250 g plain flour")
-	a.do(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": file.Jsonld + strings.Repeat(" ", 300_000)}, http.StatusOK, nil)
-	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": strings.Repeat(" ", 600_000)}, http.StatusUnprocessableEntity, "jsonld", "larger than 512 kB")
-	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": "<script>"}, http.StatusUnprocessableEntity, "jsonld", "Nothing was read")
+	a.do(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": file.Jsonld + strings.Repeat(" ",
+		300_000)}, http.StatusOK, nil)
+	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": strings.Repeat(" ", 600_000)},
+		http.StatusUnprocessableEntity, "jsonld", "larger than 512 kB")
+	a.refused(http.MethodPost, "/api/recipes/import", map[string]string{"jsonld": "<script>"},
+		http.StatusUnprocessableEntity, "jsonld", "Nothing was read")
 
 	a.do(http.MethodDelete, path, nil, http.StatusNoContent, nil)
-	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "places/0/base/recipe_id", "not there any more")
+	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "places/0/base/recipe_id",
+		"not there any more")
 }
 
 // Two batches that wanted flour: the third starts with it, until one is taken back.
@@ -206,7 +226,8 @@ func TestWhatWasAddedIsRemembered(t *testing.T) {
 	a.do(http.MethodPut, path+first, add, http.StatusNoContent, nil)
 	a.do(http.MethodPut, path+first, add, http.StatusNoContent, nil)
 	make := func(learned bool) (m written.RecipeMaking) {
-		a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: "stove-dough", By: "children", Learned: learned}, http.StatusOK, &m)
+		a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: "stove-dough",
+			By: "children", Learned: learned}, http.StatusOK, &m)
 		return m
 	}
 	plain, learned := make(false), make(true)
@@ -233,7 +254,8 @@ func TestOrdersAreRefusedByField(t *testing.T) {
 		{"children", "1 to 200 children", written.RecipeOrder{By: "children", Children: ptr(10_000)}},
 		{"portion_g", "between 1 and 2000", written.RecipeOrder{By: "children", PortionG: ptr(-1.0)}},
 		{"by", "A batch is above 0 g", written.RecipeOrder{By: "children", Children: ptr(200), PortionG: ptr(2000.0)}},
-		{"by", "A length is between", written.RecipeOrder{By: "shapes", Shapes: []written.Shape{{Mould: "ball", Count: 1, LengthsMM: []float64{0}}}}},
+		{"by", "A length is between", written.RecipeOrder{By: "shapes", Shapes: []written.Shape{{Mould: "ball",
+			Count: 1, LengthsMM: []float64{0}}}}},
 		{"by", "what is to be formed", written.RecipeOrder{By: "shapes"}},
 		{"by", "10 mL to 200 L", written.RecipeOrder{By: "vessel"}},
 		{"vessel_id", "Choose a vessel", written.RecipeOrder{By: "vessel", VesselID: "bath"}},
@@ -254,13 +276,15 @@ func TestOrdersAreRefusedByField(t *testing.T) {
 		}
 		a.refused(http.MethodPost, "/api/recipes/make", in, http.StatusUnprocessableEntity, row.field, row.words)
 	}
-	for field, in := range map[string]written.CupboardAmount{"grams": {Grams: ptr(-1.0)}, "pack_g": {PackG: ptr(0.0), PriceCoins: ptr(1)}, "price_coins": {PackG: ptr(5.0)}} {
+	for field, in := range map[string]written.CupboardAmount{"grams": {Grams: ptr(-1.0)}, "pack_g": {PackG: ptr(0.0),
+		PriceCoins: ptr(1)}, "price_coins": {PackG: ptr(5.0)}} {
 		a.refused(http.MethodPut, "/api/cupboard/fine-salt/amount", in, http.StatusUnprocessableEntity, field, "")
 	}
 	a.do(http.MethodPut, "/api/cupboard/gold/amount", written.CupboardAmount{}, http.StatusNotFound, nil)
 	// Every way of saying how much gives a batch of it.
 	for by, in := range map[string]written.RecipeOrder{
-		"shapes":   {Shapes: []written.Shape{{Mould: "ball", Count: 15, LengthsMM: []float64{40}}, {Mould: "line", Count: 1, LengthsMM: []float64{20, 3000}}}},
+		"shapes": {Shapes: []written.Shape{{Mould: "ball", Count: 15, LengthsMM: []float64{40}},
+			{Mould: "line", Count: 1, LengthsMM: []float64{20, 3000}}}},
 		"vessel":   {VesselID: "tray", DepthMM: 20},
 		"children": {SparePercent: 10},
 	} {
@@ -298,8 +322,10 @@ func TestAChangeByAnotherProcessIsSeenAtOnce(t *testing.T) {
 	in.Children[0].Allergies = []written.Allergy{{To: "wheat", By: "eating"}}
 	var saved written.StoredRoom
 	one.do(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusOK, &saved)
-	one.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(1.0)}, http.StatusNoContent, nil)
-	one.do(http.MethodPut, "/api/recipes/stove-dough/additions/"+uuid.NewString(), written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
+	one.do(http.MethodPut, "/api/cupboard/fine-salt/amount", written.CupboardAmount{Grams: ptr(1.0)},
+		http.StatusNoContent, nil)
+	one.do(http.MethodPut, "/api/recipes/stove-dough/additions/"+uuid.NewString(),
+		written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
 	after := ask(two)
 	assert.Equal(t, 3, after.Children)
 	assert.Equal(t, "keep-out", after.Verdict, "an allergy told to one is known to the other")
@@ -311,7 +337,8 @@ func TestAChangeByAnotherProcessIsSeenAtOnce(t *testing.T) {
 	order.RecipeID = id
 	assert.Equal(t, "Sparkle dough", ask(two).Name)
 	one.do(http.MethodDelete, "/api/recipes/"+id, nil, http.StatusNoContent, nil)
-	two.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "recipe_id", "not there any more")
+	two.refused(http.MethodPost, "/api/recipes/make", order, http.StatusUnprocessableEntity, "recipe_id",
+		"not there any more")
 	one.do(http.MethodDelete, "/api/rooms/"+lanterns.ID, nil, http.StatusNoContent, nil)
 	two.do(http.MethodPost, "/api/recipes/make", order, http.StatusNotFound, nil)
 }
@@ -321,21 +348,27 @@ func TestRecipesOfAnotherCentre(t *testing.T) {
 	server := serve(t)
 	a, other := visit(t, server), visit(t, server)
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
-	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password},
+		http.StatusOK, nil)
 	id, addition := uuid.NewString(), uuid.NewString()
 	a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: sparkle()}, http.StatusOK, nil)
-	a.do(http.MethodPut, "/api/recipes/"+id+"/additions/"+addition, written.AdditionInput{ItemID: "water", Share: 0.02, Symptom: "crumbly"}, http.StatusNoContent, nil)
+	a.do(http.MethodPut, "/api/recipes/"+id+"/additions/"+addition, written.AdditionInput{ItemID: "water", Share: 0.02,
+		Symptom: "crumbly"}, http.StatusNoContent, nil)
 	for _, path := range []string{id, id + "/file", id + "?version=1"} {
 		other.do(http.MethodGet, "/api/recipes/"+path, nil, http.StatusNotFound, nil)
 	}
 	other.do(http.MethodDelete, "/api/recipes/"+id, nil, http.StatusNotFound, nil)
 	other.do(http.MethodDelete, "/api/recipes/"+id+"/additions/"+addition, nil, http.StatusNotFound, nil)
-	other.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Version: 1, Recipe: sparkle()}, http.StatusNotFound, nil)
-	a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: a.room("Lanterns").ID, RecipeID: id, By: "children"}, http.StatusOK, nil)
+	other.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Version: 1, Recipe: sparkle()},
+		http.StatusNotFound, nil)
+	a.do(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: a.room("Lanterns").ID, RecipeID: id,
+		By: "children"}, http.StatusOK, nil)
 
 	helper := visit(t, server)
-	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
-	for path, body := range map[string]any{"/api/recipes/" + uuid.NewString(): written.RecipeInput{Recipe: sparkle()}, "/api/cupboard/fine-salt/amount": written.CupboardAmount{},
+	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password},
+		http.StatusOK, nil)
+	for path, body := range map[string]any{"/api/recipes/" + uuid.NewString(): written.RecipeInput{Recipe: sparkle()},
+		"/api/cupboard/fine-salt/amount":                         written.CupboardAmount{},
 		"/api/recipes/stove-dough/additions/" + uuid.NewString(): written.AdditionInput{}} {
 		helper.do(http.MethodPut, path, body, http.StatusForbidden, nil)
 	}
@@ -348,12 +381,14 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
 	silt, id := uuid.NewString(), uuid.NewString()
-	thing := written.ItemInput{Row: written.Thing{Name: "Sea silt", Parts: "ingredient", Contains: "none", Traits: "not-food;powder", CupG: "200"}}
+	thing := written.ItemInput{Row: written.Thing{Name: "Sea silt", Parts: "ingredient", Contains: "none",
+		Traits: "not-food;powder", CupG: "200"}}
 	a.do(http.MethodPut, "/api/shelf/items/"+silt, thing, http.StatusOK, nil)
 	text := sparkle()
 	text.Lines += "\n3 tbsp sea silt"
 	a.do(http.MethodPut, "/api/recipes/"+id, written.RecipeInput{Recipe: text}, http.StatusOK, nil)
-	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: planned(lanterns.ID, wallIn(2, "09:45"), &written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)})}}
+	setup := written.SetupInput{Setup: written.Setup{Name: "Silt", Plan: planned(lanterns.ID, wallIn(2, "09:45"),
+		&written.Base{Kind: "mix", RecipeID: id, PortionG: ptr(100.0)})}}
 	a.do(http.MethodPut, "/api/setups/"+uuid.NewString(), setup, http.StatusOK, nil)
 	card := func() (found written.RecipeCard) {
 		var cards []written.RecipeCard
@@ -382,7 +417,8 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	assert.Equal(t, "measure-first", gone.Verdict)
 	assert.Contains(t, gone.Reason, "Sparkle dough cannot be used as it stands")
 	assert.Contains(t, gone.NotTasteSafe, "what it holds is not known whole")
-	a.refused(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: id, By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
+	a.refused(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: id,
+		By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
 	assert.Empty(t, summary().Verdict)
 	assert.Contains(t, summary().Reason, "cannot be used as it stands")
 	var page written.RecipePage

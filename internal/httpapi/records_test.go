@@ -17,9 +17,10 @@ import (
 	"emblo/internal/testdb"
 )
 
-// What was offered stands as of the start of play, told of or not: a child who comes, a room, a recipe and a set-up that
-// are called or made otherwise afterwards, and the set-up's end, change nothing of it; what was done later stands below it,
-// with who did it. Reading writes nothing: the program puts it down by itself, and every command before it changes anything.
+// What was offered stands as of the start of play, told of or not: a child who comes, a room, a recipe and a set-up
+// that are called or made otherwise afterwards, and the set-up's end, change nothing of it; what was done later stands
+// below it, with who did it. Reading writes nothing: the program puts it down by itself, and every command before it
+// changes anything.
 func TestRecordsStand(t *testing.T) {
 	shows := atNine()
 	var putDown func(context.Context) error
@@ -30,7 +31,8 @@ func TestRecordsStand(t *testing.T) {
 	server := serveWith(t, httpapi.Options{Store: db, Now: tells,
 		Minutely: func(_ string, do func(context.Context) error) { putDown = do }})
 	a := demoLeadOn(t, server)
-	mix := written.Recipe{Name: "Our mix", Kind: "sand", Measures: "metric", Lines: "1000 g flour\n120 g plant oil", Steps: "Rub it in, 8 min"}
+	mix := written.Recipe{Name: "Our mix", Kind: "sand", Measures: "metric", Lines: "1000 g flour\n120 g plant oil",
+		Steps: "Rub it in, 8 min"}
 	recipe := uuid.NewString()
 	a.do(http.MethodPut, "/api/recipes/"+recipe, written.RecipeInput{Recipe: mix}, http.StatusOK, nil)
 	lanterns := a.room("Lanterns")
@@ -77,9 +79,11 @@ func TestRecordsStand(t *testing.T) {
 	a.do(http.MethodPut, "/api/recipes/"+recipe, written.RecipeInput{Version: 1, Recipe: mix}, http.StatusOK, nil)
 	changed := today.Setup
 	changed.Name = "Called otherwise"
-	a.do(http.MethodPut, "/api/setups/"+today.ID, written.SetupInput{Version: today.Version, Setup: changed}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/setups/"+today.ID, written.SetupInput{Version: today.Version, Setup: changed},
+		http.StatusOK, nil)
 	counted := 1
-	a.do(http.MethodPut, "/api/setups/"+today.ID+"/log", written.LogInput{Log: written.Log{Watched: "TQ", CountedIn: &counted}, Mouthed: []string{}}, http.StatusOK, nil)
+	a.do(http.MethodPut, "/api/setups/"+today.ID+"/log", written.LogInput{Log: written.Log{Watched: "TQ",
+		CountedIn: &counted}, Mouthed: []string{}}, http.StatusOK, nil)
 	a.do(http.MethodDelete, "/api/setups/"+later.ID, nil, http.StatusNoContent, nil)
 
 	after := records()
@@ -95,6 +99,7 @@ func TestRecordsStand(t *testing.T) {
 	}
 	assert.Equal(t, []string{"changed by Tansy Quill", "logged by Tansy Quill"}, lines(after["At half past"]))
 	assert.Equal(t, []string{"deleted by Tansy Quill"}, lines(after["An hour later"]))
-	assert.Equal(t, []any{"TQ", 1}, []any{after["At half past"].Later[1].Watched, *after["At half past"].Later[1].CountedIn})
+	assert.Equal(t, []any{"TQ", 1}, []any{after["At half past"].Later[1].Watched,
+		*after["At half past"].Later[1].CountedIn})
 	assert.Equal(t, wallIn(0, "10:45"), after["At half past"].Later[1].At, "by the clock on the wall")
 }

@@ -20,12 +20,14 @@ import (
 	"emblo/internal/testdb"
 )
 
-// What somebody wrote is not stored in the name of whoever is signed in by the time that it comes, whatever they may do.
+// What somebody wrote is not stored in the name of whoever is signed in by the time that it comes, whatever they may
+// do.
 func TestNothingIsStoredInSomebodyElsesName(t *testing.T) {
 	url := testdb.URL(t)
 	server := serveOn(t, testdb.OpenAt(t, url))
 	lead, colleague := demoLeadOn(t, server), visit(t, server)
-	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example",
+		Password: "harbour-week"}, http.StatusOK, nil)
 	var writer contract.Session
 	lead.do(http.MethodGet, "/api/session", nil, http.StatusOK, &writer)
 	room := lead.room("Lanterns")
@@ -33,7 +35,8 @@ func TestNothingIsStoredInSomebodyElsesName(t *testing.T) {
 	require.NoError(t, err)
 	before := testdb.Sums(t, url)
 	for _, who := range []*api{colleague, lead} {
-		req, err := http.NewRequestWithContext(t.Context(), http.MethodPut, server.URL+"/api/rooms/"+room.ID, strings.NewReader(string(sent)))
+		req, err := http.NewRequestWithContext(t.Context(), http.MethodPut, server.URL+"/api/rooms/"+room.ID,
+			strings.NewReader(string(sent)))
 		require.NoError(t, err)
 		req.Header.Set("Content-Type", "application/json")
 		req.Header.Set(edge.WriterHeader, writer.Id)
@@ -74,14 +77,15 @@ func (a *api) letter(id, method, path string, body any) (status int, text string
 	return resp.StatusCode, string(read)
 }
 
-// A letter that comes again, also twice at once, is answered as it was and not done again; what else comes under its id,
-// or from somebody else, is refused and changes nothing.
+// A letter that comes again, also twice at once, is answered as it was and not done again; what else comes under its
+// id, or from somebody else, is refused and changes nothing.
 func TestALetterIsCarriedOutOnce(t *testing.T) {
 	url := testdb.URL(t)
 	server := serveOn(t, testdb.OpenAt(t, url))
 	lead := demoLeadOn(t, server)
 	colleague := visit(t, server)
-	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "educator@quillmere.example", Password: "harbour-week"}, http.StatusOK, nil)
+	colleague.do(http.MethodPost, "/api/session", written.SignIn{Email: "educator@quillmere.example",
+		Password: "harbour-week"}, http.StatusOK, nil)
 
 	id := uuid.NewString()
 	list := written.ImportInput{CSV: "name,solid,size_mm\nOar pieces,cylinder,30x60\n"}
@@ -104,9 +108,15 @@ func TestALetterIsCarriedOutOnce(t *testing.T) {
 	other := list
 	other.CSV = strings.ReplaceAll(list.CSV, "Oar", "Mast")
 	for name, refused := range map[string]func() (int, string){
-		"another body":      func() (int, string) { return lead.letter(id, http.MethodPost, "/api/shelf/import", other) },
-		"another operation": func() (int, string) { return lead.letter(id, http.MethodPost, "/api/cupboard/import", list) },
-		"another person":    func() (int, string) { return colleague.letter(id, http.MethodPost, "/api/shelf/import", list) },
+		"another body": func() (int, string) {
+			return lead.letter(id, http.MethodPost, "/api/shelf/import", other)
+		},
+		"another operation": func() (int, string) {
+			return lead.letter(id, http.MethodPost, "/api/cupboard/import", list)
+		},
+		"another person": func() (int, string) {
+			return colleague.letter(id, http.MethodPost, "/api/shelf/import", list)
+		},
 	} {
 		status, text := refused()
 		assert.Equal(t, http.StatusUnprocessableEntity, status, name)
@@ -121,7 +131,9 @@ func TestALetterIsCarriedOutOnce(t *testing.T) {
 	assert.Equal(t, before, testdb.Sums(t, url))
 
 	// An old letter does not undo what came after it.
-	first, amount := uuid.NewString(), func(g float64) written.CupboardAmount { return written.CupboardAmount{Grams: &g} }
+	first, amount := uuid.NewString(), func(g float64) written.CupboardAmount {
+		return written.CupboardAmount{Grams: &g}
+	}
 	status, _ = lead.letter(first, http.MethodPut, "/api/cupboard/millet/amount", amount(750))
 	require.Equal(t, http.StatusNoContent, status)
 	lead.do(http.MethodPut, "/api/cupboard/millet/amount", amount(500), http.StatusNoContent, nil)
@@ -138,7 +150,8 @@ func TestALineThatIsCutAtAnyByteSavesNothing(t *testing.T) {
 	g := 750.0
 	body, err := json.Marshal(written.CupboardAmount{Grams: &g})
 	require.NoError(t, err)
-	req, err := http.NewRequestWithContext(t.Context(), http.MethodPut, lead.server.URL+"/api/cupboard/millet/amount", strings.NewReader(string(body)))
+	req, err := http.NewRequestWithContext(t.Context(), http.MethodPut, lead.server.URL+"/api/cupboard/millet/amount",
+		strings.NewReader(string(body)))
 	require.NoError(t, err)
 	for _, c := range lead.client.Jar.Cookies(req.URL) {
 		req.AddCookie(c)
@@ -176,13 +189,15 @@ func TestOldLettersAreForgotten(t *testing.T) {
 	lead := demoLeadOn(t, serveOn(t, s))
 	g := 750.0
 	for range 3 {
-		lead.do(http.MethodPut, "/api/cupboard/millet/amount", written.CupboardAmount{Grams: &g}, http.StatusNoContent, nil)
+		lead.do(http.MethodPut, "/api/cupboard/millet/amount", written.CupboardAmount{Grams: &g},
+			http.StatusNoContent, nil)
 	}
 	for _, step := range []struct {
 		before time.Time
 		most   int
 		gone   int64
-	}{{atNine().Add(-24 * time.Hour), 10, 0}, {atNine().Add(24 * time.Hour), 2, 2}, {atNine().Add(24 * time.Hour), 2, 1}, {atNine().Add(24 * time.Hour), 2, 0}} {
+	}{{atNine().Add(-24 * time.Hour), 10, 0}, {atNine().Add(24 * time.Hour), 2, 2}, {atNine().Add(24 * time.Hour), 2,
+		1}, {atNine().Add(24 * time.Hour), 2, 0}} {
 		gone, err := s.ForgetCommands(t.Context(), step.before, step.most)
 		require.NoError(t, err)
 		assert.Equal(t, step.gone, gone)

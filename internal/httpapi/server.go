@@ -76,7 +76,8 @@ func New(o Options) http.Handler {
 	if o.Log == nil {
 		o.Log = slog.Default()
 	}
-	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version, written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
+	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version,
+		written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
 	if name, err := os.Hostname(); err == nil {
 		e.Hosts = []string{strings.ToLower(name), strings.ToLower(name) + ".local"}
 	}
@@ -103,6 +104,8 @@ func New(o Options) http.Handler {
 	engine.GET("/readyz", e.Ready)
 	engine.NoMethod(e.NoMethod)
 	engine.NoRoute(e.Static(o.Web))
-	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e), shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e), batches.Handlers(e), live.Handlers(e, o.Live, o.Recheck))
+	e.Serve(engine.Group("/", e.SameSite), accounts.Handlers(e, o.Version), rooms.Handlers(e), setups.Handlers(e),
+		shelf.Handlers(e), recipes.Handlers(e), settings.Handlers(e), cupboard.Handlers(e), today.Handlers(e),
+		batches.Handlers(e), live.Handlers(e, o.Live, o.Recheck))
 	return edge.Packed(engine)
 }

@@ -19,7 +19,8 @@ import (
 )
 
 func buoys(name string) written.ItemInput {
-	return written.ItemInput{Row: written.Thing{Name: name, Parts: "find;float", Solid: "sphere", SizeMM: "60-65", Contains: "none", Traits: "soft;rounded"}}
+	return written.ItemInput{Row: written.Thing{Name: name, Parts: "find;float", Solid: "sphere", SizeMM: "60-65",
+		Contains: "none", Traits: "soft;rounded"}}
 }
 
 // A thing of the centre's own is saved, repeated, versioned, planned with and deleted, and
@@ -36,7 +37,8 @@ func TestOwnThings(t *testing.T) {
 	var conflict contract.ItemConflict
 	a.do(http.MethodPut, path, stale, http.StatusConflict, &conflict)
 	assert.Equal(t, "Red buoys", conflict.Current.Row.Name)
-	a.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), buoys("red BUOYS"), http.StatusUnprocessableEntity, "row/name", "already")
+	a.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), buoys("red BUOYS"), http.StatusUnprocessableEntity,
+		"row/name", "already")
 
 	pebbles := a.room("Pebbles")
 	var board []written.BoardItem
@@ -46,7 +48,8 @@ func TestOwnThings(t *testing.T) {
 	assert.True(t, board[0].Own)
 	assert.Equal(t, "goes-in", board[0].Verdict)
 
-	plan := planned(pebbles.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1, Use: "open"})
+	plan := planned(pebbles.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: id, Each: 1,
+		Use: "open"})
 	var answer written.Answer
 	a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
 	assert.Equal(t, "goes-in", answer.Verdict)
@@ -55,7 +58,8 @@ func TestOwnThings(t *testing.T) {
 
 	a.do(http.MethodDelete, path, nil, http.StatusNoContent, nil)
 	a.do(http.MethodGet, path, nil, http.StatusNotFound, nil)
-	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "places/0/items/0/item_id", "nothing on the shelf")
+	a.refused(http.MethodPost, "/api/answer", plan, http.StatusUnprocessableEntity, "places/0/items/0/item_id",
+		"nothing on the shelf")
 	for _, s := range a.setups() {
 		if s.Name == "Buoys" {
 			assert.Empty(t, s.Verdict, "what is gone is never shown as cleared")
@@ -87,14 +91,20 @@ func TestOwnThingsAreRefusedByField(t *testing.T) {
 		{"row/cost", "not a cost", change(func(r *written.Thing) { r.Cost = "seven" })},
 		{"row/keeps", "at most 2000 letters", change(func(r *written.Thing) { r.Keeps = strings.Repeat("x", 3000) })},
 	} {
-		a.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), row.in, http.StatusUnprocessableEntity, row.field, row.words)
+		a.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), row.in, http.StatusUnprocessableEntity,
+			row.field, row.words)
 	}
 	// An import is all or nothing, and names the row.
 	list := func(text string) map[string]string { return map[string]string{"csv": text} }
-	a.refused(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm\nCorks of ours,cylinder,24x45\nBlob,sphere,3cm\n"), http.StatusUnprocessableEntity, "csv/2", "Row 2")
-	a.refused(http.MethodPost, "/api/shelf/import", list("item\nx\n"), http.StatusUnprocessableEntity, "csv", "name column")
-	a.refused(http.MethodPost, "/api/shelf/import", list("name\n\"broken\n"), http.StatusUnprocessableEntity, "csv/1", "quotes are broken")
-	a.refused(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm\nFelt harbour buoys,sphere,60\n"), http.StatusUnprocessableEntity, "csv", "Nothing was added")
+	a.refused(http.MethodPost, "/api/shelf/import",
+		list("name,solid,size_mm\nCorks of ours,cylinder,24x45\nBlob,sphere,3cm\n"), http.StatusUnprocessableEntity,
+		"csv/2", "Row 2")
+	a.refused(http.MethodPost, "/api/shelf/import", list("item\nx\n"), http.StatusUnprocessableEntity, "csv",
+		"name column")
+	a.refused(http.MethodPost, "/api/shelf/import", list("name\n\"broken\n"), http.StatusUnprocessableEntity, "csv/1",
+		"quotes are broken")
+	a.refused(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm\nFelt harbour buoys,sphere,60\n"),
+		http.StatusUnprocessableEntity, "csv", "Nothing was added")
 	room := a.room("Lanterns")
 	count := func() int {
 		var board []written.BoardItem
@@ -103,10 +113,13 @@ func TestOwnThingsAreRefusedByField(t *testing.T) {
 	}
 	before := count()
 	var added struct{ Added int }
-	a.do(http.MethodPost, "/api/shelf/import", list("name,solid,size_mm,traits\nOur corks,cylinder,24x45,foam\nOur whale,irregular,95x40x25,hard\n"), http.StatusOK, &added)
+	a.do(http.MethodPost, "/api/shelf/import",
+		list("name,solid,size_mm,traits\nOur corks,cylinder,24x45,foam\nOur whale,irregular,95x40x25,hard\n"),
+		http.StatusOK, &added)
 	assert.Equal(t, 2, added.Added)
 	assert.Equal(t, before+2, count())
-	a.refused(http.MethodGet, "/api/shelf/board?room_id=x", nil, http.StatusUnprocessableEntity, "room_id", "Choose a room")
+	a.refused(http.MethodGet, "/api/shelf/board?room_id=x", nil, http.StatusUnprocessableEntity, "room_id",
+		"Choose a room")
 	a.do(http.MethodPut, "/api/cupboard/unicorn", map[string]bool{"here": true}, http.StatusNotFound, nil)
 }
 
@@ -130,17 +143,20 @@ func TestThingPageAndSwaps(t *testing.T) {
 	pebbles := a.room("Pebbles")
 	peas := written.Base{Kind: "fill", ItemID: "split-peas", VesselID: "deep-tub", DepthMM: ptr(60.0)}
 	var swaps []written.Swap
-	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: wallIn(2, "09:45"), Base: &peas}, http.StatusOK, &swaps)
+	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: wallIn(2, "09:45"), Base: &peas},
+		http.StatusOK, &swaps)
 	require.NotEmpty(t, swaps)
 	for _, s := range swaps {
 		base := peas
 		base.ItemID = s.ItemID
 		var answer written.Answer
 		a.do(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(2, "09:45"), &base), http.StatusOK, &answer)
-		assert.Contains(t, []string{"goes-in", "with-a-hand"}, answer.Places[0].Base[0].Verdict, "%s: the swap passes the same check", s.Name)
+		assert.Contains(t, []string{"goes-in", "with-a-hand"}, answer.Places[0].Base[0].Verdict,
+			"%s: the swap passes the same check", s.Name)
 	}
 	cold := written.Base{Kind: "mix", RecipeID: "cold-dough", PortionG: ptr(100.0)}
-	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: wallIn(2, "09:45"), Base: &cold}, http.StatusOK, &swaps)
+	a.do(http.MethodPost, "/api/swaps", written.SwapsInput{RoomID: pebbles.ID, PlayAt: wallIn(2, "09:45"), Base: &cold},
+		http.StatusOK, &swaps)
 	require.NotEmpty(t, swaps)
 	require.NotNil(t, swaps[0].RecipeID, "a recipe in place of a mix")
 	a.do(http.MethodPut, "/api/cupboard/desiccated-coconut", map[string]bool{"here": true}, http.StatusNoContent, nil)
@@ -156,27 +172,31 @@ func TestListByBrowserAndByCommandIsOneFile(t *testing.T) {
 	for column, name := range map[int]string{6: "Puddles", 7: "Pebbles", 8: "Lanterns"} {
 		room := a.room(name)
 		var report written.ListReport
-		a.do(http.MethodPost, "/api/checklist", map[string]string{"room_id": room.ID, "csv": string(list)}, http.StatusOK, &report)
+		a.do(http.MethodPost, "/api/checklist", map[string]string{"room_id": room.ID, "csv": string(list)},
+			http.StatusOK, &report)
 		var file json.RawMessage
 		a.do(http.MethodGet, "/api/rooms/"+room.ID+"/file", nil, http.StatusOK, &file)
 		// The command line itself, as anybody runs it.
 		dir := t.TempDir()
 		require.NoError(t, os.WriteFile(dir+"/room.json", file, 0o600))
-		byCommand, err := exec.CommandContext(t.Context(), "go", "run", "emblo/cmd/emblo", "check", "--room", dir+"/room.json", "../../core/checklist/testdata/mixed.csv").Output()
+		byCommand, err := exec.CommandContext(t.Context(), "go", "run", "emblo/cmd/emblo", "check", "--room", dir+
+			"/room.json", "../../core/checklist/testdata/mixed.csv").Output()
 		require.NoError(t, err)
 		assert.Equal(t, string(byCommand), report.CSV, name)
 		back, err := csv.NewReader(bytes.NewReader(byCommand)).ReadAll()
 		require.NoError(t, err)
 		wrong := 0
 		for i, row := range report.Rows {
-			want := map[string]string{"G": "goes-in", "H": "with-a-hand", "M": "measure-first", "K": "keep-out"}[back[i+1][column]]
+			want := map[string]string{"G": "goes-in", "H": "with-a-hand", "M": "measure-first", "K": "keep-out"}[back[i+
+				1][column]]
 			if row.Verdict != want {
 				wrong++
 			}
 		}
 		assert.Zero(t, wrong, "the demo centre's %s is the room of the test's file", name)
 	}
-	a.refused(http.MethodPost, "/api/checklist", map[string]string{"room_id": a.room("Puddles").ID, "csv": "item\nx\n"}, http.StatusUnprocessableEntity, "csv", "name column")
+	a.refused(http.MethodPost, "/api/checklist", map[string]string{"room_id": a.room("Puddles").ID, "csv": "item\nx\n"},
+		http.StatusUnprocessableEntity, "csv", "name column")
 	big := `{"room_id":"x","csv":"` + strings.Repeat("x", 13<<20) + `"}`
 	a.refused(http.MethodPost, "/api/checklist", big, http.StatusRequestEntityTooLarge, "", "larger than")
 }
@@ -232,10 +252,12 @@ func TestSettingsTighten(t *testing.T) {
 	assert.Greater(t, len(rules), 50)
 
 	other := visit(t, serve(t))
-	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password}, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password},
+		http.StatusOK, nil)
 	other.do(http.MethodGet, "/api/centre", nil, http.StatusOK, &c)
 	other.refused(http.MethodPut, "/api/centre", c, http.StatusForbidden, "", "Only the lead")
-	other.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), buoys("X"), http.StatusForbidden, "", "Your role")
+	other.refused(http.MethodPut, "/api/shelf/items/"+uuid.NewString(), buoys("X"), http.StatusForbidden, "",
+		"Your role")
 }
 
 // Another centre's own things, cupboard and settings are not there.
@@ -243,7 +265,8 @@ func TestShelvesAreEachCentresOwn(t *testing.T) {
 	server := serve(t)
 	demo, other := visit(t, server), visit(t, server)
 	demo.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
-	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password}, http.StatusOK, nil)
+	other.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password},
+		http.StatusOK, nil)
 	id := uuid.NewString()
 	demo.do(http.MethodPut, "/api/shelf/items/"+id, buoys("Ours"), http.StatusOK, nil)
 	for _, method := range []string{http.MethodGet, http.MethodDelete} {
@@ -266,7 +289,8 @@ func TestNeedsOfAChild(t *testing.T) {
 	a := demoLead(t)
 	lanterns := a.room("Lanterns")
 	in := input(lanterns)
-	in.Children[0].Needs = written.Needs{Asthma: true, Avoids: []string{"sticky"}, Seeks: []string{}, Eaten: []string{"milk"}}
+	in.Children[0].Needs = written.Needs{Asthma: true, Avoids: []string{"sticky"}, Seeks: []string{},
+		Eaten: []string{"milk"}}
 	in.Illness = true
 	var saved written.StoredRoom
 	a.do(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusOK, &saved)
@@ -274,7 +298,8 @@ func TestNeedsOfAChild(t *testing.T) {
 	assert.True(t, saved.Illness)
 	mix := written.Base{Kind: "mix", RecipeID: "stove-dough", PortionG: ptr(120.0), PotML: ptr(2000.0)}
 	var answer written.Answer
-	a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(2, "09:45"), &mix, written.PlanItem{ID: uuid.NewString(), ItemID: "ready-starch", Each: 1, Use: "open"}), http.StatusOK, &answer)
+	a.do(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(2, "09:45"), &mix,
+		written.PlanItem{ID: uuid.NewString(), ItemID: "ready-starch", Each: 1, Use: "open"}), http.StatusOK, &answer)
 	assert.Equal(t, "keep-out", answer.Places[0].Lines[0].Verdict, "open powder and asthma")
 	assert.Contains(t, answer.Places[0].Notes[0], "avoids sticky things")
 	assert.Equal(t, 2, answer.Places[0].Mix.Pots)
@@ -285,9 +310,11 @@ func TestNeedsOfAChild(t *testing.T) {
 	assert.True(t, shared, "own portions while something goes round")
 	in = input(saved)
 	in.Children[0].Needs = written.Needs{Eaten: []string{"stones"}, Avoids: []string{}, Seeks: []string{}}
-	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusUnprocessableEntity, "children/0/needs/eaten/0", "list of allergens")
+	a.refused(http.MethodPut, "/api/rooms/"+lanterns.ID, in, http.StatusUnprocessableEntity, "children/0/needs/eaten/0",
+		"list of allergens")
 	mix.PotML = ptr(1.0)
-	a.refused(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(2, "09:45"), &mix), http.StatusUnprocessableEntity, "places/0/base/pot_ml", "A pot holds")
+	a.refused(http.MethodPost, "/api/answer", planned(lanterns.ID, wallIn(2, "09:45"), &mix),
+		http.StatusUnprocessableEntity, "places/0/base/pot_ml", "A pot holds")
 }
 
 // The recipe book for a room: marks, minutes, heat and what is not at hand, each in itself

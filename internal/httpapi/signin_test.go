@@ -21,7 +21,8 @@ import (
 // from signs in from an address on the network, and returns what was answered.
 func from(t *testing.T, server *httptest.Server, client *http.Client, address, email, password string) *http.Response {
 	body := fmt.Sprintf(`{"email": %q, "password": %q}`, email, password)
-	req, err := http.NewRequestWithContext(t.Context(), http.MethodPost, server.URL+"/api/session", strings.NewReader(body))
+	req, err := http.NewRequestWithContext(t.Context(), http.MethodPost, server.URL+"/api/session",
+		strings.NewReader(body))
 	if !assert.NoError(t, err) {
 		return nil
 	}
@@ -51,11 +52,12 @@ func statuses(t *testing.T, answers []*http.Response) map[int]int {
 }
 
 func proxied(t *testing.T) *httptest.Server {
-	return serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, testdb.URL(t)), Now: time.Now, Proxies: []string{"127.0.0.1"}})
+	return serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, testdb.URL(t)), Now: time.Now,
+		Proxies: []string{"127.0.0.1"}})
 }
 
-// However many try at once, few are compared: eight of one account from one place, forty from one place. Its owner comes in
-// all the same, from elsewhere or on a device that the house has signed in on before.
+// However many try at once, few are compared: eight of one account from one place, forty from one place. Its owner
+// comes in all the same, from elsewhere or on a device that the house has signed in on before.
 func TestManyWrongPasswords(t *testing.T) {
 	t.Parallel()
 	server := proxied(t)
@@ -83,13 +85,16 @@ func TestManyWrongPasswords(t *testing.T) {
 	found := statuses(t, answers)
 	assert.LessOrEqual(t, found[http.StatusUnauthorized], 8, "%v", found)
 	assert.Zero(t, found[http.StatusOK])
-	assert.Equal(t, http.StatusOK, from(t, server, owner, "192.0.2.7", "other@house.example", password).StatusCode, "on a device of the house")
-	assert.Equal(t, http.StatusTooManyRequests, from(t, server, stranger, "192.0.2.7", "other@house.example", password).StatusCode, "from the place that guessed")
+	assert.Equal(t, http.StatusOK, from(t, server, owner, "192.0.2.7", "other@house.example", password).StatusCode,
+		"on a device of the house")
+	assert.Equal(t, http.StatusTooManyRequests, from(t, server, stranger, "192.0.2.7", "other@house.example",
+		password).StatusCode, "from the place that guessed")
 
 	answers = make([]*http.Response, 120)
 	for i := range answers {
 		all.Go(func() {
-			answers[i] = from(t, server, stranger, "2001:db8:1:2::"+strconv.Itoa(i), fmt.Sprintf("nobody%d@house.example", i), "guess")
+			answers[i] = from(t, server, stranger, "2001:db8:1:2::"+strconv.Itoa(i),
+				fmt.Sprintf("nobody%d@house.example", i), "guess")
 		})
 	}
 	all.Wait()
@@ -112,7 +117,9 @@ func TestGuessesFromEverywhere(t *testing.T) {
 	t.Parallel()
 	database := testdb.URL(t)
 	shows := atNine()
-	server := serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, database), Now: func() time.Time { return shows }, Proxies: []string{"127.0.0.1"}})
+	server := serveWith(t, httpapi.Options{Store: testdb.OpenAt(t, database), Now: func() time.Time {
+		return shows
+	}, Proxies: []string{"127.0.0.1"}})
 	client := visit(t, server).client
 	guess := func(n int) *http.Response {
 		return from(t, server, client, fmt.Sprintf("192.0.2.%d", n), "other@house.example", "guess")
@@ -120,7 +127,8 @@ func TestGuessesFromEverywhere(t *testing.T) {
 	for n := range 8 {
 		require.Equal(t, http.StatusUnauthorized, guess(n).StatusCode)
 	}
-	testdb.Exec(t, database, "insert into sign_in_tries select gen_random_uuid(), who, at + interval '4 seconds' from (select who, max(at) at from sign_in_tries where who = 'account other@house.example' group by who) t")
+	testdb.Exec(t, database,
+		"insert into sign_in_tries select gen_random_uuid(), who, at + interval '4 seconds' from (select who, max(at) at from sign_in_tries where who = 'account other@house.example' group by who) t")
 	assert.Equal(t, http.StatusUnauthorized, guess(100).StatusCode, "it waits six seconds for its turn")
 	resp := guess(101)
 	assert.Equal(t, []any{http.StatusTooManyRequests, "8"}, []any{resp.StatusCode, resp.Header.Get("Retry-After")})
@@ -128,10 +136,12 @@ func TestGuessesFromEverywhere(t *testing.T) {
 	assert.Equal(t, http.StatusOK, from(t, server, client, "198.51.100.4", "other@house.example", password).StatusCode)
 
 	shows = shows.Add(-48 * time.Hour)
-	assert.Equal(t, http.StatusOK, from(t, server, client, "192.0.2.1", "other@house.example", password).StatusCode, "what is noted of times to come counts for nothing")
+	assert.Equal(t, http.StatusOK, from(t, server, client, "192.0.2.1", "other@house.example", password).StatusCode,
+		"what is noted of times to come counts for nothing")
 }
 
-// Who shares a tablet is known on it, whoever signed in last; a token that it had before is worth nothing to who took it.
+// Who shares a tablet is known on it, whoever signed in last; a token that it had before is worth nothing to who took
+// it.
 func TestADeviceIsKnownByItsNewestToken(t *testing.T) {
 	t.Parallel()
 	server := proxied(t)
@@ -143,16 +153,19 @@ func TestADeviceIsKnownByItsNewestToken(t *testing.T) {
 		}
 	}
 	for range 8 {
-		require.Equal(t, http.StatusUnauthorized, from(t, server, stranger, "192.0.2.7", "other@house.example", "guess").StatusCode)
+		require.Equal(t, http.StatusUnauthorized, from(t, server, stranger, "192.0.2.7", "other@house.example",
+			"guess").StatusCode)
 	}
-	assert.Equal(t, http.StatusTooManyRequests, from(t, server, stranger, "192.0.2.7", "other@house.example", password).StatusCode)
+	assert.Equal(t, http.StatusTooManyRequests, from(t, server, stranger, "192.0.2.7", "other@house.example",
+		password).StatusCode)
 	assert.Equal(t, http.StatusOK, from(t, server, tablet, "192.0.2.7", "other@house.example", password).StatusCode)
 }
 
 // Behind TLS cookies are of this host alone, and browsers told to come no other way; a name that is not one of its own
 // is not answered to.
 func TestWhatItAnswersTo(t *testing.T) {
-	server := serveWith(t, httpapi.Options{Store: testdb.Open(t), Now: clock, Secure: true, Origins: []string{"https://Bench.example", "https://other.example"}})
+	server := serveWith(t, httpapi.Options{Store: testdb.Open(t), Now: clock, Secure: true,
+		Origins: []string{"https://Bench.example", "https://other.example"}})
 	ask := func(host string) *http.Response {
 		req, err := http.NewRequestWithContext(t.Context(), http.MethodPost, server.URL+"/api/session/demo", nil)
 		require.NoError(t, err)
@@ -162,13 +175,16 @@ func TestWhatItAnswersTo(t *testing.T) {
 		require.NoError(t, resp.Body.Close())
 		return resp
 	}
-	for _, host := range []string{"bench.example", "OTHER.example:443", "localhost:8090", "192.0.2.1", "[2001:db8::1]:8090"} {
+	for _, host := range []string{"bench.example", "OTHER.example:443", "localhost:8090", "192.0.2.1",
+		"[2001:db8::1]:8090"} {
 		resp := ask(host)
 		assert.Equal(t, http.StatusOK, resp.StatusCode, host)
 		assert.Equal(t, "max-age=31536000", resp.Header.Get("Strict-Transport-Security"))
-		assert.Regexp(t, `^__Host-emblo_session=\S+; Path=/; Max-Age=43200; HttpOnly; Secure; SameSite=Strict$`, resp.Header.Get("Set-Cookie"))
+		assert.Regexp(t, `^__Host-emblo_session=\S+; Path=/; Max-Age=43200; HttpOnly; Secure; SameSite=Strict$`,
+			resp.Header.Get("Set-Cookie"))
 	}
-	for _, host := range []string{"elsewhere.example", "bench.example.elsewhere.example", "127.0.0.1.elsewhere.example"} {
+	for _, host := range []string{"elsewhere.example", "bench.example.elsewhere.example",
+		"127.0.0.1.elsewhere.example"} {
 		assert.Equal(t, http.StatusMisdirectedRequest, ask(host).StatusCode, host)
 	}
 }
@@ -187,7 +203,8 @@ func TestWhetherItRuns(t *testing.T) {
 	for _, path := range []string{"/.env", "/login.php", "/.git/config.lock", "/assets/none.js", "/bench/x.map"} {
 		assert.Equal(t, http.StatusNotFound, status(path), path)
 	}
-	assert.Equal(t, []int{200, 200, 200, 200}, []int{status("/bench"), status("/index.html"), status("/healthz"), status("/readyz")})
+	assert.Equal(t, []int{200, 200, 200, 200}, []int{status("/bench"), status("/index.html"), status("/healthz"),
+		status("/readyz")})
 	proxy.Hang()
 	assert.Equal(t, []int{200, 503}, []int{status("/healthz"), status("/readyz")})
 }

@@ -29,7 +29,8 @@ func TestRestoreWhileRunning(t *testing.T) {
 		a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
 	}
 	room := one.room("Pebbles")
-	plan := planned(room.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats", Each: 1, Use: "open"})
+	plan := planned(room.ID, wallIn(2, "09:45"), nil, written.PlanItem{ID: uuid.NewString(), ItemID: "wooden-boats",
+		Each: 1, Use: "open"})
 	children := func(a *api) int {
 		var answer written.Answer
 		a.do(http.MethodPost, "/api/answer", plan, http.StatusOK, &answer)
@@ -40,15 +41,20 @@ func TestRestoreWhileRunning(t *testing.T) {
 	defer conn.Close(context.Background())
 	type state struct{ doc, token string }
 	kept := func() (s state) {
-		require.NoError(t, conn.QueryRow(t.Context(), "select r.doc::text, c.people_revision::text from rooms r join centres c on c.id = r.centre_id where r.id = $1", room.ID).Scan(&s.doc, &s.token))
+		require.NoError(t, conn.QueryRow(t.Context(),
+			"select r.doc::text, c.people_revision::text from rooms r join centres c on c.id = r.centre_id where r.id = $1",
+			room.ID).Scan(&s.doc, &s.token))
 		return s
 	}
 	// restore puts a state back as a restored backup does: the rows and the token of then.
 	restore := func(s state) {
 		tx, err := conn.Begin(t.Context())
 		require.NoError(t, err)
-		for _, sql := range []string{"alter table rooms disable trigger user", "alter table centres disable trigger user", "update rooms set doc = '" + strings.ReplaceAll(s.doc, "'", "''") + "' where id = '" + room.ID + "'",
-			"update centres set people_revision = '" + s.token + "' where demo", "alter table rooms enable trigger user", "alter table centres enable trigger user"} {
+		for _, sql := range []string{"alter table rooms disable trigger user",
+			"alter table centres disable trigger user", "update rooms set doc = '" + strings.ReplaceAll(s.doc, "'",
+				"''") + "' where id = '" + room.ID + "'",
+			"update centres set people_revision = '" + s.token + "' where demo",
+			"alter table rooms enable trigger user", "alter table centres enable trigger user"} {
 			_, err := tx.Exec(t.Context(), sql)
 			require.NoError(t, err)
 		}
@@ -72,7 +78,8 @@ func TestRestoreWhileRunning(t *testing.T) {
 	in = input(one.room("Pebbles"))
 	in.Version, in.Children = 2, in.Children[:7] // the version column was not put back
 	two.do(http.MethodPut, "/api/rooms/"+room.ID, in, http.StatusOK, nil)
-	assert.NotContains(t, []string{full.token, four.token}, kept().token, "a revision that is reached again is not the one of then")
+	assert.NotContains(t, []string{full.token, four.token}, kept().token,
+		"a revision that is reached again is not the one of then")
 	assert.Equal(t, 7, children(one))
 	restore(four)
 	assert.Equal(t, 4, children(one), "and one that was reached before is that state")
@@ -140,7 +147,8 @@ func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
 	spoiled := a.room("Pebbles")
 	assert.Contains(t, spoiled.Unreadable, "alergies")
 	assert.Empty(t, spoiled.Children)
-	a.refused(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(2, "09:45"), nil), http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
+	a.refused(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(2, "09:45"), nil),
+		http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
 	var check written.CheckAnswer
 	a.do(http.MethodPost, "/api/check", written.CheckInput{ItemID: "wooden-boats", Use: "open"}, http.StatusOK, &check)
 	for _, f := range check.For {
@@ -151,13 +159,15 @@ func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
 			assert.Equal(t, "goes-in", f.Verdict, "%s is not taken down", f.Who)
 		}
 	}
-	a.refused(http.MethodGet, "/api/rooms/"+pebbles.ID+"/file", nil, http.StatusUnprocessableEntity, "", "does not read")
+	a.refused(http.MethodGet, "/api/rooms/"+pebbles.ID+"/file", nil, http.StatusUnprocessableEntity, "",
+		"does not read")
 
 	spoil(`update centres set doc = doc || '{"policyy": 1}' where demo`)
 	for _, r := range []string{"Puddles", "Lanterns"} {
 		assert.Contains(t, a.room(r).Unreadable, "settings of the centre do not read")
 	}
-	a.refused(http.MethodPost, "/api/check", written.CheckInput{Words: "peas 3 years", Use: "open"}, http.StatusUnprocessableEntity, "", "settings of the centre do not read")
+	a.refused(http.MethodPost, "/api/check", written.CheckInput{Words: "peas 3 years", Use: "open"},
+		http.StatusUnprocessableEntity, "", "settings of the centre do not read")
 	for _, s := range a.setups() {
 		assert.NotEqual(t, "goes-in", s.Verdict)
 		assert.False(t, s.Ready, s.Name)
@@ -181,7 +191,8 @@ func TestErrorsAreTrue(t *testing.T) {
 	lost := make(chan struct{})
 	go func() {
 		defer close(lost)
-		a.refused(http.MethodPut, "/api/rooms/"+id, in, http.StatusServiceUnavailable, "", "not known whether this was saved; trying again is safe")
+		a.refused(http.MethodPut, "/api/rooms/"+id, in, http.StatusServiceUnavailable, "",
+			"not known whether this was saved; trying again is safe")
 	}()
 	require.Eventually(t, func() bool {
 		var n int
@@ -199,17 +210,20 @@ func TestErrorsAreTrue(t *testing.T) {
 
 	testdb.Exec(t, url, `create function full_disk() returns trigger language plpgsql as $$ begin raise exception 'could not extend file' using errcode = 'disk_full'; end $$`)
 	testdb.Exec(t, url, `create trigger full_disk before insert or update on rooms for each row execute function full_disk()`)
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusInsufficientStorage, "", "disk is full and nothing was saved")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusInsufficientStorage, "",
+		"disk is full and nothing was saved")
 	testdb.Exec(t, url, `drop trigger full_disk on rooms`)
 
 	// A statement that takes too long is ended, and is not the person's fault either.
 	testdb.Exec(t, url, `create function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to statement timeout' using errcode = 'query_canceled'; end $$`)
 	testdb.Exec(t, url, `create trigger slow before insert on rooms for each row execute function slow()`)
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "", "not known whether this was saved; trying again is safe")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "",
+		"not known whether this was saved; trying again is safe")
 
 	// What somebody else holds for too long is not waited for, and it is known that nothing was saved.
 	testdb.Exec(t, url, `create or replace function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to lock timeout' using errcode = 'lock_not_available'; end $$`)
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "", "nothing of this was saved. Trying again is safe")
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "",
+		"nothing of this was saved. Trying again is safe")
 }
 
 // Three years of set-ups: a page of the list costs what it costs with one page, in queries
@@ -252,7 +266,8 @@ func TestListsArePaged(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 1, turned)
-	a.refused(http.MethodGet, "/api/setups?after=x", nil, http.StatusUnprocessableEntity, "after", "begin with the first")
+	a.refused(http.MethodGet, "/api/setups?after=x", nil, http.StatusUnprocessableEntity, "after",
+		"begin with the first")
 	a.refused(http.MethodGet, "/api/setups?limit=1000", nil, http.StatusUnprocessableEntity, "limit", "1 to 100")
 
 	// What was reckoned is kept, and only while all that it rests on is as it was.

@@ -33,8 +33,10 @@ func (a *api) crumbs(room, filler string) string {
 	a.Helper()
 	id := uuid.NewString()
 	mm := 30.0
-	plan := planned(a.room(room).ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: filler, VesselID: "dish-tub", DepthMM: &mm})
-	a.do(http.MethodPut, "/api/setups/"+id, written.SetupInput{Setup: written.Setup{Name: filler + " in " + room, Plan: plan}}, http.StatusOK, nil)
+	plan := planned(a.room(room).ID, wallIn(1, "14:00"), &written.Base{Kind: "fill", ItemID: filler,
+		VesselID: "dish-tub", DepthMM: &mm})
+	a.do(http.MethodPut, "/api/setups/"+id, written.SetupInput{Setup: written.Setup{Name: filler + " in " + room,
+		Plan: plan}}, http.StatusOK, nil)
 	return id
 }
 
@@ -60,9 +62,11 @@ func TestAnAllergyTurnsThePlansThatHoldIt(t *testing.T) {
 	assert.Contains(t, change.Why[0], "Yoghurt, plain: It holds milk")
 	assert.Contains(t, change.Why[0], "is allergic")
 
-	b.refused(http.MethodPost, "/api/setups/"+elsewhere+"/seen", written.SeenInput{Token: "0000000000000000"}, http.StatusUnprocessableEntity, "token", "changed again")
+	b.refused(http.MethodPost, "/api/setups/"+elsewhere+"/seen", written.SeenInput{Token: "0000000000000000"},
+		http.StatusUnprocessableEntity, "token", "changed again")
 	assert.Len(t, b.today().Changed, 1, "nothing was taken note of")
-	b.do(http.MethodPost, "/api/setups/"+elsewhere+"/seen", written.SeenInput{Token: change.Token}, http.StatusNoContent, nil)
+	b.do(http.MethodPost, "/api/setups/"+elsewhere+"/seen", written.SeenInput{Token: change.Token},
+		http.StatusNoContent, nil)
 	assert.Empty(t, a.today().Changed)
 	add("Lanterns", "peanuts")
 	assert.Empty(t, a.today().Changed, "no plan of theirs holds peanuts")
@@ -84,7 +88,8 @@ func TestSheetsThatAreNotTrueAnyMore(t *testing.T) {
 	id := a.crumbs("Pebbles", "yoghurt")
 	sheet := uuid.NewString()
 	for range 2 {
-		a.do(http.MethodPut, "/api/prints/"+sheet, written.PrintInput{SetupID: id, Version: 1}, http.StatusNoContent, nil)
+		a.do(http.MethodPut, "/api/prints/"+sheet, written.PrintInput{SetupID: id, Version: 1},
+			http.StatusNoContent, nil)
 	}
 	assert.Empty(t, a.today().Prints)
 	r := input(a.room("Pebbles"))
@@ -105,7 +110,8 @@ func TestSheetsThatAreNotTrueAnyMore(t *testing.T) {
 	assert.Equal(t, "The set-up was changed after it was printed.", prints[0].Why)
 	a.do(http.MethodDelete, "/api/prints/"+again, nil, http.StatusNoContent, nil)
 	assert.Empty(t, a.today().Prints)
-	a.refused(http.MethodPut, "/api/prints/"+uuid.NewString(), written.PrintInput{SetupID: uuid.NewString(), Version: 1}, http.StatusNotFound, "", "")
+	a.refused(http.MethodPut, "/api/prints/"+uuid.NewString(), written.PrintInput{SetupID: uuid.NewString(),
+		Version: 1}, http.StatusNotFound, "", "")
 }
 
 // Plans of a day are judged for who is there: a child who visits, and fewer adults, turn them; the day
@@ -115,7 +121,9 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	id := a.crumbs("Pebbles", "yoghurt") // tomorrow
 	require.Empty(t, a.today().Changed)
 	room := a.room("Pebbles")
-	visitor := written.Child{ID: uuid.NewString(), Initials: "VX", Born: now.AddDate(-2, -9, 0).Format("2006-01"), Mouths: "no", Allergies: []written.Allergy{{To: "milk", By: "eating"}}, Needs: written.Needs{Eaten: []string{}, Avoids: []string{}, Seeks: []string{}}}
+	visitor := written.Child{ID: uuid.NewString(), Initials: "VX", Born: now.AddDate(-2, -9, 0).Format("2006-01"),
+		Mouths: "no", Allergies: []written.Allergy{{To: "milk", By: "eating"}}, Needs: written.Needs{Eaten: []string{},
+			Avoids: []string{}, Seeks: []string{}}}
 	path := "/api/rooms/" + room.ID + "/days/" + dayIn(1)
 	in := written.DayInput{DayBody: written.DayBody{Adults: 3, Visitors: []written.Child{visitor}}}
 	var day written.RoomDay
@@ -133,13 +141,16 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	fewer.Version, fewer.Visitors = 1, []written.Child{}
 	a.do(http.MethodPut, path, fewer, http.StatusOK, &day)
 	assert.Positive(t, day.Short, "ten children and one adult")
-	for field, change := range map[string]func(*written.DayInput){"adults": func(in *written.DayInput) { in.Adults = -1 }, "visitors/0/born": func(in *written.DayInput) { in.Visitors[0].Born = now.AddDate(0, 3, 0).Format("2006-01") },
+	for field, change := range map[string]func(*written.DayInput){"adults": func(in *written.DayInput) {
+		in.Adults = -1
+	}, "visitors/0/born": func(in *written.DayInput) { in.Visitors[0].Born = now.AddDate(0, 3, 0).Format("2006-01") },
 		"visitors/0/mouths": func(in *written.DayInput) { in.Visitors[0].Mouths = "" }} {
 		bad := in
 		bad.Version, bad.Visitors = 2, []written.Child{visitor}
 		change(&bad)
 		a.refused(http.MethodPut, path, bad, http.StatusUnprocessableEntity, field, "")
 	}
-	a.refused(http.MethodPut, "/api/rooms/"+room.ID+"/days/"+dayIn(-4), in, http.StatusUnprocessableEntity, "day", "today or a day to come")
+	a.refused(http.MethodPut, "/api/rooms/"+room.ID+"/days/"+dayIn(-4), in, http.StatusUnprocessableEntity, "day",
+		"today or a day to come")
 	_ = id
 }

@@ -25,7 +25,8 @@ var (
 	// ErrNotInstalled is returned when no PostgreSQL server programs are found.
 	ErrNotInstalled = errors.New("PostgreSQL is not installed: run apt-get install postgresql")
 	// ErrAlreadyRunning is returned when another Emblo uses the same data folder.
-	ErrAlreadyRunning = errors.New("Emblo is already running from this folder; stop it first, or use the address it printed")
+	ErrAlreadyRunning = errors.New(
+		"Emblo is already running from this folder; stop it first, or use the address it printed")
 	// ErrDiskFull is returned when the data folder's disk has no room.
 	ErrDiskFull = errors.New("the disk is full: free some space and start again; nothing was lost")
 )
@@ -82,7 +83,8 @@ func Start(ctx context.Context, dir string, env ...string) (*Server, error) {
 func start(ctx context.Context, dir string, who *account, env []string) (*Server, error) {
 	data := filepath.Join(dir, "data")
 	if !who.canEnter(dir) {
-		return nil, fmt.Errorf("the database cannot run as root, and its user postgres may not enter %s: set EMBLO_DATA to a folder that it may", dir)
+		return nil, fmt.Errorf(
+			"the database cannot run as root, and its user postgres may not enter %s: set EMBLO_DATA to a folder that it may", dir)
 	}
 	bin, err := programsFor(data)
 	if err != nil {
@@ -99,7 +101,8 @@ func start(ctx context.Context, dir string, who *account, env []string) (*Server
 	if err != nil {
 		return nil, err
 	}
-	s := &Server{who: who, program: filepath.Join(bin, "postgres"), dir: dir, env: env, port: port, password: password, rolePassword: secretText()}
+	s := &Server{who: who, program: filepath.Join(bin, "postgres"), dir: dir, env: env, port: port, password: password,
+		rolePassword: secretText()}
 	if err := s.launch(ctx); err != nil {
 		return s, err
 	}
@@ -182,7 +185,8 @@ func programsFor(data string) (string, error) {
 	if bin, ok := byMajor[made]; ok {
 		return bin, nil
 	}
-	return "", fmt.Errorf("the database folder %s was made by PostgreSQL %d and this machine has %d: install postgresql-%d, or move the folder away to start over",
+	return "", fmt.Errorf(
+		"the database folder %s was made by PostgreSQL %d and this machine has %d: install postgresql-%d, or move the folder away to start over",
 		data, made, majors[len(majors)-1], made)
 }
 
@@ -262,7 +266,8 @@ func freePort() (int, error) {
 // explain turns what went wrong into one of the failures above when the log or the error
 // shows it.
 func explain(err error, log string) error {
-	if errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.EDQUOT) || strings.Contains(log, "No space left on device") {
+	if errors.Is(err, syscall.ENOSPC) || errors.Is(err, syscall.EDQUOT) || strings.Contains(log,
+		"No space left on device") {
 		return ErrDiskFull
 	}
 	if log != "" {

@@ -26,7 +26,10 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	first, err := Start(ctx, dir)
 	require.NoError(t, err)
 	// A database of before there was a role is taken over with all that is in it.
-	require.NoError(t, first.admin(ctx, func(conn *pgx.Conn) error { _, err := conn.Exec(ctx, "create database kept"); return err }))
+	require.NoError(t, first.admin(ctx, func(conn *pgx.Conn) error {
+		_, err := conn.Exec(ctx, "create database kept")
+		return err
+	}))
 	require.NoError(t, first.adminOf(ctx, "kept", func(conn *pgx.Conn) error {
 		_, err := conn.Exec(ctx, `create extension pg_trgm; create table told (id bigint generated always as identity, by serial); insert into told values (default);
 			create function mark() returns trigger language plpgsql as $f$ begin return new; end $f$; create trigger mark before insert on told for each row execute function mark()`)
@@ -50,7 +53,8 @@ func TestStartSurvivesWhatHappensToFolders(t *testing.T) {
 	var who, super string
 	require.NoError(t, conn.QueryRow(ctx, "select current_user, current_setting('is_superuser')").Scan(&who, &super))
 	assert.Equal(t, []string{role, "off"}, []string{who, super})
-	_, err = conn.Exec(ctx, "insert into told values (default); alter table told add column more int; drop function mark cascade; create index on told using gin ((by::text) gin_trgm_ops)")
+	_, err = conn.Exec(ctx,
+		"insert into told values (default); alter table told add column more int; drop function mark cascade; create index on told using gin ((by::text) gin_trgm_ops)")
 	require.NoError(t, err, "the tables and functions are its own")
 	second.Kill()
 	require.NoError(t, second.Restart(ctx), "it was killed")

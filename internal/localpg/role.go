@@ -40,13 +40,14 @@ func (s *Server) makeRole(ctx context.Context) error {
 	})
 }
 
-// EnsureDatabase creates the named database when it does not exist, and gives it to the role with all that is in it where
-// it does: one that was made before there was a role is the superuser's.
+// EnsureDatabase creates the named database when it does not exist, and gives it to the role with all that is in it
+// where it does: one that was made before there was a role is the superuser's.
 func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
 	quoted := pgx.Identifier{name}.Sanitize()
 	err := s.admin(ctx, func(conn *pgx.Conn) error {
 		var there bool
-		if err := conn.QueryRow(ctx, "select exists (select from pg_database where datname = $1)", name).Scan(&there); err != nil {
+		if err := conn.QueryRow(ctx, "select exists (select from pg_database where datname = $1)",
+			name).Scan(&there); err != nil {
 			return err
 		}
 		verb := "create database " + quoted + " owner " + role
@@ -65,8 +66,8 @@ func (s *Server) EnsureDatabase(ctx context.Context, name string) error {
 	})
 }
 
-// handOver gives the tables, sequences and functions of a database to the role; those of an extension stay with it, and a
-// sequence goes with the table that it belongs to.
+// handOver gives the tables, sequences and functions of a database to the role; those of an extension stay with it, and
+// a sequence goes with the table that it belongs to.
 const handOver = `do $$ declare one record; begin
 	for one in select c.oid::regclass as thing from pg_class c join pg_namespace n on n.oid = c.relnamespace
 		where n.nspname = 'public' and c.relkind in ('r', 'S', 'v') and pg_get_userbyid(c.relowner) <> '` + role + `'

@@ -77,7 +77,8 @@ func (s *Server) launch(ctx context.Context) error {
 	return nil
 }
 
-// newLog returns the log of a start, which holds nothing of those before: what is there already may be anybody's to read.
+// newLog returns the log of a start, which holds nothing of those before: what is there already may be anybody's to
+// read.
 func (s *Server) newLog() (*lumberjack.Logger, error) {
 	log := &lumberjack.Logger{Filename: filepath.Join(s.dir, logName), MaxSize: logMB, MaxBackups: logsKept}
 	err := os.Chmod(log.Filename, 0o600)

@@ -28,12 +28,22 @@ var all = []Moment{
 	{Name: "sunday-night", at: func(t time.Time) time.Time {
 		return next(t, "UTC", t.Month(), func(d time.Time) bool { return d.Weekday() == time.Sunday }, 23, 50)
 	}},
-	{Name: "february-28", at: func(t time.Time) time.Time { return on(t, "Australia/Sydney", time.February, 28, 14, 45) }},
+	{Name: "february-28", at: func(t time.Time) time.Time {
+		return on(t, "Australia/Sydney", time.February, 28, 14, 45)
+	}},
 	{Name: "february-29", at: func(t time.Time) time.Time { return on(t, "UTC", time.February, 29, 6, 30) }},
-	{Name: "europe-spring", at: func(t time.Time) time.Time { return sunday(t, "Europe/London", time.March, -1, 0, 40) }},
-	{Name: "europe-autumn", at: func(t time.Time) time.Time { return sunday(t, "Europe/Madrid", time.October, -1, 1, 50) }},
-	{Name: "america-spring", at: func(t time.Time) time.Time { return sunday(t, "America/New_York", time.March, 2, 1, 50) }},
-	{Name: "america-autumn", at: func(t time.Time) time.Time { return sunday(t, "America/Los_Angeles", time.November, 1, 1, 30) }},
+	{Name: "europe-spring", at: func(t time.Time) time.Time {
+		return sunday(t, "Europe/London", time.March, -1, 0, 40)
+	}},
+	{Name: "europe-autumn", at: func(t time.Time) time.Time {
+		return sunday(t, "Europe/Madrid", time.October, -1, 1, 50)
+	}},
+	{Name: "america-spring", at: func(t time.Time) time.Time {
+		return sunday(t, "America/New_York", time.March, 2, 1, 50)
+	}},
+	{Name: "america-autumn", at: func(t time.Time) time.Time {
+		return sunday(t, "America/Los_Angeles", time.November, 1, 1, 30)
+	}},
 	{Name: "new-year", at: func(t time.Time) time.Time { return on(t, "UTC", time.December, 31, 23, 58) }},
 	{Name: "2031", at: func(time.Time) time.Time { return time.Date(2031, time.July, 9, 16, 20, 0, 0, time.UTC) }},
 }

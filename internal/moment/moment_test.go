@@ -14,7 +14,8 @@ import (
 // The moments are what their names say, seen from whatever day: nights on which clocks change do change
 // them, within the hours after.
 func TestMomentsAreWhatTheyAreCalled(t *testing.T) {
-	for _, today := range []time.Time{time.Date(2026, 11, 29, 20, 50, 0, 0, time.UTC), time.Date(2028, 2, 29, 0, 0, 0, 0, time.UTC), time.Date(2027, 3, 31, 12, 0, 0, 0, time.UTC)} {
+	for _, today := range []time.Time{time.Date(2026, 11, 29, 20, 50, 0, 0, time.UTC), time.Date(2028, 2, 29, 0, 0, 0,
+		0, time.UTC), time.Date(2027, 3, 31, 12, 0, 0, 0, time.UTC)} {
 		for _, m := range all {
 			at := m.at(today)
 			if m.Name != "2031" {

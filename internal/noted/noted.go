@@ -157,7 +157,9 @@ func objection(said string) (o written.Objection) {
 		o.Verdict = fields[1]
 	}
 	for rest := strings.Join(fields[min(2, len(fields)):], ""); rest != ""; {
-		at := slices.IndexFunc(rows(), func(r row) bool { return (r.rule == "" || r.rule == o.Rule) && r.as.MatchString(rest) })
+		at := slices.IndexFunc(rows(), func(r row) bool {
+			return (r.rule == "" || r.rule == o.Rule) && r.as.MatchString(rest)
+		})
 		if at < 0 {
 			o.Asks = append(o.Asks, rest)
 			break

@@ -60,7 +60,8 @@ func (w *Watch) Saw(now, database time.Time) (d Doubts, anew bool) {
 			w.doubts.Database = by.Round(time.Minute)
 		}
 	}
-	return w.doubts, w.doubts.Back != before.Back || w.doubts.Database.Round(apartAllowed) != before.Database.Round(apartAllowed)
+	return w.doubts, w.doubts.Back != before.Back ||
+		w.doubts.Database.Round(apartAllowed) != before.Database.Round(apartAllowed)
 }
 
 // Doubts returns those of the last look.

@@ -140,10 +140,12 @@ type NewBatch struct {
 // AddBatchEvent notes what happened to a batch, once read has found nothing against it with all that
 // happened to it before; it returns what is kept, a batch that begins by it, and whether this one is over
 // with it. The same event twice is one. The errors are ErrNotFound, and that of read.
-func (c Making) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read func(BatchRow) (doc []byte, part *NewBatch, over bool, err error)) error {
+func (c Making) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read func(BatchRow) (doc []byte, part *NewBatch,
+	over bool, err error)) error {
 	return c.transact(ctx, func(tx *Centre) error {
 		var held Doc
-		if err := tx.kept(ctx, Batches).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", batch).Take(&held).Error; err != nil {
+		if err := tx.kept(ctx, Batches).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?",
+			batch).Take(&held).Error; err != nil {
 			return notFound(err)
 		}
 		var known int64
@@ -166,7 +168,8 @@ func (c Making) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fun
 				return err
 			}
 		}
-		if err := tx.on(ctx).Table("batch_events").Create(&batchEvent{c.id, id, batch, tx.clock(), c.by, doc, written.Version}).Error; err != nil {
+		if err := tx.on(ctx).Table("batch_events").Create(&batchEvent{c.id, id, batch, tx.clock(), c.by, doc,
+			written.Version}).Error; err != nil {
 			return err
 		}
 		if !over {
@@ -178,7 +181,8 @@ func (c Making) AddBatchEvent(ctx context.Context, batch, id uuid.UUID, read fun
 
 // MadeFor reports whether a batch was ever made for a set-up.
 func (c Making) MadeFor(ctx context.Context, setup uuid.UUID) (made bool, err error) {
-	err = c.on(ctx).Raw("select exists (select 1 from batches where centre_id = ? and doc->>'setup_id' = ?)", c.id, setup.String()).Scan(&made).Error
+	err = c.on(ctx).Raw("select exists (select 1 from batches where centre_id = ? and doc->>'setup_id' = ?)", c.id,
+		setup.String()).Scan(&made).Error
 	return made, err
 }
 
@@ -192,15 +196,18 @@ func (c Making) MadeBy(ctx context.Context, id uuid.UUID) error {
 func (c Making) UndoBatchEvent(ctx context.Context, id uuid.UUID) (batch uuid.UUID, err error) {
 	err = c.transact(ctx, func(tx *Centre) error {
 		var row batchEvent
-		if err := tx.mine(ctx).Table("batch_events").Where("id = ? and undone_at is null", id).Take(&row).Error; err != nil {
+		if err := tx.mine(ctx).Table("batch_events").Where("id = ? and undone_at is null",
+			id).Take(&row).Error; err != nil {
 			return notFound(err)
 		}
 		batch = row.BatchID
 		var held Doc
-		if err := tx.kept(ctx, Batches).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", batch).Take(&held).Error; err != nil {
+		if err := tx.kept(ctx, Batches).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?",
+			batch).Take(&held).Error; err != nil {
 			return notFound(err)
 		}
-		res := tx.mine(ctx).Table("batch_events").Where("id = ? and undone_at is null and coalesce(doc->>'to_id', '') = ''", id).
+		res := tx.mine(ctx).Table("batch_events").Where(
+			"id = ? and undone_at is null and coalesce(doc->>'to_id', '') = ''", id).
 			Where("not exists (select 1 from batch_events l where l.centre_id = batch_events.centre_id and l.batch_id = batch_events.batch_id and l.undone_at is null and (l.at, l.id) > (batch_events.at, batch_events.id))").
 			Update("undone_at", tx.clock())
 		if res.Error == nil && res.RowsAffected == 0 {

@@ -111,7 +111,8 @@ func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte, zone
 		if err != nil {
 			return err
 		}
-		if repeated, err := stale(Doc{Doc: current.Doc, Form: current.Form, Version: current.Version}, version, doc); repeated || err != nil {
+		if repeated, err := stale(Doc{Doc: current.Doc, Form: current.Form, Version: current.Version}, version,
+			doc); repeated || err != nil {
 			saved = current
 			return err
 		}
@@ -120,7 +121,8 @@ func (c *Centre) SaveSettings(ctx context.Context, version int, doc []byte, zone
 		if zone != "" {
 			saved.TimeZone = zone
 		}
-		if err := tx.on(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version", "time_zone").Updates(&saved).Error; err != nil {
+		if err := tx.on(ctx).Model(&CentreRow{}).Where("id = ?", c.id).Select("doc", "form", "version",
+			"time_zone").Updates(&saved).Error; err != nil {
 			return err
 		}
 		return tx.note(ctx, "saved", "centres", c.id, saved.Version)
@@ -167,7 +169,8 @@ func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.T
 		select s.staff_id, s.name, s.role, s.centre_id, c.time_zone, clock_timestamp(), c.people_revision, c.shelf_revision, c.stock_revision
 		from sessions s join centres c on c.id = s.centre_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Row().
-		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.DatabaseAt, &found.People, &found.Shelf, &found.Stock)
+		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.DatabaseAt,
+			&found.People, &found.Shelf, &found.Stock)
 	if errors.Is(err, sql.ErrNoRows) {
 		return found, ErrNotFound
 	}

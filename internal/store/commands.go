@@ -40,12 +40,15 @@ func InCommand(ctx context.Context) bool { return ctx.Value(inCommand{}) != nil 
 // Command carries out do in one transaction: everything that is asked of the store with the context that do is given
 // is in it, and all of it is kept or nothing. What transact does inside is a part that can fail by itself.
 func (c *Centre) Command(ctx context.Context, do func(context.Context) error) error {
-	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error { return do(context.WithValue(ctx, inCommand{}, tx)) })
+	return c.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		return do(context.WithValue(ctx, inCommand{}, tx))
+	})
 }
 
-// Once does what a letter asks for and keeps what is answered, or returns what was answered when the letter came before.
-// It belongs inside a Command. An id that was used for anything else is ErrIDUsed.
-func (c *Centre) Once(ctx context.Context, l Letter, do func() (answer []byte, err error)) (before []byte, repeated bool, err error) {
+// Once does what a letter asks for and keeps what is answered, or returns what was answered when the letter came
+// before. It belongs inside a Command. An id that was used for anything else is ErrIDUsed.
+func (c *Centre) Once(ctx context.Context, l Letter, do func() (answer []byte, err error)) (before []byte,
+	repeated bool, err error) {
 	if err := c.holdID(ctx, l.ID); err != nil {
 		return nil, false, err
 	}
@@ -71,8 +74,11 @@ func (c *Centre) Once(ctx context.Context, l Letter, do func() (answer []byte, e
 	return nil, false, c.on(ctx).Table("commands").Create(&row).Error
 }
 
-// ForgetCommands deletes at most so many letters from before a moment, of every centre, and returns how many there were.
+// ForgetCommands deletes at most so many letters from before a moment, of every centre, and returns how many there
+// were.
 func (s *Store) ForgetCommands(ctx context.Context, before time.Time, most int) (int64, error) {
-	res := s.db.WithContext(ctx).Exec("delete from commands where (centre_id, id) in (select centre_id, id from commands where at < ? order by at limit ?)", before, most)
+	res := s.db.WithContext(ctx).Exec(
+		"delete from commands where (centre_id, id) in (select centre_id, id from commands where at < ? order by at limit ?)",
+		before, most)
 	return res.RowsAffected, res.Error
 }

@@ -29,8 +29,8 @@ type MoveRow struct {
 	Amount *float64  `json:"amount"` // nil when nobody weighed it
 }
 
-// happened is when a move m happened. One from the future was noted while a clock was ahead: it counts as just before the
-// next that came, so that it does not freeze its jar. Now is the one row of clock.
+// happened is when a move m happened. One from the future was noted while a clock was ahead: it counts as just before
+// the next that came, so that it does not freeze its jar. Now is the one row of clock.
 const happened = `(case when m.at <= clock.now then m.at else least(clock.now, (select x.at from moves x
 	where x.centre_id = m.centre_id and x.jar_id = m.jar_id and x.arrived > m.arrived and x.at <= clock.now order by x.arrived limit 1)) end)`
 
@@ -70,11 +70,14 @@ func (c Cupboard) JarOf(ctx context.Context, item, label string) (uuid.UUID, err
 func (c Cupboard) AddMove(ctx context.Context, jar uuid.UUID, m MoveRow, check func(since []MoveRow) error) error {
 	return c.transact(ctx, func(tx *Centre) error {
 		var held Doc
-		if err := tx.kept(ctx, Jars).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?", jar).Take(&held).Error; err != nil {
+		if err := tx.kept(ctx, Jars).Clauses(clause.Locking{Strength: "UPDATE"}).Where("id = ?",
+			jar).Take(&held).Error; err != nil {
 			return notFound(err)
 		}
 		var since []MoveRow
-		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where("jar_id = ? and at between ? and ? or id = ?", jar, m.At, c.clock(), m.ID).Order("at, arrived").Find(&since).Error
+		err := tx.mine(ctx).Table("moves").Select("id, at, kind, amount").Where(
+			"jar_id = ? and at between ? and ? or id = ?", jar, m.At, c.clock(),
+			m.ID).Order("at, arrived").Find(&since).Error
 		if err != nil {
 			return err
 		}
@@ -110,17 +113,19 @@ type Tick struct {
 // Ticks returns what is ticked off, in order of the things.
 func (c Cupboard) Ticks(ctx context.Context) ([]Tick, error) {
 	var all []Tick
-	err := c.on(ctx).Raw(`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? and t.gone_at is null order by t.item_id, t.label`, c.id).Scan(&all).Error
+	err := c.on(ctx).Raw(
+		`select t.*, coalesce(s.name, '') by from ticks t left join staff s on s.id = t.staff_id where t.centre_id = ? and t.gone_at is null order by t.item_id, t.label`,
+		c.id).Scan(&all).Error
 	return all, err
 }
 
-// slack is how much earlier something may seem to have been said than what stands, and still be the later of the two: how
-// long a letter was on its way is not known, and one that is answered late is followed by the next at once. Longer than a
-// request lasts.
+// slack is how much earlier something may seem to have been said than what stands, and still be the later of the two:
+// how long a letter was on its way is not known, and one that is answered late is followed by the next at once. Longer
+// than a request lasts.
 const slack = "30 seconds"
 
-// SetTicks ticks lines off, or takes that back where GoneAt is set, all of them or none. Each is in place of what was said
-// of it before; what was said earlier than what stands, and comes late, changes nothing.
+// SetTicks ticks lines off, or takes that back where GoneAt is set, all of them or none. Each is in place of what was
+// said of it before; what was said earlier than what stands, and comes late, changes nothing.
 func (c Cupboard) SetTicks(ctx context.Context, ticks ...Tick) error {
 	if len(ticks) == 0 {
 		return nil
@@ -129,9 +134,12 @@ func (c Cupboard) SetTicks(ctx context.Context, ticks ...Tick) error {
 		t := &ticks[i]
 		t.CentreID, t.StaffID, t.Form = c.id, c.by, written.Version
 	}
-	return c.on(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "item_id"}, {Name: "label"}},
-		Where:     clause.Where{Exprs: []clause.Expression{clause.Expr{SQL: "ticks.at <= excluded.at + cast(? as interval)", Vars: []any{slack}}}},
-		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id", "gone_at"})}).Create(&ticks).Error
+	return c.on(ctx).Omit("By").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"},
+		{Name: "item_id"}, {Name: "label"}},
+		Where: clause.Where{Exprs: []clause.Expression{
+			clause.Expr{SQL: "ticks.at <= excluded.at + cast(? as interval)", Vars: []any{slack}}}},
+		DoUpdates: clause.AssignmentColumns([]string{"id", "doc", "form", "at", "staff_id", "gone_at"})}).Create(
+		&ticks).Error
 }
 
 // Delivery is what came in or was counted of one thing, and the jar it is of.
@@ -152,7 +160,8 @@ func (c Cupboard) Receive(ctx context.Context, all []Delivery) (n int, err error
 		n = 0
 		for _, d := range all {
 			if d.Tick != nil {
-				gone := tx.mine(ctx).Table("ticks").Where("id = ? and gone_at is null", *d.Tick).Updates(map[string]any{"gone_at": tx.clock(), "at": tx.clock()})
+				gone := tx.mine(ctx).Table("ticks").Where("id = ? and gone_at is null",
+					*d.Tick).Updates(map[string]any{"gone_at": tx.clock(), "at": tx.clock()})
 				if gone.Error != nil {
 					return gone.Error
 				}
@@ -162,13 +171,15 @@ func (c Cupboard) Receive(ctx context.Context, all []Delivery) (n int, err error
 			}
 			if len(d.Jar.Doc) > 0 {
 				existed := d.Jar.Version > 0
-				d.Jar.CentreID, d.Jar.Version, d.Jar.Form, d.Jar.UpdatedAt = c.id, d.Jar.Version+1, written.Version, tx.clock()
+				d.Jar.CentreID, d.Jar.Version, d.Jar.Form, d.Jar.UpdatedAt = c.id, d.Jar.Version+1, written.Version,
+					tx.clock()
 				if err := tx.write(ctx, Jars, d.Jar, existed); err != nil {
 					return err
 				}
 			}
 			m := d.Move
-			if err := tx.on(ctx).Table("moves").Create(&move{c.id, m.ID, d.Jar.ID, m.At, c.by, m.Kind, m.Amount}).Error; err != nil {
+			if err := tx.on(ctx).Table("moves").Create(&move{c.id, m.ID, d.Jar.ID, m.At, c.by, m.Kind,
+				m.Amount}).Error; err != nil {
 				return err
 			}
 			n++

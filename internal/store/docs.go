@@ -95,7 +95,8 @@ func (c *Centre) Save(ctx context.Context, k Kind, id uuid.UUID, version int, do
 				return err
 			}
 		}
-		saved = Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.clock()}
+		saved = Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: version + 1,
+			UpdatedAt: tx.clock()}
 		return tx.write(ctx, k, saved, existed)
 	})
 	switch {
@@ -151,7 +152,8 @@ func (c *Centre) create(ctx context.Context, k Kind, d Doc) error {
 func (c *Centre) Add(ctx context.Context, k Kind, docs map[uuid.UUID][]byte) error {
 	rows := make([]Doc, 0, len(docs))
 	for id, doc := range docs {
-		rows = append(rows, Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: 1, UpdatedAt: c.clock()})
+		rows = append(rows, Doc{CentreID: c.id, ID: id, Doc: doc, Form: written.Version, Version: 1,
+			UpdatedAt: c.clock()})
 	}
 	if len(rows) == 0 {
 		return nil

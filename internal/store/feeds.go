@@ -21,7 +21,9 @@ type Follower struct {
 
 // Followers returns whose links are good at a moment, by name.
 func (c Feeds) Followers(ctx context.Context, now time.Time) (all []Follower, err error) {
-	err = c.on(ctx).Raw("select f.staff_id, s.name, f.made from feeds f join staff s on s.id = f.staff_id where f.centre_id = ? and f.made > ? order by s.name, s.id", c.id, now.Add(-FeedLasts)).Scan(&all).Error
+	err = c.on(ctx).Raw(
+		"select f.staff_id, s.name, f.made from feeds f join staff s on s.id = f.staff_id where f.centre_id = ? and f.made > ? order by s.name, s.id",
+		c.id, now.Add(-FeedLasts)).Scan(&all).Error
 	return all, err
 }
 
@@ -34,7 +36,8 @@ func (c Feeds) SetFeed(ctx context.Context, tokenHash []byte, now time.Time) err
 
 // FeedSince returns when the link of this account was made, or ErrNotFound where none is good at a moment.
 func (c Feeds) FeedSince(ctx context.Context, now time.Time) (made time.Time, err error) {
-	err = c.on(ctx).Raw("select made from feeds where centre_id = ? and staff_id = ? and made > ?", c.id, c.by, now.Add(-FeedLasts)).Row().Scan(&made)
+	err = c.on(ctx).Raw("select made from feeds where centre_id = ? and staff_id = ? and made > ?", c.id, c.by,
+		now.Add(-FeedLasts)).Row().Scan(&made)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}
@@ -52,7 +55,8 @@ func (s *Store) SessionByFeed(ctx context.Context, tokenHash []byte, now time.Ti
 	err = s.db.WithContext(ctx).Raw(`
 		select f.staff_id, s.name, s.role, f.centre_id, c.time_zone, c.people_revision, c.shelf_revision, c.stock_revision
 		from feeds f join staff s on s.id = f.staff_id join centres c on c.id = f.centre_id where f.token_hash = ? and f.made > ?`, tokenHash, now.Add(-FeedLasts)).Row().
-		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.People, &found.Shelf, &found.Stock)
+		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.People,
+			&found.Shelf, &found.Stock)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}

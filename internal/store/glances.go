@@ -14,7 +14,8 @@ type VersionedDigest struct {
 }
 
 // KeepDigests keeps what was reckoned of set-ups, by id, each only while its version is the
-// one that was reckoned. Rows are written in the order of their ids, so that two who keep them do not wait for each other.
+// one that was reckoned. Rows are written in the order of their ids, so that two who keep them do not wait for each
+// other.
 func (c Glances) KeepDigests(ctx context.Context, digests map[uuid.UUID]VersionedDigest) error {
 	if len(digests) == 0 {
 		return nil

@@ -85,26 +85,38 @@ func (c Logs) SaveLog(ctx context.Context, l Told) (repeated bool, err error) {
 			return ErrStale
 		}
 		now := tx.clock()
-		row := logEntry{c.id, l.SetupID, l.Doc, written.Version, l.Version + 1, l.Offered, l.PlayAt, now, c.by, l.Missing}
-		if err := tx.on(ctx).Table("logs").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"}, {Name: "setup_id"}}, DoUpdates: clause.AssignmentColumns([]string{"doc", "form", "version", "at", "staff_id", "missing"})}).Create(&row).Error; err != nil {
+		row := logEntry{c.id, l.SetupID, l.Doc, written.Version, l.Version + 1, l.Offered, l.PlayAt, now, c.by,
+			l.Missing}
+		if err := tx.on(ctx).Table("logs").Clauses(clause.OnConflict{Columns: []clause.Column{{Name: "centre_id"},
+			{Name: "setup_id"}}, DoUpdates: clause.AssignmentColumns([]string{"doc", "form", "version", "at",
+			"staff_id", "missing"})}).Create(&row).Error; err != nil {
 			return err
 		}
-		if err := tx.on(ctx).Exec(`insert into log_versions (centre_id, setup_id, version, doc, form, at, staff_id) values (?, ?, ?, ?, ?, ?, ?)`, c.id, l.SetupID, row.Version, string(l.Doc), row.Form, now, c.by).Error; err != nil {
+		if err := tx.on(ctx).Exec(
+			`insert into log_versions (centre_id, setup_id, version, doc, form, at, staff_id) values (?, ?, ?, ?, ?, ?, ?)`,
+			c.id, l.SetupID, row.Version, string(l.Doc), row.Form, now, c.by).Error; err != nil {
 			return err
 		}
-		if err := tx.on(ctx).Exec("delete from log_children where centre_id = ? and setup_id = ?", c.id, l.SetupID).Error; err != nil {
+		if err := tx.on(ctx).Exec("delete from log_children where centre_id = ? and setup_id = ?", c.id,
+			l.SetupID).Error; err != nil {
 			return err
 		}
 		for _, child := range l.Mouthed {
-			if err := tx.on(ctx).Exec("insert into log_children (centre_id, setup_id, child_id, at) values (?, ?, ?, ?)", c.id, l.SetupID, child, now).Error; err != nil {
+			if err := tx.on(ctx).Exec(
+				"insert into log_children (centre_id, setup_id, child_id, at) values (?, ?, ?, ?)", c.id, l.SetupID,
+				child, now).Error; err != nil {
 				return err
 			}
 		}
-		if err := tx.on(ctx).Exec("update lessons set undone_at = ? where centre_id = ? and setup_id = ? and undone_at is null", now, c.id, l.SetupID).Error; err != nil {
+		if err := tx.on(ctx).Exec(
+			"update lessons set undone_at = ? where centre_id = ? and setup_id = ? and undone_at is null", now, c.id,
+			l.SetupID).Error; err != nil {
 			return err
 		}
 		for id, doc := range l.Lessons {
-			if err := tx.on(ctx).Exec("insert into lessons (centre_id, id, setup_id, room_id, doc, form, made) values (?, ?, ?, ?, ?, ?, ?)", c.id, id, l.SetupID, l.RoomID, string(doc), written.Version, now).Error; err != nil {
+			if err := tx.on(ctx).Exec(
+				"insert into lessons (centre_id, id, setup_id, room_id, doc, form, made) values (?, ?, ?, ?, ?, ?, ?)",
+				c.id, id, l.SetupID, l.RoomID, string(doc), written.Version, now).Error; err != nil {
 				return err
 			}
 		}
@@ -132,7 +144,8 @@ const lessonsShown = 50
 
 // Lessons returns the lessons of a room, latest first; of one set-up where one is named.
 func (c Logs) Lessons(ctx context.Context, room uuid.UUID, of *uuid.UUID) ([]LessonRow, error) {
-	q := c.mine(ctx).Table("lessons").Select("id, setup_id, room_id, doc, form, made, undone_at is not null undone").Where("room_id = ?", room)
+	q := c.mine(ctx).Table("lessons").Select(
+		"id, setup_id, room_id, doc, form, made, undone_at is not null undone").Where("room_id = ?", room)
 	if of != nil {
 		q = q.Where("setup_id = ?", *of)
 	}
@@ -143,7 +156,8 @@ func (c Logs) Lessons(ctx context.Context, room uuid.UUID, of *uuid.UUID) ([]Les
 
 // Lesson returns one lesson, or ErrNotFound.
 func (c Logs) Lesson(ctx context.Context, id uuid.UUID) (l LessonRow, err error) {
-	err = c.mine(ctx).Table("lessons").Select("id, setup_id, room_id, doc, form, made, undone_at is not null undone").Where("id = ?", id).Take(&l).Error
+	err = c.mine(ctx).Table("lessons").Select(
+		"id, setup_id, room_id, doc, form, made, undone_at is not null undone").Where("id = ?", id).Take(&l).Error
 	return l, notFound(err)
 }
 
@@ -168,7 +182,8 @@ func (c Logs) FoundStray(ctx context.Context, setup uuid.UUID) error {
 // Strays returns the logs of which pieces are missing, latest first.
 func (c Logs) Strays(ctx context.Context, limit int) ([]LogRow, error) {
 	var rows []LogRow
-	err := c.mine(ctx).Table("logs").Select("setup_id, offered, missing, at, version, form, doc").Where("missing > 0 and found_at is null").Order("at desc").Limit(limit).Find(&rows).Error
+	err := c.mine(ctx).Table("logs").Select("setup_id, offered, missing, at, version, form, doc").Where(
+		"missing > 0 and found_at is null").Order("at desc").Limit(limit).Find(&rows).Error
 	return rows, err
 }
 

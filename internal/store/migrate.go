@@ -19,11 +19,12 @@ type Newer struct{ Stored, Known int64 }
 
 // Error says what to do.
 func (e *Newer) Error() string {
-	return fmt.Sprintf("the database was brought to step %d by a newer Emblo, and this one knows %d: start the newer one. Nothing was changed", e.Stored, e.Known)
+	return fmt.Sprintf("the database was brought to step %d by a newer Emblo, and this one knows %d: start the newer one. Nothing was changed",
+		e.Stored, e.Known)
 }
 
-// Migrate brings the schema up to date and returns how many migrations it ran. Several programs that start at once do so
-// one after the other. The error is *Newer for a database of a newer program.
+// Migrate brings the schema up to date and returns how many migrations it ran. Several programs that start at once do
+// so one after the other. The error is *Newer for a database of a newer program.
 func (s *Store) Migrate(ctx context.Context) (int, error) {
 	pool, err := s.db.DB()
 	if err != nil {
@@ -81,7 +82,8 @@ func (s *Store) Alone(ctx context.Context, do func() error) (err error) {
 	}
 	defer func() {
 		var was bool
-		if again := conn.QueryRowContext(context.WithoutCancel(ctx), "select pg_advisory_unlock($1)", aloneLock).Scan(&was); err == nil && again != nil && again != sql.ErrConnDone {
+		if again := conn.QueryRowContext(context.WithoutCancel(ctx), "select pg_advisory_unlock($1)",
+			aloneLock).Scan(&was); err == nil && again != nil && again != sql.ErrConnDone {
 			err = again
 		}
 	}()

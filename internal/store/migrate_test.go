@@ -78,7 +78,8 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	assert.Equal(t, "metric", rooms["Pebbles"].Measures)
 	first, last := rooms["Puddles"].Children[0], rooms["Pebbles"].Children[8]
 	assert.Equal(t, "PB", first.Initials, "in the order they were in")
-	assert.Equal(t, written.Needs{Asthma: true, Eaten: []string{"milk"}, Avoids: []string{}, Seeks: []string{}}, first.Needs)
+	assert.Equal(t, written.Needs{Asthma: true, Eaten: []string{"milk"}, Avoids: []string{}, Seeks: []string{}},
+		first.Needs)
 	assert.Equal(t, "BS", last.Initials)
 	assert.Equal(t, "unknown", last.Mouths)
 	assert.Equal(t, 20, *last.DevelopmentalMonths)
@@ -98,7 +99,8 @@ func TestAnOldCentreComesThroughUnchanged(t *testing.T) {
 	require.NoError(t, err)
 	assert.NotEmpty(t, stock.Jars)
 
-	rows, err := centre.Glances().SetupsFrom(t.Context(), store.Asked{}, wall(t, "2026-11-24T00:00"), store.Cursor{}, 10)
+	rows, err := centre.Glances().SetupsFrom(t.Context(), store.Asked{}, wall(t, "2026-11-24T00:00"),
+		store.Cursor{}, 10)
 	require.NoError(t, err)
 	require.Len(t, rows, 4)
 	lines := map[string]bool{}

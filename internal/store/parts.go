@@ -55,7 +55,8 @@ type ShelfRows struct {
 
 // Shelf returns the centre's own things and recipes, at one moment.
 func (c Parts) Shelf(ctx context.Context) (s ShelfRows, err error) {
-	err = c.part(ctx, &s, `select shelf_revision revision, `+docs(Things)+` things, `+docs(Recipes)+` recipes from centres c where id = ?`)
+	err = c.part(ctx, &s, `select shelf_revision revision, `+docs(Things)+` things, `+docs(Recipes)+
+		` recipes from centres c where id = ?`)
 	return s, err
 }
 

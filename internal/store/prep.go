@@ -58,8 +58,8 @@ func (c Schedule) RenameTicks(ctx context.Context, ids map[string]string) error 
 		where t.centre_id = ? and t.step = n.key and not exists (select 1 from prep_ticks o where o.centre_id = t.centre_id and o.step = n.value)`, string(text), c.id).Error
 }
 
-// UntickPrep takes back, at a moment, that a step of a set-up is done; one that is not is no error, and one that was done
-// since stays so.
+// UntickPrep takes back, at a moment, that a step of a set-up is done; one that is not is no error, and one that was
+// done since stays so.
 func (c Schedule) UntickPrep(ctx context.Context, setup uuid.UUID, step string, at time.Time) error {
 	err := c.on(ctx).Exec(`insert into prep_ticks (centre_id, step, setup_id, at, undone_at, staff_id) values (?, ?, ?, ?, ?, ?)
 		on conflict (centre_id, step) do update set undone_at = excluded.undone_at where prep_ticks.at <= excluded.undone_at + cast(? as interval)`, c.id, step, setup, at, at, c.by, slack).Error

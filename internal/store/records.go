@@ -17,7 +17,8 @@ type Opening struct {
 	PlayAt string
 }
 
-// Opened returns at most limit set-ups that have opened by a moment and of which nothing is put down yet, earliest first.
+// Opened returns at most limit set-ups that have opened by a moment and of which nothing is put down yet, earliest
+// first.
 func (c Logs) Opened(ctx context.Context, by string, limit int) ([]Opening, error) {
 	var rows []Opening
 	err := c.on(ctx).Raw(`select s.centre_id, s.id, s.doc, s.form, s.version, s.updated_at, s.play_at from setups s
@@ -65,7 +66,8 @@ type RecordRow struct {
 
 // Records returns at most limit openings from one time on and before another, latest first, from behind a time and id;
 // only those of which nobody has said how they went, and which are there still, where open is set.
-func (c Logs) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow, error) {
+func (c Logs) Records(ctx context.Context, from, until string, before Cursor, open bool, limit int) ([]RecordRow,
+	error) {
 	var rows []RecordRow
 	// The rows of a page are looked up one by one: each is found by its key.
 	err := c.on(ctx).Raw(`with opened as materialized (select * from (
@@ -83,7 +85,8 @@ func (c Logs) Records(ctx context.Context, from, until string, before Cursor, op
 			left join lateral (select doc, at from records where centre_id = @centre and play_at = o.play_at and setup_id = o.id limit 1) r on true
 			left join lateral (select doc, form, version from logs where centre_id = @centre and setup_id = o.id and play_at = o.play_at limit 1) l on true
 		order by o.play_at desc, o.id desc`,
-		map[string]any{"centre": c.id, "from": from, "until": until, "at": before.PlayAt, "id": before.ID, "open": open, "limit": limit}).Scan(&rows).Error
+		map[string]any{"centre": c.id, "from": from, "until": until, "at": before.PlayAt, "id": before.ID, "open": open,
+			"limit": limit}).Scan(&rows).Error
 	return rows, err
 }
 
@@ -121,6 +124,7 @@ func (c Logs) Later(ctx context.Context, setups []uuid.UUID) ([]LaterRow, error)
 // Centres returns every centre as a session sees it of which nobody is the writer.
 func (s *Store) Centres(ctx context.Context) ([]Session, error) {
 	var all []Session
-	err := s.db.WithContext(ctx).Raw(`select id centre_id, time_zone, people_revision people, shelf_revision shelf, stock_revision stock from centres order by id`).Scan(&all).Error
+	err := s.db.WithContext(ctx).Raw(
+		`select id centre_id, time_zone, people_revision people, shelf_revision shelf, stock_revision stock from centres order by id`).Scan(&all).Error
 	return all, err
 }

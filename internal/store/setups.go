@@ -42,7 +42,8 @@ const keptDigest = `select digest from digests where digests.centre_id = setups.
 
 // SetupsFrom returns at most limit set-ups behind the cursor: those from a moment on first
 // and in order, then the earlier ones, latest first.
-func (c Glances) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, after Cursor, limit int) ([]SetupRow, error) {
+func (c Glances) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, after Cursor, limit int) ([]SetupRow,
+	error) {
 	start, past := after, Cursor{Past: true, PlayAt: from.String()}
 	if after.Past {
 		past = after
@@ -66,7 +67,8 @@ func (c Glances) SetupsFrom(ctx context.Context, which Asked, from clock.Wall, a
 			order by play_at desc, id desc limit @limit) past
 		limit @limit`,
 		map[string]any{"past": after.Past, "centre": c.id, "from": from.String(), "at": start.PlayAt, "id": start.ID,
-			"pastAt": past.PlayAt, "pastID": past.ID, "limit": limit, "words": string(list), "templates": which.Templates}).Scan(&rows).Error
+			"pastAt": past.PlayAt, "pastID": past.ID, "limit": limit, "words": string(list),
+			"templates": which.Templates}).Scan(&rows).Error
 	return rows, err
 }
 
@@ -77,7 +79,9 @@ var likely = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
 // templates are none.
 func (c Glances) Coming(ctx context.Context, from, until clock.Wall, limit int) ([]SetupRow, error) {
 	var rows []SetupRow
-	err := c.kept(ctx, Setups).Where("play_at >= ? and play_at < ? and coalesce((doc->>'template')::boolean, false) = false", from.String(), until.String()).
+	err := c.kept(ctx, Setups).Where(
+		"play_at >= ? and play_at < ? and coalesce((doc->>'template')::boolean, false) = false", from.String(),
+		until.String()).
 		Order("play_at, id").Limit(limit).Find(&rows).Error
 	return rows, err
 }

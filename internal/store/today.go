@@ -51,7 +51,8 @@ type Print struct {
 // for a set-up that is not there.
 func (c Glances) AddPrint(ctx context.Context, p Print) error {
 	p.CentreID, p.StaffID, p.At = c.id, c.by, c.clock()
-	err := c.on(ctx).Exec("insert into prints (centre_id, id, setup_id, version, token, at, staff_id) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
+	err := c.on(ctx).Exec(
+		"insert into prints (centre_id, id, setup_id, version, token, at, staff_id) values (?, ?, ?, ?, ?, ?, ?) on conflict do nothing",
 		p.CentreID, p.ID, p.SetupID, p.Version, p.Token, p.At, p.StaffID).Error
 	if violates(err, foreignKeyViolation, "") {
 		return ErrNotFound
@@ -68,12 +69,16 @@ func (c Glances) RenewPrints(ctx context.Context, tokens map[uuid.UUID]string) e
 	if err != nil {
 		return err
 	}
-	return c.on(ctx).Exec(`update prints p set token = n.value from jsonb_each_text(?::jsonb) n(key, value) where p.centre_id = ? and p.id = n.key::uuid`, string(text), c.id).Error
+	return c.on(ctx).Exec(
+		`update prints p set token = n.value from jsonb_each_text(?::jsonb) n(key, value) where p.centre_id = ? and p.id = n.key::uuid`,
+		string(text), c.id).Error
 }
 
 // DropPrint forgets a print, and those of the same set-up before it: they are in the bin.
 func (c Glances) DropPrint(ctx context.Context, id uuid.UUID) error {
-	res := c.on(ctx).Exec(`delete from prints where centre_id = ? and setup_id = (select setup_id from prints where centre_id = ? and id = ?)`, c.id, c.id, id)
+	res := c.on(ctx).Exec(
+		`delete from prints where centre_id = ? and setup_id = (select setup_id from prints where centre_id = ? and id = ?)`,
+		c.id, c.id, id)
 	if res.Error == nil && res.RowsAffected == 0 {
 		return ErrNotFound
 	}
@@ -118,7 +123,8 @@ func (c Glances) SaveDay(ctx context.Context, room uuid.UUID, day string, versio
 		if err := tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Find(&rows).Error; err != nil {
 			return err
 		}
-		row := DayRow{CentreID: c.id, RoomID: room, Day: day, Doc: doc, Form: written.Version, Version: version + 1, UpdatedAt: tx.clock()}
+		row := DayRow{CentreID: c.id, RoomID: room, Day: day, Doc: doc, Form: written.Version, Version: version + 1,
+			UpdatedAt: tx.clock()}
 		if len(rows) == 0 {
 			if version != 0 {
 				return &Conflict{Doc{ID: room, Version: 0}}
@@ -129,7 +135,8 @@ func (c Glances) SaveDay(ctx context.Context, room uuid.UUID, day string, versio
 		if repeated, err := stale(current, version, doc); repeated || err != nil {
 			return err
 		}
-		return tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Select("doc", "form", "version", "updated_at").Updates(&row).Error
+		return tx.mine(ctx).Where("room_id = ? and day = ?", room, day).Select("doc", "form", "version",
+			"updated_at").Updates(&row).Error
 	})
 	return err
 }

@@ -12,7 +12,8 @@ import (
 )
 
 // TryLimit says how many tries to sign in may be made under a name within a window. Beyond that they are refused, or,
-// where Spacing is above zero, made so long after each other, as long as that leaves none waiting for more than Longest.
+// where Spacing is above zero, made so long after each other, as long as that leaves none waiting for more than
+// Longest.
 type TryLimit struct {
 	Who              string
 	Most             int
@@ -33,10 +34,11 @@ const aheadCounts = 15 * time.Second
 // triesLast is how long tries are kept, beyond every window.
 const triesLast = 24 * time.Hour
 
-// TakeTry notes a try under each of its names, before anything is compared, and returns when it may be made: now or, where
-// tries are spaced, a little later. The error is *TooManyTries where it may not; nothing is noted then. What is noted at a
-// time that is long to come, as a clock was wrong, counts for nothing.
-func (s *Store) TakeTry(ctx context.Context, id uuid.UUID, now time.Time, limits ...TryLimit) (slot time.Time, err error) {
+// TakeTry notes a try under each of its names, before anything is compared, and returns when it may be made: now or,
+// where tries are spaced, a little later. The error is *TooManyTries where it may not; nothing is noted then. What is
+// noted at a time that is long to come, as a clock was wrong, counts for nothing.
+func (s *Store) TakeTry(ctx context.Context, id uuid.UUID, now time.Time, limits ...TryLimit) (slot time.Time,
+	err error) {
 	slices.SortFunc(limits, func(a, b TryLimit) int { return strings.Compare(a.Who, b.Who) }) // all lock in one order
 	err = s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
 		slot = now
@@ -48,7 +50,8 @@ func (s *Store) TakeTry(ctx context.Context, id uuid.UUID, now time.Time, limits
 				return err
 			}
 			var made []time.Time
-			err := tx.Raw("select at from sign_in_tries where who = ? and at > ? and at <= ? order by at desc limit ?", l.Who, now.Add(-l.Window), now.Add(aheadCounts), l.Most).Scan(&made).Error
+			err := tx.Raw("select at from sign_in_tries where who = ? and at > ? and at <= ? order by at desc limit ?",
+				l.Who, now.Add(-l.Window), now.Add(aheadCounts), l.Most).Scan(&made).Error
 			if err != nil {
 				return err
 			}
@@ -64,7 +67,8 @@ func (s *Store) TakeTry(ctx context.Context, id uuid.UUID, now time.Time, limits
 			}
 		}
 		for _, l := range limits {
-			if err := tx.Exec("insert into sign_in_tries (id, who, at) values (?, ?, ?)", id, l.Who, slot).Error; err != nil {
+			if err := tx.Exec("insert into sign_in_tries (id, who, at) values (?, ?, ?)", id, l.Who,
+				slot).Error; err != nil {
 				return err
 			}
 		}
@@ -80,7 +84,9 @@ func (s *Store) ForgetTries(ctx context.Context, id uuid.UUID, who ...string) er
 
 // KnowsDevice reports whether an account has signed in before on the device that has the token with this hash.
 func (s *Store) KnowsDevice(ctx context.Context, tokenHash []byte, email string) (known bool, err error) {
-	err = s.db.WithContext(ctx).Raw("select exists (select from devices d join staff s on s.id = d.staff_id where d.token_hash = ? and lower(s.email) = lower(?))", tokenHash, email).Scan(&known).Error
+	err = s.db.WithContext(ctx).Raw(
+		"select exists (select from devices d join staff s on s.id = d.staff_id where d.token_hash = ? and lower(s.email) = lower(?))",
+		tokenHash, email).Scan(&known).Error
 	return known, err
 }
 
@@ -94,6 +100,7 @@ func (s *Store) KeepDevice(ctx context.Context, before, after []byte, staff uuid
 		if err := tx.Exec("update devices set token_hash = ? where token_hash = ?", after, before).Error; err != nil {
 			return err
 		}
-		return tx.Exec("insert into devices (token_hash, staff_id, at) select ?, ?, ? on conflict (token_hash, staff_id) do update set at = excluded.at", after, staff, now).Error
+		return tx.Exec("insert into devices (token_hash, staff_id, at) select ?, ?, ? on conflict (token_hash, staff_id) do update set at = excluded.at",
+			after, staff, now).Error
 	})
 }

@@ -62,7 +62,8 @@ func clockOf(ahead time.Duration) ([]string, error) {
 	if err != nil || len(found) == 0 {
 		return nil, errors.New("faketime is not installed: run apt-get install faketime")
 	}
-	return []string{"LD_PRELOAD=" + found[0], fmt.Sprintf("FAKETIME=%+d", int(ahead.Seconds())), "FAKETIME_DONT_FAKE_MONOTONIC=1"}, nil
+	return []string{"LD_PRELOAD=" + found[0], fmt.Sprintf("FAKETIME=%+d", int(ahead.Seconds())),
+		"FAKETIME_DONT_FAKE_MONOTONIC=1"}, nil
 }
 
 // stamps tells stores the time: that of the moment, and a little more each time, so that what comes later is
@@ -237,14 +238,16 @@ func Sums(t testing.TB, url string) map[string]string {
 	conn, err := pgx.Connect(t.Context(), url)
 	require.NoError(t, err)
 	defer conn.Close(context.Background())
-	rows, err := conn.Query(t.Context(), "select tablename from pg_tables where schemaname = 'public' and tablename not in ('sessions', 'sign_in_tries', 'devices')")
+	rows, err := conn.Query(t.Context(),
+		"select tablename from pg_tables where schemaname = 'public' and tablename not in ('sessions', 'sign_in_tries', 'devices')")
 	require.NoError(t, err)
 	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
 	require.NoError(t, err)
 	sums := make(map[string]string, len(tables))
 	for _, table := range tables {
 		var sum string
-		query := "select coalesce(md5(string_agg(r::text, '|' order by r::text)), '') from " + pgx.Identifier{table}.Sanitize() + " r"
+		query := "select coalesce(md5(string_agg(r::text, '|' order by r::text)), '') from " +
+			pgx.Identifier{table}.Sanitize() + " r"
 		require.NoError(t, conn.QueryRow(t.Context(), query).Scan(&sum))
 		sums[table] = sum
 	}
@@ -257,7 +260,8 @@ func Rows(t testing.TB, url string) (all []string) {
 	conn, err := pgx.Connect(t.Context(), url)
 	require.NoError(t, err)
 	defer conn.Close(context.Background())
-	rows, err := conn.Query(t.Context(), "select tablename from pg_tables where schemaname = 'public' and tablename not in ('sessions', 'sign_in_tries', 'devices') order by 1")
+	rows, err := conn.Query(t.Context(),
+		"select tablename from pg_tables where schemaname = 'public' and tablename not in ('sessions', 'sign_in_tries', 'devices') order by 1")
 	require.NoError(t, err)
 	tables, err := pgx.CollectRows(rows, pgx.RowTo[string])
 	require.NoError(t, err)

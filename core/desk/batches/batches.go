@@ -41,7 +41,8 @@ func (d Batches) Summary(b *desk.Batch, today age.Date) written.BatchSummary {
 }
 
 func (d Batches) summary(b *desk.Batch, s batch.State, fault *written.Fault, today age.Date) written.BatchSummary {
-	w := written.BatchSummary{ID: b.ID, Code: b.Code, Name: b.Written.Name, RecipeID: b.Written.RecipeID, RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
+	w := written.BatchSummary{ID: b.ID, Code: b.Code, Name: b.Written.Name, RecipeID: b.Written.RecipeID,
+		RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
 	switch {
 	case fault != nil:
 		w.Unreadable, w.Why = fault.Sentence, d.Pen.Text("what is kept of it does not read")
@@ -71,10 +72,14 @@ func (d Batches) summary(b *desk.Batch, s batch.State, fault *written.Fault, tod
 // Page says all that is known of a batch on a day.
 func (d Batches) Page(b *desk.Batch, today age.Date) written.BatchPage {
 	s, fault := d.State(b)
-	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), SetupID: b.Written.SetupID, Store: b.Written.Store, By: b.By, FromID: b.Written.From,
-		Lines: []written.BatchPart{}, Later: []written.BatchPart{}, Limits: []written.BatchLimit{}, Rooms: []written.BatchRoom{}, Never: []string{}, Events: []written.BatchHistory{}}
+	out := written.BatchPage{BatchSummary: d.summary(b, s, fault, today), SetupID: b.Written.SetupID,
+		Store: b.Written.Store, By: b.By, FromID: b.Written.From,
+		Lines: []written.BatchPart{}, Later: []written.BatchPart{}, Limits: []written.BatchLimit{},
+		Rooms: []written.BatchRoom{}, Never: []string{}, Events: []written.BatchHistory{}}
 	for i, e := range b.Events {
-		out.Events = append(out.Events, written.BatchHistory{ID: e.ID, At: e.At, On: e.Written.On, By: e.By, Kind: e.Written.Kind, Words: d.Pen.Text(d.happened(e.Written)), Last: i == len(b.Events)-1 && e.Written.ToID == "", ToID: e.Written.ToID})
+		out.Events = append(out.Events, written.BatchHistory{ID: e.ID, At: e.At, On: e.Written.On, By: e.By,
+			Kind: e.Written.Kind, Words: d.Pen.Text(d.happened(e.Written)), Last: i == len(b.Events)-1 &&
+				e.Written.ToID == "", ToID: e.Written.ToID})
 	}
 	if fault != nil {
 		return out
@@ -120,14 +125,16 @@ func (d Batches) Page(b *desk.Batch, today age.Date) written.BatchPage {
 // mayUse says whether a batch may go out in a room on a day: in open use, a portion for each child as their
 // age asks for.
 func (d Batches) mayUse(r *desk.Room, s batch.State, today age.Date) written.BatchRoom {
-	w := written.BatchRoom{RoomID: r.ID, Room: r.Name(), Findings: []written.Finding{}, Judged: written.WriteUsual(safety.KeepOut, false)}
+	w := written.BatchRoom{RoomID: r.ID, Room: r.Name(), Findings: []written.Finding{},
+		Judged: written.WriteUsual(safety.KeepOut, false)}
 	if why := d.WhyUnreadable(r); why != "" {
 		w.Reason, w.Judged = why, written.WriteUsual(safety.MeasureFirst, false)
 		return w
 	}
 	g, err := d.GroupOn(r, today)
 	if err != nil {
-		w.Reason, w.Judged = fmt.Sprintf("%s cannot be judged for today: %s.", r.Name(), err), written.WriteUsual(safety.MeasureFirst, false)
+		w.Reason, w.Judged = fmt.Sprintf("%s cannot be judged for today: %s.", r.Name(), err),
+			written.WriteUsual(safety.MeasureFirst, false)
 		return w
 	}
 	portion := recipe.DefaultPortion(g.Youngest())

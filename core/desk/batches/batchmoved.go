@@ -12,10 +12,11 @@ type ToldDate struct {
 	Events int
 }
 
-// Moved returns the batches in use whose date is another than people were told, though nothing has happened to them since,
-// and the dates to keep of those of which that is not so. What nobody was told of yet has moved where something in it
-// decides, which once did not: what was made before today only.
-func (d Batches) Moved(told map[string]ToldDate, today age.Date) (moved []written.MovedBatch, keep map[string]ToldDate) {
+// Moved returns the batches in use whose date is another than people were told, though nothing has happened to them
+// since, and the dates to keep of those of which that is not so. What nobody was told of yet has moved where something
+// in it decides, which once did not: what was made before today only.
+func (d Batches) Moved(told map[string]ToldDate, today age.Date) (moved []written.MovedBatch,
+	keep map[string]ToldDate) {
 	keep = make(map[string]ToldDate)
 	moved = []written.MovedBatch{}
 	for i := range d.Batches {
@@ -31,7 +32,8 @@ func (d Batches) Moved(told map[string]ToldDate, today age.Date) (moved []writte
 		case known && was == now:
 			continue
 		case known && was.Events == now.Events, !known && s.PartDecides() && today.After(s.Made.On):
-			moved = append(moved, written.MovedBatch{ID: b.ID, Code: b.Code, Name: b.Written.Name, Was: was.Until, Until: now.Until, Why: d.Pen.Text(say.Sentence(l.Why))})
+			moved = append(moved, written.MovedBatch{ID: b.ID, Code: b.Code, Name: b.Written.Name, Was: was.Until,
+				Until: now.Until, Why: d.Pen.Text(say.Sentence(l.Why))})
 		default:
 			keep[b.ID] = now
 		}

@@ -15,7 +15,9 @@ const oldestBatch = 366
 
 // NewBatch reads a batch as it is told, into what is kept of it.
 func (d Batches) NewBatch(in written.BatchInput, today age.Date) (w written.Batch, err error) {
-	w = written.Batch{Name: strings.TrimSpace(in.Name), RecipeID: in.RecipeID, Fill: in.RecipeID == "", Lines: in.Lines, MadeG: in.MadeG, MadeOn: in.MadeOn, RoomID: in.RoomID, SetupID: in.SetupID, Chilled: in.Chilled, Store: strings.TrimSpace(in.Store)}
+	w = written.Batch{Name: strings.TrimSpace(in.Name), RecipeID: in.RecipeID, Fill: in.RecipeID == "", Lines: in.Lines,
+		MadeG: in.MadeG, MadeOn: in.MadeOn, RoomID: in.RoomID, SetupID: in.SetupID, Chilled: in.Chilled,
+		Store: strings.TrimSpace(in.Store)}
 	if w.Name == "" {
 		return w, written.Bad("/name", "Give the batch a name.")
 	}
@@ -31,7 +33,8 @@ func (d Batches) NewBatch(in written.BatchInput, today age.Date) (w written.Batc
 			return w, written.Bad("/recipe_id", "Choose what it was made by.")
 		}
 		if r.Own {
-			w.Mix = &written.BatchMix{Kind: r.Kind, LossPercent: r.Loss * 100, Heated: r.Heated, Hot: r.Hot, Keeps: &r.Keeps}
+			w.Mix = &written.BatchMix{Kind: r.Kind, LossPercent: r.Loss * 100, Heated: r.Heated, Hot: r.Hot,
+				Keeps: &r.Keeps}
 			for _, it := range r.Unlisted {
 				w.Mix.Unlisted = append(w.Mix.Unlisted, it.ID)
 			}
@@ -58,15 +61,18 @@ func (d Batches) NewBatch(in written.BatchInput, today age.Date) (w written.Batc
 
 // NoteOf reads what happened to a batch today, as it is told, into what is kept of it. What is set aside
 // becomes a batch of its own, part, which carries along all that happened before.
-func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Date) (w written.BatchEvent, part *written.Batch, err error) {
-	w = written.BatchEvent{Kind: in.Kind, On: today.String(), ItemID: in.ItemID, Grams: in.Grams, RoomID: in.RoomID, Mouths: in.Mouths, Signs: in.Signs, Reason: strings.TrimSpace(in.Reason), ToID: in.ToID}
+func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Date) (w written.BatchEvent,
+	part *written.Batch, err error) {
+	w = written.BatchEvent{Kind: in.Kind, On: today.String(), ItemID: in.ItemID, Grams: in.Grams, RoomID: in.RoomID,
+		Mouths: in.Mouths, Signs: in.Signs, Reason: strings.TrimSpace(in.Reason), ToID: in.ToID}
 	e, fault := w.Read(d.Desk)
 	if fault != nil {
 		return w, nil, fault
 	}
 	s, fault := d.State(b)
 	if fault != nil && e.Kind != batch.Discarded {
-		return w, nil, written.Bad("/batch_id", "What is kept of this batch does not read, so that nobody may use it: throw it away.")
+		return w, nil, written.Bad("/batch_id",
+			"What is kept of this batch does not read, so that nobody may use it: throw it away.")
 	}
 	if b.Ended || fault == nil && s.Over.Why != "" {
 		if e.Kind != batch.Discarded || b.Ended {
@@ -118,7 +124,9 @@ func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Dat
 func (d Batches) Over(b *desk.Batch) bool {
 	s, fault := d.State(b)
 	if fault != nil {
-		return slices.ContainsFunc(b.Events, func(e desk.BatchEvent) bool { return e.Written.Kind == batch.Discarded.String() })
+		return slices.ContainsFunc(b.Events, func(e desk.BatchEvent) bool {
+			return e.Written.Kind == batch.Discarded.String()
+		})
 	}
 	return s.Over.Why != ""
 }

@@ -33,7 +33,8 @@ type counter struct {
 func (c counter) Stored(id string, portion unit.Mass) (*plan.Stored, error) {
 	b, known := c.desk.Batch(id)
 	if !known {
-		return nil, errors.New("The batch that this is taken from is over, or not there any more: take another, or make it anew.")
+		return nil, errors.New(
+			"The batch that this is taken from is over, or not there any more: take another, or make it anew.")
 	}
 	s, fault := c.desk.State(b)
 	if fault != nil {
@@ -105,7 +106,8 @@ func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
 // UnreadableDigest is the digest of a set-up that does not read.
 func UnreadableDigest(why string) written.Digest {
 	v := written.WriteVerdict(safety.MeasureFirst)
-	return written.Digest{Verdict: v.Verdict, Mark: v.Mark, Reason: "It does not read, so nothing can be cleared: " + why}
+	return written.Digest{Verdict: v.Verdict, Mark: v.Mark,
+		Reason: "It does not read, so nothing can be cleared: " + why}
 }
 
 // Swaps returns what to take in place of the base or the one item of a plan; where it is not here,
@@ -141,7 +143,8 @@ func (d Bench) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 	case isMix:
 		return d.mixSwaps(mix, r.Group), nil
 	case len(at.Base) > 0:
-		return d.Pen.Swaps(find(d.itemOf(in.Base.ItemID, at.Base[0]), []material.Part{material.Filler}, at.Base[0].Use, desk.MaxSwaps)), nil
+		return d.Pen.Swaps(find(d.itemOf(in.Base.ItemID, at.Base[0]), []material.Part{material.Filler}, at.Base[0].Use,
+			desk.MaxSwaps)), nil
 	}
 	return []written.Swap{}, nil
 }
@@ -153,7 +156,8 @@ const onlyPlace = "00000000-0000-7000-8000-000000000001"
 func (d Bench) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {
 	out := []written.Swap{}
 	for _, w := range plan.SwapMixes(d.Usable, mix, g, desk.MaxSwaps) {
-		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name, Judged: written.WriteUsual(w.Assessment.Verdict, w.Assessment.Usual()), Changes: d.Pen.All(w.Changes)})
+		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name,
+			Judged: written.WriteUsual(w.Assessment.Verdict, w.Assessment.Usual()), Changes: d.Pen.All(w.Changes)})
 	}
 	return out
 }

@@ -57,7 +57,8 @@ func (d Bench) short(a plan.Answer) []written.Shortage {
 	for _, n := range needs {
 		have, known := d.Weighs[n.of.ID]
 		if known && !n.of.Facts.Traits.Has(material.TapWater) && have.Grams() < n.g.Grams()-recipe.ShortBy {
-			short = append(short, written.Shortage{Name: d.Pen.Name(n.of.ID, n.of.Name), MissingG: n.g.Minus(have).Grams()})
+			short = append(short, written.Shortage{Name: d.Pen.Name(n.of.ID, n.of.Name),
+				MissingG: n.g.Minus(have).Grams()})
 		}
 	}
 	return short
@@ -85,6 +86,7 @@ func (d Bench) cost(p written.Plan, r *Reckoned) *written.Cost {
 	if !priced {
 		return nil
 	}
-	out.Coins, out.EachCoins, out.BackCoins = int(all.Coins()), int(all.Share(max(1, len(r.Group.Room().Children)))), int(back.Coins())
+	out.Coins, out.EachCoins, out.BackCoins = int(all.Coins()), int(all.Share(max(1, len(r.Group.Room().Children)))),
+		int(back.Coins())
 	return out
 }

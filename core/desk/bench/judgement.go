@@ -73,7 +73,9 @@ func objection(f safety.Finding) written.Objection {
 }
 
 func same(a, b written.Objection) bool {
-	return a.Rule == b.Rule && a.Verdict == b.Verdict && slices.EqualFunc(a.Asks, b.Asks, func(x, y string) bool { return safety.KeyNow(x) == safety.KeyNow(y) })
+	return a.Rule == b.Rule && a.Verdict == b.Verdict && slices.EqualFunc(a.Asks, b.Asks, func(x, y string) bool {
+		return safety.KeyNow(x) == safety.KeyNow(y)
+	})
 }
 
 // milder reports whether an objection asks for nothing that the same one did not ask for before.
@@ -114,11 +116,15 @@ func (j Judged) Since(was written.Judgement) []string {
 		}
 		less := len(before.Objections) > len(l.Objections)
 		for _, f := range j.Lines[i].Assessment.Findings() {
-			if slices.ContainsFunc(before.Objections, func(o written.Objection) bool { return !same(o, objection(f)) && milder(objection(f), o) }) {
+			if slices.ContainsFunc(before.Objections, func(o written.Objection) bool {
+				return !same(o, objection(f)) && milder(objection(f), o)
+			}) {
 				less = true
 				continue
 			}
-			if f.Verdict == safety.GoesIn || slices.ContainsFunc(before.Objections, func(o written.Objection) bool { return same(o, objection(f)) }) {
+			if f.Verdict == safety.GoesIn || slices.ContainsFunc(before.Objections, func(o written.Objection) bool {
+				return same(o, objection(f))
+			}) {
 				continue
 			}
 			at := slices.IndexFunc(now, func(o news) bool { return o.verdict == f.Verdict && o.reason == f.Reason })

@@ -66,7 +66,8 @@ func (d Bench) Makes(roomID, playAt string) (written.Makeables, error) {
 	}
 	for _, list := range [][]written.Makeable{out.Here, out.Nearly} {
 		slices.SortStableFunc(list, func(a, b written.Makeable) int {
-			return cmp.Or(cmp.Compare(care(a), care(b)), cmp.Compare(scarce(a), scarce(b)), cmp.Compare(a.Hands, b.Hands), cmp.Compare(a.Name, b.Name))
+			return cmp.Or(cmp.Compare(care(a), care(b)), cmp.Compare(scarce(a), scarce(b)), cmp.Compare(a.Hands,
+				b.Hands), cmp.Compare(a.Name, b.Name))
 		})
 	}
 	return out, nil
@@ -98,7 +99,8 @@ func (d Bench) makeMix(r *recipe.Recipe, g *safety.Group, children int) (m writt
 		return m, false
 	}
 	grams, one := portion.Grams(), 1
-	m = written.Makeable{Name: d.Pen.Name(r.ID, r.Name), Judged: written.WriteUsual(worst.Assessment.Verdict, plan.Usual(lines)), Base: written.Base{Kind: "mix", RecipeID: r.ID, PortionG: &grams, Colours: &one},
+	m = written.Makeable{Name: d.Pen.Name(r.ID, r.Name), Judged: written.WriteUsual(worst.Assessment.Verdict,
+		plan.Usual(lines)), Base: written.Base{Kind: "mix", RecipeID: r.ID, PortionG: &grams, Colours: &one},
 		Lacking: []string{}, Enough: true, For: children}
 	if f, ok := worst.Assessment.First(); ok {
 		m.Reason = d.Pen.Text(f.Title)
@@ -124,7 +126,8 @@ func (d Bench) makeFill(it *material.Item, roomID, playAt string) (m written.Mak
 		}
 	}
 	base := written.Base{Kind: "fill", ItemID: it.ID, VesselID: fillIn, DepthMM: &mm}
-	r, err := d.Reckon(written.Plan{RoomID: roomID, PlayAt: playAt, Places: []written.Place{{ID: onlyPlace, Base: &base}}})
+	r, err := d.Reckon(written.Plan{RoomID: roomID, PlayAt: playAt, Places: []written.Place{{ID: onlyPlace,
+		Base: &base}}})
 	if err != nil {
 		return m, false, err
 	}
@@ -132,7 +135,8 @@ func (d Bench) makeFill(it *material.Item, roomID, playAt string) (m written.Mak
 		return m, false, nil
 	}
 	hands, waiting := recipe.Minutes(r.Timeline)
-	m = written.Makeable{Name: d.Pen.Name(it.ID, it.Name), Judged: written.WriteUsual(r.Verdict, r.Usual()), Base: base, Hands: hands, Waiting: waiting,
+	m = written.Makeable{Name: d.Pen.Name(it.ID, it.Name), Judged: written.WriteUsual(r.Verdict, r.Usual()), Base: base,
+		Hands: hands, Waiting: waiting,
 		CleanUp: d.Pen.Text(it.CleanUp().Say()), Lacking: []string{}, Enough: true, For: len(r.Group.Room().Children)}
 	if f, ok := r.Places[0].Base[0].Assessment.First(); ok {
 		m.Reason = d.Pen.Text(f.Title)

@@ -27,10 +27,13 @@ func (d Bench) packets(p written.Plan, r *Reckoned) []written.Packet {
 	}
 	var out []written.Packet
 	put := func(it *material.Item, l stock.Label) {
-		if slices.ContainsFunc(out, func(o written.Packet) bool { return o.ItemID == it.ID && o.HeatTreated == l.HeatTreated }) {
+		if slices.ContainsFunc(out, func(o written.Packet) bool {
+			return o.ItemID == it.ID && o.HeatTreated == l.HeatTreated
+		}) {
 			return
 		}
-		w := written.Packet{ItemID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Free: l.Words(), HeatTreated: l.HeatTreated, Says: d.Pen.Text(l.Say())}
+		w := written.Packet{ItemID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Free: l.Words(),
+			HeatTreated: l.HeatTreated, Says: d.Pen.Text(l.Say())}
 		said, taken := labels[it.ID]
 		w.Taken = taken && said.Meets(l)
 		for i := range d.Jars {

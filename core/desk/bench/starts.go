@@ -84,7 +84,8 @@ func (d Bench) start(s plan.Start, youngest int) written.Start {
 		}
 		place.Items = append(place.Items, item)
 	}
-	w := written.Start{Aim: d.Pen.Text(s.Aim), Places: []written.Place{place}, Beside: []written.PlanItem{}, With: []string{}}
+	w := written.Start{Aim: d.Pen.Text(s.Aim), Places: []written.Place{place}, Beside: []written.PlanItem{},
+		With: []string{}}
 	for _, it := range s.Tools {
 		w.Beside = append(w.Beside, written.PlanItem{ID: id(), ItemID: it.ID, Each: 1, Use: safety.Open.String()})
 	}

@@ -37,7 +37,8 @@ func (d Bench) Takes(p written.Plan, r *Reckoned) []Use {
 	for i := range r.Places {
 		forBase(&r.Places[i], func(it *material.Item, m unit.Mass) {
 			if !it.Facts.Traits.Has(material.TapWater) {
-				add(Use{it.ID, it.Name, stock.Of(m.Grams(), stock.UnitOf(it)), r.Places[i].Fill != nil && goesBack(it, children)})
+				add(Use{it.ID, it.Name, stock.Of(m.Grams(), stock.UnitOf(it)), r.Places[i].Fill != nil &&
+					goesBack(it, children)})
 			}
 		})
 		d.laidOut(p.Places[i].Items, len(children.Children), add)
@@ -66,7 +67,8 @@ func (d Bench) laidOut(items []written.PlanItem, children int, tell func(Use)) {
 	for i := range items {
 		item := &items[i]
 		it, ok := d.Get(item.ItemID)
-		if !ok || stock.UnitOf(&it) != stock.Pieces || it.Facts.Traits.Has(material.TapWater) { // what is described, and what is weighed and laid out, is not reckoned
+		// what is described, and what is weighed and laid out, is not reckoned
+		if !ok || stock.UnitOf(&it) != stock.Pieces || it.Facts.Traits.Has(material.TapWater) {
 			continue
 		}
 		n := item.Each

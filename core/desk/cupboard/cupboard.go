@@ -49,7 +49,8 @@ func (d Cupboard) Cupboard(plans []desk.Coming, today age.Date) written.Cupboard
 			}
 		}
 		if !met[at] && r.Missing.Number() > 0 {
-			out.Jars = append(out.Jars, fullTo(written.StoredJar{Jar: written.WriteLabel(it.ID, r.Label), Name: d.Pen.Name(it.ID, it.Name), Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
+			out.Jars = append(out.Jars, fullTo(written.StoredJar{Jar: written.WriteLabel(it.ID, r.Label),
+				Name: d.Pen.Name(it.ID, it.Name), Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
 				Unit: stock.UnitOf(&it).String(), Weighed: true, Need: writeNeed(r, plans)}))
 		}
 	}
@@ -58,7 +59,8 @@ func (d Cupboard) Cupboard(plans []desk.Coming, today age.Date) written.Cupboard
 		out.BuyCoins = &coins
 	}
 	slices.SortStableFunc(out.Jars, func(a, b written.StoredJar) int {
-		return cmp.Or(cmp.Compare(urgency(a), urgency(b)), strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)))
+		return cmp.Or(cmp.Compare(urgency(a), urgency(b)), strings.Compare(strings.ToLower(a.Name),
+			strings.ToLower(b.Name)))
 	})
 	for _, j := range out.Jars {
 		if j.Here && j.BestBefore != "" && (out.GoesOff == nil || j.BestBefore < out.GoesOff.On) {
@@ -101,10 +103,12 @@ func (d Cupboard) writeJar(j *desk.Jar, today age.Date) written.StoredJar {
 		w.Name, w.Here = "A jar that does not read", true
 		return w
 	case !ok:
-		w.Name, w.Here, w.Unreadable = "A thing that is not on the shelf any more", true, "What it holds is not on the shelf any more."
+		w.Name, w.Here, w.Unreadable = "A thing that is not on the shelf any more", true,
+			"What it holds is not on the shelf any more."
 		return w
 	}
-	w.Name, w.Says, w.Aisle, w.Unit = d.Pen.Name(it.ID, it.Name), d.Pen.Text(j.Label.Say()), it.Kind, stock.UnitOf(&it).String()
+	w.Name, w.Says, w.Aisle, w.Unit = d.Pen.Name(it.ID, it.Name), d.Pen.Text(j.Label.Say()), it.Kind,
+		stock.UnitOf(&it).String()
 	b := j.Balance
 	w.Here, w.Weighed, w.Amount, w.Overdrawn, w.Last = b.Here, b.Weighed, b.Amount.Number(), b.Overdrawn, j.Last
 	switch soon := clock.At(today, 24*soonDays, 0).Day().String(); {
@@ -131,14 +135,16 @@ func fullTo(w written.StoredJar) written.StoredJar {
 }
 
 func writeNeed(r *stock.Short, plans []desk.Coming) *written.JarNeed {
-	return &written.JarNeed{Amount: r.Need.Number(), Missing: r.Missing.Number(), Unweighed: r.Unweighed, By: r.By.String(), For: namesOf(plans, r.For)}
+	return &written.JarNeed{Amount: r.Need.Number(), Missing: r.Missing.Number(), Unweighed: r.Unweighed,
+		By: r.By.String(), For: namesOf(plans, r.For)}
 }
 
 // ReadJar reads a jar as it is typed.
 func (d Cupboard) ReadJar(in written.JarInput) (written.Jar, error) {
 	it, ok := d.Get(in.ItemID)
 	if !ok {
-		return written.Jar{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
+		return written.Jar{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.",
+			words.Cut(in.ItemID))
 	}
 	j, fault := in.Jar(&it, d.Settings.Currency)
 	if fault != nil {
@@ -180,7 +186,8 @@ func (d Cupboard) Ahead(plans []desk.Coming, today age.Date, most int, out *writ
 	needs, _ := d.needs(plans)
 	for _, r := range stock.Needed(d.jarsNow(), needs) {
 		if it, ok := d.Get(r.ItemID); ok && !askedAbout(&r) && r.Missing.Number() > 0 && len(out.Short) < most {
-			out.Short = append(out.Short, written.ShortOf{Name: d.Pen.Name(it.ID, it.Name), Missing: r.Missing.Number(), Unit: r.Missing.Unit().String(), By: r.By.String(), For: namesOf(plans, r.For)})
+			out.Short = append(out.Short, written.ShortOf{Name: d.Pen.Name(it.ID, it.Name), Missing: r.Missing.Number(),
+				Unit: r.Missing.Unit().String(), By: r.By.String(), For: namesOf(plans, r.For)})
 		}
 	}
 	for i := range d.Jars {

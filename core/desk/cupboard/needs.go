@@ -20,7 +20,8 @@ func (d Cupboard) needs(plans []desk.Coming) (all []stock.Need, notReady []strin
 		}
 		labels, _ := bench.On(d.Desk).Labels(p.Plan) // they have been read to reckon it
 		for _, u := range bench.On(d.Desk).Takes(p.Plan, &r) {
-			all = append(all, stock.Need{ItemID: u.ID, Label: labels[u.ID], Amount: u.Amount, At: r.Opening.At, For: p.ID, Back: u.Back})
+			all = append(all, stock.Need{ItemID: u.ID, Label: labels[u.ID], Amount: u.Amount, At: r.Opening.At,
+				For: p.ID, Back: u.Back})
 		}
 	}
 	return all, notReady
@@ -34,7 +35,8 @@ func askedAbout(r *stock.Short) bool { return r.Unnoted && r.Need.Unit() == stoc
 func namesOf(plans []desk.Coming, ids []string) []string {
 	names := make([]string, 0, len(ids))
 	for _, id := range ids {
-		if at := slices.IndexFunc(plans, func(p desk.Coming) bool { return p.ID == id }); at >= 0 && !slices.Contains(names, plans[at].Name) {
+		if at := slices.IndexFunc(plans, func(p desk.Coming) bool { return p.ID == id }); at >= 0 &&
+			!slices.Contains(names, plans[at].Name) {
 			names = append(names, plans[at].Name)
 		}
 	}

@@ -43,8 +43,11 @@ func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping
 	needs, notReady := d.needs(plans)
 	rows := stock.Needed(d.jarsNow(), needs)
 	stuck := stuckPlans(plans, rows, ticks)
-	still := stock.Needed(d.jarsNow(), slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool { return slices.Contains(stuck, n.For) }))
-	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{}, Unnoted: []string{}, Unpriced: []string{}}
+	still := stock.Needed(d.jarsNow(), slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool {
+		return slices.Contains(stuck, n.For)
+	}))
+	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{},
+		Unnoted: []string{}, Unpriced: []string{}}
 	var cheap, least money.Coins
 	priced := false
 	var short []*stock.Short // of each line
@@ -68,13 +71,17 @@ func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping
 		tick := tickOf(ticks, r)
 		idle := false
 		if all := r; tick == nil || tick.State != NoneToHave {
-			at := slices.IndexFunc(still, func(s stock.Short) bool { return s.ItemID == all.ItemID && s.Label == all.Label })
+			at := slices.IndexFunc(still, func(s stock.Short) bool {
+				return s.ItemID == all.ItemID && s.Label == all.Label
+			})
 			if idle = at < 0 || !(still[at].Missing.Number() > 0); !idle {
 				r = &still[at]
 			}
 		}
-		line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: r.Label.Words(), HeatTreated: r.Label.HeatTreated, Name: name, Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
-			Unit: stock.UnitOf(&it).String(), Missing: r.Missing.Number(), By: r.By.String(), For: namesOf(plans, r.For), State: LineOpen}
+		line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: r.Label.Words(), HeatTreated: r.Label.HeatTreated,
+			Name: name, Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
+			Unit: stock.UnitOf(&it).String(), Missing: r.Missing.Number(), By: r.By.String(), For: namesOf(plans,
+				r.For), State: LineOpen}
 		packs := d.packsOf(&it, r.Label)
 		fewest, known := stock.LeastLeft(r.Missing, packs)
 		best, hasPrice := stock.Cheapest(r.Missing, packs)
@@ -189,7 +196,8 @@ func stuckPlans(plans []desk.Coming, rows []stock.Short, ticks []Ticked) (ids []
 
 // waiting says what a plan waits for, of the lines that are short for it.
 func (d Cupboard) waiting(p desk.Coming, lines []written.BuyLine, short []*stock.Short) written.ShopPlan {
-	out := written.ShopPlan{SetupID: p.ID, Name: p.Name, Room: d.RoomName(p.RoomID), PlayAt: p.PlayAt, State: allHere, Waits: []string{}}
+	out := written.ShopPlan{SetupID: p.ID, Name: p.Name, Room: d.RoomName(p.RoomID), PlayAt: p.PlayAt, State: allHere,
+		Waits: []string{}}
 	for i, l := range lines {
 		if !shortFor(&p, short[i]) {
 			continue
@@ -243,7 +251,8 @@ func (d Cupboard) substitutes(id string, mix plan.Mix, g *safety.Group) []string
 	var names []string
 	for _, sub := range recipe.Substitutes(id) {
 		with := mix.Recipe.Instead(id, sub, 1)
-		if d.Here[sub.Item.ID] && plan.WorstLine(plan.JudgeMix(with, mix.Portion, mix.Use, g)).Assessment.Verdict <= before && len(names) < maxInstead {
+		if d.Here[sub.Item.ID] && plan.WorstLine(plan.JudgeMix(with, mix.Portion, mix.Use,
+			g)).Assessment.Verdict <= before && len(names) < maxInstead {
 			names = append(names, d.Pen.Name(sub.Item.ID, sub.Item.Name))
 		}
 	}
@@ -254,7 +263,8 @@ func (d Cupboard) substitutes(id string, mix plan.Mix, g *safety.Group) []string
 func (d Cupboard) CheckTick(in written.TickInput) (stock.Label, error) {
 	it, ok := d.Get(in.ItemID)
 	if !ok {
-		return stock.Label{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
+		return stock.Label{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.",
+			words.Cut(in.ItemID))
 	}
 	l, fault := in.ReadLabel()
 	switch {
@@ -266,8 +276,10 @@ func (d Cupboard) CheckTick(in written.TickInput) (stock.Label, error) {
 		return l, written.Bad("/packs", "Packs of %s are in the basket or not.", it.Name)
 	}
 	for i, p := range in.Packs {
-		if _, _, fault := (written.Jar{ItemID: it.ID, Packs: []written.Pack{{Amount: p.Amount, Coins: p.Coins}}}).Read(stock.UnitOf(&it)); fault != nil || p.Count < 1 || p.Count > MaxPacksOf {
-			return l, written.Bad(fmt.Sprintf("/packs/%d", i), "Between 1 and %d packs of 1 to %d whole grams or pieces.", MaxPacksOf, stock.MaxPack)
+		if _, _, fault := (written.Jar{ItemID: it.ID, Packs: []written.Pack{{Amount: p.Amount, Coins: p.Coins}}}).Read(
+			stock.UnitOf(&it)); fault != nil || p.Count < 1 || p.Count > MaxPacksOf {
+			return l, written.Bad(fmt.Sprintf("/packs/%d", i),
+				"Between 1 and %d packs of 1 to %d whole grams or pieces.", MaxPacksOf, stock.MaxPack)
 		}
 	}
 	return l, nil

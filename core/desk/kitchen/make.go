@@ -61,8 +61,10 @@ func (d Kitchen) carryOut(in written.RecipeOrder, r *desk.Room, g *safety.Group)
 }
 
 // readOrder reads what is asked for, but for the stock.
-func (d Kitchen) readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o plan.Order, fault *written.Fault) {
-	o = plan.Order{Recipe: rec, Colours: 1, Spare: in.SparePercent / 100, Pot: unit.Millilitres(in.PotML), Learned: in.Learned}
+func (d Kitchen) readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o plan.Order,
+	fault *written.Fault) {
+	o = plan.Order{Recipe: rec, Colours: 1, Spare: in.SparePercent / 100, Pot: unit.Millilitres(in.PotML),
+		Learned: in.Learned}
 	if in.Colours != nil {
 		o.Colours = *in.Colours
 	}
@@ -93,12 +95,14 @@ func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *writte
 		n = *in.Children
 	}
 	if n < 1 || n > recipe.MaxChildren {
-		return nil, written.Bad("/children", "There must be 1 to %d children to scale for, not %d.", recipe.MaxChildren, n)
+		return nil, written.Bad("/children", "There must be 1 to %d children to scale for, not %d.",
+			recipe.MaxChildren, n)
 	}
 	c := recipe.Children{Months: plan.Months(g, n)}
 	if p := in.PortionG; p != nil {
 		if !(*p >= recipe.MinPortion && *p <= recipe.MaxPortion) {
-			return nil, written.Bad("/portion_g", "A portion must be between %g and %g g.", recipe.MinPortion, recipe.MaxPortion)
+			return nil, written.Bad("/portion_g", "A portion must be between %g and %g g.", recipe.MinPortion,
+				recipe.MaxPortion)
 		}
 		c.Portion = unit.Grams(*p)
 	}
@@ -122,12 +126,19 @@ func (d Kitchen) readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault
 
 func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g *safety.Group) written.RecipeMaking {
 	b, r := m.Batch, m.Recipe
-	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children, Judged: written.WriteUsual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()), Lines: make([]written.Line, len(m.Lines)),
-		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(), Movements: b.Movements, Within: b.Within(),
-		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps), NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
-		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{}, NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
-		Steps: d.Pen.Steps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{}, UsingLearned: o.Learned, Drops: []written.ColourDrops{},
-		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CostCoins: int(m.Coins), ToConfirm: d.Pen.Text(d.ToConfirm(r.ID))}
+	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children,
+		Judged: written.WriteUsual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()),
+		Lines: make([]written.Line, len(m.Lines)),
+		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(),
+		Movements: b.Movements, Within: b.Within(),
+		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps),
+		NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
+		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{},
+		NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
+		Steps: d.Pen.Steps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{},
+		UsingLearned: o.Learned, Drops: []written.ColourDrops{},
+		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CostCoins: int(m.Coins),
+		ToConfirm: d.Pen.Text(d.ToConfirm(r.ID))}
 	for i := range m.Lines {
 		out.Lines[i] = d.Line(&m.Lines[i])
 	}
@@ -152,23 +163,29 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 	}
 	for _, w := range m.Ways {
 		v := written.WriteVerdict(w.Verdict)
-		out.Ways = append(out.Ways, written.Way{Kind: w.Kind, Sentence: d.Pen.Text(w.Sentence), MadeG: w.Made.Grams(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, RecipeID: w.RecipeID, ItemID: w.ItemID})
+		out.Ways = append(out.Ways, written.Way{Kind: w.Kind, Sentence: d.Pen.Text(w.Sentence), MadeG: w.Made.Grams(),
+			Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, RecipeID: w.RecipeID, ItemID: w.ItemID})
 	}
 	for _, rem := range m.Remedies {
-		w := written.Remedy{Symptom: string(rem.Symptom), Feels: d.Pen.Text(rem.Feels), Cause: d.Pen.Text(rem.Cause), Do: d.Pen.Text(rem.Do), Doses: []written.Dose{}}
+		w := written.Remedy{Symptom: string(rem.Symptom), Feels: d.Pen.Text(rem.Feels), Cause: d.Pen.Text(rem.Cause),
+			Do: d.Pen.Text(rem.Do), Doses: []written.Dose{}}
 		for _, dose := range rem.Doses {
-			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Name(dose.Item.ID, dose.Item.Name), Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: d.Pen.Scoops(dose.Scoops)})
+			w.Doses = append(w.Doses, written.Dose{ItemID: dose.Item.ID, Name: d.Pen.Name(dose.Item.ID, dose.Item.Name),
+				Grams: dose.Mass.Grams(), Share: dose.Share, Scoops: d.Pen.Scoops(dose.Scoops)})
 		}
 		out.Remedies = append(out.Remedies, w)
 	}
 	for _, l := range m.Learned {
-		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: d.Pen.Name(l.Line.Item.ID, l.Line.Item.Name), Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
+		out.Learned = append(out.Learned, written.Learned{ItemID: l.Line.Item.ID, Name: d.Pen.Name(l.Line.Item.ID,
+			l.Line.Item.Name), Share: l.Share, Grams: b.Made.Times(l.Share).Grams(), Batches: l.Batches})
 	}
 	return out
 }
 
-func (d Kitchen) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Shortage, card recipe.Card) written.MakingAmount {
-	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()), ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
+func (d Kitchen) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Shortage,
+	card recipe.Card) written.MakingAmount {
+	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()),
+		ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
 		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
 	_, chosen := d.Get(a.Line.Item.ID)
 	out.Choice = !chosen
@@ -185,7 +202,8 @@ func (d Kitchen) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Sho
 		out.MissingG = &missing
 	}
 	if card.Count > 0 {
-		out.Card, out.CardOff = &written.Scoop{Label: d.Pen.Text(say.Copied(card.Measure.Label())), Count: card.Count, VolumeML: card.Measure.Volume().Millilitres()}, &card.Off
+		out.Card, out.CardOff = &written.Scoop{Label: d.Pen.Text(say.Copied(card.Measure.Label())), Count: card.Count,
+			VolumeML: card.Measure.Volume().Millilitres()}, &card.Off
 	}
 	return out
 }

@@ -47,8 +47,10 @@ func (d Kitchen) Recipes(roomID, useWord string, today age.Date) ([]written.Reci
 func (d Kitchen) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *safety.Group) written.RecipeCard {
 	lines, nature := plan.JudgeMix(r, portion, use, g), r.Nature()
 	worst := plan.WorstLine(lines)
-	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Own: r.Own, Also: words.Some(r.Also), Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
-		Judged: written.WriteUsual(worst.Assessment.Verdict, plan.Usual(lines)), Stable: !nature.Class.NeedsCold(), Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
+	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Own: r.Own, Also: words.Some(r.Also),
+		Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
+		Judged: written.WriteUsual(worst.Assessment.Verdict, plan.Usual(lines)), Stable: !nature.Class.NeedsCold(),
+		Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.By == recipe.ChildrenHelp })
 	if f, ok := worst.Assessment.First(); ok {
@@ -73,7 +75,8 @@ func (d Kitchen) Draft(in written.DraftInput, today age.Date) (written.RecipeDra
 		return written.RecipeDraft{}, err
 	}
 	draft := d.ReadDraft(in.Recipe, d.OwnNames(""))
-	out := written.RecipeDraft{Lines: make([]written.ReadLine, len(draft.Lines)), Faults: make([]written.DraftFault, len(draft.Faults)), MixedG: draft.Recipe.Mixed().Grams(),
+	out := written.RecipeDraft{Lines: make([]written.ReadLine, len(draft.Lines)), Faults: make([]written.DraftFault,
+		len(draft.Faults)), MixedG: draft.Recipe.Mixed().Grams(),
 		Hot: draft.Recipe.Hot, Steps: d.Pen.Steps(draft.Recipe.Steps)}
 	whole := true
 	for i, l := range draft.Lines {
@@ -95,7 +98,8 @@ func (d Kitchen) Draft(in written.DraftInput, today age.Date) (written.RecipeDra
 	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, d.Pen.Lines(judged)
 	out.Unlisted = d.Pen.Text(unlisted(draft.Recipe))
 	if draft.Raw {
-		out.Raw = d.Pen.Text("It is to be heated through, and no step cooks it: name the step on the stove, in the oven or in the microwave. Until then it counts as raw.")
+		out.Raw = d.Pen.Text(
+			"It is to be heated through, and no step cooks it: name the step on the stove, in the oven or in the microwave. Until then it counts as raw.")
 	}
 	nature := draft.Recipe.Nature()
 	share, why := plan.Taste(nature, g)
@@ -113,11 +117,13 @@ func unlisted(r recipe.Recipe) say.Text {
 	for i, it := range r.Unlisted {
 		names[i] = it.Within()
 	}
-	return say.F("A step names {things}, which no line lists: write it as a line with its amount, or take it out of the step. Until then what is in the mix is not known.", say.List("{thing}, {next}", names...))
+	return say.F("A step names {things}, which no line lists: write it as a line with its amount, or take it out of the step. Until then what is in the mix is not known.",
+		say.List("{thing}, {next}", names...))
 }
 
 func (d Kitchen) readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
-	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name, Like: make([]written.NamedItem, len(l.Like))}
+	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name,
+		Like: make([]written.NamedItem, len(l.Like))}
 	if l.Fault == "" {
 		grams, share := l.Line.Mass.Grams(), 0.0
 		if mixedG > 0 {
@@ -155,7 +161,8 @@ func RecipePage(id string) (page written.RecipePage, ok bool) {
 	if !ok {
 		return page, false
 	}
-	return written.RecipePage{ID: r.ID, Recipe: written.WriteTyped(recipe.Write(r), unit.Metric), Also: words.Some(r.Also), Basis: r.Basis, Versions: []written.SavedVersion{}}, true
+	return written.RecipePage{ID: r.ID, Recipe: written.WriteTyped(recipe.Write(r), unit.Metric),
+		Also: words.Some(r.Also), Basis: r.Basis, Versions: []written.SavedVersion{}}, true
 }
 
 // OwnBasis is what a recipe of a centre's own rests on.
@@ -226,7 +233,8 @@ func (d Kitchen) Book() written.Book {
 	var book written.Book
 	for _, r := range d.Usable {
 		hands, waiting := recipe.Minutes(r.Steps)
-		book.Recipes = append(book.Recipes, written.BookRecipe{ID: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands + waiting})
+		book.Recipes = append(book.Recipes, written.BookRecipe{ID: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands +
+			waiting})
 	}
 	for _, k := range recipe.Kinds() {
 		book.Kinds = append(book.Kinds, written.RecipeKind{ID: k.ID, Words: k.Words, Own: k.Own})
@@ -241,7 +249,8 @@ func (d Kitchen) Book() written.Book {
 	book.Vessels = d.Pen.Vessels(append(slices.Clone(d.Settings.Vessels), vessel.Standard()...))
 	for _, it := range d.Items() {
 		if it.Plays(material.SortInto) {
-			book.Cups = append(book.Cups, written.BookCup{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Here: d.Here[it.ID]})
+			book.Cups = append(book.Cups, written.BookCup{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name),
+				Here: d.Here[it.ID]})
 		}
 	}
 	slices.SortStableFunc(book.Cups, func(a, b written.BookCup) int {

@@ -46,7 +46,8 @@ func (d Kitchen) worth(in written.Sum) (written.SumAnswer, error) {
 }
 
 // passing says how a hard ring goes over a stem.
-var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Wedges: "wedges before it is", gauge.Stays: "does not go"}
+var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Wedges: "wedges before it is",
+	gauge.Stays: "does not go"}
 
 // sum returns a sum in words; of an error it names the field.
 func sum(in written.Sum) (says say.Text, field string, err error) {
@@ -77,7 +78,8 @@ func sum(in written.Sum) (says say.Text, field string, err error) {
 		if in.Months < 1 || in.Months > room.Oldest {
 			return "", "months", fmt.Errorf("an age is between 1 and %d months", room.Oldest)
 		}
-		return say.F("Hang its opening at most {height} mm above the floor: a small child of that age reaches it standing flat.", say.Fixed(room.StandingReach(in.Months), 0)), "months", nil
+		return say.F("Hang its opening at most {height} mm above the floor: a small child of that age reaches it standing flat.",
+			say.Fixed(room.StandingReach(in.Months), 0)), "months", nil
 	}
 	return "", "kind", errors.New("choose slices, strips, cover, pots, holes, stem, rope, wall or worth")
 }

@@ -16,7 +16,9 @@ import (
 func (d LookUp) Aid(today age.Date) []written.AidCard {
 	out := make([]written.AidCard, 0, len(aid.Cards()))
 	for _, c := range aid.Cards() {
-		w := written.AidCard{ID: c.ID, Title: d.Pen.Text(say.Text(c.Title)), Call: d.Pen.Text(say.Text(c.Call)), Source: d.Pen.Text(say.Text(c.Ground.Source)), Standing: d.Pen.Text(say.Text(c.Ground.Standing)), Steps: make([]written.AidStep, 0, len(c.Steps))}
+		w := written.AidCard{ID: c.ID, Title: d.Pen.Text(say.Text(c.Title)), Call: d.Pen.Text(say.Text(c.Call)),
+			Source: d.Pen.Text(say.Text(c.Ground.Source)), Standing: d.Pen.Text(say.Text(c.Ground.Standing)),
+			Steps: make([]written.AidStep, 0, len(c.Steps))}
 		for _, s := range c.Steps {
 			w.Steps = append(w.Steps, written.AidStep{Do: d.Pen.Text(say.Text(s.Do)), Not: d.notFor(s, today)})
 		}
@@ -43,7 +45,8 @@ func (d LookUp) notFor(s aid.Step, today age.Date) []written.AidNot {
 		if v.Ready {
 			continue
 		}
-		n := written.AidNot{Room: r.Name(), Thing: d.Pen.Name(it.ID, it.Name), Judged: v.Judged, Else: d.Pen.Text(say.Text(s.Else))}
+		n := written.AidNot{Room: r.Name(), Thing: d.Pen.Name(it.ID, it.Name), Judged: v.Judged,
+			Else: d.Pen.Text(say.Text(s.Else))}
 		if len(v.Findings) > 0 {
 			n.Reason = v.Findings[0].Reason
 		}

@@ -18,12 +18,14 @@ const longestAsked = 60
 
 // asking says what has been answered of a thing that nobody knows, and what to ask next for the
 // groups that it is checked for; nil for what is known or was measured by hand.
-func (d LookUp) asking(in written.CheckInput, m naming.Meaning, use safety.Use, groups []*safety.Group) (*written.Asking, *written.Fault) {
+func (d LookUp) asking(in written.CheckInput, m naming.Meaning, use safety.Use,
+	groups []*safety.Group) (*written.Asking, *written.Fault) {
 	described := written.Described{Name: m.Words}
 	if in.Described != nil {
 		described = *in.Described
 	}
-	if m.Known() && len(described.Told) == 0 || in.Described != nil && in.Described.Columns() || utf8.RuneCountInString(m.Words) > longestAsked {
+	if m.Known() && len(described.Told) == 0 || in.Described != nil && in.Described.Columns() ||
+		utf8.RuneCountInString(m.Words) > longestAsked {
 		return nil, nil
 	}
 	told, fault := described.Dialogue()
@@ -75,7 +77,8 @@ func (d LookUp) groupsOn(rooms []*desk.Room, day age.Date) (groups []*safety.Gro
 // groupOfAge returns a group of one child of an age.
 func (d LookUp) groupOfAge(months int) (*safety.Group, *written.Fault) {
 	if d.Unreadable != "" {
-		return nil, written.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s", d.Unreadable)
+		return nil, written.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s",
+			d.Unreadable)
 	}
 	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}
 	g, err := safety.NewGroup(one, d.Settings.Staffing, d.Settings.Asks())

@@ -46,7 +46,8 @@ func (d LookUp) Board(roomID, useWord, query string, today age.Date) ([]written.
 }
 
 func (d LookUp) boardItem(it material.Item, j naming.Judged) written.BoardItem {
-	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: it.Facts.Size(), Kind: it.Kind, Parts: parts(it), Feel: words.Some(it.Feel.Words()), Judged: written.WriteUsual(j.Verdict, j.Usual()),
+	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: it.Facts.Size(), Kind: it.Kind,
+		Parts: parts(it), Feel: words.Some(it.Feel.Words()), Judged: written.WriteUsual(j.Verdict, j.Usual()),
 		Own: it.Own, InCupboard: d.Here[it.ID]}
 	if f, ok := j.First(); ok {
 		b.Reason = d.Pen.Text(f.Title)

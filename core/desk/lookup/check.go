@@ -73,14 +73,16 @@ func (d LookUp) Check(in written.CheckInput, today age.Date) (written.CheckAnswe
 }
 
 // judge judges a meaning for a room on a day; for one that does not read it is Measure first.
-func (d LookUp) judge(r *desk.Room, m naming.Meaning, ask naming.Ask, day age.Date) (v written.CheckVerdict, waits bool) {
+func (d LookUp) judge(r *desk.Room, m naming.Meaning, ask naming.Ask, day age.Date) (v written.CheckVerdict,
+	waits bool) {
 	v = written.CheckVerdict{Who: d.Pen.Text(say.Typed(r.Name())), RoomID: r.ID}
 	why := d.WhyUnreadable(r)
 	if why == "" {
 		g, err := d.GroupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			v.Judged, v.Findings, v.PortionG = written.WriteUsual(j.Verdict, j.Usual()), d.Pen.Findings(j.Findings()), j.Portion.Grams()
+			v.Judged, v.Findings, v.PortionG = written.WriteUsual(j.Verdict, j.Usual()), d.Pen.Findings(j.Findings()),
+				j.Portion.Grams()
 			return v, j.Asks
 		}
 		why = err.Error() + "."
@@ -91,13 +93,15 @@ func (d LookUp) judge(r *desk.Room, m naming.Meaning, ask naming.Ask, day age.Da
 }
 
 // asked finds what a check is about.
-func (d LookUp) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, months int, hasAge bool, fault *written.Fault) {
+func (d LookUp) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, months int, hasAge bool,
+	fault *written.Fault) {
 	ask.Subject = d.Subject
 	switch {
 	case in.ItemID != "":
 		it, ok := d.Get(in.ItemID)
 		if !ok {
-			return m, ask, 0, false, written.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
+			return m, ask, 0, false, written.Bad("/item_id", "There is nothing on the shelf by the id %q.",
+				words.Cut(in.ItemID))
 		}
 		_, months, hasAge = age.Cut(in.Words)
 		return naming.Only(it), ask, months, hasAge, nil
@@ -167,10 +171,12 @@ func (d LookUp) questionOf(f *naming.Family) written.Question {
 
 func (d LookUp) shelfItem(x naming.Member) written.ShelfItem {
 	if x.Mix != nil {
-		return written.ShelfItem{ID: x.Mix.ID, Kind: "mix", Name: d.Pen.Text(x.Say()), Also: words.Some(x.Mix.Also), Parts: []string{}, Detail: d.Pen.Text("a mix of the book")}
+		return written.ShelfItem{ID: x.Mix.ID, Kind: "mix", Name: d.Pen.Text(x.Say()), Also: words.Some(x.Mix.Also),
+			Parts: []string{}, Detail: d.Pen.Text("a mix of the book")}
 	}
 	it := *x.Item
-	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Name(it.ID, it.Name), Also: words.Some(it.Also), Parts: parts(it), Detail: it.Facts.Size()}
+	return written.ShelfItem{ID: it.ID, Kind: "thing", Name: d.Pen.Name(it.ID, it.Name), Also: words.Some(it.Also),
+		Parts: parts(it), Detail: it.Facts.Size()}
 }
 
 func (d LookUp) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask, g *safety.Group, months int) {
@@ -178,7 +184,9 @@ func (d LookUp) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask nami
 	if out.Question != nil {
 		out.Question.Waits = j.Asks
 	}
-	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known", age.Say(months))), Judged: written.WriteUsual(j.Verdict, j.Usual()), Findings: d.Pen.Findings(j.Findings()), PortionG: j.Portion.Grams()})
+	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known",
+		age.Say(months))), Judged: written.WriteUsual(j.Verdict, j.Usual()), Findings: d.Pen.Findings(j.Findings()),
+		PortionG: j.Portion.Grams()})
 }
 
 // Limits of a search.
@@ -211,7 +219,8 @@ func (d LookUp) Search(query, part string, limit int) ([]written.ShelfItem, erro
 	}
 	if m := d.Names.Resolve(words, ""); strings.TrimSpace(words) != "" {
 		if m.Family != nil && part == "" {
-			found = append(found, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{}, Parts: []string{}, Detail: d.Pen.Text(say.Text(m.Family.Question))})
+			found = append(found, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{},
+				Parts: []string{}, Detail: d.Pen.Text(say.Text(m.Family.Question))})
 		}
 		for _, x := range m.Members {
 			add(x)
@@ -275,9 +284,13 @@ func (d LookUp) Item(id, useWord string, today age.Date) (written.ItemPage, erro
 	if !ok {
 		return written.ItemPage{}, desk.ErrGone
 	}
-	page := written.ItemPage{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Also: words.Some(it.Also), Parts: parts(it), Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
-		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()), Traits: it.Facts.Words(), Feel: words.Some(it.Feel.Words()), Manner: d.manner(it), Keeps: d.Pen.Text(it.Keeps.Say()), Cost: it.Cost.String(),
-		Basis: it.Basis, Own: it.Own, InCupboard: d.Here[it.ID], Rooms: []written.RoomVerdict{}, Gauge: written.WriteGauge(it.Facts)}
+	page := written.ItemPage{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Also: words.Some(it.Also), Parts: parts(it),
+		Detail: it.Facts.Size(), Contains: d.Pen.Text(it.Facts.Allergens.Say()),
+		MayContain: d.Pen.Text(it.Facts.MayContain.Say()), Usually: d.Pen.Text(it.Facts.UsuallyContains.Say()),
+		Traits: it.Facts.Words(), Feel: words.Some(it.Feel.Words()), Manner: d.manner(it),
+		Keeps: d.Pen.Text(it.Keeps.Say()), Cost: it.Cost.String(),
+		Basis: it.Basis, Own: it.Own, InCupboard: d.Here[it.ID], Rooms: []written.RoomVerdict{},
+		Gauge: written.WriteGauge(it.Facts)}
 	if !it.Facts.ContentsKnown {
 		page.Contains = "not known"
 	}
@@ -323,7 +336,8 @@ func (d LookUp) List(in written.ListInput, today age.Date) (written.ListReport, 
 	for _, a := range in.Answers {
 		answers[a.Name] = a.Answer
 	}
-	report, err := checklist.Check([]byte(in.CSV), g, d.Names, safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.Here), answers)
+	report, err := checklist.Check([]byte(in.CSV), g, d.Names, safety.NewSwaps(g, d.Shelf.Shelf, d.Subject, d.Here),
+		answers)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
 		return written.ListReport{}, written.Bad("/csv", "%s", file.Reason)
@@ -331,21 +345,25 @@ func (d LookUp) List(in written.ListInput, today age.Date) (written.ListReport, 
 	if err != nil {
 		return written.ListReport{}, err
 	}
-	out := written.ListReport{CSV: string(report.CSV()), Rows: make([]written.ListRow, len(report.Rows)), Questions: []written.ListQuestion{}}
+	out := written.ListReport{CSV: string(report.CSV()), Rows: make([]written.ListRow, len(report.Rows)),
+		Questions: []written.ListQuestion{}}
 	for _, q := range report.Questions {
 		question := d.questionOf(q.Family)
 		question.Waits = q.Waits
-		out.Questions = append(out.Questions, written.ListQuestion{Name: q.Family.Name, Rows: q.Rows, Question: question})
+		out.Questions = append(out.Questions, written.ListQuestion{Name: q.Family.Name, Rows: q.Rows,
+			Question: question})
 	}
 	for i, row := range report.Rows {
-		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteUsual(row.Verdict, row.Usual), Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
+		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteUsual(row.Verdict, row.Usual),
+			Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
 	}
 	return out, nil
 }
 
 // CheckFile checks a list against a room file: the same call as List, without a centre.
 func CheckFile(s *written.Sheet, list []byte) (checklist.Report, error) {
-	return checklist.Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil, s.Cupboard), nil)
+	return checklist.Check(list, &s.Group, naming.New(s.Shelf, nil), safety.NewSwaps(&s.Group, s.Shelf, nil,
+		s.Cupboard), nil)
 }
 
 func parts(it material.Item) []string {

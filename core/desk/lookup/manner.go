@@ -7,9 +7,12 @@ import (
 )
 
 // notForPlay are the traits of what nobody is told how to play with.
-var notForPlay = material.TraitsOf(material.HouseholdChemical, material.ToxicSeed, material.UpsetPlant, material.UnknownPlant, material.Battery, material.Magnet,
-	material.Plaster, material.Borate, material.MineralOil, material.EssentialOil, material.CamphorOil, material.Talc, material.LatexBalloon,
-	material.DryIce, material.RawFood, material.Sharp, material.Breakable, material.Damaged, material.Film, material.Burns, material.Rusty, material.UnknownFinish)
+var notForPlay = material.TraitsOf(material.HouseholdChemical, material.ToxicSeed, material.UpsetPlant,
+	material.UnknownPlant, material.Battery, material.Magnet,
+	material.Plaster, material.Borate, material.MineralOil, material.EssentialOil, material.CamphorOil, material.Talc,
+	material.LatexBalloon,
+	material.DryIce, material.RawFood, material.Sharp, material.Breakable, material.Damaged, material.Film,
+	material.Burns, material.Rusty, material.UnknownFinish)
 
 // manner returns how a thing shows itself in play, each side that is described.
 func (d LookUp) manner(it material.Item) []written.Shown {

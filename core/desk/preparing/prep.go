@@ -37,8 +37,11 @@ type scheduled struct {
 // when it was done, with all that comes before it, and the rest moves.
 func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (written.PrepDay, error) {
 	s, err := d.schedule(plans, ticks, day, now)
-	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: written.WriteFree(s.windows), Told: s.told, Hands: d.Settings.PrepHands, Rooms: s.InOrder, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{}, NotReady: s.notReady,
-		Exact: s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{}, After: []written.PrepSlot{}}
+	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: written.WriteFree(s.windows), Told: s.told,
+		Hands: d.Settings.PrepHands, Rooms: s.InOrder, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{},
+		NotReady: s.notReady,
+		Exact:    s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{},
+		After: []written.PrepSlot{}}
 	for i, slot := range s.slots {
 		switch starts := slot.Starts[:len(out.Day)]; {
 		case starts == out.Day:
@@ -112,7 +115,8 @@ func (d Preparing) freeFor(r *desk.Room) (free []room.Free, hands int) {
 }
 
 // PrepWeek writes what is prepared on each of the days from now until one, in a line a day.
-func (d Preparing) PrepWeek(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) (written.PrepWeek, error) {
+func (d Preparing) PrepWeek(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) (written.PrepWeek,
+	error) {
 	out := written.PrepWeek{Days: []written.PrepWeekDay{}}
 	s, err := d.schedule(plans, ticks, until, now)
 	if err != nil {
@@ -140,7 +144,8 @@ func (d Preparing) PrepWeek(plans []desk.Coming, ticks []PrepTick, until age.Dat
 		}
 		for i := range plans {
 			if p := &plans[i]; p.PlayAt[:len(w.Day)] == w.Day {
-				w.Opens = append(w.Opens, written.PrepOpening{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), At: p.PlayAt, Ready: !slices.Contains(s.unready, p.ID)})
+				w.Opens = append(w.Opens, written.PrepOpening{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID),
+					At: p.PlayAt, Ready: !slices.Contains(s.unready, p.ID)})
 			}
 		}
 		out.Days = append(out.Days, w)
@@ -149,7 +154,8 @@ func (d Preparing) PrepWeek(plans []desk.Coming, ticks []PrepTick, until age.Dat
 
 // PrepOf writes when one of the coming plans is prepared among the others, so that its sheet and the day
 // say the same.
-func (d Preparing) PrepOf(of desk.Coming, plans []desk.Coming, ticks []PrepTick, now clock.Wall) (written.PrepSetup, error) {
+func (d Preparing) PrepOf(of desk.Coming, plans []desk.Coming, ticks []PrepTick, now clock.Wall) (written.PrepSetup,
+	error) {
 	out := written.PrepSetup{Slots: []written.PrepSlot{}}
 	at, fault := of.Open()
 	if fault != nil {
@@ -165,7 +171,8 @@ func (d Preparing) PrepOf(of desk.Coming, plans []desk.Coming, ticks []PrepTick,
 }
 
 // PrepAhead writes all that is prepared for plans that open until a day, in order.
-func (d Preparing) PrepAhead(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) ([]written.PrepSlot, error) {
+func (d Preparing) PrepAhead(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) ([]written.PrepSlot,
+	error) {
 	s, err := d.schedule(plans, ticks, until, now)
 	return s.slots, err
 }
@@ -253,17 +260,20 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 	windows := func(free []room.Free) (all []prep.Window) {
 		for midnight := now.Day(); clock.At(midnight, 0, 0).Compare(last) < 0; midnight = midnight.Plus(1) {
 			for _, w := range free {
-				all = append(all, prep.Window{From: since(clock.At(midnight, 0, w.From)), To: since(clock.At(midnight, 0, w.To))})
+				all = append(all, prep.Window{From: since(clock.At(midnight, 0, w.From)),
+					To: since(clock.At(midnight, 0, w.To))})
 			}
 		}
 		return all
 	}
-	on := prep.Day{Now: since(now), Crew: prep.Crew{Hands: d.Settings.PrepHands, Windows: windows(free)}, Crews: map[string]prep.Crew{}}
+	on := prep.Day{Now: since(now), Crew: prep.Crew{Hands: d.Settings.PrepHands, Windows: windows(free)},
+		Crews: map[string]prep.Crew{}}
 	for _, r := range d.InOrder {
 		if r.Unreadable == "" && r.Roster.Prepares() {
 			free, hands := d.freeFor(r)
 			on.Crews[r.ID] = prep.Crew{Hands: hands, Windows: windows(free)}
-			out.InOrder = append(out.InOrder, written.PrepRoom{Room: r.Name(), Windows: written.WriteFree(free), Hands: hands})
+			out.InOrder = append(out.InOrder, written.PrepRoom{Room: r.Name(), Windows: written.WriteFree(free),
+				Hands: hands})
 		}
 	}
 	steps := make([]prep.Step, len(all))

@@ -178,7 +178,8 @@ func doneBy(jobs jobs, ticks []PrepTick, origin time.Time) map[string]PrepTick {
 		for _, id := range jobs[i].After {
 			if _, known := done[id]; !known {
 				before := jobs[slices.IndexFunc(jobs, func(j job) bool { return j.ID == id })]
-				done[id] = PrepTick{Step: id, By: t.By, At: t.At.Add(-time.Duration(jobs[i].Minutes+before.Waits) * time.Minute)}
+				done[id] = PrepTick{Step: id, By: t.By, At: t.At.Add(-time.Duration(jobs[i].Minutes+
+					before.Waits) * time.Minute)}
 			}
 		}
 	}
@@ -186,8 +187,10 @@ func doneBy(jobs jobs, ticks []PrepTick, origin time.Time) map[string]PrepTick {
 }
 
 func (d Preparing) writeSlot(s prep.Slot, j job, jobs jobs, wall func(int) clock.Wall) written.PrepSlot {
-	w := written.PrepSlot{Step: d.Pen.Step(j.step), SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID), PlayAt: j.playAt.String(), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
-		LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded, Together: j.together}
+	w := written.PrepSlot{Step: d.Pen.Step(j.step), SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID),
+		PlayAt: j.playAt.String(), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
+		LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded,
+		Together: j.together}
 	w.ID, w.Minutes, w.Resource, w.Wait = s.Step.ID, s.Step.Minutes, s.Step.Uses, false
 	if s.Step.Fresh > 0 {
 		w.NotBefore = wall(s.Step.Until - s.Step.Fresh).String()

@@ -17,7 +17,8 @@ import (
 const maxQuicker = 2
 
 // late returns the plans of a day that cannot be ready in time, with what can still be done.
-func (d Preparing) late(s scheduled, plans []desk.Coming, ticks []PrepTick, day string, now clock.Wall) []written.PrepLate {
+func (d Preparing) late(s scheduled, plans []desk.Coming, ticks []PrepTick, day string,
+	now clock.Wall) []written.PrepLate {
 	all := []written.PrepLate{}
 	for i := range plans {
 		p := &plans[i]
@@ -27,7 +28,8 @@ func (d Preparing) late(s scheduled, plans []desk.Coming, ticks []PrepTick, day 
 			continue
 		}
 		try := func(of written.Plan) bool { return d.inTime(of, plans, i, ticks, now) }
-		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID), ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try), Stored: d.inStore(p, try),
+		all = append(all, written.PrepLate{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID),
+			ReadyAt: opens.Plus(by, d.Zone).String(), Instead: d.quicker(p, try), Stored: d.inStore(p, try),
 			Smaller: d.Pen.Text(d.smaller(p, try)), OtherDay: otherDay(p, opens, try)})
 	}
 	return all
@@ -83,7 +85,8 @@ func (d Preparing) quicker(p *desk.Coming, inTime func(written.Plan) bool) []wri
 		base.RecipeID = r.ID
 		if inTime(with(p.Plan, place, base)) {
 			hands, waiting := recipe.Minutes(r.Steps)
-			found = append(found, written.PrepInstead{RecipeID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Minutes: hands + waiting})
+			found = append(found, written.PrepInstead{RecipeID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Minutes: hands +
+				waiting})
 		}
 	}
 	slices.SortStableFunc(found, func(a, b written.PrepInstead) int { return a.Minutes - b.Minutes })
@@ -94,7 +97,9 @@ func (d Preparing) quicker(p *desk.Coming, inTime func(written.Plan) bool) []wri
 // and are ready in time.
 func (d Preparing) inStore(p *desk.Coming, inTime func(written.Plan) bool) []written.PrepStored {
 	found := []written.PrepStored{}
-	place := slices.IndexFunc(p.Places, func(p written.Place) bool { return p.Base != nil && p.Base.RecipeID != "" && p.Base.BatchID == "" })
+	place := slices.IndexFunc(p.Places, func(p written.Place) bool {
+		return p.Base != nil && p.Base.RecipeID != "" && p.Base.BatchID == ""
+	})
 	if place < 0 {
 		return found
 	}
@@ -132,10 +137,12 @@ func (d Preparing) smaller(p *desk.Coming, inTime func(written.Plan) bool) say.T
 			switch {
 			case base.Frozen && base.DepthMM != nil:
 				shallower := math.Floor(*base.DepthMM * share)
-				base.DepthMM, less = &shallower, say.F("{depth} deep it is frozen in time.", unit.Millimetres(shallower))
+				base.DepthMM, less = &shallower, say.F("{depth} deep it is frozen in time.",
+					unit.Millimetres(shallower))
 			case base.RecipeID != "" && base.PortionG != nil:
 				portion := math.Floor(*base.PortionG * share)
-				base.PortionG, less = &portion, say.F("With {portion} for each child it is ready in time.", unit.Grams(portion))
+				base.PortionG, less = &portion, say.F("With {portion} for each child it is ready in time.",
+					unit.Grams(portion))
 			default:
 				continue
 			}

@@ -53,7 +53,8 @@ func (d Preparing) shares(dues []due, ticks []PrepTick) map[spot]*together {
 			for j := i + 1; j < len(dues); j++ {
 				for other := range dues[j].r.Places {
 					o := dues[j].r.Places[other].Mix
-					if at := (spot{j, other}); o != nil && all[at] == nil && d.shared(&dues[i], &dues[j], m, o) && !(begun && !slices.Contains(with, dues[j].of.ID)) && !alone(ticks, &dues[j], other) {
+					if at := (spot{j, other}); o != nil && all[at] == nil && d.shared(&dues[i], &dues[j], m, o) &&
+						!(begun && !slices.Contains(with, dues[j].of.ID)) && !alone(ticks, &dues[j], other) {
 						w.spots, others = append(w.spots, at), append(others, o)
 						break // one place of a set-up, so that each portion is set aside once
 					}
@@ -134,7 +135,9 @@ func begunFor(ticks []PrepTick, d *due, place int) (with []string, begun bool) {
 // alone reports whether the mix of a place was begun for its own set-up, rather than set aside from another.
 func alone(ticks []PrepTick, d *due, place int) bool {
 	made, aside := d.of.ID+"/"+madeName(place)+"/", d.asideID(place)
-	return slices.ContainsFunc(ticks, func(t PrepTick) bool { return strings.HasPrefix(t.Step, made) && t.Step != aside })
+	return slices.ContainsFunc(ticks, func(t PrepTick) bool {
+		return strings.HasPrefix(t.Step, made) && t.Step != aside
+	})
 }
 
 // others are the set-ups that have a part of a batch, but for the one that makes it.
@@ -149,9 +152,11 @@ func (w *together) others(dues []due) (ids []string) {
 // played with at a minute.
 func (d *due) aside(place int, after []string, until int) job {
 	m := d.r.Places[place].Mix
-	text := say.F("Set aside {mass} of {recipe} for {room}, closed airtight", m.Batch.Need, m.Recipe.Within(), say.Copied(d.room.Name()))
+	text := say.F("Set aside {mass} of {recipe} for {room}, closed airtight", m.Batch.Need, m.Recipe.Within(),
+		say.Copied(d.room.Name()))
 	if m.Recipe.Keeping().Where == keep.Chilled {
-		text = say.F("Set aside {mass} of {recipe} for {room}, closed, in the fridge", m.Batch.Need, m.Recipe.Within(), say.Copied(d.room.Name()))
+		text = say.F("Set aside {mass} of {recipe} for {room}, closed, in the fridge", m.Batch.Need, m.Recipe.Within(),
+			say.Copied(d.room.Name()))
 	}
 	j := d.job(recipe.Step{Text: text, Minutes: asideMinutes})
 	j.ID, j.After, j.Until = d.asideID(place), after, until
@@ -166,7 +171,8 @@ func (d Preparing) writeTogether(w *together, dues []due) *written.PrepTogether 
 	out := &written.PrepTogether{MadeG: w.Batch.Made.Grams()}
 	for _, s := range w.spots {
 		of := &dues[s.due]
-		out.For = append(out.For, written.PrepShare{SetupID: of.of.ID, Setup: of.of.Name, Room: of.room.Name(), Grams: of.r.Places[s.place].Mix.Batch.Need.Grams()})
+		out.For = append(out.For, written.PrepShare{SetupID: of.of.ID, Setup: of.of.Name, Room: of.room.Name(),
+			Grams: of.r.Places[s.place].Mix.Batch.Need.Grams()})
 	}
 	for _, a := range w.Batch.Amounts {
 		out.Amounts = append(out.Amounts, d.Pen.Amount(a))
@@ -176,5 +182,7 @@ func (d Preparing) writeTogether(w *together, dues []due) *written.PrepTogether 
 
 // inOrder sorts what is prepared for by when it opens.
 func inOrder(dues []due) {
-	slices.SortStableFunc(dues, func(a, b due) int { return cmp.Or(cmp.Compare(a.opens, b.opens), cmp.Compare(a.of.ID, b.of.ID)) })
+	slices.SortStableFunc(dues, func(a, b due) int {
+		return cmp.Or(cmp.Compare(a.opens, b.opens), cmp.Compare(a.of.ID, b.of.ID))
+	})
 }

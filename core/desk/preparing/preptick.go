@@ -33,7 +33,8 @@ const leastC, mostC = -50, 300
 // CheckPrepTick reports why a step of a plan, one of those to come of which some steps are ticked, cannot
 // be ticked so; else it returns the other set-ups that what the step makes is for. What comes before a step
 // is done with it, but for what has to be measured.
-func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []PrepTick, now clock.Wall, in written.PrepTickInput) (with []string, err error) {
+func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []PrepTick, now clock.Wall,
+	in written.PrepTickInput) (with []string, err error) {
 	if _, err := bench.On(d.Desk).Reckon(p.Plan); err != nil {
 		return nil, err
 	}
@@ -61,7 +62,8 @@ func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []Pre
 		return nil, nil
 	}
 	if first := unmeasured(jobs, at, ticks); first != nil {
-		return nil, written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.step.Text), d.Pen.Text(first.step.Probe.Say()))
+		return nil, written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.step.Text),
+			d.Pen.Text(first.step.Probe.Say()))
 	}
 	if !jobs[at].step.Probe.Asked() {
 		return jobs[at].with, nil
@@ -69,7 +71,8 @@ func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []Pre
 	words := d.Pen.Text(jobs[at].step.Probe.Say())
 	switch c := in.MeasuredC; {
 	case c == nil:
-		return nil, written.Bad("/measured_c", "This is not ticked but measured: type what the probe reads; it has to be %s.", words)
+		return nil, written.Bad("/measured_c",
+			"This is not ticked but measured: type what the probe reads; it has to be %s.", words)
 	case !(*c >= leastC && *c <= mostC):
 		return nil, written.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
 	case !jobs[at].step.Probe.Meets(*c):
@@ -119,7 +122,9 @@ func unmeasured(jobs jobs, at int, ticks []PrepTick) *job {
 		if first := unmeasured(jobs, before, ticks); first != nil {
 			return first
 		}
-		if p := jobs[before].step.Probe; p.Asked() && !slices.ContainsFunc(ticks, func(t PrepTick) bool { return t.Step == id && t.measures(p) }) {
+		if p := jobs[before].step.Probe; p.Asked() && !slices.ContainsFunc(ticks, func(t PrepTick) bool {
+			return t.Step == id && t.measures(p)
+		}) {
 			return &jobs[before]
 		}
 	}

@@ -20,7 +20,8 @@ import (
 
 // Offered says what a set-up was for its room on its day: the record of it.
 func (d Went) Offered(s written.Setup) (out written.Offered, given int) {
-	out = written.Offered{Name: s.Name, Room: d.RoomName(s.RoomID), RoomID: s.RoomID, PlayAt: s.PlayAt, Conditions: []string{}}
+	out = written.Offered{Name: s.Name, Room: d.RoomName(s.RoomID), RoomID: s.RoomID, PlayAt: s.PlayAt,
+		Conditions: []string{}}
 	r, err := bench.On(d.Desk).Reckon(s.Plan)
 	if err != nil {
 		out.Reason = err.Error()
@@ -42,7 +43,8 @@ func (d Went) Offered(s written.Setup) (out written.Offered, given int) {
 			}
 			for _, do := range f.Do {
 				if !slices.Contains(out.Precautions, do.Key()) && len(out.Precautions) < maxConditions {
-					out.Conditions, out.Precautions = append(out.Conditions, d.Pen.Text(do.Say())), append(out.Precautions, do.Key())
+					out.Conditions, out.Precautions = append(out.Conditions, d.Pen.Text(do.Say())),
+						append(out.Precautions, do.Key())
 				}
 			}
 		}
@@ -84,7 +86,8 @@ func (d Went) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 		if c.What == review.Depth {
 			words = say.F("{thing}: {to} deep in place of {was}.", say.Name(about, name), to, was)
 		}
-		all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about, Was: c.From, To: c.To, Words: d.Pen.Text(words), Why: d.Pen.Text(c.Why), Carried: []string{}})
+		all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about,
+			Was: c.From, To: c.To, Words: d.Pen.Text(words), Why: d.Pen.Text(c.Why), Carried: []string{}})
 	}
 	pieces := false
 	for _, p := range s.Places {
@@ -112,7 +115,8 @@ func (d Went) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 	}
 	if about := baseOf(s); about != "" {
 		for _, c := range review.Notes(w, pieces, l.OwnThing) {
-			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about, Words: d.Pen.Text(c.Why), Carried: []string{}})
+			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about,
+				Words: d.Pen.Text(c.Why), Carried: []string{}})
 		}
 	}
 	return all
@@ -157,7 +161,8 @@ func Apply(s written.Setup, l written.Lesson, back bool) (out written.Setup, ok 
 		}
 		p.Items = slices.Clone(p.Items)
 		for i := range p.Items {
-			if it := &p.Items[i]; l.What == review.Each && it.ItemID == l.About && float64(it.Each) == from && !it.Shared {
+			if it := &p.Items[i]; l.What == review.Each && it.ItemID == l.About && float64(it.Each) == from &&
+				!it.Shared {
 				it.Each, ok = int(to), true
 			}
 		}
@@ -190,7 +195,8 @@ func (d Went) Mouthing(roomID string, seen []string) []string {
 func (d Went) CheckChildren(roomID string, ids, before []string) *written.Fault {
 	r, known := d.Find(roomID)
 	for i, id := range ids {
-		here := slices.Contains(before, id) || known && slices.ContainsFunc(r.Roster.Children, func(p room.Person) bool { return p.ID == id })
+		here := slices.Contains(before, id) || known && slices.ContainsFunc(r.Roster.Children,
+			func(p room.Person) bool { return p.ID == id })
 		if !here || slices.Contains(ids[:i], id) {
 			return written.Bad("/mouthed", "Choose children of the room, each once.")
 		}
@@ -217,7 +223,9 @@ func (d Went) UsedUp(s written.Setup) (lines []written.BatchLine) {
 func (d Went) PlayedWith(id string, s written.Setup) (ids []string) {
 	for i := range d.Batches {
 		b := &d.Batches[i]
-		taken := slices.ContainsFunc(s.Places, func(p written.Place) bool { return p.Base != nil && p.Base.BatchID == b.ID })
+		taken := slices.ContainsFunc(s.Places, func(p written.Place) bool {
+			return p.Base != nil && p.Base.BatchID == b.ID
+		})
 		if taken || b.Written.SetupID == id && b.Written.From == "" {
 			ids = append(ids, b.ID)
 		}
@@ -233,5 +241,6 @@ func (d Went) UsedBy(b *desk.Batch, roomID string, mouthed bool, today age.Date)
 	if fault != nil || b.Ended || s.Over.Why != "" || !known {
 		return e, false
 	}
-	return written.BatchEvent{Kind: batch.Used.String(), On: today.String(), RoomID: roomID, Mouths: mouthed || d.Mouths(r, today), Ill: r.Roster.Illness}, true
+	return written.BatchEvent{Kind: batch.Used.String(), On: today.String(), RoomID: roomID, Mouths: mouthed ||
+		d.Mouths(r, today), Ill: r.Roster.Illness}, true
 }

@@ -19,7 +19,8 @@ import (
 )
 
 // SaveRoom keeps a room as it reads today.
-func (h Documents) SaveRoom(ctx context.Context, s *store.Session, id uuid.UUID, in written.RoomInput) (written.StoredRoom, error) {
+func (h Documents) SaveRoom(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.RoomInput) (written.StoredRoom, error) {
 	roster, fault := in.Roster()
 	if fault == nil {
 		fault = in.CheckOn(h.Today(s))
@@ -34,7 +35,8 @@ func (h Documents) SaveRoom(ctx context.Context, s *store.Session, id uuid.UUID,
 	describe := func(doc store.Doc) written.StoredRoom {
 		return d.Describe(desk.ReadRoom(doc.ID.String(), doc.Version, doc.Form, nameOf(doc), doc.Doc), h.Today(s))
 	}
-	saved, err := h.Save(ctx, s, store.Rooms, id, in.Version, written.WriteRoom(roster), centre.ARoom, func(doc store.Doc) (any, error) { return describe(doc), nil })
+	saved, err := h.Save(ctx, s, store.Rooms, id, in.Version, written.WriteRoom(roster), centre.ARoom,
+		func(doc store.Doc) (any, error) { return describe(doc), nil })
 	if err != nil {
 		return written.StoredRoom{}, err
 	}
@@ -50,7 +52,8 @@ func nameOf(d store.Doc) string {
 }
 
 // SaveThing keeps a thing of the centre's own.
-func (h Documents) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID, in written.ItemInput) (written.OwnItem, error) {
+func (h Documents) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.ItemInput) (written.OwnItem, error) {
 	row := in.Row.Trimmed()
 	row.Confirmed = true
 	if _, fault := row.Item(id.String(), material.Standard().Named); fault != nil {
@@ -67,7 +70,9 @@ func (h Documents) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID
 		w, err := written.Stored[written.Thing](doc.Form, doc.Doc)
 		return written.OwnItem{ID: doc.ID.String(), Version: doc.Version, Row: w}, err
 	}
-	saved, err := h.Save(ctx, s, store.Things, id, in.Version, row, centre.AThing, func(doc store.Doc) (any, error) { return own(doc) })
+	saved, err := h.Save(ctx, s, store.Things, id, in.Version, row, centre.AThing, func(doc store.Doc) (any, error) {
+		return own(doc)
+	})
 	if err != nil {
 		return written.OwnItem{}, err
 	}
@@ -75,7 +80,8 @@ func (h Documents) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID
 }
 
 // ImportThings adds things of the centre's own from CSV, all of them or none.
-func (h Documents) ImportThings(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported, error) {
+func (h Documents) ImportThings(ctx context.Context, s *store.Session, in written.ImportInput) (written.Imported,
+	error) {
 	out := written.Imported{Names: []string{}}
 	lines, err := checklist.ReadTable([]byte(in.CSV), written.ThingColumns)
 	var file *checklist.FileError
@@ -90,7 +96,8 @@ func (h Documents) ImportThings(ctx context.Context, s *store.Session, in writte
 		return out, err
 	}
 	if d.Things()+len(lines) > desk.MaxThings {
-		return out, written.Bad("/csv", "A centre keeps at most %d things of its own; nothing was added.", desk.MaxThings)
+		return out, written.Bad("/csv", "A centre keeps at most %d things of its own; nothing was added.",
+			desk.MaxThings)
 	}
 	docs := make(map[uuid.UUID][]byte, len(lines))
 	for _, line := range lines {
@@ -112,14 +119,16 @@ func (h Documents) ImportThings(ctx context.Context, s *store.Session, in writte
 	out.Added = len(docs)
 	err = h.Of(s).Add(ctx, store.Things, docs)
 	if errors.Is(err, store.ErrNameTaken) {
-		return out, written.Bad("/csv", "A name in the list stands twice, or is one of your own things already. Nothing was added.")
+		return out, written.Bad("/csv",
+			"A name in the list stands twice, or is one of your own things already. Nothing was added.")
 	}
 	return out, err
 }
 
 // SaveRecipe keeps a recipe of the centre's own. It is stored only when every line of it
 // can be read.
-func (h Documents) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUID, in written.RecipeInput) (written.OwnRecipe, error) {
+func (h Documents) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.RecipeInput) (written.OwnRecipe, error) {
 	in.Recipe.Name = strings.TrimSpace(in.Recipe.Name)
 	in.Recipe.Confirmed = true
 	d, err := h.Desk(ctx, s)
@@ -133,7 +142,10 @@ func (h Documents) SaveRecipe(ctx context.Context, s *store.Session, id uuid.UUI
 		w, err := written.Stored[written.Recipe](doc.Form, doc.Doc)
 		return written.OwnRecipe{ID: doc.ID.String(), Version: doc.Version, Recipe: w}, err
 	}
-	saved, err := h.Save(ctx, s, store.Recipes, id, in.Version, in.Recipe, centre.ARecipe, func(doc store.Doc) (any, error) { return own(doc) })
+	saved, err := h.Save(ctx, s, store.Recipes, id, in.Version, in.Recipe, centre.ARecipe, func(doc store.Doc) (any,
+		error) {
+		return own(doc)
+	})
 	if err != nil {
 		return written.OwnRecipe{}, err
 	}
@@ -193,15 +205,18 @@ func settingsOf(version, form int, doc []byte) (written.CentreInput, error) {
 
 // SaveSettings keeps the settings of the centre. A setting can tighten what the rules ask
 // and never loosen it.
-func (h Documents) SaveSettings(ctx context.Context, s *store.Session, in written.CentreInput) (written.CentreInput, error) {
+func (h Documents) SaveSettings(ctx context.Context, s *store.Session, in written.CentreInput) (written.CentreInput,
+	error) {
 	settings, fault := in.Settings()
 	if fault != nil {
 		return in, fault
 	}
 	if _, err := time.LoadLocation(settings.TimeZone); err != nil || settings.TimeZone == time.Local.String() {
-		return in, written.Bad("/time_zone", "%q is no time zone that Emblo knows, such as Europe/London.", settings.TimeZone)
+		return in, written.Bad("/time_zone", "%q is no time zone that Emblo knows, such as Europe/London.",
+			settings.TimeZone)
 	}
-	saved, err := h.Of(s).SaveSettings(ctx, in.Version, written.Write(written.WriteSettings(settings)), settings.TimeZone)
+	saved, err := h.Of(s).SaveSettings(ctx, in.Version, written.Write(written.WriteSettings(settings)),
+		settings.TimeZone)
 	var stale *store.Conflict
 	if errors.As(err, &stale) {
 		stored, err := settingsOf(stale.Current.Version, stale.Current.Form, stale.Current.Doc)
@@ -217,7 +232,8 @@ func (h Documents) SaveSettings(ctx context.Context, s *store.Session, in writte
 }
 
 // AddAddition logs what was worked into today's batch of a recipe.
-func (h Documents) AddAddition(ctx context.Context, s *store.Session, recipe string, id uuid.UUID, in written.AdditionInput) error {
+func (h Documents) AddAddition(ctx context.Context, s *store.Session, recipe string, id uuid.UUID,
+	in written.AdditionInput) error {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return err
@@ -225,7 +241,8 @@ func (h Documents) AddAddition(ctx context.Context, s *store.Session, recipe str
 	if err := kitchen.On(d).CheckAddition(recipe, in); err != nil {
 		return err
 	}
-	return h.Of(s).Cupboard().AddAddition(ctx, store.Addition{ID: id, RecipeID: recipe, Day: h.Today(s).String(), ItemID: in.ItemID, Share: in.Share, Symptom: in.Symptom})
+	return h.Of(s).Cupboard().AddAddition(ctx, store.Addition{ID: id, RecipeID: recipe, Day: h.Today(s).String(),
+		ItemID: in.ItemID, Share: in.Share, Symptom: in.Symptom})
 }
 
 // DeleteAddition takes an addition back.

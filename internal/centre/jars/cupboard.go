@@ -32,7 +32,8 @@ func (h Jars) Cupboard(ctx context.Context, s *store.Session) (written.Cupboard,
 }
 
 // SaveJar keeps a jar.
-func (h Jars) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in written.JarInput) (written.StoredJar, error) {
+func (h Jars) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in written.JarInput) (written.StoredJar,
+	error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.StoredJar{}, err
@@ -41,7 +42,9 @@ func (h Jars) SaveJar(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 	if err != nil {
 		return written.StoredJar{}, err
 	}
-	_, err = h.Save(ctx, s, store.Jars, id, in.Version, jar, centre.AJar, func(doc store.Doc) (any, error) { return h.jarNow(ctx, s, doc.ID) })
+	_, err = h.Save(ctx, s, store.Jars, id, in.Version, jar, centre.AJar, func(doc store.Doc) (any, error) {
+		return h.jarNow(ctx, s, doc.ID)
+	})
 	if err != nil {
 		return written.StoredJar{}, err
 	}
@@ -91,7 +94,8 @@ const farAhead = 100 * 365 * 24 * time.Hour
 const longestAgo = 31 * 24 * time.Hour
 
 // Note notes what happened to a jar; the same move twice is one.
-func (h Jars) Note(ctx context.Context, s *store.Session, id uuid.UUID, in written.MoveInput) (written.StoredJar, error) {
+func (h Jars) Note(ctx context.Context, s *store.Session, id uuid.UUID, in written.MoveInput) (written.StoredJar,
+	error) {
 	jar, err := centre.ParseID(in.JarID)
 	if err != nil {
 		return written.StoredJar{}, written.Bad("/jar_id", "Choose a jar.")
@@ -105,7 +109,8 @@ func (h Jars) Note(ctx context.Context, s *store.Session, id uuid.UUID, in writt
 		return written.StoredJar{}, err
 	}
 	m.ID = id.String()
-	if m.At, err = h.At(in.At, longestAgo, "Note what happened within the last 31 days, and not in the future."); err != nil {
+	if m.At, err = h.At(in.At, longestAgo,
+		"Note what happened within the last 31 days, and not in the future."); err != nil {
 		return written.StoredJar{}, err
 	}
 	if err := h.Add(ctx, s, jar, m); err != nil {
@@ -265,7 +270,8 @@ func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.I
 		if err != nil {
 			return out, err
 		}
-		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: written.Write(r.Jar)}, Move: store.MoveRow{ID: move, At: h.Clock().UTC(), Kind: stock.Counted.String()}}
+		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: written.Write(r.Jar)},
+			Move: store.MoveRow{ID: move, At: h.Clock().UTC(), Kind: stock.Counted.String()}}
 		if r.Weighed {
 			n := r.Amount.Number()
 			all[i].Move.Amount = &n

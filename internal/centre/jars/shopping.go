@@ -77,7 +77,8 @@ func (h Jars) list(ctx context.Context, s *store.Session) (*desk.Desk, written.S
 	ticks := make([]cupboard.Ticked, 0, len(rows))
 	for _, r := range rows {
 		if t, err := written.Stored[written.Tick](r.Form, r.Doc); err == nil {
-			ticks = append(ticks, cupboard.Ticked{ID: r.ID.String(), ItemID: r.ItemID, Label: r.Label, By: r.By, Tick: t})
+			ticks = append(ticks, cupboard.Ticked{ID: r.ID.String(), ItemID: r.ItemID, Label: r.Label, By: r.By,
+				Tick: t})
 		}
 	}
 	return d, cupboard.On(d).Shopping(plans, ticks), nil
@@ -154,7 +155,8 @@ func (h Jars) Receive(ctx context.Context, s *store.Session, in written.ReceiveI
 
 // delivery returns what of a tick goes into which jar; ok is false for a line that is not in the
 // basket.
-func (h Jars) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row store.Tick, fresh uuid.UUID) (out store.Delivery, ok bool, err error) {
+func (h Jars) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row store.Tick,
+	fresh uuid.UUID) (out store.Delivery, ok bool, err error) {
 	tick, err := written.Stored[written.Tick](row.Form, row.Doc)
 	if err != nil {
 		return out, false, centre.Unreadable("line of the list", err)

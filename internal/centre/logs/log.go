@@ -67,7 +67,8 @@ func lessonOf(r store.LessonRow) (written.Lesson, error) {
 
 // SaveLog keeps how a set-up went, and carries out what is done otherwise next time: on the plans to come
 // of the same room that have it as it was. The cupboard and the batches follow. The same log twice is one.
-func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in written.LogInput) (written.StoredLog, error) {
+func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in written.LogInput) (written.StoredLog,
+	error) {
 	var out written.StoredLog
 	setup, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
@@ -101,7 +102,8 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 	if fault != nil {
 		return out, fault
 	}
-	told := store.Told{SetupID: id, Version: in.Version, Doc: written.Write(in.Log), Offered: written.Write(offered), PlayAt: setup.PlayAt, Lessons: map[uuid.UUID][]byte{}}
+	told := store.Told{SetupID: id, Version: in.Version, Doc: written.Write(in.Log), Offered: written.Write(offered),
+		PlayAt: setup.PlayAt, Lessons: map[uuid.UUID][]byte{}}
 	if told.RoomID, err = uuid.Parse(setup.RoomID); err != nil {
 		return out, err
 	}
@@ -197,7 +199,8 @@ func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, 
 }
 
 // follow lets the cupboard and the batches follow what a log says, each once.
-func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup written.StoredSetup, in written.LogInput) error {
+func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup written.StoredSetup,
+	in written.LogInput) error {
 	id, err := uuid.Parse(setup.ID)
 	if err != nil {
 		return err
@@ -217,7 +220,8 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 			return err
 		}
 		note := func(event uuid.UUID, of func(*desk.Batch) (written.BatchEvent, bool)) error {
-			err := h.Of(s).Making().AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+			err := h.Of(s).Making().AddBatchEvent(ctx, batch, event, func(row store.BatchRow) ([]byte, *store.NewBatch,
+				bool, error) {
 				b := centre.BatchOf(row)
 				w, ok := of(&b)
 				if !ok {
@@ -242,7 +246,8 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 				continue
 			}
 			if err := note(uuid.NewSHA1(id, []byte("added "+b+a.ItemID)), func(*desk.Batch) (written.BatchEvent, bool) {
-				return written.BatchEvent{Kind: "added", On: h.Today(s).String(), ItemID: a.ItemID, Grams: a.Grams}, true
+				return written.BatchEvent{Kind: "added", On: h.Today(s).String(), ItemID: a.ItemID,
+					Grams: a.Grams}, true
 			}); err != nil {
 				return err
 			}
@@ -327,7 +332,8 @@ func (h Logs) takeBack(ctx context.Context, s *store.Session, l written.Lesson) 
 			continue
 		}
 		if back, ok := went.Apply(w, l, true); ok {
-			if _, err := h.Of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil && !changed(err) {
+			if _, err := h.Of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil &&
+				!changed(err) {
 				return err
 			}
 		}

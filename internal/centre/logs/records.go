@@ -61,7 +61,8 @@ func (h Logs) addLater(ctx context.Context, s *store.Session, rows []store.Recor
 			if l.SetupID != r.ID || r.At == nil || !l.At.After(*r.At) {
 				continue
 			}
-			line := written.RecordLine{At: clock.WallOf(l.At.In(h.Zone(s.TimeZone))).String(), By: l.By, What: doings[l.What]}
+			line := written.RecordLine{At: clock.WallOf(l.At.In(h.Zone(s.TimeZone))).String(), By: l.By,
+				What: doings[l.What]}
 			if l.What == "log" {
 				told, err := written.Stored[written.Log](l.Form, l.Doc)
 				if err != nil {
@@ -133,7 +134,8 @@ func (h Logs) RecordFile(ctx context.Context, s *store.Session, from, until stri
 	if err != nil {
 		return "", err
 	}
-	rows, err := h.Of(s).Logs().Records(ctx, first, last, store.Cursor{PlayAt: last, ID: uuid.Max}, false, maxRecordRows)
+	rows, err := h.Of(s).Logs().Records(ctx, first, last, store.Cursor{PlayAt: last, ID: uuid.Max}, false,
+		maxRecordRows)
 	if err != nil {
 		return "", err
 	}
@@ -153,19 +155,22 @@ const (
 // unsaid adds to the day what has opened and nobody has said anything of, and what was not counted in.
 func (h Logs) Unsaid(ctx context.Context, s *store.Session, d *desk.Desk, out *written.Today) error {
 	over := h.Now(s).Minus(preparing.PlayMinutes, d.Zone) // what opened later is still played with
-	rows, err := h.Of(s).Logs().Records(ctx, clock.At(over.Day(), -24*toLogDays, 0).String(), over.String(), store.Cursor{PlayAt: over.String(), ID: uuid.Max}, true, toLogShown)
+	rows, err := h.Of(s).Logs().Records(ctx, clock.At(over.Day(), -24*toLogDays, 0).String(), over.String(),
+		store.Cursor{PlayAt: over.String(), ID: uuid.Max}, true, toLogShown)
 	if err != nil {
 		return err
 	}
 	for _, r := range rows {
 		if w, err := written.Stored[written.Setup](r.Form, r.Doc); err == nil {
-			out.ToLog = append(out.ToLog, written.ToLog{SetupID: r.ID.String(), Name: w.Name, Room: d.RoomName(w.RoomID), PlayAt: w.PlayAt})
+			out.ToLog = append(out.ToLog, written.ToLog{SetupID: r.ID.String(), Name: w.Name,
+				Room: d.RoomName(w.RoomID), PlayAt: w.PlayAt})
 		}
 	}
 	strays, err := h.Of(s).Logs().Strays(ctx, toLogShown)
 	for _, l := range strays {
 		if o, err := written.Read[written.Offered](l.Offered); err == nil {
-			out.Strays = append(out.Strays, written.Stray{SetupID: l.SetupID.String(), Name: o.Name, Room: o.Room, On: o.PlayAt, Missing: l.Missing})
+			out.Strays = append(out.Strays, written.Stray{SetupID: l.SetupID.String(), Name: o.Name, Room: o.Room,
+				On: o.PlayAt, Missing: l.Missing})
 		}
 	}
 	return err

@@ -31,7 +31,9 @@ func (h Making) Moved(ctx context.Context, s *store.Session, d *desk.Desk) ([]wr
 	}
 	moved, keep := batches.On(d).Moved(told, h.Today(s))
 	if len(keep) > 0 {
-		err = h.Behind(ctx, "until when batches keep is", func(ctx context.Context) error { return h.tell(ctx, s, keep) })
+		err = h.Behind(ctx, "until when batches keep is", func(ctx context.Context) error {
+			return h.tell(ctx, s, keep)
+		})
 	}
 	return moved, err
 }
@@ -134,7 +136,8 @@ func (h Making) Batch(ctx context.Context, s *store.Session, id uuid.UUID) (writ
 }
 
 // MakeBatch keeps a new batch, and takes what went in out of the cupboard. The same batch twice is one.
-func (h Making) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchInput) (written.BatchPage, error) {
+func (h Making) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.BatchInput) (written.BatchPage, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return written.BatchPage{}, err
@@ -149,13 +152,16 @@ func (h Making) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 			_, err = h.Of(s).Doc(ctx, store.Setups, setup)
 		}
 		if errors.Is(centre.Gone(err), centre.ErrGone) {
-			return written.BatchPage{}, written.Bad("/setup_id", "The set-up that it was made for is not there any more: make it without.")
+			return written.BatchPage{}, written.Bad("/setup_id",
+				"The set-up that it was made for is not there any more: make it without.")
 		}
 		if err != nil {
 			return written.BatchPage{}, err
 		}
 	}
-	if _, err = h.Save(ctx, s, store.Batches, id, 0, w, centre.ABatch, func(doc store.Doc) (any, error) { return h.Batch(ctx, s, doc.ID) }); err != nil {
+	if _, err = h.Save(ctx, s, store.Batches, id, 0, w, centre.ABatch, func(doc store.Doc) (any, error) {
+		return h.Batch(ctx, s, doc.ID)
+	}); err != nil {
 		return written.BatchPage{}, err
 	}
 	if err := h.Of(s).Making().MadeBy(ctx, id); err != nil {
@@ -179,7 +185,8 @@ func (h Making) toldOf(ctx context.Context, s *store.Session, id uuid.UUID) (wri
 }
 
 // takeOut notes what a batch took from the jars that were weighed: at most what is in them, each once.
-func (h Making) TakeOut(ctx context.Context, s *store.Session, d *desk.Desk, batch uuid.UUID, lines []written.BatchLine) error {
+func (h Making) TakeOut(ctx context.Context, s *store.Session, d *desk.Desk, batch uuid.UUID,
+	lines []written.BatchLine) error {
 	for _, l := range lines {
 		jar, has, ok := d.Weighed(l.ItemID)
 		if !ok {
@@ -189,7 +196,8 @@ func (h Making) TakeOut(ctx context.Context, s *store.Session, d *desk.Desk, bat
 		if err != nil {
 			return err
 		}
-		m := stock.Move{ID: uuid.NewSHA1(batch, []byte(l.ItemID)).String(), At: h.Clock().UTC(), Kind: stock.Used, Amount: stock.Of(math.Round(min(l.Grams, has)), stock.Grams), Weighed: true}
+		m := stock.Move{ID: uuid.NewSHA1(batch, []byte(l.ItemID)).String(), At: h.Clock().UTC(), Kind: stock.Used,
+			Amount: stock.Of(math.Round(min(l.Grams, has)), stock.Grams), Weighed: true}
 		if m.Amount.Number() < 1 {
 			continue
 		}
@@ -201,7 +209,8 @@ func (h Making) TakeOut(ctx context.Context, s *store.Session, d *desk.Desk, bat
 }
 
 // NoteBatch notes what happened to a batch today. The same event twice is one.
-func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, in written.BatchEventInput) (written.BatchPage, error) {
+func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.BatchEventInput) (written.BatchPage, error) {
 	batch, err := centre.ParseID(in.BatchID)
 	if err != nil {
 		return written.BatchPage{}, written.Bad("/batch_id", "Choose a batch.")
@@ -211,7 +220,8 @@ func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID, i
 		return written.BatchPage{}, err
 	}
 	var part uuid.UUID
-	err = h.Of(s).Making().AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+	err = h.Of(s).Making().AddBatchEvent(ctx, batch, id, func(row store.BatchRow) ([]byte, *store.NewBatch, bool,
+		error) {
 		b := centre.BatchOf(row)
 		w, begun, err := batches.On(d).NoteOf(&b, in, h.Today(s))
 		if err != nil {

@@ -21,7 +21,8 @@ import (
 func (h Schedule) Prep(ctx context.Context, s *store.Session, day string) (written.PrepDay, error) {
 	now := h.Now(s)
 	on, err := age.ParseDate(day)
-	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*centre.AheadDays, 0).Day().String() {
+	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*centre.AheadDays,
+		0).Day().String() {
 		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", centre.AheadDays)
 	}
 	d, plans, ticks, err := h.toPrepare(ctx, s)
@@ -60,7 +61,8 @@ func (h Schedule) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (w
 
 // toPrepare returns what is prepared: the plans of the day and those to come, others that are named, and
 // what is done of them.
-func (h Schedule) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming, []preparing.PrepTick, error) {
+func (h Schedule) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming,
+	[]preparing.PrepTick, error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, nil, nil, err
@@ -80,7 +82,8 @@ func (h Schedule) toPrepare(ctx context.Context, s *store.Session, others ...des
 
 // prepTicks returns the steps of plans that are done. Those that were told by their words are kept by their ids from
 // here on.
-func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk, plans ...desk.Coming) ([]preparing.PrepTick, error) {
+func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk,
+	plans ...desk.Coming) ([]preparing.PrepTick, error) {
 	ids := make([]uuid.UUID, 0, len(plans))
 	for _, p := range plans {
 		if id, err := uuid.Parse(p.ID); err == nil {
@@ -96,7 +99,9 @@ func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk,
 		ticks[i] = preparing.PrepTick{Step: r.Step, By: r.By, At: r.At, Measured: r.Value, With: r.With}
 	}
 	if ids := preparing.On(d).Renamed(plans, ticks); len(ids) > 0 {
-		if err := h.Behind(ctx, "steps by their ids are", func(ctx context.Context) error { return h.Of(s).Schedule().RenameTicks(ctx, ids) }); err != nil {
+		if err := h.Behind(ctx, "steps by their ids are", func(ctx context.Context) error {
+			return h.Of(s).Schedule().RenameTicks(ctx, ids)
+		}); err != nil {
 			return nil, err
 		}
 		for i := range ticks {
@@ -135,5 +140,6 @@ func (h Schedule) TickPrep(ctx context.Context, s *store.Session, in written.Pre
 	if !in.Done {
 		return centre.Gone(h.Of(s).Schedule().UntickPrep(ctx, setup, in.StepID, at))
 	}
-	return centre.Gone(h.Of(s).Schedule().TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at, Value: in.MeasuredC, With: with}))
+	return centre.Gone(h.Of(s).Schedule().TickPrep(ctx, store.PrepTick{SetupID: setup, Step: in.StepID, At: at,
+		Value: in.MeasuredC, With: with}))
 }

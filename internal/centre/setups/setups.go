@@ -35,7 +35,8 @@ func setupOf(doc store.Doc) (written.StoredSetup, error) {
 
 // SaveSetup keeps a set-up and answers it. It is stored only when it can be reckoned for
 // its room, so that a stored plan always has an answer.
-func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, in written.SetupInput) (written.SavedSetup, error) {
+func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.SetupInput) (written.SavedSetup, error) {
 	var out written.SavedSetup
 	if in.Name = strings.TrimSpace(in.Name); in.Name == "" {
 		return out, written.Bad("/name", "Give the set-up a name.")
@@ -51,15 +52,20 @@ func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID, i
 	if err != nil {
 		return out, err
 	}
-	saved, err := h.Save(ctx, s, store.Setups, id, in.Version, in.Setup, centre.ASetup, func(doc store.Doc) (any, error) { return setupOf(doc) })
+	saved, err := h.Save(ctx, s, store.Setups, id, in.Version, in.Setup, centre.ASetup, func(doc store.Doc) (any,
+		error) {
+		return setupOf(doc)
+	})
 	if err != nil {
 		return out, err
 	}
-	if err := h.Keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.Kept(at, in.Plan, judged)}}); err != nil {
+	if err := h.Keep(ctx, s, map[uuid.UUID]store.VersionedDigest{id: {Version: saved.Version, Digest: h.Kept(at,
+		in.Plan, judged)}}); err != nil {
 		return out, err
 	}
 	// Who saves a set-up has its answer before them.
-	if err := h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)}, false); err != nil {
+	if err := h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)},
+		false); err != nil {
 		return out, err
 	}
 	out.Answer = answer
@@ -97,7 +103,9 @@ func (h Setups) Keep(ctx context.Context, s *store.Session, digests map[uuid.UUI
 	if len(digests) == 0 {
 		return nil
 	}
-	return h.Behind(ctx, "digests were", func(ctx context.Context) error { return h.Of(s).Glances().KeepDigests(ctx, digests) })
+	return h.Behind(ctx, "digests were", func(ctx context.Context) error {
+		return h.Of(s).Glances().KeepDigests(ctx, digests)
+	})
 }
 
 // Setups returns a page of the list, from the cursor of the page before: what opens from
@@ -106,7 +114,8 @@ func (h Setups) Keep(ctx context.Context, s *store.Session, digests map[uuid.UUI
 //
 // Of the set-ups only those are listed whose name or room holds the words, and either templates or
 // what is none.
-func (h Setups) Setups(ctx context.Context, s *store.Session, words string, templates bool, after string, limit int) (written.SetupPage, error) {
+func (h Setups) Setups(ctx context.Context, s *store.Session, words string, templates bool, after string,
+	limit int) (written.SetupPage, error) {
 	out := written.SetupPage{Setups: []written.SetupSummary{}}
 	cursor, err := centre.ReadCursor(after)
 	if err != nil {
@@ -122,7 +131,8 @@ func (h Setups) Setups(ctx context.Context, s *store.Session, words string, temp
 	if err != nil {
 		return out, err
 	}
-	rows, err := h.Of(s).Glances().SetupsFrom(ctx, store.Asked{Words: strings.Fields(words), Templates: templates}, clock.At(h.Today(s), 0, 0), cursor, limit+1)
+	rows, err := h.Of(s).Glances().SetupsFrom(ctx, store.Asked{Words: strings.Fields(words), Templates: templates},
+		clock.At(h.Today(s), 0, 0), cursor, limit+1)
 	if err != nil {
 		return out, err
 	}
@@ -169,12 +179,16 @@ func (h Setups) Read(at store.Revisions, d *desk.Desk, r store.SetupRow) Row {
 			PlayAt string `json:"play_at"`
 		}
 		_ = json.Unmarshal(r.Doc.Doc, &place) // what of it can be said
-		return Row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: place.Name, RoomID: place.RoomID, RoomName: d.RoomName(place.RoomID), PlayAt: place.PlayAt,
+		return Row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: place.Name, RoomID: place.RoomID,
+			RoomName: d.RoomName(place.RoomID), PlayAt: place.PlayAt,
 			Digest: bench.UnreadableDigest(err.Error())}}
 	}
-	out := Row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: w.Name, RoomID: w.RoomID, RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}, Plan: &w.Plan}
+	out := Row{SetupSummary: written.SetupSummary{ID: r.ID.String(), Name: w.Name, RoomID: w.RoomID,
+		RoomName: d.RoomName(w.RoomID), PlayAt: w.PlayAt}, Plan: &w.Plan}
 	var kept keptDigest
-	if len(r.Digest) > 0 && json.Unmarshal(r.Digest, &kept) == nil && kept.People == at.People && kept.Shelf == at.Shelf && kept.Rules == h.Rules && (kept.Stock == nil || *kept.Stock == at.Stock) && kept.Token != "" {
+	if len(r.Digest) > 0 && json.Unmarshal(r.Digest, &kept) == nil && kept.People == at.People &&
+		kept.Shelf == at.Shelf && kept.Rules == h.Rules && (kept.Stock == nil || *kept.Stock == at.Stock) &&
+		kept.Token != "" {
 		out.Digest, out.Token = kept.Digest, kept.Token
 		return out
 	}

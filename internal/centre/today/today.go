@@ -35,7 +35,10 @@ const (
 func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
 	now := h.Now(s)
 	day := now.Day()
-	out := written.Today{Now: now.String(), Zone: h.Zone(s.TimeZone).String(), Setups: []written.SetupSummary{}, Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{}, Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{}, Moved: []written.MovedBatch{}}
+	out := written.Today{Now: now.String(), Zone: h.Zone(s.TimeZone).String(), Setups: []written.SetupSummary{},
+		Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{},
+		Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{},
+		Moved: []written.MovedBatch{}}
 	d, at, err := h.DeskAt(ctx, s)
 	if err != nil {
 		return out, err
@@ -50,7 +53,8 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	for _, r := range rows {
 		said := setups.In(h.House).Read(at, d, r.SetupRow)
 		if said.Fresh != nil {
-			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: setups.In(h.House).Kept(at, *said.Plan, *said.Fresh)}
+			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: setups.In(h.House).Kept(at, *said.Plan,
+				*said.Fresh)}
 		}
 		switch opens, err := clock.ParseWall(said.PlayAt); {
 		case err == nil && opens.Day() == day:
@@ -87,7 +91,8 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if len(first)+len(again)+len(printed) > 0 {
 		err := h.Behind(ctx, "what was seen is", func(ctx context.Context) error {
 			c := h.Of(s)
-			return errors.Join(c.Glances().KeepSeen(ctx, first, true), c.Glances().KeepSeen(ctx, again, false), c.Glances().RenewPrints(ctx, printed))
+			return errors.Join(c.Glances().KeepSeen(ctx, first, true), c.Glances().KeepSeen(ctx, again, false),
+				c.Glances().RenewPrints(ctx, printed))
 		})
 		if err != nil {
 			return out, err
@@ -143,7 +148,8 @@ func stalePrint(r store.SeenRow, said setups.Row, change *written.Change) *writt
 	if r.PrintID == nil || r.PrintedVersion == r.Version && r.PrintedToken == said.Token {
 		return nil
 	}
-	p := &written.StalePrint{ID: r.PrintID.String(), SetupID: said.ID, Name: said.Name, RoomName: said.RoomName, PlayAt: said.PlayAt, PrintedAt: r.PrintedAt, Why: "The set-up was changed after it was printed."}
+	p := &written.StalePrint{ID: r.PrintID.String(), SetupID: said.ID, Name: said.Name, RoomName: said.RoomName,
+		PlayAt: said.PlayAt, PrintedAt: r.PrintedAt, Why: "The set-up was changed after it was printed."}
 	if r.PrintedVersion == r.Version {
 		p.Why = "It is judged otherwise now than it was on paper."
 		if change != nil {
@@ -185,7 +191,8 @@ func (h Day) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in wri
 	if err != nil {
 		return err
 	}
-	return centre.Gone(h.Of(s).Glances().AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version, Token: bench.On(d).Judged(stored.Plan).Token}))
+	return centre.Gone(h.Of(s).Glances().AddPrint(ctx, store.Print{ID: id, SetupID: setup, Version: in.Version,
+		Token: bench.On(d).Judged(stored.Plan).Token}))
 }
 
 // DropPrint notes that a sheet is in the bin.
@@ -194,7 +201,8 @@ func (h Day) DropPrint(ctx context.Context, s *store.Session, id uuid.UUID) erro
 }
 
 // SaveDay keeps who is in a room on a day, from yesterday on.
-func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day string, in written.DayInput) (written.RoomDay, error) {
+func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day string,
+	in written.DayInput) (written.RoomDay, error) {
 	var out written.RoomDay
 	on, err := age.ParseDate(day)
 	if err != nil || on.String() < clock.At(h.Today(s), -24, 0).Day().String() {

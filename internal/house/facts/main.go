@@ -27,7 +27,8 @@ func group(months int, mouths room.Tri, allergic ...allergen.Allergen) *safety.G
 	for _, a := range allergic {
 		c.Allergies = append(c.Allergies, room.Allergy{To: a, By: room.ByEating})
 	}
-	g, err := safety.NewGroup(room.Room{Children: []room.Child{c, c, c}, Adults: 1, Pet: true}, room.StrictestTable(), safety.Policy{NutFree: true})
+	g, err := safety.NewGroup(room.Room{Children: []room.Child{c, c, c}, Adults: 1, Pet: true}, room.StrictestTable(),
+		safety.Policy{NutFree: true})
 	if err != nil {
 		log.Fatal(err)
 	}
@@ -38,7 +39,8 @@ func group(months int, mouths room.Tri, allergic ...allergen.Allergen) *safety.G
 func main() {
 	out := bufio.NewWriter(os.Stdout)
 	defer out.Flush()
-	groups := []*safety.Group{group(10, room.Yes), group(30, room.No, allergen.Wheat, allergen.Milk), group(44, room.Unknown), group(80, room.No, allergen.Other)}
+	groups := []*safety.Group{group(10, room.Yes), group(30, room.No, allergen.Wheat, allergen.Milk),
+		group(44, room.Unknown), group(80, room.No, allergen.Other)}
 	verdict := func(of string, a safety.Assessment) {
 		fmt.Fprintf(out, "%s: %s usual=%t", of, a.Verdict, a.Usual())
 		for _, f := range a.Findings() {
@@ -67,13 +69,17 @@ func main() {
 			}
 		}
 		stands, ends := it.Keeps.Stands()
-		for _, made := range []batch.Made{{Recipe: dough, Mass: unit.Grams(500), On: on}, {Fill: []material.Item{it}, Mass: unit.Grams(500), On: on}} {
-			s := batch.Fold(made, []batch.Event{{Kind: batch.Added, On: on.Plus(1), Item: it, Mass: unit.Grams(20)}, {Kind: batch.Used, On: on.Plus(2)}})
+		for _, made := range []batch.Made{{Recipe: dough, Mass: unit.Grams(500), On: on}, {Fill: []material.Item{it},
+			Mass: unit.Grams(500), On: on}} {
+			s := batch.Fold(made, []batch.Event{{Kind: batch.Added, On: on.Plus(1), Item: it, Mass: unit.Grams(20)},
+				{Kind: batch.Used, On: on.Plus(2)}})
 			by, until, looks := s.LookOver()
-			fmt.Fprintln(out, it.ID, stands, ends, s.Keeps().On, len(s.Limits()), by, until, looks, s.UsableOn(on.Plus(9)))
+			fmt.Fprintln(out, it.ID, stands, ends, s.Keeps().On, len(s.Limits()), by, until, looks,
+				s.UsableOn(on.Plus(9)))
 		}
 		taken := naming.AsCalled("our "+it.Name+" mix", plain)
-		fmt.Fprintln(out, taken.TraitsKnown, uint32(taken.Allergens), uint32(taken.UsuallyContains), taken.Traits, len(taken.Open.Each()))
+		fmt.Fprintln(out, taken.TraitsKnown, uint32(taken.Allergens), uint32(taken.UsuallyContains), taken.Traits,
+			len(taken.Open.Each()))
 	}
 	for _, r := range recipe.Standard().Recipes() {
 		typed := recipe.Write(r)
@@ -86,13 +92,15 @@ func main() {
 				}
 			}
 			n, k := r.Nature(), r.Keeping()
-			fmt.Fprintln(out, r.ID, n.Class, n.Known, n.Dry, len(n.NotTasteSafe), k.Days, k.Where, k.Out, r.Play().Stands, r.Play().Plays)
+			fmt.Fprintln(out, r.ID, n.Class, n.Known, n.Dry, len(n.NotTasteSafe), k.Days, k.Where, k.Out,
+				r.Play().Stands, r.Play().Plays)
 			for _, s := range r.Steps {
 				fmt.Fprintln(out, s.Kind, s.Minutes, s.By, s.At, s.Probe, s.Uses)
 			}
 		}
 	}
-	for _, words := range []string{"2 days in the fridge", "one week, airtight", "up to a month, dry", "one session", "frozen 3 months", "years, dry, dark", "until it smells", "not more than 2 h"} {
+	for _, words := range []string{"2 days in the fridge", "one week, airtight", "up to a month, dry", "one session",
+		"frozen 3 months", "years, dry, dark", "until it smells", "not more than 2 h"} {
 		k, rest, ok := keep.Read(words)
 		fmt.Fprintln(out, words, k, rest, ok)
 	}

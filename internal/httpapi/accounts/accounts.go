@@ -23,7 +23,8 @@ type area struct {
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge, version string) edge.Handlers {
 	a := area{e, account.NewDoor(e.Store, e.Now), version}
-	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "getSeal": a.seal, "signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
+	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "getSeal": a.seal,
+		"signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
 }
 
 // welcome says whether the demo account can be offered.
@@ -88,7 +89,8 @@ func (a area) signOut(r *edge.Request) (any, error) {
 			return nil, err
 		}
 	}
-	return &edge.Reply{Status: http.StatusNoContent, Cookies: []*http.Cookie{a.Edge.Cookie(edge.SessionCookie, "", -time.Second)}}, nil
+	return &edge.Reply{Status: http.StatusNoContent, Cookies: []*http.Cookie{a.Edge.Cookie(edge.SessionCookie, "",
+		-time.Second)}}, nil
 }
 
 func (a area) welcomeIn(r *edge.Request, token string, cookies ...*http.Cookie) (any, error) {
@@ -97,7 +99,8 @@ func (a area) welcomeIn(r *edge.Request, token string, cookies ...*http.Cookie) 
 		return nil, err
 	}
 	body, err := a.body(r, &s)
-	return &edge.Reply{Body: body, Cookies: append(cookies, a.Edge.Cookie(edge.SessionCookie, token, account.SessionLasts))}, err
+	return &edge.Reply{Body: body, Cookies: append(cookies, a.Edge.Cookie(edge.SessionCookie, token,
+		account.SessionLasts))}, err
 }
 
 func (a area) body(r *edge.Request, s *store.Session) (any, error) {

@@ -16,8 +16,11 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"listBatches": a.list, "getBatch": a.get, "putBatch": edge.Put(a.make), "putBatchEvent": edge.Put(a.note), "deleteBatchEvent": a.undo,
-		"getLog": a.log, "putLog": edge.Over[written.LogInput](a.storedLog, "", edge.Put(a.saveLog)), "listLessons": a.lessons, "deleteLesson": a.undoLesson, "foundStray": a.found, "listRecords": a.records, "getRecordFile": a.recordFile}
+	return edge.Handlers{"listBatches": a.list, "getBatch": a.get, "putBatch": edge.Put(a.make),
+		"putBatchEvent": edge.Put(a.note), "deleteBatchEvent": a.undo,
+		"getLog": a.log, "putLog": edge.Over[written.LogInput](a.storedLog, "", edge.Put(a.saveLog)),
+		"listLessons": a.lessons, "deleteLesson": a.undoLesson, "foundStray": a.found, "listRecords": a.records,
+		"getRecordFile": a.recordFile}
 }
 
 func (a area) list(r *edge.Request) (any, error) {

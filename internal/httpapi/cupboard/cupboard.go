@@ -17,9 +17,13 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getCupboard": a.get, "getCupboardFile": a.file, "importCupboard": edge.Body(a.importTable), "putCupboard": edge.Body(a.here), "putAmount": edge.Body(a.amount),
-		"putJar": edge.Over[written.JarInput](e.Doc(store.Jars), "", edge.Put(a.put)), "deleteJar": e.Delete(store.Jars), "restoreJar": e.Restore(store.Jars), "listMoves": a.moves, "putMove": edge.Put(a.note),
-		"getShopping": a.shopping, "getShoppingFile": a.listFile, "importShopping": edge.Body(a.importList), "putTick": edge.Body(a.tick), "receiveTicks": edge.Body(a.receive), "listMakes": a.makes}
+	return edge.Handlers{"getCupboard": a.get, "getCupboardFile": a.file, "importCupboard": edge.Body(a.importTable),
+		"putCupboard": edge.Body(a.here), "putAmount": edge.Body(a.amount),
+		"putJar":    edge.Over[written.JarInput](e.Doc(store.Jars), "", edge.Put(a.put)),
+		"deleteJar": e.Delete(store.Jars), "restoreJar": e.Restore(store.Jars), "listMoves": a.moves,
+		"putMove":     edge.Put(a.note),
+		"getShopping": a.shopping, "getShoppingFile": a.listFile, "importShopping": edge.Body(a.importList),
+		"putTick": edge.Body(a.tick), "receiveTicks": edge.Body(a.receive), "listMakes": a.makes}
 }
 
 func (a area) get(r *edge.Request) (any, error) {

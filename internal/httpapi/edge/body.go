@@ -11,8 +11,8 @@ import (
 	"emblo/internal/store"
 )
 
-// read reads a body as strictly as written.Read, and quicker: once it is held against its shape every reader of JSON takes
-// it alike. What no number of a field can be is left to the one that says where it stands.
+// read reads a body as strictly as written.Read, and quicker: once it is held against its shape every reader of JSON
+// takes it alike. What no number of a field can be is left to the one that says where it stands.
 func read[T any](body []byte) (in T, err error) {
 	if err := written.Hold[T](body); err != nil {
 		return in, err

@@ -193,19 +193,23 @@ func (e *Edge) letIn(c *gin.Context, op contract.Operation) (*Request, error) {
 func checkQuery(u *url.URL, op contract.Operation) error {
 	values, err := url.ParseQuery(u.RawQuery)
 	if err != nil {
-		return &problem{status: http.StatusBadRequest, code: "bad-query", detail: "The address of the request is not written as addresses are."}
+		return &problem{status: http.StatusBadRequest, code: "bad-query",
+			detail: "The address of the request is not written as addresses are."}
 	}
 	for name, all := range values {
 		switch {
 		case !slices.Contains(op.Query, name):
-			return &problem{status: http.StatusBadRequest, code: string(written.UnknownField), field: "/" + name, detail: fmt.Sprintf("The address has a part %q that is not known here.", words.Cut(name))}
+			return &problem{status: http.StatusBadRequest, code: string(written.UnknownField), field: "/" + name,
+				detail: fmt.Sprintf("The address has a part %q that is not known here.", words.Cut(name))}
 		case len(all) > 1:
-			return &problem{status: http.StatusBadRequest, code: string(written.DoubledField), field: "/" + name, detail: fmt.Sprintf("The address says %q twice.", words.Cut(name))}
+			return &problem{status: http.StatusBadRequest, code: string(written.DoubledField), field: "/" + name,
+				detail: fmt.Sprintf("The address says %q twice.", words.Cut(name))}
 		}
 	}
 	for _, name := range op.Required {
 		if _, there := values[name]; !there {
-			return &problem{status: http.StatusBadRequest, code: string(written.MissingField), field: "/" + name, detail: fmt.Sprintf("The address does not say %q.", name)}
+			return &problem{status: http.StatusBadRequest, code: string(written.MissingField), field: "/" + name,
+				detail: fmt.Sprintf("The address does not say %q.", name)}
 		}
 	}
 	return nil
@@ -215,23 +219,27 @@ func checkQuery(u *url.URL, op contract.Operation) error {
 func (r *Request) read(op contract.Operation) error {
 	if op.Body == "" {
 		if r.Request.ContentLength > 0 {
-			return &problem{status: http.StatusBadRequest, code: "no-body", detail: "This request carries nothing with it."}
+			return &problem{status: http.StatusBadRequest, code: "no-body",
+				detail: "This request carries nothing with it."}
 		}
 		return nil
 	}
 	kind, _, err := mime.ParseMediaType(r.GetHeader("Content-Type"))
 	if err != nil || kind != op.Body {
-		return &problem{status: http.StatusUnsupportedMediaType, code: "content-type", detail: "Send it as " + op.Body + "."}
+		return &problem{status: http.StatusUnsupportedMediaType, code: "content-type", detail: "Send it as " +
+			op.Body + "."}
 	}
 	var whole bytes.Buffer
 	whole.Grow(int(min(max(r.Request.ContentLength, 0), op.MaxBody)) + bytes.MinRead)
 	_, err = whole.ReadFrom(http.MaxBytesReader(r.Writer, r.Request.Body, op.MaxBody))
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
-		return &problem{status: http.StatusRequestEntityTooLarge, code: string(written.TooLong), detail: fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
+		return &problem{status: http.StatusRequestEntityTooLarge, code: string(written.TooLong),
+			detail: fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
 	}
 	if err != nil {
-		return &problem{status: http.StatusBadRequest, code: "cut-off", detail: "The request did not arrive whole; nothing was saved."}
+		return &problem{status: http.StatusBadRequest, code: "cut-off",
+			detail: "The request did not arrive whole; nothing was saved."}
 	}
 	r.body = whole.Bytes()
 	return nil

@@ -21,8 +21,9 @@ func (e *Edge) SecurityHeaders(c *gin.Context) {
 	if e.Secure {
 		h.Set("Strict-Transport-Security", "max-age=31536000") // a year
 	}
-	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "+
-		"connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
+	h.Set("Content-Security-Policy",
+		"default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; "+
+			"connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'")
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("X-Frame-Options", "DENY")
 	h.Set("Referrer-Policy", "same-origin")
@@ -66,7 +67,10 @@ func (e *Edge) KnownHost(c *gin.Context) {
 	if _, err := netip.ParseAddr(name); err == nil || name == "localhost" || slices.Contains(e.Hosts, name) {
 		return
 	}
-	e.Refuse(c, &problem{status: http.StatusMisdirectedRequest, code: "unknown-host", detail: fmt.Sprintf("Emblo does not answer to %q. Open it by the address that it printed, or name this one in EMBLO_ORIGIN.", words.Cut(name))})
+	e.Refuse(c, &problem{status: http.StatusMisdirectedRequest, code: "unknown-host",
+		detail: fmt.Sprintf(
+			"Emblo does not answer to %q. Open it by the address that it printed, or name this one in EMBLO_ORIGIN.",
+			words.Cut(name))})
 }
 
 var crossOrigin = http.NewCrossOriginProtection()

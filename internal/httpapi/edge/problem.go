@@ -35,10 +35,14 @@ func (p *problem) Error() string { return p.detail }
 
 var (
 	errSignedOut = &problem{status: http.StatusUnauthorized, code: "signed-out", detail: "Sign in to go on."}
-	errElsewhere = &problem{status: http.StatusPreconditionFailed, code: "somebody-else", detail: "Somebody else is signed in here by now. Nothing was saved: it waits for whoever wrote it."}
-	errGone      = &problem{status: http.StatusNotFound, code: "gone", detail: "There is nothing here by that id; it may have been deleted."}
-	errForeign   = &problem{status: http.StatusForbidden, code: "foreign", detail: "The request came from another site and was refused."}
-	errMethod    = &problem{status: http.StatusMethodNotAllowed, code: "method", detail: "This address does not take that kind of request."}
+	errElsewhere = &problem{status: http.StatusPreconditionFailed, code: "somebody-else",
+		detail: "Somebody else is signed in here by now. Nothing was saved: it waits for whoever wrote it."}
+	errGone = &problem{status: http.StatusNotFound, code: "gone",
+		detail: "There is nothing here by that id; it may have been deleted."}
+	errForeign = &problem{status: http.StatusForbidden, code: "foreign",
+		detail: "The request came from another site and was refused."}
+	errMethod = &problem{status: http.StatusMethodNotAllowed, code: "method",
+		detail: "This address does not take that kind of request."}
 )
 
 // After how long it is tried again what met a busy moment, and what is open too often.
@@ -92,21 +96,30 @@ func problemOf(err error) *problem {
 	case errors.As(err, &p):
 		return p
 	case errors.As(err, &f):
-		return &problem{status: http.StatusUnprocessableEntity, code: string(f.Code), field: f.Pointer, detail: f.Sentence}
+		return &problem{status: http.StatusUnprocessableEntity, code: string(f.Code), field: f.Pointer,
+			detail: f.Sentence}
 	case errors.Is(err, centre.ErrGone), errors.Is(err, store.ErrNotFound):
 		return errGone
 	case errors.Is(err, account.ErrWrong):
-		return &problem{status: http.StatusUnauthorized, code: "wrong-password", field: "/password", detail: "That address and password do not go together."}
+		return &problem{status: http.StatusUnauthorized, code: "wrong-password", field: "/password",
+			detail: "That address and password do not go together."}
 	case errors.As(err, &tries):
-		return &problem{status: http.StatusTooManyRequests, code: "too-many", detail: "Too many tries. Wait " + inWords(tries.Wait) + ", then try again.", wait: tries.Wait}
+		return &problem{status: http.StatusTooManyRequests, code: "too-many", detail: "Too many tries. Wait " +
+			inWords(tries.Wait) + ", then try again.", wait: tries.Wait}
 	case errors.Is(err, account.ErrBusy):
-		return &problem{status: http.StatusServiceUnavailable, code: "busy", detail: "Too many people sign in at once. Try again in a moment.", wait: busyLasts}
+		return &problem{status: http.StatusServiceUnavailable, code: "busy",
+			detail: "Too many people sign in at once. Try again in a moment.", wait: busyLasts}
 	case store.Lost(err):
-		return &problem{status: http.StatusServiceUnavailable, code: "not-known", detail: "The database did not answer. It is not known whether this was saved; trying again is safe.", wait: busyLasts}
+		return &problem{status: http.StatusServiceUnavailable, code: "not-known",
+			detail: "The database did not answer. It is not known whether this was saved; trying again is safe.",
+			wait:   busyLasts}
 	case store.Busy(err):
-		return &problem{status: http.StatusServiceUnavailable, code: "busy", detail: "Others were saving at the same moment, and nothing of this was saved. Trying again is safe.", wait: busyLasts}
+		return &problem{status: http.StatusServiceUnavailable, code: "busy",
+			detail: "Others were saving at the same moment, and nothing of this was saved. Trying again is safe.",
+			wait:   busyLasts}
 	case store.Full(err):
-		return &problem{status: http.StatusInsufficientStorage, code: "disk-full", detail: "The disk is full and nothing was saved. Free some space, then try again."}
+		return &problem{status: http.StatusInsufficientStorage, code: "disk-full",
+			detail: "The disk is full and nothing was saved. Free some space, then try again."}
 	}
 	return nil
 }
@@ -118,10 +131,14 @@ func (e *Edge) Refuse(c *gin.Context, err error) {
 	p := problemOf(err)
 	switch {
 	case errors.As(err, &stale):
-		p = &problem{status: http.StatusConflict, code: "conflict", detail: fmt.Sprintf("Somebody else saved this %s while you were editing. Nothing of either was lost: choose which to keep.", stale.What)}
+		p = &problem{status: http.StatusConflict, code: "conflict",
+			detail: fmt.Sprintf(
+				"Somebody else saved this %s while you were editing. Nothing of either was lost: choose which to keep.",
+				stale.What)}
 	case p == nil:
 		e.Log.ErrorContext(c, "request failed", slog.String("path", c.FullPath()), slog.Any("error", err))
-		p = &problem{status: http.StatusInternalServerError, code: "fault", detail: "Something went wrong on the server; nothing was changed. Try again."}
+		p = &problem{status: http.StatusInternalServerError, code: "fault",
+			detail: "Something went wrong on the server; nothing was changed. Try again."}
 	case p.status >= http.StatusInternalServerError:
 		e.Log.WarnContext(c, "request failed", slog.String("path", c.FullPath()), slog.Any("error", err))
 	}
@@ -135,7 +152,8 @@ func (e *Edge) Refuse(c *gin.Context, err error) {
 	body := struct {
 		contract.Problem
 		Current any `json:"current,omitempty"`
-	}{Problem: contract.Problem{Type: "about:blank", Title: http.StatusText(p.status), Status: p.status, Code: p.code, Detail: p.detail}}
+	}{Problem: contract.Problem{Type: "about:blank", Title: http.StatusText(p.status), Status: p.status, Code: p.code,
+		Detail: p.detail}}
 	if p.field != "" {
 		body.Field = &p.field
 	}

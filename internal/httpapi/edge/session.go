@@ -21,7 +21,8 @@ const (
 // Cookie is a cookie that scripts cannot read and that no other site sends along; behind TLS one that no other host of
 // the domain and no open address can set either (RFC 6265bis, the prefix __Host-).
 func (e *Edge) Cookie(name, value string, lasts time.Duration) *http.Cookie {
-	return &http.Cookie{Name: e.cookieName(name), Value: value, Path: "/", MaxAge: int(lasts.Seconds()), HttpOnly: true, Secure: e.Secure, SameSite: http.SameSiteStrictMode}
+	return &http.Cookie{Name: e.cookieName(name), Value: value, Path: "/", MaxAge: int(lasts.Seconds()), HttpOnly: true,
+		Secure: e.Secure, SameSite: http.SameSiteStrictMode}
 }
 
 // Kept returns what a request brings in a cookie, "" for nothing.
@@ -59,7 +60,8 @@ func (e *Edge) StillIn(ctx context.Context, r *Request) (bool, error) {
 	if errors.Is(err, store.ErrNotFound) {
 		return false, nil
 	}
-	return found.StaffID == r.Session.StaffID && found.Role == r.Session.Role && found.CentreID == r.Session.CentreID, err
+	return found.StaffID == r.Session.StaffID && found.Role == r.Session.Role &&
+		found.CentreID == r.Session.CentreID, err
 }
 
 func (e *Edge) session(c *gin.Context) (store.Session, error) {

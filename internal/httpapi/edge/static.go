@@ -37,7 +37,8 @@ func (e *Edge) Static(web fs.FS) gin.HandlerFunc {
 				c.Header("Cache-Control", "public, max-age=31536000, immutable")
 			}
 			c.FileFromFS(path, http.FS(web))
-		case path != "index.html" && (strings.HasPrefix(path, "assets/") || strings.Contains(path[strings.LastIndexByte(path, '/')+1:], ".")):
+		case path != "index.html" && (strings.HasPrefix(path, "assets/") ||
+			strings.Contains(path[strings.LastIndexByte(path, '/')+1:], ".")):
 			c.String(http.StatusNotFound, "There is no such file.")
 		default:
 			c.Header("Cache-Control", "no-cache")

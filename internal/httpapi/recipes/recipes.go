@@ -19,8 +19,11 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"listRecipes": a.list, "getRecipe": a.get, "putRecipe": edge.Over[written.RecipeInput](e.Doc(store.Recipes), "recipe", edge.Put(a.put)), "deleteRecipe": e.Delete(store.Recipes), "restoreRecipe": e.Restore(store.Recipes),
-		"readRecipe": edge.Body(a.read), "makeRecipe": edge.Body(a.make), "writeAmounts": edge.Body(a.amounts), "importRecipe": edge.Body(a.importFile), "getRecipeFile": a.file,
+	return edge.Handlers{"listRecipes": a.list, "getRecipe": a.get,
+		"putRecipe":    edge.Over[written.RecipeInput](e.Doc(store.Recipes), "recipe", edge.Put(a.put)),
+		"deleteRecipe": e.Delete(store.Recipes), "restoreRecipe": e.Restore(store.Recipes),
+		"readRecipe": edge.Body(a.read), "makeRecipe": edge.Body(a.make), "writeAmounts": edge.Body(a.amounts),
+		"importRecipe": edge.Body(a.importFile), "getRecipeFile": a.file,
 		"putAddition": edge.Body(a.add), "deleteAddition": a.takeBack, "getBook": a.book}
 }
 

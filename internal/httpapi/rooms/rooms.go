@@ -15,7 +15,10 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"listRooms": a.list, "getRoom": a.get, "putRoom": edge.Over[written.RoomInput](e.Doc(store.Rooms), "", edge.Put(a.put)), "deleteRoom": e.Delete(store.Rooms), "restoreRoom": e.Restore(store.Rooms), "getRoomFile": a.file, "readClass": edge.Body(a.class)}
+	return edge.Handlers{"listRooms": a.list, "getRoom": a.get,
+		"putRoom":    edge.Over[written.RoomInput](e.Doc(store.Rooms), "", edge.Put(a.put)),
+		"deleteRoom": e.Delete(store.Rooms), "restoreRoom": e.Restore(store.Rooms), "getRoomFile": a.file,
+		"readClass": edge.Body(a.class)}
 }
 
 func (a area) list(r *edge.Request) (any, error) {

@@ -13,7 +13,8 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getCentre": a.get, "putCentre": edge.Over[written.CentreInput](a.stored, "", edge.Body(a.put)), "getRules": a.rules, "getRoutine": a.routine}
+	return edge.Handlers{"getCentre": a.get, "putCentre": edge.Over[written.CentreInput](a.stored, "",
+		edge.Body(a.put)), "getRules": a.rules, "getRoutine": a.routine}
 }
 
 func (a area) get(r *edge.Request) (any, error) {

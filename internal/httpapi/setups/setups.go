@@ -17,8 +17,11 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"listSetups": a.list, "getSetup": a.get, "putSetup": edge.Over[written.SetupInput](e.Doc(store.Setups), "", edge.Put(a.put)), "deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
-		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "reckonSum": edge.Body(a.sum), "findSwaps": edge.Body(a.swaps)}
+	return edge.Handlers{"listSetups": a.list, "getSetup": a.get,
+		"putSetup":    edge.Over[written.SetupInput](e.Doc(store.Setups), "", edge.Put(a.put)),
+		"deleteSetup": e.Delete(store.Setups), "restoreSetup": e.Restore(store.Setups),
+		"answerPlan": edge.Body(a.answer), "listStarts": a.starts, "reckonSum": edge.Body(a.sum),
+		"findSwaps": edge.Body(a.swaps)}
 }
 
 func (a area) list(r *edge.Request) (any, error) {

@@ -17,7 +17,9 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"searchShelf": a.search, "getBoard": a.board, "getItem": a.get, "putItem": edge.Over[written.ItemInput](e.Doc(store.Things), "row", edge.Put(a.put)), "deleteItem": e.Delete(store.Things),
+	return edge.Handlers{"searchShelf": a.search, "getBoard": a.board, "getItem": a.get,
+		"putItem":     edge.Over[written.ItemInput](e.Doc(store.Things), "row", edge.Put(a.put)),
+		"deleteItem":  e.Delete(store.Things),
 		"restoreItem": e.Restore(store.Things), "importItems": edge.Body(a.importTable),
 		"checkThing": edge.Body(a.check), "checkList": edge.Body(a.list), "getAid": a.aid}
 }

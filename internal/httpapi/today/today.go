@@ -20,7 +20,12 @@ type area struct{ *edge.Edge }
 // Handlers returns the handlers of the area.
 func Handlers(e *edge.Edge) edge.Handlers {
 	a := area{e}
-	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch), "putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Over[written.DayInput](a.storedDay, "", edge.Body(a.day)), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek, "getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "listPrepFeeds": a.followers, "endPrepFeed": a.endFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar, "tickPrep": edge.Body(a.tickPrep)}
+	return edge.Handlers{"getToday": a.get, "seeSetup": edge.Body(a.see), "seeBatch": edge.Body(a.seeBatch),
+		"putPrint": edge.Body(a.print), "deletePrint": a.dropPrint, "putDay": edge.Over[written.DayInput](a.storedDay,
+			"", edge.Body(a.day)), "getPrep": a.prep, "getSetupPrep": a.prepOf, "getPrepWeek": a.prepWeek,
+		"getPrepFeed": a.feed, "putPrepFeed": a.makeFeed, "deletePrepFeed": a.dropFeed, "listPrepFeeds": a.followers,
+		"endPrepFeed": a.endFeed, "followPrep": a.followFeed, "getPrepCalendar": a.prepCalendar,
+		"tickPrep": edge.Body(a.tickPrep)}
 }
 
 func (a area) get(r *edge.Request) (any, error) {
@@ -67,7 +72,8 @@ func (a area) followers(r *edge.Request) (any, error) {
 	all, err := schedule.In(a.House).Followers(r, r.Session)
 	out := make([]contract.PrepFollower, len(all))
 	for i, f := range all {
-		out[i] = contract.PrepFollower{Id: f.StaffID.String(), Name: f.Name, Since: f.Made, Until: f.Made.Add(store.FeedLasts)}
+		out[i] = contract.PrepFollower{Id: f.StaffID.String(), Name: f.Name, Since: f.Made,
+			Until: f.Made.Add(store.FeedLasts)}
 	}
 	return edge.Answer(out, err)
 }
