@@ -8,9 +8,11 @@ import (
 )
 
 // shapes are words for what is only called by a food, or made for it: a lemon squeezer holds no lemon.
-var shapes = strings.Fields(`wooden wood plastic felt fabric cloth metal rubber silicone paper card cardboard knitted crochet toy toys play pretend model stamp stamps cutter cutters squeezer press peeler
-	corer slicer crate box boxes punnet net bag basket bowl cup cups tray tin can jar bottle lid masher ricer grater scoop spoon crusher cracker-toy pattern picture sticker stickers button buttons bead beads
-	eraser erasers brush brushes whisk tongs maker mill holder stand cooker pan pot rack strainer sieve tree-toy light lights lamp`)
+var shapes = strings.Fields(`wooden wood plastic felt fabric cloth metal rubber silicone paper card cardboard knitted
+	crochet toy toys play pretend model stamp stamps cutter cutters squeezer press peeler corer slicer crate box boxes
+	punnet net bag basket bowl cup cups tray tin can jar bottle lid masher ricer grater scoop spoon crusher
+	cracker-toy pattern picture sticker stickers button buttons bead beads eraser erasers brush brushes whisk tongs
+	maker mill holder stand cooker pan pot rack strainer sieve tree-toy light lights lamp`)
 
 // Origin is what a name says that a thing is made of, and whether it may only have the shape of that, or serve it.
 type Origin struct {

@@ -3,11 +3,10 @@ package naming
 import (
 	"slices"
 
-	"emblo/core/say"
-
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 

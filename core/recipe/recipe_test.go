@@ -5,11 +5,11 @@ import (
 	"strings"
 	"testing"
 
-	"emblo/core/material"
-	"emblo/core/unit"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"emblo/core/material"
+	"emblo/core/unit"
 )
 
 func stove(t testing.TB) Recipe {

@@ -319,9 +319,10 @@ func trailing(name string, s unit.System) (q unit.Quantity, rest string, ok bool
 // (walnut)" and "flour, gluten-free" stay whole, and are asked about.
 var harmless = func() map[string]bool {
 	words := make(map[string]bool)
-	for _, w := range strings.Fields(`sifted sieved packed level loosely lightly firmly melted softened warm warmed cold hot boiling boiled cooled lukewarm
-		at room temperature plus extra more for dusting kneading rolling the to a little bit by optional divided fresh clean washed rinsed drained
-		finely mashed ripe about or so if as needed in all of it and then well beaten whisked stirred until smooth from tap added last first slowly`) {
+	for _, w := range strings.Fields(`sifted sieved packed level loosely lightly firmly melted softened warm warmed
+		cold hot boiling boiled cooled lukewarm at room temperature plus extra more for dusting kneading rolling the
+		to a little bit by optional divided fresh clean washed rinsed drained finely mashed ripe about or so if as
+		needed in all of it and then well beaten whisked stirred until smooth from tap added last first slowly`) {
 		words[w] = true
 	}
 	return words
@@ -340,63 +341,4 @@ func withoutRemark(name string) (rest string, ok bool) {
 		}
 	}
 	return strings.TrimSpace(name[:m[0]]), true
-}
-
-// named finds an ingredient on the shelf by the name as typed, without a harmless remark at
-// its end or a word on how it is. twin reports that a coarser or finer kind was not told apart.
-func (rd Reader) named(name string) (it material.Item, ok, twin bool) {
-	name = strings.TrimSpace(name)
-	for {
-		if it, ok = rd.Shelf.Named(name); ok {
-			return it, true, name == "salt" || name == "table salt"
-		}
-		if rest, cut := withoutRemark(name); cut {
-			name = rest
-		} else if manner.MatchString(name) {
-			name = strings.TrimSpace(manner.ReplaceAllString(name, ""))
-		} else {
-			return it, false, false
-		}
-		if name == "" {
-			return it, false, false
-		}
-	}
-}
-
-// byTheCup is what must be known about measuring the thing by volume.
-func byTheCup(it material.Item, twin bool) string {
-	switch {
-	case twin:
-		return "Read as fine salt; coarse or flaky salt weighs about half as much by the spoon (common practice)."
-	case it.ID == "plain-flour":
-		g := it.Density.GramsPerMillilitre() * unit.StandardSet(unit.US).At(0).Volume().Millilitres()
-		return fmt.Sprintf("A US cup of flour weighs 120 to 140 g by how it is scooped; %.0f g is used.", g)
-	}
-	return ""
-}
-
-func saltOf(it material.Item) float64 {
-	s, _ := it.Facts.Salt.Get()
-	return s
-}
-
-func firstWords(s string, n int) string {
-	words := strings.Fields(s)
-	return strings.Join(words[:min(n, len(words))], " ")
-}
-
-// alike returns up to three things of the shelf that share a word with the name, those of
-// its last words first.
-func (rd Reader) alike(name string) []material.Item {
-	words := strings.Fields(remark.ReplaceAllString(name, ""))
-	var found []material.Item
-	for i := len(words) - 1; i >= 0 && len(found) < 3; i-- {
-		for _, it := range rd.Shelf.Search(words[i], 3) {
-			same := func(f material.Item) bool { return f.ID == it.ID }
-			if len(found) < 3 && !slices.ContainsFunc(found, same) {
-				found = append(found, it)
-			}
-		}
-	}
-	return found
 }

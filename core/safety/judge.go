@@ -11,7 +11,8 @@ import (
 // table is every rule. Its order has no meaning (law d).
 var table = func() []Rule {
 	var all []Rule
-	for _, family := range [][]Rule{factRules, sizeRules, thingRules, toolRules, allergyRules, contentRules,
+	for _, family := range [][]Rule{factRules, sizeRules, vesselRules, thingRules, toolRules, allergyRules,
+		contentRules,
 		poisonRules, elementRules, roomRules, handlingRules, spoilRules} {
 		all = append(all, family...)
 	}

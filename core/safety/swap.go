@@ -2,12 +2,12 @@ package safety
 
 import (
 	"cmp"
-	"emblo/core/keep"
 	"math"
 	"slices"
 	"strings"
 	"sync"
 
+	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/say"
 )

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
-	"runtime"
 	"slices"
 	"strings"
 	"sync"
@@ -387,15 +386,3 @@ func evaluate[T any](p *Person, script string) T {
 	}
 	return v
 }
-
-// root is the checkout.
-func root() string {
-	_, file, _, _ := runtime.Caller(0)
-	return filepath.Join(filepath.Dir(file), "../..")
-}
-
-// Binary returns the built program.
-func Binary() string { return binary }
-
-// Root returns the checkout's folder.
-func Root() string { return root() }

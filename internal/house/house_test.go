@@ -5,6 +5,7 @@ package house_test
 import (
 	"go/ast"
 	"go/parser"
+	"go/scanner"
 	"go/token"
 	"io/fs"
 	"os"
@@ -13,6 +14,7 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -178,6 +180,39 @@ func TestNoCodeFileIsLong(t *testing.T) {
 			switch filepath.Ext(path) {
 			case ".go", ".ts", ".tsx", ".scss", ".css", ".sql", ".sh", ".js", ".mjs":
 				assert.LessOrEqual(t, strings.Count(text, "\n"), most, path)
+			}
+		})
+	}
+}
+
+// A line is read at a glance: it has at most 120 columns, a tab counting four. A text may be longer than that, as it is
+// no better to read in pieces.
+func TestNoLineIsWide(t *testing.T) {
+	const most = 120
+	for _, below := range []string{"core", "internal", "cmd", "e2e"} {
+		files(t, below, func(path, text string) {
+			if filepath.Ext(path) != ".go" {
+				return
+			}
+			lines := strings.Split(strings.ReplaceAll(text, "\t", "    "), "\n")
+			set := token.NewFileSet()
+			var s scanner.Scanner
+			s.Init(set.AddFile(path, -1, len(text)), []byte(text), nil, 0)
+			for {
+				pos, tok, lit := s.Scan()
+				if tok == token.EOF {
+					break
+				}
+				if tok != token.STRING {
+					continue
+				}
+				for n, part := range strings.Split(lit, "\n") {
+					at := set.Position(pos).Line - 1 + n
+					lines[at] = strings.Replace(lines[at], strings.ReplaceAll(part, "\t", "    "), "", 1)
+				}
+			}
+			for n, line := range lines {
+				assert.LessOrEqual(t, utf8.RuneCountInString(line), most, "%s:%d", path, n+1)
 			}
 		})
 	}

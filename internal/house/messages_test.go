@@ -33,7 +33,8 @@ const sayPackage = "emblo/core/say"
 // EMBLO_RECORD=1 writes them anew.
 func TestEveryMessageIsWholeAndOnRecord(t *testing.T) {
 	all, err := packages.Load(&packages.Config{Dir: root,
-		Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedDeps | packages.NeedImports | packages.NeedFiles},
+		Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo |
+			packages.NeedDeps | packages.NeedImports | packages.NeedFiles},
 		"./core/...")
 	require.NoError(t, err)
 	sources := map[string]bool{}

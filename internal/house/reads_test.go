@@ -27,7 +27,8 @@ func TestTheCoreReadsNoMessage(t *testing.T) {
 	here, err := filepath.Abs(root)
 	require.NoError(t, err)
 	all, err := packages.Load(&packages.Config{Dir: here,
-		Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo | packages.NeedDeps | packages.NeedImports | packages.NeedFiles},
+		Mode: packages.NeedName | packages.NeedSyntax | packages.NeedTypes | packages.NeedTypesInfo |
+			packages.NeedDeps | packages.NeedImports | packages.NeedFiles},
 		"./core/...")
 	require.NoError(t, err)
 	numbers := map[string]int{}

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
-	"io"
 	"net/http"
 	"os"
 	"strings"
@@ -335,55 +334,6 @@ func TestCentresCannotReachEachOther(t *testing.T) {
 	in := newRoom("Lanterns")
 	other.do(http.MethodPut, "/api/rooms/"+room.ID, in, http.StatusOK, nil)
 	assert.Len(t, demo.room("Lanterns").Children, 15)
-}
-
-func TestSigningIn(t *testing.T) {
-	server := serve(t)
-	a := visit(t, server)
-	a.do(http.MethodGet, "/api/rooms", nil, http.StatusUnauthorized, nil)
-	resp := a.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password},
-		http.StatusOK, nil)
-	cookie := resp.Header.Get("Set-Cookie")
-	for _, want := range []string{"HttpOnly", "SameSite=Strict", "Path=/"} {
-		assert.Contains(t, cookie, want)
-	}
-	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Sandbank"), http.StatusForbidden, "",
-		"Your role can look")
-	a.do(http.MethodDelete, "/api/session", nil, http.StatusNoContent, nil)
-	a.do(http.MethodGet, "/api/session", nil, http.StatusNoContent, nil)
-
-	stranger := visit(t, server)
-	for range 8 {
-		stranger.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example",
-			Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
-	}
-	resp = stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example",
-		Password: password}, http.StatusTooManyRequests, nil)
-	assert.Equal(t, "900", resp.Header.Get("Retry-After"), "even the right password waits")
-	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "nobody@house.example", Password: "x"},
-		http.StatusUnauthorized, nil)
-}
-
-func TestForeignSitesAndFramesAreRefused(t *testing.T) {
-	a := demoLead(t)
-	for header, value := range map[string]string{"Sec-Fetch-Site": "cross-site",
-		"Origin": "https://elsewhere.example"} {
-		req, err := http.NewRequest(http.MethodPost, a.server.URL+"/api/session/demo", nil)
-		require.NoError(t, err)
-		req.Header.Set(header, value)
-		resp, err := a.client.Do(req)
-		require.NoError(t, err)
-		resp.Body.Close()
-		assert.Equal(t, http.StatusForbidden, resp.StatusCode, header)
-	}
-	resp := a.do(http.MethodGet, "/api/welcome", nil, http.StatusOK, nil)
-	assert.Contains(t, resp.Header.Get("Content-Security-Policy"), "default-src 'none'")
-	assert.Equal(t, "nosniff", resp.Header.Get("X-Content-Type-Options"))
-	page, err := a.client.Get(a.server.URL + "/rooms")
-	require.NoError(t, err)
-	defer page.Body.Close()
-	text, _ := io.ReadAll(page.Body)
-	assert.Contains(t, string(text), "make start", "a binary without pages says how to build them")
 }
 
 func TestCheckByWordsByAgeAndByMeasure(t *testing.T) {

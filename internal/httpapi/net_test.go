@@ -10,10 +10,10 @@ import (
 	"strings"
 	"testing"
 
-	"emblo/core/say"
-
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"emblo/core/say"
 )
 
 // recorded are the answers of the demo centre on the day of the tests, as sets of what was

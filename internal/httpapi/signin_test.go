@@ -2,6 +2,7 @@ package httpapi_test
 
 import (
 	"fmt"
+	"io"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
@@ -11,9 +12,11 @@ import (
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/written"
 	"emblo/internal/httpapi"
 	"emblo/internal/testdb"
 )
@@ -207,4 +210,53 @@ func TestWhetherItRuns(t *testing.T) {
 		status("/readyz")})
 	proxy.Hang()
 	assert.Equal(t, []int{200, 503}, []int{status("/healthz"), status("/readyz")})
+}
+
+func TestForeignSitesAndFramesAreRefused(t *testing.T) {
+	a := demoLead(t)
+	for header, value := range map[string]string{"Sec-Fetch-Site": "cross-site",
+		"Origin": "https://elsewhere.example"} {
+		req, err := http.NewRequest(http.MethodPost, a.server.URL+"/api/session/demo", nil)
+		require.NoError(t, err)
+		req.Header.Set(header, value)
+		resp, err := a.client.Do(req)
+		require.NoError(t, err)
+		resp.Body.Close()
+		assert.Equal(t, http.StatusForbidden, resp.StatusCode, header)
+	}
+	resp := a.do(http.MethodGet, "/api/welcome", nil, http.StatusOK, nil)
+	assert.Contains(t, resp.Header.Get("Content-Security-Policy"), "default-src 'none'")
+	assert.Equal(t, "nosniff", resp.Header.Get("X-Content-Type-Options"))
+	page, err := a.client.Get(a.server.URL + "/rooms")
+	require.NoError(t, err)
+	defer page.Body.Close()
+	text, _ := io.ReadAll(page.Body)
+	assert.Contains(t, string(text), "make start", "a binary without pages says how to build them")
+}
+
+func TestSigningIn(t *testing.T) {
+	server := serve(t)
+	a := visit(t, server)
+	a.do(http.MethodGet, "/api/rooms", nil, http.StatusUnauthorized, nil)
+	resp := a.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@house.example", Password: password},
+		http.StatusOK, nil)
+	cookie := resp.Header.Get("Set-Cookie")
+	for _, want := range []string{"HttpOnly", "SameSite=Strict", "Path=/"} {
+		assert.Contains(t, cookie, want)
+	}
+	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Sandbank"), http.StatusForbidden, "",
+		"Your role can look")
+	a.do(http.MethodDelete, "/api/session", nil, http.StatusNoContent, nil)
+	a.do(http.MethodGet, "/api/session", nil, http.StatusNoContent, nil)
+
+	stranger := visit(t, server)
+	for range 8 {
+		stranger.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example",
+			Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
+	}
+	resp = stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example",
+		Password: password}, http.StatusTooManyRequests, nil)
+	assert.Equal(t, "900", resp.Header.Get("Retry-After"), "even the right password waits")
+	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "nobody@house.example", Password: "x"},
+		http.StatusUnauthorized, nil)
 }
