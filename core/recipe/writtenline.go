@@ -13,74 +13,109 @@ import (
 	"emblo/core/words"
 )
 
+// untilItFeelsRight is said of an amount that nobody knows.
+const untilItFeelsRight = "Added until it feels right, so what depends on its amount is not known. Weigh it once and " +
+	"write the grams."
+
+// oneLine is an ingredient line while it is read: what it is read as so far, what is left of it, and what was said.
+type oneLine struct {
+	ReadLine
+	said
+	amount, other unit.Quantity // of an amount given twice, other is the one that does not count
+	twin          bool
+}
+
 // line reads one ingredient. A fault is a sentence without the line number.
 func (rd Reader) line(text, recipe string) ReadLine {
-	l := ReadLine{Text: text}
 	if len(text) > 200 {
-		l.Text, l.Fault = text[:40]+"…", "it is longer than 200 letters."
-		return l
+		return ReadLine{Text: text[:40] + "…", Fault: "it is longer than 200 letters."}
 	}
+	l := oneLine{ReadLine: ReadLine{Text: text}}
+	rd.sayWhole(&l)
+	name, done := l.text, l.fault != ""
+	if l.Fault = l.fault; !done {
+		name, done = rd.amountOf(&l)
+	}
+	if done || !rd.thingOf(&l, name, recipe) {
+		return l.ReadLine
+	}
+	it := &l.Line.Item
+	l.Line.Strong = it.Facts.Traits.Has(material.Acid) || saltOf(*it) > 0.5 || it.Facts.Traits.Has(material.Colouring)
+	if !l.Line.AsNeeded {
+		l.weigh()
+	}
+	return l.ReadLine
+}
+
+// noted adds to what should be known about how the line was read.
+func (l *oneLine) noted(what string) { l.Note = strings.TrimSpace(l.Note + " " + what) }
+
+// sayWhole writes the line in whole words and measures that are known.
+func (rd Reader) sayWhole(l *oneLine) {
 	// A capital T is a tablespoon and a small t a teaspoon (common practice).
-	lower := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(text, "${1} tbsp"),
+	name := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(l.Text, "${1} tbsp"),
 		"${1} tsp")))
-	name := lower
-	if asNeeded.MatchString(lower) {
-		l.Line.AsNeeded = true
-		name = asNeeded.ReplaceAllString(lower, "")
-		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
+	if asNeeded.MatchString(name) {
+		l.Line.AsNeeded, l.Note = true, untilItFeelsRight
+		name = asNeeded.ReplaceAllString(name, "")
 	}
 	if more.MatchString(name) { // "extra flour for dusting": how much nobody knows
-		l.Line.AsNeeded = true
+		l.Line.AsNeeded, l.Note = true, untilItFeelsRight
 		name = forUse.ReplaceAllString(more.ReplaceAllString(name, ""), "")
-		l.Note = "Added until it feels right, so what depends on its amount is not known. Weigh it once and write the grams."
 	}
-	spoken := aloud(strings.TrimSpace(name))
-	rd.inOwn(&spoken)
+	l.said = aloud(strings.TrimSpace(name))
+	rd.inOwn(&l.said)
 	if rd.measured != nil {
-		rd.inMeasuredParts(&spoken)
+		rd.inMeasuredParts(&l.said)
 	}
-	name = spoken.text
-	if spoken.fault != "" {
-		l.Fault = spoken.fault
-		return l
-	}
-	if m := parts.FindString(name); m != "" && rd.part != "" {
-		name = strings.TrimSpace(strings.TrimRight(m, "parts ")+" "+rd.part) +
-			strings.TrimPrefix(strings.TrimPrefix(name[len(m):], " by weight"), " by volume")
-		spoken.note = "In parts: one part is read as a " + partWords[rd.part] +
+	if m := parts.FindString(l.text); m != "" && rd.part != "" && l.fault == "" {
+		l.text = strings.TrimSpace(strings.TrimRight(m, "parts ")+" "+rd.part) +
+			strings.TrimPrefix(strings.TrimPrefix(l.text[len(m):], " by weight"), " by volume")
+		l.note = "In parts: one part is read as a " + partWords[rd.part] +
 			"; the whole is scaled to what is needed, so any part does."
 	}
+}
+
+// amountOf reads how much the line asks for and returns what of it is the name. done says that nothing is left to
+// read: it is counted, or its amount cannot be read.
+func (rd Reader) amountOf(l *oneLine) (name string, done bool) {
+	name = l.text
 	q, rest, ok := unit.Cut(name, rd.System)
 	if !ok && !l.Line.AsNeeded {
-		if q, rest, ok = trailing(name, rd.System); !ok {
-			if rd.counted(&l, name) {
-				l.Line.Mass = l.Line.Mass.Times(spoken.count)
-				l.Line.Lower = spoken.lower(l.Line.Mass)
-				l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
-				return l
-			}
-			l.Fault = rd.noAmount(name)
-			if l.Fault == "" {
-				_, err := unit.Parse(firstWords(name, 2), rd.System)
-				l.Fault = fmt.Sprintf("the amount cannot be read: %s.", err)
-			}
-			return l
+		q, rest, ok = trailing(name, rd.System)
+	}
+	switch {
+	case ok:
+	case l.Line.AsNeeded:
+		return name, false
+	case rd.counted(&l.ReadLine, name):
+		l.Line.Mass = l.Line.Mass.Times(l.count)
+		l.Line.Lower = l.lower(l.Line.Mass)
+		l.noted(l.note)
+		return name, true
+	default:
+		if l.Fault = rd.noAmount(name); l.Fault == "" {
+			_, err := unit.Parse(firstWords(name, 2), rd.System)
+			l.Fault = fmt.Sprintf("the amount cannot be read: %s.", err)
+		}
+		return name, true
+	}
+	// "1 cup (125 g) flour", "1 cup flour 125 g": of an amount given twice the weight counts.
+	again, name, twice := rd.again(rest)
+	if l.amount = q; twice {
+		l.other = again
+		if _, byMass := again.Mass(); byMass {
+			l.amount, l.other = again, q
 		}
 	}
-	var other unit.Quantity // of an amount given twice, the one that does not count
-	if ok {
-		// "1 cup (125 g) flour", "1 cup flour 125 g": of an amount given twice the weight counts.
-		again, twice := unit.Quantity{}, false
-		if again, name, twice = rd.again(rest); twice {
-			other = again
-			if _, byMass := again.Mass(); byMass {
-				q, other = again, q
-			}
-		}
-		if l.Line.AsNeeded {
-			l.Line.AsNeeded, l.Note = false, "Begins with the amount given; add more until it feels right."
-		}
+	if l.Line.AsNeeded {
+		l.Line.AsNeeded, l.Note = false, "Begins with the amount given; add more until it feels right."
 	}
+	return name, false
+}
+
+// thingOf finds what the line asks for; it reports false where the line says why not.
+func (rd Reader) thingOf(l *oneLine, name, recipe string) bool {
 	item, ok, twin := rd.named(name)
 	if m := contained.FindStringSubmatch(name); !ok && m != nil {
 		item, ok, twin = rd.fromA(m[1], m[2])
@@ -88,75 +123,70 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	switch {
 	case strings.TrimSpace(name) == "":
 		l.Fault = "say of what."
-		return l
-	case !ok && (strings.EqualFold(name, recipe) && recipe != ""):
+	case ok:
+		l.Line.Item, l.twin = item, twin
+	case strings.EqualFold(name, recipe) && recipe != "":
 		l.Fault = "a mix cannot be an ingredient of itself."
-		return l
-	case !ok && rd.Mix != nil && rd.Mix(name):
+	case rd.Mix != nil && rd.Mix(name):
 		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", words.Cut(name))
-		return l
-	case !ok:
-		l.Fault = fmt.Sprintf(
-			"%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can say whether it goes in.",
-			words.Cut(name))
-		l.Name, l.Like = name, rd.alike(name)
-		either := rd.either(name)
-		if len(either) > 1 && !alikeInTheHand(either) {
-			l.Fault = fmt.Sprintf(
-				"%q leaves a choice of things that are not alike in the hand. Choose which it is; until then nobody can say whether it goes in.",
-				words.Cut(name))
-			l.Like = either
-			return l
-		}
-		if len(either) > 1 {
-			item = worseOf(either)
-			l.Fault, l.Like = "", either
-			l.Note = strings.TrimSpace(l.Note +
-				fmt.Sprintf(" %q leaves a choice: it is judged by the worse of them, and of as much salt as the saltiest. Which is it?",
-					words.Cut(name)))
-			break
-		}
-		if rd.Several != nil {
-			if question, kinds := rd.Several(name); question != "" {
-				l.Fault = fmt.Sprintf(
-					"%q names several things. %s Choose which it is; until then nobody can say whether it goes in.",
-					words.Cut(name), question)
-				l.Like = kinds
-			}
-		}
-		return l
+	default:
+		rd.meant(l, name)
 	}
-	l.Line.Item, l.Line.Strong = item, item.Facts.Traits.Has(material.Acid) || saltOf(item) > 0.5 ||
-		item.Facts.Traits.Has(material.Colouring)
-	if l.Line.AsNeeded {
-		return l
+	return l.Fault == ""
+}
+
+// meant says what a name may mean that is on no shelf. Things that are alike in the hand are judged by the worse.
+func (rd Reader) meant(l *oneLine, name string) {
+	l.Name, l.Like = name, rd.alike(name)
+	l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can "+
+		"say whether it goes in.", words.Cut(name))
+	either := rd.either(name)
+	switch {
+	case len(either) > 1 && !alikeInTheHand(either):
+		l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike in the hand. Choose which it is; until "+
+			"then nobody can say whether it goes in.", words.Cut(name))
+		l.Like = either
+	case len(either) > 1:
+		l.Line.Item, l.twin = worseOf(either), false
+		l.Fault, l.Like = "", either
+		l.noted(fmt.Sprintf("%q leaves a choice: it is judged by the worse of them, and of as much salt as the "+
+			"saltiest. Which is it?", words.Cut(name)))
+	case rd.Several != nil:
+		if question, kinds := rd.Several(name); question != "" {
+			l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether "+
+				"it goes in.", words.Cut(name), question)
+			l.Like = kinds
+		}
 	}
-	m, known := q.MassAt(item.Density)
-	m = m.Times(spoken.count)
-	if _, byVolume := q.Volume(); byVolume { // a weight is a weight, however the spoon was filled
-		m = m.Times(spoken.heap)
+}
+
+// weigh says how heavy what the line asks for is.
+func (l *oneLine) weigh() {
+	it := l.Line.Item
+	m, known := l.amount.MassAt(it.Density)
+	m = m.Times(l.count)
+	_, byVolume := l.amount.Volume()
+	if byVolume { // a weight is a weight, however the spoon was filled
+		m = m.Times(l.heap)
 	}
-	l.Note = strings.TrimSpace(l.Note + " " + spoken.note)
+	l.noted(l.note)
 	switch {
 	case !known:
-		l.Fault = fmt.Sprintf(
-			"nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the shelf.",
-			lowerName(item.Name))
-		return l
+		l.Fault = fmt.Sprintf("nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the "+
+			"shelf.", lowerName(it.Name))
+		return
 	case m.Grams() > 50_000:
 		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
-		return l
+		return
 	}
-	l.Line.Mass, l.Line.Lower = m, spoken.lower(m)
-	if o, comparable := other.MassAt(item.Density); comparable && math.Abs(o.Over(m)-1) > twiceApart {
-		l.Note = strings.TrimSpace(l.Note + " " +
-			fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?",
-				o.Grams(), m.Grams()))
+	l.Line.Mass, l.Line.Lower = m, l.lower(m)
+	if o, comparable := l.other.MassAt(it.Density); comparable && math.Abs(o.Over(m)-1) > twiceApart {
+		l.noted(fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?",
+			o.Grams(), m.Grams()))
 	}
-	if _, byVolume := q.Volume(); byVolume {
-		l.Note = strings.TrimSpace(l.Note + " " + byTheCup(item, twin))
+	if byVolume {
+		l.noted(byTheCup(it, l.twin))
 	}
-	return l
 }
 
 // fromA finds what comes in a container: in a tin it is the tinned thing, where the shelf has it.
