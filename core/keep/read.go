@@ -47,6 +47,17 @@ var unitDays = map[string]int{"day": 1, "night": 1, "week": 7, "fortnight": 14, 
 var fewDays = map[string]int{"day": Few, "night": Few, "week": Weeks, "month": Months, "year": Years, "fortnight": 14,
 	"term": 90}
 
+// reading is a text while it is read.
+type reading struct {
+	k              Keeping
+	told           bool // a time, or how it is used
+	timed, placed  bool
+	notUnderstood  bool
+	rest           string // what is left of the clause
+	sealed, looked bool   // the clause is of what is closed, or is looked over
+	out            bool   // or of what is out
+}
+
 // Read reads how long something keeps out of what somebody typed, such as "up to a week, airtight" or "days, chilled;
 // one group once out". Where several times are said the least counts. What holds a word that is not understood, or
 // no time and no way to be used, is not known: ok is false. placed says that the text tells where it waits, or how it
@@ -57,91 +68,107 @@ func Read(text string) (k Keeping, placed, ok bool) {
 	if text == "" || len(text) > MaxText {
 		return Keeping{}, false, false
 	}
-	told := false // a time, or how it is used
-	timed := false
-	k = Keeping{known: true}
-	for _, clause := range strings.FieldsFunc(text, func(r rune) bool {
-		return r == ',' || r == ';' || r == '.' || r == '(' || r == ')'
-	}) {
-		rest := clause
-		take := func(re *regexp.Regexp) bool {
-			if !re.MatchString(rest) {
-				return false
-			}
-			rest = re.ReplaceAllString(rest, " ")
-			return true
-		}
-		sealed, out, looked := take(sealedRE), take(outRE), take(lookRE)
-		if m := usesRE.FindStringSubmatch(rest); m != nil {
-			n, understood := number(m[1])
-			if !understood || n < 1 {
-				return Keeping{}, false, false
-			}
-			take(usesRE)
-			k.Uses = least(k.Uses, n)
-		}
-		if take(sameRE) {
-			told, timed, k.Days, k.Lasting = true, true, 0, false
-		}
-		if take(groupRE) {
-			told, k.Touch = true, max(k.Touch, OneGroup)
-		}
-		if take(useRE) {
-			told, k.Touch = true, OneUse
-		}
-		if take(lastsRE) && !timed {
-			told, k.Lasting = true, true
-		}
-		for _, m := range spanRE.FindAllStringSubmatch(rest, -1) {
-			days, minutes, understood := lengthOf(m)
-			if !understood {
-				return Keeping{}, false, false
-			}
-			switch {
-			case looked:
-				k.Ceiling = days
-				continue
-			case sealed:
-				k.Sealed = days
-			case out:
-				k.Out = least(k.Out, max(minutes, 1))
-			case minutes > 0:
-				k.Minutes, k.Days, k.Lasting, timed = least(k.Minutes, minutes), 0, false, true
-			case !timed || days < k.Days:
-				k.Days, k.Lasting, timed = days, false, true
-			}
-			told = true
-		}
-		rest = spanRE.ReplaceAllString(rest, " ")
-		for _, p := range []struct {
-			re *regexp.Regexp
-			is Where
-		}{{frozenRE, Frozen}, {coldRE, Chilled}, {roomRE, Room}} {
-			if take(p.re) {
-				placed = true
-				if !sealed {
-					k.Where = max(k.Where, p.is)
-				}
-			}
-		}
-		for _, how := range storeRE {
-			if take(how.re) {
-				k.Store, placed = k.Store|how.is, true
-			}
-		}
-		for _, w := range wordRE.FindAllString(rest, -1) {
-			if !isFilling(w) {
-				return Keeping{}, false, false
-			}
+	r := reading{k: Keeping{known: true}}
+	for _, clause := range strings.FieldsFunc(text, func(c rune) bool { return strings.ContainsRune(",;.()", c) }) {
+		if r.clause(clause); r.notUnderstood {
+			return Keeping{}, false, false
 		}
 	}
-	switch {
-	case k.Where != Room && !timed && k.Touch == Shared: // cold, and nothing else said
-		return k, true, told || k.Out > 0 || k.Where == Frozen
-	case k.Touch == OneGroup && !timed, k.Touch == OneUse:
-		return k, true, told
+	switch k = r.k; {
+	case k.Where != Room && !r.timed && k.Touch == Shared: // cold, and nothing else said
+		return k, true, r.told || k.Out > 0 || k.Where == Frozen
+	case k.Touch == OneGroup && !r.timed, k.Touch == OneUse:
+		return k, true, r.told
 	}
-	return k, placed || k.Days == 0 || k.Days >= 14, told && (timed || k.Lasting)
+	return k, r.placed || k.Days == 0 || k.Days >= 14, r.told && (r.timed || k.Lasting)
+}
+
+// take takes what an expression finds out of the clause, and reports whether it found something.
+func (r *reading) take(re *regexp.Regexp) bool {
+	if !re.MatchString(r.rest) {
+		return false
+	}
+	r.rest = re.ReplaceAllString(r.rest, " ")
+	return true
+}
+
+// clause reads one clause.
+func (r *reading) clause(text string) {
+	r.rest = text
+	r.sealed, r.out, r.looked = r.take(sealedRE), r.take(outRE), r.take(lookRE)
+	r.uses()
+	for _, m := range spanRE.FindAllStringSubmatch(r.rest, -1) {
+		r.span(m)
+	}
+	r.rest = spanRE.ReplaceAllString(r.rest, " ")
+	r.where()
+	for _, w := range wordRE.FindAllString(r.rest, -1) {
+		r.notUnderstood = r.notUnderstood || !isFilling(w)
+	}
+}
+
+// uses reads how often and by whom it is used, and that it lasts.
+func (r *reading) uses() {
+	if m := usesRE.FindStringSubmatch(r.rest); m != nil {
+		n, understood := number(m[1])
+		r.notUnderstood = r.notUnderstood || !understood || n < 1
+		r.take(usesRE)
+		r.k.Uses = least(r.k.Uses, n)
+	}
+	if r.take(sameRE) {
+		r.told, r.timed, r.k.Days, r.k.Lasting = true, true, 0, false
+	}
+	if r.take(groupRE) {
+		r.told, r.k.Touch = true, max(r.k.Touch, OneGroup)
+	}
+	if r.take(useRE) {
+		r.told, r.k.Touch = true, OneUse
+	}
+	if r.take(lastsRE) && !r.timed {
+		r.told, r.k.Lasting = true, true
+	}
+}
+
+// span reads a length of time.
+func (r *reading) span(m []string) {
+	days, minutes, understood := lengthOf(m)
+	switch k := &r.k; {
+	case !understood:
+		r.notUnderstood = true
+		return
+	case r.looked:
+		k.Ceiling = days
+		return
+	case r.sealed:
+		k.Sealed = days
+	case r.out:
+		k.Out = least(k.Out, max(minutes, 1))
+	case minutes > 0:
+		k.Minutes, k.Days, k.Lasting, r.timed = least(k.Minutes, minutes), 0, false, true
+	case !r.timed || days < k.Days:
+		k.Days, k.Lasting, r.timed = days, false, true
+	}
+	r.told = true
+}
+
+// where reads where it waits, and in what.
+func (r *reading) where() {
+	for _, p := range []struct {
+		re *regexp.Regexp
+		is Where
+	}{{frozenRE, Frozen}, {coldRE, Chilled}, {roomRE, Room}} {
+		if !r.take(p.re) {
+			continue
+		}
+		if r.placed = true; !r.sealed {
+			r.k.Where = max(r.k.Where, p.is)
+		}
+	}
+	for _, how := range storeRE {
+		if r.take(how.re) {
+			r.k.Store, r.placed = r.k.Store|how.is, true
+		}
+	}
 }
 
 func isFilling(word string) bool {
