@@ -46,79 +46,18 @@ func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping
 	still := stock.Needed(d.jarsNow(), slices.DeleteFunc(slices.Clone(needs), func(n stock.Need) bool {
 		return slices.Contains(stuck, n.For)
 	}))
-	out := written.Shopping{Lines: []written.BuyLine{}, Plans: []written.ShopPlan{}, Unweighed: []string{},
-		Unnoted: []string{}, Unpriced: []string{}}
-	var cheap, least money.Coins
-	priced := false
-	var short []*stock.Short // of each line
+	l := list{plans: plans, still: still, Shopping: written.Shopping{Lines: []written.BuyLine{},
+		Plans: []written.ShopPlan{}, Unweighed: []string{}, Unnoted: []string{}, Unpriced: []string{}}}
 	for i := range rows {
-		r := &rows[i]
-		it, ok := d.Get(r.ItemID)
-		if !ok {
-			continue
-		}
-		name := d.Pen.Name(it.ID, it.Name)
-		if r.Unweighed {
-			out.Unweighed = append(out.Unweighed, name)
-		}
-		if askedAbout(r) {
-			out.Unnoted = append(out.Unnoted, name)
-			continue
-		}
-		if !(r.Missing.Number() > 0) {
-			continue
-		}
-		tick := tickOf(ticks, r)
-		idle := false
-		if all := r; tick == nil || tick.State != NoneToHave {
-			at := slices.IndexFunc(still, func(s stock.Short) bool {
-				return s.ItemID == all.ItemID && s.Label == all.Label
-			})
-			if idle = at < 0 || !(still[at].Missing.Number() > 0); !idle {
-				r = &still[at]
-			}
-		}
-		line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: r.Label.Words(), HeatTreated: r.Label.HeatTreated,
-			Name: name, Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
-			Unit: stock.UnitOf(&it).String(), Missing: r.Missing.Number(), By: r.By.String(), For: namesOf(plans,
-				r.For), State: LineOpen}
-		packs := d.packsOf(&it, r.Label)
-		fewest, known := stock.LeastLeft(r.Missing, packs)
-		best, hasPrice := stock.Cheapest(r.Missing, packs)
-		if tick != nil {
-			line.State, line.TickID, line.TickedBy, line.Ticked = tick.State, tick.ID, tick.By, tick.Packs
-		}
-		if line.State == NoneToHave {
-			line.Instead = d.instead(&it, r, plans)
-		}
-		bought := !idle && line.State != NoneToHave
-		switch {
-		case hasPrice:
-			line.Cheapest = writeBasket(best)
-			thrifty := best
-			if fewest.Left.Number() < best.Left.Number() && fewest.Priced {
-				line.Least = writeBasket(fewest)
-				thrifty = fewest
-			}
-			if bought {
-				cheap, least, priced = cheap+best.Coins, least+thrifty.Coins, true
-			}
-		default:
-			if known {
-				line.Cheapest = writeBasket(fewest)
-			}
-			if bought {
-				out.Unpriced = append(out.Unpriced, name)
-			}
-		}
-		out.Lines, short = append(out.Lines, line), append(short, &rows[i])
+		d.list(&l, &rows[i], tickOf(ticks, &rows[i]))
 	}
-	if priced {
-		c, l := int(cheap), int(least)
-		out.Coins, out.LeastCoins = &c, &l
+	out := l.Shopping
+	if l.priced {
+		c, least := int(l.cheap), int(l.least)
+		out.Coins, out.LeastCoins = &c, &least
 	}
 	for _, p := range plans {
-		waits := d.waiting(p, out.Lines, short)
+		waits := d.waiting(p, out.Lines, l.short)
 		if slices.Contains(notReady, p.ID) {
 			waits.State = unready
 		}
@@ -128,6 +67,85 @@ func (d Cupboard) Shopping(plans []desk.Coming, ticks []Ticked) written.Shopping
 	order := map[string]int{cannot: 0, unready: 1, buying: 2, allHere: 3}
 	slices.SortStableFunc(out.Plans, func(a, b written.ShopPlan) int { return order[a.State] - order[b.State] })
 	return out
+}
+
+// list is what is to be bought while it is written.
+type list struct {
+	written.Shopping
+	plans        []desk.Coming
+	still        []stock.Short  // without the plans that cannot be made as they stand
+	short        []*stock.Short // of each line
+	cheap, least money.Coins
+	priced       bool
+}
+
+// list writes what plans are short of a thing, with what was ticked off of it, if anything was.
+func (d Cupboard) list(l *list, r *stock.Short, tick *Ticked) {
+	it, ok := d.Get(r.ItemID)
+	if !ok {
+		return
+	}
+	name := d.Pen.Name(it.ID, it.Name)
+	if r.Unweighed {
+		l.Unweighed = append(l.Unweighed, name)
+	}
+	if askedAbout(r) {
+		l.Unnoted = append(l.Unnoted, name)
+		return
+	}
+	if !(r.Missing.Number() > 0) {
+		return
+	}
+	of, idle := r, false
+	if tick == nil || tick.State != NoneToHave {
+		of, idle = l.withoutStuck(r)
+	}
+	line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: of.Label.Words(), HeatTreated: of.Label.HeatTreated,
+		Name: name, Says: d.Pen.Text(of.Label.Say()), Aisle: it.Kind, Unit: stock.UnitOf(&it).String(),
+		Missing: of.Missing.Number(), By: of.By.String(), For: namesOf(l.plans, of.For), State: LineOpen}
+	if tick != nil {
+		line.State, line.TickID, line.TickedBy, line.Ticked = tick.State, tick.ID, tick.By, tick.Packs
+	}
+	if line.State == NoneToHave {
+		line.Instead = d.instead(&it, of, l.plans)
+	}
+	l.price(&line, of.Missing, d.packsOf(&it, of.Label))
+	l.Lines, l.short = append(l.Lines, line), append(l.short, r)
+}
+
+// withoutStuck returns what is short of a thing without the plans that cannot be made as they stand; idle where nothing
+// is.
+func (l *list) withoutStuck(r *stock.Short) (of *stock.Short, idle bool) {
+	at := slices.IndexFunc(l.still, func(s stock.Short) bool { return s.ItemID == r.ItemID && s.Label == r.Label })
+	if at < 0 || !(l.still[at].Missing.Number() > 0) {
+		return r, true
+	}
+	return &l.still[at], false
+}
+
+// price says in which packs a line is bought, and adds up what those cost.
+func (l *list) price(line *written.BuyLine, missing stock.Quantity, packs []stock.Pack) {
+	fewest, known := stock.LeastLeft(missing, packs)
+	best, hasPrice := stock.Cheapest(missing, packs)
+	bought := !line.Idle && line.State != NoneToHave
+	if !hasPrice {
+		if known {
+			line.Cheapest = writeBasket(fewest)
+		}
+		if bought {
+			l.Unpriced = append(l.Unpriced, line.Name)
+		}
+		return
+	}
+	line.Cheapest = writeBasket(best)
+	thrifty := best
+	if fewest.Left.Number() < best.Left.Number() && fewest.Priced {
+		line.Least = writeBasket(fewest)
+		thrifty = fewest
+	}
+	if bought {
+		l.cheap, l.least, l.priced = l.cheap+best.Coins, l.least+thrifty.Coins, true
+	}
 }
 
 // LabelKey is how what a packet says is kept beside a thing, as the database writes it of a jar.
