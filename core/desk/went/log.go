@@ -71,55 +71,63 @@ func (d Went) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 	if l.Again == "no" {
 		return nil
 	}
-	add := func(c review.Change, about, name string, ok bool) {
-		if !ok {
-			return
-		}
-		var was, to any = say.Fixed(c.From, 0), say.Fixed(c.To, 0)
-		switch c.What {
-		case review.Portion:
-			was, to = unit.Grams(c.From), unit.Grams(c.To)
-		case review.Depth:
-			was, to = unit.Millimetres(c.From), unit.Millimetres(c.To)
-		}
-		words := say.F("{thing}: {to} for each child in place of {was}.", say.Name(about, name), to, was)
-		if c.What == review.Depth {
-			words = say.F("{thing}: {to} deep in place of {was}.", say.Name(about, name), to, was)
-		}
-		all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about,
-			Was: c.From, To: c.To, Words: d.Pen.Text(words), Why: d.Pen.Text(c.Why), Carried: []string{}})
-	}
 	pieces := false
 	for _, p := range s.Places {
-		if b := p.Base; b != nil {
-			switch {
-			case b.RecipeID != "" && b.PortionG != nil:
-				if r, err := d.Recipe(b.RecipeID); err == nil {
-					c, ok := review.Amount(review.Portion, *b.PortionG, w)
-					add(c, r.ID, r.Name, ok)
-				}
-			case b.ItemID != "" && b.DepthMM != nil && !b.Frozen:
-				if it, known := d.Get(b.ItemID); known {
-					c, ok := review.Amount(review.Depth, *b.DepthMM, w)
-					add(c, it.ID, it.Name, ok)
-				}
-			}
+		if c, of, ok := d.otherBase(p.Base, w); ok {
+			all = append(all, d.lesson(s, c, of))
 		}
 		for _, i := range p.Items {
-			if it, known := d.Get(i.ItemID); known && !i.Shared {
-				c, ok := review.Pieces(i.Each, w)
-				add(c, it.ID, it.Name, ok)
-				pieces = pieces || ok
+			it, known := d.Get(i.ItemID)
+			if c, ok := review.Pieces(i.Each, w); known && !i.Shared && ok {
+				all, pieces = append(all, d.lesson(s, c, called{it.ID, it.Name})), true
 			}
 		}
 	}
 	if about := baseOf(s); about != "" {
 		for _, c := range review.Notes(w, pieces, l.OwnThing) {
-			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: about,
-				Words: d.Pen.Text(c.Why), Carried: []string{}})
+			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What,
+				About: about, Words: d.Pen.Text(c.Why), Carried: []string{}})
 		}
 	}
 	return all
+}
+
+// called is something by its id and its name.
+type called struct{ id, name string }
+
+// otherBase returns how much else fills a place next time.
+func (d Went) otherBase(b *written.Base, w review.Went) (c review.Change, of called, ok bool) {
+	switch {
+	case b == nil:
+	case b.RecipeID != "" && b.PortionG != nil:
+		if r, err := d.Recipe(b.RecipeID); err == nil {
+			c, ok = review.Amount(review.Portion, *b.PortionG, w)
+			of = called{r.ID, r.Name}
+		}
+	case b.ItemID != "" && b.DepthMM != nil && !b.Frozen:
+		if it, known := d.Get(b.ItemID); known {
+			c, ok = review.Amount(review.Depth, *b.DepthMM, w)
+			of = called{it.ID, it.Name}
+		}
+	}
+	return c, of, ok
+}
+
+// lesson writes a change of something.
+func (d Went) lesson(s written.Setup, c review.Change, of called) written.Lesson {
+	var was, to any = say.Fixed(c.From, 0), say.Fixed(c.To, 0)
+	switch c.What {
+	case review.Portion:
+		was, to = unit.Grams(c.From), unit.Grams(c.To)
+	case review.Depth:
+		was, to = unit.Millimetres(c.From), unit.Millimetres(c.To)
+	}
+	words := say.F("{thing}: {to} for each child in place of {was}.", say.Name(of.id, of.name), to, was)
+	if c.What == review.Depth {
+		words = say.F("{thing}: {to} deep in place of {was}.", say.Name(of.id, of.name), to, was)
+	}
+	return written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: of.id, Was: c.From,
+		To: c.To, Words: d.Pen.Text(words), Why: d.Pen.Text(c.Why), Carried: []string{}}
 }
 
 // baseOf names what fills the first place of a set-up; empty for none.
@@ -191,8 +199,25 @@ func (d Went) Mouthing(roomID string, seen []string) []string {
 	return not
 }
 
-// CheckChildren reports an id that is none of the children of a room, nor one of those that were known before.
-func (d Went) CheckChildren(roomID string, ids, before []string) *written.Fault {
+// CheckLog reports why a log of a room cannot be: what it says of the pieces that were given out, of what was added,
+// and of children, who are of the room or were known before.
+func (d Went) CheckLog(roomID string, in written.LogInput, given int, before []string) *written.Fault {
+	if fault := in.Check(given); fault != nil {
+		return fault
+	}
+	if fault := d.checkChildren(roomID, in.Mouthed, before); fault != nil {
+		return fault
+	}
+	for i, a := range in.Added {
+		if _, known := d.Get(a.ItemID); !known {
+			return written.Bad("/added", "Line %d: choose what was added from the shelf.", i+1)
+		}
+	}
+	return nil
+}
+
+// checkChildren reports an id that is none of the children of a room, nor one of those that were known before.
+func (d Went) checkChildren(roomID string, ids, before []string) *written.Fault {
 	r, known := d.Find(roomID)
 	for i, id := range ids {
 		here := slices.Contains(before, id) || known && slices.ContainsFunc(r.Roster.Children,

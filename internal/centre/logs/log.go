@@ -67,9 +67,8 @@ func lessonOf(r store.LessonRow) (written.Lesson, error) {
 
 // SaveLog keeps how a set-up went, and carries out what is done otherwise next time: on the plans to come
 // of the same room that have it as it was. The cupboard and the batches follow. The same log twice is one.
-func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in written.LogInput) (written.StoredLog,
-	error) {
-	var out written.StoredLog
+func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.LogInput) (out written.StoredLog, err error) {
 	setup, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
 		return out, err
@@ -81,49 +80,10 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 	if err != nil {
 		return out, err
 	}
-	offered, given, err := h.Stands(ctx, s, d, id, setup.Setup)
+	in.Log = in.Trimmed()
+	told, err := h.told(ctx, s, d, id, setup.Setup, in)
 	if err != nil {
 		return out, err
-	}
-	in.Log = in.Trimmed()
-	before, err := h.Of(s).Logs().Log(ctx, id)
-	if err != nil && !errors.Is(err, store.ErrNotFound) {
-		return out, err
-	}
-	fault := in.Check(given)
-	if fault == nil {
-		fault = went.On(d).CheckChildren(setup.RoomID, in.Mouthed, before.Mouthed)
-	}
-	for i, a := range in.Added {
-		if _, known := d.Get(a.ItemID); !known && fault == nil {
-			fault = written.Bad("/added", "Line %d: choose what was added from the shelf.", i+1)
-		}
-	}
-	if fault != nil {
-		return out, fault
-	}
-	told := store.Told{SetupID: id, Version: in.Version, Doc: written.Write(in.Log), Offered: written.Write(offered),
-		PlayAt: setup.PlayAt, Lessons: map[uuid.UUID][]byte{}}
-	if told.RoomID, err = uuid.Parse(setup.RoomID); err != nil {
-		return out, err
-	}
-	if in.CountedIn != nil {
-		told.Missing = given - *in.CountedIn
-	}
-	for _, child := range in.Mouthed {
-		c, err := uuid.Parse(child)
-		if err != nil {
-			return out, err
-		}
-		told.Mouthed = append(told.Mouthed, c)
-	}
-	for _, l := range went.On(d).Learn(setup.Setup, in.Log) {
-		lesson, err := uuid.NewV7()
-		if err != nil {
-			return out, err
-		}
-		l.ID = lesson.String()
-		told.Lessons[lesson] = written.Write(l)
 	}
 	old, err := h.Of(s).Logs().Lessons(ctx, told.RoomID, &id)
 	if err != nil {
@@ -140,10 +100,12 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 	if err != nil {
 		return out, centre.Gone(err)
 	}
-	for _, row := range old { // what was said otherwise before is taken back with what came of it
-		if l, err := lessonOf(row); err == nil && !l.Undone && !repeated {
-			if err := h.takeBack(ctx, s, l); err != nil {
-				return out, err
+	if !repeated { // what was said otherwise before is taken back with what came of it
+		for _, row := range old {
+			if l, err := lessonOf(row); err == nil && !l.Undone {
+				if err := h.takeBack(ctx, s, l); err != nil {
+					return out, err
+				}
 			}
 		}
 	}
@@ -154,6 +116,46 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 		return out, err
 	}
 	return h.Log(ctx, s, id)
+}
+
+// told returns a log as it is kept, with the lessons that begin by it, or why it cannot be said so.
+func (h Logs) told(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.UUID, setup written.Setup,
+	in written.LogInput) (told store.Told, err error) {
+	offered, given, err := h.Stands(ctx, s, d, id, setup)
+	if err != nil {
+		return told, err
+	}
+	before, err := h.Of(s).Logs().Log(ctx, id)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return told, err
+	}
+	if fault := went.On(d).CheckLog(setup.RoomID, in, given, before.Mouthed); fault != nil {
+		return told, fault
+	}
+	told = store.Told{SetupID: id, Version: in.Version, Doc: written.Write(in.Log), Offered: written.Write(offered),
+		PlayAt: setup.PlayAt, Lessons: map[uuid.UUID][]byte{}}
+	if told.RoomID, err = uuid.Parse(setup.RoomID); err != nil {
+		return told, err
+	}
+	if in.CountedIn != nil {
+		told.Missing = given - *in.CountedIn
+	}
+	for _, child := range in.Mouthed {
+		c, err := uuid.Parse(child)
+		if err != nil {
+			return told, err
+		}
+		told.Mouthed = append(told.Mouthed, c)
+	}
+	for _, l := range went.On(d).Learn(setup, in.Log) {
+		lesson, err := uuid.NewV7()
+		if err != nil {
+			return told, err
+		}
+		l.ID = lesson.String()
+		told.Lessons[lesson] = written.Write(l)
+	}
+	return told, nil
 }
 
 // carryOut changes the plans to come by the lessons of a set-up. A plan that somebody saves meanwhile, or
