@@ -29,93 +29,116 @@ const (
 	shortShown = 8
 )
 
+// glance is a day while it is put together, with what is kept so that it need not be reckoned or asked about again.
+type glance struct {
+	written.Today
+	day   age.Date
+	plans []desk.Coming
+	anew  map[uuid.UUID]store.VersionedDigest
+	// first is what nobody has taken note of yet; again and printed are what was noted in words, in the form of now.
+	first, again map[uuid.UUID]json.RawMessage
+	printed      map[uuid.UUID]string
+}
+
+func (h Day) newGlance(s *store.Session) *glance {
+	now := h.Now(s)
+	return &glance{day: now.Day(), anew: map[uuid.UUID]store.VersionedDigest{}, first: map[uuid.UUID]json.RawMessage{},
+		again: map[uuid.UUID]json.RawMessage{}, printed: map[uuid.UUID]string{},
+		Today: written.Today{Now: now.String(), Zone: h.Zone(s.TimeZone).String(), Setups: []written.SetupSummary{},
+			Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{},
+			Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{},
+			Strays: []written.Stray{}, Moved: []written.MovedBatch{}}}
+}
+
 // Glance returns the day at a glance. Every coming set-up is held against what somebody last took note
 // of about it, so that no change is lost however the program ends in between; what nobody has looked
 // at yet is noted as it is now.
 func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error) {
-	now := h.Now(s)
-	day := now.Day()
-	out := written.Today{Now: now.String(), Zone: h.Zone(s.TimeZone).String(), Setups: []written.SetupSummary{},
-		Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{},
-		Short: []written.ShortOf{}, GoesOff: []written.GoesOff{}, ToLog: []written.ToLog{}, Strays: []written.Stray{},
-		Moved: []written.MovedBatch{}}
+	g := h.newGlance(s)
 	d, at, err := h.DeskAt(ctx, s)
 	if err != nil {
-		return out, err
+		return g.Today, err
 	}
-	rows, err := h.Of(s).Glances().Seen(ctx, clock.At(day, 0, 0).String(), centre.MaxAhead)
+	rows, err := h.Of(s).Glances().Seen(ctx, clock.At(g.day, 0, 0).String(), centre.MaxAhead)
 	if err != nil {
-		return out, err
+		return g.Today, err
 	}
-	anew, first := make(map[uuid.UUID]store.VersionedDigest), make(map[uuid.UUID]json.RawMessage)
-	again, printed := make(map[uuid.UUID]json.RawMessage), make(map[uuid.UUID]string) // in the form of now
-	var plans []desk.Coming
 	for _, r := range rows {
 		said := setups.In(h.House).Read(at, d, r.SetupRow)
 		if said.Fresh != nil {
-			anew[r.ID] = store.VersionedDigest{Version: r.Version, Digest: setups.In(h.House).Kept(at, *said.Plan,
-				*said.Fresh)}
+			g.anew[r.ID] = store.VersionedDigest{Version: r.Version,
+				Digest: setups.In(h.House).Kept(at, *said.Plan, *said.Fresh)}
 		}
-		switch opens, err := clock.ParseWall(said.PlayAt); {
-		case err == nil && opens.Day() == day:
-			out.Setups = append(out.Setups, said.SetupSummary)
-		case len(out.Next) < nextShown:
-			out.Next = append(out.Next, said.SetupSummary)
-		}
-		if said.Plan == nil {
-			continue
-		}
-		if said.PlayAt >= out.Now {
-			plans = append(plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.Plan}})
-		}
-		change, worded := changeOf(d, said, r.Seen)
-		switch {
-		case len(r.Seen) == 0:
-			first[r.ID] = written.Write(said.Judged(d).Judgement)
-		case change != nil:
-			out.Changed = append(out.Changed, *change)
-		case worded:
-			again[r.ID] = written.Write(said.Judged(d).Judgement)
-		}
-		if r.PrintID != nil && noted.Worded(r.PrintedToken) && noted.Token(said.Judged(d)) == r.PrintedToken {
-			r.PrintedToken = said.Judged(d).Token
-			printed[*r.PrintID] = r.PrintedToken
-		}
-		if p := stalePrint(r, said, change); p != nil {
-			out.Prints = append(out.Prints, *p)
-		}
+		g.see(d, r, said)
 	}
-	if err := setups.In(h.House).Keep(ctx, s, anew); err != nil {
-		return out, err
+	if err := h.keep(ctx, s, g); err != nil {
+		return g.Today, err
 	}
-	if len(first)+len(again)+len(printed) > 0 {
-		err := h.Behind(ctx, "what was seen is", func(ctx context.Context) error {
-			c := h.Of(s)
-			return errors.Join(c.Glances().KeepSeen(ctx, first, true), c.Glances().KeepSeen(ctx, again, false),
-				c.Glances().RenewPrints(ctx, printed))
-		})
-		if err != nil {
-			return out, err
-		}
-	}
-	ticks, err := schedule.In(h.House).PrepTicks(ctx, s, d, plans...)
+	ticks, err := schedule.In(h.House).PrepTicks(ctx, s, d, g.plans...)
 	if err != nil {
-		return out, err
+		return g.Today, err
 	}
-	begins := preparing.On(d).Begins(plans, ticks, day, now)
-	for _, list := range [][]written.SetupSummary{out.Setups, out.Next} {
+	begins := preparing.On(d).Begins(g.plans, ticks, g.day, h.Now(s))
+	for _, list := range [][]written.SetupSummary{g.Setups, g.Next} {
 		for i := range list {
 			if at, known := begins[list[i].ID]; known {
 				list[i].StartsBy = at
 			}
 		}
 	}
-	if out.Moved, err = making.In(h.House).Moved(ctx, s, d); err != nil {
-		return out, err
+	if g.Moved, err = making.In(h.House).Moved(ctx, s, d); err != nil {
+		return g.Today, err
 	}
-	out.Rooms, out.Clocks = d.RoomDays(day), h.Doubts(s, d)
-	cupboard.On(d).Ahead(plans, day, shortShown, &out)
-	return out, logs.In(h.House).Unsaid(ctx, s, d, &out)
+	g.Rooms, g.Clocks = d.RoomDays(g.day), h.Doubts(s, d)
+	cupboard.On(d).Ahead(g.plans, g.day, shortShown, &g.Today)
+	return g.Today, logs.In(h.House).Unsaid(ctx, s, d, &g.Today)
+}
+
+// see adds a coming set-up to the day.
+func (g *glance) see(d *desk.Desk, r store.SeenRow, said setups.Row) {
+	switch opens, err := clock.ParseWall(said.PlayAt); {
+	case err == nil && opens.Day() == g.day:
+		g.Setups = append(g.Setups, said.SetupSummary)
+	case len(g.Next) < nextShown:
+		g.Next = append(g.Next, said.SetupSummary)
+	}
+	if said.Plan == nil {
+		return
+	}
+	if said.PlayAt >= g.Now {
+		g.plans = append(g.plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.Plan}})
+	}
+	change, worded := changeOf(d, said, r.Seen)
+	switch {
+	case len(r.Seen) == 0:
+		g.first[r.ID] = written.Write(said.Judged(d).Judgement)
+	case change != nil:
+		g.Changed = append(g.Changed, *change)
+	case worded:
+		g.again[r.ID] = written.Write(said.Judged(d).Judgement)
+	}
+	if r.PrintID != nil && noted.Worded(r.PrintedToken) && noted.Token(said.Judged(d)) == r.PrintedToken {
+		r.PrintedToken = said.Judged(d).Token
+		g.printed[*r.PrintID] = r.PrintedToken
+	}
+	if p := stalePrint(r, said, change); p != nil {
+		g.Prints = append(g.Prints, *p)
+	}
+}
+
+// keep keeps what was reckoned and seen.
+func (h Day) keep(ctx context.Context, s *store.Session, g *glance) error {
+	if err := setups.In(h.House).Keep(ctx, s, g.anew); err != nil {
+		return err
+	}
+	if len(g.first)+len(g.again)+len(g.printed) == 0 {
+		return nil
+	}
+	return h.Behind(ctx, "what was seen is", func(ctx context.Context) error {
+		kept := h.Of(s).Glances()
+		return errors.Join(kept.KeepSeen(ctx, g.first, true), kept.KeepSeen(ctx, g.again, false),
+			kept.RenewPrints(ctx, g.printed))
+	})
 }
 
 // changeOf returns what changed since somebody last took note; nil for nothing, and where nobody has yet. worded says
