@@ -201,21 +201,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	in := lying(items, children, tubs)
 	a.Fill = &FillAnswer{Tub: f.Tub, Tubs: tubs, Seats: f.Tub.Seats(), Turns: f.Tub.Turns(children, tubs),
 		Depth: f.Depth(), Finds: in.hidden, SideBySide: f.SideBySide}
-	if rim := f.Tub.VolumeTo(f.Tub.Height()); f.Tub.Pours() && in.loose.Millilitres() > rim.Millilitres() {
-		a.Notes = append(a.Notes,
-			say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.",
-				say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
-	}
-	if adults := g.Room().Adults; tubs > adults && adults > 0 && !f.Frozen && !f.Tub.IsJar() {
-		a.Notes = append(a.Notes,
-			say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.",
-				tubs, adults, f.Tub.Turns(children, adults), adults))
-	}
-	if !f.Tub.Pours() {
-		a.Notes = append(a.Notes,
-			say.F("Hang it so that its upper edge, or the opening that things go into, is at most {height} mm above the floor: a small child of the youngest's age reaches that standing flat.",
-				say.Fixed(room.StandingReach(g.Youngest()), 0)))
-	}
+	a.noteVessels(f, in, g, children)
 	if len(f.Layers) == 0 {
 		a.Notes = append(a.Notes,
 			"What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
@@ -223,9 +209,8 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	}
 	all := f.Tub.VolumeTo(f.Depth())
 	if in.hidden.Millilitres() >= all.Millilitres() {
-		return &InvalidInput{"base/depth_mm",
-			fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach %g mm: fill deeper, or hide fewer.",
-				in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
+		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach "+
+			"%g mm: fill deeper, or hide fewer.", in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
 	}
 	left := 1 - in.hidden.Millilitres()/all.Millilitres()
 	full := in.mass
@@ -242,27 +227,52 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 		return a.addIce(f, items, full, memo, g, children)
 	}
 	for _, p := range a.Fill.Poured {
-		facts := p.Item.Facts
-		facts.Portion = material.Known(p.InAll.Grams() / float64(children))
-		facts.Depth = material.Known(f.Depth().Millimetres())
-		switch f.Tub.Shape() { // nobody reaches over the wall of either
-		case vessel.Bag:
-			facts.Traits = facts.Traits.With(material.Film)
-		case vessel.Bottle:
-		default:
-			facts.Wall = material.Read(f.Tub.Wall().Millimetres())
-		}
-		facts.Filled = material.Read(full.Grams())
-		for _, n := range safety.Notes(g.Room().Children, p.Item.Feel) {
-			if !slices.Contains(a.Notes, n) {
-				a.Notes = append(a.Notes, n)
-			}
-		}
-		a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
-		a.addBase(p.Item.ID, p.Item.Name, facts, f.Use, memo, g)
+		a.addPoured(f, p, full, g, children, memo)
 	}
 	a.guess(f, items)
 	return nil
+}
+
+// noteVessels notes what is to be seen to about the vessels themselves.
+func (a *PlaceAnswer) noteVessels(f Fill, in found, g *safety.Group, children int) {
+	tubs := a.Fill.Tubs
+	if rim := f.Tub.VolumeTo(f.Tub.Height()); f.Tub.Pours() && in.loose.Millilitres() > rim.Millilitres() {
+		a.Notes = append(a.Notes,
+			say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.",
+				say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
+	}
+	if adults := g.Room().Adults; tubs > adults && adults > 0 && !f.Frozen && !f.Tub.IsJar() {
+		a.Notes = append(a.Notes,
+			say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.",
+				tubs, adults, f.Tub.Turns(children, adults), adults))
+	}
+	if !f.Tub.Pours() {
+		a.Notes = append(a.Notes,
+			say.F("Hang it so that its upper edge, or the opening that things go into, is at most {height} mm above the floor: a small child of the youngest's age reaches that standing flat.",
+				say.Fixed(room.StandingReach(g.Youngest()), 0)))
+	}
+}
+
+// addPoured judges a filler as it lies in its vessel, which weighs so much with all that is in it.
+func (a *PlaceAnswer) addPoured(f Fill, p Poured, full unit.Mass, g *safety.Group, children int, memo *Memo) {
+	facts := p.Item.Facts
+	facts.Portion = material.Known(p.InAll.Grams() / float64(children))
+	facts.Depth = material.Known(f.Depth().Millimetres())
+	switch f.Tub.Shape() { // nobody reaches over the wall of either
+	case vessel.Bag:
+		facts.Traits = facts.Traits.With(material.Film)
+	case vessel.Bottle:
+	default:
+		facts.Wall = material.Read(f.Tub.Wall().Millimetres())
+	}
+	facts.Filled = material.Read(full.Grams())
+	for _, n := range safety.Notes(g.Room().Children, p.Item.Feel) {
+		if !slices.Contains(a.Notes, n) {
+			a.Notes = append(a.Notes, n)
+		}
+	}
+	a.Notes = append(a.Notes, safety.CustomNotes(g.Room().Customs, p.Item.Facts)...)
+	a.addBase(p.Item.ID, p.Item.Name, facts, f.Use, memo, g)
 }
 
 // Counts of small measures that a child fills with pleasure (common practice).

@@ -102,9 +102,9 @@ func (j Judged) Since(was written.Judgement) []string {
 		return []string{j.reason}
 	}
 	type news struct {
-		verdict   safety.Verdict
-		reason    say.Text
-		OwnThings []say.Text
+		verdict safety.Verdict
+		reason  say.Text
+		things  []say.Text
 	}
 	var now []news
 	var gone []string
@@ -131,7 +131,7 @@ func (j Judged) Since(was written.Judgement) []string {
 			if at < 0 {
 				now, at = append(now, news{verdict: f.Verdict, reason: f.Reason}), len(now)
 			}
-			now[at].OwnThings = append(now[at].OwnThings, thing)
+			now[at].things = append(now[at].things, thing)
 		}
 		if less {
 			gone = append(gone, j.pen.Text(say.F("{thing}: less is said against it than before.", thing)))
@@ -140,8 +140,8 @@ func (j Judged) Since(was written.Judgement) []string {
 	slices.SortStableFunc(now, func(a, b news) int { return int(b.verdict) - int(a.verdict) })
 	why := []string{}
 	for _, o := range now {
-		thing := o.OwnThings[0]
-		if more := len(o.OwnThings) - 1; more > 0 {
+		thing := o.things[0]
+		if more := len(o.things) - 1; more > 0 {
 			thing = say.F("{thing} and {count} more", thing, more)
 		}
 		why = append(why, j.pen.Text(say.F("{thing}: {reason}", thing, o.reason)))

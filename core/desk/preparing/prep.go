@@ -22,7 +22,7 @@ const prepAhead = 3
 type scheduled struct {
 	windows  []room.Free
 	told     bool
-	InOrder  []written.PrepRoom // that prepare for themselves
+	rooms    []written.PrepRoom // that prepare for themselves
 	notReady []string           // by name
 	unready  []string           // the same by id
 	slots    []written.PrepSlot
@@ -38,7 +38,7 @@ type scheduled struct {
 func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (written.PrepDay, error) {
 	s, err := d.schedule(plans, ticks, day, now)
 	out := written.PrepDay{Day: day.String(), Now: now.String(), Windows: written.WriteFree(s.windows), Told: s.told,
-		Hands: d.Settings.PrepHands, Rooms: s.InOrder, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{},
+		Hands: d.Settings.PrepHands, Rooms: s.rooms, Slots: []written.PrepSlot{}, Waiting: []written.PrepSlot{},
 		NotReady: s.notReady,
 		Exact:    s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{},
 		After: []written.PrepSlot{}}
@@ -222,14 +222,76 @@ func (d Preparing) Begins(plans []desk.Coming, ticks []PrepTick, day age.Date, n
 	return begins
 }
 
+// span counts minutes from the midnight before a moment, in the zone of a centre.
+type span struct {
+	zone   *time.Location
+	origin time.Time
+	// last is the first moment that is not looked at any more.
+	last clock.Wall
+}
+
+func (s span) minute(w clock.Wall) int { return int(w.In(s.zone).Sub(s.origin) / time.Minute) }
+
+func (s span) wall(minute int) clock.Wall {
+	return clock.WallOf(s.origin.Add(time.Duration(minute) * time.Minute).In(s.zone))
+}
+
+// windows returns when hands are free on each day.
+func (s span) windows(free []room.Free) (all []prep.Window) {
+	for midnight := s.wall(0).Day(); clock.At(midnight, 0, 0).Compare(s.last) < 0; midnight = midnight.Plus(1) {
+		for _, w := range free {
+			all = append(all, prep.Window{From: s.minute(clock.At(midnight, 0, w.From)),
+				To: s.minute(clock.At(midnight, 0, w.To))})
+		}
+	}
+	return all
+}
+
 // schedule finds when each step is done of all plans that open until a few days after a day.
 func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (scheduled, error) {
 	free, told := d.Settings.Prep()
-	out := scheduled{windows: free, told: told, notReady: []string{}, InOrder: []written.PrepRoom{}}
-	origin := clock.At(now.Day(), 0, 0).In(d.Zone)
-	since := func(w clock.Wall) int { return int(w.In(d.Zone).Sub(origin) / time.Minute) }
-	last := clock.At(day, 24*prepAhead, 0)
-	var dues, played []due
+	out := scheduled{windows: free, told: told, notReady: []string{}, rooms: []written.PrepRoom{}}
+	in := span{zone: d.Zone, origin: clock.At(now.Day(), 0, 0).In(d.Zone), last: clock.At(day, 24*prepAhead, 0)}
+	dues, played := d.open(&out, plans, in, day, now)
+	// What opens later may have its part in a batch that is made by then.
+	all := slices.DeleteFunc(d.jobsOf(dues, ticks), func(j job) bool { return j.Until >= in.minute(in.last) })
+	var after jobs
+	for i := range played {
+		after.after(&played[i])
+	}
+	steps := make([]prep.Step, len(all))
+	for i := range all {
+		steps[i] = all[i].Step
+	}
+	s, err := prep.Plan(steps, d.hands(&out, free, in, now))
+	if err != nil {
+		return out, written.Bad("", "The day cannot be planned: %s.", err)
+	}
+	out.exact, out.bound = s.Exact, s.Bound
+	done := doneBy(all, ticks, in.origin)
+	for _, slot := range s.Slots {
+		j := all[slices.IndexFunc(all, func(j job) bool { return j.ID == slot.Step.ID })]
+		w := d.writeSlot(slot, j, all, in.wall)
+		if t, ticked := done[j.ID]; ticked {
+			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
+		}
+		out.slots, out.holds = append(out.slots, w), append(out.holds, in.wall(slot.Holds))
+	}
+	for _, j := range after {
+		t, ticked := done[j.ID]
+		if ticked {
+			j.Until = int(t.At.Sub(in.origin) / time.Minute)
+		}
+		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, in.wall)
+		w.Why, w.Done, w.DoneBy = "", ticked, t.By
+		out.after = append(out.after, w)
+	}
+	return out, nil
+}
+
+// open returns the plans that are still to open, in the order in which they do, and those that are cleared away after;
+// of those that are not ready it says so.
+func (d Preparing) open(out *scheduled, plans []desk.Coming, in span, day age.Date, now clock.Wall) (dues, played []due) {
 	for i := range plans {
 		p := &plans[i]
 		opened := p.PlayAt < now.String() // only what comes after play is left of it
@@ -240,68 +302,30 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 			out.notReady, out.unready = append(out.notReady, p.Name), append(out.unready, p.ID)
 		case r.Opening.At.Day().Sub(day) < prepAhead+shareDays:
 			at, _ := d.Find(p.RoomID) // it has been reckoned for
-			one := due{of: p, r: r, room: at, opens: since(r.Opening.At)}
+			one := due{of: p, r: r, room: at, opens: in.minute(r.Opening.At)}
 			if !opened {
 				dues = append(dues, one)
 			}
-			if r.Opening.At.Compare(last) < 0 {
+			if r.Opening.At.Compare(in.last) < 0 {
 				played = append(played, one)
 			}
 		}
 	}
 	inOrder(dues)
-	// What opens later may have its part in a batch that is made by then.
-	all := slices.DeleteFunc(d.jobsOf(dues, ticks), func(j job) bool { return j.Until >= since(last) })
-	var after jobs
-	for i := range played {
-		after.after(&played[i])
-	}
-	done := doneBy(all, ticks, origin)
-	windows := func(free []room.Free) (all []prep.Window) {
-		for midnight := now.Day(); clock.At(midnight, 0, 0).Compare(last) < 0; midnight = midnight.Plus(1) {
-			for _, w := range free {
-				all = append(all, prep.Window{From: since(clock.At(midnight, 0, w.From)),
-					To: since(clock.At(midnight, 0, w.To))})
-			}
-		}
-		return all
-	}
-	on := prep.Day{Now: since(now), Crew: prep.Crew{Hands: d.Settings.PrepHands, Windows: windows(free)},
+	return dues, played
+}
+
+// hands returns who prepares and when, those of everybody and those of rooms that prepare for themselves.
+func (d Preparing) hands(out *scheduled, free []room.Free, in span, now clock.Wall) prep.Day {
+	on := prep.Day{Now: in.minute(now), Crew: prep.Crew{Hands: d.Settings.PrepHands, Windows: in.windows(free)},
 		Crews: map[string]prep.Crew{}}
 	for _, r := range d.InOrder {
 		if r.Unreadable == "" && r.Roster.Prepares() {
 			free, hands := d.freeFor(r)
-			on.Crews[r.ID] = prep.Crew{Hands: hands, Windows: windows(free)}
-			out.InOrder = append(out.InOrder, written.PrepRoom{Room: r.Name(), Windows: written.WriteFree(free),
+			on.Crews[r.ID] = prep.Crew{Hands: hands, Windows: in.windows(free)}
+			out.rooms = append(out.rooms, written.PrepRoom{Room: r.Name(), Windows: written.WriteFree(free),
 				Hands: hands})
 		}
 	}
-	steps := make([]prep.Step, len(all))
-	for i := range all {
-		steps[i] = all[i].Step
-	}
-	s, err := prep.Plan(steps, on)
-	if err != nil {
-		return out, written.Bad("", "The day cannot be planned: %s.", err)
-	}
-	out.exact, out.bound = s.Exact, s.Bound
-	wall := func(m int) clock.Wall { return clock.WallOf(origin.Add(time.Duration(m) * time.Minute).In(d.Zone)) }
-	for _, slot := range s.Slots {
-		j := all[slices.IndexFunc(all, func(j job) bool { return j.ID == slot.Step.ID })]
-		w := d.writeSlot(slot, j, all, wall)
-		if t, ticked := done[j.ID]; ticked {
-			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
-		}
-		out.slots, out.holds = append(out.slots, w), append(out.holds, wall(slot.Holds))
-	}
-	for _, j := range after {
-		t, ticked := done[j.ID]
-		if ticked {
-			j.Until = int(t.At.Sub(origin) / time.Minute)
-		}
-		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, wall)
-		w.Why, w.Done, w.DoneBy = "", ticked, t.By
-		out.after = append(out.after, w)
-	}
-	return out, nil
+	return on
 }
