@@ -266,26 +266,7 @@ func (s Solid) search() candidate {
 	if upright, ok := s.try(&grid[0].frame, math.Inf(-1)); ok && upright.margin >= 0 {
 		return upright
 	}
-	// The rotations with the highest bounds, highest first.
-	var bounds [tries]float64
-	var at [tries]int32
-	n := 0
-	lowest := math.Inf(-1) // of as many as are tried
-	for i := range grid {
-		v := s.boundAt(&grid[i], lowest)
-		if v <= lowest {
-			continue
-		}
-		n = min(n+1, tries)
-		j := n - 1
-		for ; j > 0 && bounds[j-1] < v; j-- {
-			bounds[j], at[j] = bounds[j-1], at[j-1]
-		}
-		bounds[j], at[j] = v, int32(i)
-		if n == tries {
-			lowest = bounds[n-1]
-		}
-	}
+	bounds, at, n := s.promising(grid)
 	var best [starts]candidate
 	for i := range best {
 		best[i].margin = math.Inf(-1)
@@ -320,6 +301,27 @@ func (s Solid) search() candidate {
 		top = s.feelAround(top)
 	}
 	return top
+}
+
+// promising returns the rotations with the highest bounds, highest first, and how many there are.
+func (s Solid) promising(grid []start) (bounds [tries]float64, at [tries]int32, n int) {
+	lowest := math.Inf(-1) // of as many as are tried
+	for i := range grid {
+		v := s.boundAt(&grid[i], lowest)
+		if v <= lowest {
+			continue
+		}
+		n = min(n+1, tries)
+		j := n - 1
+		for ; j > 0 && bounds[j-1] < v; j-- {
+			bounds[j], at[j] = bounds[j-1], at[j-1]
+		}
+		bounds[j], at[j] = v, int32(i)
+		if n == tries {
+			lowest = bounds[n-1]
+		}
+	}
+	return bounds, at, n
 }
 
 // BallFit reports whether the solid drops through the small-ball hole in some position

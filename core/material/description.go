@@ -2,7 +2,6 @@ package material
 
 import (
 	"fmt"
-	"math"
 	"strconv"
 	"strings"
 
@@ -135,72 +134,6 @@ func (f *Facts) readTraits(text string) error {
 			return err
 		}
 	}
-	return nil
-}
-
-func (f *Facts) readTrait(word string) error {
-	name, value, hasValue := strings.Cut(word, "=")
-	name, value = strings.TrimSpace(name), strings.TrimSpace(value)
-	if form, ok := formTraits[name]; ok && !hasValue {
-		if f.Form != FormUnknown && f.Form != form {
-			return bad("traits", "it cannot be both %s and %s", f.Form, form)
-		}
-		f.Form = form
-		switch name {
-		case "gel":
-			f.Traits = f.Traits.With(Slippery)
-		case "soft-food":
-			f.Traits = f.Traits.With(Food)
-		}
-		return nil
-	}
-	if fig, ok := figureTraits[name]; ok {
-		if !hasValue {
-			fig.set(f, NotRead())
-			return nil
-		}
-		v, err := number(value)
-		if err != nil || v < fig.low || v > fig.top || name == "alcohol" && v > 0 && v < 1 && strings.Contains(value,
-			",") {
-			return bad("traits", "%s needs a number of %s from %g to %g, as in %s=%g, not %q", name, fig.unit, fig.low,
-				fig.top, name, math.Min(fig.top, 12), words.Cut(value))
-		}
-		fig.set(f, Read(v))
-		return nil
-	}
-	for _, flag := range flags {
-		if flag.word == name && !hasValue {
-			*flag.of(f) = true
-			return nil
-		}
-	}
-	switch {
-	case name == "salt":
-		v, err := number(value)
-		if err != nil || v < 0 || v > 100 || strings.Contains(value, ",") && v > 0 && v < 1 {
-			return bad("traits", "salt needs per cent by mass, as in salt=1.2, not %q", words.Cut(value))
-		}
-		f.Salt = Known(v / 100)
-		return nil
-	case name == "may-contain", name == "usually":
-		set, err := allergen.ParseContents(value)
-		if err != nil {
-			return bad("traits", "%s needs an allergen, as in %s=milk, not %q", name, name, words.Cut(value))
-		}
-		if name == "usually" {
-			f.UsuallyContains |= set
-		} else {
-			f.MayContain |= set
-		}
-		return nil
-	case hasValue:
-		return bad("traits", "%q is not a trait that carries a figure", words.Cut(word))
-	}
-	t, err := ParseTrait(name)
-	if err != nil {
-		return bad("traits", "%q is not a trait Emblo knows", words.Cut(word))
-	}
-	f.Traits = f.Traits.With(t)
 	return nil
 }
 

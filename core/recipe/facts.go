@@ -18,8 +18,31 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Form = r.Extra.Form
 	}
 	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, material.Known(portion.Grams())
-	saltKnown := true
 	f.Traits = f.Traits.Union(r.Extra.Traits).With(material.Food)
+	saltKnown := r.mixInto(&f)
+	if f.Traits.Has(material.NotFood) {
+		f.Traits = f.Traits.Without(material.Food)
+	}
+	if r.Heated {
+		f.Traits = f.Traits.Without(material.RawFlour, material.RawEgg)
+	}
+	if r.Heated || r.Hot {
+		f.Cooled = true
+	}
+	if saltKnown {
+		f.Salt = material.Known(r.most(func(it *material.Item) float64 { return saltOf(*it) }) / (1 - r.Loss))
+	}
+	f.Alcohol = r.alcohol()
+	if r.setsFirm() {
+		f.Traits = f.Traits.With(material.ChokeFood, material.Slippery)
+	}
+	return f
+}
+
+// mixInto adds what is in the ingredients, and in what a step puts in that no line lists, to the facts of a mix. It
+// reports whether all of the salt is known.
+func (r Recipe) mixInto(f *material.Facts) (saltKnown bool) {
+	saltKnown = true
 	for i := range r.Lines {
 		l := &r.Lines[i]
 		in := &l.Item.Facts
@@ -51,23 +74,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Made = f.Made.Union(in.Made)
 		f.ContentsKnown, saltKnown = false, false
 	}
-	if f.Traits.Has(material.NotFood) {
-		f.Traits = f.Traits.Without(material.Food)
-	}
-	if r.Heated {
-		f.Traits = f.Traits.Without(material.RawFlour, material.RawEgg)
-	}
-	if r.Heated || r.Hot {
-		f.Cooled = true
-	}
-	if saltKnown {
-		f.Salt = material.Known(r.most(func(it *material.Item) float64 { return saltOf(*it) }) / (1 - r.Loss))
-	}
-	f.Alcohol = r.alcohol()
-	if r.setsFirm() {
-		f.Traits = f.Traits.With(material.ChokeFood, material.Slippery)
-	}
-	return f
+	return saltKnown
 }
 
 // alcohol returns how strong the mix is, in per cent of the whole as if all of it weighed alike, and none of it

@@ -274,28 +274,51 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 	case len(row.Lines) == 0 || len(row.Steps) == 0:
 		return r, fmt.Errorf("needs ingredients and steps")
 	}
+	if r.Lines, err = row.lines(shelf); err != nil {
+		return r, err
+	}
+	if r.Steps, err = row.steps(); err != nil {
+		return r, err
+	}
+	var cooked bool
+	if r.Steps, cooked = probed(r.Steps, r.Heated); r.Heated && !cooked {
+		return r, fmt.Errorf("is heated through, and no step cooks it")
+	}
+	r.Steps = using(r.Steps, r.Lines)
+	return r, nil
+}
+
+// lines reads the ingredients, each once.
+func (row bookRow) lines(shelf *material.Shelf) ([]Line, error) {
+	all := make([]Line, 0, len(row.Lines))
 	seen := make(map[string]bool)
 	for _, l := range row.Lines {
 		item, ok := shelf.Get(l.Item)
 		switch {
 		case !ok:
-			return r, fmt.Errorf("%q is not on the shelf", l.Item)
+			return nil, fmt.Errorf("%q is not on the shelf", l.Item)
 		case seen[l.Item]:
-			return r, fmt.Errorf("%q is there twice", l.Item)
+			return nil, fmt.Errorf("%q is there twice", l.Item)
 		case !(l.Grams > 0):
-			return r, fmt.Errorf("%q needs a mass above 0 g", l.Item)
+			return nil, fmt.Errorf("%q needs a mass above 0 g", l.Item)
 		}
 		seen[l.Item] = true
-		r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
+		all = append(all, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
 	}
+	return all, nil
+}
+
+// steps reads the steps, each by an id of its own.
+func (row bookRow) steps() ([]Step, error) {
+	all := make([]Step, 0, len(row.Steps))
 	ids := make(map[string]bool)
 	for _, s := range row.Steps {
 		kind, known := parseStepKind(s.Kind)
 		switch {
 		case !known:
-			return r, fmt.Errorf("%q is no kind of step", s.Kind)
+			return nil, fmt.Errorf("%q is no kind of step", s.Kind)
 		case s.ID == "" || ids[s.ID]:
-			return r, fmt.Errorf("the step %q needs an id of its own", s.Text)
+			return nil, fmt.Errorf("the step %q needs an id of its own", s.Text)
 		}
 		ids[s.ID] = true
 		one := Step{ID: s.ID, Kind: kind, Text: say.Text(s.Text), Minutes: s.Minutes, At: s.At}
@@ -305,14 +328,9 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 		case s.Children:
 			one.By = ChildrenHelp
 		}
-		r.Steps = append(r.Steps, one)
+		all = append(all, one)
 	}
-	var cooked bool
-	if r.Steps, cooked = probed(r.Steps, r.Heated); r.Heated && !cooked {
-		return r, fmt.Errorf("is heated through, and no step cooks it")
-	}
-	r.Steps = using(r.Steps, r.Lines)
-	return r, nil
+	return all, nil
 }
 
 // Recipes returns every recipe in file order. The slice must not be changed.

@@ -94,31 +94,8 @@ func (rd Reader) Read(w Written) Draft {
 	fault := func(field, format string, args ...any) {
 		d.Faults = append(d.Faults, Fault{field, fmt.Sprintf(format, args...)})
 	}
+	d.readHead(w, fault)
 	r := &d.Recipe
-	switch {
-	case r.Name == "":
-		fault("name", "Give the recipe a name.")
-	case len(r.Name) > maxName:
-		fault("name", "The name is longer than %d letters.", maxName)
-	}
-	if k := KindOf(w.Kind); k.ID != w.Kind || !k.Own {
-		fault("kind", "Choose what it makes: a dough, a sand, a foam, a goop, a dry filler, a tray or a paint.")
-	}
-	if !(w.Loss >= 0 && w.Loss <= 0.6) {
-		fault("loss", "Between 0 and 60 %% goes as steam.")
-		r.Loss = 0
-	}
-	if w.PH != 0 {
-		if w.PH >= 1 && w.PH <= 13 {
-			r.PH = material.Known(w.PH)
-		} else {
-			fault("ph", "A test strip shows a pH between 1 and 13.")
-		}
-	}
-	if len(r.Keeps) > 200 {
-		fault("keeps", "How it keeps is longer than 200 letters.")
-	}
-	*r = r.SaidToKeep(r.Keeps)
 	own, why := readOwn(w.Own)
 	if rd.own = own; why != "" {
 		fault("own_measures", "%s", why)
@@ -148,6 +125,34 @@ func (rd Reader) Read(w Written) Draft {
 	r.Unlisted = unlisted(r.Steps, r.Lines, rd.Shelf.Named)
 	*r = r.OfItsKind()
 	return d
+}
+
+// readHead reads what is said of the recipe as a whole.
+func (d *Draft) readHead(w Written, fault func(field, format string, args ...any)) {
+	r := &d.Recipe
+	switch {
+	case r.Name == "":
+		fault("name", "Give the recipe a name.")
+	case len(r.Name) > maxName:
+		fault("name", "The name is longer than %d letters.", maxName)
+	}
+	if k := KindOf(w.Kind); k.ID != w.Kind || !k.Own {
+		fault("kind", "Choose what it makes: a dough, a sand, a foam, a goop, a dry filler, a tray or a paint.")
+	}
+	if !(w.Loss >= 0 && w.Loss <= 0.6) {
+		fault("loss", "Between 0 and 60 %% goes as steam.")
+		r.Loss = 0
+	}
+	switch {
+	case w.PH >= 1 && w.PH <= 13:
+		r.PH = material.Known(w.PH)
+	case w.PH != 0:
+		fault("ph", "A test strip shows a pH between 1 and 13.")
+	}
+	if len(r.Keeps) > 200 {
+		fault("keeps", "How it keeps is longer than 200 letters.")
+	}
+	*r = r.SaidToKeep(r.Keeps)
 }
 
 func (d *Draft) addLineFaults() {

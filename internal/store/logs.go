@@ -97,35 +97,41 @@ func (c Logs) SaveLog(ctx context.Context, l Told) (repeated bool, err error) {
 			c.id, l.SetupID, row.Version, string(l.Doc), row.Form, now, c.by).Error; err != nil {
 			return err
 		}
-		if err := tx.on(ctx).Exec("delete from log_children where centre_id = ? and setup_id = ?", c.id,
-			l.SetupID).Error; err != nil {
-			return err
-		}
-		for _, child := range l.Mouthed {
-			if err := tx.on(ctx).Exec(
-				"insert into log_children (centre_id, setup_id, child_id, at) values (?, ?, ?, ?)", c.id, l.SetupID,
-				child, now).Error; err != nil {
-				return err
-			}
-		}
-		if err := tx.on(ctx).Exec(
-			"update lessons set undone_at = ? where centre_id = ? and setup_id = ? and undone_at is null", now, c.id,
-			l.SetupID).Error; err != nil {
-			return err
-		}
-		for id, doc := range l.Lessons {
-			if err := tx.on(ctx).Exec(
-				"insert into lessons (centre_id, id, setup_id, room_id, doc, form, made) values (?, ?, ?, ?, ?, ?, ?)",
-				c.id, id, l.SetupID, l.RoomID, string(doc), written.Version, now).Error; err != nil {
-				return err
-			}
-		}
-		return nil
+		return tx.Logs().saveWhatComes(ctx, l, now)
 	})
 	if violates(err, foreignKeyViolation, "") {
 		return false, ErrNotFound
 	}
 	return repeated, err
+}
+
+// saveWhatComes keeps of whom a log tells, and the lessons that begin by it; those that began by what was said before
+// end.
+func (c Logs) saveWhatComes(ctx context.Context, l Told, now time.Time) error {
+	if err := c.on(ctx).Exec("delete from log_children where centre_id = ? and setup_id = ?", c.id,
+		l.SetupID).Error; err != nil {
+		return err
+	}
+	for _, child := range l.Mouthed {
+		if err := c.on(ctx).Exec(
+			"insert into log_children (centre_id, setup_id, child_id, at) values (?, ?, ?, ?)", c.id, l.SetupID,
+			child, now).Error; err != nil {
+			return err
+		}
+	}
+	if err := c.on(ctx).Exec(
+		"update lessons set undone_at = ? where centre_id = ? and setup_id = ? and undone_at is null", now, c.id,
+		l.SetupID).Error; err != nil {
+		return err
+	}
+	for id, doc := range l.Lessons {
+		if err := c.on(ctx).Exec(
+			"insert into lessons (centre_id, id, setup_id, room_id, doc, form, made) values (?, ?, ?, ?, ?, ?, ?)",
+			c.id, id, l.SetupID, l.RoomID, string(doc), written.Version, now).Error; err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // LessonRow is something that is done otherwise.

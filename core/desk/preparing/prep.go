@@ -291,7 +291,8 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 
 // open returns the plans that are still to open, in the order in which they do, and those that are cleared away after;
 // of those that are not ready it says so.
-func (d Preparing) open(out *scheduled, plans []desk.Coming, in span, day age.Date, now clock.Wall) (dues, played []due) {
+func (d Preparing) open(out *scheduled, plans []desk.Coming, in span, day age.Date, now clock.Wall) (dues,
+	played []due) {
 	for i := range plans {
 		p := &plans[i]
 		opened := p.PlayAt < now.String() // only what comes after play is left of it
