@@ -14,18 +14,7 @@ const petSalt = 0.02
 // never on the compost what is salty, oily or no plant, never down a drain what sets or swells in it
 // (common practice).
 func (s State) End() (goes say.Text, never []say.Text) {
-	var f material.Facts
-	all := s.Subjects(unit.Grams(1), s.Made.On)
-	for i, one := range all {
-		if i == 0 {
-			f = one.Facts
-			continue
-		}
-		food := f.Traits.Has(material.Food) && one.Facts.Traits.Has(material.Food)
-		if f.Traits = f.Traits.Union(one.Facts.Traits); !food {
-			f.Traits = f.Traits.Without(material.Food)
-		}
-	}
+	f := s.altogether()
 	salt, known := f.Salt.Get()
 	salty := !known && s.Made.IsMix() || salt > petSalt
 	plain := f.Traits.Has(material.Food) && f.TraitsKnown && f.ContentsKnown
@@ -51,4 +40,19 @@ func (s State) End() (goes say.Text, never []say.Text) {
 		return "Into the bin, closed; what is plain plant food may go on the compost.", never
 	}
 	return "Into a closed bin.", never
+}
+
+// altogether returns the facts of what is in a batch with the traits of all of it; it is food where all of it is.
+func (s State) altogether() (f material.Facts) {
+	for i, one := range s.Subjects(unit.Grams(1), s.Made.On) {
+		if i == 0 {
+			f = one.Facts
+			continue
+		}
+		food := f.Traits.Has(material.Food) && one.Facts.Traits.Has(material.Food)
+		if f.Traits = f.Traits.Union(one.Facts.Traits); !food {
+			f.Traits = f.Traits.Without(material.Food)
+		}
+	}
+	return f
 }

@@ -134,7 +134,8 @@ func (k Keeping) Stands() (days int, ok bool) {
 	return k.Days, true
 }
 
-// Say writes how long it keeps and how it is stored, as it follows "keeps".
+// Say writes how long it keeps and how it is stored, as it follows "keeps". It stays whole: it is one sentence, part by
+// part.
 func (k Keeping) Say() say.Text {
 	if !k.known {
 		return "not known: one group, then the bin"

@@ -187,7 +187,7 @@ const leastDoughSalt = 0.003
 const grainLength = 10
 
 // settleForm finds the form where no word says it, and refuses a form that the size
-// contradicts.
+// contradicts. It stays whole: the order of the cases is the rule.
 func (f *Facts) settleForm() error {
 	_, middle, long := f.Smallest.Extents()
 	_, _, longest := f.Largest.Extents()
@@ -227,6 +227,7 @@ var InMixture = TraitsOf(NotFood, RawFlour, RawEgg, Lectin, ToxicSeed, UnknownPl
 	CamphorOil, HouseholdChemical, Borate, Plaster, Talc, Spice, Soil, Sand, FeedGrade, Glitter, Stains, NutButter,
 	Soap, Acid, Perfume, PetToxic, RawFood)
 
+// readContents reads what is in a thing, and what may be. It stays whole: one case a word.
 func (f *Facts) readContents(text string, find func(string) (Item, bool)) error {
 	words := split(text)
 	if len(words) > maxWords {

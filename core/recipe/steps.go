@@ -109,21 +109,8 @@ func inferred(line string) Step {
 	if minutes, ok := minutesIn(line); ok {
 		s.Minutes = minutes
 	}
-	hot := true
-	switch {
-	case oven.MatchString(line):
-		s.At = Oven
-	case microwave.MatchString(line):
-		s.At = Microwave
-	case heat.MatchString(line):
-		s.At = Stove
-	case freezer.MatchString(line):
-		s.At, hot = Freezer, false
-	case fridge.MatchString(line):
-		s.At, hot = Fridge, false
-	default:
-		hot = false
-	}
+	var hot bool
+	s.At, hot = placeIn(line)
 	switch {
 	case waiting.MatchString(line) && s.At == Freezer:
 		s.Kind = Freeze
@@ -145,6 +132,23 @@ func inferred(line string) Step {
 		s.By = ChildrenHelp
 	}
 	return s
+}
+
+// placeIn returns where a step is done by its words, and whether that is hot.
+func placeIn(line string) (at Place, hot bool) {
+	switch {
+	case oven.MatchString(line):
+		return Oven, true
+	case microwave.MatchString(line):
+		return Microwave, true
+	case heat.MatchString(line):
+		return Stove, true
+	case freezer.MatchString(line):
+		return Freezer, false
+	case fridge.MatchString(line):
+		return Fridge, false
+	}
+	return at, false
 }
 
 // probeIn returns what a probe has to read by the words of a step: "a probe reads 80 °C", "a probe must

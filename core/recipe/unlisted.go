@@ -150,7 +150,7 @@ func (l *listed) has(m mention) bool {
 
 // goesIn reports whether a thing that a step names is in the mix: what brings something harmful or an allergen
 // wherever it is named, another thing where the step puts something in, unless it is what that is done with, where
-// or how it is measured. Water alone brings nothing.
+// or how it is measured. Water alone brings nothing. It stays whole: the order of the cases is the rule.
 func (m mention) goesIn(adds bool) bool {
 	f := &m.item.Facts
 	words := material.Words(m.called)

@@ -206,40 +206,51 @@ func numberOf(f string, used int) (v float64, isNumber bool, err error) {
 		return 0, false, fmt.Errorf("%q is a range; write one amount", f)
 	}
 	if top, bottom, isFraction := strings.Cut(f, "/"); isFraction {
-		n, errN := strconv.ParseUint(top, 10, 32)
-		d, errD := strconv.ParseUint(bottom, 10, 32)
-		switch {
-		case errN != nil || errD != nil:
-			return 0, false, fmt.Errorf("%q is not a fraction", f)
-		case d == 0:
-			return 0, false, fmt.Errorf("%q divides by zero", f)
-		}
-		return float64(n) / float64(d), true, nil
+		v, err = fractionOf(f, top, bottom)
+		return v, err == nil, err
 	}
+	v, err = decimalOf(f)
+	return v, err == nil, err
+}
+
+func fractionOf(f, top, bottom string) (float64, error) {
+	n, errN := strconv.ParseUint(top, 10, 32)
+	d, errD := strconv.ParseUint(bottom, 10, 32)
+	switch {
+	case errN != nil || errD != nil:
+		return 0, fmt.Errorf("%q is not a fraction", f)
+	case d == 0:
+		return 0, fmt.Errorf("%q divides by zero", f)
+	}
+	return float64(n) / float64(d), nil
+}
+
+// decimalOf reads a number with a point or a comma, unless that may part thousands.
+func decimalOf(f string) (float64, error) {
 	if whole, frac, hasComma := strings.Cut(f, ","); hasComma {
 		if len(frac) == 3 && strings.Trim(whole, "0") != "" {
-			return 0, false, fmt.Errorf("%q could be %s%s or %s.%s; leave out the comma", f, whole, frac, whole, frac)
+			return 0, fmt.Errorf("%q could be %s%s or %s.%s; leave out the comma", f, whole, frac, whole, frac)
 		}
 		f = whole + "." + frac
 	}
 	if whole, frac, hasPoint := strings.Cut(f, "."); hasPoint && len(frac) == 3 && !strings.Contains(frac, ".") &&
 		strings.Trim(whole, "0") != "" && len(whole) <= 3 {
-		return 0, false, fmt.Errorf("%q could be %s%s or %s.%s; leave out the point", f, whole, frac, whole,
+		return 0, fmt.Errorf("%q could be %s%s or %s.%s; leave out the point", f, whole, frac, whole,
 			strings.TrimRight(frac, "0"))
 	}
 	for _, r := range f {
 		if r != '.' && !unicode.IsDigit(r) {
-			return 0, false, fmt.Errorf("%q is not a number", f)
+			return 0, fmt.Errorf("%q is not a number", f)
 		}
 	}
-	v, err = strconv.ParseFloat(f, 64)
+	v, err := strconv.ParseFloat(f, 64)
 	if err != nil || math.IsInf(v, 0) {
-		return 0, false, fmt.Errorf("%q is not a number", f)
+		return 0, fmt.Errorf("%q is not a number", f)
 	}
-	return v, true, nil
+	return v, nil
 }
 
-// amountOf returns n of the unit that word names.
+// amountOf returns n of the unit that word names. It stays whole: one case a unit.
 func amountOf(n float64, word string, s System) (Quantity, bool) {
 	word = strings.TrimSuffix(strings.TrimSuffix(word, " of"), ".")
 	vol := func(one Volume) (Quantity, bool) { return OfVolume(one.Times(n)), true }

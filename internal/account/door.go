@@ -82,52 +82,12 @@ func (v Visit) place() string {
 // errors are ErrWrong, ErrBusy, *store.TooManyTries and those of the store.
 func (d *Door) SignIn(ctx context.Context, email, password string, v Visit) (token, device string, err error) {
 	email = strings.TrimSpace(email)
-	account, place := "account "+strings.ToLower(email), v.place()
-	from := account + " from " + place
-	limits := []store.TryLimit{
-		{Who: from, Most: triesAccount, Window: window},
-		{Who: "address " + place, Most: triesAddress, Window: window},
-		{Who: account, Most: triesAccount, Window: window, Spacing: spacing, Longest: longest},
-	}
 	try := uuid.New()
-	var staff store.Staff
-	var slot time.Time
-	err = within(ctx, d.asking, func() error {
-		known := false
-		if v.Device != "" {
-			if known, err = d.store.KnowsDevice(ctx, tokenHash(v.Device), email); err != nil {
-				return err
-			}
-		}
-		if known {
-			from = "device " + hex.EncodeToString(tokenHash(v.Device)) + " " + account
-			limits = []store.TryLimit{{Who: from, Most: triesAccount, Window: window}}
-		}
-		if slot, err = d.store.TakeTry(ctx, try, d.now(), limits...); err != nil {
-			return err
-		}
-		if staff, err = d.store.StaffByEmail(ctx, email); errors.Is(err, store.ErrNotFound) {
-			err = nil
-		}
-		return err
-	})
-	if err == nil {
-		err = until(ctx, slot.Sub(d.now()))
-	}
+	staff, from, err := d.turn(ctx, try, email, v)
 	if err != nil {
 		return "", "", err
 	}
-	right := false
-	err = within(ctx, d.comparing, func() (err error) {
-		hash := staff.PasswordHash
-		if staff.ID == uuid.Nil {
-			if hash, err = absent(); err != nil {
-				return err
-			}
-		}
-		right, err = argon2id.ComparePasswordAndHash(password, hash)
-		return err
-	})
+	right, err := d.compare(ctx, password, staff.PasswordHash)
 	switch {
 	case errors.Is(err, ErrBusy):
 		return "", "", errors.Join(err, d.store.ForgetTries(ctx, try))
@@ -148,6 +108,58 @@ func (d *Door) SignIn(ctx context.Context, email, password string, v Visit) (tok
 	}
 	token, err = open(ctx, d.store, staff.ID, at)
 	return token, device, err
+}
+
+// turn counts a try and waits for its turn. It returns whose account it is of, nobody's where there is none by the
+// address, and by what name the try is counted.
+func (d *Door) turn(ctx context.Context, try uuid.UUID, email string, v Visit) (staff store.Staff, from string,
+	err error) {
+	account, place := "account "+strings.ToLower(email), v.place()
+	var slot time.Time
+	err = within(ctx, d.asking, func() error {
+		known := false
+		if v.Device != "" {
+			if known, err = d.store.KnowsDevice(ctx, tokenHash(v.Device), email); err != nil {
+				return err
+			}
+		}
+		from = account + " from " + place
+		limits := []store.TryLimit{
+			{Who: from, Most: triesAccount, Window: window},
+			{Who: "address " + place, Most: triesAddress, Window: window},
+			{Who: account, Most: triesAccount, Window: window, Spacing: spacing, Longest: longest},
+		}
+		if known {
+			from = "device " + hex.EncodeToString(tokenHash(v.Device)) + " " + account
+			limits = []store.TryLimit{{Who: from, Most: triesAccount, Window: window}}
+		}
+		if slot, err = d.store.TakeTry(ctx, try, d.now(), limits...); err != nil {
+			return err
+		}
+		staff, err = d.store.StaffByEmail(ctx, email)
+		if errors.Is(err, store.ErrNotFound) {
+			return nil
+		}
+		return err
+	})
+	if err != nil {
+		return staff, from, err
+	}
+	return staff, from, until(ctx, slot.Sub(d.now()))
+}
+
+// compare reports whether a password is the one of a hash; of an account that is not there it takes as long.
+func (d *Door) compare(ctx context.Context, password, hash string) (right bool, err error) {
+	err = within(ctx, d.comparing, func() (err error) {
+		if hash == "" {
+			if hash, err = absent(); err != nil {
+				return err
+			}
+		}
+		right, err = argon2id.ComparePasswordAndHash(password, hash)
+		return err
+	})
+	return right, err
 }
 
 // Demo opens a session for an account whose password everybody knows. The errors are ErrBusy, *store.TooManyTries and

@@ -61,29 +61,8 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 		}
 		rooms[r.Name] = id.String()
 	}
-	for _, j := range jars(today) {
-		id, err := keep(store.Jars, j.ItemID, j.Jar)
-		if err != nil {
-			return err
-		}
-		move := store.MoveRow{ID: uuid.New(), At: now.UTC().AddDate(0, 0, -1), Kind: "counted", Amount: j.has}
-		if err := scoped.Cupboard().AddMove(ctx, id, move, func([]store.MoveRow) error { return nil }); err != nil {
-			return fmt.Errorf("demo cupboard, %s: %w", j.ItemID, err)
-		}
-	}
-	for _, b := range batches(today, rooms["Lanterns"]) {
-		id, err := keep(store.Batches, b.Name, b.Batch)
-		if err != nil {
-			return err
-		}
-		for _, e := range b.happened {
-			if err := scoped.Making().AddBatchEvent(ctx, id, uuid.New(), func(store.BatchRow) ([]byte, *store.NewBatch,
-				bool, error) {
-				return written.Write(e), nil, false, nil
-			}); err != nil {
-				return fmt.Errorf("demo batch %s: %w", b.Name, err)
-			}
-		}
+	if err := fill(ctx, scoped, now, rooms["Lanterns"], keep); err != nil {
+		return err
 	}
 	if _, err := keep(store.Recipes, ownMix.Name, ownMix); err != nil {
 		return err
@@ -95,6 +74,36 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 		p.RoomID = rooms[p.RoomID]
 		if _, err := keep(store.Setups, p.Name, p); err != nil {
 			return err
+		}
+	}
+	return nil
+}
+
+// fill adds what is in the cupboard, and the batches of a room with what happened to them.
+func fill(ctx context.Context, c *store.Centre, now time.Time, room string,
+	keep func(k store.Kind, name string, doc any) (uuid.UUID, error)) error {
+	for _, j := range jars(age.DateOf(now)) {
+		id, err := keep(store.Jars, j.ItemID, j.Jar)
+		if err != nil {
+			return err
+		}
+		move := store.MoveRow{ID: uuid.New(), At: now.UTC().AddDate(0, 0, -1), Kind: "counted", Amount: j.has}
+		if err := c.Cupboard().AddMove(ctx, id, move, func([]store.MoveRow) error { return nil }); err != nil {
+			return fmt.Errorf("demo cupboard, %s: %w", j.ItemID, err)
+		}
+	}
+	for _, b := range batches(age.DateOf(now), room) {
+		id, err := keep(store.Batches, b.Name, b.Batch)
+		if err != nil {
+			return err
+		}
+		for _, e := range b.happened {
+			read := func(store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
+				return written.Write(e), nil, false, nil
+			}
+			if err := c.Making().AddBatchEvent(ctx, id, uuid.New(), read); err != nil {
+				return fmt.Errorf("demo batch %s: %w", b.Name, err)
+			}
 		}
 	}
 	return nil

@@ -185,6 +185,51 @@ func TestNoCodeFileIsLong(t *testing.T) {
 	}
 }
 
+// A function does one thing: it has at most 60 lines, and at most 20 ways through it. What is no better in parts says why,
+// after the words that it stays whole.
+func TestFunctionsAreShort(t *testing.T) {
+	const longest, ways = 60, 20
+	for _, below := range []string{"core", "internal", "cmd", "e2e"} {
+		files(t, below, func(path, text string) {
+			if filepath.Ext(path) != ".go" || strings.HasSuffix(path, "_test.go") {
+				return
+			}
+			for _, d := range parse(t, path, text).Decls {
+				f, ok := d.(*ast.FuncDecl)
+				if !ok || f.Body == nil || strings.Contains(strings.Join(strings.Fields(f.Doc.Text()), " "), "It stays whole: ") {
+					continue
+				}
+				lines := strings.Count(text[f.Pos()-1:f.End()-1], "\n") + 1
+				assert.LessOrEqual(t, lines, longest, "%s: lines of %s", path, f.Name)
+				assert.LessOrEqual(t, waysThrough(f), ways, "%s: ways through %s", path, f.Name)
+			}
+		})
+	}
+}
+
+// waysThrough is the cyclomatic complexity of a function (McCabe 1976): one, and one more for each place where it parts.
+func waysThrough(f *ast.FuncDecl) int {
+	n := 1
+	ast.Inspect(f.Body, func(x ast.Node) bool {
+		switch x := x.(type) {
+		case *ast.IfStmt, *ast.ForStmt, *ast.RangeStmt:
+			n++
+		case *ast.CaseClause:
+			n += min(1, len(x.List))
+		case *ast.CommClause:
+			if x.Comm != nil {
+				n++
+			}
+		case *ast.BinaryExpr:
+			if x.Op == token.LAND || x.Op == token.LOR {
+				n++
+			}
+		}
+		return true
+	})
+	return n
+}
+
 // A line is read at a glance: it has at most 120 columns, a tab counting four. A text may be longer than that, as it is
 // no better to read in pieces.
 func TestNoLineIsWide(t *testing.T) {

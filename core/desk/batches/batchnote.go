@@ -79,37 +79,54 @@ func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Dat
 			return w, nil, written.Bad("/batch_id", "This batch is over: %s.", d.Pen.Text(s.Over.Why))
 		}
 	}
-	switch e.Kind {
-	case batch.Added:
-		if _, known := d.Get(in.ItemID); !known {
-			return w, nil, written.Bad("/item_id", "Choose what was worked in from the shelf.")
-		}
-	case batch.Used, batch.Moved, batch.SetAside:
-		r, known := d.Find(in.RoomID)
-		if !known {
-			return w, nil, written.Bad("/room_id", "Choose a room.")
-		}
-		if may := d.mayUse(r, s, today); !may.Ready {
-			return w, nil, written.Bad("/room_id", "%s may not have it: %s", r.Name(), may.Reason)
-		}
-		if e.Kind == batch.Used {
-			w.Ill = r.Roster.Illness
-			w.Mouths = w.Mouths || d.Mouths(r, today)
-		}
-	case batch.Inspected:
-		if _, _, helps := s.LookOver(); !helps && len(in.Signs) == 0 {
-			return w, nil, written.Bad("/signs", "A look does not keep it longer: %s.", d.Pen.Text(s.Keeps().Why))
-		}
+	if fault := d.mayHappen(e.Kind, s, &w, today); fault != nil {
+		return w, nil, fault
 	}
 	if e.Kind != batch.SetAside {
 		w.ToID = ""
 		return w, nil, nil
 	}
+	part, fault = partOf(b, in, s)
+	if fault != nil {
+		return w, nil, fault
+	}
+	return w, part, nil
+}
+
+// mayHappen reports why something cannot happen to a batch as it is. Of a use it adds what the room is like.
+func (d Batches) mayHappen(kind batch.Kind, s batch.State, w *written.BatchEvent, today age.Date) *written.Fault {
+	switch kind {
+	case batch.Added:
+		if _, known := d.Get(w.ItemID); !known {
+			return written.Bad("/item_id", "Choose what was worked in from the shelf.")
+		}
+	case batch.Used, batch.Moved, batch.SetAside:
+		r, known := d.Find(w.RoomID)
+		if !known {
+			return written.Bad("/room_id", "Choose a room.")
+		}
+		if may := d.mayUse(r, s, today); !may.Ready {
+			return written.Bad("/room_id", "%s may not have it: %s", r.Name(), may.Reason)
+		}
+		if kind == batch.Used {
+			w.Ill = r.Roster.Illness
+			w.Mouths = w.Mouths || d.Mouths(r, today)
+		}
+	case batch.Inspected:
+		if _, _, helps := s.LookOver(); !helps && len(w.Signs) == 0 {
+			return written.Bad("/signs", "A look does not keep it longer: %s.", d.Pen.Text(s.Keeps().Why))
+		}
+	}
+	return nil
+}
+
+// partOf returns what is set aside of a batch, with all that happened before.
+func partOf(b *desk.Batch, in written.BatchEventInput, s batch.State) (*written.Batch, *written.Fault) {
 	if !written.IsID(in.ToID) || in.ToID == b.ID {
-		return w, nil, written.Bad("/to_id", "What is set aside needs an id of its own.")
+		return nil, written.Bad("/to_id", "What is set aside needs an id of its own.")
 	}
 	if in.Grams >= s.Left.Grams() {
-		return w, nil, written.Bad("/grams", "There are %s: set aside less, or move all of it.", s.Left)
+		return nil, written.Bad("/grams", "There are %s: set aside less, or move all of it.", s.Left)
 	}
 	child := b.Written
 	child.From, child.RoomID, child.MadeG = b.ID, in.RoomID, in.Grams
@@ -117,7 +134,7 @@ func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Dat
 	for _, before := range b.Events {
 		child.Before = append(child.Before, before.Written)
 	}
-	return w, &child, nil
+	return &child, nil
 }
 
 // Over reports whether a batch is over with what happened to it.

@@ -206,44 +206,52 @@ func (d LookUp) Search(query, part string, limit int) ([]written.ShelfItem, erro
 	if limit == 0 {
 		limit = usualFound
 	}
-	found := make([]written.ShelfItem, 0, limit)
-	most := min(max(limit, 1), maxFound)
-	has := func(id string) bool {
-		return slices.ContainsFunc(found, func(x written.ShelfItem) bool { return x.Kind != "family" && x.ID == id })
-	}
-	add := func(x naming.Member) {
-		plays := part == "" || x.Item != nil && x.Item.Plays(material.Part(part))
-		if len(found) < most && plays && !has(x.ID()) {
-			found = append(found, d.shelfItem(x))
-		}
-	}
+	f := &finding{d: d, part: part, most: min(max(limit, 1), maxFound), all: make([]written.ShelfItem, 0, limit)}
 	if m := d.Names.Resolve(words, ""); strings.TrimSpace(words) != "" {
 		if m.Family != nil && part == "" {
-			found = append(found, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{},
+			f.all = append(f.all, written.ShelfItem{Kind: "family", Name: m.Family.Name, Also: []string{},
 				Parts: []string{}, Detail: d.Pen.Text(say.Text(m.Family.Question))})
 		}
 		for _, x := range m.Members {
-			add(x)
+			f.add(x)
 		}
 	}
 	if strings.Contains(words, ",") { // it names columns, or is no search at all
-		d.addFitting(words, add)
+		d.addFitting(words, f.add)
 	}
 	for _, it := range d.Shelf.Search(words, len(d.Items())) {
-		if len(found) == most {
+		if f.full() {
 			break
 		}
-		add(naming.Member{Item: &it})
+		f.add(naming.Member{Item: &it})
 	}
 	if part == "" && strings.TrimSpace(words) != "" {
 		for _, r := range d.Usable {
-			if len(found) < most && nameHas(r.Name, words) {
-				add(naming.Member{Mix: &r})
+			if nameHas(r.Name, words) {
+				f.add(naming.Member{Mix: &r})
 			}
 		}
 	}
-	d.addFitting(words, add)
-	return found, nil
+	d.addFitting(words, f.add)
+	return f.all, nil
+}
+
+// finding is what a search has found so far: so many at most, each once, of what plays a part.
+type finding struct {
+	d    LookUp
+	part string
+	most int
+	all  []written.ShelfItem
+}
+
+func (f *finding) full() bool { return len(f.all) >= f.most }
+
+func (f *finding) add(x naming.Member) {
+	plays := f.part == "" || x.Item != nil && x.Item.Plays(material.Part(f.part))
+	has := slices.ContainsFunc(f.all, func(y written.ShelfItem) bool { return y.Kind != "family" && y.ID == x.ID() })
+	if !f.full() && plays && !has {
+		f.all = append(f.all, f.d.shelfItem(x))
+	}
 }
 
 // addFitting adds what fits the columns that the words name, if they name any.
