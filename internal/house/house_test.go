@@ -185,8 +185,8 @@ func TestNoCodeFileIsLong(t *testing.T) {
 	}
 }
 
-// A function does one thing: it has at most 60 lines, and at most 20 ways through it. What is no better in parts says why,
-// after the words that it stays whole.
+// A function does one thing: it has at most 60 lines, and at most 20 ways through it. What is no better in parts says
+// why, after the words that it stays whole.
 func TestFunctionsAreShort(t *testing.T) {
 	const longest, ways = 60, 20
 	for _, below := range []string{"core", "internal", "cmd", "e2e"} {
@@ -196,7 +196,8 @@ func TestFunctionsAreShort(t *testing.T) {
 			}
 			for _, d := range parse(t, path, text).Decls {
 				f, ok := d.(*ast.FuncDecl)
-				if !ok || f.Body == nil || strings.Contains(strings.Join(strings.Fields(f.Doc.Text()), " "), "It stays whole: ") {
+				if !ok || f.Body == nil || strings.Contains(strings.Join(strings.Fields(f.Doc.Text()), " "),
+					"It stays whole: ") {
 					continue
 				}
 				lines := strings.Count(text[f.Pos()-1:f.End()-1], "\n") + 1
@@ -207,7 +208,8 @@ func TestFunctionsAreShort(t *testing.T) {
 	}
 }
 
-// waysThrough is the cyclomatic complexity of a function (McCabe 1976): one, and one more for each place where it parts.
+// waysThrough is the cyclomatic complexity of a function (McCabe 1976): one, and one more for each place where it
+// parts.
 func waysThrough(f *ast.FuncDecl) int {
 	n := 1
 	ast.Inspect(f.Body, func(x ast.Node) bool {
