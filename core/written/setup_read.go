@@ -45,6 +45,12 @@ func (p Plan) Open() (clock.Wall, *Fault) {
 	return at, nil
 }
 
+// Opens returns when a plan opens; the zero wall where it does not say so in a way that reads.
+func (p Plan) Opens() clock.Wall {
+	at, _ := clock.ParseWall(p.PlayAt)
+	return at
+}
+
 // FromBatch reports whether some place is taken from a batch in store.
 func (p Plan) FromBatch() bool {
 	return slices.ContainsFunc(p.Places, func(p Place) bool { return p.Base != nil && p.Base.BatchID != "" })

@@ -195,7 +195,7 @@ func idleLast(idle bool) int {
 
 // shortFor reports whether a plan goes short of what a row is of: not, where that is short only after it.
 func shortFor(p *desk.Coming, r *stock.Short) bool {
-	return slices.Contains(r.For, p.ID) && r.By.String() <= p.PlayAt
+	return slices.Contains(r.For, p.ID) && r.By.Compare(p.Opens()) <= 0
 }
 
 // stuckPlans returns the ids of the plans that take what the shop has none of.

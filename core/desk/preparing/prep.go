@@ -18,6 +18,12 @@ import (
 // before.
 const prepAhead = 3
 
+// slot is a step as it is written, with when that is.
+type slot struct {
+	written.PrepSlot
+	starts, ends clock.Wall
+}
+
 // scheduled is when each step of the coming plans is done, in order, as it is written.
 type scheduled struct {
 	windows  []room.Free
@@ -25,9 +31,9 @@ type scheduled struct {
 	rooms    []written.PrepRoom // that prepare for themselves
 	notReady []string           // by name
 	unready  []string           // the same by id
-	slots    []written.PrepSlot
-	holds    []clock.Wall       // until when what was made may wait
-	after    []written.PrepSlot // what is done when play is over
+	slots    []slot
+	holds    []clock.Wall // until when what was made may wait
+	after    []slot       // what is done when play is over
 	exact    bool
 	bound    int
 }
@@ -43,16 +49,16 @@ func (d Preparing) Prep(plans []desk.Coming, ticks []PrepTick, day age.Date, now
 		Exact:    s.exact, BoundMinutes: s.bound, SpareMinutes: d.spare(s, day, now), Late: []written.PrepLate{},
 		After: []written.PrepSlot{}}
 	for i, slot := range s.slots {
-		switch starts := slot.Starts[:len(out.Day)]; {
-		case starts == out.Day:
-			out.Slots = append(out.Slots, slot)
-		case starts < out.Day && slot.WaitUntil != "" && s.holds[i].Day().String() >= out.Day:
-			out.Waiting = append(out.Waiting, slot)
+		switch on := slot.starts.Day(); {
+		case on == day:
+			out.Slots = append(out.Slots, slot.PrepSlot)
+		case day.After(on) && slot.WaitUntil != "" && !day.After(s.holds[i].Day()):
+			out.Waiting = append(out.Waiting, slot.PrepSlot)
 		}
 	}
 	for _, slot := range s.after {
-		if slot.Starts[:len(out.Day)] == out.Day {
-			out.After = append(out.After, slot)
+		if slot.starts.Day() == day {
+			out.After = append(out.After, slot.PrepSlot)
 		}
 	}
 	if err != nil {
@@ -71,13 +77,16 @@ const lookAhead = 14
 // beginsAfter returns when hands begin on the first day after one that asks for something; empty where none does.
 func (d Preparing) beginsAfter(plans []desk.Coming, ticks []PrepTick, day age.Date, now clock.Wall) (string, error) {
 	s, err := d.schedule(plans, ticks, day.Plus(lookAhead), now)
-	first := ""
+	var first clock.Wall
 	for _, slot := range s.slots {
-		if !slot.Done && slot.Starts[:len("2006-01-02")] > day.String() && (first == "" || slot.Starts < first) {
-			first = slot.Starts
+		if !slot.Done && slot.starts.Day().After(day) && (first.IsZero() || slot.starts.Compare(first) < 0) {
+			first = slot.starts
 		}
 	}
-	return first, err
+	if first.IsZero() {
+		return "", err
+	}
+	return first.String(), err
 }
 
 // spare returns how many minutes hands are free on a day from now on, when all that it asks for is done.
@@ -99,7 +108,7 @@ func (d Preparing) spare(s scheduled, day age.Date, now clock.Wall) int {
 		}
 	}
 	for _, slot := range s.slots {
-		if !slot.Done && !slot.Outside && slot.Starts[:len("2006-01-02")] == day.String() {
+		if !slot.Done && !slot.Outside && slot.starts.Day() == day {
 			free -= slot.Minutes
 		}
 	}
@@ -124,26 +133,27 @@ func (d Preparing) PrepWeek(plans []desk.Coming, ticks []PrepTick, until age.Dat
 	}
 	for n := 0; ; n++ {
 		day := clock.At(now.Day(), 24*n, 0).Day()
-		if day.String() > until.String() {
+		if day.After(until) {
 			return out, nil
 		}
 		w := written.PrepWeekDay{Day: day.String(), SpareMinutes: d.spare(s, day, now), Opens: []written.PrepOpening{}}
+		var last clock.Wall
 		for _, slot := range s.slots {
-			if slot.Done || slot.Starts[:len(w.Day)] != w.Day {
+			if slot.Done || slot.starts.Day() != day {
 				continue
 			}
 			if w.Steps++; w.From == "" {
 				w.From = slot.Starts
 			}
-			if w.HandsMinutes += slot.Minutes; slot.Ends > w.To {
-				w.To = slot.Ends
+			if w.HandsMinutes += slot.Minutes; slot.ends.Compare(last) > 0 {
+				last, w.To = slot.ends, slot.Ends
 			}
 			if slot.Pressed {
 				w.Late++
 			}
 		}
 		for i := range plans {
-			if p := &plans[i]; p.PlayAt[:len(w.Day)] == w.Day {
+			if p := &plans[i]; p.Opens().Day() == day {
 				w.Opens = append(w.Opens, written.PrepOpening{SetupID: p.ID, Setup: p.Name, Room: d.RoomName(p.RoomID),
 					At: p.PlayAt, Ready: !slices.Contains(s.unready, p.ID)})
 			}
@@ -164,7 +174,7 @@ func (d Preparing) PrepOf(of desk.Coming, plans []desk.Coming, ticks []PrepTick,
 	s, err := d.schedule(plans, ticks, at.Day(), now)
 	for _, slot := range s.slots {
 		if slot.SetupID == of.ID {
-			out.Slots = append(out.Slots, slot)
+			out.Slots = append(out.Slots, slot.PrepSlot)
 		}
 	}
 	return out, err
@@ -174,7 +184,11 @@ func (d Preparing) PrepOf(of desk.Coming, plans []desk.Coming, ticks []PrepTick,
 func (d Preparing) PrepAhead(plans []desk.Coming, ticks []PrepTick, until age.Date, now clock.Wall) ([]written.PrepSlot,
 	error) {
 	s, err := d.schedule(plans, ticks, until, now)
-	return s.slots, err
+	all := make([]written.PrepSlot, len(s.slots))
+	for i := range s.slots {
+		all[i] = s.slots[i].PrepSlot
+	}
+	return all, err
 }
 
 // Notes says of a step what its own words do not, for a calendar.
@@ -236,6 +250,10 @@ func (s span) wall(minute int) clock.Wall {
 	return clock.WallOf(s.origin.Add(time.Duration(minute) * time.Minute).In(s.zone))
 }
 
+func (s span) timed(w written.PrepSlot, at prep.Slot) slot {
+	return slot{w, s.wall(at.Start), s.wall(at.End)}
+}
+
 // windows returns when hands are free on each day.
 func (s span) windows(free []room.Free) (all []prep.Window) {
 	for midnight := s.wall(0).Day(); clock.At(midnight, 0, 0).Compare(s.last) < 0; midnight = midnight.Plus(1) {
@@ -275,16 +293,17 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 		if t, ticked := done[j.ID]; ticked {
 			w.Done, w.DoneBy, w.Measured = true, t.By, t.Measured
 		}
-		out.slots, out.holds = append(out.slots, w), append(out.holds, in.wall(slot.Holds))
+		out.slots, out.holds = append(out.slots, in.timed(w, slot)), append(out.holds, in.wall(slot.Holds))
 	}
 	for _, j := range after {
 		t, ticked := done[j.ID]
 		if ticked {
 			j.Until = int(t.At.Sub(in.origin) / time.Minute)
 		}
-		w := d.writeSlot(prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}, j, nil, in.wall)
+		at := prep.Slot{Step: j.Step, Start: j.Until - j.Minutes, End: j.Until}
+		w := d.writeSlot(at, j, nil, in.wall)
 		w.Why, w.Done, w.DoneBy = "", ticked, t.By
-		out.after = append(out.after, w)
+		out.after = append(out.after, in.timed(w, at))
 	}
 	return out, nil
 }
@@ -295,7 +314,7 @@ func (d Preparing) open(out *scheduled, plans []desk.Coming, in span, day age.Da
 	played []due) {
 	for i := range plans {
 		p := &plans[i]
-		opened := p.PlayAt < now.String() // only what comes after play is left of it
+		opened := p.Opens().Compare(now) < 0 // only what comes after play is left of it
 		r, err := bench.On(d.Desk).Reckon(p.Plan)
 		switch {
 		case opened && (err != nil || !r.Verdict.Ready()):

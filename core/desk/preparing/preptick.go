@@ -39,7 +39,7 @@ func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []Pre
 		return nil, err
 	}
 	dues := d.dues(plans, func(of *desk.Coming, r bench.Reckoned) bool {
-		return of.ID == p.ID || r.Verdict.Ready() && of.PlayAt >= now.String()
+		return of.ID == p.ID || r.Verdict.Ready() && of.Opens().Compare(now) >= 0
 	})
 	look := func(dues []due) (all jobs, at int) {
 		all = d.jobsOf(dues, ticks)

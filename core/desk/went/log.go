@@ -85,7 +85,7 @@ func (d Went) Learn(s written.Setup, l written.Log) (all []written.Lesson) {
 	}
 	if about := baseOf(s); about != "" {
 		for _, c := range review.Notes(w, pieces, l.OwnThing) {
-			all = append(all, written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What,
+			all = append(all, written.Lesson{From: s.Name, On: s.Opens().Day().String(), What: c.What,
 				About: about, Words: d.Pen.Text(c.Why), Carried: []string{}})
 		}
 	}
@@ -126,7 +126,7 @@ func (d Went) lesson(s written.Setup, c review.Change, of called) written.Lesson
 	if c.What == review.Depth {
 		words = say.F("{thing}: {to} deep in place of {was}.", say.Name(of.id, of.name), to, was)
 	}
-	return written.Lesson{From: s.Name, On: s.PlayAt[:len("2006-01-02")], What: c.What, About: of.id, Was: c.From,
+	return written.Lesson{From: s.Name, On: s.Opens().Day().String(), What: c.What, About: of.id, Was: c.From,
 		To: c.To, Words: d.Pen.Text(words), Why: d.Pen.Text(c.Why), Carried: []string{}}
 }
 

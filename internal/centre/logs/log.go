@@ -73,7 +73,7 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID,
 	if err != nil {
 		return out, err
 	}
-	if setup.PlayAt > h.Now(s).String() {
+	if setup.Opens().Compare(h.Now(s)) > 0 {
 		return out, written.Bad("/version", "It has not opened yet: say how it went when it has.")
 	}
 	d, err := h.Desk(ctx, s)

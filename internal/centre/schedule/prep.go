@@ -21,8 +21,7 @@ import (
 func (h Schedule) Prep(ctx context.Context, s *store.Session, day string) (written.PrepDay, error) {
 	now := h.Now(s)
 	on, err := age.ParseDate(day)
-	if err != nil || on.String() < now.Day().String() || on.String() > clock.At(now.Day(), 24*centre.AheadDays,
-		0).Day().String() {
+	if err != nil || now.Day().After(on) || on.After(now.Day().Plus(centre.AheadDays)) {
 		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", centre.AheadDays)
 	}
 	d, plans, ticks, err := h.toPrepare(ctx, s)

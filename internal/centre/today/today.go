@@ -32,7 +32,7 @@ const (
 // glance is a day while it is put together, with what is kept so that it need not be reckoned or asked about again.
 type glance struct {
 	written.Today
-	day   age.Date
+	now   clock.Wall
 	plans []desk.Coming
 	anew  map[uuid.UUID]store.VersionedDigest
 	// first is what nobody has taken note of yet; again and printed are what was noted in words, in the form of now.
@@ -42,7 +42,7 @@ type glance struct {
 
 func (h Day) newGlance(s *store.Session) *glance {
 	now := h.Now(s)
-	return &glance{day: now.Day(), anew: map[uuid.UUID]store.VersionedDigest{}, first: map[uuid.UUID]json.RawMessage{},
+	return &glance{now: now, anew: map[uuid.UUID]store.VersionedDigest{}, first: map[uuid.UUID]json.RawMessage{},
 		again: map[uuid.UUID]json.RawMessage{}, printed: map[uuid.UUID]string{},
 		Today: written.Today{Now: now.String(), Zone: h.Zone(s.TimeZone).String(), Setups: []written.SetupSummary{},
 			Next: []written.SetupSummary{}, Changed: []written.Change{}, Prints: []written.StalePrint{},
@@ -59,7 +59,7 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if err != nil {
 		return g.Today, err
 	}
-	rows, err := h.Of(s).Glances().Seen(ctx, clock.At(g.day, 0, 0).String(), centre.MaxAhead)
+	rows, err := h.Of(s).Glances().Seen(ctx, clock.At(g.now.Day(), 0, 0).String(), centre.MaxAhead)
 	if err != nil {
 		return g.Today, err
 	}
@@ -78,7 +78,7 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if err != nil {
 		return g.Today, err
 	}
-	begins := preparing.On(d).Begins(g.plans, ticks, g.day, h.Now(s))
+	begins := preparing.On(d).Begins(g.plans, ticks, g.now.Day(), g.now)
 	for _, list := range [][]written.SetupSummary{g.Setups, g.Next} {
 		for i := range list {
 			if at, known := begins[list[i].ID]; known {
@@ -89,15 +89,16 @@ func (h Day) Glance(ctx context.Context, s *store.Session) (written.Today, error
 	if g.Moved, err = making.In(h.House).Moved(ctx, s, d); err != nil {
 		return g.Today, err
 	}
-	g.Rooms, g.Clocks = d.RoomDays(g.day), h.Doubts(s, d)
-	cupboard.On(d).Ahead(g.plans, g.day, shortShown, &g.Today)
+	g.Rooms, g.Clocks = d.RoomDays(g.now.Day()), h.Doubts(s, d)
+	cupboard.On(d).Ahead(g.plans, g.now.Day(), shortShown, &g.Today)
 	return g.Today, logs.In(h.House).Unsaid(ctx, s, d, &g.Today)
 }
 
 // see adds a coming set-up to the day.
 func (g *glance) see(d *desk.Desk, r store.SeenRow, said setups.Row) {
-	switch opens, err := clock.ParseWall(said.PlayAt); {
-	case err == nil && opens.Day() == g.day:
+	opens, err := clock.ParseWall(said.PlayAt)
+	switch {
+	case err == nil && opens.Day() == g.now.Day():
 		g.Setups = append(g.Setups, said.SetupSummary)
 	case len(g.Next) < nextShown:
 		g.Next = append(g.Next, said.SetupSummary)
@@ -105,7 +106,7 @@ func (g *glance) see(d *desk.Desk, r store.SeenRow, said setups.Row) {
 	if said.Plan == nil {
 		return
 	}
-	if said.PlayAt >= g.Now {
+	if opens.Compare(g.now) >= 0 {
 		g.plans = append(g.plans, desk.Coming{ID: said.ID, Setup: written.Setup{Name: said.Name, Plan: *said.Plan}})
 	}
 	change, worded := changeOf(d, said, r.Seen)
@@ -228,7 +229,7 @@ func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day 
 	in written.DayInput) (written.RoomDay, error) {
 	var out written.RoomDay
 	on, err := age.ParseDate(day)
-	if err != nil || on.String() < clock.At(h.Today(s), -24, 0).Day().String() {
+	if err != nil || h.Today(s).Plus(-1).After(on) {
 		return out, written.Bad("/day", "Say who is here for today or a day to come.")
 	}
 	d, err := h.Desk(ctx, s)
