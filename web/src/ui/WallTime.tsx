@@ -1,13 +1,13 @@
 import { useMemo, useState } from 'react'
 import { Form } from 'react-bootstrap'
 import { day, timeOfDay } from './format'
+import { plusDays } from './wall'
 
 const daysAhead = 60
 
 /** The days that are offered: two months from the given one, and the chosen one wherever it lies. */
 export function daysFrom(first: string, chosen: string): string[] {
-  const start = new Date(`${first}T00:00:00Z`).getTime()
-  const days = Array.from({ length: daysAhead }, (_, i) => new Date(start + i * 86_400_000).toISOString().slice(0, 10))
+  const days = Array.from({ length: daysAhead }, (_, i) => plusDays(first, i))
   return chosen && !days.includes(chosen) ? [chosen, ...days].sort() : days
 }
 

@@ -1,5 +1,7 @@
 // Formatting of figures that the core computed, of money, days and months: all of it as the
 // people of the centre write, whatever the browser's own country. Nothing is reckoned here.
+import { dayIn } from './wall'
+
 const locale = 'en-GB'
 
 // Making a formatter is dear and using one is cheap: each is made once.
@@ -59,12 +61,12 @@ export const plural = (n: number, one: string, many = one + 's') => `${n} ${n ==
 
 /** A day such as 2026-11-24 as "Tue 24 Nov". */
 export function day(date: string): string {
-  const d = new Date(`${date.slice(0, 10)}T00:00:00`)
+  const d = new Date(`${dayIn(date)}T00:00:00`)
   return Number.isNaN(d.getTime()) ? date : weekday.format(d).replace(',', '')
 }
 
 /** A day such as 2026-11-27 as "Friday 27 November". */
-export const wholeDay = (date: string) => dayWhole.format(new Date(`${date.slice(0, 10)}T00:00:00`)).replace(',', '')
+export const wholeDay = (date: string) => dayWhole.format(new Date(`${dayIn(date)}T00:00:00`)).replace(',', '')
 
 /** The day of an instant such as 2026-11-24T09:45:12Z on this device's calendar, as "24 Nov". */
 export const dayOf = (instant: string) => dayOnly.format(new Date(instant))

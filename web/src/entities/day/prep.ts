@@ -69,13 +69,3 @@ export function handsInShort({ slots, windows, told, hands, rooms }: Schemas['Pr
   const own = rooms.map((r) => ` For ${r.room}, ${r.hands === 1 ? 'one of its own' : `${r.hands} of its own`}, ${free(r.windows)}.`).join('')
   return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free(windows)}${told ? '' : ' as nobody has said otherwise'}.${own} ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
 }
-
-/** The day after or before another, such as 2026-11-28. */
-export function dayBeside(day: string, by: number): string {
-  const d = new Date(`${day}T00:00:00Z`)
-  d.setUTCDate(d.getUTCDate() + by)
-  return d.toISOString().slice(0, 10)
-}
-
-/** Hours of the day from a wall time, as a number; what was before the day begins with it. */
-export const hourOn = (wall: string, day: string) => (wall.slice(0, 10) < day ? 0 : wall.slice(0, 10) > day ? 24 : Number(wall.slice(11, 13)) + Number(wall.slice(14, 16)) / 60)

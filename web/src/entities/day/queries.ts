@@ -51,16 +51,3 @@ export const followersQuery = queryOptions({
   queryKey: ['prep', 'followers'],
   queryFn: ({ signal }) => ask(api.GET('/api/prep/feeds', { signal })),
 })
-
-/** When something that is begun now could open: the next half hour, or tomorrow morning. `now` is the centre's wall clock. */
-export function nextOpening(now: string): string {
-  const minutes = Number(now.slice(11, 13)) * 60 + Number(now.slice(14, 16))
-  const opens = Math.ceil((minutes + 15) / 30) * 30
-  const lastOpening = 17 * 60
-  if (opens > lastOpening) {
-    const d = new Date(`${now.slice(0, 10)}T00:00:00Z`)
-    d.setUTCDate(d.getUTCDate() + 1)
-    return `${d.toISOString().slice(0, 10)}T09:30`
-  }
-  return `${now.slice(0, 10)}T${String(Math.floor(opens / 60)).padStart(2, '0')}:${String(opens % 60).padStart(2, '0')}`
-}

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import type { Answer, Base, Line, Place, PlaceAnswer, Plan, PlanItem, Schemas, Setup, SetupInput } from '../../api/client'
 import { byMark, standing } from '../../ui/Mark'
+import { dayIn, daysBetween, minuteIn, mondayOf, plusDays, wallAt } from '../../ui/wall'
 
 /** A set-up as it is edited. */
 export type Draft = SetupInput
@@ -17,35 +18,30 @@ export const newName = 'New set-up'
 /** An empty set-up for a room. */
 export const emptySetup = (room_id: string, play_at: string): SetupInput => ({ version: 0, name: newName, room_id, play_at, places: [], beside: [] })
 
+const usualOpening = 9 * 60 + 30
+
 /** Tomorrow at half past nine, on the centre's calendar. */
-export function nextMorning(today: string): string {
-  const d = new Date(`${today}T00:00:00Z`)
-  d.setUTCDate(d.getUTCDate() + 1)
-  return `${d.toISOString().slice(0, 10)}T09:30`
+export const nextMorning = (today: string) => wallAt(plusDays(today, 1), usualOpening)
+
+/** When something that is begun now could open: the next half hour, or tomorrow morning. `now` is the centre's wall clock. */
+export function nextOpening(now: string): string {
+  const opens = Math.ceil((minuteIn(now) + 15) / 30) * 30
+  const lastOpening = 17 * 60
+  return opens > lastOpening ? wallAt(plusDays(now, 1), usualOpening) : wallAt(now, opens)
 }
 
 /** The same time of day a week on, and on until it lies ahead, on the centre's calendar. */
 export function weekOn(playAt: string, today: string): string {
-  const d = new Date(`${playAt.slice(0, 10)}T00:00:00Z`)
-  do d.setUTCDate(d.getUTCDate() + 7)
-  while (d.toISOString().slice(0, 10) <= today)
-  return `${d.toISOString().slice(0, 10)}${playAt.slice(10)}`
+  let day = plusDays(playAt, 7)
+  while (day <= today) day = plusDays(day, 7)
+  return wallAt(day, minuteIn(playAt))
 }
-
-/** The Monday of the week of a day, such as 2026-11-23. */
-function monday(day: string): string {
-  const d = new Date(`${day.slice(0, 10)}T00:00:00Z`)
-  d.setUTCDate(d.getUTCDate() - ((d.getUTCDay() + 6) % 7))
-  return d.toISOString().slice(0, 10)
-}
-
-const weekMs = 7 * 24 * 3600 * 1000
 
 /** Which week a day is in, in words, seen from today; what has been is said so. */
 export function weekOf(playAt: string, today: string, said: (day: string) => string): string {
-  const [of, now] = [monday(playAt), monday(today)]
-  const weeks = Math.round((Date.parse(of) - Date.parse(now)) / weekMs)
-  if (weeks === 0) return playAt.slice(0, 10) < today ? 'Earlier this week' : 'This week'
+  const of = mondayOf(playAt)
+  const weeks = daysBetween(mondayOf(today), of) / 7
+  if (weeks === 0) return dayIn(playAt) < today ? 'Earlier this week' : 'This week'
   if (weeks === 1) return 'Next week'
   return weeks === -1 ? 'Last week' : `Week of ${said(of)}`
 }

@@ -16,6 +16,7 @@ import { day, grams } from '../../ui/format'
 import { readNumber } from '../../ui/numbers'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { plusDays } from '../../ui/wall'
 
 const daysBack = 14
 const unknown = 'unknown'
@@ -140,7 +141,7 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
   const { values, change, wrong } = record
   const { name, lines, total, store } = amounts(values)
   const setLines = (all: Line[]) => change({ by: recipe, lines: all, total: values.by === recipe ? values.total : undefined })
-  const days = Array.from({ length: daysBack }, (_, i) => new Date(new Date(`${session.today}T00:00:00Z`).getTime() - i * 86_400_000).toISOString().slice(0, 10))
+  const days = Array.from({ length: daysBack }, (_, i) => plusDays(session.today, -i))
   return (
     <Form aria-label="The batch" noValidate onSubmit={record.submit}>
       <div className="happens-row">

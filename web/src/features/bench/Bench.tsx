@@ -25,6 +25,7 @@ import { useDraft } from './useDraft'
 import { WhatGoesIn } from './WhatGoesIn'
 import { Learnt } from './Learnt'
 import { Why, type Swapping } from './Why'
+import { dayIn } from '../../ui/wall'
 
 export function Bench() {
   const { id = '' } = useParams()
@@ -121,7 +122,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               ))}
             </Form.Select>
             <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')} />
-            {draft.play_at.slice(0, 10) <= session.today && <Link to={`/bench/${id}/log`}>How did it go?</Link>}
+            {dayIn(draft.play_at) <= session.today && <Link to={`/bench/${id}/log`}>How did it go?</Link>}
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { duration, timeOfDay } from '../../ui/format'
+import { dayIn } from '../../ui/wall'
 
 /** The line of the morning: hands-on work solid, waits in grain, each step with the latest
  * moment to start it. */
@@ -35,7 +36,7 @@ export function ByWhen({ answer }: { answer: Answer }) {
         ))}
       </ol>
       <p className="soft">
-        Begun so, nothing stands around. <Link to={`/prep?day=${answer.start_by.slice(0, 10)}`}>Prep</Link> knows when hands are free: what it says goes on the sheet.
+        Begun so, nothing stands around. <Link to={`/prep?day=${dayIn(answer.start_by)}`}>Prep</Link> knows when hands are free: what it says goes on the sheet.
       </p>
     </section>
   )

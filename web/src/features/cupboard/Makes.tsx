@@ -3,10 +3,11 @@ import { Form } from 'react-bootstrap'
 import { useSearchParams } from 'react-router'
 import { MakesList } from '../../entities/stock/MakesList'
 import { roomsQuery } from '../../entities/room/queries'
-import { nextOpening, todayQuery } from '../../entities/day/queries'
+import { todayQuery } from '../../entities/day/queries'
 import { dayAndTime } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { nextOpening } from '../../entities/setup/model'
 
 /** What can I make today? */
 export function Makes() {

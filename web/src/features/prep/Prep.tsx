@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link, useSearchParams } from 'react-router'
 import { api, ApiError, ask, type Schemas } from '../../api/client'
-import { dayBeside, handsInShort, handsNext, standing, waitingNow, type Slot } from '../../entities/day/prep'
+import { handsInShort, handsNext, standing, waitingNow, type Slot } from '../../entities/day/prep'
 import { Timer } from '../../entities/day/Timer'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
@@ -16,6 +16,7 @@ import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Follow } from './Follow'
 import { Strings } from './Strings'
+import { dayIn, plusDays } from '../../ui/wall'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
 export function Prep() {
@@ -41,11 +42,11 @@ export function Prep() {
           </div>
           <nav className="actions" aria-label="Days">
             {day > session.today && (
-              <Link className="btn btn-outline-primary" to={`/prep?day=${dayBeside(day, -1)}`}>
+              <Link className="btn btn-outline-primary" to={`/prep?day=${plusDays(day, -1)}`}>
                 The day before
               </Link>
             )}
-            <Link className="btn btn-outline-primary" to={`/prep?day=${dayBeside(day, 1)}`}>
+            <Link className="btn btn-outline-primary" to={`/prep?day=${plusDays(day, 1)}`}>
               The day after
             </Link>
             <Link className="btn btn-outline-primary" to="/prep/week">
@@ -70,7 +71,7 @@ export function Prep() {
           <Empty>
             Nothing has to be prepared on this day.{' '}
             {plan.next && (
-              <Link to={`/prep?day=${plan.next.slice(0, 10)}`}>
+              <Link to={`/prep?day=${dayIn(plan.next)}`}>
                 Next: {dayAndTime(plan.next)}
               </Link>
             )}
@@ -195,7 +196,7 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
             <li key={s.id}>
               <strong className="figure">
                 {timeOfDay(until)}
-                {until.slice(0, 10) !== plan.day && <span className="soft">{dayOf(until)}</span>}
+                {dayIn(until) !== plan.day && <span className="soft">{dayOf(until)}</span>}
               </strong>
               <div>
                 <b>{s.wait_text ?? s.text}</b>

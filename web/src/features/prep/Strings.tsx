@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
-import { freeFor, hourOn, type Slot } from '../../entities/day/prep'
+import { freeFor, type Slot } from '../../entities/day/prep'
 import { dayAndTime, timeOfDay } from '../../ui/format'
+import { dayIn, hourOn } from '../../ui/wall'
 
 const [width, left, right, head, row] = [1100, 210, 1080, 44, 46]
 
@@ -15,7 +16,7 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
   const x = (h: number) => left + ((Math.min(to, Math.max(from, h)) - from) / (to - from)) * (right - left)
   const height = head + setups.length * row + 10
   const label = setups.map((s) => `${s.setup}: ${all.filter((o) => o.setup_id === s.setup_id).map(inWords).join('; ')}`).join('. ')
-  const now = plan.now.slice(0, 10) === plan.day ? x(hour(plan.now)) : undefined
+  const now = dayIn(plan.now) === plan.day ? x(hour(plan.now)) : undefined
   return (
     <svg className="strings" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label}>
       {setups.flatMap((s, i) =>
@@ -55,7 +56,7 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
                 {hour(o.ends) > 0 && hour(o.starts) < 24 && <path className="rope" d={`M${x(hour(o.starts))} ${y} H${Math.max(x(hour(o.ends)), x(hour(o.starts)) + 3)}`} />}
               </g>
             ))}
-            {s.play_at.slice(0, 10) === plan.day && <circle className="opens-at" cx={x(hour(s.play_at))} cy={y} r="9" />}
+            {dayIn(s.play_at) === plan.day && <circle className="opens-at" cx={x(hour(s.play_at))} cy={y} r="9" />}
           </g>
         )
       })}

@@ -18,6 +18,7 @@ import { Failure, Waiting } from '../../ui/States'
 import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
 import { Precautions } from '../../entities/setup/Precautions'
 import { asks } from '../../entities/room/model'
+import { sameDay } from '../../ui/wall'
 
 export function PrintSetup() {
   const { id = '' } = useParams()
@@ -62,7 +63,7 @@ function usePrinted(setup: Setup) {
 const onePrintMs = 3000
 
 /** A time of a set-up, with its day where that is another. */
-const on = (setup: Setup, wall: string) => (wall.slice(0, 10) === setup.play_at.slice(0, 10) ? timeOfDay(wall) : dayAndTime(wall))
+const on = (setup: Setup, wall: string) => (sameDay(wall, setup.play_at) ? timeOfDay(wall) : dayAndTime(wall))
 
 /** When hands do what, among all that is prepared in the centre. */
 function Prepared({ setup, slots }: { setup: Setup; slots: Slot[] }) {

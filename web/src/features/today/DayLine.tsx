@@ -1,16 +1,17 @@
 import type { Schemas } from '../../api/client'
 import { timeOfDay } from '../../ui/format'
 import { Glyph, markWord } from '../../ui/Mark'
+import { dayIn, minuteIn } from '../../ui/wall'
 
 const [width, height, left, right, axis] = [1100, 136, 20, 1080, 104]
 
-const hours = (wall: string) => Number(wall.slice(11, 13)) + Number(wall.slice(14, 16)) / 60
+const hours = (wall: string) => minuteIn(wall) / 60
 
 /** The day as one line: hands from the latest start on, running into the bowl when play opens, and the
  * blade of the dough cutter at now. The list below it says the same in words. */
 export function DayLine({ day }: { day: Schemas['Today'] }) {
-  const today = day.now.slice(0, 10)
-  const starts = day.setups.map((s) => (s.starts_by.slice(0, 10) < today ? 0 : hours(s.starts_by)))
+  const today = dayIn(day.now)
+  const starts = day.setups.map((s) => (dayIn(s.starts_by) < today ? 0 : hours(s.starts_by)))
   const from = Math.floor(Math.min(7, hours(day.now), ...starts.map((h) => Math.max(h, 5))))
   const to = Math.ceil(Math.max(18, hours(day.now) + 0.2, ...day.setups.map((s) => hours(s.play_at) + 0.5)))
   const x = (h: number) => left + ((Math.max(from, h) - from) / (to - from)) * (right - left)

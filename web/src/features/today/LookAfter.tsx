@@ -8,6 +8,7 @@ import { quantity } from '../../entities/stock/model'
 import { mayWrite, useSession } from '../../session/session'
 import { day, dayAndTime, dayOf, plural } from '../../ui/format'
 import { Glyph, markWord } from '../../ui/Mark'
+import { dayIn } from '../../ui/wall'
 
 type Day = Schemas['Today']
 
@@ -81,7 +82,7 @@ export function LookAfter({ day: d }: { day: Day }) {
               <b>
                 {g.name}: best before {day(g.on)}
               </b>
-              <span className="soft">{g.on < d.now.slice(0, 10) ? 'past: throw it away' : 'use it, or throw it away after that day'}</span>
+              <span className="soft">{g.on < dayIn(d.now) ? 'past: throw it away' : 'use it, or throw it away after that day'}</span>
             </div>
             <Link to="/cupboard">
               Cupboard<span className="visually-hidden"> {g.name}</span>

@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { MakesList } from '../../entities/stock/MakesList'
 import { handsNext, standing, waitingNow } from '../../entities/day/prep'
-import { nextOpening, prepQuery, todayQuery } from '../../entities/day/queries'
+import { prepQuery, todayQuery } from '../../entities/day/queries'
 import { Timer } from '../../entities/day/Timer'
 import { dayAndTime, duration, plural, timeOfDay, wholeDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
@@ -13,6 +13,8 @@ import { ClockNotes } from './ClockNotes'
 import { DayLine } from './DayLine'
 import { LookAfter } from './LookAfter'
 import { WhoIsHere } from './WhoIsHere'
+import { dayIn, sameDay } from '../../ui/wall'
+import { nextOpening } from '../../entities/setup/model'
 
 type Day = Schemas['Today']
 
@@ -65,7 +67,7 @@ function TheDay({ day: d }: { day: Day }) {
             </section>
           )}
           {d.setups.length === 0 && <EmptyDay day={d} />}
-          <WhoIsHere rooms={d.rooms} day={d.now.slice(0, 10)} playing={new Set(d.setups.map((s) => s.room_id))} />
+          <WhoIsHere rooms={d.rooms} day={dayIn(d.now)} playing={new Set(d.setups.map((s) => s.room_id))} />
           {d.next.length > 0 && (
             <section aria-labelledby="next">
               <h2 id="next">In the days to come</h2>
@@ -78,7 +80,7 @@ function TheDay({ day: d }: { day: Day }) {
           )}
         </div>
         <div>
-          <Preparing day={d.now.slice(0, 10)} />
+          <Preparing day={dayIn(d.now)} />
           <LookAfter day={d} />
         </div>
       </div>
@@ -99,7 +101,7 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
       </div>
       <div className="when">
         <strong className="figure">{ahead ? dayAndTime(s.play_at) : timeOfDay(s.play_at)}</strong>
-        {s.starts_by && <span className="soft">start by {s.starts_by.slice(0, 10) === s.play_at.slice(0, 10) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}</span>}
+        {s.starts_by && <span className="soft">start by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}</span>}
       </div>
     </li>
   )
@@ -169,9 +171,9 @@ function Foot({ day: d }: { day: Day }) {
     <footer className="counter on-dark plain">
       <div>
         <span>opens next</span>
-        <strong className="figure">{next ? `${next.name}, ${next.play_at.slice(0, 10) === d.now.slice(0, 10) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}` : 'nothing planned'}</strong>
+        <strong className="figure">{next ? `${next.name}, ${sameDay(next.play_at, d.now) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}` : 'nothing planned'}</strong>
       </div>
-      <DoNext day={d.now.slice(0, 10)} />
+      <DoNext day={dayIn(d.now)} />
       <div>
         <span>short of</span>
         <strong className="figure">{d.short.length === 0 ? 'nothing that is known' : plural(d.short.length, 'thing')}</strong>
