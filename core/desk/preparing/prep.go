@@ -277,6 +277,7 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 	for i := range played {
 		after.after(&played[i])
 	}
+	done := doneBy(all, ticks, in.origin) // and when, of the jobs
 	steps := make([]prep.Step, len(all))
 	for i := range all {
 		steps[i] = all[i].Step
@@ -286,7 +287,6 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 		return out, written.Bad("", "The day cannot be planned: %s.", err)
 	}
 	out.exact, out.bound = s.Exact, s.Bound
-	done := doneBy(all, ticks, in.origin)
 	for _, slot := range s.Slots {
 		j := all[slices.IndexFunc(all, func(j job) bool { return j.ID == slot.Step.ID })]
 		w := d.writeSlot(slot, j, all, in.wall)
