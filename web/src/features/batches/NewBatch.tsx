@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ask, type Schemas } from '../../api/client'
+import { api, ApiError, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
 import { orderOf } from '../../entities/recipe/order'
@@ -13,7 +13,7 @@ import { Pick } from '../../entities/thing/Pick'
 import { Field, useRecord } from '../../forms/record'
 import { useSession } from '../../session/session'
 import { day, grams } from '../../ui/format'
-import { readNumber } from '../../ui/numbers'
+import { readNumber, whyNoNumber } from '../../ui/numbers'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plusDays } from '../../ui/wall'
@@ -97,6 +97,12 @@ interface Typed {
   chilled: boolean
 }
 
+/** Refuses a figure that cannot be read, at its field. */
+function read(field: string, typed: string) {
+  const fault = whyNoNumber(typed)
+  if (fault) throw new ApiError(422, fault, field)
+}
+
 function Fields({ recipe, room, made }: { recipe: string; room: string; made?: Schemas['RecipeMaking'] }) {
   const session = useSession()
   const [params] = useSearchParams()
@@ -113,16 +119,18 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
   const record = useRecord<Typed, { version: number }, Schemas['BatchPage']>({
     first: { name: undefined, by: undefined, lines: undefined, total: undefined, on: session.today, store: undefined, chilled: false },
     version: 0,
-    send: (_, typed) => {
+    send: async (_, typed) => {
       const { name, lines, total, store } = amounts(typed)
-      return ask(
+      lines.forEach((l, i) => read(`lines/${i}/grams`, l.grams || '0'))
+      read('made_g', total || '0')
+      return await ask(
         api.PUT('/api/batches/{id}', {
           params: { path: { id } },
           body: {
             name,
             recipe_id: recipe || undefined,
-            lines: lines.map((l) => ({ item_id: l.item_id, grams: l.grams.trim() === '' ? 0 : readNumber(l.grams) })),
-            made_g: total.trim() === '' ? 0 : readNumber(total),
+            lines: lines.map((l) => ({ item_id: l.item_id, grams: readNumber(l.grams || '0') })),
+            made_g: readNumber(total || '0'),
             made_on: typed.on === unknown ? '' : typed.on,
             room_id: room,
             setup_id: params.get('setup') ?? undefined,

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
-import { api, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
+import { api, ApiError, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
 import { logQuery } from '../../entities/log/queries'
@@ -13,7 +13,7 @@ import { Field, useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
 import { dayAndTime, plural } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
-import { readNumber } from '../../ui/numbers'
+import { readNumber, whyNoNumber } from '../../ui/numbers'
 import { Stepper } from '../../ui/Stepper'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
@@ -59,12 +59,17 @@ const inWords = (l: Told, room?: Room) => ({
 function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room }) {
   const [first] = useState(() => told(stored))
   const [names, setNames] = useState<Record<string, string>>({})
+  const [typed, setTyped] = useState<Record<string, string>>({}) // what was added, in g
   const client = useQueryClient()
   const record = useRecord<Told, Stored, Stored>({
     first,
     version: stored.version,
     latest: stored,
-    send: (version, values) => ask(api.PUT('/api/setups/{id}/log', { params: { path: { id } }, body: { ...values, version } })),
+    send: async (version, values) => {
+      const fault = values.added?.map((a) => typed[a.item_id]).map((text) => (text === undefined ? undefined : whyNoNumber(text))).find(Boolean)
+      if (fault) throw new ApiError(422, fault, 'added')
+      return await ask(api.PUT('/api/setups/{id}/log', { params: { path: { id } }, body: { ...values, version } }))
+    },
     valuesOf: told,
     onSaved: (next) => {
       client.setQueryData(logQuery(id).queryKey, next)
@@ -74,7 +79,6 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
     words: (values) => inWords(values, room),
   })
   const { values: l, change, wrong } = record
-  const [typed, setTyped] = useState<Record<string, string>>({})
   const weigh = (item: string, text: string) => {
     setTyped((was) => ({ ...was, [item]: text }))
     change({ added: l.added?.map((a) => (a.item_id === item ? { ...a, grams: readNumber(text) || 0 } : a)) })
