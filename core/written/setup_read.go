@@ -51,6 +51,16 @@ func (p Plan) Opens() clock.Wall {
 	return at
 }
 
+// Recipes returns the ids of the recipes of the mixes of a plan, each once.
+func (p Plan) Recipes() (ids []string) {
+	for _, place := range p.Places {
+		if b := place.Base; b != nil && b.RecipeID != "" && !slices.Contains(ids, b.RecipeID) {
+			ids = append(ids, b.RecipeID)
+		}
+	}
+	return ids
+}
+
 // FromBatch reports whether some place is taken from a batch in store.
 func (p Plan) FromBatch() bool {
 	return slices.ContainsFunc(p.Places, func(p Place) bool { return p.Base != nil && p.Base.BatchID != "" })

@@ -38,16 +38,27 @@ const (
 // be reckoned of it.
 func (h *House) Coming(ctx context.Context, s *store.Session, from clock.Wall) ([]desk.Coming, error) {
 	rows, err := h.Of(s).Glances().Coming(ctx, from, clock.At(from.Day(), 24*(AheadDays+1), 0), MaxAhead)
-	if err != nil {
-		return nil, err
+	return plansOf(rows), err
+}
+
+// ComingWith returns those of them that a mix by one of some recipes goes into; none asks for none.
+func (h *House) ComingWith(ctx context.Context, s *store.Session, recipes []string, from clock.Wall) ([]desk.Coming,
+	error) {
+	if len(recipes) == 0 {
+		return nil, nil
 	}
+	rows, err := h.Of(s).Glances().ComingWith(ctx, recipes, from, clock.At(from.Day(), 24*(AheadDays+1), 0), MaxAhead)
+	return plansOf(rows), err
+}
+
+func plansOf(rows []store.SetupRow) []desk.Coming {
 	plans := make([]desk.Coming, 0, len(rows))
 	for _, row := range rows {
 		if w, err := written.Stored[written.Setup](row.Form, row.Doc.Doc); err == nil {
 			plans = append(plans, desk.Coming{ID: row.ID.String(), Setup: w})
 		}
 	}
-	return plans, nil
+	return plans
 }
 
 // at reads when something happened, so long ago at most; now where that is not said.

@@ -6,8 +6,10 @@ import (
 	"strings"
 
 	"github.com/google/uuid"
+	"gorm.io/gorm"
 
 	"emblo/core/clock"
+	"emblo/core/written"
 )
 
 // SetupRow is one row of the list of set-ups, with the digest that was kept of it, if any.
@@ -79,9 +81,21 @@ var likely = strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`)
 // templates are none.
 func (c Glances) Coming(ctx context.Context, from, until clock.Wall, limit int) ([]SetupRow, error) {
 	var rows []SetupRow
-	err := c.kept(ctx, Setups).Where(
-		"play_at >= ? and play_at < ? and coalesce((doc->>'template')::boolean, false) = false", from.String(),
-		until.String()).
-		Order("play_at, id").Limit(limit).Find(&rows).Error
+	err := c.coming(ctx, from, until, limit).Find(&rows).Error
 	return rows, err
+}
+
+// ComingWith returns those of them that a mix by one of some recipes goes into, and those in a form that this program
+// does not look into.
+func (c Glances) ComingWith(ctx context.Context, recipes []string, from, until clock.Wall, limit int) ([]SetupRow, error) {
+	var rows []SetupRow
+	err := c.coming(ctx, from, until, limit).Where(`form <> ? or exists (select from jsonb_array_elements(doc->'places') p
+		where p->'base'->>'recipe_id' in ?)`, written.Version, recipes).Find(&rows).Error
+	return rows, err
+}
+
+func (c Glances) coming(ctx context.Context, from, until clock.Wall, limit int) *gorm.DB {
+	return c.kept(ctx, Setups).Where(
+		"play_at >= ? and play_at < ? and coalesce((doc->>'template')::boolean, false) = false", from.String(),
+		until.String()).Order("play_at, id").Limit(limit)
 }

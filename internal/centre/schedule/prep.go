@@ -58,10 +58,9 @@ func (h Schedule) PrepOf(ctx context.Context, s *store.Session, id uuid.UUID) (w
 	return preparing.On(d).PrepOf(desk.Coming{ID: stored.ID, Setup: stored.Setup}, plans, ticks, now)
 }
 
-// toPrepare returns what is prepared: the plans of the day and those to come, others that are named, and
-// what is done of them.
-func (h Schedule) toPrepare(ctx context.Context, s *store.Session, others ...desk.Coming) (*desk.Desk, []desk.Coming,
-	[]preparing.PrepTick, error) {
+// toPrepare returns what is prepared: the plans of the day and those to come, and what is done of them.
+func (h Schedule) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, []desk.Coming, []preparing.PrepTick,
+	error) {
 	d, err := h.Desk(ctx, s)
 	if err != nil {
 		return nil, nil, nil, err
@@ -69,11 +68,6 @@ func (h Schedule) toPrepare(ctx context.Context, s *store.Session, others ...des
 	plans, err := h.Coming(ctx, s, clock.At(h.Now(s).Day(), 0, 0))
 	if err != nil {
 		return nil, nil, nil, err
-	}
-	for _, o := range others {
-		if !slices.ContainsFunc(plans, func(p desk.Coming) bool { return p.ID == o.ID }) {
-			plans = append(plans, o)
-		}
 	}
 	ticks, err := h.PrepTicks(ctx, s, d, plans...)
 	return d, plans, ticks, err
@@ -128,7 +122,19 @@ func (h Schedule) TickPrep(ctx context.Context, s *store.Session, in written.Pre
 		return err
 	}
 	plan := desk.Coming{ID: stored.ID, Setup: stored.Setup}
-	d, plans, ticks, err := h.toPrepare(ctx, s, plan)
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return err
+	}
+	// Only what has a mix in common can be made in one batch: no other plan says anything about the step.
+	plans, err := h.ComingWith(ctx, s, plan.Recipes(), clock.At(h.Now(s).Day(), 0, 0))
+	if err != nil {
+		return err
+	}
+	if !slices.ContainsFunc(plans, func(p desk.Coming) bool { return p.ID == plan.ID }) {
+		plans = append(plans, plan)
+	}
+	ticks, err := h.PrepTicks(ctx, s, d, plans...)
 	if err != nil {
 		return err
 	}
