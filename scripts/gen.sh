@@ -12,11 +12,12 @@ fi
 go tool oapi-codegen -config api/models.yaml -o "$out/internal/contract/api.gen.go" api/openapi.yaml
 go run ./cmd/operations go api/openapi.yaml > "$out/internal/contract/operations.gen.go"
 go run ./cmd/operations limits api/openapi.yaml > "$out/web/src/api/limits.gen.ts"
+go run ./cmd/operations changes api/openapi.yaml > "$out/web/src/api/keys.gen.ts"
 web/node_modules/.bin/openapi-typescript api/openapi.yaml -o "$out/web/src/api/schema.gen.ts" >/dev/null 2>&1
 go run ./cmd/rulebook > "$out/docs/rules.md"
 [ "$out" = . ] && exit 0
 stale=0
-for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/schema.gen.ts docs/rules.md; do
+for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts docs/rules.md; do
 	cmp -s "$f" "$out/$f" || { echo "emblo: $f is stale: run make gen" >&2; stale=1; }
 done
 exit $stale

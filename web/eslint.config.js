@@ -23,5 +23,16 @@ export default tseslint.config(
   layer('src/forms/**', ['entities', 'features', 'app']),
   layer('src/entities/**', ['features', 'app']),
   ...features.map((name) => layer(`src/features/${name}/**`, ['app', ...features.filter((other) => other !== name)])),
+  {
+    files: ['src/**'],
+    ignores: ['src/api/keys.ts', 'src/**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "Property[key.name='queryKey'] > ArrayExpression", message: 'Make the key with key(), so that it stands in the table of what a change makes old.' },
+        { selector: "MemberExpression[property.name='invalidateQueries']", message: 'Make things old by outdate().' },
+      ],
+    },
+  },
   { plugins: { 'react-hooks': hooks }, rules: { ...hooks.configs.recommended.rules } },
 )

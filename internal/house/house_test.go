@@ -102,6 +102,7 @@ const desk = "core/age core/aid core/allergen core/asking core/batch core/clock 
 // /... what lies below as well.
 var may = map[string]string{
 	"internal/now":              "",
+	"internal/changes":          "",
 	"internal/store":            "core/written core/clock internal/now",
 	"internal/account":          "internal/now internal/store",
 	"core/desk":                 desk,

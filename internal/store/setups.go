@@ -87,7 +87,8 @@ func (c Glances) Coming(ctx context.Context, from, until clock.Wall, limit int) 
 
 // ComingWith returns those of them that a mix by one of some recipes goes into, and those in a form that this program
 // does not look into.
-func (c Glances) ComingWith(ctx context.Context, recipes []string, from, until clock.Wall, limit int) ([]SetupRow, error) {
+func (c Glances) ComingWith(ctx context.Context, recipes []string, from, until clock.Wall, limit int) ([]SetupRow,
+	error) {
 	var rows []SetupRow
 	err := c.coming(ctx, from, until, limit).Where(`form <> ? or exists (select from jsonb_array_elements(doc->'places') p
 		where p->'base'->>'recipe_id' in ?)`, written.Version, recipes).Find(&rows).Error

@@ -1,5 +1,5 @@
 import type { QueryClient } from '@tanstack/react-query'
-import { sorts, outdate, outdateAll, type Changed } from './keys'
+import { isSort, outdate, outdateAll } from './keys'
 
 const everything = 'everything'
 const changedName = 'emblo.changed'
@@ -16,7 +16,7 @@ function asker(client: QueryClient, end: AbortSignal): (sort: string) => void {
   const ask = () => {
     timer = 0
     if (old.has(everything)) void outdateAll(client)
-    else for (const sort of old) if (sort in sorts) void outdate(client, sort as Changed)
+    else for (const sort of old) if (isSort(sort)) void outdate(client, sort)
     old.clear()
   }
   end.addEventListener('abort', () => window.clearTimeout(timer))

@@ -1,14 +1,15 @@
+import { key } from '../api/keys'
 import { queryOptions } from '@tanstack/react-query'
 import { api, ask, type Session } from '../api/client'
 
 export const welcomeQuery = queryOptions({
-  queryKey: ['welcome'],
+  queryKey: key('welcome'),
   queryFn: ({ signal }) => ask(api.GET('/api/welcome', { signal })),
 })
 
 /** Who is signed in; null when nobody is. */
 export const sessionQuery = queryOptions({
-  queryKey: ['session'],
+  queryKey: key('session'),
   queryFn: async ({ signal }): Promise<Session | null> => (await ask(api.GET('/api/session', { signal }))) ?? null,
   staleTime: 60_000,
   gcTime: Infinity,

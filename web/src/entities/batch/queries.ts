@@ -1,11 +1,11 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, ask } from '../../api/client'
-import { unkept } from '../../api/keys'
+import { key, unkept } from '../../api/keys'
 
 /** The batches that are in use, those first that have to be looked at. */
 export const batchesQuery = queryOptions({
   ...unkept,
-  queryKey: ['batches'],
+  queryKey: key('batches'),
   queryFn: ({ signal }) => ask(api.GET('/api/batches', { signal })),
 })
 
@@ -13,7 +13,7 @@ export const batchesQuery = queryOptions({
 export const allBatchesQuery = (words: string) =>
   infiniteQueryOptions({
     ...unkept,
-    queryKey: ['batches', 'all', words],
+    queryKey: key('batches', 'all', words),
     queryFn: ({ signal, pageParam }) => ask(api.GET('/api/batches', { params: { query: { all: true, words: words || undefined, after: pageParam || undefined } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
@@ -24,6 +24,6 @@ export const allBatchesQuery = (words: string) =>
 export const batchQuery = (id: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['batch', id],
+    queryKey: key('batch', id),
     queryFn: ({ signal }) => ask(api.GET('/api/batches/{id}', { params: { path: { id } }, signal })),
   })

@@ -1,13 +1,13 @@
 import { queryOptions } from '@tanstack/react-query'
 import { api, ask } from '../../api/client'
-import { unkept } from '../../api/keys'
+import { key, unkept } from '../../api/keys'
 
 const oftenMs = 60_000
 
 /** The day at a glance; it is asked again every minute, as others change it. */
 export const todayQuery = queryOptions({
   ...unkept,
-  queryKey: ['today'],
+  queryKey: key('today'),
   queryFn: ({ signal }) => ask(api.GET('/api/today', { signal })),
   refetchInterval: oftenMs,
 })
@@ -16,7 +16,7 @@ export const todayQuery = queryOptions({
 export const prepQuery = (day: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['prep', day],
+    queryKey: key('prep', day),
     queryFn: ({ signal }) => ask(api.GET('/api/prep', { params: { query: { day } }, signal })),
     refetchInterval: oftenMs,
     retry: false,
@@ -26,14 +26,14 @@ export const prepQuery = (day: string) =>
 export const setupPrepQuery = (id: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['prep', 'of', id],
+    queryKey: key('prep', 'of', id),
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}/prep', { params: { path: { id } }, signal })),
   })
 
 /** What is prepared in the week from today on. */
 export const prepWeekQuery = queryOptions({
   ...unkept,
-  queryKey: ['prep', 'week'],
+  queryKey: key('prep', 'week'),
   queryFn: ({ signal }) => ask(api.GET('/api/prep/week', { signal })),
   refetchInterval: oftenMs,
 })
@@ -41,13 +41,13 @@ export const prepWeekQuery = queryOptions({
 /** The link by which a calendar follows. */
 export const feedQuery = queryOptions({
   ...unkept,
-  queryKey: ['prep', 'feed'],
+  queryKey: key('prep', 'feed'),
   queryFn: ({ signal }) => ask(api.GET('/api/prep/feed', { signal })),
 })
 
 /** Whose calendars follow by a link: the lead sees to them. */
 export const followersQuery = queryOptions({
   ...unkept,
-  queryKey: ['prep', 'followers'],
+  queryKey: key('prep', 'followers'),
   queryFn: ({ signal }) => ask(api.GET('/api/prep/feeds', { signal })),
 })

@@ -1,12 +1,12 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
 import { api, ask } from '../../api/client'
-import { unkept } from '../../api/keys'
+import { key, unkept } from '../../api/keys'
 
 /** How a set-up went; version 0 where nobody has said. */
 export const logQuery = (id: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['log', id],
+    queryKey: key('log', id),
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}/log', { params: { path: { id } }, signal })),
     refetchOnWindowFocus: false, // what is being typed stays
   })
@@ -15,7 +15,7 @@ export const logQuery = (id: string) =>
 export const lessonsQuery = (id: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['lessons', id],
+    queryKey: key('lessons', id),
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}/lessons', { params: { path: { id } }, signal })),
   })
 
@@ -23,7 +23,7 @@ export const lessonsQuery = (id: string) =>
 export const recordsQuery = (from: string, until: string) =>
   infiniteQueryOptions({
     ...unkept,
-    queryKey: ['records', from, until],
+    queryKey: key('records', from, until),
     queryFn: ({ signal, pageParam }) => ask(api.GET('/api/records', { params: { query: { from, until, after: pageParam || undefined } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,

@@ -1,9 +1,9 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, ask, type Schemas } from '../../api/client'
-import { unkept } from '../../api/keys'
+import { key, unkept } from '../../api/keys'
 
 export const bookQuery = queryOptions({
-  queryKey: ['book'],
+  queryKey: key('book'),
   queryFn: ({ signal }) => ask(api.GET('/api/book', { signal })),
   staleTime: Infinity,
 })
@@ -11,14 +11,14 @@ export const bookQuery = queryOptions({
 export const recipesQuery = (room_id: string, use: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['recipes', room_id, use],
+    queryKey: key('recipes', room_id, use),
     queryFn: ({ signal }) => ask(api.GET('/api/recipes', { params: { query: { room_id, use } }, signal })),
     enabled: room_id !== '',
   })
 
 export const recipeQuery = (id: string, version?: number) =>
   queryOptions({
-    queryKey: ['recipe', id, version],
+    queryKey: key('recipe', id, version),
     queryFn: ({ signal }) => ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version } }, signal })),
   })
 
@@ -26,7 +26,7 @@ export const recipeQuery = (id: string, version?: number) =>
 export const makingQuery = (order: Schemas['RecipeOrder'], roomVersion: number) =>
   queryOptions({
     ...unkept,
-    queryKey: ['making', order, roomVersion],
+    queryKey: key('making', order, roomVersion),
     queryFn: ({ signal }) => ask(api.POST('/api/recipes/make', { body: order, signal })),
     placeholderData: keepPreviousData,
     retry: false,
@@ -36,7 +36,7 @@ export const makingQuery = (order: Schemas['RecipeOrder'], roomVersion: number) 
 export const draftQuery = (room_id: string, recipe: Schemas['RecipeText']) =>
   queryOptions({
     ...unkept,
-    queryKey: ['draft', room_id, recipe],
+    queryKey: key('draft', room_id, recipe),
     queryFn: ({ signal }) => ask(api.POST('/api/recipes/read', { body: { room_id, recipe }, signal })),
     placeholderData: keepPreviousData,
     enabled: room_id !== '',

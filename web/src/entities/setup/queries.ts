@@ -1,12 +1,12 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions, replaceEqualDeep } from '@tanstack/react-query'
 import { api, ask, type Plan, type Schemas } from '../../api/client'
-import { unkept } from '../../api/keys'
+import { key, unkept } from '../../api/keys'
 
 /** The list of set-ups whose name or room holds the words, a page at a time. */
 export const setupsQuery = (q: string) =>
   infiniteQueryOptions({
     ...unkept,
-    queryKey: ['setups', q],
+    queryKey: key('setups', q),
     queryFn: ({ signal, pageParam }) => ask(api.GET('/api/setups', { params: { query: { after: pageParam || undefined, q: q || undefined } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
@@ -16,7 +16,7 @@ export const setupsQuery = (q: string) =>
 /** What is kept to start others from. */
 export const templatesQuery = queryOptions({
   ...unkept,
-  queryKey: ['setups', 'templates', true],
+  queryKey: key('setups', 'templates', true),
   queryFn: ({ signal }) => ask(api.GET('/api/setups', { params: { query: { templates: true } }, signal })),
 })
 
@@ -24,14 +24,14 @@ export const templatesQuery = queryOptions({
 export const startsQuery = (room_id: string, play_at: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['starts', room_id, play_at],
+    queryKey: key('starts', room_id, play_at),
     queryFn: ({ signal }) => ask(api.GET('/api/starts', { params: { query: { room_id, play_at } }, signal })),
     retry: false,
   })
 
 export const setupQuery = (id: string) =>
   queryOptions({
-    queryKey: ['setup', id],
+    queryKey: key('setup', id),
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}', { params: { path: { id } }, signal })),
   })
 
@@ -43,7 +43,7 @@ let last: unknown
 export const answerQuery = (plan: Plan, roomVersion: number) =>
   queryOptions({
     ...unkept,
-    queryKey: ['answer', plan, roomVersion],
+    queryKey: key('answer', plan, roomVersion),
     queryFn: async ({ signal }) => ({ plan, answer: await ask(api.POST('/api/answer', { body: plan, signal })) }),
     // What is the same in two answers is the same value, so that only what changed is drawn.
     structuralSharing: (_, next) => (last = replaceEqualDeep(last, next)),
@@ -55,7 +55,7 @@ export const answerQuery = (plan: Plan, roomVersion: number) =>
 export const swapsQuery = (input: Schemas['SwapsInput']) =>
   queryOptions({
     ...unkept,
-    queryKey: ['swaps', input],
+    queryKey: key('swaps', input),
     queryFn: ({ signal }) => ask(api.POST('/api/swaps', { body: input, signal })),
     retry: false,
   })
@@ -63,7 +63,7 @@ export const swapsQuery = (input: Schemas['SwapsInput']) =>
 /** One of the sums on the side. */
 export const sumQuery = (sum: Schemas['Sum'] | null) =>
   queryOptions({
-    queryKey: ['sum', sum],
+    queryKey: key('sum', sum),
     queryFn: ({ signal }) => ask(api.POST('/api/sums', { body: sum as Schemas['Sum'], signal })),
     enabled: sum !== null,
     placeholderData: keepPreviousData,

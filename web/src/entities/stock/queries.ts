@@ -1,17 +1,17 @@
 import { queryOptions, type QueryClient } from '@tanstack/react-query'
 import { api, ask, type Schemas } from '../../api/client'
-import { outdate, unkept } from '../../api/keys'
+import { key, outdate, unkept } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
 import type { Sender } from '../../api/outbox'
 
 export const cupboardQuery = queryOptions({
-  queryKey: ['cupboard'],
+  queryKey: key('cupboard'),
   queryFn: ({ signal }) => ask(api.GET('/api/cupboard', { signal })),
 })
 
 /** What coming plans are short of. It is kept, as a shop may be without a network. */
 export const shoppingQuery = queryOptions({
-  queryKey: ['shopping'],
+  queryKey: key('shopping'),
   queryFn: ({ signal }) => ask(api.GET('/api/shopping', { signal })),
   gcTime: Infinity,
 })
@@ -20,7 +20,7 @@ export const shoppingQuery = queryOptions({
 export const makesQuery = (room_id: string, play_at: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['makes', room_id, play_at],
+    queryKey: key('makes', room_id, play_at),
     queryFn: ({ signal }) => ask(api.GET('/api/makes', { params: { query: { room_id, play_at } }, signal })),
     enabled: room_id !== '',
   })
@@ -29,7 +29,7 @@ export const makesQuery = (room_id: string, play_at: string) =>
 export const movesQuery = (id: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['moves', id],
+    queryKey: key('moves', id),
     queryFn: ({ signal }) => ask(api.GET('/api/jars/{id}/moves', { params: { path: { id } }, signal })),
   })
 

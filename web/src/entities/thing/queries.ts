@@ -1,10 +1,10 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { api, ask, type Schemas } from '../../api/client'
-import { unkept } from '../../api/keys'
+import { key, unkept } from '../../api/keys'
 
 export const shelfQuery = (q: string, part?: 'filler' | 'find' | 'tool' | 'ingredient') =>
   queryOptions({
-    queryKey: ['shelf', q, part],
+    queryKey: key('shelf', q, part),
     queryFn: ({ signal }) => ask(api.GET('/api/shelf', { params: { query: { q, part, limit: 8 } }, signal })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
@@ -13,7 +13,7 @@ export const shelfQuery = (q: string, part?: 'filler' | 'find' | 'tool' | 'ingre
 export const checkQuery = (input: Schemas['CheckInput'] | null) =>
   queryOptions({
     ...unkept,
-    queryKey: ['check', input],
+    queryKey: key('check', input),
     queryFn: ({ signal }) => ask(api.POST('/api/check', { body: input as Schemas['CheckInput'], signal })),
     enabled: input !== null,
     retry: false,
@@ -22,7 +22,7 @@ export const checkQuery = (input: Schemas['CheckInput'] | null) =>
 export const boardQuery = (room_id: string, use: string, q: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['board', room_id, use, q],
+    queryKey: key('board', room_id, use, q),
     queryFn: ({ signal }) => ask(api.GET('/api/shelf/board', { params: { query: { room_id, use, q: q || undefined } }, signal })),
     // What stays while words are typed is for the same room and use.
     placeholderData: (old: Schemas['BoardItem'][] | undefined, q) => (q?.queryKey[1] === room_id && q.queryKey[2] === use ? old : undefined),
@@ -32,13 +32,13 @@ export const boardQuery = (room_id: string, use: string, q: string) =>
 export const itemQuery = (id: string, use: string) =>
   queryOptions({
     ...unkept,
-    queryKey: ['item', id, use],
+    queryKey: key('item', id, use),
     queryFn: ({ signal }) => ask(api.GET('/api/shelf/items/{id}', { params: { path: { id }, query: { use } }, signal })),
   })
 
 /** What to do when something has happened. */
 export const aidQuery = queryOptions({
   ...unkept,
-  queryKey: ['aid'],
+  queryKey: key('aid'),
   queryFn: ({ signal }) => ask(api.GET('/api/aid', { signal })),
 })
