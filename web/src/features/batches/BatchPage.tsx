@@ -184,14 +184,13 @@ type Doing = 'added' | 'set-aside' | 'inspected' | 'discarded' | null
 
 /** What is typed of something that happens. */
 interface Typed {
-  doing: Doing
   item: { id: string; name: string } | null
   amount: string
   signs: Schemas['Sign'][]
   reason: string
 }
 
-const nothing: Typed = { doing: null, item: null, amount: '', signs: [], reason: '' }
+const nothing: Typed = { item: null, amount: '', signs: [], reason: '' }
 
 interface Noted {
   page: Schemas['BatchPage']
@@ -204,16 +203,18 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
   const rooms = useQuery(roomsQuery)
   const [room, setRoom] = useState(b.room_id)
   const [id, setID] = useState(() => v7())
+  const [doing, setDoing] = useState<Doing>(null)
   const name = rooms.data?.find((r) => r.id === room)?.name ?? ''
   const put = async (event: Event, text: string): Promise<Noted> => ({ page: await ask(api.PUT('/api/batch-events/{id}', { params: { path: { id } }, body: { ...event, batch_id: b.id } })), event: id, text })
   const noted = async ({ page, event, text }: Noted) => {
     setID(v7())
+    setDoing(null)
     await onNoted(page, event, text)
   }
   const record = useRecord<Typed, { version: number }, Noted>({
     first: nothing,
     version: 0,
-    send: (_, { doing, item, amount, signs, reason }) => {
+    send: (_, { item, amount, signs, reason }) => {
       const g = readNumber(amount)
       switch (doing) {
         case 'added':
@@ -231,10 +232,13 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
     stays: () => ({ version: 0 }),
   })
   const tap = useMutation({ mutationFn: ({ event, text }: { event: Event; text: string }) => put(event, text), onSuccess: noted })
-  const { values: { doing, item, amount, signs, reason }, change, wrong } = record
+  const { values: { item, amount, signs, reason }, change, wrong } = record
   const busy = record.busy || tap.isPending
   const weighed = Number.isFinite(readNumber(amount)) && readNumber(amount) > 0
-  const toggle = (what: Doing) => (doing === what ? record.form.reset(nothing) : change({ doing: what }))
+  const toggle = (what: Doing) => {
+    setDoing(doing === what ? null : what)
+    if (doing === what) record.form.reset(nothing)
+  }
   return (
     <Form className="happens" aria-label="Note what happens" noValidate onSubmit={record.submit}>
       <div className="happens-row">
