@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Writes the code generated from api/openapi.yaml and the rule table into the tree, or,
+# Puts the contract together from api/parts, and writes the code generated from it and from the rule table into the tree, or,
 # with "check", into a scratch folder to compare: stale generated code fails.
 set -euo pipefail
 cd "$(dirname "$0")/.."
@@ -7,8 +7,11 @@ out=.
 if [ "${1:-.}" = check ]; then
 	out=$(mktemp -d)
 	trap 'rm -rf "$out"' EXIT
-	mkdir -p "$out/internal/contract" "$out/web/src/api" "$out/docs"
+	mkdir -p "$out/api" "$out/internal/contract" "$out/web/src/api" "$out/docs"
 fi
+go run ./cmd/operations bundle api/parts > "$out/openapi.part"
+mv "$out/openapi.part" "$out/api/openapi.yaml"
+cmp -s api/openapi.yaml "$out/api/openapi.yaml" || { echo "emblo: api/openapi.yaml is stale: run make gen" >&2; exit 1; }
 go tool oapi-codegen -config api/models.yaml -o "$out/internal/contract/api.gen.go" api/openapi.yaml
 go run ./cmd/operations go api/openapi.yaml > "$out/internal/contract/operations.gen.go"
 go run ./cmd/operations limits api/openapi.yaml > "$out/web/src/api/limits.gen.ts"

@@ -32,7 +32,14 @@ func main() {
 
 func run(args []string) error {
 	if len(args) != 2 {
-		return fmt.Errorf("say what to print, go, limits or changes, and from which contract")
+		return fmt.Errorf("say what to print, go, limits or changes, and from which contract; or bundle, and of which parts")
+	}
+	if args[0] == "bundle" {
+		text, err := bundle(os.DirFS(args[1]))
+		if err == nil {
+			_, err = os.Stdout.WriteString(text)
+		}
+		return err
 	}
 	doc, err := openapi3.NewLoader().LoadFromFile(args[1])
 	if err != nil {

@@ -71,585 +71,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rooms": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listRooms"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/class": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Reads a class as it is typed or pasted, a child a line. Nothing is stored. */
-        post: operations["readClass"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get: operations["getRoom"];
-        /** @description Creates the room (version 0) or replaces it (the version last read). Repeating a save is harmless. */
-        put: operations["putRoom"];
-        post?: never;
-        /** @description Marks the room as deleted, and its set-ups with it. */
-        delete: operations["deleteRoom"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Brings back a room that was deleted, with the set-ups that went with it; one that is there stays as it is. */
-        post: operations["restoreRoom"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/setups": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description A page of the set-ups with their verdicts; what opens from today on in order, then what was before, latest first. */
-        get: operations["listSetups"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/setups/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get: operations["getSetup"];
-        /** @description Creates the set-up (version 0) or replaces it (the version last read), and answers it. Repeating a save is harmless. */
-        put: operations["putSetup"];
-        post?: never;
-        delete: operations["deleteSetup"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/setups/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Brings back a set-up that was deleted; one that is there stays as it is. */
-        post: operations["restoreSetup"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sums": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Reckons one of the sums on the side. Nothing is stored. */
-        post: operations["reckonSum"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/starts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Set-ups to begin from in a room with what is in the cupboard, an aim each, whole and ready for that day. */
-        get: operations["listStarts"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/answer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Judges and scales a set-up as it stands, saved or not. Nothing is stored. */
-        post: operations["answerPlan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/check": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Judges one thing for every room, or for a child of a given age. */
-        post: operations["checkThing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["searchShelf"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf/board": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The whole shelf, the centre's own things first, with the mark of each for one room and use. */
-        get: operations["getBoard"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf/items/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A shelf id, or the UUID of an own item. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        get: operations["getItem"];
-        /** @description Creates an item of the centre's own (version 0) or replaces it. Repeating a save is harmless. */
-        put: operations["putItem"];
-        post?: never;
-        delete: operations["deleteItem"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf/items/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Brings back a thing of the centre's own that was deleted; one that is there stays as it is. */
-        post: operations["restoreItem"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Adds items of the centre's own from CSV in the columns of the shelf, all of them or none. */
-        post: operations["importItems"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/cupboard/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Notes whether a thing of the shelf is in the cupboard. */
-        put: operations["putCupboard"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/cupboard": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Every jar with what is in it and what the plans of the next two weeks need of it. */
-        get: operations["getCupboard"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/cupboard/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The cupboard as a file for a spreadsheet. */
-        get: operations["getCupboardFile"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/cupboard/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Counts jars from CSV in the columns of the cupboard file, all of them or none; a jar that is not there yet is made. */
-        post: operations["importCupboard"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jars/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Creates a jar (version 0) or replaces what is noted of it. Repeating a save is harmless. */
-        put: operations["putJar"];
-        post?: never;
-        /** @description Takes a jar out of the cupboard. */
-        delete: operations["deleteJar"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jars/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Brings back a jar that was taken out; one that is there stays as it is. */
-        post: operations["restoreJar"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jars/{id}/moves": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        /** @description What happened to a jar, latest first. */
-        get: operations["listMoves"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/moves/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Notes what happened to a jar. The same move twice is one. */
-        put: operations["putMove"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/live": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Server-sent events while the page is open: began, changed with the sort of thing that did (room, setup, thing, recipe, feel, cupboard, tick, prep, day, batch, log, centre, or everything), and signed-out, after which it ends. */
-        get: operations["followChanges"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shopping": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What the plans of the next two weeks are short of, earliest need first. */
-        get: operations["getShopping"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shopping/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What is to be bought as a file for a spreadsheet. */
-        get: operations["getShoppingFile"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shopping/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Ticks lines of the list off from CSV in the columns of its file, all of them or none; a row that does not say whether it was got stays as it is. */
-        post: operations["importShopping"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shopping/ticks/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Ticks a line of the list off, or takes that back. Repeating it is harmless. */
-        put: operations["putTick"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shopping/receive": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Puts what is in the basket into the cupboard; a line that went in before does not go in again. */
-        post: operations["receiveTicks"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/makes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What can be made for a room from the cupboard. */
-        get: operations["listMakes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/today": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The day at a glance. */
-        get: operations["getToday"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/batches": {
         parameters: {
             query?: never;
@@ -824,6 +245,298 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cupboard/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes whether a thing of the shelf is in the cupboard. */
+        put: operations["putCupboard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every jar with what is in it and what the plans of the next two weeks need of it. */
+        get: operations["getCupboard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The cupboard as a file for a spreadsheet. */
+        get: operations["getCupboardFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Counts jars from CSV in the columns of the cupboard file, all of them or none; a jar that is not there yet is made. */
+        post: operations["importCupboard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Creates a jar (version 0) or replaces what is noted of it. Repeating a save is harmless. */
+        put: operations["putJar"];
+        post?: never;
+        /** @description Takes a jar out of the cupboard. */
+        delete: operations["deleteJar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a jar that was taken out; one that is there stays as it is. */
+        post: operations["restoreJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jars/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description What happened to a jar, latest first. */
+        get: operations["listMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes what happened to a jar. The same move twice is one. */
+        put: operations["putMove"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the plans of the next two weeks are short of, earliest need first. */
+        get: operations["getShopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is to be bought as a file for a spreadsheet. */
+        get: operations["getShoppingFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Ticks lines of the list off from CSV in the columns of its file, all of them or none; a row that does not say whether it was got stays as it is. */
+        post: operations["importShopping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/ticks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Ticks a line of the list off, or takes that back. Repeating it is harmless. */
+        put: operations["putTick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping/receive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Puts what is in the basket into the cupboard; a line that went in before does not go in again. */
+        post: operations["receiveTicks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/makes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What can be made for a room from the cupboard. */
+        get: operations["listMakes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cupboard/{id}/amount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes how much of a thing is in the cupboard and what it was bought for. Null is not known any more; 0 g means that it has run out. */
+        put: operations["putAmount"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Server-sent events while the page is open: began, changed with the sort of thing that did (room, setup, thing, recipe, feel, cupboard, tick, prep, day, batch, log, centre, or everything), and signed-out, after which it ends. */
+        get: operations["followChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prep": {
         parameters: {
             query?: never;
@@ -986,142 +699,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/setups/{id}/seen": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Takes note of what is said of a set-up now. */
-        post: operations["seeSetup"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/batches/{id}/seen": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Takes note of until when a batch keeps now. */
-        post: operations["seeBatch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/prints/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Notes that a set-up was printed as it is now. Repeating it is harmless. */
-        put: operations["putPrint"];
-        post?: never;
-        /** @description The sheet is in the bin. */
-        delete: operations["deletePrint"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{id}/days/{day}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-                day: string;
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Says who is in a room on a day: its adults, and children who visit. Plans of that day are judged for them. */
-        put: operations["putDay"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/swaps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Swaps for one thing of a plan that pass the same check, best first; none when nothing passes. */
-        post: operations["findSwaps"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/checklist": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Checks a list of things, as CSV text, against a room today. Nothing is stored. */
-        post: operations["checkList"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{id}/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        /** @description The room as a room.json for checking lists without a server. */
-        get: operations["getRoomFile"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/recipes": {
         parameters: {
             query?: never;
@@ -1266,25 +843,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cupboard/{id}/amount": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        get?: never;
-        /** @description Notes how much of a thing is in the cupboard and what it was bought for. Null is not known any more; 0 g means that it has run out. */
-        put: operations["putAmount"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/recipes/{id}/restore": {
         parameters: {
             query?: never;
@@ -1299,6 +857,117 @@ export interface paths {
         put?: never;
         /** @description Brings back a recipe of the centre's own that was deleted, with its versions; one that is there stays as it is. */
         post: operations["restoreRecipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The mixes and the vessels that a set-up can start from. */
+        get: operations["getBook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listRooms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads a class as it is typed or pasted, a child a line. Nothing is stored. */
+        post: operations["readClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getRoom"];
+        /** @description Creates the room (version 0) or replaces it (the version last read). Repeating a save is harmless. */
+        put: operations["putRoom"];
+        post?: never;
+        /** @description Marks the room as deleted, and its set-ups with it. */
+        delete: operations["deleteRoom"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a room that was deleted, with the set-ups that went with it; one that is there stays as it is. */
+        post: operations["restoreRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        /** @description The room as a room.json for checking lists without a server. */
+        get: operations["getRoomFile"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1337,22 +1006,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/aid": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["getAid"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/centre": {
         parameters: {
             query?: never;
@@ -1370,16 +1023,363 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/book": {
+    "/api/setups": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** @description The mixes and the vessels that a set-up can start from. */
-        get: operations["getBook"];
+        /** @description A page of the set-ups with their verdicts; what opens from today on in order, then what was before, latest first. */
+        get: operations["listSetups"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get: operations["getSetup"];
+        /** @description Creates the set-up (version 0) or replaces it (the version last read), and answers it. Repeating a save is harmless. */
+        put: operations["putSetup"];
+        post?: never;
+        delete: operations["deleteSetup"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a set-up that was deleted; one that is there stays as it is. */
+        post: operations["restoreSetup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reckons one of the sums on the side. Nothing is stored. */
+        post: operations["reckonSum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Set-ups to begin from in a room with what is in the cupboard, an aim each, whole and ready for that day. */
+        get: operations["listStarts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Judges and scales a set-up as it stands, saved or not. Nothing is stored. */
+        post: operations["answerPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Swaps for one thing of a plan that pass the same check, best first; none when nothing passes. */
+        post: operations["findSwaps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Judges one thing for every room, or for a child of a given age. */
+        post: operations["checkThing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["searchShelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The whole shelf, the centre's own things first, with the mark of each for one room and use. */
+        get: operations["getBoard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        get: operations["getItem"];
+        /** @description Creates an item of the centre's own (version 0) or replaces it. Repeating a save is harmless. */
+        put: operations["putItem"];
+        post?: never;
+        delete: operations["deleteItem"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/items/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Brings back a thing of the centre's own that was deleted; one that is there stays as it is. */
+        post: operations["restoreItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Adds items of the centre's own from CSV in the columns of the shelf, all of them or none. */
+        post: operations["importItems"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checklist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Checks a list of things, as CSV text, against a room today. Nothing is stored. */
+        post: operations["checkList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/aid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The day at a glance. */
+        get: operations["getToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes note of what is said of a set-up now. */
+        post: operations["seeSetup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Takes note of until when a batch keeps now. */
+        post: operations["seeBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Notes that a set-up was printed as it is now. Repeating it is harmless. */
+        put: operations["putPrint"];
+        post?: never;
+        /** @description The sheet is in the bin. */
+        delete: operations["deletePrint"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+                day: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Says who is in a room on a day: its adults, and children who visit. Plans of that day are judged for them. */
+        put: operations["putDay"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1391,23 +1391,6 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        Problem: {
-            type: string;
-            title: string;
-            status: number;
-            /** @description A plain sentence for a person. */
-            detail: string;
-            /** @description What it is, for programs: unknown-field, missing-field, conflict, not-known ... */
-            code: string;
-            /** @description The JSON Pointer (RFC 6901) of the field at fault, such as /children/2/born. */
-            field?: string;
-        };
-        RoomConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["Room"];
-        };
-        SetupConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["Setup"];
-        };
         Welcome: {
             demo: boolean;
             demo_centre?: string;
@@ -1437,1766 +1420,6 @@ export interface components {
         };
         /** @enum {string} */
         Role: "lead" | "educator" | "helper";
-        /** @enum {string} */
-        MeasureSystem: "us" | "metric" | "australian";
-        /** @enum {string} */
-        Custom: "gelatine" | "alcohol" | "honey" | "meat" | "playing with food";
-        /**
-         * @description A line of the routine.
-         * @enum {string}
-         */
-        Habit: "floor" | "hands" | "seated" | "over" | "lying" | "sweep" | "cloth";
-        HabitLine: {
-            id: components["schemas"]["Habit"];
-            /** @description What is done, in full. */
-            words: string;
-        };
-        /** @enum {string} */
-        Mouths: "yes" | "no" | "unknown";
-        /** @enum {string} */
-        Allergen: "milk" | "egg" | "fish" | "crustaceans" | "tree nuts" | "peanuts" | "wheat" | "gluten" | "soya" | "sesame" | "celery" | "mustard" | "sulphites" | "lupin" | "molluscs" | "latex" | "nickel" | "lanolin" | "preservatives" | "other";
-        Allergy: {
-            to: components["schemas"]["Allergen"];
-            /** @enum {string} */
-            by: "eating" | "touch";
-            note?: string;
-        };
-        ClassInput: {
-            /** @description Two letters, the birth month, and what matters of the child, a child a line. */
-            lines: string;
-        };
-        ClassLine: {
-            number: number;
-            text: string;
-            child?: components["schemas"]["ChildInput"];
-            /** @description Why the line was not read; it has no child then. */
-            fault?: string;
-        };
-        ChildInput: {
-            id: string;
-            /** @description Two letters; never a name. */
-            initials: string;
-            /** @description Birth month. */
-            born: string;
-            mouths: components["schemas"]["Mouths"];
-            /** @description The age that the educator judges by; null where nobody has said. */
-            developmental_months: number | null;
-            allergies: components["schemas"]["Allergy"][];
-            needs: components["schemas"]["Needs"];
-        };
-        /** @description The little more that a rule asks about a child. */
-        Needs: {
-            /** @description Pica, a feeding difficulty or seizures: read as mouthing. */
-            swallowing?: boolean;
-            asthma: boolean;
-            /** @description Eczema or sore skin. */
-            eczema: boolean;
-            /** @description Allergens eaten at home without harm; matters under 12 months. */
-            eaten: components["schemas"]["Allergen"][];
-            avoids: ("sticky" | "wet" | "loud" | "scented")[];
-            seeks: ("sticky" | "wet" | "loud" | "scented")[];
-        };
-        /** @description A room with its children, all that is kept of it. */
-        RoomBody: {
-            name: string;
-            adults: number;
-            measures: components["schemas"]["MeasureSystem"];
-            /** @description What hangs in the kitchen, by the labels of the drawer; the usual set when empty. */
-            drawer: string[];
-            /** @description Vessels of the room, or handfuls, that were filled once and weighed. */
-            own_measures?: components["schemas"]["OwnMeasure"][];
-            nut_free: boolean;
-            /** @description Something catching is going round. */
-            illness: boolean;
-            /** @description An animal lives in the room or comes into it. */
-            pet: boolean;
-            /** @description What families here keep from: a note, never a verdict. */
-            customs?: components["schemas"]["Custom"][];
-            /** @description Lines of the centre's routine that are not done here. */
-            strikes?: components["schemas"]["Habit"][];
-            /** @description When hands of the room are free to prepare for it, in order; with everybody else when left out. */
-            prep?: components["schemas"]["PrepWindow"][];
-            /** @description How many adults of the room then prepare at once; one when left out. */
-            prep_hands?: number;
-            children: components["schemas"]["ChildInput"][];
-        };
-        /** @description What a vessel, or a hand, held when it was filled level and weighed once. */
-        OwnMeasure: {
-            name: string;
-            /** @description The id of what it was filled with. */
-            with: string;
-            /** Format: double */
-            grams: number;
-            /** @description Amounts may come in it. */
-            scoops: boolean;
-        };
-        /** @description A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl and a bottle one and their depth, a bag its usable length and width, a tray of cells the length, width and depth of one of them. */
-        OwnVessel: {
-            /** @description Made by the client. */
-            id: string;
-            name: string;
-            /** @enum {string} */
-            shape: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells" | "wall";
-            /** Format: double */
-            top_length_mm: number;
-            /** Format: double */
-            top_width_mm?: number;
-            /** Format: double */
-            bottom_length_mm?: number;
-            /** Format: double */
-            bottom_width_mm?: number;
-            /** Format: double */
-            height_mm?: number;
-            /** @description Of a tray of cells. */
-            cells?: number;
-            /**
-             * Format: double
-             * @description The wall of what it stands in, a bath say.
-             */
-            outer_mm?: number;
-        };
-        NamedVolume: {
-            name: string;
-            /** Format: double */
-            ml: number;
-        };
-        RoomInput: components["schemas"]["RoomBody"] & {
-            /** @description The version last read; 0 creates the room. */
-            version: number;
-        };
-        Room: components["schemas"]["RoomInput"] & {
-            id: string;
-            group: components["schemas"]["Group"];
-            /** @description What the room's own measures hold, in their order. */
-            holds: components["schemas"]["NamedVolume"][];
-            /** @description Why what is stored does not read; nothing can be judged for the room then. */
-            unreadable?: string;
-        };
-        /** @description The room with what a list is checked against, in the written form of its version. */
-        RoomFile: {
-            version: number;
-            on: string;
-            centre: {
-                ratio_table: string;
-                per_adult: number[];
-                policy: components["schemas"]["CentrePolicy"];
-            };
-            room: components["schemas"]["RoomBody"];
-            things: Record<string, never>[];
-            cupboard: string[];
-        };
-        /** @description The children on a day, as the rules see them. */
-        Group: {
-            children: number;
-            adults: number;
-            adults_needed: number;
-            /** @description Least effective age. */
-            youngest_months: number;
-            youngest_words: string;
-            ages: components["schemas"]["Age"][];
-        };
-        Age: {
-            initials: string;
-            months: number;
-            /** @description The effective age that every rule uses. */
-            counts_as: number;
-            mouths: components["schemas"]["Mouths"];
-        };
-        /** @enum {string} */
-        Verdict: "goes-in" | "with-a-hand" | "measure-first" | "keep-out";
-        /**
-         * @description The mark that stands for the verdict; outlined-bowl where a hand is needed for no more than the routine of the room.
-         * @enum {string}
-         */
-        Mark: "bowl" | "outlined-bowl" | "held-bowl" | "ruler" | "lid";
-        /** @enum {string} */
-        Use: "open" | "in-dough" | "hidden" | "frozen" | "threaded" | "sealed" | "adult-tool" | "home";
-        Finding: {
-            rule: string;
-            title: string;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            reason: string;
-            numbers: {
-                label: string;
-                value: string;
-            }[];
-            source: string;
-            /** @enum {string} */
-            standing: "quoted from memory" | "common practice";
-            change: string;
-            do: string[];
-            missing?: string;
-        };
-        /** @description A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it. */
-        Base: {
-            /** @enum {string} */
-            kind: "mix" | "fill";
-            recipe_id?: string;
-            /** Format: double */
-            portion_g?: number;
-            colours?: number;
-            item_id?: string;
-            vessel_id?: string;
-            /** Format: double */
-            depth_mm?: number;
-            /** @description As many as give every child rim when left out. */
-            vessels?: number;
-            /**
-             * Format: double
-             * @description The pot or bowl that a mix is made in.
-             */
-            pot_ml?: number;
-            use?: components["schemas"]["Use"];
-            /** @description Further fillers of the same vessel, over the first from the floor up, or side by side with it. */
-            more?: components["schemas"]["Layer"][];
-            side_by_side?: boolean;
-            /** @description It is frozen in its vessel and turned out. */
-            frozen?: boolean;
-            /** @description A batch that the mix is taken from, which is then not made anew. */
-            batch_id?: string;
-        };
-        /** @description A further filler, and how thick it lies. */
-        Layer: {
-            item_id: string;
-            /** Format: double */
-            depth_mm: number;
-        };
-        /** @description One answer to what was asked of a thing that nobody knows. */
-        Told: {
-            question: string;
-            /** @description Nobody knows. */
-            unknown?: boolean;
-            picks?: string[];
-            /** @description What was offered, where that varies. */
-            of?: string[];
-            /** @description Of that, what nobody knows. */
-            unsure?: string[];
-            /** @enum {string} */
-            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
-            sizes_mm?: number[];
-            /** Format: double */
-            figure?: number;
-        };
-        /** @description A thing measured by hand, or by answers alone. What is left out is not known, and is never cleared. */
-        Described: {
-            name: string;
-            /** @description The answers, in the order they were given; then nothing below is set. */
-            told?: components["schemas"]["Told"][];
-            /** @enum {string} */
-            form?: "piece" | "grain" | "powder" | "soft-food" | "dough" | "liquid" | "sheet" | "strand";
-            /** @enum {string} */
-            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
-            sizes_mm?: number[];
-            traits?: string[];
-            /** @description True when the traits given are all there are. */
-            nothing_else?: boolean;
-            /** @enum {string} */
-            contents?: "unknown" | "listed";
-            allergens?: components["schemas"]["Allergen"][];
-            may_contain?: components["schemas"]["Allergen"][];
-            /** Format: double */
-            salt_percent?: number;
-        };
-        PlanItem: {
-            /** @description Of the line, made by the client. */
-            id: string;
-            /** @description A thing on the shelf. */
-            item_id?: string;
-            described?: components["schemas"]["Described"];
-            /** @description Pieces for each child, or for all of them together where it is shared. */
-            each: number;
-            shared?: boolean;
-            use: components["schemas"]["Use"];
-            /** @description To sort by, in equal parts; any colour when left out. */
-            colours?: number;
-            /** @description What each colour is sorted into. */
-            cup_id?: string;
-        };
-        /** @description One place of a set-up: a tub, a tray, a row of bags. */
-        Place: {
-            /** @description Made by the client. */
-            id: string;
-            name?: string;
-            base?: components["schemas"]["Base"];
-            items: components["schemas"]["PlanItem"][];
-            through?: components["schemas"]["Through"];
-        };
-        /** @description What things are to go through. */
-        Through: {
-            /** @enum {string} */
-            way: "hole" | "lane";
-            /** Format: double */
-            mm: number;
-        };
-        Plan: {
-            room_id: string;
-            play_at: string;
-            places: components["schemas"]["Place"][];
-            /** @description What all places share. */
-            beside: components["schemas"]["PlanItem"][];
-            /** @description What the packets that are used say of their things. */
-            labels?: components["schemas"]["PacketLabel"][];
-        };
-        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), holes (holes, trays), stem (length_mm, piece_mm, hole_mm, stem_mm), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
-        Sum: {
-            /** @enum {string} */
-            kind: "slices" | "strips" | "cover" | "pots" | "holes" | "stem" | "rope" | "wall" | "worth";
-            /** Format: double */
-            length_mm?: number;
-            /** Format: double */
-            width_mm?: number;
-            /**
-             * Format: double
-             * @description How thick a slice or a rope, how wide a strip, how far across a piece.
-             */
-            piece_mm?: number;
-            /**
-             * Format: double
-             * @description What a cut takes away.
-             */
-            cut_mm?: number;
-            /**
-             * Format: double
-             * @description Of a ring that goes over a stem.
-             */
-            hole_mm?: number;
-            /**
-             * Format: double
-             * @description The stem, where it is widest.
-             */
-            stem_mm?: number;
-            pots?: number;
-            /** @description In one tray. */
-            holes?: number;
-            trays?: number;
-            /** Format: double */
-            grams?: number;
-            /** @description Of the youngest. */
-            months?: number;
-            made_coins?: number;
-            made_uses?: number;
-            bought_coins?: number;
-            bought_uses?: number;
-            children?: number;
-        };
-        SumAnswer: {
-            says: string;
-            /** @description For one child and use. */
-            made_coins?: number;
-            bought_coins?: number;
-        };
-        /** @description A set-up to begin from. Its ids are only there to be told apart. */
-        Start: {
-            aim: string;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            /** @description What is in it, by name. */
-            with: string[];
-            places: components["schemas"]["Place"][];
-            beside: components["schemas"]["PlanItem"][];
-        };
-        /** @description What the packet of a thing that a set-up uses says. */
-        PacketLabel: {
-            item_id: string;
-            /** @description In the words of the allergen list. */
-            free?: string[];
-            heat_treated?: boolean;
-        };
-        /** @description Something that the packet of a thing may say. */
-        Packet: {
-            item_id: string;
-            name: string;
-            free: string[];
-            heat_treated: boolean;
-            says: string;
-            /** @description The set-up goes by it. */
-            taken: boolean;
-            /** @description The cupboard has a jar that says so. */
-            here: boolean;
-        };
-        SetupInput: components["schemas"]["Plan"] & {
-            /** @description The version last read; 0 creates the set-up. */
-            version: number;
-            name: string;
-            /** @description It is kept to start others from. */
-            template?: boolean;
-        };
-        Setup: components["schemas"]["SetupInput"] & {
-            id: string;
-            /** Format: date-time */
-            saved_at: string;
-        };
-        SavedSetup: {
-            setup: components["schemas"]["Setup"];
-            answer: components["schemas"]["Answer"];
-        };
-        SetupPage: {
-            setups: components["schemas"]["SetupSummary"][];
-            /** @description The cursor of the next page; empty for none. */
-            next: string;
-        };
-        SetupSummary: {
-            id: string;
-            name: string;
-            room_id: string;
-            room_name: string;
-            play_at: string;
-            starts_by: string;
-            /** @description The base and how much of it, in words. */
-            what: string;
-            verdict?: components["schemas"]["Verdict"];
-            mark?: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            /** @description The worst finding's reason; empty when nothing objects. */
-            reason: string;
-        };
-        Line: {
-            /** @description Of the line of the set-up; absent for the base and what stays whole in it. */
-            id?: string;
-            name: string;
-            use: components["schemas"]["Use"];
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            findings: components["schemas"]["Finding"][];
-            /** @description Pieces in all; 0 for the base. */
-            count: number;
-            /** @description Its size in words. */
-            detail: string;
-            /** @description Its smallest size by edges, shortest first; zeros when not measured. */
-            extent_mm: number[];
-            /** @description Of a set that is sorted. */
-            colours?: number;
-            per_colour?: number;
-            /** @description How many of a set one of its cups holds. */
-            holds?: number;
-            /** @description These are the cups of the set above. */
-            into?: boolean;
-            /** @description What it does in what fills its place. */
-            meets?: string;
-            /** @description How it goes through the opening of its place, in words. */
-            passes?: string;
-        };
-        Scoop: {
-            label: string;
-            count: number;
-            /** Format: double */
-            volume_ml: number;
-        };
-        Amount: {
-            item_id: string;
-            name: string;
-            /** Format: double */
-            exact_g: number;
-            scoops: components["schemas"]["Scoop"][];
-            /**
-             * Format: double
-             * @description Share by which the scoops miss the exact mass, negative when under.
-             */
-            off: number;
-            /** @description False when no scoops of the set come close enough and it should be weighed. */
-            within: boolean;
-        };
-        /** @description One thing to do, or one wait: the same in a recipe, in a plan and in what is prepared. */
-        Step: {
-            /** @description Stays when it is said in other words. */
-            id?: string;
-            text: string;
-            minutes: number;
-            wait: boolean;
-            adult_only: boolean;
-            children_help: boolean;
-            kind?: components["schemas"]["StepKind"];
-            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
-            resource?: string;
-            /** @description What a probe has to read when it is over; absent where nothing is measured. */
-            asks?: string;
-            /** @description Ids of the ingredients that it names. */
-            uses?: string[];
-        };
-        /** @enum {string} */
-        StepKind: "make" | "cook" | "scald" | "cool" | "chill" | "freeze" | "rest";
-        TimedStep: {
-            /** @description Stays when it is said in other words. */
-            id?: string;
-            text: string;
-            minutes: number;
-            wait: boolean;
-            adult_only: boolean;
-            children_help: boolean;
-            kind?: components["schemas"]["StepKind"];
-            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
-            resource?: string;
-            /** @description What a probe has to read when it is over; absent where nothing is measured. */
-            asks?: string;
-            /** @description Ids of the ingredients that it names. */
-            uses?: string[];
-            /** @description The latest moment to start it. */
-            starts: string;
-        };
-        /** @description A batch in store that a set-up is played with out of. */
-        TakenFrom: {
-            id: string;
-            name: string;
-            /** Format: double */
-            left_g: number;
-        };
-        MixAnswer: {
-            recipe: string;
-            /** Format: double */
-            need_g: number;
-            /** Format: double */
-            made_g: number;
-            /** Format: double */
-            mixed_g: number;
-            movements: number;
-            /** Format: double */
-            portion_g: number;
-            colours: number;
-            /** Format: double */
-            colour_g: number;
-            keeps: string;
-            /** @description Equal batches for the pot that is named; absent when none is. */
-            pots?: number;
-            /** Format: double */
-            pot_each_g?: number;
-            nature: components["schemas"]["Nature"];
-            amounts: components["schemas"]["Amount"][];
-            batch?: components["schemas"]["TakenFrom"];
-        };
-        /** @description What a mix is, worked out from its ingredients. */
-        Nature: {
-            /**
-             * Format: double
-             * @description Estimated water activity; absent when an ingredient is not known well enough.
-             */
-            activity?: number;
-            /** Format: double */
-            activity_margin: number;
-            /** @description No time or temperature control is needed. */
-            stable: boolean;
-            /** @description What that means for keeping. */
-            class: string;
-            /**
-             * Format: double
-             * @description Water over dry flour by mass.
-             */
-            hydration?: number;
-            /**
-             * Format: double
-             * @description In a 10 g taste; absent where no_salt says why.
-             */
-            sodium_mg?: number;
-            /**
-             * Format: double
-             * @description Of the youngest child's day.
-             */
-            taste_share?: number;
-            /** @description Of what nobody knows how salty it is, in a sentence. */
-            no_salt?: string;
-            /** @description Why these children may not taste it; empty when they may. */
-            not_taste_safe: string[];
-            stains: boolean;
-            /** @description What its ingredients hold. */
-            allergens: string;
-        };
-        Vessel: {
-            id: string;
-            name: string;
-            /**
-             * @description A tub when left out.
-             * @enum {string}
-             */
-            shape?: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells" | "wall";
-            /** Format: double */
-            top_length_mm: number;
-            /** Format: double */
-            top_width_mm: number;
-            /** Format: double */
-            bottom_length_mm: number;
-            /** Format: double */
-            bottom_width_mm: number;
-            /** Format: double */
-            height_mm: number;
-            /**
-             * Format: double
-             * @description The deepest fill: half the wall, or the layer of a bag.
-             */
-            deepest_mm: number;
-            /**
-             * Format: double
-             * @description The deepest fill under a lid.
-             */
-            closed_mm?: number;
-            /**
-             * Format: double
-             * @description The deepest water to freeze.
-             */
-            frozen_mm?: number;
-            /**
-             * Format: double
-             * @description At the deepest fill.
-             */
-            holds_ml?: number;
-            /** @description Of a tray of cells; the measures are those of one. */
-            cells?: number;
-            /**
-             * Format: double
-             * @description The wall of what it stands in.
-             */
-            outer_mm?: number;
-            /** @description It can be closed so that nobody gets at what is in it. */
-            closes?: boolean;
-            /** @description Whatever can be counted may fill it. */
-            jar?: boolean;
-            /** @description Ways to play in it, deepest first. */
-            styles?: components["schemas"]["Style"][];
-            /**
-             * Format: double
-             * @description How deep a filler is poured that nobody has said a depth for.
-             */
-            usual_mm?: number;
-            /** @description Ids of vessels that serve in its place, best first. */
-            others?: string[];
-        };
-        Style: {
-            words: string;
-            /** Format: double */
-            depth_mm: number;
-        };
-        FillAnswer: {
-            vessel: components["schemas"]["Vessel"];
-            tubs: number;
-            seats: number;
-            /** @description That the children take at the vessels; one when left out. */
-            turns?: number;
-            /**
-             * Format: double
-             * @description Of all that is poured.
-             */
-            depth_mm: number;
-            /**
-             * Format: double
-             * @description What is hidden in one vessel, where something is.
-             */
-            finds_ml?: number;
-            /** Format: double */
-            in_all_g: number;
-            side_by_side?: boolean;
-            /** @description The fillers from the floor up, or side by side; none in a vessel for things alone. */
-            poured: components["schemas"]["Poured"][];
-            ice?: components["schemas"]["Ice"];
-            guess?: components["schemas"]["Guess"];
-        };
-        Poured: {
-            item_id: string;
-            name: string;
-            /** Format: double */
-            depth_mm: number;
-            /**
-             * Format: double
-             * @description In one vessel, less what is hidden in it.
-             */
-            volume_ml: number;
-            /**
-             * Format: double
-             * @description In one vessel; 0 where nobody has weighed it.
-             */
-            mass_g: number;
-            /** Format: double */
-            in_all_g: number;
-            /** @description In one vessel, in cups of the room's measures, to a quarter. */
-            cups: string;
-            /** @description It can be frozen. */
-            liquid?: boolean;
-            child?: components["schemas"]["Scoop"];
-            /**
-             * Format: double
-             * @description How deep what is in the cupboard reaches in so many vessels, where it is known to be less.
-             */
-            reaches_mm?: number;
-            /** @description How many more of the packs it was bought in are needed. */
-            packs?: number;
-            /**
-             * Format: double
-             * @description What is left over of those packs.
-             */
-            left_g?: number;
-        };
-        /** @description What comes out of vessels that stood in the freezer. */
-        Ice: {
-            pieces: number;
-            /** Format: double */
-            each_g: number;
-            freezes: string;
-            lasts: string;
-        };
-        /** @description What can be counted in a jar that children look into. */
-        Guess: {
-            least: number;
-            most: number;
-            /**
-             * Format: double
-             * @description How large a piece is of which ten fill it.
-             */
-            few_mm: number;
-            /**
-             * Format: double
-             * @description And of which twenty do.
-             */
-            more_mm: number;
-        };
-        PlaceAnswer: {
-            id: string;
-            /** @description What it is called, or what its vessel or mix is. */
-            name: string;
-            verdict?: components["schemas"]["Verdict"];
-            mark?: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            /** @description The mix, or each filler from the floor up. */
-            base: components["schemas"]["Line"][];
-            mix?: components["schemas"]["MixAnswer"];
-            fill?: components["schemas"]["FillAnswer"];
-            /** @description What lies in it, then what stays whole in a mix. */
-            lines: components["schemas"]["Line"][];
-            /** @description How to shape it for children who avoid or seek a feel, and what is to be known of it. */
-            notes?: string[];
-        };
-        /** @description What a set-up takes from the cupboard at its prices. */
-        Cost: {
-            /** @description In all. */
-            coins: number;
-            /** @description For one child. */
-            each_coins: number;
-            /** @description What of it goes back into the cupboard after play. */
-            back_coins?: number;
-            /** @description What is not in it, as nobody has said its price. */
-            unpriced: string[];
-        };
-        Answer: {
-            verdict?: components["schemas"]["Verdict"];
-            mark?: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            group: components["schemas"]["Group"];
-            places: components["schemas"]["PlaceAnswer"][];
-            /** @description What all places share. */
-            beside: components["schemas"]["Line"][];
-            minutes_hands: number;
-            minutes_waiting: number;
-            start_by: string;
-            /** @description What is done before play, in order, ending when play begins. */
-            timeline: components["schemas"]["TimedStep"][];
-            /** @description What an adult does beyond the routine, each once, the most serious first. */
-            precautions?: components["schemas"]["Care"][];
-            /** @description What the routine does of what is asked. */
-            covered?: components["schemas"]["Care"][];
-            baseline: string[];
-            /** @description What is done at every tub of the room anyway, a sentence each. */
-            routine?: string[];
-            /** @description What the cupboard is known to hold too little of. */
-            short?: components["schemas"]["Shortage"][];
-            cost?: components["schemas"]["Cost"];
-            /** @description What to wear, and what lies on the floor. */
-            wear?: string[];
-            /** @description A note to families for the day before. */
-            families?: string;
-            /** @description What the packet of a thing may say that matters for these children, and whether the set-up goes by it. */
-            packets?: components["schemas"]["Packet"][];
-        };
-        /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months"; the age alone counts beside the others. */
-        CheckInput: {
-            item_id?: string;
-            words?: string;
-            /** @description One of the answers to the question that the words raised. */
-            answer?: string;
-            described?: components["schemas"]["Described"];
-            use: components["schemas"]["Use"];
-            /** Format: double */
-            portion_g?: number;
-            /** @description For one room alone. */
-            room_id?: string;
-        };
-        /** @description What has been answered of a thing that nobody knows, and what to ask next; nothing when nothing is left to ask. */
-        Asking: {
-            told: components["schemas"]["Answered"][];
-            next?: components["schemas"]["NextAsk"];
-        };
-        Answered: {
-            question: string;
-            says: string;
-            /** @description What was offered, where that varies. */
-            of?: string;
-            /** @description The answers that are taken back with it, itself among them. */
-            falls: number[];
-        };
-        NextAsk: {
-            id: string;
-            text: string;
-            /** @enum {string} */
-            kind: "one" | "several" | "size" | "figure";
-            unit?: string;
-            options: components["schemas"]["AskOption"][];
-            /** @description The answer can change a verdict. */
-            decides: boolean;
-            /** @description It need not be answered: it only shortens the conditions. */
-            further: boolean;
-        };
-        AskOption: {
-            id: string;
-            words: string;
-            detail?: string;
-        };
-        CheckAnswer: {
-            name: string;
-            detail: string;
-            item_id?: string;
-            recipe_id?: string;
-            /** @description False when the words name nothing on the shelf; the verdicts are then Measure first. */
-            found: boolean;
-            /** @description The name that the words were taken for a slip of. */
-            meant?: string;
-            question?: components["schemas"]["Question"];
-            /** @description Of words that mean nothing, what sounds like them; of a family, what an answer leaves of it. */
-            nearest?: components["schemas"]["ShelfItem"][];
-            asking?: components["schemas"]["Asking"];
-            gauge?: components["schemas"]["Gauge"];
-            for: components["schemas"]["CheckVerdict"][];
-        };
-        CheckVerdict: {
-            who: string;
-            room_id?: string;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            findings: components["schemas"]["Finding"][];
-            /**
-             * Format: double
-             * @description A usual portion, where nobody named one.
-             */
-            portion_g?: number;
-        };
-        /** @description What tells apart the things that words mean. */
-        Question: {
-            text: string;
-            answers: string[];
-            given?: string;
-            /** @description Some verdict waits for the answer. */
-            waits: boolean;
-        };
-        ShelfItem: {
-            /** @description Empty for a family. */
-            id: string;
-            /** @enum {string} */
-            kind: "thing" | "mix" | "family";
-            name: string;
-            also: string[];
-            parts: string[];
-            detail: string;
-        };
-        RecipeCard: {
-            id: string;
-            name: string;
-            own: boolean;
-            also: string[];
-            kind: string;
-            minutes_hands: number;
-            minutes_waiting: number;
-            heat: boolean;
-            children_help: boolean;
-            /** Format: double */
-            portion_g: number;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            reason: string;
-            not_taste_safe: string[];
-            stable: boolean;
-            keeps: string;
-            /** @description Names of ingredients that are not in the cupboard. */
-            lacking: string[];
-        };
-        /** @description Null is not known. */
-        CupboardAmount: {
-            /** Format: double */
-            grams: number | null;
-            /**
-             * Format: double
-             * @description What the price is for.
-             */
-            pack_g: number | null;
-            /** @description In the smallest coin of the centre's currency. */
-            price_coins: number | null;
-        };
-        /** @description A recipe as people type it, a line for each ingredient and step. */
-        RecipeText: {
-            name: string;
-            kind: string;
-            measures: components["schemas"]["MeasureSystem"];
-            lines: string;
-            steps: string;
-            keeps: string;
-            /** @description The whole mix is brought to 80 C by probe. */
-            heated: boolean;
-            /** @description Made with boiling water only. */
-            hot: boolean;
-            /**
-             * Format: double
-             * @description What goes as steam.
-             */
-            loss_percent: number;
-            /**
-             * Format: double
-             * @description By a test strip.
-             */
-            ph?: number;
-            /** @description Whoever saved it saw how its keeping is understood; set by the server. */
-            keeps_confirmed?: boolean;
-            /** @description Measures of the room that the lines name, as they were when the recipe was written. */
-            own_measures?: components["schemas"]["NamedVolume"][];
-        };
-        RecipeInput: {
-            version: number;
-            recipe: components["schemas"]["RecipeText"];
-        };
-        OwnRecipe: {
-            id: string;
-            version: number;
-            recipe: components["schemas"]["RecipeText"];
-        };
-        RecipeConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["OwnRecipe"];
-        };
-        RecipePage: {
-            id: string;
-            own: boolean;
-            version?: number;
-            recipe: components["schemas"]["RecipeText"];
-            also: string[];
-            basis: string;
-            /** @description Of an own recipe, latest first. */
-            versions: components["schemas"]["SavedVersion"][];
-        };
-        RecipeDraft: {
-            lines: components["schemas"]["ReadLine"][];
-            faults: components["schemas"]["DraftFault"][];
-            /** Format: double */
-            mixed_g: number;
-            steps: components["schemas"]["Step"][];
-            hot: boolean;
-            verdict?: components["schemas"]["Verdict"];
-            mark?: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            keeps?: string;
-            lines_judged?: components["schemas"]["Line"][];
-            /** @description Why the mix counts as raw though it is said to be heated, in a sentence. */
-            raw?: string;
-            /** @description What steps put in and no line lists, in a sentence. */
-            unlisted?: string;
-            nature?: components["schemas"]["Nature"];
-        };
-        SavedVersion: {
-            version: number;
-            /** Format: date-time */
-            saved_at: string;
-        };
-        DraftFault: {
-            field: string;
-            sentence: string;
-        };
-        NamedItem: {
-            id: string;
-            name: string;
-        };
-        ColourDrops: {
-            sort: string;
-            /** @description In drops, or in mL where there are too many to count. */
-            amount: string;
-        };
-        Dose: {
-            item_id: string;
-            name: string;
-            /** Format: double */
-            grams: number;
-            /** Format: double */
-            share: number;
-            scoops: components["schemas"]["Scoop"][];
-        };
-        ReadLine: {
-            number: number;
-            text: string;
-            item_id?: string;
-            name?: string;
-            /** Format: double */
-            grams?: number;
-            /**
-             * Format: double
-             * @description Of what could be read.
-             */
-            share?: number;
-            as_needed?: boolean;
-            note: string;
-            fault: string;
-            like: components["schemas"]["NamedItem"][];
-        };
-        Shape: {
-            /** @enum {string} */
-            mould: "ball" | "snake" | "slab" | "line";
-            lengths_mm: number[];
-            count: number;
-        };
-        RecipeOrder: {
-            room_id: string;
-            recipe_id: string;
-            /**
-             * @description What says how much.
-             * @enum {string}
-             */
-            by: "children" | "shapes" | "vessel" | "cupboard";
-            /** @description As many as the room has when left out. */
-            children?: number;
-            /**
-             * Format: double
-             * @description By each child's age when left out.
-             */
-            portion_g?: number;
-            shapes?: components["schemas"]["Shape"][];
-            vessel_id?: string;
-            /** Format: double */
-            depth_mm?: number;
-            /**
-             * Format: double
-             * @description In place of a vessel and a depth.
-             */
-            volume_ml?: number;
-            /** Format: double */
-            spare_percent?: number;
-            colours?: number;
-            /** Format: double */
-            pot_ml?: number;
-            use?: components["schemas"]["Use"];
-            /** @description Start from what earlier batches needed. */
-            learned?: boolean;
-        };
-        MakingAmount: components["schemas"]["Amount"] & {
-            /**
-             * Format: double
-             * @description Of the mixed mass.
-             */
-            share: number;
-            /** Format: double */
-            scooped_g: number;
-            as_needed: boolean;
-            from_tap: boolean;
-            /** @description Which of several things it is has not been chosen. */
-            choice?: boolean;
-            /**
-             * Format: double
-             * @description In the cupboard; absent when nobody has weighed it.
-             */
-            have_g?: number;
-            /** Format: double */
-            missing_g?: number;
-            /** Format: double */
-            pack_g?: number;
-            price_coins?: number;
-            card?: components["schemas"]["Scoop"];
-            /** Format: double */
-            card_off?: number;
-        };
-        RecipeMaking: {
-            name: string;
-            kind: string;
-            children: number;
-            routine?: string[];
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            /** @description The mix, then what stays whole in it. */
-            lines: components["schemas"]["Line"][];
-            /** Format: double */
-            need_g: number;
-            /** Format: double */
-            made_g: number;
-            /** Format: double */
-            mixed_g: number;
-            /** Format: double */
-            each_g: number;
-            movements: number;
-            /** @description Every ingredient can be scooped within its tolerance. */
-            within: boolean;
-            /** @description The one measure that would bring it within tolerance. */
-            extra_measure?: string;
-            amounts: components["schemas"]["MakingAmount"][];
-            nature: components["schemas"]["Nature"];
-            keeps: string;
-            needs_cold: boolean;
-            /** @description How a hand tells that it is right. */
-            hand: string;
-            colours: number;
-            /** Format: double */
-            colour_g: number;
-            /** @description Of each sort of colour for one part. */
-            drops: components["schemas"]["ColourDrops"][];
-            pots?: number;
-            /** Format: double */
-            pot_each_g?: number;
-            /**
-             * Format: double
-             * @description Share of the pot that one batch takes up.
-             */
-            pots_full: number;
-            /**
-             * Format: double
-             * @description The most that the cupboard makes.
-             */
-            limit_g?: number;
-            limit_by?: string;
-            /** @description What can be done about what is short. */
-            ways: components["schemas"]["Way"][];
-            not_weighed: string[];
-            steps: components["schemas"]["Step"][];
-            minutes_hands: number;
-            minutes_waiting: number;
-            remedies: components["schemas"]["Remedy"][];
-            learned: components["schemas"]["Learned"][];
-            using_learned: boolean;
-            /** @description Of what has a price, in the smallest coin; absent when nothing has. */
-            cost_coins?: number;
-            unpriced: string[];
-            raw_flour: boolean;
-            heat: boolean;
-            /** @description How its keeping is understood, where nobody has looked at that yet. */
-            to_confirm?: string;
-        };
-        Care: {
-            id: string;
-            text: string;
-            /** @description What asks for it, where not everything does. */
-            of?: string[];
-        };
-        Shortage: {
-            name: string;
-            /** Format: double */
-            missing_g: number;
-        };
-        Way: {
-            /** @enum {string} */
-            kind: "less" | "instead" | "bring" | "other";
-            sentence: string;
-            /** Format: double */
-            made_g: number;
-            verdict?: components["schemas"]["Verdict"];
-            mark?: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            recipe_id?: string;
-            item_id?: string;
-        };
-        Remedy: {
-            symptom: string;
-            feels: string;
-            cause: string;
-            do: string;
-            doses: components["schemas"]["Dose"][];
-        };
-        Learned: {
-            item_id: string;
-            name: string;
-            /** Format: double */
-            share: number;
-            /**
-             * Format: double
-             * @description For this batch.
-             */
-            grams: number;
-            batches: number;
-        };
-        AdditionInput: {
-            item_id: string;
-            /**
-             * Format: double
-             * @description Of the mass of the batch.
-             */
-            share: number;
-            symptom: string;
-        };
-        BookRecipe: {
-            id: string;
-            name: string;
-            kind: string;
-            minutes: number;
-        };
-        RecipeKind: {
-            id: string;
-            words: string;
-            /** @description A centre may write recipes of this kind itself. */
-            own: boolean;
-        };
-        Book: {
-            /** @description What mixes are called together, in the order of the book. */
-            kinds: components["schemas"]["RecipeKind"][];
-            /** @description Labels of what may hang in a drawer, largest first. */
-            measures: string[];
-            usual_measures: string[];
-            recipes: components["schemas"]["BookRecipe"][];
-            vessels: components["schemas"]["Vessel"][];
-            /** @description To sort into, those in the cupboard first. */
-            cups: components["schemas"]["BookCup"][];
-        };
-        /** @description Something that each colour of a set can be sorted into. */
-        BookCup: {
-            id: string;
-            name: string;
-            /** @description In the cupboard. */
-            here: boolean;
-        };
-        Point: number[];
-        /** @description The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y. */
-        Gauge: {
-            fits: boolean;
-            /** @description An irregular thing that may or may not fit. */
-            unsure: boolean;
-            /** @description It drops through the small-ball hole. */
-            ball: boolean;
-            /** @description It counts as a ball. */
-            round: boolean;
-            /** @description Soft and a third smaller each way it would fit, though it does not uncompressed. */
-            squeezed: boolean;
-            size: string;
-            extents_mm: number[];
-            side: components["schemas"]["Point"][];
-            top: components["schemas"]["Point"][];
-        };
-        Swap: {
-            /** @description Empty for a recipe. */
-            item_id: string;
-            /** @description A recipe in place of a mix. */
-            recipe_id?: string;
-            name: string;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            changes: string[];
-            in_cupboard: boolean;
-        };
-        /** @description The base or one item of a plan. */
-        SwapsInput: {
-            room_id: string;
-            play_at: string;
-            base?: components["schemas"]["Base"];
-            item?: components["schemas"]["PlanItem"];
-            /** @description Asks for what in the cupboard does the same, whatever is thought of the thing itself. */
-            not_here?: boolean;
-        };
-        BoardItem: {
-            id: string;
-            name: string;
-            detail: string;
-            /** @description Where it stands on the shelf; empty for a centre's own. */
-            kind: string;
-            parts: string[];
-            feel: string[];
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            reason: string;
-            own: boolean;
-            in_cupboard: boolean;
-        };
-        RoomVerdict: {
-            room_id: string;
-            who: string;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-            findings: components["schemas"]["Finding"][];
-            swaps: components["schemas"]["Swap"][];
-        };
-        /** @description A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits. */
-        ItemRow: {
-            name: string;
-            also: string;
-            parts: string;
-            solid: string;
-            size_mm: string;
-            contains: string;
-            traits: string;
-            cup_g: string;
-            keeps: string;
-            feel: string;
-            cost: string;
-            /** @description Whoever saved it saw how its keeping is understood; set by the server. */
-            keeps_confirmed?: boolean;
-        };
-        ImportInput: {
-            /** @description A table of things in the columns of the shelf. */
-            csv: string;
-        };
-        Imported: {
-            added: number;
-            names: string[];
-        };
-        CupboardNote: {
-            here: boolean;
-        };
-        ListInput: {
-            room_id: string;
-            /** @description A list of things: CSV with a header, or plain lines of names. */
-            csv: string;
-            answers?: components["schemas"]["ListAnswer"][];
-        };
-        /** @description Answers the question of a family for every row that names it. */
-        ListAnswer: {
-            name: string;
-            answer: string;
-        };
-        /** @description Asked once about every row that names a family. */
-        ListQuestion: {
-            name: string;
-            rows: number;
-            text: string;
-            answers: string[];
-            given?: string;
-            waits: boolean;
-        };
-        DraftInput: {
-            room_id: string;
-            recipe: components["schemas"]["RecipeText"];
-        };
-        RecipeImport: {
-            /** @description schema.org Recipe. */
-            jsonld: string;
-        };
-        CalendarFile: {
-            /** @description iCalendar (RFC 5545). */
-            ics: string;
-        };
-        AmountsFile: {
-            /** @description As RFC 4180 CSV. */
-            csv: string;
-        };
-        RecipeFile: {
-            jsonld: string;
-        };
-        ItemInput: {
-            version: number;
-            row: components["schemas"]["ItemRow"];
-        };
-        OwnItem: {
-            id: string;
-            version: number;
-            row: components["schemas"]["ItemRow"];
-        };
-        ItemConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["OwnItem"];
-        };
-        /** @description A thing in the cupboard with what its packet says, and how it is kept. What it holds is reckoned from its moves. */
-        Jar: {
-            item_id: string;
-            /** @description What its packet says that it is free of, in the words of the allergen list. */
-            free?: string[];
-            /** @description Its packet says so. */
-            heat_treated?: boolean;
-            place?: string;
-            /** @description 2026-11-29. */
-            best_before?: string;
-            opened?: string;
-            /** @description The sizes that it is bought in. */
-            packs: components["schemas"]["Pack"][];
-        };
-        /** @description A size that a thing is bought in: whole grams or pieces. */
-        Pack: {
-            /** Format: double */
-            amount: number;
-            /** @description What it costs, in the smallest coin of the centre's currency. */
-            coins?: number;
-        };
-        /** @description A jar to be saved over the version last read, as it is typed; 0 creates it. */
-        JarInput: {
-            version: number;
-            item_id: string;
-            free: string[];
-            heat_treated: boolean;
-            place: string;
-            best_before: string;
-            opened: string;
-            packs: components["schemas"]["TypedPack"][];
-        };
-        /** @description A pack as it is typed: "500 g" or "24", and "3.65" or nothing. */
-        TypedPack: {
-            amount: string;
-            price: string;
-        };
-        /** @description MoveInput notes what happened to a jar. How much is typed, or told in packs of its first size; for a count both may be left out, when nobody weighed it. */
-        MoveInput: {
-            jar_id: string;
-            /**
-             * @description Received, counted, used or thrown-away.
-             * @enum {string}
-             */
-            kind: "received" | "counted" | "used" | "thrown-away";
-            amount: string;
-            /** Format: double */
-            packs?: number;
-            /** @description When it happened, where that was not now: 2026-11-26T07:30:00Z. */
-            at?: string;
-        };
-        /** @description One thing that happened to a jar. */
-        Moved: {
-            id: string;
-            /** Format: date-time */
-            at: string;
-            by: string;
-            /** @enum {string} */
-            kind: "received" | "counted" | "used" | "thrown-away";
-            /**
-             * Format: double
-             * @description Absent when nobody weighed it.
-             */
-            amount?: number;
-            /** @description It was noted at a time that is still to come, as a clock was wrong: it counts in the order in which it came. */
-            ahead?: boolean;
-        };
-        /** @description A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0. */
-        StoredJar: {
-            id: string;
-            version: number;
-            item_id: string;
-            /** @description What its packet says that it is free of, in the words of the allergen list. */
-            free?: string[];
-            /** @description Its packet says so. */
-            heat_treated?: boolean;
-            place?: string;
-            /** @description 2026-11-29. */
-            best_before?: string;
-            opened?: string;
-            /** @description The sizes that it is bought in. */
-            packs: components["schemas"]["Pack"][];
-            name: string;
-            /** @description Its label, in words. */
-            says: string;
-            /** @description Where it stands in a shop. */
-            aisle: string;
-            /**
-             * @description G or pieces.
-             * @enum {string}
-             */
-            unit: "g" | "pieces";
-            /** @description There is some, or may be. */
-            here: boolean;
-            /** @description Amount is known. */
-            weighed: boolean;
-            /** Format: double */
-            amount: number;
-            /** @description Overdrawn says that more was used than was noted. */
-            overdrawn?: boolean;
-            /**
-             * Format: double
-             * @description What its picture holds to the rim.
-             */
-            full: number;
-            last?: components["schemas"]["Moved"];
-            need?: components["schemas"]["JarNeed"];
-            /** @description Past or soon: its best-before day. */
-            date?: string;
-            /** @description Unreadable says why what is kept of it does not read. */
-            unreadable?: string;
-        };
-        /** @description What coming plans take of a jar. */
-        JarNeed: {
-            /** Format: double */
-            amount: number;
-            /** Format: double */
-            missing: number;
-            /** @description Nobody knows whether there is enough. */
-            unweighed?: boolean;
-            /** @description The first plan that goes short, or that needs it. */
-            by: string;
-            for: string[];
-        };
-        /** @description Every jar, those that go short first, then by name. */
-        Cupboard: {
-            jars: components["schemas"]["StoredJar"][];
-            /** @description Things that coming plans take. */
-            needed: number;
-            short: number;
-            /** @description How many of them nobody has weighed. */
-            unweighed: number;
-            /** @description What covers all that is short, as far as packs have prices. */
-            buy_coins?: number;
-            goes_off?: components["schemas"]["GoesOff"];
-        };
-        /** @description The jar with the earliest best-before day. */
-        GoesOff: {
-            name: string;
-            on: string;
-        };
-        /** @description So many packs of one size. */
-        BuyPack: {
-            /** Format: double */
-            amount: number;
-            count: number;
-            /** @description Of one. */
-            coins?: number;
-        };
-        /** @description Packs that cover what is short. */
-        Basket: {
-            packs: components["schemas"]["BuyPack"][];
-            /** @description In all; absent when a pack has no price. */
-            coins?: number;
-            /**
-             * Format: double
-             * @description When the plans have taken what they need.
-             */
-            left: number;
-        };
-        /** @description One thing to buy. */
-        BuyLine: {
-            item_id: string;
-            free: string[];
-            heat_treated: boolean;
-            name: string;
-            says: string;
-            aisle: string;
-            /** @enum {string} */
-            unit: "g" | "pieces";
-            /** Format: double */
-            missing: number;
-            by: string;
-            for: string[];
-            cheapest?: components["schemas"]["Basket"];
-            least?: components["schemas"]["Basket"];
-            /**
-             * @description None: the shop has none.
-             * @enum {string}
-             */
-            state: "open" | "basket" | "none";
-            /** @description Only plans take it that cannot be made, as the shop has none of something else. */
-            idle?: boolean;
-            tick_id?: string;
-            ticked_by?: string;
-            /** @description What is in the basket. */
-            ticked?: components["schemas"]["BuyPack"][];
-            /** @description What in the cupboard stands in for it. */
-            instead?: string[];
-        };
-        /** @description A coming plan with what it waits for. */
-        ShopPlan: {
-            setup_id: string;
-            name: string;
-            room: string;
-            play_at: string;
-            /** @enum {string} */
-            state: "all-here" | "buying" | "cannot" | "not-ready";
-            waits: string[];
-        };
-        /** @description What coming plans are short of, earliest need first. */
-        Shopping: {
-            lines: components["schemas"]["BuyLine"][];
-            plans: components["schemas"]["ShopPlan"][];
-            /** @description Things of which nobody knows whether there is enough. */
-            unweighed: string[];
-            /** @description Things to lay out of which nobody has ever said whether they are here. */
-            unnoted: string[];
-            /** @description Of the cheapest packs, as far as they have prices. */
-            coins?: number;
-            /** @description Of those with the least left over. */
-            least_coins?: number;
-            unpriced: string[];
-        };
-        /** @description TickInput ticks a line of the shopping list off: it is in the basket, in packs, or the shop has none; open takes that back. */
-        TickInput: {
-            item_id: string;
-            free: string[];
-            heat_treated: boolean;
-            /** @enum {string} */
-            state: "open" | "basket" | "none";
-            packs: components["schemas"]["BuyPack"][];
-            /** @description When, where that was not now: 2026-11-26T07:30:00Z. An older tick that comes late changes nothing. */
-            at?: string;
-        };
-        /** @description ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where it is new, the jar. */
-        ReceiveInput: {
-            ticks: components["schemas"]["ReceiveTick"][];
-        };
-        /** @description One tick that is received. */
-        ReceiveTick: {
-            tick_id: string;
-            move_id: string;
-            /** @description Of a jar to be made, where there is none yet. */
-            jar_id: string;
-        };
-        /** @description Received says how many lines went in; those that went in before are not counted. */
-        Received: {
-            lines: number;
-        };
-        /** @description Something that can be made for a room from the cupboard. */
-        Makeable: {
-            name: string;
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            ready: boolean;
-            reason?: string;
-            base: components["schemas"]["Base"];
-            minutes_hands: number;
-            minutes_waiting: number;
-            clean_up?: string;
-            /** @description What is not here. */
-            lacking: string[];
-            /** @description False when what has been weighed is not enough for every child. */
-            enough: boolean;
-            /** @description Children it is enough for, where that is known to be fewer. */
-            for: number;
-        };
-        /** @description What can be made for a room today: what is all here, then what lacks one thing. */
-        Makeables: {
-            here: components["schemas"]["Makeable"][];
-            nearly: components["schemas"]["Makeable"][];
-            /** @description That are here, but not for this room. */
-            kept_out: number;
-        };
-        /** @description A coming set-up that is judged otherwise than when somebody last looked at it. */
-        Change: {
-            id: string;
-            name: string;
-            room_id: string;
-            room_name: string;
-            play_at: string;
-            what: string;
-            starts_by: string;
-            reason: string;
-            ready: boolean;
-            verdict?: components["schemas"]["Verdict"];
-            mark?: components["schemas"]["Mark"];
-            was_mark?: string;
-            /** @description What is new, in sentences. */
-            why: string[];
-            /** @description Of what is said here, to take note of it. */
-            token: string;
-        };
-        /** @description A batch in use whose date has moved by itself: what is on its label is not true any more. */
-        MovedBatch: {
-            id: string;
-            code: string;
-            name: string;
-            /** @description Absent where nobody was told. */
-            was?: string;
-            until: string;
-            why: string;
-        };
-        MovedInput: {
-            until: string;
-        };
-        /** @description SeenInput takes note of what is said of a set-up. */
-        SeenInput: {
-            token: string;
-        };
-        /** @description PrintInput notes that a set-up was printed as it is now. */
-        PrintInput: {
-            setup_id: string;
-            version: number;
-        };
-        /** @description A sheet that is not true any more. */
-        StalePrint: {
-            id: string;
-            setup_id: string;
-            name: string;
-            room_name: string;
-            play_at: string;
-            /** Format: date-time */
-            printed_at: string;
-            why: string;
-        };
-        /** @description Who is here on a day, to be saved over the version last read; 0 creates it. */
-        DayInput: {
-            version: number;
-            adults: number;
-            visitors: components["schemas"]["ChildInput"][];
-        };
-        /** @description Who is in a room on one day, as far as somebody has said. */
-        RoomDay: {
-            room_id: string;
-            name: string;
-            /** @description 0 while nobody has said who is here. */
-            version: number;
-            adults: number;
-            visitors: components["schemas"]["ChildInput"][];
-            /** @description Adults, on any day. */
-            usual: number;
-            /** @description With those who visit. */
-            children: number;
-            /** @description Adults that the staffing table asks for beyond those. */
-            short?: number;
-            /** @description Unreadable says why nothing can be judged for the room. */
-            unreadable?: string;
-        };
-        /** @description One thing that coming plans are short of. */
-        ShortOf: {
-            name: string;
-            /** Format: double */
-            missing: number;
-            /** @enum {string} */
-            unit: "g" | "pieces";
-            by: string;
-            for: string[];
-        };
-        /** @description The day at a glance. */
-        Today: {
-            /** @description The centre's wall clock. */
-            now: string;
-            /** @description Whose time that is, such as Europe/London. */
-            zone: string;
-            setups: components["schemas"]["SetupSummary"][];
-            /** @description Of the days to come, earliest first. */
-            next: components["schemas"]["SetupSummary"][];
-            rooms: components["schemas"]["RoomDay"][];
-            changed: components["schemas"]["Change"][];
-            prints: components["schemas"]["StalePrint"][];
-            short: components["schemas"]["ShortOf"][];
-            /** @description Names of what is past its best-before day, or will be soon. */
-            goes_off: components["schemas"]["GoesOff"][];
-            /** @description Set-ups of the last days of which nobody has said how they went. */
-            to_log: components["schemas"]["ToLog"][];
-            /** @description What was not counted in and has not been found. */
-            strays: components["schemas"]["Stray"][];
-            /** @description Batches whose date is another than people were told. */
-            moved: components["schemas"]["MovedBatch"][];
-            /** @description Reasons not to trust what day it is said to be. */
-            clocks: components["schemas"]["ClockDoubt"][];
-        };
-        /** @description A reason not to trust what the clock shows. */
-        ClockDoubt: {
-            /**
-             * @description The database's clock is another than the program's, the program's went back, or nobody has said where the centre is.
-             * @enum {string}
-             */
-            kind: "database" | "back" | "zone";
-            /** @description By how many the database's is ahead, or the program's jumped. */
-            minutes: number;
-            words: string;
-        };
-        JarConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["StoredJar"];
-        };
-        DayConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["RoomDay"];
-        };
         /**
          * @description What can be seen or smelt of a batch that is not right any more.
          * @enum {string}
@@ -3489,29 +1712,276 @@ export interface components {
             records: components["schemas"]["Record"][];
             next?: string;
         };
-        /** @description What was not counted in. */
-        Stray: {
-            setup_id: string;
-            name: string;
-            room: string;
-            on: string;
-            missing: number;
+        LogConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["StoredLog"];
         };
-        /** @description A set-up that has opened, of which nobody has said how it went. */
-        ToLog: {
+        /** @description Null is not known. */
+        CupboardAmount: {
+            /** Format: double */
+            grams: number | null;
+            /**
+             * Format: double
+             * @description What the price is for.
+             */
+            pack_g: number | null;
+            /** @description In the smallest coin of the centre's currency. */
+            price_coins: number | null;
+        };
+        CupboardNote: {
+            here: boolean;
+        };
+        /** @description A size that a thing is bought in: whole grams or pieces. */
+        Pack: {
+            /** Format: double */
+            amount: number;
+            /** @description What it costs, in the smallest coin of the centre's currency. */
+            coins?: number;
+        };
+        /** @description A jar to be saved over the version last read, as it is typed; 0 creates it. */
+        JarInput: {
+            version: number;
+            item_id: string;
+            free: string[];
+            heat_treated: boolean;
+            place: string;
+            best_before: string;
+            opened: string;
+            packs: components["schemas"]["TypedPack"][];
+        };
+        /** @description A pack as it is typed: "500 g" or "24", and "3.65" or nothing. */
+        TypedPack: {
+            amount: string;
+            price: string;
+        };
+        /** @description MoveInput notes what happened to a jar. How much is typed, or told in packs of its first size; for a count both may be left out, when nobody weighed it. */
+        MoveInput: {
+            jar_id: string;
+            /**
+             * @description Received, counted, used or thrown-away.
+             * @enum {string}
+             */
+            kind: "received" | "counted" | "used" | "thrown-away";
+            amount: string;
+            /** Format: double */
+            packs?: number;
+            /** @description When it happened, where that was not now: 2026-11-26T07:30:00Z. */
+            at?: string;
+        };
+        /** @description One thing that happened to a jar. */
+        Moved: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @enum {string} */
+            kind: "received" | "counted" | "used" | "thrown-away";
+            /**
+             * Format: double
+             * @description Absent when nobody weighed it.
+             */
+            amount?: number;
+            /** @description It was noted at a time that is still to come, as a clock was wrong: it counts in the order in which it came. */
+            ahead?: boolean;
+        };
+        /** @description A jar with what is in it and what coming plans need of it. One that is needed and that the centre does not have has version 0. */
+        StoredJar: {
+            id: string;
+            version: number;
+            item_id: string;
+            /** @description What its packet says that it is free of, in the words of the allergen list. */
+            free?: string[];
+            /** @description Its packet says so. */
+            heat_treated?: boolean;
+            place?: string;
+            /** @description 2026-11-29. */
+            best_before?: string;
+            opened?: string;
+            /** @description The sizes that it is bought in. */
+            packs: components["schemas"]["Pack"][];
+            name: string;
+            /** @description Its label, in words. */
+            says: string;
+            /** @description Where it stands in a shop. */
+            aisle: string;
+            /**
+             * @description G or pieces.
+             * @enum {string}
+             */
+            unit: "g" | "pieces";
+            /** @description There is some, or may be. */
+            here: boolean;
+            /** @description Amount is known. */
+            weighed: boolean;
+            /** Format: double */
+            amount: number;
+            /** @description Overdrawn says that more was used than was noted. */
+            overdrawn?: boolean;
+            /**
+             * Format: double
+             * @description What its picture holds to the rim.
+             */
+            full: number;
+            last?: components["schemas"]["Moved"];
+            need?: components["schemas"]["JarNeed"];
+            /** @description Past or soon: its best-before day. */
+            date?: string;
+            /** @description Unreadable says why what is kept of it does not read. */
+            unreadable?: string;
+        };
+        /** @description What coming plans take of a jar. */
+        JarNeed: {
+            /** Format: double */
+            amount: number;
+            /** Format: double */
+            missing: number;
+            /** @description Nobody knows whether there is enough. */
+            unweighed?: boolean;
+            /** @description The first plan that goes short, or that needs it. */
+            by: string;
+            for: string[];
+        };
+        /** @description Every jar, those that go short first, then by name. */
+        Cupboard: {
+            jars: components["schemas"]["StoredJar"][];
+            /** @description Things that coming plans take. */
+            needed: number;
+            short: number;
+            /** @description How many of them nobody has weighed. */
+            unweighed: number;
+            /** @description What covers all that is short, as far as packs have prices. */
+            buy_coins?: number;
+            goes_off?: components["schemas"]["GoesOff"];
+        };
+        /** @description So many packs of one size. */
+        BuyPack: {
+            /** Format: double */
+            amount: number;
+            count: number;
+            /** @description Of one. */
+            coins?: number;
+        };
+        /** @description Packs that cover what is short. */
+        Basket: {
+            packs: components["schemas"]["BuyPack"][];
+            /** @description In all; absent when a pack has no price. */
+            coins?: number;
+            /**
+             * Format: double
+             * @description When the plans have taken what they need.
+             */
+            left: number;
+        };
+        /** @description One thing to buy. */
+        BuyLine: {
+            item_id: string;
+            free: string[];
+            heat_treated: boolean;
+            name: string;
+            says: string;
+            aisle: string;
+            /** @enum {string} */
+            unit: "g" | "pieces";
+            /** Format: double */
+            missing: number;
+            by: string;
+            for: string[];
+            cheapest?: components["schemas"]["Basket"];
+            least?: components["schemas"]["Basket"];
+            /**
+             * @description None: the shop has none.
+             * @enum {string}
+             */
+            state: "open" | "basket" | "none";
+            /** @description Only plans take it that cannot be made, as the shop has none of something else. */
+            idle?: boolean;
+            tick_id?: string;
+            ticked_by?: string;
+            /** @description What is in the basket. */
+            ticked?: components["schemas"]["BuyPack"][];
+            /** @description What in the cupboard stands in for it. */
+            instead?: string[];
+        };
+        /** @description A coming plan with what it waits for. */
+        ShopPlan: {
             setup_id: string;
             name: string;
             room: string;
             play_at: string;
+            /** @enum {string} */
+            state: "all-here" | "buying" | "cannot" | "not-ready";
+            waits: string[];
         };
-        LogConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["StoredLog"];
+        /** @description What coming plans are short of, earliest need first. */
+        Shopping: {
+            lines: components["schemas"]["BuyLine"][];
+            plans: components["schemas"]["ShopPlan"][];
+            /** @description Things of which nobody knows whether there is enough. */
+            unweighed: string[];
+            /** @description Things to lay out of which nobody has ever said whether they are here. */
+            unnoted: string[];
+            /** @description Of the cheapest packs, as far as they have prices. */
+            coins?: number;
+            /** @description Of those with the least left over. */
+            least_coins?: number;
+            unpriced: string[];
         };
-        /** @description A time of day in which hands are free to prepare, as the centre's clock shows it. */
-        PrepWindow: {
-            /** @description 07:00. */
-            from: string;
-            to: string;
+        /** @description TickInput ticks a line of the shopping list off: it is in the basket, in packs, or the shop has none; open takes that back. */
+        TickInput: {
+            item_id: string;
+            free: string[];
+            heat_treated: boolean;
+            /** @enum {string} */
+            state: "open" | "basket" | "none";
+            packs: components["schemas"]["BuyPack"][];
+            /** @description When, where that was not now: 2026-11-26T07:30:00Z. An older tick that comes late changes nothing. */
+            at?: string;
+        };
+        /** @description ReceiveInput puts what is in the basket into the cupboard, each tick with ids for the move and, where it is new, the jar. */
+        ReceiveInput: {
+            ticks: components["schemas"]["ReceiveTick"][];
+        };
+        /** @description One tick that is received. */
+        ReceiveTick: {
+            tick_id: string;
+            move_id: string;
+            /** @description Of a jar to be made, where there is none yet. */
+            jar_id: string;
+        };
+        /** @description Received says how many lines went in; those that went in before are not counted. */
+        Received: {
+            lines: number;
+        };
+        /** @description Something that can be made for a room from the cupboard. */
+        Makeable: {
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            ready: boolean;
+            reason?: string;
+            base: components["schemas"]["Base"];
+            minutes_hands: number;
+            minutes_waiting: number;
+            clean_up?: string;
+            /** @description What is not here. */
+            lacking: string[];
+            /** @description False when what has been weighed is not enough for every child. */
+            enough: boolean;
+            /** @description Children it is enough for, where that is known to be fewer. */
+            for: number;
+        };
+        /** @description What can be made for a room today: what is all here, then what lacks one thing. */
+        Makeables: {
+            here: components["schemas"]["Makeable"][];
+            nearly: components["schemas"]["Makeable"][];
+            /** @description That are here, but not for this room. */
+            kept_out: number;
+        };
+        JarConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["StoredJar"];
+        };
+        CalendarFile: {
+            /** @description iCalendar (RFC 5545). */
+            ics: string;
         };
         /** @description When one step is done: by hand, and how long it then needs by itself. */
         PrepSlot: {
@@ -3708,6 +2178,1460 @@ export interface components {
             /** @description Set-ups that cannot be ready in time, and what can still be done instead. */
             late: components["schemas"]["PrepLate"][];
         };
+        /** @description One thing to do, or one wait: the same in a recipe, in a plan and in what is prepared. */
+        Step: {
+            /** @description Stays when it is said in other words. */
+            id?: string;
+            text: string;
+            minutes: number;
+            wait: boolean;
+            adult_only: boolean;
+            children_help: boolean;
+            kind?: components["schemas"]["StepKind"];
+            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
+            resource?: string;
+            /** @description What a probe has to read when it is over; absent where nothing is measured. */
+            asks?: string;
+            /** @description Ids of the ingredients that it names. */
+            uses?: string[];
+        };
+        RecipeCard: {
+            id: string;
+            name: string;
+            own: boolean;
+            also: string[];
+            kind: string;
+            minutes_hands: number;
+            minutes_waiting: number;
+            heat: boolean;
+            children_help: boolean;
+            /** Format: double */
+            portion_g: number;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            reason: string;
+            not_taste_safe: string[];
+            stable: boolean;
+            keeps: string;
+            /** @description Names of ingredients that are not in the cupboard. */
+            lacking: string[];
+        };
+        /** @description A recipe as people type it, a line for each ingredient and step. */
+        RecipeText: {
+            name: string;
+            kind: string;
+            measures: components["schemas"]["MeasureSystem"];
+            lines: string;
+            steps: string;
+            keeps: string;
+            /** @description The whole mix is brought to 80 C by probe. */
+            heated: boolean;
+            /** @description Made with boiling water only. */
+            hot: boolean;
+            /**
+             * Format: double
+             * @description What goes as steam.
+             */
+            loss_percent: number;
+            /**
+             * Format: double
+             * @description By a test strip.
+             */
+            ph?: number;
+            /** @description Whoever saved it saw how its keeping is understood; set by the server. */
+            keeps_confirmed?: boolean;
+            /** @description Measures of the room that the lines name, as they were when the recipe was written. */
+            own_measures?: components["schemas"]["NamedVolume"][];
+        };
+        RecipeInput: {
+            version: number;
+            recipe: components["schemas"]["RecipeText"];
+        };
+        OwnRecipe: {
+            id: string;
+            version: number;
+            recipe: components["schemas"]["RecipeText"];
+        };
+        RecipeConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["OwnRecipe"];
+        };
+        RecipePage: {
+            id: string;
+            own: boolean;
+            version?: number;
+            recipe: components["schemas"]["RecipeText"];
+            also: string[];
+            basis: string;
+            /** @description Of an own recipe, latest first. */
+            versions: components["schemas"]["SavedVersion"][];
+        };
+        RecipeDraft: {
+            lines: components["schemas"]["ReadLine"][];
+            faults: components["schemas"]["DraftFault"][];
+            /** Format: double */
+            mixed_g: number;
+            steps: components["schemas"]["Step"][];
+            hot: boolean;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            keeps?: string;
+            lines_judged?: components["schemas"]["Line"][];
+            /** @description Why the mix counts as raw though it is said to be heated, in a sentence. */
+            raw?: string;
+            /** @description What steps put in and no line lists, in a sentence. */
+            unlisted?: string;
+            nature?: components["schemas"]["Nature"];
+        };
+        SavedVersion: {
+            version: number;
+            /** Format: date-time */
+            saved_at: string;
+        };
+        DraftFault: {
+            field: string;
+            sentence: string;
+        };
+        NamedItem: {
+            id: string;
+            name: string;
+        };
+        ColourDrops: {
+            sort: string;
+            /** @description In drops, or in mL where there are too many to count. */
+            amount: string;
+        };
+        Dose: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            share: number;
+            scoops: components["schemas"]["Scoop"][];
+        };
+        ReadLine: {
+            number: number;
+            text: string;
+            item_id?: string;
+            name?: string;
+            /** Format: double */
+            grams?: number;
+            /**
+             * Format: double
+             * @description Of what could be read.
+             */
+            share?: number;
+            as_needed?: boolean;
+            note: string;
+            fault: string;
+            like: components["schemas"]["NamedItem"][];
+        };
+        Shape: {
+            /** @enum {string} */
+            mould: "ball" | "snake" | "slab" | "line";
+            lengths_mm: number[];
+            count: number;
+        };
+        RecipeOrder: {
+            room_id: string;
+            recipe_id: string;
+            /**
+             * @description What says how much.
+             * @enum {string}
+             */
+            by: "children" | "shapes" | "vessel" | "cupboard";
+            /** @description As many as the room has when left out. */
+            children?: number;
+            /**
+             * Format: double
+             * @description By each child's age when left out.
+             */
+            portion_g?: number;
+            shapes?: components["schemas"]["Shape"][];
+            vessel_id?: string;
+            /** Format: double */
+            depth_mm?: number;
+            /**
+             * Format: double
+             * @description In place of a vessel and a depth.
+             */
+            volume_ml?: number;
+            /** Format: double */
+            spare_percent?: number;
+            colours?: number;
+            /** Format: double */
+            pot_ml?: number;
+            use?: components["schemas"]["Use"];
+            /** @description Start from what earlier batches needed. */
+            learned?: boolean;
+        };
+        MakingAmount: components["schemas"]["Amount"] & {
+            /**
+             * Format: double
+             * @description Of the mixed mass.
+             */
+            share: number;
+            /** Format: double */
+            scooped_g: number;
+            as_needed: boolean;
+            from_tap: boolean;
+            /** @description Which of several things it is has not been chosen. */
+            choice?: boolean;
+            /**
+             * Format: double
+             * @description In the cupboard; absent when nobody has weighed it.
+             */
+            have_g?: number;
+            /** Format: double */
+            missing_g?: number;
+            /** Format: double */
+            pack_g?: number;
+            price_coins?: number;
+            card?: components["schemas"]["Scoop"];
+            /** Format: double */
+            card_off?: number;
+        };
+        RecipeMaking: {
+            name: string;
+            kind: string;
+            children: number;
+            routine?: string[];
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            /** @description The mix, then what stays whole in it. */
+            lines: components["schemas"]["Line"][];
+            /** Format: double */
+            need_g: number;
+            /** Format: double */
+            made_g: number;
+            /** Format: double */
+            mixed_g: number;
+            /** Format: double */
+            each_g: number;
+            movements: number;
+            /** @description Every ingredient can be scooped within its tolerance. */
+            within: boolean;
+            /** @description The one measure that would bring it within tolerance. */
+            extra_measure?: string;
+            amounts: components["schemas"]["MakingAmount"][];
+            nature: components["schemas"]["Nature"];
+            keeps: string;
+            needs_cold: boolean;
+            /** @description How a hand tells that it is right. */
+            hand: string;
+            colours: number;
+            /** Format: double */
+            colour_g: number;
+            /** @description Of each sort of colour for one part. */
+            drops: components["schemas"]["ColourDrops"][];
+            pots?: number;
+            /** Format: double */
+            pot_each_g?: number;
+            /**
+             * Format: double
+             * @description Share of the pot that one batch takes up.
+             */
+            pots_full: number;
+            /**
+             * Format: double
+             * @description The most that the cupboard makes.
+             */
+            limit_g?: number;
+            limit_by?: string;
+            /** @description What can be done about what is short. */
+            ways: components["schemas"]["Way"][];
+            not_weighed: string[];
+            steps: components["schemas"]["Step"][];
+            minutes_hands: number;
+            minutes_waiting: number;
+            remedies: components["schemas"]["Remedy"][];
+            learned: components["schemas"]["Learned"][];
+            using_learned: boolean;
+            /** @description Of what has a price, in the smallest coin; absent when nothing has. */
+            cost_coins?: number;
+            unpriced: string[];
+            raw_flour: boolean;
+            heat: boolean;
+            /** @description How its keeping is understood, where nobody has looked at that yet. */
+            to_confirm?: string;
+        };
+        Way: {
+            /** @enum {string} */
+            kind: "less" | "instead" | "bring" | "other";
+            sentence: string;
+            /** Format: double */
+            made_g: number;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            recipe_id?: string;
+            item_id?: string;
+        };
+        Remedy: {
+            symptom: string;
+            feels: string;
+            cause: string;
+            do: string;
+            doses: components["schemas"]["Dose"][];
+        };
+        Learned: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            share: number;
+            /**
+             * Format: double
+             * @description For this batch.
+             */
+            grams: number;
+            batches: number;
+        };
+        AdditionInput: {
+            item_id: string;
+            /**
+             * Format: double
+             * @description Of the mass of the batch.
+             */
+            share: number;
+            symptom: string;
+        };
+        BookRecipe: {
+            id: string;
+            name: string;
+            kind: string;
+            minutes: number;
+        };
+        RecipeKind: {
+            id: string;
+            words: string;
+            /** @description A centre may write recipes of this kind itself. */
+            own: boolean;
+        };
+        Book: {
+            /** @description What mixes are called together, in the order of the book. */
+            kinds: components["schemas"]["RecipeKind"][];
+            /** @description Labels of what may hang in a drawer, largest first. */
+            measures: string[];
+            usual_measures: string[];
+            recipes: components["schemas"]["BookRecipe"][];
+            vessels: components["schemas"]["Vessel"][];
+            /** @description To sort into, those in the cupboard first. */
+            cups: components["schemas"]["BookCup"][];
+        };
+        /** @description Something that each colour of a set can be sorted into. */
+        BookCup: {
+            id: string;
+            name: string;
+            /** @description In the cupboard. */
+            here: boolean;
+        };
+        DraftInput: {
+            room_id: string;
+            recipe: components["schemas"]["RecipeText"];
+        };
+        RecipeImport: {
+            /** @description schema.org Recipe. */
+            jsonld: string;
+        };
+        RecipeFile: {
+            jsonld: string;
+        };
+        RoomConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["Room"];
+        };
+        /** @enum {string} */
+        Custom: "gelatine" | "alcohol" | "honey" | "meat" | "playing with food";
+        ClassInput: {
+            /** @description Two letters, the birth month, and what matters of the child, a child a line. */
+            lines: string;
+        };
+        ClassLine: {
+            number: number;
+            text: string;
+            child?: components["schemas"]["ChildInput"];
+            /** @description Why the line was not read; it has no child then. */
+            fault?: string;
+        };
+        /** @description A room with its children, all that is kept of it. */
+        RoomBody: {
+            name: string;
+            adults: number;
+            measures: components["schemas"]["MeasureSystem"];
+            /** @description What hangs in the kitchen, by the labels of the drawer; the usual set when empty. */
+            drawer: string[];
+            /** @description Vessels of the room, or handfuls, that were filled once and weighed. */
+            own_measures?: components["schemas"]["OwnMeasure"][];
+            nut_free: boolean;
+            /** @description Something catching is going round. */
+            illness: boolean;
+            /** @description An animal lives in the room or comes into it. */
+            pet: boolean;
+            /** @description What families here keep from: a note, never a verdict. */
+            customs?: components["schemas"]["Custom"][];
+            /** @description Lines of the centre's routine that are not done here. */
+            strikes?: components["schemas"]["Habit"][];
+            /** @description When hands of the room are free to prepare for it, in order; with everybody else when left out. */
+            prep?: components["schemas"]["PrepWindow"][];
+            /** @description How many adults of the room then prepare at once; one when left out. */
+            prep_hands?: number;
+            children: components["schemas"]["ChildInput"][];
+        };
+        /** @description What a vessel, or a hand, held when it was filled level and weighed once. */
+        OwnMeasure: {
+            name: string;
+            /** @description The id of what it was filled with. */
+            with: string;
+            /** Format: double */
+            grams: number;
+            /** @description Amounts may come in it. */
+            scoops: boolean;
+        };
+        RoomInput: components["schemas"]["RoomBody"] & {
+            /** @description The version last read; 0 creates the room. */
+            version: number;
+        };
+        Room: components["schemas"]["RoomInput"] & {
+            id: string;
+            group: components["schemas"]["Group"];
+            /** @description What the room's own measures hold, in their order. */
+            holds: components["schemas"]["NamedVolume"][];
+            /** @description Why what is stored does not read; nothing can be judged for the room then. */
+            unreadable?: string;
+        };
+        /** @description The room with what a list is checked against, in the written form of its version. */
+        RoomFile: {
+            version: number;
+            on: string;
+            centre: {
+                ratio_table: string;
+                per_adult: number[];
+                policy: components["schemas"]["CentrePolicy"];
+            };
+            room: components["schemas"]["RoomBody"];
+            things: Record<string, never>[];
+            cupboard: string[];
+        };
+        HabitLine: {
+            id: components["schemas"]["Habit"];
+            /** @description What is done, in full. */
+            words: string;
+        };
+        /** @description A vessel of the centre by its inside measures in mm. What is round has a diameter at the rim and one at the floor, a bowl and a bottle one and their depth, a bag its usable length and width, a tray of cells the length, width and depth of one of them. */
+        OwnVessel: {
+            /** @description Made by the client. */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            shape: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells" | "wall";
+            /** Format: double */
+            top_length_mm: number;
+            /** Format: double */
+            top_width_mm?: number;
+            /** Format: double */
+            bottom_length_mm?: number;
+            /** Format: double */
+            bottom_width_mm?: number;
+            /** Format: double */
+            height_mm?: number;
+            /** @description Of a tray of cells. */
+            cells?: number;
+            /**
+             * Format: double
+             * @description The wall of what it stands in, a bath say.
+             */
+            outer_mm?: number;
+        };
+        Rule: {
+            id: string;
+            title: string;
+            family: string;
+            threshold: string;
+            source: string;
+            standing: string;
+            tunable: boolean;
+            examples: components["schemas"]["RuleExample"][];
+        };
+        RuleExample: {
+            words: string;
+            who: string;
+            use: components["schemas"]["Use"];
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+        };
+        Centre: {
+            version: number;
+            name: string;
+            /** @enum {string} */
+            ratio_table: "cfoc" | "eyfs" | "own";
+            /** @description Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own. */
+            per_adult: number[];
+            emergency: string;
+            /** @description ISO 4217, such as USD. */
+            currency: string;
+            /** @description Where its days turn, such as Europe/London; left out where nobody has said. */
+            time_zone?: string;
+            /** @description Stir finds into the filler instead of burying them under it. */
+            finds_stirred_in: boolean;
+            /** @description What the staff do at every tub anyway. It changes no verdict. */
+            routine?: components["schemas"]["Habit"][];
+            /** @description The centre's own tubs, bowls and bags, measured once. */
+            vessels?: components["schemas"]["OwnVessel"][];
+            /** @description When hands are free to prepare, in order; usual times when left out. */
+            prep?: components["schemas"]["PrepWindow"][];
+            /** @description How many adults prepare at once, 1 to 10; one when left out. */
+            prep_hands?: number;
+            policy: components["schemas"]["CentrePolicy"];
+        };
+        CentreConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["Centre"];
+        };
+        SetupConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["Setup"];
+        };
+        PlanItem: {
+            /** @description Of the line, made by the client. */
+            id: string;
+            /** @description A thing on the shelf. */
+            item_id?: string;
+            described?: components["schemas"]["Described"];
+            /** @description Pieces for each child, or for all of them together where it is shared. */
+            each: number;
+            shared?: boolean;
+            use: components["schemas"]["Use"];
+            /** @description To sort by, in equal parts; any colour when left out. */
+            colours?: number;
+            /** @description What each colour is sorted into. */
+            cup_id?: string;
+        };
+        /** @description One place of a set-up: a tub, a tray, a row of bags. */
+        Place: {
+            /** @description Made by the client. */
+            id: string;
+            name?: string;
+            base?: components["schemas"]["Base"];
+            items: components["schemas"]["PlanItem"][];
+            through?: components["schemas"]["Through"];
+        };
+        /** @description What things are to go through. */
+        Through: {
+            /** @enum {string} */
+            way: "hole" | "lane";
+            /** Format: double */
+            mm: number;
+        };
+        Plan: {
+            room_id: string;
+            play_at: string;
+            places: components["schemas"]["Place"][];
+            /** @description What all places share. */
+            beside: components["schemas"]["PlanItem"][];
+            /** @description What the packets that are used say of their things. */
+            labels?: components["schemas"]["PacketLabel"][];
+        };
+        /** @description One of the sums on the side: slices (length_mm, piece_mm, cut_mm), strips (width_mm, piece_mm), cover (length_mm, width_mm, piece_mm), pots (pots), holes (holes, trays), stem (length_mm, piece_mm, hole_mm, stem_mm), rope (grams, piece_mm), wall (months), worth (made_coins, made_uses, bought_coins, bought_uses, children). */
+        Sum: {
+            /** @enum {string} */
+            kind: "slices" | "strips" | "cover" | "pots" | "holes" | "stem" | "rope" | "wall" | "worth";
+            /** Format: double */
+            length_mm?: number;
+            /** Format: double */
+            width_mm?: number;
+            /**
+             * Format: double
+             * @description How thick a slice or a rope, how wide a strip, how far across a piece.
+             */
+            piece_mm?: number;
+            /**
+             * Format: double
+             * @description What a cut takes away.
+             */
+            cut_mm?: number;
+            /**
+             * Format: double
+             * @description Of a ring that goes over a stem.
+             */
+            hole_mm?: number;
+            /**
+             * Format: double
+             * @description The stem, where it is widest.
+             */
+            stem_mm?: number;
+            pots?: number;
+            /** @description In one tray. */
+            holes?: number;
+            trays?: number;
+            /** Format: double */
+            grams?: number;
+            /** @description Of the youngest. */
+            months?: number;
+            made_coins?: number;
+            made_uses?: number;
+            bought_coins?: number;
+            bought_uses?: number;
+            children?: number;
+        };
+        SumAnswer: {
+            says: string;
+            /** @description For one child and use. */
+            made_coins?: number;
+            bought_coins?: number;
+        };
+        /** @description A set-up to begin from. Its ids are only there to be told apart. */
+        Start: {
+            aim: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            /** @description What is in it, by name. */
+            with: string[];
+            places: components["schemas"]["Place"][];
+            beside: components["schemas"]["PlanItem"][];
+        };
+        /** @description What the packet of a thing that a set-up uses says. */
+        PacketLabel: {
+            item_id: string;
+            /** @description In the words of the allergen list. */
+            free?: string[];
+            heat_treated?: boolean;
+        };
+        /** @description Something that the packet of a thing may say. */
+        Packet: {
+            item_id: string;
+            name: string;
+            free: string[];
+            heat_treated: boolean;
+            says: string;
+            /** @description The set-up goes by it. */
+            taken: boolean;
+            /** @description The cupboard has a jar that says so. */
+            here: boolean;
+        };
+        SetupInput: components["schemas"]["Plan"] & {
+            /** @description The version last read; 0 creates the set-up. */
+            version: number;
+            name: string;
+            /** @description It is kept to start others from. */
+            template?: boolean;
+        };
+        Setup: components["schemas"]["SetupInput"] & {
+            id: string;
+            /** Format: date-time */
+            saved_at: string;
+        };
+        SavedSetup: {
+            setup: components["schemas"]["Setup"];
+            answer: components["schemas"]["Answer"];
+        };
+        SetupPage: {
+            setups: components["schemas"]["SetupSummary"][];
+            /** @description The cursor of the next page; empty for none. */
+            next: string;
+        };
+        TimedStep: {
+            /** @description Stays when it is said in other words. */
+            id?: string;
+            text: string;
+            minutes: number;
+            wait: boolean;
+            adult_only: boolean;
+            children_help: boolean;
+            kind?: components["schemas"]["StepKind"];
+            /** @description What it takes up: stove, oven, microwave, freezer, fridge or sink. */
+            resource?: string;
+            /** @description What a probe has to read when it is over; absent where nothing is measured. */
+            asks?: string;
+            /** @description Ids of the ingredients that it names. */
+            uses?: string[];
+            /** @description The latest moment to start it. */
+            starts: string;
+        };
+        /** @description A batch in store that a set-up is played with out of. */
+        TakenFrom: {
+            id: string;
+            name: string;
+            /** Format: double */
+            left_g: number;
+        };
+        MixAnswer: {
+            recipe: string;
+            /** Format: double */
+            need_g: number;
+            /** Format: double */
+            made_g: number;
+            /** Format: double */
+            mixed_g: number;
+            movements: number;
+            /** Format: double */
+            portion_g: number;
+            colours: number;
+            /** Format: double */
+            colour_g: number;
+            keeps: string;
+            /** @description Equal batches for the pot that is named; absent when none is. */
+            pots?: number;
+            /** Format: double */
+            pot_each_g?: number;
+            nature: components["schemas"]["Nature"];
+            amounts: components["schemas"]["Amount"][];
+            batch?: components["schemas"]["TakenFrom"];
+        };
+        FillAnswer: {
+            vessel: components["schemas"]["Vessel"];
+            tubs: number;
+            seats: number;
+            /** @description That the children take at the vessels; one when left out. */
+            turns?: number;
+            /**
+             * Format: double
+             * @description Of all that is poured.
+             */
+            depth_mm: number;
+            /**
+             * Format: double
+             * @description What is hidden in one vessel, where something is.
+             */
+            finds_ml?: number;
+            /** Format: double */
+            in_all_g: number;
+            side_by_side?: boolean;
+            /** @description The fillers from the floor up, or side by side; none in a vessel for things alone. */
+            poured: components["schemas"]["Poured"][];
+            ice?: components["schemas"]["Ice"];
+            guess?: components["schemas"]["Guess"];
+        };
+        Poured: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            depth_mm: number;
+            /**
+             * Format: double
+             * @description In one vessel, less what is hidden in it.
+             */
+            volume_ml: number;
+            /**
+             * Format: double
+             * @description In one vessel; 0 where nobody has weighed it.
+             */
+            mass_g: number;
+            /** Format: double */
+            in_all_g: number;
+            /** @description In one vessel, in cups of the room's measures, to a quarter. */
+            cups: string;
+            /** @description It can be frozen. */
+            liquid?: boolean;
+            child?: components["schemas"]["Scoop"];
+            /**
+             * Format: double
+             * @description How deep what is in the cupboard reaches in so many vessels, where it is known to be less.
+             */
+            reaches_mm?: number;
+            /** @description How many more of the packs it was bought in are needed. */
+            packs?: number;
+            /**
+             * Format: double
+             * @description What is left over of those packs.
+             */
+            left_g?: number;
+        };
+        /** @description What comes out of vessels that stood in the freezer. */
+        Ice: {
+            pieces: number;
+            /** Format: double */
+            each_g: number;
+            freezes: string;
+            lasts: string;
+        };
+        /** @description What can be counted in a jar that children look into. */
+        Guess: {
+            least: number;
+            most: number;
+            /**
+             * Format: double
+             * @description How large a piece is of which ten fill it.
+             */
+            few_mm: number;
+            /**
+             * Format: double
+             * @description And of which twenty do.
+             */
+            more_mm: number;
+        };
+        PlaceAnswer: {
+            id: string;
+            /** @description What it is called, or what its vessel or mix is. */
+            name: string;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            /** @description The mix, or each filler from the floor up. */
+            base: components["schemas"]["Line"][];
+            mix?: components["schemas"]["MixAnswer"];
+            fill?: components["schemas"]["FillAnswer"];
+            /** @description What lies in it, then what stays whole in a mix. */
+            lines: components["schemas"]["Line"][];
+            /** @description How to shape it for children who avoid or seek a feel, and what is to be known of it. */
+            notes?: string[];
+        };
+        /** @description What a set-up takes from the cupboard at its prices. */
+        Cost: {
+            /** @description In all. */
+            coins: number;
+            /** @description For one child. */
+            each_coins: number;
+            /** @description What of it goes back into the cupboard after play. */
+            back_coins?: number;
+            /** @description What is not in it, as nobody has said its price. */
+            unpriced: string[];
+        };
+        Answer: {
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            group: components["schemas"]["Group"];
+            places: components["schemas"]["PlaceAnswer"][];
+            /** @description What all places share. */
+            beside: components["schemas"]["Line"][];
+            minutes_hands: number;
+            minutes_waiting: number;
+            start_by: string;
+            /** @description What is done before play, in order, ending when play begins. */
+            timeline: components["schemas"]["TimedStep"][];
+            /** @description What an adult does beyond the routine, each once, the most serious first. */
+            precautions?: components["schemas"]["Care"][];
+            /** @description What the routine does of what is asked. */
+            covered?: components["schemas"]["Care"][];
+            baseline: string[];
+            /** @description What is done at every tub of the room anyway, a sentence each. */
+            routine?: string[];
+            /** @description What the cupboard is known to hold too little of. */
+            short?: components["schemas"]["Shortage"][];
+            cost?: components["schemas"]["Cost"];
+            /** @description What to wear, and what lies on the floor. */
+            wear?: string[];
+            /** @description A note to families for the day before. */
+            families?: string;
+            /** @description What the packet of a thing may say that matters for these children, and whether the set-up goes by it. */
+            packets?: components["schemas"]["Packet"][];
+        };
+        Care: {
+            id: string;
+            text: string;
+            /** @description What asks for it, where not everything does. */
+            of?: string[];
+        };
+        Shortage: {
+            name: string;
+            /** Format: double */
+            missing_g: number;
+        };
+        /** @description The base or one item of a plan. */
+        SwapsInput: {
+            room_id: string;
+            play_at: string;
+            base?: components["schemas"]["Base"];
+            item?: components["schemas"]["PlanItem"];
+            /** @description Asks for what in the cupboard does the same, whatever is thought of the thing itself. */
+            not_here?: boolean;
+        };
+        Problem: {
+            type: string;
+            title: string;
+            status: number;
+            /** @description A plain sentence for a person. */
+            detail: string;
+            /** @description What it is, for programs: unknown-field, missing-field, conflict, not-known ... */
+            code: string;
+            /** @description The JSON Pointer (RFC 6901) of the field at fault, such as /children/2/born. */
+            field?: string;
+        };
+        /** @enum {string} */
+        MeasureSystem: "us" | "metric" | "australian";
+        /**
+         * @description A line of the routine.
+         * @enum {string}
+         */
+        Habit: "floor" | "hands" | "seated" | "over" | "lying" | "sweep" | "cloth";
+        /** @enum {string} */
+        Mouths: "yes" | "no" | "unknown";
+        /** @enum {string} */
+        Allergen: "milk" | "egg" | "fish" | "crustaceans" | "tree nuts" | "peanuts" | "wheat" | "gluten" | "soya" | "sesame" | "celery" | "mustard" | "sulphites" | "lupin" | "molluscs" | "latex" | "nickel" | "lanolin" | "preservatives" | "other";
+        Allergy: {
+            to: components["schemas"]["Allergen"];
+            /** @enum {string} */
+            by: "eating" | "touch";
+            note?: string;
+        };
+        ChildInput: {
+            id: string;
+            /** @description Two letters; never a name. */
+            initials: string;
+            /** @description Birth month. */
+            born: string;
+            mouths: components["schemas"]["Mouths"];
+            /** @description The age that the educator judges by; null where nobody has said. */
+            developmental_months: number | null;
+            allergies: components["schemas"]["Allergy"][];
+            needs: components["schemas"]["Needs"];
+        };
+        /** @description The little more that a rule asks about a child. */
+        Needs: {
+            /** @description Pica, a feeding difficulty or seizures: read as mouthing. */
+            swallowing?: boolean;
+            asthma: boolean;
+            /** @description Eczema or sore skin. */
+            eczema: boolean;
+            /** @description Allergens eaten at home without harm; matters under 12 months. */
+            eaten: components["schemas"]["Allergen"][];
+            avoids: ("sticky" | "wet" | "loud" | "scented")[];
+            seeks: ("sticky" | "wet" | "loud" | "scented")[];
+        };
+        NamedVolume: {
+            name: string;
+            /** Format: double */
+            ml: number;
+        };
+        /** @description The children on a day, as the rules see them. */
+        Group: {
+            children: number;
+            adults: number;
+            adults_needed: number;
+            /** @description Least effective age. */
+            youngest_months: number;
+            youngest_words: string;
+            ages: components["schemas"]["Age"][];
+        };
+        Age: {
+            initials: string;
+            months: number;
+            /** @description The effective age that every rule uses. */
+            counts_as: number;
+            mouths: components["schemas"]["Mouths"];
+        };
+        /** @enum {string} */
+        Verdict: "goes-in" | "with-a-hand" | "measure-first" | "keep-out";
+        /**
+         * @description The mark that stands for the verdict; outlined-bowl where a hand is needed for no more than the routine of the room.
+         * @enum {string}
+         */
+        Mark: "bowl" | "outlined-bowl" | "held-bowl" | "ruler" | "lid";
+        /** @enum {string} */
+        Use: "open" | "in-dough" | "hidden" | "frozen" | "threaded" | "sealed" | "adult-tool" | "home";
+        Finding: {
+            rule: string;
+            title: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            reason: string;
+            numbers: {
+                label: string;
+                value: string;
+            }[];
+            source: string;
+            /** @enum {string} */
+            standing: "quoted from memory" | "common practice";
+            change: string;
+            do: string[];
+            missing?: string;
+        };
+        /** @description A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it. */
+        Base: {
+            /** @enum {string} */
+            kind: "mix" | "fill";
+            recipe_id?: string;
+            /** Format: double */
+            portion_g?: number;
+            colours?: number;
+            item_id?: string;
+            vessel_id?: string;
+            /** Format: double */
+            depth_mm?: number;
+            /** @description As many as give every child rim when left out. */
+            vessels?: number;
+            /**
+             * Format: double
+             * @description The pot or bowl that a mix is made in.
+             */
+            pot_ml?: number;
+            use?: components["schemas"]["Use"];
+            /** @description Further fillers of the same vessel, over the first from the floor up, or side by side with it. */
+            more?: components["schemas"]["Layer"][];
+            side_by_side?: boolean;
+            /** @description It is frozen in its vessel and turned out. */
+            frozen?: boolean;
+            /** @description A batch that the mix is taken from, which is then not made anew. */
+            batch_id?: string;
+        };
+        /** @description A further filler, and how thick it lies. */
+        Layer: {
+            item_id: string;
+            /** Format: double */
+            depth_mm: number;
+        };
+        /** @description One answer to what was asked of a thing that nobody knows. */
+        Told: {
+            question: string;
+            /** @description Nobody knows. */
+            unknown?: boolean;
+            picks?: string[];
+            /** @description What was offered, where that varies. */
+            of?: string[];
+            /** @description Of that, what nobody knows. */
+            unsure?: string[];
+            /** @enum {string} */
+            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
+            sizes_mm?: number[];
+            /** Format: double */
+            figure?: number;
+        };
+        /** @description A thing measured by hand, or by answers alone. What is left out is not known, and is never cleared. */
+        Described: {
+            name: string;
+            /** @description The answers, in the order they were given; then nothing below is set. */
+            told?: components["schemas"]["Told"][];
+            /** @enum {string} */
+            form?: "piece" | "grain" | "powder" | "soft-food" | "dough" | "liquid" | "sheet" | "strand";
+            /** @enum {string} */
+            solid?: "sphere" | "ellipsoid" | "cylinder" | "capsule" | "box" | "cone" | "irregular";
+            sizes_mm?: number[];
+            traits?: string[];
+            /** @description True when the traits given are all there are. */
+            nothing_else?: boolean;
+            /** @enum {string} */
+            contents?: "unknown" | "listed";
+            allergens?: components["schemas"]["Allergen"][];
+            may_contain?: components["schemas"]["Allergen"][];
+            /** Format: double */
+            salt_percent?: number;
+        };
+        SetupSummary: {
+            id: string;
+            name: string;
+            room_id: string;
+            room_name: string;
+            play_at: string;
+            starts_by: string;
+            /** @description The base and how much of it, in words. */
+            what: string;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            /** @description The worst finding's reason; empty when nothing objects. */
+            reason: string;
+        };
+        Line: {
+            /** @description Of the line of the set-up; absent for the base and what stays whole in it. */
+            id?: string;
+            name: string;
+            use: components["schemas"]["Use"];
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            findings: components["schemas"]["Finding"][];
+            /** @description Pieces in all; 0 for the base. */
+            count: number;
+            /** @description Its size in words. */
+            detail: string;
+            /** @description Its smallest size by edges, shortest first; zeros when not measured. */
+            extent_mm: number[];
+            /** @description Of a set that is sorted. */
+            colours?: number;
+            per_colour?: number;
+            /** @description How many of a set one of its cups holds. */
+            holds?: number;
+            /** @description These are the cups of the set above. */
+            into?: boolean;
+            /** @description What it does in what fills its place. */
+            meets?: string;
+            /** @description How it goes through the opening of its place, in words. */
+            passes?: string;
+        };
+        Scoop: {
+            label: string;
+            count: number;
+            /** Format: double */
+            volume_ml: number;
+        };
+        Amount: {
+            item_id: string;
+            name: string;
+            /** Format: double */
+            exact_g: number;
+            scoops: components["schemas"]["Scoop"][];
+            /**
+             * Format: double
+             * @description Share by which the scoops miss the exact mass, negative when under.
+             */
+            off: number;
+            /** @description False when no scoops of the set come close enough and it should be weighed. */
+            within: boolean;
+        };
+        /** @enum {string} */
+        StepKind: "make" | "cook" | "scald" | "cool" | "chill" | "freeze" | "rest";
+        /** @description What a mix is, worked out from its ingredients. */
+        Nature: {
+            /**
+             * Format: double
+             * @description Estimated water activity; absent when an ingredient is not known well enough.
+             */
+            activity?: number;
+            /** Format: double */
+            activity_margin: number;
+            /** @description No time or temperature control is needed. */
+            stable: boolean;
+            /** @description What that means for keeping. */
+            class: string;
+            /**
+             * Format: double
+             * @description Water over dry flour by mass.
+             */
+            hydration?: number;
+            /**
+             * Format: double
+             * @description In a 10 g taste; absent where no_salt says why.
+             */
+            sodium_mg?: number;
+            /**
+             * Format: double
+             * @description Of the youngest child's day.
+             */
+            taste_share?: number;
+            /** @description Of what nobody knows how salty it is, in a sentence. */
+            no_salt?: string;
+            /** @description Why these children may not taste it; empty when they may. */
+            not_taste_safe: string[];
+            stains: boolean;
+            /** @description What its ingredients hold. */
+            allergens: string;
+        };
+        Vessel: {
+            id: string;
+            name: string;
+            /**
+             * @description A tub when left out.
+             * @enum {string}
+             */
+            shape?: "tub" | "round" | "bowl" | "bag" | "bottle" | "cells" | "wall";
+            /** Format: double */
+            top_length_mm: number;
+            /** Format: double */
+            top_width_mm: number;
+            /** Format: double */
+            bottom_length_mm: number;
+            /** Format: double */
+            bottom_width_mm: number;
+            /** Format: double */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description The deepest fill: half the wall, or the layer of a bag.
+             */
+            deepest_mm: number;
+            /**
+             * Format: double
+             * @description The deepest fill under a lid.
+             */
+            closed_mm?: number;
+            /**
+             * Format: double
+             * @description The deepest water to freeze.
+             */
+            frozen_mm?: number;
+            /**
+             * Format: double
+             * @description At the deepest fill.
+             */
+            holds_ml?: number;
+            /** @description Of a tray of cells; the measures are those of one. */
+            cells?: number;
+            /**
+             * Format: double
+             * @description The wall of what it stands in.
+             */
+            outer_mm?: number;
+            /** @description It can be closed so that nobody gets at what is in it. */
+            closes?: boolean;
+            /** @description Whatever can be counted may fill it. */
+            jar?: boolean;
+            /** @description Ways to play in it, deepest first. */
+            styles?: components["schemas"]["Style"][];
+            /**
+             * Format: double
+             * @description How deep a filler is poured that nobody has said a depth for.
+             */
+            usual_mm?: number;
+            /** @description Ids of vessels that serve in its place, best first. */
+            others?: string[];
+        };
+        Style: {
+            words: string;
+            /** Format: double */
+            depth_mm: number;
+        };
+        Swap: {
+            /** @description Empty for a recipe. */
+            item_id: string;
+            /** @description A recipe in place of a mix. */
+            recipe_id?: string;
+            name: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            changes: string[];
+            in_cupboard: boolean;
+        };
+        ImportInput: {
+            /** @description A table of things in the columns of the shelf. */
+            csv: string;
+        };
+        Imported: {
+            added: number;
+            names: string[];
+        };
+        AmountsFile: {
+            /** @description As RFC 4180 CSV. */
+            csv: string;
+        };
+        /** @description A thing in the cupboard with what its packet says, and how it is kept. What it holds is reckoned from its moves. */
+        Jar: {
+            item_id: string;
+            /** @description What its packet says that it is free of, in the words of the allergen list. */
+            free?: string[];
+            /** @description Its packet says so. */
+            heat_treated?: boolean;
+            place?: string;
+            /** @description 2026-11-29. */
+            best_before?: string;
+            opened?: string;
+            /** @description The sizes that it is bought in. */
+            packs: components["schemas"]["Pack"][];
+        };
+        /** @description The jar with the earliest best-before day. */
+        GoesOff: {
+            name: string;
+            on: string;
+        };
+        /** @description A time of day in which hands are free to prepare, as the centre's clock shows it. */
+        PrepWindow: {
+            /** @description 07:00. */
+            from: string;
+            to: string;
+        };
+        /** @description What the centre asks beyond the published limits; every field only tightens. */
+        CentrePolicy: {
+            nut_free: boolean;
+            no_food_play: boolean;
+            may_contain_strict: boolean;
+            /** @description 0, or an age from 36 on. */
+            taste_safe_months: number;
+            /** @description 48 when left out, or an age up to 72: firm and round food is kept out below it. */
+            food_months?: number;
+            cooked_only: boolean;
+            own_portions: boolean;
+            same_day_mixes: boolean;
+            minimum_months: {
+                [key: string]: number;
+            };
+        };
+        /** @description One of item_id, words or described. Words may end in an age, as in "dried peas 26 months"; the age alone counts beside the others. */
+        CheckInput: {
+            item_id?: string;
+            words?: string;
+            /** @description One of the answers to the question that the words raised. */
+            answer?: string;
+            described?: components["schemas"]["Described"];
+            use: components["schemas"]["Use"];
+            /** Format: double */
+            portion_g?: number;
+            /** @description For one room alone. */
+            room_id?: string;
+        };
+        /** @description What has been answered of a thing that nobody knows, and what to ask next; nothing when nothing is left to ask. */
+        Asking: {
+            told: components["schemas"]["Answered"][];
+            next?: components["schemas"]["NextAsk"];
+        };
+        Answered: {
+            question: string;
+            says: string;
+            /** @description What was offered, where that varies. */
+            of?: string;
+            /** @description The answers that are taken back with it, itself among them. */
+            falls: number[];
+        };
+        NextAsk: {
+            id: string;
+            text: string;
+            /** @enum {string} */
+            kind: "one" | "several" | "size" | "figure";
+            unit?: string;
+            options: components["schemas"]["AskOption"][];
+            /** @description The answer can change a verdict. */
+            decides: boolean;
+            /** @description It need not be answered: it only shortens the conditions. */
+            further: boolean;
+        };
+        AskOption: {
+            id: string;
+            words: string;
+            detail?: string;
+        };
+        CheckAnswer: {
+            name: string;
+            detail: string;
+            item_id?: string;
+            recipe_id?: string;
+            /** @description False when the words name nothing on the shelf; the verdicts are then Measure first. */
+            found: boolean;
+            /** @description The name that the words were taken for a slip of. */
+            meant?: string;
+            question?: components["schemas"]["Question"];
+            /** @description Of words that mean nothing, what sounds like them; of a family, what an answer leaves of it. */
+            nearest?: components["schemas"]["ShelfItem"][];
+            asking?: components["schemas"]["Asking"];
+            gauge?: components["schemas"]["Gauge"];
+            for: components["schemas"]["CheckVerdict"][];
+        };
+        CheckVerdict: {
+            who: string;
+            room_id?: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description A usual portion, where nobody named one.
+             */
+            portion_g?: number;
+        };
+        /** @description What tells apart the things that words mean. */
+        Question: {
+            text: string;
+            answers: string[];
+            given?: string;
+            /** @description Some verdict waits for the answer. */
+            waits: boolean;
+        };
+        ShelfItem: {
+            /** @description Empty for a family. */
+            id: string;
+            /** @enum {string} */
+            kind: "thing" | "mix" | "family";
+            name: string;
+            also: string[];
+            parts: string[];
+            detail: string;
+        };
+        Point: number[];
+        /** @description The small-parts cylinder with a piece in the best position found, in mm. The side section looks along y: x runs to the deep side of the floor, the rim is at 0 and down is negative. The top view looks down: x and y. */
+        Gauge: {
+            fits: boolean;
+            /** @description An irregular thing that may or may not fit. */
+            unsure: boolean;
+            /** @description It drops through the small-ball hole. */
+            ball: boolean;
+            /** @description It counts as a ball. */
+            round: boolean;
+            /** @description Soft and a third smaller each way it would fit, though it does not uncompressed. */
+            squeezed: boolean;
+            size: string;
+            extents_mm: number[];
+            side: components["schemas"]["Point"][];
+            top: components["schemas"]["Point"][];
+        };
+        BoardItem: {
+            id: string;
+            name: string;
+            detail: string;
+            /** @description Where it stands on the shelf; empty for a centre's own. */
+            kind: string;
+            parts: string[];
+            feel: string[];
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            reason: string;
+            own: boolean;
+            in_cupboard: boolean;
+        };
+        RoomVerdict: {
+            room_id: string;
+            who: string;
+            verdict: components["schemas"]["Verdict"];
+            mark: components["schemas"]["Mark"];
+            /** @description It may go in, with a hand or without. */
+            ready: boolean;
+            findings: components["schemas"]["Finding"][];
+            swaps: components["schemas"]["Swap"][];
+        };
+        /** @description A thing as the shelf writes it; see the check list for solid, size_mm, contains and traits. */
+        ItemRow: {
+            name: string;
+            also: string;
+            parts: string;
+            solid: string;
+            size_mm: string;
+            contains: string;
+            traits: string;
+            cup_g: string;
+            keeps: string;
+            feel: string;
+            cost: string;
+            /** @description Whoever saved it saw how its keeping is understood; set by the server. */
+            keeps_confirmed?: boolean;
+        };
+        ListInput: {
+            room_id: string;
+            /** @description A list of things: CSV with a header, or plain lines of names. */
+            csv: string;
+            answers?: components["schemas"]["ListAnswer"][];
+        };
+        /** @description Answers the question of a family for every row that names it. */
+        ListAnswer: {
+            name: string;
+            answer: string;
+        };
+        /** @description Asked once about every row that names a family. */
+        ListQuestion: {
+            name: string;
+            rows: number;
+            text: string;
+            answers: string[];
+            given?: string;
+            waits: boolean;
+        };
+        ItemInput: {
+            version: number;
+            row: components["schemas"]["ItemRow"];
+        };
+        OwnItem: {
+            id: string;
+            version: number;
+            row: components["schemas"]["ItemRow"];
+        };
+        ItemConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["OwnItem"];
+        };
         AidCard: {
             id: string;
             title: string;
@@ -3785,67 +3709,143 @@ export interface components {
             /** @description The list with verdict, rules, why and swap. */
             csv: string;
         };
-        Rule: {
+        /** @description A coming set-up that is judged otherwise than when somebody last looked at it. */
+        Change: {
             id: string;
-            title: string;
-            family: string;
-            threshold: string;
-            source: string;
-            standing: string;
-            tunable: boolean;
-            examples: components["schemas"]["RuleExample"][];
-        };
-        RuleExample: {
-            words: string;
-            who: string;
-            use: components["schemas"]["Use"];
-            verdict: components["schemas"]["Verdict"];
-            mark: components["schemas"]["Mark"];
-            /** @description It may go in, with a hand or without. */
-            ready: boolean;
-        };
-        /** @description What the centre asks beyond the published limits; every field only tightens. */
-        CentrePolicy: {
-            nut_free: boolean;
-            no_food_play: boolean;
-            may_contain_strict: boolean;
-            /** @description 0, or an age from 36 on. */
-            taste_safe_months: number;
-            /** @description 48 when left out, or an age up to 72: firm and round food is kept out below it. */
-            food_months?: number;
-            cooked_only: boolean;
-            own_portions: boolean;
-            same_day_mixes: boolean;
-            minimum_months: {
-                [key: string]: number;
-            };
-        };
-        Centre: {
-            version: number;
             name: string;
-            /** @enum {string} */
-            ratio_table: "cfoc" | "eyfs" | "own";
-            /** @description Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own. */
-            per_adult: number[];
-            emergency: string;
-            /** @description ISO 4217, such as USD. */
-            currency: string;
-            /** @description Where its days turn, such as Europe/London; left out where nobody has said. */
-            time_zone?: string;
-            /** @description Stir finds into the filler instead of burying them under it. */
-            finds_stirred_in: boolean;
-            /** @description What the staff do at every tub anyway. It changes no verdict. */
-            routine?: components["schemas"]["Habit"][];
-            /** @description The centre's own tubs, bowls and bags, measured once. */
-            vessels?: components["schemas"]["OwnVessel"][];
-            /** @description When hands are free to prepare, in order; usual times when left out. */
-            prep?: components["schemas"]["PrepWindow"][];
-            /** @description How many adults prepare at once, 1 to 10; one when left out. */
-            prep_hands?: number;
-            policy: components["schemas"]["CentrePolicy"];
+            room_id: string;
+            room_name: string;
+            play_at: string;
+            what: string;
+            starts_by: string;
+            reason: string;
+            ready: boolean;
+            verdict?: components["schemas"]["Verdict"];
+            mark?: components["schemas"]["Mark"];
+            was_mark?: string;
+            /** @description What is new, in sentences. */
+            why: string[];
+            /** @description Of what is said here, to take note of it. */
+            token: string;
         };
-        CentreConflict: components["schemas"]["Problem"] & {
-            current: components["schemas"]["Centre"];
+        /** @description A batch in use whose date has moved by itself: what is on its label is not true any more. */
+        MovedBatch: {
+            id: string;
+            code: string;
+            name: string;
+            /** @description Absent where nobody was told. */
+            was?: string;
+            until: string;
+            why: string;
+        };
+        MovedInput: {
+            until: string;
+        };
+        /** @description SeenInput takes note of what is said of a set-up. */
+        SeenInput: {
+            token: string;
+        };
+        /** @description PrintInput notes that a set-up was printed as it is now. */
+        PrintInput: {
+            setup_id: string;
+            version: number;
+        };
+        /** @description A sheet that is not true any more. */
+        StalePrint: {
+            id: string;
+            setup_id: string;
+            name: string;
+            room_name: string;
+            play_at: string;
+            /** Format: date-time */
+            printed_at: string;
+            why: string;
+        };
+        /** @description Who is here on a day, to be saved over the version last read; 0 creates it. */
+        DayInput: {
+            version: number;
+            adults: number;
+            visitors: components["schemas"]["ChildInput"][];
+        };
+        /** @description Who is in a room on one day, as far as somebody has said. */
+        RoomDay: {
+            room_id: string;
+            name: string;
+            /** @description 0 while nobody has said who is here. */
+            version: number;
+            adults: number;
+            visitors: components["schemas"]["ChildInput"][];
+            /** @description Adults, on any day. */
+            usual: number;
+            /** @description With those who visit. */
+            children: number;
+            /** @description Adults that the staffing table asks for beyond those. */
+            short?: number;
+            /** @description Unreadable says why nothing can be judged for the room. */
+            unreadable?: string;
+        };
+        /** @description One thing that coming plans are short of. */
+        ShortOf: {
+            name: string;
+            /** Format: double */
+            missing: number;
+            /** @enum {string} */
+            unit: "g" | "pieces";
+            by: string;
+            for: string[];
+        };
+        /** @description The day at a glance. */
+        Today: {
+            /** @description The centre's wall clock. */
+            now: string;
+            /** @description Whose time that is, such as Europe/London. */
+            zone: string;
+            setups: components["schemas"]["SetupSummary"][];
+            /** @description Of the days to come, earliest first. */
+            next: components["schemas"]["SetupSummary"][];
+            rooms: components["schemas"]["RoomDay"][];
+            changed: components["schemas"]["Change"][];
+            prints: components["schemas"]["StalePrint"][];
+            short: components["schemas"]["ShortOf"][];
+            /** @description Names of what is past its best-before day, or will be soon. */
+            goes_off: components["schemas"]["GoesOff"][];
+            /** @description Set-ups of the last days of which nobody has said how they went. */
+            to_log: components["schemas"]["ToLog"][];
+            /** @description What was not counted in and has not been found. */
+            strays: components["schemas"]["Stray"][];
+            /** @description Batches whose date is another than people were told. */
+            moved: components["schemas"]["MovedBatch"][];
+            /** @description Reasons not to trust what day it is said to be. */
+            clocks: components["schemas"]["ClockDoubt"][];
+        };
+        /** @description A reason not to trust what the clock shows. */
+        ClockDoubt: {
+            /**
+             * @description The database's clock is another than the program's, the program's went back, or nobody has said where the centre is.
+             * @enum {string}
+             */
+            kind: "database" | "back" | "zone";
+            /** @description By how many the database's is ahead, or the program's jumped. */
+            minutes: number;
+            words: string;
+        };
+        DayConflict: components["schemas"]["Problem"] & {
+            current: components["schemas"]["RoomDay"];
+        };
+        /** @description What was not counted in. */
+        Stray: {
+            setup_id: string;
+            name: string;
+            room: string;
+            on: string;
+            missing: number;
+        };
+        /** @description A set-up that has opened, of which nobody has said how it went. */
+        ToLog: {
+            setup_id: string;
+            name: string;
+            room: string;
+            play_at: string;
         };
     };
     responses: {
@@ -4002,985 +4002,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    listRooms: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Every room by name. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Room"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    readClass: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ClassInput"];
-            };
-        };
-        responses: {
-            /** @description How every line was read. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClassLine"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getRoom: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The room. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Room"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putRoom: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RoomInput"];
-            };
-        };
-        responses: {
-            /** @description The room as saved. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Room"];
-                };
-            };
-            /** @description Somebody saved in between. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["RoomConflict"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    deleteRoom: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    restoreRoom: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description It is back. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    listSetups: {
-        parameters: {
-            query?: {
-                /** @description The cursor of the page before. */
-                after?: string;
-                limit?: number;
-                /** @description Only those whose name or room holds these words, in any order. */
-                q?: string;
-                /** @description Those kept to start others from, and no others; by their names. */
-                templates?: boolean;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description A page. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SetupPage"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getSetup: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The set-up. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Setup"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putSetup: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SetupInput"];
-            };
-        };
-        responses: {
-            /** @description The set-up as saved and what it is for its room. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedSetup"];
-                };
-            };
-            /** @description Somebody saved in between. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["SetupConflict"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    deleteSetup: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    restoreSetup: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description It is back. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    reckonSum: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Sum"];
-            };
-        };
-        responses: {
-            /** @description The sum in words. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SumAnswer"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    listStarts: {
-        parameters: {
-            query: {
-                room_id: string;
-                play_at: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The set-ups. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Start"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    answerPlan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Plan"];
-            };
-        };
-        responses: {
-            /** @description The answer. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Answer"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    checkThing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CheckInput"];
-            };
-        };
-        responses: {
-            /** @description The verdicts. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CheckAnswer"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    searchShelf: {
-        parameters: {
-            query?: {
-                q?: string;
-                part?: "filler" | "find" | "tool" | "ingredient";
-                limit?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Matching things, best first. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ShelfItem"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getBoard: {
-        parameters: {
-            query: {
-                room_id: string;
-                use?: string;
-                /** @description Words, or columns between commas: wet, allowed in Puddles. */
-                q?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What matches, in shelf order, or best first when words are given. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BoardItem"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getItem: {
-        parameters: {
-            query?: {
-                use?: string;
-            };
-            header?: never;
-            path: {
-                /** @description A shelf id, or the UUID of an own item. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What it is, its verdict and swaps for every room. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ItemPage"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putItem: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A shelf id, or the UUID of an own item. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ItemInput"];
-            };
-        };
-        responses: {
-            /** @description The item as saved. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnItem"];
-                };
-            };
-            /** @description Somebody saved in between. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ItemConflict"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    deleteItem: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A shelf id, or the UUID of an own item. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    restoreItem: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description It is back. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    importItems: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ImportInput"];
-            };
-        };
-        responses: {
-            /** @description How many were added. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Imported"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putCupboard: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CupboardNote"];
-            };
-        };
-        responses: {
-            /** @description Noted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getCupboard: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The cupboard. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Cupboard"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getCupboardFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The file. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AmountsFile"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    importCupboard: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ImportInput"];
-            };
-        };
-        responses: {
-            /** @description How many were counted. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Imported"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putJar: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JarInput"];
-            };
-        };
-        responses: {
-            /** @description The jar as saved. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StoredJar"];
-                };
-            };
-            /** @description Somebody saved in between. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["JarConflict"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    deleteJar: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Deleted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    restoreJar: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description It is back. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    listMoves: {
-        parameters: {
-            query?: {
-                /** @description A moment; only what was before it. */
-                before?: string;
-            };
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description At most 50 moves. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Moved"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putMove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MoveInput"];
-            };
-        };
-        responses: {
-            /** @description The jar as it is now. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StoredJar"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    followChanges: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The stream. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/event-stream": string;
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getShopping: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The list. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Shopping"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getShoppingFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The file. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AmountsFile"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    importShopping: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ImportInput"];
-            };
-        };
-        responses: {
-            /** @description How many were ticked. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Imported"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putTick: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TickInput"];
-            };
-        };
-        responses: {
-            /** @description Noted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    receiveTicks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReceiveInput"];
-            };
-        };
-        responses: {
-            /** @description How many lines went in. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Received"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    listMakes: {
-        parameters: {
-            query: {
-                room_id: string;
-                play_at: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What can be made. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Makeables"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getToday: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The day. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Today"];
                 };
             };
             default: components["responses"]["Problem"];
@@ -5291,6 +4312,422 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    putCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupboardNote"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cupboard. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cupboard"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCupboardFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importCupboard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportInput"];
+            };
+        };
+        responses: {
+            /** @description How many were counted. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JarInput"];
+            };
+        };
+        responses: {
+            /** @description The jar as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredJar"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["JarConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMoves: {
+        parameters: {
+            query?: {
+                /** @description A moment; only what was before it. */
+                before?: string;
+            };
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description At most 50 moves. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveInput"];
+            };
+        };
+        responses: {
+            /** @description The jar as it is now. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredJar"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The list. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shopping"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getShoppingFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importShopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportInput"];
+            };
+        };
+        responses: {
+            /** @description How many were ticked. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putTick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    receiveTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReceiveInput"];
+            };
+        };
+        responses: {
+            /** @description How many lines went in. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Received"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listMakes: {
+        parameters: {
+            query: {
+                room_id: string;
+                play_at: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What can be made. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Makeables"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putAmount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CupboardAmount"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    followChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The stream. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getPrep: {
         parameters: {
             query: {
@@ -5527,218 +4964,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    seeSetup: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeenInput"];
-            };
-        };
-        responses: {
-            /** @description Noted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    seeBatch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MovedInput"];
-            };
-        };
-        responses: {
-            /** @description Noted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putPrint: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PrintInput"];
-            };
-        };
-        responses: {
-            /** @description Noted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    deletePrint: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Forgotten. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    putDay: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-                day: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DayInput"];
-            };
-        };
-        responses: {
-            /** @description Who is here. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RoomDay"];
-                };
-            };
-            /** @description Somebody saved in between. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["DayConflict"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    findSwaps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SwapsInput"];
-            };
-        };
-        responses: {
-            /** @description The swaps. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Swap"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    checkList: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ListInput"];
-            };
-        };
-        responses: {
-            /** @description A verdict for every row */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ListReport"];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getRoomFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description A UUID made by the client. */
-                id: components["parameters"]["Id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The room file. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RoomFile"];
-                };
             };
             default: components["responses"]["Problem"];
         };
@@ -6026,31 +5251,6 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    putAmount: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CupboardAmount"];
-            };
-        };
-        responses: {
-            /** @description Noted. */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
     restoreRecipe: {
         parameters: {
             query?: never;
@@ -6069,6 +5269,202 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The book. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Book"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRooms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every room by name. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassInput"];
+            };
+        };
+        responses: {
+            /** @description How every line was read. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassLine"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The room. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomInput"];
+            };
+        };
+        responses: {
+            /** @description The room as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["RoomConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoomFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The room file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomFile"];
+                };
             };
             default: components["responses"]["Problem"];
         };
@@ -6110,27 +5506,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HabitLine"][];
-                };
-            };
-            default: components["responses"]["Problem"];
-        };
-    };
-    getAid: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What to do when something has happened, judged for every room. */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AidCard"][];
                 };
             };
             default: components["responses"]["Problem"];
@@ -6191,7 +5566,473 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    getBook: {
+    listSetups: {
+        parameters: {
+            query?: {
+                /** @description The cursor of the page before. */
+                after?: string;
+                limit?: number;
+                /** @description Only those whose name or room holds these words, in any order. */
+                q?: string;
+                /** @description Those kept to start others from, and no others; by their names. */
+                templates?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The set-up. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupInput"];
+            };
+        };
+        responses: {
+            /** @description The set-up as saved and what it is for its room. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSetup"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["SetupConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reckonSum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sum"];
+            };
+        };
+        responses: {
+            /** @description The sum in words. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStarts: {
+        parameters: {
+            query: {
+                room_id: string;
+                play_at: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The set-ups. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Start"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description The answer. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    findSwaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapsInput"];
+            };
+        };
+        responses: {
+            /** @description The swaps. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swap"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkThing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckInput"];
+            };
+        };
+        responses: {
+            /** @description The verdicts. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    searchShelf: {
+        parameters: {
+            query?: {
+                q?: string;
+                part?: "filler" | "find" | "tool" | "ingredient";
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Matching things, best first. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItem"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBoard: {
+        parameters: {
+            query: {
+                room_id: string;
+                use?: string;
+                /** @description Words, or columns between commas: wet, allowed in Puddles. */
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What matches, in shelf order, or best first when words are given. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardItem"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getItem: {
+        parameters: {
+            query?: {
+                use?: string;
+            };
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What it is, its verdict and swaps for every room. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemInput"];
+            };
+        };
+        responses: {
+            /** @description The item as saved. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnItem"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ItemConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A shelf id, or the UUID of an own item. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importItems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportInput"];
+            };
+        };
+        responses: {
+            /** @description How many were added. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListInput"];
+            };
+        };
+        responses: {
+            /** @description A verdict for every row */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListReport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAid: {
         parameters: {
             query?: never;
             header?: never;
@@ -6200,13 +6041,172 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The book. */
+            /** @description What to do when something has happened, judged for every room. */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Book"];
+                    "application/json": components["schemas"]["AidCard"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The day. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seeSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seeBatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovedInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintInput"];
+            };
+        };
+        responses: {
+            /** @description Noted. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deletePrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putDay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayInput"];
+            };
+        };
+        responses: {
+            /** @description Who is here. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomDay"];
+                };
+            };
+            /** @description Somebody saved in between. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["DayConflict"];
                 };
             };
             default: components["responses"]["Problem"];
