@@ -178,6 +178,37 @@ func Apply(s written.Setup, l written.Lesson, back bool) (out written.Setup, ok 
 	return out, ok
 }
 
+// mostShown is how many lessons a set-up shows.
+const mostShown = 4
+
+// Shown returns which lessons of other set-ups of its room a set-up shows, of those that stand latest first: what it was
+// changed by, what could be done otherwise with it, each once, and what is told of what fills it.
+func Shown(s written.StoredSetup, others []written.Lesson) []written.Lesson {
+	out := []written.Lesson{}
+	known := map[string]bool{}
+	for _, l := range others {
+		if l.Undone || known[l.What+l.About] || len(out) == mostShown {
+			continue
+		}
+		_, can := Apply(s.Setup, l, false)
+		_, is := Apply(s.Setup, l, true)
+		l.Here = is && slices.Contains(l.Carried, s.ID)
+		if told := Told(s.Setup, l); l.Here || can || told {
+			known[l.What+l.About] = !told // of what is told there may be more than one
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// Missing returns how many pieces did not come back of those that were given out; none where nobody counted.
+func Missing(l written.Log, given int) int {
+	if l.CountedIn == nil {
+		return 0
+	}
+	return given - *l.CountedIn
+}
+
 // Unreckoned reports whether a plan cannot be reckoned.
 func (d Went) Unreckoned(p written.Plan) bool {
 	_, err := bench.On(d.Desk).Reckon(p)

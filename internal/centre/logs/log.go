@@ -137,9 +137,7 @@ func (h Logs) told(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.
 	if told.RoomID, err = uuid.Parse(setup.RoomID); err != nil {
 		return told, err
 	}
-	if in.CountedIn != nil {
-		told.Missing = given - *in.CountedIn
-	}
+	told.Missing = went.Missing(in.Log, given)
 	for _, child := range in.Mouthed {
 		c, err := uuid.Parse(child)
 		if err != nil {
@@ -261,42 +259,27 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 // errSkip says that there is nothing to note.
 var errSkip = errors.New("nothing to note")
 
-// lessonsShown is how many lessons a set-up shows.
-const lessonsShown = 4
-
-// Lessons returns what is done otherwise with a set-up, or could be, by how others of its room went: the
-// latest of each.
+// Lessons returns what is done otherwise with a set-up, or could be, by how others of its room went.
 func (h Logs) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]written.Lesson, error) {
-	out := []written.Lesson{}
 	setup, err := setups.In(h.House).Setup(ctx, s, id)
 	if err != nil {
-		return out, err
+		return nil, err
 	}
 	room, err := uuid.Parse(setup.RoomID)
 	if err != nil {
-		return out, err
+		return nil, err
 	}
 	rows, err := h.Of(s).Logs().Lessons(ctx, room, nil)
 	if err != nil {
-		return out, err
+		return nil, err
 	}
-	known := map[string]bool{}
+	var others []written.Lesson
 	for _, r := range rows {
-		l, err := lessonOf(r)
-		if err != nil || l.Undone || r.SetupID == id || known[l.What+l.About] || len(out) == lessonsShown {
-			continue
-		}
-		_, can := went.Apply(setup.Setup, l, false)
-		_, is := went.Apply(setup.Setup, l, true)
-		for _, c := range l.Carried {
-			l.Here = l.Here || c == setup.ID && is
-		}
-		if told := went.Told(setup.Setup, l); l.Here || can || told {
-			known[l.What+l.About] = !told // of what is told there may be more than one
-			out = append(out, l)
+		if l, err := lessonOf(r); err == nil && r.SetupID != id {
+			others = append(others, l)
 		}
 	}
-	return out, nil
+	return went.Shown(setup, others), nil
 }
 
 // UndoLesson takes back what was done otherwise, on every plan that is as the lesson made it.
