@@ -261,3 +261,42 @@ func TestThePacketThatIsRead(t *testing.T) {
 	p.See("sesame-free", "needs")
 	p.Gone("the label must say so")
 }
+
+// Two tabs write on one jar. What one saves takes the place of what nobody has touched in the other and of no typed text;
+// the second save shows both side by side, and a panel is not closed over what is typed without asking.
+func TestTwoWriteOnOneJar(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 900)
+	p.Demo()
+	other := p.Tab()
+	const packet, place, opened = "Its packet, place and packs", "Where it stands", "Opened on"
+	for _, who := range []*harness.Person{p, other} {
+		who.Open("/cupboard")
+		who.See("Plain flour")
+		who.Click("button", "Plain flour")
+		who.Click("DisclosureTriangle", packet)
+	}
+	was := p.Value("textbox", place)
+	other.Type("textbox", opened, "2026-11-20")
+	other.Click("button", "Save the jar")
+	other.See("Saved")
+	assert.Eventually(t, func() bool { return p.Value("textbox", opened) == "2026-11-20" }, 20*time.Second,
+		100*time.Millisecond, "what is saved elsewhere is shown where nothing is typed")
+
+	p.Type("textbox", place, "cellar")
+	other.Type("textbox", place, "attic")
+	other.Click("button", "Save the jar")
+	other.See("Saved")
+	p.Click("button", "Save the jar")
+	p.See("Somebody else saved this jar", "Mine", "Theirs", "cellar", "attic")
+	p.Accessible()
+	assert.Equal(t, "cellar", p.Value("textbox", place))
+	p.Click("button", "Close")
+	p.See("Leave without saving?")
+	p.Click("button", "Stay here")
+	p.Click("button", "Keep mine")
+	p.See("Saved", packet)
+	assert.NotEqual(t, was, p.Value("textbox", place))
+	p.Click("button", "Close")
+	p.Gone(packet)
+}

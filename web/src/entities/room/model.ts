@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import type { ChildInput, Room, RoomInput, Schemas } from '../../api/client'
 import { vocabulary } from '../../api/limits.gen'
-import { plural } from '../../ui/format'
+import { month, plural } from '../../ui/format'
 
 /** What weaning guidance asks families to try: without what only skin reacts to, and what a family names itself. */
 export const tastes = vocabulary.Allergen.filter((a) => !['latex', 'nickel', 'lanolin', 'preservatives', 'other'].includes(a))
@@ -12,6 +12,20 @@ export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, meas
 
 /** The part of a room that is edited. */
 export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs, strikes, prep, prep_hands, own_measures, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, own_measures: own_measures ?? [], nut_free, illness, pet, customs: customs ?? [], strikes: strikes ?? [], prep: prep ?? [], prep_hands, children })
+
+const yes = (is: boolean) => (is ? 'yes' : 'no')
+
+/** What is said of a room in words, each part by its name. */
+export const inWords = (r: RoomInput): Record<string, string> => ({
+  Name: r.name,
+  Adults: String(r.adults),
+  Measures: measureWords[r.measures],
+  'Nut-free': yes(r.nut_free),
+  'Something catching goes round': yes(r.illness),
+  'An animal lives here': yes(r.pet),
+  'Not done here': (r.strikes ?? []).join(', '),
+  Children: r.children.map((c) => [c.initials, month(c.born), c.mouths === 'yes' ? 'mouths' : '', ...c.allergies.map((a) => a.note || a.to), told(c)].filter(Boolean).join(' ')).join('; '),
+})
 
 /** What the room asks of everything that goes in, in a few words. */
 export function asks(room: Room): string[] {

@@ -112,6 +112,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     within: 'recipe',
     send: (over, recipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: over, recipe: withOwn(recipe, holds) } })),
     valuesOf: (stored) => stored.recipe,
+    words: ({ name, lines, steps, keeps }) => ({ Name: name, 'What goes in': lines, Steps: steps, Keeps: keeps }),
     onSaved: async () => {
       sessionStorage.removeItem(key)
       await outdate(client, 'recipe')

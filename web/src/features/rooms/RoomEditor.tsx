@@ -20,7 +20,7 @@ import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
 import { ClassPaste } from './ClassPaste'
 import { OwnMeasures } from './OwnMeasures'
-import { flip, inputOf, newChild, newRoom } from '../../entities/room/model'
+import { flip, inputOf, inWords, newChild, newRoom } from '../../entities/room/model'
 import { removeRoom } from '../../entities/room/removal'
 
 /** Who prepares for a room, in short. */
@@ -64,6 +64,7 @@ function Editor({ room }: { room?: Room }) {
     version: first.version,
     send: (version, values) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: { ...values, version } })),
     valuesOf: inputOf,
+    words: inWords,
     onSaved: async () => {
       await refresh()
       await navigate('/rooms')

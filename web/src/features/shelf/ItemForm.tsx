@@ -65,6 +65,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
     within: 'row',
     send: (over, row) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: over, row } })),
     valuesOf: (stored) => stored.row,
+    words: (values) => Object.fromEntries(Object.entries(values).map(([column, value]) => [column.replaceAll('_', ' '), String(value)])),
     onSaved: async () => {
       await outdate(client, 'thing')
       await navigate(`/shelf/${id}`)
