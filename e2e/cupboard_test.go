@@ -262,8 +262,8 @@ func TestThePacketThatIsRead(t *testing.T) {
 	p.Gone("the label must say so")
 }
 
-// Two tabs write on one jar. What one saves takes the place of what nobody has touched in the other and of no typed text;
-// the second save shows both side by side, and a panel is not closed over what is typed without asking.
+// Two tabs write on one jar. What one saves takes the place of what nobody has touched in the other and of no typed
+// text; the second save shows both side by side, and a panel is not closed over what is typed without asking.
 func TestTwoWriteOnOneJar(t *testing.T) {
 	app := harness.Start(t)
 	p := harness.Sit(t, app, 1280, 900)

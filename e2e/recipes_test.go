@@ -197,7 +197,8 @@ func TestTwoPeopleChangeOneRecipe(t *testing.T) {
 	one.See("In the scoops this room owns")
 	two.Type("textbox", "Keeps", "three days")
 	two.Click("button", "Save the recipe")
-	two.See("Somebody else saved this recipe while you were editing", "Mine", "Theirs", "Harbour silt dough", "three days")
+	two.See("Somebody else saved this recipe while you were editing", "Mine", "Theirs", "Harbour silt dough",
+		"three days")
 	two.Click("button", "Take theirs")
 	assert.Equal(t, "Harbour silt dough", two.Value("textbox", "Name"))
 	two.Type("textbox", "Keeps", "two days")

@@ -209,8 +209,9 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	}
 	all := f.Tub.VolumeTo(f.Depth())
 	if in.hidden.Millilitres() >= all.Millilitres() {
-		return &InvalidInput{"base/depth_mm", fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach "+
-			"%g mm: fill deeper, or hide fewer.", in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
+		return &InvalidInput{"base/depth_mm",
+			fmt.Sprintf("The finds hidden in it take up %.1f L of the %.1f L that reach "+
+				"%g mm: fill deeper, or hide fewer.", in.hidden.Litres(), all.Litres(), f.Depth().Millimetres())}
 	}
 	left := 1 - in.hidden.Millilitres()/all.Millilitres()
 	full := in.mass

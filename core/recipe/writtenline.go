@@ -53,7 +53,8 @@ func (l *oneLine) noted(what string) { l.Note = strings.TrimSpace(l.Note + " " +
 // sayWhole writes the line in whole words and measures that are known.
 func (rd Reader) sayWhole(l *oneLine) {
 	// A capital T is a tablespoon and a small t a teaspoon (common practice).
-	name := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(l.Text, "${1} tbsp"),
+	name := strings.ToLower(strings.TrimSpace(teaspoon.ReplaceAllString(tablespoon.ReplaceAllString(l.Text,
+		"${1} tbsp"),
 		"${1} tsp")))
 	if asNeeded.MatchString(name) {
 		l.Line.AsNeeded, l.Note = true, untilItFeelsRight
@@ -138,8 +139,9 @@ func (rd Reader) thingOf(l *oneLine, name, recipe string) bool {
 // meant says what a name may mean that is on no shelf. Things that are alike in the hand are judged by the worse.
 func (rd Reader) meant(l *oneLine, name string) {
 	l.Name, l.Like = name, rd.alike(name)
-	l.Fault = fmt.Sprintf("%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can "+
-		"say whether it goes in.", words.Cut(name))
+	l.Fault = fmt.Sprintf(
+		"%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can "+
+			"say whether it goes in.", words.Cut(name))
 	either := rd.either(name)
 	switch {
 	case len(either) > 1 && !alikeInTheHand(either):
@@ -172,8 +174,9 @@ func (l *oneLine) weigh() {
 	l.noted(l.note)
 	switch {
 	case !known:
-		l.Fault = fmt.Sprintf("nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the "+
-			"shelf.", lowerName(it.Name))
+		l.Fault = fmt.Sprintf(
+			"nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the "+
+				"shelf.", lowerName(it.Name))
 		return
 	case m.Grams() > 50_000:
 		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."

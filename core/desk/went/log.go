@@ -181,8 +181,8 @@ func Apply(s written.Setup, l written.Lesson, back bool) (out written.Setup, ok 
 // mostShown is how many lessons a set-up shows.
 const mostShown = 4
 
-// Shown returns which lessons of other set-ups of its room a set-up shows, of those that stand latest first: what it was
-// changed by, what could be done otherwise with it, each once, and what is told of what fills it.
+// Shown returns which lessons of other set-ups of its room a set-up shows, of those that stand latest first: what it
+// was changed by, what could be done otherwise with it, each once, and what is told of what fills it.
 func Shown(s written.StoredSetup, others []written.Lesson) []written.Lesson {
 	out := []written.Lesson{}
 	known := map[string]bool{}
