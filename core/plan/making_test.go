@@ -119,9 +119,9 @@ func ExampleMake() {
 	}
 	// Output:
 	// with-a-hand 1.84 kg 1 pot
-	// Take 169 g of coarse salt for the fine salt that is missing: by weight, not by the spoon; dissolve it in the warm
-	// water first. That makes all of it. Make 839 g now, all that the fine salt allows: 60 g for each of 14, or 120 g
-	// for 6 at a time. Bring 169 g of fine salt, then make all of it.
+	// Take 169 g of coarse salt for the fine salt that is missing: by weight, not by the spoon; dissolve it in the warm water first. That makes all of it.
+	// Make 839 g now, all that the fine salt allows: 60 g for each of 14, or 120 g for 6 at a time.
+	// Bring 169 g of fine salt, then make all of it.
 }
 
 func TestMakeNamesTheFieldAtFault(t *testing.T) {
