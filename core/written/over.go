@@ -11,15 +11,16 @@ import (
 
 // Over returns a document of type T as it is sent, with what it leaves out of the one that is stored: an optional field
 // that is not there stays as it is stored, and one that is null is cleared. So whoever writes by a contract of before a
-// field was in it does not drop that. Entries of a list are told by their id, or by what they have to
-// say; what is of another kind, or of another
-// recipe or thing, is another and takes nothing over. Both documents have been held against the shape of T before.
+// field was in it does not drop that. Entries of a list are told by their id, or by what they have to say; what is of
+// another kind, thing or recipe, or of other lines, is another and takes nothing over. What is said of a thing that
+// nobody knows, or of a packet, is never filled up by what was said before: what is left out of it is not known. Both
+// documents have been held against the shape of T before.
 func Over[T any](sent, stored []byte) ([]byte, error) {
 	return over(shapeOf(reflect.TypeFor[T]()), sent, stored)
 }
 
 // tells are the fields that tell one object from another.
-var tells = []string{"id", "kind", "item_id", "recipe_id", "batch_id"}
+var tells = []string{"id", "kind", "item_id", "recipe_id", "batch_id", "lines"}
 
 func over(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 	switch {
@@ -47,7 +48,7 @@ func overObject(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 		switch {
 		case !said && there && s.required&(1<<i) == 0:
 			now[f.name] = before
-		case said && there:
+		case said && there && !f.whole:
 			if now[f.name], err = over(f.shape, value, before); err != nil {
 				return nil, err
 			}

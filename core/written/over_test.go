@@ -80,7 +80,9 @@ func optional(s *shape, path string) (all []string) {
 		if s.required&(1<<i) == 0 {
 			all = append(all, at)
 		}
-		all = append(all, optional(f.shape, at)...)
+		if !f.whole {
+			all = append(all, optional(f.shape, at)...)
+		}
 	}
 	return all
 }
@@ -129,6 +131,30 @@ func TestAnotherThingTakesNothingOver(t *testing.T) {
 		require.NoError(t, err)
 		assert.JSONEq(t, sent, string(got))
 	}
+}
+
+// What is said of something that nobody knows, of a packet, or of a mix of other ingredients is not filled up by what
+// was said of another before: a fact that is left out is not known, and clears nothing.
+func TestNoFactIsFilledUp(t *testing.T) {
+	const item = `{"id":"a","each":1,"use":"open","described":%s}`
+	marble := fmt.Sprintf(item, `{"name":"a marble"}`)
+	block := fmt.Sprintf(item,
+		`{"name":"a block","solid":"box","sizes_mm":[60,60,60],"nothing_else":true,"contents":"listed"}`)
+	got, err := Over[PlanItem]([]byte(marble), []byte(block))
+	require.NoError(t, err)
+	assert.JSONEq(t, marble, string(got))
+
+	const plan = `{"room_id":"r","play_at":"2026-11-30T09:30","places":[],"beside":[],"labels":[%s]}`
+	says := fmt.Sprintf(plan, `{"item_id":"oats"}`)
+	got, err = Over[Plan]([]byte(says),
+		[]byte(fmt.Sprintf(plan, `{"item_id":"oats","free":["nuts"],"heat_treated":true}`)))
+	require.NoError(t, err)
+	assert.JSONEq(t, says, string(got))
+
+	other := `{"name":"Ours","lines":"1 cup borax"}`
+	got, err = Over[Recipe]([]byte(other), []byte(`{"name":"Ours","lines":"1 cup flour","ph":7}`))
+	require.NoError(t, err)
+	assert.JSONEq(t, other, string(got))
 }
 
 func overAs[T any](sent, stored []byte) ([]byte, *shape, error) {

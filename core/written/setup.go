@@ -65,7 +65,7 @@ type Described struct {
 type PlanItem struct {
 	ID        string     `json:"id" max:"36"` // of the line, made by the client
 	ItemID    string     `json:"item_id,omitzero" max:"64"`
-	Described *Described `json:"described,omitzero"`
+	Described *Described `json:"described,omitzero" over:"whole"`
 	Each      int        `json:"each"`            // pieces for each child
 	Shared    bool       `json:"shared,omitzero"` // each is for all the children together
 	Use       string     `json:"use"`
@@ -96,7 +96,7 @@ type Plan struct {
 	Places []Place    `json:"places" max:"20"`
 	Beside []PlanItem `json:"beside" max:"60"` // what all places share
 	// Labels are what the packets that are used say of their things.
-	Labels []PacketLabel `json:"labels,omitzero" max:"20"`
+	Labels []PacketLabel `json:"labels,omitzero" max:"20" over:"whole"`
 }
 
 // PacketLabel is what the packet of a thing that a set-up uses says.

@@ -51,6 +51,7 @@ type shape struct {
 type field struct {
 	name  string
 	shape *shape
+	whole bool // it is taken as it is sent, and nothing of what is stored fills it up
 }
 
 var shapes sync.Map // reflect.Type to *shape
@@ -128,7 +129,7 @@ func (s *shape) addFields(t reflect.Type) {
 		if !optional {
 			s.required |= 1 << len(s.fields)
 		}
-		s.fields = append(s.fields, field{name, inner})
+		s.fields = append(s.fields, field{name, inner, f.Tag.Get("over") == "whole"})
 	}
 	if len(s.fields) > 64 {
 		panic(fmt.Sprintf("written: %s has more than 64 fields", t))
