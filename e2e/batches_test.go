@@ -183,5 +183,5 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	file := string(p.Download("records-"+app.Now().Format("2006-01")+"-01.csv", func() { p.Click("button", "CSV") }))
 	assert.Contains(t, file, "Bakery counter")
 	assert.NotContains(t, file, "KD")
-	onePage(t, p)
+	fits(t, p, 2) // on the last day of a month it is the whole of it
 }

@@ -16,6 +16,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/unit"
 	"emblo/core/words"
 )
 
@@ -64,7 +65,7 @@ type Dialogue struct {
 	eaten    bool // it has been said whether it is food
 	contents bool // what is in it has been listed
 	salted   bool
-	salt     material.Amount
+	salt     unit.Maybe[float64]
 	size     gauge.Solid
 	figures  map[string]float64
 }
@@ -192,7 +193,7 @@ func (d Dialogue) facts() material.Facts {
 	}
 	f.Denied = d.no
 	if f.Salt = d.salt; f.ContentsKnown && !d.salted {
-		f.Salt = material.Known(0)
+		f.Salt = unit.Known(0.0)
 	}
 	return f
 }

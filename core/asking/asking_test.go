@@ -16,6 +16,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/unit"
 )
 
 // truth is a thing of which everything is known, and who is asked about it.
@@ -140,7 +141,7 @@ func rooms(t require.TestingT) []*safety.Group {
 }
 
 func judge(f material.Facts, groups []*safety.Group, use safety.Use) (all []safety.Verdict) {
-	f.Portion = material.Known(100)
+	f.Portion = unit.OfMass(unit.Grams(100))
 	s := safety.Prepare("it", f)
 	for _, g := range groups {
 		all = append(all, g.Judge(&s, use).Verdict)
@@ -224,12 +225,12 @@ func drawTruth(t *rapid.T) truth {
 	if v, known := f.Alcohol.Get(); known {
 		f.Alcohol = material.Read(min(v, 100))
 	}
-	f.TraitsKnown, f.ContentsKnown, f.Salt = true, true, material.Known(0)
+	f.TraitsKnown, f.ContentsKnown, f.Salt = true, true, unit.Known(0.0)
 	some := rapid.SliceOfN(rapid.SampledFrom(allergen.All()), 0, 2)
 	if s.contents {
 		f.Allergens, f.MayContain = allergen.SetOf(some.Draw(t, "holds")...),
 			allergen.SetOf(some.Draw(t, "may contain")...)
-		f.Salt = material.Known(rapid.SampledFrom([]float64{0, 0.002, 0.05, 0.3}).Draw(t, "salt"))
+		f.Salt = unit.Known(rapid.SampledFrom([]float64{0, 0.002, 0.05, 0.3}).Draw(t, "salt"))
 	} else {
 		f.Allergens = allergen.SetOf(some.Draw(t, "holds")...) & s.holds
 	}

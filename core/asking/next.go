@@ -6,6 +6,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/safety"
+	"emblo/core/unit"
 )
 
 // Usual is how many questions a usual thing needs at most: beyond them only what can change a
@@ -118,7 +119,7 @@ func (a *asker) drop(f material.Facts) {
 }
 
 func (a *asker) judge(f material.Facts) []safety.Assessment {
-	f.Portion = material.Known(100) // a usual one: how much there is, is asked elsewhere
+	f.Portion = unit.OfMass(unit.Grams(100)) // a usual one: how much there is, is asked elsewhere
 	f.InEdible = a.Use == safety.Hidden || a.Use == safety.InDough || a.Use == safety.Frozen
 	f, _ = f.Settled() // what contradicts its form has none
 	s := safety.Prepare("it", f)

@@ -9,6 +9,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/say"
+	"emblo/core/unit"
 )
 
 // questions is every question but those for a figure, in the order they are asked where nothing
@@ -241,11 +242,11 @@ var questions = []row{
 			return nil
 		},
 		best: func(f material.Facts) material.Facts {
-			f.ContentsKnown, f.Salt = true, material.Known(0)
+			f.ContentsKnown, f.Salt = true, unit.Known(0.0)
 			return f
 		},
 		worst: func(f material.Facts) material.Facts {
-			f.ContentsKnown, f.Allergens, f.Salt = true, allergen.SetOf(allergen.All()...), material.Known(1)
+			f.ContentsKnown, f.Allergens, f.Salt = true, allergen.SetOf(allergen.All()...), unit.Known(1.0)
 			return f
 		},
 	},
@@ -268,7 +269,7 @@ var questions = []row{
 		id: "salt", text: "How much salt is in 100 g of it?", kind: Figure, unit: "g", top: 100,
 		arises: func(d Dialogue) bool { return d.salted },
 		best: func(f material.Facts) material.Facts {
-			f.Salt = material.Known(0)
+			f.Salt = unit.Known(0.0)
 			return f
 		},
 		tell: func(d *Dialogue, t Told) error {
@@ -276,7 +277,7 @@ var questions = []row{
 				return nil
 			}
 			v, err := figure(t, 0, 100, "g")
-			d.salt = material.Known(v / 100)
+			d.salt = unit.Known(v / 100)
 			return err
 		},
 	},

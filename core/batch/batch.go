@@ -95,8 +95,8 @@ type State struct {
 	Looked age.Date
 	// Over is why it is over; its zero value while it is not.
 	Over Limit
-	salt material.Amount // at its saltiest
-	own  []Limit         // that came with what happened
+	salt unit.Maybe[float64] // at its saltiest
+	own  []Limit             // that came with what happened
 }
 
 // Fold returns what a batch is after events, in the order in which they happened.
@@ -151,13 +151,13 @@ func (s State) over(l Limit) State {
 }
 
 // saltier returns the higher share of salt; not known where either is not.
-func saltier(a, b material.Amount) material.Amount {
+func saltier(a, b unit.Maybe[float64]) unit.Maybe[float64] {
 	x, known := a.Get()
 	y, also := b.Get()
 	if !known || !also {
-		return material.Amount{}
+		return unit.Maybe[float64]{}
 	}
-	return material.Known(max(x, y))
+	return unit.Known(max(x, y))
 }
 
 // Part returns a batch of a part of this one: what it is made of, how old it is and all that limits it go
@@ -176,12 +176,14 @@ func (s State) Now() recipe.Recipe {
 		if r.Heated && p.Item.Facts.Traits.Any(material.RawFlour, material.RawEgg) {
 			r.Heated, r.Hot = false, true
 		}
-		at := slices.IndexFunc(r.Lines, func(l recipe.Line) bool { return l.Item.ID == p.Item.ID && p.Item.ID != "" })
+		at := slices.IndexFunc(r.Lines, func(l recipe.Line) bool {
+			return l.Item.ID == p.Item.ID && p.Item.ID != "" && !l.AsNeeded()
+		})
 		if at < 0 {
-			r.Lines = append(r.Lines, recipe.Line{Item: p.Item, Mass: p.Mass})
+			r.Lines = append(r.Lines, recipe.Line{Item: p.Item, Amount: unit.OfMass(p.Mass)})
 			continue
 		}
-		r.Lines[at].Mass = r.Lines[at].Mass.Plus(p.Mass)
+		r.Lines[at].Amount = r.Lines[at].Amount.Plus(unit.OfMass(p.Mass))
 	}
 	return r
 }
@@ -208,7 +210,7 @@ type Subject struct {
 // filler of the tub, and everything that stays whole in it.
 func (s State) Subjects(portion unit.Mass, on age.Date) (all []Subject) {
 	add := func(name string, f material.Facts) {
-		f.Uses, f.Portion = material.Read(float64(s.Uses)), material.Known(portion.Grams())
+		f.Uses, f.Portion = material.Read(float64(s.Uses)), unit.OfMass(portion)
 		f.KeptDays = material.NotRead()
 		if !s.Made.On.IsZero() {
 			f.KeptDays = material.Read(float64(max(0, on.Sub(s.Made.On))))

@@ -66,7 +66,7 @@ func TestWhatIsWorkedInIsTheSameIngredient(t *testing.T) {
 			Item: nameless, Mass: unit.Grams(1)}})
 	was, now := s.Made.Recipe.Lines, s.Now().Lines
 	require.Len(t, now, len(was)+2)
-	assert.InDelta(t, was[0].Mass.Grams()+10, now[0].Mass.Grams(), 1e-9)
+	assert.InDelta(t, was[0].Mass().Grams()+10, now[0].Mass().Grams(), 1e-9)
 }
 
 // A look tells of grain, powder and pieces of unknown age, each alone in its tub, and of nothing that is wet.
@@ -79,7 +79,7 @@ func TestWhatALookTellsOf(t *testing.T) {
 	}
 	salt := func(share float64) []string {
 		m := Made{Recipe: recipe.Recipe{Own: true, Kind: "dough", Lines: []recipe.Line{{Item: thing("fine-salt"),
-			Mass: unit.Grams(share)}, {Item: thing("ready-flour"), Mass: unit.Grams(100 - share)}}},
+			Amount: unit.OfMass(unit.Grams(share))}, {Item: thing("ready-flour"), Amount: unit.OfMass(unit.Grams(100 - share))}}},
 			Mass: unit.Grams(100), On: day("2026-11-02")}
 		var never []string
 		_, all := Fold(m, nil).End()

@@ -19,6 +19,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/unit"
 )
 
 // Limits of one file.
@@ -290,11 +291,15 @@ func (c *checker) firstSwap(item material.Item, use safety.Use) string {
 	f := item.Facts
 	plain := material.Facts{Thing: material.Thing{Form: f.Form, Traits: f.Traits.Meet(material.TraitsOf(material.Soft,
 		material.Rounded, material.Slippery))},
-		Setting: material.Setting{Depth: stepUp(f.Depth, 20, 50, 100, 150, 250, 5000), Portion: stepUp(f.Portion, 10,
-			50, 100, 200, 500, 1000, 5000), Wall: f.Wall}}
+		Setting: f.Setting}
+	if depth, known := f.Depth.Get(); known {
+		plain.Depth = unit.Known(unit.Millimetres(stepUp(depth.Millimetres(), 20, 50, 100, 150, 250, 5000)))
+	}
+	if portion, known := f.Portion.Mass(); known {
+		plain.Portion = unit.OfMass(unit.Grams(stepUp(portion.Grams(), 10, 50, 100, 200, 500, 1000, 5000)))
+	}
 	if wall, known := f.Wall.Get(); known {
-		up, _ := stepUp(material.Known(wall), 50, 100, 150, 250, 5000).Get()
-		plain.Wall = material.Read(up)
+		plain.Wall = material.Read(stepUp(wall, 50, 100, 150, 250, 5000))
 	}
 	if f.Largest.Known() {
 		_, _, long := f.Largest.Extents()
@@ -318,18 +323,14 @@ func (c *checker) firstSwap(item material.Item, use safety.Use) string {
 	return name
 }
 
-// stepUp returns the first of the steps that is at least the amount.
-func stepUp(a material.Amount, steps ...float64) material.Amount {
-	v, known := a.Get()
-	if !known {
-		return a
-	}
+// stepUp returns the first of the steps that is at least the figure, and the figure where it is above them.
+func stepUp(v float64, steps ...float64) float64 {
 	for _, s := range steps {
 		if v <= s {
-			return material.Known(s)
+			return s
 		}
 	}
-	return a
+	return v
 }
 
 // CSV writes the report: the columns of the list, then verdict, rules, why and swap, in

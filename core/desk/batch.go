@@ -5,7 +5,6 @@ import (
 	"time"
 
 	"emblo/core/batch"
-	"emblo/core/stock"
 	"emblo/core/written"
 )
 
@@ -81,9 +80,8 @@ func (d *Desk) State(b *Batch) (batch.State, *written.Fault) {
 // Weighed returns the jar of a thing in which there is most, as far as they were weighed, with how much.
 func (k *Stock) Weighed(item string) (jar string, grams float64, ok bool) {
 	for _, j := range k.Jars {
-		if j.Unreadable == "" && j.Written.ItemID == item && j.Balance.Weighed &&
-			j.Balance.Amount.Unit() == stock.Grams && j.Balance.Amount.Number() > grams {
-			jar, grams, ok = j.ID, j.Balance.Amount.Number(), true
+		if n := j.Balance.Amount.Or(0); j.Unreadable == "" && j.Written.ItemID == item && n > grams {
+			jar, grams, ok = j.ID, n, true
 		}
 	}
 	return jar, grams, ok

@@ -6,6 +6,7 @@ import (
 	"emblo/core/money"
 	"emblo/core/recipe"
 	"emblo/core/stock"
+	"emblo/core/unit"
 	"emblo/core/written"
 )
 
@@ -31,17 +32,17 @@ func ReadJar(id string, version, form int, data []byte, moves []written.Moved) J
 		return j
 	}
 	var fault *written.Fault
-	if j.Label, j.Packs, fault = w.Read(stock.Grams); fault != nil {
+	if j.Label, j.Packs, fault = w.Read(unit.ByMass); fault != nil {
 		j.Unreadable = fault.Sentence
 		return j
 	}
 	j.Written = w
-	told, err := ReadMoves(moves, stock.Grams)
+	told, err := ReadMoves(moves, unit.ByMass)
 	if err != nil {
 		j.Unreadable = err.Error()
 		return j
 	}
-	j.Balance = stock.Fold(stock.Grams, told)
+	j.Balance = stock.Fold(unit.ByMass, told)
 	if n := len(moves); n > 0 {
 		j.Last = &moves[n-1]
 	}
@@ -49,17 +50,16 @@ func ReadJar(id string, version, form int, data []byte, moves []written.Moved) J
 }
 
 // ReadMoves reads moves of a jar of a thing reckoned in a unit, in the order in which they happened.
-func ReadMoves(moves []written.Moved, u stock.Unit) ([]stock.Move, error) {
+func ReadMoves(moves []written.Moved, by unit.Kind) ([]stock.Move, error) {
 	told := make([]stock.Move, len(moves))
 	for i, m := range moves {
 		kind, err := stock.ParseKind(m.Kind)
 		if err != nil {
 			return nil, err
 		}
-		told[i] = stock.Move{ID: m.ID, At: m.At, Arrived: i + 1, Kind: kind, Amount: stock.Of(0, u),
-			Weighed: m.Amount != nil}
+		told[i] = stock.Move{ID: m.ID, At: m.At, Arrived: i + 1, Kind: kind}
 		if m.Amount != nil {
-			told[i].Amount = stock.Of(*m.Amount, u)
+			told[i].Amount = unit.Of(*m.Amount, by)
 		}
 	}
 	return told, nil
@@ -97,10 +97,10 @@ func NewStock(jars []Jar, log []Addition) *Stock {
 		}
 		id, b := j.Written.ItemID, j.Balance
 		switch {
-		case b.Here && !b.Weighed:
+		case b.Here && !b.Amount.Known():
 			unweighed[id] = true
 		default:
-			k.Weighs[id] = k.Weighs[id].Plus(b.Amount.Mass())
+			k.Weighs[id] = k.Weighs[id].Plus(unit.Grams(b.Amount.Or(0)))
 		}
 		if b.Here {
 			k.Here[id] = true
@@ -110,7 +110,7 @@ func NewStock(jars []Jar, log []Addition) *Stock {
 				k.Packs[id] = p
 			}
 			if _, known := k.Prices[id]; p.Priced && !known {
-				k.Prices[id] = money.Price{Coins: p.Coins, For: p.Size.Mass()}
+				k.Prices[id] = money.Price{Coins: p.Coins, For: unit.Grams(p.Size.Or(0))}
 			}
 		}
 	}

@@ -7,6 +7,7 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/gauge"
+	"emblo/core/unit"
 	"emblo/core/words"
 )
 
@@ -104,8 +105,8 @@ var figureTraits = map[string]figure{
 	"wall":        {"mm", 0, gauge.MaxSize, func(f *Facts, r Reading) { f.Wall = r }},
 	"uses":        {"sessions", 0, 10000, func(f *Facts, r Reading) { f.Uses = r }},
 	"kept-days":   {"days", 0, 10000, func(f *Facts, r Reading) { f.KeptDays = r }},
-	"depth":       {"mm", 0, gauge.MaxSize, func(f *Facts, r Reading) { f.Depth = amountOf(r) }},
-	"portion":     {"g", 0, 5000, func(f *Facts, r Reading) { f.Portion = amountOf(r) }},
+	"depth":       {"mm", 0, gauge.MaxSize, func(f *Facts, r Reading) { f.Depth = depthOf(r) }},
+	"portion":     {"g", 0, 5000, func(f *Facts, r Reading) { f.Portion = portionOf(r) }},
 }
 
 // flags are words of the trait column for what the set-up does to a thing, or has been done
@@ -119,9 +120,18 @@ var flags = []struct {
 	{"cooled", func(f *Facts) *bool { return &f.Cooled }},
 }
 
-func amountOf(r Reading) Amount {
-	v, known := r.Get()
-	return Amount{v, known}
+func depthOf(r Reading) (depth unit.Maybe[unit.Length]) {
+	if mm, known := r.Get(); known {
+		depth = unit.Known(unit.Millimetres(mm))
+	}
+	return depth
+}
+
+func portionOf(r Reading) (portion unit.Amount) {
+	if g, known := r.Get(); known {
+		portion = unit.OfMass(unit.Grams(g))
+	}
+	return portion
 }
 
 func (f *Facts) readTraits(text string) error {
@@ -276,7 +286,7 @@ func (f *Facts) readContents(text string, find func(string) (Item, bool)) error 
 		f.Traits = f.Traits.Without(Food)
 	}
 	if _, known := f.Salt.Get(); !known && f.ContentsKnown && !salted {
-		f.Salt = Known(0)
+		f.Salt = unit.Known(0.0)
 	}
 	return nil
 }

@@ -52,18 +52,6 @@ func (f Form) GaugeJudges() bool {
 	return f == FormUnknown || f == Piece || f == Sheet || f == Strand
 }
 
-// Amount is an optional number. The zero value is "not known".
-type Amount struct {
-	value float64
-	known bool
-}
-
-// Known returns a known amount.
-func Known(v float64) Amount { return Amount{v, true} }
-
-// Get returns the number; ok is false when it is not known.
-func (a Amount) Get() (v float64, ok bool) { return a.value, a.known }
-
 // Reading is a figure that only some things have: how long a cord is, how hot a dough.
 // The zero value says that the thing has none of it.
 type Reading struct {
@@ -111,7 +99,7 @@ type Thing struct {
 	// ByLabel says that some of this is so because the packet in the hand says so.
 	ByLabel bool
 	// Salt is the share of salt by mass, 0 to 1.
-	Salt Amount
+	Salt unit.Maybe[float64]
 
 	Fragment Reading // longest dimension in mm of the smallest piece it comes apart into
 	Cord     Reading // free length in mm of a cord or string on it
@@ -128,9 +116,9 @@ const FilmUnder = 0.038
 // Setting is where a thing lies: what the set-up around it says of it.
 type Setting struct {
 	// Depth is how deep it lies in its vessel, in mm; not known counts as deep.
-	Depth Amount
+	Depth unit.Maybe[unit.Length]
 	// Portion is what one child has of a mix, in grams.
-	Portion Amount
+	Portion unit.Amount
 	Wall    Reading // height in mm of the vessel's wall above the floor of the set-up
 	Filled  Reading // mass in grams of the vessel when filled
 	// InEdible is set when it is hidden inside something children may taste.

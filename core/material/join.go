@@ -1,6 +1,9 @@
 package material
 
-import "math"
+import (
+	"emblo/core/unit"
+	"math"
+)
 
 // Sized returns the facts with the size that somebody measured in place of their own.
 func (f Facts) Sized(by Facts) Facts {
@@ -38,7 +41,7 @@ func (f Facts) Joined(more Facts) Facts {
 		if own, has := f.Salt.Get(); has {
 			share = math.Max(share, own)
 		}
-		f.Salt = Known(share)
+		f.Salt = unit.Known(share)
 	}
 	for _, r := range []struct {
 		of     *Reading
@@ -84,7 +87,7 @@ func (f Facts) Placed(at Facts) Facts {
 	if _, known := at.Depth.Get(); known {
 		f.Depth = at.Depth
 	}
-	if _, known := at.Portion.Get(); known {
+	if at.Portion.Known() {
 		f.Portion = at.Portion
 	}
 	for _, r := range []struct{ of, at *Reading }{{&f.Wall, &at.Wall}, {&f.Filled, &at.Filled}, {&f.Hot, &at.Hot},

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"emblo/core/unit"
 	"emblo/core/words"
 )
 
@@ -93,13 +94,13 @@ func TestIngredientsBringWhatTheyAre(t *testing.T) {
 		assert.NoError(t, err)
 		return f
 	}
-	assert.Equal(t, Known(0), of("cornflour").Salt, "what holds no salt brings none")
-	assert.Equal(t, Amount{}, of("fine salt").Salt)
+	assert.Equal(t, unit.Known(0.0), of("cornflour").Salt, "what holds no salt brings none")
+	assert.Equal(t, unit.Maybe[float64]{}, of("fine salt").Salt)
 	assert.True(t, of("vanilla extract").Alcohol.There())
 	assert.False(t, of("vanilla extract;zqxv").ContentsKnown)
 	assert.False(t, of("finger paint, bought").Traits.Has(Food), "what holds what is no food is none")
 	salted, _ := Description{Traits: "food;dough;salt=25"}.Facts(nil)
-	assert.Equal(t, Known(0.25), salted.Salt)
+	assert.Equal(t, unit.Known(0.25), salted.Salt)
 }
 
 // A row of the shelf is read to its limits, too.

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"sync"
 
+	"emblo/core/unit"
 	"emblo/core/words"
 )
 
@@ -95,7 +96,7 @@ func ReadShelf(data []byte) (*Shelf, error) {
 		}
 		item.Facts.ContentsKnown = true
 		if _, known := item.Facts.Salt.Get(); !known {
-			item.Facts.Salt = Known(0)
+			item.Facts.Salt = unit.Known(0.0)
 		}
 		if item.ID == "" {
 			return nil, fmt.Errorf("shelf item %q: needs an id", r.Name)

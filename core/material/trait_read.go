@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"emblo/core/allergen"
+	"emblo/core/unit"
 	"emblo/core/words"
 )
 
@@ -75,7 +76,7 @@ func (f *Facts) readSalt(value string) error {
 	if err != nil || v < 0 || v > 100 || perhapsThousands(v, value) {
 		return bad("traits", "salt needs per cent by mass, as in salt=1.2, not %q", words.Cut(value))
 	}
-	f.Salt = Known(v / 100)
+	f.Salt = unit.Known(v / 100)
 	return nil
 }
 

@@ -9,6 +9,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/memo"
+	"emblo/core/unit"
 )
 
 // AsCalled returns the facts of a thing of one's own, or one described by hand, together with what its name says:
@@ -41,7 +42,7 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 			}
 			said, known := f.Salt.Get()
 			if holds, _ := it.Facts.Salt.Get(); known && said == 0 && holds >= salty {
-				f.Salt = material.Amount{} // nobody said how much
+				f.Salt = unit.Maybe[float64]{} // nobody said how much
 			}
 			if it.Facts.Traits.Has(material.ChokeFood) || it.Facts.Form.GaugeJudges() &&
 				it.Facts.Traits.Has(material.Food) && it.Facts.Traits.Any(material.Hard, material.Rounded,

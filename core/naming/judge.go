@@ -13,8 +13,8 @@ import (
 // Ask is how a thing is asked about.
 type Ask struct {
 	Use safety.Use
-	// Portion is what one child has; zero takes the usual portion of the youngest.
-	Portion unit.Mass
+	// Portion is what one child has; where it is not known, the usual portion of the youngest is taken.
+	Portion unit.Amount
 	// More is what somebody adds to what is known by the name: it may replace the size, and
 	// otherwise only adds. Nil adds nothing.
 	More *material.Facts
@@ -234,15 +234,15 @@ func numbered(n int) say.Text {
 // piece in it. The worst counts, so that adding never clears.
 func (x Member) judge(g *safety.Group, ask Ask) Judged {
 	j := Judged{Decides: x}
-	portion := ask.Portion
-	if portion.Grams() == 0 {
+	portion, named := ask.Portion.Mass()
+	if !named {
 		portion = recipe.DefaultPortion(g.Youngest())
 	}
 	put := func(name string, f material.Facts, use safety.Use) {
 		f.InEdible = f.InEdible || ask.inEdible
 		f.ContentsKnown = f.ContentsKnown && !ask.Unread
-		if _, known := f.Portion.Get(); !known && eaten(f) {
-			f.Portion = material.Known(portion.Grams())
+		if !f.Portion.Known() && eaten(f) {
+			f.Portion = unit.OfMass(portion)
 			if f.Form != material.Liquid { // water is poured, not portioned
 				j.assume(ask, portion)
 			}
@@ -288,7 +288,7 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 
 // assume notes a portion that nobody named.
 func (j *Judged) assume(ask Ask, portion unit.Mass) {
-	if ask.Portion.Grams() == 0 {
+	if !ask.Portion.Known() {
 		j.Portion = portion
 	}
 }

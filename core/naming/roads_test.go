@@ -235,7 +235,7 @@ func TestAddingNeverClears(t *testing.T) {
 // portioned gives a thing the portion that a check takes when nobody names one.
 func portioned(f material.Facts, g *safety.Group) material.Facts {
 	if eaten(f) {
-		f.Portion = material.Known(recipe.DefaultPortion(g.Youngest()).Grams())
+		f.Portion = unit.OfMass(recipe.DefaultPortion(g.Youngest()))
 	}
 	return f
 }
@@ -264,7 +264,8 @@ func TestOwnThingsHideNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "item")
 		own := recipe.Recipe{ID: "own", Name: "Own dough", Own: true, Kind: "dough",
-			Lines: []recipe.Line{{Item: flour, Mass: unit.Grams(100)}, {Item: it, Mass: unit.Grams(1)}}}
+			Lines: []recipe.Line{{Item: flour, Amount: unit.OfMass(unit.Grams(100))},
+				{Item: it, Amount: unit.OfMass(unit.Grams(1))}}}
 		n := New(material.Standard(), []recipe.Recipe{own})
 		mix := n.Resolve("own dough", "").Judge(g, Ask{Use: safety.Open})
 		if recipe.StaysWhole(it) {

@@ -257,8 +257,8 @@ func (a *PlaceAnswer) noteVessels(f Fill, in found, g *safety.Group, children in
 // addPoured judges a filler as it lies in its vessel, which weighs so much with all that is in it.
 func (a *PlaceAnswer) addPoured(f Fill, p Poured, full unit.Mass, g *safety.Group, children int, memo *Memo) {
 	facts := p.Item.Facts
-	facts.Portion = material.Known(p.InAll.Grams() / float64(children))
-	facts.Depth = material.Known(f.Depth().Millimetres())
+	facts.Portion = unit.OfMass(unit.Grams(p.InAll.Grams() / float64(children)))
+	facts.Depth = unit.Known(f.Depth())
 	switch f.Tub.Shape() { // nobody reaches over the wall of either
 	case vessel.Bag:
 		facts.Traits = facts.Traits.With(material.Film)

@@ -106,11 +106,11 @@ func TestSaltReachesTheIceOnlyLooseAndInHand(t *testing.T) {
 	require.True(t, ice.Facts.Traits.Has(material.Ice))
 	salt := func(form material.Form, share float64, use safety.Use) Placed {
 		f := shelfItem(t, "fine salt").Facts
-		f.Form, f.Salt = form, material.Known(share)
+		f.Form, f.Salt = form, unit.Known(share)
 		return Placed{Name: "Salt", Facts: f, Each: 1, Use: use}
 	}
 	unknown := salt(material.Grain, 0, safety.Open)
-	unknown.Facts.Salt = material.Amount{}
+	unknown.Facts.Salt = unit.Maybe[float64]{}
 	tool, sealed := ice, ice
 	tool.Use, sealed.Use = safety.AdultTool, safety.Sealed
 	for _, row := range []struct {
@@ -340,7 +340,7 @@ func TestHowManyTheStockIsEnoughFor(t *testing.T) {
 	require.True(t, known)
 	for few, said := range map[float64]string{0.9: "", 1: "for 1 at a time", 6: "for 6 at a time",
 		13: "for 13 at a time", 14: ""} {
-		o.Need = recipe.Children{Months: Months(g, 14), Portion: limit.Made.Times(1 / few)}
+		o.Need = recipe.Children{Months: Months(g, 14), Portion: unit.OfMass(limit.Made.Times(1 / few))}
 		m, err := Make(o, g, unit.StandardSet(unit.Metric))
 		require.NoError(t, err, "%g", few)
 		for _, w := range m.Ways {

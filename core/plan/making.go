@@ -174,10 +174,11 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 		each := made.Times(1 / float64(m.Children))
 		text := say.F("Make {made} now, all that the {things} allows: {each} for each of {children}.", made,
 			listNames(m.Limit.By), each, m.Children)
-		if c, ok := o.Need.(recipe.Children); ok && c.Portion.Grams() > 0 {
-			if n := int(made.Over(c.Portion) + 1e-9); n >= 1 && n < m.Children {
+		c, _ := o.Need.(recipe.Children)
+		if portion, named := c.Portion.Mass(); named {
+			if n := int(made.Over(portion) + 1e-9); n >= 1 && n < m.Children {
 				text = say.F("Make {made} now, all that the {things} allows: {each} for each of {children}, or {portion} for {few} at a time.",
-					made, listNames(m.Limit.By), each, m.Children, c.Portion, n)
+					made, listNames(m.Limit.By), each, m.Children, portion, n)
 			}
 		}
 		ways = append(ways, Way{Kind: "less", Sentence: text, Made: made, Verdict: verdict(m.Recipe, each)})

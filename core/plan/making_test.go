@@ -40,8 +40,8 @@ func anyOwn(t *rapid.T) recipe.Recipe {
 		Keeps: "a day"}
 	all := material.Standard().Search("", 400)
 	for _, i := range rapid.SliceOfNDistinct(rapid.IntRange(0, len(all)-1), 1, 5, rapid.ID).Draw(t, "ingredients") {
-		r.Lines = append(r.Lines, recipe.Line{Item: all[i], Mass: unit.Grams(rapid.Float64Range(5, 400).Draw(t,
-			"grams"))})
+		r.Lines = append(r.Lines, recipe.Line{Item: all[i],
+			Amount: unit.OfMass(unit.Grams(rapid.Float64Range(5, 400).Draw(t, "grams")))})
 	}
 	return r
 }
@@ -109,7 +109,8 @@ func ExampleMake() {
 	}
 	g, _ := safety.NewGroup(r, table, safety.Policy{})
 	stove, _ := recipe.Standard().Get("stove-dough")
-	m, _ := Make(Order{Recipe: stove, Need: recipe.Children{Months: Months(&g, 14), Portion: unit.Grams(120)},
+	m, _ := Make(Order{Recipe: stove, Need: recipe.Children{Months: Months(&g, 14),
+		Portion: unit.OfMass(unit.Grams(120))},
 		Colours: 1, Use: safety.Open,
 		Pot: unit.Litres(3), Stock: recipe.Stock{"fine-salt": unit.Grams(141), "coarse-salt": unit.Grams(500)}}, &g,
 		unit.StandardSet(unit.Metric))

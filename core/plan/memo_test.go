@@ -42,7 +42,7 @@ func TestWhatIsKeptChangesNoAnswer(t *testing.T) {
 			o.Stock[o.Recipe.Lines[0].Item.ID] = unit.Grams(rapid.Float64Range(50, 500).Draw(t, "have"))
 			if rapid.Bool().Draw(t, "by children") {
 				o.Need = recipe.Children{Months: Months(g, rapid.IntRange(1, 2).Draw(t, "for")),
-					Portion: unit.Grams(100)}
+					Portion: unit.OfMass(unit.Grams(100))}
 			}
 			made, err := Make(o, g, set)
 			o.Memo = memo

@@ -168,7 +168,7 @@ func TestBlowingNearWhatIsLoose(t *testing.T) {
 	straw := blowStraw(t)
 	lentils := shelfItem(t, "red lentils")
 	own := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true, Lines: []recipe.Line{{Item: shelfItem(t, "water"),
-		Mass: unit.Grams(100)}, {Item: lentils, Mass: unit.Grams(50)}}}
+		Amount: unit.OfMass(unit.Grams(100))}, {Item: lentils, Amount: unit.OfMass(unit.Grams(50))}}}
 	for words, row := range map[string]struct {
 		setup Setup
 		loose bool

@@ -88,7 +88,7 @@ func keptOut(it material.Item, g *safety.Group) bool {
 	if f.Traits.Has(material.Food, material.Single) && !f.Traits.Has(material.RawFlour) && f.Allergens.Empty() {
 		return false // water, oil, salt and the like, which most mixes are made of
 	}
-	f.Portion, f.Salt = material.Known(1), material.Known(0)
+	f.Portion, f.Salt = unit.OfMass(unit.Grams(1)), unit.Known(0.0)
 	subject := safety.Prepare(it.Name, f)
 	return g.Judge(&subject, safety.Open).Verdict == safety.KeepOut
 }

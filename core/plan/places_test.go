@@ -123,8 +123,9 @@ func TestSplittingAMixClearsNothing(t *testing.T) {
 		g := anyGroup(t)
 		salt := rapid.Float64Range(1, 5).Draw(t, "salt") // so little that a taste of it is no matter
 		r := recipe.Recipe{Name: "Ours", Kind: "dough", Own: true,
-			Lines: []recipe.Line{{Item: starch, Mass: unit.Grams(50)}, {Item: water, Mass: unit.Grams(50 - salt)},
-				{Item: fine, Mass: unit.Grams(salt)}}}
+			Lines: []recipe.Line{{Item: starch, Amount: unit.OfMass(unit.Grams(50))},
+				{Item: water, Amount: unit.OfMass(unit.Grams(50 - salt))},
+				{Item: fine, Amount: unit.OfMass(unit.Grams(salt))}}}
 		portion := rapid.Float64Range(10, 300).Draw(t, "portion")
 		mix := func(grams float64) Place {
 			return Place{Base: Mix{Recipe: r, Portion: unit.Grams(grams), Colours: 1, Use: safety.Open}}

@@ -277,10 +277,7 @@ func (a *PlaceAnswer) addMix(m Mix, g *safety.Group, children int, set unit.Meas
 	if m.Colours < 1 || m.Colours > 6 {
 		return &InvalidInput{"base/colours", "Split the dough into 1 to 6 colours."}
 	}
-	need, err := recipe.Children{Months: make([]int, children), Portion: m.Portion}.Mass(m.Recipe)
-	if err == nil && m.Portion.Grams() == 0 {
-		err = fmt.Errorf("a portion must be between %g and %g g", recipe.MinPortion, recipe.MaxPortion)
-	}
+	need, err := recipe.Children{Months: make([]int, children), Portion: unit.OfMass(m.Portion)}.Mass(m.Recipe)
 	if err != nil {
 		return &InvalidInput{"base/portion_g", sentence(err)}
 	}

@@ -110,7 +110,7 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 		balls := Placed{ID: "1", Name: "Balls", Each: each, Use: use,
 			Facts: material.Facts{Thing: material.Thing{Form: material.Piece, Smallest: gauge.Must(gauge.Sphere, 50),
 				Largest: gauge.Must(gauge.Sphere, 60), TraitsKnown: true, ContentsKnown: true,
-				Salt: material.Known(0)}}}
+				Salt: unit.Known(0.0)}}}
 		return reckon(at(Fill{Layers: []Layer{{sand, unit.Millimetres(35)}}, Tub: tub, Use: safety.Open, Count: 2},
 			balls), group(t, 2, 80, 80, 80, 80), unit.StandardSet(unit.US))
 	}

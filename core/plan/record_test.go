@@ -151,7 +151,7 @@ func answerText(a Answer, g *safety.Group) string {
 	}
 	for _, l := range a.Lines() {
 		filled, _ := l.Facts.Filled.Get()
-		portion, _ := l.Facts.Portion.Get()
+		portion := l.Facts.Portion.Or(0)
 		fmt.Fprintf(&b, " | %s %s %d %v %s %s %.2f %.2f %v %s", l.Say(), l.Use, l.Count, l.Sorted, l.Assessment.Verdict,
 			strings.Join(l.Assessment.Rules(), ","), filled, portion, l.Passes, l.Meets)
 	}
@@ -173,12 +173,13 @@ func makingText(t *testing.T, r recipe.Recipe, g *safety.Group, set unit.Measure
 	stock, prices := recipe.Stock{}, recipe.Prices{}
 	for j := range r.Lines {
 		if j%4 != 3 {
-			stock[r.Lines[j].Item.ID] = r.Lines[j].Mass.Times([]float64{0.35, 2, 0.8}[j%3])
+			stock[r.Lines[j].Item.ID] = r.Lines[j].Mass().Times([]float64{0.35, 2, 0.8}[j%3])
 			prices[r.Lines[j].Item.ID] = money.Price{Coins: money.Coins(150 + 10*j), For: unit.Grams(500)}
 		}
 	}
 	var b strings.Builder
-	for _, need := range []recipe.Need{recipe.Children{Months: Months(g, 12), Portion: unit.Grams(90)}, nil} {
+	for _, need := range []recipe.Need{recipe.Children{Months: Months(g, 12), Portion: unit.OfMass(unit.Grams(90))},
+		nil} {
 		m, err := Make(Order{Recipe: r, Need: need, Colours: 1 + i%4, Use: safety.Open, Pot: unit.Litres(1.5),
 			Stock: stock, Prices: prices}, g, set)
 		if err != nil {

@@ -1,8 +1,8 @@
 package plan
 
 import (
-	"emblo/core/material"
 	"emblo/core/safety"
+	"emblo/core/unit"
 )
 
 // addUpSalt judges what fills the places by the salt of all of it: every child plays at every place,
@@ -19,7 +19,7 @@ func (a *Answer) addUpSalt(memo *Memo, g *safety.Group) {
 	}
 	a.salty(func(p *PlaceAnswer, l *Line, salt, portion float64) {
 		facts := *l.Facts
-		facts.Portion = material.Known(max(portion, total/salt))
+		facts.Portion = unit.OfMass(unit.Grams(max(portion, total/salt)))
 		again := memo.judge(l.Name, &facts, nil, l.Use, g)
 		l.Facts, l.Assessment, l.Kept = again.Facts, again.Assessment, again.Kept
 		p.Verdict = safety.Worst(p.Verdict, l.Assessment.Verdict)
@@ -35,9 +35,9 @@ func (a *Answer) salty(do func(p *PlaceAnswer, l *Line, salt, portion float64)) 
 		for j := range p.Base {
 			l := &p.Base[j]
 			salt, known := l.Facts.Salt.Get()
-			portion, measured := l.Facts.Portion.Get()
+			portion, measured := l.Facts.Portion.Mass()
 			if known && measured && safety.WeighsSalt(salt) && l.Use != safety.AdultTool && l.Use != safety.Sealed {
-				do(p, l, salt, portion)
+				do(p, l, salt, portion.Grams())
 			}
 		}
 	}

@@ -26,7 +26,7 @@ func TestWhatIsStoredIsJudgedAsItIs(t *testing.T) {
 			f := it.Facts
 			f.Expired = rapid.IntRange(0, 3).Draw(t, "past") == 0
 			f.Uses, f.Portion = material.Read(float64(rapid.IntRange(0, 6).Draw(t, "uses"))),
-				material.Known(portion.Grams())
+				unit.OfMass(portion)
 			s.Parts = append(s.Parts, StoredPart{it.Name, f})
 		}
 		set := unit.StandardSet(unit.Metric)

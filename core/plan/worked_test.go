@@ -35,7 +35,7 @@ func TestWorkedValues(t *testing.T) {
 	silky, _ := recipe.Standard().Get("silky-dough")
 	var batch unit.Mass
 	for _, l := range silky.Lines {
-		batch = batch.Plus(l.Mass)
+		batch = batch.Plus(l.Mass())
 	}
 	assert.InDelta(t, 492, batch.Grams(), 0.5, "two cups of starch to one of conditioner")
 	assert.InDelta(t, 3.41, 14*120/batch.Grams(), 0.005)

@@ -55,7 +55,7 @@ func (b Batch) CountingCards(set unit.MeasureSet) []Card {
 	return cards
 }
 
-func (a Amount) card(set unit.MeasureSet, round func(float64) float64) (c Card) {
+func (a Measured) card(set unit.MeasureSet, round func(float64) float64) (c Card) {
 	v, known := a.Line.Item.Density.VolumeOf(a.Exact)
 	if !known || v.Millilitres() == 0 {
 		return c

@@ -28,13 +28,13 @@ func TestWhatAChildCounts(t *testing.T) {
 		count     int
 	}{{260, 130, 2}, {262, 131, 0}, {130, 130, 0}, {100, 5, 20}, {105, 5, 0}, {104.1, 50, 2}, {104.3, 50, 0},
 		{96.2, 50, 2}, {96, 50, 0}, {0, 50, 0}} {
-		c := Amount{Line: water, Exact: unit.Grams(row.grams)}.card(drawer(row.ml), math.Round)
+		c := Measured{Line: water, Exact: unit.Grams(row.grams)}.card(drawer(row.ml), math.Round)
 		assert.Equal(t, row.count, c.Count, "%g g in %g mL", row.grams, row.ml)
 		if row.count > 0 {
 			assert.InDelta(t, float64(row.count)*row.ml/row.grams-1, c.Off, 0.01)
 		}
 	}
-	both := Amount{Line: water, Exact: unit.Grams(200)}.card(drawer(25, 100), math.Round)
+	both := Measured{Line: water, Exact: unit.Grams(200)}.card(drawer(25, 100), math.Round)
 	assert.Equal(t, 2, both.Count, "the largest that will do")
 	r := stove(t)
 	b, err := Scale(r, unit.Grams(900), drawer(240, 60, 15, 5))
@@ -80,18 +80,20 @@ func TestWhatIsLearned(t *testing.T) {
 	require.Len(t, flour, 1)
 	assert.Equal(t, "plain-flour", flour[0].Line.Item.ID)
 	with := r.With(flour)
-	assert.InDelta(t, r.Lines[0].Mass.Grams()+0.02*r.Made().Grams(), with.Lines[0].Mass.Grams(), 1e-9)
+	assert.InDelta(t, r.Lines[0].Mass().Grams()+0.02*r.Made().Grams(), with.Lines[0].Mass().Grams(), 1e-9)
 	for i := range r.Lines[1:] {
-		assert.Equal(t, r.Lines[i+1].Mass, with.Lines[i+1].Mass)
+		assert.Equal(t, r.Lines[i+1].Amount, with.Lines[i+1].Amount)
 	}
 }
 
 // A dose is what the recipe has most of, in scoops within a tenth of it; salt is no dry dose, acid no wet one.
 func TestDosesAreOfTheMix(t *testing.T) {
-	r := Recipe{Kind: "dough", Lines: []Line{{Item: must(t, "fine-salt"), Mass: unit.Grams(900)},
-		{Item: must(t, "cornflour"), Mass: unit.Grams(100)}, {Item: must(t, "rice-flour"), Mass: unit.Grams(101)},
-		{Item: must(t, "vinegar"), Mass: unit.Grams(500)}, {Item: must(t, "water"), Mass: unit.Grams(50)},
-		{Item: must(t, "plant-oil"), Mass: unit.Grams(600)}}}
+	r := Recipe{Kind: "dough", Lines: []Line{{Item: must(t, "fine-salt"), Amount: unit.OfMass(unit.Grams(900))},
+		{Item: must(t, "cornflour"), Amount: unit.OfMass(unit.Grams(100))}, {Item: must(t, "rice-flour"),
+			Amount: unit.OfMass(unit.Grams(101))},
+		{Item: must(t, "vinegar"), Amount: unit.OfMass(unit.Grams(500))}, {Item: must(t, "water"),
+			Amount: unit.OfMass(unit.Grams(50))},
+		{Item: must(t, "plant-oil"), Amount: unit.OfMass(unit.Grams(600))}}}
 	for of, want := range map[string]string{"dry": "rice-flour", "wet": "water", "oil": "plant-oil"} {
 		l, ok := r.doseOf(of)
 		assert.True(t, ok)

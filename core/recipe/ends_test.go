@@ -43,8 +43,8 @@ func TestNothingOfItIsNoAmount(t *testing.T) {
 			",common practice\n"))
 		assert.Equal(t, ok, err == nil, "sets at %s per cent", share)
 	}
-	assert.Equal(t, unit.Mass{}, (&said{low: 1}).lower(unit.Grams(5)), "no range")
-	assert.Equal(t, unit.Grams(2.5), (&said{low: 0.5}).lower(unit.Grams(5)))
+	assert.False(t, (&said{low: 1}).lower(unit.OfMass(unit.Grams(5))).Known(), "no range")
+	assert.Equal(t, unit.OfMass(unit.Grams(2.5)), (&said{low: 0.5}).lower(unit.OfMass(unit.Grams(5))))
 }
 
 // A comma parts two ingredients unless digits stand on both sides.
@@ -130,8 +130,8 @@ func TestHowDeepARecipeLies(t *testing.T) {
 func TestTheDoseAtItsEnds(t *testing.T) {
 	powder := func(id string, salt, grams float64) Line {
 		it := material.Item{ID: id}
-		it.Facts.Form, it.Facts.Salt = material.Powder, material.Known(salt)
-		return Line{Item: it, Mass: unit.Grams(grams)}
+		it.Facts.Form, it.Facts.Salt = material.Powder, unit.Known(salt)
+		return Line{Item: it, Amount: unit.OfMass(unit.Grams(grams))}
 	}
 	for _, row := range []struct {
 		lines []Line
@@ -169,15 +169,15 @@ func TestWhatIsTakenInstead(t *testing.T) {
 			was, is := 0.0, 0.0
 			for _, x := range stove.Lines {
 				if x.Item.ID == sub.Item.ID {
-					was = x.Mass.Grams()
+					was = x.Mass().Grams()
 				}
 			}
 			for _, x := range half.Lines {
 				if x.Item.ID == sub.Item.ID {
-					is = x.Mass.Grams()
+					is = x.Mass().Grams()
 				}
 			}
-			assert.InDelta(t, 0.5*l.Mass.Grams()*sub.ByMass, is-was, 1e-9, sub.Item.ID)
+			assert.InDelta(t, 0.5*l.Mass().Grams()*sub.ByMass, is-was, 1e-9, sub.Item.ID)
 		}
 	}
 }
@@ -214,7 +214,8 @@ func TestHowLongAMixKeepsAtItsEnds(t *testing.T) {
 // than a hundred thousandth apart.
 func TestABatchThatFitsInASliver(t *testing.T) {
 	line := func(id string, density, grams float64) Line {
-		return Line{Item: material.Item{ID: id, Density: unit.GramsPerMillilitre(density)}, Mass: unit.Grams(grams)}
+		return Line{Item: material.Item{ID: id, Density: unit.GramsPerMillilitre(density)},
+			Amount: unit.OfMass(unit.Grams(grams))}
 	}
 	r := Recipe{Name: "x", Lines: []Line{line("a", 0.8046360015869141, 19.78125), line("b", 1.16396164894104,
 		41.2716064453125)}}

@@ -17,7 +17,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 	if r.Extra.Form != material.FormUnknown {
 		f.Form = r.Extra.Form
 	}
-	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, material.Known(portion.Grams())
+	f.TraitsKnown, f.ContentsKnown, f.Portion = true, true, unit.OfMass(portion)
 	f.Traits = f.Traits.Union(r.Extra.Traits).With(material.Food)
 	saltKnown := r.mixInto(&f)
 	if f.Traits.Has(material.NotFood) {
@@ -30,7 +30,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Cooled = true
 	}
 	if saltKnown {
-		f.Salt = material.Known(r.most(func(it *material.Item) float64 { return saltOf(*it) }) / (1 - r.Loss))
+		f.Salt = unit.Known(r.most(func(it *material.Item) float64 { return saltOf(*it) }) / (1 - r.Loss))
 	}
 	f.Alcohol = r.alcohol()
 	if r.setsFirm() {
@@ -59,7 +59,7 @@ func (r Recipe) mixInto(f *material.Facts) (saltKnown bool) {
 		f.ContentsKnown = f.ContentsKnown && in.ContentsKnown
 		share, known := in.Salt.Get()
 		saltKnown = saltKnown && known
-		if l.AsNeeded && share > 0 {
+		if l.AsNeeded() && share > 0 {
 			saltKnown = false
 		}
 	}
@@ -88,7 +88,7 @@ func (r Recipe) alcohol() material.Reading {
 			continue
 		}
 		there = true
-		if _, read := l.Item.Facts.Alcohol.Get(); !read || l.AsNeeded {
+		if _, read := l.Item.Facts.Alcohol.Get(); !read || l.AsNeeded() {
 			return material.NotRead()
 		}
 	}
@@ -106,7 +106,7 @@ func (r Recipe) alcohol() material.Reading {
 // much as it needs may be enough.
 func (r Recipe) setsFirm() bool {
 	for i := range r.Lines {
-		if l := &r.Lines[i]; l.AsNeeded && makeups()[l.Item.ID].firm > 0 {
+		if l := &r.Lines[i]; l.AsNeeded() && makeups()[l.Item.ID].firm > 0 {
 			return true
 		}
 	}
@@ -128,7 +128,7 @@ func (r Recipe) most(brings func(*material.Item) float64) float64 {
 		for i := range r.Lines {
 			l := &r.Lines[i]
 			of := brings(&l.Item)
-			m := l.Mass
+			m := l.Mass()
 			if of <= share {
 				m = l.least()
 			}

@@ -150,7 +150,7 @@ func (r Recipe) doseOf(of string) (best Line, ok bool) {
 			!f.Traits.Any(material.Colouring, material.Honey)
 	}
 	for _, l := range r.Lines {
-		if fits(l.Item) && (!ok || l.Mass.Grams() > best.Mass.Grams()) {
+		if fits(l.Item) && (!ok || l.Mass().Grams() > best.Mass().Grams()) {
 			best, ok = l, true
 		}
 	}
@@ -217,7 +217,8 @@ func (r Recipe) With(learned []Learned) Recipe {
 	for _, a := range learned {
 		for i := range lines {
 			if lines[i].Item.ID == a.Line.Item.ID {
-				lines[i].Mass = lines[i].Mass.Plus(made.Times(a.Share))
+				// of what goes in until it feels right, nobody knows still
+				lines[i].Amount = lines[i].Amount.Plus(unit.OfMass(made.Times(a.Share)))
 			}
 		}
 	}

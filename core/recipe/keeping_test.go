@@ -50,8 +50,8 @@ func TestTheFiguresOfKeeping(t *testing.T) {
 			assert.LessOrEqual(t, p.Stands+p.Plays, 2*60, r.ID)
 		}
 	}
-	own := Recipe{Own: true, Lines: []Line{{Item: must(t, "fine-salt"), Mass: unit.Grams(100)},
-		{Item: must(t, "ready-flour"), Mass: unit.Grams(300)}}}
+	own := Recipe{Own: true, Lines: []Line{{Item: must(t, "fine-salt"), Amount: unit.OfMass(unit.Grams(100))},
+		{Item: must(t, "ready-flour"), Amount: unit.OfMass(unit.Grams(300))}}}
 	assert.LessOrEqual(t, own.Keeping().Days, 14)
 }
 

@@ -29,7 +29,7 @@ func TestSampleOfLines(t *testing.T) {
 			l = d.Lines[0]
 		}
 		asked := l.Fault != "" || strings.Contains(l.Note, "?")
-		is := fmt.Sprintf("%s %.2f g", l.Line.Item.ID, l.Line.Mass.Grams())
+		is := fmt.Sprintf("%s %.2f g", l.Line.Item.ID, l.Line.Mass().Grams())
 		ok := row[1] == "ask" && asked
 		if row[1] != "ask" && l.Fault == "" && l.Line.Item.ID == row[1] {
 			want := 0.0
@@ -42,7 +42,7 @@ func TestSampleOfLines(t *testing.T) {
 					want = n
 				}
 			}
-			ok = math.Abs(l.Line.Mass.Grams()-want) <= 0.005*want && l.Line.AsNeeded == (row[3] == "needed")
+			ok = math.Abs(l.Line.Mass().Grams()-want) <= 0.005*want && l.Line.AsNeeded() == (row[3] == "needed")
 		}
 		switch {
 		case ok:

@@ -91,9 +91,9 @@ func newMeasurer(r Recipe, set unit.MeasureSet) *measurer {
 	m := &measurer{set: set, lines: make([]measuredLine, n), search: newScoopSearch(set), work: make([]lineWork, n)}
 	for i := range r.Lines {
 		l := &r.Lines[i]
-		m.lines[i] = measuredLine{grams: l.Mass.Grams(), density: l.Item.Density.GramsPerMillilitre(),
+		m.lines[i] = measuredLine{grams: l.Mass().Grams(), density: l.Item.Density.GramsPerMillilitre(),
 			tolerance: l.tolerance(), most: math.Inf(1)}
-		if v, ok := l.Item.Density.VolumeOf(l.Mass); ok && m.search.n > 0 {
+		if v, ok := l.Item.Density.VolumeOf(l.Mass()); ok && m.search.n > 0 {
 			m.lines[i].ml = v.Millilitres()
 		}
 	}

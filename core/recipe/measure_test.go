@@ -29,7 +29,7 @@ func TestScaleKeepsRatiosAndIsNeverShort(t *testing.T) {
 		b, err := Scale(r, need, unit.NewMeasureSet(unit.US, owned...))
 		require.NoError(t, err)
 		for _, a := range b.Amounts {
-			require.InDelta(t, a.Line.Mass.Over(r.Mixed()), a.Exact.Over(r.Mixed().Times(b.Factor)), 1e-9)
+			require.InDelta(t, a.Line.Mass().Over(r.Mixed()), a.Exact.Over(r.Mixed().Times(b.Factor)), 1e-9)
 			require.Equal(t, math.Abs(a.Off) <= a.Line.tolerance()+1e-9, a.Within)
 			if a.Within && len(a.Scoops) > 0 {
 				require.InDelta(t, a.Exact.Grams()*(1+a.Off), a.Scooped.Grams(), 1e-6)
@@ -57,7 +57,8 @@ func TestMeasurerIsNotBeatenByBruteForce(t *testing.T) {
 		for i := range rapid.IntRange(2, 3).Draw(t, "ingredients") {
 			item := material.Item{ID: string(rune('a' + i)), Density: unit.GramsPerMillilitre(rapid.Float64Range(0.6,
 				1.4).Draw(t, "density"))}
-			r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(rapid.Float64Range(8, 60).Draw(t, "grams")),
+			r.Lines = append(r.Lines, Line{Item: item, Amount: unit.OfMass(unit.Grams(rapid.Float64Range(8, 60).Draw(t,
+				"grams"))),
 				Strong: rapid.Bool().Draw(t, "strong")})
 		}
 		need := r.Made().Times(rapid.Float64Range(1, 1.6).Draw(t, "batches"))
@@ -71,7 +72,7 @@ func TestMeasurerIsNotBeatenByBruteForce(t *testing.T) {
 		}
 		fills := make([][]fill, len(r.Lines))
 		for i, l := range r.Lines {
-			v, _ := l.Item.Density.VolumeOf(l.Mass)
+			v, _ := l.Item.Density.VolumeOf(l.Mass())
 			ml := v.Millilitres()
 			top := ml * high * (1 + l.tolerance())
 			upTo := func(j int, used float64) int { return int((top-used)/volumes[j]) + 1 }
@@ -142,11 +143,11 @@ func TestTheOneMeasureThatWouldHelp(t *testing.T) {
 func TestCountingCards(t *testing.T) {
 	flour, _ := material.Standard().Get("plain-flour")
 	set := unit.StandardSet(unit.US)
-	c := Amount{Line: Line{Item: flour}, Exact: unit.Grams(1040)}.card(set, math.Round)
+	c := Measured{Line: Line{Item: flour}, Exact: unit.Grams(1040)}.card(set, math.Round)
 	assert.Equal(t, "1/2 cup", c.Measure.Label())
 	assert.Equal(t, 17, c.Count)
 	assert.InDelta(t, 17*62.5/1040-1, c.Off, 1e-6)
-	assert.Zero(t, Amount{Line: Line{Item: flour}, Exact: unit.Grams(40000)}.card(set, math.Round).Count)
+	assert.Zero(t, Measured{Line: Line{Item: flour}, Exact: unit.Grams(40000)}.card(set, math.Round).Count)
 
 	b, err := Scale(stove(t), unit.Grams(1800), set)
 	require.NoError(t, err)
@@ -166,7 +167,7 @@ func TestScaleRefusesSlips(t *testing.T) {
 	}
 	for words, n := range map[string]Need{
 		"1 to 200 children":       Children{Months: make([]int, 10_000)},
-		"a portion must be":       Children{Months: []int{40}, Portion: unit.Grams(-3)},
+		"a portion must be":       Children{Months: []int{40}, Portion: unit.OfMass(unit.Grams(-3))},
 		"not a shape":             Shapes{{"cube", []float64{10}, 1}},
 		"takes 2 lengths":         Shapes{{Snake, []float64{10}, 1}},
 		"between 1 and 500":       Shapes{{Ball, []float64{10}, 0}},
@@ -199,7 +200,8 @@ func TestNeedsWorkedByHand(t *testing.T) {
 	assert.InDelta(t, 1.22*(628.3185+160), mass(Shapes{{Snake, []float64{20, 2000}, 1}, {Slab, []float64{100, 80, 10},
 		2}}, 0), 0.01)
 	assert.InDelta(t, 430*1.1, mass(Children{Months: []int{20, 30, 40, 80}}, 0.1), 1e-9)
-	assert.InDelta(t, 4*50, mass(Children{Months: []int{20, 30, 40, 80}, Portion: unit.Grams(50)}, 0), 1e-9)
+	assert.InDelta(t, 4*50, mass(Children{Months: []int{20, 30, 40, 80}, Portion: unit.OfMass(unit.Grams(50))},
+		0), 1e-9)
 	assert.InDelta(t, 2000*1.22, mass(Filled{unit.Litres(2)}, 0), 1e-9)
 }
 
@@ -208,8 +210,8 @@ func TestNeedsWorkedByHand(t *testing.T) {
 func TestRatiosOfTheTrade(t *testing.T) {
 	volumes := func(id string) (a, b float64) {
 		r, _ := Standard().Get(id)
-		va, _ := r.Lines[0].Item.Density.VolumeOf(r.Lines[0].Mass)
-		vb, _ := r.Lines[1].Item.Density.VolumeOf(r.Lines[1].Mass)
+		va, _ := r.Lines[0].Item.Density.VolumeOf(r.Lines[0].Mass())
+		vb, _ := r.Lines[1].Item.Density.VolumeOf(r.Lines[1].Mass())
 		return va.Millilitres(), vb.Millilitres()
 	}
 	for id, ratio := range map[string]float64{"silky-dough": 2, "soap-foam": 4, "mouldable-sand": 8} {
@@ -242,7 +244,7 @@ func eight(t testing.TB) Recipe {
 	for id, g := range map[string]float64{"cornflour": 40, "glycerol": 12, "vinegar": 9} {
 		item, ok := material.Standard().Get(id)
 		require.True(t, ok)
-		r.Lines = append(r.Lines, Line{Item: item, Mass: unit.Grams(g), Strong: id == "vinegar"})
+		r.Lines = append(r.Lines, Line{Item: item, Amount: unit.OfMass(unit.Grams(g)), Strong: id == "vinegar"})
 	}
 	return r
 }

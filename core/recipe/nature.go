@@ -159,12 +159,12 @@ func (r Recipe) Nature() Nature {
 			n.Known = false
 			continue
 		}
-		g, low := l.Mass.Grams(), l.least().Grams()
+		g, low := l.Mass().Grams(), l.least().Grams()
 		water += g * m.water
 		s.Salt += low * m.salt
 		s.Sugar += low * m.sugar
 		s.Glycerol += low * m.glycerol
-		if l.AsNeeded && m.water+m.salt+m.sugar+m.glycerol > 0 {
+		if l.AsNeeded() && m.water+m.salt+m.sugar+m.glycerol > 0 {
 			n.Known = false
 		}
 		if m.flour {
@@ -203,7 +203,7 @@ func (r Recipe) Nature() Nature {
 // unsalted names the things in the mix of which nobody knows how much salt they bring.
 func (r Recipe) unsalted() (names []say.Text) {
 	for _, l := range r.Lines {
-		if share, known := l.Item.Facts.Salt.Get(); !known || l.AsNeeded && share > 0 {
+		if share, known := l.Item.Facts.Salt.Get(); !known || l.AsNeeded() && share > 0 {
 			names = append(names, l.Item.Within())
 		}
 	}

@@ -21,26 +21,27 @@ type Need interface {
 	Mass(r Recipe) (unit.Mass, error)
 }
 
-// Children needs a portion for every child, of the given ages in months. A zero Portion
-// means the portion of each child's age.
+// Children needs a portion for every child, of the given ages in months: that of each child's age where
+// Portion is not known.
 type Children struct {
 	Months  []int
-	Portion unit.Mass
+	Portion unit.Amount
 }
 
 // Mass adds up the portions.
 func (c Children) Mass(Recipe) (unit.Mass, error) {
-	switch g := c.Portion.Grams(); {
+	portion, named := c.Portion.Mass()
+	switch g := portion.Grams(); {
 	case len(c.Months) < 1 || len(c.Months) > MaxChildren:
 		return unit.Mass{}, fmt.Errorf("there must be 1 to %d children to scale for, not %d", MaxChildren,
 			len(c.Months))
-	case g != 0 && !(g >= MinPortion && g <= MaxPortion):
+	case named && !(g >= MinPortion && g <= MaxPortion):
 		return unit.Mass{}, fmt.Errorf("a portion must be between %g and %g g", MinPortion, MaxPortion)
 	}
 	var sum unit.Mass
 	for _, months := range c.Months {
-		if c.Portion.Grams() > 0 {
-			sum = sum.Plus(c.Portion)
+		if named {
+			sum = sum.Plus(portion)
 		} else {
 			sum = sum.Plus(DefaultPortion(months))
 		}

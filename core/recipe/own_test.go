@@ -33,7 +33,7 @@ func TestLinesInMeasuresOfOnesOwn(t *testing.T) {
 		l := d.Lines[0]
 		require.Empty(t, l.Fault, row.line)
 		assert.Equal(t, row.id, l.Line.Item.ID, row.line)
-		assert.InDelta(t, row.ml*l.Line.Item.Density.GramsPerMillilitre(), l.Line.Mass.Grams(), 0.1, row.line)
+		assert.InDelta(t, row.ml*l.Line.Item.Density.GramsPerMillilitre(), l.Line.Mass().Grams(), 0.1, row.line)
 	}
 	noted := reader().Read(Written{Lines: "2 glasses plain flour", Own: own}).Lines[0]
 	assert.Contains(t, noted.Note, "Your glass holds 210 mL.")
@@ -63,7 +63,7 @@ func TestPartsAreMeasuredByOneAmount(t *testing.T) {
 		d := reader().Read(Written{Name: "Ours", Kind: "foam", Lines: lines, Steps: "Stir"})
 		for _, l := range d.Lines {
 			require.Empty(t, l.Fault, "%s: %s", lines, l.Text)
-			all = append(all, l.Line.Mass.Grams())
+			all = append(all, l.Line.Mass().Grams())
 		}
 		return all
 	}
@@ -101,7 +101,7 @@ func TestExtraForDusting(t *testing.T) {
 	require.Empty(t, d.Faults)
 	require.Len(t, d.Recipe.Lines, 2)
 	assert.Equal(t, "More of what stands on line 1, until it feels right.", d.Lines[1].Note)
-	assert.True(t, d.Recipe.Lines[1].AsNeeded)
+	assert.True(t, d.Recipe.Lines[1].AsNeeded())
 	assert.NotEmpty(t, reader().Read(Written{Name: "Ours", Kind: "dough",
 		Lines: "1 cup fine salt\nextra salt for dusting", Steps: "Stir"}).Lines[1].Fault,
 		"how much salt is never left open")

@@ -61,7 +61,7 @@ var byWhat = regexp.MustCompile(`\s*,?\s+by\s+(?:weight|volume)\s*$`)
 // measuredPart is what one part is, where a line says both how many parts and how much they are;
 // ok is false where none does. It is a volume, or a mass where the recipe says by weight. A line
 // that does not agree with one before it is named.
-func (rd Reader) measuredPart(text string) (part unit.Quantity, disagree string, ok bool) {
+func (rd Reader) measuredPart(text string) (part unit.Amount, disagree string, ok bool) {
 	byWeight := strings.Contains(strings.ToLower(text), "by weight")
 	for _, line := range spokenLines(text) {
 		n, name, q, found := partsBeside(line, rd.System)
@@ -92,7 +92,7 @@ func (rd Reader) measuredPart(text string) (part unit.Quantity, disagree string,
 	return part, "", ok
 }
 
-func agree(a, b unit.Quantity) bool {
+func agree(a, b unit.Amount) bool {
 	if m, ok := a.Mass(); ok {
 		n, _ := b.Mass()
 		return math.Abs(m.Over(n)-1) <= twiceApart
@@ -103,7 +103,7 @@ func agree(a, b unit.Quantity) bool {
 }
 
 // partsBeside reads a line that says its parts and its amount.
-func partsBeside(line string, s unit.System) (n float64, name string, q unit.Quantity, ok bool) {
+func partsBeside(line string, s unit.System) (n float64, name string, q unit.Amount, ok bool) {
 	m := beside.FindStringSubmatch(line)
 	if m == nil {
 		return 0, "", q, false
@@ -140,7 +140,7 @@ func (rd Reader) inMeasuredParts(s *said) {
 }
 
 // typed writes a quantity as it would be typed.
-func typed(q unit.Quantity) string {
+func typed(q unit.Amount) string {
 	if m, ok := q.Mass(); ok {
 		return fmt.Sprintf("%.1f g", m.Grams())
 	}

@@ -3,6 +3,7 @@ package recipe
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -75,7 +76,7 @@ func TestAmountsAtTheirEnds(t *testing.T) {
 		"flour 250 g": 250, "flour ½ cup": 62.5} {
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day"})
 		require.Len(t, d.Recipe.Lines, 1, text)
-		assert.InDelta(t, grams, d.Recipe.Lines[0].Mass.Grams(), 1e-6, text)
+		assert.InDelta(t, grams, d.Recipe.Lines[0].Mass().Grams(), 1e-6, text)
 	}
 	for _, text := range []string{"0 tins (400 g) chickpeas", "0 glasses flour", "0 parts flour\n1 part water",
 		"zero cups flour", "flour 0 g"} {
@@ -129,16 +130,24 @@ func TestWhatStandsInAtItsEnds(t *testing.T) {
 	assert.Empty(t, known(take.Grams()-0.1), "too little is not offered")
 	all := r.Instead("fine-salt", sub, 1)
 	assert.Len(t, all.Lines, len(r.Lines), "all of it goes")
-	assert.InDelta(t, r.Lines[2].Mass.Grams()*sub.ByMass, all.Lines[2].Mass.Grams(), 1e-9)
+	assert.InDelta(t, r.Lines[2].Mass().Grams()*sub.ByMass, all.Lines[2].Mass().Grams(), 1e-9)
 	half := r.Instead("fine-salt", sub, 0.5)
 	require.Len(t, half.Lines, len(r.Lines)+1)
-	assert.InDelta(t, r.Lines[2].Mass.Grams()/2, half.Lines[2].Mass.Grams(), 1e-9)
-	assert.Zero(t, half.Lines[3].Lower.Grams(), "what is no range does not become one")
+	assert.InDelta(t, r.Lines[2].Mass().Grams()/2, half.Lines[2].Mass().Grams(), 1e-9)
+	assert.False(t, half.Lines[3].Lower.Known(), "what is no range does not become one")
 	ranged := r
 	ranged.Lines = append([]Line{}, r.Lines...)
-	ranged.Lines[2].Lower = ranged.Lines[2].Mass.Times(0.5)
-	assert.InDelta(t, ranged.Lines[2].Lower.Grams()*sub.ByMass/2, ranged.Instead("fine-salt", sub,
-		0.5).Lines[3].Lower.Grams(), 1e-9, "half of a range is one")
+	ranged.Lines[2].Lower = ranged.Lines[2].Amount.Times(0.5)
+	assert.InDelta(t, ranged.Lines[2].Lower.Or(0)*sub.ByMass/2, ranged.Instead("fine-salt", sub,
+		0.5).Lines[3].Lower.Or(0), 1e-9, "half of a range is one")
+	ranged.Lines[2].Amount = unit.Amount{}
+	for _, share := range []float64{0.5, 1} {
+		lines := ranged.Instead("fine-salt", sub, share).Lines
+		assert.True(t, slices.ContainsFunc(lines, func(l Line) bool {
+			return l.Item.ID == sub.Item.ID && l.AsNeeded()
+		}),
+			"a part of what nobody weighed is not nothing")
+	}
 }
 
 // A page of a recipe is read so far and no deeper, and what is no letter in it is left out.

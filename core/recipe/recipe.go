@@ -15,26 +15,28 @@ import (
 	"emblo/core/unit"
 )
 
-// Line is one ingredient of a recipe with its mass in one base batch.
+// Line is one ingredient of a recipe with how much of it goes into one base batch.
 type Line struct {
 	Item material.Item
-	Mass unit.Mass
-	// Lower is the lower end of an amount that was given as a range, whose higher end is Mass;
-	// 0 for an amount that is not a range.
-	Lower unit.Mass
-	// AsNeeded is an ingredient that is added until the feel is right: its mass is 0, and
-	// what depends on it is not known.
-	AsNeeded bool
+	// Amount is a mass. It is not known of an ingredient that is added until the feel is right, and
+	// neither is what depends on it.
+	Amount unit.Amount
+	// Lower is the lower end of an amount that was given as a range, whose higher end is Amount; not known
+	// where it is no range.
+	Lower unit.Amount
 	// Strong marks salt, acid and colour, whose ratio may be a little further off.
 	Strong bool
 }
 
+// Mass returns how much of it is weighed in; nothing of what is added until the feel is right.
+func (l *Line) Mass() unit.Mass { return unit.Grams(l.Amount.Or(0)) }
+
+// AsNeeded reports whether it is added until the feel is right.
+func (l *Line) AsNeeded() bool { return !l.Amount.Known() }
+
 // least returns the least that may go in.
 func (l *Line) least() unit.Mass {
-	if l.Lower.Grams() > 0 {
-		return unit.Grams(min(l.Lower.Grams(), l.Mass.Grams()))
-	}
-	return l.Mass
+	return unit.Grams(min(l.Lower.Or(l.Amount.Or(0)), l.Amount.Or(0)))
 }
 
 // Recipe is a mix by mass. It is read-only once made.
@@ -62,7 +64,7 @@ type Recipe struct {
 	said  keep.Keeping // what was understood of the words of one's own
 	Basis string
 	// PH is what a test strip in the mix has shown; not known unless somebody has tried.
-	PH material.Amount
+	PH unit.Maybe[float64]
 	// Own is a recipe of a centre's own: its ingredients are judged one by one too.
 	Own bool
 	// Unread are the lines of a draft that could not be read: what they bring may be anything.
@@ -84,7 +86,7 @@ func (r Recipe) Within() say.Text { return say.Within(r.Say()) }
 func (r Recipe) Mixed() unit.Mass {
 	var sum unit.Mass
 	for _, l := range r.Lines {
-		sum = sum.Plus(l.Mass)
+		sum = sum.Plus(l.Mass())
 	}
 	return sum
 }
@@ -303,7 +305,7 @@ func (row bookRow) lines(shelf *material.Shelf) ([]Line, error) {
 			return nil, fmt.Errorf("%q needs a mass above 0 g", l.Item)
 		}
 		seen[l.Item] = true
-		all = append(all, Line{Item: item, Mass: unit.Grams(l.Grams), Strong: l.Strong})
+		all = append(all, Line{Item: item, Amount: unit.OfMass(unit.Grams(l.Grams)), Strong: l.Strong})
 	}
 	return all, nil
 }

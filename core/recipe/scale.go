@@ -15,8 +15,8 @@ const (
 	Allowance       = 0.10
 )
 
-// Amount is one ingredient of a scaled batch.
-type Amount struct {
+// Measured is one ingredient of a scaled batch, measured out.
+type Measured struct {
 	Line  Line
 	Exact unit.Mass // for the batch scale chosen
 	// Scoops measures the ingredient with what the room owns, largest first. It is nil
@@ -45,7 +45,7 @@ type Batch struct {
 	Mixed   unit.Mass // as measured in scoops, or exactly where there are none
 	Made    unit.Mass // after the loss; not under Need when Enough
 	Enough  bool
-	Amounts []Amount
+	Amounts []Measured
 	// Movements is the number of level fillings of the whole batch.
 	Movements int
 }
@@ -78,11 +78,11 @@ func Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
 
 // batch measures every ingredient at a scale.
 func (m *measurer) batch(r Recipe, factor float64) Batch {
-	b := Batch{Recipe: r, Factor: factor, Amounts: make([]Amount, len(r.Lines))}
+	b := Batch{Recipe: r, Factor: factor, Amounts: make([]Measured, len(r.Lines))}
 	counts := make([]scoops, len(r.Lines))
 	m.try(factor, factor, counts)
 	for i, l := range r.Lines {
-		a := Amount{Line: l, Exact: l.Mass.Times(factor), Within: true}
+		a := Measured{Line: l, Exact: l.Mass().Times(factor), Within: true}
 		mass := a.Exact
 		if ml := m.lines[i].ml * factor; ml > 0 {
 			scooped := m.search.volumeOf(&counts[i])

@@ -137,12 +137,12 @@ func (s *said) ranged() {
 	}
 }
 
-// lower returns the lower end of the range whose higher end is m; 0 where there is none.
-func (s *said) lower(m unit.Mass) unit.Mass {
+// lower returns the lower end of the range whose higher end is a; it is not known where there is none.
+func (s *said) lower(a unit.Amount) unit.Amount {
 	if s.low < 1 {
-		return m.Times(s.low)
+		return a.Times(s.low)
 	}
-	return unit.Mass{}
+	return unit.Amount{}
 }
 
 // filling takes the word off that says how full a measure is.

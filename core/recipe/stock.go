@@ -35,7 +35,7 @@ const ShortBy = 0.05
 
 // Needed returns how much of an ingredient there must be: what is weighed or what is scooped,
 // whichever is more.
-func (a *Amount) Needed() unit.Mass {
+func (a *Measured) Needed() unit.Mass {
 	if a.Scooped.Grams() > a.Exact.Grams() {
 		return a.Scooped
 	}
@@ -80,10 +80,10 @@ func (s Stock) Limit(r Recipe) (limit Limit, ok bool) {
 	limit.Factor = math.Inf(1)
 	for _, l := range r.Lines {
 		have, known := s[l.Item.ID]
-		if !known || freely(l) || l.AsNeeded {
+		if !known || freely(l) || l.AsNeeded() {
 			continue
 		}
-		switch f := math.Max(0, have.Over(l.Mass)); {
+		switch f := math.Max(0, have.Over(l.Mass())); {
 		case surely(f, limit.Factor):
 			limit.Factor, limit.By = f, []Line{l}
 		case !surely(limit.Factor, f):
@@ -175,20 +175,17 @@ func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
 	lines := make([]Line, 0, len(r.Lines)+1)
 	// What is taken of a range is a range still, so that the least of it goes on being judged.
 	put := func(l *Line, of *Line, share float64) {
-		mass, least := of.Mass.Times(share), of.least().Times(share)
+		added := *l
+		added.Amount, added.Lower = of.Amount.Times(share), of.Lower.Times(share)
 		for i := range lines { // the substitute may be in the recipe already
-			if there := &lines[i]; there.Item.ID == l.Item.ID {
-				there.Lower = there.least().Plus(least)
-				there.Mass = there.Mass.Plus(mass)
+			// What is weighed in and what goes in until it feels right stay two lines.
+			if there := &lines[i]; there.Item.ID == l.Item.ID && there.AsNeeded() == added.AsNeeded() {
+				there.Lower = unit.OfMass(there.least().Plus(added.least()))
+				there.Amount = there.Amount.Plus(added.Amount)
 				return
 			}
 		}
-		lines = append(lines, *l)
-		added := &lines[len(lines)-1]
-		added.Mass, added.Lower = mass, unit.Mass{}
-		if of.Lower.Grams() > 0 {
-			added.Lower = least
-		}
+		lines = append(lines, added)
 	}
 	for i := range r.Lines {
 		l := &r.Lines[i]
@@ -264,13 +261,13 @@ func (s Stock) Lifts(r Recipe) []Lift {
 	for _, sub := range Substitutes(line.Item.ID) {
 		have := s[sub.Item.ID]
 		least := s[line.Item.ID]
-		factor := math.Min(others.Factor, (least.Grams()+have.Grams()/sub.ByMass)/line.Mass.Grams())
+		factor := math.Min(others.Factor, (least.Grams()+have.Grams()/sub.ByMass)/line.Mass().Grams())
 		inRecipe := slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Item.ID == sub.Item.ID })
 		if inRecipe || !surely(limit.Factor, factor) {
 			continue
 		}
-		missing := line.Mass.Times(factor).Minus(least)
-		with := r.Instead(line.Item.ID, sub, missing.Over(line.Mass.Times(factor)))
+		missing := line.Mass().Times(factor).Minus(least)
+		with := r.Instead(line.Item.ID, sub, missing.Over(line.Mass().Times(factor)))
 		lifts = append(lifts, Lift{line, sub, missing.Times(sub.ByMass), with, with.Made().Times(factor)})
 	}
 	slices.SortStableFunc(lifts, func(a, b Lift) int { return cmp.Compare(b.Made.Grams(), a.Made.Grams()) })

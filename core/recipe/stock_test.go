@@ -67,7 +67,7 @@ func TestTheLargestBatchStaysInTheCupboard(t *testing.T) {
 		stock := Stock{}
 		for _, l := range r.Lines {
 			if rapid.IntRange(0, 3).Draw(t, "weighed") > 0 {
-				stock[l.Item.ID] = l.Mass.Times(rapid.Float64Range(0.3, 8).Draw(t, "batches"))
+				stock[l.Item.ID] = l.Mass().Times(rapid.Float64Range(0.3, 8).Draw(t, "batches"))
 			}
 		}
 		b, err := Largest(r, stock, unit.StandardSet(unit.Metric))
@@ -139,8 +139,8 @@ func TestFixingTheFeelIsRemembered(t *testing.T) {
 	assert.Equal(t, 2, learned[0].Batches)
 	assert.InDelta(t, 0.02, learned[0].Share, 1e-12)
 	next := r.With(learned)
-	assert.InDelta(t, 250+0.02*868.3, next.Lines[0].Mass.Grams(), 1e-9)
-	assert.InDelta(t, 250, r.Lines[0].Mass.Grams(), 1e-12, "the recipe itself stays")
+	assert.InDelta(t, 250+0.02*868.3, next.Lines[0].Mass().Grams(), 1e-9)
+	assert.InDelta(t, 250, r.Lines[0].Mass().Grams(), 1e-12, "the recipe itself stays")
 	assert.Empty(t, Learn(r, nil))
 }
 
@@ -156,7 +156,7 @@ func TestSourMixesByTheTable(t *testing.T) {
 	}
 	r, _ := Standard().Get("starch-paint")
 	require.True(t, r.Nature().Class.NeedsCold())
-	r.PH = material.Known(3.5)
+	r.PH = unit.Known(3.5)
 	assert.Equal(t, Sour, r.Nature().Class)
 }
 

@@ -82,7 +82,7 @@ type Reader struct {
 	// part is what one part stands for, where a recipe says only how much to how much.
 	part string
 	// measured is what one part is, where a line says both; nil where none does.
-	measured *unit.Quantity
+	measured *unit.Amount
 }
 
 // Read reads a written recipe. It never fails: what could not be read is in the draft's
@@ -145,7 +145,7 @@ func (d *Draft) readHead(w Written, fault func(field, format string, args ...any
 	}
 	switch {
 	case w.PH >= 1 && w.PH <= 13:
-		r.PH = material.Known(w.PH)
+		r.PH = unit.Known(w.PH)
 	case w.PH != 0:
 		fault("ph", "A test strip shows a pH between 1 and 13.")
 	}
@@ -185,7 +185,7 @@ func (r Recipe) OfItsKind() Recipe {
 	case "dry", "tray":
 		most := -1
 		for i, l := range r.Lines {
-			if l.Item.Facts.Form != material.Liquid && (most < 0 || l.Mass.Grams() > r.Lines[most].Mass.Grams()) {
+			if l.Item.Facts.Form != material.Liquid && (most < 0 || l.Mass().Grams() > r.Lines[most].Mass().Grams()) {
 				most = i
 			}
 		}
@@ -219,7 +219,7 @@ func (rd Reader) readLines(d *Draft, text string) {
 			l := rd.line(one, d.Recipe.Name)
 			l.Number = number
 			if l.Fault == "" {
-				if first, twice := seen[l.Line.Item.ID]; twice && l.Line.AsNeeded && !l.Line.Strong &&
+				if first, twice := seen[l.Line.Item.ID]; twice && l.Line.AsNeeded() && !l.Line.Strong &&
 					more.MatchString(one) {
 					l.Note = fmt.Sprintf("More of what stands on line %d, until it feels right.", first)
 				} else if twice {
@@ -347,10 +347,10 @@ func (r Recipe) keepsTyped() string {
 
 // String writes the ingredient as a line of a recipe: "250 g plain flour".
 func (l Line) String() string {
-	if l.AsNeeded {
+	if l.AsNeeded() {
 		return lowerName(l.Item.Name) + " as needed"
 	}
-	grams := strconv.FormatFloat(math.Round(l.Mass.Grams()*1000)/1000, 'f', -1, 64)
+	grams := strconv.FormatFloat(math.Round(l.Mass().Grams()*1000)/1000, 'f', -1, 64)
 	if _, frac, _ := strings.Cut(grams, "."); len(frac) == 3 {
 		grams += "0" // 1.001 g may be read as a thousand and one
 	}

@@ -57,10 +57,10 @@ func TestLinesAsPeopleTypeThem(t *testing.T) {
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: text, Steps: "Stir", Keeps: "a day"})
 		var got []string
 		for _, l := range d.Recipe.Lines {
-			if l.AsNeeded {
+			if l.AsNeeded() {
 				got = append(got, l.Item.ID+" as needed")
 			} else {
-				got = append(got, fmt.Sprintf("%s %g", l.Item.ID, math.Round(l.Mass.Grams()*100)/100))
+				got = append(got, fmt.Sprintf("%s %g", l.Item.ID, math.Round(l.Mass().Grams()*100)/100))
 			}
 		}
 		assert.Equal(t, want, strings.Join(got, "; "), text)
@@ -81,7 +81,7 @@ func TestAloudIsAsWritten(t *testing.T) {
 			if len(d.Recipe.Lines) != 1 {
 				t.Fatalf(format+": %v", append(args, d.Faults)...)
 			}
-			return d.Recipe.Lines[0].Mass.Grams()
+			return d.Recipe.Lines[0].Mass().Grams()
 		}
 		figures := mass("%d %s %s", n, measure, thing)
 		if said := mass("%s %s of %s", numberWords[n], measure, thing); said != figures {
@@ -145,7 +145,7 @@ func TestNothingTypedIsDropped(t *testing.T) {
 			t.Fatalf("%q left nothing", line)
 		}
 		for _, l := range d.Lines {
-			if l.Fault == "" && !l.Line.AsNeeded && !(l.Line.Mass.Grams() > 0) {
+			if l.Fault == "" && !l.Line.AsNeeded() && !(l.Line.Mass().Grams() > 0) {
 				t.Fatalf("%q: an amount of nothing", line)
 			}
 		}
@@ -237,12 +237,12 @@ func drawRecipe(t *rapid.T) Recipe {
 		Loss:  float64(rapid.IntRange(0, 60).Draw(t, "loss")) / 100, Heated: rapid.Bool().Draw(t, "heated"),
 		Hot: rapid.Bool().Draw(t, "hot")}
 	if ph := rapid.IntRange(9, 130).Draw(t, "ph"); ph >= 10 {
-		r.PH = material.Known(float64(ph) / 10)
+		r.PH = unit.Known(float64(ph) / 10)
 	}
 	for i, n := range rapid.Permutation(ingredients).Draw(t, "order")[:rapid.IntRange(1, 6).Draw(t, "lines")] {
-		l := Line{Item: n, Mass: unit.Grams(float64(rapid.IntRange(1, 5_000_000).Draw(t, "mg")) / 1000)}
+		l := Line{Item: n, Amount: unit.OfMass(unit.Grams(float64(rapid.IntRange(1, 5_000_000).Draw(t, "mg")) / 1000))}
 		if i > 0 && rapid.IntRange(0, 9).Draw(t, "as needed") == 0 {
-			l.Mass, l.AsNeeded = unit.Mass{}, true
+			l.Amount = unit.Amount{}
 		}
 		r.Lines = append(r.Lines, l)
 	}
@@ -272,8 +272,8 @@ func sameRecipe(t *rapid.T, want Recipe, d Draft) {
 	require.Len(t, d.Recipe.Lines, len(want.Lines))
 	for i, l := range want.Lines {
 		require.Equal(t, l.Item.ID, d.Recipe.Lines[i].Item.ID)
-		require.InDelta(t, l.Mass.Grams(), d.Recipe.Lines[i].Mass.Grams(), 1e-9)
-		require.Equal(t, l.AsNeeded, d.Recipe.Lines[i].AsNeeded)
+		require.InDelta(t, l.Mass().Grams(), d.Recipe.Lines[i].Mass().Grams(), 1e-9)
+		require.Equal(t, l.AsNeeded(), d.Recipe.Lines[i].AsNeeded())
 	}
 	require.Equal(t, want.Steps, d.Recipe.Steps)
 	got := d.Recipe

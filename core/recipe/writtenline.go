@@ -21,7 +21,8 @@ const untilItFeelsRight = "Added until it feels right, so what depends on its am
 type oneLine struct {
 	ReadLine
 	said
-	amount, other unit.Quantity // of an amount given twice, other is the one that does not count
+	amount, other unit.Amount // of an amount given twice, other is the one that does not count
+	needed        bool        // until it feels right
 	twin          bool
 }
 
@@ -41,7 +42,7 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	}
 	it := &l.Line.Item
 	l.Line.Strong = it.Facts.Traits.Has(material.Acid) || saltOf(*it) > 0.5 || it.Facts.Traits.Has(material.Colouring)
-	if !l.Line.AsNeeded {
+	if l.amount.Known() {
 		l.weigh()
 	}
 	return l.ReadLine
@@ -57,11 +58,11 @@ func (rd Reader) sayWhole(l *oneLine) {
 		"${1} tbsp"),
 		"${1} tsp")))
 	if asNeeded.MatchString(name) {
-		l.Line.AsNeeded, l.Note = true, untilItFeelsRight
+		l.needed, l.Note = true, untilItFeelsRight
 		name = asNeeded.ReplaceAllString(name, "")
 	}
 	if more.MatchString(name) { // "extra flour for dusting": how much nobody knows
-		l.Line.AsNeeded, l.Note = true, untilItFeelsRight
+		l.needed, l.Note = true, untilItFeelsRight
 		name = forUse.ReplaceAllString(more.ReplaceAllString(name, ""), "")
 	}
 	l.said = aloud(strings.TrimSpace(name))
@@ -82,16 +83,16 @@ func (rd Reader) sayWhole(l *oneLine) {
 func (rd Reader) amountOf(l *oneLine) (name string, done bool) {
 	name = l.text
 	q, rest, ok := unit.Cut(name, rd.System)
-	if !ok && !l.Line.AsNeeded {
+	if !ok && !l.needed {
 		q, rest, ok = trailing(name, rd.System)
 	}
 	switch {
 	case ok:
-	case l.Line.AsNeeded:
+	case l.needed:
 		return name, false
 	case rd.counted(&l.ReadLine, name):
-		l.Line.Mass = l.Line.Mass.Times(l.count)
-		l.Line.Lower = l.lower(l.Line.Mass)
+		l.Line.Amount = l.Line.Amount.Times(l.count)
+		l.Line.Lower = l.lower(l.Line.Amount)
 		l.noted(l.note)
 		return name, true
 	default:
@@ -109,8 +110,8 @@ func (rd Reader) amountOf(l *oneLine) (name string, done bool) {
 			l.amount, l.other = again, q
 		}
 	}
-	if l.Line.AsNeeded {
-		l.Line.AsNeeded, l.Note = false, "Begins with the amount given; add more until it feels right."
+	if l.needed {
+		l.Note = "Begins with the amount given; add more until it feels right."
 	}
 	return name, false
 }
@@ -182,7 +183,8 @@ func (l *oneLine) weigh() {
 		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
 		return
 	}
-	l.Line.Mass, l.Line.Lower = m, l.lower(m)
+	l.Line.Amount = unit.OfMass(m)
+	l.Line.Lower = l.lower(l.Line.Amount)
 	if o, comparable := l.other.MassAt(it.Density); comparable && math.Abs(o.Over(m)-1) > twiceApart {
 		l.noted(fmt.Sprintf("The two amounts do not agree: the other is %.0f g, and %.0f g is counted. Which is meant?",
 			o.Grams(), m.Grams()))
@@ -243,9 +245,9 @@ func worseOf(all []material.Item) material.Item {
 		f := it.Facts.Beside(one.Facts)
 		f.Form, f.Smallest, f.Largest = one.Facts.Form, one.Facts.Smallest, one.Facts.Largest
 		if _, known := it.Facts.Salt.Get(); !known {
-			f.Salt = material.Amount{}
+			f.Salt = unit.Maybe[float64]{}
 		} else if _, known := one.Facts.Salt.Get(); !known {
-			f.Salt = material.Amount{}
+			f.Salt = unit.Maybe[float64]{}
 		}
 		one.Facts = f
 	}
@@ -263,7 +265,7 @@ var orSlash = regexp.MustCompile(`\s+or\s+|\s*/\s*`)
 const twiceApart = 0.1
 
 // again reads the second amount of a line that gives two, and returns the name without it.
-func (rd Reader) again(rest string) (q unit.Quantity, name string, ok bool) {
+func (rd Reader) again(rest string) (q unit.Amount, name string, ok bool) {
 	if m := givenTwice.FindStringSubmatch(rest); m != nil {
 		if q, err := unit.Parse(m[1], rd.System); err == nil {
 			return q, m[2], true
@@ -303,7 +305,7 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 	if size != "" {
 		one = eggGrams[size]
 	}
-	l.Line.Item, l.Line.Mass = item, unit.Grams(one*n)
+	l.Line.Item, l.Line.Amount = item, unit.OfMass(unit.Grams(one*n))
 	l.Note = fmt.Sprintf("One counts as %g g (USDA SR household weights, quoted from memory); weigh it to be sure.",
 		one)
 	return true
@@ -335,7 +337,7 @@ func (rd Reader) noAmount(name string) string {
 }
 
 // trailing reads "flour 250 g" and "flour: 2 cups".
-func trailing(name string, s unit.System) (q unit.Quantity, rest string, ok bool) {
+func trailing(name string, s unit.System) (q unit.Amount, rest string, ok bool) {
 	for i, r := range name {
 		if i == 0 || !(r >= '0' && r <= '9') && !strings.ContainsRune("½⅓⅔¼¾⅛⅜⅝⅞⅙⅚", r) {
 			continue

@@ -11,6 +11,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/unit"
 )
 
 func described(t testing.TB, contains, traits string) material.Facts {
@@ -96,7 +97,7 @@ func TestFiguresInWords(t *testing.T) {
 	}
 	water := described(t, "none", "food;liquid;portion=10")
 	for wall, want := range map[float64]string{250: "Open liquid 30 mm deep", 251: "a vessel 251 mm deep"} {
-		water.Depth, water.Wall = material.Known(30), material.Read(wall)
+		water.Depth, water.Wall = unit.Known(unit.Millimetres(30)), material.Read(wall)
 		f, _ := of(groupOf(t, Policy{}, child(40, false)), "Water", water, Open, "water")
 		assert.Contains(t, f.Reason.String(), want)
 	}

@@ -174,7 +174,8 @@ var elementRules = []Rule{
 			if q.youngest < 36 {
 				deep = KeepOut
 			}
-			depth, known := q.facts.Depth.Get()
+			lies, known := q.facts.Depth.Get()
+			depth := lies.Millimetres()
 			wall, _ := q.facts.Wall.Get()
 			switch {
 			case q.facts.Form == material.FormUnknown:
@@ -187,14 +188,17 @@ var elementRules = []Rule{
 			return noObjection
 		},
 		explain: func(q *question, r ruling) explanation {
-			depth, known := q.facts.Depth.Get()
+			lies, known := q.facts.Depth.Get()
+			depth := lies.Millimetres()
 			e := explanation{
 				reason: say.F("Open liquid {depth} mm deep: a child can drown in a few centimetres, silently.",
 					say.Fixed(depth, 0)),
-				numbers: []Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))},
-					{"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
-				change: "At most 20 mm of liquid, or a sealed bottle.",
-				do:     []Precaution{doReachOfWater, doEmptyAtEnd},
+				numbers: []Number{{"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
+				change:  "At most 20 mm of liquid, or a sealed bottle.",
+				do:      []Precaution{doReachOfWater, doEmptyAtEnd},
+			}
+			if known {
+				e.numbers = append([]Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))}}, e.numbers...)
 			}
 			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
 				e.reason = say.F("Liquid in a vessel {depth} mm deep: a child who tips in cannot get out.",
@@ -202,7 +206,6 @@ var elementRules = []Rule{
 				e.change = "A vessel at most 250 mm deep."
 			} else if !known || r.missing != nothing {
 				e.reason = "A child can drown in a few centimetres of liquid, silently."
-				e.numbers = e.numbers[1:]
 				e.do = append([]Precaution{doWaterDepth}, e.do...)
 			}
 			return e

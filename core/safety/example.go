@@ -3,6 +3,7 @@ package safety
 import (
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/unit"
 )
 
 // Says returns what the rule with the given id says of the example by itself: one child,
@@ -12,8 +13,8 @@ func (e Example) Says(rule string) (Verdict, error) {
 	if err != nil {
 		return 0, err
 	}
-	if _, known := f.Portion.Get(); !known {
-		f.Portion = material.Known(1)
+	if !f.Portion.Known() {
+		f.Portion = unit.OfMass(unit.Grams(1))
 	}
 	child := room.Child{Label: "EX", Months: e.Months, Mouths: room.TriOf(e.Mouths)}
 	r, p := room.Room{Adults: 1}, Policy{}

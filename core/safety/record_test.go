@@ -14,6 +14,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/unit"
 )
 
 // onRecord holds what was written against a file that was read line by line when it was
@@ -193,7 +194,7 @@ func TestSentencesAreThoseOnRecord(t *testing.T) {
 			}
 			said := make(map[string]bool) // what a larger group only repeats is not written again
 			if salt, known := f.Salt.Get(); known && salt > 0 && !f.Form.GaugeJudges() && rule.ID == "salt-load" {
-				f.Portion = material.Amount{} // what is said when nobody named a portion
+				f.Portion = unit.Amount{} // what is said when nobody named a portion
 			}
 			for _, more := range [][]room.Child{nil, {child(100, false), child(101, false)},
 				{child(max(0, e.Months-1), false), child(100, false)}} {
@@ -226,7 +227,7 @@ func TestGroupsAreThoseOnRecord(t *testing.T) {
 	yoghurt, salty := known(material.SoftFood, gauge.Solid{}, material.Food), known(material.Dough, gauge.Solid{},
 		material.Food)
 	yoghurt.Allergens = allergen.SetOf(allergen.Milk)
-	salty.Salt, salty.Portion = material.Known(0.16), material.Amount{}
+	salty.Salt, salty.Portion = unit.Known(0.16), unit.Amount{}
 	write := func(name string, r room.Room, p Policy) {
 		for _, table := range append(room.RatioTables(), room.StrictestTable()) {
 			g, err := NewGroup(r, table, p)
@@ -293,7 +294,7 @@ func TestSwapsAreThoseOnRecord(t *testing.T) {
 					lines = append(lines, fmt.Sprintf("%s, %s, %s: %s %s %v %t\n", name, id, use, s.Item.Name,
 						letterOf[s.Assessment.Verdict], s.Changes, s.InCupboard))
 				}
-				it.Facts.Depth, it.Facts.Wall = material.Known(150), material.Read(300)
+				it.Facts.Depth, it.Facts.Wall = unit.Known(unit.Millimetres(150)), material.Read(300)
 			}
 		}
 		out.WriteString(strings.Join(lines, ""))

@@ -14,6 +14,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/unit"
 )
 
 func child(months int, mouths bool, allergies ...room.Allergy) room.Child {
@@ -32,7 +33,7 @@ func groupOf(t testing.TB, p Policy, children ...room.Child) Group {
 func known(form material.Form, solid gauge.Solid, traits ...material.Trait) material.Facts {
 	return material.Facts{Thing: material.Thing{Form: form, Smallest: solid, Largest: solid,
 		Traits: material.TraitsOf(traits...), TraitsKnown: true,
-		ContentsKnown: true, Salt: material.Known(0)}, Setting: material.Setting{Portion: material.Known(100)}}
+		ContentsKnown: true, Salt: unit.Known(0.0)}, Setting: material.Setting{Portion: unit.OfMass(unit.Grams(100))}}
 }
 
 func ball(mm float64) material.Facts {

@@ -3,6 +3,7 @@ package safety
 import (
 	"emblo/core/gauge"
 	"emblo/core/material"
+	"emblo/core/unit"
 )
 
 // MeasuringError is how far a size in mm may be off; it counts against clearing.
@@ -82,8 +83,9 @@ func (s *Subject) Is(f *material.Facts) bool { return s.facts == *f }
 // Setting is what the rest of a set-up says of a thing that takes a place in it: how deep
 // it lies, how much each child has of it, how high the wall around it is.
 type Setting struct {
-	Depth, Portion material.Amount
-	Wall           material.Reading
+	Depth   unit.Maybe[unit.Length]
+	Portion unit.Amount
+	Wall    material.Reading
 }
 
 // SettingOf returns the setting that facts describe.
@@ -94,7 +96,7 @@ func (s Subject) In(w Setting) Subject {
 	if _, known := w.Depth.Get(); known {
 		s.facts.Depth = w.Depth
 	}
-	if _, known := w.Portion.Get(); known {
+	if w.Portion.Known() {
 		s.facts.Portion = w.Portion
 	}
 	if w.Wall.There() {

@@ -62,9 +62,8 @@ func (q *question) saltLoad(salt float64) saltLoad {
 	l := saltLoad{tasteMilligrams: tasteGrams * salt * room.SodiumShareOfSalt * 1000}
 	l.taste = l.tasteMilligrams / (room.SodiumLimit(q.youngest).Grams() * 1000)
 	l.portionLimit = saltGramsPerKilo * room.BodyMass(q.youngest).Grams() / 1000
-	var grams float64
-	grams, l.portionKnown = q.facts.Portion.Get()
-	l.portion = grams * salt
+	portion, known := q.facts.Portion.Mass()
+	l.portion, l.portionKnown = portion.Grams()*salt, known
 	return l
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/say"
+	"emblo/core/unit"
 )
 
 // Law (f): any swap passes the same check for the same room, use and setting.
@@ -34,8 +35,8 @@ func TestLawFEverySwapPassesTheSameCheck(t *testing.T) {
 		require.NoError(t, err)
 		it := rapid.SampledFrom(material.Standard().Items()).Draw(t, "item")
 		if rapid.Bool().Draw(t, "in a vessel") {
-			it.Facts.Depth = material.Known(rapid.Float64Range(0, 300).Draw(t, "depth"))
-			it.Facts.Portion = material.Known(rapid.Float64Range(1, 900).Draw(t, "portion"))
+			it.Facts.Depth = unit.Known(unit.Millimetres(rapid.Float64Range(0, 300).Draw(t, "depth")))
+			it.Facts.Portion = unit.OfMass(unit.Grams(rapid.Float64Range(1, 900).Draw(t, "portion")))
 		}
 		swaps := NewSwaps(&g, rapid.SampledFrom(shelves).Draw(t, "shelf"), prepared,
 			map[string]bool{"ready-starch": true})

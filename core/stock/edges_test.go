@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/clock"
+	"emblo/core/unit"
 )
 
 // What a scale does not show, a twentieth of a gram, is nothing: neither short nor left over.
@@ -16,27 +17,27 @@ func TestWhatAScaleDoesNotShow(t *testing.T) {
 		assert.Equal(t, less, grams(have).Less(grams(100)), "%g of 100 g", have)
 	}
 	out := func(n float64) Balance {
-		return Fold(Grams, []Move{{ID: "a", At: start, Kind: Received, Amount: grams(100), Weighed: true},
-			{ID: "b", At: start.Add(time.Hour), Kind: Used, Amount: grams(n), Weighed: true}})
+		return Fold(unit.ByMass, []Move{{ID: "a", At: start, Kind: Received, Amount: grams(100)},
+			{ID: "b", At: start.Add(time.Hour), Kind: Used, Amount: grams(n)}})
 	}
 	assert.True(t, out(99.9).Here)
 	assert.False(t, out(99.95).Here)
 	assert.False(t, out(100).Here)
-	assert.False(t, Fold(Grams, []Move{{ID: "a", At: start, Kind: Counted, Amount: grams(0), Weighed: true}}).Here,
+	assert.False(t, Fold(unit.ByMass, []Move{{ID: "a", At: start, Kind: Counted, Amount: grams(0)}}).Here,
 		"counted to nothing, it is gone")
 }
 
 // A count is held against what went out after it, used or thrown away, and of one moment by the order of their ids.
 func TestACountIsHeldAgainstWhatWentOut(t *testing.T) {
 	later := func(k Kind, g float64) Move {
-		return Move{ID: "m", At: start.Add(time.Hour), Kind: k, Amount: grams(g), Weighed: true}
+		return Move{ID: "m", At: start.Add(time.Hour), Kind: k, Amount: grams(g)}
 	}
-	count := Move{ID: "a", At: start, Kind: Counted, Amount: grams(100), Weighed: true}
+	count := Move{ID: "a", At: start, Kind: Counted, Amount: grams(100)}
 	for _, k := range []Kind{Used, ThrownAway} {
 		assert.ErrorContains(t, Check([]Move{later(k, 120)}, count), "120 g were used or thrown away since then", k)
 		assert.NoError(t, Check([]Move{later(k, 80)}, count), k)
 	}
-	came := []Move{{ID: "c", At: start.Add(time.Minute), Kind: Received, Amount: grams(50), Weighed: true},
+	came := []Move{{ID: "c", At: start.Add(time.Minute), Kind: Received, Amount: grams(50)},
 		later(Used, 160)}
 	assert.ErrorContains(t, Check(came, count), "160 g were used", "what came in is not among them")
 }
@@ -65,7 +66,7 @@ func TestJarsOfOtherThings(t *testing.T) {
 	require.NoError(t, err)
 	need := []Need{{ItemID: "rice", Amount: grams(100), At: play, For: "Rice tub"}}
 	jar := func(item string) Jar {
-		return Jar{ItemID: item, Balance: Balance{Here: true, Weighed: true, Amount: grams(500)}}
+		return Jar{ItemID: item, Balance: Balance{Here: true, Amount: grams(500)}}
 	}
 	assert.True(t, Needed([]Jar{jar("flour")}, need)[0].Unnoted)
 	assert.False(t, Needed([]Jar{jar("flour"), jar("rice")}, need)[0].Unnoted)

@@ -6,6 +6,8 @@ import (
 	"fmt"
 	"slices"
 	"time"
+
+	"emblo/core/unit"
 )
 
 // Kind is what happened to a jar.
@@ -42,18 +44,16 @@ type Move struct {
 	// Arrived is in which order it was noted; 0 where that is not yet.
 	Arrived int
 	Kind    Kind
-	// Amount is how much; Weighed is false when nobody knows how much, of a count or of what came in.
-	Amount  Quantity
-	Weighed bool
+	// Amount is how much; it is not known where nobody weighed a count or what came in.
+	Amount unit.Amount
 }
 
 // Balance is what a jar holds after its moves.
 type Balance struct {
 	Here bool // there is some, or may be
-	// Weighed says that Amount is known. It is not when nobody has weighed it, when something of
-	// unknown amount came in, or when more went out than was noted, which is Overdrawn.
-	Weighed   bool
-	Amount    Quantity
+	// Amount is not known when nobody has weighed it, when something of unknown amount came in, or when
+	// more went out than was noted, which is Overdrawn.
+	Amount    unit.Amount
 	Overdrawn bool
 }
 
@@ -63,10 +63,10 @@ func order(a, b Move) int {
 	return cmp.Or(a.At.Compare(b.At), cmp.Compare(uint(a.Arrived)-1, uint(b.Arrived)-1), cmp.Compare(a.ID, b.ID))
 }
 
-// Fold returns what a jar of a thing reckoned in a unit holds after moves in any order.
-func Fold(u Unit, moves []Move) Balance {
+// Fold returns what a jar of a thing holds that is reckoned so, after moves in any order.
+func Fold(by unit.Kind, moves []Move) Balance {
 	sorted := slices.SortedFunc(slices.Values(moves), order)
-	b := Balance{Weighed: true, Amount: Of(0, u)} // a jar that nothing ever went into is empty
+	b := Balance{Amount: unit.Of(0, by)} // a jar that nothing ever went into is empty
 	for _, m := range sorted {
 		b = b.after(m)
 	}
@@ -74,27 +74,16 @@ func Fold(u Unit, moves []Move) Balance {
 }
 
 func (b Balance) after(m Move) Balance {
-	none := Of(0, b.Amount.of)
-	switch m.Kind {
-	case Counted:
-		if !m.Weighed {
-			return Balance{Here: true, Amount: none}
-		}
-		return Balance{Here: m.Amount.n > 0, Weighed: true, Amount: m.Amount}
-	case Received:
-		if !m.Weighed || !b.Weighed {
-			return Balance{Here: true, Amount: none, Overdrawn: b.Overdrawn}
-		}
-		return Balance{Here: true, Weighed: true, Amount: b.Amount.Plus(m.Amount)}
-	}
-	switch { // it went out
-	case !b.Weighed || !m.Weighed:
-		return Balance{Here: true, Amount: none, Overdrawn: b.Overdrawn}
-	case b.Amount.Less(m.Amount):
-		return Balance{Here: true, Amount: none, Overdrawn: true}
+	switch {
+	case m.Kind == Counted:
+		return Balance{Here: !m.Amount.Known() || m.Amount.Or(0) > 0, Amount: m.Amount}
+	case m.Kind == Received:
+		return Balance{Here: true, Amount: b.Amount.Plus(m.Amount), Overdrawn: b.Overdrawn}
+	case b.Amount.Less(m.Amount): // more went out than was there
+		return Balance{Here: true, Overdrawn: true}
 	}
 	left := b.Amount.Minus(m.Amount)
-	return Balance{Here: left.n > rounding, Weighed: true, Amount: left}
+	return Balance{Here: !left.Known() || left.Some(), Amount: left, Overdrawn: b.Overdrawn}
 }
 
 // ErrRepeated is returned for a move that has been noted already.
@@ -108,14 +97,14 @@ func Check(moves []Move, m Move) error {
 			return ErrRepeated
 		}
 	}
-	if m.Kind != Counted && m.Weighed && !(m.Amount.n > 0) {
+	if m.Kind != Counted && m.Amount.Known() && !(m.Amount.Or(0) > 0) {
 		return errors.New("say how much it was: more than nothing")
 	}
-	if m.Kind != Counted || !m.Weighed {
+	if m.Kind != Counted || !m.Amount.Known() {
 		return nil
 	}
-	since := Of(0, m.Amount.of)
-	b := Balance{Here: true, Weighed: true, Amount: m.Amount}
+	since := unit.Of(0, m.Amount.Kind())
+	b := Balance{Here: true, Amount: m.Amount}
 	for _, later := range slices.SortedFunc(slices.Values(moves), order) {
 		if order(later, m) < 0 {
 			continue
@@ -128,7 +117,7 @@ func Check(moves []Move, m Move) error {
 		}
 		if b = b.after(later); b.Overdrawn {
 			return fmt.Errorf("%.0f %s were used or thrown away since then, which is more than that: count what is there now",
-				since.n, since.of)
+				since.Or(0), since.Kind())
 		}
 	}
 	return nil

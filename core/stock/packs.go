@@ -5,15 +5,19 @@ import (
 	"slices"
 
 	"emblo/core/money"
+	"emblo/core/unit"
 )
 
-// Pack is a size that a thing is sold in. Sizes are whole grams or pieces, 1 to MaxPack.
+// Pack is a size that a thing is sold in. Sizes are known, whole grams or pieces, 1 to MaxPack.
 type Pack struct {
-	Size  Quantity
+	Size  unit.Amount
 	Coins money.Coins
 	// Priced says that Coins is what it costs.
 	Priced bool
 }
+
+// whole returns its size in whole grams or pieces; 0 where it is not known.
+func (p Pack) whole() int64 { return int64(p.Size.Or(0)) }
 
 // MaxPack is the largest pack, and MaxNeed the most that is bought at once, in grams or pieces.
 const (
@@ -33,7 +37,7 @@ type Basket struct {
 	// Coins is what it costs in all, where Priced says that every pack has a price.
 	Coins  money.Coins
 	Priced bool
-	Left   Quantity // when the need has been met
+	Left   unit.Amount // when the need has been met
 }
 
 // purse is what some packs cost and hold together.
@@ -44,13 +48,13 @@ type purse struct {
 }
 
 func (p purse) with(of Pack) purse {
-	return purse{p.coins + of.Coins, p.size + int64(of.Size.n), p.count + 1}
+	return purse{p.coins + of.Coins, p.size + of.whole(), p.count + 1}
 }
 
 // Cheapest returns the packs that cover a need for the least money, of those with the least left
 // over; ok is false where no pack has a price. It is exact: every sum of packs up to the need is
 // reckoned with, none twice.
-func Cheapest(need Quantity, packs []Pack) (b Basket, ok bool) {
+func Cheapest(need unit.Amount, packs []Pack) (b Basket, ok bool) {
 	return best(need, slices.DeleteFunc(slices.Clone(packs), func(p Pack) bool { return !p.Priced }),
 		func(p, q purse) int {
 			return cmp.Or(cmp.Compare(p.coins, q.coins), cmp.Compare(p.size, q.size), cmp.Compare(p.count, q.count))
@@ -59,7 +63,7 @@ func Cheapest(need Quantity, packs []Pack) (b Basket, ok bool) {
 
 // LeastLeft returns the packs that cover a need with the least left over, of those the cheapest; ok is
 // false where no pack is known.
-func LeastLeft(need Quantity, packs []Pack) (b Basket, ok bool) {
+func LeastLeft(need unit.Amount, packs []Pack) (b Basket, ok bool) {
 	return best(need, packs, func(p, q purse) int {
 		return cmp.Or(cmp.Compare(p.size, q.size), cmp.Compare(p.coins, q.coins), cmp.Compare(p.count, q.count))
 	})
@@ -67,25 +71,25 @@ func LeastLeft(need Quantity, packs []Pack) (b Basket, ok bool) {
 
 // best returns the packs that cover a need and come first in an order that adding a pack to both
 // sides never turns round. Amounts are reckoned in the largest step that every pack is a multiple of.
-func best(need Quantity, packs []Pack, first func(p, q purse) int) (Basket, bool) {
+func best(need unit.Amount, packs []Pack, first func(p, q purse) int) (Basket, bool) {
 	var step int64
-	packs = slices.DeleteFunc(slices.Clone(packs), func(p Pack) bool { return p.Size.n < 1 || p.Size.n > MaxPack })
-	for i := range packs {
-		packs[i].Size.n = float64(int64(packs[i].Size.n))
-		step = divisor(step, int64(packs[i].Size.n))
+	packs = slices.DeleteFunc(slices.Clone(packs), func(p Pack) bool { return p.whole() < 1 || p.whole() > MaxPack })
+	for i, p := range packs {
+		packs[i].Size = unit.Of(float64(p.whole()), p.Size.Kind())
+		step = divisor(step, p.whole())
 	}
-	if len(packs) == 0 || need.whole() > MaxNeed {
+	if len(packs) == 0 || !need.Known() || need.WholeUp() > MaxNeed {
 		return Basket{}, false
 	}
 	slices.SortFunc(packs, func(p, q Pack) int {
-		return cmp.Or(cmp.Compare(q.Size.n, p.Size.n), cmp.Compare(p.Coins, q.Coins))
+		return cmp.Or(cmp.Compare(q.whole(), p.whole()), cmp.Compare(p.Coins, q.Coins))
 	})
-	steps := int((max(0, need.whole()) + step - 1) / step)
+	steps := int((max(0, need.WholeUp()) + step - 1) / step)
 	// at[x] is the best purse that covers x steps, and took[x] the pack that was put in last.
 	at, took := make([]purse, steps+1), make([]int, steps+1)
 	for x := 1; x <= steps; x++ {
 		for i, p := range packs {
-			with := at[max(0, x-int(int64(p.Size.n)/step))].with(p)
+			with := at[max(0, x-int(p.whole()/step))].with(p)
 			if i == 0 || first(with, at[x]) < 0 {
 				at[x], took[x] = with, i
 			}
@@ -94,9 +98,9 @@ func best(need Quantity, packs []Pack, first func(p, q purse) int) (Basket, bool
 	counts := make([]int, len(packs))
 	for x := steps; x > 0; {
 		counts[took[x]]++
-		x = max(0, x-int(int64(packs[took[x]].Size.n)/step))
+		x = max(0, x-int(packs[took[x]].whole()/step))
 	}
-	b := Basket{Coins: at[steps].coins, Priced: true, Left: Of(float64(at[steps].size), need.of).Minus(need)}
+	b := Basket{Coins: at[steps].coins, Priced: true, Left: unit.Of(float64(at[steps].size), need.Kind()).Minus(need)}
 	for i, n := range counts {
 		if n > 0 {
 			b.Buys = append(b.Buys, Buy{packs[i], n})

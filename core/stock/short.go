@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"emblo/core/clock"
+	"emblo/core/unit"
 )
 
 // Jar is a thing with what its packet says, and what there is of it.
@@ -18,7 +19,7 @@ type Jar struct {
 type Need struct {
 	ItemID string
 	Label  Label // what the packet has to say
-	Amount Quantity
+	Amount unit.Amount
 	At     clock.Wall
 	For    string // the plan
 	// Back says that it goes back into its jar after play, to be used again on another day.
@@ -29,12 +30,10 @@ type Need struct {
 type Short struct {
 	ItemID string
 	Label  Label
-	Need   Quantity // the most that is asked for at once, with what has been used up until then
-	Have   Quantity // in jars that say so, and in packets that say more and are to be bought anyway
-	// Missing is what has to be bought; it is not known, and none, when Unweighed, which says that a
-	// jar that would do has not been weighed.
-	Missing   Quantity
-	Unweighed bool
+	Need   unit.Amount // the most that is asked for at once, with what has been used up until then
+	Have   unit.Amount // in jars that say so, and in packets that say more and are to be bought anyway
+	// Missing is what has to be bought; it is not known where a jar that would do has not been weighed.
+	Missing unit.Amount
 	// Unnoted says that there is no jar of it, full or empty: nobody has ever said whether it is there.
 	Unnoted bool
 	By      clock.Wall // the first plan that goes short; the first that needs it where none does
@@ -64,34 +63,39 @@ func Needed(jars []Jar, needs []Need) []Short {
 	})
 	type purchase struct {
 		key
-		missing Quantity
+		missing unit.Amount
 	}
 	var bought []purchase
 	rows := make([]Short, 0, len(keys))
 	for _, k := range keys {
 		row := demand(needs, k.item, k.label)
-		row.Have, row.Unnoted = Of(0, row.Need.of), true
+		none := unit.Of(0, row.Need.Kind())
+		row.Have, row.Unnoted = none, true
+		weighed := true
 		for _, j := range jars {
 			row.Unnoted = row.Unnoted && j.ItemID != k.item
-			if j.ItemID != k.item || !j.Here || !j.Label.Meets(k.label) {
-				continue
+			switch {
+			case j.ItemID != k.item || !j.Here || !j.Label.Meets(k.label):
+			case !j.Amount.Known():
+				weighed = false
+			default:
+				row.Have = row.Have.Plus(j.Amount)
 			}
-			if !j.Weighed {
-				row.Unweighed = true
-				continue
-			}
-			row.Have = row.Have.Plus(j.Amount)
 		}
 		for _, b := range bought {
 			if b.item == k.item && b.label.Meets(k.label) {
 				row.Have = row.Have.Plus(b.missing)
 			}
 		}
-		row.Missing, row.By = Of(0, row.Need.of), firstOf(needs, k.item, k.label)
-		if row.Have.Less(row.Need) && !row.Unweighed {
+		row.By = firstOf(needs, k.item, k.label)
+		switch {
+		case !weighed:
+		case row.Have.Less(row.Need):
 			row.Missing = row.Need.Minus(row.Have)
 			row.By = shortFrom(needs, k.item, k.label, row.Have)
 			bought = append(bought, purchase{k, row.Missing})
+		default:
+			row.Missing = none
 		}
 		rows = append(rows, row)
 	}
@@ -124,14 +128,14 @@ func asking(needs []Need, item string, l Label) []Need {
 
 // levels returns how much has to be there for each need of a thing to be met: what was used up until
 // then, and what is out on its day.
-func levels(all []Need) []Quantity {
-	out := make([]Quantity, len(all))
-	var used, today Quantity
+func levels(all []Need) []unit.Amount {
+	out := make([]unit.Amount, len(all))
+	var used, today unit.Amount
 	for i, n := range all {
 		if i == 0 {
-			used, today = Of(0, n.Amount.of), Of(0, n.Amount.of)
+			used, today = unit.Of(0, n.Amount.Kind()), unit.Of(0, n.Amount.Kind())
 		} else if all[i-1].At.Day() != n.At.Day() {
-			today = Of(0, n.Amount.of)
+			today = unit.Of(0, n.Amount.Kind())
 		}
 		if n.Back {
 			today = today.Plus(n.Amount)
@@ -145,7 +149,7 @@ func levels(all []Need) []Quantity {
 
 func demand(needs []Need, item string, l Label) Short {
 	all := asking(needs, item, l)
-	row := Short{ItemID: item, Label: l, Need: Of(0, all[0].Amount.of)}
+	row := Short{ItemID: item, Label: l, Need: unit.Of(0, all[0].Amount.Kind())}
 	for i, q := range levels(all) {
 		if row.Need.Less(q) {
 			row.Need = q
@@ -160,7 +164,7 @@ func demand(needs []Need, item string, l Label) Short {
 func firstOf(needs []Need, item string, l Label) clock.Wall { return asking(needs, item, l)[0].At }
 
 // shortFrom returns when the first plan goes short of so much.
-func shortFrom(needs []Need, item string, l Label, have Quantity) clock.Wall {
+func shortFrom(needs []Need, item string, l Label, have unit.Amount) clock.Wall {
 	all := asking(needs, item, l)
 	for i, q := range levels(all) {
 		if have.Less(q) {

@@ -15,11 +15,12 @@ import (
 	"emblo/core/clock"
 	"emblo/core/material"
 	"emblo/core/money"
+	"emblo/core/unit"
 )
 
 var start = time.Date(2026, 11, 2, 8, 0, 0, 0, time.UTC)
 
-func grams(n float64) Quantity { return Of(n, Grams) }
+func grams(n float64) unit.Amount { return unit.Of(n, unit.ByMass) }
 
 // drawMoves draws moves of one jar in the order in which they happened, up to three at one moment, with ids that say
 // nothing.
@@ -28,9 +29,10 @@ func drawMoves(t *rapid.T) []Move {
 	moves := make([]Move, n)
 	for i := range moves {
 		moves[i] = Move{ID: fmt.Sprint(n - i), At: start.Add(time.Duration(i/3) * time.Hour), Arrived: i + 1,
-			Kind:   Kind(rapid.IntRange(0, 3).Draw(t, "kind")),
-			Amount: grams(float64(rapid.IntRange(1, 900).Draw(t, "grams"))), Weighed: rapid.IntRange(0, 9).Draw(t,
-				"weighed") > 0}
+			Kind: Kind(rapid.IntRange(0, 3).Draw(t, "kind"))}
+		if rapid.IntRange(0, 9).Draw(t, "weighed") > 0 {
+			moves[i].Amount = grams(float64(rapid.IntRange(1, 900).Draw(t, "grams")))
+		}
 	}
 	return moves
 }
@@ -41,37 +43,36 @@ func drawMoves(t *rapid.T) []Move {
 func TestMovesNeverLoseOrMakeMass(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		moves := drawMoves(t)
-		b := Fold(Grams, moves)
-		assert.Equal(t, b, Fold(Grams, rapid.Permutation(moves).Draw(t, "told")))
+		b := Fold(unit.ByMass, moves)
+		assert.Equal(t, b, Fold(unit.ByMass, rapid.Permutation(moves).Draw(t, "told")))
 		sum, known := 0.0, true
 		for _, m := range moves {
 			switch {
 			case m.Kind == Counted:
-				sum, known = m.Amount.Number(), m.Weighed
-			case !m.Weighed:
+				sum, known = m.Amount.Or(0), m.Amount.Known()
+			case !m.Amount.Known():
 				known = false
 			case m.Kind == Received:
-				sum += m.Amount.Number()
+				sum += m.Amount.Or(0)
 			default:
-				if sum -= m.Amount.Number(); sum < 0 {
+				if sum -= m.Amount.Or(0); sum < 0 {
 					known = false // more went out than was there: nobody knows what is left
 				}
 			}
 		}
-		require.Equal(t, known, b.Weighed)
+		require.Equal(t, known, b.Amount.Known())
 		if known {
-			assert.InDelta(t, sum, b.Amount.Number(), 1e-9)
+			assert.InDelta(t, sum, b.Amount.Or(0), 1e-9)
 			assert.Equal(t, sum > 0, b.Here)
 		} else {
-			assert.True(t, b.Here && b.Amount.Number() == 0, "what is not known is not nothing")
+			assert.True(t, b.Here, "what is not known is not nothing")
 		}
 	})
 }
 
 func TestMovesThatCannotBe(t *testing.T) {
 	at := func(hour int, k Kind, g float64) Move {
-		return Move{ID: fmt.Sprint(hour, k), At: start.Add(time.Duration(hour) * time.Hour), Kind: k, Amount: grams(g),
-			Weighed: true}
+		return Move{ID: fmt.Sprint(hour, k), At: start.Add(time.Duration(hour) * time.Hour), Kind: k, Amount: grams(g)}
 	}
 	moves := []Move{at(0, Received, 500), at(5, Used, 300)}
 	require.NoError(t, Check(moves, at(6, Counted, 150)))
@@ -82,9 +83,9 @@ func TestMovesThatCannotBe(t *testing.T) {
 		"what is noted now comes after what was noted of the same moment")
 	require.ErrorContains(t, Check(moves, at(3, Counted, 200)), "300 g were used or thrown away since then")
 	require.ErrorContains(t, Check(moves, at(7, Received, 0)), "more than nothing")
-	over := Fold(Grams, append(moves, at(7, Used, 250)))
-	assert.True(t, over.Here && over.Overdrawn && !over.Weighed)
-	assert.Equal(t, Balance{Here: true, Weighed: true, Amount: grams(90)}, Fold(Grams, append(moves, at(7, Used, 250),
+	over := Fold(unit.ByMass, append(moves, at(7, Used, 250)))
+	assert.True(t, over.Here && over.Overdrawn && !over.Amount.Known())
+	assert.Equal(t, Balance{Here: true, Amount: grams(90)}, Fold(unit.ByMass, append(moves, at(7, Used, 250),
 		at(8, Counted, 90))), "counting puts it right")
 	for k := Received; k <= ThrownAway; k++ {
 		got, err := ParseKind(k.String())
@@ -119,7 +120,7 @@ func TestPacksAgreeWithTryingAll(t *testing.T) {
 				return
 			}
 			try(i+1, size, cost)
-			try(i, size+int(packs[i].Size.n), cost+packs[i].Coins)
+			try(i, size+int(packs[i].Size.Or(0)), cost+packs[i].Coins)
 		}
 		try(0, 0, 0)
 		cheap, ok := Cheapest(grams(float64(need)), packs)
@@ -127,13 +128,13 @@ func TestPacksAgreeWithTryingAll(t *testing.T) {
 		assert.Equal(t, coins, cheap.Coins)
 		least, ok := LeastLeft(grams(float64(need)), packs)
 		require.True(t, ok)
-		assert.InDelta(t, left, least.Left.Number(), 0)
+		assert.InDelta(t, left, least.Left.Or(0), 0)
 		for _, b := range []Basket{cheap, least} {
 			sum, cost := 0.0, money.Coins(0)
 			for _, buy := range b.Buys {
-				sum, cost = sum+buy.Pack.Size.Number()*float64(buy.Count), cost+buy.Pack.Coins*money.Coins(buy.Count)
+				sum, cost = sum+buy.Pack.Size.Or(0)*float64(buy.Count), cost+buy.Pack.Coins*money.Coins(buy.Count)
 			}
-			assert.InDelta(t, sum, float64(need)+b.Left.Number(), 1e-9)
+			assert.InDelta(t, sum, float64(need)+b.Left.Or(0), 1e-9)
 			assert.Equal(t, cost, b.Coins)
 		}
 	})
@@ -145,9 +146,9 @@ func ExampleCheapest() {
 	packs := []Pack{{grams(500), 290, true}, {grams(250), 160, true}}
 	b, _ := Cheapest(grams(2600), packs)
 	for _, buy := range b.Buys {
-		fmt.Println(buy.Count, "x", buy.Pack.Size.Number(), "g")
+		fmt.Println(buy.Count, "x", buy.Pack.Size.Or(0), "g")
 	}
-	fmt.Println(b.Coins, "for it,", b.Left.Number(), "g left over")
+	fmt.Println(b.Coins, "for it,", b.Left.Or(0), "g left over")
 	// Output:
 	// 5 x 500 g
 	// 1 x 250 g
@@ -175,7 +176,7 @@ func on(day, hour int) clock.Wall { return clock.At(age.DateOf(start), 24*day+ho
 func TestNeeded(t *testing.T) {
 	wheatFree := Label{Free: allergen.SetOf(allergen.Wheat)}
 	jar := func(item string, l Label, g float64) Jar {
-		return Jar{ItemID: item, Label: l, Balance: Balance{Here: true, Weighed: true, Amount: grams(g)}}
+		return Jar{ItemID: item, Label: l, Balance: Balance{Here: true, Amount: grams(g)}}
 	}
 	need := func(item string, l Label, day int, g float64, back bool, plan string) Need {
 		return Need{item, l, grams(g), on(day, 9), plan, back}
@@ -194,14 +195,14 @@ func TestNeeded(t *testing.T) {
 	for _, r := range rows {
 		said[r.ItemID+" "+r.Label.Say().String()] = r
 	}
-	assert.InDelta(t, 50, said["flour "].Missing.Number(), 1e-9, "650 of 600")
+	assert.InDelta(t, 50, said["flour "].Missing.Or(0), 1e-9, "650 of 600")
 	assert.Equal(t, on(3, 9), said["flour "].By, "the first plan has enough")
 	assert.Equal(t, []string{"dough", "ornaments"}, said["flour "].For)
-	assert.InDelta(t, 50, said["oats wheat-free"].Missing.Number(), 1e-9, "200 of the 150 that say so")
-	assert.InDelta(t, 100, said["oats "].Missing.Number(), 1e-9, "400 of 250 and the 50 that are bought anyway")
-	assert.InDelta(t, 2200, said["rice "].Need.Number(), 1e-9, "both of one day; the day before it went back")
-	assert.InDelta(t, 200, said["rice "].Missing.Number(), 1e-9)
-	assert.True(t, said["salt "].Unweighed && said["salt "].Missing.Number() == 0,
+	assert.InDelta(t, 50, said["oats wheat-free"].Missing.Or(0), 1e-9, "200 of the 150 that say so")
+	assert.InDelta(t, 100, said["oats "].Missing.Or(0), 1e-9, "400 of 250 and the 50 that are bought anyway")
+	assert.InDelta(t, 2200, said["rice "].Need.Or(0), 1e-9, "both of one day; the day before it went back")
+	assert.InDelta(t, 200, said["rice "].Missing.Or(0), 1e-9)
+	assert.True(t, !said["salt "].Missing.Known(),
 		"nobody knows whether there is enough")
 	assert.Equal(t, on(1, 9), rows[0].By)
 }
@@ -217,7 +218,7 @@ func TestWhatIsBoughtCoversThePlans(t *testing.T) {
 		var jars []Jar
 		for range rapid.IntRange(0, 4).Draw(t, "jars") {
 			jars = append(jars, Jar{ItemID: "oats", Label: label.Draw(t, "says"), Balance: Balance{Here: true,
-				Weighed: true, Amount: grams(float64(amount.Draw(t, "has")))}})
+				Amount: grams(float64(amount.Draw(t, "has")))}})
 		}
 		var needs []Need
 		for i := range rapid.IntRange(1, 6).Draw(t, "needs") {
@@ -228,20 +229,20 @@ func TestWhatIsBoughtCoversThePlans(t *testing.T) {
 			with := append([]Jar{}, jars...)
 			for i, r := range Needed(jars, needs) {
 				missing := r.Missing
-				if i == less && missing.n > 1 {
-					missing.n--
+				if i == less && missing.Or(0) > 1 {
+					missing = missing.Minus(grams(1))
 				}
-				with = append(with, Jar{ItemID: "oats", Label: r.Label, Balance: Balance{Here: true, Weighed: true,
+				with = append(with, Jar{ItemID: "oats", Label: r.Label, Balance: Balance{Here: true,
 					Amount: missing}})
 			}
 			for _, r := range Needed(with, needs) {
-				short += r.Missing.n
+				short += r.Missing.Or(0)
 			}
 			return short
 		}
 		assert.Zero(t, buy(-1))
 		for i, r := range Needed(jars, needs) {
-			if r.Missing.n > 1 {
+			if r.Missing.Or(0) > 1 {
 				assert.InDelta(t, 1, buy(i), 1e-9)
 			}
 		}

@@ -20,67 +20,23 @@ type ParseError struct {
 // Error returns the reason with the input quoted.
 func (e *ParseError) Error() string { return fmt.Sprintf("%q: %s", e.Input, e.Reason) }
 
-// Quantity is an amount as typed: either a mass or a volume. The zero value is neither.
-type Quantity struct {
-	mass   Mass
-	volume Volume
-	kind   kind
-}
-
-type kind uint8
-
-const (
-	noKind kind = iota
-	massKind
-	volumeKind
-)
-
-// OfMass returns a quantity that is a mass.
-func OfMass(m Mass) Quantity { return Quantity{mass: m, kind: massKind} }
-
-// OfVolume returns a quantity that is a volume.
-func OfVolume(v Volume) Quantity { return Quantity{volume: v, kind: volumeKind} }
-
-// Mass returns the mass; ok is false when the quantity is a volume or empty.
-func (q Quantity) Mass() (m Mass, ok bool) { return q.mass, q.kind == massKind }
-
-// Volume returns the volume; ok is false when the quantity is a mass or empty.
-func (q Quantity) Volume() (v Volume, ok bool) { return q.volume, q.kind == volumeKind }
-
-// MassAt returns the mass of the quantity for a material of density d; ok is false when
-// the quantity is empty, or a volume of a material whose density is not known.
-func (q Quantity) MassAt(d Density) (m Mass, ok bool) {
-	switch q.kind {
-	case massKind:
-		return q.mass, true
-	case volumeKind:
-		return d.MassOf(q.volume), d.Known()
-	}
-	return Mass{}, false
-}
-
-// Times returns the quantity k times over.
-func (q Quantity) Times(k float64) Quantity {
-	return Quantity{q.mass.Times(k), q.volume.Times(k), q.kind}
-}
-
 // Parse reads an amount as people type it: "1 1/2 cups", "1½ c", "2 tbsp + 1 tsp",
 // "250 g", "0,5 l", "a pinch". Cups, spoons and pints are those of the system s.
 //
 // Every failure is a *ParseError: an empty text, no number or no unit, an unknown word,
 // a zero denominator, a negative or zero amount, a number over a million, a comma that
 // could be either a decimal or a thousands mark, or masses added to volumes.
-func Parse(text string, s System) (Quantity, error) {
-	fail := func(format string, args ...any) (Quantity, error) {
-		return Quantity{}, &ParseError{Input: text, Reason: fmt.Sprintf(format, args...)}
+func Parse(text string, s System) (Amount, error) {
+	fail := func(format string, args ...any) (Amount, error) {
+		return Amount{}, &ParseError{Input: text, Reason: fmt.Sprintf(format, args...)}
 	}
 	if len(text) > 200 {
-		return Quantity{}, &ParseError{Input: text[:20] + "…", Reason: "is too long for an amount"}
+		return Amount{}, &ParseError{Input: text[:20] + "…", Reason: "is too long for an amount"}
 	}
 	if strings.TrimSpace(text) == "" {
 		return fail("type an amount, such as 2 cups or 250 g")
 	}
-	var sum Quantity
+	var sum Amount
 	for _, term := range strings.Split(strings.ReplaceAll(strings.ToLower(text), " and ", " + "), "+") {
 		n, word, err := parseTerm(term)
 		if err != nil {
@@ -94,16 +50,16 @@ func Parse(text string, s System) (Quantity, error) {
 			return fail("%q is not a measure Emblo knows", word)
 		case n <= 0:
 			return fail("an amount must be more than zero")
-		case sum.kind != noKind && sum.kind != q.kind:
+		case sum.Known() && sum.by != q.by:
 			return fail("adds a weight to a volume; use one kind")
 		}
-		sum = Quantity{sum.mass.Plus(q.mass), sum.volume.Plus(q.volume), q.kind}
+		sum = Of(sum.n+q.n, q.by)
 	}
 	return sum, nil
 }
 
 // MustParse is Parse that panics, for tests with hard-coded strings.
-func MustParse(text string, s System) Quantity {
+func MustParse(text string, s System) Amount {
 	q, err := Parse(text, s)
 	if err != nil {
 		panic(err)
@@ -251,9 +207,9 @@ func decimalOf(f string) (float64, error) {
 }
 
 // amountOf returns n of the unit that word names. It stays whole: one case a unit.
-func amountOf(n float64, word string, s System) (Quantity, bool) {
+func amountOf(n float64, word string, s System) (Amount, bool) {
 	word = strings.TrimSuffix(strings.TrimSuffix(word, " of"), ".")
-	vol := func(one Volume) (Quantity, bool) { return OfVolume(one.Times(n)), true }
+	vol := func(one Volume) (Amount, bool) { return OfVolume(one.Times(n)), true }
 	switch word {
 	case "g", "gram", "grams", "gramme", "grammes":
 		return OfMass(Grams(n)), true
@@ -299,13 +255,13 @@ func amountOf(n float64, word string, s System) (Quantity, bool) {
 		}
 		return vol(Millilitres(2 * mlPerImperialPint))
 	}
-	return Quantity{}, false
+	return Amount{}, false
 }
 
 // Cut reads the amount that a line begins with, as people write ingredients, and returns
 // what follows it: "2 tbsp + 1 tsp oil" is 3 1/3 tablespoons and "oil". ok is false when
 // the line does not begin with an amount that Parse reads.
-func Cut(line string, s System) (q Quantity, rest string, ok bool) {
+func Cut(line string, s System) (q Amount, rest string, ok bool) {
 	const most = 8 // words of an amount, such as 1 1/2 fl oz + 2 tsp
 	ends := wordEnds(line, most)
 	for i := len(ends) - 1; i >= 0; i-- {
@@ -314,7 +270,7 @@ func Cut(line string, s System) (q Quantity, rest string, ok bool) {
 			return q, strings.TrimSpace(strings.TrimPrefix(rest, "of ")), true
 		}
 	}
-	return Quantity{}, line, false
+	return Amount{}, line, false
 }
 
 // wordEnds returns where the first words of a line end, at most so many.

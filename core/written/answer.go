@@ -75,12 +75,13 @@ type Scoop struct {
 
 // Amount is how much of one ingredient.
 type Amount struct {
-	ItemID string  `json:"item_id"`
-	Name   string  `json:"name"`
-	ExactG float64 `json:"exact_g"`
-	Scoops []Scoop `json:"scoops"`
-	Off    float64 `json:"off"`    // share by which the scoops miss the exact mass, negative when under
-	Within bool    `json:"within"` // false when no scoops come close enough and it should be weighed
+	ItemID   string  `json:"item_id"`
+	Name     string  `json:"name"`
+	ExactG   float64 `json:"exact_g"`            // 0 of what is added as needed
+	AsNeeded bool    `json:"as_needed,omitzero"` // nobody knows how much before the feel is right
+	Scoops   []Scoop `json:"scoops"`
+	Off      float64 `json:"off"`    // share by which the scoops miss the exact mass, negative when under
+	Within   bool    `json:"within"` // false when no scoops come close enough and it should be weighed
 }
 
 // MixAnswer is how much of a mix to make.

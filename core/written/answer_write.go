@@ -122,6 +122,9 @@ func (p Pen) Group(g *safety.Group) Group {
 	for i, c := range r.Children {
 		out.Ages[i] = Age{Initials: c.Label, Months: c.Months, CountsAs: c.Effective(false), Mouths: wordOf(c.Mouths)}
 	}
+	if len(r.Children) > 0 {
+		out.PortionG = recipe.DefaultPortion(g.Youngest()).Grams()
+	}
 	return out
 }
 
@@ -287,9 +290,9 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 }
 
 // Amount writes how much of one ingredient.
-func (p Pen) Amount(a recipe.Amount) Amount {
+func (p Pen) Amount(a recipe.Measured) Amount {
 	return Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name), ExactG: a.Exact.Grams(),
-		Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
+		AsNeeded: a.Line.AsNeeded(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
 // Scoops writes fillings of measures; never nil.

@@ -49,7 +49,7 @@ func (b Batch) Read(from Reader) (m batch.Made, fault *Fault) {
 			m.Fill = append(m.Fill, it)
 			continue
 		}
-		m.Recipe.Lines = append(m.Recipe.Lines, recipe.Line{Item: it, Mass: unit.Grams(l.Grams)})
+		m.Recipe.Lines = append(m.Recipe.Lines, recipe.Line{Item: it, Amount: unit.OfMass(unit.Grams(l.Grams))})
 	}
 	if b.Fill {
 		return m, nil

@@ -16,7 +16,7 @@ import (
 const mostOf = 1_000_000.0
 
 // Read reads a jar as it is kept.
-func (j Jar) Read(u stock.Unit) (stock.Label, []stock.Pack, *Fault) {
+func (j Jar) Read(u unit.Kind) (stock.Label, []stock.Pack, *Fault) {
 	l, f := readLabel(j.Free, j.HeatTreated)
 	if f != nil {
 		return l, nil, f
@@ -34,7 +34,7 @@ func (j Jar) Read(u stock.Unit) (stock.Label, []stock.Pack, *Fault) {
 			return l, nil, Bad(fmt.Sprintf("/packs/%d", i),
 				"A pack holds 1 to %d whole grams or pieces, and costs nothing or more.", stock.MaxPack)
 		}
-		packs[i] = stock.Pack{Size: stock.Of(p.Amount, u)}
+		packs[i] = stock.Pack{Size: unit.Of(p.Amount, u)}
 		if p.Coins != nil {
 			packs[i].Coins, packs[i].Priced = money.Coins(*p.Coins), true
 		}
@@ -65,7 +65,7 @@ func checkDay(pointer, day string) *Fault {
 
 // Jar reads a jar as it is typed, of a thing: packs in any measure, prices in the centre's currency.
 func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
-	u := stock.UnitOf(it)
+	u := stock.Reckoned(it)
 	label, f := readLabel(in.Free, in.HeatTreated)
 	if f != nil {
 		return Jar{}, f
@@ -79,10 +79,10 @@ func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
 		if f != nil {
 			return j, f
 		}
-		pack := Pack{Amount: float64(int64(q.Number() + 0.5))}
+		pack := Pack{Amount: float64(int64(q.Or(0) + 0.5))}
 		if pack.Amount < 1 || pack.Amount > stock.MaxPack {
 			return j, Bad(at+"/amount", "A pack holds 1 to %d whole %s.", stock.MaxPack,
-				map[stock.Unit]string{stock.Grams: "grams", stock.Pieces: "pieces"}[u])
+				map[unit.Kind]string{unit.ByMass: "grams", unit.ByCount: "pieces"}[u])
 		}
 		if strings.TrimSpace(p.Price) != "" {
 			coins, err := money.Parse(p.Price, money.Digits(currency))
@@ -116,40 +116,39 @@ func WriteLabel(itemID string, l stock.Label) Jar {
 
 // ReadQuantity reads how much of a thing somebody typed: pieces as a whole number, what is weighed in
 // any measure, or as a number of grams.
-func ReadQuantity(pointer, text string, it *material.Item) (stock.Quantity, *Fault) {
-	u := stock.UnitOf(it)
+func ReadQuantity(pointer, text string, it *material.Item) (unit.Amount, *Fault) {
+	u := stock.Reckoned(it)
 	typed := strings.TrimSpace(text)
 	n, err := unit.ParseNumber(typed)
 	switch {
-	case err == nil && u == stock.Pieces && n != float64(int64(n)):
-		return stock.Quantity{}, Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, words.Cut(typed))
+	case err == nil && u == unit.ByCount && n != float64(int64(n)):
+		return unit.Amount{}, Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, words.Cut(typed))
 	case err == nil && n >= 0 && n <= mostOf:
-		return stock.Of(n, u), nil
+		return unit.Of(n, u), nil
 	case err == nil:
-		return stock.Quantity{}, Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
-	case u == stock.Pieces:
-		return stock.Quantity{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name,
+		return unit.Amount{}, Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
+	case u == unit.ByCount:
+		return unit.Amount{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name,
 			words.Cut(typed))
 	}
 	q, err := unit.Parse(typed, unit.Metric)
 	if err != nil {
-		return stock.Quantity{}, Bad(pointer, "Type how much, such as 500 g: %s.", err)
+		return unit.Amount{}, Bad(pointer, "Type how much, such as 500 g: %s.", err)
 	}
 	m, ok := q.MassAt(it.Density)
 	if !ok {
-		return stock.Quantity{}, Bad(pointer, "What a cup of %s weighs is not known: type it in grams.", it.Name)
+		return unit.Amount{}, Bad(pointer, "What a cup of %s weighs is not known: type it in grams.", it.Name)
 	}
 	if m.Grams() > mostOf {
-		return stock.Quantity{}, Bad(pointer, "The cupboard holds between 0 g and 1000 kg of one thing.")
+		return unit.Amount{}, Bad(pointer, "The cupboard holds between 0 g and 1000 kg of one thing.")
 	}
-	return stock.Of(m.Grams(), u), nil
+	return unit.Of(m.Grams(), u), nil
 }
 
 // Read reads what happened to a jar of a thing that is bought in packs, but for its id and when it
 // was.
 func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f *Fault) {
-	u := stock.UnitOf(it)
-	m.Amount = stock.Of(0, u)
+	u := stock.Reckoned(it)
 	kind, err := stock.ParseKind(in.Kind)
 	if err != nil {
 		return m, Bad("/kind", "%s.", err)
@@ -163,16 +162,15 @@ func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f
 	case in.Packs != nil && !(*in.Packs >= 0 && *in.Packs <= 1000):
 		return m, Bad("/packs", "Between none and 1,000 packs.")
 	case in.Packs != nil:
-		n := *in.Packs * packs[0].Size.Number()
-		if u == stock.Pieces {
+		n := *in.Packs * packs[0].Size.Or(0)
+		if u == unit.ByCount {
 			n = float64(int64(n + 0.5))
 		}
-		m.Amount, m.Weighed = stock.Of(n, u), true
+		m.Amount = unit.Of(n, u)
 	case strings.TrimSpace(in.Amount) != "":
 		if m.Amount, f = ReadQuantity("/amount", in.Amount, it); f != nil {
 			return m, f
 		}
-		m.Weighed = true
 	case kind == stock.Used || kind == stock.ThrownAway:
 		return m, Bad("/amount", "Say how much it was.")
 	}

@@ -107,7 +107,9 @@ type Group struct {
 	AdultsNeeded   int    `json:"adults_needed"`
 	YoungestMonths int    `json:"youngest_months"` // the least effective age
 	YoungestWords  string `json:"youngest_words"`
-	Ages           []Age  `json:"ages"`
+	// PortionG is what one child has of a mix where nobody says otherwise; absent where there are no children.
+	PortionG float64 `json:"portion_g,omitzero"`
+	Ages     []Age   `json:"ages"`
 }
 
 // Age is one child of a group.

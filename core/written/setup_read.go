@@ -300,14 +300,14 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 	if fault != nil {
 		return f, fault
 	}
-	f.ContentsKnown, f.Salt, f.TraitsKnown = false, material.Amount{}, d.NothingElse
+	f.ContentsKnown, f.Salt, f.TraitsKnown = false, unit.Maybe[float64]{}, d.NothingElse
 	switch d.Contents {
 	case "", "unknown":
 	case "listed":
 		f.ContentsKnown = true
 		// A plain object holds no salt; of anything else the salt stays a fact to give.
 		if f.Form != material.FormUnknown && f.Form.GaugeJudges() && !f.Traits.Any(material.Food, material.NotFood) {
-			f.Salt = material.Known(0)
+			f.Salt = unit.Known(0.0)
 		}
 	default:
 		return f, Bad("/contents", "Say whether what is in it is listed or unknown.")
@@ -323,7 +323,7 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 		if !(*p >= 0 && *p <= 100) {
 			return f, Bad("/salt_percent", "Salt is between 0 and 100 g in 100 g.")
 		}
-		f.Salt = material.Known(*p / 100)
+		f.Salt = unit.Known(*p / 100)
 	}
 	return f, nil
 }

@@ -1070,6 +1070,9 @@ type PutAmountJSONRequestBody = CupboardAmount
 // PutJarJSONRequestBody defines body for PutJar for application/json ContentType.
 type PutJarJSONRequestBody = JarInput
 
+// TakeLessonJSONRequestBody defines body for TakeLesson for application/json ContentType.
+type TakeLessonJSONRequestBody = Plan
+
 // PutMoveJSONRequestBody defines body for PutMove for application/json ContentType.
 type PutMoveJSONRequestBody = MoveInput
 

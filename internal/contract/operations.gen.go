@@ -113,6 +113,7 @@ var Operations = []Operation{
 	{ID: "signIn", Method: "POST", Path: "/api/session", May: []string(nil), Open: true, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "SignIn", MaxBody: 262144},
 	{ID: "signInDemo", Method: "POST", Path: "/api/session/demo", May: []string(nil), Open: true, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
 	{ID: "signOut", Method: "DELETE", Path: "/api/session", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
+	{ID: "takeLesson", Method: "POST", Path: "/api/lessons/:id", May: []string{"lead", "educator"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "Plan", MaxBody: 262144},
 	{ID: "tickPrep", Method: "PUT", Path: "/api/prep/ticks", May: []string{"lead", "educator", "helper"}, Open: false, Stores: true, Once: true, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "PrepTickInput", MaxBody: 262144},
 	{ID: "writeAmounts", Method: "POST", Path: "/api/recipes/amounts", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "RecipeOrder", MaxBody: 262144},
 }

@@ -19,7 +19,7 @@ func Amounts(b recipe.Batch) string {
 		row := []string{a.Line.Item.Name, tenths(a.Exact.Grams()), strings.Join(scoops, " + "),
 			tenths(a.Scooped.Grams()), tenths(a.Off * 100)}
 		switch {
-		case a.Line.AsNeeded:
+		case a.Line.AsNeeded():
 			row = []string{a.Line.Item.Name, "", "as needed", "", ""}
 		case !a.Within || len(a.Scoops) == 0:
 			row[2], row[4] = "weigh it", "0.0"

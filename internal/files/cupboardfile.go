@@ -8,6 +8,7 @@ import (
 	"emblo/core/desk/cupboard"
 	"emblo/core/money"
 	"emblo/core/stock"
+	"emblo/core/unit"
 	"emblo/core/written"
 )
 
@@ -25,12 +26,12 @@ func (d Files) CupboardFile() string {
 			continue
 		}
 		row := []string{it.Name, strings.Join(j.Label.Words(), "; "), yes(j.Label.HeatTreated), "",
-			stock.UnitOf(&it).String(), j.Written.Place, j.Written.BestBefore, "", ""}
-		if j.Balance.Weighed {
-			row[3] = plain(j.Balance.Amount.Number())
+			stock.Reckoned(&it).String(), j.Written.Place, j.Written.BestBefore, "", ""}
+		if j.Balance.Amount.Known() {
+			row[3] = plain(j.Balance.Amount.Or(0))
 		}
 		if len(j.Packs) > 0 {
-			row[7] = plain(j.Packs[0].Size.Number())
+			row[7] = plain(j.Packs[0].Size.Or(0))
 			if p := j.Packs[0]; p.Priced {
 				row[8] = p.Coins.Text(money.Digits(d.Settings.Currency))
 			}
@@ -46,8 +47,7 @@ type CountedJar struct {
 	Version int
 	Name    string
 	Jar     written.Jar
-	Amount  stock.Quantity
-	Weighed bool
+	Amount  unit.Amount // not known where the cell is empty
 }
 
 // ReadCupboard reads a cupboard file. A row whose thing has a jar with that label counts it, any other
@@ -88,7 +88,6 @@ func (d Files) countedJar(c cells) (row CountedJar, fault *written.Fault) {
 		if row.Amount, fault = written.ReadQuantity("", a, &it); fault != nil {
 			return row, fault
 		}
-		row.Weighed = true
 	}
 	if row.ID = cupboard.On(d.Desk).JarFor(it.ID, label); row.ID != "" {
 		old := &d.Jars[slices.IndexFunc(d.Jars, func(j desk.Jar) bool { return j.ID == row.ID })]

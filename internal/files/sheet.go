@@ -90,8 +90,8 @@ func (d Files) labelled(c cells) (it material.Item, l stock.Label, fault *writte
 	default:
 		return it, l, written.Bad("", "heat_treated is yes or no, not %q.", words.Cut(said))
 	}
-	if u := c.at("unit"); u != "" && u != stock.UnitOf(&it).String() {
-		return it, l, written.Bad("", "%s is reckoned in %s, not in %q.", it.Name, stock.UnitOf(&it), words.Cut(u))
+	if u := c.at("unit"); u != "" && u != stock.Reckoned(&it).String() {
+		return it, l, written.Bad("", "%s is reckoned in %s, not in %q.", it.Name, stock.Reckoned(&it), words.Cut(u))
 	}
 	l, fault = in.ReadLabel()
 	return it, l, fault

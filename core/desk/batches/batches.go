@@ -89,7 +89,7 @@ func (d Batches) Page(b *desk.Batch, today age.Date) written.BatchPage {
 	}
 	if s.Made.IsMix() {
 		for _, l := range s.Made.Recipe.Lines {
-			out.Lines = append(out.Lines, part(l.Item.ID, l.Item.Name, l.Mass, ""))
+			out.Lines = append(out.Lines, part(l.Item.ID, l.Item.Name, l.Mass(), ""))
 		}
 	} else {
 		for i, it := range s.Made.Fill {

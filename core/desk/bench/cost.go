@@ -25,7 +25,7 @@ func (d Bench) reach(out *written.FillAnswer, f *plan.FillAnswer) {
 				out.Poured[i].ReachesMM = &mm
 			}
 			if pack, ok := d.Packs[p.Item.ID]; ok {
-				missing, size := p.InAll.Minus(have).Grams(), pack.Size.Number()
+				missing, size := p.InAll.Minus(have).Grams(), pack.Size.Or(0)
 				packs := math.Ceil(missing / size)
 				out.Poured[i].Packs, out.Poured[i].LeftG = int(packs), packs*size-missing
 			}
@@ -77,7 +77,7 @@ func (d Bench) cost(p written.Plan, r *Reckoned) *written.Cost {
 			}
 			continue
 		}
-		of := unit.Grams(u.Amount.Number())
+		of := unit.Grams(u.Amount.Or(0))
 		all, priced = all.Plus(of, price), true
 		if u.Back {
 			back = back.Plus(of, price)

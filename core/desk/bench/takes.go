@@ -15,7 +15,7 @@ import (
 // use is what a plan takes of one thing.
 type Use struct {
 	ID, name string
-	Amount   stock.Quantity
+	Amount   unit.Amount
 	Back     bool
 }
 
@@ -23,7 +23,7 @@ type Use struct {
 func (d Bench) Takes(p written.Plan, r *Reckoned) []Use {
 	all := make([]Use, 0, 16)
 	add := func(u Use) {
-		if !(u.Amount.Number() > 0) {
+		if !(u.Amount.Or(0) > 0) {
 			return
 		}
 		at := slices.IndexFunc(all, func(other Use) bool { return other.ID == u.ID && other.Back == u.Back })
@@ -37,7 +37,7 @@ func (d Bench) Takes(p written.Plan, r *Reckoned) []Use {
 	for i := range r.Places {
 		forBase(&r.Places[i], func(it *material.Item, m unit.Mass) {
 			if !it.Facts.Traits.Has(material.TapWater) {
-				add(Use{it.ID, it.Name, stock.Of(m.Grams(), stock.UnitOf(it)), r.Places[i].Fill != nil &&
+				add(Use{it.ID, it.Name, unit.Of(m.Grams(), stock.Reckoned(it)), r.Places[i].Fill != nil &&
 					goesBack(it, children)})
 			}
 		})
@@ -68,14 +68,14 @@ func (d Bench) laidOut(items []written.PlanItem, children int, tell func(Use)) {
 		item := &items[i]
 		it, ok := d.Get(item.ItemID)
 		// what is described, and what is weighed and laid out, is not reckoned
-		if !ok || stock.UnitOf(&it) != stock.Pieces || it.Facts.Traits.Has(material.TapWater) {
+		if !ok || stock.Reckoned(&it) != unit.ByCount || it.Facts.Traits.Has(material.TapWater) {
 			continue
 		}
 		n := item.Each
 		if !item.Shared && item.Use != safety.AdultTool.String() {
 			n *= children
 		}
-		tell(Use{it.ID, it.Name, stock.Of(float64(n), stock.Pieces), !it.Facts.Traits.Any(material.Food)})
+		tell(Use{it.ID, it.Name, unit.Of(float64(n), unit.ByCount), !it.Facts.Traits.Any(material.Food)})
 	}
 }
 

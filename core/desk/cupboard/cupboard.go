@@ -39,19 +39,19 @@ func (d Cupboard) Cupboard(plans []desk.Coming, today age.Date) written.Cupboard
 	for at := range rows {
 		r := &rows[at]
 		it, _ := d.Get(r.ItemID)
-		if r.Unweighed {
+		if !r.Missing.Known() {
 			out.Unweighed++
 		}
-		if r.Missing.Number() > 0 {
+		if r.Missing.Or(0) > 0 {
 			out.Short++
 			if b, ok := stock.Cheapest(r.Missing, d.packsOf(&it, r.Label)); ok {
 				total, priced = total+b.Coins, true
 			}
 		}
-		if !met[at] && r.Missing.Number() > 0 {
+		if !met[at] && r.Missing.Or(0) > 0 {
 			out.Jars = append(out.Jars, fullTo(written.StoredJar{Jar: written.WriteLabel(it.ID, r.Label),
 				Name: d.Pen.Name(it.ID, it.Name), Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
-				Unit: stock.UnitOf(&it).String(), Weighed: true, Need: writeNeed(r, plans)}))
+				Unit: stock.Reckoned(&it).String(), Weighed: true, Need: writeNeed(r, plans)}))
 		}
 	}
 	if priced {
@@ -108,9 +108,9 @@ func (d Cupboard) writeJar(j *desk.Jar, today age.Date) written.StoredJar {
 		return w
 	}
 	w.Name, w.Says, w.Aisle, w.Unit = d.Pen.Name(it.ID, it.Name), d.Pen.Text(j.Label.Say()), it.Kind,
-		stock.UnitOf(&it).String()
+		stock.Reckoned(&it).String()
 	b := j.Balance
-	w.Here, w.Weighed, w.Amount, w.Overdrawn, w.Last = b.Here, b.Weighed, b.Amount.Number(), b.Overdrawn, j.Last
+	w.Here, w.Weighed, w.Amount, w.Overdrawn, w.Last = b.Here, b.Amount.Known(), b.Amount.Or(0), b.Overdrawn, j.Last
 	switch soon := clock.At(today, 24*soonDays, 0).Day().String(); {
 	case w.BestBefore == "" || !b.Here:
 	case w.BestBefore < today.String():
@@ -135,7 +135,7 @@ func fullTo(w written.StoredJar) written.StoredJar {
 }
 
 func writeNeed(r *stock.Short, plans []desk.Coming) *written.JarNeed {
-	return &written.JarNeed{Amount: r.Need.Number(), Missing: r.Missing.Number(), Unweighed: r.Unweighed,
+	return &written.JarNeed{Amount: r.Need.Or(0), Missing: r.Missing.Or(0), Unweighed: !r.Missing.Known(),
 		By: r.By.String(), For: namesOf(plans, r.For)}
 }
 
@@ -185,9 +185,9 @@ func (d Cupboard) JarFor(item string, l stock.Label) string {
 func (d Cupboard) Ahead(plans []desk.Coming, today age.Date, most int, out *written.Today) {
 	needs, _ := d.needs(plans)
 	for _, r := range stock.Needed(d.jarsNow(), needs) {
-		if it, ok := d.Get(r.ItemID); ok && !askedAbout(&r) && r.Missing.Number() > 0 && len(out.Short) < most {
-			out.Short = append(out.Short, written.ShortOf{Name: d.Pen.Name(it.ID, it.Name), Missing: r.Missing.Number(),
-				Unit: r.Missing.Unit().String(), By: r.By.String(), For: namesOf(plans, r.For)})
+		if it, ok := d.Get(r.ItemID); ok && !askedAbout(&r) && r.Missing.Or(0) > 0 && len(out.Short) < most {
+			out.Short = append(out.Short, written.ShortOf{Name: d.Pen.Name(it.ID, it.Name), Missing: r.Missing.Or(0),
+				Unit: r.Missing.Kind().String(), By: r.By.String(), For: namesOf(plans, r.For)})
 		}
 	}
 	for i := range d.Jars {

@@ -7,6 +7,7 @@ import (
 	"emblo/core/desk/bench"
 	"emblo/core/material"
 	"emblo/core/stock"
+	"emblo/core/unit"
 )
 
 // needs returns what plans take of the cupboard, and the ids of those that take nothing, as they do not
@@ -29,7 +30,7 @@ func (d Cupboard) needs(plans []desk.Coming) (all []stock.Need, notReady []strin
 
 // askedAbout reports whether a thing is asked about rather than bought: it is laid out, goes back after
 // play, and nobody has ever said whether it is there.
-func askedAbout(r *stock.Short) bool { return r.Unnoted && r.Need.Unit() == stock.Pieces }
+func askedAbout(r *stock.Short) bool { return r.Unnoted && r.Need.Kind() == unit.ByCount }
 
 // namesOf returns the names of plans by their ids, in order.
 func namesOf(plans []desk.Coming, ids []string) []string {
@@ -53,7 +54,7 @@ func (d Cupboard) jarsNow() []stock.Jar {
 			continue
 		}
 		b := j.Balance
-		b.Amount = stock.Of(b.Amount.Number(), stock.UnitOf(&it))
+		b.Amount = b.Amount.As(stock.Reckoned(&it))
 		all = append(all, stock.Jar{ID: j.ID, ItemID: it.ID, Label: j.Label, Balance: b})
 	}
 	return all
@@ -69,7 +70,7 @@ func (d Cupboard) packsOf(it *material.Item, asked stock.Label) []stock.Pack {
 			continue
 		}
 		for _, p := range j.Packs {
-			p.Size = stock.Of(p.Size.Number(), stock.UnitOf(it))
+			p.Size = p.Size.As(stock.Reckoned(it))
 			at := slices.IndexFunc(all, func(q stock.Pack) bool { return q.Size == p.Size })
 			switch {
 			case at < 0:

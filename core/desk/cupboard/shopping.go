@@ -13,6 +13,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/stock"
+	"emblo/core/unit"
 	"emblo/core/words"
 	"emblo/core/written"
 )
@@ -86,14 +87,14 @@ func (d Cupboard) list(l *list, r *stock.Short, tick *Ticked) {
 		return
 	}
 	name := d.Pen.Name(it.ID, it.Name)
-	if r.Unweighed {
+	if !r.Missing.Known() {
 		l.Unweighed = append(l.Unweighed, name)
 	}
 	if askedAbout(r) {
 		l.Unnoted = append(l.Unnoted, name)
 		return
 	}
-	if !(r.Missing.Number() > 0) {
+	if !(r.Missing.Or(0) > 0) {
 		return
 	}
 	of, idle := r, false
@@ -101,8 +102,8 @@ func (d Cupboard) list(l *list, r *stock.Short, tick *Ticked) {
 		of, idle = l.withoutStuck(r)
 	}
 	line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: of.Label.Words(), HeatTreated: of.Label.HeatTreated,
-		Name: name, Says: d.Pen.Text(of.Label.Say()), Aisle: it.Kind, Unit: stock.UnitOf(&it).String(),
-		Missing: of.Missing.Number(), By: of.By.String(), For: namesOf(l.plans, of.For), State: LineOpen}
+		Name: name, Says: d.Pen.Text(of.Label.Say()), Aisle: it.Kind, Unit: stock.Reckoned(&it).String(),
+		Missing: of.Missing.Or(0), By: of.By.String(), For: namesOf(l.plans, of.For), State: LineOpen}
 	if tick != nil {
 		line.State, line.TickID, line.TickedBy, line.Ticked = tick.State, tick.ID, tick.By, tick.Packs
 	}
@@ -117,14 +118,14 @@ func (d Cupboard) list(l *list, r *stock.Short, tick *Ticked) {
 // is.
 func (l *list) withoutStuck(r *stock.Short) (of *stock.Short, idle bool) {
 	at := slices.IndexFunc(l.still, func(s stock.Short) bool { return s.ItemID == r.ItemID && s.Label == r.Label })
-	if at < 0 || !(l.still[at].Missing.Number() > 0) {
+	if at < 0 || !(l.still[at].Missing.Or(0) > 0) {
 		return r, true
 	}
 	return &l.still[at], false
 }
 
 // price says in which packs a line is bought, and adds up what those cost.
-func (l *list) price(line *written.BuyLine, missing stock.Quantity, packs []stock.Pack) {
+func (l *list) price(line *written.BuyLine, missing unit.Amount, packs []stock.Pack) {
 	fewest, known := stock.LeastLeft(missing, packs)
 	best, hasPrice := stock.Cheapest(missing, packs)
 	bought := !line.Idle && line.State != NoneToHave
@@ -139,7 +140,7 @@ func (l *list) price(line *written.BuyLine, missing stock.Quantity, packs []stoc
 	}
 	line.Cheapest = writeBasket(best)
 	thrifty := best
-	if fewest.Left.Number() < best.Left.Number() && fewest.Priced {
+	if fewest.Left.Or(0) < best.Left.Or(0) && fewest.Priced {
 		line.Least = writeBasket(fewest)
 		thrifty = fewest
 	}
@@ -170,9 +171,9 @@ func tickOf(ticks []Ticked, r *stock.Short) *Ticked {
 }
 
 func writeBasket(b stock.Basket) *written.Basket {
-	out := &written.Basket{Packs: []written.BuyPack{}, Left: b.Left.Number()}
+	out := &written.Basket{Packs: []written.BuyPack{}, Left: b.Left.Or(0)}
 	for _, buy := range b.Buys {
-		p := written.BuyPack{Amount: buy.Pack.Size.Number(), Count: buy.Count}
+		p := written.BuyPack{Amount: buy.Pack.Size.Or(0), Count: buy.Count}
 		if buy.Pack.Priced {
 			coins := int(buy.Pack.Coins)
 			p.Coins = &coins
@@ -203,7 +204,7 @@ func stuckPlans(plans []desk.Coming, rows []stock.Short, ticks []Ticked) (ids []
 	for i := range plans {
 		for j := range rows {
 			t := tickOf(ticks, &rows[j])
-			if t != nil && t.State == NoneToHave && rows[j].Missing.Number() > 0 && shortFor(&plans[i], &rows[j]) {
+			if t != nil && t.State == NoneToHave && rows[j].Missing.Or(0) > 0 && shortFor(&plans[i], &rows[j]) {
 				ids = append(ids, plans[i].ID)
 				break
 			}
@@ -295,7 +296,7 @@ func (d Cupboard) CheckTick(in written.TickInput) (stock.Label, error) {
 	}
 	for i, p := range in.Packs {
 		if _, _, fault := (written.Jar{ItemID: it.ID, Packs: []written.Pack{{Amount: p.Amount, Coins: p.Coins}}}).Read(
-			stock.UnitOf(&it)); fault != nil || p.Count < 1 || p.Count > MaxPacksOf {
+			stock.Reckoned(&it)); fault != nil || p.Count < 1 || p.Count > MaxPacksOf {
 			return l, written.Bad(fmt.Sprintf("/packs/%d", i),
 				"Between 1 and %d packs of 1 to %d whole grams or pieces.", MaxPacksOf, stock.MaxPack)
 		}

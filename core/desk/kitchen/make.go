@@ -104,7 +104,7 @@ func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *writte
 			return nil, written.Bad("/portion_g", "A portion must be between %g and %g g.", recipe.MinPortion,
 				recipe.MaxPortion)
 		}
-		c.Portion = unit.Grams(*p)
+		c.Portion = unit.OfMass(unit.Grams(*p))
 	}
 	return c, nil
 }
@@ -182,10 +182,10 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 	return out
 }
 
-func (d Kitchen) writeAmount(a recipe.Amount, b recipe.Batch, short []recipe.Shortage,
+func (d Kitchen) writeAmount(a recipe.Measured, b recipe.Batch, short []recipe.Shortage,
 	card recipe.Card) written.MakingAmount {
-	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass.Over(b.Recipe.Mixed()),
-		ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded,
+	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass().Over(b.Recipe.Mixed()),
+		ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded(),
 		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
 	_, chosen := d.Get(a.Line.Item.ID)
 	out.Choice = !chosen

@@ -125,11 +125,11 @@ func (d Kitchen) readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
 	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name,
 		Like: make([]written.NamedItem, len(l.Like))}
 	if l.Fault == "" {
-		grams, share := l.Line.Mass.Grams(), 0.0
+		grams, share := l.Line.Mass().Grams(), 0.0
 		if mixedG > 0 {
 			share = grams / mixedG
 		}
-		out.ItemID, out.Grams, out.Share, out.AsNeeded = l.Line.Item.ID, &grams, &share, l.Line.AsNeeded
+		out.ItemID, out.Grams, out.Share, out.AsNeeded = l.Line.Item.ID, &grams, &share, l.Line.AsNeeded()
 		if out.Name == "" {
 			out.Name = d.Pen.Name(l.Line.Item.ID, l.Line.Item.Name)
 		}

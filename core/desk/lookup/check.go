@@ -37,7 +37,7 @@ func (d LookUp) Check(in written.CheckInput, today age.Date) (written.CheckAnswe
 		if !(*p > 0 && *p <= recipe.MaxPortion) {
 			return out, written.Bad("/portion_g", "A portion must be between 1 and %g g.", recipe.MaxPortion)
 		}
-		ask.Portion = unit.Grams(*p)
+		ask.Portion = unit.OfMass(unit.Grams(*p))
 	}
 	d.writeMeaning(&out, m, ask)
 	if hasAge {

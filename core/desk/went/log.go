@@ -13,7 +13,6 @@ import (
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
-	"emblo/core/stock"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -147,14 +146,14 @@ func Told(s written.Setup, l written.Lesson) bool {
 
 // Apply carries a lesson out on a plan: where it has what the lesson is about as it was. Back takes it back,
 // where it is as the lesson made it. ok is false where nothing is changed.
-func Apply(s written.Setup, l written.Lesson, back bool) (out written.Setup, ok bool) {
+func Apply(p written.Plan, l written.Lesson, back bool) (out written.Plan, ok bool) {
 	from, to := l.Was, l.To
 	if back {
 		from, to = to, from
 	}
 	is := func(v *float64) bool { return v != nil && math.Abs(*v-from) < 0.01 }
-	out = s
-	out.Places = slices.Clone(s.Places)
+	out = p
+	out.Places = slices.Clone(p.Places)
 	for n := range out.Places {
 		p := &out.Places[n]
 		if p.Base != nil {
@@ -190,8 +189,8 @@ func Shown(s written.StoredSetup, others []written.Lesson) []written.Lesson {
 		if l.Undone || known[l.What+l.About] || len(out) == mostShown {
 			continue
 		}
-		_, can := Apply(s.Setup, l, false)
-		_, is := Apply(s.Setup, l, true)
+		_, can := Apply(s.Plan, l, false)
+		_, is := Apply(s.Plan, l, true)
 		l.Here = is && slices.Contains(l.Carried, s.ID)
 		if told := Told(s.Setup, l); l.Here || can || told {
 			known[l.What+l.About] = !told // of what is told there may be more than one
@@ -267,8 +266,8 @@ func (d Went) UsedUp(s written.Setup) (lines []written.BatchLine) {
 		return nil
 	}
 	for _, u := range bench.On(d.Desk).Takes(s.Plan, &r) {
-		if !u.Back && u.Amount.Unit() == stock.Grams {
-			lines = append(lines, written.BatchLine{ItemID: u.ID, Grams: u.Amount.Number()})
+		if !u.Back && u.Amount.Kind() == unit.ByMass {
+			lines = append(lines, written.BatchLine{ItemID: u.ID, Grams: u.Amount.Or(0)})
 		}
 	}
 	return lines

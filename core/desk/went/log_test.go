@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
 
 	"emblo/core/desk/went"
 	"emblo/core/written"
@@ -38,6 +39,33 @@ func TestWhichLessonsASetupShows(t *testing.T) {
 		assert.Equal(t, l.From == "changed it", l.Here, l.From)
 	}
 	assert.Equal(t, []string{"changed it", "could", "told", "told too"}, names)
+}
+
+// A lesson changes what is as it found it and nothing else, and taking it back changes what is as it made it.
+func TestALessonChangesWhatItFound(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		portion := float64(rapid.SampledFrom([]int{70, 120}).Draw(t, "portion"))
+		each := rapid.SampledFrom([]int{4, 6}).Draw(t, "each")
+		p := written.Plan{Places: []written.Place{{Base: &written.Base{Kind: "mix", RecipeID: "stove-dough",
+			PortionG: &portion}, Items: []written.PlanItem{{ItemID: "corks", Each: each}, {ItemID: "corks", Each: 6,
+			Shared: true}}}}}
+		l := written.Lesson{What: rapid.SampledFrom([]string{"portion", "each", "depth", "note"}).Draw(t, "what"),
+			About: rapid.SampledFrom([]string{"stove-dough", "corks"}).Draw(t, "about"), Was: 120, To: 70}
+		if l.What == "each" {
+			l.Was, l.To = 6, 4
+		}
+		was := string(written.Write(p))
+		taught, ok := went.Apply(p, l, false)
+		assert.Equal(t, was, string(written.Write(p)), "what was asked about stays")
+		assert.Equal(t, l.What == "portion" && l.About == "stove-dough" && portion == 120 ||
+			l.What == "each" && l.About == "corks" && each == 6, ok)
+		assert.Equal(t, !ok, string(written.Write(taught)) == was)
+		if ok {
+			back, undone := went.Apply(taught, l, true)
+			assert.True(t, undone)
+			assert.Equal(t, was, string(written.Write(back)))
+		}
+	})
 }
 
 // What nobody counted is not missing.

@@ -12,6 +12,7 @@ import (
 	"emblo/core/desk/cupboard"
 	"emblo/core/desk/kitchen"
 	"emblo/core/stock"
+	"emblo/core/unit"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/files"
@@ -125,12 +126,12 @@ func (h Jars) Add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.
 		return err
 	}
 	row := store.MoveRow{ID: id, At: m.At, Kind: m.Kind.String()}
-	if m.Weighed {
-		n := m.Amount.Number()
+	if m.Amount.Known() {
+		n := m.Amount.Or(0)
 		row.Amount = &n
 	}
 	err = h.Of(s).Cupboard().AddMove(ctx, jar, row, func(since []store.MoveRow) error {
-		told, err := desk.ReadMoves(centre.MovesOf(since), m.Amount.Unit())
+		told, err := desk.ReadMoves(centre.MovesOf(since), m.Amount.Kind())
 		if err != nil {
 			return err
 		}
@@ -176,7 +177,7 @@ func (h Jars) count(ctx context.Context, s *store.Session, jar uuid.UUID, grams 
 	}
 	m := stock.Move{ID: id.String(), At: h.Clock().UTC(), Kind: stock.Counted}
 	if grams != nil {
-		m.Amount, m.Weighed = stock.Of(*grams, stock.Grams), true
+		m.Amount = unit.Of(*grams, unit.ByMass)
 	}
 	return h.Add(ctx, s, jar, m)
 }
@@ -272,8 +273,8 @@ func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.I
 		}
 		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: written.Write(r.Jar)},
 			Move: store.MoveRow{ID: move, At: h.Clock().UTC(), Kind: stock.Counted.String()}}
-		if r.Weighed {
-			n := r.Amount.Number()
+		if r.Amount.Known() {
+			n := r.Amount.Or(0)
 			all[i].Move.Amount = &n
 		}
 		if all[i].Jar.ID, err = uuid.Parse(r.ID); r.Version == 0 {

@@ -178,8 +178,9 @@ func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, 
 			if err != nil || w.RoomID != room.String() || plans[i].ID == id {
 				continue
 			}
-			next, ok := went.Apply(w, l, false)
-			if !ok || went.On(d).Unreckoned(next.Plan) {
+			next := w
+			var ok bool
+			if next.Plan, ok = went.Apply(w.Plan, l, false); !ok || went.On(d).Unreckoned(next.Plan) {
 				continue
 			}
 			saved, err := h.Of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
@@ -282,6 +283,24 @@ func (h Logs) Lessons(ctx context.Context, s *store.Session, id uuid.UUID) ([]wr
 	return went.Shown(setup, others), nil
 }
 
+// Taught returns a plan, saved or not, with what a lesson teaches. It is a fault where nothing of the plan is
+// as the lesson found it.
+func (h Logs) Taught(ctx context.Context, s *store.Session, lesson uuid.UUID, p written.Plan) (written.Plan, error) {
+	row, err := h.Of(s).Logs().Lesson(ctx, lesson)
+	if err != nil {
+		return p, centre.Gone(err)
+	}
+	l, err := lessonOf(row)
+	if err != nil {
+		return p, centre.Unreadable("lesson", err)
+	}
+	taught, ok := went.Apply(p, l, false)
+	if !ok {
+		return p, written.Bad("/places", "Nothing here is as it was then: change it by hand.")
+	}
+	return taught, nil
+}
+
 // UndoLesson takes back what was done otherwise, on every plan that is as the lesson made it.
 func (h Logs) UndoLesson(ctx context.Context, s *store.Session, id uuid.UUID) error {
 	row, err := h.Of(s).Logs().Lesson(ctx, id)
@@ -316,7 +335,9 @@ func (h Logs) takeBack(ctx context.Context, s *store.Session, l written.Lesson) 
 		if err != nil {
 			continue
 		}
-		if back, ok := went.Apply(w, l, true); ok {
+		if was, ok := went.Apply(w.Plan, l, true); ok {
+			back := w
+			back.Plan = was
 			if _, err := h.Of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil &&
 				!changed(err) {
 				return err

@@ -13,6 +13,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/batches"
 	"emblo/core/stock"
+	"emblo/core/unit"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/centre/jars"
@@ -197,8 +198,8 @@ func (h Making) TakeOut(ctx context.Context, s *store.Session, d *desk.Desk, bat
 			return err
 		}
 		m := stock.Move{ID: uuid.NewSHA1(batch, []byte(l.ItemID)).String(), At: h.Clock().UTC(), Kind: stock.Used,
-			Amount: stock.Of(math.Round(min(l.Grams, has)), stock.Grams), Weighed: true}
-		if m.Amount.Number() < 1 {
+			Amount: unit.Of(math.Round(min(l.Grams, has)), unit.ByMass)}
+		if m.Amount.Or(0) < 1 {
 			continue
 		}
 		if err := jars.In(h.House).Add(ctx, s, id, m); err != nil && !errors.Is(err, centre.ErrGone) {

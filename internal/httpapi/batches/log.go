@@ -44,6 +44,14 @@ func (a area) lessons(r *edge.Request) (any, error) {
 	return edge.Answer(logs.In(a.House).Lessons(r, r.Session, id))
 }
 
+func (a area) takeLesson(r *edge.Request, p written.Plan) (any, error) {
+	id, err := r.ID()
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(logs.In(a.House).Taught(r, r.Session, id, p))
+}
+
 func (a area) undoLesson(r *edge.Request) (any, error) {
 	id, err := r.ID()
 	if err != nil {

@@ -203,7 +203,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post?: never;
+        /** @description A set-up as it stands, saved or not, with what the lesson teaches. Nothing is stored. */
+        post: operations["takeLesson"];
         /** @description Takes back what was done otherwise, on every plan that is as the lesson made it. */
         delete: operations["deleteLesson"];
         options?: never;
@@ -3111,6 +3112,11 @@ export interface components {
             /** @description Least effective age. */
             youngest_months: number;
             youngest_words: string;
+            /**
+             * Format: double
+             * @description What one child has of a mix where nobody says otherwise; absent where there are no children.
+             */
+            portion_g?: number;
             ages: components["schemas"]["Age"][];
         };
         Age: {
@@ -3271,8 +3277,13 @@ export interface components {
         Amount: {
             item_id: string;
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 of what is added as needed.
+             */
             exact_g: number;
+            /** @description Nobody knows how much before the feel is right. */
+            as_needed?: boolean;
             scoops: components["schemas"]["Scoop"][];
             /**
              * Format: double
@@ -4237,6 +4248,34 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description The set-up as it is then. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
             };
             default: components["responses"]["Problem"];
         };

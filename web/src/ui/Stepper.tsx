@@ -3,7 +3,8 @@ import { readNumber } from './numbers'
 
 interface Props {
   label: string
-  value: number
+  /** Undefined where nobody has said yet. */
+  value: number | undefined
   min: number
   max: number
   step?: number
@@ -22,15 +23,15 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
   }
   const move = (by: number) => {
     setTyped(null)
-    onChange(Math.min(max, Math.max(min, value + by)))
+    onChange(Math.min(max, Math.max(min, (value ?? 0) + by)))
   }
   return (
     <div className="stepper" role="group" aria-label={label}>
-      <button type="button" aria-label={`${label}: less`} disabled={disabled || value <= min} onClick={() => move(-step)}>
+      <button type="button" aria-label={`${label}: less`} disabled={disabled || value === undefined || value <= min} onClick={() => move(-step)}>
         −
       </button>
-      <input inputMode="decimal" aria-label={label} value={typed ?? String(value)} disabled={disabled} onChange={(e) => take(e.target.value)} onBlur={() => setTyped(null)} />
-      <button type="button" aria-label={`${label}: more`} disabled={disabled || value >= max} onClick={() => move(step)}>
+      <input inputMode="decimal" aria-label={label} value={typed ?? (value === undefined ? '' : String(value))} disabled={disabled} onChange={(e) => take(e.target.value)} onBlur={() => setTyped(null)} />
+      <button type="button" aria-label={`${label}: more`} disabled={disabled || (value ?? min) >= max} onClick={() => move(step)}>
         +
       </button>
       {unit && <span className="unit">{unit}</span>}

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { duration, grams, litres, miss, month, readMonth, timeOfDay, wholeDay } from './format'
+import { duration, grams, litres, miss, month, readMonth, timeOfDay, weighs, wholeDay } from './format'
 import { daysFrom, readTime } from './WallTime'
 
 test.each([
@@ -39,6 +39,7 @@ test('the day that is chosen is among those offered wherever it lies', () => {
 
 test('figures are rounded where a kitchen scale and a jug are', () => {
   expect([grams(9.94), grams(9.96), grams(999.4), grams(999.6)]).toEqual(['9.9 g', '10 g', '999 g', '1 kg'])
+  expect([weighs({ exact_g: 0, as_needed: true }), weighs({ exact_g: 250 })]).toEqual(['as needed', '250 g'])
   expect([litres(999.4), litres(999.6)]).toEqual(['999 mL', '1 L'])
   expect([miss(0), miss(-0.016), miss(0.016)]).toEqual(['exact', '1.6 % under', '1.6 % over'])
   expect([duration(119), duration(120), duration(376)]).toEqual(['119 min', '2 h', '6 h 16 min'])

@@ -26,6 +26,9 @@ export function grams(g: number): string {
   return `${number(g / 1000, 2)} kg`
 }
 
+/** How much of an ingredient goes in, as far as anybody can say before the feel is right. */
+export const weighs = (a: { exact_g: number; as_needed?: boolean }) => (a.as_needed ? 'as needed' : grams(a.exact_g))
+
 export function litres(ml: number): string {
   return ml < 999.5 ? `${number(ml, 0)} mL` : `${number(ml / 1000, 1)} L`
 }

@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import type { Answer, Base, Line, Place, PlaceAnswer, Plan, PlanItem, Schemas, Setup, SetupInput } from '../../api/client'
+import type { Answer, Base, Line, Place, PlaceAnswer, Plan, PlanItem, Setup, SetupInput } from '../../api/client'
 import { byMark, standing } from '../../ui/Mark'
 import { dayIn, daysBetween, minuteIn, mondayOf, plusDays, wallAt } from '../../ui/wall'
 
@@ -60,7 +60,8 @@ export const fromTemplate = (from: Setup, room_id: string, today: string): Setup
 /** A set-up kept to start others from. */
 export const asTemplate = (from: Draft, today: string): SetupInput => ({ ...again(from, today), template: true })
 
-export const mixBase = (recipe_id: string): Base => ({ kind: 'mix', recipe_id, portion_g: 120, colours: 1 })
+/** A mix, a portion for each child of the room where that is known. */
+export const mixBase = (recipe_id: string, portion_g: number | undefined): Base => ({ kind: 'mix', recipe_id, portion_g, colours: 1 })
 export const fillBase = (item_id: string | undefined, vessel_id: string, depth_mm: number): Base => ({ kind: 'fill', item_id, vessel_id, depth_mm: item_id ? depth_mm : undefined })
 export const newPlace = (base?: Base, items: PlanItem[] = []): Place => ({ id: v7(), base, items })
 
@@ -104,16 +105,6 @@ export function recipeLink(base: Base | undefined, room_id: string): string | un
 
 /** Where the batch of a mix is noted once it is made, from the link to its recipe. */
 export const batchLink = (recipe: string, setup: string) => recipe.replace(/^\/recipes\/([^?]*)\?/, (_, id: string) => `/batches/new?recipe=${id}&setup=${setup}&`)
-
-/** A set-up with what another one taught: how much fills a place, or how many of a thing each child has. */
-export const withLesson = (draft: Draft, l: Schemas['Lesson']): Draft => ({
-  ...draft,
-  places: draft.places.map((p) => ({
-    ...p,
-    base: p.base && l.what === 'portion' && p.base.recipe_id === l.about ? { ...p.base, portion_g: l.to } : p.base && l.what === 'depth' && p.base.item_id === l.about ? { ...p.base, depth_mm: l.to } : p.base,
-    items: p.items.map((i) => (l.what === 'each' && i.item_id === l.about && !i.shared ? { ...i, each: l.to } : i)),
-  })),
-})
 
 /** What a base is, without how much of it. */
 const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use, base.batch_id]

@@ -111,7 +111,7 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
   const navigate = useNavigate()
   const amounts = (typed: Typed): { name: string; lines: Line[]; total: string; store: string } => {
     const here = typed.by === recipe ? typed : undefined
-    const lines = here?.lines ?? made?.amounts.map((a) => ({ item_id: a.item_id, name: a.name, grams: String(Math.round(a.exact_g)) })) ?? []
+    const lines = here?.lines ?? made?.amounts.map((a) => ({ item_id: a.item_id, name: a.name, grams: a.as_needed ? '' : String(Math.round(a.exact_g)) })) ?? []
     const sum = lines.reduce((all, l) => all + (Number.isFinite(readNumber(l.grams)) ? readNumber(l.grams) : 0), 0)
     const share = made && made.mixed_g > 0 ? made.made_g / made.mixed_g : 1
     return { lines, name: typed.name ?? made?.name ?? '', total: here?.total ?? String(Math.round(sum * share)), store: typed.store ?? (made?.needs_cold ? 'in the fridge, closed' : 'airtight') }

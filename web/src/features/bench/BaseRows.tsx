@@ -143,7 +143,7 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
           {base.batch_id && !batches.some((b) => b.id === base.batch_id) && <option value={base.batch_id}>from a batch that is over</option>}
         </Form.Select>
       )}
-      <Stepper label="Grams for each child" unit="g each" value={base.portion_g ?? 120} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')} />
+      <Stepper label="Grams for each child" unit="g each" value={base.portion_g} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')} />
       <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours }, 'colours')} />
       <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>
         <option value="">any pot</option>

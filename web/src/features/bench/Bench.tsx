@@ -15,7 +15,7 @@ import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
 import { Counter } from './Counter'
-import { draftOf, linesBySignature, planOf, recipeLink, sameThings, withLesson, type Draft } from '../../entities/setup/model'
+import { draftOf, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
 import { withPacket } from '../../entities/setup/labels'
 import { theirsIn } from '../../entities/setup/merge'
 import { Picture } from './Picture'
@@ -155,7 +155,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         }}
         onClose={() => setTogether(false)}
       />
-      <Learnt id={id} canWrite={canWrite} onTake={(l) => change((d) => withLesson(d, l), undefined, l.words)} onUndone={takeFresh} />
+      <Learnt id={id} canWrite={canWrite} planOf={() => planOf(latest())} onTake={(l, { places }) => change((d) => ({ ...d, places }), undefined, l.words)} onUndone={takeFresh} />
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">

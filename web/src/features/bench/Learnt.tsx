@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'react-bootstrap'
-import { api, ask, type Schemas } from '../../api/client'
+import { api, ask, type Plan, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { lessonsQuery } from '../../entities/log/queries'
 import { day } from '../../ui/format'
@@ -8,14 +8,16 @@ import { day } from '../../ui/format'
 interface Props {
   id: string
   canWrite: boolean
-  /** Takes what another set-up taught. */
-  onTake: (lesson: Schemas['Lesson']) => void
+  /** The set-up as it stands. */
+  planOf: () => Plan
+  /** Takes what another set-up taught: what the set-up is with it. */
+  onTake: (lesson: Schemas['Lesson'], plan: Plan) => void
   /** What was changed by it is as it was before. */
   onUndone: () => Promise<void>
 }
 
 /** What was changed on this set-up by how another one went, with its undo; or what could be. */
-export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
+export function Learnt({ id, canWrite, planOf, onTake, onUndone }: Props) {
   const lessons = useQuery(lessonsQuery(id))
   const client = useQueryClient()
   const undo = useMutation({
@@ -24,6 +26,9 @@ export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
       await onUndone()
       await outdate(client, 'log')
     },
+  })
+  const take = useMutation({
+    mutationFn: async (l: Schemas['Lesson']) => onTake(l, await ask(api.POST('/api/lessons/{id}', { params: { path: { id: l.id } }, body: planOf() }))),
   })
   const all = lessons.error ? [] : (lessons.data ?? [])
   if (all.length === 0) return null
@@ -37,7 +42,7 @@ export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
                 <b>{l.words}</b> {l.what === 'note' ? 'Noted' : l.here ? 'Changed here' : 'Not changed here'} after {l.from_name}, {day(l.on)}
                 {l.why ? `: ${l.why}` : '.'}
               </span>
-              {undo.error && <span role="alert">{undo.error.message}</span>}
+              {(undo.error ?? take.error) && <span role="alert">{(undo.error ?? take.error)?.message}</span>}
             </div>
             {canWrite &&
               l.what !== 'note' &&
@@ -46,7 +51,7 @@ export function Learnt({ id, canWrite, onTake, onUndone }: Props) {
                   As before<span className="visually-hidden"> {l.words}</span>
                 </Button>
               ) : (
-                <Button variant="quiet" onClick={() => onTake(l)}>
+                <Button variant="quiet" disabled={take.isPending} onClick={() => take.mutate(l)}>
                   Take it<span className="visually-hidden"> {l.words}</span>
                 </Button>
               ))}

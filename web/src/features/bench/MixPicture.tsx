@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { grams, miss, plural, share } from '../../ui/format'
+import { grams, miss, plural, share, weighs } from '../../ui/format'
 import { tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 
@@ -24,11 +24,11 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
             <th scope="row">
               <span className={`swatch ${tint(i)}`} aria-hidden="true" />
               {a.name}
-              <span className="soft"> {share(a.exact_g / total)}</span>
+              <span className="soft"> {a.as_needed ? '' : share(a.exact_g / total)}</span>
             </th>
-            <td>{a.scoops.length > 0 ? <Scoops scoops={a.scoops} /> : <span className="soft">weigh it</span>}</td>
+            <td>{a.scoops.length > 0 ? <Scoops scoops={a.scoops} /> : <span className="soft">{a.as_needed ? 'weigh what goes in' : 'weigh it'}</span>}</td>
             <td className="weight">
-              <span className="figure">{grams(a.exact_g)}</span>
+              <span className="figure">{weighs(a)}</span>
               <span className="soft">{a.scoops.length === 0 ? '' : a.within ? miss(a.off) : `${miss(a.off)}: weigh it`}</span>
             </td>
           </tr>

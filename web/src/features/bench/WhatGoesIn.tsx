@@ -5,6 +5,7 @@ import { v7 } from 'uuid'
 import { api, ask, type Answer, type Line, type Plan, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { asTemplate, baseLines, beside, copied, cupsFor, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
 import { add } from './adding'
@@ -90,8 +91,9 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             }
             onAdd={async (all) => {
               // Somebody may type faster than the vessels come: what was taken waits for them.
-              const { vessels } = await client.ensureQueryData(bookQuery)
-              const added = add(latest(), at, all, vessels)
+              const [{ vessels }, rooms] = await Promise.all([client.ensureQueryData(bookQuery), client.ensureQueryData(roomsQuery)])
+              const { portion_g: portion } = rooms.find((r) => r.id === latest().room_id)?.group ?? {}
+              const added = add(latest(), at, all, { vessels, portion })
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
               const single = all.length === 1 ? (added.line ?? null) : null

@@ -7,7 +7,7 @@ import type { Chosen } from './AddBox'
 const tub = { id: 'dish-tub', usual_mm: 60, deepest_mm: 120, frozen_mm: 80, closed_mm: 30 } as Schemas['Vessel']
 const thing = (id: string, ...parts: string[]) => ({ item: { id, kind: 'thing', name: id, also: [], parts, detail: '' } }) as Chosen
 const mix = (id: string) => ({ item: { id, kind: 'mix', name: id, also: [], parts: [], detail: '' } }) as Chosen
-const all = (...chosen: Chosen[]) => add(emptySetup('room', '2026-11-30T09:30'), '', chosen, [tub]).draft
+const all = (...chosen: Chosen[]) => add(emptySetup('room', '2026-11-30T09:30'), '', chosen, { vessels: [tub], portion: 80 }).draft
 
 test('what can be poured fills the place, what comes after lies over it, and finds lie in it', () => {
   const { places, beside: tools } = all(thing('rice', 'filler'), thing('oats', 'filler'), thing('corks', 'find'), thing('scoops', 'tool'))
@@ -20,7 +20,7 @@ test('what can be poured fills the place, what comes after lies over it, and fin
 test('a mix begins a place of its own beside what is poured', () => {
   expect(all(thing('rice', 'filler'), mix('stove-dough')).places.map((p) => p.base?.kind)).toEqual(['fill', 'mix'])
   const { places } = all(mix('stove-dough'), thing('rice', 'filler'))
-  expect(places.map((p) => [p.base?.kind, p.items[0]?.item_id])).toEqual([['mix', 'rice']])
+  expect(places.map((p) => [p.base?.kind, p.base?.portion_g, p.items[0]?.item_id])).toEqual([['mix', 80, 'rice']])
 })
 
 test('a family of things waits to be told apart, and is no thing of the shelf', () => {
@@ -29,7 +29,7 @@ test('a family of things waits to be told apart, and is no thing of the shelf', 
 })
 
 test('beside all places nothing is poured', () => {
-  const { draft } = add(emptySetup('room', '2026-11-30T09:30'), beside, [thing('rice', 'filler', 'find')], [tub])
+  const { draft } = add(emptySetup('room', '2026-11-30T09:30'), beside, [thing('rice', 'filler', 'find')], { vessels: [tub], portion: undefined })
   expect([draft.places.length, draft.beside.map((i) => i.item_id)]).toEqual([0, ['rice']])
 })
 

@@ -11,6 +11,12 @@ export const depthIn = (v: Vessel, base?: Base): number => Math.min(base?.depth_
 /** How deep a vessel may be filled as it is used. */
 export const deepestOf = (v: Vessel, base?: Base): number => (base?.frozen ? (v.frozen_mm ?? v.deepest_mm) : base?.use === 'sealed' ? (v.closed_mm ?? v.deepest_mm) : v.deepest_mm)
 
+interface Around {
+  vessels: Vessel[]
+  /** What one child of the room has of a mix, in grams. */
+  portion: number | undefined
+}
+
 interface Added {
   draft: Draft
   /** Where the next thing goes. */
@@ -25,18 +31,18 @@ interface Added {
  * over what is poured there; a mix fills an empty place or begins one; a tool lies beside all; and
  * everything else lies in the place.
  */
-export function add(draft: Draft, at: string, chosen: Chosen[], vessels: Vessel[]): Added {
+export function add(draft: Draft, at: string, chosen: Chosen[], around: Around): Added {
   const out: Added = { draft, at, names: {} }
-  for (const one of chosen) put(out, one, vessels)
+  for (const one of chosen) put(out, one, around)
   return out
 }
 
-function put(out: Added, chosen: Chosen, vessels: Vessel[]) {
+function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
   const place = out.draft.places.find((p) => p.id === out.at)
   if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name)
   const { item } = chosen
   if (item.kind === 'family') return lay(out, place, { described: { name: item.name } }, item.name)
-  if (item.kind === 'mix') return fill(out, place, mixBase(item.id))
+  if (item.kind === 'mix') return fill(out, place, mixBase(item.id, portion))
   const only = item.parts.includes('filler') && !item.parts.some((p) => p === 'find' || p === 'tool')
   if (item.parts.includes('filler') && out.at !== beside && !place?.base?.item_id && place?.base?.kind !== 'mix') {
     // A vessel that was chosen before what goes in it stays.

@@ -8,7 +8,7 @@ import { Timer } from '../../entities/day/Timer'
 import { TickStep } from './TickStep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
-import { atTime, day as dayOf, dayAndTime, duration, grams, timeOfDay, wholeDay } from '../../ui/format'
+import { atTime, day as dayOf, dayAndTime, duration, grams, timeOfDay, wholeDay, weighs } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { Scoops } from '../../ui/Scoops'
 import { wakeTone } from '../../ui/tone'
@@ -258,7 +258,7 @@ function Together({ batch: b }: { batch: Schemas['PrepTogether'] }) {
       <ul>
         {b.amounts.map((a) => (
           <li key={a.item_id}>
-            {a.name} <b className="figure">{grams(a.exact_g)}</b> <Scoops scoops={a.scoops} />
+            {a.name} <b className="figure">{weighs(a)}</b> <Scoops scoops={a.scoops} />
           </li>
         ))}
       </ul>

@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router'
 import { handsInShort, type Slot } from '../../entities/day/prep'
 import { prepQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
-import { dayAndTime, duration, grams, timeOfDay, wholeDay } from '../../ui/format'
+import { dayAndTime, duration, grams, timeOfDay, wholeDay, weighs } from '../../ui/format'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 
@@ -101,7 +101,7 @@ function Line({ slot: s }: { slot: Slot }) {
         <small>{how}</small>
         {s.together && (
           <small>
-            One batch of {grams(s.together.made_g)}: {s.together.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}. In it: {s.together.amounts.map((a) => `${a.name} ${grams(a.exact_g)}`).join(', ')}.
+            One batch of {grams(s.together.made_g)}: {s.together.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}. In it: {s.together.amounts.map((a) => `${a.name} ${weighs(a)}`).join(', ')}.
           </small>
         )}
         {s.not_before && <small>does not stand for long: over no sooner than {timeOfDay(s.not_before)}</small>}

@@ -12,7 +12,7 @@ import { answerQuery, setupQuery } from '../../entities/setup/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay } from '../../ui/format'
+import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay, weighs } from '../../ui/format'
 import { Glyph, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
@@ -270,8 +270,8 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
           {mix.amounts.map((m) => (
             <tr key={m.item_id}>
               <th scope="row">{m.name}</th>
-              <td>{m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || 'weigh it'}</td>
-              <td>{grams(m.exact_g)}</td>
+              <td>{m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || (m.as_needed ? '' : 'weigh it')}</td>
+              <td>{weighs(m)}</td>
               <td>{m.scoops.length === 0 ? '' : m.within ? miss(m.off) : 'weigh it'}</td>
             </tr>
           ))}
