@@ -13,6 +13,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/typed"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -112,7 +113,7 @@ func anyGroup(t *rapid.T) *safety.Group {
 
 // written is a batch of a salty dough of a centre's own.
 func written(keeps, more string) Made {
-	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(recipe.Written{Name: "Harbour dough",
+	d := typed.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(typed.Written{Name: "Harbour dough",
 		Kind: "dough", Lines: "300 g plain flour\n300 g fine salt\n120 g water\n20 g plant oil" + more,
 		Steps: "Stir, 2 min", Keeps: keeps})
 	if !d.OK() {

@@ -8,6 +8,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/typed"
 	"emblo/core/unit"
 )
 
@@ -22,7 +23,7 @@ func times(kind Kind, n int) (all []Event) {
 // that is less; dry grain is not used up, and stands where it was last used in a room that is named.
 func TestUsesEndAMix(t *testing.T) {
 	few := of("cold-dough", 500)
-	few.Recipe = recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(recipe.Written{Name: "Quay dough",
+	few.Recipe = typed.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(typed.Written{Name: "Quay dough",
 		Kind: "dough", Lines: "250 g ready-to-eat flour\n160 g fine salt\n60 g plant oil", Steps: "Stir",
 		Keeps: "10 days or 2 uses, airtight"}).Recipe
 	require.Equal(t, 2, few.Recipe.Keeping().Uses)

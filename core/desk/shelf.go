@@ -11,6 +11,7 @@ import (
 	"emblo/core/naming"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/recipe/typed"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/written"
@@ -158,14 +159,14 @@ func (s *Shelf) readRecipe(row Row) Recipe {
 
 // draft reads a recipe as it is typed; names are those of other recipes of the centre's
 // own, in small letters, which are no ingredients.
-func (s *Shelf) ReadDraft(w written.Recipe, names map[string]bool) recipe.Draft {
+func (s *Shelf) ReadDraft(w written.Recipe, names map[string]bool) typed.Draft {
 	system, fault := w.System()
-	rd := recipe.Reader{Shelf: s.Shelf, System: system, Mix: func(name string) bool {
+	rd := typed.Reader{Shelf: s.Shelf, System: system, Mix: func(name string) bool {
 		return names[strings.ToLower(name)] || BookHas(name)
 	}, Several: s.Names.Several}
 	d := rd.Read(w.Typed())
 	if fault != nil {
-		d.Faults = append(d.Faults, recipe.Fault{Field: "measures", Sentence: fault.Sentence})
+		d.Faults = append(d.Faults, typed.Fault{Field: "measures", Sentence: fault.Sentence})
 	}
 	return d
 }

@@ -4,7 +4,8 @@ import (
 	"slices"
 
 	"emblo/core/money"
-	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
+	"emblo/core/recipe/remedy"
 	"emblo/core/stock"
 	"emblo/core/unit"
 	"emblo/core/written"
@@ -69,10 +70,10 @@ func ReadMoves(moves []written.Moved, by unit.Kind) ([]stock.Move, error) {
 type Stock struct {
 	Jars   []Jar
 	Here   map[string]bool
-	Weighs recipe.Stock                 // what has been weighed, or has run out
-	Prices recipe.Prices                // by the first pack that has one
+	Weighs larder.Stock                 // what has been weighed, or has run out
+	Prices larder.Prices                // by the first pack that has one
 	Packs  map[string]stock.Pack        // the first size of each thing that has one
-	Logs   map[string][]recipe.Addition // by recipe, latest day first
+	Logs   map[string][]remedy.Addition // by recipe, latest day first
 	// batches are those that are not over.
 	Batches []Batch
 }
@@ -80,15 +81,15 @@ type Stock struct {
 // Addition is something that was worked into a batch of a recipe.
 type Addition struct {
 	RecipeID string
-	recipe.Addition
+	remedy.Addition
 }
 
 // NewStock returns the part for the jars and the log of additions. Of a thing in several jars there is
 // as much as in all of them, whatever their packets say; where one of them has not been weighed, it is
 // not known how much.
 func NewStock(jars []Jar, log []Addition) *Stock {
-	k := &Stock{Jars: jars, Here: make(map[string]bool, len(jars)), Weighs: recipe.Stock{}, Prices: recipe.Prices{},
-		Packs: make(map[string]stock.Pack), Logs: make(map[string][]recipe.Addition)}
+	k := &Stock{Jars: jars, Here: make(map[string]bool, len(jars)), Weighs: larder.Stock{}, Prices: larder.Prices{},
+		Packs: make(map[string]stock.Pack), Logs: make(map[string][]remedy.Addition)}
 	unweighed := make(map[string]bool)
 	for i := range jars {
 		j := &jars[i]

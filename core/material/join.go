@@ -1,8 +1,9 @@
 package material
 
 import (
-	"emblo/core/unit"
 	"math"
+
+	"emblo/core/unit"
 )
 
 // Sized returns the facts with the size that somebody measured in place of their own.

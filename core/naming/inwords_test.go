@@ -14,6 +14,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/naming"
 	"emblo/core/recipe"
+	"emblo/core/recipe/typed"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -49,8 +50,8 @@ func own(t require.TestingT, g *safety.Group, lines, steps string) naming.Judged
 
 // mixed reads a mix of a centre's own.
 func mixed(lines, steps string) (naming.Meaning, bool) {
-	d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric,
-		Several: words.Several}.Read(recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: steps,
+	d := typed.Reader{Shelf: material.Standard(), System: unit.Metric,
+		Several: words.Several}.Read(typed.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: steps,
 		Keeps: "one session"})
 	return naming.Meaning{Members: []naming.Member{{Mix: &d.Recipe}}}, d.OK()
 }
@@ -167,13 +168,13 @@ func TestStepsAreRead(t *testing.T) {
 	assert.Equal(t, out, milk.Verdict, "milk is not the coconut milk of a line: %v", milk.Rules())
 	long := own(t, aged(t, 52), lines, "Knead "+strings.Repeat("well and ", 220)+"stir in the loose magnets")
 	assert.Equal(t, out, long.Verdict, "also at the end of a step of 2,000 letters")
-	for _, bad := range []recipe.Written{{Loss: -1e306}, {Loss: 1}, {Lines: strings.Repeat("1 g water\n", 60)}} {
-		w := recipe.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session",
+	for _, bad := range []typed.Written{{Loss: -1e306}, {Loss: 1}, {Lines: strings.Repeat("1 g water\n", 60)}} {
+		w := typed.Written{Name: "Harbour mix", Kind: "dough", Lines: lines, Steps: "Stir", Keeps: "one session",
 			Loss: bad.Loss}
 		if bad.Lines != "" {
 			w.Lines = bad.Lines
 		}
-		d := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(w)
+		d := typed.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(w)
 		assert.False(t, d.OK(), "%+v", bad)
 	}
 }

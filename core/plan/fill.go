@@ -6,6 +6,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -84,7 +85,7 @@ type Poured struct {
 	InAll  unit.Mass
 	// Share is how the same is measured by a child in one small measure; its Count is 0 where
 	// that is too much to count.
-	Share recipe.Scoop
+	Share scale.Scoop
 }
 
 // InAll returns the mass of all fillers in all tubs.
@@ -284,13 +285,13 @@ const (
 
 // childShare returns the largest small measure that a child fills a few times for a volume; its
 // Count is 0 for none.
-func childShare(v unit.Volume, set unit.MeasureSet) recipe.Scoop {
-	var best recipe.Scoop
+func childShare(v unit.Volume, set unit.MeasureSet) scale.Scoop {
+	var best scale.Scoop
 	for i := range set.Len() {
 		m := set.At(i)
 		n := int(v.Millilitres()/m.Volume().Millilitres() + 0.5)
 		if n >= fewestToCount && n <= mostToCount && (best.Count == 0 || n < best.Count) {
-			best = recipe.Scoop{Measure: m, Count: n}
+			best = scale.Scoop{Measure: m, Count: n}
 		}
 	}
 	return best

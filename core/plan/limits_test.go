@@ -10,6 +10,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -334,7 +335,7 @@ func TestATasteAtItsLimit(t *testing.T) {
 func TestHowManyTheStockIsEnoughFor(t *testing.T) {
 	stove, _ := recipe.Standard().Get("stove-dough")
 	g := group(t, 3, 40, 41, 42, 43, 44, 45, 46, 47, 48, 49, 50, 51, 52, 53)
-	o := Order{Recipe: stove, Colours: 1, Use: safety.Open, Stock: recipe.Stock{"fine-salt": unit.Grams(60)},
+	o := Order{Recipe: stove, Colours: 1, Use: safety.Open, Stock: larder.Stock{"fine-salt": unit.Grams(60)},
 		Spare: 0.2}
 	limit, known := o.Stock.Limit(stove)
 	require.True(t, known)

@@ -6,6 +6,9 @@ import (
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
+	"emblo/core/recipe/remedy"
+	"emblo/core/recipe/scale"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -20,10 +23,10 @@ type Order struct {
 	Colours int     // 1 to 6 equal parts
 	Pot     unit.Volume
 	Use     safety.Use
-	Stock   recipe.Stock
-	Prices  recipe.Prices
+	Stock   larder.Stock
+	Prices  larder.Prices
 	// Log is what was added to earlier batches; Learned starts from it.
-	Log     []recipe.Addition
+	Log     []remedy.Addition
 	Learned bool
 	// Memo may keep between orders what was reckoned; nil reckons anew.
 	Memo *Memo
@@ -36,15 +39,15 @@ type Making struct {
 	// only looked for when the set does not.
 	Extra      unit.Measure
 	ExtraHelps bool
-	Short      []recipe.Shortage
+	Short      []larder.Shortage
 	NotWeighed []material.Item
-	Limit      recipe.Limit // of the stock; LimitKnown is false when nothing was weighed
+	Limit      larder.Limit // of the stock; LimitKnown is false when nothing was weighed
 	LimitKnown bool
 	Ways       []Way // what can be done about what is short
 	Coins      money.Coins
 	Unpriced   []material.Item
-	Remedies   []recipe.Remedy
-	Learned    []recipe.Learned
+	Remedies   []remedy.Remedy
+	Learned    []remedy.Learned
 }
 
 // Months returns the ages in months of so many children of a group, youngest first; more than
@@ -81,9 +84,9 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	if !o.Use.Valid() {
 		return Making{}, &InvalidInput{"use", "Choose how the children meet it."}
 	}
-	learned := recipe.Learn(o.Recipe, o.Log)
+	learned := remedy.Learn(o.Recipe, o.Log)
 	if o.Learned {
-		o.Recipe = o.Recipe.With(learned)
+		o.Recipe = remedy.With(o.Recipe, learned)
 	}
 	batch, err := o.scale(set)
 	if err != nil {
@@ -103,7 +106,7 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	}
 	m := Making{Mixed: mixed, Learned: learned}
 	if !m.Batch.Within() {
-		m.Extra, m.ExtraHelps = recipe.ExtraMeasure(m.Recipe, m.Batch.Need, set)
+		m.Extra, m.ExtraHelps = scale.ExtraMeasure(m.Recipe, m.Batch.Need, set)
 	}
 	m.Coins, m.Unpriced = o.Prices.Cost(m.Batch)
 	m.Remedies = memo.remediesFor(m.Recipe, m.Batch.Made, set)
@@ -118,9 +121,9 @@ func Make(o Order, g *safety.Group, set unit.MeasureSet) (Making, error) {
 	return m, nil
 }
 
-func (o Order) scale(set unit.MeasureSet) (recipe.Batch, error) {
+func (o Order) scale(set unit.MeasureSet) (scale.Batch, error) {
 	if o.Need == nil {
-		batch, err := recipe.Largest(o.Recipe, o.Stock, set)
+		batch, err := larder.Largest(o.Recipe, o.Stock, set)
 		if err != nil {
 			return batch, &InvalidInput{"by", sentence(err)}
 		}
@@ -128,7 +131,7 @@ func (o Order) scale(set unit.MeasureSet) (recipe.Batch, error) {
 	}
 	need, err := recipe.Required(o.Need, o.Recipe, o.Spare)
 	if err != nil {
-		return recipe.Batch{}, &InvalidInput{"by", sentence(err)}
+		return scale.Batch{}, &InvalidInput{"by", sentence(err)}
 	}
 	batch, err := o.Memo.scale(o.Recipe, need, set)
 	if err != nil {
@@ -153,7 +156,7 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 			if offered == maxReplacements {
 				break
 			}
-			v := verdict(m.Recipe.Instead(s.Line.Item.ID, rep.Sub, rep.Share), m.Each)
+			v := verdict(larder.Instead(m.Recipe, s.Line.Item.ID, rep.Sub, rep.Share), m.Each)
 			if v > safety.WithAHand && v > m.Verdict {
 				continue // a way that makes it worse is no way
 			}

@@ -11,6 +11,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -53,7 +54,7 @@ func TestMakeSaysWhatTheBenchSays(t *testing.T) {
 		g := anyGroup(t)
 		o := Order{Recipe: rapid.SampledFrom(recipe.Standard().Recipes()).Draw(t, "recipe"),
 			Use:     rapid.SampledFrom([]safety.Use{safety.Open, safety.Sealed, safety.Home}).Draw(t, "use"),
-			Colours: 1, Stock: recipe.Stock{}, Need: recipe.Children{Months: Months(g, rapid.IntRange(1, 20).Draw(t,
+			Colours: 1, Stock: larder.Stock{}, Need: recipe.Children{Months: Months(g, rapid.IntRange(1, 20).Draw(t,
 				"for"))}}
 		if rapid.Bool().Draw(t, "own") {
 			o.Recipe = anyOwn(t)
@@ -112,7 +113,7 @@ func ExampleMake() {
 	m, _ := Make(Order{Recipe: stove, Need: recipe.Children{Months: Months(&g, 14),
 		Portion: unit.OfMass(unit.Grams(120))},
 		Colours: 1, Use: safety.Open,
-		Pot: unit.Litres(3), Stock: recipe.Stock{"fine-salt": unit.Grams(141), "coarse-salt": unit.Grams(500)}}, &g,
+		Pot: unit.Litres(3), Stock: larder.Stock{"fine-salt": unit.Grams(141), "coarse-salt": unit.Grams(500)}}, &g,
 		unit.StandardSet(unit.Metric))
 	fmt.Println(m.Verdict, m.Batch.Made, m.Pots.Count, "pot")
 	for _, w := range m.Ways {

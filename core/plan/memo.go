@@ -6,6 +6,8 @@ import (
 	"emblo/core/material"
 	"emblo/core/memo"
 	"emblo/core/recipe"
+	"emblo/core/recipe/remedy"
+	"emblo/core/recipe/scale"
 	"emblo/core/safety"
 	"emblo/core/unit"
 )
@@ -14,9 +16,9 @@ import (
 // another line changes is not reckoned anew. It is only that: the answers are those without it. A
 // nil Memo keeps nothing. It is safe for concurrent use.
 type Memo struct {
-	batches  recipe.Memo
+	batches  scale.Memo
 	mixes    memo.Map[mixKey, Mixed]
-	remedies memo.Map[recipe.Key, []recipe.Remedy]
+	remedies memo.Map[scale.Key, []remedy.Remedy]
 	shelf    memo.Map[shelfKey, safety.Assessment]
 	things   memo.Map[thingKey, safety.Assessment]
 }
@@ -24,7 +26,7 @@ type Memo struct {
 // mixKey is what a mix for a group depends on. Groups, like recipes, are never changed once made.
 type mixKey struct {
 	name              string
-	batch             recipe.Key
+	batch             scale.Key
 	children, colours int
 	pot               unit.Volume
 	use               safety.Use
@@ -52,17 +54,17 @@ const (
 	maxThings = 4096
 )
 
-func (m *Memo) scale(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (recipe.Batch, error) {
+func (m *Memo) scale(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (scale.Batch, error) {
 	if m == nil {
-		return recipe.Scale(r, need, set)
+		return scale.For(r, need, set)
 	}
-	return m.batches.Scale(r, need, set)
+	return m.batches.For(r, need, set)
 }
 
 // mix makes a batch for a group, as makeMix does. Its lines may be changed.
-func (m *Memo) mix(b recipe.Batch, set unit.MeasureSet, children, colours int, pot unit.Volume, use safety.Use,
+func (m *Memo) mix(b scale.Batch, set unit.MeasureSet, children, colours int, pot unit.Volume, use safety.Use,
 	g *safety.Group) (Mixed, error) {
-	batch, ok := recipe.KeyOf(b.Recipe, b.Need, set)
+	batch, ok := scale.KeyOf(b.Recipe, b.Need, set)
 	if m == nil || !ok {
 		return makeMix(b, children, colours, pot, use, g)
 	}
@@ -83,15 +85,15 @@ func (m *Memo) mix(b recipe.Batch, set unit.MeasureSet, children, colours int, p
 }
 
 // remediesFor returns what may be wrong with a batch that weighs so much, and what to do about it.
-func (m *Memo) remediesFor(r recipe.Recipe, made unit.Mass, set unit.MeasureSet) []recipe.Remedy {
-	key, ok := recipe.KeyOf(r, made, set)
+func (m *Memo) remediesFor(r recipe.Recipe, made unit.Mass, set unit.MeasureSet) []remedy.Remedy {
+	key, ok := scale.KeyOf(r, made, set)
 	if m == nil || !ok {
-		return recipe.Remedies(r, made, set)
+		return remedy.For(r, made, set)
 	}
 	if all, kept := m.remedies.Get(key); kept {
 		return all
 	}
-	return m.remedies.Keep(key, recipe.Remedies(r, made, set), maxMixes)
+	return m.remedies.Keep(key, remedy.For(r, made, set), maxMixes)
 }
 
 // judge judges a thing for a group. Prepared is the thing as it is on the shelf, nil for one with facts

@@ -8,6 +8,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/safety"
 	"emblo/core/unit"
 )
@@ -38,7 +39,7 @@ func TestWhatIsKeptChangesNoAnswer(t *testing.T) {
 			require.Equal(t, said(anew), said(kept))
 
 			o := Order{Recipe: rapid.SampledFrom(recipes).Draw(t, "order"), Use: safety.Open, Colours: rapid.IntRange(1,
-				2).Draw(t, "colours"), Stock: recipe.Stock{}, Pot: unit.Litres(3)}
+				2).Draw(t, "colours"), Stock: larder.Stock{}, Pot: unit.Litres(3)}
 			o.Stock[o.Recipe.Lines[0].Item.ID] = unit.Grams(rapid.Float64Range(50, 500).Draw(t, "have"))
 			if rapid.Bool().Draw(t, "by children") {
 				o.Need = recipe.Children{Months: Months(g, rapid.IntRange(1, 2).Draw(t, "for")),

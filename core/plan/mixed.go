@@ -7,6 +7,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -16,7 +17,7 @@ import (
 // Mixed is a mix as it is made for a group: what the bench and the recipe page both show.
 type Mixed struct {
 	Recipe recipe.Recipe
-	Batch  recipe.Batch
+	Batch  scale.Batch
 	// Children is how many share it, and Each what one of them gets of what is made. The
 	// mix is judged by that.
 	Children int
@@ -28,13 +29,13 @@ type Mixed struct {
 	TasteShare float64
 	// NotTasteSafe says why these children may not taste it; empty when they may.
 	NotTasteSafe []say.Text
-	Pots         recipe.Pots // Count is 0 when no pot is named
-	Colours      int         // equal parts
-	Colour       unit.Mass   // one of them
+	Pots         scale.Pots // Count is 0 when no pot is named
+	Colours      int        // equal parts
+	Colour       unit.Mass  // one of them
 }
 
 // makeMix says what a batch is for a group; an error is a clause about the pot.
-func makeMix(b recipe.Batch, children, colours int, pot unit.Volume, use safety.Use, g *safety.Group) (Mixed, error) {
+func makeMix(b scale.Batch, children, colours int, pot unit.Volume, use safety.Use, g *safety.Group) (Mixed, error) {
 	m := Mixed{Recipe: b.Recipe, Batch: b, Children: children, Each: b.Made.Times(1 / float64(children)),
 		Nature:  b.Recipe.Nature(),
 		Colours: colours, Colour: b.Made.Times(1 / float64(colours))}
@@ -46,7 +47,7 @@ func makeMix(b recipe.Batch, children, colours int, pot unit.Volume, use safety.
 	m.Recipe.Steps = stepsFor(b.Recipe, g)
 	var err error
 	if pot.Millilitres() != 0 {
-		m.Pots, err = b.Recipe.SplitIntoPots(b.Mixed, pot)
+		m.Pots, err = scale.SplitIntoPots(b.Recipe, b.Mixed, pot)
 	}
 	return m, err
 }

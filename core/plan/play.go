@@ -2,6 +2,7 @@ package plan
 
 import (
 	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/say"
 	"emblo/core/unit"
 )
@@ -43,7 +44,7 @@ func (a *PlaceAnswer) playNotes() (notes []say.Text) {
 }
 
 // stepsOf returns how the mix is made in so many pots.
-func (m Mixed) stepsOf(pots recipe.Pots, pot unit.Volume) (steps []recipe.Step) {
+func (m Mixed) stepsOf(pots scale.Pots, pot unit.Volume) (steps []recipe.Step) {
 	if n := pots.Count; n > 1 {
 		steps = append(steps, recipe.Step{ID: "weigh-out",
 			Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once",
@@ -54,7 +55,7 @@ func (m Mixed) stepsOf(pots recipe.Pots, pot unit.Volume) (steps []recipe.Step) 
 
 // Together is one batch for the mixes of several set-ups.
 type Together struct {
-	Batch recipe.Batch
+	Batch scale.Batch
 	Steps []recipe.Step // how all of it is made at once
 }
 
@@ -65,12 +66,12 @@ func (m *MixAnswer) MadeWith(others []*MixAnswer, set unit.MeasureSet) (t Togeth
 	for _, o := range others {
 		need = need.Plus(o.Batch.Need)
 	}
-	if t.Batch, err = recipe.Scale(m.Recipe, need, set); err != nil {
+	if t.Batch, err = scale.For(m.Recipe, need, set); err != nil {
 		return t, err
 	}
-	var pots recipe.Pots
+	var pots scale.Pots
 	if m.Pot.Millilitres() != 0 {
-		if pots, err = m.Recipe.SplitIntoPots(t.Batch.Mixed, m.Pot); err != nil {
+		if pots, err = scale.SplitIntoPots(m.Recipe, t.Batch.Mixed, m.Pot); err != nil {
 			return t, err
 		}
 	}

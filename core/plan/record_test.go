@@ -13,6 +13,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/money"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -170,7 +171,7 @@ func texts(b *strings.Builder, all []say.Text) {
 }
 
 func makingText(t *testing.T, r recipe.Recipe, g *safety.Group, set unit.MeasureSet, i int) string {
-	stock, prices := recipe.Stock{}, recipe.Prices{}
+	stock, prices := larder.Stock{}, larder.Prices{}
 	for j := range r.Lines {
 		if j%4 != 3 {
 			stock[r.Lines[j].Item.ID] = r.Lines[j].Mass().Times([]float64{0.35, 2, 0.8}[j%3])

@@ -5,6 +5,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -36,7 +37,7 @@ func (a *PlaceAnswer) addStored(m Mix, g *safety.Group, children int, memo *Memo
 	need := m.Portion.Times(float64(children))
 	s := m.Stored
 	m.Recipe = s.Recipe
-	mixed := Mixed{Recipe: m.Recipe, Batch: recipe.Batch{Recipe: m.Recipe, Need: need, Made: need, Mixed: need,
+	mixed := Mixed{Recipe: m.Recipe, Batch: scale.Batch{Recipe: m.Recipe, Need: need, Made: need, Mixed: need,
 		Enough: s.Left.Grams() >= need.Grams()}, Children: children, Each: m.Portion, Nature: m.Recipe.Nature(),
 		Colours: 1, Colour: need}
 	for i := range s.Parts {

@@ -30,7 +30,7 @@ func (r Recipe) Facts(portion unit.Mass) material.Facts {
 		f.Cooled = true
 	}
 	if saltKnown {
-		f.Salt = unit.Known(r.most(func(it *material.Item) float64 { return saltOf(*it) }) / (1 - r.Loss))
+		f.Salt = unit.Known(r.most(func(it *material.Item) float64 { return SaltOf(*it) }) / (1 - r.Loss))
 	}
 	f.Alcohol = r.alcohol()
 	if r.setsFirm() {
@@ -130,7 +130,7 @@ func (r Recipe) most(brings func(*material.Item) float64) float64 {
 			of := brings(&l.Item)
 			m := l.Mass()
 			if of <= share {
-				m = l.least()
+				m = l.Least()
 			}
 			sum += of * m.Grams()
 			whole += m.Grams()
@@ -140,4 +140,9 @@ func (r Recipe) most(brings func(*material.Item) float64) float64 {
 		}
 		share = sum / whole
 	}
+}
+
+func SaltOf(it material.Item) float64 {
+	s, _ := it.Facts.Salt.Get()
+	return s
 }

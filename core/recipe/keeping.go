@@ -104,3 +104,11 @@ func (r Recipe) Play() Play {
 	}
 	return p
 }
+
+// KeepsTyped is how the recipe keeps, as somebody would type it.
+func (r Recipe) KeepsTyped() string {
+	if r.Own {
+		return r.Keeps
+	}
+	return r.keep.Say().String()
+}

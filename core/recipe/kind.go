@@ -1,6 +1,9 @@
 package recipe
 
-import "emblo/core/unit"
+import (
+	"emblo/core/material"
+	"emblo/core/unit"
+)
 
 // Kind is what sort of mix a recipe makes.
 type Kind struct {
@@ -65,4 +68,27 @@ func (r Recipe) Density() unit.Density {
 		return r.Like.Density
 	}
 	return unit.GramsPerMillilitre(KindOf(r.Kind).density)
+}
+
+// OfItsKind returns a recipe of a centre's own with the form of its kind. What is poured or spread is,
+// in the hand, what most of it is; a dough and what is worked like one needs nothing to be
+// like.
+func (r Recipe) OfItsKind() Recipe {
+	switch r.Kind {
+	case "sand":
+		r.Extra.Form, r.Extra.Traits = material.Powder, material.TraitsOf(material.Slippery)
+	case "goop", "foam", "paint":
+		r.Extra.Traits = material.TraitsOf(material.Slippery)
+	case "dry", "tray":
+		most := -1
+		for i, l := range r.Lines {
+			if l.Item.Facts.Form != material.Liquid && (most < 0 || l.Mass().Grams() > r.Lines[most].Mass().Grams()) {
+				most = i
+			}
+		}
+		if most >= 0 {
+			r.Like = r.Lines[most].Item
+		}
+	}
+	return r
 }

@@ -153,13 +153,13 @@ func (r Recipe) Nature() Nature {
 	var least unit.Mass
 	for i := range r.Lines {
 		l := &r.Lines[i]
-		least = least.Plus(l.least())
+		least = least.Plus(l.Least())
 		m, ok := makeups()[l.Item.ID]
 		if !ok {
 			n.Known = false
 			continue
 		}
-		g, low := l.Mass().Grams(), l.least().Grams()
+		g, low := l.Mass().Grams(), l.Least().Grams()
 		water += g * m.water
 		s.Salt += low * m.salt
 		s.Sugar += low * m.sugar

@@ -2,6 +2,8 @@ package recipe
 
 import (
 	"fmt"
+	"strconv"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +13,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/say"
+	"emblo/core/unit"
 )
 
 // Robinson and Stokes 1965, sodium chloride at 25 C (quoted from memory), held within
@@ -108,4 +111,86 @@ func TestEveryRecipeHasANature(t *testing.T) {
 func ExampleSaltActivity() {
 	fmt.Printf("%.3f\n", SaltActivity(3))
 	// Output: 0.893
+}
+
+// The FDA Food Code table (quoted from memory): with water activity 0.89 a pH of 5.0 is
+// enough, with 0.91 4.6, above that under 4.2. The margins count against clearing.
+func TestSourMixesByTheTable(t *testing.T) {
+	for _, c := range []struct {
+		activity, ph float64
+		sour         bool
+	}{{0.88, 4.7, true}, {0.88, 4.8, false}, {0.90, 4.3, true}, {0.90, 4.4, false}, {0.89, 4.7, false},
+		{0.99, 3.8, true}, {0.99, 3.9, false}} {
+		assert.Equal(t, c.sour, sour(c.activity, c.ph), "%+v", c)
+	}
+	r, _ := Standard().Get("starch-paint")
+	require.True(t, r.Nature().Class.NeedsCold())
+	r.PH = unit.Known(3.5)
+	assert.Equal(t, Sour, r.Nature().Class)
+}
+
+// Without a solute water is all free, without water there is none to give.
+func TestActivityAtItsEnds(t *testing.T) {
+	assert.Equal(t, []float64{1, 1, 0, 0, 1}, []float64{SucroseActivity(0, 100), GlycerolActivity(0, 0),
+		SucroseActivity(10, 0), Solution{Salt: 1}.Activity(), Solution{Water: 100}.Activity()})
+	assert.InDelta(t, 0.81, GlycerolActivity(50, 50), 0.015, "half glycerol by weight (ASTM D5032, quoted from memory)")
+	assert.InDelta(t, 0.753, SaltActivity(9), 0.005, "saturated (Greenspan 1977, quoted from memory)")
+	assert.Equal(t, 1.0, SaltActivity(-1))
+}
+
+// A share above nothing and up to the whole is one.
+func TestWhatSetsIsAShare(t *testing.T) {
+	for share, ok := range map[string]bool{"-1": false, "0": false, "0.1": true, "100": true, "100.1": false} {
+		_, err := readMakeups([]byte("item,water,salt,sugar,glycerol,flour,firm,basis\nx,1,0,0,0,no," + share +
+			",common practice\n"))
+		assert.Equal(t, ok, err == nil, "sets at %s per cent", share)
+	}
+}
+
+// mix returns a recipe of a centre's own, of things by their names: so many grams of one, or as needed.
+func mix(t *testing.T, kind, keeps string, of ...string) Recipe {
+	r := Recipe{Name: "Ours", Kind: kind, Own: true}
+	for _, one := range of {
+		var l Line
+		grams, name, weighed := strings.Cut(one, " g ")
+		if weighed {
+			g, err := strconv.ParseFloat(grams, 64)
+			require.NoError(t, err)
+			l.Amount = unit.OfMass(unit.Grams(g))
+		} else {
+			name = one
+		}
+		var ok bool
+		l.Item, ok = material.Standard().Named(name)
+		require.True(t, ok, name)
+		r.Lines = append(r.Lines, l)
+	}
+	return r.SaidToKeep(keeps).OfItsKind()
+}
+
+// Of what goes in as it is needed nobody knows how much: what it dissolves, salts or sets has no figure then, and what
+// it leaves alone keeps its own.
+func TestAsNeededHasNoFigure(t *testing.T) {
+	for what, row := range map[string]struct{ water, salt, firm bool }{
+		"water": {true, false, false}, "fine salt": {true, true, false}, "sugar": {true, false, false},
+		"glycerine": {true, false, false}, "plant oil": {}, "agar": {false, false, true}, "soy sauce": {true, true,
+			false},
+	} {
+		r := mix(t, "dough", "a day, airtight", "300 g plain flour", "100 g honey", "100 g milk", what)
+		_, known := r.Facts(unit.Grams(100)).Salt.Get()
+		assert.Equal(t, !row.salt, known, "%s: its salt", what)
+		assert.Equal(t, row.salt, len(r.unsalted()) > 0, "%s: and what has none", what)
+		assert.Equal(t, row.firm, r.setsFirm(), "%s: whether it sets", what)
+		if row.water {
+			assert.False(t, r.Nature().Known, "%s: how free the water is", what)
+		}
+	}
+	for _, id := range []string{"agar", "gelatine"} {
+		at := makeups()[id].firm
+		require.True(t, at > 0 && at < 0.2, "%s sets at a few per cent: %g", id, at)
+		for share, firm := range map[float64]bool{0.9 * at: false, 1.1 * at: true} {
+			r := mix(t, "goop", "a day", fmt.Sprintf("%.2f g %s", 1000*share, id), fmt.Sprintf("%.2f g water", 1000*(1-share)))
+			assert.Equal(t, firm, r.setsFirm(), "%s, %g of it", id, share)
+		}
+	}
 }

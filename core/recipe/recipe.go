@@ -1,18 +1,21 @@
-// Package recipe scales mixes and says what they are: amounts for a group in exact
-// grams and in the scoops a room owns, and the facts of the mix that safety rules ask
-// about, computed from its ingredients and never typed in.
+// Package recipe is what a mix is: its ingredients by mass, its steps, and the facts that safety rules ask about,
+// worked out from its ingredients and never typed in. What is done with one has rooms of its own below it.
 package recipe
 
 import (
 	_ "embed"
 	"encoding/json"
 	"fmt"
+	"math"
+	"strconv"
+	"strings"
 	"sync"
 
 	"emblo/core/keep"
 	"emblo/core/material"
 	"emblo/core/say"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // Line is one ingredient of a recipe with how much of it goes into one base batch.
@@ -34,8 +37,8 @@ func (l *Line) Mass() unit.Mass { return unit.Grams(l.Amount.Or(0)) }
 // AsNeeded reports whether it is added until the feel is right.
 func (l *Line) AsNeeded() bool { return !l.Amount.Known() }
 
-// least returns the least that may go in.
-func (l *Line) least() unit.Mass {
+// Least returns the least that may go in.
+func (l *Line) Least() unit.Mass {
 	return unit.Grams(min(l.Lower.Or(l.Amount.Or(0)), l.Amount.Or(0)))
 }
 
@@ -97,7 +100,7 @@ func (r Recipe) Made() unit.Mass { return r.Mixed().Times(1 - r.Loss) }
 // NeedsHeat reports whether some step takes the stove or the oven.
 func (r Recipe) NeedsHeat() bool {
 	for _, s := range r.Steps {
-		if s.heats() {
+		if s.Heats() {
 			return true
 		}
 	}
@@ -108,7 +111,7 @@ func (r Recipe) NeedsHeat() bool {
 func (r Recipe) Lacking(atHand map[string]bool) []material.Item {
 	var lacking []material.Item
 	for _, l := range r.Lines {
-		if !freely(l) && !atHand[l.Item.ID] {
+		if !l.FromTap() && !atHand[l.Item.ID] {
 			lacking = append(lacking, l.Item)
 		}
 	}
@@ -176,11 +179,11 @@ func StaysWhole(it material.Item) bool {
 	case form == material.Grain, form == material.FormUnknown, form.GaugeJudges():
 		return true
 	}
-	return it.Facts.Traits.Any(hazards...) && !it.Facts.Traits.Has(material.Hydrated)
+	return it.Facts.Traits.Any(Hazards...) && !it.Facts.Traits.Has(material.Hydrated)
 }
 
-// hazards are the traits that a mix does not take away.
-var hazards = []material.Trait{material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon,
+// Hazards are the traits that a mix does not take away. They are read-only.
+var Hazards = []material.Trait{material.Magnet, material.MayHoldMagnet, material.Battery, material.LatexBalloon,
 	material.Swells, material.Sharp,
 	material.Breakable, material.Film, material.DryIce, material.Ice}
 
@@ -279,15 +282,15 @@ func (row bookRow) recipe(shelf *material.Shelf) (Recipe, error) {
 	if r.Lines, err = row.lines(shelf); err != nil {
 		return r, err
 	}
-	if r.Steps, err = row.steps(); err != nil {
+	steps, err := row.steps()
+	if err != nil {
 		return r, err
 	}
-	var cooked bool
-	if r.Steps, cooked = probed(r.Steps, r.Heated); r.Heated && !cooked {
+	done, cooked := r.DoneBy(steps)
+	if r.Heated && !cooked {
 		return r, fmt.Errorf("is heated through, and no step cooks it")
 	}
-	r.Steps = using(r.Steps, r.Lines)
-	return r, nil
+	return done, nil
 }
 
 // lines reads the ingredients, each once.
@@ -345,4 +348,22 @@ func (b *Book) Get(id string) (Recipe, bool) {
 		return Recipe{}, false
 	}
 	return b.recipes[i], true
+}
+
+// FromTap reports whether it is what every tap gives.
+func (l *Line) FromTap() bool { return l.Item.Facts.Traits.Has(material.TapWater) }
+
+// MaxLines bounds the ingredients of a recipe.
+const MaxLines = 40
+
+// String writes the ingredient as a line of a recipe: "250 g plain flour".
+func (l Line) String() string {
+	if l.AsNeeded() {
+		return words.Lower(l.Item.Name) + " as needed"
+	}
+	grams := strconv.FormatFloat(math.Round(l.Mass().Grams()*1000)/1000, 'f', -1, 64)
+	if _, frac, _ := strings.Cut(grams, "."); len(frac) == 3 {
+		grams += "0" // 1.001 g may be read as a thousand and one
+	}
+	return grams + " g " + words.Lower(l.Item.Name)
 }

@@ -1,7 +1,6 @@
 package recipe
 
 import (
-	"fmt"
 	"strings"
 	"testing"
 
@@ -40,23 +39,6 @@ func TestBookHoldsItsOwnRules(t *testing.T) {
 	}
 }
 
-// Worked by hand: 15 children at 120 g need 1,800 g made. The base batch mixes
-// 250 + 473 + 146 + 27 + 18 = 914 g and keeps 95 % of it, 868.3 g, so at least
-// 1,800 / 868.3 = 2.073 batches are needed: 518.3 g flour and 302.7 g salt.
-func TestScaleStoveDoughForFifteen(t *testing.T) {
-	b, err := Scale(stove(t), unit.Grams(1800), unit.StandardSet(unit.US))
-	require.NoError(t, err)
-	assert.InDelta(t, 1800, b.Need.Grams(), 1e-9)
-	assert.GreaterOrEqual(t, b.Made.Grams(), 1800.0)
-	assert.GreaterOrEqual(t, b.Factor, 2.0730)
-	assert.LessOrEqual(t, b.Factor, 2.0730*(1+Allowance)+1e-3)
-	assert.InDelta(t, 250*b.Factor, b.Amounts[0].Exact.Grams(), 1e-9)
-	assert.LessOrEqual(t, b.Movements, 21)
-	for _, a := range b.Amounts {
-		assert.True(t, a.Within, a.Line.Item.Name)
-	}
-}
-
 // Salt in a 10 g taste of stove dough, by hand: 146 g in 914 x 0.95 = 868.3 g is 16.81 %;
 // 10 g hold 1.681 g salt, times 22.990/58.443 is 661 mg sodium.
 func TestFactsOfStoveDough(t *testing.T) {
@@ -76,31 +58,6 @@ func TestFactsOfStoveDough(t *testing.T) {
 	assert.False(t, traits.Has(material.Food))
 }
 
-func BenchmarkScale(b *testing.B) {
-	r, set := stove(b), unit.StandardSet(unit.US)
-	for b.Loop() {
-		Scale(r, unit.Grams(1800), set)
-	}
-}
-
-func ExampleScale() {
-	r, _ := Standard().Get("stove-dough")
-	b, _ := Scale(r, unit.Grams(1800), unit.StandardSet(unit.US))
-	for _, a := range b.Amounts {
-		fmt.Printf("%s: %s,", a.Line.Item.Name, a.Exact)
-		for _, s := range a.Scoops {
-			fmt.Printf(" %d x %s", s.Count, s.Measure.Label())
-		}
-		fmt.Println()
-	}
-	// Output:
-	// Plain flour: 518 g, 4 x 1 cup 1 x 1/4 cup
-	// Water: 981 g, 4 x 1 cup 1 x 1/4 cup
-	// Fine salt: 303 g, 1 x 1 cup
-	// Plant oil: 56 g, 1 x 1/4 cup
-	// Cream of tartar: 37 g, 1 x 1/4 cup
-}
-
 // What a step of the book says that it is done at, it takes up: a stove is not free for two.
 func TestStepsOfTheBookTakeUpWhatTheyAreDoneAt(t *testing.T) {
 	probes := 0
@@ -118,4 +75,20 @@ func TestStepsOfTheBookTakeUpWhatTheyAreDoneAt(t *testing.T) {
 	}
 	assert.Greater(t, probes, 10)
 	assert.True(t, Cooked.Meets(80) && !Cooked.Meets(79.9) && Touched.Meets(40) && !Touched.Meets(40.1))
+}
+
+func TestStepsSayWhatTheyAre(t *testing.T) {
+	steps := ReadSteps("Children stir everything, 4 min\nBring to the boil, stirring\nCool for 1,5 hours\n1. Cut up the fruit\nBake at 100 °C (120 min, adult, oven)\nGlue it (see below)")
+	for i := range steps {
+		assert.Equal(t, steps[i].Tag(), steps[i].ID)
+		steps[i].ID = ""
+	}
+	assert.Equal(t, []Step{
+		{Text: "Children stir everything, 4 min", Minutes: 4, By: ChildrenHelp},
+		{Text: "Bring to the boil, stirring", Minutes: 5, Kind: Cook, By: Adult, At: Stove},
+		{Text: "Cool for 1,5 hours", Minutes: 90, Kind: Cool},
+		{Text: "Cut up the fruit", Minutes: 5, By: Adult},
+		{Text: "Bake at 100 °C", Minutes: 120, Kind: Cook, By: Adult, At: Oven},
+		{Text: "Glue it (see below)", Minutes: 5},
+	}, steps)
 }

@@ -1,4 +1,4 @@
-package recipe
+package recipe_test
 
 import (
 	"fmt"
@@ -9,6 +9,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
+	"emblo/core/recipe/remedy"
+	"emblo/core/recipe/scale"
 	"emblo/core/unit"
 )
 
@@ -18,7 +22,7 @@ import (
 func TestBatchesAreThoseOnRecord(t *testing.T) {
 	const file = "testdata/batches.txt"
 	var out strings.Builder
-	for _, r := range Standard().Recipes() {
+	for _, r := range recipe.Standard().Recipes() {
 		record(&out, r)
 	}
 	if os.Getenv("EMBLO_RECORD") == "1" {
@@ -29,14 +33,14 @@ func TestBatchesAreThoseOnRecord(t *testing.T) {
 	assert.Equal(t, strings.Split(string(want), "\n"), strings.Split(out.String(), "\n"))
 }
 
-func record(out *strings.Builder, r Recipe) {
+func record(out *strings.Builder, r recipe.Recipe) {
 	n, p := r.Nature(), r.Play()
 	fmt.Fprintf(out, "# %s: makes %.2f g of %.2f, water activity %.4f %v, hydration %.3f, taste %.4f g of sodium, stands %d, plays %d, %s\n",
 		r.ID, r.Made().Grams(), r.Mixed().Grams(), n.Activity, n.Known, n.Hydration, n.TasteSodium.Grams(), p.Stands,
 		p.Plays, n.Keeps)
 	for i, needed := range []float64{180, 720, 2400} {
 		set := unit.StandardSet([]unit.System{unit.US, unit.Metric}[i%2])
-		b, err := Scale(r, unit.Grams(needed), set)
+		b, err := scale.For(r, unit.Grams(needed), set)
 		if err != nil {
 			fmt.Fprintf(out, "%g g: %s\n", needed, err)
 			continue
@@ -57,13 +61,13 @@ func record(out *strings.Builder, r Recipe) {
 				fmt.Fprintf(out, " card %d x %s %+.4f;", c.Count, c.Measure.Label(), c.Off)
 			}
 		}
-		if m, ok := ExtraMeasure(r, unit.Grams(needed), set); ok {
+		if m, ok := scale.ExtraMeasure(r, unit.Grams(needed), set); ok {
 			fmt.Fprintf(out, " would help: %s;", m.Label())
 		}
-		if pots, err := r.SplitIntoPots(b.Mixed, unit.Litres(2)); err == nil {
+		if pots, err := scale.SplitIntoPots(r, b.Mixed, unit.Litres(2)); err == nil {
 			fmt.Fprintf(out, " %d pots of %.2f g, %.4f full;", pots.Count, pots.Each.Grams(), pots.Full)
 		}
-		stock := Stock{}
+		stock := larder.Stock{}
 		for i := range b.Amounts {
 			if share := []float64{0.4, 3, 0.7}[i%3]; i%4 != 3 {
 				stock[b.Amounts[i].Line.Item.ID] = b.Amounts[i].Exact.Times(share)
@@ -72,7 +76,7 @@ func record(out *strings.Builder, r Recipe) {
 		cupboard(out, r, b, stock, set)
 		out.WriteString("\n")
 	}
-	for _, m := range Remedies(r, unit.Grams(900), unit.StandardSet(unit.US)) {
+	for _, m := range remedy.For(r, unit.Grams(900), unit.StandardSet(unit.US)) {
 		fmt.Fprintf(out, "%s:", m.Symptom)
 		for _, d := range m.Doses {
 			fmt.Fprintf(out, " %s %.4f %.3f g", d.Item.ID, d.Share, d.Mass.Grams())
@@ -82,20 +86,20 @@ func record(out *strings.Builder, r Recipe) {
 	}
 }
 
-func scooped(out *strings.Builder, all []Scoop) {
+func scooped(out *strings.Builder, all []scale.Scoop) {
 	for _, s := range all {
 		fmt.Fprintf(out, " %dx%s", s.Count, s.Measure.Label())
 	}
 }
 
 // cupboard writes what a stock is short of, the largest batch of it, and what stands in.
-func cupboard(out *strings.Builder, r Recipe, b Batch, stock Stock, set unit.MeasureSet) {
+func cupboard(out *strings.Builder, r recipe.Recipe, b scale.Batch, stock larder.Stock, set unit.MeasureSet) {
 	limit, ok := stock.Limit(r)
 	fmt.Fprintf(out, " stock: %v %.5f times, %.3f g by", ok, limit.Factor, limit.Made.Grams())
 	for _, l := range limit.By {
 		fmt.Fprintf(out, " %s", l.Item.ID)
 	}
-	if large, err := Largest(r, stock, set); err == nil {
+	if large, err := larder.Largest(r, stock, set); err == nil {
 		fmt.Fprintf(out, "; at most %.5f times, %d fillings", large.Factor, large.Movements)
 	}
 	for _, s := range stock.Short(b) {

@@ -86,11 +86,11 @@ type Step struct {
 // Wait reports whether the step needs nobody's hands.
 func (s Step) Wait() bool { return s.Kind.Waits() }
 
-// heats reports whether the step leaves the mix hot: also one that waits in the oven.
-func (s Step) heats() bool { return s.Kind == Scald || s.cooks() }
+// Heats reports whether the step leaves the mix hot: also one that waits in the oven.
+func (s Step) Heats() bool { return s.Kind == Scald || s.Cooks() }
 
-// cooks reports whether the step heats all that is there, rather than only pouring hot water on it.
-func (s Step) cooks() bool {
+// Cooks reports whether the step heats all that is there, rather than only pouring hot water on it.
+func (s Step) Cooks() bool {
 	return s.Kind == Cook || s.Kind != Scald && (s.At == Stove || s.At == Oven || s.At == Microwave)
 }
 
@@ -148,7 +148,7 @@ func probed(steps []Step, heated bool) (out []Step, cooked bool) {
 	out = append(out, steps...)
 	last := -1
 	for i := range out {
-		if out[i].cooks() {
+		if out[i].Cooks() {
 			last = i
 		}
 	}
@@ -159,7 +159,7 @@ func probed(steps []Step, heated bool) (out []Step, cooked bool) {
 			s.Probe, cooked = Cooked.and(s.Probe), true
 		}
 		switch {
-		case s.Kind == Rest && hot && !s.heats():
+		case s.Kind == Rest && hot && !s.Heats():
 			s.Kind = Cool
 		case s.Kind == Chill, s.Kind == Freeze:
 			hot = false
@@ -167,7 +167,7 @@ func probed(steps []Step, heated bool) (out []Step, cooked bool) {
 		if s.Kind == Cool {
 			s.Probe = Touched.and(s.Probe)
 		}
-		hot = s.heats() || hot && s.Wait()
+		hot = s.Heats() || hot && s.Wait()
 	}
 	return out, cooked
 }

@@ -43,7 +43,7 @@ var (
 func ReadSteps(text string) []Step {
 	var steps []Step
 	for _, line := range strings.Split(strings.ReplaceAll(text, "\r\n", "\n"), "\n") {
-		line = strings.TrimSpace(bullet.ReplaceAllString(line, ""))
+		line = Unbulleted(line)
 		if line == "" {
 			continue
 		}
@@ -56,6 +56,11 @@ func ReadSteps(text string) []Step {
 	}
 	return steps
 }
+
+var bullet = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
+
+// Unbulleted returns a line of a list without what stands before it, a dash or a number.
+func Unbulleted(line string) string { return strings.TrimSpace(bullet.ReplaceAllString(line, "")) }
 
 // tagged reads a step whose brackets hold nothing but tags.
 func tagged(line string) (Step, bool) {
@@ -95,10 +100,10 @@ func tagged(line string) (Step, bool) {
 	if !told && !words.Wait() {
 		s.Kind = words.Kind
 	}
-	if s.Kind == Make && s.cooks() {
+	if s.Kind == Make && s.Cooks() {
 		s.Kind = Cook
 	}
-	if s.By == Anybody && s.heats() {
+	if s.By == Anybody && s.Heats() {
 		s.By = Adult
 	}
 	return s, m[0] > 0
@@ -169,6 +174,14 @@ func probeIn(s Step) Probe {
 	return Probe{math.Round(c), s.Kind == Cool || m[6] >= 0 || atMost.MatchString(words[:m[0]])}
 }
 
+// DoneBy returns the recipe done in steps: what cooks it and what lets it cool is measured, and each step says
+// which ingredients it takes up. cooked is false where no step cooks a mix that is to be heated through.
+func (r Recipe) DoneBy(steps []Step) (out Recipe, cooked bool) {
+	steps, cooked = probed(steps, r.Heated)
+	r.Steps = using(steps, r.Lines)
+	return r, cooked
+}
+
 // using notes in steps the ingredients that each names.
 func using(steps []Step, lines []Line) []Step {
 	out := slices.Clone(steps)
@@ -179,7 +192,7 @@ func using(steps []Step, lines []Line) []Step {
 			said[w] = true
 		}
 		for _, l := range lines {
-			if callsIt(said, l.Item) {
+			if CallsIt(said, l.Item) {
 				out[i].Uses = append(out[i].Uses, l.Item.ID)
 			}
 		}
@@ -187,9 +200,9 @@ func using(steps []Step, lines []Line) []Step {
 	return out
 }
 
-// callsIt reports whether words call an ingredient by one of its names, or by the last word of one: the flour, the
+// CallsIt reports whether words call an ingredient by one of its names, or by the last word of one: the flour, the
 // oil.
-func callsIt(said map[string]bool, it material.Item) bool {
+func CallsIt(said map[string]bool, it material.Item) bool {
 	return slices.ContainsFunc(append([]string{it.Name}, it.Also...), func(name string) bool {
 		head, _, _ := strings.Cut(name, ",")
 		words := material.Words(head)

@@ -10,6 +10,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -211,7 +212,7 @@ func (p Pen) fill(f *plan.FillAnswer, system unit.System) FillAnswer {
 			DepthMM: of.Depth.Millimetres(), VolumeML: of.Volume.Millilitres(), MassG: of.Mass.Grams(),
 			InAllG: of.InAll.Grams(), Cups: unit.Cups(of.Volume, system), Liquid: of.Item.Facts.Form == material.Liquid}
 		if of.Share.Count > 0 {
-			out.Poured[i].Child = &p.Scoops([]recipe.Scoop{of.Share})[0]
+			out.Poured[i].Child = &p.Scoops([]scale.Scoop{of.Share})[0]
 		}
 	}
 	if i := f.Ice; i != nil {
@@ -264,7 +265,7 @@ func (p Pen) mix(m *plan.MixAnswer) MixAnswer {
 	return out
 }
 
-func pots(p recipe.Pots) (count int, eachG float64) {
+func pots(p scale.Pots) (count int, eachG float64) {
 	if p.Count == 0 {
 		return 0, 0
 	}
@@ -290,13 +291,13 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 }
 
 // Amount writes how much of one ingredient.
-func (p Pen) Amount(a recipe.Measured) Amount {
+func (p Pen) Amount(a scale.Measured) Amount {
 	return Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name), ExactG: a.Exact.Grams(),
 		AsNeeded: a.Line.AsNeeded(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
 // Scoops writes fillings of measures; never nil.
-func (p Pen) Scoops(scoops []recipe.Scoop) []Scoop {
+func (p Pen) Scoops(scoops []scale.Scoop) []Scoop {
 	out := make([]Scoop, len(scoops))
 	for i, s := range scoops {
 		out[i] = Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count,

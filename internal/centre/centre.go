@@ -16,7 +16,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
-	"emblo/core/recipe"
+	"emblo/core/recipe/remedy"
 	"emblo/core/written"
 	"emblo/internal/now"
 	"emblo/internal/store"
@@ -278,8 +278,8 @@ func (h *House) stock(ctx context.Context, s *store.Session) (*desk.Stock, uuid.
 	}
 	log := make([]desk.Addition, len(rows.Log))
 	for i, a := range rows.Log {
-		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: recipe.Addition{Batch: a.Day, Item: a.ItemID,
-			Share: a.Share, Symptom: recipe.Symptom(a.Symptom)}}
+		log[i] = desk.Addition{RecipeID: a.RecipeID, Addition: remedy.Addition{Batch: a.Day, Item: a.ItemID,
+			Share: a.Share, Symptom: remedy.Symptom(a.Symptom)}}
 	}
 	batches := make([]desk.Batch, len(rows.Batches))
 	for i, r := range rows.Batches {

@@ -4,11 +4,11 @@ import (
 	"strconv"
 	"strings"
 
-	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 )
 
 // Amounts writes the amounts of a batch as a sheet.
-func Amounts(b recipe.Batch) string {
+func Amounts(b scale.Batch) string {
 	var rows [][]string
 	for _, a := range b.Amounts {
 		var scoops []string

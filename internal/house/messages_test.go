@@ -21,6 +21,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/naming"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -72,7 +73,7 @@ func dataSources() []string {
 		s = append(s, string(it.Keeps.Say()))
 		s = append(s, it.Manner.Trains...)
 		s = append(s, it.Manner.Colours...)
-		for _, sub := range recipe.Substitutes(it.ID) {
+		for _, sub := range larder.Substitutes(it.ID) {
 			s = append(s, string(sub.Note))
 		}
 	}

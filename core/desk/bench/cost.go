@@ -7,7 +7,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/plan"
-	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -56,7 +56,7 @@ func (d Bench) short(a plan.Answer) []written.Shortage {
 	var short []written.Shortage
 	for _, n := range needs {
 		have, known := d.Weighs[n.of.ID]
-		if known && !n.of.Facts.Traits.Has(material.TapWater) && have.Grams() < n.g.Grams()-recipe.ShortBy {
+		if known && !n.of.Facts.Traits.Has(material.TapWater) && have.Grams() < n.g.Grams()-larder.ShortBy {
 			short = append(short, written.Shortage{Name: d.Pen.Name(n.of.ID, n.of.Name),
 				MissingG: n.g.Minus(have).Grams()})
 		}

@@ -11,6 +11,7 @@ import (
 	"emblo/core/money"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/safety"
 	"emblo/core/stock"
 	"emblo/core/unit"
@@ -268,8 +269,8 @@ func (d Cupboard) instead(it *material.Item, r *stock.Short, plans []desk.Coming
 func (d Cupboard) substitutes(id string, mix plan.Mix, g *safety.Group) []string {
 	before := plan.WorstLine(plan.JudgeMix(mix.Recipe, mix.Portion, mix.Use, g)).Assessment.Verdict
 	var names []string
-	for _, sub := range recipe.Substitutes(id) {
-		with := mix.Recipe.Instead(id, sub, 1)
+	for _, sub := range larder.Substitutes(id) {
+		with := larder.Instead(mix.Recipe, id, sub, 1)
 		if d.Here[sub.Item.ID] && plan.WorstLine(plan.JudgeMix(with, mix.Portion, mix.Use,
 			g)).Assessment.Verdict <= before && len(names) < maxInstead {
 			names = append(names, d.Pen.Name(sub.Item.ID, sub.Item.Name))

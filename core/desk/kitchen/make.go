@@ -9,6 +9,8 @@ import (
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
+	"emblo/core/recipe/scale"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -33,10 +35,10 @@ func (d Kitchen) Make(in written.RecipeOrder, today age.Date) (written.RecipeMak
 }
 
 // Made returns the batch that Make makes.
-func (d Kitchen) Made(in written.RecipeOrder, today age.Date) (recipe.Batch, error) {
+func (d Kitchen) Made(in written.RecipeOrder, today age.Date) (scale.Batch, error) {
 	r, g, err := d.Group(in.RoomID, "/room_id", today)
 	if err != nil {
-		return recipe.Batch{}, err
+		return scale.Batch{}, err
 	}
 	m, _, err := d.carryOut(in, r, g)
 	return m.Batch, err
@@ -158,7 +160,7 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 	for i, a := range b.Amounts {
 		out.Amounts = append(out.Amounts, d.writeAmount(a, b, m.Short, cards[i]))
 	}
-	for _, c := range recipe.Colours {
+	for _, c := range scale.Colours {
 		out.Drops = append(out.Drops, written.ColourDrops{Sort: c.Words, Amount: c.For(m.Colour).String()})
 	}
 	for _, w := range m.Ways {
@@ -182,8 +184,8 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 	return out
 }
 
-func (d Kitchen) writeAmount(a recipe.Measured, b recipe.Batch, short []recipe.Shortage,
-	card recipe.Card) written.MakingAmount {
+func (d Kitchen) writeAmount(a scale.Measured, b scale.Batch, short []larder.Shortage,
+	card scale.Card) written.MakingAmount {
 	out := written.MakingAmount{Amount: d.Pen.Amount(a), Share: a.Line.Mass().Over(b.Recipe.Mixed()),
 		ScoopedG: a.Scooped.Grams(), AsNeeded: a.Line.AsNeeded(),
 		FromTap: a.Line.Item.Facts.Traits.Has(material.TapWater)}
@@ -197,7 +199,7 @@ func (d Kitchen) writeAmount(a recipe.Measured, b recipe.Batch, short []recipe.S
 		g, coins := price.For.Grams(), int(price.Coins)
 		out.PackG, out.PriceCoins = &g, &coins
 	}
-	if i := slices.IndexFunc(short, func(s recipe.Shortage) bool { return s.Line.Item.ID == a.Line.Item.ID }); i >= 0 {
+	if i := slices.IndexFunc(short, func(s larder.Shortage) bool { return s.Line.Item.ID == a.Line.Item.ID }); i >= 0 {
 		missing := short[i].Missing.Grams()
 		out.MissingG = &missing
 	}

@@ -9,6 +9,9 @@ import (
 	"emblo/core/material"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/recipe/jsonld"
+	"emblo/core/recipe/remedy"
+	"emblo/core/recipe/typed"
 	"emblo/core/safety"
 	"emblo/core/say"
 	"emblo/core/unit"
@@ -121,7 +124,7 @@ func unlisted(r recipe.Recipe) say.Text {
 		say.List("{thing}, {next}", names...))
 }
 
-func (d Kitchen) readLine(l recipe.ReadLine, mixedG float64) written.ReadLine {
+func (d Kitchen) readLine(l typed.ReadLine, mixedG float64) written.ReadLine {
 	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name,
 		Like: make([]written.NamedItem, len(l.Like))}
 	if l.Fault == "" {
@@ -161,7 +164,7 @@ func RecipePage(id string) (page written.RecipePage, ok bool) {
 	if !ok {
 		return page, false
 	}
-	return written.RecipePage{ID: r.ID, Recipe: written.WriteTyped(recipe.Write(r), unit.Metric),
+	return written.RecipePage{ID: r.ID, Recipe: written.WriteTyped(typed.Write(r), unit.Metric),
 		Also: words.Some(r.Also), Basis: r.Basis, Versions: []written.SavedVersion{}}, true
 }
 
@@ -174,12 +177,12 @@ func (d Kitchen) RecipeFile(id string) (string, error) {
 	if err != nil {
 		return "", desk.ErrGone
 	}
-	return string(recipe.JSONLD(r)), nil
+	return string(jsonld.Write(r)), nil
 }
 
 // ImportRecipe reads schema.org JSON-LD into a recipe to look over.
 func ImportRecipe(in written.RecipeImport) (written.Recipe, error) {
-	w, err := recipe.ReadJSONLD([]byte(in.JSONLD))
+	w, err := jsonld.Read([]byte(in.JSONLD))
 	if err != nil {
 		return written.Recipe{}, written.Bad("/jsonld", "Nothing was read: %s.", err)
 	}
@@ -197,7 +200,7 @@ func (d Kitchen) CheckAddition(recipeID string, in written.AdditionInput) error 
 	if !(in.Share > 0 && in.Share <= 0.5) {
 		return written.Bad("/share", "What is worked in is more than nothing and at most half of the batch.")
 	}
-	if _, err := recipe.ParseSymptom(in.Symptom); err != nil {
+	if _, err := remedy.ParseSymptom(in.Symptom); err != nil {
 		return written.Bad("/symptom", "Say how the mix felt: %s.", err)
 	}
 	return nil

@@ -17,6 +17,7 @@ import (
 	"emblo/core/naming"
 	"emblo/core/plan"
 	"emblo/core/recipe"
+	"emblo/core/recipe/typed"
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/unit"
@@ -101,9 +102,9 @@ func ofThing(it material.Item, groups []*safety.Group, on age.Date, plain materi
 
 // ofRecipe prints what is made of a recipe of the book, and of one that says the same in somebody's words.
 func ofRecipe(r recipe.Recipe, groups []*safety.Group) {
-	typed := recipe.Write(r)
-	typed.Keeps = "10 days, airtight" // as somebody types it
-	own := recipe.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(typed).Recipe
+	as := typed.Write(r)
+	as.Keeps = "10 days, airtight" // as somebody types it
+	own := typed.Reader{Shelf: material.Standard(), System: unit.Metric}.Read(as).Recipe
 	for _, r := range []recipe.Recipe{r, own} {
 		for n, g := range groups {
 			for _, l := range plan.JudgeMix(r, unit.Grams(100), safety.Open, g) {

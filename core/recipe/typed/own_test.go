@@ -1,4 +1,4 @@
-package recipe
+package typed
 
 import (
 	"testing"
@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/material"
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -109,7 +110,7 @@ func TestExtraForDusting(t *testing.T) {
 
 // Of things of which one is meant, what any of them holds counts, until it is chosen.
 func TestAChoiceIsJudgedByTheWorse(t *testing.T) {
-	read := func(lines string) Recipe {
+	read := func(lines string) recipe.Recipe {
 		d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: lines, Steps: "Stir"})
 		require.Empty(t, d.Faults, lines)
 		return d.Recipe
@@ -140,7 +141,7 @@ func TestAChoiceIsJudgedByTheWorse(t *testing.T) {
 
 // What the book says in its steps holds nothing that its lines do not, so that a copy of it asks nothing.
 func TestTheBookListsWhatItsStepsName(t *testing.T) {
-	for _, r := range Standard().Recipes() {
+	for _, r := range recipe.Standard().Recipes() {
 		for _, it := range unlisted(r.Steps, r.Lines, material.Standard().Named) {
 			t.Errorf("%s: a step names %s", r.ID, it.ID)
 		}

@@ -1,8 +1,9 @@
-package recipe
+package scale
 
 import (
 	"math"
 
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -69,7 +70,7 @@ func (t trial) better(u trial) bool {
 	if t.rank(u) != 0 {
 		return t.rank(u) < 0
 	}
-	return surely(t.miss, u.miss)
+	return Surely(t.miss, u.miss)
 }
 
 // rank compares without the miss.
@@ -86,13 +87,13 @@ func (t trial) rank(u trial) int {
 	return t.movements - u.movements
 }
 
-func newMeasurer(r Recipe, set unit.MeasureSet) *measurer {
+func newMeasurer(r recipe.Recipe, set unit.MeasureSet) *measurer {
 	n := len(r.Lines)
 	m := &measurer{set: set, lines: make([]measuredLine, n), search: newScoopSearch(set), work: make([]lineWork, n)}
 	for i := range r.Lines {
 		l := &r.Lines[i]
 		m.lines[i] = measuredLine{grams: l.Mass().Grams(), density: l.Item.Density.GramsPerMillilitre(),
-			tolerance: l.tolerance(), most: math.Inf(1)}
+			tolerance: tolerance(l), most: math.Inf(1)}
 		if v, ok := l.Item.Density.VolumeOf(l.Mass()); ok && m.search.n > 0 {
 			m.lines[i].ml = v.Millilitres()
 		}
@@ -165,9 +166,6 @@ func (l *measuredLine) window(low, high float64) (bottom, top float64) {
 	return l.ml * low * (1 - l.tolerance), math.Min(l.ml*high*(1+l.tolerance), l.most)
 }
 
-// maxLines bounds the ingredients of a recipe.
-const maxLines = 40
-
 // try returns the best that scales from low to high can do; for low and high alike, what
 // that scale does. It writes the scoops of each line into out when out is not nil.
 func (m *measurer) try(low, high float64, out []scoops) (t trial) {
@@ -227,11 +225,11 @@ func (m *measurer) raise(mass float64, t *trial) int {
 		}
 		// most[s] is the most mass that s more fillings add over the lines so far.
 		var most [maxSlack + 1]float64
-		var taken [maxLines][maxSlack + 1]uint8
+		var taken [recipe.MaxLines][maxSlack + 1]uint8
 		for i := range m.work {
 			for s := slack; s >= 1; s-- {
 				for k := 1; k <= s; k++ {
-					if m.work[i].top > 0 && surely(most[s], most[s-k]+m.gains[i][k].mass) {
+					if m.work[i].top > 0 && Surely(most[s], most[s-k]+m.gains[i][k].mass) {
 						most[s], taken[i][s] = most[s-k]+m.gains[i][k].mass, uint8(k)
 					}
 				}

@@ -1,4 +1,4 @@
-package recipe
+package typed
 
 import (
 	"fmt"
@@ -6,6 +6,7 @@ import (
 	"regexp"
 	"strings"
 
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -43,7 +44,7 @@ func onePart(lines string) string {
 // spokenLines are the ingredients of a text with their amounts in figures.
 func spokenLines(text string) (spoken []string) {
 	for _, line := range strings.Split(strings.ToLower(text), "\n") {
-		for _, one := range strings.FieldsFunc(bullet.ReplaceAllString(line, ""), func(r rune) bool {
+		for _, one := range strings.FieldsFunc(recipe.Unbulleted(line), func(r rune) bool {
 			return r == ',' || r == ';'
 		}) {
 			spoken = append(spoken, aloud(strings.TrimSpace(one)).text)

@@ -1,4 +1,4 @@
-package recipe
+package typed
 
 import (
 	"regexp"
@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/recipe"
 )
 
 const (
@@ -93,7 +94,8 @@ func mentions(text string, find func(string) (material.Item, bool)) (all []menti
 
 // unlisted returns the things that steps put into a mix and no line lists: they are in it, and nobody has said how
 // much of them.
-func unlisted(steps []Step, lines []Line, find func(string) (material.Item, bool)) (found []material.Item) {
+func unlisted(steps []recipe.Step, lines []recipe.Line, find func(string) (material.Item,
+	bool)) (found []material.Item) {
 	l := listOf(lines)
 	for _, s := range steps {
 		text := s.Text.String()
@@ -114,7 +116,7 @@ type listed struct {
 	there material.Facts
 }
 
-func listOf(lines []Line) listed {
+func listOf(lines []recipe.Line) listed {
 	l := listed{words: make(map[string]bool)}
 	for _, line := range lines {
 		f := &line.Item.Facts
@@ -140,7 +142,7 @@ func (l *listed) has(m mention) bool {
 		return true
 	}
 	if (f.Allergens|f.UsuallyContains)&^l.there.Allergens != 0 ||
-		!f.Traits.Meet(material.InMixture.With(hazards...)).Minus(l.there.Traits).Empty() {
+		!f.Traits.Meet(material.InMixture.With(recipe.Hazards...)).Minus(l.there.Traits).Empty() {
 		return false
 	}
 	head, _, _ := strings.Cut(whole, ",")
@@ -160,7 +162,7 @@ func (m mention) goesIn(adds bool) bool {
 	case len(words) > 0 && heldIn[words[len(words)-1]] && (inside.MatchString(m.before+m.called) ||
 		insideIt.MatchString(m.before+m.called)):
 		return false
-	case f.Traits.Any(hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate,
+	case f.Traits.Any(recipe.Hazards...) && !f.Traits.Any(material.Ice, material.Film), f.Traits.Any(material.Borate,
 		material.HouseholdChemical, material.ToxicSeed, material.UpsetPlant):
 		return true
 	case f.Traits.Has(material.TapWater):

@@ -1,4 +1,4 @@
-package recipe
+package scale
 
 // How far sums in grams and millilitres may be off by their rounding: far less than any scoop holds.
 const (
@@ -12,4 +12,4 @@ const (
 func lacks(mass, needed float64) bool { return mass+rounding < needed }
 
 // surely reports whether a is less than b, beyond rounding.
-func surely(a, b float64) bool { return a+rounding/1000 < b }
+func Surely(a, b float64) bool { return a+rounding/1000 < b }

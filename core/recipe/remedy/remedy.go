@@ -1,4 +1,6 @@
-package recipe
+// Package remedy says what to do about a mix that does not feel right, in doses of that batch, and what its batches
+// have taught.
+package remedy
 
 import (
 	"fmt"
@@ -6,6 +8,8 @@ import (
 
 	"emblo/core/allergen"
 	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/words"
@@ -29,7 +33,7 @@ type Dose struct {
 	Item   material.Item
 	Share  float64 // of the mass of the batch
 	Mass   unit.Mass
-	Scoops []Scoop // the same in what the room owns, within a tenth
+	Scoops []scale.Scoop // the same in what the room owns, within a tenth
 }
 
 // Remedy is what to do about a symptom: the likely cause, a measured dose if one helps, and
@@ -73,13 +77,12 @@ type dose struct {
 	share float64
 }
 
-// Remedies returns what may be wrong with a batch of a recipe that weighs so much, and what
+// For returns what may be wrong with a batch of a recipe that weighs so much, and what
 // to do about each, in the scoops of a set. It is empty for what is not worked by hand.
-func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
+func For(r recipe.Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 	if r.Kind != "dough" && r.Kind != "sand" && r.Kind != "goop" {
 		return nil
 	}
-	search := newScoopSearch(set)
 	all := make([]Remedy, 0, len(remedies))
 	for _, row := range remedies {
 		if row.doughOnly && r.Kind != "dough" {
@@ -87,7 +90,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 		}
 		rem := Remedy{Symptom: row.symptom, Feels: row.feels, Cause: row.cause, Do: row.do}
 		for _, d := range row.doses {
-			l, ok := r.doseOf(d.of)
+			l, ok := doseOf(r, d.of)
 			if !ok {
 				continue
 			}
@@ -99,7 +102,7 @@ func Remedies(r Recipe, batch unit.Mass, set unit.MeasureSet) []Remedy {
 			if d.of == "wet" && l.Item.Facts.Traits.Has(material.NotFood) {
 				share = 0.05 // conditioner holds half fat; five in a hundred is a step (common practice)
 			}
-			rem.Doses = append(rem.Doses, newDose(l.Item, share, batch, set, &search))
+			rem.Doses = append(rem.Doses, newDose(l.Item, share, batch, set))
 		}
 		if len(row.doses) > 0 && len(rem.Doses) == 0 {
 			continue
@@ -120,28 +123,26 @@ func readyToEat(raw material.Item) material.Item {
 	return it
 }
 
-func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet, search *scoopSearch) Dose {
+// doseWithin is the share by which the scoops of a dose may miss it (common practice).
+const doseWithin = 0.1
+
+func newDose(it material.Item, share float64, batch unit.Mass, set unit.MeasureSet) Dose {
 	d := Dose{Item: it, Share: share, Mass: batch.Times(share)}
-	v, known := it.Density.VolumeOf(d.Mass)
-	if ml := v.Millilitres(); known && search.n > 0 && search.fewest(ml*0.9, ml*1.1, ml) {
-		for i, n := range search.nearest[:search.n] {
-			if n > 0 {
-				d.Scoops = append(d.Scoops, Scoop{set.At(i), int(n)})
-			}
-		}
+	if v, known := it.Density.VolumeOf(d.Mass); known {
+		d.Scoops = scale.Near(v, doseWithin, set)
 	}
 	return d
 }
 
 // doseOf returns the ingredient of the recipe that makes it drier, wetter or oilier: the
 // one there is most of, and water or oil of the kitchen where the recipe has none.
-func (r Recipe) doseOf(of string) (best Line, ok bool) {
+func doseOf(r recipe.Recipe, of string) (best recipe.Line, ok bool) {
 	fits := func(it material.Item) bool {
 		f := it.Facts
 		oil := f.Traits.Has(material.Oil)
 		switch of {
 		case "dry":
-			return f.Form == material.Powder && !f.Traits.Has(material.Acid) && saltOf(it) < 0.5
+			return f.Form == material.Powder && !f.Traits.Has(material.Acid) && recipe.SaltOf(it) < 0.5
 		case "oil":
 			return oil
 		}
@@ -167,7 +168,7 @@ type Addition struct {
 
 // Learned is what a recipe has needed before: the middle of what its batches took.
 type Learned struct {
-	Line    Line
+	Line    recipe.Line
 	Share   float64 // of the mass of a batch, beyond the recipe
 	Batches int     // in which something of it was added
 }
@@ -175,7 +176,7 @@ type Learned struct {
 // Learn works out from the log what to add from the start: for every ingredient of the
 // recipe the median, over the batches in the log, of what was added in all. An ingredient
 // that most batches did without is left alone.
-func Learn(r Recipe, log []Addition) []Learned {
+func Learn(r recipe.Recipe, log []Addition) []Learned {
 	sums := make(map[string]map[string]float64) // batch, item
 	for _, a := range log {
 		if a.Share > 0 && a.Share <= 0.5 {
@@ -211,7 +212,7 @@ func Learn(r Recipe, log []Addition) []Learned {
 }
 
 // With returns the recipe that starts from what was learned.
-func (r Recipe) With(learned []Learned) Recipe {
+func With(r recipe.Recipe, learned []Learned) recipe.Recipe {
 	made := r.Made()
 	lines := slices.Clone(r.Lines)
 	for _, a := range learned {

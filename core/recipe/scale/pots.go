@@ -1,9 +1,10 @@
-package recipe
+package scale
 
 import (
 	"fmt"
 	"math"
 
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -24,7 +25,7 @@ type Pots struct {
 // SplitIntoPots divides a mixed mass into the fewest equal batches that fill a pot to two
 // thirds at most, whisked up where it is whisked. It fails when the pot is not above 0 and at most
 // MaxPot.
-func (r Recipe) SplitIntoPots(mixed unit.Mass, pot unit.Volume) (Pots, error) {
+func SplitIntoPots(r recipe.Recipe, mixed unit.Mass, pot unit.Volume) (Pots, error) {
 	if ml := pot.Millilitres(); !(ml >= 100 && ml <= MaxPot.Millilitres()) {
 		return Pots{}, fmt.Errorf("a pot holds between 0.1 and %g L", MaxPot.Litres())
 	}

@@ -1,13 +1,13 @@
-package recipe
+// Package typed reads recipes as people type them, and writes them so that they read back.
+package typed
 
 import (
 	"fmt"
-	"math"
 	"regexp"
-	"strconv"
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/recipe"
 	"emblo/core/unit"
 	"emblo/core/words"
 )
@@ -33,16 +33,16 @@ type OwnMeasure struct {
 const (
 	maxText  = 20_000 // bytes of lines or steps
 	maxSteps = 40
-	maxName  = 80
-	maxRead  = 2 * maxLines // lines that are looked up, so that a hostile text costs little
+	MaxName  = 80
+	maxRead  = 2 * recipe.MaxLines // lines that are looked up, so that a hostile text costs little
 )
 
 // ReadLine is one ingredient line as it was understood.
 type ReadLine struct {
-	Number int    // from 1, of the lines as typed
-	Text   string // as typed
-	Line   Line   // what was read; not set when Fault says why not
-	Fault  string // a sentence; empty when the line was read
+	Number int         // from 1, of the lines as typed
+	Text   string      // as typed
+	Line   recipe.Line // what was read; not set when Fault says why not
+	Fault  string      // a sentence; empty when the line was read
 	// Name is the ingredient as typed, when it is not known or leaves a choice.
 	Name string
 	// Note is what should be known about how the line was read.
@@ -53,7 +53,7 @@ type ReadLine struct {
 
 // Draft is a recipe as far as it could be read. The recipe holds the lines that could.
 type Draft struct {
-	Recipe Recipe
+	Recipe recipe.Recipe
 	Lines  []ReadLine
 	// Faults say what stands in the way of saving, by field: name, kind, lines, steps,
 	// loss, ph, keeps.
@@ -88,7 +88,7 @@ type Reader struct {
 // Read reads a written recipe. It never fails: what could not be read is in the draft's
 // faults and lines, and the rest stands.
 func (rd Reader) Read(w Written) Draft {
-	d := Draft{Recipe: Recipe{Name: strings.TrimSpace(w.Name), Kind: w.Kind, Keeps: strings.TrimSpace(w.Keeps),
+	d := Draft{Recipe: recipe.Recipe{Name: strings.TrimSpace(w.Name), Kind: w.Kind, Keeps: strings.TrimSpace(w.Keeps),
 		Loss:   w.Loss,
 		Heated: w.Heated, Hot: w.Hot, Basis: "a recipe of our own", Own: true}}
 	fault := func(field, format string, args ...any) {
@@ -109,7 +109,7 @@ func (rd Reader) Read(w Written) Draft {
 	if len(w.Steps) > maxText {
 		fault("steps", "The steps are longer than %d letters.", maxText)
 	} else {
-		r.Steps = ReadSteps(w.Steps)
+		r.Steps = recipe.ReadSteps(w.Steps)
 	}
 	switch {
 	case len(r.Steps) == 0:
@@ -117,11 +117,10 @@ func (rd Reader) Read(w Written) Draft {
 	case len(r.Steps) > maxSteps:
 		fault("steps", "A recipe has at most %d steps.", maxSteps)
 	}
-	cooked := false
-	if r.Steps, cooked = probed(r.Steps, r.Heated); r.Heated {
+	done, cooked := r.DoneBy(r.Steps)
+	if *r = done; r.Heated {
 		r.Heated, d.Raw = cooked, !cooked
 	}
-	r.Steps = using(r.Steps, r.Lines)
 	r.Unlisted = unlisted(r.Steps, r.Lines, rd.Shelf.Named)
 	*r = r.OfItsKind()
 	return d
@@ -133,10 +132,10 @@ func (d *Draft) readHead(w Written, fault func(field, format string, args ...any
 	switch {
 	case r.Name == "":
 		fault("name", "Give the recipe a name.")
-	case len(r.Name) > maxName:
-		fault("name", "The name is longer than %d letters.", maxName)
+	case len(r.Name) > MaxName:
+		fault("name", "The name is longer than %d letters.", MaxName)
 	}
-	if k := KindOf(w.Kind); k.ID != w.Kind || !k.Own {
+	if k := recipe.KindOf(w.Kind); k.ID != w.Kind || !k.Own {
 		fault("kind", "Choose what it makes: a dough, a sand, a foam, a goop, a dry filler, a tray or a paint.")
 	}
 	if !(w.Loss >= 0 && w.Loss <= 0.6) {
@@ -167,33 +166,10 @@ func (d *Draft) addLineFaults() {
 		d.Faults = append(d.Faults, Fault{"lines", "Write at least one ingredient, such as 250 g flour."})
 	case len(d.Recipe.Lines) > 0 && !(d.Recipe.Mixed().Grams() > 0):
 		d.Faults = append(d.Faults, Fault{"lines", "At least one ingredient needs an amount."})
-	case len(d.Recipe.Lines) > maxLines:
-		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("A recipe has at most %d ingredients.", maxLines)})
-		d.Recipe.Lines = d.Recipe.Lines[:maxLines]
+	case len(d.Recipe.Lines) > recipe.MaxLines:
+		d.Faults = append(d.Faults, Fault{"lines", fmt.Sprintf("A recipe has at most %d ingredients.", recipe.MaxLines)})
+		d.Recipe.Lines = d.Recipe.Lines[:recipe.MaxLines]
 	}
-}
-
-// OfItsKind returns a recipe of a centre's own with the form of its kind. What is poured or spread is,
-// in the hand, what most of it is; a dough and what is worked like one needs nothing to be
-// like.
-func (r Recipe) OfItsKind() Recipe {
-	switch r.Kind {
-	case "sand":
-		r.Extra.Form, r.Extra.Traits = material.Powder, material.TraitsOf(material.Slippery)
-	case "goop", "foam", "paint":
-		r.Extra.Traits = material.TraitsOf(material.Slippery)
-	case "dry", "tray":
-		most := -1
-		for i, l := range r.Lines {
-			if l.Item.Facts.Form != material.Liquid && (most < 0 || l.Mass().Grams() > r.Lines[most].Mass().Grams()) {
-				most = i
-			}
-		}
-		if most >= 0 {
-			r.Like = r.Lines[most].Item
-		}
-	}
-	return r
 }
 
 func (rd Reader) readLines(d *Draft, text string) {
@@ -213,7 +189,7 @@ func (rd Reader) readLines(d *Draft, text string) {
 			if len(d.Lines) == maxRead {
 				d.Faults = append(d.Faults,
 					Fault{"lines", fmt.Sprintf("Only the first %d ingredients were read; a recipe has at most %d.",
-						maxRead, maxLines)})
+						maxRead, recipe.MaxLines)})
 				return
 			}
 			l := rd.line(one, d.Recipe.Name)
@@ -228,7 +204,7 @@ func (rd Reader) readLines(d *Draft, text string) {
 				} else {
 					seen[l.Line.Item.ID] = number
 					d.Recipe.Lines = append(d.Recipe.Lines, l.Line)
-					if hotWater.MatchString(strings.ToLower(one)) && freely(l.Line) {
+					if hotWater.MatchString(strings.ToLower(one)) && l.Line.FromTap() {
 						d.Recipe.Hot = true
 					}
 				}
@@ -245,7 +221,6 @@ var (
 	// one, follows; otherwise it begins a remark ("1 cup flour, sifted").
 	nextOne = regexp.MustCompile(`^\s*(\d|[½⅓⅔¼¾⅛⅜⅝⅞⅙⅚]|an?\s|half\s|` + anyNumber +
 		`\s|some\s|salt\b|\S+\s.*\b(as needed|to taste|as required)\b)`)
-	bullet   = regexp.MustCompile(`^\s*([-–]\s|[*•·]|\d+[.)]\s)\s*`)
 	remark   = regexp.MustCompile(`\s*(?:\(([^()]*)\)|,(.*))$`)
 	asNeeded = regexp.MustCompile(`\s*[,(]?\s*\b(as needed|as required|until it (feels|is) right|q\.?s\.?)\)?\s*$`)
 	more     = regexp.MustCompile(`(?i)^(?:a little |some )?(?:extra|more|additional)\s`)
@@ -269,7 +244,7 @@ var (
 // splitLine cuts a typed line into its ingredients. A name that holds a comma itself ("starch,
 // ready to eat") stays whole.
 func (rd Reader) splitLine(typed string) []string {
-	typed = strings.TrimSpace(bullet.ReplaceAllString(typed, ""))
+	typed = recipe.Unbulleted(typed)
 	if typed == "" {
 		return nil
 	}
@@ -320,8 +295,8 @@ func isDigit(b byte) bool { return b >= '0' && b <= '9' }
 
 // Write returns the recipe as somebody would type it. Reading it again gives the same
 // ingredients and steps, masses to a thousandth of a gram.
-func Write(r Recipe) Written {
-	w := Written{Name: r.Name, Kind: r.Kind, Keeps: r.keepsTyped(), Loss: r.Loss, Heated: r.Heated, Hot: r.Hot}
+func Write(r recipe.Recipe) Written {
+	w := Written{Name: r.Name, Kind: r.Kind, Keeps: r.KeepsTyped(), Loss: r.Loss, Heated: r.Heated, Hot: r.Hot}
 	if ph, known := r.PH.Get(); known {
 		w.PH = ph
 	}
@@ -335,24 +310,4 @@ func Write(r Recipe) Written {
 	}
 	w.Lines, w.Steps = strings.Join(lines, "\n"), strings.Join(steps, "\n")
 	return w
-}
-
-// keepsTyped is how the recipe keeps, as somebody would type it.
-func (r Recipe) keepsTyped() string {
-	if r.Own {
-		return r.Keeps
-	}
-	return r.keep.Say().String()
-}
-
-// String writes the ingredient as a line of a recipe: "250 g plain flour".
-func (l Line) String() string {
-	if l.AsNeeded() {
-		return lowerName(l.Item.Name) + " as needed"
-	}
-	grams := strconv.FormatFloat(math.Round(l.Mass().Grams()*1000)/1000, 'f', -1, 64)
-	if _, frac, _ := strings.Cut(grams, "."); len(frac) == 3 {
-		grams += "0" // 1.001 g may be read as a thousand and one
-	}
-	return grams + " g " + lowerName(l.Item.Name)
 }

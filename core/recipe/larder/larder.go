@@ -1,4 +1,6 @@
-package recipe
+// Package larder says what the cupboard allows of a mix: what is short, what stands in for it, how much can be made,
+// and what it costs.
+package larder
 
 import (
 	"bytes"
@@ -12,20 +14,20 @@ import (
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/say"
 	"emblo/core/unit"
+	"emblo/core/words"
 )
 
 // Stock is what has been weighed in the cupboard, by shelf id. What is not in it is not
 // known: it limits nothing, and nothing says that there is enough of it.
 type Stock map[string]unit.Mass
 
-// freely is true of what every tap gives.
-func freely(l Line) bool { return l.Item.Facts.Traits.Has(material.TapWater) }
-
 // Shortage is an ingredient of which there is less than a batch takes.
 type Shortage struct {
-	Line    Line
+	Line    recipe.Line
 	Have    unit.Mass
 	Missing unit.Mass
 }
@@ -33,23 +35,14 @@ type Shortage struct {
 // ShortBy is how many grams may be missing before anything is short: less than a scale shows.
 const ShortBy = 0.05
 
-// Needed returns how much of an ingredient there must be: what is weighed or what is scooped,
-// whichever is more.
-func (a *Measured) Needed() unit.Mass {
-	if a.Scooped.Grams() > a.Exact.Grams() {
-		return a.Scooped
-	}
-	return a.Exact
-}
-
 // Short returns the ingredients that the stock is known to be short of for the batch, in
 // the order of the recipe.
-func (s Stock) Short(b Batch) []Shortage {
+func (s Stock) Short(b scale.Batch) []Shortage {
 	var short []Shortage
 	for _, a := range b.Amounts {
 		have, known := s[a.Line.Item.ID]
 		want := a.Needed()
-		if known && !freely(a.Line) && have.Grams() < want.Grams()-ShortBy {
+		if known && !a.Line.FromTap() && have.Grams() < want.Grams()-ShortBy {
 			short = append(short, Shortage{a.Line, have, want.Minus(have)})
 		}
 	}
@@ -57,10 +50,10 @@ func (s Stock) Short(b Batch) []Shortage {
 }
 
 // NotWeighed returns the ingredients whose stock is not known.
-func (s Stock) NotWeighed(r Recipe) []material.Item {
+func (s Stock) NotWeighed(r recipe.Recipe) []material.Item {
 	var unknown []material.Item
 	for _, l := range r.Lines {
-		if _, known := s[l.Item.ID]; !known && !freely(l) {
+		if _, known := s[l.Item.ID]; !known && !l.FromTap() {
 			unknown = append(unknown, l.Item)
 		}
 	}
@@ -69,24 +62,24 @@ func (s Stock) NotWeighed(r Recipe) []material.Item {
 
 // Limit is the largest batch that a stock makes.
 type Limit struct {
-	Factor float64   // base batches; 0 when something has run out
-	Made   unit.Mass // after the loss
-	By     []Line    // the ingredients that run out first
+	Factor float64       // base batches; 0 when something has run out
+	Made   unit.Mass     // after the loss
+	By     []recipe.Line // the ingredients that run out first
 }
 
 // Limit returns the largest batch of the recipe. ok is false when nothing of it has been
 // weighed, so that nothing can be said.
-func (s Stock) Limit(r Recipe) (limit Limit, ok bool) {
+func (s Stock) Limit(r recipe.Recipe) (limit Limit, ok bool) {
 	limit.Factor = math.Inf(1)
 	for _, l := range r.Lines {
 		have, known := s[l.Item.ID]
-		if !known || freely(l) || l.AsNeeded() {
+		if !known || l.FromTap() || l.AsNeeded() {
 			continue
 		}
 		switch f := math.Max(0, have.Over(l.Mass())); {
-		case surely(f, limit.Factor):
-			limit.Factor, limit.By = f, []Line{l}
-		case !surely(limit.Factor, f):
+		case scale.Surely(f, limit.Factor):
+			limit.Factor, limit.By = f, []recipe.Line{l}
+		case !scale.Surely(limit.Factor, f):
 			limit.By = append(limit.By, l)
 		}
 	}
@@ -103,27 +96,20 @@ const leftOver = 0.05
 
 // Largest scales the recipe to the largest batch that the stock makes: no ingredient takes
 // more than there is. It fails when nothing has been weighed, or something has run out.
-func Largest(r Recipe, s Stock, set unit.MeasureSet) (Batch, error) {
+func Largest(r recipe.Recipe, s Stock, set unit.MeasureSet) (scale.Batch, error) {
 	limit, ok := s.Limit(r)
 	switch {
 	case !ok:
-		return Batch{}, fmt.Errorf("weigh what is in the cupboard first: nothing that goes into %s has been", r.Name)
+		return scale.Batch{}, fmt.Errorf("weigh what is in the cupboard first: nothing that goes into %s has been", r.Name)
 	case limit.Made.Grams() < 1:
-		return Batch{}, fmt.Errorf("there is no %s left", lowerName(limit.By[0].Item.Name))
-	case limit.Made.Grams() > MaxBatch.Grams():
-		limit.Factor, limit.Made = MaxBatch.Over(r.Made()), MaxBatch
+		return scale.Batch{}, fmt.Errorf("there is no %s left", words.Lower(limit.By[0].Item.Name))
+	case limit.Made.Grams() > scale.MaxBatch.Grams():
+		limit.Factor, limit.Made = scale.MaxBatch.Over(r.Made()), scale.MaxBatch
 	}
-	m := newMeasurer(r, set)
-	for i, l := range r.Lines {
-		if have, known := s[l.Item.ID]; known && !freely(l) {
-			m.limit(i, have)
-		}
-	}
-	least := limit.Factor * (1 - leftOver)
-	factor, t := m.solve(least, limit.Factor, r.Mixed().Grams()*least)
-	b := m.batch(r, factor)
-	b.Need, b.Enough = limit.Made.Times(1-leftOver), !t.short
-	return b, nil
+	return scale.UpTo(r, limit.Factor, leftOver, func(l *recipe.Line) (unit.Mass, bool) {
+		have, known := s[l.Item.ID]
+		return have, known && !l.FromTap()
+	}, set), nil
 }
 
 // Substitute is what is taken in place of an ingredient.
@@ -171,16 +157,16 @@ func Substitutes(id string) []Substitute { return substitutes()[id] }
 
 // Instead returns the recipe with a share of one ingredient, above 0 and at most 1, taken
 // as a substitute.
-func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
-	lines := make([]Line, 0, len(r.Lines)+1)
+func Instead(r recipe.Recipe, id string, sub Substitute, share float64) recipe.Recipe {
+	lines := make([]recipe.Line, 0, len(r.Lines)+1)
 	// What is taken of a range is a range still, so that the least of it goes on being judged.
-	put := func(l *Line, of *Line, share float64) {
+	put := func(l *recipe.Line, of *recipe.Line, share float64) {
 		added := *l
 		added.Amount, added.Lower = of.Amount.Times(share), of.Lower.Times(share)
 		for i := range lines { // the substitute may be in the recipe already
 			// What is weighed in and what goes in until it feels right stay two lines.
 			if there := &lines[i]; there.Item.ID == l.Item.ID && there.AsNeeded() == added.AsNeeded() {
-				there.Lower = unit.OfMass(there.least().Plus(added.least()))
+				there.Lower = unit.OfMass(there.Least().Plus(added.Least()))
 				there.Amount = there.Amount.Plus(added.Amount)
 				return
 			}
@@ -196,7 +182,7 @@ func (r Recipe) Instead(id string, sub Substitute, share float64) Recipe {
 		if share < 1 {
 			put(l, l, 1-share)
 		}
-		put(&Line{Item: sub.Item, Strong: l.Strong}, l, share*sub.ByMass)
+		put(&recipe.Line{Item: sub.Item, Strong: l.Strong}, l, share*sub.ByMass)
 	}
 	r.Lines = lines
 	return r
@@ -230,18 +216,18 @@ func (s Stock) Replacements(short Shortage) []Replacement {
 
 // Lift is a substitute that makes the largest batch of a stock larger.
 type Lift struct {
-	For  Line
+	For  recipe.Line
 	Sub  Substitute
 	Take unit.Mass // of the substitute
 	// Recipe is the recipe with it, and Made what it makes until something else runs out.
-	Recipe Recipe
+	Recipe recipe.Recipe
 	Made   unit.Mass
 }
 
 // Lifts returns substitutes that have been weighed for the ingredient that limits a stock,
 // those that make most first. There is none when several run out at once, or when nothing
 // else has been weighed that would run out next.
-func (s Stock) Lifts(r Recipe) []Lift {
+func (s Stock) Lifts(r recipe.Recipe) []Lift {
 	limit, ok := s.Limit(r)
 	if !ok || len(limit.By) != 1 {
 		return nil
@@ -262,21 +248,14 @@ func (s Stock) Lifts(r Recipe) []Lift {
 		have := s[sub.Item.ID]
 		least := s[line.Item.ID]
 		factor := math.Min(others.Factor, (least.Grams()+have.Grams()/sub.ByMass)/line.Mass().Grams())
-		inRecipe := slices.ContainsFunc(r.Lines, func(l Line) bool { return l.Item.ID == sub.Item.ID })
-		if inRecipe || !surely(limit.Factor, factor) {
+		inRecipe := slices.ContainsFunc(r.Lines, func(l recipe.Line) bool { return l.Item.ID == sub.Item.ID })
+		if inRecipe || !scale.Surely(limit.Factor, factor) {
 			continue
 		}
 		missing := line.Mass().Times(factor).Minus(least)
-		with := r.Instead(line.Item.ID, sub, missing.Over(line.Mass().Times(factor)))
+		with := Instead(r, line.Item.ID, sub, missing.Over(line.Mass().Times(factor)))
 		lifts = append(lifts, Lift{line, sub, missing.Times(sub.ByMass), with, with.Made().Times(factor)})
 	}
 	slices.SortStableFunc(lifts, func(a, b Lift) int { return cmp.Compare(b.Made.Grams(), a.Made.Grams()) })
 	return lifts
-}
-
-func lowerName(s string) string {
-	if s == "" {
-		return s
-	}
-	return string(s[0]|0x20) + s[1:]
 }

@@ -1,4 +1,4 @@
-package recipe
+package scale
 
 import (
 	"math"
@@ -18,6 +18,21 @@ func (s *scoops) count() (n int) {
 		n += int(c)
 	}
 	return n
+}
+
+// Near returns the fewest fillings that come within a share of a volume, largest first; none where none do.
+func Near(v unit.Volume, share float64, set unit.MeasureSet) (all []Scoop) {
+	search := newScoopSearch(set)
+	ml := v.Millilitres()
+	if search.n == 0 || !search.fewest(ml*(1-share), ml*(1+share), ml) {
+		return nil
+	}
+	for i, n := range search.nearest[:search.n] {
+		if n > 0 {
+			all = append(all, Scoop{set.At(i), int(n)})
+		}
+	}
+	return all
 }
 
 // scoopSearch finds level fillings of the measures of a set that come to a volume.
@@ -90,7 +105,7 @@ func (s *scoopSearch) answer(count int, used float64) {
 	switch {
 	case count < s.best, !s.found:
 		s.found, s.best, s.miss, s.nearest, s.most, s.largest = true, count, miss, s.counts, used, s.counts
-	case count == s.best && surely(miss, s.miss):
+	case count == s.best && Surely(miss, s.miss):
 		s.miss, s.nearest = miss, s.counts
 	}
 	if count == s.best && used > s.most {

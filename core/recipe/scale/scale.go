@@ -1,9 +1,12 @@
-package recipe
+// Package scale measures a mix out for a need: in exact grams, in the scoops that a room owns, in pots, and on cards
+// from which children count.
+package scale
 
 import (
 	"fmt"
 	"math"
 
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -17,7 +20,7 @@ const (
 
 // Measured is one ingredient of a scaled batch, measured out.
 type Measured struct {
-	Line  Line
+	Line  recipe.Line
 	Exact unit.Mass // for the batch scale chosen
 	// Scoops measures the ingredient with what the room owns, largest first. It is nil
 	// when the weight of a cup of it is not known: weigh it then.
@@ -39,7 +42,7 @@ type Scoop struct {
 
 // Batch is a recipe scaled for a need.
 type Batch struct {
-	Recipe  Recipe
+	Recipe  recipe.Recipe
 	Need    unit.Mass // what the children are to have in all
 	Factor  float64   // base batches
 	Mixed   unit.Mass // as measured in scoops, or exactly where there are none
@@ -53,7 +56,7 @@ type Batch struct {
 // MaxBatch is the largest batch that is scaled for: more is a slip of the keyboard.
 var MaxBatch = unit.Kilograms(100)
 
-// Scale finds a batch that makes at least the need and has every ingredient within its
+// For finds a batch that makes at least the need and has every ingredient within its
 // tolerance, at a scale of at most Allowance above the need, that can be measured with the
 // set in the fewest movements; of those, one that misses the ratio least among the scales
 // looked at. It fails when the need is not above 0 and at most MaxBatch, or when nothing of
@@ -61,11 +64,11 @@ var MaxBatch = unit.Kilograms(100)
 //
 // That no scale in the range takes fewer movements is proven to a width of 0.001 % of the
 // scale; see measurer.
-func Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
+func For(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
 	switch {
 	case !(need.Grams() > 0 && need.Grams() <= MaxBatch.Grams()):
 		return Batch{}, fmt.Errorf("a batch is above 0 g and at most %s", MaxBatch)
-	case !(r.Made().Grams() > 0) || len(r.Lines) > maxLines:
+	case !(r.Made().Grams() > 0) || len(r.Lines) > recipe.MaxLines:
 		return Batch{}, fmt.Errorf("%s has no amounts to scale", r.Name)
 	}
 	m := newMeasurer(r, set)
@@ -76,8 +79,26 @@ func Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
 	return b, nil
 }
 
+// UpTo measures a recipe at a scale of at most so many base batches, and at least that less a share, at which
+// no ingredient takes more than there is of it, in the fewest movements; there says how much that is, and
+// whether anybody knows.
+func UpTo(r recipe.Recipe, factor, share float64, there func(*recipe.Line) (most unit.Mass, known bool),
+	set unit.MeasureSet) Batch {
+	m := newMeasurer(r, set)
+	for i := range r.Lines {
+		if most, known := there(&r.Lines[i]); known {
+			m.limit(i, most)
+		}
+	}
+	least := factor * (1 - share)
+	at, t := m.solve(least, factor, r.Mixed().Grams()*least)
+	b := m.batch(r, at)
+	b.Need, b.Enough = r.Made().Times(least), !t.short
+	return b
+}
+
 // batch measures every ingredient at a scale.
-func (m *measurer) batch(r Recipe, factor float64) Batch {
+func (m *measurer) batch(r recipe.Recipe, factor float64) Batch {
 	b := Batch{Recipe: r, Factor: factor, Amounts: make([]Measured, len(r.Lines))}
 	counts := make([]scoops, len(r.Lines))
 	m.try(factor, factor, counts)
@@ -93,7 +114,7 @@ func (m *measurer) batch(r Recipe, factor float64) Batch {
 				}
 			}
 			a.Off = scooped/ml - 1
-			a.Within = !surely(l.tolerance(), math.Abs(a.Off)) && !surely(m.lines[i].most, scooped)
+			a.Within = !Surely(tolerance(&l), math.Abs(a.Off)) && !Surely(m.lines[i].most, scooped)
 			if a.Within { // otherwise it is to be weighed
 				mass = l.Item.Density.MassOf(unit.Millilitres(scooped))
 			}
@@ -117,9 +138,18 @@ func (b Batch) Within() bool {
 }
 
 // tolerance is the share by which scoops of the ingredient may miss its exact amount.
-func (l *Line) tolerance() float64 {
+func tolerance(l *recipe.Line) float64 {
 	if l.Strong {
 		return StrongTolerance
 	}
 	return Tolerance
+}
+
+// Needed returns how much of an ingredient there must be: what is weighed or what is scooped,
+// whichever is more.
+func (a *Measured) Needed() unit.Mass {
+	if a.Scooped.Grams() > a.Exact.Grams() {
+		return a.Scooped
+	}
+	return a.Exact
 }

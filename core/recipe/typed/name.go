@@ -1,4 +1,4 @@
-package recipe
+package typed
 
 import (
 	"fmt"
@@ -40,11 +40,6 @@ func byTheCup(it material.Item, twin bool) string {
 		return fmt.Sprintf("A US cup of flour weighs 120 to 140 g by how it is scooped; %.0f g is used.", g)
 	}
 	return ""
-}
-
-func saltOf(it material.Item) float64 {
-	s, _ := it.Facts.Salt.Get()
-	return s
 }
 
 // alike returns up to three things of the shelf that share a word with the name, those of

@@ -1,9 +1,8 @@
-package recipe
+package typed
 
 import (
 	"fmt"
 	"math"
-	"slices"
 	"strings"
 	"testing"
 
@@ -12,7 +11,8 @@ import (
 	"pgregory.net/rapid"
 
 	"emblo/core/material"
-	"emblo/core/say"
+	"emblo/core/recipe"
+	"emblo/core/recipe/larder"
 	"emblo/core/unit"
 )
 
@@ -108,7 +108,7 @@ func TestRangesAreJudgedByTheWorse(t *testing.T) {
 			ranged = append(ranged, fmt.Sprintf("%d-%d g %s", low, high, thing))
 			inside = append(inside, fmt.Sprintf("%d g %s", rapid.IntRange(low, high).Draw(t, "some "+thing), thing))
 		}
-		read := func(lines []string) Recipe {
+		read := func(lines []string) recipe.Recipe {
 			d := reader().Read(Written{Name: "Ours", Kind: "dough", Lines: strings.Join(lines, "\n"), Steps: "Stir",
 				Loss: 0.1, Keeps: "a week"})
 			if !d.OK() {
@@ -122,9 +122,9 @@ func TestRangesAreJudgedByTheWorse(t *testing.T) {
 		if !known || !also || most < some-1e-12 {
 			t.Fatalf("salt %g, judged as %g", some, most)
 		}
-		sub := Substitutes("plain-flour")[0]
-		swapped, _ := worst.Instead("plain-flour", sub, 1).Facts(unit.Grams(100)).Salt.Get()
-		if one, _ := one.Instead("plain-flour", sub, 1).Facts(unit.Grams(100)).Salt.Get(); swapped < one-1e-12 {
+		sub := larder.Substitutes("plain-flour")[0]
+		swapped, _ := larder.Instead(worst, "plain-flour", sub, 1).Facts(unit.Grams(100)).Salt.Get()
+		if one, _ := larder.Instead(one, "plain-flour", sub, 1).Facts(unit.Grams(100)).Salt.Get(); swapped < one-1e-12 {
 			t.Fatalf("salt %g with a substitute, judged as %g", one, swapped)
 		}
 		if wet, dry := worst.Nature().Activity, one.Nature().Activity; wet < dry-1e-12 {
@@ -226,136 +226,13 @@ func TestBadLinesSayWhy(t *testing.T) {
 	assert.NotEmpty(t, unknown.Lines[0].Like, "something like it is offered")
 }
 
-// drawRecipe makes a recipe of a centre's own out of the shelf, with masses to a thousandth
-// of a gram, as they are printed.
-func drawRecipe(t *rapid.T) Recipe {
-	ingredients := material.Standard().Search("", 400)
-	r := Recipe{Name: rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{3,8})?`).Draw(t, "name"),
-		Basis: "a recipe of our own", Own: true,
-		Kind:  rapid.SampledFrom([]string{"dough", "sand", "foam", "goop", "paint"}).Draw(t, "kind"),
-		Keeps: rapid.StringMatching(`[a-z]{3,9}( [a-z]{3,9})?`).Draw(t, "keeps"),
-		Loss:  float64(rapid.IntRange(0, 60).Draw(t, "loss")) / 100, Heated: rapid.Bool().Draw(t, "heated"),
-		Hot: rapid.Bool().Draw(t, "hot")}
-	if ph := rapid.IntRange(9, 130).Draw(t, "ph"); ph >= 10 {
-		r.PH = unit.Known(float64(ph) / 10)
-	}
-	for i, n := range rapid.Permutation(ingredients).Draw(t, "order")[:rapid.IntRange(1, 6).Draw(t, "lines")] {
-		l := Line{Item: n, Amount: unit.OfMass(unit.Grams(float64(rapid.IntRange(1, 5_000_000).Draw(t, "mg")) / 1000))}
-		if i > 0 && rapid.IntRange(0, 9).Draw(t, "as needed") == 0 {
-			l.Amount = unit.Amount{}
-		}
-		r.Lines = append(r.Lines, l)
-	}
-	for range rapid.IntRange(1, 4).Draw(t, "steps") {
-		s := Step{Text: say.Text(rapid.StringMatching(`[A-Z][a-z]{2,9}( [a-z]{2,9}){0,4}`).Draw(t, "text")),
-			Minutes: rapid.IntRange(0, 600).Draw(t, "minutes"),
-			Kind:    StepKind(rapid.IntRange(0, int(stepKinds)-1).Draw(t, "kind")),
-			By:      Who(rapid.IntRange(0, int(ChildrenHelp)).Draw(t, "by")),
-			At:      rapid.SampledFrom(append([]Place{""}, places...)).Draw(t, "at")}
-		if s.Kind == Make && s.cooks() {
-			s.Kind = Cook
-		}
-		if s.By == Anybody && s.heats() {
-			s.By = Adult
-		}
-		s.ID = s.Tag()
-		r.Steps = append(r.Steps, s)
-	}
-	cooked := false
-	r.Steps, cooked = probed(r.Steps, r.Heated)
-	r.Heated, r.Steps = r.Heated && cooked, using(r.Steps, r.Lines)
-	return r
-}
-
-func sameRecipe(t *rapid.T, want Recipe, d Draft) {
-	require.Empty(t, d.Faults)
-	require.Len(t, d.Recipe.Lines, len(want.Lines))
-	for i, l := range want.Lines {
-		require.Equal(t, l.Item.ID, d.Recipe.Lines[i].Item.ID)
-		require.InDelta(t, l.Mass().Grams(), d.Recipe.Lines[i].Mass().Grams(), 1e-9)
-		require.Equal(t, l.AsNeeded(), d.Recipe.Lines[i].AsNeeded())
-	}
-	require.Equal(t, want.Steps, d.Recipe.Steps)
-	got := d.Recipe
-	require.Equal(t, []any{want.Name, want.Kind, want.Keeps, want.Loss, want.Heated, want.Hot, want.PH},
-		[]any{got.Name, got.Kind, got.Keeps, got.Loss, got.Heated, got.Hot, got.PH})
-}
-
-// Typing what was printed gives the recipe again.
-func TestReadingWhatWasWritten(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		r := drawRecipe(t)
-		sameRecipe(t, r, reader().Read(Write(r)))
-	})
-}
-
-// So does a file that was exported and imported.
-func TestJSONLDRoundTrip(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		r := drawRecipe(t)
-		w, err := ReadJSONLD(JSONLD(r))
-		require.NoError(t, err)
-		sameRecipe(t, r, reader().Read(w))
-	})
-}
-
-// Every recipe of the book can be copied: typed out, it reads whole and comes to the same.
-func TestTheBookCanBeCopied(t *testing.T) {
-	for _, r := range Standard().Recipes() {
-		w := Write(r)
-		if !KindOf(r.Kind).Own {
-			w.Kind = "dough"
-		}
-		d := reader().Read(w)
-		assert.Empty(t, d.Faults, r.ID)
-		assert.InDelta(t, r.Mixed().Grams(), d.Recipe.Mixed().Grams(), 0.01, r.ID)
-		want := slices.Clone(r.Steps)
-		for i := range want {
-			want[i].ID = want[i].Tag() // a copy is one's own, and told by its words
-		}
-		assert.Equal(t, want, d.Recipe.Steps, r.ID)
-		assert.Equal(t, r.Nature().Activity, d.Recipe.Nature().Activity, r.ID)
-	}
-}
-
-// The shapes that schema.org allows, and what is thrown at an importer.
-func TestReadJSONLDInTheWild(t *testing.T) {
-	w, err := ReadJSONLD([]byte(`{"@graph":[{"@type":"WebPage"},{"@type":["Thing","Recipe"],"name":"  Our <b>sparkle</b>\n dough ","recipeCategory":"Snack",
-		"recipeIngredient":["2 cups flour","<script>alert(1)</script>1 cup salt &amp; more"],
-		"recipeInstructions":[{"@type":"HowToSection","itemListElement":[{"@type":"HowToStep","text":"Stir<br>Knead"}]},"Rest"]}]}`))
-	require.NoError(t, err)
-	assert.Equal(t, Written{Name: "Our sparkle dough", Kind: "dough", Lines: "2 cups flour\n1 cup salt & more",
-		Steps: "Stir\nKnead\nRest"}, w)
-
-	deep := strings.Repeat(`{"mainEntity":`, 300) + `{"@type":"Recipe"}` + strings.Repeat("}", 300)
-	for text, want := range map[string]string{
-		"": "not JSON", "<html>": "not JSON", `{"@type":"Person"}`: "no schema.org Recipe",
-		`[1,2,null,"x"]`:                "no schema.org Recipe",
-		`{"@type":"Recipe","name":"x"}`: "no ingredients",
-		`{"@type":"Recipe","recipeIngredient":[{"a":1},7,null]}`: "no ingredients",
-		deep: "no schema.org Recipe", strings.Repeat(" ", MaxJSONLD+1): "larger than 512 kB",
-	} {
-		_, err := ReadJSONLD([]byte(text))
-		assert.ErrorContains(t, err, want)
-	}
-}
-
 func FuzzRead(f *testing.F) {
 	f.Add("2 c flour, 1/2 cup fine salt, water as needed", "Stir 5 min")
 	f.Add(`1 can, some (½ x`, "(5 min, adult")
 	f.Fuzz(func(t *testing.T, lines, steps string) {
 		d := reader().Read(Written{Name: "x", Kind: "dough", Lines: lines, Steps: steps})
-		if len(d.Recipe.Lines) > maxLines || d.OK() && !(d.Recipe.Mixed().Grams() > 0) {
+		if len(d.Recipe.Lines) > recipe.MaxLines || d.OK() && !(d.Recipe.Mixed().Grams() > 0) {
 			t.Fatal("a draft that is whole must weigh something")
-		}
-	})
-}
-
-func FuzzReadJSONLD(f *testing.F) {
-	f.Add([]byte(`{"@type":"Recipe","name":"x","recipeIngredient":["1 cup flour"],"recipeInstructions":"Stir"}`))
-	f.Fuzz(func(t *testing.T, data []byte) {
-		if w, err := ReadJSONLD(data); err == nil && strings.ContainsAny(w.Name+w.Lines+w.Steps, "<>\x00") {
-			t.Fatalf("markup is left: %+v", w)
 		}
 	})
 }

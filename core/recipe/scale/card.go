@@ -1,10 +1,11 @@
-package recipe
+package scale
 
 import (
 	"cmp"
 	"math"
 	"slices"
 
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -67,7 +68,7 @@ func (a Measured) card(set unit.MeasureSet, round func(float64) float64) (c Card
 		}
 		n := round(v.Over(m.Volume()))
 		off := m.Volume().Times(n).Over(v) - 1
-		if n >= 2 && n <= maxCounted && !surely(a.Line.tolerance(), math.Abs(off)) {
+		if n >= 2 && n <= maxCounted && !Surely(tolerance(&a.Line), math.Abs(off)) {
 			return Card{m, int(n), off}
 		}
 	}
@@ -77,8 +78,8 @@ func (a Measured) card(set unit.MeasureSet, round func(float64) float64) (c Card
 // ExtraMeasure returns the one measure, not in the set, with which the same need could be
 // scooped within tolerance throughout in the fewest movements. ok is false when the set
 // does already, or when no one measure helps.
-func ExtraMeasure(r Recipe, need unit.Mass, set unit.MeasureSet) (best unit.Measure, ok bool) {
-	b, err := Scale(r, need, set)
+func ExtraMeasure(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (best unit.Measure, ok bool) {
+	b, err := For(r, need, set)
 	if err != nil || b.Within() {
 		return best, false
 	}
@@ -88,7 +89,7 @@ func ExtraMeasure(r Recipe, need unit.Mass, set unit.MeasureSet) (best unit.Meas
 	}
 	fewest := math.MaxInt
 	for _, m := range unit.Sold(set.System()) {
-		with, err := Scale(r, need, unit.NewMeasureSet(set.System(), append(owned[:len(owned):len(owned)], m)...))
+		with, err := For(r, need, unit.NewMeasureSet(set.System(), append(owned[:len(owned):len(owned)], m)...))
 		if err == nil && with.Within() && with.Enough && with.Movements < fewest {
 			best, fewest, ok = m, with.Movements, true
 		}

@@ -1,4 +1,4 @@
-package recipe
+package typed
 
 import (
 	"cmp"
@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/recipe"
 	"emblo/core/unit"
 	"emblo/core/words"
 )
@@ -27,7 +28,7 @@ type oneLine struct {
 }
 
 // line reads one ingredient. A fault is a sentence without the line number.
-func (rd Reader) line(text, recipe string) ReadLine {
+func (rd Reader) line(text, mix string) ReadLine {
 	if len(text) > 200 {
 		return ReadLine{Text: text[:40] + "…", Fault: "it is longer than 200 letters."}
 	}
@@ -37,11 +38,12 @@ func (rd Reader) line(text, recipe string) ReadLine {
 	if l.Fault = l.fault; !done {
 		name, done = rd.amountOf(&l)
 	}
-	if done || !rd.thingOf(&l, name, recipe) {
+	if done || !rd.thingOf(&l, name, mix) {
 		return l.ReadLine
 	}
 	it := &l.Line.Item
-	l.Line.Strong = it.Facts.Traits.Has(material.Acid) || saltOf(*it) > 0.5 || it.Facts.Traits.Has(material.Colouring)
+	l.Line.Strong = it.Facts.Traits.Has(material.Acid) || recipe.SaltOf(*it) > 0.5 ||
+		it.Facts.Traits.Has(material.Colouring)
 	if l.amount.Known() {
 		l.weigh()
 	}
@@ -117,7 +119,7 @@ func (rd Reader) amountOf(l *oneLine) (name string, done bool) {
 }
 
 // thingOf finds what the line asks for; it reports false where the line says why not.
-func (rd Reader) thingOf(l *oneLine, name, recipe string) bool {
+func (rd Reader) thingOf(l *oneLine, name, mix string) bool {
 	item, ok, twin := rd.named(name)
 	if m := contained.FindStringSubmatch(name); !ok && m != nil {
 		item, ok, twin = rd.fromA(m[1], m[2])
@@ -127,7 +129,7 @@ func (rd Reader) thingOf(l *oneLine, name, recipe string) bool {
 		l.Fault = "say of what."
 	case ok:
 		l.Line.Item, l.twin = item, twin
-	case strings.EqualFold(name, recipe) && recipe != "":
+	case strings.EqualFold(name, mix) && mix != "":
 		l.Fault = "a mix cannot be an ingredient of itself."
 	case rd.Mix != nil && rd.Mix(name):
 		l.Fault = fmt.Sprintf("%q is a mix itself; write what it is made of.", words.Cut(name))
@@ -177,7 +179,7 @@ func (l *oneLine) weigh() {
 	case !known:
 		l.Fault = fmt.Sprintf(
 			"nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the "+
-				"shelf.", lowerName(it.Name))
+				"shelf.", words.Lower(it.Name))
 		return
 	case m.Grams() > 50_000:
 		l.Fault = "more than 50 kg in one batch is a slip of the keyboard."
@@ -229,18 +231,18 @@ func alikeInTheHand(all []material.Item) bool {
 	first := all[0].Facts.Form
 	return !slices.ContainsFunc(all, func(it material.Item) bool {
 		f := it.Facts.Form
-		return StaysWhole(it) || f != first && !(wet(f) && wet(first))
+		return recipe.StaysWhole(it) || f != first && !(wet(f) && wet(first))
 	})
 }
 
 // worseOf stands for several things of which one is meant: what any of them holds or is, counts. It
 // weighs what the saltiest does.
 func worseOf(all []material.Item) material.Item {
-	one := slices.MaxFunc(all, func(a, b material.Item) int { return cmp.Compare(saltOf(a), saltOf(b)) })
+	one := slices.MaxFunc(all, func(a, b material.Item) int { return cmp.Compare(recipe.SaltOf(a), recipe.SaltOf(b)) })
 	names, ids := make([]string, len(all)), make([]string, len(all))
 	tap := true
 	for i, it := range all {
-		names[i], ids[i] = lowerName(it.Name), it.ID
+		names[i], ids[i] = words.Lower(it.Name), it.ID
 		tap = tap && it.Facts.Traits.Has(material.TapWater)
 		f := it.Facts.Beside(one.Facts)
 		f.Form, f.Smallest, f.Largest = one.Facts.Form, one.Facts.Smallest, one.Facts.Largest
@@ -299,7 +301,7 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 	one, countable := pieceGrams[item.ID]
 	if !countable {
 		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.",
-			lowerName(item.Name))
+			words.Lower(item.Name))
 		return true
 	}
 	if size != "" {

@@ -1,4 +1,5 @@
-package recipe
+// Package jsonld exchanges recipes with other programs as JSON-LD of schema.org (quoted from memory).
+package jsonld
 
 import (
 	"bytes"
@@ -8,13 +9,16 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+
+	"emblo/core/recipe"
+	"emblo/core/recipe/typed"
 )
 
 // The JSON-LD of schema.org/Recipe (quoted from memory): what is exchanged with other
 // programs. Every field that is not a plain property of a Recipe is an additionalProperty.
 
-// MaxJSONLD is the largest file that is read.
-const MaxJSONLD = 512 << 10
+// Max is the largest file that is read.
+const Max = 512 << 10
 
 // ldRecipe is what is written.
 type ldRecipe struct {
@@ -49,10 +53,10 @@ const (
 	ldPH     = "pH"
 )
 
-// JSONLD writes a recipe as schema.org/Recipe.
-func JSONLD(r Recipe) []byte {
-	w := Write(r)
-	hands, waitingMinutes := Minutes(r.Steps)
+// Write writes a recipe as schema.org/Recipe.
+func Write(r recipe.Recipe) []byte {
+	w := typed.Write(r)
+	hands, waitingMinutes := recipe.Minutes(r.Steps)
 	out := ldRecipe{Context: "https://schema.org", Type: "Recipe", Name: w.Name, Category: w.Kind,
 		Yield:     r.Made().String(),
 		TotalTime: fmt.Sprintf("PT%dM", hands+waitingMinutes), Ingredients: strings.Split(w.Lines, "\n"),
@@ -77,25 +81,25 @@ func JSONLD(r Recipe) []byte {
 	return append(text, '\n')
 }
 
-// ReadJSONLD finds the first schema.org/Recipe in a JSON-LD file, also in a list, a graph or
+// Read finds the first schema.org/Recipe in a JSON-LD file, also in a list, a graph or
 // another thing, and returns it as if it had been typed, without markup. It fails with a
 // clause on what is not JSON, too large, or holds no recipe with ingredients. Nothing is
 // fetched, and no context is followed.
-func ReadJSONLD(data []byte) (Written, error) {
-	if len(data) > MaxJSONLD {
-		return Written{}, fmt.Errorf("the file is larger than %d kB", MaxJSONLD>>10)
+func Read(data []byte) (typed.Written, error) {
+	if len(data) > Max {
+		return typed.Written{}, fmt.Errorf("the file is larger than %d kB", Max>>10)
 	}
 	var any any
 	d := json.NewDecoder(bytes.NewReader(bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))))
 	if err := d.Decode(&any); err != nil {
-		return Written{}, fmt.Errorf("the file is not JSON: %s", strings.TrimPrefix(err.Error(), "json: "))
+		return typed.Written{}, fmt.Errorf("the file is not JSON: %s", strings.TrimPrefix(err.Error(), "json: "))
 	}
 	r := findRecipe(any, 0)
 	if r == nil {
-		return Written{}, fmt.Errorf("there is no schema.org Recipe in the file")
+		return typed.Written{}, fmt.Errorf("there is no schema.org Recipe in the file")
 	}
-	w := Written{Name: clip(plain(r["name"]), maxName), Kind: strings.ToLower(plain(r["recipeCategory"]))}
-	if k := KindOf(w.Kind); k.ID != w.Kind || !k.Own {
+	w := typed.Written{Name: clip(plain(r["name"]), typed.MaxName), Kind: strings.ToLower(plain(r["recipeCategory"]))}
+	if k := recipe.KindOf(w.Kind); k.ID != w.Kind || !k.Own {
 		w.Kind = "dough"
 	}
 	w.Lines = strings.Join(texts(r["recipeIngredient"], 0), "\n")
@@ -104,15 +108,15 @@ func ReadJSONLD(data []byte) (Written, error) {
 	}
 	w.Steps = strings.Join(texts(r["recipeInstructions"], 0), "\n")
 	for _, p := range list(r["additionalProperty"]) {
-		w.property(p)
+		property(&w, p)
 	}
 	if w.Lines == "" {
-		return Written{}, fmt.Errorf("the recipe in the file has no ingredients")
+		return typed.Written{}, fmt.Errorf("the recipe in the file has no ingredients")
 	}
 	return w, nil
 }
 
-func (w *Written) property(p any) {
+func property(w *typed.Written, p any) {
 	o, ok := p.(map[string]any)
 	if !ok {
 		return

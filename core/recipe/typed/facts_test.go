@@ -1,4 +1,4 @@
-package recipe
+package typed
 
 import (
 	"testing"
@@ -7,23 +7,58 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"emblo/core/material"
+	"emblo/core/recipe"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
-func TestStepsSayWhatTheyAre(t *testing.T) {
-	steps := ReadSteps("Children stir everything, 4 min\nBring to the boil, stirring\nCool for 1,5 hours\n1. Cut up the fruit\nBake at 100 °C (120 min, adult, oven)\nGlue it (see below)")
-	for i := range steps {
-		assert.Equal(t, steps[i].Tag(), steps[i].ID)
-		steps[i].ID = ""
+func must(t *testing.T, id string) material.Item {
+	it, ok := material.Standard().Get(id)
+	assert.True(t, ok, id)
+	return it
+}
+
+func stove(t testing.TB) recipe.Recipe {
+	r, ok := recipe.Standard().Get("stove-dough")
+	require.True(t, ok)
+	return r
+}
+
+func mixOf(t *testing.T, kind, lines, keeps string) recipe.Recipe {
+	d := reader().Read(Written{Name: "Ours", Kind: kind, Lines: lines, Steps: "Stir, 2 min", Keeps: keeps})
+	require.True(t, d.OK(), "%s: %v", lines, d.Faults)
+	return d.Recipe
+}
+
+// What is added as needed takes its facts along, and leaves unknown what hangs on its amount.
+func TestAsNeededIsNotKnown(t *testing.T) {
+	d := reader().Read(Written{Name: "x", Kind: "dough", Lines: "250 g flour, salt as needed, water as needed",
+		Steps: "s", Keeps: "k"})
+	require.True(t, d.OK(), d.Faults)
+	n := d.Recipe.Nature()
+	assert.False(t, n.Known)
+	assert.Equal(t, recipe.ClassUnknown, n.Class)
+	assert.Contains(t, n.Keeps, "one group, then bin")
+	assert.Contains(t, n.NotTasteSafe, say.Text("how much salt it holds is not known"))
+	_, known := d.Recipe.Facts(unit.Grams(100)).Salt.Get()
+	assert.False(t, known)
+
+	// What was typed cannot make a wet mix keep, soap in it or not; a salty one keeps two
+	// weeks at most.
+	keeps := func(lines string) string {
+		d := reader().Read(Written{Name: "x", Kind: "dough", Lines: lines, Steps: "s", Keeps: "a year"})
+		require.True(t, d.OK(), d.Faults)
+		return d.Recipe.Nature().Keeps.String()
 	}
-	assert.Equal(t, []Step{
-		{Text: "Children stir everything, 4 min", Minutes: 4, By: ChildrenHelp},
-		{Text: "Bring to the boil, stirring", Minutes: 5, Kind: Cook, By: Adult, At: Stove},
-		{Text: "Cool for 1,5 hours", Minutes: 90, Kind: Cool},
-		{Text: "Cut up the fruit", Minutes: 5, By: Adult},
-		{Text: "Bake at 100 °C", Minutes: 120, Kind: Cook, By: Adult, At: Oven},
-		{Text: "Glue it (see below)", Minutes: 5},
-	}, steps)
+	assert.Contains(t, keeps("250 g flour, 200 g water"), "2 h out of the fridge")
+	assert.Contains(t, keeps("250 g flour, 200 g water, 30 g washing-up liquid"), "then bin")
+	assert.Equal(t, "two weeks at most; as written, 12 months", keeps("250 g flour, 146 g salt, 165 g water"))
+
+	lentils := reader().Read(Written{Name: "x", Kind: "dough",
+		Lines: "250 g flour, 20 g salt, 100 g red lentils, 90 g water", Steps: "s", Keeps: "k"}).Recipe
+	solids := lentils.Solids()
+	require.Len(t, solids, 1, "salt dissolves, lentils do not")
+	assert.Contains(t, solids[0].ID, "lentil")
 }
 
 // What cooks a mix that is heated through, and what lets it cool, is measured whatever its words; a stricter word
@@ -48,7 +83,7 @@ func TestStepsAreMeasuredByTheirKind(t *testing.T) {
 		got := make([]float64, len(d.Recipe.Steps))
 		for i, s := range d.Recipe.Steps {
 			got[i] = s.Probe.C
-			assert.Equal(t, s.Probe.Asked() && s.Kind == Cool, s.Probe.Most, s.Text.String())
+			assert.Equal(t, s.Probe.Asked() && s.Kind == recipe.Cool, s.Probe.Most, s.Text.String())
 		}
 		assert.Equal(t, want, got, "%q", steps)
 		assert.False(t, d.Raw || d.Recipe.Facts(unit.Grams(60)).Traits.Has(material.RawFlour), "%q is cooked", steps)
@@ -60,7 +95,7 @@ func TestStepsAreMeasuredByTheirKind(t *testing.T) {
 		assert.True(t, d.Raw && d.Recipe.Facts(unit.Grams(60)).Traits.Has(material.RawFlour),
 			"%q heats nothing through", steps)
 	}
-	dough, _ := Standard().Get("stove-dough")
+	dough, _ := recipe.Standard().Get("stove-dough")
 	assert.Equal(t, []string{"plain-flour", "water", "fine-salt", "plant-oil", "cream-of-tartar"}, dough.Steps[0].Uses)
 	assert.Empty(t, dough.Steps[1].Uses)
 }
@@ -81,5 +116,17 @@ func TestSaltHasAFigureOnlyWhereAllOfItIsKnown(t *testing.T) {
 		}
 		assert.Equal(t, unknown, names, lines)
 		assert.True(t, n.Known == (unknown == nil) && (n.TasteSodium.Grams() > 0) == (unknown == nil), lines)
+	}
+}
+
+// A dry filler of one's own is in the hand what most of it is, the first of equals; water does not count.
+func TestWhatIsPouredIsLikeMostOfIt(t *testing.T) {
+	for text, want := range map[string]string{
+		"900 g water\n300 g white rice\n200 g rolled oats": "white-rice",
+		"200 g rolled oats\n300 g white rice":              "white-rice",
+		"200 g rolled oats\n200 g white rice":              "rolled-oats", "200 g water": "",
+	} {
+		d := reader().Read(Written{Name: "Ours", Kind: "dry", Lines: text, Steps: "Stir", Keeps: "a day"})
+		assert.Equal(t, want, d.Recipe.OfItsKind().Like.ID, text)
 	}
 }

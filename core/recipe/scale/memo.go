@@ -1,7 +1,8 @@
-package recipe
+package scale
 
 import (
 	"emblo/core/memo"
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -13,7 +14,7 @@ type Memo struct{ kept memo.Map[Key, Batch] }
 // Key is what a batch depends on: equal ones scale to equal batches. Recipes and measure sets
 // are never changed once made, so their parts stand for them.
 type Key struct {
-	lines  *Line
+	lines  *recipe.Line
 	count  int
 	loss   float64
 	need   unit.Mass
@@ -21,7 +22,7 @@ type Key struct {
 }
 
 // KeyOf returns what the batch of a recipe depends on; ok is false for a recipe of nothing.
-func KeyOf(r Recipe, need unit.Mass, set unit.MeasureSet) (k Key, ok bool) {
+func KeyOf(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (k Key, ok bool) {
 	if len(r.Lines) == 0 {
 		return k, false
 	}
@@ -31,17 +32,17 @@ func KeyOf(r Recipe, need unit.Mass, set unit.MeasureSet) (k Key, ok bool) {
 // maxMemo bounds the batches that are kept.
 const maxMemo = 512
 
-// Scale is Scale.
-func (m *Memo) Scale(r Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
+// For is Scale.
+func (m *Memo) For(r recipe.Recipe, need unit.Mass, set unit.MeasureSet) (Batch, error) {
 	key, ok := KeyOf(r, need, set)
 	if m == nil || !ok {
-		return Scale(r, need, set)
+		return For(r, need, set)
 	}
 	if b, kept := m.kept.Get(key); kept {
 		b.Recipe = r
 		return b, nil
 	}
-	b, err := Scale(r, need, set)
+	b, err := For(r, need, set)
 	if err != nil {
 		return b, err
 	}
