@@ -23,7 +23,7 @@ var allowed = list(`bytes cmp embed encoding encoding/csv encoding/json errors f
 
 // alsoAllowed are those of one folder alone.
 var alsoAllowed = map[string]map[string]bool{
-	"written": list("github.com/go-json-experiment/json github.com/go-json-experiment/json/jsontext"),
+	"strict": list("github.com/go-json-experiment/json github.com/go-json-experiment/json/jsontext"),
 }
 
 // asking are the functions of time that ask the clock or the zone files.

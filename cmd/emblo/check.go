@@ -11,6 +11,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/checklist"
 	"emblo/core/desk/lookup"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -54,7 +55,7 @@ func checkList(args []string, in io.Reader, out io.Writer, now time.Time) error 
 
 // placeOf says where in a file a fault is, by its JSON Pointer.
 func placeOf(err error) string {
-	var fault *written.Fault
+	var fault *strict.Fault
 	if errors.As(err, &fault) && fault.Pointer != "" {
 		return ", at " + fault.Pointer
 	}

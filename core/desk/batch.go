@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"emblo/core/batch"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -46,9 +47,9 @@ func (b *Batch) Note(id, by string, at time.Time, form int, data []byte) {
 }
 
 // state returns what a batch has become.
-func (d *Desk) State(b *Batch) (batch.State, *written.Fault) {
+func (d *Desk) State(b *Batch) (batch.State, *strict.Fault) {
 	if b.Unreadable != "" {
-		return batch.State{}, &written.Fault{Code: written.BadValue, Sentence: b.Unreadable}
+		return batch.State{}, &strict.Fault{Code: strict.BadValue, Sentence: b.Unreadable}
 	}
 	m, fault := b.Written.Read(d)
 	if fault != nil {

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"emblo/core/age"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -54,7 +55,7 @@ func (r *Room) on(d *Day) (*Room, error) {
 		return r, nil
 	}
 	if d.Unreadable != "" {
-		return nil, written.Bad("", "who is here that day does not read: %s", d.Unreadable)
+		return nil, strict.Bad("", "who is here that day does not read: %s", d.Unreadable)
 	}
 	with := r.Written
 	with.Adults = d.Adults
@@ -75,7 +76,7 @@ func (d *Desk) CheckDay(roomID string, on age.Date, body written.DayBody) error 
 		return ErrGone
 	}
 	if why := d.WhyUnreadable(r); why != "" {
-		return written.Bad("", "%s", why)
+		return strict.Bad("", "%s", why)
 	}
 	with := r.Written
 	with.Adults = body.Adults
@@ -90,14 +91,14 @@ func (d *Desk) CheckDay(roomID string, on age.Date, body written.DayBody) error 
 }
 
 // underVisitors points a fault of a room at who visits it: its own children stand before them.
-func underVisitors(f *written.Fault, own int) *written.Fault {
+func underVisitors(f *strict.Fault, own int) *strict.Fault {
 	rest, ok := strings.CutPrefix(f.Pointer, "/children/")
 	if !ok {
 		return f
 	}
 	number, below, _ := strings.Cut(rest, "/")
 	if n, err := strconv.Atoi(number); err == nil && n >= own {
-		return &written.Fault{Code: f.Code, Pointer: fmt.Sprintf("/visitors/%d/%s", n-own, below), Sentence: f.Sentence}
+		return &strict.Fault{Code: f.Code, Pointer: fmt.Sprintf("/visitors/%d/%s", n-own, below), Sentence: f.Sentence}
 	}
 	return f
 }

@@ -16,6 +16,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/plan"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -36,18 +37,18 @@ func New(p *People, s *Shelf, k *Stock) *Desk { return &Desk{p, s, k} }
 // room.
 func (d *Desk) Group(roomID, field string, day age.Date) (*Room, *safety.Group, error) {
 	if !written.IsID(roomID) {
-		return nil, nil, written.Bad(field, "Choose a room.")
+		return nil, nil, strict.Bad(field, "Choose a room.")
 	}
 	r, ok := d.Find(roomID)
 	if !ok {
 		return nil, nil, ErrGone
 	}
 	if why := d.WhyUnreadable(r); why != "" {
-		return r, nil, &written.Fault{Code: written.BadValue, Pointer: field, Sentence: why}
+		return r, nil, &strict.Fault{Code: strict.BadValue, Pointer: field, Sentence: why}
 	}
 	g, err := d.GroupOn(r, day)
 	if err != nil {
-		return r, nil, written.Bad(field, "%s cannot be planned for on %s: %s.", r.Roster.Name, day, err)
+		return r, nil, strict.Bad(field, "%s cannot be planned for on %s: %s.", r.Roster.Name, day, err)
 	}
 	return r, g, nil
 }
@@ -70,7 +71,7 @@ const MaxSwaps = 3
 func FaultOf(err error) error {
 	var input *plan.InvalidInput
 	if errors.As(err, &input) {
-		return written.Bad("/"+input.Field, "%s", input.Reason)
+		return strict.Bad("/"+input.Field, "%s", input.Reason)
 	}
 	return err
 }

@@ -19,6 +19,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/safety"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -44,7 +45,7 @@ func house(t require.TestingT, zone string, children []written.Child, days []des
 	require.Nil(t, fault)
 	room := written.Room{Name: "Lanterns", Adults: 3, Measures: "metric", Drawer: []string{}, Children: children}
 	people := desk.NewPeople(settings, "", at, []*desk.Room{desk.ReadRoom(roomID, 1, written.Version, room.Name,
-		written.Write(room))}).With(days)
+		strict.Write(room))}).With(days)
 	return desk.New(people, desk.NewShelf(nil, nil), desk.NewStock(jars, nil))
 }
 
@@ -130,8 +131,8 @@ func TestJudgementsTellAChange(t *testing.T) {
 			bench.On(house(t, "UTC", before, nil)).Judged(plan), bench.On(house(t, "UTC", after, nil)).Judged(plan)
 		assert.Equal(t, was.Token, again.Token, it.ID)
 		assert.Equal(t, was.Token, bench.TokenOf(was.Judgement), it.ID)
-		same := written.Write(was.Judgement)
-		assert.Equal(t, string(same) == string(written.Write(now.Judgement)), was.Token == now.Token, it.ID)
+		same := strict.Write(was.Judgement)
+		assert.Equal(t, string(same) == string(strict.Write(now.Judgement)), was.Token == now.Token, it.ID)
 		if was.Token == now.Token {
 			continue
 		}
@@ -148,7 +149,7 @@ func TestJudgementsTellAChange(t *testing.T) {
 
 func jar(item string, grams *float64) desk.Jar {
 	moves := []written.Moved{{ID: "m", At: time.Unix(0, 0), Kind: "counted", Amount: grams}}
-	return desk.ReadJar(item, 1, written.Version, written.Write(written.WriteLabel(item, stock.Label{})), moves)
+	return desk.ReadJar(item, 1, written.Version, strict.Write(written.WriteLabel(item, stock.Label{})), moves)
 }
 
 // What goes back is bought once for two days, what is used up is bought for both; what nobody has

@@ -8,9 +8,11 @@ import (
 	"emblo/core/age"
 	"emblo/core/allergen"
 	"emblo/core/memo"
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -58,7 +60,7 @@ type People struct {
 	// Unreadable says why the settings do not read; then nothing is judged.
 	Unreadable string
 	Zone       *time.Location
-	Pen        written.Pen // in what language the centre reads answers
+	Pen        pen.Pen // in what language the centre reads answers
 	InOrder    []*Room
 	byID       map[string]*Room
 	days       []Day
@@ -77,7 +79,7 @@ const maxGroups = 512
 
 // NewPeople returns the part for rooms in the order they are shown.
 func NewPeople(s written.Settings, unreadable string, zone *time.Location, rooms []*Room) *People {
-	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: written.English, InOrder: rooms,
+	p := &People{Settings: s, Unreadable: unreadable, Zone: zone, Pen: pen.English, InOrder: rooms,
 		byID: make(map[string]*Room, len(rooms))}
 	for _, r := range rooms {
 		p.byID[r.ID] = r
@@ -177,7 +179,7 @@ func (d *Desk) RoomFile(id string, today age.Date) (written.RoomFile, error) {
 		return written.RoomFile{}, ErrGone
 	}
 	if why := d.WhyUnreadable(r); why != "" {
-		return written.RoomFile{}, written.Bad("", "%s", why)
+		return written.RoomFile{}, strict.Bad("", "%s", why)
 	}
 	c := written.WriteSettings(d.Settings)
 	f := written.RoomFile{Version: written.Version, On: today.String(), Room: r.Written, Things: []written.FileThing{},

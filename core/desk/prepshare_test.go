@@ -17,6 +17,7 @@ import (
 	"emblo/core/desk/bench"
 	"emblo/core/desk/preparing"
 	"emblo/core/recipe"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -34,7 +35,7 @@ func twoRooms(t require.TestingT, itself, ill bool) *desk.Desk {
 	}
 	first := d.InOrder[0]
 	people := desk.NewPeople(d.Settings, "", time.UTC, []*desk.Room{first, desk.ReadRoom(otherRoomID, 1,
-		written.Version, other.Name, written.Write(other))})
+		written.Version, other.Name, strict.Write(other))})
 	return desk.New(people, d.Shelf, d.Stock)
 }
 

@@ -14,6 +14,7 @@ import (
 	"emblo/core/recipe/typed"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -105,7 +106,7 @@ func readThing(row Row) (Thing, material.Item) {
 	w, err := written.Stored[written.Thing](row.Form, row.Data)
 	var it material.Item
 	if err == nil {
-		var fault *written.Fault
+		var fault *strict.Fault
 		if it, fault = w.Item(row.ID, material.Standard().Named); fault != nil {
 			err = fault
 		}

@@ -7,6 +7,7 @@ import (
 	"emblo/core/recipe/larder"
 	"emblo/core/recipe/remedy"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -32,7 +33,7 @@ func ReadJar(id string, version, form int, data []byte, moves []written.Moved) J
 		j.Unreadable = err.Error()
 		return j
 	}
-	var fault *written.Fault
+	var fault *strict.Fault
 	if j.Label, j.Packs, fault = w.Read(unit.ByMass); fault != nil {
 		j.Unreadable = fault.Sentence
 		return j

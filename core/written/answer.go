@@ -1,6 +1,9 @@
 package written
 
-import "emblo/core/safety"
+import (
+	"emblo/core/safety"
+	"emblo/core/strict"
+)
 
 // Judged is what every judged thing carries: the verdict, its mark, and whether it may go
 // in, with a hand or without.
@@ -34,7 +37,7 @@ type plainFinding Finding
 // Kept returns the finding with how it is written out, for one that goes into many answers: the
 // reasons are most of an answer. It must not be changed afterwards.
 func (f Finding) Kept() Finding {
-	f.text = Write(plainFinding(f))
+	f.text = strict.Write(plainFinding(f))
 	return f
 }
 
@@ -62,8 +65,9 @@ type Line struct {
 	ExtentMM []float64 `json:"extent_mm"` // its smallest size by edges, shortest first; zeros when not measured
 	Laid
 
-	cares     []safety.Care
-	careTexts []string // what each says
+	// Cares are what it asks of an adult, and CareTexts what each says; an answer tells them gathered.
+	Cares     []safety.Care `json:"-"`
+	CareTexts []string      `json:"-"`
 }
 
 // Scoop is so many fillings of a measure.

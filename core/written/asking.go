@@ -6,6 +6,7 @@ import (
 	"reflect"
 
 	"emblo/core/asking"
+	"emblo/core/strict"
 )
 
 // Asking is what has been answered of a thing that nobody knows, and what to ask next.
@@ -46,9 +47,9 @@ func (d Described) Columns() bool {
 }
 
 // Dialogue reads the answers.
-func (d Described) Dialogue() (asking.Dialogue, *Fault) {
+func (d Described) Dialogue() (asking.Dialogue, *strict.Fault) {
 	if len(d.Told) > 0 && d.Columns() {
-		return asking.Dialogue{}, Bad("/told", "Answer what is asked, or fill in what is known: not both.")
+		return asking.Dialogue{}, strict.Bad("/told", "Answer what is asked, or fill in what is known: not both.")
 	}
 	told := make([]asking.Told, len(d.Told))
 	for i, t := range d.Told {
@@ -58,25 +59,7 @@ func (d Described) Dialogue() (asking.Dialogue, *Fault) {
 	out, at, err := asking.Read(told)
 	var w *asking.Wrong
 	if errors.As(err, &w) {
-		return out, Bad(fmt.Sprintf("/told/%d/%s", at, w.Field), "Look again at this answer: %s.", w.Reason)
+		return out, strict.Bad(fmt.Sprintf("/told/%d/%s", at, w.Field), "Look again at this answer: %s.", w.Reason)
 	}
 	return out, nil
-}
-
-// Asking writes a dialogue with the question to ask next; nothing is asked when ok is false.
-func (p Pen) Asking(d asking.Dialogue, next asking.Question, ok, decides, further bool) *Asking {
-	out := &Asking{Told: []Answered{}}
-	for i, line := range d.Lines() {
-		out.Told = append(out.Told, Answered{Question: p.Text(line.Question), Says: p.Text(line.Says),
-			Of: p.Text(line.Of), Falls: d.Without(i)})
-	}
-	if !ok {
-		return out
-	}
-	out.Next = &NextAsk{ID: next.ID, Text: p.Text(next.Text), Kind: string(next.Kind), Unit: p.Text(next.Unit),
-		Options: []AskOption{}, Decides: decides, Further: further}
-	for _, o := range next.Options {
-		out.Next.Options = append(out.Next.Options, AskOption{o.ID, p.Text(o.Words), p.Text(o.Detail)})
-	}
-	return out
 }

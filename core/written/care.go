@@ -1,11 +1,5 @@
 package written
 
-import (
-	"slices"
-
-	"emblo/core/safety"
-)
-
 // Care is a precaution of a set-up: one thing that an adult does, said once for all that asks for it.
 type Care struct {
 	ID   string   `json:"id"` // with its figure, where it has one
@@ -26,55 +20,4 @@ type Laid struct {
 	Into      bool   `json:"into,omitzero"`
 	Meets     string `json:"meets,omitzero"`  // what it does in what fills its place
 	Passes    string `json:"passes,omitzero"` // how it goes through what its place has for it, in words
-}
-
-// caresOf gathers what the lines of an answer ask of an adult: beyond the routine, and what the routine covers.
-func caresOf(a Answer) (beyond, covered []Care) {
-	lines := len(a.Beside)
-	for i := range a.Places {
-		lines += len(a.Places[i].Base) + len(a.Places[i].Lines)
-	}
-	names, asks, texts := make([]string, 0, lines), make([][]safety.Care, 0, lines), make([][]string, 0, lines)
-	add := func(lines []Line) {
-		for i := range lines {
-			if l := &lines[i]; l.Ready { // of what is kept out nothing is done
-				names, asks, texts = append(names, l.Name), append(asks, l.cares), append(texts, l.careTexts)
-			}
-		}
-	}
-	for i := range a.Places {
-		add(a.Places[i].Base)
-		add(a.Places[i].Lines)
-	}
-	add(a.Beside)
-	gathered := safety.Gather(asks)
-	beyond, covered = make([]Care, 0, len(gathered)), make([]Care, 0, len(gathered))
-	for _, g := range gathered {
-		first := g.Of[0]
-		c := Care{ID: g.Key(), Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool {
-			return c.Is(g.Precaution)
-		})]}
-		if len(g.Of) < len(names) {
-			c.Of = make([]string, 0, len(g.Of))
-			for _, i := range g.Of {
-				if !slices.Contains(c.Of, names[i]) {
-					c.Of = append(c.Of, names[i])
-				}
-			}
-		}
-		if g.Covered {
-			covered = append(covered, c)
-			continue
-		}
-		beyond = append(beyond, c)
-	}
-	return some(beyond), some(covered)
-}
-
-// some returns a list, nil for an empty one: it is then not written.
-func some[T any](all []T) []T {
-	if len(all) == 0 {
-		return nil
-	}
-	return all
 }

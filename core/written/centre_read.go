@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/core/words"
@@ -60,21 +61,21 @@ var (
 const maxPrepHands = 10
 
 // Settings reads the settings of a centre.
-func (c Centre) Settings() (Settings, *Fault) {
+func (c Centre) Settings() (Settings, *strict.Fault) {
 	s := Settings{Emergency: strings.TrimSpace(c.Emergency), Currency: c.Currency, StirIn: c.FindsStirredIn}
-	var f *Fault
+	var f *strict.Fault
 	if s.Name, f = name("/name", c.Name, "Give the centre a name"); f != nil {
 		return s, f
 	}
 	if !threeLetters.MatchString(c.Currency) {
-		return s, Bad("/currency", "A currency has three letters, such as USD, EUR or GBP.")
+		return s, strict.Bad("/currency", "A currency has three letters, such as USD, EUR or GBP.")
 	}
 	if s.TimeZone = c.TimeZone; c.TimeZone != "" && !zoneName.MatchString(c.TimeZone) {
-		return s, Bad("/time_zone", "A time zone is written by its region and city, such as Europe/London.")
+		return s, strict.Bad("/time_zone", "A time zone is written by its region and city, such as Europe/London.")
 	}
 	var err error
 	if s.Staffing, err = Staffing(c.RatioTable, c.PerAdult); err != nil {
-		return s, Bad("/per_adult", "The staffing table: %s.", err)
+		return s, strict.Bad("/per_adult", "The staffing table: %s.", err)
 	}
 	if s.Routine, f = routine("/routine", c.Routine); f != nil {
 		return s, f
@@ -96,7 +97,7 @@ func (c Centre) Settings() (Settings, *Fault) {
 }
 
 // ownVessels reads the vessels of a centre; pointers are below the list.
-func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *Fault) {
+func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *strict.Fault) {
 	for i, v := range all {
 		at := fmt.Sprintf("/%d", i)
 		called, f := name(at+"/name", v.Name, "Say what the vessel is called")
@@ -104,16 +105,16 @@ func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *Fault) {
 			return nil, f
 		}
 		if !IsID(v.ID) {
-			return nil, Bad(at+"/id", "A vessel needs an id of its own.")
+			return nil, strict.Bad(at+"/id", "A vessel needs an id of its own.")
 		}
 		for _, other := range own {
 			if other.ID == v.ID || strings.EqualFold(other.Name, called) {
-				return nil, Bad(at+"/name", "Two vessels are called %q.", words.Cut(called))
+				return nil, strict.Bad(at+"/name", "Two vessels are called %q.", words.Cut(called))
 			}
 		}
 		read, err := v.read(called)
 		if err != nil {
-			return nil, Bad(at, "The vessel %q cannot be: %s.", words.Cut(called), err)
+			return nil, strict.Bad(at, "The vessel %q cannot be: %s.", words.Cut(called), err)
 		}
 		own = append(own, read)
 	}
@@ -199,22 +200,22 @@ func Staffing(table string, perAdult []int) (room.RatioTable, error) {
 }
 
 // Read reads a policy, which can tighten what the rules ask and never loosen it.
-func (p Policy) Read() (safety.Policy, *Fault) {
+func (p Policy) Read() (safety.Policy, *strict.Fault) {
 	out := safety.Policy{NutFree: p.NutFree, NoFoodPlay: p.NoFoodPlay, MayContainStrict: p.MayContainStrict,
 		TasteSafeMonths: p.TasteSafeMonths, FoodMonths: p.FoodMonths,
 		CookedOnly: p.CookedOnly, OwnPortions: p.OwnPortions, SameDayMixes: p.SameDayMixes,
 		MinimumMonths: maps.Clone(p.MinimumMonths)}
 	if p.TasteSafeMonths != 0 && p.TasteSafeMonths < room.ThreeYears {
-		return out, Bad("/taste_safe_months",
+		return out, strict.Bad("/taste_safe_months",
 			"The age for taste-safe things only is %d months or more: it tightens the rules and never loosens them.",
 			room.ThreeYears)
 	}
 	if p.FoodMonths != 0 && p.FoodMonths < 48 {
-		return out, Bad("/food_months",
+		return out, strict.Bad("/food_months",
 			"The age for firm and round food is 48 months or more: it tightens the rules and never loosens them.")
 	}
 	if err := out.Validate(); err != nil {
-		return out, Bad("", "The settings: %s.", err)
+		return out, strict.Bad("", "The settings: %s.", err)
 	}
 	return out, nil
 }
@@ -249,4 +250,20 @@ func writeHands(n int) int {
 		return 0
 	}
 	return n
+}
+
+// WriteVessel writes a vessel by its inside measures.
+func WriteVessel(t vessel.Vessel) Vessel {
+	tl, tw := t.Top()
+	bl, bw := t.Bottom()
+	w := Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(),
+		TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
+		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(),
+		DeepestMM: t.Deepest(vessel.Open).Millimetres(), ClosedMM: t.Deepest(vessel.Closed).Millimetres(),
+		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), OuterMM: t.Outer().Millimetres(), Jar: t.IsJar(),
+		Closes: t.Closes(), HoldsML: t.VolumeTo(t.Deepest(vessel.Open)).Millilitres()}
+	if t.Shape() == vessel.Cells {
+		w.Cells = t.Cells()
+	}
+	return w
 }

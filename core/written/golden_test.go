@@ -18,6 +18,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 )
@@ -32,7 +33,7 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 	holds := func(name string, read func([]byte) (any, error)) {
 		v, err := read(docs[name])
 		require.NoError(t, err, name)
-		assert.JSONEq(t, string(docs[name]), string(Write(v)), name)
+		assert.JSONEq(t, string(docs[name]), string(strict.Write(v)), name)
 		delete(docs, name)
 	}
 	holds("room", func(b []byte) (any, error) {
@@ -70,17 +71,17 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 	require.NoError(t, json.Unmarshal(data, &docs3))
 	old, err := Stored[Setup](2, docs["setup"])
 	require.NoError(t, err)
-	assert.JSONEq(t, string(docs3["setup of form 2"]), string(Write(old)), "the one place of a set-up of form 2")
+	assert.JSONEq(t, string(docs3["setup of form 2"]), string(strict.Write(old)), "the one place of a set-up of form 2")
 	delete(docs, "setup")
 	assert.Empty(t, docs)
 	now, err := Stored[Setup](3, docs3["setup"])
 	require.NoError(t, err)
-	assert.JSONEq(t, string(docs3["setup"]), string(Write(now)))
+	assert.JSONEq(t, string(docs3["setup"]), string(strict.Write(now)))
 	centre, err := Stored[Centre](3, docs3["centre"])
 	require.NoError(t, err)
 	settings, fault := centre.Settings()
 	require.Nil(t, fault)
-	assert.JSONEq(t, string(docs3["centre"]), string(Write(WriteSettings(settings))), "a bottle and a tray of cells")
+	assert.JSONEq(t, string(docs3["centre"]), string(strict.Write(WriteSettings(settings))), "a bottle and a tray of cells")
 	for _, w := range []Setup{old, now} {
 		_, fault := w.Setup(shelf{})
 		require.NotNil(t, fault, "a tub does not close, whatever was once said of it")
@@ -106,7 +107,7 @@ func TestStoredDocumentsOfForm2(t *testing.T) {
 		"offered, not judged": again[Offered], "addition": again[AdditionInput]} {
 		v, err := same(docs3[name])
 		require.NoError(t, err, name)
-		assert.JSONEq(t, string(docs3[name]), string(Write(v)), name)
+		assert.JSONEq(t, string(docs3[name]), string(strict.Write(v)), name)
 	}
 	_, err = Stored[Setup](2, docs3["setup"])
 	assert.ErrorContains(t, err, "template", "a form is not read as another")
@@ -125,13 +126,13 @@ func TestAnswersOfForm3(t *testing.T) {
 		"check": again[CheckAnswer], "digest": again[Digest]} {
 		v, err := same(docs[name])
 		require.NoError(t, err, name)
-		assert.JSONEq(t, string(docs[name]), string(Write(v)), name)
+		assert.JSONEq(t, string(docs[name]), string(strict.Write(v)), name)
 		delete(docs, name)
 	}
 	assert.Empty(t, docs)
 }
 
-func again[T any](data []byte) (any, error) { return Read[T](data) }
+func again[T any](data []byte) (any, error) { return strict.Read[T](data) }
 
 // shelf is the shelf and the book that ship with Emblo.
 type shelf struct{}
@@ -204,11 +205,11 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			r.Children = rapid.SliceOfNDistinct(rapid.Custom(drawPerson), 1, 4, func(p room.Person) string {
 				return p.ID
 			}).Draw(t, "children")
-			w, err := Read[Room](Write(WriteRoom(r)))
+			w, err := strict.Read[Room](strict.Write(WriteRoom(r)))
 			require.NoError(t, err)
 			back, fault := w.Roster()
 			require.Nil(t, fault)
-			require.Equal(t, Write(WriteRoom(r)), Write(WriteRoom(back)))
+			require.Equal(t, strict.Write(WriteRoom(r)), strict.Write(WriteRoom(back)))
 			on, _ := age.ParseDate("2026-11-24")
 			require.Equal(t, r.On(on), back.On(on), "and the children are the same to every rule")
 			require.Equal(t, r.Strikes, back.Strikes)
@@ -228,7 +229,7 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 				TasteSafeMonths: rapid.SampledFrom([]int{0, 36, 48, 180}).Draw(t, "taste"),
 				MinimumMonths: rapid.MapOf(rapid.SampledFrom(tunable), rapid.IntRange(0, safety.MaxMinimum)).Draw(t,
 					"minimum")}
-			w, err := Read[Policy](Write(WritePolicy(p)))
+			w, err := strict.Read[Policy](strict.Write(WritePolicy(p)))
 			require.NoError(t, err)
 			back, fault := w.Read()
 			require.Nil(t, fault)
@@ -251,7 +252,7 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			if fault != nil {
 				return // hard and magnet contradict nothing, a liquid of a size does
 			}
-			again, err := Read[Described](Write(d))
+			again, err := strict.Read[Described](strict.Write(d))
 			require.NoError(t, err)
 			second, fault := again.Facts()
 			require.Nil(t, fault)
@@ -273,7 +274,7 @@ func TestThoughtWrittenThoughtLosesNothing(t *testing.T) {
 			}
 			first, fault := p.Setup(shelf{})
 			require.Nil(t, fault)
-			again, err := Read[Plan](Write(p))
+			again, err := strict.Read[Plan](strict.Write(p))
 			require.NoError(t, err)
 			second, fault := again.Setup(shelf{})
 			require.Nil(t, fault)

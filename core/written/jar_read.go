@@ -8,6 +8,7 @@ import (
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/words"
 )
@@ -16,7 +17,7 @@ import (
 const mostOf = 1_000_000.0
 
 // Read reads a jar as it is kept.
-func (j Jar) Read(u unit.Kind) (stock.Label, []stock.Pack, *Fault) {
+func (j Jar) Read(u unit.Kind) (stock.Label, []stock.Pack, *strict.Fault) {
 	l, f := readLabel(j.Free, j.HeatTreated)
 	if f != nil {
 		return l, nil, f
@@ -31,7 +32,7 @@ func (j Jar) Read(u unit.Kind) (stock.Label, []stock.Pack, *Fault) {
 	for i, p := range j.Packs {
 		if !(p.Amount >= 1 && p.Amount <= stock.MaxPack) || p.Amount != float64(int64(p.Amount)) || p.Coins != nil &&
 			*p.Coins < 0 {
-			return l, nil, Bad(fmt.Sprintf("/packs/%d", i),
+			return l, nil, strict.Bad(fmt.Sprintf("/packs/%d", i),
 				"A pack holds 1 to %d whole grams or pieces, and costs nothing or more.", stock.MaxPack)
 		}
 		packs[i] = stock.Pack{Size: unit.Of(p.Amount, u)}
@@ -42,29 +43,31 @@ func (j Jar) Read(u unit.Kind) (stock.Label, []stock.Pack, *Fault) {
 	return l, packs, nil
 }
 
-func readLabel(free []string, heatTreated bool) (stock.Label, *Fault) {
+func readLabel(free []string, heatTreated bool) (stock.Label, *strict.Fault) {
 	l, err := stock.NewLabel(free, heatTreated)
 	if err != nil {
-		return l, Bad("/free", "What the packet is free of: %s.", err)
+		return l, strict.Bad("/free", "What the packet is free of: %s.", err)
 	}
 	return l, nil
 }
 
 // ReadLabel reads what a packet has to say.
-func (in TickInput) ReadLabel() (stock.Label, *Fault) { return readLabel(in.Free, in.HeatTreated) }
+func (in TickInput) ReadLabel() (stock.Label, *strict.Fault) {
+	return readLabel(in.Free, in.HeatTreated)
+}
 
-func checkDay(pointer, day string) *Fault {
+func checkDay(pointer, day string) *strict.Fault {
 	if day == "" {
 		return nil
 	}
 	if _, err := age.ParseDate(day); err != nil {
-		return Bad(pointer, "%q is not a day such as 2026-11-29.", words.Cut(day))
+		return strict.Bad(pointer, "%q is not a day such as 2026-11-29.", words.Cut(day))
 	}
 	return nil
 }
 
 // Jar reads a jar as it is typed, of a thing: packs in any measure, prices in the centre's currency.
-func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
+func (in JarInput) Jar(it *material.Item, currency string) (Jar, *strict.Fault) {
 	u := stock.Reckoned(it)
 	label, f := readLabel(in.Free, in.HeatTreated)
 	if f != nil {
@@ -81,20 +84,20 @@ func (in JarInput) Jar(it *material.Item, currency string) (Jar, *Fault) {
 		}
 		pack := Pack{Amount: float64(int64(q.Or(0) + 0.5))}
 		if pack.Amount < 1 || pack.Amount > stock.MaxPack {
-			return j, Bad(at+"/amount", "A pack holds 1 to %d whole %s.", stock.MaxPack,
+			return j, strict.Bad(at+"/amount", "A pack holds 1 to %d whole %s.", stock.MaxPack,
 				map[unit.Kind]string{unit.ByMass: "grams", unit.ByCount: "pieces"}[u])
 		}
 		if strings.TrimSpace(p.Price) != "" {
 			coins, err := money.Parse(p.Price, money.Digits(currency))
 			if err != nil {
-				return j, Bad(at+"/price", "The price: %s.", err)
+				return j, strict.Bad(at+"/price", "The price: %s.", err)
 			}
 			n := int(coins)
 			pack.Coins = &n
 		}
 		for _, other := range j.Packs {
 			if other.Amount == pack.Amount {
-				return j, Bad(at+"/amount", "Two packs are of the same size.")
+				return j, strict.Bad(at+"/amount", "Two packs are of the same size.")
 			}
 		}
 		j.Packs = append(j.Packs, pack)
@@ -116,51 +119,51 @@ func WriteLabel(itemID string, l stock.Label) Jar {
 
 // ReadQuantity reads how much of a thing somebody typed: pieces as a whole number, what is weighed in
 // any measure, or as a number of grams.
-func ReadQuantity(pointer, text string, it *material.Item) (unit.Amount, *Fault) {
+func ReadQuantity(pointer, text string, it *material.Item) (unit.Amount, *strict.Fault) {
 	u := stock.Reckoned(it)
 	typed := strings.TrimSpace(text)
 	n, err := unit.ParseNumber(typed)
 	switch {
 	case err == nil && u == unit.ByCount && n != float64(int64(n)):
-		return unit.Amount{}, Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, words.Cut(typed))
+		return unit.Amount{}, strict.Bad(pointer, "%s is counted in whole pieces, not %q.", it.Name, words.Cut(typed))
 	case err == nil && n >= 0 && n <= mostOf:
 		return unit.Of(n, u), nil
 	case err == nil:
-		return unit.Amount{}, Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
+		return unit.Amount{}, strict.Bad(pointer, "The cupboard holds between 0 and 1,000,000 %s of one thing.", u)
 	case u == unit.ByCount:
-		return unit.Amount{}, Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name,
+		return unit.Amount{}, strict.Bad(pointer, "%s is counted: type a number of pieces, not %q.", it.Name,
 			words.Cut(typed))
 	}
 	q, err := unit.Parse(typed, unit.Metric)
 	if err != nil {
-		return unit.Amount{}, Bad(pointer, "Type how much, such as 500 g: %s.", err)
+		return unit.Amount{}, strict.Bad(pointer, "Type how much, such as 500 g: %s.", err)
 	}
 	m, ok := q.MassAt(it.Density)
 	if !ok {
-		return unit.Amount{}, Bad(pointer, "What a cup of %s weighs is not known: type it in grams.", it.Name)
+		return unit.Amount{}, strict.Bad(pointer, "What a cup of %s weighs is not known: type it in grams.", it.Name)
 	}
 	if m.Grams() > mostOf {
-		return unit.Amount{}, Bad(pointer, "The cupboard holds between 0 g and 1000 kg of one thing.")
+		return unit.Amount{}, strict.Bad(pointer, "The cupboard holds between 0 g and 1000 kg of one thing.")
 	}
 	return unit.Of(m.Grams(), u), nil
 }
 
 // Read reads what happened to a jar of a thing that is bought in packs, but for its id and when it
 // was.
-func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f *Fault) {
+func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f *strict.Fault) {
 	u := stock.Reckoned(it)
 	kind, err := stock.ParseKind(in.Kind)
 	if err != nil {
-		return m, Bad("/kind", "%s.", err)
+		return m, strict.Bad("/kind", "%s.", err)
 	}
 	m.Kind = kind
 	switch {
 	case in.Packs != nil && strings.TrimSpace(in.Amount) != "":
-		return m, Bad("/amount", "Say how much in words or in packs, not both.")
+		return m, strict.Bad("/amount", "Say how much in words or in packs, not both.")
 	case in.Packs != nil && len(packs) == 0:
-		return m, Bad("/packs", "How large a pack of %s is has not been noted.", it.Name)
+		return m, strict.Bad("/packs", "How large a pack of %s is has not been noted.", it.Name)
 	case in.Packs != nil && !(*in.Packs >= 0 && *in.Packs <= 1000):
-		return m, Bad("/packs", "Between none and 1,000 packs.")
+		return m, strict.Bad("/packs", "Between none and 1,000 packs.")
 	case in.Packs != nil:
 		n := *in.Packs * packs[0].Size.Or(0)
 		if u == unit.ByCount {
@@ -172,7 +175,7 @@ func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f
 			return m, f
 		}
 	case kind == stock.Used || kind == stock.ThrownAway:
-		return m, Bad("/amount", "Say how much it was.")
+		return m, strict.Bad("/amount", "Say how much it was.")
 	}
 	return m, nil
 }

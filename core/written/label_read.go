@@ -7,11 +7,12 @@ import (
 	"emblo/core/material"
 	"emblo/core/recipe"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/words"
 )
 
 // ReadLabels reads what the packets that a plan uses say, by the ids of their things.
-func (p Plan) ReadLabels(shelf Shelf) (map[string]stock.Label, *Fault) {
+func (p Plan) ReadLabels(shelf Shelf) (map[string]stock.Label, *strict.Fault) {
 	if len(p.Labels) == 0 {
 		return nil, nil
 	}
@@ -19,17 +20,17 @@ func (p Plan) ReadLabels(shelf Shelf) (map[string]stock.Label, *Fault) {
 	for i, in := range p.Labels {
 		at := fmt.Sprintf("/labels/%d", i)
 		if _, ok := shelf.Get(in.ItemID); !ok {
-			return nil, Bad(at+"/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
+			return nil, strict.Bad(at+"/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
 		}
 		l, f := readLabel(in.Free, in.HeatTreated)
 		if f != nil {
 			return nil, f.Under(at)
 		}
 		if _, twice := labels[in.ItemID]; twice {
-			return nil, Bad(at+"/item_id", "The packet of one thing says one thing: it stands twice.")
+			return nil, strict.Bad(at+"/item_id", "The packet of one thing says one thing: it stands twice.")
 		}
 		if l.IsZero() {
-			return nil, Bad(at, "Say what the packet says: free of something, or heat-treated.")
+			return nil, strict.Bad(at, "Say what the packet says: free of something, or heat-treated.")
 		}
 		labels[in.ItemID] = l
 	}

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"emblo/core/strict"
 )
 
 // Log is how a set-up went.
@@ -151,26 +153,26 @@ func (l Log) Trimmed() Log {
 }
 
 // Check reports what of a log cannot be.
-func (l Log) Check(given int) *Fault {
+func (l Log) Check(given int) *strict.Fault {
 	switch {
 	case !slices.Contains([]string{"", "yes", "no"}, l.Again):
-		return Bad("/again", "Say whether it is offered again: yes or no.")
+		return strict.Bad("/again", "Say whether it is offered again: yes or no.")
 	case !slices.Contains([]string{"", "simpler", "harder"}, l.Level):
-		return Bad("/level", "Say whether the next one is simpler or harder, or leave it.")
+		return strict.Bad("/level", "Say whether the next one is simpler or harder, or leave it.")
 	case l.Mess < 0 || l.Mess > 3:
-		return Bad("/mess", "Mess is 1, 2 or 3.")
+		return strict.Bad("/mess", "Mess is 1, 2 or 3.")
 	case l.Minutes < 0 || l.Minutes > mostMinutes:
-		return Bad("/minutes", "It held them between 0 and %d minutes.", mostMinutes)
+		return strict.Bad("/minutes", "It held them between 0 and %d minutes.", mostMinutes)
 	case l.Left != nil && !(*l.Left >= 0 && *l.Left <= 1):
-		return Bad("/left", "What was left is a share between nothing and all.")
+		return strict.Bad("/left", "What was left is a share between nothing and all.")
 	case l.Short && l.Left != nil && *l.Left > 0:
-		return Bad("/short", "It ran short, or something was left: not both.")
+		return strict.Bad("/short", "It ran short, or something was left: not both.")
 	case l.CountedIn != nil && (*l.CountedIn < 0 || *l.CountedIn > given):
-		return Bad("/counted_in", "%d pieces were given out: count in between 0 and that.", given)
+		return strict.Bad("/counted_in", "%d pieces were given out: count in between 0 and that.", given)
 	}
 	for i, a := range l.Added {
 		if a.ItemID == "" || !(a.Grams >= 0 && a.Grams <= maxBatch) {
-			return Bad("/added", "Line %d of what was added cannot be read.", i+1)
+			return strict.Bad("/added", "Line %d of what was added cannot be read.", i+1)
 		}
 	}
 	return nil

@@ -10,51 +10,53 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"emblo/core/strict"
 )
 
 // drawn draws a document of a shape, with some of what it need not say. No two entries of a list have the same id.
-func drawn(t *rapid.T, s *shape, ids *int) any {
-	switch s.kind {
-	case objectKind:
+func drawn(t *rapid.T, s *strict.Shape, ids *int) any {
+	switch s.Kind() {
+	case strict.Object:
 		doc := map[string]any{}
-		for i, f := range s.fields {
-			if s.required&(1<<i) == 0 && !rapid.Bool().Draw(t, f.name) {
+		for _, f := range s.Fields() {
+			if !f.Required && !rapid.Bool().Draw(t, f.Name) {
 				continue
 			}
-			if doc[f.name] = drawn(t, f.shape, ids); f.name == "id" {
+			if doc[f.Name] = drawn(t, f.Shape, ids); f.Name == "id" {
 				*ids++
-				doc[f.name] = fmt.Sprint("id", *ids)
+				doc[f.Name] = fmt.Sprint("id", *ids)
 			}
 		}
 		return doc
-	case listKind:
+	case strict.List:
 		list := []any{}
 		for range rapid.IntRange(0, 2).Draw(t, "entries") {
-			list = append(list, drawn(t, s.elem, ids))
+			list = append(list, drawn(t, s.Elem(), ids))
 		}
 		return list
-	case mapKind:
-		return map[string]any{"a name": drawn(t, s.elem, ids)}
-	case yesNoKind:
+	case strict.Map:
+		return map[string]any{"a name": drawn(t, s.Elem(), ids)}
+	case strict.YesNo:
 		return rapid.Bool().Draw(t, "yes")
-	case textKind:
+	case strict.Text:
 		return rapid.SampledFrom([]string{"", "a", "b"}).Draw(t, "text")
 	}
 	return float64(rapid.IntRange(0, 3).Draw(t, "number"))
 }
 
 // without returns a document as somebody sends it who does not know some of its optional fields, or clears them.
-func without(s *shape, doc any, path string, unknown map[string]bool, clears bool) any {
+func without(s *strict.Shape, doc any, path string, unknown map[string]bool, clears bool) any {
 	switch of := doc.(type) {
 	case map[string]any:
 		out := map[string]any{}
 		for name, value := range of {
-			at, known := s.byName[name]
+			at, known := s.Field(name)
 			switch {
 			case !known: // a name of a map
-				out[name] = without(s.elem, value, path+"/*", unknown, clears)
+				out[name] = without(s.Elem(), value, path+"/*", unknown, clears)
 			case !unknown[path+"/"+name]:
-				out[name] = without(s.fields[at].shape, value, path+"/"+name, unknown, clears)
+				out[name] = without(at.Shape, value, path+"/"+name, unknown, clears)
 			case clears:
 				out[name] = nil
 			}
@@ -63,7 +65,7 @@ func without(s *shape, doc any, path string, unknown map[string]bool, clears boo
 	case []any:
 		out := make([]any, len(of))
 		for i, entry := range of {
-			out[i] = without(s.elem, entry, path, unknown, clears)
+			out[i] = without(s.Elem(), entry, path, unknown, clears)
 		}
 		return out
 	}
@@ -71,17 +73,17 @@ func without(s *shape, doc any, path string, unknown map[string]bool, clears boo
 }
 
 // optional returns the paths of what a shape need not say.
-func optional(s *shape, path string) (all []string) {
-	for s.kind == listKind {
-		s = s.elem
+func optional(s *strict.Shape, path string) (all []string) {
+	for s.Kind() == strict.List {
+		s = s.Elem()
 	}
-	for i, f := range s.fields {
-		at := path + "/" + f.name
-		if s.required&(1<<i) == 0 {
+	for _, f := range s.Fields() {
+		at := path + "/" + f.Name
+		if !f.Required {
 			all = append(all, at)
 		}
-		if !f.whole {
-			all = append(all, optional(f.shape, at)...)
+		if !f.Whole {
+			all = append(all, optional(f.Shape, at)...)
 		}
 	}
 	return all
@@ -89,7 +91,7 @@ func optional(s *shape, path string) (all []string) {
 
 // Whatever a page does not know of a document stays through its save, and what is cleared goes.
 func TestASaveKeepsWhatItDoesNotKnow(t *testing.T) {
-	for name, kept := range map[string]func(sent, stored []byte) ([]byte, *shape, error){
+	for name, kept := range map[string]func(sent, stored []byte) ([]byte, *strict.Shape, error){
 		"child": overAs[Child], "room": overAs[Room], "set-up": overAs[Setup], "thing": overAs[Thing],
 		"recipe": overAs[Recipe], "centre": overAs[Centre],
 		"log": overAs[Log], "day": overAs[DayBody], "jar": overAs[Jar], "batch": overAs[Batch],
@@ -116,7 +118,7 @@ func TestASaveKeepsWhatItDoesNotKnow(t *testing.T) {
 			require.NoError(t, err)
 			assert.JSONEq(t, string(cleared), string(got), "cleared: %v", unknown)
 			for _, sent := range [][]byte{left, cleared} {
-				assert.Nil(t, hold(sent, s), "%s", sent)
+				assert.Nil(t, s.Hold(sent), "%s", sent)
 			}
 		}))
 	}
@@ -127,7 +129,7 @@ func TestAnotherThingTakesNothingOver(t *testing.T) {
 	const stored = `{"id":"a","base":{"kind":"mix","recipe_id":"stove-dough","portion_g":90},"items":[]}`
 	for _, base := range []string{`{"kind":"fill","item_id":"rice"}`, `{"kind":"mix","recipe_id":"oobleck"}`} {
 		sent := `{"id":"a","base":` + base + `,"items":[]}`
-		got, err := Over[Place]([]byte(sent), []byte(stored))
+		got, err := strict.Over[Place]([]byte(sent), []byte(stored))
 		require.NoError(t, err)
 		assert.JSONEq(t, sent, string(got))
 	}
@@ -140,26 +142,26 @@ func TestNoFactIsFilledUp(t *testing.T) {
 	marble := fmt.Sprintf(item, `{"name":"a marble"}`)
 	block := fmt.Sprintf(item,
 		`{"name":"a block","solid":"box","sizes_mm":[60,60,60],"nothing_else":true,"contents":"listed"}`)
-	got, err := Over[PlanItem]([]byte(marble), []byte(block))
+	got, err := strict.Over[PlanItem]([]byte(marble), []byte(block))
 	require.NoError(t, err)
 	assert.JSONEq(t, marble, string(got))
 
 	const plan = `{"room_id":"r","play_at":"2026-11-30T09:30","places":[],"beside":[],"labels":[%s]}`
 	says := fmt.Sprintf(plan, `{"item_id":"oats"}`)
-	got, err = Over[Plan]([]byte(says),
+	got, err = strict.Over[Plan]([]byte(says),
 		[]byte(fmt.Sprintf(plan, `{"item_id":"oats","free":["nuts"],"heat_treated":true}`)))
 	require.NoError(t, err)
 	assert.JSONEq(t, says, string(got))
 
 	other := `{"name":"Ours","lines":"1 cup borax"}`
-	got, err = Over[Recipe]([]byte(other), []byte(`{"name":"Ours","lines":"1 cup flour","ph":7}`))
+	got, err = strict.Over[Recipe]([]byte(other), []byte(`{"name":"Ours","lines":"1 cup flour","ph":7}`))
 	require.NoError(t, err)
 	assert.JSONEq(t, other, string(got))
 }
 
-func overAs[T any](sent, stored []byte) ([]byte, *shape, error) {
-	got, err := Over[T](sent, stored)
-	return got, shapeOf(reflect.TypeFor[T]()), err
+func overAs[T any](sent, stored []byte) ([]byte, *strict.Shape, error) {
+	got, err := strict.Over[T](sent, stored)
+	return got, strict.ShapeOf(reflect.TypeFor[T]()), err
 }
 
 func text(t require.TestingT, doc any) []byte {

@@ -5,6 +5,7 @@ import (
 
 	"emblo/core/clock"
 	"emblo/core/room"
+	"emblo/core/strict"
 )
 
 // PrepWindow is a time of day in which hands are free to prepare, as the centre's clock shows it.
@@ -178,16 +179,16 @@ func (w PrepWindow) free() (f room.Free, ok bool) {
 }
 
 // readFree reads when hands are free, in order and apart.
-func readFree(all []PrepWindow) (free []room.Free, fault *Fault) {
+func readFree(all []PrepWindow) (free []room.Free, fault *strict.Fault) {
 	last := -1
 	for i, w := range all {
 		f, ok := w.free()
 		if !ok {
-			return nil, Bad(fmt.Sprintf("/prep/%d", i),
+			return nil, strict.Bad(fmt.Sprintf("/prep/%d", i),
 				"Hands are free from one time to a later one, such as 07:00 to 09:00.")
 		}
 		if f.From < last {
-			return nil, Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")
+			return nil, strict.Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")
 		}
 		free, last = append(free, f), f.To
 	}
@@ -195,9 +196,9 @@ func readFree(all []PrepWindow) (free []room.Free, fault *Fault) {
 }
 
 // readHands reads how many adults prepare at once; 0 where nobody has said.
-func readHands(n int) *Fault {
+func readHands(n int) *strict.Fault {
 	if n < 0 || n > maxPrepHands {
-		return Bad("/prep_hands", "Between 1 and %d adults prepare at once.", maxPrepHands)
+		return strict.Bad("/prep_hands", "Between 1 and %d adults prepare at once.", maxPrepHands)
 	}
 	return nil
 }

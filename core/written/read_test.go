@@ -15,14 +15,15 @@ import (
 	"pgregory.net/rapid"
 
 	"emblo/core/age"
+	"emblo/core/strict"
 )
 
-func ExampleRead() {
-	_, err := Read[Allergy]([]byte(`{"to":"milk","By":"touch"}`))
+func Example() {
+	_, err := strict.Read[Allergy]([]byte(`{"to":"milk","By":"touch"}`))
 	fmt.Println(err)
-	_, err = Read[Allergy]([]byte(`{"to":"milk"}`))
+	_, err = strict.Read[Allergy]([]byte(`{"to":"milk"}`))
 	fmt.Println(err)
-	a, err := Read[Allergy]([]byte(`{"to":"milk","by":"touch"}`))
+	a, err := strict.Read[Allergy]([]byte(`{"to":"milk","by":"touch"}`))
 	fmt.Println(a.To, a.By, err)
 	// Output:
 	// There is no field "By"; did you mean "by"?
@@ -34,65 +35,71 @@ const aRoomText = `{"version":0,"name":"Puddles","adults":2,"measures":"us","dra
 	{"id":"00000000-0000-4000-8000-000000000001","initials":"AB","born":"2024-05","mouths":"yes","developmental_months":null,
 	"allergies":[{"to":"milk","by":"eating"}],"needs":{"asthma":false,"eczema":false,"eaten":[],"avoids":[],"seeks":[]}}]}`
 
+// refusal is how a document is refused, with some of the sentence.
+type refusal struct {
+	code              strict.Code
+	pointer, sentence string
+}
+
 // What is not exactly the form is refused with a code and the place.
 func TestReadIsStrict(t *testing.T) {
-	_, err := Read[RoomInput]([]byte(aRoomText))
+	_, err := strict.Read[RoomInput]([]byte(aRoomText))
 	require.NoError(t, err)
 	change := func(old, new string) string {
 		require.Contains(t, aRoomText, old)
 		return strings.Replace(aRoomText, old, new, 1)
 	}
-	for text, want := range map[string]Fault{
-		change(`"allergies"`, `"alergies"`): {UnknownField, "/children/0/alergies",
+	for text, want := range map[string]refusal{
+		change(`"allergies"`, `"alergies"`): {strict.UnknownField, "/children/0/alergies",
 			`did you mean "allergies"`},
-		change(`"nut_free":true,`, ``): {MissingField, "/nut_free",
+		change(`"nut_free":true,`, ``): {strict.MissingField, "/nut_free",
 			`"nut_free" is missing`},
-		change(`"nut_free"`, `"Nut_Free"`): {UnknownField, "/Nut_Free",
+		change(`"nut_free"`, `"Nut_Free"`): {strict.UnknownField, "/Nut_Free",
 			`did you mean "nut_free"`},
-		change(`"by":"eating"`, `"by":"eating","by":"touch"`): {DoubledField,
+		change(`"by":"eating"`, `"by":"eating","by":"touch"`): {strict.DoubledField,
 			"/children/0/allergies/0/by", "stands twice"},
-		change(`"by":"eating"`, `"by":"eating","b\u0079":"touch"`): {DoubledField,
+		change(`"by":"eating"`, `"by":"eating","b\u0079":"touch"`): {strict.DoubledField,
 			"/children/0/allergies/0/by", "stands twice"},
-		change(`"mouths":"yes"`, `"mouths":null`): {WrongType, "/children/0/mouths",
+		change(`"mouths":"yes"`, `"mouths":null`): {strict.WrongType, "/children/0/mouths",
 			"may not be empty"},
-		change(`"adults":2`, `"adults":"2"`): {WrongType, "/adults",
+		change(`"adults":2`, `"adults":"2"`): {strict.WrongType, "/adults",
 			"must be a whole number, not text"},
-		change(`"adults":2`, `"adults":2.5`):  {WrongType, "/adults", "cannot be 2.5"},
-		change(`"adults":2`, `"adults":1e99`): {WrongType, "/adults", "cannot be 1e99"},
-		change(`"pet":false`, `"pet":0`): {WrongType, "/pet",
+		change(`"adults":2`, `"adults":2.5`):  {strict.WrongType, "/adults", "cannot be 2.5"},
+		change(`"adults":2`, `"adults":1e99`): {strict.WrongType, "/adults", "cannot be 1e99"},
+		change(`"pet":false`, `"pet":0`): {strict.WrongType, "/pet",
 			"must be true or false, not a number"},
-		change(`"eaten":[]`, `"eaten":"milk"`): {WrongType, "/children/0/needs/eaten",
+		change(`"eaten":[]`, `"eaten":"milk"`): {strict.WrongType, "/children/0/needs/eaten",
 			"must be a list, not text"},
-		change(`"name":"Puddles"`, `"name":"Pud\u0007dles"`):       {Control, "/name", "control character"},
-		change(`"name":"Puddles"`, `"name":"Pud\ndles"`):           {Control, "/name", "control character"},
-		change(`"name":"Puddles"`, `"name":"Pud`+"\u0085"+`dles"`): {Control, "/name", "control character"},
-		change(`"name":"Puddles"`, `"name":"Pud`+"\u200b"+`dles"`): {Control, "/name", "nobody can see"},
-		change(`"name":"Puddles"`, `"name":"`+"\u202e"+`selddup"`): {Control, "/name", "nobody can see"},
-		change(`"name":"Puddles"`, `"name":"\ufeffPuddles"`):       {Control, "/name", "nobody can see"},
-		change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 61)+`"`): {TooLong, "/name",
+		change(`"name":"Puddles"`, `"name":"Pud\u0007dles"`):       {strict.Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud\ndles"`):           {strict.Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud`+"\u0085"+`dles"`): {strict.Control, "/name", "control character"},
+		change(`"name":"Puddles"`, `"name":"Pud`+"\u200b"+`dles"`): {strict.Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"`+"\u202e"+`selddup"`): {strict.Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"\ufeffPuddles"`):       {strict.Control, "/name", "nobody can see"},
+		change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 61)+`"`): {strict.TooLong, "/name",
 			"at most 60 letters, not 61"},
-		change(`"drawer":[]`, `"drawer":[`+strings.Repeat(`"a",`, 16)+`"a"]`): {TooLong, "/drawer",
+		change(`"drawer":[]`, `"drawer":[`+strings.Repeat(`"a",`, 16)+`"a"]`): {strict.TooLong, "/drawer",
 			"at most 16 entries"},
-		aRoomText + `{}`:                {NotJSON, "", "more after the end"},
-		aRoomText[:len(aRoomText)-1]:    {NotJSON, "", "not one whole JSON document"},
-		"[" + aRoomText + "]":           {WrongType, "", "must be a set of fields, not a list"},
-		"":                              {NotJSON, "", "not one whole"},
-		inUTF16(aRoomText):              {NotJSON, "", "not one whole"},
-		change(`"Puddles"`, "\"\xff\""): {NotJSON, "", "not one whole"},
-		change(`"initials":"AB"`, `"initials":"AB","~/":1`): {UnknownField, "/children/0/~0~1", "There is no field"},
+		aRoomText + `{}`:                {strict.NotJSON, "", "more after the end"},
+		aRoomText[:len(aRoomText)-1]:    {strict.NotJSON, "", "not one whole JSON document"},
+		"[" + aRoomText + "]":           {strict.WrongType, "", "must be a set of fields, not a list"},
+		"":                              {strict.NotJSON, "", "not one whole"},
+		inUTF16(aRoomText):              {strict.NotJSON, "", "not one whole"},
+		change(`"Puddles"`, "\"\xff\""): {strict.NotJSON, "", "not one whole"},
+		change(`"initials":"AB"`, `"initials":"AB","~/":1`): {strict.UnknownField, "/children/0/~0~1", "There is no field"},
 	} {
-		_, err := Read[RoomInput]([]byte(text))
-		var fault *Fault
+		_, err := strict.Read[RoomInput]([]byte(text))
+		var fault *strict.Fault
 		if assert.ErrorAs(t, err, &fault, text) {
-			assert.Equal(t, want.Code, fault.Code, fault.Sentence)
-			assert.Equal(t, want.Pointer, fault.Pointer, fault.Sentence)
-			assert.Contains(t, fault.Sentence, want.Sentence)
+			assert.Equal(t, want.code, fault.Code, fault.Sentence)
+			assert.Equal(t, want.pointer, fault.Pointer, fault.Sentence)
+			assert.Contains(t, fault.Sentence, want.sentence)
 		}
 	}
-	ok, err := Read[RoomInput]([]byte(change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 60)+`"`)))
+	ok, err := strict.Read[RoomInput]([]byte(change(`"name":"Puddles"`, `"name":"`+strings.Repeat("é", 60)+`"`)))
 	require.NoError(t, err, "letters are counted, not bytes")
 	assert.Len(t, []rune(ok.Name), 60)
-	_, err = Read[Recipe](
+	_, err = strict.Read[Recipe](
 		[]byte(`{"name":"x","kind":"dough","measures":"us","lines":"a\nb","steps":"a\r\n\tb","keeps":"","heated":false,"hot":false,"loss_percent":0}`))
 	require.NoError(t, err, "what is typed in lines has lines")
 }
@@ -113,7 +120,7 @@ func TestOwnMeasuresThatAreNone(t *testing.T) {
 		{[]OwnMeasure{{Name: "glass", With: "water", Grams: 200}, {Name: " Glass", With: "water", Grams: 210}},
 			"/own_measures/1/name", "Two measures"},
 	} {
-		in, err := Read[RoomInput]([]byte(aRoomText))
+		in, err := strict.Read[RoomInput]([]byte(aRoomText))
 		require.NoError(t, err)
 		in.OwnMeasures = row.own
 		_, fault := in.Roster()
@@ -188,7 +195,7 @@ func TestASlipInAnyKeyOfARoomFileIsRefused(t *testing.T) {
 		for _, at := range found {
 			for i := at[2]; i < at[3]; i++ {
 				_, err := ReadRoomFile(slices.Concat(data[:i], data[i+1:]), today)
-				var fault *Fault
+				var fault *strict.Fault
 				require.ErrorAs(t, err, &fault, "%s: %s without its letter %d", name, data[at[2]:at[3]], i-at[2])
 			}
 		}
@@ -230,7 +237,7 @@ func TestRoomFilesNameTheFieldAtFault(t *testing.T) {
 		`{"version":2,"room":{}}`: `/room/name: `,
 	} {
 		_, err := ReadRoomFile([]byte(text), today)
-		var fault *Fault
+		var fault *strict.Fault
 		if assert.ErrorAs(t, err, &fault, text) {
 			assert.True(t, strings.HasPrefix(fault.Pointer+": "+fault.Sentence, want), "%s\nwant %s\ngot  %s: %s", text,
 				want, fault.Pointer, fault.Sentence)
@@ -245,15 +252,15 @@ func FuzzRead(f *testing.F) {
 	f.Add([]byte(aRoomText))
 	f.Add([]byte(`{"name":"\ud800"}`))
 	f.Fuzz(func(t *testing.T, data []byte) {
-		in, err := Read[RoomInput](data)
+		in, err := strict.Read[RoomInput](data)
 		if err != nil {
-			var fault *Fault
+			var fault *strict.Fault
 			require.ErrorAs(t, err, &fault)
 			return
 		}
-		again, err := Read[RoomInput](Write(in))
+		again, err := strict.Read[RoomInput](strict.Write(in))
 		require.NoError(t, err)
-		require.Equal(t, Write(in), Write(again))
+		require.Equal(t, strict.Write(in), strict.Write(again))
 	})
 }
 
@@ -270,10 +277,10 @@ func TestASlipAnywhereIsRefused(t *testing.T) {
 		at := rapid.IntRange(0, len(name)-1).Draw(t, "letter")
 		slip := rapid.SampledFrom([]string{name[:at] + name[at+1:], name[:at] + "x" + name[at:], name[:at] + "q" +
 			name[at+1:], strings.ToUpper(name[:at+1]) + name[at+1:]}).Draw(t, "slip")
-		_, err := Read[RoomInput]([]byte(strings.Replace(text, `"`+name+`":`, `"`+slip+`":`, 1)))
-		var fault *Fault
+		_, err := strict.Read[RoomInput]([]byte(strings.Replace(text, `"`+name+`":`, `"`+slip+`":`, 1)))
+		var fault *strict.Fault
 		require.ErrorAs(t, err, &fault, "%s for %s", slip, name)
-		require.Contains(t, []Code{UnknownField, DoubledField}, fault.Code)
+		require.Contains(t, []strict.Code{strict.UnknownField, strict.DoubledField}, fault.Code)
 	})
 }
 

@@ -4,14 +4,15 @@ import (
 	"strings"
 
 	"emblo/core/recipe/typed"
+	"emblo/core/strict"
 	"emblo/core/unit"
 )
 
 // System reads whose cups and spoons the recipe is written in.
-func (r Recipe) System() (unit.System, *Fault) {
+func (r Recipe) System() (unit.System, *strict.Fault) {
 	s, err := unit.ParseSystem(r.Measures)
 	if err != nil {
-		return unit.US, Bad("/measures", "Choose whose cups and spoons the recipe is written in.")
+		return unit.US, strict.Bad("/measures", "Choose whose cups and spoons the recipe is written in.")
 	}
 	return s, nil
 }

@@ -11,49 +11,50 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/words"
 )
 
 // name reads a name that a person gives something: trimmed, and not empty.
-func name(pointer, text, ask string) (string, *Fault) {
+func name(pointer, text, ask string) (string, *strict.Fault) {
 	if text = strings.TrimSpace(text); text == "" {
-		return "", Bad(pointer, "%s.", ask)
+		return "", strict.Bad(pointer, "%s.", ask)
 	}
 	return text, nil
 }
 
 // Roster reads a room into the core's terms. Names are trimmed and initials put in
 // capitals, which WriteRoom then writes.
-func (r Room) Roster() (room.Roster, *Fault) {
+func (r Room) Roster() (room.Roster, *strict.Fault) {
 	out := room.Roster{Adults: r.Adults, Drawer: r.Drawer, NutFree: r.NutFree, Illness: r.Illness, Pet: r.Pet}
-	var f *Fault
+	var f *strict.Fault
 	if out.Name, f = name("/name", r.Name, "Give the room a name"); f != nil {
 		return out, f
 	}
 	var err error
 	switch {
 	case r.Adults < 0 || r.Adults > room.MaxAdults:
-		return out, Bad("/adults", "Adults must be between 0 and %d, not %d.", room.MaxAdults, r.Adults)
+		return out, strict.Bad("/adults", "Adults must be between 0 and %d, not %d.", room.MaxAdults, r.Adults)
 	case len(r.Children) == 0:
-		return out, Bad("/children", "Add at least one child: without ages nothing can be cleared.")
+		return out, strict.Bad("/children", "Add at least one child: without ages nothing can be cleared.")
 	}
 	if out.System, err = unit.ParseSystem(r.Measures); err != nil {
-		return out, Bad("/measures", "Choose US cups, metric cups or Australian spoons.")
+		return out, strict.Bad("/measures", "Choose US cups, metric cups or Australian spoons.")
 	}
 	if out.Own, f = ownMeasures(r.OwnMeasures); f != nil {
 		return out, f.Under("/own_measures")
 	}
 	if _, err := out.Measures(); err != nil {
-		return out, Bad("/drawer", "Choose the cups and spoons from the list: %s.", err)
+		return out, strict.Bad("/drawer", "Choose the cups and spoons from the list: %s.", err)
 	}
 	for i, w := range r.Customs {
 		c, err := room.ParseCustom(w)
 		if err != nil {
-			return out, Bad(fmt.Sprintf("/customs/%d", i), "What families here keep from: %s.", err)
+			return out, strict.Bad(fmt.Sprintf("/customs/%d", i), "What families here keep from: %s.", err)
 		}
 		if slices.Contains(out.Customs, c) {
-			return out, Bad(fmt.Sprintf("/customs/%d", i), "%s is noted twice.", w)
+			return out, strict.Bad(fmt.Sprintf("/customs/%d", i), "%s is noted twice.", w)
 		}
 		out.Customs = append(out.Customs, c)
 	}
@@ -75,7 +76,7 @@ func (r Room) Roster() (room.Roster, *Fault) {
 			return out, f.Under(at)
 		}
 		if seen[p.ID] {
-			return out, Bad(at+"/id", "The same child is in the list twice.")
+			return out, strict.Bad(at+"/id", "The same child is in the list twice.")
 		}
 		seen[p.ID] = true
 		out.Children = append(out.Children, p)
@@ -84,19 +85,19 @@ func (r Room) Roster() (room.Roster, *Fault) {
 }
 
 // ownMeasures reads what was filled and weighed; pointers are below the list.
-func ownMeasures(all []OwnMeasure) (own []room.OwnMeasure, fault *Fault) {
+func ownMeasures(all []OwnMeasure) (own []room.OwnMeasure, fault *strict.Fault) {
 	for i, o := range all {
 		at := fmt.Sprintf("/%d", i)
 		it, ok := material.Standard().Get(o.With)
 		if !ok {
-			return nil, Bad(at+"/with", "Choose what the measure was filled with.")
+			return nil, strict.Bad(at+"/with", "Choose what the measure was filled with.")
 		}
 		m, err := unit.Weighed(o.Name, unit.Grams(o.Grams), it.Density)
 		if err != nil {
-			return nil, Bad(at+"/grams", "The measure %q cannot be used: %s.", words.Cut(o.Name), err)
+			return nil, strict.Bad(at+"/grams", "The measure %q cannot be used: %s.", words.Cut(o.Name), err)
 		}
 		if slices.ContainsFunc(own, func(x room.OwnMeasure) bool { return x.Label() == m.Label() }) {
-			return nil, Bad(at+"/name", "Two measures are called %q.", words.Cut(m.Label()))
+			return nil, strict.Bad(at+"/name", "Two measures are called %q.", words.Cut(m.Label()))
 		}
 		own = append(own, room.OwnMeasure{Measure: m, With: it.ID, Content: unit.Grams(o.Grams), Scoops: o.Scoops})
 	}
@@ -113,14 +114,14 @@ func WriteHolds(own []room.OwnMeasure) []NamedVolume {
 }
 
 // CheckOn reports the first child that cannot be of this age on a day.
-func (r Room) CheckOn(day age.Date) *Fault {
+func (r Room) CheckOn(day age.Date) *strict.Fault {
 	for i, c := range r.Children {
 		born, err := age.ParseMonth(c.Born)
 		if err == nil {
 			err = room.CheckBorn(born, day)
 		}
 		if err != nil {
-			return Bad(fmt.Sprintf("/children/%d/born", i), "%s has %s.", words.Cut(c.Initials), err)
+			return strict.Bad(fmt.Sprintf("/children/%d/born", i), "%s has %s.", words.Cut(c.Initials), err)
 		}
 	}
 	return nil
@@ -150,7 +151,8 @@ func IsID(text string) bool {
 
 var triWords = map[string]room.Tri{"unknown": room.Unknown, "no": room.No, "yes": room.Yes}
 
-func wordOf(t room.Tri) string {
+// WordOf writes yes, no or unknown.
+func WordOf(t room.Tri) string {
 	for word, v := range triWords {
 		if v == t {
 			return word
@@ -160,26 +162,26 @@ func wordOf(t room.Tri) string {
 }
 
 // person reads a child; pointers are below it.
-func (c Child) person() (p room.Person, f *Fault) {
+func (c Child) person() (p room.Person, f *strict.Fault) {
 	p = room.Person{ID: strings.ToLower(c.ID), Initials: strings.ToUpper(strings.TrimSpace(c.Initials)),
 		Swallowing: c.Needs.Swallowing, Asthma: c.Needs.Asthma, Eczema: c.Needs.Eczema}
 	if !IsID(p.ID) {
-		return p, Bad("/id", "A child needs an id of its own.")
+		return p, strict.Bad("/id", "A child needs an id of its own.")
 	}
 	if !twoLetters.MatchString(p.Initials) {
-		return p, Bad("/initials", "Give two letters for the child, A to Z; never a name.")
+		return p, strict.Bad("/initials", "Give two letters for the child, A to Z; never a name.")
 	}
 	var err error
 	if p.Born, err = age.ParseMonth(c.Born); err != nil {
-		return p, Bad("/born", "Give %s a birth month, such as 2024-05.", p.Initials)
+		return p, strict.Bad("/born", "Give %s a birth month, such as 2024-05.", p.Initials)
 	}
 	var known bool
 	if p.Mouths, known = triWords[c.Mouths]; !known {
-		return p, Bad("/mouths", "Say for %s whether things go in the mouth: yes, no or not known.", p.Initials)
+		return p, strict.Bad("/mouths", "Say for %s whether things go in the mouth: yes, no or not known.", p.Initials)
 	}
 	if d := c.DevelopmentalMonths; d != nil {
 		if *d < 0 || *d > room.Oldest {
-			return p, Bad("/developmental_months", "A developmental age is between 0 and %d months.", room.Oldest)
+			return p, strict.Bad("/developmental_months", "A developmental age is between 0 and %d months.", room.Oldest)
 		}
 		p.Developmental = room.SetMonths(*d)
 	}
@@ -198,16 +200,16 @@ var wayWords = map[string]room.Way{"eating": room.ByEating, "touch": room.ByTouc
 
 // read reads one declared allergy. A word that means several allergens declares each, and so
 // does a note in everyday words: other, "nuts" is an allergy to both kinds.
-func (a Allergy) read(who string) ([]room.Allergy, *Fault) {
+func (a Allergy) read(who string) ([]room.Allergy, *strict.Fault) {
 	all, err := allergen.ParseAll(a.To)
 	by, known := wayWords[a.By]
 	if err != nil || !known {
-		return nil, Bad("", "Choose what %s is allergic to, and whether by eating or by touch.", who)
+		return nil, strict.Bad("", "Choose what %s is allergic to, and whether by eating or by touch.", who)
 	}
 	note := strings.TrimSpace(a.Note)
 	if all[0] == allergen.Other {
 		if note == "" {
-			return nil, Bad("/note", "Note what %s is allergic to.", who)
+			return nil, strict.Bad("/note", "Note what %s is allergic to.", who)
 		}
 		if meant, err := allergen.ParseAll(note); err == nil {
 			all = meant
@@ -220,11 +222,11 @@ func (a Allergy) read(who string) ([]room.Allergy, *Fault) {
 	return allergies, nil
 }
 
-func (n Needs) read(p *room.Person) *Fault {
+func (n Needs) read(p *room.Person) *strict.Fault {
 	for i, word := range n.Eaten {
 		set, err := allergen.ParseContents(word)
 		if err != nil {
-			return Bad(fmt.Sprintf("/needs/eaten/%d", i),
+			return strict.Bad(fmt.Sprintf("/needs/eaten/%d", i),
 				"Choose what has been eaten at home from the list of allergens.")
 		}
 		p.Tried |= set
@@ -236,7 +238,7 @@ func (n Needs) read(p *room.Person) *Fault {
 		for i, word := range row.words {
 			sense, err := room.ParseSense(word)
 			if err != nil {
-				return Bad(fmt.Sprintf("/needs/%s/%d", field, i),
+				return strict.Bad(fmt.Sprintf("/needs/%s/%d", field, i),
 					"Note whether the child avoids or seeks sticky, wet, loud or scented things.")
 			}
 			*row.into |= sense
@@ -246,14 +248,14 @@ func (n Needs) read(p *room.Person) *Fault {
 }
 
 // routine reads lines of the routine by their ids.
-func routine(at string, ids []string) (r room.Routine, f *Fault) {
+func routine(at string, ids []string) (r room.Routine, f *strict.Fault) {
 	for i, id := range ids {
 		h, err := room.ParseHabit(id)
 		if err != nil {
-			return 0, Bad(fmt.Sprintf("%s/%d", at, i), "The routine: %s.", err)
+			return 0, strict.Bad(fmt.Sprintf("%s/%d", at, i), "The routine: %s.", err)
 		}
 		if r.Covers(room.RoutineOf(h)) {
-			return 0, Bad(fmt.Sprintf("%s/%d", at, i), "The routine: %q stands there twice.", id)
+			return 0, strict.Bad(fmt.Sprintf("%s/%d", at, i), "The routine: %q stands there twice.", id)
 		}
 		r |= room.RoutineOf(h)
 	}
@@ -301,7 +303,7 @@ func WriteClass(lines []room.ClassLine) []ClassLine {
 }
 
 func writeChild(p room.Person) Child {
-	c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: wordOf(p.Mouths), Allergies: []Allergy{},
+	c := Child{ID: p.ID, Initials: p.Initials, Born: p.Born.String(), Mouths: WordOf(p.Mouths), Allergies: []Allergy{},
 		Needs: Needs{Swallowing: p.Swallowing, Asthma: p.Asthma, Eczema: p.Eczema, Eaten: []string{},
 			Avoids: append([]string{}, p.Avoids.Words()...), Seeks: append([]string{}, p.Seeks.Words()...)}}
 	if months, set := p.Developmental.Get(); set {

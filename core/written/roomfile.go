@@ -5,13 +5,12 @@ import (
 	"fmt"
 	"strings"
 
-	"github.com/go-json-experiment/json"
-
 	"emblo/core/age"
 	"emblo/core/allergen"
 	"emblo/core/material"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/words"
 )
 
@@ -58,43 +57,32 @@ const MaxRoomFile = 4 << 20
 // is a *Fault.
 func ReadRoomFile(data []byte, today age.Date) (*Sheet, error) {
 	if len(data) > MaxRoomFile {
-		return nil, &Fault{TooLong, "", fmt.Sprintf("The room file is larger than %d MB.", MaxRoomFile>>20)}
+		return nil, &strict.Fault{Code: strict.TooLong, Pointer: "", Sentence: fmt.Sprintf("The room file is larger than %d MB.", MaxRoomFile>>20)}
 	}
 	data = bytes.TrimPrefix(data, []byte("\ufeff"))
-	switch v := versionOf(data); v {
+	switch v := strict.Version(data); v {
 	case 1:
-		f, err := Read[roomFile1](data)
+		f, err := strict.Read[roomFile1](data)
 		if err != nil {
 			return nil, err
 		}
 		return f.sheet(today)
 	case 2, Version: // a room is written the same in both
-		f, err := Read[RoomFile](data)
+		f, err := strict.Read[RoomFile](data)
 		if err != nil {
 			return nil, err
 		}
 		return f.sheet()
 	default:
-		return nil, &Fault{NewerForm, "/version",
-			fmt.Sprintf("The file is written in form %d; this Emblo reads forms 1 to %d. Use a newer one.", v, Version)}
+		return nil, &strict.Fault{Code: strict.NewerForm, Pointer: "/version",
+			Sentence: fmt.Sprintf("The file is written in form %d; this Emblo reads forms 1 to %d. Use a newer one.", v, Version)}
 	}
-}
-
-// versionOf returns the version that a file says it has, 1 when it says none.
-func versionOf(data []byte) int {
-	f := struct {
-		Version *int `json:"version"`
-	}{}
-	if json.Unmarshal(data, &f) != nil || f.Version == nil {
-		return 1 // what is wrong with it is found by reading it
-	}
-	return *f.Version
 }
 
 func (f RoomFile) sheet() (*Sheet, error) {
 	on, err := age.ParseDate(f.On)
 	if err != nil {
-		return nil, Bad("/on", "The day of use: %s.", err)
+		return nil, strict.Bad("/on", "The day of use: %s.", err)
 	}
 	roster, fault := f.Room.Roster()
 	if fault == nil {
@@ -105,7 +93,7 @@ func (f RoomFile) sheet() (*Sheet, error) {
 	}
 	staffing, err := Staffing(f.Centre.RatioTable, f.Centre.PerAdult)
 	if err != nil {
-		return nil, Bad("/centre/per_adult", "The staffing table: %s.", err)
+		return nil, strict.Bad("/centre/per_adult", "The staffing table: %s.", err)
 	}
 	policy, fault := f.Centre.Policy.Read()
 	if fault != nil {
@@ -127,7 +115,7 @@ func (f RoomFile) sheet() (*Sheet, error) {
 func newSheet(r room.Room, t room.RatioTable, p safety.Policy, things []FileThing, cupboard []string) (*Sheet, error) {
 	g, err := safety.NewGroup(r, t, p)
 	if err != nil {
-		return nil, Bad("", "The room cannot be planned for: %s.", err)
+		return nil, strict.Bad("", "The room cannot be planned for: %s.", err)
 	}
 	s := &Sheet{Group: g, Cupboard: make(map[string]bool, len(cupboard))}
 	for _, id := range cupboard {
@@ -209,7 +197,7 @@ func (f roomFile1) sheet(today age.Date) (*Sheet, error) {
 	var err error
 	if f.On != "" {
 		if on, err = age.ParseDate(f.On); err != nil {
-			return nil, Bad("/on", "The day of use: %s.", err)
+			return nil, strict.Bad("/on", "The day of use: %s.", err)
 		}
 	}
 	r := room.Room{Name: f.Name, Adults: f.Adults, Illness: f.Illness, Pet: f.Pet}
@@ -229,7 +217,7 @@ func (f roomFile1) sheet(today age.Date) (*Sheet, error) {
 		staffing, err = room.ParseRatioTable(f.Staffing)
 	}
 	if err != nil {
-		return nil, Bad(at, "The staffing table: %s.", err)
+		return nil, strict.Bad(at, "The staffing table: %s.", err)
 	}
 	policy, fault := Policy(f.Policy).Read()
 	if fault != nil {
@@ -243,13 +231,13 @@ func (f roomFile1) sheet(today age.Date) (*Sheet, error) {
 	return newSheet(r, staffing, policy, things, f.Cupboard)
 }
 
-func (c child1) child(on age.Date) (room.Child, *Fault) {
+func (c child1) child(on age.Date) (room.Child, *strict.Fault) {
 	born, err := age.ParseMonth(c.Born)
 	if err != nil {
-		return room.Child{}, Bad("/born", "Give a birth month, such as 2024-05: %s.", err)
+		return room.Child{}, strict.Bad("/born", "Give a birth month, such as 2024-05: %s.", err)
 	}
 	if born.After(on.Month()) {
-		return room.Child{}, Bad("/born", "The birth month %s is after the day of use, %s.", born, on)
+		return room.Child{}, strict.Bad("/born", "The birth month %s is after the day of use, %s.", born, on)
 	}
 	child := room.Child{Label: "child", Months: age.MonthsOf(born, on), Asthma: c.Asthma, Eczema: c.Eczema}
 	if c.Mouths != nil {
@@ -257,7 +245,7 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 	}
 	if d := c.DevelopmentalMonths; d != nil {
 		if *d < 0 || *d > room.Oldest {
-			return child, Bad("/developmental_months", "A developmental age is between 0 and %d months, not %d.",
+			return child, strict.Bad("/developmental_months", "A developmental age is between 0 and %d months, not %d.",
 				room.Oldest, *d)
 		}
 		child.Developmental = room.SetMonths(*d)
@@ -267,7 +255,7 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 		all, err := allergen.ParseAll(a.To)
 		if err != nil { // what is not on the list is still an allergy
 			if strings.TrimSpace(a.To) == "" {
-				return child, Bad(at+"/to", "Say what the child is allergic to.")
+				return child, strict.Bad(at+"/to", "Say what the child is allergic to.")
 			}
 			all = []allergen.Allergen{allergen.Other}
 		}
@@ -277,7 +265,7 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 		case "touch", "air", "touch or air":
 			allergy.By = room.ByTouchOrAir
 		default:
-			return child, Bad(at+"/by", "An allergy is by eating or touch, not %q.", words.Cut(a.By))
+			return child, strict.Bad(at+"/by", "An allergy is by eating or touch, not %q.", words.Cut(a.By))
 		}
 		for _, to := range all {
 			allergy.To = to
@@ -287,7 +275,7 @@ func (c child1) child(on age.Date) (room.Child, *Fault) {
 	for i, word := range c.Eaten {
 		set, err := allergen.ParseContents(word)
 		if err != nil {
-			return child, Bad(fmt.Sprintf("/eaten/%d", i), "%q is not on the list of allergens.", words.Cut(word))
+			return child, strict.Bad(fmt.Sprintf("/eaten/%d", i), "%q is not on the list of allergens.", words.Cut(word))
 		}
 		child.Tried |= set
 	}

@@ -13,6 +13,7 @@ import (
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/core/words"
@@ -37,10 +38,10 @@ type Shelf interface {
 }
 
 // Open reads when the set-up of a plan opens.
-func (p Plan) Open() (clock.Wall, *Fault) {
+func (p Plan) Open() (clock.Wall, *strict.Fault) {
 	at, err := clock.ParseWall(p.PlayAt)
 	if err != nil {
-		return at, Bad("/play_at", "Say when the set-up opens, as 2026-11-24T09:45.")
+		return at, strict.Bad("/play_at", "Say when the set-up opens, as 2026-11-24T09:45.")
 	}
 	return at, nil
 }
@@ -67,7 +68,7 @@ func (p Plan) FromBatch() bool {
 }
 
 // Setup reads what stands in a plan.
-func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
+func (p Plan) Setup(shelf Shelf) (plan.Setup, *strict.Fault) {
 	setup := plan.Setup{Places: make([]plan.Place, len(p.Places))}
 	labels, f := p.ReadLabels(shelf)
 	if f != nil {
@@ -77,15 +78,15 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 		shelf = labelled{shelf, labels}
 	}
 	ids := make(map[string]bool)
-	items := func(in []PlanItem, at string) ([]plan.Placed, *Fault) {
+	items := func(in []PlanItem, at string) ([]plan.Placed, *strict.Fault) {
 		out := make([]plan.Placed, len(in))
 		for i, item := range in {
-			var f *Fault
+			var f *strict.Fault
 			if out[i], f = item.read(shelf); f != nil {
 				return nil, f.Under(fmt.Sprintf("%s/%d", at, i))
 			}
 			if ids[item.ID] {
-				return nil, Bad(fmt.Sprintf("%s/%d/id", at, i), "Two lines of the set-up have the same id.")
+				return nil, strict.Bad(fmt.Sprintf("%s/%d/id", at, i), "Two lines of the set-up have the same id.")
 			}
 			ids[item.ID] = true
 		}
@@ -94,7 +95,7 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 	for i, in := range p.Places {
 		at := fmt.Sprintf("/places/%d", i)
 		if !IsID(in.ID) || ids[in.ID] {
-			return setup, Bad(at+"/id", "A place of a set-up needs an id of its own.")
+			return setup, strict.Bad(at+"/id", "A place of a set-up needs an id of its own.")
 		}
 		ids[in.ID] = true
 		place := plan.Place{ID: in.ID, Name: strings.TrimSpace(in.Name)}
@@ -118,48 +119,48 @@ func (p Plan) Setup(shelf Shelf) (plan.Setup, *Fault) {
 // ways are the words for what things go through.
 var ways = map[string]gauge.Way{"hole": gauge.Hole, "lane": gauge.Lane}
 
-func (o *Through) read() (*plan.Opening, *Fault) {
+func (o *Through) read() (*plan.Opening, *strict.Fault) {
 	if o == nil {
 		return nil, nil
 	}
 	way, ok := ways[o.Way]
 	if !ok {
-		return nil, Bad("/way", "Choose a hole or a lane.")
+		return nil, strict.Bad("/way", "Choose a hole or a lane.")
 	}
 	return &plan.Opening{Way: way, Width: unit.Millimetres(o.MM)}, nil
 }
 
 // ReadUse reads the word for a use; an empty one is open.
-func ReadUse(pointer, word string) (safety.Use, *Fault) {
+func ReadUse(pointer, word string) (safety.Use, *strict.Fault) {
 	use, err := safety.ParseUse(word)
 	if err != nil {
-		return use, Bad(pointer, "Choose how the children meet it: open, sealed, or in an adult's hand.")
+		return use, strict.Bad(pointer, "Choose how the children meet it: open, sealed, or in an adult's hand.")
 	}
 	return use, nil
 }
 
-func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
+func (b Base) read(shelf Shelf) (plan.Base, *strict.Fault) {
 	use, f := ReadUse("/use", b.Use)
 	if f != nil {
 		return nil, f
 	}
 	if use == safety.AdultTool {
-		return nil, Bad("/use", "What fills a place is in reach of the children: it is no adult's tool.")
+		return nil, strict.Bad("/use", "What fills a place is in reach of the children: it is no adult's tool.")
 	}
 	switch b.Kind {
 	case "mix":
 		switch {
 		case b.Frozen:
-			return nil, Bad("/frozen", "A mix is frozen by its recipe: choose one that is, or freeze a liquid.")
+			return nil, strict.Bad("/frozen", "A mix is frozen by its recipe: choose one that is, or freeze a liquid.")
 		case len(b.More) > 0 || b.SideBySide:
-			return nil, Bad("/more", "A mix stands alone in its place: give the filler a place of its own.")
+			return nil, strict.Bad("/more", "A mix stands alone in its place: give the filler a place of its own.")
 		}
 		r, err := shelf.Recipe(b.RecipeID)
 		if err != nil {
-			return nil, Bad("/recipe_id", "%s", err)
+			return nil, strict.Bad("/recipe_id", "%s", err)
 		}
 		if b.PortionG == nil {
-			return nil, Bad("/portion_g", "Say how many grams each child has.")
+			return nil, strict.Bad("/portion_g", "Say how many grams each child has.")
 		}
 		m := plan.Mix{Recipe: r, Portion: unit.Grams(*b.PortionG), Colours: 1, Use: use}
 		if b.Colours != nil {
@@ -170,51 +171,51 @@ func (b Base) read(shelf Shelf) (plan.Base, *Fault) {
 		}
 		if b.BatchID != "" {
 			if m.Stored, err = shelf.Stored(b.BatchID, m.Portion); err != nil {
-				return nil, Bad("/batch_id", "%s", err)
+				return nil, strict.Bad("/batch_id", "%s", err)
 			}
 			if m.Stored.Recipe.ID != r.ID {
-				return nil, Bad("/batch_id", "The batch %s was made by another recipe: choose that one.", m.Stored.Name)
+				return nil, strict.Bad("/batch_id", "The batch %s was made by another recipe: choose that one.", m.Stored.Name)
 			}
 		}
 		return m, nil
 	case "fill":
 		return b.fill(shelf, use)
 	}
-	return nil, Bad("/kind", "Start from a mix or from a filler.")
+	return nil, strict.Bad("/kind", "Start from a mix or from a filler.")
 }
 
 // fill reads a base of fillers.
-func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *Fault) {
+func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
 	tub, ok := shelf.Vessel(b.VesselID)
 	if !ok {
-		return nil, Bad("/vessel_id", "Choose a vessel from the list.")
+		return nil, strict.Bad("/vessel_id", "Choose a vessel from the list.")
 	}
 	if use == safety.Sealed && !tub.Closes() {
-		return nil, Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.",
+		return nil, strict.Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.",
 			strings.ToLower(tub.Name))
 	}
 	fill := plan.Fill{Tub: tub, Use: use, SideBySide: b.SideBySide, Frozen: b.Frozen}
 	if b.Vessels != nil {
 		if fill.Count = *b.Vessels; fill.Count == 0 {
-			return nil, Bad("/vessels", "Say how many vessels there are, or leave it to how many children reach one.")
+			return nil, strict.Bad("/vessels", "Say how many vessels there are, or leave it to how many children reach one.")
 		}
 	}
-	layer := func(id string, mm float64, at string) *Fault {
+	layer := func(id string, mm float64, at string) *strict.Fault {
 		it, ok := shelf.Get(id)
 		if !ok || !pours(it, tub) {
-			return Bad(at+"/item_id", "Choose a filler from the shelf.")
+			return strict.Bad(at+"/item_id", "Choose a filler from the shelf.")
 		}
 		fill.Layers = append(fill.Layers, plan.Layer{Item: it, Depth: unit.Millimetres(mm)})
 		return nil
 	}
 	if b.ItemID == "" {
 		if len(b.More) > 0 || b.Frozen {
-			return nil, Bad("/item_id", "Choose a filler from the shelf.")
+			return nil, strict.Bad("/item_id", "Choose a filler from the shelf.")
 		}
 		return fill, nil
 	}
 	if b.DepthMM == nil {
-		return nil, Bad("/depth_mm", "Say how deep to fill, in mm.")
+		return nil, strict.Bad("/depth_mm", "Say how deep to fill, in mm.")
 	}
 	if f := layer(b.ItemID, *b.DepthMM, ""); f != nil {
 		return nil, f
@@ -233,25 +234,25 @@ func pours(it material.Item, tub vessel.Vessel) bool {
 	return it.Plays(material.Filler) || tub.IsJar() && it.Facts.Smallest.Known()
 }
 
-func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
+func (i PlanItem) read(shelf Shelf) (plan.Placed, *strict.Fault) {
 	p := plan.Placed{ID: i.ID, Each: i.Each, Shared: i.Shared, Set: plan.Set{Colours: i.Colours}}
 	if !IsID(i.ID) {
-		return p, Bad("/id", "A line of a set-up needs an id of its own.")
+		return p, strict.Bad("/id", "A line of a set-up needs an id of its own.")
 	}
-	var f *Fault
+	var f *strict.Fault
 	if i.Use == "" {
-		return p, Bad("/use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
+		return p, strict.Bad("/use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
 	}
 	if p.Use, f = ReadUse("/use", i.Use); f != nil {
 		return p, f
 	}
 	switch {
 	case i.ItemID != "" && i.Described != nil:
-		return p, Bad("/described", "Choose a thing from the shelf or describe one, not both.")
+		return p, strict.Bad("/described", "Choose a thing from the shelf or describe one, not both.")
 	case i.ItemID != "":
 		it, ok := shelf.Get(i.ItemID)
 		if !ok {
-			return p, Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(i.ItemID))
+			return p, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(i.ItemID))
 		}
 		p.Name, p.Facts, p.Manner, p.Prepared = it.Name, it.Facts, it.Manner, shelf.Subject(it)
 	case i.Described != nil:
@@ -261,12 +262,12 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 		}
 		p.Facts = shelf.Described(p.Name, p.Facts)
 	default:
-		return p, Bad("/item_id", "Choose a thing from the shelf, or describe it.")
+		return p, strict.Bad("/item_id", "Choose a thing from the shelf, or describe it.")
 	}
 	if i.CupID != "" {
 		cup, ok := shelf.Get(i.CupID)
 		if !ok {
-			return p, Bad("/cup_id", "There is nothing on the shelf by the id %q.", words.Cut(i.CupID))
+			return p, strict.Bad("/cup_id", "There is nothing on the shelf by the id %q.", words.Cut(i.CupID))
 		}
 		p.Set.Cup = &cup
 	}
@@ -274,7 +275,7 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *Fault) {
 }
 
 // Facts reads a thing measured by hand. What is left out stays not known.
-func (d Described) Facts() (f material.Facts, fault *Fault) {
+func (d Described) Facts() (f material.Facts, fault *strict.Fault) {
 	if _, fault := name("/name", d.Name, "Give it a name"); fault != nil {
 		return f, fault
 	}
@@ -286,14 +287,14 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 	if err != nil {
 		var bad *material.Bad
 		if errors.As(err, &bad) {
-			return f, Bad("/traits", "Look again: %s.", bad.Reason)
+			return f, strict.Bad("/traits", "Look again: %s.", bad.Reason)
 		}
-		return f, Bad("/traits", "Look again: %s.", err)
+		return f, strict.Bad("/traits", "Look again: %s.", err)
 	}
 	f = said
 	if d.Form != "" {
 		if f.Form, err = material.ParseForm(d.Form); err != nil {
-			return f, Bad("/form", "Choose what it is like in the hand.")
+			return f, strict.Bad("/form", "Choose what it is like in the hand.")
 		}
 	}
 	f.Smallest, f.Largest, fault = d.size()
@@ -310,7 +311,7 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 			f.Salt = unit.Known(0.0)
 		}
 	default:
-		return f, Bad("/contents", "Say whether what is in it is listed or unknown.")
+		return f, strict.Bad("/contents", "Say whether what is in it is listed or unknown.")
 	}
 	// What is named counts, whether or not the list is whole.
 	if f.Allergens, fault = allergens("/allergens", d.Allergens); fault != nil {
@@ -321,7 +322,7 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 	}
 	if p := d.SaltPercent; p != nil {
 		if !(*p >= 0 && *p <= 100) {
-			return f, Bad("/salt_percent", "Salt is between 0 and 100 g in 100 g.")
+			return f, strict.Bad("/salt_percent", "Salt is between 0 and 100 g in 100 g.")
 		}
 		f.Salt = unit.Known(*p / 100)
 	}
@@ -329,28 +330,28 @@ func (d Described) Facts() (f material.Facts, fault *Fault) {
 }
 
 // size reads the shape and the sizes, which are given together or not at all.
-func (d Described) size() (least, most gauge.Solid, fault *Fault) {
+func (d Described) size() (least, most gauge.Solid, fault *strict.Fault) {
 	if d.Solid == "" && len(d.SizesMM) == 0 {
 		return least, most, nil
 	}
 	kind, err := gauge.ParseKind(d.Solid)
 	if err != nil {
-		return least, most, Bad("/solid", "Choose a shape: ball, egg, cylinder, capsule, box, cone or irregular.")
+		return least, most, strict.Bad("/solid", "Choose a shape: ball, egg, cylinder, capsule, box, cone or irregular.")
 	}
 	if len(d.SizesMM) == 0 {
 		return least, most, nil
 	}
 	if least, err = gauge.New(kind, d.SizesMM...); err != nil {
-		return least, most, Bad("/sizes_mm", "The sizes do not describe a thing: %s.", err)
+		return least, most, strict.Bad("/sizes_mm", "The sizes do not describe a thing: %s.", err)
 	}
 	return least, least, nil
 }
 
-func allergens(pointer string, words []string) (set allergen.Set, fault *Fault) {
+func allergens(pointer string, words []string) (set allergen.Set, fault *strict.Fault) {
 	for i, w := range words {
 		one, err := allergen.ParseContents(w)
 		if err != nil {
-			return set, Bad(fmt.Sprintf("%s/%d", pointer, i), "Choose allergens from the list.")
+			return set, strict.Bad(fmt.Sprintf("%s/%d", pointer, i), "Choose allergens from the list.")
 		}
 		set |= one
 	}

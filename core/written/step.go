@@ -1,7 +1,5 @@
 package written
 
-import "emblo/core/recipe"
-
 // Step is one thing to do, or one wait: the same in a recipe, in a plan and in what is prepared.
 type Step struct {
 	ID           string `json:"id,omitzero"`   // stays when it is said in other words
@@ -21,19 +19,4 @@ type Step struct {
 type TimedStep struct {
 	Step
 	Starts string `json:"starts"`
-}
-
-// Steps writes the steps of a recipe; never nil.
-func (p Pen) Steps(steps []recipe.Step) []Step {
-	out := make([]Step, len(steps))
-	for i, s := range steps {
-		out[i] = p.Step(s)
-	}
-	return out
-}
-
-// Step writes one step.
-func (p Pen) Step(s recipe.Step) Step {
-	return Step{s.ID, s.Kind.String(), p.Text(s.Text), s.Minutes, s.Wait(), s.By == recipe.Adult,
-		s.By == recipe.ChildrenHelp, string(s.At), p.Text(s.Probe.Say()), s.Uses}
 }

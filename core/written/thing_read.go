@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/strict"
 )
 
 // cells returns where each column of a thing stands.
@@ -25,7 +26,7 @@ func (t Thing) Trimmed() Thing {
 const own = "OWN"
 
 // Item reads a thing of a centre's own; ingredients are looked up with find.
-func (t Thing) Item(id string, find func(string) (material.Item, bool)) (material.Item, *Fault) {
+func (t Thing) Item(id string, find func(string) (material.Item, bool)) (material.Item, *strict.Fault) {
 	it, err := material.Row{Name: t.Name, Also: t.Also, Parts: t.Parts, CupGrams: t.CupG, Keeps: t.Keeps, Feel: t.Feel,
 		Cost: t.Cost, SizeBy: own, WeightBy: own,
 		Description: material.Description{Solid: t.Solid, Size: t.SizeMM, Contains: t.Contains,
@@ -33,10 +34,10 @@ func (t Thing) Item(id string, find func(string) (material.Item, bool)) (materia
 	it.ID, it.Own = id, true
 	var bad *material.Bad
 	if errors.As(err, &bad) {
-		return it, Bad("/"+bad.Column, "%s: %s.", columnWords(bad.Column), bad.Reason)
+		return it, strict.Bad("/"+bad.Column, "%s: %s.", columnWords(bad.Column), bad.Reason)
 	}
 	if err != nil {
-		return it, Bad("", "%s.", err)
+		return it, strict.Bad("", "%s.", err)
 	}
 	return it, nil
 }

@@ -16,6 +16,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/pen"
 	"emblo/core/recipe/remedy"
 	"emblo/core/written"
 	"emblo/internal/now"
@@ -38,7 +39,7 @@ func (c *Conflict) Error() string { return "somebody else saved this " + c.What 
 // House keeps the desks of all centres. It is safe for concurrent use.
 type House struct {
 	// Pen writes what the core says.
-	Pen   written.Pen
+	Pen   pen.Pen
 	store *store.Store
 	Clock now.Clock
 	watch now.Watch
@@ -74,7 +75,7 @@ const (
 // another is reckoned anew. The pen writes what the core says.
 //
 // Later is given what may be done after a request is answered; nil does a few at a time beside the requests.
-func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen written.Pen,
+func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen pen.Pen,
 	later func(func())) *House {
 	if later == nil {
 		later = beside(fewAtATime)

@@ -7,7 +7,7 @@ import (
 	"github.com/google/uuid"
 
 	"emblo/core/clock"
-	"emblo/core/written"
+	"emblo/core/strict"
 	"emblo/internal/store"
 )
 
@@ -29,7 +29,7 @@ func ReadCursor(text string) (store.Cursor, error) {
 	if text == "" {
 		return store.Cursor{}, nil
 	}
-	bad := written.Bad("/after", "This page of the list is not there: begin with the first.")
+	bad := strict.Bad("/after", "This page of the list is not there: begin with the first.")
 	raw, err := base64.RawURLEncoding.DecodeString(text)
 	if err != nil {
 		return store.Cursor{}, bad

@@ -9,6 +9,7 @@ import (
 
 	"emblo/core/desk"
 	"emblo/core/desk/went"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -30,7 +31,7 @@ func (h *House) putDown(ctx context.Context, s *store.Session) error {
 		}
 		for _, r := range rows {
 			doc, given := Offered(d, r.Form, r.Doc.Doc, r.PlayAt)
-			if err := h.Of(s).Logs().PutDown(ctx, r.ID, r.PlayAt, written.Write(doc), given); err != nil {
+			if err := h.Of(s).Logs().PutDown(ctx, r.ID, r.PlayAt, strict.Write(doc), given); err != nil {
 				return err
 			}
 		}
@@ -66,7 +67,7 @@ func (h *House) Stands(ctx context.Context, s *store.Session, d *desk.Desk, id u
 	if err != nil {
 		return written.Offered{}, 0, err
 	}
-	out, err := written.Read[written.Offered](kept.Doc)
+	out, err := strict.Read[written.Offered](kept.Doc)
 	if err != nil {
 		return out, 0, Unreadable("record", err)
 	}

@@ -6,6 +6,7 @@ import (
 
 	"emblo/core/clock"
 	"emblo/core/desk"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -69,7 +70,7 @@ func (h *House) At(said string, ago time.Duration, otherwise string) (time.Time,
 	}
 	at, err := time.Parse(time.RFC3339, said)
 	if err != nil || at.After(now.Add(time.Minute)) || at.Before(now.Add(-ago)) {
-		return now, written.Bad("/at", "%s", otherwise)
+		return now, strict.Bad("/at", "%s", otherwise)
 	}
 	return at.UTC(), nil
 }

@@ -7,7 +7,7 @@ import (
 
 	"github.com/google/uuid"
 
-	"emblo/core/written"
+	"emblo/core/strict"
 	"emblo/internal/store"
 )
 
@@ -16,9 +16,9 @@ import (
 func (h *House) Save(ctx context.Context, s *store.Session, k store.Kind, id uuid.UUID, version int, doc any, what kind,
 	current func(store.Doc) (any, error)) (store.Doc, error) {
 	if version < 0 {
-		return store.Doc{}, written.Bad("/version", "The version cannot be negative.")
+		return store.Doc{}, strict.Bad("/version", "The version cannot be negative.")
 	}
-	saved, err := h.Of(s).Save(ctx, k, id, version, written.Write(doc))
+	saved, err := h.Of(s).Save(ctx, k, id, version, strict.Write(doc))
 	var stale *store.Conflict
 	switch {
 	case errors.As(err, &stale):
@@ -30,7 +30,7 @@ func (h *House) Save(ctx context.Context, s *store.Session, k store.Kind, id uui
 	case errors.Is(err, store.ErrNameTaken):
 		return saved, what.taken()
 	case errors.Is(err, store.ErrNoRoom):
-		return saved, written.Bad("/room_id", "Choose a room: this one is not there any more.")
+		return saved, strict.Bad("/room_id", "Choose a room: this one is not there any more.")
 	}
 	return saved, Gone(err)
 }
@@ -49,18 +49,18 @@ var (
 		store.Recipes: ARecipe, store.Jars: AJar, store.Batches: ABatch}
 )
 
-func (k kind) taken() *written.Fault {
+func (k kind) taken() *strict.Fault {
 	article := map[string]string{"room": "Another room", "thing": "Another thing of your own",
 		"recipe": "Another recipe of your own"}[k.words]
 	if k == AJar {
-		return written.Bad(k.nameAt, "There is a jar of this with the same label already.")
+		return strict.Bad(k.nameAt, "There is a jar of this with the same label already.")
 	}
-	return written.Bad(k.nameAt, "%s has this name already.", article)
+	return strict.Bad(k.nameAt, "%s has this name already.", article)
 }
 
 // unreadable is the fault of a stored document that does not read.
 func Unreadable(what string, err error) error {
-	return &written.Fault{Code: "does-not-read",
+	return &strict.Fault{Code: "does-not-read",
 		Sentence: fmt.Sprintf("This %s does not read, so nothing of it can be cleared: %s", what, err)}
 }
 

@@ -11,6 +11,7 @@ import (
 
 	"emblo/core/age"
 	"emblo/core/clock"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/account"
 	"emblo/internal/store"
@@ -34,7 +35,7 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 	settings := settings
 	settings.TimeZone = now.Location().String()
 	centre := store.CentreRow{ID: uuid.New(), TimeZone: now.Location().String(), Demo: true,
-		Doc: written.Write(settings)}
+		Doc: strict.Write(settings)}
 	staff := func(name, email, role string) store.Staff {
 		return store.Staff{ID: uuid.New(), Name: name, Email: email, Role: role, PasswordHash: hash}
 	}
@@ -48,7 +49,7 @@ func Load(ctx context.Context, s *store.Store, now time.Time) error {
 	scoped := s.For(centre.ID)
 	keep := func(k store.Kind, name string, doc any) (uuid.UUID, error) {
 		id := uuid.New()
-		if _, err := scoped.Save(ctx, k, id, 0, written.Write(doc)); err != nil {
+		if _, err := scoped.Save(ctx, k, id, 0, strict.Write(doc)); err != nil {
 			return id, fmt.Errorf("demo %s, %s: %w", k, name, err)
 		}
 		return id, nil
@@ -99,7 +100,7 @@ func fill(ctx context.Context, c *store.Centre, now time.Time, room string,
 		}
 		for _, e := range b.happened {
 			read := func(store.BatchRow) ([]byte, *store.NewBatch, bool, error) {
-				return written.Write(e), nil, false, nil
+				return strict.Write(e), nil, false, nil
 			}
 			if err := c.Making().AddBatchEvent(ctx, id, uuid.New(), read); err != nil {
 				return fmt.Errorf("demo batch %s: %w", b.Name, err)

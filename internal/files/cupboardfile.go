@@ -8,6 +8,7 @@ import (
 	"emblo/core/desk/cupboard"
 	"emblo/core/money"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -54,7 +55,7 @@ type CountedJar struct {
 // makes one. The first row that does not read is a fault, and then none does.
 func (d Files) ReadCupboard(text string) ([]CountedJar, error) {
 	rows := []CountedJar{}
-	return rows, readSheet(text, cupboardColumns, "Nothing was counted.", func(c cells) *written.Fault {
+	return rows, readSheet(text, cupboardColumns, "Nothing was counted.", func(c cells) *strict.Fault {
 		row, fault := d.countedJar(c)
 		if fault != nil {
 			return fault
@@ -63,14 +64,14 @@ func (d Files) ReadCupboard(text string) ([]CountedJar, error) {
 			return r.Jar.ItemID == row.Jar.ItemID && slices.Equal(r.Jar.Free, row.Jar.Free) &&
 				r.Jar.HeatTreated == row.Jar.HeatTreated
 		}) {
-			return written.Bad("", "%s stands twice with the same label.", row.Name)
+			return strict.Bad("", "%s stands twice with the same label.", row.Name)
 		}
 		rows = append(rows, row)
 		return nil
 	})
 }
 
-func (d Files) countedJar(c cells) (row CountedJar, fault *written.Fault) {
+func (d Files) countedJar(c cells) (row CountedJar, fault *strict.Fault) {
 	it, label, fault := d.labelled(c)
 	if fault != nil {
 		return row, fault

@@ -8,6 +8,7 @@ import (
 
 	"emblo/core/desk/cupboard"
 	"emblo/core/money"
+	"emblo/core/strict"
 	"emblo/core/words"
 	"emblo/core/written"
 )
@@ -55,7 +56,7 @@ func (d Files) ListFile(list written.Shopping) string {
 // list, is a fault, and then none is ticked.
 func (d Files) ReadList(text string, list written.Shopping) ([]written.TickInput, error) {
 	ticks := []written.TickInput{}
-	return ticks, readSheet(text, listColumns, "Nothing was ticked.", func(c cells) *written.Fault {
+	return ticks, readSheet(text, listColumns, "Nothing was ticked.", func(c cells) *strict.Fault {
 		in, fault := d.tickedRow(c, list)
 		if fault != nil || in.State == cupboard.LineOpen {
 			return fault
@@ -67,12 +68,12 @@ func (d Files) ReadList(text string, list written.Shopping) ([]written.TickInput
 		case at < 0:
 			ticks = append(ticks, in)
 		case ticks[at].State != in.State:
-			return written.Bad("", "%s is in the basket in one row, and the shop has none in another.",
+			return strict.Bad("", "%s is in the basket in one row, and the shop has none in another.",
 				words.Cut(c.at("name")))
 		case len(in.Packs) == 0 || slices.ContainsFunc(ticks[at].Packs, func(p written.BuyPack) bool {
 			return p.Amount == in.Packs[0].Amount
 		}):
-			return written.Bad("", "%s stands twice with the same pack.", words.Cut(c.at("name")))
+			return strict.Bad("", "%s stands twice with the same pack.", words.Cut(c.at("name")))
 		default:
 			ticks[at].Packs = append(ticks[at].Packs, in.Packs...)
 		}
@@ -80,7 +81,7 @@ func (d Files) ReadList(text string, list written.Shopping) ([]written.TickInput
 	})
 }
 
-func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, fault *written.Fault) {
+func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, fault *strict.Fault) {
 	it, label, fault := d.labelled(c)
 	if fault != nil {
 		return in, fault
@@ -95,13 +96,13 @@ func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, 
 	case gotIt:
 		in.State = cupboard.InBasket
 	default:
-		return in, written.Bad("", "got is yes, none, or empty while nobody knows, not %q.", words.Cut(got))
+		return in, strict.Bad("", "got is yes, none, or empty while nobody knows, not %q.", words.Cut(got))
 	}
 	on := func(l written.BuyLine) bool {
 		return l.ItemID == in.ItemID && slices.Equal(l.Free, in.Free) && l.HeatTreated == in.HeatTreated
 	}
 	if !slices.ContainsFunc(list.Lines, on) {
-		return in, written.Bad("", "%s is not on the list as it stands: it may be in the cupboard already.", it.Name)
+		return in, strict.Bad("", "%s is not on the list as it stands: it may be in the cupboard already.", it.Name)
 	}
 	if in.State == cupboard.NoneToHave {
 		return in, nil
@@ -118,7 +119,7 @@ func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, 
 	if count := c.at("count"); count != "" {
 		var err error
 		if n, err = strconv.Atoi(count); err != nil || n < 1 || n > cupboard.MaxPacksOf {
-			return in, written.Bad("", "count is a whole number of packs from 1 to %d, not %q.", cupboard.MaxPacksOf,
+			return in, strict.Bad("", "count is a whole number of packs from 1 to %d, not %q.", cupboard.MaxPacksOf,
 				words.Cut(count))
 		}
 	}

@@ -11,6 +11,7 @@ import (
 	"emblo/core/checklist"
 	"emblo/core/material"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/words"
 	"emblo/core/written"
 )
@@ -52,11 +53,11 @@ func (c cells) at(column string) string {
 // readSheet reads rows by their columns, from whatever spreadsheet they come: cells may be parted by
 // commas, semicolons or tabs. The first row that does not read, or that read refuses, is a fault that
 // ends by saying that nothing was done.
-func readSheet(text string, columns []string, nothingDone string, read func(cells) *written.Fault) error {
+func readSheet(text string, columns []string, nothingDone string, read func(cells) *strict.Fault) error {
 	lines, err := checklist.ReadTable([]byte(commas(text)), columns)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
-		return written.Bad("/csv", "%s", file.Reason)
+		return strict.Bad("/csv", "%s", file.Reason)
 	}
 	if err != nil {
 		return err
@@ -64,20 +65,20 @@ func readSheet(text string, columns []string, nothingDone string, read func(cell
 	for _, l := range lines {
 		at := fmt.Sprintf("/csv/%d", l.Number)
 		if l.Fault != "" {
-			return written.Bad(at, "Row %d: %s. %s", l.Number, l.Fault, nothingDone)
+			return strict.Bad(at, "Row %d: %s. %s", l.Number, l.Fault, nothingDone)
 		}
 		if fault := read(l.Values); fault != nil {
-			return written.Bad(at, "Row %d: %s %s", l.Number, fault.Sentence, nothingDone)
+			return strict.Bad(at, "Row %d: %s %s", l.Number, fault.Sentence, nothingDone)
 		}
 	}
 	return nil
 }
 
 // labelled reads what a row is about: a thing of the shelf, and what its packet says.
-func (d Files) labelled(c cells) (it material.Item, l stock.Label, fault *written.Fault) {
+func (d Files) labelled(c cells) (it material.Item, l stock.Label, fault *strict.Fault) {
 	it, ok := d.Named(c.at("name"))
 	if !ok {
-		return it, l, written.Bad("", "nothing on the shelf is called %q.", words.Cut(c.at("name")))
+		return it, l, strict.Bad("", "nothing on the shelf is called %q.", words.Cut(c.at("name")))
 	}
 	in := written.TickInput{}
 	for _, word := range strings.FieldsFunc(c.at("free_from"), func(r rune) bool { return r == ';' || r == ',' }) {
@@ -88,22 +89,22 @@ func (d Files) labelled(c cells) (it material.Item, l stock.Label, fault *writte
 	case "yes":
 		in.HeatTreated = true
 	default:
-		return it, l, written.Bad("", "heat_treated is yes or no, not %q.", words.Cut(said))
+		return it, l, strict.Bad("", "heat_treated is yes or no, not %q.", words.Cut(said))
 	}
 	if u := c.at("unit"); u != "" && u != stock.Reckoned(&it).String() {
-		return it, l, written.Bad("", "%s is reckoned in %s, not in %q.", it.Name, stock.Reckoned(&it), words.Cut(u))
+		return it, l, strict.Bad("", "%s is reckoned in %s, not in %q.", it.Name, stock.Reckoned(&it), words.Cut(u))
 	}
 	l, fault = in.ReadLabel()
 	return it, l, fault
 }
 
 // packIn reads a pack with its price, where a row names one.
-func packIn(c cells) ([]written.TypedPack, *written.Fault) {
+func packIn(c cells) ([]written.TypedPack, *strict.Fault) {
 	switch p := c.at("pack"); {
 	case p != "":
 		return []written.TypedPack{{Amount: p, Price: c.at("price")}}, nil
 	case c.at("price") != "":
-		return nil, written.Bad("", "a price needs its pack.")
+		return nil, strict.Bad("", "a price needs its pack.")
 	}
 	return nil, nil
 }

@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/account"
 	"emblo/internal/contract"
@@ -50,7 +51,7 @@ func TestMain(m *testing.M) {
 			return err
 		}
 		return s.CreateCentre(ctx, store.CentreRow{ID: uuid.New(), TimeZone: now.Location().String(),
-			Doc: written.Write(written.Centre{Name: "Other House", RatioTable: "cfoc", PerAdult: []int{},
+			Doc: strict.Write(written.Centre{Name: "Other House", RatioTable: "cfoc", PerAdult: []int{},
 				Currency: "USD", Policy: written.Policy{MinimumMonths: map[string]int{}}})},
 			store.Staff{ID: uuid.New(), Name: "Lena", Email: "other@house.example", Role: "lead", PasswordHash: hash},
 			store.Staff{ID: uuid.New(), Name: "Hale", Email: "helper@house.example", Role: "helper",

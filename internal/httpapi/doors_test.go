@@ -16,7 +16,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"emblo/core/written"
+	"emblo/core/strict"
 	"emblo/internal/contract"
 	"emblo/internal/testdb"
 )
@@ -66,7 +66,7 @@ func flat(s *openapi3.Schema) (properties openapi3.Schemas, required []string) {
 type slip struct {
 	text    string
 	pointer string
-	code    written.Code
+	code    strict.Code
 }
 
 // misspelt returns a name with each of its letters left out, doubled, taken for another and
@@ -112,7 +112,7 @@ func slips(s *openapi3.Schema, whole any) []slip {
 		case map[string]any:
 			properties, required := flat(s)
 			if s.AdditionalProperties.Schema == nil { // a map takes any name
-				all = append(all, slip{put(`{"surplus":1,` + joined(v)[1:]), at + "/surplus", written.UnknownField})
+				all = append(all, slip{put(`{"surplus":1,` + joined(v)[1:]), at + "/surplus", strict.UnknownField})
 			}
 			for name := range v {
 				field, known := properties[name]
@@ -129,13 +129,13 @@ func slips(s *openapi3.Schema, whole any) []slip {
 						}
 						renamed := maps.Clone(rest)
 						renamed[wrong] = v[name]
-						all = append(all, slip{put(joined(renamed)), at + "/" + wrong, written.UnknownField})
+						all = append(all, slip{put(joined(renamed)), at + "/" + wrong, strict.UnknownField})
 					}
 					all = append(all, slip{put(`{"` + name + `":` + string(one) + "," + joined(v)[1:]), at + "/" + name,
-						written.DoubledField})
+						strict.DoubledField})
 				}
 				if slices.Contains(required, name) {
-					all = append(all, slip{put(joined(rest)), at + "/" + name, written.MissingField})
+					all = append(all, slip{put(joined(rest)), at + "/" + name, strict.MissingField})
 				}
 				if field.Value.Nullable {
 					continue
@@ -146,7 +146,7 @@ func slips(s *openapi3.Schema, whole any) []slip {
 					}
 					changed := maps.Clone(v)
 					changed[name] = other
-					all = append(all, slip{put(joined(changed)), at + "/" + name, written.WrongType})
+					all = append(all, slip{put(joined(changed)), at + "/" + name, strict.WrongType})
 				}
 			}
 			for name, inner := range v {

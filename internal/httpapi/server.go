@@ -14,8 +14,8 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"emblo/core/pen"
 	"emblo/core/say"
-	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/httpapi/accounts"
 	"emblo/internal/httpapi/batches"
@@ -77,7 +77,7 @@ func New(o Options) http.Handler {
 		o.Log = slog.Default()
 	}
 	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version,
-		written.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
+		pen.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
 	if name, err := os.Hostname(); err == nil {
 		e.Hosts = []string{strings.ToLower(name), strings.ToLower(name) + ".local"}
 	}

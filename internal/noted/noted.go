@@ -16,6 +16,7 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/desk/bench"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -41,14 +42,14 @@ func Token(now bench.Judged) string { return tokenOf(worded(now)) }
 
 func tokenOf(j judgement) string {
 	h := fnv.New64a()
-	_, _ = h.Write(written.Write(j)) // it never fails
+	_, _ = h.Write(strict.Write(j)) // it never fails
 	return fmt.Sprintf("%016x", h.Sum64())
 }
 
 // Read reads a stored judgement in words, as one of now: where it is what would be said of the set-up now, that; else
 // each line with the key that its name has now, and every sentence by its id. An error is a *written.Fault.
 func Read(stored []byte, now bench.Judged) (written.Judgement, error) {
-	was, err := written.Read[judgement](stored)
+	was, err := strict.Read[judgement](stored)
 	if err != nil {
 		return written.Judgement{}, err
 	}

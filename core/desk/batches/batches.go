@@ -8,9 +8,11 @@ import (
 	"emblo/core/allergen"
 	"emblo/core/batch"
 	"emblo/core/desk"
+	"emblo/core/pen"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -40,7 +42,7 @@ func (d Batches) Summary(b *desk.Batch, today age.Date) written.BatchSummary {
 	return d.summary(b, s, fault, today)
 }
 
-func (d Batches) summary(b *desk.Batch, s batch.State, fault *written.Fault, today age.Date) written.BatchSummary {
+func (d Batches) summary(b *desk.Batch, s batch.State, fault *strict.Fault, today age.Date) written.BatchSummary {
 	w := written.BatchSummary{ID: b.ID, Code: b.Code, Name: b.Written.Name, RecipeID: b.Written.RecipeID,
 		RoomID: b.Written.RoomID, MadeOn: b.Written.MadeOn, State: batchPast}
 	switch {
@@ -126,15 +128,15 @@ func (d Batches) Page(b *desk.Batch, today age.Date) written.BatchPage {
 // age asks for.
 func (d Batches) mayUse(r *desk.Room, s batch.State, today age.Date) written.BatchRoom {
 	w := written.BatchRoom{RoomID: r.ID, Room: r.Name(), Findings: []written.Finding{},
-		Judged: written.WriteUsual(safety.KeepOut, false)}
+		Judged: pen.Usual(safety.KeepOut, false)}
 	if why := d.WhyUnreadable(r); why != "" {
-		w.Reason, w.Judged = why, written.WriteUsual(safety.MeasureFirst, false)
+		w.Reason, w.Judged = why, pen.Usual(safety.MeasureFirst, false)
 		return w
 	}
 	g, err := d.GroupOn(r, today)
 	if err != nil {
 		w.Reason, w.Judged = fmt.Sprintf("%s cannot be judged for today: %s.", r.Name(), err),
-			written.WriteUsual(safety.MeasureFirst, false)
+			pen.Usual(safety.MeasureFirst, false)
 		return w
 	}
 	portion := recipe.DefaultPortion(g.Youngest())
@@ -147,7 +149,7 @@ func (d Batches) mayUse(r *desk.Room, s batch.State, today age.Date) written.Bat
 		verdict = safety.Worst(verdict, a.Verdict)
 		all = addFindings(all, a.Led(), one.Name, i > 0)
 	}
-	w.Judged = written.WriteUsual(verdict, usual && verdict == safety.WithAHand)
+	w.Judged = pen.Usual(verdict, usual && verdict == safety.WithAHand)
 	if len(all) > 0 {
 		w.Reason = d.Pen.Text(all[0].Reason)
 	}

@@ -7,6 +7,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/batch"
 	"emblo/core/desk"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -19,18 +20,18 @@ func (d Batches) NewBatch(in written.BatchInput, today age.Date) (w written.Batc
 		MadeG: in.MadeG, MadeOn: in.MadeOn, RoomID: in.RoomID, SetupID: in.SetupID, Chilled: in.Chilled,
 		Store: strings.TrimSpace(in.Store)}
 	if w.Name == "" {
-		return w, written.Bad("/name", "Give the batch a name.")
+		return w, strict.Bad("/name", "Give the batch a name.")
 	}
 	if _, known := d.Find(in.RoomID); !known {
-		return w, written.Bad("/room_id", "Choose a room.")
+		return w, strict.Bad("/room_id", "Choose a room.")
 	}
 	if in.SetupID != "" && !written.IsID(in.SetupID) {
-		return w, written.Bad("/setup_id", "Choose a set-up, or none.")
+		return w, strict.Bad("/setup_id", "Choose a set-up, or none.")
 	}
 	if !w.Fill {
 		r, err := d.Recipe(in.RecipeID)
 		if err != nil {
-			return w, written.Bad("/recipe_id", "Choose what it was made by.")
+			return w, strict.Bad("/recipe_id", "Choose what it was made by.")
 		}
 		if r.Own {
 			w.Mix = &written.BatchMix{Kind: r.Kind, LossPercent: r.Loss * 100, Heated: r.Heated, Hot: r.Hot,
@@ -42,7 +43,7 @@ func (d Batches) NewBatch(in written.BatchInput, today age.Date) (w written.Batc
 	}
 	for _, l := range in.Lines {
 		if _, known := d.Get(l.ItemID); !known {
-			return w, written.Bad("/lines", "Choose what went in from the shelf.")
+			return w, strict.Bad("/lines", "Choose what went in from the shelf.")
 		}
 	}
 	m, fault := w.Read(d.Desk)
@@ -52,9 +53,9 @@ func (d Batches) NewBatch(in written.BatchInput, today age.Date) (w written.Batc
 	switch {
 	case m.On.IsZero():
 	case m.On.After(today):
-		return w, written.Bad("/made_on", "It cannot have been made in the future.")
+		return w, strict.Bad("/made_on", "It cannot have been made in the future.")
 	case today.Sub(m.On) > oldestBatch:
-		return w, written.Bad("/made_on", "That is over a year ago: throw it away.")
+		return w, strict.Bad("/made_on", "That is over a year ago: throw it away.")
 	}
 	return w, nil
 }
@@ -71,12 +72,12 @@ func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Dat
 	}
 	s, fault := d.State(b)
 	if fault != nil && e.Kind != batch.Discarded {
-		return w, nil, written.Bad("/batch_id",
+		return w, nil, strict.Bad("/batch_id",
 			"What is kept of this batch does not read, so that nobody may use it: throw it away.")
 	}
 	if b.Ended || fault == nil && s.Over.Why != "" {
 		if e.Kind != batch.Discarded || b.Ended {
-			return w, nil, written.Bad("/batch_id", "This batch is over: %s.", d.Pen.Text(s.Over.Why))
+			return w, nil, strict.Bad("/batch_id", "This batch is over: %s.", d.Pen.Text(s.Over.Why))
 		}
 	}
 	if fault := d.mayHappen(e.Kind, s, &w, today); fault != nil {
@@ -94,19 +95,19 @@ func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Dat
 }
 
 // mayHappen reports why something cannot happen to a batch as it is. Of a use it adds what the room is like.
-func (d Batches) mayHappen(kind batch.Kind, s batch.State, w *written.BatchEvent, today age.Date) *written.Fault {
+func (d Batches) mayHappen(kind batch.Kind, s batch.State, w *written.BatchEvent, today age.Date) *strict.Fault {
 	switch kind {
 	case batch.Added:
 		if _, known := d.Get(w.ItemID); !known {
-			return written.Bad("/item_id", "Choose what was worked in from the shelf.")
+			return strict.Bad("/item_id", "Choose what was worked in from the shelf.")
 		}
 	case batch.Used, batch.Moved, batch.SetAside:
 		r, known := d.Find(w.RoomID)
 		if !known {
-			return written.Bad("/room_id", "Choose a room.")
+			return strict.Bad("/room_id", "Choose a room.")
 		}
 		if may := d.mayUse(r, s, today); !may.Ready {
-			return written.Bad("/room_id", "%s may not have it: %s", r.Name(), may.Reason)
+			return strict.Bad("/room_id", "%s may not have it: %s", r.Name(), may.Reason)
 		}
 		if kind == batch.Used {
 			w.Ill = r.Roster.Illness
@@ -114,19 +115,19 @@ func (d Batches) mayHappen(kind batch.Kind, s batch.State, w *written.BatchEvent
 		}
 	case batch.Inspected:
 		if _, _, helps := s.LookOver(); !helps && len(w.Signs) == 0 {
-			return written.Bad("/signs", "A look does not keep it longer: %s.", d.Pen.Text(s.Keeps().Why))
+			return strict.Bad("/signs", "A look does not keep it longer: %s.", d.Pen.Text(s.Keeps().Why))
 		}
 	}
 	return nil
 }
 
 // partOf returns what is set aside of a batch, with all that happened before.
-func partOf(b *desk.Batch, in written.BatchEventInput, s batch.State) (*written.Batch, *written.Fault) {
+func partOf(b *desk.Batch, in written.BatchEventInput, s batch.State) (*written.Batch, *strict.Fault) {
 	if !written.IsID(in.ToID) || in.ToID == b.ID {
-		return nil, written.Bad("/to_id", "What is set aside needs an id of its own.")
+		return nil, strict.Bad("/to_id", "What is set aside needs an id of its own.")
 	}
 	if in.Grams >= s.Left.Grams() {
-		return nil, written.Bad("/grams", "There are %s: set aside less, or move all of it.", s.Left)
+		return nil, strict.Bad("/grams", "There are %s: set aside less, or move all of it.", s.Left)
 	}
 	child := b.Written
 	child.From, child.RoomID, child.MadeG = b.ID, in.RoomID, in.Grams

@@ -7,8 +7,10 @@ import (
 	"emblo/core/age"
 	"emblo/core/desk"
 	"emblo/core/material"
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -18,7 +20,7 @@ type Reckoned struct {
 	plan.Answer
 	Setup   plan.Setup
 	Group   *safety.Group
-	Opening written.Opening
+	Opening pen.Opening
 }
 
 // counter is where the names in a plan are looked up.
@@ -65,7 +67,7 @@ func (d Bench) Reckon(p written.Plan) (Reckoned, error) {
 		return out, fault
 	}
 	out.Setup.StirIn, out.Setup.Memo = d.Settings.StirIn, &d.Memo
-	out.Group, out.Opening = g, written.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
+	out.Group, out.Opening = g, pen.Opening{At: at, Zone: d.Zone, System: r.Roster.System}
 	out.Answer, err = plan.Reckon(out.Setup, g, r.Measures)
 	return out, desk.FaultOf(err)
 }
@@ -105,7 +107,7 @@ func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
 
 // UnreadableDigest is the digest of a set-up that does not read.
 func UnreadableDigest(why string) written.Digest {
-	v := written.WriteVerdict(safety.MeasureFirst)
+	v := pen.Verdict(safety.MeasureFirst)
 	return written.Digest{Verdict: v.Verdict, Mark: v.Mark,
 		Reason: "It does not read, so nothing can be cleared: " + why}
 }
@@ -119,11 +121,11 @@ func (d Bench) Swaps(in written.SwapsInput) ([]written.Swap, error) {
 	}
 	r, err := d.Reckon(written.Plan{RoomID: in.RoomID, PlayAt: in.PlayAt, Places: []written.Place{place}})
 	if err != nil {
-		var fault *written.Fault
+		var fault *strict.Fault
 		if errors.As(err, &fault) {
 			for where, pointer := range map[string]string{"/places/0/items/0": "/item", "/places/0/base": "/base"} {
 				if below, ok := strings.CutPrefix(fault.Pointer, where); ok {
-					return nil, &written.Fault{Code: fault.Code, Pointer: pointer + below, Sentence: fault.Sentence}
+					return nil, &strict.Fault{Code: fault.Code, Pointer: pointer + below, Sentence: fault.Sentence}
 				}
 			}
 		}
@@ -157,7 +159,7 @@ func (d Bench) mixSwaps(mix plan.Mix, g *safety.Group) []written.Swap {
 	out := []written.Swap{}
 	for _, w := range plan.SwapMixes(d.Usable, mix, g, desk.MaxSwaps) {
 		out = append(out, written.Swap{RecipeID: w.Recipe.ID, Name: w.Recipe.Name,
-			Judged: written.WriteUsual(w.Assessment.Verdict, w.Assessment.Usual()), Changes: d.Pen.All(w.Changes)})
+			Judged: pen.Usual(w.Assessment.Verdict, w.Assessment.Usual()), Changes: d.Pen.All(w.Changes)})
 	}
 	return out
 }

@@ -7,9 +7,11 @@ import (
 	"slices"
 
 	"emblo/core/desk"
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -23,7 +25,7 @@ type Judged struct {
 	Lines []plan.Identified
 	// reason says why it cannot be judged at all.
 	reason string
-	pen    written.Pen
+	pen    pen.Pen
 }
 
 // Judged judges a plan as it stands. One that cannot be reckoned any more has no verdict but says why.
@@ -35,12 +37,12 @@ func (d Bench) Judged(p written.Plan) Judged {
 func (d Bench) judged(r Reckoned, err error) Judged {
 	out := Judged{pen: d.Pen, Judgement: written.Judgement{Lines: []written.JudgedLine{}}}
 	if errors.Is(err, desk.ErrGone) {
-		err = written.Bad("/room_id", "The room is not there any more.")
+		err = strict.Bad("/room_id", "The room is not there any more.")
 	}
 	if err != nil {
 		out.reason, out.Digest = err.Error(), written.Digest{Reason: err.Error()}
 		out.Judgement.Fault = "/"
-		if fault := (*written.Fault)(nil); errors.As(err, &fault) {
+		if fault := (*strict.Fault)(nil); errors.As(err, &fault) {
 			out.Judgement.Fault = fault.Pointer
 		}
 		out.Token = TokenOf(out.Judgement)
@@ -88,7 +90,7 @@ func milder(now, was written.Objection) bool {
 // TokenOf tells one judgement from another. It begins with a letter, which tells it from those of judgements in words.
 func TokenOf(j written.Judgement) string {
 	h := fnv.New64a()
-	_, _ = h.Write(written.Write(j)) // it never fails
+	_, _ = h.Write(strict.Write(j)) // it never fails
 	return fmt.Sprintf("j%016x", h.Sum64())
 }
 

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"emblo/core/material"
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -99,7 +100,7 @@ func (d Bench) makeMix(r *recipe.Recipe, g *safety.Group, children int) (m writt
 		return m, false
 	}
 	grams, one := portion.Grams(), 1
-	m = written.Makeable{Name: d.Pen.Name(r.ID, r.Name), Judged: written.WriteUsual(worst.Assessment.Verdict,
+	m = written.Makeable{Name: d.Pen.Name(r.ID, r.Name), Judged: pen.Usual(worst.Assessment.Verdict,
 		plan.Usual(lines)), Base: written.Base{Kind: "mix", RecipeID: r.ID, PortionG: &grams, Colours: &one},
 		Lacking: []string{}, Enough: true, For: children}
 	if f, ok := worst.Assessment.First(); ok {
@@ -135,7 +136,7 @@ func (d Bench) makeFill(it *material.Item, roomID, playAt string) (m written.Mak
 		return m, false, nil
 	}
 	hands, waiting := recipe.Minutes(r.Timeline)
-	m = written.Makeable{Name: d.Pen.Name(it.ID, it.Name), Judged: written.WriteUsual(r.Verdict, r.Usual()), Base: base,
+	m = written.Makeable{Name: d.Pen.Name(it.ID, it.Name), Judged: pen.Usual(r.Verdict, r.Usual()), Base: base,
 		Hands: hands, Waiting: waiting,
 		CleanUp: d.Pen.Text(it.CleanUp().Say()), Lacking: []string{}, Enough: true, For: len(r.Group.Room().Children)}
 	if f, ok := r.Places[0].Base[0].Assessment.First(); ok {

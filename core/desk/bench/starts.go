@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/safety"
@@ -34,7 +35,7 @@ func (d Bench) Starts(roomID, playAt string) ([]written.Start, error) {
 			if err != nil || !r.Verdict.Ready() {
 				continue // what goes in by itself need not go in together
 			}
-			w.Judged = written.WriteUsual(r.Verdict, r.Usual())
+			w.Judged = pen.Usual(r.Verdict, r.Usual())
 			for _, l := range r.Lines() {
 				w.With = append(w.With, d.Pen.Text(l.Say()))
 			}

@@ -8,6 +8,7 @@ import (
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -87,6 +88,6 @@ func goesBack(it *material.Item, in room.Room) bool {
 }
 
 // labels returns what the packets of the things of a plan are said to say.
-func (d Bench) Labels(p written.Plan) (map[string]stock.Label, *written.Fault) {
+func (d Bench) Labels(p written.Plan) (map[string]stock.Label, *strict.Fault) {
 	return p.ReadLabels(counter{Shelf: d.Shelf, Settings: d.Settings, desk: d.Desk})
 }

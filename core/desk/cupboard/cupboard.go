@@ -10,6 +10,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/money"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/words"
 	"emblo/core/written"
 )
@@ -143,7 +144,7 @@ func writeNeed(r *stock.Short, plans []desk.Coming) *written.JarNeed {
 func (d Cupboard) ReadJar(in written.JarInput) (written.Jar, error) {
 	it, ok := d.Get(in.ItemID)
 	if !ok {
-		return written.Jar{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.",
+		return written.Jar{}, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.",
 			words.Cut(in.ItemID))
 	}
 	j, fault := in.Jar(&it, d.Settings.Currency)
@@ -162,7 +163,7 @@ func (d Cupboard) ReadMove(in written.MoveInput) (stock.Move, error) {
 	j := &d.Jars[at]
 	it, ok := d.Get(j.Written.ItemID)
 	if !ok || j.Unreadable != "" {
-		return stock.Move{}, written.Bad("/jar_id", "This jar does not read: set it right first.")
+		return stock.Move{}, strict.Bad("/jar_id", "This jar does not read: set it right first.")
 	}
 	m, fault := in.Read(&it, j.Packs)
 	if fault != nil {

@@ -14,6 +14,7 @@ import (
 	"emblo/core/recipe/larder"
 	"emblo/core/safety"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/words"
 	"emblo/core/written"
@@ -283,7 +284,7 @@ func (d Cupboard) substitutes(id string, mix plan.Mix, g *safety.Group) []string
 func (d Cupboard) CheckTick(in written.TickInput) (stock.Label, error) {
 	it, ok := d.Get(in.ItemID)
 	if !ok {
-		return stock.Label{}, written.Bad("/item_id", "There is nothing on the shelf by the id %q.",
+		return stock.Label{}, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.",
 			words.Cut(in.ItemID))
 	}
 	l, fault := in.ReadLabel()
@@ -291,14 +292,14 @@ func (d Cupboard) CheckTick(in written.TickInput) (stock.Label, error) {
 	case fault != nil:
 		return l, fault
 	case in.State != LineOpen && in.State != InBasket && in.State != NoneToHave:
-		return l, written.Bad("/state", "A line is open, in the basket, or the shop has none of it.")
+		return l, strict.Bad("/state", "A line is open, in the basket, or the shop has none of it.")
 	case in.State != InBasket && len(in.Packs) > 0:
-		return l, written.Bad("/packs", "Packs of %s are in the basket or not.", it.Name)
+		return l, strict.Bad("/packs", "Packs of %s are in the basket or not.", it.Name)
 	}
 	for i, p := range in.Packs {
 		if _, _, fault := (written.Jar{ItemID: it.ID, Packs: []written.Pack{{Amount: p.Amount, Coins: p.Coins}}}).Read(
 			stock.Reckoned(&it)); fault != nil || p.Count < 1 || p.Count > MaxPacksOf {
-			return l, written.Bad(fmt.Sprintf("/packs/%d", i),
+			return l, strict.Bad(fmt.Sprintf("/packs/%d", i),
 				"Between 1 and %d packs of 1 to %d whole grams or pieces.", MaxPacksOf, stock.MaxPack)
 		}
 	}

@@ -7,12 +7,14 @@ import (
 	"emblo/core/age"
 	"emblo/core/desk"
 	"emblo/core/material"
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/recipe/larder"
 	"emblo/core/recipe/scale"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/core/written"
@@ -47,7 +49,7 @@ func (d Kitchen) Made(in written.RecipeOrder, today age.Date) (scale.Batch, erro
 func (d Kitchen) carryOut(in written.RecipeOrder, r *desk.Room, g *safety.Group) (plan.Making, plan.Order, error) {
 	rec, err := d.Recipe(in.RecipeID)
 	if err != nil {
-		return plan.Making{}, plan.Order{}, written.Bad("/recipe_id", "%s", err)
+		return plan.Making{}, plan.Order{}, strict.Bad("/recipe_id", "%s", err)
 	}
 	order, fault := d.readOrder(in, rec, g)
 	if fault != nil {
@@ -64,7 +66,7 @@ func (d Kitchen) carryOut(in written.RecipeOrder, r *desk.Room, g *safety.Group)
 
 // readOrder reads what is asked for, but for the stock.
 func (d Kitchen) readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.Group) (o plan.Order,
-	fault *written.Fault) {
+	fault *strict.Fault) {
 	o = plan.Order{Recipe: rec, Colours: 1, Spare: in.SparePercent / 100, Pot: unit.Millilitres(in.PotML),
 		Learned: in.Learned}
 	if in.Colours != nil {
@@ -86,24 +88,24 @@ func (d Kitchen) readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.
 		o.Need, fault = d.readFilled(in)
 	case "cupboard":
 	default:
-		fault = written.Bad("/by", "Say what the amount goes by: children, shapes, a vessel or the cupboard.")
+		fault = strict.Bad("/by", "Say what the amount goes by: children, shapes, a vessel or the cupboard.")
 	}
 	return o, fault
 }
 
-func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *written.Fault) {
+func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *strict.Fault) {
 	n := len(g.Room().Children)
 	if in.Children != nil {
 		n = *in.Children
 	}
 	if n < 1 || n > recipe.MaxChildren {
-		return nil, written.Bad("/children", "There must be 1 to %d children to scale for, not %d.",
+		return nil, strict.Bad("/children", "There must be 1 to %d children to scale for, not %d.",
 			recipe.MaxChildren, n)
 	}
 	c := recipe.Children{Months: plan.Months(g, n)}
 	if p := in.PortionG; p != nil {
 		if !(*p >= recipe.MinPortion && *p <= recipe.MaxPortion) {
-			return nil, written.Bad("/portion_g", "A portion must be between %g and %g g.", recipe.MinPortion,
+			return nil, strict.Bad("/portion_g", "A portion must be between %g and %g g.", recipe.MinPortion,
 				recipe.MaxPortion)
 		}
 		c.Portion = unit.OfMass(unit.Grams(*p))
@@ -111,17 +113,17 @@ func readChildren(in written.RecipeOrder, g *safety.Group) (recipe.Need, *writte
 	return c, nil
 }
 
-func (d Kitchen) readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault) {
+func (d Kitchen) readFilled(in written.RecipeOrder) (recipe.Need, *strict.Fault) {
 	if in.VesselID == "" {
 		return recipe.Filled{Volume: unit.Millilitres(in.VolumeML)}, nil
 	}
 	tub, ok := d.Settings.Vessel(in.VesselID)
 	if !ok {
-		return nil, written.Bad("/vessel_id", "Choose a vessel from the list.")
+		return nil, strict.Bad("/vessel_id", "Choose a vessel from the list.")
 	}
 	depth := unit.Millimetres(in.DepthMM)
 	if err := tub.CheckDepth(depth, vessel.Open); err != nil {
-		return nil, written.Bad("/depth_mm", "%s%s.", strings.ToUpper(err.Error()[:1]), err.Error()[1:])
+		return nil, strict.Bad("/depth_mm", "%s%s.", strings.ToUpper(err.Error()[:1]), err.Error()[1:])
 	}
 	return recipe.Filled{Volume: tub.VolumeTo(depth)}, nil
 }
@@ -129,7 +131,7 @@ func (d Kitchen) readFilled(in written.RecipeOrder) (recipe.Need, *written.Fault
 func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g *safety.Group) written.RecipeMaking {
 	b, r := m.Batch, m.Recipe
 	out := written.RecipeMaking{Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Children: m.Children,
-		Judged: written.WriteUsual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()),
+		Judged: pen.Usual(m.Verdict, plan.Usual(m.Lines)), Routine: d.Pen.Some(g.Routine().Say()),
 		Lines: make([]written.Line, len(m.Lines)),
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(),
 		Movements: b.Movements, Within: b.Within(),
@@ -164,7 +166,7 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 		out.Drops = append(out.Drops, written.ColourDrops{Sort: c.Words, Amount: c.For(m.Colour).String()})
 	}
 	for _, w := range m.Ways {
-		v := written.WriteVerdict(w.Verdict)
+		v := pen.Verdict(w.Verdict)
 		out.Ways = append(out.Ways, written.Way{Kind: w.Kind, Sentence: d.Pen.Text(w.Sentence), MadeG: w.Made.Grams(),
 			Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready, RecipeID: w.RecipeID, ItemID: w.ItemID})
 	}

@@ -7,6 +7,7 @@ import (
 	"emblo/core/age"
 	"emblo/core/desk"
 	"emblo/core/material"
+	"emblo/core/pen"
 	"emblo/core/plan"
 	"emblo/core/recipe"
 	"emblo/core/recipe/jsonld"
@@ -14,6 +15,7 @@ import (
 	"emblo/core/recipe/typed"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
 	"emblo/core/words"
@@ -36,7 +38,7 @@ func (d Kitchen) Recipes(roomID, useWord string, today age.Date) ([]written.Reci
 	for _, own := range d.OwnRecipes {
 		if own.Fault != "" {
 			card := d.card(own.Recipe, portion, use, g)
-			card.Judged, card.Reason = written.WriteVerdict(safety.MeasureFirst), own.Fault
+			card.Judged, card.Reason = pen.Verdict(safety.MeasureFirst), own.Fault
 			card.NotTasteSafe = append(card.NotTasteSafe, d.Pen.Text("what it holds is not known whole"))
 			cards = append(cards, card)
 		}
@@ -52,7 +54,7 @@ func (d Kitchen) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *saf
 	worst := plan.WorstLine(lines)
 	card := written.RecipeCard{ID: r.ID, Name: d.Pen.Name(r.ID, r.Name), Own: r.Own, Also: words.Some(r.Also),
 		Kind: r.Kind, Heat: r.NeedsHeat(), PortionG: portion.Grams(),
-		Judged: written.WriteUsual(worst.Assessment.Verdict, plan.Usual(lines)), Stable: !nature.Class.NeedsCold(),
+		Judged: pen.Usual(worst.Assessment.Verdict, plan.Usual(lines)), Stable: !nature.Class.NeedsCold(),
 		Keeps: d.Pen.Text(nature.Keeps), NotTasteSafe: []string{}, Lacking: []string{}}
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.By == recipe.ChildrenHelp })
@@ -97,7 +99,7 @@ func (d Kitchen) Draft(in written.DraftInput, today age.Date) (written.RecipeDra
 	if !whole { // what could not be read may be anything: the part that could is not cleared by itself
 		verdict = safety.Worst(verdict, safety.MeasureFirst)
 	}
-	v := written.WriteUsual(verdict, plan.Usual(judged))
+	v := pen.Usual(verdict, plan.Usual(judged))
 	out.Verdict, out.Mark, out.Ready, out.LinesJudged = v.Verdict, v.Mark, v.Ready, d.Pen.Lines(judged)
 	out.Unlisted = d.Pen.Text(unlisted(draft.Recipe))
 	if draft.Raw {
@@ -145,15 +147,15 @@ func (d Kitchen) readLine(l typed.ReadLine, mixedG float64) written.ReadLine {
 
 // CheckRecipe reports why a recipe cannot be kept under an id: one that the book has by
 // name, one line of it that cannot be read, one too many.
-func (d Kitchen) CheckRecipe(id string, in written.RecipeInput) *written.Fault {
+func (d Kitchen) CheckRecipe(id string, in written.RecipeInput) *strict.Fault {
 	switch {
 	case in.Version == 0 && !d.HasRecipe(id) && len(d.OwnRecipes) >= desk.MaxRecipes:
-		return written.Bad("/recipe", "A centre keeps at most %d recipes of its own.", desk.MaxRecipes)
+		return strict.Bad("/recipe", "A centre keeps at most %d recipes of its own.", desk.MaxRecipes)
 	case desk.BookHas(strings.TrimSpace(in.Recipe.Name)):
-		return written.Bad("/recipe/name", "The book has a recipe of this name; give yours another.")
+		return strict.Bad("/recipe/name", "The book has a recipe of this name; give yours another.")
 	}
 	if draft := d.ReadDraft(in.Recipe, d.OwnNames(id)); !draft.OK() {
-		return written.Bad("/recipe/"+draft.Faults[0].Field, "%s Nothing was saved.", draft.Faults[0].Sentence)
+		return strict.Bad("/recipe/"+draft.Faults[0].Field, "%s Nothing was saved.", draft.Faults[0].Sentence)
 	}
 	return nil
 }
@@ -184,7 +186,7 @@ func (d Kitchen) RecipeFile(id string) (string, error) {
 func ImportRecipe(in written.RecipeImport) (written.Recipe, error) {
 	w, err := jsonld.Read([]byte(in.JSONLD))
 	if err != nil {
-		return written.Recipe{}, written.Bad("/jsonld", "Nothing was read: %s.", err)
+		return written.Recipe{}, strict.Bad("/jsonld", "Nothing was read: %s.", err)
 	}
 	return written.WriteTyped(w, unit.US), nil
 }
@@ -195,13 +197,13 @@ func (d Kitchen) CheckAddition(recipeID string, in written.AdditionInput) error 
 		return desk.ErrGone
 	}
 	if _, ok := d.Get(in.ItemID); !ok {
-		return written.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
+		return strict.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(in.ItemID))
 	}
 	if !(in.Share > 0 && in.Share <= 0.5) {
-		return written.Bad("/share", "What is worked in is more than nothing and at most half of the batch.")
+		return strict.Bad("/share", "What is worked in is more than nothing and at most half of the batch.")
 	}
 	if _, err := remedy.ParseSymptom(in.Symptom); err != nil {
-		return written.Bad("/symptom", "Say how the mix felt: %s.", err)
+		return strict.Bad("/symptom", "Say how the mix felt: %s.", err)
 	}
 	return nil
 }
@@ -220,13 +222,13 @@ func (d Kitchen) CheckAmount(id string, in written.CupboardAmount) error {
 	}
 	switch {
 	case in.Grams != nil && !(*in.Grams >= 0 && *in.Grams <= maxStockG):
-		return written.Bad("/grams", "The cupboard holds between 0 g and 1000 kg of one thing.")
+		return strict.Bad("/grams", "The cupboard holds between 0 g and 1000 kg of one thing.")
 	case in.PackG != nil && !(*in.PackG > 0 && *in.PackG <= maxPackG):
-		return written.Bad("/pack_g", "A pack weighs more than 0 g and at most 100 kg.")
+		return strict.Bad("/pack_g", "A pack weighs more than 0 g and at most 100 kg.")
 	case in.PriceCoins != nil && (*in.PriceCoins < 0 || *in.PriceCoins > maxCoins):
-		return written.Bad("/price_coins", "A price is between 0 and 10,000.")
+		return strict.Bad("/price_coins", "A price is between 0 and 10,000.")
 	case (in.PackG == nil) != (in.PriceCoins == nil):
-		return written.Bad("/price_coins", "Give the price and the weight of the pack together.")
+		return strict.Bad("/price_coins", "Give the price and the weight of the pack together.")
 	}
 	return nil
 }

@@ -8,6 +8,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/room"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/sums"
 	"emblo/core/unit"
 	"emblo/core/written"
@@ -20,7 +21,7 @@ func (d Kitchen) Sum(in written.Sum) (written.SumAnswer, error) {
 	}
 	says, field, err := sum(in)
 	if err != nil {
-		return written.SumAnswer{}, written.Bad("/"+field, "Look again: %s.", err)
+		return written.SumAnswer{}, strict.Bad("/"+field, "Look again: %s.", err)
 	}
 	return written.SumAnswer{Says: d.Pen.Text(says)}, nil
 }
@@ -29,11 +30,11 @@ func (d Kitchen) Sum(in written.Sum) (written.SumAnswer, error) {
 func (d Kitchen) worth(in written.Sum) (written.SumAnswer, error) {
 	made, err := sums.Each(in.MadeCoins, in.MadeUses, in.Children)
 	if err != nil {
-		return written.SumAnswer{}, written.Bad("/made_uses", "Look again: %s.", err)
+		return written.SumAnswer{}, strict.Bad("/made_uses", "Look again: %s.", err)
 	}
 	bought, err := sums.Each(in.BoughtCoins, in.BoughtUses, in.Children)
 	if err != nil {
-		return written.SumAnswer{}, written.Bad("/bought_uses", "Look again: %s.", err)
+		return written.SumAnswer{}, strict.Bad("/bought_uses", "Look again: %s.", err)
 	}
 	says := say.Text("Both cost the same for a child and a use.")
 	switch {

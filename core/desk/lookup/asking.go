@@ -10,6 +10,7 @@ import (
 	"emblo/core/naming"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -19,7 +20,7 @@ const longestAsked = 60
 // asking says what has been answered of a thing that nobody knows, and what to ask next for the
 // groups that it is checked for; nil for what is known or was measured by hand.
 func (d LookUp) asking(in written.CheckInput, m naming.Meaning, use safety.Use,
-	groups []*safety.Group) (*written.Asking, *written.Fault) {
+	groups []*safety.Group) (*written.Asking, *strict.Fault) {
 	described := written.Described{Name: m.Words}
 	if in.Described != nil {
 		described = *in.Described
@@ -75,15 +76,15 @@ func (d LookUp) groupsOn(rooms []*desk.Room, day age.Date) (groups []*safety.Gro
 }
 
 // groupOfAge returns a group of one child of an age.
-func (d LookUp) groupOfAge(months int) (*safety.Group, *written.Fault) {
+func (d LookUp) groupOfAge(months int) (*safety.Group, *strict.Fault) {
 	if d.Unreadable != "" {
-		return nil, written.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s",
+		return nil, strict.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s",
 			d.Unreadable)
 	}
 	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}
 	g, err := safety.NewGroup(one, d.Settings.Staffing, d.Settings.Asks())
 	if err != nil {
-		return nil, written.Bad("/words", "A child of that age cannot be planned for: %s.", err)
+		return nil, strict.Bad("/words", "A child of that age cannot be planned for: %s.", err)
 	}
 	return &g, nil
 }

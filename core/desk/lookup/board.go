@@ -4,6 +4,8 @@ import (
 	"emblo/core/age"
 	"emblo/core/material"
 	"emblo/core/naming"
+	"emblo/core/pen"
+	"emblo/core/strict"
 	"emblo/core/words"
 	"emblo/core/written"
 )
@@ -24,7 +26,7 @@ func (d LookUp) Board(roomID, useWord, query string, today age.Date) ([]written.
 	asks := d.columns(words)
 	if asks.room != nil {
 		if g, err = d.GroupOn(asks.room, today); err != nil {
-			return nil, written.Bad("/q", "%s cannot be planned for: %s.", asks.room.Name(), err)
+			return nil, strict.Bad("/q", "%s cannot be planned for: %s.", asks.room.Name(), err)
 		}
 	}
 	items := d.Items()
@@ -47,7 +49,7 @@ func (d LookUp) Board(roomID, useWord, query string, today age.Date) ([]written.
 
 func (d LookUp) boardItem(it material.Item, j naming.Judged) written.BoardItem {
 	b := written.BoardItem{ID: it.ID, Name: d.Pen.Name(it.ID, it.Name), Detail: it.Facts.Size(), Kind: it.Kind,
-		Parts: parts(it), Feel: words.Some(it.Feel.Words()), Judged: written.WriteUsual(j.Verdict, j.Usual()),
+		Parts: parts(it), Feel: words.Some(it.Feel.Words()), Judged: pen.Usual(j.Verdict, j.Usual()),
 		Own: it.Own, InCupboard: d.Here[it.ID]}
 	if f, ok := j.First(); ok {
 		b.Reason = d.Pen.Text(f.Title)

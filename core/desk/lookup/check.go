@@ -10,9 +10,11 @@ import (
 	"emblo/core/desk"
 	"emblo/core/material"
 	"emblo/core/naming"
+	"emblo/core/pen"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/words"
 	"emblo/core/written"
@@ -22,7 +24,7 @@ import (
 func (d LookUp) Check(in written.CheckInput, today age.Date) (written.CheckAnswer, error) {
 	out := written.CheckAnswer{For: []written.CheckVerdict{}}
 	if in.Use == "" {
-		return out, written.Bad("/use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
+		return out, strict.Bad("/use", "Choose how the children meet it: open, sealed, or in an adult's hand.")
 	}
 	use, fault := written.ReadUse("/use", in.Use)
 	if fault != nil {
@@ -35,7 +37,7 @@ func (d LookUp) Check(in written.CheckInput, today age.Date) (written.CheckAnswe
 	ask.Use = use
 	if p := in.PortionG; p != nil {
 		if !(*p > 0 && *p <= recipe.MaxPortion) {
-			return out, written.Bad("/portion_g", "A portion must be between 1 and %g g.", recipe.MaxPortion)
+			return out, strict.Bad("/portion_g", "A portion must be between 1 and %g g.", recipe.MaxPortion)
 		}
 		ask.Portion = unit.OfMass(unit.Grams(*p))
 	}
@@ -81,26 +83,26 @@ func (d LookUp) judge(r *desk.Room, m naming.Meaning, ask naming.Ask, day age.Da
 		g, err := d.GroupOn(r, day)
 		if err == nil {
 			j := m.Judge(g, ask.Somewhere())
-			v.Judged, v.Findings, v.PortionG = written.WriteUsual(j.Verdict, j.Usual()), d.Pen.Findings(j.Findings()),
+			v.Judged, v.Findings, v.PortionG = pen.Usual(j.Verdict, j.Usual()), d.Pen.Findings(j.Findings()),
 				j.Portion.Grams()
 			return v, j.Asks
 		}
 		why = err.Error() + "."
 	}
-	f := written.Unreadable("The room "+r.Name(), why)
+	f := pen.Unreadable("The room "+r.Name(), why)
 	v.Judged, v.Findings = f.Judged, []written.Finding{f}
 	return v, false
 }
 
 // asked finds what a check is about.
 func (d LookUp) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, months int, hasAge bool,
-	fault *written.Fault) {
+	fault *strict.Fault) {
 	ask.Subject = d.Subject
 	switch {
 	case in.ItemID != "":
 		it, ok := d.Get(in.ItemID)
 		if !ok {
-			return m, ask, 0, false, written.Bad("/item_id", "There is nothing on the shelf by the id %q.",
+			return m, ask, 0, false, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.",
 				words.Cut(in.ItemID))
 		}
 		_, months, hasAge = age.Cut(in.Words)
@@ -118,11 +120,11 @@ func (d LookUp) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, 
 	case in.Words != "":
 		var words string
 		if words, months, hasAge = age.Cut(in.Words); words == "" {
-			return m, ask, 0, false, written.Bad("/words", "Type what to check, such as dried peas 26 months.")
+			return m, ask, 0, false, strict.Bad("/words", "Type what to check, such as dried peas 26 months.")
 		}
 		return d.Names.Resolve(words, in.Answer), ask, months, hasAge, nil
 	}
-	return m, ask, 0, false, written.Bad("/words", "Type what to check, or measure it.")
+	return m, ask, 0, false, strict.Bad("/words", "Type what to check, or measure it.")
 }
 
 // nearest is how many things are offered in place of words that mean nothing.
@@ -143,7 +145,7 @@ func (d LookUp) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask nam
 		facts = facts.Joined(*ask.More)
 	}
 	if len(m.Members) == 1 || ask.More != nil {
-		out.Detail, out.Gauge = facts.Size(), written.WriteGauge(facts)
+		out.Detail, out.Gauge = facts.Size(), pen.Gauge(facts)
 	}
 	if m.Family != nil {
 		q := d.questionOf(m.Family)
@@ -185,7 +187,7 @@ func (d LookUp) checkForAge(out *written.CheckAnswer, m naming.Meaning, ask nami
 		out.Question.Waits = j.Asks
 	}
 	out.For = append(out.For, written.CheckVerdict{Who: d.Pen.Text(say.F("A child of {age}, mouthing not known",
-		age.Say(months))), Judged: written.WriteUsual(j.Verdict, j.Usual()), Findings: d.Pen.Findings(j.Findings()),
+		age.Say(months))), Judged: pen.Usual(j.Verdict, j.Usual()), Findings: d.Pen.Findings(j.Findings()),
 		PortionG: j.Portion.Grams()})
 }
 
@@ -201,7 +203,7 @@ const (
 func (d LookUp) Search(query, part string, limit int) ([]written.ShelfItem, error) {
 	words, _, _ := age.Cut(query)
 	if len(words) > maxFound {
-		return nil, written.Bad("/q", "Type fewer words: at most %d letters are looked up.", maxFound)
+		return nil, strict.Bad("/q", "Type fewer words: at most %d letters are looked up.", maxFound)
 	}
 	if limit == 0 {
 		limit = usualFound
@@ -298,7 +300,7 @@ func (d LookUp) Item(id, useWord string, today age.Date) (written.ItemPage, erro
 		Traits: it.Facts.Words(), Feel: words.Some(it.Feel.Words()), Manner: d.manner(it),
 		Keeps: d.Pen.Text(it.Keeps.Say()), Cost: it.Cost.String(),
 		Basis: it.Basis, Own: it.Own, InCupboard: d.Here[it.ID], Rooms: []written.RoomVerdict{},
-		Gauge: written.WriteGauge(it.Facts)}
+		Gauge: pen.Gauge(it.Facts)}
 	if !it.Facts.ContentsKnown {
 		page.Contains = "not known"
 	}
@@ -348,7 +350,7 @@ func (d LookUp) List(in written.ListInput, today age.Date) (written.ListReport, 
 		answers)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
-		return written.ListReport{}, written.Bad("/csv", "%s", file.Reason)
+		return written.ListReport{}, strict.Bad("/csv", "%s", file.Reason)
 	}
 	if err != nil {
 		return written.ListReport{}, err
@@ -362,7 +364,7 @@ func (d LookUp) List(in written.ListInput, today age.Date) (written.ListReport, 
 			Question: question})
 	}
 	for i, row := range report.Rows {
-		out.Rows[i] = written.ListRow{Name: row.Name, Judged: written.WriteUsual(row.Verdict, row.Usual),
+		out.Rows[i] = written.ListRow{Name: row.Name, Judged: pen.Usual(row.Verdict, row.Usual),
 			Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
 	}
 	return out, nil

@@ -8,9 +8,11 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
+	"emblo/core/pen"
 	"emblo/core/prep"
 	"emblo/core/room"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -192,7 +194,7 @@ func (d Preparing) PrepAhead(plans []desk.Coming, ticks []PrepTick, until age.Da
 }
 
 // Notes says of a step what its own words do not, for a calendar.
-func Notes(pen written.Pen, s written.PrepSlot) []string {
+func Notes(pen pen.Pen, s written.PrepSlot) []string {
 	at := func(wall string) say.Text { return say.Copied(wall[:10] + " " + wall[11:]) }
 	said := []say.Text{say.F("{setup} for {room}, opens {time}", say.Copied(s.Setup), say.Copied(s.Room), at(s.PlayAt))}
 	if s.Asks != "" {
@@ -284,7 +286,7 @@ func (d Preparing) schedule(plans []desk.Coming, ticks []PrepTick, day age.Date,
 	}
 	s, err := prep.Plan(steps, d.hands(&out, free, in, now))
 	if err != nil {
-		return out, written.Bad("", "The day cannot be planned: %s.", err)
+		return out, strict.Bad("", "The day cannot be planned: %s.", err)
 	}
 	out.exact, out.bound = s.Exact, s.Bound
 	for _, slot := range s.Slots {

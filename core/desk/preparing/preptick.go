@@ -9,6 +9,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
 	"emblo/core/recipe"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -57,12 +58,12 @@ func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []Pre
 	}
 	switch {
 	case at < 0:
-		return nil, written.Bad("/step_id", "The set-up was changed: this step is not in it any more.")
+		return nil, strict.Bad("/step_id", "The set-up was changed: this step is not in it any more.")
 	case !in.Done:
 		return nil, nil
 	}
 	if first := unmeasured(jobs, at, ticks); first != nil {
-		return nil, written.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.step.Text),
+		return nil, strict.Bad("/step_id", "First measure for: %s. It has to be %s.", d.Pen.Text(first.step.Text),
 			d.Pen.Text(first.step.Probe.Say()))
 	}
 	if !jobs[at].step.Probe.Asked() {
@@ -71,12 +72,12 @@ func (d Preparing) CheckPrepTick(p desk.Coming, plans []desk.Coming, ticks []Pre
 	words := d.Pen.Text(jobs[at].step.Probe.Say())
 	switch c := in.MeasuredC; {
 	case c == nil:
-		return nil, written.Bad("/measured_c",
+		return nil, strict.Bad("/measured_c",
 			"This is not ticked but measured: type what the probe reads; it has to be %s.", words)
 	case !(*c >= leastC && *c <= mostC):
-		return nil, written.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
+		return nil, strict.Bad("/measured_c", "A kitchen probe reads between %d and %d °C.", leastC, mostC)
 	case !jobs[at].step.Probe.Meets(*c):
-		return nil, written.Bad("/measured_c", "It reads %g °C and has to be %s: it is not done yet.", *c, words)
+		return nil, strict.Bad("/measured_c", "It reads %g °C and has to be %s: it is not done yet.", *c, words)
 	}
 	return jobs[at].with, nil
 }

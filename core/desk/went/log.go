@@ -13,6 +13,7 @@ import (
 	"emblo/core/room"
 	"emblo/core/safety"
 	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 )
@@ -231,7 +232,7 @@ func (d Went) Mouthing(roomID string, seen []string) []string {
 
 // CheckLog reports why a log of a room cannot be: what it says of the pieces that were given out, of what was added,
 // and of children, who are of the room or were known before.
-func (d Went) CheckLog(roomID string, in written.LogInput, given int, before []string) *written.Fault {
+func (d Went) CheckLog(roomID string, in written.LogInput, given int, before []string) *strict.Fault {
 	if fault := in.Check(given); fault != nil {
 		return fault
 	}
@@ -240,20 +241,20 @@ func (d Went) CheckLog(roomID string, in written.LogInput, given int, before []s
 	}
 	for i, a := range in.Added {
 		if _, known := d.Get(a.ItemID); !known {
-			return written.Bad("/added", "Line %d: choose what was added from the shelf.", i+1)
+			return strict.Bad("/added", "Line %d: choose what was added from the shelf.", i+1)
 		}
 	}
 	return nil
 }
 
 // checkChildren reports an id that is none of the children of a room, nor one of those that were known before.
-func (d Went) checkChildren(roomID string, ids, before []string) *written.Fault {
+func (d Went) checkChildren(roomID string, ids, before []string) *strict.Fault {
 	r, known := d.Find(roomID)
 	for i, id := range ids {
 		here := slices.Contains(before, id) || known && slices.ContainsFunc(r.Roster.Children,
 			func(p room.Person) bool { return p.ID == id })
 		if !here || slices.Contains(ids[:i], id) {
-			return written.Bad("/mouthed", "Choose children of the room, each once.")
+			return strict.Bad("/mouthed", "Choose children of the room, each once.")
 		}
 	}
 	return nil

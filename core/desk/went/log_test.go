@@ -7,6 +7,7 @@ import (
 	"pgregory.net/rapid"
 
 	"emblo/core/desk/went"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -54,16 +55,16 @@ func TestALessonChangesWhatItFound(t *testing.T) {
 		if l.What == "each" {
 			l.Was, l.To = 6, 4
 		}
-		was := string(written.Write(p))
+		was := string(strict.Write(p))
 		taught, ok := went.Apply(p, l, false)
-		assert.Equal(t, was, string(written.Write(p)), "what was asked about stays")
+		assert.Equal(t, was, string(strict.Write(p)), "what was asked about stays")
 		assert.Equal(t, l.What == "portion" && l.About == "stove-dough" && portion == 120 ||
 			l.What == "each" && l.About == "corks" && each == 6, ok)
-		assert.Equal(t, !ok, string(written.Write(taught)) == was)
+		assert.Equal(t, !ok, string(strict.Write(taught)) == was)
 		if ok {
 			back, undone := went.Apply(taught, l, true)
 			assert.True(t, undone)
-			assert.Equal(t, was, string(written.Write(back)))
+			assert.Equal(t, was, string(strict.Write(back)))
 		}
 	})
 }

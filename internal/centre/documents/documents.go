@@ -13,6 +13,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/kitchen"
 	"emblo/core/material"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/store"
@@ -64,7 +65,7 @@ func (h Documents) SaveThing(ctx context.Context, s *store.Session, id uuid.UUID
 		return written.OwnItem{}, err
 	}
 	if in.Version == 0 && d.Things() >= desk.MaxThings && !d.HasThing(id.String()) {
-		return written.OwnItem{}, written.Bad("/row", "A centre keeps at most %d things of its own.", desk.MaxThings)
+		return written.OwnItem{}, strict.Bad("/row", "A centre keeps at most %d things of its own.", desk.MaxThings)
 	}
 	own := func(doc store.Doc) (written.OwnItem, error) {
 		w, err := written.Stored[written.Thing](doc.Form, doc.Doc)
@@ -86,7 +87,7 @@ func (h Documents) ImportThings(ctx context.Context, s *store.Session, in writte
 	lines, err := checklist.ReadTable([]byte(in.CSV), written.ThingColumns)
 	var file *checklist.FileError
 	if errors.As(err, &file) {
-		return out, written.Bad("/csv", "%s", file.Reason)
+		return out, strict.Bad("/csv", "%s", file.Reason)
 	}
 	if err != nil {
 		return out, err
@@ -96,30 +97,30 @@ func (h Documents) ImportThings(ctx context.Context, s *store.Session, in writte
 		return out, err
 	}
 	if d.Things()+len(lines) > desk.MaxThings {
-		return out, written.Bad("/csv", "A centre keeps at most %d things of its own; nothing was added.",
+		return out, strict.Bad("/csv", "A centre keeps at most %d things of its own; nothing was added.",
 			desk.MaxThings)
 	}
 	docs := make(map[uuid.UUID][]byte, len(lines))
 	for _, line := range lines {
 		at := fmt.Sprintf("/csv/%d", line.Number)
 		if line.Fault != "" {
-			return out, written.Bad(at, "Row %d: %s. Nothing was added.", line.Number, line.Fault)
+			return out, strict.Bad(at, "Row %d: %s. Nothing was added.", line.Number, line.Fault)
 		}
 		row := written.ThingOf(line.Values)
 		if _, fault := row.Item("", material.Standard().Named); fault != nil {
-			return out, written.Bad(at, "Row %d, %s Nothing was added.", line.Number, fault.Sentence)
+			return out, strict.Bad(at, "Row %d, %s Nothing was added.", line.Number, fault.Sentence)
 		}
 		id, err := uuid.NewV7()
 		if err != nil {
 			return out, err
 		}
-		docs[id] = written.Write(row)
+		docs[id] = strict.Write(row)
 		out.Names = append(out.Names, strings.TrimSpace(row.Name))
 	}
 	out.Added = len(docs)
 	err = h.Of(s).Add(ctx, store.Things, docs)
 	if errors.Is(err, store.ErrNameTaken) {
-		return out, written.Bad("/csv",
+		return out, strict.Bad("/csv",
 			"A name in the list stands twice, or is one of your own things already. Nothing was added.")
 	}
 	return out, err
@@ -212,10 +213,10 @@ func (h Documents) SaveSettings(ctx context.Context, s *store.Session, in writte
 		return in, fault
 	}
 	if _, err := time.LoadLocation(settings.TimeZone); err != nil || settings.TimeZone == time.Local.String() {
-		return in, written.Bad("/time_zone", "%q is no time zone that Emblo knows, such as Europe/London.",
+		return in, strict.Bad("/time_zone", "%q is no time zone that Emblo knows, such as Europe/London.",
 			settings.TimeZone)
 	}
-	saved, err := h.Of(s).SaveSettings(ctx, in.Version, written.Write(written.WriteSettings(settings)),
+	saved, err := h.Of(s).SaveSettings(ctx, in.Version, strict.Write(written.WriteSettings(settings)),
 		settings.TimeZone)
 	var stale *store.Conflict
 	if errors.As(err, &stale) {

@@ -12,6 +12,7 @@ import (
 	"emblo/core/desk/cupboard"
 	"emblo/core/desk/kitchen"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 	"emblo/internal/centre"
@@ -73,7 +74,7 @@ func (h Jars) Moves(ctx context.Context, s *store.Session, jar uuid.UUID, before
 	if before != "" {
 		at, err := time.Parse(time.RFC3339Nano, before)
 		if err != nil {
-			return nil, written.Bad("/before", "%q is not a moment.", before)
+			return nil, strict.Bad("/before", "%q is not a moment.", before)
 		}
 		until = at
 	}
@@ -99,7 +100,7 @@ func (h Jars) Note(ctx context.Context, s *store.Session, id uuid.UUID, in writt
 	error) {
 	jar, err := centre.ParseID(in.JarID)
 	if err != nil {
-		return written.StoredJar{}, written.Bad("/jar_id", "Choose a jar.")
+		return written.StoredJar{}, strict.Bad("/jar_id", "Choose a jar.")
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -136,7 +137,7 @@ func (h Jars) Add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.
 			return err
 		}
 		if err := stock.Check(told, m); err != nil && !errors.Is(err, stock.ErrRepeated) {
-			return written.Bad("/amount", "Not noted: %s.", err)
+			return strict.Bad("/amount", "Not noted: %s.", err)
 		} else if err != nil {
 			return err
 		}
@@ -160,7 +161,7 @@ func (h Jars) plainJar(ctx context.Context, s *store.Session, item string) (stor
 	if id, err = uuid.NewV7(); err != nil {
 		return store.Doc{}, err
 	}
-	doc, err := h.Of(s).Save(ctx, store.Jars, id, 0, written.Write(written.WriteLabel(item, stock.Label{})))
+	doc, err := h.Of(s).Save(ctx, store.Jars, id, 0, strict.Write(written.WriteLabel(item, stock.Label{})))
 	if errors.Is(err, store.ErrNameTaken) { // somebody else made it just now
 		if id, err = h.Of(s).Cupboard().JarOf(ctx, item, cupboard.LabelKey(stock.Label{})); err == nil {
 			return h.Of(s).Doc(ctx, store.Jars, id)
@@ -218,13 +219,13 @@ func (h Jars) NoteAmount(ctx context.Context, s *store.Session, id string, in wr
 	if err != nil {
 		return centre.Unreadable("jar", err)
 	}
-	was := string(written.Write(jar))
+	was := string(strict.Write(jar))
 	packs := []written.Pack{}
 	if in.PackG != nil {
 		packs = withPack(jar.Packs, *in.PackG, in.PriceCoins)
 	}
 	jar.Packs = packs
-	if now := written.Write(jar); string(now) != was {
+	if now := strict.Write(jar); string(now) != was {
 		if _, err := h.Of(s).Save(ctx, store.Jars, doc.ID, doc.Version, now); err != nil {
 			return err
 		}
@@ -271,7 +272,7 @@ func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.I
 		if err != nil {
 			return out, err
 		}
-		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: written.Write(r.Jar)},
+		all[i] = store.Delivery{Jar: store.Doc{Version: r.Version, Doc: strict.Write(r.Jar)},
 			Move: store.MoveRow{ID: move, At: h.Clock().UTC(), Kind: stock.Counted.String()}}
 		if r.Amount.Known() {
 			n := r.Amount.Or(0)
@@ -287,7 +288,7 @@ func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.I
 	}
 	out.Added, err = h.Of(s).Cupboard().Receive(ctx, all)
 	if errors.Is(err, store.ErrNameTaken) || errors.Is(err, store.ErrNotFound) {
-		return out, written.Bad("/csv", "Somebody changed the cupboard just now. Nothing was counted: try again.")
+		return out, strict.Bad("/csv", "Somebody changed the cupboard just now. Nothing was counted: try again.")
 	}
 	return out, err
 }

@@ -11,6 +11,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/cupboard"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/files"
@@ -89,7 +90,7 @@ func tickRow(id uuid.UUID, in written.TickInput, label stock.Label, at time.Time
 	if label.Free != 0 {
 		tick.Free = label.Words()
 	}
-	return store.Tick{ID: id, ItemID: in.ItemID, Label: cupboard.LabelKey(label), Doc: written.Write(tick), At: at}
+	return store.Tick{ID: id, ItemID: in.ItemID, Label: cupboard.LabelKey(label), Doc: strict.Write(tick), At: at}
 }
 
 // Tick ticks a line of the shopping list off, or takes that back.
@@ -134,7 +135,7 @@ func (h Jars) Receive(ctx context.Context, s *store.Session, in written.ReceiveI
 		move, badMove := centre.ParseID(asked.MoveID)
 		jar, badJar := centre.ParseID(asked.JarID)
 		if badMove != nil || badJar != nil {
-			return out, written.Bad(at, "A line that is received needs ids for its move and its jar.")
+			return out, strict.Bad(at, "A line that is received needs ids for its move and its jar.")
 		}
 		row, there := byID[asked.TickID]
 		if !there {
@@ -169,7 +170,7 @@ func (h Jars) delivery(ctx context.Context, s *store.Session, d *desk.Desk, row 
 	id, err := h.Of(s).Cupboard().JarOf(ctx, row.ItemID, row.Label)
 	switch {
 	case errors.Is(err, store.ErrNotFound):
-		out.Jar = store.Doc{ID: fresh, Doc: written.Write(jar)}
+		out.Jar = store.Doc{ID: fresh, Doc: strict.Write(jar)}
 	case err != nil:
 		return out, false, err
 	default:

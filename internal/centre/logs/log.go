@@ -10,6 +10,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/batches"
 	"emblo/core/desk/went"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/centre/making"
@@ -41,7 +42,7 @@ func (h Logs) Log(ctx context.Context, s *store.Session, id uuid.UUID) (written.
 	if out.Log, err = written.Stored[written.Log](row.Form, row.Doc); err != nil {
 		return out, centre.Unreadable("log", err)
 	}
-	if out.Offered, err = written.Read[written.Offered](row.Offered); err != nil {
+	if out.Offered, err = strict.Read[written.Offered](row.Offered); err != nil {
 		return out, centre.Unreadable("log", err)
 	}
 	out.Version, out.Mouthed, out.At, out.By, out.Corrected = row.Version, row.Mouthed, &row.At, row.By, row.Version-1
@@ -74,7 +75,7 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID,
 		return out, err
 	}
 	if setup.Opens().Compare(h.Now(s)) > 0 {
-		return out, written.Bad("/version", "It has not opened yet: say how it went when it has.")
+		return out, strict.Bad("/version", "It has not opened yet: say how it went when it has.")
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -132,7 +133,7 @@ func (h Logs) told(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.
 	if fault := went.On(d).CheckLog(setup.RoomID, in, given, before.Mouthed); fault != nil {
 		return told, fault
 	}
-	told = store.Told{SetupID: id, Version: in.Version, Doc: written.Write(in.Log), Offered: written.Write(offered),
+	told = store.Told{SetupID: id, Version: in.Version, Doc: strict.Write(in.Log), Offered: strict.Write(offered),
 		PlayAt: setup.PlayAt, Lessons: map[uuid.UUID][]byte{}}
 	if told.RoomID, err = uuid.Parse(setup.RoomID); err != nil {
 		return told, err
@@ -151,7 +152,7 @@ func (h Logs) told(ctx context.Context, s *store.Session, d *desk.Desk, id uuid.
 			return told, err
 		}
 		l.ID = lesson.String()
-		told.Lessons[lesson] = written.Write(l)
+		told.Lessons[lesson] = strict.Write(l)
 	}
 	return told, nil
 }
@@ -183,7 +184,7 @@ func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, 
 			if next.Plan, ok = went.Apply(w.Plan, l, false); !ok || went.On(d).Unreckoned(next.Plan) {
 				continue
 			}
-			saved, err := h.Of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, written.Write(next))
+			saved, err := h.Of(s).Save(ctx, store.Setups, plans[i].ID, plans[i].Version, strict.Write(next))
 			if changed(err) {
 				continue
 			}
@@ -192,7 +193,7 @@ func (h Logs) carryOut(ctx context.Context, s *store.Session, d *desk.Desk, id, 
 			}
 			plans[i].Doc, l.Carried = saved, append(l.Carried, plans[i].ID.String())
 		}
-		if err := h.Of(s).Logs().KeepLesson(ctx, row.ID, written.Write(l), false); err != nil {
+		if err := h.Of(s).Logs().KeepLesson(ctx, row.ID, strict.Write(l), false); err != nil {
 			return err
 		}
 	}
@@ -228,7 +229,7 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 				if !ok {
 					return nil, nil, false, errSkip
 				}
-				doc := written.Write(w)
+				doc := strict.Write(w)
 				b.Note(event.String(), "", h.Clock(), written.Version, doc)
 				return doc, nil, batches.On(d).Over(&b), nil
 			})
@@ -296,7 +297,7 @@ func (h Logs) Taught(ctx context.Context, s *store.Session, lesson uuid.UUID, p 
 	}
 	taught, ok := went.Apply(p, l, false)
 	if !ok {
-		return p, written.Bad("/places", "Nothing here is as it was then: change it by hand.")
+		return p, strict.Bad("/places", "Nothing here is as it was then: change it by hand.")
 	}
 	return taught, nil
 }
@@ -338,7 +339,7 @@ func (h Logs) takeBack(ctx context.Context, s *store.Session, l written.Lesson) 
 		if was, ok := went.Apply(w.Plan, l, true); ok {
 			back := w
 			back.Plan = was
-			if _, err := h.Of(s).Save(ctx, store.Setups, plan, doc.Version, written.Write(back)); err != nil &&
+			if _, err := h.Of(s).Save(ctx, store.Setups, plan, doc.Version, strict.Write(back)); err != nil &&
 				!changed(err) {
 				return err
 			}

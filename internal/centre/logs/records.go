@@ -9,6 +9,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/preparing"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/files"
@@ -89,11 +90,11 @@ const maxRecordDays = 1100
 func (h Logs) days(s *store.Session, from, until string) (first, last string, err error) {
 	a, err := age.ParseDate(from)
 	if err != nil {
-		return "", "", written.Bad("/from", "Say from which day on, such as 2026-11-01.")
+		return "", "", strict.Bad("/from", "Say from which day on, such as 2026-11-01.")
 	}
 	b, err := age.ParseDate(until)
 	if err != nil || a.After(b) || b.Sub(a) > maxRecordDays {
-		return "", "", written.Bad("/until", "Say until which day, at most three years after the first.")
+		return "", "", strict.Bad("/until", "Say until which day, at most three years after the first.")
 	}
 	return clock.At(a, 0, 0).String(), min(clock.At(b, 24, 0).String(), h.Now(s).String()), nil
 }
@@ -115,7 +116,7 @@ func record(d *desk.Desk, r store.RecordRow) written.Record {
 		return out
 	}
 	var err error
-	if out.Offered, err = written.Read[written.Offered](r.Record); err != nil {
+	if out.Offered, err = strict.Read[written.Offered](r.Record); err != nil {
 		out.Reason = "What is kept of it does not read."
 	}
 	return out
@@ -168,7 +169,7 @@ func (h Logs) Unsaid(ctx context.Context, s *store.Session, d *desk.Desk, out *w
 	}
 	strays, err := h.Of(s).Logs().Strays(ctx, toLogShown)
 	for _, l := range strays {
-		if o, err := written.Read[written.Offered](l.Offered); err == nil {
+		if o, err := strict.Read[written.Offered](l.Offered); err == nil {
 			out.Strays = append(out.Strays, written.Stray{SetupID: l.SetupID.String(), Name: o.Name, Room: o.Room,
 				On: o.PlayAt, Missing: l.Missing})
 		}

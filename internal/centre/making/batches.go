@@ -13,6 +13,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/desk/batches"
 	"emblo/core/stock"
+	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/written"
 	"emblo/internal/centre"
@@ -63,7 +64,7 @@ func (h Making) TakeNoteOfDate(ctx context.Context, s *store.Session, id uuid.UU
 	case !ok:
 		return centre.ErrGone
 	case now.Until != in.Until:
-		return written.Bad("/until", "Its date has moved again since: look once more.")
+		return strict.Bad("/until", "Its date has moved again since: look once more.")
 	}
 	return h.tell(ctx, s, map[string]batches.ToldDate{id.String(): now})
 }
@@ -91,12 +92,12 @@ func (h Making) AllBatches(ctx context.Context, s *store.Session, words, after s
 			err = json.Unmarshal(text, &cursor)
 		}
 		if err != nil {
-			return out, written.Bad("/after", "Begin the list anew.")
+			return out, strict.Bad("/after", "Begin the list anew.")
 		}
 	}
 	asked := strings.Fields(words)
 	if len(asked) > maxBatchWords {
-		return out, written.Bad("/words", "Search by at most %d words.", maxBatchWords)
+		return out, strict.Bad("/words", "Search by at most %d words.", maxBatchWords)
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -153,7 +154,7 @@ func (h Making) MakeBatch(ctx context.Context, s *store.Session, id uuid.UUID,
 			_, err = h.Of(s).Doc(ctx, store.Setups, setup)
 		}
 		if errors.Is(centre.Gone(err), centre.ErrGone) {
-			return written.BatchPage{}, written.Bad("/setup_id",
+			return written.BatchPage{}, strict.Bad("/setup_id",
 				"The set-up that it was made for is not there any more: make it without.")
 		}
 		if err != nil {
@@ -214,7 +215,7 @@ func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID,
 	in written.BatchEventInput) (written.BatchPage, error) {
 	batch, err := centre.ParseID(in.BatchID)
 	if err != nil {
-		return written.BatchPage{}, written.Bad("/batch_id", "Choose a batch.")
+		return written.BatchPage{}, strict.Bad("/batch_id", "Choose a batch.")
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -228,14 +229,14 @@ func (h Making) NoteBatch(ctx context.Context, s *store.Session, id uuid.UUID,
 		if err != nil {
 			return nil, nil, false, err
 		}
-		doc := written.Write(w)
+		doc := strict.Write(w)
 		b.Note(id.String(), "", h.Clock(), written.Version, doc)
 		var begins *store.NewBatch
 		if begun != nil {
 			if part, err = centre.ParseID(w.ToID); err != nil {
 				return nil, nil, false, err
 			}
-			begins = &store.NewBatch{ID: part, Doc: written.Write(begun)}
+			begins = &store.NewBatch{ID: part, Doc: strict.Write(begun)}
 		}
 		return doc, begins, batches.On(d).Over(&b), nil
 	})

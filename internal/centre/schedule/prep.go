@@ -11,6 +11,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/preparing"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/centre/setups"
@@ -22,7 +23,7 @@ func (h Schedule) Prep(ctx context.Context, s *store.Session, day string) (writt
 	now := h.Now(s)
 	on, err := age.ParseDate(day)
 	if err != nil || now.Day().After(on) || on.After(now.Day().Plus(centre.AheadDays)) {
-		return written.PrepDay{}, written.Bad("/day", "Choose today or one of the %d days to come.", centre.AheadDays)
+		return written.PrepDay{}, strict.Bad("/day", "Choose today or one of the %d days to come.", centre.AheadDays)
 	}
 	d, plans, ticks, err := h.toPrepare(ctx, s)
 	if err != nil {
@@ -111,7 +112,7 @@ func (h Schedule) TickPrep(ctx context.Context, s *store.Session, in written.Pre
 	of, _, _ := strings.Cut(in.StepID, "/")
 	setup, err := centre.ParseID(of)
 	if err != nil {
-		return written.Bad("/step_id", "Choose a step.")
+		return strict.Bad("/step_id", "Choose a step.")
 	}
 	at, err := h.At(in.At, centre.LatestTick, "Tick what was done within the last two days, and not in the future.")
 	if err != nil {

@@ -11,6 +11,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/store"
@@ -39,7 +40,7 @@ func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID,
 	in written.SetupInput) (written.SavedSetup, error) {
 	var out written.SavedSetup
 	if in.Name = strings.TrimSpace(in.Name); in.Name == "" {
-		return out, written.Bad("/name", "Give the set-up a name.")
+		return out, strict.Bad("/name", "Give the set-up a name.")
 	}
 	d, at, err := h.DeskAt(ctx, s)
 	if err != nil {
@@ -47,7 +48,7 @@ func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID,
 	}
 	answer, judged, err := bench.On(d).AnswerForList(in.Plan)
 	if errors.Is(err, centre.ErrGone) {
-		return out, written.Bad("/room_id", "Choose a room: this one is not there any more.")
+		return out, strict.Bad("/room_id", "Choose a room: this one is not there any more.")
 	}
 	if err != nil {
 		return out, err
@@ -64,7 +65,7 @@ func (h Setups) SaveSetup(ctx context.Context, s *store.Session, id uuid.UUID,
 		return out, err
 	}
 	// Who saves a set-up has its answer before them.
-	if err := h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(judged.Judgement)},
+	if err := h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: strict.Write(judged.Judgement)},
 		false); err != nil {
 		return out, err
 	}
@@ -125,7 +126,7 @@ func (h Setups) Setups(ctx context.Context, s *store.Session, words string, temp
 		limit = centre.UsualPage
 	}
 	if limit < 1 || limit > centre.MaxPage {
-		return out, written.Bad("/limit", "A page has 1 to %d set-ups.", centre.MaxPage)
+		return out, strict.Bad("/limit", "A page has 1 to %d set-ups.", centre.MaxPage)
 	}
 	d, at, err := h.DeskAt(ctx, s)
 	if err != nil {

@@ -13,6 +13,7 @@ import (
 	"emblo/core/desk/bench"
 	"emblo/core/desk/cupboard"
 	"emblo/core/desk/preparing"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/centre/logs"
@@ -112,11 +113,11 @@ func (g *glance) see(d *desk.Desk, r store.SeenRow, said setups.Row) {
 	change, worded := changeOf(d, said, r.Seen)
 	switch {
 	case len(r.Seen) == 0:
-		g.first[r.ID] = written.Write(said.Judged(d).Judgement)
+		g.first[r.ID] = strict.Write(said.Judged(d).Judgement)
 	case change != nil:
 		g.Changed = append(g.Changed, *change)
 	case worded:
-		g.again[r.ID] = written.Write(said.Judged(d).Judgement)
+		g.again[r.ID] = strict.Write(said.Judged(d).Judgement)
 	}
 	if r.PrintID != nil && noted.Worded(r.PrintedToken) && noted.Token(said.Judged(d)) == r.PrintedToken {
 		r.PrintedToken = said.Judged(d).Token
@@ -149,7 +150,7 @@ func changeOf(d *desk.Desk, said setups.Row, seen json.RawMessage) (c *written.C
 	if len(seen) == 0 {
 		return nil, false
 	}
-	was, err := written.Read[written.Judgement](seen)
+	was, err := strict.Read[written.Judgement](seen)
 	if err == nil && bench.TokenOf(was) == said.Token {
 		return nil, false
 	}
@@ -196,16 +197,16 @@ func (h Day) TakeNote(ctx context.Context, s *store.Session, id uuid.UUID, in wr
 	}
 	now := bench.On(d).Judged(stored.Plan)
 	if now.Token != in.Token {
-		return written.Bad("/token", "It has changed again since: look once more.")
+		return strict.Bad("/token", "It has changed again since: look once more.")
 	}
-	return h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: written.Write(now.Judgement)}, false)
+	return h.Of(s).Glances().KeepSeen(ctx, map[uuid.UUID]json.RawMessage{id: strict.Write(now.Judgement)}, false)
 }
 
 // Printed notes that a set-up was printed as it is now.
 func (h Day) Printed(ctx context.Context, s *store.Session, id uuid.UUID, in written.PrintInput) error {
 	setup, err := centre.ParseID(in.SetupID)
 	if err != nil {
-		return written.Bad("/setup_id", "Choose a set-up.")
+		return strict.Bad("/setup_id", "Choose a set-up.")
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -230,7 +231,7 @@ func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day 
 	var out written.RoomDay
 	on, err := age.ParseDate(day)
 	if err != nil || h.Today(s).Plus(-1).After(on) {
-		return out, written.Bad("/day", "Say who is here for today or a day to come.")
+		return out, strict.Bad("/day", "Say who is here for today or a day to come.")
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -253,7 +254,7 @@ func (h Day) SaveDay(ctx context.Context, s *store.Session, room uuid.UUID, day 
 		}
 		return out, centre.ErrGone
 	}
-	err = h.Of(s).Glances().SaveDay(ctx, room, on.String(), in.Version, written.Write(in.DayBody))
+	err = h.Of(s).Glances().SaveDay(ctx, room, on.String(), in.Version, strict.Write(in.DayBody))
 	var stale *store.Conflict
 	switch {
 	case errors.As(err, &stale):

@@ -7,6 +7,7 @@ import (
 	"github.com/bytedance/sonic"
 	"github.com/google/uuid"
 
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/store"
 )
@@ -14,13 +15,13 @@ import (
 // read reads a body as strictly as written.Read, and quicker: once it is held against its shape every reader of JSON
 // takes it alike. What no number of a field can be is left to the one that says where it stands.
 func read[T any](body []byte) (in T, err error) {
-	if err := written.Hold[T](body); err != nil {
+	if err := strict.Hold[T](body); err != nil {
 		return in, err
 	}
 	if sonic.ConfigDefault.Unmarshal(body, &in) == nil {
 		return in, nil
 	}
-	return written.Read[T](body)
+	return strict.Read[T](body)
 }
 
 // Body makes a handler of one that takes a document of the written form.
@@ -68,7 +69,7 @@ func (e *Edge) Doc(k store.Kind) Stored {
 // body where that is not the whole: who does not know of an optional part does not drop it.
 func Over[In any](stored Stored, below string, save Handler) Handler {
 	return func(r *Request) (any, error) {
-		if err := written.Hold[In](r.body); err != nil {
+		if err := strict.Hold[In](r.body); err != nil {
 			return nil, badRequest(err)
 		}
 		var sent struct {
@@ -89,7 +90,7 @@ func Over[In any](stored Stored, below string, save Handler) Handler {
 				return nil, err
 			}
 		}
-		if r.body, err = written.Over[In](r.body, doc); err != nil {
+		if r.body, err = strict.Over[In](r.body, doc); err != nil {
 			return nil, err
 		}
 		return save(r)

@@ -23,8 +23,8 @@ import (
 	"github.com/klauspost/compress/gzhttp"
 
 	"emblo/core/age"
+	"emblo/core/strict"
 	"emblo/core/words"
-	"emblo/core/written"
 	"emblo/internal/centre"
 	"emblo/internal/contract"
 	"emblo/internal/now"
@@ -199,16 +199,16 @@ func checkQuery(u *url.URL, op contract.Operation) error {
 	for name, all := range values {
 		switch {
 		case !slices.Contains(op.Query, name):
-			return &problem{status: http.StatusBadRequest, code: string(written.UnknownField), field: "/" + name,
+			return &problem{status: http.StatusBadRequest, code: string(strict.UnknownField), field: "/" + name,
 				detail: fmt.Sprintf("The address has a part %q that is not known here.", words.Cut(name))}
 		case len(all) > 1:
-			return &problem{status: http.StatusBadRequest, code: string(written.DoubledField), field: "/" + name,
+			return &problem{status: http.StatusBadRequest, code: string(strict.DoubledField), field: "/" + name,
 				detail: fmt.Sprintf("The address says %q twice.", words.Cut(name))}
 		}
 	}
 	for _, name := range op.Required {
 		if _, there := values[name]; !there {
-			return &problem{status: http.StatusBadRequest, code: string(written.MissingField), field: "/" + name,
+			return &problem{status: http.StatusBadRequest, code: string(strict.MissingField), field: "/" + name,
 				detail: fmt.Sprintf("The address does not say %q.", name)}
 		}
 	}
@@ -234,7 +234,7 @@ func (r *Request) read(op contract.Operation) error {
 	_, err = whole.ReadFrom(http.MaxBytesReader(r.Writer, r.Request.Body, op.MaxBody))
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
-		return &problem{status: http.StatusRequestEntityTooLarge, code: string(written.TooLong),
+		return &problem{status: http.StatusRequestEntityTooLarge, code: string(strict.TooLong),
 			detail: fmt.Sprintf("The request is larger than %d kB and was not read.", large.Limit/1024)}
 	}
 	if err != nil {
@@ -256,7 +256,7 @@ func (r *Request) Number(name string) (int, error) {
 	}
 	n, err := strconv.Atoi(text)
 	if err != nil || n <= 0 {
-		return 0, written.Bad("/"+name, "%s is a whole number above 0, not %q.", name, words.Cut(text))
+		return 0, strict.Bad("/"+name, "%s is a whole number above 0, not %q.", name, words.Cut(text))
 	}
 	return n, nil
 }
@@ -269,7 +269,7 @@ func (r *Request) Yes(name string) (bool, error) {
 	case text == "true":
 		return true, nil
 	default:
-		return false, written.Bad("/"+name, "%s is true or false, not %q.", name, words.Cut(text))
+		return false, strict.Bad("/"+name, "%s is true or false, not %q.", name, words.Cut(text))
 	}
 }
 

@@ -9,7 +9,7 @@ import (
 
 	"github.com/google/uuid"
 
-	"emblo/core/written"
+	"emblo/core/strict"
 	"emblo/internal/contract"
 	"emblo/internal/store"
 )
@@ -43,7 +43,7 @@ const WriterHeader = "Emblo-As"
 func (e *Edge) once(r *Request, op contract.Operation, h Handler) (any, error) {
 	id, err := uuid.Parse(r.GetHeader(LetterHeader))
 	if err != nil {
-		return nil, &problem{status: http.StatusBadRequest, code: string(written.MissingField),
+		return nil, &problem{status: http.StatusBadRequest, code: string(strict.MissingField),
 			detail: "The request does not say by an id of its own (" + LetterHeader +
 				") which one it is, so that it could be done twice. Nothing was saved."}
 	}

@@ -13,7 +13,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"emblo/core/written"
+	"emblo/core/strict"
 	"emblo/internal/account"
 	"emblo/internal/centre"
 	"emblo/internal/contract"
@@ -80,8 +80,8 @@ func notYours(op contract.Operation) *problem {
 // badRequest is a body that does not read: 400. One that reads and says too much is 422, as
 // a value is that makes no sense.
 func badRequest(err error) error {
-	var f *written.Fault
-	if !errors.As(err, &f) || f.Code == written.TooLong || f.Code == written.Control {
+	var f *strict.Fault
+	if !errors.As(err, &f) || f.Code == strict.TooLong || f.Code == strict.Control {
 		return err
 	}
 	return &problem{status: http.StatusBadRequest, code: string(f.Code), field: f.Pointer, detail: f.Sentence}
@@ -90,7 +90,7 @@ func badRequest(err error) error {
 // problemOf maps any failure to what the person is told; nil for one that is not foreseen.
 func problemOf(err error) *problem {
 	var p *problem
-	var f *written.Fault
+	var f *strict.Fault
 	var tries *store.TooManyTries
 	switch {
 	case errors.As(err, &p):

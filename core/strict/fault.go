@@ -1,4 +1,4 @@
-package written
+package strict
 
 import "fmt"
 

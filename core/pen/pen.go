@@ -1,4 +1,5 @@
-package written
+// Package pen writes answers: what the core found, in the form in which it is told and in the words of a language.
+package pen
 
 import (
 	"slices"
@@ -15,6 +16,7 @@ import (
 	"emblo/core/say"
 	"emblo/core/unit"
 	"emblo/core/vessel"
+	"emblo/core/written"
 )
 
 // Pen writes answers down in a language: what the core says is put into words here, and nowhere
@@ -38,18 +40,18 @@ func (p Pen) Some(texts []say.Text) []string {
 	return p.All(texts)
 }
 
-// WriteVerdict writes a verdict with its mark; a verdict that nobody reached is empty and
+// Verdict writes a verdict with its mark; a verdict that nobody reached is empty and
 // not ready.
-func WriteVerdict(v safety.Verdict) Judged {
+func Verdict(v safety.Verdict) written.Judged {
 	if !v.Valid() {
-		return Judged{}
+		return written.Judged{}
 	}
-	return Judged{v.String(), v.Mark(), v.Ready()}
+	return written.Judged{Verdict: v.String(), Mark: v.Mark(), Ready: v.Ready()}
 }
 
-// WriteUsual writes a verdict that may be usual care: a hand that the routine gives anyway.
-func WriteUsual(v safety.Verdict, usual bool) Judged {
-	j := WriteVerdict(v)
+// Usual writes a verdict that may be usual care: a hand that the routine gives anyway.
+func Usual(v safety.Verdict, usual bool) written.Judged {
+	j := Verdict(v)
 	if usual && v == safety.WithAHand {
 		j.Mark = safety.UsualMark
 	}
@@ -57,22 +59,22 @@ func WriteUsual(v safety.Verdict, usual bool) Judged {
 }
 
 // Findings writes findings, worst first; never nil.
-func (p Pen) Findings(fs []safety.Finding) []Finding {
-	out := make([]Finding, len(fs))
+func (p Pen) Findings(fs []safety.Finding) []written.Finding {
+	out := make([]written.Finding, len(fs))
 	for i, f := range fs {
-		out[i] = Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: WriteUsual(f.Verdict, f.Usual),
-			Reason: p.Text(f.Reason), Numbers: make([]Number, len(f.Numbers)),
+		out[i] = written.Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: Usual(f.Verdict, f.Usual),
+			Reason: p.Text(f.Reason), Numbers: make([]written.Number, len(f.Numbers)),
 			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change),
 			Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing)}
 		for j, n := range f.Numbers {
-			out[i].Numbers[j] = Number{p.Text(n.Label), p.Text(n.Value)}
+			out[i].Numbers[j] = written.Number{Label: p.Text(n.Label), Value: p.Text(n.Value)}
 		}
 	}
 	return out
 }
 
 // Line writes the answer for one thing, with its findings in words.
-func (p Pen) Line(l *plan.Line) Line {
+func (p Pen) Line(l *plan.Line) written.Line {
 	short, middle, long := l.Facts.Smallest.Extents()
 	findings := l.Assessment.Led()
 	usual := !slices.ContainsFunc(findings, func(f safety.Finding) bool { return !f.Usual })
@@ -81,10 +83,10 @@ func (p Pen) Line(l *plan.Line) Line {
 	for i, c := range cares {
 		texts[i] = p.Text(c.Say())
 	}
-	return Line{Name: p.Called(l), Use: l.Use.String(), Judged: WriteUsual(l.Assessment.Verdict, usual),
+	return written.Line{Name: p.Called(l), Use: l.Use.String(), Judged: Usual(l.Assessment.Verdict, usual),
 		Findings: p.Findings(findings),
-		Detail:   l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), cares: cares,
-		careTexts: texts}
+		Detail:   l.Facts.Size(), ExtentMM: []float64{short, middle, long}, Laid: p.Laid(l), Cares: cares,
+		CareTexts: texts}
 }
 
 // Called writes what a line is called.
@@ -96,8 +98,8 @@ func (p Pen) Called(l *plan.Line) string {
 }
 
 // Laid writes what is said of a thing where it lies.
-func (p Pen) Laid(l *plan.Line) Laid {
-	return Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour,
+func (p Pen) Laid(l *plan.Line) written.Laid {
+	return written.Laid{ID: l.ID, Count: l.Count, Colours: l.Sorted.Colours, PerColour: l.Sorted.PerColour,
 		Holds: l.Sorted.Holds, Into: l.Sorted.Into, Meets: p.Text(l.Meets), Passes: p.Text(passing[l.Passes])}
 }
 
@@ -106,8 +108,8 @@ var passing = map[gauge.Passing]say.Text{gauge.Goes: "goes", gauge.Push: "needs 
 	gauge.Stays: "does not go in", gauge.Perhaps: "try it: some go, some may not"}
 
 // Lines writes answers in their order; never nil.
-func (p Pen) Lines(lines []plan.Line) []Line {
-	out := make([]Line, len(lines))
+func (p Pen) Lines(lines []plan.Line) []written.Line {
+	out := make([]written.Line, len(lines))
 	for i := range lines {
 		out[i] = p.Line(&lines[i])
 	}
@@ -115,13 +117,14 @@ func (p Pen) Lines(lines []plan.Line) []Line {
 }
 
 // Group writes the children of a group as the rules see them.
-func (p Pen) Group(g *safety.Group) Group {
+func (p Pen) Group(g *safety.Group) written.Group {
 	r := g.Room()
-	out := Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(),
+	out := written.Group{Children: len(r.Children), Adults: r.Adults, AdultsNeeded: g.AdultsNeeded(),
 		YoungestMonths: g.Youngest(), YoungestWords: p.Text(age.Say(g.Youngest())),
-		Ages: make([]Age, len(r.Children))}
+		Ages: make([]written.Age, len(r.Children))}
 	for i, c := range r.Children {
-		out.Ages[i] = Age{Initials: c.Label, Months: c.Months, CountsAs: c.Effective(false), Mouths: wordOf(c.Mouths)}
+		out.Ages[i] = written.Age{Initials: c.Label, Months: c.Months, CountsAs: c.Effective(false),
+			Mouths: written.WordOf(c.Mouths)}
 	}
 	if len(r.Children) > 0 {
 		out.PortionG = recipe.DefaultPortion(g.Youngest()).Grams()
@@ -143,15 +146,16 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 }
 
 // Answer writes the answer to a plan, each line as write does.
-func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.Line) Line) Answer {
-	out := Answer{Group: p.Group(g), Places: make([]PlaceAnswer, len(a.Places)), Beside: make([]Line, len(a.Beside)),
-		Timeline: make([]TimedStep, len(a.Timeline)),
+func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.Line) written.Line) written.Answer {
+	out := written.Answer{Group: p.Group(g), Places: make([]written.PlaceAnswer, len(a.Places)),
+		Beside:   make([]written.Line, len(a.Beside)),
+		Timeline: make([]written.TimedStep, len(a.Timeline)),
 		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say())}
 	out.MinutesHands, out.MinutesWaiting = a.Minutes()
 	left := out.MinutesHands + out.MinutesWaiting
 	out.StartBy = o.StartBy(a).String()
 	for i, s := range a.Timeline {
-		out.Timeline[i] = TimedStep{p.Step(s), o.At.Minus(left, o.Zone).String()}
+		out.Timeline[i] = written.TimedStep{Step: p.Step(s), Starts: o.At.Minus(left, o.Zone).String()}
 		left -= s.Minutes
 	}
 	for i := range a.Places {
@@ -161,20 +165,22 @@ func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.
 		out.Beside[i] = write(&a.Beside[i])
 	}
 	out.Precautions, out.Covered = caresOf(out)
-	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places, func(p PlaceAnswer) bool {
-		return p.Mark == safety.WithAHand.Mark()
-	})
-	v := WriteUsual(a.Verdict, usual)
+	usual := !slices.ContainsFunc(out.Beside, more) && !slices.ContainsFunc(out.Places,
+		func(p written.PlaceAnswer) bool {
+			return p.Mark == safety.WithAHand.Mark()
+		})
+	v := Usual(a.Verdict, usual)
 	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready
 	return out
 }
 
 // more reports whether a line asks for more than the routine. What was worded a line at a time is
 // not worded again for the whole.
-func more(l Line) bool { return l.Mark == safety.WithAHand.Mark() }
+func more(l written.Line) bool { return l.Mark == safety.WithAHand.Mark() }
 
-func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) Line) PlaceAnswer {
-	out := PlaceAnswer{ID: a.ID, Name: a.Name, Base: make([]Line, len(a.Base)), Lines: make([]Line, len(a.Lines)),
+func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) written.Line) written.PlaceAnswer {
+	out := written.PlaceAnswer{ID: a.ID, Name: a.Name, Base: make([]written.Line, len(a.Base)),
+		Lines: make([]written.Line, len(a.Lines)),
 		Notes: p.Some(a.Notes)}
 	for i := range a.Base {
 		out.Base[i] = write(&a.Base[i])
@@ -182,7 +188,7 @@ func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) Line) 
 	for i := range a.Lines {
 		out.Lines[i] = write(&a.Lines[i])
 	}
-	v := WriteUsual(a.Verdict, !slices.ContainsFunc(out.Base, more) && !slices.ContainsFunc(out.Lines, more))
+	v := Usual(a.Verdict, !slices.ContainsFunc(out.Base, more) && !slices.ContainsFunc(out.Lines, more))
 	out.Verdict, out.Mark, out.Ready = v.Verdict, v.Mark, v.Ready
 	if a.Mix != nil {
 		m := p.mix(a.Mix)
@@ -203,12 +209,12 @@ func (p Pen) place(a *plan.PlaceAnswer, o Opening, write func(*plan.Line) Line) 
 	return out
 }
 
-func (p Pen) fill(f *plan.FillAnswer, system unit.System) FillAnswer {
-	out := FillAnswer{Vessel: p.Vessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, Turns: f.Turns,
+func (p Pen) fill(f *plan.FillAnswer, system unit.System) written.FillAnswer {
+	out := written.FillAnswer{Vessel: p.Vessel(f.Tub), Tubs: f.Tubs, Seats: f.Seats, Turns: f.Turns,
 		DepthMM: f.Depth.Millimetres(), FindsML: f.Finds.Millilitres(), InAllG: f.InAll().Grams(),
-		SideBySide: f.SideBySide, Poured: make([]Poured, len(f.Poured))}
+		SideBySide: f.SideBySide, Poured: make([]written.Poured, len(f.Poured))}
 	for i, of := range f.Poured {
-		out.Poured[i] = Poured{ItemID: of.Item.ID, Name: p.Name(of.Item.ID, of.Item.Name),
+		out.Poured[i] = written.Poured{ItemID: of.Item.ID, Name: p.Name(of.Item.ID, of.Item.Name),
 			DepthMM: of.Depth.Millimetres(), VolumeML: of.Volume.Millilitres(), MassG: of.Mass.Grams(),
 			InAllG: of.InAll.Grams(), Cups: unit.Cups(of.Volume, system), Liquid: of.Item.Facts.Form == material.Liquid}
 		if of.Share.Count > 0 {
@@ -216,19 +222,20 @@ func (p Pen) fill(f *plan.FillAnswer, system unit.System) FillAnswer {
 		}
 	}
 	if i := f.Ice; i != nil {
-		out.Ice = &Ice{Pieces: i.Pieces, EachG: i.Each.Grams(), Freezes: p.Text(i.Freezes.Say()),
+		out.Ice = &written.Ice{Pieces: i.Pieces, EachG: i.Each.Grams(), Freezes: p.Text(i.Freezes.Say()),
 			Lasts: p.Text(i.Lasts.Say())}
 	}
 	if g := f.Guess; g != nil {
-		out.Guess = &Guess{Least: g.Least, Most: g.Most, FewMM: g.Few.Millimetres(), MoreMM: g.More.Millimetres()}
+		out.Guess = &written.Guess{Least: g.Least, Most: g.Most, FewMM: g.Few.Millimetres(),
+			MoreMM: g.More.Millimetres()}
 	}
 	return out
 }
 
 // Digest writes what a list says of a set-up.
-func (p Pen) Digest(a plan.Answer, o Opening) Digest {
-	v := WriteUsual(a.Verdict, a.Usual())
-	d := Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
+func (p Pen) Digest(a plan.Answer, o Opening) written.Digest {
+	v := Usual(a.Verdict, a.Usual())
+	d := written.Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
 	var whats []say.Text
 	for _, place := range a.Places {
 		for _, l := range place.Base {
@@ -249,15 +256,15 @@ func (p Pen) Digest(a plan.Answer, o Opening) Digest {
 	return d
 }
 
-func (p Pen) mix(m *plan.MixAnswer) MixAnswer {
+func (p Pen) mix(m *plan.MixAnswer) written.MixAnswer {
 	b := m.Batch
-	out := MixAnswer{Recipe: p.Name(b.Recipe.ID, b.Recipe.Name), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(),
+	out := written.MixAnswer{Recipe: p.Name(b.Recipe.ID, b.Recipe.Name), NeedG: b.Need.Grams(), MadeG: b.Made.Grams(),
 		MixedG: b.Mixed.Grams(), Movements: b.Movements, PortionG: m.Portion.Grams(),
 		Colours: m.Colours, ColourG: m.Colour.Grams(), Keeps: p.Text(m.Nature.Keeps), Nature: p.Nature(m.Nature,
-			m.TasteShare, m.NotTasteSafe), Amounts: make([]Amount, len(b.Amounts))}
+			m.TasteShare, m.NotTasteSafe), Amounts: make([]written.Amount, len(b.Amounts))}
 	out.Pots, out.PotEachG = pots(m.Pots)
 	if m.Stored != nil {
-		out.Batch = &TakenFrom{ID: m.Stored.ID, Name: m.Stored.Name, LeftG: m.Stored.Left.Grams()}
+		out.Batch = &written.TakenFrom{ID: m.Stored.ID, Name: m.Stored.Name, LeftG: m.Stored.Left.Grams()}
 	}
 	for i, a := range b.Amounts {
 		out.Amounts[i] = p.Amount(a)
@@ -273,8 +280,9 @@ func pots(p scale.Pots) (count int, eachG float64) {
 }
 
 // Nature writes what a mix is, and how much of the youngest child's day a taste holds.
-func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text) Nature {
-	out := Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(), Class: p.Text(n.Class.Say()),
+func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text) written.Nature {
+	out := written.Nature{ActivityMargin: recipe.ActivityMargin, Stable: !n.Class.NeedsCold(),
+		Class:        p.Text(n.Class.Say()),
 		Hydration:    max(0, n.Hydration),
 		NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
 	if len(n.Unsalted) > 0 {
@@ -291,43 +299,28 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 }
 
 // Amount writes how much of one ingredient.
-func (p Pen) Amount(a scale.Measured) Amount {
-	return Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name), ExactG: a.Exact.Grams(),
+func (p Pen) Amount(a scale.Measured) written.Amount {
+	return written.Amount{ItemID: a.Line.Item.ID, Name: p.Name(a.Line.Item.ID, a.Line.Item.Name),
+		ExactG:   a.Exact.Grams(),
 		AsNeeded: a.Line.AsNeeded(), Scoops: p.Scoops(a.Scoops), Off: a.Off, Within: a.Within}
 }
 
 // Scoops writes fillings of measures; never nil.
-func (p Pen) Scoops(scoops []scale.Scoop) []Scoop {
-	out := make([]Scoop, len(scoops))
+func (p Pen) Scoops(scoops []scale.Scoop) []written.Scoop {
+	out := make([]written.Scoop, len(scoops))
 	for i, s := range scoops {
-		out[i] = Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count,
+		out[i] = written.Scoop{Label: p.Text(say.Copied(s.Measure.Label())), Count: s.Count,
 			VolumeML: s.Measure.Volume().Millilitres()}
 	}
 	return out
-}
-
-// WriteVessel writes a vessel by its inside measures.
-func WriteVessel(t vessel.Vessel) Vessel {
-	tl, tw := t.Top()
-	bl, bw := t.Bottom()
-	w := Vessel{ID: t.ID, Name: t.Name, Shape: t.Shape().String(), TopLengthMM: tl.Millimetres(),
-		TopWidthMM: tw.Millimetres(), BottomLengthMM: bl.Millimetres(),
-		BottomWidthMM: bw.Millimetres(), HeightMM: t.Height().Millimetres(),
-		DeepestMM: t.Deepest(vessel.Open).Millimetres(), ClosedMM: t.Deepest(vessel.Closed).Millimetres(),
-		FrozenMM: t.Deepest(vessel.Frozen).Millimetres(), OuterMM: t.Outer().Millimetres(), Jar: t.IsJar(),
-		Closes: t.Closes(), HoldsML: t.VolumeTo(t.Deepest(vessel.Open)).Millilitres()}
-	if t.Shape() == vessel.Cells {
-		w.Cells = t.Cells()
-	}
-	return w
 }
 
 // maxOthers is how many vessels are offered in place of one.
 const maxOthers = 3
 
 // Vessels writes the vessels of a centre, each with those that serve in its place.
-func (p Pen) Vessels(all []vessel.Vessel) []Vessel {
-	out := make([]Vessel, len(all))
+func (p Pen) Vessels(all []vessel.Vessel) []written.Vessel {
+	out := make([]written.Vessel, len(all))
 	for i, t := range all {
 		out[i] = p.Vessel(t)
 		out[i].UsualMM = t.Usual().Millimetres()
@@ -339,43 +332,44 @@ func (p Pen) Vessels(all []vessel.Vessel) []Vessel {
 }
 
 // Vessel writes a vessel with the ways to play in it.
-func (p Pen) Vessel(t vessel.Vessel) Vessel {
-	w := WriteVessel(t)
+func (p Pen) Vessel(t vessel.Vessel) written.Vessel {
+	w := written.WriteVessel(t)
 	for _, s := range t.Styles() {
-		w.Styles = append(w.Styles, Style{p.Text(s.Words), s.Depth.Millimetres()})
+		w.Styles = append(w.Styles, written.Style{Words: p.Text(s.Words), DepthMM: s.Depth.Millimetres()})
 	}
 	return w
 }
 
-// WriteGauge draws a measured piece in the small-parts cylinder; nil for what the gauge
+// Gauge draws a measured piece in the small-parts cylinder; nil for what the gauge
 // does not judge or nobody has measured.
-func WriteGauge(f material.Facts) *Gauge {
+func Gauge(f material.Facts) *written.Gauge {
 	if !f.Form.GaugeJudges() || !f.Smallest.Known() {
 		return nil
 	}
 	at := f.Smallest.Pose()
 	short, middle, long := f.Smallest.Extents()
-	return &Gauge{Fits: at.Fits && !at.Unsure, Unsure: at.Unsure, Ball: f.Smallest.BallFit(),
+	return &written.Gauge{Fits: at.Fits && !at.Unsure, Unsure: at.Unsure, Ball: f.Smallest.BallFit(),
 		Round:    f.Traits.Has(material.Rounded) || f.Smallest.Rounded(),
 		Squeezed: f.Traits.Has(material.Soft) && !at.Fits && f.Smallest.Squeezed(gauge.SoftSqueeze).CylinderFit().Fits,
 		Size:     f.Smallest.String(), ExtentsMM: []float64{short, middle, long}, Side: points(f.Smallest.Side(at)),
 		Top: points(f.Smallest.Top(at))}
 }
 
-func points(ps []gauge.Point) []Point {
-	out := make([]Point, len(ps))
+func points(ps []gauge.Point) []written.Point {
+	out := make([]written.Point, len(ps))
 	for i, p := range ps {
-		out[i] = Point{p.X, p.Y}
+		out[i] = written.Point{p.X, p.Y}
 	}
 	return out
 }
 
 // Swaps writes swaps, best first; never nil.
-func (p Pen) Swaps(swaps []safety.Swap) []Swap {
-	out := make([]Swap, len(swaps))
+func (p Pen) Swaps(swaps []safety.Swap) []written.Swap {
+	out := make([]written.Swap, len(swaps))
 	for i, s := range swaps {
-		out[i] = Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name), Judged: WriteUsual(s.Assessment.Verdict,
-			s.Assessment.Usual()), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
+		out[i] = written.Swap{ItemID: s.Item.ID, Name: p.Name(s.Item.ID, s.Item.Name),
+			Judged: Usual(s.Assessment.Verdict,
+				s.Assessment.Usual()), Changes: p.All(s.Changes), InCupboard: s.InCupboard}
 	}
 	return out
 }

@@ -1,4 +1,16 @@
-package written
+// Package strict reads and writes documents that are held to a Go type.
+//
+// Reading refuses, by name and place, whatever the form does not know: a field that is
+// not there, misspelt, doubled or in other capitals, a field that is missing, null where
+// nothing may be empty, a second document behind the first, text with control characters
+// or too long. A field left out is never "no": it is required, or it is a fact that is
+// not given.
+//
+// The types say it themselves. A field without the option omitzero is required. A
+// pointer without it may be null, which says "not known" or "none". The tag max bounds
+// the letters of a text or the entries of a list, each those of the texts in a list; text:"lines" lets a text have
+// several lines, text:"file" leaves it to who reads the file in it.
+package strict
 
 import (
 	"bytes"
@@ -21,7 +33,7 @@ import (
 
 // Read reads one document strictly. Every error is a *Fault.
 func Read[T any](data []byte) (v T, err error) {
-	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
+	if f := hold(data, ShapeOf(reflect.TypeFor[T]())); f != nil {
 		return v, f
 	}
 	// The walk has refused doubled keys already.
@@ -40,14 +52,14 @@ func Read[T any](data []byte) (v T, err error) {
 // field that is not known, doubled, missing, too long or of another kind. What it lets through any reader of JSON takes
 // alike.
 func Hold[T any](data []byte) error {
-	if f := hold(data, shapeOf(reflect.TypeFor[T]())); f != nil {
+	if f := hold(data, ShapeOf(reflect.TypeFor[T]())); f != nil {
 		return f
 	}
 	return nil
 }
 
 // hold holds a document against a shape.
-func hold(data []byte, s *shape) *Fault {
+func hold(data []byte, s *Shape) *Fault {
 	w := walkers.Get().(*walker)
 	defer walkers.Put(w)
 	w.path = w.path[:0]
@@ -56,6 +68,17 @@ func hold(data []byte, s *shape) *Fault {
 }
 
 var walkers = sync.Pool{New: func() any { return &walker{dec: new(jsontext.Decoder)} }}
+
+// Version returns the version that a document says it has, 1 when it says none.
+func Version(data []byte) int {
+	f := struct {
+		Version *int `json:"version"`
+	}{}
+	if json.Unmarshal(data, &f) != nil || f.Version == nil {
+		return 1 // what is wrong with it is found by reading it
+	}
+	return *f.Version
+}
 
 // Write writes a document. It cannot fail for the types of this package.
 func Write(v any) []byte {
@@ -81,7 +104,7 @@ type step struct {
 	entry int
 }
 
-func (w *walker) document(s *shape) *Fault {
+func (w *walker) document(s *Shape) *Fault {
 	if f := w.value(s); f != nil {
 		return f
 	}
@@ -109,7 +132,7 @@ func (w *walker) at(more ...string) string {
 	return b.String()
 }
 
-func (w *walker) value(s *shape) *Fault {
+func (w *walker) value(s *Shape) *Fault {
 	switch k := w.dec.PeekKind(); {
 	case k == 'n':
 		if err := w.dec.SkipValue(); err != nil {
@@ -120,15 +143,15 @@ func (w *walker) value(s *shape) *Fault {
 				kindWords[s.kind])}
 		}
 		return nil
-	case k == '{' && s.kind == objectKind:
+	case k == '{' && s.kind == Object:
 		return w.object(s)
-	case k == '{' && s.kind == mapKind:
+	case k == '{' && s.kind == Map:
 		return w.names(s)
-	case k == '[' && s.kind == listKind:
+	case k == '[' && s.kind == List:
 		return w.list(s)
-	case k == '"' && s.kind == textKind:
+	case k == '"' && s.kind == Text:
 		return w.text(s)
-	case k == '0' && (s.kind == numberKind || s.kind == wholeKind), (k == 't' || k == 'f') && s.kind == yesNoKind:
+	case k == '0' && (s.kind == Number || s.kind == Whole), (k == 't' || k == 'f') && s.kind == YesNo:
 		if err := w.dec.SkipValue(); err != nil {
 			return notJSON
 		}
@@ -160,7 +183,7 @@ func (w *walker) word() ([]byte, bool) {
 	return text, err == nil
 }
 
-func (w *walker) object(s *shape) *Fault {
+func (w *walker) object(s *Shape) *Fault {
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
@@ -185,7 +208,7 @@ func (w *walker) object(s *shape) *Fault {
 			}
 			continue
 		}
-		if f := w.below(step{name: s.fields[i].name}, s.fields[i].shape); f != nil {
+		if f := w.below(step{name: s.fields[i].Name}, s.fields[i].Shape); f != nil {
 			return f
 		}
 	}
@@ -193,13 +216,13 @@ func (w *walker) object(s *shape) *Fault {
 		return notJSON
 	}
 	if missing := s.required &^ seen; missing != 0 {
-		name := s.fields[bits.TrailingZeros64(missing)].name
+		name := s.fields[bits.TrailingZeros64(missing)].Name
 		return &Fault{MissingField, w.at(name), fmt.Sprintf("The field %q is missing.", name)}
 	}
 	return nil
 }
 
-func (w *walker) below(to step, s *shape) *Fault {
+func (w *walker) below(to step, s *Shape) *Fault {
 	w.path = append(w.path, to)
 	f := w.value(s)
 	w.path = w.path[:len(w.path)-1]
@@ -207,16 +230,16 @@ func (w *walker) below(to step, s *shape) *Fault {
 }
 
 // near ends a sentence with the field that was meant, when one is near.
-func (s *shape) near(name string) string {
+func (s *Shape) near(name string) string {
 	for _, f := range s.fields {
-		if words.Near(name, f.name) {
-			return fmt.Sprintf("; did you mean %q?", f.name)
+		if words.Near(name, f.Name) {
+			return fmt.Sprintf("; did you mean %q?", f.Name)
 		}
 	}
 	return "."
 }
 
-func (w *walker) names(s *shape) *Fault {
+func (w *walker) names(s *Shape) *Fault {
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
@@ -242,7 +265,7 @@ func (w *walker) names(s *shape) *Fault {
 	return nil
 }
 
-func (w *walker) list(s *shape) *Fault {
+func (w *walker) list(s *Shape) *Fault {
 	if _, err := w.dec.ReadToken(); err != nil {
 		return notJSON
 	}
@@ -263,7 +286,7 @@ func (w *walker) list(s *shape) *Fault {
 	return nil
 }
 
-func (w *walker) text(s *shape) *Fault {
+func (w *walker) text(s *Shape) *Fault {
 	text, ok := w.word()
 	if !ok {
 		return notJSON

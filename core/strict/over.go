@@ -1,4 +1,4 @@
-package written
+package strict
 
 import (
 	"bytes"
@@ -16,23 +16,23 @@ import (
 // nobody knows, or of a packet, is never filled up by what was said before: what is left out of it is not known. Both
 // documents have been held against the shape of T before.
 func Over[T any](sent, stored []byte) ([]byte, error) {
-	return over(shapeOf(reflect.TypeFor[T]()), sent, stored)
+	return over(ShapeOf(reflect.TypeFor[T]()), sent, stored)
 }
 
 // tells are the fields that tell one object from another.
 var tells = []string{"id", "kind", "item_id", "recipe_id", "batch_id", "lines"}
 
-func over(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
+func over(s *Shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 	switch {
-	case s.kind == objectKind && sent.Kind() == '{' && stored.Kind() == '{':
+	case s.kind == Object && sent.Kind() == '{' && stored.Kind() == '{':
 		return overObject(s, sent, stored)
-	case s.kind == listKind && s.elem.kind == objectKind && sent.Kind() == '[' && stored.Kind() == '[':
+	case s.kind == List && s.elem.kind == Object && sent.Kind() == '[' && stored.Kind() == '[':
 		return overList(s.elem, sent, stored)
 	}
 	return sent, nil
 }
 
-func overObject(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
+func overObject(s *Shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 	now, was, err := both[map[string]jsontext.Value](sent, stored)
 	if err != nil {
 		return nil, err
@@ -43,13 +43,13 @@ func overObject(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 		}
 	}
 	for i, f := range s.fields {
-		before, there := was[f.name]
-		value, said := now[f.name]
+		before, there := was[f.Name]
+		value, said := now[f.Name]
 		switch {
 		case !said && there && s.required&(1<<i) == 0:
-			now[f.name] = before
-		case said && there && !f.whole:
-			if now[f.name], err = over(f.shape, value, before); err != nil {
+			now[f.Name] = before
+		case said && there && !f.Whole:
+			if now[f.Name], err = over(f.Shape, value, before); err != nil {
 				return nil, err
 			}
 		}
@@ -57,7 +57,7 @@ func overObject(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 	return json.Marshal(now, json.Deterministic(true))
 }
 
-func overList(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
+func overList(s *Shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 	now, was, err := both[[]map[string]jsontext.Value](sent, stored)
 	if err != nil {
 		return nil, err
@@ -90,14 +90,14 @@ func overList(s *shape, sent, stored jsontext.Value) (jsontext.Value, error) {
 }
 
 // keyOf tells one entry of a list from another: by its id, or by all that it has to say.
-func (s *shape) keyOf(entry map[string]jsontext.Value) string {
+func (s *Shape) keyOf(entry map[string]jsontext.Value) string {
 	if id, told := entry["id"]; told {
 		return string(id)
 	}
 	var key strings.Builder
 	for i, f := range s.fields {
-		if s.required&(1<<i) != 0 && f.shape.kind != objectKind && f.shape.kind != listKind {
-			key.Write(entry[f.name])
+		if s.required&(1<<i) != 0 && f.Shape.kind != Object && f.Shape.kind != List {
+			key.Write(entry[f.Name])
 			key.WriteByte(0)
 		}
 	}
