@@ -1,13 +1,15 @@
 package harness
 
-import "emblo/internal/demo"
+import (
+	"strings"
+
+	"emblo/internal/demo"
+)
 
 // Demo signs in to the demo centre with the one tap that is offered, at its bench.
 func (p *Person) Demo() {
 	p.t.Helper()
-	p.Open("/bench")
-	p.Click("button", "Open the demo centre")
-	p.See("next first")
+	p.enter("/bench", "next first")
 }
 
 // SignIn signs in as a member of the demo centre's staff: lead, educator or helper.
@@ -22,7 +24,17 @@ func (p *Person) SignIn(who string) {
 // Today signs in to the demo centre where people land: at the day at a glance.
 func (p *Person) Today() {
 	p.t.Helper()
-	p.Open("/")
-	p.Click("button", "Open the demo centre")
-	p.See("Who is here today?")
+	p.enter("/", "Who is here today?")
+}
+
+// enter opens a page of the demo centre, and signs in where they are not.
+func (p *Person) enter(path, reads string) {
+	p.t.Helper()
+	const tap = "Open the demo centre"
+	p.Open(path)
+	p.wait("to come in", func() bool { return p.Has("button", tap) || strings.Contains(p.Text(), reads) })
+	if p.Has("button", tap) {
+		p.Click("button", tap)
+	}
+	p.See(reads)
 }

@@ -25,6 +25,12 @@ func (p *Person) Legible() {
 	p.axe(`, runOnly: ['color-contrast', 'link-in-text-block']`)
 }
 
+// Laid runs all other rules, for a page that is laid out otherwise and has its colours still.
+func (p *Person) Laid() {
+	p.t.Helper()
+	p.axe(`, rules: { 'color-contrast': { enabled: false }, 'link-in-text-block': { enabled: false } }`)
+}
+
 func (p *Person) axe(only string) {
 	p.t.Helper()
 	if !evaluate[bool](p, `!!window.axe`) {

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
-	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -96,11 +95,17 @@ func (p *Person) live() {
 // Tab opens another tab for the same person, signed in as they are.
 func (p *Person) Tab() *Person {
 	p.t.Helper()
+	return p.TabFor(p.t)
+}
+
+// TabFor is Tab for a part of the test.
+func (p *Person) TabFor(t testing.TB) *Person {
+	t.Helper()
 	ctx, cancel := chromedp.NewContext(browser.ctx,
 		chromedp.WithExistingBrowserContext(chromedp.FromContext(p.ctx).BrowserContextID))
-	p.t.Cleanup(cancel)
-	require.NoError(p.t, chromedp.Do(ctx))
-	other := &Person{t: p.t, ctx: ctx, base: p.base, app: p.app}
+	t.Cleanup(cancel)
+	require.NoError(t, chromedp.Do(ctx))
+	other := &Person{t: t, ctx: ctx, base: p.base, app: p.app}
 	other.live()
 	other.do(chromedp.EmulateViewport(1280, 800))
 	return other
@@ -204,23 +209,27 @@ func (p *Person) Click(role, name string) {
 	p.presses++
 	p.wait(fmt.Sprintf("%s %q to take a press", role, name), func() bool {
 		id := p.find(role, name)
-		x, y := p.rest(role, name)
+		x, y, ok := p.rest(id)
+		if !ok {
+			return false // it was drawn anew
+		}
 		landed, at := p.listen(id), p.Path()
 		p.do(chromedp.MouseClickXY(x, y))
 		return landed() || p.Path() != at // it may have been drawn anew just before, and led away all the same
 	})
 }
 
-// rest waits until a control stands still and returns its middle.
-func (p *Person) rest(role, name string) (x, y float64) {
-	p.t.Helper()
-	p.wait(fmt.Sprintf("%s %q to stand still", role, name), func() bool {
+// rest waits until a control stands still and returns its middle; ok is false where it is not there any more.
+func (p *Person) rest(id cdp.BackendNodeID) (x, y float64, ok bool) {
+	x, y, ok = p.middle(id)
+	for ok {
+		time.Sleep(20 * time.Millisecond)
 		lastX, lastY := x, y
-		var ok bool
-		x, y, ok = p.middle(p.find(role, name))
-		return ok && x == lastX && y == lastY
-	})
-	return x, y
+		if x, y, ok = p.middle(id); x == lastX && y == lastY {
+			return x, y, ok
+		}
+	}
+	return 0, 0, false
 }
 
 // listen reports afterwards whether a press reached a control, or left the page it was on.
@@ -333,29 +342,6 @@ func (p *Person) Download(name string, do func()) []byte {
 		return err == nil && len(data) > 0
 	})
 	return data
-}
-
-// Text returns all that can be read on the page.
-func (p *Person) Text() string {
-	return evaluate[string](p, `document.body.innerText`)
-}
-
-// See waits until the page reads so.
-func (p *Person) See(words ...string) {
-	p.t.Helper()
-	for _, w := range words {
-		p.wait(fmt.Sprintf("to read %q", w), func() bool { return strings.Contains(p.Text(), w) })
-		p.saw = append(p.saw, w)
-	}
-}
-
-// Gone waits until the page no longer reads what it was seen to read: that something is gone
-// which never was there proves nothing.
-func (p *Person) Gone(words string) {
-	p.t.Helper()
-	require.True(p.t, slices.ContainsFunc(p.saw, func(w string) bool { return strings.Contains(w, words) }),
-		"%q was never seen", words)
-	p.wait(fmt.Sprintf("%q to go", words), func() bool { return !strings.Contains(p.Text(), words) })
 }
 
 func (p *Person) wait(what string, done func() bool) {

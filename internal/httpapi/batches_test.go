@@ -153,6 +153,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 
 // A page of 100,000 batches takes about what a page of a hundred takes.
 func TestManyBatchesAreSearched(t *testing.T) {
+	t.Parallel()
 	url := testdb.URL(t)
 	a := demoLeadOn(t, serveOn(t, testdb.OpenAt(t, url)))
 	made := a.made(doughFor(a.room("Lanterns").ID))

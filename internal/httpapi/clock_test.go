@@ -71,6 +71,7 @@ func (a *api) childrenOn(day time.Time) int {
 // A database whose clock is an hour, a day or a year off decides nothing: the day is the program's, plans are
 // judged for who is here, and nobody is signed out. It is said on Today, and once in the log.
 func TestADatabaseWhoseClockIsOff(t *testing.T) {
+	t.Parallel()
 	conn, err := pgx.Connect(t.Context(), testdb.Empty(t))
 	require.NoError(t, err)
 	defer conn.Close(t.Context())
@@ -168,6 +169,7 @@ func TestACentreInAnotherZone(t *testing.T) {
 // something is kept out of each of the younger rooms, the cupboard is short of cream of tartar and of what opens
 // next, one batch is past its day and one is due to be looked over.
 func TestTheDemoCentreOnAnyDay(t *testing.T) {
+	t.Parallel()
 	// of each day of a week
 	for days, hour := range []string{"00:00", "04:10", "08:59", "11:59", "12:00", "17:30", "23:59"} {
 		at, err := time.ParseInLocation("2006-01-02T15:04", wallIn(days, hour), now.Location())

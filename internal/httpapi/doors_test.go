@@ -185,6 +185,7 @@ func joined(v map[string]any) string {
 // of another type, a second document, another content type, an unknown part of the address.
 // Each is refused by name, and nothing is stored.
 func TestEveryDoorIsStrict(t *testing.T) {
+	t.Parallel()
 	url := testdb.URL(t)
 	a := visit(t, serveOn(t, testdb.OpenAt(t, url)))
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)

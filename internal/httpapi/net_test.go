@@ -22,6 +22,7 @@ import (
 const recorded = "testdata/answers.txt"
 
 func TestAnswersAreThoseOnRecord(t *testing.T) {
+	t.Parallel()
 	var out strings.Builder
 	askAll(demoLeadFrom(t, recordDay), func(label string, answer any) {
 		lines := map[string]bool{}
@@ -48,6 +49,7 @@ func TestAnswersAreThoseOnRecord(t *testing.T) {
 // Whatever the core says in an answer is one message, or one after another: nothing is put
 // together of pieces, and nothing is said that no language can say.
 func TestNothingTheCoreSaysIsJoined(t *testing.T) {
+	t.Parallel()
 	said := map[string]bool{"reason": true, "change": true, "missing": true, "title": true, "label": true,
 		"value": true, "do": true, "notes": true, "baseline": true,
 		"text": true, "not_taste_safe": true, "class": true, "keeps": true, "sentence": true, "changes": true,

@@ -166,6 +166,7 @@ func TestThingPageAndSwaps(t *testing.T) {
 
 // The same list by browser and by command gives the same file, for every demo room.
 func TestListByBrowserAndByCommandIsOneFile(t *testing.T) {
+	t.Parallel()
 	a := demoLead(t)
 	list, err := os.ReadFile("../../core/checklist/testdata/mixed.csv")
 	require.NoError(t, err)

@@ -194,6 +194,7 @@ func TestWhatItAnswersTo(t *testing.T) {
 
 // What asks whether it runs is told; what looks for files that are not there finds none, and no page in their place.
 func TestWhetherItRuns(t *testing.T) {
+	t.Parallel()
 	url := testdb.URL(t)
 	proxy := testdb.Through(t, url)
 	server := serveOn(t, testdb.OpenAt(t, proxy.URL))

@@ -229,6 +229,7 @@ func TestErrorsAreTrue(t *testing.T) {
 // Three years of set-ups: a page of the list costs what it costs with one page, in queries
 // and (see BenchmarkSetups) in time; the pages together are the whole, once each, in order.
 func TestListsArePaged(t *testing.T) {
+	t.Parallel()
 	url := testdb.URL(t)
 	a := visit(t, serveOn(t, testdb.OpenAt(t, url)))
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
@@ -294,6 +295,7 @@ func TestListsArePaged(t *testing.T) {
 // one question, whose session it is and what changed; a list a few, with one page of records
 // or with three years of them.
 func TestQueriesPerRequest(t *testing.T) {
+	t.Parallel()
 	url := testdb.URL(t)
 	proxy := testdb.Through(t, url)
 	a := visit(t, serveOn(t, testdb.OpenAt(t, proxy.URL)))
