@@ -8,7 +8,15 @@ const features = readdirSync(new URL('./src/features', import.meta.url))
 const layer = (files, others, more = []) => ({
   files: [files],
   rules: {
-    '@typescript-eslint/no-restricted-imports': ['error', { patterns: [{ regex: `^\\.\\./(.*/)?(${others.join('|')})/`, message: 'This layer lies above, or beside.' }, ...more] }],
+    '@typescript-eslint/no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          { regex: `^\\.\\./(.*/)?(${others.join('|')})/`, message: 'This layer lies above, or beside.' },
+          ...more,
+        ],
+      },
+    ],
   },
 })
 
@@ -18,7 +26,17 @@ export default tseslint.config(
   // Each layer imports what lies below it: app, features, entities, session and forms, ui, api.
   // Features never import each other; print pages are features too.
   layer('src/api/**', ['session', 'forms', 'ui', 'entities', 'features', 'app']),
-  layer('src/ui/**', ['session', 'forms', 'entities', 'features', 'app'], [{ group: ['**/api/client', '**/api/keys', '@tanstack/*'], message: 'A part of ui is given what it shows.', allowTypeImports: true }]),
+  layer(
+    'src/ui/**',
+    ['session', 'forms', 'entities', 'features', 'app'],
+    [
+      {
+        group: ['**/api/client', '**/api/keys', '@tanstack/*'],
+        message: 'A part of ui is given what it shows.',
+        allowTypeImports: true,
+      },
+    ],
+  ),
   layer('src/session/**', ['forms', 'entities', 'features', 'app']),
   layer('src/forms/**', ['entities', 'features', 'app']),
   layer('src/entities/**', ['features', 'app']),
@@ -29,7 +47,10 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: "Property[key.name='queryKey'] > ArrayExpression", message: 'Make the key with key(), so that it stands in the table of what a change makes old.' },
+        {
+          selector: "Property[key.name='queryKey'] > ArrayExpression",
+          message: 'Make the key with key(), so that it stands in the table of what a change makes old.',
+        },
         { selector: "MemberExpression[property.name='invalidateQueries']", message: 'Make things old by outdate().' },
       ],
     },

@@ -34,7 +34,10 @@ const unseen = /[\u00ad\u200b\u200e\u200f\u202a-\u202e\u2060-\u2064\u2066-\u2069
 /** The body of the request that is being made: a request gives its own away only later, when the page may have gone. */
 let said = ''
 
-export const api = createClient<paths>({ baseUrl: window.location.origin, bodySerializer: (body) => (said = JSON.stringify(body).replace(unseen, '')) })
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  bodySerializer: (body) => (said = JSON.stringify(body).replace(unseen, '')),
+})
 
 const stores = new Set<string>(stored)
 
@@ -68,6 +71,13 @@ export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
     throw new ApiError(0, 'No connection to Emblo. Nothing was changed; what you typed is kept here.')
   }
   if (reply.response.ok) return reply.data as T
-  const problem = (typeof reply.error === 'object' && reply.error ? reply.error : {}) as Partial<Schemas['Problem']> & { current?: unknown }
-  throw new ApiError(reply.response.status, problem.detail ?? 'Emblo did not answer as it should. Try again.', problem.field?.slice(1), problem.current)
+  const problem = (typeof reply.error === 'object' && reply.error ? reply.error : {}) as Partial<Schemas['Problem']> & {
+    current?: unknown
+  }
+  throw new ApiError(
+    reply.response.status,
+    problem.detail ?? 'Emblo did not answer as it should. Try again.',
+    problem.field?.slice(1),
+    problem.current,
+  )
 }

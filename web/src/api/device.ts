@@ -83,7 +83,10 @@ export class Device<T extends Kept> {
         const key = await this.keyFor(db, who)
         if (!key) return false
         const iv = crypto.getRandomValues(new Uint8Array(ivBytes))
-        row.sealed = { iv, text: await crypto.subtle.encrypt({ name: cipher, iv }, key, new TextEncoder().encode(text)) }
+        row.sealed = {
+          iv,
+          text: await crypto.subtle.encrypt({ name: cipher, iv }, key, new TextEncoder().encode(text)),
+        }
       } else if (isPrivate) return false
       else row.text = text
       await db.put('letters', row)
@@ -100,7 +103,8 @@ export class Device<T extends Kept> {
   async others(): Promise<{ name: string; count: number }[]> {
     const names = new Map<string, { name: string; count: number }>()
     for (const r of await this.rows()) {
-      if (r.who !== this.who || this.shut.has(r.key)) names.set(r.who, { name: r.name, count: (names.get(r.who)?.count ?? 0) + 1 })
+      if (r.who !== this.who || this.shut.has(r.key))
+        names.set(r.who, { name: r.name, count: (names.get(r.who)?.count ?? 0) + 1 })
     }
     return [...names.values()]
   }
@@ -115,7 +119,11 @@ export class Device<T extends Kept> {
       const db = await this.db()
       const key = db && (await this.keyFor(db, row.who))
       if (!row.sealed || !key) return undefined
-      return JSON.parse(new TextDecoder().decode(await crypto.subtle.decrypt({ name: cipher, iv: row.sealed.iv }, key, row.sealed.text))) as T
+      return JSON.parse(
+        new TextDecoder().decode(
+          await crypto.subtle.decrypt({ name: cipher, iv: row.sealed.iv }, key, row.sealed.text),
+        ),
+      ) as T
     } catch {
       return undefined // it stays, and is told of as somebody else's is
     }
@@ -149,10 +157,12 @@ export class Device<T extends Kept> {
 
   /** Does one thing after the other, so that what was said last stands; a device that forbids or is full does nothing. */
   private inTurn<R>(act: (db: IDBPDatabase) => Promise<R>): Promise<R | undefined> {
-    const next = this.turn.then(async () => {
-      const db = await this.db()
-      return db && (await act(db))
-    }).catch(() => undefined)
+    const next = this.turn
+      .then(async () => {
+        const db = await this.db()
+        return db && (await act(db))
+      })
+      .catch(() => undefined)
     this.turn = next
     return next
   }

@@ -19,7 +19,10 @@ export const writerHeader = 'Emblo-As'
 export const clockHeader = 'Emblo-Clock'
 
 const faultOf = async (response: Response) => {
-  const problem = (await response.clone().json().catch(() => ({}))) as { detail?: string; field?: string }
+  const problem = (await response
+    .clone()
+    .json()
+    .catch(() => ({}))) as { detail?: string; field?: string }
   return new ApiError(response.status, problem.detail ?? 'Emblo did not answer as it should.', problem.field?.slice(1))
 }
 
@@ -29,12 +32,27 @@ const settled = (status: number) => !unsettled(status) || status === 500 || stat
 const mostKeptAlive = 20_000 // letters of at most three bytes: a browser finishes sending 64 KiB when the page goes (Fetch standard)
 
 function requestOf(w: Written, id: string, who: string): Request {
-  const headers = { ...(w.type && { 'Content-Type': w.type }), [letterHeader]: id, [writerHeader]: who, [clockHeader]: stamp() }
-  return new Request(w.url, { method: w.method, headers, body: w.body || undefined, keepalive: w.body.length < mostKeptAlive })
+  const headers = {
+    ...(w.type && { 'Content-Type': w.type }),
+    [letterHeader]: id,
+    [writerHeader]: who,
+    [clockHeader]: stamp(),
+  }
+  return new Request(w.url, {
+    method: w.method,
+    headers,
+    body: w.body || undefined,
+    keepalive: w.body.length < mostKeptAlive,
+  })
 }
 
 /** How a request of a page that is closed by now is sent. */
-export const requestSender = (who: () => string, says: (w: Written) => string, isPrivate: (w: Written) => boolean, saved: () => void): Sender => ({
+export const requestSender = (
+  who: () => string,
+  says: (w: Written) => string,
+  isPrivate: (w: Written) => boolean,
+  saved: () => void,
+): Sender => ({
   send: async (_, __, body, letterId) => {
     const response = await fetch(requestOf(body as Written, letterId, who()))
     if (!response.ok) throw await faultOf(response)
@@ -54,21 +72,36 @@ export const requestSender = (who: () => string, says: (w: Written) => string, i
 export async function write(outbox: Outbox, request: Request, operation: string, body: string): Promise<Response> {
   const id = v7()
   const { who } = outbox
-  const written: Written = { operation, method: request.method, url: request.url, type: request.headers.get('Content-Type') ?? '', body }
+  const written: Written = {
+    operation,
+    method: request.method,
+    url: request.url,
+    type: request.headers.get('Content-Type') ?? '',
+    body,
+  }
   const from = window.location.pathname
   outbox.hold(kind, id, written)
   for (let first = true; ; first = false) {
     const response = await fetch(requestOf(written, id, who)).catch(() => undefined)
-    if (outbox.who !== who) throw new ApiError(elsewhere, 'You were signed out before this was saved. It waits on this device until you are back.')
+    if (outbox.who !== who)
+      throw new ApiError(
+        elsewhere,
+        'You were signed out before this was saved. It waits on this device until you are back.',
+      )
     if (response && settled(response.status)) {
       const fault = response.ok ? undefined : await faultOf(response)
-      if (fault && (!first || window.location.pathname !== from)) outbox.stands(kind, id, { state: 'wrong', sentence: fault.message, status: fault.status, field: fault.field })
+      if (fault && (!first || window.location.pathname !== from))
+        outbox.stands(kind, id, { state: 'wrong', sentence: fault.message, status: fault.status, field: fault.field })
       else outbox.drop(kind, id)
       return response
     }
     const fault = response && (await faultOf(response))
     outbox.stands(kind, id, { state: 'waiting', sentence: fault?.message, status: fault?.status ?? 0 })
     await outbox.pause()
-    if (outbox.who === who && !outbox.look(kind, id)) throw new ApiError(0, 'You took this back before it was saved. It may have arrived all the same: look before you type it again.')
+    if (outbox.who === who && !outbox.look(kind, id))
+      throw new ApiError(
+        0,
+        'You took this back before it was saved. It may have arrived all the same: look before you type it again.',
+      )
   }
 }

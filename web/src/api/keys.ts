@@ -17,7 +17,8 @@ export const key = <const R extends unknown[]>(asked: Asked, ...rest: R) => [ask
 export const isSort = (word: string): word is Changed => word in outdates
 
 /** Asks anew for all that a change has made old, where it is on screen; the rest is asked when it comes on. */
-export const outdate = (client: QueryClient, what: Changed) => Promise.all(outdates[what].map((asked) => client.invalidateQueries({ queryKey: key(asked) })))
+export const outdate = (client: QueryClient, what: Changed) =>
+  Promise.all(outdates[what].map((asked) => client.invalidateQueries({ queryKey: key(asked) })))
 
 /** Asks anew for everything, where it is not known what changed. */
 export const outdateAll = (client: QueryClient) => client.invalidateQueries()

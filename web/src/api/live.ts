@@ -36,13 +36,15 @@ export function follow(client: QueryClient): () => void {
   const end = new AbortController()
   const take = asker(client, end.signal)
   pages.onmessage = ({ data }) => take(String(data))
-  const hear = () => listen(end.signal, (sort) => {
-    take(sort)
-    pages.postMessage(sort)
-  })
+  const hear = () =>
+    listen(end.signal, (sort) => {
+      take(sort)
+      pages.postMessage(sort)
+    })
   // Locks are there over TLS and on this machine; without them each page hears for itself.
   const locks = navigator.locks as LockManager | undefined
-  if (locks) void locks.request(changedName, { signal: end.signal }, hear).catch(() => undefined) // another page held it to the end
+  if (locks)
+    void locks.request(changedName, { signal: end.signal }, hear).catch(() => undefined) // another page held it to the end
   else void hear()
   return () => {
     end.abort()

@@ -29,7 +29,10 @@ let answers: (number | ApiError)[]
 
 beforeEach(async () => {
   vi.useFakeTimers({ now: Date.parse('2026-12-01T09:00:00Z') })
-  vi.stubGlobal('window', Object.assign(Object.create(globalThis) as typeof globalThis, { addEventListener: () => undefined }))
+  vi.stubGlobal(
+    'window',
+    Object.assign(Object.create(globalThis) as typeof globalThis, { addEventListener: () => undefined }),
+  )
   vi.stubGlobal('localStorage', { getItem: () => null })
   vi.stubGlobal('navigator', {})
   vi.stubGlobal('sessionStorage', { getItem: () => 'this tab', setItem: () => undefined })
@@ -45,7 +48,18 @@ beforeEach(async () => {
     return answer instanceof ApiError ? Promise.reject(answer) : Promise.resolve({ version: answer })
   }
   outbox.register('setup', { send, saved: () => undefined, says: () => 'A set-up' })
-  letter = (part) => ({ key: 'me/setup/one/another', kind: 'setup', id: 'one', tab: 'another', at: Date.now() - 60_000, form: 'now', version: 3, state: 'waiting', next: { name: 'Harbour' }, ...part })
+  letter = (part) => ({
+    key: 'me/setup/one/another',
+    kind: 'setup',
+    id: 'one',
+    tab: 'another',
+    at: Date.now() - 60_000,
+    form: 'now',
+    version: 3,
+    state: 'waiting',
+    next: { name: 'Harbour' },
+    ...part,
+  })
 })
 afterEach(() => {
   vi.useRealTimers()
@@ -62,7 +76,12 @@ test('what was sent and not answered is sent again under its id before anything 
   await vi.advanceTimersByTimeAsync(1000)
   outbox.put('setup', 'one', 3, { name: 'Harbour day' })
   await vi.advanceTimersByTimeAsync(20_000)
-  expect(sent.map((s) => s.body)).toEqual([{ name: 'Harbour' }, { name: 'Harbour' }, { name: 'Harbour' }, { name: 'Harbour day' }])
+  expect(sent.map((s) => s.body)).toEqual([
+    { name: 'Harbour' },
+    { name: 'Harbour' },
+    { name: 'Harbour' },
+    { name: 'Harbour day' },
+  ])
   expect(new Set(sent.slice(0, 3).map((s) => s.id)).size).toBe(1)
   expect(sent[3]?.id).not.toBe(sent[0]?.id)
   expect(states()).toEqual([])
@@ -90,7 +109,10 @@ test('what a closed tab left is sent, also by another version of the page; what 
   await outbox.open(me, 'Me')
   await vi.advanceTimersByTimeAsync(60_000)
   expect(sent.map((s) => s.body)).toEqual([{ name: 'Harbour' }])
-  expect(states()).toEqual([['old', { name: 'Old' }], ['wrong', { name: 'Harbour' }]])
+  expect(states()).toEqual([
+    ['old', { name: 'Old' }],
+    ['wrong', { name: 'Harbour' }],
+  ])
   expect(outbox.unsent()[1]?.form).toBe('before')
   outbox.again(first())
   await vi.advanceTimersByTimeAsync(1000)

@@ -2,6 +2,7 @@ import { v7 } from 'uuid'
 import { instant } from './clock'
 import { Device } from './device'
 import { ApiError } from './error'
+import { askKey } from './seal'
 import { alone, holdTab, livingTabs, nameTab } from './tabs'
 
 /** What is not saved yet, of one thing, and how its saving stands. Letters are never changed, only replaced. */
@@ -50,13 +51,15 @@ const soonMs = 2000 // the page before this one is gone by then, also where it w
 const lookMs = 20_000 // how often it is looked whether another tab went away
 
 /** Whether what a letter says may be shown as said: it was not refused, and nobody has to be asked about it first. */
-export const stillSays = (letter: Letter | undefined) => letter !== undefined && (letter.state === 'saving' || letter.state === 'waiting')
+export const stillSays = (letter: Letter | undefined) =>
+  letter !== undefined && (letter.state === 'saving' || letter.state === 'waiting')
 
 /** The answer to a letter that comes in somebody else's session: it waits for its writer. */
 export const elsewhere = 412
 
 /** Answers that say nothing of whether a thing was saved, or that will be others once somebody else is signed in, or later. */
-export const unsettled = (status: number) => status === 0 || status >= 500 || [401, 408, elsewhere, 429].includes(status)
+export const unsettled = (status: number) =>
+  status === 0 || status >= 500 || [401, 408, elsewhere, 429].includes(status)
 
 /**
  * The saves of this device: one at a time for each thing, in order, kept across reloads and
@@ -97,7 +100,8 @@ export class Outbox {
     this.who = who
     this.letGo = holdTab(this.tab, who)
     this.device.open(who, name)
-    for (const { kind, id, version, next, flying, was } of earlier(who)) if (next ?? flying) this.put(kind, id, version, next ?? flying ?? {}, was)
+    for (const { kind, id, version, next, flying, was } of earlier(who))
+      if (next ?? flying) this.put(kind, id, version, next ?? flying ?? {}, was)
     await this.takeUp(true)
     this.device.getReady()
     window.setTimeout(() => void this.takeUp(), soonMs)
@@ -139,7 +143,17 @@ export class Outbox {
     const key = `${kind}/${id}`
     const old = this.letters.get(key)
     const held = old?.state === 'conflict'
-    void this.keep(key, { ...this.blank(kind, id), version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0), flying: old?.flying, flyingId: old?.flyingId, next: body, was: old ? old.was : was, state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving', sentence: old?.sentence, theirs: old?.theirs })
+    void this.keep(key, {
+      ...this.blank(kind, id),
+      version: old?.version ?? Math.max(version, this.answered.get(key) ?? 0),
+      flying: old?.flying,
+      flyingId: old?.flyingId,
+      next: body,
+      was: old ? old.was : was,
+      state: held ? 'conflict' : old?.state === 'waiting' ? 'waiting' : 'saving',
+      sentence: old?.sentence,
+      theirs: old?.theirs,
+    })
     if (!held) this.later(key, settleMs)
   }
 
@@ -176,7 +190,15 @@ export class Outbox {
     const key = `${kind}/${id}`
     const letter = this.letters.get(key)
     if (!letter?.theirs) return
-    void this.keep(key, { ...letter, next: both ?? letter.next, was: letter.theirs, version: letter.theirs.version, theirs: undefined, sentence: undefined, state: 'saving' })
+    void this.keep(key, {
+      ...letter,
+      next: both ?? letter.next,
+      was: letter.theirs,
+      version: letter.theirs.version,
+      theirs: undefined,
+      sentence: undefined,
+      state: 'saving',
+    })
     this.later(key, 0)
   }
 
@@ -254,7 +276,10 @@ export class Outbox {
 
   private later(key: string, ms: number) {
     window.clearTimeout(this.timers.get(key))
-    this.timers.set(key, window.setTimeout(() => void this.send(key), ms))
+    this.timers.set(
+      key,
+      window.setTimeout(() => void this.send(key), ms),
+    )
   }
 
   private async send(key: string) {
@@ -267,7 +292,14 @@ export class Outbox {
     const letterId = letter.flyingId ?? v7()
     this.busy.add(key)
     try {
-      if (!letter.flying) void this.keep(key, { ...letter, flying: body, flyingId: letterId, next: undefined, state: letter.state === 'waiting' ? 'waiting' : 'saving' })
+      if (!letter.flying)
+        void this.keep(key, {
+          ...letter,
+          flying: body,
+          flyingId: letterId,
+          next: undefined,
+          state: letter.state === 'waiting' ? 'waiting' : 'saving',
+        })
       const answer = await sender.send(letter.id, letter.version, body, letterId)
       if (this.who !== who) return
       this.answered.set(key, answer.version)
@@ -275,7 +307,15 @@ export class Outbox {
       if (!letter) return
       const { next } = letter
       if (next && JSON.stringify(next) !== JSON.stringify(body)) {
-        void this.keep(key, { ...letter, version: answer.version, was: body, flying: undefined, flyingId: undefined, state: 'saving', sentence: undefined })
+        void this.keep(key, {
+          ...letter,
+          version: answer.version,
+          was: body,
+          flying: undefined,
+          flyingId: undefined,
+          state: 'saving',
+          sentence: undefined,
+        })
         this.later(key, settleMs)
       } else this.remove(key)
       sender.saved(letter.id, body, answer)
@@ -290,11 +330,19 @@ export class Outbox {
     const letter = this.letters.get(key)
     if (!letter) return
     const error = e instanceof ApiError ? e : new ApiError(0, 'No answer from Emblo. What you typed is kept here.')
-    const back = { ...letter, flying: undefined, flyingId: undefined, next: letter.next ?? letter.flying, sentence: error.message, status: error.status }
+    const back = {
+      ...letter,
+      flying: undefined,
+      flyingId: undefined,
+      next: letter.next ?? letter.flying,
+      sentence: error.message,
+      status: error.status,
+    }
     if (unsettled(error.status)) {
       void this.keep(key, { ...letter, state: 'waiting', sentence: error.message, status: error.status })
       this.later(key, againMs)
-    } else if (error.status === 409) void this.keep(key, { ...back, state: 'conflict', theirs: error.current as { version: number } })
+    } else if (error.status === 409)
+      void this.keep(key, { ...back, state: 'conflict', theirs: error.current as { version: number } })
     else void this.keep(key, { ...back, state: 'wrong', field: error.field })
   }
 
@@ -326,7 +374,9 @@ export class Outbox {
 }
 
 /** Takes what a version of the page before this one left of a person: it kept that in the open, under one name. */
-function earlier(who: string): (Pick<Letter, 'kind' | 'id' | 'version' | 'next' | 'flying' | 'was'> & { who: string })[] {
+function earlier(
+  who: string,
+): (Pick<Letter, 'kind' | 'id' | 'version' | 'next' | 'flying' | 'was'> & { who: string })[] {
   const name = 'emblo.outbox'
   const text = localStorage.getItem(name)
   if (!text) return []
@@ -338,16 +388,6 @@ function earlier(who: string): (Pick<Letter, 'kind' | 'id' | 'version' | 'next' 
     localStorage.removeItem(name)
     return []
   }
-}
-
-const keyLasts = 3000 // ms that its key may be waited for
-
-/** The key that what is kept on this device is sealed with, as the server gives it to whoever is signed in. */
-async function askKey(): Promise<Uint8Array<ArrayBuffer>> {
-  const response = await fetch('/api/session/seal', { signal: AbortSignal.timeout(keyLasts) })
-  if (!response.ok) throw new ApiError(response.status, 'No key came.')
-  const { key } = (await response.json()) as { key: string }
-  return Uint8Array.from(atob(key), (c) => c.charCodeAt(0))
 }
 
 export const outbox = new Outbox(new Device(askKey), __CONTRACT__)

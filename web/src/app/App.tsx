@@ -40,7 +40,9 @@ function useUnsent(who: string, name: string): string {
 
 /** Asks who is signed in where something that was sent found nobody, or somebody else. */
 function useAskedAnew(ask: () => unknown) {
-  const strange = useSyncExternalStore(outbox.subscribe, () => outbox.unsent().some((l) => l.status === 401 || l.status === elsewhere))
+  const strange = useSyncExternalStore(outbox.subscribe, () =>
+    outbox.unsent().some((l) => l.status === 401 || l.status === elsewhere),
+  )
   const latest = useRef(ask)
   useEffect(() => {
     latest.current = ask

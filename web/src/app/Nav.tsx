@@ -31,7 +31,11 @@ const house: Place[] = [
 function Mark({ to, name, also, onGo }: Place & { onGo?: () => void }) {
   const here = useLocation().pathname
   return (
-    <NavLink className={({ isActive }) => (isActive || (also && here.startsWith(also)) ? 'mark active' : 'mark')} to={to} onClick={onGo}>
+    <NavLink
+      className={({ isActive }) => (isActive || (also && here.startsWith(also)) ? 'mark active' : 'mark')}
+      to={to}
+      onClick={onGo}
+    >
       {name}
     </NavLink>
   )
@@ -69,7 +73,14 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
         More
       </button>
       <div className="foot">{foot}</div>
-      <Offcanvas show={more} onHide={() => setMore(false)} placement="bottom" enforceFocus={more} className="more-sheet" aria-label="More">
+      <Offcanvas
+        show={more}
+        onHide={() => setMore(false)}
+        placement="bottom"
+        enforceFocus={more}
+        className="more-sheet"
+        aria-label="More"
+      >
         <Offcanvas.Header closeButton>
           <Offcanvas.Title as="h2">More</Offcanvas.Title>
         </Offcanvas.Header>

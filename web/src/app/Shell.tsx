@@ -24,7 +24,8 @@ export function Shell() {
   const before = useRef(pathname)
   useEffect(() => {
     // On another page the focus goes with it, so that reading and tabbing start there.
-    if (before.current !== pathname && !content.current?.contains(document.activeElement)) content.current?.focus({ preventScroll: true })
+    if (before.current !== pathname && !content.current?.contains(document.activeElement))
+      content.current?.focus({ preventScroll: true })
     before.current = pathname
   }, [pathname])
   const from = useRef<Element | null>(null)
@@ -87,7 +88,13 @@ function Waits() {
   const asks = unsent.filter((l) => l.state === 'wrong' || l.state === 'conflict' || l.state === 'old').length
   const waits = unsent.filter((l) => l.state === 'waiting').length
   const loose = unsent.some((l) => l.kept === false)
-  const said = [asks > 0 && `${plural(asks, 'change')} not saved: look`, waits > 0 && `${plural(waits, 'change')} kept here until the line is back`, loose && `leave this page open${waits > 0 ? ' until then' : ''}`].filter(Boolean).join('; ')
+  const said = [
+    asks > 0 && `${plural(asks, 'change')} not saved: look`,
+    waits > 0 && `${plural(waits, 'change')} kept here until the line is back`,
+    loose && `leave this page open${waits > 0 ? ' until then' : ''}`,
+  ]
+    .filter(Boolean)
+    .join('; ')
   return (
     <div role="status" className={said ? 'waits' : undefined}>
       {said && <Link to="/unsent">{said}</Link>}

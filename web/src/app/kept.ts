@@ -9,7 +9,10 @@ const kept = ['session', 'shopping']
 export const persistOptions: OmitKeyof<PersistQueryClientOptions, 'queryClient'> = {
   persister: createSyncStoragePersister({ storage: window.localStorage, key: 'emblo.kept', throttleTime: 200 }),
   maxAge: 24 * 60 * 60 * 1000,
-  dehydrateOptions: { shouldDehydrateQuery: (q) => q.state.data !== undefined && q.state.data !== null && kept.includes(String(q.queryKey[0])) },
+  dehydrateOptions: {
+    shouldDehydrateQuery: (q) =>
+      q.state.data !== undefined && q.state.data !== null && kept.includes(String(q.queryKey[0])),
+  },
 }
 
 const ownerName = 'emblo.owner'

@@ -47,7 +47,12 @@ const doings: Record<(typeof stored)[number], string> = {
 }
 
 /** What tells of children by initials, birth months or needs: it lies on no device unsealed. */
-const ofChildren = new Set<string>(['PUT /api/rooms/{id}', 'PUT /api/rooms/{id}/days/{day}', 'PUT /api/setups/{id}/log', 'POST /api/setups/{id}/found'])
+const ofChildren = new Set<string>([
+  'PUT /api/rooms/{id}',
+  'PUT /api/rooms/{id}/days/{day}',
+  'PUT /api/setups/{id}/log',
+  'POST /api/setups/{id}/found',
+])
 
 /** What a request is, in words. */
 export function requestSays(w: Written): string {

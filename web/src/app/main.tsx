@@ -41,7 +41,15 @@ const client = new QueryClient({
 
 const router = createBrowserRouter([{ path: '*', element: <App />, errorElement: <Broken /> }])
 
-outbox.register('request', requestSender(() => outbox.who, requestSays, requestIsPrivate, () => void outdateAll(client)))
+outbox.register(
+  'request',
+  requestSender(
+    () => outbox.who,
+    requestSays,
+    requestIsPrivate,
+    () => void outdateAll(client),
+  ),
+)
 outbox.register('setup', setupSender(client))
 outbox.register('tick', tickSender(client))
 outbox.register('prep', prepSender(client))

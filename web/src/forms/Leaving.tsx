@@ -33,7 +33,10 @@ export function leaving(then: () => void) {
 
 /** The question, once for all forms of the page. */
 export function Leaving() {
-  const blocker = useBlocker(({ currentLocation: from, nextLocation: to }) => from.pathname !== to.pathname && firstToAsk(to.pathname) !== undefined)
+  const blocker = useBlocker(
+    ({ currentLocation: from, nextLocation: to }) =>
+      from.pathname !== to.pathname && firstToAsk(to.pathname) !== undefined,
+  )
   const [then, setThen] = useState<() => void>()
   useEffect(() => {
     ask = (what) => setThen(() => what)
@@ -57,7 +60,12 @@ export function Leaving() {
     blocker.proceed?.()
   }
   return (
-    <Modal show={blocker.state === 'blocked' || then !== undefined} onHide={stay} centered aria-labelledby="leaving-title">
+    <Modal
+      show={blocker.state === 'blocked' || then !== undefined}
+      onHide={stay}
+      centered
+      aria-labelledby="leaving-title"
+    >
       <Modal.Body>
         <h2 id="leaving-title">Leave without saving?</h2>
         <p>What you typed here is not saved yet.</p>

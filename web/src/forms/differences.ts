@@ -13,5 +13,7 @@ const nothing = 'nothing'
 /** Where two forms of one record say something else, in the order in which the first says it. */
 export function differences(mine: Words, theirs: Words): Difference[] {
   const names = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])]
-  return names.filter((name) => (mine[name] ?? '') !== (theirs[name] ?? '')).map((name) => ({ name, mine: mine[name] || nothing, theirs: theirs[name] || nothing }))
+  return names
+    .filter((name) => (mine[name] ?? '') !== (theirs[name] ?? ''))
+    .map((name) => ({ name, mine: mine[name] || nothing, theirs: theirs[name] || nothing }))
 }

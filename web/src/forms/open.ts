@@ -12,7 +12,8 @@ export interface OpenForm {
 export const openForms = new Set<OpenForm>()
 
 /** The first form to ask about before a page, or anything, takes the place of it. */
-export const firstToAsk = (next?: string): OpenForm | undefined => [...openForms].find((f) => f.unsaved && !f.free && !(next !== undefined && f.backFrom?.(next)))
+export const firstToAsk = (next?: string): OpenForm | undefined =>
+  [...openForms].find((f) => f.unsaved && !f.free && !(next !== undefined && f.backFrom?.(next)))
 
 /** Drops what was typed: somebody was asked. */
 export function leaveAll() {

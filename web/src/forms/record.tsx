@@ -1,7 +1,14 @@
 import { useMutation } from '@tanstack/react-query'
 import { useEffect, useRef, useState, type FormEvent, type ReactNode } from 'react'
 import { Form } from 'react-bootstrap'
-import { useForm, useWatch, type DefaultValues, type FieldPath, type FieldValues, type UseFormReturn } from 'react-hook-form'
+import {
+  useForm,
+  useWatch,
+  type DefaultValues,
+  type FieldPath,
+  type FieldValues,
+  type UseFormReturn,
+} from 'react-hook-form'
 import { ApiError } from '../api/client'
 import { Conflict } from '../ui/Conflict'
 import { differences, type Words } from './differences'
@@ -60,14 +67,28 @@ export interface Record<T extends FieldValues, S extends Stored> {
  * said at its field, a conflict settled without losing either side, and a question before what
  * is typed is left.
  */
-export function useRecord<T extends FieldValues, S extends Stored, A>({ first, version: read, latest, typed, backFrom, onLeft, within, send, valuesOf, onSaved, stays, words }: Options<T, S, A>): Record<T, S> {
+export function useRecord<T extends FieldValues, S extends Stored, A>({
+  first,
+  version: read,
+  latest,
+  typed,
+  backFrom,
+  onLeft,
+  within,
+  send,
+  valuesOf,
+  onSaved,
+  stays,
+  words,
+}: Options<T, S, A>): Record<T, S> {
   const form = useForm<T>({ defaultValues: first as DefaultValues<T> })
   const values = useWatch({ control: form.control }) as T
   const [version, setVersion] = useState(read)
   const over = useRef(read) // what a save goes over: the fields stand on it
   const [kept] = useState(typed)
   useEffect(() => {
-    for (const [name, value] of Object.entries(kept ?? {})) form.setValue(name as FieldPath<T>, value as never, { shouldDirty: true })
+    for (const [name, value] of Object.entries(kept ?? {}))
+      form.setValue(name as FieldPath<T>, value as never, { shouldDirty: true })
   }, [form, kept])
   const [sent, setSent] = useState<string>()
   const save = useMutation({
@@ -107,12 +128,15 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({ first, v
     values,
     version,
     change: (part) => {
-      for (const [name, value] of Object.entries(part)) form.setValue(name as FieldPath<T>, value as never, { shouldDirty: true })
+      for (const [name, value] of Object.entries(part))
+        form.setValue(name as FieldPath<T>, value as never, { shouldDirty: true })
     },
     wrong: (field) => (error instanceof ApiError && fieldOf(error, within) === field ? error.message : undefined),
     wrongWithin: (part) => {
       const field = error instanceof ApiError ? fieldOf(error, within) : undefined
-      return field?.startsWith(`${part}.`) ? { field: field.slice(part.length + 1), text: error?.message ?? '' } : undefined
+      return field?.startsWith(`${part}.`)
+        ? { field: field.slice(part.length + 1), text: error?.message ?? '' }
+        : undefined
     },
     submit: (e) => {
       e.preventDefault()

@@ -4,7 +4,10 @@ import type { Schemas } from '../api/client'
 /** A dot for each child on a line of years, with the third birthday marked: the rules for
  * small parts end there. A ring is a child who mouths things, a dashed ring one of whom
  * that is not known. */
-export const AgeStrip = memo(Strip, (a, b) => a.width === b.width && JSON.stringify(a.group) === JSON.stringify(b.group))
+export const AgeStrip = memo(
+  Strip,
+  (a, b) => a.width === b.width && JSON.stringify(a.group) === JSON.stringify(b.group),
+)
 
 function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number }) {
   const ages = [...group.ages].sort((a, b) => a.months - b.months)
@@ -30,7 +33,15 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
     ...(asked.length > 0 ? [`of ${asked.length} it is not known whether they mouth things`] : []),
   ].join('; ')
   return (
-    <svg className="strip" viewBox={`0 0 ${width} ${base + 26}`} width={width} height={base + 26} role="img" aria-label={label} style={{ maxWidth: '100%', height: 'auto' }}>
+    <svg
+      className="strip"
+      viewBox={`0 0 ${width} ${base + 26}`}
+      width={width}
+      height={base + 26}
+      role="img"
+      aria-label={label}
+      style={{ maxWidth: '100%', height: 'auto' }}
+    >
       <line className="axis" x1="6" x2={width - 6} y1={base} y2={base} />
       {Array.from({ length: (last - first) / 12 + 1 }, (_, i) => first + i * 12).map((m) =>
         m === 36 ? (
@@ -50,11 +61,24 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
         ),
       )}
       {placed.map((p) => (
-        <circle key={p.age.initials + p.x + p.level} cx={p.x} cy={base - 14 - p.level * 16} r={p.age.mouths === 'no' ? 7 : 6.5} className={p.age.mouths === 'yes' ? 'mouths' : p.age.mouths === 'unknown' ? 'unknown' : 'child'} />
+        <circle
+          key={p.age.initials + p.x + p.level}
+          cx={p.x}
+          cy={base - 14 - p.level * 16}
+          r={p.age.mouths === 'no' ? 7 : 6.5}
+          className={p.age.mouths === 'yes' ? 'mouths' : p.age.mouths === 'unknown' ? 'unknown' : 'child'}
+        />
       ))}
       {(mouthing.length > 0 || asked.length > 0) && (
         <text className="mouths-word" x={width - 8} y={13} textAnchor="end">
-          {[mouthing.length ? `${mouthing.map((a) => a.initials).join(', ')} mouth${mouthing.length === 1 ? 's' : ''} things` : '', asked.length ? `${asked.length} not known` : ''].filter(Boolean).join(' · ')}
+          {[
+            mouthing.length
+              ? `${mouthing.map((a) => a.initials).join(', ')} mouth${mouthing.length === 1 ? 's' : ''} things`
+              : '',
+            asked.length ? `${asked.length} not known` : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
         </text>
       )}
     </svg>

@@ -9,7 +9,10 @@ const shallow = 25.4
 const deep = 57.15
 const ball = 44.5
 
-const path = (points: number[][], flip: boolean) => points.map(([x, y], i) => `${i ? 'L' : 'M'}${(x ?? 0).toFixed(2)} ${((flip ? -1 : 1) * (y ?? 0)).toFixed(2)}`).join('') + 'Z'
+const path = (points: number[][], flip: boolean) =>
+  points
+    .map(([x, y], i) => `${i ? 'L' : 'M'}${(x ?? 0).toFixed(2)} ${((flip ? -1 : 1) * (y ?? 0)).toFixed(2)}`)
+    .join('') + 'Z'
 
 /** The small-parts gauge to scale with the piece in its best position: a side section and
  * the view from above, beside the small-ball hole. */
@@ -31,7 +34,11 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
   const left = Math.min(-24, Math.min(...widths) - 3)
   return (
     <figure className={`gauge ${tone}`}>
-      <svg viewBox={`${left} ${top} ${hole + Math.max(27, drop + 3) - left} ${bottom - top}`} role="img" aria-label={`A piece of ${gauge.size} ${word} the small-parts cylinder`}>
+      <svg
+        viewBox={`${left} ${top} ${hole + Math.max(27, drop + 3) - left} ${bottom - top}`}
+        role="img"
+        aria-label={`A piece of ${gauge.size} ${word} the small-parts cylinder`}
+      >
         <g>
           <path className="well" d={`M${-radius} 0V${shallow}L${radius} ${deep}V0`} />
           <path className="wall" d={`M${-radius} 0V${shallow}L${radius} ${deep}V0`} />
@@ -60,9 +67,14 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
       </svg>
       <figcaption>
         <b>{gauge.size}</b> {word} the small-parts cylinder (bore 31.75 mm, 25.4 to 57.15 mm deep).{' '}
-        {gauge.round ? (gauge.ball ? `Its middle, ${across.toFixed(1)} mm, drops through the 44.5 mm ball hole.` : `Its middle, ${across.toFixed(1)} mm, does not drop through the 44.5 mm ball hole.`) : `It is not rounded, so the ball hole does not count.`}
+        {gauge.round
+          ? gauge.ball
+            ? `Its middle, ${across.toFixed(1)} mm, drops through the 44.5 mm ball hole.`
+            : `Its middle, ${across.toFixed(1)} mm, does not drop through the 44.5 mm ball hole.`
+          : `It is not rounded, so the ball hole does not count.`}
         {gauge.unsure && ' An irregular thing: try it in a real gauge.'}
-        {gauge.squeezed && ' Uncompressed it does not fit, as the rule asks; squeezed by a third it would, so an adult watches.'}
+        {gauge.squeezed &&
+          ' Uncompressed it does not fit, as the rule asks; squeezed by a third it would, so an adult watches.'}
         {' The verdict takes 0.5 mm off every size for measuring error.'}
       </figcaption>
     </figure>

@@ -22,7 +22,8 @@ export const marks: readonly MarkName[] = ['bowl', 'outlined-bowl', 'held-bowl',
 export const byMark = (a: { mark: MarkName }, b: { mark: MarkName }) => marks.indexOf(a.mark) - marks.indexOf(b.mark)
 
 /** How many of the things have each mark, mildest first. */
-export const countMarks = (things: { mark: MarkName }[]): [MarkName, number][] => marks.map((m) => [m, things.filter((t) => t.mark === m).length])
+export const countMarks = (things: { mark: MarkName }[]): [MarkName, number][] =>
+  marks.map((m) => [m, things.filter((t) => t.mark === m).length])
 
 /** Whether a thing goes in and asks for no more than usual care. */
 export const asksNoMore = (t: { mark: MarkName; ready: boolean }) => t.ready && t.mark !== 'held-bowl'
@@ -32,38 +33,80 @@ export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? '
 
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
 export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
-  if (whole.ready) return whole.mark === 'held-bowl' ? 'Ready with a hand' : whole.mark === 'outlined-bowl' ? 'Ready with usual care' : 'Ready'
+  if (whole.ready)
+    return whole.mark === 'held-bowl'
+      ? 'Ready with a hand'
+      : whole.mark === 'outlined-bowl'
+        ? 'Ready with usual care'
+        : 'Ready'
   const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
   const parts = [n.lid ? `${n.lid} to keep out` : '', n.ruler ? `${n.ruler} to measure` : ''].filter(Boolean)
   return `Not ready: ${parts.join(', ') || markWord(whole.mark).toLowerCase()}`
 }
 
 /** Which mark stands for how a piece lies in the gauge. */
-export const gaugeMark = ({ fits, unsure }: { fits: boolean; unsure: boolean }): MarkName => (unsure ? 'ruler' : fits ? 'lid' : 'bowl')
+export const gaugeMark = ({ fits, unsure }: { fits: boolean; unsure: boolean }): MarkName =>
+  unsure ? 'ruler' : fits ? 'lid' : 'bowl'
 
 const shapes: Record<Shown, ReactNode> = {
   bowl: (
     <>
       <path d="M2.5 11h19c0 5.800-4 9.700-9.500 9.700S2.500 16.800 2.500 11z" fill="currentColor" />
-      <path d="M7.500 7.600c1.300-1.700 2.800-1.700 4.200 0s2.900 1.700 4.300 0" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinecap="round" />
+      <path
+        d="M7.500 7.600c1.300-1.700 2.800-1.700 4.200 0s2.900 1.700 4.300 0"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.100"
+        strokeLinecap="round"
+      />
     </>
   ),
   'held-bowl': (
     <>
       <path d="M6.500 6.800h13.500c0 4.200-2.800 7-6.700 7s-6.800-2.800-6.800-7z" fill="currentColor" />
-      <path d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900" fill="none" stroke="currentColor" strokeWidth="2.600" strokeLinecap="round" />
-      <path d="M10.600 3.900c.9-1.200 1.800-1.200 2.800 0s1.900 1.200 2.800 0" fill="none" stroke="currentColor" strokeWidth="1.700" strokeLinecap="round" />
+      <path
+        d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.600"
+        strokeLinecap="round"
+      />
+      <path
+        d="M10.600 3.900c.9-1.200 1.800-1.200 2.800 0s1.900 1.200 2.800 0"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.700"
+        strokeLinecap="round"
+      />
     </>
   ),
   'outlined-bowl': (
     <>
-      <path d="M6.500 6.800h13.500c0 4.200-2.800 7-6.700 7s-6.800-2.800-6.800-7z" fill="none" stroke="currentColor" strokeWidth="1.500" strokeLinejoin="round" />
-      <path d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900" fill="none" stroke="currentColor" strokeWidth="1.500" strokeLinecap="round" />
+      <path
+        d="M6.500 6.800h13.500c0 4.200-2.800 7-6.700 7s-6.800-2.800-6.800-7z"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.500"
+        strokeLinejoin="round"
+      />
+      <path
+        d="M2 10c.5 6.200 4.700 10.200 10.800 10.200 4.200 0 7.500-1.800 9.400-4.900"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.500"
+        strokeLinecap="round"
+      />
     </>
   ),
   ruler: (
     <>
-      <path d="M1.600 7.500h20.800v9.500H1.600z" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinejoin="round" />
+      <path
+        d="M1.600 7.500h20.800v9.500H1.600z"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.100"
+        strokeLinejoin="round"
+      />
       <path d="M6 7.500v4M10 7.500v5.500M14 7.500v4M18 7.500v5.500" fill="none" stroke="currentColor" strokeWidth="2" />
     </>
   ),
@@ -74,11 +117,26 @@ const shapes: Record<Shown, ReactNode> = {
       <circle cx="12" cy="3.900" r="2.300" fill="currentColor" />
     </>
   ),
-  'not-checked': <path d="M4 12h.1M9.300 12h.1M14.600 12h.1M19.900 12h.1" stroke="currentColor" strokeWidth="3.200" strokeLinecap="round" />,
+  'not-checked': (
+    <path
+      d="M4 12h.1M9.300 12h.1M14.600 12h.1M19.900 12h.1"
+      stroke="currentColor"
+      strokeWidth="3.200"
+      strokeLinecap="round"
+    />
+  ),
 }
 
 /** One of our marks, also at a place in a drawing. It is decoration to a screen reader: its word stands beside it. */
-export function Glyph({ mark, size, at }: { mark: Shown; size?: 'small' | 'large'; at?: { x: number; y: number; width: number; height: number } }) {
+export function Glyph({
+  mark,
+  size,
+  at,
+}: {
+  mark: Shown
+  size?: 'small' | 'large'
+  at?: { x: number; y: number; width: number; height: number }
+}) {
   return (
     <svg className={`glyph ${mark} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true" {...at}>
       {shapes[mark]}

@@ -11,7 +11,11 @@ export function Scoops({ scoops, all }: { scoops: Schemas['Scoop'][]; all?: bool
         <span key={s.label} className="scoop">
           <span aria-hidden="true">
             {Array.from({ length: Math.min(s.count, most) }, (_, i) => (
-              <ScoopShape key={i} spoon={spooned(s.label)} scale={Math.cbrt(s.volume_ml / (spooned(s.label) ? 15 : 240))} />
+              <ScoopShape
+                key={i}
+                spoon={spooned(s.label)}
+                scale={Math.cbrt(s.volume_ml / (spooned(s.label) ? 15 : 240))}
+              />
             ))}
             {s.count > most && <span className="more">…</span>}
           </span>

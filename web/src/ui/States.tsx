@@ -33,7 +33,11 @@ export function Empty({ children, action }: { children: ReactNode; action?: Reac
   return (
     <div className="empty">
       <svg viewBox="0 0 48 48" fill="none" stroke="currentColor" strokeWidth="2" aria-hidden="true">
-        <path d="M10 6h24l-2 36H12L10 6zM34 12c7 0 8 4 7 9s-4 8-8 9M12 16h7M12.500 23h4M13 30h7M13.300 36h4" strokeLinejoin="round" strokeLinecap="round" />
+        <path
+          d="M10 6h24l-2 36H12L10 6zM34 12c7 0 8 4 7 9s-4 8-8 9M12 16h7M12.500 23h4M13 30h7M13.300 36h4"
+          strokeLinejoin="round"
+          strokeLinecap="round"
+        />
       </svg>
       <p>{children}</p>
       {action}
@@ -56,7 +60,14 @@ export function Undo({ text, onUndo, onGone }: { text: string; onUndo: () => voi
     return () => window.clearTimeout(timer)
   }, [held, text])
   return (
-    <div className="undo" role="status" onFocus={() => setHeld(true)} onBlur={() => setHeld(false)} onPointerEnter={() => setHeld(true)} onPointerLeave={() => setHeld(false)}>
+    <div
+      className="undo"
+      role="status"
+      onFocus={() => setHeld(true)}
+      onBlur={() => setHeld(false)}
+      onPointerEnter={() => setHeld(true)}
+      onPointerLeave={() => setHeld(false)}
+    >
       <span>{text}</span>
       <button type="button" onClick={onUndo}>
         Undo

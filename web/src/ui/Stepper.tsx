@@ -27,11 +27,28 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
   }
   return (
     <div className="stepper" role="group" aria-label={label}>
-      <button type="button" aria-label={`${label}: less`} disabled={disabled || value === undefined || value <= min} onClick={() => move(-step)}>
+      <button
+        type="button"
+        aria-label={`${label}: less`}
+        disabled={disabled || value === undefined || value <= min}
+        onClick={() => move(-step)}
+      >
         −
       </button>
-      <input inputMode="decimal" aria-label={label} value={typed ?? (value === undefined ? '' : String(value))} disabled={disabled} onChange={(e) => take(e.target.value)} onBlur={() => setTyped(null)} />
-      <button type="button" aria-label={`${label}: more`} disabled={disabled || (value ?? min) >= max} onClick={() => move(step)}>
+      <input
+        inputMode="decimal"
+        aria-label={label}
+        value={typed ?? (value === undefined ? '' : String(value))}
+        disabled={disabled}
+        onChange={(e) => take(e.target.value)}
+        onBlur={() => setTyped(null)}
+      />
+      <button
+        type="button"
+        aria-label={`${label}: more`}
+        disabled={disabled || (value ?? min) >= max}
+        onClick={() => move(step)}
+      >
         +
       </button>
       {unit && <span className="unit">{unit}</span>}

@@ -53,7 +53,12 @@ export function WallTime({ label, value, today, disabled, onChange }: Props) {
   }
   return (
     <div className="wall-time" role="group" aria-label={label}>
-      <Form.Select aria-label={`${label}: day`} value={date} disabled={disabled} onChange={(e) => onChange(`${e.target.value}T${time}`)}>
+      <Form.Select
+        aria-label={`${label}: day`}
+        value={date}
+        disabled={disabled}
+        onChange={(e) => onChange(`${e.target.value}T${time}`)}
+      >
         {days}
       </Form.Select>
       <Form.Control

@@ -46,5 +46,10 @@ test('figures are rounded where a kitchen scale and a jug are', () => {
 })
 
 test('days and times are as the people of the centre write them', () => {
-  expect([timeOfDay('2026-11-30T09:05'), wholeDay('2026-11-30'), month('2024-09'), month('soon')]).toEqual(['9:05', 'Monday 30 November', 'Sep 2024', 'soon'])
+  expect([timeOfDay('2026-11-30T09:05'), wholeDay('2026-11-30'), month('2024-09'), month('soon')]).toEqual([
+    '9:05',
+    'Monday 30 November',
+    'Sep 2024',
+    'soon',
+  ])
 })

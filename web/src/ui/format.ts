@@ -10,8 +10,12 @@ const currencies = new Map<string, Intl.NumberFormat>()
 const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
 const dayWhole = new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long' })
 const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
-const monthsWhole = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'long' }).format(new Date(2024, m, 1)).toLowerCase())
-const monthNames = Array.from({ length: 12 }, (_, m) => new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)).slice(0, 3))
+const monthsWhole = Array.from({ length: 12 }, (_, m) =>
+  new Intl.DateTimeFormat(locale, { month: 'long' }).format(new Date(2024, m, 1)).toLowerCase(),
+)
+const monthNames = Array.from({ length: 12 }, (_, m) =>
+  new Intl.DateTimeFormat(locale, { month: 'short' }).format(new Date(2024, m, 1)).slice(0, 3),
+)
 
 /** A number with at most so many digits after the point. */
 export function number(value: number, digits: number): string {
@@ -55,7 +59,12 @@ export function miss(off: number): string {
 }
 
 /** Minutes, in hours from two of them on: "45 min", "6 h 16 min". */
-export const duration = (minutes: number) => (minutes < 120 ? `${minutes} min` : minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`)
+export const duration = (minutes: number) =>
+  minutes < 120
+    ? `${minutes} min`
+    : minutes % 60 === 0
+      ? `${minutes / 60} h`
+      : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
 
 /** The time of day on this device: "10:05". */
 export const atTime = (ms: number) => new Date(ms).toTimeString().slice(0, 5)

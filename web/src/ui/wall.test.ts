@@ -13,10 +13,18 @@ test.each([
 })
 
 test('a week begins on its Monday, on a Sunday too', () => {
-  expect(['2026-11-29', '2026-11-30', '2026-12-06T23:50'].map(mondayOf)).toEqual(['2026-11-23', '2026-11-30', '2026-11-30'])
+  expect(['2026-11-29', '2026-11-30', '2026-12-06T23:50'].map(mondayOf)).toEqual([
+    '2026-11-23',
+    '2026-11-30',
+    '2026-11-30',
+  ])
 })
 
 test('a time is its day and its minutes', () => {
-  for (const wall of ['2026-11-24T00:00', '2026-11-24T09:45', '2026-11-24T23:59']) expect(wallAt(dayIn(wall), minuteIn(wall))).toBe(wall)
-  expect([sameDay('2026-11-24T00:00', '2026-11-24'), sameDay('2026-11-24T23:59', '2026-11-25T00:00')]).toEqual([true, false])
+  for (const wall of ['2026-11-24T00:00', '2026-11-24T09:45', '2026-11-24T23:59'])
+    expect(wallAt(dayIn(wall), minuteIn(wall))).toBe(wall)
+  expect([sameDay('2026-11-24T00:00', '2026-11-24'), sameDay('2026-11-24T23:59', '2026-11-25T00:00')]).toEqual([
+    true,
+    false,
+  ])
 })

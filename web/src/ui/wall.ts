@@ -16,7 +16,8 @@ export function plusDays(day: string, by: number): string {
 }
 
 /** How many days one day lies after another. */
-export const daysBetween = (from: string, to: string) => Math.round((midnight(dayIn(to)).getTime() - midnight(dayIn(from)).getTime()) / 86_400_000)
+export const daysBetween = (from: string, to: string) =>
+  Math.round((midnight(dayIn(to)).getTime() - midnight(dayIn(from)).getTime()) / 86_400_000)
 
 /** The Monday of the week of a day. */
 export const mondayOf = (wall: string) => plusDays(wall, -((midnight(dayIn(wall)).getUTCDay() + 6) % 7))
@@ -27,7 +28,8 @@ export const minuteIn = (wall: string) => Number(wall.slice(11, 13)) * 60 + Numb
 const two = (n: number) => String(n).padStart(2, '0')
 
 /** A time by its day and its minutes since midnight. */
-export const wallAt = (day: string, minute: number) => `${dayIn(day)}T${two(Math.floor(minute / 60))}:${two(minute % 60)}`
+export const wallAt = (day: string, minute: number) =>
+  `${dayIn(day)}T${two(Math.floor(minute / 60))}:${two(minute % 60)}`
 
 /** Hours of the day from a wall time, as a number; what was before the day begins with it. */
 export function hourOn(wall: string, day: string): number {

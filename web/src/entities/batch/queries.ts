@@ -14,7 +14,13 @@ export const allBatchesQuery = (words: string) =>
   infiniteQueryOptions({
     ...unkept,
     queryKey: key('batches', 'all', words),
-    queryFn: ({ signal, pageParam }) => ask(api.GET('/api/batches', { params: { query: { all: true, words: words || undefined, after: pageParam || undefined } }, signal })),
+    queryFn: ({ signal, pageParam }) =>
+      ask(
+        api.GET('/api/batches', {
+          params: { query: { all: true, words: words || undefined, after: pageParam || undefined } },
+          signal,
+        }),
+      ),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: keepPreviousData,

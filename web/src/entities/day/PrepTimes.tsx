@@ -7,17 +7,42 @@ type Window = Schemas['PrepWindow']
 const most = 6
 
 /** The times of day in which hands are free. */
-export function PrepTimes({ windows, wrongAt, onChange }: { windows: Window[]; wrongAt: (index: number) => string | undefined; onChange: (windows: Window[]) => void }) {
+export function PrepTimes({
+  windows,
+  wrongAt,
+  onChange,
+}: {
+  windows: Window[]
+  wrongAt: (index: number) => string | undefined
+  onChange: (windows: Window[]) => void
+}) {
   const set = (at: number, part: Partial<Window>) => onChange(windows.map((w, i) => (i === at ? { ...w, ...part } : w)))
   return (
     <>
       <ol className="prep-times">
         {windows.map((w, i) => (
           <li key={i}>
-            <Form.Control aria-label={`Free time ${i + 1} from`} maxLength={limits.PrepWindow.from} placeholder="07:00" value={w.from} onChange={(e) => set(i, { from: e.target.value })} />
+            <Form.Control
+              aria-label={`Free time ${i + 1} from`}
+              maxLength={limits.PrepWindow.from}
+              placeholder="07:00"
+              value={w.from}
+              onChange={(e) => set(i, { from: e.target.value })}
+            />
             <span>to</span>
-            <Form.Control aria-label={`Free time ${i + 1} to`} maxLength={limits.PrepWindow.to} placeholder="09:00" value={w.to} onChange={(e) => set(i, { to: e.target.value })} />
-            <Button variant="quiet" className="drop-x" aria-label={`Drop free time ${i + 1}`} onClick={() => onChange(windows.filter((_, n) => n !== i))}>
+            <Form.Control
+              aria-label={`Free time ${i + 1} to`}
+              maxLength={limits.PrepWindow.to}
+              placeholder="09:00"
+              value={w.to}
+              onChange={(e) => set(i, { to: e.target.value })}
+            />
+            <Button
+              variant="quiet"
+              className="drop-x"
+              aria-label={`Drop free time ${i + 1}`}
+              onClick={() => onChange(windows.filter((_, n) => n !== i))}
+            >
               ×
             </Button>
             {wrongAt(i) && <p role="alert">{wrongAt(i)}</p>}

@@ -5,7 +5,17 @@ import { ring } from '../../ui/tone'
 import { leftUntil, useBeat, type Slot } from './prep'
 
 /** How long a wait still takes: from when it was noted that it began, whichever device looks. It sounds when it is over, where that is asked for. */
-export function Timer({ slot: s, plan, asked, sounds }: { slot: Slot; plan: Schemas['PrepDay']; asked: number; sounds?: boolean }) {
+export function Timer({
+  slot: s,
+  plan,
+  asked,
+  sounds,
+}: {
+  slot: Slot
+  plan: Schemas['PrepDay']
+  asked: number
+  sounds?: boolean
+}) {
   const at = useBeat()
   const over = s.done === true && leftUntil(s.wait_until ?? s.ends, plan.now, asked, at) <= 0
   const was = useRef(over)

@@ -22,7 +22,8 @@ export const prepSender = (client: QueryClient): Sender => ({
 })
 
 /** Says that a step is done, or takes that back; it is kept on this device until the server has it. */
-export const tickStep = (slot: Slot, done: boolean, measured_c?: number) => outbox.put('prep', slot.id, 0, { step_id: slot.id, done, measured_c, at: stamp() } satisfies Tick)
+export const tickStep = (slot: Slot, done: boolean, measured_c?: number) =>
+  outbox.put('prep', slot.id, 0, { step_id: slot.id, done, measured_c, at: stamp() } satisfies Tick)
 
 /** What this device last said of a step, while that waits or was refused. */
 export function useStepTick(slot: Slot): { done: boolean; letter?: Letter } {
@@ -44,10 +45,12 @@ const minuteMs = 60_000
 const beatMs = 5000
 
 /** How many minutes are left at a moment until a time of the centre's wall clock; below 0 when it is over. What the wall showed at `asked` on this device is `now`. */
-export const leftUntil = (wall: string, now: string, asked: number, at: number) => Math.ceil((Date.parse(`${wall}Z`) - Date.parse(`${now}Z`) - (at - asked)) / minuteMs)
+export const leftUntil = (wall: string, now: string, asked: number, at: number) =>
+  Math.ceil((Date.parse(`${wall}Z`) - Date.parse(`${now}Z`) - (at - asked)) / minuteMs)
 
 /** The times in which hands are free for a set-up of a room. */
-export const freeFor = (plan: Schemas['PrepDay'], room: string): Schemas['PrepWindow'][] => plan.rooms.find((r) => r.room === room)?.windows ?? plan.windows
+export const freeFor = (plan: Schemas['PrepDay'], room: string): Schemas['PrepWindow'][] =>
+  plan.rooms.find((r) => r.room === room)?.windows ?? plan.windows
 
 /** The time on this device, again and again: right after a sleep too, as it is read and not counted. */
 export function useBeat(): number {
@@ -60,12 +63,20 @@ export function useBeat(): number {
 }
 
 /** What waits by itself: begun before the day, or done today and not ready yet or just so. */
-export const waitingNow = (plan: Schemas['PrepDay']): Slot[] => [...plan.waiting, ...plan.slots.filter((s) => s.done && s.wait_until !== undefined)]
+export const waitingNow = (plan: Schemas['PrepDay']): Slot[] => [
+  ...plan.waiting,
+  ...plan.slots.filter((s) => s.done && s.wait_until !== undefined),
+]
 
 /** When hands are free on a day and whether all is in time, in two sentences. */
 export function handsInShort({ slots, windows, told, hands, rooms }: Schemas['PrepDay']): string {
   const late = slots.filter((s) => s.pressed).length
-  const free = (all: Schemas['PrepWindow'][]) => all.map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`).join(', ')
-  const own = rooms.map((r) => ` For ${r.room}, ${r.hands === 1 ? 'one of its own' : `${r.hands} of its own`}, ${free(r.windows)}.`).join('')
+  const free = (all: Schemas['PrepWindow'][]) =>
+    all
+      .map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`)
+      .join(', ')
+  const own = rooms
+    .map((r) => ` For ${r.room}, ${r.hands === 1 ? 'one of its own' : `${r.hands} of its own`}, ${free(r.windows)}.`)
+    .join('')
   return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free(windows)}${told ? '' : ' as nobody has said otherwise'}.${own} ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
 }

@@ -24,7 +24,8 @@ export const recordsQuery = (from: string, until: string) =>
   infiniteQueryOptions({
     ...unkept,
     queryKey: key('records', from, until),
-    queryFn: ({ signal, pageParam }) => ask(api.GET('/api/records', { params: { query: { from, until, after: pageParam || undefined } }, signal })),
+    queryFn: ({ signal, pageParam }) =>
+      ask(api.GET('/api/records', { params: { query: { from, until, after: pageParam || undefined } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
   })

@@ -39,14 +39,27 @@ export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string 
         />
       )}
       <p className="soft">
-        {n.class.charAt(0).toUpperCase() + n.class.slice(1)}. Keeps {keeps}.{n.hydration !== undefined && ` Water to dry flour ${n.hydration.toFixed(2)} by weight.`}
+        {n.class.charAt(0).toUpperCase() + n.class.slice(1)}. Keeps {keeps}.
+        {n.hydration !== undefined && ` Water to dry flour ${n.hydration.toFixed(2)} by weight.`}
       </p>
     </section>
   )
 }
 
 /** A line from nothing to all with the part that holds, and the limits marked. */
-function Scale({ name, value, from, to, marks }: { name: string; value: string; from: number; to: number; marks: number[] }) {
+function Scale({
+  name,
+  value,
+  from,
+  to,
+  marks,
+}: {
+  name: string
+  value: string
+  from: number
+  to: number
+  marks: number[]
+}) {
   const over = marks.some((m) => to > m)
   return (
     <div className="scale">

@@ -16,24 +16,61 @@ export const ways: [Order['by'], string][] = [
 
 export const moulds: Record<Shape['mould'], { words: string; many: string; lengths: [string, number][] }> = {
   ball: { words: 'ball', many: 'balls', lengths: [['mm across', 40]] },
-  snake: { words: 'snake', many: 'snakes', lengths: [['mm thick', 15], ['mm long', 300]] },
-  slab: { words: 'slab', many: 'slabs', lengths: [['mm long', 120], ['mm wide', 90], ['mm thick', 10]] },
-  line: { words: 'line along a wall', many: 'lines along a wall', lengths: [['mm thick', 20], ['mm long', 2000]] },
+  snake: {
+    words: 'snake',
+    many: 'snakes',
+    lengths: [
+      ['mm thick', 15],
+      ['mm long', 300],
+    ],
+  },
+  slab: {
+    words: 'slab',
+    many: 'slabs',
+    lengths: [
+      ['mm long', 120],
+      ['mm wide', 90],
+      ['mm thick', 10],
+    ],
+  },
+  line: {
+    words: 'line along a wall',
+    many: 'lines along a wall',
+    lengths: [
+      ['mm thick', 20],
+      ['mm long', 2000],
+    ],
+  },
 }
 
-export const newShape = (mould: Shape['mould']): Shape => ({ mould, count: mould === 'line' ? 1 : 12, lengths_mm: moulds[mould].lengths.map(([, mm]) => mm) })
+export const newShape = (mould: Shape['mould']): Shape => ({
+  mould,
+  count: mould === 'line' ? 1 : 12,
+  lengths_mm: moulds[mould].lengths.map(([, mm]) => mm),
+})
 
 const int = (text: string | null) => (text !== null && /^\d+$/.test(text) ? Number(text) : undefined)
 
 /** What an address asks for: a page of a recipe is a link. */
 export function orderOf(recipe_id: string, room_id: string, p: URLSearchParams): Order {
   const by = ways.find(([w]) => w === p.get('by'))?.[0] ?? 'children'
-  const order: Order = { room_id, recipe_id, by, spare_percent: int(p.get('spare')), colours: int(p.get('colours')), pot_ml: int(p.get('pot')), learned: p.get('learned') === 'yes' || undefined }
+  const order: Order = {
+    room_id,
+    recipe_id,
+    by,
+    spare_percent: int(p.get('spare')),
+    colours: int(p.get('colours')),
+    pot_ml: int(p.get('pot')),
+    learned: p.get('learned') === 'yes' || undefined,
+  }
   const use = p.get('use')
   if (use) order.use = use as Order['use']
   if (by === 'children') return { ...order, children: int(p.get('children')), portion_g: int(p.get('g')) }
   if (by === 'shapes') return { ...order, shapes: shapesOf(p.getAll('shape')) }
-  if (by === 'vessel') return p.get('ml') ? { ...order, volume_ml: int(p.get('ml')) } : { ...order, vessel_id: p.get('vessel') ?? 'tray', depth_mm: int(p.get('deep')) ?? 20 }
+  if (by === 'vessel')
+    return p.get('ml')
+      ? { ...order, volume_ml: int(p.get('ml')) }
+      : { ...order, vessel_id: p.get('vessel') ?? 'tray', depth_mm: int(p.get('deep')) ?? 20 }
   return order
 }
 
@@ -43,7 +80,9 @@ export const shapeText = (s: Shape) => [s.mould, s.count, ...s.lengths_mm].join(
 function shapesOf(texts: string[]): Shape[] {
   const shapes = texts.flatMap((t): Shape[] => {
     const [mould, count, ...lengths] = t.split('-')
-    return mould && mould in moulds ? [{ mould: mould as Shape['mould'], count: Number(count), lengths_mm: lengths.map(Number) }] : []
+    return mould && mould in moulds
+      ? [{ mould: mould as Shape['mould'], count: Number(count), lengths_mm: lengths.map(Number) }]
+      : []
   })
   return shapes.length > 0 ? shapes : [newShape('ball')]
 }
@@ -53,5 +92,8 @@ export function portionOf(order: Order, m: Making): number {
   return Math.min(2000, Math.max(1, Math.round(order.portion_g ?? m.each_g)))
 }
 
-export const fileName = (name: string, ending: string) => `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')}.${ending}`
-
+export const fileName = (name: string, ending: string) =>
+  `${name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')}.${ending}`

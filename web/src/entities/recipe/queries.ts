@@ -19,7 +19,8 @@ export const recipesQuery = (room_id: string, use: string) =>
 export const recipeQuery = (id: string, version?: number) =>
   queryOptions({
     queryKey: key('recipe', id, version),
-    queryFn: ({ signal }) => ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version } }, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version } }, signal })),
   })
 
 /** How a recipe is made; roomVersion makes an edited room ask again. */

@@ -21,7 +21,15 @@ export const places = ['stove', 'oven', 'microwave', 'fridge', 'freezer', 'sink'
 export function understood(s: Step): string {
   const kind = kinds[s.kind ?? 'make']
   const at = s.resource && !kind.includes(s.resource) ? `at the ${s.resource}` : ''
-  return [kind, at, s.adult_only ? 'adult only' : '', s.children_help ? 'children help' : '', s.asks ? `a probe reads ${s.asks}` : ''].filter(Boolean).join(', ')
+  return [
+    kind,
+    at,
+    s.adult_only ? 'adult only' : '',
+    s.children_help ? 'children help' : '',
+    s.asks ? `a probe reads ${s.asks}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
 
 /** The typed steps with one of them told in brackets as it is meant: "Stir (5 min, cook, adult, stove)". */
@@ -29,7 +37,13 @@ export function corrected(typed: string, nth: number, s: Step): string {
   const lines = typed.split(/\r?\n/)
   const at = lines.map((l, i) => (l.trim() ? i : -1)).filter((i) => i >= 0)[nth]
   if (at === undefined) return typed
-  const tags = [`${s.minutes} min`, s.kind ?? 'make', s.adult_only ? 'adult' : '', s.children_help ? 'children' : '', s.resource ?? ''].filter(Boolean)
+  const tags = [
+    `${s.minutes} min`,
+    s.kind ?? 'make',
+    s.adult_only ? 'adult' : '',
+    s.children_help ? 'children' : '',
+    s.resource ?? '',
+  ].filter(Boolean)
   lines[at] = `${s.text} (${tags.join(', ')})`
   return lines.join('\n')
 }

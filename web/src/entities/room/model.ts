@@ -4,14 +4,64 @@ import { vocabulary } from '../../api/limits.gen'
 import { month, plural } from '../../ui/format'
 
 /** What weaning guidance asks families to try: without what only skin reacts to, and what a family names itself. */
-export const tastes = vocabulary.Allergen.filter((a) => !['latex', 'nickel', 'lanolin', 'preservatives', 'other'].includes(a))
+export const tastes = vocabulary.Allergen.filter(
+  (a) => !['latex', 'nickel', 'lanolin', 'preservatives', 'other'].includes(a),
+)
 
-export const newChild = (): ChildInput => ({ id: v7(), initials: '', born: '', mouths: 'unknown', developmental_months: null, allergies: [], needs: { asthma: false, eczema: false, eaten: [], avoids: [], seeks: [] } })
+export const newChild = (): ChildInput => ({
+  id: v7(),
+  initials: '',
+  born: '',
+  mouths: 'unknown',
+  developmental_months: null,
+  allergies: [],
+  needs: { asthma: false, eczema: false, eaten: [], avoids: [], seeks: [] },
+})
 
-export const newRoom = (): RoomInput => ({ version: 0, name: '', adults: 2, measures: 'metric', drawer: [], nut_free: false, illness: false, pet: false, children: [newChild()] })
+export const newRoom = (): RoomInput => ({
+  version: 0,
+  name: '',
+  adults: 2,
+  measures: 'metric',
+  drawer: [],
+  nut_free: false,
+  illness: false,
+  pet: false,
+  children: [newChild()],
+})
 
 /** The part of a room that is edited. */
-export const inputOf = ({ version, name, adults, measures, drawer, nut_free, illness, pet, customs, strikes, prep, prep_hands, own_measures, children }: Room): RoomInput => ({ version, name, adults, measures, drawer, own_measures: own_measures ?? [], nut_free, illness, pet, customs: customs ?? [], strikes: strikes ?? [], prep: prep ?? [], prep_hands, children })
+export const inputOf = ({
+  version,
+  name,
+  adults,
+  measures,
+  drawer,
+  nut_free,
+  illness,
+  pet,
+  customs,
+  strikes,
+  prep,
+  prep_hands,
+  own_measures,
+  children,
+}: Room): RoomInput => ({
+  version,
+  name,
+  adults,
+  measures,
+  drawer,
+  own_measures: own_measures ?? [],
+  nut_free,
+  illness,
+  pet,
+  customs: customs ?? [],
+  strikes: strikes ?? [],
+  prep: prep ?? [],
+  prep_hands,
+  children,
+})
 
 const yes = (is: boolean) => (is ? 'yes' : 'no')
 
@@ -24,7 +74,19 @@ export const inWords = (r: RoomInput): Record<string, string> => ({
   'Something catching goes round': yes(r.illness),
   'An animal lives here': yes(r.pet),
   'Not done here': (r.strikes ?? []).join(', '),
-  Children: r.children.map((c) => [c.initials, month(c.born), c.mouths === 'yes' ? 'mouths' : '', ...c.allergies.map((a) => a.note || a.to), told(c)].filter(Boolean).join(' ')).join('; '),
+  Children: r.children
+    .map((c) =>
+      [
+        c.initials,
+        month(c.born),
+        c.mouths === 'yes' ? 'mouths' : '',
+        ...c.allergies.map((a) => a.note || a.to),
+        told(c),
+      ]
+        .filter(Boolean)
+        .join(' '),
+    )
+    .join('; '),
 })
 
 /** What the room asks of everything that goes in, in a few words. */
@@ -32,7 +94,7 @@ export function asks(room: Room): string[] {
   const by = new Map<string, number>()
   for (const c of room.children) {
     for (const a of c.allergies) {
-      const word = (a.to === 'other' ? a.note ?? 'other' : a.to) + (a.by === 'touch' ? ', no touch' : '')
+      const word = (a.to === 'other' ? (a.note ?? 'other') : a.to) + (a.by === 'touch' ? ', no touch' : '')
       by.set(word, (by.get(word) ?? 0) + 1)
     }
   }
@@ -46,19 +108,27 @@ export function asks(room: Room): string[] {
 export const staffing = (g: Schemas['Group']) =>
   g.adults < g.adults_needed ? `${plural(g.adults, 'adult')}: ${g.adults_needed} needed` : plural(g.adults, 'adult')
 
-export const measureWords: Record<Schemas['MeasureSystem'], string> = { us: 'US cups', metric: 'metric cups', australian: 'Australian spoons' }
+export const measureWords: Record<Schemas['MeasureSystem'], string> = {
+  us: 'US cups',
+  metric: 'metric cups',
+  australian: 'Australian spoons',
+}
 
 type Sense = 'sticky' | 'wet' | 'loud' | 'scented'
 export const senses: Sense[] = ['sticky', 'wet', 'loud', 'scented']
 
-export const flip = <T,>(list: T[], one: T): T[] => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
+export const flip = <T>(list: T[], one: T): T[] => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
 
 /** The notes on one feel, changed to avoid it, seek it, or none. */
 export function feelNeeds(child: ChildInput, sense: Sense, way: string): Schemas['Needs'] {
   const without = (list: Sense[]) => list.filter((s) => s !== sense)
   const avoids = without(child.needs.avoids)
   const seeks = without(child.needs.seeks)
-  return { ...child.needs, avoids: way === 'avoids' ? [...avoids, sense] : avoids, seeks: way === 'seeks' ? [...seeks, sense] : seeks }
+  return {
+    ...child.needs,
+    avoids: way === 'avoids' ? [...avoids, sense] : avoids,
+    seeks: way === 'seeks' ? [...seeks, sense] : seeks,
+  }
 }
 
 /** What is noted beside age and allergies, in a few words. */

@@ -11,4 +11,5 @@ export async function removeRoom(id: string, name: string): Promise<RemovedRoom>
   return { id, name }
 }
 
-export const restoreRoom = ({ id }: RemovedRoom) => ask(api.POST('/api/rooms/{id}/restore', { params: { path: { id } } }))
+export const restoreRoom = ({ id }: RemovedRoom) =>
+  ask(api.POST('/api/rooms/{id}/restore', { params: { path: { id } } }))

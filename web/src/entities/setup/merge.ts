@@ -14,7 +14,8 @@ type Doc = Record<string, unknown>
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 const isDoc = (v: unknown): v is Doc => typeof v === 'object' && v !== null && !Array.isArray(v)
-const isList = (v: unknown): v is (Doc & { id: string })[] => Array.isArray(v) && v.every((x) => isDoc(x) && typeof x.id === 'string')
+const isList = (v: unknown): v is (Doc & { id: string })[] =>
+  Array.isArray(v) && v.every((x) => isDoc(x) && typeof x.id === 'string')
 
 /**
  * Puts together two changed forms of one thing: each change of either side is in it, and where both
@@ -43,7 +44,11 @@ function both(was: unknown, mine: unknown, theirs: unknown, path: string[], clas
   if (same(was, mine)) return theirs
   if (isDoc(was) && isDoc(mine) && isDoc(theirs)) {
     const keys = new Set([...Object.keys(mine), ...Object.keys(theirs)])
-    return Object.fromEntries([...keys].map((k) => [k, both(was[k], mine[k], theirs[k], [...path, k], clashes)]).filter(([, v]) => v !== undefined))
+    return Object.fromEntries(
+      [...keys]
+        .map((k) => [k, both(was[k], mine[k], theirs[k], [...path, k], clashes)])
+        .filter(([, v]) => v !== undefined),
+    )
   }
   if (isList(was) && isList(mine) && isList(theirs)) return lists(was, mine, theirs, path, clashes)
   clashes.push({ path, mine, theirs })

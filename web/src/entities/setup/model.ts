@@ -7,16 +7,38 @@ import { dayIn, daysBetween, minuteIn, mondayOf, plusDays, wallAt } from '../../
 export type Draft = SetupInput
 
 /** What of a stored set-up is edited. */
-export const draftOf = ({ version, name, template, room_id, play_at, places, beside, labels }: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels })
+export const draftOf = ({
+  version,
+  name,
+  template,
+  room_id,
+  play_at,
+  places,
+  beside,
+  labels,
+}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels })
 
 /** What is asked of the core. */
-export const planOf = ({ room_id, play_at, places, beside, labels }: Draft): Plan => ({ room_id, play_at, places, beside, labels })
+export const planOf = ({ room_id, play_at, places, beside, labels }: Draft): Plan => ({
+  room_id,
+  play_at,
+  places,
+  beside,
+  labels,
+})
 
 /** What a set-up is called before anybody has named it. */
 export const newName = 'New set-up'
 
 /** An empty set-up for a room. */
-export const emptySetup = (room_id: string, play_at: string): SetupInput => ({ version: 0, name: newName, room_id, play_at, places: [], beside: [] })
+export const emptySetup = (room_id: string, play_at: string): SetupInput => ({
+  version: 0,
+  name: newName,
+  room_id,
+  play_at,
+  places: [],
+  beside: [],
+})
 
 const usualOpening = 9 * 60 + 30
 
@@ -49,20 +71,48 @@ export function weekOf(playAt: string, today: string, said: (day: string) => str
 const anew = (items: PlanItem[]): PlanItem[] => items.map((i) => ({ ...i, id: v7() }))
 
 /** Places and lines with ids of their own, so that two set-ups never share one. */
-export const copied = ({ places, beside, labels }: Pick<Plan, 'places' | 'beside' | 'labels'>): Pick<Plan, 'places' | 'beside' | 'labels'> => ({ places: places.map((p) => ({ ...p, id: v7(), items: anew(p.items) })), beside: anew(beside), labels })
+export const copied = ({
+  places,
+  beside,
+  labels,
+}: Pick<Plan, 'places' | 'beside' | 'labels'>): Pick<Plan, 'places' | 'beside' | 'labels'> => ({
+  places: places.map((p) => ({ ...p, id: v7(), items: anew(p.items) })),
+  beside: anew(beside),
+  labels,
+})
 
 /** A set-up to be planned again, a week on. */
-export const again = (from: Setup | SetupInput, today: string): SetupInput => ({ ...copied(from), version: 0, name: from.name, room_id: from.room_id, play_at: weekOn(from.play_at, today) })
+export const again = (from: Setup | SetupInput, today: string): SetupInput => ({
+  ...copied(from),
+  version: 0,
+  name: from.name,
+  room_id: from.room_id,
+  play_at: weekOn(from.play_at, today),
+})
 
 /** A set-up started from a template for a room, tomorrow morning. */
-export const fromTemplate = (from: Setup, room_id: string, today: string): SetupInput => ({ ...again(from, today), room_id, play_at: nextMorning(today) })
+export const fromTemplate = (from: Setup, room_id: string, today: string): SetupInput => ({
+  ...again(from, today),
+  room_id,
+  play_at: nextMorning(today),
+})
 
 /** A set-up kept to start others from. */
 export const asTemplate = (from: Draft, today: string): SetupInput => ({ ...again(from, today), template: true })
 
 /** A mix, a portion for each child of the room where that is known. */
-export const mixBase = (recipe_id: string, portion_g: number | undefined): Base => ({ kind: 'mix', recipe_id, portion_g, colours: 1 })
-export const fillBase = (item_id: string | undefined, vessel_id: string, depth_mm: number): Base => ({ kind: 'fill', item_id, vessel_id, depth_mm: item_id ? depth_mm : undefined })
+export const mixBase = (recipe_id: string, portion_g: number | undefined): Base => ({
+  kind: 'mix',
+  recipe_id,
+  portion_g,
+  colours: 1,
+})
+export const fillBase = (item_id: string | undefined, vessel_id: string, depth_mm: number): Base => ({
+  kind: 'fill',
+  item_id,
+  vessel_id,
+  depth_mm: item_id ? depth_mm : undefined,
+})
 export const newPlace = (base?: Base, items: PlanItem[] = []): Place => ({ id: v7(), base, items })
 
 /** Where a line stands: the id of its place, or beside all of them. */
@@ -74,10 +124,14 @@ export function withItems(d: Draft, at: string, change: (items: PlanItem[]) => P
   return withPlace(d, at, (p) => ({ ...p, items: change(p.items) }))
 }
 
-export const withPlace = (d: Draft, id: string, change: (place: Place) => Place): Draft => ({ ...d, places: d.places.map((p) => (p.id === id ? change(p) : p)) })
+export const withPlace = (d: Draft, id: string, change: (place: Place) => Place): Draft => ({
+  ...d,
+  places: d.places.map((p) => (p.id === id ? change(p) : p)),
+})
 
 /** Where a line stands in a set-up. */
-const placeOf = (d: Pick<Plan, 'places' | 'beside'>, id: string) => (d.beside.some((i) => i.id === id) ? beside : d.places.find((p) => p.items.some((i) => i.id === id))?.id)
+const placeOf = (d: Pick<Plan, 'places' | 'beside'>, id: string) =>
+  d.beside.some((i) => i.id === id) ? beside : d.places.find((p) => p.items.some((i) => i.id === id))?.id
 
 /** A set-up made of two, with each line once: one that was moved on one side and changed on the other stands where it was moved to. */
 export function eachOnce(both: Draft, moved: Draft): Draft {
@@ -90,7 +144,10 @@ export function eachOnce(both: Draft, moved: Draft): Draft {
 }
 
 /** Every line of a set-up. */
-export const linesOf = ({ places, beside }: Pick<Plan, 'places' | 'beside'>): PlanItem[] => [...places.flatMap((p) => p.items), ...beside]
+export const linesOf = ({ places, beside }: Pick<Plan, 'places' | 'beside'>): PlanItem[] => [
+  ...places.flatMap((p) => p.items),
+  ...beside,
+]
 
 /** The page of the recipe that a place starts from, as it is made here. */
 export function recipeLink(base: Base | undefined, room_id: string): string | undefined {
@@ -104,13 +161,30 @@ export function recipeLink(base: Base | undefined, room_id: string): string | un
 }
 
 /** Where the batch of a mix is noted once it is made, from the link to its recipe. */
-export const batchLink = (recipe: string, setup: string) => recipe.replace(/^\/recipes\/([^?]*)\?/, (_, id: string) => `/batches/new?recipe=${id}&setup=${setup}&`)
+export const batchLink = (recipe: string, setup: string) =>
+  recipe.replace(/^\/recipes\/([^?]*)\?/, (_, id: string) => `/batches/new?recipe=${id}&setup=${setup}&`)
 
 /** What a base is, without how much of it. */
-const kindOf = (base?: Base) => base && [base.kind, base.recipe_id, base.item_id, base.vessel_id, base.more?.map((l) => l.item_id), base.frozen, base.use, base.batch_id]
+const kindOf = (base?: Base) =>
+  base && [
+    base.kind,
+    base.recipe_id,
+    base.item_id,
+    base.vessel_id,
+    base.more?.map((l) => l.item_id),
+    base.frozen,
+    base.use,
+    base.batch_id,
+  ]
 
 /** A line is judged by exactly this; an answer to anything else is not its answer. */
-const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) => JSON.stringify([plan.room_id, plan.play_at, plan.labels, Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part]])
+const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base, number]) =>
+  JSON.stringify([
+    plan.room_id,
+    plan.play_at,
+    plan.labels,
+    Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part],
+  ])
 
 const cupsSignature = (plan: Plan, place: Place | undefined, item: PlanItem) => `cups ${signature(plan, place, item)}`
 
@@ -136,32 +210,57 @@ export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> 
   return lines
 }
 
-export const lineFor = (lines: Map<string, Line>, plan: Plan, place: Place | undefined, item: PlanItem): Line | undefined => lines.get(signature(plan, place, item))
+export const lineFor = (
+  lines: Map<string, Line>,
+  plan: Plan,
+  place: Place | undefined,
+  item: PlanItem,
+): Line | undefined => lines.get(signature(plan, place, item))
 
 /** The cups that a set is sorted into. */
-export const cupsFor = (lines: Map<string, Line>, plan: Plan, place: Place | undefined, item: PlanItem): Line | undefined => lines.get(cupsSignature(plan, place, item))
+export const cupsFor = (
+  lines: Map<string, Line>,
+  plan: Plan,
+  place: Place | undefined,
+  item: PlanItem,
+): Line | undefined => lines.get(cupsSignature(plan, place, item))
 
 /** The lines of what fills a place, from the floor up. */
 export const baseLines = (lines: Map<string, Line>, plan: Plan, place: Place): (Line | undefined)[] => {
   const { base } = place
-  return base ? Array.from({ length: 1 + (base.more?.length ?? 0) }, (_, n) => lines.get(signature(plan, place, [base, n]))) : []
+  return base
+    ? Array.from({ length: 1 + (base.more?.length ?? 0) }, (_, n) => lines.get(signature(plan, place, [base, n])))
+    : []
 }
 
 /** The same things for the same children on the same day, in whatever amounts. */
 export function sameThings(a: Plan, b: Plan): boolean {
   const things = (items: PlanItem[]) => items.map((i) => [i.id, i.item_id, i.described, i.use, i.cup_id])
-  const of = ({ room_id, play_at, places, beside, labels }: Plan) => [room_id, play_at, labels, places.map((p) => [p.id, kindOf(p.base), p.base?.vessels, things(p.items)]), things(beside)]
+  const of = ({ room_id, play_at, places, beside, labels }: Plan) => [
+    room_id,
+    play_at,
+    labels,
+    places.map((p) => [p.id, kindOf(p.base), p.base?.vessels, things(p.items)]),
+    things(beside),
+  ]
   return JSON.stringify(of(a)) === JSON.stringify(of(b))
 }
 
 /** Every line of an answer, place by place. */
-export const answered = ({ places, beside }: Answer): Line[] => [...places.flatMap((p) => [...p.base, ...p.lines]), ...beside]
+export const answered = ({ places, beside }: Answer): Line[] => [
+  ...places.flatMap((p) => [...p.base, ...p.lines]),
+  ...beside,
+]
 
 /** Every line that something objects to, worst first. */
-export const objections = (answer: Answer): Line[] => answered(answer).filter((l) => l.findings.length > 0).sort((a, b) => byMark(b, a))
+export const objections = (answer: Answer): Line[] =>
+  answered(answer)
+    .filter((l) => l.findings.length > 0)
+    .sort((a, b) => byMark(b, a))
 
 /** The set-up in one sentence: that it is ready, what stands in the way, or that it is empty. */
-export const readiness = (answer: Answer): string => (answer.mark ? standing({ mark: answer.mark, ready: answer.ready }, answered(answer)) : 'Nothing in it yet')
+export const readiness = (answer: Answer): string =>
+  answer.mark ? standing({ mark: answer.mark, ready: answer.ready }, answered(answer)) : 'Nothing in it yet'
 
 /** How much there is in all: of what is made and what is poured. */
 export const massOf = ({ mix, fill }: PlaceAnswer): number => mix?.made_g ?? fill?.in_all_g ?? 0

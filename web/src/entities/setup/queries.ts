@@ -7,7 +7,8 @@ export const setupsQuery = (q: string) =>
   infiniteQueryOptions({
     ...unkept,
     queryKey: key('setups', q),
-    queryFn: ({ signal, pageParam }) => ask(api.GET('/api/setups', { params: { query: { after: pageParam || undefined, q: q || undefined } }, signal })),
+    queryFn: ({ signal, pageParam }) =>
+      ask(api.GET('/api/setups', { params: { query: { after: pageParam || undefined, q: q || undefined } }, signal })),
     initialPageParam: '',
     getNextPageParam: (page) => page.next || undefined,
     placeholderData: keepPreviousData,

@@ -16,7 +16,13 @@ export type Saving = { is: 'saved' | Letter['state']; sentence?: string; theirs?
 /** Sends set-ups, and puts what the server answers where the screens look. */
 export const setupSender = (client: QueryClient): Sender => ({
   send: async (id, version, body, letterId) => {
-    const answer = await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, headers: { [letterHeader]: letterId }, body: { ...(body as SetupInput), version } }))
+    const answer = await ask(
+      api.PUT('/api/setups/{id}', {
+        params: { path: { id } },
+        headers: { [letterHeader]: letterId },
+        body: { ...(body as SetupInput), version },
+      }),
+    )
     return { ...answer, version: answer.setup.version }
   },
   saved: (id, body, answer) => {
@@ -81,4 +87,5 @@ const standing = (letter: Letter | undefined): Saving =>
   letter ? { is: letter.state, sentence: letter.sentence, theirs: letter.theirs as Setup | undefined } : { is: 'saved' }
 
 /** How the saving of a set-up stands: for the few places that show it, so that nothing else is drawn with it. */
-export const useStanding = (id: string): Saving => standing(useSyncExternalStore(outbox.subscribe, () => outbox.look(kind, id)))
+export const useStanding = (id: string): Saving =>
+  standing(useSyncExternalStore(outbox.subscribe, () => outbox.look(kind, id)))

@@ -26,7 +26,12 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
   const shown = all ? here : here.slice(0, firstShown)
   return (
     <div className="makes">
-      {here.length === 0 && <p>Nothing that is noted in the cupboard goes in for this room by itself. Note what there is, or look at what is nearly there.</p>}
+      {here.length === 0 && (
+        <p>
+          Nothing that is noted in the cupboard goes in for this room by itself. Note what there is, or look at what is
+          nearly there.
+        </p>
+      )}
       <ul aria-label="All here">
         {shown.map((m) => (
           <Row key={m.name} make={m} room={room} playAt={playAt} />
@@ -47,7 +52,9 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
           </ul>
         </>
       )}
-      {kept_out > 0 && <p className="soft">{plural(kept_out, 'more is', 'more are')} here but not for this room: Check says why.</p>}
+      {kept_out > 0 && (
+        <p className="soft">{plural(kept_out, 'more is', 'more are')} here but not for this room: Check says why.</p>
+      )}
     </div>
   )
 }
@@ -59,7 +66,12 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
   const plan = useMutation({
     mutationFn: async () => {
       const id = v7()
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...emptySetup(room, playAt), name: m.name, places: [newPlace(m.base)] } }))
+      await ask(
+        api.PUT('/api/setups/{id}', {
+          params: { path: { id } },
+          body: { ...emptySetup(room, playAt), name: m.name, places: [newPlace(m.base)] },
+        }),
+      )
       return id
     },
     onSuccess: async (id) => {
@@ -67,7 +79,11 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
       await navigate(`/bench/${id}`)
     },
   })
-  const takes = [m.minutes_hands > 0 ? `${duration(m.minutes_hands)} by hand` : '', m.minutes_waiting > 0 ? `${duration(m.minutes_waiting)} waiting` : '', m.clean_up ? `after: ${m.clean_up}` : '']
+  const takes = [
+    m.minutes_hands > 0 ? `${duration(m.minutes_hands)} by hand` : '',
+    m.minutes_waiting > 0 ? `${duration(m.minutes_waiting)} waiting` : '',
+    m.clean_up ? `after: ${m.clean_up}` : '',
+  ]
   return (
     <li>
       <Mark mark={m.mark} />
@@ -79,7 +95,13 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
         </span>
         <span className="soft">{takes.filter(Boolean).join(' · ')}</span>
         {m.lacking.length > 0 && <span className="short">No {m.lacking.join(', ').toLowerCase()}</span>}
-        {!m.enough && <span className="short">{m.for > 0 ? `What is here is enough for ${plural(m.for, 'child', 'children')}` : 'Too little of it is here'}</span>}
+        {!m.enough && (
+          <span className="short">
+            {m.for > 0
+              ? `What is here is enough for ${plural(m.for, 'child', 'children')}`
+              : 'Too little of it is here'}
+          </span>
+        )}
         {plan.error && <span role="alert">{plan.error.message}</span>}
       </div>
       {mayWrite(session) && (

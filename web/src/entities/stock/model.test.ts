@@ -12,7 +12,10 @@ test('what nobody has weighed is never said to be none', () => {
 })
 
 test('packs cost nothing that is known while one of them has no price', () => {
-  const packs = [{ amount: 500, count: 2, coins: 365 }, { amount: 250, count: 1, coins: 200 }]
+  const packs = [
+    { amount: 500, count: 2, coins: 365 },
+    { amount: 250, count: 1, coins: 200 },
+  ]
   expect([packsIn(packs, 'g'), costs(packs, 'USD')]).toEqual(['2 × 500 g + 1 × 250 g', 'US$9.30'])
   expect(costs([...packs, { amount: 1, count: 1 }], 'USD')).toBeUndefined()
   expect(costs([], 'USD')).toBeUndefined()
@@ -20,5 +23,12 @@ test('packs cost nothing that is known while one of them has no price', () => {
 
 test('what is not to be bought now comes under a heading of its own', () => {
   const line = (item_id: string, aisle: string, idle = false) => ({ item_id, aisle, idle }) as BuyLine
-  expect(byAisle([line('flour', 'baking'), line('salt', 'spices'), line('oats', 'baking', true), line('sugar', 'baking')]).map(([, all]) => all.map((l) => l.item_id))).toEqual([['flour', 'sugar'], ['salt'], ['oats']])
+  expect(
+    byAisle([
+      line('flour', 'baking'),
+      line('salt', 'spices'),
+      line('oats', 'baking', true),
+      line('sugar', 'baking'),
+    ]).map(([, all]) => all.map((l) => l.item_id)),
+  ).toEqual([['flour', 'sugar'], ['salt'], ['oats']])
 })

@@ -17,10 +17,12 @@ export function inIt(jar: Jar): string {
 }
 
 /** The same line of the list, over reloads. */
-export const lineKey = (l: Pick<BuyLine, 'item_id' | 'free' | 'heat_treated'>) => [l.item_id, ...l.free, l.heat_treated ? 'heat-treated' : ''].join(' ')
+export const lineKey = (l: Pick<BuyLine, 'item_id' | 'free' | 'heat_treated'>) =>
+  [l.item_id, ...l.free, l.heat_treated ? 'heat-treated' : ''].join(' ')
 
 /** Packs in words: "5 × 500 g + 1 × 250 g". */
-export const packsIn = (packs: Schemas['BuyPack'][], unit: Unit) => packs.map((p) => `${p.count} × ${quantity(p.amount, unit)}`).join(' + ')
+export const packsIn = (packs: Schemas['BuyPack'][], unit: Unit) =>
+  packs.map((p) => `${p.count} × ${quantity(p.amount, unit)}`).join(' + ')
 
 /** What packs cost in all; undefined where one of them has no price. */
 export function costs(packs: Schemas['BuyPack'][], currency: string): string | undefined {

@@ -44,7 +44,13 @@ const unversioned = { version: 0 }
 export const tickSender = (client: QueryClient): Sender => ({
   send: async (_, __, body, letterId) => {
     const { id, ...tick } = body as TickLetter
-    await ask(api.PUT('/api/shopping/ticks/{id}', { params: { path: { id } }, headers: { [letterHeader]: letterId }, body: tick }))
+    await ask(
+      api.PUT('/api/shopping/ticks/{id}', {
+        params: { path: { id } },
+        headers: { [letterHeader]: letterId },
+        body: tick,
+      }),
+    )
     return unversioned
   },
   saved: () => void outdate(client, 'tick'),

@@ -32,7 +32,12 @@ export function AskThing({ asking, told, busy, takeFocus, onTell }: Props) {
                 <span className="soft">{line.question}</span> <b>{line.says}</b>
                 {line.of && <small className="soft">of {line.of}</small>}
               </span>
-              <Button variant="quiet" aria-label={`Take back: ${line.question} ${line.says}`} disabled={busy} onClick={() => onTell(told.filter((_, at) => !line.falls.includes(at)))}>
+              <Button
+                variant="quiet"
+                aria-label={`Take back: ${line.question} ${line.says}`}
+                disabled={busy}
+                onClick={() => onTell(told.filter((_, at) => !line.falls.includes(at)))}
+              >
                 Take back
               </Button>
             </li>
@@ -40,11 +45,21 @@ export function AskThing({ asking, told, busy, takeFocus, onTell }: Props) {
         </ol>
       )}
       {next && !folded && (
-        <Asked key={`${told.length} ${next.id}`} number={told.length + 1} next={next} busy={busy} takeFocus={takeFocus ?? told.length > 0} onTell={tell} />
+        <Asked
+          key={`${told.length} ${next.id}`}
+          number={told.length + 1}
+          next={next}
+          busy={busy}
+          takeFocus={takeFocus ?? told.length > 0}
+          onTell={tell}
+        />
       )}
       {folded && (
         <p>
-          No answer can change a mark any more. <Button variant="quiet" onClick={() => setFurther(true)}>Go on, for fewer conditions</Button>
+          No answer can change a mark any more.{' '}
+          <Button variant="quiet" onClick={() => setFurther(true)}>
+            Go on, for fewer conditions
+          </Button>
         </p>
       )}
       {!next && <p>Nothing is left to ask: no answer can change a mark any more.</p>}
@@ -81,15 +96,34 @@ function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
       <legend>
         {number}. {next.text}
       </legend>
-      {next.kind === 'one' && <PickOne options={next.options} busy={busy} notKnown={notKnown()} onPick={(id) => onTell({ picks: [id] })} />}
-      {next.kind === 'several' && <PickSeveral next={next} busy={busy} notKnown={notKnown(next.id === 'has' ? next.options.map((o) => o.id) : undefined)} onTell={onTell} />}
+      {next.kind === 'one' && (
+        <PickOne options={next.options} busy={busy} notKnown={notKnown()} onPick={(id) => onTell({ picks: [id] })} />
+      )}
+      {next.kind === 'several' && (
+        <PickSeveral
+          next={next}
+          busy={busy}
+          notKnown={notKnown(next.id === 'has' ? next.options.map((o) => o.id) : undefined)}
+          onTell={onTell}
+        />
+      )}
       {next.kind === 'size' && <Measured next={next} busy={busy} notKnown={notKnown()} onTell={onTell} />}
       {next.kind === 'figure' && <FigureOf next={next} busy={busy} notKnown={notKnown()} onTell={onTell} />}
     </fieldset>
   )
 }
 
-function PickOne({ options, busy, notKnown, onPick }: { options: Next['options']; busy: boolean; notKnown: ReactNode; onPick: (id: string) => void }) {
+function PickOne({
+  options,
+  busy,
+  notKnown,
+  onPick,
+}: {
+  options: Next['options']
+  busy: boolean
+  notKnown: ReactNode
+  onPick: (id: string) => void
+}) {
   return (
     <div className={options.length > 4 ? 'sorts' : 'stack'}>
       {options.map((o, i) => (
@@ -105,7 +139,17 @@ function PickOne({ options, busy, notKnown, onPick }: { options: Next['options']
 
 const traces = 'may-contain='
 
-function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
+function PickSeveral({
+  next,
+  busy,
+  notKnown,
+  onTell,
+}: {
+  next: Next
+  busy: boolean
+  notKnown: ReactNode
+  onTell: AskedProps['onTell']
+}) {
   const [picks, setPicks] = useState<string[]>([])
   const [unsure, setUnsure] = useState<string[]>([])
   const varies = next.id === 'has'
@@ -118,7 +162,13 @@ function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boole
   const chips = (options: Next['options']) => (
     <div className="chips">
       {options.map((o) => (
-        <button key={o.id} type="button" aria-pressed={unsure.includes(o.id) ? 'mixed' : picks.includes(o.id)} disabled={busy} onClick={() => toggle(o.id)}>
+        <button
+          key={o.id}
+          type="button"
+          aria-pressed={unsure.includes(o.id) ? 'mixed' : picks.includes(o.id)}
+          disabled={busy}
+          onClick={() => toggle(o.id)}
+        >
           {o.words}
           {unsure.includes(o.id) && ': not sure'}
         </button>
@@ -137,8 +187,23 @@ function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boole
       )}
       {varies && <p className="soft">Tap what it has; tap again where you are not sure.</p>}
       <div className="stack">
-        <Button disabled={busy} onClick={() => onTell({ picks, unsure: varies && unsure.length > 0 ? unsure : undefined, of: varies ? next.options.map((o) => o.id) : undefined })}>
-          {picks.length === 0 ? (unsure.length > 0 ? 'None of the others' : 'None of these') : picks.length === 1 ? 'That one' : `Those ${picks.length}`}
+        <Button
+          disabled={busy}
+          onClick={() =>
+            onTell({
+              picks,
+              unsure: varies && unsure.length > 0 ? unsure : undefined,
+              of: varies ? next.options.map((o) => o.id) : undefined,
+            })
+          }
+        >
+          {picks.length === 0
+            ? unsure.length > 0
+              ? 'None of the others'
+              : 'None of these'
+            : picks.length === 1
+              ? 'That one'
+              : `Those ${picks.length}`}
         </Button>
         {notKnown}
       </div>
@@ -146,7 +211,17 @@ function PickSeveral({ next, busy, notKnown, onTell }: { next: Next; busy: boole
   )
 }
 
-function Measured({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
+function Measured({
+  next,
+  busy,
+  notKnown,
+  onTell,
+}: {
+  next: Next
+  busy: boolean
+  notKnown: ReactNode
+  onTell: AskedProps['onTell']
+}) {
   const id = useId()
   const [kind, setKind] = useState<string>('box')
   const [, , names] = solids.find(([s]) => s === kind) ?? ['box', '', []]
@@ -181,7 +256,13 @@ function Measured({ next, busy, notKnown, onTell }: { next: Next; busy: boolean;
         ))}
       </div>
       {next.options.map((o) => (
-        <Form.Check key={o.id} id={`${id}-${o.id}`} label={o.words} checked={picks.includes(o.id)} onChange={(e) => setPicks(e.target.checked ? [...picks, o.id] : picks.filter((x) => x !== o.id))} />
+        <Form.Check
+          key={o.id}
+          id={`${id}-${o.id}`}
+          label={o.words}
+          checked={picks.includes(o.id)}
+          onChange={(e) => setPicks(e.target.checked ? [...picks, o.id] : picks.filter((x) => x !== o.id))}
+        />
       ))}
       <div className="stack">
         <Button disabled={busy || !ready} onClick={answer}>
@@ -193,7 +274,17 @@ function Measured({ next, busy, notKnown, onTell }: { next: Next; busy: boolean;
   )
 }
 
-function FigureOf({ next, busy, notKnown, onTell }: { next: Next; busy: boolean; notKnown: ReactNode; onTell: AskedProps['onTell'] }) {
+function FigureOf({
+  next,
+  busy,
+  notKnown,
+  onTell,
+}: {
+  next: Next
+  busy: boolean
+  notKnown: ReactNode
+  onTell: AskedProps['onTell']
+}) {
   const id = useId()
   const [typed, setTyped] = useState('')
   const figure = readNumber(typed)
@@ -202,7 +293,12 @@ function FigureOf({ next, busy, notKnown, onTell }: { next: Next; busy: boolean;
     <>
       <Form.Group controlId={id} className="field">
         <Form.Label>In {next.unit}</Form.Label>
-        <Form.Control inputMode="decimal" value={typed} onChange={(e) => setTyped(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && answer()} />
+        <Form.Control
+          inputMode="decimal"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && answer()}
+        />
       </Form.Group>
       <div className="stack">
         <Button disabled={busy || Number.isNaN(figure)} onClick={answer}>

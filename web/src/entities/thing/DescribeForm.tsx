@@ -46,7 +46,15 @@ function measures(d: Described, sizes: string[]) {
 }
 
 /** Measures a thing that is not on the shelf. What is left open stays not known. */
-export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Described; onDone: (d: Described) => void; word?: string }) {
+export function DescribeForm({
+  value,
+  onDone,
+  word = 'Check it',
+}: {
+  value: Described
+  onDone: (d: Described) => void
+  word?: string
+}) {
   const id = useId()
   const [sizes, setSizes] = useState<string[]>(() => (value.sizes_mm ?? []).map(String))
   const record = useRecord<Described, Described & { version: number }, Described>({
@@ -67,14 +75,22 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
   }
   const solid = solids.find(([s]) => s === d.solid)
   const edible = d.traits?.includes('food') ? 'food' : d.traits?.includes('not-food') ? 'not-food' : ''
-  const toggle = (t: string) => change({ traits: d.traits?.includes(t) ? d.traits.filter((x) => x !== t) : [...(d.traits ?? []), t] })
-  const toggleAllergen = (a: Schemas['Allergen']) => change({ contents: 'listed', allergens: d.allergens?.includes(a) ? d.allergens.filter((x) => x !== a) : [...(d.allergens ?? []), a] })
+  const toggle = (t: string) =>
+    change({ traits: d.traits?.includes(t) ? d.traits.filter((x) => x !== t) : [...(d.traits ?? []), t] })
+  const toggleAllergen = (a: Schemas['Allergen']) =>
+    change({
+      contents: 'listed',
+      allergens: d.allergens?.includes(a) ? d.allergens.filter((x) => x !== a) : [...(d.allergens ?? []), a],
+    })
   return (
     <Form className="describe" onSubmit={submit} aria-label={`Measure ${d.name}`}>
       <p className="soft">What you leave open stays not known, and is never cleared.</p>
       <Form.Group controlId={`${id}-form`} className="field">
         <Form.Label>In the hand</Form.Label>
-        <Form.Select value={d.form ?? ''} onChange={(e) => change({ form: (e.target.value || undefined) as Described['form'] })}>
+        <Form.Select
+          value={d.form ?? ''}
+          onChange={(e) => change({ form: (e.target.value || undefined) as Described['form'] })}
+        >
           <option value="">Not known</option>
           {forms.map(([f, words]) => (
             <option key={f} value={f}>
@@ -85,7 +101,10 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
       </Form.Group>
       <Form.Group controlId={`${id}-solid`} className="field">
         <Form.Label>Shape of the smallest piece</Form.Label>
-        <Form.Select value={d.solid ?? ''} onChange={(e) => change({ solid: (e.target.value || undefined) as Described['solid'] })}>
+        <Form.Select
+          value={d.solid ?? ''}
+          onChange={(e) => change({ solid: (e.target.value || undefined) as Described['solid'] })}
+        >
           <option value="">Not measured</option>
           {solids.map(([s, words]) => (
             <option key={s} value={s}>
@@ -99,14 +118,28 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
           {solid[2].map((name, i) => (
             <Form.Group key={name} controlId={`${id}-size-${i}`} className="field">
               <Form.Label>mm {name}</Form.Label>
-              <Form.Control inputMode="decimal" value={sizes[i] ?? ''} onChange={(e) => setSizes((old) => solid[2].map((_, j) => (j === i ? e.target.value : (old[j] ?? ''))))} />
+              <Form.Control
+                inputMode="decimal"
+                value={sizes[i] ?? ''}
+                onChange={(e) => setSizes((old) => solid[2].map((_, j) => (j === i ? e.target.value : (old[j] ?? ''))))}
+              />
             </Form.Group>
           ))}
         </div>
       )}
       <Form.Group controlId={`${id}-edible`} className="field">
         <Form.Label>To eat?</Form.Label>
-        <Form.Select value={edible} onChange={(e) => change({ traits: [...(d.traits ?? []).filter((t) => t !== 'food' && t !== 'not-food'), ...(e.target.value ? [e.target.value] : [])] })}>
+        <Form.Select
+          value={edible}
+          onChange={(e) =>
+            change({
+              traits: [
+                ...(d.traits ?? []).filter((t) => t !== 'food' && t !== 'not-food'),
+                ...(e.target.value ? [e.target.value] : []),
+              ],
+            })
+          }
+        >
           <option value="">A plain object, nothing to eat or rub in</option>
           <option value="food">Food</option>
           <option value="not-food">Soap, glue, paint, cosmetic or the like</option>
@@ -114,7 +147,15 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
       </Form.Group>
       <Form.Group controlId={`${id}-contents`} className="field">
         <Form.Label>What is in it</Form.Label>
-        <Form.Select value={d.contents ?? 'unknown'} onChange={(e) => change({ contents: e.target.value as Described['contents'], allergens: e.target.value === 'listed' ? d.allergens : undefined })}>
+        <Form.Select
+          value={d.contents ?? 'unknown'}
+          onChange={(e) =>
+            change({
+              contents: e.target.value as Described['contents'],
+              allergens: e.target.value === 'listed' ? d.allergens : undefined,
+            })
+          }
+        >
           <option value="unknown">Not known</option>
           <option value="listed">Known; the allergens are ticked below</option>
         </Form.Select>
@@ -123,17 +164,34 @@ export function DescribeForm({ value, onDone, word = 'Check it' }: { value: Desc
         <fieldset className="ticks">
           <legend>Holds</legend>
           {vocabulary.Allergen.map((a) => (
-            <Form.Check key={a} id={`${id}-${a}`} label={a} checked={d.allergens?.includes(a) ?? false} onChange={() => toggleAllergen(a)} />
+            <Form.Check
+              key={a}
+              id={`${id}-${a}`}
+              label={a}
+              checked={d.allergens?.includes(a) ?? false}
+              onChange={() => toggleAllergen(a)}
+            />
           ))}
         </fieldset>
       )}
       <fieldset className="ticks">
         <legend>Is any of this true?</legend>
         {traits.map(([t, words]) => (
-          <Form.Check key={t} id={`${id}-${t}`} label={words} checked={d.traits?.includes(t) ?? false} onChange={() => toggle(t)} />
+          <Form.Check
+            key={t}
+            id={`${id}-${t}`}
+            label={words}
+            checked={d.traits?.includes(t) ?? false}
+            onChange={() => toggle(t)}
+          />
         ))}
       </fieldset>
-      <Form.Check id={`${id}-else`} label="I looked: nothing else on this list is true" checked={d.nothing_else ?? false} onChange={(e) => change({ nothing_else: e.target.checked })} />
+      <Form.Check
+        id={`${id}-else`}
+        label="I looked: nothing else on this list is true"
+        checked={d.nothing_else ?? false}
+        onChange={(e) => change({ nothing_else: e.target.checked })}
+      />
       {record.notices()}
       <Button type="submit">{word}</Button>
     </Form>

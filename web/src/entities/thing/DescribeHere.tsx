@@ -24,7 +24,10 @@ export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Pro
   const [byHand, setByHand] = useState(Object.keys(columns).length > 0)
   const [at, setAt] = useState(told ?? [])
   const [answer, setAnswer] = useState<string>()
-  const check = useQuery({ ...checkQuery(byHand ? null : { described: { name, told: at }, answer, use, room_id: room }), placeholderData: (old: Schemas['CheckAnswer'] | undefined) => old })
+  const check = useQuery({
+    ...checkQuery(byHand ? null : { described: { name, told: at }, answer, use, room_id: room }),
+    placeholderData: (old: Schemas['CheckAnswer'] | undefined) => old,
+  })
   // Only what reads is put into the set-up.
   const reads = check.isSuccess && !check.isPlaceholderData && !byHand
   useEffect(() => {
@@ -65,7 +68,9 @@ export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Pro
           ))}
         </div>
       )}
-      {check.data?.asking && <AskThing asking={check.data.asking} told={at} busy={check.isPlaceholderData} takeFocus onTell={setAt} />}
+      {check.data?.asking && (
+        <AskThing asking={check.data.asking} told={at} busy={check.isPlaceholderData} takeFocus onTell={setAt} />
+      )}
       <p className="soft">
         <Button variant="quiet" onClick={() => setByHand(true)}>
           Fill in every trait yourself

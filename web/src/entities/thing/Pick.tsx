@@ -27,7 +27,10 @@ type Choice = ShelfItem | 'other'
 export function Pick({ label, placeholder, part, anything, families, autoFocus, onPick, onOther, otherWord }: Props) {
   const [words, setWords] = useState('')
   const client = useQueryClient()
-  const offered = (all: ShelfItem[], typed: string): Choice[] => [...(anything ? all : all.filter((i) => i.kind === 'thing' || (families && i.kind === 'family'))), ...(onOther && typed.trim() ? (['other'] as const) : [])]
+  const offered = (all: ShelfItem[], typed: string): Choice[] => [
+    ...(anything ? all : all.filter((i) => i.kind === 'thing' || (families && i.kind === 'family'))),
+    ...(onOther && typed.trim() ? (['other'] as const) : []),
+  ]
   const take = (choice: Choice | undefined, typed: string) => {
     if (choice === undefined) return
     if (choice === 'other') onOther?.(typed.trim())

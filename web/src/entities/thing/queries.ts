@@ -23,9 +23,11 @@ export const boardQuery = (room_id: string, use: string, q: string) =>
   queryOptions({
     ...unkept,
     queryKey: key('board', room_id, use, q),
-    queryFn: ({ signal }) => ask(api.GET('/api/shelf/board', { params: { query: { room_id, use, q: q || undefined } }, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.GET('/api/shelf/board', { params: { query: { room_id, use, q: q || undefined } }, signal })),
     // What stays while words are typed is for the same room and use.
-    placeholderData: (old: Schemas['BoardItem'][] | undefined, q) => (q?.queryKey[1] === room_id && q.queryKey[2] === use ? old : undefined),
+    placeholderData: (old: Schemas['BoardItem'][] | undefined, q) =>
+      q?.queryKey[1] === room_id && q.queryKey[2] === use ? old : undefined,
     enabled: room_id !== '',
   })
 
@@ -33,7 +35,8 @@ export const itemQuery = (id: string, use: string) =>
   queryOptions({
     ...unkept,
     queryKey: key('item', id, use),
-    queryFn: ({ signal }) => ask(api.GET('/api/shelf/items/{id}', { params: { path: { id }, query: { use } }, signal })),
+    queryFn: ({ signal }) =>
+      ask(api.GET('/api/shelf/items/{id}', { params: { path: { id }, query: { use } }, signal })),
   })
 
 /** What to do when something has happened. */

@@ -36,7 +36,14 @@ export function BatchPage() {
   if (batch.error) {
     return (
       <main className="screen">
-        <Failure error={batch.error instanceof ApiError && batch.error.status === 404 ? new Error('There is no such batch in this centre: look on its label, or find it by its name.') : batch.error} retry={() => void batch.refetch()} />
+        <Failure
+          error={
+            batch.error instanceof ApiError && batch.error.status === 404
+              ? new Error('There is no such batch in this centre: look on its label, or find it by its name.')
+              : batch.error
+          }
+          retry={() => void batch.refetch()}
+        />
         <Link to="/batches">Batches and tubs</Link>
       </main>
     )
@@ -119,7 +126,9 @@ export function BatchPage() {
               </li>
             ))}
           </ul>
-          <p className="soft">Local licensing rules and a health professional’s word come first, and an adult watches at all times.</p>
+          <p className="soft">
+            Local licensing rules and a health professional’s word come first, and an adult watches at all times.
+          </p>
         </section>
         <section aria-labelledby="until">
           <h2 id="until">Until when, and why</h2>
@@ -199,13 +208,25 @@ interface Noted {
 }
 
 /** What can happen to a batch now: the usual things with one tap, the others with what they ask. */
-function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas['BatchPage'], event: string, text: string) => Promise<void> }) {
+function Happens({
+  batch: b,
+  onNoted,
+}: {
+  batch: Batch
+  onNoted: (page: Schemas['BatchPage'], event: string, text: string) => Promise<void>
+}) {
   const rooms = useQuery(roomsQuery)
   const [room, setRoom] = useState(b.room_id)
   const [id, setID] = useState(() => v7())
   const [doing, setDoing] = useState<Doing>(null)
   const name = rooms.data?.find((r) => r.id === room)?.name ?? ''
-  const put = async (event: Event, text: string): Promise<Noted> => ({ page: await ask(api.PUT('/api/batch-events/{id}', { params: { path: { id } }, body: { ...event, batch_id: b.id } })), event: id, text })
+  const put = async (event: Event, text: string): Promise<Noted> => ({
+    page: await ask(
+      api.PUT('/api/batch-events/{id}', { params: { path: { id } }, body: { ...event, batch_id: b.id } }),
+    ),
+    event: id,
+    text,
+  })
   const noted = async ({ page, event, text }: Noted) => {
     setID(v7())
     setDoing(null)
@@ -218,7 +239,10 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
       const g = readNumber(amount)
       switch (doing) {
         case 'added':
-          return put({ kind: doing, item_id: item?.id, grams: g }, `${grams(g)} of ${item?.name.toLowerCase() ?? ''} went in.`)
+          return put(
+            { kind: doing, item_id: item?.id, grams: g },
+            `${grams(g)} of ${item?.name.toLowerCase() ?? ''} went in.`,
+          )
         case 'set-aside':
           return put({ kind: doing, grams: g, room_id: room, to_id: v7() }, `${grams(g)} set aside for ${name}.`)
         case 'discarded':
@@ -231,8 +255,15 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
     onSaved: noted,
     stays: () => ({ version: 0 }),
   })
-  const tap = useMutation({ mutationFn: ({ event, text }: { event: Event; text: string }) => put(event, text), onSuccess: noted })
-  const { values: { item, amount, signs, reason }, change, wrong } = record
+  const tap = useMutation({
+    mutationFn: ({ event, text }: { event: Event; text: string }) => put(event, text),
+    onSuccess: noted,
+  })
+  const {
+    values: { item, amount, signs, reason },
+    change,
+    wrong,
+  } = record
   const busy = record.busy || tap.isPending
   const weighed = Number.isFinite(readNumber(amount)) && readNumber(amount) > 0
   const toggle = (what: Doing) => {
@@ -249,11 +280,18 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
             </option>
           ))}
         </Form.Select>
-        <Button disabled={busy || !name} onClick={() => tap.mutate({ event: { kind: 'used', room_id: room }, text: `Used in ${name}.` })}>
+        <Button
+          disabled={busy || !name}
+          onClick={() => tap.mutate({ event: { kind: 'used', room_id: room }, text: `Used in ${name}.` })}
+        >
           Used in {name}
         </Button>
         {room !== b.room_id && (
-          <Button variant="outline-primary" disabled={busy} onClick={() => tap.mutate({ event: { kind: 'moved', room_id: room }, text: `Moved to ${name}.` })}>
+          <Button
+            variant="outline-primary"
+            disabled={busy}
+            onClick={() => tap.mutate({ event: { kind: 'moved', room_id: room }, text: `Moved to ${name}.` })}
+          >
             Moved to {name}
           </Button>
         )}
@@ -275,7 +313,12 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
           <legend>What is there to see or to smell?</legend>
           <div className="chips">
             {(Object.keys(signWords) as Schemas['Sign'][]).map((s) => (
-              <button key={s} type="button" aria-pressed={signs.includes(s)} onClick={() => change({ signs: signs.includes(s) ? signs.filter((x) => x !== s) : [...signs, s] })}>
+              <button
+                key={s}
+                type="button"
+                aria-pressed={signs.includes(s)}
+                onClick={() => change({ signs: signs.includes(s) ? signs.filter((x) => x !== s) : [...signs, s] })}
+              >
                 {signWords[s]}
               </button>
             ))}
@@ -290,13 +333,26 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
           <legend>{item ? `How much ${item.name.toLowerCase()} went in?` : 'What went in?'}</legend>
           {item ? (
             <div className="happens-row">
-              <Form.Control aria-label={`Grams of ${item.name}`} inputMode="decimal" maxLength={8} placeholder="g" value={amount} isInvalid={!!wrong('grams')} onChange={(e) => change({ amount: e.target.value })} />
+              <Form.Control
+                aria-label={`Grams of ${item.name}`}
+                inputMode="decimal"
+                maxLength={8}
+                placeholder="g"
+                value={amount}
+                isInvalid={!!wrong('grams')}
+                onChange={(e) => change({ amount: e.target.value })}
+              />
               <Button type="submit" disabled={busy || !weighed}>
                 It is in
               </Button>
             </div>
           ) : (
-            <Pick label="What went in" placeholder="flour, oats, vanilla extract" autoFocus onPick={({ id: of, name: called }) => change({ item: { id: of, name: called } })} />
+            <Pick
+              label="What went in"
+              placeholder="flour, oats, vanilla extract"
+              autoFocus
+              onPick={({ id: of, name: called }) => change({ item: { id: of, name: called } })}
+            />
           )}
         </fieldset>
       )}
@@ -304,7 +360,15 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
         <fieldset>
           <legend>How much is set aside for {name}?</legend>
           <div className="happens-row">
-            <Form.Control aria-label="Grams set aside" inputMode="decimal" maxLength={8} placeholder="g" value={amount} isInvalid={!!wrong('grams')} onChange={(e) => change({ amount: e.target.value })} />
+            <Form.Control
+              aria-label="Grams set aside"
+              inputMode="decimal"
+              maxLength={8}
+              placeholder="g"
+              value={amount}
+              isInvalid={!!wrong('grams')}
+              onChange={(e) => change({ amount: e.target.value })}
+            />
             <Button type="submit" disabled={busy || !weighed}>
               Set aside
             </Button>
@@ -315,7 +379,14 @@ function Happens({ batch: b, onNoted }: { batch: Batch; onNoted: (page: Schemas[
         <fieldset>
           <legend>Why is it thrown away?</legend>
           <div className="happens-row">
-            <Form.Control aria-label="Why it is thrown away" maxLength={120} placeholder="past its day, dried out, spilt" value={reason} isInvalid={!!wrong('reason')} onChange={(e) => change({ reason: e.target.value })} />
+            <Form.Control
+              aria-label="Why it is thrown away"
+              maxLength={120}
+              placeholder="past its day, dried out, spilt"
+              value={reason}
+              isInvalid={!!wrong('reason')}
+              onChange={(e) => change({ reason: e.target.value })}
+            />
             <Button type="submit" disabled={busy || reason.trim() === ''}>
               It is in the bin
             </Button>

@@ -23,7 +23,11 @@ export function Batches() {
       <header className="screen-head">
         <div>
           <h1>Batches and tubs</h1>
-          <p className="soft">{inUse.data ? `${plural(all.length, 'batch', 'batches')} in use${look.length > 0 ? `, ${look.length} to look at today` : ''}.` : ' '}</p>
+          <p className="soft">
+            {inUse.data
+              ? `${plural(all.length, 'batch', 'batches')} in use${look.length > 0 ? `, ${look.length} to look at today` : ''}.`
+              : ' '}
+          </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/cupboard">
@@ -41,13 +45,24 @@ export function Batches() {
       </header>
       {inUse.error && <Failure error={inUse.error} retry={() => void inUse.refetch()} />}
       {!inUse.data && !inUse.error && <Waiting what="the batches" />}
-      {inUse.data && all.length === 0 && <Empty>Nothing stands ready. Made from a plan or freely, a batch says here until when and for whom it is.</Empty>}
+      {inUse.data && all.length === 0 && (
+        <Empty>
+          Nothing stands ready. Made from a plan or freely, a batch says here until when and for whom it is.
+        </Empty>
+      )}
       <List title="Look at today" batches={look} />
       <List title="In use" batches={fine} />
       <section aria-labelledby="every">
         <h2 id="every">Find any batch</h2>
         <div className="find-batch">
-          <Form.Control type="search" aria-label="Find a batch by its name or the code of its label" placeholder="Name, or the code of a label" maxLength={60} value={words} onChange={(e) => setWords(e.target.value)} />
+          <Form.Control
+            type="search"
+            aria-label="Find a batch by its name or the code of its label"
+            placeholder="Name, or the code of a label"
+            maxLength={60}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
           {!q && (
             <Button variant="outline-primary" aria-expanded={past} onClick={() => setPast(!past)}>
               {past ? 'Hide what is over' : 'Show all, also what is over'}
@@ -70,7 +85,11 @@ function Found({ words }: { words: string }) {
     <>
       <Lines batches={all} />
       {found.hasNextPage && (
-        <Button variant="outline-primary" disabled={found.isFetchingNextPage} onClick={() => void found.fetchNextPage()}>
+        <Button
+          variant="outline-primary"
+          disabled={found.isFetchingNextPage}
+          onClick={() => void found.fetchNextPage()}
+        >
           Show earlier ones
         </Button>
       )}

@@ -37,7 +37,10 @@ export function NewBatch() {
   const rooms = useQuery(roomsQuery)
   const book = useQuery(bookQuery)
   const at = room || (rooms.data?.[0]?.id ?? '')
-  const making = useQuery({ ...makingQuery(orderOf(recipe, at, params), rooms.data?.find((r) => r.id === at)?.version ?? 0), enabled: recipe !== '' && at !== '' })
+  const making = useQuery({
+    ...makingQuery(orderOf(recipe, at, params), rooms.data?.find((r) => r.id === at)?.version ?? 0),
+    enabled: recipe !== '' && at !== '',
+  })
   const error = rooms.error ?? book.error
   if (error) return <Failure error={error} />
   if (!rooms.data || !book.data) return <Waiting what="the recipes" />
@@ -47,7 +50,9 @@ export function NewBatch() {
       <header className="screen-head">
         <div>
           <h1>A batch or a tub</h1>
-          <p className="soft">What really went in, when and for whom: Emblo says until when, and who may not have it.</p>
+          <p className="soft">
+            What really went in, when and for whom: Emblo says until when, and who may not have it.
+          </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/batches">
@@ -111,13 +116,33 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
   const navigate = useNavigate()
   const amounts = (typed: Typed): { name: string; lines: Line[]; total: string; store: string } => {
     const here = typed.by === recipe ? typed : undefined
-    const lines = here?.lines ?? made?.amounts.map((a) => ({ item_id: a.item_id, name: a.name, grams: a.as_needed ? '' : String(Math.round(a.exact_g)) })) ?? []
+    const lines =
+      here?.lines ??
+      made?.amounts.map((a) => ({
+        item_id: a.item_id,
+        name: a.name,
+        grams: a.as_needed ? '' : String(Math.round(a.exact_g)),
+      })) ??
+      []
     const sum = lines.reduce((all, l) => all + (Number.isFinite(readNumber(l.grams)) ? readNumber(l.grams) : 0), 0)
     const share = made && made.mixed_g > 0 ? made.made_g / made.mixed_g : 1
-    return { lines, name: typed.name ?? made?.name ?? '', total: here?.total ?? String(Math.round(sum * share)), store: typed.store ?? (made?.needs_cold ? 'in the fridge, closed' : 'airtight') }
+    return {
+      lines,
+      name: typed.name ?? made?.name ?? '',
+      total: here?.total ?? String(Math.round(sum * share)),
+      store: typed.store ?? (made?.needs_cold ? 'in the fridge, closed' : 'airtight'),
+    }
   }
   const record = useRecord<Typed, { version: number }, Schemas['BatchPage']>({
-    first: { name: undefined, by: undefined, lines: undefined, total: undefined, on: session.today, store: undefined, chilled: false },
+    first: {
+      name: undefined,
+      by: undefined,
+      lines: undefined,
+      total: undefined,
+      on: session.today,
+      store: undefined,
+      chilled: false,
+    },
     version: 0,
     send: async (_, typed) => {
       const { name, lines, total, store } = amounts(typed)
@@ -148,16 +173,27 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
   })
   const { values, change, wrong } = record
   const { name, lines, total, store } = amounts(values)
-  const setLines = (all: Line[]) => change({ by: recipe, lines: all, total: values.by === recipe ? values.total : undefined })
+  const setLines = (all: Line[]) =>
+    change({ by: recipe, lines: all, total: values.by === recipe ? values.total : undefined })
   const days = Array.from({ length: daysBack }, (_, i) => plusDays(session.today, -i))
   return (
     <Form aria-label="The batch" noValidate onSubmit={record.submit}>
       <div className="happens-row">
         <Field id="batch-name" label="Name" wrong={wrong('name')}>
-          <Form.Control maxLength={limits.BatchInput.name} value={name} isInvalid={!!wrong('name')} placeholder={recipe ? 'Stove dough, red' : 'Rice tub'} onChange={(e) => change({ name: e.target.value })} />
+          <Form.Control
+            maxLength={limits.BatchInput.name}
+            value={name}
+            isInvalid={!!wrong('name')}
+            placeholder={recipe ? 'Stove dough, red' : 'Rice tub'}
+            onChange={(e) => change({ name: e.target.value })}
+          />
         </Field>
         <Field id="batch-on" label="Made" wrong={wrong('made_on')}>
-          <Form.Select value={values.on} isInvalid={!!wrong('made_on')} onChange={(e) => change({ on: e.target.value })}>
+          <Form.Select
+            value={values.on}
+            isInvalid={!!wrong('made_on')}
+            onChange={(e) => change({ on: e.target.value })}
+          >
             {days.map((d) => (
               <option key={d} value={d}>
                 {d === session.today ? 'today' : day(d)}
@@ -167,29 +203,70 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
           </Form.Select>
         </Field>
         <Field id="batch-store" label="Kept" wrong={wrong('store')}>
-          <Form.Control maxLength={limits.BatchInput.store} value={store} isInvalid={!!wrong('store')} onChange={(e) => change({ store: e.target.value })} />
+          <Form.Control
+            maxLength={limits.BatchInput.store}
+            value={store}
+            isInvalid={!!wrong('store')}
+            onChange={(e) => change({ store: e.target.value })}
+          />
         </Field>
-        <Form.Check id="batch-chilled" type="checkbox" label="Closed at once and chilled, no hand was in it" checked={values.chilled} onChange={(e) => change({ chilled: e.target.checked })} />
+        <Form.Check
+          id="batch-chilled"
+          type="checkbox"
+          label="Closed at once and chilled, no hand was in it"
+          checked={values.chilled}
+          onChange={(e) => change({ chilled: e.target.checked })}
+        />
       </div>
       <h2>What really went in</h2>
       <ul className="went-in">
         {lines.map((l, i) => (
           <li key={l.item_id}>
             <label htmlFor={`in-${l.item_id}`}>{l.name}</label>
-            <Form.Control id={`in-${l.item_id}`} inputMode="decimal" maxLength={8} value={l.grams} isInvalid={!!wrong(`lines.${i}.grams`)} onChange={(e) => setLines(lines.map((x, n) => (n === i ? { ...x, grams: e.target.value } : x)))} />
+            <Form.Control
+              id={`in-${l.item_id}`}
+              inputMode="decimal"
+              maxLength={8}
+              value={l.grams}
+              isInvalid={!!wrong(`lines.${i}.grams`)}
+              onChange={(e) => setLines(lines.map((x, n) => (n === i ? { ...x, grams: e.target.value } : x)))}
+            />
             <span>g</span>
             {recipe === '' && (
-              <Button variant="quiet" className="drop-x" aria-label={`Drop ${l.name}`} onClick={() => setLines(lines.filter((_, n) => n !== i))}>
+              <Button
+                variant="quiet"
+                className="drop-x"
+                aria-label={`Drop ${l.name}`}
+                onClick={() => setLines(lines.filter((_, n) => n !== i))}
+              >
                 ×
               </Button>
             )}
           </li>
         ))}
       </ul>
-      {(recipe === '' || lines.length > 0) && <Pick label={recipe ? 'Something else went in too' : 'What fills the tub'} placeholder={recipe ? 'oats, vanilla extract' : 'rice, chickpeas, sand'} onPick={(i) => setLines(lines.some((l) => l.item_id === i.id) ? lines : [...lines, { item_id: i.id, name: i.name, grams: '' }])} />}
+      {(recipe === '' || lines.length > 0) && (
+        <Pick
+          label={recipe ? 'Something else went in too' : 'What fills the tub'}
+          placeholder={recipe ? 'oats, vanilla extract' : 'rice, chickpeas, sand'}
+          onPick={(i) =>
+            setLines(
+              lines.some((l) => l.item_id === i.id) ? lines : [...lines, { item_id: i.id, name: i.name, grams: '' }],
+            )
+          }
+        />
+      )}
       <div className="happens-row">
         <Field id="batch-total" label="In all, ready, g" wrong={wrong('made_g')}>
-          <Form.Control inputMode="decimal" maxLength={8} value={total} isInvalid={!!wrong('made_g')} onChange={(e) => change({ by: recipe, total: e.target.value, lines: values.by === recipe ? values.lines : undefined })} />
+          <Form.Control
+            inputMode="decimal"
+            maxLength={8}
+            value={total}
+            isInvalid={!!wrong('made_g')}
+            onChange={(e) =>
+              change({ by: recipe, total: e.target.value, lines: values.by === recipe ? values.lines : undefined })
+            }
+          />
         </Field>
         {made && <span className="soft">by the recipe {grams(made.made_g)}</span>}
       </div>

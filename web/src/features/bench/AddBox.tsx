@@ -34,9 +34,15 @@ export function AddBox({ into, onPlace, onAdd }: Props) {
     return item ? { item } : told(line)
   }
   const paste = async (text: string) => {
-    const lines = text.split('\n').map((l) => l.replace(/^\s*(?:[-*•]|\d+[.)])\s+/, '').trim()).filter(Boolean)
+    const lines = text
+      .split('\n')
+      .map((l) => l.replace(/^\s*(?:[-*•]|\d+[.)])\s+/, '').trim())
+      .filter(Boolean)
     setSaid(`Reading ${lines.length} lines…`)
-    await put(() => Promise.all(lines.slice(0, most).map(named)), lines.length > most ? `${most} of ${lines.length} lines are in: a set-up takes no more.` : '')
+    await put(
+      () => Promise.all(lines.slice(0, most).map(named)),
+      lines.length > most ? `${most} of ${lines.length} lines are in: a set-up takes no more.` : '',
+    )
   }
   const put = async (all: () => Chosen[] | Promise<Chosen[]>, done = '') => {
     try {
@@ -56,7 +62,13 @@ export function AddBox({ into, onPlace, onAdd }: Props) {
         void paste(text)
       }}
     >
-      <Pick anything label="Add what goes in" placeholder="Type a filler, find, tool or mix" onPick={(item) => void put(() => [{ item }])} onOther={(words) => void put(() => [told(words)])} />
+      <Pick
+        anything
+        label="Add what goes in"
+        placeholder="Type a filler, find, tool or mix"
+        onPick={(item) => void put(() => [{ item }])}
+        onOther={(words) => void put(() => [told(words)])}
+      />
       <div className="under">
         <p className="soft" role="status">
           {said || into || 'A pasted list goes in line by line.'}

@@ -4,13 +4,14 @@ import { Button, Form } from 'react-bootstrap'
 import type { Base, Line, PlaceAnswer, Schemas } from '../../api/client'
 import { batchesQuery } from '../../entities/batch/queries'
 import { bookQuery } from '../../entities/recipe/queries'
-import { grams, litres } from '../../ui/format'
+import { grams } from '../../ui/format'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
 import { useWords } from '../../ui/words'
 import { deepestOf, depthIn } from './adding'
 import { NotHere } from './NotHere'
+import { OtherVessels } from './OtherVessels'
 
 interface Props {
   base: Base
@@ -34,10 +35,19 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
   const book = useQuery(bookQuery)
   const [missing, setMissing] = useState(false)
   const vessel = book.data?.vessels.find((v) => v.id === base.vessel_id)
-  const layers = base.kind === 'fill' ? [...(base.item_id ? [{ item_id: base.item_id, depth_mm: base.depth_mm ?? 0 }] : []), ...(base.more ?? [])] : []
+  const layers =
+    base.kind === 'fill'
+      ? [...(base.item_id ? [{ item_id: base.item_id, depth_mm: base.depth_mm ?? 0 }] : []), ...(base.more ?? [])]
+      : []
   const poured = answer?.fill?.poured
   const several = layers.length > 1
-  const setLayer = (n: number, depth_mm: number) => onChange(n === 0 ? { ...base, depth_mm } : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm } : l)) }, `depth ${n}`)
+  const setLayer = (n: number, depth_mm: number) =>
+    onChange(
+      n === 0
+        ? { ...base, depth_mm }
+        : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm } : l)) },
+      `depth ${n}`,
+    )
   const drop = (n: number) => {
     if (!several) return onChange(undefined)
     const [first, ...more] = layers.filter((_, i) => i !== n)
@@ -57,22 +67,43 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
               <button type="button" className="opens" aria-expanded={open} onClick={onOpen}>
                 {name}
               </button>
-              {base.kind === 'fill' && answer?.fill?.ice && <span className="soft">frozen in {answer.fill.ice.freezes}</span>}
+              {base.kind === 'fill' && answer?.fill?.ice && (
+                <span className="soft">frozen in {answer.fill.ice.freezes}</span>
+              )}
               {base.kind === 'fill' && poured?.[n] && !answer?.fill?.ice && (
                 <span className={poured[n].packs ? 'short' : 'soft'}>
-                  {layer?.depth_mm} mm{several && (base.side_by_side ? ', side by side' : n === 0 ? ' at the floor' : ' over it')}
+                  {layer?.depth_mm} mm
+                  {several && (base.side_by_side ? ', side by side' : n === 0 ? ' at the floor' : ' over it')}
                   {poured[n].packs ? `; ${poured[n].packs} more to buy` : ''}
                 </span>
               )}
             </div>
             <span className="amount figure">{insteadOfCount(mark) ?? (amount ? grams(amount) : '')}</span>
             {!readOnly && (
-              <Button variant="quiet" className="drop-x" aria-label={several ? `Take out ${name}` : 'Take out the base'} title="Take out" onClick={() => drop(n)}>
+              <Button
+                variant="quiet"
+                className="drop-x"
+                aria-label={several ? `Take out ${name}` : 'Take out the base'}
+                title="Take out"
+                onClick={() => drop(n)}
+              >
                 ×
               </Button>
             )}
             {several && !readOnly && (
-              <div className="controls">{(n === 0 || !base.side_by_side) && <Stepper label={`Depth of ${name}`} unit="mm" value={layer?.depth_mm ?? 0} min={1} max={vessel ? deepestOf(vessel, base) : 75} step={5} onChange={(mm) => setLayer(n, mm)} />}</div>
+              <div className="controls">
+                {(n === 0 || !base.side_by_side) && (
+                  <Stepper
+                    label={`Depth of ${name}`}
+                    unit="mm"
+                    value={layer?.depth_mm ?? 0}
+                    min={1}
+                    max={vessel ? deepestOf(vessel, base) : 75}
+                    step={5}
+                    onChange={(mm) => setLayer(n, mm)}
+                  />
+                )}
+              </div>
             )}
           </div>
         )
@@ -83,7 +114,17 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             <MixControls base={base} readOnly={readOnly} open={open} onChange={onChange} />
           ) : (
             <>
-              <FillControls base={base} vessel={vessel} vessels={book.data?.vessels ?? []} answer={answer} readOnly={readOnly} several={several} of={of} open={open || !base.item_id} onChange={onChange} />
+              <FillControls
+                base={base}
+                vessel={vessel}
+                vessels={book.data?.vessels ?? []}
+                answer={answer}
+                readOnly={readOnly}
+                several={several}
+                of={of}
+                open={open || !base.item_id}
+                onChange={onChange}
+              />
               {open && !readOnly && base.item_id && !several && (
                 <Button variant="quiet" aria-expanded={missing} onClick={() => setMissing(!missing)}>
                   Not here<span className="visually-hidden"> {lines[0]?.name}</span>
@@ -98,7 +139,10 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
             input={{ room_id: room, play_at: playAt, base, not_here: true }}
             onTake={(s) => {
               setMissing(false)
-              onSwap({ ...base, item_id: s.item_id, frozen: undefined }, `${s.name} in place of ${lines[0]?.name ?? ''}.`)
+              onSwap(
+                { ...base, item_id: s.item_id, frozen: undefined },
+                `${s.name} in place of ${lines[0]?.name ?? ''}.`,
+              )
             }}
           />
         )}
@@ -118,7 +162,12 @@ interface Controls {
 function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> & { what: string; closes: boolean }) {
   const offered = useWords.filter(([u]) => u !== 'adult-tool' && (u !== 'sealed' || closes))
   return (
-    <Form.Select aria-label={`How children meet the ${what}`} value={base.use ?? 'open'} disabled={readOnly} onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}>
+    <Form.Select
+      aria-label={`How children meet the ${what}`}
+      value={base.use ?? 'open'}
+      disabled={readOnly}
+      onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}
+    >
       {offered.map(([u, w]) => (
         <option key={u} value={u}>
           {w}
@@ -129,23 +178,55 @@ function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> 
 }
 
 function MixControls({ base, readOnly, open, onChange }: Controls) {
-  const batches = useQuery(batchesQuery).data?.batches.filter((b) => b.id === base.batch_id || (b.recipe_id === base.recipe_id && b.state === 'fine')) ?? []
+  const batches =
+    useQuery(batchesQuery).data?.batches.filter(
+      (b) => b.id === base.batch_id || (b.recipe_id === base.recipe_id && b.state === 'fine'),
+    ) ?? []
   return (
     <>
       {(batches.length > 0 || base.batch_id) && (
-        <Form.Select aria-label="Made anew, or taken from a batch" value={base.batch_id ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, batch_id: e.target.value || undefined })}>
+        <Form.Select
+          aria-label="Made anew, or taken from a batch"
+          value={base.batch_id ?? ''}
+          disabled={readOnly}
+          onChange={(e) => onChange({ ...base, batch_id: e.target.value || undefined })}
+        >
           <option value="">made anew</option>
           {batches.map((b) => (
             <option key={b.id} value={b.id}>
               from {b.name}, {grams(b.left_g)}, label {b.code}
             </option>
           ))}
-          {base.batch_id && !batches.some((b) => b.id === base.batch_id) && <option value={base.batch_id}>from a batch that is over</option>}
+          {base.batch_id && !batches.some((b) => b.id === base.batch_id) && (
+            <option value={base.batch_id}>from a batch that is over</option>
+          )}
         </Form.Select>
       )}
-      <Stepper label="Grams for each child" unit="g each" value={base.portion_g} min={1} max={2000} step={10} disabled={readOnly} onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')} />
-      <Stepper label="Colours" unit={base.colours === 1 ? 'colour' : 'colours'} value={base.colours ?? 1} min={1} max={6} disabled={readOnly} onChange={(colours) => onChange({ ...base, colours }, 'colours')} />
-      <Form.Select aria-label="Pot" value={base.pot_ml ?? ''} disabled={readOnly} onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}>
+      <Stepper
+        label="Grams for each child"
+        unit="g each"
+        value={base.portion_g}
+        min={1}
+        max={2000}
+        step={10}
+        disabled={readOnly}
+        onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')}
+      />
+      <Stepper
+        label="Colours"
+        unit={base.colours === 1 ? 'colour' : 'colours'}
+        value={base.colours ?? 1}
+        min={1}
+        max={6}
+        disabled={readOnly}
+        onChange={(colours) => onChange({ ...base, colours }, 'colours')}
+      />
+      <Form.Select
+        aria-label="Pot"
+        value={base.pot_ml ?? ''}
+        disabled={readOnly}
+        onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}
+      >
         <option value="">any pot</option>
         {potSizes.map((l) => (
           <option key={l} value={l * 1000}>
@@ -153,25 +234,51 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
           </option>
         ))}
       </Form.Select>
-      {(open || (base.use ?? 'open') !== 'open') && <Met base={base} what="mix" closes readOnly={readOnly} onChange={onChange} />}
+      {(open || (base.use ?? 'open') !== 'open') && (
+        <Met base={base} what="mix" closes readOnly={readOnly} onChange={onChange} />
+      )}
     </>
   )
 }
 
 /** What is in a bag or a bottle is met through it: it is sealed. */
 
-function FillControls({ base, vessel, vessels, answer, readOnly, several, of, open, onChange }: Controls & { of: string; vessel?: Schemas['Vessel']; vessels: Schemas['Vessel'][]; answer?: PlaceAnswer; several: boolean }) {
+function FillControls({
+  base,
+  vessel,
+  vessels,
+  answer,
+  readOnly,
+  several,
+  of,
+  open,
+  onChange,
+}: Controls & {
+  of: string
+  vessel?: Schemas['Vessel']
+  vessels: Schemas['Vessel'][]
+  answer?: PlaceAnswer
+  several: boolean
+}) {
   const id = useId()
   const deepest = vessel ? deepestOf(vessel, base) : 75
   const fine = deepest < 20
   const pour = (next: Schemas['Vessel']) => {
     const use = next.closes ? 'sealed' : base.use === 'sealed' ? 'open' : base.use
-    const moved: Base = { ...base, vessel_id: next.id, vessels: undefined, depth_mm: next.jar && next.closes ? next.closed_mm : base.depth_mm, use, frozen: base.frozen && next.shape !== 'bottle' ? true : undefined }
+    const moved: Base = {
+      ...base,
+      vessel_id: next.id,
+      vessels: undefined,
+      depth_mm: next.jar && next.closes ? next.closed_mm : base.depth_mm,
+      use,
+      frozen: base.frozen && next.shape !== 'bottle' ? true : undefined,
+    }
     const mm = base.item_id ? depthIn(next, moved) : undefined
     const share = base.more && mm ? Math.max(1, Math.floor(mm / (1 + base.more.length))) : mm
     onChange({ ...moved, depth_mm: share, more: base.more?.map((l) => ({ ...l, depth_mm: share ?? l.depth_mm })) })
   }
-  const fit = (next: Base, v = vessel): Base => (v && next.item_id && !next.more ? { ...next, depth_mm: Math.min(next.depth_mm ?? 40, deepestOf(v, next)) } : next)
+  const fit = (next: Base, v = vessel): Base =>
+    v && next.item_id && !next.more ? { ...next, depth_mm: Math.min(next.depth_mm ?? 40, deepestOf(v, next)) } : next
   const liquid = answer?.fill?.poured.length === 1 && answer.fill.poured[0]?.liquid
   return (
     <>
@@ -190,51 +297,76 @@ function FillControls({ base, vessel, vessels, answer, readOnly, several, of, op
           </option>
         ))}
       </Form.Select>
-      {base.item_id && !several && <Stepper label={`Depth${of}`} unit="mm deep" value={base.depth_mm ?? 40} min={fine ? 1 : 5} max={deepest} step={fine ? 1 : 5} disabled={readOnly} onChange={(depth_mm) => onChange({ ...base, depth_mm }, 'depth 0')} />}
-      <Stepper label={`Vessels${of}`} unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'} value={base.vessels ?? answer?.fill?.tubs ?? 1} min={1} max={40} disabled={readOnly} onChange={(n) => onChange({ ...base, vessels: n }, 'vessels')} />
-      {(open || (base.use ?? 'open') !== 'open') && base.item_id && <Met base={base} what="filler" closes={vessel?.closes ?? false} readOnly={readOnly} onChange={(next) => onChange(fit(next))} />}
+      {base.item_id && !several && (
+        <Stepper
+          label={`Depth${of}`}
+          unit="mm deep"
+          value={base.depth_mm ?? 40}
+          min={fine ? 1 : 5}
+          max={deepest}
+          step={fine ? 1 : 5}
+          disabled={readOnly}
+          onChange={(depth_mm) => onChange({ ...base, depth_mm }, 'depth 0')}
+        />
+      )}
+      <Stepper
+        label={`Vessels${of}`}
+        unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'}
+        value={base.vessels ?? answer?.fill?.tubs ?? 1}
+        min={1}
+        max={40}
+        disabled={readOnly}
+        onChange={(n) => onChange({ ...base, vessels: n }, 'vessels')}
+      />
+      {(open || (base.use ?? 'open') !== 'open') && base.item_id && (
+        <Met
+          base={base}
+          what="filler"
+          closes={vessel?.closes ?? false}
+          readOnly={readOnly}
+          onChange={(next) => onChange(fit(next))}
+        />
+      )}
       {open && !readOnly && base.item_id && !several && !base.frozen && !liquid && vessel?.styles && (
         <div className="styles" role="group" aria-label="As deep as it is for">
           {vessel.styles.map((s) => (
-            <button key={s.words} type="button" aria-pressed={base.depth_mm === s.depth_mm} onClick={() => onChange({ ...base, depth_mm: s.depth_mm })}>
+            <button
+              key={s.words}
+              type="button"
+              aria-pressed={base.depth_mm === s.depth_mm}
+              onClick={() => onChange({ ...base, depth_mm: s.depth_mm })}
+            >
               {s.words}
             </button>
           ))}
         </div>
       )}
-      {(open || base.frozen) && !readOnly && (liquid || base.frozen) && vessel?.shape !== 'bottle' && <Form.Check type="switch" id={`${id}-frozen`} label="freeze it" checked={base.frozen ?? false} onChange={(e) => onChange(fit({ ...base, frozen: e.target.checked || undefined, depth_mm: e.target.checked && vessel ? vessel.frozen_mm : base.depth_mm }))} />}
+      {(open || base.frozen) && !readOnly && (liquid || base.frozen) && vessel?.shape !== 'bottle' && (
+        <Form.Check
+          type="switch"
+          id={`${id}-frozen`}
+          label="freeze it"
+          checked={base.frozen ?? false}
+          onChange={(e) =>
+            onChange(
+              fit({
+                ...base,
+                frozen: e.target.checked || undefined,
+                depth_mm: e.target.checked && vessel ? vessel.frozen_mm : base.depth_mm,
+              }),
+            )
+          }
+        />
+      )}
       {open && !readOnly && vessel && base.item_id && <OtherVessels vessel={vessel} vessels={vessels} onTake={pour} />}
-      {!readOnly && several && <Form.Check type="switch" id={`${id}-beside`} label="side by side" checked={base.side_by_side ?? false} onChange={(e) => onChange({ ...base, side_by_side: e.target.checked || undefined })} />}
-    </>
-  )
-}
-
-/** What has just been opened does not stay behind the edge of the counter. */
-const intoView = (e: HTMLElement | null) => e?.scrollIntoView({ block: 'nearest' })
-
-/** Vessels to take when the one that was planned is not here. */
-function OtherVessels({ vessel, vessels, onTake }: { vessel: Schemas['Vessel']; vessels: Schemas['Vessel'][]; onTake: (v: Schemas['Vessel']) => void }) {
-  const [asked, setAsked] = useState(false)
-  const others = (vessel.others ?? []).flatMap((id) => vessels.find((v) => v.id === id) ?? [])
-  return (
-    <>
-      <Button variant="quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
-        No {vessel.name.toLowerCase()} here
-      </Button>
-      {asked && (
-        <ul className="swaps others" ref={intoView} aria-label={`Instead of the ${vessel.name.toLowerCase()}`}>
-          {others.map((v) => (
-            <li key={v.id}>
-              <div>
-                <b>{v.name}</b>
-                <span className="soft">{v.shape === 'wall' ? `${v.top_length_mm} mm across` : `holds ${litres(v.holds_ml ?? 0)} for play`}</span>
-              </div>
-              <Button variant="outline-primary" onClick={() => onTake(v)}>
-                Take<span className="visually-hidden"> {v.name}</span>
-              </Button>
-            </li>
-          ))}
-        </ul>
+      {!readOnly && several && (
+        <Form.Check
+          type="switch"
+          id={`${id}-beside`}
+          label="side by side"
+          checked={base.side_by_side ?? false}
+          onChange={(e) => onChange({ ...base, side_by_side: e.target.checked || undefined })}
+        />
       )}
     </>
   )

@@ -35,7 +35,14 @@ export function Bench() {
   if (error && !(setup.data && rooms.data)) {
     return (
       <main className="screen">
-        <Failure error={error} retry={error instanceof ApiError && error.status === 404 ? undefined : () => void Promise.all([setup.refetch(), rooms.refetch()])} />
+        <Failure
+          error={error}
+          retry={
+            error instanceof ApiError && error.status === 404
+              ? undefined
+              : () => void Promise.all([setup.refetch(), rooms.refetch()])
+          }
+        />
       </main>
     )
   }
@@ -53,7 +60,17 @@ interface Step {
 function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room[] }) {
   const session = useSession()
   const canWrite = mayWrite(session)
-  const { draft, latest, change: step, reset, undo, redo, takeBack, canUndo, canRedo } = useDraft(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
+  const {
+    draft,
+    latest,
+    change: step,
+    reset,
+    undo,
+    redo,
+    takeBack,
+    canUndo,
+    canRedo,
+  } = useDraft(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
   const [together, setTogether] = useState(false)
   const [taken, setTaken] = useState<Step | null>(null)
   usePageTitle(draft.name)
@@ -87,7 +104,8 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const held = !fresh && !late && !asked.isError && asked.data !== undefined && sameThings(plan, asked.data.plan)
   // One thing is judged with the others beside it: when those have changed, no mark stays.
   const stands = asked.data && !asked.isError && (fresh || !late || sameThings(plan, asked.data.plan))
-  const lines = stands && asked.data ? linesBySignature(held ? plan : asked.data.plan, asked.data.answer) : new Map<string, Line>()
+  const lines =
+    stands && asked.data ? linesBySignature(held ? plan : asked.data.plan, asked.data.answer) : new Map<string, Line>()
 
   // A swap takes the place of what it is offered for, wherever that stands by then.
   const answered = asked.data
@@ -96,14 +114,24 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     now.current = change
   })
   const swapOf = useCallback(
-    (line: Line): Swapping | undefined => (answered && canWrite ? swapping(answered, line, (to, text) => now.current(to, undefined, text)) : undefined),
+    (line: Line): Swapping | undefined =>
+      answered && canWrite ? swapping(answered, line, (to, text) => now.current(to, undefined, text)) : undefined,
     [answered, canWrite],
   )
   // What is drawn from the answer is drawn once for each answer, not with every key.
   const links = JSON.stringify(draft.places.map((p) => recipeLink(p.base, draft.room_id)))
-  const picture = useMemo(() => <Picture answer={shown} recipes={JSON.parse(links) as (string | null)[]} setup={id} />, [shown, links, id])
-  const onPacket = useCallback((p: Schemas['Packet'], taken: boolean) => now.current((d) => ({ ...d, labels: withPacket(d, p, taken) })), [])
-  const why = useMemo(() => <Why answer={shown} swapOf={swapOf} onPacket={canWrite ? onPacket : undefined} />, [shown, swapOf, canWrite, onPacket])
+  const picture = useMemo(
+    () => <Picture answer={shown} recipes={JSON.parse(links) as (string | null)[]} setup={id} />,
+    [shown, links, id],
+  )
+  const onPacket = useCallback(
+    (p: Schemas['Packet'], taken: boolean) => now.current((d) => ({ ...d, labels: withPacket(d, p, taken) })),
+    [],
+  )
+  const why = useMemo(
+    () => <Why answer={shown} swapOf={swapOf} onPacket={canWrite ? onPacket : undefined} />,
+    [shown, swapOf, canWrite, onPacket],
+  )
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
 
@@ -112,16 +140,34 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       <header className="bench-head">
         <div className="title">
           <h1 className="visually-hidden">{draft.name}</h1>
-          <Form.Control className="name" aria-label="Name of the set-up" value={draft.name} maxLength={limits.SetupInput.name} disabled={!canWrite} onChange={(e) => change((d) => ({ ...d, name: e.target.value }), 'name')} />
+          <Form.Control
+            className="name"
+            aria-label="Name of the set-up"
+            value={draft.name}
+            maxLength={limits.SetupInput.name}
+            disabled={!canWrite}
+            onChange={(e) => change((d) => ({ ...d, name: e.target.value }), 'name')}
+          />
           <div className="place">
-            <Form.Select aria-label="Room" value={draft.room_id} disabled={!canWrite} onChange={(e) => change((d) => ({ ...d, room_id: e.target.value }))}>
+            <Form.Select
+              aria-label="Room"
+              value={draft.room_id}
+              disabled={!canWrite}
+              onChange={(e) => change((d) => ({ ...d, room_id: e.target.value }))}
+            >
               {rooms.map((r) => (
                 <option key={r.id} value={r.id}>
                   {r.name}
                 </option>
               ))}
             </Form.Select>
-            <WallTime label="Opens" value={draft.play_at} today={session.today} disabled={!canWrite} onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')} />
+            <WallTime
+              label="Opens"
+              value={draft.play_at}
+              today={session.today}
+              disabled={!canWrite}
+              onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')}
+            />
             {dayIn(draft.play_at) <= session.today && <Link to={`/bench/${id}/log`}>How did it go?</Link>}
           </div>
         </div>
@@ -131,7 +177,9 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
             <span className="figure">
               {shown.group.children} + {shown.group.adults}
             </span>
-            <span className={shown.group.adults < shown.group.adults_needed ? 'short' : 'soft'}>children, {staffing(shown.group)}</span>
+            <span className={shown.group.adults < shown.group.adults_needed ? 'short' : 'soft'}>
+              children, {staffing(shown.group)}
+            </span>
             {asks(room).map((a) => (
               <span key={a} className="soft">
                 {a}
@@ -155,7 +203,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         }}
         onClose={() => setTogether(false)}
       />
-      <Learnt id={id} canWrite={canWrite} planOf={() => planOf(latest())} onTake={(l, { places }) => change((d) => ({ ...d, places }), undefined, l.words)} onUndone={takeFresh} />
+      <Learnt
+        id={id}
+        canWrite={canWrite}
+        planOf={() => planOf(latest())}
+        onTake={(l, { places }) => change((d) => ({ ...d, places }), undefined, l.words)}
+        onUndone={takeFresh}
+      />
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">
@@ -171,7 +225,16 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               </div>
             )}
           </div>
-          <WhatGoesIn draft={draft} plan={plan} lines={lines} answer={shown} vessels={book.data?.vessels} latest={latest} readOnly={!canWrite} onChange={change} />
+          <WhatGoesIn
+            draft={draft}
+            plan={plan}
+            lines={lines}
+            answer={shown}
+            vessels={book.data?.vessels}
+            latest={latest}
+            readOnly={!canWrite}
+            onChange={change}
+          />
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
           <h2 id="zone-how">How much</h2>
@@ -179,7 +242,11 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         </section>
         <section className="zone" aria-labelledby="zone-why">
           <h2 id="zone-why">Why</h2>
-          {asked.isError ? <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} /> : <div {...busy}>{why}</div>}
+          {asked.isError ? (
+            <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+          ) : (
+            <div {...busy}>{why}</div>
+          )}
         </section>
       </div>
       <Counter answer={current ? shown : undefined} failed={asked.isError} id={id} />
@@ -207,7 +274,20 @@ interface NoticeProps {
 }
 
 /** What changed on both sides, as people call it. */
-const partWords: Record<string, string> = { name: 'the name', room_id: 'the room', play_at: 'when it opens', portion_g: 'the portion', depth_mm: 'the depth', vessel_id: 'the vessel', vessels: 'how many vessels', each: 'how many', use: 'how children meet it', item_id: 'what it is', recipe_id: 'the recipe', base: 'the base' }
+const partWords: Record<string, string> = {
+  name: 'the name',
+  room_id: 'the room',
+  play_at: 'when it opens',
+  portion_g: 'the portion',
+  depth_mm: 'the depth',
+  vessel_id: 'the vessel',
+  vessels: 'how many vessels',
+  each: 'how many',
+  use: 'how children meet it',
+  item_id: 'what it is',
+  recipe_id: 'the recipe',
+  base: 'the base',
+}
 
 function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
   const state = useStanding(id)
@@ -227,11 +307,21 @@ function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
     const what = [...new Set(conflict?.clashes.map((c) => partWords[c.path.at(-1) ?? ''] ?? 'a part of it'))].join(', ')
     return (
       <div className="notice ruler" role="alert">
-        <p>{what ? `Somebody else changed ${what} too. All else of both is kept; for that, whose is it?` : `${state.sentence ?? ''} Theirs is “${theirs.name}”.`}</p>
-        <Button variant="outline-primary" onClick={() => (conflict ? onBoth(theirsIn(conflict.both, conflict.clashes)) : onTake(theirs))}>
+        <p>
+          {what
+            ? `Somebody else changed ${what} too. All else of both is kept; for that, whose is it?`
+            : `${state.sentence ?? ''} Theirs is “${theirs.name}”.`}
+        </p>
+        <Button
+          variant="outline-primary"
+          onClick={() => (conflict ? onBoth(theirsIn(conflict.both, conflict.clashes)) : onTake(theirs))}
+        >
           Take theirs
         </Button>
-        <Button variant="outline-primary" onClick={() => onBoth(conflict?.both ?? { ...(keptSetup(id) ?? draftOf(theirs)), version: theirs.version })}>
+        <Button
+          variant="outline-primary"
+          onClick={() => onBoth(conflict?.both ?? { ...(keptSetup(id) ?? draftOf(theirs)), version: theirs.version })}
+        >
           Keep mine
         </Button>
       </div>

@@ -11,9 +11,21 @@ export function ByWhen({ answer }: { answer: Answer }) {
   return (
     <section className="by-when" aria-labelledby="by-when">
       <h2 id="by-when">By when, at the latest</h2>
-      <svg viewBox="0 0 600 34" preserveAspectRatio="none" role="img" aria-label={`${answer.minutes_hands} minutes of work and ${answer.minutes_waiting} of waiting, from ${timeOfDay(answer.start_by)}`}>
+      <svg
+        viewBox="0 0 600 34"
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`${answer.minutes_hands} minutes of work and ${answer.minutes_waiting} of waiting, from ${timeOfDay(answer.start_by)}`}
+      >
         {answer.timeline.map((s, i) => (
-          <rect key={i} className={s.wait ? 'wait' : 'hands'} x={(before(i) / total) * 600} y={s.wait ? 12 : 4} width={(s.minutes / total) * 600} height={s.wait ? 18 : 26} />
+          <rect
+            key={i}
+            className={s.wait ? 'wait' : 'hands'}
+            x={(before(i) / total) * 600}
+            y={s.wait ? 12 : 4}
+            width={(s.minutes / total) * 600}
+            height={s.wait ? 18 : 26}
+          />
         ))}
         {answer.timeline.slice(1).map((_, i) => (
           <path key={i} className="split" d={`M${(before(i + 1) / total) * 600} 0v34`} />
@@ -36,7 +48,8 @@ export function ByWhen({ answer }: { answer: Answer }) {
         ))}
       </ol>
       <p className="soft">
-        Begun so, nothing stands around. <Link to={`/prep?day=${dayIn(answer.start_by)}`}>Prep</Link> knows when hands are free: what it says goes on the sheet.
+        Begun so, nothing stands around. <Link to={`/prep?day=${dayIn(answer.start_by)}`}>Prep</Link> knows when hands
+        are free: what it says goes on the sheet.
       </p>
     </section>
   )

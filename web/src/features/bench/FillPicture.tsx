@@ -19,7 +19,13 @@ export function FillPicture({ fill, lines }: Props) {
         <div>
           <span className="figure">{plural(fill.tubs, 'vessel')}</span>
           <span className="soft">
-            {ice ? `to freeze in${vessel.cells ? `, ${vessel.cells} cells in each` : ''}` : vessel.cells ? `${vessel.cells} cells in each` : vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
+            {ice
+              ? `to freeze in${vessel.cells ? `, ${vessel.cells} cells in each` : ''}`
+              : vessel.cells
+                ? `${vessel.cells} cells in each`
+                : vessel.jar
+                  ? 'for all to look into'
+                  : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
             {fill.turns !== undefined && fill.turns > 1 && `; ${fill.turns} turns`}
           </span>
         </div>
@@ -28,7 +34,8 @@ export function FillPicture({ fill, lines }: Props) {
           <div>
             <span className="figure">{plural(ice.pieces, 'piece')}</span>
             <span className="soft">
-              of ice, {grams(ice.each_g)} each{fill.finds_ml ? ' with what is in it' : ''}; freezes in {ice.freezes}, played with for {ice.lasts}
+              of ice, {grams(ice.each_g)} each{fill.finds_ml ? ' with what is in it' : ''}; freezes in {ice.freezes},
+              played with for {ice.lasts}
             </span>
           </div>
         )}
@@ -62,10 +69,12 @@ export function FillPicture({ fill, lines }: Props) {
           <b className="figure">
             {many(guess.least)} to {many(guess.most)} pieces
           </b>{' '}
-          in each: count to be sure. For about ten to guess, take things some {guess.few_mm} mm across; for twenty, {guess.more_mm} mm.
+          in each: count to be sure. For about ten to guess, take things some {guess.few_mm} mm across; for twenty,{' '}
+          {guess.more_mm} mm.
         </p>
       )}
-      {!ice && poured.map((p, i) => p.child && <ChildShare key={i} poured={p} child={p.child} several={poured.length > 1} />)}
+      {!ice &&
+        poured.map((p, i) => p.child && <ChildShare key={i} poured={p} child={p.child} several={poured.length > 1} />)}
       {poured.map((p, i) => p.reaches_mm !== undefined && <Reaches key={i} poured={p} several={poured.length > 1} />)}
     </>
   )
@@ -90,10 +99,19 @@ function Amounts({ poured, finds, weighed }: { poured: Schemas['Poured']; finds?
   )
 }
 
-function ChildShare({ poured, child, several }: { poured: Schemas['Poured']; child: Schemas['Scoop']; several: boolean }) {
+function ChildShare({
+  poured,
+  child,
+  several,
+}: {
+  poured: Schemas['Poured']
+  child: Schemas['Scoop']
+  several: boolean
+}) {
   return (
     <p className="soft">
-      For a child to count{several ? `, ${poured.name.toLowerCase()}` : ''}: {child.count} × {measure(child.label)} fill one.
+      For a child to count{several ? `, ${poured.name.toLowerCase()}` : ''}: {child.count} × {measure(child.label)} fill
+      one.
     </p>
   )
 }
@@ -101,7 +119,11 @@ function ChildShare({ poured, child, several }: { poured: Schemas['Poured']; chi
 function Reaches({ poured, several }: { poured: Schemas['Poured']; several: boolean }) {
   return (
     <p className="short">
-      {several ? `${poured.name}: what` : 'What'} is in the cupboard reaches {poured.reaches_mm} mm{poured.packs ? `; ${plural(poured.packs, 'pack')} more ${poured.packs === 1 ? 'makes' : 'make'} it ${poured.depth_mm} mm${poured.left_g ? ` and ${poured.packs === 1 ? 'leaves' : 'leave'} ${grams(poured.left_g)}` : ''}` : ''}. Or take fewer or smaller vessels.
+      {several ? `${poured.name}: what` : 'What'} is in the cupboard reaches {poured.reaches_mm} mm
+      {poured.packs
+        ? `; ${plural(poured.packs, 'pack')} more ${poured.packs === 1 ? 'makes' : 'make'} it ${poured.depth_mm} mm${poured.left_g ? ` and ${poured.packs === 1 ? 'leaves' : 'leave'} ${grams(poured.left_g)}` : ''}`
+        : ''}
+      . Or take fewer or smaller vessels.
     </p>
   )
 }

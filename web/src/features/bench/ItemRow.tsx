@@ -41,12 +41,28 @@ interface Props {
 
 /** How a set and what is shared are counted, in words. */
 function counted(item: PlanItem, line?: Line): string {
-  if (line?.per_colour) return `${item.each} ${item.shared ? 'in all' : 'each'} in ${line.colours} colours, ${line.per_colour} of each`
+  if (line?.per_colour)
+    return `${item.each} ${item.shared ? 'in all' : 'each'} in ${line.colours} colours, ${line.per_colour} of each`
   return item.shared ? 'for all' : `${item.each} each`
 }
 
 /** One thing, with its mark and how many; opened, all that can be changed. */
-export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, named, readOnly, open, measuring, missing, places, at, through, act }: Props) {
+export const ItemRow = memo(function ItemRow({
+  room,
+  playAt,
+  item,
+  line,
+  cups,
+  named,
+  readOnly,
+  open,
+  measuring,
+  missing,
+  places,
+  at,
+  through,
+  act,
+}: Props) {
   const mark = line?.mark ?? 'not-checked'
   const name = line?.name ?? item.described?.name ?? named ?? '…'
   return (
@@ -56,7 +72,9 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
         <button type="button" className="opens" aria-expanded={open} onClick={() => act.open(open ? null : item.id)}>
           {name}
         </button>
-        <span className="soft">{[counted(item, line), wordOfUse(item.use), line?.detail].filter(Boolean).join(' · ')}</span>
+        <span className="soft">
+          {[counted(item, line), wordOfUse(item.use), line?.detail].filter(Boolean).join(' · ')}
+        </span>
         {line?.meets && <span className="meets">In this base: {line.meets}</span>}
         {through && line?.passes && (
           <span className="soft">
@@ -65,15 +83,29 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
         )}
         {cups && (
           <span className="soft into">
-            <Mark mark={cups.mark} size="small" /> {cups.count} {cups.name.toLowerCase()}, one a colour{line?.holds ? `; each holds ${line.holds}` : ''}
+            <Mark mark={cups.mark} size="small" /> {cups.count} {cups.name.toLowerCase()}, one a colour
+            {line?.holds ? `; each holds ${line.holds}` : ''}
           </span>
         )}
       </div>
       <span className="amount figure">{insteadOfCount(mark) ?? line?.count ?? ''}</span>
       {open && (
         <div className="controls">
-          <Stepper label={item.shared ? `${name} for all` : `${name} for each child`} unit={item.shared ? 'in all' : 'each'} value={item.each} min={1} max={500} disabled={readOnly} onChange={(each) => act.set(item.id, { each }, `each ${item.id}`)} />
-          <Form.Select aria-label={`How children meet ${name}`} value={item.use} disabled={readOnly} onChange={(e) => act.set(item.id, { use: e.target.value as PlanItem['use'] })}>
+          <Stepper
+            label={item.shared ? `${name} for all` : `${name} for each child`}
+            unit={item.shared ? 'in all' : 'each'}
+            value={item.each}
+            min={1}
+            max={500}
+            disabled={readOnly}
+            onChange={(each) => act.set(item.id, { each }, `each ${item.id}`)}
+          />
+          <Form.Select
+            aria-label={`How children meet ${name}`}
+            value={item.use}
+            disabled={readOnly}
+            onChange={(e) => act.set(item.id, { use: e.target.value as PlanItem['use'] })}
+          >
             {useWords.map(([u, w]) => (
               <option key={u} value={u}>
                 {w}
@@ -82,10 +114,20 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
           </Form.Select>
           {!readOnly && (
             <>
-              <Form.Check type="switch" id={`shared-${item.id}`} label="for all together" checked={item.shared ?? false} onChange={(e) => act.set(item.id, { shared: e.target.checked || undefined })} />
+              <Form.Check
+                type="switch"
+                id={`shared-${item.id}`}
+                label="for all together"
+                checked={item.shared ?? false}
+                onChange={(e) => act.set(item.id, { shared: e.target.checked || undefined })}
+              />
               <SetOf item={item} name={name} onChange={(part) => act.set(item.id, part, `set ${item.id}`)} />
               {places.length > 1 && (
-                <Form.Select aria-label={`Where ${name} lies`} value={at} onChange={(e) => act.move(item.id, e.target.value)}>
+                <Form.Select
+                  aria-label={`Where ${name} lies`}
+                  value={at}
+                  onChange={(e) => act.move(item.id, e.target.value)}
+                >
                   {places.map(([id, word]) => (
                     <option key={id} value={id}>
                       {word}
@@ -94,7 +136,11 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
                 </Form.Select>
               )}
               {item.described && (
-                <Button variant="quiet" aria-expanded={measuring} onClick={() => act.measure(measuring ? null : item.id)}>
+                <Button
+                  variant="quiet"
+                  aria-expanded={measuring}
+                  onClick={() => act.measure(measuring ? null : item.id)}
+                >
                   What is it?
                 </Button>
               )}
@@ -103,16 +149,35 @@ export const ItemRow = memo(function ItemRow({ room, playAt, item, line, cups, n
                   Not here<span className="visually-hidden"> {name}</span>
                 </Button>
               )}
-              <Button variant="quiet" className="drop-x" aria-label={`Take out ${name}`} title="Take out" onClick={() => act.drop(item.id, name)}>
+              <Button
+                variant="quiet"
+                className="drop-x"
+                aria-label={`Take out ${name}`}
+                title="Take out"
+                onClick={() => act.drop(item.id, name)}
+              >
                 ×
               </Button>
             </>
           )}
         </div>
       )}
-      {open && missing && item.item_id && <NotHere name={name} input={{ room_id: room, play_at: playAt, item, not_here: true }} onTake={(s) => act.take(item.id, s.item_id, s.name, name)} />}
+      {open && missing && item.item_id && (
+        <NotHere
+          name={name}
+          input={{ room_id: room, play_at: playAt, item, not_here: true }}
+          onTake={(s) => act.take(item.id, s.item_id, s.name, name)}
+        />
+      )}
       {open && measuring && item.described && (
-        <DescribeHere room={room} use={item.use} value={item.described} onChange={(described: Described) => act.set(item.id, { described })} onTake={(item_id) => act.set(item.id, { item_id, described: undefined })} onDone={() => act.measure(null)} />
+        <DescribeHere
+          room={room}
+          use={item.use}
+          value={item.described}
+          onChange={(described: Described) => act.set(item.id, { described })}
+          onTake={(item_id) => act.set(item.id, { item_id, described: undefined })}
+          onDone={() => act.measure(null)}
+        />
       )}
     </li>
   )

@@ -28,7 +28,8 @@ export function Learnt({ id, canWrite, planOf, onTake, onUndone }: Props) {
     },
   })
   const take = useMutation({
-    mutationFn: async (l: Schemas['Lesson']) => onTake(l, await ask(api.POST('/api/lessons/{id}', { params: { path: { id: l.id } }, body: planOf() }))),
+    mutationFn: async (l: Schemas['Lesson']) =>
+      onTake(l, await ask(api.POST('/api/lessons/{id}', { params: { path: { id: l.id } }, body: planOf() }))),
   })
   const all = lessons.error ? [] : (lessons.data ?? [])
   if (all.length === 0) return null
@@ -39,7 +40,8 @@ export function Learnt({ id, canWrite, planOf, onTake, onUndone }: Props) {
           <li key={l.id}>
             <div>
               <span>
-                <b>{l.words}</b> {l.what === 'note' ? 'Noted' : l.here ? 'Changed here' : 'Not changed here'} after {l.from_name}, {day(l.on)}
+                <b>{l.words}</b> {l.what === 'note' ? 'Noted' : l.here ? 'Changed here' : 'Not changed here'} after{' '}
+                {l.from_name}, {day(l.on)}
                 {l.why ? `: ${l.why}` : '.'}
               </span>
               {(undo.error ?? take.error) && <span role="alert">{(undo.error ?? take.error)?.message}</span>}

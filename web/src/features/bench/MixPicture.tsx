@@ -26,10 +26,18 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
               {a.name}
               <span className="soft"> {a.as_needed ? '' : share(a.exact_g / total)}</span>
             </th>
-            <td>{a.scoops.length > 0 ? <Scoops scoops={a.scoops} /> : <span className="soft">{a.as_needed ? 'weigh what goes in' : 'weigh it'}</span>}</td>
+            <td>
+              {a.scoops.length > 0 ? (
+                <Scoops scoops={a.scoops} />
+              ) : (
+                <span className="soft">{a.as_needed ? 'weigh what goes in' : 'weigh it'}</span>
+              )}
+            </td>
             <td className="weight">
               <span className="figure">{weighs(a)}</span>
-              <span className="soft">{a.scoops.length === 0 ? '' : a.within ? miss(a.off) : `${miss(a.off)}: weigh it`}</span>
+              <span className="soft">
+                {a.scoops.length === 0 ? '' : a.within ? miss(a.off) : `${miss(a.off)}: weigh it`}
+              </span>
             </td>
           </tr>
         ))}

@@ -20,7 +20,11 @@ export function NotHere({ name, input, onTake }: Props) {
   return (
     <div className="instead">
       <h3>No {name.charAt(0).toLowerCase() + name.slice(1)} here?</h3>
-      {none && <p className="soft">Nothing that is noted in the cupboard does the same. These would, and pass for these children:</p>}
+      {none && (
+        <p className="soft">
+          Nothing that is noted in the cupboard does the same. These would, and pass for these children:
+        </p>
+      )}
       <Swaps swaps={none ? (anywhere.data ?? []) : here.data} onTake={onTake} takes={name} />
     </div>
   )

@@ -30,7 +30,9 @@ export function Picture({ answer, recipes, setup }: Props) {
           <PlacePicture place={place} children={answer.group.children} recipe={recipes[i] ?? undefined} setup={setup} />
         </div>
       ))}
-      {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>}
+      {answer.places.every((p) => !p.mix && !p.fill) && (
+        <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>
+      )}
       {answer.mark && <ByWhen answer={answer} />}
       {answer.cost && <Cost cost={answer.cost} children={answer.group.children} />}
       {answer.mark && <Around answer={answer} />}
@@ -39,7 +41,17 @@ export function Picture({ answer, recipes, setup }: Props) {
   )
 }
 
-function PlacePicture({ place, children, recipe, setup }: { place: PlaceAnswer; children: number; recipe?: string; setup: string }) {
+function PlacePicture({
+  place,
+  children,
+  recipe,
+  setup,
+}: {
+  place: PlaceAnswer
+  children: number
+  recipe?: string
+  setup: string
+}) {
   const { mix, fill } = place
   return (
     <>
@@ -47,17 +59,21 @@ function PlacePicture({ place, children, recipe, setup }: { place: PlaceAnswer; 
         <>
           {mix.batch && (
             <p className="lead-in">
-              Taken from <Link to={`/batches/${mix.batch.id}`}>{mix.batch.name}</Link>: <b className="figure">{grams(mix.batch.left_g)}</b> there, {grams(mix.need_g)} needed. Nothing is made.
+              Taken from <Link to={`/batches/${mix.batch.id}`}>{mix.batch.name}</Link>:{' '}
+              <b className="figure">{grams(mix.batch.left_g)}</b> there, {grams(mix.need_g)} needed. Nothing is made.
             </p>
           )}
-          {!mix.batch && <>
-          <p className="lead-in">
-            <b className="figure">{grams(mix.made_g)}</b> for {plural(children, 'child', 'children')} at {grams(mix.portion_g)}; {grams(mix.mixed_g)} mixed, {plural(mix.movements, 'scoop')} in all
-          </p>
-          <RatioBar thin amounts={mix.amounts} />
-          <MixAmounts amounts={mix.amounts} />
-          <Parts mix={mix} />
-          </>}
+          {!mix.batch && (
+            <>
+              <p className="lead-in">
+                <b className="figure">{grams(mix.made_g)}</b> for {plural(children, 'child', 'children')} at{' '}
+                {grams(mix.portion_g)}; {grams(mix.mixed_g)} mixed, {plural(mix.movements, 'scoop')} in all
+              </p>
+              <RatioBar thin amounts={mix.amounts} />
+              <MixAmounts amounts={mix.amounts} />
+              <Parts mix={mix} />
+            </>
+          )}
           {recipe && (
             <p className="mix-links">
               <Link to={recipe}>The recipe: steps, what is short, fix the feel</Link>
@@ -67,7 +83,9 @@ function PlacePicture({ place, children, recipe, setup }: { place: PlaceAnswer; 
           <MixNature nature={mix.nature} keeps={mix.keeps} />
           {mix.pots !== undefined && mix.pot_each_g !== undefined && (
             <p className={mix.pots > 1 ? 'short' : 'soft'}>
-              {mix.pots > 1 ? `The pot is too small for all at once: ${mix.pots} equal batches of ${grams(mix.pot_each_g)}.` : 'It all fits the pot, two thirds full at most.'}
+              {mix.pots > 1
+                ? `The pot is too small for all at once: ${mix.pots} equal batches of ${grams(mix.pot_each_g)}.`
+                : 'It all fits the pot, two thirds full at most.'}
             </p>
           )}
         </>
@@ -84,9 +102,12 @@ function Cost({ cost, children }: { cost: Schemas['Cost']; children: number }) {
     <section className="around" aria-labelledby="cost">
       <h2 id="cost">Cost</h2>
       <p>
-        <b className="figure">{money(cost.each_coins, currency)}</b> for each of {children}, {money(cost.coins, currency)} in all
+        <b className="figure">{money(cost.each_coins, currency)}</b> for each of {children},{' '}
+        {money(cost.coins, currency)} in all
         {cost.back_coins ? `; ${money(cost.back_coins, currency)} of it goes back into the cupboard` : ''}.
-        {cost.unpriced.length > 0 && <span className="soft"> No price noted: {cost.unpriced.join(', ').toLowerCase()}.</span>}
+        {cost.unpriced.length > 0 && (
+          <span className="soft"> No price noted: {cost.unpriced.join(', ').toLowerCase()}.</span>
+        )}
       </p>
     </section>
   )

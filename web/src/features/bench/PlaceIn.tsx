@@ -33,7 +33,23 @@ export function Rows({ room, playAt, items, at, through, lineOf, cupsOf, names, 
   return (
     <ul className="in-list">
       {items.map((item) => (
-        <ItemRow key={item.id} room={room} playAt={playAt} item={item} line={lineOf(item)} cups={cupsOf(item)} named={names[item.id]} readOnly={readOnly} open={opened.row === item.id} measuring={opened.measuring === item.id} missing={opened.missing === item.id} places={places} at={at} through={through && `${through.mm} mm ${through.way}`} act={act} />
+        <ItemRow
+          key={item.id}
+          room={room}
+          playAt={playAt}
+          item={item}
+          line={lineOf(item)}
+          cups={cupsOf(item)}
+          named={names[item.id]}
+          readOnly={readOnly}
+          open={opened.row === item.id}
+          measuring={opened.measuring === item.id}
+          missing={opened.missing === item.id}
+          places={places}
+          at={at}
+          through={through && `${through.mm} mm ${through.way}`}
+          act={act}
+        />
       ))}
     </ul>
   )
@@ -57,7 +73,21 @@ interface Props extends Omit<Rows, 'items' | 'at' | 'through'> {
 }
 
 /** One place of a set-up: what fills it, and what lies in it. */
-export const PlaceIn = memo(function PlaceIn({ place, called, answer, baseLines, chosen, several, manyPlaces, onChoose, onBase, onSwap, onSet, onDrop, ...rows }: Props) {
+export const PlaceIn = memo(function PlaceIn({
+  place,
+  called,
+  answer,
+  baseLines,
+  chosen,
+  several,
+  manyPlaces,
+  onChoose,
+  onBase,
+  onSwap,
+  onSet,
+  onDrop,
+  ...rows
+}: Props) {
   const [more, setMore] = useState(false)
   const tubs = answer?.fill?.tubs
   const { through } = place
@@ -65,7 +95,13 @@ export const PlaceIn = memo(function PlaceIn({ place, called, answer, baseLines,
     <section className={chosen ? 'place-in chosen' : 'place-in'} aria-label={called}>
       <header>
         {several ? (
-          <button type="button" className="place-name" aria-pressed={chosen} title="The next thing goes here" onClick={onChoose}>
+          <button
+            type="button"
+            className="place-name"
+            aria-pressed={chosen}
+            title="The next thing goes here"
+            onClick={onChoose}
+          >
             {tubs !== undefined && tubs > 1 ? `${called}, ${plural(tubs, 'of them', 'of them')}` : called}
           </button>
         ) : (
@@ -76,7 +112,13 @@ export const PlaceIn = memo(function PlaceIn({ place, called, answer, baseLines,
             <Button variant="quiet" aria-expanded={more} onClick={() => setMore(!more)}>
               More<span className="visually-hidden"> of {called}</span>
             </Button>
-            <Button variant="quiet" className="drop-x" aria-label={`Take out the place ${called}`} title="Take out" onClick={onDrop}>
+            <Button
+              variant="quiet"
+              className="drop-x"
+              aria-label={`Take out the place ${called}`}
+              title="Take out"
+              onClick={onDrop}
+            >
               ×
             </Button>
           </>
@@ -84,16 +126,61 @@ export const PlaceIn = memo(function PlaceIn({ place, called, answer, baseLines,
       </header>
       {more && (
         <div className="place-more">
-          <Form.Control aria-label="Name of the place" placeholder={called} value={place.name ?? ''} maxLength={limits.Place.name} onChange={(e) => onSet({ name: e.target.value || undefined }, 'name')} />
-          <Form.Select aria-label="What things go through" value={through?.way ?? ''} onChange={(e) => onSet({ through: e.target.value ? { way: e.target.value as 'hole' | 'lane', mm: through?.mm ?? 50 } : undefined }, 'through')}>
+          <Form.Control
+            aria-label="Name of the place"
+            placeholder={called}
+            value={place.name ?? ''}
+            maxLength={limits.Place.name}
+            onChange={(e) => onSet({ name: e.target.value || undefined }, 'name')}
+          />
+          <Form.Select
+            aria-label="What things go through"
+            value={through?.way ?? ''}
+            onChange={(e) =>
+              onSet(
+                {
+                  through: e.target.value
+                    ? { way: e.target.value as 'hole' | 'lane', mm: through?.mm ?? 50 }
+                    : undefined,
+                },
+                'through',
+              )
+            }
+          >
             <option value="">nothing to go through</option>
             <option value="hole">through a round hole or tube</option>
             <option value="lane">through a lane</option>
           </Form.Select>
-          {through && <Stepper label="How wide it is" unit="mm wide" value={through.mm} min={1} max={500} step={5} onChange={(mm) => onSet({ through: { ...through, mm } }, 'through')} />}
+          {through && (
+            <Stepper
+              label="How wide it is"
+              unit="mm wide"
+              value={through.mm}
+              min={1}
+              max={500}
+              step={5}
+              onChange={(mm) => onSet({ through: { ...through, mm } }, 'through')}
+            />
+          )}
         </div>
       )}
-      {place.base ? <BaseRows base={place.base} lines={baseLines} answer={answer} room={rows.room} playAt={rows.playAt} readOnly={rows.readOnly} of={manyPlaces ? ` of ${called}` : ''} open={rows.opened.row === place.id} onOpen={() => rows.act.open(rows.opened.row === place.id ? null : place.id)} onChange={onBase} onSwap={onSwap} /> : <p className="soft">Nothing fills this place yet.</p>}
+      {place.base ? (
+        <BaseRows
+          base={place.base}
+          lines={baseLines}
+          answer={answer}
+          room={rows.room}
+          playAt={rows.playAt}
+          readOnly={rows.readOnly}
+          of={manyPlaces ? ` of ${called}` : ''}
+          open={rows.opened.row === place.id}
+          onOpen={() => rows.act.open(rows.opened.row === place.id ? null : place.id)}
+          onChange={onBase}
+          onSwap={onSwap}
+        />
+      ) : (
+        <p className="soft">Nothing fills this place yet.</p>
+      )}
       <Rows {...rows} items={place.items} at={place.id} through={through} />
     </section>
   )

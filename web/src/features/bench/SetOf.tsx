@@ -16,11 +16,30 @@ export function SetOf({ item, name, onChange }: Props) {
   const sorted = item.colours !== undefined && item.colours > 1
   return (
     <>
-      <Form.Check type="switch" id={`sort-${item.id}`} label="sort by colour" checked={sorted} onChange={(e) => onChange(e.target.checked ? { colours: 4, cup_id: cups[0]?.id } : { colours: undefined, cup_id: undefined })} />
+      <Form.Check
+        type="switch"
+        id={`sort-${item.id}`}
+        label="sort by colour"
+        checked={sorted}
+        onChange={(e) =>
+          onChange(e.target.checked ? { colours: 4, cup_id: cups[0]?.id } : { colours: undefined, cup_id: undefined })
+        }
+      />
       {sorted && (
         <>
-          <Stepper label={`Colours of ${name}`} unit="colours" value={item.colours ?? 4} min={2} max={8} onChange={(colours) => onChange({ colours })} />
-          <Form.Select aria-label={`What ${name} are sorted into`} value={item.cup_id ?? ''} onChange={(e) => onChange({ cup_id: e.target.value || undefined })}>
+          <Stepper
+            label={`Colours of ${name}`}
+            unit="colours"
+            value={item.colours ?? 4}
+            min={2}
+            max={8}
+            onChange={(colours) => onChange({ colours })}
+          />
+          <Form.Select
+            aria-label={`What ${name} are sorted into`}
+            value={item.cup_id ?? ''}
+            onChange={(e) => onChange({ cup_id: e.target.value || undefined })}
+          >
             <option value="">no cups</option>
             {cups.map((c) => (
               <option key={c.id} value={c.id}>

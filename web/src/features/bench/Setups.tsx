@@ -27,7 +27,8 @@ export function Setups() {
   const client = useQueryClient()
   const refresh = () => outdate(client, 'setup')
   const remove = useMutation({
-    mutationFn: ({ id }: { id: string; name: string }) => ask(api.DELETE('/api/setups/{id}', { params: { path: { id } } })),
+    mutationFn: ({ id }: { id: string; name: string }) =>
+      ask(api.DELETE('/api/setups/{id}', { params: { path: { id } } })),
     onSuccess: async (_, gone) => {
       setRemoved(gone)
       await refresh()
@@ -45,7 +46,12 @@ export function Setups() {
     mutationFn: async ({ from, room }: { from: string; room?: string }) => {
       const id = v7()
       const setup = await client.fetchQuery(setupQuery(from))
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: room ? fromTemplate(setup, room, session.today) : again(setup, session.today) }))
+      await ask(
+        api.PUT('/api/setups/{id}', {
+          params: { path: { id } },
+          body: room ? fromTemplate(setup, room, session.today) : again(setup, session.today),
+        }),
+      )
       return id
     },
     onSuccess: async (id) => {
@@ -65,7 +71,17 @@ export function Setups() {
       </header>
       {error && <Failure error={error} retry={() => void setups.refetch()} />}
       {!setups.data && !setups.error && <Waiting what="the set-ups" />}
-      {(words || (all && all.length > 3)) && <Form.Control type="search" className="find-setup" aria-label="Search the set-ups" placeholder="Search by name or room" maxLength={60} value={words} onChange={(e) => setWords(e.target.value)} />}
+      {(words || (all && all.length > 3)) && (
+        <Form.Control
+          type="search"
+          className="find-setup"
+          aria-label="Search the set-ups"
+          placeholder="Search by name or room"
+          maxLength={60}
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+      )}
       {templates.data && templates.data.setups.length > 0 && (
         <section className="templates" aria-labelledby="templates">
           <h2 id="templates">Templates</h2>
@@ -75,7 +91,10 @@ export function Setups() {
                 <Link to={`/bench/${t.id}`}>{t.name}</Link> <span className="soft">{t.what}</span>
                 {mayWrite(session) && (
                   <>
-                    <Button variant="outline-primary" onClick={() => planAgain.mutate({ from: t.id, room: roomID || t.room_id })}>
+                    <Button
+                      variant="outline-primary"
+                      onClick={() => planAgain.mutate({ from: t.id, room: roomID || t.room_id })}
+                    >
                       Start from it<span className="visually-hidden"> {t.name}</span>
                     </Button>
                     <Button variant="quiet" onClick={() => remove.mutate({ id: t.id, name: t.name })}>
@@ -89,7 +108,12 @@ export function Setups() {
         </section>
       )}
       {all?.length === 0 && words && <p className="soft">No set-up’s name or room holds “{words.trim()}”.</p>}
-      {all?.length === 0 && !words && <Empty>Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says whether it is right and how much of everything.</Empty>}
+      {all?.length === 0 && !words && (
+        <Empty>
+          Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says
+          whether it is right and how much of everything.
+        </Empty>
+      )}
       <ul className="setups">
         {all?.map((s, i) => {
           const week = weekOf(s.play_at, session.today, day)
@@ -101,7 +125,11 @@ export function Setups() {
                   <h2>{week}</h2>
                 </li>
               )}
-              <SetupRow setup={s} onAgain={mayWrite(session) ? () => planAgain.mutate({ from: s.id }) : undefined} onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined} />
+              <SetupRow
+                setup={s}
+                onAgain={mayWrite(session) ? () => planAgain.mutate({ from: s.id }) : undefined}
+                onRemove={mayWrite(session) ? () => remove.mutate({ id: s.id, name: s.name }) : undefined}
+              />
             </Fragment>
           )
         })}
@@ -112,16 +140,34 @@ export function Setups() {
         </p>
       )}
       {setups.hasNextPage && (
-        <Button variant="outline-primary" disabled={setups.isFetchingNextPage} onClick={() => void setups.fetchNextPage()}>
+        <Button
+          variant="outline-primary"
+          disabled={setups.isFetchingNextPage}
+          onClick={() => void setups.fetchNextPage()}
+        >
           Show more
         </Button>
       )}
-      {removed && <Undo text={`${removed.name} removed.`} onUndo={() => restore.mutate(removed.id)} onGone={() => setRemoved(null)} />}
+      {removed && (
+        <Undo
+          text={`${removed.name} removed.`}
+          onUndo={() => restore.mutate(removed.id)}
+          onGone={() => setRemoved(null)}
+        />
+      )}
     </main>
   )
 }
 
-function SetupRow({ setup: s, onAgain, onRemove }: { setup: Schemas['SetupSummary']; onAgain?: () => void; onRemove?: () => void }) {
+function SetupRow({
+  setup: s,
+  onAgain,
+  onRemove,
+}: {
+  setup: Schemas['SetupSummary']
+  onAgain?: () => void
+  onRemove?: () => void
+}) {
   return (
     <li className={s.mark ?? 'not-checked'}>
       <Mark mark={s.mark ?? 'not-checked'} size="large" />
@@ -161,7 +207,9 @@ function NewSetup({ roomID, onRoom }: { roomID: string; onRoom: (id: string) => 
   const start = useMutation({
     mutationFn: async () => {
       const id = v7()
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: emptySetup(chosen, nextMorning(session.today)) }))
+      await ask(
+        api.PUT('/api/setups/{id}', { params: { path: { id } }, body: emptySetup(chosen, nextMorning(session.today)) }),
+      )
       return id
     },
     onSuccess: async (id) => {

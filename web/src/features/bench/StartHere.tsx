@@ -15,7 +15,13 @@ export function StartHere({ room, playAt, onTake }: Props) {
   const starts = useQuery(startsQuery(room, playAt))
   if (starts.error) return <p className="soft">What could be begun with was not found: {starts.error.message}</p>
   if (!starts.data) return null
-  if (starts.data.length === 0) return <p className="soft">Nothing that is noted in the cupboard makes a set-up for this room yet. Type what there is, or note it on the shelf.</p>
+  if (starts.data.length === 0)
+    return (
+      <p className="soft">
+        Nothing that is noted in the cupboard makes a set-up for this room yet. Type what there is, or note it on the
+        shelf.
+      </p>
+    )
   return (
     <section className="start-here" aria-labelledby="start-here">
       <h3 id="start-here">From the cupboard, for this room</h3>

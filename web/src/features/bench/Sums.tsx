@@ -18,18 +18,59 @@ interface Asked {
   step: number
 }
 
-const ask = (figure: Figure, label: string, from: number, step: number, unit = 'mm'): Asked => ({ figure, label, unit, from, step })
+const ask = (figure: Figure, label: string, from: number, step: number, unit = 'mm'): Asked => ({
+  figure,
+  label,
+  unit,
+  from,
+  step,
+})
 
 /** What people reckon on the side, and what each sum asks, from usual figures. */
 const kinds: [Sum['kind'], string, Asked[]][] = [
-  ['slices', 'Slices from a length', [ask('length_mm', 'The length', 500, 50), ask('piece_mm', 'A slice', 30, 5), ask('cut_mm', 'A cut takes', 1, 1)]],
-  ['strips', 'Strips under a tray', [ask('width_mm', 'The tray is wide', 420, 10), ask('piece_mm', 'A strip is wide', 60, 5)]],
-  ['cover', 'Pieces to cover a tub', [ask('length_mm', 'Long', 500, 10), ask('width_mm', 'Wide', 330, 10), ask('piece_mm', 'A piece, across', 60, 5)]],
+  [
+    'slices',
+    'Slices from a length',
+    [ask('length_mm', 'The length', 500, 50), ask('piece_mm', 'A slice', 30, 5), ask('cut_mm', 'A cut takes', 1, 1)],
+  ],
+  [
+    'strips',
+    'Strips under a tray',
+    [ask('width_mm', 'The tray is wide', 420, 10), ask('piece_mm', 'A strip is wide', 60, 5)],
+  ],
+  [
+    'cover',
+    'Pieces to cover a tub',
+    [ask('length_mm', 'Long', 500, 10), ask('width_mm', 'Wide', 330, 10), ask('piece_mm', 'A piece, across', 60, 5)],
+  ],
   ['pots', 'Pieces for numbered pots', [ask('pots', 'Pots, numbered from 1', 10, 1, 'pots')]],
-  ['holes', 'Pieces for trays with holes', [ask('holes', 'Holes in a tray', 12, 1, 'holes'), ask('trays', 'Trays', 5, 1, 'trays')]],
-  ['stem', 'Rings on a stem', [ask('length_mm', 'The stem, long', 260, 10), ask('stem_mm', 'The stem, where it is widest', 8, 1), ask('piece_mm', 'A ring, thick', 5, 1), ask('hole_mm', 'Its hole, across', 12, 1)]],
+  [
+    'holes',
+    'Pieces for trays with holes',
+    [ask('holes', 'Holes in a tray', 12, 1, 'holes'), ask('trays', 'Trays', 5, 1, 'trays')],
+  ],
+  [
+    'stem',
+    'Rings on a stem',
+    [
+      ask('length_mm', 'The stem, long', 260, 10),
+      ask('stem_mm', 'The stem, where it is widest', 8, 1),
+      ask('piece_mm', 'A ring, thick', 5, 1),
+      ask('hole_mm', 'Its hole, across', 12, 1),
+    ],
+  ],
   ['wall', 'A tube on the wall: how high', [ask('months', 'The youngest', 30, 1, 'months')]],
-  ['worth', 'Make or buy', [ask('made_coins', 'Making it costs, in the smallest coin', 312, 10, ''), ask('made_uses', 'and serves', 5, 1, 'times'), ask('bought_coins', 'Buying it costs, in the smallest coin', 900, 10, ''), ask('bought_uses', 'and serves so many', 5, 1, 'times'), ask('children', 'Children', 10, 1, '')]],
+  [
+    'worth',
+    'Make or buy',
+    [
+      ask('made_coins', 'Making it costs, in the smallest coin', 312, 10, ''),
+      ask('made_uses', 'and serves', 5, 1, 'times'),
+      ask('bought_coins', 'Buying it costs, in the smallest coin', 900, 10, ''),
+      ask('bought_uses', 'and serves so many', 5, 1, 'times'),
+      ask('children', 'Children', 10, 1, ''),
+    ],
+  ],
   ['rope', 'Rope from dough', [ask('grams', 'Dough', 120, 10, 'g'), ask('piece_mm', 'The rope, thick', 10, 1)]],
 ]
 
@@ -62,7 +103,15 @@ export function Sums() {
           {asked.map((a) => (
             <label key={a.figure}>
               <span>{a.label}</span>
-              <Stepper label={a.label} unit={a.figure.endsWith('coins') ? money(sum[a.figure] ?? a.from, currency) : a.unit} value={sum[a.figure] ?? a.from} min={a.figure === 'cut_mm' || a.figure.endsWith('coins') ? 0 : 1} max={100_000} step={a.step} onChange={(v) => setSum({ ...sum, [a.figure]: v })} />
+              <Stepper
+                label={a.label}
+                unit={a.figure.endsWith('coins') ? money(sum[a.figure] ?? a.from, currency) : a.unit}
+                value={sum[a.figure] ?? a.from}
+                min={a.figure === 'cut_mm' || a.figure.endsWith('coins') ? 0 : 1}
+                max={100_000}
+                step={a.step}
+                onChange={(v) => setSum({ ...sum, [a.figure]: v })}
+              />
             </label>
           ))}
         </div>
@@ -70,7 +119,9 @@ export function Sums() {
       {sum && (
         <p className="figure" role="status">
           {answer.error ? answer.error.message : answer.data?.says}
-          {!answer.error && answer.data?.bought_coins !== undefined && ` Made ${money(answer.data.made_coins ?? 0, currency)}, bought ${money(answer.data.bought_coins, currency)}.`}
+          {!answer.error &&
+            answer.data?.bought_coins !== undefined &&
+            ` Made ${money(answer.data.made_coins ?? 0, currency)}, bought ${money(answer.data.bought_coins, currency)}.`}
         </p>
       )}
     </details>

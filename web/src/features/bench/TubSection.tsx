@@ -45,25 +45,40 @@ export function TubSection({ fill, lines }: Props) {
   const floor = top + height
   const middle = 30 + widest / 2
   const half = (z: number) => halfAt(v, z) * scale
-  const right = cells > 1 ? middle + (cells * half(v.height_mm) * 2 + gap * (cells - 1)) / 2 : middle + half(v.height_mm)
+  const right =
+    cells > 1 ? middle + (cells * half(v.height_mm) * 2 + gap * (cells - 1)) / 2 : middle + half(v.height_mm)
   const y = (z: number) => floor - z * scale
   const surface = y(fill.depth_mm)
   // The wall between two heights, in steps fine enough for a bowl; from 0 it is open above.
   const steps = v.shape === 'bowl' ? 24 : 1
-  const levels = (from: number, to: number) => Array.from({ length: steps + 1 }, (_, i) => from + (to - from) * (i / steps) ** 2)
+  const levels = (from: number, to: number) =>
+    Array.from({ length: steps + 1 }, (_, i) => from + (to - from) * (i / steps) ** 2)
   const outline = (from: number, to: number, at = middle) => {
     const points = levels(from, to)
     const left = points.toReversed().map((z) => `${(at - half(z)).toFixed(1)} ${y(z).toFixed(1)}`)
     const back = points.map((z) => `${(at + half(z)).toFixed(1)} ${y(z).toFixed(1)}`)
     return `M${[...left, ...back].join(' L')}`
   }
-  const centres = Array.from({ length: cells }, (_, i) => middle + (i - (cells - 1) / 2) * (2 * half(v.height_mm) + gap))
+  const centres = Array.from(
+    { length: cells },
+    (_, i) => middle + (i - (cells - 1) / 2) * (2 * half(v.height_mm) + gap),
+  )
   const free = Math.round((v.height_mm - fill.depth_mm) * 10) / 10
-  const slots = piecesIn(lines, scale, middle, half(Math.min(fill.depth_mm || v.height_mm, v.shape === 'bowl' ? v.height_mm / 4 : 0)) || half(0), cells)
+  const slots = piecesIn(
+    lines,
+    scale,
+    middle,
+    half(Math.min(fill.depth_mm || v.height_mm, v.shape === 'bowl' ? v.height_mm / 4 : 0)) || half(0),
+    cells,
+  )
   const base = half(0) || half(v.height_mm)
   const label = [
     `Section of the ${v.name}, to scale: ${v.top_length_mm} mm long at the rim, ${inside(v)}, ${v.height_mm} mm deep`,
-    fill.poured.length === 0 ? 'nothing poured in' : v.shape === 'bag' ? `a layer of ${fill.depth_mm} mm` : `filled to ${fill.depth_mm} mm, ${free} mm free above`,
+    fill.poured.length === 0
+      ? 'nothing poured in'
+      : v.shape === 'bag'
+        ? `a layer of ${fill.depth_mm} mm`
+        : `filled to ${fill.depth_mm} mm, ${free} mm free above`,
     ...(fill.poured.length > 1 ? fill.poured.map((p) => `${p.name} ${p.depth_mm} mm`) : []),
     ...(slots.length > 0 ? [`in it ${slots.map((s) => s.words).join(', ')}`] : []),
   ].join('; ')
@@ -73,12 +88,29 @@ export function TubSection({ fill, lines }: Props) {
         <Fillers key={i} fill={fill} outline={(from, to) => outline(from, to, at)} at={at} half={half} y={y} />
       ))}
       {slots.map((s) => (
-        <rect key={s.key} className="piece" x={s.x} y={floor - s.h - 2} width={s.w} height={s.h} rx={Math.min(s.w, s.h) / 3} />
+        <rect
+          key={s.key}
+          className="piece"
+          x={s.x}
+          y={floor - s.h - 2}
+          width={s.w}
+          height={s.h}
+          rx={Math.min(s.w, s.h) / 3}
+        />
       ))}
       {centres.map((at) => (
-        <path key={at} className="wall" d={v.shape === 'bag' ? `${outline(0, fill.depth_mm, at)}Z` : outline(0, v.height_mm, at)} />
+        <path
+          key={at}
+          className="wall"
+          d={v.shape === 'bag' ? `${outline(0, fill.depth_mm, at)}Z` : outline(0, v.height_mm, at)}
+        />
       ))}
-      {v.shape === 'bottle' && <path className="wall" d={`M${middle - base} ${top} l${base * 0.5} ${-neck * scale} v${-neck * scale} h${base} v${neck * scale} l${base * 0.5} ${neck * scale} M${middle - base * 0.5} ${24} h${base}`} />}
+      {v.shape === 'bottle' && (
+        <path
+          className="wall"
+          d={`M${middle - base} ${top} l${base * 0.5} ${-neck * scale} v${-neck * scale} h${base} v${neck * scale} l${base * 0.5} ${neck * scale} M${middle - base * 0.5} ${24} h${base}`}
+        />
+      )}
       {v.jar && <path className="wall" d={`M${middle - base - 3} ${top - 4} h${2 * base + 6}`} />}
       <g className="measure">
         {fill.depth_mm > 0 && (
@@ -97,7 +129,11 @@ export function TubSection({ fill, lines }: Props) {
             </text>
           </>
         )}
-        {cells === 1 && <path d={`M${middle - base} ${floor + 16} H${middle + base} M${middle - base} ${floor + 10} v12 M${middle + base} ${floor + 10} v12`} />}
+        {cells === 1 && (
+          <path
+            d={`M${middle - base} ${floor + 16} H${middle + base} M${middle - base} ${floor + 10} v12 M${middle + base} ${floor + 10} v12`}
+          />
+        )}
         <text x={middle} y={floor + 36} textAnchor="middle">
           {inside(v)}, {v.name.toLowerCase()}
         </text>
@@ -107,18 +143,43 @@ export function TubSection({ fill, lines }: Props) {
 }
 
 /** What is poured, from the floor up, or in equal parts beside each other. */
-function Fillers({ fill, outline, at, half, y }: { fill: Schemas['FillAnswer']; outline: (from: number, to: number) => string; at: number; half: (z: number) => number; y: (z: number) => number }) {
+function Fillers({
+  fill,
+  outline,
+  at,
+  half,
+  y,
+}: {
+  fill: Schemas['FillAnswer']
+  outline: (from: number, to: number) => string
+  at: number
+  half: (z: number) => number
+  y: (z: number) => number
+}) {
   const { poured, depth_mm, ice } = fill
-  const tint = (i: number) => (ice || (poured.length === 1 && poured[i]?.liquid) ? 'filler water' : poured.length > 1 ? `filler layer-${i}` : 'filler')
+  const tint = (i: number) =>
+    ice || (poured.length === 1 && poured[i]?.liquid)
+      ? 'filler water'
+      : poured.length > 1
+        ? `filler layer-${i}`
+        : 'filler'
   if (fill.side_by_side && poured.length > 1) {
     const wide = (z: number) => (2 * half(z)) / poured.length
     return poured.map((p, i) => {
       const [left, up] = [at - half(0) + i * wide(0), at - half(depth_mm) + i * wide(depth_mm)]
-      return <path key={p.item_id + String(i)} className={tint(i)} d={`M${left} ${y(0)} L${up} ${y(depth_mm)} H${up + wide(depth_mm)} L${left + wide(0)} ${y(0)}Z`} />
+      return (
+        <path
+          key={p.item_id + String(i)}
+          className={tint(i)}
+          d={`M${left} ${y(0)} L${up} ${y(depth_mm)} H${up + wide(depth_mm)} L${left + wide(0)} ${y(0)}Z`}
+        />
+      )
     })
   }
   const from = (i: number) => poured.slice(0, i).reduce((sum, p) => sum + p.depth_mm, 0)
-  return poured.map((p, i) => <path key={p.item_id + String(i)} className={tint(i)} d={`${outline(from(i), from(i) + p.depth_mm)}Z`} />)
+  return poured.map((p, i) => (
+    <path key={p.item_id + String(i)} className={tint(i)} d={`${outline(from(i), from(i) + p.depth_mm)}Z`} />
+  ))
 }
 
 /** The loose parts that lie on the floor of one vessel, as far as there is room for them. */

@@ -4,7 +4,20 @@ import { Button } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { api, ask, type Answer, type Line, type Plan, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
-import { asTemplate, baseLines, beside, copied, cupsFor, lineFor, linesOf, newName, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import {
+  asTemplate,
+  baseLines,
+  beside,
+  copied,
+  cupsFor,
+  lineFor,
+  linesOf,
+  newName,
+  newPlace,
+  withItems,
+  withPlace,
+  type Draft,
+} from '../../entities/setup/model'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
@@ -47,10 +60,20 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
   // Rows that nothing happened to are not drawn again: what they call is always the same.
   const act = useMemo<RowActions>(() => {
     const set = (id: string, part: object, of?: string, text?: string) => {
-      now.current((d) => withItems(d, where(d, id), (items) => items.map((i) => (i.id === id ? { ...i, ...part } : i))), of, text)
+      now.current(
+        (d) => withItems(d, where(d, id), (items) => items.map((i) => (i.id === id ? { ...i, ...part } : i))),
+        of,
+        text,
+      )
     }
     const where = (d: Draft, id: string) => d.places.find((p) => p.items.some((i) => i.id === id))?.id ?? beside
-    const without = (d: Draft, id: string): Draft => ({ ...d, beside: d.beside.filter((i) => i.id !== id), places: d.places.map((p) => (p.items.some((i) => i.id === id) ? { ...p, items: p.items.filter((i) => i.id !== id) } : p)) })
+    const without = (d: Draft, id: string): Draft => ({
+      ...d,
+      beside: d.beside.filter((i) => i.id !== id),
+      places: d.places.map((p) =>
+        p.items.some((i) => i.id === id) ? { ...p, items: p.items.filter((i) => i.id !== id) } : p,
+      ),
+    })
     return {
       open: (row) => setOpened({ ...nothing, row }),
       measure: (measuring) => setOpened((o) => ({ ...o, measuring, missing: null })),
@@ -68,12 +91,26 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
       },
     }
   }, [])
-  const called = (i: number) => draft.places[i]?.name ?? answer?.places.find((a) => a.id === draft.places[i]?.id)?.name ?? vessels?.find((v) => v.id === draft.places[i]?.base?.vessel_id)?.name ?? `Place ${i + 1}`
-  const places: [string, string][] = [...draft.places.map((p, i): [string, string] => [p.id, called(i)]), [beside, 'beside']]
+  const called = (i: number) =>
+    draft.places[i]?.name ??
+    answer?.places.find((a) => a.id === draft.places[i]?.id)?.name ??
+    vessels?.find((v) => v.id === draft.places[i]?.base?.vessel_id)?.name ??
+    `Place ${i + 1}`
+  const places: [string, string][] = [
+    ...draft.places.map((p, i): [string, string] => [p.id, called(i)]),
+    [beside, 'beside'],
+  ]
   const several = draft.places.length > 1
   const rows = { room: plan.room_id, playAt: plan.play_at, names, opened, places, readOnly, act }
   const place = draft.places.findIndex((p) => p.id === at)
-  const into = at === beside ? 'The next thing lies beside them.' : place < 0 ? 'It begins with what you type.' : several ? `The next thing goes into: ${called(place)}.` : ''
+  const into =
+    at === beside
+      ? 'The next thing lies beside them.'
+      : place < 0
+        ? 'It begins with what you type.'
+        : several
+          ? `The next thing goes into: ${called(place)}.`
+          : ''
   return (
     <div className="in-places">
       {!readOnly &&
@@ -91,7 +128,10 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             }
             onAdd={async (all) => {
               // Somebody may type faster than the vessels come: what was taken waits for them.
-              const [{ vessels }, rooms] = await Promise.all([client.ensureQueryData(bookQuery), client.ensureQueryData(roomsQuery)])
+              const [{ vessels }, rooms] = await Promise.all([
+                client.ensureQueryData(bookQuery),
+                client.ensureQueryData(roomsQuery),
+              ])
               const { portion_g: portion } = rooms.find((r) => r.id === latest().room_id)?.group ?? {}
               const added = add(latest(), at, all, { vessels, portion })
               setChosen(added.at)
@@ -105,7 +145,19 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
         ) : (
           <p className="soft">Forty things are as many as a set-up takes.</p>
         ))}
-      {!readOnly && draft.places.length === 0 && draft.beside.length === 0 && <StartHere room={plan.room_id} playAt={plan.play_at} onTake={(s) => onChange((d) => ({ ...d, ...copied(s), name: d.name === newName ? s.aim : d.name }), undefined, `${s.aim}: begun.`)} />}
+      {!readOnly && draft.places.length === 0 && draft.beside.length === 0 && (
+        <StartHere
+          room={plan.room_id}
+          playAt={plan.play_at}
+          onTake={(s) =>
+            onChange(
+              (d) => ({ ...d, ...copied(s), name: d.name === newName ? s.aim : d.name }),
+              undefined,
+              `${s.aim}: begun.`,
+            )
+          }
+        />
+      )}
       {draft.places.map((p, i) => (
         <PlaceIn
           key={p.id}
@@ -120,20 +172,44 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
           several={several || draft.beside.length > 0}
           manyPlaces={several}
           onChoose={() => setChosen(p.id)}
-          onBase={(base, of) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, base })), of && `${of} ${p.id}`, base ? undefined : 'The base taken out.')}
+          onBase={(base, of) =>
+            onChange(
+              (d) => withPlace(d, p.id, (old) => ({ ...old, base })),
+              of && `${of} ${p.id}`,
+              base ? undefined : 'The base taken out.',
+            )
+          }
           onSwap={(base, text) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, base })), undefined, text)}
           onSet={(part, of) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, ...part })), `${of} ${p.id}`)}
-          onDrop={() => onChange((d) => ({ ...d, places: d.places.filter((x) => x.id !== p.id) }), undefined, `${called(i)} taken out.`)}
+          onDrop={() =>
+            onChange(
+              (d) => ({ ...d, places: d.places.filter((x) => x.id !== p.id) }),
+              undefined,
+              `${called(i)} taken out.`,
+            )
+          }
         />
       ))}
       {draft.beside.length > 0 && (
         <section className={at === beside ? 'place-in chosen' : 'place-in'} aria-label="Beside">
           <header>
-            <button type="button" className="place-name" aria-pressed={at === beside} title="The next thing goes here" onClick={() => setChosen(beside)}>
+            <button
+              type="button"
+              className="place-name"
+              aria-pressed={at === beside}
+              title="The next thing goes here"
+              onClick={() => setChosen(beside)}
+            >
               Beside
             </button>
           </header>
-          <Rows {...rows} items={draft.beside} at={beside} lineOf={(item) => lineFor(lines, plan, undefined, item)} cupsOf={(item) => cupsFor(lines, plan, undefined, item)} />
+          <Rows
+            {...rows}
+            items={draft.beside}
+            at={beside}
+            lineOf={(item) => lineFor(lines, plan, undefined, item)}
+            cupsOf={(item) => cupsFor(lines, plan, undefined, item)}
+          />
         </section>
       )}
       {!readOnly && draft.places.length > 0 && !draft.template && <KeepAsTemplate draft={draft} />}
@@ -146,7 +222,8 @@ function KeepAsTemplate({ draft }: { draft: Draft }) {
   const { today } = useSession()
   const client = useQueryClient()
   const keep = useMutation({
-    mutationFn: () => ask(api.PUT('/api/setups/{id}', { params: { path: { id: v7() } }, body: asTemplate(draft, today) })),
+    mutationFn: () =>
+      ask(api.PUT('/api/setups/{id}', { params: { path: { id: v7() } }, body: asTemplate(draft, today) })),
     onSuccess: () => outdate(client, 'setup'),
   })
   return (

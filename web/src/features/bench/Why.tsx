@@ -41,7 +41,10 @@ export function Why({ answer, swapOf, onPacket }: Props) {
           <Precautions all={answer.precautions} />
           {answer.covered && (
             <details className="covered">
-              <summary>Our routine covers {answer.covered.length === 1 ? 'one thing more' : `${answer.covered.length} things more`}</summary>
+              <summary>
+                Our routine covers{' '}
+                {answer.covered.length === 1 ? 'one thing more' : `${answer.covered.length} things more`}
+              </summary>
               <Precautions all={answer.covered} />
             </details>
           )}

@@ -5,14 +5,27 @@ import { add, depthIn } from './adding'
 import type { Chosen } from './AddBox'
 
 const tub = { id: 'dish-tub', usual_mm: 60, deepest_mm: 120, frozen_mm: 80, closed_mm: 30 } as Schemas['Vessel']
-const thing = (id: string, ...parts: string[]) => ({ item: { id, kind: 'thing', name: id, also: [], parts, detail: '' } }) as Chosen
+const thing = (id: string, ...parts: string[]) =>
+  ({ item: { id, kind: 'thing', name: id, also: [], parts, detail: '' } }) as Chosen
 const mix = (id: string) => ({ item: { id, kind: 'mix', name: id, also: [], parts: [], detail: '' } }) as Chosen
-const all = (...chosen: Chosen[]) => add(emptySetup('room', '2026-11-30T09:30'), '', chosen, { vessels: [tub], portion: 80 }).draft
+const all = (...chosen: Chosen[]) =>
+  add(emptySetup('room', '2026-11-30T09:30'), '', chosen, { vessels: [tub], portion: 80 }).draft
 
 test('what can be poured fills the place, what comes after lies over it, and finds lie in it', () => {
-  const { places, beside: tools } = all(thing('rice', 'filler'), thing('oats', 'filler'), thing('corks', 'find'), thing('scoops', 'tool'))
+  const { places, beside: tools } = all(
+    thing('rice', 'filler'),
+    thing('oats', 'filler'),
+    thing('corks', 'find'),
+    thing('scoops', 'tool'),
+  )
   expect(places).toHaveLength(1)
-  expect(places[0]?.base).toMatchObject({ kind: 'fill', item_id: 'rice', vessel_id: 'dish-tub', depth_mm: 30, more: [{ item_id: 'oats', depth_mm: 30 }] })
+  expect(places[0]?.base).toMatchObject({
+    kind: 'fill',
+    item_id: 'rice',
+    vessel_id: 'dish-tub',
+    depth_mm: 30,
+    more: [{ item_id: 'oats', depth_mm: 30 }],
+  })
   expect(places[0]?.items.map((i) => i.item_id)).toEqual(['corks'])
   expect(tools.map((i) => i.item_id)).toEqual(['scoops'])
 })
@@ -29,10 +42,18 @@ test('a family of things waits to be told apart, and is no thing of the shelf', 
 })
 
 test('beside all places nothing is poured', () => {
-  const { draft } = add(emptySetup('room', '2026-11-30T09:30'), beside, [thing('rice', 'filler', 'find')], { vessels: [tub], portion: undefined })
+  const { draft } = add(emptySetup('room', '2026-11-30T09:30'), beside, [thing('rice', 'filler', 'find')], {
+    vessels: [tub],
+    portion: undefined,
+  })
   expect([draft.places.length, draft.beside.map((i) => i.item_id)]).toEqual([0, ['rice']])
 })
 
 test('a vessel is filled no deeper than it may be as it is used', () => {
-  expect([depthIn(tub), depthIn(tub, { kind: 'fill', depth_mm: 200 }), depthIn(tub, { kind: 'fill', depth_mm: 200, frozen: true }), depthIn(tub, { kind: 'fill', depth_mm: 200, use: 'sealed' })]).toEqual([60, 120, 80, 30])
+  expect([
+    depthIn(tub),
+    depthIn(tub, { kind: 'fill', depth_mm: 200 }),
+    depthIn(tub, { kind: 'fill', depth_mm: 200, frozen: true }),
+    depthIn(tub, { kind: 'fill', depth_mm: 200, use: 'sealed' }),
+  ]).toEqual([60, 120, 80, 30])
 })

@@ -6,10 +6,12 @@ import type { Chosen } from './AddBox'
 type Vessel = Schemas['Vessel']
 
 /** As deep as a filler is poured into a vessel: as before, or as is usual, as far as it may be filled. */
-export const depthIn = (v: Vessel, base?: Base): number => Math.min(base?.depth_mm ?? v.usual_mm ?? v.deepest_mm, deepestOf(v, base))
+export const depthIn = (v: Vessel, base?: Base): number =>
+  Math.min(base?.depth_mm ?? v.usual_mm ?? v.deepest_mm, deepestOf(v, base))
 
 /** How deep a vessel may be filled as it is used. */
-export const deepestOf = (v: Vessel, base?: Base): number => (base?.frozen ? (v.frozen_mm ?? v.deepest_mm) : base?.use === 'sealed' ? (v.closed_mm ?? v.deepest_mm) : v.deepest_mm)
+export const deepestOf = (v: Vessel, base?: Base): number =>
+  base?.frozen ? (v.frozen_mm ?? v.deepest_mm) : base?.use === 'sealed' ? (v.closed_mm ?? v.deepest_mm) : v.deepest_mm
 
 interface Around {
   vessels: Vessel[]
@@ -47,14 +49,22 @@ function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
   if (item.parts.includes('filler') && out.at !== beside && !place?.base?.item_id && place?.base?.kind !== 'mix') {
     // A vessel that was chosen before what goes in it stays.
     const vessel = vessels.find((v) => v.id === place?.base?.vessel_id) ?? vessels[0]
-    if (vessel) fill(out, place, { ...fillBase(item.id, vessel.id, depthIn(vessel, place?.base)), vessels: place?.base?.vessels, use: place?.base?.use })
+    if (vessel)
+      fill(out, place, {
+        ...fillBase(item.id, vessel.id, depthIn(vessel, place?.base)),
+        vessels: place?.base?.vessels,
+        use: place?.base?.use,
+      })
     return
   }
   if (only && place?.base?.kind === 'fill' && place.base.item_id) {
     const { base } = place
     const mm = base.depth_mm ?? 0
     const each = Math.max(1, Math.floor(mm / (2 + (base.more?.length ?? 0))))
-    out.draft = withPlace(out.draft, place.id, (p) => ({ ...p, base: { ...base, depth_mm: mm - each, more: [...(base.more ?? []), { item_id: item.id, depth_mm: each }] } }))
+    out.draft = withPlace(out.draft, place.id, (p) => ({
+      ...p,
+      base: { ...base, depth_mm: mm - each, more: [...(base.more ?? []), { item_id: item.id, depth_mm: each }] },
+    }))
     return
   }
   if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, beside)
@@ -72,7 +82,13 @@ function fill(out: Added, place: Place | undefined, base: Base) {
   out.at = next.id
 }
 
-function lay(out: Added, place: Place | undefined, thing: Pick<PlanItem, 'item_id' | 'described'>, name: string, to = out.at) {
+function lay(
+  out: Added,
+  place: Place | undefined,
+  thing: Pick<PlanItem, 'item_id' | 'described'>,
+  name: string,
+  to = out.at,
+) {
   const item: PlanItem = { ...thing, id: v7(), each: 1, use: 'open' }
   out.names[item.id] = name
   out.line = item.id

@@ -12,22 +12,40 @@ function swapped(base: Base, n: number, s: Swap): Base {
 }
 
 /** How a swap for a line of an answer is asked for and taken; undefined for what stays whole in a mix, and for cups. */
-export function swapping({ plan, answer }: { plan: Plan; answer: Answer }, line: Line, take: (to: (d: Draft) => Draft, text: string) => void): Swapping | undefined {
+export function swapping(
+  { plan, answer }: { plan: Plan; answer: Answer },
+  line: Line,
+  take: (to: (d: Draft) => Draft, text: string) => void,
+): Swapping | undefined {
   const { room_id, play_at } = plan
   const text = (s: Swap) => `${s.name} in place of ${line.name}.`
   for (const [i, place] of plan.places.entries()) {
     const n = answer.places[i]?.base.indexOf(line) ?? -1
     const { base } = place
     if (n >= 0 && base) {
-      const one: Base = n === 0 ? { ...base, more: undefined } : { ...base, item_id: base.more?.[n - 1]?.item_id, depth_mm: base.more?.[n - 1]?.depth_mm, more: undefined }
-      return { input: { room_id, play_at, base: one }, onTake: (s) => take((d) => withPlace(d, place.id, (p) => ({ ...p, base: p.base && swapped(p.base, n, s) })), text(s)) }
+      const one: Base =
+        n === 0
+          ? { ...base, more: undefined }
+          : { ...base, item_id: base.more?.[n - 1]?.item_id, depth_mm: base.more?.[n - 1]?.depth_mm, more: undefined }
+      return {
+        input: { room_id, play_at, base: one },
+        onTake: (s) =>
+          take((d) => withPlace(d, place.id, (p) => ({ ...p, base: p.base && swapped(p.base, n, s) })), text(s)),
+      }
     }
   }
   const [at, item, base] = found(plan, line)
   if (!at || !item) return undefined
   return {
     input: { room_id, play_at, base, item },
-    onTake: (s) => take((d) => withItems(d, at, (items) => items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i))), text(s)),
+    onTake: (s) =>
+      take(
+        (d) =>
+          withItems(d, at, (items) =>
+            items.map((i) => (i.id === item.id ? { ...i, item_id: s.item_id, described: undefined } : i)),
+          ),
+        text(s),
+      ),
   }
 }
 

@@ -36,7 +36,9 @@ export function useDraft(first: () => Draft) {
   const undo = useCallback(() => {
     setSteps((s) => {
       const back = s.past.at(-1)
-      return back ? { past: s.past.slice(0, -1), now: { ...back, version: s.now.version }, future: [s.now, ...s.future], at: 0 } : s
+      return back
+        ? { past: s.past.slice(0, -1), now: { ...back, version: s.now.version }, future: [s.now, ...s.future], at: 0 }
+        : s
     })
   }, [])
   const redo = useCallback(() => {
@@ -46,10 +48,14 @@ export function useDraft(first: () => Draft) {
     })
   }, [])
   /** Takes one change back, whatever has changed since. */
-  const takeBack = useCallback((before: Draft, after: Draft) => change(merge(after, now.current, before).merged), [change])
+  const takeBack = useCallback(
+    (before: Draft, after: Draft) => change(merge(after, now.current, before).merged),
+    [change],
+  )
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      const typing = e.target instanceof HTMLElement && (e.target.matches('input, textarea, select') || e.target.isContentEditable)
+      const typing =
+        e.target instanceof HTMLElement && (e.target.matches('input, textarea, select') || e.target.isContentEditable)
       if (typing || !(e.ctrlKey || e.metaKey) || e.altKey) return
       const key = e.key.toLowerCase()
       if (key === 'z' || key === 'y') {
@@ -61,5 +67,15 @@ export function useDraft(first: () => Draft) {
     window.addEventListener('keydown', press)
     return () => window.removeEventListener('keydown', press)
   }, [undo, redo])
-  return { draft: steps.now, latest, change, reset, undo, redo, takeBack, canUndo: steps.past.length > 0, canRedo: steps.future.length > 0 }
+  return {
+    draft: steps.now,
+    latest,
+    change,
+    reset,
+    undo,
+    redo,
+    takeBack,
+    canUndo: steps.past.length > 0,
+    canRedo: steps.future.length > 0,
+  }
 }

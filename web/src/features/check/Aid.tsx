@@ -24,7 +24,12 @@ export function Aid() {
       {!aid.data && !aid.error && <Waiting what="the cards" />}
       <div className="chips">
         {aid.data?.map((c) => (
-          <button key={c.id} type="button" aria-pressed={c.id === open} onClick={() => setOpen(c.id === open ? '' : c.id)}>
+          <button
+            key={c.id}
+            type="button"
+            aria-pressed={c.id === open}
+            onClick={() => setOpen(c.id === open ? '' : c.id)}
+          >
             {c.title}
           </button>
         ))}

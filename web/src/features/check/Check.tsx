@@ -24,7 +24,15 @@ type Input = Schemas['CheckInput']
  */
 export function Check({ opened, show, onHide }: { opened: number; show: boolean; onHide: () => void }) {
   return (
-    <Offcanvas show={show} onHide={onHide} placement="end" autoFocus={false} enforceFocus={show} restoreFocus={false} aria-labelledby="check-title">
+    <Offcanvas
+      show={show}
+      onHide={onHide}
+      placement="end"
+      autoFocus={false}
+      enforceFocus={show}
+      restoreFocus={false}
+      aria-labelledby="check-title"
+    >
       <Offcanvas.Header closeButton>
         <Offcanvas.Title as="h2" id="check-title">
           Check
@@ -84,7 +92,13 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
             setInput({ ...asked(item, ''), use: input.use })
           }}
           onMeasure={() => setMeasuring({ name: nameOf(input) })}
-          onTell={(told) => setInput({ words: agePart(input.words ?? '') || undefined, described: { name: nameOf(input), told }, use: input.use })}
+          onTell={(told) =>
+            setInput({
+              words: agePart(input.words ?? '') || undefined,
+              described: { name: nameOf(input), told },
+              use: input.use,
+            })
+          }
           onLeave={onLeave}
           measuring={measuring !== null}
         />
@@ -94,7 +108,10 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
 }
 
 /** What is asked about something that was found: a thing by its id, all else by its name. */
-const asked = (item: ShelfItem, typed: string) => (item.kind === 'thing' ? { item_id: item.id, words: typed } : { words: typed.trim().startsWith(item.name) ? typed : item.name + agePart(typed) })
+const asked = (item: ShelfItem, typed: string) =>
+  item.kind === 'thing'
+    ? { item_id: item.id, words: typed }
+    : { words: typed.trim().startsWith(item.name) ? typed : item.name + agePart(typed) }
 
 /** The age that typed words end in, which a name does not have. */
 const agePart = (typed: string) => {
@@ -103,7 +120,8 @@ const agePart = (typed: string) => {
 }
 
 /** What is asked about, without the age that the words end in. */
-const nameOf = (input: Input) => input.described?.name ?? (input.words ?? '').replace(agePart(input.words ?? ''), '').trim()
+const nameOf = (input: Input) =>
+  input.described?.name ?? (input.words ?? '').replace(agePart(input.words ?? ''), '').trim()
 
 interface VerdictsProps {
   input: Input
@@ -139,7 +157,11 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
         <h3>
           {answer.name} <span className="soft">{answer.detail}</span>
         </h3>
-        <Form.Select aria-label="How the children meet it" value={input.use} onChange={(e) => onChange({ use: e.target.value as Input['use'] })}>
+        <Form.Select
+          aria-label="How the children meet it"
+          value={input.use}
+          onChange={(e) => onChange({ use: e.target.value as Input['use'] })}
+        >
           {useWords.map(([u, w]) => (
             <option key={u} value={u}>
               {w}
@@ -147,8 +169,16 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
           ))}
         </Form.Select>
       </header>
-      {answer.meant && <p className="soft">{answer.question?.given ? `Read as “${answer.meant}”.` : `Not known as it is typed; close to “${answer.meant}”.`}</p>}
-      {answer.question && <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />}
+      {answer.meant && (
+        <p className="soft">
+          {answer.question?.given
+            ? `Read as “${answer.meant}”.`
+            : `Not known as it is typed; close to “${answer.meant}”.`}
+        </p>
+      )}
+      {answer.question && (
+        <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />
+      )}
       {!answer.found && !measuring && (
         <div className="not-found">
           <p>Not on the shelf, so nothing of it is known until you say.</p>
@@ -181,7 +211,10 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
           )}
           <AskThing asking={answer.asking} told={told} busy={judging} takeFocus onTell={onTell} />
           <p className="soft">
-            Or <Button variant="quiet" onClick={onMeasure}>fill in every trait yourself</Button>
+            Or{' '}
+            <Button variant="quiet" onClick={onMeasure}>
+              fill in every trait yourself
+            </Button>
           </p>
         </>
       )}
@@ -191,7 +224,12 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
           <summary>
             <span className="who">{f.who}</span>
             <MarkLine mark={f.mark} />
-            <span className="soft">{f.findings[0]?.reason ?? (f.portion_g ? `No rule objects, at a usual portion of ${grams(f.portion_g)} a child.` : 'No rule objects.')}</span>
+            <span className="soft">
+              {f.findings[0]?.reason ??
+                (f.portion_g
+                  ? `No rule objects, at a usual portion of ${grams(f.portion_g)} a child.`
+                  : 'No rule objects.')}
+            </span>
           </summary>
           {f.findings.map((finding) => (
             <FindingView key={finding.rule} finding={finding} />

@@ -37,7 +37,22 @@ export function Cupboard() {
     },
   })
   const add = useMutation({
-    mutationFn: async (item_id: string) => ask(api.PUT('/api/jars/{id}', { params: { path: { id: v7() } }, body: { version: 0, item_id, free: [], heat_treated: false, place: '', best_before: '', opened: '', packs: [] } })),
+    mutationFn: async (item_id: string) =>
+      ask(
+        api.PUT('/api/jars/{id}', {
+          params: { path: { id: v7() } },
+          body: {
+            version: 0,
+            item_id,
+            free: [],
+            heat_treated: false,
+            place: '',
+            best_before: '',
+            opened: '',
+            packs: [],
+          },
+        }),
+      ),
     onSuccess: async (jar) => {
       setAdding(false)
       setOpen(jar)
@@ -56,7 +71,9 @@ export function Cupboard() {
         <header className="screen-head">
           <div>
             <h1>Cupboard</h1>
-            <p className="soft">What is in, and the line that the plans of the next two weeks need. Tap a jar to count it.</p>
+            <p className="soft">
+              What is in, and the line that the plans of the next two weeks need. Tap a jar to count it.
+            </p>
           </div>
           <div className="actions">
             {mayWrite(session) && (
@@ -73,37 +90,74 @@ export function Cupboard() {
           </div>
         </header>
         {error && <Failure error={error} retry={() => void cupboard.refetch()} />}
-        {adding && <Pick label="What goes into the jar" placeholder="flour, rice, wooden boats" autoFocus onPick={(item) => add.mutate(item.id)} />}
+        {adding && (
+          <Pick
+            label="What goes into the jar"
+            placeholder="flour, rice, wooden boats"
+            autoFocus
+            onPick={(item) => add.mutate(item.id)}
+          />
+        )}
         {!whole && !cupboard.error && <Waiting what="the cupboard" />}
-        {cupboard.data && all.length === 0 && <Empty>No jar yet. Add what you have: the bench then says what is short, and what can be made of it.</Empty>}
-        {whole && <div className="cupboard-columns">
-          <section aria-label="Jars">
-            {all.length > 8 && <Form.Control type="search" className="find-jar" aria-label="Search the cupboard" placeholder="Search by name, label or place" maxLength={60} value={words} onChange={(e) => setWords(e.target.value)} />}
-            {all.length > 0 && shown.length === 0 && <p className="soft">No jar is called “{words.trim()}”.</p>}
-            <ul className="jars">
-              {shown.map((j) => (
-                <li key={j.id || `${j.item_id} ${j.says}`}>
-                  <JarCard jar={j} onOpen={() => (j.version === 0 ? add.mutate(j.item_id) : setOpen(j))} />
-                </li>
-              ))}
-            </ul>
-            <Files
-              name="cupboard.csv"
-              out={() => ask(api.GET('/api/cupboard/file'))}
-              read={mayWrite(session) ? (csv) => ask(api.POST('/api/cupboard/import', { body: { csv } })) : undefined}
-              reads="Count from a CSV"
-              done={(n) => `${plural(n, 'jar')} counted.`}
-              changes="cupboard"
-            />
-          </section>
-          <section className="to-buy" aria-labelledby="to-buy">
-            <h2 id="to-buy">To buy, earliest need first</h2>
-            {shopping.error && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
-            {shopping.data && <ToBuy list={shopping.data} brief />}
-          </section>
-        </div>}
-        {here && <JarPanel key={here.id} jar={here} onHide={() => setOpen(null)} onRemoved={(j) => { setOpen(null); setRemoved(j) }} />}
-        {removed && <Undo text={`${removed.name} taken out of the cupboard.`} onUndo={() => restore.mutate(removed.id)} onGone={() => setRemoved(null)} />}
+        {cupboard.data && all.length === 0 && (
+          <Empty>No jar yet. Add what you have: the bench then says what is short, and what can be made of it.</Empty>
+        )}
+        {whole && (
+          <div className="cupboard-columns">
+            <section aria-label="Jars">
+              {all.length > 8 && (
+                <Form.Control
+                  type="search"
+                  className="find-jar"
+                  aria-label="Search the cupboard"
+                  placeholder="Search by name, label or place"
+                  maxLength={60}
+                  value={words}
+                  onChange={(e) => setWords(e.target.value)}
+                />
+              )}
+              {all.length > 0 && shown.length === 0 && <p className="soft">No jar is called “{words.trim()}”.</p>}
+              <ul className="jars">
+                {shown.map((j) => (
+                  <li key={j.id || `${j.item_id} ${j.says}`}>
+                    <JarCard jar={j} onOpen={() => (j.version === 0 ? add.mutate(j.item_id) : setOpen(j))} />
+                  </li>
+                ))}
+              </ul>
+              <Files
+                name="cupboard.csv"
+                out={() => ask(api.GET('/api/cupboard/file'))}
+                read={mayWrite(session) ? (csv) => ask(api.POST('/api/cupboard/import', { body: { csv } })) : undefined}
+                reads="Count from a CSV"
+                done={(n) => `${plural(n, 'jar')} counted.`}
+                changes="cupboard"
+              />
+            </section>
+            <section className="to-buy" aria-labelledby="to-buy">
+              <h2 id="to-buy">To buy, earliest need first</h2>
+              {shopping.error && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
+              {shopping.data && <ToBuy list={shopping.data} brief />}
+            </section>
+          </div>
+        )}
+        {here && (
+          <JarPanel
+            key={here.id}
+            jar={here}
+            onHide={() => setOpen(null)}
+            onRemoved={(j) => {
+              setOpen(null)
+              setRemoved(j)
+            }}
+          />
+        )}
+        {removed && (
+          <Undo
+            text={`${removed.name} taken out of the cupboard.`}
+            onUndo={() => restore.mutate(removed.id)}
+            onGone={() => setRemoved(null)}
+          />
+        )}
       </main>
       {whole && cupboard.data && (
         <footer className="counter on-dark plain">

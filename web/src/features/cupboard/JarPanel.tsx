@@ -16,7 +16,12 @@ import { JarPicture } from './JarPicture'
 
 type Kind = Schemas['MoveInput']['kind']
 
-const kindWords: Record<Kind, string> = { counted: 'Counted', received: 'Came in', used: 'Used', 'thrown-away': 'Thrown away' }
+const kindWords: Record<Kind, string> = {
+  counted: 'Counted',
+  received: 'Came in',
+  used: 'Used',
+  'thrown-away': 'Thrown away',
+}
 
 interface Move {
   kind: Kind
@@ -26,7 +31,13 @@ interface Move {
 const nothing: Move = { kind: 'counted', amount: '' }
 
 /** How full one pack can look. */
-const levels: [number, string][] = [[0, 'empty'], [0.25, '¼'], [0.5, '½'], [0.75, '¾'], [1, 'full']]
+const levels: [number, string][] = [
+  [0, 'empty'],
+  [0.25, '¼'],
+  [0.5, '½'],
+  [0.75, '¾'],
+  [1, 'full'],
+]
 
 /** One jar: count it by tapping, note what came in or went out, and what its packet says. */
 export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => void; onRemoved: (jar: Jar) => void }) {
@@ -34,7 +45,8 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
   const client = useQueryClient()
   const [packs, setPacks] = useState(0)
   const [id, setID] = useState(() => v7())
-  const put = (body: Omit<Schemas['MoveInput'], 'jar_id'>) => ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, body: { jar_id: jar.id, at: stamp(), ...body } }))
+  const put = (body: Omit<Schemas['MoveInput'], 'jar_id'>) =>
+    ask(api.PUT('/api/moves/{id}', { params: { path: { id } }, body: { jar_id: jar.id, at: stamp(), ...body } }))
   const noted = () => {
     setID(v7())
     return outdate(client, 'cupboard')
@@ -48,7 +60,11 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
     onSaved: noted,
     stays: ({ kind: same }) => ({ kind: same, amount: '', version: 0 }),
   })
-  const { values: { kind, amount }, change, wrong } = record
+  const {
+    values: { kind, amount },
+    change,
+    wrong,
+  } = record
   const busy = record.busy || tap.isPending
   const remove = useMutation({
     mutationFn: () => ask(api.DELETE('/api/jars/{id}', { params: { path: { id: jar.id } } })),
@@ -100,7 +116,12 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
             </div>
             <div className="levels" role="group" aria-label="The open one">
               {levels.map(([n, word]) => (
-                <Button key={n} variant="outline-primary" disabled={busy} onClick={() => tap.mutate({ kind: 'counted', amount: '', packs: packs + n })}>
+                <Button
+                  key={n}
+                  variant="outline-primary"
+                  disabled={busy}
+                  onClick={() => tap.mutate({ kind: 'counted', amount: '', packs: packs + n })}
+                >
                   {word}
                 </Button>
               ))}
@@ -115,8 +136,18 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
               </button>
             ))}
           </div>
-          <Field id="move-amount" label={`How much${kind === 'counted' ? '; empty when nobody weighs it' : ''}`} wrong={wrong('amount')}>
-            <Form.Control maxLength={limits.MoveInput.amount} placeholder={jar.unit === 'pieces' ? '24' : '350 g, 2 cups'} value={amount} isInvalid={!!wrong('amount')} onChange={(e) => change({ amount: e.target.value })} />
+          <Field
+            id="move-amount"
+            label={`How much${kind === 'counted' ? '; empty when nobody weighs it' : ''}`}
+            wrong={wrong('amount')}
+          >
+            <Form.Control
+              maxLength={limits.MoveInput.amount}
+              placeholder={jar.unit === 'pieces' ? '24' : '350 g, 2 cups'}
+              value={amount}
+              isInvalid={!!wrong('amount')}
+              onChange={(e) => change({ amount: e.target.value })}
+            />
           </Field>
           <Button type="submit" disabled={busy || (amount.trim() === '' && kind !== 'counted' && kind !== 'received')}>
             Note it
@@ -145,7 +176,8 @@ function History({ id, unit }: { id: string; unit: Jar['unit'] }) {
       <ol>
         {moves.data.map((m) => (
           <li key={m.id}>
-            <span className="soft">{m.ahead ? 'noted while a clock was wrong' : dayOf(m.at)}</span> {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? 'not weighed' : quantity(m.amount, unit)}
+            <span className="soft">{m.ahead ? 'noted while a clock was wrong' : dayOf(m.at)}</span>{' '}
+            {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? 'not weighed' : quantity(m.amount, unit)}
             {m.by && <span className="soft"> {m.by}</span>}
           </li>
         ))}
@@ -174,23 +206,50 @@ const inWords = (p: Packet) => ({
 function Details({ jar }: { jar: Jar }) {
   const client = useQueryClient()
   const { currency } = useSession().centre
-  const decimals = new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+  const decimals =
+    new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
   const typed = (of: Pick<Jar, 'free' | 'heat_treated' | 'place' | 'best_before' | 'opened' | 'packs'>): Packet => ({
-    free: (of.free ?? []).join(', '), heat_treated: of.heat_treated ?? false, place: of.place ?? '', best_before: of.best_before ?? '', opened: of.opened ?? '',
-    packs: of.packs.map((p) => ({ amount: digits(p.amount), price: p.coins === undefined ? '' : (p.coins / 10 ** decimals).toFixed(decimals) })),
+    free: (of.free ?? []).join(', '),
+    heat_treated: of.heat_treated ?? false,
+    place: of.place ?? '',
+    best_before: of.best_before ?? '',
+    opened: of.opened ?? '',
+    packs: of.packs.map((p) => ({
+      amount: digits(p.amount),
+      price: p.coins === undefined ? '' : (p.coins / 10 ** decimals).toFixed(decimals),
+    })),
   })
   const [first] = useState(() => typed(jar))
   const record = useRecord<Packet, Jar, Jar>({
     first,
     version: jar.version,
     latest: jar,
-    send: (version, { free, ...values }) => ask(api.PUT('/api/jars/{id}', { params: { path: { id: jar.id } }, body: { ...values, version, item_id: jar.item_id, free: free.split(/[,;]/).map((w) => w.trim()).filter(Boolean) } })),
+    send: (version, { free, ...values }) =>
+      ask(
+        api.PUT('/api/jars/{id}', {
+          params: { path: { id: jar.id } },
+          body: {
+            ...values,
+            version,
+            item_id: jar.item_id,
+            free: free
+              .split(/[,;]/)
+              .map((w) => w.trim())
+              .filter(Boolean),
+          },
+        }),
+      ),
     valuesOf: typed,
     onSaved: () => outdate(client, 'cupboard'),
     stays: (saved) => saved,
     words: inWords,
   })
-  const { values: draft, change: set, wrong, form: { register } } = record
+  const {
+    values: draft,
+    change: set,
+    wrong,
+    form: { register },
+  } = record
   return (
     <details className="jar-details">
       <summary>Its packet, place and packs</summary>
@@ -200,23 +259,60 @@ function Details({ jar }: { jar: Jar }) {
         </Field>
         <Form.Check type="switch" id="jar-heated" label="its label says heat-treated" {...register('heat_treated')} />
         <Field id="jar-place" label="Where it stands" wrong={wrong('place')}>
-          <Form.Control maxLength={limits.JarInput.place} placeholder="pantry" isInvalid={!!wrong('place')} {...register('place')} />
+          <Form.Control
+            maxLength={limits.JarInput.place}
+            placeholder="pantry"
+            isInvalid={!!wrong('place')}
+            {...register('place')}
+          />
         </Field>
         <Field id="jar-before" label="Best before, such as 2026-12-24" wrong={wrong('best_before')}>
-          <Form.Control maxLength={limits.JarInput.best_before} inputMode="numeric" isInvalid={!!wrong('best_before')} {...register('best_before')} />
+          <Form.Control
+            maxLength={limits.JarInput.best_before}
+            inputMode="numeric"
+            isInvalid={!!wrong('best_before')}
+            {...register('best_before')}
+          />
         </Field>
         <Field id="jar-opened" label="Opened on" wrong={wrong('opened')}>
-          <Form.Control maxLength={limits.JarInput.opened} inputMode="numeric" isInvalid={!!wrong('opened')} {...register('opened')} />
+          <Form.Control
+            maxLength={limits.JarInput.opened}
+            inputMode="numeric"
+            isInvalid={!!wrong('opened')}
+            {...register('opened')}
+          />
         </Field>
         {draft.packs.map((p, i) => (
           <div key={i} className="pack-row">
             <Field id={`pack-${i}`} label={`Pack ${i + 1} holds`} wrong={wrong(`packs.${i}.amount`)}>
-              <Form.Control maxLength={limits.TypedPack.amount} placeholder={jar.unit === 'pieces' ? '24' : '500 g'} value={p.amount} isInvalid={!!wrong(`packs.${i}.amount`)} onChange={(e) => set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, amount: e.target.value } : x)) })} />
+              <Form.Control
+                maxLength={limits.TypedPack.amount}
+                placeholder={jar.unit === 'pieces' ? '24' : '500 g'}
+                value={p.amount}
+                isInvalid={!!wrong(`packs.${i}.amount`)}
+                onChange={(e) =>
+                  set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, amount: e.target.value } : x)) })
+                }
+              />
             </Field>
             <Field id={`price-${i}`} label="and costs" wrong={wrong(`packs.${i}.price`)}>
-              <Form.Control maxLength={limits.TypedPack.price} inputMode="decimal" placeholder="2.90" value={p.price} isInvalid={!!wrong(`packs.${i}.price`)} onChange={(e) => set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, price: e.target.value } : x)) })} />
+              <Form.Control
+                maxLength={limits.TypedPack.price}
+                inputMode="decimal"
+                placeholder="2.90"
+                value={p.price}
+                isInvalid={!!wrong(`packs.${i}.price`)}
+                onChange={(e) =>
+                  set({ packs: draft.packs.map((x, n) => (n === i ? { ...x, price: e.target.value } : x)) })
+                }
+              />
             </Field>
-            <Button variant="quiet" className="drop-x" aria-label={`Drop pack ${i + 1}`} onClick={() => set({ packs: draft.packs.filter((_, n) => n !== i) })}>
+            <Button
+              variant="quiet"
+              className="drop-x"
+              aria-label={`Drop pack ${i + 1}`}
+              onClick={() => set({ packs: draft.packs.filter((_, n) => n !== i) })}
+            >
               ×
             </Button>
           </div>

@@ -7,7 +7,9 @@ export function JarPicture({ jar }: { jar: Jar }) {
   const y = (n: number) => floor - (floor - rim - 4) * Math.min(1, jar.full > 0 ? n / jar.full : 0)
   const need = jar.need && !jar.need.unweighed ? jar.need : undefined
   const known = jar.version === 0 || jar.weighed
-  const label = [`${inIt(jar)} in it`, ...(jar.need ? [`${quantity(jar.need.amount, jar.unit)} needed`] : [])].join(', ')
+  const label = [`${inIt(jar)} in it`, ...(jar.need ? [`${quantity(jar.need.amount, jar.unit)} needed`] : [])].join(
+    ', ',
+  )
   const hatch = `hatch-${jar.id || jar.item_id}`
   return (
     <svg className="jar-picture" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label}>
@@ -18,7 +20,9 @@ export function JarPicture({ jar }: { jar: Jar }) {
           </pattern>
         </defs>
       )}
-      {known && jar.amount > 0 && <path className="filler" d={`M12 ${y(jar.amount)} H64 V${floor - 8} q0 7 -7 7 H19 q-7 0 -7 -7z`} />}
+      {known && jar.amount > 0 && (
+        <path className="filler" d={`M12 ${y(jar.amount)} H64 V${floor - 8} q0 7 -7 7 H19 q-7 0 -7 -7z`} />
+      )}
       {!known && <path fill={`url(#${hatch})`} d={`M12 ${rim + 6} H64 V${floor - 8} q0 7 -7 7 H19 q-7 0 -7 -7z`} />}
       <path className="wall" d={`M12 ${rim} V${floor - 8} q0 8 8 8 H56 q8 0 8 -8 V${rim} M14 6 H62`} />
       {need && <path className={need.missing > 0 ? 'need-line missing' : 'need-line'} d={`M4 ${y(need.amount)} H72`} />}

@@ -23,9 +23,17 @@ export function Makes() {
       <header className="screen-head">
         <div>
           <h1>What can I make today?</h1>
-          <p className="soft">From the cupboard, for the room: least care first, then the fewest minutes{opens && `. It would open ${dayAndTime(opens)}`}.</p>
+          <p className="soft">
+            From the cupboard, for the room: least care first, then the fewest minutes
+            {opens && `. It would open ${dayAndTime(opens)}`}.
+          </p>
         </div>
-        <Form.Select className="room-choice" aria-label="Room" value={room?.id ?? ''} onChange={(e) => setParams({ room: e.target.value }, { replace: true })}>
+        <Form.Select
+          className="room-choice"
+          aria-label="Room"
+          value={room?.id ?? ''}
+          onChange={(e) => setParams({ room: e.target.value }, { replace: true })}
+        >
           {rooms.data?.map((r) => (
             <option key={r.id} value={r.id}>
               {r.name}

@@ -21,7 +21,9 @@ export function Shop() {
   usePageTitle('To buy')
   const shopping = useQuery(shoppingQuery)
   const client = useQueryClient()
-  const waiting = useSyncExternalStore(outbox.subscribe, () => (shopping.data?.lines ?? []).some((l) => outbox.look('tick', lineKey(l)) !== undefined))
+  const waiting = useSyncExternalStore(outbox.subscribe, () =>
+    (shopping.data?.lines ?? []).some((l) => outbox.look('tick', lineKey(l)) !== undefined),
+  )
   const basket = shopping.data?.lines.filter((l) => l.state === 'basket' && l.tick_id) ?? []
   // The same delivery sent again is the same: its ids stay until it has been answered.
   const ids = useRef(new Map<string, Schemas['ReceiveTick']>())
@@ -55,26 +57,54 @@ export function Shop() {
       {shopping.error && !shopping.data && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
       {shopping.error && shopping.data && (
         <p className="soft" role="status">
-          {shopping.error.message} This is the list as it was at {atTime(shopping.dataUpdatedAt)}; ticks are kept until the line is back.
+          {shopping.error.message} This is the list as it was at {atTime(shopping.dataUpdatedAt)}; ticks are kept until
+          the line is back.
         </p>
       )}
       {!shopping.data && !shopping.error && <Waiting what="the list" />}
-      {shopping.data?.lines.length === 0 && shopping.data.unweighed.length + shopping.data.unnoted.length === 0 && <Empty>Nothing is short for the plans of the next two weeks.</Empty>}
-      {shopping.data && shopping.data.lines.length + shopping.data.unweighed.length + shopping.data.unnoted.length > 0 && <ToBuy list={shopping.data} />}
+      {shopping.data?.lines.length === 0 && shopping.data.unweighed.length + shopping.data.unnoted.length === 0 && (
+        <Empty>Nothing is short for the plans of the next two weeks.</Empty>
+      )}
+      {shopping.data &&
+        shopping.data.lines.length + shopping.data.unweighed.length + shopping.data.unnoted.length > 0 && (
+          <ToBuy list={shopping.data} />
+        )}
       {(basket.length > 0 || waiting) && (
-        <Button className="receive" disabled={receive.isPending || waiting || basket.length === 0} onClick={() => receive.mutate()}>
+        <Button
+          className="receive"
+          disabled={receive.isPending || waiting || basket.length === 0}
+          onClick={() => receive.mutate()}
+        >
           {waiting ? 'Ticks are on their way' : `Put ${plural(basket.length, 'thing')} into the cupboard`}
         </Button>
       )}
       {receive.error && <p role="alert">{receive.error.message}</p>}
       {shopping.data && <Plans plans={shopping.data.plans} />}
-      {shopping.data && <Files name="to-buy.csv" out={() => ask(api.GET('/api/shopping/file'))} read={(csv) => ask(api.POST('/api/shopping/import', { body: { csv } }))} reads="Tick off from a CSV" done={(n) => `${plural(n, 'line')} ticked.`} changes="tick" />}
-      {receive.data && <p role="status" className="received">{plural(receive.data.lines, 'thing')} put into the cupboard. A mistake is put right by counting the jar.</p>}
+      {shopping.data && (
+        <Files
+          name="to-buy.csv"
+          out={() => ask(api.GET('/api/shopping/file'))}
+          read={(csv) => ask(api.POST('/api/shopping/import', { body: { csv } }))}
+          reads="Tick off from a CSV"
+          done={(n) => `${plural(n, 'line')} ticked.`}
+          changes="tick"
+        />
+      )}
+      {receive.data && (
+        <p role="status" className="received">
+          {plural(receive.data.lines, 'thing')} put into the cupboard. A mistake is put right by counting the jar.
+        </p>
+      )}
     </main>
   )
 }
 
-const stateWords: Record<ShopPlan['state'], string> = { 'all-here': 'Nothing of it is known to be short', buying: 'Waits for', cannot: 'Cannot be made as planned: no', 'not-ready': 'Does not go in for its room as it stands: nothing is bought for it' }
+const stateWords: Record<ShopPlan['state'], string> = {
+  'all-here': 'Nothing of it is known to be short',
+  buying: 'Waits for',
+  cannot: 'Cannot be made as planned: no',
+  'not-ready': 'Does not go in for its room as it stands: nothing is bought for it',
+}
 
 /** The coming plans: first those that cannot be made as they stand. */
 function Plans({ plans }: { plans: ShopPlan[] }) {

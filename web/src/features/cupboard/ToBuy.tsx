@@ -19,7 +19,15 @@ export function useTick(line: BuyLine): { state: BuyLine['state']; waits: boolea
 
 /** Says of a line that it is in the basket, or that the shop has none, or takes that back. */
 export function tick(line: BuyLine, state: BuyLine['state']) {
-  const body: TickLetter = { id: v7(), item_id: line.item_id, free: line.free, heat_treated: line.heat_treated, state, packs: state === 'basket' ? (line.cheapest?.packs ?? []) : [], at: stamp() }
+  const body: TickLetter = {
+    id: v7(),
+    item_id: line.item_id,
+    free: line.free,
+    heat_treated: line.heat_treated,
+    state,
+    packs: state === 'basket' ? (line.cheapest?.packs ?? []) : [],
+    at: stamp(),
+  }
   outbox.put('tick', lineKey(line), 0, body)
 }
 
@@ -27,7 +35,8 @@ export function tick(line: BuyLine, state: BuyLine['state']) {
 export function ToBuy({ list, brief }: { list: Schemas['Shopping']; brief?: boolean }) {
   const { currency } = useSession().centre
   const Aisle = brief ? 'h3' : 'h2' // in brief it stands under a heading of its own
-  if (list.lines.length === 0 && list.unweighed.length === 0 && list.unnoted.length === 0) return <p className="soft">Nothing is short for the plans of the next two weeks.</p>
+  if (list.lines.length === 0 && list.unweighed.length === 0 && list.unnoted.length === 0)
+    return <p className="soft">Nothing is short for the plans of the next two weeks.</p>
   return (
     <div className="buy-list">
       {list.lines.length === 0 && <p className="soft">Nothing is known to be short.</p>}
@@ -49,10 +58,20 @@ export function ToBuy({ list, brief }: { list: Schemas['Shopping']; brief?: bool
           </>
         )}
       </dl>
-      {list.least_coins !== undefined && list.least_coins !== list.coins && <p className="soft">Cheapest packs that cover it. With the least left over: {money(list.least_coins, currency)}.</p>}
+      {list.least_coins !== undefined && list.least_coins !== list.coins && (
+        <p className="soft">
+          Cheapest packs that cover it. With the least left over: {money(list.least_coins, currency)}.
+        </p>
+      )}
       {list.unpriced.length > 0 && <p className="soft">No price noted: {list.unpriced.join(', ').toLowerCase()}.</p>}
-      {list.unweighed.length > 0 && <p className="soft">Nobody has weighed, so nothing is said of: {list.unweighed.join(', ').toLowerCase()}.</p>}
-      {list.unnoted.length > 0 && <p className="soft">Have you got: {list.unnoted.join(', ').toLowerCase()}? Nobody has noted whether they are here.</p>}
+      {list.unweighed.length > 0 && (
+        <p className="soft">Nobody has weighed, so nothing is said of: {list.unweighed.join(', ').toLowerCase()}.</p>
+      )}
+      {list.unnoted.length > 0 && (
+        <p className="soft">
+          Have you got: {list.unnoted.join(', ').toLowerCase()}? Nobody has noted whether they are here.
+        </p>
+      )}
       {brief && (
         <Link className="btn btn-outline-primary" to="/cupboard/list/print">
           Print the list
@@ -70,9 +89,20 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
   const buys = state !== 'none' && !l.idle
   const figures = (
     <span className="buy-figures">
-      <strong className="figure">{packs.length > 0 && buys ? packsIn(packs, l.unit) : quantity(l.missing, l.unit)}</strong>
-      {l.least && !brief && buys && <span className="soft">or {packsIn(l.least.packs, l.unit)}, {quantity(l.least.left, l.unit)} left over</span>}
-      <span className="soft">{buys && [price, l.cheapest && l.cheapest.left > 0 ? `${quantity(l.cheapest.left, l.unit)} left over` : ''].filter(Boolean).join(' · ')}</span>
+      <strong className="figure">
+        {packs.length > 0 && buys ? packsIn(packs, l.unit) : quantity(l.missing, l.unit)}
+      </strong>
+      {l.least && !brief && buys && (
+        <span className="soft">
+          or {packsIn(l.least.packs, l.unit)}, {quantity(l.least.left, l.unit)} left over
+        </span>
+      )}
+      <span className="soft">
+        {buys &&
+          [price, l.cheapest && l.cheapest.left > 0 ? `${quantity(l.cheapest.left, l.unit)} left over` : '']
+            .filter(Boolean)
+            .join(' · ')}
+      </span>
     </span>
   )
   const what = (
@@ -83,19 +113,37 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
         by {day(l.by)} · {quantity(l.missing, l.unit)} short
       </span>
       {l.for.length > 0 && !brief && <span className="soft">for {l.for.join(', ')}</span>}
-      {state === 'none' && <span className="short">The shop has none.{l.instead && l.instead.length > 0 ? ` Here instead: ${l.instead.join(', ').toLowerCase()}.` : ' Nothing here stands in for it.'}</span>}
+      {state === 'none' && (
+        <span className="short">
+          The shop has none.
+          {l.instead && l.instead.length > 0
+            ? ` Here instead: ${l.instead.join(', ').toLowerCase()}.`
+            : ' Nothing here stands in for it.'}
+        </span>
+      )}
       {waits && <span className="soft">kept here until the line is back</span>}
     </span>
   )
   return (
     <li className={state}>
-      <button type="button" className="tick-box" role="checkbox" aria-checked={state === 'basket'} aria-label={`${l.name}${l.says ? `, ${l.says}` : ''}: in the basket`} onClick={() => tick(l, state === 'basket' ? 'open' : 'basket')}>
+      <button
+        type="button"
+        className="tick-box"
+        role="checkbox"
+        aria-checked={state === 'basket'}
+        aria-label={`${l.name}${l.says ? `, ${l.says}` : ''}: in the basket`}
+        onClick={() => tick(l, state === 'basket' ? 'open' : 'basket')}
+      >
         {state === 'basket' ? '✓' : ''}
       </button>
       {what}
       {figures}
       {!brief && (
-        <Button variant="quiet" aria-pressed={state === 'none'} onClick={() => tick(l, state === 'none' ? 'open' : 'none')}>
+        <Button
+          variant="quiet"
+          aria-pressed={state === 'none'}
+          onClick={() => tick(l, state === 'none' ? 'open' : 'none')}
+        >
           {state === 'none' ? 'It has some' : 'The shop has none'}
           <span className="visually-hidden"> {l.name}</span>
         </Button>

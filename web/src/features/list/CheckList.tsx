@@ -10,7 +10,8 @@ import { Glyph, MarkLine, marks, markWord } from '../../ui/Mark'
 import { Ask } from '../../ui/Ask'
 import { Empty, Failure } from '../../ui/States'
 
-const sample = 'name,use,solid,size_mm,contains,traits\nDried peas,,,,,\nTennis balls,,,,,\nWooden whale,open,irregular,95x40x25,none,hard\nHome-made gel,sealed,,,,not-food;gel\n'
+const sample =
+  'name,use,solid,size_mm,contains,traits\nDried peas,,,,,\nTennis balls,,,,,\nWooden whale,open,irregular,95x40x25,none,hard\nHome-made gel,sealed,,,,not-food;gel\n'
 
 const order = marks.toReversed()
 
@@ -29,7 +30,15 @@ export function CheckList() {
   const [answers, setAnswers] = useState<Record<string, string>>({})
   const check = useMutation({
     mutationFn: ({ csv, given }: { csv: string; given: Record<string, string> }) =>
-      ask(api.POST('/api/checklist', { body: { room_id: room?.id ?? '', csv, answers: Object.entries(given).map(([name, answer]) => ({ name, answer })) } })),
+      ask(
+        api.POST('/api/checklist', {
+          body: {
+            room_id: room?.id ?? '',
+            csv,
+            answers: Object.entries(given).map(([name, answer]) => ({ name, answer })),
+          },
+        }),
+      ),
   })
   const roomFile = useMutation({
     mutationFn: () => ask(api.GET('/api/rooms/{id}/file', { params: { path: { id: room?.id ?? '' } } })),
@@ -44,7 +53,9 @@ export function CheckList() {
     check.mutate({ csv, given: {} })
   }
   const answer = (name: string, given: string | undefined) => {
-    const next = Object.fromEntries(Object.entries({ ...answers, [name]: given }).filter((e): e is [string, string] => e[1] !== undefined))
+    const next = Object.fromEntries(
+      Object.entries({ ...answers, [name]: given }).filter((e): e is [string, string] => e[1] !== undefined),
+    )
     setAnswers(next)
     setBefore(report)
     check.mutate({ csv: text, given: next })
@@ -65,10 +76,21 @@ export function CheckList() {
       <header className="screen-head">
         <div>
           <h1>Check a list</h1>
-          <p className="soft">The resource cupboard, as plain names or as CSV, checked for one room in one go. Nothing of it is stored.</p>
+          <p className="soft">
+            The resource cupboard, as plain names or as CSV, checked for one room in one go. Nothing of it is stored.
+          </p>
         </div>
         <div className="actions">
-          <Form.Select aria-label="Room to check for" value={room?.id ?? ''} onChange={(e) => { setRoomID(e.target.value); check.reset(); setBefore(undefined); setAnswers({}) }}>
+          <Form.Select
+            aria-label="Room to check for"
+            value={room?.id ?? ''}
+            onChange={(e) => {
+              setRoomID(e.target.value)
+              check.reset()
+              setBefore(undefined)
+              setAnswers({})
+            }}
+          >
             {rooms.data?.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
@@ -86,20 +108,37 @@ export function CheckList() {
           )}
         </div>
       </header>
-      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={check.error ? () => check.mutate({ csv: text, given: answers }) : undefined} />}
+      {error && (
+        <Failure
+          error={new Error(`Not checked. ${error.message}`)}
+          retry={check.error ? () => check.mutate({ csv: text, given: answers }) : undefined}
+        />
+      )}
       {rows.length > 0 && (
         <>
           {asked.length > 0 && (
             <section className="asked" aria-label="Questions about the list">
               {asked.map((q) => (
-                <Ask key={q.name} question={q} about={`${q.name}, ${plural(q.rows, 'row')}`} onAnswer={(given) => answer(q.name, given)} />
+                <Ask
+                  key={q.name}
+                  question={q}
+                  about={`${q.name}, ${plural(q.rows, 'row')}`}
+                  onAnswer={(given) => answer(q.name, given)}
+                />
               ))}
             </section>
           )}
           <div className="tally" role="group" aria-label="Show only">
             {order.map((v) => (
-              <button key={v} type="button" className={v} aria-pressed={only === v} onClick={() => setOnly(only === v ? '' : v)}>
-                <Glyph mark={v} /> <b className="figure">{rows.filter((r) => r.mark === v).length}</b> {markWord(v).toLowerCase()}
+              <button
+                key={v}
+                type="button"
+                className={v}
+                aria-pressed={only === v}
+                onClick={() => setOnly(only === v ? '' : v)}
+              >
+                <Glyph mark={v} /> <b className="figure">{rows.filter((r) => r.mark === v).length}</b>{' '}
+                {markWord(v).toLowerCase()}
               </button>
             ))}
           </div>
@@ -123,19 +162,29 @@ export function CheckList() {
                     <MarkLine mark={r.mark} />
                   </td>
                   <td>
-                    {r.why || 'No rule objects.'} {r.rules.length > 0 && <span className="soft">{r.rules.join(', ')}</span>}
+                    {r.why || 'No rule objects.'}{' '}
+                    {r.rules.length > 0 && <span className="soft">{r.rules.join(', ')}</span>}
                   </td>
                   <td>{r.swap}</td>
                 </tr>
               ))}
             </tbody>
           </table>
-          {shown.length > 500 && <p className="soft">The first 500 of {shown.length} are shown; the saved file holds all.</p>}
+          {shown.length > 500 && (
+            <p className="soft">The first 500 of {shown.length} are shown; the saved file holds all.</p>
+          )}
         </>
       )}
       {rows.length === 0 && (
-        <Empty action={<Button variant="outline-primary" onClick={() => run(sample)}>Try it with four things</Button>}>
-          One name a line is enough: each is looked up on the shelf, and what is not known there is never cleared. A header may add columns: name, use, solid, size_mm, contains, traits.
+        <Empty
+          action={
+            <Button variant="outline-primary" onClick={() => run(sample)}>
+              Try it with four things
+            </Button>
+          }
+        >
+          One name a line is enough: each is looked up on the shelf, and what is not known there is never cleared. A
+          header may add columns: name, use, solid, size_mm, contains, traits.
         </Empty>
       )}
       <Form
@@ -148,7 +197,14 @@ export function CheckList() {
       >
         <Form.Group controlId={`${id}-text`}>
           <Form.Label>Or type or paste the list</Form.Label>
-          <Form.Control as="textarea" rows={5} spellCheck={false} value={text} placeholder={'dried peas\nmarbles\npom-poms'} onChange={(e) => setText(e.target.value)} />
+          <Form.Control
+            as="textarea"
+            rows={5}
+            spellCheck={false}
+            value={text}
+            placeholder={'dried peas\nmarbles\npom-poms'}
+            onChange={(e) => setText(e.target.value)}
+          />
         </Form.Group>
         <div className="actions">
           <Button type="submit" variant="outline-primary" disabled={!text.trim() || check.isPending}>
@@ -158,7 +214,10 @@ export function CheckList() {
             Save this room for the command line
           </Button>
         </div>
-        <p className="soft">The same answer without a server: emblo check --room room.json list.csv. Local licensing rules, labels and health professionals come first; an adult watches.</p>
+        <p className="soft">
+          The same answer without a server: emblo check --room room.json list.csv. Local licensing rules, labels and
+          health professionals come first; an adult watches.
+        </p>
       </Form>
     </main>
   )

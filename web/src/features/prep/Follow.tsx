@@ -35,12 +35,22 @@ export function Follow() {
       {address ? (
         <>
           <p>
-            Give this address to a calendar that takes subscriptions. It is shown only now. Whoever has it reads what is prepared, with the names of rooms and set-ups; no child is in it.
+            Give this address to a calendar that takes subscriptions. It is shown only now. Whoever has it reads what is
+            prepared, with the names of rooms and set-ups; no child is in it.
           </p>
-          <Form.Control readOnly aria-label="Address for the calendar" value={address} onFocus={(e) => e.target.select()} />
+          <Form.Control
+            readOnly
+            aria-label="Address for the calendar"
+            value={address}
+            onFocus={(e) => e.target.select()}
+          />
         </>
       ) : (
-        <p className="soft">{since ? `A calendar follows by your link since ${day(since)}, until ${month((feed.data?.until ?? since).slice(0, 7))}. A new one ends it.` : 'A link of your own shows every step that is coming, and moves with them.'}</p>
+        <p className="soft">
+          {since
+            ? `A calendar follows by your link since ${day(since)}, until ${month((feed.data?.until ?? since).slice(0, 7))}. A new one ends it.`
+            : 'A link of your own shows every step that is coming, and moves with them.'}
+        </p>
       )}
       <p className="actions">
         <Button variant="outline-primary" onClick={() => make.mutate()}>
@@ -75,7 +85,10 @@ function Followers({ except }: { except: string }) {
       <ul className="followers">
         {others.map((f) => (
           <li key={f.id}>
-            {f.name} <span className="soft">since {day(f.since)}, until {month(f.until.slice(0, 7))}</span>
+            {f.name}{' '}
+            <span className="soft">
+              since {day(f.since)}, until {month(f.until.slice(0, 7))}
+            </span>
             <Button variant="quiet" aria-label={`End the link of ${f.name}`} onClick={() => end.mutate(f.id)}>
               End the link
             </Button>

@@ -70,17 +70,19 @@ export function Prep() {
         {plan && plan.slots.length === 0 && plan.waiting.length === 0 && (
           <Empty>
             Nothing has to be prepared on this day.{' '}
-            {plan.next && (
-              <Link to={`/prep?day=${dayIn(plan.next)}`}>
-                Next: {dayAndTime(plan.next)}
-              </Link>
-            )}
+            {plan.next && <Link to={`/prep?day=${dayIn(plan.next)}`}>Next: {dayAndTime(plan.next)}</Link>}
           </Empty>
         )}
         {plan && (plan.slots.length > 0 || plan.waiting.length > 0) && <Strings plan={plan} />}
-        {plan?.late.map((l) => <Late key={l.setup_id} late={l} />)}
+        {plan?.late.map((l) => (
+          <Late key={l.setup_id} late={l} />
+        ))}
         {plan && <Steps plan={plan} asked={asked.dataUpdatedAt} />}
-        {plan && plan.not_ready.length > 0 && <p className="soft">Nothing is prepared for {plan.not_ready.join(', ')}: as planned, not all of it goes in.</p>}
+        {plan && plan.not_ready.length > 0 && (
+          <p className="soft">
+            Nothing is prepared for {plan.not_ready.join(', ')}: as planned, not all of it goes in.
+          </p>
+        )}
         {plan && <Follow />}
       </main>
       {plan && <Foot plan={plan} />}
@@ -110,7 +112,8 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
         )}
         {l.stored.length > 0 && (
           <>
-            In store: {l.stored.map((s, n) => (
+            In store:{' '}
+            {l.stored.map((s, n) => (
               <span key={s.batch_id}>
                 {n > 0 && ' or '}
                 <Link to={`/batches/${s.batch_id}`}>{s.name}</Link>
@@ -120,7 +123,8 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
           </>
         )}
         {l.smaller && `${l.smaller} `}
-        {l.instead.length + l.stored.length > 0 || l.smaller ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
+        {l.instead.length + l.stored.length > 0 || l.smaller ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or{' '}
+        <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
         {l.other_day ? `: all of it can be ready ${dayAndTime(l.other_day)}.` : '.'}
       </p>
     </section>
@@ -222,13 +226,25 @@ function Step({ slot: s }: { slot: Slot }) {
         <span className="soft">
           <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, opens {dayAndTime(s.play_at)}
         </span>
-        <span className="soft">{[`${duration(s.minutes)} by hand`, s.resource ? `at the ${s.resource}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')}</span>
+        <span className="soft">
+          {[
+            `${duration(s.minutes)} by hand`,
+            s.resource ? `at the ${s.resource}` : '',
+            s.adult_only ? 'adult only' : '',
+            s.children_help ? 'children can help' : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
         {s.wait_minutes !== undefined && (
           <span className="waits-then">
-            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}
+            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until{' '}
+            {dayAndTime(s.wait_until ?? s.ends)}
           </span>
         )}
-        {s.not_before && <span className="soft">it does not stand for long: over no sooner than {timeOfDay(s.not_before)}</span>}
+        {s.not_before && (
+          <span className="soft">it does not stand for long: over no sooner than {timeOfDay(s.not_before)}</span>
+        )}
         {s.together && <Together batch={s.together} />}
         {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late</span>}
         {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
@@ -273,7 +289,9 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
     <footer className="counter on-dark plain">
       <div>
         <span>hands next, when they are free</span>
-        <strong className="figure">{next ? timeOfDay(next.starts) : plan.next ? dayAndTime(plan.next) : 'nothing more'}</strong>
+        <strong className="figure">
+          {next ? timeOfDay(next.starts) : plan.next ? dayAndTime(plan.next) : 'nothing more'}
+        </strong>
       </div>
       <div>
         <span>by hand in all</span>
@@ -285,7 +303,11 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
       </div>
       <div className="minutes">
         <span>begun sooner than needed</span>
-        <strong className="figure">{plan.exact || !plan.bound_minutes ? 'nothing that could begin later' : `${duration(plan.bound_minutes)} in all, at most`}</strong>
+        <strong className="figure">
+          {plan.exact || !plan.bound_minutes
+            ? 'nothing that could begin later'
+            : `${duration(plan.bound_minutes)} in all, at most`}
+        </strong>
       </div>
     </footer>
   )

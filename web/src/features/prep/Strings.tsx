@@ -10,12 +10,22 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
   const all = [...plan.waiting, ...plan.slots]
   const setups = [...new Map(all.map((s) => [s.setup_id, s])).values()]
   const hour = (wall: string) => hourOn(wall, plan.day)
-  const ends = all.flatMap((s) => [hour(s.starts), hour(s.wait_until ?? s.ends), hour(s.play_at)]).filter((h) => h > 0 && h < 24)
+  const ends = all
+    .flatMap((s) => [hour(s.starts), hour(s.wait_until ?? s.ends), hour(s.play_at)])
+    .filter((h) => h > 0 && h < 24)
   const from = Math.floor(Math.min(7, ...ends))
   const to = Math.ceil(Math.max(18, ...ends))
   const x = (h: number) => left + ((Math.min(to, Math.max(from, h)) - from) / (to - from)) * (right - left)
   const height = head + setups.length * row + 10
-  const label = setups.map((s) => `${s.setup}: ${all.filter((o) => o.setup_id === s.setup_id).map(inWords).join('; ')}`).join('. ')
+  const label = setups
+    .map(
+      (s) =>
+        `${s.setup}: ${all
+          .filter((o) => o.setup_id === s.setup_id)
+          .map(inWords)
+          .join('; ')}`,
+    )
+    .join('. ')
   const now = dayIn(plan.now) === plan.day ? x(hour(plan.now)) : undefined
   return (
     <svg className="strings" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label}>
@@ -53,7 +63,12 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
             {steps.map((o) => (
               <g key={o.id}>
                 {o.wait_until && <path className="string" d={`M${x(hour(o.ends))} ${y} H${x(hour(o.wait_until))}`} />}
-                {hour(o.ends) > 0 && hour(o.starts) < 24 && <path className="rope" d={`M${x(hour(o.starts))} ${y} H${Math.max(x(hour(o.ends)), x(hour(o.starts)) + 3)}`} />}
+                {hour(o.ends) > 0 && hour(o.starts) < 24 && (
+                  <path
+                    className="rope"
+                    d={`M${x(hour(o.starts))} ${y} H${Math.max(x(hour(o.ends)), x(hour(o.starts)) + 3)}`}
+                  />
+                )}
               </g>
             ))}
             {dayIn(s.play_at) === plan.day && <circle className="opens-at" cx={x(hour(s.play_at))} cy={y} r="9" />}
@@ -65,4 +80,5 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
   )
 }
 
-const inWords = (s: Slot) => `${timeOfDay(s.starts)} ${s.text}${s.wait_until ? `, then waiting until ${dayAndTime(s.wait_until)}` : ''}`
+const inWords = (s: Slot) =>
+  `${timeOfDay(s.starts)} ${s.text}${s.wait_until ? `, then waiting until ${dayAndTime(s.wait_until)}` : ''}`

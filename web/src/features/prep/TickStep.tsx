@@ -12,7 +12,14 @@ export function TickStep({ slot }: { slot: Slot }) {
       {slot.asks && !done ? (
         <Measured slot={slot} />
       ) : (
-        <button type="button" className="tick-box" role="checkbox" aria-checked={done} aria-label={`Done: ${slot.text}`} onClick={() => tickStep(slot, !done)}>
+        <button
+          type="button"
+          className="tick-box"
+          role="checkbox"
+          aria-checked={done}
+          aria-label={`Done: ${slot.text}`}
+          onClick={() => tickStep(slot, !done)}
+        >
           {done ? '✓' : ''}
         </button>
       )}
@@ -41,7 +48,14 @@ function Measured({ slot }: { slot: Slot }) {
   const { reading } = record.values
   return (
     <form noValidate onSubmit={record.submit}>
-      <Form.Control aria-label={`The probe reads, °C, for ${slot.text}`} inputMode="decimal" maxLength={6} placeholder={slot.asks} value={reading} onChange={(e) => record.change({ reading: e.target.value })} />
+      <Form.Control
+        aria-label={`The probe reads, °C, for ${slot.text}`}
+        inputMode="decimal"
+        maxLength={6}
+        placeholder={slot.asks}
+        value={reading}
+        onChange={(e) => record.change({ reading: e.target.value })}
+      />
       <Button type="submit" variant="outline-primary" disabled={Number.isNaN(readNumber(reading))}>
         Measured<span className="visually-hidden"> for {slot.text}</span>
       </Button>

@@ -42,13 +42,18 @@ export function Week() {
                     {duration(d.hands_minutes)} by hand, {duration(d.spare_minutes)} to spare
                   </span>
                 )}
-                {d.late > 0 && <span className="short">{d.late === 1 ? 'One step' : `${d.late} steps`} cannot be in time</span>}
+                {d.late > 0 && (
+                  <span className="short">{d.late === 1 ? 'One step' : `${d.late} steps`} cannot be in time</span>
+                )}
               </div>
               <ul>
                 {d.opens.map((o) => (
                   <li key={o.setup_id}>
-                    <b className="figure">{timeOfDay(o.at)}</b> <Link to={`/bench/${o.setup_id}`}>{o.setup}</Link> <span className="soft">{o.room}</span>
-                    {!o.ready && <span className="short"> does not go in as it stands: nothing is prepared for it</span>}
+                    <b className="figure">{timeOfDay(o.at)}</b> <Link to={`/bench/${o.setup_id}`}>{o.setup}</Link>{' '}
+                    <span className="soft">{o.room}</span>
+                    {!o.ready && (
+                      <span className="short"> does not go in as it stands: nothing is prepared for it</span>
+                    )}
                   </li>
                 ))}
               </ul>

@@ -38,7 +38,11 @@ export function Labels() {
         </p>
         <h1>{batches.length === 1 ? 'A label' : 'Labels'}</h1>
         <div className="happens-row">
-          <Form.Select aria-label="What they are printed on" value={sheet} onChange={(e) => setParams({ ids: ids.join(','), sheet: e.target.value }, { replace: true })}>
+          <Form.Select
+            aria-label="What they are printed on"
+            value={sheet}
+            onChange={(e) => setParams({ ids: ids.join(','), sheet: e.target.value }, { replace: true })}
+          >
             {(Object.keys(sheets) as Sheet[]).map((s) => (
               <option key={s} value={s}>
                 {sheets[s].words}
@@ -46,7 +50,11 @@ export function Labels() {
             ))}
           </Form.Select>
           {sheets[sheet].on > 1 && (
-            <Form.Select aria-label="Labels that are gone from the sheet" value={skip} onChange={(e) => setSkip(Number(e.target.value))}>
+            <Form.Select
+              aria-label="Labels that are gone from the sheet"
+              value={skip}
+              onChange={(e) => setSkip(Number(e.target.value))}
+            >
               {Array.from({ length: sheets[sheet].on }, (_, n) => (
                 <option key={n} value={n}>
                   {n === 0 ? 'a whole sheet' : `${n} gone from the sheet`}
@@ -77,7 +85,11 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
       <div>
         <h2>{b.name}</h2>
         <p className="until">
-          {usable && b.until ? `Use until ${day(b.until)}` : b.state === 'look-over' ? 'Look over before use' : 'Do not use'}
+          {usable && b.until
+            ? `Use until ${day(b.until)}`
+            : b.state === 'look-over'
+              ? 'Look over before use'
+              : 'Do not use'}
           <small> {b.made_on ? `made ${day(b.made_on)}` : 'no date'}</small>
         </p>
         <p>
@@ -98,7 +110,12 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
       </div>
       <div className="code">
         {b.label && (
-          <svg viewBox={`0 0 ${b.label.size} ${b.label.size}`} role="img" aria-label={`QR code of ${b.label.url}`} shapeRendering="crispEdges">
+          <svg
+            viewBox={`0 0 ${b.label.size} ${b.label.size}`}
+            role="img"
+            aria-label={`QR code of ${b.label.url}`}
+            shapeRendering="crispEdges"
+          >
             <path d={b.label.path} fill="#000" />
           </svg>
         )}

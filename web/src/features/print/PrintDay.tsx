@@ -77,10 +77,17 @@ export function PrintDay() {
           </table>
         </section>
       )}
-      {not_ready.length > 0 && <p>Nothing is prepared for {not_ready.join(', ')}: as planned, not all of it goes in.</p>}
+      {not_ready.length > 0 && (
+        <p>Nothing is prepared for {not_ready.join(', ')}: as planned, not all of it goes in.</p>
+      )}
       <footer>
-        <p>What is to be measured counts only when the probe has read it: write it down, and give it in on Prep. Ticks and times change; print the day anew when they have.</p>
-        <p>An adult is at the stove and the oven, and watches all play. Local licensing rules come before this sheet.</p>
+        <p>
+          What is to be measured counts only when the probe has read it: write it down, and give it in on Prep. Ticks
+          and times change; print the day anew when they have.
+        </p>
+        <p>
+          An adult is at the stove and the oven, and watches all play. Local licensing rules come before this sheet.
+        </p>
       </footer>
     </main>
   )
@@ -89,7 +96,14 @@ export function PrintDay() {
 const whose = (s: Slot) => `${s.setup} for ${s.room}, opens ${dayAndTime(s.play_at)}`
 
 function Line({ slot: s }: { slot: Slot }) {
-  const how = [`${duration(s.minutes)} by hand`, s.resource ? `at the ${s.resource}` : '', s.adult_only ? 'adult only' : '', s.children_help ? 'children can help' : ''].filter(Boolean).join(' · ')
+  const how = [
+    `${duration(s.minutes)} by hand`,
+    s.resource ? `at the ${s.resource}` : '',
+    s.adult_only ? 'adult only' : '',
+    s.children_help ? 'children can help' : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')
   return (
     <tr>
       <td>{s.done ? '☒' : '☐'}</td>
@@ -101,16 +115,21 @@ function Line({ slot: s }: { slot: Slot }) {
         <small>{how}</small>
         {s.together && (
           <small>
-            One batch of {grams(s.together.made_g)}: {s.together.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}. In it: {s.together.amounts.map((a) => `${a.name} ${weighs(a)}`).join(', ')}.
+            One batch of {grams(s.together.made_g)}:{' '}
+            {s.together.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}. In it:{' '}
+            {s.together.amounts.map((a) => `${a.name} ${weighs(a)}`).join(', ')}.
           </small>
         )}
         {s.not_before && <small>does not stand for long: over no sooner than {timeOfDay(s.not_before)}</small>}
         {s.wait_minutes !== undefined && (
           <small>
-            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until {dayAndTime(s.wait_until ?? s.ends)}
+            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until{' '}
+            {dayAndTime(s.wait_until ?? s.ends)}
           </small>
         )}
-        {(s.late_minutes ?? 0) > 0 && <b>{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later.</b>}
+        {(s.late_minutes ?? 0) > 0 && (
+          <b>{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later.</b>
+        )}
         {s.crowded && <b>More hands, or more room, are needed then than there are.</b>}
         {s.outside && <small>outside the times in which hands are free</small>}
       </td>

@@ -66,7 +66,10 @@ export function PrintList() {
       {unweighed.length > 0 && <p>Nobody has weighed, so nothing is said of: {unweighed.join(', ').toLowerCase()}.</p>}
       {unnoted.length > 0 && <p>Have we got: {unnoted.join(', ').toLowerCase()}?</p>}
       <footer>
-        <p>Read the label of each packet: what it holds changes. Where a label must say something, a packet that does not say it is left in the shop.</p>
+        <p>
+          Read the label of each packet: what it holds changes. Where a label must say something, a packet that does not
+          say it is left in the shop.
+        </p>
       </footer>
     </main>
   )

@@ -20,13 +20,19 @@ function Asked({ children }: { children: (m: Making, room: Room, back: string) =
   const [params] = useSearchParams()
   const rooms = useQuery(roomsQuery)
   const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
-  const asked = useQuery({ ...makingQuery(orderOf(id, room?.id ?? '', params), room?.version ?? 0), enabled: room !== undefined })
+  const asked = useQuery({
+    ...makingQuery(orderOf(id, room?.id ?? '', params), room?.version ?? 0),
+    enabled: room !== undefined,
+  })
   usePageTitle(asked.data?.name ?? 'Recipe')
   const error = rooms.error ?? asked.error
   if (error) {
     return (
       <main className="paper">
-        <Failure error={new Error(`Not checked, so there is nothing to print. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), asked.refetch()])} />
+        <Failure
+          error={new Error(`Not checked, so there is nothing to print. ${error.message}`)}
+          retry={() => void Promise.all([rooms.refetch(), asked.refetch()])}
+        />
       </main>
     )
   }
@@ -61,7 +67,8 @@ function Card({ m, room }: { m: Making; room: Room }) {
         <div>
           <h1>{m.name}</h1>
           <p>
-            {room.name}, {m.children} children · {grams(m.made_g)}, {grams(m.each_g)} each{m.colours > 1 && ` · ${m.colours} colours of ${grams(m.colour_g)}`}
+            {room.name}, {m.children} children · {grams(m.made_g)}, {grams(m.each_g)} each
+            {m.colours > 1 && ` · ${m.colours} colours of ${grams(m.colour_g)}`}
           </p>
         </div>
         <p className={m.ready ? 'stamp' : 'stamp not-ready'}>
@@ -75,7 +82,13 @@ function Card({ m, room }: { m: Making; room: Room }) {
             {m.amounts.map((a) => (
               <tr key={a.item_id}>
                 <th scope="row">{a.name}</th>
-                <td>{a.as_needed ? 'as needed' : a.within ? a.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || 'weigh it' : 'weigh it'}</td>
+                <td>
+                  {a.as_needed
+                    ? 'as needed'
+                    : a.within
+                      ? a.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || 'weigh it'
+                      : 'weigh it'}
+                </td>
                 <td>{a.as_needed ? '' : grams(a.exact_g)}</td>
                 <td>{a.as_needed || !a.within || a.scoops.length === 0 ? '' : miss(a.off)}</td>
               </tr>
@@ -92,14 +105,27 @@ function Card({ m, room }: { m: Making; room: Room }) {
         </ol>
       </div>
       <p>
-        <b>Right when:</b> {m.hand} <b>Keeps:</b> {m.keeps}. {m.pots !== undefined && m.pots > 1 && <b>{m.pots} equal batches of {grams(m.pot_each_g ?? 0)}. </b>}
-        {m.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${m.nature.not_taste_safe.join('; ')}.`}
+        <b>Right when:</b> {m.hand} <b>Keeps:</b> {m.keeps}.{' '}
+        {m.pots !== undefined && m.pots > 1 && (
+          <b>
+            {m.pots} equal batches of {grams(m.pot_each_g ?? 0)}.{' '}
+          </b>
+        )}
+        {m.nature.not_taste_safe.length === 0
+          ? 'Taste-safe for these children.'
+          : `Not taste-safe: ${m.nature.not_taste_safe.join('; ')}.`}
         {m.nature.allergens !== 'none' && ` Holds ${m.nature.allergens}.`}
       </p>
-      {m.colours > 1 && <p>Drops that matched, so that the next batch matches too: {Array.from({ length: m.colours }, (_, i) => `colour ${i + 1} ________`).join('   ')}</p>}
+      {m.colours > 1 && (
+        <p>
+          Drops that matched, so that the next batch matches too:{' '}
+          {Array.from({ length: m.colours }, (_, i) => `colour ${i + 1} ________`).join('   ')}
+        </p>
+      )}
       {worst && (
         <p className="reason">
-          <b>{markWord(worst.mark)}:</b> {worst.reason} {worst.do.slice(0, 2).join('. ')}{worst.do.length > 0 && '. '}
+          <b>{markWord(worst.mark)}:</b> {worst.reason} {worst.do.slice(0, 2).join('. ')}
+          {worst.do.length > 0 && '. '}
           <span className="source">
             {worst.source} ({worst.standing}).
           </span>
@@ -112,7 +138,8 @@ function Card({ m, room }: { m: Making; room: Room }) {
       )}
       <footer>
         <p>
-          An adult watches at all times. Local licensing rules, labels and a health professional’s instructions come first. <b>{session.centre.emergency}</b>
+          An adult watches at all times. Local licensing rules, labels and a health professional’s instructions come
+          first. <b>{session.centre.emergency}</b>
         </p>
         <p>
           {session.centre.name} · checked {dayAndTime(`${session.today}T00:00`).split(',')[0]}
@@ -155,11 +182,13 @@ export function WallChart() {
               </li>
             ))}
           </ol>
-          {!m.ready && <p className="warning">Not for {room.name} as it stands: {markWord(m.mark).toLowerCase()}. Look at the recipe first.</p>}
-          <footer>
-            <p>
-              {m.nature.not_taste_safe.length === 0 ? '' : 'We do not taste it. '}An adult is with us at all times.
+          {!m.ready && (
+            <p className="warning">
+              Not for {room.name} as it stands: {markWord(m.mark).toLowerCase()}. Look at the recipe first.
             </p>
+          )}
+          <footer>
+            <p>{m.nature.not_taste_safe.length === 0 ? '' : 'We do not taste it. '}An adult is with us at all times.</p>
           </footer>
         </main>
       )}

@@ -3,7 +3,16 @@ import { useCallback, useEffect, useRef } from 'react'
 import { Button } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { v7 } from 'uuid'
-import { api, ask, type Answer, type Finding, type Line, type PlaceAnswer, type Room, type Setup } from '../../api/client'
+import {
+  api,
+  ask,
+  type Answer,
+  type Finding,
+  type Line,
+  type PlaceAnswer,
+  type Room,
+  type Setup,
+} from '../../api/client'
 import { instant } from '../../api/clock'
 import { outdate } from '../../api/keys'
 import type { Slot } from '../../entities/day/prep'
@@ -35,7 +44,13 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
   usePageTitle(setup.name)
   const asked = useQuery(answerQuery(planOf(draftOf(setup)), room.version))
   const prep = useQuery(setupPrepQuery(setup.id))
-  if (asked.error) return <Failure error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+  if (asked.error)
+    return (
+      <Failure
+        error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)}
+        retry={() => void asked.refetch()}
+      />
+    )
   if (!asked.data || asked.isPlaceholderData) return <Waiting what="the check" />
   if (prep.isPending) return <Waiting what="when it is prepared" />
   return <Paper setup={setup} room={room} answer={asked.data.answer} prep={prep.data?.slots ?? []} />
@@ -48,7 +63,14 @@ function usePrinted(setup: Setup) {
   const note = useCallback(() => {
     if (instant() - at.current < onePrintMs) return
     at.current = instant()
-    ask(api.PUT('/api/prints/{id}', { params: { path: { id: v7() } }, body: { setup_id: setup.id, version: setup.version }, keepalive: true })).then( // also when the page is left at once
+    ask(
+      api.PUT('/api/prints/{id}', {
+        params: { path: { id: v7() } },
+        body: { setup_id: setup.id, version: setup.version },
+        keepalive: true,
+      }),
+    ).then(
+      // also when the page is left at once
       () => outdate(client, 'seen'),
       () => (at.current = 0),
     )
@@ -74,7 +96,8 @@ function Prepared({ setup, slots }: { setup: Setup; slots: Slot[] }) {
           <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}.{s.adult_only && <em> Adult only.</em>}
           {s.children_help && <em> Children can help.</em>}
           {s.asks && ` Measure: ${s.asks}.`}
-          {s.wait_until && ` Then ${s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : 'it waits'} until ${on(setup, s.wait_until)}.`}
+          {s.wait_until &&
+            ` Then ${s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : 'it waits'} until ${on(setup, s.wait_until)}.`}
           {(s.late_minutes ?? 0) > 0 && <b> {duration(s.late_minutes ?? 0)} too late.</b>}
           {s.outside && ' Hands are not free then.'}
         </li>
@@ -89,7 +112,8 @@ function Backward({ setup, steps }: { setup: Setup; steps: Answer['timeline'] })
     <ol className="steps">
       {steps.map((s) => (
         <li key={s.text}>
-          <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
+          <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}
+          {s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
           {s.children_help && <em> Children can help.</em>}
         </li>
       ))}
@@ -123,7 +147,8 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
             {room.name} · opens {dayAndTime(setup.play_at)} · start by {on(setup, prep[0]?.starts ?? a.start_by)}
           </p>
           <p>
-            {plural(a.group.children, 'child', 'children')}, {plural(a.group.adults, 'adult')} · youngest counts as {a.group.youngest_words}
+            {plural(a.group.children, 'child', 'children')}, {plural(a.group.adults, 'adult')} · youngest counts as{' '}
+            {a.group.youngest_words}
             {asks(room).length > 0 && ` · ${asks(room).join(', ')}`}
           </p>
         </div>
@@ -132,7 +157,11 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           <span>{readiness(a)}</span>
         </p>
       </header>
-      {!a.ready && <p className="warning">Draft only. Do not set this up until what is kept out is gone and what is unknown has been measured.</p>}
+      {!a.ready && (
+        <p className="warning">
+          Draft only. Do not set this up until what is kept out is gone and what is unknown has been measured.
+        </p>
+      )}
       <div className="columns">
         <section>
           <h2>How much</h2>
@@ -169,7 +198,9 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
               p.mix && (
                 <p key={p.id}>
                   {a.places.length > 1 && `${p.mix.recipe}: `}
-                  {p.mix.nature.not_taste_safe.length === 0 ? 'Taste-safe for these children.' : `Not taste-safe: ${p.mix.nature.not_taste_safe.join('; ')}.`}
+                  {p.mix.nature.not_taste_safe.length === 0
+                    ? 'Taste-safe for these children.'
+                    : `Not taste-safe: ${p.mix.nature.not_taste_safe.join('; ')}.`}
                   {p.mix.nature.allergens !== 'none' && ` Holds ${p.mix.nature.allergens}.`} Keeps {p.mix.keeps}.
                 </p>
               ),
@@ -215,7 +246,8 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           <b>{session.centre.emergency}</b>
         </p>
         <p>
-          {session.centre.name} · staffing by {session.centre.ratio_title} · checked {dayAndTime(`${session.today}T00:00`).split(',')[0]}
+          {session.centre.name} · staffing by {session.centre.ratio_title} · checked{' '}
+          {dayAndTime(`${session.today}T00:00`).split(',')[0]}
         </p>
       </footer>
     </main>
@@ -232,12 +264,20 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
           {plural(fill.tubs, fill.vessel.name.toLowerCase())}
           {poured.length === 1 && first && (
             <>
-              , {first.depth_mm} mm deep: <b>{grams(first.mass_g)}</b> ({litres(first.volume_ml)}, {first.cups} cups) in each, {grams(first.in_all_g)} in all
+              , {first.depth_mm} mm deep: <b>{grams(first.mass_g)}</b> ({litres(first.volume_ml)}, {first.cups} cups) in
+              each, {grams(first.in_all_g)} in all
             </>
           )}
           {!ice && '; '}
-          {ice ? '' : fill.vessel.cells ? `${fill.vessel.cells} cells in each` : fill.vessel.jar ? 'for all to look into' : `${plural(fill.seats, 'child', 'children')} at each`}
-          {fill.turns !== undefined && fill.turns > 1 ? `, in ${fill.turns} turns` : ''}.{ice && ` ${plural(ice.pieces, 'piece')} of ice: freezes in ${ice.freezes}.`}
+          {ice
+            ? ''
+            : fill.vessel.cells
+              ? `${fill.vessel.cells} cells in each`
+              : fill.vessel.jar
+                ? 'for all to look into'
+                : `${plural(fill.seats, 'child', 'children')} at each`}
+          {fill.turns !== undefined && fill.turns > 1 ? `, in ${fill.turns} turns` : ''}.
+          {ice && ` ${plural(ice.pieces, 'piece')} of ice: freezes in ${ice.freezes}.`}
         </p>
         {poured.length > 1 && (
           <table className="sums">
@@ -270,7 +310,9 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
           {mix.amounts.map((m) => (
             <tr key={m.item_id}>
               <th scope="row">{m.name}</th>
-              <td>{m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || (m.as_needed ? '' : 'weigh it')}</td>
+              <td>
+                {m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || (m.as_needed ? '' : 'weigh it')}
+              </td>
               <td>{weighs(m)}</td>
               <td>{m.scoops.length === 0 ? '' : m.within ? miss(m.off) : 'weigh it'}</td>
             </tr>

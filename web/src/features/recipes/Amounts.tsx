@@ -17,7 +17,9 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
   return (
     <>
       <table className="makings">
-        <caption className="visually-hidden">Amounts in the scoops this room owns, in grams, and what is in the cupboard</caption>
+        <caption className="visually-hidden">
+          Amounts in the scoops this room owns, in grams, and what is in the cupboard
+        </caption>
         <thead>
           <tr>
             <th scope="col">Ingredient</th>
@@ -33,12 +35,30 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
                 <span className={`swatch ${tint(i)}`} aria-hidden="true" />
                 {a.name}
               </th>
-              <td>{a.as_needed ? <span className="soft">as needed; weigh what goes in</span> : cards ? <Counting amount={a} /> : a.scoops.length > 0 && a.within ? <Scoops scoops={a.scoops} /> : <b>weigh it</b>}</td>
+              <td>
+                {a.as_needed ? (
+                  <span className="soft">as needed; weigh what goes in</span>
+                ) : cards ? (
+                  <Counting amount={a} />
+                ) : a.scoops.length > 0 && a.within ? (
+                  <Scoops scoops={a.scoops} />
+                ) : (
+                  <b>weigh it</b>
+                )}
+              </td>
               <td className="weight">
                 {!a.as_needed && (
                   <>
                     <span className="figure">{grams(a.exact_g)}</span>
-                    <span className="soft">{cards ? (a.card ? miss(a.card_off ?? 0) : '') : a.scoops.length === 0 || !a.within ? '' : miss(a.off)}</span>
+                    <span className="soft">
+                      {cards
+                        ? a.card
+                          ? miss(a.card_off ?? 0)
+                          : ''
+                        : a.scoops.length === 0 || !a.within
+                          ? ''
+                          : miss(a.off)}
+                    </span>
                   </>
                 )}
               </td>
@@ -48,7 +68,14 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
                 ) : a.choice ? (
                   <span className="soft">choose which in the recipe</span>
                 ) : canWrite ? (
-                  <NoteCell id={a.item_id} label={`${a.name} in the cupboard, grams`} have={a.have_g} pack={a.pack_g} coins={a.price_coins} onSaved={(back) => setUndo({ text: `${a.name} noted.`, back })} />
+                  <NoteCell
+                    id={a.item_id}
+                    label={`${a.name} in the cupboard, grams`}
+                    have={a.have_g}
+                    pack={a.pack_g}
+                    coins={a.price_coins}
+                    onSaved={(back) => setUndo({ text: `${a.name} noted.`, back })}
+                  />
                 ) : (
                   <span>{a.have_g === undefined ? 'not weighed' : grams(a.have_g)}</span>
                 )}
@@ -133,7 +160,8 @@ export function Pots({ m, pot }: { m: Making; pot?: number }) {
         {m.pots > shown && <span>× {m.pots}</span>}
       </p>
       <p className="soft">
-        {grams(m.pot_each_g ?? 0)} of the mix in each, {share(full)} full; two thirds at most, so that it can be stirred.
+        {grams(m.pot_each_g ?? 0)} of the mix in each, {share(full)} full; two thirds at most, so that it can be
+        stirred.
       </p>
     </section>
   )

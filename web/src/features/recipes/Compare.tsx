@@ -26,9 +26,14 @@ export function Compare() {
   if (!room || !book.data) return <Waiting what="the recipes" />
   const a = params.get('a') ?? 'stove-dough'
   const kind = book.data.recipes.find((r) => r.id === a)?.kind
-  const b = params.get('b') ?? (a === 'cold-dough' ? 'stove-dough' : kind === 'dough' ? 'cold-dough' : (book.data.recipes.find((r) => r.kind === kind && r.id !== a)?.id ?? 'cold-dough'))
-  const set = (name: string, v: string) =>
-    edit((now) => now.set(name, v))
+  const b =
+    params.get('b') ??
+    (a === 'cold-dough'
+      ? 'stove-dough'
+      : kind === 'dough'
+        ? 'cold-dough'
+        : (book.data.recipes.find((r) => r.kind === kind && r.id !== a)?.id ?? 'cold-dough'))
+  const set = (name: string, v: string) => edit((now) => now.set(name, v))
   return (
     <main className="screen compare">
       <header className="screen-head">
@@ -52,7 +57,19 @@ export function Compare() {
   )
 }
 
-function Sides({ a, b, room, book, set }: { a: string; b: string; room: Room; book: Schemas['Book']; set: (name: string, v: string) => void }) {
+function Sides({
+  a,
+  b,
+  room,
+  book,
+  set,
+}: {
+  a: string
+  b: string
+  room: Room
+  book: Schemas['Book']
+  set: (name: string, v: string) => void
+}) {
   const { currency } = useSession().centre
   const one = useQuery(makingQuery({ room_id: room.id, recipe_id: a, by: 'children' }, room.version))
   const two = useQuery(makingQuery({ room_id: room.id, recipe_id: b, by: 'children' }, room.version))
@@ -63,30 +80,69 @@ function Sides({ a, b, room, book, set }: { a: string; b: string; room: Room; bo
   ]
   const rows: [string, (m: Making) => React.ReactNode][] = [
     ['Right for them?', (m) => <MarkLine mark={m.mark} />],
-    ['Why', (m) => m.lines.flatMap((l) => l.findings.slice(0, 1)).map((f) => f.title).join('; ') || 'no rule objects'],
+    [
+      'Why',
+      (m) =>
+        m.lines
+          .flatMap((l) => l.findings.slice(0, 1))
+          .map((f) => f.title)
+          .join('; ') || 'no rule objects',
+    ],
     ['Hands', (m) => `${m.minutes_hands} min`],
     ['Waiting', (m) => (m.minutes_waiting > 0 ? `${m.minutes_waiting} min` : 'none')],
     ['Heat', (m) => (m.heat ? 'stove or kettle, an adult' : 'none')],
     ['Keeps', (m) => m.keeps],
     ['Germs', (m) => m.nature.class],
     ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
-    ['May be tasted', (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`)],
-    ['Salt in a 10 g taste', (m) => (m.nature.sodium_mg === undefined ? (m.nature.no_salt ?? '') : `${number(m.nature.sodium_mg, 0)} mg sodium, ${share(m.nature.taste_share ?? 0)} of a day`)],
+    [
+      'May be tasted',
+      (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`),
+    ],
+    [
+      'Salt in a 10 g taste',
+      (m) =>
+        m.nature.sodium_mg === undefined
+          ? (m.nature.no_salt ?? '')
+          : `${number(m.nature.sodium_mg, 0)} mg sodium, ${share(m.nature.taste_share ?? 0)} of a day`,
+    ],
     ['Holds', (m) => m.nature.allergens],
     ['To make', (m) => `${grams(m.made_g)} in ${m.movements} fillings`],
-    ['Cost', (m) => (m.cost_coins === undefined ? 'no prices yet' : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`)],
-    ['Short of', (m) => m.amounts.filter((x) => x.missing_g !== undefined).map((x) => `${grams(x.missing_g ?? 0)} ${x.name.toLowerCase()}`).join(', ') || (m.not_weighed.length > 0 ? `not weighed: ${m.not_weighed.join(', ').toLowerCase()}` : 'nothing')],
+    [
+      'Cost',
+      (m) =>
+        m.cost_coins === undefined
+          ? 'no prices yet'
+          : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`,
+    ],
+    [
+      'Short of',
+      (m) =>
+        m.amounts
+          .filter((x) => x.missing_g !== undefined)
+          .map((x) => `${grams(x.missing_g ?? 0)} ${x.name.toLowerCase()}`)
+          .join(', ') ||
+        (m.not_weighed.length > 0 ? `not weighed: ${m.not_weighed.join(', ').toLowerCase()}` : 'nothing'),
+    ],
   ]
   return (
     <>
-      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([one.refetch(), two.refetch()])} />}
+      {error && (
+        <Failure
+          error={new Error(`Not checked. ${error.message}`)}
+          retry={() => void Promise.all([one.refetch(), two.refetch()])}
+        />
+      )}
       <table className="sides">
         <thead>
           <tr>
             <td />
             {both.map(([side, id]) => (
               <th key={side} scope="col">
-                <Form.Select aria-label={side === 'a' ? 'First recipe' : 'Second recipe'} value={id} onChange={(e) => set(side, e.target.value)}>
+                <Form.Select
+                  aria-label={side === 'a' ? 'First recipe' : 'Second recipe'}
+                  value={id}
+                  onChange={(e) => set(side, e.target.value)}
+                >
                   <RecipeOptions book={book} />
                 </Form.Select>
               </th>

@@ -27,7 +27,12 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
   const add = useMutation({
     mutationFn: async ({ dose, symptom }: { dose: Dose; symptom: string }) => {
       const addition = v7()
-      await ask(api.PUT('/api/recipes/{id}/additions/{addition}', { params: { path: { id: recipe, addition } }, body: { item_id: dose.item_id, share: dose.share, symptom } }))
+      await ask(
+        api.PUT('/api/recipes/{id}/additions/{addition}', {
+          params: { path: { id: recipe, addition } },
+          body: { item_id: dose.item_id, share: dose.share, symptom },
+        }),
+      )
       return { id: addition, text: `${grams(dose.grams)} of ${dose.name.toLowerCase()} noted for today’s batch.` }
     },
     onSuccess: (done) => {
@@ -36,7 +41,8 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
     },
   })
   const back = useMutation({
-    mutationFn: (addition: string) => ask(api.DELETE('/api/recipes/{id}/additions/{addition}', { params: { path: { id: recipe, addition } } })),
+    mutationFn: (addition: string) =>
+      ask(api.DELETE('/api/recipes/{id}/additions/{addition}', { params: { path: { id: recipe, addition } } })),
     onSuccess: refresh,
   })
   if (m.remedies.length === 0) return null
@@ -55,7 +61,12 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
       )}
       <div className="chips" role="group" aria-label="How it feels">
         {m.remedies.map((r) => (
-          <button key={r.symptom} type="button" aria-pressed={r.symptom === open} onClick={() => setOpen(r.symptom === open ? '' : r.symptom)}>
+          <button
+            key={r.symptom}
+            type="button"
+            aria-pressed={r.symptom === open}
+            onClick={() => setOpen(r.symptom === open ? '' : r.symptom)}
+          >
             {r.symptom}
           </button>
         ))}
@@ -68,9 +79,18 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
           {shown.doses.map((d) => (
             <p key={d.item_id} className="dose">
               <b className="figure">{grams(d.grams)}</b> {d.name.toLowerCase()}
-              <span className="soft">{d.scoops.length > 0 ? `about ${d.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ')}` : 'weigh it'}</span>
+              <span className="soft">
+                {d.scoops.length > 0
+                  ? `about ${d.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ')}`
+                  : 'weigh it'}
+              </span>
               {canWrite && (
-                <Button variant="outline-primary" size="sm" disabled={add.isPending} onClick={() => add.mutate({ dose: d, symptom: shown.symptom })}>
+                <Button
+                  variant="outline-primary"
+                  size="sm"
+                  disabled={add.isPending}
+                  onClick={() => add.mutate({ dose: d, symptom: shown.symptom })}
+                >
                   Worked in
                 </Button>
               )}
@@ -84,7 +104,16 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
           )}
         </div>
       )}
-      {undo && <Undo text={undo.text} onUndo={() => { back.mutate(undo.id); setUndo(null) }} onGone={() => setUndo(null)} />}
+      {undo && (
+        <Undo
+          text={undo.text}
+          onUndo={() => {
+            back.mutate(undo.id)
+            setUndo(null)
+          }}
+          onGone={() => setUndo(null)}
+        />
+      )}
     </section>
   )
 }

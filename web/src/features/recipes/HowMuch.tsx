@@ -20,7 +20,12 @@ export function HowMuch({ order, room, change, error }: Props) {
     <section className="how-much" aria-label="How much">
       <div className="segments" role="group" aria-label="What the amount goes by">
         {ways.map(([by, words]) => (
-          <button key={by} type="button" aria-pressed={order.by === by} onClick={() => change({ by: by === 'children' ? undefined : by })}>
+          <button
+            key={by}
+            type="button"
+            aria-pressed={order.by === by}
+            onClick={() => change({ by: by === 'children' ? undefined : by })}
+          >
             {words}
           </button>
         ))}
@@ -29,11 +34,30 @@ export function HowMuch({ order, room, change, error }: Props) {
         {order.by === 'children' && <ByChildren order={order} room={room} change={change} />}
         {order.by === 'shapes' && <ByShapes shapes={order.shapes ?? []} change={change} />}
         {order.by === 'vessel' && <ByVessel order={order} change={change} />}
-        {order.by === 'cupboard' && <p className="soft">The most that what has been weighed makes. Type what you have beside each ingredient.</p>}
+        {order.by === 'cupboard' && (
+          <p className="soft">The most that what has been weighed makes. Type what you have beside each ingredient.</p>
+        )}
       </div>
       <div className="dials">
-        {order.by !== 'cupboard' && <Stepper label="Spare" unit="% spare" value={order.spare_percent ?? 0} min={0} max={100} step={5} onChange={(n) => change({ spare: n ? String(n) : undefined })} />}
-        <Stepper label="Colours" unit={(order.colours ?? 1) === 1 ? 'colour' : 'colours'} value={order.colours ?? 1} min={1} max={6} onChange={(n) => change({ colours: n > 1 ? String(n) : undefined })} />
+        {order.by !== 'cupboard' && (
+          <Stepper
+            label="Spare"
+            unit="% spare"
+            value={order.spare_percent ?? 0}
+            min={0}
+            max={100}
+            step={5}
+            onChange={(n) => change({ spare: n ? String(n) : undefined })}
+          />
+        )}
+        <Stepper
+          label="Colours"
+          unit={(order.colours ?? 1) === 1 ? 'colour' : 'colours'}
+          value={order.colours ?? 1}
+          min={1}
+          max={6}
+          onChange={(n) => change({ colours: n > 1 ? String(n) : undefined })}
+        />
         <Form.Select aria-label="Pot" value={order.pot_ml ?? ''} onChange={(e) => change({ pot: e.target.value })}>
           <option value="">any pot</option>
           {potSizes.map((l) => (
@@ -42,7 +66,11 @@ export function HowMuch({ order, room, change, error }: Props) {
             </option>
           ))}
         </Form.Select>
-        <Form.Select aria-label="How children meet the mix" value={order.use ?? 'open'} onChange={(e) => change({ use: e.target.value === 'open' ? undefined : e.target.value })}>
+        <Form.Select
+          aria-label="How children meet the mix"
+          value={order.use ?? 'open'}
+          onChange={(e) => change({ use: e.target.value === 'open' ? undefined : e.target.value })}
+        >
           {useWords.map(([u, w]) => (
             <option key={u} value={u}>
               {w}
@@ -62,14 +90,29 @@ export function HowMuch({ order, room, change, error }: Props) {
 function ByChildren({ order, room, change }: { order: Order; room: Room; change: Change }) {
   return (
     <>
-      <Stepper label="Children" unit="children" value={order.children ?? room.group.children} min={1} max={200} onChange={(n) => change({ children: n === room.group.children ? undefined : String(n) })} />
+      <Stepper
+        label="Children"
+        unit="children"
+        value={order.children ?? room.group.children}
+        min={1}
+        max={200}
+        onChange={(n) => change({ children: n === room.group.children ? undefined : String(n) })}
+      />
       {order.portion_g === undefined ? (
         <button type="button" className="link" onClick={() => change({ g: '120' })}>
           portion by age
         </button>
       ) : (
         <>
-          <Stepper label="Grams for each child" unit="g each" value={order.portion_g} min={1} max={2000} step={10} onChange={(n) => change({ g: String(Math.round(n)) })} />
+          <Stepper
+            label="Grams for each child"
+            unit="g each"
+            value={order.portion_g}
+            min={1}
+            max={2000}
+            step={10}
+            onChange={(n) => change({ g: String(Math.round(n)) })}
+          />
           <button type="button" className="link" onClick={() => change({ g: undefined })}>
             by age instead
           </button>
@@ -86,8 +129,18 @@ function ByShapes({ shapes, change }: { shapes: Shape[]; change: Change }) {
     <div className="shapes">
       {shapes.map((s, i) => (
         <div key={i} className="shape">
-          <Stepper label={`How many, shape ${i + 1}`} value={s.count} min={1} max={500} onChange={(count) => put(i, { count: Math.round(count) })} />
-          <Form.Select aria-label={`Shape ${i + 1}`} value={s.mould} onChange={(e) => set(shapes.map((x, j) => (i === j ? newShape(e.target.value as Shape['mould']) : x)))}>
+          <Stepper
+            label={`How many, shape ${i + 1}`}
+            value={s.count}
+            min={1}
+            max={500}
+            onChange={(count) => put(i, { count: Math.round(count) })}
+          />
+          <Form.Select
+            aria-label={`Shape ${i + 1}`}
+            value={s.mould}
+            onChange={(e) => set(shapes.map((x, j) => (i === j ? newShape(e.target.value as Shape['mould']) : x)))}
+          >
             {(Object.keys(moulds) as Shape['mould'][]).map((mould) => (
               <option key={mould} value={mould}>
                 {s.count === 1 ? moulds[mould].words : moulds[mould].many}
@@ -95,10 +148,24 @@ function ByShapes({ shapes, change }: { shapes: Shape[]; change: Change }) {
             ))}
           </Form.Select>
           {moulds[s.mould].lengths.map(([unit], k) => (
-            <Stepper key={unit} label={`Shape ${i + 1}, ${unit}`} unit={unit} value={s.lengths_mm[k] ?? 0} min={1} max={20000} step={unit === 'mm long' && s.mould === 'line' ? 100 : 5} onChange={(mm) => put(i, { lengths_mm: s.lengths_mm.map((x, j) => (j === k ? Math.round(mm) : x)) })} />
+            <Stepper
+              key={unit}
+              label={`Shape ${i + 1}, ${unit}`}
+              unit={unit}
+              value={s.lengths_mm[k] ?? 0}
+              min={1}
+              max={20000}
+              step={unit === 'mm long' && s.mould === 'line' ? 100 : 5}
+              onChange={(mm) => put(i, { lengths_mm: s.lengths_mm.map((x, j) => (j === k ? Math.round(mm) : x)) })}
+            />
           ))}
           {shapes.length > 1 && (
-            <button type="button" className="link" aria-label={`Take out shape ${i + 1}`} onClick={() => set(shapes.filter((_, j) => j !== i))}>
+            <button
+              type="button"
+              className="link"
+              aria-label={`Take out shape ${i + 1}`}
+              onClick={() => set(shapes.filter((_, j) => j !== i))}
+            >
               take out
             </button>
           )}
@@ -118,7 +185,17 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
   const vessel = book.data?.vessels.find((v) => v.id === order.vessel_id)
   return (
     <>
-      <Form.Select aria-label="Vessel to be filled" value={order.vessel_id ?? 'volume'} onChange={(e) => change(e.target.value === 'volume' ? { ml: '1000', vessel: undefined, deep: undefined } : { ml: undefined, vessel: e.target.value, deep: undefined })}>
+      <Form.Select
+        aria-label="Vessel to be filled"
+        value={order.vessel_id ?? 'volume'}
+        onChange={(e) =>
+          change(
+            e.target.value === 'volume'
+              ? { ml: '1000', vessel: undefined, deep: undefined }
+              : { ml: undefined, vessel: e.target.value, deep: undefined },
+          )
+        }
+      >
         {book.data?.vessels.map((v) => (
           <option key={v.id} value={v.id}>
             {v.name}
@@ -127,9 +204,25 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
         <option value="volume">anything of a known volume</option>
       </Form.Select>
       {order.vessel_id ? (
-        <Stepper label="Depth" unit="mm deep" value={order.depth_mm ?? 20} min={5} max={vessel?.deepest_mm ?? 75} step={5} onChange={(n) => change({ deep: String(Math.round(n)) })} />
+        <Stepper
+          label="Depth"
+          unit="mm deep"
+          value={order.depth_mm ?? 20}
+          min={5}
+          max={vessel?.deepest_mm ?? 75}
+          step={5}
+          onChange={(n) => change({ deep: String(Math.round(n)) })}
+        />
       ) : (
-        <Stepper label="Volume" unit="mL" value={order.volume_ml ?? 1000} min={10} max={200000} step={100} onChange={(n) => change({ ml: String(Math.round(n)) })} />
+        <Stepper
+          label="Volume"
+          unit="mL"
+          value={order.volume_ml ?? 1000}
+          min={10}
+          max={200000}
+          step={100}
+          onChange={(n) => change({ ml: String(Math.round(n)) })}
+        />
       )}
     </>
   )

@@ -5,12 +5,32 @@ import { api, ask } from '../../api/client'
 import { readNumber } from '../../ui/numbers'
 
 /** A number in a cell that is noted when the field is left. */
-export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string; label: string; have?: number; pack?: number; coins?: number; onSaved: (undo: () => void) => void }) {
+export function NoteCell({
+  id,
+  label,
+  have,
+  pack,
+  coins,
+  onSaved,
+}: {
+  id: string
+  label: string
+  have?: number
+  pack?: number
+  coins?: number
+  onSaved: (undo: () => void) => void
+}) {
   const client = useQueryClient()
   const [typed, setTyped] = useState<string | null>(null)
   const [wrong, setWrong] = useState('')
   const note = useMutation({
-    mutationFn: (g: number | undefined) => ask(api.PUT('/api/cupboard/{id}/amount', { params: { path: { id } }, body: { grams: g ?? null, pack_g: pack ?? null, price_coins: coins ?? null } })),
+    mutationFn: (g: number | undefined) =>
+      ask(
+        api.PUT('/api/cupboard/{id}/amount', {
+          params: { path: { id } },
+          body: { grams: g ?? null, pack_g: pack ?? null, price_coins: coins ?? null },
+        }),
+      ),
     onSuccess: () => outdate(client, 'cupboard'),
     onError: (e) => setWrong(e.message),
   })
@@ -29,7 +49,15 @@ export function NoteCell({ id, label, have, pack, coins, onSaved }: { id: string
   }
   return (
     <span className="note-cell">
-      <input aria-label={label} inputMode="decimal" placeholder="not weighed" value={typed ?? (have === undefined ? '' : String(Math.round(have * 10) / 10))} onChange={(e) => setTyped(e.target.value)} onBlur={leave} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />
+      <input
+        aria-label={label}
+        inputMode="decimal"
+        placeholder="not weighed"
+        value={typed ?? (have === undefined ? '' : String(Math.round(have * 10) / 10))}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={leave}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+      />
       {wrong && (
         <span className="short" role="alert">
           {wrong}

@@ -28,12 +28,18 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
   const asked = useQuery(draftQuery(room, settled))
   const d = asked.data
   const fresh = d && settled === text && !asked.isPlaceholderData && !asked.isError
-  const others = (d?.faults ?? []).filter((f) => !f.field.startsWith('lines/') && !(f.field === 'lines' && text.lines === '') && text.name !== '')
+  const others = (d?.faults ?? []).filter(
+    (f) => !f.field.startsWith('lines/') && !(f.field === 'lines' && text.lines === '') && text.name !== '',
+  )
   return (
     <section className={fresh ? 'as-read' : 'as-read stale'} aria-label="As it is read" aria-live="polite">
       <h2>As it is read</h2>
-      {asked.isError && <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />}
-      {d && d.lines.length === 0 && <p className="soft">Type an ingredient on the left: a weight, cups or spoons, and what it is.</p>}
+      {asked.isError && (
+        <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+      )}
+      {d && d.lines.length === 0 && (
+        <p className="soft">Type an ingredient on the left: a weight, cups or spoons, and what it is.</p>
+      )}
       <ol className="read-lines">
         {d?.lines.map((l, i) => (
           <li key={i} className={l.fault ? 'lid' : undefined}>
@@ -45,11 +51,18 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
               {(l.like.length > 0 || (l.fault && l.name)) && (
                 <p className="likes">
                   {l.like.map((it) => (
-                    <button key={it.id} type="button" className="link" onClick={() => onLines(replaced(text.lines, l.text, l.name ?? '', it.name))}>
+                    <button
+                      key={it.id}
+                      type="button"
+                      className="link"
+                      onClick={() => onLines(replaced(text.lines, l.text, l.name ?? '', it.name))}
+                    >
                       It is {it.name.toLowerCase()}
                     </button>
                   ))}
-                  {l.fault && l.name && <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Describe it on the shelf</Link>}
+                  {l.fault && l.name && (
+                    <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Describe it on the shelf</Link>
+                  )}
                 </p>
               )}
             </div>
@@ -62,9 +75,7 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
           {f.sentence}
         </p>
       ))}
-      {d && (d.steps?.length ?? 0) > 0 && (
-        <ReadSteps steps={d.steps ?? []} typed={text.steps} onSteps={onSteps} />
-      )}
+      {d && (d.steps?.length ?? 0) > 0 && <ReadSteps steps={d.steps ?? []} typed={text.steps} onSteps={onSteps} />}
       {d?.raw && <p className="short">{d.raw}</p>}
       {d?.unlisted && <p className="short">{d.unlisted}</p>}
       {d?.mark && d.nature && (
@@ -81,8 +92,14 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
               ))}
             </Form.Select>
           </div>
-          {d.lines.some((l) => l.fault) && <p className="soft">What could not be read may be anything, so the mix is not cleared.</p>}
-          {fresh && d.lines_judged?.map((l) => l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />)}
+          {d.lines.some((l) => l.fault) && (
+            <p className="soft">What could not be read may be anything, so the mix is not cleared.</p>
+          )}
+          {fresh &&
+            d.lines_judged?.map(
+              (l) =>
+                l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />,
+            )}
           {fresh && <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />}
         </div>
       )}

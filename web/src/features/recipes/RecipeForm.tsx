@@ -27,7 +27,9 @@ const none: Schemas['NamedVolume'][] = []
  */
 function withOwn(text: Text, holds: Schemas['NamedVolume'][]): Text {
   const kept = text.own_measures ?? none
-  const all = [...kept, ...holds.filter((h) => !kept.some((k) => k.name === h.name))].filter((m) => text.lines.toLowerCase().includes(m.name))
+  const all = [...kept, ...holds.filter((h) => !kept.some((k) => k.name === h.name))].filter((m) =>
+    text.lines.toLowerCase().includes(m.name),
+  )
   return all.length === 0 && kept.length === 0 ? text : { ...text, own_measures: all.slice(0, 6) }
 }
 
@@ -37,7 +39,17 @@ export interface RemovedRecipe {
   name: string
 }
 
-const empty: Text = { name: '', kind: 'dough', measures: 'us', lines: '', steps: '', keeps: '', heated: false, hot: false, loss_percent: 0 }
+const empty: Text = {
+  name: '',
+  kind: 'dough',
+  measures: 'us',
+  lines: '',
+  steps: '',
+  keeps: '',
+  heated: false,
+  hot: false,
+  loss_percent: 0,
+}
 
 /** What is typed is kept on this device until it is saved: describing an unknown ingredient
  * on the shelf and coming back loses nothing. */
@@ -72,15 +84,34 @@ export function RecipeForm() {
   if (error) {
     return (
       <main className="screen">
-        <Failure error={error} retry={() => void Promise.all([from ? source.refetch() : null, rooms.refetch(), book.refetch()])} />
+        <Failure
+          error={error}
+          retry={() => void Promise.all([from ? source.refetch() : null, rooms.refetch(), book.refetch()])}
+        />
       </main>
     )
   }
   if ((from && !source.data) || !rooms.data || !book.data) return <Waiting what="the recipe" />
   const kinds = book.data.kinds.filter((k) => k.own)
-  const copied = source.data ? { ...source.data.recipe, kind: kinds.some((k) => k.id === source.data.recipe.kind) ? source.data.recipe.kind : 'dough' } : { ...empty, measures: rooms.data[0]?.measures ?? empty.measures }
+  const copied = source.data
+    ? {
+        ...source.data.recipe,
+        kind: kinds.some((k) => k.id === source.data.recipe.kind) ? source.data.recipe.kind : 'dough',
+      }
+    : { ...empty, measures: rooms.data[0]?.measures ?? empty.measures }
   const first = id || !source.data ? copied : { ...copied, name: `${copied.name}, ours` }
-  return <Editor key={from} id={id} from={from || 'new'} first={first} version={id ? (source.data?.version ?? 0) : 0} versions={id ? (source.data?.versions ?? []) : []} rooms={rooms.data} kinds={kinds} />
+  return (
+    <Editor
+      key={from}
+      id={id}
+      from={from || 'new'}
+      first={first}
+      version={id ? (source.data?.version ?? 0) : 0}
+      versions={id ? (source.data?.versions ?? []) : []}
+      rooms={rooms.data}
+      kinds={kinds}
+    />
+  )
 }
 
 interface EditorProps {
@@ -110,7 +141,13 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     backFrom: (path) => path.startsWith('/shelf/'),
     onLeft: () => sessionStorage.removeItem(key),
     within: 'recipe',
-    send: (over, recipe) => ask(api.PUT('/api/recipes/{id}', { params: { path: { id } }, body: { version: over, recipe: withOwn(recipe, holds) } })),
+    send: (over, recipe) =>
+      ask(
+        api.PUT('/api/recipes/{id}', {
+          params: { path: { id } },
+          body: { version: over, recipe: withOwn(recipe, holds) },
+        }),
+      ),
     valuesOf: (stored) => stored.recipe,
     words: ({ name, lines, steps, keeps }) => ({ Name: name, 'What goes in': lines, Steps: steps, Keeps: keeps }),
     onSaved: async () => {
@@ -211,23 +248,56 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
             </div>
             <Form.Group controlId={`${form}-lines`} className="field">
               <Form.Label>Ingredients, the way you say them</Form.Label>
-              <Form.Control as="textarea" rows={7} placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'} {...register('lines')} />
+              <Form.Control
+                as="textarea"
+                rows={7}
+                placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'}
+                {...register('lines')}
+              />
             </Form.Group>
             <Form.Group controlId={`${form}-steps`} className="field">
               <Form.Label>Steps, a line each</Form.Label>
-              <Form.Control as="textarea" rows={5} placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'} {...register('steps')} />
-              <span className="soft">Minutes, heat and waiting are read off the words; what was understood stands beside it and is corrected there.</span>
+              <Form.Control
+                as="textarea"
+                rows={5}
+                placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'}
+                {...register('steps')}
+              />
+              <span className="soft">
+                Minutes, heat and waiting are read off the words; what was understood stands beside it and is corrected
+                there.
+              </span>
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
               <Form.Label>Keeps</Form.Label>
-              <Form.Control maxLength={limits.RecipeText.keeps} placeholder="one week, airtight" {...register('keeps')} />
-              <span className="soft">How long, such as “one week, airtight”. What was understood stands beside it; else it is for one group.</span>
+              <Form.Control
+                maxLength={limits.RecipeText.keeps}
+                placeholder="one week, airtight"
+                {...register('keeps')}
+              />
+              <span className="soft">
+                How long, such as “one week, airtight”. What was understood stands beside it; else it is for one group.
+              </span>
             </Form.Group>
-            <Form.Check id={`${form}-heated`} label="The whole mix is brought to 80 °C by probe" {...register('heated')} />
+            <Form.Check
+              id={`${form}-heated`}
+              label="The whole mix is brought to 80 °C by probe"
+              {...register('heated')}
+            />
             <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" {...register('hot')} />
             <div className="pair">
-              <NumberField id={`${form}-loss`} label="Goes as steam, %" value={text.loss_percent} onChange={(n) => change({ loss_percent: n ?? 0 })} />
-              <NumberField id={`${form}-ph`} label="pH by a test strip, if tried" value={text.ph} onChange={(ph) => change({ ph })} />
+              <NumberField
+                id={`${form}-loss`}
+                label="Goes as steam, %"
+                value={text.loss_percent}
+                onChange={(n) => change({ loss_percent: n ?? 0 })}
+              />
+              <NumberField
+                id={`${form}-ph`}
+                label="pH by a test strip, if tried"
+                value={text.ph}
+                onChange={(ph) => change({ ph })}
+              />
             </div>
             {given && versions.length > 1 && (
               <details className="versions">
@@ -252,14 +322,31 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               </p>
             )}
           </div>
-          <Reading text={whole} room={roomID} rooms={rooms} onRoom={setRoomID} onLines={(lines) => change({ lines })} onSteps={(steps) => change({ steps })} />
+          <Reading
+            text={whole}
+            room={roomID}
+            rooms={rooms}
+            onRoom={setRoomID}
+            onLines={(lines) => change({ lines })}
+            onSteps={(steps) => change({ steps })}
+          />
         </div>
       </Form>
     </main>
   )
 }
 
-function NumberField({ id, label, value, onChange }: { id: string; label: string; value?: number; onChange: (n?: number) => void }) {
+function NumberField({
+  id,
+  label,
+  value,
+  onChange,
+}: {
+  id: string
+  label: string
+  value?: number
+  onChange: (n?: number) => void
+}) {
   const [typed, setTyped] = useState<string | null>(null)
   return (
     <Form.Group controlId={id} className="field">

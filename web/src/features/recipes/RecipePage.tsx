@@ -34,7 +34,14 @@ export function RecipePage() {
   if (error) {
     return (
       <main className="screen">
-        <Failure error={error} retry={error instanceof ApiError && error.status === 404 ? undefined : () => void Promise.all([rooms.refetch(), recipe.refetch()])} />
+        <Failure
+          error={error}
+          retry={
+            error instanceof ApiError && error.status === 404
+              ? undefined
+              : () => void Promise.all([rooms.refetch(), recipe.refetch()])
+          }
+        />
         <Link to="/recipes">Back to the recipes</Link>
       </main>
     )
@@ -54,10 +61,20 @@ export function RecipePage() {
     edit((now) => {
       for (const [name, value] of Object.entries(part)) {
         now.delete(name)
-        for (const v of Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value]) now.append(name, v)
+        for (const v of Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value])
+          now.append(name, v)
       }
     })
-  return <Page key={id} page={recipe.data} room={room} rooms={rooms.data} order={orderOf(id, room.id, params)} change={change} />
+  return (
+    <Page
+      key={id}
+      page={recipe.data}
+      room={room}
+      rooms={rooms.data}
+      order={orderOf(id, room.id, params)}
+      change={change}
+    />
+  )
 }
 
 interface PageProps {
@@ -87,7 +104,11 @@ function Page({ page, room, rooms, order, change }: PageProps) {
           <h1>{page.recipe.name}</h1>
         </div>
         <div className="actions">
-          <Form.Select aria-label="Room" value={room.id} onChange={(e) => change({ room: e.target.value, children: undefined })}>
+          <Form.Select
+            aria-label="Room"
+            value={room.id}
+            onChange={(e) => change({ room: e.target.value, children: undefined })}
+          >
             {rooms.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
@@ -97,12 +118,18 @@ function Page({ page, room, rooms, order, change }: PageProps) {
           <Link to={`/recipes/${page.id}/print?${query}`}>Card</Link>
           <Link to={`/recipes/${page.id}/chart?${query}`}>Wall chart</Link>
           <Link to={`/recipes/compare?a=${page.id}&room=${room.id}`}>Compare</Link>
-          {canWrite && <Link to={page.own ? `/recipes/${page.id}/edit` : `/recipes/new?from=${page.id}`}>{page.own ? 'Change' : 'Copy and vary'}</Link>}
+          {canWrite && (
+            <Link to={page.own ? `/recipes/${page.id}/edit` : `/recipes/new?from=${page.id}`}>
+              {page.own ? 'Change' : 'Copy and vary'}
+            </Link>
+          )}
           <Files id={page.id} name={page.recipe.name} order={fresh ? order : undefined} />
         </div>
       </header>
       <HowMuch order={order} room={room} change={change} error={wrong} />
-      {asked.isError && !wrong && <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />}
+      {asked.isError && !wrong && (
+        <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+      )}
       {!m && !asked.isError && <Waiting what="the amounts" />}
       {m && !asked.isError && (
         <div className={fresh ? 'recipe-zones' : 'recipe-zones stale'}>
@@ -113,7 +140,12 @@ function Page({ page, room, rooms, order, change }: PageProps) {
             <RatioBar amounts={m.amounts} />
             <h2>
               In the scoops this room owns: {plural(m.movements, 'filling')}
-              {!m.within && <span className="short"> · {m.extra_measure ? `a measure of ${m.extra_measure} would do it all` : 'weigh what is marked'}</span>}
+              {!m.within && (
+                <span className="short">
+                  {' '}
+                  · {m.extra_measure ? `a measure of ${m.extra_measure} would do it all` : 'weigh what is marked'}
+                </span>
+              )}
             </h2>
             <Amounts m={m} canWrite={canWrite} currency={session.centre.currency} />
             {fresh && <Short m={m} room={room} />}
@@ -134,19 +166,39 @@ function Page({ page, room, rooms, order, change }: PageProps) {
               <>
                 {m.lines.map((l) => (
                   <div key={l.name}>
-                    {l.findings.length > 0 ? <Findings findings={l.findings} about={l.name} /> : m.lines.length === 1 && <p>No rule objects to {grams(m.each_g)} for each child.</p>}
+                    {l.findings.length > 0 ? (
+                      <Findings findings={l.findings} about={l.name} />
+                    ) : (
+                      m.lines.length === 1 && <p>No rule objects to {grams(m.each_g)} for each child.</p>
+                    )}
                   </div>
                 ))}
                 <MixNature nature={m.nature} keeps={m.keeps} />
                 {m.to_confirm && <p className="short">{m.to_confirm}</p>}
               </>
             )}
-            <FixFeel m={m} recipe={order.recipe_id} learned={order.learned ?? false} change={change} canWrite={canWrite} />
-            <p className="soft">Local licensing rules, labels and a health professional’s instructions come first. An adult watches at all times.</p>
+            <FixFeel
+              m={m}
+              recipe={order.recipe_id}
+              learned={order.learned ?? false}
+              change={change}
+              canWrite={canWrite}
+            />
+            <p className="soft">
+              Local licensing rules, labels and a health professional’s instructions come first. An adult watches at all
+              times.
+            </p>
           </section>
         </div>
       )}
-      <Edge m={fresh ? m : undefined} failed={asked.isError} order={order} room={room} name={page.recipe.name} canWrite={canWrite} />
+      <Edge
+        m={fresh ? m : undefined}
+        failed={asked.isError}
+        order={order}
+        room={room}
+        name={page.recipe.name}
+        canWrite={canWrite}
+      />
     </main>
   )
 }
@@ -158,7 +210,11 @@ function Short({ m, room }: { m: Making; room: Room }) {
   return (
     <div className="notice ruler ways" role="status">
       <p>
-        <b>{short.length > 0 ? `Short of ${short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.` : `${m.limit_by ?? 'Something'} runs out first, at ${grams(m.limit_g ?? 0)}.`}</b>{' '}
+        <b>
+          {short.length > 0
+            ? `Short of ${short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.`
+            : `${m.limit_by ?? 'Something'} runs out first, at ${grams(m.limit_g ?? 0)}.`}
+        </b>{' '}
         What to do:
       </p>
       <ul>
@@ -178,8 +234,14 @@ function Short({ m, room }: { m: Making; room: Room }) {
 /** The amounts that a step takes, where no step before it names them. */
 function Taken({ m, nth }: { m: Making; nth: number }) {
   const before = new Set(m.steps.slice(0, nth).flatMap((s) => s.uses ?? []))
-  const taken = m.amounts.filter((a) => !a.as_needed && m.steps[nth]?.uses?.includes(a.item_id) && !before.has(a.item_id))
-  return taken.length > 0 && <span className="taken soft">{taken.map((a) => `${grams(a.exact_g)} ${a.name.toLowerCase()}`).join(' · ')}</span>
+  const taken = m.amounts.filter(
+    (a) => !a.as_needed && m.steps[nth]?.uses?.includes(a.item_id) && !before.has(a.item_id),
+  )
+  return (
+    taken.length > 0 && (
+      <span className="taken soft">{taken.map((a) => `${grams(a.exact_g)} ${a.name.toLowerCase()}`).join(' · ')}</span>
+    )
+  )
 }
 
 function Method({ m }: { m: Making }) {
@@ -248,8 +310,20 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
   const plan = useMutation({
     mutationFn: async (making: Making) => {
       const id = v7()
-      const base: Base = { kind: 'mix', recipe_id: order.recipe_id, portion_g: portionOf(order, making), colours: making.colours, pot_ml: order.pot_ml, use: order.use }
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...emptySetup(room.id, nextMorning(session.today)), name, places: [newPlace(base)] } }))
+      const base: Base = {
+        kind: 'mix',
+        recipe_id: order.recipe_id,
+        portion_g: portionOf(order, making),
+        colours: making.colours,
+        pot_ml: order.pot_ml,
+        use: order.use,
+      }
+      await ask(
+        api.PUT('/api/setups/{id}', {
+          params: { path: { id } },
+          body: { ...emptySetup(room.id, nextMorning(session.today)), name, places: [newPlace(base)] },
+        }),
+      )
       return id
     },
     onSuccess: async (id) => {
@@ -272,18 +346,37 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
       </div>
       <div className="cost">
         <span>cost{m && m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}</span>
-        <strong className="figure">{m?.cost_coins !== undefined ? `${money(m.cost_coins, session.centre.currency)} · ${money(m.cost_coins / m.children, session.centre.currency)} each` : 'no prices yet'}</strong>
+        <strong className="figure">
+          {m?.cost_coins !== undefined
+            ? `${money(m.cost_coins, session.centre.currency)} · ${money(m.cost_coins / m.children, session.centre.currency)} each`
+            : 'no prices yet'}
+        </strong>
       </div>
       <div>
         <span>short of</span>
-        <strong className="figure">{!m ? '–' : missing ? `${grams(missing.missing_g ?? 0)} ${missing.name.toLowerCase()}` : m.not_weighed.length > 0 ? `nothing known; ${m.not_weighed.length} not weighed` : 'nothing'}</strong>
+        <strong className="figure">
+          {!m
+            ? '–'
+            : missing
+              ? `${grams(missing.missing_g ?? 0)} ${missing.name.toLowerCase()}`
+              : m.not_weighed.length > 0
+                ? `nothing known; ${m.not_weighed.length} not weighed`
+                : 'nothing'}
+        </strong>
       </div>
       <div>
         <span>takes</span>
-        <strong className="figure">{m ? `${m.minutes_hands} min${m.minutes_waiting > 0 ? ` + ${m.minutes_waiting} waiting` : ''}` : '–'}</strong>
+        <strong className="figure">
+          {m ? `${m.minutes_hands} min${m.minutes_waiting > 0 ? ` + ${m.minutes_waiting} waiting` : ''}` : '–'}
+        </strong>
       </div>
       {canWrite && (
-        <button type="button" className="print plan-it" disabled={!m || plan.isPending} onClick={() => m && plan.mutate(m)}>
+        <button
+          type="button"
+          className="print plan-it"
+          disabled={!m || plan.isPending}
+          onClick={() => m && plan.mutate(m)}
+        >
           {plan.isError ? 'Not planned: try again' : 'Plan it'}
         </button>
       )}

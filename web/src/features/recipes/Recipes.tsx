@@ -62,17 +62,29 @@ export function Recipes() {
       <header className="screen-head">
         <div>
           <h1>Recipes</h1>
-          <p className="soft">{all.length > 0 ? `${plural(all.length, 'mix', 'mixes')} for ${room?.name ?? ''}, at ${all[0]?.portion_g ?? 0} g for each child.` : ' '}</p>
+          <p className="soft">
+            {all.length > 0
+              ? `${plural(all.length, 'mix', 'mixes')} for ${room?.name ?? ''}, at ${all[0]?.portion_g ?? 0} g for each child.`
+              : ' '}
+          </p>
         </div>
         <div className="actions">
-          <Form.Select aria-label="Room to read the recipes for" value={room?.id ?? ''} onChange={(e) => set('room', [e.target.value])}>
+          <Form.Select
+            aria-label="Room to read the recipes for"
+            value={room?.id ?? ''}
+            onChange={(e) => set('room', [e.target.value])}
+          >
             {rooms.data?.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
               </option>
             ))}
           </Form.Select>
-          <Form.Select aria-label="How the children meet it" value={use} onChange={(e) => set('use', e.target.value === 'open' ? [] : [e.target.value])}>
+          <Form.Select
+            aria-label="How the children meet it"
+            value={use}
+            onChange={(e) => set('use', e.target.value === 'open' ? [] : [e.target.value])}
+          >
             {useWords.map(([u, w]) => (
               <option key={u} value={u}>
                 {w}
@@ -84,13 +96,29 @@ export function Recipes() {
       </header>
       <div className="chips" role="group" aria-label="Show only what">
         {wishes.map(([id, words]) => (
-          <button key={id} type="button" aria-pressed={wanted.includes(id)} onClick={() => set('wish', wanted.includes(id) ? wanted.filter((w) => w !== id) : [...wanted, id])}>
+          <button
+            key={id}
+            type="button"
+            aria-pressed={wanted.includes(id)}
+            onClick={() => set('wish', wanted.includes(id) ? wanted.filter((w) => w !== id) : [...wanted, id])}
+          >
             {words}
           </button>
         ))}
       </div>
-      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), cards.refetch(), book.refetch()])} />}
-      {!cards.data && !error && (rooms.data?.length === 0 ? <Empty>Add a room first: what goes in depends on who it is for.</Empty> : <Waiting what="the recipes" />)}
+      {error && (
+        <Failure
+          error={new Error(`Not checked. ${error.message}`)}
+          retry={() => void Promise.all([rooms.refetch(), cards.refetch(), book.refetch()])}
+        />
+      )}
+      {!cards.data &&
+        !error &&
+        (rooms.data?.length === 0 ? (
+          <Empty>Add a room first: what goes in depends on who it is for.</Empty>
+        ) : (
+          <Waiting what="the recipes" />
+        ))}
       {cards.data && !cards.error && (
         <div aria-live="polite">
           <p className="tally">
@@ -116,8 +144,19 @@ export function Recipes() {
           })}
         </div>
       )}
-      {restore.error && <Failure error={new Error(`Not brought back. ${restore.error.message}`)} retry={() => removed && restore.mutate(removed)} />}
-      {removed && <Undo text={`${removed.name} deleted.`} onUndo={() => restore.mutate(removed)} onGone={() => !restore.isError && setRemoved(null)} />}
+      {restore.error && (
+        <Failure
+          error={new Error(`Not brought back. ${restore.error.message}`)}
+          retry={() => removed && restore.mutate(removed)}
+        />
+      )}
+      {removed && (
+        <Undo
+          text={`${removed.name} deleted.`}
+          onUndo={() => restore.mutate(removed)}
+          onGone={() => !restore.isError && setRemoved(null)}
+        />
+      )}
     </main>
   )
 }
@@ -130,7 +169,12 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
     mutationFn: async () => {
       const id = v7()
       const base: Base = { kind: 'mix', recipe_id: c.id, portion_g: c.portion_g, colours: 1, use: use as Base['use'] }
-      await ask(api.PUT('/api/setups/{id}', { params: { path: { id } }, body: { ...emptySetup(roomID, nextMorning(session.today)), name: c.name, places: [newPlace(base)] } }))
+      await ask(
+        api.PUT('/api/setups/{id}', {
+          params: { path: { id } },
+          body: { ...emptySetup(roomID, nextMorning(session.today)), name: c.name, places: [newPlace(base)] },
+        }),
+      )
       return id
     },
     onSuccess: async (id) => {
@@ -146,7 +190,9 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
           <Link to={`/recipes/${c.id}?room=${roomID}`}>{c.name}</Link>
         </h3>
         <p className="soft">
-          {[c.reason, c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`].filter(Boolean).join(' · ')}
+          {[c.reason, c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`]
+            .filter(Boolean)
+            .join(' · ')}
         </p>
         {c.lacking.length > 0 && <p className="lacking">not in the cupboard: {c.lacking.join(', ').toLowerCase()}</p>}
         {plan.error && (
@@ -157,10 +203,23 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
       </div>
       <div className="takes">
         <span className="figure">{c.minutes_hands} min</span>
-        <span className="soft">{[c.minutes_waiting > 0 ? `${c.minutes_waiting} waiting` : '', c.heat ? 'heat' : 'no heat', c.children_help ? 'children help' : ''].filter(Boolean).join(' · ')}</span>
+        <span className="soft">
+          {[
+            c.minutes_waiting > 0 ? `${c.minutes_waiting} waiting` : '',
+            c.heat ? 'heat' : 'no heat',
+            c.children_help ? 'children help' : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
       </div>
       {canPlan && (
-        <Button variant={c.ready ? 'outline-primary' : 'quiet'} aria-label={`Plan it: ${c.name}`} disabled={plan.isPending} onClick={() => plan.mutate()}>
+        <Button
+          variant={c.ready ? 'outline-primary' : 'quiet'}
+          aria-label={`Plan it: ${c.name}`}
+          disabled={plan.isPending}
+          onClick={() => plan.mutate()}
+        >
           Plan it
         </Button>
       )}

@@ -17,22 +17,43 @@ interface Props {
 export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
   const who = child.initials || `child ${index + 1}`
   const change = (part: Partial<ChildInput>) => onChange({ ...child, ...part })
-  const setAllergy = (i: number, part: Partial<Schemas['Allergy']>) => change({ allergies: child.allergies.map((a, j) => (i === j ? { ...a, ...part } : a)) })
+  const setAllergy = (i: number, part: Partial<Schemas['Allergy']>) =>
+    change({ allergies: child.allergies.map((a, j) => (i === j ? { ...a, ...part } : a)) })
   const need = (part: Partial<Schemas['Needs']>) => change({ needs: { ...child.needs, ...part } })
   const bad = (field: string) => error?.field === field
   return (
     <li className={error ? 'child wrong' : 'child'}>
       <div className="field letters">
         <Form.Label htmlFor={`initials-${child.id}`}>Letters</Form.Label>
-        <Form.Control id={`initials-${child.id}`} aria-label={`Letters of ${who}`} maxLength={2} autoCapitalize="characters" autoComplete="off" value={child.initials} isInvalid={bad('initials')} onChange={(e) => change({ initials: e.target.value.toUpperCase() })} />
+        <Form.Control
+          id={`initials-${child.id}`}
+          aria-label={`Letters of ${who}`}
+          maxLength={2}
+          autoCapitalize="characters"
+          autoComplete="off"
+          value={child.initials}
+          isInvalid={bad('initials')}
+          onChange={(e) => change({ initials: e.target.value.toUpperCase() })}
+        />
       </div>
       <div className="field">
         <Form.Label htmlFor={`born-${child.id}`}>Birth month</Form.Label>
-        <Month id={`born-${child.id}`} label={`Birth month of ${who}`} value={child.born} isInvalid={bad('born')} onChange={(born) => change({ born })} />
+        <Month
+          id={`born-${child.id}`}
+          label={`Birth month of ${who}`}
+          value={child.born}
+          isInvalid={bad('born')}
+          onChange={(born) => change({ born })}
+        />
       </div>
       <div className="field">
         <Form.Label htmlFor={`mouths-${child.id}`}>Mouths things</Form.Label>
-        <Form.Select id={`mouths-${child.id}`} aria-label={`Mouthing of ${who}`} value={child.mouths} onChange={(e) => change({ mouths: e.target.value as ChildInput['mouths'] })}>
+        <Form.Select
+          id={`mouths-${child.id}`}
+          aria-label={`Mouthing of ${who}`}
+          value={child.mouths}
+          onChange={(e) => change({ mouths: e.target.value as ChildInput['mouths'] })}
+        >
           <option value="unknown">Not known</option>
           <option value="yes">Yes</option>
           <option value="no">No</option>
@@ -47,29 +68,54 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
           placeholder="by birth"
           isInvalid={bad('developmental_months')}
           value={child.developmental_months ?? ''}
-          onChange={(e) => change({ developmental_months: /^\d{1,3}$/.test(e.target.value) ? Number(e.target.value) : null })}
+          onChange={(e) =>
+            change({ developmental_months: /^\d{1,3}$/.test(e.target.value) ? Number(e.target.value) : null })
+          }
         />
       </div>
       <div className="field allergies">
         <span className="form-label">Allergies</span>
         {child.allergies.map((a, i) => (
           <span key={i} className="allergy">
-            <Form.Select aria-label={`${who} is allergic to`} value={a.to} onChange={(e) => setAllergy(i, { to: e.target.value as Schemas['Allergen'] })}>
+            <Form.Select
+              aria-label={`${who} is allergic to`}
+              value={a.to}
+              onChange={(e) => setAllergy(i, { to: e.target.value as Schemas['Allergen'] })}
+            >
               {vocabulary.Allergen.map((w) => (
                 <option key={w}>{w}</option>
               ))}
             </Form.Select>
-            {a.to === 'other' && <Form.Control aria-label={`What ${who} is allergic to`} placeholder="to what" maxLength={limits.Allergy.note} value={a.note ?? ''} onChange={(e) => setAllergy(i, { note: e.target.value })} />}
-            <Form.Select aria-label={`${who} reacts by`} value={a.by} onChange={(e) => setAllergy(i, { by: e.target.value as 'eating' | 'touch' })}>
+            {a.to === 'other' && (
+              <Form.Control
+                aria-label={`What ${who} is allergic to`}
+                placeholder="to what"
+                maxLength={limits.Allergy.note}
+                value={a.note ?? ''}
+                onChange={(e) => setAllergy(i, { note: e.target.value })}
+              />
+            )}
+            <Form.Select
+              aria-label={`${who} reacts by`}
+              value={a.by}
+              onChange={(e) => setAllergy(i, { by: e.target.value as 'eating' | 'touch' })}
+            >
               <option value="eating">by eating</option>
               <option value="touch">by touch or air</option>
             </Form.Select>
-            <Button variant="quiet" aria-label={`Remove allergy of ${who}`} onClick={() => change({ allergies: child.allergies.filter((_, j) => j !== i) })}>
+            <Button
+              variant="quiet"
+              aria-label={`Remove allergy of ${who}`}
+              onClick={() => change({ allergies: child.allergies.filter((_, j) => j !== i) })}
+            >
               ×
             </Button>
           </span>
         ))}
-        <Button variant="quiet" onClick={() => change({ allergies: [...child.allergies, { to: 'milk', by: 'eating' }] })}>
+        <Button
+          variant="quiet"
+          onClick={() => change({ allergies: [...child.allergies, { to: 'milk', by: 'eating' }] })}
+        >
           Add<span className="visually-hidden"> an allergy of {who}</span>
         </Button>
       </div>
@@ -85,12 +131,26 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
             checked={child.needs?.swallowing ?? false}
             onChange={(e) => need({ swallowing: e.target.checked ? true : undefined })}
           />
-          <Form.Check id={`asthma-${child.id}`} label="Asthma" checked={child.needs?.asthma ?? false} onChange={(e) => need({ asthma: e.target.checked })} />
-          <Form.Check id={`eczema-${child.id}`} label="Eczema or sore skin" checked={child.needs?.eczema ?? false} onChange={(e) => need({ eczema: e.target.checked })} />
+          <Form.Check
+            id={`asthma-${child.id}`}
+            label="Asthma"
+            checked={child.needs?.asthma ?? false}
+            onChange={(e) => need({ asthma: e.target.checked })}
+          />
+          <Form.Check
+            id={`eczema-${child.id}`}
+            label="Eczema or sore skin"
+            checked={child.needs?.eczema ?? false}
+            onChange={(e) => need({ eczema: e.target.checked })}
+          />
           {senses.map((s) => (
             <Form.Group key={s} controlId={`${s}-${child.id}`} className="sense">
               <Form.Label>{s}</Form.Label>
-              <Form.Select aria-label={`${who} and ${s} things`} value={child.needs?.avoids?.includes(s) ? 'avoids' : child.needs?.seeks?.includes(s) ? 'seeks' : ''} onChange={(e) => need(feelNeeds(child, s, e.target.value))}>
+              <Form.Select
+                aria-label={`${who} and ${s} things`}
+                value={child.needs?.avoids?.includes(s) ? 'avoids' : child.needs?.seeks?.includes(s) ? 'seeks' : ''}
+                onChange={(e) => need(feelNeeds(child, s, e.target.value))}
+              >
                 <option value="">no note</option>
                 <option value="avoids">avoids</option>
                 <option value="seeks">seeks</option>
@@ -101,7 +161,13 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         <fieldset className="ticks eaten">
           <legend className="soft">Eaten at home without harm (matters under 12 months)</legend>
           {tastes.map((a) => (
-            <Form.Check key={a} id={`eaten-${a}-${child.id}`} label={a} checked={child.needs?.eaten?.includes(a) ?? false} onChange={() => need({ eaten: flip(child.needs?.eaten ?? [], a) })} />
+            <Form.Check
+              key={a}
+              id={`eaten-${a}-${child.id}`}
+              label={a}
+              checked={child.needs?.eaten?.includes(a) ?? false}
+              onChange={() => need({ eaten: flip(child.needs?.eaten ?? [], a) })}
+            />
           ))}
         </fieldset>
       </details>

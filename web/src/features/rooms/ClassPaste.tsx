@@ -31,15 +31,35 @@ export function ClassPaste({ onAdd }: { onAdd: (children: ChildInput[]) => void 
       <summary>Type or paste a whole class</summary>
       <Form.Group controlId="class-lines" className="field">
         <Form.Label>A child a line: two letters, birth month, what matters</Form.Label>
-        <Form.Control as="textarea" rows={6} maxLength={limits.ClassInput.lines} value={text} placeholder={'DW Sep 2024 wheat touch, mouths\nIV 5/24 asthma'} onChange={(e) => setText(e.target.value)} />
+        <Form.Control
+          as="textarea"
+          rows={6}
+          maxLength={limits.ClassInput.lines}
+          value={text}
+          placeholder={'DW Sep 2024 wheat touch, mouths\nIV 5/24 asthma'}
+          onChange={(e) => setText(e.target.value)}
+        />
       </Form.Group>
-      <p className="soft">An allergy counts by touch unless the line says eating. Two letters only: a name is refused and not kept.</p>
-      <Button type="button" variant="outline-primary" disabled={read.isPending || text.trim() === ''} onClick={() => read.mutate(text)}>
+      <p className="soft">
+        An allergy counts by touch unless the line says eating. Two letters only: a name is refused and not kept.
+      </p>
+      <Button
+        type="button"
+        variant="outline-primary"
+        disabled={read.isPending || text.trim() === ''}
+        onClick={() => read.mutate(text)}
+      >
         Read the lines
       </Button>
       {read.error && <Failure error={read.error} />}
       <div role="status">
-        {read.isSuccess && <p>{added === 0 ? 'No line was read.' : `${plural(added, 'child', 'children')} added below. Look over each row, then save the room.`}</p>}
+        {read.isSuccess && (
+          <p>
+            {added === 0
+              ? 'No line was read.'
+              : `${plural(added, 'child', 'children')} added below. Look over each row, then save the room.`}
+          </p>
+        )}
         {left.length > 0 && (
           <ul className="refused">
             {left.map((l) => (

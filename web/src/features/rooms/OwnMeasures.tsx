@@ -32,12 +32,23 @@ export function OwnMeasures({ own, holds, wrongAt, onChange }: Props) {
       {own.length > 0 && (
         <ol className="own-measures">
           {own.map((o, i) => (
-            <OwnRow key={i} own={o} number={i + 1} holds={holds.find((h) => h.name === o.name.trim().toLowerCase())?.ml} error={wrongAt(i)?.text} onChange={(part) => set(i, part)} onRemove={() => onChange(own.filter((_, at) => at !== i))} />
+            <OwnRow
+              key={i}
+              own={o}
+              number={i + 1}
+              holds={holds.find((h) => h.name === o.name.trim().toLowerCase())?.ml}
+              error={wrongAt(i)?.text}
+              onChange={(part) => set(i, part)}
+              onRemove={() => onChange(own.filter((_, at) => at !== i))}
+            />
           ))}
         </ol>
       )}
       {own.length < 6 && (
-        <Button variant="outline-primary" onClick={() => onChange([...own, { name: '', with: 'water', grams: 0, scoops: true }])}>
+        <Button
+          variant="outline-primary"
+          onClick={() => onChange([...own, { name: '', with: 'water', grams: 0, scoops: true }])}
+        >
           Weigh a measure of our own
         </Button>
       )}
@@ -61,7 +72,12 @@ function OwnRow({ own, number, holds, error, onChange, onRemove }: RowProps) {
     <li>
       <Form.Group controlId={`own-${number}-name`} className="field">
         <Form.Label>We call it</Form.Label>
-        <Form.Control maxLength={limits.OwnMeasure.name} placeholder="blue glass" value={own.name} onChange={(e) => onChange({ name: e.target.value })} />
+        <Form.Control
+          maxLength={limits.OwnMeasure.name}
+          placeholder="blue glass"
+          value={own.name}
+          onChange={(e) => onChange({ name: e.target.value })}
+        />
       </Form.Group>
       <Form.Group controlId={`own-${number}-with`} className="field">
         <Form.Label>Filled level with</Form.Label>
@@ -85,7 +101,12 @@ function OwnRow({ own, number, holds, error, onChange, onRemove }: RowProps) {
           }}
         />
       </Form.Group>
-      <Form.Check id={`own-${number}-scoops`} label="Amounts may come in it" checked={own.scoops} onChange={(e) => onChange({ scoops: e.target.checked })} />
+      <Form.Check
+        id={`own-${number}-scoops`}
+        label="Amounts may come in it"
+        checked={own.scoops}
+        onChange={(e) => onChange({ scoops: e.target.checked })}
+      />
       <span className="figure">{holds ? `${holds.toFixed(0)} mL` : ''}</span>
       <Button variant="quiet" aria-label={`Drop ${called}`} onClick={onRemove}>
         ×

@@ -62,7 +62,8 @@ function Editor({ room }: { room?: Room }) {
   const record = useRecord<RoomInput, Room, unknown>({
     first,
     version: first.version,
-    send: (version, values) => ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: { ...values, version } })),
+    send: (version, values) =>
+      ask(api.PUT('/api/rooms/{id}', { params: { path: { id } }, body: { ...values, version } })),
     valuesOf: inputOf,
     words: inWords,
     onSaved: async () => {
@@ -108,15 +109,27 @@ function Editor({ room }: { room?: Room }) {
           )}
         </header>
         <Unkept />
-        {record.notices({ conflict: (theirs) => `Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`, other: remove.error })}
+        {record.notices({
+          conflict: (theirs) => `Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`,
+          other: remove.error,
+        })}
         <fieldset disabled={readOnly} className="room-facts">
           <Form.Group controlId="room-name" className="field wide">
             <Form.Label>Name</Form.Label>
             <Form.Control maxLength={limits.RoomInput.name} isInvalid={!!wrong('name')} {...form.register('name')} />
           </Form.Group>
           <div className="field">
-            <span className="form-label" aria-hidden="true">Adults</span>
-            <Stepper label="Adults" value={draft.adults} min={0} max={30} disabled={readOnly} onChange={(adults) => change({ adults })} />
+            <span className="form-label" aria-hidden="true">
+              Adults
+            </span>
+            <Stepper
+              label="Adults"
+              value={draft.adults}
+              min={0}
+              max={30}
+              disabled={readOnly}
+              onChange={(adults) => change({ adults })}
+            />
           </div>
           <Form.Group controlId="room-measures" className="field">
             <Form.Label>Cups and spoons</Form.Label>
@@ -126,15 +139,38 @@ function Editor({ room }: { room?: Room }) {
               <option value="australian">Australian: tablespoon 20 mL</option>
             </Form.Select>
           </Form.Group>
-          <Form.Check id="room-nut-free" className="field" type="checkbox" label="Nut-free room" {...form.register('nut_free')} />
-          <Form.Check id="room-illness" className="field" type="checkbox" label="Something catching is going round" {...form.register('illness')} />
-          <Form.Check id="room-pet" className="field" type="checkbox" label="A pet comes into it" {...form.register('pet')} />
+          <Form.Check
+            id="room-nut-free"
+            className="field"
+            type="checkbox"
+            label="Nut-free room"
+            {...form.register('nut_free')}
+          />
+          <Form.Check
+            id="room-illness"
+            className="field"
+            type="checkbox"
+            label="Something catching is going round"
+            {...form.register('illness')}
+          />
+          <Form.Check
+            id="room-pet"
+            className="field"
+            type="checkbox"
+            label="A pet comes into it"
+            {...form.register('pet')}
+          />
         </fieldset>
         <fieldset disabled={readOnly} className="drawer">
           <legend>Families here keep from: noted with every plan, for them to decide</legend>
           <div className="chips">
             {vocabulary.Custom.map((c) => (
-              <button key={c} type="button" aria-pressed={draft.customs?.includes(c) ?? false} onClick={() => change({ customs: flip(draft.customs ?? [], c) })}>
+              <button
+                key={c}
+                type="button"
+                aria-pressed={draft.customs?.includes(c) ?? false}
+                onClick={() => change({ customs: flip(draft.customs ?? [], c) })}
+              >
                 {c}
               </button>
             ))}
@@ -146,21 +182,49 @@ function Editor({ room }: { room?: Room }) {
               Our routine: {struck === 0 ? 'all of it is done here' : `${plural(struck, 'line')} struck here`}
             </summary>
             <fieldset disabled={readOnly}>
-              <legend className="soft">Strike what is not done in this room: what asks for it is then no longer usual care.</legend>
+              <legend className="soft">
+                Strike what is not done in this room: what asks for it is then no longer usual care.
+              </legend>
               {routine.map((h) => (
-                <Form.Check key={h.id} id={`room-routine-${h.id}`} type="checkbox" label={h.words} checked={!draft.strikes?.includes(h.id)} onChange={() => change({ strikes: flip(draft.strikes ?? [], h.id) })} />
+                <Form.Check
+                  key={h.id}
+                  id={`room-routine-${h.id}`}
+                  type="checkbox"
+                  label={h.words}
+                  checked={!draft.strikes?.includes(h.id)}
+                  onChange={() => change({ strikes: flip(draft.strikes ?? [], h.id) })}
+                />
               ))}
             </fieldset>
           </details>
         )}
-        <details className="routine" open={draft.prep?.some((_, i) => record.wrongWithin(`prep.${i}`) ?? wrong(`prep.${i}`)) || undefined}>
+        <details
+          className="routine"
+          open={draft.prep?.some((_, i) => record.wrongWithin(`prep.${i}`) ?? wrong(`prep.${i}`)) || undefined}
+        >
           <summary>{handsOf(draft)}</summary>
           <fieldset disabled={readOnly}>
-            <legend className="soft">What this room plays with is then prepared by its own adults in its own times, beside what everybody else prepares. The stove and the shelves are shared.</legend>
-            <PrepTimes windows={draft.prep ?? []} wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? wrong(`prep.${i}`)} onChange={(prep) => change({ prep })} />
+            <legend className="soft">
+              What this room plays with is then prepared by its own adults in its own times, beside what everybody else
+              prepares. The stove and the shelves are shared.
+            </legend>
+            <PrepTimes
+              windows={draft.prep ?? []}
+              wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? wrong(`prep.${i}`)}
+              onChange={(prep) => change({ prep })}
+            />
             <div className="field">
-              <span className="form-label" aria-hidden="true">Adults of this room who prepare</span>
-              <Stepper label="Adults of this room who prepare" value={draft.prep_hands ?? 0} min={0} max={10} disabled={readOnly} onChange={(n) => change({ prep_hands: n || undefined })} />
+              <span className="form-label" aria-hidden="true">
+                Adults of this room who prepare
+              </span>
+              <Stepper
+                label="Adults of this room who prepare"
+                value={draft.prep_hands ?? 0}
+                min={0}
+                max={10}
+                disabled={readOnly}
+                onChange={(n) => change({ prep_hands: n || undefined })}
+              />
             </div>
           </fieldset>
         </details>
@@ -170,21 +234,43 @@ function Editor({ room }: { room?: Room }) {
             {book.data?.measures.map((label) => {
               const owned = draft.drawer.length ? draft.drawer : book.data.usual_measures
               return (
-                <button key={label} type="button" aria-pressed={owned.includes(label)} onClick={() => change({ drawer: flip(owned, label) })}>
+                <button
+                  key={label}
+                  type="button"
+                  aria-pressed={owned.includes(label)}
+                  onClick={() => change({ drawer: flip(owned, label) })}
+                >
                   {measure(label)}
                 </button>
               )
             })}
           </div>
         </fieldset>
-        <details className="routine" open={draft.own_measures?.some((_, i) => record.wrongWithin(`own_measures.${i}`)) || undefined}>
-          <summary>Measures of our own: {room?.holds.length ? room.holds.map((h) => `${h.name} ${h.ml.toFixed(0)} mL`).join(', ') : 'a glass or a handful, filled and weighed once'}</summary>
+        <details
+          className="routine"
+          open={draft.own_measures?.some((_, i) => record.wrongWithin(`own_measures.${i}`)) || undefined}
+        >
+          <summary>
+            Measures of our own:{' '}
+            {room?.holds.length
+              ? room.holds.map((h) => `${h.name} ${h.ml.toFixed(0)} mL`).join(', ')
+              : 'a glass or a handful, filled and weighed once'}
+          </summary>
           <fieldset disabled={readOnly}>
-            <OwnMeasures own={draft.own_measures ?? []} holds={room?.holds ?? []} wrongAt={(i) => record.wrongWithin(`own_measures.${i}`)} onChange={(own_measures) => change({ own_measures })} />
+            <OwnMeasures
+              own={draft.own_measures ?? []}
+              holds={room?.holds ?? []}
+              wrongAt={(i) => record.wrongWithin(`own_measures.${i}`)}
+              onChange={(own_measures) => change({ own_measures })}
+            />
           </fieldset>
         </details>
         <h2>Children</h2>
-        {!readOnly && <ClassPaste onAdd={(more) => change({ children: [...draft.children.filter((c) => c.initials || c.born), ...more] })} />}
+        {!readOnly && (
+          <ClassPaste
+            onAdd={(more) => change({ children: [...draft.children.filter((c) => c.initials || c.born), ...more] })}
+          />
+        )}
         <fieldset disabled={readOnly}>
           <ol className="children">
             {draft.children.map((child, i) => (

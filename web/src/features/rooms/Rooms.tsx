@@ -38,14 +38,22 @@ export function Rooms() {
       <header className="screen-head">
         <div>
           <h1>Rooms</h1>
-          <p className="soft">Two letters and a birth month for each child; every rule uses the age they count as. Staffing: {session.centre.ratio_title}.</p>
+          <p className="soft">
+            Two letters and a birth month for each child; every rule uses the age they count as. Staffing:{' '}
+            {session.centre.ratio_title}.
+          </p>
         </div>
         {rooms.data && rooms.data.length > 0 && add}
       </header>
       {restore.error && <Failure error={restore.error} />}
       {rooms.error && <Failure error={rooms.error} retry={() => void rooms.refetch()} />}
       {!rooms.data && !rooms.error && <Waiting what="the rooms" />}
-      {rooms.data?.length === 0 && <Empty action={add}>A room says who a set-up is for: how old, who mouths things, which allergies, how many adults. Nothing can be cleared without one.</Empty>}
+      {rooms.data?.length === 0 && (
+        <Empty action={add}>
+          A room says who a set-up is for: how old, who mouths things, which allergies, how many adults. Nothing can be
+          cleared without one.
+        </Empty>
+      )}
       <ul className="rooms">
         {rooms.data?.map((room) => (
           <li key={room.id}>
@@ -66,12 +74,20 @@ export function Rooms() {
             <AgeStrip group={room.group} width={520} />
             <div className="count">
               <span className="figure">{plural(room.group.children, 'child', 'children')}</span>
-              <span className={room.group.adults < room.group.adults_needed ? 'short' : 'soft'}>{staffing(room.group)}</span>
+              <span className={room.group.adults < room.group.adults_needed ? 'short' : 'soft'}>
+                {staffing(room.group)}
+              </span>
             </div>
           </li>
         ))}
       </ul>
-      {removed && <Undo text={`${removed.name} and its set-ups removed.`} onUndo={() => restore.mutate(removed)} onGone={() => setRemoved(null)} />}
+      {removed && (
+        <Undo
+          text={`${removed.name} and its set-ups removed.`}
+          onUndo={() => restore.mutate(removed)}
+          onGone={() => setRemoved(null)}
+        />
+      )}
       <NotSecure />
     </main>
   )
@@ -82,8 +98,9 @@ function NotSecure() {
   if (window.isSecureContext) return null
   return (
     <p className="soft">
-      This page is not opened over a secure address. Here Emblo cannot open without a line, keep the screen awake while you prepare, or use a camera or a scale, and what tells of children is kept only while the page is open. Whoever runs Emblo gives it a
-      certificate (EMBLO_TLS_CERT) to change that.
+      This page is not opened over a secure address. Here Emblo cannot open without a line, keep the screen awake while
+      you prepare, or use a camera or a scale, and what tells of children is kept only while the page is open. Whoever
+      runs Emblo gives it a certificate (EMBLO_TLS_CERT) to change that.
     </p>
   )
 }

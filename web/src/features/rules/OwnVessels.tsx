@@ -4,20 +4,66 @@ import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 
 type Own = Schemas['OwnVessel']
-type Measure = 'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells' | 'outer_mm'
+type Measure =
+  'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells' | 'outer_mm'
 
 /** Children reach over the wall of a bath that a tub stands in. */
 const outer: [Measure, string] = ['outer_mm', 'high, what it stands in, if anything']
 
 /** What is measured inside a vessel of each shape, in mm. */
 const shapes: [Own['shape'], string, [Measure, string][]][] = [
-  ['tub', 'Four walls: tub, tray, lid', [['top_length_mm', 'long at the rim'], ['top_width_mm', 'wide at the rim'], ['bottom_length_mm', 'long at the floor'], ['bottom_width_mm', 'wide at the floor'], ['height_mm', 'high'], outer]],
-  ['round', 'Round: bucket, beaker, pool', [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high'], outer]],
+  [
+    'tub',
+    'Four walls: tub, tray, lid',
+    [
+      ['top_length_mm', 'long at the rim'],
+      ['top_width_mm', 'wide at the rim'],
+      ['bottom_length_mm', 'long at the floor'],
+      ['bottom_width_mm', 'wide at the floor'],
+      ['height_mm', 'high'],
+      outer,
+    ],
+  ],
+  [
+    'round',
+    'Round: bucket, beaker, pool',
+    [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high'], outer],
+  ],
   ['bowl', 'Bowl', [['top_length_mm', 'across'], ['height_mm', 'deep'], outer]],
-  ['bottle', 'Bottle, up to its shoulder', [['top_length_mm', 'across'], ['height_mm', 'high']]],
-  ['cells', 'Tray of cells, for ice', [['cells', 'of them'], ['top_length_mm', 'long, one of them'], ['top_width_mm', 'wide'], ['height_mm', 'deep']]],
-  ['bag', 'Bag that lies flat', [['top_length_mm', 'long, without the zip'], ['top_width_mm', 'wide, without seams']]],
-  ['wall', 'Tube or film on a wall', [['top_length_mm', 'across'], ['height_mm', 'high']]],
+  [
+    'bottle',
+    'Bottle, up to its shoulder',
+    [
+      ['top_length_mm', 'across'],
+      ['height_mm', 'high'],
+    ],
+  ],
+  [
+    'cells',
+    'Tray of cells, for ice',
+    [
+      ['cells', 'of them'],
+      ['top_length_mm', 'long, one of them'],
+      ['top_width_mm', 'wide'],
+      ['height_mm', 'deep'],
+    ],
+  ],
+  [
+    'bag',
+    'Bag that lies flat',
+    [
+      ['top_length_mm', 'long, without the zip'],
+      ['top_width_mm', 'wide, without seams'],
+    ],
+  ],
+  [
+    'wall',
+    'Tube or film on a wall',
+    [
+      ['top_length_mm', 'across'],
+      ['height_mm', 'high'],
+    ],
+  ],
 ]
 
 interface Props {
@@ -34,11 +80,21 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
       <p className="soft">Measured inside once, in mm; the bench then fills them to scale, beside the usual ones.</p>
       <ol className="own-vessels">
         {own.map((v, i) => (
-          <Vessel key={v.id} own={v} number={i + 1} error={wrongAt(i)} onChange={(part) => set(v.id, part)} onRemove={() => onChange(own.filter((x) => x.id !== v.id))} />
+          <Vessel
+            key={v.id}
+            own={v}
+            number={i + 1}
+            error={wrongAt(i)}
+            onChange={(part) => set(v.id, part)}
+            onRemove={() => onChange(own.filter((x) => x.id !== v.id))}
+          />
         ))}
       </ol>
       {own.length < 20 && (
-        <Button variant="outline-primary" onClick={() => onChange([...own, { id: v7(), name: '', shape: 'tub', top_length_mm: 0 }])}>
+        <Button
+          variant="outline-primary"
+          onClick={() => onChange([...own, { id: v7(), name: '', shape: 'tub', top_length_mm: 0 }])}
+        >
           Measure a vessel of our own
         </Button>
       )}
@@ -46,14 +102,39 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
   )
 }
 
-function Vessel({ own, number, error, onChange, onRemove }: { own: Own; number: number; error?: string; onChange: (part: Partial<Own>) => void; onRemove: () => void }) {
+function Vessel({
+  own,
+  number,
+  error,
+  onChange,
+  onRemove,
+}: {
+  own: Own
+  number: number
+  error?: string
+  onChange: (part: Partial<Own>) => void
+  onRemove: () => void
+}) {
   const measures = shapes.find(([s]) => s === own.shape)?.[2] ?? []
-  const none = { top_length_mm: 0, top_width_mm: undefined, bottom_length_mm: undefined, bottom_width_mm: undefined, height_mm: undefined, cells: undefined, outer_mm: undefined }
+  const none = {
+    top_length_mm: 0,
+    top_width_mm: undefined,
+    bottom_length_mm: undefined,
+    bottom_width_mm: undefined,
+    height_mm: undefined,
+    cells: undefined,
+    outer_mm: undefined,
+  }
   return (
     <li>
       <Form.Group controlId={`vessel-${number}-name`} className="field">
         <Form.Label>Vessel {number} is called</Form.Label>
-        <Form.Control maxLength={limits.OwnVessel.name} placeholder="green tub" value={own.name} onChange={(e) => onChange({ name: e.target.value })} />
+        <Form.Control
+          maxLength={limits.OwnVessel.name}
+          placeholder="green tub"
+          value={own.name}
+          onChange={(e) => onChange({ name: e.target.value })}
+        />
       </Form.Group>
       <Form.Group controlId={`vessel-${number}-shape`} className="field">
         <Form.Label>Its shape</Form.Label>
@@ -67,8 +148,18 @@ function Vessel({ own, number, error, onChange, onRemove }: { own: Own; number: 
       </Form.Group>
       {measures.map(([m, words]) => (
         <Form.Group key={m} controlId={`vessel-${number}-${m}`} className="field">
-          <Form.Label>{m === 'cells' ? 'Cells' : 'mm'} {words}</Form.Label>
-          <Form.Control inputMode="numeric" value={own[m] || ''} onChange={(e) => onChange({ [m]: Number(e.target.value.replace(/\D/g, '').slice(0, 5)) || (m === 'top_length_mm' ? 0 : undefined) })} />
+          <Form.Label>
+            {m === 'cells' ? 'Cells' : 'mm'} {words}
+          </Form.Label>
+          <Form.Control
+            inputMode="numeric"
+            value={own[m] || ''}
+            onChange={(e) =>
+              onChange({
+                [m]: Number(e.target.value.replace(/\D/g, '').slice(0, 5)) || (m === 'top_length_mm' ? 0 : undefined),
+              })
+            }
+          />
         </Form.Group>
       ))}
       <Button variant="quiet" aria-label={`Drop ${own.name.trim() || `vessel ${number}`}`} onClick={onRemove}>

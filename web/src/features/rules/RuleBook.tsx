@@ -27,24 +27,36 @@ export function RuleBook() {
   }
   if (!rules.data) return <Waiting what="the rule book" />
   const wanted = words.trim().toLowerCase()
-  const shown = rules.data.filter((r) => !wanted || [r.title, r.id, r.threshold, r.source].join(' ').toLowerCase().includes(wanted))
+  const shown = rules.data.filter(
+    (r) => !wanted || [r.title, r.id, r.threshold, r.source].join(' ').toLowerCase().includes(wanted),
+  )
   const families = [...new Set(shown.map((r) => r.family))]
   return (
     <main className="screen rule-book">
       <header className="screen-head">
         <div>
           <h1>Rule book</h1>
-          <p className="soft">{plural(rules.data.length, 'rule')}. The worst of all of them is the verdict; a missing fact never clears.</p>
+          <p className="soft">
+            {plural(rules.data.length, 'rule')}. The worst of all of them is the verdict; a missing fact never clears.
+          </p>
         </div>
         <div className="actions">
-          <Form.Control aria-label="Search the rules" type="search" placeholder="Search: beans, magnet, 16 CFR…" value={words} onChange={(e) => setWords(e.target.value)} />
+          <Form.Control
+            aria-label="Search the rules"
+            type="search"
+            placeholder="Search: beans, magnet, 16 CFR…"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
           <Link className="btn btn-primary" to="/settings">
             What we tighten
           </Link>
         </div>
       </header>
       <p className="soft reading">
-        A child counts as the least of calendar age, the age an educator judges by, and 35 months if they mouth things. “Quoted from memory” could not be looked up when it was written: check it against the current text. Local licensing rules, labels and health professionals come first.
+        A child counts as the least of calendar age, the age an educator judges by, and 35 months if they mouth things.
+        “Quoted from memory” could not be looked up when it was written: check it against the current text. Local
+        licensing rules, labels and health professionals come first.
       </p>
       {shown.length === 0 && <p>No rule has these words.</p>}
       {families.map((f) => (

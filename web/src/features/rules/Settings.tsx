@@ -39,7 +39,15 @@ export function Settings() {
 
 const bands = ['under 1', '1 year', '2 years', '3 and 4', '5 and over']
 
-function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rule'][]; habits: Schemas['HabitLine'][] }) {
+function Editor({
+  stored,
+  rules,
+  habits,
+}: {
+  stored: Centre
+  rules: Schemas['Rule'][]
+  habits: Schemas['HabitLine'][]
+}) {
   const session = useSession()
   const client = useQueryClient()
   const readOnly = session.role !== 'lead'
@@ -70,7 +78,10 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
         <header className="screen-head">
           <div>
             <h1>What we tighten</h1>
-            <p className="soft">What is tightened asks more than the rules do, and never less than a published limit. The routine changes no verdict; vessels are only measured.</p>
+            <p className="soft">
+              What is tightened asks more than the rules do, and never less than a published limit. The routine changes
+              no verdict; vessels are only measured.
+            </p>
           </div>
           {!readOnly && (
             <div className="actions">
@@ -87,15 +98,27 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
           <Section title="The centre">
             <Form.Group controlId="set-name" className="field">
               <Form.Label>Name</Form.Label>
-              <Form.Control maxLength={limits.Centre.name} isInvalid={!!record.wrong('name')} {...record.form.register('name')} />
+              <Form.Control
+                maxLength={limits.Centre.name}
+                isInvalid={!!record.wrong('name')}
+                {...record.form.register('name')}
+              />
             </Form.Group>
             <Form.Group controlId="set-emergency" className="field">
               <Form.Label>Local emergency and poison numbers, on every print</Form.Label>
-              <Form.Control maxLength={limits.Centre.emergency} isInvalid={!!record.wrong('emergency')} {...record.form.register('emergency')} />
+              <Form.Control
+                maxLength={limits.Centre.emergency}
+                isInvalid={!!record.wrong('emergency')}
+                {...record.form.register('emergency')}
+              />
             </Form.Group>
             <Form.Group controlId="set-zone" className="field">
               <Form.Label>Time zone: where the days turn</Form.Label>
-              <Form.Select isInvalid={!!record.wrong('time_zone')} value={draft.time_zone ?? ''} onChange={(e) => change({ time_zone: e.target.value || undefined })}>
+              <Form.Select
+                isInvalid={!!record.wrong('time_zone')}
+                value={draft.time_zone ?? ''}
+                onChange={(e) => change({ time_zone: e.target.value || undefined })}
+              >
                 {!draft.time_zone && <option value="">Nobody has said: choose</option>}
                 {zones(draft.time_zone).map((z) => (
                   <option key={z} value={z}>
@@ -106,7 +129,15 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
             </Form.Group>
             <Form.Group controlId="set-ratio" className="field">
               <Form.Label>Staffing table</Form.Label>
-              <Form.Select value={draft.ratio_table} onChange={(e) => change({ ratio_table: e.target.value as Centre['ratio_table'], per_adult: draft.per_adult ?? [3, 3, 5, 8, 8] })}>
+              <Form.Select
+                value={draft.ratio_table}
+                onChange={(e) =>
+                  change({
+                    ratio_table: e.target.value as Centre['ratio_table'],
+                    per_adult: draft.per_adult ?? [3, 3, 5, 8, 8],
+                  })
+                }
+              >
                 <option value="eyfs">England, early years framework</option>
                 <option value="cfoc">Caring for Our Children</option>
                 <option value="own">Our own local rule</option>
@@ -120,7 +151,15 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
                     <Form.Control
                       inputMode="numeric"
                       value={draft.per_adult?.[i] || ''}
-                      onChange={(e) => change({ per_adult: bands.map((_, j) => (j === i ? Number(e.target.value.replace(/\D/g, '').slice(0, 2)) : (draft.per_adult?.[j] ?? 0))) })}
+                      onChange={(e) =>
+                        change({
+                          per_adult: bands.map((_, j) =>
+                            j === i
+                              ? Number(e.target.value.replace(/\D/g, '').slice(0, 2))
+                              : (draft.per_adult?.[j] ?? 0),
+                          ),
+                        })
+                      }
                     />
                   </Form.Group>
                 ))}
@@ -128,11 +167,27 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
             )}
           </Section>
           <Section title="Allergies">
-            {check('nuts', 'Nut-free centre', 'Nuts and peanuts are kept out of every room in every use. A single room can be nut-free too.', draft.policy.nut_free, (nut_free) => policy({ nut_free }))}
-            {check('traces', 'Strict about traces', 'What may hold traces of a declared allergen is kept out, not let in with a hand.', draft.policy.may_contain_strict, (may_contain_strict) => policy({ may_contain_strict }))}
+            {check(
+              'nuts',
+              'Nut-free centre',
+              'Nuts and peanuts are kept out of every room in every use. A single room can be nut-free too.',
+              draft.policy.nut_free,
+              (nut_free) => policy({ nut_free }),
+            )}
+            {check(
+              'traces',
+              'Strict about traces',
+              'What may hold traces of a declared allergen is kept out, not let in with a hand.',
+              draft.policy.may_contain_strict,
+              (may_contain_strict) => policy({ may_contain_strict }),
+            )}
           </Section>
           <Section title="Our routine: usual care" columns>
-            <p className="soft">What is done here at every tub, whatever is in it. What needs a hand for no more than this is shown quieter, as usual care; its verdict stays what it is. A room can strike a line. Name only what is really done.</p>
+            <p className="soft">
+              What is done here at every tub, whatever is in it. What needs a hand for no more than this is shown
+              quieter, as usual care; its verdict stays what it is. A room can strike a line. Name only what is really
+              done.
+            </p>
             {habits.map((h) => (
               <Form.Check
                 key={h.id}
@@ -140,20 +195,44 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
                 type="checkbox"
                 label={h.words}
                 checked={draft.routine?.includes(h.id) ?? false}
-                onChange={() => change({ routine: habits.map((x) => x.id).filter((id) => (id === h.id) !== (draft.routine?.includes(id) ?? false)) })}
+                onChange={() =>
+                  change({
+                    routine: habits
+                      .map((x) => x.id)
+                      .filter((id) => (id === h.id) !== (draft.routine?.includes(id) ?? false)),
+                  })
+                }
               />
             ))}
           </Section>
           <Section title="When hands are free to prepare">
-            <p className="soft">Steps by hand are planned inside these times; what freezes, soaks or dries waits by itself, overnight too. Without any: 7 to 9, 12 to 14 and 16 to 18.</p>
-            <PrepTimes windows={draft.prep ?? []} wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? record.wrong(`prep.${i}`)} onChange={(prep) => change({ prep })} />
+            <p className="soft">
+              Steps by hand are planned inside these times; what freezes, soaks or dries waits by itself, overnight too.
+              Without any: 7 to 9, 12 to 14 and 16 to 18.
+            </p>
+            <PrepTimes
+              windows={draft.prep ?? []}
+              wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? record.wrong(`prep.${i}`)}
+              onChange={(prep) => change({ prep })}
+            />
             <Form.Group controlId="set-hands" className="field">
               <Form.Label>Adults who prepare at once</Form.Label>
-              <Form.Control inputMode="numeric" isInvalid={!!record.wrong('prep_hands')} value={draft.prep_hands ?? 1} onChange={(e) => change({ prep_hands: Number(e.target.value.replace(/\D/g, '').slice(0, 2)) || undefined })} />
+              <Form.Control
+                inputMode="numeric"
+                isInvalid={!!record.wrong('prep_hands')}
+                value={draft.prep_hands ?? 1}
+                onChange={(e) =>
+                  change({ prep_hands: Number(e.target.value.replace(/\D/g, '').slice(0, 2)) || undefined })
+                }
+              />
             </Form.Group>
           </Section>
           <Section title="Our tubs, bowls and bags" wide>
-            <OwnVessels own={draft.vessels ?? []} wrongAt={(i) => record.wrong(`vessels.${i}`) ?? record.wrongWithin(`vessels.${i}`)?.text} onChange={(vessels) => change({ vessels })} />
+            <OwnVessels
+              own={draft.vessels ?? []}
+              wrongAt={(i) => record.wrong(`vessels.${i}`) ?? record.wrongWithin(`vessels.${i}`)?.text}
+              onChange={(vessels) => change({ vessels })}
+            />
           </Section>
           <Section title="Where good practitioners disagree" columns>
             {schools.map((s) => (
@@ -161,7 +240,10 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
             ))}
           </Section>
           <Section title="Minimum ages of our own" wide>
-            <p className="soft">Below the age, what the rule would let in with a hand is kept out. Leave a field empty for the rule as it stands.</p>
+            <p className="soft">
+              Below the age, what the rule would let in with a hand is kept out. Leave a field empty for the rule as it
+              stands.
+            </p>
             <div className="minimums">
               {rules
                 .filter((r) => r.tunable)
@@ -187,7 +269,17 @@ function Editor({ stored, rules, habits }: { stored: Centre; rules: Schemas['Rul
   )
 }
 
-function Section({ title, wide, columns, children }: { title: string; wide?: boolean; columns?: boolean; children: ReactNode }) {
+function Section({
+  title,
+  wide,
+  columns,
+  children,
+}: {
+  title: string
+  wide?: boolean
+  columns?: boolean
+  children: ReactNode
+}) {
   return (
     <section className={columns ? 'wide in-columns' : wide ? 'wide' : undefined} aria-label={title}>
       <h2>{title}</h2>
@@ -202,7 +294,15 @@ function SchoolRow({ school, centre, onChange }: { school: School; centre: Centr
     <fieldset className="school">
       <legend>{school.question}</legend>
       {school.options.map((o, i) => (
-        <Form.Check key={o.words} type="radio" name={school.id} id={`${school.id}-${i}`} label={o.words} checked={at === i} onChange={() => onChange(o.set(centre))} />
+        <Form.Check
+          key={o.words}
+          type="radio"
+          name={school.id}
+          id={`${school.id}-${i}`}
+          label={o.words}
+          checked={at === i}
+          onChange={() => onChange(o.set(centre))}
+        />
       ))}
       <p className="soft">{school.reason}</p>
     </fieldset>

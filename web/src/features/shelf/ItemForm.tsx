@@ -14,7 +14,19 @@ import { feels, parts, traitWord } from '../../ui/words'
 
 type Row = Schemas['ItemRow']
 
-const empty: Row = { name: '', also: '', parts: 'find', solid: '', size_mm: '', contains: '', traits: '', cup_g: '', keeps: '', feel: '', cost: '' }
+const empty: Row = {
+  name: '',
+  also: '',
+  parts: 'find',
+  solid: '',
+  size_mm: '',
+  contains: '',
+  traits: '',
+  cup_g: '',
+  keeps: '',
+  feel: '',
+  cost: '',
+}
 
 const solids: [string, string, string][] = [
   ['', 'no size: powder, dough, liquid', ''],
@@ -28,11 +40,134 @@ const solids: [string, string, string][] = [
 ]
 
 const traits: [string, string[]][] = [
-  ['In the hand', ['piece', 'grain', 'powder', 'soft-food', 'dough', 'gel', 'liquid', 'sheet', 'strand', 'hard', 'soft', 'rounded', 'springy', 'slippery', 'sticky']],
-  ['To eat', ['food', 'not-food', 'raw-flour', 'raw-egg', 'choke-food', 'lectin', 'honey', 'caffeine', 'spice', 'feed-grade', 'nut-butter', 'raw-food', 'mineral', 'stored-grain', 'cut-stands', 'steeped-oil', 'gelatine', 'meat-or-fish', 'look-alike', 'single']],
-  ['What it is', ['fabric', 'foam', 'film', 'breakable', 'sharp', 'damaged', 'comes-apart', 'holds-together', 'cord', 'loop', 'cup', 'sticker', 'glitter', 'unknown-plant', 'unknown-finish', 'toxic-seed', 'upset-plant', 'rusty', 'rim', 'pokes', 'finger-hole', 'neck', 'lens', 'weighty', 'outdoors', 'water-hole', 'holds-water', 'latex-balloon', 'glove', 'scissors', 'tweezers', 'dropper', 'shared']],
-  ['What it does', ['swells', 'hydrated', 'magnet', 'may-hold-magnet', 'battery', 'enclosed', 'mouthpiece', 'blow', 'ice', 'salted-ice', 'dry-ice', 'gas', 'electric', 'stains', 'colouring', 'squirts', 'burns', 'sun-hot', 'sun-skin', 'dusty']],
-  ['In it', ['soap', 'acid', 'perfume', 'mineral-oil', 'essential-oil', 'borate', 'household-chemical', 'soil', 'sand', 'pet-toxic', 'plaster', 'talc', 'oil', 'camphor-oil', 'tap-water']],
+  [
+    'In the hand',
+    [
+      'piece',
+      'grain',
+      'powder',
+      'soft-food',
+      'dough',
+      'gel',
+      'liquid',
+      'sheet',
+      'strand',
+      'hard',
+      'soft',
+      'rounded',
+      'springy',
+      'slippery',
+      'sticky',
+    ],
+  ],
+  [
+    'To eat',
+    [
+      'food',
+      'not-food',
+      'raw-flour',
+      'raw-egg',
+      'choke-food',
+      'lectin',
+      'honey',
+      'caffeine',
+      'spice',
+      'feed-grade',
+      'nut-butter',
+      'raw-food',
+      'mineral',
+      'stored-grain',
+      'cut-stands',
+      'steeped-oil',
+      'gelatine',
+      'meat-or-fish',
+      'look-alike',
+      'single',
+    ],
+  ],
+  [
+    'What it is',
+    [
+      'fabric',
+      'foam',
+      'film',
+      'breakable',
+      'sharp',
+      'damaged',
+      'comes-apart',
+      'holds-together',
+      'cord',
+      'loop',
+      'cup',
+      'sticker',
+      'glitter',
+      'unknown-plant',
+      'unknown-finish',
+      'toxic-seed',
+      'upset-plant',
+      'rusty',
+      'rim',
+      'pokes',
+      'finger-hole',
+      'neck',
+      'lens',
+      'weighty',
+      'outdoors',
+      'water-hole',
+      'holds-water',
+      'latex-balloon',
+      'glove',
+      'scissors',
+      'tweezers',
+      'dropper',
+      'shared',
+    ],
+  ],
+  [
+    'What it does',
+    [
+      'swells',
+      'hydrated',
+      'magnet',
+      'may-hold-magnet',
+      'battery',
+      'enclosed',
+      'mouthpiece',
+      'blow',
+      'ice',
+      'salted-ice',
+      'dry-ice',
+      'gas',
+      'electric',
+      'stains',
+      'colouring',
+      'squirts',
+      'burns',
+      'sun-hot',
+      'sun-skin',
+      'dusty',
+    ],
+  ],
+  [
+    'In it',
+    [
+      'soap',
+      'acid',
+      'perfume',
+      'mineral-oil',
+      'essential-oil',
+      'borate',
+      'household-chemical',
+      'soil',
+      'sand',
+      'pet-toxic',
+      'plaster',
+      'talc',
+      'oil',
+      'camphor-oil',
+      'tap-water',
+    ],
+  ],
 ]
 
 /** A thing of the centre's own: new, copied from the shelf, or changed. */
@@ -50,7 +185,9 @@ export function ItemForm() {
     )
   }
   if (from && !source.data) return <Waiting what="the thing" />
-  const row = source.data ? { ...source.data.row, name: id ? source.data.row.name : `${source.data.row.name}, ours` } : { ...empty, name: params.get('name') ?? '', parts: params.has('name') ? 'ingredient' : empty.parts }
+  const row = source.data
+    ? { ...source.data.row, name: id ? source.data.row.name : `${source.data.row.name}, ours` }
+    : { ...empty, name: params.get('name') ?? '', parts: params.has('name') ? 'ingredient' : empty.parts }
   return <Editor key={from} id={id} row={row} version={id ? (source.data?.version ?? 0) : 0} />
 }
 
@@ -63,25 +200,40 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
     first,
     version,
     within: 'row',
-    send: (over, row) => ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: over, row } })),
+    send: (over, row) =>
+      ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: over, row } })),
     valuesOf: (stored) => stored.row,
-    words: (values) => Object.fromEntries(Object.entries(values).map(([column, value]) => [column.replaceAll('_', ' '), String(value)])),
+    words: (values) =>
+      Object.fromEntries(Object.entries(values).map(([column, value]) => [column.replaceAll('_', ' '), String(value)])),
     onSaved: async () => {
       await outdate(client, 'thing')
       await navigate(`/shelf/${id}`)
     },
   })
   const { values: row, change, wrong, letGo } = record
-  const list = (text: string) => text.split(';').map((t) => t.trim()).filter(Boolean)
+  const list = (text: string) =>
+    text
+      .split(';')
+      .map((t) => t.trim())
+      .filter(Boolean)
   const toggle = (column: 'parts' | 'traits', word: string) => {
     const words = list(row[column])
     const name = (w: string) => w.split('=')[0]
-    change({ [column]: (words.some((w) => name(w) === word) ? words.filter((w) => name(w) !== word) : [...words, word]).join(';') })
+    change({
+      [column]: (words.some((w) => name(w) === word) ? words.filter((w) => name(w) !== word) : [...words, word]).join(
+        ';',
+      ),
+    })
   }
   const has = (column: 'parts' | 'traits', word: string) => list(row[column]).some((w) => w.split('=')[0] === word)
   const text = (column: keyof Row, label: string, help: string) => (
     <Field id={`${form}-${column}`} label={label} help={help} wrong={wrong(column)}>
-      <Form.Control maxLength={limits.ItemRow.name} isInvalid={!!wrong(column)} aria-describedby={`${form}-${column}-help`} {...record.form.register(column)} />
+      <Form.Control
+        maxLength={limits.ItemRow.name}
+        isInvalid={!!wrong(column)}
+        aria-describedby={`${form}-${column}-help`}
+        {...record.form.register(column)}
+      />
     </Field>
   )
   const solid = solids.find(([s]) => s === row.solid)
@@ -91,14 +243,19 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
         <header className="screen-head">
           <h1>{given ? row.name || 'A thing of our own' : 'A thing of our own'}</h1>
           <div className="actions">
-            <Link to={given ? `/shelf/${given}` : '/shelf'} onClick={letGo}>Leave it</Link>
+            <Link to={given ? `/shelf/${given}` : '/shelf'} onClick={letGo}>
+              Leave it
+            </Link>
             <Button type="submit" disabled={record.busy}>
               Save to the shelf
             </Button>
           </div>
         </header>
         {record.notices()}
-        <p className="soft">What is left open stays not known, and is never cleared. A shop product’s own label goes before anything written here.</p>
+        <p className="soft">
+          What is left open stays not known, and is never cleared. A shop product’s own label goes before anything
+          written here.
+        </p>
         <div className="form-columns">
           <div>
             {text('name', 'Name', 'What the room calls it')}
@@ -106,7 +263,13 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
             <fieldset className="ticks">
               <legend>What it is for</legend>
               {parts.map(([p, word]) => (
-                <Form.Check key={p} id={`${form}-${p}`} label={word} checked={has('parts', p)} onChange={() => toggle('parts', p)} />
+                <Form.Check
+                  key={p}
+                  id={`${form}-${p}`}
+                  label={word}
+                  checked={has('parts', p)}
+                  onChange={() => toggle('parts', p)}
+                />
               ))}
             </fieldset>
             <Field id={`${form}-solid`} label="Shape" wrong={wrong('solid')}>
@@ -118,10 +281,19 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                 ))}
               </Form.Select>
             </Field>
-            {(solid?.[2] || row.size_mm) && text('size_mm', 'Size in mm', `${solid?.[2] ?? ''}; the smallest piece counts`)}
-            {text('contains', 'Contains', 'Ingredients or allergens joined by semicolons; “none” when nothing is in it')}
+            {(solid?.[2] || row.size_mm) &&
+              text('size_mm', 'Size in mm', `${solid?.[2] ?? ''}; the smallest piece counts`)}
+            {text(
+              'contains',
+              'Contains',
+              'Ingredients or allergens joined by semicolons; “none” when nothing is in it',
+            )}
             {text('cup_g', 'One US cup weighs, g', 'For what is scooped or poured')}
-            {text('keeps', 'Keeps', 'How long and where, such as “2 days in the fridge” or “a month, dry”; left empty or not understood, it is for one group, then the bin')}
+            {text(
+              'keeps',
+              'Keeps',
+              'How long and where, such as “2 days in the fridge” or “a month, dry”; left empty or not understood, it is for one group, then the bin',
+            )}
           </div>
           <div>
             <fieldset className="trait-words">
@@ -139,7 +311,11 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                 </div>
               ))}
             </fieldset>
-            {text('traits', 'The same as words', 'Some take a figure: comes-apart=12, cord=300, salt=1.2, may-contain=milk')}
+            {text(
+              'traits',
+              'The same as words',
+              'Some take a figure: comes-apart=12, cord=300, salt=1.2, may-contain=milk',
+            )}
             <fieldset className="feel-axes">
               <legend>How it feels</legend>
               {feels.map(([axis, steps]) => (
@@ -147,7 +323,13 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                   <Form.Label>{axis}</Form.Label>
                   <Form.Select
                     value={steps.find((s) => row.feel.split(' ').includes(s)) ?? ''}
-                    onChange={(e) => change({ feel: [...row.feel.split(' ').filter((w) => w && !steps.includes(w)), e.target.value].filter(Boolean).join(' ') })}
+                    onChange={(e) =>
+                      change({
+                        feel: [...row.feel.split(' ').filter((w) => w && !steps.includes(w)), e.target.value]
+                          .filter(Boolean)
+                          .join(' '),
+                      })
+                    }
                   >
                     <option value="">not described</option>
                     {steps.map((s) => (

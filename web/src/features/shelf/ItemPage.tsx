@@ -24,7 +24,10 @@ export function ItemPage() {
   if (item.error) {
     return (
       <main className="screen">
-        <Failure error={new Error(`Not checked. ${item.error.message}`)} retry={item.error instanceof ApiError && item.error.status === 404 ? undefined : () => void item.refetch()} />
+        <Failure
+          error={new Error(`Not checked. ${item.error.message}`)}
+          retry={item.error instanceof ApiError && item.error.status === 404 ? undefined : () => void item.refetch()}
+        />
         <Link to="/shelf">Back to the shelf</Link>
       </main>
     )
@@ -52,7 +55,11 @@ export function ItemPage() {
         <section aria-labelledby="item-rooms">
           <div className="rooms-head">
             <h2 id="item-rooms">Right for these children?</h2>
-            <Form.Select aria-label="How the children meet it" value={use} onChange={(e) => setParams(e.target.value === 'open' ? {} : { use: e.target.value }, { replace: true })}>
+            <Form.Select
+              aria-label="How the children meet it"
+              value={use}
+              onChange={(e) => setParams(e.target.value === 'open' ? {} : { use: e.target.value }, { replace: true })}
+            >
               {useWords.map(([u, w]) => (
                 <option key={u} value={u}>
                   {w}
@@ -64,7 +71,10 @@ export function ItemPage() {
           {it.rooms.map((r) => (
             <RoomAnswer key={r.room_id} answer={r} use={use} />
           ))}
-          <p className="soft">Local licensing rules, the product’s own label and a health professional’s instructions come first. An adult watches at all times.</p>
+          <p className="soft">
+            Local licensing rules, the product’s own label and a health professional’s instructions come first. An adult
+            watches at all times.
+          </p>
         </section>
       </div>
     </main>
@@ -103,7 +113,13 @@ function Facts({ it }: { it: Schemas['ItemPage'] }) {
     ['Contains', it.contains],
     ['May contain', it.may_contain === 'none' ? '' : it.may_contain],
     ['Usually contains', it.usually_contains === 'none' ? '' : `${it.usually_contains}: read this packet`],
-    ['Notes', it.traits.filter((t) => t !== 'food' && t !== 'not-food').map(traitWord).join(', ')],
+    [
+      'Notes',
+      it.traits
+        .filter((t) => t !== 'food' && t !== 'not-food')
+        .map(traitWord)
+        .join(', '),
+    ],
     ['To eat?', it.traits.includes('food') ? 'food' : it.traits.includes('not-food') ? 'not food' : 'an object'],
     ['Feels', it.feel.join(', ')],
     ...it.manner.map((m): [string, string] => [m.what, m.says]),
@@ -140,7 +156,8 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
   const navigate = useNavigate()
   const refresh = () => outdate(client, 'thing')
   const note = useMutation({
-    mutationFn: (here: boolean) => ask(api.PUT('/api/cupboard/{id}', { params: { path: { id: it.id } }, body: { here } })),
+    mutationFn: (here: boolean) =>
+      ask(api.PUT('/api/cupboard/{id}', { params: { path: { id: it.id } }, body: { here } })),
     onSuccess: refresh,
   })
   const remove = useMutation({
@@ -159,7 +176,14 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
           {error.message}
         </span>
       )}
-      <Form.Check id="in-cupboard" type="switch" label="In the cupboard" checked={it.in_cupboard} disabled={note.isPending} onChange={(e) => note.mutate(e.target.checked)} />
+      <Form.Check
+        id="in-cupboard"
+        type="switch"
+        label="In the cupboard"
+        checked={it.in_cupboard}
+        disabled={note.isPending}
+        onChange={(e) => note.mutate(e.target.checked)}
+      />
       {it.own ? (
         <>
           <Button variant="quiet" onClick={() => remove.mutate()}>

@@ -35,7 +35,11 @@ export function Shelf() {
       },
       { replace: true },
     )
-  const filter: Filter = { part: q.trim() ? '' : (params.get('part') ?? 'filler'), feel: params.get('feel') ?? '', only: params.get('only') ?? '' }
+  const filter: Filter = {
+    part: q.trim() ? '' : (params.get('part') ?? 'filler'),
+    feel: params.get('feel') ?? '',
+    only: params.get('only') ?? '',
+  }
   const all = board.data ?? []
   const shown = all.filter((i) => fits(i, filter))
   const error = rooms.error ?? board.error
@@ -44,7 +48,9 @@ export function Shelf() {
       <header className="screen-head">
         <div>
           <h1>Shelf</h1>
-          <p className="soft">Marked for {room?.name ?? 'one room'} today. Every figure names its source on the thing’s page.</p>
+          <p className="soft">
+            Marked for {room?.name ?? 'one room'} today. Every figure names its source on the thing’s page.
+          </p>
         </div>
         {mayWrite(session) && (
           <div className="actions">
@@ -56,15 +62,30 @@ export function Shelf() {
         )}
       </header>
       <div className="shelf-bar">
-        <Form.Control aria-label="Search the shelf" type="search" placeholder="chick peas; red, floats, for Lanterns" value={words} maxLength={100} onChange={(e) => setWords(e.target.value)} />
-        <Form.Select aria-label="Room to mark the shelf for" value={room?.id ?? ''} onChange={(e) => set('room', e.target.value)}>
+        <Form.Control
+          aria-label="Search the shelf"
+          type="search"
+          placeholder="chick peas; red, floats, for Lanterns"
+          value={words}
+          maxLength={100}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <Form.Select
+          aria-label="Room to mark the shelf for"
+          value={room?.id ?? ''}
+          onChange={(e) => set('room', e.target.value)}
+        >
           {rooms.data?.map((r) => (
             <option key={r.id} value={r.id}>
               {r.name}
             </option>
           ))}
         </Form.Select>
-        <Form.Select aria-label="How the children meet it" value={use} onChange={(e) => set('use', e.target.value === 'open' ? '' : e.target.value)}>
+        <Form.Select
+          aria-label="How the children meet it"
+          value={use}
+          onChange={(e) => set('use', e.target.value === 'open' ? '' : e.target.value)}
+        >
           {useWords.map(([u, w]) => (
             <option key={u} value={u}>
               {w}
@@ -89,15 +110,34 @@ export function Shelf() {
           <option value="own">our own</option>
         </Form.Select>
       </div>
-      {error && <Failure error={new Error(`Not checked. ${error.message}`)} retry={() => void Promise.all([rooms.refetch(), board.refetch()])} />}
-      {!board.data && !error && (rooms.data?.length === 0 ? <Empty>Add a room first: what goes in depends on who it is for.</Empty> : <Waiting what="the shelf" />)}
+      {error && (
+        <Failure
+          error={new Error(`Not checked. ${error.message}`)}
+          retry={() => void Promise.all([rooms.refetch(), board.refetch()])}
+        />
+      )}
+      {!board.data &&
+        !error &&
+        (rooms.data?.length === 0 ? (
+          <Empty>Add a room first: what goes in depends on who it is for.</Empty>
+        ) : (
+          <Waiting what="the shelf" />
+        ))}
       {board.data && !board.error && (
         <div className={board.isPlaceholderData ? 'shelf-body stale' : 'shelf-body'}>
           <nav aria-label="What it is for" className="drawers">
             {parts.map(([part, word]) => {
               const inPart = all.filter((i) => fits(i, { ...filter, part }))
               return (
-                <button key={part} type="button" aria-pressed={filter.part === part} onClick={() => { setWords(''); set('part', part) }}>
+                <button
+                  key={part}
+                  type="button"
+                  aria-pressed={filter.part === part}
+                  onClick={() => {
+                    setWords('')
+                    set('part', part)
+                  }}
+                >
                   {word} <span>{inPart.length}</span>
                 </button>
               )
@@ -111,7 +151,11 @@ export function Shelf() {
                 </span>
               ))}
             </p>
-            {shown.length === 0 && <p className="soft">Nothing on the shelf is like that. Search by another word, or measure it with Check.</p>}
+            {shown.length === 0 && (
+              <p className="soft">
+                Nothing on the shelf is like that. Search by another word, or measure it with Check.
+              </p>
+            )}
             {planks(shown, q.trim() !== '').map(([title, items]) => (
               <div key={title} className="plank">
                 {title && <h2>{title}</h2>}
@@ -144,7 +188,13 @@ function PutBack() {
   return (
     <>
       {restore.error && <Failure error={new Error(`Not put back. ${restore.error.message}`)} />}
-      {removed && <Undo text={`${removed.name} taken off the shelf.`} onUndo={() => restore.mutate(removed)} onGone={() => !restore.isError && setRemoved(null)} />}
+      {removed && (
+        <Undo
+          text={`${removed.name} taken off the shelf.`}
+          onUndo={() => restore.mutate(removed)}
+          onGone={() => !restore.isError && setRemoved(null)}
+        />
+      )}
     </>
   )
 }
@@ -156,7 +206,11 @@ function Thing({ item, use }: { item: Board; use: string }) {
         <Mark mark={item.mark} size="small" />
         <span>
           <b>{item.name}</b>
-          <span className="soft">{[item.own ? 'our own' : '', item.in_cupboard ? 'in the cupboard' : '', item.reason].filter(Boolean).join(' · ') || ' '}</span>
+          <span className="soft">
+            {[item.own ? 'our own' : '', item.in_cupboard ? 'in the cupboard' : '', item.reason]
+              .filter(Boolean)
+              .join(' · ') || ' '}
+          </span>
         </span>
       </Link>
     </li>

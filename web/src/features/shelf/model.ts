@@ -17,7 +17,6 @@ export const fits = (i: Board, f: Filter) =>
   (f.only !== 'cupboard' || i.in_cupboard) &&
   (f.only !== 'own' || i.own)
 
-
 /** The things on planks by kind, what goes in first; a search keeps its own order. */
 export function planks(items: Board[], searched: boolean): [string, Board[]][] {
   if (searched) return items.length ? [['', items]] : []
@@ -26,5 +25,8 @@ export function planks(items: Board[], searched: boolean): [string, Board[]][] {
     const kind = i.kind || 'our own'
     byKind.set(kind, [...(byKind.get(kind) ?? []), i])
   }
-  return [...byKind].map(([title, here]) => [title.charAt(0).toUpperCase() + title.slice(1), here.sort((a, b) => byMark(a, b) || a.name.localeCompare(b.name))])
+  return [...byKind].map(([title, here]) => [
+    title.charAt(0).toUpperCase() + title.slice(1),
+    here.sort((a, b) => byMark(a, b) || a.name.localeCompare(b.name)),
+  ])
 }

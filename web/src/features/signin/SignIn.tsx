@@ -9,14 +9,16 @@ import { plural } from '../../ui/format'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Glyph, marks, markWord } from '../../ui/Mark'
 
-
 export function SignIn() {
   usePageTitle('Sign in')
   const client = useQueryClient()
   const welcome = useQuery(welcomeQuery)
   const form = useForm({ defaultValues: { email: '', password: '' } })
   const signedIn = (session: Session) => client.setQueryData(sessionQuery.queryKey, session)
-  const signIn = useMutation({ mutationFn: (body: Schemas['SignIn']) => ask(api.POST('/api/session', { body })), onSuccess: signedIn })
+  const signIn = useMutation({
+    mutationFn: (body: Schemas['SignIn']) => ask(api.POST('/api/session', { body })),
+    onSuccess: signedIn,
+  })
   const demo = useMutation({ mutationFn: () => ask(api.POST('/api/session/demo')), onSuccess: signedIn })
   const error = signIn.error ?? demo.error
   const submit = form.handleSubmit((typed) => {
@@ -83,7 +85,12 @@ function Left() {
   if (others.length === 0) return null
   return (
     <p className="soft">
-      On this device {plural(others.reduce((n, o) => n + o.count, 0), 'change')} of {others.map((o) => o.name).join(', ')} wait to be saved: sign in to send them.
+      On this device{' '}
+      {plural(
+        others.reduce((n, o) => n + o.count, 0),
+        'change',
+      )}{' '}
+      of {others.map((o) => o.name).join(', ')} wait to be saved: sign in to send them.
     </p>
   )
 }

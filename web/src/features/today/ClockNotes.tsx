@@ -20,7 +20,8 @@ export function ClockNotes({ day, asked }: { day: Schemas['Today']; asked: numbe
       ))}
       {Math.abs(off) > allowedMinutes && (
         <p className="clock-note" role="status">
-          This device’s clock shows {dayAndTime(here)}, the centre’s {dayAndTime(day.now)} ({day.zone}). Emblo goes by the centre’s.
+          This device’s clock shows {dayAndTime(here)}, the centre’s {dayAndTime(day.now)} ({day.zone}). Emblo goes by
+          the centre’s.
         </p>
       )}
     </>

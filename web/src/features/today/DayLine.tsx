@@ -16,11 +16,23 @@ export function DayLine({ day }: { day: Schemas['Today'] }) {
   const to = Math.ceil(Math.max(18, hours(day.now) + 0.2, ...day.setups.map((s) => hours(s.play_at) + 0.5)))
   const x = (h: number) => left + ((Math.max(from, h) - from) / (to - from)) * (right - left)
   const now = x(hours(day.now))
-  const label = day.setups.map((s) => `${s.name} for ${s.room_name} opens ${timeOfDay(s.play_at)}, ${markWord(s.mark ?? 'not-checked').toLowerCase()}`).join('; ')
+  const label = day.setups
+    .map(
+      (s) =>
+        `${s.name} for ${s.room_name} opens ${timeOfDay(s.play_at)}, ${markWord(s.mark ?? 'not-checked').toLowerCase()}`,
+    )
+    .join('; ')
   // Names that would stand on each other take turns on two rows.
-  const rows = day.setups.map((s, i) => (i > 0 && x(hours(s.play_at)) - x(hours(day.setups[i - 1]?.play_at ?? s.play_at)) < 190 ? i % 2 : 0))
+  const rows = day.setups.map((s, i) =>
+    i > 0 && x(hours(s.play_at)) - x(hours(day.setups[i - 1]?.play_at ?? s.play_at)) < 190 ? i % 2 : 0,
+  )
   return (
-    <svg className="day-line" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`It is ${timeOfDay(day.now)}. ${label}`}>
+    <svg
+      className="day-line"
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`It is ${timeOfDay(day.now)}. ${label}`}
+    >
       <path className="axis" d={`M${left} ${axis} H${right}`} />
       {Array.from({ length: to - from + 1 }, (_, i) => from + i).map((h) => (
         <g key={h}>
@@ -37,7 +49,11 @@ export function DayLine({ day }: { day: Schemas['Today'] }) {
           <g key={s.id} className={s.mark ?? 'not-checked'}>
             <path className="rope" d={`M${begin} ${axis} H${open}`} />
             <Glyph mark={s.mark ?? 'not-checked'} at={{ x: open - 16, y: axis - 40, width: 32, height: 32 }} />
-            <text x={late ? open + 15 : open - 15} y={rows[i] ? axis - 70 : axis - 48} textAnchor={late ? 'end' : 'start'}>
+            <text
+              x={late ? open + 15 : open - 15}
+              y={rows[i] ? axis - 70 : axis - 48}
+              textAnchor={late ? 'end' : 'start'}
+            >
               <tspan className="strong">{s.name}</tspan> {s.room_name}
             </text>
           </g>

@@ -16,11 +16,24 @@ type Day = Schemas['Today']
 export function LookAfter({ day: d }: { day: Day }) {
   const batches = useQuery(batchesQuery)
   const look = batches.error ? [] : (batches.data?.batches.filter((b) => b.state !== 'fine') ?? [])
-  const nothing = d.changed.length + d.prints.length + d.short.length + d.goes_off.length + look.length + d.to_log.length + d.strays.length + d.moved.length === 0
+  const nothing =
+    d.changed.length +
+      d.prints.length +
+      d.short.length +
+      d.goes_off.length +
+      look.length +
+      d.to_log.length +
+      d.strays.length +
+      d.moved.length ===
+    0
   return (
     <section className="look-after" aria-labelledby="look-after">
       <h2 id="look-after">Look after</h2>
-      {nothing && <p className="soft">Nothing: every coming plan is judged as when it was last looked at, and nothing is short.</p>}
+      {nothing && (
+        <p className="soft">
+          Nothing: every coming plan is judged as when it was last looked at, and nothing is short.
+        </p>
+      )}
       <ul>
         {d.changed.map((c) => (
           <Changed key={c.id} change={c} />
@@ -54,7 +67,8 @@ export function LookAfter({ day: d }: { day: Day }) {
           <li key={`${s.name}${s.by}`}>
             <div>
               <b>
-                Short by {day(s.by)}: {quantity(s.missing, s.unit)} {s.unit === 'pieces' ? s.name.toLowerCase() : `of ${s.name.toLowerCase()}`}
+                Short by {day(s.by)}: {quantity(s.missing, s.unit)}{' '}
+                {s.unit === 'pieces' ? s.name.toLowerCase() : `of ${s.name.toLowerCase()}`}
               </b>
               <span className="soft">{s.for.join(', ')}</span>
             </div>
@@ -82,7 +96,9 @@ export function LookAfter({ day: d }: { day: Day }) {
               <b>
                 {g.name}: best before {day(g.on)}
               </b>
-              <span className="soft">{g.on < dayIn(d.now) ? 'past: throw it away' : 'use it, or throw it away after that day'}</span>
+              <span className="soft">
+                {g.on < dayIn(d.now) ? 'past: throw it away' : 'use it, or throw it away after that day'}
+              </span>
             </div>
             <Link to="/cupboard">
               Cupboard<span className="visually-hidden"> {g.name}</span>
@@ -123,7 +139,8 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
   const client = useQueryClient()
   const session = useSession()
   const note = useMutation({
-    mutationFn: () => ask(api.POST('/api/setups/{id}/seen', { params: { path: { id: c.id } }, body: { token: c.token } })),
+    mutationFn: () =>
+      ask(api.POST('/api/setups/{id}/seen', { params: { path: { id: c.id } }, body: { token: c.token } })),
     onSettled: () => outdate(client, 'seen'),
   })
   return (
@@ -160,7 +177,8 @@ function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
   const client = useQueryClient()
   const session = useSession()
   const note = useMutation({
-    mutationFn: () => ask(api.POST('/api/batches/{id}/seen', { params: { path: { id: b.id } }, body: { until: b.until } })),
+    mutationFn: () =>
+      ask(api.POST('/api/batches/{id}/seen', { params: { path: { id: b.id } }, body: { until: b.until } })),
     onSettled: () => outdate(client, 'seen'),
   })
   return (
@@ -197,10 +215,10 @@ function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
   return (
     <li>
       <div>
-        <b>
-          The sheet of {p.name} is not true any more
-        </b>
-        <span className="soft">printed {dayOf(p.printed_at)}, for {p.room_name}, {dayAndTime(p.play_at)}</span>
+        <b>The sheet of {p.name} is not true any more</b>
+        <span className="soft">
+          printed {dayOf(p.printed_at)}, for {p.room_name}, {dayAndTime(p.play_at)}
+        </span>
         <span className="reason">{p.why}</span>
         {bin.error && <span role="alert">{bin.error.message}</span>}
       </div>

@@ -45,7 +45,8 @@ export function Today() {
 /** The day in one sentence. */
 function inShort({ setups, changed, prints, moved }: Day): string {
   const rooms = new Set(setups.map((s) => s.room_id)).size
-  const opens = setups.length === 0 ? 'Nothing opens today' : `${plural(setups.length, 'set-up')} in ${plural(rooms, 'room')}`
+  const opens =
+    setups.length === 0 ? 'Nothing opens today' : `${plural(setups.length, 'set-up')} in ${plural(rooms, 'room')}`
   const look = changed.length + prints.length + moved.length
   return `${opens}. ${look === 0 ? 'Nothing has changed since it was looked at.' : `${plural(look, 'thing')} to look at again.`}`
 }
@@ -101,7 +102,11 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
       </div>
       <div className="when">
         <strong className="figure">{ahead ? dayAndTime(s.play_at) : timeOfDay(s.play_at)}</strong>
-        {s.starts_by && <span className="soft">start by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}</span>}
+        {s.starts_by && (
+          <span className="soft">
+            start by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}
+          </span>
+        )}
       </div>
     </li>
   )
@@ -139,7 +144,9 @@ function Preparing({ day }: { day: string }) {
           <li key={l.setup_id}>
             <div>
               <b className="short">{l.setup} cannot be ready in time</b>
-              <span className="soft">{l.room}; it can open at {timeOfDay(l.ready_at)}</span>
+              <span className="soft">
+                {l.room}; it can open at {timeOfDay(l.ready_at)}
+              </span>
             </div>
             <Link to="/prep">
               What can be done<span className="visually-hidden"> about {l.setup}</span>
@@ -171,12 +178,18 @@ function Foot({ day: d }: { day: Day }) {
     <footer className="counter on-dark plain">
       <div>
         <span>opens next</span>
-        <strong className="figure">{next ? `${next.name}, ${sameDay(next.play_at, d.now) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}` : 'nothing planned'}</strong>
+        <strong className="figure">
+          {next
+            ? `${next.name}, ${sameDay(next.play_at, d.now) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}`
+            : 'nothing planned'}
+        </strong>
       </div>
       <DoNext day={dayIn(d.now)} />
       <div>
         <span>short of</span>
-        <strong className="figure">{d.short.length === 0 ? 'nothing that is known' : plural(d.short.length, 'thing')}</strong>
+        <strong className="figure">
+          {d.short.length === 0 ? 'nothing that is known' : plural(d.short.length, 'thing')}
+        </strong>
       </div>
       <Link className="print" to="/cupboard/makes">
         What can I make?
@@ -194,7 +207,17 @@ function DoNext({ day }: { day: string }) {
     <>
       <div>
         <span>hands next, when they are free</span>
-        <strong className="figure">{next ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}` : prep.error ? 'not known' : prep.data ? (prep.data.next ? dayAndTime(prep.data.next) : 'nothing more') : ' '}</strong>
+        <strong className="figure">
+          {next
+            ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}`
+            : prep.error
+              ? 'not known'
+              : prep.data
+                ? prep.data.next
+                  ? dayAndTime(prep.data.next)
+                  : 'nothing more'
+                : ' '}
+        </strong>
       </div>
       {plan && (
         <div className="spare">

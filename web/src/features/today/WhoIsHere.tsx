@@ -42,7 +42,13 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
   const session = useSession()
   const client = useQueryClient()
   const save = useMutation({
-    mutationFn: ({ adults, visitors }: { adults: number; visitors: ChildInput[] }) => ask(api.PUT('/api/rooms/{id}/days/{day}', { params: { path: { id: r.room_id, day } }, body: { version: r.version, adults, visitors } })),
+    mutationFn: ({ adults, visitors }: { adults: number; visitors: ChildInput[] }) =>
+      ask(
+        api.PUT('/api/rooms/{id}/days/{day}', {
+          params: { path: { id: r.room_id, day } },
+          body: { version: r.version, adults, visitors },
+        }),
+      ),
     onSettled: () => outdate(client, 'day'),
   })
   const record = useRecord<typeof nothing, { version: number }, unknown>({
@@ -50,19 +56,26 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
     version: 0,
     send: async (_, { line }) => {
       const [read] = await ask(api.POST('/api/rooms/class', { body: { lines: line } }))
-      if (!read?.child) throw new ApiError(422, read?.fault ?? 'Type two letters, the birth month and what matters.', 'line')
+      if (!read?.child)
+        throw new ApiError(422, read?.fault ?? 'Type two letters, the birth month and what matters.', 'line')
       try {
         await save.mutateAsync({ adults: r.adults, visitors: [...r.visitors, { ...read.child, id: v7() }] })
       } catch (e) {
         // What somebody else said of the day is shown by now, and this line goes on top of it.
-        throw e instanceof ApiError && e.status === 409 ? new ApiError(422, 'Somebody else has said who is here just now: look, and add the child again.', 'line') : e
+        throw e instanceof ApiError && e.status === 409
+          ? new ApiError(422, 'Somebody else has said who is here just now: look, and add the child again.', 'line')
+          : e
       }
     },
     valuesOf: () => nothing,
     onSaved: () => undefined,
     stays: () => ({ version: 0 }),
   })
-  const { values: { line }, change, wrong } = record
+  const {
+    values: { line },
+    change,
+    wrong,
+  } = record
   if (r.unreadable) return <p className="short">{r.unreadable}</p>
   const busy = save.isPending || record.busy
   return (
@@ -70,16 +83,37 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
       <h3>
         {r.name} <span className="soft">{plural(r.children, 'child', 'children')}</span>
       </h3>
-      <Stepper label={`Adults in ${r.name} today`} unit={r.adults === 1 ? 'adult' : 'adults'} value={r.adults} min={0} max={30} disabled={!mayWrite(session) || busy} onChange={(adults) => save.mutate({ adults, visitors: r.visitors })} />
-      <span className="soft">{r.version === 0 ? `as usual; nobody has said for today` : r.adults === r.usual ? 'as usual' : `${r.usual} on any other day`}</span>
+      <Stepper
+        label={`Adults in ${r.name} today`}
+        unit={r.adults === 1 ? 'adult' : 'adults'}
+        value={r.adults}
+        min={0}
+        max={30}
+        disabled={!mayWrite(session) || busy}
+        onChange={(adults) => save.mutate({ adults, visitors: r.visitors })}
+      />
+      <span className="soft">
+        {r.version === 0
+          ? `as usual; nobody has said for today`
+          : r.adults === r.usual
+            ? 'as usual'
+            : `${r.usual} on any other day`}
+      </span>
       {(r.short ?? 0) > 0 && <span className="short">{plural(r.short ?? 0, 'adult')} short by the staffing table</span>}
       {r.visitors.length > 0 && (
         <ul className="visitors" aria-label={`Children who visit ${r.name}`}>
           {r.visitors.map((v) => (
             <li key={v.id}>
-              <b>{v.initials}</b> <span className="soft">{[month(v.born), ...v.allergies.map((a) => a.note || a.to)].join(', ')}</span>
+              <b>{v.initials}</b>{' '}
+              <span className="soft">{[month(v.born), ...v.allergies.map((a) => a.note || a.to)].join(', ')}</span>
               {mayWrite(session) && (
-                <Button variant="quiet" className="drop-x" aria-label={`${v.initials} does not visit`} disabled={busy} onClick={() => save.mutate({ adults: r.adults, visitors: r.visitors.filter((x) => x.id !== v.id) })}>
+                <Button
+                  variant="quiet"
+                  className="drop-x"
+                  aria-label={`${v.initials} does not visit`}
+                  disabled={busy}
+                  onClick={() => save.mutate({ adults: r.adults, visitors: r.visitors.filter((x) => x.id !== v.id) })}
+                >
                   ×
                 </Button>
               )}
@@ -89,7 +123,14 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
       )}
       {mayWrite(session) && (
         <form className="visit" aria-label={`A child visits ${r.name}`} noValidate onSubmit={record.submit}>
-          <Form.Control aria-label={`A child visits ${r.name}`} placeholder="A child visits: VX Sep 2024 sesame" maxLength={120} value={line} isInvalid={!!wrong('line')} onChange={(e) => change({ line: e.target.value })} />
+          <Form.Control
+            aria-label={`A child visits ${r.name}`}
+            placeholder="A child visits: VX Sep 2024 sesame"
+            maxLength={120}
+            value={line}
+            isInvalid={!!wrong('line')}
+            onChange={(e) => change({ line: e.target.value })}
+          />
           <Button type="submit" variant="outline-primary" disabled={busy || line.trim() === ''}>
             Add<span className="visually-hidden"> to {r.name}</span>
           </Button>

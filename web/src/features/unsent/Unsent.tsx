@@ -26,7 +26,9 @@ export function Unsent() {
           <h1>Not saved yet</h1>
           <p className="soft">
             What you typed and Emblo has not got yet. It is sent by itself when the line is back
-            {seals() ? '; until then it lies on this device so that nobody but you can read it.' : '. This page is not opened over a secure address: what tells of children is kept only as long as the page is open.'}
+            {seals()
+              ? '; until then it lies on this device so that nobody but you can read it.'
+              : '. This page is not opened over a secure address: what tells of children is kept only as long as the page is open.'}
           </p>
         </div>
       </header>
@@ -42,7 +44,8 @@ export function Unsent() {
           <ul>
             {others.map((o) => (
               <li key={o.name}>
-                {plural(o.count, 'change')} of {o.name} wait{o.count === 1 ? 's' : ''} here until {o.name} signs in on this device again.
+                {plural(o.count, 'change')} of {o.name} wait{o.count === 1 ? 's' : ''} here until {o.name} signs in on
+                this device again.
               </li>
             ))}
           </ul>
@@ -78,7 +81,9 @@ function Waiting({ letter: l }: { letter: Letter }) {
       <p className="soft">Typed {dayAndTime(shown(l.at))}</p>
       <p>
         {howItStands(l)}
-        {l.state === 'wrong' && l.form !== __CONTRACT__ && ' You typed it before Emblo was renewed: what it says is below, to be typed anew.'}
+        {l.state === 'wrong' &&
+          l.form !== __CONTRACT__ &&
+          ' You typed it before Emblo was renewed: what it says is below, to be typed anew.'}
         {l.kept === false && ' It could not be kept on this device: leave this page open until it is saved.'}
       </p>
       <details>
@@ -114,7 +119,10 @@ function Waiting({ letter: l }: { letter: Letter }) {
             Open it
           </Link>
         )}
-        <Button variant="outline-primary" onClick={() => saveFile('not-saved.json', 'application/json', JSON.stringify(body, null, 2))}>
+        <Button
+          variant="outline-primary"
+          onClick={() => saveFile('not-saved.json', 'application/json', JSON.stringify(body, null, 2))}
+        >
           Keep as a file
         </Button>
         {sure ? (

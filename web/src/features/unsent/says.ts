@@ -18,7 +18,8 @@ export function bodyOf(l: Letter): unknown {
 export function linesOf(value: unknown, name = ''): [string, string][] {
   if (value === null || value === undefined || value === '') return []
   if (Array.isArray(value)) {
-    if (value.every((v) => typeof v !== 'object')) return value.length > 0 ? [[named(name), value.map(said).join(', ')]] : []
+    if (value.every((v) => typeof v !== 'object'))
+      return value.length > 0 ? [[named(name), value.map(said).join(', ')]] : []
     return value.flatMap((v) => linesOf(v, name))
   }
   if (typeof value === 'object') return Object.entries(value).flatMap(([k, v]) => (only(k, v) ? [] : linesOf(v, k)))
@@ -26,7 +27,12 @@ export function linesOf(value: unknown, name = ''): [string, string][] {
   return [[named(name), said(value as string | number | boolean) + unit]]
 }
 
-const units: [string, string][] = [['_g', ' g'], ['_mm', ' mm'], ['_ml', ' mL'], ['_c', ' °C']]
+const units: [string, string][] = [
+  ['_g', ' g'],
+  ['_mm', ' mm'],
+  ['_ml', ' mL'],
+  ['_c', ' °C'],
+]
 const uuid = /^[0-9a-f]{8}-[0-9a-f-]{27}$/
 const moment = /^(\d{4}-\d{2}-\d{2})T(\d{2}:\d{2})/
 

@@ -1,13 +1,12 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
-import { api, ApiError, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
+import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
 import { logQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
-import { inputOf } from '../../entities/room/model'
 import { Pick } from '../../entities/thing/Pick'
 import { Field, useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
@@ -17,6 +16,7 @@ import { readNumber, whyNoNumber } from '../../ui/numbers'
 import { Stepper } from '../../ui/Stepper'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { Changed } from './Changed'
 
 type Stored = Schemas['StoredLog']
 type Told = Omit<Schemas['LogInput'], 'version'>
@@ -39,7 +39,20 @@ export function Log() {
   return <Telling key={id} id={id} stored={log.data} room={rooms.data.find((r) => r.id === log.data.offered.room_id)} />
 }
 
-const told = ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed }: Stored): Told => ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed })
+const told = ({
+  again,
+  level,
+  mess,
+  minutes,
+  left,
+  short,
+  counted_in,
+  added,
+  own_thing,
+  word,
+  watched,
+  mouthed,
+}: Stored): Told => ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed })
 
 /** What is told, in words. */
 const inWords = (l: Told, room?: Room) => ({
@@ -47,7 +60,10 @@ const inWords = (l: Told, room?: Room) => ({
   'Next time': l.level,
   'Left over': l.short ? 'it ran short' : l.left?.toString(),
   Mess: l.mess?.toString(),
-  'Mouthed or ate of it': room?.children.filter((c) => l.mouthed.includes(c.id)).map((c) => c.initials).join(', '),
+  'Mouthed or ate of it': room?.children
+    .filter((c) => l.mouthed.includes(c.id))
+    .map((c) => c.initials)
+    .join(', '),
   Minutes: l.minutes?.toString(),
   'Counted in': l.counted_in?.toString(),
   'Who watched': l.watched,
@@ -66,7 +82,10 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
     version: stored.version,
     latest: stored,
     send: async (version, values) => {
-      const fault = values.added?.map((a) => typed[a.item_id]).map((text) => (text === undefined ? undefined : whyNoNumber(text))).find(Boolean)
+      const fault = values.added
+        ?.map((a) => typed[a.item_id])
+        .map((text) => (text === undefined ? undefined : whyNoNumber(text)))
+        .find(Boolean)
       if (fault) throw new ApiError(422, fault, 'added')
       return await ask(api.PUT('/api/setups/{id}/log', { params: { path: { id } }, body: { ...values, version } }))
     },
@@ -91,7 +110,8 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           <h1>How it went: {offered.name}</h1>
           <p className="soft">
             {offered.room}, {dayAndTime(offered.play_at)}
-            {stored.version > 0 && `; noted${stored.by ? ` by ${stored.by}` : ''}${stored.corrected ? `, corrected ${plural(stored.corrected, 'time')}` : ''}`}
+            {stored.version > 0 &&
+              `; noted${stored.by ? ` by ${stored.by}` : ''}${stored.corrected ? `, corrected ${plural(stored.corrected, 'time')}` : ''}`}
           </p>
         </div>
         <div className="actions">
@@ -104,21 +124,69 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
       {stored.version > 0 && <Changed stored={stored} room={room} />}
       <Form aria-label="How it went" noValidate onSubmit={record.submit}>
         <div className="taps-grid">
-        <Taps legend="Again?" choices={[['yes', 'Yes, again'], ['no', 'Not again']]} value={l.again} onPick={(again) => change({ again })} />
-        <Taps legend="Next time" choices={[['simpler', 'Simpler'], ['harder', 'Harder']]} value={l.level} onPick={(level) => change({ level })} />
-        <Taps legend="Left over" choices={[[0, 'Nothing'], [0.25, 'A quarter'], [0.5, 'Half'], [0.75, 'Most of it']]} value={l.left} onPick={(left) => change({ left, short: undefined })}>
-          <button type="button" aria-pressed={l.short === true} onClick={() => change({ short: l.short ? undefined : true, left: undefined })}>
-            It ran short
-          </button>
-        </Taps>
-        <Taps legend="Mess" choices={[[1, 'Little'], [2, 'Some'], [3, 'A lot']]} value={l.mess} onPick={(mess) => change({ mess })} />
+          <Taps
+            legend="Again?"
+            choices={[
+              ['yes', 'Yes, again'],
+              ['no', 'Not again'],
+            ]}
+            value={l.again}
+            onPick={(again) => change({ again })}
+          />
+          <Taps
+            legend="Next time"
+            choices={[
+              ['simpler', 'Simpler'],
+              ['harder', 'Harder'],
+            ]}
+            value={l.level}
+            onPick={(level) => change({ level })}
+          />
+          <Taps
+            legend="Left over"
+            choices={[
+              [0, 'Nothing'],
+              [0.25, 'A quarter'],
+              [0.5, 'Half'],
+              [0.75, 'Most of it'],
+            ]}
+            value={l.left}
+            onPick={(left) => change({ left, short: undefined })}
+          >
+            <button
+              type="button"
+              aria-pressed={l.short === true}
+              onClick={() => change({ short: l.short ? undefined : true, left: undefined })}
+            >
+              It ran short
+            </button>
+          </Taps>
+          <Taps
+            legend="Mess"
+            choices={[
+              [1, 'Little'],
+              [2, 'Some'],
+              [3, 'A lot'],
+            ]}
+            value={l.mess}
+            onPick={(mess) => change({ mess })}
+          />
         </div>
         {room && (
           <fieldset className="taps">
             <legend>Who mouthed or ate of it?</legend>
             <div className="chips">
               {room.children.map((c) => (
-                <button key={c.id} type="button" aria-pressed={l.mouthed.includes(c.id)} onClick={() => change({ mouthed: l.mouthed.includes(c.id) ? l.mouthed.filter((x) => x !== c.id) : [...l.mouthed, c.id] })}>
+                <button
+                  key={c.id}
+                  type="button"
+                  aria-pressed={l.mouthed.includes(c.id)}
+                  onClick={() =>
+                    change({
+                      mouthed: l.mouthed.includes(c.id) ? l.mouthed.filter((x) => x !== c.id) : [...l.mouthed, c.id],
+                    })
+                  }
+                >
                   {c.initials}
                 </button>
               ))}
@@ -130,14 +198,29 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             <span className="form-label" aria-hidden="true">
               It held them
             </span>
-            <Stepper label="Minutes that it held them" unit="min" value={l.minutes ?? 0} min={0} max={300} step={5} onChange={(n) => change({ minutes: n || undefined })} />
+            <Stepper
+              label="Minutes that it held them"
+              unit="min"
+              value={l.minutes ?? 0}
+              min={0}
+              max={300}
+              step={5}
+              onChange={(n) => change({ minutes: n || undefined })}
+            />
           </div>
           {stored.given > 0 && (
             <div className="field">
               <span className="form-label" aria-hidden="true">
                 Counted in, of {stored.given}
               </span>
-              <Stepper label={`Counted in, of ${stored.given}`} unit="pieces" value={l.counted_in ?? stored.given} min={0} max={stored.given} onChange={(counted_in) => change({ counted_in })} />
+              <Stepper
+                label={`Counted in, of ${stored.given}`}
+                unit="pieces"
+                value={l.counted_in ?? stored.given}
+                min={0}
+                max={stored.given}
+                onChange={(counted_in) => change({ counted_in })}
+              />
               {l.counted_in === undefined && (
                 <Button variant="quiet" onClick={() => change({ counted_in: stored.given })}>
                   All of them
@@ -146,13 +229,29 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             </div>
           )}
           <Field id="log-watched" label="Who watched" wrong={wrong('watched')}>
-            <Form.Control maxLength={limits.LogInput.watched} isInvalid={!!wrong('watched')} value={l.watched ?? ''} onChange={(e) => change({ watched: e.target.value || undefined })} />
+            <Form.Control
+              maxLength={limits.LogInput.watched}
+              isInvalid={!!wrong('watched')}
+              value={l.watched ?? ''}
+              onChange={(e) => change({ watched: e.target.value || undefined })}
+            />
           </Field>
           <Field id="log-own" label="Their own thing" wrong={wrong('own_thing')}>
-            <Form.Control maxLength={limits.LogInput.own_thing} placeholder="poured it, sold it as bread" isInvalid={!!wrong('own_thing')} value={l.own_thing ?? ''} onChange={(e) => change({ own_thing: e.target.value || undefined })} />
+            <Form.Control
+              maxLength={limits.LogInput.own_thing}
+              placeholder="poured it, sold it as bread"
+              isInvalid={!!wrong('own_thing')}
+              value={l.own_thing ?? ''}
+              onChange={(e) => change({ own_thing: e.target.value || undefined })}
+            />
           </Field>
           <Field id="log-word" label="A word" wrong={wrong('word')}>
-            <Form.Control maxLength={limits.LogInput.word} isInvalid={!!wrong('word')} value={l.word ?? ''} onChange={(e) => change({ word: e.target.value || undefined })} />
+            <Form.Control
+              maxLength={limits.LogInput.word}
+              isInvalid={!!wrong('word')}
+              value={l.word ?? ''}
+              onChange={(e) => change({ word: e.target.value || undefined })}
+            />
           </Field>
         </div>
         <fieldset className="taps">
@@ -161,9 +260,22 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             {(l.added ?? []).map((a) => (
               <li key={a.item_id}>
                 <label htmlFor={`added-${a.item_id}`}>{names[a.item_id] ?? a.item_id}</label>
-                <Form.Control id={`added-${a.item_id}`} inputMode="decimal" maxLength={6} value={typed[a.item_id] ?? (a.grams || '')} placeholder="g" isInvalid={!!wrong('added')} onChange={(e) => weigh(a.item_id, e.target.value)} />
+                <Form.Control
+                  id={`added-${a.item_id}`}
+                  inputMode="decimal"
+                  maxLength={6}
+                  value={typed[a.item_id] ?? (a.grams || '')}
+                  placeholder="g"
+                  isInvalid={!!wrong('added')}
+                  onChange={(e) => weigh(a.item_id, e.target.value)}
+                />
                 <span>g</span>
-                <Button variant="quiet" className="drop-x" aria-label={`Drop ${names[a.item_id] ?? a.item_id}`} onClick={() => change({ added: l.added?.filter((x) => x !== a) })}>
+                <Button
+                  variant="quiet"
+                  className="drop-x"
+                  aria-label={`Drop ${names[a.item_id] ?? a.item_id}`}
+                  onClick={() => change({ added: l.added?.filter((x) => x !== a) })}
+                >
                   ×
                 </Button>
               </li>
@@ -174,7 +286,8 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             placeholder="flour, water, vinegar"
             onPick={(i) => {
               setNames((n) => ({ ...n, [i.id]: i.name }))
-              if (!l.added?.some((a) => a.item_id === i.id)) change({ added: [...(l.added ?? []), { item_id: i.id, grams: 0 }] })
+              if (!l.added?.some((a) => a.item_id === i.id))
+                change({ added: [...(l.added ?? []), { item_id: i.id, grams: 0 }] })
             }}
           />
         </fieldset>
@@ -192,14 +305,27 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         )}
         {offered.reason && <p className="short">{offered.reason}</p>}
         <p>
-          For {plural(offered.children, 'child', 'children')} with {plural(offered.adults, 'adult')}. {offered.contains ? `Contains ${offered.contains}.` : 'None of the listed allergens.'}
+          For {plural(offered.children, 'child', 'children')} with {plural(offered.adults, 'adult')}.{' '}
+          {offered.contains ? `Contains ${offered.contains}.` : 'None of the listed allergens.'}
         </p>
       </section>
     </main>
   )
 }
 
-function Taps<T extends string | number>({ legend, choices, value, onPick, children }: { legend: string; choices: [T, string][]; value: T | undefined; onPick: (value: T | undefined) => void; children?: ReactNode }) {
+function Taps<T extends string | number>({
+  legend,
+  choices,
+  value,
+  onPick,
+  children,
+}: {
+  legend: string
+  choices: [T, string][]
+  value: T | undefined
+  onPick: (value: T | undefined) => void
+  children?: ReactNode
+}) {
   return (
     <fieldset className="taps">
       <legend>{legend}</legend>
@@ -212,60 +338,5 @@ function Taps<T extends string | number>({ legend, choices, value, onPick, child
         {children}
       </div>
     </fieldset>
-  )
-}
-
-/** What is done otherwise next time, each with its undo; and children who could be noted as mouthing. */
-function Changed({ stored, room }: { stored: Stored; room?: Room }) {
-  const client = useQueryClient()
-  const undo = useMutation({
-    mutationFn: (lesson: string) => ask(api.DELETE('/api/lessons/{id}', { params: { path: { id: lesson } } })),
-    onSettled: () => outdate(client, 'log'),
-  })
-  const note = useMutation({
-    mutationFn: ({ room, child }: { room: Room; child: string }) => {
-      const input: RoomInput = inputOf(room)
-      return ask(api.PUT('/api/rooms/{id}', { params: { path: { id: room.id } }, body: { ...input, children: input.children.map((c) => (c.id === child ? { ...c, mouths: 'yes' as const } : c)) } }))
-    },
-    onSettled: async () => {
-      await outdate(client, 'room')
-      await outdate(client, 'log')
-    },
-  })
-  const error = undo.error ?? note.error
-  const mouthing = room?.children.filter((c) => stored.mouthing.includes(c.id)) ?? []
-  if (stored.changes.length === 0 && mouthing.length === 0 && !error) return <p role="status">Noted. It changes nothing next time.</p>
-  return (
-    <section className="changed" aria-labelledby="next-time" role="status">
-      <h2 id="next-time">Next time</h2>
-      <ul>
-        {stored.changes.map((c) => (
-          <li key={c.id}>
-            <div>
-              <b>{c.words}</b>
-              <span className="soft">
-                {c.why} {c.what === 'note' ? 'It is said on the next plan like it.' : c.carried.length > 0 ? `${plural(c.carried.length, 'plan')} changed.` : 'It is offered on the next plan like it.'}
-              </span>
-            </div>
-            <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(c.id)}>
-              Undo<span className="visually-hidden"> {c.words}</span>
-            </Button>
-          </li>
-        ))}
-        {room &&
-          mouthing.map((c) => (
-            <li key={c.id}>
-              <div>
-                <b>{c.initials} is not noted as mouthing.</b>
-                <span className="soft">Noted so, every coming plan is judged anew for the room.</span>
-              </div>
-              <Button variant="outline-primary" disabled={note.isPending} onClick={() => note.mutate({ room, child: c.id })}>
-                {c.initials} mouths
-              </Button>
-            </li>
-          ))}
-      </ul>
-      {error && <p role="alert">{error.message}</p>}
-    </section>
   )
 }

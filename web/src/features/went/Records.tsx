@@ -35,7 +35,9 @@ export function Records() {
       <header className="screen-head">
         <div>
           <h1>Records</h1>
-          <p className="soft">{session.centre.name}. What was offered since the first of {month(from)}; no child is in the file.</p>
+          <p className="soft">
+            {session.centre.name}. What was offered since the first of {month(from)}; no child is in the file.
+          </p>
         </div>
         <div className="actions no-print">
           <Form.Select aria-label="Since the first of" value={from} onChange={(e) => setFrom(e.target.value)}>
@@ -62,11 +64,19 @@ export function Records() {
         </ul>
       )}
       {records.hasNextPage && (
-        <Button className="no-print" variant="outline-primary" disabled={records.isFetchingNextPage} onClick={() => void records.fetchNextPage()}>
+        <Button
+          className="no-print"
+          variant="outline-primary"
+          disabled={records.isFetchingNextPage}
+          onClick={() => void records.fetchNextPage()}
+        >
           Show earlier ones
         </Button>
       )}
-      <p className="soft">Verdicts are advice: local licensing rules, labels and a health professional’s word come first. What was offered stands as it was when it opened; what came later is added below it, with who did it.</p>
+      <p className="soft">
+        Verdicts are advice: local licensing rules, labels and a health professional’s word come first. What was offered
+        stands as it was when it opened; what came later is added below it, with who did it.
+      </p>
     </main>
   )
 }
@@ -108,19 +118,25 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         )}
       </div>
       <div>
-        <span>{r.watched ? `watched by ${r.watched}` : r.logged ? 'who watched is not noted' : 'nobody has said how it went'}</span>
+        <span>
+          {r.watched
+            ? `watched by ${r.watched}`
+            : r.logged
+              ? 'who watched is not noted'
+              : 'nobody has said how it went'}
+        </span>
         {(r.minutes ?? 0) > 0 && <span className="soft">{r.minutes} min</span>}
         {r.word && <span className="soft">“{r.word}”</span>}
         {(r.later?.length ?? 0) > 0 && (
           <details>
             <summary>{plural(r.later?.length ?? 0, 'line')} added later</summary>
-              {r.later?.map((l, i) => (
-                <p key={i} className="soft">
-                  {dayAndTime(l.at)}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
-                  {l.watched && `, watched by ${l.watched}`}
-                  {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
-                </p>
-              ))}
+            {r.later?.map((l, i) => (
+              <p key={i} className="soft">
+                {dayAndTime(l.at)}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
+                {l.watched && `, watched by ${l.watched}`}
+                {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
+              </p>
+            ))}
           </details>
         )}
       </div>
