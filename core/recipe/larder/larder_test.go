@@ -16,12 +16,6 @@ import (
 	"emblo/core/unit"
 )
 
-func must(t *testing.T, id string) material.Item {
-	it, ok := material.Standard().Get(id)
-	assert.True(t, ok, id)
-	return it
-}
-
 func stove(t testing.TB) recipe.Recipe {
 	r, ok := recipe.Standard().Get("stove-dough")
 	require.True(t, ok)

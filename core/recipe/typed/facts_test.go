@@ -12,12 +12,6 @@ import (
 	"emblo/core/unit"
 )
 
-func must(t *testing.T, id string) material.Item {
-	it, ok := material.Standard().Get(id)
-	assert.True(t, ok, id)
-	return it
-}
-
 func mixOf(t *testing.T, kind, lines, keeps string) recipe.Recipe {
 	d := reader().Read(Written{Name: "Ours", Kind: kind, Lines: lines, Steps: "Stir, 2 min", Keeps: keeps})
 	require.True(t, d.OK(), "%s: %v", lines, d.Faults)
