@@ -18,12 +18,6 @@ func must(t *testing.T, id string) material.Item {
 	return it
 }
 
-func stove(t testing.TB) recipe.Recipe {
-	r, ok := recipe.Standard().Get("stove-dough")
-	require.True(t, ok)
-	return r
-}
-
 func mixOf(t *testing.T, kind, lines, keeps string) recipe.Recipe {
 	d := reader().Read(Written{Name: "Ours", Kind: kind, Lines: lines, Steps: "Stir, 2 min", Keeps: keeps})
 	require.True(t, d.OK(), "%s: %v", lines, d.Faults)
