@@ -18,9 +18,10 @@ go run ./cmd/operations limits api/openapi.yaml > "$out/web/src/api/limits.gen.t
 go run ./cmd/operations changes api/openapi.yaml > "$out/web/src/api/keys.gen.ts"
 web/node_modules/.bin/openapi-typescript api/openapi.yaml -o "$out/web/src/api/schema.gen.ts" >/dev/null 2>&1
 go run ./cmd/rulebook > "$out/docs/rules.md"
+go run ./cmd/rulebook traits > "$out/web/src/api/traits.gen.ts"
 [ "$out" = . ] && exit 0
 stale=0
-for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts docs/rules.md; do
+for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts docs/rules.md; do
 	cmp -s "$f" "$out/$f" || { echo "emblo: $f is stale: run make gen" >&2; stale=1; }
 done
 exit $stale

@@ -20,8 +20,37 @@ const layer = (files, others, more = []) => ({
   },
 })
 
+/** What makes answers old is made so in one way. */
+const old = [
+  {
+    selector: "Property[key.name='queryKey'] > ArrayExpression",
+    message: 'Make the key with key(), so that it stands in the table of what a change makes old.',
+  },
+  { selector: "MemberExpression[property.name='invalidateQueries']", message: 'Make things old by outdate().' },
+]
+
+/** The device's clock is read in one place. */
+const time = [
+  "MemberExpression[object.name='Date'][property.name='now']",
+  "NewExpression[callee.name='Date'][arguments.length=0]",
+  "CallExpression[callee.name='Date']",
+  "MemberExpression[object.name='Temporal'][property.name='Now']",
+  "CallExpression[callee.property.name='format'][arguments.length=0]",
+].map((selector) => ({ selector, message: 'Ask api/clock what time it is.' }))
+
+/** Nobody decides by a verdict's name: an answer carries a mark and whether it is ready. */
+const verdicts = [
+  'Literal[value=/^(goes-in|with-a-hand|measure-first|keep-out)$/]',
+  'TemplateElement[value.raw=/^(goes-in|with-a-hand|measure-first|keep-out)$/]',
+  "JSXAttribute[name.name='mark'] Literal[value=/^(bowl|held-bowl|ruler|lid)$/]",
+  'BinaryExpression[left.name=/[mM]ark$/] > Literal[value=/^(bowl|held-bowl|ruler|lid)$/]',
+  'BinaryExpression[left.property.name=/[mM]ark$/] > Literal[value=/^(bowl|held-bowl|ruler|lid)$/]',
+].map((selector) => ({ selector, message: 'Show the mark that the answer carries, and ask whether it is ready.' }))
+
+const held = (file, rules) => ({ files: [file], rules: { 'no-restricted-syntax': ['error', ...rules] } })
+
 export default tseslint.config(
-  { ignores: ['built', 'node_modules', 'src/api/schema.gen.ts', 'eslint.config.js'] },
+  { ignores: ['built', 'node_modules', 'src/api/*.gen.ts', 'eslint.config.js'] },
   ...tseslint.configs.strict,
   // Each layer imports what lies below it: app, features, entities, session and forms, ui, api.
   // Features never import each other; print pages are features too.
@@ -41,19 +70,11 @@ export default tseslint.config(
   layer('src/forms/**', ['entities', 'features', 'app']),
   layer('src/entities/**', ['features', 'app']),
   ...features.map((name) => layer(`src/features/${name}/**`, ['app', ...features.filter((other) => other !== name)])),
-  {
-    files: ['src/**'],
-    ignores: ['src/api/keys.ts', 'src/**/*.test.ts'],
-    rules: {
-      'no-restricted-syntax': [
-        'error',
-        {
-          selector: "Property[key.name='queryKey'] > ArrayExpression",
-          message: 'Make the key with key(), so that it stands in the table of what a change makes old.',
-        },
-        { selector: "MemberExpression[property.name='invalidateQueries']", message: 'Make things old by outdate().' },
-      ],
-    },
-  },
+  // What a file may do that others may not stands here, a file a line.
+  held('src/**', [...old, ...time, ...verdicts]),
+  held('src/api/keys.ts', [...time, ...verdicts]),
+  held('src/api/clock.ts', [...old, ...verdicts]),
+  held('src/ui/Mark.tsx', [...old, ...time]),
+  held('src/**/*.test.ts', verdicts),
   { plugins: { 'react-hooks': hooks }, rules: { ...hooks.configs.recommended.rules } },
 )

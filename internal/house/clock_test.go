@@ -17,7 +17,6 @@ var (
 	databaseTime = regexp.MustCompile(
 		`(?i)\bnow\s*\(\s*\)|\bcurrent_(date|time|timestamp)\b|\blocaltimestamp\b|\b(clock|statement|transaction)_timestamp\b|\btimeofday\s*\(|'(now|today|tomorrow|yesterday)'`)
 	machineTime = regexp.MustCompile(`\btime\.(Now|Since|Until)\b`)
-	deviceTime  = regexp.MustCompile(`\bDate\.now\b|\bnew Date\(\s*\)|\bDate\(\s*\)|Temporal\.Now|\.format\(\s*\)`)
 )
 
 // readsDatabase are the places that read the database's clock, by file and what stands there, each with what
@@ -34,7 +33,7 @@ var readsDatabase = map[string]string{
 }
 
 // Nothing reads time but through the clock that it was given: the machine's is read in one place, the
-// database's only where it decides nothing, the device's in one place of the page.
+// database's only where it decides nothing; the page's own rules hold it to one place as well.
 func TestTimeIsReadInOnePlace(t *testing.T) {
 	seen := map[string]bool{}
 	for _, below := range []string{"core", "internal", "cmd"} {
@@ -57,11 +56,6 @@ func TestTimeIsReadInOnePlace(t *testing.T) {
 	for place := range readsDatabase {
 		assert.True(t, seen[place], "%s is read no more", place)
 	}
-	files(t, "web/src", func(path, text string) {
-		if path != "web/src/api/clock.ts" && !strings.HasSuffix(path, ".test.ts") {
-			assert.NotRegexp(t, deviceTime, text, path)
-		}
-	})
 }
 
 // statements are what may be asked of the database in a file: the strings of Go, and SQL without its comments.

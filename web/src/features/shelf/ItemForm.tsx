@@ -10,6 +10,7 @@ import { itemQuery } from '../../entities/thing/queries'
 import { Field, useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Failure, Waiting } from '../../ui/States'
+import type { Trait } from '../../api/traits.gen'
 import { feels, parts, traitWord } from '../../ui/words'
 
 type Row = Schemas['ItemRow']
@@ -39,7 +40,7 @@ const solids: [string, string, string][] = [
   ['irregular', 'irregular', 'longest x narrowest x thick'],
 ]
 
-const traits: [string, string[]][] = [
+const traits = [
   [
     'In the hand',
     [
@@ -168,7 +169,12 @@ const traits: [string, string[]][] = [
       'tap-water',
     ],
   ],
-]
+] as const
+
+type Held<Left extends never> = Left
+
+/** Every trait that a rule decides on can be ticked: with one left out this does not compile. */
+export type LeftOut = Held<Exclude<Trait, (typeof traits)[number][1][number]>>
 
 /** A thing of the centre's own: new, copied from the shelf, or changed. */
 export function ItemForm() {
