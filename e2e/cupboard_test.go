@@ -42,7 +42,6 @@ func TestFromPlansToTheShopAndBack(t *testing.T) {
 	phone.Click("checkbox", "Cream of tartar: in the basket")
 	phone.Click("checkbox", "Apple puree: in the basket")
 	phone.See("kept here until the line is back", "Ticks are on their way")
-	time.Sleep(500 * time.Millisecond) // the line is away for a while
 	phone.Offline(false)
 	phone.See("Put 2 things into the cupboard")
 	phone.Gone("kept here until the line is back")

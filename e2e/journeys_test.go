@@ -7,7 +7,6 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
@@ -272,7 +271,7 @@ func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
 	}
 	first.Type("textbox", "Grams for each child", "110")
 	first.See("at 110 g", "Saved")
-	time.Sleep(time.Second) // the save has gone through, not only been shown as due
+	app.Stored(t, "setups", "portion_g:110") // not only shown as due
 	second.Type("textbox", "Grams for each child", "90")
 	second.See("Somebody else changed the portion too", "Keep mine")
 	second.Click("button", "Take theirs")

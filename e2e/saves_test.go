@@ -34,7 +34,7 @@ func TestSlowSaveIsFollowedByWhatCameSince(t *testing.T) {
 	line.Is(1500*time.Millisecond, "")
 	p.Type("textbox", "Grams for each child", "110")
 	p.See("Saving…")
-	time.Sleep(900 * time.Millisecond) // it is on its way
+	line.Sent(t, 1)
 	p.Type("textbox", "Grams for each child", "95")
 	p.Type("textbox", "Name of the set-up", "Bakery counter, slowly")
 	p.See("Saved", "at 95 g")

@@ -1,5 +1,5 @@
-// Command rulebook prints docs/rules.md from the rule table, and with "traits" the words of the traits that rules decide
-// on, for the page.
+// Command rulebook prints docs/rules.md from the rule table, and with "traits" the words of the traits that rules
+// decide on, for the page.
 package main
 
 import (

@@ -192,6 +192,17 @@ func (a *App) Rows(t testing.TB, table string) (n int) {
 	return n
 }
 
+// Stored waits until a row of a table says so, such as portion_g:110; quotes and spaces do not count.
+func (a *App) Stored(t testing.TB, table, words string) {
+	t.Helper()
+	bare := strings.NewReplacer(`"`, "", " ", "", `\`, "")
+	require.Eventually(t, func() bool {
+		return slices.ContainsFunc(testdb.Rows(t, a.url), func(row string) bool {
+			return strings.HasPrefix(row, table+" ") && strings.Contains(bare.Replace(row), words)
+		})
+	}, patience, glance, "%s in %s", words, table)
+}
+
 // SQL opens the app's database, to look at what was stored.
 func (a *App) SQL(t testing.TB) *store.Store {
 	s, err := store.Open(t.Context(), a.url, a.Now)

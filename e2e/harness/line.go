@@ -3,6 +3,7 @@ package harness
 import (
 	"slices"
 	"sync"
+	"testing"
 	"time"
 
 	"github.com/chromedp/cdproto/fetch"
@@ -49,6 +50,12 @@ func (l *Line) Saves() int {
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	return len(l.methods)
+}
+
+// Sent waits until so many saves were sent: the last of them is on its way.
+func (l *Line) Sent(t testing.TB, saves int) {
+	t.Helper()
+	require.Eventually(t, func() bool { return l.Saves() >= saves }, patience, glance, "%d saves", saves)
 }
 
 func (p *Person) pass(l *Line, e *fetch.EventRequestPaused) {

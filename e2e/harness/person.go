@@ -25,6 +25,9 @@ import (
 // patience is how long a person waits for something to appear.
 const patience = 30 * time.Second
 
+// glance is how often somebody looks whether it has.
+const glance = 40 * time.Millisecond
+
 var browser struct {
 	once  sync.Once
 	dir   string
@@ -155,7 +158,7 @@ func (p *Person) Close() {
 // several match, the first that can be seen is taken.
 func (p *Person) find(role, name string) cdp.BackendNodeID {
 	p.t.Helper()
-	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(40 * time.Millisecond) {
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(glance) {
 		for _, id := range p.query(role, name) {
 			if _, _, ok := p.middle(id); ok {
 				return id
@@ -346,7 +349,7 @@ func (p *Person) Download(name string, do func()) []byte {
 
 func (p *Person) wait(what string, done func() bool) {
 	p.t.Helper()
-	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(40 * time.Millisecond) {
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(glance) {
 		if done() {
 			return
 		}

@@ -10,6 +10,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -151,8 +152,18 @@ func TestStreamsOutliveTheEarButNotTheSession(t *testing.T) {
 	server, _ := process(t, url)
 	a := demoLeadOn(t, server)
 	f := follow(t, a)
-	testdb.Exec(t, url, "select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen emblo' and datname = current_database()")
-	time.Sleep(700 * time.Millisecond) // it listens again half a second later
+	watch, err := pgx.Connect(t.Context(), url)
+	require.NoError(t, err)
+	ear := func() (pid int) {
+		require.NoError(t, watch.QueryRow(t.Context(), "select coalesce(max(pid), 0) from pg_stat_activity "+
+			"where query = 'listen emblo' and datname = current_database()").Scan(&pid))
+		return pid
+	}
+	lost := ear()
+	testdb.Exec(t, url, "select pg_terminate_backend($1)", lost)
+	require.Eventually(t, func() bool { return ear() != 0 && ear() != lost }, 10*time.Second, 50*time.Millisecond,
+		"it listens again")
+	require.NoError(t, watch.Close(t.Context()))
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: firstStep(t, a), Done: true},
 		http.StatusNoContent, nil)
 	f.hear(t, "changed everything")
