@@ -171,8 +171,8 @@ func (l Log) Check(given int) *strict.Fault {
 		return strict.Bad("/counted_in", "%d pieces were given out: count in between 0 and that.", given)
 	}
 	for i, a := range l.Added {
-		if a.ItemID == "" || !(a.Grams >= 0 && a.Grams <= maxBatch) {
-			return strict.Bad("/added", "Line %d of what was added cannot be read.", i+1)
+		if a.ItemID == "" || !(a.Grams > 0 && a.Grams <= maxBatch) { // it is in what is left, and never nothing
+			return strict.Bad("/added", "Line %d: say what was added, and about how many grams.", i+1)
 		}
 	}
 	return nil

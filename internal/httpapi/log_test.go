@@ -46,6 +46,9 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 
 	batch := a.made(func() written.BatchInput { b := doughFor(lanterns.ID); b.SetupID = bakery.ID; return b }())
 	log.CountedIn = &in
+	unweighed := log
+	unweighed.Added = []written.BatchLine{{ItemID: "sesame-oil"}}
+	a.refused(http.MethodPut, path, unweighed, http.StatusUnprocessableEntity, "added", "and about how many grams")
 	for range 2 { // the same log twice is one
 		a.do(http.MethodPut, path, log, http.StatusOK, &said)
 	}
@@ -55,6 +58,11 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	assert.Equal(t, []any{"portion", "stove-dough", 120.0, 70.0}, []any{said.Changes[0].What, said.Changes[0].About,
 		said.Changes[0].Was, said.Changes[0].To})
 	assert.Equal(t, []string{next.ID}, said.Changes[0].Carried, "as it was, and only there")
+	var taught written.Plan
+	take := "/api/lessons/" + said.Changes[0].ID
+	a.do(http.MethodPost, take, bakery.Plan, http.StatusOK, &taught)
+	assert.InDelta(t, 70, *taught.Places[0].Base.PortionG, 0)
+	a.refused(http.MethodPost, take, taught, http.StatusUnprocessableEntity, "places", "change it by hand")
 	assert.Equal(t, []string{child}, said.Mouthing, "it can be noted in the room")
 	portion := func(id string) float64 {
 		var s written.StoredSetup

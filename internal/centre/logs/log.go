@@ -245,7 +245,7 @@ func (h Logs) follow(ctx context.Context, s *store.Session, d *desk.Desk, setup 
 		}
 		for _, a := range in.Added {
 			if !(a.Grams > 0) {
-				continue
+				continue // as an earlier form took it
 			}
 			if err := note(uuid.NewSHA1(id, []byte("added "+b+a.ItemID)), func(*desk.Batch) (written.BatchEvent, bool) {
 				return written.BatchEvent{Kind: "added", On: h.Today(s).String(), ItemID: a.ItemID,

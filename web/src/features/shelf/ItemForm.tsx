@@ -29,6 +29,22 @@ const empty: Row = {
   cost: '',
 }
 
+/** What each column is called on the form. */
+const called: Record<keyof Row, string> = {
+  name: 'Name',
+  also: 'Other words for it',
+  parts: 'What it is for',
+  solid: 'Shape',
+  size_mm: 'Size in mm',
+  traits: 'What is true of it',
+  contains: 'What it holds',
+  cup_g: 'One US cup weighs, g',
+  keeps: 'How it keeps',
+  keeps_confirmed: 'How it keeps is right',
+  feel: 'How it feels',
+  cost: 'Cost',
+}
+
 const solids: [string, string, string][] = [
   ['', 'no size: powder, dough, liquid', ''],
   ['sphere', 'ball', 'across, such as 25'],
@@ -210,7 +226,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
       ask(api.PUT('/api/shelf/items/{id}', { params: { path: { id } }, body: { version: over, row } })),
     valuesOf: (stored) => stored.row,
     words: (values) =>
-      Object.fromEntries(Object.entries(values).map(([column, value]) => [column.replaceAll('_', ' '), String(value)])),
+      Object.fromEntries(Object.entries(values).map(([column, value]) => [called[column as keyof Row], String(value)])),
     onSaved: async () => {
       await outdate(client, 'thing')
       await navigate(`/shelf/${id}`)

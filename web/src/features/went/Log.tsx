@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
@@ -8,9 +8,10 @@ import { limits } from '../../api/limits.gen'
 import { logQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { Pick } from '../../entities/thing/Pick'
+import { itemQuery } from '../../entities/thing/queries'
 import { Field, useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
-import { dayAndTime, plural } from '../../ui/format'
+import { dayAndTime, grams, plural, share } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { readNumber, whyNoNumber } from '../../ui/numbers'
 import { Stepper } from '../../ui/Stepper'
@@ -55,10 +56,10 @@ const told = ({
 }: Stored): Told => ({ again, level, mess, minutes, left, short, counted_in, added, own_thing, word, watched, mouthed })
 
 /** What is told, in words. */
-const inWords = (l: Told, room?: Room) => ({
+const inWords = (l: Told, name: (item: string) => string, room?: Room) => ({
   'Again?': l.again && { yes: 'yes', no: 'not again' }[l.again],
   'Next time': l.level,
-  'Left over': l.short ? 'it ran short' : l.left?.toString(),
+  'Left over': l.short ? 'it ran short' : l.left === undefined ? undefined : share(l.left),
   Mess: l.mess?.toString(),
   'Mouthed or ate of it': room?.children
     .filter((c) => l.mouthed.includes(c.id))
@@ -69,13 +70,17 @@ const inWords = (l: Told, room?: Room) => ({
   'Who watched': l.watched,
   'Their own thing': l.own_thing,
   'A word': l.word,
-  Added: l.added?.map((a) => `${a.item_id} ${a.grams} g`).join(', '),
+  Added: l.added?.map((a) => `${name(a.item_id)} ${grams(a.grams)}`).join(', '),
 })
 
 function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room }) {
   const [first] = useState(() => told(stored))
   const [names, setNames] = useState<Record<string, string>>({})
   const [typed, setTyped] = useState<Record<string, string>>({}) // what was added, in g
+  const asked = useQueries({
+    queries: (stored.added ?? []).map((a) => itemQuery(a.item_id, 'open')),
+  })
+  const called = (item: string) => names[item] ?? asked.find((q) => q.data?.id === item)?.data?.name ?? item
   const client = useQueryClient()
   const record = useRecord<Told, Stored, Stored>({
     first,
@@ -95,7 +100,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
       return outdate(client, 'log')
     },
     stays: (next) => next,
-    words: (values) => inWords(values, room),
+    words: (values) => inWords(values, called, room),
   })
   const { values: l, change, wrong } = record
   const weigh = (item: string, text: string) => {
@@ -259,7 +264,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           <ul className="went-in">
             {(l.added ?? []).map((a) => (
               <li key={a.item_id}>
-                <label htmlFor={`added-${a.item_id}`}>{names[a.item_id] ?? a.item_id}</label>
+                <label htmlFor={`added-${a.item_id}`}>{called(a.item_id)}</label>
                 <Form.Control
                   id={`added-${a.item_id}`}
                   inputMode="decimal"
@@ -273,7 +278,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
                 <Button
                   variant="quiet"
                   className="drop-x"
-                  aria-label={`Drop ${names[a.item_id] ?? a.item_id}`}
+                  aria-label={`Drop ${called(a.item_id)}`}
                   onClick={() => change({ added: l.added?.filter((x) => x !== a) })}
                 >
                   ×
