@@ -130,11 +130,14 @@ func (d Kitchen) readLine(l typed.ReadLine, mixedG float64) written.ReadLine {
 	out := written.ReadLine{Number: l.Number, Text: l.Text, Note: l.Note, Fault: l.Fault, Name: l.Name,
 		Like: make([]written.NamedItem, len(l.Like))}
 	if l.Fault == "" {
-		grams, share := l.Line.Mass().Grams(), 0.0
-		if mixedG > 0 {
-			share = grams / mixedG
+		out.ItemID, out.AsNeeded = l.Line.Item.ID, l.Line.AsNeeded()
+		if mass, weighed := l.Line.Amount.Mass(); weighed {
+			grams, share := mass.Grams(), 0.0
+			if mixedG > 0 {
+				share = grams / mixedG
+			}
+			out.Grams, out.Share = &grams, &share
 		}
-		out.ItemID, out.Grams, out.Share, out.AsNeeded = l.Line.Item.ID, &grams, &share, l.Line.AsNeeded()
 		if out.Name == "" {
 			out.Name = d.Pen.Name(l.Line.Item.ID, l.Line.Item.Name)
 		}

@@ -17,7 +17,7 @@ import { asks, staffing } from '../../entities/room/model'
 import { Counter } from './Counter'
 import { draftOf, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
 import { withPacket } from '../../entities/setup/labels'
-import { theirsIn } from '../../entities/setup/merge'
+import { merge, theirsIn } from '../../entities/setup/merge'
 import { Picture } from './Picture'
 import { bothOf, keptSetup, useSaving, useStanding } from '../../entities/setup/saving'
 import { swapping } from './swapping'
@@ -207,7 +207,10 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         id={id}
         canWrite={canWrite}
         planOf={() => planOf(latest())}
-        onTake={(l, { places }) => change((d) => ({ ...d, places }), undefined, l.words)}
+        onTake={(l, was, taught) =>
+          // What was typed while the answer was on its way stays.
+          change((d) => ({ ...d, places: merge(was.places, d.places, taught.places).merged }), undefined, l.words)
+        }
         onUndone={takeFresh}
       />
       <div className="zones">

@@ -10,8 +10,8 @@ interface Props {
   canWrite: boolean
   /** The set-up as it stands. */
   planOf: () => Plan
-  /** Takes what another set-up taught: what the set-up is with it. */
-  onTake: (lesson: Schemas['Lesson'], plan: Plan) => void
+  /** Takes what another set-up taught: what the set-up was when it was asked, and what it is with it. */
+  onTake: (lesson: Schemas['Lesson'], was: Plan, taught: Plan) => void
   /** What was changed by it is as it was before. */
   onUndone: () => Promise<void>
 }
@@ -28,8 +28,10 @@ export function Learnt({ id, canWrite, planOf, onTake, onUndone }: Props) {
     },
   })
   const take = useMutation({
-    mutationFn: async (l: Schemas['Lesson']) =>
-      onTake(l, await ask(api.POST('/api/lessons/{id}', { params: { path: { id: l.id } }, body: planOf() }))),
+    mutationFn: async (l: Schemas['Lesson']) => {
+      const was = planOf()
+      onTake(l, was, await ask(api.POST('/api/lessons/{id}', { params: { path: { id: l.id } }, body: was })))
+    },
   })
   const all = lessons.error ? [] : (lessons.data ?? [])
   if (all.length === 0) return null
