@@ -162,6 +162,15 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.Accessible()
 	p.Size(1280, 800)
 
+	plan(p, "Lanterns")
+	put(p, "stove dough", "Stove dough")
+	p.Type("textbox", "Grams for each child", "120")
+	p.See("15 children at 120 g", "Saved")
+	p.Open(p.Path())
+	p.See("Not changed here after Bakery counter")
+	p.Click("button", "Take it Stove dough: 70 g for each child in place of 120 g.")
+	p.See("15 children at 70 g")
+
 	p.Open(next)
 	p.See("Stove dough: 70 g for each child in place of 120 g.", "Changed here after Bakery counter",
 		"They made it their own: sold as bread. Leave room for that.")
