@@ -80,11 +80,11 @@ func Version(data []byte) int {
 	return *f.Version
 }
 
-// Write writes a document. It cannot fail for the types of this package.
+// Write writes a document. It cannot fail for a type that has a shape.
 func Write(v any) []byte {
 	data, err := json.Marshal(v, json.Deterministic(true))
 	if err != nil {
-		panic(fmt.Sprintf("written: %v", err))
+		panic(fmt.Sprintf("strict: %v", err))
 	}
 	return data
 }

@@ -126,7 +126,7 @@ func newShape(t reflect.Type, tag reflect.StructTag) *Shape {
 		s.kind, s.byName = Object, make(map[string]int)
 		s.addFields(t)
 	default:
-		panic(fmt.Sprintf("written: nothing is written as %s", t))
+		panic(fmt.Sprintf("strict: nothing is written as %s", t))
 	}
 	return s
 }
@@ -142,7 +142,7 @@ func (s *Shape) addFields(t reflect.Type) {
 		case !f.IsExported() || name == "-":
 			continue
 		case name == "":
-			panic(fmt.Sprintf("written: the field %s of %s has no name in JSON", f.Name, t))
+			panic(fmt.Sprintf("strict: the field %s of %s has no name in JSON", f.Name, t))
 		}
 		optional := options == "omitzero"
 		inner := newShape(f.Type, f.Tag)
@@ -156,7 +156,7 @@ func (s *Shape) addFields(t reflect.Type) {
 		s.fields = append(s.fields, Field{name, inner, !optional, f.Tag.Get("over") == "whole"})
 	}
 	if len(s.fields) > 64 {
-		panic(fmt.Sprintf("written: %s has more than 64 fields", t))
+		panic(fmt.Sprintf("strict: %s has more than 64 fields", t))
 	}
 }
 

@@ -28,16 +28,13 @@ type Amount struct {
 	by Kind
 }
 
-// Of returns n grams, millilitres or pieces; less than nothing is nothing, and of an unknown kind it is
-// not known.
+// Of returns n grams, millilitres or pieces; less than nothing is nothing. What is no number, and what is of
+// an unknown kind, is not known.
 func Of(n float64, by Kind) Amount {
-	if by == Unknown {
+	if by == Unknown || math.IsNaN(n) {
 		return Amount{}
 	}
-	if !(n > 0) {
-		n = 0
-	}
-	return Amount{n, by}
+	return Amount{max(0, n), by}
 }
 
 // OfMass returns an amount that is a mass.

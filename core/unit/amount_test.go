@@ -1,6 +1,7 @@
 package unit
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -40,6 +41,7 @@ func TestWhatIsNotKnownIsNeverNothing(t *testing.T) {
 	})
 	assert.Panics(t, func() { OfMass(Grams(1)).Plus(Pieces(1)) }, "grams and pieces never belong to one thing")
 	assert.False(t, Of(3, Unknown).Known())
+	assert.False(t, OfMass(Grams(math.NaN())).Known(), "what is no number is not 0 g")
 	_, weighed := Pieces(3).Mass()
 	assert.False(t, weighed, "a count weighs nothing that is known")
 	_, weighed = Pieces(3).MassAt(GramsPerMillilitre(1))

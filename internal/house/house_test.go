@@ -98,6 +98,7 @@ const desk = "core/age core/aid core/allergen core/asking core/batch core/clock 
 // /... what lies below as well.
 var may = map[string]string{
 	"core/recipe":               "core/allergen core/keep core/material core/room core/say core/unit core/words",
+	"core/recipe/sample":        "core/recipe core/material core/unit",
 	"core/recipe/scale":         "core/recipe core/memo core/unit",
 	"core/recipe/larder":        "core/recipe core/recipe/scale core/material core/money core/say core/unit core/words",
 	"core/recipe/remedy":        "core/recipe core/recipe/scale core/allergen core/material core/say core/unit core/words",

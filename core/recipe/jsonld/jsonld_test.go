@@ -13,16 +13,11 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/sample"
 	"emblo/core/recipe/typed"
 	"emblo/core/say"
 	"emblo/core/unit"
 )
-
-func stove(t testing.TB) recipe.Recipe {
-	r, ok := recipe.Standard().Get("stove-dough")
-	require.True(t, ok)
-	return r
-}
 
 func reader() typed.Reader {
 	return typed.Reader{Shelf: material.Standard(), System: unit.US, Mix: func(name string) bool {
@@ -171,8 +166,8 @@ func TestHowDeepARecipeLies(t *testing.T) {
 
 // A page of a recipe is read so far and no deeper, and what is no letter in it is left out.
 func TestPagesAtTheirEnds(t *testing.T) {
-	text := Write(stove(t))
-	hands, waiting := recipe.Minutes(stove(t).Steps)
+	text := Write(sample.StoveDough())
+	hands, waiting := recipe.Minutes(sample.StoveDough().Steps)
 	assert.Contains(t, string(text), fmt.Sprintf(`"PT%dM"`, hands+waiting))
 	page := func(ingredients any) string {
 		data, err := json.Marshal(map[string]any{"@type": "Recipe", "name": "Ours", "recipeIngredient": ingredients})

@@ -12,21 +12,16 @@ import (
 	"emblo/core/material"
 	"emblo/core/money"
 	"emblo/core/recipe"
+	"emblo/core/recipe/sample"
 	"emblo/core/recipe/scale"
 	"emblo/core/unit"
 )
-
-func stove(t testing.TB) recipe.Recipe {
-	r, ok := recipe.Standard().Get("stove-dough")
-	require.True(t, ok)
-	return r
-}
 
 // Worked by hand. Fourteen children at 120 g are 1,680 g; the base batch makes 868.3 g, so
 // 1.9348 batches are needed, with 282.5 g salt. With 141 g salt the most is 141/146 = 0.9658
 // batches, 838.6 g. Coarse salt for the rest: 282.5 - 141 = 141.5 g.
 func TestHalfTheSaltForFourteen(t *testing.T) {
-	r, set := stove(t), unit.StandardSet(unit.Metric)
+	r, set := sample.StoveDough(), unit.StandardSet(unit.Metric)
 	stock := Stock{"fine-salt": unit.Grams(141), "plain-flour": unit.Grams(2000), "coarse-salt": unit.Grams(400)}
 	b, err := scale.For(r, unit.Grams(14*120), set)
 	require.NoError(t, err)
@@ -116,7 +111,7 @@ func TestSubstitutesFileIsChecked(t *testing.T) {
 // Flour at 80 for 1 kg and salt at 60 for 500 g: 500 g and 292 g cost 40 + 35.04, 75 coins; the oil has
 // no price, and says so.
 func TestCost(t *testing.T) {
-	r := stove(t)
+	r := sample.StoveDough()
 	b, err := scale.For(r, r.Made().Times(2), unit.NewMeasureSet(unit.US))
 	require.NoError(t, err)
 	coins, unpriced := Prices{"plain-flour": {Coins: 80, For: unit.Grams(1000)}, "fine-salt": {Coins: 60,
@@ -135,7 +130,7 @@ func ExampleStock_Limit() {
 // What has been weighed is offered first; what of it is known to be too little is not, and a substitute weighs what it
 // takes of it.
 func TestWhatIsTakenInstead(t *testing.T) {
-	stove := stove(t)
+	stove := sample.StoveDough()
 	for _, l := range stove.Lines {
 		subs := Substitutes(l.Item.ID)
 		for i, sub := range subs {
@@ -169,7 +164,7 @@ func TestWhatIsTakenInstead(t *testing.T) {
 
 // What stands in for an ingredient: at the limit of what is there, all of it or a share, of a range too.
 func TestWhatStandsInAtItsEnds(t *testing.T) {
-	r := stove(t)
+	r := sample.StoveDough()
 	b, err := scale.For(r, unit.Grams(900), unit.StandardSet(unit.Metric))
 	require.NoError(t, err)
 	salt := b.Amounts[2]

@@ -9,33 +9,14 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/sample"
 	"emblo/core/unit"
 )
-
-func must(t *testing.T, id string) material.Item {
-	it, ok := material.Standard().Get(id)
-	assert.True(t, ok, id)
-	return it
-}
-
-func stove(t testing.TB) recipe.Recipe {
-	r, ok := recipe.Standard().Get("stove-dough")
-	require.True(t, ok)
-	return r
-}
-
-func drawer(ml ...float64) unit.MeasureSet {
-	var all []unit.Measure
-	for _, v := range ml {
-		all = append(all, unit.NewMeasure("m", unit.Millilitres(v)))
-	}
-	return unit.NewMeasureSet(unit.Metric, all...)
-}
 
 // Two per cent of 900 g is 18 g of flour: by the cup of 125 g that is 2 tbsp and 1 tsp, near
 // enough. Added twice to one batch and once to another, 2 % is what is learned from then on.
 func TestFixingTheFeelIsRemembered(t *testing.T) {
-	r, set := stove(t), unit.StandardSet(unit.US)
+	r, set := sample.StoveDough(), unit.StandardSet(unit.US)
 	byName := make(map[Symptom]Remedy)
 	for _, rem := range For(r, unit.Grams(900), set) {
 		byName[rem.Symptom] = rem
@@ -74,7 +55,7 @@ func TestFixingTheFeelIsRemembered(t *testing.T) {
 // What a batch needed is the lower middle of what batches of it took; what is next to nothing or more than half of it
 // is a slip, and ready-to-eat flour worked into what was cooked is flour the next time.
 func TestWhatIsLearned(t *testing.T) {
-	r := stove(t)
+	r := sample.StoveDough()
 	log := func(shares ...float64) (all []Addition) {
 		for i, s := range shares {
 			all = append(all, Addition{Batch: strings.Repeat("b", i+1), Item: "water", Share: s, Symptom: Crumbly})
@@ -109,12 +90,12 @@ func TestWhatIsLearned(t *testing.T) {
 
 // A dose is what the recipe has most of, in scoops within a tenth of it; salt is no dry dose, acid no wet one.
 func TestDosesAreOfTheMix(t *testing.T) {
-	r := recipe.Recipe{Kind: "dough", Lines: []recipe.Line{{Item: must(t, "fine-salt"), Amount: unit.OfMass(unit.Grams(900))},
-		{Item: must(t, "cornflour"), Amount: unit.OfMass(unit.Grams(100))}, {Item: must(t, "rice-flour"),
+	r := recipe.Recipe{Kind: "dough", Lines: []recipe.Line{{Item: sample.Thing("fine-salt"), Amount: unit.OfMass(unit.Grams(900))},
+		{Item: sample.Thing("cornflour"), Amount: unit.OfMass(unit.Grams(100))}, {Item: sample.Thing("rice-flour"),
 			Amount: unit.OfMass(unit.Grams(101))},
-		{Item: must(t, "vinegar"), Amount: unit.OfMass(unit.Grams(500))}, {Item: must(t, "water"),
+		{Item: sample.Thing("vinegar"), Amount: unit.OfMass(unit.Grams(500))}, {Item: sample.Thing("water"),
 			Amount: unit.OfMass(unit.Grams(50))},
-		{Item: must(t, "plant-oil"), Amount: unit.OfMass(unit.Grams(600))}}}
+		{Item: sample.Thing("plant-oil"), Amount: unit.OfMass(unit.Grams(600))}}}
 	for of, want := range map[string]string{"dry": "rice-flour", "wet": "water", "oil": "plant-oil"} {
 		l, ok := doseOf(r, of)
 		assert.True(t, ok)
@@ -123,12 +104,12 @@ func TestDosesAreOfTheMix(t *testing.T) {
 	_, ok := doseOf(recipe.Recipe{Lines: r.Lines[:1]}, "dry")
 	assert.False(t, ok)
 	for grams, scooped := range map[float64]bool{8.9: false, 9.1: true, 10: true, 11: true, 11.3: false} {
-		set := drawer(10)
-		d := newDose(must(t, "water"), 1, unit.Grams(grams), set)
+		set := sample.Drawer(10)
+		d := newDose(sample.Thing("water"), 1, unit.Grams(grams), set)
 		assert.Equal(t, scooped, len(d.Scoops) == 1, "%g g in scoops of 10 mL", grams)
 		assert.InDelta(t, grams, d.Mass.Grams(), 1e-9)
 	}
-	assert.Empty(t, For(recipe.Recipe{Kind: "foam"}, unit.Grams(100), drawer(10)))
+	assert.Empty(t, For(recipe.Recipe{Kind: "foam"}, unit.Grams(100), sample.Drawer(10)))
 }
 
 // What is dry is no salt from half of it on; of as much the first is taken.

@@ -11,28 +11,9 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/sample"
 	"emblo/core/unit"
 )
-
-func must(t *testing.T, id string) material.Item {
-	it, ok := material.Standard().Get(id)
-	assert.True(t, ok, id)
-	return it
-}
-
-func stove(t testing.TB) recipe.Recipe {
-	r, ok := recipe.Standard().Get("stove-dough")
-	require.True(t, ok)
-	return r
-}
-
-func drawer(ml ...float64) unit.MeasureSet {
-	var all []unit.Measure
-	for _, v := range ml {
-		all = append(all, unit.NewMeasure("m", unit.Millilitres(v)))
-	}
-	return unit.NewMeasureSet(unit.Metric, all...)
-}
 
 // Whatever the recipe, the need and the drawer: ratios are kept, no ingredient is off by
 // more than its tolerance or else it is said, and the batch is never short.
@@ -146,16 +127,16 @@ func TestMeasurerIsNotBeatenByBruteForce(t *testing.T) {
 // would do, and it is named. With everything there, nothing is missing.
 func TestTheOneMeasureThatWouldHelp(t *testing.T) {
 	cups := unit.NewMeasureSet(unit.US, unit.StandardSet(unit.US).At(0), unit.StandardSet(unit.US).At(1))
-	b, err := For(stove(t), unit.Grams(868.3), cups)
+	b, err := For(sample.StoveDough(), unit.Grams(868.3), cups)
 	require.NoError(t, err)
 	assert.False(t, b.Within())
-	extra, ok := ExtraMeasure(stove(t), unit.Grams(868.3), cups)
+	extra, ok := ExtraMeasure(sample.StoveDough(), unit.Grams(868.3), cups)
 	require.True(t, ok)
 	with := unit.NewMeasureSet(unit.US, cups.At(0), cups.At(1), extra)
-	b, err = For(stove(t), unit.Grams(868.3), with)
+	b, err = For(sample.StoveDough(), unit.Grams(868.3), with)
 	require.NoError(t, err)
 	assert.True(t, b.Within(), extra.Label())
-	_, ok = ExtraMeasure(stove(t), unit.Grams(868.3), unit.StandardSet(unit.US))
+	_, ok = ExtraMeasure(sample.StoveDough(), unit.Grams(868.3), unit.StandardSet(unit.US))
 	assert.False(t, ok)
 }
 
@@ -171,7 +152,7 @@ func TestCountingCards(t *testing.T) {
 	assert.InDelta(t, 17*62.5/1040-1, c.Off, 1e-6)
 	assert.Zero(t, Measured{Line: recipe.Line{Item: flour}, Exact: unit.Grams(40000)}.card(set, math.Round).Count)
 
-	b, err := For(stove(t), unit.Grams(1800), set)
+	b, err := For(sample.StoveDough(), unit.Grams(1800), set)
 	require.NoError(t, err)
 	mixed := 0.0
 	for i, c := range b.CountingCards(set) {
@@ -184,7 +165,7 @@ func TestCountingCards(t *testing.T) {
 
 func TestScaleRefusesSlips(t *testing.T) {
 	for _, g := range []float64{0, -5, math.NaN(), 200_000} {
-		_, err := For(stove(t), unit.Grams(g), unit.StandardSet(unit.US))
+		_, err := For(sample.StoveDough(), unit.Grams(g), unit.StandardSet(unit.US))
 		assert.ErrorContains(t, err, "a batch is above 0 g")
 	}
 }
@@ -208,7 +189,7 @@ func BenchmarkScaleOddest(b *testing.B) {
 }
 
 func eight(t testing.TB) recipe.Recipe {
-	r := stove(t)
+	r := sample.StoveDough()
 	r.Lines = append([]recipe.Line(nil), r.Lines...)
 	for id, g := range map[string]float64{"cornflour": 40, "glycerol": 12, "vinegar": 9} {
 		item, ok := material.Standard().Get(id)

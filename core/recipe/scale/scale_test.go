@@ -10,31 +10,32 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/recipe"
+	"emblo/core/recipe/sample"
 	"emblo/core/unit"
 )
 
 // A child counts 2 to 20 fillings of a measure that small hands fill, 130 mL at the most (common practice), of which
 // each ingredient is off by no more than its tolerance.
 func TestWhatAChildCounts(t *testing.T) {
-	water := recipe.Line{Item: must(t, "water")}
+	water := recipe.Line{Item: sample.Thing("water")}
 	for _, row := range []struct {
 		grams, ml float64
 		count     int
 	}{{260, 130, 2}, {262, 131, 0}, {130, 130, 0}, {100, 5, 20}, {105, 5, 0}, {104.1, 50, 2}, {104.3, 50, 0},
 		{96.2, 50, 2}, {96, 50, 0}, {0, 50, 0}} {
-		c := Measured{Line: water, Exact: unit.Grams(row.grams)}.card(drawer(row.ml), math.Round)
+		c := Measured{Line: water, Exact: unit.Grams(row.grams)}.card(sample.Drawer(row.ml), math.Round)
 		assert.Equal(t, row.count, c.Count, "%g g in %g mL", row.grams, row.ml)
 		if row.count > 0 {
 			assert.InDelta(t, float64(row.count)*row.ml/row.grams-1, c.Off, 0.01)
 		}
 	}
-	both := Measured{Line: water, Exact: unit.Grams(200)}.card(drawer(25, 100), math.Round)
+	both := Measured{Line: water, Exact: unit.Grams(200)}.card(sample.Drawer(25, 100), math.Round)
 	assert.Equal(t, 2, both.Count, "the largest that will do")
-	r := stove(t)
-	b, err := For(r, unit.Grams(900), drawer(240, 60, 15, 5))
+	r := sample.StoveDough()
+	b, err := For(r, unit.Grams(900), sample.Drawer(240, 60, 15, 5))
 	require.NoError(t, err)
 	mixed := 0.0
-	for i, c := range b.CountingCards(drawer(100, 25, 10, 2.5)) {
+	for i, c := range b.CountingCards(sample.Drawer(100, 25, 10, 2.5)) {
 		if c.Count == 0 {
 			mixed += b.Amounts[i].Scooped.Grams()
 		} else {
@@ -53,7 +54,7 @@ func TestABatchThatFitsInASliver(t *testing.T) {
 	}
 	r := recipe.Recipe{Name: "x", Lines: []recipe.Line{line("a", 0.8046360015869141, 19.78125), line("b", 1.16396164894104,
 		41.2716064453125)}}
-	b, err := For(r, r.Made().Times(1.25), drawer(60, 25, 7))
+	b, err := For(r, r.Made().Times(1.25), sample.Drawer(60, 25, 7))
 	require.NoError(t, err)
 	assert.True(t, b.Enough && b.Within())
 	assert.Equal(t, 4, b.Movements)
@@ -63,7 +64,7 @@ func TestABatchThatFitsInASliver(t *testing.T) {
 // 250 + 473 + 146 + 27 + 18 = 914 g and keeps 95 % of it, 868.3 g, so at least
 // 1,800 / 868.3 = 2.073 batches are needed: 518.3 g flour and 302.7 g salt.
 func TestScaleStoveDoughForFifteen(t *testing.T) {
-	b, err := For(stove(t), unit.Grams(1800), unit.StandardSet(unit.US))
+	b, err := For(sample.StoveDough(), unit.Grams(1800), unit.StandardSet(unit.US))
 	require.NoError(t, err)
 	assert.InDelta(t, 1800, b.Need.Grams(), 1e-9)
 	assert.GreaterOrEqual(t, b.Made.Grams(), 1800.0)
@@ -77,7 +78,7 @@ func TestScaleStoveDoughForFifteen(t *testing.T) {
 }
 
 func BenchmarkScale(b *testing.B) {
-	r, set := stove(b), unit.StandardSet(unit.US)
+	r, set := sample.StoveDough(), unit.StandardSet(unit.US)
 	for b.Loop() {
 		For(r, unit.Grams(1800), set)
 	}
@@ -104,7 +105,7 @@ func ExampleFor() {
 // Three parts of a 3 L pot at two thirds hold 2 L, 2,440 g of dough: 2.6 kg take two equal
 // batches. Whisked foam is nine parts air, so it takes far more room than it weighs.
 func TestPots(t *testing.T) {
-	r := stove(t)
+	r := sample.StoveDough()
 	p, err := SplitIntoPots(r, unit.Grams(2600), unit.Litres(3))
 	require.NoError(t, err)
 	assert.Equal(t, 2, p.Count)
