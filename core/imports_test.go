@@ -19,7 +19,7 @@ import (
 // allowed are the packages of the standard library that the core may import: none reaches
 // the clock, files, the network or chance.
 var allowed = list(`bytes cmp embed encoding encoding/csv encoding/json errors fmt io iter maps math math/bits reflect regexp slices sort
-	strconv strings sync sync/atomic time unicode unicode/utf8 html container/list hash/fnv`)
+	strconv strings sync sync/atomic time unicode unicode/utf8 html container/list hash/fnv compress/gzip`)
 
 // alsoAllowed are those of one folder alone.
 var alsoAllowed = map[string]map[string]bool{

@@ -78,3 +78,14 @@ func singular(w string) string {
 
 // Words returns the words of a name as they are looked up.
 func Words(name string) []string { return keyWords(name) }
+
+// Word returns one word, without blanks or marks, as it is looked up in names.
+func Word(w string) string {
+	w = strings.ToLower(w)
+	if strings.ContainsAny(w, "'’") {
+		if w = strings.TrimSpace(noApostrophes.Replace(w + " ")); strings.Contains(w, " ") {
+			w = strings.ReplaceAll(w, " ", "")
+		}
+	}
+	return singular(w)
+}

@@ -27,6 +27,8 @@ type Family struct {
 	// near is set where the words only lie one slip of the finger away from what they may mean: nothing is made of
 	// that before somebody has said so.
 	near bool
+	// sentence is set where the words are a question or a sentence that names them.
+	sentence bool
 }
 
 // Option is one answer to the question of a family, and the ids of the members it leads to.

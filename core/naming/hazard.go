@@ -2,7 +2,6 @@ package naming
 
 import (
 	"slices"
-	"strings"
 	"sync"
 
 	"emblo/core/allergen"
@@ -70,32 +69,9 @@ func hazardsOf(name string) []string {
 	return found
 }
 
-// ownWords are words of their own that lie one slip away from one that names a hazard (common English words): they
-// are no slips.
-var ownWords = func() map[string]bool {
-	set := make(map[string]bool)
-	for _, w := range strings.Fields(`class grass brass gloss plain planet plane plait plank slant leap leaf table
-		stable cable shell sell bell tell cells fell lock cook look book root rook blame black blades bland pine win
-		bin tin fin spin pink pint ping find mail rail tail sail snail nails hail pail wine wire fire tire wise hire
-		flower flour floor flow lower power tower sheep steed feed seem seen need sees weed speed bead bread head lead
-		read load land wool tool fool foot food pool rope robe role hope cope pope ripe cord card core corn word lord
-		cork strings spring sting swing bag bug big beg tag rag flag bags slim smile lime crime slide flame frame
-		blame lamp tablet tables stack stage stable state steak bulk bull bulbs painted pointed planted printed acid
-		paid cleaner clearer polish police nut cut but hut nuts sponge spine candle handle cradle ladle kettles nettle
-		settle barrel matter clatter plate plates pilot plot platter plaster planer mirror minor terror fungi vase
-		case base vast vest china chin chain chains chair train brain cracked cracker cracket tracked broken brook
-		spoken chipped chopped shipped clipped damage split spilt spit silt spoil metal petal medal medals pedal
-		needed kneedle noodle poodle battered buttery battery better butter batter lattice lace place face race laces
-		glance glide globe glue clue blue skewed sewer newer thorn horn torn born corner hook hood hoop hooks wired
-		weird fired tired`) {
-		set[material.Words(w)[0]] = true
-	}
-	return set
-}()
-
 // slipOfHazard returns the hazard that a word which is none lies one slip away from.
 func slipOfHazard(word string) (string, bool) {
-	if len(word) < shortestSlip || ownWords[word] || vocabulary()[word] {
+	if len(word) < shortestSlip || words.Real(word) || vocabulary()[word] {
 		return "", false
 	}
 	by := hazardSlips()
@@ -143,20 +119,6 @@ var hazardSlips = sync.OnceValue(func() map[string][]string {
 	}
 	return by
 })
-
-// nearHazard reports whether a word names a hazard or lies one slip away from one that does.
-func nearHazard(word string) bool {
-	if _, ok := hazards[word]; ok {
-		return true
-	}
-	if len(word) < shortestSlip {
-		return false
-	}
-	by := hazardSlips()
-	return slices.ContainsFunc(without(word), func(short string) bool {
-		return slices.ContainsFunc(by[short], func(h string) bool { return words.Slips(word, h) <= 1 })
-	})
-}
 
 // Called returns the features that the words of a name call for, so that they are asked about.
 func Called(name string) (set material.Features) {

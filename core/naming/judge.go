@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/recipe"
 	"emblo/core/safety"
 	"emblo/core/say"
@@ -25,6 +26,7 @@ type Ask struct {
 	// Subject returns a thing of the shelf with the gauges asked; nil asks them.
 	Subject  func(material.Item) *safety.Subject
 	inEdible bool
+	besides  safety.Use // another way in which children meet it, by its words
 }
 
 // Somewhere returns the ask with what is not said of the place taken for the worst: what is
@@ -127,6 +129,10 @@ func (m Meaning) Judge(g *safety.Group, ask Ask) Judged {
 	if !m.Known() {
 		return m.judgeUnknown(g, ask)
 	}
+	if len(m.Each) > 0 {
+		return m.judgeEach(g, ask)
+	}
+	ask = ask.saidTo(m.Said)
 	all := make([]Judged, 0, len(m.Members))
 	for _, x := range m.Members {
 		all = append(all, x.judge(g, ask))
@@ -175,64 +181,25 @@ func (j *Judged) add(more []safety.Objection) {
 	slices.SortStableFunc(j.objections, func(a, b safety.Objection) int { return int(b.Verdict) - int(a.Verdict) })
 }
 
-// finding says why a family waits: what of it is judged how, and what tells it apart.
-func (f *Family) finding(all []Judged) safety.Finding {
-	in, out := 0, 0
-	var worst say.Text
-	for _, j := range all {
-		if j.Verdict.Ready() {
-			in++
-		} else {
-			out++
-			worst = j.Decides.Say()
-		}
-	}
-	what := say.F("{some} go in and others do not, such as {worst}", numbered(in), say.Within(worst))
-	if in == 0 {
-		what = "none is cleared, and they are kept out for different reasons"
-	}
-	return safety.Finding{
-		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason: say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name,
-			len(all), what, say.Text(f.Question)),
-		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared",
-			Value: say.Number(in)}},
-		Source: safety.Ground{Source: "Convention: a plain word never means its safest kind",
-			Standing: safety.CommonPractice},
-		Change:  say.F("The answer: {question}", say.Text(f.Question)),
-		Missing: "which one it is",
-	}
-}
-
-// nearOnly says why words wait that are only near to what they may mean.
-func (f *Family) nearOnly(all []Judged) safety.Finding {
-	names := make([]say.Text, len(all))
-	for i, j := range all {
-		names[i] = say.Within(j.Decides.Say())
-	}
-	kinds := say.List("{thing}, {next}", names...)
-	return safety.Finding{
-		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason: say.F("\"{name}\" is not known. It is one letter away from {kinds}, which may be another thing altogether. Worst case: keep out. {question}",
-			f.Name, kinds, say.Text(f.Question)),
-		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
-		Source: safety.Ground{Source: "Convention: a slip of the finger is asked about, never guessed",
-			Standing: safety.CommonPractice},
-		Change:  say.F("The answer: {question}", say.Text(f.Question)),
-		Missing: "which one it is",
-	}
-}
-
-func numbered(n int) say.Text {
-	if n == 1 {
-		return "one of them may"
-	}
-	return say.F("{count} of them may", n)
-}
-
 // judge judges one member: a thing as it is known and with what is added, a mix with every
-// piece in it. The worst counts, so that adding never clears.
+// piece in it, and in each way that children may meet it. The worst counts, so that adding never clears.
 func (x Member) judge(g *safety.Group, ask Ask) Judged {
+	j := x.judgeIn(g, ask)
+	if ask.besides == 0 {
+		return j
+	}
+	ask.Use = ask.besides
+	other := x.judgeIn(g, ask)
+	if other.Verdict > j.Verdict {
+		j, other = other, j
+	}
+	j.add(other.objections)
+	j.hands = append(j.hands, other.hands...)
+	return j
+}
+
+// judgeIn judges a member in the one way that is asked about.
+func (x Member) judgeIn(g *safety.Group, ask Ask) Judged {
 	j := Judged{Decides: x}
 	portion, named := ask.Portion.Mass()
 	if !named {
@@ -250,40 +217,83 @@ func (x Member) judge(g *safety.Group, ask Ask) Judged {
 		subject := safety.Prepare(name, f)
 		j.take(g, &subject, use)
 	}
-	if x.Mix != nil {
-		facts := []material.Facts{x.Mix.Facts(portion)}
+	switch {
+	case x.Mix != nil:
 		j.assume(ask, portion)
-		if ask.More != nil {
-			facts[0] = facts[0].Placed(*ask.More)
-			facts = append(facts, facts[0].Joined(*ask.More))
-		}
-		for _, f := range facts {
+		for _, f := range with(x.Mix.Facts(portion), ask.More) {
 			put(x.Name(), f, ask.Use)
 		}
 		for _, it := range x.Mix.Solids() {
 			put(it.Name, it.Facts, inside(ask.Use))
 		}
-	} else if ask.More == nil {
-		f := x.Item.Facts
-		if !eaten(f) && ask.Subject != nil && !ask.inEdible {
-			j.take(g, ask.Subject(*x.Item), ask.Use)
-		} else {
+	case ask.More == nil && !eaten(x.Item.Facts) && ask.Subject != nil && !ask.inEdible:
+		j.take(g, ask.Subject(*x.Item), ask.Use)
+	case ask.More == nil:
+		put(x.Name(), x.Item.Facts, ask.Use)
+	default:
+		for _, f := range added(x.Item.Facts.Placed(*ask.More), *ask.More) {
 			put(x.Name(), f, ask.Use)
 		}
-	} else {
-		known := x.Item.Facts.Placed(*ask.More)
-		put(x.Name(), known.Sized(*ask.More), ask.Use)
-		put(x.Name(), known.Joined(*ask.More), ask.Use)
-		if sized := known.Sized(*ask.More); ask.More.Form != material.FormUnknown && ask.More.Form != sized.Form {
-			joined := known.Joined(*ask.More)
-			joined.Form = sized.Form
-			put(x.Name(), joined, ask.Use)
-		}
+	}
+	for _, f := range x.also {
+		put(x.Name(), f, ask.Use)
 	}
 	for _, it := range ask.Pieces {
 		put(it.Name, it.Facts, inside(ask.Use))
 	}
 	return j
+}
+
+// with are the facts of a mix, and of it with what is added.
+func with(f material.Facts, more *material.Facts) []material.Facts {
+	if more == nil {
+		return []material.Facts{f}
+	}
+	f = f.Placed(*more)
+	return []material.Facts{f, f.Joined(*more)}
+}
+
+// added are the facts of a thing with what is added: in the size that was added, with all of it, and in either form
+// where that is another one.
+func added(known, more material.Facts) []material.Facts {
+	sized, joined := known.Sized(more), known.Joined(more)
+	all := []material.Facts{sized, joined}
+	if more.Form != material.FormUnknown && more.Form != sized.Form {
+		joined.Form = sized.Form
+		all = append(all, joined)
+	}
+	return all
+}
+
+// judgeEach judges a line that names several things: the worst counts, and what each asks for is said.
+func (m Meaning) judgeEach(g *safety.Group, ask Ask) Judged {
+	worst := m.Each[0].Judge(g, ask)
+	for _, one := range m.Each[1:] {
+		j := one.Judge(g, ask)
+		if j.Verdict > worst.Verdict {
+			worst, j = j, worst
+		}
+		worst.add(j.objections)
+		worst.hands = append(worst.hands, j.hands...)
+		worst.Asks = worst.Asks || j.Asks
+		if worst.which == nil && worst.Verdict == safety.MeasureFirst {
+			worst.which = j.which
+		}
+	}
+	return worst
+}
+
+// saidTo returns the ask with the use that the words say, where another way of meeting it than the one asked about may
+// be judged more harshly: both count.
+func (a Ask) saidTo(said phrase.Said) Ask {
+	if said.Use == "" || said.Use == "open" || a.Use != safety.Open {
+		return a
+	}
+	if use, err := safety.ParseUse(said.Use); err == nil && (use == safety.Hidden || use == safety.InDough ||
+		use == safety.Frozen) {
+		a.besides = use
+	}
+	return a
 }
 
 // assume notes a portion that nobody named.

@@ -12,8 +12,10 @@ import (
 	"unicode/utf8"
 
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/recipe"
 	"emblo/core/say"
+	"emblo/core/words"
 )
 
 // MaxLetters is the longest name that is looked up; what is longer is not known.
@@ -23,6 +25,8 @@ const MaxLetters = 120
 type Member struct {
 	Item *material.Item
 	Mix  *recipe.Recipe
+	// also are the facts of the thing as it may be besides: whole, where it is said to be cut.
+	also []material.Facts
 }
 
 // Name returns what it is called.
@@ -54,6 +58,10 @@ type Meaning struct {
 	Members []Member
 	// Family is set when a question tells the members apart.
 	Family *Family
+	// Said is what the words say beside the name: how much, in what state, what a packet claims.
+	Said phrase.Said
+	// Each are the things that one line names together: each counts.
+	Each []Meaning
 	// hazards are the words of a name that nobody knows which call for a fact.
 	hazards []string
 	// Meant is the name that was taken for a slip of the finger; empty when none was.
@@ -70,7 +78,7 @@ func (m Meaning) Known() bool { return len(m.Members) > 0 }
 
 // One returns the only thing that the words mean; none where they are only near to it.
 func (m Meaning) One() (material.Item, bool) {
-	if len(m.Members) == 1 && m.Members[0].Item != nil && !m.asksWhether() {
+	if len(m.Members) == 1 && m.Members[0].Item != nil && len(m.Members[0].also) == 0 && !m.asksWhether() {
 		return *m.Members[0].Item, true
 	}
 	return material.Item{}, false
@@ -79,6 +87,8 @@ func (m Meaning) One() (material.Item, bool) {
 // Name returns what the words mean, in the words of the shelf.
 func (m Meaning) Name() string {
 	switch {
+	case len(m.Each) > 0:
+		return m.Words
 	case m.Family != nil:
 		return m.Family.Name
 	case m.Known():
@@ -116,24 +126,23 @@ func New(shelf *material.Shelf, own []recipe.Recipe) *Namer {
 
 // Resolve says what words mean. Words that answer the question of a family lead to the
 // members of that answer; an answer that the family does not have is no answer.
-func (n *Namer) Resolve(words, answer string) Meaning {
-	m := Meaning{Words: strings.TrimSpace(words)}
+func (n *Namer) Resolve(typed, answer string) Meaning {
+	m := Meaning{Words: strings.TrimSpace(typed)}
 	if utf8.RuneCountInString(m.Words) > MaxLetters {
 		return m
 	}
 	m.take(n, n.own.named(m.Words))
 	m.take(n, n.standard.named(m.Words))
 	if !m.Known() {
+		m.parted(n, answer)
+	} else if first, _, _ := strings.Cut(strings.ToLower(m.Words), " "); first == "some" {
+		m.Said.Amount.Some = true // names are looked up without it
+	}
+	if !m.Known() {
 		m.slipped(n)
 	}
-	if m.Family != nil {
-		if ids, ok := m.Family.answered(answer); ok {
-			m.Family = &Family{Name: m.Family.Name, Question: m.Family.Question, Answers: m.Family.Answers,
-				near: m.Family.near, given: answer}
-			m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool {
-				return !slices.Contains(ids, x.ID())
-			})
-		}
+	if m.Family != nil && len(m.Each) == 0 {
+		m.tell(answer)
 	}
 	if !m.Known() {
 		m.hazards = hazardsOf(m.Words)
@@ -193,14 +202,22 @@ func (m *Meaning) add(n *Namer, id string) {
 	}
 }
 
-// slipped takes what lies one slip of the finger away, when nothing says that the words may
-// mean a hazard instead. All that lie there count.
+// slipped asks about what lies one slip of the finger away from the name in the words, unless all of its words are
+// words of the language: those mean themselves. Beside a word that names a hazard only what names it too is near.
 func (m *Meaning) slipped(n *Namer) {
-	if slices.ContainsFunc(material.Words(m.Words), nearHazard) {
+	core := n.reader().Core(m.Words)
+	if core == "" {
+		core = m.Words
+	}
+	if allReal(core) {
 		return
 	}
+	said := hazardsOf(m.Words)
 	for _, ix := range []*index{n.own, n.standard} {
-		for _, f := range ix.near(m.Words) {
+		for _, f := range ix.near(core) {
+			if !subset(said, material.Words(f.name)) {
+				continue
+			}
 			m.take(n, []meant{f})
 			m.Meant = f.name
 		}
@@ -210,14 +227,29 @@ func (m *Meaning) slipped(n *Namer) {
 	}
 }
 
+// allReal reports whether every word of a name is one of the language, and no known slip of another.
+func allReal(name string) bool {
+	for _, w := range strings.Fields(strings.ToLower(name)) {
+		if w = strings.Trim(w, "'’-.,"); !words.Real(w) && !words.Real(material.Word(w)) {
+			return false
+		}
+	}
+	return true
+}
+
+// subset reports whether all of some words are among others.
+func subset(some, all []string) bool {
+	return !slices.ContainsFunc(some, func(w string) bool { return !slices.Contains(all, w) })
+}
+
 // Nearest returns up to limit things and mixes that words which are not known may be about:
 // those that share a word, or lie one slip away.
-func (n *Namer) Nearest(words string, limit int) []Member {
+func (n *Namer) Nearest(typed string, limit int) []Member {
 	var m Meaning
-	for _, it := range n.shelf.Search(words, limit) {
+	for _, it := range n.shelf.Search(typed, limit) {
 		m.add(n, it.ID)
 	}
-	all := material.Words(words)
+	all := material.Words(typed)
 	for i := len(all) - 1; i >= 0 && len(m.Members) < limit; i-- {
 		for _, it := range n.shelf.Search(all[i], limit-len(m.Members)) {
 			m.add(n, it.ID)

@@ -258,6 +258,10 @@ func amountOf(n float64, word string, s System) (Amount, bool) {
 	return Amount{}, false
 }
 
+// AmountOf returns n of the unit that a word names; ok is false for a word that names none. Cups, spoons and pints are
+// those of the system s.
+func AmountOf(n float64, word string, s System) (a Amount, ok bool) { return amountOf(n, word, s) }
+
 // Cut reads the amount that a line begins with, as people write ingredients, and returns
 // what follows it: "2 tbsp + 1 tsp oil" is 3 1/3 tablespoons and "oil". ok is false when
 // the line does not begin with an amount that Parse reads.

@@ -97,6 +97,8 @@ const desk = "core/age core/aid core/allergen core/asking core/batch core/clock 
 // may lists what the folders of the server, and those of the desk, may import of the project, from the ground up; with
 // /... what lies below as well.
 var may = map[string]string{
+	"core/phrase":               "core/allergen core/material core/unit",
+	"core/naming":               "core/allergen core/material core/memo core/phrase core/recipe core/safety core/say core/unit core/words",
 	"core/recipe":               "core/allergen core/keep core/material core/room core/say core/unit core/words",
 	"core/recipe/sample":        "core/recipe core/material core/unit",
 	"core/recipe/scale":         "core/recipe core/memo core/unit",

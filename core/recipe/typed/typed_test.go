@@ -222,7 +222,7 @@ func TestBadLinesSayWhy(t *testing.T) {
 	long := reader().Read(Written{Name: "x", Kind: "dough", Lines: strings.Repeat("1 g moondust\n", 1500), Steps: "s"})
 	assert.Len(t, long.Lines, maxRead)
 	assert.Contains(t, long.Faults[0].Sentence, "at most 40")
-	unknown := reader().Read(Written{Name: "x", Kind: "dough", Lines: "2 cups fine sea salt", Steps: "s"})
+	unknown := reader().Read(Written{Name: "x", Kind: "dough", Lines: "2 cups smoked sea salt", Steps: "s"})
 	assert.NotEmpty(t, unknown.Lines[0].Like, "something like it is offered")
 }
 

@@ -1,0 +1,117 @@
+package naming
+
+import (
+	"slices"
+	"strings"
+
+	"emblo/core/material"
+	"emblo/core/phrase"
+	"emblo/core/unit"
+)
+
+// Knows reports whether words, joined as they are looked up, name something: a thing, a mix or a family.
+func (n *Namer) Knows(joined string) bool {
+	return len(n.own.byJoined[joined]) > 0 || len(n.standard.byJoined[joined]) > 0
+}
+
+func (n *Namer) reader() phrase.Reader { return phrase.Reader{Names: n, System: unit.Metric} }
+
+// parted finds what words mean that are no name as a whole: a name with an amount, a container, a state or a claim
+// beside it, several names in one line, or a sentence about some.
+func (m *Meaning) parted(n *Namer, answer string) {
+	rd := n.reader()
+	if r, ok := rd.Read(m.Words); ok {
+		m.read(n, r)
+		return
+	}
+	if phrase.Sentence(m.Words) {
+		m.asked(n)
+		return
+	}
+	all, or := rd.Several(m.Words)
+	for _, r := range all {
+		one := Meaning{Words: r.Text}
+		one.read(n, r)
+		if one.Family != nil && !or {
+			one.tell(answer)
+		}
+		m.Each = append(m.Each, one)
+		for _, x := range one.Members {
+			if !slices.ContainsFunc(m.Members, func(y Member) bool { return y.ID() == x.ID() }) {
+				m.Members = append(m.Members, x)
+			}
+		}
+		if m.Family == nil && one.Family != nil && one.Family.given == "" {
+			m.Family = one.Family
+		}
+	}
+	if or && len(m.Members) > 0 {
+		m.Each, m.Family = nil, whichOf(m.Members)
+		m.Family.Name = m.Words
+	}
+}
+
+// read takes what a phrase says.
+func (m *Meaning) read(n *Namer, r phrase.Reading) {
+	m.take(n, n.own.named(r.Noun))
+	m.take(n, n.standard.named(r.Noun))
+	m.Said = r.Said
+	if m.Family != nil {
+		m.stated()
+	}
+	m.Members = free(m.Members, m.Said)
+	for i, x := range m.Members {
+		m.Members[i] = x.inState(m.Said)
+	}
+}
+
+// stated takes the answer that a state gives to the question of a family: boiled beans are those that are cooked.
+func (m *Meaning) stated() {
+	for _, st := range m.Said.States {
+		for _, word := range answers[st] {
+			var of []Option
+			for _, a := range m.Family.Answers {
+				if slices.Contains(material.Words(a.Words), word) {
+					of = append(of, a)
+				}
+			}
+			if len(of) != 1 {
+				continue
+			}
+			m.tell(of[0].Words)
+			return
+		}
+	}
+}
+
+// answers are the words by which answers to the questions of families say a state.
+var answers = map[phrase.State][]string{phrase.Cooked: {"cooked", "boiled"}, phrase.Frozen: {"frozen"},
+	phrase.Dry: {"dry", "raw"}, phrase.Dried: {"dry"}, phrase.HomeMade: {"home"}}
+
+// tell leaves the members of one answer.
+func (m *Meaning) tell(answer string) {
+	ids, ok := m.Family.answered(answer)
+	if !ok {
+		return
+	}
+	m.Family = m.Family.told(answer)
+	m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool { return !slices.Contains(ids, x.ID()) })
+}
+
+// told is the family with an answer to its question.
+func (f *Family) told(answer string) *Family {
+	return &Family{Name: f.Name, Question: f.Question, Answers: f.Answers, near: f.near, given: answer}
+}
+
+// asked asks which of the things is meant that a question or a sentence names.
+func (m *Meaning) asked(n *Namer) {
+	_, about, _ := strings.Cut(strings.ToLower(m.Words), " ") // "can" asks, and holds no beans
+	found, _ := thingsIn(about + " ")
+	for _, it := range found {
+		m.add(n, it.ID)
+	}
+	if m.Known() {
+		m.Family = nearTo(m.Words, m.Members)
+		m.Family.sentence = true
+	}
+}

@@ -1,0 +1,186 @@
+package naming
+
+import (
+	"encoding/csv"
+	"fmt"
+	"os"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"emblo/core/material"
+	"emblo/core/safety"
+)
+
+// meansOf writes what words mean as the table of phrases does: the ids of what they can mean, of several things in one
+// line with + between them, of what is asked about with a question mark before them.
+func meansOf(m Meaning) string {
+	if len(m.Each) > 0 {
+		all := make([]string, len(m.Each))
+		for i, one := range m.Each {
+			all[i] = meansOf(one)
+		}
+		return strings.Join(all, "+")
+	}
+	ids := make([]string, len(m.Members))
+	for i, x := range m.Members {
+		ids[i] = x.ID()
+	}
+	slices.Sort(ids)
+	if m.asksWhether() {
+		return "?" + strings.Join(ids, ",")
+	}
+	return strings.Join(ids, ",")
+}
+
+// meansWanted resolves what the table says by its plain names.
+func meansWanted(text string) string {
+	if text == "" {
+		return ""
+	}
+	if rest, asks := strings.CutPrefix(text, "?"); asks {
+		return "?" + meansWanted(rest)
+	}
+	var all []string
+	for _, one := range strings.Split(text, "+") {
+		var ids []string
+		for _, name := range strings.Split(one, " or ") {
+			for _, x := range standard.Resolve(name, "").Members {
+				ids = append(ids, x.ID())
+			}
+		}
+		slices.Sort(ids)
+		all = append(all, strings.Join(ids, ","))
+	}
+	return strings.Join(all, "+")
+}
+
+// saysOf writes what a phrase says beside the name.
+func saysOf(m Meaning) string {
+	s := m.Said
+	var all []string
+	if n, counted := s.Amount.Count.Get(); counted {
+		all = append(all, fmt.Sprintf("%g", n))
+	}
+	if s.Amount.In != "" {
+		all = append(all, s.Amount.In)
+	}
+	if g, ok := s.Amount.Each.Mass(); ok {
+		all = append(all, fmt.Sprintf("%.0f g", g.Grams()))
+	}
+	if v, ok := s.Amount.Each.Volume(); ok {
+		all = append(all, strings.TrimSuffix(fmt.Sprintf("%.1f", v.Millilitres()), ".0")+" ml")
+	}
+	if s.Amount.Some {
+		all = append(all, "some")
+	}
+	for _, st := range s.States {
+		all = append(all, string(st))
+	}
+	for _, c := range s.Claims {
+		if c.Safe {
+			all = append(all, "safe")
+		} else {
+			all = append(all, "free")
+		}
+	}
+	if mm, sized := s.Length.Get(); sized {
+		all = append(all, fmt.Sprintf("%g mm", mm.Millimetres()))
+	}
+	if s.Use != "" {
+		all = append(all, "use "+s.Use)
+	}
+	return strings.Join(all, " ")
+}
+
+// Phrases as people type them, each with the names that mean the same and what it says besides. All of them were
+// written down and judged before they were first read.
+func TestPhrases(t *testing.T) {
+	f, err := os.Open("testdata/phrases-own.csv")
+	require.NoError(t, err)
+	defer f.Close()
+	rows, err := csv.NewReader(f).ReadAll()
+	require.NoError(t, err)
+	for _, row := range rows[1:] {
+		m := standard.Resolve(row[0], "")
+		assert.Equal(t, meansWanted(row[1]), meansOf(m), row[0])
+		assert.Equal(t, row[2], saysOf(m), row[0])
+	}
+}
+
+// The laws of reading, over names of the shelf, the book and the families: it never panics; a container or an amount
+// never changes what a thing is; and a word that names a hazard never clears what it stands beside, nor makes it milder
+// where it says how that is.
+func TestLawsOfPhrases(t *testing.T) {
+	names := everyName()
+	hazard := slices.DeleteFunc(Vocabulary(), func(w string) bool {
+		// A container; socks are worn; a state that peas are sold in; tie-dyed.
+		return w == "bag" || w == "old" || w == "split" || w == "tie"
+	})
+	little, big := toddlers(t), preschool(t)
+	rapid.Check(t, func(t *rapid.T) {
+		name := rapid.SampledFrom(names).Draw(t, "name")
+		plain := meansOf(standard.Resolve(name, ""))
+		for _, around := range []string{"a bag of %s", "2 packets of %s", "three tubs of %s", "500 g %s", "%s (2 cups)",
+			"%s, 400 g", "a handful of %s", "some %s", "jar of %s", "%s for scooping"} {
+			text := fmt.Sprintf(around, name)
+			m := standard.Resolve(text, "")
+			if len(m.Each) == 0 && m.Said.Amount.Said() {
+				assert.Equal(t, plain, meansOf(m), text)
+			}
+		}
+		word := rapid.SampledFrom(hazard).Draw(t, "hazard")
+		text := word + " " + name
+		m := standard.Resolve(text, "")
+		if whole := standard.standard.named(text); len(whole) > 0 {
+			return
+		}
+		for _, g := range []*safety.Group{little, big} {
+			j := m.Judge(g, Ask{Use: safety.Open})
+			if len(m.Said.States) > 0 { // it was read for what it is: broken, painted, rusty
+				alone := standard.Resolve(name, "").Judge(g, Ask{Use: safety.Open})
+				assert.GreaterOrEqual(t, j.Verdict, alone.Verdict, "%s: milder than %s", text, name)
+				continue
+			}
+			assert.False(t, j.Verdict.Ready(), "%s goes in (%s)", text, meansOf(m))
+		}
+	})
+}
+
+func TestReadingNeverPanics(t *testing.T) {
+	words := append(everyName(), "2", "1/2", "½", "cups", "of", "and", "free", "no", "(", ")", ",", "/", "a", "bag", "cut",
+		"to", "mm", "x", "nut", "without", "%", "0", "1.000", "-", "or", "with", "in", "?", "heaped", "tin", "é", "\u202e")
+	rapid.Check(t, func(t *rapid.T) {
+		text := strings.Join(rapid.SliceOfN(rapid.SampledFrom(words), 0, 14).Draw(t, "words"), " ")
+		standard.Resolve(text, "Yes").Judge(readers, Ask{Use: safety.Open})
+		standard.Resolve(rapid.String().Draw(t, "text"), "")
+	})
+}
+
+var readers = preschool(&testing.T{})
+
+func everyName() (names []string) {
+	for _, it := range material.Standard().Items() {
+		names = append(names, append([]string{it.Name}, it.Also...)...)
+	}
+	for _, f := range Families() {
+		names = append(names, f.words...)
+	}
+	return names
+}
+
+// BenchmarkReadingALine reads the phrases of the table, one after the other.
+func BenchmarkReadingALine(b *testing.B) {
+	f, err := os.Open("testdata/phrases-own.csv")
+	require.NoError(b, err)
+	defer f.Close()
+	rows, err := csv.NewReader(f).ReadAll()
+	require.NoError(b, err)
+	for i := 0; b.Loop(); i++ {
+		standard.Resolve(rows[1+i%(len(rows)-1)][0], "")
+	}
+}

@@ -1,0 +1,194 @@
+package naming
+
+import (
+	"emblo/core/allergen"
+	"emblo/core/gauge"
+	"emblo/core/material"
+	"emblo/core/phrase"
+	"emblo/core/unit"
+)
+
+// inState returns a member as a phrase says that it is: what has been done to it, and what its packet claims. Where
+// that may make it worse and may not, both count.
+func (x Member) inState(said phrase.Said) Member {
+	if said.Plain() || x.Item == nil {
+		return x
+	}
+	it := *x.Item
+	f := it.Facts
+	if mm, sized := said.Length.Get(); sized && f.Form.GaugeJudges() {
+		f.Smallest, f.Largest = lengthened(f.Smallest, mm.Millimetres()), lengthened(f.Largest, mm.Millimetres())
+	}
+	for _, st := range said.States {
+		f = changed(f, st)
+	}
+	for _, c := range said.Claims {
+		f = claimed(f, c)
+	}
+	it.Facts = f
+	x.Item = &it
+	if said.Has(phrase.Ground) && f.Form.GaugeJudges() { // how finely nobody said
+		powder := f
+		powder.Form = material.Powder
+		x.also = append(x.also, powder)
+	}
+	return x
+}
+
+// lengthened returns a solid of another length, by what it is called: a ball is as large as that, and what is cut from
+// a straw is as wide as the straw. How wide the rest is that is shorter than its kind, nobody said.
+func lengthened(s gauge.Solid, mm float64) gauge.Solid {
+	if !s.Known() {
+		return s
+	}
+	sizes := s.Sizes()
+	at := 0
+	for i := range sizes {
+		if sizes[i] > sizes[at] {
+			at = i
+		}
+	}
+	if mm < sizes[at] && len(sizes) > 2 {
+		return gauge.Solid{}
+	}
+	sizes[at] = mm
+	longer, err := gauge.New(s.Kind(), sizes...)
+	if _, _, long := longer.Extents(); err != nil || long > mm {
+		return gauge.Solid{}
+	}
+	return longer
+}
+
+// smallestPiece is the least that something in pieces comes to before it is grain or powder, in mm (the bound of Form).
+const smallestPiece = 3.0
+
+// cutUp returns the sizes of a thing that is cut, crushed or small of its kind: any up to its own.
+func cutUp(f material.Facts) material.Facts {
+	if !f.Form.GaugeJudges() {
+		return f
+	}
+	least, err := gauge.New(gauge.Box, smallestPiece, smallestPiece, smallestPiece)
+	if err != nil || !f.Largest.Known() {
+		return f
+	}
+	if _, _, long := f.Smallest.Extents(); long > smallestPiece {
+		f.Smallest = least
+	}
+	return f
+}
+
+// softened are traits that cooking may take away: whether it has, only a finger tells.
+var softened = material.FeaturesOf(material.Hard, material.ChokeFood, material.Lectin)
+
+// dryFlesh are traits that drying may give to fruit and vegetables.
+var dryFlesh = material.FeaturesOf(material.Hard, material.Sticky, material.ChokeFood)
+
+// changed returns the facts of a thing in a state. It stays whole: one case a state.
+func changed(f material.Facts, st phrase.State) material.Facts {
+	food := f.Traits.Has(material.Food)
+	open := func(features material.Features) { f.Open = f.Open.Union(features.Minus(f.Features())) }
+	switch st {
+	case phrase.Dried:
+		if food && (f.Traits.Has(material.CutStands) || f.Form == material.SoftFood) {
+			open(dryFlesh)
+		}
+	case phrase.Hot:
+		if !f.Hot.There() {
+			f.Hot = material.NotRead()
+		}
+	case phrase.Cooked:
+		if food {
+			taken := f.Traits.Meet(softened.Traits)
+			f.Traits = f.Traits.Minus(taken)
+			open(material.Features{Traits: taken})
+		}
+	case phrase.Frozen:
+		f.Traits = f.Traits.With(material.Hard, material.Ice)
+		if f.Form == material.Liquid || f.Form == material.SoftFood || f.Form == material.Dough {
+			f.Form, f.Smallest, f.Largest = material.Piece, gauge.Solid{}, gauge.Solid{}
+		}
+	case phrase.Dyed:
+		f.Traits = f.Traits.With(material.Stains)
+	case phrase.Painted:
+		open(material.FeaturesOf(material.UnknownFinish))
+	case phrase.Glittery:
+		f.Traits = f.Traits.With(material.Glitter)
+	case phrase.Smaller, phrase.Ground, phrase.Mashed, phrase.Halved, phrase.Small:
+		f = cutUp(f)
+	case phrase.Damaged:
+		if f = cutUp(f); !food { // broken biscuits are pieces of them
+			f.Traits = f.Traits.With(material.Damaged)
+		}
+	case phrase.Used:
+		if !food && f.Form.GaugeJudges() {
+			open(material.FeaturesOf(material.UnknownFinish, material.Outdoors))
+		}
+	case phrase.Outdoors:
+		f.Traits = f.Traits.With(material.Outdoors)
+	case phrase.Rusty:
+		f.Traits = f.Traits.With(material.Rusty)
+	case phrase.Off:
+		f.Expired = true
+	case phrase.Blunted:
+		f.Traits = f.Traits.Without(material.Sharp)
+	case phrase.Long:
+		if f.Form == material.Strand || f.Cord.There() {
+			f.Cord = material.NotRead()
+		}
+	case phrase.HomeMade:
+		f.ContentsKnown = f.ContentsKnown && f.Traits.Has(material.Single)
+	}
+	f.Open = f.Open.Minus(f.Features())
+	return f
+}
+
+// insteadOf is what most packets hold in place of what they leave out (common practice): a loaf without wheat is held
+// together with egg, a drink without milk is of soya, oats or nuts.
+var insteadOf = []struct{ of, hold allergen.Set }{
+	{allergen.SetOf(allergen.Milk), allergen.SetOf(allergen.Soya, allergen.TreeNuts, allergen.Gluten)},
+	{allergen.SetOf(allergen.Wheat, allergen.Gluten), allergen.SetOf(allergen.Egg, allergen.Milk, allergen.Soya)},
+	{allergen.SetOf(allergen.Egg), allergen.SetOf(allergen.Soya, allergen.Milk)},
+}
+
+// claimed returns the facts of a thing of which a packet claims something that nobody has read yet: what it is said to
+// be free of may be in it, and what stands in for that, too.
+func claimed(f material.Facts, c phrase.Claim) material.Facts {
+	if c.Safe {
+		f.ContentsKnown = f.ContentsKnown && f.Traits.Has(material.Food)
+	}
+	left := c.Free & (f.Allergens | f.UsuallyContains)
+	if left == 0 {
+		return f
+	}
+	f.UsuallyContains |= left
+	f.Allergens &^= left
+	f.MayContain |= left
+	for _, x := range insteadOf {
+		if left&x.of != 0 {
+			f.UsuallyContains |= x.hold &^ f.Allergens
+		}
+	}
+	return f
+}
+
+// free returns the members that a claim leaves: of mixes those that hold none of what they are said to be free of.
+// Where it leaves none, all stay.
+func free(members []Member, said phrase.Said) []Member {
+	var of allergen.Set
+	for _, c := range said.Claims {
+		of |= c.Free
+	}
+	if of == 0 {
+		return members
+	}
+	var left []Member
+	for _, x := range members {
+		if x.Mix != nil && (x.Mix.Facts(unit.Grams(1)).Allergens|x.Mix.Facts(unit.Grams(1)).UsuallyContains)&of == 0 {
+			left = append(left, x)
+		}
+	}
+	if len(left) == 0 {
+		return members
+	}
+	return left
+}

@@ -1,0 +1,73 @@
+package naming
+
+import (
+	"emblo/core/safety"
+	"emblo/core/say"
+)
+
+// finding says why a family waits: what of it is judged how, and what tells it apart.
+func (f *Family) finding(all []Judged) safety.Finding {
+	in, out := 0, 0
+	var worst say.Text
+	for _, j := range all {
+		if j.Verdict.Ready() {
+			in++
+		} else {
+			out++
+			worst = j.Decides.Say()
+		}
+	}
+	what := say.F("{some} go in and others do not, such as {worst}", numbered(in), say.Within(worst))
+	if in == 0 {
+		what = "none is cleared, and they are kept out for different reasons"
+	}
+	return safety.Finding{
+		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
+		Reason: say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name,
+			len(all), what, say.Text(f.Question)),
+		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared",
+			Value: say.Number(in)}},
+		Source: safety.Ground{Source: "Convention: a plain word never means its safest kind",
+			Standing: safety.CommonPractice},
+		Change:  say.F("The answer: {question}", say.Text(f.Question)),
+		Missing: "which one it is",
+	}
+}
+
+// nearOnly says why words wait that are only near to what they may mean.
+func (f *Family) nearOnly(all []Judged) safety.Finding {
+	names := make([]say.Text, len(all))
+	for i, j := range all {
+		names[i] = say.Within(j.Decides.Say())
+	}
+	kinds := say.List("{thing}, {next}", names...)
+	if f.sentence {
+		return safety.Finding{
+			Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
+			Reason: say.F("\"{name}\" is a sentence, and names {kinds}. Worst case: keep out. {question}", f.Name, kinds,
+				say.Text(f.Question)),
+			Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
+			Source: safety.Ground{Source: "Convention: a sentence is asked about, never guessed",
+				Standing: safety.CommonPractice},
+			Change:  say.F("The answer: {question}", say.Text(f.Question)),
+			Missing: "which one it is",
+		}
+	}
+	return safety.Finding{
+		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
+		Reason: say.F("\"{name}\" is not known. It is one letter away from {kinds}, which may be another thing altogether. Worst case: keep out. {question}",
+			f.Name, kinds, say.Text(f.Question)),
+		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
+		Source: safety.Ground{Source: "Convention: a slip of the finger is asked about, never guessed",
+			Standing: safety.CommonPractice},
+		Change:  say.F("The answer: {question}", say.Text(f.Question)),
+		Missing: "which one it is",
+	}
+}
+
+func numbered(n int) say.Text {
+	if n == 1 {
+		return "one of them may"
+	}
+	return say.F("{count} of them may", n)
+}
