@@ -41,6 +41,7 @@ type Row struct {
 	Usual   bool     // with a hand, for no more than the routine
 	Why     say.Text // one sentence; empty when nothing objects and nothing was taken for granted
 	Swap    string   // the first swap that passes, if any
+	Taken   string   // what the name was taken for, where that is called otherwise
 }
 
 // Report is the answer for a list.
@@ -80,8 +81,8 @@ func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swap
 	if err != nil {
 		return Report{}, err
 	}
-	if plainLines(records) {
-		records = append([]record{{cells: []string{"name"}}}, records...)
+	if lines, plain := plainLines(list, records); plain {
+		records = append([]record{{cells: []string{"name"}}}, lines...)
 	}
 	header := records[0].cells
 	at, err := columnsOf(records[0], known)
@@ -122,6 +123,7 @@ type answered struct {
 	swap    string
 	family  *naming.Family
 	asks    bool
+	taken   string
 }
 
 func (c *checker) row(rec record, header []string, at map[string]int) Row {
@@ -216,7 +218,7 @@ func (c *checker) note(row Row, a answered) Row {
 }
 
 func (r Row) with(a answered) Row {
-	r.Verdict, r.Usual, r.Rules, r.Why, r.Swap = a.verdict, a.usual, a.rules, a.why, a.swap
+	r.Verdict, r.Usual, r.Rules, r.Why, r.Swap, r.Taken = a.verdict, a.usual, a.rules, a.why, a.swap, a.taken
 	return r
 }
 
@@ -224,7 +226,8 @@ func (r Row) with(a answered) Row {
 // does not say in what. A question about the sizes keeps what they may clear from clearing.
 func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes say.Text) answered {
 	j := m.Judge(c.group, ask.Somewhere())
-	a := answered{verdict: j.Verdict, usual: j.Usual(), rules: j.Rules(), family: m.Family, asks: j.Asks}
+	a := answered{verdict: j.Verdict, usual: j.Usual(), rules: j.Rules(), family: m.Family, asks: j.Asks,
+		taken: m.Taken()}
 	if f, ok := j.First(); ok {
 		a.why = f.Reason
 	} else if g := j.Portion.Grams(); g > 0 {
@@ -333,7 +336,7 @@ func stepUp(v float64, steps ...float64) float64 {
 	return v
 }
 
-// CSV writes the report: the columns of the list, then verdict, rules, why and swap, in
+// CSV writes the report: the columns of the list, then verdict, rules, why, swap and taken_for, in
 // RFC 4180 with a line feed after each row. A cell that a spreadsheet would take for a
 // formula gets an apostrophe in front.
 func (r Report) CSV() []byte {
@@ -346,9 +349,9 @@ func (r Report) CSV() []byte {
 		}
 		_ = w.Write(line) // a bytes.Buffer cannot fail
 	}
-	write(r.Header, "verdict", "rules", "why", "swap")
+	write(r.Header, "verdict", "rules", "why", "swap", "taken_for")
 	for _, row := range r.Rows {
-		write(row.Cells, row.Verdict.String(), strings.Join(row.Rules, ";"), row.Why.String(), row.Swap)
+		write(row.Cells, row.Verdict.String(), strings.Join(row.Rules, ";"), row.Why.String(), row.Swap, row.Taken)
 	}
 	w.Flush()
 	return out.Bytes()

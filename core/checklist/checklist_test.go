@@ -71,7 +71,7 @@ func TestMixedListForEachDemoRoom(t *testing.T) {
 		back, err := csv.NewReader(bytes.NewReader(r.CSV())).ReadAll()
 		require.NoError(t, err)
 		require.Len(t, back, len(r.Rows)+1)
-		assert.Equal(t, []string{"verdict", "rules", "why", "swap"}, back[0][len(r.Header):])
+		assert.Equal(t, []string{"verdict", "rules", "why", "swap", "taken_for"}, back[0][len(r.Header):])
 		assert.Equal(t, r.Rows[0].Cells, back[1][:len(r.Header)])
 	}
 }

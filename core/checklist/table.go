@@ -10,6 +10,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"emblo/core/recipe"
 	"emblo/core/words"
 )
 
@@ -68,21 +69,43 @@ func read(list []byte) ([]record, error) {
 	return records, nil
 }
 
-// plainLines reports whether a list is plain lines of names, without a first row that names
-// the column: every row is one cell, and the first is no word for a column.
-func plainLines(records []record) bool {
-	for _, r := range records {
-		if len(r.cells) != 1 {
-			return false
+// plainLines returns the rows of a list that is plain lines of names, without a first row that names the columns: no
+// cell of the first row is a word for a column. A line is a name with all its commas, "rice, 2 cups", without what
+// stands before it, a dash or a number.
+func plainLines(list []byte, records []record) (lines []record, plain bool) {
+	if records[0].fault != "" {
+		return nil, false
+	}
+	for _, cell := range records[0].cells {
+		first := strings.ToLower(strings.TrimSpace(cell))
+		if alsoKnown[first] != "" || strings.ContainsAny(first, ";\t") {
+			return nil, false
+		}
+		for _, word := range append([]string{"item", "thing", "title", "product", "description"}, known...) {
+			if words.Near(first, word) {
+				return nil, false
+			}
 		}
 	}
-	first := strings.ToLower(strings.TrimSpace(records[0].cells[0]))
-	for _, word := range append([]string{"item", "thing", "title", "product", "description"}, known...) {
-		if words.Near(first, word) {
-			return false
+	several := slices.ContainsFunc(records, func(r record) bool { return len(r.cells) > 1 })
+	if several && slices.ContainsFunc(records, func(r record) bool { return slices.Contains(r.cells[1:], "") }) {
+		return nil, false // a table whose first row names columns of its own
+	}
+	if !several {
+		lines = records
+	} else {
+		for _, line := range strings.Split(string(bytes.TrimPrefix(list, []byte("\ufeff"))), "\n") {
+			if line = strings.TrimSpace(line); line != "" {
+				lines = append(lines, record{cells: []string{line}})
+			}
 		}
 	}
-	return records[0].fault == "" && alsoKnown[first] == "" && !strings.ContainsAny(first, ";\t")
+	for i, r := range lines {
+		if r.fault == "" {
+			lines[i].cells = []string{recipe.Unbulleted(r.cells[0])}
+		}
+	}
+	return lines, true
 }
 
 // alsoKnown are other words for columns that people use; a size under one of them must not

@@ -136,7 +136,11 @@ func besideTheShelf(it material.Item) material.Item {
 // Described returns what is known of a thing that is described by hand, with what the shelf
 // says of its name.
 func (s *Shelf) Described(name string, f material.Facts) material.Facts {
-	if known, ok := s.Names.Ingredient(name); ok {
+	known, ok := s.Names.Ingredient(name)
+	switch {
+	case ok && f == material.Facts{}: // its name is all that is said of it
+		return known.Facts
+	case ok:
 		return f.Beside(known.Facts)
 	}
 	return naming.AsCalled(name, f)

@@ -97,6 +97,24 @@ func (m Meaning) Name() string {
 	return m.Words
 }
 
+// Taken returns what the words were taken for, where that is called otherwise than they are: "" for words that are a
+// name themselves, and for those that nobody knows or that are asked about.
+func (m Meaning) Taken() string {
+	switch {
+	case !m.Known() || m.asksWhether():
+		return ""
+	case len(m.Each) > 0:
+		names := make([]string, len(m.Each))
+		for i, one := range m.Each {
+			names[i] = one.Name()
+		}
+		return strings.Join(names, " + ")
+	case material.JoinedKey(m.Name()) == material.JoinedKey(m.Words):
+		return ""
+	}
+	return m.Name()
+}
+
 // Namer resolves words over a shelf and the mixes that can be made. It is immutable and safe
 // for concurrent use.
 type Namer struct {

@@ -203,6 +203,7 @@ type ListRow struct {
 	Rules []string `json:"rules"`
 	Why   string   `json:"why"`
 	Swap  string   `json:"swap"`
+	Taken string   `json:"taken,omitzero"` // what the name was taken for, where that is called otherwise
 }
 
 // ListReport is the answer for a list.

@@ -365,7 +365,7 @@ func (d LookUp) List(in written.ListInput, today age.Date) (written.ListReport, 
 	}
 	for i, row := range report.Rows {
 		out.Rows[i] = written.ListRow{Name: row.Name, Judged: pen.Usual(row.Verdict, row.Usual),
-			Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap}
+			Rules: row.Rules, Why: d.Pen.Text(row.Why), Swap: row.Swap, Taken: row.Taken}
 	}
 	return out, nil
 }
