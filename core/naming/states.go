@@ -5,6 +5,7 @@ import (
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/phrase"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -191,4 +192,61 @@ func free(members []Member, said phrase.Said) []Member {
 		return members
 	}
 	return left
+}
+
+// stateWords are the states as they are told.
+var stateWords = map[phrase.State]say.Text{phrase.Clean: "clean", phrase.Cold: "cold", phrase.Dry: "dry",
+	phrase.Dried: "dried", phrase.Hot: "warm or hot", phrase.Cooked: "cooked", phrase.Baked: "baked or roasted",
+	phrase.Wet: "wet", phrase.Frozen: "frozen", phrase.Thawed: "thawed", phrase.Dyed: "coloured",
+	phrase.Painted: "painted or varnished", phrase.Glittery: "with glitter", phrase.Smaller: "in smaller pieces",
+	phrase.Ground: "ground", phrase.Mashed: "mashed", phrase.Halved: "halved or quartered", phrase.Damaged: "broken",
+	phrase.Used: "used before", phrase.Rusty: "rusty", phrase.Off: "gone off", phrase.Stale: "stale",
+	phrase.Blunted: "points off", phrase.Closed: "closed", phrase.Empty: "empty", phrase.Small: "smaller than usual",
+	phrase.Long: "longer than usual", phrase.Outdoors: "found outside", phrase.HomeMade: "home-made"}
+
+// SaidOf tells what the words say of the thing beside its name: its states, its size, and what its packet claims.
+func (m Meaning) SaidOf() []say.Text {
+	var all []say.Text
+	for _, st := range m.Said.States {
+		all = append(all, stateWords[st])
+	}
+	if mm, sized := m.Said.Length.Get(); sized {
+		all = append(all, say.F("{length} long or across", say.Figure(mm.Millimetres())+" mm"))
+	}
+	for _, c := range m.Said.Claims {
+		if c.Free != 0 {
+			all = append(all, say.F("packet to read: free of {allergens}", c.Free.Say()))
+		} else {
+			all = append(all, say.F("packet to read: {claim}", say.Typed(c.Text)))
+		}
+	}
+	return all
+}
+
+// SayAmount tells how much a phrase says there is.
+func SayAmount(a phrase.Amount) say.Text {
+	each := say.Text("")
+	if m, ok := a.Each.Mass(); ok {
+		each = say.F("{grams} g", say.Figure(m.Grams()))
+	} else if v, ok := a.Each.Volume(); ok {
+		each = say.F("{millilitres} mL", say.Figure(v.Millilitres()))
+	}
+	n, counted := a.Count.Get()
+	switch {
+	case a.In != "" && counted && each != "":
+		return say.F("{count} × {container} of {amount}", say.Figure(n), say.Typed(a.In), each)
+	case a.In != "" && counted:
+		return say.F("{count} × {container}", say.Figure(n), say.Typed(a.In))
+	case a.In != "" && a.Some:
+		return say.F("some: {container}", say.Typed(a.In))
+	case a.In != "":
+		return say.F("a {container} of it", say.Typed(a.In))
+	case each != "" && counted:
+		return say.F("{count} × {amount}", say.Figure(n), each)
+	case each != "":
+		return each
+	case counted:
+		return say.F("{count} of them", say.Figure(n))
+	}
+	return "some"
 }

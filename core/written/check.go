@@ -22,6 +22,7 @@ type CheckAnswer struct {
 	RecipeID string         `json:"recipe_id,omitzero"`
 	Found    bool           `json:"found"`
 	Meant    string         `json:"meant,omitzero"`    // the name taken for a slip of the finger
+	Said     []string       `json:"said,omitzero"`     // what the words say of it: its states, what its packet claims
 	Question *Question      `json:"question,omitzero"` // of words that mean several things
 	Nearest  []ShelfItem    `json:"nearest,omitzero"`  // of words that mean nothing; what an answer leaves of a family
 	Asking   *Asking        `json:"asking,omitzero"`   // of words that mean nothing, or what is described by answers

@@ -937,6 +937,21 @@ type Welcome struct {
 	Version    string  `json:"version"`
 }
 
+// WordsAmount defines model for WordsAmount.
+type WordsAmount = written.WordsAmount
+
+// WordsAnswer defines model for WordsAnswer.
+type WordsAnswer = written.WordsAnswer
+
+// WordsInput defines model for WordsInput.
+type WordsInput = written.WordsInput
+
+// WordsLine defines model for WordsLine.
+type WordsLine = written.WordsLine
+
+// WordsThing A thing that a line names. What only its name can tell stays words: a thing of several kinds, one in a state, one that nobody knows.
+type WordsThing = written.WordsThing
+
 // Id defines model for Id.
 type Id = string
 
@@ -1141,3 +1156,6 @@ type ReckonSumJSONRequestBody = Sum
 
 // FindSwapsJSONRequestBody defines body for FindSwaps for application/json ContentType.
 type FindSwapsJSONRequestBody = SwapsInput
+
+// ReadWordsJSONRequestBody defines body for ReadWords for application/json ContentType.
+type ReadWordsJSONRequestBody = WordsInput

@@ -100,6 +100,7 @@ var Operations = []Operation{
 	{ID: "putTick", Method: "PUT", Path: "/api/shopping/ticks/:id", May: []string{"lead", "educator", "helper"}, Open: false, Stores: true, Once: true, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "TickInput", MaxBody: 262144},
 	{ID: "readClass", Method: "POST", Path: "/api/rooms/class", May: []string{"lead", "educator"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "ClassInput", MaxBody: 262144},
 	{ID: "readRecipe", Method: "POST", Path: "/api/recipes/read", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "DraftInput", MaxBody: 262144},
+	{ID: "readWords", Method: "POST", Path: "/api/words", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "WordsInput", MaxBody: 262144},
 	{ID: "receiveTicks", Method: "POST", Path: "/api/shopping/receive", May: []string{"lead", "educator", "helper"}, Open: false, Stores: true, Once: true, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "ReceiveInput", MaxBody: 262144},
 	{ID: "reckonSum", Method: "POST", Path: "/api/sums", May: []string{"lead", "educator", "helper"}, Open: false, Stores: false, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "application/json", Schema: "Sum", MaxBody: 262144},
 	{ID: "restoreItem", Method: "POST", Path: "/api/shelf/items/:id/restore", May: []string{"lead", "educator"}, Open: false, Stores: true, Once: false, Over: false, Query: []string(nil), Required: []string(nil), Body: "", Schema: "", MaxBody: 0},
@@ -151,4 +152,5 @@ var Bodies = map[string]reflect.Type{
 	"Sum":             reflect.TypeFor[Sum](),
 	"SwapsInput":      reflect.TypeFor[SwapsInput](),
 	"TickInput":       reflect.TypeFor[TickInput](),
+	"WordsInput":      reflect.TypeFor[WordsInput](),
 }

@@ -103,6 +103,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 			written.MovedInput{Until: "2026-01-01"}}, "seeSetup": {setup.ID, written.SeenInput{Token: "x"}},
 		"putPrint": {uuid.NewString(), written.PrintInput{SetupID: setup.ID, Version: 1}}, "deletePrint": {sheet, nil},
 		"putDay":      {room.ID, written.DayInput{DayBody: written.DayBody{Adults: 2, Visitors: []written.Child{}}}},
+		"readWords":   {"", written.WordsInput{Text: "2 bags of rice"}},
 		"checkThing":  {"", written.CheckInput{ItemID: thing, Use: "open"}},
 		"checkList":   {"", written.ListInput{RoomID: room.ID, CSV: "name\n"}},
 		"listRecipes": {"?room_id=" + room.ID, nil}, "getRecipe": {mix, nil}, "putRecipe": {mix, mixText},

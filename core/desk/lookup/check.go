@@ -133,12 +133,13 @@ const nearest = 3
 // writeMeaning puts what the words mean into an answer.
 func (d LookUp) writeMeaning(out *written.CheckAnswer, m naming.Meaning, ask naming.Ask) {
 	out.Name, out.Found, out.Meant = words.Cut(m.Name()), m.Known() || ask.More != nil, m.Meant
+	out.Said = d.Pen.All(m.SaidOf())
 	var facts material.Facts
 	if len(m.Members) == 1 {
 		if x := m.Members[0]; x.Mix != nil {
 			out.RecipeID = x.Mix.ID
-		} else {
-			out.ItemID, facts = x.Item.ID, x.Item.Facts
+		} else if facts = x.Item.Facts; m.Said.Plain() { // in another state it is not the thing of the shelf
+			out.ItemID = x.Item.ID
 		}
 	}
 	if ask.More != nil {

@@ -21,6 +21,7 @@ func Handlers(e *edge.Edge) edge.Handlers {
 		"putItem":     edge.Over[written.ItemInput](e.Doc(store.Things), "row", edge.Put(a.put)),
 		"deleteItem":  e.Delete(store.Things),
 		"restoreItem": e.Restore(store.Things), "importItems": edge.Body(a.importTable),
+		"readWords":  edge.Body(a.words),
 		"checkThing": edge.Body(a.check), "checkList": edge.Body(a.list), "getAid": a.aid}
 }
 
@@ -58,6 +59,14 @@ func (a area) put(r *edge.Request, id uuid.UUID, in written.ItemInput) (written.
 
 func (a area) importTable(r *edge.Request, in written.ImportInput) (any, error) {
 	return edge.Answer(documents.In(a.House).ImportThings(r, r.Session, in))
+}
+
+func (a area) words(r *edge.Request, in written.WordsInput) (any, error) {
+	d, err := a.House.Desk(r, r.Session)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(lookup.On(d).Words(in))
 }
 
 func (a area) check(r *edge.Request, in written.CheckInput) (any, error) {

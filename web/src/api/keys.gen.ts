@@ -23,6 +23,7 @@ export const outdates = {
     "shelf",
     "recipe",
     "sum",
+    "words",
     "answer",
     "swaps",
     "check",
@@ -55,7 +56,8 @@ export const outdates = {
     "makes",
     "moves",
     "today",
-    "prep"
+    "prep",
+    "words"
   ],
   "day": [
     "rooms",
@@ -101,6 +103,7 @@ export const outdates = {
     "recipe",
     "book",
     "shelf",
+    "words",
     "answer",
     "swaps",
     "check",
@@ -154,6 +157,7 @@ export const outdates = {
   "thing": [
     "shelf",
     "book",
+    "words",
     "answer",
     "swaps",
     "check",

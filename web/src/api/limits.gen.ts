@@ -290,6 +290,11 @@ export const limits = {
   "TypedPack": {
     "amount": 40,
     "price": 20
+  },
+  "WordsInput": {
+    "room_id": 64,
+    "text": 20000,
+    "vessel_id": 64
   }
 } as const
 

@@ -1166,6 +1166,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Reads what people type for things, a line each, with how much, in what state and in what they come. */
+        post: operations["readWords"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf": {
         parameters: {
             query?: never;
@@ -3513,12 +3530,58 @@ export interface components {
             found: boolean;
             /** @description The name that the words were taken for a slip of. */
             meant?: string;
+            /** @description What the words say of it: its states, and what its packet claims. */
+            said?: string[];
             question?: components["schemas"]["Question"];
             /** @description Of words that mean nothing, what sounds like them; of a family, what an answer leaves of it. */
             nearest?: components["schemas"]["ShelfItem"][];
             asking?: components["schemas"]["Asking"];
             gauge?: components["schemas"]["Gauge"];
             for: components["schemas"]["CheckVerdict"][];
+        };
+        WordsInput: {
+            text: string;
+            /** @description What can be poured is poured into it. */
+            vessel_id?: string;
+            /** @description The room whose children reach it. */
+            room_id?: string;
+            /** @description How many of it; as many as give every child of the room rim when left out. */
+            vessels?: number;
+        };
+        WordsAnswer: {
+            lines: components["schemas"]["WordsLine"][];
+            /** @description How many lines were not read, as there were too many. */
+            left: number;
+        };
+        WordsLine: {
+            typed: string;
+            things: components["schemas"]["WordsThing"][];
+        };
+        /** @description A thing that a line names. What only its name can tell stays words: a thing of several kinds, one in a state, one that nobody knows. */
+        WordsThing: {
+            /** @enum {string} */
+            kind: "thing" | "mix" | "vessel" | "words";
+            id?: string;
+            name: string;
+            parts: string[];
+            /** @description Its states, and what its packet claims. */
+            said: string[];
+            amount?: components["schemas"]["WordsAmount"];
+            use?: components["schemas"]["Use"];
+        };
+        WordsAmount: {
+            words: string;
+            /** Format: double */
+            count?: number;
+            /** @description The container that it is counted in. */
+            in?: string;
+            /**
+             * Format: double
+             * @description How deep it lies in the vessels.
+             */
+            depth_mm?: number;
+            /** @description Why it cannot be reckoned. */
+            open?: string;
         };
         CheckVerdict: {
             who: string;
@@ -3713,6 +3776,8 @@ export interface components {
             rules: string[];
             why: string;
             swap: string;
+            /** @description What the name was taken for, where that is called otherwise. */
+            taken?: string;
         };
         ListReport: {
             rows: components["schemas"]["ListRow"][];
@@ -5858,6 +5923,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckAnswer"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readWords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsInput"];
+            };
+        };
+        responses: {
+            /** @description What the lines name, in order. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsAnswer"];
                 };
             };
             default: components["responses"]["Problem"];

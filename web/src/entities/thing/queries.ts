@@ -10,6 +10,15 @@ export const shelfQuery = (q: string, part?: 'filler' | 'find' | 'tool' | 'ingre
     staleTime: Infinity,
   })
 
+/** What typed lines name, with how much and in what state. */
+export const wordsQuery = (input: Schemas['WordsInput']) =>
+  queryOptions({
+    ...unkept,
+    queryKey: key('words', input),
+    queryFn: ({ signal }) => ask(api.POST('/api/words', { body: input, signal })),
+    retry: false,
+  })
+
 export const checkQuery = (input: Schemas['CheckInput'] | null) =>
   queryOptions({
     ...unkept,

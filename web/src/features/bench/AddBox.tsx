@@ -1,57 +1,60 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from 'react-bootstrap'
-import type { Described, ShelfItem } from '../../api/client'
-import { Pick } from '../../entities/thing/Pick'
-import { shelfQuery } from '../../entities/thing/queries'
-
-/** What was chosen in the box: a thing, a mix, a word for several things, or a name that the shelf does not know. */
-export type Chosen = { item: ShelfItem } | { described: Described }
+import type { Described, Schemas, ShelfItem } from '../../api/client'
+import { Pick as PickThing } from '../../entities/thing/Pick'
+import { wordsQuery } from '../../entities/thing/queries'
+import { chosenOf, toldOf, typedAs, type Chosen } from './chosen'
 
 interface Props {
   /** Where it goes. */
   into: string
+  /** What is poured there, and how many of it there are. */
+  vessel?: Pick<Schemas['WordsInput'], 'vessel_id' | 'vessels' | 'room_id'>
   /** Begins another place; undefined where there is none to add. */
   onPlace?: () => void
   /** Fails, with why, where nothing could be added. */
   onAdd: (chosen: Chosen[]) => Promise<void>
 }
 
-const most = 40
-
-const told = (name: string): Chosen => ({ described: { name: name.slice(0, 60) } })
-
-/** One box for all that goes in: it knows the shelf, the recipes, families and own things, and takes a list, a line each. */
-export function AddBox({ into, onPlace, onAdd }: Props) {
+/** One box for all that goes in: things, mixes, vessels, with how much, in what state, and lists of them, a line each. */
+export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
   const client = useQueryClient()
   const [said, setSaid] = useState('')
-  // Only a name that is written out is taken for the thing: anything else stays a question.
-  const named = async (line: string): Promise<Chosen> => {
-    const found = await client.fetchQuery(shelfQuery(line))
-    const is = (name: string) => name.toLowerCase() === line.toLowerCase()
-    if (found[0]?.kind === 'family') return told(line) // it may mean several things
-    const item = found.find((i) => is(i.name) || i.also.some(is))
-    return item ? { item } : told(line)
-  }
-  const paste = async (text: string) => {
-    const lines = text
-      .split('\n')
-      .map((l) => l.replace(/^\s*(?:[-*•]|\d+[.)])\s+/, '').trim())
-      .filter(Boolean)
-    setSaid(`Reading ${lines.length} lines…`)
-    await put(
-      () => Promise.all(lines.slice(0, most).map(named)),
-      lines.length > most ? `${most} of ${lines.length} lines are in: a set-up takes no more.` : '',
-    )
-  }
-  const put = async (all: () => Chosen[] | Promise<Chosen[]>, done = '') => {
+  const read = (text: string): Promise<Schemas['WordsAnswer']> => client.fetchQuery(wordsQuery({ text, ...vessel }))
+  const put = async (all: () => Promise<{ chosen: Chosen[]; done: string }>) => {
     try {
-      await onAdd(await all())
+      const { chosen, done } = await all()
+      await onAdd(chosen)
       setSaid(done)
     } catch (e) {
       setSaid(`Nothing was added. ${e instanceof Error ? e.message : ''}`)
     }
   }
+  const paste = (text: string) => {
+    setSaid(`Reading ${text.trim().split('\n').length} lines…`)
+    return put(async () => {
+      const answer = await read(text)
+      const chosen = answer.lines.flatMap((l) => l.things.map(chosenOf))
+      const left =
+        answer.left > 0
+          ? `${answer.lines.length} of ${answer.lines.length + answer.left} lines are in: a set-up takes no more.`
+          : ''
+      return { chosen, done: [toldOf(chosen), left].filter(Boolean).join(' ') }
+    })
+  }
+  const pick = (item: ShelfItem, typed: string) =>
+    put(async () => {
+      if (item.name.toLowerCase() === typed.trim().toLowerCase()) return { chosen: [{ item }], done: '' }
+      const chosen = typedAs(item, await read(typed))
+      return { chosen, done: toldOf(chosen) }
+    })
+  const other = (typed: string) =>
+    put(async () => {
+      const chosen = (await read(typed)).lines.flatMap((l) => l.things.map(chosenOf))
+      const described: Described = { name: typed.slice(0, 60) }
+      return chosen.length > 0 ? { chosen, done: toldOf(chosen) } : { chosen: [{ described }], done: '' }
+    })
   return (
     <div
       className="add-box"
@@ -62,12 +65,12 @@ export function AddBox({ into, onPlace, onAdd }: Props) {
         void paste(text)
       }}
     >
-      <Pick
+      <PickThing
         anything
         label="Add what goes in"
-        placeholder="Type a filler, find, tool or mix"
-        onPick={(item) => void put(() => [{ item }])}
-        onOther={(words) => void put(() => [told(words)])}
+        placeholder="Type a filler, find, tool, mix or tub"
+        onPick={(item, typed) => void pick(item, typed)}
+        onOther={(words) => void other(words)}
       />
       <div className="under">
         <p className="soft" role="status">

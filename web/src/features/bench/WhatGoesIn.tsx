@@ -117,6 +117,11 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
         (linesOf(draft).length < mostThings ? (
           <AddBox
             into={into}
+            vessel={{
+              vessel_id: draft.places[place]?.base?.vessel_id ?? vessel?.id,
+              vessels: draft.places[place]?.base?.vessels ?? undefined,
+              room_id: plan.room_id,
+            }}
             onPlace={
               draft.places.length > 0 && draft.places.length < mostPlaces
                 ? () => {
@@ -137,7 +142,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
               const single = all.length === 1 ? (added.line ?? null) : null
-              const asks = all[0] && ('described' in all[0] || all[0].item.kind === 'family')
+              const asks = all[0] && ('described' in all[0] || ('item' in all[0] && all[0].item.kind === 'family'))
               setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
               onChange(() => added.draft)
             }}

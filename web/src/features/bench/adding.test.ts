@@ -2,7 +2,7 @@ import { expect, test } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { beside, emptySetup } from '../../entities/setup/model'
 import { add, depthIn } from './adding'
-import type { Chosen } from './AddBox'
+import { toldOf, typedAs, type Chosen } from './chosen'
 
 const tub = { id: 'dish-tub', usual_mm: 60, deepest_mm: 120, frozen_mm: 80, closed_mm: 30 } as Schemas['Vessel']
 const thing = (id: string, ...parts: string[]) =>
@@ -56,4 +56,38 @@ test('a vessel is filled no deeper than it may be as it is used', () => {
     depthIn(tub, { kind: 'fill', depth_mm: 200, frozen: true }),
     depthIn(tub, { kind: 'fill', depth_mm: 200, use: 'sealed' }),
   ]).toEqual([60, 120, 80, 30])
+})
+
+test('a vessel takes what is poured, and a number of things is for all of them', () => {
+  const bag = { id: 'zip-bag', usual_mm: 12, deepest_mm: 12, frozen_mm: 8, closed_mm: 12 } as Schemas['Vessel']
+  const { draft } = add(
+    emptySetup('room', '2026-11-30T09:30'),
+    '',
+    [
+      { ...thing('rice', 'filler'), amount: { words: '500 g', depth_mm: 21 } },
+      { vessel: 'zip-bag', name: 'Flat zip bag' },
+      { ...thing('corks', 'find'), amount: { words: '6 of them', count: 6 } },
+      { ...thing('pegs', 'find'), amount: { words: '2 × bag', count: 2, in: 'bag' }, use: 'hidden' },
+    ],
+    { vessels: [tub, bag], portion: 80 },
+  )
+  expect(draft.places).toHaveLength(1)
+  expect(draft.places[0]?.base).toMatchObject({ item_id: 'rice', vessel_id: 'zip-bag', depth_mm: 12 })
+  expect(draft.places[0]?.items.map((i) => [i.each, i.shared, i.use])).toEqual([
+    [6, true, 'open'],
+    [1, undefined, 'hidden'],
+  ])
+})
+
+test('what is chosen from the list keeps what else was typed with it', () => {
+  const read = (id: string, more = {}) => ({ kind: 'thing' as const, id, name: id, parts: ['find'], said: [], ...more })
+  const answer = (...things: ReturnType<typeof read>[]) => ({ lines: [{ typed: '', things }], left: 0 })
+  const picked = (id: string) => ({ id, kind: 'thing' as const, name: id, also: [], parts: ['find'], detail: '' })
+  const six = { amount: { words: '6 of them', count: 6 } }
+  expect(typedAs(picked('corks'), answer(read('corks', six)))).toMatchObject([{ item: { id: 'corks' }, ...six }])
+  expect(typedAs(picked('corks'), answer(read('corks'), read('pegs')))).toHaveLength(2)
+  expect(typedAs(picked('pegs'), answer(read('corks', six)))).toMatchObject([{ item: { id: 'pegs' } }])
+  expect(toldOf([{ ...thing('rice'), amount: { words: '2 × bag', open: 'Nobody has said how much.' } }])).toBe(
+    'rice: 2 × bag. Nobody has said how much.',
+  )
 })

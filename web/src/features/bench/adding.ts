@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import type { Base, Place, PlanItem, Schemas } from '../../api/client'
 import { beside, fillBase, mixBase, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
-import type { Chosen } from './AddBox'
+import type { Chosen } from './chosen'
 
 type Vessel = Schemas['Vessel']
 
@@ -41,9 +41,17 @@ export function add(draft: Draft, at: string, chosen: Chosen[], around: Around):
 
 function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
   const place = out.draft.places.find((p) => p.id === out.at)
-  if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name)
+  const { amount } = chosen
+  const as = { use: chosen.use, count: amount?.in === undefined ? amount?.count : undefined }
+  if ('vessel' in chosen)
+    return into(
+      out,
+      place,
+      vessels.find((v) => v.id === chosen.vessel),
+    )
+  if ('described' in chosen) return lay(out, place, { described: chosen.described }, chosen.described.name, as)
   const { item } = chosen
-  if (item.kind === 'family') return lay(out, place, { described: { name: item.name } }, item.name)
+  if (item.kind === 'family') return lay(out, place, { described: { name: item.name } }, item.name, as)
   if (item.kind === 'mix') return fill(out, place, mixBase(item.id, portion))
   const only = item.parts.includes('filler') && !item.parts.some((p) => p === 'find' || p === 'tool')
   if (item.parts.includes('filler') && out.at !== beside && !place?.base?.item_id && place?.base?.kind !== 'mix') {
@@ -51,7 +59,11 @@ function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
     const vessel = vessels.find((v) => v.id === place?.base?.vessel_id) ?? vessels[0]
     if (vessel)
       fill(out, place, {
-        ...fillBase(item.id, vessel.id, depthIn(vessel, place?.base)),
+        ...fillBase(
+          item.id,
+          vessel.id,
+          Math.min(amount?.depth_mm ?? Infinity, deepestOf(vessel, place?.base), depthIn(vessel, place?.base)),
+        ),
         vessels: place?.base?.vessels,
         use: place?.base?.use,
       })
@@ -67,8 +79,24 @@ function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
     }))
     return
   }
-  if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, beside)
-  lay(out, place, { item_id: item.id }, item.name)
+  if (item.parts[0] === 'tool') return lay(out, undefined, { item_id: item.id }, item.name, as, beside)
+  lay(out, place, { item_id: item.id }, item.name, as)
+}
+
+/** Takes a vessel for what is poured, or begins a place in it. */
+function into(out: Added, place: Place | undefined, vessel: Vessel | undefined) {
+  if (!vessel) return
+  const { base } = place ?? {}
+  if (place && base?.kind !== 'mix')
+    out.draft = withPlace(out.draft, place.id, (p) => ({
+      ...p,
+      base: {
+        ...(base ?? fillBase(undefined, vessel.id, 0)),
+        vessel_id: vessel.id,
+        depth_mm: base?.item_id ? depthIn(vessel, base) : undefined,
+      },
+    }))
+  else fill(out, undefined, fillBase(undefined, vessel.id, 0))
 }
 
 function fill(out: Added, place: Place | undefined, base: Base) {
@@ -87,9 +115,13 @@ function lay(
   place: Place | undefined,
   thing: Pick<PlanItem, 'item_id' | 'described'>,
   name: string,
+  as: { use?: PlanItem['use']; count?: number },
   to = out.at,
 ) {
-  const item: PlanItem = { ...thing, id: v7(), each: 1, use: 'open' }
+  // So many of them are for all together; else each child has one.
+  const count = as.count === undefined ? 0 : Math.round(as.count)
+  const much = count > 0 ? { each: count, shared: true } : { each: 1 }
+  const item: PlanItem = { ...thing, id: v7(), ...much, use: as.use ?? 'open' }
   out.names[item.id] = name
   out.line = item.id
   if (to === beside) {

@@ -1,0 +1,142 @@
+package lookup
+
+import (
+	"strings"
+
+	"emblo/core/desk"
+	"emblo/core/material"
+	"emblo/core/naming"
+	"emblo/core/phrase"
+	"emblo/core/recipe"
+	"emblo/core/say"
+	"emblo/core/stock"
+	"emblo/core/strict"
+	"emblo/core/unit"
+	"emblo/core/vessel"
+	"emblo/core/words"
+	"emblo/core/written"
+)
+
+// maxLines is how many lines are read at once: a set-up takes no more things.
+const maxLines = 40
+
+// Words parts text into what its lines name, with what they say of it.
+func (d LookUp) Words(in written.WordsInput) (written.WordsAnswer, error) {
+	out := written.WordsAnswer{Lines: []written.WordsLine{}}
+	into := pouring{each: 1}
+	if in.VesselID != "" {
+		v, ok := d.Settings.Vessel(in.VesselID)
+		if !ok {
+			return out, strict.Bad("/vessel_id", "Choose a vessel from the list.")
+		}
+		into.vessel, into.known = v, true
+	}
+	switch r, ok := d.Find(in.RoomID); {
+	case in.Vessels != nil && *in.Vessels < 1:
+		return out, strict.Bad("/vessels", "Say how many vessels there are.")
+	case in.Vessels != nil:
+		into.each = *in.Vessels
+	case in.RoomID != "" && !ok:
+		return out, desk.ErrGone
+	case ok:
+		into.each = max(1, into.vessel.Needed(len(r.Written.Children)))
+	}
+	for _, line := range strings.Split(in.Text, "\n") {
+		if line = recipe.Unbulleted(line); line == "" {
+			continue
+		}
+		if len(out.Lines) == maxLines {
+			out.Left++
+			continue
+		}
+		out.Lines = append(out.Lines, written.WordsLine{Typed: line, Things: d.things(line, into)})
+	}
+	return out, nil
+}
+
+// pouring is what things are poured into.
+type pouring struct {
+	vessel vessel.Vessel
+	known  bool
+	each   int // how many of it
+}
+
+func (d LookUp) things(line string, into pouring) []written.WordsThing {
+	if v, ok := vessel.Named(line, d.Settings.Vessels); ok {
+		return []written.WordsThing{{Kind: "vessel", ID: v.ID, Name: v.Name, Parts: []string{}, Said: []string{}}}
+	}
+	m := d.Names.Resolve(line, "")
+	if len(m.Each) == 0 {
+		return []written.WordsThing{d.thing(m, line, into)}
+	}
+	all := make([]written.WordsThing, len(m.Each))
+	for i, one := range m.Each {
+		all[i] = d.thing(one, one.Words, into)
+	}
+	return all
+}
+
+// thing writes what a phrase names.
+func (d LookUp) thing(m naming.Meaning, typed string, into pouring) written.WordsThing {
+	t := written.WordsThing{Kind: "words", Name: typed, Parts: []string{}, Said: d.Pen.All(m.SaidOf()), Use: m.Said.Use}
+	it, one := m.One()
+	switch {
+	case one && m.Said.Plain():
+		t.Kind, t.ID, t.Name, t.Parts = "thing", it.ID, d.Pen.Name(it.ID, it.Name), parts(it)
+	case len(m.Members) == 1 && m.Members[0].Mix != nil:
+		t.Kind, t.ID, t.Name = "mix", m.Members[0].ID(), d.Pen.Text(m.Members[0].Say())
+	case m.Family != nil && !m.Said.Plain():
+		t.Name = typed
+	case m.Family != nil && len(m.Members) > 1 && m.Said.Amount.Said():
+		t.Name = m.Family.Name // its amount is told beside it
+	}
+	if len(t.Name) > maxDescribed {
+		t.Name = words.Cut(t.Name)
+	}
+	if m.Said.Amount.Said() {
+		t.Amount = d.amount(m.Said.Amount, it, one, into)
+	}
+	return t
+}
+
+// maxDescribed is how long the name of a thing of a set-up may be.
+const maxDescribed = 60
+
+// amount writes how much there is: by the cupboard's pack where it is counted in containers, and as deep as that lies.
+func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring) *written.WordsAmount {
+	out := &written.WordsAmount{Words: d.Pen.Text(naming.SayAmount(a)), In: a.In}
+	n, counted := a.Count.Get()
+	if counted {
+		out.Count = &n
+	} else {
+		n = 1
+	}
+	each := a.Each
+	if !each.Known() && a.In != "" && one {
+		if p, known := d.Packs[it.ID]; known && packed[a.In] && stock.Reckoned(&it) != unit.ByCount {
+			each = p.Size.As(unit.ByMass)
+		}
+	}
+	switch {
+	case a.Some:
+		out.Open = d.Pen.Text("How much that is, nobody has said.")
+	case a.In != "" && !each.Known():
+		out.Open = d.Pen.Text(say.F("Nobody has said how much is in one {container}.", say.Typed(a.In)))
+	case each.Known() && one && into.known:
+		v, ok := each.Volume()
+		if m, byMass := each.Mass(); byMass {
+			v, ok = it.Density.VolumeOf(m)
+		}
+		if !ok {
+			out.Open = d.Pen.Text(say.F("Nobody has said what a cup of {thing} weighs.", it.Within()))
+			break
+		}
+		depth := into.vessel.DepthOf(v.Times(n / float64(into.each))).Millimetres()
+		out.DepthMM = &depth
+	}
+	return out
+}
+
+// packed are the containers that the cupboard's packs are.
+var packed = map[string]bool{"bag": true, "box": true, "packet": true, "tin": true, "bottle": true, "jar": true,
+	"tube": true, "tub": true}

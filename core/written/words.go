@@ -1,0 +1,45 @@
+package written
+
+// WordsInput is text as people type it, a line each, to be read as things. Where a vessel is named, how deep what can
+// be poured lies in so many of them is answered too.
+type WordsInput struct {
+	Text     string `json:"text" max:"20000"`
+	VesselID string `json:"vessel_id,omitzero" max:"64"`
+	RoomID   string `json:"room_id,omitzero" max:"64"` // whose children reach it
+	Vessels  *int   `json:"vessels,omitzero"`          // as many as give every child rim when left out
+}
+
+// WordsAnswer is what the lines name, in order.
+type WordsAnswer struct {
+	Lines []WordsLine `json:"lines"`
+	// Left is how many lines were not read, as there were too many.
+	Left int `json:"left"`
+}
+
+// WordsLine is one line: what it names, each with what is said of it.
+type WordsLine struct {
+	Typed  string       `json:"typed"`
+	Things []WordsThing `json:"things"`
+}
+
+// WordsThing is one thing that a line names. What only a name can tell stays words: a thing of several kinds, one in a
+// state, one that nobody knows.
+type WordsThing struct {
+	Kind   string       `json:"kind"` // thing, mix, vessel or words
+	ID     string       `json:"id,omitzero"`
+	Name   string       `json:"name"` // what it is called; of words, as they were typed
+	Parts  []string     `json:"parts"`
+	Said   []string     `json:"said"`            // its states and claims, in words
+	Amount *WordsAmount `json:"amount,omitzero"` // how much there is, where the line says so
+	Use    string       `json:"use,omitzero"`
+}
+
+// WordsAmount is how much a line says there is. What nobody has said is left out.
+type WordsAmount struct {
+	Words   string   `json:"words"`
+	Count   *float64 `json:"count,omitzero"`
+	In      string   `json:"in,omitzero"` // the container that it is counted in
+	DepthMM *float64 `json:"depth_mm,omitzero"`
+	// Open says that it cannot be reckoned: nobody has said how much one holds, or weighs.
+	Open string `json:"open,omitzero"`
+}
