@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"bytes"
+	"os"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -179,4 +181,17 @@ func TestPlacesFromAPastedList(t *testing.T) {
 	p.See("The beach", "75 mm hole: goes", "Saved")
 	p.Size(390, 844)
 	p.Accessible()
+}
+
+// The list of a themed tub as somebody keeps it, with families, tools, a vessel and amounts, becomes a whole set-up:
+// what is poured lies in the vessel, numbers are kept, and what is of several kinds asks its one question in place.
+func TestATubFromItsList(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	plan(p, "Lanterns")
+	p.Paste("combobox", "Add what goes in", strings.Join([]string{"Under the sea", "- dish tub", "- 4 kg white rice, dyed blue",
+		"- 6 large shells", "- 10 beads", "- some seaweed", "- plastic fish x 8", "- wooden boats", "- scoops and funnels",
+		"- tweezers", "- 3 bowls", "- a bag of glass pebbles", "- rope cut to 150 mm", "- pom-poms, 50 mm"}, "\n"))
+	p.See("Not ready", "Dish tub")
+	_ = os.WriteFile("/tmp/w/tub.png", p.Shot(), 0o644)
 }

@@ -146,6 +146,23 @@ func (s *Shelf) Described(name string, f material.Facts) material.Facts {
 	return naming.AsCalled(name, f)
 }
 
+// Kinds returns what a name may mean, where that is several things; nil where it is one or none.
+func (s *Shelf) Kinds(name string) *plan.Kinds {
+	m := s.Names.Resolve(name, "")
+	asks, always := m.Asks()
+	if !asks {
+		return nil
+	}
+	kinds := &plan.Kinds{Which: m.Which, Always: always, All: make([]plan.Kind, len(m.Members))}
+	for i, x := range m.Members {
+		kinds.All[i] = plan.Kind{Name: x.Name(), Mix: x.Mix}
+		if x.Mix == nil {
+			kinds.All[i].Facts = x.Item.Facts
+		}
+	}
+	return kinds
+}
+
 func (s *Shelf) readRecipe(row Row) Recipe {
 	w, err := written.Stored[written.Recipe](row.Form, row.Data)
 	if err != nil {

@@ -19,6 +19,9 @@ func (x Member) inState(said phrase.Said) Member {
 	f := it.Facts
 	if mm, sized := said.Length.Get(); sized && f.Form.GaugeJudges() {
 		f.Smallest, f.Largest = lengthened(f.Smallest, mm.Millimetres()), lengthened(f.Largest, mm.Millimetres())
+		if f.Cord.There() {
+			f.Cord = material.Read(mm.Millimetres())
+		}
 	}
 	for _, st := range said.States {
 		f = changed(f, st)
@@ -49,10 +52,7 @@ func lengthened(s gauge.Solid, mm float64) gauge.Solid {
 			at = i
 		}
 	}
-	if mm < sizes[at] && len(sizes) > 2 {
-		return gauge.Solid{}
-	}
-	sizes[at] = mm
+	sizes[at] = mm // where that is not the longest any more, how wide it is nobody said
 	longer, err := gauge.New(s.Kind(), sizes...)
 	if _, _, long := longer.Extents(); err != nil || long > mm {
 		return gauge.Solid{}

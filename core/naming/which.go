@@ -5,6 +5,24 @@ import (
 	"emblo/core/say"
 )
 
+// Which asks which of some members is meant, by their verdicts in order.
+func (m Meaning) Which(verdicts []safety.Verdict) safety.Finding {
+	all := make([]Judged, len(verdicts))
+	for i, v := range verdicts {
+		all[i] = Judged{Verdict: v, Decides: m.Members[i]}
+	}
+	if m.asksWhether() {
+		return m.Family.nearOnly(all)
+	}
+	return m.Family.finding(all)
+}
+
+// Asks reports whether it is asked which of the members is meant: where they are only near to the words, whatever
+// each of them is judged.
+func (m Meaning) Asks() (asks, always bool) {
+	return m.Family != nil && len(m.Members) > 0 && (len(m.Members) > 1 || m.asksWhether()), m.asksWhether()
+}
+
 // finding says why a family waits: what of it is judged how, and what tells it apart.
 func (f *Family) finding(all []Judged) safety.Finding {
 	in, out := 0, 0

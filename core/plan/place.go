@@ -66,6 +66,24 @@ type Placed struct {
 	Use    safety.Use
 	// Set is how it comes in colours to sort; the zero value is in any colour.
 	Set Set
+	// Kinds are what its name may mean, where that is several things: the worst counts, and where they are not judged
+	// alike, the question that tells them apart. Facts and Prepared are then not looked at.
+	Kinds *Kinds
+}
+
+// Kinds are what a name may mean.
+type Kinds struct {
+	All []Kind
+	// Which asks which of them it is, by their verdicts; Always where it is asked whatever they are.
+	Which  func([]safety.Verdict) safety.Finding
+	Always bool
+}
+
+// Kind is a thing, or a mix, that a name may mean.
+type Kind struct {
+	Name  string
+	Facts material.Facts
+	Mix   *recipe.Recipe // nil for a thing
 }
 
 // Line is the answer for one thing.

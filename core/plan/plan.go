@@ -256,7 +256,6 @@ const bothColours = say.Text("What has two colours goes where the child chooses.
 // judge adds the answer for one thing that lies in a base, or beside all: itself, and the cups that
 // it is sorted into, as many at each of so many vessels.
 func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Group) ([]Line, error) {
-	p = s.inContext(p, in)
 	children := len(g.Room().Children)
 	if p.Shared {
 		children = 1
@@ -268,7 +267,7 @@ func (s *Setup) judge(to []Line, p *Placed, in Base, vessels int, g *safety.Grou
 		}
 		return nil, &InvalidInput{"each", fmt.Sprintf("%s: %s between 1 and %d.", p.Name, who, MaxCount)}
 	}
-	l := s.Memo.judge(p.Name, &p.Facts, p.Prepared, p.Use, g)
+	l := s.lineOf(p, in, g)
 	l.ID, l.Count, l.Meets = p.ID, p.Each*children, meets(p, in)
 	return p.Set.sort(append(to, l), vessels, s.Memo, g)
 }

@@ -53,6 +53,7 @@ type Assessment struct {
 	subject    *Subject
 	use        Use
 	objections []objection
+	which      *Finding // a question that the verdict waits for, before all else
 }
 
 // Asked is what was asked: equal ones have equal answers, as long as neither the group nor
@@ -61,16 +62,18 @@ type Asked struct {
 	group   *Group
 	subject *Subject
 	use     Use
+	which   *Finding
 }
 
 // Asked returns what the answer is to.
-func (a Assessment) Asked() Asked { return Asked{a.group, a.subject, a.use} }
+func (a Assessment) Asked() Asked { return Asked{a.group, a.subject, a.use, a.which} }
 
 // objection is one rule that objects, and the reading of the children it rests on.
 type objection struct {
 	rule *Rule
 	ruling
 	assumed bool
+	subject *Subject // where it is not that of the assessment
 }
 
 // Judge asks every rule about a subject in a use. It does not allocate when nothing
@@ -118,7 +121,7 @@ func (g *Group) judge(s *Subject, use Use) Assessment {
 		}
 		r, assumed := g.ask(&table[i], q, sure, assume)
 		if r.verdict != GoesIn {
-			a.object(objection{&table[i], r, assumed})
+			a.object(objection{rule: &table[i], ruling: r, assumed: assumed})
 		}
 	}
 	*q = question{}
@@ -175,21 +178,27 @@ func (a *Assessment) object(o objection) {
 
 // Rules returns the ids of the rules that object, worst first.
 func (a Assessment) Rules() []string {
-	ids := make([]string, len(a.objections))
-	for i, o := range a.objections {
-		ids[i] = o.rule.ID
+	ids := make([]string, 0, len(a.objections)+1)
+	if a.which != nil {
+		ids = append(ids, a.which.Rule)
+	}
+	for _, o := range a.objections {
+		ids = append(ids, o.rule.ID)
 	}
 	return ids
 }
 
 // Findings words every objection, worst first; nil when nothing objects.
 func (a Assessment) Findings() []Finding {
-	if len(a.objections) == 0 {
+	if len(a.objections) == 0 && a.which == nil {
 		return nil
 	}
-	all := make([]Finding, len(a.objections))
+	all := make([]Finding, 0, len(a.objections)+1)
+	if a.which != nil {
+		all = append(all, *a.which)
+	}
 	for i := range a.objections {
-		all[i] = a.word(&a.objections[i])
+		all = append(all, a.word(&a.objections[i]))
 	}
 	return all
 }
@@ -234,6 +243,9 @@ func (a Assessment) Objections() []Objection {
 
 // First words the objection that decides; ok is false when nothing objects.
 func (a Assessment) First() (f Finding, ok bool) {
+	if a.which != nil {
+		return *a.which, true
+	}
 	for i := range a.objections {
 		one := a.word(&a.objections[i])
 		if !ok {
@@ -251,6 +263,9 @@ func (a Assessment) First() (f Finding, ok bool) {
 
 func (a Assessment) word(o *objection) Finding {
 	q := question{group: a.group, use: a.use, Subject: a.subject}
+	if o.subject != nil {
+		q.Subject = o.subject
+	}
 	switch {
 	case o.assumed && a.use == Home:
 		q.view = &a.group.assumedHome

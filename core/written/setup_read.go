@@ -28,6 +28,9 @@ type Shelf interface {
 	// Described returns the facts of a thing described by hand with what the shelf says of
 	// its name.
 	Described(name string, f material.Facts) material.Facts
+	// Kinds returns what a name may mean, where that is several things and nothing else is said of it; nil where it is
+	// one or none.
+	Kinds(name string) *plan.Kinds
 	// Recipe returns the recipe with an id; an error is a sentence.
 	Recipe(id string) (recipe.Recipe, error)
 	// Stored returns what a batch in store is when each child has a portion of it on the day of the plan;
@@ -259,6 +262,9 @@ func (i PlanItem) read(shelf Shelf) (plan.Placed, *strict.Fault) {
 		p.Name = i.Described.Name
 		if p.Facts, f = i.Described.Facts(); f != nil {
 			return p, f.Under("/described")
+		}
+		if p.Facts == (material.Facts{}) {
+			p.Kinds = shelf.Kinds(p.Name)
 		}
 		p.Facts = shelf.Described(p.Name, p.Facts)
 	default:

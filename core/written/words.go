@@ -3,7 +3,7 @@ package written
 // WordsInput is text as people type it, a line each, to be read as things. Where a vessel is named, how deep what can
 // be poured lies in so many of them is answered too.
 type WordsInput struct {
-	Text     string `json:"text" max:"20000"`
+	Text     string `json:"text" max:"20000" text:"lines"`
 	VesselID string `json:"vessel_id,omitzero" max:"64"`
 	RoomID   string `json:"room_id,omitzero" max:"64"` // whose children reach it
 	Vessels  *int   `json:"vessels,omitzero"`          // as many as give every child rim when left out
@@ -25,7 +25,7 @@ type WordsLine struct {
 // WordsThing is one thing that a line names. What only a name can tell stays words: a thing of several kinds, one in a
 // state, one that nobody knows.
 type WordsThing struct {
-	Kind   string       `json:"kind"` // thing, mix, vessel or words
+	Kind   string       `json:"kind"` // thing, mix, vessel, heading or words
 	ID     string       `json:"id,omitzero"`
 	Name   string       `json:"name"` // what it is called; of words, as they were typed
 	Parts  []string     `json:"parts"`

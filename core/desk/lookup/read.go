@@ -1,6 +1,7 @@
 package lookup
 
 import (
+	"math"
 	"strings"
 
 	"emblo/core/desk"
@@ -41,8 +42,30 @@ func (d LookUp) Words(in written.WordsInput) (written.WordsAnswer, error) {
 	case ok:
 		into.each = max(1, into.vessel.Needed(len(r.Written.Children)))
 	}
-	for _, line := range strings.Split(in.Text, "\n") {
-		if line = recipe.Unbulleted(line); line == "" {
+	lines := strings.Split(in.Text, "\n")
+	for _, line := range lines { // a vessel of the list is what the rest is poured into
+		if v, ok := vessel.Named(recipe.Unbulleted(line), d.Settings.Vessels); ok {
+			into.vessel, into.known = v, true
+			if r, ok := d.Find(in.RoomID); ok && in.Vessels == nil {
+				into.each = max(1, v.Needed(len(r.Written.Children)))
+			}
+		}
+	}
+	listed := 0
+	for _, line := range lines {
+		if recipe.Unbulleted(line) != strings.TrimSpace(line) {
+			listed++
+		}
+	}
+	for _, typed := range lines {
+		line := recipe.Unbulleted(typed)
+		if line == "" {
+			continue
+		}
+		bare := line == strings.TrimSpace(typed)
+		if (strings.HasSuffix(line, ":") || bare && listed >= leastListed) && !d.Names.Resolve(line, "").Known() {
+			out.Lines = append(out.Lines, written.WordsLine{Typed: line, Things: []written.WordsThing{{Kind: "heading",
+				Name: strings.TrimSuffix(line, ":"), Parts: []string{}, Said: []string{}}}})
 			continue
 		}
 		if len(out.Lines) == maxLines {
@@ -53,6 +76,9 @@ func (d LookUp) Words(in written.WordsInput) (written.WordsAnswer, error) {
 	}
 	return out, nil
 }
+
+// leastListed is how many lines of a list have a dash or a number before them for one without to be a heading.
+const leastListed = 2
 
 // pouring is what things are poured into.
 type pouring struct {
@@ -131,7 +157,7 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 			out.Open = d.Pen.Text(say.F("Nobody has said what a cup of {thing} weighs.", it.Within()))
 			break
 		}
-		depth := into.vessel.DepthOf(v.Times(n / float64(into.each))).Millimetres()
+		depth := math.Round(into.vessel.DepthOf(v.Times(n/float64(into.each))).Millimetres()*10) / 10
 		out.DepthMM = &depth
 	}
 	return out

@@ -3560,7 +3560,7 @@ export interface components {
         /** @description A thing that a line names. What only its name can tell stays words: a thing of several kinds, one in a state, one that nobody knows. */
         WordsThing: {
             /** @enum {string} */
-            kind: "thing" | "mix" | "vessel" | "words";
+            kind: "thing" | "mix" | "vessel" | "heading" | "words";
             id?: string;
             name: string;
             parts: string[];

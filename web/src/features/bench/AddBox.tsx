@@ -4,7 +4,7 @@ import { Button } from 'react-bootstrap'
 import type { Described, Schemas, ShelfItem } from '../../api/client'
 import { Pick as PickThing } from '../../entities/thing/Pick'
 import { wordsQuery } from '../../entities/thing/queries'
-import { chosenOf, toldOf, typedAs, type Chosen } from './chosen'
+import { chosenOf, headingsOf, toldOf, typedAs, type Chosen } from './chosen'
 
 interface Props {
   /** Where it goes. */
@@ -35,12 +35,15 @@ export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
     setSaid(`Reading ${text.trim().split('\n').length} lines…`)
     return put(async () => {
       const answer = await read(text)
-      const chosen = answer.lines.flatMap((l) => l.things.map(chosenOf))
+      const chosen = answer.lines.flatMap((l) => l.things.flatMap(chosenOf))
+      const headings = headingsOf(answer)
+        .map((h) => `“${h}” is taken for a heading.`)
+        .join(' ')
       const left =
         answer.left > 0
           ? `${answer.lines.length} of ${answer.lines.length + answer.left} lines are in: a set-up takes no more.`
           : ''
-      return { chosen, done: [toldOf(chosen), left].filter(Boolean).join(' ') }
+      return { chosen, done: [headings, toldOf(chosen), left].filter(Boolean).join(' ') }
     })
   }
   const pick = (item: ShelfItem, typed: string) =>
@@ -51,7 +54,7 @@ export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
     })
   const other = (typed: string) =>
     put(async () => {
-      const chosen = (await read(typed)).lines.flatMap((l) => l.things.map(chosenOf))
+      const chosen = (await read(typed)).lines.flatMap((l) => l.things.flatMap(chosenOf))
       const described: Described = { name: typed.slice(0, 60) }
       return chosen.length > 0 ? { chosen, done: toldOf(chosen) } : { chosen: [{ described }], done: '' }
     })

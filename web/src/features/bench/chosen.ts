@@ -15,12 +15,17 @@ export type Chosen = (
 }
 
 /** A thing as it was read in a line. */
-export function chosenOf(read: Read): Chosen {
+export function chosenOf(read: Read): Chosen[] {
   const { kind, id = '', name, parts, amount, use, said } = read
-  if (kind === 'vessel') return { vessel: id, name, amount }
-  if (kind === 'words') return { described: { name }, amount, use, said }
-  return { item: { kind, id, name, parts }, amount, use, said }
+  if (kind === 'heading') return []
+  if (kind === 'vessel') return [{ vessel: id, name, amount }]
+  if (kind === 'words') return [{ described: { name }, amount, use, said }]
+  return [{ item: { kind, id, name, parts }, amount, use, said }]
 }
+
+/** The lines that are headings of a list, and no things. */
+export const headingsOf = (answer: Schemas['WordsAnswer']): string[] =>
+  answer.lines.flatMap((l) => l.things.filter((t) => t.kind === 'heading').map((t) => t.name))
 
 /**
  * What was typed, where a thing of the list was taken for it: all that the words name when that is among it, so that
@@ -37,7 +42,7 @@ export function typedAs(item: ShelfItem, answer: Schemas['WordsAnswer']): Chosen
     const amount = things.length === 1 ? things[0]?.amount : undefined
     return [{ item, amount: amount && { ...amount, depth_mm: undefined } }]
   }
-  return things.map(chosenOf)
+  return things.flatMap(chosenOf)
 }
 
 /** What has to be said of what was added: how much nobody knows, and what of it is not as on the shelf. */

@@ -176,6 +176,9 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
             : `Not known as it is typed; close to “${answer.meant}”.`}
         </p>
       )}
+      {answer.said && answer.said.length > 0 && (
+        <p className="soft">Read from what you typed: {answer.said.join(', ')}.</p>
+      )}
       {answer.question && (
         <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />
       )}

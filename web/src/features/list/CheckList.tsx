@@ -157,7 +157,10 @@ export function CheckList() {
             <tbody>
               {shown.slice(0, 500).map((r, i) => (
                 <tr key={i} className={r.mark}>
-                  <th scope="row">{r.name || '(no name)'}</th>
+                  <th scope="row">
+                    {r.name || '(no name)'}
+                    {r.taken && <span className="soft taken">taken for {r.taken}</span>}
+                  </th>
                   <td>
                     <MarkLine mark={r.mark} />
                   </td>
