@@ -7,6 +7,7 @@ import { Ask } from '../../ui/Ask'
 import { AskThing } from './AskThing'
 import { DescribeForm } from './DescribeForm'
 import { checkQuery } from './queries'
+import { Kinds, type Kind } from './WhichKind'
 
 interface Props {
   room: string
@@ -14,7 +15,7 @@ interface Props {
   value: Described
   onChange: (described: Described) => void
   /** It is a thing of the shelf after all. */
-  onTake: (id: string) => void
+  onTake: (kind: Kind) => void
   onDone: () => void
 }
 
@@ -33,11 +34,12 @@ export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Pro
   useEffect(() => {
     if (reads && JSON.stringify(at) !== JSON.stringify(told ?? [])) onChange({ name, told: at })
   }, [reads, at, told, name, onChange])
-  const kinds = check.data?.question?.given ? (check.data.nearest ?? []).filter((k) => k.kind === 'thing') : []
-  const only = reads ? check.data.item_id : undefined
+  const kinds = check.data?.question?.given ? (check.data.nearest ?? []) : []
+  const id = reads ? (check.data.item_id ?? check.data.recipe_id) : undefined
+  const only = id && answer ? { id, name: check.data?.name ?? '', mix: !check.data?.item_id } : undefined
   useEffect(() => {
-    if (only && answer) onTake(only)
-  }, [only, answer, onTake])
+    if (only) onTake(only)
+  })
   if (byHand)
     return (
       <DescribeForm
@@ -58,16 +60,7 @@ export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Pro
       )}
       {!check.data && !check.error && <Waiting what="the questions" />}
       {check.data?.question && <Ask question={check.data.question} takeFocus onAnswer={setAnswer} />}
-      {kinds.length > 0 && (
-        <div className="question" role="group" aria-label="Which of these is it?">
-          <p>Which of these is it?</p>
-          {kinds.map((k) => (
-            <Button key={k.id} variant="outline-primary" onClick={() => onTake(k.id)}>
-              {k.name} <small className="soft">{k.detail}</small>
-            </Button>
-          ))}
-        </div>
-      )}
+      <Kinds kinds={kinds} onTake={onTake} />
       {check.data?.asking && (
         <AskThing asking={check.data.asking} told={at} busy={check.isPlaceholderData} takeFocus onTell={setAt} />
       )}

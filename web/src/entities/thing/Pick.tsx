@@ -18,13 +18,26 @@ interface Props {
   /** Offered when the words name nothing on the shelf. */
   onOther?: (words: string) => void
   otherWord?: string
+  /** Takes several lines that are pasted at once. */
+  onLines?: (text: string) => void
 }
 
 /** What is offered: a thing, or the words themselves to be measured. */
 type Choice = ShelfItem | 'other'
 
 /** Type, and take a thing from the shelf: arrows move, Enter takes. */
-export function Pick({ label, placeholder, part, anything, families, autoFocus, onPick, onOther, otherWord }: Props) {
+export function Pick({
+  label,
+  placeholder,
+  part,
+  anything,
+  families,
+  autoFocus,
+  onPick,
+  onOther,
+  otherWord,
+  onLines,
+}: Props) {
   const [words, setWords] = useState('')
   const client = useQueryClient()
   const offered = (all: ShelfItem[], typed: string): Choice[] => [
@@ -73,6 +86,13 @@ export function Pick({ label, placeholder, part, anything, families, autoFocus, 
           placeholder,
           maxLength: 100,
           onChange: (e) => setWords(e.currentTarget.value),
+          onPaste: (e) => {
+            const text = e.clipboardData.getData('text')
+            if (!onLines || !text.trim().includes('\n')) return
+            e.preventDefault()
+            combobox.closeMenu()
+            onLines(text)
+          },
           onKeyDown: (e) => {
             if (e.key === 'Enter' && isOpen) {
               e.preventDefault()

@@ -59,21 +59,14 @@ export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
       return chosen.length > 0 ? { chosen, done: toldOf(chosen) } : { chosen: [{ described }], done: '' }
     })
   return (
-    <div
-      className="add-box"
-      onPaste={(e) => {
-        const text = e.clipboardData.getData('text')
-        if (!text.trim().includes('\n')) return
-        e.preventDefault()
-        void paste(text)
-      }}
-    >
+    <div className="add-box">
       <PickThing
         anything
         label="Add what goes in"
         placeholder="Type a filler, find, tool, mix or tub"
         onPick={(item, typed) => void pick(item, typed)}
         onOther={(words) => void other(words)}
+        onLines={(text) => void paste(text)}
       />
       <div className="under">
         <p className="soft" role="status">

@@ -5,6 +5,7 @@ import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
 import { useWords, wordOfUse } from '../../ui/words'
 import { DescribeHere } from '../../entities/thing/DescribeHere'
+import { WhichKind, type Kind } from '../../entities/thing/WhichKind'
 import { NotHere } from './NotHere'
 import { SetOf } from './SetOf'
 
@@ -17,6 +18,8 @@ export interface RowActions {
   move: (id: string, to: string) => void
   drop: (id: string, name: string) => void
   take: (id: string, item_id: string, name: string, instead: string) => void
+  /** A word turned out to mean one thing, or a mix. */
+  became: (id: string, kind: Kind) => void
 }
 
 interface Props {
@@ -169,13 +172,16 @@ export const ItemRow = memo(function ItemRow({
           onTake={(s) => act.take(item.id, s.item_id, s.name, name)}
         />
       )}
+      {!readOnly && !(open && measuring) && item.described && Object.keys(item.described).length === 1 && (
+        <WhichKind room={room} use={item.use} name={item.described.name} onTake={(kind) => act.became(item.id, kind)} />
+      )}
       {open && measuring && item.described && (
         <DescribeHere
           room={room}
           use={item.use}
           value={item.described}
           onChange={(described: Described) => act.set(item.id, { described })}
-          onTake={(item_id) => act.set(item.id, { item_id, described: undefined })}
+          onTake={(kind) => act.became(item.id, kind)}
           onDone={() => act.measure(null)}
         />
       )}

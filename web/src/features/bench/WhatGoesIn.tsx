@@ -25,6 +25,7 @@ import { add } from './adding'
 import { AddBox } from './AddBox'
 import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
+import { wordsQuery } from '../../entities/thing/queries'
 import { PlaceIn, Rows, type Opened } from './PlaceIn'
 
 interface Props {
@@ -89,8 +90,32 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
         set(id, { item_id, described: undefined }, undefined, `${name} in place of ${instead}.`)
         setOpened((o) => ({ ...o, missing: null }))
       },
+      became: (id, kind) => {
+        void Promise.all([
+          client.ensureQueryData(bookQuery),
+          client.ensureQueryData(roomsQuery),
+          client.fetchQuery(wordsQuery({ text: kind.name })),
+        ]).then(([{ vessels }, rooms, read]) => {
+          const parts = read.lines[0]?.things.find((t) => t.id === kind.id)?.parts ?? []
+          const poured = kind.mix || (parts.includes('filler') && !parts.some((p) => p === 'find' || p === 'tool'))
+          const chosen = { item: { kind: kind.mix ? ('mix' as const) : ('thing' as const), ...kind, parts } }
+          now.current(
+            (d) => {
+              const { portion_g: portion } = rooms.find((r) => r.id === d.room_id)?.group ?? {}
+              return poured
+                ? add(without(d, id), where(d, id), [chosen], { vessels, portion }).draft
+                : withItems(d, where(d, id), (items) =>
+                    items.map((i) => (i.id === id ? { ...i, item_id: kind.id, described: undefined } : i)),
+                  )
+            },
+            undefined,
+            `${kind.name}.`,
+          )
+          setOpened(nothing)
+        })
+      },
     }
-  }, [])
+  }, [client])
   const called = (i: number) =>
     draft.places[i]?.name ??
     answer?.places.find((a) => a.id === draft.places[i]?.id)?.name ??
