@@ -174,6 +174,12 @@ func (s *Shelf) Named(words string) (Item, bool) {
 	return s.items[i], true
 }
 
+// Knows reports whether words, joined as they are looked up and in the order typed, are the name of one item.
+func (s *Shelf) Knows(joined string) bool {
+	i, ok := s.byJoined[joined]
+	return ok && i != several
+}
+
 // Search returns the items that match the typed words, best first, at most limit. A
 // typed word matches a word of the name or a synonym that it equals, begins, or, from four
 // letters on, differs from by one slip of the finger. Ties keep file order. An

@@ -1,6 +1,7 @@
 package phrase
 
 import (
+	"math"
 	"strings"
 
 	"emblo/core/unit"
@@ -29,10 +30,14 @@ func (s *scanner) amount() bool {
 		s.i = from
 		return false
 	}
-	if s.word("to") || s.word("or") { // a range: the higher counts
-		if more, ok := s.count(); ok {
-			n = max(n, more)
-		} else {
+	if s.word("to") || s.word("or") { // a range: the higher counts; "1-1/2" is one and a half
+		more, ok := s.count()
+		switch {
+		case ok && more < 1 && n == math.Trunc(n):
+			n += more
+		case ok && more > n:
+			n = more
+		default: // "3-2 cups" runs backwards
 			s.i = from
 			return false
 		}
@@ -149,6 +154,9 @@ func (s *scanner) measured(n float64) bool {
 // contained takes a container that an amount is counted in: "2 bags", "400 g tins of", "3 tins (400 g)".
 func (s *scanner) contained() {
 	at := s.i
+	if s.i < len(s.all) && s.all[s.i].raw == ")" { // "1 (400 g) tin"
+		s.i++
+	}
 	if s.i < len(s.all) && fills[s.all[s.i].key] {
 		s.i++
 	}
@@ -175,7 +183,7 @@ func (s *scanner) contained() {
 func (s *scanner) countsIn(words int) bool {
 	next := s.i + words
 	if next >= len(s.all) {
-		return s.side == after || s.plural(words)
+		return s.side == after || s.plural(words) || s.said.Amount.Each.Known() && s.all[s.i].raw != "glass"
 	}
 	if s.all[next].key == "of" || s.all[next].mark {
 		return true

@@ -27,7 +27,18 @@ type scanner struct {
 // scan adds what the words say; it reports false when one of them belongs to no class.
 func scan(words []token, at side, system unit.System, said *Said) bool {
 	s := scanner{all: words, side: at, system: system, said: said}
+	first := unit.Amount{}
+	defer func() {
+		if first.Known() {
+			said.Amount.Each = first
+		}
+	}()
 	for s.i < len(s.all) {
+		if s.all[s.i].raw == "/" && said.Amount.Each.Known() { // "250 ml / 1 cup": the first counts
+			said.Amount.Each, first = unit.Amount{}, said.Amount.Each
+			s.i++
+			continue
+		}
 		if t := s.all[s.i]; t.mark && strings.Contains(",:;()[].!=-", t.raw) || links[t.key] && !t.mark {
 			s.i++
 			continue

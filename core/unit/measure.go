@@ -24,6 +24,7 @@ const (
 	mlPerMetricCup      = 250.0
 	mlPerMetricTbsp     = 15.0
 	mlPerMetricTsp      = 5.0
+	tspsPerDessertspoon = 2 // common practice
 	mlPerAustralianTbsp = 20.0
 	pinchOfTeaspoon     = 1.0 / 16 // common practice
 )

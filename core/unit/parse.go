@@ -235,6 +235,8 @@ func amountOf(n float64, word string, s System) (Amount, bool) {
 		return vol(tbspOf(s))
 	case "tsp", "tsps", "teaspoon", "teaspoons":
 		return vol(tspOf(s))
+	case "dessertspoon", "dessertspoons", "dsp", "dsps":
+		return vol(tspOf(s).Times(tspsPerDessertspoon))
 	case "drop", "drops":
 		return vol(Millilitres(1 / DropsPerML))
 	case "pinch", "pinches":

@@ -18,6 +18,9 @@ import (
 const untilItFeelsRight = "Added until it feels right, so what depends on its amount is not known. Weigh it once and " +
 	"write the grams."
 
+// beginsWith is said of an amount that more may be added to.
+const beginsWith = "Begins with the amount given; add more until it feels right."
+
 // oneLine is an ingredient line while it is read: what it is read as so far, what is left of it, and what was said.
 type oneLine struct {
 	ReadLine
@@ -32,6 +35,49 @@ func (rd Reader) line(text, mix string) ReadLine {
 	if len(text) > 200 {
 		return ReadLine{Text: text[:40] + "…", Fault: "it is longer than 200 letters."}
 	}
+	l := rd.asTyped(text, mix)
+	if l.Fault != "" && otherOrder.MatchString(text) {
+		if other, ok := rd.inAnyOrder(text); ok {
+			return other
+		}
+	}
+	return l
+}
+
+// otherOrder finds the lines whose amount may stand elsewhere than first: those that begin with a word that is no
+// number, with a mixed number, or with a container whose size follows. What is wrong with an amount that stands first
+// is said of it.
+var otherOrder = regexp.MustCompile(`(?i)^\s*(?:\d+-\d+/\d|\(|(?:an?|\d+)\s+(?:` + container + `)\b.*\d|\d+\s*\(|[\d.,]+\s*\p{L}+\s*/\s*\d|\p{L})`)
+
+// inAnyOrder reads a line whose amount does not stand first: "flour (2 cups)", "about 2 cups oats", "1 packet jelly
+// crystals (85 g)".
+func (rd Reader) inAnyOrder(text string) (l ReadLine, ok bool) {
+	p, ok := rd.phrases().Read(text)
+	if !ok || !asItIs(p) || !p.Amount.Each.Known() {
+		return l, false
+	}
+	it, ok := rd.Shelf.Named(p.Noun)
+	if !ok {
+		return l, false
+	}
+	one := oneLine{ReadLine: ReadLine{Text: text}, said: said{count: 1, heap: 1, low: 1}, amount: p.Amount.Each}
+	if n, counted := p.Amount.Count.Get(); counted {
+		one.amount = one.amount.Times(n)
+	}
+	if one.Line.Item = it; p.Amount.Some {
+		one.Note = beginsWith
+	}
+	one.weigh()
+	one.Line.Strong = strong(it)
+	return one.ReadLine, one.Fault == ""
+}
+
+func strong(it material.Item) bool {
+	return it.Facts.Traits.Any(material.Acid, material.Colouring) || recipe.SaltOf(it) > 0.5
+}
+
+// asTyped reads a line as most are written, the amount first.
+func (rd Reader) asTyped(text, mix string) ReadLine {
 	l := oneLine{ReadLine: ReadLine{Text: text}}
 	rd.sayWhole(&l)
 	name, done := l.text, l.fault != ""
@@ -42,8 +88,7 @@ func (rd Reader) line(text, mix string) ReadLine {
 		return l.ReadLine
 	}
 	it := &l.Line.Item
-	l.Line.Strong = it.Facts.Traits.Has(material.Acid) || recipe.SaltOf(*it) > 0.5 ||
-		it.Facts.Traits.Has(material.Colouring)
+	l.Line.Strong = strong(*it)
 	if l.amount.Known() {
 		l.weigh()
 	}
@@ -113,7 +158,7 @@ func (rd Reader) amountOf(l *oneLine) (name string, done bool) {
 		}
 	}
 	if l.needed {
-		l.Note = "Begins with the amount given; add more until it feels right."
+		l.Note = beginsWith
 	}
 	return name, false
 }
@@ -292,7 +337,7 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 		size, rest = m[1], m[2]
 	}
 	item, known, _ := rd.named(rest)
-	if bare, _ := withoutRemark(rest); strings.TrimSuffix(bare, "s") == "banana" {
+	if bare, _, _ := strings.Cut(rest, ","); strings.TrimSuffix(strings.TrimSpace(bare), "s") == "banana" {
 		item, known = rd.Shelf.Get("mashed-banana") // it goes into a mix mashed
 	}
 	if !known {
@@ -350,32 +395,4 @@ func trailing(name string, s unit.System) (q unit.Amount, rest string, ok bool) 
 		return q, name, false
 	}
 	return q, name, false
-}
-
-// harmless are the words of a remark that change nothing about what an ingredient is: "oil
-// (walnut)" and "flour, gluten-free" stay whole, and are asked about.
-var harmless = func() map[string]bool {
-	words := make(map[string]bool)
-	for _, w := range strings.Fields(`sifted sieved packed level loosely lightly firmly melted softened warm warmed
-		cold hot boiling boiled cooled lukewarm at room temperature plus extra more for dusting kneading rolling the
-		to a little bit by optional divided fresh clean washed rinsed drained finely mashed ripe about or so if as
-		needed in all of it and then well beaten whisked stirred until smooth from tap added last first slowly`) {
-		words[w] = true
-	}
-	return words
-}()
-
-// withoutRemark takes a harmless remark off the end of a name; ok is false when there is
-// none.
-func withoutRemark(name string) (rest string, ok bool) {
-	m := remark.FindStringSubmatchIndex(name)
-	if m == nil {
-		return name, false
-	}
-	for _, w := range strings.FieldsFunc(name[m[0]:], func(r rune) bool { return strings.ContainsRune(" ,;-()", r) }) {
-		if !harmless[w] {
-			return name, false
-		}
-	}
-	return strings.TrimSpace(name[:m[0]]), true
 }

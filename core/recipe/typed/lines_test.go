@@ -15,7 +15,7 @@ import (
 )
 
 // Lines as people type them, with the mass or the question that is due: nearly all are read so,
-// and none is read as something else without a word. The masses follow from the weight of a cup.
+// and none is read as something else without a word. The masses follow from the weight of a cup and of an egg.
 func TestSampleOfLines(t *testing.T) {
 	data, err := os.ReadFile("testdata/lines.csv")
 	require.NoError(t, err)

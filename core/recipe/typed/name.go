@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/unit"
 )
 
@@ -13,21 +14,25 @@ import (
 // its end or a word on how it is. twin reports that a coarser or finer kind was not told apart.
 func (rd Reader) named(name string) (it material.Item, ok, twin bool) {
 	name = strings.TrimSpace(name)
-	for {
-		if it, ok = rd.Shelf.Named(name); ok {
-			return it, true, name == "salt" || name == "table salt"
-		}
-		if rest, cut := withoutRemark(name); cut {
-			name = rest
-		} else if manner.MatchString(name) {
-			name = strings.TrimSpace(manner.ReplaceAllString(name, ""))
-		} else {
+	if it, ok = rd.Shelf.Named(name); !ok {
+		p, read := rd.phrases().Read(name)
+		if a := p.Amount; !read || !asItIs(p) || a.Said() && a != (phrase.Amount{Some: true}) {
 			return it, false, false
 		}
-		if name == "" {
-			return it, false, false
-		}
+		name = p.Noun
+		it, ok = rd.Shelf.Named(name)
 	}
+	return it, ok, ok && (name == "salt" || name == "table salt")
+}
+
+func (rd Reader) phrases() phrase.Reader { return phrase.Reader{Names: rd.Shelf, System: rd.System} }
+
+// asItIs reports whether a phrase says nothing of an ingredient that makes another one of it: warm water is water,
+// gluten-free flour is asked about.
+func asItIs(p phrase.Reading) bool {
+	return len(p.Claims) == 0 && !slices.ContainsFunc(p.States, func(s phrase.State) bool {
+		return !s.Neutral() && s != phrase.Hot
+	})
 }
 
 // byTheCup is what must be known about measuring the thing by volume.

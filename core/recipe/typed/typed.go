@@ -236,9 +236,6 @@ var (
 	teaspoon   = regexp.MustCompile(`^(\s*[\d./½⅓⅔¼¾ ]*[\d½⅓⅔¼¾])\s*t\b`)
 	givenTwice = regexp.MustCompile(`^\(([^()]*)\)\s*(.*)$`)
 	hotWater   = regexp.MustCompile(`\b(boiling|hot|kettle)\b`)
-	// How an ingredient is, which is not what it is.
-	manner = regexp.MustCompile(
-		`^(cold|cool|warm|lukewarm|tepid|hot|boiling|just-boiled|tap|sifted|level|fresh|clean)\s+`)
 )
 
 // splitLine cuts a typed line into its ingredients. A name that holds a comma itself ("starch,
@@ -287,8 +284,11 @@ func (rd Reader) isWhole(text string) bool {
 	if _, rest, ok := unit.Cut(name, rd.System); ok {
 		name = rest
 	}
-	_, ok := rd.Shelf.Named(name)
-	return ok
+	if _, ok := rd.Shelf.Named(name); ok {
+		return true
+	}
+	_, ok := rd.inAnyOrder(text)
+	return ok && otherOrder.MatchString(text)
 }
 
 func isDigit(b byte) bool { return b >= '0' && b <= '9' }
