@@ -89,7 +89,7 @@ func Check(list []byte, g *safety.Group, names *naming.Namer, swaps *safety.Swap
 	if err != nil {
 		return Report{}, err
 	}
-	c := checker{g, names, swaps, answers, make(map[string]naming.Meaning), make(map[asked]answered),
+	c := checker{g, names, swaps, answers, make(map[string]*meaning), make(map[asked]answered),
 		make(map[swapKey]string), nil}
 	r := Report{Header: header, Rows: make([]Row, 0, len(records)-1)}
 	for _, rec := range records[1:] {
@@ -104,10 +104,16 @@ type checker struct {
 	names     *naming.Namer
 	swaps     *safety.Swaps
 	answers   map[string]string
-	meanings  map[string]naming.Meaning // of names met before
+	meanings  map[string]*meaning // of names met before
 	plain     map[asked]answered        // names with nothing filled in
 	swap      map[swapKey]string
 	questions []Question
+}
+
+// meaning is what a name means, with what it was taken for.
+type meaning struct {
+	naming.Meaning
+	taken string
 }
 
 type asked struct {
@@ -189,17 +195,18 @@ func (c *checker) judge(row Row, use safety.Use, d material.Description) Row {
 }
 
 // resolve says what a name means, with the answer to the question of its family.
-func (c *checker) resolve(name string) naming.Meaning {
-	m, met := c.meanings[name]
+func (c *checker) resolve(name string) *meaning {
+	known, met := c.meanings[name]
 	if met {
-		return m
+		return known
 	}
-	m = c.names.Resolve(name, "")
+	m := c.names.Resolve(name, "")
 	if m.Family != nil && c.answers[m.Family.Name] != "" {
 		m = c.names.Resolve(name, c.answers[m.Family.Name])
 	}
-	c.meanings[name] = m
-	return m
+	known = &meaning{m, m.Taken()}
+	c.meanings[name] = known
+	return known
 }
 
 // note keeps the question of a row.
@@ -224,10 +231,10 @@ func (r Row) with(a answered) Row {
 
 // answer judges a meaning. What is hidden or worked in may lie in something to eat: a list
 // does not say in what. A question about the sizes keeps what they may clear from clearing.
-func (c *checker) answer(m naming.Meaning, ask naming.Ask, sizes say.Text) answered {
+func (c *checker) answer(m *meaning, ask naming.Ask, sizes say.Text) answered {
 	j := m.Judge(c.group, ask.Somewhere())
 	a := answered{verdict: j.Verdict, usual: j.Usual(), rules: j.Rules(), family: m.Family, asks: j.Asks,
-		taken: m.Taken()}
+		taken: m.taken}
 	if f, ok := j.First(); ok {
 		a.why = f.Reason
 	} else if g := j.Portion.Grams(); g > 0 {
