@@ -105,7 +105,7 @@ type checker struct {
 	swaps     *safety.Swaps
 	answers   map[string]string
 	meanings  map[string]*meaning // of names met before
-	plain     map[asked]answered        // names with nothing filled in
+	plain     map[asked]answered  // names with nothing filled in
 	swap      map[swapKey]string
 	questions []Question
 }

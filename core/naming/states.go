@@ -211,7 +211,7 @@ func (m Meaning) SaidOf() []say.Text {
 		all = append(all, stateWords[st])
 	}
 	if mm, sized := m.Said.Length.Get(); sized {
-		all = append(all, say.F("{length} long or across", say.Figure(mm.Millimetres())+" mm"))
+		all = append(all, say.F("{length} mm long or across", say.Figure(mm.Millimetres())))
 	}
 	for _, c := range m.Said.Claims {
 		if c.Free != 0 {

@@ -92,7 +92,7 @@ func TestHTTPAPIHoldsOnlyNew(t *testing.T) {
 }
 
 // desk is what a desk may be made of.
-const desk = "core/age core/aid core/allergen core/asking core/batch core/clock core/gauge core/keep core/material core/memo core/money core/naming core/pen core/plan core/prep core/recipe core/recipe/... core/review core/room core/safety core/say core/stock core/strict core/sums core/unit core/vessel core/wait core/words core/written"
+const desk = "core/age core/aid core/allergen core/asking core/batch core/clock core/gauge core/keep core/material core/memo core/money core/naming core/pen core/phrase core/plan core/prep core/recipe core/recipe/... core/review core/room core/safety core/say core/stock core/strict core/sums core/unit core/vessel core/wait core/words core/written"
 
 // may lists what the folders of the server, and those of the desk, may import of the project, from the ground up; with
 // /... what lies below as well.
@@ -104,7 +104,7 @@ var may = map[string]string{
 	"core/recipe/scale":         "core/recipe core/memo core/unit",
 	"core/recipe/larder":        "core/recipe core/recipe/scale core/material core/money core/say core/unit core/words",
 	"core/recipe/remedy":        "core/recipe core/recipe/scale core/allergen core/material core/say core/unit core/words",
-	"core/recipe/typed":         "core/recipe core/material core/unit core/words",
+	"core/recipe/typed":         "core/phrase core/recipe core/material core/unit core/words",
 	"core/recipe/jsonld":        "core/recipe core/recipe/typed",
 	"internal/now":              "",
 	"internal/changes":          "",

@@ -24,32 +24,10 @@ const maxLines = 40
 // Words parts text into what its lines name, with what they say of it.
 func (d LookUp) Words(in written.WordsInput) (written.WordsAnswer, error) {
 	out := written.WordsAnswer{Lines: []written.WordsLine{}}
-	into := pouring{each: 1}
-	if in.VesselID != "" {
-		v, ok := d.Settings.Vessel(in.VesselID)
-		if !ok {
-			return out, strict.Bad("/vessel_id", "Choose a vessel from the list.")
-		}
-		into.vessel, into.known = v, true
-	}
-	switch r, ok := d.Find(in.RoomID); {
-	case in.Vessels != nil && *in.Vessels < 1:
-		return out, strict.Bad("/vessels", "Say how many vessels there are.")
-	case in.Vessels != nil:
-		into.each = *in.Vessels
-	case in.RoomID != "" && !ok:
-		return out, desk.ErrGone
-	case ok:
-		into.each = max(1, into.vessel.Needed(len(r.Written.Children)))
-	}
 	lines := strings.Split(in.Text, "\n")
-	for _, line := range lines { // a vessel of the list is what the rest is poured into
-		if v, ok := vessel.Named(recipe.Unbulleted(line), d.Settings.Vessels); ok {
-			into.vessel, into.known = v, true
-			if r, ok := d.Find(in.RoomID); ok && in.Vessels == nil {
-				into.each = max(1, v.Needed(len(r.Written.Children)))
-			}
-		}
+	into, err := d.pouredInto(in, lines)
+	if err != nil {
+		return out, err
 	}
 	listed := 0
 	for _, line := range lines {
@@ -62,19 +40,45 @@ func (d LookUp) Words(in written.WordsInput) (written.WordsAnswer, error) {
 		if line == "" {
 			continue
 		}
+		if len(out.Lines) == maxLines {
+			out.Left++
+			continue
+		}
 		bare := line == strings.TrimSpace(typed)
 		if (strings.HasSuffix(line, ":") || bare && listed >= leastListed) && !d.Names.Resolve(line, "").Known() {
 			out.Lines = append(out.Lines, written.WordsLine{Typed: line, Things: []written.WordsThing{{Kind: "heading",
 				Name: strings.TrimSuffix(line, ":"), Parts: []string{}, Said: []string{}}}})
 			continue
 		}
-		if len(out.Lines) == maxLines {
-			out.Left++
-			continue
-		}
 		out.Lines = append(out.Lines, written.WordsLine{Typed: line, Things: d.things(line, into)})
 	}
 	return out, nil
+}
+
+// pouredInto finds what the lines are poured into: a vessel that is one of them, else the one that is asked about.
+func (d LookUp) pouredInto(in written.WordsInput, lines []string) (into pouring, err error) {
+	into.each = 1
+	if in.VesselID != "" {
+		if into.vessel, into.known = d.Settings.Vessel(in.VesselID); !into.known {
+			return into, strict.Bad("/vessel_id", "Choose a vessel from the list.")
+		}
+	}
+	for _, line := range lines {
+		if v, ok := vessel.Named(recipe.Unbulleted(line), d.Settings.Vessels); ok {
+			into.vessel, into.known = v, true
+		}
+	}
+	switch r, ok := d.Find(in.RoomID); {
+	case in.Vessels != nil && *in.Vessels < 1:
+		return into, strict.Bad("/vessels", "Say how many vessels there are.")
+	case in.Vessels != nil:
+		into.each = *in.Vessels
+	case in.RoomID != "" && !ok:
+		return into, desk.ErrGone
+	case ok && into.known:
+		into.each = max(1, into.vessel.Needed(len(r.Written.Children)))
+	}
+	return into, nil
 }
 
 // leastListed is how many lines of a list have a dash or a number before them for one without to be a heading.
