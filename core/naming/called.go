@@ -2,6 +2,7 @@ package naming
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 	"sync"
 	"unicode"
@@ -30,33 +31,48 @@ func asCalled(name string, called []string, f material.Facts) material.Facts {
 		contains = says.allergens
 	}
 	f.UsuallyContains |= contains &^ f.Allergens
-	for _, it := range things {
-		has := it.Facts.Traits.Meet(inName)
+	for i := range things {
+		has := things[i].Facts.Traits.Meet(inName)
 		if ingredients {
-			has = has.Union(it.Facts.Traits.Meet(material.InMixture))
-			f.UsuallyContains |= (it.Facts.Allergens | it.Facts.UsuallyContains) &^ f.Allergens
-			f.MayContain |= it.Facts.MayContain
-			f.Made = f.Made.Union(it.Facts.Made)
-			if it.Facts.Alcohol.There() && !f.Alcohol.There() {
-				f.Alcohol = material.NotRead()
-			}
-			said, known := f.Salt.Get()
-			if holds, _ := it.Facts.Salt.Get(); known && said == 0 && holds >= salty {
-				f.Salt = unit.Maybe[float64]{} // nobody said how much
-			}
-			if it.Facts.Traits.Has(material.ChokeFood) || it.Facts.Form.GaugeJudges() &&
-				it.Facts.Traits.Has(material.Food) && it.Facts.Traits.Any(material.Hard, material.Rounded,
-				material.Slippery, material.Sticky) {
-				has = has.With(material.ChokeFood) // there may be pieces of it
-			}
+			f = holding(f, &things[i].Facts)
+			has = has.Union(mixedIn(&things[i].Facts))
 		}
 		open := material.Features{Traits: has}.Minus(f.Features()).Minus(f.Denied)
 		f.Open = f.Open.Union(open)
+	}
+	if says.solid && !f.ContentsKnown && f.Form.GaugeJudges() && !f.Traits.Any(material.Food, material.NotFood) {
+		f.ContentsKnown, f.Salt = true, unit.Known(0.0) // wood, plastic and cloth hold no ingredients
+		f.MayContain |= says.contact
 	}
 	if _, unsaid := unsaidOf(called, f); unsaid || says.disguised {
 		f.TraitsKnown = false
 	}
 	return thin(f)
+}
+
+// holding returns the facts of something that a thing may be in, by its name: what that holds, most of it holds.
+func holding(f material.Facts, thing *material.Facts) material.Facts {
+	f.UsuallyContains |= (thing.Allergens | thing.UsuallyContains) &^ f.Allergens
+	f.MayContain |= thing.MayContain
+	f.Made = f.Made.Union(thing.Made)
+	if thing.Alcohol.There() && !f.Alcohol.There() {
+		f.Alcohol = material.NotRead()
+	}
+	said, known := f.Salt.Get()
+	if holds, _ := thing.Salt.Get(); known && said == 0 && holds >= salty {
+		f.Salt = unit.Maybe[float64]{} // nobody said how much
+	}
+	return f
+}
+
+// mixedIn are the traits that a thing brings into what it may be in.
+func mixedIn(thing *material.Facts) material.Traits {
+	has := thing.Traits.Meet(material.InMixture)
+	if thing.Traits.Has(material.ChokeFood) || thing.Form.GaugeJudges() && thing.Traits.Has(material.Food) &&
+		thing.Traits.Any(material.Hard, material.Rounded, material.Slippery, material.Sticky) {
+		has = has.With(material.ChokeFood) // there may be pieces of it
+	}
+	return has
 }
 
 // saying is what a name says by its words alone.
@@ -66,6 +82,8 @@ type saying struct {
 	allergens, nuts     allergen.Set
 	origin              material.Origin
 	pretends, disguised bool
+	solid               bool         // a thing of one solid stuff, and of no food
+	contact             allergen.Set // what skin may react to in that
 }
 
 // sayings are those of the names that were read last: the rows of a list say the same names again and again.
@@ -80,6 +98,10 @@ func saidBy(name string) saying {
 	s := saying{allergens: allergensNamed(name), nuts: nutsNamed(name), origin: material.OriginOf(name),
 		pretends: pretend(name), disguised: disguised(name)}
 	s.things, s.head = thingsIn(name)
+	s.solid, s.contact = ofSolidStuff(name)
+	s.solid = s.solid && s.allergens == 0 && !slices.ContainsFunc(s.things, func(it material.Item) bool {
+		return it.Facts.Traits.Any(material.Food, material.NotFood) || !it.Facts.Form.GaugeJudges()
+	})
 	return sayings.Keep(name, s, maxSayings)
 }
 
@@ -173,6 +195,25 @@ var madeOf = regexp.MustCompile(
 
 // pretend reports whether a name says that what it names is of something else.
 func pretend(name string) bool { return madeOf.MatchString(name) }
+
+// solidStuff are words for stuff that holds no ingredients, with what skin may react to in it.
+var solidStuff = map[string]allergen.Set{"wooden": 0, "wood": 0, "bamboo": 0, "plastic": 0, "felt": 0, "fabric": 0,
+	"cloth": 0, "cotton": 0, "paper": 0, "card": 0, "cardboard": 0, "silicone": 0, "cork": 0,
+	"metal": allergen.SetOf(allergen.Nickel), "steel": allergen.SetOf(allergen.Nickel),
+	"rubber": allergen.SetOf(allergen.Latex)}
+
+// ofSolidStuff reports whether a name says that a thing is of solid stuff, and of nothing beside it: a plastic whale
+// is, a plastic tub of sauce may be anything.
+func ofSolidStuff(name string) (solid bool, contact allergen.Set) {
+	for _, w := range material.Words(name) {
+		if w == "of" || w == "with" || w == "and" || w == "in" {
+			return false, 0
+		}
+		set, stuff := solidStuff[w]
+		solid, contact = solid || stuff, contact|set
+	}
+	return solid, contact
+}
 
 // allergensNamed are the allergens that the words of a name name, in the ways that kitchens say them.
 func allergensNamed(name string) (set allergen.Set) {

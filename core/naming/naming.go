@@ -149,8 +149,10 @@ func (n *Namer) Resolve(typed, answer string) Meaning {
 	if utf8.RuneCountInString(m.Words) > MaxLetters {
 		return m
 	}
-	m.take(n, n.own.named(m.Words))
-	m.take(n, n.standard.named(m.Words))
+	if !strings.ContainsAny(m.Words, "/+&;") { // "pasta / rice" is no rice pasta
+		m.take(n, n.own.named(m.Words))
+		m.take(n, n.standard.named(m.Words))
+	}
 	if !m.Known() {
 		m.parted(n, answer)
 	} else if first, _, _ := strings.Cut(strings.ToLower(m.Words), " "); first == "some" {
@@ -174,6 +176,14 @@ func (m Meaning) asksWhether() bool { return m.Family != nil && m.Family.near &&
 
 // Ingredient returns the one thing that the name of an ingredient means.
 func (n *Namer) Ingredient(name string) (material.Item, bool) { return n.Resolve(name, "").One() }
+
+// Thing returns the one thing that a name means as it stands on the shelf: with an amount or a container beside it, but
+// in no state that makes another thing of it.
+func (n *Namer) Thing(name string) (material.Item, bool) {
+	m := n.Resolve(name, "")
+	it, ok := m.One()
+	return it, ok && m.Said.Plain()
+}
 
 // Several returns the question that tells apart what the name of an ingredient means, and the
 // things it can be; "" when it means one or none.

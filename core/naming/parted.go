@@ -6,6 +6,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/phrase"
+	"emblo/core/recipe"
 	"emblo/core/unit"
 )
 
@@ -45,10 +46,32 @@ func (m *Meaning) parted(n *Namer, answer string) {
 			m.Family = one.Family
 		}
 	}
+	if made := m.madeWith(); len(made) > 0 {
+		m.Each, m.Members, m.Family = nil, made, nil
+		if len(made) > 1 {
+			m.Family = whichOf(made)
+			m.Family.Name = m.Words
+		}
+	}
 	if or && len(m.Members) > 0 {
 		m.Each, m.Family = nil, whichOf(m.Members)
 		m.Family.Name = m.Words
 	}
+}
+
+// madeWith returns the mixes that "dough with hair conditioner" names: those of the first name that hold the second.
+func (m Meaning) madeWith() (made []Member) {
+	if len(m.Each) != 2 || !strings.Contains(strings.ToLower(m.Words), " with ") {
+		return nil
+	}
+	for _, x := range m.Each[0].Members {
+		if x.Mix != nil && slices.ContainsFunc(x.Mix.Lines, func(l recipe.Line) bool {
+			return slices.ContainsFunc(m.Each[1].Members, func(y Member) bool { return y.ID() == l.Item.ID })
+		}) {
+			made = append(made, x)
+		}
+	}
+	return made
 }
 
 // read takes what a phrase says.
@@ -69,16 +92,21 @@ func (m *Meaning) read(n *Namer, r phrase.Reading) {
 func (m *Meaning) stated() {
 	for _, st := range m.Said.States {
 		for _, word := range answers[st] {
-			var of []Option
-			for _, a := range m.Family.Answers {
-				if slices.Contains(material.Words(a.Words), word) {
-					of = append(of, a)
-				}
-			}
-			if len(of) != 1 {
+			of := slices.DeleteFunc(slices.Clone(m.Family.Answers), func(a Option) bool {
+				return !slices.Contains(material.Words(a.Words), word)
+			})
+			switch len(of) {
+			case 0, len(m.Family.Answers):
 				continue
+			case 1:
+				m.tell(of[0].Words)
+			default: // it leaves fewer to be told apart
+				f := m.Family.told("")
+				f.Answers, m.Family = of, f
+				m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool {
+					return !slices.Contains(f.ids(), x.ID())
+				})
 			}
-			m.tell(of[0].Words)
 			return
 		}
 	}
@@ -103,12 +131,17 @@ func (f *Family) told(answer string) *Family {
 	return &Family{Name: f.Name, Question: f.Question, Answers: f.Answers, near: f.near, given: answer}
 }
 
+// askingToo are names that in a question are other words.
+var askingToo = map[string]bool{"can": true, "play": true}
+
 // asked asks which of the things is meant that a question or a sentence names.
 func (m *Meaning) asked(n *Namer) {
-	_, about, _ := strings.Cut(strings.ToLower(m.Words), " ") // "can" asks, and holds no beans
-	found, _ := thingsIn(about + " ")
-	for _, it := range found {
-		m.add(n, it.ID)
+	for _, name := range n.reader().NamesIn(m.Words) { // its first word asks: "can" holds no beans
+		if askingToo[name] {
+			continue
+		}
+		m.take(n, n.own.named(name))
+		m.take(n, n.standard.named(name))
 	}
 	if m.Known() {
 		m.Family = nearTo(m.Words, m.Members)

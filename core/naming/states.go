@@ -29,6 +29,12 @@ func (x Member) inState(said phrase.Said) Member {
 	for _, c := range said.Claims {
 		f = claimed(f, c)
 	}
+	for _, st := range said.States {
+		if cuts[st] { // some of it may still be whole
+			x.also = append(x.also, it.Facts)
+			break
+		}
+	}
 	it.Facts = f
 	x.Item = &it
 	if said.Has(phrase.Ground) && f.Form.GaugeJudges() { // how finely nobody said
@@ -38,6 +44,10 @@ func (x Member) inState(said phrase.Said) Member {
 	}
 	return x
 }
+
+// cuts are the states of what is in pieces of any size up to its own.
+var cuts = map[phrase.State]bool{phrase.Smaller: true, phrase.Ground: true, phrase.Mashed: true, phrase.Halved: true,
+	phrase.Small: true, phrase.Damaged: true}
 
 // lengthened returns a solid of another length, by what it is called: a ball is as large as that, and what is cut from
 // a straw is as wide as the straw. How wide the rest is that is shorter than its kind, nobody said.

@@ -82,6 +82,10 @@ func (rd Reader) named(r *Reading, noun []token) {
 			}
 		}
 	}
+	if in := r.Amount.In; (in == "slice" || in == "piece") && rd.Names.Knows(name+in) {
+		r.Noun += " " + in + "s" // slices of lemon are lemon slices
+		return
+	}
 	for i, st := range r.States {
 		for _, full := range byState[st] {
 			before, after, _ := strings.Cut(full, "*")

@@ -85,6 +85,22 @@ func Sentence(text string) bool {
 	return len(all) > 3 && asks[all[0].raw]
 }
 
+// NamesIn returns the names in a text, the longest first from the left, but for its first word.
+func (rd Reader) NamesIn(text string) (all []string) {
+	words := tokens(text)
+	for i := 1; i < len(words); {
+		n := min(mostNoun, len(words)-i)
+		for ; n > 0; n-- {
+			if name, ok := joined(words[i : i+n]); ok && rd.Names.Knows(name) {
+				all = append(all, spaced(words[i:i+n]))
+				break
+			}
+		}
+		i += max(n, 1)
+	}
+	return all
+}
+
 // Core returns the words of a phrase that are left when what stands beside a name is taken off both ends: those that
 // may be a name with a slip in it.
 func (rd Reader) Core(text string) string {

@@ -46,6 +46,11 @@ func tokens(text string) []token {
 				article = true
 			case "the":
 			default:
+				if n := strings.TrimPrefix(word, "x"); n != word && n != "" && strings.Trim(n, "0123456789") == "" { // "x10"
+					put(token{raw: "x", key: "x"})
+					put(token{raw: n, number: true})
+					break
+				}
 				put(token{raw: word, key: material.Word(word)})
 			}
 			i = end

@@ -76,7 +76,7 @@ func readSheet(text string, columns []string, nothingDone string, read func(cell
 
 // labelled reads what a row is about: a thing of the shelf, and what its packet says.
 func (d Files) labelled(c cells) (it material.Item, l stock.Label, fault *strict.Fault) {
-	it, ok := d.Named(c.at("name"))
+	it, ok := d.Names.Thing(c.at("name"))
 	if !ok {
 		return it, l, strict.Bad("", "nothing on the shelf is called %q.", words.Cut(c.at("name")))
 	}
