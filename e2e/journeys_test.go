@@ -89,7 +89,7 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.Type("combobox", "Add what goes in", "pom poms")
 	p.See("over 45 mm across?")
 	p.Press("Enter")
-	p.See("Not ready: 1 to measure")
+	p.See("Not ready: 1 to keep out")
 	p.Click("button", "Yes")
 	p.See("Pom-poms, 50 mm")
 	p.Click("button", "Take out Pom-poms, 50 mm")

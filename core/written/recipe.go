@@ -155,9 +155,10 @@ type AdditionInput struct {
 	Symptom string  `json:"symptom" max:"40"`
 }
 
-// RecipeImport is a recipe as schema.org JSON-LD.
+// RecipeImport is a recipe as schema.org JSON-LD, or as it was pasted whole: exactly one of them.
 type RecipeImport struct {
-	JSONLD string `json:"jsonld" text:"file"`
+	JSONLD string `json:"jsonld,omitzero" text:"file"`
+	Text   string `json:"text,omitzero" max:"40000" text:"lines"`
 }
 
 // BookRecipe is a recipe that a set-up can start from.

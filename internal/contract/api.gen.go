@@ -691,7 +691,7 @@ type RecipeFile struct {
 	Jsonld string `json:"jsonld"`
 }
 
-// RecipeImport defines model for RecipeImport.
+// RecipeImport Exactly one of them.
 type RecipeImport = written.RecipeImport
 
 // RecipeInput defines model for RecipeInput.

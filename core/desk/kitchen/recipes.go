@@ -185,8 +185,18 @@ func (d Kitchen) RecipeFile(id string) (string, error) {
 	return string(jsonld.Write(r)), nil
 }
 
-// ImportRecipe reads schema.org JSON-LD into a recipe to look over.
+// ImportRecipe reads schema.org JSON-LD, or a recipe that is pasted whole, into a recipe to look over.
 func ImportRecipe(in written.RecipeImport) (written.Recipe, error) {
+	if in.JSONLD != "" && in.Text != "" {
+		return written.Recipe{}, strict.Bad("/text", "Send a file or a text, not both.")
+	}
+	if in.Text != "" {
+		w, ok := typed.Pasted(in.Text)
+		if !ok {
+			return written.Recipe{}, strict.Bad("/text", "Nothing was read: no ingredients with steps below them.")
+		}
+		return written.WriteTyped(w, unit.US), nil
+	}
 	w, err := jsonld.Read([]byte(in.JSONLD))
 	if err != nil {
 		return written.Recipe{}, strict.Bad("/jsonld", "Nothing was read: %s.", err)

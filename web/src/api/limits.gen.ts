@@ -186,6 +186,9 @@ export const limits = {
     "move_id": 36,
     "tick_id": 36
   },
+  "RecipeImport": {
+    "text": 40000
+  },
   "RecipeOrder": {
     "recipe_id": 64,
     "room_id": 36,

@@ -777,7 +777,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Reads schema.org Recipe JSON-LD into a recipe to look over. Nothing is stored or fetched. */
+        /** @description Reads schema.org Recipe JSON-LD, or a recipe pasted whole, into a recipe to look over. Nothing is stored or fetched. */
         post: operations["importRecipe"];
         delete?: never;
         options?: never;
@@ -2554,9 +2554,12 @@ export interface components {
             room_id: string;
             recipe: components["schemas"]["RecipeText"];
         };
+        /** @description Exactly one of them. */
         RecipeImport: {
             /** @description schema.org Recipe. */
-            jsonld: string;
+            jsonld?: string;
+            /** @description A recipe as it is pasted whole, from a page or a message. */
+            text?: string;
         };
         RecipeFile: {
             jsonld: string;

@@ -111,7 +111,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             undefined,
             `${kind.name}.`,
           )
-          setOpened(nothing)
+          setOpened((o) => ({ ...nothing, row: o.row }))
         })
       },
     }

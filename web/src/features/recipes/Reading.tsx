@@ -31,6 +31,8 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
   const others = (d?.faults ?? []).filter(
     (f) => !f.field.startsWith('lines/') && !(f.field === 'lines' && text.lines === '') && text.name !== '',
   )
+  // No figure is told that a line rests on which could not be read.
+  const allRead = d?.lines.every((l) => !l.fault)
   return (
     <section className={fresh ? 'as-read' : 'as-read stale'} aria-label="As it is read" aria-live="polite">
       <h2>As it is read</h2>
@@ -66,7 +68,7 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
                 </p>
               )}
             </div>
-            <span className="soft">{!l.fault && !l.as_needed ? share(l.share ?? 0) : ''}</span>
+            <span className="soft">{allRead && !l.as_needed ? share(l.share ?? 0) : ''}</span>
           </li>
         ))}
       </ol>
@@ -100,7 +102,7 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
               (l) =>
                 l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />,
             )}
-          {fresh && <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />}
+          {fresh && allRead && <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />}
         </div>
       )}
     </section>

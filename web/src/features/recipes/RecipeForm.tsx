@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { outdate } from '../../api/keys'
-import { useEffect, useId, useMemo, useRef, useState } from 'react'
+import { useEffect, useId, useMemo, useRef, useState, type ClipboardEvent } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { v7 } from 'uuid'
@@ -13,7 +13,7 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { useRecord } from '../../forms/record'
 import { Failure, Waiting } from '../../ui/States'
 import { measureWords } from '../../entities/room/model'
-import { dayOf } from '../../ui/format'
+import { dayOf, plural } from '../../ui/format'
 import { readNumber } from '../../ui/numbers'
 import { Reading } from './Reading'
 
@@ -62,6 +62,9 @@ interface Kept {
   version: number
   text: Text
 }
+
+/** From how many pasted lines on a text may be a recipe as a whole. */
+const wholeFrom = 5
 
 function kept(key: string): Kept | null {
   try {
@@ -171,6 +174,19 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
     mutationFn: async (f: File) => ask(api.POST('/api/recipes/import', { body: { jsonld: await f.text() } })),
     onSuccess: change,
   })
+  const paste = useMutation({
+    mutationFn: async (pasted: string) => ask(api.POST('/api/recipes/import', { body: { text: pasted } })),
+    onSuccess: (read) =>
+      change({
+        ...text,
+        name: text.name.trim() || read.name,
+        lines: read.lines,
+        steps: read.steps,
+        keeps: text.keeps || read.keeps,
+      }),
+    // What holds no steps is taken for ingredients.
+    onError: (_, pasted) => change({ ...text, lines: pasted }),
+  })
   const older = useMutation({
     mutationFn: (v: number) => ask(api.GET('/api/recipes/{id}', { params: { path: { id }, query: { version: v } } })),
     onSuccess: (page) => change(page.recipe),
@@ -253,7 +269,18 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
                 rows={7}
                 placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'}
                 {...register('lines')}
+                onPaste={(e: ClipboardEvent) => {
+                  const pasted = e.clipboardData.getData('text')
+                  if (text.lines.trim() || text.steps.trim() || pasted.trim().split('\n').length < wholeFrom) return
+                  e.preventDefault()
+                  paste.mutate(pasted)
+                }}
               />
+              <span className="soft" role="status">
+                {paste.isSuccess
+                  ? `Parted into ${plural(paste.data.lines.split('\n').length, 'ingredient')} and ${plural(paste.data.steps.split('\n').length, 'step')}: look them over.`
+                  : 'A recipe that is pasted here whole is parted into its name, ingredients and steps.'}
+              </span>
             </Form.Group>
             <Form.Group controlId={`${form}-steps`} className="field">
               <Form.Label>Steps, a line each</Form.Label>
