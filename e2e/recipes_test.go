@@ -268,6 +268,23 @@ func TestOwnGlassIsWeighedOnce(t *testing.T) {
 }
 
 // What is understood of a step stands beside it. A mix that is to be heated through counts as raw until a step is said
+// A recipe from a message, pasted whole, is parted into its name, ingredients and steps; what of it does not read stands
+// out, and no share of the mix is told until it does.
+func TestARecipeIsPastedWhole(t *testing.T) {
+	p := harness.Sit(t, harness.Start(t), 1280, 800)
+	p.Demo()
+	p.Open("/recipes/new")
+	p.Paste("textbox", "Ingredients, the way you say them", "Salt dough for Fridays\nMakes 12\n\nIngredients:\n"+
+		"- flour (2 cups), sifted\n- 1 cup salt\n- about 1 cup warm water\n- a knob of moon butter\n\nMethod\n"+
+		"1. Mix the flour and the salt.\n2. Add the water slowly.\n3. Knead for 5 minutes.")
+	p.See("Parted into 4 ingredients and 3 steps", "Salt dough for Fridays", "250 g", "a knob of moon butter",
+		"What could not be read may be anything")
+	p.Accessible()
+	p.Type("textbox", "Ingredients, the way you say them", "flour (2 cups), sifted\n1 cup salt\nabout 1 cup warm water")
+	p.Gone("What could not be read may be anything")
+	p.See("32 %")
+}
+
 // to cook it; that step is measured then, and so is what cools after it.
 func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 1000)
