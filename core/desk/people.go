@@ -66,6 +66,7 @@ type People struct {
 	days       []Day
 
 	groups memo.Map[groupKey, *safety.Group]
+	told   memo.Map[*safety.Group, written.Group] // the groups as they are written
 	worded memo.Map[safety.Asked, written.Line]
 }
 
@@ -109,6 +110,14 @@ func (p *People) GroupOn(r *Room, day age.Date) (*safety.Group, error) {
 	}
 	made = made.Keeping(p.Settings.Routine.Without(r.Roster.Strikes))
 	return p.groups.Keep(key, &made, maxGroups), nil
+}
+
+// WrittenGroup writes a group of the desk, as it is asked for with every change to a plan. It must not be changed.
+func (p *People) WrittenGroup(g *safety.Group) written.Group {
+	if told, kept := p.told.Get(g); kept {
+		return told
+	}
+	return p.told.Keep(g, p.Pen.Group(g), maxGroups)
 }
 
 // maxWorded bounds the lines that are kept in words.

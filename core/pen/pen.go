@@ -145,9 +145,10 @@ func (o Opening) StartBy(a plan.Answer) clock.Wall {
 	return o.At.Minus(hands+waiting, o.Zone)
 }
 
-// Answer writes the answer to a plan, each line as write does.
-func (p Pen) Answer(a plan.Answer, g *safety.Group, o Opening, write func(*plan.Line) written.Line) written.Answer {
-	out := written.Answer{Group: p.Group(g), Places: make([]written.PlaceAnswer, len(a.Places)),
+// Answer writes the answer to a plan for a group that is written already, each line as write does.
+func (p Pen) Answer(a plan.Answer, g *safety.Group, group written.Group, o Opening,
+	write func(*plan.Line) written.Line) written.Answer {
+	out := written.Answer{Group: group, Places: make([]written.PlaceAnswer, len(a.Places)),
 		Beside:   make([]written.Line, len(a.Beside)),
 		Timeline: make([]written.TimedStep, len(a.Timeline)),
 		Baseline: p.All(safety.Baseline()), Routine: p.Some(g.Routine().Say())}

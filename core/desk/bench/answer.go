@@ -91,7 +91,7 @@ func (d Bench) AnswerForList(p written.Plan) (written.Answer, Judged, error) {
 }
 
 func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
-	out := d.Pen.Answer(r.Answer, r.Group, r.Opening, d.Line)
+	out := d.Pen.Answer(r.Answer, r.Group, d.WrittenGroup(r.Group), r.Opening, d.Line)
 	out.Short = d.short(r.Answer)
 	for i := range r.Places {
 		if place := &r.Places[i]; place.Fill != nil {
