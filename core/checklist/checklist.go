@@ -142,11 +142,13 @@ func (c *checker) row(rec record, header []string, at map[string]int) Row {
 		}
 		row.Cells[i] = clip(row.Cells[i])
 	}
-	value := make(map[string]string, len(known))
-	for name, i := range at {
-		value[name] = strings.TrimSpace(row.Cells[i])
+	value := func(column string) string {
+		if i, there := at[column]; there {
+			return strings.TrimSpace(row.Cells[i])
+		}
+		return ""
 	}
-	row.Name = value["name"]
+	row.Name = value("name")
 	for i := len(header); i < len(rec.cells) && fault == ""; i++ {
 		if strings.TrimSpace(rec.cells[i]) != "" {
 			fault = fmt.Sprintf("it has %d cells and the first row names %d columns", len(rec.cells), len(header))
@@ -158,12 +160,12 @@ func (c *checker) row(rec record, header []string, at map[string]int) Row {
 	if fault != "" {
 		return row.unreadable(fault)
 	}
-	use, err := safety.ParseUse(strings.ToLower(value["use"]))
+	use, err := safety.ParseUse(strings.ToLower(value("use")))
 	if err != nil {
 		return row.unreadable(err.Error())
 	}
-	return c.judge(row, use, material.Description{Solid: value["solid"], Size: value["size_mm"],
-		Contains: value["contains"], Traits: value["traits"]})
+	return c.judge(row, use, material.Description{Solid: value("solid"), Size: value("size_mm"),
+		Contains: value("contains"), Traits: value("traits")})
 }
 
 func (r Row) unreadable(why string) Row {
@@ -343,16 +345,23 @@ func stepUp(v float64, steps ...float64) float64 {
 	return v
 }
 
+// usualRow is about how many bytes a row of the answer takes, so that its room is made once.
+const usualRow = 256
+
 // CSV writes the report: the columns of the list, then verdict, rules, why, swap and taken_for, in
 // RFC 4180 with a line feed after each row. A cell that a spreadsheet would take for a
 // formula gets an apostrophe in front.
 func (r Report) CSV() []byte {
 	var out bytes.Buffer
+	out.Grow(len(r.Rows) * usualRow)
 	w := csv.NewWriter(&out)
+	line := make([]string, 0, len(r.Header)+len(known))
 	write := func(cells []string, more ...string) {
-		line := make([]string, 0, len(cells)+len(more))
-		for _, cell := range slices.Concat(cells, more) {
-			line = append(line, Inert(cell))
+		line = line[:0]
+		for _, part := range [][]string{cells, more} {
+			for _, cell := range part {
+				line = append(line, Inert(cell))
+			}
 		}
 		_ = w.Write(line) // a bytes.Buffer cannot fail
 	}

@@ -84,6 +84,14 @@ func (m Meaning) One() (material.Item, bool) {
 	return material.Item{}, false
 }
 
+// SaysMoreThan reports whether the words mean a thing and say something of it that changes the answer: in what state it
+// is, what a packet claims, or what else there is.
+func (m Meaning) SaysMoreThan(id string) bool {
+	return (!m.Said.Plain() || len(m.Each) > 0) && slices.ContainsFunc(m.Members, func(x Member) bool {
+		return x.ID() == id
+	})
+}
+
 // Name returns what the words mean, in the words of the shelf.
 func (m Meaning) Name() string {
 	switch {

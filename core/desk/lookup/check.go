@@ -94,19 +94,27 @@ func (d LookUp) judge(r *desk.Room, m naming.Meaning, ask naming.Ask, day age.Da
 	return v, false
 }
 
+// picked is a thing that was taken from the shelf, as far as the words say by which it was found.
+func (d LookUp) picked(id, typed, answer string) (naming.Meaning, *strict.Fault) {
+	it, ok := d.Get(id)
+	if !ok {
+		return naming.Meaning{}, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.", words.Cut(id))
+	}
+	if said := d.Names.Resolve(typed, answer); said.SaysMoreThan(it.ID) {
+		return said, nil
+	}
+	return naming.Only(it), nil
+}
+
 // asked finds what a check is about.
 func (d LookUp) asked(in written.CheckInput) (m naming.Meaning, ask naming.Ask, months int, hasAge bool,
 	fault *strict.Fault) {
 	ask.Subject = d.Subject
 	switch {
 	case in.ItemID != "":
-		it, ok := d.Get(in.ItemID)
-		if !ok {
-			return m, ask, 0, false, strict.Bad("/item_id", "There is nothing on the shelf by the id %q.",
-				words.Cut(in.ItemID))
-		}
-		_, months, hasAge = age.Cut(in.Words)
-		return naming.Only(it), ask, months, hasAge, nil
+		typed, months, hasAge := age.Cut(in.Words)
+		m, fault = d.picked(in.ItemID, typed, in.Answer)
+		return m, ask, months, hasAge, fault
 	case in.Described != nil:
 		facts, fault := in.Described.Facts()
 		if fault != nil {
