@@ -267,9 +267,8 @@ func TestOwnGlassIsWeighedOnce(t *testing.T) {
 	p.See("In the scoops this room owns", "× blue glass")
 }
 
-// What is understood of a step stands beside it. A mix that is to be heated through counts as raw until a step is said
-// A recipe from a message, pasted whole, is parted into its name, ingredients and steps; what of it does not read stands
-// out, and no share of the mix is told until it does.
+// A recipe from a message, pasted whole, is parted into its name, ingredients and steps; what of it does not read
+// stands out, and no share of the mix is told until it does.
 func TestARecipeIsPastedWhole(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 800)
 	p.Demo()
@@ -280,11 +279,13 @@ func TestARecipeIsPastedWhole(t *testing.T) {
 	p.See("Parted into 4 ingredients and 3 steps", "Salt dough for Fridays", "250 g", "a knob of moon butter",
 		"What could not be read may be anything")
 	p.Accessible()
-	p.Type("textbox", "Ingredients, the way you say them", "flour (2 cups), sifted\n1 cup salt\nabout 1 cup warm water")
+	p.Type("textbox", "Ingredients, the way you say them",
+		"flour (2 cups), sifted\n1 cup salt\nabout 1 cup warm water")
 	p.Gone("What could not be read may be anything")
 	p.See("32 %")
 }
 
+// What is understood of a step stands beside it. A mix that is to be heated through counts as raw until a step is said
 // to cook it; that step is measured then, and so is what cools after it.
 func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 1000)
