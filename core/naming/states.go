@@ -141,7 +141,10 @@ func changed(f material.Facts, st phrase.State) material.Facts {
 	case phrase.Off:
 		f.Expired = true
 	case phrase.Blunted:
-		f.Traits = f.Traits.Without(material.Sharp)
+		// A stick without its point still pokes; a blade, and what is of metal or glass, stays what it is.
+		if f.Traits.Has(material.Sharp) && !f.Traits.Has(material.Breakable) && !f.MayContain.Has(allergen.Nickel) {
+			f.Traits = f.Traits.Without(material.Sharp).With(material.Pokes)
+		}
 	case phrase.Long:
 		if f.Form == material.Strand || f.Cord.There() {
 			f.Cord = material.NotRead()

@@ -94,7 +94,10 @@ func (s *scanner) fits(x term, words int) bool {
 		return false
 	case container:
 		next := s.i + words
-		return s.side == before && next < len(s.all) && s.all[next].key == "of"
+		if s.side == after { // "ice (a bag)", "cotton wool (bag)"
+			return s.i > 0 && s.all[s.i-1].raw == "(" && next < len(s.all) && s.all[next].raw == ")"
+		}
+		return next < len(s.all) && s.all[next].key == "of"
 	case place:
 		return s.side == after && s.i == 0 || s.side == before && words > 1
 	case size:
