@@ -164,9 +164,9 @@ func TestStreamsOutliveTheEarButNotTheSession(t *testing.T) {
 	require.Eventually(t, func() bool { return ear() != 0 && ear() != lost }, 10*time.Second, 50*time.Millisecond,
 		"it listens again")
 	require.NoError(t, watch.Close(t.Context()))
+	f.hear(t, "changed everything") // what is said before that is heard goes with it
 	a.do(http.MethodPut, "/api/prep/ticks", written.PrepTickInput{StepID: firstStep(t, a), Done: true},
 		http.StatusNoContent, nil)
-	f.hear(t, "changed everything")
 	f.hear(t, "changed prep")
 
 	testdb.Exec(t, url, "delete from sessions")
