@@ -114,7 +114,7 @@ func (m *Meaning) stated() {
 
 // answers are the words by which answers to the questions of families say a state.
 var answers = map[phrase.State][]string{phrase.Cooked: {"cooked", "boiled"}, phrase.Frozen: {"frozen"},
-	phrase.Dry: {"dry", "raw"}, phrase.Dried: {"dry"}, phrase.HomeMade: {"home"}}
+	phrase.Dry: {"dry", "raw"}, phrase.Raw: {"raw", "dry"}, phrase.Dried: {"dry"}, phrase.HomeMade: {"home"}}
 
 // tell leaves the members of one answer.
 func (m *Meaning) tell(answer string) {

@@ -108,13 +108,18 @@ func TestPhrases(t *testing.T) {
 
 // The laws of reading, over names of the shelf, the book and the families: it never panics; a container or an amount
 // never changes what a thing is; and a word that names a hazard never clears what it stands beside, nor makes it milder
-// where it says how that is.
+// where it says how that is. No word beside a name lets in what does not go in by its name alone, unless it has a row
+// of its own.
 func TestLawsOfPhrases(t *testing.T) {
 	names := everyName()
 	hazard := slices.DeleteFunc(Vocabulary(), func(w string) bool {
 		// A container; socks are worn; a state that peas are sold in; tie-dyed.
 		return w == "bag" || w == "old" || w == "split" || w == "tie"
 	})
+	var terms []string
+	for _, row := range readWords(t, "../phrase/terms.csv") {
+		terms = append(terms, strings.Split(row["words"], ";")...)
+	}
 	little, big := toddlers(t), preschool(t)
 	rapid.Check(t, func(t *rapid.T) {
 		name := rapid.SampledFrom(names).Draw(t, "name")
@@ -125,6 +130,13 @@ func TestLawsOfPhrases(t *testing.T) {
 			m := standard.Resolve(text, "")
 			if len(m.Each) == 0 && m.Said.Amount.Said() {
 				assert.Equal(t, plain, meansOf(m), text)
+			}
+		}
+		said := fmt.Sprintf("%s %s", rapid.SampledFrom(terms).Draw(t, "term"), name)
+		for _, g := range []*safety.Group{little, big} {
+			alone := standard.Resolve(name, "").Judge(g, Ask{Use: safety.Open})
+			if m := standard.Resolve(said, ""); meansOf(m) == plain && !alone.Verdict.Ready() {
+				assert.False(t, m.Judge(g, Ask{Use: safety.Open}).Verdict.Ready(), "%s: %s does not go in", said, name)
 			}
 		}
 		word := rapid.SampledFrom(hazard).Draw(t, "hazard")

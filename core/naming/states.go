@@ -141,9 +141,16 @@ func changed(f material.Facts, st phrase.State) material.Facts {
 	case phrase.Off:
 		f.Expired = true
 	case phrase.Blunted:
-		// A stick without its point still pokes; a blade, and what is of metal or glass, stays what it is.
-		if f.Traits.Has(material.Sharp) && !f.Traits.Has(material.Breakable) && !f.MayContain.Has(allergen.Nickel) {
+		if f.Traits.Has(material.Sharp) { // a word takes no point off: somebody has to look
 			f.Traits = f.Traits.Without(material.Sharp).With(material.Pokes)
+			open(material.FeaturesOf(material.Sharp))
+		}
+	case phrase.Raw:
+		if f.Traits.Has(material.MeatOrFish) {
+			f.Traits = f.Traits.With(material.RawFood)
+		}
+		if f.Allergens.Has(allergen.Egg) {
+			f.Traits = f.Traits.With(material.RawEgg)
 		}
 	case phrase.Long:
 		if f.Form == material.Strand || f.Cord.There() {
@@ -208,7 +215,7 @@ func free(members []Member, said phrase.Said) []Member {
 }
 
 // stateWords are the states as they are told.
-var stateWords = map[phrase.State]say.Text{phrase.Clean: "clean", phrase.Cold: "cold", phrase.Dry: "dry",
+var stateWords = map[phrase.State]say.Text{phrase.Clean: "clean", phrase.Cold: "cold", phrase.Dry: "dry", phrase.Raw: "raw",
 	phrase.Dried: "dried", phrase.Hot: "warm or hot", phrase.Cooked: "cooked", phrase.Baked: "baked or roasted",
 	phrase.Wet: "wet", phrase.Frozen: "frozen", phrase.Thawed: "thawed", phrase.Dyed: "coloured",
 	phrase.Painted: "painted or varnished", phrase.Glittery: "with glitter", phrase.Smaller: "in smaller pieces",

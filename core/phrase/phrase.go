@@ -100,7 +100,7 @@ func (rd Reader) named(r *Reading, noun []token) {
 
 // byState are the names that a thing in a state may have of its own.
 var byState = map[State][]string{Cooked: {"cooked *", "boiled *"}, Frozen: {"frozen *"}, Dried: {"dried *", "dry *"},
-	Dry: {"dry *"}, Dyed: {"coloured *", "dyed *"}, Ground: {"ground *"}, Damaged: {"broken *"}, Used: {"old *"},
+	Dry: {"dry *"}, Raw: {"raw *", "dry *"}, Dyed: {"coloured *", "dyed *"}, Ground: {"ground *"}, Damaged: {"broken *"}, Used: {"old *"},
 	Rusty: {"rusty *"}, HomeMade: {"home-made *"}, Mashed: {"mashed *", "* puree"}}
 
 // joined returns words as names are looked up, without blanks; a name may hold a comma or a bracket, and neither begins

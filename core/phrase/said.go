@@ -14,6 +14,7 @@ const (
 	Cold     State = "cold"
 	Dry      State = "dry"
 	Dried    State = "dried"
+	Raw      State = "raw"
 	Hot      State = "hot"
 	Cooked   State = "cooked"
 	Baked    State = "baked"

@@ -31,7 +31,7 @@ func (rd Reader) phrases() phrase.Reader { return phrase.Reader{Names: rd.Shelf,
 // gluten-free flour is asked about.
 func asItIs(p phrase.Reading) bool {
 	return len(p.Claims) == 0 && !slices.ContainsFunc(p.States, func(s phrase.State) bool {
-		return !s.Neutral() && s != phrase.Hot
+		return !s.Neutral() && s != phrase.Hot && s != phrase.Raw
 	})
 }
 
