@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"emblo/core/material"
+	"emblo/core/phrase"
 	"emblo/core/recipe"
 )
 
@@ -33,8 +34,9 @@ type Family struct {
 
 // Option is one answer to the question of a family, and the ids of the members it leads to.
 type Option struct {
-	Words string
-	ids   []string
+	Words  string
+	ids    []string
+	states []phrase.State // what a thing may be said to be that gives this answer
 }
 
 // Given returns the answer that was given, "" for none.
@@ -60,7 +62,7 @@ func (f *Family) answered(answer string) ([]string, bool) {
 func whichOf(members []Member) *Family {
 	f := &Family{Name: members[0].Name(), Question: "Which of these is it?"}
 	for _, m := range members {
-		f.Answers = append(f.Answers, Option{m.Name(), []string{m.ID()}})
+		f.Answers = append(f.Answers, Option{Words: m.Name(), ids: []string{m.ID()}})
 	}
 	return f
 }
@@ -80,7 +82,8 @@ func nearTo(words string, members []Member) *Family {
 func Families() []*Family { return families() }
 
 // families reads the file, which the tests check: words joined by ;, the question, and the
-// answers joined by |, each its words, = and ids joined by ;. A failure is a fault of the
+// answers joined by |, each its words, = and ids joined by ;, and the states that give them, in
+// their order. A failure is a fault of the
 // build and panics.
 var families = sync.OnceValue(func() []*Family {
 	all, err := readFamilies(familiesCSV)
@@ -99,12 +102,22 @@ func readFamilies(data []byte) ([]*Family, error) {
 	for _, row := range rows[1:] {
 		f := &Family{Question: row[1], words: strings.Split(row[0], ";")}
 		f.Name = f.words[0]
-		for _, text := range strings.Split(row[2], "|") {
+		states := strings.Split(row[3], "|")
+		for i, text := range strings.Split(row[2], "|") {
 			words, ids, ok := strings.Cut(text, "=")
 			if !ok || words == "" || ids == "" {
 				return nil, fmt.Errorf("family %q: the answer %q leads nowhere", f.Name, text)
 			}
-			f.Answers = append(f.Answers, Option{strings.TrimSpace(words), strings.Split(ids, ";")})
+			option := Option{Words: strings.TrimSpace(words), ids: strings.Split(ids, ";")}
+			if row[3] != "" {
+				if i >= len(states) {
+					return nil, fmt.Errorf("family %q: it has more answers than states", f.Name)
+				}
+				for _, st := range strings.Split(states[i], ";") {
+					option.states = append(option.states, phrase.State(st))
+				}
+			}
+			f.Answers = append(f.Answers, option)
 		}
 		if !strings.HasSuffix(f.Question, "?") || len(f.Answers) < 2 {
 			return nil, fmt.Errorf("family %q: it needs a question with two answers", f.Name)

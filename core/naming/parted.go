@@ -4,7 +4,6 @@ import (
 	"slices"
 	"strings"
 
-	"emblo/core/material"
 	"emblo/core/phrase"
 	"emblo/core/recipe"
 	"emblo/core/unit"
@@ -91,30 +90,24 @@ func (m *Meaning) read(n *Namer, r phrase.Reading) {
 // stated takes the answer that a state gives to the question of a family: boiled beans are those that are cooked.
 func (m *Meaning) stated() {
 	for _, st := range m.Said.States {
-		for _, word := range answers[st] {
-			of := slices.DeleteFunc(slices.Clone(m.Family.Answers), func(a Option) bool {
-				return !slices.Contains(material.Words(a.Words), word)
+		of := slices.DeleteFunc(slices.Clone(m.Family.Answers), func(a Option) bool {
+			return !slices.Contains(a.states, st)
+		})
+		switch len(of) {
+		case 0, len(m.Family.Answers):
+			continue
+		case 1:
+			m.tell(of[0].Words)
+		default: // it leaves fewer to be told apart
+			f := m.Family.told("")
+			f.Answers, m.Family = of, f
+			m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool {
+				return !slices.Contains(f.ids(), x.ID())
 			})
-			switch len(of) {
-			case 0, len(m.Family.Answers):
-				continue
-			case 1:
-				m.tell(of[0].Words)
-			default: // it leaves fewer to be told apart
-				f := m.Family.told("")
-				f.Answers, m.Family = of, f
-				m.Members = slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool {
-					return !slices.Contains(f.ids(), x.ID())
-				})
-			}
-			return
 		}
+		return
 	}
 }
-
-// answers are the words by which answers to the questions of families say a state.
-var answers = map[phrase.State][]string{phrase.Cooked: {"cooked", "boiled"}, phrase.Frozen: {"frozen"},
-	phrase.Dry: {"dry", "raw"}, phrase.Raw: {"raw", "dry"}, phrase.Dried: {"dry"}, phrase.HomeMade: {"home"}}
 
 // tell leaves the members of one answer.
 func (m *Meaning) tell(answer string) {

@@ -176,14 +176,9 @@ func (s *scanner) free() bool {
 			}
 		}
 	}
-	if stem, ok := strings.CutSuffix(t.raw, "free"); ok && len(stem) > 2 {
-		if set := allergen.Named(stem); !set.Empty() {
-			s.claim(set, 1)
-			return true
-		}
-	}
-	if stem, ok := strings.CutSuffix(t.raw, "less"); ok && len(stem) > 2 {
-		if set := allergen.Named(stem); !set.Empty() {
+	for _, ending := range []string{"free", "less"} {
+		stem, ok := strings.CutSuffix(t.raw, ending)
+		if set := allergen.Named(stem); ok && !set.Empty() {
 			s.claim(set, 1)
 			return true
 		}
