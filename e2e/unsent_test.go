@@ -121,24 +121,25 @@ func TestSigningOutSavesFirst(t *testing.T) {
 	reads(t, app, "at 85 g")
 }
 
-// How a set-up went, told without a line: it is kept over a reload, and saved when the line is back.
+// A set-up is moved and how it went is told, without a line: both are kept over a reload, and saved in this order when
+// the line is back, as nothing is told of what has not opened.
 func TestLogWithoutALine(t *testing.T) {
 	app := harness.Start(t)
 	p, line := bakery(t, app)
+	line.Is(0, "answer")
 	p.Set("combobox", "Opens: day", app.Day(0))
 	p.Type("textbox", "Opens: time", "00:00")
 	p.Press("Enter")
 	p.Click("link", "How did it go?")
 	p.See("How it went: Bakery counter")
 	log := p.Path()
-	line.Is(0, "answer")
 	p.Click("button", "Not again")
 	p.Type("textbox", "A word", "Too dry by ten")
 	p.Click("button", "That is how it went")
-	p.See("1 change kept here until the line is back")
+	p.See("2 changes kept here until the line is back")
 	line.Is(0, "request")
 	p.Open("/unsent")
-	p.See("How a set-up went", "Waits for the line")
+	p.See("A set-up: Bakery counter", "How a set-up went", "Waits for the line")
 	line.Is(0, "")
 	p.See("Everything is saved.")
 	p.Open(log)

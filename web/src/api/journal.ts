@@ -65,7 +65,8 @@ export const requestSender = (
 
 /**
  * Sends a request that changes something, and keeps it on this device until it is answered: a lost line
- * is waited for, under one id, so that it is carried out once. Whoever waits for it gets the answer of the
+ * is waited for, under one id, so that it is carried out once, and what was typed before it of the same thing is
+ * sent first. Whoever waits for it gets the answer of the
  * server, whenever that comes. The first sending begins at once, so that whoever leaves the page at once
  * has sent it. What is refused while its page is not looked at any more stays among what is not saved.
  */
@@ -80,14 +81,27 @@ export async function write(outbox: Outbox, request: Request, operation: string,
     body,
   }
   const from = window.location.pathname
-  outbox.hold(kind, id, written)
-  for (let first = true; ; first = false) {
-    const response = await fetch(requestOf(written, id, who)).catch(() => undefined)
+  const stillMine = () => {
     if (outbox.who !== who)
       throw new ApiError(
         elsewhere,
         'You were signed out before this was saved. It waits on this device until you are back.',
       )
+    if (!outbox.look(kind, id))
+      throw new ApiError(
+        0,
+        'You took this back before it was saved. It may have arrived all the same: look before you type it again.',
+      )
+  }
+  outbox.hold(kind, id, written)
+  for (let first = true; ; first = false) {
+    const turn = outbox.turn(kind, id)
+    if (turn) {
+      await turn
+      stillMine()
+    }
+    const response = await fetch(requestOf(written, id, who)).catch(() => undefined)
+    if (outbox.who !== who) stillMine()
     if (response && settled(response.status)) {
       const fault = response.ok ? undefined : await faultOf(response)
       if (fault && (!first || window.location.pathname !== from))
@@ -98,10 +112,6 @@ export async function write(outbox: Outbox, request: Request, operation: string,
     const fault = response && (await faultOf(response))
     outbox.stands(kind, id, { state: 'waiting', sentence: fault?.message, status: fault?.status ?? 0 })
     await outbox.pause()
-    if (outbox.who === who && !outbox.look(kind, id))
-      throw new ApiError(
-        0,
-        'You took this back before it was saved. It may have arrived all the same: look before you type it again.',
-      )
+    if (outbox.who === who) stillMine()
   }
 }

@@ -48,6 +48,7 @@ beforeEach(async () => {
     return answer instanceof ApiError ? Promise.reject(answer) : Promise.resolve({ version: answer })
   }
   outbox.register('setup', { send, saved: () => undefined, says: () => 'A set-up' })
+  outbox.register('log', { send, saved: () => undefined, says: () => 'A log' })
   letter = (part) => ({
     key: 'me/setup/one/another',
     kind: 'setup',
@@ -128,6 +129,30 @@ test('where the device is full or forbids it, that is said, and it is sent all t
   expect(first().kept).toBe(false)
   await vi.advanceTimersByTimeAsync(10_000)
   expect(states()).toEqual([])
+})
+
+test('what names a thing is sent after what was typed of it before, unless somebody has to look at that first', async () => {
+  await outbox.open(me, 'Me')
+  answers = [new ApiError(0, 'No answer.'), 4]
+  outbox.put('setup', 'one', 3, { name: 'Harbour' })
+  await vi.advanceTimersByTimeAsync(1000)
+  outbox.put('log', 'two', 0, { of: 'one' })
+  outbox.put('log', 'three', 0, { of: 'another' })
+  await vi.advanceTimersByTimeAsync(10_000)
+  const names = () => sent.map((s) => Object.values(s.body)[0] as string)
+  expect(names()).toEqual(['Harbour', 'another', 'Harbour', 'one'])
+  sent = []
+  answers = [new ApiError(422, 'It has no places.')]
+  outbox.put('setup', 'one', 3, { name: 'Harbour day' })
+  outbox.put('log', 'two', 0, { of: 'one' })
+  await vi.advanceTimersByTimeAsync(10_000)
+  expect(names()).toEqual(['Harbour day', 'one'])
+  expect(states()).toEqual([['wrong', { name: 'Harbour day' }]])
+  shelf.rows.set('a', letter({ key: 'a', kind: 'log', id: 'a', next: { of: 'four' }, at: Date.now() - 1000 }))
+  shelf.rows.set('b', letter({ key: 'b', id: 'four', next: { name: 'Bakery' }, at: Date.now() - 2000 }))
+  sent = []
+  await vi.advanceTimersByTimeAsync(60_000)
+  expect(names()).toEqual(['Bakery', 'four'])
 })
 
 test('whoever comes next sends nothing of what waits', async () => {

@@ -54,6 +54,12 @@ const lookMs = 20_000 // how often it is looked whether another tab went away
 export const stillSays = (letter: Letter | undefined) =>
   letter !== undefined && (letter.state === 'saving' || letter.state === 'waiting')
 
+/** The thing that a letter changes, by its id: a request says it last in its address. */
+const thingOf = ({ id, flying, next }: Letter) =>
+  (
+    ((flying ?? next) as { url?: string } | undefined)?.url?.match(/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g) ?? []
+  ).at(-1) ?? id
+
 /** The answer to a letter that comes in somebody else's session: it waits for its writer. */
 export const elsewhere = 412
 
@@ -164,6 +170,29 @@ export class Outbox {
     void this.keep(key, { ...this.blank(kind, id), flying: body, flyingId: id, state: 'saving' })
   }
 
+  /**
+   * Waits for its turn: what was typed earlier of a thing that this names has to be stored before. Where nothing is
+   * ahead it begins at once, so that whoever leaves the page has sent it.
+   */
+  turn(kind: string, id: string): Promise<void> | undefined {
+    const key = `${kind}/${id}`
+    const ahead = this.ahead(key)
+    if (!ahead) return undefined
+    this.later(`${ahead.kind}/${ahead.id}`, 0)
+    return new Promise((go) => {
+      const look = () => {
+        const waits = this.ahead(key)
+        if (waits?.state === 'waiting' && this.letters.get(key)?.state === 'saving')
+          this.stands(kind, id, { state: 'waiting', sentence: waits.sentence, status: waits.status })
+        if (waits) return
+        this.listeners.delete(look)
+        go()
+      }
+      this.listeners.add(look)
+      look()
+    })
+  }
+
   /** Says how something stands that is held: that it waits, or that somebody has to look at it, as it was refused. */
   stands(kind: string, id: string, how: Pick<Letter, 'state' | 'sentence' | 'status' | 'field'>) {
     const key = `${kind}/${id}`
@@ -238,6 +267,19 @@ export class Outbox {
     return this.letters.size === 0
   }
 
+  /**
+   * The first of what was typed before a letter that it hangs on: something under way of a thing that it names, such as
+   * the set-up of which it says how it went. What somebody has to look at first is not waited for.
+   */
+  private ahead(key: string): Letter | undefined {
+    const said = JSON.stringify(this.letters.get(key) ?? {})
+    for (const [other, letter] of this.letters) {
+      if (other === key) return undefined
+      if (stillSays(letter) && said.includes(thingOf(letter))) return letter
+    }
+    return undefined
+  }
+
   private sendAll() {
     for (const [key, l] of this.letters) if (l.state === 'saving' || l.state === 'waiting') this.later(key, 0)
     this.wake()
@@ -263,7 +305,7 @@ export class Outbox {
     if (!who) return
     await alone(async () => {
       const [lying, living] = await Promise.all([this.device.lying(), livingTabs(who)])
-      for (const letter of lying) {
+      for (const letter of lying.sort((a, b) => a.at - b.at)) {
         const key = `${letter.kind}/${letter.id}`
         if (this.who !== who || this.letters.has(key) || (letter.tab === this.tab ? !own : living(letter))) continue
         const old = instant() - letter.at > oldMs
@@ -286,6 +328,8 @@ export class Outbox {
     let letter = this.letters.get(key)
     const sender = letter && this.senders.get(letter.kind)
     if (!letter || !sender || this.busy.has(key)) return
+    const turn = this.turn(letter.kind, letter.id)
+    if (turn) return void turn.then(() => this.later(key, 0))
     const body = letter.flying ?? letter.next
     if (!body) return
     const { who } = this
