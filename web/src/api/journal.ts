@@ -1,7 +1,8 @@
 import { v7 } from 'uuid'
 import { stamp } from './clock'
 import { ApiError } from './error'
-import { elsewhere, unsettled, type Outbox, type Sender } from './outbox'
+import { elsewhere, unsettled, type Sender } from './letter'
+import type { Outbox } from './outbox'
 
 /** A request that changes something, as it is kept until it is answered. */
 export interface Written {

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import type { Device, Kept } from './device'
 import { ApiError } from './error'
-import type { Letter, Outbox as Box, Sender } from './outbox'
+import type { Letter, Sender } from './letter'
+import type { Outbox as Box } from './outbox'
 
 /** A device that keeps what it is told, and that may refuse to. */
 class Shelf {

@@ -2,70 +2,15 @@ import { v7 } from 'uuid'
 import { instant } from './clock'
 import { Device } from './device'
 import { ApiError } from './error'
+import { earlier, stillSays, thingOf, unsettled, type Letter, type Sender } from './letter'
 import { askKey } from './seal'
 import { alone, holdTab, livingTabs, nameTab } from './tabs'
-
-/** What is not saved yet, of one thing, and how its saving stands. Letters are never changed, only replaced. */
-export interface Letter {
-  /** By whom, of what and from which tab it is: where it lies on the device. */
-  key: string
-  kind: string
-  id: string
-  tab: string
-  at: number
-  /** The contract that it was written by. */
-  form: string
-  /** The version last answered by the server, which the next save goes over. */
-  version: number
-  /** What was sent and not answered: it is sent again as it was, under its id, since it may have arrived. */
-  flying?: object
-  flyingId?: string
-  /** What is to be sent next: only ever the newest. */
-  next?: object
-  /** What was stored when the first of the changes was made. */
-  was?: object
-  state: 'saving' | 'waiting' | 'wrong' | 'conflict' | 'old'
-  sentence?: string
-  field?: string
-  status?: number
-  theirs?: { version: number }
-  /** Whether it lies on the device by now: what does not is lost with the page. */
-  kept?: boolean
-}
-
-/** How one kind of thing is saved. */
-export interface Sender {
-  /** Sends it under an id of its own, by which the server knows it when it comes again. */
-  send: (id: string, version: number, body: object, letterId: string) => Promise<{ version: number }>
-  saved: (id: string, body: object, answer: { version: number }) => void
-  /** What it is, for whoever looks at what waits. */
-  says: (body: object) => string
-  /** Whether it tells of children: then it is only kept sealed. */
-  isPrivate?: (body: object) => boolean
-}
 
 const settleMs = 500 // a save starts when typing pauses
 const againMs = 4000 // a lost line is tried again
 const oldMs = 8 * 60 * 60 * 1000 // what is older than a working day is asked about before it is sent
 const soonMs = 2000 // the page before this one is gone by then, also where it was still going
 const lookMs = 20_000 // how often it is looked whether another tab went away
-
-/** Whether what a letter says may be shown as said: it was not refused, and nobody has to be asked about it first. */
-export const stillSays = (letter: Letter | undefined) =>
-  letter !== undefined && (letter.state === 'saving' || letter.state === 'waiting')
-
-/** The thing that a letter changes, by its id: a request says it last in its address. */
-const thingOf = ({ id, flying, next }: Letter) =>
-  (
-    ((flying ?? next) as { url?: string } | undefined)?.url?.match(/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g) ?? []
-  ).at(-1) ?? id
-
-/** The answer to a letter that comes in somebody else's session: it waits for its writer. */
-export const elsewhere = 412
-
-/** Answers that say nothing of whether a thing was saved, or that will be others once somebody else is signed in, or later. */
-export const unsettled = (status: number) =>
-  status === 0 || status >= 500 || [401, 408, elsewhere, 429].includes(status)
 
 /**
  * The saves of this device: one at a time for each thing, in order, kept across reloads and
@@ -414,23 +359,6 @@ export class Outbox {
   private tell() {
     this.all = [...this.letters.values()].sort((a, b) => a.at - b.at)
     for (const listener of this.listeners) listener()
-  }
-}
-
-/** Takes what a version of the page before this one left of a person: it kept that in the open, under one name. */
-function earlier(
-  who: string,
-): (Pick<Letter, 'kind' | 'id' | 'version' | 'next' | 'flying' | 'was'> & { who: string })[] {
-  const name = 'emblo.outbox'
-  const text = localStorage.getItem(name)
-  if (!text) return []
-  try {
-    const all = Object.entries(JSON.parse(text) as Record<string, ReturnType<typeof earlier>[number]>)
-    localStorage.setItem(name, JSON.stringify(Object.fromEntries(all.filter(([, l]) => l.who !== who))))
-    return all.map(([, l]) => l).filter((l) => l.who === who)
-  } catch {
-    localStorage.removeItem(name)
-    return []
   }
 }
 

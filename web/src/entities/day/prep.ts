@@ -4,7 +4,8 @@ import { api, ask, type Schemas } from '../../api/client'
 import { instant, stamp } from '../../api/clock'
 import { outdate } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
-import { outbox, stillSays, type Letter, type Sender } from '../../api/outbox'
+import { stillSays, type Letter, type Sender } from '../../api/letter'
+import { outbox } from '../../api/outbox'
 import { timeOfDay } from '../../ui/format'
 
 export type Slot = Schemas['PrepSlot']

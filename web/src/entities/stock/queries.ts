@@ -2,7 +2,7 @@ import { queryOptions, type QueryClient } from '@tanstack/react-query'
 import { api, ask, type Schemas } from '../../api/client'
 import { key, outdate, unkept } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
-import type { Sender } from '../../api/outbox'
+import type { Sender } from '../../api/letter'
 
 export const cupboardQuery = queryOptions({
   queryKey: key('cupboard'),

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import type { Letter } from '../../api/outbox'
+import type { Letter } from '../../api/letter'
 import { bodyOf, linesOf } from './says'
 
 const letter = (part: Partial<Letter>): Letter => ({

@@ -1,5 +1,5 @@
 import type { Written } from '../../api/journal'
-import type { Letter } from '../../api/outbox'
+import type { Letter } from '../../api/letter'
 import { dayAndTime } from '../../ui/format'
 
 /** What a letter would save: the newest of it. */
