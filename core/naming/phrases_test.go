@@ -11,6 +11,7 @@ import (
 
 	"emblo/core/material"
 	"emblo/core/safety"
+	"emblo/core/say"
 )
 
 // meansOf writes what words mean as the table of phrases does: the ids of what they can mean, of several things in one
@@ -185,5 +186,36 @@ func BenchmarkReadingALine(b *testing.B) {
 	rows := readWords(b, "testdata/phrases-own.csv")
 	for i := 0; b.Loop(); i++ {
 		standard.Resolve(rows[i%len(rows)]["phrase"], "")
+	}
+}
+
+// What can be done to a thing by a tap is read back as that thing so changed, taking it back leaves the thing, and no
+// state that a tap gives lets in what does not go in without.
+func TestChangesOfThings(t *testing.T) {
+	little, big := toddlers(t), preschool(t)
+	offered := map[say.Text]int{}
+	for _, it := range material.Standard().Items() {
+		for _, c := range standard.Changes(standard.Resolve(it.Name, "")) {
+			offered[c.Said]++
+			m := standard.Resolve(c.Words, "")
+			assert.Equal(t, it.Name, m.Name(), c.Words)
+			back := slices.IndexFunc(standard.Changes(m), func(b Change) bool { return b.Said == c.Said && b.Done })
+			if assert.GreaterOrEqual(t, back, 0, c.Words) {
+				b := standard.Changes(m)[back]
+				assert.Equal(t, []string{it.Name, it.ID}, []string{b.Words, b.Plain}, c.Words)
+			}
+			for _, g := range []*safety.Group{little, big} {
+				alone := standard.Resolve(it.Name, "").Judge(g, Ask{Use: safety.Open})
+				if _, cut := m.Said.Length.Get(); !cut && !alone.Verdict.Ready() {
+					assert.False(t, m.Judge(g, Ask{Use: safety.Open}).Verdict.Ready(), c.Words)
+				}
+			}
+		}
+	}
+	for _, d := range doables {
+		assert.NotZero(t, offered[d.say()], d.say())
+	}
+	for _, more := range []string{"nut free biscuits", "string cut to 60 mm", "rice and lentils", "beads", "moon dust"} {
+		assert.Empty(t, standard.Changes(standard.Resolve(more, "")), more)
 	}
 }

@@ -32,6 +32,17 @@ type WordsThing struct {
 	Said   []string     `json:"said"`            // its states and claims, in words
 	Amount *WordsAmount `json:"amount,omitzero"` // how much there is, where the line says so
 	Use    string       `json:"use,omitzero"`
+	// Changes are what can be done to it, or has been, that its verdict follows.
+	Changes []WordsChange `json:"changes,omitzero"`
+}
+
+// WordsChange is something that can be done to a thing: its words name the thing once it is done, or undone.
+type WordsChange struct {
+	Said  string `json:"said"`
+	Done  bool   `json:"done"`
+	Words string `json:"words"`
+	// ID is that of the thing, where nothing is said of it beside its name.
+	ID string `json:"id,omitzero"`
 }
 
 // WordsAmount is how much a line says there is. What nobody has said is left out.

@@ -943,6 +943,9 @@ type WordsAmount = written.WordsAmount
 // WordsAnswer defines model for WordsAnswer.
 type WordsAnswer = written.WordsAnswer
 
+// WordsChange defines model for WordsChange.
+type WordsChange = written.WordsChange
+
 // WordsInput defines model for WordsInput.
 type WordsInput = written.WordsInput
 

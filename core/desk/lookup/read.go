@@ -123,6 +123,10 @@ func (d LookUp) thing(m naming.Meaning, typed string, into pouring) written.Word
 	if len(t.Name) > maxDescribed {
 		t.Name = words.Cut(t.Name)
 	}
+	for _, c := range d.Names.Changes(m) {
+		t.Changes = append(t.Changes, written.WordsChange{Said: d.Pen.Text(c.Said), Done: c.Done, Words: c.Words,
+			ID: c.Plain})
+	}
 	if m.Said.Amount.Said() {
 		t.Amount = d.amount(m.Said.Amount, it, one, into)
 	}

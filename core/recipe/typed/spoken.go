@@ -51,14 +51,20 @@ var (
 	timesOf   = regexp.MustCompile(`^(\d+)\s*[x×]\s*(\d.*)$`)
 	contained = regexp.MustCompile(`^(` + container + `)\s+(?:of\s+)?(.+)$`)
 	article   = regexp.MustCompile(`^an?\s+(\d)`)
-	spoons    = regexp.MustCompile(`^(?:tbsps?|tablespoons?|tsps?|teaspoons?|dessertspoons?|spoons?)\b`)
+	orAside   = regexp.MustCompile(`\s*\(\s*or\s+([^()]+)\)`)
+	juiceOf   = regexp.MustCompile(`^(?:the\s+)?juice\s+(?:of|from)\s+(an?|half an?|[\d.,/½⅓⅔¼¾ ]*[\d½⅓⅔¼¾]|` + anyNumber +
+		`)\s+(lemon|lime|orange)s?$`)
+	spoons = regexp.MustCompile(`^(?:tbsps?|tablespoons?|tsps?|teaspoons?|dessertspoons?|spoons?)\b`)
 )
 
 // aloud writes an amount as people say it in figures: number words, "plus", a range, a level,
 // heaped or scant measure. Of a range the higher is counted, and what is judged is judged by the
 // worse of its ends.
 func aloud(line string) said {
-	s := said{text: line, count: 1, heap: 1, low: 1}
+	s := said{text: orAside.ReplaceAllString(line, " or $1"), count: 1, heap: 1, low: 1}
+	if s.squeezed(); s.note != "" {
+		return s
+	}
 	s.text = plus.ReplaceAllString(s.text, " + $1")
 	s.text = fluid.ReplaceAllString(s.text, "fl oz$1")
 	s.text = dotted.ReplaceAllString(s.text, "$1$2")
@@ -97,6 +103,26 @@ func aloud(line string) said {
 	s.filling()
 	s.packed()
 	return s
+}
+
+// squeezedML is the juice that one fruit gives (USDA handbook 456, quoted from memory).
+var squeezedML = map[string]float64{"lemon": 45, "lime": 30, "orange": 75}
+
+// squeezed reads "juice of 1 lemon".
+func (s *said) squeezed() {
+	m := juiceOf.FindStringSubmatch(s.text)
+	if m == nil {
+		return
+	}
+	n := 0.5
+	if !strings.HasPrefix(m[1], "half ") {
+		var err error
+		if n, err = unit.ParseNumber(figure(m[1])); err != nil || !(n > 0) {
+			return
+		}
+	}
+	s.text = fmt.Sprintf("%g ml %s juice", n*squeezedML[m[2]], m[2])
+	s.note = fmt.Sprintf("A %s gives about %g mL of juice; measure it to be sure.", m[2], squeezedML[m[2]])
 }
 
 // packed reads "2 tins (400 g each) chickpeas" and "2 x 400 g tins of chickpeas": a container

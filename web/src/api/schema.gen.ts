@@ -3571,6 +3571,16 @@ export interface components {
             said: string[];
             amount?: components["schemas"]["WordsAmount"];
             use?: components["schemas"]["Use"];
+            /** @description What can be done to it, or has been, that its verdict follows. */
+            changes?: components["schemas"]["WordsChange"][];
+        };
+        WordsChange: {
+            said: string;
+            done: boolean;
+            /** @description The name of the thing once it is done, or once it is not done any more. */
+            words: string;
+            /** @description Its id, where nothing is said of it beside its name. */
+            id?: string;
         };
         WordsAmount: {
             words: string;

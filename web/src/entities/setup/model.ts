@@ -116,6 +116,9 @@ export const fillBase = (item_id: string | undefined, vessel_id: string, depth_m
 export const newPlace = (base?: Base, items: PlanItem[] = []): Place => ({ id: v7(), base, items })
 
 /** Where a line stands: the id of its place, or beside all of them. */
+/** As many as a set-up takes of one thing. */
+export const mostOfOne = 500
+
 export const beside = 'beside'
 
 /** The things of a place, or beside all of them, changed. */

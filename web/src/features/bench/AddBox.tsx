@@ -2,8 +2,10 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Button } from 'react-bootstrap'
 import type { Described, Schemas, ShelfItem } from '../../api/client'
+import { mostOfOne } from '../../entities/setup/model'
 import { Pick as PickThing } from '../../entities/thing/Pick'
 import { wordsQuery } from '../../entities/thing/queries'
+import { HowMuchIn, uncounted, type Uncounted } from './HowMuchIn'
 import { chosenOf, headingsOf, toldOf, typedAs, type Chosen } from './chosen'
 
 interface Props {
@@ -13,23 +15,43 @@ interface Props {
   vessel?: Pick<Schemas['WordsInput'], 'vessel_id' | 'vessels' | 'room_id'>
   /** Begins another place; undefined where there is none to add. */
   onPlace?: () => void
-  /** Fails, with why, where nothing could be added. */
-  onAdd: (chosen: Chosen[]) => Promise<void>
+  /** Answers the line that each became; fails, with why, where nothing could be added. */
+  onAdd: (chosen: Chosen[]) => Promise<(string | undefined)[]>
+  /** How deep lies what was poured by the bag, now that somebody said how much is in one. */
+  onDepth: (itemId: string, mm: number, text: string) => void
+  /** How many there are of what lies there by the bag. */
+  onCount: (line: string, number: number, text: string) => void
 }
 
 /** One box for all that goes in: things, mixes, vessels, with how much, in what state, and lists of them, a line each. */
-export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
+export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props) {
   const client = useQueryClient()
   const [said, setSaid] = useState('')
+  const [open, setOpen] = useState<Uncounted[]>([])
   const read = (text: string): Promise<Schemas['WordsAnswer']> => client.fetchQuery(wordsQuery({ text, ...vessel }))
   const put = async (all: () => Promise<{ chosen: Chosen[]; done: string }>) => {
     try {
       const { chosen, done } = await all()
-      await onAdd(chosen)
+      const lines = await onAdd(chosen)
       setSaid(done)
+      setOpen(uncounted(chosen, lines))
     } catch (e) {
       setSaid(`Nothing was added. ${e instanceof Error ? e.message : ''}`)
     }
+  }
+  const holds = async (one: Uncounted, each: string) => {
+    const { item, count, line } = one
+    const number = Math.round(Number(each) * count)
+    if (line && !(number >= 1 && number <= mostOfOne)) return `Type how many, up to ${mostOfOne} in all.`
+    const [thing] = line ? [] : (await read(`${count} x ${each} ${item.name}`)).lines.flatMap((l) => l.things)
+    const deep = thing?.amount?.depth_mm
+    if (!line && deep === undefined) return 'Type it as it is printed: 500 g, 2 lb or 3 cups.'
+    const text = `${item.name}: ${thing?.amount?.words ?? number}.`
+    if (line) onCount(line, number, text)
+    else onDepth(item.id, deep ?? 0, text)
+    setSaid(text)
+    setOpen((all) => all.filter((o) => o !== one))
+    return undefined
   }
   const paste = (text: string) => {
     setSaid(`Reading ${text.trim().split('\n').length} lines…`)
@@ -68,6 +90,9 @@ export function AddBox({ into, vessel, onPlace, onAdd }: Props) {
         onOther={(words) => void other(words)}
         onLines={(text) => void paste(text)}
       />
+      {open.map((o) => (
+        <HowMuchIn key={o.line ?? o.item.id} of={o} onSay={(each) => holds(o, each)} />
+      ))}
       <div className="under">
         <p className="soft" role="status">
           {said || into || 'A pasted list goes in line by line.'}

@@ -4,8 +4,10 @@ import type { Described, Line, PlanItem } from '../../api/client'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
 import { useWords, wordOfUse } from '../../ui/words'
+import { Changes } from '../../entities/thing/Changes'
 import { DescribeHere } from '../../entities/thing/DescribeHere'
 import { WhichKind, type Kind } from '../../entities/thing/WhichKind'
+import { mostOfOne } from '../../entities/setup/model'
 import { NotHere } from './NotHere'
 import { SetOf } from './SetOf'
 
@@ -14,7 +16,7 @@ export interface RowActions {
   open: (id: string | null) => void
   measure: (id: string | null) => void
   miss: (id: string | null) => void
-  set: (id: string, part: Partial<PlanItem>, of?: string) => void
+  set: (id: string, part: Partial<PlanItem>, of?: string, text?: string) => void
   move: (id: string, to: string) => void
   drop: (id: string, name: string) => void
   take: (id: string, item_id: string, name: string, instead: string) => void
@@ -29,7 +31,7 @@ interface Props {
   line?: Line
   cups?: Line
   /** What it was picked as, until the answer names it. */
-  named?: string
+  picked?: string
   readOnly: boolean
   open: boolean
   measuring: boolean
@@ -49,6 +51,9 @@ function counted(item: PlanItem, line?: Line): string {
   return item.shared ? 'for all' : `${item.each} each`
 }
 
+/** Whether a thing is said by its name alone: what was measured of another is not known of it once it was changed. */
+const named = (item: PlanItem) => !item.described || Object.keys(item.described).length === 1
+
 /** One thing, with its mark and how many; opened, all that can be changed. */
 export const ItemRow = memo(function ItemRow({
   room,
@@ -56,7 +61,7 @@ export const ItemRow = memo(function ItemRow({
   item,
   line,
   cups,
-  named,
+  picked,
   readOnly,
   open,
   measuring,
@@ -67,7 +72,7 @@ export const ItemRow = memo(function ItemRow({
   act,
 }: Props) {
   const mark = line?.mark ?? 'not-checked'
-  const name = line?.name ?? item.described?.name ?? named ?? '…'
+  const name = line?.name ?? item.described?.name ?? picked ?? '…'
   return (
     <li className={`row-in of-${mark}`}>
       <Mark mark={mark} />
@@ -99,7 +104,7 @@ export const ItemRow = memo(function ItemRow({
             unit={item.shared ? 'in all' : 'each'}
             value={item.each}
             min={1}
-            max={500}
+            max={mostOfOne}
             disabled={readOnly}
             onChange={(each) => act.set(item.id, { each }, `each ${item.id}`)}
           />
@@ -172,8 +177,20 @@ export const ItemRow = memo(function ItemRow({
           onTake={(s) => act.take(item.id, s.item_id, s.name, name)}
         />
       )}
-      {!readOnly && !(open && measuring) && item.described && Object.keys(item.described).length === 1 && (
+      {!readOnly && !(open && measuring) && item.described && named(item) && (
         <WhichKind room={room} use={item.use} name={item.described.name} onTake={(kind) => act.became(item.id, kind)} />
+      )}
+      {open && !readOnly && !measuring && named(item) && line && (
+        <Changes
+          name={item.described?.name ?? line.name}
+          about={name}
+          onChange={({ id, words }) =>
+            act.set(
+              item.id,
+              id ? { item_id: id, described: undefined } : { item_id: undefined, described: { name: words } },
+            )
+          }
+        />
       )}
       {open && measuring && item.described && (
         <DescribeHere

@@ -40,7 +40,7 @@ export function Rows({ room, playAt, items, at, through, lineOf, cupsOf, names, 
           item={item}
           line={lineOf(item)}
           cups={cupsOf(item)}
-          named={names[item.id]}
+          picked={names[item.id]}
           readOnly={readOnly}
           open={opened.row === item.id}
           measuring={opened.measuring === item.id}

@@ -21,7 +21,7 @@ import {
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
-import { add } from './adding'
+import { add, asDeep } from './adding'
 import { AddBox } from './AddBox'
 import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
@@ -166,11 +166,14 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
               const added = add(latest(), at, all, { vessels, portion })
               setChosen(added.at)
               setNames((n) => ({ ...n, ...added.names }))
-              const single = all.length === 1 ? (added.line ?? null) : null
+              const single = all.length === 1 ? (added.lines[0] ?? null) : null
               const asks = all[0] && ('described' in all[0] || ('item' in all[0] && all[0].item.kind === 'family'))
               setOpened({ ...nothing, row: single, measuring: single && asks ? single : null })
               onChange(() => added.draft)
+              return added.lines
             }}
+            onDepth={(id, mm, text) => onChange((d) => asDeep(d, id, mm, vessels ?? []), undefined, text)}
+            onCount={(line, each, text) => act.set(line, { each, shared: true }, undefined, text)}
           />
         ) : (
           <p className="soft">Forty things are as many as a set-up takes.</p>

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { beside, emptySetup } from '../../entities/setup/model'
-import { add, depthIn } from './adding'
+import { add, asDeep, depthIn } from './adding'
 import { toldOf, typedAs, type Chosen } from './chosen'
 
 const tub = { id: 'dish-tub', usual_mm: 60, deepest_mm: 120, frozen_mm: 80, closed_mm: 30 } as Schemas['Vessel']
@@ -90,4 +90,13 @@ test('what is chosen from the list keeps what else was typed with it', () => {
   expect(toldOf([{ ...thing('rice'), amount: { words: '2 × bag', open: 'Nobody has said how much.' } }])).toBe(
     'rice: 2 × bag. Nobody has said how much.',
   )
+})
+
+test('what is in a bag, once somebody said it, makes what is poured as deep as that, as far as the vessel may be filled', () => {
+  const draft = all(thing('rice', 'filler'), thing('oats', 'filler'))
+  const deep = (mm: number, of: string) => asDeep(draft, of, mm, [tub]).places[0]?.base
+  expect(deep(42, 'rice')?.depth_mm).toBe(42)
+  expect(deep(42, 'oats')?.more?.[0]?.depth_mm).toBe(42)
+  expect(deep(900, 'rice')?.depth_mm).toBe(120)
+  expect(deep(42, 'salt')).toEqual(draft.places[0]?.base)
 })

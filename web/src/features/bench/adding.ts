@@ -23,8 +23,9 @@ interface Added {
   draft: Draft
   /** Where the next thing goes. */
   at: string
-  /** The line that came last, and what it was called. */
-  line?: string
+  /** The line that each became; none of what is poured. */
+  lines: (string | undefined)[]
+  /** What lines are called. */
   names: Record<string, string>
 }
 
@@ -34,8 +35,11 @@ interface Added {
  * everything else lies in the place.
  */
 export function add(draft: Draft, at: string, chosen: Chosen[], around: Around): Added {
-  const out: Added = { draft, at, names: {} }
-  for (const one of chosen) put(out, one, around)
+  const out: Added = { draft, at, lines: [], names: {} }
+  chosen.forEach((one, i) => {
+    put(out, one, around)
+    out.lines.length = i + 1
+  })
   return out
 }
 
@@ -83,6 +87,20 @@ function put(out: Added, chosen: Chosen, { vessels, portion }: Around) {
   lay(out, place, { item_id: item.id }, item.name, as)
 }
 
+/** Makes what is poured of a thing as deep as it lies, as far as its vessel may be filled. */
+export const asDeep = (draft: Draft, itemId: string, mm: number, vessels: Vessel[]): Draft => ({
+  ...draft,
+  places: draft.places.map((p) => {
+    const { base } = p
+    const vessel = vessels.find((v) => v.id === base?.vessel_id)
+    if (base?.kind !== 'fill' || !vessel) return p
+    const depth = Math.min(mm, deepestOf(vessel, base))
+    if (base.item_id === itemId) return { ...p, base: { ...base, depth_mm: depth } }
+    const more = base.more?.map((m) => (m.item_id === itemId ? { ...m, depth_mm: depth } : m))
+    return more ? { ...p, base: { ...base, more } } : p
+  }),
+})
+
 /** Takes a vessel for what is poured, or begins a place in it. */
 function into(out: Added, place: Place | undefined, vessel: Vessel | undefined) {
   if (!vessel) return
@@ -123,7 +141,7 @@ function lay(
   const much = count > 0 ? { each: count, shared: true } : { each: 1 }
   const item: PlanItem = { ...thing, id: v7(), ...much, use: as.use ?? 'open' }
   out.names[item.id] = name
-  out.line = item.id
+  out.lines.push(item.id)
   if (to === beside) {
     out.draft = withItems(out.draft, beside, (items) => [...items, item])
     return

@@ -13,6 +13,7 @@ import { Pick } from '../../entities/thing/Pick'
 import { Failure, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
 import { Aid } from './Aid'
+import { Changes } from '../../entities/thing/Changes'
 import { AskThing } from '../../entities/thing/AskThing'
 import { DescribeForm } from '../../entities/thing/DescribeForm'
 
@@ -178,6 +179,16 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       )}
       {answer.said && answer.said.length > 0 && (
         <p className="soft">Read from what you typed: {answer.said.join(', ')}.</p>
+      )}
+      {!input.described && !measuring && (
+        <Changes
+          name={input.item_id ? answer.name : nameOf(input)}
+          about={answer.name}
+          onChange={({ id, words }) => {
+            const age = agePart(input.words ?? '')
+            onChange({ item_id: id, words: id ? age || undefined : words + age, answer: undefined })
+          }}
+        />
       )}
       {answer.question && (
         <Ask question={answer.question} takeFocus onAnswer={(given) => onChange({ answer: given })} />

@@ -1,0 +1,37 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'react-bootstrap'
+import type { Schemas } from '../../api/client'
+import { wordsQuery } from './queries'
+
+/** What was done to a thing that its verdict follows: a tap does it, or takes it back. Nothing where nothing is to say. */
+export function Changes({
+  name,
+  about,
+  onChange,
+}: {
+  /** What it is called, with all that was said of it. */
+  name: string
+  about: string
+  onChange: (change: Schemas['WordsChange']) => void
+}) {
+  const { data } = useQuery(wordsQuery({ text: name }))
+  const things = data?.lines.flatMap((l) => l.things) ?? []
+  const changes = things.length === 1 ? (things[0]?.changes ?? []) : []
+  if (changes.length === 0) return null
+  return (
+    <div className="changes" role="group" aria-label={`What was done to ${about}`}>
+      <span className="soft">Is it</span>
+      {changes.map((c) => (
+        <Button
+          key={c.said}
+          size="sm"
+          variant={c.done ? 'primary' : 'outline-primary'}
+          aria-pressed={c.done}
+          onClick={() => onChange(c)}
+        >
+          {c.said}
+        </Button>
+      ))}
+    </div>
+  )
+}
