@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -14,6 +15,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/naming"
 	"emblo/core/safety"
+	"emblo/core/strict"
 	"emblo/core/written"
 )
 
@@ -79,4 +81,37 @@ func phrases(t *testing.T) (all []string) {
 		}
 	}
 	return all
+}
+
+// A glass is as large as the room says its own is, a bag as the cupboard's pack; how much is in one of any other nobody
+// has said.
+func TestHowMuchAContainerHolds(t *testing.T) {
+	settings, fault := written.Centre{Name: "Ours", RatioTable: "cfoc", PerAdult: []int{}, Currency: "EUR",
+		Policy: written.Policy{MinimumMonths: map[string]int{}}}.Settings()
+	require.Nil(t, fault)
+	const id = "9d754584-36c2-44ae-8c2f-fa6221683e17"
+	room := written.Room{Name: "Lanterns", Adults: 2, Measures: "metric", Drawer: []string{}, Children: []written.Child{{ID: id, Initials: "AB", Born: "2022-05", Mouths: "no"}},
+		OwnMeasures: []written.OwnMeasure{{Name: "Glass", With: "water", Grams: 210}}}
+	d := On(desk.New(desk.NewPeople(settings, "", time.UTC, []*desk.Room{desk.ReadRoom(id, 1, written.Version,
+		room.Name, strict.Write(room))}), desk.NewShelf(nil, nil), desk.NewStock(nil, nil)))
+	one := 1
+	found, _ := d.Find(id)
+	require.Empty(t, found.Unreadable)
+
+	read := func(text string) *written.WordsAmount {
+		answer, err := d.Words(written.WordsInput{Text: text, RoomID: id, VesselID: "dish-tub", Vessels: &one})
+		require.NoError(t, err)
+		return answer.Lines[0].Things[0].Amount
+	}
+	want := read("630 ml water").DepthMM
+	require.NotNil(t, want)
+	glasses := read("3 glasses of water").DepthMM
+	require.NotNil(t, glasses)
+	assert.InDelta(t, *want, *glasses, 1)
+	for _, of := range []string{"3 bags of white rice", "2 boxes of oats"} {
+		if a := read(of); assert.NotNil(t, a, of) {
+			assert.Nil(t, a.DepthMM, of)
+			assert.NotEmpty(t, a.Open, of)
+		}
+	}
 }

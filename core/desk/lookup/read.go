@@ -9,6 +9,7 @@ import (
 	"emblo/core/naming"
 	"emblo/core/phrase"
 	"emblo/core/recipe"
+	"emblo/core/room"
 	"emblo/core/say"
 	"emblo/core/stock"
 	"emblo/core/strict"
@@ -68,7 +69,11 @@ func (d LookUp) pouredInto(in written.WordsInput, lines []string) (into pouring,
 			into.vessel, into.known = v, true
 		}
 	}
-	switch r, ok := d.Find(in.RoomID); {
+	r, ok := d.Find(in.RoomID)
+	if ok {
+		into.own = r.Roster.Own
+	}
+	switch {
 	case in.Vessels != nil && *in.Vessels < 1:
 		return into, strict.Bad("/vessels", "Say how many vessels there are.")
 	case in.Vessels != nil:
@@ -88,7 +93,18 @@ const leastListed = 2
 type pouring struct {
 	vessel vessel.Vessel
 	known  bool
-	each   int // how many of it
+	each   int               // how many of it
+	own    []room.OwnMeasure // of the room
+}
+
+// holds returns how much one container of a name holds, where the room measures by one of its own.
+func (p pouring) holds(container string) (v unit.Amount) {
+	for _, o := range p.own {
+		if o.Label() == container {
+			return unit.OfVolume(o.Volume())
+		}
+	}
+	return v
 }
 
 func (d LookUp) things(line string, into pouring) []written.WordsThing {
@@ -150,6 +166,9 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 		if p, known := d.Packs[it.ID]; known && packed[a.In] && stock.Reckoned(&it) != unit.ByCount {
 			each = p.Size.As(unit.ByMass)
 		}
+	}
+	if !each.Known() && a.In != "" {
+		each = into.holds(a.In)
 	}
 	switch {
 	case a.Some:
