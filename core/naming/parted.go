@@ -81,7 +81,7 @@ func (m *Meaning) read(n *Namer, r phrase.Reading) {
 	if m.Family != nil {
 		m.stated()
 	}
-	m.Members = free(m.Members, m.Said)
+	m.free(n)
 	for i, x := range m.Members {
 		m.Members[i] = x.inState(m.Said)
 	}

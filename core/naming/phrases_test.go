@@ -52,7 +52,7 @@ func meansWanted(text string) string {
 			}
 		}
 		slices.Sort(ids)
-		all = append(all, strings.Join(ids, ","))
+		all = append(all, strings.Join(slices.Compact(ids), ","))
 	}
 	return strings.Join(all, "+")
 }

@@ -1,10 +1,14 @@
 package naming
 
 import (
+	"maps"
+	"slices"
+
 	"emblo/core/allergen"
 	"emblo/core/gauge"
 	"emblo/core/material"
 	"emblo/core/phrase"
+	"emblo/core/recipe"
 	"emblo/core/say"
 	"emblo/core/unit"
 )
@@ -192,26 +196,59 @@ func claimed(f material.Facts, c phrase.Claim) material.Facts {
 	return f
 }
 
-// free returns the members that a claim leaves: of mixes those that hold none of what they are said to be free of.
-// Where it leaves none, all stay.
-func free(members []Member, said phrase.Said) []Member {
+// free leaves the members that a claim leaves. Of mixes those that hold none of what they are said to be free of; where
+// the words name mixes that all hold it, the mixes of the same kind that hold none: "wheat free play dough" is a dough
+// of another flour. Where there is none, all stay.
+func (m *Meaning) free(n *Namer) {
 	var of allergen.Set
-	for _, c := range said.Claims {
+	for _, c := range m.Said.Claims {
 		of |= c.Free
 	}
-	if of == 0 {
-		return members
+	mixes := slices.DeleteFunc(slices.Clone(m.Members), func(x Member) bool { return x.Mix == nil })
+	if of == 0 || len(mixes) == 0 {
+		return
 	}
-	var left []Member
-	for _, x := range members {
-		if x.Mix != nil && (x.Mix.Facts(unit.Grams(1)).Allergens|x.Mix.Facts(unit.Grams(1)).UsuallyContains)&of == 0 {
+	left := slices.DeleteFunc(slices.Clone(mixes), func(x Member) bool { return holdsAny(x.Mix, of) })
+	other := len(left) == 0
+	if other {
+		left = n.ofKind(mixes[0].Mix.Kind, of)
+	}
+	if len(left) == 0 {
+		return
+	}
+	for _, x := range m.Members {
+		if x.Mix == nil {
 			left = append(left, x)
 		}
 	}
-	if len(left) == 0 {
-		return members
+	if m.Members = left; !other {
+		return
 	}
-	return left
+	if m.Family = nil; len(left) > 1 {
+		m.Family = whichOf(left)
+		m.Family.Name = m.Words
+	}
+}
+
+// ofKind returns the mixes of a kind that hold none of a set: a centre's own, and those of the book.
+func (n *Namer) ofKind(kind string, without allergen.Set) (all []Member) {
+	for _, id := range slices.Sorted(maps.Keys(n.mixes)) {
+		if r := n.mixes[id]; r.Kind == kind && !holdsAny(&r, without) {
+			all = append(all, Member{Mix: &r})
+		}
+	}
+	for _, r := range recipe.Standard().Recipes() {
+		if r.Kind == kind && !holdsAny(&r, without) {
+			all = append(all, Member{Mix: &r})
+		}
+	}
+	return all
+}
+
+// holdsAny reports whether a mix holds, or usually holds, any of a set.
+func holdsAny(r *recipe.Recipe, of allergen.Set) bool {
+	f := r.Facts(unit.Grams(1))
+	return (f.Allergens|f.UsuallyContains)&of != 0
 }
 
 // stateWords are the states as they are told.

@@ -27,10 +27,15 @@ type scanner struct {
 // scan adds what the words say; it reports false when one of them belongs to no class.
 func scan(words []token, at side, system unit.System, said *Said) bool {
 	s := scanner{all: words, side: at, system: system, said: said}
-	first := unit.Amount{}
+	first, cut := unit.Amount{}, false
 	defer func() {
 		if first.Known() {
 			said.Amount.Each = first
+		}
+	}()
+	defer func() {
+		if _, sized := said.Length.Get(); cut && !sized { // "cut into 4 pieces"
+			said.States = append(said.States, Smaller)
 		}
 	}()
 	for s.i < len(s.all) {
@@ -43,8 +48,12 @@ func scan(words []token, at side, system unit.System, said *Said) bool {
 			s.i++
 			continue
 		}
-		if s.key(0) == "cut" && s.key(1) == "to" { // "cut to 50 mm"
-			s.i += 2
+		if s.key(0) == "cut" && (s.key(1) == "to" || s.key(1) == "into" && s.i+2 < len(s.all) && s.all[s.i+2].number) {
+			s.i, cut = s.i+2, true // "cut to 50 mm", "cut into 3 cm pieces"
+			continue
+		}
+		if t := s.all[s.i]; cut && !t.mark && (t.key == "piece" || t.key == "length") {
+			s.i++
 			continue
 		}
 		if !s.amount() && !s.free() && !s.term() {
