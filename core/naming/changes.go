@@ -66,9 +66,9 @@ var doables = []doable{
 	}},
 }
 
-// Changes returns what can be done to the one thing that words mean, and what they say has been done: only what is read
-// back as that thing so changed. Nothing is offered beside what a packet claims or a length of its own, which no tap may
-// take away.
+// Changes returns what can be done to the one thing that words mean, and what they say has been done: only what is
+// read back as that thing so changed. Nothing is offered beside what a packet claims or a length of its own, which no
+// tap may take away.
 func (n *Namer) Changes(m Meaning) (all []Change) {
 	it, one := m.thing()
 	if !one || len(m.Said.Claims) > 0 || !told(m.Said.Length) {
