@@ -22,20 +22,16 @@ type scanner struct {
 	side   side
 	system unit.System
 	said   *Said
+	cut    bool // it is said to be cut to a length, or into so many
 }
 
 // scan adds what the words say; it reports false when one of them belongs to no class.
 func scan(words []token, at side, system unit.System, said *Said) bool {
 	s := scanner{all: words, side: at, system: system, said: said}
-	first, cut := unit.Amount{}, false
+	first := unit.Amount{}
 	defer func() {
 		if first.Known() {
 			said.Amount.Each = first
-		}
-	}()
-	defer func() {
-		if _, sized := said.Length.Get(); cut && !sized { // "cut into 4 pieces"
-			said.States = append(said.States, Smaller)
 		}
 	}()
 	for s.i < len(s.all) {
@@ -48,17 +44,26 @@ func scan(words []token, at side, system unit.System, said *Said) bool {
 			s.i++
 			continue
 		}
-		if s.key(0) == "cut" && (s.key(1) == "to" || s.key(1) == "into" && s.i+2 < len(s.all) && s.all[s.i+2].number) {
-			s.i, cut = s.i+2, true // "cut to 50 mm", "cut into 3 cm pieces"
-			continue
-		}
-		if t := s.all[s.i]; cut && !t.mark && (t.key == "piece" || t.key == "length") {
-			s.i++
-			continue
-		}
-		if !s.amount() && !s.free() && !s.term() {
+		if !s.cutting() && !s.amount() && !s.free() && !s.term() {
 			return false
 		}
+	}
+	if _, sized := said.Length.Get(); s.cut && !sized { // "cut into 4 pieces"
+		said.States = append(said.States, Smaller)
+	}
+	return true
+}
+
+// cutting takes what stands around the figure of "cut to 50 mm" and "cut into 3 cm pieces".
+func (s *scanner) cutting() bool {
+	t := s.all[s.i]
+	switch {
+	case s.key(0) == "cut" && (s.key(1) == "to" || s.key(1) == "into" && s.i+2 < len(s.all) && s.all[s.i+2].number):
+		s.i, s.cut = s.i+2, true
+	case s.cut && !t.mark && (t.key == "piece" || t.key == "length"):
+		s.i++
+	default:
+		return false
 	}
 	return true
 }

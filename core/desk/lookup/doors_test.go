@@ -90,7 +90,8 @@ func TestHowMuchAContainerHolds(t *testing.T) {
 		Policy: written.Policy{MinimumMonths: map[string]int{}}}.Settings()
 	require.Nil(t, fault)
 	const id = "9d754584-36c2-44ae-8c2f-fa6221683e17"
-	room := written.Room{Name: "Lanterns", Adults: 2, Measures: "metric", Drawer: []string{}, Children: []written.Child{{ID: id, Initials: "AB", Born: "2022-05", Mouths: "no"}},
+	room := written.Room{Name: "Lanterns", Adults: 2, Measures: "metric", Drawer: []string{},
+		Children:    []written.Child{{ID: id, Initials: "AB", Born: "2022-05", Mouths: "no"}},
 		OwnMeasures: []written.OwnMeasure{{Name: "Glass", With: "water", Grams: 210}}}
 	d := On(desk.New(desk.NewPeople(settings, "", time.UTC, []*desk.Room{desk.ReadRoom(id, 1, written.Version,
 		room.Name, strict.Write(room))}), desk.NewShelf(nil, nil), desk.NewStock(nil, nil)))
