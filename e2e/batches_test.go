@@ -60,7 +60,7 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Type("textbox", "Plain flour", "560") // poured over
 	p.Accessible()
 	p.Click("button", "It is made")
-	p.See("May it go out today?", "wheat, gluten", "so long it keeps by practice", "Pebbles: keep out",
+	p.See("May it go out today?", "wheat, gluten", "usual keeping time", "Pebbles: keep out",
 		"Lanterns: goes in with a hand", "Never to animals.", "Plain flour, 560 g")
 	p.Accessible()
 	page := p.Path()

@@ -73,7 +73,7 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.Press("Enter")
 	p.See("Not ready: 1 to measure", "Measure first: driftwood disc")
 	p.Click("button", "Something from outside a seed pod, a cone, a leaf, a stick, a shell, a feather")
-	p.Click("button", "pieces that hold their shape")
+	p.Click("button", "pieces that keep their shape")
 	p.See("How large is the smallest piece of it?")
 	p.Set("combobox", "Its shape", "Disc or rod")
 	p.Type("textbox", "mm across", "70")

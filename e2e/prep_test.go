@@ -55,7 +55,7 @@ func TestPrepDays(t *testing.T) {
 	p.Click("link", "The day after")
 	p.Click("link", "The day after")
 	p.See("Cook on low heat", "at the stove", "adult only", "then by itself: Turn out, flatten and leave to cool",
-		"Hands are not free any later.", "Nothing is late", "Nothing is prepared for")
+		"Last free prep time before play", "Nothing is late", "Nothing is prepared for")
 	p.Accessible()
 	file := p.Download("prep-"+p.Path()[len("/prep?day="):]+".ics", func() { p.Click("button", "Calendar file") })
 	assert.Contains(t, string(file), "SUMMARY:Whisk flour\\, salt and cream of tartar")
@@ -64,7 +64,7 @@ func TestPrepDays(t *testing.T) {
 	p.Accessible()
 	onePage(t, p)
 	p.Click("link", "Back to the day")
-	p.See("Hands are not free any later.")
+	p.See("Last free prep time before play")
 
 	// What clears a rule is measured; what is done without a network is kept and sent, once.
 	const cook = "Cook on low heat, stirring to the bottom all the time, until the dough leaves the pot and a probe in the middle reads 80 °C"
@@ -74,7 +74,7 @@ func TestPrepDays(t *testing.T) {
 	p.Type("textbox", "The probe reads, °C, for "+cook, "81.5")
 	p.Click("button", "Measured for "+cook)
 	p.Gone("it is not done yet")
-	p.See("Hands are not free any later.")
+	p.See("Last free prep time before play")
 	p.Offline(true)
 	p.Click("checkbox", "Done: Weigh out 2 equal batches of 960 g: the pot of 2 L is too small for all of it at once")
 	p.See("kept here until the line is back")

@@ -32,7 +32,7 @@ func Cards() []Card { return append([]Card(nil), cards...) }
 var cards = []Card{
 	{
 		ID: "choking", Title: "Choking",
-		Call: "Call at once when a child cannot cough, cry, speak or breathe, or goes limp; somebody calls while you help.",
+		Call: "Call now when a child cannot cough, cry, speak or breathe, or goes limp. Have another adult call while you help.",
 		Steps: []Step{
 			{Do: "A child who coughs loudly: let it cough, lean it forward, stay with it."},
 			{Do: "Under 1 year and no sound or a weak cough: face down along your forearm, head low and held; up to 5 firm blows between the shoulder blades with the heel of your hand."},
@@ -47,7 +47,7 @@ var cards = []Card{
 	},
 	{
 		ID: "reaction", Title: "A rash, swelling or wheeze",
-		Call: "Call at once when breathing, the lips, the tongue or the throat are affected, or the child turns pale or limp.",
+		Call: "Call now when breathing, the lips, the tongue or the throat are affected, or the child turns pale or limp.",
 		Steps: []Step{
 			{Do: "Stop play for everybody; keep the child with you."},
 			{Do: "Trouble breathing, swelling of lips or tongue, or a pale limp child: the child's adrenaline pen first, at once, by the child's plan and by who is trained; then call."},
@@ -62,12 +62,12 @@ var cards = []Card{
 	},
 	{
 		ID: "swallowed", Title: "Swallowed, or up a nose",
-		Call: "Call at once for a button cell, a magnet, a gel bead or a chemical, also when you only suspect it and the child seems well. A child who cannot cough, cry or breathe needs first aid for choking now.",
+		Call: "Call now if a child has or may have swallowed a button cell, a magnet, a water bead (gel bead) or a chemical, even if the child seems well. A child who cannot cough, cry or breathe needs first aid for choking now.",
 		Steps: []Step{
 			{Do: "Look into the mouth and take out only what you can see."},
-			{Do: "Do not make the child sick. Nothing to eat or drink unless the poison line says so."},
+			{Do: "Do not make the child vomit. Nothing to eat or drink unless poison advice says so."},
 			{Do: "A button cell: emergency care now, nothing by mouth but what the emergency or poison line says; ask them about honey on the way (never under 12 months)."},
-			{Do: "A thing in a nose or an ear stays there for a health professional: no tweezers, no water."},
+			{Do: "Leave anything in a nose or ear. A health professional takes it out. Do not use tweezers or water."},
 			{Do: "More than a taste of salt dough, a plant or soap: ask the poison line."},
 			{Do: "Keep the packet, the recipe and what is left; note how much and when."},
 			{Do: "Count what came back, and tell the family the same day."},
@@ -83,7 +83,7 @@ var cards = []Card{
 			{Do: "Take off clothes and rings near it while it is wet; what sticks stays."},
 			{Do: "Then cling film laid along it, or a clean plastic bag over a hand. Blisters stay whole."},
 			{Do: "Ice or salted ice: take it away, no rubbing; lukewarm water, about as warm as the body, until colour and feeling are back."},
-			{Do: "Skin that stays white, hard or numb after cold is looked at by a health professional."},
+			{Do: "Show a health professional any skin that stays white, hard or numb after cold."},
 			{Do: "Lime, plaster or a cleaner: brush off what is dry, then rinse for 20 minutes, away from the other skin."},
 		},
 		Ground: safety.Ground{
@@ -94,10 +94,10 @@ var cards = []Card{
 		ID: "cut", Title: "A cut or a splinter",
 		Call: "Call when it spurts, does not stop after 10 minutes of firm pressure, gapes, or something is stuck in it.",
 		Steps: []Step{
-			{Do: "Gloves on. Press a clean cloth on it, hold it up, keep pressing for 10 minutes without looking."},
-			{Do: "What is stuck in deep stays: press beside it, not on it."},
+			{Do: "Gloves on. Press a clean cloth on it and raise it. Keep pressing for 10 minutes without looking."},
+			{Do: "Leave anything stuck in deep. Press beside it, not on it."},
 			{Do: "A small cut: rinse under the tap, dry, cover. Soil, rust or an animal in it: tell the family to ask about tetanus."},
-			{Do: "A splinter that stands out: clean tweezers, along the way it went in. One that breaks or lies deep is for a health professional."},
+			{Do: "A splinter that sticks out: clean tweezers, along the way it went in. One that breaks or lies deep is for a health professional."},
 			{Do: "Take away what cut; count the pieces of what broke. Blood on dough, sand or a tub: all of it goes into the bin."},
 		},
 		Ground: safety.Ground{Source: "First-aid guidance on bleeding and wounds", Standing: safety.QuotedFromMemory},
@@ -106,7 +106,7 @@ var cards = []Card{
 		ID: "eye", Title: "Something in an eye",
 		Call: "Call for a chemical, and when it still hurts, is red or blurred after rinsing.",
 		Steps: []Step{
-			{Do: "No rubbing: hold the child's hands."},
+			{Do: "Do not rub. Hold the child's hands."},
 			{Do: "Rinse with clean lukewarm running water, the eye lowest, from the nose outwards: 10 minutes for soap, salt, sand or flour, 20 for a chemical or a spice.",
 				Takes: "water"},
 			{Do: "Sand or glitter that does not rinse out, and anything stuck, stays for a health professional."},
@@ -119,7 +119,7 @@ var cards = []Card{
 		Call: "Call when a child has swallowed or breathed in what was inside, or a piece of the film.",
 		Steps: []Step{
 			{Do: "Hands off; take bag, contents and torn film away, and count the pieces."},
-			{Do: "What was sealed is now in the open: check it “in the open” before any of it stays."},
+			{Do: "The sealed item is now loose: check it as “loose” before any of it stays."},
 			{Do: "Wipe the table and hands; what is slippery on the floor first."},
 			{Do: "The next one in two bags, taped all round."},
 		},
@@ -127,13 +127,13 @@ var cards = []Card{
 	},
 	{
 		ID: "spilled", Title: "Spilled on the floor",
-		Call: "Call when a child fell and is drowsy, sick or cannot bear weight.",
+		Call: "Call when a child fell and is drowsy, is vomiting or cannot bear weight.",
 		Steps: []Step{
-			{Do: "Children off that side; nobody runs."},
+			{Do: "Keep children off that side. No running."},
 			{Do: "Beads, grain and small pieces: sweep at once, then look from the height of a crawling child."},
 			{Do: "Water: soak it up and dry the floor."},
 			{Do: "Oil, foam and gel: soak up, wash with dish soap, rinse and dry, before a child is back on that floor."},
-			{Do: "What lay on the floor is thrown away, not sieved back, where a child mouths."},
+			{Do: "Throw away what lay on the floor, where a child mouths. Do not sieve it back."},
 		},
 		Ground: safety.Ground{Source: "Common practice on spills", Standing: safety.CommonPractice},
 	},
@@ -142,7 +142,7 @@ var cards = []Card{
 		Call: "Call when the skin under it burns, blisters or swells.",
 		Steps: []Step{
 			{Do: "Skin: lukewarm water and a soft cloth; it fades in a day or two."},
-			{Do: "What stays: a little plant oil on a cloth lifts dye from skin; wash it off after.",
+			{Do: "Dye that stays: a little plant oil on a cloth lifts it from skin. Wash the oil off after.",
 				Takes: "plant-oil", Else: "Here: no oil. Leave what stays, it fades."},
 			{Do: "Clothes: cold water at once, then the wash; tell the family what dye it was."},
 		},
@@ -166,7 +166,7 @@ var cards = []Card{
 		ID: "no-date", Title: "A tub without a date",
 		Call: "No call, unless a child has eaten from it and is unwell.",
 		Steps: []Step{
-			{Do: "Dough, food, anything damp: throw it away. What is not known is never cleared."},
+			{Do: "Dough, food, anything damp: throw it away. If we do not know, we do not say OK."},
 			{Do: "Dry grain in its closed packet, in date: spread it on a tray, look for webs, clumps and a musty smell; 4 days in the freezer."},
 			{Do: "Washable things: wash, dry through, look over for cracks."},
 			{Do: "Write what it is, the day and what is in it on the next one before the lid goes on."},

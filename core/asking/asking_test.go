@@ -228,11 +228,11 @@ func drawTruth(t *rapid.T) truth {
 	f.TraitsKnown, f.ContentsKnown, f.Salt = true, true, unit.Known(0.0)
 	some := rapid.SliceOfN(rapid.SampledFrom(allergen.All()), 0, 2)
 	if s.contents {
-		f.Allergens, f.MayContain = allergen.SetOf(some.Draw(t, "holds")...),
+		f.Allergens, f.MayContain = allergen.SetOf(some.Draw(t, "contains")...),
 			allergen.SetOf(some.Draw(t, "may contain")...)
 		f.Salt = unit.Known(rapid.SampledFrom([]float64{0, 0.002, 0.05, 0.3}).Draw(t, "salt"))
 	} else {
-		f.Allergens = allergen.SetOf(some.Draw(t, "holds")...) & s.holds
+		f.Allergens = allergen.SetOf(some.Draw(t, "contains")...) & s.holds
 	}
 	if f.Form.GaugeJudges() && !f.Traits.Has(material.Ice) {
 		side := rapid.SampledFrom([]float64{1, 2, 5, 11, 20, 31, 33, 44, 46, 60, 150})

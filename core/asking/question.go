@@ -74,7 +74,7 @@ const (
 
 // forms are what a thing is like in the hand, as people say it.
 var forms = map[material.Form]say.Text{
-	material.Piece: "pieces that hold their shape", material.Grain: "fine hard grain, under 3 mm",
+	material.Piece: "pieces that keep their shape", material.Grain: "fine hard grain, under 3 mm",
 	material.Powder:   "powder",
 	material.SoftFood: "soft: two fingers squash it flat, or it melts in the mouth",
 	material.Dough:    "dough, paste, mud or gel",

@@ -35,7 +35,7 @@ var questions = []row{
 		},
 	},
 	{
-		id: "magnet", text: "Does it hold a magnet?", kind: One,
+		id: "magnet", text: "Does it contain a magnet?", kind: One,
 		arises: func(d Dialogue) bool { return d.has(material.MayHoldMagnet) },
 		options: fixed(Option{ID: "loose", Words: "Yes, loose, glued in or in a thin case"}, Option{ID: "screwed",
 			Words: "Yes, in a case that is screwed shut and whole"}, Option{ID: "none", Words: "No"}),

@@ -27,7 +27,7 @@ func (s State) End() (goes say.Text, never []say.Text) {
 	}
 	switch {
 	case kind == "foam" || kind == "ice":
-		return "What is left melts or falls: down the drain with plenty of water.", never
+		return "The rest melts or falls: down the drain with plenty of water.", never
 	case f.Form == material.Liquid:
 		never = append(never, "Never into a pond or a stream.")
 		return "Down the drain, sieved.", never
@@ -37,7 +37,7 @@ func (s State) End() (goes say.Text, never []say.Text) {
 	case f.Traits.Any(material.Soil, material.Sand):
 		return "Sieved, into the bin; plain sand back outdoors, covered.", never
 	case plain && !salty:
-		return "Into the bin, closed; what is plain plant food may go on the compost.", never
+		return "Bag it and bin it. Plain plant food can go on the compost.", never
 	}
 	return "Into a closed bin.", never
 }

@@ -18,7 +18,7 @@ type Limit struct {
 }
 
 // NoDate is the reason of a batch of which nobody knows when it was made.
-const NoDate = say.Text("nobody knows when it was made")
+const NoDate = say.Text("date not known")
 
 // Limits returns all that limits the batch, earliest first. A batch of which nobody knows when it was made
 // has the zero date, until it passed a look-over where the rules allow one.
@@ -93,7 +93,7 @@ func (s State) byPractice() []Limit {
 		if s.Looked.IsZero() || !s.mayBeLookedOver() {
 			return []Limit{{age.Date{}, NoDate}}
 		}
-		return []Limit{{s.Looked.Plus(k.Days), "it was found without a date, and looked over then"}}
+		return []Limit{{s.Looked.Plus(k.Days), "found without a date, and checked that day"}}
 	}
 	made := s.Made.On
 	until := Limit{made.Plus(k.Days), s.keepsWords(k)}
@@ -102,12 +102,12 @@ func (s State) byPractice() []Limit {
 	}
 	if !s.Looked.IsZero() && k.Granted() > k.Days {
 		if granted := s.Looked.Plus(max(1, k.Days)); granted.After(until.On) {
-			until = Limit{granted, "it was looked over, and is looked over again then"}
+			until = Limit{granted, "checked; check again by this date"}
 		}
 	}
 	all := []Limit{until}
 	if k.Granted() > k.Days {
-		all = append(all, Limit{made.Plus(k.Granted()), "practice keeps it no longer"})
+		all = append(all, Limit{made.Plus(k.Granted()), "keep no longer than this"})
 	}
 	if hold := s.byRule(); hold.Why != "" {
 		all = append(all, hold)
@@ -118,7 +118,7 @@ func (s State) byPractice() []Limit {
 // byRule returns the limit that the rules set on what is shared and used again.
 func (s State) byRule() Limit {
 	if f := s.Made.Recipe.Facts(unit.Grams(1)).Form; s.Made.IsMix() && !dry(f) && !f.GaugeJudges() {
-		return Limit{s.Made.On.Plus(safety.MostKeptDays), "a mix that many hands are in is no older"}
+		return Limit{s.Made.On.Plus(safety.MostKeptDays), "shared dough: 14 days at most"}
 	}
 	return Limit{}
 }
@@ -130,15 +130,15 @@ func (s State) keepsWords(k keep.Keeping) say.Text {
 	case k.OneGroup() && k.Out > 0:
 		return "one group, 2 h out of the fridge in all"
 	case k.OneGroup():
-		return "one group has it"
+		return "for one group, then throw away"
 	case k.Out > 0:
-		return "the same day, 2 h out of the fridge in all"
+		return "use the day it is made, 2 h out of the fridge in all"
 	case k.Days == 0:
-		return "the same day"
+		return "use the day it is made"
 	case s.Made.IsMix():
-		return "so long it keeps by practice"
+		return "usual keeping time"
 	}
-	return "so long a tub stands before it is looked over"
+	return "check the tub by this date"
 }
 
 // Keeping returns how long the batch keeps by practice: as its recipe, or as the filler that keeps worst.
@@ -213,7 +213,7 @@ func (s State) byAddition(e Event) (all []Limit) {
 		why := say.F("{thing} was added, which turns soon", e.Item.Within())
 		switch {
 		case !e.Item.Keeps.Known():
-			why = say.F("{thing} was added, and nobody has said how it keeps", e.Item.Within())
+			why = say.F("{thing} was added; how long that keeps is not known", e.Item.Within())
 		case days > keep.Few:
 			why = say.F("{thing} was added, which keeps no longer", e.Item.Within())
 		}

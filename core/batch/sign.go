@@ -60,5 +60,5 @@ func worstSign(seen []Sign) say.Text {
 	if at < 0 {
 		return ""
 	}
-	return say.F("it was looked over, and has {sign}", seen[at].Say())
+	return say.F("failed its check: {sign}", seen[at].Say())
 }

@@ -240,11 +240,11 @@ func (c *checker) answer(m *meaning, ask naming.Ask, sizes say.Text) answered {
 	if f, ok := j.First(); ok {
 		a.why = f.Reason
 	} else if g := j.Portion.Grams(); g > 0 {
-		a.why = say.F("No rule objects, at a usual portion of {portion} g a child.", say.Figure(g))
+		a.why = say.F("OK at {portion} g a child.", say.Figure(g))
 	}
 	switch {
 	case !m.Known() && ask.More == nil && j.Verdict == safety.MeasureFirst:
-		a.why = "It is not on the shelf and nothing else is filled in, so nothing of it is known. Worst case: keep out."
+		a.why = "We do not know this item. Describe it, or do not use it."
 	case sizes != "" && j.Verdict.Ready():
 		a.verdict, a.why = safety.MeasureFirst, sizes
 		a.rules = append([]string{Unreadable}, a.rules...)
@@ -274,7 +274,7 @@ func across(f material.Facts) say.Text {
 	if f.Smallest.CylinderFit().Fits == turned.CylinderFit().Fits {
 		return ""
 	}
-	return say.F("A cylinder of {size}: which of the two is across is not known, and it decides whether it fits the gauge. Write across first, then long. Worst case: keep out.",
+	return say.F("A cylinder of {size}: say which of the two is across. Write across first, then long. Until then, do not use.",
 		f.Smallest)
 }
 

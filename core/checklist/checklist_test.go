@@ -81,7 +81,7 @@ func TestUsualPortionIsSaid(t *testing.T) {
 	older := sheet(t, `{"on":"2026-11-24","name":"Gulls","adults":2,"children":[{"born":"2019-03","mouths":false,"allergies":[]}]}`)
 	r := check(t, "name,traits,contains\nOur paste,food;dough;salt=0.4,none\nWooden boats,,\nOur brine paste,food;dough;salt=30,none\n", older)
 	assert.Equal(t, safety.GoesIn, r.Rows[0].Verdict)
-	assert.Regexp(t, "^No rule objects, at a usual portion of [0-9]+ g a child.$", r.Rows[0].Why)
+	assert.Regexp(t, "^OK at [0-9]+ g a child.$", r.Rows[0].Why)
 	assert.Empty(t, r.Rows[1].Why, "a boat has no portion")
 	assert.NotContains(t, r.Rows[2].Why, "No rule objects")
 }

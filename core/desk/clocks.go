@@ -31,7 +31,7 @@ func (p *People) ClockWentBack(by time.Duration, was, now clock.Wall) written.Cl
 func (p *People) ZoneUnsaid(zone string, now clock.Wall) written.ClockDoubt {
 	return written.ClockDoubt{Kind: "zone",
 		Words: p.Pen.Text(say.F(
-			"Nobody has said in which time zone this centre is: its days turn by {zone}, where it is {now}. Whoever leads the centre says it in its settings.",
+			"The time zone of this centre is not set. Days turn by {zone}, where it is {now} now. A lead sets it under Settings.",
 			zone, now))}
 }
 

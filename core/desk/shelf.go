@@ -199,7 +199,7 @@ func ToConfirm(confirmed bool, typed string, understood say.Text) say.Text {
 	if confirmed || strings.TrimSpace(typed) == "" {
 		return ""
 	}
-	return say.F("To confirm: “{typed}” counts as {keeps}, until somebody looks at it under Change and saves it.",
+	return say.F("To confirm: “{typed}” is read as {keeps}. Check it under Change and save.",
 		say.Typed(typed), understood)
 }
 

@@ -116,7 +116,7 @@ func (j Judged) Usual() bool {
 func (j Judged) word(o safety.Objection) safety.Finding {
 	f := o.Finding()
 	if j.unsaid != "" && o.Rule == "facts" && o.Verdict == safety.MeasureFirst {
-		f.Reason = say.F("Its name says \"{word}\", and nobody has said what that means for it; worst case: keep out.",
+		f.Reason = say.F("The name says \"{word}\". Find out what that means for it. Until then, do not use.",
 			j.unsaid)
 	}
 	return f

@@ -37,13 +37,13 @@ func (f *Family) finding(all []Judged) safety.Finding {
 	}
 	what := say.F("{some} go in and others do not, such as {worst}", numbered(in), say.Within(worst))
 	if in == 0 {
-		what = "none is cleared, and they are kept out for different reasons"
+		what = "none is OK, each for a reason of its own"
 	}
 	return safety.Finding{
 		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason: say.F("\"{name}\" names {count} kinds of things: {kinds}. Worst case: keep out. {question}", f.Name,
+		Reason: say.F("\"{name}\" can mean {count} kinds of things: {kinds}. Until you answer, do not use. {question}", f.Name,
 			len(all), what, say.Text(f.Question)),
-		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them cleared",
+		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}, {Label: "of them OK",
 			Value: say.Number(in)}},
 		Source: safety.Ground{Source: "Convention: a plain word never means its safest kind",
 			Standing: safety.CommonPractice},
@@ -62,7 +62,7 @@ func (f *Family) nearOnly(all []Judged) safety.Finding {
 	if f.sentence {
 		return safety.Finding{
 			Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-			Reason: say.F("\"{name}\" is a sentence, and names {kinds}. Worst case: keep out. {question}", f.Name, kinds,
+			Reason: say.F("\"{name}\" is a sentence, and names {kinds}. Until you answer, do not use. {question}", f.Name, kinds,
 				say.Text(f.Question)),
 			Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
 			Source: safety.Ground{Source: "Convention: a sentence is asked about, never guessed",
@@ -73,7 +73,7 @@ func (f *Family) nearOnly(all []Judged) safety.Finding {
 	}
 	return safety.Finding{
 		Rule: WhichOne, Title: "Which one is it?", Verdict: safety.MeasureFirst,
-		Reason: say.F("\"{name}\" is not known. It is one letter away from {kinds}, which may be another thing altogether. Worst case: keep out. {question}",
+		Reason: say.F("\"{name}\" is not known. Did you mean {kinds}? Until you answer, do not use. {question}",
 			f.Name, kinds, say.Text(f.Question)),
 		Numbers: []safety.Number{{Label: "kinds", Value: say.Number(len(all))}},
 		Source: safety.Ground{Source: "Convention: a slip of the finger is asked about, never guessed",

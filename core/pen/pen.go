@@ -287,7 +287,7 @@ func (p Pen) Nature(n recipe.Nature, tasteShare float64, notTasteSafe []say.Text
 		Hydration:    max(0, n.Hydration),
 		NotTasteSafe: p.All(notTasteSafe), Stains: n.Stains, Allergens: p.Text(n.Allergens.Say())}
 	if len(n.Unsalted) > 0 {
-		out.NoSalt = p.Text(say.F("No figure, as nobody knows how salty {things} may be.",
+		out.NoSalt = p.Text(say.F("No figure: how salty {things} may be is not known.",
 			say.List("{thing} and {next}", n.Unsalted...)))
 	} else {
 		sodium := n.TasteSodium.Grams() * 1000

@@ -42,7 +42,7 @@ func (p Pen) Rules(rules []safety.Rule) []written.Rule {
 func Unreadable(what, why string) written.Finding {
 	return written.Finding{Rule: "facts", Title: what + " does not read", Judged: Verdict(safety.MeasureFirst),
 		Numbers: []written.Number{}, Do: []string{}, Standing: string(safety.CommonPractice),
-		Source: "Convention: what is unknown is never cleared", Reason: what +
+		Source: "Convention: if we do not know, we do not say OK", Reason: what +
 			" does not read, so nothing can be cleared: " + why, Change: "Open it and enter it anew.",
 		Missing: "what is stored"}
 }

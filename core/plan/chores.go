@@ -80,7 +80,7 @@ func (a *Answer) onThings(children int) (steps []recipe.Step) {
 func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 	c := a.chores()
 	if c.all > 0 {
-		steps = append(steps, recipe.Step{ID: "count-in", Text: say.F("Count in what was given out: {pieces} pieces",
+		steps = append(steps, recipe.Step{ID: "count-in", Text: say.F("Count back in {pieces} pieces",
 			c.all), Minutes: piecework(c.all, countMinutes), By: recipe.ChildrenHelp})
 	}
 	wet := false
@@ -96,14 +96,14 @@ func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 				l.Facts.Form == material.Dough
 			if l.Facts.Form == material.SoftFood && l.Facts.Traits.Has(material.Food) {
 				steps = append(steps, recipe.Step{ID: fmt.Sprintf("throw-away-%d-%d", i, j),
-					Text:    say.F("Throw away what is left of {thing}: hands were in it", say.Within(l.Say())),
+					Text:    say.F("Throw away leftover {thing} (children touched it)", say.Within(l.Say())),
 					Minutes: 2})
 			}
 			way := material.Item{Facts: *l.Facts}.CleanUp()
 			if way.By == "" {
 				continue
 			}
-			clear := recipe.Step{ID: fmt.Sprintf("clear-away-%d-%d", i, j), Text: say.F("Clear away {thing}: {way}",
+			clear := recipe.Step{ID: fmt.Sprintf("clear-away-%d-%d", i, j), Text: say.F("Clean up {thing}: {way}",
 				say.Within(l.Say()), say.Text(way.By)), Minutes: way.Minutes * vessels}
 			if way.By == "pick up" || way.By == "brush" {
 				clear.By = recipe.ChildrenHelp
@@ -113,7 +113,7 @@ func (a *Answer) After(g *safety.Group) (steps []recipe.Step) {
 	}
 	if c.washed > 0 && (wet || mouthed(g)) {
 		steps = append(steps, recipe.Step{ID: "wash-up",
-			Text: "Wash what was in it and in mouths, and lay it out to dry", Minutes: piecework(c.washed, wipeMinutes),
+			Text: "Wash everything children mouthed. Leave to dry.", Minutes: piecework(c.washed, wipeMinutes),
 			By: recipe.Adult})
 	}
 	return steps

@@ -29,8 +29,8 @@ func TestChoresOfThings(t *testing.T) {
 	assert.Contains(t, said(a.Timeline[0].Text), "Wash or wipe", "it is in the time line too")
 	after := a.After(g)
 	require.Len(t, after, 3)
-	assert.Equal(t, []string{"Count in what was given out: 45 pieces", "Clear away water: damp cloth",
-		"Wash what was in it and in mouths, and lay it out to dry"}, []string{said(after[0].Text), said(after[1].Text),
+	assert.Equal(t, []string{"Count back in 45 pieces", "Clean up water: damp cloth",
+		"Wash everything children mouthed. Leave to dry."}, []string{said(after[0].Text), said(after[1].Text),
 		said(after[2].Text)})
 	assert.Equal(t, []int{2, 12, 12}, []int{after[0].Minutes, after[1].Minutes, after[2].Minutes})
 

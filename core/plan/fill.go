@@ -205,7 +205,7 @@ func (a *PlaceAnswer) addFill(f Fill, items []Placed, g *safety.Group, children 
 	a.noteVessels(f, in, g, children)
 	if len(f.Layers) == 0 {
 		a.Notes = append(a.Notes,
-			"What it lies in is not judged: see that no head goes into it and that nothing comes off it.")
+			"We have not checked the container. Make sure no child can put their head in it and nothing comes off.")
 		return nil
 	}
 	all := f.Tub.VolumeTo(f.Depth())
@@ -240,12 +240,12 @@ func (a *PlaceAnswer) noteVessels(f Fill, in found, g *safety.Group, children in
 	tubs := a.Fill.Tubs
 	if rim := f.Tub.VolumeTo(f.Tub.Height()); f.Tub.Pours() && in.loose.Millilitres() > rim.Millilitres() {
 		a.Notes = append(a.Notes,
-			say.F("What is given out does not fit in: loose it takes up {loose} L for each vessel, which holds {room} L to the rim. Give fewer, or take more or larger vessels.",
+			say.F("Too much for the containers: {loose} L loose for each, and one takes {room} L to the rim. Give fewer, or take more or larger containers.",
 				say.Fixed(in.loose.Litres(), 1), say.Fixed(rim.Litres(), 1)))
 	}
 	if adults := g.Room().Adults; tubs > adults && adults > 0 && !f.Frozen && !f.Tub.IsJar() {
 		a.Notes = append(a.Notes,
-			say.F("{vessels} vessels and {adults} adults: stand them so that each is within an adult's reach, or play in {turns} turns at {few}.",
+			say.F("{vessels} containers, {adults} adults: keep every one within reach of an adult, or play in {turns} turns with {few}.",
 				tubs, adults, f.Tub.Turns(children, adults), adults))
 	}
 	if !f.Tub.Pours() {

@@ -313,7 +313,7 @@ func TestCustomsAreSaidOfWhatHoldsIt(t *testing.T) {
 	for _, base := range []Base{mixed(t, "stove-dough", safety.Open), poured(t, "white rice")} {
 		a, err := reckon(at(base), g, unit.StandardSet(unit.US))
 		require.NoError(t, err)
-		assert.Contains(t, a.Notes[len(a.Notes)-1].String(), "Families here keep from playing with food")
+		assert.Contains(t, a.Notes[len(a.Notes)-1].String(), "Some families here avoid playing with food")
 		bare, err := reckon(at(base), nursery(t, nil, 50, 55), unit.StandardSet(unit.US))
 		require.NoError(t, err)
 		assert.Len(t, bare.Notes, len(a.Notes)-1)

@@ -163,7 +163,7 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 			text := say.F("Take {amount} of {substitute} for the {thing} that is missing: {note}.", rep.Take,
 				rep.Sub.Item.Within(), s.Line.Item.Within(), rep.Sub.Note)
 			if len(m.Short) == 1 {
-				text = say.Run(text, "That makes all of it.")
+				text = say.Run(text, "Makes the full amount.")
 			}
 			if !rep.Known {
 				text = say.Run(text, "Look whether there is enough: it has not been weighed.")
@@ -175,12 +175,12 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 	}
 	if made := m.Limit.Made; m.LimitKnown && made.Grams() >= 1 {
 		each := made.Times(1 / float64(m.Children))
-		text := say.F("Make {made} now, all that the {things} allows: {each} for each of {children}.", made,
+		text := say.F("Make a smaller batch: {made}, as much as the {things} allows, {each} for each of {children}.", made,
 			listNames(m.Limit.By), each, m.Children)
 		c, _ := o.Need.(recipe.Children)
 		if portion, named := c.Portion.Mass(); named {
 			if n := int(made.Over(portion) + 1e-9); n >= 1 && n < m.Children {
-				text = say.F("Make {made} now, all that the {things} allows: {each} for each of {children}, or {portion} for {few} at a time.",
+				text = say.F("Make a smaller batch: {made}, as much as the {things} allows, {each} for each of {children}, or {portion} for {few} at a time.",
 					made, listNames(m.Limit.By), each, m.Children, portion, n)
 			}
 		}
@@ -190,7 +190,7 @@ func (m *Making) ways(o Order, g *safety.Group) []Way {
 	for i, s := range m.Short {
 		missing[i] = say.F("{amount} of {thing}", s.Missing, s.Line.Item.Within())
 	}
-	return append(ways, Way{Kind: "bring", Sentence: say.F("Bring {amounts}, then make all of it.",
+	return append(ways, Way{Kind: "bring", Sentence: say.F("Buy {amounts} to make the full amount.",
 		say.List("{amount} and {next}", missing...)), Made: m.Batch.Made, Verdict: m.Verdict})
 }
 
@@ -223,7 +223,7 @@ func (m *Making) Others(book []recipe.Recipe, o Order, g *safety.Group, limit in
 		if v := o.Memo.verdict(*r, m.Each, o.Use, g); v <= safety.WithAHand {
 			hands, waiting := recipe.Minutes(r.Steps)
 			others = append(others, Way{Kind: "other",
-				Sentence: say.F("Make {recipe} instead: none of what is short, {minutes} min, keeps {keeps}.",
+				Sentence: say.F("Make {recipe} instead: uses nothing that is short, {minutes} min, keeps {keeps}.",
 					r.Within(), hands+waiting, r.Nature().Keeps),
 				Made: m.Batch.Made, Verdict: v, RecipeID: r.ID})
 		}

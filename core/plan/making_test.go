@@ -121,9 +121,9 @@ func ExampleMake() {
 	}
 	// Output:
 	// with-a-hand 1.84 kg 1 pot
-	// Take 169 g of coarse salt for the fine salt that is missing: by weight, not by the spoon; dissolve it in the warm water first. That makes all of it.
-	// Make 839 g now, all that the fine salt allows: 60 g for each of 14, or 120 g for 6 at a time.
-	// Bring 169 g of fine salt, then make all of it.
+	// Take 169 g of coarse salt for the fine salt that is missing: by weight, not by the spoon; dissolve it in the warm water first. Makes the full amount.
+	// Make a smaller batch: 839 g, as much as the fine salt allows, 60 g for each of 14, or 120 g for 6 at a time.
+	// Buy 169 g of fine salt to make the full amount.
 }
 
 func TestMakeNamesTheFieldAtFault(t *testing.T) {

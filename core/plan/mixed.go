@@ -142,7 +142,7 @@ func Taste(n recipe.Nature, g *safety.Group) (share float64, why []say.Text) {
 		why = append(why, say.F("{allergens}, declared in the room", met))
 	}
 	if share > safety.TasteWithAHand {
-		why = append(why, say.F("a 10 g taste holds {share} % of the youngest child's day of sodium",
+		why = append(why, say.F("too salty (10 g has {share} % of the youngest child's daily sodium)",
 			say.Fixed(share*100, 0)))
 	}
 	return share, why
@@ -194,10 +194,10 @@ func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []say.Text {
 	hands, waiting := recipe.Minutes(b.Steps)
 	what = append(what, say.F("{minutes} min", hands+waiting), say.F("keeps {keeps}", b.Nature().Keeps))
 	if added := b.Facts(unit.Grams(1)).Allergens &^ a.Facts(unit.Grams(1)).Allergens; !added.Empty() {
-		what = append(what, say.F("holds {allergens}", added))
+		what = append(what, say.F("contains {allergens}", added))
 	}
 	if f, ok := judged.First(); ok && len(f.Do) > 0 {
-		what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0].Say())))
+		what = append(what, say.F("precaution: {condition}", say.Within(f.Do[0].Say())))
 	}
 	return what
 }

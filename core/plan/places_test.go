@@ -326,10 +326,10 @@ func TestWhatAThingDoesInItsBase(t *testing.T) {
 		return a.Around()
 	}
 	assert.Contains(t, around(wet).Wear[0], "change of clothes")
-	assert.Contains(t, around(dry).Wear[1], "tipped back")
+	assert.Contains(t, around(dry).Wear[1], "Tip spills back only")
 	assert.Contains(t, around(mixed(t, "coloured-rice", safety.Open)).Families.String(), "old clothes: it stains")
 	assert.Equal(t, Around{}, around(nil))
-	assert.Equal(t, "Tomorrow we play with: cooked noodles. Please send a change of clothes: it is wet play. It holds or may hold egg, wheat, gluten. Tell us if your child has a new allergy or a sore hand.",
+	assert.Equal(t, "Tomorrow we will play with cooked noodles. Please send a change of clothes: it is wet play. Contains or may contain egg, wheat, gluten. Please tell us about any new allergy or sore skin.",
 		around(Fill{Layers: []Layer{layer(t, "cooked noodles", 30)}, Tub: in(t, "tray"),
 			Use: safety.Open}).Families.String())
 }

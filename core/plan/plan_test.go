@@ -90,7 +90,7 @@ func TestFloorPathOfFiveBags(t *testing.T) {
 	assert.Equal(t, 5, a.Fill.Tubs)
 	assert.Equal(t, 2, a.Fill.Turns)
 	assert.Contains(t, a.Notes[0].String(),
-		"5 vessels and 2 adults: stand them so that each is within an adult's reach, or play in 5 turns at 2.")
+		"5 containers, 2 adults: keep every one within reach of an adult, or play in 5 turns with 2.")
 	assert.InDelta(t, 276, a.Fill.Poured[0].Volume.Millilitres(), 0.5)
 	assert.InDelta(t, 5*276*185/236.588, a.Fill.InAll().Grams(), 5,
 		"USDA: a cup of rice weighs 185 g, quoted from memory")
@@ -135,7 +135,7 @@ func TestFindsTakeTheRoomOfFiller(t *testing.T) {
 	crowded, err := fill(40, safety.Open)
 	require.NoError(t, err)
 	assert.Contains(t, crowded.Notes[len(crowded.Notes)-1].String(),
-		"does not fit in: loose it takes up 15.1 L for each vessel, which holds 8.6 L")
+		"Too much for the containers: 15.1 L loose for each, and one takes 8.6 L")
 	var bad *InvalidInput
 	_, err = fill(40, safety.Hidden)
 	require.ErrorAs(t, err, &bad)
@@ -227,7 +227,7 @@ func TestWhatTheseChildrenMayTaste(t *testing.T) {
 	stove := tasted("stove-dough", nursery(t, wheat, 30, 31))
 	assert.InDelta(t, 661.0/1200, stove.TasteShare, 0.001)
 	assert.Equal(t, []string{"wheat, declared in the room",
-		"a 10 g taste holds 55 % of the youngest child's day of sodium"}, say.English.All(stove.NotTasteSafe))
+		"too salty (10 g has 55 % of the youngest child's daily sodium)"}, say.English.All(stove.NotTasteSafe))
 	assert.Empty(t, tasted("baby-cereal-dough", nursery(t, wheat, 30, 31)).NotTasteSafe)
 	assert.Equal(t, []say.Text{"raw flour or starch"}, tasted("goop", nursery(t, nil, 50)).NotTasteSafe)
 }

@@ -34,7 +34,7 @@ func (a Answer) Plays() (least int) {
 func (a *PlaceAnswer) playNotes() (notes []say.Text) {
 	p := a.Play()
 	if p.Stands > 0 {
-		notes = append(notes, say.F("It stands for {stands} min once it is made, and is played with for {plays} min.",
+		notes = append(notes, say.F("Keeps its form for {stands} min once made, and play takes {plays} min.",
 			p.Stands, p.Plays))
 	}
 	if p.Best != "" {
@@ -47,7 +47,7 @@ func (a *PlaceAnswer) playNotes() (notes []say.Text) {
 func (m Mixed) stepsOf(pots scale.Pots, pot unit.Volume) (steps []recipe.Step) {
 	if n := pots.Count; n > 1 {
 		steps = append(steps, recipe.Step{ID: "weigh-out",
-			Text: say.F("Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once",
+			Text: say.F("Make {count} equal batches of {each}: your {pot} pot is too small for one",
 				n, pots.Each, pot), Minutes: 2 * n})
 	}
 	return append(steps, m.Recipe.Steps...)

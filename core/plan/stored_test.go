@@ -84,5 +84,5 @@ func TestHowLongItIsPlayedWith(t *testing.T) {
 	for _, n := range both.Places[0].Notes {
 		notes = append(notes, n.String())
 	}
-	assert.Contains(t, notes, "It stands for 30 min once it is made, and is played with for 60 min.")
+	assert.Contains(t, notes, "Keeps its form for 30 min once made, and play takes 60 min.")
 }

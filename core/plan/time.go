@@ -10,7 +10,7 @@ import (
 
 // layOut comes between what is made and what is poured where it stands; ten minutes are common
 // practice.
-var layOut = recipe.Step{ID: "lay-out", Text: "Cover the floor, lay out, count out what is to be found", Minutes: 10}
+var layOut = recipe.Step{ID: "lay-out", Text: "Cover the floor, set out, count out the hidden items", Minutes: 10}
 
 // inTime puts what several places are made by into one line of work for one pair of hands: while
 // one of them waits long enough, the others are made.

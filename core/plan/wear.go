@@ -50,7 +50,7 @@ func (a Answer) Around() Around {
 	}
 	wet := slices.ContainsFunc(feels, func(f material.Feel) bool { return f.On(material.Wetness) == "wet" })
 	stains := slices.ContainsFunc(facts, func(f *material.Facts) bool { return f.Traits.Has(material.Stains) })
-	out := Around{Families: say.F("Tomorrow we play with: {things}.", say.List("{thing}; {next}", names...))}
+	out := Around{Families: say.F("Tomorrow we will play with {things}.", say.List("{thing}; {next}", names...))}
 	switch {
 	case stains:
 		out.Wear = append(out.Wear, "Old clothes and aprons: it stains.")
@@ -59,21 +59,21 @@ func (a Answer) Around() Around {
 		out.Wear = append(out.Wear, "Sleeves up, aprons that keep the wet off, a change of clothes at hand.")
 		out.Families = say.Run(out.Families, "Please send a change of clothes: it is wet play.")
 	case len(facts) > 0:
-		out.Wear = append(out.Wear, "Sleeves up; aprons for who wants one.")
+		out.Wear = append(out.Wear, "Roll sleeves up. Offer aprons.")
 	}
 	switch {
 	case wet:
 		out.Wear = append(out.Wear, "A mat that does not slip and towels on the floor; wipe what drips at once.")
 	case len(facts) > 0:
-		out.Wear = append(out.Wear, "A large cloth under it: what falls is tipped back.")
+		out.Wear = append(out.Wear, "Put a large cloth under it. Tip spills back only if no child mouths things.")
 	}
 	var holds allergen.Set
 	for _, f := range facts {
 		holds |= f.Allergens | f.MayContain | f.UsuallyContains
 	}
 	if !holds.Empty() {
-		out.Families = say.Run(out.Families, say.F("It holds or may hold {allergens}.", holds))
+		out.Families = say.Run(out.Families, say.F("Contains or may contain {allergens}.", holds))
 	}
-	out.Families = say.Run(out.Families, "Tell us if your child has a new allergy or a sore hand.")
+	out.Families = say.Run(out.Families, "Please tell us about any new allergy or sore skin.")
 	return out
 }

@@ -43,7 +43,7 @@ func (r Recipe) ownKeeping(c Class) (keep.Keeping, say.Text) {
 		return keep.Said(keep.Keeping{Touch: keep.OneGroup, Out: OutMinutes, Where: keep.Chilled}),
 			"one group, 2 h out of the fridge in all, then bin"
 	case !r.said.Known():
-		return oneGroup, "one group, then bin: nobody has said for how many days it keeps"
+		return oneGroup, "one group, then throw away: say how many days it keeps"
 	case r.said.Touch != keep.Shared:
 		return oneGroup, "one group, then bin"
 	}
@@ -92,7 +92,7 @@ const outPlays = 60
 func (r Recipe) Play() Play {
 	p := KindOf(r.Kind).play
 	if r.Kind == "dough" && (r.Heated || r.Hot) && r.Keeping().Days > 0 {
-		p.Best = "Best worked while it is still warm."
+		p.Best = "Best played with while warm."
 	}
 	if r.Keeping().Out > 0 {
 		if p.Plays == 0 || p.Plays > outPlays {

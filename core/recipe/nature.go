@@ -192,10 +192,10 @@ func (r Recipe) Nature() Nature {
 	n.Allergens, n.Stains = f.Allergens, f.Traits.Has(material.Stains)
 	n.NotTasteSafe = notTasteSafe(f)
 	if !saltKnown {
-		n.NotTasteSafe = append(n.NotTasteSafe, "how much salt it holds is not known")
+		n.NotTasteSafe = append(n.NotTasteSafe, "the amount of salt is not known")
 	}
 	if !f.ContentsKnown || !f.TraitsKnown {
-		n.NotTasteSafe = append(n.NotTasteSafe, "what it holds is not known whole")
+		n.NotTasteSafe = append(n.NotTasteSafe, "not every ingredient is known")
 	}
 	return n
 }

@@ -56,7 +56,7 @@ func Amount(what string, was float64, w Went) (c Change, ok bool) {
 	var why say.Text
 	switch {
 	case w.Short:
-		to, why = was*more, "It ran short: a fifth more."
+		to, why = was*more, "Ran short: a fifth more."
 	case w.Known && w.Left >= enoughLeft:
 		to, why = was*(1-(w.Left-spare)), say.F("{share} % was left: so much less, with a little to spare.",
 			say.Fixed(w.Left*100, 0))
@@ -77,12 +77,12 @@ func Amount(what string, was float64, w Went) (c Change, ok bool) {
 func Notes(w Went, figures bool, ownThing string) (all []Change) {
 	switch {
 	case w.Level < 0 && !figures:
-		all = append(all, Change{What: Note, Why: "It was too hard: begin a rung lower."})
+		all = append(all, Change{What: Note, Why: "Too hard: begin a rung lower."})
 	case w.Level > 0 && !figures:
-		all = append(all, Change{What: Note, Why: "It was too easy: begin a rung higher."})
+		all = append(all, Change{What: Note, Why: "Too easy: begin a rung higher."})
 	}
 	if ownThing != "" {
-		all = append(all, Change{What: Note, Why: say.F("They made it their own: {what}. Leave room for that.",
+		all = append(all, Change{What: Note, Why: say.F("The children made it their own: {what}. Leave room for that.",
 			say.Typed(ownThing))})
 	}
 	return all
@@ -94,9 +94,9 @@ func Pieces(was int, w Went) (c Change, ok bool) {
 	to, why := was, say.Text("")
 	switch {
 	case w.Level < 0 && was > 1:
-		to, why = was-1, "It is simpler with fewer to look for."
+		to, why = was-1, "Simpler with fewer to look for."
 	case w.Level > 0 && was < mostEach:
-		to, why = was+1, "It is harder with more to look for."
+		to, why = was+1, "Harder with more to look for."
 	}
 	return Change{Each, float64(was), float64(to), why}, to != was
 }

@@ -29,13 +29,13 @@ var habitWords = [habits]struct {
 	words say.Text
 }{
 	FloorCovered: {"floor",
-		"The floor is covered with a mat or a large cloth; shoes or bare feet, no socks; nobody runs beside it."},
-	HandsWashed: {"hands", "Sores are covered, hands are washed before and straight after, and nothing is tasted."},
+		"The floor is covered with a mat or a large cloth. Shoes or bare feet, no socks. No running near it."},
+	HandsWashed: {"hands", "Sores are covered. Hands are washed before and straight after. No tasting."},
 	AdultSeated: {"seated", "Everybody sits, an adult at the tub the whole time; no running, no filled mouths."},
 	HandsOver: {"over",
-		"Hands work low and over the tub: no blowing, no clapping; faces and cuffs are looked over before leaving."},
-	NobodyLies:    {"lying", "Nobody lies in the tub or on what is in it."},
-	SieveAndSweep: {"sweep", "What falls is wiped or swept as it falls; a filler is sieved after play."},
+		"Hands stay low and over the tub. No blowing, no clapping. Check faces and cuffs before leaving."},
+	NobodyLies:    {"lying", "No lying in the tub or on what is in it."},
+	SieveAndSweep: {"sweep", "Spills are wiped or swept at once. Filler is sieved after play."},
 	DampCloth: {"cloth",
 		"A damp cloth for each is within reach: what clouds is damped at once, eyes are rinsed and not rubbed."},
 }

@@ -50,7 +50,7 @@ var allergyRules = []Rule{
 		ID: "allergen", Title: "Declared allergy", Family: FamilyContents,
 		Ground: Ground{"US major allergens (FALCPA, FASTER Act); Regulation (EU) 1169/2011 Annex II",
 			QuotedFromMemory},
-		Threshold: "Holds what a child in the room is allergic to: kept out in every use; as an adult's tool only an allergy by touch or air keeps it out. Coeliac counts wheat, barley, rye, spelt and oats.",
+		Threshold: "Contains what a child in the room is allergic to: never used, in any way; as an adult's tool only an allergy by touch or air rules it out. Coeliac counts wheat, barley, rye, spelt and oats.",
 		asTool:    true,
 		Examples: []Example{
 			{Words: "wheat dough, a child allergic to wheat, sealed", Thing: thing("", "", "wheat", "food;dough"),
@@ -93,26 +93,26 @@ var allergyRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			met := q.eats.Meet(q.facts.Allergens)
 			e := explanation{
-				reason:  say.F("It holds {allergens}, and {who}.", met, q.allergicTo(met)),
-				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"declared in the room", q.eats.Say()}},
+				reason:  say.Run(say.F("Contains {allergens}.", met), q.allergicTo(met)),
+				numbers: []Number{{"contains", q.facts.Allergens.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "A material without it; read the label each time it is bought.",
 				do:      []Precaution{doAdultsHandSurfaces},
 			}
 			switch {
 			case r.missing == factContents && q.facts.ContentsKnown:
 				e.reason, e.unknown = say.F(
-					"A family has noted an allergy in its own words ({allergens}), and whether this has anything to do with it is not known.",
+					"A family told us of an allergy in its own words ({allergens}). Find out whether this has anything to do with it.",
 					q.notedWords()), true
-				e.numbers = []Number{{"noted in the room", q.notedWords()}}
+				e.numbers = []Number{{"told by a family", q.notedWords()}}
 				e.change = "Ask the family what the child must not meet, and read the full list of ingredients from the label."
 			case met.Empty() && q.noted.meets(q.facts.Made, q.name):
-				e.reason = say.F("It is made of or called by what a family has noted ({allergens}), and {who}.",
-					q.notedWords(), q.allergicTo(allergen.SetOf(allergen.Other)))
-				e.numbers = []Number{{"noted in the room", q.notedWords()}, {"made of", q.facts.Made.Say()}}
+				e.reason = say.Run(say.F("Made of, or named after, an allergy that a family told us of ({allergens}).",
+					q.notedWords()), q.allergicTo(allergen.SetOf(allergen.Other)))
+				e.numbers = []Number{{"told by a family", q.notedWords()}, {"made of", q.facts.Made.Say()}}
 				e.change = "A material without it; ask the family where it is not sure."
 			case r.missing == factContents:
 				e.reason, e.unknown = say.F(
-					"What is in it is not fully known, and the room has an allergy ({allergens}).", q.eats), true
+					"The ingredients are not all known, and this room has an allergy ({allergens}).", q.eats), true
 				e.numbers = e.numbers[1:]
 				e.change = "The full list of ingredients from the label."
 			}
@@ -122,9 +122,9 @@ var allergyRules = []Rule{
 	{
 		ID: "may-contain", Title: "May contain a declared allergen", Family: FamilyContents,
 		Ground:    Ground{"Convention on cross-contact: labels, bulk bins, reused food tubs", CommonPractice},
-		Threshold: "Cross-contact with a declared allergy: with a hand; kept out where the room is strict.",
+		Threshold: "Cross-contact with a declared allergy: precautions; do not use where the room is strict.",
 		Examples: []Example{
-			{Words: "oats that may hold wheat, a wheat allergy", Thing: thing("", "", "none",
+			{Words: "oats that may contain wheat, a wheat allergy", Thing: thing("", "", "none",
 				"food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: WithAHand,
 				change: declares(allergen.Wheat, room.ByEating)},
 			{Words: "the same in a strict room", Thing: thing("", "", "none", "food;powder;may-contain=wheat"),
@@ -132,7 +132,7 @@ var allergyRules = []Rule{
 					declares(allergen.Wheat, room.ByEating)(s)
 					s.policy.MayContainStrict = true
 				}},
-			{Words: "oats that may hold wheat, no wheat allergy", Thing: thing("", "", "none",
+			{Words: "oats that may contain wheat, no wheat allergy", Thing: thing("", "", "none",
 				"food;powder;may-contain=wheat"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -147,7 +147,7 @@ var allergyRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			met := q.eats.Meet(q.facts.MayContain)
 			return explanation{
-				reason:  say.F("It may hold traces of {allergens}, and {who}.", met, q.allergicTo(met)),
+				reason:  say.Run(say.F("May contain {allergens}.", met), q.allergicTo(met)),
 				numbers: []Number{{"may contain", q.facts.MayContain.Say()}, {"declared in the room", q.eats.Say()}},
 				change:  "A packet labelled free of it.",
 				do:      []Precaution{doPacketFree.with(met.IDs(), met.Say())},
@@ -157,7 +157,7 @@ var allergyRules = []Rule{
 	{
 		ID: "nut-policy", Title: "Nut-free room", Family: FamilyContents,
 		Ground:    Ground{"Policy of the centre", CommonPractice},
-		Threshold: "In a nut-free room nuts and peanuts are kept out in every use; traces need a hand, or are kept out where the room is strict.",
+		Threshold: "In a nut-free room nuts and peanuts are never used, in any way; traces need precautions, or are not used where the room is strict.",
 		asTool:    true,
 		Examples: []Example{
 			{Words: "peanuts in a nut-free room", Thing: thing("", "", "peanuts", "food;dough"), Use: Open, Months: 60,
@@ -184,13 +184,13 @@ var allergyRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason:  "The room is nut-free, and it holds or may hold nuts.",
-				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"may contain", q.facts.MayContain.Say()}},
+				reason:  "This room is nut-free. Contains or may contain nuts.",
+				numbers: []Number{{"contains", q.facts.Allergens.Say()}, {"may contain", q.facts.MayContain.Say()}},
 				change:  "A material made without nuts.",
 				do:      []Precaution{doPacketFree.with(nuts.IDs(), nuts.Say())},
 			}
 			if r.missing != nothing {
-				e.reason, e.change, e.unknown = "The room is nut-free, and what is in it is not known.",
+				e.reason, e.change, e.unknown = "This room is nut-free. The ingredients are not known.",
 					"The full list of ingredients from the label.", true
 			}
 			return e
@@ -199,7 +199,7 @@ var allergyRules = []Rule{
 	{
 		ID: "no-food-play", Title: "No food in play", Family: FamilyContents,
 		Ground:    Ground{"Policy of the centre: food is for eating", CommonPractice},
-		Threshold: "Where the centre does not play with food, anything edible is kept out.",
+		Threshold: "Where the centre does not play with food, anything edible is not used.",
 		judges:    material.TraitsOf(material.Food),
 		Examples: []Example{
 			{Words: "dough where no food is played with", Thing: thing("", "", "wheat", "food;dough"), Use: Open,
@@ -222,7 +222,7 @@ var allergyRules = []Rule{
 		},
 		explain: func(*question, ruling) explanation {
 			return explanation{
-				reason:  "It is food, and this centre does not play with food.",
+				reason:  "This is food, and this centre does not play with food.",
 				numbers: []Number{{"policy", "no food in play"}},
 				change:  "The centre's own setting.",
 			}

@@ -17,14 +17,14 @@ var contentRules = []Rule{
 		ID: "raw-flour", Title: "Raw flour or egg", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		untilCooked: true,
 		Ground:      Ground{"US FDA and CDC: raw flour and raw egg are not ready to eat", QuotedFromMemory},
-		Threshold:   "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 C by probe: kept out under 36 months, else (and sealed) with a hand, no tasting. Oven-toasting at home and a kettle do not clear it.",
+		Threshold:   "Raw cereal flour, starch not labelled ready to eat, untreated oats or raw egg, unless the whole mix is heated to 80 °C by probe: do not use under 36 months, from that age on, and sealed, precautions, no tasting. Oven-toasting at home and a kettle do not make it safe.",
 		judges:      material.TraitsOf(material.RawFlour, material.RawEgg),
 		Examples: []Example{
 			{Words: "raw flour at 35 months", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open,
 				Months: 35, Want: KeepOut},
 			{Words: "raw flour at 3", Thing: thing("", "", "wheat", "food;powder;raw-flour"), Use: Open, Months: 36,
 				Want: WithAHand},
-			{Words: "dough heated to 80 C", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 20,
+			{Words: "dough heated to 80 °C", Thing: thing("", "", "wheat", "food;dough"), Use: Open, Months: 20,
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling {
@@ -35,10 +35,10 @@ var contentRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason: say.F("Raw flour and egg can carry Salmonella and E. coli; {who}, and hands go to mouths.",
-					q.under(36)),
-				numbers: []Number{q.youngestNumber(), {"cleared by", "heating the whole mix to 80 C by probe"}},
-				change:  "A recipe cooked to 80 C throughout, or flour labelled ready to eat. Toasting it at home does not clear it.",
+				reason: say.Run("Raw flour and raw egg can carry Salmonella and E. coli. Children put their hands in their mouths.",
+					q.who(36)),
+				numbers: []Number{q.youngestNumber(), {"cleared by", "heating the whole mix to 80 °C by thermometer"}},
+				change:  "A recipe cooked to 80 °C throughout, or flour labelled ready to eat. Toasting at home does not make it safe.",
 				do:      []Precaution{doNoTasting},
 			}
 		},
@@ -47,7 +47,7 @@ var contentRules = []Rule{
 		ID: "not-food", Title: "Not food", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground: Ground{"Product label; convention that only taste-safe mixes go to children under 3",
 			CommonPractice},
-		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: kept out under 36 months when open, with a hand when sealed and from 36 months on; a patch of skin is tried first with what is soaped or perfumed.",
+		Threshold: "Conditioner, soap, shaving foam, glue, paint, cosmetic gel: do not use under 36 months when open, precautions when sealed and from 36 months on; a patch of skin is tried first with what is soaped or perfumed.",
 		judges:    material.TraitsOf(material.NotFood),
 		Examples: []Example{
 			{Words: "soap foam at 35 months", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open,
@@ -66,8 +66,8 @@ var contentRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason: say.F("It is not made to be swallowed, and {who}. What is swallowed cannot be undone.",
-					q.under(36)),
+				reason: say.Run("Not made to be eaten: some may be swallowed, and that cannot be undone.",
+					q.who(36)),
 				numbers: []Number{q.youngestNumber(), {"taste-safe only under", "36 months"}},
 				change:  "A taste-safe material, or a group in which every child is 3 and none mouths.",
 				do:      q.kneaded(doNoTasting, doSkinPatch),
@@ -78,7 +78,7 @@ var contentRules = []Rule{
 		ID: "salt-load", Title: "Salt", Family: FamilyContents, Tunable: true, tasteSafe: true,
 		Ground: Ground{"National Academies 2019 sodium reference intakes; taste of 10 g, the shares and 0.5 g/kg are conventions",
 			QuotedFromMemory},
-		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: with a hand; over 50 %: kept out under 36 months. A portion with more than 0.5 g salt per kg of body mass: kept out under 36 months, with a hand from then on. Up to 1.67 % salt no portion is weighed: as much as a child eats at once, 30 g per kg of body mass, does not hold that.",
+		Threshold: "Sodium in a 10 g taste over 25 % of the youngest child's day: precautions; over 50 %: do not use under 36 months. A portion with more than 0.5 g salt per kg of body mass: do not use under 36 months, precautions from then on. Up to 1.67 % salt no portion is weighed: as much as a child eats at once, 30 g per kg of body mass, does not hold that.",
 		Examples: []Example{
 			{Words: "a 10 g taste of 600 mg sodium, half a day at 35 months", Thing: thing("", "", "none",
 				"food;dough;salt=15.25;portion=20"), Use: Open, Months: 35, Want: WithAHand},
@@ -118,7 +118,7 @@ var contentRules = []Rule{
 			salt, _ := q.facts.Salt.Get()
 			l := q.saltLoad(salt)
 			e := explanation{
-				reason: say.F("A 10 g taste holds {sodium} mg of sodium, {share} % of the youngest child's day.",
+				reason: say.F("A 10 g taste has {sodium} mg of sodium, {share} % of the youngest child's day.",
 					say.Fixed(l.tasteMilligrams, 0), say.Fixed(l.taste*100, 0)),
 				numbers: []Number{
 					{"sodium in a 10 g taste", say.F("{amount} mg", say.Fixed(l.tasteMilligrams, 0))},
@@ -131,16 +131,16 @@ var contentRules = []Rule{
 			}
 			switch {
 			case r.missing == factContents:
-				e.reason, e.change, e.unknown = "How much salt is in it is not known.",
+				e.reason, e.change, e.unknown = "The amount of salt is not known.",
 					"The salt on the label, in g per 100 g.", true
 			case r.missing == factPortion:
 				e.reason, e.unknown = say.F(
-					"It is salted, and how much one child has is not known; over {portion} g would hold too much salt.",
+					"Salted: over {portion} g for each child would be too much salt. Say how much each child has.",
 					say.Fixed(l.portionLimit/salt, 0)), true
 				e.change = "The portion for one child, in grams."
 			case l.portion > l.portionLimit:
 				e.reason = say.Run(e.reason,
-					say.F("One child's portion holds {salt} g of salt; {limit} g is the limit for the youngest.",
+					say.F("One child's portion has {salt} g of salt. The limit for the youngest is {limit} g.",
 						say.Fixed(l.portion, 1), say.Fixed(l.portionLimit, 1)))
 			}
 			if l.portionKnown && l.portion > tooSalty*l.portionLimit && q.youngest >= room.ThreeYears {
@@ -159,7 +159,7 @@ var contentRules = []Rule{
 	{
 		ID: "first-taste", Title: "First tastes", Family: FamilyContents, only: true,
 		Ground:    Ground{"Weaning guidance (WHO; national health services)", QuotedFromMemory},
-		Threshold: "Anything edible is kept out open under 6 months; from 6 to 11 months what holds or usually holds a major allergen that a child has not yet eaten at home is measure first: ask the family.",
+		Threshold: "Anything edible is not used open under 6 months; from 6 to 11 months find out first about what contains or often contains a major allergen that a child has not yet eaten at home: ask the family.",
 		judges:    material.TraitsOf(material.Food),
 		Examples: []Example{
 			{Words: "apple puree at 5 months", Thing: thing("", "", "none", "soft-food"), Use: Open, Months: 5,
@@ -170,7 +170,7 @@ var contentRules = []Rule{
 				Use: Open, Months: 9, Want: MeasureFirst},
 			{Words: "yoghurt at 9 months, milk eaten at home", Thing: thing("", "", "milk", "soft-food"), Use: Open,
 				Months: 9, Want: GoesIn, change: func(s *scenery) { s.child.Tried = allergen.SetOf(allergen.Milk) }},
-			{Words: "baby cereal that usually holds milk, at 9 months, milk not yet eaten at home", Thing: thing("", "",
+			{Words: "baby cereal that often contains milk, at 9 months, milk not yet eaten at home", Thing: thing("", "",
 				"none", "soft-food;usually=milk"), Use: Open, Months: 9, Want: MeasureFirst},
 			{Words: "yoghurt at 12 months", Thing: thing("", "", "milk", "soft-food"), Use: Open, Months: 12,
 				Want: GoesIn},
@@ -188,17 +188,17 @@ var contentRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason:  "A child under 6 months does not eat yet, and edible play is eaten.",
-				numbers: []Number{q.youngestNumber(), {"holds", q.facts.Allergens.Say()}},
-				change:  "Nothing edible in the open, or every child 6 months or over.",
+				reason:  "A child under 6 months does not eat yet, and children eat edible play.",
+				numbers: []Number{q.youngestNumber(), {"contains", q.facts.Allergens.Say()}},
+				change:  "Nothing edible loose, or every child 6 months or over.",
 			}
 			if r.missing != nothing {
 				e.reason, e.unknown = say.F(
-					"It holds {allergens}; whether every child under 1 has eaten that at home is not known.",
+					"Contains {allergens}. Ask each family of a child under 1 whether the child has eaten it at home.",
 					q.facts.Allergens&q.untried), true
 				if q.facts.Allergens&q.untried == 0 {
 					e.reason, e.unknown = say.F(
-						"Most packets of it hold {allergens}; whether every child under 1 has eaten that at home is not known.",
+						"Often contains {allergens}. Ask each family of a child under 1 whether the child has eaten it at home.",
 						q.facts.UsuallyContains&q.untried), true
 				}
 				e.change = "Ask the family, and note in the room what the child has eaten at home."
@@ -210,7 +210,7 @@ var contentRules = []Rule{
 		ID: "food-choke", Title: "Food that chokes", Family: FamilyContents, Tunable: true, usual: true,
 		Ground: Ground{"US guidance for children under 4 and AAP 2010, prevention of choking; UK guidance for children under 5 (NHS, FSA) where a centre goes by it",
 			QuotedFromMemory},
-		Threshold: "A food piece that fits the gauge and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): kept out under 48 months, with a hand to 71. Soft food, and from 36 months on soft fruit that is cut first: with a hand under 48 months. Sealed, with a hand.",
+		Threshold: "A food piece that fits the small-parts cylinder and is round, firm, slippery or sticky, and anything on the classic list (whole grape, nut, popcorn, hard sweet, raw carrot or apple, sausage round, cheese cube, dried fruit, whole bean, marshmallow, jelly cube, firm agar, nut butter by the spoon): do not use under 48 months, precautions to 71. Soft food, and from 36 months on soft fruit that is cut first: precautions under 48 months. Sealed, precautions.",
 		judges:    material.TraitsOf(material.ChokeFood, material.Slippery, material.Sticky, material.NutButter),
 		Examples: []Example{
 			{Words: "dry chickpeas at 47 months", Thing: thing("sphere", "7-10", "none", "food;hard;rounded"),
@@ -258,7 +258,7 @@ var contentRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason: "Food that is round, firm, slippery or sticky lodges in a small throat; back teeth that grind it come at about 4.",
-				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"kept out under",
+				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"do not use under",
 					say.F("{months} months", q.group.policy.firmFood())}, q.youngestNumber()},
 				change: say.F("Food that squashes flat between two fingers, or every child {age} or over.",
 					q.group.policy.firmFood()/12),
@@ -271,7 +271,7 @@ var contentRules = []Rule{
 			case q.softFruit() && r.verdict == WithAHand && q.open():
 				e.do = []Precaution{doCutFirst, doEverybodySits}
 			case q.chokes() == WithAHand:
-				e.reason = "It squashes flat, and a mouthful of it still needs watching under 4."
+				e.reason = "Soft, but a mouthful still needs watching under 4."
 				if q.facts.Form == material.Dough {
 					e.reason = "A mouthful of dough still needs watching under 4."
 				}
@@ -304,7 +304,7 @@ func (q *question) hasContents() bool {
 		material.NotFood) || !q.facts.TraitsKnown
 }
 
-// allergicTo says how many children declared any of the allergens.
+// allergicTo says how many children declared any of the allergens, as a sentence.
 func (q *question) allergicTo(met allergen.Set) say.Text {
 	n := q.group.count(func(c room.Child) bool {
 		var eats allergen.Set
@@ -317,9 +317,9 @@ func (q *question) allergicTo(met allergen.Set) say.Text {
 		return eats.Meet(met) != 0
 	})
 	if n == 1 {
-		return "1 child is allergic to it"
+		return "1 child here is allergic to it."
 	}
-	return say.F("{count} children are allergic to it", n)
+	return say.F("{count} children here are allergic to it.", n)
 }
 
 // WeighsSalt reports whether the salt of a portion counts at a share of it by mass: of what holds less no child eats

@@ -89,14 +89,14 @@ func TestNotesOfFamilies(t *testing.T) {
 // Ages, figures and lines of rules that only their words show.
 func TestFiguresInWords(t *testing.T) {
 	full := known(material.Piece, gauge.Must(gauge.Box, 500, 400, 150), material.Hard)
-	for grams, want := range map[float64]string{16000: "too much to lift to or from the floor",
-		16001: "nobody should lift it"} {
+	for grams, want := range map[float64]string{16000: "too heavy to lift to or from the floor",
+		16001: "too heavy for anyone to lift"} {
 		full.Filled = material.Read(grams)
 		f, _ := of(groupOf(t, Policy{}, child(60, false)), "Tub", full, Open, "heavy")
 		assert.Contains(t, f.Reason.String(), want)
 	}
 	water := described(t, "none", "food;liquid;portion=10")
-	for wall, want := range map[float64]string{250: "Open liquid 30 mm deep", 251: "a vessel 251 mm deep"} {
+	for wall, want := range map[float64]string{250: "30 mm of open water", 251: "The container is 251 mm deep"} {
 		water.Depth, water.Wall = unit.Known(unit.Millimetres(30)), material.Read(wall)
 		f, _ := of(groupOf(t, Policy{}, child(40, false)), "Water", water, Open, "water")
 		assert.Contains(t, f.Reason.String(), want)
@@ -108,7 +108,7 @@ func TestFiguresInWords(t *testing.T) {
 	}
 	beans, _ := of(groupOf(t, Policy{}, child(30, false)), "Beans", described(t, "none", "food;grain;lectin"), Open,
 		"lectin")
-	assert.Contains(t, beans.Reason.String(), "the child is under 3 or mouths things")
+	assert.Contains(t, beans.Reason.String(), "The child is under 3 or mouths things.")
 	assert.Equal(t, []string{"23 months", "2", "30 months"}, []string{ageWords(23).String(), ageWords(24).String(),
 		ageWords(30).String()})
 	many := make([]room.Child, 9)
@@ -190,8 +190,8 @@ func TestLimitsMetExactly(t *testing.T) {
 	assert.True(t, found("comes-apart", sized(gauge.Box, leaf[len("food;"):], 120, 80, 1), 14),
 		"a leaf of anything else")
 	for grams, said := range map[float64]string{
-		16_000: "Filled it weighs 16.0 kg: too much to lift to or from the floor.",
-		16_100: "Filled it weighs 16.1 kg: nobody should lift it."} {
+		16_000: "16.0 kg when full: too heavy to lift to or from the floor.",
+		16_100: "16.1 kg when full: too heavy for anyone to lift."} {
 		f := described(t, "none", "hard")
 		f.Filled = material.Read(grams)
 		heavy, _ := of(groupOf(t, Policy{}, child(40, false)), "Tub", f, Open, "heavy")

@@ -24,7 +24,7 @@ var elementRules = []Rule{
 	{
 		ID: "dust", Title: "Dust", Family: FamilyElements, Tunable: true, asTool: true,
 		Ground:    Ground{"Convention after reports of inhaled powder; talc by the AAP", CommonPractice},
-		Threshold: "Talc is kept out in every use. Open dry powder: kept out under 12 months or with a child who has asthma, else with a hand: pour low, no blowing.",
+		Threshold: "Talc is never used, in any way. Open dry powder: do not use under 12 months or with a child who has asthma, else precautions: pour low, no blowing.",
 		judges:    material.TraitsOf(material.Talc),
 		Examples: []Example{
 			{Words: "talc in the adult's hand", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool,
@@ -54,14 +54,14 @@ var elementRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"kept out under",
+		explain: words{reason: "Fine powder hangs in the air and gets breathed in.", limit: Number{"do not use under",
 			"12 months, or with asthma"},
 			change: "The same powder damp or in a dough.", do: []Precaution{doPourLow, doDampTheCloud}}.explain,
 	},
 	{
 		ID: "eye", Title: "Eyes", Family: FamilyElements,
 		Ground:    Ground{"Convention: what stings or scratches eyes", CommonPractice},
-		Threshold: "Soap, sand, salt over 5 %, glitter, vinegar, citrus and spice in the open: with a hand.",
+		Threshold: "Soap, sand, salt over 5 %, glitter, vinegar, citrus and spice when loose: precautions.",
 		judges:    material.TraitsOf(material.Soap, material.Acid),
 		Examples: []Example{
 			{Words: "soap foam", Thing: thing("", "", "none", "not-food;dough;soap"), Use: Open, Months: 60,
@@ -75,14 +75,14 @@ var elementRules = []Rule{
 			stings := q.has(material.Soap, material.Acid, material.Sand, material.Glitter, material.Spice) || q.salty()
 			return objectsIf(q.open() && stings, WithAHand)
 		},
-		explain: words{reason: "On a finger and into an eye it stings or scratches.",
+		explain: words{reason: "Stings or scratches when a finger takes it to an eye.",
 			change: "A filler that does not sting.", limit: Number{"salt over", "5 %"},
 			do: []Precaution{doDampCloths}}.explain,
 	},
 	{
 		ID: "skin", Title: "Sore skin", Family: FamilyElements,
 		Ground:    Ground{"Convention on eczema, cuts and irritants", CommonPractice},
-		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives, soap, hand gel, sand, soil, clay and paint in the open with a child who has eczema or cuts: with a hand, gloves or a bag.",
+		Threshold: "Salt over 5 %, citrus, vinegar, perfume or preservatives, soap, hand gel, sand, soil, clay and paint when loose with a child who has eczema or cuts: precautions, gloves or a bag.",
 		judges:    material.TraitsOf(material.Perfume),
 		Examples: []Example{
 			{Words: "salty dough, a child with eczema", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open,
@@ -101,7 +101,7 @@ var elementRules = []Rule{
 	{
 		ID: "stain", Title: "Stains", Family: FamilyElements, only: true,
 		Ground:    Ground{"Common practice with strong dyes", CommonPractice},
-		Threshold: "What colours hands goes in, in the open, with a hand: aprons, hands washed. A dye given by the drop: dry first, dab test on white paper.",
+		Threshold: "What colours hands needs precautions when loose: aprons, hands washed. A dye given by the drop: dry first, dab test on white paper.",
 		judges:    material.TraitsOf(material.Stains, material.Colouring),
 		Examples: []Example{
 			{Words: "rice dyed red", Thing: thing("", "", "none", "food;grain;stains"), Use: Open, Months: 60,
@@ -117,14 +117,14 @@ var elementRules = []Rule{
 					change: "Less dye, or dyed things dried first.", do: []Precaution{doDyedDry,
 						doStainOil}}.explain(q, r)
 			}
-			return words{reason: "It colours hands and clothes.", change: "Something paler.",
+			return words{reason: "Colours hands and clothes.", change: "Something paler.",
 				do: []Precaution{doApronsOn}}.explain(q, r)
 		},
 	},
 	{
 		ID: "slip", Title: "Slippery floor", Family: FamilyElements, usual: true,
 		Ground:    Ground{"Common practice on spills", CommonPractice},
-		Threshold: "Oil, foam, gel, dry grain or powder in the open: with a hand.",
+		Threshold: "Oil, foam, gel, dry grain or powder when loose: precautions.",
 		judges:    material.TraitsOf(material.Oil),
 		Examples: []Example{
 			{Words: "dry rice", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 60,
@@ -138,14 +138,14 @@ var elementRules = []Rule{
 				material.Oil)
 			return objectsIf(q.open() && slides, WithAHand)
 		},
-		explain: words{reason: "Spilt on the floor it rolls or slides underfoot.",
+		explain: words{reason: "Spills roll or slide underfoot.",
 			change: "A dough, or a tray on a table with a raised edge.",
 			do:     []Precaution{doMatUnder, doSweepAsItFalls}}.explain,
 	},
 	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
 		Ground:    Ground{"Convention after drowning guidance", CommonPractice},
-		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, goes in with a hand: no deeper than 20 mm, or emptied at once. Under 36 months it is kept out more than 250 mm deep, or in a vessel deeper than that.",
+		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, needs precautions: no deeper than 20 mm, or emptied at once. Under 36 months it is not used more than 250 mm deep, or in a vessel deeper than that.",
 		judges:    material.TraitsOf(material.TapWater, material.HoldsWater),
 		Examples: []Example{
 			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20,
@@ -191,7 +191,7 @@ var elementRules = []Rule{
 			lies, known := q.facts.Depth.Get()
 			depth := lies.Millimetres()
 			e := explanation{
-				reason: say.F("Open liquid {depth} mm deep: a child can drown in a few centimetres, silently.",
+				reason: say.F("{depth} mm of open water. A child can drown silently in a few centimetres.",
 					say.Fixed(depth, 0)),
 				numbers: []Number{{"limit", "20 mm; 250 mm under 36 months"}, q.youngestNumber()},
 				change:  "At most 20 mm of liquid, or a sealed bottle.",
@@ -201,11 +201,11 @@ var elementRules = []Rule{
 				e.numbers = append([]Number{{"depth", say.F("{length} mm", say.Fixed(depth, 0))}}, e.numbers...)
 			}
 			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
-				e.reason = say.F("Liquid in a vessel {depth} mm deep: a child who tips in cannot get out.",
+				e.reason = say.F("The container is {depth} mm deep. A child who falls in may not get out.",
 					say.Fixed(wall, 0))
 				e.change = "A vessel at most 250 mm deep."
 			} else if !known || r.missing != nothing {
-				e.reason = "A child can drown in a few centimetres of liquid, silently."
+				e.reason = "A child can drown silently in a few centimetres of liquid."
 				e.do = append([]Precaution{doWaterDepth}, e.do...)
 			}
 			return e
@@ -214,11 +214,11 @@ var elementRules = []Rule{
 	{
 		ID: "hot", Title: "Hot", Family: FamilyElements,
 		Ground:    Ground{"Burn literature; ISO 13732-1", QuotedFromMemory},
-		Threshold: "Above 40 C: kept out until it has cooled, by probe. A cooked base whose heat is not known: measure first. One that its recipe cools: with a hand, by probe. Hotter steps are for adults only.",
+		Threshold: "Above 40 °C: do not use until it has cooled, by probe. A cooked base whose heat is not known: find out first. One that its recipe cools: precautions, by probe. Hotter steps are for adults only.",
 		Examples: []Example{
-			{Words: "dough at 41 C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60,
+			{Words: "dough at 41 °C", Thing: thing("", "", "none", "food;dough;hot=41"), Use: Open, Months: 60,
 				Want: KeepOut},
-			{Words: "dough at 40 C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60,
+			{Words: "dough at 40 °C", Thing: thing("", "", "none", "food;dough;hot=40"), Use: Open, Months: 60,
 				Want: GoesIn},
 			{Words: "dough just off the stove, no probe", Thing: thing("", "", "none", "food;dough;hot"), Use: Open,
 				Months: 60, Want: MeasureFirst},
@@ -241,7 +241,7 @@ var elementRules = []Rule{
 			heat, known := q.facts.Hot.Get()
 			e := explanation{
 				reason:  "A small child's skin burns at lower heat and faster than an adult's; the middle of a dough stays hot longest.",
-				numbers: []Number{{"limit", "40 C"}},
+				numbers: []Number{{"limit", "40 °C"}},
 				change:  "Spread it thin, wait, and measure the middle with a probe.",
 				do:      []Precaution{doProbe40},
 			}
@@ -253,8 +253,8 @@ var elementRules = []Rule{
 	},
 	{
 		ID: "cold", Title: "Cold", Family: FamilyElements, only: true, Tunable: true,
-		Ground:    Ground{"Burn literature on ice and salt, down to -21 C", QuotedFromMemory},
-		Threshold: "Ice from the freezer goes in with a hand, after 10 minutes, wet. Ice with salt on it is kept out under 36 months, else the salt stays in the adult's hand. Dry ice is kept out.",
+		Ground:    Ground{"Burn literature on ice and salt, down to -21 °C", QuotedFromMemory},
+		Threshold: "Ice from the freezer needs precautions, after 10 minutes, wet. Ice with salt on it is not used under 36 months, else only the adult handles the salt. Dry ice is not used.",
 		judges:    material.TraitsOf(material.DryIce, material.SaltedIce, material.Ice),
 		Examples: []Example{
 			{Words: "ice with salt in reach at 35 months", Thing: thing("box", "210x100x72", "none", "ice;salted-ice"),
@@ -280,8 +280,8 @@ var elementRules = []Rule{
 			return noObjection
 		},
 		explain: func(q *question, r ruling) explanation {
-			e := words{reason: "Ice straight from the freezer sticks to skin and burns it; salt on it goes down to -21 C.",
-				limit:  Number{"salt and ice", "-21 C"},
+			e := words{reason: "Ice straight from the freezer sticks to skin and burns it. With salt it goes down to -21 °C.",
+				limit:  Number{"salt and ice", "-21 °C"},
 				change: "Ice that has stood until it is wet, without salt.", do: []Precaution{doIceWet}}.explain(q, r)
 			if q.has(material.SaltedIce) {
 				e.do = append(e.do, doSaltWithAdult)

@@ -14,12 +14,12 @@ const factsID = "facts"
 var factRules = []Rule{
 	{
 		ID: factsID, Title: "Something is not known", Family: FamilyFacts,
-		Ground:    Ground{"Convention: what is unknown is never cleared", CommonPractice},
-		Threshold: "The form, the size of a piece, the contents, or whether anything else about it matters is missing: measure first. As an adult's tool a missing form, size or content needs a hand.",
+		Ground:    Ground{"Convention: if we do not know, we do not say OK", CommonPractice},
+		Threshold: "The form, the size of a piece, the contents, or whether anything else about it matters is missing: find out first. As an adult's tool a missing form, size or content needs precautions.",
 		judges:    material.TraitsOf(material.Soft, material.Single, material.Gelatine, material.MeatOrFish),
 		asTool:    true,
 		Examples: []Example{
-			{Words: "a wooden piece nobody has measured", Thing: thing("box", "", "none", "hard"), Use: Open,
+			{Words: "a wooden piece not yet measured", Thing: thing("box", "", "none", "hard"), Use: Open,
 				Months: 60, Want: MeasureFirst},
 			{Words: "a wooden block of 50 mm", Thing: thing("box", "50x50x50", "none", "hard"), Use: Open, Months: 60,
 				Want: GoesIn},
@@ -37,7 +37,7 @@ var factRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			return explanation{
 				unknown: true,
-				reason:  say.F("Emblo does not know {fact}; worst case: keep out.", factWords[missingFrom(q.facts)]),
+				reason:  say.F("Find out {fact}. Until then, do not use.", factWords[missingFrom(q.facts)]),
 				numbers: []Number{{"not known", factWords[missingFrom(q.facts)]}},
 				change:  say.F("Find out {fact}.", factWords[missingFrom(q.facts)]),
 				do:      []Precaution{doAdultsHand},
@@ -45,13 +45,13 @@ var factRules = []Rule{
 		},
 	},
 	{
-		ID: "unknown-plant", Title: "A plant nobody knows", Family: FamilyFacts, only: true,
+		ID: "unknown-plant", Title: "An unknown plant", Family: FamilyFacts, only: true,
 		Ground: Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them",
 			CommonPractice},
-		Threshold: "A leaf, seed or berry that nobody can name: measure first in every use.",
+		Threshold: "A leaf, seed or berry whose name is not known: find out first, whatever the use.",
 		judges:    material.TraitsOf(material.UnknownPlant),
 		Examples: []Example{
-			{Words: "berries nobody can name", Thing: thing("sphere", "80", "none", "unknown-plant"), Use: Open,
+			{Words: "berries whose name is not known", Thing: thing("sphere", "80", "none", "unknown-plant"), Use: Open,
 				Months: 60, Want: MeasureFirst},
 			{Words: "leaves of a known tree", Thing: thing("box", "100x80x1", "none", "sheet"), Use: Open, Months: 60,
 				Want: GoesIn},
@@ -62,14 +62,14 @@ var factRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Nobody can name the plant; some are poisonous in a mouthful.",
-			change: "Its name, from somebody who knows plants.",
+		explain: words{reason: "Some plants are poisonous in a mouthful. Have this one named by someone who knows plants.",
+			change: "The name, from someone who knows plants.",
 			limit:  Number{"not known", "which plant it is"}, do: []Precaution{doAdultsHandWashed}}.explain,
 	},
 	{
 		ID: "unknown-finish", Title: "Unknown paint or metal", Family: FamilyFacts, only: true,
 		Ground:    Ground{"16 CFR 1303 (lead in paint); EN 71-3 (migration of elements)", QuotedFromMemory},
-		Threshold: "Old toys, coins, keys and metal or paint that nobody can vouch for: measure first in every use.",
+		Threshold: "Old toys, coins, keys and metal or paint of unknown history: find out first, whatever the use.",
 		judges:    material.TraitsOf(material.UnknownFinish),
 		Examples: []Example{
 			{Words: "a bunch of old keys", Thing: thing("box", "90x60x20", "none", "hard;unknown-finish"), Use: Open,
@@ -83,14 +83,14 @@ var factRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Old paint and unknown metal can hold lead or other elements that are harmful when mouthed.",
+		explain: words{reason: "Old paint and unknown metal can contain lead or other metals that harm a child who mouths them.",
 			change: "A maker's word on paint and metal, or something new in its place.",
 			limit:  Number{"not known", "paint or metal"}, do: []Precaution{doAdultsHand}}.explain,
 	},
 	{
 		ID: "no-rule", Title: "No rule for this", Family: FamilyFacts,
-		Ground:    Ground{"Convention: what no rule decides is never cleared", CommonPractice},
-		Threshold: "A thing with a trait that no rule in the book decides on: measure first in every use.",
+		Ground:    Ground{"Convention: where no rule decides, we do not say OK", CommonPractice},
+		Threshold: "A thing with a trait that no rule decides on: find out first, whatever the use.",
 		asTool:    true,
 		decide: func(q *question) ruling {
 			if !q.facts.Traits.Minus(q.group.judged).Empty() {
@@ -102,7 +102,7 @@ var factRules = []Rule{
 			unjudged := say.List("{trait}, {next}", say.Texts(q.facts.Traits.Minus(q.group.judged).Words()...)...)
 			return explanation{
 				unknown: true,
-				reason: say.F("Emblo has no rule for this, so how to judge it is not known: {traits}. Worst case: keep out.",
+				reason: say.F("We have no rule for this yet ({traits}). Until someone has decided, do not use.",
 					unjudged),
 				numbers: []Number{{"no rule for", unjudged}},
 				change:  "Ask your licensing officer or a health professional; choose something else meanwhile.",
@@ -129,7 +129,7 @@ func (q *question) explainOpen() explanation {
 	listed := say.List("{feature}, {next}", words...)
 	return explanation{
 		unknown: true,
-		reason:  say.F("Nobody has said whether it has any of these, so it is not known: {features}. Worst case: keep out.", listed),
+		reason:  say.F("Find out whether any of these is true: {features}. Until then, do not use.", listed),
 		numbers: []Number{{"not known", listed}},
 		change:  "An answer for each of them.",
 	}

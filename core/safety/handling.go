@@ -16,7 +16,7 @@ var handlingRules = []Rule{
 	{
 		ID: "poke", Title: "End that pokes", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.48 as an idea; common practice with sticks and pencils", CommonPractice},
-		Threshold: "Under 72 months a stick, twig, pencil or other blunt end in the open goes in with a hand: seated, not walking. Under 36 months one at most 5 mm thick is kept out, as a skewer is.",
+		Threshold: "Under 72 months a stick, twig, pencil or other blunt end when loose needs precautions: seated, not walking. Under 36 months one at most 5 mm thick is not used, as a skewer is.",
 		judges:    material.TraitsOf(material.Pokes),
 		Examples: []Example{
 			{Words: "a pencil before 6", Thing: thing("cylinder", "14x170", "none", "hard;pokes"), Use: Open,
@@ -44,13 +44,13 @@ var handlingRules = []Rule{
 		},
 		explain: words{reason: "A stick in a moving hand finds an eye or the roof of a mouth.",
 			change: "A shorter or thicker piece with a round end, or every child 6 or over.",
-			limit:  Number{"with a hand under", "72 months"},
+			limit:  Number{"precautions under", "72 months"},
 			do:     []Precaution{doSeatedNeverWalking}}.explain,
 	},
 	{
 		ID: "squirt", Title: "Squirts", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice with bulbs, sprays and squeeze bottles", CommonPractice},
-		Threshold: "What squirts goes in with a hand in the open: plain water, aimed at the tub, one for each child who mouths.",
+		Threshold: "What squirts needs precautions when loose: plain water, aimed at the tub, one for each child who mouths.",
 		judges:    material.TraitsOf(material.Squirts),
 		Examples: []Example{
 			{Words: "a spray bottle", Thing: thing("box", "180x80x60", "none", "hard;squirts"), Use: Open, Months: 60,
@@ -59,7 +59,7 @@ var handlingRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Squirts) && q.open(), WithAHand) },
 		explain: func(q *question, r ruling) explanation {
-			e := words{reason: "What squirts reaches eyes, and its mouthpiece goes from mouth to mouth.",
+			e := words{reason: "Squirted water reaches eyes, and a mouthpiece goes from mouth to mouth.",
 				change: "A cup or a scoop.", limit: Number{"filled with", "plain water"},
 				do: []Precaution{doWaterAimed}}.explain(q, r)
 			if q.mouths {
@@ -72,7 +72,7 @@ var handlingRules = []Rule{
 		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,
 		Ground: Ground{"16 CFR 1501.4(b)(2) takes sizes uncompressed; convention: half its width for what is soft and springy",
 			CommonPractice},
-		Threshold: "With a child who mouths, a soft springy piece whose size at half its width fits the small-parts cylinder is kept out in the open, and needs a hand when sealed.",
+		Threshold: "With a child who mouths, a soft springy piece whose size at half its width fits the small-parts cylinder is not used when loose, and needs precautions when sealed.",
 		judges:    material.TraitsOf(material.Springy),
 		Examples: []Example{
 			{Words: "a pom-pom of 50 mm, a child who mouths", Thing: thing("sphere", "50", "none",
@@ -90,9 +90,9 @@ var handlingRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason: say.F("It is springy: squeezed to half its width a piece of {size} fits the small-parts gauge, and a child mouths things.",
+				reason: say.F("Choking risk: squeezed to half its width, a {size} piece fits inside the small-parts cylinder. A child here mouths things.",
 					q.facts.Smallest),
-				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"judged at", "half its width"},
+				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"measured at", "half its width"},
 					boreNumber},
 				change: "Something firm, or larger than twice the gauge; or a group in which none mouths.",
 			}
@@ -101,7 +101,7 @@ var handlingRules = []Rule{
 	{
 		ID: "lens", Title: "Gathers light", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice with magnifiers: eyes, and fire", CommonPractice},
-		Threshold: "A lens in the open goes in with a hand: out of the sun, and put away in the dark.",
+		Threshold: "A lens when loose needs precautions: out of the sun, and put away in the dark.",
 		judges:    material.TraitsOf(material.Lens),
 		Examples: []Example{
 			{Words: "a plastic magnifier", Thing: thing("box", "190x90x12", "none", "hard;lens"), Use: Open, Months: 60,
@@ -117,7 +117,7 @@ var handlingRules = []Rule{
 	{
 		ID: "weighty", Title: "Heavy when it falls", Family: FamilySize, only: true,
 		Ground:    Ground{"Convention: stones and the like over 100 g", CommonPractice},
-		Threshold: "Under 60 months a piece over 100 g in the open goes in with a hand: on the mat, two hands, no throwing. Of food this counts under 36 months.",
+		Threshold: "Under 60 months a piece over 100 g when loose needs precautions: on the mat, two hands, no throwing. Of food this counts under 36 months.",
 		judges:    material.TraitsOf(material.Weighty),
 		Examples: []Example{
 			{Words: "a stone of 200 g before 5", Thing: thing("ellipsoid", "90x70x50", "none", "hard;weighty"),
@@ -134,14 +134,14 @@ var handlingRules = []Rule{
 			}
 			return objectsIf(q.has(material.Weighty) && q.open() && q.youngest < until, WithAHand)
 		},
-		explain: words{reason: "Thrown or dropped it hurts heads and toes.",
+		explain: words{reason: "Heavy enough to hurt a head or a foot when thrown or dropped.",
 			change: "A lighter piece, or every child 5 or over.", limit: Number{"heavy from", "100 g"},
 			do: []Precaution{doLowTwoHands}}.explain,
 	},
 	{
 		ID: "outdoors", Title: "Found or used before", Family: FamilyContents, only: true,
 		Ground:    Ground{"Common practice on finds and junk: droppings, dust, rust and residue", CommonPractice},
-		Threshold: "What was found outside or held something else goes in with a hand in the open: washed or wiped and dried, sores covered.",
+		Threshold: "What was found outside or held something else needs precautions when loose: washed or wiped and dried, sores covered.",
 		judges:    material.TraitsOf(material.Outdoors),
 		Examples: []Example{
 			{Words: "shells from a beach", Thing: thing("ellipsoid", "80x75x25", "none", "hard;outdoors"), Use: Open,
@@ -155,9 +155,9 @@ var handlingRules = []Rule{
 			do: []Precaution{doWashedFirst, doSoresCovered}}.explain,
 	},
 	{
-		ID: "water-hole", Title: "Holds old water", Family: FamilyThings, only: true,
+		ID: "water-hole", Title: "Keeps old water inside", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice with squirting bath toys: mould inside", CommonPractice},
-		Threshold: "A hollow toy with a hole goes in with a hand in the open: dry inside, or its hole sealed.",
+		Threshold: "A hollow toy with a hole needs precautions when loose: dry inside, or its hole sealed.",
 		judges:    material.TraitsOf(material.WaterHole),
 		Examples: []Example{
 			{Words: "a bath duck with a hole", Thing: thing("ellipsoid", "90x70x60", "none", "soft;water-hole"),
@@ -166,14 +166,14 @@ var handlingRules = []Rule{
 				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.WaterHole) && q.open(), WithAHand) },
-		explain: words{reason: "Water stays in it and goes black, and is squirted into mouths.",
+		explain: words{reason: "Water left inside goes mouldy, and children squirt it into mouths.",
 			change: "One in one piece without a hole.", limit: Number{"thrown away when", "anything dark comes out"},
 			do: []Precaution{doHoleSealed}}.explain,
 	},
 	{
 		ID: "neck", Title: "Round a neck or over a face", Family: FamilyThings, only: true,
 		Ground:    Ground{"EN 71-1 on cords and cloth, as an idea; common practice with scarves", CommonPractice},
-		Threshold: "Under 60 months a scarf, boa or large cloth in the open goes in with a hand: never round a neck or over a face.",
+		Threshold: "Under 60 months a scarf, boa or large cloth when loose needs precautions: never round a neck or over a face.",
 		judges:    material.TraitsOf(material.Neck),
 		Examples: []Example{
 			{Words: "a play scarf before 5", Thing: thing("box", "450x450x70", "none", "soft;neck"), Use: Open,
@@ -185,13 +185,13 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.Neck) && q.open() && q.youngest < 60, WithAHand)
 		},
 		explain: words{reason: "Cloth goes round necks and over faces in play.",
-			change: "Squares no longer than a forearm.", limit: Number{"with a hand under", "60 months"},
+			change: "Squares no longer than a forearm.", limit: Number{"precautions under", "60 months"},
 			do: []Precaution{doNeverRoundNeck}}.explain,
 	},
 	{
 		ID: "finger-hole", Title: "Traps a finger", Family: FamilySize, only: true,
 		Ground:    Ground{"EN 71-1 and ASTM F963 on holes in rigid parts, 5 to 12 mm", QuotedFromMemory},
-		Threshold: "Under 60 months a rigid thing with a hole of 5 to 12 mm in the open goes in with a hand.",
+		Threshold: "Under 60 months a rigid thing with a hole of 5 to 12 mm when loose needs precautions.",
 		judges:    material.TraitsOf(material.FingerHole),
 		Examples: []Example{
 			{Words: "a board with holes of 8 mm before 5", Thing: thing("box", "150x100x80", "none",
@@ -209,7 +209,7 @@ var handlingRules = []Rule{
 	{
 		ID: "rim", Title: "Rim that may cut", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.49 as an idea; common practice with lids and tins", CommonPractice},
-		Threshold: "Under 72 months a metal rim in the open goes in with a hand: rolled smooth or taped, felt with a finger first.",
+		Threshold: "Under 72 months a metal rim when loose needs precautions: rolled smooth or taped, felt with a finger first.",
 		judges:    material.TraitsOf(material.Rim),
 		Examples: []Example{
 			{Words: "a jar lid before 6", Thing: thing("cylinder", "80x15", "none", "hard;rim"), Use: Open, Months: 71,
@@ -221,14 +221,14 @@ var handlingRules = []Rule{
 			return objectsIf(q.has(material.Rim) && q.open() && q.youngest < 72, WithAHand)
 		},
 		explain: words{reason: "A rim that is not rolled cuts lips and fingers.", change: "Plastic or wood.",
-			limit: Number{"with a hand under", "72 months"},
+			limit: Number{"precautions under", "72 months"},
 			do:    []Precaution{doRimsFelt}}.explain,
 	},
 	{
 		ID: "sun-skin", Title: "Juice and sun", Family: FamilyElements, only: true,
 		Ground: Ground{"Reports on plant juices that burn skin in the sun (citrus, celery, parsnip)",
 			QuotedFromMemory},
-		Threshold: "Citrus and other plants whose juice burns skin in the sun go in with a hand in the open: indoors, hands washed before going out.",
+		Threshold: "Citrus and other plants whose juice burns skin in the sun need precautions when loose: indoors, hands washed before going out.",
 		judges:    material.TraitsOf(material.SunSkin),
 		Examples: []Example{
 			{Words: "lime halves", Thing: thing("cylinder", "60x35", "none", "food;soft;sun-skin"), Use: Open,
@@ -237,7 +237,7 @@ var handlingRules = []Rule{
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.SunSkin) && q.open(), WithAHand) },
-		explain: words{reason: "Its juice on skin burns in the sun, hours later.",
+		explain: words{reason: "The juice on skin burns in the sun, hours later.",
 			change: "The same play indoors, or another fruit.", limit: Number{"before going out",
 				"hands and arms washed"},
 			do: []Precaution{doWashBeforeSun}}.explain,
@@ -247,7 +247,7 @@ var handlingRules = []Rule{
 		tasteSafe: true,
 		Ground: Ground{"Convention after poison-centre advice on cream of tartar, Epsom salt, alum and nutmeg",
 			CommonPractice},
-		Threshold: "Minerals and spices that harm by the spoon, in the open as they are: kept out under 36 months, else (and sealed) with a hand, no tasting. A little in a mix does not count.",
+		Threshold: "Minerals and spices that harm by the spoon, loose as they are: do not use under 36 months, from that age on, and sealed, precautions, no tasting. A little in a mix does not count.",
 		judges:    material.TraitsOf(material.Mineral),
 		Examples: []Example{
 			{Words: "cream of tartar as a filler at 35 months", Thing: thing("", "", "none", "food;powder;mineral"),
@@ -257,7 +257,7 @@ var handlingRules = []Rule{
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Mineral) },
-		explain: words{reason: "A spoonful upsets the heart or the gut of a small child, and {who}.", under: 36,
+		explain: words{reason: "A spoonful harms the heart or the gut of a small child.", under: 36,
 			limit:  Number{"harmful from", "a spoonful"},
 			change: "Starch or ready-to-eat flour in its place.", do: []Precaution{doPacketWithAdult}}.explain,
 	},
@@ -265,7 +265,7 @@ var handlingRules = []Rule{
 		ID: "raw-food", Title: "Raw meat or fish", Family: FamilyContents, only: true,
 		Ground: Ground{"Food hygiene guidance: raw meat, fish and sprouting potatoes are not handled by children in play",
 			QuotedFromMemory},
-		Threshold: "Raw meat, raw fish and green or sprouting potatoes are kept out in the open; sealed, with a hand.",
+		Threshold: "Raw meat, raw fish and green or sprouting potatoes are not used when loose; sealed, precautions.",
 		judges:    material.TraitsOf(material.RawFood),
 		Examples: []Example{
 			{Words: "a raw fish", Thing: thing("ellipsoid", "200x80x40", "none", "food;soft;raw-food"), Use: Open,
@@ -274,15 +274,15 @@ var handlingRules = []Rule{
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.RawFood), q.openElse(KeepOut, WithAHand)) },
-		explain: words{reason: "It carries germs or poison that hands take to mouths.",
-			change: "The same thing cooked, or a model of it.", limit: Number{"cleared by", "cooking through"},
+		explain: words{reason: "Carries germs or poison. Children put their hands in their mouths.",
+			change: "The same thing cooked, or a model of it.", limit: Number{"made safe by", "cooking through"},
 			do: []Precaution{doSurfacesHot}}.explain,
 	},
 	{
 		ID: "look-alike", Title: "Looks like food", Family: FamilyContents, only: true,
 		Ground: Ground{"Regulation (EU) 2023/988 on product safety, Article 6 on products that look like food, in place of 87/357/EEC since 13 December 2024",
 			QuotedFromMemory},
-		Threshold: "What looks or smells like food and is none goes in with a hand under 72 months in the open; counted, and apart from snacks.",
+		Threshold: "What looks or smells like food and is none needs precautions under 72 months when loose; counted, and apart from snacks.",
 		judges:    material.TraitsOf(material.LookAlike),
 		Examples: []Example{
 			{Words: "soap in the shape of fruit before 6", Thing: thing("box", "90x60x40", "none", "hard;look-alike"),
@@ -293,14 +293,14 @@ var handlingRules = []Rule{
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.LookAlike) && q.open() && q.youngest < 72, WithAHand)
 		},
-		explain: words{reason: "It looks or smells like something to eat and is not.",
-			change: "A shape and scent that no child takes for food.", limit: Number{"with a hand under", "72 months"},
+		explain: words{reason: "Looks or smells like food, and is not food.",
+			change: "A shape and scent that no child takes for food.", limit: Number{"precautions under", "72 months"},
 			do: []Precaution{doSaidBeforePlay}}.explain,
 	},
 	{
 		ID: "asthma", Title: "Asthma", Family: FamilyElements,
 		Ground:    Ground{"Common practice with asthma: dust, fibres, sprays and strong scent", CommonPractice},
-		Threshold: "With a child who has asthma, what sheds dust or fibres, and strong scent, go in with a hand in the open. Open dry powder has a rule of its own.",
+		Threshold: "With a child who has asthma, what sheds dust or fibres, and strong scent, need precautions when loose. Open dry powder has a rule of its own.",
 		judges:    material.TraitsOf(material.Dusty),
 		Examples: []Example{
 			{Words: "hay, a child with asthma", Thing: thing("box", "250x30x20", "none", "soft;dusty"), Use: Open,
@@ -315,14 +315,14 @@ var handlingRules = []Rule{
 				material.Spice), WithAHand)
 		},
 		explain: words{reason: "A child in the group has asthma, and this sheds dust or fibres or smells strongly.",
-			change: "The same play with something damp and unscented.", limit: Number{"with asthma", "with a hand"},
+			change: "The same play with something damp and unscented.", limit: Number{"with asthma", "precautions"},
 			do: []Precaution{doInhaler}}.explain,
 	},
 	{
 		ID: "read-packet", Title: "Read this packet", Family: FamilyContents, asTool: true,
 		Ground: Ground{"Convention: recipes of shops differ, so that only the packet in the hand tells",
 			CommonPractice},
-		Threshold: "What usually holds a declared allergen, or nuts for a nut-free room, is measure first in every use until this packet has been read; as an adult's tool only for an allergy by touch or air, or nuts for a nut-free room.",
+		Threshold: "What often contains a declared allergen, or nuts for a nut-free room: find out first, whatever the use, until this packet has been read; as an adult's tool only for an allergy by touch or air, or nuts for a nut-free room.",
 		Examples: []Example{
 			{Words: "chocolate, a soya allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"),
 				Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Soya, room.ByEating)},
@@ -331,7 +331,7 @@ var handlingRules = []Rule{
 				room.ByEating)},
 			{Words: "chocolate, no allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"),
 				Use: Open, Months: 60, Want: GoesIn},
-			{Words: "cereal that usually holds nuts, a nut-free room", Thing: thing("", "", "none",
+			{Words: "cereal that often contains nuts, a nut-free room", Thing: thing("", "", "none",
 				"soft-food;usually=tree nuts"), Use: Open, Months: 60, Want: MeasureFirst, change: nutFree},
 			{Words: "the same in the adult's hand", Thing: thing("", "", "none", "soft-food;usually=tree nuts"),
 				Use: AdultTool, Months: 60, Want: MeasureFirst, change: nutFree},
@@ -351,8 +351,8 @@ var handlingRules = []Rule{
 			met := q.usuallyMet()
 			return explanation{
 				unknown: true,
-				reason:  say.F("Most packets of it hold {allergens}; what is in this one is not known until it has been read.", met),
-				numbers: []Number{{"usually holds", q.facts.UsuallyContains.Say()}, {"declared in the room",
+				reason:  say.F("Often contains {allergens}. Read this packet's label first.", met),
+				numbers: []Number{{"often contains", q.facts.UsuallyContains.Say()}, {"declared in the room",
 					q.eats.Say()}},
 				change: "This packet's list of ingredients, read; it counts for this packet alone.",
 				do:     []Precaution{doPacketRead.with(met.IDs(), met.Say())},
@@ -363,7 +363,7 @@ var handlingRules = []Rule{
 		ID: "by-label", Title: "By its label", Family: FamilyContents,
 		Ground: Ground{"Convention: recipes of shops differ, and a packet is swapped for another in a moment",
 			CommonPractice},
-		Threshold: "What is free of a trace, or heat-treated, because the packet in use says so: with a hand.",
+		Threshold: "What is free of a trace, or heat-treated, because the packet in use says so: precautions.",
 		Examples: []Example{
 			{Words: "oat crumb, wheat-free by its label", Thing: thing("", "", "none", "soft-food"), Use: Open,
 				Months: 60, Want: WithAHand, change: func(s *scenery) { s.facts.ByLabel = true }},
@@ -371,8 +371,8 @@ var handlingRules = []Rule{
 				Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.facts.ByLabel, WithAHand) },
-		explain: words{reason: "That it goes in rests on what its packet says.",
-			change: "A thing of which every packet may go in.", limit: Number{"judged", "by its label"},
+		explain: words{reason: "OK only because of what this packet says.",
+			change: "A thing of which every packet may go in.", limit: Number{"checked", "by its label"},
 			do: []Precaution{doPacketSays}}.explain,
 	},
 }

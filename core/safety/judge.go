@@ -328,7 +328,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		known := *q
 		known.Subject = sure
 		if known.put(rule).verdict < r.verdict {
-			e.reason = say.F("Nobody has said otherwise, so it counts: {reason}", say.Sentence(e.reason))
+			e.reason = say.F("Counted until you say it is not so. {reason}", say.Sentence(e.reason))
 		}
 	}
 	f := Finding{
@@ -338,7 +338,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 	switch {
 	case r.ours && r.verdict >= MeasureFirst:
 		age := q.group.policy.minimumFor(rule)
-		f.Reason = say.F("This centre keeps it out under {months} months: {reason}", age, f.Reason)
+		f.Reason = say.F("This centre does not use it under {months} months. {reason}", age, f.Reason)
 		f.Numbers = append(f.Numbers, Number{"our own minimum age", say.F("{months} months", age)})
 		f.Change = "The centre's own minimum age, or an older group."
 	case r.verdict == WithAHand:
@@ -355,10 +355,10 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		f.Missing = factWords[r.missing]
 		switch {
 		case r.missing == factMouthing:
-			f.Reason = say.Run(f.Reason, "Whether a child of 3 or over still mouths things is not recorded.")
+			f.Reason = say.Run(f.Reason, "Say for each child of 3 or over whether they still mouth things.")
 			f.Change = "Record for every child of 3 or over whether they mouth things."
 		case f.Missing != "" && !e.unknown:
-			f.Reason = say.Run(say.F("It is not known {fact}; worst case: keep out.", f.Missing), f.Reason)
+			f.Reason = say.Run(say.F("Find out {fact}. Until then, do not use.", f.Missing), f.Reason)
 			f.Change = say.F("Find out {fact}.", f.Missing)
 		}
 	}

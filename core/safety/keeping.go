@@ -69,7 +69,7 @@ var roomRules = []Rule{
 			uses, _ := q.facts.Uses.Get()
 			days, _ := q.facts.KeptDays.Get()
 			e := explanation{
-				reason: "What many hands and a mouth have been in carries what they carry.",
+				reason: "Anything shared passes germs on, from hands and from mouths.",
 				numbers: []Number{{"used before", say.F("{count} times", say.Fixed(uses, 0))},
 					{"days old", say.Fixed(days, 0)}, {"limit", "5 uses or 14 days; one session where a child mouths"}},
 				change: "A fresh batch.",
@@ -77,9 +77,9 @@ var roomRules = []Rule{
 			}
 			switch {
 			case q.group.room.Illness:
-				e.reason = "Something catching is going round: nothing is shared, and nothing used before goes out."
+				e.reason = "An illness is going round. Share nothing, and use nothing that was used before."
 			case r.verdict == WithAHand:
-				e.reason = "This centre gives an own portion each."
+				e.reason = "This centre gives each child their own portion."
 			}
 			return e
 		},
@@ -87,21 +87,21 @@ var roomRules = []Rule{
 	{
 		ID: "kept-too-long", Title: "Past its date or failed inspection", Family: FamilyRoom,
 		Ground:    Ground{"Common practice: smell, spots, wet, dried edge", CommonPractice},
-		Threshold: "Past its date, or failed when looked over: kept out.",
+		Threshold: "Past its date, or failed when checked: do not use.",
 		Examples: []Example{
 			{Words: "dough past its date", Thing: thing("", "", "none", "food;dough;expired"), Use: Open, Months: 60,
 				Want: KeepOut},
 			{Words: "dough in date", Thing: thing("", "", "none", "food;dough"), Use: Open, Months: 60, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.facts.Expired, KeepOut) },
-		explain: words{reason: "It is past its date or failed when it was looked over: what grows in it may not show.",
+		explain: words{reason: "Past its use-by date, or failed a check. Mould and germs may not show.",
 			change: "A fresh batch.",
 			do:     []Precaution{doThrownAway}}.explain,
 	},
 	{
 		ID: "hidden-in-edible", Title: "Hidden in something to eat", Family: FamilyRoom, Tunable: true,
 		Ground:    Ground{"Principle of 21 USC 342(d)(1)", QuotedFromMemory},
-		Threshold: "A thing that is not food, hidden inside a mix that children may taste: kept out under 36 months, else with a hand.",
+		Threshold: "A thing that is not food, hidden inside a mix that children may taste: do not use under 36 months, else precautions.",
 		Examples: []Example{
 			{Words: "a wooden fish inside soft gelatine at 35 months", Thing: thing("box", "85x50x12", "none",
 				"hard;in-edible"), Use: Hidden, Months: 35, Want: KeepOut},
@@ -116,15 +116,15 @@ var roomRules = []Rule{
 			}
 			return q.swallowed()
 		},
-		explain: words{reason: "A child who may eat what is around it bites into it, and {who}.", under: 36,
-			limit:  Number{"kept out under", "36 months"},
+		explain: words{reason: "A child who eats the mix could bite the hidden item.", under: 36,
+			limit:  Number{"do not use under", "36 months"},
 			change: "The thing on top where it can be seen, or a mix nobody eats.",
 			do:     []Precaution{doHiddenShown}}.explain,
 	},
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
 		Ground:    Ground{"Convention: a stray is noticed when things are counted", CommonPractice},
-		Threshold: "Any find that fits the small-parts gauge, but for wads and bits of cotton, paper and yarn, leaves, and food that is not hard, goes in with a hand at every age: counted out and counted in, or sieved where it is poured.",
+		Threshold: "Any find that fits the small-parts cylinder, but for wads and bits of cotton, paper and yarn, leaves, and food that is not hard, needs precautions at every age: counted out and counted in, or sieved where it is poured.",
 		Examples: []Example{
 			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110,
 				Want: WithAHand},
@@ -136,7 +136,7 @@ var roomRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  "It is small enough to be lost on the floor, where a younger child finds it.",
+				reason:  "Small enough to get lost on the floor, where a younger child finds it.",
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber},
 				change:  "A piece that does not fit the gauge.",
 				do:      []Precaution{q.counted(doPiecesCounted)},
@@ -146,7 +146,7 @@ var roomRules = []Rule{
 	{
 		ID: "pet", Title: "Pet in reach", Family: FamilyRoom,
 		Ground:    Ground{"Veterinary texts: signs from about 2 g salt per kg, 4 g per kg can kill", QuotedFromMemory},
-		Threshold: "With a pet in the room or at home, salty dough (over 2 % salt), chocolate, coffee, grapes and xylitol go in with a hand: out of its reach.",
+		Threshold: "With a pet in the room or at home, salty dough (over 2 % salt), chocolate, coffee, grapes and xylitol need precautions: out of its reach.",
 		judges:    material.TraitsOf(material.PetToxic),
 		Examples: []Example{
 			{Words: "stove dough with a class rabbit", Thing: thing("", "", "none", "food;dough;salt=16"), Use: Open,
@@ -171,7 +171,7 @@ var ratioRule = Rule{
 	ID: "ratio", Title: "Enough adults", Family: FamilyRoom,
 	Ground: Ground{"The centre's chosen staffing table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule",
 		QuotedFromMemory},
-	Threshold: "Adults short for the youngest present by its birthday, as staffing tables count: whatever needs a hand or a measure is kept out, the rest needs a hand.",
+	Threshold: "Too few adults for the youngest present, by birthday as ratio tables count: do not use anything that needs precautions or is not known, the rest needs precautions.",
 	Examples: []Example{
 		{Words: "a wooden block, one child of 2 and no adult", Thing: thing("box", "50x50x50", "none", "hard"),
 			Use: Open, Months: 30, Want: WithAHand, change: func(s *scenery) { s.room.Adults = 0 }},

@@ -20,7 +20,7 @@ func Notes(children []room.Child, feel material.Feel) []say.Text {
 	for _, c := range children {
 		for _, w := range c.Avoids.Words() {
 			if is[w] {
-				notes = append(notes, say.F("{child} avoids {feel} things: offer {offer}; never press.", c.Label,
+				notes = append(notes, say.F("{child} avoids {feel} things. Offer {offer}. Do not push.", c.Label,
 					say.Text(w), offer[w]))
 			}
 		}
@@ -44,14 +44,14 @@ func CustomNotes(customs []room.Custom, f material.Facts) []say.Text {
 		room.FoodPlay: f.Traits.Has(material.Food),
 	}
 	words := map[room.Custom]say.Text{
-		room.Gelatine: "it holds gelatine", room.Alcohol: "it holds alcohol", room.HoneyToo: "it holds honey",
+		room.Gelatine: "it contains gelatine", room.Alcohol: "it contains alcohol", room.HoneyToo: "it contains honey",
 		room.Meat:     "it comes from meat or fish",
 		room.FoodPlay: "it is food",
 	}
 	var notes []say.Text
 	for _, c := range customs {
 		if holds[c] {
-			notes = append(notes, say.F("Families here keep from {what}, and {why}: ask them first, or choose another.",
+			notes = append(notes, say.F("Some families here avoid {what} ({why}). Ask them first, or choose something else.",
 				say.Text(c), words[c]))
 		}
 	}

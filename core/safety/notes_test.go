@@ -61,6 +61,6 @@ func TestFeelsOfChildrenAreNoted(t *testing.T) {
 		}
 	}
 	notes := Notes([]room.Child{{Label: "KD", Avoids: room.ScentedFeel}}, feel("dry smooth quiet light clean strong"))
-	assert.Equal(t, "KD avoids scented things: offer the same without scent in a bowl beside it; never press.",
+	assert.Equal(t, "KD avoids scented things. Offer the same without scent in a bowl beside it. Do not push.",
 		notes[0].String())
 }

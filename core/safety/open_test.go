@@ -58,13 +58,13 @@ func TestWhatIsLeftOpenIsNamed(t *testing.T) {
 	waits := judge("magnet;pokes;breakable")
 	assert.Equal(t, MeasureFirst, waits.Verdict)
 	first, _ := waits.First()
-	assert.Equal(t, "Nobody has said whether it has any of these, so it is not known: glass or china, a magnet. Worst case: keep out.",
+	assert.Equal(t, "Find out whether any of these is true: glass or china, a magnet. Until then, do not use.",
 		first.Reason.String())
 	hand := judge("pokes;lens")
 	assert.Equal(t, WithAHand, hand.Verdict)
 	require.Len(t, hand.Findings(), 2)
 	for _, f := range hand.Findings() {
-		assert.Regexp(t, "^Nobody has said otherwise, so it counts: ", f.Reason.String())
+		assert.Regexp(t, "^Counted until you say it is not so. ", f.Reason.String())
 		assert.NotEmpty(t, f.Do)
 	}
 	assert.Equal(t, GoesIn, judge("enclosed;hard").Verdict, "what is there, or makes milder, is not left open")

@@ -15,7 +15,7 @@ var poisonRules = []Rule{
 		ID: "lectin", Title: "Raw beans", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
 		Ground: Ground{"US FDA Bad Bug Book on phytohaemagglutinin in common and runner beans: as few as 4 or 5 raw beans; EFSA on cyanogenic glycosides in lima beans",
 			QuotedFromMemory},
-		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: kept out under 36 months, else with a hand, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling clear it.",
+		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: do not use under 36 months, else precautions, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling make it safe.",
 		judges:    material.TraitsOf(material.Lectin),
 		Examples: []Example{
 			{Words: "raw kidney beans, rinsed, at 35 months", Thing: thing("ellipsoid", "17x8x6", "none",
@@ -26,7 +26,7 @@ var poisonRules = []Rule{
 				Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Lectin) },
-		explain: words{reason: "A few raw beans make a child very ill, by a lectin in common and runner beans and by cyanide in lima beans, and {who}. Rinsing does not remove either.",
+		explain: words{reason: "A few raw beans make a child very ill, by a lectin in common and runner beans and by cyanide in lima beans. Rinsing does not remove either.",
 			under: 36, limit: Number{"harmful from", "4 or 5 raw beans"},
 			change: "Lentils or peas for children who do not mouth, or beans from a can.", do: []Precaution{doNoTasting,
 				doBeansAdvice}}.explain,
@@ -34,7 +34,7 @@ var poisonRules = []Rule{
 	{
 		ID: "toxic-seed", Title: "Poisonous seed or plant", Family: FamilyContents, only: true,
 		Ground:    Ground{"Poison-centre lists", QuotedFromMemory},
-		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, yew, laburnum, foxglove, bulbs, mushrooms: kept out.",
+		Threshold: "Castor, jequirity, apricot kernel, raw lupin, treated planting seed, yew, laburnum, foxglove, bulbs, mushrooms: do not use.",
 		judges:    material.TraitsOf(material.ToxicSeed),
 		Examples: []Example{
 			{Words: "yew twigs", Thing: thing("box", "200x60x12", "none", "soft;toxic-seed"), Use: Open, Months: 100,
@@ -43,7 +43,7 @@ var poisonRules = []Rule{
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.ToxicSeed), KeepOut) },
-		explain: words{reason: "It is on the lists of poison centres.",
+		explain: words{reason: "On the lists of poison centres.",
 			change: "Pine cones, shells or wood in its place.", limit: Number{"harmful", "when chewed or swallowed"},
 			do: []Precaution{doGloves}}.explain,
 	},
@@ -51,7 +51,7 @@ var poisonRules = []Rule{
 		ID: "upset-plant", Title: "Plant that upsets", Family: FamilyContents, only: true, Tunable: true,
 		Ground: Ground{"Poison-centre lists on plants of low toxicity: conkers, holly and ivy leaves, spring flowers, poinsettia, hydrangea, fruit stones",
 			QuotedFromMemory},
-		Threshold: "Plants that upset a stomach or redden skin, and do no more: kept out under 36 months when open, with a hand when sealed and from then on.",
+		Threshold: "Plants that upset a stomach or redden skin, and do no more: do not use under 36 months when open, precautions when sealed and from then on.",
 		judges:    material.TraitsOf(material.UpsetPlant),
 		Examples: []Example{
 			{Words: "conkers at 35 months", Thing: thing("sphere", "60", "none", "hard;rounded;upset-plant"), Use: Open,
@@ -62,14 +62,14 @@ var poisonRules = []Rule{
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.UpsetPlant) },
-		explain: words{reason: "Chewed it upsets a stomach, and its sap can redden skin, and {who}.", under: 36,
-			limit:  Number{"kept out under", "36 months"},
+		explain: words{reason: "Chewed it upsets a stomach, and its sap can redden skin.", under: 36,
+			limit:  Number{"do not use under", "36 months"},
 			change: "Leaves, cones or wood that are known to do neither.", do: []Precaution{doPlantHands}}.explain,
 	},
 	{
 		ID: "honey", Title: "Honey", Family: FamilyContents, only: true,
 		Ground:    Ground{"CDC and AAP on infant botulism", QuotedFromMemory},
-		Threshold: "Kept out under 12 months when open; sealed, with a hand.",
+		Threshold: "Do not use under 12 months when open; sealed, precautions.",
 		judges:    material.TraitsOf(material.Honey),
 		Examples: []Example{
 			{Words: "honey at 11 months", Thing: thing("", "", "none", "food;dough;honey"), Use: Open, Months: 11,
@@ -83,15 +83,15 @@ var poisonRules = []Rule{
 			}
 			return objects(q.keptUnder(12))
 		},
-		explain: words{reason: "Honey can hold spores that poison an infant's gut.",
-			change: "Syrup in its place, or every child 1 or over.", limit: Number{"kept out under", "12 months"},
+		explain: words{reason: "Honey can contain spores that poison a baby's gut.",
+			change: "Syrup in its place, or every child 1 or over.", limit: Number{"do not use under", "12 months"},
 			do: []Precaution{doSealOver}}.explain,
 	},
 	{
 		ID: "caffeine", Title: "Coffee, tea and cocoa", Family: FamilyContents, only: true, Tunable: true,
 		tasteSafe: true,
 		Ground:    Ground{"Convention: stimulants are not for small children", CommonPractice},
-		Threshold: "Coffee, tea, cocoa and spent grounds: kept out under 36 months, else with a hand.",
+		Threshold: "Coffee, tea, cocoa and spent grounds: do not use under 36 months, else precautions.",
 		judges:    material.TraitsOf(material.Caffeine),
 		Examples: []Example{
 			{Words: "used coffee grounds at 35 months", Thing: thing("", "", "none", "food;powder;caffeine"), Use: Open,
@@ -101,14 +101,14 @@ var poisonRules = []Rule{
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Caffeine) },
-		explain: words{reason: "It holds a stimulant that a small body keeps for a day, and {who}.", under: 36,
-			limit:  Number{"kept out under", "36 months"},
+		explain: words{reason: "Contains a stimulant that stays in a small body for a day.", under: 36,
+			limit:  Number{"do not use under", "36 months"},
 			change: "Carob, or a colour without stimulant.", do: []Precaution{doNoTasting}}.explain,
 	},
 	{
 		ID: "aspiration", Title: "Oil that runs into lungs", Family: FamilyContents, only: true,
 		Ground:    Ground{"16 CFR 1700.14(a)(31)", QuotedFromMemory},
-		Threshold: "Mineral or baby oil, lamp oil, thinner: kept out under 60 months where it can be opened, else and sealed with a hand.",
+		Threshold: "Mineral or baby oil, lamp oil, thinner: do not use under 60 months where it can be opened, from that age on, and sealed, precautions.",
 		judges:    material.TraitsOf(material.MineralOil),
 		Examples: []Example{
 			{Words: "baby oil in a pourable mix at 59 months", Thing: thing("", "", "none",
@@ -126,13 +126,13 @@ var poisonRules = []Rule{
 			return objects(q.keptUnder(60))
 		},
 		explain: words{reason: "Thin oil goes down the wrong way into the lungs and inflames them.",
-			change: "Plant oil in its place.", limit: Number{"kept out under", "60 months"},
+			change: "Plant oil in its place.", limit: Number{"do not use under", "60 months"},
 			do: []Precaution{doBottleLocked}}.explain,
 	},
 	{
 		ID: "essential-oil", Title: "Essential oil", Family: FamilyContents, only: true, Tunable: true,
 		Ground:    Ground{"Poison-centre advice", QuotedFromMemory},
-		Threshold: "Kept out under 36 months, else with a hand; wintergreen, camphor and eucalyptus are kept out at every age.",
+		Threshold: "Do not use under 36 months, else precautions; wintergreen, camphor and eucalyptus are never used, at any age.",
 		judges:    material.TraitsOf(material.EssentialOil, material.CamphorOil),
 		Examples: []Example{
 			{Words: "lavender oil as scent at 35 months", Thing: thing("", "", "none", "not-food;liquid;essential-oil"),
@@ -150,7 +150,7 @@ var poisonRules = []Rule{
 			return q.swallowedIf(material.EssentialOil)
 		},
 		explain: words{reason: "A few millilitres swallowed can make a small child fit; it also burns skin and eyes.",
-			change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"kept out under",
+			change: "Food scents: herbs, citrus peel, rose water.", limit: Number{"do not use under",
 				"36 months; camphor, wintergreen, eucalyptus at every age"},
 			do: []Precaution{doOneDrop}}.explain,
 	},
@@ -158,7 +158,7 @@ var poisonRules = []Rule{
 		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
 		Ground: Ground{"Regulation (EU) 1169/2011: drinks over 1.2 % by volume say so; 16 CFR 1700.14 closes what holds alcohol against children",
 			QuotedFromMemory},
-		Threshold: "An alcoholic drink of any strength, and anything over 1.2 % alcohol: kept out under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
+		Threshold: "An alcoholic drink of any strength, and anything over 1.2 % alcohol: do not use under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
 		Examples: []Example{
 			{Words: "hand gel of 70 % at 35 months", Thing: thing("", "", "none", "not-food;gel;alcohol=70"), Use: Open,
 				Months: 35, Want: KeepOut},
@@ -196,7 +196,7 @@ var poisonRules = []Rule{
 		ID: "household-chemical", Title: "Household chemical", Family: FamilyContents, only: true,
 		Ground: Ground{"EN 71-3, boron 1,200 and 300 mg/kg; reports of burns from setting plaster and detergents",
 			QuotedFromMemory},
-		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: kept out.",
+		Threshold: "Concentrated detergent, capsules, bleach, borax, boric acid, borate liquids, lime, cement, and setting plaster round a hand: do not use.",
 		judges:    material.TraitsOf(material.HouseholdChemical, material.Borate, material.Plaster),
 		Examples: []Example{
 			{Words: "slime made with borax", Thing: thing("", "", "none", "not-food;dough;borate"), Use: Open,
@@ -206,7 +206,7 @@ var poisonRules = []Rule{
 		decide: func(q *question) ruling {
 			return objectsIf(q.has(material.HouseholdChemical, material.Borate, material.Plaster), KeepOut)
 		},
-		explain: words{reason: "It burns or poisons: skin, eyes, mouth or by going through the skin.",
+		explain: words{reason: "Burns or poisons: skin, eyes, mouth, or by going through the skin.",
 			change: "A mix of food ingredients: starch, psyllium, salt-free dough.",
 			limit:  Number{"boron limit in sticky toys", "300 mg/kg"},
 			do:     []Precaution{doGlovesLocked}}.explain,
@@ -215,7 +215,7 @@ var poisonRules = []Rule{
 		ID: "not-food-grade", Title: "Not food grade", Family: FamilyContents, only: true, Tunable: true,
 		tasteSafe: true,
 		Ground:    Ground{"Product label of feed, bird seed and craft-dyed grain", CommonPractice},
-		Threshold: "Feed, bird seed, craft-dyed grain or sand: kept out under 36 months, else with a hand.",
+		Threshold: "Feed, bird seed, craft-dyed grain or sand: do not use under 36 months, else precautions.",
 		judges:    material.TraitsOf(material.FeedGrade),
 		Examples: []Example{
 			{Words: "bird seed at 35 months", Thing: thing("ellipsoid", "3x2x2", "none", "not-food;grain;feed-grade"),
@@ -226,15 +226,15 @@ var poisonRules = []Rule{
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.FeedGrade) },
-		explain: words{reason: "Feed and craft goods may hold dust, moulds, dyes or dressings that food may not, and {who}.",
-			under: 36, limit: Number{"kept out under", "36 months"},
+		explain: words{reason: "Feed and craft goods may contain dust, mould, dye or seed dressing that food may not.",
+			under: 36, limit: Number{"do not use under", "36 months"},
 			change: "The same grain from the kitchen shelf.", do: []Precaution{doNoTasting}}.explain,
 	},
 	{
 		ID: "soil", Title: "Soil and sand", Family: FamilyContents, only: true, Tunable: true,
 		Ground: Ground{"Reports on Legionella in potting mix, tetanus in soil, silica in dry sand",
 			QuotedFromMemory},
-		Threshold: "Potting mix, compost, garden soil, sand: kept out under 12 months or mouthing, else with a hand: fresh plain topsoil, damp; washed play sand; covered from animals.",
+		Threshold: "Potting mix, compost, garden soil, sand: do not use under 12 months or mouthing, else precautions: fresh plain topsoil, damp; washed play sand; covered from animals.",
 		judges:    material.TraitsOf(material.Soil, material.Sand),
 		Examples: []Example{
 			{Words: "play sand at 11 months", Thing: thing("", "", "none", "not-food;grain;sand"), Use: Open,
@@ -255,9 +255,9 @@ var poisonRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: func(q *question, r ruling) explanation {
-			e := words{reason: "Soil and sand hold germs and dust and get eaten by whoever mouths.",
+			e := words{reason: "Soil and sand carry germs and dust, and children who mouth things eat them.",
 				change: "A filler that may be eaten, or a group in which every child is 1 and none mouths.",
-				limit:  Number{"kept out under", "12 months or mouthing"},
+				limit:  Number{"do not use under", "12 months or mouthing"},
 				do:     []Precaution{doTopsoil, doSoilCovered}}.explain(q, r)
 			if !q.has(material.Soil) { // washed sand out of a bag: no animal has been at it
 				e.do = []Precaution{doSoresCovered}
@@ -268,7 +268,7 @@ var poisonRules = []Rule{
 	{
 		ID: "spice", Title: "Hot or dusty spice", Family: FamilyContents, only: true, Tunable: true,
 		Ground:    Ground{"Convention: spice in eyes and airways", CommonPractice},
-		Threshold: "Chilli, pepper, mustard, cinnamon and other spice in the open: kept out under 36 months, else with a hand, mixed into dough only.",
+		Threshold: "Chilli, pepper, mustard, cinnamon and other spice when loose: do not use under 36 months, else precautions, mixed into dough only.",
 		judges:    material.TraitsOf(material.Spice),
 		Examples: []Example{
 			{Words: "loose cinnamon at 35 months", Thing: thing("", "", "none", "food;powder;spice"), Use: Open,
@@ -278,8 +278,8 @@ var poisonRules = []Rule{
 			{Words: "starch", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 35, Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return q.swallowedIf(material.Spice) },
-		explain: words{reason: "Spice burns eyes and its dust closes airways, and {who}.", under: 36,
-			limit:  Number{"kept out under", "36 months"},
+		explain: words{reason: "Spice burns eyes, and its dust closes airways.", under: 36,
+			limit:  Number{"do not use under", "36 months"},
 			change: "Citrus peel or herbs for scent.", do: []Precaution{doAdultMixesIn}}.explain,
 	},
 }

@@ -156,11 +156,11 @@ var factWords = [...]say.Text{
 	factTraits: "whether anything else about it matters", factPortion: "how much one child has",
 	factMouthing: "whether every child of 3 or over has stopped mouthing things",
 	factDepth:    "how deep it lies", factFragment: "the smallest piece it can come apart into",
-	factMagnet: "whether it holds a magnet", factPlant: "which plant it is",
+	factMagnet: "whether it contains a magnet", factPlant: "which plant it is",
 	factFinish: "what its paint or metal is", factTasted: "whether every child under 1 has eaten it at home",
 	factHeat: "how hot it is, by probe", factCord: "how long the free end or the loop is",
 	factOpening: "how far round the opening of the bag is", factAlcohol: "how much alcohol is in it",
-	factKept: "how often and how long it has been out", factRule: "how to judge it",
+	factKept: "how often and how long it has been out", factRule: "how to check it",
 	factPacket: "what is in this packet",
 }
 
@@ -195,8 +195,8 @@ type Finding struct {
 	rank int // of its rule: what can be choked on comes before what stains
 }
 
-// words is the wording of a rule whose reason does not vary. "{who}" stands for how
-// many children are under the age Under.
+// words is the wording of a rule whose reason does not vary; behind it stands how many children are under an age,
+// where one is given.
 type words struct {
 	reason, change say.Text
 	limit          Number
@@ -207,7 +207,7 @@ type words struct {
 func (w words) explain(q *question, _ ruling) explanation {
 	e := explanation{reason: w.reason, change: w.change, do: w.do, numbers: []Number{q.youngestNumber()}}
 	if w.under > 0 {
-		e.reason = say.F(w.reason, q.under(w.under))
+		e.reason = say.Run(w.reason, q.who(w.under))
 	}
 	if w.limit.Label != "" {
 		e.numbers = append(e.numbers, w.limit)
@@ -238,23 +238,24 @@ func (q *question) keptUnder(months int) Verdict {
 	return WithAHand
 }
 
-// under returns how many children are under the given effective age, in words.
-func (q *question) under(months int) say.Text {
+// who says how many children are under the given effective age, as a sentence; nothing where none is, as the reason
+// then holds for older children too.
+func (q *question) who(months int) say.Text {
 	n := q.group.count(func(c room.Child) bool { return c.Effective(q.assume) < months })
 	if q.use == Home {
-		return say.F("at home there may be a child under {age}", ageWords(months))
+		return say.F("At home there may be a child under {age}.", ageWords(months))
 	}
 	if n == 0 {
-		return "older children put things in their mouths too"
+		return ""
 	}
 	if n == 1 && len(q.group.room.Children) == 1 {
-		return say.F("the child is under {age} or mouths things", ageWords(months))
+		return say.F("The child is under {age} or mouths things.", ageWords(months))
 	}
 	if n == 1 {
-		return say.F("1 of {all} children is under {age} or mouths things", len(q.group.room.Children),
+		return say.F("1 of {all} children is under {age} or mouths things.", len(q.group.room.Children),
 			ageWords(months))
 	}
-	return say.F("{count} of {all} children are under {age} or mouth things", n, len(q.group.room.Children),
+	return say.F("{count} of {all} children are under {age} or mouth things.", n, len(q.group.room.Children),
 		ageWords(months))
 }
 
@@ -267,7 +268,7 @@ func ageWords(months int) say.Text {
 
 // youngestNumber is the figure that nearly every rule uses.
 func (q *question) youngestNumber() Number {
-	return Number{"youngest counts as", say.F("{months} months", q.youngest)}
+	return Number{"youngest treated as", say.F("{months} months", q.youngest)}
 }
 
 // thing is a short way to write the description of an example.
@@ -284,4 +285,4 @@ func declares(a allergen.Allergen, by room.Way) func(*scenery) {
 func mm(v float64) say.Text { return say.F("{length} mm", say.Figure(v)) }
 
 // boreNumber is the bore of the small-parts cylinder as a figure.
-var boreNumber = Number{"gauge bore", say.F("{length} mm", say.Fixed(gauge.Bore, 2))}
+var boreNumber = Number{"small-parts cylinder", say.F("{length} mm", say.Fixed(gauge.Bore, 2))}

@@ -23,7 +23,7 @@ var sizeRules = []Rule{
 	{
 		ID: "small-part", Title: "Small part", Family: FamilySize,
 		Ground:    Ground{"16 CFR 1501.2-1501.4; ISO 8124-1; EN 71-1", QuotedFromMemory},
-		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is kept out; sealed, it needs a hand. Wads of cotton, paper or yarn: kept out under 18 months or mouthing, with a hand to 35 months. Food that squashes flat has its own rule. An irregular thing that may fit: measure first.",
+		Threshold: "Under 36 months: a piece whose smallest size, less 0.5 mm of measuring error, lies wholly in the small-parts cylinder (31.75 mm bore, 25.4 to 57.15 mm deep) in some position, uncompressed, is not used; sealed, it needs precautions. Wads of cotton, paper or yarn: do not use under 18 months or mouthing, precautions to 35 months. Food that squashes flat has its own rule. An irregular thing that may fit: find out first.",
 		judges:    material.TraitsOf(material.Fabric),
 		Examples: []Example{
 			{Words: "a ball of 32.2 mm, bore and measuring error", Thing: thing("sphere", "32.2", "none", "rounded"),
@@ -57,21 +57,21 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason: say.F("a piece of {size} lies wholly inside the {bore} mm small-parts gauge, and {who}.",
-					q.facts.Smallest, say.Fixed(gauge.Bore, 2), q.under(36)),
+				reason: say.Run(say.F("Choking risk: a {size} piece fits inside the small-parts cylinder.",
+					q.facts.Smallest), q.who(36)),
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber,
 					q.youngestNumber()},
 				change: "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
 			}
 			switch r.missing {
 			case factSize:
-				e.reason, e.unknown = say.F("Its size is not known: it may fit the small-parts gauge, and {who}.",
-					q.under(36)), true
+				e.reason, e.unknown = say.Run("Size not measured. It may fit inside the small-parts cylinder.",
+					q.who(36)), true
 				e.change = "Its smallest size, measured."
 			case factGauge:
-				e.reason, e.unknown = say.F(
-					"It is irregular, {size}: whether it fits the small-parts gauge is not known, and {who}.",
-					q.facts.Smallest, q.under(36)), true
+				e.reason, e.unknown = say.Run(say.F(
+					"Irregular, {size}: try it in a small-parts cylinder. It may fit inside.",
+					q.facts.Smallest), q.who(36)), true
 				e.change = "Try it in a real gauge or the printed one."
 			}
 			if q.open() {
@@ -83,7 +83,7 @@ var sizeRules = []Rule{
 	{
 		ID: "small-part-watch", Title: "Small part from 3 to 6 years", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.19", QuotedFromMemory},
-		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder goes in with a hand. Wads and bits of cotton, paper and yarn, leaves, and food that is not hard are none.",
+		Threshold: "36 to 71 months: a piece that fits the small-parts cylinder needs precautions. Wads and bits of cotton, paper and yarn, leaves, and food that is not hard are none.",
 		Examples: []Example{
 			{Words: "a bead on the third birthday", Thing: thing("sphere", "20", "none", "rounded"), Use: Open,
 				Months: 36, Want: WithAHand},
@@ -99,7 +99,7 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason: say.F("a piece of {size} fits the small-parts gauge; children of this age still choke on such pieces.",
+				reason: say.F("Choking risk: a {size} piece fits inside the small-parts cylinder. Children of this age still choke on such pieces.",
 					q.facts.Smallest),
 				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber,
 					q.youngestNumber()},
@@ -111,7 +111,7 @@ var sizeRules = []Rule{
 	{
 		ID: "small-ball", Title: "Small ball", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.18(a)(17), 1500.19; EN 71-1 ball template", QuotedFromMemory},
-		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: kept out under 36 months, with a hand from 36 to 95 months; sealed, with a hand. From 36 months on food has a rule of its own, of what lodges in a throat.",
+		Threshold: "A rounded piece (ball, egg, ellipsoid, capsule) whose middle axis is 44.5 mm or less, 0.5 mm of measuring error counted: do not use under 36 months, precautions from 36 to 95 months; sealed, precautions. From 36 months on food has a rule of its own, for what lodges in a throat.",
 		judges:    material.TraitsOf(material.Rounded),
 		Examples: []Example{
 			{Words: "a table-tennis ball under 3", Thing: thing("sphere", "40", "none", "rounded"), Use: Open,
@@ -145,7 +145,7 @@ var sizeRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			_, middle, _ := q.facts.Smallest.Extents()
 			e := explanation{
-				reason: say.F("A rounded piece {middle} mm across its middle drops through the {hole} mm ball hole: it can seal a throat.",
+				reason: say.F("Choking risk: a round {middle} mm piece falls through the {hole} mm small-ball hole. It can block a throat.",
 					say.Fixed(middle, 1), say.Fixed(gauge.BallHole, 1)),
 				numbers: []Number{{"middle axis", say.F("{length} mm", say.Fixed(middle, 1))},
 					{"ball hole", say.F("{length} mm", say.Fixed(gauge.BallHole, 1))}, q.youngestNumber()},
@@ -153,7 +153,7 @@ var sizeRules = []Rule{
 				do:     []Precaution{doAdultAtTub, q.counted(doPiecesCounted)},
 			}
 			if r.missing == factSize {
-				e.reason, e.unknown = "Its size is not known: it may be a small ball, which can seal a throat.", true
+				e.reason, e.unknown = "Size not measured. It could be a small ball that blocks a throat.", true
 			}
 			return e
 		},
@@ -161,7 +161,7 @@ var sizeRules = []Rule{
 	{
 		ID: "fine-grain", Title: "Fine grain", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"Convention: rice-like grain is inhaled and swallowed by the handful", CommonPractice},
-		Threshold: "Hard grain under 3 mm across: kept out under 24 months or mouthing; with a hand to 35 months; sealed, with a hand where it would be kept out.",
+		Threshold: "Hard grain under 3 mm across: do not use under 24 months or mouthing; precautions to 35 months; sealed, precautions where it would not be used loose.",
 		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
 			{Words: "dry rice before 2", Thing: thing("cylinder", "2x6", "none", "food;grain"), Use: Open, Months: 23,
@@ -189,8 +189,8 @@ var sizeRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  say.F("Hard fine grain is breathed in and swallowed by the handful, and {who}.", q.under(36)),
-				numbers: []Number{q.youngestNumber(), {"kept out under", "24 months or mouthing"}},
+				reason:  say.Run("Young children can breathe in or swallow hard grains by the handful.", q.who(36)),
+				numbers: []Number{q.youngestNumber(), {"do not use under", "24 months or mouthing"}},
 				change:  "A filler that is soft or melts in the mouth, or a group in which every child is 2 and none mouths.",
 				do:      []Precaution{doAdultAtTubThroughout},
 			}
@@ -199,7 +199,7 @@ var sizeRules = []Rule{
 	{
 		ID: "comes-apart", Title: "Comes apart", Family: FamilySize, Tunable: true,
 		Ground:    Ground{"16 CFR 1500.51-53, use-and-abuse tests, as an idea", QuotedFromMemory},
-		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: kept out under 36 months when it may fit the small-parts cylinder (sealed, with a hand), with a hand to 71 months, but for what comes apart only when it is torn, cut, bitten or taken to pieces. Tufts and shreds of cotton, paper or yarn: kept out under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: measure first.",
+		Threshold: "The smallest piece it can become in the session (a shed scale, a glued eye, a snapped stick, melting ice) counts as the piece: do not use under 36 months when it may fit the small-parts cylinder (sealed, precautions), precautions to 71 months, but for what comes apart only when it is torn, cut, bitten or taken to pieces. Tufts and shreds of cotton, paper or yarn: do not use under 18 months or mouthing. Ice melts through every size. An unknown smallest piece: find out first.",
 		judges:    material.TraitsOf(material.Ice, material.SaltedIce, material.HoldsTogether),
 		Examples: []Example{
 			{Words: "a pine cone that sheds scales of 10 mm, at 35 months", Thing: thing("ellipsoid", "90x60x60",
@@ -208,7 +208,7 @@ var sizeRules = []Rule{
 				"hard;comes-apart=66"), Use: Open, Months: 35, Want: GoesIn},
 			{Words: "a toy that breaks into pieces of 40 mm of any shape", Thing: thing("box", "150x90x90", "none",
 				"hard;comes-apart=40"), Use: Open, Months: 35, Want: MeasureFirst},
-			{Words: "a toy that comes apart nobody knows how", Thing: thing("box", "150x90x90", "none",
+			{Words: "a toy that comes apart in unknown ways", Thing: thing("box", "150x90x90", "none",
 				"hard;comes-apart"), Use: Open, Months: 35, Want: MeasureFirst},
 			{Words: "a pine cone at 3", Thing: thing("ellipsoid", "90x60x60", "none", "hard;comes-apart=10"), Use: Open,
 				Months: 36, Want: WithAHand},
@@ -245,24 +245,24 @@ var sizeRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			size, known := q.facts.Fragment.Get()
 			e := explanation{
-				reason:  say.F("It can come apart into pieces of {size}, which fit the small-parts gauge.", mm(size)),
+				reason:  say.F("Choking risk: can come apart into {size} pieces, which fit inside the small-parts cylinder.", mm(size)),
 				numbers: []Number{{"smallest piece", mm(size)}, boreNumber, q.youngestNumber()},
 				change:  "Something in one piece that stays in one piece.",
 				do:      []Precaution{doOverComeOff},
 			}
 			switch {
 			case q.has(material.Ice, material.SaltedIce, material.DryIce):
-				e.reason = "Ice melts through every size on its way to nothing, and so through sizes that fit the small-parts gauge."
+				e.reason = "Choking risk: as ice melts, pieces become small enough to choke on."
 				e.numbers[0] = Number{"smallest piece", "any, as it melts"}
 				e.change = "Ice in a sealed, taped bag, chilled water, or an older group."
 				e.do = []Precaution{doIceTakenOut}
 			case !known:
-				e.reason, e.unknown = "It comes apart, and the smallest piece it can become is not known.", true
+				e.reason, e.unknown = "Can come apart. Measure the smallest piece that can come off.", true
 				e.numbers[0].Value = "not known"
 				e.change = "The smallest piece it can come apart into, in mm."
 			case r.missing != nothing:
 				e.reason, e.unknown = say.F(
-					"It can come apart into pieces {size} long; whether they fit the small-parts gauge is not known.",
+					"Can come apart into pieces {size} long. Measure one: it may fit inside the small-parts cylinder.",
 					mm(size)), true
 			}
 			return e
@@ -271,7 +271,7 @@ var sizeRules = []Rule{
 	{
 		ID: "bite-off", Title: "Can be bitten off", Family: FamilySize, only: true, Tunable: true,
 		Ground:    Ground{"EN 71-1 on soft-filled and foam toys; common practice", QuotedFromMemory},
-		Threshold: "Foam, sponge, cork, loofah, soft eraser: kept out under 36 months when open, with a hand when sealed. From 36 months on, what crumbles by itself counts as coming apart.",
+		Threshold: "Foam, sponge, cork, loofah, soft eraser: do not use under 36 months when open, precautions when sealed. From 36 months on, what crumbles by itself counts as coming apart.",
 		judges:    material.TraitsOf(material.Foam),
 		Examples: []Example{
 			{Words: "a foam-noodle slice at 35 months", Thing: thing("cylinder", "60x60", "none", "soft;foam"),
@@ -289,7 +289,7 @@ var sizeRules = []Rule{
 			}
 			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "A mouthful can be bitten off, and {who}.", under: 36, limit: Number{"kept out under",
+		explain: words{reason: "A child could bite off a mouthful.", under: 36, limit: Number{"do not use under",
 			"36 months"},
 			change: "Something solid or of cloth.", do: []Precaution{doBiteMarks}}.explain,
 	},
@@ -297,7 +297,7 @@ var sizeRules = []Rule{
 		ID: "nose-ear", Title: "Fits a nose or an ear", Family: FamilySize, Tunable: true, usual: true,
 		Ground: Ground{"Convention after paediatric reports of seeds, beans and beads in noses and ears",
 			CommonPractice},
-		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle and up to 100 mm long goes in with a hand. There is no lower bound, so that a smaller grain is never judged more mildly.",
+		Threshold: "Under 72 months: a hard piece or grain 12 mm or less across its middle and up to 100 mm long needs precautions. There is no lower bound, so that a smaller grain is never treated more mildly.",
 		judges:    material.TraitsOf(material.Hard),
 		Examples: []Example{
 			{Words: "a hard rod 12 mm across, before 6", Thing: thing("cylinder", "12x60", "none", "hard"), Use: Open,
@@ -326,9 +326,9 @@ var sizeRules = []Rule{
 			if !q.facts.Smallest.Known() {
 				size = "a grain, under 3 mm"
 			}
-			reason := say.Text("Small and hard: it goes up a nose or into an ear.")
+			reason := say.Text("Small and hard: a child can push it into a nose or ear.")
 			if !q.facts.Made.Meet(pulses()).Empty() {
-				reason = "Small and hard: it goes up a nose or into an ear, and pulses swell there."
+				reason = "Small and hard: a child can push it into a nose or ear, where it swells."
 			}
 			return explanation{
 				reason:  reason,

@@ -25,7 +25,7 @@ var spoilRules = []Rule{
 		ID: "burn", Title: "Burns", Family: FamilyElements, only: true, asTool: true,
 		Ground: Ground{"Burn-prevention guidance for children: flames, glue guns, irons and steam stay with the adult",
 			QuotedFromMemory},
-		Threshold: "A flame, a glue gun, an iron, a kettle: kept out in every use by the children; in the adult's hand with a hand, away from flour in the air, cotton, gel and paper.",
+		Threshold: "A flame, a glue gun, an iron, a kettle: never used by the children; by the adult with precautions, away from flour in the air, cotton, gel and paper.",
 		judges:    material.TraitsOf(material.Burns),
 		Examples: []Example{
 			{Words: "a glue gun on the table", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: Open,
@@ -44,7 +44,7 @@ var spoilRules = []Rule{
 			}
 			return objects(KeepOut)
 		},
-		explain: words{reason: "It burns skin in a second, and flour in the air, cotton wool, hand gel and paper catch fire from it.",
+		explain: words{reason: "Burns skin in a second. Flour in the air, cotton wool, hand gel and paper catch fire from it.",
 			limit:  Number{"used by", "the adult, out of reach"},
 			change: "Done by the adult before the children come, and cooled.",
 			do:     []Precaution{doOutOfReachHot, doNoFire}}.explain,
@@ -52,7 +52,7 @@ var spoilRules = []Rule{
 	{
 		ID: "sun-hot", Title: "Gets hot in the sun", Family: FamilyElements, only: true,
 		Ground:    Ground{"ISO 13732-1 on bare metal; common practice outdoors", CommonPractice},
-		Threshold: "A metal bucket, pan or tin of the kind that stands outdoors goes in, in the open, with a hand: in the shade, felt by an adult first.",
+		Threshold: "A metal bucket, pan or tin of the kind kept outdoors needs precautions when loose: in the shade, felt by an adult first.",
 		judges:    material.TraitsOf(material.SunHot),
 		Examples: []Example{
 			{Words: "a metal bucket", Thing: thing("cylinder", "240x230", "none", "hard;sun-hot"), Use: Open,
@@ -69,7 +69,7 @@ var spoilRules = []Rule{
 		ID: "rust", Title: "Rusty", Family: FamilyThings, only: true,
 		Ground: Ground{"Common practice on rusty edges: flakes, cuts, and tetanus from soil in the cut",
 			CommonPractice},
-		Threshold: "What is rusty is kept out in the open; sealed, with a hand.",
+		Threshold: "What is rusty is not used when loose; sealed, precautions.",
 		judges:    material.TraitsOf(material.Rusty),
 		Examples: []Example{
 			{Words: "a rusty tin", Thing: thing("cylinder", "75x110", "none", "hard;rusty"), Use: Open, Months: 100,
@@ -81,20 +81,20 @@ var spoilRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Rusty), q.openElse(KeepOut, WithAHand)) },
 		explain: words{reason: "Rust flakes off and cuts, and what gets into the cut is hard to wash out.",
-			limit: Number{"cleared by", "nothing but a new one"}, change: "The same thing without rust.",
+			limit: Number{"made safe by", "nothing but a new one"}, change: "The same thing without rust.",
 			do: []Precaution{doOverEachUse}}.explain,
 	},
 	{
 		ID: "stored-grain", Title: "Grain that has been kept", Family: FamilyRoom, only: true,
-		Ground:    Ground{"Extension-service guidance on pantry insects: 4 days at 0 F, -18 C", QuotedFromMemory},
-		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for a time nobody knows, go in with a hand in the open: looked over, and 4 days in the freezer. Mould or insects: thrown away.",
+		Ground:    Ground{"Extension-service guidance on pantry insects: 4 days at 0 °F, -18 °C", QuotedFromMemory},
+		Threshold: "Dry grain, seeds and pulses kept over 30 days, or for an unknown time, need precautions when loose: checked, and 4 days in the freezer. Mould or insects: thrown away.",
 		judges:    material.TraitsOf(material.StoredGrain),
 		Examples: []Example{
 			{Words: "rice kept for 31 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=31"),
 				Use: Open, Months: 60, Want: WithAHand},
 			{Words: "rice kept for 30 days", Thing: thing("", "", "none", "food;soft-food;stored-grain;kept-days=30"),
 				Use: Open, Months: 60, Want: GoesIn},
-			{Words: "rice kept for a time nobody knows", Thing: thing("", "", "none",
+			{Words: "rice kept for an unknown time", Thing: thing("", "", "none",
 				"food;soft-food;stored-grain;kept-days"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "rice from a new packet", Thing: thing("", "", "none", "food;soft-food;stored-grain"), Use: Open,
 				Months: 60, Want: GoesIn},
@@ -106,8 +106,8 @@ var spoilRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason: "Insects and mould come into grain that stands open.",
-				numbers: []Number{q.keptNumber(), {"looked over after", say.F("{days} days", say.Figure(grainDays))},
+				reason: "Insects and mould get into grain that is left open.",
+				numbers: []Number{q.keptNumber(), {"checked after", say.F("{days} days", say.Figure(grainDays))},
 					{"freezer", "4 days at -18 °C"}},
 				change: "A new packet, or 4 days in the freezer before play.",
 				do:     []Precaution{doInsectsLookedFor, doInsectsFrozen},
@@ -118,7 +118,7 @@ var spoilRules = []Rule{
 		ID: "cut-stands", Title: "Cut, and stands", Family: FamilyRoom, only: true,
 		Ground: Ground{"Common practice with carved pumpkins and cut fruit: mould from the second day",
 			CommonPractice},
-		Threshold: "A cut pumpkin, gourd or fruit that has stood over a day, or for a time nobody knows, is kept out in the open; sealed, with a hand.",
+		Threshold: "A cut pumpkin, gourd or fruit left over a day, or for an unknown time, is not used when loose; sealed, precautions.",
 		judges:    material.TraitsOf(material.CutStands),
 		Examples: []Example{
 			{Words: "a carved pumpkin on its second day", Thing: thing("sphere", "160", "none",
@@ -127,7 +127,7 @@ var spoilRules = []Rule{
 				"food;hard;cut-stands;kept-days=1"), Use: Open, Months: 60, Want: GoesIn},
 			{Words: "a pumpkin cut this morning", Thing: thing("sphere", "160", "none", "food;hard;cut-stands"),
 				Use: Open, Months: 60, Want: GoesIn},
-			{Words: "a carved pumpkin that stood for a time nobody knows, sealed", Thing: thing("sphere", "160", "none",
+			{Words: "a carved pumpkin kept for an unknown time, sealed", Thing: thing("sphere", "160", "none",
 				"food;hard;cut-stands;kept-days"), Use: Sealed, Months: 60, Want: WithAHand},
 		},
 		decide: func(q *question) ruling {
@@ -137,7 +137,7 @@ var spoilRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason:  "Cut flesh grows mould from the second day, also where none shows.",
+				reason:  "Cut flesh grows mould from the second day, even where none shows.",
 				numbers: []Number{q.keptNumber(), {"limit", "1 day"}},
 				change:  "One cut today.",
 				do:      []Precaution{doThrownAway},
@@ -149,7 +149,7 @@ var spoilRules = []Rule{
 		asTool: true,
 		Ground: Ground{"Food-safety guidance on garlic and herbs in oil: chilled, four days, for fear of botulism",
 			QuotedFromMemory},
-		Threshold: "Oil with fresh garlic, herbs or chilli steeped in it: kept over 4 days, or for a time nobody knows, it is kept out in every use; fresh, with a hand: chilled, not kept warm.",
+		Threshold: "Oil with fresh garlic, herbs or chilli steeped in it: kept over 4 days, or for an unknown time, it is never used, in any way; fresh, precautions: chilled, not kept warm.",
 		judges:    material.TraitsOf(material.SteepedOil),
 		Examples: []Example{
 			{Words: "herb oil made today", Thing: thing("", "", "none", "food;dough;steeped-oil"), Use: Open,
@@ -158,7 +158,7 @@ var spoilRules = []Rule{
 				"food;dough;steeped-oil;kept-days=4"), Use: Open, Months: 60, Want: WithAHand},
 			{Words: "herb oil after 5 days", Thing: thing("", "", "none", "food;dough;steeped-oil;kept-days=5"),
 				Use: AdultTool, Months: 60, Want: KeepOut},
-			{Words: "herb oil that stood for a time nobody knows", Thing: thing("", "", "none",
+			{Words: "herb oil kept for an unknown time", Thing: thing("", "", "none",
 				"food;dough;steeped-oil;kept-days"), Use: Open, Months: 60, Want: KeepOut},
 			{Words: "plain oil after 5 days", Thing: thing("", "", "none", "food;dough;kept-days=5;uses=0"),
 				Use: AdultTool, Months: 60, Want: GoesIn},
@@ -191,7 +191,7 @@ func (q *question) keptNumber() Number {
 	case known:
 		return Number{"kept", counted(int(days), "1 day", "{count} days")}
 	case there:
-		return Number{"kept", "for a time nobody knows"}
+		return Number{"kept", "for an unknown time"}
 	}
 	return Number{"kept", "not at all"}
 }

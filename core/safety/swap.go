@@ -239,11 +239,11 @@ func changes(it material.Item, s Swap) []say.Text {
 		}
 	}
 	if added := s.Item.Facts.Allergens &^ it.Facts.Allergens; !added.Empty() {
-		what = append(what, say.F("holds {allergens}", added))
+		what = append(what, say.F("contains {allergens}", added))
 	}
 	if s.Assessment.Verdict == WithAHand {
 		if f, ok := s.Assessment.First(); ok && len(f.Do) > 0 {
-			what = append(what, say.F("needs a hand: {condition}", say.Within(f.Do[0].Say())))
+			what = append(what, say.F("precaution: {condition}", say.Within(f.Do[0].Say())))
 		}
 	}
 	if len(what) == 0 {

@@ -17,7 +17,7 @@ var thingRules = []Rule{
 	{
 		ID: "balloon", Title: "Balloon or glove", Family: FamilyThings, only: true, asTool: true,
 		Ground:    Ground{"16 CFR 1500.19(b)(2); gloves by CFOC and convention", QuotedFromMemory},
-		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: kept out under 96 months in every use, an adult's hand too; with a hand from then on. Gloves that the adult wears need a hand.",
+		Threshold: "A latex balloon, a piece of one, or a glove filled or cut: never used under 96 months in any way, by adults too; precautions from then on. Gloves that the adult wears need precautions.",
 		judges:    material.TraitsOf(material.LatexBalloon, material.Glove),
 		Examples: []Example{
 			{Words: "a balloon at 7 years", Thing: thing("cylinder", "40x120", "latex", "latex-balloon;soft"),
@@ -43,14 +43,14 @@ var thingRules = []Rule{
 			return objects(WithAHand)
 		},
 		explain: words{reason: "A balloon, a scrap of one or a glove moulds itself to a throat and cannot be coughed up.",
-			limit:  Number{"kept out under", "96 months"},
+			limit:  Number{"do not use under", "96 months"},
 			change: "A cloth ball, or a bag of strong film taped shut.", do: []Precaution{doCountedScraps}}.explain,
 	},
 	{
 		ID: "swelling", Title: "Swells in water", Family: FamilyThings, only: true, Tunable: true,
 		Ground: Ground{"CPSC warnings on water beads, and its work under 16 CFR 1250 to limit their size and acrylamide; ASTM F963 on expanding materials",
 			QuotedFromMemory},
-		Threshold: "What grows by more than half in any direction in water: kept out under 72 months when open, and sealed too with a child who mouths; else with a hand, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
+		Threshold: "What grows by more than half in any direction in water: do not use under 72 months when open, and sealed too with a child who mouths; else precautions, counted. Edible seed that is fully soaked, with no dry seed left, is exempt.",
 		judges:    material.TraitsOf(material.Swells, material.Hydrated),
 		Examples: []Example{
 			{Words: "gel beads before 6", Thing: thing("sphere", "2-15", "none", "not-food;swells;rounded"), Use: Open,
@@ -75,8 +75,8 @@ var thingRules = []Rule{
 		},
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
-				reason: "Swallowed, or pushed into a nose or ear, it goes on swelling inside.",
-				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"kept out under", "72 months"},
+				reason: "Keeps swelling inside a child who swallows it or pushes it into a nose or ear.",
+				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"do not use under", "72 months"},
 					q.youngestNumber()},
 				change: "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
 				do:     []Precaution{q.counted(doPiecesCounted)},
@@ -86,7 +86,7 @@ var thingRules = []Rule{
 	{
 		ID: "magnet", Title: "Magnet", Family: FamilyThings, only: true, asTool: true,
 		Ground:    Ground{"16 CFR 1262; ASTM F963, flux index 50", QuotedFromMemory},
-		Threshold: "A loose magnet, or one that fits the small-parts gauge, is kept out in every use; whole and screwed shut in a tile or wand too large for the gauge, with a hand; cracked, kept out. What may hold one: measure first.",
+		Threshold: "A loose magnet, or one that fits the small-parts cylinder, is never used, in any way; whole and screwed shut in a tile or wand too large for the small-parts cylinder, precautions; cracked, do not use. What may contain one: find out first.",
 		judges:    material.TraitsOf(material.Magnet, material.MayHoldMagnet, material.Enclosed),
 		Examples: []Example{
 			{Words: "a loose disc magnet", Thing: thing("cylinder", "20x5", "none", "hard;magnet"), Use: AdultTool,
@@ -97,7 +97,7 @@ var thingRules = []Rule{
 				"hard;magnet;enclosed;damaged"), Use: Open, Months: 30, Want: KeepOut},
 			{Words: "a screwed cube of 20 mm, which fits the gauge", Thing: thing("box", "20x20x20", "none",
 				"hard;magnet;enclosed"), Use: Sealed, Months: 100, Want: KeepOut},
-			{Words: "a letter that may hold one", Thing: thing("box", "75x60x6", "none", "hard;may-hold-magnet"),
+			{Words: "a letter that may contain one", Thing: thing("box", "75x60x6", "none", "hard;may-hold-magnet"),
 				Use: Open, Months: 60, Want: MeasureFirst},
 			{Words: "a plain wooden tile", Thing: thing("box", "75x75x6", "none", "hard"), Use: Open, Months: 30,
 				Want: GoesIn},
@@ -126,7 +126,7 @@ var thingRules = []Rule{
 	{
 		ID: "battery", Title: "Button or coin cell", Family: FamilyThings, only: true, asTool: true,
 		Ground:    Ground{"16 CFR 1263, and for toys, which it exempts, ASTM F963 4.25", QuotedFromMemory},
-		Threshold: "A battery that can be reached is kept out in every use; behind a compartment closed with a screw, with a hand.",
+		Threshold: "A battery that can be reached is never used, in any way; behind a compartment closed with a screw, precautions.",
 		judges:    material.TraitsOf(material.Battery),
 		Examples: []Example{
 			{Words: "a tea light with a push-in cell", Thing: thing("cylinder", "38x40", "none", "hard;battery"),
@@ -154,7 +154,7 @@ var thingRules = []Rule{
 	{
 		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.48-49", QuotedFromMemory},
-		Threshold: "Breakable glass as find, tool or vessel is kept out at every age; a point, an edge or splintering wood (a taped skewer too) under 96 months, with a hand from then on; round-ended scissors have a rule of their own.",
+		Threshold: "Breakable glass as find, tool or vessel is never used, at any age; a point, an edge or splintering wood (a taped skewer too) under 96 months, precautions from then on; round-ended scissors have a rule of their own.",
 		judges:    material.TraitsOf(material.Breakable, material.Sharp),
 		Examples: []Example{
 			{Words: "a glass jar", Thing: thing("cylinder", "75x120", "none", "hard;breakable"), Use: Open, Months: 120,
@@ -180,15 +180,15 @@ var thingRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "It cuts, pierces or splinters, or breaks into pieces that do.",
-			limit:  Number{"kept out under", "96 months; glass at every age"},
+		explain: words{reason: "Cuts, pierces or splinters, or breaks into pieces that do.",
+			limit:  Number{"do not use under", "96 months; glass at every age"},
 			change: "The same thing of smooth wood, metal or plastic that does not break.",
 			do:     []Precaution{doAdultBetweenUses, doCountedBack}}.explain,
 	},
 	{
 		ID: "damaged", Title: "Damaged", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice on tools handed down from the kitchen", CommonPractice},
-		Threshold: "Cracked, loose-handled, snapped, crumbling, or a wire end not bent in: kept out until mended.",
+		Threshold: "Cracked, loose-handled, snapped, crumbling, or a wire end not bent in: do not use until mended.",
 		judges:    material.TraitsOf(material.Damaged),
 		Examples: []Example{
 			{Words: "a cracked scoop", Thing: thing("box", "110x60x45", "none", "hard;damaged"), Use: Open, Months: 60,
@@ -204,7 +204,7 @@ var thingRules = []Rule{
 	{
 		ID: "cord", Title: "Cord or loop", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"EN 71-1 (220 mm); ASTM F963 (loop of 14 in)", QuotedFromMemory},
-		Threshold: "A free end over 220 mm: kept out under 18 months, with a hand from then on. A loop 356 mm round or more is kept out.",
+		Threshold: "A free end over 220 mm: do not use under 18 months, precautions from then on. A loop 356 mm round or more is not used.",
 		Examples: []Example{
 			{Words: "a lace of 600 mm at 17 months", Thing: thing("", "", "none", "strand;cord=600"), Use: Open,
 				Months: 17, Want: KeepOut},
@@ -255,7 +255,7 @@ var thingRules = []Rule{
 	{
 		ID: "film", Title: "Loose film or bag", Family: FamilyThings, Tunable: true,
 		Ground:    Ground{"EN 71-1 on film (0.038 mm) and bag openings", QuotedFromMemory},
-		Threshold: "Loose film, bag or bubble wrap: kept out under 36 months, with a hand from then on; a bag with an opening 360 mm round or more is kept out under 72 months; taped flat or sealed, with a hand. A sheet of 0.038 mm or more, by its packet, with no opening is no film.",
+		Threshold: "Loose film, bag or bubble wrap: do not use under 36 months, precautions from then on; a bag with an opening 360 mm round or more is not used under 72 months; taped flat or sealed, precautions. A sheet of 0.038 mm or more, by its packet, with no opening is no film.",
 		judges:    material.TraitsOf(material.Film),
 		Examples: []Example{
 			{Words: "loose bubble wrap at 35 months", Thing: thing("box", "300x300x4", "none", "film;soft"), Use: Open,
@@ -290,7 +290,7 @@ var thingRules = []Rule{
 			}
 			return objects(WithAHand)
 		},
-		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"kept out under",
+		explain: words{reason: "Thin film clings over a nose and mouth.", limit: Number{"do not use under",
 			"36 months; a wide bag 72"},
 			change: "Taped flat on every edge, or a sheet of 0.038 mm (38 micrometres) or more without an opening.",
 			do:     []Precaution{doEdgesTaped, doOverTears}}.explain,
@@ -298,7 +298,7 @@ var thingRules = []Rule{
 	{
 		ID: "sticker", Title: "Sticker or sequin", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention: a peeled sticker or a sequin is a small part of any size", CommonPractice},
-		Threshold: "Counts as a small part whatever its size: kept out under 36 months when open, with a hand when sealed. From 36 months on its own size decides.",
+		Threshold: "Counts as a small part whatever its size: do not use under 36 months when open, precautions when sealed. From 36 months on its own size decides.",
 		judges:    material.TraitsOf(material.Sticker),
 		Examples: []Example{
 			{Words: "a sticker at 35 months", Thing: thing("cylinder", "80x0.1", "none", "sticker;soft"), Use: Open,
@@ -312,14 +312,14 @@ var thingRules = []Rule{
 			}
 			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat, and {who}.", under: 36,
+		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat.", under: 36,
 			limit:  Number{"counts as", "a small part"},
 			change: "A printed or stamped mark.", do: []Precaution{doAdultHandsOut}}.explain,
 	},
 	{
 		ID: "glitter", Title: "Glitter", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention: loose glitter goes from hands to eyes", CommonPractice},
-		Threshold: "Kept out under 36 months when open, with a hand when sealed and from 36 months on.",
+		Threshold: "Do not use under 36 months when open, precautions when sealed and from 36 months on.",
 		judges:    material.TraitsOf(material.Glitter),
 		Examples: []Example{
 			{Words: "loose glitter at 35 months", Thing: thing("", "", "none", "not-food;powder;glitter"), Use: Open,
@@ -336,7 +336,7 @@ var thingRules = []Rule{
 			}
 			return objects(q.keptUnder(36))
 		},
-		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"kept out under",
+		explain: words{reason: "Glitter scratches eyes and does not wash off fingers.", limit: Number{"do not use under",
 			"36 months"},
 			change: "Glitter sealed in a glued bottle.", do: []Precaution{doHandsFromFaces, doSealOver}}.explain,
 	},

@@ -10,7 +10,7 @@ var toolRules = []Rule{
 	{
 		ID: "tool-age", Title: "Tool for older hands", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention by stages of grip", CommonPractice},
-		Threshold: "In a child's hand: tweezers from 24 months, droppers with bulbs from 36, round-ended scissors from 36 with a hand. Younger: kept out; as an adult's tool, with a hand.",
+		Threshold: "Used by a child: tweezers from 24 months, droppers with bulbs from 36, round-ended scissors from 36 with precautions. Younger: do not use; as an adult's tool, precautions.",
 		judges:    material.TraitsOf(material.Tweezers, material.Dropper, material.Scissors),
 		Examples: []Example{
 			{Words: "tweezers at 23 months", Thing: thing("box", "110x12x10", "none", "hard;tweezers"), Use: Open,
@@ -42,14 +42,14 @@ var toolRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "Hands of this age cannot steer it, and it goes to the mouth or the eyes.",
+		explain: words{reason: "Children this young cannot steer it, and it goes to the mouth or the eyes.",
 			limit:  Number{"from", "24 months tweezers, 36 droppers and scissors"},
 			change: "Wider tongs, a scoop, or fingers.", do: []Precaution{doSeatedOneByOne}}.explain,
 	},
 	{
 		ID: "shared-mouthpiece", Title: "Shared mouthpiece", Family: FamilyThings, only: true,
 		Ground:    Ground{"Convention on hygiene of straws and pipes", CommonPractice},
-		Threshold: "Straws and pipes go in with a hand, one for each child and thrown away or boiled after; one for several mouths is kept out.",
+		Threshold: "Straws and pipes need precautions, one for each child and thrown away or boiled after; one for several mouths is not used.",
 		judges:    material.TraitsOf(material.Mouthpiece, material.Shared),
 		Examples: []Example{
 			{Words: "one pipe for the whole group", Thing: thing("cylinder", "12x200", "none", "mouthpiece;shared"),
@@ -68,14 +68,14 @@ var toolRules = []Rule{
 			}
 			return noObjection
 		},
-		explain: words{reason: "What one child has had in the mouth, the next one gets.", limit: Number{"each child",
+		explain: words{reason: "Goes from one child's mouth to the next.", limit: Number{"each child",
 			"one of their own"},
 			change: "One each.", do: []Precaution{doOneEach}}.explain,
 	},
 	{
 		ID: "blow", Title: "Blowing near loose small things", Family: FamilyThings, only: true, Tunable: true,
 		Ground:    Ground{"Convention after reports of inhaled pieces", CommonPractice},
-		Threshold: "Blowing with grain, powder or any piece that fits the gauge in reach: kept out under 48 months, with a hand from then on, with the one tried piece only.",
+		Threshold: "Blowing with grain, powder or any piece that fits the small-parts cylinder in reach: do not use under 48 months, precautions from then on, with the one tried piece only.",
 		judges:    material.TraitsOf(material.Blow),
 		Examples: []Example{
 			{Words: "blowing pom-poms of 25 mm at 47 months", Thing: thing("sphere", "25", "none", "soft;rounded;blow"),
@@ -97,14 +97,14 @@ var toolRules = []Rule{
 			return objects(q.keptUnder(48))
 		},
 		explain: words{reason: "A child who blows breathes in first, and loose small things go with it.",
-			limit:  Number{"kept out under", "48 months"},
+			limit:  Number{"do not use under", "48 months"},
 			change: "Nothing loose and small in reach, or blowing without a straw.", do: []Precaution{doOnePieceTried,
 				doBreaths}}.explain,
 	},
 	{
 		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings, only: true,
 		Ground:    Ground{"Convention: closed gas and freezing water burst what holds them", CommonPractice},
-		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: kept out. A mix that fizzes in the open is not meant.",
+		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: do not use. A mix that fizzes in an open tub is not meant.",
 		judges:    material.TraitsOf(material.Gas),
 		Examples: []Example{
 			{Words: "vinegar and soda in a closed bottle", Thing: thing("cylinder", "70x200", "none", "hard;gas"),
@@ -120,7 +120,7 @@ var toolRules = []Rule{
 	{
 		ID: "electric", Title: "Electric tool", Family: FamilyThings, only: true,
 		Ground:    Ground{"Common practice: electric tools are for adults", CommonPractice},
-		Threshold: "An electric tool is an adult's tool; in a child's hand it is kept out.",
+		Threshold: "An electric tool is an adult's tool; by a child it is not used.",
 		judges:    material.TraitsOf(material.Electric),
 		Examples: []Example{
 			{Words: "an electric whisk in a child's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"),
@@ -132,13 +132,13 @@ var toolRules = []Rule{
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Electric), KeepOut) },
 		explain: words{reason: "Mains, heat and moving parts are not for small hands.",
-			change: "A tool worked by hand.",
+			change: "A hand tool.",
 			do:     []Precaution{doUnplugged}}.explain,
 	},
 	{
 		ID: "sent-home", Title: "Sent home", Family: FamilyThings,
 		Ground:    Ground{"Convention for home kits: the worse of the room and an unknown home", CommonPractice},
-		Threshold: "An unknown home holds a six-month-old who mouths, an allergy nobody declared, and a pet: always with a hand, contents on the label. Gel beads, magnets, button cells, balloons and borates are never sent home.",
+		Threshold: "An unknown home has a six-month-old who mouths, an allergy we do not know of, and a pet: always precautions, contents on the label. Gel beads, magnets, button cells, balloons and borates are never sent home.",
 		Examples: []Example{
 			{Words: "a wooden block", Thing: thing("box", "50x50x50", "none", "hard"), Use: Home, Months: 60,
 				Want: WithAHand},
@@ -159,14 +159,14 @@ var toolRules = []Rule{
 		},
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
-				reason: "A home may hold a baby who mouths things, an allergy nobody declared, and a pet.",
-				numbers: []Number{{"holds", q.facts.Allergens.Say()}, {"unknown child counts as",
+				reason: "At home there may be a baby who mouths things, an allergy we do not know of, or a pet.",
+				numbers: []Number{{"contains", q.facts.Allergens.Say()}, {"unknown child treated as",
 					"6 months, mouthing"}},
 				change: "Using it in the room instead.",
 				do:     []Precaution{doLabelLists, doLabelKeepFrom},
 			}
 			if r.verdict == KeepOut {
-				e.reason = say.F("What swells, magnets, cells, balloons and borates never go home: {reason}",
+				e.reason = say.F("Never send home magnets, cells, balloons, borax or anything that swells: {reason}",
 					say.Within(e.reason))
 			}
 			return e

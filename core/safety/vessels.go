@@ -19,7 +19,7 @@ var vesselRules = []Rule{
 	{
 		ID: "hemisphere", Title: "Cup that can seal over a face", Family: FamilySize, only: true, Tunable: true,
 		Ground:    Ground{"ASTM F963 on hemispheric toys: round mouth of 64 to 102 mm, under 177 mL", QuotedFromMemory},
-		Threshold: "Under 36 months: a cup, bowl or half-egg with a round mouth of 102 mm or less, under 177 mL, goes in with a hand. The published rule starts at 64 mm and 13 mm of depth; there is no lower bound here, so that a smaller cup is never judged more mildly.",
+		Threshold: "Under 36 months: a cup, bowl or half-egg with a round mouth of 102 mm or less, under 177 mL, needs precautions. The published rule starts at 64 mm and 13 mm of depth; there is no lower bound here, so that a smaller cup is never treated more mildly.",
 		judges:    material.TraitsOf(material.Cup),
 		Examples: []Example{
 			{Words: "a half egg 70 mm across, 35 mm deep", Thing: thing("cylinder", "70x35", "none", "hard;cup"),
@@ -44,7 +44,7 @@ var vesselRules = []Rule{
 			return explanation{
 				reason: "A round-mouthed cup of this size can seal over a small child's nose and mouth.",
 				numbers: []Number{{"mouth", say.F("{length} mm", say.Fixed(mouth, 0))},
-					{"holds about", say.F("{volume} mL", say.Fixed(ml, 0))}, {"limit", "102 mm, 177 mL"},
+					{"volume about", say.F("{volume} mL", say.Fixed(ml, 0))}, {"limit", "102 mm, 177 mL"},
 					q.youngestNumber()},
 				change: "Two holes in it, a larger or deeper cup, or another shape.",
 				do:     []Precaution{doTwoHoles, doFacesSeen},
@@ -54,7 +54,7 @@ var vesselRules = []Rule{
 	{
 		ID: "reach", Title: "Wall higher than the reach", Family: FamilySize, strains: true,
 		Ground:    Ground{"Convention: a wall of at most 55 % of the youngest child's reach", CommonPractice},
-		Threshold: "A vessel's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) goes in with a hand.",
+		Threshold: "A vessel's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) needs precautions.",
 		Examples: []Example{
 			{Words: "a wall of 160 mm at 12 months", Thing: thing("box", "500x400x160", "none", "hard;wall=160"),
 				Use: Open, Months: 12, Want: WithAHand},
@@ -81,7 +81,7 @@ var vesselRules = []Rule{
 		ID: "heavy", Title: "Heavy to lift", Family: FamilySize, strains: true,
 		Ground: Ground{"Convention after manual-handling guidance: 16 kg at waist height, 7 kg to or from the floor",
 			CommonPractice},
-		Threshold: "A filled vessel over 7 kg goes in with a hand: fill it in place or split it; over 16 kg nobody lifts it at all.",
+		Threshold: "A filled vessel over 7 kg needs precautions: fill it in place or split it; over 16 kg do not lift it at all.",
 		Examples: []Example{
 			{Words: "a tub of 7.1 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40,
 				Want: WithAHand, change: func(s *scenery) { s.facts.Filled = material.Read(7100) }},
@@ -95,7 +95,7 @@ var vesselRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			g, _ := q.facts.Filled.Get()
 			e := explanation{
-				reason: say.F("Filled it weighs {mass} kg: too much to lift to or from the floor.",
+				reason: say.F("{mass} kg when full: too heavy to lift to or from the floor.",
 					say.Fixed(g/1000, 1)),
 				numbers: []Number{{"filled", say.F("{mass} kg", say.Fixed(g/1000, 1))}, {"to or from the floor",
 					"7 kg"}, {"at waist height", "16 kg"}},
@@ -103,7 +103,7 @@ var vesselRules = []Rule{
 				do:     []Precaution{doFillWhereItStands},
 			}
 			if g > liftWaist {
-				e.reason = say.F("Filled it weighs {mass} kg: nobody should lift it.", say.Fixed(g/1000, 1))
+				e.reason = say.F("{mass} kg when full: too heavy for anyone to lift.", say.Fixed(g/1000, 1))
 			}
 			return e
 		},

@@ -3,7 +3,7 @@
 //
 // A message is written in English where it is meant:
 //
-//	say.F("It holds {allergens}, and {who}.", met, q.allergicTo(met))
+//	say.F("Contains {allergens}.", met)
 //
 // A language has a sentence of its own for each, with the same parts in whatever order it
 // needs; a sentence is never put together from pieces of other sentences.

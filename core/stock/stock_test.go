@@ -279,7 +279,7 @@ func TestALabelTakesTracesAwayAlone(t *testing.T) {
 	}
 	rapid.Check(t, func(t *rapid.T) {
 		var f material.Facts
-		f.Allergens, f.MayContain, f.UsuallyContains = set(t, "holds"), set(t, "may hold"), set(t, "usually holds")
+		f.Allergens, f.MayContain, f.UsuallyContains = set(t, "contains"), set(t, "may hold"), set(t, "often contains")
 		if rapid.Bool().Draw(t, "raw") {
 			f.Traits = f.Traits.With(material.RawFlour, material.Food)
 		}

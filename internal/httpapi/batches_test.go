@@ -133,7 +133,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	a.refused(http.MethodPut, "/api/batches/"+newID(), in, http.StatusUnprocessableEntity, "made_on", "over a year ago")
 	in.MadeOn = ""
 	found := a.made(in)
-	assert.Equal(t, []any{"past", "nobody knows when it was made", ""}, []any{found.State, found.Why, found.Until})
+	assert.Equal(t, []any{"past", "date not known", ""}, []any{found.State, found.Why, found.Until})
 	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: found.ID,
 		Kind: "inspected"}, http.StatusUnprocessableEntity, "signs", "A look does not keep it longer")
 	rice := a.made(written.BatchInput{Name: "Rice tub", Lines: []written.BatchLine{{ItemID: "white-rice"}}, MadeG: 3000,

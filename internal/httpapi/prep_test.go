@@ -42,7 +42,7 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 	require.NotNil(t, freeze)
 	assert.Equal(t, []string{"Frozen harbour blocks", wallIn(4, "10:00")}, []string{freeze.Setup, freeze.Ends},
 		"in the last hour that hands are there in time")
-	assert.Equal(t, "Hands are not free any later.", freeze.Why)
+	assert.Equal(t, "Last free prep time before play", freeze.Why)
 	assert.Contains(t, freeze.WaitText, "Freeze through")
 	assert.LessOrEqual(t, freeze.WaitUntil, wallIn(5, "10:00"))
 	assert.True(t, before.Told && before.Hands == 2)
@@ -305,7 +305,7 @@ func TestStepsAreTickedAndMeasured(t *testing.T) {
 	for _, s := range d.Slots {
 		if s.ID == cook.ID {
 			found = true
-			assert.True(t, s.Done && s.DoneBy == "Tansy Quill" && *s.Measured == 82 && s.Why == "It is done.")
+			assert.True(t, s.Done && s.DoneBy == "Tansy Quill" && *s.Measured == 82 && s.Why == "Done.")
 		}
 	}
 	assert.True(t, found, "it is where it was done, two days before")

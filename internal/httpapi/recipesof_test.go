@@ -135,7 +135,7 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	gone := card()
 	assert.Equal(t, "measure-first", gone.Verdict)
 	assert.Contains(t, gone.Reason, "Sparkle dough cannot be used as it stands")
-	assert.Contains(t, gone.NotTasteSafe, "what it holds is not known whole")
+	assert.Contains(t, gone.NotTasteSafe, "not every ingredient is known")
 	a.refused(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: id,
 		By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
 	assert.Empty(t, summary().Verdict)

@@ -200,7 +200,7 @@ func (d Batches) happened(e written.BatchEvent) say.Text {
 		return say.F("thrown away: {reason}", say.Typed(e.Reason))
 	}
 	if len(e.Signs) == 0 {
-		return "looked over: nothing to see"
+		return "checked: no signs"
 	}
 	seen := make([]say.Text, 0, len(e.Signs))
 	for _, word := range e.Signs {
@@ -208,5 +208,5 @@ func (d Batches) happened(e written.BatchEvent) say.Text {
 			seen = append(seen, s.Say())
 		}
 	}
-	return say.F("looked over: {signs}", say.List("{sign}, {next}", seen...))
+	return say.F("checked: {signs}", say.List("{sign}, {next}", seen...))
 }

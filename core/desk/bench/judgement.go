@@ -136,7 +136,7 @@ func (j Judged) Since(was written.Judgement) []string {
 			now[at].things = append(now[at].things, thing)
 		}
 		if less {
-			gone = append(gone, j.pen.Text(say.F("{thing}: less is said against it than before.", thing)))
+			gone = append(gone, j.pen.Text(say.F("{thing}: fewer concerns than before.", thing)))
 		}
 	}
 	slices.SortStableFunc(now, func(a, b news) int { return int(b.verdict) - int(a.verdict) })
@@ -149,7 +149,7 @@ func (j Judged) Since(was written.Judgement) []string {
 		why = append(why, j.pen.Text(say.F("{thing}: {reason}", thing, o.reason)))
 	}
 	if why = append(why, gone...); len(why) == 0 {
-		why = append(why, j.pen.Text("What is usual care in the room has changed."))
+		why = append(why, j.pen.Text("The room's routine has changed."))
 	}
 	return why[:min(maxWhy, len(why))]
 }

@@ -39,7 +39,7 @@ func (d Kitchen) Recipes(roomID, useWord string, today age.Date) ([]written.Reci
 		if own.Fault != "" {
 			card := d.card(own.Recipe, portion, use, g)
 			card.Judged, card.Reason = pen.Verdict(safety.MeasureFirst), own.Fault
-			card.NotTasteSafe = append(card.NotTasteSafe, d.Pen.Text("what it holds is not known whole"))
+			card.NotTasteSafe = append(card.NotTasteSafe, d.Pen.Text("not every ingredient is known"))
 			cards = append(cards, card)
 		}
 	}
@@ -104,7 +104,7 @@ func (d Kitchen) Draft(in written.DraftInput, today age.Date) (written.RecipeDra
 	out.Unlisted = d.Pen.Text(unlisted(draft.Recipe))
 	if draft.Raw {
 		out.Raw = d.Pen.Text(
-			"It is to be heated through, and no step cooks it: name the step on the stove, in the oven or in the microwave. Until then it counts as raw.")
+			"Heated through, it says, but no step cooks it. Name the step on the stove, in the oven or in the microwave. Until then we treat it as raw.")
 	}
 	nature := draft.Recipe.Nature()
 	share, why := plan.Taste(nature, g)

@@ -172,16 +172,16 @@ func (d LookUp) amount(a phrase.Amount, it material.Item, one bool, into pouring
 	}
 	switch {
 	case a.Some:
-		out.Open = d.Pen.Text("How much that is, nobody has said.")
+		out.Open = d.Pen.Text("How much that is, is not known yet.")
 	case a.In != "" && !each.Known():
-		out.Open = d.Pen.Text(say.F("Nobody has said how much is in one {container}.", say.Typed(a.In)))
+		out.Open = d.Pen.Text(say.F("How much is in one {container} is not known yet.", say.Typed(a.In)))
 	case each.Known() && one && into.known:
 		v, ok := each.Volume()
 		if m, byMass := each.Mass(); byMass {
 			v, ok = it.Density.VolumeOf(m)
 		}
 		if !ok {
-			out.Open = d.Pen.Text(say.F("Nobody has said what a cup of {thing} weighs.", it.Within()))
+			out.Open = d.Pen.Text(say.F("What a cup of {thing} weighs is not known.", it.Within()))
 			break
 		}
 		depth := math.Round(into.vessel.DepthOf(v.Times(n/float64(into.each))).Millimetres()*10) / 10

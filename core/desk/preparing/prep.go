@@ -211,13 +211,13 @@ func Notes(pen pen.Pen, s written.PrepSlot) []string {
 		said = append(said, say.F("Then by itself: {what}, until {time}.", what, at(s.WaitUntil)))
 	}
 	if s.LateMinutes > 0 {
-		said = append(said, "This is too late for when it opens.")
+		said = append(said, "Too late for play time")
 	}
 	if s.Crowded {
 		said = append(said, "More hands, or more room, are needed then than there are.")
 	}
 	if s.Outside {
-		said = append(said, "Hands are not free then.")
+		said = append(said, "Outside prep time")
 	}
 	return pen.All(said)
 }

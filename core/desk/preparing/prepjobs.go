@@ -215,17 +215,17 @@ func whyThen(s prep.Slot, other say.Text) say.Text {
 	case prep.ByNext:
 		return say.F("Then comes: {step}", other)
 	case prep.ByWindow:
-		return "Hands are not free any later."
+		return "Last free prep time before play"
 	case prep.ByHands:
-		return say.F("Hands are needed then for: {step}", other)
+		return say.F("Adults are needed then for: {step}", other)
 	case prep.ByUse:
 		return say.F("The {place} is needed then for: {step}", say.Text(s.Step.Uses), other)
 	case prep.ByPlace:
 		return say.F("The {place} is full then, with: {step}", say.Text(s.Step.In), other)
 	case prep.ByTick:
-		return "It is done."
+		return "Done."
 	case prep.ByNow:
-		return "It is late: begin now, or make less, or open later."
+		return "Running late. Start now, make less, or move play later."
 	}
-	return "It has to be over by then."
+	return "Must be done by then"
 }

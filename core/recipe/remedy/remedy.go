@@ -60,7 +60,7 @@ var remedies = []struct {
 		"Sprinkle on, knead for two minutes, try the snake again; oil only after water has not helped.",
 		[]dose{{"wet", 0.02}, {"oil", 0.01}}, false},
 	{Grainy, "Rubbed between the fingers it feels of sand.", "salt or sugar that has not dissolved",
-		"Knead on: it dissolves within the day. Next time dissolve it in the warm water before the flour goes in.", nil,
+		"Knead on: it dissolves within the day. Next time dissolve it in the warm water before the flour.", nil,
 		true},
 	{Rubbery, "A ball springs back when it is pressed.", "cooked too long",
 		"Knead the oil in a little at a time; cook it a minute less next time.", []dose{{"oil", 0.01}}, true},

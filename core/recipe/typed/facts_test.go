@@ -27,7 +27,7 @@ func TestAsNeededIsNotKnown(t *testing.T) {
 	assert.False(t, n.Known)
 	assert.Equal(t, recipe.ClassUnknown, n.Class)
 	assert.Contains(t, n.Keeps, "one group, then bin")
-	assert.Contains(t, n.NotTasteSafe, say.Text("how much salt it holds is not known"))
+	assert.Contains(t, n.NotTasteSafe, say.Text("the amount of salt is not known"))
 	_, known := d.Recipe.Facts(unit.Grams(100)).Salt.Get()
 	assert.False(t, known)
 

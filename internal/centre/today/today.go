@@ -176,7 +176,7 @@ func stalePrint(r store.SeenRow, said setups.Row, change *written.Change) *writt
 	p := &written.StalePrint{ID: r.PrintID.String(), SetupID: said.ID, Name: said.Name, RoomName: said.RoomName,
 		PlayAt: said.PlayAt, PrintedAt: r.PrintedAt, Why: "The set-up was changed after it was printed."}
 	if r.PrintedVersion == r.Version {
-		p.Why = "It is judged otherwise now than it was on paper."
+		p.Why = "The verdict has changed since you printed it."
 		if change != nil {
 			p.Why = change.Why[0]
 		}
