@@ -17,7 +17,7 @@ func TestAClockThatIsWrong(t *testing.T) {
 	wrong.Ahead(25 * time.Hour)
 	for _, p := range []*harness.Person{right, wrong} {
 		p.Today()
-		p.See("Marks in rice", "Opens today")
+		p.See("Marks in rice", "Today")
 	}
 	assert.NotContains(t, right.Text(), "This device’s clock")
 	wrong.See("This device’s clock shows", "Emblo goes by the centre’s.")
@@ -26,8 +26,8 @@ func TestAClockThatIsWrong(t *testing.T) {
 	wrong.Accessible()
 	wrong.Size(1280, 800)
 	wrong.Open("/prep?day=" + app.Day(8))
-	wrong.See("Nothing has to be prepared on this day.")
+	wrong.See("No prep needed.")
 	wrong.Open("/prep?day=" + app.Day(3))
-	wrong.See("Nothing has to be prepared on this day.", "Next: ")
+	wrong.See("No prep needed.", "Next: ")
 	wrong.Accessible()
 }

@@ -11,9 +11,9 @@ import (
 func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 800)
 	p.Demo()
-	for _, place := range []string{"Shelf", "Recipes", "Centre", "Rules"} { // all of them have been seen before
+	for _, place := range []string{"Materials", "Recipes", "Centre", "Rules"} { // all of them have been seen before
 		p.Click("link", place)
-		p.See(map[string]string{"Shelf": "Marked for", "Recipes": "Stove dough", "Centre": "nut-free room",
+		p.See(map[string]string{"Materials": "Marked for", "Recipes": "Stove dough", "Centre": "nut-free room",
 			"Rules": "Small part"}[place])
 	}
 
@@ -26,33 +26,33 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p.Click("button", "Save room")
 	p.See("Lighthouse")
 	p.Gone("Lanterns")
-	p.Click("link", "Bench")
+	p.Click("link", "Set-ups")
 	p.See("Lighthouse · ")
-	p.Click("link", "Shelf")
+	p.Click("link", "Materials")
 	p.Set("combobox", "Room to mark the shelf for", "Lighthouse")
 	p.See("Marked for Lighthouse")
 	p.Click("link", "Recipes")
 	p.Set("combobox", "Room to read the recipes for", "Lighthouse")
 
 	t.Log("a thing")
-	p.Click("link", "Shelf")
+	p.Click("link", "Materials")
 	p.Click("link", "Add a thing of our own")
 	p.Type("textbox", "Name", "Harbour corks")
 	p.Click("button", "Save to the shelf")
 	p.See("Take off the shelf")
-	p.Click("link", "Shelf")
+	p.Click("link", "Materials")
 	p.Type("searchbox", "Search the shelf", "harbour corks")
 	p.See("Harbour corks") // as a thing: what is typed into a field is not read on the page
 	p.Press("Escape")
 	p.Click("button", "Check")
 	p.Type("combobox", "What to check", "harbour corks")
 	p.Press("Enter")
-	p.See("Lighthouse", "Measure first", "Print a true-size gauge")
+	p.See("Lighthouse", "Find out first", "Print a true-size gauge")
 	p.Press("Escape")
 	p.Gone("Print a true-size gauge")
 
 	t.Log("a set-up")
-	p.Click("link", "Bench")
+	p.Click("link", "Set-ups")
 	p.See("Puddles · Shaving foam")
 	p.Click("button", "Remove Night-sky foam")
 	p.See("Night-sky foam removed")
@@ -62,9 +62,9 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 
 	t.Log("the centre")
 	p.Click("link", "Centre")
-	p.Click("link", "What we tighten")
+	p.Click("link", "Stricter rules")
 	p.Type("textbox", "Name", "Quillmere by the sea")
-	p.Set("combobox", "Staffing table", "Caring for Our Children")
+	p.Set("combobox", "Adult-to-child ratio", "Caring for Our Children")
 	p.Click("button", "Save settings")
 	p.See("Saved", "Quillmere by the sea\n") // in the frame too
 	p.Click("link", "Rooms")

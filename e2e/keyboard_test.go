@@ -21,7 +21,7 @@ func TestKeyboardAlone(t *testing.T) {
 	p.Keys(demo.Password)
 	p.Press("Enter")
 	p.See("Who is here today?")
-	p.Reach("link", "Bench")
+	p.Reach("link", "Set-ups")
 	p.Press("Enter")
 	p.See("Night-sky foam")
 
@@ -33,7 +33,7 @@ func TestKeyboardAlone(t *testing.T) {
 	p.Reach("combobox", "Add what goes in")
 	p.Keys("water")
 	p.Press("Enter")
-	p.See("Ready with a hand")
+	p.See("Ready, with precautions")
 	p.Reach("combobox", "Add what goes in")
 	p.Keys("marbles")
 	p.Press("Enter")
@@ -44,9 +44,9 @@ func TestKeyboardAlone(t *testing.T) {
 
 	p.Reach("button", "Take out Marbles")
 	p.Press("Enter")
-	p.See("Marbles taken out", "Ready with a hand")
+	p.See("Marbles taken out", "Ready, with precautions")
 	p.Press("/")
-	p.See("Enter takes the first match") // the cursor stands in the box
+	p.See("Type an item, and an age") // the cursor stands in the box
 	p.Keys("wooden boats")
 	p.See("90 x 45 x 40 mm")
 	p.Press("Enter")

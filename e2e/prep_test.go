@@ -31,7 +31,7 @@ func TestPrepDays(t *testing.T) {
 	p.Accessible()
 	p.Click("link", "Today")
 	next := func() (at string) { // of the next step, or that there is none
-		shown := regexp.MustCompile(`hands next, when they are free\s+((?:\w+ \d+ \w+, )?\d+:\d\d|nothing more)`)
+		shown := regexp.MustCompile(`next prep step\s+((?:\w+ \d+ \w+, )?\d+:\d\d|nothing more)`)
 		require.Eventually(t, func() bool {
 			found := shown.FindStringSubmatch(p.Text())
 			if found != nil {
@@ -41,26 +41,26 @@ func TestPrepDays(t *testing.T) {
 		}, 10*time.Second, 50*time.Millisecond)
 		return at
 	}
-	p.See("Look after", "hands next, when they are free")
+	p.See("To do", "next prep step")
 	today := next()
 	p.Click("link", "Prep")
-	p.See("One adult prepares, 7:00 to 10:00.")
+	p.See("1 adult, 7:00 to 10:00")
 	p.Click("link", "The week")
-	p.See("Prep, the week", "Bakery counter", "by hand, ", "to spare",
-		"does not go in as it stands: nothing is prepared for it")
+	p.See("Prep, the week", "Bakery counter", "hands-on, ", "to spare",
+		"not OK yet, so not in the plan")
 	p.Accessible()
 	p.Click("link", "Today’s steps")
-	p.See("One adult prepares, 7:00 to 10:00.")
+	p.See("1 adult, 7:00 to 10:00")
 	assert.Equal(t, today, next())
 	p.Click("link", "The day after")
 	p.Click("link", "The day after")
-	p.See("Cook on low heat", "at the stove", "adult only", "then by itself: Turn out, flatten and leave to cool",
-		"Last free prep time before play", "Nothing is late", "Nothing is prepared for")
+	p.See("Cook on low heat", "at the stove", "adult only", "then leave it: Turn out, flatten and leave to cool",
+		"Last free prep time before play", "On time.", "Not in this plan:")
 	p.Accessible()
 	file := p.Download("prep-"+p.Path()[len("/prep?day="):]+".ics", func() { p.Click("button", "Calendar file") })
 	assert.Contains(t, string(file), "SUMMARY:Whisk flour\\, salt and cream of tartar")
 	p.Click("link", "Print the day")
-	p.See("By hand", "The probe reads ______ °C: 80 °C or more", "adult only")
+	p.See("Hands-on", "The probe reads ______ °C: 80 °C or more", "adult only")
 	p.Accessible()
 	onePage(t, p)
 	p.Click("link", "Back to the day")
@@ -76,11 +76,11 @@ func TestPrepDays(t *testing.T) {
 	p.Gone("it is not done yet")
 	p.See("Last free prep time before play")
 	p.Offline(true)
-	p.Click("checkbox", "Done: Weigh out 2 equal batches of 960 g: the pot of 2 L is too small for all of it at once")
-	p.See("kept here until the line is back")
+	p.Click("checkbox", "Done: Make 2 equal batches of 960 g: your 2 L pot is too small for one")
+	p.See("saved on this device until you are online")
 	p.Offline(false)
-	p.Gone("kept here until the line is back")
-	p.Click("checkbox", "Done: Cover the floor, lay out, count out what is to be found")
+	p.Gone("saved on this device until you are online")
+	p.Click("checkbox", "Done: Cover the floor, set out, count out the hidden items")
 	p.See("First measure for: Knead smooth")
 	p.Open("/prep") // ticked two days ahead of its day, it stands where it was done
 	p.See("Done", "by Tansy Quill", "measured 81.5 °C")
@@ -93,7 +93,7 @@ func TestPrepDays(t *testing.T) {
 	p.Click("link", "The day after")
 	p.See("Frozen harbour blocks", "Freeze through", "push the sticks through")
 	p.Click("link", "The day after")
-	p.See("Waiting by itself", "Freeze through", "nobody has ticked that it was begun", "Turn the ice out")
+	p.See("Setting or cooling now", "Freeze through", "not started (tick the step)", "Turn the ice out")
 	p.Accessible()
 	p.Size(390, 844)
 	p.Accessible()
@@ -120,16 +120,16 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 	p.Click("button", "Plan it")
 	p.See("What goes in", "Saved")
 	p.Set("combobox", "Opens: day", on)
-	p.See("Shake rice", "Ready with", "Saved")
+	p.See("Shake rice", "Ready, with", "Saved")
 	p.Open("/prep?day=" + on)
-	p.See("Bakery counter", "Whisk flour", "Turn the ice out", "Waiting by itself", "Freeze through",
-		"Spread thin to dry", "nobody has ticked that it was begun")
+	p.See("Bakery counter", "Whisk flour", "Turn the ice out", "Setting or cooling now", "Freeze through",
+		"Spread thin to dry", "not started (tick the step)")
 	p.Accessible()
 
 	other := harness.Sit(t, app, 834, 1112)
 	other.Demo()
 	other.Open("/prep?day=" + on)
-	const weigh = "Weigh out 2 equal batches of 960 g: the pot of 2 L is too small for all of it at once"
+	const weigh = "Make 2 equal batches of 960 g: your 2 L pot is too small for one"
 	other.See("Whisk flour", weigh)
 	p.Click("checkbox", "Done: "+weigh)
 	other.Gone(weigh) // it was done today, and that is its day now
@@ -137,28 +137,28 @@ func TestTwoScreensPrepareOneDay(t *testing.T) {
 		"Stretch film over it and push the sticks through, so that they stand upright"
 	for _, screen := range []*harness.Person{p, other} {
 		screen.Click("link", "The day before")
-		screen.See(shake, "then by itself: Spread thin to dry", sticks)
+		screen.See(shake, "then leave it: Spread thin to dry", sticks)
 	}
 	other.Offline(true)
 	p.Click("checkbox", "Done: "+shake)
 	p.Gone(shake)
 	other.Click("checkbox", "Done: "+sticks)
-	other.See("kept here until the line is back", shake)
+	other.See("saved on this device until you are online", shake)
 	other.Later(time.Minute)
-	other.See("kept here until the line is back", shake)
+	other.See("saved on this device until you are online", shake)
 	other.Offline(false)
 	other.Gone(shake)
-	other.Gone("kept here until the line is back")
+	other.Gone("saved on this device until you are online")
 	p.Gone(sticks)
 
 	for _, screen := range []*harness.Person{p, other} {
 		screen.Open("/prep")
-		screen.See("Waiting by itself", "Spread thin to dry", "ready in ", "Freeze through", "by Tansy Quill", weigh)
+		screen.See("Setting or cooling now", "Spread thin to dry", "ready in ", "Freeze through", "by Tansy Quill", weigh)
 		screen.Accessible()
 	}
-	p.Click("button", "Sound when ready")
+	p.Click("button", "Sound off")
 	assert.Positive(t, other.Tones(func() {
-		other.Click("button", "Sound when ready")
+		other.Click("button", "Sound off")
 		other.Later(48 * time.Hour) // as after a sleep: it is over by now
 		other.See("ready for ")
 	}))
@@ -204,7 +204,7 @@ func TestOneBatchAndHandsOfARoom(t *testing.T) {
 	p.See("Saved")
 	p.Open("/prep?day=" + on)
 	p.See("for two set-ups", "Bakery counter for Lanterns 1.8 kg, Bakery once more for Lanterns 1.8 kg",
-		"Cream of tartar", "Set aside 1.8 kg of stove dough for Lanterns, closed airtight", "Nothing is late")
+		"Cream of tartar", "Set aside 1.8 kg of stove dough for Lanterns, closed airtight", "On time.")
 	p.Accessible()
 	p.Click("link", "Print the day")
 	p.See("One batch of 3.", "In it: Plain flour 1.")
@@ -216,7 +216,7 @@ func TestOneBatchAndHandsOfARoom(t *testing.T) {
 
 	p.Open("/rooms")
 	p.Click("link", "Lanterns")
-	p.Click("DisclosureTriangle", "Prepared for with everybody else, when hands are free")
+	p.Click("DisclosureTriangle", "Same prep time as everyone")
 	p.Click("button", "Add a free time")
 	p.Type("textbox", "Free time 1 from", "09:50")
 	p.Type("textbox", "Free time 1 to", "08:00")
@@ -228,19 +228,19 @@ func TestOneBatchAndHandsOfARoom(t *testing.T) {
 	p.Click("button", "Adults of this room who prepare: more")
 	p.Click("button", "Adults of this room who prepare: more")
 	p.Click("button", "Save room")
-	p.See("youngest counts as")
+	p.See("youngest treated as")
 	p.Open("/prep?day=" + on)
-	p.See("For Lanterns, 2 of its own, 8:00 to 10:10.", "Nothing is late")
+	p.See("Lanterns has its own: 2 adults, 8:00 to 10:10.", "On time.")
 	p.Accessible()
 
 	p.Open("/recipes/soap-foam")
 	p.Set("combobox", "Room", "Lanterns")
 	p.Click("button", "Plan it")
-	p.See("It stands for 30 min once it is made, and is played with for 60 min.", "Saved")
+	p.See("Keeps its form for 30 min once made, and play takes 60 min.", "Saved")
 	p.Set("combobox", "Opens: day", on)
 	p.See("Saved")
 	p.Open("/prep?day=" + on)
-	p.See("Whisk water and soap", "it does not stand for long: over no sooner than")
+	p.See("Whisk water and soap", "Finish at")
 	p.Size(390, 844)
 	p.Accessible()
 }

@@ -31,7 +31,7 @@ func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
 	p.See("Type the grams, such as 250")
 	p.Type("textbox", "Fine salt in the cupboard, grams", "141")
 	p.Press("Enter")
-	p.See("Fine salt noted", "g of fine salt", "What to do", "Take", "of coarse salt for the fine salt that is missing",
+	p.See("Fine salt saved", "g of fine salt", "What to do", "Take", "of coarse salt for the fine salt that is missing",
 		"by weight, not by the spoon", "120 g for")
 	p.Click("button", "Undo")
 	p.Gone("of coarse salt for the fine salt that is missing")
@@ -92,7 +92,7 @@ func TestShapesCountingAndTheFeel(t *testing.T) {
 	p.Click("button", "sticky")
 	p.See("A flat palm comes away with mix on it", "plain flour")
 	p.Click("button", "Worked in")
-	p.See("noted for today’s batch", "Start with what the last batch needed")
+	p.See("saved for today’s batch", "Start with what the last batch needed")
 	p.Click("checkbox", "Start with what the last batch needed: 36 g more plain flour (1 batch)")
 	p.See("plain flour 29 %")
 	p.Click("button", "Undo")
@@ -110,7 +110,7 @@ func TestOwnRecipeIsTyped(t *testing.T) {
 	p.Type("textbox", "Ingredients, the way you say them",
 		"2 c flour, 1/2 cup salt\n3/4 cup water\n1 tin kelp\n1 tbsp sea silt")
 	p.Type("textbox", "Steps, a line each", "Children stir it, 5 min\nBoil the kettle, 3 min")
-	p.See("can hold anything", "sea silt\" is not on the shelf", "children help", "adult only", "Measure first")
+	p.See("can be any size", "We do not know \"sea silt\"", "children help", "adult only", "Find out first")
 	p.Click("button", "Save the recipe")
 	p.See("Not saved. Line 3")
 	p.Click("link", "Describe it on the shelf")
@@ -127,7 +127,7 @@ func TestOwnRecipeIsTyped(t *testing.T) {
 	p.Type("textbox", "Ingredients, the way you say them", "2 c flour, 1/2 cup salt\n3/4 cup water\n1 tbsp sea silt")
 	p.See("sea silt", "raw flour")
 	p.Click("button", "Save the recipe")
-	p.See("our own", "In the scoops this room owns")
+	p.See("ours", "In the scoops this room owns")
 	file := p.Download("tide-line-dough.jsonld", func() { p.Click("button", "JSON-LD") })
 	var ld map[string]any
 	require.NoError(t, json.Unmarshal(file, &ld))
@@ -197,7 +197,7 @@ func TestTwoPeopleChangeOneRecipe(t *testing.T) {
 	one.See("In the scoops this room owns")
 	two.Type("textbox", "Keeps", "three days")
 	two.Click("button", "Save the recipe")
-	two.See("Somebody else saved this recipe while you were editing", "Mine", "Theirs", "Harbour silt dough",
+	two.See("Someone else saved this recipe while you were editing", "Mine", "Theirs", "Harbour silt dough",
 		"three days")
 	two.Click("button", "Take theirs")
 	assert.Equal(t, "Harbour silt dough", two.Value("textbox", "Name"))
@@ -233,10 +233,10 @@ func TestAnswersForOneRoomAreNotReadForAnother(t *testing.T) {
 
 	p.Open("/recipes/baby-cereal-dough")
 	p.Set("combobox", "Room", "Lanterns")
-	p.See("Right for Lanterns?", "Goes in", "Taste-safe for these children")
+	p.See("Right for Lanterns?", "OK", "Taste-safe for these children")
 	p.Offline(true)
 	p.Set("combobox", "Room", "Puddles")
-	p.Gone("Goes in")
+	p.Gone("OK")
 	p.See("Not checked. No connection to Emblo")
 	assert.NotContains(t, p.Text(), "Taste-safe for these children")
 }
@@ -277,11 +277,11 @@ func TestARecipeIsPastedWhole(t *testing.T) {
 		"- flour (2 cups), sifted\n- 1 cup salt\n- about 1 cup warm water\n- a knob of moon butter\n\nMethod\n"+
 		"1. Mix the flour and the salt.\n2. Add the water slowly.\n3. Knead for 5 minutes.")
 	p.See("Parted into 4 ingredients and 3 steps", "Salt dough for Fridays", "250 g", "a knob of moon butter",
-		"What could not be read may be anything")
+		"A line that we cannot read could be anything")
 	p.Accessible()
 	p.Type("textbox", "Ingredients, the way you say them",
 		"flour (2 cups), sifted\n1 cup salt\nabout 1 cup warm water")
-	p.Gone("What could not be read may be anything")
+	p.Gone("A line that we cannot read could be anything")
 	p.See("32 %")
 }
 
@@ -296,7 +296,7 @@ func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p.Type("textbox", "Steps, a line each",
 		"Stir flour and salt into the water, 5 min\nOver a low flame until it leaves the pot, 8 min\nLeave it, 25 min\nKnead with the children")
 	p.Click("checkbox", "The whole mix is brought to 80 °C by probe")
-	p.See("no step cooks it", "Until then it counts as raw", "left to stand")
+	p.See("no step cooks it", "Until then we treat it as raw", "left to set")
 	p.Click("button", "Correct step 2")
 	p.Set("combobox", "What is done in step 2", "cooked")
 	p.See("cooked, adult only, a probe reads 80 °C or more", "left to cool, a probe reads 40 °C or less")

@@ -52,9 +52,9 @@ func TestLostAnswersAreNoConflict(t *testing.T) {
 	p, line := bakery(t, app)
 	line.Is(0, "answer")
 	p.Type("textbox", "Grams for each child", "110")
-	p.See("Kept here; trying again")
+	p.See("Saved on this device. Retrying.")
 	p.Type("textbox", "Grams for each child", "100")
-	p.See("1 change kept here")
+	p.See("1 change saved on this device")
 	line.Is(0, "")
 	p.See("Saved", "at 100 g")
 	assert.NotContains(t, p.Text(), "Somebody else")
@@ -68,15 +68,15 @@ func TestReloadInAMinuteWithoutALine(t *testing.T) {
 	p, line := bakery(t, app)
 	line.Is(0, "request")
 	p.Type("textbox", "Grams for each child", "85")
-	p.See("Kept here; trying again")
+	p.See("Saved on this device. Retrying.")
 	p.Open("/shelf")
-	p.See("kept here until the line is back")
+	p.See("saved on this device until you are online")
 	p.Open("/bench")
 	p.Click("link", "Bakery counter")
-	p.See("at 85 g", "Kept here; trying again") // not what is stored, but what was typed
+	p.See("at 85 g", "Saved on this device. Retrying.") // not what is stored, but what was typed
 	p.Open("/rules")
 	line.Is(0, "")
-	p.Gone("kept here until the line is back")
+	p.Gone("saved on this device until you are online")
 	reads(t, app, "at 85 g")
 }
 
@@ -92,7 +92,7 @@ func TestTwoTabsOfOnePerson(t *testing.T) {
 	p.Type("textbox", "Grams for each child", "110")
 	p.See("at 110 g", "Saved")
 	tab.Type("textbox", "Grams for each child", "90")
-	tab.See("at 90 g", "Somebody else changed the portion too", "Take theirs", "Not saved")
+	tab.See("at 90 g", "Someone else changed the portion too", "Take theirs", "Not saved")
 	p.See("Saved")
 	tab.Click("button", "Keep mine")
 	tab.See("Saved", "at 90 g")
@@ -115,7 +115,7 @@ func TestTwoPeopleNeverLoseAnEdit(t *testing.T) {
 	p.See("at 110 g", "Saved")
 	other.Type("textbox", "Name of the set-up", "Bakery for two")
 	put(other, "wooden boats", "Wooden boats")
-	other.See("Somebody else changed this too: what both of you changed is here", "Saved", "at 110 g", "Wooden spoons")
+	other.See("Someone else changed this too. Both changes are here", "Saved", "at 110 g", "Wooden spoons")
 	assert.False(t, other.Has("button", "Rolling pins, child size"), "what one took out and nobody changed is out")
 	other.Accessible()
 	third := harness.Sit(t, app, 1280, 800)
@@ -123,7 +123,7 @@ func TestTwoPeopleNeverLoseAnEdit(t *testing.T) {
 	third.Click("link", "Bakery for two")
 	third.See("at 110 g", "Wooden spoons", "Wooden boats")
 	p.Type("textbox", "Grams for each child", "100")
-	p.See("Somebody else changed this too", "Saved", "at 100 g", "Wooden boats")
+	p.See("Someone else changed this too", "Saved", "at 100 g", "Wooden boats")
 
 	// One moves a line, the other changes it: it is there once, moved and changed or as it was.
 	other.Open(other.Path())
@@ -133,7 +133,7 @@ func TestTwoPeopleNeverLoseAnEdit(t *testing.T) {
 	p.See("Saved")
 	other.Click("button", "Dough cutters")
 	other.Click("button", "Dough cutters for each child: more")
-	other.See("Somebody else changed this too", "Saved", "Beside", "2 each")
+	other.See("Someone else changed this too", "Saved", "Beside", "2 each")
 }
 
 // A change that a closed tab could not send any more is sent by the next one, once.
@@ -142,7 +142,7 @@ func TestClosedTabLosesNothing(t *testing.T) {
 	p, line := bakery(t, app)
 	line.Is(0, "request")
 	p.Type("textbox", "Grams for each child", "85")
-	p.See("Kept here; trying again")
+	p.See("Saved on this device. Retrying.")
 	tab := p.Tab()
 	p.Close()
 	tab.Ahead(22 * time.Second) // after which a tab that has not stirred is taken for closed
@@ -171,15 +171,15 @@ func TestLeavingWithUnsavedTextAsks(t *testing.T) {
 	p.Demo()
 	p.Click("link", "Centre")
 	p.Click("link", "Lanterns")
-	p.See("Families here keep from")
+	p.See("Families here avoid")
 	p.Type("textbox", "Name", "Lanterns too")
-	p.Click("link", "Shelf")
+	p.Click("link", "Materials")
 	p.See("Leave without saving?")
 	p.Accessible()
 	p.Click("button", "Stay here")
 	p.Gone("Leave without saving?")
 	assert.Equal(t, "Lanterns too", p.Value("textbox", "Name"))
-	p.Click("link", "Shelf")
+	p.Click("link", "Materials")
 	p.Click("button", "Leave it")
 	p.See("Marked for")
 }

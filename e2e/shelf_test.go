@@ -17,17 +17,17 @@ import (
 func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	p := harness.Sit(t, harness.Start(t), 1280, 800)
 	p.Demo()
-	p.Click("link", "Shelf")
+	p.Click("link", "Materials")
 	p.Set("combobox", "Room to mark the shelf for", "Puddles")
-	p.See("Marked for Puddles", "goes in for Puddles", "Plain flour")
-	p.Set("combobox", "Which to show", "goes in for Puddles")
+	p.See("Marked for Puddles", "OK for Puddles", "Plain flour")
+	p.Set("combobox", "Which to show", "OK for Puddles")
 	p.Gone("Plain flour")
 	p.See("Apple puree")
 	p.Set("combobox", "Which to show", "all of them")
 	p.Type("searchbox", "Search the shelf", "garbanzo")
 	p.See("Chickpeas, dry")
 	p.Open("/shelf/shells-small")
-	p.See("drops through the 44.5 mm ball hole", "Keep out: Small ball", "Scallop shells, large")
+	p.See("drops through the 44.5 mm ball hole", "Do not use: Small ball", "Scallop shells, large")
 	p.Click("link", "Copy as our own")
 	p.Type("textbox", "Name", "Our big shells")
 	p.Type("textbox", "Size in mm", "3 inches")
@@ -46,16 +46,16 @@ func TestShelfIsSearchedCopiedAndSwappedFrom(t *testing.T) {
 	// On the bench the swap for the peas is taken with one tap, and taken back.
 	p.Open("/bench")
 	p.Click("link", "Harbour scoop tub")
-	p.See("Keep out: Split peas", "Instead of split peas", "in the cupboard")
+	p.See("Do not use: Split peas", "Swap for split peas", "in stock")
 	p.Click("button", "Take Infant rice cereal, dry")
-	p.See("Infant rice cereal, dry in place of Split peas", "Goes in with usual care: Infant rice cereal, dry")
+	p.See("Infant rice cereal, dry in place of Split peas", "OK with our routine: Infant rice cereal, dry")
 	p.Click("button", "Undo")
-	p.See("Keep out: Split peas")
+	p.See("Do not use: Split peas")
 
 	// A mix is swapped for a recipe that these children may have.
 	plan(p, "Puddles")
 	put(p, "Cold dough", "Cold dough")
-	p.See("Not taste-safe: raw flour or starch", "Instead of cold dough", "of the youngest child’s day")
+	p.See("Not taste-safe: raw flour or starch", "Swap for cold dough", "of the youngest child’s day")
 	p.Click("button", "Take Taste-safe goop")
 	p.See("Taste-safe for these children", "Ready")
 }
@@ -65,12 +65,12 @@ func TestRecipesAreChosenForARoom(t *testing.T) {
 	p.Demo()
 	p.Click("link", "Recipes")
 	p.Set("combobox", "Room to read the recipes for", "Puddles")
-	p.See("for Puddles, at 80 g", "Stove dough", "not in the cupboard: hair conditioner")
+	p.See("for Puddles, at 80 g", "Stove dough", "not in stock: hair conditioner")
 	p.Click("button", "taste-safe")
 	p.Click("button", "without heat")
 	p.Gone("Stove dough")
 	p.Click("button", "Plan it: Baby-cereal dough")
-	p.See("Taste-safe for these children", "for 6 children at 80 g", "Not ready: 1 to measure")
+	p.See("Taste-safe for these children", "for 6 children at 80 g", "Not ready: find out 1")
 }
 
 // The same list, chosen as a file in the browser and read by the command, gives the same
@@ -96,18 +96,18 @@ func TestListInTheBrowserAndByCommandIsOneFile(t *testing.T) {
 	assert.Equal(t, string(byCommand), string(saved))
 
 	// One question for every row that names a family, answered once.
-	p.See("blocks, 1 row", "\"blocks\" names 5 kinds of things")
+	p.See("blocks, 1 row", "\"blocks\" can mean 5 kinds of things")
 	p.Click("button", "Yes, blocks")
-	p.Gone("\"blocks\" names 5 kinds of things")
+	p.Gone("\"blocks\" can mean 5 kinds of things")
 	p.Click("button", "Yes, blocks") // a second tap takes the answer back
-	p.See("\"blocks\" names 5 kinds of things")
+	p.See("\"blocks\" can mean 5 kinds of things")
 	assert.Equal(t, 71, bytes.Count(saved, []byte("\n")))
 
 	cmd = exec.Command(harness.Binary(), "check", "--room", path, path)
 	require.Error(t, cmd.Run())
 	assert.Equal(t, 2, cmd.ProcessState.ExitCode(), "a bad file is exit 2")
 	p.See("Glass gems")
-	p.Click("button", fmt.Sprintf("%d goes in", bytes.Count(saved, []byte(",goes-in,"))))
+	p.Click("button", fmt.Sprintf("%d OK", bytes.Count(saved, []byte(",goes-in,"))))
 	p.Gone("Glass gems")
 	p.See("Tennis balls")
 }
@@ -118,7 +118,7 @@ func TestSettingsTightenAndTheGaugePrintsTrue(t *testing.T) {
 	p.Click("link", "Rules")
 	p.Type("searchbox", "Search the rules", "bad bug book")
 	p.See("Raw beans", "4 or 5 raw beans")
-	p.Click("link", "What we tighten")
+	p.Click("link", "Stricter rules")
 	p.Click("radio", "Food is for eating: none in play")
 	p.Click("button", "Save settings")
 	p.See("Saved")

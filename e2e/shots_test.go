@@ -23,13 +23,13 @@ var views = []struct {
 	{"batches", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/batches")
-		p.See("Cold dough, harbour blue", "look it over today")
+		p.See("Cold dough, harbour blue", "check it today")
 	}},
 	{"batch", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/batches")
 		p.Click("link", "Cold dough, harbour blue")
-		p.See("May it go out today?", "used in Lanterns")
+		p.See("OK to use today?", "used in Lanterns")
 	}},
 	{"batch-new", func(p *harness.Person) {
 		p.Demo()
@@ -41,12 +41,12 @@ var views = []struct {
 		p.Open("/batches")
 		p.Click("link", "Cold dough, harbour blue")
 		p.Click("link", "Print a label")
-		p.See("Look over before use", "Contains wheat, gluten")
+		p.See("Check before use", "Contains wheat, gluten")
 	}},
 	{"log", func(p *harness.Person) {
 		p.Today()
-		p.Click("link", "Say it of Dough for small bakers")
-		p.See("How it went: Dough for small bakers", "Counted in, of 15")
+		p.Click("link", "Add log for Dough for small bakers")
+		p.See("Log: Dough for small bakers", "Pieces counted back in (of 15")
 		p.Click("button", "Half")
 	}},
 	{"records", func(p *harness.Person) {
@@ -69,7 +69,7 @@ var views = []struct {
 		p.See("Count it by tapping", "What happened to it")
 	}},
 	{"to-buy", func(p *harness.Person) { p.Demo(); p.Open("/cupboard/list"); p.See("What it is for") }},
-	{"makes", func(p *harness.Person) { p.Demo(); p.Open("/cupboard/makes"); p.See("Nearly: one thing is missing") }},
+	{"makes", func(p *harness.Person) { p.Demo(); p.Open("/cupboard/makes"); p.See("Nearly: one item missing") }},
 	{"list-to-buy", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/cupboard/list/print")
@@ -84,11 +84,11 @@ var views = []struct {
 		p.See("In the drawer")
 	}},
 	{"bench-filler", func(p *harness.Person) { p.Demo(); p.Click("link", "Harbour scoop tub"); p.See("Not ready") }},
-	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Ready with a hand") }},
+	{"bench-mix", func(p *harness.Person) { p.Demo(); p.Click("link", "Bakery counter"); p.See("Ready, with precautions") }},
 	{"bench-places", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "Frozen harbour blocks")
-		p.See("Ready with a hand", "3 pieces", "The bay")
+		p.See("Ready, with precautions", "3 pieces", "The bay")
 	}},
 	{"bench-empty", func(p *harness.Person) {
 		p.Demo()
@@ -109,9 +109,9 @@ var views = []struct {
 		p.Type("combobox", "What to check", "wooden curtain hoops")
 		p.Press("Enter")
 		p.Click("button", "A solid thing wood, plastic, metal, stone, glass: a toy, a lid, a peg")
-		p.See("2. Has it any of these?", "Lanterns", "Measure first")
+		p.See("2. Has it any of these?", "Lanterns", "Find out first")
 	}},
-	{"shelf", func(p *harness.Person) { p.Demo(); p.Click("link", "Shelf"); p.See("Grains, seeds and pulses") }},
+	{"shelf", func(p *harness.Person) { p.Demo(); p.Click("link", "Materials"); p.See("Grains, seeds and pulses") }},
 	{"item", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/shelf/split-peas")
@@ -137,7 +137,7 @@ var views = []struct {
 		p.Click("link", "Change")
 		p.Type("textbox", "Ingredients, the way you say them",
 			"2 c flour\n1/2 cup salt\n3 tbsp cocoa\n1 tbsp oil, water as needed\n1 can chickpeas\n2 tbsp mica sparkle")
-		p.See("can hold anything", "Describe it on the shelf")
+		p.See("can be any size", "Describe it on the shelf")
 	}},
 	{"recipe-card", func(p *harness.Person) {
 		p.Demo()
@@ -174,7 +174,7 @@ var views = []struct {
 	{"sheet", func(p *harness.Person) {
 		p.Demo()
 		p.Click("link", "Bakery counter")
-		p.See("Ready with a hand")
+		p.See("Ready, with precautions")
 		p.Click("link", "Print the sheet")
 		p.See("How much", "Keeps 2 weeks or 5 uses")
 	}},

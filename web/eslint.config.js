@@ -1,4 +1,4 @@
-import { readdirSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
@@ -47,6 +47,24 @@ const verdicts = [
   'BinaryExpression[left.property.name=/[mM]ark$/] > Literal[value=/^(bowl|held-bowl|ruler|lid)$/]',
 ].map((selector) => ({ selector, message: 'Show the mark that the answer carries, and ask whether it is ready.' }))
 
+/** The cells of a line of a table, in quotes where a comma stands in one. */
+const cells = (line) => [...line.matchAll(/("[^"]*"|[^,]*)(?:,|$)/g)].map((m) => m[1].replaceAll('"', ''))
+
+/** One thing has one word: what the glossary says not to call it stands in no text. */
+const glossary = readFileSync(new URL('../core/words/glossary.csv', import.meta.url), 'utf8')
+  .trim()
+  .split('\n')
+  .slice(1)
+  .map(cells)
+  .flatMap(([concept, say, not, except]) => {
+    const words = (text) => text.replaceAll(' ', '\\s+')
+    const value = `/${except ? `^(?![\\s\\S]*(?:${words(except)}))[\\s\\S]*` : ''}(?:${words(not)})/i`
+    // A text has a blank in it; a name that a program goes by has none.
+    return [`JSXText[value=${value}]`, `Literal[value=${value}][raw=/ /]`, `TemplateElement[value.raw=${value}]`].map(
+      (selector) => ({ selector, message: `For ${concept} say: ${say}.` }),
+    )
+  })
+
 const held = (file, rules) => ({ files: [file], rules: { 'no-restricted-syntax': ['error', ...rules] } })
 
 export default tseslint.config(
@@ -71,10 +89,10 @@ export default tseslint.config(
   layer('src/entities/**', ['features', 'app']),
   ...features.map((name) => layer(`src/features/${name}/**`, ['app', ...features.filter((other) => other !== name)])),
   // What a file may do that others may not stands here, a file a line.
-  held('src/**', [...old, ...time, ...verdicts]),
-  held('src/api/keys.ts', [...time, ...verdicts]),
-  held('src/api/clock.ts', [...old, ...verdicts]),
-  held('src/ui/Mark.tsx', [...old, ...time]),
+  held('src/**', [...old, ...time, ...verdicts, ...glossary]),
+  held('src/api/keys.ts', [...time, ...verdicts, ...glossary]),
+  held('src/api/clock.ts', [...old, ...verdicts, ...glossary]),
+  held('src/ui/Mark.tsx', [...old, ...time, ...glossary]),
   held('src/**/*.test.ts', verdicts),
   { plugins: { 'react-hooks': hooks }, rules: { ...hooks.configs.recommended.rules } },
 )

@@ -18,7 +18,7 @@ func main() {
 		return
 	}
 	fmt.Print("# Rules and their grounds\n\nWritten by `make gen` from the rule table in `core/safety`; do not edit. " +
-		"Verdicts in order: goes in, goes in with a hand, measure first, keep out; the worst of all rules holds. " +
+		"Verdicts in order: OK, OK with precautions, find out first, do not use; the worst of all rules counts. " +
 		"A child's effective age is the least of calendar age, a developmental age the educator sets, and 35 months if the child mouths things. " +
 		"\"Quoted from memory\" could not be looked up when it was written: check it against the current text before relying on it. " +
 		"Local licensing rules, product labels and health professionals come first.\n")

@@ -52,11 +52,11 @@ func (q Question) says(t Told) say.Text {
 	case t.Figure != nil:
 		return say.F("{figure} {unit}", say.Figure(*t.Figure), q.Unit)
 	case len(t.Picks) > 0 && len(t.Unsure) > 0:
-		return say.F("{picked}; not known: {unsure}", say.Sentence(q.words(t.Picks)), q.words(t.Unsure))
+		return say.F("{picked}. Not known: {unsure}", say.Sentence(q.words(t.Picks)), q.words(t.Unsure))
 	case len(t.Picks) > 0:
 		return say.Sentence(q.words(t.Picks))
 	case len(t.Unsure) > 0:
-		return say.F("None of these; not known: {unsure}", q.words(t.Unsure))
+		return say.F("None of these. Not known: {unsure}", q.words(t.Unsure))
 	}
 	return "None of these"
 }

@@ -57,9 +57,9 @@ func (d *Desk) Group(roomID, field string, day age.Date) (*Room, *safety.Group, 
 func (p *People) WhyUnreadable(r *Room) string {
 	switch {
 	case p.Unreadable != "":
-		return "The settings of the centre do not read, so nothing can be cleared: " + p.Unreadable
+		return "The settings of the centre do not read, so nothing can be checked: " + p.Unreadable
 	case r.Unreadable != "":
-		return fmt.Sprintf("The room %s does not read, so nothing can be cleared: %s", r.Name(), r.Unreadable)
+		return fmt.Sprintf("The room %s does not read, so nothing can be checked: %s", r.Name(), r.Unreadable)
 	}
 	return ""
 }

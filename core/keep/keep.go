@@ -172,7 +172,7 @@ func (k Keeping) Say() say.Text {
 		parts = append(parts, "one group once out")
 	}
 	if k.Ceiling > k.Days {
-		parts = append(parts, say.F("after a look-over up to {time}", span(k.Ceiling)))
+		parts = append(parts, say.F("after a check up to {time}", span(k.Ceiling)))
 	}
 	if k.Out > 0 {
 		parts = append(parts, say.F("{time} out in all", minutes(k.Out)))

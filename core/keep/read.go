@@ -14,7 +14,7 @@ var (
 		`(?:(\d+|\p{L}+)\s*(?:to|or|-|–)\s*)?(?:\b(\d+|a|an|one|two|three|four|five|six|seven|ten|fourteen|half an?)\s*)?\b(minutes?|mins?|hours?|h|days?|nights?|weeks?|fortnights?|months?|years?|terms?)\b`)
 	outRE    = regexp.MustCompile(`\b(?:out of the (?:fridge|freezer|cold)|out in all|once out|out)\b`)
 	sealedRE = regexp.MustCompile(`\bsealed portions?\b`)
-	lookRE   = regexp.MustCompile(`\b(?:after|by) (?:a |each )?look(?:-over|ing it over)?\b`)
+	lookRE   = regexp.MustCompile(`\b(?:after|by) (?:a |each )?(?:look(?:-over|ing it over)?|check(?:ing it)?)\b`)
 	usesRE   = regexp.MustCompile(`\b(?:or |for |at most )?(\d+|\p{L}+) (?:uses|times)\b`)
 	sameRE   = regexp.MustCompile(`\b(?:(?:the |that )?same day|on the day|that day|its day|today)\b`)
 	groupRE  = regexp.MustCompile(

@@ -43,6 +43,6 @@ func Unreadable(what, why string) written.Finding {
 	return written.Finding{Rule: "facts", Title: what + " does not read", Judged: Verdict(safety.MeasureFirst),
 		Numbers: []written.Number{}, Do: []string{}, Standing: string(safety.CommonPractice),
 		Source: "Convention: if we do not know, we do not say OK", Reason: what +
-			" does not read, so nothing can be cleared: " + why, Change: "Open it and enter it anew.",
+			" does not read, so nothing can be checked: " + why, Change: "Open it and enter it again.",
 		Missing: "what is stored"}
 }

@@ -47,7 +47,7 @@ func (a *PlaceAnswer) addStored(m Mix, g *safety.Group, children int, memo *Memo
 	}
 	mixed.TasteShare, mixed.NotTasteSafe = Taste(mixed.Nature, g)
 	a.Mix = &MixAnswer{Mixed: mixed, Portion: m.Portion, Stored: s}
-	a.made = []recipe.Step{{ID: "take-out", Text: say.F("Take {mass} of {batch} out, look it over and portion it", need,
+	a.made = []recipe.Step{{ID: "take-out", Text: say.F("Take {mass} of {batch} out, check it and portion it", need,
 		say.Typed(s.Name)), Minutes: portionMinutes}}
 	a.Notes = append(safety.Notes(g.Room().Children, m.Recipe.Feel()), a.playNotes()...)
 	if !mixed.Batch.Enough {

@@ -23,7 +23,9 @@ func (a Answer) touched() (facts []*material.Facts, feels []material.Feel, names
 				it := &p.Fill.Poured[j].Item
 				feel, name = it.Feel, it.Within()
 			}
-			names = append(names, name)
+			if !slices.Contains(names, name) {
+				names = append(names, name)
+			}
 			if l.Use != safety.Sealed {
 				facts, feels = append(facts, l.Facts), append(feels, feel)
 			}

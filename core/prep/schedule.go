@@ -69,7 +69,7 @@ func Plan(steps []Step, day Day) (Schedule, error) {
 	}
 	for i := range steps {
 		if day.crewOf(&steps[i]).Hands < 1 {
-			return Schedule{}, fmt.Errorf("somebody has to prepare it: there is no adult")
+			return Schedule{}, fmt.Errorf("there is no adult to prepare it")
 		}
 	}
 	p := newPlanner(steps, day)

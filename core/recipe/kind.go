@@ -25,7 +25,7 @@ var kinds = []Kind{
 	{"dough", "Doughs", 1.22,
 		"Press a thumb in: the dent stays, the thumb comes away clean, and a rolled snake bends round a finger without cracking.",
 		true, Play{}},
-	{"sand", "Mouldable sands", 0.75, "Close a fist: it holds the shape of the fingers, and crumbles when it is poked.",
+	{"sand", "Mouldable sands", 0.75, "Close a fist: it keeps the shape of the fingers, and crumbles when poked.",
 		true, Play{}},
 	{"foam", "Foams", 0.12, "Lift the whisk: peaks stand and the bowl can be tipped without it running.", true,
 		Play{30, 60, "The foam falls: whisk it last, and whisk again what has fallen."}},

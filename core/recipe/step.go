@@ -175,7 +175,7 @@ func probed(steps []Step, heated bool) (out []Step, cooked bool) {
 // Tag tells a step by its words and minutes, as one that somebody typed is told.
 func (s Step) Tag() string {
 	h := fnv.New32a()
-	fmt.Fprint(h, s.Text.String(), s.Minutes, s.Wait())
+	fmt.Fprint(h, s.Text.Reworded(once).String(), s.Minutes, s.Wait())
 	return fmt.Sprintf("%08x", h.Sum32())
 }
 

@@ -175,7 +175,7 @@ const MaxAdults = 30
 func (r Room) Validate() error {
 	switch {
 	case len(r.Children) == 0:
-		return fmt.Errorf("add at least one child: without ages nothing can be cleared")
+		return fmt.Errorf("add at least one child: without ages nothing can be checked")
 	case len(r.Children) > MaxChildren:
 		return fmt.Errorf("a room holds at most %d children, not %d", MaxChildren, len(r.Children))
 	case r.Adults < 0 || r.Adults > MaxAdults:

@@ -37,7 +37,7 @@ var contentRules = []Rule{
 			return explanation{
 				reason: say.Run("Raw flour and raw egg can carry Salmonella and E. coli. Children put their hands in their mouths.",
 					q.who(36)),
-				numbers: []Number{q.youngestNumber(), {"cleared by", "heating the whole mix to 80 °C by thermometer"}},
+				numbers: []Number{q.youngestNumber(), {"made safe by", "heating the whole mix to 80 °C by thermometer"}},
 				change:  "A recipe cooked to 80 °C throughout, or flour labelled ready to eat. Toasting at home does not make it safe.",
 				do:      []Precaution{doNoTasting},
 			}

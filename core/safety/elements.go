@@ -27,7 +27,7 @@ var elementRules = []Rule{
 		Threshold: "Talc is never used, in any way. Open dry powder: do not use under 12 months or with a child who has asthma, else precautions: pour low, no blowing.",
 		judges:    material.TraitsOf(material.Talc),
 		Examples: []Example{
-			{Words: "talc in the adult's hand", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool,
+			{Words: "talc used by the adult", Thing: thing("", "", "none", "not-food;powder;talc"), Use: AdultTool,
 				Months: 100, Want: KeepOut},
 			{Words: "open starch at 11 months", Thing: thing("", "", "none", "food;powder"), Use: Open, Months: 11,
 				Want: KeepOut},

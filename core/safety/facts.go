@@ -46,7 +46,7 @@ var factRules = []Rule{
 	},
 	{
 		ID: "unknown-plant", Title: "An unknown plant", Family: FamilyFacts, only: true,
-		Ground: Ground{"Poison-centre lists name plants one by one; one that nobody can name is on any of them",
+		Ground: Ground{"Poison-centre lists name plants one by one; an unknown one may be on any of them",
 			CommonPractice},
 		Threshold: "A leaf, seed or berry whose name is not known: find out first, whatever the use.",
 		judges:    material.TraitsOf(material.UnknownPlant),

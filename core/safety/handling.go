@@ -70,7 +70,7 @@ var handlingRules = []Rule{
 	},
 	{
 		ID: "springy", Title: "Squeezes small", Family: FamilySize, only: true,
-		Ground: Ground{"16 CFR 1501.4(b)(2) takes sizes uncompressed; convention: half its width for what is soft and springy",
+		Ground: Ground{"16 CFR 1501.4(b)(2) takes sizes uncompressed. Convention: half its width for what is soft and springy",
 			CommonPractice},
 		Threshold: "With a child who mouths, a soft springy piece whose size at half its width fits the small-parts cylinder is not used when loose, and needs precautions when sealed.",
 		judges:    material.TraitsOf(material.Springy),
@@ -326,14 +326,14 @@ var handlingRules = []Rule{
 		Examples: []Example{
 			{Words: "chocolate, a soya allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"),
 				Use: Open, Months: 60, Want: MeasureFirst, change: declares(allergen.Soya, room.ByEating)},
-			{Words: "chocolate in the adult's hand, a soya allergy by eating", Thing: thing("box", "150x80x70", "milk",
+			{Words: "chocolate used by the adult, a soya allergy by eating", Thing: thing("box", "150x80x70", "milk",
 				"food;hard;usually=soya"), Use: AdultTool, Months: 60, Want: WithAHand, change: declares(allergen.Soya,
 				room.ByEating)},
 			{Words: "chocolate, no allergy", Thing: thing("box", "150x80x70", "milk", "food;hard;usually=soya"),
 				Use: Open, Months: 60, Want: GoesIn},
 			{Words: "cereal that often contains nuts, a nut-free room", Thing: thing("", "", "none",
 				"soft-food;usually=tree nuts"), Use: Open, Months: 60, Want: MeasureFirst, change: nutFree},
-			{Words: "the same in the adult's hand", Thing: thing("", "", "none", "soft-food;usually=tree nuts"),
+			{Words: "the same used by the adult", Thing: thing("", "", "none", "soft-food;usually=tree nuts"),
 				Use: AdultTool, Months: 60, Want: MeasureFirst, change: nutFree},
 		},
 		decide: func(q *question) ruling {

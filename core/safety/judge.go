@@ -369,7 +369,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 // memory).
 func Baseline() []say.Text {
 	return []say.Text{
-		"Hands washed before and after; sores covered; unwell children out of shared tubs.",
+		"Wash hands before and after. Cover sores. Keep unwell children out of shared tubs.",
 		"Open water fresh, emptied after each group; tub and toys washed and disinfected that day.",
 		"An adult watches at all times, one of them trained in paediatric first aid.",
 		"Local licensing rules, the product's own label and a health professional's instructions come first.",

@@ -23,7 +23,7 @@ var roomRules = []Rule{
 	{
 		ID: "shared-mix", Title: "Shared and used again", Family: FamilyRoom,
 		Ground:    Ground{"Convention on shared dough and tubs", CommonPractice},
-		Threshold: "While something catching goes round: an own portion each, thrown away after, and nothing that has been used before. Otherwise a mix is for one session where a child mouths, else for 5 uses or 14 days; soft food and open liquid are for one session.",
+		Threshold: "While something catching goes round: an own portion each, thrown away after, and nothing that has been used before. If not, a mix is for one session where a child mouths, else for 5 uses or 14 days; soft food and open liquid are for one session.",
 		Examples: []Example{
 			{Words: "dough in a stomach-bug week", Thing: thing("", "", "none", "food;dough;uses=0"), Use: Open,
 				Months: 60, Want: WithAHand, change: func(s *scenery) { s.room.Illness = true }},
@@ -118,7 +118,7 @@ var roomRules = []Rule{
 		},
 		explain: words{reason: "A child who eats the mix could bite the hidden item.", under: 36,
 			limit:  Number{"do not use under", "36 months"},
-			change: "The thing on top where it can be seen, or a mix nobody eats.",
+			change: "The thing on top where it can be seen, or a mix that no child eats.",
 			do:     []Precaution{doHiddenShown}}.explain,
 	},
 	{
@@ -169,7 +169,7 @@ var roomRules = []Rule{
 
 var ratioRule = Rule{
 	ID: "ratio", Title: "Enough adults", Family: FamilyRoom,
-	Ground: Ground{"The centre's chosen staffing table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule",
+	Ground: Ground{"The centre's chosen ratio table, by the youngest present: CFOC 1.1.1.2, EYFS, or its own local rule",
 		QuotedFromMemory},
 	Threshold: "Too few adults for the youngest present, by birthday as ratio tables count: do not use anything that needs precautions or is not known, the rest needs precautions.",
 	Examples: []Example{

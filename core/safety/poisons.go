@@ -13,7 +13,7 @@ const mostAlcohol = 1.2
 var poisonRules = []Rule{
 	{
 		ID: "lectin", Title: "Raw beans", Family: FamilyContents, only: true, Tunable: true, tasteSafe: true,
-		Ground: Ground{"US FDA Bad Bug Book on phytohaemagglutinin in common and runner beans: as few as 4 or 5 raw beans; EFSA on cyanogenic glycosides in lima beans",
+		Ground: Ground{"US FDA Bad Bug Book on phytohaemagglutinin in common and runner beans: as few as 4 or 5 raw beans. EFSA on cyanogenic glycosides in lima beans",
 			QuotedFromMemory},
 		Threshold: "Common beans (kidney, cannellini, navy, black, pinto, borlotti), runner and lima beans, raw or under-boiled: do not use under 36 months, else precautions, no tasting. Rinsing does nothing and slow cooking can make it worse; 5 h of soaking and 30 min of hard boiling make it safe.",
 		judges:    material.TraitsOf(material.Lectin),
@@ -156,7 +156,7 @@ var poisonRules = []Rule{
 	},
 	{
 		ID: "alcohol", Title: "Alcohol", Family: FamilyContents,
-		Ground: Ground{"Regulation (EU) 1169/2011: drinks over 1.2 % by volume say so; 16 CFR 1700.14 closes what holds alcohol against children",
+		Ground: Ground{"Regulation (EU) 1169/2011: drinks over 1.2 % by volume say so. 16 CFR 1700.14 asks for child-resistant packing of alcohol",
 			QuotedFromMemory},
 		Threshold: "An alcoholic drink of any strength, and anything over 1.2 % alcohol: do not use under 36 months where it can be opened, else for adults only, aired and fully dry before play.",
 		Examples: []Example{

@@ -195,6 +195,15 @@ type Finding struct {
 	rank int // of its rule: what can be choked on comes before what stains
 }
 
+// InShort says in a few words what the finding comes to in a list: the first thing that an adult does, where the thing
+// is all right so; else which rule is in the way.
+func (f Finding) InShort() say.Text {
+	if f.Verdict.Ready() && len(f.Do) > 0 {
+		return f.Do[0].Say()
+	}
+	return f.Title
+}
+
 // words is the wording of a rule whose reason does not vary; behind it stands how many children are under an age,
 // where one is given.
 type words struct {

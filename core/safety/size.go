@@ -122,7 +122,7 @@ var sizeRules = []Rule{
 				Use: Open, Months: 20, Want: KeepOut},
 			{Words: "a ball over both", Thing: thing("sphere", "45.1", "none", "rounded"), Use: Open, Months: 20,
 				Want: GoesIn},
-			{Words: "a long rounded thing that may or may not fit the small-parts gauge", Thing: thing("irregular",
+			{Words: "a long rounded thing that may or may not fit the small-parts cylinder", Thing: thing("irregular",
 				"62x5x5", "none", "rounded"), Use: Open, Months: 20, Want: KeepOut},
 			{Words: "an onion at 3", Thing: thing("sphere", "40", "none", "food;hard;rounded"), Use: Open, Months: 36,
 				Want: GoesIn},

@@ -30,9 +30,9 @@ var spoilRules = []Rule{
 		Examples: []Example{
 			{Words: "a glue gun on the table", Thing: thing("box", "200x150x30", "none", "hard;burns"), Use: Open,
 				Months: 100, Want: KeepOut},
-			{Words: "a glue gun in the adult's hand", Thing: thing("box", "200x150x30", "none", "hard;burns"),
+			{Words: "a glue gun used by the adult", Thing: thing("box", "200x150x30", "none", "hard;burns"),
 				Use: AdultTool, Months: 40, Want: WithAHand},
-			{Words: "a wooden spoon in the adult's hand", Thing: thing("box", "200x40x12", "none", "hard"),
+			{Words: "a wooden spoon used by the adult", Thing: thing("box", "200x40x12", "none", "hard"),
 				Use: AdultTool, Months: 40, Want: GoesIn},
 		},
 		decide: func(q *question) ruling {

@@ -163,7 +163,7 @@ var thingRules = []Rule{
 				Months: 95, Want: KeepOut},
 			{Words: "a skewer at 8", Thing: thing("cylinder", "3x250", "none", "hard;sharp"), Use: Open, Months: 96,
 				Want: WithAHand},
-			{Words: "a kitchen knife in the adult's hand", Thing: thing("box", "250x35x15", "none", "hard;sharp"),
+			{Words: "a kitchen knife used by the adult", Thing: thing("box", "250x35x15", "none", "hard;sharp"),
 				Use: AdultTool, Months: 30, Want: WithAHand},
 			{Words: "a wooden spoon", Thing: thing("box", "200x40x12", "none", "hard"), Use: Open, Months: 30,
 				Want: GoesIn},
@@ -313,7 +313,7 @@ var thingRules = []Rule{
 			return objects(q.keptUnder(36))
 		},
 		explain: words{reason: "Peeled off, it sticks to a palate or slides into a throat.", under: 36,
-			limit:  Number{"counts as", "a small part"},
+			limit:  Number{"treated as", "a small part"},
 			change: "A printed or stamped mark.", do: []Precaution{doAdultHandsOut}}.explain,
 	},
 	{

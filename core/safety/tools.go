@@ -103,7 +103,7 @@ var toolRules = []Rule{
 	},
 	{
 		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings, only: true,
-		Ground:    Ground{"Convention: closed gas and freezing water burst what holds them", CommonPractice},
+		Ground:    Ground{"Convention: closed gas and freezing water burst their container", CommonPractice},
 		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: do not use. A mix that fizzes in an open tub is not meant.",
 		judges:    material.TraitsOf(material.Gas),
 		Examples: []Example{
@@ -125,7 +125,7 @@ var toolRules = []Rule{
 		Examples: []Example{
 			{Words: "an electric whisk in a child's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"),
 				Use: Open, Months: 100, Want: KeepOut},
-			{Words: "an electric whisk in the adult's hand", Thing: thing("box", "200x150x90", "none", "hard;electric"),
+			{Words: "an electric whisk used by the adult", Thing: thing("box", "200x150x90", "none", "hard;electric"),
 				Use: AdultTool, Months: 30, Want: WithAHand},
 			{Words: "a hand whisk", Thing: thing("box", "200x50x50", "none", "hard"), Use: Open, Months: 30,
 				Want: GoesIn},

@@ -172,6 +172,24 @@ func Texts(sources ...string) []Text {
 // String returns the message in English.
 func (t Text) String() string { return t.In(English) }
 
+// Reworded returns the message with another source, where a table has one for its own; its parts stay.
+func (t Text) Reworded(words map[string]string) Text {
+	if !strings.HasPrefix(string(t), string(open)+string(kindMessage)) {
+		if other, ok := words[string(t)]; ok {
+			return Text(other)
+		}
+		return t
+	}
+	source := string(t)[2:]
+	if end := strings.IndexAny(source, string(next)+string(shut)); end >= 0 {
+		source = source[:end]
+	}
+	if other, ok := words[source]; ok {
+		return t[:2] + Text(other) + t[2+len(source):]
+	}
+	return t
+}
+
 // appendFields cuts what a node holds at its own separators, not at those of nodes inside.
 func appendFields(all []string, inside string) []string {
 	depth, from := 0, 0

@@ -87,7 +87,7 @@ func (b Balance) after(m Move) Balance {
 }
 
 // ErrRepeated is returned for a move that has been noted already.
-var ErrRepeated = errors.New("this has been noted already")
+var ErrRepeated = errors.New("this has been saved already")
 
 // Check reports why a move cannot have happened to a jar with those moves, as a clause: nothing came
 // in, or less was counted than was used since. A repeated one is ErrRepeated.

@@ -296,7 +296,7 @@ func (w *walker) text(s *Shape) *Fault {
 			utf8.RuneCount(text))}
 	}
 	if s.lines != anyText && bytes.ContainsFunc(text, func(r rune) bool { return control(r, s.lines) }) {
-		return &Fault{Control, w.at(), fmt.Sprintf("%s holds a control character, which nobody can see.", last(w.at()))}
+		return &Fault{Control, w.at(), fmt.Sprintf("%s contains a control character, which cannot be seen.", last(w.at()))}
 	}
 	return nil
 }

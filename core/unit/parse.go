@@ -102,7 +102,7 @@ func parseTerm(term string) (n float64, word string, err error) {
 		return 0, "", fmt.Errorf("%q does not start with a number", strings.TrimSpace(term))
 	}
 	if n > largest {
-		return 0, "", fmt.Errorf("%s is more than a kitchen holds", strconv.FormatFloat(n, 'f', -1, 64))
+		return 0, "", fmt.Errorf("%s is more than a kitchen has", strconv.FormatFloat(n, 'f', -1, 64))
 	}
 	word = strings.TrimPrefix(strings.Join(fields[used:], " "), "a ") // "half a cup"
 	return n, word, nil

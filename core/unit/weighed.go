@@ -40,7 +40,7 @@ func Weighed(name string, content Mass, d Density) (Measure, error) {
 	}
 	v, known := d.VolumeOf(content)
 	if !known {
-		return Measure{}, fmt.Errorf("nobody has said what a cup of that weighs; fill it with water")
+		return Measure{}, fmt.Errorf("what a cup of that weighs is not known; fill it with water")
 	}
 	return Own(name, v)
 }

@@ -86,7 +86,7 @@ func (e BatchEvent) Read(from Reader) (out batch.Event, fault *strict.Fault) {
 	var err error
 	if out.Kind, err = batch.ParseKind(e.Kind); err != nil {
 		return out, strict.Bad("/kind",
-			"Say what happened: it was added to, used, moved, looked over, set aside or thrown away.")
+			"Say what happened: added to, used, moved, checked, split off or thrown away.")
 	}
 	if out.On, err = age.ParseDate(e.On); err != nil {
 		return out, strict.Bad("/on", "The day: %s.", err)

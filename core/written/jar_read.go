@@ -161,7 +161,7 @@ func (in MoveInput) Read(it *material.Item, packs []stock.Pack) (m stock.Move, f
 	case in.Packs != nil && strings.TrimSpace(in.Amount) != "":
 		return m, strict.Bad("/amount", "Say how much in words or in packs, not both.")
 	case in.Packs != nil && len(packs) == 0:
-		return m, strict.Bad("/packs", "How large a pack of %s is has not been noted.", it.Name)
+		return m, strict.Bad("/packs", "The pack size of %s is not known.", it.Name)
 	case in.Packs != nil && !(*in.Packs >= 0 && *in.Packs <= 1000):
 		return m, strict.Bad("/packs", "Between none and 1,000 packs.")
 	case in.Packs != nil:

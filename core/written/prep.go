@@ -185,7 +185,7 @@ func readFree(all []PrepWindow) (free []room.Free, fault *strict.Fault) {
 		f, ok := w.free()
 		if !ok {
 			return nil, strict.Bad(fmt.Sprintf("/prep/%d", i),
-				"Hands are free from one time to a later one, such as 07:00 to 09:00.")
+				"Prep time runs from one time to a later one, such as 07:00 to 09:00.")
 		}
 		if f.From < last {
 			return nil, strict.Bad(fmt.Sprintf("/prep/%d", i), "Tell the times in order, none over another.")

@@ -37,7 +37,7 @@ func (r Room) Roster() (room.Roster, *strict.Fault) {
 	case r.Adults < 0 || r.Adults > room.MaxAdults:
 		return out, strict.Bad("/adults", "Adults must be between 0 and %d, not %d.", room.MaxAdults, r.Adults)
 	case len(r.Children) == 0:
-		return out, strict.Bad("/children", "Add at least one child: without ages nothing can be cleared.")
+		return out, strict.Bad("/children", "Add at least one child: without ages nothing can be checked.")
 	}
 	if out.System, err = unit.ParseSystem(r.Measures); err != nil {
 		return out, strict.Bad("/measures", "Choose US cups, metric cups or Australian spoons.")
@@ -54,7 +54,7 @@ func (r Room) Roster() (room.Roster, *strict.Fault) {
 			return out, strict.Bad(fmt.Sprintf("/customs/%d", i), "What families here keep from: %s.", err)
 		}
 		if slices.Contains(out.Customs, c) {
-			return out, strict.Bad(fmt.Sprintf("/customs/%d", i), "%s is noted twice.", w)
+			return out, strict.Bad(fmt.Sprintf("/customs/%d", i), "%s is there twice.", w)
 		}
 		out.Customs = append(out.Customs, c)
 	}

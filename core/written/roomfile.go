@@ -53,7 +53,7 @@ type Sheet struct {
 const MaxRoomFile = 4 << 20
 
 // ReadRoomFile reads a room file of any version for the day it names, or today. Of a child
-// whose birth month is missing nothing can be cleared, so that is refused too. Every error
+// whose birth month is missing nothing can be checked, so that is refused too. Every error
 // is a *Fault.
 func ReadRoomFile(data []byte, today age.Date) (*Sheet, error) {
 	if len(data) > MaxRoomFile {

@@ -9,7 +9,7 @@ import (
 // Demo signs in to the demo centre with the one tap that is offered, at its bench.
 func (p *Person) Demo() {
 	p.t.Helper()
-	p.enter("/bench", "next first")
+	p.enter("/bench", "Records of what was offered")
 }
 
 // SignIn signs in as a member of the demo centre's staff: lead, educator or helper.

@@ -34,7 +34,7 @@ type Conflict struct {
 }
 
 // Error says that somebody else saved first.
-func (c *Conflict) Error() string { return "somebody else saved this " + c.What + " in between" }
+func (c *Conflict) Error() string { return "someone else saved this " + c.What + " in between" }
 
 // House keeps the desks of all centres. It is safe for concurrent use.
 type House struct {

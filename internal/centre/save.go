@@ -61,7 +61,7 @@ func (k kind) taken() *strict.Fault {
 // unreadable is the fault of a stored document that does not read.
 func Unreadable(what string, err error) error {
 	return &strict.Fault{Code: "does-not-read",
-		Sentence: fmt.Sprintf("This %s does not read, so nothing of it can be cleared: %s", what, err)}
+		Sentence: fmt.Sprintf("This %s does not read, so it cannot be checked: %s", what, err)}
 }
 
 // Delete marks a document as deleted, a room with its set-ups. What stood on it says then

@@ -96,7 +96,7 @@ func (d Files) tickedRow(c cells, list written.Shopping) (in written.TickInput, 
 	case gotIt:
 		in.State = cupboard.InBasket
 	default:
-		return in, strict.Bad("", "got is yes, none, or empty while nobody knows, not %q.", words.Cut(got))
+		return in, strict.Bad("", "got is yes, none, or empty while not known, not %q.", words.Cut(got))
 	}
 	on := func(l written.BuyLine) bool {
 		return l.ItemID == in.ItemID && slices.Equal(l.Free, in.Free) && l.HeatTreated == in.HeatTreated

@@ -23,7 +23,7 @@ func RecordsFile(records []written.Record) string {
 	for i, r := range records {
 		verdict := r.Verdict
 		if verdict == "" {
-			verdict = "not judged"
+			verdict = "not checked"
 		}
 		rows[i] = []string{r.PlayAt, r.Room, r.Name, r.What, verdict, r.Contains, r.Perhaps, strings.Join(r.Conditions,
 			"; "), some(r.Children), some(r.Adults), r.Watched, yes(r.Logged), some(r.Corrected), some(r.Minutes),

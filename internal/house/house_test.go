@@ -133,7 +133,7 @@ var may = map[string]string{
 	"internal/httpapi/edge":     "core/written core/age core/words internal/account internal/centre internal/contract internal/now internal/store core/strict",
 	"internal/httpapi/accounts": "core/written internal/httpapi/edge internal/account internal/contract internal/store",
 	"internal/httpapi/rooms":    "core/written internal/centre/documents internal/httpapi/edge internal/store",
-	"internal/httpapi/setups":   "core/written core/desk/bench core/desk/kitchen internal/centre/setups internal/httpapi/edge internal/store",
+	"internal/httpapi/setups":   "core/written core/desk/bench core/desk/kitchen internal/centre/schedule internal/centre/setups internal/httpapi/edge internal/store",
 	"internal/httpapi/shelf":    "core/written core/desk/lookup internal/centre/documents internal/httpapi/edge internal/store",
 	"internal/httpapi/cupboard": "core/written internal/centre/jars internal/contract internal/httpapi/edge internal/store",
 	"internal/httpapi/batches":  "core/written internal/centre/logs internal/centre/making internal/contract internal/httpapi/edge internal/paper internal/store",

@@ -79,7 +79,7 @@ func TestAnswersOfTheDemoCentre(t *testing.T) {
 	tub := answer("Harbour scoop tub")
 	assert.Equal(t, "keep-out", tub.Verdict)
 	assert.Equal(t, "keep-out", tub.Places[0].Base[0].Verdict)
-	assert.Contains(t, tub.Places[0].Base[0].Findings[0].Reason, "31.75 mm")
+	assert.Contains(t, tub.Places[0].Base[0].Findings[0].Reason, "small-parts cylinder")
 	assert.Contains(t, tub.Places[0].Base[0].Findings[0].Reason, "8 of 10 children")
 	assert.Equal(t, "keep-out", tub.Places[0].Lines[0].Verdict, "small shells")
 	assert.Equal(t, "measure-first", tub.Places[0].Lines[2].Verdict, "beach glass without a size")
@@ -113,7 +113,7 @@ func TestBadInputIsRefusedByName(t *testing.T) {
 		{"name", "at most 60", put(func(r *written.RoomInput) { r.Name = strings.Repeat("x", 61) })},
 		{"name", "already", put(func(r *written.RoomInput) { r.Name = "pebbles" })},
 		{"name", "already", put(func(r *written.RoomInput) { r.Name = "Ｐebbles" })}, // it looks the same
-		{"name", "nobody can see", put(func(r *written.RoomInput) { r.Name = "Peb\u200bbles" })},
+		{"name", "cannot be seen", put(func(r *written.RoomInput) { r.Name = "Peb\u200bbles" })},
 		{"adults", "between 0 and 30", put(func(r *written.RoomInput) { r.Adults = -1 })},
 		{"measures", "Choose US cups", put(func(r *written.RoomInput) { r.Measures = "handfuls" })},
 		{"children", "at least one child", put(func(r *written.RoomInput) { r.Children = []written.Child{} })},
@@ -246,7 +246,7 @@ func TestSavesAreRepeatableAndVersioned(t *testing.T) {
 	var stale contract.RoomConflict
 	a.do(http.MethodPut, path, theirs, http.StatusConflict, &stale)
 	assert.Equal(t, 3, stale.Current.Adults)
-	assert.Contains(t, stale.Detail, "Somebody else saved")
+	assert.Contains(t, stale.Detail, "Someone else saved")
 
 	setup := written.SetupInput{Setup: written.Setup{Name: "Tub", Plan: planned(first.ID, wallIn(2, "09:45"), nil)}}
 	setupPath := "/api/setups/" + uuid.NewString()

@@ -99,7 +99,7 @@ func TestABatchFromMadeToOver(t *testing.T) {
 	a.do(http.MethodGet, "/api/batches/"+part, nil, http.StatusOK, &aside)
 	assert.Equal(t, []any{400.0, 1, id, page.Until}, []any{aside.LeftG, aside.Uses, aside.FromID, aside.Until},
 		"it is as old and as used as what it came from")
-	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[1].ID, nil, http.StatusNotFound, "", "nothing here")
+	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[1].ID, nil, http.StatusNotFound, "", "Not found")
 
 	page = a.happens(written.BatchEventInput{BatchID: id, Kind: "inspected", Signs: []string{"spots"}})
 	assert.Equal(t, "ended", page.State)
@@ -230,7 +230,7 @@ func TestASetUpIsTakenFromABatch(t *testing.T) {
 	}))
 	a.happens(written.BatchEventInput{BatchID: batch.ID, Kind: "discarded", Reason: "sesame"})
 	a.refused(http.MethodPost, "/api/answer", from.Plan, http.StatusUnprocessableEntity, "places/0/base/batch_id",
-		"is over")
+		"is finished or gone")
 	assert.True(t, !listed().Ready && listed().Mark == "", "it cannot be judged: %+v", listed())
 
 	store := a.made(doughFor(lanterns.ID))
@@ -278,7 +278,7 @@ func TestManyHandsNoteABatchAtOnce(t *testing.T) {
 		assert.Equal(t, []string{"Tansy Quill", dayIn(0)}, []string{e.By, e.On})
 	}
 	a.do(http.MethodDelete, "/api/batch-events/"+page.Events[len(page.Events)-1].ID, nil, http.StatusNoContent, nil)
-	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[0].ID, nil, http.StatusNotFound, "", "nothing here")
+	a.refused(http.MethodDelete, "/api/batch-events/"+page.Events[0].ID, nil, http.StatusNotFound, "", "Not found")
 	var again written.BatchPage
 	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &again)
 	assert.Len(t, again.Events, len(page.Events)-1)
@@ -321,11 +321,11 @@ func TestNotesThatCannotBe(t *testing.T) {
 		Kind: "set-aside", RoomID: lanterns.ID, Grams: 5000, ToID: newID()}, http.StatusUnprocessableEntity, "grams",
 		"There are 1.9 kg")
 	a.refused(http.MethodPut, "/api/batch-events/"+newID(), written.BatchEventInput{BatchID: newID(), Kind: "inspected",
-		Signs: []string{}}, http.StatusNotFound, "", "nothing here")
+		Signs: []string{}}, http.StatusNotFound, "", "Not found")
 	stranger := visit(t, server)
 	stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example", Password: password},
 		http.StatusOK, nil)
-	stranger.refused(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusNotFound, "", "nothing here")
+	stranger.refused(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusNotFound, "", "Not found")
 	var page written.BatchPage
 	a.do(http.MethodGet, "/api/batches/"+batch.ID, nil, http.StatusOK, &page)
 	assert.Empty(t, page.Events)

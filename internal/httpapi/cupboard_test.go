@@ -87,7 +87,7 @@ func TestJarsHoldWhatTheirMovesSay(t *testing.T) {
 	a.do(http.MethodPut, "/api/jars/"+free.ID, oats, http.StatusOK, nil)
 	other := oats
 	other.Place = "pantry"
-	a.refused(http.MethodPut, "/api/jars/"+free.ID, other, http.StatusConflict, "", "Somebody else saved this jar")
+	a.refused(http.MethodPut, "/api/jars/"+free.ID, other, http.StatusConflict, "", "Someone else saved this jar")
 	for field, change := range map[string]func(*written.JarInput){
 		"packs/0/price": func(in *written.JarInput) {
 			in.Packs[0].Price = "1,2,3.4"

@@ -340,5 +340,5 @@ func TestLostDatabaseIsNotAnAnswer(t *testing.T) {
 	a.do(http.MethodPost, "/api/session/demo", nil, http.StatusOK, nil)
 	require.NoError(t, s.Close())
 	a.refused(http.MethodPost, "/api/check", fmt.Sprintf(`{"use":"open","words":%q}`, "rice"),
-		http.StatusServiceUnavailable, "", "not known whether this was saved")
+		http.StatusServiceUnavailable, "", "Your save may not have worked")
 }

@@ -34,7 +34,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	left, in := 0.5, 29
 	log := written.LogInput{Log: written.Log{Again: "yes", Level: "simpler", Mess: 2, Minutes: 35, Left: &left,
 		Word: "they sold it as bread", Watched: "TQ, BO"}, Mouthed: []string{child}}
-	a.refused(http.MethodPut, path, log, http.StatusUnprocessableEntity, "version", "It has not opened yet")
+	a.refused(http.MethodPut, path, log, http.StatusUnprocessableEntity, "version", "Play has not started yet")
 	bakery.PlayAt = wallIn(0, "08:00") // it is 9:00
 	a.do(http.MethodPut, "/api/setups/"+bakery.ID, written.SetupInput{Version: bakery.Version, Setup: bakery.Setup},
 		http.StatusOK, nil)
@@ -62,7 +62,7 @@ func TestHowItWentChangesTheNextOne(t *testing.T) {
 	take := "/api/lessons/" + said.Changes[0].ID
 	a.do(http.MethodPost, take, bakery.Plan, http.StatusOK, &taught)
 	assert.InDelta(t, 70, *taught.Places[0].Base.PortionG, 0)
-	a.refused(http.MethodPost, take, taught, http.StatusUnprocessableEntity, "places", "change it by hand")
+	a.refused(http.MethodPost, take, taught, http.StatusUnprocessableEntity, "places", "change it yourself")
 	assert.Equal(t, []string{child}, said.Mouthing, "it can be noted in the room")
 	portion := func(id string) float64 {
 		var s written.StoredSetup

@@ -86,8 +86,8 @@ func TestADateThatMovesIsSaid(t *testing.T) {
 		require.NoError(t, err)
 	}
 	look()
-	assert.Contains(t, item.ToConfirm, "“3 days, dry” counts as 3 days, dry")
-	assert.Contains(t, made.ToConfirm, "“2 days” counts as")
+	assert.Contains(t, item.ToConfirm, "“3 days, dry” is read as 3 days, dry")
+	assert.Contains(t, made.ToConfirm, "“2 days” is read as")
 	a.do(http.MethodPut, "/api/shelf/items/"+thing, written.ItemInput{Version: 2, Row: row}, http.StatusOK, nil)
 	item = written.ItemPage{}
 	look()

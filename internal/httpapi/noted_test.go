@@ -55,11 +55,11 @@ func TestWhatWasKeptInWordsHolds(t *testing.T) {
 		for _, c := range today.Changed {
 			changed = append(changed, c.Name+": "+strings.Join(c.Why, " "))
 		}
-		const water = "Water: Open liquid 40 mm deep: a child can drown in a few centimetres, silently."
+		const water = "Water: 40 mm of open water. A child can drown silently in a few centimetres."
 		// sieved, not counted
-		const peas = "Harbour scoop tub: Split peas: It is small enough to be lost on the floor, where a younger child finds it."
+		const peas = "Harbour scoop tub: Split peas: Small enough to get lost on the floor, where a younger child finds it."
 		assert.Equal(t, []string{peas, "Harbour water tub: " + water, "Frozen harbour blocks: " + water +
-			" Ice of water: less is said against it than before."}, changed,
+			" Ice of water: fewer concerns than before."}, changed,
 			"what was asked for otherwise, and nothing else")
 	}
 	var worded int

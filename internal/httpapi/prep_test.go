@@ -240,14 +240,14 @@ func TestACalendarFollowsByALink(t *testing.T) {
 	assert.Len(t, read(first), len(followed)-1, "what is done is not in it")
 
 	second := link()
-	nobody.refused(http.MethodGet, first, nil, http.StatusNotFound, "", "nothing here")
+	nobody.refused(http.MethodGet, first, nil, http.StatusNotFound, "", "Not found")
 	testdb.Exec(t, url, "delete from setups")
 	assert.Empty(t, read(second))
 	a.do(http.MethodDelete, "/api/prep/feed", nil, http.StatusNoContent, nil)
-	nobody.refused(http.MethodGet, second, nil, http.StatusNotFound, "", "nothing here")
+	nobody.refused(http.MethodGet, second, nil, http.StatusNotFound, "", "Not found")
 	third := link()
 	testdb.Exec(t, url, "update feeds set made = made - interval '365 days'")
-	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "nothing here")
+	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "Not found")
 	helper := visit(t, a.server)
 	helper.do(http.MethodPost, "/api/session", written.SignIn{Email: "helper@quillmere.example",
 		Password: "harbour-week"}, http.StatusOK, nil)
@@ -257,10 +257,10 @@ func TestACalendarFollowsByALink(t *testing.T) {
 	require.Len(t, followers, 1, "whose links are good")
 	read(*feed.Path)
 	a.do(http.MethodDelete, "/api/prep/feeds/"+followers[0].Id, nil, http.StatusNoContent, nil)
-	nobody.refused(http.MethodGet, *feed.Path, nil, http.StatusNotFound, "", "nothing here")
+	nobody.refused(http.MethodGet, *feed.Path, nil, http.StatusNotFound, "", "Not found")
 	third = link()
 	testdb.Exec(t, url, "delete from staff where role = 'lead'")
-	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "nothing here")
+	nobody.refused(http.MethodGet, third, nil, http.StatusNotFound, "", "Not found")
 }
 
 // A step that clears a rule is measured and not ticked; what was done stays when it was, on every device,

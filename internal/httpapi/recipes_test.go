@@ -61,10 +61,10 @@ func TestFourteenChildrenAndHalfTheSalt(t *testing.T) {
 		kinds[w.Kind] += w.Sentence
 	}
 	assert.Contains(t, kinds["instead"], "of coarse salt for the fine salt that is missing")
-	assert.Contains(t, kinds["instead"], "makes all of it")
-	assert.Contains(t, kinds["less"], "839 g now")
+	assert.Contains(t, kinds["instead"], "Makes the full amount")
+	assert.Contains(t, kinds["less"], "839 g, as much as the fine salt allows")
 	assert.Contains(t, kinds["less"], "120 g for 6 at a time")
-	assert.Contains(t, kinds["bring"], "of fine salt, then make all of it")
+	assert.Contains(t, kinds["bring"], "of fine salt to make the full amount")
 	assert.NotEmpty(t, kinds["other"])
 	assert.Positive(t, m.CostCoins)
 	assert.Equal(t, []string{"Fine salt"}, m.Unpriced, "its price was left out")
@@ -139,8 +139,8 @@ func TestOwnRecipes(t *testing.T) {
 		&read)
 	require.Len(t, read.Lines, 6)
 	assert.Equal(t, 250.0, *read.Lines[0].Grams)
-	assert.Contains(t, read.Lines[4].Fault, "can hold anything")
-	assert.Contains(t, read.Lines[5].Fault, "not on the shelf")
+	assert.Contains(t, read.Lines[4].Fault, "can be any size")
+	assert.Contains(t, read.Lines[5].Fault, "We do not know")
 	assert.Equal(t, "measure-first", read.Verdict, "what cannot be read is not cleared")
 	assert.Len(t, read.Faults, 2)
 	named := sparkle()
@@ -153,7 +153,7 @@ func TestOwnRecipes(t *testing.T) {
 	id := uuid.NewString()
 	path := "/api/recipes/" + id
 	a.refused(http.MethodPut, path, written.RecipeInput{Recipe: draft}, http.StatusUnprocessableEntity,
-		"recipe/lines/3", "can hold anything")
+		"recipe/lines/3", "can be any size")
 	a.do(http.MethodGet, path, nil, http.StatusNotFound, nil)
 	taken := sparkle()
 	taken.Name = "stove DOUGH"

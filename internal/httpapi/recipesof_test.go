@@ -137,7 +137,7 @@ func TestARecipeWhoseIngredientIsGone(t *testing.T) {
 	assert.Contains(t, gone.Reason, "Sparkle dough cannot be used as it stands")
 	assert.Contains(t, gone.NotTasteSafe, "not every ingredient is known")
 	a.refused(http.MethodPost, "/api/recipes/make", written.RecipeOrder{RoomID: lanterns.ID, RecipeID: id,
-		By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `"sea silt" is not on the shelf`)
+		By: "children"}, http.StatusUnprocessableEntity, "recipe_id", `We do not know "sea silt"`)
 	assert.Empty(t, summary().Verdict)
 	assert.Contains(t, summary().Reason, "cannot be used as it stands")
 	var page written.RecipePage

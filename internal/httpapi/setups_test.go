@@ -133,7 +133,7 @@ func TestAnswerOfPlaces(t *testing.T) {
 	assert.Equal(t, int(math.Ceil((layers[0].InAllG-1000)/500)), layers[0].Packs)
 	assert.InDelta(t, 1000+500*float64(layers[0].Packs)-layers[0].InAllG, layers[0].LeftG, 1e-6,
 		"what is left of the packs")
-	assert.Contains(t, out.Families, "Tomorrow we play with: white rice, dry")
+	assert.Contains(t, out.Families, "Tomorrow we will play with white rice, dry")
 	assert.NotEmpty(t, out.Wear)
 	doc, err := json.Marshal(out)
 	require.NoError(t, err)
@@ -224,7 +224,7 @@ func TestARoomGoneClearsNothing(t *testing.T) {
 	empty := input(pebbles)
 	empty.Children = []written.Child{}
 	a.refused(http.MethodPut, "/api/rooms/"+pebbles.ID, empty, http.StatusUnprocessableEntity, "children",
-		"without ages nothing can be cleared")
+		"without ages nothing can be checked")
 	var open written.StoredSetup
 	first := slices.IndexFunc(was, func(s written.SetupSummary) bool { return s.RoomID == pebbles.ID })
 	a.do(http.MethodGet, "/api/setups/"+was[first].ID, nil, http.StatusOK, &open)

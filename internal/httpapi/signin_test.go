@@ -247,7 +247,7 @@ func TestSigningIn(t *testing.T) {
 	stranger := visit(t, server)
 	for range 8 {
 		stranger.refused(http.MethodPost, "/api/session", written.SignIn{Email: "other@house.example",
-			Password: "guess"}, http.StatusUnauthorized, "password", "do not go together")
+			Password: "guess"}, http.StatusUnauthorized, "password", "Email or password is wrong")
 	}
 	resp = stranger.do(http.MethodPost, "/api/session", written.SignIn{Email: "Other@House.example",
 		Password: password}, http.StatusTooManyRequests, nil)

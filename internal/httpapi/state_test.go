@@ -140,7 +140,7 @@ func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
 	require.Len(t, list, len(setups))
 	assert.Equal(t, "measure-first", list[0].Verdict)
 	assert.False(t, list[0].Ready)
-	assert.Contains(t, list[0].Reason, `does not read, so nothing can be cleared: The field "beside" is missing`)
+	assert.Contains(t, list[0].Reason, `does not read, so nothing can be checked: The field "beside" is missing`)
 	a.refused(http.MethodGet, "/api/setups/"+setups[0].ID, nil, http.StatusUnprocessableEntity, "", "does not read")
 
 	spoil(`update rooms set doc = jsonb_set(doc, '{children,0,alergies}', '[]') where id = $1`, pebbles.ID)
@@ -148,7 +148,7 @@ func TestWhatIsStoredAndDoesNotRead(t *testing.T) {
 	assert.Contains(t, spoiled.Unreadable, "alergies")
 	assert.Empty(t, spoiled.Children)
 	a.refused(http.MethodPost, "/api/answer", planned(pebbles.ID, wallIn(2, "09:45"), nil),
-		http.StatusUnprocessableEntity, "room_id", "nothing can be cleared")
+		http.StatusUnprocessableEntity, "room_id", "nothing can be checked")
 	var check written.CheckAnswer
 	a.do(http.MethodPost, "/api/check", written.CheckInput{ItemID: "wooden-boats", Use: "open"}, http.StatusOK, &check)
 	for _, f := range check.For {
@@ -192,7 +192,7 @@ func TestErrorsAreTrue(t *testing.T) {
 	go func() {
 		defer close(lost)
 		a.refused(http.MethodPut, "/api/rooms/"+id, in, http.StatusServiceUnavailable, "",
-			"not known whether this was saved; trying again is safe")
+			"Your save may not have worked. It is safe to try again")
 	}()
 	require.Eventually(t, func() bool {
 		var n int
@@ -218,7 +218,7 @@ func TestErrorsAreTrue(t *testing.T) {
 	testdb.Exec(t, url, `create function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to statement timeout' using errcode = 'query_canceled'; end $$`)
 	testdb.Exec(t, url, `create trigger slow before insert on rooms for each row execute function slow()`)
 	a.refused(http.MethodPut, "/api/rooms/"+uuid.NewString(), newRoom("Another"), http.StatusServiceUnavailable, "",
-		"not known whether this was saved; trying again is safe")
+		"Your save may not have worked. It is safe to try again")
 
 	// What somebody else holds for too long is not waited for, and it is known that nothing was saved.
 	testdb.Exec(t, url, `create or replace function slow() returns trigger language plpgsql as $$ begin raise exception 'canceling statement due to lock timeout' using errcode = 'lock_not_available'; end $$`)

@@ -135,7 +135,7 @@ func (d Batches) mayUse(r *desk.Room, s batch.State, today age.Date) written.Bat
 	}
 	g, err := d.GroupOn(r, today)
 	if err != nil {
-		w.Reason, w.Judged = fmt.Sprintf("%s cannot be judged for today: %s.", r.Name(), err),
+		w.Reason, w.Judged = fmt.Sprintf("%s cannot be checked for today: %s.", r.Name(), err),
 			pen.Usual(safety.MeasureFirst, false)
 		return w
 	}

@@ -73,7 +73,7 @@ func (d Batches) NoteOf(b *desk.Batch, in written.BatchEventInput, today age.Dat
 	s, fault := d.State(b)
 	if fault != nil && e.Kind != batch.Discarded {
 		return w, nil, strict.Bad("/batch_id",
-			"What is kept of this batch does not read, so that nobody may use it: throw it away.")
+			"This batch cannot be read, so do not use it: throw it away.")
 	}
 	if b.Ended || fault == nil && s.Over.Why != "" {
 		if e.Kind != batch.Discarded || b.Ended {

@@ -36,7 +36,7 @@ func (c counter) Stored(id string, portion unit.Mass) (*plan.Stored, error) {
 	b, known := c.desk.Batch(id)
 	if !known {
 		return nil, errors.New(
-			"The batch that this is taken from is over, or not there any more: take another, or make it anew.")
+			"The batch that this is taken from is finished or gone: take another, or make it fresh.")
 	}
 	s, fault := c.desk.State(b)
 	if fault != nil {
@@ -109,7 +109,7 @@ func (d Bench) write(p written.Plan, r Reckoned) written.Answer {
 func UnreadableDigest(why string) written.Digest {
 	v := pen.Verdict(safety.MeasureFirst)
 	return written.Digest{Verdict: v.Verdict, Mark: v.Mark,
-		Reason: "It does not read, so nothing can be cleared: " + why}
+		Reason: "It does not read, so nothing can be checked: " + why}
 }
 
 // Swaps returns what to take in place of the base or the one item of a plan; where it is not here,

@@ -104,7 +104,7 @@ func (d Bench) makeMix(r *recipe.Recipe, g *safety.Group, children int) (m writt
 		plan.Usual(lines)), Base: written.Base{Kind: "mix", RecipeID: r.ID, PortionG: &grams, Colours: &one},
 		Lacking: []string{}, Enough: true, For: children}
 	if f, ok := worst.Assessment.First(); ok {
-		m.Reason = d.Pen.Text(f.Title)
+		m.Reason = d.Pen.Text(f.InShort())
 	}
 	m.Hands, m.Waiting = recipe.Minutes(r.Steps)
 	if r.Like.ID != "" {
@@ -140,7 +140,7 @@ func (d Bench) makeFill(it *material.Item, roomID, playAt string) (m written.Mak
 		Hands: hands, Waiting: waiting,
 		CleanUp: d.Pen.Text(it.CleanUp().Say()), Lacking: []string{}, Enough: true, For: len(r.Group.Room().Children)}
 	if f, ok := r.Places[0].Base[0].Assessment.First(); ok {
-		m.Reason = d.Pen.Text(f.Title)
+		m.Reason = d.Pen.Text(f.InShort())
 	}
 	if have, known := d.Weighs[it.ID]; known && !it.Facts.Traits.Has(material.TapWater) {
 		if fill := r.Places[0].Fill; have.Grams() < fill.InAll().Grams() {

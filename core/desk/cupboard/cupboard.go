@@ -105,7 +105,7 @@ func (d Cupboard) writeJar(j *desk.Jar, today age.Date) written.StoredJar {
 		return w
 	case !ok:
 		w.Name, w.Here, w.Unreadable = "A thing that is not on the shelf any more", true,
-			"What it holds is not on the shelf any more."
+			"What it contains is no longer in Materials."
 		return w
 	}
 	w.Name, w.Says, w.Aisle, w.Unit = d.Pen.Name(it.ID, it.Name), d.Pen.Text(j.Label.Say()), it.Kind,

@@ -59,9 +59,9 @@ func (d Kitchen) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *saf
 	card.MinutesHands, card.MinutesWaiting = recipe.Minutes(r.Steps)
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.By == recipe.ChildrenHelp })
 	if f, ok := worst.Assessment.First(); ok {
-		card.Reason = d.Pen.Text(f.Title)
+		card.Reason = d.Pen.Text(f.InShort())
 		if worst.Name != r.Name {
-			card.Reason = d.Pen.Text(say.F("{thing}: {title}", say.Name(worst.ID, worst.Name), f.Title))
+			card.Reason = d.Pen.Text(say.F("{thing}: {title}", say.Name(worst.ID, worst.Name), say.Within(f.InShort())))
 		}
 	}
 	_, why := plan.Taste(nature, g)

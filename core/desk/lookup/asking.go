@@ -78,7 +78,7 @@ func (d LookUp) groupsOn(rooms []*desk.Room, day age.Date) (groups []*safety.Gro
 // groupOfAge returns a group of one child of an age.
 func (d LookUp) groupOfAge(months int) (*safety.Group, *strict.Fault) {
 	if d.Unreadable != "" {
-		return nil, strict.Bad("", "The settings of the centre do not read, so nothing can be cleared: %s",
+		return nil, strict.Bad("", "The settings of the centre do not read, so nothing can be checked: %s",
 			d.Unreadable)
 	}
 	one := room.Room{Children: []room.Child{{Label: "one", Months: months}}, Adults: 1}

@@ -52,7 +52,7 @@ func (d LookUp) boardItem(it material.Item, j naming.Judged) written.BoardItem {
 		Parts: parts(it), Feel: words.Some(it.Feel.Words()), Judged: pen.Usual(j.Verdict, j.Usual()),
 		Own: it.Own, InCupboard: d.Here[it.ID]}
 	if f, ok := j.First(); ok {
-		b.Reason = d.Pen.Text(f.Title)
+		b.Reason = d.Pen.Text(f.InShort())
 	}
 	return b
 }

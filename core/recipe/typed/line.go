@@ -188,23 +188,22 @@ func (rd Reader) thingOf(l *oneLine, name, mix string) bool {
 func (rd Reader) meant(l *oneLine, name string) {
 	l.Name, l.Like = name, rd.alike(name)
 	l.Fault = fmt.Sprintf(
-		"%q is not on the shelf. Choose what it is, or describe it there first; until then nobody can "+
-			"say whether it goes in.", words.Cut(name))
+		"We do not know %q. Choose what it is, or add it to Materials first. Until then, do not use it.", words.Cut(name))
 	either := rd.either(name)
 	switch {
 	case len(either) > 1 && !alikeInTheHand(either):
-		l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike in the hand. Choose which it is; until "+
-			"then nobody can say whether it goes in.", words.Cut(name))
+		l.Fault = fmt.Sprintf("%q leaves a choice of things that are not alike. Choose which it is. Until "+
+			"then, do not use it.", words.Cut(name))
 		l.Like = either
 	case len(either) > 1:
 		l.Line.Item, l.twin = worseOf(either), false
 		l.Fault, l.Like = "", either
-		l.noted(fmt.Sprintf("%q leaves a choice: it is judged by the worse of them, and of as much salt as the "+
+		l.noted(fmt.Sprintf("%q leaves a choice. We check the worse of them, with as much salt as the "+
 			"saltiest. Which is it?", words.Cut(name)))
 	case rd.Several != nil:
 		if question, kinds := rd.Several(name); question != "" {
-			l.Fault = fmt.Sprintf("%q names several things. %s Choose which it is; until then nobody can say whether "+
-				"it goes in.", words.Cut(name), question)
+			l.Fault = fmt.Sprintf("%q can mean several things. %s Choose which it is. Until then, do not "+
+				"use it.", words.Cut(name), question)
 			l.Like = kinds
 		}
 	}
@@ -223,7 +222,7 @@ func (l *oneLine) weigh() {
 	switch {
 	case !known:
 		l.Fault = fmt.Sprintf(
-			"nobody has said what a cup of %s weighs; write grams, or add the weight of a cup on the "+
+			"what a cup of %s weighs is not known; write grams, or add the weight of a cup on the "+
 				"shelf.", words.Lower(it.Name))
 		return
 	case m.Grams() > 50_000:
@@ -345,7 +344,7 @@ func (rd Reader) counted(l *ReadLine, name string) bool {
 	}
 	one, countable := pieceGrams[item.ID]
 	if !countable {
-		l.Fault = fmt.Sprintf("nobody has said what a single one weighs (%s); write grams, mL or cups.",
+		l.Fault = fmt.Sprintf("what a single one weighs is not known (%s); write grams, mL or cups.",
 			words.Lower(item.Name))
 		return true
 	}
@@ -366,7 +365,7 @@ var pieceGrams = map[string]float64{"egg": 50, "egg-cooked": 50, "mashed-banana"
 // read.
 func (rd Reader) noAmount(name string) string {
 	if m := vessels.FindStringSubmatch(name); m != nil {
-		return fmt.Sprintf("%q can hold anything; write grams, mL or cups.", m[1])
+		return fmt.Sprintf("%q can be any size; write grams, mL or cups.", m[1])
 	}
 	if m := parts.FindString(name); m != "" {
 		return fmt.Sprintf("%q says only how much to how much; write grams, mL or cups.", m)

@@ -135,7 +135,7 @@ func TestAChoiceIsJudgedByTheWorse(t *testing.T) {
 		assert.Len(t, l.Like, 2, unlike)
 	}
 	l := reader().Read(Written{Name: "Ours", Lines: "2 tbsp butter or peanut oil"}).Lines[0]
-	assert.Contains(t, l.Note, "judged by the worse of them")
+	assert.Contains(t, l.Note, "We check the worse of them")
 	assert.Len(t, l.Like, 2)
 }
 

@@ -159,7 +159,7 @@ func (s *said) ranged() {
 	default:
 		s.text, s.low = m[2]+m[3], low/high
 		s.note = fmt.Sprintf(
-			"Begin with %s; the rest goes in as it needs. Amounts count the higher; it is judged by the worse of the two.", m[1])
+			"Begin with %s; the rest goes in as it needs. Amounts count the higher; we check the worse of the two.", m[1])
 	}
 }
 
@@ -181,7 +181,7 @@ func (s *said) filling() {
 	switch m[2] {
 	case "heaped", "heaping", "rounded":
 		if !spoons.MatchString(m[3]) {
-			s.fault = fmt.Sprintf("a %s %s holds nobody knows how much; level it off, or write grams.", m[2],
+			s.fault = fmt.Sprintf("how much a %s %s takes is not known; level it off, or write grams.", m[2],
 				strings.TrimSuffix(m[3], "s"))
 			return
 		}

@@ -178,9 +178,9 @@ func TestBadLinesSayWhy(t *testing.T) {
 	for text, want := range map[string]string{
 		"0/0 tins (400 g) chickpeas":      "cannot be read",
 		"3-2 tbsp oil":                    "the range 3 to 2 runs backwards",
-		"1 heaped cup flour":              "a heaped cup holds nobody knows how much",
+		"1 heaped cup flour":              "how much a heaped cup takes is not known",
 		"two to one cups flour":           "the range 2 to 1 runs backwards",
-		"1 can chickpeas":                 `"can" can hold anything`,
+		"1 can chickpeas":                 `"can" can be any size`,
 		"some flour":                      `"some" is not an amount`,
 		"a handful of oats":               `"a handful" is not an amount`,
 		"salt to taste":                   "nothing is seasoned to taste",
@@ -188,21 +188,21 @@ func TestBadLinesSayWhy(t *testing.T) {
 		"-2 cups flour":                   "is negative",
 		"2 flurbs flour":                  "is not a measure Emblo knows",
 		"flour":                           "say how much flour",
-		"250 g unobtainium":               `"unobtainium" is not on the shelf`,
+		"250 g unobtainium":               `We do not know "unobtainium"`,
 		"250 g":                           "say of what",
 		"200 g stove dough":               `"stove dough" is a mix itself`,
 		"200 g our mix":                   "a mix cannot be an ingredient of itself",
 		"100 g water":                     "Water stands on line 1 already",
 		"2 parts flour":                   `"2 parts" says only how much to how much`,
-		"2 vinegar":                       "nobody has said what a single one weighs (white vinegar)",
+		"2 vinegar":                       "what a single one weighs is not known (white vinegar)",
 		"1/0 cup flour":                   "divides by zero",
 		"1,000 g flour":                   "leave out the comma",
 		"1.000 g flour":                   "leave out the point",
 		"90 kg flour":                     "more than 50 kg",
-		"2 tbsp oil (thistledown)":        `"oil (thistledown)" is not on the shelf`,
-		"1 cup flour, moon-ground":        "is not on the shelf",
-		"2 c flour, plus 2 for the table": "is not on the shelf",
-		"1 cup strange salt":              "is not on the shelf",
+		"2 tbsp oil (thistledown)":        `We do not know "oil (thistledown)"`,
+		"1 cup flour, moon-ground":        "We do not know",
+		"2 c flour, plus 2 for the table": "We do not know",
+		"1 cup strange salt":              "We do not know",
 		strings.Repeat("9", 80):           "the amount cannot be read",
 	} {
 		d := reader().Read(Written{Name: "Our mix", Kind: "dough", Lines: "200 g water\n" + text + "\n50 g oil",
@@ -250,5 +250,5 @@ func ExampleReader_Read() {
 	// Output:
 	// 250 g plain flour
 	// 146 g fine salt
-	// Line 2: "can" can hold anything; write grams, mL or cups.
+	// Line 2: "can" can be any size; write grams, mL or cups.
 }

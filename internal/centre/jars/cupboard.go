@@ -137,7 +137,7 @@ func (h Jars) Add(ctx context.Context, s *store.Session, jar uuid.UUID, m stock.
 			return err
 		}
 		if err := stock.Check(told, m); err != nil && !errors.Is(err, stock.ErrRepeated) {
-			return strict.Bad("/amount", "Not noted: %s.", err)
+			return strict.Bad("/amount", "Not saved: %s.", err)
 		} else if err != nil {
 			return err
 		}
@@ -288,7 +288,7 @@ func (h Jars) ImportCupboard(ctx context.Context, s *store.Session, in written.I
 	}
 	out.Added, err = h.Of(s).Cupboard().Receive(ctx, all)
 	if errors.Is(err, store.ErrNameTaken) || errors.Is(err, store.ErrNotFound) {
-		return out, strict.Bad("/csv", "Somebody changed the cupboard just now. Nothing was counted: try again.")
+		return out, strict.Bad("/csv", "Someone changed the cupboard just now. Nothing was counted: try again.")
 	}
 	return out, err
 }

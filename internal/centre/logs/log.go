@@ -75,7 +75,7 @@ func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID,
 		return out, err
 	}
 	if setup.Opens().Compare(h.Now(s)) > 0 {
-		return out, strict.Bad("/version", "It has not opened yet: say how it went when it has.")
+		return out, strict.Bad("/version", "Play has not started yet: add the log once it has.")
 	}
 	d, err := h.Desk(ctx, s)
 	if err != nil {
@@ -297,7 +297,7 @@ func (h Logs) Taught(ctx context.Context, s *store.Session, lesson uuid.UUID, p 
 	}
 	taught, ok := went.Apply(p, l, false)
 	if !ok {
-		return p, strict.Bad("/places", "Nothing here is as it was then: change it by hand.")
+		return p, strict.Bad("/places", "Nothing here is as it was then: change it yourself.")
 	}
 	return taught, nil
 }

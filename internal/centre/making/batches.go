@@ -92,7 +92,7 @@ func (h Making) AllBatches(ctx context.Context, s *store.Session, words, after s
 			err = json.Unmarshal(text, &cursor)
 		}
 		if err != nil {
-			return out, strict.Bad("/after", "Begin the list anew.")
+			return out, strict.Bad("/after", "Start the list again.")
 		}
 	}
 	asked := strings.Fields(words)

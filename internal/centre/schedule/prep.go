@@ -74,7 +74,27 @@ func (h Schedule) toPrepare(ctx context.Context, s *store.Session) (*desk.Desk, 
 	return d, plans, ticks, err
 }
 
-// prepTicks returns the steps of plans that are done. Those that were told by their words are kept by their ids from
+// Begin says of set-ups when prep for them begins, as it is planned among all that are to come; of those for which
+// nothing is prepared it stays as it was reckoned alone.
+func (h Schedule) Begin(ctx context.Context, s *store.Session, all []written.SetupSummary) error {
+	now := h.Now(s)
+	if !slices.ContainsFunc(all, func(w written.SetupSummary) bool { return w.PlayAt >= now.String() }) {
+		return nil
+	}
+	d, plans, ticks, err := h.toPrepare(ctx, s)
+	if err != nil {
+		return err
+	}
+	begins := preparing.On(d).Begins(plans, ticks, now.Day(), now)
+	for i := range all {
+		if at, known := begins[all[i].ID]; known {
+			all[i].StartsBy = at
+		}
+	}
+	return nil
+}
+
+// PrepTicks returns the steps of plans that are done. Those that were told by their words are kept by their ids from
 // here on.
 func (h Schedule) PrepTicks(ctx context.Context, s *store.Session, d *desk.Desk,
 	plans ...desk.Coming) ([]preparing.PrepTick, error) {

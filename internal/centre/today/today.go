@@ -163,7 +163,7 @@ func changeOf(d *desk.Desk, said setups.Row, seen json.RawMessage) (c *written.C
 	}
 	c = &written.Change{SetupSummary: said.SetupSummary, WasMark: was.Mark, Why: now.Since(was), Token: now.Token}
 	if err != nil {
-		c.Why = []string{"What was noted of it before does not read: look at it anew."}
+		c.Why = []string{"The earlier check cannot be read: check it again."}
 	}
 	return c, worded
 }

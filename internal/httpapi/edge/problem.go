@@ -36,9 +36,9 @@ func (p *problem) Error() string { return p.detail }
 var (
 	errSignedOut = &problem{status: http.StatusUnauthorized, code: "signed-out", detail: "Sign in to go on."}
 	errElsewhere = &problem{status: http.StatusPreconditionFailed, code: "somebody-else",
-		detail: "Somebody else is signed in here by now. Nothing was saved: it waits for whoever wrote it."}
+		detail: "Someone else is signed in here now. Nothing was saved: it waits for whoever wrote it."}
 	errGone = &problem{status: http.StatusNotFound, code: "gone",
-		detail: "There is nothing here by that id; it may have been deleted."}
+		detail: "Not found. It may have been deleted."}
 	errForeign = &problem{status: http.StatusForbidden, code: "foreign",
 		detail: "The request came from another site and was refused."}
 	errMethod = &problem{status: http.StatusMethodNotAllowed, code: "method",
@@ -102,7 +102,7 @@ func problemOf(err error) *problem {
 		return errGone
 	case errors.Is(err, account.ErrWrong):
 		return &problem{status: http.StatusUnauthorized, code: "wrong-password", field: "/password",
-			detail: "That address and password do not go together."}
+			detail: "Email or password is wrong. Try again."}
 	case errors.As(err, &tries):
 		return &problem{status: http.StatusTooManyRequests, code: "too-many", detail: "Too many tries. Wait " +
 			inWords(tries.Wait) + ", then try again.", wait: tries.Wait}
@@ -111,7 +111,7 @@ func problemOf(err error) *problem {
 			detail: "Too many people sign in at once. Try again in a moment.", wait: busyLasts}
 	case store.Lost(err):
 		return &problem{status: http.StatusServiceUnavailable, code: "not-known",
-			detail: "The database did not answer. It is not known whether this was saved; trying again is safe.",
+			detail: "The database did not answer. Your save may not have worked. It is safe to try again.",
 			wait:   busyLasts}
 	case store.Busy(err):
 		return &problem{status: http.StatusServiceUnavailable, code: "busy",
@@ -133,7 +133,7 @@ func (e *Edge) Refuse(c *gin.Context, err error) {
 	case errors.As(err, &stale):
 		p = &problem{status: http.StatusConflict, code: "conflict",
 			detail: fmt.Sprintf(
-				"Somebody else saved this %s while you were editing. Nothing of either was lost: choose which to keep.",
+				"Someone else saved this %s while you were editing. Nothing was lost: choose which to keep.",
 				stale.What)}
 	case p == nil:
 		e.Log.ErrorContext(c, "request failed", slog.String("path", c.FullPath()), slog.Any("error", err))

@@ -7,6 +7,7 @@ import (
 	"emblo/core/desk/bench"
 	"emblo/core/desk/kitchen"
 	"emblo/core/written"
+	"emblo/internal/centre/schedule"
 	"emblo/internal/centre/setups"
 	"emblo/internal/httpapi/edge"
 	"emblo/internal/store"
@@ -33,7 +34,11 @@ func (a area) list(r *edge.Request) (any, error) {
 	if err != nil {
 		return nil, err
 	}
-	return edge.Answer(setups.In(a.House).Setups(r, r.Session, r.Query("q"), templates, r.Query("after"), limit))
+	page, err := setups.In(a.House).Setups(r, r.Session, r.Query("q"), templates, r.Query("after"), limit)
+	if err != nil {
+		return nil, err
+	}
+	return edge.Answer(page, schedule.In(a.House).Begin(r, r.Session, page.Setups))
 }
 
 func (a area) get(r *edge.Request) (any, error) {

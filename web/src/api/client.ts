@@ -68,7 +68,7 @@ export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
     reply = await request
   } catch (e) {
     if (e instanceof ApiError) throw e
-    throw new ApiError(0, 'No connection to Emblo. Nothing was changed; what you typed is kept here.')
+    throw new ApiError(0, 'No connection to Emblo. What you typed is saved on this device.')
   }
   if (reply.response.ok) return reply.data as T
   const problem = (typeof reply.error === 'object' && reply.error ? reply.error : {}) as Partial<Schemas['Problem']> & {

@@ -318,7 +318,8 @@ export class Outbox {
   private failed(key: string, e: unknown) {
     const letter = this.letters.get(key)
     if (!letter) return
-    const error = e instanceof ApiError ? e : new ApiError(0, 'No answer from Emblo. What you typed is kept here.')
+    const error =
+      e instanceof ApiError ? e : new ApiError(0, 'No answer from Emblo. What you typed is saved on this device.')
     const back = {
       ...letter,
       flying: undefined,

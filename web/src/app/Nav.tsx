@@ -13,7 +13,7 @@ interface Place {
 /** Where the day's work is. An entry comes with its screen. */
 const work: Place[] = [
   { to: '/today', name: 'Today' },
-  { to: '/bench', name: 'Bench' },
+  { to: '/bench', name: 'Set-ups' },
   { to: '/prep', name: 'Prep' },
   { to: '/cupboard', name: 'Cupboard' },
 ]
@@ -21,7 +21,7 @@ const work: Place[] = [
 /** What is looked up. */
 const books: Place[] = [
   { to: '/recipes', name: 'Recipes' },
-  { to: '/shelf', name: 'Shelf' },
+  { to: '/shelf', name: 'Materials' },
 ]
 const house: Place[] = [
   { to: '/rules', name: 'Rules' },

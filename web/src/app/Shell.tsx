@@ -90,7 +90,7 @@ function Waits() {
   const loose = unsent.some((l) => l.kept === false)
   const said = [
     asks > 0 && `${plural(asks, 'change')} not saved: look`,
-    waits > 0 && `${plural(waits, 'change')} kept here until the line is back`,
+    waits > 0 && `${plural(waits, 'change')} saved on this device until you are online`,
     loose && `leave this page open${waits > 0 ? ' until then' : ''}`,
   ]
     .filter(Boolean)
@@ -124,7 +124,7 @@ function ThemeButton() {
         setTheme(other)
       }}
     >
-      {other === 'dark' ? 'Evening light' : 'Day light'}
+      {other === 'dark' ? 'Dark theme' : 'Light theme'}
     </button>
   )
 }

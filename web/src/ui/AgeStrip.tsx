@@ -48,7 +48,7 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
           <g key={m}>
             <line className="third" x1={x(m)} x2={x(m)} y1={base - 14} y2={base + 7} />
             <text className="third-word" x={x(m)} y={base + 21} textAnchor="middle">
-              3 y: gauge rules end
+              3 y: small-parts ban ends
             </text>
           </g>
         ) : (

@@ -39,7 +39,7 @@ export function Ask({
     >
       <p>
         {about && <b>{about}: </b>}
-        {question.waits || question.given ? question.text : `Judged as the strictest of them. ${question.text}`}
+        {question.waits || question.given ? question.text : `Checked as the strictest of them. ${question.text}`}
       </p>
       {question.answers.map((a, i) => (
         <Button

@@ -2,15 +2,13 @@ import { memo } from 'react'
 import type { Finding } from '../api/client'
 import { MarkLine } from './Mark'
 
-/** One objection: the reason, what an adult does, the figures, the source, and what would
- * change it. */
+/** One objection: what an adult does, the reason, what would mend it; the figures and the source folded away. */
 export function FindingView({ finding, about }: { finding: Finding; about?: string }) {
   return (
     <article className="finding">
       <h3>
         <MarkLine mark={finding.mark} about={about ?? finding.title} />
       </h3>
-      <p>{finding.reason}</p>
       {finding.do.length > 0 && (
         <ul>
           {finding.do.map((d) => (
@@ -18,18 +16,25 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
           ))}
         </ul>
       )}
+      <p>{finding.reason}</p>
       {finding.missing && <p>To find out: {finding.missing}.</p>}
-      <dl>
-        {finding.numbers.map((n) => (
-          <div key={n.label} style={{ display: 'contents' }}>
-            <dt>{n.label}</dt>
-            <dd>{n.value}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="source">
-        {finding.source} ({finding.standing}). Would change it: {lower(finding.change)}
-      </p>
+      <p className="to-mend">To make it OK: {lower(finding.change)}</p>
+      <details className="grounds">
+        <summary>
+          Details<span className="visually-hidden"> of {about ?? finding.title}</span>
+        </summary>
+        <dl>
+          {finding.numbers.map((n) => (
+            <div key={n.label} style={{ display: 'contents' }}>
+              <dt>{n.label}</dt>
+              <dd>{n.value}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="source">
+          {finding.source} ({finding.standing}).
+        </p>
+      </details>
     </article>
   )
 }

@@ -5,15 +5,18 @@ import type { Mark as MarkName } from '../api/client'
 export type Shown = MarkName | 'not-checked'
 
 const words: Record<Shown, string> = {
-  bowl: 'Goes in',
-  'outlined-bowl': 'Goes in with usual care',
-  'held-bowl': 'Goes in with a hand',
-  ruler: 'Measure first',
-  lid: 'Keep out',
+  bowl: 'OK',
+  'outlined-bowl': 'OK with our routine',
+  'held-bowl': 'OK with precautions',
+  ruler: 'Find out first',
+  lid: 'Do not use',
   'not-checked': 'Not checked',
 }
 
 export const markWord = (m: Shown) => words[m]
+
+/** The word inside a line: "OK" keeps its capitals. */
+export const markInLine = (m: Shown) => words[m].replace(/^[A-Z](?=[a-z])/, (first) => first.toLowerCase())
 
 /** The marks from the mildest to the worst. */
 export const marks: readonly MarkName[] = ['bowl', 'outlined-bowl', 'held-bowl', 'ruler', 'lid']
@@ -25,23 +28,24 @@ export const byMark = (a: { mark: MarkName }, b: { mark: MarkName }) => marks.in
 export const countMarks = (things: { mark: MarkName }[]): [MarkName, number][] =>
   marks.map((m) => [m, things.filter((t) => t.mark === m).length])
 
-/** Whether a thing goes in and asks for no more than usual care. */
+/** Whether a thing is OK and asks for no more than the routine. */
 export const asksNoMore = (t: { mark: MarkName; ready: boolean }) => t.ready && t.mark !== 'held-bowl'
 
 /** What stands where the count of a thing would, when it is not to be counted out. */
-export const insteadOfCount = (m: Shown): string | undefined => (m === 'lid' ? 'out' : m === 'ruler' ? '?' : undefined)
+export const insteadOfCount = (m: Shown): string | undefined =>
+  m === 'lid' ? 'not used' : m === 'ruler' ? '?' : undefined
 
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
 export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
   if (whole.ready)
     return whole.mark === 'held-bowl'
-      ? 'Ready with a hand'
+      ? 'Ready, with precautions'
       : whole.mark === 'outlined-bowl'
-        ? 'Ready with usual care'
+        ? 'Ready, with our routine'
         : 'Ready'
   const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
-  const parts = [n.lid ? `${n.lid} to keep out` : '', n.ruler ? `${n.ruler} to measure` : ''].filter(Boolean)
-  return `Not ready: ${parts.join(', ') || markWord(whole.mark).toLowerCase()}`
+  const parts = [n.lid ? `remove ${n.lid}` : '', n.ruler ? `find out ${n.ruler}` : ''].filter(Boolean)
+  return `Not ready: ${parts.join(', ') || markInLine(whole.mark)}`
 }
 
 /** Which mark stands for how a piece lies in the gauge. */

@@ -26,7 +26,7 @@ export function Swaps({ swaps, onTake, takes }: Props) {
           <Mark mark={s.mark} size="small" />
           <div>
             {onTake ? <b>{s.name}</b> : <Link to={`/shelf/${s.item_id}`}>{s.name}</Link>}
-            {s.in_cupboard && <span className="here"> in the cupboard</span>}
+            {s.in_cupboard && <span className="here"> in stock</span>}
             <span className="soft">{s.changes.join(' · ')}</span>
           </div>
           {onTake && (

@@ -2,14 +2,14 @@ import type { Schemas } from '../api/client'
 
 /** How children meet a thing, in the words of the screens. */
 export const useWords: [Schemas['Use'], string][] = [
-  ['open', 'open'],
+  ['open', 'loose'],
   ['in-dough', 'in dough'],
   ['hidden', 'hidden'],
-  ['frozen', 'frozen in'],
+  ['frozen', 'frozen in ice'],
   ['threaded', 'threaded'],
   ['sealed', 'sealed'],
-  ['adult-tool', 'adult’s hand only'],
-  ['home', 'sent home'],
+  ['adult-tool', 'adults only'],
+  ['home', 'take-home'],
 ]
 
 export const wordOfUse = (use: string) => useWords.find(([u]) => u === use)?.[1] ?? use
@@ -60,7 +60,7 @@ const traitWords: Record<string, string> = {
   'holds-together': 'stays whole unless torn or bitten',
   swells: 'swells in water',
   hydrated: 'fully soaked',
-  'may-hold-magnet': 'may hold a magnet',
+  'may-hold-magnet': 'may contain a magnet',
   enclosed: 'screwed shut',
   mouthpiece: 'goes in the mouth',
   blow: 'blown with',
@@ -89,7 +89,7 @@ const traitWords: Record<string, string> = {
   mineral: 'harms by the spoon',
   'raw-food': 'raw meat or fish',
   'look-alike': 'looks like food',
-  'holds-water': 'stands full of water',
+  'holds-water': 'keeps water inside',
   dusty: 'sheds dust',
   single: 'one plain ingredient',
   'meat-or-fish': 'meat or fish',

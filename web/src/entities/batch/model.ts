@@ -8,13 +8,13 @@ export type BatchLine = Schemas['BatchSummary']
 export function stands(b: BatchLine): string {
   switch (b.state) {
     case 'ended':
-      return `over: ${b.why}`
+      return `finished: ${b.why}`
     case 'past':
-      return b.until ? `past since ${day(b.until)}: throw it away` : `throw it away: ${b.why}`
+      return b.until ? `use-by was ${day(b.until)}: throw it away` : `throw it away: ${b.why}`
     case 'look-over':
-      return 'look it over today, or throw it away'
+      return 'check it today, or throw it away'
     default:
-      return `until ${b.until ? day(b.until) : '?'}: ${b.why}`
+      return `use by ${b.until ? day(b.until) : '?'}: ${b.why}`
   }
 }
 

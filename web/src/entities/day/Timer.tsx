@@ -23,7 +23,7 @@ export function Timer({
     if (over && !was.current && sounds) ring()
     was.current = over
   }, [over, sounds])
-  if (!s.done) return <span className="soft">nobody has ticked that it was begun</span>
+  if (!s.done) return <span className="soft">not started (tick the step)</span>
   const left = leftUntil(s.wait_until ?? s.ends, plan.now, asked, at)
   return (
     <span className={left > 0 ? 'timer' : 'timer ready'} role="timer">

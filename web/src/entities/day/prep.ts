@@ -6,7 +6,7 @@ import { outdate } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
 import { stillSays, type Letter, type Sender } from '../../api/letter'
 import { outbox } from '../../api/outbox'
-import { timeOfDay } from '../../ui/format'
+import { plural, timeOfDay } from '../../ui/format'
 
 export type Slot = Schemas['PrepSlot']
 
@@ -69,15 +69,14 @@ export const waitingNow = (plan: Schemas['PrepDay']): Slot[] => [
   ...plan.slots.filter((s) => s.done && s.wait_until !== undefined),
 ]
 
-/** When hands are free on a day and whether all is in time, in two sentences. */
+/** Whether all is in time on a day, and who preps when, in two sentences. */
 export function handsInShort({ slots, windows, told, hands, rooms }: Schemas['PrepDay']): string {
   const late = slots.filter((s) => s.pressed).length
   const free = (all: Schemas['PrepWindow'][]) =>
     all
       .map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`)
       .join(', ')
-  const own = rooms
-    .map((r) => ` For ${r.room}, ${r.hands === 1 ? 'one of its own' : `${r.hands} of its own`}, ${free(r.windows)}.`)
-    .join('')
-  return `${hands === 1 ? 'One adult prepares' : `${hands} adults prepare`}, ${free(windows)}${told ? '' : ' as nobody has said otherwise'}.${own} ${late > 0 ? `${late} ${late === 1 ? 'step' : 'steps'} cannot be in time.` : 'Nothing is late.'}`
+  const adults = (n: number) => plural(n, 'adult')
+  const own = rooms.map((r) => ` ${r.room} has its own: ${adults(r.hands)}, ${free(r.windows)}.`).join('')
+  return `${late > 0 ? `${plural(late, 'step')} will be late.` : 'On time.'} Prep time: ${adults(hands)}, ${free(windows)}${told ? '' : ' (as usual)'}.${own}`
 }

@@ -14,7 +14,7 @@ export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string 
         <b>{safe ? 'Taste-safe for these children.' : 'Not taste-safe: '}</b>
         {!safe && `${n.not_taste_safe.join('; ')}.`}
         {n.stains && ' It stains.'}
-        {n.allergens !== 'none' && ` It holds ${n.allergens}.`}
+        {n.allergens !== 'none' && ` Contains ${n.allergens}.`}
       </p>
       {n.sodium_mg === undefined || n.taste_share === undefined ? (
         <p>

@@ -5,13 +5,13 @@ export type StepKind = NonNullable<Step['kind']>
 
 /** What is done in a step, as the tag in a typed recipe says it, and in words. */
 export const kinds: Record<StepKind, string> = {
-  make: 'by hand',
+  make: 'hands-on',
   cook: 'cooked',
   scald: 'with boiling water',
   cool: 'left to cool',
   chill: 'in the fridge',
   freeze: 'in the freezer',
-  rest: 'left to stand',
+  rest: 'left to set',
 }
 
 /** Where a step can be done, beside the counter. */

@@ -94,7 +94,9 @@ export function asks(room: Room): string[] {
   const by = new Map<string, number>()
   for (const c of room.children) {
     for (const a of c.allergies) {
-      const word = (a.to === 'other' ? (a.note ?? 'other') : a.to) + (a.by === 'touch' ? ', no touch' : '')
+      const word =
+        (a.to === 'other' ? (a.note ?? 'other') : a.to) +
+        (a.by === 'touch' ? ': reacts to touch or dust in the air' : '')
       by.set(word, (by.get(word) ?? 0) + 1)
     }
   }

@@ -26,12 +26,7 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
   const shown = all ? here : here.slice(0, firstShown)
   return (
     <div className="makes">
-      {here.length === 0 && (
-        <p>
-          Nothing that is noted in the cupboard goes in for this room by itself. Note what there is, or look at what is
-          nearly there.
-        </p>
-      )}
+      {here.length === 0 && <p>Nothing in the cupboard suits this room yet. Add what you have.</p>}
       <ul aria-label="All here">
         {shown.map((m) => (
           <Row key={m.name} make={m} room={room} playAt={playAt} />
@@ -44,7 +39,7 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
       )}
       {nearly.length > 0 && (
         <>
-          <h2>Nearly: one thing is missing</h2>
+          <h2>Nearly: one item missing</h2>
           <ul aria-label="Nearly">
             {nearly.map((m) => (
               <Row key={m.name} make={m} room={room} playAt={playAt} />
@@ -53,7 +48,7 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
         </>
       )}
       {kept_out > 0 && (
-        <p className="soft">{plural(kept_out, 'more is', 'more are')} here but not for this room: Check says why.</p>
+        <p className="soft">{plural(kept_out, 'more is', 'more are')} in stock, not for this room. Check says why.</p>
       )}
     </div>
   )
@@ -80,7 +75,7 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
     },
   })
   const takes = [
-    m.minutes_hands > 0 ? `${duration(m.minutes_hands)} by hand` : '',
+    m.minutes_hands > 0 ? `${duration(m.minutes_hands)} hands-on` : '',
     m.minutes_waiting > 0 ? `${duration(m.minutes_waiting)} waiting` : '',
     m.clean_up ? `after: ${m.clean_up}` : '',
   ]
@@ -91,22 +86,20 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
         <b>{m.name}</b>
         <span className="soft">
           {markWord(m.mark)}
-          {m.reason && `: ${m.reason.toLowerCase()}`}
+          {m.reason && `: ${m.reason.charAt(0).toLowerCase()}${m.reason.slice(1)}`}
         </span>
         <span className="soft">{takes.filter(Boolean).join(' · ')}</span>
         {m.lacking.length > 0 && <span className="short">No {m.lacking.join(', ').toLowerCase()}</span>}
         {!m.enough && (
           <span className="short">
-            {m.for > 0
-              ? `What is here is enough for ${plural(m.for, 'child', 'children')}`
-              : 'Too little of it is here'}
+            {m.for > 0 ? `Enough for ${plural(m.for, 'child', 'children')}` : 'Not enough in stock'}
           </span>
         )}
         {plan.error && <span role="alert">{plan.error.message}</span>}
       </div>
       {mayWrite(session) && (
         <Button variant="outline-primary" disabled={plan.isPending} onClick={() => plan.mutate()}>
-          Set it up<span className="visually-hidden"> {m.name}</span>
+          Plan it<span className="visually-hidden"> {m.name}</span>
         </Button>
       )}
     </li>

@@ -11,7 +11,7 @@ export const quantity = (n: number, unit: Unit): string => (unit === 'pieces' ? 
 /** What is in a jar, in words. */
 export function inIt(jar: Jar): string {
   if (jar.version === 0) return 'none'
-  if (jar.overdrawn) return 'weigh it: more was used than was noted'
+  if (jar.overdrawn) return 'weigh it: more was used than was written down'
   if (!jar.weighed) return jar.unit === 'pieces' ? 'not counted' : 'not weighed'
   return jar.here ? quantity(jar.amount, jar.unit) : 'run out'
 }

@@ -7,7 +7,7 @@ import { readNumber } from '../../ui/numbers'
 import { solids } from './solids'
 
 const forms: [NonNullable<Described['form']>, string][] = [
-  ['piece', 'A piece that holds its shape'],
+  ['piece', 'A piece that keeps its shape'],
   ['grain', 'Fine hard grain, under 3 mm'],
   ['powder', 'Powder'],
   ['soft-food', 'Food that squashes flat or melts'],
@@ -21,8 +21,8 @@ const traits: [string, string][] = [
   ['hard', 'Hard'],
   ['soft', 'Soft'],
   ['rounded', 'Rounded'],
-  ['magnet', 'Holds a magnet'],
-  ['may-hold-magnet', 'May hold a magnet'],
+  ['magnet', 'Contains a magnet'],
+  ['may-hold-magnet', 'May contain a magnet'],
   ['battery', 'Has a battery'],
   ['latex-balloon', 'Balloon or a piece of one'],
   ['breakable', 'Can break'],
@@ -35,7 +35,7 @@ const traits: [string, string][] = [
   ['fabric', 'Cloth, paper, yarn'],
   ['raw-flour', 'Raw flour in it'],
   ['unknown-finish', 'Old paint or metal'],
-  ['unknown-plant', 'A plant nobody knows'],
+  ['unknown-plant', 'An unknown plant'],
 ]
 
 /** The sizes as they are typed, and whether all that the shape asks for are numbers. */
@@ -84,7 +84,7 @@ export function DescribeForm({
     })
   return (
     <Form className="describe" onSubmit={submit} aria-label={`Measure ${d.name}`}>
-      <p className="soft">What you leave open stays not known, and is never cleared.</p>
+      <p className="soft">If we do not know, we do not say OK.</p>
       <Form.Group controlId={`${id}-form`} className="field">
         <Form.Label>In the hand</Form.Label>
         <Form.Select

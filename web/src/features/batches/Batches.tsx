@@ -46,9 +46,7 @@ export function Batches() {
       {inUse.error && <Failure error={inUse.error} retry={() => void inUse.refetch()} />}
       {!inUse.data && !inUse.error && <Waiting what="the batches" />}
       {inUse.data && all.length === 0 && (
-        <Empty>
-          Nothing stands ready. Made from a plan or freely, a batch says here until when and for whom it is.
-        </Empty>
+        <Empty>No batches yet. Once you make one, its use-by date and its rooms show here.</Empty>
       )}
       <List title="Look at today" batches={look} />
       <List title="In use" batches={fine} />

@@ -73,7 +73,7 @@ export function NewBatch() {
           </Form.Select>
         </Form.Group>
         <Form.Group controlId="batch-room">
-          <Form.Label>Stands in</Form.Label>
+          <Form.Label>Kept in</Form.Label>
           <Form.Select value={at} onChange={(e) => setRoom(e.target.value)}>
             {rooms.data.map((r) => (
               <option key={r.id} value={r.id}>
@@ -199,7 +199,7 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
                 {d === session.today ? 'today' : day(d)}
               </option>
             ))}
-            <option value={unknown}>found: nobody knows</option>
+            <option value={unknown}>found, date not known</option>
           </Form.Select>
         </Field>
         <Field id="batch-store" label="Kept" wrong={wrong('store')}>

@@ -95,7 +95,7 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
       ))}
       <div className="under">
         <p className="soft" role="status">
-          {said || into || 'A pasted list goes in line by line.'}
+          {said || into || 'Or paste a list.'}
         </p>
         {onPlace && (
           <Button variant="quiet" onClick={onPlace}>

@@ -186,12 +186,12 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
     <>
       {(batches.length > 0 || base.batch_id) && (
         <Form.Select
-          aria-label="Made anew, or taken from a batch"
+          aria-label="Made fresh, or taken from a batch"
           value={base.batch_id ?? ''}
           disabled={readOnly}
           onChange={(e) => onChange({ ...base, batch_id: e.target.value || undefined })}
         >
-          <option value="">made anew</option>
+          <option value="">made fresh</option>
           {batches.map((b) => (
             <option key={b.id} value={b.id}>
               from {b.name}, {grams(b.left_g)}, label {b.code}

@@ -168,7 +168,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               disabled={!canWrite}
               onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')}
             />
-            {dayIn(draft.play_at) <= session.today && <Link to={`/bench/${id}/log`}>How did it go?</Link>}
+            {dayIn(draft.play_at) <= session.today && <Link to={`/bench/${id}/log`}>Add log</Link>}
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
@@ -220,10 +220,10 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
             {canWrite && (
               <div className="steps-back">
                 <button type="button" disabled={!canUndo} title="Ctrl Z" onClick={undo}>
-                  Step back
+                  Undo<span className="visually-hidden"> the last change</span>
                 </button>
                 <button type="button" disabled={!canRedo} title="Ctrl Shift Z" onClick={redo}>
-                  Step on
+                  Redo<span className="visually-hidden"> the last change</span>
                 </button>
               </div>
             )}
@@ -280,7 +280,7 @@ interface NoticeProps {
 const partWords: Record<string, string> = {
   name: 'the name',
   room_id: 'the room',
-  play_at: 'when it opens',
+  play_at: 'when play starts',
   portion_g: 'the portion',
   depth_mm: 'the depth',
   vessel_id: 'the vessel',
@@ -312,7 +312,7 @@ function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
       <div className="notice ruler" role="alert">
         <p>
           {what
-            ? `Somebody else changed ${what} too. All else of both is kept; for that, whose is it?`
+            ? `Someone else changed ${what} too. Everything else of both is kept. Which one for that?`
             : `${state.sentence ?? ''} Theirs is “${theirs.name}”.`}
         </p>
         <Button
@@ -334,14 +334,14 @@ function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
     return (
       <div className="notice lid" role="alert">
         <p>Not saved: {state.sentence}</p>
-        <Link to="/bench">Back to the bench</Link>
+        <Link to="/bench">Back to the set-up</Link>
       </div>
     )
   }
   if (together) {
     return (
       <div className="notice bowl" role="status">
-        <p>Somebody else changed this too: what both of you changed is here.</p>
+        <p>Someone else changed this too. Both changes are here.</p>
         <Button variant="quiet" aria-label="Close the note" onClick={onClose}>
           ×
         </Button>

@@ -10,7 +10,7 @@ export function ByWhen({ answer }: { answer: Answer }) {
   const before = (i: number) => answer.timeline.slice(0, i).reduce((sum, s) => sum + s.minutes, 0)
   return (
     <section className="by-when" aria-labelledby="by-when">
-      <h2 id="by-when">By when, at the latest</h2>
+      <h2 id="by-when">Timeline</h2>
       <svg
         viewBox="0 0 600 34"
         preserveAspectRatio="none"
@@ -48,8 +48,8 @@ export function ByWhen({ answer }: { answer: Answer }) {
         ))}
       </ol>
       <p className="soft">
-        Begun so, nothing stands around. <Link to={`/prep?day=${dayIn(answer.start_by)}`}>Prep</Link> knows when hands
-        are free: what it says goes on the sheet.
+        Latest times. Your prep plan may start earlier: <Link to={`/prep?day=${dayIn(answer.start_by)}`}>Prep</Link>{' '}
+        shows when, and so does the printed sheet.
       </p>
     </section>
   )

@@ -18,7 +18,7 @@ interface Props {
 const savedWords: Record<Saving['is'], string> = {
   saved: 'Saved',
   saving: 'Saving…',
-  waiting: 'Kept here; trying again',
+  waiting: 'Saved on this device. Retrying.',
   wrong: 'Not saved',
   conflict: 'Not saved',
   old: 'Not saved',
@@ -35,22 +35,22 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
   return (
     <footer className={`counter on-dark ${mark}`}>
       <div className="right">
-        <span>right for these children?</span>
+        <span>for this room</span>
         <strong>
           <Glyph mark={mark} /> {answer ? readiness(answer) : failed ? 'Not checked' : 'Checking…'}
         </strong>
       </div>
       <div>
-        <span>how much?</span>
+        <span>total</span>
         <strong className="figure">{amount}</strong>
       </div>
       <div>
-        <span>start by</span>
+        <span>start prep by</span>
         <strong className="figure">{answer ? dayAndTime(begins ?? answer.start_by) : '–'}</strong>
       </div>
       {answer?.short?.[0] && (
         <div>
-          <span>short of</span>
+          <span>short by</span>
           <strong className="figure">
             {grams(answer.short[0].missing_g)} {answer.short[0].name.toLowerCase()}
             {answer.short.length > 1 && `, ${answer.short.length - 1} more`}
@@ -59,7 +59,7 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
       )}
       {answer?.cost && (
         <div className="cost">
-          <span>{answer.cost.unpriced.length > 0 ? 'costs, as far as priced' : 'costs'}</span>
+          <span>{answer.cost.unpriced.length > 0 ? 'cost, of what has a price' : 'costs'}</span>
           <strong className="figure">
             {money(answer.cost.coins, currency)} · {money(answer.cost.each_coins, currency)} each
           </strong>

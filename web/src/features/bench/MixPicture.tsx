@@ -30,7 +30,7 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
               {a.scoops.length > 0 ? (
                 <Scoops scoops={a.scoops} />
               ) : (
-                <span className="soft">{a.as_needed ? 'weigh what goes in' : 'weigh it'}</span>
+                <span className="soft">{a.as_needed ? 'weigh what you add' : 'weigh it'}</span>
               )}
             </td>
             <td className="weight">

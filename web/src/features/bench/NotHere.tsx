@@ -15,15 +15,13 @@ export function NotHere({ name, input, onTake }: Props) {
   const none = here.data?.length === 0
   const anywhere = useQuery({ ...swapsQuery({ ...input, not_here: undefined }), enabled: none })
   const error = here.error ?? anywhere.error
-  if (error) return <p className="soft">Stand-ins could not be looked for. {error.message}</p>
+  if (error) return <p className="soft">Swaps could not be found. {error.message}</p>
   if (!here.data || (none && !anywhere.data)) return null
   return (
     <div className="instead">
       <h3>No {name.charAt(0).toLowerCase() + name.slice(1)} here?</h3>
       {none && (
-        <p className="soft">
-          Nothing that is noted in the cupboard does the same. These would, and pass for these children:
-        </p>
+        <p className="soft">Nothing in the cupboard does the same. These would, and are OK for these children:</p>
       )}
       <Swaps swaps={none ? (anywhere.data ?? []) : here.data} onTake={onTake} takes={name} />
     </div>

@@ -19,7 +19,7 @@ export function Packets({ packets, onTake }: { packets: Packet[]; onTake?: (pack
           onChange={(e) => onTake?.(p, e.target.checked)}
         />
       ))}
-      <p className="soft">Only once somebody has read it. The list to buy then asks for a packet that says so.</p>
+      <p className="soft">Only once you have read it. The shopping list then asks for a packet that says so.</p>
     </fieldset>
   )
 }

@@ -106,7 +106,7 @@ function Cost({ cost, children }: { cost: Schemas['Cost']; children: number }) {
         {money(cost.coins, currency)} in all
         {cost.back_coins ? `; ${money(cost.back_coins, currency)} of it goes back into the cupboard` : ''}.
         {cost.unpriced.length > 0 && (
-          <span className="soft"> No price noted: {cost.unpriced.join(', ').toLowerCase()}.</span>
+          <span className="soft"> No price for: {cost.unpriced.join(', ').toLowerCase()}.</span>
         )}
       </p>
     </section>

@@ -44,7 +44,7 @@ export function SetOf({ item, name, onChange }: Props) {
             {cups.map((c) => (
               <option key={c.id} value={c.id}>
                 into {c.name.toLowerCase()}
-                {c.here && ', in the cupboard'}
+                {c.here && ', in stock'}
               </option>
             ))}
           </Form.Select>

@@ -11,11 +11,12 @@ import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { day, dayAndTime, timeOfDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
+import { sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
 
 export function Setups() {
-  usePageTitle('Bench')
+  usePageTitle('Set-ups')
   const session = useSession()
   const [words, setWords] = useState('')
   const q = useDeferredValue(words.trim())
@@ -64,8 +65,7 @@ export function Setups() {
     <main className="screen">
       <header className="screen-head">
         <div>
-          <h1>Bench</h1>
-          <p className="soft">What is planned, next first. Open one to see why, how much and by when.</p>
+          <h1>Set-ups</h1>
         </div>
         {mayWrite(session) && <NewSetup roomID={roomID} onRoom={setRoomID} />}
       </header>
@@ -95,7 +95,7 @@ export function Setups() {
                       variant="outline-primary"
                       onClick={() => planAgain.mutate({ from: t.id, room: roomID || t.room_id })}
                     >
-                      Start from it<span className="visually-hidden"> {t.name}</span>
+                      Use template<span className="visually-hidden"> {t.name}</span>
                     </Button>
                     <Button variant="quiet" onClick={() => remove.mutate({ id: t.id, name: t.name })}>
                       Remove<span className="visually-hidden"> {t.name}</span>
@@ -107,13 +107,8 @@ export function Setups() {
           </ul>
         </section>
       )}
-      {all?.length === 0 && words && <p className="soft">No set-up’s name or room holds “{words.trim()}”.</p>}
-      {all?.length === 0 && !words && (
-        <Empty>
-          Nothing is planned. Choose a room above and start a set-up: a mix or a filler, things to find, and Emblo says
-          whether it is right and how much of everything.
-        </Empty>
-      )}
+      {all?.length === 0 && words && <p className="soft">No set-up’s name or room has “{words.trim()}”.</p>}
+      {all?.length === 0 && !words && <Empty>No set-ups yet. Choose a room, then Plan a set-up.</Empty>}
       <ul className="setups">
         {all?.map((s, i) => {
           const week = weekOf(s.play_at, session.today, day)
@@ -182,7 +177,11 @@ function SetupRow({
       </div>
       <div className="when">
         <span className="figure">{dayAndTime(s.play_at)}</span>
-        {s.starts_by && <span className="soft">start by {timeOfDay(s.starts_by)} at the latest</span>}
+        {s.starts_by && (
+          <span className="soft">
+            Start prep by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}
+          </span>
+        )}
       </div>
       {onAgain && (
         <Button variant="quiet" onClick={onAgain}>

@@ -13,13 +13,12 @@ interface Props {
 /** An empty bench is not an empty page: what can be set up for this room with what is in the cupboard, an aim each. */
 export function StartHere({ room, playAt, onTake }: Props) {
   const starts = useQuery(startsQuery(room, playAt))
-  if (starts.error) return <p className="soft">What could be begun with was not found: {starts.error.message}</p>
+  if (starts.error) return <p className="soft">Ideas to start from could not be loaded: {starts.error.message}</p>
   if (!starts.data) return null
   if (starts.data.length === 0)
     return (
       <p className="soft">
-        Nothing that is noted in the cupboard makes a set-up for this room yet. Type what there is, or note it on the
-        shelf.
+        Nothing in the cupboard makes a set-up for this room yet. Type what you have, or add it to the cupboard.
       </p>
     )
   return (

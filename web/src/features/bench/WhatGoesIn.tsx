@@ -186,7 +186,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             onChange(
               (d) => ({ ...d, ...copied(s), name: d.name === newName ? s.aim : d.name }),
               undefined,
-              `${s.aim}: begun.`,
+              `${s.aim}: started.`,
             )
           }
         />
@@ -265,7 +265,7 @@ function KeepAsTemplate({ draft }: { draft: Draft }) {
         Keep as a template
       </Button>
       <span role="status" className="soft">
-        {keep.isSuccess && 'Kept: it stands on the bench, to start others from.'}
+        {keep.isSuccess && 'Saved as a template, under Set-ups.'}
         {keep.error?.message}
       </span>
     </div>

@@ -32,18 +32,17 @@ export function Why({ answer, swapOf, onPacket }: Props) {
       {answer.mark && lines.length === 0 && (
         <div className="finding clears">
           <MarkLine mark={answer.mark} />
-          {answer.ready && <p>No rule objects for these children on this day.</p>}
+          {answer.ready && <p>OK for these children today.</p>}
         </div>
       )}
       {answer.precautions && (
         <section className="finding" aria-labelledby="precautions">
-          <h3 id="precautions">What an adult does</h3>
+          <h3 id="precautions">Precautions</h3>
           <Precautions all={answer.precautions} />
           {answer.covered && (
             <details className="covered">
               <summary>
-                Our routine covers{' '}
-                {answer.covered.length === 1 ? 'one thing more' : `${answer.covered.length} things more`}
+                Our routine covers {answer.covered.length === 1 ? '1 more' : `${answer.covered.length} more`}
               </summary>
               <Precautions all={answer.covered} />
             </details>
@@ -66,7 +65,7 @@ export function Why({ answer, swapOf, onPacket }: Props) {
       )}
       {answer.routine && (
         <details className="always">
-          <summary>Our routine: usual care</summary>
+          <summary>Our routine</summary>
           <ul>
             {answer.routine.map((r) => (
               <li key={r}>{r}</li>
@@ -98,11 +97,11 @@ function Instead({ name, swapping }: { name: string; swapping?: Swapping }) {
 
 function Found({ name, swapping }: { name: string; swapping: Swapping }) {
   const found = useQuery(swapsQuery(swapping.input))
-  if (found.error) return <p className="soft">Swaps could not be looked for. {found.error.message}</p>
+  if (found.error) return <p className="soft">Swaps could not be found. {found.error.message}</p>
   if (!found.data) return null
   return (
     <div className="instead">
-      <h3>Instead of {name.charAt(0).toLowerCase() + name.slice(1)}</h3>
+      <h3>Swap for {name.charAt(0).toLowerCase() + name.slice(1)}</h3>
       <Swaps swaps={found.data} onTake={swapping.onTake} takes={name} />
     </div>
   )

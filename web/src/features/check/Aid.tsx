@@ -7,14 +7,14 @@ import { useSession } from '../../session/session'
 import { MarkLine } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 
-/** What now? Cards for when something has happened: the number to call first, then what to do. */
+/** First aid and mishaps Cards for when something has happened: the number to call first, then what to do. */
 export function Aid() {
   const aid = useQuery(aidQuery)
   const [open, setOpen] = useState('')
   const card = aid.data?.find((c) => c.id === open)
   return (
     <section className="aid" aria-labelledby="aid-title">
-      <h3 id="aid-title">What now?</h3>
+      <h3 id="aid-title">First aid and mishaps</h3>
       {aid.error && (
         <>
           <Emergency />

@@ -66,7 +66,7 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
         }}
       />
       <p className="soft">
-        A thing, a mix, or a thing and an age. Enter takes the first match. Many at once:{' '}
+        Type an item, and an age if you like. Many at once:{' '}
         <Link to="/list" onClick={onLeave}>
           check a list
         </Link>
@@ -195,7 +195,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       )}
       {!answer.found && !measuring && (
         <div className="not-found">
-          <p>Not on the shelf, so nothing of it is known until you say.</p>
+          <p>We do not know this item. Answer a few questions.</p>
           {answer.nearest && answer.nearest.length > 0 && (
             <p>
               Or did you mean{' '}

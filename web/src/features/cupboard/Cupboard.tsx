@@ -71,9 +71,7 @@ export function Cupboard() {
         <header className="screen-head">
           <div>
             <h1>Cupboard</h1>
-            <p className="soft">
-              What is in, and the line that the plans of the next two weeks need. Tap a jar to count it.
-            </p>
+            <p className="soft">The line shows what the next 2 weeks need. Tap to count.</p>
           </div>
           <div className="actions">
             {mayWrite(session) && (
@@ -85,7 +83,7 @@ export function Cupboard() {
               Batches and tubs
             </Link>
             <Link className="btn btn-primary" to="/cupboard/makes">
-              What can I make today?
+              What can I make?
             </Link>
           </div>
         </header>
@@ -100,7 +98,7 @@ export function Cupboard() {
         )}
         {!whole && !cupboard.error && <Waiting what="the cupboard" />}
         {cupboard.data && all.length === 0 && (
-          <Empty>No jar yet. Add what you have: the bench then says what is short, and what can be made of it.</Empty>
+          <Empty>Nothing in stock yet. Add what you have. Set-ups then show what is short and what you can make.</Empty>
         )}
         {whole && (
           <div className="cupboard-columns">

@@ -138,7 +138,7 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
           </div>
           <Field
             id="move-amount"
-            label={`How much${kind === 'counted' ? '; empty when nobody weighs it' : ''}`}
+            label={kind === 'counted' ? 'Amount (leave empty if not weighed)' : 'How much'}
             wrong={wrong('amount')}
           >
             <Form.Control
@@ -176,7 +176,7 @@ function History({ id, unit }: { id: string; unit: Jar['unit'] }) {
       <ol>
         {moves.data.map((m) => (
           <li key={m.id}>
-            <span className="soft">{m.ahead ? 'noted while a clock was wrong' : dayOf(m.at)}</span>{' '}
+            <span className="soft">{m.ahead ? 'saved while a clock was wrong' : dayOf(m.at)}</span>{' '}
             {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? 'not weighed' : quantity(m.amount, unit)}
             {m.by && <span className="soft"> {m.by}</span>}
           </li>
@@ -196,7 +196,7 @@ interface Packet extends Omit<Schemas['JarInput'], 'version' | 'item_id' | 'free
 const inWords = (p: Packet) => ({
   'Free of': p.free,
   'Heat-treated': p.heat_treated ? 'yes' : 'no',
-  'Where it stands': p.place,
+  'Where it is kept': p.place,
   'Best before': p.best_before,
   Opened: p.opened,
   Packs: p.packs.map((of) => [of.amount, of.price].filter(Boolean).join(' for ')).join(', '),
@@ -258,7 +258,7 @@ function Details({ jar }: { jar: Jar }) {
           <Form.Control placeholder="wheat, milk" isInvalid={!!wrong('free')} {...register('free')} />
         </Field>
         <Form.Check type="switch" id="jar-heated" label="its label says heat-treated" {...register('heat_treated')} />
-        <Field id="jar-place" label="Where it stands" wrong={wrong('place')}>
+        <Field id="jar-place" label="Where it is kept" wrong={wrong('place')}>
           <Form.Control
             maxLength={limits.JarInput.place}
             placeholder="pantry"

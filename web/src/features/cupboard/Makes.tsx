@@ -9,9 +9,9 @@ import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { nextOpening } from '../../entities/setup/model'
 
-/** What can I make today? */
+/** What can I make? */
 export function Makes() {
-  usePageTitle('What can I make today?')
+  usePageTitle('What can I make?')
   const rooms = useQuery(roomsQuery)
   const today = useQuery(todayQuery)
   const [params, setParams] = useSearchParams()
@@ -22,10 +22,10 @@ export function Makes() {
     <main className="screen">
       <header className="screen-head">
         <div>
-          <h1>What can I make today?</h1>
+          <h1>What can I make?</h1>
           <p className="soft">
-            From the cupboard, for the room: least care first, then the fewest minutes
-            {opens && `. It would open ${dayAndTime(opens)}`}.
+            Fewest precautions first, then fewest minutes
+            {opens && `. For play ${dayAndTime(opens)}`}.
           </p>
         </div>
         <Form.Select
@@ -42,7 +42,7 @@ export function Makes() {
         </Form.Select>
       </header>
       {error && <Failure error={error} retry={() => void today.refetch()} />}
-      {rooms.data?.length === 0 && <Empty>Add a room first: what goes in depends on its children.</Empty>}
+      {rooms.data?.length === 0 && <Empty>Add a room first: what is OK depends on the children.</Empty>}
       {!error && !opens && <Waiting what="the day" />}
       {room && opens && <MakesList room={room.id} playAt={opens} />}
     </main>

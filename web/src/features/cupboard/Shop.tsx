@@ -57,8 +57,8 @@ export function Shop() {
       {shopping.error && !shopping.data && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
       {shopping.error && shopping.data && (
         <p className="soft" role="status">
-          {shopping.error.message} This is the list as it was at {atTime(shopping.dataUpdatedAt)}; ticks are kept until
-          the line is back.
+          {shopping.error.message} This is the list as it was at {atTime(shopping.dataUpdatedAt)}. Ticks are saved on
+          this device until you are online.
         </p>
       )}
       {!shopping.data && !shopping.error && <Waiting what="the list" />}
@@ -103,7 +103,7 @@ const stateWords: Record<ShopPlan['state'], string> = {
   'all-here': 'Nothing of it is known to be short',
   buying: 'Waits for',
   cannot: 'Cannot be made as planned: no',
-  'not-ready': 'Does not go in for its room as it stands: nothing is bought for it',
+  'not-ready': 'Not OK yet, so not on the list',
 }
 
 /** The coming plans: first those that cannot be made as they stand. */

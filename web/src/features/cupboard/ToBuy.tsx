@@ -64,14 +64,12 @@ export function ToBuy({ list, brief }: { list: Schemas['Shopping']; brief?: bool
           Cheapest packs that cover it. With the least left over: {money(list.least_coins, currency)}.
         </p>
       )}
-      {list.unpriced.length > 0 && <p className="soft">No price noted: {list.unpriced.join(', ').toLowerCase()}.</p>}
+      {list.unpriced.length > 0 && <p className="soft">No price for: {list.unpriced.join(', ').toLowerCase()}.</p>}
       {list.unweighed.length > 0 && (
-        <p className="soft">Nobody has weighed, so nothing is said of: {list.unweighed.join(', ').toLowerCase()}.</p>
+        <p className="soft">Not weighed, so not on the list: {list.unweighed.join(', ').toLowerCase()}.</p>
       )}
       {list.unnoted.length > 0 && (
-        <p className="soft">
-          Have you got: {list.unnoted.join(', ').toLowerCase()}? Nobody has noted whether they are here.
-        </p>
+        <p className="soft">Have you got: {list.unnoted.join(', ').toLowerCase()}. They may be in stock.</p>
       )}
       {brief && (
         <Link className="btn btn-outline-primary" to="/cupboard/list/print">
@@ -119,10 +117,10 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
           The shop has none.
           {l.instead && l.instead.length > 0
             ? ` Here instead: ${l.instead.join(', ').toLowerCase()}.`
-            : ' Nothing here stands in for it.'}
+            : ' Nothing in stock to swap for it.'}
         </span>
       )}
-      {waits && <span className="soft">kept here until the line is back</span>}
+      {waits && <span className="soft">saved on this device until you are online</span>}
     </span>
   )
   return (

@@ -6,7 +6,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
-import { Glyph, MarkLine, marks, markWord } from '../../ui/Mark'
+import { Glyph, MarkLine, marks, markInLine } from '../../ui/Mark'
 import { Ask } from '../../ui/Ask'
 import { Empty, Failure } from '../../ui/States'
 
@@ -137,8 +137,7 @@ export function CheckList() {
                 aria-pressed={only === v}
                 onClick={() => setOnly(only === v ? '' : v)}
               >
-                <Glyph mark={v} /> <b className="figure">{rows.filter((r) => r.mark === v).length}</b>{' '}
-                {markWord(v).toLowerCase()}
+                <Glyph mark={v} /> <b className="figure">{rows.filter((r) => r.mark === v).length}</b> {markInLine(v)}
               </button>
             ))}
           </div>
@@ -186,8 +185,8 @@ export function CheckList() {
             </Button>
           }
         >
-          One name a line is enough: each is looked up on the shelf, and what is not known there is never cleared. A
-          header may add columns: name, use, solid, size_mm, contains, traits.
+          One name a line is enough. If we do not know an item, we do not say OK. A header may add columns: name, use,
+          solid, size_mm, contains, traits.
         </Empty>
       )}
       <Form

@@ -69,7 +69,7 @@ export function Prep() {
         {!asked.data && !asked.error && <Waiting what="the day" />}
         {plan && plan.slots.length === 0 && plan.waiting.length === 0 && (
           <Empty>
-            Nothing has to be prepared on this day.{' '}
+            No prep needed.{' '}
             {plan.next && <Link to={`/prep?day=${dayIn(plan.next)}`}>Next: {dayAndTime(plan.next)}</Link>}
           </Empty>
         )}
@@ -79,9 +79,7 @@ export function Prep() {
         ))}
         {plan && <Steps plan={plan} asked={asked.dataUpdatedAt} />}
         {plan && plan.not_ready.length > 0 && (
-          <p className="soft">
-            Nothing is prepared for {plan.not_ready.join(', ')}: as planned, not all of it goes in.
-          </p>
+          <p className="soft">Not in this plan: {plan.not_ready.join(', ')}. Something in it is not OK yet.</p>
         )}
         {plan && <Follow />}
       </main>
@@ -95,12 +93,12 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
   return (
     <section className="late" aria-label={`${l.setup} is late`}>
       <h2>
-        {l.setup} for {l.room} cannot be ready in time
+        {l.setup} for {l.room} will not be ready in time
       </h2>
       <p>
         {l.instead.length > 0 && (
           <>
-            In time and all here:{' '}
+            Make instead, all in stock:{' '}
             {l.instead.map((i, n) => (
               <span key={i.recipe_id}>
                 {n > 0 && ' or '}
@@ -112,19 +110,19 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
         )}
         {l.stored.length > 0 && (
           <>
-            In store:{' '}
+            Use a batch:{' '}
             {l.stored.map((s, n) => (
               <span key={s.batch_id}>
                 {n > 0 && ' or '}
                 <Link to={`/batches/${s.batch_id}`}>{s.name}</Link>
               </span>
             ))}
-            , to be chosen on the bench.{' '}
+            , chosen on the set-up.{' '}
           </>
         )}
         {l.smaller && `${l.smaller} `}
-        {l.instead.length + l.stored.length > 0 || l.smaller ? 'Or open it' : 'Open it'} at {dayAndTime(l.ready_at)}, or{' '}
-        <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
+        {l.instead.length + l.stored.length > 0 || l.smaller ? 'Or move play to' : 'Move play to'}{' '}
+        {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
         {l.other_day ? `: all of it can be ready ${dayAndTime(l.other_day)}.` : '.'}
       </p>
     </section>
@@ -133,10 +131,10 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
 
 const heads: [string, (s: Slot, now: string) => boolean][] = [
   ['Late', (s) => !s.done && s.pressed === true],
-  ['Hands now', (s, now) => !s.done && standing(s, now) === 'now'],
-  ['Then', (s, now) => !s.done && standing(s, now) === 'next'],
+  ['Do now', (s, now) => !s.done && standing(s, now) === 'now'],
+  ['Next', (s, now) => !s.done && standing(s, now) === 'next'],
   ['Done', (s) => s.done === true],
-  ['Not ticked', (s, now) => standing(s, now) === 'over'],
+  ['Time passed, not ticked', (s, now) => standing(s, now) === 'over'],
 ]
 
 function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
@@ -179,9 +177,9 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
   const [sounds, setSounds] = useState(false)
   if (all.length === 0) return null
   return (
-    <section aria-label="Waiting by itself">
+    <section aria-label="Setting or cooling now">
       <div className="waiting-head">
-        <h2>Waiting by itself</h2>
+        <h2>Setting or cooling now</h2>
         <Button
           variant="outline-primary"
           aria-pressed={sounds}
@@ -190,7 +188,7 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
             setSounds(!sounds)
           }}
         >
-          {sounds ? 'Sounds when ready' : 'Sound when ready'}
+          {sounds ? 'Sound on' : 'Sound off'}
         </Button>
       </div>
       <ol className="prep-steps">
@@ -224,11 +222,11 @@ function Step({ slot: s }: { slot: Slot }) {
       <div>
         <b>{s.text}</b>
         <span className="soft">
-          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, opens {dayAndTime(s.play_at)}
+          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, starts {dayAndTime(s.play_at)}
         </span>
         <span className="soft">
           {[
-            `${duration(s.minutes)} by hand`,
+            `${duration(s.minutes)} hands-on`,
             s.resource ? `at the ${s.resource}` : '',
             s.adult_only ? 'adult only' : '',
             s.children_help ? 'children can help' : '',
@@ -238,17 +236,15 @@ function Step({ slot: s }: { slot: Slot }) {
         </span>
         {s.wait_minutes !== undefined && (
           <span className="waits-then">
-            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until{' '}
+            then leave it: {s.wait_text ?? 'waiting'}, {duration(s.wait_minutes)}, until{' '}
             {dayAndTime(s.wait_until ?? s.ends)}
           </span>
         )}
-        {s.not_before && (
-          <span className="soft">it does not stand for long: over no sooner than {timeOfDay(s.not_before)}</span>
-        )}
+        {s.not_before && <span className="soft">Finish at {timeOfDay(s.not_before)} or later: it does not keep</span>}
         {s.together && <Together batch={s.together} />}
-        {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} too late</span>}
-        {s.crowded && <span className="short">more hands, or more room, are needed then than there are</span>}
-        {s.outside && <span className="short">outside the times in which hands are free</span>}
+        {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} late</span>}
+        {s.crowded && <span className="short">not enough adults or space at this time</span>}
+        {s.outside && <span className="short">outside prep time</span>}
         {!s.done && s.why && <span className="soft">{s.why}</span>}
         {s.done && (
           <span className="soft">
@@ -288,26 +284,18 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
   return (
     <footer className="counter on-dark plain">
       <div>
-        <span>hands next, when they are free</span>
+        <span>next prep step</span>
         <strong className="figure">
           {next ? timeOfDay(next.starts) : plan.next ? dayAndTime(plan.next) : 'nothing more'}
         </strong>
       </div>
       <div>
-        <span>by hand in all</span>
+        <span>hands-on time today</span>
         <strong className="figure">{duration(hands)}</strong>
       </div>
       <div>
-        <span>to spare, while hands are free</span>
+        <span>prep time left</span>
         <strong className="figure">{duration(plan.spare_minutes)}</strong>
-      </div>
-      <div className="minutes">
-        <span>begun sooner than needed</span>
-        <strong className="figure">
-          {plan.exact || !plan.bound_minutes
-            ? 'nothing that could begin later'
-            : `${duration(plan.bound_minutes)} in all, at most`}
-        </strong>
       </div>
     </footer>
   )

@@ -23,7 +23,7 @@ export function TickStep({ slot }: { slot: Slot }) {
           {done ? '✓' : ''}
         </button>
       )}
-      {waits && <span className="soft">kept here until the line is back</span>}
+      {waits && <span className="soft">saved on this device until you are online</span>}
       {letter?.state === 'wrong' && (
         <span className="short" role="alert">
           {letter.sentence}

@@ -14,7 +14,7 @@ export function Week() {
       <header className="screen-head">
         <div>
           <h1>Prep, the week</h1>
-          <p className="soft">What is frozen, soaked or dried before its day stands on the day that it is begun.</p>
+          <p className="soft">Freezing, soaking and drying show on the day that they start.</p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/prep">
@@ -35,11 +35,11 @@ export function Week() {
                     {timeOfDay(d.from)} to {timeOfDay(d.to)}
                   </b>
                 ) : (
-                  <span className="soft">nothing by hand</span>
+                  <span className="soft">no prep</span>
                 )}
                 {d.steps > 0 && (
                   <span className="soft">
-                    {duration(d.hands_minutes)} by hand, {duration(d.spare_minutes)} to spare
+                    {duration(d.hands_minutes)} hands-on, {duration(d.spare_minutes)} to spare
                   </span>
                 )}
                 {d.late > 0 && (
@@ -51,9 +51,7 @@ export function Week() {
                   <li key={o.setup_id}>
                     <b className="figure">{timeOfDay(o.at)}</b> <Link to={`/bench/${o.setup_id}`}>{o.setup}</Link>{' '}
                     <span className="soft">{o.room}</span>
-                    {!o.ready && (
-                      <span className="short"> does not go in as it stands: nothing is prepared for it</span>
-                    )}
+                    {!o.ready && <span className="short"> not OK yet, so not in the plan</span>}
                   </li>
                 ))}
               </ul>

@@ -88,7 +88,7 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
           {usable && b.until
             ? `Use until ${day(b.until)}`
             : b.state === 'look-over'
-              ? 'Look over before use'
+              ? 'Check before use'
               : 'Do not use'}
           <small> {b.made_on ? `made ${day(b.made_on)}` : 'no date'}</small>
         </p>

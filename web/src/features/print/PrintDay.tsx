@@ -33,10 +33,10 @@ export function PrintDay() {
           <p>{handsInShort(prep.data)}</p>
         </div>
       </header>
-      {slots.length === 0 && <p>Hands have nothing to prepare on this day.</p>}
+      {slots.length === 0 && <p>No prep needed.</p>}
       {slots.length > 0 && (
         <section>
-          <h2>By hand</h2>
+          <h2>Hands-on</h2>
           <table className="day-table">
             <tbody>
               {slots.map((s) => (
@@ -48,7 +48,7 @@ export function PrintDay() {
       )}
       {waiting.length > 0 && (
         <section>
-          <h2>Waiting by itself, begun before</h2>
+          <h2>Setting or cooling, started before</h2>
           <table className="day-table">
             <tbody>
               {waiting.map((s) => (
@@ -77,13 +77,10 @@ export function PrintDay() {
           </table>
         </section>
       )}
-      {not_ready.length > 0 && (
-        <p>Nothing is prepared for {not_ready.join(', ')}: as planned, not all of it goes in.</p>
-      )}
+      {not_ready.length > 0 && <p>Not in this plan: {not_ready.join(', ')}. Something in it is not OK yet.</p>}
       <footer>
         <p>
-          What is to be measured counts only when the probe has read it: write it down, and give it in on Prep. Ticks
-          and times change; print the day anew when they have.
+          Write the thermometer reading here, then enter it on Prep. Print the day again when ticks or times change.
         </p>
         <p>
           An adult is at the stove and the oven, and watches all play. Local licensing rules come before this sheet.
@@ -97,7 +94,7 @@ const whose = (s: Slot) => `${s.setup} for ${s.room}, opens ${dayAndTime(s.play_
 
 function Line({ slot: s }: { slot: Slot }) {
   const how = [
-    `${duration(s.minutes)} by hand`,
+    `${duration(s.minutes)} hands-on`,
     s.resource ? `at the ${s.resource}` : '',
     s.adult_only ? 'adult only' : '',
     s.children_help ? 'children can help' : '',
@@ -120,10 +117,10 @@ function Line({ slot: s }: { slot: Slot }) {
             {s.together.amounts.map((a) => `${a.name} ${weighs(a)}`).join(', ')}.
           </small>
         )}
-        {s.not_before && <small>does not stand for long: over no sooner than {timeOfDay(s.not_before)}</small>}
+        {s.not_before && <small>does not keep: finish no sooner than {timeOfDay(s.not_before)}</small>}
         {s.wait_minutes !== undefined && (
           <small>
-            then by itself: {s.wait_text ?? 'it waits'}, {duration(s.wait_minutes)}, until{' '}
+            then leave it: {s.wait_text ?? 'waiting'}, {duration(s.wait_minutes)}, until{' '}
             {dayAndTime(s.wait_until ?? s.ends)}
           </small>
         )}
@@ -131,7 +128,7 @@ function Line({ slot: s }: { slot: Slot }) {
           <b>{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later.</b>
         )}
         {s.crowded && <b>More hands, or more room, are needed then than there are.</b>}
-        {s.outside && <small>outside the times in which hands are free</small>}
+        {s.outside && <small>outside prep time</small>}
       </td>
       <td>{whose(s)}</td>
     </tr>

@@ -63,12 +63,12 @@ export function PrintList() {
           </table>
         </section>
       ))}
-      {unweighed.length > 0 && <p>Nobody has weighed, so nothing is said of: {unweighed.join(', ').toLowerCase()}.</p>}
+      {unweighed.length > 0 && <p>Not weighed, so not on the list: {unweighed.join(', ').toLowerCase()}.</p>}
       {unnoted.length > 0 && <p>Have we got: {unnoted.join(', ').toLowerCase()}?</p>}
       <footer>
         <p>
-          Read the label of each packet: what it holds changes. Where a label must say something, a packet that does not
-          say it is left in the shop.
+          Read the label of each packet: ingredients change. Where the label must say something, leave a packet that
+          does not say it in the shop.
         </p>
       </footer>
     </main>

@@ -8,7 +8,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, grams, measure, miss } from '../../ui/format'
-import { Glyph, markWord } from '../../ui/Mark'
+import { Glyph, markInLine, markWord } from '../../ui/Mark'
 import { Scoops } from '../../ui/Scoops'
 import { Failure, Waiting } from '../../ui/States'
 import { orderOf, type Making } from '../../entities/recipe/order'
@@ -133,7 +133,7 @@ function Card({ m, room }: { m: Making; room: Room }) {
       )}
       {m.routine && (
         <p className="routine">
-          <b>Our routine, at every tub:</b> {m.routine.join(' ')}
+          <b>Our routine, every time:</b> {m.routine.join(' ')}
         </p>
       )}
       <footer>
@@ -184,7 +184,7 @@ export function WallChart() {
           </ol>
           {!m.ready && (
             <p className="warning">
-              Not for {room.name} as it stands: {markWord(m.mark).toLowerCase()}. Look at the recipe first.
+              Not for {room.name} as it is: {markInLine(m.mark)}. Look at the recipe first.
             </p>
           )}
           <footer>

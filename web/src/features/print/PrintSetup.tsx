@@ -22,7 +22,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay, weighs } from '../../ui/format'
-import { Glyph, markWord } from '../../ui/Mark'
+import { Glyph, insteadOfCount, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
 import { Precautions } from '../../entities/setup/Precautions'
@@ -97,9 +97,9 @@ function Prepared({ setup, slots }: { setup: Setup; slots: Slot[] }) {
           {s.children_help && <em> Children can help.</em>}
           {s.asks && ` Measure: ${s.asks}.`}
           {s.wait_until &&
-            ` Then ${s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : 'it waits'} until ${on(setup, s.wait_until)}.`}
-          {(s.late_minutes ?? 0) > 0 && <b> {duration(s.late_minutes ?? 0)} too late.</b>}
-          {s.outside && ' Hands are not free then.'}
+            ` Then ${s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : 'leave it'} until ${on(setup, s.wait_until)}.`}
+          {(s.late_minutes ?? 0) > 0 && <b> {duration(s.late_minutes ?? 0)} late.</b>}
+          {s.outside && ' Outside prep time.'}
         </li>
       ))}
     </ol>
@@ -130,7 +130,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
   return (
     <main className="paper">
       <p className="no-print actions">
-        <Link to={`/bench/${setup.id}`}>Back to the bench</Link>
+        <Link to={`/bench/${setup.id}`}>Back to the set-up</Link>
         <Button
           onClick={() => {
             printed()
@@ -144,10 +144,11 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
         <div>
           <h1>{setup.name}</h1>
           <p>
-            {room.name} · opens {dayAndTime(setup.play_at)} · start by {on(setup, prep[0]?.starts ?? a.start_by)}
+            {room.name} · play starts {dayAndTime(setup.play_at)} · start prep by{' '}
+            {on(setup, prep[0]?.starts ?? a.start_by)}
           </p>
           <p>
-            {plural(a.group.children, 'child', 'children')}, {plural(a.group.adults, 'adult')} · youngest counts as{' '}
+            {plural(a.group.children, 'child', 'children')}, {plural(a.group.adults, 'adult')} · youngest treated as{' '}
             {a.group.youngest_words}
             {asks(room).length > 0 && ` · ${asks(room).join(', ')}`}
           </p>
@@ -159,7 +160,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
       </header>
       {!a.ready && (
         <p className="warning">
-          Draft only. Do not set this up until what is kept out is gone and what is unknown has been measured.
+          Draft. Do not use until you have removed every “Do not use” item and found out the rest.
         </p>
       )}
       <div className="columns">
@@ -181,7 +182,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           {a.wear && <p>{a.wear.join(' ')}</p>}
           {a.routine && (
             <>
-              <h2>Our routine, at every tub</h2>
+              <h2>Our routine, every time</h2>
               <ul>
                 {a.routine.map((r) => (
                   <li key={r}>{r}</li>
@@ -201,7 +202,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
                   {p.mix.nature.not_taste_safe.length === 0
                     ? 'Taste-safe for these children.'
                     : `Not taste-safe: ${p.mix.nature.not_taste_safe.join('; ')}.`}
-                  {p.mix.nature.allergens !== 'none' && ` Holds ${p.mix.nature.allergens}.`} Keeps {p.mix.keeps}.
+                  {p.mix.nature.allergens !== 'none' && ` Contains ${p.mix.nature.allergens}.`} Keeps {p.mix.keeps}.
                 </p>
               ),
           )}
@@ -214,7 +215,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
                   .filter((p) => p.taken)
                   .map((p) => (
                     <li key={`${p.item_id}${p.says}`}>
-                      {p.name}: only from the packet whose label says {p.says}
+                      {p.name}: use only the packet whose label says {p.says}
                     </li>
                   ))}
               </ul>
@@ -222,7 +223,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           )}
           {a.precautions && (
             <>
-              <h2>Goes in with a hand: who does it?</h2>
+              <h2>Precautions: who does each?</h2>
               <Precautions all={a.precautions} boxes />
             </>
           )}
@@ -347,7 +348,7 @@ function ThingRow({ line }: { line: Line }) {
         {line.meets && ` (${line.meets})`}
       </th>
       <td>{markWord(line.mark)}</td>
-      <td>{line.count > 0 ? `${line.count} out ☐  in ☐` : ''}</td>
+      <td>{line.count > 0 && !insteadOfCount(line.mark) ? `${line.count} out ☐  in ☐` : ''}</td>
     </tr>
   )
 }

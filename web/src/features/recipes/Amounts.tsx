@@ -37,7 +37,7 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
               </th>
               <td>
                 {a.as_needed ? (
-                  <span className="soft">as needed; weigh what goes in</span>
+                  <span className="soft">as needed; weigh what you add</span>
                 ) : cards ? (
                   <Counting amount={a} />
                 ) : a.scoops.length > 0 && a.within ? (
@@ -74,7 +74,7 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
                     have={a.have_g}
                     pack={a.pack_g}
                     coins={a.price_coins}
-                    onSaved={(back) => setUndo({ text: `${a.name} noted.`, back })}
+                    onSaved={(back) => setUndo({ text: `${a.name} saved.`, back })}
                   />
                 ) : (
                   <span>{a.have_g === undefined ? 'not weighed' : grams(a.have_g)}</span>

@@ -33,7 +33,7 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
           body: { item_id: dose.item_id, share: dose.share, symptom },
         }),
       )
-      return { id: addition, text: `${grams(dose.grams)} of ${dose.name.toLowerCase()} noted for today’s batch.` }
+      return { id: addition, text: `${grams(dose.grams)} of ${dose.name.toLowerCase()} saved for today’s batch.` }
     },
     onSuccess: (done) => {
       setUndo(done)
@@ -99,7 +99,7 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
           <p className="soft">{shown.do}</p>
           {add.error && (
             <p className="short" role="alert">
-              Not noted. {add.error.message}
+              Not saved. {add.error.message}
             </p>
           )}
         </div>

@@ -38,7 +38,7 @@ export function NoteCell({
     if (typed === null) return
     const g = typed.trim() === '' ? undefined : readNumber(typed)
     if (g !== undefined && Number.isNaN(g)) {
-      setWrong('Type the grams, such as 250; leave it empty when nobody has weighed it.')
+      setWrong('Type the grams, such as 250; leave it empty if it is not weighed.')
       return
     }
     setWrong('')

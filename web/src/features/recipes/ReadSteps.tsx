@@ -71,7 +71,7 @@ function Meant({ step: s, nth, onMeant }: { step: Step; nth: number; onMeant: (s
           onMeant({ ...s, adult_only: e.target.value === 'adult', children_help: e.target.value === 'children' })
         }
       >
-        <option value="">anybody</option>
+        <option value="">anyone</option>
         <option value="adult">adult only</option>
         <option value="children">children help</option>
       </Form.Select>

@@ -95,7 +95,7 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
             </Form.Select>
           </div>
           {d.lines.some((l) => l.fault) && (
-            <p className="soft">What could not be read may be anything, so the mix is not cleared.</p>
+            <p className="soft">A line that we cannot read could be anything, so we do not say OK.</p>
           )}
           {fresh &&
             d.lines_judged?.map(

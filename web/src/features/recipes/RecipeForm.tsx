@@ -152,7 +152,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
         }),
       ),
     valuesOf: (stored) => stored.recipe,
-    words: ({ name, lines, steps, keeps }) => ({ Name: name, 'What goes in': lines, Steps: steps, Keeps: keeps }),
+    words: ({ name, lines, steps, keeps }) => ({ Name: name, Ingredients: lines, Steps: steps, Keeps: keeps }),
     onSaved: async () => {
       sessionStorage.removeItem(key)
       await outdate(client, 'recipe')
@@ -278,7 +278,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               />
               <span className="soft" role="status">
                 {paste.isSuccess
-                  ? `Parted into ${plural(paste.data.lines.split('\n').length, 'ingredient')} and ${plural(paste.data.steps.split('\n').length, 'step')}: look them over.`
+                  ? `Parted into ${plural(paste.data.lines.split('\n').length, 'ingredient')} and ${plural(paste.data.steps.split('\n').length, 'step')}. Check them.`
                   : 'A recipe that is pasted here whole is parted into its name, ingredients and steps.'}
               </span>
             </Form.Group>
@@ -291,8 +291,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
                 {...register('steps')}
               />
               <span className="soft">
-                Minutes, heat and waiting are read off the words; what was understood stands beside it and is corrected
-                there.
+                We read minutes, heat and waiting from your words. Check what we understood beside it.
               </span>
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
@@ -302,9 +301,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
                 placeholder="one week, airtight"
                 {...register('keeps')}
               />
-              <span className="soft">
-                How long, such as “one week, airtight”. What was understood stands beside it; else it is for one group.
-              </span>
+              <span className="soft">How long, such as “one week, airtight”. Leave it empty for one group only.</span>
             </Form.Group>
             <Form.Check
               id={`${form}-heated`}

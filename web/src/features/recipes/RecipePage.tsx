@@ -52,7 +52,7 @@ export function RecipePage() {
     return (
       <main className="screen">
         <h1>{recipe.data.recipe.name}</h1>
-        <p>Add a room first: what goes in and how much depend on who it is for.</p>
+        <p>Add a room first: what is OK and how much depend on the children.</p>
         <Link to="/rooms/new">Add a room</Link>
       </main>
     )
@@ -99,7 +99,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
         <div>
           <p className="soft">
             <Link to={`/recipes?room=${room.id}`}>Recipes</Link>
-            {page.own ? ' · our own' : page.also.length > 0 ? ` · also ${page.also.join(', ')}` : ''}
+            {page.own ? ' · ours' : page.also.length > 0 ? ` · also ${page.also.join(', ')}` : ''}
           </p>
           <h1>{page.recipe.name}</h1>
         </div>
@@ -335,7 +335,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
   return (
     <footer className={`counter on-dark ${m?.mark ?? 'not-checked'}`}>
       <div>
-        <span>right for these children?</span>
+        <span>for this room</span>
         <strong>
           <Glyph mark={m?.mark ?? 'not-checked'} /> {m ? markWord(m.mark) : failed ? 'Not checked' : 'Checking…'}
         </strong>
@@ -353,7 +353,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
         </strong>
       </div>
       <div>
-        <span>short of</span>
+        <span>short by</span>
         <strong className="figure">
           {!m
             ? '–'

@@ -11,7 +11,7 @@ import { mayWrite, useSession } from '../../session/session'
 import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
-import { asksNoMore, countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
+import { asksNoMore, countMarks, Glyph, Mark, markInLine } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
 import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
@@ -20,12 +20,12 @@ import type { RemovedRecipe } from './RecipeForm'
 type Card = Schemas['RecipeCard']
 
 const wishes: [string, string, (c: Card) => boolean][] = [
-  ['in', 'goes in', (c) => c.ready],
-  ['usual', 'no more than usual care', asksNoMore],
+  ['in', 'OK', (c) => c.ready],
+  ['usual', 'OK, or with our routine', asksNoMore],
   ['taste', 'taste-safe', (c) => c.not_taste_safe.length === 0],
   ['cold', 'without heat', (c) => !c.heat],
   ['quick', 'in 20 minutes', (c) => c.minutes_hands + c.minutes_waiting <= 20],
-  ['cupboard', 'all in the cupboard', (c) => c.lacking.length === 0],
+  ['cupboard', 'all in stock', (c) => c.lacking.length === 0],
 ]
 
 /** The recipe book for one room: what goes in, how long it takes, what it needs. */
@@ -115,7 +115,7 @@ export function Recipes() {
       {!cards.data &&
         !error &&
         (rooms.data?.length === 0 ? (
-          <Empty>Add a room first: what goes in depends on who it is for.</Empty>
+          <Empty>Add a room first: what is OK depends on the children.</Empty>
         ) : (
           <Waiting what="the recipes" />
         ))}
@@ -124,7 +124,7 @@ export function Recipes() {
           <p className="tally">
             {countMarks(shown).map(([v, n]) => (
               <span key={v} className={v}>
-                <Glyph mark={v} size="small" /> {n} <span className="soft">{markWord(v).toLowerCase()}</span>
+                <Glyph mark={v} size="small" /> {n} <span className="soft">{markInLine(v)}</span>
               </span>
             ))}
           </p>
@@ -194,7 +194,7 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
             .filter(Boolean)
             .join(' · ')}
         </p>
-        {c.lacking.length > 0 && <p className="lacking">not in the cupboard: {c.lacking.join(', ').toLowerCase()}</p>}
+        {c.lacking.length > 0 && <p className="lacking">not in stock: {c.lacking.join(', ').toLowerCase()}</p>}
         {plan.error && (
           <p className="short" role="alert">
             {plan.error.message}

@@ -60,7 +60,7 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         </Form.Select>
       </div>
       <div className="field">
-        <Form.Label htmlFor={`as-${child.id}`}>Judge as, months</Form.Label>
+        <Form.Label htmlFor={`as-${child.id}`}>Treat as (months)</Form.Label>
         <Form.Control
           id={`as-${child.id}`}
           aria-label={`Developmental months of ${who}`}

@@ -57,7 +57,7 @@ export function ClassPaste({ onAdd }: { onAdd: (children: ChildInput[]) => void 
           <p>
             {added === 0
               ? 'No line was read.'
-              : `${plural(added, 'child', 'children')} added below. Look over each row, then save the room.`}
+              : `${plural(added, 'child', 'children')} added below. Check each row, then save the room.`}
           </p>
         )}
         {left.length > 0 && (

@@ -25,8 +25,8 @@ import { removeRoom } from '../../entities/room/removal'
 
 /** Who prepares for a room, in short. */
 function handsOf({ prep, prep_hands }: RoomInput): string {
-  if (!prep?.length && !prep_hands) return 'Prepared for with everybody else, when hands are free'
-  const when = prep?.length ? prep.map((w) => `${w.from} to ${w.to}`).join(', ') : 'when hands are free'
+  if (!prep?.length && !prep_hands) return 'Same prep time as everyone'
+  const when = prep?.length ? prep.map((w) => `${w.from} to ${w.to}`).join(', ') : 'in prep time'
   return `Prepared for by ${prep_hands && prep_hands > 1 ? `${prep_hands} adults` : 'one adult'} of its own, ${when}`
 }
 
@@ -150,7 +150,7 @@ function Editor({ room }: { room?: Room }) {
             id="room-illness"
             className="field"
             type="checkbox"
-            label="Something catching is going round"
+            label="An illness is going round"
             {...form.register('illness')}
           />
           <Form.Check
@@ -162,7 +162,7 @@ function Editor({ room }: { room?: Room }) {
           />
         </fieldset>
         <fieldset disabled={readOnly} className="drawer">
-          <legend>Families here keep from: noted with every plan, for them to decide</legend>
+          <legend>Families here avoid (shown with every plan; they decide)</legend>
           <div className="chips">
             {vocabulary.Custom.map((c) => (
               <button
@@ -182,9 +182,7 @@ function Editor({ room }: { room?: Room }) {
               Our routine: {struck === 0 ? 'all of it is done here' : `${plural(struck, 'line')} struck here`}
             </summary>
             <fieldset disabled={readOnly}>
-              <legend className="soft">
-                Strike what is not done in this room: what asks for it is then no longer usual care.
-              </legend>
+              <legend className="soft">Untick what this room does not do.</legend>
               {routine.map((h) => (
                 <Form.Check
                   key={h.id}

@@ -49,10 +49,7 @@ export function Rooms() {
       {rooms.error && <Failure error={rooms.error} retry={() => void rooms.refetch()} />}
       {!rooms.data && !rooms.error && <Waiting what="the rooms" />}
       {rooms.data?.length === 0 && (
-        <Empty action={add}>
-          A room says who a set-up is for: how old, who mouths things, which allergies, how many adults. Nothing can be
-          cleared without one.
-        </Empty>
+        <Empty action={add}>A room says who plays: ages, who mouths things, allergies, adults. Add one first.</Empty>
       )}
       <ul className="rooms">
         {rooms.data?.map((room) => (
@@ -62,7 +59,7 @@ export function Rooms() {
                 <Link to={`/rooms/${room.id}`}>{room.name}</Link>
               </h2>
               <p className="soft">
-                youngest counts as {room.group.youngest_words} · {measureWords[room.measures]}
+                youngest treated as {room.group.youngest_words} · {measureWords[room.measures]}
               </p>
               {room.unreadable && (
                 <p className="short" role="alert">

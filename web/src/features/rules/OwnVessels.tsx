@@ -8,7 +8,7 @@ type Measure =
   'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells' | 'outer_mm'
 
 /** Children reach over the wall of a bath that a tub stands in. */
-const outer: [Measure, string] = ['outer_mm', 'high, what it stands in, if anything']
+const outer: [Measure, string] = ['outer_mm', 'high, what it is kept in, if anything']
 
 /** What is measured inside a vessel of each shape, in mm. */
 const shapes: [Own['shape'], string, [Measure, string][]][] = [
@@ -77,7 +77,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
   const set = (id: string, part: Partial<Own>) => onChange(own.map((v) => (v.id === id ? { ...v, ...part } : v)))
   return (
     <>
-      <p className="soft">Measured inside once, in mm; the bench then fills them to scale, beside the usual ones.</p>
+      <p className="soft">Measure the inside once, in mm. Set-ups then draw them to scale, beside the usual ones.</p>
       <ol className="own-vessels">
         {own.map((v, i) => (
           <Vessel

@@ -49,14 +49,14 @@ export function RuleBook() {
             onChange={(e) => setWords(e.target.value)}
           />
           <Link className="btn btn-primary" to="/settings">
-            What we tighten
+            Stricter rules
           </Link>
         </div>
       </header>
       <p className="soft reading">
-        A child counts as the least of calendar age, the age an educator judges by, and 35 months if they mouth things.
-        “Quoted from memory” could not be looked up when it was written: check it against the current text. Local
-        licensing rules, labels and health professionals come first.
+        We use the youngest of calendar age, the age an educator sets, and 35 months if the child mouths things. “Quoted
+        from memory” could not be looked up when it was written: check it against the current text. Local licensing
+        rules, labels and health professionals come first.
       </p>
       {shown.length === 0 && <p>No rule has these words.</p>}
       {families.map((f) => (
@@ -82,7 +82,7 @@ function RuleRow({ rule, ours }: { rule: Rule; ours: number }) {
         <p className="source">
           {rule.source} ({rule.standing}). <code>{rule.id}</code>
         </p>
-        {ours > 0 && <p className="short">Ours: kept out under {ours} months where it would need a hand.</p>}
+        {ours > 0 && <p className="short">Ours: do not use under {ours} months, even with precautions.</p>}
       </div>
       <ul aria-label={`Examples of ${rule.title}`}>
         {rule.examples.map((e) => (

@@ -21,7 +21,7 @@ type Policy = Centre['policy']
 
 /** What the centre asks beyond the published limits. Nothing here can loosen one. */
 export function Settings() {
-  usePageTitle('What we tighten')
+  usePageTitle('Stricter rules')
   const centre = useQuery({ ...centreQuery, refetchOnWindowFocus: false })
   const rules = useQuery(rulesQuery)
   const routine = useQuery(routineQuery)
@@ -74,10 +74,10 @@ function Editor({
   return (
     <main className="screen settings">
       <Tabs label="Centre" pages={centrePages} />
-      <Form onSubmit={record.submit} noValidate aria-label="What we tighten">
+      <Form onSubmit={record.submit} noValidate aria-label="Stricter rules">
         <header className="screen-head">
           <div>
-            <h1>What we tighten</h1>
+            <h1>Stricter rules</h1>
             <p className="soft">
               What is tightened asks more than the rules do, and never less than a published limit. The routine changes
               no verdict; vessels are only measured.
@@ -119,7 +119,7 @@ function Editor({
                 value={draft.time_zone ?? ''}
                 onChange={(e) => change({ time_zone: e.target.value || undefined })}
               >
-                {!draft.time_zone && <option value="">Nobody has said: choose</option>}
+                {!draft.time_zone && <option value="">Not set: choose</option>}
                 {zones(draft.time_zone).map((z) => (
                   <option key={z} value={z}>
                     {z.replaceAll('_', ' ')}
@@ -128,7 +128,7 @@ function Editor({
               </Form.Select>
             </Form.Group>
             <Form.Group controlId="set-ratio" className="field">
-              <Form.Label>Staffing table</Form.Label>
+              <Form.Label>Adult-to-child ratio</Form.Label>
               <Form.Select
                 value={draft.ratio_table}
                 onChange={(e) =>
@@ -170,23 +170,22 @@ function Editor({
             {check(
               'nuts',
               'Nut-free centre',
-              'Nuts and peanuts are kept out of every room in every use. A single room can be nut-free too.',
+              'Do not use nuts or peanuts in any room. A single room can be nut-free too.',
               draft.policy.nut_free,
               (nut_free) => policy({ nut_free }),
             )}
             {check(
               'traces',
               'Strict about traces',
-              'What may hold traces of a declared allergen is kept out, not let in with a hand.',
+              'Do not use anything that may contain traces of a declared allergen.',
               draft.policy.may_contain_strict,
               (may_contain_strict) => policy({ may_contain_strict }),
             )}
           </Section>
-          <Section title="Our routine: usual care" columns>
+          <Section title="Our routine" columns>
             <p className="soft">
-              What is done here at every tub, whatever is in it. What needs a hand for no more than this is shown
-              quieter, as usual care; its verdict stays what it is. A room can strike a line. Name only what is really
-              done.
+              Tick what you always do. We then show it as “our routine”. A room can untick a line. Name only what is
+              really done.
             </p>
             {habits.map((h) => (
               <Form.Check
@@ -205,10 +204,10 @@ function Editor({
               />
             ))}
           </Section>
-          <Section title="When hands are free to prepare">
+          <Section title="Prep time">
             <p className="soft">
-              Steps by hand are planned inside these times; what freezes, soaks or dries waits by itself, overnight too.
-              Without any: 7 to 9, 12 to 14 and 16 to 18.
+              Hands-on steps are planned inside these times. Freezing, soaking and drying run on their own, overnight
+              too. If you set none: 7 to 9, 12 to 14 and 16 to 18.
             </p>
             <PrepTimes
               windows={draft.prep ?? []}
@@ -241,8 +240,7 @@ function Editor({
           </Section>
           <Section title="Minimum ages of our own" wide>
             <p className="soft">
-              Below the age, what the rule would let in with a hand is kept out. Leave a field empty for the rule as it
-              stands.
+              Under this age we do not use it, even with precautions. Leave a field empty for the rule as it is.
             </p>
             <div className="minimums">
               {rules

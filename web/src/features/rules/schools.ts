@@ -63,8 +63,7 @@ export const schools: School[] = [
         set: (c) => policy(c, { food_months: 60 }),
       },
     ],
-    reason:
-      'Default: 4 years, as US guidance has it; with the staffing table of England always 5, as guidance there has it.',
+    reason: 'Default: 4 years, as US guidance has it; with the ratio of England always 5, as guidance there has it.',
   },
   {
     id: 'not-food',
@@ -117,7 +116,7 @@ export const schools: School[] = [
         set: (c) => policy(c, { same_day_mixes: true }),
       },
     ],
-    reason: 'Default: looked over before every use. Some see it turn within hours, some keep it for weeks.',
+    reason: 'Default: checked before every use. Some see it turn within hours, some keep it for weeks.',
   },
   {
     id: 'own',
@@ -151,7 +150,7 @@ export const schools: School[] = [
         set: (c) => withMinimum(c, 'swelling', never),
       },
     ],
-    reason: 'Default: kept out of every room with younger children; a swallowed bead goes on swelling.',
+    reason: 'Default: not used in any room with younger children. A swallowed bead keeps swelling.',
   },
   {
     id: 'finds',

@@ -37,7 +37,7 @@ const called: Record<keyof Row, string> = {
   solid: 'Shape',
   size_mm: 'Size in mm',
   traits: 'What is true of it',
-  contains: 'What it holds',
+  contains: 'What it contains',
   cup_g: 'One US cup weighs, g',
   keeps: 'How it keeps',
   keeps_confirmed: 'How it keeps is right',
@@ -275,8 +275,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
         </header>
         {record.notices()}
         <p className="soft">
-          What is left open stays not known, and is never cleared. A shop product’s own label goes before anything
-          written here.
+          If we do not know, we do not say OK. A shop product’s own label comes before anything written here.
         </p>
         <div className="form-columns">
           <div>

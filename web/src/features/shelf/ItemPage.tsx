@@ -20,7 +20,7 @@ export function ItemPage() {
   const [params, setParams] = useSearchParams()
   const use = params.get('use') ?? 'open'
   const item = useQuery(itemQuery(id, use))
-  usePageTitle(item.data?.name ?? 'Shelf')
+  usePageTitle(item.data?.name ?? 'Material')
   if (item.error) {
     return (
       <main className="screen">
@@ -67,7 +67,7 @@ export function ItemPage() {
               ))}
             </Form.Select>
           </div>
-          {it.rooms.length === 0 && <p className="soft">Add a room first: what goes in depends on who it is for.</p>}
+          {it.rooms.length === 0 && <p className="soft">Add a room first: what is OK depends on the children.</p>}
           {it.rooms.map((r) => (
             <RoomAnswer key={r.room_id} answer={r} use={use} />
           ))}

@@ -9,7 +9,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plural } from '../../ui/format'
-import { countMarks, Glyph, Mark, markWord } from '../../ui/Mark'
+import { countMarks, Glyph, Mark, markInLine } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { feels, parts, useWords } from '../../ui/words'
 import type { RemovedThing } from './ItemPage'
@@ -17,7 +17,7 @@ import { fits, planks, type Board, type Filter } from './model'
 
 /** The shelf by what a thing is for and its kind, marked for one room at a glance. */
 export function Shelf() {
-  usePageTitle('Shelf')
+  usePageTitle('Materials')
   const session = useSession()
   const rooms = useQuery(roomsQuery)
   const [params, setParams] = useSearchParams()
@@ -47,7 +47,7 @@ export function Shelf() {
     <main className="screen shelf">
       <header className="screen-head">
         <div>
-          <h1>Shelf</h1>
+          <h1>Materials</h1>
           <p className="soft">
             Marked for {room?.name ?? 'one room'} today. Every figure names its source on the thing’s page.
           </p>
@@ -104,9 +104,9 @@ export function Shelf() {
         </Form.Select>
         <Form.Select aria-label="Which to show" value={filter.only} onChange={(e) => set('only', e.target.value)}>
           <option value="">all of them</option>
-          <option value="in">goes in for {room?.name}</option>
-          <option value="usual">with no more than usual care</option>
-          <option value="cupboard">in the cupboard</option>
+          <option value="in">OK for {room?.name}</option>
+          <option value="usual">OK, or with our routine</option>
+          <option value="cupboard">in stock</option>
           <option value="own">our own</option>
         </Form.Select>
       </div>
@@ -119,7 +119,7 @@ export function Shelf() {
       {!board.data &&
         !error &&
         (rooms.data?.length === 0 ? (
-          <Empty>Add a room first: what goes in depends on who it is for.</Empty>
+          <Empty>Add a room first: what is OK depends on the children.</Empty>
         ) : (
           <Waiting what="the shelf" />
         ))}
@@ -147,7 +147,7 @@ export function Shelf() {
             <p className="tally">
               {countMarks(shown).map(([v, n]) => (
                 <span key={v} className={v}>
-                  <Glyph mark={v} size="small" /> {n} <span className="soft">{markWord(v).toLowerCase()}</span>
+                  <Glyph mark={v} size="small" /> {n} <span className="soft">{markInLine(v)}</span>
                 </span>
               ))}
             </p>
@@ -207,9 +207,8 @@ function Thing({ item, use }: { item: Board; use: string }) {
         <span>
           <b>{item.name}</b>
           <span className="soft">
-            {[item.own ? 'our own' : '', item.in_cupboard ? 'in the cupboard' : '', item.reason]
-              .filter(Boolean)
-              .join(' · ') || ' '}
+            {[item.own ? 'ours' : '', item.in_cupboard ? 'in stock' : '', item.reason].filter(Boolean).join(' · ') ||
+              ' '}
           </span>
         </span>
       </Link>

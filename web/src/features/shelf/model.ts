@@ -22,7 +22,7 @@ export function planks(items: Board[], searched: boolean): [string, Board[]][] {
   if (searched) return items.length ? [['', items]] : []
   const byKind = new Map<string, Board[]>()
   for (const i of items) {
-    const kind = i.kind || 'our own'
+    const kind = i.kind || 'ours'
     byKind.set(kind, [...(byKind.get(kind) ?? []), i])
   }
   return [...byKind].map(([title, here]) => [

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { timeOfDay } from '../../ui/format'
-import { Glyph, markWord } from '../../ui/Mark'
+import { Glyph, markInLine } from '../../ui/Mark'
 import { dayIn, minuteIn } from '../../ui/wall'
 
 const [width, height, left, right, axis] = [1100, 136, 20, 1080, 104]
@@ -17,10 +17,7 @@ export function DayLine({ day }: { day: Schemas['Today'] }) {
   const x = (h: number) => left + ((Math.max(from, h) - from) / (to - from)) * (right - left)
   const now = x(hours(day.now))
   const label = day.setups
-    .map(
-      (s) =>
-        `${s.name} for ${s.room_name} opens ${timeOfDay(s.play_at)}, ${markWord(s.mark ?? 'not-checked').toLowerCase()}`,
-    )
+    .map((s) => `${s.name} for ${s.room_name} opens ${timeOfDay(s.play_at)}, ${markInLine(s.mark ?? 'not-checked')}`)
     .join('; ')
   // Names that would stand on each other take turns on two rows.
   const rows = day.setups.map((s, i) =>

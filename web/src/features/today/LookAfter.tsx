@@ -7,7 +7,7 @@ import { batchesQuery } from '../../entities/batch/queries'
 import { quantity } from '../../entities/stock/model'
 import { mayWrite, useSession } from '../../session/session'
 import { day, dayAndTime, dayOf, plural } from '../../ui/format'
-import { Glyph, markWord } from '../../ui/Mark'
+import { Glyph, markInLine } from '../../ui/Mark'
 import { dayIn } from '../../ui/wall'
 
 type Day = Schemas['Today']
@@ -28,12 +28,8 @@ export function LookAfter({ day: d }: { day: Day }) {
     0
   return (
     <section className="look-after" aria-labelledby="look-after">
-      <h2 id="look-after">Look after</h2>
-      {nothing && (
-        <p className="soft">
-          Nothing: every coming plan is judged as when it was last looked at, and nothing is short.
-        </p>
-      )}
+      <h2 id="look-after">To do</h2>
+      {nothing && <p className="soft">Nothing changed, nothing short.</p>}
       <ul>
         {d.changed.map((c) => (
           <Changed key={c.id} change={c} />
@@ -51,10 +47,10 @@ export function LookAfter({ day: d }: { day: Day }) {
           <li key={b.id}>
             <div>
               <b className="short">
-                {b.name}: {b.state === 'look-over' ? 'look it over' : 'throw it away'}
+                {b.name}: {b.state === 'look-over' ? 'check it' : 'throw it away'}
               </b>
               <span className="soft">
-                {b.room}, label {b.code}; {b.why}
+                {b.room} · label {b.code} · {b.why}
               </span>
             </div>
             <Link to={`/batches/${b.id}`}>
@@ -62,12 +58,12 @@ export function LookAfter({ day: d }: { day: Day }) {
             </Link>
           </li>
         ))}
-        {batches.error && <li role="alert">The batches could not be asked for: {batches.error.message}</li>}
+        {batches.error && <li role="alert">The batches could not be loaded: {batches.error.message}</li>}
         {d.short.map((s) => (
           <li key={`${s.name}${s.by}`}>
             <div>
               <b>
-                Short by {day(s.by)}: {quantity(s.missing, s.unit)}{' '}
+                Buy by {day(s.by)}: {quantity(s.missing, s.unit)}{' '}
                 {s.unit === 'pieces' ? s.name.toLowerCase() : `of ${s.name.toLowerCase()}`}
               </b>
               <span className="soft">{s.for.join(', ')}</span>
@@ -80,13 +76,13 @@ export function LookAfter({ day: d }: { day: Day }) {
         {d.to_log.map((l) => (
           <li key={l.setup_id}>
             <div>
-              <b>{l.name}: how did it go?</b>
+              <b>{l.name}</b>
               <span className="soft">
                 {l.room}, {dayAndTime(l.play_at)}
               </span>
             </div>
             <Link to={`/bench/${l.setup_id}/log`}>
-              Say it<span className="visually-hidden"> of {l.name}</span>
+              Add log<span className="visually-hidden"> for {l.name}</span>
             </Link>
           </li>
         ))}
@@ -96,9 +92,7 @@ export function LookAfter({ day: d }: { day: Day }) {
               <b>
                 {g.name}: best before {day(g.on)}
               </b>
-              <span className="soft">
-                {g.on < dayIn(d.now) ? 'past: throw it away' : 'use it, or throw it away after that day'}
-              </span>
+              <span className="soft">{g.on < dayIn(d.now) ? 'Past its date: throw it away' : 'Use it by then'}</span>
             </div>
             <Link to="/cupboard">
               Cupboard<span className="visually-hidden"> {g.name}</span>
@@ -121,10 +115,10 @@ function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
     <li>
       <div>
         <b className="short">
-          {plural(s.missing, 'piece')} of {s.name} not counted in
+          {plural(s.missing, 'piece')} of {s.name} missing
         </b>
         <span className="soft">
-          {s.room}, since {dayAndTime(s.on)}: a younger child may find it first
+          {s.room}, since {dayAndTime(s.on)}. Find them: a younger child could.
         </span>
         {found.error && <span role="alert">{found.error.message}</span>}
       </div>
@@ -149,7 +143,7 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
       <div>
         <b>
           {c.name}, {day(c.play_at)}: {c.was_mark === c.mark ? 'still ' : 'now '}
-          {markWord(c.mark ?? 'not-checked').toLowerCase()}
+          {markInLine(c.mark ?? 'not-checked')}
         </b>
         {c.why.map((w) => (
           <span key={w} className="reason">
@@ -164,7 +158,7 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
         </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
-            Noted<span className="visually-hidden"> {c.name}</span>
+            Seen<span className="visually-hidden"> {c.name}</span>
           </Button>
         )}
       </span>
@@ -185,7 +179,7 @@ function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
     <li>
       <div>
         <b>
-          {b.name} keeps until {day(b.until)} now{b.was ? `, not ${day(b.was)}` : ''}: write that on its label
+          {b.name}: use by {day(b.until)} now{b.was ? `, not ${day(b.was)}` : ''}. Write that on its label
         </b>
         <span className="soft">label {b.code}</span>
         <span className="reason">{b.why}.</span>
@@ -215,7 +209,7 @@ function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
   return (
     <li>
       <div>
-        <b>The sheet of {p.name} is not true any more</b>
+        <b>Printed sheet for {p.name} is out of date</b>
         <span className="soft">
           printed {dayOf(p.printed_at)}, for {p.room_name}, {dayAndTime(p.play_at)}
         </span>
@@ -224,11 +218,11 @@ function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
       </div>
       <span className="acts">
         <Link to={`/bench/${p.setup_id}/print`}>
-          Print anew<span className="visually-hidden"> {p.name}</span>
+          Print again<span className="visually-hidden"> {p.name}</span>
         </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={bin.isPending} onClick={() => bin.mutate()}>
-            It is in the bin<span className="visually-hidden"> {p.name}</span>
+            Old sheet thrown away<span className="visually-hidden"> {p.name}</span>
           </Button>
         )}
       </span>

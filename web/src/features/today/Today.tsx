@@ -46,9 +46,9 @@ export function Today() {
 function inShort({ setups, changed, prints, moved }: Day): string {
   const rooms = new Set(setups.map((s) => s.room_id)).size
   const opens =
-    setups.length === 0 ? 'Nothing opens today' : `${plural(setups.length, 'set-up')} in ${plural(rooms, 'room')}`
+    setups.length === 0 ? 'Nothing planned for today' : `${plural(setups.length, 'set-up')} in ${plural(rooms, 'room')}`
   const look = changed.length + prints.length + moved.length
-  return `${opens}. ${look === 0 ? 'Nothing has changed since it was looked at.' : `${plural(look, 'thing')} to look at again.`}`
+  return `${opens}. ${look === 0 ? 'Nothing new to check.' : `${plural(look, 'thing')} to check.`}`
 }
 
 function TheDay({ day: d }: { day: Day }) {
@@ -59,7 +59,7 @@ function TheDay({ day: d }: { day: Day }) {
         <div>
           {d.setups.length > 0 && (
             <section aria-labelledby="opens">
-              <h2 id="opens">Opens today</h2>
+              <h2 id="opens">Today</h2>
               <ul className="opens">
                 {d.setups.map((s) => (
                   <Opens key={s.id} setup={s} />
@@ -71,7 +71,7 @@ function TheDay({ day: d }: { day: Day }) {
           <WhoIsHere rooms={d.rooms} day={dayIn(d.now)} playing={new Set(d.setups.map((s) => s.room_id))} />
           {d.next.length > 0 && (
             <section aria-labelledby="next">
-              <h2 id="next">In the days to come</h2>
+              <h2 id="next">Coming up</h2>
               <ul className="opens">
                 {d.next.map((s) => (
                   <Opens key={s.id} setup={s} ahead />
@@ -104,7 +104,7 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
         <strong className="figure">{ahead ? dayAndTime(s.play_at) : timeOfDay(s.play_at)}</strong>
         {s.starts_by && (
           <span className="soft">
-            start by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}
+            Start prep by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}
           </span>
         )}
       </div>
@@ -121,10 +121,10 @@ function EmptyDay({ day: d }: { day: Day }) {
     <section aria-labelledby="could">
       {next && (
         <p>
-          The next to open is <Link to={`/bench/${next.id}`}>{next.name}</Link>, {dayAndTime(next.play_at)}.
+          Next: <Link to={`/bench/${next.id}`}>{next.name}</Link>, {dayAndTime(next.play_at)}.
         </p>
       )}
-      <h2 id="could">What could be made for {room.name} from the cupboard</h2>
+      <h2 id="could">What you can make for {room.name} now</h2>
       <MakesList room={room.room_id} playAt={nextOpening(d.now)} />
     </section>
   )
@@ -138,18 +138,18 @@ function Preparing({ day }: { day: string }) {
   if (!plan || plan.late.length + setting.length === 0) return null
   return (
     <section className="look-after" aria-labelledby="preparing">
-      <h2 id="preparing">In preparation</h2>
+      <h2 id="preparing">In progress</h2>
       <ul>
         {plan.late.map((l) => (
           <li key={l.setup_id}>
             <div>
-              <b className="short">{l.setup} cannot be ready in time</b>
+              <b className="short">{l.setup} will not be ready in time</b>
               <span className="soft">
-                {l.room}; it can open at {timeOfDay(l.ready_at)}
+                {l.room}; ready at {timeOfDay(l.ready_at)}
               </span>
             </div>
             <Link to="/prep">
-              What can be done<span className="visually-hidden"> about {l.setup}</span>
+              What you can do<span className="visually-hidden"> about {l.setup}</span>
             </Link>
           </li>
         ))}
@@ -177,7 +177,7 @@ function Foot({ day: d }: { day: Day }) {
   return (
     <footer className="counter on-dark plain">
       <div>
-        <span>opens next</span>
+        <span>next to start</span>
         <strong className="figure">
           {next
             ? `${next.name}, ${sameDay(next.play_at, d.now) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}`
@@ -186,10 +186,8 @@ function Foot({ day: d }: { day: Day }) {
       </div>
       <DoNext day={dayIn(d.now)} />
       <div>
-        <span>short of</span>
-        <strong className="figure">
-          {d.short.length === 0 ? 'nothing that is known' : plural(d.short.length, 'thing')}
-        </strong>
+        <span>short by</span>
+        <strong className="figure">{d.short.length === 0 ? 'nothing known' : plural(d.short.length, 'thing')}</strong>
       </div>
       <Link className="print" to="/cupboard/makes">
         What can I make?
@@ -206,7 +204,7 @@ function DoNext({ day }: { day: string }) {
   return (
     <>
       <div>
-        <span>hands next, when they are free</span>
+        <span>next prep step</span>
         <strong className="figure">
           {next
             ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}`
@@ -221,7 +219,7 @@ function DoNext({ day }: { day: string }) {
       </div>
       {plan && (
         <div className="spare">
-          <span>to spare, while hands are free</span>
+          <span>prep time left</span>
           <strong className="figure">{duration(plan.spare_minutes)}</strong>
         </div>
       )}

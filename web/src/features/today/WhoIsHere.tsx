@@ -63,7 +63,7 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
       } catch (e) {
         // What somebody else said of the day is shown by now, and this line goes on top of it.
         throw e instanceof ApiError && e.status === 409
-          ? new ApiError(422, 'Somebody else has said who is here just now: look, and add the child again.', 'line')
+          ? new ApiError(422, 'Someone else just changed who is here. Look, and add the child again.', 'line')
           : e
       }
     },
@@ -93,13 +93,13 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
         onChange={(adults) => save.mutate({ adults, visitors: r.visitors })}
       />
       <span className="soft">
-        {r.version === 0
-          ? `as usual; nobody has said for today`
-          : r.adults === r.usual
-            ? 'as usual'
-            : `${r.usual} on any other day`}
+        {r.version === 0 ? 'as usual' : r.adults === r.usual ? 'as usual' : `${r.usual} on any other day`}
       </span>
-      {(r.short ?? 0) > 0 && <span className="short">{plural(r.short ?? 0, 'adult')} short by the staffing table</span>}
+      {(r.short ?? 0) > 0 && (
+        <span className="short">
+          {r.short} more {r.short === 1 ? 'adult' : 'adults'} needed for ratio
+        </span>
+      )}
       {r.visitors.length > 0 && (
         <ul className="visitors" aria-label={`Children who visit ${r.name}`}>
           {r.visitors.map((v) => (
@@ -125,7 +125,7 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
         <form className="visit" aria-label={`A child visits ${r.name}`} noValidate onSubmit={record.submit}>
           <Form.Control
             aria-label={`A child visits ${r.name}`}
-            placeholder="A child visits: VX Sep 2024 sesame"
+            placeholder="Visiting child: VX Sep 2024 sesame"
             maxLength={120}
             value={line}
             isInvalid={!!wrong('line')}

@@ -28,7 +28,7 @@ export function Unsent() {
           <p className="soft">
             What you typed and Emblo has not got yet. It is sent by itself when the line is back
             {seals()
-              ? '; until then it lies on this device so that nobody but you can read it.'
+              ? '; until then it is on this device, and only you can read it.'
               : '. This page is not opened over a secure address: what tells of children is kept only as long as the page is open.'}
           </p>
         </div>
@@ -63,7 +63,7 @@ function howItStands(l: Letter): string {
     case 'waiting':
       return l.status ? `Waits: ${l.sentence}` : 'Waits for the line.'
     case 'conflict':
-      return 'Somebody else saved this meanwhile. Open it: both are put together, and you are asked only where both changed the same.'
+      return 'Someone else saved this too. Open it: both are put together, and you are asked only where both changed the same.'
     case 'old':
       return 'You typed this a while ago and it never arrived. Is it still right?'
     case 'wrong':
@@ -84,7 +84,7 @@ function Waiting({ letter: l }: { letter: Letter }) {
         {howItStands(l)}
         {l.state === 'wrong' &&
           l.form !== __CONTRACT__ &&
-          ' You typed it before Emblo was renewed: what it says is below, to be typed anew.'}
+          ' You typed it before Emblo was updated. What it says is below: type it again.'}
         {l.kept === false && ' It could not be kept on this device: leave this page open until it is saved.'}
       </p>
       <details>

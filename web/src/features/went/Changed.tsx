@@ -33,7 +33,7 @@ export function Changed({ stored, room }: { stored: Schemas['StoredLog']; room?:
   const error = undo.error ?? note.error
   const mouthing = room?.children.filter((c) => stored.mouthing.includes(c.id)) ?? []
   if (stored.changes.length === 0 && mouthing.length === 0 && !error)
-    return <p role="status">Noted. It changes nothing next time.</p>
+    return <p role="status">Saved. No change for next time.</p>
   return (
     <section className="changed" aria-labelledby="next-time" role="status">
       <h2 id="next-time">Next time</h2>
@@ -60,8 +60,8 @@ export function Changed({ stored, room }: { stored: Schemas['StoredLog']; room?:
           mouthing.map((c) => (
             <li key={c.id}>
               <div>
-                <b>{c.initials} is not noted as mouthing.</b>
-                <span className="soft">Noted so, every coming plan is judged anew for the room.</span>
+                <b>{c.initials} is not listed as mouthing.</b>
+                <span className="soft">If you save this, all coming set-ups for the room are checked again.</span>
               </div>
               <Button
                 variant="outline-primary"

@@ -27,7 +27,7 @@ export function Log() {
   const { id = '' } = useParams()
   const log = useQuery(logQuery(id))
   const rooms = useQuery(roomsQuery)
-  usePageTitle('How it went')
+  usePageTitle('Log')
   const error = log.error ?? rooms.error
   if (error) {
     return (
@@ -59,17 +59,17 @@ const told = ({
 const inWords = (l: Told, name: (item: string) => string, room?: Room) => ({
   'Again?': l.again && { yes: 'yes', no: 'not again' }[l.again],
   'Next time': l.level,
-  'Left over': l.short ? 'it ran short' : l.left === undefined ? undefined : share(l.left),
+  'Left over': l.short ? 'ran short' : l.left === undefined ? undefined : share(l.left),
   Mess: l.mess?.toString(),
-  'Mouthed or ate of it': room?.children
+  'Mouthed or ate some': room?.children
     .filter((c) => l.mouthed.includes(c.id))
     .map((c) => c.initials)
     .join(', '),
   Minutes: l.minutes?.toString(),
-  'Counted in': l.counted_in?.toString(),
-  'Who watched': l.watched,
-  'Their own thing': l.own_thing,
-  'A word': l.word,
+  'Counted back in': l.counted_in?.toString(),
+  'Supervised by': l.watched,
+  'What the children made of it': l.own_thing,
+  Note: l.word,
   Added: l.added?.map((a) => `${name(a.item_id)} ${grams(a.grams)}`).join(', '),
 })
 
@@ -112,11 +112,11 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
     <main className="screen log">
       <header className="screen-head">
         <div>
-          <h1>How it went: {offered.name}</h1>
+          <h1>Log: {offered.name}</h1>
           <p className="soft">
             {offered.room}, {dayAndTime(offered.play_at)}
             {stored.version > 0 &&
-              `; noted${stored.by ? ` by ${stored.by}` : ''}${stored.corrected ? `, corrected ${plural(stored.corrected, 'time')}` : ''}`}
+              `; saved${stored.by ? ` by ${stored.by}` : ''}${stored.corrected ? `, corrected ${plural(stored.corrected, 'time')}` : ''}`}
           </p>
         </div>
         <div className="actions">
@@ -163,7 +163,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               aria-pressed={l.short === true}
               onClick={() => change({ short: l.short ? undefined : true, left: undefined })}
             >
-              It ran short
+              Ran short
             </button>
           </Taps>
           <Taps
@@ -179,7 +179,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         </div>
         {room && (
           <fieldset className="taps">
-            <legend>Who mouthed or ate of it?</legend>
+            <legend>Who mouthed or ate some?</legend>
             <div className="chips">
               {room.children.map((c) => (
                 <button
@@ -201,10 +201,10 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         <div className="log-fields">
           <div className="field">
             <span className="form-label" aria-hidden="true">
-              It held them
+              They played for
             </span>
             <Stepper
-              label="Minutes that it held them"
+              label="Minutes that they played"
               unit="min"
               value={l.minutes ?? 0}
               min={0}
@@ -216,10 +216,10 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           {stored.given > 0 && (
             <div className="field">
               <span className="form-label" aria-hidden="true">
-                Counted in, of {stored.given}
+                Pieces counted back in (of {stored.given})
               </span>
               <Stepper
-                label={`Counted in, of ${stored.given}`}
+                label={`Pieces counted back in, of ${stored.given}`}
                 unit="pieces"
                 value={l.counted_in ?? stored.given}
                 min={0}
@@ -233,7 +233,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               )}
             </div>
           )}
-          <Field id="log-watched" label="Who watched" wrong={wrong('watched')}>
+          <Field id="log-watched" label="Supervised by" wrong={wrong('watched')}>
             <Form.Control
               maxLength={limits.LogInput.watched}
               isInvalid={!!wrong('watched')}
@@ -241,7 +241,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               onChange={(e) => change({ watched: e.target.value || undefined })}
             />
           </Field>
-          <Field id="log-own" label="Their own thing" wrong={wrong('own_thing')}>
+          <Field id="log-own" label="What the children made of it" wrong={wrong('own_thing')}>
             <Form.Control
               maxLength={limits.LogInput.own_thing}
               placeholder="poured it, sold it as bread"
@@ -250,7 +250,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               onChange={(e) => change({ own_thing: e.target.value || undefined })}
             />
           </Field>
-          <Field id="log-word" label="A word" wrong={wrong('word')}>
+          <Field id="log-word" label="Note" wrong={wrong('word')}>
             <Form.Control
               maxLength={limits.LogInput.word}
               isInvalid={!!wrong('word')}
@@ -298,7 +298,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         </fieldset>
         {record.notices()}
         <Button type="submit" disabled={record.busy}>
-          {stored.version > 0 ? 'Correct it' : 'That is how it went'}
+          {stored.version > 0 ? 'Save changes' : 'Save log'}
         </Button>
       </Form>
       <section aria-labelledby="was-offered">

@@ -74,8 +74,8 @@ export function Records() {
         </Button>
       )}
       <p className="soft">
-        Verdicts are advice: local licensing rules, labels and a health professional’s word come first. What was offered
-        stands as it was when it opened; what came later is added below it, with who did it.
+        Verdicts are advice: local licensing rules, labels and a health professional’s word come first. Records stay as
+        they were when play started. Later changes are added below, with who made them.
       </p>
     </main>
   )
@@ -118,13 +118,7 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         )}
       </div>
       <div>
-        <span>
-          {r.watched
-            ? `watched by ${r.watched}`
-            : r.logged
-              ? 'who watched is not noted'
-              : 'nobody has said how it went'}
-        </span>
+        <span>{r.watched ? `watched by ${r.watched}` : r.logged ? 'supervisor not recorded' : 'no log yet'}</span>
         {(r.minutes ?? 0) > 0 && <span className="soft">{r.minutes} min</span>}
         {r.word && <span className="soft">“{r.word}”</span>}
         {(r.later?.length ?? 0) > 0 && (
@@ -132,7 +126,7 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
             <summary>{plural(r.later?.length ?? 0, 'line')} added later</summary>
             {r.later?.map((l, i) => (
               <p key={i} className="soft">
-                {dayAndTime(l.at)}, {l.by ?? 'somebody who has left'}: {lineWords[l.what]}
+                {dayAndTime(l.at)}, {l.by ?? 'someone who has left'}: {lineWords[l.what]}
                 {l.watched && `, watched by ${l.watched}`}
                 {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
               </p>

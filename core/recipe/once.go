@@ -1,0 +1,20 @@
+package recipe
+
+// once are the words that steps had when a step was told by its words: a tick of then is found by them. A step whose
+// words change gets a row here.
+var once = map[string]string{
+	"Count back in {pieces} pieces":                                             "Count in what was given out: {pieces} pieces",
+	"Throw away leftover {thing} (children touched it)":                         "Throw away what is left of {thing}: hands were in it",
+	"Clean up {thing}: {way}":                                                   "Clear away {thing}: {way}",
+	"Wash everything children mouthed. Leave to dry.":                           "Wash what was in it and in mouths, and lay it out to dry",
+	"Make {count} equal batches of {each}: your {pot} pot is too small for one": "Weigh out {count} equal batches of {each}: the pot of {pot} is too small for all of it at once",
+	"Take {mass} of {batch} out, check it and portion it":                       "Take {mass} of {batch} out, look it over and portion it",
+	"Cover the floor, set out, count out the hidden items":                      "Cover the floor, lay out, count out what is to be found",
+	"An adult keeps the pan. No tasting before it is cooked.":                   "An adult keeps the pan; nobody tastes before it is cooked",
+	"Work in the puree until it comes together":                                 "Work in the puree until it holds together",
+	"Knead until a mark stays":                                                  "Knead until it holds a mark",
+	"Shape. No tasting raw dough.":                                              "Shape; nobody tastes raw dough",
+	"Rub the oil into the flour until a fistful keeps its shape":                "Rub the oil into the flour until a fistful holds its shape",
+	"Rub the oil into the starch until a fistful keeps its shape":               "Rub the oil into the starch until a fistful holds its shape",
+	"Whisk water and soap for one to two minutes until it forms peaks":          "Whisk water and soap for one to two minutes until it stands in peaks",
+}
