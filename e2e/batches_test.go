@@ -109,10 +109,10 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.See("3 batches in use, 2 to look at today", "Look at today", "Cold dough, harbour blue", "check it today",
 		"throw it away")
 	p.Type("searchbox", "Find a batch by its name or the code of its label", strings.ToLower(code))
-	p.See("Stove dough, red", "over: ")
+	p.See("Stove dough, red", "finished: ")
 	p.Accessible()
 	p.Open("/batches/00000000-0000-4000-8000-000000000000")
-	p.See("There is no such batch in this centre: look on its label")
+	p.See("No such batch in this centre.")
 	p.Open("/batches/labels?ids=00000000-0000-4000-8000-000000000000")
 	p.See("A label is missing: ")
 }

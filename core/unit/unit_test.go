@@ -104,7 +104,7 @@ func TestParseRefusesNonsenseByName(t *testing.T) {
 		"1,000 g":                "could be 1000 or 1.000",
 		"1 2 cups":               "two numbers",
 		"1e9 g":                  "is not a measure",
-		"9999999 g":              "more than a kitchen holds",
+		"9999999 g":              "more than a kitchen has",
 		"1 cup + 20 g":           "weight to a volume",
 		"1.2.3 g":                "not a number",
 		"1/2/3 g":                "not a fraction",

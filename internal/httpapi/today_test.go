@@ -59,7 +59,7 @@ func TestAnAllergyTurnsThePlansThatHoldIt(t *testing.T) {
 	require.Equal(t, []string{"yoghurt in Pebbles"}, changedNames(day))
 	change := day.Changed[0]
 	assert.NotEqual(t, change.Mark, change.WasMark)
-	assert.Contains(t, change.Why[0], "Yoghurt, plain: It holds milk")
+	assert.Contains(t, change.Why[0], "Yoghurt, plain: Contains milk")
 	assert.Contains(t, change.Why[0], "is allergic")
 
 	b.refused(http.MethodPost, "/api/setups/"+elsewhere+"/seen", written.SeenInput{Token: "0000000000000000"},
@@ -97,7 +97,7 @@ func TestSheetsThatAreNotTrueAnyMore(t *testing.T) {
 	a.do(http.MethodPut, "/api/rooms/"+a.room("Pebbles").ID, r, http.StatusOK, nil)
 	prints := a.today().Prints
 	require.Len(t, prints, 1)
-	assert.Contains(t, prints[0].Why, "It holds milk")
+	assert.Contains(t, prints[0].Why, "Contains milk")
 	again := uuid.NewString()
 	a.do(http.MethodPut, "/api/prints/"+again, written.PrintInput{SetupID: id, Version: 1}, http.StatusNoContent, nil)
 	assert.Empty(t, a.today().Prints, "the new sheet says so")
@@ -132,12 +132,12 @@ func TestPlansAreJudgedForWhoIsHere(t *testing.T) {
 	a.do(http.MethodPut, path, in, http.StatusOK, nil) // once more
 	today := a.today()
 	require.Equal(t, []string{"yoghurt in Pebbles"}, changedNames(today))
-	assert.Contains(t, today.Changed[0].Why[0], "1 child is allergic to it")
+	assert.Contains(t, today.Changed[0].Why[0], "1 child here is allergic to it")
 	assert.Len(t, a.room("Pebbles").Children, 10, "who visits is not of the room")
 
 	fewer := in
 	fewer.Adults = 1
-	a.refused(http.MethodPut, path, fewer, http.StatusConflict, "", "Somebody else saved this day")
+	a.refused(http.MethodPut, path, fewer, http.StatusConflict, "", "Someone else saved this day")
 	fewer.Version, fewer.Visitors = 1, []written.Child{}
 	a.do(http.MethodPut, path, fewer, http.StatusOK, &day)
 	assert.Positive(t, day.Short, "ten children and one adult")
