@@ -40,7 +40,7 @@ func TestHarbourTubInTwentyFive(t *testing.T) {
 	p.tap("button", "Take Infant rice cereal, dry")
 	p.See("Infant rice cereal, dry in place of Split peas", "Not ready: remove 1")
 	p.tap("button", "Take Scallop shells, large")
-	p.See("Ready, with", "2 vessels", "5 children at each")
+	p.See("Ready, with", "2 containers", "5 children at each")
 	p.tap("button", "Scallop shells, large")
 	p.tap("button", "Scallop shells, large for each child: more")
 	p.See("2 each", "20")
@@ -73,8 +73,8 @@ func TestEstimatingJar(t *testing.T) {
 	plan(p, "Lanterns")
 	put(p, "chickpeas", "Chickpeas, dry")
 	p.See("deep tub")
-	p.Set("combobox", "Vessel", "Clear plastic jar with a lid")
-	p.See("1 vessel", "for all to look into", "918 to 2,857 pieces", "some 45 mm across; for twenty, 35 mm",
+	p.Set("combobox", "Container", "Clear plastic jar with a lid")
+	p.See("1 container", "for all to look into", "918 to 2,857 pieces", "some 45 mm across; for twenty, 35 mm",
 		"Ready, with precautions")
 	assert.Equal(t, "sealed", p.Value("combobox", "How children meet the filler"))
 	p.Accessible()
@@ -91,10 +91,10 @@ func TestIceWithSticks(t *testing.T) {
 	put(p, "water", "Water")
 	p.See("Ready, with")
 	p.Click("button", "Water")
-	p.Set("combobox", "Vessel", "Ice cube tray")
+	p.Set("combobox", "Container", "Ice cube tray")
 	p.Click("checkbox", "freeze it")
 	p.See("Do not use: Ice of water", "as ice melts, pieces become small enough", "14 pieces", "freezes in 2 to 7 h",
-		"Swap for ice of water", "frozen → from the fridge")
+		"Swap for ice of water", "from the fridge, not frozen")
 	p.Click("button", "Take Apple puree")
 	p.See("Apple puree in place of Ice of water")
 	p.Gone("14 pieces")
@@ -104,12 +104,12 @@ func TestIceWithSticks(t *testing.T) {
 	plan(p, "Lanterns")
 	put(p, "water", "Water")
 	p.Click("button", "Water")
-	p.Set("combobox", "Vessel", "Ice cube tray")
+	p.Set("combobox", "Container", "Ice cube tray")
 	p.Click("checkbox", "freeze it")
 	put(p, "jumbo craft sticks", "Craft sticks, jumbo")
 	p.Set("combobox", "How children meet Craft sticks, jumbo", "frozen in")
 	p.See("Ready, with precautions", "Stretch film over it", "Freeze through, 2 to 7 h", "stand until its face is wet",
-		"2 vessels", "Saved")
+		"2 containers", "Saved")
 	p.Accessible()
 }
 

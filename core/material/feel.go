@@ -102,13 +102,13 @@ func (f Feel) Distance(g Feel) int {
 	return d
 }
 
-// Changes says what feels different with g in place of f: "dry → wet".
+// Changes says what feels different with g in place of f: "wet, not dry".
 func (f Feel) Changes(g Feel) []say.Text {
 	var changes []say.Text
 	for a := range f.axes {
 		was, is := f.On(Axis(a)), g.On(Axis(a))
 		if was != is && was != "" && is != "" {
-			changes = append(changes, say.F("{was} → {is}", say.Text(was), say.Text(is)))
+			changes = append(changes, say.F("{is}, not {was}", say.Text(is), say.Text(was)))
 		}
 	}
 	return changes

@@ -173,7 +173,7 @@ func TestFeelsCompareAndRead(t *testing.T) {
 	}
 	dry, _ := ParseFeel("dry coarse loud")
 	wet, _ := ParseFeel("quiet wet coarse")
-	assert.Equal(t, []string{"dry → wet", "loud → quiet"}, say.English.All(dry.Changes(wet)))
+	assert.Equal(t, []string{"wet, not dry", "quiet, not loud"}, say.English.All(dry.Changes(wet)))
 	assert.Equal(t, dry.Distance(wet), wet.Distance(dry))
 }
 

@@ -151,7 +151,7 @@ func lying(items []Placed, children, tubs int) (f found) {
 // check refuses what cannot be poured, by its field.
 func (f Fill) check() error {
 	if len(f.Layers) > MaxLayers {
-		return &InvalidInput{"base/more", fmt.Sprintf("One vessel takes at most %d fillers, not %d.", MaxLayers,
+		return &InvalidInput{"base/more", fmt.Sprintf("One container takes at most %d fillers, not %d.", MaxLayers,
 			len(f.Layers))}
 	}
 	if len(f.Layers) > 0 {
@@ -166,7 +166,7 @@ func (f Fill) check() error {
 		}
 	}
 	if f.Count != 0 && (f.Count < 1 || f.Count > MaxTubs) {
-		return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d vessels, not %d.", MaxTubs, f.Count)}
+		return &InvalidInput{"base/vessels", fmt.Sprintf("Fill between 1 and %d containers, not %d.", MaxTubs, f.Count)}
 	}
 	if f.Frozen {
 		return f.checkFrozen()
@@ -314,9 +314,9 @@ func (a *PlaceAnswer) setFillSteps(f Fill, stirIn, finds bool) {
 		source := say.Text("Pour {filler} to {depth}")
 		switch {
 		case finds && stirIn:
-			source = "Pour {filler} to {depth} and stir the finds in"
+			source = "Pour {filler} to {depth} and stir the hidden items in"
 		case finds:
-			source = "Put the finds in first and pour {filler} over them to {depth}"
+			source = "Put the hidden items in first and pour {filler} over them to {depth}"
 		}
 		a.poured = []recipe.Step{{ID: "pour", Text: say.F(source, filler, f.Depth()), Minutes: 5}}
 		if f.Tub.Shape() == vessel.Bottle {

@@ -89,7 +89,7 @@ func (a *PlaceAnswer) addIce(f Fill, items []Placed, full unit.Mass, memo *Memo,
 
 // steps returns what is done to freeze it, and after the floor is laid out.
 func (i *Ice) steps(f Fill) (made, poured []recipe.Step) {
-	fill := say.F("Fill each vessel with {filler} to {depth}", f.Layers[0].Item.Within(), f.Depth())
+	fill := say.F("Fill each container with {filler} to {depth}", f.Layers[0].Item.Within(), f.Depth())
 	made = []recipe.Step{{ID: "fill", Text: fill, Minutes: 4}}
 	if i.Sticks {
 		made = append(made, recipe.Step{ID: "sticks",

@@ -189,7 +189,7 @@ func SwapMixes(recipes []recipe.Recipe, m Mix, g *safety.Group, limit int) []Mix
 func mixChanges(a, b recipe.Recipe, judged safety.Assessment) []say.Text {
 	var what []say.Text
 	if a.Kind != b.Kind {
-		what = append(what, say.F("{was} → {is}", say.Text(a.Kind), say.Text(b.Kind)))
+		what = append(what, say.F("{is}, not {was}", say.Text(b.Kind), say.Text(a.Kind)))
 	}
 	hands, waiting := recipe.Minutes(b.Steps)
 	what = append(what, say.F("{minutes} min", hands+waiting), say.F("keeps {keeps}", b.Nature().Keeps))

@@ -178,7 +178,7 @@ func TestLayersFillWhatOneFillerFills(t *testing.T) {
 					s.Measure.Volume().Millilitres()/2+1e-9, "a child's count is the nearest")
 				assert.True(t, s.Count >= fewestToCount && s.Count <= mostToCount)
 			}
-			assert.Equal(t, a.Base[0].Facts.Filled, a.Base[i].Facts.Filled, "one vessel weighs one thing")
+			assert.Equal(t, a.Base[0].Facts.Filled, a.Base[i].Facts.Filled, "one container weighs one thing")
 		}
 		assert.InDelta(t, tub.VolumeTo(f.Depth()).Millilitres(), sum, 1e-6)
 		assert.InDelta(t, mass, a.Fill.InAll().Grams(), 1e-6)

@@ -143,7 +143,7 @@ type Filled struct{ Volume unit.Volume }
 // Mass weighs the volume at the density of the mix.
 func (f Filled) Mass(r Recipe) (unit.Mass, error) {
 	if ml := f.Volume.Millilitres(); !(ml >= 10 && ml <= 200_000) {
-		return unit.Mass{}, fmt.Errorf("a vessel is filled with 10 mL to 200 L, not %g mL", ml)
+		return unit.Mass{}, fmt.Errorf("a container is filled with 10 mL to 200 L, not %g mL", ml)
 	}
 	return r.Density().MassOf(f.Volume), nil
 }

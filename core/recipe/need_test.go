@@ -77,10 +77,10 @@ func TestLimitsOfANeedAreMetExactly(t *testing.T) {
 			mass(Shapes{{Snake, []float64{10, maxShapeMM + 1}, 1}})},
 		"pieces": {mass(Shapes{{Ball, []float64{10}, maxShapeCount}}),
 			mass(Shapes{{Ball, []float64{10}, maxShapeCount + 1}})},
-		"vessel, least": {mass(Filled{unit.Millilitres(10)}), mass(Filled{unit.Millilitres(9.9)})},
-		"vessel, most":  {mass(Filled{unit.Millilitres(200_000)}), mass(Filled{unit.Millilitres(200_001)})},
-		"spare, least":  {required(0), required(-0.01)},
-		"spare, most":   {required(MaxSpare), required(MaxSpare + 0.01)},
+		"container, least": {mass(Filled{unit.Millilitres(10)}), mass(Filled{unit.Millilitres(9.9)})},
+		"container, most":  {mass(Filled{unit.Millilitres(200_000)}), mass(Filled{unit.Millilitres(200_001)})},
+		"spare, least":     {required(0), required(-0.01)},
+		"spare, most":      {required(MaxSpare), required(MaxSpare + 0.01)},
 	} {
 		assert.NoError(t, row.last, name)
 		assert.Error(t, row.first, name)

@@ -145,7 +145,7 @@ var elementRules = []Rule{
 	{
 		ID: "water", Title: "Open water", Family: FamilyElements,
 		Ground:    Ground{"Convention after drowning guidance", CommonPractice},
-		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, needs precautions: no deeper than 20 mm, or emptied at once. Under 36 months it is not used more than 250 mm deep, or in a vessel deeper than that.",
+		Threshold: "Open liquid more than 20 mm deep, or of a depth that is not said, needs precautions: no deeper than 20 mm, or emptied at once. Under 36 months it is not used more than 250 mm deep, or in a container deeper than that.",
 		judges:    material.TraitsOf(material.TapWater, material.HoldsWater),
 		Examples: []Example{
 			{Words: "water 20 mm deep", Thing: thing("", "", "none", "food;liquid;depth=20"), Use: Open, Months: 20,
@@ -156,7 +156,7 @@ var elementRules = []Rule{
 				Months: 35, Want: WithAHand},
 			{Words: "water 251 mm deep at 35 months", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open,
 				Months: 35, Want: KeepOut},
-			{Words: "water 40 mm deep in a vessel of 300 mm", Thing: thing("", "", "none",
+			{Words: "water 40 mm deep in a container of 300 mm", Thing: thing("", "", "none",
 				"food;liquid;depth=40;wall=300"), Use: Open, Months: 35, Want: KeepOut},
 			{Words: "water 251 mm deep at 3", Thing: thing("", "", "none", "food;liquid;depth=251"), Use: Open,
 				Months: 36, Want: WithAHand},
@@ -203,7 +203,7 @@ var elementRules = []Rule{
 			if wall, ok := q.facts.Wall.Get(); ok && wall > waterKeepOut {
 				e.reason = say.F("The container is {depth} mm deep. A child who falls in may not get out.",
 					say.Fixed(wall, 0))
-				e.change = "A vessel at most 250 mm deep."
+				e.change = "A container at most 250 mm deep."
 			} else if !known || r.missing != nothing {
 				e.reason = "A child can drown silently in a few centimetres of liquid."
 				e.do = append([]Precaution{doWaterDepth}, e.do...)

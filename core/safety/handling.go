@@ -140,7 +140,7 @@ var handlingRules = []Rule{
 	},
 	{
 		ID: "outdoors", Title: "Found or used before", Family: FamilyContents, only: true,
-		Ground:    Ground{"Common practice on finds and junk: droppings, dust, rust and residue", CommonPractice},
+		Ground:    Ground{"Common practice on found things and junk: droppings, dust, rust and residue", CommonPractice},
 		Threshold: "What was found outside or held something else needs precautions when loose: washed or wiped and dried, sores covered.",
 		judges:    material.TraitsOf(material.Outdoors),
 		Examples: []Example{
@@ -150,7 +150,7 @@ var handlingRules = []Rule{
 				Want: GoesIn},
 		},
 		decide: func(q *question) ruling { return objectsIf(q.has(material.Outdoors) && q.open(), WithAHand) },
-		explain: words{reason: "Finds carry droppings and soil, and what held something else carries what it held.",
+		explain: words{reason: "Found things carry droppings and soil. A used container carries what was in it.",
 			change: "The same thing bought clean.", limit: Number{"before use", "washed or wiped, and dry"},
 			do: []Precaution{doWashedFirst, doSoresCovered}}.explain,
 	},

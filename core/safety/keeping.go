@@ -124,7 +124,7 @@ var roomRules = []Rule{
 	{
 		ID: "count-back", Title: "Count out, count in", Family: FamilyRoom,
 		Ground:    Ground{"Convention: a stray is noticed when things are counted", CommonPractice},
-		Threshold: "Any find that fits the small-parts cylinder, but for wads and bits of cotton, paper and yarn, leaves, and food that is not hard, needs precautions at every age: counted out and counted in, or sieved where it is poured.",
+		Threshold: "Any item that fits the small-parts cylinder, but for wads and bits of cotton, paper and yarn, leaves, and food that is not hard, needs precautions at every age: counted out and counted in, or sieved where it is poured.",
 		Examples: []Example{
 			{Words: "a bead at 9 years", Thing: thing("sphere", "20", "none", "hard;rounded"), Use: Open, Months: 110,
 				Want: WithAHand},

@@ -18,7 +18,7 @@ type Swap struct {
 	Item       material.Item
 	Assessment Assessment
 	InCupboard bool
-	// Changes says what is different, in words: "dry → wet".
+	// Changes says what is different, in words: "wet, not dry".
 	Changes []say.Text
 }
 
@@ -231,7 +231,7 @@ func shared(a, b []material.Part) int {
 func changes(it material.Item, s Swap) []say.Text {
 	what := it.Feel.Changes(s.Item.Feel)
 	if it.Facts.Traits.Has(material.Ice) && !s.Item.Facts.Traits.Has(material.Ice) {
-		what = slices.Concat([]say.Text{"frozen → from the fridge"}, what)
+		what = slices.Concat([]say.Text{"from the fridge, not frozen"}, what)
 	}
 	for _, p := range it.Parts {
 		if !s.Item.Plays(p) && p != material.Ingredient {
@@ -254,7 +254,7 @@ func changes(it material.Item, s Swap) []say.Text {
 
 var partWords = map[material.Part]say.Text{
 	material.Filler: "scooping and pouring", material.Find: "finding", material.Tool: "use as a tool",
-	material.Vessel:  "use as a vessel",
+	material.Vessel:  "use as a container",
 	material.Squeeze: "squeezing", material.Thread: "threading", material.Pour: "pouring", material.Float: "floating",
 	material.Scent:  "scent",
 	material.Colour: "colour", material.Sound: "sound", material.Sparkle: "sparkle",

@@ -154,7 +154,7 @@ var thingRules = []Rule{
 	{
 		ID: "sharp", Title: "Sharp or breakable", Family: FamilyThings, only: true,
 		Ground:    Ground{"16 CFR 1500.48-49", QuotedFromMemory},
-		Threshold: "Breakable glass as find, tool or vessel is never used, at any age; a point, an edge or splintering wood (a taped skewer too) under 96 months, precautions from then on; round-ended scissors have a rule of their own.",
+		Threshold: "Breakable glass as item, tool or container is never used, at any age; a point, an edge or splintering wood (a taped skewer too) under 96 months, precautions from then on; round-ended scissors have a rule of their own.",
 		judges:    material.TraitsOf(material.Breakable, material.Sharp),
 		Examples: []Example{
 			{Words: "a glass jar", Thing: thing("cylinder", "75x120", "none", "hard;breakable"), Use: Open, Months: 120,

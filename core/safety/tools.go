@@ -102,7 +102,7 @@ var toolRules = []Rule{
 				doBreaths}}.explain,
 	},
 	{
-		ID: "pressure", Title: "Pressure in a closed vessel", Family: FamilyThings, only: true,
+		ID: "pressure", Title: "Pressure in a closed container", Family: FamilyThings, only: true,
 		Ground:    Ground{"Convention: closed gas and freezing water burst their container", CommonPractice},
 		Threshold: "A gas-making mix or dry ice closed in a bottle or bag, or water frozen in glass or a full rigid bottle: do not use. A mix that fizzes in an open tub is not meant.",
 		judges:    material.TraitsOf(material.Gas),

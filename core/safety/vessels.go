@@ -54,7 +54,7 @@ var vesselRules = []Rule{
 	{
 		ID: "reach", Title: "Wall higher than the reach", Family: FamilySize, strains: true,
 		Ground:    Ground{"Convention: a wall of at most 55 % of the youngest child's reach", CommonPractice},
-		Threshold: "A vessel's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) needs precautions.",
+		Threshold: "A container's wall higher than 55 % of the youngest child's reach (159 mm at 12 months, 214 mm at 36) needs precautions.",
 		Examples: []Example{
 			{Words: "a wall of 160 mm at 12 months", Thing: thing("box", "500x400x160", "none", "hard;wall=160"),
 				Use: Open, Months: 12, Want: WithAHand},
@@ -72,7 +72,7 @@ var vesselRules = []Rule{
 				reason: "The youngest cannot reach the floor of it over the wall, and may climb or fall in.",
 				numbers: []Number{{"wall", mm(wall)}, {"comfortable wall", say.F("{length} mm",
 					say.Fixed(room.ComfortableWall(q.youngest), 0))}, q.youngestNumber()},
-				change: "A lower vessel.",
+				change: "A lower container.",
 				do:     []Precaution{doStepBeside},
 			}
 		},
@@ -81,7 +81,7 @@ var vesselRules = []Rule{
 		ID: "heavy", Title: "Heavy to lift", Family: FamilySize, strains: true,
 		Ground: Ground{"Convention after manual-handling guidance: 16 kg at waist height, 7 kg to or from the floor",
 			CommonPractice},
-		Threshold: "A filled vessel over 7 kg needs precautions: fill it in place or split it; over 16 kg do not lift it at all.",
+		Threshold: "A filled container over 7 kg needs precautions: fill it in place or split it; over 16 kg do not lift it at all.",
 		Examples: []Example{
 			{Words: "a tub of 7.1 kg", Thing: thing("box", "500x400x150", "none", "hard"), Use: Open, Months: 40,
 				Want: WithAHand, change: func(s *scenery) { s.facts.Filled = material.Read(7100) }},
@@ -99,7 +99,7 @@ var vesselRules = []Rule{
 					say.Fixed(g/1000, 1)),
 				numbers: []Number{{"filled", say.F("{mass} kg", say.Fixed(g/1000, 1))}, {"to or from the floor",
 					"7 kg"}, {"at waist height", "16 kg"}},
-				change: "A smaller vessel, or less in it.",
+				change: "A smaller container, or less in it.",
 				do:     []Precaution{doFillWhereItStands},
 			}
 			if g > liftWaist {

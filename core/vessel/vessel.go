@@ -39,7 +39,7 @@ func ParseShape(word string) (Shape, error) {
 			return Shape(s), nil
 		}
 	}
-	return 0, fmt.Errorf("%q is not a shape of a vessel: use tub, round, bowl, bag, bottle, cells or wall", word)
+	return 0, fmt.Errorf("%q is not a shape of a container: use tub, round, bowl, bag, bottle, cells or wall", word)
 }
 
 // Largest is the largest inside measure of a vessel in mm (convention: a paddling pool).
@@ -68,7 +68,7 @@ const maxCells = 200
 func checked(v Vessel) (Vessel, error) {
 	for _, mm := range []float64{v.topLength, v.topWidth, v.bottomLength, v.bottomWide, v.height} {
 		if !(mm > 0 && mm <= Largest) {
-			return Vessel{}, fmt.Errorf("a vessel's measures must be above 0 and at most %d mm, not %g", Largest, mm)
+			return Vessel{}, fmt.Errorf("a container's measures must be above 0 and at most %d mm, not %g", Largest, mm)
 		}
 	}
 	return v, nil
@@ -132,7 +132,7 @@ func (v Vessel) Within(wall unit.Length) (Vessel, error) {
 	case v.shape != Walled && v.shape != Round && v.shape != Bowl:
 		return v, fmt.Errorf("only a tub, a bowl or what is round stands in something higher")
 	case !(mm > 0 && mm <= Largest):
-		return v, fmt.Errorf("a vessel's measures must be above 0 and at most %d mm, not %g", Largest, mm)
+		return v, fmt.Errorf("a container's measures must be above 0 and at most %d mm, not %g", Largest, mm)
 	default:
 		v.outer = mm
 		return v, nil

@@ -100,21 +100,21 @@ func (c Centre) Settings() (Settings, *strict.Fault) {
 func ownVessels(all []OwnVessel) (own []vessel.Vessel, fault *strict.Fault) {
 	for i, v := range all {
 		at := fmt.Sprintf("/%d", i)
-		called, f := name(at+"/name", v.Name, "Say what the vessel is called")
+		called, f := name(at+"/name", v.Name, "Say what the container is called")
 		if f != nil {
 			return nil, f
 		}
 		if !IsID(v.ID) {
-			return nil, strict.Bad(at+"/id", "A vessel needs an id of its own.")
+			return nil, strict.Bad(at+"/id", "A container needs an id of its own.")
 		}
 		for _, other := range own {
 			if other.ID == v.ID || strings.EqualFold(other.Name, called) {
-				return nil, strict.Bad(at+"/name", "Two vessels are called %q.", words.Cut(called))
+				return nil, strict.Bad(at+"/name", "Two containers are called %q.", words.Cut(called))
 			}
 		}
 		read, err := v.read(called)
 		if err != nil {
-			return nil, strict.Bad(at, "The vessel %q cannot be: %s.", words.Cut(called), err)
+			return nil, strict.Bad(at, "The container %q cannot be: %s.", words.Cut(called), err)
 		}
 		own = append(own, read)
 	}

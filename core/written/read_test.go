@@ -151,7 +151,7 @@ func TestOwnVesselsThatCannotBe(t *testing.T) {
 			"id of its own"},
 		{[]OwnVessel{{ID: id, Name: "Bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100},
 			{ID: strings.Replace(id, "21", "22", 1), Name: "bag", Shape: "bag", TopLengthMM: 100, TopWidthMM: 100}},
-			"/vessels/1/name", "Two vessels"},
+			"/vessels/1/name", "Two containers"},
 	} {
 		_, fault := Centre{Name: "Ours", Currency: "USD", RatioTable: "cfoc", Vessels: row.own}.Settings()
 		require.NotNil(t, fault, "%+v", row.own)

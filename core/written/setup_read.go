@@ -191,7 +191,7 @@ func (b Base) read(shelf Shelf) (plan.Base, *strict.Fault) {
 func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
 	tub, ok := shelf.Vessel(b.VesselID)
 	if !ok {
-		return nil, strict.Bad("/vessel_id", "Choose a vessel from the list.")
+		return nil, strict.Bad("/vessel_id", "Choose a container from the list.")
 	}
 	if use == safety.Sealed && !tub.Closes() {
 		return nil, strict.Bad("/use", "The %s does not close: take a bag, a bottle or a jar with a lid, or let it be open.",
@@ -200,7 +200,7 @@ func (b Base) fill(shelf Shelf, use safety.Use) (plan.Base, *strict.Fault) {
 	fill := plan.Fill{Tub: tub, Use: use, SideBySide: b.SideBySide, Frozen: b.Frozen}
 	if b.Vessels != nil {
 		if fill.Count = *b.Vessels; fill.Count == 0 {
-			return nil, strict.Bad("/vessels", "Say how many vessels there are, or leave it to how many children reach one.")
+			return nil, strict.Bad("/vessels", "Say how many containers there are, or leave it to how many children reach one.")
 		}
 	}
 	layer := func(id string, mm float64, at string) *strict.Fault {

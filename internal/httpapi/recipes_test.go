@@ -255,7 +255,7 @@ func TestOrdersAreRefusedByField(t *testing.T) {
 			Count: 1, LengthsMM: []float64{0}}}}},
 		{"by", "what is to be formed", written.RecipeOrder{By: "shapes"}},
 		{"by", "10 mL to 200 L", written.RecipeOrder{By: "vessel"}},
-		{"vessel_id", "Choose a vessel", written.RecipeOrder{By: "vessel", VesselID: "bath"}},
+		{"vessel_id", "Choose a container", written.RecipeOrder{By: "vessel", VesselID: "bath"}},
 		{"depth_mm", "Fill the Scoop tray", written.RecipeOrder{By: "vessel", VesselID: "tray", DepthMM: 500}},
 		{"by", "Say what the amount goes by", written.RecipeOrder{By: "moon"}},
 		{"by", "Spare is between", written.RecipeOrder{By: "children", SparePercent: 300}},

@@ -88,7 +88,7 @@ func (d Kitchen) readOrder(in written.RecipeOrder, rec recipe.Recipe, g *safety.
 		o.Need, fault = d.readFilled(in)
 	case "cupboard":
 	default:
-		fault = strict.Bad("/by", "Say what the amount goes by: children, shapes, a vessel or the cupboard.")
+		fault = strict.Bad("/by", "Say what the amount goes by: children, shapes, a container or the cupboard.")
 	}
 	return o, fault
 }
@@ -119,7 +119,7 @@ func (d Kitchen) readFilled(in written.RecipeOrder) (recipe.Need, *strict.Fault)
 	}
 	tub, ok := d.Settings.Vessel(in.VesselID)
 	if !ok {
-		return nil, strict.Bad("/vessel_id", "Choose a vessel from the list.")
+		return nil, strict.Bad("/vessel_id", "Choose a container from the list.")
 	}
 	depth := unit.Millimetres(in.DepthMM)
 	if err := tub.CheckDepth(depth, vessel.Open); err != nil {

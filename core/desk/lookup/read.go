@@ -61,7 +61,7 @@ func (d LookUp) pouredInto(in written.WordsInput, lines []string) (into pouring,
 	into.each = 1
 	if in.VesselID != "" {
 		if into.vessel, into.known = d.Settings.Vessel(in.VesselID); !into.known {
-			return into, strict.Bad("/vessel_id", "Choose a vessel from the list.")
+			return into, strict.Bad("/vessel_id", "Choose a container from the list.")
 		}
 	}
 	for _, line := range lines {
@@ -75,7 +75,7 @@ func (d LookUp) pouredInto(in written.WordsInput, lines []string) (into pouring,
 	}
 	switch {
 	case in.Vessels != nil && *in.Vessels < 1:
-		return into, strict.Bad("/vessels", "Say how many vessels there are.")
+		return into, strict.Bad("/vessels", "Say how many containers there are.")
 	case in.Vessels != nil:
 		into.each = *in.Vessels
 	case in.RoomID != "" && !ok:

@@ -10,7 +10,7 @@ export type Change = (part: Record<string, string | string[] | undefined>) => vo
 export const ways: [Order['by'], string][] = [
   ['children', 'Children'],
   ['shapes', 'Shapes'],
-  ['vessel', 'A vessel'],
+  ['vessel', 'A container'],
   ['cupboard', 'The cupboard'],
 ]
 

@@ -85,7 +85,7 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
       <PickThing
         anything
         label="Add what goes in"
-        placeholder="Type a filler, find, tool, mix or tub"
+        placeholder="Type a filler, item, tool, mix or tub"
         onPick={(item, typed) => void pick(item, typed)}
         onOther={(words) => void other(words)}
         onLines={(text) => void paste(text)}

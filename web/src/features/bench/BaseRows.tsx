@@ -283,7 +283,7 @@ function FillControls({
   return (
     <>
       <Form.Select
-        aria-label={`Vessel${of}`}
+        aria-label={`Container${of}`}
         value={base.vessel_id}
         disabled={readOnly}
         onChange={(e) => {
@@ -310,7 +310,7 @@ function FillControls({
         />
       )}
       <Stepper
-        label={`Vessels${of}`}
+        label={`Containers${of}`}
         unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'}
         value={base.vessels ?? answer?.fill?.tubs ?? 1}
         min={1}

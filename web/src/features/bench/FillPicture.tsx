@@ -17,7 +17,7 @@ export function FillPicture({ fill, lines }: Props) {
       <TubSection fill={fill} lines={lines} />
       <div className="figures">
         <div>
-          <span className="figure">{plural(fill.tubs, 'vessel')}</span>
+          <span className="figure">{plural(fill.tubs, 'container')}</span>
           <span className="soft">
             {ice
               ? `to freeze in${vessel.cells ? `, ${vessel.cells} cells in each` : ''}`
@@ -25,7 +25,7 @@ export function FillPicture({ fill, lines }: Props) {
                 ? `${vessel.cells} cells in each`
                 : vessel.jar
                   ? 'for all to look into'
-                  : `${plural(fill.seats, 'child', 'children')} at each${vessel.shape === 'bag' || vessel.shape === 'bottle' ? '' : ', 350 mm of rim a child'}`}
+                  : `${plural(fill.seats, 'child', 'children')} at each`}
             {fill.turns !== undefined && fill.turns > 1 && `; ${fill.turns} turns`}
           </span>
         </div>
@@ -45,7 +45,7 @@ export function FillPicture({ fill, lines }: Props) {
           <thead className="visually-hidden">
             <tr>
               <th scope="col">Filler</th>
-              <th scope="col">In each vessel</th>
+              <th scope="col">In each container</th>
               <th scope="col">In all</th>
             </tr>
           </thead>
@@ -86,7 +86,7 @@ function Amounts({ poured, finds, weighed }: { poured: Schemas['Poured']; finds?
       <div>
         <span className="figure">{litres(poured.volume_ml)}</span>
         <span className="soft">
-          in each, {poured.cups} cups{finds ? `; ${litres(finds)} of finds lie in it` : ''}
+          in each, {poured.cups} cups{finds ? `; ${litres(finds)} of hidden items lie in it` : ''}
         </span>
       </div>
       {weighed && poured.mass_g > 0 && (
@@ -123,7 +123,7 @@ function Reaches({ poured, several }: { poured: Schemas['Poured']; several: bool
       {poured.packs
         ? `; ${plural(poured.packs, 'pack')} more ${poured.packs === 1 ? 'makes' : 'make'} it ${poured.depth_mm} mm${poured.left_g ? ` and ${poured.packs === 1 ? 'leaves' : 'leave'} ${grams(poured.left_g)}` : ''}`
         : ''}
-      . Or take fewer or smaller vessels.
+      . Or take fewer or smaller containers.
     </p>
   )
 }

@@ -16,7 +16,7 @@ import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Follow } from './Follow'
 import { Strings } from './Strings'
-import { dayIn, plusDays } from '../../ui/wall'
+import { dayIn, plusDays, sameDay } from '../../ui/wall'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
 export function Prep() {
@@ -222,7 +222,8 @@ function Step({ slot: s }: { slot: Slot }) {
       <div>
         <b>{s.text}</b>
         <span className="soft">
-          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, starts {dayAndTime(s.play_at)}
+          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, play{' '}
+          {sameDay(s.play_at, s.starts) ? timeOfDay(s.play_at) : dayAndTime(s.play_at)}
         </span>
         <span className="soft">
           {[

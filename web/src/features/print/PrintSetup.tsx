@@ -353,6 +353,9 @@ function ThingRow({ line }: { line: Line }) {
   )
 }
 
+/** A source in short, as there is no room for all of it on paper: the screen has it whole, under Details. */
+const reference = (source: string) => source.split(/[;,:]/)[0] ?? source
+
 function Reason({ line }: { line: Line }) {
   const worst: Finding | undefined = line.findings[0]
   if (!worst) return null
@@ -361,10 +364,7 @@ function Reason({ line }: { line: Line }) {
       <b>
         {markWord(worst.mark)}: {line.name}.
       </b>{' '}
-      {worst.reason}{' '}
-      <span className="source">
-        {worst.source} ({worst.standing}).
-      </span>
+      {worst.reason} <span className="source">[{reference(worst.source)}]</span>
     </p>
   )
 }

@@ -186,7 +186,7 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
   return (
     <>
       <Form.Select
-        aria-label="Vessel to be filled"
+        aria-label="Container to be filled"
         value={order.vessel_id ?? 'volume'}
         onChange={(e) =>
           change(

@@ -95,7 +95,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
           variant="outline-primary"
           onClick={() => onChange([...own, { id: v7(), name: '', shape: 'tub', top_length_mm: 0 }])}
         >
-          Measure a vessel of our own
+          Measure a container of our own
         </Button>
       )}
     </>
@@ -127,8 +127,8 @@ function Vessel({
   }
   return (
     <li>
-      <Form.Group controlId={`vessel-${number}-name`} className="field">
-        <Form.Label>Vessel {number} is called</Form.Label>
+      <Form.Group controlId={`container-${number}-name`} className="field">
+        <Form.Label>Container {number} is called</Form.Label>
         <Form.Control
           maxLength={limits.OwnVessel.name}
           placeholder="green tub"
@@ -136,7 +136,7 @@ function Vessel({
           onChange={(e) => onChange({ name: e.target.value })}
         />
       </Form.Group>
-      <Form.Group controlId={`vessel-${number}-shape`} className="field">
+      <Form.Group controlId={`container-${number}-shape`} className="field">
         <Form.Label>Its shape</Form.Label>
         <Form.Select value={own.shape} onChange={(e) => onChange({ ...none, shape: e.target.value as Own['shape'] })}>
           {shapes.map(([s, words]) => (
@@ -147,7 +147,7 @@ function Vessel({
         </Form.Select>
       </Form.Group>
       {measures.map(([m, words]) => (
-        <Form.Group key={m} controlId={`vessel-${number}-${m}`} className="field">
+        <Form.Group key={m} controlId={`container-${number}-${m}`} className="field">
           <Form.Label>
             {m === 'cells' ? 'Cells' : 'mm'} {words}
           </Form.Label>
@@ -162,7 +162,7 @@ function Vessel({
           />
         </Form.Group>
       ))}
-      <Button variant="quiet" aria-label={`Drop ${own.name.trim() || `vessel ${number}`}`} onClick={onRemove}>
+      <Button variant="quiet" aria-label={`Drop ${own.name.trim() || `container ${number}`}`} onClick={onRemove}>
         ×
       </Button>
       {error && (

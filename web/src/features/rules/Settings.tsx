@@ -80,7 +80,7 @@ function Editor({
             <h1>Stricter rules</h1>
             <p className="soft">
               What is tightened asks more than the rules do, and never less than a published limit. The routine changes
-              no verdict; vessels are only measured.
+              no verdict; containers are only measured.
             </p>
           </div>
           {!readOnly && (
@@ -229,7 +229,7 @@ function Editor({
           <Section title="Our tubs, bowls and bags" wide>
             <OwnVessels
               own={draft.vessels ?? []}
-              wrongAt={(i) => record.wrong(`vessels.${i}`) ?? record.wrongWithin(`vessels.${i}`)?.text}
+              wrongAt={(i) => record.wrong(`containers.${i}`) ?? record.wrongWithin(`containers.${i}`)?.text}
               onChange={(vessels) => change({ vessels })}
             />
           </Section>

@@ -154,15 +154,16 @@ export const schools: School[] = [
   },
   {
     id: 'finds',
-    question: 'Finds first, or stirred in',
+    question: 'Hidden items first, or stirred in',
     options: [
       {
-        words: 'Finds first, filler poured over',
+        words: 'Hidden items first, filler poured over',
         is: (c) => !c.finds_stirred_in,
         set: (c) => ({ ...c, finds_stirred_in: false }),
       },
       { words: 'Stirred in', is: (c) => c.finds_stirred_in, set: (c) => ({ ...c, finds_stirred_in: true }) },
     ],
-    reason: 'Default: finds first, which buries them better. It changes the order of the steps, never a verdict.',
+    reason:
+      'Default: hidden items first, which buries them better. It changes the order of the steps, never a verdict.',
   },
 ]

@@ -50,7 +50,8 @@ export function LookAfter({ day: d }: { day: Day }) {
                 {b.name}: {b.state === 'look-over' ? 'check it' : 'throw it away'}
               </b>
               <span className="soft">
-                {b.room} · label {b.code} · {b.why}
+                {b.room} · label {b.code}
+                {b.state === 'past' && b.until ? ` · use-by was ${day(b.until)}` : ` · ${b.why}`}
               </span>
             </div>
             <Link to={`/batches/${b.id}`}>

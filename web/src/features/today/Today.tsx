@@ -186,7 +186,7 @@ function Foot({ day: d }: { day: Day }) {
       </div>
       <DoNext day={dayIn(d.now)} />
       <div>
-        <span>short by</span>
+        <span>missing</span>
         <strong className="figure">{d.short.length === 0 ? 'nothing known' : plural(d.short.length, 'thing')}</strong>
       </div>
       <Link className="print" to="/cupboard/makes">
