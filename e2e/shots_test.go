@@ -137,7 +137,7 @@ var views = []struct {
 		p.Click("link", "Change")
 		p.Type("textbox", "Ingredients, the way you say them",
 			"2 c flour\n1/2 cup salt\n3 tbsp cocoa\n1 tbsp oil, water as needed\n1 can chickpeas\n2 tbsp mica sparkle")
-		p.See("can be any size", "Describe it on the shelf")
+		p.See("can be any size", "Add it to Materials")
 	}},
 	{"recipe-card", func(p *harness.Person) {
 		p.Demo()

@@ -31,7 +31,7 @@ var habitWords = [habits]struct {
 	FloorCovered: {"floor",
 		"The floor is covered with a mat or a large cloth. Shoes or bare feet, no socks. No running near it."},
 	HandsWashed: {"hands", "Sores are covered. Hands are washed before and straight after. No tasting."},
-	AdultSeated: {"seated", "Everybody sits, an adult at the tub the whole time; no running, no filled mouths."},
+	AdultSeated: {"seated", "Everyone sits, an adult at the tub the whole time. No running. No full mouths."},
 	HandsOver: {"over",
 		"Hands stay low and over the tub. No blowing, no clapping. Check faces and cuffs before leaving."},
 	NobodyLies:    {"lying", "No lying in the tub or on what is in it."},

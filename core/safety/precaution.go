@@ -1,6 +1,8 @@
 package safety
 
 import (
+	"slices"
+
 	"emblo/core/room"
 	"emblo/core/say"
 )
@@ -61,8 +63,17 @@ func (p Precaution) with(figure string, words say.Text) Precaution {
 // must declares a precaution, and the habits of a routine that meet it, where some do. One that counts, measures,
 // times, picks out one child or asks for something that has to be at hand is in no routine.
 func must(id string, words say.Text, habits ...room.Habit) Precaution {
-	return Precaution{ID: id, say: words, takes: room.RoutineOf(habits...)}
+	p := Precaution{ID: id, say: words, takes: room.RoutineOf(habits...)}
+	declared = append(declared, p)
+	return p
 }
+
+// declared are all precautions, in the order of this file.
+var declared []Precaution
+
+// Precautions returns every precaution that a rule may ask for, for whoever reads them all: the register of safety
+// sentences holds them to what each must say.
+func Precautions() []Precaution { return slices.Clone(declared) }
 
 // meets reports whether a routine is all that the precautions of a finding ask for. Where there is none it is not:
 // nobody has said what the hand does.

@@ -235,7 +235,7 @@ func changes(it material.Item, s Swap) []say.Text {
 	}
 	for _, p := range it.Parts {
 		if !s.Item.Plays(p) && p != material.Ingredient {
-			what = append(what, say.F("no {part}", partWords[p]))
+			what = append(what, say.F("not for {part}", partWords[p]))
 		}
 	}
 	if added := s.Item.Facts.Allergens &^ it.Facts.Allergens; !added.Empty() {

@@ -44,6 +44,6 @@ func (d LookUp) manner(it material.Item) []written.Shown {
 	case material.IsNot:
 		show("Porous", "no: wipes clean")
 	}
-	show("Clear away", it.CleanUp().Say())
+	show("Clean up", it.CleanUp().Say())
 	return shown
 }

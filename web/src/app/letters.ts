@@ -22,7 +22,7 @@ const doings: Record<(typeof stored)[number], string> = {
   'POST /api/setups/{id}/found': 'A piece that was found',
   'POST /api/setups/{id}/restore': 'Bringing a set-up back',
   'POST /api/setups/{id}/seen': 'A set-up that was looked at',
-  'POST /api/shelf/import': 'A file for the shelf',
+  'POST /api/shelf/import': 'A file for Materials',
   'POST /api/shelf/items/{id}/restore': 'Bringing a thing back',
   'POST /api/shopping/import': 'A file for the list to buy',
   'POST /api/shopping/receive': 'Shopping put away',

@@ -13,12 +13,7 @@ interface Props {
 /** Swaps that pass the same check, best first; says so when there are none. */
 export function Swaps({ swaps, onTake, takes }: Props) {
   if (swaps.length === 0)
-    return (
-      <p className="soft">
-        No swap on the shelf plays this part, in the same state, and passes for these children: choose another mix or
-        thing.
-      </p>
-    )
+    return <p className="soft">No swap plays this part and is OK for these children. Choose another mix or item.</p>
   return (
     <ul className="swaps" aria-label={takes ? `Swaps for ${takes}` : 'Swaps'}>
       {swaps.map((s) => (

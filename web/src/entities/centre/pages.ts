@@ -1,5 +1,5 @@
 /** The pages of the centre: its rooms, and what it asks beyond the rules. */
 export const centrePages: [string, string][] = [
   ['/rooms', 'Rooms'],
-  ['/settings', 'Stricter rules'],
+  ['/settings', 'Settings'],
 ]

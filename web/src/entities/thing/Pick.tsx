@@ -116,7 +116,7 @@ export function Pick({
             <li key={choice === 'other' ? choice : choice.id} {...combobox.getItemProps({ item: choice, index })}>
               {choice === 'other' ? (
                 <span>
-                  {otherWord ?? 'Not on the shelf: measure'} “{words.trim()}”
+                  {otherWord ?? 'Not known yet: add'} “{words.trim()}”
                 </span>
               ) : (
                 <>

@@ -14,7 +14,7 @@ export function GaugeSheet() {
   return (
     <main className="paper gauge-sheet">
       <p className="no-print actions">
-        <Link to="/shelf">Back to the shelf</Link>
+        <Link to="/shelf">Back to Materials</Link>
         <Button onClick={() => window.print()}>Print at 100 %</Button>
       </p>
       <header>

@@ -25,7 +25,7 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
             <th scope="col">Ingredient</th>
             <th scope="col">{cards ? 'For a child to count' : 'Scoops'}</th>
             <th scope="col">Weight</th>
-            <th scope="col">In the cupboard, g</th>
+            <th scope="col">In stock, g</th>
           </tr>
         </thead>
         <tbody>

@@ -63,7 +63,7 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
                     </button>
                   ))}
                   {l.fault && l.name && (
-                    <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Describe it on the shelf</Link>
+                    <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Add it to Materials</Link>
                   )}
                 </p>
               )}

@@ -21,7 +21,7 @@ type Policy = Centre['policy']
 
 /** What the centre asks beyond the published limits. Nothing here can loosen one. */
 export function Settings() {
-  usePageTitle('Stricter rules')
+  usePageTitle('Settings')
   const centre = useQuery({ ...centreQuery, refetchOnWindowFocus: false })
   const rules = useQuery(rulesQuery)
   const routine = useQuery(routineQuery)
@@ -74,14 +74,11 @@ function Editor({
   return (
     <main className="screen settings">
       <Tabs label="Centre" pages={centrePages} />
-      <Form onSubmit={record.submit} noValidate aria-label="Stricter rules">
+      <Form onSubmit={record.submit} noValidate aria-label="Settings">
         <header className="screen-head">
           <div>
-            <h1>Stricter rules</h1>
-            <p className="soft">
-              What is tightened asks more than the rules do, and never less than a published limit. The routine changes
-              no verdict; containers are only measured.
-            </p>
+            <h1>Settings</h1>
+            <p className="soft">You can make a rule stricter, never looser.</p>
           </div>
           {!readOnly && (
             <div className="actions">

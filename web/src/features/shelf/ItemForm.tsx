@@ -269,7 +269,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
               Leave it
             </Link>
             <Button type="submit" disabled={record.busy}>
-              Save to the shelf
+              Save material
             </Button>
           </div>
         </header>

@@ -28,7 +28,7 @@ export function ItemPage() {
           error={new Error(`Not checked. ${item.error.message}`)}
           retry={item.error instanceof ApiError && item.error.status === 404 ? undefined : () => void item.refetch()}
         />
-        <Link to="/shelf">Back to the shelf</Link>
+        <Link to="/shelf">Back to Materials</Link>
       </main>
     )
   }
@@ -39,7 +39,7 @@ export function ItemPage() {
       <header className="screen-head">
         <div>
           <p className="soft">
-            <Link to="/shelf">Shelf</Link> · {it.parts.map(partWord).join(', ')}
+            <Link to="/shelf">Materials</Link> · {it.parts.map(partWord).join(', ')}
           </p>
           <h1>{it.name}</h1>
           <p className="soft">{it.also.length > 0 ? `also ${it.also.join(', ')}` : ' '}</p>
@@ -179,7 +179,7 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
       <Form.Check
         id="in-cupboard"
         type="switch"
-        label="In the cupboard"
+        label="In stock"
         checked={it.in_cupboard}
         disabled={note.isPending}
         onChange={(e) => note.mutate(e.target.checked)}
@@ -187,7 +187,7 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
       {it.own ? (
         <>
           <Button variant="quiet" onClick={() => remove.mutate()}>
-            Take off the shelf
+            Remove from Materials
           </Button>
           <Link className="btn btn-primary" to={`/shelf/${it.id}/edit`}>
             Change it

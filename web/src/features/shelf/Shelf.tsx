@@ -63,7 +63,7 @@ export function Shelf() {
       </header>
       <div className="shelf-bar">
         <Form.Control
-          aria-label="Search the shelf"
+          aria-label="Search the materials"
           type="search"
           placeholder="chick peas; red, floats, for Lanterns"
           value={words}
@@ -71,7 +71,7 @@ export function Shelf() {
           onChange={(e) => setWords(e.target.value)}
         />
         <Form.Select
-          aria-label="Room to mark the shelf for"
+          aria-label="Room to mark the materials for"
           value={room?.id ?? ''}
           onChange={(e) => set('room', e.target.value)}
         >
@@ -121,7 +121,7 @@ export function Shelf() {
         (rooms.data?.length === 0 ? (
           <Empty>Add a room first: what is OK depends on the children.</Empty>
         ) : (
-          <Waiting what="the shelf" />
+          <Waiting what="the materials" />
         ))}
       {board.data && !board.error && (
         <div className={board.isPlaceholderData ? 'shelf-body stale' : 'shelf-body'}>
@@ -152,9 +152,7 @@ export function Shelf() {
               ))}
             </p>
             {shown.length === 0 && (
-              <p className="soft">
-                Nothing on the shelf is like that. Search by another word, or measure it with Check.
-              </p>
+              <p className="soft">No material matches. Try another word, or check it with Check.</p>
             )}
             {planks(shown, q.trim() !== '').map(([title, items]) => (
               <div key={title} className="plank">
@@ -190,7 +188,7 @@ function PutBack() {
       {restore.error && <Failure error={new Error(`Not put back. ${restore.error.message}`)} />}
       {removed && (
         <Undo
-          text={`${removed.name} taken off the shelf.`}
+          text={`${removed.name} removed.`}
           onUndo={() => restore.mutate(removed)}
           onGone={() => !restore.isError && setRemoved(null)}
         />
