@@ -185,7 +185,7 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	p.See("1 piece of Bakery counter missing")
 	p.Accessible()
 	p.Click("button", "Found what is missing of Bakery counter")
-	p.Gone("missing")
+	p.Gone("1 piece of Bakery counter missing")
 	p.Open("/records")
 	p.See("Bakery counter", "watched by TQ, BO", "contains wheat, gluten")
 	p.Accessible()

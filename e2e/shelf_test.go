@@ -118,7 +118,7 @@ func TestSettingsTightenAndTheGaugePrintsTrue(t *testing.T) {
 	p.Click("link", "Rules")
 	p.Type("searchbox", "Search the rules", "bad bug book")
 	p.See("Raw beans", "4 or 5 raw beans")
-	p.Click("link", "Settings")
+	p.Click("link", "Stricter rules")
 	p.Click("radio", "Food is for eating: none in play")
 	p.Click("button", "Save settings")
 	p.See("Saved")

@@ -35,7 +35,7 @@ func (f *Family) finding(all []Judged) safety.Finding {
 			worst = j.Decides.Say()
 		}
 	}
-	what := say.F("{some} go in and others do not, such as {worst}", numbered(in), say.Within(worst))
+	what := say.F("{some} OK and others are not, such as {worst}", numbered(in), say.Within(worst))
 	if in == 0 {
 		what = "none is OK, each for a reason of its own"
 	}
@@ -85,7 +85,7 @@ func (f *Family) nearOnly(all []Judged) safety.Finding {
 
 func numbered(n int) say.Text {
 	if n == 1 {
-		return "one of them may"
+		return "one of them is"
 	}
-	return say.F("{count} of them may", n)
+	return say.F("{count} of them are", n)
 }

@@ -196,9 +196,12 @@ type Finding struct {
 }
 
 // InShort says in a few words what the finding comes to in a list: the first thing that an adult does, where the thing
-// is all right so; else which rule is in the way.
+// is all right so; else which rule is in the way. Where the routine is enough there is nothing to say.
 func (f Finding) InShort() say.Text {
-	if f.Verdict.Ready() && len(f.Do) > 0 {
+	switch {
+	case f.Usual:
+		return ""
+	case f.Verdict.Ready() && len(f.Do) > 0:
 		return f.Do[0].Say()
 	}
 	return f.Title

@@ -5,6 +5,7 @@ import (
 	"os"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 
@@ -47,6 +48,21 @@ func TestSentencesAreParted(t *testing.T) {
 			assert.Less(t, strings.Count(sentence, ": ")+strings.Count(sentence, "; "), 2, s)
 		}
 	}
+}
+
+// mostVague is how many messages may leave to the line above what they speak of.
+const mostVague = 12
+
+// A message names what it speaks of: few begin with It, Its, What or They, but for questions.
+func TestMessagesNameTheirSubject(t *testing.T) {
+	vague := 0
+	for _, s := range say.Sources() {
+		first, _, _ := strings.Cut(s, " ")
+		if slices.Contains([]string{"It", "Its", "What", "They"}, first) && !strings.HasSuffix(s, "?") {
+			vague++
+		}
+	}
+	assert.LessOrEqual(t, vague, mostVague)
 }
 
 // ruleTexts are the texts of the rule book that say when a rule speaks, and by what source.

@@ -60,7 +60,7 @@ func (d Kitchen) card(r recipe.Recipe, portion unit.Mass, use safety.Use, g *saf
 	card.ChildrenHelp = slices.ContainsFunc(r.Steps, func(s recipe.Step) bool { return s.By == recipe.ChildrenHelp })
 	if f, ok := worst.Assessment.First(); ok {
 		card.Reason = d.Pen.Text(f.InShort())
-		if worst.Name != r.Name {
+		if worst.Name != r.Name && card.Reason != "" {
 			card.Reason = d.Pen.Text(say.F("{thing}: {title}", say.Name(worst.ID, worst.Name), say.Within(f.InShort())))
 		}
 	}

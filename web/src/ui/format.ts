@@ -105,3 +105,6 @@ export function readMonth(text: string): string | undefined {
   const year = yearFirst ?? (last.length === 2 ? `20${last}` : last)
   return at >= 1 && at <= 12 ? `${year}-${String(at).padStart(2, '0')}` : undefined
 }
+
+/** A sentence among others in one line, without its full stop. */
+export const bare = (sentence: string) => sentence.replace(/\.$/, '')

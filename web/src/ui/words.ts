@@ -29,7 +29,7 @@ export const parts: [string, string][] = [
   ['sort-into', 'Sort into'],
   ['tool', 'Tools'],
   ['ingredient', 'Ingredients'],
-  ['vessel', 'Vessels'],
+  ['vessel', 'Containers'],
 ]
 
 export const partWord = (part: string) => parts.find(([p]) => p === part)?.[1] ?? part

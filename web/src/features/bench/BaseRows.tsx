@@ -311,7 +311,7 @@ function FillControls({
       )}
       <Stepper
         label={`Containers${of}`}
-        unit={answer?.fill?.tubs === 1 ? 'vessel' : 'vessels'}
+        unit={answer?.fill?.tubs === 1 ? 'container' : 'containers'}
         value={base.vessels ?? answer?.fill?.tubs ?? 1}
         min={1}
         max={40}

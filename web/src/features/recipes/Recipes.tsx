@@ -10,7 +10,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { plural } from '../../ui/format'
+import { bare, plural } from '../../ui/format'
 import { asksNoMore, countMarks, Glyph, Mark, markInLine } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { useWords } from '../../ui/words'
@@ -190,7 +190,7 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
           <Link to={`/recipes/${c.id}?room=${roomID}`}>{c.name}</Link>
         </h3>
         <p className="soft">
-          {[c.reason, c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`]
+          {[bare(c.reason), c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`]
             .filter(Boolean)
             .join(' · ')}
         </p>

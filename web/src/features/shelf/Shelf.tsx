@@ -8,7 +8,7 @@ import { boardQuery } from '../../entities/thing/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { plural } from '../../ui/format'
+import { bare, plural } from '../../ui/format'
 import { countMarks, Glyph, Mark, markInLine } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { feels, parts, useWords } from '../../ui/words'
@@ -205,8 +205,9 @@ function Thing({ item, use }: { item: Board; use: string }) {
         <span>
           <b>{item.name}</b>
           <span className="soft">
-            {[item.own ? 'ours' : '', item.in_cupboard ? 'in stock' : '', item.reason].filter(Boolean).join(' · ') ||
-              ' '}
+            {[item.own ? 'ours' : '', item.in_cupboard ? 'in stock' : '', item.reason && bare(item.reason)]
+              .filter(Boolean)
+              .join(' · ') || ' '}
           </span>
         </span>
       </Link>
