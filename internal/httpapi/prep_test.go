@@ -57,8 +57,9 @@ func TestPrepGoesBackwardFromWhatOpens(t *testing.T) {
 	for _, s := range bakery.Slots {
 		assert.False(t, s.Outside || s.LateMinutes > 0, "%s at %s", s.Text, s.Starts)
 		assert.LessOrEqual(t, s.Ends, s.PlayAt)
-		assert.NotEmpty(t, s.Why)
 	}
+	assert.Empty(t, cook.Why, "the line below shows what comes next")
+	assert.Equal(t, "Last free prep time before play", bakery.Slots[len(bakery.Slots)-1].Why)
 	assert.Contains(t, bakery.NotReady, "Night-sky foam")
 	a.refused(http.MethodGet, "/api/prep?day="+dayIn(-4), nil, http.StatusUnprocessableEntity, "day",
 		"today or one of the 14 days")

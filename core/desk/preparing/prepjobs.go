@@ -212,6 +212,8 @@ func (d Preparing) writeSlot(s prep.Slot, j job, jobs jobs, wall func(int) clock
 // whyThen says why a step is done when it is and not later.
 func whyThen(s prep.Slot, other say.Text) say.Text {
 	switch s.Why {
+	case prep.ByNext: // the line below shows it
+		return ""
 	case prep.ByWindow:
 		return "Last free prep time before play"
 	case prep.ByHands:

@@ -5,6 +5,7 @@ import type { Described, Schemas, ShelfItem } from '../../api/client'
 import { mostOfOne } from '../../entities/setup/model'
 import { Pick as PickThing } from '../../entities/thing/Pick'
 import { wordsQuery } from '../../entities/thing/queries'
+import { readNumber } from '../../ui/numbers'
 import { HowMuchIn, uncounted, type Uncounted } from './HowMuchIn'
 import { chosenOf, headingsOf, toldOf, typedAs, type Chosen } from './chosen'
 
@@ -41,7 +42,7 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
   }
   const holds = async (one: Uncounted, each: string) => {
     const { item, count, line } = one
-    const number = Math.round(Number(each) * count)
+    const number = Math.round(readNumber(each) * count)
     if (line && !(number >= 1 && number <= mostOfOne)) return `Type how many, up to ${mostOfOne} in all.`
     const [thing] = line ? [] : (await read(`${count} x ${each} ${item.name}`)).lines.flatMap((l) => l.things)
     const deep = thing?.amount?.depth_mm

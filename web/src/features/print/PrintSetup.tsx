@@ -231,7 +231,9 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
       </div>
       {findings.length > 0 && (
         <section>
-          <h2>Why</h2>
+          <h2>
+            Why <span className="source">[rule; its source stands in the rule book]</span>
+          </h2>
           {objections(a).map((l) => (
             <Reason key={l.name} line={l} />
           ))}
@@ -353,9 +355,6 @@ function ThingRow({ line }: { line: Line }) {
   )
 }
 
-/** A source in short, as there is no room for all of it on paper: the screen has it whole, under Details. */
-const reference = (source: string) => source.split(/[;,:]/)[0] ?? source
-
 function Reason({ line }: { line: Line }) {
   const worst: Finding | undefined = line.findings[0]
   if (!worst) return null
@@ -364,7 +363,7 @@ function Reason({ line }: { line: Line }) {
       <b>
         {markWord(worst.mark)}: {line.name}.
       </b>{' '}
-      {worst.reason} <span className="source">[{reference(worst.source)}]</span>
+      {worst.reason} <span className="source">[{worst.rule}]</span>
     </p>
   )
 }
