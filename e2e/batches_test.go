@@ -54,12 +54,12 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Demo()
 	p.Open("/bench")
 	p.Click("link", "Bakery counter")
-	p.Click("link", "It is made: note the batch")
-	p.See("What really went in", "by the recipe 1.82 kg")
+	p.Click("link", "Made: note the batch")
+	p.See("Ingredients as used", "by the recipe 1.82 kg")
 	p.Type("textbox", "Name", "Stove dough, red")
 	p.Type("textbox", "Plain flour", "560") // poured over
 	p.Accessible()
-	p.Click("button", "It is made")
+	p.Click("button", "Save batch")
 	p.See("OK to use today?", "wheat, gluten", "usual keeping time", "Pebbles: do not use",
 		"Lanterns: OK with precautions", "Plain flour, 560 g")
 	p.Accessible()
@@ -71,7 +71,7 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Accessible()
 	for _, sheet := range []string{"A4 sheet, 14 labels of 99 × 38 mm", "Letter sheet, 14 labels of 102 × 34 mm",
 		"Roll, 62 mm wide"} {
-		p.Set("combobox", "What they are printed on", sheet)
+		p.Set("combobox", "Printed on", sheet)
 		p.See(code)
 		assert.Equal(t, harness.Origin+page, decoded(t, p.Sheet(chromedp.PaperA4)), sheet)
 	}
@@ -86,7 +86,7 @@ func TestBatchFromPlanToBin(t *testing.T) {
 	p.Size(1280, 800)
 
 	p.Click("button", "Add an ingredient")
-	p.Type("combobox", "What was added", "sesame oil")
+	p.Type("combobox", "Added", "sesame oil")
 	p.Press("Enter")
 	p.Type("textbox", "Grams of Sesame oil", "5")
 	p.Click("button", "Add")

@@ -14,7 +14,7 @@ func TestVesselsOfEveryShape(t *testing.T) {
 	p.Open("/settings")
 	p.Click("button", "Measure a container of our own")
 	p.Type("textbox", "Container 1 is called", "Green bowl")
-	p.Set("combobox", "Its shape", "Bowl")
+	p.Set("combobox", "Shape", "Bowl")
 	p.Type("textbox", "mm across", "400")
 	p.Type("textbox", "mm deep", "260")
 	p.Click("button", "Save settings")

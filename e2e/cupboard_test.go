@@ -36,7 +36,7 @@ func TestFromPlansToTheShopAndBack(t *testing.T) {
 
 	phone.Click("button", "The shop has none Apple puree")
 	phone.See("The shop has none.", "Cannot be made as planned: no apple puree")
-	phone.Click("button", "It has some Apple puree")
+	phone.Click("button", "In stock at the shop Apple puree")
 	phone.Gone("Cannot be made as planned: no apple puree")
 	phone.Offline(true)
 	phone.Click("checkbox", "Cream of tartar: in the basket")
@@ -222,7 +222,7 @@ func TestThePacketThatIsRead(t *testing.T) {
 	p.Demo()
 	plan(p, "Lanterns")
 	put(p, "crumb sand", "Rice-cracker crumb")
-	p.See("Find out first: Rice-cracker crumb", "Often contains sesame", "What the packet says")
+	p.See("Find out first: Rice-cracker crumb", "Often contains sesame", "Amount on the packet")
 	p.Click("button", "Rice-cracker crumb")
 	p.Click("button", "marks that show the floor")
 	p.Click("checkbox", "Rice-cracker crumb: ours says sesame-free")
@@ -238,12 +238,12 @@ func TestThePacketThatIsRead(t *testing.T) {
 	p.See("sesame-free: the label must say so")
 	p.Open("/cupboard")
 	p.Click("button", "Add a jar")
-	p.Type("combobox", "What goes into the jar", "crumb sand")
+	p.Type("combobox", "Contents of the jar", "crumb sand")
 	p.See("Rice-cracker crumb")
 	p.Press("Enter")
-	p.See("Its packet, place and packs")
-	p.Click("DisclosureTriangle", "Its packet, place and packs")
-	p.Type("textbox", "Its label says it is free of", "sesame")
+	p.See("Packet, place and packs")
+	p.Click("DisclosureTriangle", "Packet, place and packs")
+	p.Type("textbox", "Label says: free of", "sesame")
 	p.Click("button", "Add a pack")
 	p.Type("textbox", "Pack 1 holds", "1 kg")
 	p.Type("textbox", "and costs", "1.2.3,4")
@@ -268,7 +268,7 @@ func TestTwoWriteOnOneJar(t *testing.T) {
 	p := harness.Sit(t, app, 1280, 900)
 	p.Demo()
 	other := p.Tab()
-	const packet, place, opened = "Its packet, place and packs", "Where it is kept", "Opened on"
+	const packet, place, opened = "Packet, place and packs", "Where it is kept", "Opened on"
 	for _, who := range []*harness.Person{p, other} {
 		who.Open("/cupboard")
 		who.See("Plain flour")

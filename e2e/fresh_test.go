@@ -45,7 +45,7 @@ func TestWhatIsChangedIsReadSoEverywhere(t *testing.T) {
 	p.See("Harbour corks") // as a thing: what is typed into a field is not read on the page
 	p.Press("Escape")
 	p.Click("button", "Check")
-	p.Type("combobox", "What to check", "harbour corks")
+	p.Type("combobox", "Item to check", "harbour corks")
 	p.Press("Enter")
 	p.See("Lighthouse", "Find out first", "Print a true-size gauge")
 	p.Press("Escape")

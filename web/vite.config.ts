@@ -28,7 +28,29 @@ export default defineConfig({
       },
     }),
   ],
-  build: { outDir: 'built/app', emptyOutDir: true, reportCompressedSize: false },
+  build: {
+    outDir: 'built/app',
+    emptyOutDir: true,
+    reportCompressedSize: false,
+    modulePreload: { polyfill: false },
+    rolldownOptions: {
+      output: {
+        // What every page needs comes in two files: packed together it is smaller than in many.
+        codeSplitting: {
+          groups: [
+            {
+              name: 'libraries',
+              test: /node_modules[\\/](react|react-dom|scheduler|react-router|@tanstack|i18next|react-i18next|html-parse-stringify|idb|openapi-fetch|uuid|classnames)[\\/]/,
+            },
+            {
+              name: 'frame',
+              test: /src[\\/](api|app|session|words)[\\/](?!limits|traits|schema|american|pseudo)|src[\\/]ui[\\/](States|format|wall|catalogue|en\.json)/,
+            },
+          ],
+        },
+      },
+    },
+  },
   css: {
     preprocessorOptions: {
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },

@@ -2,10 +2,11 @@ import createClient from 'openapi-fetch'
 import { stamp } from './clock'
 import { ApiError } from './error'
 import { clockHeader, letterHeader, write, writerHeader } from './journal'
-import { stored } from './limits.gen'
+import { stored } from './stores.gen'
 import { outbox } from './outbox'
 import type { components, paths } from './schema.gen'
 import { whole } from './whole'
+import { say } from './catalogue'
 
 export { ApiError } from './error'
 
@@ -68,7 +69,7 @@ export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
     reply = await request
   } catch (e) {
     if (e instanceof ApiError) throw e
-    throw new ApiError(0, 'No connection to Emblo. What you typed is saved on this device.')
+    throw new ApiError(0, say('no-connection-to-emblo-what'))
   }
   if (reply.response.ok) return reply.data as T
   const problem = (typeof reply.error === 'object' && reply.error ? reply.error : {}) as Partial<Schemas['Problem']> & {
@@ -76,7 +77,7 @@ export async function ask<T>(request: Promise<Reply<T>>): Promise<T> {
   }
   throw new ApiError(
     reply.response.status,
-    problem.detail ?? 'Emblo did not answer as it should. Try again.',
+    problem.detail ?? say('emblo-did-not-answer-as-it-should-try'),
     problem.field?.slice(1),
     problem.current,
   )

@@ -3,6 +3,7 @@ import { stamp } from './clock'
 import { ApiError } from './error'
 import { elsewhere, unsettled, type Sender } from './letter'
 import type { Outbox } from './outbox'
+import { say } from './catalogue'
 
 /** A request that changes something, as it is kept until it is answered. */
 export interface Written {
@@ -24,7 +25,7 @@ const faultOf = async (response: Response) => {
     .clone()
     .json()
     .catch(() => ({}))) as { detail?: string; field?: string }
-  return new ApiError(response.status, problem.detail ?? 'Emblo did not answer as it should.', problem.field?.slice(1))
+  return new ApiError(response.status, problem.detail ?? say('emblo-did-not-answer-as'), problem.field?.slice(1))
 }
 
 /** An answer that says for certain that nothing was saved, or that everything was. */
@@ -83,16 +84,8 @@ export async function write(outbox: Outbox, request: Request, operation: string,
   }
   const from = window.location.pathname
   const stillMine = () => {
-    if (outbox.who !== who)
-      throw new ApiError(
-        elsewhere,
-        'You were signed out before this was saved. It waits on this device until you are back.',
-      )
-    if (!outbox.look(kind, id))
-      throw new ApiError(
-        0,
-        'You took this back before it was saved. It may have arrived all the same: look before you type it again.',
-      )
+    if (outbox.who !== who) throw new ApiError(elsewhere, say('you-were-signed-out-before'))
+    if (!outbox.look(kind, id)) throw new ApiError(0, say('you-took-this-back-before'))
   }
   outbox.hold(kind, id, written)
   for (let first = true; ; first = false) {

@@ -5,6 +5,7 @@ import { ApiError } from './error'
 import { earlier, stillSays, thingOf, unsettled, type Letter, type Sender } from './letter'
 import { askKey } from './seal'
 import { alone, holdTab, livingTabs, nameTab } from './tabs'
+import { say } from './catalogue'
 
 const settleMs = 500 // a save starts when typing pauses
 const againMs = 4000 // a lost line is tried again
@@ -86,7 +87,7 @@ export class Outbox {
 
   /** What a letter is, in words. */
   says(letter: Letter): string {
-    return this.senders.get(letter.kind)?.says(letter.next ?? letter.flying ?? {}) ?? 'Something'
+    return this.senders.get(letter.kind)?.says(letter.next ?? letter.flying ?? {}) ?? say('something')
   }
 
   /** Puts the newest form of a thing in, over the version it was last read at. */
@@ -318,8 +319,7 @@ export class Outbox {
   private failed(key: string, e: unknown) {
     const letter = this.letters.get(key)
     if (!letter) return
-    const error =
-      e instanceof ApiError ? e : new ApiError(0, 'No answer from Emblo. What you typed is saved on this device.')
+    const error = e instanceof ApiError ? e : new ApiError(0, say('no-answer-from-emblo-what'))
     const back = {
       ...letter,
       flying: undefined,

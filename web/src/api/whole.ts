@@ -1,4 +1,4 @@
-import { optional } from './limits.gen'
+import { optional } from './stores.gen'
 
 /**
  * A document as somebody sends it who knows all of the contract: what it does not say is null, which clears it. What is

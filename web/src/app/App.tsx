@@ -10,6 +10,7 @@ import { SessionContext } from '../session/session'
 import { keptOwner } from './kept'
 import { framed, printed } from './pages'
 import { Shell } from './Shell'
+import { say } from './catalogue'
 
 const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ default: m.SignIn })))
 
@@ -73,19 +74,19 @@ export function App() {
   }
   // Who was signed in yesterday is only taken for who is signed in where nobody can be asked.
   const asking = session.isFetching && !session.isFetchedAfterMount && session.failureCount === 0
-  if (session.data === undefined || asking || !whose) return <Waiting what="your centre" />
+  if (session.data === undefined || asking || !whose) return <Waiting what={say('your-centre')} />
   if (session.data === null) {
     return (
-      <Suspense fallback={<Waiting what="the page" />}>
+      <Suspense fallback={<Waiting what={say('the-page')} />}>
         <SignIn />
       </Suspense>
     )
   }
-  if (unsentOf !== who) return <Waiting what="your centre" />
+  if (unsentOf !== who) return <Waiting what={say('your-centre')} />
   return (
     <SessionContext value={session.data}>
       <ScrollRestoration />
-      <Suspense fallback={<Waiting what="the page" />}>
+      <Suspense fallback={<Waiting what={say('the-page')} />}>
         <Routes>
           <Route element={<Shell />}>
             {framed.map(({ path, Component }) => (

@@ -1,5 +1,6 @@
 import { useRouteError } from 'react-router'
 import { Button } from 'react-bootstrap'
+import { say } from './catalogue'
 
 /** A fault of the page itself. Nothing is cleared by it, and what was saved is safe. */
 export function Broken() {
@@ -7,9 +8,9 @@ export function Broken() {
   return (
     <main className="screen">
       <div className="notice lid" role="alert">
-        <h1>This page broke</h1>
-        <p>Not checked. What was saved is safe; open the page again. {error instanceof Error ? error.message : ''}</p>
-        <Button onClick={() => window.location.assign('/')}>Open Emblo again</Button>
+        <h1>{say('this-page-broke')}</h1>
+        <p>{say('not-checked-what-was-saved', { error: error instanceof Error ? error.message : '' })}</p>
+        <Button onClick={() => window.location.assign('/')}>{say('open-emblo-again')}</Button>
       </div>
     </main>
   )

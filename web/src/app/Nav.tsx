@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Offcanvas } from 'react-bootstrap'
 import { NavLink, useLocation } from 'react-router'
 import type { ReactNode } from 'react'
+import { say } from './catalogue'
 
 interface Place {
   to: string
@@ -12,20 +13,20 @@ interface Place {
 
 /** Where the day's work is. An entry comes with its screen. */
 const work: Place[] = [
-  { to: '/today', name: 'Today' },
-  { to: '/bench', name: 'Set-ups' },
-  { to: '/prep', name: 'Prep' },
-  { to: '/cupboard', name: 'Cupboard' },
+  { to: '/today', name: say('today') },
+  { to: '/bench', name: say('set-ups') },
+  { to: '/prep', name: say('prep') },
+  { to: '/cupboard', name: say('cupboard') },
 ]
 
 /** What is looked up. */
 const books: Place[] = [
-  { to: '/recipes', name: 'Recipes' },
-  { to: '/shelf', name: 'Materials' },
+  { to: '/recipes', name: say('recipes') },
+  { to: '/shelf', name: say('materials') },
 ]
 const house: Place[] = [
-  { to: '/rules', name: 'Rules' },
-  { to: '/rooms', name: 'Centre', also: '/settings' },
+  { to: '/rules', name: say('rules') },
+  { to: '/rooms', name: say('centre'), also: '/settings' },
 ]
 
 function Mark({ to, name, also, onGo }: Place & { onGo?: () => void }) {
@@ -48,9 +49,9 @@ function Mark({ to, name, also, onGo }: Place & { onGo?: () => void }) {
 export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode }) {
   const [more, setMore] = useState(false)
   return (
-    <nav className="jug" aria-label="Main">
+    <nav className="jug" aria-label={say('main')}>
       <NavLink className="brand" to="/today">
-        emblo
+        {say('emblo')}
       </NavLink>
       {work.map((p) => (
         <Mark key={p.to} {...p} />
@@ -62,7 +63,8 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
         ))}
       </div>
       <button type="button" className="mark check" onClick={onCheck}>
-        Check<kbd aria-hidden="true">/</kbd>
+        {say('check')}
+        <kbd aria-hidden="true">/</kbd>
       </button>
       <div className="wide">
         {house.map((p) => (
@@ -70,7 +72,7 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
         ))}
       </div>
       <button type="button" className="mark more" aria-haspopup="dialog" onClick={() => setMore(true)}>
-        More
+        {say('more')}
       </button>
       <div className="foot">{foot}</div>
       <Offcanvas
@@ -79,10 +81,10 @@ export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode })
         placement="bottom"
         enforceFocus={more}
         className="more-sheet"
-        aria-label="More"
+        aria-label={say('more')}
       >
         <Offcanvas.Header closeButton>
-          <Offcanvas.Title as="h2">More</Offcanvas.Title>
+          <Offcanvas.Title as="h2">{say('more')}</Offcanvas.Title>
         </Offcanvas.Header>
         <Offcanvas.Body>
           {[...books, ...house].map((p) => (

@@ -5,12 +5,12 @@ import { outbox } from '../api/outbox'
 import { Button, Modal } from 'react-bootstrap'
 import { Link, Outlet, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
-import { plural } from '../ui/format'
 import { useSession } from '../session/session'
 import { Leaving, leaving } from '../forms/Leaving'
 import { Nav } from './Nav'
 import { newer } from './kept'
 import { keepTheme, storedTheme, type Theme } from './theme'
+import { say } from './catalogue'
 
 const Check = lazy(() => import('../features/check/Check').then((m) => ({ default: m.Check })))
 
@@ -56,7 +56,7 @@ export function Shell() {
   return (
     <div className="shell">
       <a className="skip" href="#content">
-        Skip to the page
+        {say('skip-to-the-page')}
       </a>
       <Nav
         onCheck={check}
@@ -89,9 +89,9 @@ function Waits() {
   const waits = unsent.filter((l) => l.state === 'waiting').length
   const loose = unsent.some((l) => l.kept === false)
   const said = [
-    asks > 0 && `${plural(asks, 'change')} not saved: look`,
-    waits > 0 && `${plural(waits, 'change')} saved on this device until you are online`,
-    loose && `leave this page open${waits > 0 ? ' until then' : ''}`,
+    asks > 0 && say('not-saved-look', { change: say('changes', { count: asks }) }),
+    waits > 0 && say('saved-on-this-device-until', { change: say('changes', { count: waits }) }),
+    loose && say('leave-this-page-open', { waits: waits > 0 ? ` ${say('until-then')}` : '' }),
   ]
     .filter(Boolean)
     .join('; ')
@@ -108,7 +108,7 @@ function Newer() {
   if (!is) return null
   return (
     <button type="button" onClick={newer.take}>
-      Take the newer Emblo
+      {say('take-the-newer-emblo')}
     </button>
   )
 }
@@ -124,7 +124,7 @@ function ThemeButton() {
         setTheme(other)
       }}
     >
-      {other === 'dark' ? 'Dark theme' : 'Light theme'}
+      {other === 'dark' ? say('dark-theme') : say('light-theme')}
     </button>
   )
 }
@@ -150,15 +150,17 @@ function SignOut() {
   return (
     <>
       <button type="button" onClick={() => leave.mutate()} disabled={leave.isPending}>
-        {out.isError ? 'Sign out: try again' : 'Sign out'}
+        {out.isError ? say('sign-out-try-again') : say('sign-out')}
       </button>
       <Modal show={stays > 0} onHide={() => setStays(0)} centered aria-labelledby="stays-title">
         <Modal.Body>
-          <h2 id="stays-title">{plural(stays, 'change')} not saved yet</h2>
+          <h2 id="stays-title">{say('not-saved-yet', { change: say('changes', { count: stays }) })}</h2>
           <p>
             {lost
-              ? 'Not everything could be kept on this device: signing out loses what could not.'
-              : `${stays === 1 ? 'It stays on this device, sealed, and is' : 'They stay on this device, sealed, and are'} sent when you sign in here again. Others see that something of yours waits, not what.`}
+              ? say('not-everything-could-be-kept')
+              : say('sent-when-you-sign-in', {
+                  stays: stays === 1 ? say('it-stays-on-this-device') : say('they-stay-on-this-device'),
+                })}
           </p>
           <div className="actions">
             <Button
@@ -168,12 +170,12 @@ function SignOut() {
                 out.mutate()
               }}
             >
-              {lost ? 'Sign out and lose it' : 'Sign out anyway'}
+              {lost ? say('sign-out-and-lose-it') : say('sign-out-anyway')}
             </Button>
             <Link className="btn btn-outline-primary" to="/unsent" onClick={() => setStays(0)}>
-              {stays === 1 ? 'Look at it' : 'Look at them'}
+              {stays === 1 ? say('look-at-it') : say('look-at-them')}
             </Link>
-            <Button onClick={() => setStays(0)}>Stay</Button>
+            <Button onClick={() => setStays(0)}>{say('stay')}</Button>
           </div>
         </Modal.Body>
       </Modal>

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { Button, Modal } from 'react-bootstrap'
 import { useBlocker } from 'react-router'
 import { firstToAsk, leaveAll, openForms, type OpenForm } from './open'
+import { say } from './catalogue'
 
 /**
  * Has it asked about before what was typed and not saved is left; a save or a deletion lets go first. Where a
@@ -67,13 +68,13 @@ export function Leaving() {
       aria-labelledby="leaving-title"
     >
       <Modal.Body>
-        <h2 id="leaving-title">Leave without saving?</h2>
-        <p>What you typed here is not saved yet.</p>
+        <h2 id="leaving-title">{say('leave-without-saving')}</h2>
+        <p>{say('what-you-typed-here-is')}</p>
         <div className="actions">
           <Button variant="quiet" onClick={leave}>
-            Leave it
+            {say('leave-it')}
           </Button>
-          <Button onClick={stay}>Stay here</Button>
+          <Button onClick={stay}>{say('stay-here')}</Button>
         </div>
       </Modal.Body>
     </Modal>

@@ -1,3 +1,4 @@
+import { say } from './catalogue'
 /** What is said of the fields of a form in words, each by its name; nothing where a field says nothing. */
 export type Words = Readonly<Record<string, string | undefined>>
 
@@ -8,7 +9,7 @@ export interface Difference {
   theirs: string
 }
 
-const nothing = 'nothing'
+const nothing = say('nothing')
 
 /** Where two forms of one record say something else, in the order in which the first says it. */
 export function differences(mine: Words, theirs: Words): Difference[] {

@@ -13,6 +13,7 @@ import { ApiError } from '../api/client'
 import { Conflict } from '../ui/Conflict'
 import { differences, type Words } from './differences'
 import { useLeaving } from './Leaving'
+import { say } from './catalogue'
 
 interface Stored {
   version: number
@@ -149,7 +150,7 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({
       <>
         {waits && (
           <div className="notice ruler" role="status">
-            <p>Not saved yet: it is kept on this device and sent when the line is back. You can leave this page.</p>
+            <p>{say('not-saved-yet-it-is')}</p>
           </div>
         )}
         {theirs && (
@@ -167,7 +168,7 @@ export function useRecord<T extends FieldValues, S extends Stored, A>({
         )}
         {!theirs && (error ?? other) && (
           <div className="notice lid" role="alert">
-            <p>{error ? `Not saved. ${error.message}` : other?.message}</p>
+            <p>{error ? say('not-saved-message', { message: error.message }) : other?.message}</p>
           </div>
         )}
       </>

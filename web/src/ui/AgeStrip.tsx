@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { Schemas } from '../api/client'
+import { say } from './catalogue'
 
 /** A dot for each child on a line of years, with the third birthday marked: the rules for
  * small parts end there. A ring is a child who mouths things, a dashed ring one of whom
@@ -27,10 +28,12 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
   const rows = Math.max(1, ...placed.map((p) => p.level + 1))
   const base = 24 + rows * 16
   const label = [
-    `${group.children} children, youngest counted as ${group.youngest_words}`,
-    ...(ages.length > 0 ? [`from ${ages[0]?.months} to ${ages.at(-1)?.months} months`] : []),
-    ...(mouthing.length > 0 ? [`${mouthing.map((a) => a.initials).join(', ')} mouth things`] : []),
-    ...(asked.length > 0 ? [`of ${asked.length} it is not known whether they mouth things`] : []),
+    say('children-youngest-counted-as', { children: group.children, youngestWords: group.youngest_words }),
+    ...(ages.length > 0 ? [say('from-to-months', { months: ages[0]?.months, months2: ages.at(-1)?.months })] : []),
+    ...(mouthing.length > 0
+      ? [say('mouthing-mouth-things', { mouthing: mouthing.map((a) => a.initials).join(', ') })]
+      : []),
+    ...(asked.length > 0 ? [say('of-it-is-not-known', { asked: asked.length })] : []),
   ].join('; ')
   return (
     <svg
@@ -48,7 +51,7 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
           <g key={m}>
             <line className="third" x1={x(m)} x2={x(m)} y1={base - 14} y2={base + 7} />
             <text className="third-word" x={x(m)} y={base + 21} textAnchor="middle">
-              3 y: small-parts ban ends
+              {say('3-y-small-parts-ban')}
             </text>
           </g>
         ) : (
@@ -73,9 +76,12 @@ function Strip({ group, width = 500 }: { group: Schemas['Group']; width?: number
         <text className="mouths-word" x={width - 8} y={13} textAnchor="end">
           {[
             mouthing.length
-              ? `${mouthing.map((a) => a.initials).join(', ')} mouth${mouthing.length === 1 ? 's' : ''} things`
+              ? say('mouthing-mouth-mouthing2-things', {
+                  mouthing: mouthing.map((a) => a.initials).join(', '),
+                  mouthing2: mouthing.length === 1 ? 's' : '',
+                })
               : '',
-            asked.length ? `${asked.length} not known` : '',
+            asked.length ? say('asked-not-known', { asked: asked.length }) : '',
           ]
             .filter(Boolean)
             .join(' · ')}

@@ -2,6 +2,7 @@ import { useEffect, useRef, type KeyboardEvent } from 'react'
 import { Button } from 'react-bootstrap'
 import type { Schemas } from '../api/client'
 import { useUnhurried } from './useUnhurried'
+import { say } from './catalogue'
 
 /** The one question that tells apart what a word can mean: a tap or the number answers it. */
 export function Ask({
@@ -39,7 +40,7 @@ export function Ask({
     >
       <p>
         {about && <b>{about}: </b>}
-        {question.waits || question.given ? question.text : `Checked as the strictest of them. ${question.text}`}
+        {question.waits || question.given ? question.text : say('checked-as-the-strictest-of', { text: question.text })}
       </p>
       {question.answers.map((a, i) => (
         <Button

@@ -1,4 +1,5 @@
 import { Button } from 'react-bootstrap'
+import { say } from './catalogue'
 
 interface Props {
   sentence?: string
@@ -18,8 +19,8 @@ export function Conflict({ sentence, differences = [], onTheirs, onMine }: Props
           <thead>
             <tr>
               <td />
-              <th scope="col">Mine</th>
-              <th scope="col">Theirs</th>
+              <th scope="col">{say('mine')}</th>
+              <th scope="col">{say('theirs')}</th>
             </tr>
           </thead>
           <tbody>
@@ -34,10 +35,10 @@ export function Conflict({ sentence, differences = [], onTheirs, onMine }: Props
         </table>
       )}
       <Button variant="outline-primary" onClick={onTheirs}>
-        Take theirs
+        {say('take-theirs')}
       </Button>
       <Button variant="outline-primary" onClick={onMine}>
-        Keep mine
+        {say('keep-mine')}
       </Button>
     </div>
   )

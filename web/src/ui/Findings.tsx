@@ -1,6 +1,7 @@
 import { memo } from 'react'
 import type { Finding } from '../api/client'
 import { MarkLine } from './Mark'
+import { say } from './catalogue'
 
 /** One objection: what an adult does, the reason, what would mend it; the figures and the source folded away. */
 export function FindingView({ finding, about }: { finding: Finding; about?: string }) {
@@ -17,11 +18,12 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
         </ul>
       )}
       <p>{finding.reason}</p>
-      {finding.missing && <p>To find out: {finding.missing}.</p>}
-      <p className="to-mend">To make it OK: {lower(finding.change)}</p>
+      {finding.missing && <p>{say('to-find-out', { missing: finding.missing })}</p>}
+      <p className="to-mend">{say('to-make-it-ok', { lower: lower(finding.change) })}</p>
       <details className="grounds">
         <summary>
-          Details<span className="visually-hidden"> of {about ?? finding.title}</span>
+          {say('details')}
+          <span className="visually-hidden"> {say('of-about', { about: about ?? finding.title })}</span>
         </summary>
         <dl>
           {finding.numbers.map((n) => (
@@ -49,7 +51,10 @@ export const Findings = memo(function Findings({ findings, about }: { findings: 
       {others.length > 0 && (
         <details className="finding">
           <summary>
-            {others.length === 1 ? 'One more rule' : `${others.length} more rules`} on {lower(about)}
+            {say('others-on-lower', {
+              others: others.length === 1 ? say('one-more-rule') : say('others-more-rules', { others: others.length }),
+              lower: lower(about),
+            })}
           </summary>
           {others.map((f) => (
             <FindingView key={f.rule} finding={f} />

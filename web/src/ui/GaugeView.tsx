@@ -1,5 +1,6 @@
 import { gaugeMark } from './Mark'
 import type { Schemas } from '../api/client'
+import { say } from './catalogue'
 
 type Gauge = Schemas['Gauge']
 
@@ -17,7 +18,7 @@ const path = (points: number[][], flip: boolean) =>
 /** The small-parts gauge to scale with the piece in its best position: a side section and
  * the view from above, beside the small-ball hole. */
 export function GaugeView({ gauge }: { gauge: Gauge }) {
-  const word = gauge.unsure ? 'may fit' : gauge.fits ? 'fits' : 'does not fit'
+  const word = gauge.unsure ? say('may-fit') : gauge.fits ? say('fits') : say('does-not-fit')
   const across = gauge.extents_mm[1] ?? 0
   const tone = gaugeMark(gauge)
   const heights = gauge.side.map(([, y]) => y ?? 0)
@@ -37,7 +38,7 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
       <svg
         viewBox={`${left} ${top} ${hole + Math.max(27, drop + 3) - left} ${bottom - top}`}
         role="img"
-        aria-label={`A piece of ${gauge.size} ${word} the small-parts cylinder`}
+        aria-label={say('a-piece-of-the-small', { size: gauge.size, word })}
       >
         <g>
           <path className="well" d={`M${-radius} 0V${shallow}L${radius} ${deep}V0`} />
@@ -45,7 +46,7 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
           <path className="piece" d={path(gauge.side, true)} />
           <path className="rim" d={`M${-radius - 3} 0h${bore + 6}`} />
           <text x={0} y={label} textAnchor="middle">
-            from the side
+            {say('from-the-side')}
           </text>
         </g>
         <g transform={`translate(${above} ${middle})`}>
@@ -53,7 +54,7 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
           <path className="piece" d={path(gauge.top, false)} />
           <circle className="wall" r={radius} />
           <text x={0} y={label - middle} textAnchor="middle">
-            from above
+            {say('from-above')}
           </text>
         </g>
         <g transform={`translate(${hole} ${middle})`}>
@@ -61,21 +62,22 @@ export function GaugeView({ gauge }: { gauge: Gauge }) {
           <circle className="piece" r={across / 2} />
           <circle className="wall" r={ball / 2} />
           <text x={0} y={label - middle} textAnchor="middle">
-            ball hole
+            {say('ball-hole')}
           </text>
         </g>
       </svg>
       <figcaption>
-        <b>{gauge.size}</b> {word} the small-parts cylinder (bore 31.75 mm, 25.4 to 57.15 mm deep).{' '}
-        {gauge.round
-          ? gauge.ball
-            ? `Its middle, ${across.toFixed(1)} mm, drops through the 44.5 mm ball hole.`
-            : `Its middle, ${across.toFixed(1)} mm, does not drop through the 44.5 mm ball hole.`
-          : `It is not rounded, so the ball hole does not count.`}
-        {gauge.unsure && ' An irregular thing: try it in a real gauge.'}
-        {gauge.squeezed &&
-          ' Uncompressed it does not fit, as the rule asks; squeezed by a third it would, so an adult watches.'}
-        {' The verdict takes 0.5 mm off every size for measuring error.'}
+        <b>{gauge.size}</b>{' '}
+        {say('the-small-parts-cylinder-bore', {
+          word,
+          round: gauge.round
+            ? gauge.ball
+              ? say('its-middle-mm-drops-through', { across: across.toFixed(1) })
+              : say('its-middle-mm-does-not', { across: across.toFixed(1) })
+            : say('it-is-not-rounded-so'),
+          unsure: gauge.unsure && ` ${say('an-irregular-thing-try-it')}`,
+          squeezed: gauge.squeezed && ` ${say('uncompressed-it-does-not-fit')}`,
+        })}
       </figcaption>
     </figure>
   )

@@ -1,16 +1,17 @@
 import type { ReactNode } from 'react'
 import type { Mark as MarkName } from '../api/client'
+import { say } from './catalogue'
 
 /** "not-checked" stands for a mark that has not come (yet): never a mild one. */
 export type Shown = MarkName | 'not-checked'
 
 const words: Record<Shown, string> = {
-  bowl: 'OK',
-  'outlined-bowl': 'OK with our routine',
-  'held-bowl': 'OK with precautions',
-  ruler: 'Find out first',
-  lid: 'Do not use',
-  'not-checked': 'Not checked',
+  bowl: say('ok'),
+  'outlined-bowl': say('ok-with-our-routine'),
+  'held-bowl': say('ok-with-precautions'),
+  ruler: say('find-out-first'),
+  lid: say('do-not-use'),
+  'not-checked': say('not-checked'),
 }
 
 export const markWord = (m: Shown) => words[m]
@@ -33,19 +34,22 @@ export const asksNoMore = (t: { mark: MarkName; ready: boolean }) => t.ready && 
 
 /** What stands where the count of a thing would, when it is not to be counted out. */
 export const insteadOfCount = (m: Shown): string | undefined =>
-  m === 'lid' ? 'not used' : m === 'ruler' ? '?' : undefined
+  m === 'lid' ? say('not-used') : m === 'ruler' ? '?' : undefined
 
 /** How a whole stands, in a few words: ready only where its answer says so, and else what of it is in the way. */
 export function standing(whole: { mark: MarkName; ready: boolean }, things: { mark: MarkName }[]): string {
   if (whole.ready)
     return whole.mark === 'held-bowl'
-      ? 'Ready, with precautions'
+      ? say('ready-with-precautions')
       : whole.mark === 'outlined-bowl'
-        ? 'Ready, with our routine'
-        : 'Ready'
+        ? say('ready-with-our-routine')
+        : say('ready')
   const n = Object.fromEntries(countMarks(things)) as Record<MarkName, number>
-  const parts = [n.lid ? `remove ${n.lid}` : '', n.ruler ? `find out ${n.ruler}` : ''].filter(Boolean)
-  return `Not ready: ${parts.join(', ') || markInLine(whole.mark)}`
+  const parts = [
+    n.lid ? say('remove-lid', { lid: n.lid }) : '',
+    n.ruler ? say('find-out-ruler', { ruler: n.ruler }) : '',
+  ].filter(Boolean)
+  return say('not-ready-parts', { parts: parts.join(', ') || markInLine(whole.mark) })
 }
 
 /** Which mark stands for how a piece lies in the gauge. */

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Form } from 'react-bootstrap'
 import { month, readMonth } from './format'
+import { say } from './catalogue'
 
 interface Props {
   id: string
@@ -18,7 +19,7 @@ export function Month({ id, label, value, isInvalid, onChange }: Props) {
     <Form.Control
       id={id}
       aria-label={label}
-      placeholder="Sep 2024"
+      placeholder={say('sep-2024')}
       autoComplete="off"
       maxLength={20}
       value={typed ?? month(value)}

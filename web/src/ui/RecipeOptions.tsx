@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { Schemas } from '../api/client'
+import { say } from './catalogue'
 
 /** The recipes of the book as choices, by what they make. */
 export const RecipeOptions = memo(function RecipeOptions({ book }: { book?: Schemas['Book'] }) {
@@ -9,7 +10,7 @@ export const RecipeOptions = memo(function RecipeOptions({ book }: { book?: Sche
         .filter((r) => r.kind === kind.id)
         .map((r) => (
           <option key={r.id} value={r.id}>
-            {r.name}, {r.minutes} min
+            {say('name-minutes-min', { name: r.name, minutes: r.minutes })}
           </option>
         ))}
     </optgroup>

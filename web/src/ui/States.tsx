@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react'
 import { Button } from 'react-bootstrap'
+import { say } from './catalogue'
 
 /** Shown only when something takes longer than a blink. */
 export function Waiting({ what }: { what: string }) {
@@ -10,7 +11,7 @@ export function Waiting({ what }: { what: string }) {
   }, [])
   return (
     <p className="waiting" role="status">
-      {shown ? `Fetching ${what}…` : ''}
+      {shown ? say('fetching-what', { what }) : ''}
     </p>
   )
 }
@@ -21,7 +22,7 @@ export function Failure({ error, retry }: { error: Error; retry?: () => void }) 
       <p>{error.message}</p>
       {retry && (
         <Button variant="outline-primary" onClick={retry}>
-          Try again
+          {say('try-again')}
         </Button>
       )}
     </div>
@@ -70,7 +71,7 @@ export function Undo({ text, onUndo, onGone }: { text: string; onUndo: () => voi
     >
       <span>{text}</span>
       <button type="button" onClick={onUndo}>
-        Undo
+        {say('undo')}
       </button>
     </div>
   )

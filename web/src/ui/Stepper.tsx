@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { readNumber } from './numbers'
+import { say } from './catalogue'
 
 interface Props {
   label: string
@@ -29,7 +30,7 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
     <div className="stepper" role="group" aria-label={label}>
       <button
         type="button"
-        aria-label={`${label}: less`}
+        aria-label={say('label-less', { label })}
         disabled={disabled || value === undefined || value <= min}
         onClick={() => move(-step)}
       >
@@ -45,7 +46,7 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
       />
       <button
         type="button"
-        aria-label={`${label}: more`}
+        aria-label={say('label-more', { label })}
         disabled={disabled || (value ?? min) >= max}
         onClick={() => move(step)}
       >

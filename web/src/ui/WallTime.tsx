@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react'
 import { Form } from 'react-bootstrap'
 import { day, timeOfDay } from './format'
 import { plusDays } from './wall'
+import { say } from './catalogue'
 
 const daysAhead = 60
 
@@ -54,7 +55,7 @@ export function WallTime({ label, value, today, disabled, onChange }: Props) {
   return (
     <div className="wall-time" role="group" aria-label={label}>
       <Form.Select
-        aria-label={`${label}: day`}
+        aria-label={say('label-day', { label })}
         value={date}
         disabled={disabled}
         onChange={(e) => onChange(`${e.target.value}T${time}`)}
@@ -62,7 +63,7 @@ export function WallTime({ label, value, today, disabled, onChange }: Props) {
         {days}
       </Form.Select>
       <Form.Control
-        aria-label={`${label}: time`}
+        aria-label={say('label-time', { label })}
         inputMode="text"
         autoComplete="off"
         maxLength={8}

@@ -1,8 +1,10 @@
 // Formatting of figures that the core computed, of money, days and months: all of it as the
 // people of the centre write, whatever the browser's own country. Nothing is reckoned here.
+import { region } from '../words/language'
 import { dayIn } from './wall'
+import { say } from './catalogue'
 
-const locale = 'en-GB'
+const locale = region
 
 // Making a formatter is dear and using one is cheap: each is made once.
 const numbers = new Map<number, Intl.NumberFormat>()
@@ -27,14 +29,15 @@ export function number(value: number, digits: number): string {
 export function grams(g: number): string {
   if (g < 9.95) return `${number(g, 1)} g`
   if (g < 999.5) return `${number(g, 0)} g`
-  return `${number(g / 1000, 2)} kg`
+  return say('g-kg', { g: number(g / 1000, 2) })
 }
 
 /** How much of an ingredient goes in, as far as anybody can say before the feel is right. */
-export const weighs = (a: { exact_g: number; as_needed?: boolean }) => (a.as_needed ? 'as needed' : grams(a.exact_g))
+export const weighs = (a: { exact_g: number; as_needed?: boolean }) =>
+  a.as_needed ? say('as-needed') : grams(a.exact_g)
 
 export function litres(ml: number): string {
-  return ml < 999.5 ? `${number(ml, 0)} mL` : `${number(ml / 1000, 1)} L`
+  return ml < 999.5 ? say('ml-ml', { ml: number(ml, 0) }) : `${number(ml / 1000, 1)} L`
 }
 
 /** Money from the smallest coin, with its sign. */
@@ -55,16 +58,16 @@ export const share = (part: number, digits = 0) => `${number(part * 100, digits)
 /** How far scoops miss, in words: "exact", "1.6 % over". */
 export function miss(off: number): string {
   const part = Math.abs(off)
-  return part < 0.0005 ? 'exact' : `${share(part, 1)} ${off < 0 ? 'under' : 'over'}`
+  return part < 0.0005 ? say('exact') : say(off < 0 ? 'under' : 'over', { share: share(part, 1) })
 }
 
 /** Minutes, in hours from two of them on: "45 min", "6 h 16 min". */
 export const duration = (minutes: number) =>
   minutes < 120
-    ? `${minutes} min`
+    ? say('minutes-min', { minutes })
     : minutes % 60 === 0
       ? `${minutes / 60} h`
-      : `${Math.floor(minutes / 60)} h ${minutes % 60} min`
+      : say('minutes-h-minutes2-min', { minutes: Math.floor(minutes / 60), minutes2: minutes % 60 })
 
 /** The time of day on this device: "10:05". */
 export const atTime = (ms: number) => new Date(ms).toTimeString().slice(0, 5)

@@ -1,3 +1,5 @@
+import { say } from './catalogue'
+
 /** A number as people type it; NaN when it is none, or may be one of thousands, such as 1,500. */
 export const readNumber = (typed: string) =>
   /^\d+([.,]\d{1,2}|[.,]\d{4,})?$/.test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : NaN
@@ -7,6 +9,6 @@ export function whyNoNumber(typed: string): string | undefined {
   if (!Number.isNaN(readNumber(typed))) return undefined
   const [, whole, parted] = /^(\d+)[.,](\d{3})$/.exec(typed.trim()) ?? []
   if (whole !== undefined && parted !== undefined)
-    return `${typed.trim()} may be ${whole}${parted} or ${whole}.${parted}: type it without the mark, or with fewer digits.`
-  return typed.trim() === '' ? 'Type a number.' : `${typed.trim()} is no number.`
+    return say('may-be-or-type-it', { typed: typed.trim(), whole, parted, whole2: whole, parted2: parted })
+  return typed.trim() === '' ? say('type-a-number') : say('is-no-number', { typed: typed.trim() })
 }

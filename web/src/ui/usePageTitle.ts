@@ -1,8 +1,9 @@
 import { useEffect } from 'react'
+import { say } from './catalogue'
 
 /** Names the page in the window's title while it is on screen. */
 export function usePageTitle(title: string) {
   useEffect(() => {
-    document.title = title ? `${title} · Emblo` : 'Emblo'
+    document.title = title ? say('title-emblo', { title }) : say('emblo')
   }, [title])
 }

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { day } from '../../ui/format'
+import { say } from './catalogue'
 
 export type Batch = Schemas['BatchPage']
 export type BatchLine = Schemas['BatchSummary']
@@ -8,23 +9,23 @@ export type BatchLine = Schemas['BatchSummary']
 export function stands(b: BatchLine): string {
   switch (b.state) {
     case 'ended':
-      return `finished: ${b.why}`
+      return say('finished-why', { why: b.why })
     case 'past':
-      return b.until ? `use-by was ${day(b.until)}: throw it away` : `throw it away: ${b.why}`
+      return b.until ? say('use-by-was-throw-it', { day: day(b.until) }) : say('throw-it-away', { why: b.why })
     case 'look-over':
-      return 'check it today, or throw it away'
+      return say('check-it-today-or-throw')
     default:
-      return `use by ${b.until ? day(b.until) : '?'}: ${b.why}`
+      return say('use-by-until-why', { until: b.until ? day(b.until) : '?', why: b.why })
   }
 }
 
 /** The signs of a look-over, in words. */
 export const signWords: Record<Schemas['Sign'], string> = {
-  spots: 'spots',
-  smell: 'a sour or musty smell',
-  wet: 'wet or slimy',
-  'dried-edge': 'a dried edge: cut it off',
-  colour: 'another colour',
-  insects: 'insects or webs',
-  dirt: 'dirt in it',
+  spots: say('spots'),
+  smell: say('a-sour-or-musty-smell'),
+  wet: say('wet-or-slimy'),
+  'dried-edge': say('a-dried-edge-cut-it'),
+  colour: say('another-colour'),
+  insects: say('insects-or-webs'),
+  dirt: say('dirt-in-it'),
 }

@@ -1,6 +1,7 @@
 import { Button, Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
+import { say } from './catalogue'
 
 type Window = Schemas['PrepWindow']
 
@@ -23,15 +24,15 @@ export function PrepTimes({
         {windows.map((w, i) => (
           <li key={i}>
             <Form.Control
-              aria-label={`Free time ${i + 1} from`}
+              aria-label={say('free-time-from', { i: i + 1 })}
               maxLength={limits.PrepWindow.from}
               placeholder="07:00"
               value={w.from}
               onChange={(e) => set(i, { from: e.target.value })}
             />
-            <span>to</span>
+            <span>{say('to')}</span>
             <Form.Control
-              aria-label={`Free time ${i + 1} to`}
+              aria-label={say('free-time-to', { i: i + 1 })}
               maxLength={limits.PrepWindow.to}
               placeholder="09:00"
               value={w.to}
@@ -40,7 +41,7 @@ export function PrepTimes({
             <Button
               variant="quiet"
               className="drop-x"
-              aria-label={`Drop free time ${i + 1}`}
+              aria-label={say('drop-free-time', { i: i + 1 })}
               onClick={() => onChange(windows.filter((_, n) => n !== i))}
             >
               ×
@@ -51,7 +52,7 @@ export function PrepTimes({
       </ol>
       {windows.length < most && (
         <Button variant="outline-primary" onClick={() => onChange([...windows, { from: '', to: '' }])}>
-          Add a free time
+          {say('add-a-free-time')}
         </Button>
       )}
     </>

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client'
 import { duration } from '../../ui/format'
 import { ring } from '../../ui/tone'
 import { leftUntil, useBeat, type Slot } from './prep'
+import { say } from './catalogue'
 
 /** How long a wait still takes: from when it was noted that it began, whichever device looks. It sounds when it is over, where that is asked for. */
 export function Timer({
@@ -23,11 +24,15 @@ export function Timer({
     if (over && !was.current && sounds) ring()
     was.current = over
   }, [over, sounds])
-  if (!s.done) return <span className="soft">not started (tick the step)</span>
+  if (!s.done) return <span className="soft">{say('not-started-tick-the-step')}</span>
   const left = leftUntil(s.wait_until ?? s.ends, plan.now, asked, at)
   return (
     <span className={left > 0 ? 'timer' : 'timer ready'} role="timer">
-      {left > 0 ? `ready in ${duration(left)}` : left === 0 ? 'ready now' : `ready for ${duration(-left)}`}
+      {left > 0
+        ? say('ready-in-duration', { duration: duration(left) })
+        : left === 0
+          ? say('ready-now')
+          : say('ready-for-duration', { duration: duration(-left) })}
     </span>
   )
 }

@@ -6,7 +6,8 @@ import { outdate } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
 import { stillSays, type Letter, type Sender } from '../../api/letter'
 import { outbox } from '../../api/outbox'
-import { plural, timeOfDay } from '../../ui/format'
+import { timeOfDay } from '../../ui/format'
+import { say } from './catalogue'
 
 export type Slot = Schemas['PrepSlot']
 
@@ -19,7 +20,7 @@ export const prepSender = (client: QueryClient): Sender => ({
     return { version: 0 }
   },
   saved: () => void outdate(client, 'prep'),
-  says: () => 'A tick in the prep list',
+  says: () => say('a-tick-in-the-prep'),
 })
 
 /** Says that a step is done, or takes that back; it is kept on this device until the server has it. */
@@ -74,9 +75,22 @@ export function handsInShort({ slots, windows, told, hands, rooms }: Schemas['Pr
   const late = slots.filter((s) => s.pressed).length
   const free = (all: Schemas['PrepWindow'][]) =>
     all
-      .map((w) => `${timeOfDay(`T${w.from}`.padStart(16, '0'))} to ${timeOfDay(`T${w.to}`.padStart(16, '0'))}`)
+      .map((w) =>
+        say('time-of-day-to-time', {
+          timeOfDay: timeOfDay(`T${w.from}`.padStart(16, '0')),
+          timeOfDay2: timeOfDay(`T${w.to}`.padStart(16, '0')),
+        }),
+      )
       .join(', ')
-  const adults = (n: number) => plural(n, 'adult')
-  const own = rooms.map((r) => ` ${r.room} has its own: ${adults(r.hands)}, ${free(r.windows)}.`).join('')
-  return `${late > 0 ? `${plural(late, 'step')} will be late.` : 'On time.'} Prep time: ${adults(hands)}, ${free(windows)}${told ? '' : ' (as usual)'}.${own}`
+  const adults = (n: number) => say('adults', { count: n })
+  const own = rooms
+    .map((r) => ` ${say('has-its-own', { room: r.room, adults: adults(r.hands), free: free(r.windows) })}`)
+    .join('')
+  return say('late-prep-time-adults-free', {
+    late: late > 0 ? say('will-be-late', { step: say('steps', { count: late }) }) : say('on-time'),
+    adults: adults(hands),
+    free: free(windows),
+    told: told ? '' : ` ${say('as-usual')}`,
+    own,
+  })
 }

@@ -1,5 +1,6 @@
 import { number, share } from '../../ui/format'
 import type { Schemas } from '../../api/client'
+import { say } from './catalogue'
 
 type Nature = Schemas['Nature']
 
@@ -9,21 +10,21 @@ const low = 0.7
 export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string }) {
   const safe = n.not_taste_safe.length === 0
   return (
-    <section className="nature" aria-label="What it is">
+    <section className="nature" aria-label={say('what-it-is')}>
       <p>
-        <b>{safe ? 'Taste-safe for these children.' : 'Not taste-safe: '}</b>
+        <b>{safe ? say('taste-safe-for-these-children') : `${say('not-taste-safe')} `}</b>
         {!safe && `${n.not_taste_safe.join('; ')}.`}
-        {n.stains && ' It stains.'}
-        {n.allergens !== 'none' && ` Contains ${n.allergens}.`}
+        {n.stains && ` ${say('it-stains')}`}
+        {n.allergens !== 'none' && ` ${say('contains-allergens', { allergens: n.allergens })}`}
       </p>
       {n.sodium_mg === undefined || n.taste_share === undefined ? (
         <p>
-          <b>Salt in a 10 g taste:</b> {n.no_salt}
+          <b>{say('salt-in-a-10-g')}</b> {n.no_salt}
         </p>
       ) : (
         <Scale
-          name="Salt in a 10 g taste"
-          value={`${number(n.sodium_mg, 0)} mg sodium, ${share(n.taste_share)} of the youngest child’s day`}
+          name={say('salt-in-a-10-g-taste')}
+          value={say('mg-sodium-of-the-youngest', { sodiumMg: number(n.sodium_mg, 0), share: share(n.taste_share) })}
           from={0}
           to={Math.min(1, n.taste_share)}
           marks={[0.25, 0.5]}
@@ -31,16 +32,23 @@ export function MixNature({ nature: n, keeps }: { nature: Nature; keeps: string 
       )}
       {n.activity !== undefined && (
         <Scale
-          name="Free water"
-          value={`${n.activity.toFixed(2)} ± ${n.activity_margin.toFixed(2)}, an estimate; 0.88 is where germs can grow`}
+          name={say('free-water')}
+          value={say('an-estimate-0-88-is', {
+            activity: n.activity.toFixed(2),
+            activityMargin: n.activity_margin.toFixed(2),
+          })}
           from={Math.max(0, (n.activity - n.activity_margin - low) / (1 - low))}
           to={Math.min(1, Math.max(0, (n.activity + n.activity_margin - low) / (1 - low)))}
           marks={[(0.88 - low) / (1 - low)]}
         />
       )}
       <p className="soft">
-        {n.class.charAt(0).toUpperCase() + n.class.slice(1)}. Keeps {keeps}.
-        {n.hydration !== undefined && ` Water to dry flour ${n.hydration.toFixed(2)} by weight.`}
+        {say('class-keeps-keeps-hydration', {
+          class: n.class.charAt(0).toUpperCase() + n.class.slice(1),
+          keeps,
+          hydration:
+            n.hydration !== undefined && ` ${say('water-to-dry-flour-by', { hydration: n.hydration.toFixed(2) })}`,
+        })}
       </p>
     </section>
   )

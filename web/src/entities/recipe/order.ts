@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { say } from './catalogue'
 
 export type Order = Schemas['RecipeOrder']
 export type Making = Schemas['RecipeMaking']
@@ -8,37 +9,37 @@ export type Shape = Schemas['Shape']
 export type Change = (part: Record<string, string | string[] | undefined>) => void
 
 export const ways: [Order['by'], string][] = [
-  ['children', 'Children'],
-  ['shapes', 'Shapes'],
-  ['vessel', 'A container'],
-  ['cupboard', 'The cupboard'],
+  ['children', say('children')],
+  ['shapes', say('shapes')],
+  ['vessel', say('a-container')],
+  ['cupboard', say('the-cupboard')],
 ]
 
 export const moulds: Record<Shape['mould'], { words: string; many: string; lengths: [string, number][] }> = {
-  ball: { words: 'ball', many: 'balls', lengths: [['mm across', 40]] },
+  ball: { words: 'ball', many: 'balls', lengths: [[say('mm-across'), 40]] },
   snake: {
     words: 'snake',
     many: 'snakes',
     lengths: [
-      ['mm thick', 15],
-      ['mm long', 300],
+      [say('mm-thick'), 15],
+      [say('mm-long'), 300],
     ],
   },
   slab: {
     words: 'slab',
     many: 'slabs',
     lengths: [
-      ['mm long', 120],
-      ['mm wide', 90],
-      ['mm thick', 10],
+      [say('mm-long'), 120],
+      [say('mm-wide'), 90],
+      [say('mm-thick'), 10],
     ],
   },
   line: {
-    words: 'line along a wall',
-    many: 'lines along a wall',
+    words: say('line-along-a-wall'),
+    many: say('lines-along-a-wall'),
     lengths: [
-      ['mm thick', 20],
-      ['mm long', 2000],
+      [say('mm-thick'), 20],
+      [say('mm-long'), 2000],
     ],
   },
 }

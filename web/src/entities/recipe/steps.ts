@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { say } from './catalogue'
 
 export type Step = Schemas['Step']
 export type StepKind = NonNullable<Step['kind']>
@@ -7,11 +8,11 @@ export type StepKind = NonNullable<Step['kind']>
 export const kinds: Record<StepKind, string> = {
   make: 'hands-on',
   cook: 'cooked',
-  scald: 'with boiling water',
-  cool: 'left to cool',
-  chill: 'in the fridge',
-  freeze: 'in the freezer',
-  rest: 'left to set',
+  scald: say('with-boiling-water'),
+  cool: say('left-to-cool'),
+  chill: say('in-the-fridge'),
+  freeze: say('in-the-freezer'),
+  rest: say('left-to-set'),
 }
 
 /** Where a step can be done, beside the counter. */
@@ -20,13 +21,13 @@ export const places = ['stove', 'oven', 'microwave', 'fridge', 'freezer', 'sink'
 /** What was understood of a step, in words. */
 export function understood(s: Step): string {
   const kind = kinds[s.kind ?? 'make']
-  const at = s.resource && !kind.includes(s.resource) ? `at the ${s.resource}` : ''
+  const at = s.resource && !kind.includes(s.resource) ? say('at-the-resource', { resource: s.resource }) : ''
   return [
     kind,
     at,
-    s.adult_only ? 'adult only' : '',
-    s.children_help ? 'children help' : '',
-    s.asks ? `a probe reads ${s.asks}` : '',
+    s.adult_only ? say('adult-only') : '',
+    s.children_help ? say('children-help') : '',
+    s.asks ? say('a-probe-reads-asks', { asks: s.asks }) : '',
   ]
     .filter(Boolean)
     .join(', ')
@@ -38,7 +39,7 @@ export function corrected(typed: string, nth: number, s: Step): string {
   const at = lines.map((l, i) => (l.trim() ? i : -1)).filter((i) => i >= 0)[nth]
   if (at === undefined) return typed
   const tags = [
-    `${s.minutes} min`,
+    say('minutes-min', { minutes: s.minutes }),
     s.kind ?? 'make',
     s.adult_only ? 'adult' : '',
     s.children_help ? 'children' : '',

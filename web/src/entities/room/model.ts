@@ -1,7 +1,8 @@
 import { v7 } from 'uuid'
 import type { ChildInput, Room, RoomInput, Schemas } from '../../api/client'
 import { vocabulary } from '../../api/limits.gen'
-import { month, plural } from '../../ui/format'
+import { month } from '../../ui/format'
+import { say } from './catalogue'
 
 /** What weaning guidance asks families to try: without what only skin reacts to, and what a family names itself. */
 export const tastes = vocabulary.Allergen.filter(
@@ -63,18 +64,18 @@ export const inputOf = ({
   children,
 })
 
-const yes = (is: boolean) => (is ? 'yes' : 'no')
+const yes = (is: boolean) => (is ? say('yes') : say('no'))
 
 /** What is said of a room in words, each part by its name. */
 export const inWords = (r: RoomInput): Record<string, string> => ({
-  Name: r.name,
-  Adults: String(r.adults),
-  Measures: measureWords[r.measures],
-  'Nut-free': yes(r.nut_free),
-  'Something catching goes round': yes(r.illness),
-  'An animal lives here': yes(r.pet),
-  'Not done here': (r.strikes ?? []).join(', '),
-  Children: r.children
+  [say('name')]: r.name,
+  [say('adults-title')]: String(r.adults),
+  [say('measures')]: measureWords[r.measures],
+  [say('nut-free')]: yes(r.nut_free),
+  [say('something-catching-goes-round')]: yes(r.illness),
+  [say('an-animal-lives-here')]: yes(r.pet),
+  [say('not-done-here')]: (r.strikes ?? []).join(', '),
+  [say('children')]: r.children
     .map((c) =>
       [
         c.initials,
@@ -95,25 +96,26 @@ export function asks(room: Room): string[] {
   for (const c of room.children) {
     for (const a of c.allergies) {
       const word =
-        (a.to === 'other' ? (a.note ?? 'other') : a.to) +
-        (a.by === 'touch' ? ': reacts to touch or dust in the air' : '')
+        (a.to === 'other' ? (a.note ?? 'other') : a.to) + (a.by === 'touch' ? say('reacts-to-touch-or-dust') : '')
       by.set(word, (by.get(word) ?? 0) + 1)
     }
   }
   const words = [...by].map(([word, n]) => (n > 1 ? `${word} (${n})` : word))
-  if (room.nut_free) words.push('nut-free room')
-  if (room.illness) words.push('illness going round')
+  if (room.nut_free) words.push(say('nut-free-room'))
+  if (room.illness) words.push(say('illness-going-round'))
   if (room.children.some((c) => c.needs.asthma)) words.push('asthma')
   return words
 }
 
 export const staffing = (g: Schemas['Group']) =>
-  g.adults < g.adults_needed ? `${plural(g.adults, 'adult')}: ${g.adults_needed} needed` : plural(g.adults, 'adult')
+  g.adults < g.adults_needed
+    ? say('adult-adults-needed-needed', { adult: say('adults', { count: g.adults }), adultsNeeded: g.adults_needed })
+    : say('adults', { count: g.adults })
 
 export const measureWords: Record<Schemas['MeasureSystem'], string> = {
-  us: 'US cups',
-  metric: 'metric cups',
-  australian: 'Australian spoons',
+  us: say('us-cups'),
+  metric: say('metric-cups'),
+  australian: say('australian-spoons'),
 }
 
 type Sense = 'sticky' | 'wet' | 'loud' | 'scented'
@@ -136,12 +138,12 @@ export function feelNeeds(child: ChildInput, sense: Sense, way: string): Schemas
 /** What is noted beside age and allergies, in a few words. */
 export function told({ needs }: ChildInput): string {
   return [
-    needs.swallowing ? 'read as mouthing' : '',
+    needs.swallowing ? say('read-as-mouthing') : '',
     needs.asthma ? 'asthma' : '',
-    needs.eczema ? 'sore skin' : '',
-    needs.avoids.length ? `avoids ${needs.avoids.join(', ')}` : '',
-    needs.seeks.length ? `seeks ${needs.seeks.join(', ')}` : '',
-    needs.eaten.length ? `has eaten ${needs.eaten.join(', ')}` : '',
+    needs.eczema ? say('sore-skin') : '',
+    needs.avoids.length ? say('avoids-avoids', { avoids: needs.avoids.join(', ') }) : '',
+    needs.seeks.length ? say('seeks-seeks', { seeks: needs.seeks.join(', ') }) : '',
+    needs.eaten.length ? say('has-eaten-eaten', { eaten: needs.eaten.join(', ') }) : '',
   ]
     .filter(Boolean)
     .join(' · ')

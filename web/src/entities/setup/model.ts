@@ -2,33 +2,11 @@ import { v7 } from 'uuid'
 import type { Answer, Base, Line, Place, PlaceAnswer, Plan, PlanItem, Setup, SetupInput } from '../../api/client'
 import { byMark, standing } from '../../ui/Mark'
 import { dayIn, daysBetween, minuteIn, mondayOf, plusDays, wallAt } from '../../ui/wall'
-
-/** A set-up as it is edited. */
-export type Draft = SetupInput
-
-/** What of a stored set-up is edited. */
-export const draftOf = ({
-  version,
-  name,
-  template,
-  room_id,
-  play_at,
-  places,
-  beside,
-  labels,
-}: Setup | SetupInput): Draft => ({ version, name, template, room_id, play_at, places, beside, labels })
-
-/** What is asked of the core. */
-export const planOf = ({ room_id, play_at, places, beside, labels }: Draft): Plan => ({
-  room_id,
-  play_at,
-  places,
-  beside,
-  labels,
-})
+import { say } from './catalogue'
+import { beside, type Draft } from './draft'
 
 /** What a set-up is called before anybody has named it. */
-export const newName = 'New set-up'
+export const newName = say('new-set-up')
 
 /** An empty set-up for a room. */
 export const emptySetup = (room_id: string, play_at: string): SetupInput => ({
@@ -63,9 +41,9 @@ export function weekOn(playAt: string, today: string): string {
 export function weekOf(playAt: string, today: string, said: (day: string) => string): string {
   const of = mondayOf(playAt)
   const weeks = daysBetween(mondayOf(today), of) / 7
-  if (weeks === 0) return dayIn(playAt) < today ? 'Earlier this week' : 'This week'
-  if (weeks === 1) return 'Next week'
-  return weeks === -1 ? 'Last week' : `Week of ${said(of)}`
+  if (weeks === 0) return dayIn(playAt) < today ? say('earlier-this-week') : say('this-week')
+  if (weeks === 1) return say('next-week')
+  return weeks === -1 ? say('last-week') : say('week-of-said', { said: said(of) })
 }
 
 const anew = (items: PlanItem[]): PlanItem[] => items.map((i) => ({ ...i, id: v7() }))
@@ -115,11 +93,8 @@ export const fillBase = (item_id: string | undefined, vessel_id: string, depth_m
 })
 export const newPlace = (base?: Base, items: PlanItem[] = []): Place => ({ id: v7(), base, items })
 
-/** Where a line stands: the id of its place, or beside all of them. */
 /** As many as a set-up takes of one thing. */
 export const mostOfOne = 500
-
-export const beside = 'beside'
 
 /** The things of a place, or beside all of them, changed. */
 export function withItems(d: Draft, at: string, change: (items: PlanItem[]) => PlanItem[]): Draft {
@@ -131,26 +106,6 @@ export const withPlace = (d: Draft, id: string, change: (place: Place) => Place)
   ...d,
   places: d.places.map((p) => (p.id === id ? change(p) : p)),
 })
-
-/** Where a line stands in a set-up. */
-const placeOf = (d: Pick<Plan, 'places' | 'beside'>, id: string) =>
-  d.beside.some((i) => i.id === id) ? beside : d.places.find((p) => p.items.some((i) => i.id === id))?.id
-
-/** A set-up made of two, with each line once: one that was moved on one side and changed on the other stands where it was moved to. */
-export function eachOnce(both: Draft, moved: Draft): Draft {
-  const twice = linesOf(both).filter((l, i, all) => all.findIndex((o) => o.id === l.id) !== i)
-  return twice.reduce((d, { id }) => {
-    const at = placeOf(moved, id) ?? placeOf(d, id)
-    const only = (items: PlanItem[], here: string) => (here === at ? items : items.filter((i) => i.id !== id))
-    return { ...d, beside: only(d.beside, beside), places: d.places.map((p) => ({ ...p, items: only(p.items, p.id) })) }
-  }, both)
-}
-
-/** Every line of a set-up. */
-export const linesOf = ({ places, beside }: Pick<Plan, 'places' | 'beside'>): PlanItem[] => [
-  ...places.flatMap((p) => p.items),
-  ...beside,
-]
 
 /** The page of the recipe that a place starts from, as it is made here. */
 export function recipeLink(base: Base | undefined, room_id: string): string | undefined {
@@ -189,7 +144,7 @@ const signature = (plan: Plan, place: Place | undefined, part: PlanItem | [Base,
     Array.isArray(part) ? part : [kindOf(place?.base), place?.through, part],
   ])
 
-const cupsSignature = (plan: Plan, place: Place | undefined, item: PlanItem) => `cups ${signature(plan, place, item)}`
+const cupsSignature = (plan: Plan, place: Place | undefined, item: PlanItem) => `cups-${signature(plan, place, item)}`
 
 /** The lines of an answer by what they were asked for. */
 export function linesBySignature(plan: Plan, answer: Answer): Map<string, Line> {
@@ -263,7 +218,7 @@ export const objections = (answer: Answer): Line[] =>
 
 /** The set-up in one sentence: that it is ready, what stands in the way, or that it is empty. */
 export const readiness = (answer: Answer): string =>
-  answer.mark ? standing({ mark: answer.mark, ready: answer.ready }, answered(answer)) : 'Nothing in it yet'
+  answer.mark ? standing({ mark: answer.mark, ready: answer.ready }, answered(answer)) : say('nothing-in-it-yet')
 
 /** How much there is in all: of what is made and what is poured. */
 export const massOf = ({ mix, fill }: PlaceAnswer): number => mix?.made_g ?? fill?.in_all_g ?? 0

@@ -6,11 +6,12 @@ import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { mayWrite, useSession } from '../../session/session'
-import { duration, plural } from '../../ui/format'
+import { duration } from '../../ui/format'
 import { Mark, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { emptySetup, newPlace } from '../setup/model'
 import { makesQuery } from './queries'
+import { say } from './catalogue'
 
 type Makeable = Schemas['Makeable']
 
@@ -21,26 +22,26 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
   const makes = useQuery(makesQuery(room, playAt))
   const [all, setAll] = useState(false)
   if (makes.error) return <Failure error={makes.error} retry={() => void makes.refetch()} />
-  if (!makes.data) return <Waiting what="what can be made" />
+  if (!makes.data) return <Waiting what={say('what-can-be-made')} />
   const { here, nearly, kept_out } = makes.data
   const shown = all ? here : here.slice(0, firstShown)
   return (
     <div className="makes">
-      {here.length === 0 && <p>Nothing in the cupboard suits this room yet. Add what you have.</p>}
-      <ul aria-label="All here">
+      {here.length === 0 && <p>{say('nothing-in-the-cupboard-suits')}</p>}
+      <ul aria-label={say('all-here')}>
         {shown.map((m) => (
           <Row key={m.name} make={m} room={room} playAt={playAt} />
         ))}
       </ul>
       {here.length > shown.length && (
         <Button variant="outline-primary" onClick={() => setAll(true)}>
-          {here.length - shown.length} more
+          {say('here-more', { here: here.length - shown.length })}
         </Button>
       )}
       {nearly.length > 0 && (
         <>
-          <h2>Nearly: one item missing</h2>
-          <ul aria-label="Nearly">
+          <h2>{say('nearly-one-item-missing')}</h2>
+          <ul aria-label={say('nearly')}>
             {nearly.map((m) => (
               <Row key={m.name} make={m} room={room} playAt={playAt} />
             ))}
@@ -48,7 +49,7 @@ export function MakesList({ room, playAt }: { room: string; playAt: string }) {
         </>
       )}
       {kept_out > 0 && (
-        <p className="soft">{plural(kept_out, 'more is', 'more are')} in stock, not for this room. Check says why.</p>
+        <p className="soft">{say('in-stock-not-for-this', { moreAre: say('more-are', { count: kept_out }) })}</p>
       )}
     </div>
   )
@@ -75,9 +76,9 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
     },
   })
   const takes = [
-    m.minutes_hands > 0 ? `${duration(m.minutes_hands)} hands-on` : '',
-    m.minutes_waiting > 0 ? `${duration(m.minutes_waiting)} waiting` : '',
-    m.clean_up ? `after: ${m.clean_up}` : '',
+    m.minutes_hands > 0 ? say('duration-hands-on', { duration: duration(m.minutes_hands) }) : '',
+    m.minutes_waiting > 0 ? say('duration-waiting', { duration: duration(m.minutes_waiting) }) : '',
+    m.clean_up ? say('after-clean-up', { cleanUp: m.clean_up }) : '',
   ]
   return (
     <li>
@@ -89,17 +90,22 @@ function Row({ make: m, room, playAt }: { make: Makeable; room: string; playAt: 
           {m.reason && `: ${m.reason.charAt(0).toLowerCase()}${m.reason.slice(1)}`}
         </span>
         <span className="soft">{takes.filter(Boolean).join(' · ')}</span>
-        {m.lacking.length > 0 && <span className="short">No {m.lacking.join(', ').toLowerCase()}</span>}
+        {m.lacking.length > 0 && (
+          <span className="short">{say('no-lacking', { lacking: m.lacking.join(', ').toLowerCase() })}</span>
+        )}
         {!m.enough && (
           <span className="short">
-            {m.for > 0 ? `Enough for ${plural(m.for, 'child', 'children')}` : 'Not enough in stock'}
+            {m.for > 0
+              ? say('enough-for-children', { children: say('children', { count: m.for }) })
+              : say('not-enough-in-stock')}
           </span>
         )}
         {plan.error && <span role="alert">{plan.error.message}</span>}
       </div>
       {mayWrite(session) && (
         <Button variant="outline-primary" disabled={plan.isPending} onClick={() => plan.mutate()}>
-          Plan it<span className="visually-hidden"> {m.name}</span>
+          {say('plan-it')}
+          <span className="visually-hidden"> {m.name}</span>
         </Button>
       )}
     </li>

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { grams, money, number } from '../../ui/format'
+import { say } from './catalogue'
 
 export type Jar = Schemas['StoredJar']
 export type BuyLine = Schemas['BuyLine']
@@ -10,10 +11,10 @@ export const quantity = (n: number, unit: Unit): string => (unit === 'pieces' ? 
 
 /** What is in a jar, in words. */
 export function inIt(jar: Jar): string {
-  if (jar.version === 0) return 'none'
-  if (jar.overdrawn) return 'weigh it: more was used than was written down'
-  if (!jar.weighed) return jar.unit === 'pieces' ? 'not counted' : 'not weighed'
-  return jar.here ? quantity(jar.amount, jar.unit) : 'run out'
+  if (jar.version === 0) return say('none')
+  if (jar.overdrawn) return say('weigh-it-more-was-used')
+  if (!jar.weighed) return jar.unit === 'pieces' ? say('not-counted') : say('not-weighed')
+  return jar.here ? quantity(jar.amount, jar.unit) : say('run-out')
 }
 
 /** The same line of the list, over reloads. */
@@ -38,7 +39,7 @@ export function costs(packs: Schemas['BuyPack'][], currency: string): string | u
 export function byAisle(lines: BuyLine[]): [string, BuyLine[]][] {
   const aisles = new Map<string, BuyLine[]>()
   for (const l of lines) {
-    const aisle = l.idle ? 'not now: only for what cannot be made' : l.aisle
+    const aisle = l.idle ? say('not-now-only-for-what') : l.aisle
     aisles.set(aisle, [...(aisles.get(aisle) ?? []), l])
   }
   return [...aisles]

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client'
 import { readNumber } from '../../ui/numbers'
 import { solids } from './solids'
 import { useUnhurried } from '../../ui/useUnhurried'
+import { say } from './catalogue'
 
 type Told = Schemas['Told']
 type Next = Schemas['NextAsk']
@@ -23,22 +24,22 @@ export function AskThing({ asking, told, busy, takeFocus, onTell }: Props) {
   const tell = (answer: Omit<Told, 'question'>) => next && onTell([...told, { question: next.id, ...answer }])
   const folded = next?.further === true && !further
   return (
-    <section className="ask-thing" aria-label="What is it?" aria-busy={busy}>
+    <section className="ask-thing" aria-label={say('what-is-it')} aria-busy={busy}>
       {asking.told.length > 0 && (
         <ol className="told">
           {asking.told.map((line, i) => (
             <li key={i}>
               <span>
                 <span className="soft">{line.question}</span> <b>{line.says}</b>
-                {line.of && <small className="soft">of {line.of}</small>}
+                {line.of && <small className="soft">{say('of-of', { of: line.of })}</small>}
               </span>
               <Button
                 variant="quiet"
-                aria-label={`Take back: ${line.question} ${line.says}`}
+                aria-label={say('take-back-question-says', { question: line.question, says: line.says })}
                 disabled={busy}
                 onClick={() => onTell(told.filter((_, at) => !line.falls.includes(at)))}
               >
-                Take back
+                {say('take-back')}
               </Button>
             </li>
           ))}
@@ -56,13 +57,13 @@ export function AskThing({ asking, told, busy, takeFocus, onTell }: Props) {
       )}
       {folded && (
         <p>
-          No answer can change a mark any more.{' '}
+          {say('no-answer-can-change-a')}{' '}
           <Button variant="quiet" onClick={() => setFurther(true)}>
-            Go on, for fewer conditions
+            {say('go-on-for-fewer-conditions')}
           </Button>
         </p>
       )}
-      {!next && <p>Nothing is left to ask: no answer can change a mark any more.</p>}
+      {!next && <p>{say('nothing-is-left-to-ask')}</p>}
     </section>
   )
 }
@@ -84,7 +85,7 @@ function Asked({ number, next, busy, takeFocus, onTell }: AskedProps) {
   const unhurried = useUnhurried(next.id)
   const notKnown = (of?: string[]) => (
     <Button variant="outline-primary" disabled={busy} onClick={() => onTell({ unknown: true, of })}>
-      I don’t know
+      {say('i-dont-know')}
     </Button>
   )
   const keys = (e: KeyboardEvent) => {
@@ -170,7 +171,7 @@ function PickSeveral({
           onClick={() => toggle(o.id)}
         >
           {o.words}
-          {unsure.includes(o.id) && ': not sure'}
+          {unsure.includes(o.id) && say('not-sure')}
         </button>
       ))}
     </div>
@@ -181,11 +182,11 @@ function PickSeveral({
       {chips(next.options.filter((o) => !o.id.startsWith(traces)))}
       {may.length > 0 && (
         <details>
-          <summary>Traces that the label warns of</summary>
+          <summary>{say('traces-that-the-label-warns')}</summary>
           {chips(may)}
         </details>
       )}
-      {varies && <p className="soft">Tap what it has; tap again where you are not sure.</p>}
+      {varies && <p className="soft">{say('tap-what-it-has-tap')}</p>}
       <div className="stack">
         <Button
           disabled={busy}
@@ -199,11 +200,11 @@ function PickSeveral({
         >
           {picks.length === 0
             ? unsure.length > 0
-              ? 'None of the others'
-              : 'None of these'
+              ? say('none-of-the-others')
+              : say('none-of-these')
             : picks.length === 1
-              ? 'That one'
-              : `Those ${picks.length}`}
+              ? say('that-one')
+              : say('those-picks', { picks: picks.length })}
         </Button>
         {notKnown}
       </div>
@@ -233,7 +234,7 @@ function Measured({
   return (
     <>
       <Form.Group controlId={`${id}-shape`} className="field">
-        <Form.Label>Its shape</Form.Label>
+        <Form.Label>{say('its-shape')}</Form.Label>
         <Form.Select value={kind} onChange={(e) => setKind(e.target.value)}>
           {solids.map(([s, words]) => (
             <option key={s} value={s}>
@@ -245,7 +246,7 @@ function Measured({
       <div className="sizes">
         {names.map((name, i) => (
           <Form.Group key={name} controlId={`${id}-${i}`} className="field">
-            <Form.Label>mm {name}</Form.Label>
+            <Form.Label>{say('mm-name', { name })}</Form.Label>
             <Form.Control
               inputMode="decimal"
               value={sizes[i] ?? ''}
@@ -266,7 +267,7 @@ function Measured({
       ))}
       <div className="stack">
         <Button disabled={busy || !ready} onClick={answer}>
-          That is its size
+          {say('that-is-its-size')}
         </Button>
         {notKnown}
       </div>
@@ -292,7 +293,7 @@ function FigureOf({
   return (
     <>
       <Form.Group controlId={id} className="field">
-        <Form.Label>In {next.unit}</Form.Label>
+        <Form.Label>{say('in-unit', { unit: next.unit })}</Form.Label>
         <Form.Control
           inputMode="decimal"
           value={typed}
@@ -302,7 +303,7 @@ function FigureOf({
       </Form.Group>
       <div className="stack">
         <Button disabled={busy || Number.isNaN(figure)} onClick={answer}>
-          That is it
+          {say('that-is-it')}
         </Button>
         {notKnown}
       </div>

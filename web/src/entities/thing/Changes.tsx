@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Button } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { wordsQuery } from './queries'
+import { say } from './catalogue'
 
 /** What was done to a thing that its verdict follows: a tap does it, or takes it back. Nothing where nothing is to say. */
 export function Changes({
@@ -19,8 +20,8 @@ export function Changes({
   const changes = things.length === 1 ? (things[0]?.changes ?? []) : []
   if (changes.length === 0) return null
   return (
-    <div className="changes" role="group" aria-label={`What was done to ${about}`}>
-      <span className="soft">Is it</span>
+    <div className="changes" role="group" aria-label={say('what-was-done-to', { about })}>
+      <span className="soft">{say('is-it')}</span>
       {changes.map((c) => (
         <Button
           key={c.said}

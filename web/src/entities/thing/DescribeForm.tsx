@@ -5,37 +5,38 @@ import { vocabulary } from '../../api/limits.gen'
 import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
 import { solids } from './solids'
+import { say } from './catalogue'
 
 const forms: [NonNullable<Described['form']>, string][] = [
-  ['piece', 'A piece that keeps its shape'],
-  ['grain', 'Fine hard grain, under 3 mm'],
-  ['powder', 'Powder'],
-  ['soft-food', 'Food that squashes flat or melts'],
-  ['dough', 'Dough, paste or gel'],
-  ['liquid', 'Liquid'],
-  ['sheet', 'Paper, film or leaf'],
-  ['strand', 'Yarn, ribbon or noodle'],
+  ['piece', say('a-piece-that-keeps-its')],
+  ['grain', say('fine-hard-grain-under-3')],
+  ['powder', say('powder')],
+  ['soft-food', say('food-that-squashes-flat-or')],
+  ['dough', say('dough-paste-or-gel')],
+  ['liquid', say('liquid')],
+  ['sheet', say('paper-film-or-leaf')],
+  ['strand', say('yarn-ribbon-or-noodle')],
 ]
 
 const traits: [string, string][] = [
-  ['hard', 'Hard'],
-  ['soft', 'Soft'],
-  ['rounded', 'Rounded'],
-  ['magnet', 'Contains a magnet'],
-  ['may-hold-magnet', 'May contain a magnet'],
-  ['battery', 'Has a battery'],
-  ['latex-balloon', 'Balloon or a piece of one'],
-  ['breakable', 'Can break'],
-  ['sharp', 'Sharp'],
-  ['damaged', 'Damaged'],
-  ['foam', 'Foam or sponge'],
-  ['swells', 'Swells in water'],
-  ['film', 'Thin film or bag'],
-  ['comes-apart', 'Comes apart'],
-  ['fabric', 'Cloth, paper, yarn'],
-  ['raw-flour', 'Raw flour in it'],
-  ['unknown-finish', 'Old paint or metal'],
-  ['unknown-plant', 'An unknown plant'],
+  ['hard', say('hard')],
+  ['soft', say('soft')],
+  ['rounded', say('rounded')],
+  ['magnet', say('contains-a-magnet')],
+  ['may-hold-magnet', say('may-contain-a-magnet')],
+  ['battery', say('has-a-battery')],
+  ['latex-balloon', say('balloon-or-a-piece-of')],
+  ['breakable', say('can-break')],
+  ['sharp', say('sharp')],
+  ['damaged', say('damaged')],
+  ['foam', say('foam-or-sponge')],
+  ['swells', say('swells-in-water')],
+  ['film', say('thin-film-or-bag')],
+  ['comes-apart', say('comes-apart')],
+  ['fabric', say('cloth-paper-yarn')],
+  ['raw-flour', say('raw-flour-in-it')],
+  ['unknown-finish', say('old-paint-or-metal')],
+  ['unknown-plant', say('an-unknown-plant')],
 ]
 
 /** The sizes as they are typed, and whether all that the shape asks for are numbers. */
@@ -49,7 +50,7 @@ function measures(d: Described, sizes: string[]) {
 export function DescribeForm({
   value,
   onDone,
-  word = 'Check it',
+  word = say('check-it'),
 }: {
   value: Described
   onDone: (d: Described) => void
@@ -83,15 +84,15 @@ export function DescribeForm({
       allergens: d.allergens?.includes(a) ? d.allergens.filter((x) => x !== a) : [...(d.allergens ?? []), a],
     })
   return (
-    <Form className="describe" onSubmit={submit} aria-label={`Measure ${d.name}`}>
-      <p className="soft">If we do not know, we do not say OK.</p>
+    <Form className="describe" onSubmit={submit} aria-label={say('measure-name', { name: d.name })}>
+      <p className="soft">{say('if-we-do-not-know')}</p>
       <Form.Group controlId={`${id}-form`} className="field">
-        <Form.Label>In the hand</Form.Label>
+        <Form.Label>{say('in-the-hand')}</Form.Label>
         <Form.Select
           value={d.form ?? ''}
           onChange={(e) => change({ form: (e.target.value || undefined) as Described['form'] })}
         >
-          <option value="">Not known</option>
+          <option value="">{say('not-known')}</option>
           {forms.map(([f, words]) => (
             <option key={f} value={f}>
               {words}
@@ -100,12 +101,12 @@ export function DescribeForm({
         </Form.Select>
       </Form.Group>
       <Form.Group controlId={`${id}-solid`} className="field">
-        <Form.Label>Shape of the smallest piece</Form.Label>
+        <Form.Label>{say('shape-of-the-smallest-piece')}</Form.Label>
         <Form.Select
           value={d.solid ?? ''}
           onChange={(e) => change({ solid: (e.target.value || undefined) as Described['solid'] })}
         >
-          <option value="">Not measured</option>
+          <option value="">{say('not-measured')}</option>
           {solids.map(([s, words]) => (
             <option key={s} value={s}>
               {words}
@@ -117,7 +118,7 @@ export function DescribeForm({
         <div className="sizes">
           {solid[2].map((name, i) => (
             <Form.Group key={name} controlId={`${id}-size-${i}`} className="field">
-              <Form.Label>mm {name}</Form.Label>
+              <Form.Label>{say('mm-name', { name })}</Form.Label>
               <Form.Control
                 inputMode="decimal"
                 value={sizes[i] ?? ''}
@@ -128,7 +129,7 @@ export function DescribeForm({
         </div>
       )}
       <Form.Group controlId={`${id}-edible`} className="field">
-        <Form.Label>To eat?</Form.Label>
+        <Form.Label>{say('to-eat')}</Form.Label>
         <Form.Select
           value={edible}
           onChange={(e) =>
@@ -140,13 +141,13 @@ export function DescribeForm({
             })
           }
         >
-          <option value="">A plain object, nothing to eat or rub in</option>
-          <option value="food">Food</option>
-          <option value="not-food">Soap, glue, paint, cosmetic or the like</option>
+          <option value="">{say('a-plain-object-nothing-to')}</option>
+          <option value="food">{say('food')}</option>
+          <option value="not-food">{say('soap-glue-paint-cosmetic-or')}</option>
         </Form.Select>
       </Form.Group>
       <Form.Group controlId={`${id}-contents`} className="field">
-        <Form.Label>What is in it</Form.Label>
+        <Form.Label>{say('what-is-in-it')}</Form.Label>
         <Form.Select
           value={d.contents ?? 'unknown'}
           onChange={(e) =>
@@ -156,13 +157,13 @@ export function DescribeForm({
             })
           }
         >
-          <option value="unknown">Not known</option>
-          <option value="listed">Known; the allergens are ticked below</option>
+          <option value="unknown">{say('not-known')}</option>
+          <option value="listed">{say('known-the-allergens-are-ticked')}</option>
         </Form.Select>
       </Form.Group>
       {d.contents === 'listed' && (
         <fieldset className="ticks">
-          <legend>Holds</legend>
+          <legend>{say('holds')}</legend>
           {vocabulary.Allergen.map((a) => (
             <Form.Check
               key={a}
@@ -175,7 +176,7 @@ export function DescribeForm({
         </fieldset>
       )}
       <fieldset className="ticks">
-        <legend>Is any of this true?</legend>
+        <legend>{say('is-any-of-this-true')}</legend>
         {traits.map(([t, words]) => (
           <Form.Check
             key={t}
@@ -188,7 +189,7 @@ export function DescribeForm({
       </fieldset>
       <Form.Check
         id={`${id}-else`}
-        label="I looked: nothing else on this list is true"
+        label={say('i-looked-nothing-else-on')}
         checked={d.nothing_else ?? false}
         onChange={(e) => change({ nothing_else: e.target.checked })}
       />

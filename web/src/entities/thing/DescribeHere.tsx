@@ -8,6 +8,7 @@ import { AskThing } from './AskThing'
 import { DescribeForm } from './DescribeForm'
 import { checkQuery } from './queries'
 import { Kinds, type Kind } from './WhichKind'
+import { say } from './catalogue'
 
 interface Props {
   room: string
@@ -55,10 +56,10 @@ export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Pro
       {check.error && <Failure error={check.error} retry={() => void check.refetch()} />}
       {check.error && at.length > 0 && (
         <Button variant="outline-primary" onClick={() => setAt(at.slice(0, -1))}>
-          Take the last answer back
+          {say('take-the-last-answer-back')}
         </Button>
       )}
-      {!check.data && !check.error && <Waiting what="the questions" />}
+      {!check.data && !check.error && <Waiting what={say('the-questions')} />}
       {check.data?.question && <Ask question={check.data.question} takeFocus onAnswer={setAnswer} />}
       <Kinds kinds={kinds} onTake={onTake} />
       {check.data?.asking && (
@@ -66,7 +67,7 @@ export function DescribeHere({ room, use, value, onChange, onTake, onDone }: Pro
       )}
       <p className="soft">
         <Button variant="quiet" onClick={() => setByHand(true)}>
-          Fill in every trait yourself
+          {say('fill-in-every-trait-yourself')}
         </Button>
       </p>
     </div>

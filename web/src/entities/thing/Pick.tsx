@@ -4,6 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { Form } from 'react-bootstrap'
 import type { ShelfItem } from '../../api/client'
 import { shelfQuery } from './queries'
+import { say } from './catalogue'
 
 interface Props {
   label: string
@@ -116,7 +117,7 @@ export function Pick({
             <li key={choice === 'other' ? choice : choice.id} {...combobox.getItemProps({ item: choice, index })}>
               {choice === 'other' ? (
                 <span>
-                  {otherWord ?? 'Not known yet: add'} “{words.trim()}”
+                  {otherWord ?? say('not-known-yet-add')} “{words.trim()}”
                 </span>
               ) : (
                 <>

@@ -4,6 +4,7 @@ import { Button } from 'react-bootstrap'
 import type { PlanItem, Schemas } from '../../api/client'
 import { Ask } from '../../ui/Ask'
 import { checkQuery } from './queries'
+import { say } from './catalogue'
 
 /** What a word turned out to mean. */
 export interface Kind {
@@ -45,8 +46,8 @@ export function WhichKind({ room, use, name, onTake }: Props) {
 export function Kinds({ kinds, onTake }: { kinds: Schemas['ShelfItem'][]; onTake: (kind: Kind) => void }) {
   if (kinds.length === 0) return null
   return (
-    <div className="question" role="group" aria-label="Which of these is it?">
-      <p>Which of these is it?</p>
+    <div className="question" role="group" aria-label={say('which-of-these-is-it')}>
+      <p>{say('which-of-these-is-it')}</p>
       {kinds.map((k) => (
         <Button
           key={k.id}

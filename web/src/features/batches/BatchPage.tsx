@@ -5,12 +5,13 @@ import { api, ApiError, ask } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { stands } from '../../entities/batch/model'
 import { batchQuery } from '../../entities/batch/queries'
-import { day, grams, plural } from '../../ui/format'
+import { day, grams } from '../../ui/format'
 import { Findings } from '../../ui/Findings'
 import { Glyph, markInLine } from '../../ui/Mark'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Happens } from './Happens'
+import { say } from './catalogue'
 
 /** One batch: until when, for whom, what is in it, what happened to it, and what happens next. */
 export function BatchPage() {
@@ -18,7 +19,7 @@ export function BatchPage() {
   const batch = useQuery(batchQuery(id))
   const client = useQueryClient()
   const [noted, setNoted] = useState<{ id: string; text: string } | null>(null)
-  usePageTitle(batch.data?.name ?? 'Batch')
+  usePageTitle(batch.data?.name ?? say('batch'))
   const undo = useMutation({
     mutationFn: (event: string) => ask(api.DELETE('/api/batch-events/{id}', { params: { path: { id: event } } })),
     onSettled: async () => {
@@ -32,16 +33,16 @@ export function BatchPage() {
         <Failure
           error={
             batch.error instanceof ApiError && batch.error.status === 404
-              ? new Error('No such batch in this centre. Check the label, or search by name.')
+              ? new Error(say('no-such-batch-in-this'))
               : batch.error
           }
           retry={() => void batch.refetch()}
         />
-        <Link to="/batches">Batches and tubs</Link>
+        <Link to="/batches">{say('batches-and-tubs')}</Link>
       </main>
     )
   }
-  if (!batch.data) return <Waiting what="the batch" />
+  if (!batch.data) return <Waiting what={say('the-batch-2')} />
   const b = batch.data
   const open = b.state !== 'ended'
   return (
@@ -53,32 +54,36 @@ export function BatchPage() {
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/batches">
-            All batches
+            {say('all-batches')}
           </Link>
           {open && (
             <Link className="btn btn-outline-primary" to={`/batches/labels?ids=${b.id}`}>
-              Print a label
+              {say('print-a-label')}
             </Link>
           )}
         </div>
       </header>
       <dl className="batch-facts">
-        <dt>Kept in</dt>
+        <dt>{say('kept-in')}</dt>
         <dd>
           {b.room}
           {b.store && `, ${b.store}`}
         </dd>
-        <dt>Made</dt>
+        <dt>{say('made')}</dt>
         <dd>
-          {b.made_on ? day(b.made_on) : 'date not known'}
-          {b.by && ` by ${b.by}`}, {grams(b.left_g)} left, used {plural(b.uses, 'time')}
+          {say('made-on-by-grams-left', {
+            madeOn: b.made_on ? day(b.made_on) : say('date-not-known'),
+            by: b.by && ` ${say('by-by', { by: b.by })}`,
+            grams: grams(b.left_g),
+            time: say('times', { count: b.uses }),
+          })}
         </dd>
-        <dt>Contains</dt>
+        <dt>{say('contains')}</dt>
         <dd>
-          {b.contains || 'none of the allergens'}
-          {b.may_contain && `; may contain ${b.may_contain}`}
+          {b.contains || say('none-of-the-allergens')}
+          {b.may_contain && say('may-contain-may-contain', { mayContain: b.may_contain })}
         </dd>
-        <dt>Label</dt>
+        <dt>{say('label')}</dt>
         <dd className="figure">{b.code}</dd>
       </dl>
       {b.unreadable && <Failure error={new Error(b.unreadable)} />}
@@ -99,7 +104,7 @@ export function BatchPage() {
       )}
       <div className="batch-columns">
         <section aria-labelledby="who-may">
-          <h2 id="who-may">OK to use today?</h2>
+          <h2 id="who-may">{say('ok-to-use-today')}</h2>
           <ul className="batch-rooms">
             {b.rooms.map((r) => (
               <li key={r.room_id} className={r.mark}>
@@ -111,7 +116,7 @@ export function BatchPage() {
                   {r.reason && <span>{r.reason}</span>}
                   {r.findings.length > 0 && (
                     <details>
-                      <summary>Why, and what to do</summary>
+                      <summary>{say('why-and-what-to-do')}</summary>
                       <Findings findings={r.findings} about={b.name} />
                     </details>
                   )}
@@ -119,23 +124,21 @@ export function BatchPage() {
               </li>
             ))}
           </ul>
-          <p className="soft">
-            Local licensing rules and a health professional’s word come first, and an adult watches at all times.
-          </p>
+          <p className="soft">{say('local-licensing-rules-and-a')}</p>
         </section>
         <section aria-labelledby="until">
-          <h2 id="until">Use by</h2>
+          <h2 id="until">{say('use-by')}</h2>
           <ul>
             {(b.state === 'past' ? b.limits.slice(0, 1) : b.limits).map((l, i) => (
               <li key={i}>
-                <b>{l.on ? day(l.on) : 'No date'}</b>: {l.why}
+                <b>{l.on ? day(l.on) : say('no-date')}</b>: {l.why}
               </li>
             ))}
           </ul>
-          {b.look_over && <p>If it passes a check, keep it to {day(b.look_over)} at most.</p>}
+          {b.look_over && <p>{say('if-it-passes-a-check', { day: day(b.look_over) })}</p>}
           {(b.state === 'past' || b.state === 'ended') && (
             <>
-              <h2>How to throw it away</h2>
+              <h2>{say('how-to-throw-it-away')}</h2>
               <p>
                 {b.goes} {b.never.join(' ')}
               </p>
@@ -143,7 +146,7 @@ export function BatchPage() {
           )}
         </section>
         <section aria-labelledby="in-it">
-          <h2 id="in-it">What is in it</h2>
+          <h2 id="in-it">{say('what-is-in-it')}</h2>
           <ul>
             {b.lines.map((l) => (
               <li key={l.item_id}>
@@ -156,15 +159,15 @@ export function BatchPage() {
                 <b>
                   {l.name}, {grams(l.grams)}
                 </b>
-                , added {day(l.on ?? '')}
+                {say('added-day', { day: day(l.on ?? '') })}
               </li>
             ))}
           </ul>
-          {b.recipe_id && <Link to={`/recipes/${b.recipe_id}`}>The recipe</Link>}
+          {b.recipe_id && <Link to={`/recipes/${b.recipe_id}`}>{say('the-recipe')}</Link>}
         </section>
         <section aria-labelledby="happened">
-          <h2 id="happened">History</h2>
-          {b.events.length === 0 && <p className="soft">Not used yet.</p>}
+          <h2 id="happened">{say('history')}</h2>
+          {b.events.length === 0 && <p className="soft">{say('not-used-yet')}</p>}
           <ol>
             {b.events.map((e) => (
               <li key={e.id}>
@@ -172,13 +175,13 @@ export function BatchPage() {
                 {e.by && <span className="soft">, {e.by}</span>}
                 {e.to_id && (
                   <>
-                    , <Link to={`/batches/${e.to_id}`}>that part</Link>
+                    , <Link to={`/batches/${e.to_id}`}>{say('that-part')}</Link>
                   </>
                 )}
               </li>
             ))}
           </ol>
-          {b.from_id && <Link to={`/batches/${b.from_id}`}>Split off from this batch</Link>}
+          {b.from_id && <Link to={`/batches/${b.from_id}`}>{say('split-off-from-this-batch')}</Link>}
         </section>
       </div>
       {noted && <Undo text={noted.text} onUndo={() => undo.mutate(noted.id)} onGone={() => setNoted(null)} />}

@@ -4,13 +4,14 @@ import { Button, Form } from 'react-bootstrap'
 import { Link } from 'react-router'
 import { stands, type BatchLine } from '../../entities/batch/model'
 import { allBatchesQuery, batchesQuery } from '../../entities/batch/queries'
-import { day, grams, plural } from '../../ui/format'
+import { day, grams } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { say } from './catalogue'
 
 /** What was made and stands ready: what has to be looked at first, then the rest; below, everything that ever was. */
 export function Batches() {
-  usePageTitle('Batches and tubs')
+  usePageTitle(say('batches-and-tubs'))
   const inUse = useQuery(batchesQuery)
   const [words, setWords] = useState('')
   const q = useDeferredValue(words.trim())
@@ -22,48 +23,49 @@ export function Batches() {
     <main className="screen batches">
       <header className="screen-head">
         <div>
-          <h1>Batches and tubs</h1>
+          <h1>{say('batches-and-tubs')}</h1>
           <p className="soft">
             {inUse.data
-              ? `${plural(all.length, 'batch', 'batches')} in use${look.length > 0 ? `, ${look.length} to look at today` : ''}.`
+              ? say('batches-in-use-look', {
+                  batches: say('batches', { count: all.length }),
+                  look: look.length > 0 ? say('to-look-at-today', { look: look.length }) : '',
+                })
               : ' '}
           </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/cupboard">
-            Cupboard
+            {say('cupboard')}
           </Link>
           {fine.length > 0 && (
             <Link className="btn btn-outline-primary" to={`/batches/labels?ids=${fine.map((b) => b.id).join(',')}`}>
-              Print labels
+              {say('print-labels')}
             </Link>
           )}
           <Link className="btn btn-primary" to="/batches/new">
-            Add a batch or a tub
+            {say('add-a-batch-or-a')}
           </Link>
         </div>
       </header>
       {inUse.error && <Failure error={inUse.error} retry={() => void inUse.refetch()} />}
-      {!inUse.data && !inUse.error && <Waiting what="the batches" />}
-      {inUse.data && all.length === 0 && (
-        <Empty>No batches yet. Once you make one, its use-by date and its rooms show here.</Empty>
-      )}
-      <List title="Look at today" batches={look} />
-      <List title="In use" batches={fine} />
+      {!inUse.data && !inUse.error && <Waiting what={say('the-batches')} />}
+      {inUse.data && all.length === 0 && <Empty>{say('no-batches-yet-once-you')}</Empty>}
+      <List title={say('look-at-today')} batches={look} />
+      <List title={say('in-use')} batches={fine} />
       <section aria-labelledby="every">
-        <h2 id="every">Find any batch</h2>
+        <h2 id="every">{say('find-any-batch')}</h2>
         <div className="find-batch">
           <Form.Control
             type="search"
-            aria-label="Find a batch by its name or the code of its label"
-            placeholder="Name, or the code of a label"
+            aria-label={say('find-a-batch-by-its')}
+            placeholder={say('name-or-the-code-of')}
             maxLength={60}
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
           {!q && (
             <Button variant="outline-primary" aria-expanded={past} onClick={() => setPast(!past)}>
-              {past ? 'Hide what is over' : 'Show all, also what is over'}
+              {past ? say('hide-what-is-over') : say('show-all-also-what-is')}
             </Button>
           )}
         </div>
@@ -76,9 +78,9 @@ export function Batches() {
 function Found({ words }: { words: string }) {
   const found = useInfiniteQuery(allBatchesQuery(words))
   if (found.error) return <Failure error={found.error} retry={() => void found.refetch()} />
-  if (!found.data) return <Waiting what="the batches" />
+  if (!found.data) return <Waiting what={say('the-batches')} />
   const all = found.data.pages.flatMap((p) => p.batches)
-  if (all.length === 0) return <p className="soft">No batch is called “{words}”, and no label says that.</p>
+  if (all.length === 0) return <p className="soft">{say('no-batch-is-called-and', { words })}</p>
   return (
     <>
       <Lines batches={all} />
@@ -88,7 +90,7 @@ function Found({ words }: { words: string }) {
           disabled={found.isFetchingNextPage}
           onClick={() => void found.fetchNextPage()}
         >
-          Show earlier ones
+          {say('show-earlier-ones')}
         </Button>
       )}
     </>
@@ -114,8 +116,8 @@ function Lines({ batches }: { batches: BatchLine[] }) {
             <Link to={`/batches/${b.id}`}>{b.name}</Link>
             <span className="soft">
               {b.room}
-              {b.made_on && `, made ${day(b.made_on)}`}
-              {b.uses > 0 && `, used ${plural(b.uses, 'time')}`}
+              {b.made_on && say('made-day', { day: day(b.made_on) })}
+              {b.uses > 0 && say('used-time', { time: say('times', { count: b.uses }) })}
             </span>
           </div>
           <div>
@@ -123,7 +125,7 @@ function Lines({ batches }: { batches: BatchLine[] }) {
           </div>
           <div className="code-of">
             <b className="figure">{grams(b.left_g)}</b>
-            <span className="soft">label {b.code}</span>
+            <span className="soft">{say('label-code', { code: b.code })}</span>
           </div>
         </li>
       ))}

@@ -9,6 +9,7 @@ import { Pick } from '../../entities/thing/Pick'
 import { useRecord } from '../../forms/record'
 import { grams } from '../../ui/format'
 import { readNumber } from '../../ui/numbers'
+import { say } from './catalogue'
 
 type Event = Omit<Schemas['BatchEventInput'], 'batch_id'>
 
@@ -66,14 +67,17 @@ export function Happens({
         case 'added':
           return put(
             { kind: doing, item_id: item?.id, grams: g },
-            `${grams(g)} of ${item?.name.toLowerCase() ?? ''} added.`,
+            say('grams-of-name-added', { grams: grams(g), name: item?.name.toLowerCase() ?? '' }),
           )
         case 'set-aside':
-          return put({ kind: doing, grams: g, room_id: room, to_id: v7() }, `${grams(g)} split off for ${name}.`)
+          return put(
+            { kind: doing, grams: g, room_id: room, to_id: v7() },
+            say('split-off-for', { grams: grams(g), name }),
+          )
         case 'discarded':
-          return put({ kind: doing, reason: reason.trim() }, 'Thrown away.')
+          return put({ kind: doing, reason: reason.trim() }, say('thrown-away'))
         default:
-          return put({ kind: 'inspected', signs }, signs.length === 0 ? 'Checked: no signs.' : 'Checked.')
+          return put({ kind: 'inspected', signs }, signs.length === 0 ? say('checked-no-signs') : say('checked'))
       }
     },
     valuesOf: () => nothing,
@@ -96,9 +100,9 @@ export function Happens({
     if (doing === what) record.form.reset(nothing)
   }
   return (
-    <Form className="happens" aria-label="Note what happens" noValidate onSubmit={record.submit}>
+    <Form className="happens" aria-label={say('note-what-happens')} noValidate onSubmit={record.submit}>
       <div className="happens-row">
-        <Form.Select aria-label="Room" value={room} onChange={(e) => setRoom(e.target.value)}>
+        <Form.Select aria-label={say('room')} value={room} onChange={(e) => setRoom(e.target.value)}>
           {rooms.data?.map((r) => (
             <option key={r.id} value={r.id}>
               {r.name}
@@ -108,17 +112,19 @@ export function Happens({
         <Button
           variant={asks === 'use' ? 'primary' : 'outline-primary'}
           disabled={busy || !name}
-          onClick={() => tap.mutate({ event: { kind: 'used', room_id: room }, text: `Used in ${name}.` })}
+          onClick={() => tap.mutate({ event: { kind: 'used', room_id: room }, text: say('used-in-name', { name }) })}
         >
-          Used in {name}
+          {say('used-in-name-title', { name })}
         </Button>
         {room !== b.room_id && (
           <Button
             variant="outline-primary"
             disabled={busy}
-            onClick={() => tap.mutate({ event: { kind: 'moved', room_id: room }, text: `Moved to ${name}.` })}
+            onClick={() =>
+              tap.mutate({ event: { kind: 'moved', room_id: room }, text: say('moved-to-name', { name }) })
+            }
           >
-            Moved to {name}
+            {say('moved-to-name-title', { name })}
           </Button>
         )}
         <Button
@@ -126,25 +132,25 @@ export function Happens({
           aria-expanded={doing === 'inspected'}
           onClick={() => toggle('inspected')}
         >
-          Check it
+          {say('check-it')}
         </Button>
         <Button variant="outline-primary" aria-expanded={doing === 'added'} onClick={() => toggle('added')}>
-          Add an ingredient
+          {say('add-an-ingredient')}
         </Button>
         <Button variant="outline-primary" aria-expanded={doing === 'set-aside'} onClick={() => toggle('set-aside')}>
-          Split off a portion
+          {say('split-off-a-portion')}
         </Button>
         <Button
           variant={asks === 'end' ? 'primary' : 'quiet'}
           aria-expanded={doing === 'discarded'}
           onClick={() => toggle('discarded')}
         >
-          Throw it away
+          {say('throw-it-away')}
         </Button>
       </div>
       {doing === 'inspected' && (
         <fieldset>
-          <legend>What do you see or smell?</legend>
+          <legend>{say('what-do-you-see-or')}</legend>
           <div className="chips">
             {(Object.keys(signWords) as Schemas['Sign'][]).map((s) => (
               <button
@@ -158,17 +164,19 @@ export function Happens({
             ))}
           </div>
           <Button type="submit" disabled={busy}>
-            {signs.length === 0 ? 'No signs: it passes' : 'Save what you saw'}
+            {signs.length === 0 ? say('no-signs-it-passes') : say('save-what-you-saw')}
           </Button>
         </fieldset>
       )}
       {doing === 'added' && (
         <fieldset>
-          <legend>{item ? `How much ${item.name.toLowerCase()} did you add?` : 'What did you add?'}</legend>
+          <legend>
+            {item ? say('how-much-did-you-add', { name: item.name.toLowerCase() }) : say('what-did-you-add')}
+          </legend>
           {item ? (
             <div className="happens-row">
               <Form.Control
-                aria-label={`Grams of ${item.name}`}
+                aria-label={say('grams-of-name', { name: item.name })}
                 inputMode="decimal"
                 maxLength={8}
                 placeholder="g"
@@ -177,13 +185,13 @@ export function Happens({
                 onChange={(e) => change({ amount: e.target.value })}
               />
               <Button type="submit" disabled={busy || !weighed}>
-                Add
+                {say('add')}
               </Button>
             </div>
           ) : (
             <Pick
-              label="What was added"
-              placeholder="flour, oats, vanilla extract"
+              label={say('what-was-added')}
+              placeholder={say('flour-oats-vanilla-extract')}
               autoFocus
               onPick={({ id: of, name: called }) => change({ item: { id: of, name: called } })}
             />
@@ -192,10 +200,10 @@ export function Happens({
       )}
       {doing === 'set-aside' && (
         <fieldset>
-          <legend>How much do you split off for {name}?</legend>
+          <legend>{say('how-much-do-you-split', { name })}</legend>
           <div className="happens-row">
             <Form.Control
-              aria-label="Grams split off"
+              aria-label={say('grams-split-off')}
               inputMode="decimal"
               maxLength={8}
               placeholder="g"
@@ -204,25 +212,25 @@ export function Happens({
               onChange={(e) => change({ amount: e.target.value })}
             />
             <Button type="submit" disabled={busy || !weighed}>
-              Split off
+              {say('split-off')}
             </Button>
           </div>
         </fieldset>
       )}
       {doing === 'discarded' && (
         <fieldset>
-          <legend>Why do you throw it away?</legend>
+          <legend>{say('why-do-you-throw-it')}</legend>
           <div className="happens-row">
             <Form.Control
-              aria-label="Why it is thrown away"
+              aria-label={say('why-it-is-thrown-away')}
               maxLength={120}
-              placeholder="past its day, dried out, spilt"
+              placeholder={say('past-its-day-dried-out')}
               value={reason}
               isInvalid={!!wrong('reason')}
               onChange={(e) => change({ reason: e.target.value })}
             />
             <Button type="submit" disabled={busy || reason.trim() === ''}>
-              Mark as thrown away
+              {say('mark-as-thrown-away')}
             </Button>
           </div>
         </fieldset>

@@ -17,6 +17,7 @@ import { readNumber, whyNoNumber } from '../../ui/numbers'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { plusDays } from '../../ui/wall'
+import { say } from './catalogue'
 
 const daysBack = 14
 const unknown = 'unknown'
@@ -30,7 +31,7 @@ interface Line {
 
 /** Makes a batch: from a plan, with the amounts that it takes; or freely, by a recipe or as a tub of fillers. */
 export function NewBatch() {
-  usePageTitle('A batch or a tub')
+  usePageTitle(say('a-batch-or-a-tub'))
   const [params] = useSearchParams()
   const [recipe, setRecipe] = useState(params.get('recipe') ?? '')
   const [room, setRoom] = useState(params.get('room') ?? '')
@@ -43,28 +44,26 @@ export function NewBatch() {
   })
   const error = rooms.error ?? book.error
   if (error) return <Failure error={error} />
-  if (!rooms.data || !book.data) return <Waiting what="the recipes" />
+  if (!rooms.data || !book.data) return <Waiting what={say('the-recipes')} />
   const made = making.error || making.isPlaceholderData ? undefined : making.data
   return (
     <main className="screen batch-new">
       <header className="screen-head">
         <div>
-          <h1>A batch or a tub</h1>
-          <p className="soft">
-            What really went in, when and for whom: Emblo says until when, and who may not have it.
-          </p>
+          <h1>{say('a-batch-or-a-tub')}</h1>
+          <p className="soft">{say('what-really-went-in-when')}</p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/batches">
-            Batches and tubs
+            {say('batches-and-tubs')}
           </Link>
         </div>
       </header>
       <div className="happens-row">
         <Form.Group controlId="batch-recipe">
-          <Form.Label>Made by</Form.Label>
+          <Form.Label>{say('made-by')}</Form.Label>
           <Form.Select value={recipe} onChange={(e) => setRecipe(e.target.value)}>
-            <option value="">no recipe: a tub of fillers</option>
+            <option value="">{say('no-recipe-a-tub-of')}</option>
             {book.data.recipes.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
@@ -73,7 +72,7 @@ export function NewBatch() {
           </Form.Select>
         </Form.Group>
         <Form.Group controlId="batch-room">
-          <Form.Label>Kept in</Form.Label>
+          <Form.Label>{say('kept-in')}</Form.Label>
           <Form.Select value={at} onChange={(e) => setRoom(e.target.value)}>
             {rooms.data.map((r) => (
               <option key={r.id} value={r.id}>
@@ -84,7 +83,7 @@ export function NewBatch() {
         </Form.Group>
       </div>
       {making.error && <Failure error={making.error} retry={() => void making.refetch()} />}
-      {recipe !== '' && !made && !making.error && <Waiting what="the amounts" />}
+      {recipe !== '' && !made && !making.error && <Waiting what={say('the-amounts')} />}
       <Fields recipe={recipe} room={at} made={made} />
     </main>
   )
@@ -130,7 +129,7 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
       lines,
       name: typed.name ?? made?.name ?? '',
       total: here?.total ?? String(Math.round(sum * share)),
-      store: typed.store ?? (made?.needs_cold ? 'in the fridge, closed' : 'airtight'),
+      store: typed.store ?? (made?.needs_cold ? say('in-the-fridge-closed') : 'airtight'),
     }
   }
   const record = useRecord<Typed, { version: number }, Schemas['BatchPage']>({
@@ -177,18 +176,18 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
     change({ by: recipe, lines: all, total: values.by === recipe ? values.total : undefined })
   const days = Array.from({ length: daysBack }, (_, i) => plusDays(session.today, -i))
   return (
-    <Form aria-label="The batch" noValidate onSubmit={record.submit}>
+    <Form aria-label={say('the-batch')} noValidate onSubmit={record.submit}>
       <div className="happens-row">
-        <Field id="batch-name" label="Name" wrong={wrong('name')}>
+        <Field id="batch-name" label={say('name')} wrong={wrong('name')}>
           <Form.Control
             maxLength={limits.BatchInput.name}
             value={name}
             isInvalid={!!wrong('name')}
-            placeholder={recipe ? 'Stove dough, red' : 'Rice tub'}
+            placeholder={recipe ? say('stove-dough-red') : say('rice-tub')}
             onChange={(e) => change({ name: e.target.value })}
           />
         </Field>
-        <Field id="batch-on" label="Made" wrong={wrong('made_on')}>
+        <Field id="batch-on" label={say('made')} wrong={wrong('made_on')}>
           <Form.Select
             value={values.on}
             isInvalid={!!wrong('made_on')}
@@ -196,13 +195,13 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
           >
             {days.map((d) => (
               <option key={d} value={d}>
-                {d === session.today ? 'today' : day(d)}
+                {d === session.today ? say('today') : day(d)}
               </option>
             ))}
-            <option value={unknown}>found, date not known</option>
+            <option value={unknown}>{say('found-date-not-known')}</option>
           </Form.Select>
         </Field>
-        <Field id="batch-store" label="Kept" wrong={wrong('store')}>
+        <Field id="batch-store" label={say('kept')} wrong={wrong('store')}>
           <Form.Control
             maxLength={limits.BatchInput.store}
             value={store}
@@ -213,12 +212,12 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
         <Form.Check
           id="batch-chilled"
           type="checkbox"
-          label="Closed at once and chilled, no hand was in it"
+          label={say('closed-at-once-and-chilled')}
           checked={values.chilled}
           onChange={(e) => change({ chilled: e.target.checked })}
         />
       </div>
-      <h2>What really went in</h2>
+      <h2>{say('what-really-went-in')}</h2>
       <ul className="went-in">
         {lines.map((l, i) => (
           <li key={l.item_id}>
@@ -231,12 +230,12 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
               isInvalid={!!wrong(`lines.${i}.grams`)}
               onChange={(e) => setLines(lines.map((x, n) => (n === i ? { ...x, grams: e.target.value } : x)))}
             />
-            <span>g</span>
+            <span>{say('g')}</span>
             {recipe === '' && (
               <Button
                 variant="quiet"
                 className="drop-x"
-                aria-label={`Drop ${l.name}`}
+                aria-label={say('drop-name', { name: l.name })}
                 onClick={() => setLines(lines.filter((_, n) => n !== i))}
               >
                 ×
@@ -247,8 +246,8 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
       </ul>
       {(recipe === '' || lines.length > 0) && (
         <Pick
-          label={recipe ? 'Something else went in too' : 'What fills the tub'}
-          placeholder={recipe ? 'oats, vanilla extract' : 'rice, chickpeas, sand'}
+          label={recipe ? say('something-else-went-in-too') : say('what-fills-the-tub')}
+          placeholder={recipe ? say('oats-vanilla-extract') : say('rice-chickpeas-sand')}
           onPick={(i) =>
             setLines(
               lines.some((l) => l.item_id === i.id) ? lines : [...lines, { item_id: i.id, name: i.name, grams: '' }],
@@ -257,7 +256,7 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
         />
       )}
       <div className="happens-row">
-        <Field id="batch-total" label="In all, ready, g" wrong={wrong('made_g')}>
+        <Field id="batch-total" label={say('in-all-ready-g')} wrong={wrong('made_g')}>
           <Form.Control
             inputMode="decimal"
             maxLength={8}
@@ -268,11 +267,11 @@ function Fields({ recipe, room, made }: { recipe: string; room: string; made?: S
             }
           />
         </Field>
-        {made && <span className="soft">by the recipe {grams(made.made_g)}</span>}
+        {made && <span className="soft">{say('by-the-recipe', { grams: grams(made.made_g) })}</span>}
       </div>
       {record.notices()}
       <Button type="submit" disabled={record.busy || (recipe !== '' && !made)}>
-        It is made
+        {say('it-is-made')}
       </Button>
     </Form>
   )

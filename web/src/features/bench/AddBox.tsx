@@ -8,6 +8,7 @@ import { wordsQuery } from '../../entities/thing/queries'
 import { readNumber } from '../../ui/numbers'
 import { HowMuchIn, uncounted, type Uncounted } from './HowMuchIn'
 import { chosenOf, headingsOf, toldOf, typedAs, type Chosen } from './chosen'
+import { say } from './catalogue'
 
 interface Props {
   /** Where it goes. */
@@ -37,16 +38,16 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
       setSaid(done)
       setOpen(uncounted(chosen, lines))
     } catch (e) {
-      setSaid(`Nothing was added. ${e instanceof Error ? e.message : ''}`)
+      setSaid(say('nothing-was-added', { e: e instanceof Error ? e.message : '' }))
     }
   }
   const holds = async (one: Uncounted, each: string) => {
     const { item, count, line } = one
     const number = Math.round(readNumber(each) * count)
-    if (line && !(number >= 1 && number <= mostOfOne)) return `Type how many, up to ${mostOfOne} in all.`
+    if (line && !(number >= 1 && number <= mostOfOne)) return say('type-how-many-up-to', { mostOfOne })
     const [thing] = line ? [] : (await read(`${count} x ${each} ${item.name}`)).lines.flatMap((l) => l.things)
     const deep = thing?.amount?.depth_mm
-    if (!line && deep === undefined) return 'Type it as it is printed: 500 g, 2 lb or 3 cups.'
+    if (!line && deep === undefined) return say('type-it-as-it-is')
     const text = `${item.name}: ${thing?.amount?.words ?? number}.`
     if (line) onCount(line, number, text)
     else onDepth(item.id, deep ?? 0, text)
@@ -55,16 +56,16 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
     return undefined
   }
   const paste = (text: string) => {
-    setSaid(`Reading ${text.trim().split('\n').length} lines…`)
+    setSaid(say('reading-split-lines', { split: text.trim().split('\n').length }))
     return put(async () => {
       const answer = await read(text)
       const chosen = answer.lines.flatMap((l) => l.things.flatMap(chosenOf))
       const headings = headingsOf(answer)
-        .map((h) => `“${h}” is taken for a heading.`)
+        .map((h) => say('is-taken-for-a-heading', { h }))
         .join(' ')
       const left =
         answer.left > 0
-          ? `${answer.lines.length} of ${answer.lines.length + answer.left} lines are in: a set-up takes no more.`
+          ? say('of-lines-are-in-a', { lines: answer.lines.length, lines2: answer.lines.length + answer.left })
           : ''
       return { chosen, done: [headings, toldOf(chosen), left].filter(Boolean).join(' ') }
     })
@@ -85,8 +86,8 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
     <div className="add-box">
       <PickThing
         anything
-        label="Add what goes in"
-        placeholder="Type a filler, item, tool, mix or tub"
+        label={say('add-what-goes-in')}
+        placeholder={say('type-a-filler-item-tool')}
         onPick={(item, typed) => void pick(item, typed)}
         onOther={(words) => void other(words)}
         onLines={(text) => void paste(text)}
@@ -96,11 +97,11 @@ export function AddBox({ into, vessel, onPlace, onAdd, onDepth, onCount }: Props
       ))}
       <div className="under">
         <p className="soft" role="status">
-          {said || into || 'Or paste a list.'}
+          {said || into || say('or-paste-a-list')}
         </p>
         {onPlace && (
           <Button variant="quiet" onClick={onPlace}>
-            Another place
+            {say('another-place')}
           </Button>
         )}
       </div>

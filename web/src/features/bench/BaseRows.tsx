@@ -8,10 +8,11 @@ import { grams } from '../../ui/format'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
-import { useWords } from '../../ui/words'
+import { useWords } from '../../entities/thing/words'
 import { deepestOf, depthIn } from './adding'
 import { NotHere } from './NotHere'
 import { OtherVessels } from './OtherVessels'
+import { say } from './catalogue'
 
 interface Props {
   base: Base
@@ -46,7 +47,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
       n === 0
         ? { ...base, depth_mm }
         : { ...base, more: base.more?.map((l, i) => (i === n - 1 ? { ...l, depth_mm } : l)) },
-      `depth ${n}`,
+      `depth-${n}`,
     )
   const drop = (n: number) => {
     if (!several) return onChange(undefined)
@@ -68,13 +69,21 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
                 {name}
               </button>
               {base.kind === 'fill' && answer?.fill?.ice && (
-                <span className="soft">frozen in {answer.fill.ice.freezes}</span>
+                <span className="soft">{say('frozen-in-freezes', { freezes: answer.fill.ice.freezes })}</span>
               )}
               {base.kind === 'fill' && poured?.[n] && !answer?.fill?.ice && (
                 <span className={poured[n].packs ? 'short' : 'soft'}>
-                  {layer?.depth_mm} mm
-                  {several && (base.side_by_side ? ', side by side' : n === 0 ? ' at the floor' : ' over it')}
-                  {poured[n].packs ? `; ${poured[n].packs} more to buy` : ''}
+                  {say('depth-mm-mm-several-packs', {
+                    depthMm: layer?.depth_mm,
+                    several:
+                      several &&
+                      (base.side_by_side
+                        ? say('side-by-side')
+                        : n === 0
+                          ? ` ${say('at-the-floor')}`
+                          : ` ${say('over-it')}`),
+                    packs: poured[n].packs ? say('more-to-buy', { packs: poured[n].packs }) : '',
+                  })}
                 </span>
               )}
             </div>
@@ -83,8 +92,8 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
               <Button
                 variant="quiet"
                 className="drop-x"
-                aria-label={several ? `Take out ${name}` : 'Take out the base'}
-                title="Take out"
+                aria-label={several ? say('take-out-name', { name }) : say('take-out-the-base')}
+                title={say('take-out')}
                 onClick={() => drop(n)}
               >
                 ×
@@ -94,8 +103,8 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
               <div className="controls">
                 {(n === 0 || !base.side_by_side) && (
                   <Stepper
-                    label={`Depth of ${name}`}
-                    unit="mm"
+                    label={say('depth-of-name', { name })}
+                    unit={say('mm')}
                     value={layer?.depth_mm ?? 0}
                     min={1}
                     max={vessel ? deepestOf(vessel, base) : 75}
@@ -127,7 +136,8 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
               />
               {open && !readOnly && base.item_id && !several && (
                 <Button variant="quiet" aria-expanded={missing} onClick={() => setMissing(!missing)}>
-                  Not here<span className="visually-hidden"> {lines[0]?.name}</span>
+                  {say('not-here')}
+                  <span className="visually-hidden"> {lines[0]?.name}</span>
                 </Button>
               )}
             </>
@@ -141,7 +151,7 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
               setMissing(false)
               onSwap(
                 { ...base, item_id: s.item_id, frozen: undefined },
-                `${s.name} in place of ${lines[0]?.name ?? ''}.`,
+                say('in-place-of', { name: s.name, name2: lines[0]?.name ?? '' }),
               )
             }}
           />
@@ -163,7 +173,7 @@ function Met({ base, what, closes, readOnly, onChange }: Omit<Controls, 'open'> 
   const offered = useWords.filter(([u]) => u !== 'adult-tool' && (u !== 'sealed' || closes))
   return (
     <Form.Select
-      aria-label={`How children meet the ${what}`}
+      aria-label={say('how-children-meet-the', { what })}
       value={base.use ?? 'open'}
       disabled={readOnly}
       onChange={(e) => onChange({ ...base, use: e.target.value as Base['use'] })}
@@ -186,25 +196,25 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
     <>
       {(batches.length > 0 || base.batch_id) && (
         <Form.Select
-          aria-label="Made fresh, or taken from a batch"
+          aria-label={say('made-fresh-or-taken-from')}
           value={base.batch_id ?? ''}
           disabled={readOnly}
           onChange={(e) => onChange({ ...base, batch_id: e.target.value || undefined })}
         >
-          <option value="">made fresh</option>
+          <option value="">{say('made-fresh')}</option>
           {batches.map((b) => (
             <option key={b.id} value={b.id}>
-              from {b.name}, {grams(b.left_g)}, label {b.code}
+              {say('from-name-grams-label-code', { name: b.name, grams: grams(b.left_g), code: b.code })}
             </option>
           ))}
           {base.batch_id && !batches.some((b) => b.id === base.batch_id) && (
-            <option value={base.batch_id}>from a batch that is over</option>
+            <option value={base.batch_id}>{say('from-a-batch-that-is')}</option>
           )}
         </Form.Select>
       )}
       <Stepper
-        label="Grams for each child"
-        unit="g each"
+        label={say('grams-for-each-child')}
+        unit={say('g-each')}
         value={base.portion_g}
         min={1}
         max={2000}
@@ -213,8 +223,8 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
         onChange={(portion_g) => onChange({ ...base, portion_g }, 'portion')}
       />
       <Stepper
-        label="Colours"
-        unit={base.colours === 1 ? 'colour' : 'colours'}
+        label={say('colours-title')}
+        unit={base.colours === 1 ? say('colour') : say('colours-2')}
         value={base.colours ?? 1}
         min={1}
         max={6}
@@ -222,20 +232,20 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
         onChange={(colours) => onChange({ ...base, colours }, 'colours')}
       />
       <Form.Select
-        aria-label="Pot"
+        aria-label={say('pot')}
         value={base.pot_ml ?? ''}
         disabled={readOnly}
         onChange={(e) => onChange({ ...base, pot_ml: e.target.value ? Number(e.target.value) : undefined })}
       >
-        <option value="">any pot</option>
+        <option value="">{say('any-pot')}</option>
         {potSizes.map((l) => (
           <option key={l} value={l * 1000}>
-            {l} L pot
+            {say('l-l-pot', { l })}
           </option>
         ))}
       </Form.Select>
       {(open || (base.use ?? 'open') !== 'open') && (
-        <Met base={base} what="mix" closes readOnly={readOnly} onChange={onChange} />
+        <Met base={base} what={say('mix')} closes readOnly={readOnly} onChange={onChange} />
       )}
     </>
   )
@@ -283,7 +293,7 @@ function FillControls({
   return (
     <>
       <Form.Select
-        aria-label={`Container${of}`}
+        aria-label={say('container-of', { of })}
         value={base.vessel_id}
         disabled={readOnly}
         onChange={(e) => {
@@ -299,8 +309,8 @@ function FillControls({
       </Form.Select>
       {base.item_id && !several && (
         <Stepper
-          label={`Depth${of}`}
-          unit="mm deep"
+          label={say('depth-of', { of })}
+          unit={say('mm-deep')}
           value={base.depth_mm ?? 40}
           min={fine ? 1 : 5}
           max={deepest}
@@ -310,8 +320,8 @@ function FillControls({
         />
       )}
       <Stepper
-        label={`Containers${of}`}
-        unit={answer?.fill?.tubs === 1 ? 'container' : 'containers'}
+        label={say('containers-of', { of })}
+        unit={answer?.fill?.tubs === 1 ? say('container') : say('containers-2')}
         value={base.vessels ?? answer?.fill?.tubs ?? 1}
         min={1}
         max={40}
@@ -321,14 +331,14 @@ function FillControls({
       {(open || (base.use ?? 'open') !== 'open') && base.item_id && (
         <Met
           base={base}
-          what="filler"
+          what={say('filler-2')}
           closes={vessel?.closes ?? false}
           readOnly={readOnly}
           onChange={(next) => onChange(fit(next))}
         />
       )}
       {open && !readOnly && base.item_id && !several && !base.frozen && !liquid && vessel?.styles && (
-        <div className="styles" role="group" aria-label="As deep as it is for">
+        <div className="styles" role="group" aria-label={say('as-deep-as-it-is')}>
           {vessel.styles.map((s) => (
             <button
               key={s.words}
@@ -345,7 +355,7 @@ function FillControls({
         <Form.Check
           type="switch"
           id={`${id}-frozen`}
-          label="freeze it"
+          label={say('freeze-it')}
           checked={base.frozen ?? false}
           onChange={(e) =>
             onChange(
@@ -363,7 +373,7 @@ function FillControls({
         <Form.Check
           type="switch"
           id={`${id}-beside`}
-          label="side by side"
+          label={say('side-by-side-2')}
           checked={base.side_by_side ?? false}
           onChange={(e) => onChange({ ...base, side_by_side: e.target.checked || undefined })}
         />

@@ -15,7 +15,8 @@ import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
 import { Counter } from './Counter'
-import { draftOf, linesBySignature, planOf, recipeLink, sameThings, type Draft } from '../../entities/setup/model'
+import { linesBySignature, recipeLink, sameThings } from '../../entities/setup/model'
+import { draftOf, planOf, type Draft } from '../../entities/setup/draft'
 import { withPacket } from '../../entities/setup/labels'
 import { merge, theirsIn } from '../../entities/setup/merge'
 import { Picture } from './Picture'
@@ -26,6 +27,7 @@ import { WhatGoesIn } from './WhatGoesIn'
 import { Learnt } from './Learnt'
 import { Why, type Swapping } from './Why'
 import { dayIn } from '../../ui/wall'
+import { say } from './catalogue'
 
 export function Bench() {
   const { id = '' } = useParams()
@@ -46,7 +48,7 @@ export function Bench() {
       </main>
     )
   }
-  if (!setup.data || !rooms.data) return <Waiting what="the set-up" />
+  if (!setup.data || !rooms.data) return <Waiting what={say('the-set-up')} />
   return <Workspace key={id} id={id} setup={setup.data} rooms={rooms.data} />
 }
 
@@ -142,7 +144,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           <h1 className="visually-hidden">{draft.name}</h1>
           <Form.Control
             className="name"
-            aria-label="Name of the set-up"
+            aria-label={say('name-of-the-set-up')}
             value={draft.name}
             maxLength={limits.SetupInput.name}
             disabled={!canWrite}
@@ -150,7 +152,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           />
           <div className="place">
             <Form.Select
-              aria-label="Room"
+              aria-label={say('room')}
               value={draft.room_id}
               disabled={!canWrite}
               onChange={(e) => change((d) => ({ ...d, room_id: e.target.value }))}
@@ -162,13 +164,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               ))}
             </Form.Select>
             <WallTime
-              label="Opens"
+              label={say('opens')}
               value={draft.play_at}
               today={session.today}
               disabled={!canWrite}
               onChange={(play_at) => change((d) => ({ ...d, play_at }), 'opens')}
             />
-            {dayIn(draft.play_at) <= session.today && <Link to={`/bench/${id}/log`}>Add log</Link>}
+            {dayIn(draft.play_at) <= session.today && <Link to={`/bench/${id}/log`}>{say('add-log')}</Link>}
           </div>
         </div>
         {shown ? <AgeStrip group={shown.group} width={480} /> : <span />}
@@ -178,7 +180,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
               {shown.group.children} + {shown.group.adults}
             </span>
             <span className={shown.group.adults < shown.group.adults_needed ? 'short' : 'soft'}>
-              children, {staffing(shown.group)}
+              {say('children-staffing', { staffing: staffing(shown.group) })}
             </span>
             {asks(room).map((a) => (
               <span key={a} className="soft">
@@ -216,14 +218,16 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       <div className="zones">
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">
-            <h2 id="zone-in">What goes in</h2>
+            <h2 id="zone-in">{say('what-goes-in')}</h2>
             {canWrite && (
               <div className="steps-back">
-                <button type="button" disabled={!canUndo} title="Ctrl Z" onClick={undo}>
-                  Undo<span className="visually-hidden"> the last change</span>
+                <button type="button" disabled={!canUndo} title={say('ctrl-z')} onClick={undo}>
+                  {say('undo')}
+                  <span className="visually-hidden"> {say('the-last-change')}</span>
                 </button>
-                <button type="button" disabled={!canRedo} title="Ctrl Shift Z" onClick={redo}>
-                  Redo<span className="visually-hidden"> the last change</span>
+                <button type="button" disabled={!canRedo} title={say('ctrl-shift-z')} onClick={redo}>
+                  {say('redo')}
+                  <span className="visually-hidden"> {say('the-last-change')}</span>
                 </button>
               </div>
             )}
@@ -240,13 +244,16 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
           />
         </section>
         <section className="zone picture" aria-labelledby="zone-how">
-          <h2 id="zone-how">How much</h2>
+          <h2 id="zone-how">{say('how-much')}</h2>
           <div {...busy}>{picture}</div>
         </section>
         <section className="zone" aria-labelledby="zone-why">
-          <h2 id="zone-why">Why</h2>
+          <h2 id="zone-why">{say('why')}</h2>
           {asked.isError ? (
-            <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+            <Failure
+              error={new Error(say('not-checked-message', { message: asked.error.message }))}
+              retry={() => void asked.refetch()}
+            />
           ) : (
             <div {...busy}>{why}</div>
           )}
@@ -278,18 +285,18 @@ interface NoticeProps {
 
 /** What changed on both sides, as people call it. */
 const partWords: Record<string, string> = {
-  name: 'the name',
-  room_id: 'the room',
-  play_at: 'when play starts',
-  portion_g: 'the portion',
-  depth_mm: 'the depth',
-  vessel_id: 'the container',
-  vessels: 'how many containers',
-  each: 'how many',
-  use: 'how children meet it',
-  item_id: 'what it is',
-  recipe_id: 'the recipe',
-  base: 'the base',
+  name: say('the-name'),
+  room_id: say('the-room'),
+  play_at: say('when-play-starts'),
+  portion_g: say('the-portion'),
+  depth_mm: say('the-depth'),
+  vessel_id: say('the-container'),
+  vessels: say('how-many-containers'),
+  each: say('how-many'),
+  use: say('how-children-meet-it'),
+  item_id: say('what-it-is'),
+  recipe_id: say('the-recipe'),
+  base: say('the-base'),
 }
 
 function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
@@ -307,25 +314,27 @@ function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
     told.current(JSON.parse(text) as Draft)
   }, [text])
   if (state.is === 'conflict' && theirs && !both) {
-    const what = [...new Set(conflict?.clashes.map((c) => partWords[c.path.at(-1) ?? ''] ?? 'a part of it'))].join(', ')
+    const what = [...new Set(conflict?.clashes.map((c) => partWords[c.path.at(-1) ?? ''] ?? say('a-part-of-it')))].join(
+      ', ',
+    )
     return (
       <div className="notice ruler" role="alert">
         <p>
           {what
-            ? `Someone else changed ${what} too. Everything else of both is kept. Which one for that?`
-            : `${state.sentence ?? ''} Theirs is “${theirs.name}”.`}
+            ? say('someone-else-changed-too-everything', { what })
+            : say('sentence-theirs-is-name', { sentence: state.sentence ?? '', name: theirs.name })}
         </p>
         <Button
           variant="outline-primary"
           onClick={() => (conflict ? onBoth(theirsIn(conflict.both, conflict.clashes)) : onTake(theirs))}
         >
-          Take theirs
+          {say('take-theirs')}
         </Button>
         <Button
           variant="outline-primary"
           onClick={() => onBoth(conflict?.both ?? { ...(keptSetup(id) ?? draftOf(theirs)), version: theirs.version })}
         >
-          Keep mine
+          {say('keep-mine')}
         </Button>
       </div>
     )
@@ -333,16 +342,16 @@ function SavingNotice({ id, together, onTake, onBoth, onClose }: NoticeProps) {
   if (state.is === 'wrong') {
     return (
       <div className="notice lid" role="alert">
-        <p>Not saved: {state.sentence}</p>
-        <Link to="/bench">Back to the set-up</Link>
+        <p>{say('not-saved-sentence', { sentence: state.sentence })}</p>
+        <Link to="/bench">{say('back-to-the-set-up')}</Link>
       </div>
     )
   }
   if (together) {
     return (
       <div className="notice bowl" role="status">
-        <p>Someone else changed this too. Both changes are here.</p>
-        <Button variant="quiet" aria-label="Close the note" onClick={onClose}>
+        <p>{say('someone-else-changed-this-too')}</p>
+        <Button variant="quiet" aria-label={say('close-the-note')} onClick={onClose}>
           ×
         </Button>
       </div>

@@ -2,6 +2,7 @@ import { Link } from 'react-router'
 import type { Answer } from '../../api/client'
 import { duration, timeOfDay } from '../../ui/format'
 import { dayIn } from '../../ui/wall'
+import { say, Said } from './catalogue'
 
 /** The line of the morning: hands-on work solid, waits in grain, each step with the latest
  * moment to start it. */
@@ -10,12 +11,16 @@ export function ByWhen({ answer }: { answer: Answer }) {
   const before = (i: number) => answer.timeline.slice(0, i).reduce((sum, s) => sum + s.minutes, 0)
   return (
     <section className="by-when" aria-labelledby="by-when">
-      <h2 id="by-when">Timeline</h2>
+      <h2 id="by-when">{say('timeline')}</h2>
       <svg
         viewBox="0 0 600 34"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${answer.minutes_hands} minutes of work and ${answer.minutes_waiting} of waiting, from ${timeOfDay(answer.start_by)}`}
+        aria-label={say('minutes-of-work-and-of', {
+          minutesHands: answer.minutes_hands,
+          minutesWaiting: answer.minutes_waiting,
+          timeOfDay: timeOfDay(answer.start_by),
+        })}
       >
         {answer.timeline.map((s, i) => (
           <rect
@@ -37,19 +42,18 @@ export function ByWhen({ answer }: { answer: Answer }) {
             <b className="figure">{timeOfDay(s.starts)}</b>
             <span>
               {s.text}
-              {s.adult_only && <em> Adult only.</em>}
-              {s.children_help && <em> Children can help.</em>}
+              {s.adult_only && <em> {say('adult-only')}</em>}
+              {s.children_help && <em> {say('children-can-help')}</em>}
             </span>
             <span className="soft">
               {duration(s.minutes)}
-              {s.wait ? ' wait' : ''}
+              {s.wait ? ` ${say('wait')}` : ''}
             </span>
           </li>
         ))}
       </ol>
       <p className="soft">
-        Latest times. Your prep plan may start earlier: <Link to={`/prep?day=${dayIn(answer.start_by)}`}>Prep</Link>{' '}
-        shows when, and so does the printed sheet.
+        <Said of="latest-times-your-prep-plan" parts={{ link: <Link to={`/prep?day=${dayIn(answer.start_by)}`} /> }} />
       </p>
     </section>
   )

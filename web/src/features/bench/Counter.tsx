@@ -8,6 +8,7 @@ import { dayAndTime, duration, grams, money } from '../../ui/format'
 import { setupPrepQuery } from '../../entities/day/queries'
 import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
+import { say } from './catalogue'
 
 interface Props {
   answer?: Answer
@@ -16,12 +17,12 @@ interface Props {
 }
 
 const savedWords: Record<Saving['is'], string> = {
-  saved: 'Saved',
-  saving: 'Saving…',
-  waiting: 'Saved on this device. Retrying.',
-  wrong: 'Not saved',
-  conflict: 'Not saved',
-  old: 'Not saved',
+  saved: say('saved'),
+  saving: say('saving'),
+  waiting: say('saved-on-this-device-retrying'),
+  wrong: say('not-saved'),
+  conflict: say('not-saved'),
+  old: say('not-saved'),
 }
 
 /** The edge of the counter: the three answers, always in view. */
@@ -35,41 +36,46 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
   return (
     <footer className={`counter on-dark ${mark}`}>
       <div className="right">
-        <span>for this room</span>
+        <span>{say('for-this-room')}</span>
         <strong>
-          <Glyph mark={mark} /> {answer ? readiness(answer) : failed ? 'Not checked' : 'Checking…'}
+          <Glyph mark={mark} /> {answer ? readiness(answer) : failed ? say('not-checked') : say('checking')}
         </strong>
       </div>
       <div>
-        <span>total</span>
+        <span>{say('total')}</span>
         <strong className="figure">{amount}</strong>
       </div>
       <div>
-        <span>start prep by</span>
+        <span>{say('start-prep-by-2')}</span>
         <strong className="figure">{answer ? dayAndTime(begins ?? answer.start_by) : '–'}</strong>
       </div>
       {answer?.short?.[0] && (
         <div>
-          <span>short by</span>
+          <span>{say('short-by')}</span>
           <strong className="figure">
             {grams(answer.short[0].missing_g)} {answer.short[0].name.toLowerCase()}
-            {answer.short.length > 1 && `, ${answer.short.length - 1} more`}
+            {answer.short.length > 1 && say('short-more', { short: answer.short.length - 1 })}
           </strong>
         </div>
       )}
       {answer?.cost && (
         <div className="cost">
-          <span>{answer.cost.unpriced.length > 0 ? 'cost, of what has a price' : 'costs'}</span>
+          <span>{answer.cost.unpriced.length > 0 ? say('cost-of-what-has-a') : say('costs')}</span>
           <strong className="figure">
-            {money(answer.cost.coins, currency)} · {money(answer.cost.each_coins, currency)} each
+            {say('money-money2-each', {
+              money: money(answer.cost.coins, currency),
+              money2: money(answer.cost.each_coins, currency),
+            })}
           </strong>
         </div>
       )}
       <div className="minutes">
-        <span>takes</span>
+        <span>{say('takes')}</span>
         <strong className="figure">
           {answer ? duration(answer.minutes_hands) : '–'}
-          {answer && answer.minutes_waiting > 0 ? ` + ${duration(answer.minutes_waiting)} waiting` : ''}
+          {answer && answer.minutes_waiting > 0
+            ? ` ${say('duration-waiting', { duration: duration(answer.minutes_waiting) })}`
+            : ''}
         </strong>
       </div>
       <Saved id={id} ready={ready} answered={answer !== undefined} />
@@ -97,10 +103,10 @@ function Saved({ id, ready, answered }: { id: string; ready: boolean; answered: 
       </div>
       {state.is === 'saved' && answered ? (
         <Link className="print" to={`/bench/${id}/print`}>
-          {ready ? 'Print the sheet' : 'Print as a draft'}
+          {ready ? say('print-the-sheet') : say('print-as-a-draft')}
         </Link>
       ) : (
-        <span className="print">Print once saved</span>
+        <span className="print">{say('print-once-saved')}</span>
       )}
     </>
   )

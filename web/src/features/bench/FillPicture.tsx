@@ -1,6 +1,7 @@
 import type { Line, Schemas } from '../../api/client'
-import { grams, litres, measure, number, plural } from '../../ui/format'
+import { grams, litres, measure, number } from '../../ui/format'
 import { TubSection } from './TubSection'
+import { say } from './catalogue'
 
 interface Props {
   fill: Schemas['FillAnswer']
@@ -17,25 +18,29 @@ export function FillPicture({ fill, lines }: Props) {
       <TubSection fill={fill} lines={lines} />
       <div className="figures">
         <div>
-          <span className="figure">{plural(fill.tubs, 'container')}</span>
+          <span className="figure">{say('containers', { count: fill.tubs })}</span>
           <span className="soft">
             {ice
-              ? `to freeze in${vessel.cells ? `, ${vessel.cells} cells in each` : ''}`
+              ? say('to-freeze-in', { cells: vessel.cells ? say('cells-in-each', { cells: vessel.cells }) : '' })
               : vessel.cells
-                ? `${vessel.cells} cells in each`
+                ? say('cells-in-each-2', { cells: vessel.cells })
                 : vessel.jar
-                  ? 'for all to look into'
-                  : `${plural(fill.seats, 'child', 'children')} at each`}
-            {fill.turns !== undefined && fill.turns > 1 && `; ${fill.turns} turns`}
+                  ? say('for-all-to-look-into')
+                  : say('children-at-each', { children: say('children', { count: fill.seats }) })}
+            {fill.turns !== undefined && fill.turns > 1 && say('turns-turns', { turns: fill.turns })}
           </span>
         </div>
         {poured.length === 1 && poured[0] && <Amounts poured={poured[0]} finds={fill.finds_ml} weighed={!ice} />}
         {ice && (
           <div>
-            <span className="figure">{plural(ice.pieces, 'piece')}</span>
+            <span className="figure">{say('pieces', { count: ice.pieces })}</span>
             <span className="soft">
-              of ice, {grams(ice.each_g)} each{fill.finds_ml ? ' with what is in it' : ''}; freezes in {ice.freezes},
-              played with for {ice.lasts}
+              {say('of-ice-each-freezes-in', {
+                grams: grams(ice.each_g),
+                findsMl: fill.finds_ml ? ` ${say('with-what-is-in-it')}` : '',
+                freezes: ice.freezes,
+                lasts: ice.lasts,
+              })}
             </span>
           </div>
         )}
@@ -44,9 +49,9 @@ export function FillPicture({ fill, lines }: Props) {
         <table className="layers">
           <thead className="visually-hidden">
             <tr>
-              <th scope="col">Filler</th>
-              <th scope="col">In each container</th>
-              <th scope="col">In all</th>
+              <th scope="col">{say('filler')}</th>
+              <th scope="col">{say('in-each-container')}</th>
+              <th scope="col">{say('in-all')}</th>
             </tr>
           </thead>
           <tbody>
@@ -56,7 +61,7 @@ export function FillPicture({ fill, lines }: Props) {
                   <span className={`swatch layer-${i}`} aria-hidden="true" /> {p.name}
                 </th>
                 <td>
-                  {p.depth_mm} mm, {litres(p.volume_ml)}, {p.cups} cups
+                  {say('depth-mm-mm-litres-cups', { depthMm: p.depth_mm, litres: litres(p.volume_ml), cups: p.cups })}
                 </td>
                 <td className="figure">{grams(p.in_all_g)}</td>
               </tr>
@@ -66,11 +71,8 @@ export function FillPicture({ fill, lines }: Props) {
       )}
       {guess && (
         <p className="guess">
-          <b className="figure">
-            {many(guess.least)} to {many(guess.most)} pieces
-          </b>{' '}
-          in each: count to be sure. For about ten to guess, take things some {guess.few_mm} mm across; for twenty,{' '}
-          {guess.more_mm} mm.
+          <b className="figure">{say('many-to-many2-pieces', { many: many(guess.least), many2: many(guess.most) })}</b>{' '}
+          {say('in-each-count-to-be', { fewMm: guess.few_mm, moreMm: guess.more_mm })}
         </p>
       )}
       {!ice &&
@@ -86,13 +88,16 @@ function Amounts({ poured, finds, weighed }: { poured: Schemas['Poured']; finds?
       <div>
         <span className="figure">{litres(poured.volume_ml)}</span>
         <span className="soft">
-          in each, {poured.cups} cups{finds ? `; ${litres(finds)} of hidden items lie in it` : ''}
+          {say('in-each-cups', {
+            cups: poured.cups,
+            finds: finds ? say('of-hidden-items-lie-in', { litres: litres(finds) }) : '',
+          })}
         </span>
       </div>
       {weighed && poured.mass_g > 0 && (
         <div>
           <span className="figure">{grams(poured.mass_g)}</span>
-          <span className="soft">in each, {grams(poured.in_all_g)} in all</span>
+          <span className="soft">{say('in-each-in-all', { grams: grams(poured.in_all_g) })}</span>
         </div>
       )}
     </>
@@ -110,8 +115,11 @@ function ChildShare({
 }) {
   return (
     <p className="soft">
-      For a child to count{several ? `, ${poured.name.toLowerCase()}` : ''}: {child.count} × {measure(child.label)} fill
-      one.
+      {say('for-a-child-to-count', {
+        several: several ? `, ${poured.name.toLowerCase()}` : '',
+        count: child.count,
+        label: measure(child.label),
+      })}
     </p>
   )
 }
@@ -119,11 +127,20 @@ function ChildShare({
 function Reaches({ poured, several }: { poured: Schemas['Poured']; several: boolean }) {
   return (
     <p className="short">
-      {several ? `${poured.name}: what` : 'What'} is in the cupboard reaches {poured.reaches_mm} mm
-      {poured.packs
-        ? `; ${plural(poured.packs, 'pack')} more ${poured.packs === 1 ? 'makes' : 'make'} it ${poured.depth_mm} mm${poured.left_g ? ` and ${poured.packs === 1 ? 'leaves' : 'leave'} ${grams(poured.left_g)}` : ''}`
-        : ''}
-      . Or take fewer or smaller containers.
+      {say('is-in-the-cupboard-reaches', {
+        several: several ? say('name-what', { name: poured.name }) : say('what'),
+        reachesMm: poured.reaches_mm,
+        packs: poured.packs
+          ? say('more-it-mm', {
+              pack: say('packs', { count: poured.packs }),
+              packs: poured.packs === 1 ? say('makes') : say('make'),
+              depthMm: poured.depth_mm,
+              leftG: poured.left_g
+                ? ` ${say('and-packs-grams', { packs: poured.packs === 1 ? say('leaves') : say('leave'), grams: grams(poured.left_g) })}`
+                : '',
+            })
+          : '',
+      })}
     </p>
   )
 }

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Chosen } from './chosen'
+import { say } from './catalogue'
 
 /** What is counted by the bag or the glass, where nobody has said how much one holds. */
 export interface Uncounted {
@@ -39,7 +40,7 @@ export function HowMuchIn({
       }}
     >
       <Form.Label htmlFor={id}>
-        {of.item.name}: how {of.line ? 'many are' : 'much is'} in one {of.in}?
+        {say('how-in-one', { name: of.item.name, line: of.line ? say('many-are') : say('much-is'), in: of.in })}
       </Form.Label>
       <Form.Control
         id={id}
@@ -52,7 +53,7 @@ export function HowMuchIn({
         onChange={(e) => setEach(e.target.value)}
       />
       <Button type="submit" variant="outline-primary" disabled={!each.trim()}>
-        {of.line ? 'Set how many' : 'Set how deep'}
+        {of.line ? say('set-how-many') : say('set-how-deep')}
       </Button>
       {fault && (
         <p className="invalid-feedback d-block" id={`${id}-fault`} role="alert">

@@ -3,13 +3,14 @@ import { Button, Form } from 'react-bootstrap'
 import type { Described, Line, PlanItem } from '../../api/client'
 import { insteadOfCount, Mark } from '../../ui/Mark'
 import { Stepper } from '../../ui/Stepper'
-import { useWords, wordOfUse } from '../../ui/words'
+import { useWords, wordOfUse } from '../../entities/thing/words'
 import { Changes } from '../../entities/thing/Changes'
 import { DescribeHere } from '../../entities/thing/DescribeHere'
 import { WhichKind, type Kind } from '../../entities/thing/WhichKind'
 import { mostOfOne } from '../../entities/setup/model'
 import { NotHere } from './NotHere'
 import { SetOf } from './SetOf'
+import { say } from './catalogue'
 
 /** What can be done to a line; always the same functions, so that untouched rows are not drawn again. */
 export interface RowActions {
@@ -47,8 +48,13 @@ interface Props {
 /** How a set and what is shared are counted, in words. */
 function counted(item: PlanItem, line?: Line): string {
   if (line?.per_colour)
-    return `${item.each} ${item.shared ? 'in all' : 'each'} in ${line.colours} colours, ${line.per_colour} of each`
-  return item.shared ? 'for all' : `${item.each} each`
+    return say('in-colours-of-each', {
+      each: item.each,
+      shared: item.shared ? say('in-all-2') : say('each'),
+      colours: line.colours,
+      perColour: line.per_colour,
+    })
+  return item.shared ? say('for-all') : say('each-each', { each: item.each })
 }
 
 /** Whether a thing is said by its name alone: what was measured of another is not known of it once it was changed. */
@@ -83,7 +89,7 @@ export const ItemRow = memo(function ItemRow({
         <span className="soft">
           {[counted(item, line), wordOfUse(item.use), line?.detail].filter(Boolean).join(' · ')}
         </span>
-        {line?.meets && <span className="meets">In this base: {line.meets}</span>}
+        {line?.meets && <span className="meets">{say('in-this-base', { meets: line.meets })}</span>}
         {through && line?.passes && (
           <span className="soft">
             {through}: {line.passes}
@@ -91,8 +97,12 @@ export const ItemRow = memo(function ItemRow({
         )}
         {cups && (
           <span className="soft into">
-            <Mark mark={cups.mark} size="small" /> {cups.count} {cups.name.toLowerCase()}, one a colour
-            {line?.holds ? `; each holds ${line.holds}` : ''}
+            <Mark mark={cups.mark} size="small" />{' '}
+            {say('name-one-a-colour-holds', {
+              count: cups.count,
+              name: cups.name.toLowerCase(),
+              holds: line?.holds ? say('each-holds-holds', { holds: line.holds }) : '',
+            })}
           </span>
         )}
       </div>
@@ -100,16 +110,16 @@ export const ItemRow = memo(function ItemRow({
       {open && (
         <div className="controls">
           <Stepper
-            label={item.shared ? `${name} for all` : `${name} for each child`}
-            unit={item.shared ? 'in all' : 'each'}
+            label={item.shared ? say('name-for-all', { name }) : say('for-each-child', { name })}
+            unit={item.shared ? say('in-all-2') : say('each')}
             value={item.each}
             min={1}
             max={mostOfOne}
             disabled={readOnly}
-            onChange={(each) => act.set(item.id, { each }, `each ${item.id}`)}
+            onChange={(each) => act.set(item.id, { each }, `each-${item.id}`)}
           />
           <Form.Select
-            aria-label={`How children meet ${name}`}
+            aria-label={say('how-children-meet', { name })}
             value={item.use}
             disabled={readOnly}
             onChange={(e) => act.set(item.id, { use: e.target.value as PlanItem['use'] })}
@@ -125,14 +135,14 @@ export const ItemRow = memo(function ItemRow({
               <Form.Check
                 type="switch"
                 id={`shared-${item.id}`}
-                label="for all together"
+                label={say('for-all-together')}
                 checked={item.shared ?? false}
                 onChange={(e) => act.set(item.id, { shared: e.target.checked || undefined })}
               />
-              <SetOf item={item} name={name} onChange={(part) => act.set(item.id, part, `set ${item.id}`)} />
+              <SetOf item={item} name={name} onChange={(part) => act.set(item.id, part, `set-${item.id}`)} />
               {places.length > 1 && (
                 <Form.Select
-                  aria-label={`Where ${name} lies`}
+                  aria-label={say('where-name-lies', { name })}
                   value={at}
                   onChange={(e) => act.move(item.id, e.target.value)}
                 >
@@ -149,19 +159,20 @@ export const ItemRow = memo(function ItemRow({
                   aria-expanded={measuring}
                   onClick={() => act.measure(measuring ? null : item.id)}
                 >
-                  What is it?
+                  {say('what-is-it')}
                 </Button>
               )}
               {item.item_id && (
                 <Button variant="quiet" aria-expanded={missing} onClick={() => act.miss(missing ? null : item.id)}>
-                  Not here<span className="visually-hidden"> {name}</span>
+                  {say('not-here')}
+                  <span className="visually-hidden"> {name}</span>
                 </Button>
               )}
               <Button
                 variant="quiet"
                 className="drop-x"
-                aria-label={`Take out ${name}`}
-                title="Take out"
+                aria-label={say('take-out-name', { name })}
+                title={say('take-out')}
                 onClick={() => act.drop(item.id, name)}
               >
                 ×

@@ -4,6 +4,7 @@ import { api, ask, type Plan, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { lessonsQuery } from '../../entities/log/queries'
 import { day } from '../../ui/format'
+import { say } from './catalogue'
 
 interface Props {
   id: string
@@ -36,15 +37,19 @@ export function Learnt({ id, canWrite, planOf, onTake, onUndone }: Props) {
   const all = lessons.error ? [] : (lessons.data ?? [])
   if (all.length === 0) return null
   return (
-    <section className="learnt" aria-label="What the last one taught">
+    <section className="learnt" aria-label={say('what-the-last-one-taught')}>
       <ul>
         {all.map((l) => (
           <li key={l.id}>
             <div>
               <span>
-                <b>{l.words}</b> {l.what === 'note' ? 'Noted' : l.here ? 'Changed here' : 'Not changed here'} after{' '}
-                {l.from_name}, {day(l.on)}
-                {l.why ? `: ${l.why}` : '.'}
+                <b>{l.words}</b>{' '}
+                {say('what-after-from-name-day', {
+                  what: l.what === 'note' ? say('noted') : l.here ? say('changed-here') : say('not-changed-here'),
+                  fromName: l.from_name,
+                  day: day(l.on),
+                  why: l.why ? `: ${l.why}` : '.',
+                })}
               </span>
               {(undo.error ?? take.error) && <span role="alert">{(undo.error ?? take.error)?.message}</span>}
             </div>
@@ -52,11 +57,13 @@ export function Learnt({ id, canWrite, planOf, onTake, onUndone }: Props) {
               l.what !== 'note' &&
               (l.here ? (
                 <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(l.id)}>
-                  As before<span className="visually-hidden"> {l.words}</span>
+                  {say('as-before')}
+                  <span className="visually-hidden"> {l.words}</span>
                 </Button>
               ) : (
                 <Button variant="quiet" disabled={take.isPending} onClick={() => take.mutate(l)}>
-                  Take it<span className="visually-hidden"> {l.words}</span>
+                  {say('take-it')}
+                  <span className="visually-hidden"> {l.words}</span>
                 </Button>
               ))}
           </li>

@@ -1,7 +1,8 @@
 import type { Schemas } from '../../api/client'
-import { grams, miss, plural, share, weighs } from '../../ui/format'
+import { grams, miss, share, weighs } from '../../ui/format'
 import { tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
+import { say } from './catalogue'
 
 type Amounts = Schemas['Amount'][]
 
@@ -10,12 +11,12 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
   const total = amounts.reduce((sum, a) => sum + a.exact_g, 0)
   return (
     <table className="amounts">
-      <caption className="visually-hidden">Amounts in the scoops this room owns, and in grams</caption>
+      <caption className="visually-hidden">{say('amounts-in-the-scoops-this')}</caption>
       <thead className="visually-hidden">
         <tr>
-          <th scope="col">Ingredient</th>
-          <th scope="col">Scoops</th>
-          <th scope="col">Weight</th>
+          <th scope="col">{say('ingredient')}</th>
+          <th scope="col">{say('scoops')}</th>
+          <th scope="col">{say('weight')}</th>
         </tr>
       </thead>
       <tbody>
@@ -30,13 +31,13 @@ export function MixAmounts({ amounts }: { amounts: Amounts }) {
               {a.scoops.length > 0 ? (
                 <Scoops scoops={a.scoops} />
               ) : (
-                <span className="soft">{a.as_needed ? 'weigh what you add' : 'weigh it'}</span>
+                <span className="soft">{a.as_needed ? say('weigh-what-you-add') : say('weigh-it')}</span>
               )}
             </td>
             <td className="weight">
               <span className="figure">{weighs(a)}</span>
               <span className="soft">
-                {a.scoops.length === 0 ? '' : a.within ? miss(a.off) : `${miss(a.off)}: weigh it`}
+                {a.scoops.length === 0 ? '' : a.within ? miss(a.off) : say('miss-weigh-it', { miss: miss(a.off) })}
               </span>
             </td>
           </tr>
@@ -57,7 +58,10 @@ export function Parts({ mix }: { mix: Schemas['MixAnswer'] }) {
           </svg>
         ))}
       </span>
-      {mix.colours === 1 ? 'One lump' : `${plural(mix.colours, 'colour')}, ${grams(mix.colour_g)} each`}.
+      {mix.colours === 1
+        ? say('one-lump')
+        : say('colour-grams-each', { colour: say('colours', { count: mix.colours }), grams: grams(mix.colour_g) })}
+      .
     </p>
   )
 }

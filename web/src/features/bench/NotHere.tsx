@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { swapsQuery } from '../../entities/setup/queries'
 import { Swaps } from '../../ui/Swaps'
+import { say } from './catalogue'
 
 interface Props {
   name: string
@@ -15,14 +16,12 @@ export function NotHere({ name, input, onTake }: Props) {
   const none = here.data?.length === 0
   const anywhere = useQuery({ ...swapsQuery({ ...input, not_here: undefined }), enabled: none })
   const error = here.error ?? anywhere.error
-  if (error) return <p className="soft">Swaps could not be found. {error.message}</p>
+  if (error) return <p className="soft">{say('swaps-could-not-be-found', { message: error.message })}</p>
   if (!here.data || (none && !anywhere.data)) return null
   return (
     <div className="instead">
-      <h3>No {name.charAt(0).toLowerCase() + name.slice(1)} here?</h3>
-      {none && (
-        <p className="soft">Nothing in the cupboard does the same. These would, and are OK for these children:</p>
-      )}
+      <h3>{say('no-name-here', { name: name.charAt(0).toLowerCase() + name.slice(1) })}</h3>
+      {none && <p className="soft">{say('nothing-in-the-cupboard-does')}</p>}
       <Swaps swaps={none ? (anywhere.data ?? []) : here.data} onTake={onTake} takes={name} />
     </div>
   )

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { Button } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { litres } from '../../ui/format'
+import { say } from './catalogue'
 
 /** What has just been opened does not stay behind the edge of the counter. */
 const intoView = (e: HTMLElement | null) => e?.scrollIntoView({ block: 'nearest' })
@@ -21,20 +22,27 @@ export function OtherVessels({
   return (
     <>
       <Button variant="quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
-        No {vessel.name.toLowerCase()} here
+        {say('no-name-here-title', { name: vessel.name.toLowerCase() })}
       </Button>
       {asked && (
-        <ul className="swaps others" ref={intoView} aria-label={`Instead of the ${vessel.name.toLowerCase()}`}>
+        <ul
+          className="swaps others"
+          ref={intoView}
+          aria-label={say('instead-of-the', { name: vessel.name.toLowerCase() })}
+        >
           {others.map((v) => (
             <li key={v.id}>
               <div>
                 <b>{v.name}</b>
                 <span className="soft">
-                  {v.shape === 'wall' ? `${v.top_length_mm} mm across` : `holds ${litres(v.holds_ml ?? 0)} for play`}
+                  {v.shape === 'wall'
+                    ? say('top-length-mm-mm-across', { topLengthMm: v.top_length_mm })
+                    : say('holds-for-play', { litres: litres(v.holds_ml ?? 0) })}
                 </span>
               </div>
               <Button variant="outline-primary" onClick={() => onTake(v)}>
-                Take<span className="visually-hidden"> {v.name}</span>
+                {say('take')}
+                <span className="visually-hidden"> {v.name}</span>
               </Button>
             </li>
           ))}

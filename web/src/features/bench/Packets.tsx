@@ -1,5 +1,6 @@
 import { Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
+import { say } from './catalogue'
 
 type Packet = Schemas['Packet']
 
@@ -7,19 +8,23 @@ type Packet = Schemas['Packet']
 export function Packets({ packets, onTake }: { packets: Packet[]; onTake?: (packet: Packet, taken: boolean) => void }) {
   return (
     <fieldset className="packets">
-      <legend>What the packet says</legend>
+      <legend>{say('what-the-packet-says')}</legend>
       {packets.map((p) => (
         <Form.Check
           key={`${p.item_id} ${p.says}`}
           type="switch"
           id={`packet-${p.item_id}-${p.heat_treated ? 'heat' : 'free'}`}
-          label={`${p.name}: ours says ${p.says}${p.here ? ', and is in the cupboard' : ''}`}
+          label={say('name-ours-says-says-here', {
+            name: p.name,
+            says: p.says,
+            here: p.here ? say('and-is-in-the-cupboard') : '',
+          })}
           checked={p.taken}
           disabled={!onTake}
           onChange={(e) => onTake?.(p, e.target.checked)}
         />
       ))}
-      <p className="soft">Only once you have read it. The shopping list then asks for a packet that says so.</p>
+      <p className="soft">{say('only-once-you-have-read')}</p>
     </fieldset>
   )
 }

@@ -7,8 +7,9 @@ import { MixAmounts, Parts } from './MixPicture'
 import { FillPicture } from './FillPicture'
 import { ByWhen } from './ByWhen'
 import { Sums } from './Sums'
-import { grams, money, plural } from '../../ui/format'
+import { grams, money } from '../../ui/format'
 import { RatioBar } from '../../ui/RatioBar'
+import { say, Said } from './catalogue'
 
 interface Props {
   answer?: Answer
@@ -20,19 +21,17 @@ interface Props {
 
 /** How much of everything, drawn, place by place: scoops for a mix, a section to scale for what is poured. */
 export function Picture({ answer, recipes, setup }: Props) {
-  if (!answer) return <p className="soft">Amounts come with the check.</p>
+  if (!answer) return <p className="soft">{say('amounts-come-with-the-check')}</p>
   const several = answer.places.length > 1
   return (
     <>
       {answer.places.map((place, i) => (
         <div key={place.id} className="place-picture">
-          {several && <h3>{place.name || 'A place'}</h3>}
+          {several && <h3>{place.name || say('a-place')}</h3>}
           <PlacePicture place={place} children={answer.group.children} recipe={recipes[i] ?? undefined} setup={setup} />
         </div>
       ))}
-      {answer.places.every((p) => !p.mix && !p.fill) && (
-        <p className="soft">Type a mix or a filler on the left; the amounts and a picture to scale appear here.</p>
-      )}
+      {answer.places.every((p) => !p.mix && !p.fill) && <p className="soft">{say('type-a-mix-or-a')}</p>}
       {answer.mark && <ByWhen answer={answer} />}
       {answer.cost && <Cost cost={answer.cost} children={answer.group.children} />}
       {answer.mark && <Around answer={answer} />}
@@ -59,15 +58,23 @@ function PlacePicture({
         <>
           {mix.batch && (
             <p className="lead-in">
-              Taken from <Link to={`/batches/${mix.batch.id}`}>{mix.batch.name}</Link>:{' '}
-              <b className="figure">{grams(mix.batch.left_g)}</b> there, {grams(mix.need_g)} needed. Nothing is made.
+              <Said
+                of="taken-from-there-needed-nothing"
+                with={{ name: mix.batch.name, grams: grams(mix.batch.left_g), grams2: grams(mix.need_g) }}
+                parts={{ link: <Link to={`/batches/${mix.batch.id}`} />, b: <b className="figure" /> }}
+              />
             </p>
           )}
           {!mix.batch && (
             <>
               <p className="lead-in">
-                <b className="figure">{grams(mix.made_g)}</b> for {plural(children, 'child', 'children')} at{' '}
-                {grams(mix.portion_g)}; {grams(mix.mixed_g)} mixed, {plural(mix.movements, 'scoop')} in all
+                <b className="figure">{grams(mix.made_g)}</b>{' '}
+                {say('for-at-mixed-in-all', {
+                  children: say('children', { count: children }),
+                  grams: grams(mix.portion_g),
+                  grams2: grams(mix.mixed_g),
+                  scoop: say('scoops-2', { count: mix.movements }),
+                })}
               </p>
               <RatioBar thin amounts={mix.amounts} />
               <MixAmounts amounts={mix.amounts} />
@@ -76,16 +83,16 @@ function PlacePicture({
           )}
           {recipe && (
             <p className="mix-links">
-              <Link to={recipe}>The recipe: steps, what is short, fix the feel</Link>
-              {!mix.batch && <Link to={batchLink(recipe, setup)}>It is made: note the batch</Link>}
+              <Link to={recipe}>{say('the-recipe-steps-what-is')}</Link>
+              {!mix.batch && <Link to={batchLink(recipe, setup)}>{say('it-is-made-note-the')}</Link>}
             </p>
           )}
           <MixNature nature={mix.nature} keeps={mix.keeps} />
           {mix.pots !== undefined && mix.pot_each_g !== undefined && (
             <p className={mix.pots > 1 ? 'short' : 'soft'}>
               {mix.pots > 1
-                ? `The pot is too small for all at once: ${mix.pots} equal batches of ${grams(mix.pot_each_g)}.`
-                : 'It all fits the pot, two thirds full at most.'}
+                ? say('the-pot-is-too-small', { pots: mix.pots, grams: grams(mix.pot_each_g) })
+                : say('it-all-fits-the-pot')}
             </p>
           )}
         </>
@@ -100,13 +107,16 @@ function Cost({ cost, children }: { cost: Schemas['Cost']; children: number }) {
   const { currency } = useSession().centre
   return (
     <section className="around" aria-labelledby="cost">
-      <h2 id="cost">Cost</h2>
+      <h2 id="cost">{say('cost')}</h2>
       <p>
-        <b className="figure">{money(cost.each_coins, currency)}</b> for each of {children},{' '}
-        {money(cost.coins, currency)} in all
-        {cost.back_coins ? `; ${money(cost.back_coins, currency)} of it goes back into the cupboard` : ''}.
+        <b className="figure">{money(cost.each_coins, currency)}</b>{' '}
+        {say('for-each-of-in-all', {
+          children,
+          money: money(cost.coins, currency),
+          backCoins: cost.back_coins ? say('of-it-goes-back-into', { money: money(cost.back_coins, currency) }) : '',
+        })}
         {cost.unpriced.length > 0 && (
-          <span className="soft"> No price for: {cost.unpriced.join(', ').toLowerCase()}.</span>
+          <span className="soft"> {say('no-price-for', { unpriced: cost.unpriced.join(', ').toLowerCase() })}</span>
         )}
       </p>
     </section>
@@ -118,14 +128,14 @@ function Around({ answer: { wear, families } }: { answer: Answer }) {
   if (!wear && !families) return null
   return (
     <section className="around" aria-labelledby="around">
-      <h2 id="around">Clothes, floor and families</h2>
+      <h2 id="around">{say('clothes-floor-and-families')}</h2>
       <ul>
         {wear?.map((w) => (
           <li key={w}>{w}</li>
         ))}
       </ul>
       {families && (
-        <blockquote aria-label="A note for families, the day before">
+        <blockquote aria-label={say('a-note-for-families-the')}>
           <p>{families}</p>
         </blockquote>
       )}

@@ -2,10 +2,10 @@ import { memo, useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import type { Base, Line, Place, PlaceAnswer, PlanItem } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { plural } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
 import { BaseRows } from './BaseRows'
 import { ItemRow, type RowActions } from './ItemRow'
+import { say } from './catalogue'
 
 /** What is open in the list: one row at a time. */
 export interface Opened {
@@ -47,7 +47,7 @@ export function Rows({ room, playAt, items, at, through, lineOf, cupsOf, names, 
           missing={opened.missing === item.id}
           places={places}
           at={at}
-          through={through && `${through.mm} mm ${through.way}`}
+          through={through && say('mm-mm-way', { mm: through.mm, way: through.way })}
           act={act}
         />
       ))}
@@ -99,10 +99,10 @@ export const PlaceIn = memo(function PlaceIn({
             type="button"
             className="place-name"
             aria-pressed={chosen}
-            title="The next thing goes here"
+            title={say('the-next-thing-goes-here')}
             onClick={onChoose}
           >
-            {tubs !== undefined && tubs > 1 ? `${called}, ${plural(tubs, 'of them', 'of them')}` : called}
+            {tubs !== undefined && tubs > 1 ? `${called}, ${say('of-them', { count: tubs })}` : called}
           </button>
         ) : (
           <span className="place-name">{called}</span>
@@ -110,13 +110,14 @@ export const PlaceIn = memo(function PlaceIn({
         {!rows.readOnly && (
           <>
             <Button variant="quiet" aria-expanded={more} onClick={() => setMore(!more)}>
-              More<span className="visually-hidden"> of {called}</span>
+              {say('more')}
+              <span className="visually-hidden"> {say('of-called', { called })}</span>
             </Button>
             <Button
               variant="quiet"
               className="drop-x"
-              aria-label={`Take out the place ${called}`}
-              title="Take out"
+              aria-label={say('take-out-the-place', { called })}
+              title={say('take-out')}
               onClick={onDrop}
             >
               ×
@@ -127,14 +128,14 @@ export const PlaceIn = memo(function PlaceIn({
       {more && (
         <div className="place-more">
           <Form.Control
-            aria-label="Name of the place"
+            aria-label={say('name-of-the-place')}
             placeholder={called}
             value={place.name ?? ''}
             maxLength={limits.Place.name}
             onChange={(e) => onSet({ name: e.target.value || undefined }, 'name')}
           />
           <Form.Select
-            aria-label="What things go through"
+            aria-label={say('what-things-go-through')}
             value={through?.way ?? ''}
             onChange={(e) =>
               onSet(
@@ -147,14 +148,14 @@ export const PlaceIn = memo(function PlaceIn({
               )
             }
           >
-            <option value="">nothing to go through</option>
-            <option value="hole">through a round hole or tube</option>
-            <option value="lane">through a lane</option>
+            <option value="">{say('nothing-to-go-through')}</option>
+            <option value="hole">{say('through-a-round-hole-or')}</option>
+            <option value="lane">{say('through-a-lane')}</option>
           </Form.Select>
           {through && (
             <Stepper
-              label="How wide it is"
-              unit="mm wide"
+              label={say('how-wide-it-is')}
+              unit={say('mm-wide')}
               value={through.mm}
               min={1}
               max={500}
@@ -172,14 +173,14 @@ export const PlaceIn = memo(function PlaceIn({
           room={rows.room}
           playAt={rows.playAt}
           readOnly={rows.readOnly}
-          of={manyPlaces ? ` of ${called}` : ''}
+          of={manyPlaces ? ` ${say('of-called', { called })}` : ''}
           open={rows.opened.row === place.id}
           onOpen={() => rows.act.open(rows.opened.row === place.id ? null : place.id)}
           onChange={onBase}
           onSwap={onSwap}
         />
       ) : (
-        <p className="soft">Nothing fills this place yet.</p>
+        <p className="soft">{say('nothing-fills-this-place-yet')}</p>
       )}
       <Rows {...rows} items={place.items} at={place.id} through={through} />
     </section>

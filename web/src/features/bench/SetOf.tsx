@@ -3,6 +3,7 @@ import { Form } from 'react-bootstrap'
 import type { PlanItem } from '../../api/client'
 import { bookQuery } from '../../entities/recipe/queries'
 import { Stepper } from '../../ui/Stepper'
+import { say } from './catalogue'
 
 interface Props {
   item: PlanItem
@@ -19,7 +20,7 @@ export function SetOf({ item, name, onChange }: Props) {
       <Form.Check
         type="switch"
         id={`sort-${item.id}`}
-        label="sort by colour"
+        label={say('sort-by-colour')}
         checked={sorted}
         onChange={(e) =>
           onChange(e.target.checked ? { colours: 4, cup_id: cups[0]?.id } : { colours: undefined, cup_id: undefined })
@@ -28,23 +29,22 @@ export function SetOf({ item, name, onChange }: Props) {
       {sorted && (
         <>
           <Stepper
-            label={`Colours of ${name}`}
-            unit="colours"
+            label={say('colours-of-name', { name })}
+            unit={say('colours-2')}
             value={item.colours ?? 4}
             min={2}
             max={8}
             onChange={(colours) => onChange({ colours })}
           />
           <Form.Select
-            aria-label={`What ${name} are sorted into`}
+            aria-label={say('what-are-sorted-into', { name })}
             value={item.cup_id ?? ''}
             onChange={(e) => onChange({ cup_id: e.target.value || undefined })}
           >
-            <option value="">no cups</option>
+            <option value="">{say('no-cups')}</option>
             {cups.map((c) => (
               <option key={c.id} value={c.id}>
-                into {c.name.toLowerCase()}
-                {c.here && ', in stock'}
+                {say('into-name-here', { name: c.name.toLowerCase(), here: c.here && say('in-stock') })}
               </option>
             ))}
           </Form.Select>

@@ -14,9 +14,10 @@ import { Mark } from '../../ui/Mark'
 import { sameDay } from '../../ui/wall'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { again, emptySetup, fromTemplate, nextMorning, weekOf } from '../../entities/setup/model'
+import { say } from './catalogue'
 
 export function Setups() {
-  usePageTitle('Set-ups')
+  usePageTitle(say('set-ups'))
   const session = useSession()
   const [words, setWords] = useState('')
   const q = useDeferredValue(words.trim())
@@ -65,18 +66,18 @@ export function Setups() {
     <main className="screen">
       <header className="screen-head">
         <div>
-          <h1>Set-ups</h1>
+          <h1>{say('set-ups')}</h1>
         </div>
         {mayWrite(session) && <NewSetup roomID={roomID} onRoom={setRoomID} />}
       </header>
       {error && <Failure error={error} retry={() => void setups.refetch()} />}
-      {!setups.data && !setups.error && <Waiting what="the set-ups" />}
+      {!setups.data && !setups.error && <Waiting what={say('the-set-ups')} />}
       {(words || (all && all.length > 3)) && (
         <Form.Control
           type="search"
           className="find-setup"
-          aria-label="Search the set-ups"
-          placeholder="Search by name or room"
+          aria-label={say('search-the-set-ups')}
+          placeholder={say('search-by-name-or-room')}
           maxLength={60}
           value={words}
           onChange={(e) => setWords(e.target.value)}
@@ -84,7 +85,7 @@ export function Setups() {
       )}
       {templates.data && templates.data.setups.length > 0 && (
         <section className="templates" aria-labelledby="templates">
-          <h2 id="templates">Templates</h2>
+          <h2 id="templates">{say('templates')}</h2>
           <ul>
             {templates.data.setups.map((t) => (
               <li key={t.id}>
@@ -95,10 +96,12 @@ export function Setups() {
                       variant="outline-primary"
                       onClick={() => planAgain.mutate({ from: t.id, room: roomID || t.room_id })}
                     >
-                      Use template<span className="visually-hidden"> {t.name}</span>
+                      {say('use-template')}
+                      <span className="visually-hidden"> {t.name}</span>
                     </Button>
                     <Button variant="quiet" onClick={() => remove.mutate({ id: t.id, name: t.name })}>
-                      Remove<span className="visually-hidden"> {t.name}</span>
+                      {say('remove')}
+                      <span className="visually-hidden"> {t.name}</span>
                     </Button>
                   </>
                 )}
@@ -107,8 +110,8 @@ export function Setups() {
           </ul>
         </section>
       )}
-      {all?.length === 0 && words && <p className="soft">No set-up’s name or room has “{words.trim()}”.</p>}
-      {all?.length === 0 && !words && <Empty>No set-ups yet. Choose a room, then Plan a set-up.</Empty>}
+      {all?.length === 0 && words && <p className="soft">{say('no-set-ups-name-or', { words: words.trim() })}</p>}
+      {all?.length === 0 && !words && <Empty>{say('no-set-ups-yet-choose')}</Empty>}
       <ul className="setups">
         {all?.map((s, i) => {
           const week = weekOf(s.play_at, session.today, day)
@@ -131,7 +134,7 @@ export function Setups() {
       </ul>
       {all && all.length > 0 && !words && (
         <p>
-          <Link to="/records">Records of what was offered</Link>
+          <Link to="/records">{say('records-of-what-was-offered')}</Link>
         </p>
       )}
       {setups.hasNextPage && (
@@ -140,12 +143,12 @@ export function Setups() {
           disabled={setups.isFetchingNextPage}
           onClick={() => void setups.fetchNextPage()}
         >
-          Show more
+          {say('show-more')}
         </Button>
       )}
       {removed && (
         <Undo
-          text={`${removed.name} removed.`}
+          text={say('name-removed', { name: removed.name })}
           onUndo={() => restore.mutate(removed.id)}
           onGone={() => setRemoved(null)}
         />
@@ -171,7 +174,7 @@ function SetupRow({
           <Link to={`/bench/${s.id}`}>{s.name}</Link>
         </h3>
         <p className="soft">
-          {s.room_name} · {s.what || 'nothing in it yet'}
+          {s.room_name} · {s.what || say('nothing-in-it-yet')}
         </p>
         {s.reason && <p className="reason">{s.reason}</p>}
       </div>
@@ -179,18 +182,22 @@ function SetupRow({
         <span className="figure">{dayAndTime(s.play_at)}</span>
         {s.starts_by && (
           <span className="soft">
-            Start prep by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}
+            {say('start-prep-by', {
+              sameDay: sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by),
+            })}
           </span>
         )}
       </div>
       {onAgain && (
         <Button variant="quiet" onClick={onAgain}>
-          Plan again<span className="visually-hidden"> {s.name}</span>
+          {say('plan-again')}
+          <span className="visually-hidden"> {s.name}</span>
         </Button>
       )}
       {onRemove && (
         <Button variant="quiet" onClick={onRemove}>
-          Remove<span className="visually-hidden"> {s.name}</span>
+          {say('remove')}
+          <span className="visually-hidden"> {s.name}</span>
         </Button>
       )}
     </li>
@@ -219,13 +226,13 @@ function NewSetup({ roomID, onRoom }: { roomID: string; onRoom: (id: string) => 
   if (rooms.data?.length === 0) {
     return (
       <Link className="btn btn-primary" to="/rooms/new">
-        Add a room first
+        {say('add-a-room-first')}
       </Link>
     )
   }
   return (
     <div className="actions">
-      <Form.Select aria-label="Room for the new set-up" value={chosen} onChange={(e) => onRoom(e.target.value)}>
+      <Form.Select aria-label={say('room-for-the-new-set')} value={chosen} onChange={(e) => onRoom(e.target.value)}>
         {rooms.data?.map((r) => (
           <option key={r.id} value={r.id}>
             {r.name}
@@ -233,7 +240,7 @@ function NewSetup({ roomID, onRoom }: { roomID: string; onRoom: (id: string) => 
         ))}
       </Form.Select>
       <Button disabled={!chosen || start.isPending} onClick={() => start.mutate()}>
-        Plan a set-up
+        {say('plan-a-set-up')}
       </Button>
       {start.error && <p role="alert">{start.error.message}</p>}
     </div>

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { startsQuery } from '../../entities/setup/queries'
 import { Mark } from '../../ui/Mark'
+import { say } from './catalogue'
 
 interface Props {
   room: string
@@ -13,17 +14,12 @@ interface Props {
 /** An empty bench is not an empty page: what can be set up for this room with what is in the cupboard, an aim each. */
 export function StartHere({ room, playAt, onTake }: Props) {
   const starts = useQuery(startsQuery(room, playAt))
-  if (starts.error) return <p className="soft">Ideas to start from could not be loaded: {starts.error.message}</p>
+  if (starts.error) return <p className="soft">{say('ideas-to-start-from-could', { message: starts.error.message })}</p>
   if (!starts.data) return null
-  if (starts.data.length === 0)
-    return (
-      <p className="soft">
-        Nothing in the cupboard makes a set-up for this room yet. Type what you have, or add it to the cupboard.
-      </p>
-    )
+  if (starts.data.length === 0) return <p className="soft">{say('nothing-in-the-cupboard-makes')}</p>
   return (
     <section className="start-here" aria-labelledby="start-here">
-      <h3 id="start-here">From the cupboard, for this room</h3>
+      <h3 id="start-here">{say('from-the-cupboard-for-this')}</h3>
       <ul>
         {starts.data.map((s) => (
           <li key={s.aim}>
@@ -33,7 +29,8 @@ export function StartHere({ room, playAt, onTake }: Props) {
               <span className="soft">{s.with.join(' · ')}</span>
             </div>
             <Button variant="outline-primary" onClick={() => onTake(s)}>
-              Begin<span className="visually-hidden"> {s.aim}</span>
+              {say('begin')}
+              <span className="visually-hidden"> {s.aim}</span>
             </Button>
           </li>
         ))}

@@ -6,6 +6,7 @@ import { sumQuery } from '../../entities/setup/queries'
 import { useSession } from '../../session/session'
 import { money } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
+import { say } from './catalogue'
 
 type Sum = Schemas['Sum']
 type Figure = Exclude<keyof Sum, 'kind'>
@@ -30,48 +31,60 @@ const ask = (figure: Figure, label: string, from: number, step: number, unit = '
 const kinds: [Sum['kind'], string, Asked[]][] = [
   [
     'slices',
-    'Slices from a length',
-    [ask('length_mm', 'The length', 500, 50), ask('piece_mm', 'A slice', 30, 5), ask('cut_mm', 'A cut takes', 1, 1)],
+    say('slices-from-a-length'),
+    [
+      ask('length_mm', say('the-length'), 500, 50),
+      ask('piece_mm', say('a-slice'), 30, 5),
+      ask('cut_mm', say('a-cut-takes'), 1, 1),
+    ],
   ],
   [
     'strips',
-    'Strips under a tray',
-    [ask('width_mm', 'The tray is wide', 420, 10), ask('piece_mm', 'A strip is wide', 60, 5)],
+    say('strips-under-a-tray'),
+    [ask('width_mm', say('the-tray-is-wide'), 420, 10), ask('piece_mm', say('a-strip-is-wide'), 60, 5)],
   ],
   [
     'cover',
-    'Pieces to cover a tub',
-    [ask('length_mm', 'Long', 500, 10), ask('width_mm', 'Wide', 330, 10), ask('piece_mm', 'A piece, across', 60, 5)],
+    say('pieces-to-cover-a-tub'),
+    [
+      ask('length_mm', say('long'), 500, 10),
+      ask('width_mm', say('wide'), 330, 10),
+      ask('piece_mm', say('a-piece-across'), 60, 5),
+    ],
   ],
-  ['pots', 'Pieces for numbered pots', [ask('pots', 'Pots, numbered from 1', 10, 1, 'pots')]],
+  ['pots', say('pieces-for-numbered-pots'), [ask('pots', say('pots-numbered-from-1'), 10, 1, 'pots')]],
   [
     'holes',
-    'Pieces for trays with holes',
-    [ask('holes', 'Holes in a tray', 12, 1, 'holes'), ask('trays', 'Trays', 5, 1, 'trays')],
+    say('pieces-for-trays-with-holes'),
+    [ask('holes', say('holes-in-a-tray'), 12, 1, 'holes'), ask('trays', say('trays'), 5, 1, 'trays')],
   ],
   [
     'stem',
-    'Rings on a stem',
+    say('rings-on-a-stem'),
     [
-      ask('length_mm', 'The stem, long', 260, 10),
-      ask('stem_mm', 'The stem, where it is widest', 8, 1),
-      ask('piece_mm', 'A ring, thick', 5, 1),
-      ask('hole_mm', 'Its hole, across', 12, 1),
+      ask('length_mm', say('the-stem-long'), 260, 10),
+      ask('stem_mm', say('the-stem-where-it-is'), 8, 1),
+      ask('piece_mm', say('a-ring-thick'), 5, 1),
+      ask('hole_mm', say('its-hole-across'), 12, 1),
     ],
   ],
-  ['wall', 'A tube on the wall: how high', [ask('months', 'The youngest', 30, 1, 'months')]],
+  ['wall', say('a-tube-on-the-wall'), [ask('months', say('the-youngest'), 30, 1, 'months')]],
   [
     'worth',
-    'Make or buy',
+    say('make-or-buy'),
     [
-      ask('made_coins', 'Making it costs, in the smallest coin', 312, 10, ''),
-      ask('made_uses', 'and serves', 5, 1, 'times'),
-      ask('bought_coins', 'Buying it costs, in the smallest coin', 900, 10, ''),
-      ask('bought_uses', 'and serves so many', 5, 1, 'times'),
-      ask('children', 'Children', 10, 1, ''),
+      ask('made_coins', say('making-it-costs-in-the'), 312, 10, ''),
+      ask('made_uses', say('and-serves'), 5, 1, 'times'),
+      ask('bought_coins', say('buying-it-costs-in-the'), 900, 10, ''),
+      ask('bought_uses', say('and-serves-so-many'), 5, 1, 'times'),
+      ask('children', say('children-title'), 10, 1, ''),
     ],
   ],
-  ['rope', 'Rope from dough', [ask('grams', 'Dough', 120, 10, 'g'), ask('piece_mm', 'The rope, thick', 10, 1)]],
+  [
+    'rope',
+    say('rope-from-dough'),
+    [ask('grams', say('dough'), 120, 10, 'g'), ask('piece_mm', say('the-rope-thick'), 10, 1)],
+  ],
 ]
 
 /** The sums on the side, for what is made at the counter. */
@@ -82,16 +95,16 @@ export function Sums() {
   const answer = useQuery(sumQuery(sum))
   return (
     <details className="always sums">
-      <summary>Sums on the side</summary>
+      <summary>{say('sums-on-the-side')}</summary>
       <Form.Select
-        aria-label="Which sum"
+        aria-label={say('which-sum')}
         value={sum?.kind ?? ''}
         onChange={(e) => {
           const kind = kinds.find(([k]) => k === e.target.value)
           setSum(kind ? { kind: kind[0], ...Object.fromEntries(kind[2].map((a) => [a.figure, a.from])) } : null)
         }}
       >
-        <option value="">Choose a sum</option>
+        <option value="">{say('choose-a-sum')}</option>
         {kinds.map(([k, words]) => (
           <option key={k} value={k}>
             {words}
@@ -121,7 +134,7 @@ export function Sums() {
           {answer.error ? answer.error.message : answer.data?.says}
           {!answer.error &&
             answer.data?.bought_coins !== undefined &&
-            ` Made ${money(answer.data.made_coins ?? 0, currency)}, bought ${money(answer.data.bought_coins, currency)}.`}
+            ` ${say('made-money-bought-money2', { money: money(answer.data.made_coins ?? 0, currency), money2: money(answer.data.bought_coins, currency) })}`}
         </p>
       )}
     </details>

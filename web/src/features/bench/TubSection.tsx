@@ -1,5 +1,6 @@
 import type { Line, Schemas } from '../../api/client'
 import { insteadOfCount } from '../../ui/Mark'
+import { say } from './catalogue'
 
 type Vessel = Schemas['Vessel']
 
@@ -25,11 +26,14 @@ function halfAt(v: Vessel, z: number): number {
 
 /** What a vessel measures inside, in words. */
 function inside(v: Vessel): string {
-  if (v.shape === 'bowl' || v.shape === 'round' || v.shape === 'bottle') return `${v.top_length_mm} mm across`
-  if (v.shape === 'wall') return `${v.top_length_mm} mm across, ${v.height_mm} mm high, on the wall`
-  if (v.shape === 'bag') return `${v.top_length_mm} × ${v.top_width_mm} mm usable`
-  if (v.shape === 'cells') return `${v.cells ?? 1} cells of ${v.top_length_mm} × ${v.top_width_mm} mm`
-  return `${v.bottom_length_mm} × ${v.bottom_width_mm} mm inside`
+  if (v.shape === 'bowl' || v.shape === 'round' || v.shape === 'bottle')
+    return say('top-length-mm-mm-across', { topLengthMm: v.top_length_mm })
+  if (v.shape === 'wall') return say('mm-across-mm-high-on', { topLengthMm: v.top_length_mm, heightMm: v.height_mm })
+  if (v.shape === 'bag')
+    return say('top-length-mm-top-width', { topLengthMm: v.top_length_mm, topWidthMm: v.top_width_mm })
+  if (v.shape === 'cells')
+    return say('cells-of-mm', { cells: v.cells ?? 1, topLengthMm: v.top_length_mm, topWidthMm: v.top_width_mm })
+  return say('bottom-length-mm-bottom-width', { bottomLengthMm: v.bottom_length_mm, bottomWidthMm: v.bottom_width_mm })
 }
 
 /** A section through one vessel along its length, to scale: each filler at its depth, and each loose
@@ -73,14 +77,21 @@ export function TubSection({ fill, lines }: Props) {
   )
   const base = half(0) || half(v.height_mm)
   const label = [
-    `Section of the ${v.name}, to scale: ${v.top_length_mm} mm long at the rim, ${inside(v)}, ${v.height_mm} mm deep`,
+    say('section-of-the-to-scale', {
+      name: v.name,
+      topLengthMm: v.top_length_mm,
+      inside: inside(v),
+      heightMm: v.height_mm,
+    }),
     fill.poured.length === 0
-      ? 'nothing poured in'
+      ? say('nothing-poured-in')
       : v.shape === 'bag'
-        ? `a layer of ${fill.depth_mm} mm`
-        : `filled to ${fill.depth_mm} mm, ${free} mm free above`,
-    ...(fill.poured.length > 1 ? fill.poured.map((p) => `${p.name} ${p.depth_mm} mm`) : []),
-    ...(slots.length > 0 ? [`in it ${slots.map((s) => s.words).join(', ')}`] : []),
+        ? say('a-layer-of-mm', { depthMm: fill.depth_mm })
+        : say('filled-to-mm-mm-free', { depthMm: fill.depth_mm, free }),
+    ...(fill.poured.length > 1
+      ? fill.poured.map((p) => say('name-depth-mm-mm', { name: p.name, depthMm: p.depth_mm }))
+      : []),
+    ...(slots.length > 0 ? [say('in-it-slots', { slots: slots.map((s) => s.words).join(', ') })] : []),
   ].join('; ')
   return (
     <svg className="tub" viewBox={`0 0 440 ${floor + 46}`} role="img" aria-label={label}>
@@ -117,7 +128,7 @@ export function TubSection({ fill, lines }: Props) {
           <>
             <path d={`M${right + 20} ${surface} V${floor} M${right + 14} ${surface} h12 M${right + 14} ${floor} h12`} />
             <text x={right + 32} y={(surface + floor) / 2 + 5}>
-              {fill.depth_mm} mm
+              {say('depth-mm-mm', { depthMm: fill.depth_mm })}
             </text>
           </>
         )}
@@ -125,7 +136,7 @@ export function TubSection({ fill, lines }: Props) {
           <>
             <path d={`M${right + 20} ${top} V${surface} M${right + 14} ${top} h12`} />
             <text x={right + 32} y={(surface + top) / 2 + 5}>
-              {free} free
+              {say('free-free', { free })}
             </text>
           </>
         )}
@@ -159,9 +170,9 @@ function Fillers({
   const { poured, depth_mm, ice } = fill
   const tint = (i: number) =>
     ice || (poured.length === 1 && poured[i]?.liquid)
-      ? 'filler water'
+      ? ['filler', 'water'].join(' ')
       : poured.length > 1
-        ? `filler layer-${i}`
+        ? ['filler', `layer-${i}`].join(' ')
         : 'filler'
   if (fill.side_by_side && poured.length > 1) {
     const wide = (z: number) => (2 * half(z)) / poured.length

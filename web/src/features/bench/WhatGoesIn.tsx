@@ -7,17 +7,15 @@ import { outdate } from '../../api/keys'
 import {
   asTemplate,
   baseLines,
-  beside,
   copied,
   cupsFor,
   lineFor,
-  linesOf,
   newName,
   newPlace,
   withItems,
   withPlace,
-  type Draft,
 } from '../../entities/setup/model'
+import { beside, linesOf, type Draft } from '../../entities/setup/draft'
 import { roomsQuery } from '../../entities/room/queries'
 import { useSession } from '../../session/session'
 import { bookQuery } from '../../entities/recipe/queries'
@@ -27,6 +25,7 @@ import type { RowActions } from './ItemRow'
 import { StartHere } from './StartHere'
 import { wordsQuery } from '../../entities/thing/queries'
 import { PlaceIn, Rows, type Opened } from './PlaceIn'
+import { say } from './catalogue'
 
 interface Props {
   draft: Draft
@@ -85,9 +84,9 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
           const item = linesOf(d).find((i) => i.id === id)
           return item ? withItems(without(d, id), to, (items) => [...items, item]) : d
         }),
-      drop: (id, name) => now.current((d) => without(d, id), undefined, `${name} taken out.`),
+      drop: (id, name) => now.current((d) => without(d, id), undefined, say('name-taken-out', { name })),
       take: (id, item_id, name, instead) => {
-        set(id, { item_id, described: undefined }, undefined, `${name} in place of ${instead}.`)
+        set(id, { item_id, described: undefined }, undefined, say('in-place-of-sentence', { name, instead }))
         setOpened((o) => ({ ...o, missing: null }))
       },
       became: (id, kind) => {
@@ -120,7 +119,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
     draft.places[i]?.name ??
     answer?.places.find((a) => a.id === draft.places[i]?.id)?.name ??
     vessels?.find((v) => v.id === draft.places[i]?.base?.vessel_id)?.name ??
-    `Place ${i + 1}`
+    say('place-i', { i: i + 1 })
   const places: [string, string][] = [
     ...draft.places.map((p, i): [string, string] => [p.id, called(i)]),
     [beside, 'beside'],
@@ -130,11 +129,11 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
   const place = draft.places.findIndex((p) => p.id === at)
   const into =
     at === beside
-      ? 'The next thing lies beside them.'
+      ? say('the-next-thing-lies-beside')
       : place < 0
-        ? 'It begins with what you type.'
+        ? say('it-begins-with-what-you')
         : several
-          ? `The next thing goes into: ${called(place)}.`
+          ? say('the-next-thing-goes-into', { called: called(place) })
           : ''
   return (
     <div className="in-places">
@@ -176,7 +175,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             onCount={(line, each, text) => act.set(line, { each, shared: true }, undefined, text)}
           />
         ) : (
-          <p className="soft">Forty things are as many as a set-up takes.</p>
+          <p className="soft">{say('forty-things-are-as-many')}</p>
         ))}
       {!readOnly && draft.places.length === 0 && draft.beside.length === 0 && (
         <StartHere
@@ -186,7 +185,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             onChange(
               (d) => ({ ...d, ...copied(s), name: d.name === newName ? s.aim : d.name }),
               undefined,
-              `${s.aim}: started.`,
+              say('aim-started', { aim: s.aim }),
             )
           }
         />
@@ -209,7 +208,7 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             onChange(
               (d) => withPlace(d, p.id, (old) => ({ ...old, base })),
               of && `${of} ${p.id}`,
-              base ? undefined : 'The base taken out.',
+              base ? undefined : say('the-base-taken-out'),
             )
           }
           onSwap={(base, text) => onChange((d) => withPlace(d, p.id, (old) => ({ ...old, base })), undefined, text)}
@@ -218,22 +217,22 @@ export function WhatGoesIn({ draft, plan, lines, answer, vessels, readOnly, late
             onChange(
               (d) => ({ ...d, places: d.places.filter((x) => x.id !== p.id) }),
               undefined,
-              `${called(i)} taken out.`,
+              say('called-taken-out', { called: called(i) }),
             )
           }
         />
       ))}
       {draft.beside.length > 0 && (
-        <section className={at === beside ? 'place-in chosen' : 'place-in'} aria-label="Beside">
+        <section className={at === beside ? 'place-in chosen' : 'place-in'} aria-label={say('beside')}>
           <header>
             <button
               type="button"
               className="place-name"
               aria-pressed={at === beside}
-              title="The next thing goes here"
+              title={say('the-next-thing-goes-here')}
               onClick={() => setChosen(beside)}
             >
-              Beside
+              {say('beside')}
             </button>
           </header>
           <Rows
@@ -262,10 +261,10 @@ function KeepAsTemplate({ draft }: { draft: Draft }) {
   return (
     <div className="keep">
       <Button variant="quiet" disabled={keep.isPending} onClick={() => keep.mutate()}>
-        Keep as a template
+        {say('keep-as-a-template')}
       </Button>
       <span role="status" className="soft">
-        {keep.isSuccess && 'Saved as a template, under Set-ups.'}
+        {keep.isSuccess && say('saved-as-a-template-under')}
         {keep.error?.message}
       </span>
     </div>

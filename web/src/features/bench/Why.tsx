@@ -8,6 +8,7 @@ import { Precautions } from '../../entities/setup/Precautions'
 import { Swaps } from '../../ui/Swaps'
 import { objections } from '../../entities/setup/model'
 import { Packets } from './Packets'
+import { say } from './catalogue'
 
 interface Props {
   answer?: Answer
@@ -20,7 +21,7 @@ export function Why({ answer, swapOf, onPacket }: Props) {
   if (!answer) {
     return (
       <p className="soft" role="status">
-        Checking…
+        {say('checking')}
       </p>
     )
   }
@@ -28,21 +29,24 @@ export function Why({ answer, swapOf, onPacket }: Props) {
   const notes = [...new Set(answer.places.flatMap((p) => p.notes ?? []))]
   return (
     <>
-      {!answer.mark && <p className="soft">Nothing is in it yet.</p>}
+      {!answer.mark && <p className="soft">{say('nothing-is-in-it-yet')}</p>}
       {answer.mark && lines.length === 0 && (
         <div className="finding clears">
           <MarkLine mark={answer.mark} />
-          {answer.ready && <p>OK for these children today.</p>}
+          {answer.ready && <p>{say('ok-for-these-children-today')}</p>}
         </div>
       )}
       {answer.precautions && (
         <section className="finding" aria-labelledby="precautions">
-          <h3 id="precautions">Precautions</h3>
+          <h3 id="precautions">{say('precautions')}</h3>
           <Precautions all={answer.precautions} />
           {answer.covered && (
             <details className="covered">
               <summary>
-                Our routine covers {answer.covered.length === 1 ? '1 more' : `${answer.covered.length} more`}
+                {say('our-routine-covers', {
+                  covered:
+                    answer.covered.length === 1 ? '1 more' : say('covered-more', { covered: answer.covered.length }),
+                })}
               </summary>
               <Precautions all={answer.covered} />
             </details>
@@ -57,7 +61,7 @@ export function Why({ answer, swapOf, onPacket }: Props) {
       ))}
       {answer.packets && <Packets packets={answer.packets} onTake={onPacket} />}
       {notes.length > 0 && (
-        <ul className="notes" aria-label="For these children">
+        <ul className="notes" aria-label={say('for-these-children')}>
           {notes.map((n) => (
             <li key={n}>{n}</li>
           ))}
@@ -65,7 +69,7 @@ export function Why({ answer, swapOf, onPacket }: Props) {
       )}
       {answer.routine && (
         <details className="always">
-          <summary>Our routine</summary>
+          <summary>{say('our-routine')}</summary>
           <ul>
             {answer.routine.map((r) => (
               <li key={r}>{r}</li>
@@ -74,7 +78,7 @@ export function Why({ answer, swapOf, onPacket }: Props) {
         </details>
       )}
       <details className="always">
-        <summary>Always, with every set-up</summary>
+        <summary>{say('always-with-every-set-up')}</summary>
         <ul>
           {answer.baseline.map((b) => (
             <li key={b}>{b}</li>
@@ -97,11 +101,11 @@ function Instead({ name, swapping }: { name: string; swapping?: Swapping }) {
 
 function Found({ name, swapping }: { name: string; swapping: Swapping }) {
   const found = useQuery(swapsQuery(swapping.input))
-  if (found.error) return <p className="soft">Swaps could not be found. {found.error.message}</p>
+  if (found.error) return <p className="soft">{say('swaps-could-not-be-found', { message: found.error.message })}</p>
   if (!found.data) return null
   return (
     <div className="instead">
-      <h3>Swap for {name.charAt(0).toLowerCase() + name.slice(1)}</h3>
+      <h3>{say('swap-for-name', { name: name.charAt(0).toLowerCase() + name.slice(1) })}</h3>
       <Swaps swaps={found.data} onTake={swapping.onTake} takes={name} />
     </div>
   )

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { beside, emptySetup } from '../../entities/setup/model'
+import { emptySetup } from '../../entities/setup/model'
+import { beside } from '../../entities/setup/draft'
 import { add, asDeep, depthIn } from './adding'
 import { toldOf, typedAs, type Chosen } from './chosen'
 

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import type { Base, Place, PlanItem, Schemas } from '../../api/client'
-import { beside, fillBase, mixBase, newPlace, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import { fillBase, mixBase, newPlace, withItems, withPlace } from '../../entities/setup/model'
+import { beside, type Draft } from '../../entities/setup/draft'
 import type { Chosen } from './chosen'
 
 type Vessel = Schemas['Vessel']

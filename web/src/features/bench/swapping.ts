@@ -1,6 +1,8 @@
 import type { Answer, Base, Line, Plan, Schemas } from '../../api/client'
-import { beside, withItems, withPlace, type Draft } from '../../entities/setup/model'
+import { withItems, withPlace } from '../../entities/setup/model'
+import { beside, type Draft } from '../../entities/setup/draft'
 import type { Swapping } from './Why'
+import { say } from './catalogue'
 
 type Swap = Schemas['Swap']
 
@@ -18,7 +20,7 @@ export function swapping(
   take: (to: (d: Draft) => Draft, text: string) => void,
 ): Swapping | undefined {
   const { room_id, play_at } = plan
-  const text = (s: Swap) => `${s.name} in place of ${line.name}.`
+  const text = (s: Swap) => say('in-place-of', { name: s.name, name2: line.name })
   for (const [i, place] of plan.places.entries()) {
     const n = answer.places[i]?.base.indexOf(line) ?? -1
     const { base } = place

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { instant } from '../../api/clock'
 import { merge } from '../../entities/setup/merge'
-import type { Draft } from '../../entities/setup/model'
+import type { Draft } from '../../entities/setup/draft'
 
 interface Steps {
   past: Draft[]

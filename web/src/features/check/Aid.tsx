@@ -6,6 +6,7 @@ import { aidQuery } from '../../entities/thing/queries'
 import { useSession } from '../../session/session'
 import { MarkLine } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
+import { say } from './catalogue'
 
 /** First aid and mishaps Cards for when something has happened: the number to call first, then what to do. */
 export function Aid() {
@@ -14,14 +15,14 @@ export function Aid() {
   const card = aid.data?.find((c) => c.id === open)
   return (
     <section className="aid" aria-labelledby="aid-title">
-      <h3 id="aid-title">First aid and mishaps</h3>
+      <h3 id="aid-title">{say('first-aid-and-mishaps')}</h3>
       {aid.error && (
         <>
           <Emergency />
           <Failure error={aid.error} retry={() => void aid.refetch()} />
         </>
       )}
-      {!aid.data && !aid.error && <Waiting what="the cards" />}
+      {!aid.data && !aid.error && <Waiting what={say('the-cards')} />}
       <div className="chips">
         {aid.data?.map((c) => (
           <button
@@ -66,11 +67,9 @@ function Card({ card, onClose }: { card: Schemas['AidCard']; onClose: () => void
           </li>
         ))}
       </ol>
-      <p className="soft">
-        {card.source}, {card.standing}. Local rules and a health professional come first.
-      </p>
+      <p className="soft">{say('local-rules-and-a-health', { source: card.source, standing: card.standing })}</p>
       <Button variant="quiet" onClick={onClose}>
-        Close the card
+        {say('close-the-card')}
       </Button>
     </article>
   )

@@ -11,11 +11,12 @@ import { GaugeView } from '../../ui/GaugeView'
 import { MarkLine } from '../../ui/Mark'
 import { Pick } from '../../entities/thing/Pick'
 import { Failure, Waiting } from '../../ui/States'
-import { useWords } from '../../ui/words'
+import { useWords } from '../../entities/thing/words'
 import { Aid } from './Aid'
 import { Changes } from '../../entities/thing/Changes'
 import { AskThing } from '../../entities/thing/AskThing'
 import { DescribeForm } from '../../entities/thing/DescribeForm'
+import { say } from './catalogue'
 
 type Input = Schemas['CheckInput']
 
@@ -36,7 +37,7 @@ export function Check({ opened, show, onHide }: { opened: number; show: boolean;
     >
       <Offcanvas.Header closeButton>
         <Offcanvas.Title as="h2" id="check-title">
-          Check
+          {say('check')}
         </Offcanvas.Title>
       </Offcanvas.Header>
       <Offcanvas.Body>
@@ -52,8 +53,8 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
   return (
     <>
       <Pick
-        label="What to check"
-        placeholder="dried peas 26 months"
+        label={say('what-to-check')}
+        placeholder={say('dried-peas-26-months')}
         anything
         autoFocus
         onPick={(item, typed) => {
@@ -66,9 +67,9 @@ function CheckOne({ onLeave }: { onLeave: () => void }) {
         }}
       />
       <p className="soft">
-        Type an item, and an age if you like. Many at once:{' '}
+        {say('type-an-item-and-an')}{' '}
         <Link to="/list" onClick={onLeave}>
-          check a list
+          {say('check-a-list')}
         </Link>
         .
       </p>
@@ -142,15 +143,18 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
   if (check.error)
     return (
       <>
-        <Failure error={new Error(`Not checked. ${check.error.message}`)} retry={() => void check.refetch()} />
+        <Failure
+          error={new Error(say('not-checked-message', { message: check.error.message }))}
+          retry={() => void check.refetch()}
+        />
         {told.length > 0 && (
           <Button variant="outline-primary" onClick={() => onTell(told.slice(0, -1))}>
-            Take the last answer back
+            {say('take-the-last-answer-back')}
           </Button>
         )}
       </>
     )
-  if (!check.data) return <Waiting what="the verdicts" />
+  if (!check.data) return <Waiting what={say('the-verdicts')} />
   const answer = check.data
   return (
     <section className="verdicts" aria-live="polite">
@@ -159,7 +163,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
           {answer.name} <span className="soft">{answer.detail}</span>
         </h3>
         <Form.Select
-          aria-label="How the children meet it"
+          aria-label={say('how-the-children-meet-it')}
           value={input.use}
           onChange={(e) => onChange({ use: e.target.value as Input['use'] })}
         >
@@ -173,12 +177,12 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       {answer.meant && (
         <p className="soft">
           {answer.question?.given
-            ? `Read as “${answer.meant}”.`
-            : `Not known as it is typed; close to “${answer.meant}”.`}
+            ? say('read-as-meant', { meant: answer.meant })
+            : say('not-known-as-it-is', { meant: answer.meant })}
         </p>
       )}
       {answer.said && answer.said.length > 0 && (
-        <p className="soft">Read from what you typed: {answer.said.join(', ')}.</p>
+        <p className="soft">{say('read-from-what-you-typed', { said: answer.said.join(', ') })}</p>
       )}
       {!input.described && !measuring && (
         <Changes
@@ -195,10 +199,10 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       )}
       {!answer.found && !measuring && (
         <div className="not-found">
-          <p>We do not know this item. Answer a few questions.</p>
+          <p>{say('we-do-not-know-this')}</p>
           {answer.nearest && answer.nearest.length > 0 && (
             <p>
-              Or did you mean{' '}
+              {say('or-did-you-mean')}{' '}
               {answer.nearest.map((item) => (
                 <Button key={item.id} variant="outline-primary" size="sm" onClick={() => onTake(item)}>
                   {item.name}
@@ -211,9 +215,9 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       {answer.asking && !measuring && (
         <>
           {told.length > 0 && (
-            <ul className="marks-now" aria-label="So far">
+            <ul className="marks-now" aria-label={say('so-far')}>
               {judging ? (
-                <li className="soft">Judging…</li>
+                <li className="soft">{say('judging')}</li>
               ) : (
                 answer.for.map((f) => (
                   <li key={f.who}>
@@ -225,14 +229,14 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
           )}
           <AskThing asking={answer.asking} told={told} busy={judging} takeFocus onTell={onTell} />
           <p className="soft">
-            Or{' '}
+            {say('or')}{' '}
             <Button variant="quiet" onClick={onMeasure}>
-              fill in every trait yourself
+              {say('fill-in-every-trait-yourself')}
             </Button>
           </p>
         </>
       )}
-      {judging && <Waiting what="the verdicts" />}
+      {judging && <Waiting what={say('the-verdicts')} />}
       {(judging ? [] : answer.for).map((f) => (
         <details key={f.who} className={`room-verdict ${f.mark}`}>
           <summary>
@@ -240,9 +244,7 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
             <MarkLine mark={f.mark} />
             <span className="soft">
               {f.findings[0]?.reason ??
-                (f.portion_g
-                  ? `No rule objects, at a usual portion of ${grams(f.portion_g)} a child.`
-                  : 'No rule objects.')}
+                (f.portion_g ? say('no-rule-objects-at-a', { grams: grams(f.portion_g) }) : say('no-rule-objects'))}
             </span>
           </summary>
           {f.findings.map((finding) => (
@@ -254,19 +256,19 @@ function Verdicts({ input, measuring, onChange, onTake, onMeasure, onTell, onLea
       <p className="actions">
         {answer.recipe_id && (
           <Link to={`/recipes/${answer.recipe_id}`} onClick={onLeave}>
-            Its recipe
+            {say('its-recipe')}
           </Link>
         )}
         {answer.item_id && (
           <Link to={`/shelf/${answer.item_id}`} onClick={onLeave}>
-            Its page, with swaps
+            {say('its-page-with-swaps')}
           </Link>
         )}
         <Link to="/gauge" onClick={onLeave}>
-          Print a true-size gauge
+          {say('print-a-true-size-gauge')}
         </Link>
       </p>
-      <p className="soft">Local licensing rules, the label and a health professional come first. An adult watches.</p>
+      <p className="soft">{say('local-licensing-rules-the-label')}</p>
     </section>
   )
 }

@@ -9,17 +9,18 @@ import { inIt, quantity, type Jar } from '../../entities/stock/model'
 import { cupboardQuery, shoppingQuery } from '../../entities/stock/queries'
 import { Pick } from '../../entities/thing/Pick'
 import { mayWrite, useSession } from '../../session/session'
-import { day, money, plural } from '../../ui/format'
+import { day, money } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Files } from './Files'
 import { JarPanel } from './JarPanel'
 import { JarPicture } from './JarPicture'
 import { ToBuy } from './ToBuy'
+import { say } from './catalogue'
 
 /** What is in, with the line that coming plans need, and what to buy. */
 export function Cupboard() {
-  usePageTitle('Cupboard')
+  usePageTitle(say('cupboard'))
   const session = useSession()
   const cupboard = useQuery(cupboardQuery)
   const shopping = useQuery(shoppingQuery)
@@ -70,51 +71,51 @@ export function Cupboard() {
       <main className="screen cupboard">
         <header className="screen-head">
           <div>
-            <h1>Cupboard</h1>
-            <p className="soft">The line shows what the next 2 weeks need. Tap to count.</p>
+            <h1>{say('cupboard')}</h1>
+            <p className="soft">{say('the-line-shows-what-the')}</p>
           </div>
           <div className="actions">
             {mayWrite(session) && (
               <Button variant="outline-primary" aria-expanded={adding} onClick={() => setAdding(!adding)}>
-                Add a jar
+                {say('add-a-jar')}
               </Button>
             )}
             <Link className="btn btn-outline-primary" to="/batches">
-              Batches and tubs
+              {say('batches-and-tubs')}
             </Link>
             <Link className="btn btn-primary" to="/cupboard/makes">
-              What can I make?
+              {say('what-can-i-make')}
             </Link>
           </div>
         </header>
         {error && <Failure error={error} retry={() => void cupboard.refetch()} />}
         {adding && (
           <Pick
-            label="What goes into the jar"
-            placeholder="flour, rice, wooden boats"
+            label={say('what-goes-into-the-jar')}
+            placeholder={say('flour-rice-wooden-boats')}
             autoFocus
             onPick={(item) => add.mutate(item.id)}
           />
         )}
-        {!whole && !cupboard.error && <Waiting what="the cupboard" />}
-        {cupboard.data && all.length === 0 && (
-          <Empty>Nothing in stock yet. Add what you have. Set-ups then show what is short and what you can make.</Empty>
-        )}
+        {!whole && !cupboard.error && <Waiting what={say('the-cupboard')} />}
+        {cupboard.data && all.length === 0 && <Empty>{say('nothing-in-stock-yet-add')}</Empty>}
         {whole && (
           <div className="cupboard-columns">
-            <section aria-label="Jars">
+            <section aria-label={say('jars')}>
               {all.length > 8 && (
                 <Form.Control
                   type="search"
                   className="find-jar"
-                  aria-label="Search the cupboard"
-                  placeholder="Search by name, label or place"
+                  aria-label={say('search-the-cupboard')}
+                  placeholder={say('search-by-name-label-or')}
                   maxLength={60}
                   value={words}
                   onChange={(e) => setWords(e.target.value)}
                 />
               )}
-              {all.length > 0 && shown.length === 0 && <p className="soft">No jar is called “{words.trim()}”.</p>}
+              {all.length > 0 && shown.length === 0 && (
+                <p className="soft">{say('no-jar-is-called', { words: words.trim() })}</p>
+              )}
               <ul className="jars">
                 {shown.map((j) => (
                   <li key={j.id || `${j.item_id} ${j.says}`}>
@@ -126,13 +127,13 @@ export function Cupboard() {
                 name="cupboard.csv"
                 out={() => ask(api.GET('/api/cupboard/file'))}
                 read={mayWrite(session) ? (csv) => ask(api.POST('/api/cupboard/import', { body: { csv } })) : undefined}
-                reads="Count from a CSV"
-                done={(n) => `${plural(n, 'jar')} counted.`}
+                reads={say('count-from-a-csv')}
+                done={(n) => say('jar-counted', { jar: say('jars-2', { count: n }) })}
                 changes="cupboard"
               />
             </section>
             <section className="to-buy" aria-labelledby="to-buy">
-              <h2 id="to-buy">To buy, earliest need first</h2>
+              <h2 id="to-buy">{say('to-buy-earliest-need-first')}</h2>
               {shopping.error && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
               {shopping.data && <ToBuy list={shopping.data} brief />}
             </section>
@@ -151,7 +152,7 @@ export function Cupboard() {
         )}
         {removed && (
           <Undo
-            text={`${removed.name} taken out of the cupboard.`}
+            text={say('taken-out-of-the-cupboard', { name: removed.name })}
             onUndo={() => restore.mutate(removed.id)}
             onGone={() => setRemoved(null)}
           />
@@ -160,29 +161,29 @@ export function Cupboard() {
       {whole && cupboard.data && (
         <footer className="counter on-dark plain">
           <div>
-            <span>coming plans need</span>
+            <span>{say('coming-plans-need')}</span>
             <strong className="figure">
-              {plural(cupboard.data.needed, 'thing')}
-              {cupboard.data.short > 0 ? `, ${cupboard.data.short} short` : ', none short'}
-              {cupboard.data.unweighed > 0 && `, ${cupboard.data.unweighed} not weighed`}
+              {say('things', { count: cupboard.data.needed })}
+              {cupboard.data.short > 0 ? say('short-short', { short: cupboard.data.short }) : say('none-short')}
+              {cupboard.data.unweighed > 0 && say('unweighed-not-weighed', { unweighed: cupboard.data.unweighed })}
             </strong>
           </div>
           {cupboard.data.buy_coins !== undefined && (
             <div>
-              <span>to buy</span>
+              <span>{say('to-buy')}</span>
               <strong className="figure">{money(cupboard.data.buy_coins, session.centre.currency)}</strong>
             </div>
           )}
           {cupboard.data.goes_off && (
             <div>
-              <span>goes off first</span>
+              <span>{say('goes-off-first')}</span>
               <strong className="figure">
                 {cupboard.data.goes_off.name.toLowerCase()}, {day(cupboard.data.goes_off.on)}
               </strong>
             </div>
           )}
           <Link className="print" to="/cupboard/list">
-            Tick off in the shop
+            {say('tick-off-in-the-shop')}
           </Link>
         </footer>
       )}
@@ -202,8 +203,10 @@ function JarCard({ jar: j, onOpen }: { jar: Jar; onOpen: () => void }) {
         <strong className={j.weighed || j.version === 0 ? 'figure' : 'figure unweighed'}>{inIt(j)}</strong>
         {j.unreadable && <span className="short">{j.unreadable}</span>}
         {j.need && <Need jar={j} />}
-        {j.date === 'past' && <span className="short">best before {day(j.best_before ?? '')}: past</span>}
-        {j.date === 'soon' && <span className="soon">best before {day(j.best_before ?? '')}</span>}
+        {j.date === 'past' && (
+          <span className="short">{say('best-before-past', { day: day(j.best_before ?? '') })}</span>
+        )}
+        {j.date === 'soon' && <span className="soon">{say('best-before-day', { day: day(j.best_before ?? '') })}</span>}
         {!j.need && !j.date && j.place && <span className="soft">{j.place}</span>}
       </div>
     </div>
@@ -216,14 +219,17 @@ function Need({ jar }: { jar: Jar }) {
   if (n.missing > 0) {
     return (
       <span className="short">
-        {quantity(n.missing, jar.unit)} short by {day(n.by)}
+        {say('missing-short-by-day', { missing: quantity(n.missing, jar.unit), day: day(n.by) })}
       </span>
     )
   }
   return (
     <span className="soft">
-      needs {quantity(n.amount, jar.unit)} by {day(n.by)}
-      {n.unweighed && ': weigh it'}
+      {say('needs-amount-by-day-unweighed', {
+        amount: quantity(n.amount, jar.unit),
+        day: day(n.by),
+        unweighed: n.unweighed && say('weigh-it'),
+      })}
     </span>
   )
 }

@@ -4,6 +4,7 @@ import { Button } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { outdate, type Changed } from '../../api/keys'
 import { saveFile } from '../../ui/saveFile'
+import { say } from './catalogue'
 
 interface Props {
   /** What the file is called. */
@@ -40,7 +41,7 @@ export function Files({ name, out, read, reads, done, changes }: Props) {
   return (
     <div className="files">
       <Button variant="quiet" onClick={() => save.mutate()}>
-        Save as CSV
+        {say('save-as-csv')}
       </Button>
       {read && (
         <label className="btn btn-quiet">

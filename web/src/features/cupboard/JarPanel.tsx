@@ -13,14 +13,16 @@ import { Field, useRecord } from '../../forms/record'
 import { mayWrite, useSession } from '../../session/session'
 import { dayOf, number } from '../../ui/format'
 import { JarPicture } from './JarPicture'
+import { region } from '../../words/language'
+import { say } from './catalogue'
 
 type Kind = Schemas['MoveInput']['kind']
 
 const kindWords: Record<Kind, string> = {
-  counted: 'Counted',
-  received: 'Came in',
-  used: 'Used',
-  'thrown-away': 'Thrown away',
+  counted: say('counted'),
+  received: say('came-in'),
+  used: say('used'),
+  'thrown-away': say('thrown-away'),
 }
 
 interface Move {
@@ -92,29 +94,29 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
             {jar.last && (
               <span className="soft">
                 {kindWords[jar.last.kind].toLowerCase()} {dayOf(jar.last.at)}
-                {jar.last.by && ` by ${jar.last.by}`}
+                {jar.last.by && ` ${say('by-by', { by: jar.last.by })}`}
               </span>
             )}
             {jar.need && (
               <span className="soft">
-                {quantity(jar.need.amount, jar.unit)} for {jar.need.for.join(', ')}
+                {say('amount-for-for', { amount: quantity(jar.need.amount, jar.unit), for: jar.need.for.join(', ') })}
               </span>
             )}
           </div>
         </div>
         {pack && (
           <fieldset className="tap-count">
-            <legend>Count it by tapping: packs of {quantity(pack.amount, jar.unit)}</legend>
-            <div className="unopened" role="group" aria-label="Unopened packs">
+            <legend>{say('count-it-by-tapping-packs', { amount: quantity(pack.amount, jar.unit) })}</legend>
+            <div className="unopened" role="group" aria-label={say('unopened-packs')}>
               {[0, 1, 2, 3, 4, 5].map((n) => (
                 <button key={n} type="button" aria-pressed={packs === n} onClick={() => setPacks(n)}>
                   {n}
-                  <span className="visually-hidden"> unopened</span>
+                  <span className="visually-hidden"> {say('unopened')}</span>
                 </button>
               ))}
-              <span className="soft">unopened, and the open one is</span>
+              <span className="soft">{say('unopened-and-the-open-one')}</span>
             </div>
-            <div className="levels" role="group" aria-label="The open one">
+            <div className="levels" role="group" aria-label={say('the-open-one')}>
               {levels.map(([n, word]) => (
                 <Button
                   key={n}
@@ -128,8 +130,8 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
             </div>
           </fieldset>
         )}
-        <form className="typed-move" aria-label="What happened" noValidate onSubmit={record.submit}>
-          <div className="move-kinds" role="group" aria-label="What happened">
+        <form className="typed-move" aria-label={say('what-happened')} noValidate onSubmit={record.submit}>
+          <div className="move-kinds" role="group" aria-label={say('what-happened')}>
             {(Object.keys(kindWords) as Kind[]).map((k) => (
               <button key={k} type="button" aria-pressed={kind === k} onClick={() => change({ kind: k })}>
                 {kindWords[k]}
@@ -138,7 +140,7 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
           </div>
           <Field
             id="move-amount"
-            label={kind === 'counted' ? 'Amount (leave empty if not weighed)' : 'How much'}
+            label={kind === 'counted' ? say('amount-leave-empty-if-not') : say('how-much')}
             wrong={wrong('amount')}
           >
             <Form.Control
@@ -150,7 +152,7 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
             />
           </Field>
           <Button type="submit" disabled={busy || (amount.trim() === '' && kind !== 'counted' && kind !== 'received')}>
-            Note it
+            {say('note-it')}
           </Button>
           {record.notices({ other: tap.error })}
         </form>
@@ -158,7 +160,7 @@ export function JarPanel({ jar, onHide, onRemoved }: { jar: Jar; onHide: () => v
         {mayWrite(session) && <Details jar={jar} />}
         {mayWrite(session) && (
           <Button variant="quiet" onClick={() => remove.mutate()}>
-            Take this jar out of the cupboard
+            {say('take-this-jar-out-of')}
           </Button>
         )}
         {remove.error && <p role="alert">{remove.error.message}</p>}
@@ -172,12 +174,12 @@ function History({ id, unit }: { id: string; unit: Jar['unit'] }) {
   if (!moves.data || moves.data.length === 0) return null
   return (
     <details className="moves">
-      <summary>What happened to it</summary>
+      <summary>{say('what-happened-to-it')}</summary>
       <ol>
         {moves.data.map((m) => (
           <li key={m.id}>
-            <span className="soft">{m.ahead ? 'saved while a clock was wrong' : dayOf(m.at)}</span>{' '}
-            {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? 'not weighed' : quantity(m.amount, unit)}
+            <span className="soft">{m.ahead ? say('saved-while-a-clock-was') : dayOf(m.at)}</span>{' '}
+            {kindWords[m.kind].toLowerCase()} {m.amount === undefined ? say('not-weighed') : quantity(m.amount, unit)}
             {m.by && <span className="soft"> {m.by}</span>}
           </li>
         ))}
@@ -194,12 +196,12 @@ interface Packet extends Omit<Schemas['JarInput'], 'version' | 'item_id' | 'free
 }
 
 const inWords = (p: Packet) => ({
-  'Free of': p.free,
-  'Heat-treated': p.heat_treated ? 'yes' : 'no',
-  'Where it is kept': p.place,
-  'Best before': p.best_before,
-  Opened: p.opened,
-  Packs: p.packs.map((of) => [of.amount, of.price].filter(Boolean).join(' for ')).join(', '),
+  [say('free-of')]: p.free,
+  [say('heat-treated')]: p.heat_treated ? say('yes') : say('no'),
+  [say('where-it-is-kept')]: p.place,
+  [say('best-before')]: p.best_before,
+  [say('opened')]: p.opened,
+  [say('packs')]: p.packs.map((of) => [of.amount, of.price].filter(Boolean).join(' for ')).join(', '),
 })
 
 /** What its packet says, where it stands, when it goes off, and the packs that it is bought in. */
@@ -207,7 +209,7 @@ function Details({ jar }: { jar: Jar }) {
   const client = useQueryClient()
   const { currency } = useSession().centre
   const decimals =
-    new Intl.NumberFormat('en-GB', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+    new Intl.NumberFormat(region, { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
   const typed = (of: Pick<Jar, 'free' | 'heat_treated' | 'place' | 'best_before' | 'opened' | 'packs'>): Packet => ({
     free: (of.free ?? []).join(', '),
     heat_treated: of.heat_treated ?? false,
@@ -252,21 +254,26 @@ function Details({ jar }: { jar: Jar }) {
   } = record
   return (
     <details className="jar-details">
-      <summary>Its packet, place and packs</summary>
-      <form aria-label="The jar" noValidate onSubmit={record.submit}>
-        <Field id="jar-free" label="Its label says it is free of" wrong={wrong('free')}>
-          <Form.Control placeholder="wheat, milk" isInvalid={!!wrong('free')} {...register('free')} />
+      <summary>{say('its-packet-place-and-packs')}</summary>
+      <form aria-label={say('the-jar')} noValidate onSubmit={record.submit}>
+        <Field id="jar-free" label={say('its-label-says-it-is')} wrong={wrong('free')}>
+          <Form.Control placeholder={say('wheat-milk')} isInvalid={!!wrong('free')} {...register('free')} />
         </Field>
-        <Form.Check type="switch" id="jar-heated" label="its label says heat-treated" {...register('heat_treated')} />
-        <Field id="jar-place" label="Where it is kept" wrong={wrong('place')}>
+        <Form.Check
+          type="switch"
+          id="jar-heated"
+          label={say('its-label-says-heat-treated')}
+          {...register('heat_treated')}
+        />
+        <Field id="jar-place" label={say('where-it-is-kept')} wrong={wrong('place')}>
           <Form.Control
             maxLength={limits.JarInput.place}
-            placeholder="pantry"
+            placeholder={say('pantry')}
             isInvalid={!!wrong('place')}
             {...register('place')}
           />
         </Field>
-        <Field id="jar-before" label="Best before, such as 2026-12-24" wrong={wrong('best_before')}>
+        <Field id="jar-before" label={say('best-before-such-as-2026')} wrong={wrong('best_before')}>
           <Form.Control
             maxLength={limits.JarInput.best_before}
             inputMode="numeric"
@@ -274,7 +281,7 @@ function Details({ jar }: { jar: Jar }) {
             {...register('best_before')}
           />
         </Field>
-        <Field id="jar-opened" label="Opened on" wrong={wrong('opened')}>
+        <Field id="jar-opened" label={say('opened-on')} wrong={wrong('opened')}>
           <Form.Control
             maxLength={limits.JarInput.opened}
             inputMode="numeric"
@@ -284,7 +291,7 @@ function Details({ jar }: { jar: Jar }) {
         </Field>
         {draft.packs.map((p, i) => (
           <div key={i} className="pack-row">
-            <Field id={`pack-${i}`} label={`Pack ${i + 1} holds`} wrong={wrong(`packs.${i}.amount`)}>
+            <Field id={`pack-${i}`} label={say('pack-i-holds', { i: i + 1 })} wrong={wrong(`packs.${i}.amount`)}>
               <Form.Control
                 maxLength={limits.TypedPack.amount}
                 placeholder={jar.unit === 'pieces' ? '24' : '500 g'}
@@ -295,7 +302,7 @@ function Details({ jar }: { jar: Jar }) {
                 }
               />
             </Field>
-            <Field id={`price-${i}`} label="and costs" wrong={wrong(`packs.${i}.price`)}>
+            <Field id={`price-${i}`} label={say('and-costs')} wrong={wrong(`packs.${i}.price`)}>
               <Form.Control
                 maxLength={limits.TypedPack.price}
                 inputMode="decimal"
@@ -310,7 +317,7 @@ function Details({ jar }: { jar: Jar }) {
             <Button
               variant="quiet"
               className="drop-x"
-              aria-label={`Drop pack ${i + 1}`}
+              aria-label={say('drop-pack-i', { i: i + 1 })}
               onClick={() => set({ packs: draft.packs.filter((_, n) => n !== i) })}
             >
               ×
@@ -319,13 +326,13 @@ function Details({ jar }: { jar: Jar }) {
         ))}
         {draft.packs.length < 6 && (
           <Button variant="outline-primary" onClick={() => set({ packs: [...draft.packs, { amount: '', price: '' }] })}>
-            Add a pack
+            {say('add-a-pack')}
           </Button>
         )}{' '}
         <Button type="submit" disabled={record.busy}>
-          Save the jar
+          {say('save-the-jar')}
         </Button>
-        <span role="status">{record.saved && ' Saved'}</span>
+        <span role="status">{record.saved && ` ${say('saved')}`}</span>
         {record.notices()}
       </form>
     </details>

@@ -1,4 +1,5 @@
 import { inIt, quantity, type Jar } from '../../entities/stock/model'
+import { say } from './catalogue'
 
 const [width, height, rim, floor] = [76, 92, 14, 88]
 
@@ -7,9 +8,10 @@ export function JarPicture({ jar }: { jar: Jar }) {
   const y = (n: number) => floor - (floor - rim - 4) * Math.min(1, jar.full > 0 ? n / jar.full : 0)
   const need = jar.need && !jar.need.unweighed ? jar.need : undefined
   const known = jar.version === 0 || jar.weighed
-  const label = [`${inIt(jar)} in it`, ...(jar.need ? [`${quantity(jar.need.amount, jar.unit)} needed`] : [])].join(
-    ', ',
-  )
+  const label = [
+    say('in-it-in-it', { inIt: inIt(jar) }),
+    ...(jar.need ? [say('amount-needed', { amount: quantity(jar.need.amount, jar.unit) })] : []),
+  ].join(', ')
   const hatch = `hatch-${jar.id || jar.item_id}`
   return (
     <svg className="jar-picture" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label}>

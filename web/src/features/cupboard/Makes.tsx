@@ -8,10 +8,11 @@ import { dayAndTime } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { nextOpening } from '../../entities/setup/model'
+import { say } from './catalogue'
 
 /** What can I make? */
 export function Makes() {
-  usePageTitle('What can I make?')
+  usePageTitle(say('what-can-i-make'))
   const rooms = useQuery(roomsQuery)
   const today = useQuery(todayQuery)
   const [params, setParams] = useSearchParams()
@@ -22,15 +23,16 @@ export function Makes() {
     <main className="screen">
       <header className="screen-head">
         <div>
-          <h1>What can I make?</h1>
+          <h1>{say('what-can-i-make')}</h1>
           <p className="soft">
-            Fewest precautions first, then fewest minutes
-            {opens && `. For play ${dayAndTime(opens)}`}.
+            {say('fewest-precautions-first-then-fewest', {
+              opens: opens && say('for-play-day-and-time', { dayAndTime: dayAndTime(opens) }),
+            })}
           </p>
         </div>
         <Form.Select
           className="room-choice"
-          aria-label="Room"
+          aria-label={say('room')}
           value={room?.id ?? ''}
           onChange={(e) => setParams({ room: e.target.value }, { replace: true })}
         >
@@ -42,8 +44,8 @@ export function Makes() {
         </Form.Select>
       </header>
       {error && <Failure error={error} retry={() => void today.refetch()} />}
-      {rooms.data?.length === 0 && <Empty>Add a room first: what is OK depends on the children.</Empty>}
-      {!error && !opens && <Waiting what="the day" />}
+      {rooms.data?.length === 0 && <Empty>{say('add-a-room-first-what')}</Empty>}
+      {!error && !opens && <Waiting what={say('the-day')} />}
       {room && opens && <MakesList room={room.id} playAt={opens} />}
     </main>
   )

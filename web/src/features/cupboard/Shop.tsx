@@ -8,17 +8,18 @@ import { outdate } from '../../api/keys'
 import { outbox } from '../../api/outbox'
 import { lineKey } from '../../entities/stock/model'
 import { shoppingQuery } from '../../entities/stock/queries'
-import { atTime, dayAndTime, plural } from '../../ui/format'
+import { atTime, dayAndTime } from '../../ui/format'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Files } from './Files'
 import { ToBuy } from './ToBuy'
+import { say } from './catalogue'
 
 type ShopPlan = Schemas['ShopPlan']
 
 /** The list in the shop: ticked off with a thumb, with or without a network, and received with one tap. */
 export function Shop() {
-  usePageTitle('To buy')
+  usePageTitle(say('to-buy-title'))
   const shopping = useQuery(shoppingQuery)
   const client = useQueryClient()
   const waiting = useSyncExternalStore(outbox.subscribe, () =>
@@ -42,28 +43,27 @@ export function Shop() {
     <main className="screen shop">
       <header className="screen-head">
         <div>
-          <h1>To buy</h1>
-          <p className="soft">For the plans of the next two weeks, earliest need first.</p>
+          <h1>{say('to-buy-title')}</h1>
+          <p className="soft">{say('for-the-plans-of-the')}</p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to="/cupboard">
-            Cupboard
+            {say('cupboard')}
           </Link>
           <Link className="btn btn-outline-primary" to="/cupboard/list/print">
-            Print the list
+            {say('print-the-list')}
           </Link>
         </div>
       </header>
       {shopping.error && !shopping.data && <Failure error={shopping.error} retry={() => void shopping.refetch()} />}
       {shopping.error && shopping.data && (
         <p className="soft" role="status">
-          {shopping.error.message} This is the list as it was at {atTime(shopping.dataUpdatedAt)}. Ticks are saved on
-          this device until you are online.
+          {say('this-is-the-list-as', { message: shopping.error.message, atTime: atTime(shopping.dataUpdatedAt) })}
         </p>
       )}
-      {!shopping.data && !shopping.error && <Waiting what="the list" />}
+      {!shopping.data && !shopping.error && <Waiting what={say('the-list')} />}
       {shopping.data?.lines.length === 0 && shopping.data.unweighed.length + shopping.data.unnoted.length === 0 && (
-        <Empty>Nothing is short for the plans of the next two weeks.</Empty>
+        <Empty>{say('nothing-is-short-for-the')}</Empty>
       )}
       {shopping.data &&
         shopping.data.lines.length + shopping.data.unweighed.length + shopping.data.unnoted.length > 0 && (
@@ -75,7 +75,9 @@ export function Shop() {
           disabled={receive.isPending || waiting || basket.length === 0}
           onClick={() => receive.mutate()}
         >
-          {waiting ? 'Ticks are on their way' : `Put ${plural(basket.length, 'thing')} into the cupboard`}
+          {waiting
+            ? say('ticks-are-on-their-way')
+            : say('put-into-the-cupboard', { thing: say('things', { count: basket.length }) })}
         </Button>
       )}
       {receive.error && <p role="alert">{receive.error.message}</p>}
@@ -85,14 +87,14 @@ export function Shop() {
           name="to-buy.csv"
           out={() => ask(api.GET('/api/shopping/file'))}
           read={(csv) => ask(api.POST('/api/shopping/import', { body: { csv } }))}
-          reads="Tick off from a CSV"
-          done={(n) => `${plural(n, 'line')} ticked.`}
+          reads={say('tick-off-from-a-csv')}
+          done={(n) => say('line-ticked', { line: say('lines', { count: n }) })}
           changes="tick"
         />
       )}
       {receive.data && (
         <p role="status" className="received">
-          {plural(receive.data.lines, 'thing')} put into the cupboard. A mistake is put right by counting the jar.
+          {say('put-into-the-cupboard-a', { thing: say('things', { count: receive.data.lines }) })}
         </p>
       )}
     </main>
@@ -100,10 +102,10 @@ export function Shop() {
 }
 
 const stateWords: Record<ShopPlan['state'], string> = {
-  'all-here': 'Nothing of it is known to be short',
-  buying: 'Waits for',
-  cannot: 'Cannot be made as planned: no',
-  'not-ready': 'Not OK yet, so not on the list',
+  'all-here': say('nothing-of-it-is-known'),
+  buying: say('waits-for'),
+  cannot: say('cannot-be-made-as-planned'),
+  'not-ready': say('not-ok-yet-so-not'),
 }
 
 /** The coming plans: first those that cannot be made as they stand. */
@@ -111,7 +113,7 @@ function Plans({ plans }: { plans: ShopPlan[] }) {
   if (plans.length === 0) return null
   return (
     <section className="shop-plans" aria-labelledby="shop-plans">
-      <h2 id="shop-plans">What it is for</h2>
+      <h2 id="shop-plans">{say('what-it-is-for')}</h2>
       <ul>
         {plans.map((p) => (
           <li key={p.setup_id} className={p.state}>

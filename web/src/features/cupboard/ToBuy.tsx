@@ -10,6 +10,7 @@ import { byAisle, costs, lineKey, packsIn, quantity, type BuyLine } from '../../
 import type { TickLetter } from '../../entities/stock/queries'
 import { useSession } from '../../session/session'
 import { day, money } from '../../ui/format'
+import { say } from './catalogue'
 
 /** How a line stands: as this device last said, also while that waits for the network. */
 export function useTick(line: BuyLine): { state: BuyLine['state']; waits: boolean } {
@@ -37,10 +38,10 @@ export function ToBuy({ list, brief }: { list: Schemas['Shopping']; brief?: bool
   const { currency } = useSession().centre
   const Aisle = brief ? 'h3' : 'h2' // in brief it stands under a heading of its own
   if (list.lines.length === 0 && list.unweighed.length === 0 && list.unnoted.length === 0)
-    return <p className="soft">Nothing is short for the plans of the next two weeks.</p>
+    return <p className="soft">{say('nothing-is-short-for-the')}</p>
   return (
     <div className="buy-list">
-      {list.lines.length === 0 && <p className="soft">Nothing is known to be short.</p>}
+      {list.lines.length === 0 && <p className="soft">{say('nothing-is-known-to-be')}</p>}
       {byAisle(list.lines).map(([aisle, lines]) => (
         <section key={aisle}>
           <Aisle className="aisle">{aisle}</Aisle>
@@ -54,26 +55,26 @@ export function ToBuy({ list, brief }: { list: Schemas['Shopping']; brief?: bool
       <dl className="sum">
         {list.coins !== undefined && (
           <>
-            <dt>In all{list.unpriced.length > 0 && ', as far as priced'}</dt>
+            <dt>{say('in-all-unpriced', { unpriced: list.unpriced.length > 0 && say('as-far-as-priced') })}</dt>
             <dd className="figure">{money(list.coins, currency)}</dd>
           </>
         )}
       </dl>
       {list.least_coins !== undefined && list.least_coins !== list.coins && (
-        <p className="soft">
-          Cheapest packs that cover it. With the least left over: {money(list.least_coins, currency)}.
-        </p>
+        <p className="soft">{say('cheapest-packs-that-cover-it', { money: money(list.least_coins, currency) })}</p>
       )}
-      {list.unpriced.length > 0 && <p className="soft">No price for: {list.unpriced.join(', ').toLowerCase()}.</p>}
+      {list.unpriced.length > 0 && (
+        <p className="soft">{say('no-price-for', { unpriced: list.unpriced.join(', ').toLowerCase() })}</p>
+      )}
       {list.unweighed.length > 0 && (
-        <p className="soft">Not weighed, so not on the list: {list.unweighed.join(', ').toLowerCase()}.</p>
+        <p className="soft">{say('not-weighed-so-not-on', { unweighed: list.unweighed.join(', ').toLowerCase() })}</p>
       )}
       {list.unnoted.length > 0 && (
-        <p className="soft">Have you got: {list.unnoted.join(', ').toLowerCase()}. They may be in stock.</p>
+        <p className="soft">{say('have-you-got-they-may', { unnoted: list.unnoted.join(', ').toLowerCase() })}</p>
       )}
       {brief && (
         <Link className="btn btn-outline-primary" to="/cupboard/list/print">
-          Print the list
+          {say('print-the-list')}
         </Link>
       )}
     </div>
@@ -93,12 +94,15 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
       </strong>
       {l.least && !brief && buys && (
         <span className="soft">
-          or {packsIn(l.least.packs, l.unit)}, {quantity(l.least.left, l.unit)} left over
+          {say('or-left-over', { packsIn: packsIn(l.least.packs, l.unit), left: quantity(l.least.left, l.unit) })}
         </span>
       )}
       <span className="soft">
         {buys &&
-          [price, l.cheapest && l.cheapest.left > 0 ? `${quantity(l.cheapest.left, l.unit)} left over` : '']
+          [
+            price,
+            l.cheapest && l.cheapest.left > 0 ? say('left-left-over', { left: quantity(l.cheapest.left, l.unit) }) : '',
+          ]
             .filter(Boolean)
             .join(' · ')}
       </span>
@@ -107,20 +111,22 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
   const what = (
     <span>
       <b>{l.name}</b>
-      {l.says && <span className="says">{l.says}: the label must say so</span>}
+      {l.says && <span className="says">{say('the-label-must-say-so', { says: l.says })}</span>}
       <span className="soft">
-        by {day(l.by)} · {quantity(l.missing, l.unit)} short
+        {say('by-day-missing-short', { day: day(l.by), missing: quantity(l.missing, l.unit) })}
       </span>
-      {l.for.length > 0 && !brief && <span className="soft">for {l.for.join(', ')}</span>}
+      {l.for.length > 0 && !brief && <span className="soft">{say('for-for', { for: l.for.join(', ') })}</span>}
       {state === 'none' && (
         <span className="short">
-          The shop has none.
-          {l.instead && l.instead.length > 0
-            ? ` Here instead: ${l.instead.join(', ').toLowerCase()}.`
-            : ' Nothing in stock to swap for it.'}
+          {say('the-shop-has-none', {
+            instead:
+              l.instead && l.instead.length > 0
+                ? ` ${say('here-instead-instead', { instead: l.instead.join(', ').toLowerCase() })}`
+                : ` ${say('nothing-in-stock-to-swap')}`,
+          })}
         </span>
       )}
-      {waits && <span className="soft">saved on this device until you are online</span>}
+      {waits && <span className="soft">{say('saved-on-this-device-until')}</span>}
     </span>
   )
   return (
@@ -130,7 +136,7 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
         className="tick-box"
         role="checkbox"
         aria-checked={state === 'basket'}
-        aria-label={`${l.name}${l.says ? `, ${l.says}` : ''}: in the basket`}
+        aria-label={say('in-the-basket', { name: l.name, says: l.says ? `, ${l.says}` : '' })}
         onClick={() => tick(l, state === 'basket' ? 'open' : 'basket')}
       >
         {state === 'basket' ? '✓' : ''}
@@ -143,7 +149,7 @@ function Row({ line: l, brief }: { line: BuyLine; brief?: boolean }) {
           aria-pressed={state === 'none'}
           onClick={() => tick(l, state === 'none' ? 'open' : 'none')}
         >
-          {state === 'none' ? 'It has some' : 'The shop has none'}
+          {state === 'none' ? say('it-has-some') : say('the-shop-has-none-title')}
           <span className="visually-hidden"> {l.name}</span>
         </Button>
       )}

@@ -5,19 +5,25 @@ import { api, ask, type Mark, type Schemas } from '../../api/client'
 import { roomsQuery } from '../../entities/room/queries'
 import { saveFile } from '../../ui/saveFile'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { plural } from '../../ui/format'
 import { Glyph, MarkLine, marks, markInLine } from '../../ui/Mark'
 import { Ask } from '../../ui/Ask'
 import { Empty, Failure } from '../../ui/States'
+import { say } from './catalogue'
 
-const sample =
-  'name,use,solid,size_mm,contains,traits\nDried peas,,,,,\nTennis balls,,,,,\nWooden whale,open,irregular,95x40x25,none,hard\nHome-made gel,sealed,,,,not-food;gel\n'
+const sample = [
+  say('sample-columns'),
+  say('sample-dried-peas'),
+  say('sample-tennis-balls'),
+  say('sample-wooden-whale'),
+  say('sample-home-made-gel'),
+  '',
+].join('\n')
 
 const order = marks.toReversed()
 
 /** A list of the resource cupboard, checked against a room in one go. */
 export function CheckList() {
-  usePageTitle('List')
+  usePageTitle(say('list'))
   const id = useId()
   const rooms = useQuery(roomsQuery)
   const [roomID, setRoomID] = useState('')
@@ -75,14 +81,12 @@ export function CheckList() {
     <main className="screen check-list">
       <header className="screen-head">
         <div>
-          <h1>Check a list</h1>
-          <p className="soft">
-            The resource cupboard, as plain names or as CSV, checked for one room in one go. Nothing of it is stored.
-          </p>
+          <h1>{say('check-a-list')}</h1>
+          <p className="soft">{say('the-resource-cupboard-as-plain')}</p>
         </div>
         <div className="actions">
           <Form.Select
-            aria-label="Room to check for"
+            aria-label={say('room-to-check-for')}
             value={room?.id ?? ''}
             onChange={(e) => {
               setRoomID(e.target.value)
@@ -98,37 +102,37 @@ export function CheckList() {
             ))}
           </Form.Select>
           <label className="btn btn-primary" htmlFor={`${id}-file`}>
-            Choose a file
+            {say('choose-a-file')}
           </label>
           <input id={`${id}-file`} className="visually-hidden" type="file" accept=".csv,text/csv" onChange={choose} />
           {report && (
             <Button variant="outline-primary" onClick={() => saveFile(file, 'text/csv', report.csv)}>
-              Save with verdicts
+              {say('save-with-verdicts')}
             </Button>
           )}
         </div>
       </header>
       {error && (
         <Failure
-          error={new Error(`Not checked. ${error.message}`)}
+          error={new Error(say('not-checked-message', { message: error.message }))}
           retry={check.error ? () => check.mutate({ csv: text, given: answers }) : undefined}
         />
       )}
       {rows.length > 0 && (
         <>
           {asked.length > 0 && (
-            <section className="asked" aria-label="Questions about the list">
+            <section className="asked" aria-label={say('questions-about-the-list')}>
               {asked.map((q) => (
                 <Ask
                   key={q.name}
                   question={q}
-                  about={`${q.name}, ${plural(q.rows, 'row')}`}
+                  about={`${q.name}, ${say('rows', { count: q.rows })}`}
                   onAnswer={(given) => answer(q.name, given)}
                 />
               ))}
             </section>
           )}
-          <div className="tally" role="group" aria-label="Show only">
+          <div className="tally" role="group" aria-label={say('show-only')}>
             {order.map((v) => (
               <button
                 key={v}
@@ -143,28 +147,28 @@ export function CheckList() {
           </div>
           <table className={check.isPending ? 'verdict-table stale' : 'verdict-table'}>
             <caption className="visually-hidden">
-              {plural(rows.length, 'row')} checked for {room?.name}
+              {say('row-checked-for-name', { row: say('rows', { count: rows.length }), name: room?.name })}
             </caption>
             <thead>
               <tr>
-                <th scope="col">Thing</th>
-                <th scope="col">For {room?.name}</th>
-                <th scope="col">Why</th>
-                <th scope="col">Instead</th>
+                <th scope="col">{say('thing')}</th>
+                <th scope="col">{say('for-name', { name: room?.name })}</th>
+                <th scope="col">{say('why')}</th>
+                <th scope="col">{say('instead')}</th>
               </tr>
             </thead>
             <tbody>
               {shown.slice(0, 500).map((r, i) => (
                 <tr key={i} className={r.mark}>
                   <th scope="row">
-                    {r.name || '(no name)'}
-                    {r.taken && <span className="soft taken">taken for {r.taken}</span>}
+                    {r.name || say('no-name')}
+                    {r.taken && <span className="soft taken">{say('taken-for-taken', { taken: r.taken })}</span>}
                   </th>
                   <td>
                     <MarkLine mark={r.mark} />
                   </td>
                   <td>
-                    {r.why || 'No rule objects.'}{' '}
+                    {r.why || say('no-rule-objects')}{' '}
                     {r.rules.length > 0 && <span className="soft">{r.rules.join(', ')}</span>}
                   </td>
                   <td>{r.swap}</td>
@@ -172,21 +176,18 @@ export function CheckList() {
               ))}
             </tbody>
           </table>
-          {shown.length > 500 && (
-            <p className="soft">The first 500 of {shown.length} are shown; the saved file holds all.</p>
-          )}
+          {shown.length > 500 && <p className="soft">{say('the-first-500-of-are', { shown: shown.length })}</p>}
         </>
       )}
       {rows.length === 0 && (
         <Empty
           action={
             <Button variant="outline-primary" onClick={() => run(sample)}>
-              Try it with four things
+              {say('try-it-with-four-things')}
             </Button>
           }
         >
-          One name a line is enough. If we do not know an item, we do not say OK. A header may add columns: name, use,
-          solid, size_mm, contains, traits.
+          {say('one-name-a-line-is')}
         </Empty>
       )}
       <Form
@@ -198,28 +199,25 @@ export function CheckList() {
         }}
       >
         <Form.Group controlId={`${id}-text`}>
-          <Form.Label>Or type or paste the list</Form.Label>
+          <Form.Label>{say('or-type-or-paste-the')}</Form.Label>
           <Form.Control
             as="textarea"
             rows={5}
             spellCheck={false}
             value={text}
-            placeholder={'dried peas\nmarbles\npom-poms'}
+            placeholder={say('dried-peas-marbles-pom-poms')}
             onChange={(e) => setText(e.target.value)}
           />
         </Form.Group>
         <div className="actions">
           <Button type="submit" variant="outline-primary" disabled={!text.trim() || check.isPending}>
-            Check the list
+            {say('check-the-list')}
           </Button>
           <Button variant="quiet" onClick={() => roomFile.mutate()}>
-            Save this room for the command line
+            {say('save-this-room-for-the')}
           </Button>
         </div>
-        <p className="soft">
-          The same answer without a server: emblo check --room room.json list.csv. Local licensing rules, labels and
-          health professionals come first; an adult watches.
-        </p>
+        <p className="soft">{say('the-same-answer-without-a')}</p>
       </Form>
     </main>
   )

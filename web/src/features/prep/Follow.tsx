@@ -5,6 +5,7 @@ import { api, ask } from '../../api/client'
 import { feedQuery, followersQuery } from '../../entities/day/queries'
 import { useSession } from '../../session/session'
 import { day, month } from '../../ui/format'
+import { say } from './catalogue'
 
 /** The link by which a calendar follows what hands prepare: whoever has it reads that, until it is ended. */
 export function Follow() {
@@ -31,16 +32,13 @@ export function Follow() {
   const since = feed.data?.since
   return (
     <section className="follow" aria-labelledby="follow">
-      <h2 id="follow">Follow in a calendar</h2>
+      <h2 id="follow">{say('follow-in-a-calendar')}</h2>
       {address ? (
         <>
-          <p>
-            Give this address to a calendar that takes subscriptions. It is shown only now. Whoever has it reads what is
-            prepared, with the names of rooms and set-ups; no child is in it.
-          </p>
+          <p>{say('give-this-address-to-a')}</p>
           <Form.Control
             readOnly
-            aria-label="Address for the calendar"
+            aria-label={say('address-for-the-calendar')}
             value={address}
             onFocus={(e) => e.target.select()}
           />
@@ -48,17 +46,20 @@ export function Follow() {
       ) : (
         <p className="soft">
           {since
-            ? `A calendar follows by your link since ${day(since)}, until ${month((feed.data?.until ?? since).slice(0, 7))}. A new one ends it.`
-            : 'A link of your own shows every step that is coming, and moves with them.'}
+            ? say('a-calendar-follows-by-your', {
+                day: day(since),
+                month: month((feed.data?.until ?? since).slice(0, 7)),
+              })
+            : say('a-link-of-your-own')}
         </p>
       )}
       <p className="actions">
         <Button variant="outline-primary" onClick={() => make.mutate()}>
-          {since ? 'Make a new link' : 'Make a link'}
+          {since ? say('make-a-new-link') : say('make-a-link')}
         </Button>
         {since && (
           <Button variant="quiet" onClick={() => end.mutate()}>
-            End the link
+            {say('end-the-link')}
           </Button>
         )}
       </p>
@@ -81,16 +82,20 @@ function Followers({ except }: { except: string }) {
   if (others.length === 0 && !error) return null
   return (
     <>
-      <p className="soft">Calendars of others follow as well.</p>
+      <p className="soft">{say('calendars-of-others-follow-as')}</p>
       <ul className="followers">
         {others.map((f) => (
           <li key={f.id}>
             {f.name}{' '}
             <span className="soft">
-              since {day(f.since)}, until {month(f.until.slice(0, 7))}
+              {say('since-day-until-month', { day: day(f.since), month: month(f.until.slice(0, 7)) })}
             </span>
-            <Button variant="quiet" aria-label={`End the link of ${f.name}`} onClick={() => end.mutate(f.id)}>
-              End the link
+            <Button
+              variant="quiet"
+              aria-label={say('end-the-link-of', { name: f.name })}
+              onClick={() => end.mutate(f.id)}
+            >
+              {say('end-the-link')}
             </Button>
           </li>
         ))}

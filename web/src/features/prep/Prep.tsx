@@ -17,10 +17,11 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { Follow } from './Follow'
 import { Strings } from './Strings'
 import { dayIn, plusDays, sameDay } from '../../ui/wall'
+import { say } from './catalogue'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
 export function Prep() {
-  usePageTitle('Prep')
+  usePageTitle(say('prep'))
   const session = useSession()
   const [params] = useSearchParams()
   const day = params.get('day') ?? session.today
@@ -37,40 +38,44 @@ export function Prep() {
       <main className="screen prep">
         <header className="screen-head">
           <div>
-            <h1>Prep, {wholeDay(day)}</h1>
+            <h1>{say('prep-whole-day', { wholeDay: wholeDay(day) })}</h1>
             <p className="soft">{plan ? handsInShort(plan) : ' '}</p>
           </div>
-          <nav className="actions" aria-label="Days">
+          <nav className="actions" aria-label={say('days')}>
             {day > session.today && (
               <Link className="btn btn-outline-primary" to={`/prep?day=${plusDays(day, -1)}`}>
-                The day before
+                {say('the-day-before')}
               </Link>
             )}
             <Link className="btn btn-outline-primary" to={`/prep?day=${plusDays(day, 1)}`}>
-              The day after
+              {say('the-day-after')}
             </Link>
             <Link className="btn btn-outline-primary" to="/prep/week">
-              The week
+              {say('the-week')}
             </Link>
             <Link className="btn btn-outline-primary" to={`/prep/print?day=${day}`}>
-              Print the day
+              {say('print-the-day')}
             </Link>
             <Button variant="outline-primary" onClick={() => calendar.mutate()}>
-              {calendar.isError ? 'Calendar file: try again' : 'Calendar file'}
+              {calendar.isError ? say('calendar-file-try-again') : say('calendar-file')}
             </Button>
           </nav>
         </header>
         {away && plan && (
           <p className="soft" role="status">
-            {away.message} These are the steps as they were at {atTime(asked.dataUpdatedAt)}.
+            {say('these-are-the-steps-as', { message: away.message, atTime: atTime(asked.dataUpdatedAt) })}
           </p>
         )}
         {asked.error && !plan && <Failure error={asked.error} retry={() => void asked.refetch()} />}
-        {!asked.data && !asked.error && <Waiting what="the day" />}
+        {!asked.data && !asked.error && <Waiting what={say('the-day')} />}
         {plan && plan.slots.length === 0 && plan.waiting.length === 0 && (
           <Empty>
-            No prep needed.{' '}
-            {plan.next && <Link to={`/prep?day=${dayIn(plan.next)}`}>Next: {dayAndTime(plan.next)}</Link>}
+            {say('no-prep-needed')}{' '}
+            {plan.next && (
+              <Link to={`/prep?day=${dayIn(plan.next)}`}>
+                {say('next-day-and-time', { dayAndTime: dayAndTime(plan.next) })}
+              </Link>
+            )}
           </Empty>
         )}
         {plan && (plan.slots.length > 0 || plan.waiting.length > 0) && <Strings plan={plan} />}
@@ -79,7 +84,7 @@ export function Prep() {
         ))}
         {plan && <Steps plan={plan} asked={asked.dataUpdatedAt} />}
         {plan && plan.not_ready.length > 0 && (
-          <p className="soft">Not in this plan: {plan.not_ready.join(', ')}. Something in it is not OK yet.</p>
+          <p className="soft">{say('not-in-this-plan-something', { notReady: plan.not_ready.join(', ') })}</p>
         )}
         {plan && <Follow />}
       </main>
@@ -91,17 +96,15 @@ export function Prep() {
 /** What cannot be ready in time, and what can still be done. */
 function Late({ late: l }: { late: Schemas['PrepLate'] }) {
   return (
-    <section className="late" aria-label={`${l.setup} is late`}>
-      <h2>
-        {l.setup} for {l.room} will not be ready in time
-      </h2>
+    <section className="late" aria-label={say('setup-is-late', { setup: l.setup })}>
+      <h2>{say('for-will-not-be-ready', { setup: l.setup, room: l.room })}</h2>
       <p>
         {l.instead.length > 0 && (
           <>
-            Make instead, all in stock:{' '}
+            {say('make-instead-all-in-stock')}{' '}
             {l.instead.map((i, n) => (
               <span key={i.recipe_id}>
-                {n > 0 && ' or '}
+                {n > 0 && ` ${say('or')} `}
                 <Link to={`/recipes/${i.recipe_id}`}>{i.name}</Link>, {duration(i.minutes)}
               </span>
             ))}
@@ -110,31 +113,34 @@ function Late({ late: l }: { late: Schemas['PrepLate'] }) {
         )}
         {l.stored.length > 0 && (
           <>
-            Use a batch:{' '}
+            {say('use-a-batch')}{' '}
             {l.stored.map((s, n) => (
               <span key={s.batch_id}>
-                {n > 0 && ' or '}
+                {n > 0 && ` ${say('or')} `}
                 <Link to={`/batches/${s.batch_id}`}>{s.name}</Link>
               </span>
             ))}
-            , chosen on the set-up.{' '}
+            {say('chosen-on-the-set-up')}{' '}
           </>
         )}
-        {l.smaller && `${l.smaller} `}
-        {l.instead.length + l.stored.length > 0 || l.smaller ? 'Or move play to' : 'Move play to'}{' '}
-        {dayAndTime(l.ready_at)}, or <Link to={`/bench/${l.setup_id}`}>plan it for another day</Link>
-        {l.other_day ? `: all of it can be ready ${dayAndTime(l.other_day)}.` : '.'}
+        {say('smaller-instead-day-and-time', {
+          smaller: l.smaller && `${l.smaller} `,
+          instead: l.instead.length + l.stored.length > 0 || l.smaller ? say('or-move-play-to') : say('move-play-to'),
+          dayAndTime: dayAndTime(l.ready_at),
+        })}{' '}
+        <Link to={`/bench/${l.setup_id}`}>{say('plan-it-for-another-day')}</Link>
+        {l.other_day ? say('all-of-it-can-be', { dayAndTime: dayAndTime(l.other_day) }) : '.'}
       </p>
     </section>
   )
 }
 
 const heads: [string, (s: Slot, now: string) => boolean][] = [
-  ['Late', (s) => !s.done && s.pressed === true],
-  ['Do now', (s, now) => !s.done && standing(s, now) === 'now'],
-  ['Next', (s, now) => !s.done && standing(s, now) === 'next'],
-  ['Done', (s) => s.done === true],
-  ['Time passed, not ticked', (s, now) => standing(s, now) === 'over'],
+  [say('late'), (s) => !s.done && s.pressed === true],
+  [say('do-now'), (s, now) => !s.done && standing(s, now) === 'now'],
+  [say('next'), (s, now) => !s.done && standing(s, now) === 'next'],
+  [say('done'), (s) => s.done === true],
+  [say('time-passed-not-ticked'), (s, now) => standing(s, now) === 'over'],
 ]
 
 function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
@@ -158,8 +164,8 @@ function Steps({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) {
       })}
       <ByItself plan={plan} asked={asked} />
       {plan.after.length > 0 && (
-        <section aria-label="After play">
-          <h2>After play</h2>
+        <section aria-label={say('after-play')}>
+          <h2>{say('after-play')}</h2>
           <ol className="prep-steps">
             {plan.after.map((s) => (
               <Step key={s.id} slot={s} />
@@ -177,9 +183,9 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
   const [sounds, setSounds] = useState(false)
   if (all.length === 0) return null
   return (
-    <section aria-label="Setting or cooling now">
+    <section aria-label={say('setting-or-cooling-now')}>
       <div className="waiting-head">
-        <h2>Setting or cooling now</h2>
+        <h2>{say('setting-or-cooling-now')}</h2>
         <Button
           variant="outline-primary"
           aria-pressed={sounds}
@@ -188,7 +194,7 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
             setSounds(!sounds)
           }}
         >
-          {sounds ? 'Sound on' : 'Sound off'}
+          {sounds ? say('sound-on') : say('sound-off')}
         </Button>
       </div>
       <ol className="prep-steps">
@@ -204,7 +210,12 @@ function ByItself({ plan, asked }: { plan: Schemas['PrepDay']; asked: number }) 
                 <b>{s.wait_text ?? s.text}</b>
                 <Timer slot={s} plan={plan} asked={asked} sounds={sounds} />
                 <span className="soft">
-                  {s.setup} for {s.room}, {s.done ? 'since' : 'from'} {dayAndTime(s.ends)}
+                  {say('setup-for-room-done-day', {
+                    setup: s.setup,
+                    room: s.room,
+                    done: s.done ? say('since') : say('from'),
+                    dayAndTime: dayAndTime(s.ends),
+                  })}
                 </span>
               </div>
             </li>
@@ -222,36 +233,48 @@ function Step({ slot: s }: { slot: Slot }) {
       <div>
         <b>{s.text}</b>
         <span className="soft">
-          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link> for {s.room}, play{' '}
-          {sameDay(s.play_at, s.starts) ? timeOfDay(s.play_at) : dayAndTime(s.play_at)}
+          <Link to={`/bench/${s.setup_id}`}>{s.setup}</Link>{' '}
+          {say('for-room-play-same-day', {
+            room: s.room,
+            sameDay: sameDay(s.play_at, s.starts) ? timeOfDay(s.play_at) : dayAndTime(s.play_at),
+          })}
         </span>
         <span className="soft">
           {[
-            `${duration(s.minutes)} hands-on`,
-            s.resource ? `at the ${s.resource}` : '',
-            s.adult_only ? 'adult only' : '',
-            s.children_help ? 'children can help' : '',
+            say('duration-hands-on', { duration: duration(s.minutes) }),
+            s.resource ? say('at-the-resource', { resource: s.resource }) : '',
+            s.adult_only ? say('adult-only') : '',
+            s.children_help ? say('children-can-help') : '',
           ]
             .filter(Boolean)
             .join(' · ')}
         </span>
         {s.wait_minutes !== undefined && (
           <span className="waits-then">
-            then leave it: {s.wait_text ?? 'waiting'}, {duration(s.wait_minutes)}, until{' '}
-            {dayAndTime(s.wait_until ?? s.ends)}
+            {say('then-leave-it-until', {
+              waitText: s.wait_text ?? say('waiting'),
+              duration: duration(s.wait_minutes),
+              dayAndTime: dayAndTime(s.wait_until ?? s.ends),
+            })}
           </span>
         )}
-        {s.not_before && <span className="soft">Finish at {timeOfDay(s.not_before)} or later: it does not keep</span>}
+        {s.not_before && (
+          <span className="soft">{say('finish-at-or-later-it', { timeOfDay: timeOfDay(s.not_before) })}</span>
+        )}
         {s.together && <Together batch={s.together} />}
-        {(s.late_minutes ?? 0) > 0 && <span className="short">{duration(s.late_minutes ?? 0)} late</span>}
-        {s.crowded && <span className="short">not enough adults or space at this time</span>}
-        {s.outside && <span className="short">outside prep time</span>}
+        {(s.late_minutes ?? 0) > 0 && (
+          <span className="short">{say('duration-late', { duration: duration(s.late_minutes ?? 0) })}</span>
+        )}
+        {s.crowded && <span className="short">{say('not-enough-adults-or-space')}</span>}
+        {s.outside && <span className="short">{say('outside-prep-time')}</span>}
         {!s.done && s.why && <span className="soft">{s.why}</span>}
         {s.done && (
           <span className="soft">
-            done {dayAndTime(s.ends)}
-            {s.done_by && ` by ${s.done_by}`}
-            {s.measured_c !== undefined && `, measured ${s.measured_c} °C`}
+            {say('done-day-and-time-done', {
+              dayAndTime: dayAndTime(s.ends),
+              doneBy: s.done_by && ` ${say('by-done-by', { doneBy: s.done_by })}`,
+              measuredC: s.measured_c !== undefined && say('measured-measured-c-c', { measuredC: s.measured_c }),
+            })}
           </span>
         )}
       </div>
@@ -265,9 +288,13 @@ function Together({ batch: b }: { batch: Schemas['PrepTogether'] }) {
   return (
     <div className="together">
       <b>
-        One batch of {grams(b.made_g)} for {b.for.length === 2 ? 'two' : b.for.length} set-ups
+        {say('one-batch-of-for-set', { grams: grams(b.made_g), for: b.for.length === 2 ? say('two') : b.for.length })}
       </b>
-      <span>{b.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}</span>
+      <span>
+        {b.for
+          .map((f) => say('setup-for-room-grams', { setup: f.setup, room: f.room, grams: grams(f.grams) }))
+          .join(', ')}
+      </span>
       <ul>
         {b.amounts.map((a) => (
           <li key={a.item_id}>
@@ -285,17 +312,17 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
   return (
     <footer className="counter on-dark plain">
       <div>
-        <span>next prep step</span>
+        <span>{say('next-prep-step')}</span>
         <strong className="figure">
-          {next ? timeOfDay(next.starts) : plan.next ? dayAndTime(plan.next) : 'nothing more'}
+          {next ? timeOfDay(next.starts) : plan.next ? dayAndTime(plan.next) : say('nothing-more')}
         </strong>
       </div>
       <div>
-        <span>hands-on time today</span>
+        <span>{say('hands-on-time-today')}</span>
         <strong className="figure">{duration(hands)}</strong>
       </div>
       <div>
-        <span>prep time left</span>
+        <span>{say('prep-time-left')}</span>
         <strong className="figure">{duration(plan.spare_minutes)}</strong>
       </div>
     </footer>

@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client'
 import { freeFor, type Slot } from '../../entities/day/prep'
 import { dayAndTime, timeOfDay } from '../../ui/format'
 import { dayIn, hourOn } from '../../ui/wall'
+import { say } from './catalogue'
 
 const [width, left, right, head, row] = [1100, 210, 1080, 44, 46]
 
@@ -81,4 +82,4 @@ export function Strings({ plan }: { plan: Schemas['PrepDay'] }) {
 }
 
 const inWords = (s: Slot) =>
-  `${timeOfDay(s.starts)} ${s.text}${s.wait_until ? `, then waiting until ${dayAndTime(s.wait_until)}` : ''}`
+  `${timeOfDay(s.starts)} ${s.text}${s.wait_until ? say('then-waiting-until', { dayAndTime: dayAndTime(s.wait_until) }) : ''}`

@@ -2,6 +2,7 @@ import { Button, Form } from 'react-bootstrap'
 import { tickStep, useStepTick, type Slot } from '../../entities/day/prep'
 import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
+import { say } from './catalogue'
 
 /** The tick of a step, with a thumb; a step that clears a rule is not ticked but measured. */
 export function TickStep({ slot }: { slot: Slot }) {
@@ -17,13 +18,13 @@ export function TickStep({ slot }: { slot: Slot }) {
           className="tick-box"
           role="checkbox"
           aria-checked={done}
-          aria-label={`Done: ${slot.text}`}
+          aria-label={say('done-text', { text: slot.text })}
           onClick={() => tickStep(slot, !done)}
         >
           {done ? '✓' : ''}
         </button>
       )}
-      {waits && <span className="soft">saved on this device until you are online</span>}
+      {waits && <span className="soft">{say('saved-on-this-device-until')}</span>}
       {letter?.state === 'wrong' && (
         <span className="short" role="alert">
           {letter.sentence}
@@ -49,7 +50,7 @@ function Measured({ slot }: { slot: Slot }) {
   return (
     <form noValidate onSubmit={record.submit}>
       <Form.Control
-        aria-label={`The probe reads, °C, for ${slot.text}`}
+        aria-label={say('the-probe-reads-c-for', { text: slot.text })}
         inputMode="decimal"
         maxLength={6}
         placeholder={slot.asks}
@@ -57,7 +58,8 @@ function Measured({ slot }: { slot: Slot }) {
         onChange={(e) => record.change({ reading: e.target.value })}
       />
       <Button type="submit" variant="outline-primary" disabled={Number.isNaN(readNumber(reading))}>
-        Measured<span className="visually-hidden"> for {slot.text}</span>
+        {say('measured')}
+        <span className="visually-hidden"> {say('for-text', { text: slot.text })}</span>
       </Button>
       {record.notices()}
     </form>

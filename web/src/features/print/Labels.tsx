@@ -9,18 +9,19 @@ import { Glyph } from '../../ui/Mark'
 import { day } from '../../ui/format'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { say } from './catalogue'
 
 const sheets = {
-  a4: { words: 'A4 sheet, 14 labels of 99 × 38 mm', on: 14 },
-  letter: { words: 'Letter sheet, 14 labels of 102 × 34 mm', on: 14 },
-  roll: { words: 'Roll, 62 mm wide', on: 1 },
+  a4: { words: say('a4-sheet-14-labels-of'), on: 14 },
+  letter: { words: say('letter-sheet-14-labels-of'), on: 14 },
+  roll: { words: say('roll-62-mm-wide'), on: 1 },
 } as const
 
 type Sheet = keyof typeof sheets
 
 /** Labels of batches, on a sheet of labels or a roll: good in black and white. */
 export function Labels() {
-  usePageTitle('Labels')
+  usePageTitle(say('labels'))
   const session = useSession()
   const [params, setParams] = useSearchParams()
   const ids = [...new Set((params.get('ids') ?? '').split(',').filter(Boolean))]
@@ -33,13 +34,13 @@ export function Labels() {
     <main className={`labels ${sheet}`}>
       <div className="no-print labels-head">
         <p className="actions">
-          <Link to={ids.length === 1 ? `/batches/${ids[0] ?? ''}` : '/batches'}>Back</Link>
-          <Button onClick={() => window.print()}>Print</Button>
+          <Link to={ids.length === 1 ? `/batches/${ids[0] ?? ''}` : '/batches'}>{say('back')}</Link>
+          <Button onClick={() => window.print()}>{say('print')}</Button>
         </p>
-        <h1>{batches.length === 1 ? 'A label' : 'Labels'}</h1>
+        <h1>{batches.length === 1 ? say('a-label') : say('labels')}</h1>
         <div className="happens-row">
           <Form.Select
-            aria-label="What they are printed on"
+            aria-label={say('what-they-are-printed-on')}
             value={sheet}
             onChange={(e) => setParams({ ids: ids.join(','), sheet: e.target.value }, { replace: true })}
           >
@@ -51,23 +52,23 @@ export function Labels() {
           </Form.Select>
           {sheets[sheet].on > 1 && (
             <Form.Select
-              aria-label="Labels that are gone from the sheet"
+              aria-label={say('labels-that-are-gone-from')}
               value={skip}
               onChange={(e) => setSkip(Number(e.target.value))}
             >
               {Array.from({ length: sheets[sheet].on }, (_, n) => (
                 <option key={n} value={n}>
-                  {n === 0 ? 'a whole sheet' : `${n} gone from the sheet`}
+                  {n === 0 ? say('a-whole-sheet') : say('gone-from-the-sheet', { n })}
                 </option>
               ))}
             </Form.Select>
           )}
         </div>
-        {failed?.error && <Failure error={new Error(`A label is missing: ${failed.error.message}`)} />}
-        {all.some((q) => q.isPending) && <Waiting what="the batches" />}
-        {ids.length === 0 && <p>Choose a batch: its page has its label.</p>}
+        {failed?.error && <Failure error={new Error(say('a-label-is-missing', { message: failed.error.message }))} />}
+        {all.some((q) => q.isPending) && <Waiting what={say('the-batches')} />}
+        {ids.length === 0 && <p>{say('choose-a-batch-its-page')}</p>}
       </div>
-      <div className="label-sheet" role="group" aria-label="The labels as they are printed" tabIndex={0}>
+      <div className="label-sheet" role="group" aria-label={say('the-labels-as-they-are')} tabIndex={0}>
         {sheets[sheet].on > 1 && Array.from({ length: skip }, (_, n) => <div key={n} className="label gone" />)}
         {batches.map((b) => (
           <Label key={b.id} batch={b} centre={session.centre.name} />
@@ -81,31 +82,30 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
   const rooms = [...b.rooms].sort((x, y) => Number(y.ready) - Number(x.ready))
   const usable = b.state === 'fine'
   return (
-    <article className="label" aria-label={`Label of ${b.name}`}>
+    <article className="label" aria-label={say('label-of-name', { name: b.name })}>
       <div>
         <h2>{b.name}</h2>
         <p className="until">
           {usable && b.until
-            ? `Use until ${day(b.until)}`
+            ? say('use-until-day', { day: day(b.until) })
             : b.state === 'look-over'
-              ? 'Check before use'
-              : 'Do not use'}
-          <small> {b.made_on ? `made ${day(b.made_on)}` : 'no date'}</small>
+              ? say('check-before-use')
+              : say('do-not-use')}
+          <small> {b.made_on ? say('made-day', { day: day(b.made_on) }) : say('no-date')}</small>
         </p>
         <p>
-          <b>{b.contains ? `Contains ${b.contains}` : 'None of the listed allergens'}</b>
-          {b.may_contain && `; may contain ${b.may_contain}`}
+          <b>{b.contains ? say('contains-contains', { contains: b.contains }) : say('none-of-the-listed-allergens')}</b>
+          {b.may_contain && say('may-contain-may-contain', { mayContain: b.may_contain })}
         </p>
         <p className="rooms-of">
           {rooms.map((r) => (
             <span key={r.room_id}>
-              <Glyph mark={r.mark} /> {r.ready ? r.room : `not for ${r.room}`}
+              <Glyph mark={r.mark} /> {r.ready ? r.room : say('not-for-room', { room: r.room })}
             </span>
           ))}
         </p>
         <p className="small">
-          {b.store && `Kept ${b.store}. `}
-          {centre}. For play with an adult; ask before another room has it.
+          {say('for-play-with-an-adult', { store: b.store && `${say('kept-store', { store: b.store })} `, centre })}
         </p>
       </div>
       <div className="code">
@@ -113,7 +113,7 @@ function Label({ batch: b, centre }: { batch: Batch; centre: string }) {
           <svg
             viewBox={`0 0 ${b.label.size} ${b.label.size}`}
             role="img"
-            aria-label={`QR code of ${b.label.url}`}
+            aria-label={say('qr-code-of', { url: b.label.url })}
             shapeRendering="crispEdges"
           >
             <path d={b.label.path} fill="#000" />

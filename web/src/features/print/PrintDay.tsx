@@ -7,36 +7,35 @@ import { useSession } from '../../session/session'
 import { dayAndTime, duration, grams, timeOfDay, wholeDay, weighs } from '../../ui/format'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { say } from './catalogue'
 
 /** What is prepared on a day, on paper. */
 export function PrintDay() {
-  usePageTitle('Prep')
+  usePageTitle(say('prep'))
   const session = useSession()
   const [params] = useSearchParams()
   const day = params.get('day') ?? session.today
   const prep = useQuery(prepQuery(day))
   if (prep.error) return <Failure error={prep.error} retry={() => void prep.refetch()} />
-  if (!prep.data) return <Waiting what="the day" />
+  if (!prep.data) return <Waiting what={say('the-day')} />
   const { slots, waiting, after, not_ready, now } = prep.data
   return (
     <main className="paper">
       <p className="no-print actions">
-        <Link to={`/prep?day=${day}`}>Back to the day</Link>
-        <Button onClick={() => window.print()}>Print</Button>
+        <Link to={`/prep?day=${day}`}>{say('back-to-the-day')}</Link>
+        <Button onClick={() => window.print()}>{say('print')}</Button>
       </p>
       <header>
         <div>
-          <h1>Prep, {wholeDay(day)}</h1>
-          <p>
-            {session.centre.name} · as of {dayAndTime(now)}
-          </p>
+          <h1>{say('prep-whole-day', { wholeDay: wholeDay(day) })}</h1>
+          <p>{say('name-as-of-day-and', { name: session.centre.name, dayAndTime: dayAndTime(now) })}</p>
           <p>{handsInShort(prep.data)}</p>
         </div>
       </header>
-      {slots.length === 0 && <p>No prep needed.</p>}
+      {slots.length === 0 && <p>{say('no-prep-needed')}</p>}
       {slots.length > 0 && (
         <section>
-          <h2>Hands-on</h2>
+          <h2>{say('hands-on')}</h2>
           <table className="day-table">
             <tbody>
               {slots.map((s) => (
@@ -48,7 +47,7 @@ export function PrintDay() {
       )}
       {waiting.length > 0 && (
         <section>
-          <h2>Setting or cooling, started before</h2>
+          <h2>{say('setting-or-cooling-started-before')}</h2>
           <table className="day-table">
             <tbody>
               {waiting.map((s) => (
@@ -56,7 +55,10 @@ export function PrintDay() {
                   <td>☐</td>
                   <td>{timeOfDay(s.wait_until ?? s.ends)}</td>
                   <td>
-                    {s.wait_text ?? s.text}, since {dayAndTime(s.ends)}
+                    {say('wait-text-since-day-and', {
+                      waitText: s.wait_text ?? s.text,
+                      dayAndTime: dayAndTime(s.ends),
+                    })}
                   </td>
                   <td>{whose(s)}</td>
                 </tr>
@@ -67,7 +69,7 @@ export function PrintDay() {
       )}
       {after.length > 0 && (
         <section>
-          <h2>After play</h2>
+          <h2>{say('after-play')}</h2>
           <table className="day-table">
             <tbody>
               {after.map((s) => (
@@ -77,27 +79,24 @@ export function PrintDay() {
           </table>
         </section>
       )}
-      {not_ready.length > 0 && <p>Not in this plan: {not_ready.join(', ')}. Something in it is not OK yet.</p>}
+      {not_ready.length > 0 && <p>{say('not-in-this-plan-something', { notReady: not_ready.join(', ') })}</p>}
       <footer>
-        <p>
-          Write the thermometer reading here, then enter it on Prep. Print the day again when ticks or times change.
-        </p>
-        <p>
-          An adult is at the stove and the oven, and watches all play. Local licensing rules come before this sheet.
-        </p>
+        <p>{say('write-the-thermometer-reading-here')}</p>
+        <p>{say('an-adult-is-at-the')}</p>
       </footer>
     </main>
   )
 }
 
-const whose = (s: Slot) => `${s.setup} for ${s.room}, opens ${dayAndTime(s.play_at)}`
+const whose = (s: Slot) =>
+  say('setup-for-room-opens-day', { setup: s.setup, room: s.room, dayAndTime: dayAndTime(s.play_at) })
 
 function Line({ slot: s }: { slot: Slot }) {
   const how = [
-    `${duration(s.minutes)} hands-on`,
-    s.resource ? `at the ${s.resource}` : '',
-    s.adult_only ? 'adult only' : '',
-    s.children_help ? 'children can help' : '',
+    say('duration-hands-on', { duration: duration(s.minutes) }),
+    s.resource ? say('at-the-resource', { resource: s.resource }) : '',
+    s.adult_only ? say('adult-only') : '',
+    s.children_help ? say('children-can-help') : '',
   ]
     .filter(Boolean)
     .join(' · ')
@@ -107,28 +106,35 @@ function Line({ slot: s }: { slot: Slot }) {
       <td>{timeOfDay(s.starts)}</td>
       <td>
         {s.text}
-        {s.measured_c !== undefined && <b>measured {s.measured_c} °C</b>}
-        {s.asks && !s.done && <b>The probe reads ______ °C: {s.asks}.</b>}
+        {s.measured_c !== undefined && <b>{say('measured-measured-c-c', { measuredC: s.measured_c })}</b>}
+        {s.asks && !s.done && <b>{say('the-probe-reads-c', { asks: s.asks })}</b>}
         <small>{how}</small>
         {s.together && (
           <small>
-            One batch of {grams(s.together.made_g)}:{' '}
-            {s.together.for.map((f) => `${f.setup} for ${f.room} ${grams(f.grams)}`).join(', ')}. In it:{' '}
-            {s.together.amounts.map((a) => `${a.name} ${weighs(a)}`).join(', ')}.
+            {say('one-batch-of-in-it', {
+              grams: grams(s.together.made_g),
+              for: s.together.for
+                .map((f) => say('setup-for-room-grams', { setup: f.setup, room: f.room, grams: grams(f.grams) }))
+                .join(', '),
+              amounts: s.together.amounts.map((a) => `${a.name} ${weighs(a)}`).join(', '),
+            })}
           </small>
         )}
-        {s.not_before && <small>does not keep: finish no sooner than {timeOfDay(s.not_before)}</small>}
+        {s.not_before && <small>{say('does-not-keep-finish-no', { timeOfDay: timeOfDay(s.not_before) })}</small>}
         {s.wait_minutes !== undefined && (
           <small>
-            then leave it: {s.wait_text ?? 'waiting'}, {duration(s.wait_minutes)}, until{' '}
-            {dayAndTime(s.wait_until ?? s.ends)}
+            {say('then-leave-it-until', {
+              waitText: s.wait_text ?? say('waiting'),
+              duration: duration(s.wait_minutes),
+              dayAndTime: dayAndTime(s.wait_until ?? s.ends),
+            })}
           </small>
         )}
         {(s.late_minutes ?? 0) > 0 && (
-          <b>{duration(s.late_minutes ?? 0)} too late: make less, take something quicker, or open later.</b>
+          <b>{say('too-late-make-less-take', { duration: duration(s.late_minutes ?? 0) })}</b>
         )}
-        {s.crowded && <b>More hands, or more room, are needed then than there are.</b>}
-        {s.outside && <small>outside prep time</small>}
+        {s.crowded && <b>{say('more-hands-or-more-room')}</b>}
+        {s.outside && <small>{say('outside-prep-time')}</small>}
       </td>
       <td>{whose(s)}</td>
     </tr>

@@ -12,6 +12,7 @@ import { Glyph, markInLine, markWord } from '../../ui/Mark'
 import { Scoops } from '../../ui/Scoops'
 import { Failure, Waiting } from '../../ui/States'
 import { orderOf, type Making } from '../../entities/recipe/order'
+import { say } from './catalogue'
 
 /** Asks how the recipe in the address is made, and prints that; what was not checked is not
  * printed. */
@@ -24,19 +25,19 @@ function Asked({ children }: { children: (m: Making, room: Room, back: string) =
     ...makingQuery(orderOf(id, room?.id ?? '', params), room?.version ?? 0),
     enabled: room !== undefined,
   })
-  usePageTitle(asked.data?.name ?? 'Recipe')
+  usePageTitle(asked.data?.name ?? say('recipe'))
   const error = rooms.error ?? asked.error
   if (error) {
     return (
       <main className="paper">
         <Failure
-          error={new Error(`Not checked, so there is nothing to print. ${error.message}`)}
+          error={new Error(say('not-checked-so-there-is', { message: error.message }))}
           retry={() => void Promise.all([rooms.refetch(), asked.refetch()])}
         />
       </main>
     )
   }
-  if (!room || !asked.data || asked.isPlaceholderData) return <Waiting what="the recipe" />
+  if (!room || !asked.data || asked.isPlaceholderData) return <Waiting what={say('the-recipe')} />
   return children(asked.data, room, `/recipes/${id}?${params.toString()}`)
 }
 
@@ -47,8 +48,8 @@ export function RecipeCards() {
       {(m, room, back) => (
         <main className="paper cards">
           <p className="no-print actions">
-            <Link to={back}>Back to the recipe</Link>
-            <Button onClick={() => window.print()}>Print two cards</Button>
+            <Link to={back}>{say('back-to-the-recipe')}</Link>
+            <Button onClick={() => window.print()}>{say('print-two-cards')}</Button>
           </p>
           <Card m={m} room={room} />
           <Card m={m} room={room} />
@@ -67,8 +68,15 @@ function Card({ m, room }: { m: Making; room: Room }) {
         <div>
           <h1>{m.name}</h1>
           <p>
-            {room.name}, {m.children} children · {grams(m.made_g)}, {grams(m.each_g)} each
-            {m.colours > 1 && ` · ${m.colours} colours of ${grams(m.colour_g)}`}
+            {say('name-children-children-grams-grams2', {
+              name: room.name,
+              children: m.children,
+              grams: grams(m.made_g),
+              grams2: grams(m.each_g),
+              colours:
+                m.colours > 1 &&
+                ` ${say('colours-colours-of-grams', { colours: m.colours, grams: grams(m.colour_g) })}`,
+            })}
           </p>
         </div>
         <p className={m.ready ? 'stamp' : 'stamp not-ready'}>
@@ -84,10 +92,10 @@ function Card({ m, room }: { m: Making; room: Room }) {
                 <th scope="row">{a.name}</th>
                 <td>
                   {a.as_needed
-                    ? 'as needed'
+                    ? say('as-needed')
                     : a.within
-                      ? a.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || 'weigh it'
-                      : 'weigh it'}
+                      ? a.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || say('weigh-it')
+                      : say('weigh-it')}
                 </td>
                 <td>{a.as_needed ? '' : grams(a.exact_g)}</td>
                 <td>{a.as_needed || !a.within || a.scoops.length === 0 ? '' : miss(a.off)}</td>
@@ -98,28 +106,32 @@ function Card({ m, room }: { m: Making; room: Room }) {
         <ol className="steps">
           {m.steps.map((s, i) => (
             <li key={i}>
-              {s.text}, {s.minutes} min{s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
-              {s.children_help && <em> Children can help.</em>}
+              {say('text-minutes-min-wait', {
+                text: s.text,
+                minutes: s.minutes,
+                wait: s.wait ? ` ${say('waiting')}` : '',
+              })}
+              {s.adult_only && <em> {say('adult-only-sentence')}</em>}
+              {s.children_help && <em> {say('children-can-help-sentence')}</em>}
             </li>
           ))}
         </ol>
       </div>
       <p>
-        <b>Right when:</b> {m.hand} <b>Keeps:</b> {m.keeps}.{' '}
+        <b>{say('right-when')}</b> {m.hand} <b>{say('keeps')}</b> {m.keeps}.{' '}
         {m.pots !== undefined && m.pots > 1 && (
-          <b>
-            {m.pots} equal batches of {grams(m.pot_each_g ?? 0)}.{' '}
-          </b>
+          <b>{say('equal-batches-of', { pots: m.pots, grams: grams(m.pot_each_g ?? 0) })} </b>
         )}
         {m.nature.not_taste_safe.length === 0
-          ? 'Taste-safe for these children.'
-          : `Not taste-safe: ${m.nature.not_taste_safe.join('; ')}.`}
-        {m.nature.allergens !== 'none' && ` Holds ${m.nature.allergens}.`}
+          ? say('taste-safe-for-these-children')
+          : say('not-taste-safe', { notTasteSafe: m.nature.not_taste_safe.join('; ') })}
+        {m.nature.allergens !== 'none' && ` ${say('holds-allergens', { allergens: m.nature.allergens })}`}
       </p>
       {m.colours > 1 && (
         <p>
-          Drops that matched, so that the next batch matches too:{' '}
-          {Array.from({ length: m.colours }, (_, i) => `colour ${i + 1} ________`).join('   ')}
+          {say('drops-that-matched-so-that', {
+            from: Array.from({ length: m.colours }, (_, i) => say('colour-i', { i: i + 1 })).join('   '),
+          })}
         </p>
       )}
       {worst && (
@@ -133,16 +145,18 @@ function Card({ m, room }: { m: Making; room: Room }) {
       )}
       {m.routine && (
         <p className="routine">
-          <b>Our routine, every time:</b> {m.routine.join(' ')}
+          <b>{say('our-routine-every-time')}</b> {m.routine.join(' ')}
         </p>
       )}
       <footer>
         <p>
-          An adult watches at all times. Local licensing rules, labels and a health professional’s instructions come
-          first. <b>{session.centre.emergency}</b>
+          {say('an-adult-watches-at-all')} <b>{session.centre.emergency}</b>
         </p>
         <p>
-          {session.centre.name} · checked {dayAndTime(`${session.today}T00:00`).split(',')[0]}
+          {say('name-checked-split', {
+            name: session.centre.name,
+            split: dayAndTime(`${session.today}T00:00`).split(',')[0],
+          })}
         </p>
       </footer>
     </article>
@@ -157,14 +171,12 @@ export function WallChart() {
       {(m, room, back) => (
         <main className="paper wall">
           <p className="no-print actions">
-            <Link to={back}>Back to the recipe</Link>
-            <Button onClick={() => window.print()}>Print the chart</Button>
+            <Link to={back}>{say('back-to-the-recipe')}</Link>
+            <Button onClick={() => window.print()}>{say('print-the-chart')}</Button>
           </p>
           <header>
             <h1>{m.name}</h1>
-            <p>
-              {room.name} · makes {grams(m.made_g)}
-            </p>
+            <p>{say('name-makes-grams', { name: room.name, grams: grams(m.made_g) })}</p>
           </header>
           <ol className="count-rows">
             {m.amounts.map((a, i) => (
@@ -178,17 +190,20 @@ export function WallChart() {
           <ol className="do-rows" start={m.amounts.length + 1}>
             {m.steps.map((s, i) => (
               <li key={i} className={s.adult_only ? 'adult' : undefined}>
-                {s.text}. {s.adult_only && <b>An adult does this.</b>} {s.wait && <b>Wait {s.minutes} minutes.</b>}
+                {s.text}. {s.adult_only && <b>{say('an-adult-does-this')}</b>}{' '}
+                {s.wait && <b>{say('wait-minutes-minutes', { minutes: s.minutes })}</b>}
               </li>
             ))}
           </ol>
           {!m.ready && (
-            <p className="warning">
-              Not for {room.name} as it is: {markInLine(m.mark)}. Look at the recipe first.
-            </p>
+            <p className="warning">{say('not-for-as-it-is', { name: room.name, markInLine: markInLine(m.mark) })}</p>
           )}
           <footer>
-            <p>{m.nature.not_taste_safe.length === 0 ? '' : 'We do not taste it. '}An adult is with us at all times.</p>
+            <p>
+              {say('an-adult-is-with-us', {
+                notTasteSafe: m.nature.not_taste_safe.length === 0 ? '' : `${say('we-do-not-taste-it')} `,
+              })}
+            </p>
           </footer>
         </main>
       )}
@@ -197,8 +212,8 @@ export function WallChart() {
 }
 
 function ToCount({ amount: a }: { amount: Schemas['MakingAmount'] }) {
-  if (a.as_needed) return <p>a little at a time</p>
+  if (a.as_needed) return <p>{say('a-little-at-a-time')}</p>
   if (a.card) return <Scoops scoops={[a.card]} all />
   if (a.within && a.scoops.length > 0) return <Scoops scoops={a.scoops} all />
-  return <p>An adult weighs {grams(a.exact_g)}.</p>
+  return <p>{say('an-adult-weighs', { grams: grams(a.exact_g) })}</p>
 }

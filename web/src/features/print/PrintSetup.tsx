@@ -24,10 +24,12 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { dayAndTime, duration, grams, litres, measure, miss, plural, timeOfDay, weighs } from '../../ui/format'
 import { Glyph, insteadOfCount, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
-import { answered, draftOf, objections, planOf, readiness } from '../../entities/setup/model'
+import { answered, objections, readiness } from '../../entities/setup/model'
+import { draftOf, planOf } from '../../entities/setup/draft'
 import { Precautions } from '../../entities/setup/Precautions'
 import { asks } from '../../entities/room/model'
 import { sameDay } from '../../ui/wall'
+import { say, Said } from './catalogue'
 
 export function PrintSetup() {
   const { id = '' } = useParams()
@@ -36,7 +38,7 @@ export function PrintSetup() {
   const room = rooms.data?.find((r) => r.id === setup.data?.room_id)
   const error = setup.error ?? rooms.error
   if (error) return <Failure error={error} />
-  if (!setup.data || !room) return <Waiting what="the sheet" />
+  if (!setup.data || !room) return <Waiting what={say('the-sheet')} />
   return <Sheet setup={setup.data} room={room} />
 }
 
@@ -47,12 +49,12 @@ function Sheet({ setup, room }: { setup: Setup; room: Room }) {
   if (asked.error)
     return (
       <Failure
-        error={new Error(`Not checked, so there is nothing to print. ${asked.error.message}`)}
+        error={new Error(say('not-checked-so-there-is', { message: asked.error.message }))}
         retry={() => void asked.refetch()}
       />
     )
-  if (!asked.data || asked.isPlaceholderData) return <Waiting what="the check" />
-  if (prep.isPending) return <Waiting what="when it is prepared" />
+  if (!asked.data || asked.isPlaceholderData) return <Waiting what={say('the-check')} />
+  if (prep.isPending) return <Waiting what={say('when-it-is-prepared')} />
   return <Paper setup={setup} room={room} answer={asked.data.answer} prep={prep.data?.slots ?? []} />
 }
 
@@ -93,13 +95,14 @@ function Prepared({ setup, slots }: { setup: Setup; slots: Slot[] }) {
     <ol className="steps">
       {slots.map((s) => (
         <li key={s.id}>
-          <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}.{s.adult_only && <em> Adult only.</em>}
-          {s.children_help && <em> Children can help.</em>}
-          {s.asks && ` Measure: ${s.asks}.`}
+          <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}.
+          {s.adult_only && <em> {say('adult-only-sentence')}</em>}
+          {s.children_help && <em> {say('children-can-help-sentence')}</em>}
+          {s.asks && ` ${say('measure-asks', { asks: s.asks })}`}
           {s.wait_until &&
-            ` Then ${s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : 'leave it'} until ${on(setup, s.wait_until)}.`}
-          {(s.late_minutes ?? 0) > 0 && <b> {duration(s.late_minutes ?? 0)} late.</b>}
-          {s.outside && ' Outside prep time.'}
+            ` ${say('then-wait-text-until-setup', { waitText: s.wait_text ? `${s.wait_text.charAt(0).toLowerCase()}${s.wait_text.slice(1)}` : say('leave-it'), setup: on(setup, s.wait_until) })}`}
+          {(s.late_minutes ?? 0) > 0 && <b> {say('duration-late', { duration: duration(s.late_minutes ?? 0) })}</b>}
+          {s.outside && ` ${say('outside-prep-time-sentence')}`}
         </li>
       ))}
     </ol>
@@ -113,8 +116,8 @@ function Backward({ setup, steps }: { setup: Setup; steps: Answer['timeline'] })
       {steps.map((s) => (
         <li key={s.text}>
           <b>{on(setup, s.starts)}</b> {s.text}, {duration(s.minutes)}
-          {s.wait ? ' waiting' : ''}.{s.adult_only && <em> Adult only.</em>}
-          {s.children_help && <em> Children can help.</em>}
+          {s.wait ? ` ${say('waiting')}` : ''}.{s.adult_only && <em> {say('adult-only-sentence')}</em>}
+          {s.children_help && <em> {say('children-can-help-sentence')}</em>}
         </li>
       ))}
     </ol>
@@ -130,27 +133,33 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
   return (
     <main className="paper">
       <p className="no-print actions">
-        <Link to={`/bench/${setup.id}`}>Back to the set-up</Link>
+        <Link to={`/bench/${setup.id}`}>{say('back-to-the-set-up')}</Link>
         <Button
           onClick={() => {
             printed()
             window.print()
           }}
         >
-          Print
+          {say('print')}
         </Button>
       </p>
       <header>
         <div>
           <h1>{setup.name}</h1>
           <p>
-            {room.name} · play starts {dayAndTime(setup.play_at)} · start prep by{' '}
-            {on(setup, prep[0]?.starts ?? a.start_by)}
+            {say('play-starts-start-prep-by', {
+              name: room.name,
+              dayAndTime: dayAndTime(setup.play_at),
+              setup: on(setup, prep[0]?.starts ?? a.start_by),
+            })}
           </p>
           <p>
-            {plural(a.group.children, 'child', 'children')}, {plural(a.group.adults, 'adult')} · youngest treated as{' '}
-            {a.group.youngest_words}
-            {asks(room).length > 0 && ` · ${asks(room).join(', ')}`}
+            {say('youngest-treated-as', {
+              children: say('children', { count: a.group.children }),
+              adult: say('adults', { count: a.group.adults }),
+              youngestWords: a.group.youngest_words,
+              asks: asks(room).length > 0 && ` · ${asks(room).join(', ')}`,
+            })}
           </p>
         </div>
         <p className={a.ready ? 'stamp' : 'stamp not-ready'}>
@@ -158,14 +167,10 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           <span>{readiness(a)}</span>
         </p>
       </header>
-      {!a.ready && (
-        <p className="warning">
-          Draft. Do not use until you have removed every “Do not use” item and found out the rest.
-        </p>
-      )}
+      {!a.ready && <p className="warning">{say('draft-do-not-use-until')}</p>}
       <div className="columns">
         <section>
-          <h2>How much</h2>
+          <h2>{say('how-much')}</h2>
           {a.places.map((p) => (
             <div key={p.id} className="place">
               {a.places.length > 1 && <h3>{p.name}</h3>}
@@ -175,14 +180,14 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           ))}
           {a.beside.length > 0 && (
             <div className="place">
-              <h3>Beside</h3>
+              <h3>{say('beside')}</h3>
               <Things lines={a.beside} />
             </div>
           )}
           {a.wear && <p>{a.wear.join(' ')}</p>}
           {a.routine && (
             <>
-              <h2>Our routine, every time</h2>
+              <h2>{say('our-routine-every-time-title')}</h2>
               <ul>
                 {a.routine.map((r) => (
                   <li key={r}>{r}</li>
@@ -192,30 +197,36 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           )}
         </section>
         <section>
-          <h2>By when</h2>
+          <h2>{say('by-when')}</h2>
           {prep.length > 0 ? <Prepared setup={setup} slots={prep} /> : <Backward setup={setup} steps={a.timeline} />}
           {a.places.map(
             (p) =>
               p.mix && (
                 <p key={p.id}>
-                  {a.places.length > 1 && `${p.mix.recipe}: `}
-                  {p.mix.nature.not_taste_safe.length === 0
-                    ? 'Taste-safe for these children.'
-                    : `Not taste-safe: ${p.mix.nature.not_taste_safe.join('; ')}.`}
-                  {p.mix.nature.allergens !== 'none' && ` Contains ${p.mix.nature.allergens}.`} Keeps {p.mix.keeps}.
+                  {say('places-not-taste-safe-allergens', {
+                    places: a.places.length > 1 && `${p.mix.recipe}: `,
+                    notTasteSafe:
+                      p.mix.nature.not_taste_safe.length === 0
+                        ? say('taste-safe-for-these-children')
+                        : say('not-taste-safe', { notTasteSafe: p.mix.nature.not_taste_safe.join('; ') }),
+                    allergens:
+                      p.mix.nature.allergens !== 'none' &&
+                      ` ${say('contains-allergens', { allergens: p.mix.nature.allergens })}`,
+                    keeps: p.mix.keeps,
+                  })}
                 </p>
               ),
           )}
           {a.places.flatMap((p) => (p.notes ?? []).map((n) => <p key={`${p.id}${n}`}>{n}</p>))}
           {a.packets?.some((p) => p.taken) && (
             <>
-              <h2>Only these packets</h2>
+              <h2>{say('only-these-packets')}</h2>
               <ul className="boxes">
                 {a.packets
                   .filter((p) => p.taken)
                   .map((p) => (
                     <li key={`${p.item_id}${p.says}`}>
-                      {p.name}: use only the packet whose label says {p.says}
+                      {say('use-only-the-packet-whose', { name: p.name, says: p.says })}
                     </li>
                   ))}
               </ul>
@@ -223,7 +234,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           )}
           {a.precautions && (
             <>
-              <h2>Precautions: who does each?</h2>
+              <h2>{say('precautions-who-does-each')}</h2>
               <Precautions all={a.precautions} boxes />
             </>
           )}
@@ -232,7 +243,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
       {findings.length > 0 && (
         <section>
           <h2>
-            Why <span className="source">[rule; its source stands in the rule book]</span>
+            {say('why')} <span className="source">{say('rule-its-source-stands-in')}</span>
           </h2>
           {objections(a).map((l) => (
             <Reason key={l.name} line={l} />
@@ -249,8 +260,11 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           <b>{session.centre.emergency}</b>
         </p>
         <p>
-          {session.centre.name} · staffing by {session.centre.ratio_title} · checked{' '}
-          {dayAndTime(`${session.today}T00:00`).split(',')[0]}
+          {say('staffing-by-checked', {
+            name: session.centre.name,
+            ratioTitle: session.centre.ratio_title,
+            split: dayAndTime(`${session.today}T00:00`).split(',')[0],
+          })}
         </p>
       </footer>
     </main>
@@ -267,20 +281,29 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
           {plural(fill.tubs, fill.vessel.name.toLowerCase())}
           {poured.length === 1 && first && (
             <>
-              , {first.depth_mm} mm deep: <b>{grams(first.mass_g)}</b> ({litres(first.volume_ml)}, {first.cups} cups) in
-              each, {grams(first.in_all_g)} in all
+              <Said
+                of="mm-deep-cups-in-each"
+                with={{
+                  depthMm: first.depth_mm,
+                  grams: grams(first.mass_g),
+                  litres: litres(first.volume_ml),
+                  cups: first.cups,
+                  grams2: grams(first.in_all_g),
+                }}
+                parts={{ b: <b /> }}
+              />
             </>
           )}
           {!ice && '; '}
           {ice
             ? ''
             : fill.vessel.cells
-              ? `${fill.vessel.cells} cells in each`
+              ? say('cells-in-each', { cells: fill.vessel.cells })
               : fill.vessel.jar
-                ? 'for all to look into'
-                : `${plural(fill.seats, 'child', 'children')} at each`}
-          {fill.turns !== undefined && fill.turns > 1 ? `, in ${fill.turns} turns` : ''}.
-          {ice && ` ${plural(ice.pieces, 'piece')} of ice: freezes in ${ice.freezes}.`}
+                ? say('for-all-to-look-into')
+                : say('children-at-each', { children: say('children', { count: fill.seats }) })}
+          {fill.turns !== undefined && fill.turns > 1 ? say('in-turns-turns', { turns: fill.turns }) : ''}.
+          {ice && ` ${say('of-ice-freezes-in', { piece: say('pieces', { count: ice.pieces }), freezes: ice.freezes })}`}
         </p>
         {poured.length > 1 && (
           <table className="sums">
@@ -288,11 +311,9 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
               {poured.map((p, i) => (
                 <tr key={i}>
                   <th scope="row">{p.name}</th>
-                  <td>{fill.side_by_side ? 'beside' : `${p.depth_mm} mm`}</td>
-                  <td>
-                    {litres(p.volume_ml)}, {p.cups} cups
-                  </td>
-                  <td>{grams(p.in_all_g)} in all</td>
+                  <td>{fill.side_by_side ? say('beside-2') : say('depth-mm-mm', { depthMm: p.depth_mm })}</td>
+                  <td>{say('litres-cups-cups', { litres: litres(p.volume_ml), cups: p.cups })}</td>
+                  <td>{say('grams-in-all', { grams: grams(p.in_all_g) })}</td>
                 </tr>
               ))}
             </tbody>
@@ -305,8 +326,13 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
   return (
     <>
       <p>
-        {mix.recipe}: <b>{grams(mix.made_g)}</b> for {children} at {grams(mix.portion_g)}
-        {mix.colours > 1 && `, ${mix.colours} colours of ${grams(mix.colour_g)}`}
+        {mix.recipe}: <b>{grams(mix.made_g)}</b>{' '}
+        {say('for-children-at-grams-colours', {
+          children,
+          grams: grams(mix.portion_g),
+          colours:
+            mix.colours > 1 && say('colours-colours-of-grams-2', { colours: mix.colours, grams: grams(mix.colour_g) }),
+        })}
       </p>
       <table className="sums">
         <tbody>
@@ -314,10 +340,11 @@ function Amounts({ place: { mix, fill }, children }: { place: PlaceAnswer; child
             <tr key={m.item_id}>
               <th scope="row">{m.name}</th>
               <td>
-                {m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') || (m.as_needed ? '' : 'weigh it')}
+                {m.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') ||
+                  (m.as_needed ? '' : say('weigh-it'))}
               </td>
               <td>{weighs(m)}</td>
-              <td>{m.scoops.length === 0 ? '' : m.within ? miss(m.off) : 'weigh it'}</td>
+              <td>{m.scoops.length === 0 ? '' : m.within ? miss(m.off) : say('weigh-it')}</td>
             </tr>
           ))}
         </tbody>
@@ -346,11 +373,12 @@ function ThingRow({ line }: { line: Line }) {
       </td>
       <th scope="row">
         {line.name}
-        {line.per_colour !== undefined && `, ${line.per_colour} in each of ${line.colours ?? 0} colours`}
+        {line.per_colour !== undefined &&
+          say('in-each-of-colours', { perColour: line.per_colour, colours: line.colours ?? 0 })}
         {line.meets && ` (${line.meets})`}
       </th>
       <td>{markWord(line.mark)}</td>
-      <td>{line.count > 0 && !insteadOfCount(line.mark) ? `${line.count} out ☐  in ☐` : ''}</td>
+      <td>{line.count > 0 && !insteadOfCount(line.mark) ? say('out-in', { count: line.count }) : ''}</td>
     </tr>
   )
 }

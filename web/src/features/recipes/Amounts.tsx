@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { grams, litres, measure, miss, money, plural, share } from '../../ui/format'
+import { grams, litres, measure, miss, money, share } from '../../ui/format'
 import { tint } from '../../ui/RatioBar'
 import { Scoops } from '../../ui/Scoops'
 import { Undo } from '../../ui/States'
 import type { Making } from '../../entities/recipe/order'
 import { NoteCell } from './NoteCell'
+import { say } from './catalogue'
 
 type Amount = Schemas['MakingAmount']
 
@@ -17,15 +18,13 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
   return (
     <>
       <table className="makings">
-        <caption className="visually-hidden">
-          Amounts in the scoops this room owns, in grams, and what is in the cupboard
-        </caption>
+        <caption className="visually-hidden">{say('amounts-in-the-scoops-this')}</caption>
         <thead>
           <tr>
-            <th scope="col">Ingredient</th>
-            <th scope="col">{cards ? 'For a child to count' : 'Scoops'}</th>
-            <th scope="col">Weight</th>
-            <th scope="col">In stock, g</th>
+            <th scope="col">{say('ingredient')}</th>
+            <th scope="col">{cards ? say('for-a-child-to-count') : say('scoops')}</th>
+            <th scope="col">{say('weight')}</th>
+            <th scope="col">{say('in-stock-g')}</th>
           </tr>
         </thead>
         <tbody>
@@ -37,13 +36,13 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
               </th>
               <td>
                 {a.as_needed ? (
-                  <span className="soft">as needed; weigh what you add</span>
+                  <span className="soft">{say('as-needed-weigh-what-you')}</span>
                 ) : cards ? (
                   <Counting amount={a} />
                 ) : a.scoops.length > 0 && a.within ? (
                   <Scoops scoops={a.scoops} />
                 ) : (
-                  <b>weigh it</b>
+                  <b>{say('weigh-it')}</b>
                 )}
               </td>
               <td className="weight">
@@ -64,25 +63,27 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
               </td>
               <td className="have">
                 {a.from_tap ? (
-                  <span className="soft">from the tap</span>
+                  <span className="soft">{say('from-the-tap')}</span>
                 ) : a.choice ? (
-                  <span className="soft">choose which in the recipe</span>
+                  <span className="soft">{say('choose-which-in-the-recipe')}</span>
                 ) : canWrite ? (
                   <NoteCell
                     id={a.item_id}
-                    label={`${a.name} in the cupboard, grams`}
+                    label={say('in-the-cupboard-grams', { name: a.name })}
                     have={a.have_g}
                     pack={a.pack_g}
                     coins={a.price_coins}
-                    onSaved={(back) => setUndo({ text: `${a.name} saved.`, back })}
+                    onSaved={(back) => setUndo({ text: say('name-saved', { name: a.name }), back })}
                   />
                 ) : (
-                  <span>{a.have_g === undefined ? 'not weighed' : grams(a.have_g)}</span>
+                  <span>{a.have_g === undefined ? say('not-weighed') : grams(a.have_g)}</span>
                 )}
-                {a.missing_g !== undefined && <span className="short">{grams(a.missing_g)} short</span>}
+                {a.missing_g !== undefined && (
+                  <span className="short">{say('grams-short', { grams: grams(a.missing_g) })}</span>
+                )}
                 {a.price_coins !== undefined && a.pack_g !== undefined && (
                   <span className="soft">
-                    {money(a.price_coins, currency)} for {grams(a.pack_g)}
+                    {say('money-for-grams', { money: money(a.price_coins, currency), grams: grams(a.pack_g) })}
                   </span>
                 )}
               </td>
@@ -92,7 +93,7 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
       </table>
       <p>
         <button type="button" className="link" aria-pressed={cards} onClick={() => setCards(!cards)}>
-          {cards ? 'Back to the fewest scoops' : 'One small measure for a child to count'}
+          {cards ? say('back-to-the-fewest-scoops') : say('one-small-measure-for-a')}
         </button>
       </p>
       {undo && (
@@ -110,10 +111,10 @@ export function Amounts({ m, canWrite, currency }: { m: Making; canWrite: boolea
 }
 
 function Counting({ amount: a }: { amount: Amount }) {
-  if (!a.card) return <span className="soft">an adult weighs it</span>
+  if (!a.card) return <span className="soft">{say('an-adult-weighs-it')}</span>
   return (
     <span>
-      How many {measure(a.card.label)}? <b className="figure">{a.card.count}</b>
+      {say('how-many-label', { label: measure(a.card.label) })} <b className="figure">{a.card.count}</b>
     </span>
   )
 }
@@ -121,8 +122,10 @@ function Counting({ amount: a }: { amount: Amount }) {
 /** Equal parts in their colours, with the drops for one. */
 export function Colours({ m }: { m: Making }) {
   return (
-    <section aria-label="Colours">
-      <h2>{m.colours === 1 ? 'In one colour' : `In ${plural(m.colours, 'colour')}`}</h2>
+    <section aria-label={say('colours')}>
+      <h2>
+        {m.colours === 1 ? say('in-one-colour') : say('in-colour', { colour: say('colours-2', { count: m.colours }) })}
+      </h2>
       <p className="lumps">
         {Array.from({ length: m.colours }, (_, i) => (
           <svg key={i} viewBox="0 0 60 52" width="64" height="55" aria-hidden="true">
@@ -134,8 +137,10 @@ export function Colours({ m }: { m: Making }) {
         ))}
       </p>
       <p className="soft">
-        {m.colours === 1 ? 'To colour it: ' : 'Each: '}
-        {m.drops.map((d) => `${d.amount} ${d.sort}`).join(', or ')}. Start with the fewer.
+        {say('start-with-the-fewer', {
+          colours: m.colours === 1 ? `${say('to-colour-it')} ` : `${say('each')} `,
+          drops: m.drops.map((d) => `${d.amount} ${d.sort}`).join(', or '),
+        })}
       </p>
     </section>
   )
@@ -147,8 +152,12 @@ export function Pots({ m, pot }: { m: Making; pot?: number }) {
   const shown = Math.min(m.pots, 4)
   const full = m.pots_full
   return (
-    <section aria-label="Pots">
-      <h2>{m.pots === 1 ? `In one ${litres(pot)} pot` : `In ${m.pots} equal batches, ${litres(pot)} pot`}</h2>
+    <section aria-label={say('pots')}>
+      <h2>
+        {m.pots === 1
+          ? say('in-one-pot', { litres: litres(pot) })
+          : say('in-equal-batches-pot', { pots: m.pots, litres: litres(pot) })}
+      </h2>
       <p className="pots">
         {Array.from({ length: shown }, (_, i) => (
           <svg key={i} viewBox="0 0 76 50" width="92" height="60" aria-hidden="true">
@@ -159,10 +168,7 @@ export function Pots({ m, pot }: { m: Making; pot?: number }) {
         ))}
         {m.pots > shown && <span>× {m.pots}</span>}
       </p>
-      <p className="soft">
-        {grams(m.pot_each_g ?? 0)} of the mix in each, {share(full)} full; two thirds at most, so that it can be
-        stirred.
-      </p>
+      <p className="soft">{say('of-the-mix-in-each', { grams: grams(m.pot_each_g ?? 0), share: share(full) })}</p>
     </section>
   )
 }

@@ -13,17 +13,18 @@ import { RatioBar } from '../../ui/RatioBar'
 import { RecipeOptions } from '../../ui/RecipeOptions'
 import { Failure, Waiting } from '../../ui/States'
 import type { Making } from '../../entities/recipe/order'
+import { say } from './catalogue'
 
 /** Two recipes side by side for one room: cooked or no-cook, at one glance. */
 export function Compare() {
-  usePageTitle('Compare two recipes')
+  usePageTitle(say('compare-two-recipes'))
   const [params, edit] = useAddress()
   const rooms = useQuery(roomsQuery)
   const book = useQuery(bookQuery)
   const error = rooms.error ?? book.error
   if (error) return <Failure error={error} retry={() => void Promise.all([rooms.refetch(), book.refetch()])} />
   const room = rooms.data?.find((r) => r.id === params.get('room')) ?? rooms.data?.[0]
-  if (!room || !book.data) return <Waiting what="the recipes" />
+  if (!room || !book.data) return <Waiting what={say('the-recipes')} />
   const a = params.get('a') ?? 'stove-dough'
   const kind = book.data.recipes.find((r) => r.id === a)?.kind
   const b =
@@ -38,18 +39,18 @@ export function Compare() {
     <main className="screen compare">
       <header className="screen-head">
         <div>
-          <h1>Which of the two?</h1>
-          <p className="soft">The same children, the same portions, side by side.</p>
+          <h1>{say('which-of-the-two')}</h1>
+          <p className="soft">{say('the-same-children-the-same')}</p>
         </div>
         <div className="actions">
-          <Form.Select aria-label="Room" value={room.id} onChange={(e) => set('room', e.target.value)}>
+          <Form.Select aria-label={say('room')} value={room.id} onChange={(e) => set('room', e.target.value)}>
             {rooms.data?.map((r) => (
               <option key={r.id} value={r.id}>
                 {r.name}
               </option>
             ))}
           </Form.Select>
-          <Link to={`/recipes?room=${room.id}`}>All recipes</Link>
+          <Link to={`/recipes?room=${room.id}`}>{say('all-recipes')}</Link>
         </div>
       </header>
       <Sides a={a} b={b} room={room} book={book.data} set={set} />
@@ -79,56 +80,67 @@ function Sides({
     ['b', b, two],
   ]
   const rows: [string, (m: Making) => React.ReactNode][] = [
-    ['Right for them?', (m) => <MarkLine mark={m.mark} />],
+    [say('right-for-them'), (m) => <MarkLine mark={m.mark} />],
     [
-      'Why',
+      say('why'),
       (m) =>
         m.lines
           .flatMap((l) => l.findings.slice(0, 1))
           .map((f) => f.title)
-          .join('; ') || 'no rule objects',
+          .join('; ') || say('no-rule-objects'),
     ],
-    ['Hands', (m) => `${m.minutes_hands} min`],
-    ['Waiting', (m) => (m.minutes_waiting > 0 ? `${m.minutes_waiting} min` : 'none')],
-    ['Heat', (m) => (m.heat ? 'stove or kettle, an adult' : 'none')],
-    ['Keeps', (m) => m.keeps],
-    ['Germs', (m) => m.nature.class],
-    ['Raw flour', (m) => (m.raw_flour ? 'yes' : 'no')],
+    [say('hands'), (m) => say('minutes-hands-min', { minutesHands: m.minutes_hands })],
     [
-      'May be tasted',
-      (m) => (m.nature.not_taste_safe.length === 0 ? 'yes' : `no: ${m.nature.not_taste_safe.join('; ')}`),
+      say('waiting'),
+      (m) => (m.minutes_waiting > 0 ? say('minutes-waiting-min', { minutesWaiting: m.minutes_waiting }) : say('none')),
+    ],
+    [say('heat'), (m) => (m.heat ? say('stove-or-kettle-an-adult') : say('none'))],
+    [say('keeps'), (m) => m.keeps],
+    [say('germs'), (m) => m.nature.class],
+    [say('raw-flour'), (m) => (m.raw_flour ? say('yes') : say('no'))],
+    [
+      say('may-be-tasted'),
+      (m) =>
+        m.nature.not_taste_safe.length === 0
+          ? say('yes')
+          : say('no-not-taste-safe', { notTasteSafe: m.nature.not_taste_safe.join('; ') }),
     ],
     [
-      'Salt in a 10 g taste',
+      say('salt-in-a-10-g'),
       (m) =>
         m.nature.sodium_mg === undefined
           ? (m.nature.no_salt ?? '')
-          : `${number(m.nature.sodium_mg, 0)} mg sodium, ${share(m.nature.taste_share ?? 0)} of a day`,
+          : say('mg-sodium-of-a-day', {
+              sodiumMg: number(m.nature.sodium_mg, 0),
+              share: share(m.nature.taste_share ?? 0),
+            }),
     ],
-    ['Holds', (m) => m.nature.allergens],
-    ['To make', (m) => `${grams(m.made_g)} in ${m.movements} fillings`],
+    [say('holds'), (m) => m.nature.allergens],
+    [say('to-make'), (m) => say('grams-in-movements-fillings', { grams: grams(m.made_g), movements: m.movements })],
     [
-      'Cost',
+      say('cost'),
       (m) =>
         m.cost_coins === undefined
-          ? 'no prices yet'
-          : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}`,
+          ? say('no-prices-yet')
+          : `${money(m.cost_coins, currency)}${m.unpriced.length > 0 ? say('without-unpriced', { unpriced: m.unpriced.join(', ').toLowerCase() }) : ''}`,
     ],
     [
-      'Short of',
+      say('short-of'),
       (m) =>
         m.amounts
           .filter((x) => x.missing_g !== undefined)
           .map((x) => `${grams(x.missing_g ?? 0)} ${x.name.toLowerCase()}`)
           .join(', ') ||
-        (m.not_weighed.length > 0 ? `not weighed: ${m.not_weighed.join(', ').toLowerCase()}` : 'nothing'),
+        (m.not_weighed.length > 0
+          ? say('not-weighed-not-weighed', { notWeighed: m.not_weighed.join(', ').toLowerCase() })
+          : say('nothing')),
     ],
   ]
   return (
     <>
       {error && (
         <Failure
-          error={new Error(`Not checked. ${error.message}`)}
+          error={new Error(say('not-checked-message', { message: error.message }))}
           retry={() => void Promise.all([one.refetch(), two.refetch()])}
         />
       )}
@@ -139,7 +151,7 @@ function Sides({
             {both.map(([side, id]) => (
               <th key={side} scope="col">
                 <Form.Select
-                  aria-label={side === 'a' ? 'First recipe' : 'Second recipe'}
+                  aria-label={side === 'a' ? say('first-recipe') : say('second-recipe')}
                   value={id}
                   onChange={(e) => set(side, e.target.value)}
                 >
@@ -152,7 +164,7 @@ function Sides({
         {one.data && two.data && !error && !one.isPlaceholderData && !two.isPlaceholderData && (
           <tbody>
             <tr>
-              <th scope="row">By weight</th>
+              <th scope="row">{say('by-weight')}</th>
               {[one.data, two.data].map((m, i) => (
                 <td key={i}>
                   <RatioBar amounts={m.amounts} />
@@ -168,13 +180,17 @@ function Sides({
             ))}
             <tr>
               <th scope="row">
-                <span className="visually-hidden">Open</span>
+                <span className="visually-hidden">{say('open')}</span>
               </th>
               <td>
-                <Link to={`/recipes/${a}?room=${room.id}`}>Open {one.data.name.toLowerCase()}</Link>
+                <Link to={`/recipes/${a}?room=${room.id}`}>
+                  {say('open-name', { name: one.data.name.toLowerCase() })}
+                </Link>
               </td>
               <td>
-                <Link to={`/recipes/${b}?room=${room.id}`}>Open {two.data.name.toLowerCase()}</Link>
+                <Link to={`/recipes/${b}?room=${room.id}`}>
+                  {say('open-name', { name: two.data.name.toLowerCase() })}
+                </Link>
               </td>
             </tr>
           </tbody>

@@ -4,9 +4,10 @@ import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { api, ask, type Schemas } from '../../api/client'
-import { grams, measure, plural } from '../../ui/format'
+import { grams, measure } from '../../ui/format'
 import { Undo } from '../../ui/States'
 import type { Change, Making } from '../../entities/recipe/order'
+import { say } from './catalogue'
 
 type Dose = Schemas['Remedy']['doses'][number]
 
@@ -33,7 +34,10 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
           body: { item_id: dose.item_id, share: dose.share, symptom },
         }),
       )
-      return { id: addition, text: `${grams(dose.grams)} of ${dose.name.toLowerCase()} saved for today’s batch.` }
+      return {
+        id: addition,
+        text: say('of-saved-for-todays-batch', { grams: grams(dose.grams), name: dose.name.toLowerCase() }),
+      }
     },
     onSuccess: (done) => {
       setUndo(done)
@@ -49,17 +53,28 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
   const shown = m.remedies.find((r) => r.symptom === open)
   return (
     <section className="fix" aria-labelledby="fix-feel">
-      <h2 id="fix-feel">Fix the feel</h2>
+      <h2 id="fix-feel">{say('fix-the-feel')}</h2>
       {m.learned.length > 0 && (
         <Form.Check
           id="start-learned"
           type="switch"
-          label={`Start with what ${m.learned[0]?.batches === 1 ? 'the last batch' : 'earlier batches'} needed: ${m.learned.map((l) => `${grams(l.grams)} more ${l.name.toLowerCase()} (${plural(l.batches, 'batch', 'batches')})`).join(', ')}`}
+          label={say('start-with-what-needed', {
+            batches: m.learned[0]?.batches === 1 ? say('the-last-batch') : say('earlier-batches'),
+            learned: m.learned
+              .map((l) =>
+                say('grams-more-name-batches', {
+                  grams: grams(l.grams),
+                  name: l.name.toLowerCase(),
+                  batches: say('batches', { count: l.batches }),
+                }),
+              )
+              .join(', '),
+          })}
           checked={learned}
           onChange={(e) => change({ learned: e.target.checked ? 'yes' : undefined })}
         />
       )}
-      <div className="chips" role="group" aria-label="How it feels">
+      <div className="chips" role="group" aria-label={say('how-it-feels')}>
         {m.remedies.map((r) => (
           <button
             key={r.symptom}
@@ -73,16 +88,14 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
       </div>
       {shown && (
         <div className="remedy">
-          <p>
-            {shown.feels} Likely {shown.cause}.
-          </p>
+          <p>{say('feels-likely-cause', { feels: shown.feels, cause: shown.cause })}</p>
           {shown.doses.map((d) => (
             <p key={d.item_id} className="dose">
               <b className="figure">{grams(d.grams)}</b> {d.name.toLowerCase()}
               <span className="soft">
                 {d.scoops.length > 0
-                  ? `about ${d.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ')}`
-                  : 'weigh it'}
+                  ? say('about-scoops', { scoops: d.scoops.map((s) => `${s.count} × ${measure(s.label)}`).join(' + ') })
+                  : say('weigh-it')}
               </span>
               {canWrite && (
                 <Button
@@ -91,7 +104,7 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
                   disabled={add.isPending}
                   onClick={() => add.mutate({ dose: d, symptom: shown.symptom })}
                 >
-                  Worked in
+                  {say('worked-in')}
                 </Button>
               )}
             </p>
@@ -99,7 +112,7 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
           <p className="soft">{shown.do}</p>
           {add.error && (
             <p className="short" role="alert">
-              Not saved. {add.error.message}
+              {say('not-saved-message', { message: add.error.message })}
             </p>
           )}
         </div>

@@ -4,8 +4,9 @@ import type { ApiError, Room } from '../../api/client'
 import { bookQuery } from '../../entities/recipe/queries'
 import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
-import { useWords } from '../../ui/words'
+import { useWords } from '../../entities/thing/words'
 import { moulds, newShape, shapeText, ways, type Change, type Order, type Shape } from '../../entities/recipe/order'
+import { say } from './catalogue'
 
 interface Props {
   order: Order
@@ -17,8 +18,8 @@ interface Props {
 /** What says how much: children, shapes, a vessel, or what is in the cupboard. */
 export function HowMuch({ order, room, change, error }: Props) {
   return (
-    <section className="how-much" aria-label="How much">
-      <div className="segments" role="group" aria-label="What the amount goes by">
+    <section className="how-much" aria-label={say('how-much')}>
+      <div className="segments" role="group" aria-label={say('what-the-amount-goes-by')}>
         {ways.map(([by, words]) => (
           <button
             key={by}
@@ -34,15 +35,13 @@ export function HowMuch({ order, room, change, error }: Props) {
         {order.by === 'children' && <ByChildren order={order} room={room} change={change} />}
         {order.by === 'shapes' && <ByShapes shapes={order.shapes ?? []} change={change} />}
         {order.by === 'vessel' && <ByVessel order={order} change={change} />}
-        {order.by === 'cupboard' && (
-          <p className="soft">The most that what has been weighed makes. Type what you have beside each ingredient.</p>
-        )}
+        {order.by === 'cupboard' && <p className="soft">{say('the-most-that-what-has')}</p>}
       </div>
       <div className="dials">
         {order.by !== 'cupboard' && (
           <Stepper
-            label="Spare"
-            unit="% spare"
+            label={say('spare')}
+            unit={say('spare-2')}
             value={order.spare_percent ?? 0}
             min={0}
             max={100}
@@ -51,23 +50,27 @@ export function HowMuch({ order, room, change, error }: Props) {
           />
         )}
         <Stepper
-          label="Colours"
-          unit={(order.colours ?? 1) === 1 ? 'colour' : 'colours'}
+          label={say('colours')}
+          unit={(order.colours ?? 1) === 1 ? say('colour') : say('colours-3')}
           value={order.colours ?? 1}
           min={1}
           max={6}
           onChange={(n) => change({ colours: n > 1 ? String(n) : undefined })}
         />
-        <Form.Select aria-label="Pot" value={order.pot_ml ?? ''} onChange={(e) => change({ pot: e.target.value })}>
-          <option value="">any pot</option>
+        <Form.Select
+          aria-label={say('pot')}
+          value={order.pot_ml ?? ''}
+          onChange={(e) => change({ pot: e.target.value })}
+        >
+          <option value="">{say('any-pot')}</option>
           {potSizes.map((l) => (
             <option key={l} value={l * 1000}>
-              {l} L pot
+              {say('l-l-pot', { l })}
             </option>
           ))}
         </Form.Select>
         <Form.Select
-          aria-label="How children meet the mix"
+          aria-label={say('how-children-meet-the-mix')}
           value={order.use ?? 'open'}
           onChange={(e) => change({ use: e.target.value === 'open' ? undefined : e.target.value })}
         >
@@ -91,8 +94,8 @@ function ByChildren({ order, room, change }: { order: Order; room: Room; change:
   return (
     <>
       <Stepper
-        label="Children"
-        unit="children"
+        label={say('children')}
+        unit={say('children-2')}
         value={order.children ?? room.group.children}
         min={1}
         max={200}
@@ -100,13 +103,13 @@ function ByChildren({ order, room, change }: { order: Order; room: Room; change:
       />
       {order.portion_g === undefined ? (
         <button type="button" className="link" onClick={() => change({ g: '120' })}>
-          portion by age
+          {say('portion-by-age')}
         </button>
       ) : (
         <>
           <Stepper
-            label="Grams for each child"
-            unit="g each"
+            label={say('grams-for-each-child')}
+            unit={say('g-each')}
             value={order.portion_g}
             min={1}
             max={2000}
@@ -114,7 +117,7 @@ function ByChildren({ order, room, change }: { order: Order; room: Room; change:
             onChange={(n) => change({ g: String(Math.round(n)) })}
           />
           <button type="button" className="link" onClick={() => change({ g: undefined })}>
-            by age instead
+            {say('by-age-instead')}
           </button>
         </>
       )}
@@ -130,14 +133,14 @@ function ByShapes({ shapes, change }: { shapes: Shape[]; change: Change }) {
       {shapes.map((s, i) => (
         <div key={i} className="shape">
           <Stepper
-            label={`How many, shape ${i + 1}`}
+            label={say('how-many-shape', { i: i + 1 })}
             value={s.count}
             min={1}
             max={500}
             onChange={(count) => put(i, { count: Math.round(count) })}
           />
           <Form.Select
-            aria-label={`Shape ${i + 1}`}
+            aria-label={say('shape-i', { i: i + 1 })}
             value={s.mould}
             onChange={(e) => set(shapes.map((x, j) => (i === j ? newShape(e.target.value as Shape['mould']) : x)))}
           >
@@ -150,7 +153,7 @@ function ByShapes({ shapes, change }: { shapes: Shape[]; change: Change }) {
           {moulds[s.mould].lengths.map(([unit], k) => (
             <Stepper
               key={unit}
-              label={`Shape ${i + 1}, ${unit}`}
+              label={say('shape-i-unit', { i: i + 1, unit })}
               unit={unit}
               value={s.lengths_mm[k] ?? 0}
               min={1}
@@ -163,17 +166,17 @@ function ByShapes({ shapes, change }: { shapes: Shape[]; change: Change }) {
             <button
               type="button"
               className="link"
-              aria-label={`Take out shape ${i + 1}`}
+              aria-label={say('take-out-shape', { i: i + 1 })}
               onClick={() => set(shapes.filter((_, j) => j !== i))}
             >
-              take out
+              {say('take-out')}
             </button>
           )}
         </div>
       ))}
       {shapes.length < 8 && (
         <button type="button" className="link" onClick={() => set([...shapes, newShape('snake')])}>
-          and another shape
+          {say('and-another-shape')}
         </button>
       )}
     </div>
@@ -186,7 +189,7 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
   return (
     <>
       <Form.Select
-        aria-label="Container to be filled"
+        aria-label={say('container-to-be-filled')}
         value={order.vessel_id ?? 'volume'}
         onChange={(e) =>
           change(
@@ -201,12 +204,12 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
             {v.name}
           </option>
         ))}
-        <option value="volume">anything of a known volume</option>
+        <option value="volume">{say('anything-of-a-known-volume')}</option>
       </Form.Select>
       {order.vessel_id ? (
         <Stepper
-          label="Depth"
-          unit="mm deep"
+          label={say('depth')}
+          unit={say('mm-deep')}
           value={order.depth_mm ?? 20}
           min={5}
           max={vessel?.deepest_mm ?? 75}
@@ -215,8 +218,8 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
         />
       ) : (
         <Stepper
-          label="Volume"
-          unit="mL"
+          label={say('volume')}
+          unit={say('ml')}
           value={order.volume_ml ?? 1000}
           min={10}
           max={200000}

@@ -3,6 +3,7 @@ import { outdate } from '../../api/keys'
 import { useState } from 'react'
 import { api, ask } from '../../api/client'
 import { readNumber } from '../../ui/numbers'
+import { say } from './catalogue'
 
 /** A number in a cell that is noted when the field is left. */
 export function NoteCell({
@@ -38,7 +39,7 @@ export function NoteCell({
     if (typed === null) return
     const g = typed.trim() === '' ? undefined : readNumber(typed)
     if (g !== undefined && Number.isNaN(g)) {
-      setWrong('Type the grams, such as 250; leave it empty if it is not weighed.')
+      setWrong(say('type-the-grams-such-as'))
       return
     }
     setWrong('')
@@ -52,7 +53,7 @@ export function NoteCell({
       <input
         aria-label={label}
         inputMode="decimal"
-        placeholder="not weighed"
+        placeholder={say('not-weighed')}
         value={typed ?? (have === undefined ? '' : String(Math.round(have * 10) / 10))}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={leave}

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Form } from 'react-bootstrap'
 import { corrected, kinds, places, understood, type Step, type StepKind } from '../../entities/recipe/steps'
+import { say } from './catalogue'
 
 /** What was understood of each step, beside it; what is meant otherwise is said here and stands in the steps then. */
 export function ReadSteps({
@@ -14,10 +15,10 @@ export function ReadSteps({
 }) {
   const [open, setOpen] = useState<number | null>(null)
   return (
-    <ol className="read-steps" aria-label="The steps, as they are read">
+    <ol className="read-steps" aria-label={say('the-steps-as-they-are')}>
       {steps.map((s, i) => (
         <li key={i}>
-          <span className="figure">{s.minutes} min</span>
+          <span className="figure">{say('minutes-min', { minutes: s.minutes })}</span>
           <div>
             <b>{understood(s)}</b>
             <span className="soft">{s.text}</span>
@@ -27,10 +28,10 @@ export function ReadSteps({
             type="button"
             className="link"
             aria-expanded={open === i}
-            aria-label={`${open === i ? 'Done with' : 'Correct'} step ${i + 1}`}
+            aria-label={say('open-step-i', { open: open === i ? say('done-with') : say('correct'), i: i + 1 })}
             onClick={() => setOpen(open === i ? null : i)}
           >
-            {open === i ? 'Done' : 'Correct'}
+            {open === i ? say('done') : say('correct')}
           </button>
         </li>
       ))}
@@ -46,7 +47,7 @@ function Meant({ step: s, nth, onMeant }: { step: Step; nth: number; onMeant: (s
         type="number"
         min={0}
         max={4320}
-        aria-label={`Minutes of step ${nth}`}
+        aria-label={say('minutes-of-step', { nth })}
         defaultValue={s.minutes}
         onBlur={(e) =>
           Number(e.target.value) !== s.minutes &&
@@ -54,7 +55,7 @@ function Meant({ step: s, nth, onMeant }: { step: Step; nth: number; onMeant: (s
         }
       />
       <Form.Select
-        aria-label={`What is done in step ${nth}`}
+        aria-label={say('what-is-done-in-step', { nth })}
         value={s.kind ?? 'make'}
         onChange={(e) => onMeant({ ...s, kind: e.target.value as StepKind })}
       >
@@ -65,22 +66,22 @@ function Meant({ step: s, nth, onMeant }: { step: Step; nth: number; onMeant: (s
         ))}
       </Form.Select>
       <Form.Select
-        aria-label={`Who does step ${nth}`}
+        aria-label={say('who-does-step', { nth })}
         value={who}
         onChange={(e) =>
           onMeant({ ...s, adult_only: e.target.value === 'adult', children_help: e.target.value === 'children' })
         }
       >
-        <option value="">anyone</option>
-        <option value="adult">adult only</option>
-        <option value="children">children help</option>
+        <option value="">{say('anyone')}</option>
+        <option value="adult">{say('adult-only')}</option>
+        <option value="children">{say('children-help')}</option>
       </Form.Select>
       <Form.Select
-        aria-label={`Where step ${nth} is done`}
+        aria-label={say('where-step-is-done', { nth })}
         value={s.resource ?? ''}
         onChange={(e) => onMeant({ ...s, resource: e.target.value })}
       >
-        <option value="">at the counter</option>
+        <option value="">{say('at-the-counter')}</option>
         {places.map((p) => (
           <option key={p}>{p}</option>
         ))}

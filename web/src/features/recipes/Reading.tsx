@@ -10,6 +10,7 @@ import { Failure } from '../../ui/States'
 import { useSettled } from '../../ui/useSettled'
 import { MixNature } from '../../entities/recipe/MixNature'
 import { ReadSteps } from './ReadSteps'
+import { say } from './catalogue'
 
 type Text = Schemas['RecipeText']
 
@@ -34,14 +35,15 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
   // No figure is told that a line rests on which could not be read.
   const allRead = d?.lines.every((l) => !l.fault)
   return (
-    <section className={fresh ? 'as-read' : 'as-read stale'} aria-label="As it is read" aria-live="polite">
-      <h2>As it is read</h2>
+    <section className={fresh ? 'as-read' : 'as-read stale'} aria-label={say('as-it-is-read')} aria-live="polite">
+      <h2>{say('as-it-is-read')}</h2>
       {asked.isError && (
-        <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+        <Failure
+          error={new Error(say('not-checked-message', { message: asked.error.message }))}
+          retry={() => void asked.refetch()}
+        />
       )}
-      {d && d.lines.length === 0 && (
-        <p className="soft">Type an ingredient on the left: a weight, cups or spoons, and what it is.</p>
-      )}
+      {d && d.lines.length === 0 && <p className="soft">{say('type-an-ingredient-on-the')}</p>}
       <ol className="read-lines">
         {d?.lines.map((l, i) => (
           <li key={i} className={l.fault ? 'lid' : undefined}>
@@ -59,11 +61,11 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
                       className="link"
                       onClick={() => onLines(replaced(text.lines, l.text, l.name ?? '', it.name))}
                     >
-                      It is {it.name.toLowerCase()}
+                      {say('it-is-name', { name: it.name.toLowerCase() })}
                     </button>
                   ))}
                   {l.fault && l.name && (
-                    <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>Add it to Materials</Link>
+                    <Link to={`/shelf/new?name=${encodeURIComponent(l.name)}`}>{say('add-it-to-materials')}</Link>
                   )}
                 </p>
               )}
@@ -86,23 +88,27 @@ export function Reading({ text, room, rooms, onRoom, onLines, onSteps }: Props) 
             <p className="big-verdict">
               <MarkLine mark={fresh ? d.mark : 'not-checked'} />
             </p>
-            <Form.Select aria-label="Room to read the recipe for" value={room} onChange={(e) => onRoom(e.target.value)}>
+            <Form.Select
+              aria-label={say('room-to-read-the-recipe')}
+              value={room}
+              onChange={(e) => onRoom(e.target.value)}
+            >
               {rooms.map((r) => (
                 <option key={r.id} value={r.id}>
-                  for {r.name}
+                  {say('for-name', { name: r.name })}
                 </option>
               ))}
             </Form.Select>
           </div>
-          {d.lines.some((l) => l.fault) && (
-            <p className="soft">A line that we cannot read could be anything, so we do not say OK.</p>
-          )}
+          {d.lines.some((l) => l.fault) && <p className="soft">{say('a-line-that-we-cannot')}</p>}
           {fresh &&
             d.lines_judged?.map(
               (l) =>
-                l.findings.length > 0 && <Findings key={l.name} findings={l.findings} about={l.name || 'The mix'} />,
+                l.findings.length > 0 && (
+                  <Findings key={l.name} findings={l.findings} about={l.name || say('the-mix')} />
+                ),
             )}
-          {fresh && allRead && <MixNature nature={d.nature} keeps={d.keeps ?? 'not known'} />}
+          {fresh && allRead && <MixNature nature={d.nature} keeps={d.keeps ?? say('not-known')} />}
         </div>
       )}
     </section>

@@ -13,9 +13,10 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { useRecord } from '../../forms/record'
 import { Failure, Waiting } from '../../ui/States'
 import { measureWords } from '../../entities/room/model'
-import { dayOf, plural } from '../../ui/format'
+import { dayOf } from '../../ui/format'
 import { readNumber } from '../../ui/numbers'
 import { Reading } from './Reading'
+import { say } from './catalogue'
 
 type Text = Schemas['RecipeText']
 
@@ -82,7 +83,7 @@ export function RecipeForm() {
   const source = useQuery({ ...recipeQuery(from), enabled: from !== '', refetchOnWindowFocus: false })
   const rooms = useQuery(roomsQuery)
   const book = useQuery(bookQuery)
-  usePageTitle(id ? 'Change a recipe' : 'A recipe of our own')
+  usePageTitle(id ? say('change-a-recipe') : say('a-recipe-of-our-own'))
   const error = (from ? source.error : null) ?? rooms.error ?? book.error
   if (error) {
     return (
@@ -94,7 +95,7 @@ export function RecipeForm() {
       </main>
     )
   }
-  if ((from && !source.data) || !rooms.data || !book.data) return <Waiting what="the recipe" />
+  if ((from && !source.data) || !rooms.data || !book.data) return <Waiting what={say('the-recipe')} />
   const kinds = book.data.kinds.filter((k) => k.own)
   const copied = source.data
     ? {
@@ -102,7 +103,7 @@ export function RecipeForm() {
         kind: kinds.some((k) => k.id === source.data.recipe.kind) ? source.data.recipe.kind : 'dough',
       }
     : { ...empty, measures: rooms.data[0]?.measures ?? empty.measures }
-  const first = id || !source.data ? copied : { ...copied, name: `${copied.name}, ours` }
+  const first = id || !source.data ? copied : { ...copied, name: say('name-ours', { name: copied.name }) }
   return (
     <Editor
       key={from}
@@ -152,7 +153,12 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
         }),
       ),
     valuesOf: (stored) => stored.recipe,
-    words: ({ name, lines, steps, keeps }) => ({ Name: name, Ingredients: lines, Steps: steps, Keeps: keeps }),
+    words: ({ name, lines, steps, keeps }) => ({
+      [say('name')]: name,
+      [say('ingredients-title')]: lines,
+      [say('steps-title')]: steps,
+      [say('keeps')]: keeps,
+    }),
     onSaved: async () => {
       sessionStorage.removeItem(key)
       await outdate(client, 'recipe')
@@ -201,24 +207,24 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
   })
   return (
     <main className="screen recipe-form">
-      <Form onSubmit={record.submit} noValidate aria-label="Recipe of our own">
+      <Form onSubmit={record.submit} noValidate aria-label={say('recipe-of-our-own')}>
         <header className="screen-head">
-          <h1>{text.name.trim() || 'A recipe of our own'}</h1>
+          <h1>{text.name.trim() || say('a-recipe-of-our-own')}</h1>
           <div className="actions">
             <Link to={given ? `/recipes/${given}` : '/recipes'} onClick={leave}>
-              Leave it
+              {say('leave-it')}
             </Link>
             {!given && (
               <>
                 <button type="button" className="link" onClick={() => file.current?.click()}>
-                  Open a JSON-LD file
+                  {say('open-a-json-ld-file')}
                 </button>
                 <input
                   ref={file}
                   type="file"
                   className="visually-hidden"
                   tabIndex={-1}
-                  aria-label="JSON-LD file with a recipe"
+                  aria-label={say('json-ld-file-with-a')}
                   accept=".json,.jsonld,application/ld+json,application/json"
                   onChange={(e) => {
                     const f = e.target.files?.[0]
@@ -229,7 +235,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               </>
             )}
             <Button type="submit" disabled={record.busy}>
-              Save the recipe
+              {say('save-the-recipe')}
             </Button>
           </div>
         </header>
@@ -237,12 +243,12 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
         <div className="form-columns">
           <div>
             <Form.Group controlId={`${form}-name`} className="field">
-              <Form.Label>Name</Form.Label>
+              <Form.Label>{say('name')}</Form.Label>
               <Form.Control maxLength={limits.RecipeText.name} isInvalid={!!wrong('name')} {...register('name')} />
             </Form.Group>
             <div className="pair">
               <Form.Group controlId={`${form}-kind`} className="field">
-                <Form.Label>Makes</Form.Label>
+                <Form.Label>{say('makes')}</Form.Label>
                 <Form.Select {...register('kind')}>
                   {kinds.map((k) => (
                     <option key={k.id} value={k.id}>
@@ -252,7 +258,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
                 </Form.Select>
               </Form.Group>
               <Form.Group controlId={`${form}-measures`} className="field">
-                <Form.Label>Cups and spoons are</Form.Label>
+                <Form.Label>{say('cups-and-spoons-are')}</Form.Label>
                 <Form.Select {...register('measures')}>
                   {Object.entries(measureWords).map(([m, words]) => (
                     <option key={m} value={m}>
@@ -263,11 +269,11 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               </Form.Group>
             </div>
             <Form.Group controlId={`${form}-lines`} className="field">
-              <Form.Label>Ingredients, the way you say them</Form.Label>
+              <Form.Label>{say('ingredients-the-way-you-say')}</Form.Label>
               <Form.Control
                 as="textarea"
                 rows={7}
-                placeholder={'2 c flour\n1/2 cup fine salt\n2 tbsp oil, water as needed'}
+                placeholder={say('2-c-flour-1-2')}
                 {...register('lines')}
                 onPaste={(e: ClipboardEvent) => {
                   const pasted = e.clipboardData.getData('text')
@@ -278,60 +284,57 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
               />
               <span className="soft" role="status">
                 {paste.isSuccess
-                  ? `Parted into ${plural(paste.data.lines.split('\n').length, 'ingredient')} and ${plural(paste.data.steps.split('\n').length, 'step')}. Check them.`
-                  : 'A recipe that is pasted here whole is parted into its name, ingredients and steps.'}
+                  ? say('parted-into-and-check-them', {
+                      ingredient: say('ingredients', { count: paste.data.lines.split('\n').length }),
+                      step: say('steps', { count: paste.data.steps.split('\n').length }),
+                    })
+                  : say('a-recipe-that-is-pasted')}
               </span>
             </Form.Group>
             <Form.Group controlId={`${form}-steps`} className="field">
-              <Form.Label>Steps, a line each</Form.Label>
+              <Form.Label>{say('steps-a-line-each')}</Form.Label>
               <Form.Control
                 as="textarea"
                 rows={5}
-                placeholder={'Stir everything dry together, 3 min\nBring to the boil, 5 min\nCool 30 min'}
+                placeholder={say('stir-everything-dry-together-3')}
                 {...register('steps')}
               />
-              <span className="soft">
-                We read minutes, heat and waiting from your words. Check what we understood beside it.
-              </span>
+              <span className="soft">{say('we-read-minutes-heat-and')}</span>
             </Form.Group>
             <Form.Group controlId={`${form}-keeps`} className="field">
-              <Form.Label>Keeps</Form.Label>
+              <Form.Label>{say('keeps')}</Form.Label>
               <Form.Control
                 maxLength={limits.RecipeText.keeps}
-                placeholder="one week, airtight"
+                placeholder={say('one-week-airtight')}
                 {...register('keeps')}
               />
-              <span className="soft">How long, such as “one week, airtight”. Leave it empty for one group only.</span>
+              <span className="soft">{say('how-long-such-as-one')}</span>
             </Form.Group>
-            <Form.Check
-              id={`${form}-heated`}
-              label="The whole mix is brought to 80 °C by probe"
-              {...register('heated')}
-            />
-            <Form.Check id={`${form}-hot`} label="Made with boiling water, not heated through" {...register('hot')} />
+            <Form.Check id={`${form}-heated`} label={say('the-whole-mix-is-brought')} {...register('heated')} />
+            <Form.Check id={`${form}-hot`} label={say('made-with-boiling-water-not')} {...register('hot')} />
             <div className="pair">
               <NumberField
                 id={`${form}-loss`}
-                label="Goes as steam, %"
+                label={say('goes-as-steam')}
                 value={text.loss_percent}
                 onChange={(n) => change({ loss_percent: n ?? 0 })}
               />
               <NumberField
                 id={`${form}-ph`}
-                label="pH by a test strip, if tried"
+                label={say('ph-by-a-test-strip')}
                 value={text.ph}
                 onChange={(ph) => change({ ph })}
               />
             </div>
             {given && versions.length > 1 && (
               <details className="versions">
-                <summary>{versions.length} versions are kept</summary>
+                <summary>{say('versions-are-kept', { versions: versions.length })}</summary>
                 <ul>
                   {versions.map((v) => (
                     <li key={v.version}>
-                      Version {v.version}, {dayOf(v.saved_at)}{' '}
+                      {say('version-version-day-of', { version: v.version, dayOf: dayOf(v.saved_at) })}{' '}
                       <button type="button" className="link" onClick={() => older.mutate(v.version)}>
-                        bring back
+                        {say('bring-back')}
                       </button>
                     </li>
                   ))}
@@ -341,7 +344,7 @@ function Editor({ id: given, from, first, version: latest, versions, rooms, kind
             {given && (
               <p>
                 <button type="button" className="link" onClick={() => drop.mutate()}>
-                  Delete this recipe
+                  {say('delete-this-recipe')}
                 </button>
               </p>
             )}

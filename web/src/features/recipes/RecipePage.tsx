@@ -11,7 +11,7 @@ import { saveFile } from '../../ui/saveFile'
 import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
-import { grams, money, plural } from '../../ui/format'
+import { grams, money } from '../../ui/format'
 import { Glyph, MarkLine, markWord } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
@@ -21,6 +21,7 @@ import { Amounts, Colours, Pots } from './Amounts'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
 import { fileName, orderOf, portionOf, type Change, type Making, type Order } from '../../entities/recipe/order'
+import { say } from './catalogue'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
  * something is short. */
@@ -29,7 +30,7 @@ export function RecipePage() {
   const [params, edit] = useAddress()
   const rooms = useQuery(roomsQuery)
   const recipe = useQuery(recipeQuery(id))
-  usePageTitle(recipe.data?.recipe.name ?? 'Recipe')
+  usePageTitle(recipe.data?.recipe.name ?? say('recipe'))
   const error = rooms.error ?? recipe.error
   if (error) {
     return (
@@ -42,18 +43,18 @@ export function RecipePage() {
               : () => void Promise.all([rooms.refetch(), recipe.refetch()])
           }
         />
-        <Link to="/recipes">Back to the recipes</Link>
+        <Link to="/recipes">{say('back-to-the-recipes')}</Link>
       </main>
     )
   }
-  if (!rooms.data || !recipe.data) return <Waiting what="the recipe" />
+  if (!rooms.data || !recipe.data) return <Waiting what={say('the-recipe')} />
   const room = rooms.data.find((r) => r.id === params.get('room')) ?? rooms.data[0]
   if (!room) {
     return (
       <main className="screen">
         <h1>{recipe.data.recipe.name}</h1>
-        <p>Add a room first: what is OK and how much depend on the children.</p>
-        <Link to="/rooms/new">Add a room</Link>
+        <p>{say('add-a-room-first-what-is-ok-and')}</p>
+        <Link to="/rooms/new">{say('add-a-room')}</Link>
       </main>
     )
   }
@@ -98,14 +99,14 @@ function Page({ page, room, rooms, order, change }: PageProps) {
       <header className="recipe-head">
         <div>
           <p className="soft">
-            <Link to={`/recipes?room=${room.id}`}>Recipes</Link>
-            {page.own ? ' · ours' : page.also.length > 0 ? ` · also ${page.also.join(', ')}` : ''}
+            <Link to={`/recipes?room=${room.id}`}>{say('recipes')}</Link>
+            {page.own ? ' · ours' : page.also.length > 0 ? ` ${say('also-also', { also: page.also.join(', ') })}` : ''}
           </p>
           <h1>{page.recipe.name}</h1>
         </div>
         <div className="actions">
           <Form.Select
-            aria-label="Room"
+            aria-label={say('room')}
             value={room.id}
             onChange={(e) => change({ room: e.target.value, children: undefined })}
           >
@@ -115,12 +116,12 @@ function Page({ page, room, rooms, order, change }: PageProps) {
               </option>
             ))}
           </Form.Select>
-          <Link to={`/recipes/${page.id}/print?${query}`}>Card</Link>
-          <Link to={`/recipes/${page.id}/chart?${query}`}>Wall chart</Link>
-          <Link to={`/recipes/compare?a=${page.id}&room=${room.id}`}>Compare</Link>
+          <Link to={`/recipes/${page.id}/print?${query}`}>{say('card')}</Link>
+          <Link to={`/recipes/${page.id}/chart?${query}`}>{say('wall-chart')}</Link>
+          <Link to={`/recipes/compare?a=${page.id}&room=${room.id}`}>{say('compare')}</Link>
           {canWrite && (
             <Link to={page.own ? `/recipes/${page.id}/edit` : `/recipes/new?from=${page.id}`}>
-              {page.own ? 'Change' : 'Copy and vary'}
+              {page.own ? say('change') : say('copy-and-vary')}
             </Link>
           )}
           <Files id={page.id} name={page.recipe.name} order={fresh ? order : undefined} />
@@ -128,22 +129,28 @@ function Page({ page, room, rooms, order, change }: PageProps) {
       </header>
       <HowMuch order={order} room={room} change={change} error={wrong} />
       {asked.isError && !wrong && (
-        <Failure error={new Error(`Not checked. ${asked.error.message}`)} retry={() => void asked.refetch()} />
+        <Failure
+          error={new Error(say('not-checked-message', { message: asked.error.message }))}
+          retry={() => void asked.refetch()}
+        />
       )}
-      {!m && !asked.isError && <Waiting what="the amounts" />}
+      {!m && !asked.isError && <Waiting what={say('the-amounts')} />}
       {m && !asked.isError && (
         <div className={fresh ? 'recipe-zones' : 'recipe-zones stale'}>
           <section aria-labelledby="zone-amounts">
             <h2 id="zone-amounts">
-              By weight: {grams(m.mixed_g)} mixed, {grams(m.made_g)} made
+              {say('by-weight-mixed-made', { grams: grams(m.mixed_g), grams2: grams(m.made_g) })}
             </h2>
             <RatioBar amounts={m.amounts} />
             <h2>
-              In the scoops this room owns: {plural(m.movements, 'filling')}
+              {say('in-the-scoops-this-room', { filling: say('fillings', { count: m.movements }) })}
               {!m.within && (
                 <span className="short">
                   {' '}
-                  · {m.extra_measure ? `a measure of ${m.extra_measure} would do it all` : 'weigh what is marked'}
+                  ·{' '}
+                  {m.extra_measure
+                    ? say('a-measure-of-would-do', { extraMeasure: m.extra_measure })
+                    : say('weigh-what-is-marked')}
                 </span>
               )}
             </h2>
@@ -156,7 +163,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
             <Method m={m} />
           </section>
           <section aria-labelledby="zone-is">
-            <h2 id="zone-is">Right for {room.name}?</h2>
+            <h2 id="zone-is">{say('right-for-name', { name: room.name })}</h2>
             <div className={fresh ? m.mark : 'not-checked'}>
               <p className="big-verdict">
                 <MarkLine mark={fresh ? m.mark : 'not-checked'} />
@@ -169,7 +176,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
                     {l.findings.length > 0 ? (
                       <Findings findings={l.findings} about={l.name} />
                     ) : (
-                      m.lines.length === 1 && <p>No rule objects to {grams(m.each_g)} for each child.</p>
+                      m.lines.length === 1 && <p>{say('no-rule-objects-to-for', { grams: grams(m.each_g) })}</p>
                     )}
                   </div>
                 ))}
@@ -184,10 +191,7 @@ function Page({ page, room, rooms, order, change }: PageProps) {
               change={change}
               canWrite={canWrite}
             />
-            <p className="soft">
-              Local licensing rules, labels and a health professional’s instructions come first. An adult watches at all
-              times.
-            </p>
+            <p className="soft">{say('local-licensing-rules-labels-and')}</p>
           </section>
         </div>
       )}
@@ -212,17 +216,22 @@ function Short({ m, room }: { m: Making; room: Room }) {
       <p>
         <b>
           {short.length > 0
-            ? `Short of ${short.map((a) => `${grams(a.missing_g ?? 0)} of ${a.name.toLowerCase()}`).join(' and ')}.`
-            : `${m.limit_by ?? 'Something'} runs out first, at ${grams(m.limit_g ?? 0)}.`}
+            ? say('short-of-short', {
+                short: short
+                  .map((a) => say('grams-of-name', { grams: grams(a.missing_g ?? 0), name: a.name.toLowerCase() }))
+                  .join(' and '),
+              })
+            : say('runs-out-first-at', { limitBy: m.limit_by ?? say('something'), grams: grams(m.limit_g ?? 0) })}
         </b>{' '}
-        What to do:
+        {say('what-to-do')}
       </p>
       <ul>
         {m.ways.map((w) => (
           <li key={w.sentence}>
             {w.mark && <MarkLine mark={w.mark} />}
             <span>
-              {w.sentence} {w.recipe_id && <Link to={`/recipes/${w.recipe_id}?room=${room.id}`}>Look at it</Link>}
+              {w.sentence}{' '}
+              {w.recipe_id && <Link to={`/recipes/${w.recipe_id}?room=${room.id}`}>{say('look-at-it')}</Link>}
             </span>
           </li>
         ))}
@@ -246,19 +255,23 @@ function Taken({ m, nth }: { m: Making; nth: number }) {
 
 function Method({ m }: { m: Making }) {
   return (
-    <section className="method" aria-label="How it is made">
+    <section className="method" aria-label={say('how-it-is-made')}>
       <h2>
-        How it is made: {m.minutes_hands} min of hands{m.minutes_waiting > 0 && `, ${m.minutes_waiting} min waiting`}
+        {say('how-it-is-made-min', {
+          minutesHands: m.minutes_hands,
+          minutesWaiting:
+            m.minutes_waiting > 0 && say('minutes-waiting-min-waiting', { minutesWaiting: m.minutes_waiting }),
+        })}
       </h2>
       <ol>
         {m.steps.map((s, i) => (
           <li key={i} className={s.wait ? 'wait' : undefined}>
-            <span className="figure">{s.minutes} min</span>
+            <span className="figure">{say('minutes-min', { minutes: s.minutes })}</span>
             <span>
-              {s.text}.{s.adult_only && <em> Adult only.</em>}
-              {s.children_help && <i> Children help.</i>}
-              {s.wait && <span className="soft"> Waiting.</span>}
-              {s.asks && <b className="asks"> The probe has to read {s.asks}.</b>}
+              {s.text}.{s.adult_only && <em> {say('adult-only-sentence')}</em>}
+              {s.children_help && <i> {say('children-help-sentence')}</i>}
+              {s.wait && <span className="soft"> {say('waiting-sentence')}</span>}
+              {s.asks && <b className="asks"> {say('the-probe-has-to-read', { asks: s.asks })}</b>}
               <Taken m={m} nth={i} />
             </span>
             <span className="soft">{s.resource}</span>
@@ -266,7 +279,7 @@ function Method({ m }: { m: Making }) {
         ))}
       </ol>
       <p>
-        <b>Right when:</b> {m.hand}
+        <b>{say('right-when')}</b> {m.hand}
       </p>
     </section>
   )
@@ -284,10 +297,10 @@ function Files({ id, name, order }: { id: string; name: string; order?: Order })
   return (
     <>
       <button type="button" className="link" disabled={!order} onClick={() => order && amounts.mutate(order)}>
-        {amounts.isError ? 'CSV: try again' : 'CSV'}
+        {amounts.isError ? say('csv-try-again') : 'CSV'}
       </button>
       <button type="button" className="link" onClick={() => file.mutate()}>
-        {file.isError ? 'JSON-LD: try again' : 'JSON-LD'}
+        {file.isError ? say('json-ld-try-again') : 'JSON-LD'}
       </button>
     </>
   )
@@ -335,39 +348,58 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
   return (
     <footer className={`counter on-dark ${m?.mark ?? 'not-checked'}`}>
       <div>
-        <span>for this room</span>
+        <span>{say('for-this-room')}</span>
         <strong>
-          <Glyph mark={m?.mark ?? 'not-checked'} /> {m ? markWord(m.mark) : failed ? 'Not checked' : 'Checking…'}
+          <Glyph mark={m?.mark ?? 'not-checked'} />{' '}
+          {m ? markWord(m.mark) : failed ? say('not-checked') : say('checking')}
         </strong>
       </div>
       <div>
-        <span>makes</span>
+        <span>{say('makes-2')}</span>
         <strong className="figure">{m ? `${m.children} × ${grams(m.each_g)}` : '–'}</strong>
       </div>
       <div className="cost">
-        <span>cost{m && m.unpriced.length > 0 ? `, without ${m.unpriced.join(', ').toLowerCase()}` : ''}</span>
+        <span>
+          {say('cost-m', {
+            m:
+              m && m.unpriced.length > 0
+                ? say('without-unpriced', { unpriced: m.unpriced.join(', ').toLowerCase() })
+                : '',
+          })}
+        </span>
         <strong className="figure">
           {m?.cost_coins !== undefined
-            ? `${money(m.cost_coins, session.centre.currency)} · ${money(m.cost_coins / m.children, session.centre.currency)} each`
-            : 'no prices yet'}
+            ? say('money-money2-each', {
+                money: money(m.cost_coins, session.centre.currency),
+                money2: money(m.cost_coins / m.children, session.centre.currency),
+              })
+            : say('no-prices-yet')}
         </strong>
       </div>
       <div>
-        <span>short by</span>
+        <span>{say('short-by')}</span>
         <strong className="figure">
           {!m
             ? '–'
             : missing
               ? `${grams(missing.missing_g ?? 0)} ${missing.name.toLowerCase()}`
               : m.not_weighed.length > 0
-                ? `nothing known; ${m.not_weighed.length} not weighed`
-                : 'nothing'}
+                ? say('nothing-known-not-weighed', { notWeighed: m.not_weighed.length })
+                : say('nothing')}
         </strong>
       </div>
       <div>
-        <span>takes</span>
+        <span>{say('takes')}</span>
         <strong className="figure">
-          {m ? `${m.minutes_hands} min${m.minutes_waiting > 0 ? ` + ${m.minutes_waiting} waiting` : ''}` : '–'}
+          {m
+            ? say('minutes-hands-min-minutes-waiting', {
+                minutesHands: m.minutes_hands,
+                minutesWaiting:
+                  m.minutes_waiting > 0
+                    ? ` ${say('minutes-waiting-waiting-2', { minutesWaiting: m.minutes_waiting })}`
+                    : '',
+              })
+            : '–'}
         </strong>
       </div>
       {canWrite && (
@@ -377,7 +409,7 @@ function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
           disabled={!m || plan.isPending}
           onClick={() => m && plan.mutate(m)}
         >
-          {plan.isError ? 'Not planned: try again' : 'Plan it'}
+          {plan.isError ? say('not-planned-try-again') : say('plan-it')}
         </button>
       )}
     </footer>

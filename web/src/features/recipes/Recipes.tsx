@@ -10,27 +10,28 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { bare, plural } from '../../ui/format'
+import { bare } from '../../ui/format'
 import { asksNoMore, countMarks, Glyph, Mark, markInLine } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { useWords } from '../../ui/words'
+import { useWords } from '../../entities/thing/words'
 import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import type { RemovedRecipe } from './RecipeForm'
+import { say } from './catalogue'
 
 type Card = Schemas['RecipeCard']
 
 const wishes: [string, string, (c: Card) => boolean][] = [
-  ['in', 'OK', (c) => c.ready],
-  ['usual', 'OK, or with our routine', asksNoMore],
-  ['taste', 'taste-safe', (c) => c.not_taste_safe.length === 0],
-  ['cold', 'without heat', (c) => !c.heat],
-  ['quick', 'in 20 minutes', (c) => c.minutes_hands + c.minutes_waiting <= 20],
-  ['cupboard', 'all in stock', (c) => c.lacking.length === 0],
+  ['in', say('ok'), (c) => c.ready],
+  ['usual', say('ok-or-with-our-routine'), asksNoMore],
+  ['taste', say('taste-safe-wish'), (c) => c.not_taste_safe.length === 0],
+  ['cold', say('without-heat'), (c) => !c.heat],
+  ['quick', say('in-20-minutes'), (c) => c.minutes_hands + c.minutes_waiting <= 20],
+  ['cupboard', say('all-in-stock'), (c) => c.lacking.length === 0],
 ]
 
 /** The recipe book for one room: what goes in, how long it takes, what it needs. */
 export function Recipes() {
-  usePageTitle('Recipes')
+  usePageTitle(say('recipes'))
   const session = useSession()
   const rooms = useQuery(roomsQuery)
   const [params, edit] = useAddress()
@@ -61,16 +62,20 @@ export function Recipes() {
     <main className="screen recipes">
       <header className="screen-head">
         <div>
-          <h1>Recipes</h1>
+          <h1>{say('recipes')}</h1>
           <p className="soft">
             {all.length > 0
-              ? `${plural(all.length, 'mix', 'mixes')} for ${room?.name ?? ''}, at ${all[0]?.portion_g ?? 0} g for each child.`
+              ? say('for-at-g-for-each', {
+                  mixes: say('mixes', { count: all.length }),
+                  name: room?.name ?? '',
+                  portionG: all[0]?.portion_g ?? 0,
+                })
               : ' '}
           </p>
         </div>
         <div className="actions">
           <Form.Select
-            aria-label="Room to read the recipes for"
+            aria-label={say('room-to-read-the-recipes')}
             value={room?.id ?? ''}
             onChange={(e) => set('room', [e.target.value])}
           >
@@ -81,7 +86,7 @@ export function Recipes() {
             ))}
           </Form.Select>
           <Form.Select
-            aria-label="How the children meet it"
+            aria-label={say('how-the-children-meet-it')}
             value={use}
             onChange={(e) => set('use', e.target.value === 'open' ? [] : [e.target.value])}
           >
@@ -91,10 +96,10 @@ export function Recipes() {
               </option>
             ))}
           </Form.Select>
-          {mayWrite(session) && <Link to="/recipes/new">Write one of our own</Link>}
+          {mayWrite(session) && <Link to="/recipes/new">{say('write-one-of-our-own')}</Link>}
         </div>
       </header>
-      <div className="chips" role="group" aria-label="Show only what">
+      <div className="chips" role="group" aria-label={say('show-only-what')}>
         {wishes.map(([id, words]) => (
           <button
             key={id}
@@ -108,16 +113,16 @@ export function Recipes() {
       </div>
       {error && (
         <Failure
-          error={new Error(`Not checked. ${error.message}`)}
+          error={new Error(say('not-checked-message', { message: error.message }))}
           retry={() => void Promise.all([rooms.refetch(), cards.refetch(), book.refetch()])}
         />
       )}
       {!cards.data &&
         !error &&
         (rooms.data?.length === 0 ? (
-          <Empty>Add a room first: what is OK depends on the children.</Empty>
+          <Empty>{say('add-a-room-first-what')}</Empty>
         ) : (
-          <Waiting what="the recipes" />
+          <Waiting what={say('the-recipes')} />
         ))}
       {cards.data && !cards.error && (
         <div aria-live="polite">
@@ -128,8 +133,8 @@ export function Recipes() {
               </span>
             ))}
           </p>
-          {shown.length === 0 && <p>No recipe is all of that for {room?.name}.</p>}
-          {[{ id: 'own', words: 'Our own' }, ...(book.data?.kinds ?? [])].map(({ id: kind, words }) => {
+          {shown.length === 0 && <p>{say('no-recipe-is-all-of', { name: room?.name })}</p>}
+          {[{ id: 'own', words: say('our-own') }, ...(book.data?.kinds ?? [])].map(({ id: kind, words }) => {
             const here = shown.filter((c) => (kind === 'own' ? c.own : c.kind === kind && !c.own))
             return here.length === 0 ? null : (
               <section key={kind} aria-label={words}>
@@ -146,13 +151,13 @@ export function Recipes() {
       )}
       {restore.error && (
         <Failure
-          error={new Error(`Not brought back. ${restore.error.message}`)}
+          error={new Error(say('not-brought-back', { message: restore.error.message }))}
           retry={() => removed && restore.mutate(removed)}
         />
       )}
       {removed && (
         <Undo
-          text={`${removed.name} deleted.`}
+          text={say('name-deleted', { name: removed.name })}
           onUndo={() => restore.mutate(removed)}
           onGone={() => !restore.isError && setRemoved(null)}
         />
@@ -190,11 +195,13 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
           <Link to={`/recipes/${c.id}?room=${roomID}`}>{c.name}</Link>
         </h3>
         <p className="soft">
-          {[bare(c.reason), c.not_taste_safe.length === 0 ? 'taste-safe' : '', `keeps ${c.keeps}`]
+          {[bare(c.reason), c.not_taste_safe.length === 0 ? 'taste-safe' : '', say('keeps-keeps', { keeps: c.keeps })]
             .filter(Boolean)
             .join(' · ')}
         </p>
-        {c.lacking.length > 0 && <p className="lacking">not in stock: {c.lacking.join(', ').toLowerCase()}</p>}
+        {c.lacking.length > 0 && (
+          <p className="lacking">{say('not-in-stock', { lacking: c.lacking.join(', ').toLowerCase() })}</p>
+        )}
         {plan.error && (
           <p className="short" role="alert">
             {plan.error.message}
@@ -202,12 +209,12 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
         )}
       </div>
       <div className="takes">
-        <span className="figure">{c.minutes_hands} min</span>
+        <span className="figure">{say('minutes-hands-min', { minutesHands: c.minutes_hands })}</span>
         <span className="soft">
           {[
-            c.minutes_waiting > 0 ? `${c.minutes_waiting} waiting` : '',
-            c.heat ? 'heat' : 'no heat',
-            c.children_help ? 'children help' : '',
+            c.minutes_waiting > 0 ? say('minutes-waiting-waiting', { minutesWaiting: c.minutes_waiting }) : '',
+            c.heat ? 'heat' : say('no-heat'),
+            c.children_help ? say('children-help') : '',
           ]
             .filter(Boolean)
             .join(' · ')}
@@ -216,11 +223,11 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
       {canPlan && (
         <Button
           variant={c.ready ? 'outline-primary' : 'quiet'}
-          aria-label={`Plan it: ${c.name}`}
+          aria-label={say('plan-it-name', { name: c.name })}
           disabled={plan.isPending}
           onClick={() => plan.mutate()}
         >
-          Plan it
+          {say('plan-it')}
         </Button>
       )}
     </li>

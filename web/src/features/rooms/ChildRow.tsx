@@ -4,6 +4,7 @@ import { limits } from '../../api/limits.gen'
 import { vocabulary } from '../../api/limits.gen'
 import { Month } from '../../ui/Month'
 import { feelNeeds, flip, senses, tastes, told } from '../../entities/room/model'
+import { say } from './catalogue'
 
 interface Props {
   child: ChildInput
@@ -15,7 +16,7 @@ interface Props {
 
 /** One child: two letters, a birth month, mouthing, allergies. */
 export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
-  const who = child.initials || `child ${index + 1}`
+  const who = child.initials || say('child-index', { index: index + 1 })
   const change = (part: Partial<ChildInput>) => onChange({ ...child, ...part })
   const setAllergy = (i: number, part: Partial<Schemas['Allergy']>) =>
     change({ allergies: child.allergies.map((a, j) => (i === j ? { ...a, ...part } : a)) })
@@ -24,10 +25,10 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
   return (
     <li className={error ? 'child wrong' : 'child'}>
       <div className="field letters">
-        <Form.Label htmlFor={`initials-${child.id}`}>Letters</Form.Label>
+        <Form.Label htmlFor={`initials-${child.id}`}>{say('letters')}</Form.Label>
         <Form.Control
           id={`initials-${child.id}`}
-          aria-label={`Letters of ${who}`}
+          aria-label={say('letters-of-who', { who })}
           maxLength={2}
           autoCapitalize="characters"
           autoComplete="off"
@@ -37,35 +38,35 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         />
       </div>
       <div className="field">
-        <Form.Label htmlFor={`born-${child.id}`}>Birth month</Form.Label>
+        <Form.Label htmlFor={`born-${child.id}`}>{say('birth-month')}</Form.Label>
         <Month
           id={`born-${child.id}`}
-          label={`Birth month of ${who}`}
+          label={say('birth-month-of', { who })}
           value={child.born}
           isInvalid={bad('born')}
           onChange={(born) => change({ born })}
         />
       </div>
       <div className="field">
-        <Form.Label htmlFor={`mouths-${child.id}`}>Mouths things</Form.Label>
+        <Form.Label htmlFor={`mouths-${child.id}`}>{say('mouths-things')}</Form.Label>
         <Form.Select
           id={`mouths-${child.id}`}
-          aria-label={`Mouthing of ${who}`}
+          aria-label={say('mouthing-of-who', { who })}
           value={child.mouths}
           onChange={(e) => change({ mouths: e.target.value as ChildInput['mouths'] })}
         >
-          <option value="unknown">Not known</option>
-          <option value="yes">Yes</option>
-          <option value="no">No</option>
+          <option value="unknown">{say('not-known')}</option>
+          <option value="yes">{say('yes')}</option>
+          <option value="no">{say('no')}</option>
         </Form.Select>
       </div>
       <div className="field">
-        <Form.Label htmlFor={`as-${child.id}`}>Treat as (months)</Form.Label>
+        <Form.Label htmlFor={`as-${child.id}`}>{say('treat-as-months')}</Form.Label>
         <Form.Control
           id={`as-${child.id}`}
-          aria-label={`Developmental months of ${who}`}
+          aria-label={say('developmental-months-of', { who })}
           inputMode="numeric"
-          placeholder="by birth"
+          placeholder={say('by-birth')}
           isInvalid={bad('developmental_months')}
           value={child.developmental_months ?? ''}
           onChange={(e) =>
@@ -74,11 +75,11 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         />
       </div>
       <div className="field allergies">
-        <span className="form-label">Allergies</span>
+        <span className="form-label">{say('allergies')}</span>
         {child.allergies.map((a, i) => (
           <span key={i} className="allergy">
             <Form.Select
-              aria-label={`${who} is allergic to`}
+              aria-label={say('is-allergic-to', { who })}
               value={a.to}
               onChange={(e) => setAllergy(i, { to: e.target.value as Schemas['Allergen'] })}
             >
@@ -88,24 +89,24 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
             </Form.Select>
             {a.to === 'other' && (
               <Form.Control
-                aria-label={`What ${who} is allergic to`}
-                placeholder="to what"
+                aria-label={say('what-is-allergic-to', { who })}
+                placeholder={say('to-what')}
                 maxLength={limits.Allergy.note}
                 value={a.note ?? ''}
                 onChange={(e) => setAllergy(i, { note: e.target.value })}
               />
             )}
             <Form.Select
-              aria-label={`${who} reacts by`}
+              aria-label={say('who-reacts-by', { who })}
               value={a.by}
               onChange={(e) => setAllergy(i, { by: e.target.value as 'eating' | 'touch' })}
             >
-              <option value="eating">by eating</option>
-              <option value="touch">by touch or air</option>
+              <option value="eating">{say('by-eating')}</option>
+              <option value="touch">{say('by-touch-or-air')}</option>
             </Form.Select>
             <Button
               variant="quiet"
-              aria-label={`Remove allergy of ${who}`}
+              aria-label={say('remove-allergy-of', { who })}
               onClick={() => change({ allergies: child.allergies.filter((_, j) => j !== i) })}
             >
               ×
@@ -116,30 +117,32 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
           variant="quiet"
           onClick={() => change({ allergies: [...child.allergies, { to: 'milk', by: 'eating' }] })}
         >
-          Add<span className="visually-hidden"> an allergy of {who}</span>
+          {say('add')}
+          <span className="visually-hidden"> {say('an-allergy-of', { who })}</span>
         </Button>
       </div>
       <details className="needs">
         <summary>
-          More<span className="visually-hidden"> about {who}</span>
+          {say('more')}
+          <span className="visually-hidden"> {say('about-who', { who })}</span>
           {told(child) && <span className="soft">: {told(child)}</span>}
         </summary>
         <div className="ticks">
           <Form.Check
             id={`swallowing-${child.id}`}
-            label="Pica, feeding difficulty or seizures"
+            label={say('pica-feeding-difficulty-or-seizures')}
             checked={child.needs?.swallowing ?? false}
             onChange={(e) => need({ swallowing: e.target.checked ? true : undefined })}
           />
           <Form.Check
             id={`asthma-${child.id}`}
-            label="Asthma"
+            label={say('asthma')}
             checked={child.needs?.asthma ?? false}
             onChange={(e) => need({ asthma: e.target.checked })}
           />
           <Form.Check
             id={`eczema-${child.id}`}
-            label="Eczema or sore skin"
+            label={say('eczema-or-sore-skin')}
             checked={child.needs?.eczema ?? false}
             onChange={(e) => need({ eczema: e.target.checked })}
           />
@@ -147,19 +150,19 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
             <Form.Group key={s} controlId={`${s}-${child.id}`} className="sense">
               <Form.Label>{s}</Form.Label>
               <Form.Select
-                aria-label={`${who} and ${s} things`}
+                aria-label={say('who-and-s-things', { who, s })}
                 value={child.needs?.avoids?.includes(s) ? 'avoids' : child.needs?.seeks?.includes(s) ? 'seeks' : ''}
                 onChange={(e) => need(feelNeeds(child, s, e.target.value))}
               >
-                <option value="">no note</option>
-                <option value="avoids">avoids</option>
-                <option value="seeks">seeks</option>
+                <option value="">{say('no-note')}</option>
+                <option value="avoids">{say('avoids')}</option>
+                <option value="seeks">{say('seeks')}</option>
               </Form.Select>
             </Form.Group>
           ))}
         </div>
         <fieldset className="ticks eaten">
-          <legend className="soft">Eaten at home without harm (matters under 12 months)</legend>
+          <legend className="soft">{say('eaten-at-home-without-harm')}</legend>
           {tastes.map((a) => (
             <Form.Check
               key={a}
@@ -172,7 +175,8 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
         </fieldset>
       </details>
       <Button className="drop" variant="quiet" onClick={onRemove}>
-        Remove<span className="visually-hidden"> {who}</span>
+        {say('remove')}
+        <span className="visually-hidden"> {who}</span>
       </Button>
       {error && (
         <p className="invalid-feedback d-block" role="alert">

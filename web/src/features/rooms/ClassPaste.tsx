@@ -4,8 +4,8 @@ import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import { api, ask, type ChildInput, type Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
-import { plural } from '../../ui/format'
 import { Failure } from '../../ui/States'
+import { say } from './catalogue'
 
 type Line = Schemas['ClassLine']
 
@@ -28,36 +28,34 @@ export function ClassPaste({ onAdd }: { onAdd: (children: ChildInput[]) => void 
   })
   return (
     <details className="class-paste">
-      <summary>Type or paste a whole class</summary>
+      <summary>{say('type-or-paste-a-whole')}</summary>
       <Form.Group controlId="class-lines" className="field">
-        <Form.Label>A child a line: two letters, birth month, what matters</Form.Label>
+        <Form.Label>{say('a-child-a-line-two')}</Form.Label>
         <Form.Control
           as="textarea"
           rows={6}
           maxLength={limits.ClassInput.lines}
           value={text}
-          placeholder={'DW Sep 2024 wheat touch, mouths\nIV 5/24 asthma'}
+          placeholder={say('dw-sep-2024-wheat-touch')}
           onChange={(e) => setText(e.target.value)}
         />
       </Form.Group>
-      <p className="soft">
-        An allergy counts by touch unless the line says eating. Two letters only: a name is refused and not kept.
-      </p>
+      <p className="soft">{say('an-allergy-counts-by-touch')}</p>
       <Button
         type="button"
         variant="outline-primary"
         disabled={read.isPending || text.trim() === ''}
         onClick={() => read.mutate(text)}
       >
-        Read the lines
+        {say('read-the-lines')}
       </Button>
       {read.error && <Failure error={read.error} />}
       <div role="status">
         {read.isSuccess && (
           <p>
             {added === 0
-              ? 'No line was read.'
-              : `${plural(added, 'child', 'children')} added below. Check each row, then save the room.`}
+              ? say('no-line-was-read')
+              : say('added-below-check-each-row', { children: say('children', { count: added }) })}
           </p>
         )}
         {left.length > 0 && (

@@ -3,15 +3,16 @@ import { Button, Form } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { readNumber } from '../../ui/numbers'
+import { say } from './catalogue'
 
 type Own = Schemas['OwnMeasure']
 
 /** What a measure is easily filled with: level, and the weight of a cup of it is known. */
 const fillings = [
   ['water', 'water'],
-  ['white-rice', 'dry rice'],
-  ['plain-flour', 'plain flour'],
-  ['fine-salt', 'fine salt'],
+  ['white-rice', say('dry-rice')],
+  ['plain-flour', say('plain-flour')],
+  ['fine-salt', say('fine-salt')],
   ['sugar', 'sugar'],
 ] as const
 
@@ -49,7 +50,7 @@ export function OwnMeasures({ own, holds, wrongAt, onChange }: Props) {
           variant="outline-primary"
           onClick={() => onChange([...own, { name: '', with: 'water', grams: 0, scoops: true }])}
         >
-          Weigh a measure of our own
+          {say('weigh-a-measure-of-our')}
         </Button>
       )}
     </>
@@ -67,20 +68,20 @@ interface RowProps {
 
 function OwnRow({ own, number, holds, error, onChange, onRemove }: RowProps) {
   const [grams, setGrams] = useState(own.grams > 0 ? String(own.grams) : '')
-  const called = own.name.trim() || `measure ${number}`
+  const called = own.name.trim() || say('measure-number', { number })
   return (
     <li>
       <Form.Group controlId={`own-${number}-name`} className="field">
-        <Form.Label>We call it</Form.Label>
+        <Form.Label>{say('we-call-it')}</Form.Label>
         <Form.Control
           maxLength={limits.OwnMeasure.name}
-          placeholder="blue glass"
+          placeholder={say('blue-glass')}
           value={own.name}
           onChange={(e) => onChange({ name: e.target.value })}
         />
       </Form.Group>
       <Form.Group controlId={`own-${number}-with`} className="field">
-        <Form.Label>Filled level with</Form.Label>
+        <Form.Label>{say('filled-level-with')}</Form.Label>
         <Form.Select value={own.with} onChange={(e) => onChange({ with: e.target.value })}>
           {fillings.map(([id, words]) => (
             <option key={id} value={id}>
@@ -91,7 +92,7 @@ function OwnRow({ own, number, holds, error, onChange, onRemove }: RowProps) {
         </Form.Select>
       </Form.Group>
       <Form.Group controlId={`own-${number}-grams`} className="field">
-        <Form.Label>What is in it weighs, g</Form.Label>
+        <Form.Label>{say('what-is-in-it-weighs')}</Form.Label>
         <Form.Control
           inputMode="decimal"
           value={grams}
@@ -103,12 +104,12 @@ function OwnRow({ own, number, holds, error, onChange, onRemove }: RowProps) {
       </Form.Group>
       <Form.Check
         id={`own-${number}-scoops`}
-        label="Amounts may come in it"
+        label={say('amounts-may-come-in-it')}
         checked={own.scoops}
         onChange={(e) => onChange({ scoops: e.target.checked })}
       />
-      <span className="figure">{holds ? `${holds.toFixed(0)} mL` : ''}</span>
-      <Button variant="quiet" aria-label={`Drop ${called}`} onClick={onRemove}>
+      <span className="figure">{holds ? say('holds-ml', { holds: holds.toFixed(0) }) : ''}</span>
+      <Button variant="quiet" aria-label={say('drop-called', { called })} onClick={onRemove}>
         ×
       </Button>
       {error && (

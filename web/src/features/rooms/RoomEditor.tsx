@@ -14,7 +14,7 @@ import { mayWrite, useSession } from '../../session/session'
 import { useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { measure, plural } from '../../ui/format'
+import { measure } from '../../ui/format'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
@@ -22,22 +22,28 @@ import { ClassPaste } from './ClassPaste'
 import { OwnMeasures } from './OwnMeasures'
 import { flip, inputOf, inWords, newChild, newRoom } from '../../entities/room/model'
 import { removeRoom } from '../../entities/room/removal'
+import { say } from './catalogue'
 
 /** Who prepares for a room, in short. */
 function handsOf({ prep, prep_hands }: RoomInput): string {
-  if (!prep?.length && !prep_hands) return 'Same prep time as everyone'
-  const when = prep?.length ? prep.map((w) => `${w.from} to ${w.to}`).join(', ') : 'in prep time'
-  return `Prepared for by ${prep_hands && prep_hands > 1 ? `${prep_hands} adults` : 'one adult'} of its own, ${when}`
+  if (!prep?.length && !prep_hands) return say('same-prep-time-as-everyone')
+  const when = prep?.length
+    ? prep.map((w) => say('from-to-to', { from: w.from, to: w.to })).join(', ')
+    : say('in-prep-time')
+  return say('prepared-for-by-of-its', {
+    prepHands: prep_hands && prep_hands > 1 ? say('prep-hands-adults', { prepHands: prep_hands }) : say('one-adult'),
+    when,
+  })
 }
 
 export function RoomEditor() {
   const { id } = useParams()
   const rooms = useQuery(roomsQuery)
   if (rooms.error) return <Failing error={rooms.error} retry={() => void rooms.refetch()} />
-  if (!rooms.data) return <Waiting what="the room" />
+  if (!rooms.data) return <Waiting what={say('the-room')} />
   if (id === 'new') return <Editor key="new" />
   const room = rooms.data.find((r) => r.id === id)
-  if (!room) return <Failing error={new Error('There is no such room; it may have been deleted.')} />
+  if (!room) return <Failing error={new Error(say('there-is-no-such-room'))} />
   return <Editor key={room.id} room={room} />
 }
 
@@ -50,7 +56,7 @@ function Failing(props: { error: Error; retry?: () => void }) {
 }
 
 function Editor({ room }: { room?: Room }) {
-  usePageTitle(room?.name ?? 'New room')
+  usePageTitle(room?.name ?? say('new-room'))
   const client = useQueryClient()
   const book = useQuery(bookQuery)
   const navigate = useNavigate()
@@ -92,38 +98,39 @@ function Editor({ room }: { room?: Room }) {
   }
   return (
     <main className="screen">
-      <Form onSubmit={record.submit} noValidate aria-label="Room">
+      <Form onSubmit={record.submit} noValidate aria-label={say('room')}>
         <header className="screen-head">
-          <h1>{room ? room.name : 'New room'}</h1>
+          <h1>{room ? room.name : say('new-room')}</h1>
           {!readOnly && (
             <div className="actions">
               {room && (
                 <Button variant="quiet" onClick={() => remove.mutate()}>
-                  Delete this room and its set-ups
+                  {say('delete-this-room-and-its')}
                 </Button>
               )}
               <Button type="submit" disabled={record.busy}>
-                Save room
+                {say('save-room')}
               </Button>
             </div>
           )}
         </header>
         <Unkept />
         {record.notices({
-          conflict: (theirs) => `Theirs has ${theirs.children.length} children and ${theirs.adults} adults.`,
+          conflict: (theirs) =>
+            say('theirs-has-children-and-adults', { children: theirs.children.length, adults: theirs.adults }),
           other: remove.error,
         })}
         <fieldset disabled={readOnly} className="room-facts">
           <Form.Group controlId="room-name" className="field wide">
-            <Form.Label>Name</Form.Label>
+            <Form.Label>{say('name')}</Form.Label>
             <Form.Control maxLength={limits.RoomInput.name} isInvalid={!!wrong('name')} {...form.register('name')} />
           </Form.Group>
           <div className="field">
             <span className="form-label" aria-hidden="true">
-              Adults
+              {say('adults')}
             </span>
             <Stepper
-              label="Adults"
+              label={say('adults')}
               value={draft.adults}
               min={0}
               max={30}
@@ -132,37 +139,37 @@ function Editor({ room }: { room?: Room }) {
             />
           </div>
           <Form.Group controlId="room-measures" className="field">
-            <Form.Label>Cups and spoons</Form.Label>
+            <Form.Label>{say('cups-and-spoons')}</Form.Label>
             <Form.Select {...form.register('measures')}>
-              <option value="metric">Metric: cup 250 mL</option>
-              <option value="us">US: cup 237 mL</option>
-              <option value="australian">Australian: tablespoon 20 mL</option>
+              <option value="metric">{say('metric-cup-250-ml')}</option>
+              <option value="us">{say('us-cup-237-ml')}</option>
+              <option value="australian">{say('australian-tablespoon-20-ml')}</option>
             </Form.Select>
           </Form.Group>
           <Form.Check
             id="room-nut-free"
             className="field"
             type="checkbox"
-            label="Nut-free room"
+            label={say('nut-free-room')}
             {...form.register('nut_free')}
           />
           <Form.Check
             id="room-illness"
             className="field"
             type="checkbox"
-            label="An illness is going round"
+            label={say('an-illness-is-going-round')}
             {...form.register('illness')}
           />
           <Form.Check
             id="room-pet"
             className="field"
             type="checkbox"
-            label="A pet comes into it"
+            label={say('a-pet-comes-into-it')}
             {...form.register('pet')}
           />
         </fieldset>
         <fieldset disabled={readOnly} className="drawer">
-          <legend>Families here avoid (shown with every plan; they decide)</legend>
+          <legend>{say('families-here-avoid-shown-with')}</legend>
           <div className="chips">
             {vocabulary.Custom.map((c) => (
               <button
@@ -179,10 +186,15 @@ function Editor({ room }: { room?: Room }) {
         {routine.length > 0 && (
           <details className="routine">
             <summary>
-              Our routine: {struck === 0 ? 'all of it is done here' : `${plural(struck, 'line')} struck here`}
+              {say('our-routine-struck', {
+                struck:
+                  struck === 0
+                    ? say('all-of-it-is-done')
+                    : say('line-struck-here', { line: say('lines', { count: struck }) }),
+              })}
             </summary>
             <fieldset disabled={readOnly}>
-              <legend className="soft">Untick what this room does not do.</legend>
+              <legend className="soft">{say('untick-what-this-room-does')}</legend>
               {routine.map((h) => (
                 <Form.Check
                   key={h.id}
@@ -202,10 +214,7 @@ function Editor({ room }: { room?: Room }) {
         >
           <summary>{handsOf(draft)}</summary>
           <fieldset disabled={readOnly}>
-            <legend className="soft">
-              What this room plays with is then prepared by its own adults in its own times, beside what everybody else
-              prepares. The stove and the shelves are shared.
-            </legend>
+            <legend className="soft">{say('what-this-room-plays-with')}</legend>
             <PrepTimes
               windows={draft.prep ?? []}
               wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? wrong(`prep.${i}`)}
@@ -213,10 +222,10 @@ function Editor({ room }: { room?: Room }) {
             />
             <div className="field">
               <span className="form-label" aria-hidden="true">
-                Adults of this room who prepare
+                {say('adults-of-this-room-who')}
               </span>
               <Stepper
-                label="Adults of this room who prepare"
+                label={say('adults-of-this-room-who')}
                 value={draft.prep_hands ?? 0}
                 min={0}
                 max={10}
@@ -227,7 +236,7 @@ function Editor({ room }: { room?: Room }) {
           </fieldset>
         </details>
         <fieldset disabled={readOnly} className="drawer">
-          <legend>In the drawer: amounts come in these alone</legend>
+          <legend>{say('in-the-drawer-amounts-come')}</legend>
           <div className="chips">
             {book.data?.measures.map((label) => {
               const owned = draft.drawer.length ? draft.drawer : book.data.usual_measures
@@ -249,10 +258,11 @@ function Editor({ room }: { room?: Room }) {
           open={draft.own_measures?.some((_, i) => record.wrongWithin(`own_measures.${i}`)) || undefined}
         >
           <summary>
-            Measures of our own:{' '}
-            {room?.holds.length
-              ? room.holds.map((h) => `${h.name} ${h.ml.toFixed(0)} mL`).join(', ')
-              : 'a glass or a handful, filled and weighed once'}
+            {say('measures-of-our-own', {
+              holds: room?.holds.length
+                ? room.holds.map((h) => say('name-ml-ml', { name: h.name, ml: h.ml.toFixed(0) })).join(', ')
+                : say('a-glass-or-a-handful'),
+            })}
           </summary>
           <fieldset disabled={readOnly}>
             <OwnMeasures
@@ -263,7 +273,7 @@ function Editor({ room }: { room?: Room }) {
             />
           </fieldset>
         </details>
-        <h2>Children</h2>
+        <h2>{say('children-title')}</h2>
         {!readOnly && (
           <ClassPaste
             onAdd={(more) => change({ children: [...draft.children.filter((c) => c.initials || c.born), ...more] })}
@@ -284,14 +294,14 @@ function Editor({ room }: { room?: Room }) {
           </ol>
           {!readOnly && (
             <Button variant="outline-primary" onClick={() => change({ children: [...draft.children, newChild()] })}>
-              Add a child
+              {say('add-a-child')}
             </Button>
           )}
         </fieldset>
       </Form>
       {removed && (
         <Undo
-          text="Child removed. Leaving deletes what is kept."
+          text={say('child-removed-leaving-deletes-what')}
           onUndo={() => {
             change({ children: draft.children.toSpliced(removed.at, 0, removed.child) })
             setRemoved(null)

@@ -6,15 +6,15 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { AgeStrip } from '../../ui/AgeStrip'
-import { plural } from '../../ui/format'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
 import { centrePages } from '../../entities/centre/pages'
 import { Tabs } from '../../ui/Tabs'
 import { asks, measureWords, staffing } from '../../entities/room/model'
 import { restoreRoom, type RemovedRoom } from '../../entities/room/removal'
+import { say } from './catalogue'
 
 export function Rooms() {
-  usePageTitle('Rooms')
+  usePageTitle(say('rooms'))
   const session = useSession()
   const rooms = useQuery(roomsQuery)
   const client = useQueryClient()
@@ -29,28 +29,23 @@ export function Rooms() {
   })
   const add = mayWrite(session) && (
     <Link className="btn btn-primary" to="/rooms/new">
-      Add a room
+      {say('add-a-room')}
     </Link>
   )
   return (
     <main className="screen">
-      <Tabs label="Centre" pages={centrePages} />
+      <Tabs label={say('centre')} pages={centrePages} />
       <header className="screen-head">
         <div>
-          <h1>Rooms</h1>
-          <p className="soft">
-            Two letters and a birth month for each child; every rule uses the age they count as. Staffing:{' '}
-            {session.centre.ratio_title}.
-          </p>
+          <h1>{say('rooms')}</h1>
+          <p className="soft">{say('two-letters-and-a-birth', { ratioTitle: session.centre.ratio_title })}</p>
         </div>
         {rooms.data && rooms.data.length > 0 && add}
       </header>
       {restore.error && <Failure error={restore.error} />}
       {rooms.error && <Failure error={rooms.error} retry={() => void rooms.refetch()} />}
-      {!rooms.data && !rooms.error && <Waiting what="the rooms" />}
-      {rooms.data?.length === 0 && (
-        <Empty action={add}>A room says who plays: ages, who mouths things, allergies, adults. Add one first.</Empty>
-      )}
+      {!rooms.data && !rooms.error && <Waiting what={say('the-rooms')} />}
+      {rooms.data?.length === 0 && <Empty action={add}>{say('a-room-says-who-plays')}</Empty>}
       <ul className="rooms">
         {rooms.data?.map((room) => (
           <li key={room.id}>
@@ -59,7 +54,10 @@ export function Rooms() {
                 <Link to={`/rooms/${room.id}`}>{room.name}</Link>
               </h2>
               <p className="soft">
-                youngest treated as {room.group.youngest_words} · {measureWords[room.measures]}
+                {say('youngest-treated-as', {
+                  youngestWords: room.group.youngest_words,
+                  measureWords: measureWords[room.measures],
+                })}
               </p>
               {room.unreadable && (
                 <p className="short" role="alert">
@@ -70,7 +68,7 @@ export function Rooms() {
             </div>
             <AgeStrip group={room.group} width={520} />
             <div className="count">
-              <span className="figure">{plural(room.group.children, 'child', 'children')}</span>
+              <span className="figure">{say('children', { count: room.group.children })}</span>
               <span className={room.group.adults < room.group.adults_needed ? 'short' : 'soft'}>
                 {staffing(room.group)}
               </span>
@@ -80,7 +78,7 @@ export function Rooms() {
       </ul>
       {removed && (
         <Undo
-          text={`${removed.name} and its set-ups removed.`}
+          text={say('and-its-set-ups-removed', { name: removed.name })}
           onUndo={() => restore.mutate(removed)}
           onGone={() => setRemoved(null)}
         />
@@ -93,11 +91,5 @@ export function Rooms() {
 /** Says what a browser does not give to a page that came over an open network, and what to do about it. */
 function NotSecure() {
   if (window.isSecureContext) return null
-  return (
-    <p className="soft">
-      This page is not opened over a secure address. Here Emblo cannot open without a line, keep the screen awake while
-      you prepare, or use a camera or a scale, and what tells of children is kept only while the page is open. Whoever
-      runs Emblo gives it a certificate (EMBLO_TLS_CERT) to change that.
-    </p>
-  )
+  return <p className="soft">{say('this-page-is-not-opened')}</p>
 }

@@ -2,66 +2,72 @@ import { Button, Form } from 'react-bootstrap'
 import { v7 } from 'uuid'
 import type { Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
+import { say } from './catalogue'
 
 type Own = Schemas['OwnVessel']
 type Measure =
   'top_length_mm' | 'top_width_mm' | 'bottom_length_mm' | 'bottom_width_mm' | 'height_mm' | 'cells' | 'outer_mm'
 
 /** Children reach over the wall of a bath that a tub stands in. */
-const outer: [Measure, string] = ['outer_mm', 'high, what it is kept in, if anything']
+const outer: [Measure, string] = ['outer_mm', say('high-what-it-is-kept')]
 
 /** What is measured inside a vessel of each shape, in mm. */
 const shapes: [Own['shape'], string, [Measure, string][]][] = [
   [
     'tub',
-    'Four walls: tub, tray, lid',
+    say('four-walls-tub-tray-lid'),
     [
-      ['top_length_mm', 'long at the rim'],
-      ['top_width_mm', 'wide at the rim'],
-      ['bottom_length_mm', 'long at the floor'],
-      ['bottom_width_mm', 'wide at the floor'],
-      ['height_mm', 'high'],
+      ['top_length_mm', say('long-at-the-rim')],
+      ['top_width_mm', say('wide-at-the-rim')],
+      ['bottom_length_mm', say('long-at-the-floor')],
+      ['bottom_width_mm', say('wide-at-the-floor')],
+      ['height_mm', say('high')],
       outer,
     ],
   ],
   [
     'round',
-    'Round: bucket, beaker, pool',
-    [['top_length_mm', 'across at the rim'], ['bottom_length_mm', 'across at the floor'], ['height_mm', 'high'], outer],
+    say('round-bucket-beaker-pool'),
+    [
+      ['top_length_mm', say('across-at-the-rim')],
+      ['bottom_length_mm', say('across-at-the-floor')],
+      ['height_mm', say('high')],
+      outer,
+    ],
   ],
-  ['bowl', 'Bowl', [['top_length_mm', 'across'], ['height_mm', 'deep'], outer]],
+  ['bowl', say('bowl'), [['top_length_mm', say('across')], ['height_mm', say('deep')], outer]],
   [
     'bottle',
-    'Bottle, up to its shoulder',
+    say('bottle-up-to-its-shoulder'),
     [
-      ['top_length_mm', 'across'],
-      ['height_mm', 'high'],
+      ['top_length_mm', say('across')],
+      ['height_mm', say('high')],
     ],
   ],
   [
     'cells',
-    'Tray of cells, for ice',
+    say('tray-of-cells-for-ice'),
     [
-      ['cells', 'of them'],
-      ['top_length_mm', 'long, one of them'],
-      ['top_width_mm', 'wide'],
-      ['height_mm', 'deep'],
+      ['cells', say('of-them')],
+      ['top_length_mm', say('long-one-of-them')],
+      ['top_width_mm', say('wide')],
+      ['height_mm', say('deep')],
     ],
   ],
   [
     'bag',
-    'Bag that lies flat',
+    say('bag-that-lies-flat'),
     [
-      ['top_length_mm', 'long, without the zip'],
-      ['top_width_mm', 'wide, without seams'],
+      ['top_length_mm', say('long-without-the-zip')],
+      ['top_width_mm', say('wide-without-seams')],
     ],
   ],
   [
     'wall',
-    'Tube or film on a wall',
+    say('tube-or-film-on-a'),
     [
-      ['top_length_mm', 'across'],
-      ['height_mm', 'high'],
+      ['top_length_mm', say('across')],
+      ['height_mm', say('high')],
     ],
   ],
 ]
@@ -77,7 +83,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
   const set = (id: string, part: Partial<Own>) => onChange(own.map((v) => (v.id === id ? { ...v, ...part } : v)))
   return (
     <>
-      <p className="soft">Measure the inside once, in mm. Set-ups then draw them to scale, beside the usual ones.</p>
+      <p className="soft">{say('measure-the-inside-once-in')}</p>
       <ol className="own-vessels">
         {own.map((v, i) => (
           <Vessel
@@ -95,7 +101,7 @@ export function OwnVessels({ own, wrongAt, onChange }: Props) {
           variant="outline-primary"
           onClick={() => onChange([...own, { id: v7(), name: '', shape: 'tub', top_length_mm: 0 }])}
         >
-          Measure a container of our own
+          {say('measure-a-container-of-our')}
         </Button>
       )}
     </>
@@ -128,16 +134,16 @@ function Vessel({
   return (
     <li>
       <Form.Group controlId={`container-${number}-name`} className="field">
-        <Form.Label>Container {number} is called</Form.Label>
+        <Form.Label>{say('container-is-called', { number })}</Form.Label>
         <Form.Control
           maxLength={limits.OwnVessel.name}
-          placeholder="green tub"
+          placeholder={say('green-tub')}
           value={own.name}
           onChange={(e) => onChange({ name: e.target.value })}
         />
       </Form.Group>
       <Form.Group controlId={`container-${number}-shape`} className="field">
-        <Form.Label>Its shape</Form.Label>
+        <Form.Label>{say('its-shape')}</Form.Label>
         <Form.Select value={own.shape} onChange={(e) => onChange({ ...none, shape: e.target.value as Own['shape'] })}>
           {shapes.map(([s, words]) => (
             <option key={s} value={s}>
@@ -149,7 +155,7 @@ function Vessel({
       {measures.map(([m, words]) => (
         <Form.Group key={m} controlId={`container-${number}-${m}`} className="field">
           <Form.Label>
-            {m === 'cells' ? 'Cells' : 'mm'} {words}
+            {m === 'cells' ? say('cells') : say('mm')} {words}
           </Form.Label>
           <Form.Control
             inputMode="numeric"
@@ -162,7 +168,11 @@ function Vessel({
           />
         </Form.Group>
       ))}
-      <Button variant="quiet" aria-label={`Drop ${own.name.trim() || `container ${number}`}`} onClick={onRemove}>
+      <Button
+        variant="quiet"
+        aria-label={say('drop-name', { name: own.name.trim() || say('container-number', { number }) })}
+        onClick={onRemove}
+      >
         ×
       </Button>
       {error && (

@@ -5,16 +5,16 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { centreQuery, rulesQuery } from '../../entities/centre/queries'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { plural } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
-import { wordOfUse } from '../../ui/words'
+import { wordOfUse } from '../../entities/thing/words'
+import { say } from './catalogue'
 
 type Rule = Schemas['Rule']
 
 /** Every rule: what it asks, on what ground, and what it says on either side. */
 export function RuleBook() {
-  usePageTitle('Rule book')
+  usePageTitle(say('rule-book'))
   const rules = useQuery(rulesQuery)
   const centre = useQuery(centreQuery)
   const [words, setWords] = useState('')
@@ -25,7 +25,7 @@ export function RuleBook() {
       </main>
     )
   }
-  if (!rules.data) return <Waiting what="the rule book" />
+  if (!rules.data) return <Waiting what={say('the-rule-book')} />
   const wanted = words.trim().toLowerCase()
   const shown = rules.data.filter(
     (r) => !wanted || [r.title, r.id, r.threshold, r.source].join(' ').toLowerCase().includes(wanted),
@@ -35,30 +35,24 @@ export function RuleBook() {
     <main className="screen rule-book">
       <header className="screen-head">
         <div>
-          <h1>Rule book</h1>
-          <p className="soft">
-            {plural(rules.data.length, 'rule')}. The worst of all of them is the verdict; a missing fact never clears.
-          </p>
+          <h1>{say('rule-book')}</h1>
+          <p className="soft">{say('the-worst-of-all-of', { rule: say('rules', { count: rules.data.length }) })}</p>
         </div>
         <div className="actions">
           <Form.Control
-            aria-label="Search the rules"
+            aria-label={say('search-the-rules')}
             type="search"
-            placeholder="Search: beans, magnet, 16 CFR…"
+            placeholder={say('search-beans-magnet-16-cfr')}
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
           <Link className="btn btn-primary" to="/settings">
-            Stricter rules
+            {say('stricter-rules')}
           </Link>
         </div>
       </header>
-      <p className="soft reading">
-        We use the youngest of calendar age, the age an educator sets, and 35 months if the child mouths things. “Quoted
-        from memory” could not be looked up when it was written: check it against the current text. Local licensing
-        rules, labels and health professionals come first.
-      </p>
-      {shown.length === 0 && <p>No rule has these words.</p>}
+      <p className="soft reading">{say('we-use-the-youngest-of')}</p>
+      {shown.length === 0 && <p>{say('no-rule-has-these-words')}</p>}
       {families.map((f) => (
         <section key={f} aria-label={f}>
           <h2>{f}</h2>
@@ -82,9 +76,9 @@ function RuleRow({ rule, ours }: { rule: Rule; ours: number }) {
         <p className="source">
           {rule.source} ({rule.standing}). <code>{rule.id}</code>
         </p>
-        {ours > 0 && <p className="short">Ours: do not use under {ours} months, even with precautions.</p>}
+        {ours > 0 && <p className="short">{say('ours-do-not-use-under', { ours })}</p>}
       </div>
-      <ul aria-label={`Examples of ${rule.title}`}>
+      <ul aria-label={say('examples-of-title', { title: rule.title })}>
         {rule.examples.map((e) => (
           <li key={`${e.words}${e.who}${e.use}`}>
             <Mark mark={e.mark} size="small" />

@@ -15,13 +15,14 @@ import { OwnVessels } from './OwnVessels'
 import { PrepTimes } from '../../entities/day/PrepTimes'
 import { zones } from './zones'
 import { schools, withMinimum, type School } from './schools'
+import { say } from './catalogue'
 
 type Centre = Schemas['Centre']
 type Policy = Centre['policy']
 
 /** What the centre asks beyond the published limits. Nothing here can loosen one. */
 export function Settings() {
-  usePageTitle('Settings')
+  usePageTitle(say('settings'))
   const centre = useQuery({ ...centreQuery, refetchOnWindowFocus: false })
   const rules = useQuery(rulesQuery)
   const routine = useQuery(routineQuery)
@@ -33,11 +34,11 @@ export function Settings() {
       </main>
     )
   }
-  if (!centre.data || !rules.data || !routine.data) return <Waiting what="the settings" />
+  if (!centre.data || !rules.data || !routine.data) return <Waiting what={say('the-settings')} />
   return <Editor stored={centre.data} rules={rules.data} habits={routine.data} />
 }
 
-const bands = ['under 1', '1 year', '2 years', '3 and 4', '5 and over']
+const bands = ['under 1', '1 year', '2 years', '3 and 4', say('5-and-over')]
 
 function Editor({
   stored,
@@ -73,28 +74,28 @@ function Editor({
   const minimum = (id: string, months: number) => change(withMinimum(draft, id, months))
   return (
     <main className="screen settings">
-      <Tabs label="Centre" pages={centrePages} />
-      <Form onSubmit={record.submit} noValidate aria-label="Settings">
+      <Tabs label={say('centre')} pages={centrePages} />
+      <Form onSubmit={record.submit} noValidate aria-label={say('settings')}>
         <header className="screen-head">
           <div>
-            <h1>Settings</h1>
-            <p className="soft">You can make a rule stricter, never looser.</p>
+            <h1>{say('settings')}</h1>
+            <p className="soft">{say('you-can-make-a-rule')}</p>
           </div>
           {!readOnly && (
             <div className="actions">
-              {record.saved && <span role="status">Saved</span>}
+              {record.saved && <span role="status">{say('saved')}</span>}
               <Button type="submit" disabled={record.busy}>
-                Save settings
+                {say('save-settings')}
               </Button>
             </div>
           )}
         </header>
-        {readOnly && <p className="soft">Only the lead changes these.</p>}
+        {readOnly && <p className="soft">{say('only-the-lead-changes-these')}</p>}
         {record.notices()}
         <fieldset disabled={readOnly} className="setting-columns">
-          <Section title="The centre">
+          <Section title={say('the-centre')}>
             <Form.Group controlId="set-name" className="field">
-              <Form.Label>Name</Form.Label>
+              <Form.Label>{say('name')}</Form.Label>
               <Form.Control
                 maxLength={limits.Centre.name}
                 isInvalid={!!record.wrong('name')}
@@ -102,7 +103,7 @@ function Editor({
               />
             </Form.Group>
             <Form.Group controlId="set-emergency" className="field">
-              <Form.Label>Local emergency and poison numbers, on every print</Form.Label>
+              <Form.Label>{say('local-emergency-and-poison-numbers')}</Form.Label>
               <Form.Control
                 maxLength={limits.Centre.emergency}
                 isInvalid={!!record.wrong('emergency')}
@@ -110,13 +111,13 @@ function Editor({
               />
             </Form.Group>
             <Form.Group controlId="set-zone" className="field">
-              <Form.Label>Time zone: where the days turn</Form.Label>
+              <Form.Label>{say('time-zone-where-the-days')}</Form.Label>
               <Form.Select
                 isInvalid={!!record.wrong('time_zone')}
                 value={draft.time_zone ?? ''}
                 onChange={(e) => change({ time_zone: e.target.value || undefined })}
               >
-                {!draft.time_zone && <option value="">Not set: choose</option>}
+                {!draft.time_zone && <option value="">{say('not-set-choose')}</option>}
                 {zones(draft.time_zone).map((z) => (
                   <option key={z} value={z}>
                     {z.replaceAll('_', ' ')}
@@ -125,7 +126,7 @@ function Editor({
               </Form.Select>
             </Form.Group>
             <Form.Group controlId="set-ratio" className="field">
-              <Form.Label>Adult-to-child ratio</Form.Label>
+              <Form.Label>{say('adult-to-child-ratio')}</Form.Label>
               <Form.Select
                 value={draft.ratio_table}
                 onChange={(e) =>
@@ -135,13 +136,13 @@ function Editor({
                   })
                 }
               >
-                <option value="eyfs">England, early years framework</option>
-                <option value="cfoc">Caring for Our Children</option>
-                <option value="own">Our own local rule</option>
+                <option value="eyfs">{say('england-early-years-framework')}</option>
+                <option value="cfoc">{say('caring-for-our-children')}</option>
+                <option value="own">{say('our-own-local-rule')}</option>
               </Form.Select>
             </Form.Group>
             {draft.ratio_table === 'own' && (
-              <div className="bands" role="group" aria-label="Children for one adult">
+              <div className="bands" role="group" aria-label={say('children-for-one-adult')}>
                 {bands.map((b, i) => (
                   <Form.Group key={b} controlId={`set-band-${i}`} className="field">
                     <Form.Label>{b}</Form.Label>
@@ -163,27 +164,20 @@ function Editor({
               </div>
             )}
           </Section>
-          <Section title="Allergies">
-            {check(
-              'nuts',
-              'Nut-free centre',
-              'Do not use nuts or peanuts in any room. A single room can be nut-free too.',
-              draft.policy.nut_free,
-              (nut_free) => policy({ nut_free }),
+          <Section title={say('allergies')}>
+            {check('nuts', say('nut-free-centre'), say('do-not-use-nuts-or'), draft.policy.nut_free, (nut_free) =>
+              policy({ nut_free }),
             )}
             {check(
               'traces',
-              'Strict about traces',
-              'Do not use anything that may contain traces of a declared allergen.',
+              say('strict-about-traces'),
+              say('do-not-use-anything-that'),
               draft.policy.may_contain_strict,
               (may_contain_strict) => policy({ may_contain_strict }),
             )}
           </Section>
-          <Section title="Our routine" columns>
-            <p className="soft">
-              Tick what you always do. We then show it as “our routine”. A room can untick a line. Name only what is
-              really done.
-            </p>
+          <Section title={say('our-routine')} columns>
+            <p className="soft">{say('tick-what-you-always-do')}</p>
             {habits.map((h) => (
               <Form.Check
                 key={h.id}
@@ -201,18 +195,15 @@ function Editor({
               />
             ))}
           </Section>
-          <Section title="Prep time">
-            <p className="soft">
-              Hands-on steps are planned inside these times. Freezing, soaking and drying run on their own, overnight
-              too. If you set none: 7 to 9, 12 to 14 and 16 to 18.
-            </p>
+          <Section title={say('prep-time')}>
+            <p className="soft">{say('hands-on-steps-are-planned')}</p>
             <PrepTimes
               windows={draft.prep ?? []}
               wrongAt={(i) => record.wrongWithin(`prep.${i}`)?.text ?? record.wrong(`prep.${i}`)}
               onChange={(prep) => change({ prep })}
             />
             <Form.Group controlId="set-hands" className="field">
-              <Form.Label>Adults who prepare at once</Form.Label>
+              <Form.Label>{say('adults-who-prepare-at-once')}</Form.Label>
               <Form.Control
                 inputMode="numeric"
                 isInvalid={!!record.wrong('prep_hands')}
@@ -223,22 +214,20 @@ function Editor({
               />
             </Form.Group>
           </Section>
-          <Section title="Our tubs, bowls and bags" wide>
+          <Section title={say('our-tubs-bowls-and-bags')} wide>
             <OwnVessels
               own={draft.vessels ?? []}
               wrongAt={(i) => record.wrong(`containers.${i}`) ?? record.wrongWithin(`containers.${i}`)?.text}
               onChange={(vessels) => change({ vessels })}
             />
           </Section>
-          <Section title="Where good practitioners disagree" columns>
+          <Section title={say('where-good-practitioners-disagree')} columns>
             {schools.map((s) => (
               <SchoolRow key={s.id} school={s} centre={draft} onChange={change} />
             ))}
           </Section>
-          <Section title="Minimum ages of our own" wide>
-            <p className="soft">
-              Under this age we do not use it, even with precautions. Leave a field empty for the rule as it is.
-            </p>
+          <Section title={say('minimum-ages-of-our-own')} wide>
+            <p className="soft">{say('under-this-age-we-do')}</p>
             <div className="minimums">
               {rules
                 .filter((r) => r.tunable)
@@ -252,7 +241,7 @@ function Editor({
                         value={draft.policy.minimum_months[r.id] ?? ''}
                         onChange={(e) => minimum(r.id, Number(e.target.value.replace(/\D/g, '').slice(0, 3)))}
                       />
-                      months
+                      {say('months')}
                     </span>
                   </Form.Group>
                 ))}

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { say } from './catalogue'
 
 type Centre = Schemas['Centre']
 
@@ -33,137 +34,135 @@ const asEngland = (c: Centre) => c.ratio_table === 'eyfs'
 export const schools: School[] = [
   {
     id: 'food',
-    question: 'Food as play material',
+    question: say('food-as-play-material'),
     options: [
       {
-        words: 'Food may be played with',
+        words: say('food-may-be-played-with'),
         is: (c) => !c.policy.no_food_play,
         set: (c) => policy(c, { no_food_play: false }),
       },
       {
-        words: 'Food is for eating: none in play',
+        words: say('food-is-for-eating-none'),
         is: (c) => c.policy.no_food_play,
         set: (c) => policy(c, { no_food_play: true }),
       },
     ],
-    reason: 'Default: food may be played with, as it is the safest thing for children who mouth.',
+    reason: say('default-food-may-be-played'),
   },
   {
     id: 'firm-food',
-    question: 'Firm and round food: nuts, grapes, raw carrot',
+    question: say('firm-and-round-food-nuts'),
     options: [
       {
-        words: 'From 4 years on, watched',
+        words: say('from-4-years-on-watched'),
         is: (c) => !asEngland(c) && (c.policy.food_months ?? 48) < 60,
         set: (c) => policy(c, { food_months: undefined }),
       },
       {
-        words: 'From 5 years on, watched',
+        words: say('from-5-years-on-watched'),
         is: (c) => asEngland(c) || (c.policy.food_months ?? 48) >= 60,
         set: (c) => policy(c, { food_months: 60 }),
       },
     ],
-    reason: 'Default: 4 years, as US guidance has it; with the ratio of England always 5, as guidance there has it.',
+    reason: say('default-4-years-as-us'),
   },
   {
     id: 'not-food',
-    question: 'Mixes that are not food: conditioner, soap, foam',
+    question: say('mixes-that-are-not-food'),
     options: [
       {
-        words: 'From 3 years on, watched',
+        words: say('from-3-years-on-watched'),
         is: (c) => c.policy.taste_safe_months <= 36,
         set: (c) => policy(c, { taste_safe_months: 0 }),
       },
       {
-        words: 'Taste-safe only under 4 years',
+        words: say('taste-safe-only-under-4'),
         is: (c) => c.policy.taste_safe_months > 36 && c.policy.taste_safe_months <= 48,
         set: (c) => policy(c, { taste_safe_months: 48 }),
       },
       {
-        words: 'Taste-safe only under 6 years',
+        words: say('taste-safe-only-under-6'),
         is: (c) => c.policy.taste_safe_months > 48,
         set: (c) => policy(c, { taste_safe_months: 72 }),
       },
     ],
-    reason:
-      'Default: not for children who mouth or are under 36 months, else with conditions; what is swallowed cannot be undone.',
+    reason: say('default-not-for-children-who'),
   },
   {
     id: 'cooked',
-    question: 'Cooked or no-cook dough',
+    question: say('cooked-or-no-cook-dough'),
     options: [
-      { words: 'Both', is: (c) => !c.policy.cooked_only, set: (c) => policy(c, { cooked_only: false }) },
+      { words: say('both'), is: (c) => !c.policy.cooked_only, set: (c) => policy(c, { cooked_only: false }) },
       {
-        words: 'Cooked only: no raw flour at any age',
+        words: say('cooked-only-no-raw-flour'),
         is: (c) => c.policy.cooked_only,
         set: (c) => policy(c, { cooked_only: true }),
       },
     ],
-    reason: 'Default: both. Cooked keeps and feels better; no-cook is quick and children can help.',
+    reason: say('default-both-cooked-keeps-and'),
   },
   {
     id: 'keeps',
-    question: 'How long a mix that is not food keeps',
+    question: say('how-long-a-mix-that'),
     options: [
       {
-        words: 'Until it fails its inspection, 14 days at most',
+        words: say('until-it-fails-its-inspection'),
         is: (c) => !c.policy.same_day_mixes,
         set: (c) => policy(c, { same_day_mixes: false }),
       },
       {
-        words: 'Thrown away after its day',
+        words: say('thrown-away-after-its-day'),
         is: (c) => c.policy.same_day_mixes,
         set: (c) => policy(c, { same_day_mixes: true }),
       },
     ],
-    reason: 'Default: checked before every use. Some see it turn within hours, some keep it for weeks.',
+    reason: say('default-checked-before-every-use'),
   },
   {
     id: 'own',
-    question: 'One tub for all, or a tray each',
+    question: say('one-tub-for-all-or'),
     options: [
       {
-        words: 'Shared, a tray each during illness',
+        words: say('shared-a-tray-each-during'),
         is: (c) => !c.policy.own_portions,
         set: (c) => policy(c, { own_portions: false }),
       },
       {
-        words: 'Always an own portion or tray',
+        words: say('always-an-own-portion-or'),
         is: (c) => c.policy.own_portions,
         set: (c) => policy(c, { own_portions: true }),
       },
     ],
-    reason: 'Default: shared, as children learn from each other; a tray each while something catching goes round.',
+    reason: say('default-shared-as-children-learn'),
   },
   {
     id: 'gel-beads',
-    question: 'Gel beads and other things that swell',
+    question: say('gel-beads-and-other-things'),
     options: [
       {
-        words: 'From 6 years on, counted',
+        words: say('from-6-years-on-counted'),
         is: (c) => !c.policy.minimum_months['swelling'],
         set: (c) => withMinimum(c, 'swelling', 0),
       },
       {
-        words: 'Never',
+        words: say('never'),
         is: (c) => (c.policy.minimum_months['swelling'] ?? 0) > 0,
         set: (c) => withMinimum(c, 'swelling', never),
       },
     ],
-    reason: 'Default: not used in any room with younger children. A swallowed bead keeps swelling.',
+    reason: say('default-not-used-in-any'),
   },
   {
     id: 'finds',
-    question: 'Hidden items first, or stirred in',
+    question: say('hidden-items-first-or-stirred'),
     options: [
       {
-        words: 'Hidden items first, filler poured over',
+        words: say('hidden-items-first-filler-poured'),
         is: (c) => !c.finds_stirred_in,
         set: (c) => ({ ...c, finds_stirred_in: false }),
       },
-      { words: 'Stirred in', is: (c) => c.finds_stirred_in, set: (c) => ({ ...c, finds_stirred_in: true }) },
+      { words: say('stirred-in'), is: (c) => c.finds_stirred_in, set: (c) => ({ ...c, finds_stirred_in: true }) },
     ],
-    reason:
-      'Default: hidden items first, which buries them better. It changes the order of the steps, never a verdict.',
+    reason: say('default-hidden-items-first-which'),
   },
 ]

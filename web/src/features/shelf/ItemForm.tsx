@@ -11,7 +11,8 @@ import { Field, useRecord } from '../../forms/record'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Failure, Waiting } from '../../ui/States'
 import type { Trait } from '../../api/traits.gen'
-import { feels, parts, traitWord } from '../../ui/words'
+import { feels, parts, traitWord } from '../../entities/thing/words'
+import { say } from './catalogue'
 
 type Row = Schemas['ItemRow']
 
@@ -31,34 +32,34 @@ const empty: Row = {
 
 /** What each column is called on the form. */
 const called: Record<keyof Row, string> = {
-  name: 'Name',
-  also: 'Other words for it',
-  parts: 'What it is for',
-  solid: 'Shape',
-  size_mm: 'Size in mm',
-  traits: 'What is true of it',
-  contains: 'What it contains',
-  cup_g: 'One US cup weighs, g',
-  keeps: 'How it keeps',
-  keeps_confirmed: 'How it keeps is right',
-  feel: 'How it feels',
-  cost: 'Cost',
+  name: say('name'),
+  also: say('other-words-for-it'),
+  parts: say('what-it-is-for'),
+  solid: say('shape'),
+  size_mm: say('size-in-mm'),
+  traits: say('what-is-true-of-it'),
+  contains: say('what-it-contains'),
+  cup_g: say('one-us-cup-weighs-g'),
+  keeps: say('how-it-keeps'),
+  keeps_confirmed: say('how-it-keeps-is-right'),
+  feel: say('how-it-feels'),
+  cost: say('cost'),
 }
 
 const solids: [string, string, string][] = [
-  ['', 'no size: powder, dough, liquid', ''],
-  ['sphere', 'ball', 'across, such as 25'],
-  ['ellipsoid', 'egg or bean', 'long x wide x thick, such as 15-18x8x6'],
-  ['cylinder', 'disc or rod', 'across x long, such as 24x45'],
-  ['capsule', 'rod with round ends', 'across x long'],
-  ['box', 'box or stick', 'long x wide x thick'],
-  ['cone', 'cone', 'across x high'],
-  ['irregular', 'irregular', 'longest x narrowest x thick'],
+  ['', say('no-size-powder-dough-liquid'), ''],
+  ['sphere', 'ball', say('across-such-as-25')],
+  ['ellipsoid', say('egg-or-bean'), say('long-x-wide-x-thick')],
+  ['cylinder', say('disc-or-rod'), say('across-x-long-such-as')],
+  ['capsule', say('rod-with-round-ends'), say('across-x-long')],
+  ['box', say('box-or-stick'), say('long-x-wide-x-thick-2')],
+  ['cone', 'cone', say('across-x-high')],
+  ['irregular', 'irregular', say('longest-x-narrowest-x-thick')],
 ]
 
 const traits = [
   [
-    'In the hand',
+    say('in-the-hand'),
     [
       'piece',
       'grain',
@@ -78,7 +79,7 @@ const traits = [
     ],
   ],
   [
-    'To eat',
+    say('to-eat-title'),
     [
       'food',
       'not-food',
@@ -103,7 +104,7 @@ const traits = [
     ],
   ],
   [
-    'What it is',
+    say('what-it-is'),
     [
       'fabric',
       'foam',
@@ -141,7 +142,7 @@ const traits = [
     ],
   ],
   [
-    'What it does',
+    say('what-it-does'),
     [
       'swells',
       'hydrated',
@@ -166,7 +167,7 @@ const traits = [
     ],
   ],
   [
-    'In it',
+    say('in-it'),
     [
       'soap',
       'acid',
@@ -198,7 +199,7 @@ export function ItemForm() {
   const [params] = useSearchParams()
   const from = id ?? params.get('from') ?? ''
   const source = useQuery({ ...itemQuery(from, 'open'), enabled: from !== '' })
-  usePageTitle(id ? 'Change a thing' : 'A thing of our own')
+  usePageTitle(id ? say('change-a-thing') : say('a-thing-of-our-own'))
   if (from && source.error) {
     return (
       <main className="screen">
@@ -206,9 +207,9 @@ export function ItemForm() {
       </main>
     )
   }
-  if (from && !source.data) return <Waiting what="the thing" />
+  if (from && !source.data) return <Waiting what={say('the-thing')} />
   const row = source.data
-    ? { ...source.data.row, name: id ? source.data.row.name : `${source.data.row.name}, ours` }
+    ? { ...source.data.row, name: id ? source.data.row.name : say('name-ours', { name: source.data.row.name }) }
     : { ...empty, name: params.get('name') ?? '', parts: params.has('name') ? 'ingredient' : empty.parts }
   return <Editor key={from} id={id} row={row} version={id ? (source.data?.version ?? 0) : 0} />
 }
@@ -261,28 +262,26 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
   const solid = solids.find(([s]) => s === row.solid)
   return (
     <main className="screen item-form">
-      <Form onSubmit={record.submit} noValidate aria-label="Thing of our own">
+      <Form onSubmit={record.submit} noValidate aria-label={say('thing-of-our-own')}>
         <header className="screen-head">
-          <h1>{given ? row.name || 'A thing of our own' : 'A thing of our own'}</h1>
+          <h1>{given ? row.name || say('a-thing-of-our-own') : say('a-thing-of-our-own')}</h1>
           <div className="actions">
             <Link to={given ? `/shelf/${given}` : '/shelf'} onClick={letGo}>
-              Leave it
+              {say('leave-it')}
             </Link>
             <Button type="submit" disabled={record.busy}>
-              Save material
+              {say('save-material')}
             </Button>
           </div>
         </header>
         {record.notices()}
-        <p className="soft">
-          If we do not know, we do not say OK. A shop product’s own label comes before anything written here.
-        </p>
+        <p className="soft">{say('if-we-do-not-know')}</p>
         <div className="form-columns">
           <div>
-            {text('name', 'Name', 'What the room calls it')}
-            {text('also', 'Other words for it', 'Joined by semicolons')}
+            {text('name', say('name'), say('what-the-room-calls-it'))}
+            {text('also', say('other-words-for-it'), say('joined-by-semicolons'))}
             <fieldset className="ticks">
-              <legend>What it is for</legend>
+              <legend>{say('what-it-is-for')}</legend>
               {parts.map(([p, word]) => (
                 <Form.Check
                   key={p}
@@ -293,7 +292,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                 />
               ))}
             </fieldset>
-            <Field id={`${form}-solid`} label="Shape" wrong={wrong('solid')}>
+            <Field id={`${form}-solid`} label={say('shape')} wrong={wrong('solid')}>
               <Form.Select isInvalid={!!wrong('solid')} {...record.form.register('solid')}>
                 {solids.map(([s, words]) => (
                   <option key={s} value={s}>
@@ -303,22 +302,14 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
               </Form.Select>
             </Field>
             {(solid?.[2] || row.size_mm) &&
-              text('size_mm', 'Size in mm', `${solid?.[2] ?? ''}; the smallest piece counts`)}
-            {text(
-              'contains',
-              'Contains',
-              'Ingredients or allergens joined by semicolons; “none” when nothing is in it',
-            )}
-            {text('cup_g', 'One US cup weighs, g', 'For what is scooped or poured')}
-            {text(
-              'keeps',
-              'Keeps',
-              'How long and where, such as “2 days in the fridge” or “a month, dry”; left empty or not understood, it is for one group, then the bin',
-            )}
+              text('size_mm', say('size-in-mm'), say('the-smallest-piece-counts', { solid: solid?.[2] ?? '' }))}
+            {text('contains', say('contains'), say('ingredients-or-allergens-joined-by'))}
+            {text('cup_g', say('one-us-cup-weighs-g'), say('for-what-is-scooped-or'))}
+            {text('keeps', say('keeps'), say('how-long-and-where-such'))}
           </div>
           <div>
             <fieldset className="trait-words">
-              <legend>What is true of it</legend>
+              <legend>{say('what-is-true-of-it')}</legend>
               {traits.map(([group, words]) => (
                 <div key={group}>
                   <span className="soft">{group}</span>
@@ -332,13 +323,9 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                 </div>
               ))}
             </fieldset>
-            {text(
-              'traits',
-              'The same as words',
-              'Some take a figure: comes-apart=12, cord=300, salt=1.2, may-contain=milk',
-            )}
+            {text('traits', say('the-same-as-words'), say('some-take-a-figure'))}
             <fieldset className="feel-axes">
-              <legend>How it feels</legend>
+              <legend>{say('how-it-feels')}</legend>
               {feels.map(([axis, steps]) => (
                 <Form.Group key={axis} controlId={`${form}-${axis}`} className="field">
                   <Form.Label>{axis}</Form.Label>
@@ -352,7 +339,7 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                       })
                     }
                   >
-                    <option value="">not described</option>
+                    <option value="">{say('not-described')}</option>
                     {steps.map((s) => (
                       <option key={s}>{s}</option>
                     ))}
@@ -360,9 +347,9 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                 </Form.Group>
               ))}
               <Form.Group controlId={`${form}-cost`} className="field">
-                <Form.Label>Cost</Form.Label>
+                <Form.Label>{say('cost')}</Form.Label>
                 <Form.Select {...record.form.register('cost')}>
-                  <option value="">not said</option>
+                  <option value="">{say('not-said')}</option>
                   {['found', 'cheap', 'moderate', 'dear'].map((c) => (
                     <option key={c}>{c}</option>
                   ))}

@@ -12,7 +12,8 @@ import { GaugeView } from '../../ui/GaugeView'
 import { MarkLine } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { Swaps } from '../../ui/Swaps'
-import { partWord, traitWord, useWords, wordOfUse } from '../../ui/words'
+import { partWord, traitWord, useWords, wordOfUse } from '../../entities/thing/words'
+import { say } from './catalogue'
 
 /** One thing: what it is, the verdict for every room, why, and what to take instead. */
 export function ItemPage() {
@@ -20,43 +21,43 @@ export function ItemPage() {
   const [params, setParams] = useSearchParams()
   const use = params.get('use') ?? 'open'
   const item = useQuery(itemQuery(id, use))
-  usePageTitle(item.data?.name ?? 'Material')
+  usePageTitle(item.data?.name ?? say('material'))
   if (item.error) {
     return (
       <main className="screen">
         <Failure
-          error={new Error(`Not checked. ${item.error.message}`)}
+          error={new Error(say('not-checked-message', { message: item.error.message }))}
           retry={item.error instanceof ApiError && item.error.status === 404 ? undefined : () => void item.refetch()}
         />
-        <Link to="/shelf">Back to Materials</Link>
+        <Link to="/shelf">{say('back-to-materials')}</Link>
       </main>
     )
   }
-  if (!item.data) return <Waiting what="the thing" />
+  if (!item.data) return <Waiting what={say('the-thing')} />
   const it = item.data
   return (
     <main className="screen item-page">
       <header className="screen-head">
         <div>
           <p className="soft">
-            <Link to="/shelf">Materials</Link> · {it.parts.map(partWord).join(', ')}
+            <Link to="/shelf">{say('materials')}</Link> · {it.parts.map(partWord).join(', ')}
           </p>
           <h1>{it.name}</h1>
-          <p className="soft">{it.also.length > 0 ? `also ${it.also.join(', ')}` : ' '}</p>
+          <p className="soft">{it.also.length > 0 ? say('also-also', { also: it.also.join(', ') }) : ' '}</p>
         </div>
         <Actions it={it} />
       </header>
       <div className="item-body">
         <section aria-labelledby="item-is">
-          <h2 id="item-is">What it is</h2>
+          <h2 id="item-is">{say('what-it-is')}</h2>
           <Facts it={it} />
           {it.gauge && <GaugeView gauge={it.gauge} />}
         </section>
         <section aria-labelledby="item-rooms">
           <div className="rooms-head">
-            <h2 id="item-rooms">Right for these children?</h2>
+            <h2 id="item-rooms">{say('right-for-these-children')}</h2>
             <Form.Select
-              aria-label="How the children meet it"
+              aria-label={say('how-the-children-meet-it')}
               value={use}
               onChange={(e) => setParams(e.target.value === 'open' ? {} : { use: e.target.value }, { replace: true })}
             >
@@ -67,14 +68,11 @@ export function ItemPage() {
               ))}
             </Form.Select>
           </div>
-          {it.rooms.length === 0 && <p className="soft">Add a room first: what is OK depends on the children.</p>}
+          {it.rooms.length === 0 && <p className="soft">{say('add-a-room-first-what')}</p>}
           {it.rooms.map((r) => (
             <RoomAnswer key={r.room_id} answer={r} use={use} />
           ))}
-          <p className="soft">
-            Local licensing rules, the product’s own label and a health professional’s instructions come first. An adult
-            watches at all times.
-          </p>
+          <p className="soft">{say('local-licensing-rules-the-products')}</p>
         </section>
       </div>
     </main>
@@ -88,10 +86,12 @@ function RoomAnswer({ answer, use }: { answer: Schemas['RoomVerdict']; use: stri
       <h3>
         <span>{answer.who}</span> <MarkLine mark={answer.mark} />
       </h3>
-      {worst ? <FindingView finding={worst} /> : <p>No rule objects, {wordOfUse(use)}.</p>}
+      {worst ? <FindingView finding={worst} /> : <p>{say('no-rule-objects', { wordOfUse: wordOfUse(use) })}</p>}
       {others.length > 0 && (
         <details>
-          <summary>{others.length === 1 ? 'One more rule' : `${others.length} more rules`}</summary>
+          <summary>
+            {others.length === 1 ? say('one-more-rule') : say('others-more-rules', { others: others.length })}
+          </summary>
           {others.map((f) => (
             <FindingView key={f.rule} finding={f} />
           ))}
@@ -99,7 +99,7 @@ function RoomAnswer({ answer, use }: { answer: Schemas['RoomVerdict']; use: stri
       )}
       {!answer.ready && (
         <>
-          <h4>Instead</h4>
+          <h4>{say('instead')}</h4>
           <Swaps swaps={answer.swaps} />
         </>
       )}
@@ -109,24 +109,30 @@ function RoomAnswer({ answer, use }: { answer: Schemas['RoomVerdict']; use: stri
 
 function Facts({ it }: { it: Schemas['ItemPage'] }) {
   const rows: [string, string][] = [
-    ['Size', it.detail],
-    ['Contains', it.contains],
-    ['May contain', it.may_contain === 'none' ? '' : it.may_contain],
-    ['Usually contains', it.usually_contains === 'none' ? '' : `${it.usually_contains}: read this packet`],
+    [say('size'), it.detail],
+    [say('contains'), it.contains],
+    [say('may-contain'), it.may_contain === 'none' ? '' : it.may_contain],
     [
-      'Notes',
+      say('usually-contains'),
+      it.usually_contains === 'none' ? '' : say('read-this-packet', { usuallyContains: it.usually_contains }),
+    ],
+    [
+      say('notes'),
       it.traits
         .filter((t) => t !== 'food' && t !== 'not-food')
         .map(traitWord)
         .join(', '),
     ],
-    ['To eat?', it.traits.includes('food') ? 'food' : it.traits.includes('not-food') ? 'not food' : 'an object'],
-    ['Feels', it.feel.join(', ')],
+    [
+      say('to-eat'),
+      it.traits.includes('food') ? 'food' : it.traits.includes('not-food') ? say('not-food') : say('an-object'),
+    ],
+    [say('feels'), it.feel.join(', ')],
     ...it.manner.map((m): [string, string] => [m.what, m.says]),
-    ['One US cup', it.cup_g ? grams(it.cup_g) : ''],
-    ['Keeps', it.keeps],
-    ['Cost', it.cost ?? ''],
-    ['Source', it.basis],
+    [say('one-us-cup'), it.cup_g ? grams(it.cup_g) : ''],
+    [say('keeps'), it.keeps],
+    [say('cost'), it.cost ?? ''],
+    [say('source'), it.basis],
   ]
   return (
     <>
@@ -179,7 +185,7 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
       <Form.Check
         id="in-cupboard"
         type="switch"
-        label="In stock"
+        label={say('in-stock')}
         checked={it.in_cupboard}
         disabled={note.isPending}
         onChange={(e) => note.mutate(e.target.checked)}
@@ -187,15 +193,15 @@ function Actions({ it }: { it: Schemas['ItemPage'] }) {
       {it.own ? (
         <>
           <Button variant="quiet" onClick={() => remove.mutate()}>
-            Remove from Materials
+            {say('remove-from-materials')}
           </Button>
           <Link className="btn btn-primary" to={`/shelf/${it.id}/edit`}>
-            Change it
+            {say('change-it')}
           </Link>
         </>
       ) : (
         <Link className="btn btn-outline-primary" to={`/shelf/new?from=${it.id}`}>
-          Copy as our own
+          {say('copy-as-our-own')}
         </Link>
       )}
     </div>

@@ -8,16 +8,17 @@ import { boardQuery } from '../../entities/thing/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { bare, plural } from '../../ui/format'
+import { bare } from '../../ui/format'
 import { countMarks, Glyph, Mark, markInLine } from '../../ui/Mark'
 import { Empty, Failure, Undo, Waiting } from '../../ui/States'
-import { feels, parts, useWords } from '../../ui/words'
+import { feels, parts, useWords } from '../../entities/thing/words'
 import type { RemovedThing } from './ItemPage'
 import { fits, planks, type Board, type Filter } from './model'
+import { say } from './catalogue'
 
 /** The shelf by what a thing is for and its kind, marked for one room at a glance. */
 export function Shelf() {
-  usePageTitle('Materials')
+  usePageTitle(say('materials'))
   const session = useSession()
   const rooms = useQuery(roomsQuery)
   const [params, setParams] = useSearchParams()
@@ -47,31 +48,29 @@ export function Shelf() {
     <main className="screen shelf">
       <header className="screen-head">
         <div>
-          <h1>Materials</h1>
-          <p className="soft">
-            Marked for {room?.name ?? 'one room'} today. Every figure names its source on the thing’s page.
-          </p>
+          <h1>{say('materials')}</h1>
+          <p className="soft">{say('marked-for-today-every-figure', { name: room?.name ?? say('one-room') })}</p>
         </div>
         {mayWrite(session) && (
           <div className="actions">
             <Import />
             <Link className="btn btn-primary" to="/shelf/new">
-              Add a thing of our own
+              {say('add-a-thing-of-our')}
             </Link>
           </div>
         )}
       </header>
       <div className="shelf-bar">
         <Form.Control
-          aria-label="Search the materials"
+          aria-label={say('search-the-materials')}
           type="search"
-          placeholder="chick peas; red, floats, for Lanterns"
+          placeholder={say('chick-peas-red-floats-for')}
           value={words}
           maxLength={100}
           onChange={(e) => setWords(e.target.value)}
         />
         <Form.Select
-          aria-label="Room to mark the materials for"
+          aria-label={say('room-to-mark-the-materials')}
           value={room?.id ?? ''}
           onChange={(e) => set('room', e.target.value)}
         >
@@ -82,7 +81,7 @@ export function Shelf() {
           ))}
         </Form.Select>
         <Form.Select
-          aria-label="How the children meet it"
+          aria-label={say('how-the-children-meet-it')}
           value={use}
           onChange={(e) => set('use', e.target.value === 'open' ? '' : e.target.value)}
         >
@@ -92,8 +91,8 @@ export function Shelf() {
             </option>
           ))}
         </Form.Select>
-        <Form.Select aria-label="How it feels" value={filter.feel} onChange={(e) => set('feel', e.target.value)}>
-          <option value="">any feel</option>
+        <Form.Select aria-label={say('how-it-feels')} value={filter.feel} onChange={(e) => set('feel', e.target.value)}>
+          <option value="">{say('any-feel')}</option>
           {feels.map(([axis, steps]) => (
             <optgroup key={axis} label={axis}>
               {steps.map((s) => (
@@ -102,30 +101,34 @@ export function Shelf() {
             </optgroup>
           ))}
         </Form.Select>
-        <Form.Select aria-label="Which to show" value={filter.only} onChange={(e) => set('only', e.target.value)}>
-          <option value="">all of them</option>
-          <option value="in">OK for {room?.name}</option>
-          <option value="usual">OK, or with our routine</option>
-          <option value="cupboard">in stock</option>
-          <option value="own">our own</option>
+        <Form.Select
+          aria-label={say('which-to-show')}
+          value={filter.only}
+          onChange={(e) => set('only', e.target.value)}
+        >
+          <option value="">{say('all-of-them')}</option>
+          <option value="in">{say('ok-for-name', { name: room?.name })}</option>
+          <option value="usual">{say('ok-or-with-our-routine')}</option>
+          <option value="cupboard">{say('in-stock-2')}</option>
+          <option value="own">{say('our-own')}</option>
         </Form.Select>
       </div>
       {error && (
         <Failure
-          error={new Error(`Not checked. ${error.message}`)}
+          error={new Error(say('not-checked-message', { message: error.message }))}
           retry={() => void Promise.all([rooms.refetch(), board.refetch()])}
         />
       )}
       {!board.data &&
         !error &&
         (rooms.data?.length === 0 ? (
-          <Empty>Add a room first: what is OK depends on the children.</Empty>
+          <Empty>{say('add-a-room-first-what')}</Empty>
         ) : (
-          <Waiting what="the materials" />
+          <Waiting what={say('the-materials')} />
         ))}
       {board.data && !board.error && (
         <div className={board.isPlaceholderData ? 'shelf-body stale' : 'shelf-body'}>
-          <nav aria-label="What it is for" className="drawers">
+          <nav aria-label={say('what-it-is-for')} className="drawers">
             {parts.map(([part, word]) => {
               const inPart = all.filter((i) => fits(i, { ...filter, part }))
               return (
@@ -143,7 +146,7 @@ export function Shelf() {
               )
             })}
           </nav>
-          <section aria-live="polite" aria-label="Things">
+          <section aria-live="polite" aria-label={say('things')}>
             <p className="tally">
               {countMarks(shown).map(([v, n]) => (
                 <span key={v} className={v}>
@@ -151,9 +154,7 @@ export function Shelf() {
                 </span>
               ))}
             </p>
-            {shown.length === 0 && (
-              <p className="soft">No material matches. Try another word, or check it with Check.</p>
-            )}
+            {shown.length === 0 && <p className="soft">{say('no-material-matches-try-another')}</p>}
             {planks(shown, q.trim() !== '').map(([title, items]) => (
               <div key={title} className="plank">
                 {title && <h2>{title}</h2>}
@@ -185,10 +186,10 @@ function PutBack() {
   })
   return (
     <>
-      {restore.error && <Failure error={new Error(`Not put back. ${restore.error.message}`)} />}
+      {restore.error && <Failure error={new Error(say('not-put-back', { message: restore.error.message }))} />}
       {removed && (
         <Undo
-          text={`${removed.name} removed.`}
+          text={say('name-removed', { name: removed.name })}
           onUndo={() => restore.mutate(removed)}
           onGone={() => !restore.isError && setRemoved(null)}
         />
@@ -205,7 +206,7 @@ function Thing({ item, use }: { item: Board; use: string }) {
         <span>
           <b>{item.name}</b>
           <span className="soft">
-            {[item.own ? 'ours' : '', item.in_cupboard ? 'in stock' : '', item.reason && bare(item.reason)]
+            {[item.own ? 'ours' : '', item.in_cupboard ? say('in-stock-2') : '', item.reason && bare(item.reason)]
               .filter(Boolean)
               .join(' · ') || ' '}
           </span>
@@ -232,7 +233,7 @@ function Import() {
     <>
       {add.data && (
         <span className="soft" role="status">
-          {plural(add.data.added, 'thing')} added.
+          {say('thing-added', { thing: say('things-2', { count: add.data.added }) })}
         </span>
       )}
       {add.error && (
@@ -241,7 +242,7 @@ function Import() {
         </span>
       )}
       <label className="btn btn-outline-primary" htmlFor={id}>
-        Add from CSV
+        {say('add-from-csv')}
       </label>
       <input id={id} className="visually-hidden" type="file" accept=".csv,text/csv" onChange={choose} />
     </>

@@ -5,12 +5,12 @@ import { useForm } from 'react-hook-form'
 import { api, ask, type Schemas, type Session } from '../../api/client'
 import { outbox } from '../../api/outbox'
 import { sessionQuery, welcomeQuery } from '../../session/queries'
-import { plural } from '../../ui/format'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Glyph, marks, markWord } from '../../ui/Mark'
+import { say } from './catalogue'
 
 export function SignIn() {
-  usePageTitle('Sign in')
+  usePageTitle(say('sign-in'))
   const client = useQueryClient()
   const welcome = useQuery(welcomeQuery)
   const form = useForm({ defaultValues: { email: '', password: '' } })
@@ -28,13 +28,13 @@ export function SignIn() {
   return (
     <main className="signin">
       <section className="pitch on-dark">
-        <p className="brand">emblo</p>
+        <p className="brand">{say('emblo')}</p>
         <h1>
-          Right for these children?
+          {say('right-for-these-children')}
           <br />
-          How much of what?
+          {say('how-much-of-what')}
           <br />
-          By when?
+          {say('by-when')}
         </h1>
         <ul>
           {marks.map((v) => (
@@ -47,30 +47,30 @@ export function SignIn() {
       <section className="door">
         {welcome.data?.demo && (
           <div className="demo">
-            <p>Look around {welcome.data.demo_centre}, an invented centre with three rooms.</p>
+            <p>{say('look-around-an-invented-centre', { demoCentre: welcome.data.demo_centre })}</p>
             <Button size="lg" onClick={() => demo.mutate()} disabled={demo.isPending}>
-              Open the demo centre
+              {say('open-the-demo-centre')}
             </Button>
           </div>
         )}
         <Left />
         <Form onSubmit={(e) => void submit(e)}>
-          <h2>{welcome.data?.demo ? 'Or sign in to your own' : 'Sign in to your centre'}</h2>
+          <h2>{welcome.data?.demo ? say('or-sign-in-to-your') : say('sign-in-to-your-centre')}</h2>
           {error && (
             <div className="notice lid" role="alert">
               <p>{error.message}</p>
             </div>
           )}
           <Form.Group controlId="email" className="field">
-            <Form.Label>Email</Form.Label>
+            <Form.Label>{say('email')}</Form.Label>
             <Form.Control type="email" autoComplete="username" required {...form.register('email')} />
           </Form.Group>
           <Form.Group controlId="password" className="field">
-            <Form.Label>Password</Form.Label>
+            <Form.Label>{say('password')}</Form.Label>
             <Form.Control type="password" autoComplete="current-password" required {...form.register('password')} />
           </Form.Group>
           <Button type="submit" variant="outline-primary" disabled={signIn.isPending}>
-            Sign in
+            {say('sign-in')}
           </Button>
         </Form>
       </section>
@@ -85,12 +85,10 @@ function Left() {
   if (others.length === 0) return null
   return (
     <p className="soft">
-      On this device{' '}
-      {plural(
-        others.reduce((n, o) => n + o.count, 0),
-        'change',
-      )}{' '}
-      of {others.map((o) => o.name).join(', ')} wait to be saved: sign in to send them.
+      {say('on-this-device-of-wait', {
+        change: say('changes', { count: others.reduce((n, o) => n + o.count, 0) }),
+        others: others.map((o) => o.name).join(', '),
+      })}
     </p>
   )
 }

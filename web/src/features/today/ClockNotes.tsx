@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { shown } from '../../api/clock'
 import { dayAndTime } from '../../ui/format'
+import { say } from './catalogue'
 
 /** How far the clock of a device may be off the centre's without a word. */
 const allowedMinutes = 10
@@ -20,8 +21,11 @@ export function ClockNotes({ day, asked }: { day: Schemas['Today']; asked: numbe
       ))}
       {Math.abs(off) > allowedMinutes && (
         <p className="clock-note" role="status">
-          This device’s clock shows {dayAndTime(here)}, the centre’s {dayAndTime(day.now)} ({day.zone}). Emblo goes by
-          the centre’s.
+          {say('this-devices-clock-shows-the', {
+            dayAndTime: dayAndTime(here),
+            dayAndTime2: dayAndTime(day.now),
+            zone: day.zone,
+          })}
         </p>
       )}
     </>

@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client'
 import { timeOfDay } from '../../ui/format'
 import { Glyph, markInLine } from '../../ui/Mark'
 import { dayIn, minuteIn } from '../../ui/wall'
+import { say } from './catalogue'
 
 const [width, height, left, right, axis] = [1100, 136, 20, 1080, 104]
 
@@ -17,7 +18,14 @@ export function DayLine({ day }: { day: Schemas['Today'] }) {
   const x = (h: number) => left + ((Math.max(from, h) - from) / (to - from)) * (right - left)
   const now = x(hours(day.now))
   const label = day.setups
-    .map((s) => `${s.name} for ${s.room_name} opens ${timeOfDay(s.play_at)}, ${markInLine(s.mark ?? 'not-checked')}`)
+    .map((s) =>
+      say('name-for-room-name-opens', {
+        name: s.name,
+        roomName: s.room_name,
+        timeOfDay: timeOfDay(s.play_at),
+        markInLine: markInLine(s.mark ?? 'not-checked'),
+      }),
+    )
     .join('; ')
   // Names that would stand on each other take turns on two rows.
   const rows = day.setups.map((s, i) =>
@@ -28,7 +36,7 @@ export function DayLine({ day }: { day: Schemas['Today'] }) {
       className="day-line"
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`It is ${timeOfDay(day.now)}. ${label}`}
+      aria-label={say('it-is-time-of-day', { timeOfDay: timeOfDay(day.now), label })}
     >
       <path className="axis" d={`M${left} ${axis} H${right}`} />
       {Array.from({ length: to - from + 1 }, (_, i) => from + i).map((h) => (

@@ -6,9 +6,10 @@ import { outdate } from '../../api/keys'
 import { batchesQuery } from '../../entities/batch/queries'
 import { quantity } from '../../entities/stock/model'
 import { mayWrite, useSession } from '../../session/session'
-import { day, dayAndTime, dayOf, plural } from '../../ui/format'
+import { day, dayAndTime, dayOf } from '../../ui/format'
 import { Glyph, markInLine } from '../../ui/Mark'
 import { dayIn } from '../../ui/wall'
+import { say } from './catalogue'
 
 type Day = Schemas['Today']
 
@@ -28,8 +29,8 @@ export function LookAfter({ day: d }: { day: Day }) {
     0
   return (
     <section className="look-after" aria-labelledby="look-after">
-      <h2 id="look-after">To do</h2>
-      {nothing && <p className="soft">Nothing changed, nothing short.</p>}
+      <h2 id="look-after">{say('to-do')}</h2>
+      {nothing && <p className="soft">{say('nothing-changed-nothing-short')}</p>}
       <ul>
         {d.changed.map((c) => (
           <Changed key={c.id} change={c} />
@@ -47,30 +48,38 @@ export function LookAfter({ day: d }: { day: Day }) {
           <li key={b.id}>
             <div>
               <b className="short">
-                {b.name}: {b.state === 'look-over' ? 'check it' : 'throw it away'}
+                {b.name}: {b.state === 'look-over' ? say('check-it') : say('throw-it-away')}
               </b>
               <span className="soft">
-                {b.room} · label {b.code}
-                {b.state === 'past' && b.until ? ` · use-by was ${day(b.until)}` : ` · ${b.why}`}
+                {say('room-label-code-state', {
+                  room: b.room,
+                  code: b.code,
+                  state: b.state === 'past' && b.until ? ` ${say('use-by-was', { day: day(b.until) })}` : ` · ${b.why}`,
+                })}
               </span>
             </div>
             <Link to={`/batches/${b.id}`}>
-              Open<span className="visually-hidden"> {b.name}</span>
+              {say('open')}
+              <span className="visually-hidden"> {b.name}</span>
             </Link>
           </li>
         ))}
-        {batches.error && <li role="alert">The batches could not be loaded: {batches.error.message}</li>}
+        {batches.error && <li role="alert">{say('the-batches-could-not-be', { message: batches.error.message })}</li>}
         {d.short.map((s) => (
           <li key={`${s.name}${s.by}`}>
             <div>
               <b>
-                Buy by {day(s.by)}: {quantity(s.missing, s.unit)}{' '}
-                {s.unit === 'pieces' ? s.name.toLowerCase() : `of ${s.name.toLowerCase()}`}
+                {say('buy-by-day-missing-unit', {
+                  day: day(s.by),
+                  missing: quantity(s.missing, s.unit),
+                  unit: s.unit === 'pieces' ? s.name.toLowerCase() : say('of-name', { name: s.name.toLowerCase() }),
+                })}
               </b>
               <span className="soft">{s.for.join(', ')}</span>
             </div>
             <Link to="/cupboard/list">
-              To buy<span className="visually-hidden"> {s.name}</span>
+              {say('to-buy')}
+              <span className="visually-hidden"> {s.name}</span>
             </Link>
           </li>
         ))}
@@ -83,20 +92,22 @@ export function LookAfter({ day: d }: { day: Day }) {
               </span>
             </div>
             <Link to={`/bench/${l.setup_id}/log`}>
-              Add log<span className="visually-hidden"> for {l.name}</span>
+              {say('add-log')}
+              <span className="visually-hidden"> {say('for-name', { name: l.name })}</span>
             </Link>
           </li>
         ))}
         {d.goes_off.map((g) => (
           <li key={g.name}>
             <div>
-              <b>
-                {g.name}: best before {day(g.on)}
-              </b>
-              <span className="soft">{g.on < dayIn(d.now) ? 'Past its date: throw it away' : 'Use it by then'}</span>
+              <b>{say('name-best-before-day', { name: g.name, day: day(g.on) })}</b>
+              <span className="soft">
+                {g.on < dayIn(d.now) ? say('past-its-date-throw-it') : say('use-it-by-then')}
+              </span>
             </div>
             <Link to="/cupboard">
-              Cupboard<span className="visually-hidden"> {g.name}</span>
+              {say('cupboard')}
+              <span className="visually-hidden"> {g.name}</span>
             </Link>
           </li>
         ))}
@@ -116,15 +127,14 @@ function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
     <li>
       <div>
         <b className="short">
-          {plural(s.missing, 'piece')} of {s.name} missing
+          {say('piece-of-name-missing', { piece: say('pieces', { count: s.missing }), name: s.name })}
         </b>
-        <span className="soft">
-          {s.room}, since {dayAndTime(s.on)}. Find them: a younger child could.
-        </span>
+        <span className="soft">{say('since-find-them-a-younger', { room: s.room, dayAndTime: dayAndTime(s.on) })}</span>
         {found.error && <span role="alert">{found.error.message}</span>}
       </div>
       <Button variant="quiet" disabled={found.isPending} onClick={() => found.mutate()}>
-        Found<span className="visually-hidden"> what is missing of {s.name}</span>
+        {say('found')}
+        <span className="visually-hidden"> {say('what-is-missing-of', { name: s.name })}</span>
       </Button>
     </li>
   )
@@ -143,7 +153,7 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
       <Glyph mark={c.mark ?? 'not-checked'} />
       <div>
         <b>
-          {c.name}, {day(c.play_at)}: {c.was_mark === c.mark ? 'still ' : 'now '}
+          {c.name}, {day(c.play_at)}: {c.was_mark === c.mark ? `${say('still')} ` : `${say('now')} `}
           {markInLine(c.mark ?? 'not-checked')}
         </b>
         {c.why.map((w) => (
@@ -155,11 +165,13 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
       </div>
       <span className="acts">
         <Link to={`/bench/${c.id}`}>
-          Open<span className="visually-hidden"> {c.name}</span>
+          {say('open')}
+          <span className="visually-hidden"> {c.name}</span>
         </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
-            Seen<span className="visually-hidden"> {c.name}</span>
+            {say('seen')}
+            <span className="visually-hidden"> {c.name}</span>
           </Button>
         )}
       </span>
@@ -180,19 +192,25 @@ function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
     <li>
       <div>
         <b>
-          {b.name}: use by {day(b.until)} now{b.was ? `, not ${day(b.was)}` : ''}. Write that on its label
+          {say('use-by-now-write-that', {
+            name: b.name,
+            day: day(b.until),
+            was: b.was ? say('not-day', { day: day(b.was) }) : '',
+          })}
         </b>
-        <span className="soft">label {b.code}</span>
+        <span className="soft">{say('label-code', { code: b.code })}</span>
         <span className="reason">{b.why}.</span>
         {note.error && <span role="alert">{note.error.message}</span>}
       </div>
       <span className="acts">
         <Link to={`/batches/${b.id}`}>
-          Open<span className="visually-hidden"> {b.name}</span>
+          {say('open')}
+          <span className="visually-hidden"> {b.name}</span>
         </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
-            On the label<span className="visually-hidden"> of {b.name}</span>
+            {say('on-the-label')}
+            <span className="visually-hidden"> {say('of-name', { name: b.name })}</span>
           </Button>
         )}
       </span>
@@ -210,20 +228,26 @@ function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
   return (
     <li>
       <div>
-        <b>Printed sheet for {p.name} is out of date</b>
+        <b>{say('printed-sheet-for-is-out', { name: p.name })}</b>
         <span className="soft">
-          printed {dayOf(p.printed_at)}, for {p.room_name}, {dayAndTime(p.play_at)}
+          {say('printed-day-of-for-room', {
+            dayOf: dayOf(p.printed_at),
+            roomName: p.room_name,
+            dayAndTime: dayAndTime(p.play_at),
+          })}
         </span>
         <span className="reason">{p.why}</span>
         {bin.error && <span role="alert">{bin.error.message}</span>}
       </div>
       <span className="acts">
         <Link to={`/bench/${p.setup_id}/print`}>
-          Print again<span className="visually-hidden"> {p.name}</span>
+          {say('print-again')}
+          <span className="visually-hidden"> {p.name}</span>
         </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={bin.isPending} onClick={() => bin.mutate()}>
-            Old sheet thrown away<span className="visually-hidden"> {p.name}</span>
+            {say('old-sheet-thrown-away')}
+            <span className="visually-hidden"> {p.name}</span>
           </Button>
         )}
       </span>

@@ -5,7 +5,7 @@ import { MakesList } from '../../entities/stock/MakesList'
 import { handsNext, standing, waitingNow } from '../../entities/day/prep'
 import { prepQuery, todayQuery } from '../../entities/day/queries'
 import { Timer } from '../../entities/day/Timer'
-import { dayAndTime, duration, plural, timeOfDay, wholeDay } from '../../ui/format'
+import { dayAndTime, duration, timeOfDay, wholeDay } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
@@ -15,12 +15,13 @@ import { LookAfter } from './LookAfter'
 import { WhoIsHere } from './WhoIsHere'
 import { dayIn, sameDay } from '../../ui/wall'
 import { nextOpening } from '../../entities/setup/model'
+import { say } from './catalogue'
 
 type Day = Schemas['Today']
 
 /** The day at a glance: what opens, what has changed, what to look after. */
 export function Today() {
-  usePageTitle('Today')
+  usePageTitle(say('today'))
   const today = useQuery(todayQuery)
   const day = today.error ? undefined : today.data // what could not be asked for anew shows no mark
   return (
@@ -28,13 +29,13 @@ export function Today() {
       <main className="screen today">
         <header className="screen-head">
           <div>
-            <h1>{day ? wholeDay(day.now) : 'Today'}</h1>
+            <h1>{day ? wholeDay(day.now) : say('today')}</h1>
             <p className="soft">{day ? inShort(day) : ' '}</p>
           </div>
         </header>
         {day && <ClockNotes day={day} asked={today.dataUpdatedAt} />}
         {today.error && <Failure error={today.error} retry={() => void today.refetch()} />}
-        {!today.data && !today.error && <Waiting what="the day" />}
+        {!today.data && !today.error && <Waiting what={say('the-day')} />}
         {day && <TheDay day={day} />}
       </main>
       {day && <Foot day={day} />}
@@ -46,9 +47,11 @@ export function Today() {
 function inShort({ setups, changed, prints, moved }: Day): string {
   const rooms = new Set(setups.map((s) => s.room_id)).size
   const opens =
-    setups.length === 0 ? 'Nothing planned for today' : `${plural(setups.length, 'set-up')} in ${plural(rooms, 'room')}`
+    setups.length === 0
+      ? say('nothing-planned-for-today')
+      : say('set-up-in-room', { setUp: say('set-ups', { count: setups.length }), room: say('rooms', { count: rooms }) })
   const look = changed.length + prints.length + moved.length
-  return `${opens}. ${look === 0 ? 'Nothing new to check.' : `${plural(look, 'thing')} to check.`}`
+  return `${opens}. ${look === 0 ? say('nothing-new-to-check') : say('thing-to-check', { thing: say('things', { count: look }) })}`
 }
 
 function TheDay({ day: d }: { day: Day }) {
@@ -59,7 +62,7 @@ function TheDay({ day: d }: { day: Day }) {
         <div>
           {d.setups.length > 0 && (
             <section aria-labelledby="opens">
-              <h2 id="opens">Today</h2>
+              <h2 id="opens">{say('today')}</h2>
               <ul className="opens">
                 {d.setups.map((s) => (
                   <Opens key={s.id} setup={s} />
@@ -71,7 +74,7 @@ function TheDay({ day: d }: { day: Day }) {
           <WhoIsHere rooms={d.rooms} day={dayIn(d.now)} playing={new Set(d.setups.map((s) => s.room_id))} />
           {d.next.length > 0 && (
             <section aria-labelledby="next">
-              <h2 id="next">Coming up</h2>
+              <h2 id="next">{say('coming-up')}</h2>
               <ul className="opens">
                 {d.next.map((s) => (
                   <Opens key={s.id} setup={s} ahead />
@@ -96,7 +99,7 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
       <div>
         <Link to={`/bench/${s.id}`}>{s.name}</Link>
         <span className="soft">
-          {s.room_name} · {s.what || 'nothing in it yet'}
+          {s.room_name} · {s.what || say('nothing-in-it-yet')}
         </span>
         {!s.ready && s.reason && <span className="reason">{s.reason}</span>}
       </div>
@@ -104,7 +107,9 @@ function Opens({ setup: s, ahead }: { setup: Schemas['SetupSummary']; ahead?: bo
         <strong className="figure">{ahead ? dayAndTime(s.play_at) : timeOfDay(s.play_at)}</strong>
         {s.starts_by && (
           <span className="soft">
-            Start prep by {sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by)}
+            {say('start-prep-by', {
+              sameDay: sameDay(s.starts_by, s.play_at) ? timeOfDay(s.starts_by) : dayAndTime(s.starts_by),
+            })}
           </span>
         )}
       </div>
@@ -121,10 +126,10 @@ function EmptyDay({ day: d }: { day: Day }) {
     <section aria-labelledby="could">
       {next && (
         <p>
-          Next: <Link to={`/bench/${next.id}`}>{next.name}</Link>, {dayAndTime(next.play_at)}.
+          {say('next')} <Link to={`/bench/${next.id}`}>{next.name}</Link>, {dayAndTime(next.play_at)}.
         </p>
       )}
-      <h2 id="could">What you can make for {room.name} now</h2>
+      <h2 id="could">{say('what-you-can-make-for', { name: room.name })}</h2>
       <MakesList room={room.room_id} playAt={nextOpening(d.now)} />
     </section>
   )
@@ -138,18 +143,19 @@ function Preparing({ day }: { day: string }) {
   if (!plan || plan.late.length + setting.length === 0) return null
   return (
     <section className="look-after" aria-labelledby="preparing">
-      <h2 id="preparing">In progress</h2>
+      <h2 id="preparing">{say('in-progress')}</h2>
       <ul>
         {plan.late.map((l) => (
           <li key={l.setup_id}>
             <div>
-              <b className="short">{l.setup} will not be ready in time</b>
+              <b className="short">{say('will-not-be-ready-in', { setup: l.setup })}</b>
               <span className="soft">
-                {l.room}; ready at {timeOfDay(l.ready_at)}
+                {say('room-ready-at-time-of', { room: l.room, timeOfDay: timeOfDay(l.ready_at) })}
               </span>
             </div>
             <Link to="/prep">
-              What you can do<span className="visually-hidden"> about {l.setup}</span>
+              {say('what-you-can-do')}
+              <span className="visually-hidden"> {say('about-setup', { setup: l.setup })}</span>
             </Link>
           </li>
         ))}
@@ -158,12 +164,11 @@ function Preparing({ day }: { day: string }) {
             <div>
               <b>{s.wait_text ?? s.text}</b>
               <Timer slot={s} plan={plan} asked={prep.dataUpdatedAt} />
-              <span className="soft">
-                {s.setup} for {s.room}
-              </span>
+              <span className="soft">{say('setup-for-room', { setup: s.setup, room: s.room })}</span>
             </div>
             <Link to="/prep">
-              Prep<span className="visually-hidden"> {s.setup}</span>
+              {say('prep')}
+              <span className="visually-hidden"> {s.setup}</span>
             </Link>
           </li>
         ))}
@@ -177,20 +182,22 @@ function Foot({ day: d }: { day: Day }) {
   return (
     <footer className="counter on-dark plain">
       <div>
-        <span>next to start</span>
+        <span>{say('next-to-start')}</span>
         <strong className="figure">
           {next
             ? `${next.name}, ${sameDay(next.play_at, d.now) ? timeOfDay(next.play_at) : dayAndTime(next.play_at)}`
-            : 'nothing planned'}
+            : say('nothing-planned')}
         </strong>
       </div>
       <DoNext day={dayIn(d.now)} />
       <div>
-        <span>missing</span>
-        <strong className="figure">{d.short.length === 0 ? 'nothing known' : plural(d.short.length, 'thing')}</strong>
+        <span>{say('missing')}</span>
+        <strong className="figure">
+          {d.short.length === 0 ? say('nothing-known') : say('things', { count: d.short.length })}
+        </strong>
       </div>
       <Link className="print" to="/cupboard/makes">
-        What can I make?
+        {say('what-can-i-make')}
       </Link>
     </footer>
   )
@@ -204,22 +211,22 @@ function DoNext({ day }: { day: string }) {
   return (
     <>
       <div>
-        <span>next prep step</span>
+        <span>{say('next-prep-step')}</span>
         <strong className="figure">
           {next
-            ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? ', not ticked' : ''}`
+            ? `${timeOfDay(next.starts)}, ${next.setup}${prep.data && standing(next, prep.data.now) === 'over' ? say('not-ticked') : ''}`
             : prep.error
-              ? 'not known'
+              ? say('not-known')
               : prep.data
                 ? prep.data.next
                   ? dayAndTime(prep.data.next)
-                  : 'nothing more'
+                  : say('nothing-more')
                 : ' '}
         </strong>
       </div>
       {plan && (
         <div className="spare">
-          <span>prep time left</span>
+          <span>{say('prep-time-left')}</span>
           <strong className="figure">{duration(plan.spare_minutes)}</strong>
         </div>
       )}

@@ -7,8 +7,9 @@ import { outdate } from '../../api/keys'
 import { useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
 import { mayWrite, useSession } from '../../session/session'
-import { month, plural } from '../../ui/format'
+import { month } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
+import { say } from './catalogue'
 
 type RoomDay = Schemas['RoomDay']
 
@@ -20,7 +21,7 @@ export function WhoIsHere({ rooms, day, playing }: { rooms: RoomDay[]; day: stri
   // One list, so that what is typed in a room stays when it begins to play.
   return (
     <section className="who-is-here" aria-labelledby="who-is-here">
-      <h2 id="who-is-here">Who is here today?</h2>
+      <h2 id="who-is-here">{say('who-is-here-today')}</h2>
       <Unkept />
       {[...first, ...rooms.filter((r) => !playing.has(r.room_id))].map((r) => (
         <div key={r.room_id} hidden={!all && !playing.has(r.room_id)}>
@@ -29,7 +30,7 @@ export function WhoIsHere({ rooms, day, playing }: { rooms: RoomDay[]; day: stri
       ))}
       {first.length > 0 && first.length < rooms.length && (
         <Button variant="quiet" aria-expanded={whole} onClick={() => setWhole(!whole)}>
-          In the other rooms
+          {say('in-the-other-rooms')}
         </Button>
       )}
     </section>
@@ -56,14 +57,13 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
     version: 0,
     send: async (_, { line }) => {
       const [read] = await ask(api.POST('/api/rooms/class', { body: { lines: line } }))
-      if (!read?.child)
-        throw new ApiError(422, read?.fault ?? 'Type two letters, the birth month and what matters.', 'line')
+      if (!read?.child) throw new ApiError(422, read?.fault ?? say('type-two-letters-the-birth'), 'line')
       try {
         await save.mutateAsync({ adults: r.adults, visitors: [...r.visitors, { ...read.child, id: v7() }] })
       } catch (e) {
         // What somebody else said of the day is shown by now, and this line goes on top of it.
         throw e instanceof ApiError && e.status === 409
-          ? new ApiError(422, 'Someone else just changed who is here. Look, and add the child again.', 'line')
+          ? new ApiError(422, say('someone-else-just-changed-who'), 'line')
           : e
       }
     },
@@ -81,11 +81,11 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
   return (
     <div className="in-room">
       <h3>
-        {r.name} <span className="soft">{plural(r.children, 'child', 'children')}</span>
+        {r.name} <span className="soft">{say('children', { count: r.children })}</span>
       </h3>
       <Stepper
-        label={`Adults in ${r.name} today`}
-        unit={r.adults === 1 ? 'adult' : 'adults'}
+        label={say('adults-in-today', { name: r.name })}
+        unit={r.adults === 1 ? say('adult') : say('adults')}
         value={r.adults}
         min={0}
         max={30}
@@ -93,15 +93,19 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
         onChange={(adults) => save.mutate({ adults, visitors: r.visitors })}
       />
       <span className="soft">
-        {r.version === 0 ? 'as usual' : r.adults === r.usual ? 'as usual' : `${r.usual} on any other day`}
+        {r.version === 0
+          ? say('as-usual')
+          : r.adults === r.usual
+            ? say('as-usual')
+            : say('on-any-other-day', { usual: r.usual })}
       </span>
       {(r.short ?? 0) > 0 && (
         <span className="short">
-          {r.short} more {r.short === 1 ? 'adult' : 'adults'} needed for ratio
+          {say('more-needed-for-ratio', { short: r.short, short2: r.short === 1 ? say('adult') : say('adults') })}
         </span>
       )}
       {r.visitors.length > 0 && (
-        <ul className="visitors" aria-label={`Children who visit ${r.name}`}>
+        <ul className="visitors" aria-label={say('children-who-visit', { name: r.name })}>
           {r.visitors.map((v) => (
             <li key={v.id}>
               <b>{v.initials}</b>{' '}
@@ -110,7 +114,7 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
                 <Button
                   variant="quiet"
                   className="drop-x"
-                  aria-label={`${v.initials} does not visit`}
+                  aria-label={say('does-not-visit', { initials: v.initials })}
                   disabled={busy}
                   onClick={() => save.mutate({ adults: r.adults, visitors: r.visitors.filter((x) => x.id !== v.id) })}
                 >
@@ -122,17 +126,23 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
         </ul>
       )}
       {mayWrite(session) && (
-        <form className="visit" aria-label={`A child visits ${r.name}`} noValidate onSubmit={record.submit}>
+        <form
+          className="visit"
+          aria-label={say('a-child-visits-name', { name: r.name })}
+          noValidate
+          onSubmit={record.submit}
+        >
           <Form.Control
-            aria-label={`A child visits ${r.name}`}
-            placeholder="Visiting child: VX Sep 2024 sesame"
+            aria-label={say('a-child-visits-name', { name: r.name })}
+            placeholder={say('visiting-child-vx-sep-2024')}
             maxLength={120}
             value={line}
             isInvalid={!!wrong('line')}
             onChange={(e) => change({ line: e.target.value })}
           />
           <Button type="submit" variant="outline-primary" disabled={busy || line.trim() === ''}>
-            Add<span className="visually-hidden"> to {r.name}</span>
+            {say('add')}
+            <span className="visually-hidden"> {say('to-name', { name: r.name })}</span>
           </Button>
         </form>
       )}

@@ -9,14 +9,15 @@ import { outdateAll } from '../../api/keys'
 import type { Letter } from '../../api/letter'
 import { outbox } from '../../api/outbox'
 import { bodyOf, linesOf } from './says'
-import { dayAndTime, plural } from '../../ui/format'
+import { dayAndTime } from '../../ui/format'
 import { saveFile } from '../../ui/saveFile'
 import { Empty } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { say } from './catalogue'
 
 /** What is typed and not saved yet on this device: how it stands, what it says, and what can be done with it. */
 export function Unsent() {
-  usePageTitle('Not saved yet')
+  usePageTitle(say('not-saved-yet'))
   const letters = useSyncExternalStore(outbox.subscribe, outbox.unsent)
   const [others, setOthers] = useState<{ name: string; count: number }[]>([])
   useEffect(() => void outbox.others().then(setOthers), [letters])
@@ -24,16 +25,15 @@ export function Unsent() {
     <main className="screen unsent">
       <header className="screen-head">
         <div>
-          <h1>Not saved yet</h1>
+          <h1>{say('not-saved-yet')}</h1>
           <p className="soft">
-            What you typed and Emblo has not got yet. It is sent by itself when the line is back
-            {seals()
-              ? '; until then it is on this device, and only you can read it.'
-              : '. This page is not opened over a secure address: what tells of children is kept only as long as the page is open.'}
+            {say('what-you-typed-and-emblo', {
+              seals: seals() ? say('until-then-it-is-on') : say('this-page-is-not-opened'),
+            })}
           </p>
         </div>
       </header>
-      {letters.length === 0 && <Empty>Everything is saved.</Empty>}
+      {letters.length === 0 && <Empty>{say('everything-is-saved')}</Empty>}
       <ul className="letters">
         {letters.map((l) => (
           <Waiting key={`${l.kind}/${l.id}`} letter={l} />
@@ -41,12 +41,16 @@ export function Unsent() {
       </ul>
       {others.length > 0 && (
         <section>
-          <h2>Of others</h2>
+          <h2>{say('of-others')}</h2>
           <ul>
             {others.map((o) => (
               <li key={o.name}>
-                {plural(o.count, 'change')} of {o.name} wait{o.count === 1 ? 's' : ''} here until {o.name} signs in on
-                this device again.
+                {say('of-wait-here-until-signs', {
+                  change: say('changes', { count: o.count }),
+                  name: o.name,
+                  count: o.count === 1 ? 's' : '',
+                  name2: o.name,
+                })}
               </li>
             ))}
           </ul>
@@ -59,15 +63,15 @@ export function Unsent() {
 function howItStands(l: Letter): string {
   switch (l.state) {
     case 'saving':
-      return 'On its way.'
+      return say('on-its-way')
     case 'waiting':
-      return l.status ? `Waits: ${l.sentence}` : 'Waits for the line.'
+      return l.status ? say('waits-sentence', { sentence: l.sentence }) : say('waits-for-the-line')
     case 'conflict':
-      return 'Someone else saved this too. Open it: both are put together, and you are asked only where both changed the same.'
+      return say('someone-else-saved-this-too')
     case 'old':
-      return 'You typed this a while ago and it never arrived. Is it still right?'
+      return say('you-typed-this-a-while')
     case 'wrong':
-      return `Refused: ${l.sentence}`
+      return say('refused-sentence', { sentence: l.sentence })
   }
 }
 
@@ -79,16 +83,14 @@ function Waiting({ letter: l }: { letter: Letter }) {
   return (
     <li className={l.state === 'wrong' || l.state === 'conflict' ? 'letter short-of' : 'letter'}>
       <h2>{outbox.says(l)}</h2>
-      <p className="soft">Typed {dayAndTime(shown(l.at))}</p>
+      <p className="soft">{say('typed-day-and-time', { dayAndTime: dayAndTime(shown(l.at)) })}</p>
       <p>
         {howItStands(l)}
-        {l.state === 'wrong' &&
-          l.form !== __CONTRACT__ &&
-          ' You typed it before Emblo was updated. What it says is below: type it again.'}
-        {l.kept === false && ' It could not be kept on this device: leave this page open until it is saved.'}
+        {l.state === 'wrong' && l.form !== __CONTRACT__ && ` ${say('you-typed-it-before-emblo')}`}
+        {l.kept === false && ` ${say('it-could-not-be-kept')}`}
       </p>
       <details>
-        <summary>What it says</summary>
+        <summary>{say('what-it-says')}</summary>
         <dl>
           {linesOf(body).map(([name, value], i) => (
             <div key={i}>
@@ -100,7 +102,7 @@ function Waiting({ letter: l }: { letter: Letter }) {
       </details>
       <div className="actions">
         {l.state !== 'conflict' && l.state !== 'saving' && !(isSetup && l.status === 404) && (
-          <Button onClick={() => outbox.again(l)}>{l.state === 'old' ? 'Yes, save it' : 'Send it now'}</Button>
+          <Button onClick={() => outbox.again(l)}>{l.state === 'old' ? say('yes-save-it') : say('send-it-now')}</Button>
         )}
         {isSetup && l.status === 404 && (
           <Button
@@ -112,27 +114,27 @@ function Waiting({ letter: l }: { letter: Letter }) {
                 .catch(() => undefined)
             }
           >
-            Bring the set-up back and save it
+            {say('bring-the-set-up-back')}
           </Button>
         )}
         {isSetup && l.status !== 404 && (
           <Link className="btn btn-outline-primary" to={`/bench/${l.id}`}>
-            Open it
+            {say('open-it')}
           </Link>
         )}
         <Button
           variant="outline-primary"
           onClick={() => saveFile('not-saved.json', 'application/json', JSON.stringify(body, null, 2))}
         >
-          Keep as a file
+          {say('keep-as-a-file')}
         </Button>
         {sure ? (
           <Button variant="outline-danger" onClick={() => outbox.drop(l.kind, l.id)}>
-            Yes, throw it away
+            {say('yes-throw-it-away')}
           </Button>
         ) : (
           <Button variant="quiet" onClick={() => setSure(true)}>
-            Throw away
+            {say('throw-away')}
           </Button>
         )}
       </div>

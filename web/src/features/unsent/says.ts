@@ -1,6 +1,7 @@
 import type { Written } from '../../api/journal'
 import type { Letter } from '../../api/letter'
 import { dayAndTime } from '../../ui/format'
+import { say } from './catalogue'
 
 /** What a letter would save: the newest of it. */
 export function bodyOf(l: Letter): unknown {
@@ -29,7 +30,7 @@ export function linesOf(value: unknown, name = ''): [string, string][] {
 
 const units: [string, string][] = [
   ['_g', ' g'],
-  ['_mm', ' mm'],
+  ['_mm', ` ${say('mm')}`],
   ['_ml', ' mL'],
   ['_c', ' °C'],
 ]
@@ -40,7 +41,7 @@ const only = (name: string, value: unknown) => name === 'version' || (typeof val
 const named = (name: string) => name.replace(/_(g|mm|ml|c|id|at)$/, '').replaceAll('_', ' ')
 
 function said(value: string | number | boolean): string {
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'boolean') return value ? say('yes') : say('no')
   const text = String(value)
   if (moment.test(text)) return dayAndTime(text)
   return /^[a-z][a-z0-9]*(-[a-z0-9]+)+$/.test(text) ? text.replaceAll('-', ' ') : text

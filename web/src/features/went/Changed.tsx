@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap'
 import { api, ask, type Room, type RoomInput, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { inputOf } from '../../entities/room/model'
-import { plural } from '../../ui/format'
+import { say } from './catalogue'
 
 /** What is done otherwise next time, each with its undo; and children who could be noted as mouthing. */
 export function Changed({ stored, room }: { stored: Schemas['StoredLog']; room?: Room }) {
@@ -33,10 +33,10 @@ export function Changed({ stored, room }: { stored: Schemas['StoredLog']; room?:
   const error = undo.error ?? note.error
   const mouthing = room?.children.filter((c) => stored.mouthing.includes(c.id)) ?? []
   if (stored.changes.length === 0 && mouthing.length === 0 && !error)
-    return <p role="status">Saved. No change for next time.</p>
+    return <p role="status">{say('saved-no-change-for-next')}</p>
   return (
     <section className="changed" aria-labelledby="next-time" role="status">
-      <h2 id="next-time">Next time</h2>
+      <h2 id="next-time">{say('next-time')}</h2>
       <ul>
         {stored.changes.map((c) => (
           <li key={c.id}>
@@ -45,14 +45,15 @@ export function Changed({ stored, room }: { stored: Schemas['StoredLog']; room?:
               <span className="soft">
                 {c.why}{' '}
                 {c.what === 'note'
-                  ? 'It is said on the next plan like it.'
+                  ? say('it-is-said-on-the')
                   : c.carried.length > 0
-                    ? `${plural(c.carried.length, 'plan')} changed.`
-                    : 'It is offered on the next plan like it.'}
+                    ? say('plan-changed', { plan: say('plans', { count: c.carried.length }) })
+                    : say('it-is-offered-on-the')}
               </span>
             </div>
             <Button variant="quiet" disabled={undo.isPending} onClick={() => undo.mutate(c.id)}>
-              Undo<span className="visually-hidden"> {c.words}</span>
+              {say('undo')}
+              <span className="visually-hidden"> {c.words}</span>
             </Button>
           </li>
         ))}
@@ -60,15 +61,15 @@ export function Changed({ stored, room }: { stored: Schemas['StoredLog']; room?:
           mouthing.map((c) => (
             <li key={c.id}>
               <div>
-                <b>{c.initials} is not listed as mouthing.</b>
-                <span className="soft">If you save this, all coming set-ups for the room are checked again.</span>
+                <b>{say('is-not-listed-as-mouthing', { initials: c.initials })}</b>
+                <span className="soft">{say('if-you-save-this-all')}</span>
               </div>
               <Button
                 variant="outline-primary"
                 disabled={note.isPending}
                 onClick={() => note.mutate({ room, child: c.id })}
               >
-                {c.initials} mouths
+                {say('initials-mouths', { initials: c.initials })}
               </Button>
             </li>
           ))}

@@ -11,13 +11,14 @@ import { Pick } from '../../entities/thing/Pick'
 import { itemQuery } from '../../entities/thing/queries'
 import { Field, useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
-import { dayAndTime, grams, plural, share } from '../../ui/format'
+import { dayAndTime, grams, share } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
 import { readNumber, whyNoNumber } from '../../ui/numbers'
 import { Stepper } from '../../ui/Stepper'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Changed } from './Changed'
+import { say } from './catalogue'
 
 type Stored = Schemas['StoredLog']
 type Told = Omit<Schemas['LogInput'], 'version'>
@@ -27,7 +28,7 @@ export function Log() {
   const { id = '' } = useParams()
   const log = useQuery(logQuery(id))
   const rooms = useQuery(roomsQuery)
-  usePageTitle('Log')
+  usePageTitle(say('log'))
   const error = log.error ?? rooms.error
   if (error) {
     return (
@@ -36,7 +37,7 @@ export function Log() {
       </main>
     )
   }
-  if (!log.data || !rooms.data) return <Waiting what="the set-up" />
+  if (!log.data || !rooms.data) return <Waiting what={say('the-set-up')} />
   return <Telling key={id} id={id} stored={log.data} room={rooms.data.find((r) => r.id === log.data.offered.room_id)} />
 }
 
@@ -57,20 +58,20 @@ const told = ({
 
 /** What is told, in words. */
 const inWords = (l: Told, name: (item: string) => string, room?: Room) => ({
-  'Again?': l.again && { yes: 'yes', no: 'not again' }[l.again],
-  'Next time': l.level,
-  'Left over': l.short ? 'ran short' : l.left === undefined ? undefined : share(l.left),
-  Mess: l.mess?.toString(),
-  'Mouthed or ate some': room?.children
+  [say('again')]: l.again && { yes: say('yes'), no: say('not-again') }[l.again],
+  [say('next-time')]: l.level,
+  [say('left-over')]: l.short ? say('ran-short') : l.left === undefined ? undefined : share(l.left),
+  [say('mess')]: l.mess?.toString(),
+  [say('mouthed-or-ate-some')]: room?.children
     .filter((c) => l.mouthed.includes(c.id))
     .map((c) => c.initials)
     .join(', '),
-  Minutes: l.minutes?.toString(),
-  'Counted back in': l.counted_in?.toString(),
-  'Supervised by': l.watched,
-  'What the children made of it': l.own_thing,
-  Note: l.word,
-  Added: l.added?.map((a) => `${name(a.item_id)} ${grams(a.grams)}`).join(', '),
+  [say('minutes')]: l.minutes?.toString(),
+  [say('counted-back-in')]: l.counted_in?.toString(),
+  [say('supervised-by')]: l.watched,
+  [say('what-the-children-made-of')]: l.own_thing,
+  [say('note')]: l.word,
+  [say('added')]: l.added?.map((a) => `${name(a.item_id)} ${grams(a.grams)}`).join(', '),
 })
 
 function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room }) {
@@ -112,48 +113,53 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
     <main className="screen log">
       <header className="screen-head">
         <div>
-          <h1>Log: {offered.name}</h1>
+          <h1>{say('log-name', { name: offered.name })}</h1>
           <p className="soft">
             {offered.room}, {dayAndTime(offered.play_at)}
             {stored.version > 0 &&
-              `; saved${stored.by ? ` by ${stored.by}` : ''}${stored.corrected ? `, corrected ${plural(stored.corrected, 'time')}` : ''}`}
+              say('saved-by-corrected', {
+                by: stored.by ? ` ${say('by-by', { by: stored.by })}` : '',
+                corrected: stored.corrected
+                  ? say('corrected-time', { time: say('times', { count: stored.corrected }) })
+                  : '',
+              })}
           </p>
         </div>
         <div className="actions">
           <Link className="btn btn-outline-primary" to={`/bench/${id}`}>
-            The set-up
+            {say('the-set-up-title')}
           </Link>
         </div>
       </header>
       <Unkept />
       {stored.version > 0 && <Changed stored={stored} room={room} />}
-      <Form aria-label="How it went" noValidate onSubmit={record.submit}>
+      <Form aria-label={say('how-it-went')} noValidate onSubmit={record.submit}>
         <div className="taps-grid">
           <Taps
-            legend="Again?"
+            legend={say('again')}
             choices={[
-              ['yes', 'Yes, again'],
-              ['no', 'Not again'],
+              ['yes', say('yes-again')],
+              ['no', say('not-again-title')],
             ]}
             value={l.again}
             onPick={(again) => change({ again })}
           />
           <Taps
-            legend="Next time"
+            legend={say('next-time')}
             choices={[
-              ['simpler', 'Simpler'],
-              ['harder', 'Harder'],
+              ['simpler', say('simpler')],
+              ['harder', say('harder')],
             ]}
             value={l.level}
             onPick={(level) => change({ level })}
           />
           <Taps
-            legend="Left over"
+            legend={say('left-over')}
             choices={[
-              [0, 'Nothing'],
-              [0.25, 'A quarter'],
-              [0.5, 'Half'],
-              [0.75, 'Most of it'],
+              [0, say('nothing')],
+              [0.25, say('a-quarter')],
+              [0.5, say('half')],
+              [0.75, say('most-of-it')],
             ]}
             value={l.left}
             onPick={(left) => change({ left, short: undefined })}
@@ -163,15 +169,15 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               aria-pressed={l.short === true}
               onClick={() => change({ short: l.short ? undefined : true, left: undefined })}
             >
-              Ran short
+              {say('ran-short-title')}
             </button>
           </Taps>
           <Taps
-            legend="Mess"
+            legend={say('mess')}
             choices={[
-              [1, 'Little'],
-              [2, 'Some'],
-              [3, 'A lot'],
+              [1, say('little')],
+              [2, say('some')],
+              [3, say('a-lot')],
             ]}
             value={l.mess}
             onPick={(mess) => change({ mess })}
@@ -179,7 +185,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         </div>
         {room && (
           <fieldset className="taps">
-            <legend>Who mouthed or ate some?</legend>
+            <legend>{say('who-mouthed-or-ate-some')}</legend>
             <div className="chips">
               {room.children.map((c) => (
                 <button
@@ -201,11 +207,11 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         <div className="log-fields">
           <div className="field">
             <span className="form-label" aria-hidden="true">
-              They played for
+              {say('they-played-for')}
             </span>
             <Stepper
-              label="Minutes that they played"
-              unit="min"
+              label={say('minutes-that-they-played')}
+              unit={say('min')}
               value={l.minutes ?? 0}
               min={0}
               max={300}
@@ -216,11 +222,11 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           {stored.given > 0 && (
             <div className="field">
               <span className="form-label" aria-hidden="true">
-                Pieces counted back in (of {stored.given})
+                {say('pieces-counted-back-in-of', { given: stored.given })}
               </span>
               <Stepper
-                label={`Pieces counted back in, of ${stored.given}`}
-                unit="pieces"
+                label={say('pieces-counted-back-in-of-title', { given: stored.given })}
+                unit={say('pieces')}
                 value={l.counted_in ?? stored.given}
                 min={0}
                 max={stored.given}
@@ -228,12 +234,12 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               />
               {l.counted_in === undefined && (
                 <Button variant="quiet" onClick={() => change({ counted_in: stored.given })}>
-                  All of them
+                  {say('all-of-them')}
                 </Button>
               )}
             </div>
           )}
-          <Field id="log-watched" label="Supervised by" wrong={wrong('watched')}>
+          <Field id="log-watched" label={say('supervised-by')} wrong={wrong('watched')}>
             <Form.Control
               maxLength={limits.LogInput.watched}
               isInvalid={!!wrong('watched')}
@@ -241,16 +247,16 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               onChange={(e) => change({ watched: e.target.value || undefined })}
             />
           </Field>
-          <Field id="log-own" label="What the children made of it" wrong={wrong('own_thing')}>
+          <Field id="log-own" label={say('what-the-children-made-of')} wrong={wrong('own_thing')}>
             <Form.Control
               maxLength={limits.LogInput.own_thing}
-              placeholder="poured it, sold it as bread"
+              placeholder={say('poured-it-sold-it-as')}
               isInvalid={!!wrong('own_thing')}
               value={l.own_thing ?? ''}
               onChange={(e) => change({ own_thing: e.target.value || undefined })}
             />
           </Field>
-          <Field id="log-word" label="Note" wrong={wrong('word')}>
+          <Field id="log-word" label={say('note')} wrong={wrong('word')}>
             <Form.Control
               maxLength={limits.LogInput.word}
               isInvalid={!!wrong('word')}
@@ -260,7 +266,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           </Field>
         </div>
         <fieldset className="taps">
-          <legend>Added during play</legend>
+          <legend>{say('added-during-play')}</legend>
           <ul className="went-in">
             {(l.added ?? []).map((a) => (
               <li key={a.item_id}>
@@ -274,11 +280,11 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
                   isInvalid={!!wrong('added')}
                   onChange={(e) => weigh(a.item_id, e.target.value)}
                 />
-                <span>g</span>
+                <span>{say('g')}</span>
                 <Button
                   variant="quiet"
                   className="drop-x"
-                  aria-label={`Drop ${called(a.item_id)}`}
+                  aria-label={say('drop-called', { called: called(a.item_id) })}
                   onClick={() => change({ added: l.added?.filter((x) => x !== a) })}
                 >
                   ×
@@ -287,8 +293,8 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             ))}
           </ul>
           <Pick
-            label="Something that was added"
-            placeholder="flour, water, vinegar"
+            label={say('something-that-was-added')}
+            placeholder={say('flour-water-vinegar')}
             onPick={(i) => {
               setNames((n) => ({ ...n, [i.id]: i.name }))
               if (!l.added?.some((a) => a.item_id === i.id))
@@ -298,11 +304,11 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         </fieldset>
         {record.notices()}
         <Button type="submit" disabled={record.busy}>
-          {stored.version > 0 ? 'Save changes' : 'Save log'}
+          {stored.version > 0 ? say('save-changes') : say('save-log')}
         </Button>
       </Form>
       <section aria-labelledby="was-offered">
-        <h2 id="was-offered">What was offered</h2>
+        <h2 id="was-offered">{say('what-was-offered')}</h2>
         {offered.mark && (
           <p>
             <Mark mark={offered.mark} /> {offered.what}
@@ -310,8 +316,13 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         )}
         {offered.reason && <p className="short">{offered.reason}</p>}
         <p>
-          For {plural(offered.children, 'child', 'children')} with {plural(offered.adults, 'adult')}.{' '}
-          {offered.contains ? `Contains ${offered.contains}.` : 'None of the listed allergens.'}
+          {say('for-children-with-adult-contains', {
+            children: say('children', { count: offered.children }),
+            adult: say('adults', { count: offered.adults }),
+            contains: offered.contains
+              ? say('contains-contains', { contains: offered.contains })
+              : say('none-of-the-listed-allergens'),
+          })}
         </p>
       </section>
     </main>

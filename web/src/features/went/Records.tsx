@@ -5,17 +5,18 @@ import { Link } from 'react-router'
 import { api, ask, type Schemas } from '../../api/client'
 import { recordsQuery } from '../../entities/log/queries'
 import { useSession } from '../../session/session'
-import { dayAndTime, month, plural } from '../../ui/format'
+import { dayAndTime, month } from '../../ui/format'
 import { Glyph, markWord } from '../../ui/Mark'
 import { saveFile } from '../../ui/saveFile'
 import { Empty, Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { say } from './catalogue'
 
 const monthsBack = 24
 
 /** What was offered, to which room, with its verdict, conditions and who watched: for a visit, and to look back. */
 export function Records() {
-  usePageTitle('Records')
+  usePageTitle(say('records'))
   const session = useSession()
   const [from, setFrom] = useState(session.today.slice(0, 7))
   const first = `${from}-01`
@@ -34,13 +35,11 @@ export function Records() {
     <main className="screen records">
       <header className="screen-head">
         <div>
-          <h1>Records</h1>
-          <p className="soft">
-            {session.centre.name}. What was offered since the first of {month(from)}; no child is in the file.
-          </p>
+          <h1>{say('records')}</h1>
+          <p className="soft">{say('what-was-offered-since-the', { name: session.centre.name, month: month(from) })}</p>
         </div>
         <div className="actions no-print">
-          <Form.Select aria-label="Since the first of" value={from} onChange={(e) => setFrom(e.target.value)}>
+          <Form.Select aria-label={say('since-the-first-of')} value={from} onChange={(e) => setFrom(e.target.value)}>
             {months.map((m) => (
               <option key={m} value={m}>
                 {month(m)}
@@ -48,14 +47,14 @@ export function Records() {
             ))}
           </Form.Select>
           <Button variant="outline-primary" onClick={() => file.mutate()}>
-            {file.isError ? 'CSV: try again' : 'CSV'}
+            {file.isError ? say('csv-try-again') : 'CSV'}
           </Button>
-          <Button onClick={() => window.print()}>Print</Button>
+          <Button onClick={() => window.print()}>{say('print')}</Button>
         </div>
       </header>
       {records.error && <Failure error={records.error} retry={() => void records.refetch()} />}
-      {!records.data && !records.error && <Waiting what="the records" />}
-      {records.data && all.length === 0 && <Empty>Nothing has opened since then.</Empty>}
+      {!records.data && !records.error && <Waiting what={say('the-records')} />}
+      {records.data && all.length === 0 && <Empty>{say('nothing-has-opened-since-then')}</Empty>}
       {all.length > 0 && (
         <ul className="record-lines">
           {all.map((r) => (
@@ -70,25 +69,22 @@ export function Records() {
           disabled={records.isFetchingNextPage}
           onClick={() => void records.fetchNextPage()}
         >
-          Show earlier ones
+          {say('show-earlier-ones')}
         </Button>
       )}
-      <p className="soft">
-        Verdicts are advice: local licensing rules, labels and a health professional’s word come first. Records stay as
-        they were when play started. Later changes are added below, with who made them.
-      </p>
+      <p className="soft">{say('verdicts-are-advice-local-licensing')}</p>
     </main>
   )
 }
 
 /** What came after play began, as people say it. */
 const lineWords: Record<Schemas['RecordLine']['what'], string> = {
-  logged: 'said how it went',
-  corrected: 'corrected how it went',
-  changed: 'changed the set-up',
-  deleted: 'deleted the set-up',
-  restored: 'brought the set-up back',
-  found: 'what was missing is found',
+  logged: say('said-how-it-went'),
+  corrected: say('corrected-how-it-went'),
+  changed: say('changed-the-set-up'),
+  deleted: say('deleted-the-set-up'),
+  restored: say('brought-the-set-up-back'),
+  found: say('what-was-missing-is-found'),
 }
 
 function Line({ record: r }: { record: Schemas['Record'] }) {
@@ -98,7 +94,7 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         <b className="figure">{dayAndTime(r.play_at)}</b>
         <span>{r.room}</span>
         <span className="soft">
-          {plural(r.children, 'child', 'children')}, {plural(r.adults, 'adult')}
+          {say('children', { count: r.children })}, {say('adults', { count: r.adults })}
         </span>
       </div>
       <div>
@@ -106,29 +102,36 @@ function Line({ record: r }: { record: Schemas['Record'] }) {
         <span>{r.what}</span>
         <span>
           <Glyph mark={r.mark ?? 'not-checked'} /> {markWord(r.mark ?? 'not-checked')}
-          {r.contains && `; contains ${r.contains}`}
-          {r.perhaps && `; may contain ${r.perhaps}`}
+          {r.contains && say('contains-contains-2', { contains: r.contains })}
+          {r.perhaps && say('may-contain-perhaps', { perhaps: r.perhaps })}
         </span>
         {r.reason && <span className="short">{r.reason}</span>}
         {r.conditions.length > 0 && (
           <details>
-            <summary>{plural(r.conditions.length, 'condition')}</summary>
+            <summary>{say('conditions', { count: r.conditions.length })}</summary>
             {r.conditions.join('; ')}
           </details>
         )}
       </div>
       <div>
-        <span>{r.watched ? `watched by ${r.watched}` : r.logged ? 'supervisor not recorded' : 'no log yet'}</span>
-        {(r.minutes ?? 0) > 0 && <span className="soft">{r.minutes} min</span>}
+        <span>
+          {r.watched
+            ? say('watched-by-watched', { watched: r.watched })
+            : r.logged
+              ? say('supervisor-not-recorded')
+              : say('no-log-yet')}
+        </span>
+        {(r.minutes ?? 0) > 0 && <span className="soft">{say('minutes-min', { minutes: r.minutes })}</span>}
         {r.word && <span className="soft">“{r.word}”</span>}
         {(r.later?.length ?? 0) > 0 && (
           <details>
-            <summary>{plural(r.later?.length ?? 0, 'line')} added later</summary>
+            <summary>{say('line-added-later', { line: say('lines', { count: r.later?.length ?? 0 }) })}</summary>
             {r.later?.map((l, i) => (
               <p key={i} className="soft">
-                {dayAndTime(l.at)}, {l.by ?? 'someone who has left'}: {lineWords[l.what]}
-                {l.watched && `, watched by ${l.watched}`}
-                {l.counted_in !== undefined && `, ${plural(l.counted_in, 'piece')} counted in`}
+                {dayAndTime(l.at)}, {l.by ?? say('someone-who-has-left')}: {lineWords[l.what]}
+                {l.watched && say('watched-by-watched-2', { watched: l.watched })}
+                {l.counted_in !== undefined &&
+                  say('piece-counted-in', { piece: say('pieces-2', { count: l.counted_in }) })}
               </p>
             ))}
           </details>

@@ -1,0 +1,1 @@
+export const reword = (text: string) => text
