@@ -31,7 +31,7 @@ func TestFourteenChildrenHalfTheSaltAndAThreeLitrePot(t *testing.T) {
 	p.See("Type the grams, such as 250")
 	p.Type("textbox", "Fine salt in the cupboard, grams", "141")
 	p.Press("Enter")
-	p.See("Fine salt saved", "g of fine salt", "What to do", "Take", "of coarse salt for the fine salt that is missing",
+	p.See("Fine salt saved", "g of fine salt", "Fix:", "Take", "of coarse salt for the fine salt that is missing",
 		"by weight, not by the spoon", "120 g for")
 	p.Click("button", "Undo")
 	p.Gone("of coarse salt for the fine salt that is missing")
@@ -298,7 +298,7 @@ func TestAStepIsCorrectedWhereItIsRead(t *testing.T) {
 	p.Click("checkbox", "The whole mix is brought to 80 °C by probe")
 	p.See("no step cooks it", "Until then we treat it as raw", "left to set")
 	p.Click("button", "Correct step 2")
-	p.Set("combobox", "What is done in step 2", "cooked")
+	p.Set("combobox", "Text of step 2", "cooked")
 	p.See("cooked, adult only, a probe reads 80 °C or more", "left to cool, a probe reads 40 °C or less")
 	p.Gone("no step cooks it")
 	p.Set("combobox", "Where step 2 is done", "stove")

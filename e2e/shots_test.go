@@ -128,7 +128,7 @@ var views = []struct {
 		p.Click("link", "Stove dough")
 		p.Set("combobox", "Room", "Lanterns")
 		p.Set("combobox", "Pot", "2 L pot")
-		p.See("Short of", "What to do", "Fix the feel", "equal batches")
+		p.See("Short of", "Fix:", "Fix the feel", "equal batches")
 	}},
 	{"recipe-own", func(p *harness.Person) {
 		p.Demo()

@@ -166,7 +166,7 @@ func TestWhatCannotBeKeptOrSavedIsTold(t *testing.T) {
 	app.Demote(t)
 	line.Is(0, "")
 	p.Click("link", "1 change not saved: look; leave this page open")
-	p.See("Refused:", "It could not be kept on this device")
+	p.See("Refused:", "This device could not keep your change")
 	p.Click("DisclosureTriangle", "Text on it")
 	p.See("85 g")
 	assert.Contains(t, string(p.Download("not-saved.json", func() { p.Click("button", "Keep as a file") })), "85")

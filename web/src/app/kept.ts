@@ -49,6 +49,12 @@ export const newer = {
   },
 }
 
+/** Does something once the page has loaded, which it may have by now: the language is waited for. */
+export function whenLoaded(then: () => void) {
+  if (document.readyState === 'complete') then()
+  else window.addEventListener('load', then, { once: true })
+}
+
 /** Keeps the pages themselves on this device, where the browser allows it: over TLS, or on this machine. */
 export function keepPages() {
   if (!('serviceWorker' in navigator)) return
@@ -65,5 +71,5 @@ export function keepPages() {
       })
     })
   }
-  window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').then(follow, () => undefined)) // without it the pages need the network
+  whenLoaded(() => void navigator.serviceWorker.register('/sw.js').then(follow, () => undefined)) // without it the pages need the network
 }

@@ -15,7 +15,7 @@ import '../theme/main.scss'
 import { App } from './App'
 import { Broken } from './Broken'
 import { requestIsPrivate, requestSays } from './letters'
-import { keepPages, persistOptions } from './kept'
+import { keepPages, persistOptions, whenLoaded } from './kept'
 import { fetchAhead, fetchRest } from './pages'
 import { applyTheme, storedTheme } from './theme'
 
@@ -55,7 +55,7 @@ outbox.register('tick', tickSender(client))
 outbox.register('prep', prepSender(client))
 
 keepPages()
-window.addEventListener('load', () => window.setTimeout(fetchRest, restMs))
+whenLoaded(() => window.setTimeout(fetchRest, restMs))
 
 const root = document.getElementById('root')
 if (root) {

@@ -53,7 +53,7 @@ export function ByWhen({ answer }: { answer: Answer }) {
         ))}
       </ol>
       <p className="soft">
-        <Said of="latest-times-your-prep-plan" parts={{ link: <Link to={`/prep?day=${dayIn(answer.start_by)}`} /> }} />
+        <Said of="latest-times-your-prep-plan" parts={{ to: <Link to={`/prep?day=${dayIn(answer.start_by)}`} /> }} />
       </p>
     </section>
   )

@@ -61,7 +61,7 @@ function PlacePicture({
               <Said
                 of="taken-from-there-needed-nothing"
                 with={{ name: mix.batch.name, grams: grams(mix.batch.left_g), grams2: grams(mix.need_g) }}
-                parts={{ link: <Link to={`/batches/${mix.batch.id}`} />, b: <b className="figure" /> }}
+                parts={{ to: <Link to={`/batches/${mix.batch.id}`} />, b: <b className="figure" /> }}
               />
             </p>
           )}
