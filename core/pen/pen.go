@@ -233,10 +233,23 @@ func (p Pen) fill(f *plan.FillAnswer, system unit.System) written.FillAnswer {
 	return out
 }
 
-// Digest writes what a list says of a set-up.
-func (p Pen) Digest(a plan.Answer, o Opening) written.Digest {
-	v := Usual(a.Verdict, a.Usual())
-	d := written.Digest{StartsBy: o.StartBy(a).String(), Verdict: v.Verdict, Mark: v.Mark, Ready: v.Ready}
+// Digest is what a list says of a set-up, in no language yet: what is kept of it is the same for everybody.
+type Digest struct {
+	StartsBy string `json:"starts_by"`
+	written.Judged
+	What   say.Text `json:"what"`
+	Reason say.Text `json:"reason"`
+}
+
+// Told writes a digest.
+func (p Pen) Told(d Digest) written.Digest {
+	return written.Digest{StartsBy: d.StartsBy, Verdict: d.Verdict, Mark: d.Mark, Ready: d.Ready,
+		What: p.Text(d.What), Reason: p.Text(d.Reason)}
+}
+
+// DigestOf returns what a list says of a set-up.
+func DigestOf(a plan.Answer, o Opening) Digest {
+	d := Digest{StartsBy: o.StartBy(a).String(), Judged: Usual(a.Verdict, a.Usual())}
 	var whats []say.Text
 	for _, place := range a.Places {
 		for _, l := range place.Base {
@@ -250,9 +263,9 @@ func (p Pen) Digest(a plan.Answer, o Opening) written.Digest {
 			whats = append(whats, base)
 		}
 	}
-	d.What = p.Text(say.List("{place}; {next}", whats...))
+	d.What = say.List("{place}; {next}", whats...)
 	if l, f, ok := a.Worst(); ok {
-		d.Reason = p.Text(say.F("{thing}: {reason}", l.Say(), f.Reason))
+		d.Reason = say.F("{thing}: {reason}", l.Say(), f.Reason)
 	}
 	return d
 }

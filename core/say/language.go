@@ -5,6 +5,7 @@ import (
 	"encoding/csv"
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
 	"unicode"
@@ -17,11 +18,16 @@ import (
 type Language struct {
 	// Tag names the language as BCP 47 does.
 	Tag     string
-	sources map[string]string // by English source
-	names   map[string]string // by id, as at the start of a line
-	decimal string            // what stands before the decimals
+	sources map[string]string            // by English source
+	counted map[string]map[string]string // by English source and plural category, where one word does not do for all
+	plural  func(n float64) string       // the plural category of a number, as CLDR names it
+	names   map[string]string            // by id, as at the start of a line
+	decimal string                       // what stands before the decimals
+	units   Units
 	typed   func(string) string
-	said    memo.Map[Text, string]
+	// word makes an English sentence one of the language; nil where only those on record have one.
+	word func(string) string
+	said memo.Map[Text, string]
 }
 
 // mostSaid is how many messages with parts are kept as they were put into words: those of some hundred plans.
@@ -86,6 +92,8 @@ func (l *Language) append(b []byte, t string) []byte {
 		b = l.fill(b, all[0], all[1:])
 	case kindTyped:
 		b = l.typedAs(b, inside)
+	case kindMeasured:
+		b = l.typedAs(b, l.units.measured(inside))
 	case kindNumber:
 		if l.decimal != "." {
 			inside = strings.Replace(inside, ".", l.decimal, 1)
@@ -133,6 +141,11 @@ func (l *Language) list(b []byte, all []string) []byte {
 // fill writes a sentence with its parts, which are numbered by the names in the English source.
 func (l *Language) fill(b []byte, english string, parts []string) []byte {
 	own, ok := l.sources[english]
+	if forms := l.counted[english]; forms != nil {
+		if of, counted := forms[l.plural(firstNumber(parts))]; counted {
+			own, ok = of, true
+		}
+	}
 	if !ok {
 		own = english
 	}
@@ -158,6 +171,10 @@ func (l *Language) fill(b []byte, english string, parts []string) []byte {
 			names = append(names, name)
 		}
 		if i >= 0 && i < len(parts) {
+			if in, unit, ok := l.units.follows(parts[i], own[to+1:]); ok {
+				b, own = l.typedAs(b, in), own[to+1+unit:]
+				continue
+			}
 			b = l.append(b, parts[i])
 		} else {
 			b = append(b, own[from:to+1]...)
@@ -200,33 +217,99 @@ func first(b []byte, from int, to func(rune) rune) []byte {
 	return append(b[:from], append([]byte(string(c)), b[from+n:]...)...)
 }
 
-// Read reads a language from a file of rows "message, its English source, the sentence" and
-// "name, the id of a thing or recipe, its name". It fails on a row of another kind, one that
-// stands twice or is empty, and a sentence whose parts are not those of its source. decimal is
-// what the language writes before decimals.
-func Read(tag, decimal string, file []byte) (*Language, error) {
+// Sentence words an English sentence that is none of the messages, as a refusal is: one with what somebody typed in it.
+func (l *Language) Sentence(english string) string {
+	if own, ok := l.sources[english]; ok {
+		return own
+	}
+	if l.word != nil {
+		return l.word(english)
+	}
+	return english
+}
+
+// firstNumber is the first number among the parts of a message: what it counts. Without any it is 0.
+func firstNumber(parts []string) float64 {
+	for _, p := range parts {
+		if n, ok := numberOf(p); ok {
+			return n
+		}
+	}
+	return 0
+}
+
+// numberOf reads a part that is a number.
+func numberOf(part string) (float64, bool) {
+	if len(part) < 3 || part[0] != open || part[1] != kindNumber {
+		return 0, false
+	}
+	n, err := strconv.ParseFloat(part[2:len(part)-1], 64)
+	return n, err == nil
+}
+
+// Worded returns a language made of the English sources, a sentence at a time, with names of its own for things and
+// recipes by their ids, and figures in units.
+func Worded(tag string, units Units, word func(source string) string, names map[string]string) *Language {
+	l := &Language{Tag: tag, decimal: ".", units: units, word: word, names: names,
+		sources: make(map[string]string)}
+	for _, s := range Sources() {
+		if own := units.beside(word(s)); own != s {
+			l.sources[s] = own
+		}
+	}
+	return l
+}
+
+// Read reads a language from a file of rows "message, its id, the sentence" and "name, the id of a thing or recipe, its
+// name". A message that counts may have a row for each plural category of CLDR, its id followed by "#few" say, beside
+// that for all others; plural tells the category of a number, and may be nil where there are no such rows. It fails on
+// a row of another kind, of an unknown message, one that stands twice or is empty, and a sentence whose parts are not
+// those of its source. decimal is what the language writes before decimals.
+func Read(tag, decimal string, plural func(n float64) string, file []byte) (*Language, error) {
 	r := csv.NewReader(bytes.NewReader(file))
 	r.FieldsPerRecord = 3
 	rows, err := r.ReadAll()
 	if err != nil {
 		return nil, fmt.Errorf("language %s: %w", tag, err)
 	}
-	l := &Language{Tag: tag, decimal: decimal, sources: make(map[string]string), names: make(map[string]string)}
-	into := map[string]map[string]string{"message": l.sources, "name": l.names}
+	l := &Language{Tag: tag, decimal: decimal, plural: plural, sources: make(map[string]string),
+		counted: make(map[string]map[string]string), names: make(map[string]string)}
 	for i, row := range rows {
-		all, ok := into[row[0]]
-		_, twice := all[row[1]]
-		switch {
-		case !ok:
-			return nil, fmt.Errorf("language %s, row %d: %q is neither message nor name", tag, i+1, row[0])
-		case twice || row[1] == "" || row[2] == "":
-			return nil, fmt.Errorf("language %s, row %d: %q stands twice, or one side is empty", tag, i+1, row[1])
-		case row[0] == "message" && !sameParts(row[1], row[2]):
-			return nil, fmt.Errorf("language %s, row %d: %q has other parts than %q", tag, i+1, row[2], row[1])
+		if err := l.read(row[0], row[1], row[2]); err != nil {
+			return nil, fmt.Errorf("language %s, row %d: %w", tag, i+1, err)
 		}
-		all[row[1]] = row[2]
 	}
 	return l, nil
+}
+
+func (l *Language) read(kind, id, own string) error {
+	into, key := l.names, id
+	if kind == "message" {
+		id, category, counts := strings.Cut(id, "#")
+		english, known := sources()[id]
+		switch {
+		case !known:
+			return fmt.Errorf("no message is called %q", id)
+		case counts && l.plural == nil:
+			return fmt.Errorf("%q counts, and nothing tells how the language does", id)
+		case !sameParts(english, own):
+			return fmt.Errorf("%q has other parts than %q", own, english)
+		}
+		into, key = l.sources, english
+		if counts {
+			if l.counted[english] == nil {
+				l.counted[english] = make(map[string]string)
+			}
+			into, key = l.counted[english], category
+		}
+	} else if kind != "name" {
+		return fmt.Errorf("%q is neither message nor name", kind)
+	}
+	if _, twice := into[key]; twice || key == "" || own == "" {
+		return fmt.Errorf("%q stands twice, or one side is empty", id)
+	}
+	into[key] = own
+	return nil
 }
 
 func sameParts(a, b string) bool {

@@ -21,40 +21,92 @@ func ExampleF() {
 	// It holds milk and egg.
 }
 
-// A language puts the parts where it needs them, has its own names for things, and writes
-// numbers its own way; what it has no sentence for stays English.
+// A language puts the parts where it needs them, has its own names for things, counts as it does, and writes
+// numbers its own way; what it has no sentence for stays English. A message goes by its id, so that rewording it
+// loses nothing.
 func TestALanguageOfItsOwn(t *testing.T) {
-	l, err := Read("xx", ",", []byte(`message,Take {amount} g of {thing}.,"{thing}: {amount} g, {thing}!"
-message,milk,olk
-name,plain-flour,Olpa
+	few := func(n float64) string {
+		if n == 2 {
+			return "few"
+		}
+		return "other"
+	}
+	l, err := Read("xx", ",", few, []byte(`message,safety.a-size-piece-fits-inside,"{size}!"
 `))
+	require.ErrorContains(t, err, "no message is called")
+	require.Nil(t, l)
+	all := map[string]string{}
+	for _, m := range Messages() {
+		all[m.English] = m.ID
+	}
+	grams, milk := all["{grams} g"], all["milk"]
+	require.NotEmpty(t, grams)
+	l, err = Read("xx", ",", few, []byte("message,"+grams+",grammes: {grams}\n"+
+		"message,"+grams+"#few,both {grams} grammes\nmessage,"+
+		milk+",olk\nname,plain-flour,Olpa\n"))
 	require.NoError(t, err)
 	flour := Name("plain-flour", "Plain flour")
-	assert.Equal(t, "olpa: 2,5 g, olpa!", F("Take {amount} g of {thing}.", Fixed(2.5, 1), Within(flour)).In(l))
+	assert.Equal(t, "grammes: 2,5", F("{grams} g", Fixed(2.5, 1)).In(l))
+	assert.Equal(t, "both 2 grammes", F("{grams} g", 2).In(l))
 	assert.Equal(t, "Olpa", flour.In(l))
 	assert.Equal(t, "Rice", Name("rice", "Rice").In(l))
-	assert.Equal(t, "It holds olk, egg.", F("It holds {allergens}.", List("{one}, {next}", "milk", "egg")).In(l))
+	holds := F("It holds {allergens} of {thing}.", List("{one}, {next}", "milk", "egg"), Within(flour))
+	assert.Equal(t, "It holds olk, egg of olpa.", holds.In(l))
 	assert.Equal(t, "{amount} of it", Text("{amount} of it").In(l), "a brace without parts is a brace")
-	assert.Equal(t, []string{"egg"}, l.Lacking([]string{"milk", "egg"}))
 }
 
 func TestBadLanguagesAreRefused(t *testing.T) {
+	id := Messages()[0].ID
 	for file, want := range map[string]string{
-		"message,Take {a}.,Nimm.":                     "has other parts",
-		"message,Take {a}.,Nimm {b}.":                 "has other parts",
-		"message,a,b\nmessage,a,c":                    "stands twice",
-		"message,a,":                                  "one side is empty",
-		"sentence,a,b":                                "is neither message nor name",
-		"message,a":                                   "wrong number of fields",
-		"name,plain-flour,A\nname,plain-flour,B":      "stands twice",
-		"message,\"Take {a} and {b}.\",\"{b}{a}{a}\"": "",
+		"message," + id + ",Nimm {b}.":                 "has other parts",
+		"message,milk-of-nothing,a":                    "no message is called",
+		"message," + id + "#few,a":                     "nothing tells how",
+		"message," + id + ",":                          "one side is empty",
+		"message," + id + ",a\nmessage," + id + ",b":   "stands twice",
+		"sentence,a,b":                                 "is neither message nor name",
+		"message,a":                                    "wrong number of fields",
+		"name,plain-flour,A\nname,plain-flour,B":       "stands twice",
+		"message," + id + ",a\nname,plain-flour,Farin": "",
 	} {
-		_, err := Read("xx", ".", []byte(file))
+		_, err := Read("xx", ".", nil, []byte(file))
 		if want == "" {
 			assert.NoError(t, err, file)
 		} else {
 			assert.ErrorContains(t, err, want, file)
 		}
+	}
+}
+
+// measured stands for a quantity of the core.
+type measured string
+
+func (m measured) String() string { return string(m) }
+
+// Where a centre goes by other units, what was measured is written in them and a limit keeps its own beside;
+// what people typed, and how many there are, stays. (Factors: NIST Handbook 44, Appendix C, quoted from memory.)
+func TestOtherUnits(t *testing.T) {
+	l := Worded("en", Customary, func(s string) string { return s }, nil)
+	for said, want := range map[Text]string{
+		F("{size}", measured("9 × 6 × 25.4 mm")):              "0.35 × 0.24 × 1 in",
+		F("{mass} of {thing}", measured("1 kg"), "20 mm box"): "2 lb 3 oz of 20 mm box",
+		F("{mass}", measured("100 g")):                        "3.53 oz",
+		F("{mass}", measured("453.6 g")):                      "1 lb",
+		F("{volume}", measured("2 L")):                        "2.11 qt",
+		F("{depth} mm of open water.", Number(254)):           "10 in of open water.",
+		F("{degrees} °C or less", Number(40)):                 "104 °F or less",
+		F("{count} days", Number(2)):                          "2 days",
+		F("{day}", measured("2026-12-01")):                    "2026-12-01",
+	} {
+		assert.Equal(t, want, said.In(l), "%q", said.String())
+	}
+	for source, want := range map[string]string{
+		"At most 20 mm of liquid.":            "At most 20 mm (0.79 in) of liquid.",
+		"Between 40 to 80 °C, by probe":       "Between 40 to 80 °C (104 to 176 °F), by probe",
+		"guidance: 4 days at 0 °F, -18 °C":    "guidance: 4 days at 0 °F, -18 °C",
+		"round mouth of 64 to 102 mm, 30 min": "round mouth of 64 to 102 mm (2.52 to 4.02 in), 30 min",
+	} {
+		assert.Equal(t, want, Customary.beside(source))
+		assert.Equal(t, source, Metric.beside(source))
 	}
 }
 

@@ -32,6 +32,7 @@ const (
 	kindMessage  = 'm' // a source and its parts
 	kindTyped    = 't' // as a person typed it, or as a figure stands: in every language the same
 	kindNumber   = 'n' // a number in figures
+	kindMeasured = 'q' // a quantity with its unit, as the core writes it
 	kindName     = 'i' // an id, and the name in English
 	kindSentence = 's' // the start of a sentence, with a capital
 	kindWithin   = 'w' // inside a sentence, without
@@ -66,7 +67,7 @@ func appendPart(b []byte, v any) []byte {
 	case int:
 		return append(strconv.AppendInt(append(b, open, kindNumber), int64(v), 10), shut)
 	case fmt.Stringer:
-		return appendNode(b, kindTyped, clean(v.String()))
+		return appendNode(b, kindMeasured, clean(v.String()))
 	}
 	return appendNode(b, kindTyped, clean(fmt.Sprint(v)))
 }

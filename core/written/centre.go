@@ -6,9 +6,15 @@ type Centre struct {
 	RatioTable string `json:"ratio_table"` // cfoc, eyfs or own
 	// PerAdult is the children for one adult under 12, 24, 36, 60 months and from then
 	// on; with the ratio table own.
-	PerAdult  []int  `json:"per_adult" max:"5"`
-	Emergency string `json:"emergency" max:"200"` // local emergency and poison numbers
-	Currency  string `json:"currency" max:"3"`    // ISO 4217
+	PerAdult []int `json:"per_adult" max:"5"`
+	// Emergency is the number to call for an ambulance, and Poison that of poison advice; either may say whose it is.
+	Emergency string `json:"emergency" max:"200"`
+	Poison    string `json:"poison,omitzero" max:"200"`
+	Currency  string `json:"currency" max:"3"` // ISO 4217
+	// Language is what its people read unless they say otherwise, en-GB where it is left out, and Units what
+	// amounts are written in: metric where they are left out.
+	Language string `json:"language,omitzero" max:"10"`
+	Units    string `json:"units,omitzero" max:"10"`
 	// TimeZone is where its days turn, such as Europe/London; left out where nobody has said.
 	TimeZone       string `json:"time_zone,omitzero" max:"40"`
 	FindsStirredIn bool   `json:"finds_stirred_in"` // instead of buried under the filler

@@ -7,8 +7,10 @@ import (
 	"slices"
 	"strings"
 
+	"emblo/core/region"
 	"emblo/core/room"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/strict"
 	"emblo/core/unit"
 	"emblo/core/vessel"
@@ -20,15 +22,16 @@ const ownTable = "own"
 
 // Settings is a centre's settings in the core's terms.
 type Settings struct {
-	Name, Emergency, Currency string
-	TimeZone                  string // such as Europe/London; empty where nobody has said
-	Staffing                  room.RatioTable
-	StirIn                    bool
-	Routine                   room.Routine
-	Vessels                   []vessel.Vessel // of the centre's own
-	Free                      []room.Free     // when hands are free; none where nobody has said
-	PrepHands                 int             // at least 1
-	Policy                    safety.Policy
+	Name, Emergency, Poison, Currency string
+	Speech                            region.Speech
+	TimeZone                          string // such as Europe/London; empty where nobody has said
+	Staffing                          room.RatioTable
+	StirIn                            bool
+	Routine                           room.Routine
+	Vessels                           []vessel.Vessel // of the centre's own
+	Free                              []room.Free     // when hands are free; none where nobody has said
+	PrepHands                         int             // at least 1
+	Policy                            safety.Policy
 }
 
 // Asks returns what the centre asks: its policy, and what goes with its staffing table. Who counts children as
@@ -62,8 +65,12 @@ const maxPrepHands = 10
 
 // Settings reads the settings of a centre.
 func (c Centre) Settings() (Settings, *strict.Fault) {
-	s := Settings{Emergency: strings.TrimSpace(c.Emergency), Currency: c.Currency, StirIn: c.FindsStirredIn}
+	s := Settings{Emergency: strings.TrimSpace(c.Emergency), Poison: strings.TrimSpace(c.Poison), Currency: c.Currency,
+		StirIn: c.FindsStirredIn}
 	var f *strict.Fault
+	if s.Speech, f = speech(c.Language, c.Units); f != nil {
+		return s, f
+	}
 	if s.Name, f = name("/name", c.Name, "Give the centre a name"); f != nil {
 		return s, f
 	}
@@ -93,6 +100,19 @@ func (c Centre) Settings() (Settings, *strict.Fault) {
 	if s.Policy, f = c.Policy.Read(); f != nil {
 		return s, f.Under("/policy")
 	}
+	return s, nil
+}
+
+// speech reads the language and the units of a centre; what nobody has said is left empty.
+func speech(language, units string) (s region.Speech, fault *strict.Fault) {
+	if s.Language = language; language != "" && !slices.Contains(region.Languages, language) {
+		return s, strict.Bad("/language", "Choose a language of %s.", strings.Join(region.Languages, ", "))
+	}
+	at := slices.Index(say.UnitNames, units)
+	if at < 0 && units != "" {
+		return s, strict.Bad("/units", "Choose units of %s.", strings.Join(say.UnitNames, ", "))
+	}
+	s.Units = say.Units(max(0, at))
 	return s, nil
 }
 
@@ -239,9 +259,18 @@ func WriteSettings(s Settings) Centre {
 		perAdult = []int{}
 	}
 	return Centre{Name: s.Name, RatioTable: s.Staffing.ID(), PerAdult: perAdult, Emergency: s.Emergency,
-		Currency: s.Currency, TimeZone: s.TimeZone, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine),
+		Poison: s.Poison, Currency: s.Currency, Language: s.Speech.Language, Units: writeUnits(s.Speech.Units),
+		TimeZone: s.TimeZone, FindsStirredIn: s.StirIn, Routine: writeRoutine(s.Routine),
 		Vessels: writeOwnVessels(s.Vessels), Prep: WriteFree(s.Free), PrepHands: writeHands(s.PrepHands),
 		Policy: WritePolicy(s.Policy)}
+}
+
+// writeUnits leaves out what is so where nobody has said.
+func writeUnits(u say.Units) string {
+	if u == say.Metric {
+		return ""
+	}
+	return say.UnitNames[u]
 }
 
 // writeHands leaves out what is so where nobody has said.

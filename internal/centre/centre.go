@@ -7,6 +7,7 @@ import (
 	"context"
 	"errors"
 	"log/slog"
+	"slices"
 	"sync"
 	"time"
 
@@ -18,6 +19,8 @@ import (
 	"emblo/core/desk"
 	"emblo/core/pen"
 	"emblo/core/recipe/remedy"
+	"emblo/core/region"
+	"emblo/core/say"
 	"emblo/core/written"
 	"emblo/internal/now"
 	"emblo/internal/store"
@@ -38,23 +41,24 @@ func (c *Conflict) Error() string { return "someone else saved this " + c.What +
 
 // House keeps the desks of all centres. It is safe for concurrent use.
 type House struct {
-	// Pen writes what the core says.
-	Pen   pen.Pen
-	store *store.Store
-	Clock now.Clock
-	watch now.Watch
-	log   *slog.Logger
-	parts *otter.Cache[key, part]
-	zones sync.Map // *time.Location by name
-	Rules string
-	later func(func())
+	language *say.Language // what all answers are in; nil where each is in that of who asks
+	store    *store.Store
+	Clock    now.Clock
+	watch    now.Watch
+	log      *slog.Logger
+	parts    *otter.Cache[key, part]
+	zones    sync.Map // *time.Location by name
+	Rules    string
+	later    func(func())
 }
 
-// key is one part of one centre at one revision. As equal revisions mean equal state, what
+// key is one part of one centre at one revision, and in one language where it is written. As equal revisions
+// mean equal state, what
 // is kept under it never gets old; what nobody asks for is forgotten.
 type key struct {
 	centre   uuid.UUID
 	revision uuid.UUID
+	language *say.Language
 }
 
 type part struct {
@@ -72,17 +76,28 @@ const (
 )
 
 // New returns a house on a store. Version is that of the program: what was reckoned by
-// another is reckoned anew. The pen writes what the core says.
+// another is reckoned anew. The language is what all answers are in; with nil each is in that of who asks.
 //
 // Later is given what may be done after a request is answered; nil does a few at a time beside the requests.
-func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, pen pen.Pen,
+func New(s *store.Store, clock now.Clock, log *slog.Logger, version string, language *say.Language,
 	later func(func())) *House {
 	if later == nil {
 		later = beside(fewAtATime)
 	}
-	return &House{later: later, store: s, Pen: pen, Clock: clock, log: log, Rules: version + " " + desk.Fingerprint(),
+	return &House{later: later, store: s, language: language, Clock: clock, log: log,
+		Rules: version + " " + desk.Fingerprint(),
 		parts: otter.Must(&otter.Options[key, part]{
 			MaximumWeight: maxDeskBytes, Weigher: func(_ key, p part) uint32 { return p.weight }})}
+}
+
+// PenOf returns what answers to a session are written with: in the language of the person, else of their centre, and
+// in its units.
+func (h *House) PenOf(s *store.Session) pen.Pen {
+	if h.language != nil {
+		return pen.Pen{Language: h.language}
+	}
+	units := say.Units(max(0, slices.Index(say.UnitNames, s.Units)))
+	return pen.Pen{Language: region.Speech{Language: s.Language, Units: units}.Words()}
 }
 
 // zone returns the time zone of a centre, and tells the log of each once. An unknown one is a fault of the
@@ -175,19 +190,22 @@ func (h *House) DeskAt(ctx context.Context, s *store.Session) (d *desk.Desk, at 
 // deskFrom returns the desk, which knows who is here from a day on.
 func (h *House) deskFrom(ctx context.Context, s *store.Session, from string) (d *desk.Desk, at store.Revisions,
 	err error) {
-	people, peopleAt, err := loaded(h, s, s.People, from, func() (*desk.People, uuid.UUID, int, error) {
+	of := key{s.CentreID, s.People, h.PenOf(s).Language}
+	people, peopleAt, err := loaded(h, of, from, func() (*desk.People, uuid.UUID, int, error) {
 		return h.people(ctx, s, from)
 	})
 	if err != nil {
 		return nil, at, err
 	}
-	shelf, shelfAt, err := loaded(h, s, s.Shelf, "", func() (*desk.Shelf, uuid.UUID, int, error) {
+	of = key{centre: s.CentreID, revision: s.Shelf}
+	shelf, shelfAt, err := loaded(h, of, "", func() (*desk.Shelf, uuid.UUID, int, error) {
 		return h.shelf(ctx, s)
 	})
 	if err != nil {
 		return nil, at, err
 	}
-	stock, stockAt, err := loaded(h, s, s.Stock, "", func() (*desk.Stock, uuid.UUID, int, error) {
+	of = key{centre: s.CentreID, revision: s.Stock}
+	stock, stockAt, err := loaded(h, of, "", func() (*desk.Stock, uuid.UUID, int, error) {
 		return h.stock(ctx, s)
 	})
 	if err != nil {
@@ -203,14 +221,15 @@ const daysBack = 2
 
 // loaded returns what is kept of a part at a revision, or loads it. What knows who is here from a later day
 // on than is asked for, as after a clock that went back, is loaded anew.
-func loaded[T any](h *House, s *store.Session, revision uuid.UUID, from string, load func() (T, uuid.UUID, int,
+func loaded[T any](h *House, of key, from string, load func() (T, uuid.UUID, int,
 	error)) (v T, at uuid.UUID, err error) {
-	if kept, ok := h.parts.GetIfPresent(key{s.CentreID, revision}); ok && kept.from <= from {
-		return kept.of.(T), revision, nil
+	if kept, ok := h.parts.GetIfPresent(of); ok && kept.from <= from {
+		return kept.of.(T), of.revision, nil
 	}
 	v, at, bytes, err := load()
 	if err == nil {
-		h.parts.Set(key{s.CentreID, at}, part{v, from, uint32(min(leastWeight+readInto*bytes, maxDeskBytes))})
+		of.revision = at
+		h.parts.Set(of, part{v, from, uint32(min(leastWeight+readInto*bytes, maxDeskBytes))})
 	}
 	return v, at, err
 }
@@ -228,7 +247,7 @@ func (h *House) people(ctx context.Context, s *store.Session, from string) (*des
 		rooms[i] = desk.ReadRoom(r.ID.String(), r.Version, r.Form, r.Name, r.Doc)
 	}
 	people := desk.NewPeople(settings, unreadable, h.Zone(rows.TimeZone), rooms)
-	people.Pen = h.Pen
+	people.Pen = h.PenOf(s)
 	days := make([]desk.Day, len(rows.Days))
 	for i, r := range rows.Days {
 		bytes += len(r.Doc)

@@ -428,6 +428,9 @@ type JarInput = written.JarInput
 // JarNeed What coming plans take of a jar.
 type JarNeed = written.JarNeed
 
+// LanguageInput defines model for LanguageInput.
+type LanguageInput = written.LanguageInput
+
 // Layer A further filler, and how thick it lies.
 type Layer = written.Layer
 
@@ -790,17 +793,26 @@ type Session struct {
 	Centre struct {
 		Currency string `json:"currency"`
 
-		// Emergency Local emergency and poison numbers, printed on every sheet.
-		Emergency  string `json:"emergency"`
-		Name       string `json:"name"`
+		// Emergency The emergency number, printed on every sheet.
+		Emergency string `json:"emergency"`
+		Name      string `json:"name"`
+
+		// Poison The number of poison advice, printed beside it; empty where nobody has said.
+		Poison     string `json:"poison"`
 		RatioTitle string `json:"ratio_title"`
+
+		// Units metric or us.
+		Units string `json:"units"`
 	} `json:"centre"`
 
 	// Id Of the member of staff, whatever they or the centre come to be called.
-	Id    string `json:"id"`
-	Name  string `json:"name"`
-	Role  Role   `json:"role"`
-	Today string `json:"today"`
+	Id string `json:"id"`
+
+	// Language What this person reads: what they say, else what their centre does, else their browser.
+	Language string `json:"language"`
+	Name     string `json:"name"`
+	Role     Role   `json:"role"`
+	Today    string `json:"today"`
 }
 
 // Setup defines model for Setup.
@@ -1129,6 +1141,9 @@ type PutDayJSONRequestBody = DayInput
 
 // SignInJSONRequestBody defines body for SignIn for application/json ContentType.
 type SignInJSONRequestBody = SignIn
+
+// SetLanguageJSONRequestBody defines body for SetLanguage for application/json ContentType.
+type SetLanguageJSONRequestBody = LanguageInput
 
 // PutSetupJSONRequestBody defines body for PutSetup for application/json ContentType.
 type PutSetupJSONRequestBody = SetupInput

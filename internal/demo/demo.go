@@ -114,8 +114,9 @@ func fill(ctx context.Context, c *store.Centre, now time.Time, room string,
 var settings = written.Centre{Name: "Quillmere Children's House", RatioTable: "eyfs", PerAdult: []int{},
 	Currency:  "USD",
 	Routine:   []string{"floor", "hands", "seated", "over", "lying", "sweep", "cloth"},
-	Emergency: "Emergency 555-0100 · Poison advice 555-0101 (made-up numbers)",
-	Policy:    written.Policy{MinimumMonths: map[string]int{}}}
+	Language:  "en-GB",
+	Emergency: "555-0100 (made up)", Poison: "555-0101 (made up)",
+	Policy: written.Policy{MinimumMonths: map[string]int{}}}
 
 // jar is a jar of the demo centre and what is in it; nil when nobody has weighed it.
 type jar struct {

@@ -92,7 +92,7 @@ func TestHTTPAPIHoldsOnlyNew(t *testing.T) {
 }
 
 // desk is what a desk may be made of.
-const desk = "core/age core/aid core/allergen core/asking core/batch core/clock core/gauge core/keep core/material core/memo core/money core/naming core/pen core/phrase core/plan core/prep core/recipe core/recipe/... core/review core/room core/safety core/say core/stock core/strict core/sums core/unit core/vessel core/wait core/words core/written"
+const desk = "core/age core/aid core/allergen core/asking core/batch core/clock core/gauge core/keep core/material core/memo core/money core/naming core/pen core/phrase core/plan core/prep core/recipe core/recipe/... core/region core/review core/room core/safety core/say core/stock core/strict core/sums core/unit core/vessel core/wait core/words core/written"
 
 // may lists what the folders of the server, and those of the desk, may import of the project, from the ground up; with
 // /... what lies below as well.
@@ -130,8 +130,8 @@ var may = map[string]string{
 	"internal/noted":            "core/...",
 	"internal/house/facts":      "core/...",
 	"internal/contract":         "core/written",
-	"internal/httpapi/edge":     "core/written core/age core/words internal/account internal/centre internal/contract internal/now internal/store core/strict",
-	"internal/httpapi/accounts": "core/written internal/httpapi/edge internal/account internal/contract internal/store",
+	"internal/httpapi/edge":     "core/written core/region core/age core/words internal/account internal/centre internal/contract internal/now internal/store core/strict",
+	"internal/httpapi/accounts": "core/written core/region core/say core/strict internal/httpapi/edge internal/account internal/contract internal/store",
 	"internal/httpapi/rooms":    "core/written internal/centre/documents internal/httpapi/edge internal/store",
 	"internal/httpapi/setups":   "core/written core/desk/bench core/desk/kitchen internal/centre/schedule internal/centre/setups internal/httpapi/edge internal/store",
 	"internal/httpapi/shelf":    "core/written core/desk/lookup internal/centre/documents internal/httpapi/edge internal/store",
@@ -143,7 +143,7 @@ var may = map[string]string{
 	"internal/live":             "",
 	"internal/httpapi/live":     "internal/httpapi/edge internal/live",
 	"internal/httpapi/settings": "core/written core/safety internal/centre/documents internal/httpapi/edge",
-	"internal/httpapi":          "core/say core/written internal/centre internal/httpapi/... internal/live internal/now internal/store core/pen",
+	"internal/httpapi":          "core/say core/written internal/centre internal/httpapi/... internal/live internal/now internal/store",
 	"internal/localpg":          "",
 	"internal/moment":           "",
 	"internal/testdb":           "internal/localpg internal/moment internal/store",

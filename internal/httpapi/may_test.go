@@ -66,7 +66,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		body any
 	}{
 		"getWelcome": {"", nil}, "getSession": {"", nil}, "signIn": {"", nil}, "signInDemo": {"", nil},
-		"signOut":   {"", nil},
+		"signOut": {"", nil}, "setLanguage": {"", written.LanguageInput{Language: "en-GB"}},
 		"listRooms": {"", nil}, "getRoom": {room.ID, nil}, "putRoom": {room.ID, input(room)}, "deleteRoom": {room.ID,
 			nil}, "restoreRoom": {room.ID, nil}, "getRoomFile": {room.ID, nil},
 		"listSetups": {"", nil}, "getSetup": {setup.ID, nil}, "putSetup": {setup.ID,
@@ -119,7 +119,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 	before := testdb.Sums(t, url)
 	// about nothing of another centre
 	harmless := []string{"followChanges", "getPrepFeed", "putPrepFeed", "deletePrepFeed", "listPrepFeeds",
-		"endPrepFeed", "signOut", "putCentre", "importItems", "importRecipe", "importCupboard", "importShopping",
+		"endPrepFeed", "signOut", "setLanguage", "putCentre", "importItems", "importRecipe", "importCupboard", "importShopping",
 		"receiveTicks"}
 	for _, op := range contract.Operations {
 		ask, known := asked[op.ID]

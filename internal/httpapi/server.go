@@ -14,7 +14,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"emblo/core/pen"
 	"emblo/core/say"
 	"emblo/internal/centre"
 	"emblo/internal/httpapi/accounts"
@@ -58,7 +57,7 @@ type Options struct {
 	Later func(func())
 	// Minutely is given what is to be done again and again, at once and every minute; nil does none of it.
 	Minutely func(what string, do func(context.Context) error)
-	// Language is what answers are written in; English when nil.
+	// Language is what all answers are written in; when nil, each is in that of who asks.
 	Language *say.Language
 }
 
@@ -67,9 +66,6 @@ func New(o Options) http.Handler {
 	if o.Now == nil {
 		o.Now = now.Machine
 	}
-	if o.Language == nil {
-		o.Language = say.English
-	}
 	if o.Recheck == 0 {
 		o.Recheck = live.Usual
 	}
@@ -77,7 +73,7 @@ func New(o Options) http.Handler {
 		o.Log = slog.Default()
 	}
 	e := &edge.Edge{Store: o.Store, House: centre.New(o.Store, o.Now, o.Log, o.Version,
-		pen.Pen{Language: o.Language}, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
+		o.Language, o.Later), Now: o.Now, Log: o.Log, Secure: o.Secure}
 	if name, err := os.Hostname(); err == nil {
 		e.Hosts = []string{strings.ToLower(name), strings.ToLower(name) + ".local"}
 	}

@@ -81,7 +81,7 @@ func Read(stored []byte, now bench.Judged) (written.Judgement, error) {
 func worded(now bench.Judged) judgement {
 	j := judgement{Verdict: now.Judgement.Verdict, Mark: now.Judgement.Mark, Lines: []line{}}
 	if now.Judgement.Fault != "" {
-		j.Reason = now.Digest.Reason
+		j.Reason = now.Digest.Reason.String()
 	}
 	for _, l := range now.Lines {
 		w := line{Name: l.Say().String(), Verdict: l.Assessment.Verdict.String(), Rules: []string{}}

@@ -36,6 +36,7 @@ type Staff struct {
 	Email        string
 	Role         string
 	PasswordHash string
+	Language     string // empty where they read what the centre reads
 	// CreatedAt is stamped by the store's clock.
 	CreatedAt time.Time
 }
@@ -50,6 +51,8 @@ type Session struct {
 	Role      string
 	CentreID  uuid.UUID
 	TimeZone  string
+	// Language is what this person reads, else what the centre says, else empty; Units is what the centre says.
+	Language, Units string
 	// DatabaseAt is what the database's clock showed when it was asked, to be held against the program's;
 	// nothing else goes by it.
 	DatabaseAt time.Time
@@ -166,15 +169,23 @@ func (s *Store) SaveSession(ctx context.Context, tokenHash []byte, staff uuid.UU
 // that would cost more than to end it. A server that hangs is given up by the connection.
 func (s *Store) SessionByToken(ctx context.Context, tokenHash []byte, now time.Time) (found Session, err error) {
 	err = s.db.WithContext(context.WithoutCancel(ctx)).Raw(`
-		select s.staff_id, s.name, s.role, s.centre_id, c.time_zone, clock_timestamp(), c.people_revision, c.shelf_revision, c.stock_revision
-		from sessions s join centres c on c.id = s.centre_id
+		select s.staff_id, s.name, s.role, s.centre_id, c.time_zone, `+speech+`, clock_timestamp(), c.people_revision, c.shelf_revision, c.stock_revision
+		from sessions s join centres c on c.id = s.centre_id join staff p on p.id = s.staff_id
 		where s.token_hash = ? and s.expires_at > ?`, tokenHash, now).Row().
-		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.DatabaseAt,
-			&found.People, &found.Shelf, &found.Stock)
+		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.Language,
+			&found.Units, &found.DatabaseAt, &found.People, &found.Shelf, &found.Stock)
 	if errors.Is(err, sql.ErrNoRows) {
 		return found, ErrNotFound
 	}
 	return found, err
+}
+
+// speech is what an answer is put into words for: the language of a person p, else of their centre c, and its units.
+const speech = `coalesce(nullif(p.language, ''), c.doc->>'language', ''), coalesce(c.doc->>'units', '')`
+
+// SetLanguage notes what language a member of staff reads; an empty one is that of their centre.
+func (s *Store) SetLanguage(ctx context.Context, staff uuid.UUID, language string) error {
+	return s.db.WithContext(ctx).Exec("update staff set language = ? where id = ?", language, staff).Error
 }
 
 // Seal returns the key of a member of staff, 32 bytes, with which what they typed lies sealed on a device.

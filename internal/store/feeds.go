@@ -53,10 +53,10 @@ func (c Feeds) DropFeed(ctx context.Context, staff uuid.UUID) error {
 // ErrNotFound where none is good at a moment.
 func (s *Store) SessionByFeed(ctx context.Context, tokenHash []byte, now time.Time) (found Session, err error) {
 	err = s.db.WithContext(ctx).Raw(`
-		select f.staff_id, s.name, s.role, f.centre_id, c.time_zone, c.people_revision, c.shelf_revision, c.stock_revision
-		from feeds f join staff s on s.id = f.staff_id join centres c on c.id = f.centre_id where f.token_hash = ? and f.made > ?`, tokenHash, now.Add(-FeedLasts)).Row().
-		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.People,
-			&found.Shelf, &found.Stock)
+		select f.staff_id, p.name, p.role, f.centre_id, c.time_zone, `+speech+`, c.people_revision, c.shelf_revision, c.stock_revision
+		from feeds f join staff p on p.id = f.staff_id join centres c on c.id = f.centre_id where f.token_hash = ? and f.made > ?`, tokenHash, now.Add(-FeedLasts)).Row().
+		Scan(&found.StaffID, &found.StaffName, &found.Role, &found.CentreID, &found.TimeZone, &found.Language,
+			&found.Units, &found.People, &found.Shelf, &found.Stock)
 	if errors.Is(err, sql.ErrNoRows) {
 		err = ErrNotFound
 	}

@@ -125,6 +125,6 @@ func (c Logs) Later(ctx context.Context, setups []uuid.UUID) ([]LaterRow, error)
 func (s *Store) Centres(ctx context.Context) ([]Session, error) {
 	var all []Session
 	err := s.db.WithContext(ctx).Raw(
-		`select id centre_id, time_zone, people_revision people, shelf_revision shelf, stock_revision stock from centres order by id`).Scan(&all).Error
+		`select id centre_id, time_zone, coalesce(doc->>'language', '') "language", coalesce(doc->>'units', '') units, people_revision people, shelf_revision shelf, stock_revision stock from centres order by id`).Scan(&all).Error
 	return all, err
 }

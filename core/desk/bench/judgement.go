@@ -17,7 +17,7 @@ import (
 
 // Judged is what is made of a set-up as things stand.
 type Judged struct {
-	Digest    written.Digest
+	Digest    pen.Digest
 	Judgement written.Judgement
 	// Token tells one judgement from another: equal tokens are equal judgements.
 	Token string
@@ -40,7 +40,7 @@ func (d Bench) judged(r Reckoned, err error) Judged {
 		err = strict.Bad("/room_id", "The room is not there any more.")
 	}
 	if err != nil {
-		out.reason, out.Digest = err.Error(), written.Digest{Reason: err.Error()}
+		out.reason, out.Digest = err.Error(), pen.Digest{Reason: say.Copied(err.Error())}
 		out.Judgement.Fault = "/"
 		if fault := (*strict.Fault)(nil); errors.As(err, &fault) {
 			out.Judgement.Fault = fault.Pointer
@@ -48,7 +48,7 @@ func (d Bench) judged(r Reckoned, err error) Judged {
 		out.Token = TokenOf(out.Judgement)
 		return out
 	}
-	out.Digest = d.Pen.Digest(r.Answer, r.Opening)
+	out.Digest = pen.DigestOf(r.Answer, r.Opening)
 	out.Judgement.Verdict, out.Judgement.Mark = out.Digest.Verdict, out.Digest.Mark
 	out.Lines = r.Identified()
 	for _, l := range out.Lines {

@@ -9,6 +9,7 @@ import (
 	"emblo/core/batch"
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
+	"emblo/core/pen"
 	"emblo/core/review"
 	"emblo/core/room"
 	"emblo/core/safety"
@@ -27,7 +28,7 @@ func (d Went) Offered(s written.Setup) (out written.Offered, given int) {
 		out.Reason = err.Error()
 		return out, 0
 	}
-	digest := d.Pen.Digest(r.Answer, r.Opening)
+	digest := d.Pen.Told(pen.DigestOf(r.Answer, r.Opening))
 	out.What, out.Verdict, out.Mark = digest.What, digest.Verdict, digest.Mark
 	out.Children, out.Adults = len(r.Group.Room().Children), r.Group.Room().Adults
 	var contains, perhaps allergen.Set

@@ -68,7 +68,7 @@ func (h Schedule) calendar(s *store.Session, slots []written.PrepSlot) (string, 
 		event.SetEndAt(from.Add(time.Duration(slot.Minutes) * time.Minute))
 		event.SetSummary(slot.Text)
 		event.SetLocation(slot.Room)
-		event.SetDescription(strings.Join(preparing.Notes(h.Pen, slot), "\n"))
+		event.SetDescription(strings.Join(preparing.Notes(h.PenOf(s), slot), "\n"))
 	}
 	return file.Serialize(ics.WithNewLineWindows), nil
 }

@@ -11,6 +11,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/desk/bench"
+	"emblo/core/pen"
 	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/centre"
@@ -81,10 +82,10 @@ type keptDigest struct {
 	People uuid.UUID `json:"people"`
 	Shelf  uuid.UUID `json:"shelf"`
 	// Stock is that of the cupboard, where it is taken from a batch.
-	Stock  *uuid.UUID     `json:"stock,omitempty"`
-	Rules  string         `json:"rules"`
-	Digest written.Digest `json:"digest"`
-	Token  string         `json:"token"` // of the judgement
+	Stock  *uuid.UUID `json:"stock,omitempty"`
+	Rules  string     `json:"rules"`
+	Digest pen.Digest `json:"digest"`
+	Token  string     `json:"token"` // of the judgement
 }
 
 func (h Setups) Kept(at store.Revisions, p written.Plan, j bench.Judged) json.RawMessage {
@@ -190,10 +191,10 @@ func (h Setups) Read(at store.Revisions, d *desk.Desk, r store.SetupRow) Row {
 	if len(r.Digest) > 0 && json.Unmarshal(r.Digest, &kept) == nil && kept.People == at.People &&
 		kept.Shelf == at.Shelf && kept.Rules == h.Rules && (kept.Stock == nil || *kept.Stock == at.Stock) &&
 		kept.Token != "" {
-		out.Digest, out.Token = kept.Digest, kept.Token
+		out.Digest, out.Token = d.Pen.Told(kept.Digest), kept.Token
 		return out
 	}
 	judged := bench.On(d).Judged(w.Plan)
-	out.Digest, out.Token, out.Fresh = judged.Digest, judged.Token, &judged
+	out.Digest, out.Token, out.Fresh = d.Pen.Told(judged.Digest), judged.Token, &judged
 	return out
 }

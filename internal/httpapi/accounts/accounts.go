@@ -5,8 +5,13 @@ import (
 	"encoding/base64"
 	"errors"
 	"net/http"
+	"slices"
+	"strings"
 	"time"
 
+	"emblo/core/region"
+	"emblo/core/say"
+	"emblo/core/strict"
 	"emblo/core/written"
 	"emblo/internal/account"
 	"emblo/internal/contract"
@@ -24,7 +29,8 @@ type area struct {
 func Handlers(e *edge.Edge, version string) edge.Handlers {
 	a := area{e, account.NewDoor(e.Store, e.Now), version}
 	return edge.Handlers{"getWelcome": a.welcome, "getSession": a.session, "getSeal": a.seal,
-		"signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut}
+		"signIn": edge.Body(a.signIn), "signInDemo": a.signInDemo, "signOut": a.signOut,
+		"setLanguage": edge.Body(a.setLanguage)}
 }
 
 // welcome says whether the demo account can be offered.
@@ -82,6 +88,14 @@ func (a area) visit(r *edge.Request) account.Visit {
 	return account.Visit{Address: r.ClientIP(), Device: a.Kept(r.Context, edge.DeviceCookie)}
 }
 
+// setLanguage notes what a person reads, and answers as who asks next.
+func (a area) setLanguage(r *edge.Request, in written.LanguageInput) (any, error) {
+	if in.Language != "" && !slices.Contains(region.Languages, in.Language) {
+		return nil, strict.Bad("/language", "Choose a language of %s.", strings.Join(region.Languages, ", "))
+	}
+	return nil, a.Store.SetLanguage(r, r.Session.StaffID, in.Language)
+}
+
 // signOut ends the session and clears its cookie; without one there is nothing to end.
 func (a area) signOut(r *edge.Request) (any, error) {
 	if token := a.Kept(r.Context, edge.SessionCookie); token != "" {
@@ -98,6 +112,7 @@ func (a area) welcomeIn(r *edge.Request, token string, cookies ...*http.Cookie) 
 	if err != nil {
 		return nil, err
 	}
+	a.Heard(r.Context, &s)
 	body, err := a.body(r, &s)
 	return &edge.Reply{Body: body, Cookies: append(cookies, a.Edge.Cookie(edge.SessionCookie, token,
 		account.SessionLasts))}, err
@@ -111,5 +126,7 @@ func (a area) body(r *edge.Request, s *store.Session) (any, error) {
 	body := contract.Session{Id: s.StaffID.String(), Name: s.StaffName, Role: s.Role, Today: a.House.Today(s).String()}
 	body.Centre.Name, body.Centre.RatioTitle = d.Settings.Name, d.Settings.Staffing.Title()
 	body.Centre.Currency, body.Centre.Emergency = d.Settings.Currency, d.Settings.Emergency
+	body.Centre.Poison, body.Centre.Units = d.Settings.Poison, say.UnitNames[d.Settings.Speech.Units]
+	body.Language = d.Pen.Tag
 	return body, nil
 }

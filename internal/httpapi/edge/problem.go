@@ -153,7 +153,7 @@ func (e *Edge) Refuse(c *gin.Context, err error) {
 		contract.Problem
 		Current any `json:"current,omitempty"`
 	}{Problem: contract.Problem{Type: "about:blank", Title: http.StatusText(p.status), Status: p.status, Code: p.code,
-		Detail: p.detail}}
+		Detail: e.worded(c, p.detail)}}
 	if p.field != "" {
 		body.Field = &p.field
 	}

@@ -75,6 +75,7 @@ func (e *Edge) session(c *gin.Context) (store.Session, error) {
 	}
 	if err == nil {
 		e.House.Look(&session)
+		e.Heard(c, &session)
 	}
 	return session, err
 }

@@ -30,6 +30,8 @@ func (a area) put(r *edge.Request, in written.CentreInput) (any, error) {
 	return edge.Answer(documents.In(a.House).SaveSettings(r, r.Session, in))
 }
 
-func (a area) routine(*edge.Request) (any, error) { return a.House.Pen.Habits(), nil }
+func (a area) routine(r *edge.Request) (any, error) { return a.House.PenOf(r.Session).Habits(), nil }
 
-func (a area) rules(*edge.Request) (any, error) { return a.House.Pen.Rules(safety.Rules()), nil }
+func (a area) rules(r *edge.Request) (any, error) {
+	return a.House.PenOf(r.Session).Rules(safety.Rules()), nil
+}

@@ -39,11 +39,14 @@ export const limits = {
   "Centre": {
     "currency": 3,
     "emergency": 200,
+    "language": 10,
     "name": 60,
     "per_adult": 5,
+    "poison": 200,
     "prep": 6,
     "routine": 7,
     "time_zone": 40,
+    "units": 10,
     "vessels": 20
   },
   "CheckInput": {
@@ -103,6 +106,9 @@ export const limits = {
     "opened": 10,
     "packs": 6,
     "place": 40
+  },
+  "LanguageInput": {
+    "language": 10
   },
   "Layer": {
     "item_id": 64

@@ -54,6 +54,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/language": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Notes what language this person reads, whatever their centre does; an empty one is that of the centre. */
+        post: operations["setLanguage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/demo": {
         parameters: {
             query?: never;
@@ -1418,18 +1435,28 @@ export interface components {
             email: string;
             password: string;
         };
+        LanguageInput: {
+            /** @description en-GB, en-US, or empty for that of the centre. */
+            language: string;
+        };
         Session: {
             /** @description Of the member of staff, whatever they or the centre come to be called. */
             id: string;
             name: string;
             role: components["schemas"]["Role"];
             today: string;
+            /** @description What this person reads: what they say, else what their centre does, else their browser. */
+            language: string;
             centre: {
                 name: string;
                 ratio_title: string;
                 currency: string;
-                /** @description Local emergency and poison numbers, printed on every sheet. */
+                /** @description The emergency number, printed on every sheet. */
                 emergency: string;
+                /** @description The number of poison advice, printed beside it; empty where nobody has said. */
+                poison: string;
+                /** @description metric or us. */
+                units: string;
             };
         };
         Seal: {
@@ -2696,6 +2723,11 @@ export interface components {
             /** @description Children for one adult under 12, 24, 36, 60 months and from then on; with ratio_table own. */
             per_adult: number[];
             emergency: string;
+            poison?: string;
+            /** @description What its people read unless they say otherwise: en-GB or en-US. */
+            language?: string;
+            /** @description metric or us. */
+            units?: string;
             /** @description ISO 4217, such as USD. */
             currency: string;
             /** @description Where its days turn, such as Europe/London; left out where nobody has said. */
@@ -4070,6 +4102,29 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Seal"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setLanguage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LanguageInput"];
+            };
+        };
+        responses: {
+            /** @description Noted; it holds from the next request on. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

@@ -49,10 +49,13 @@ export const stored = [
 export const optional: Record<string, Record<string, readonly string[]>> = {
   "PUT /api/centre": {
     "": [
+      "language",
+      "poison",
       "prep",
       "prep_hands",
       "routine",
       "time_zone",
+      "units",
       "vessels"
     ],
     "/policy": [

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react'
+import type { Session } from '../api/client'
 import { follow } from '../api/live'
 import { elsewhere } from '../api/letter'
 import { outbox } from '../api/outbox'
@@ -10,6 +11,7 @@ import { SessionContext } from '../session/session'
 import { keptOwner } from './kept'
 import { framed, printed } from './pages'
 import { Shell } from './Shell'
+import { adopt } from '../words/language'
 import { say } from './catalogue'
 
 const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ default: m.SignIn })))
@@ -24,6 +26,15 @@ function useOwner(who: string | null | undefined): boolean {
     if (who !== undefined && owner !== now) keptOwner.change(client, now)
   }, [client, who, owner, now])
   return owner === now
+}
+
+/** Loads the page again where whoever signed in reads another language, or other units, than it was loaded in. */
+function useSpoken(session: Session | null | undefined) {
+  const language = session?.language
+  const units = session?.centre.units
+  useLayoutEffect(() => {
+    if (language !== undefined && units !== undefined && adopt({ language, units })) window.location.reload()
+  }, [language, units])
 }
 
 /** Takes up what this person left on this device, before anything is shown that it changes; returns whose it took up. */
@@ -63,6 +74,7 @@ export function App() {
     if (who === null) outbox.close()
     return who ? follow(client) : undefined
   }, [who, client])
+  useSpoken(session.data)
   const unsentOf = useUnsent(who ?? '', session.data?.name ?? '')
   useAskedAnew(() => void session.refetch())
   if (session.error && !session.data) {

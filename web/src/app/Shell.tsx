@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { sessionQuery } from '../session/queries'
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { outbox } from '../api/outbox'
-import { Button, Modal } from 'react-bootstrap'
+import { Button, Form, Modal } from 'react-bootstrap'
 import { Link, Outlet, useLocation } from 'react-router'
 import { api, ask } from '../api/client'
 import { useSession } from '../session/session'
@@ -10,6 +10,7 @@ import { Leaving, leaving } from '../forms/Leaving'
 import { Nav } from './Nav'
 import { newer } from './kept'
 import { keepTheme, storedTheme, type Theme } from './theme'
+import { languages } from '../session/languages'
 import { say } from './catalogue'
 
 const Check = lazy(() => import('../features/check/Check').then((m) => ({ default: m.Check })))
@@ -66,6 +67,7 @@ export function Shell() {
             <span>{session.name}</span>
             <Newer />
             <ThemeButton />
+            <LanguageChoice />
             <SignOut />
           </>
         }
@@ -126,6 +128,31 @@ function ThemeButton() {
     >
       {other === 'dark' ? say('dark-theme') : say('light-theme')}
     </button>
+  )
+}
+
+/** What this person reads, whatever their centre does. The page is loaded again to speak it. */
+function LanguageChoice() {
+  const session = useSession()
+  const set = useMutation({
+    mutationFn: (language: string) => ask(api.POST('/api/session/language', { body: { language } })),
+    onSuccess: () => window.location.reload(),
+  })
+  return (
+    <Form.Select
+      size="sm"
+      aria-label={say('language')}
+      isInvalid={set.isError}
+      disabled={set.isPending}
+      value={session.language}
+      onChange={(e) => set.mutate(e.target.value)}
+    >
+      {languages.map(([tag, name]) => (
+        <option key={tag} value={tag}>
+          {name}
+        </option>
+      ))}
+    </Form.Select>
   )
 }
 

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { typedIn, type Metric } from '../words/units'
 import { readNumber } from './numbers'
 import { say } from './catalogue'
 
@@ -10,18 +11,23 @@ interface Props {
   max: number
   step?: number
   unit?: string
+  /** The metric unit of the value, where the centre may type it in another. */
+  measure?: Metric
   disabled?: boolean
   onChange: (value: number) => void
 }
 
 /** A number with a big minus and plus, which can also be typed. */
-export function Stepper({ label, value, min, max, step = 1, unit, disabled, onChange }: Props) {
+export function Stepper({ label, value, min, max, step = 1, unit, measure, disabled, onChange }: Props) {
+  const as = measure ? typedIn(measure) : undefined
+  const shown = as && value !== undefined ? Math.round(((value - as.plus) / as.per) * 100) / 100 : value
   const [typed, setTyped] = useState<string | null>(null)
   const take = (text: string) => {
     setTyped(text)
-    const n = readNumber(text)
+    const n = as ? readNumber(text) * as.per + as.plus : readNumber(text)
     if (n >= min && n <= max) onChange(n)
   }
+  const tap = as?.step ? as.step * as.per : step
   const move = (by: number) => {
     setTyped(null)
     onChange(Math.min(max, Math.max(min, (value ?? 0) + by)))
@@ -32,14 +38,14 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
         type="button"
         aria-label={say('label-less', { label })}
         disabled={disabled || value === undefined || value <= min}
-        onClick={() => move(-step)}
+        onClick={() => move(-tap)}
       >
         −
       </button>
       <input
         inputMode="decimal"
         aria-label={label}
-        value={typed ?? (value === undefined ? '' : String(value))}
+        value={typed ?? (shown === undefined ? '' : String(shown))}
         disabled={disabled}
         onChange={(e) => take(e.target.value)}
         onBlur={() => setTyped(null)}
@@ -48,7 +54,7 @@ export function Stepper({ label, value, min, max, step = 1, unit, disabled, onCh
         type="button"
         aria-label={say('label-more', { label })}
         disabled={disabled || (value ?? min) >= max}
-        onClick={() => move(step)}
+        onClick={() => move(tap)}
       >
         +
       </button>

@@ -1,6 +1,7 @@
 // Formatting of figures that the core computed, of money, days and months: all of it as the
 // people of the centre write, whatever the browser's own country. Nothing is reckoned here.
 import { region } from '../words/language'
+import { converted } from '../words/units'
 import { dayIn } from './wall'
 import { say } from './catalogue'
 
@@ -27,6 +28,8 @@ export function number(value: number, digits: number): string {
 }
 
 export function grams(g: number): string {
+  const own = converted(g, 'g')
+  if (own) return own
   if (g < 9.95) return `${number(g, 1)} g`
   if (g < 999.5) return `${number(g, 0)} g`
   return say('g-kg', { g: number(g / 1000, 2) })
@@ -37,6 +40,8 @@ export const weighs = (a: { exact_g: number; as_needed?: boolean }) =>
   a.as_needed ? say('as-needed') : grams(a.exact_g)
 
 export function litres(ml: number): string {
+  const own = converted(ml, 'mL')
+  if (own) return own
   return ml < 999.5 ? say('ml-ml', { ml: number(ml, 0) }) : `${number(ml / 1000, 1)} L`
 }
 

@@ -4,7 +4,8 @@
 import { createInstance } from 'i18next'
 import type { ReactElement } from 'react'
 import { Trans } from 'react-i18next/TransWithoutContext'
-import { language } from './language'
+import { language, units } from './language'
+import { figureOf, inCustomary, inUnits, metric } from './units'
 
 /** Makes English texts those of another kind of English; the English of the catalogues needs none. */
 const rewords: Record<string, () => Promise<{ reword: (text: string) => string }>> = {
@@ -12,7 +13,14 @@ const rewords: Record<string, () => Promise<{ reword: (text: string) => string }
   'en-x-pseudo': () => import('./pseudo'),
 }
 
-const reword = (await rewords[language]?.())?.reword
+const worded = (await rewords[language]?.())?.reword
+const reword =
+  worded || units === 'us'
+    ? (text: string) => {
+        const own = worded ? worded(text) : text
+        return units === 'us' ? inUnits(own) : own
+      }
+    : undefined
 
 const i18n = createInstance()
 void i18n.init({
@@ -24,6 +32,7 @@ void i18n.init({
   nsSeparator: false,
   interpolation: { escapeValue: false }, // React escapes
 })
+for (const unit of metric) i18n.services.formatter?.add(unit, (value: unknown) => inCustomary(figureOf(value), unit))
 
 /** The parts of a text by their names; what is not there is left out. */
 type Parts = Record<string, string | number | boolean | null | undefined>

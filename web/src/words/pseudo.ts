@@ -1,9 +1,7 @@
-const letters = new Map(
-  [...'aábƀcçdđeéfƒgğhĥiíjĵkķlļmɱnñoópþqɋrřsštţuúvṽwŵxẋyýzžAÁBƁCÇDĐEÉGĞHĤIÍKĶLĻMṀNÑOÓPÞRŘSŠTŢUÚWŴYÝZŽ'].reduce<
-    [string, string][]
-  >((all, c, i, from) => (i % 2 ? all : [...all, [c, from[i + 1] ?? c]]), []),
-)
+const plain = 'abcdefghijklmnopqrstuvwxyzABCDEGHIKLMNOPRSTUWYZ'
+const marked = 'áƀçđéƒğĥíjķļɱñóþɋřšţúṽŵẋýžÁƁÇĐÉĞĤÍĶĻṀÑÓÞŘŠŢÚŴÝŽ'
 
-/** What is no language: every text stands whole between ⟦ and ⟧ with its letters marked; parts and elements stay. */
+/** What is no language: every text stands whole between ⟦ and ⟧ with its letters marked; parts and elements stay. What
+ * was put together of pieces, or never was a text, shows at once. */
 export const reword = (text: string) =>
-  `⟦${text.replace(/\{\{[^}]*\}\}|<[^>]*>|./gs, (c) => (c.length > 1 ? c : (letters.get(c) ?? c)))}⟧`
+  `⟦${text.replace(/\{\{[^}]*\}\}|<[^>]*>|[a-z]/gi, (c) => (c.length > 1 ? c : (marked[plain.indexOf(c)] ?? c)))}⟧`

@@ -12,6 +12,7 @@ import { useWords } from '../../entities/thing/words'
 import { deepestOf, depthIn } from './adding'
 import { NotHere } from './NotHere'
 import { OtherVessels } from './OtherVessels'
+import { typedIn } from '../../words/units'
 import { say } from './catalogue'
 
 interface Props {
@@ -104,7 +105,8 @@ export function BaseRows({ base, lines, answer, room, playAt, readOnly, of, open
                 {(n === 0 || !base.side_by_side) && (
                   <Stepper
                     label={say('depth-of-name', { name })}
-                    unit={say('mm')}
+                    measure="mm"
+                    unit={typedIn('mm').unit}
                     value={layer?.depth_mm ?? 0}
                     min={1}
                     max={vessel ? deepestOf(vessel, base) : 75}
@@ -214,7 +216,8 @@ function MixControls({ base, readOnly, open, onChange }: Controls) {
       )}
       <Stepper
         label={say('grams-for-each-child')}
-        unit={say('g-each')}
+        measure="g"
+        unit={say('g-each', { unit: typedIn('g').unit })}
         value={base.portion_g}
         min={1}
         max={2000}
@@ -310,7 +313,8 @@ function FillControls({
       {base.item_id && !several && (
         <Stepper
           label={say('depth-of', { of })}
-          unit={say('mm-deep')}
+          measure="mm"
+          unit={say('mm-deep', { unit: typedIn('mm').unit })}
           value={base.depth_mm ?? 40}
           min={fine ? 1 : 5}
           max={deepest}

@@ -5,6 +5,7 @@ import { limits } from '../../api/limits.gen'
 import { Stepper } from '../../ui/Stepper'
 import { BaseRows } from './BaseRows'
 import { ItemRow, type RowActions } from './ItemRow'
+import { typedIn } from '../../words/units'
 import { say } from './catalogue'
 
 /** What is open in the list: one row at a time. */
@@ -155,7 +156,8 @@ export const PlaceIn = memo(function PlaceIn({
           {through && (
             <Stepper
               label={say('how-wide-it-is')}
-              unit={say('mm-wide')}
+              measure="mm"
+              unit={say('mm-wide', { unit: typedIn('mm').unit })}
               value={through.mm}
               min={1}
               max={500}

@@ -6,6 +6,7 @@ import { sumQuery } from '../../entities/setup/queries'
 import { useSession } from '../../session/session'
 import { money } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
+import { typedIn } from '../../words/units'
 import { say } from './catalogue'
 
 type Sum = Schemas['Sum']
@@ -118,7 +119,14 @@ export function Sums() {
               <span>{a.label}</span>
               <Stepper
                 label={a.label}
-                unit={a.figure.endsWith('coins') ? money(sum[a.figure] ?? a.from, currency) : a.unit}
+                measure={a.unit === 'mm' ? 'mm' : undefined}
+                unit={
+                  a.figure.endsWith('coins')
+                    ? money(sum[a.figure] ?? a.from, currency)
+                    : a.unit === 'mm'
+                      ? typedIn('mm').unit
+                      : a.unit
+                }
                 value={sum[a.figure] ?? a.from}
                 min={a.figure === 'cut_mm' || a.figure.endsWith('coins') ? 0 : 1}
                 max={100_000}

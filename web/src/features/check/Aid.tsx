@@ -3,9 +3,9 @@ import { useState } from 'react'
 import { Button } from 'react-bootstrap'
 import type { Schemas } from '../../api/client'
 import { aidQuery } from '../../entities/thing/queries'
-import { useSession } from '../../session/session'
 import { MarkLine } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
+import { Numbers } from '../../entities/centre/Numbers'
 import { say } from './catalogue'
 
 /** First aid and mishaps Cards for when something has happened: the number to call first, then what to do. */
@@ -41,8 +41,11 @@ export function Aid() {
 }
 
 function Emergency() {
-  const session = useSession()
-  return <p className="emergency">{session.centre.emergency}</p>
+  return (
+    <p className="emergency">
+      <Numbers />
+    </p>
+  )
 }
 
 function Card({ card, onClose }: { card: Schemas['AidCard']; onClose: () => void }) {

@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap'
 import { Link } from 'react-router'
-import { useSession } from '../../session/session'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { Numbers } from '../../entities/centre/Numbers'
 import { say } from './catalogue'
 
 const bore = 31.75
@@ -11,7 +11,6 @@ const ball = 44.5
  * the ball hole to cut out, and the section of the cylinder. */
 export function GaugeSheet() {
   usePageTitle(say('printed-gauge'))
-  const session = useSession()
   return (
     <main className="paper gauge-sheet">
       <p className="no-print actions">
@@ -78,7 +77,7 @@ export function GaugeSheet() {
       <footer>
         <p>{say('after-16-cfr-1501-4')}</p>
         <p>
-          <b>{session.centre.emergency}</b>
+          <Numbers />
         </p>
       </footer>
     </main>

@@ -2,6 +2,7 @@ import { Button, Form } from 'react-bootstrap'
 import { tickStep, useStepTick, type Slot } from '../../entities/day/prep'
 import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
+import { typedIn } from '../../words/units'
 import { say } from './catalogue'
 
 /** The tick of a step, with a thumb; a step that clears a rule is not ticked but measured. */
@@ -36,12 +37,15 @@ export function TickStep({ slot }: { slot: Slot }) {
 
 const nothing = { reading: '' }
 
-/** What the probe reads, in °C. The outbox keeps it until the server has it. */
+/** The scale of the probe. */
+const probe = typedIn('°C')
+
+/** What the probe reads, on its scale. The outbox keeps it until the server has it. */
 function Measured({ slot }: { slot: Slot }) {
   const record = useRecord<typeof nothing, { version: number }, unknown>({
     first: nothing,
     version: 0,
-    send: (_, { reading }) => Promise.resolve(tickStep(slot, true, readNumber(reading))),
+    send: (_, { reading }) => Promise.resolve(tickStep(slot, true, readNumber(reading) * probe.per + probe.plus)),
     valuesOf: () => nothing,
     onSaved: () => undefined,
     stays: () => ({ version: 0 }),
@@ -50,7 +54,7 @@ function Measured({ slot }: { slot: Slot }) {
   return (
     <form noValidate onSubmit={record.submit}>
       <Form.Control
-        aria-label={say('the-probe-reads-c-for', { text: slot.text })}
+        aria-label={say('the-probe-reads-c-for', { unit: probe.unit, text: slot.text })}
         inputMode="decimal"
         maxLength={6}
         placeholder={slot.asks}

@@ -12,6 +12,7 @@ import { Glyph, markInLine, markWord } from '../../ui/Mark'
 import { Scoops } from '../../ui/Scoops'
 import { Failure, Waiting } from '../../ui/States'
 import { orderOf, type Making } from '../../entities/recipe/order'
+import { Numbers } from '../../entities/centre/Numbers'
 import { say } from './catalogue'
 
 /** Asks how the recipe in the address is made, and prints that; what was not checked is not
@@ -150,7 +151,7 @@ function Card({ m, room }: { m: Making; room: Room }) {
       )}
       <footer>
         <p>
-          {say('an-adult-watches-at-all')} <b>{session.centre.emergency}</b>
+          {say('an-adult-watches-at-all')} <Numbers />
         </p>
         <p>
           {say('name-checked-split', {

@@ -29,6 +29,7 @@ import { draftOf, planOf } from '../../entities/setup/draft'
 import { Precautions } from '../../entities/setup/Precautions'
 import { asks } from '../../entities/room/model'
 import { sameDay } from '../../ui/wall'
+import { Numbers } from '../../entities/centre/Numbers'
 import { say, Said } from './catalogue'
 
 export function PrintSetup() {
@@ -257,7 +258,7 @@ function Paper({ setup, room, answer: a, prep }: { setup: Setup; room: Room; ans
           ))}
         </ul>
         <p>
-          <b>{session.centre.emergency}</b>
+          <Numbers />
         </p>
         <p>
           {say('staffing-by-checked', {

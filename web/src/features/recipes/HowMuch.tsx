@@ -6,6 +6,7 @@ import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
 import { useWords } from '../../entities/thing/words'
 import { moulds, newShape, shapeText, ways, type Change, type Order, type Shape } from '../../entities/recipe/order'
+import { typedIn } from '../../words/units'
 import { say } from './catalogue'
 
 interface Props {
@@ -109,7 +110,8 @@ function ByChildren({ order, room, change }: { order: Order; room: Room; change:
         <>
           <Stepper
             label={say('grams-for-each-child')}
-            unit={say('g-each')}
+            measure="g"
+            unit={say('g-each', { unit: typedIn('g').unit })}
             value={order.portion_g}
             min={1}
             max={2000}
@@ -209,7 +211,8 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
       {order.vessel_id ? (
         <Stepper
           label={say('depth')}
-          unit={say('mm-deep')}
+          measure="mm"
+          unit={say('mm-deep', { unit: typedIn('mm').unit })}
           value={order.depth_mm ?? 20}
           min={5}
           max={vessel?.deepest_mm ?? 75}
@@ -219,7 +222,8 @@ function ByVessel({ order, change }: { order: Order; change: Change }) {
       ) : (
         <Stepper
           label={say('volume')}
-          unit={say('ml')}
+          measure="mL"
+          unit={typedIn('mL').unit}
           value={order.volume_ml ?? 1000}
           min={10}
           max={200000}

@@ -1,9 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { outdate } from '../../api/keys'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import { Form } from 'react-bootstrap'
-import { Link, useNavigate, useParams } from 'react-router'
-import { v7 } from 'uuid'
-import { api, ApiError, ask, type Base, type Room } from '../../api/client'
+import { Link, useParams } from 'react-router'
+import { api, ApiError, ask, type Room } from '../../api/client'
 import { makingQuery, recipeQuery } from '../../entities/recipe/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
@@ -11,16 +9,16 @@ import { saveFile } from '../../ui/saveFile'
 import { useAddress } from '../../ui/useAddress'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Findings } from '../../ui/Findings'
-import { grams, money } from '../../ui/format'
-import { Glyph, MarkLine, markWord } from '../../ui/Mark'
+import { grams } from '../../ui/format'
+import { MarkLine } from '../../ui/Mark'
 import { RatioBar } from '../../ui/RatioBar'
 import { Failure, Waiting } from '../../ui/States'
 import { MixNature } from '../../entities/recipe/MixNature'
-import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import { Amounts, Colours, Pots } from './Amounts'
+import { Edge } from './Edge'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
-import { fileName, orderOf, portionOf, type Change, type Making, type Order } from '../../entities/recipe/order'
+import { fileName, orderOf, type Change, type Making, type Order } from '../../entities/recipe/order'
 import { say } from './catalogue'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
@@ -303,115 +301,5 @@ function Files({ id, name, order }: { id: string; name: string; order?: Order })
         {file.isError ? say('json-ld-try-again') : 'JSON-LD'}
       </button>
     </>
-  )
-}
-
-interface EdgeProps {
-  m?: Making
-  failed: boolean
-  order: Order
-  room: Room
-  name: string
-  canWrite: boolean
-}
-
-/** The edge of the counter under a recipe. */
-function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
-  const session = useSession()
-  const client = useQueryClient()
-  const navigate = useNavigate()
-  const plan = useMutation({
-    mutationFn: async (making: Making) => {
-      const id = v7()
-      const base: Base = {
-        kind: 'mix',
-        recipe_id: order.recipe_id,
-        portion_g: portionOf(order, making),
-        colours: making.colours,
-        pot_ml: order.pot_ml,
-        use: order.use,
-      }
-      await ask(
-        api.PUT('/api/setups/{id}', {
-          params: { path: { id } },
-          body: { ...emptySetup(room.id, nextMorning(session.today)), name, places: [newPlace(base)] },
-        }),
-      )
-      return id
-    },
-    onSuccess: async (id) => {
-      await outdate(client, 'setup')
-      await navigate(`/bench/${id}`)
-    },
-  })
-  const missing = m?.amounts.find((a) => a.missing_g !== undefined)
-  return (
-    <footer className={`counter on-dark ${m?.mark ?? 'not-checked'}`}>
-      <div>
-        <span>{say('for-this-room')}</span>
-        <strong>
-          <Glyph mark={m?.mark ?? 'not-checked'} />{' '}
-          {m ? markWord(m.mark) : failed ? say('not-checked') : say('checking')}
-        </strong>
-      </div>
-      <div>
-        <span>{say('makes-2')}</span>
-        <strong className="figure">{m ? `${m.children} × ${grams(m.each_g)}` : '–'}</strong>
-      </div>
-      <div className="cost">
-        <span>
-          {say('cost-m', {
-            m:
-              m && m.unpriced.length > 0
-                ? say('without-unpriced', { unpriced: m.unpriced.join(', ').toLowerCase() })
-                : '',
-          })}
-        </span>
-        <strong className="figure">
-          {m?.cost_coins !== undefined
-            ? say('money-money2-each', {
-                money: money(m.cost_coins, session.centre.currency),
-                money2: money(m.cost_coins / m.children, session.centre.currency),
-              })
-            : say('no-prices-yet')}
-        </strong>
-      </div>
-      <div>
-        <span>{say('short-by')}</span>
-        <strong className="figure">
-          {!m
-            ? '–'
-            : missing
-              ? `${grams(missing.missing_g ?? 0)} ${missing.name.toLowerCase()}`
-              : m.not_weighed.length > 0
-                ? say('nothing-known-not-weighed', { notWeighed: m.not_weighed.length })
-                : say('nothing')}
-        </strong>
-      </div>
-      <div>
-        <span>{say('takes')}</span>
-        <strong className="figure">
-          {m
-            ? say('minutes-hands-min-minutes-waiting', {
-                minutesHands: m.minutes_hands,
-                minutesWaiting:
-                  m.minutes_waiting > 0
-                    ? ` ${say('minutes-waiting-waiting-2', { minutesWaiting: m.minutes_waiting })}`
-                    : '',
-              })
-            : '–'}
-        </strong>
-      </div>
-      {canWrite && (
-        <button
-          type="button"
-          className="print plan-it"
-          disabled={!m || plan.isPending}
-          onClick={() => m && plan.mutate(m)}
-        >
-          {plan.isError ? say('not-planned-try-again') : say('plan-it')}
-        </button>
-      )}
-    </footer>
   )
 }

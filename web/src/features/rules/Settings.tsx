@@ -15,6 +15,7 @@ import { OwnVessels } from './OwnVessels'
 import { PrepTimes } from '../../entities/day/PrepTimes'
 import { zones } from './zones'
 import { schools, withMinimum, type School } from './schools'
+import { languages } from '../../session/languages'
 import { say } from './catalogue'
 
 type Centre = Schemas['Centre']
@@ -109,6 +110,40 @@ function Editor({
                 isInvalid={!!record.wrong('emergency')}
                 {...record.form.register('emergency')}
               />
+            </Form.Group>
+            <Form.Group controlId="set-poison" className="field">
+              <Form.Label>{say('poison-advice-number')}</Form.Label>
+              <Form.Control
+                maxLength={limits.Centre.poison}
+                isInvalid={!!record.wrong('poison')}
+                {...record.form.register('poison')}
+              />
+            </Form.Group>
+            <Form.Group controlId="set-language" className="field">
+              <Form.Label>{say('language-of-the-centre')}</Form.Label>
+              <Form.Select
+                isInvalid={!!record.wrong('language')}
+                value={draft.language ?? ''}
+                onChange={(e) => change({ language: e.target.value || undefined })}
+              >
+                <option value="">{say('as-each-browser')}</option>
+                {languages.map(([tag, name]) => (
+                  <option key={tag} value={tag}>
+                    {name}
+                  </option>
+                ))}
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="set-units" className="field">
+              <Form.Label>{say('units')}</Form.Label>
+              <Form.Select
+                isInvalid={!!record.wrong('units')}
+                value={draft.units ?? 'metric'}
+                onChange={(e) => change({ units: e.target.value })}
+              >
+                <option value="metric">{say('units-metric')}</option>
+                <option value="us">{say('units-us')}</option>
+              </Form.Select>
             </Form.Group>
             <Form.Group controlId="set-zone" className="field">
               <Form.Label>{say('time-zone-where-the-days')}</Form.Label>
