@@ -42,7 +42,7 @@ func startBrowser() {
 		chromedp.UserDataDir(browser.dir),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
-		chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang",
+		chromedp.Flag("accept-lang", "en-GB"), chromedp.Flag("force-color-profile", "srgb"), chromedp.Flag("hide-scrollbars", true), chromedp.Flag("lang",
 			"en-GB"),
 		// Nothing that slides has to be waited for, and no process is kept ready for a page that nobody opens.
 		chromedp.Flag("force-prefers-reduced-motion", true),
