@@ -59,6 +59,7 @@ const words = [
     'JSXAttribute[name.name=/^(className|d|points|transform)$/] *',
     'TSLiteralType > *',
     'BinaryExpression > Literal',
+    'Property > .key',
     'CallExpression[callee.name=page] > Literal',
     'CallExpression[callee.property.name=/^(querySelector|matches)$/] > Literal',
     "CallExpression[callee.name='matchMedia'] > Literal",

@@ -51,7 +51,7 @@ func serve(ctx context.Context, set settings) error {
 		server := &http.Server{
 			Handler: httpapi.New(httpapi.Options{Store: db.Store, Live: hub, Web: web.Built(),
 				Secure: set.Secure, Version: version(), Minutely: minutely(ctx), Origins: set.Origins,
-				Proxies: set.Proxies}),
+				Proxies: set.Proxies, Language: marked()}),
 			ReadHeaderTimeout: 10 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second,
 			IdleTimeout: 2 * time.Minute,
 		}

@@ -77,7 +77,7 @@ func readSettings(environ []string) (s settings, err error) {
 	for _, one := range environ {
 		name, value, _ := strings.Cut(one, "=")
 		value = strings.TrimSpace(value)
-		if !strings.HasPrefix(name, prefix) || name == now.Setting() || value == "" {
+		if !strings.HasPrefix(name, prefix) || (name == now.Setting() || name == markedSetting) || value == "" {
 			continue
 		}
 		at := slices.IndexFunc(known, func(k setting) bool { return k.name == name })

@@ -206,7 +206,7 @@ func (s Solid) Scaled(factor float64) Solid {
 	return s
 }
 
-// String prints the sizes as typed in lists: "16 mm", "24 x 45 mm", "18 x 8 x 6 mm".
+// String prints the sizes: "16 mm", "24 × 45 mm", "18 × 8 × 6 mm".
 func (s Solid) String() string {
 	if !s.Known() {
 		return "not measured"
@@ -214,7 +214,7 @@ func (s Solid) String() string {
 	text := ""
 	for i, v := range s.Sizes() {
 		if i > 0 {
-			text += " x "
+			text += " × "
 		}
 		text += fmt.Sprintf("%g", math.Round(v*10)/10)
 	}

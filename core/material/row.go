@@ -39,7 +39,7 @@ var kinds = []string{
 	"ice and water", "sand, soil and stone",
 	"nature finds", "paper and card", "cloth and yarn", "foam, film and packing", "craft drawer", "glue, paint and dye",
 	"toys", "kitchen and hand tools",
-	"vessels", "lights, magnets and batteries", "hardware", "soap and cosmetics", "household chemicals",
+	"containers", "lights, magnets and batteries", "hardware", "soap and cosmetics", "household chemicals",
 	"poisonous plants",
 }
 

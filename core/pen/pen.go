@@ -66,6 +66,11 @@ func (p Pen) Findings(fs []safety.Finding) []written.Finding {
 			Reason: p.Text(f.Reason), Numbers: make([]written.Number, len(f.Numbers)),
 			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change),
 			Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing)}
+		for j, do := range f.Do {
+			if do.Calls() {
+				out[i].Calls = append(out[i].Calls, j)
+			}
+		}
 		for j, n := range f.Numbers {
 			out[i].Numbers[j] = written.Number{Label: p.Text(n.Label), Value: p.Text(n.Value)}
 		}

@@ -67,9 +67,8 @@ func caresOf(a written.Answer) (beyond, covered []written.Care) {
 	beyond, covered = make([]written.Care, 0, len(gathered)), make([]written.Care, 0, len(gathered))
 	for _, g := range gathered {
 		first := g.Of[0]
-		c := written.Care{ID: g.Key(), Text: texts[first][slices.IndexFunc(asks[first], func(c safety.Care) bool {
-			return c.Is(g.Precaution)
-		})]}
+		at := slices.IndexFunc(asks[first], func(c safety.Care) bool { return c.Is(g.Precaution) })
+		c := written.Care{ID: g.Key(), Calls: g.Calls(), Text: texts[first][at]}
 		if len(g.Of) < len(names) {
 			c.Of = make([]string, 0, len(g.Of))
 			for _, i := range g.Of {

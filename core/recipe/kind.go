@@ -2,16 +2,18 @@ package recipe
 
 import (
 	"emblo/core/material"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
 // Kind is what sort of mix a recipe makes.
 type Kind struct {
-	ID, Words string
+	ID    string
+	Words say.Text
 	// density of the mix as it is used, g/mL (common practice).
 	density float64
 	// Hand tells by hand that it is right.
-	Hand string
+	Hand say.Text
 	// Own is whether a centre may write recipes of this kind itself; the others are known by
 	// the pieces that they are like, which are in the book.
 	Own bool

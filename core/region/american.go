@@ -70,7 +70,7 @@ func American(text string) string {
 		}
 		return own
 	}
-	return a.any.ReplaceAllStringFunc(text, func(word string) string {
+	return a.any.ReplaceAllStringFunc(strings.ReplaceAll(text, " %", "%"), func(word string) string {
 		own, ok := a.words[strings.ToLower(word)]
 		if !ok {
 			return word

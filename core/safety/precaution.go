@@ -22,6 +22,9 @@ type Precaution struct {
 // Say returns what is done, as a clause.
 func (p Precaution) Say() say.Text { return p.say }
 
+// Calls reports whether it has somebody to be called: poison advice.
+func (p Precaution) Calls() bool { return p.ID == doMouthfulAdvice.ID || p.ID == doBeansAdvice.ID }
+
 // Sentences returns what is done, in order.
 func Sentences(all []Precaution) []say.Text {
 	out := make([]say.Text, len(all))

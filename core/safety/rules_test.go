@@ -157,7 +157,7 @@ func ExampleGroup_Judge() {
 	fmt.Println(a.Findings()[0].Reason)
 	// Output:
 	// keep-out
-	// Choking risk: a 6 x 3 mm piece fits inside the small-parts cylinder. The child is under 3 or mouths things.
+	// Choking risk: a 6 × 3 mm piece fits inside the small-parts cylinder. The child is under 3 or mouths things.
 }
 
 // Pica, a feeding difficulty or seizures are read as mouthing, whatever is said of that.

@@ -34,7 +34,7 @@ type Language struct {
 const mostSaid = 4096
 
 // English is the language of the sources.
-var English = &Language{Tag: "en", decimal: "."}
+var English = &Language{Tag: "en-GB", decimal: "."}
 
 // In returns the message in a language; what the language has no sentence for is in English.
 func (t Text) In(l *Language) string {

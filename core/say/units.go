@@ -81,7 +81,7 @@ func fluid(ml float64) string {
 func fahrenheit(c float64) string { return strconv.Itoa(int(math.Round(c*9/5+32))) + " °F" }
 
 // figures are numbers with a unit after the last of them: "9 × 6 × 4 mm", "40 to 80 °C".
-var figures = regexp.MustCompile(`(-?\d+(?:\.\d+)?(?:(?: × | to | or )-?\d+(?:\.\d+)?)*) (mm|cm|m|g|kg|mL|L|°C)\b`)
+var figures = regexp.MustCompile(`(-?\d+(?:\.\d+)?(?:(?: × | x | to | or )-?\d+(?:\.\d+)?)*) (mm|cm|m|g|kg|mL|L|°C)\b`)
 
 var figure = regexp.MustCompile(`-?\d+(?:\.\d+)?`)
 
@@ -117,11 +117,10 @@ func (u Units) measured(s string) string {
 	if u == Metric {
 		return s
 	}
-	m := figures.FindStringSubmatch(s)
-	if m == nil || m[0] != s {
-		return s
-	}
-	return convert(m[1], m[2])
+	return figures.ReplaceAllStringFunc(s, func(all string) string {
+		m := figures.FindStringSubmatch(all)
+		return convert(m[1], m[2])
+	})
 }
 
 // beside writes a sentence in which figures stand, as limits are published: each keeps its unit, with the other beside

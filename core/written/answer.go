@@ -26,7 +26,9 @@ type Finding struct {
 	Standing string   `json:"standing"` // quoted from memory or common practice
 	Change   string   `json:"change"`   // what would change the verdict
 	Do       []string `json:"do"`
-	Missing  string   `json:"missing,omitzero"` // the fact to find out
+	// Calls are those of Do, from 0, that say to call poison advice.
+	Calls   []int  `json:"calls,omitzero"`
+	Missing string `json:"missing,omitzero"` // the fact to find out
 
 	text []byte // the finding as it is written out, once it is kept
 }

@@ -5,6 +5,8 @@ type Care struct {
 	ID   string   `json:"id"` // with its figure, where it has one
 	Text string   `json:"text"`
 	Of   []string `json:"of,omitzero"` // what asks for it, where not everything does
+	// Calls says that poison advice is to be called.
+	Calls bool `json:"calls,omitzero"`
 }
 
 // Laid is what is said of a thing where it lies in a set-up, beside what is said of the thing.

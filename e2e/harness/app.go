@@ -33,6 +33,9 @@ var stands = moment.Chosen("today")
 // clockSetting is how a test tells a program where its clock stands; no other build knows it.
 const clockSetting = "EMBLO_CLOCK_AHEAD"
 
+// markedSetting has a program speak no language, so that what is not to be translated shows.
+const markedSetting = "EMBLO_MARKED"
+
 // Main starts PostgreSQL once, loads the demo centre into a template database, builds
 // the binary, and runs the tests of a package.
 func Main(m *testing.M) int {
@@ -43,7 +46,8 @@ func Main(m *testing.M) int {
 	}
 	defer os.RemoveAll(dir)
 	binary, browser.dir = filepath.Join(dir, "emblo"), filepath.Join(dir, "browser")
-	if out, err := exec.Command("go", "build", "-ldflags", "-X emblo/internal/now.setting="+clockSetting, "-o", binary,
+	if out, err := exec.Command("go", "build", "-ldflags", "-X emblo/internal/now.setting="+clockSetting+
+		" -X main.markedSetting="+markedSetting, "-o", binary,
 		"emblo/cmd/emblo").CombinedOutput(); err != nil {
 		fmt.Fprintf(os.Stderr, "%v\n%s", err, out)
 		return 1
@@ -63,6 +67,7 @@ type App struct {
 	cmd    *exec.Cmd
 	stop   sync.Once
 	output *lockedBuilder
+	marked string // not empty where it speaks no language
 }
 
 // Start copies the template and runs the binary on the copy until the test ends.
@@ -70,7 +75,16 @@ func Start(t testing.TB) *App {
 	if test, ok := t.(*testing.T); ok { // a benchmark wants the machine to itself
 		test.Parallel()
 	}
-	a := &App{url: testdb.URL(t), ahead: stands.Ahead()}
+	return start(t, &App{url: testdb.URL(t), ahead: stands.Ahead()})
+}
+
+// StartMarked is Start for an app that speaks no language: what it says stands in marks.
+func StartMarked(t *testing.T) *App {
+	t.Parallel()
+	return start(t, &App{url: testdb.URL(t), ahead: stands.Ahead(), marked: "1"})
+}
+
+func start(t testing.TB, a *App) *App {
 	a.Run(t, "127.0.0.1:0")
 	t.Cleanup(a.Stop)
 	return a
@@ -99,7 +113,7 @@ func (a *App) Run(t testing.TB, addr string) {
 	a.output = new(lockedBuilder)
 	a.cmd = exec.Command(binary, "serve")
 	a.cmd.Env = append(environ(), "EMBLO_ADDR="+addr, "EMBLO_DATABASE_URL="+a.url, "EMBLO_ORIGIN="+Origin, clockSetting+
-		"="+a.ahead.String())
+		"="+a.ahead.String(), markedSetting+"="+a.marked)
 	a.cmd.Stderr = a.output
 	out, err := a.cmd.StdoutPipe()
 	require.NoError(t, err)

@@ -51,3 +51,35 @@ func (p *Person) reads(words string, so bool) bool {
 	})`, words, so), func(e *cdpruntime.EvaluateParams) { e.AwaitPromise = &yes }))
 	return err == nil && is // what goes to another page answers no more
 }
+
+// Unsaid returns what a person reads or hears on the page that stands in no marks, where the app speaks no
+// language: what was put together of pieces, and what people typed.
+func (p *Person) Unsaid() []string {
+	p.t.Helper()
+	return evaluate[[]string](p, `(() => {
+		const bare = (text) => text.replace(/‹[^›]*›/g, '').split('⟧').map((part) => part.split('⟦')[0]).join(' ')
+		const found = new Set()
+		const note = (text) => { if (/[a-z]{3,}/i.test(bare(text ?? ''))) found.add(text.trim().replace(/\s+/g, ' ')) }
+		const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+		while (walk.nextNode()) if (walk.currentNode.parentElement?.checkVisibility()) note(walk.currentNode.textContent)
+		for (const e of document.querySelectorAll('[aria-label],[placeholder],[title]'))
+			for (const name of ['aria-label', 'placeholder', 'title']) note(e.getAttribute(name))
+		return [...found]
+	})()`)
+}
+
+// Clipped returns what is cut off on the page: texts wider than what they stand in, which hides the rest.
+func (p *Person) Clipped() []string {
+	p.t.Helper()
+	return evaluate[[]string](p, `[...document.querySelectorAll('body *')].filter((e) =>
+		e.checkVisibility() && e.scrollWidth > e.clientWidth + 1 && e.clientWidth > 1 && e.childNodes.length > 0 &&
+		getComputedStyle(e).overflowX === 'hidden' && !e.closest('svg, select, .ratio-bar')).map((e) => e.className + ': ' + e.textContent.slice(0, 60))`)
+}
+
+// Settled waits until the page waits for nothing.
+func (p *Person) Settled() {
+	p.t.Helper()
+	p.wait("to come in", func() bool {
+		return evaluate[bool](p, `document.querySelector('main h1, main header') !== null && !document.querySelector('.waiting')`)
+	})
+}

@@ -101,7 +101,7 @@ var may = map[string]string{
 	"core/naming":               "core/allergen core/material core/memo core/phrase core/recipe core/safety core/say core/unit core/words",
 	"core/recipe":               "core/allergen core/keep core/material core/room core/say core/unit core/words",
 	"core/recipe/sample":        "core/recipe core/material core/unit",
-	"core/recipe/scale":         "core/recipe core/memo core/unit",
+	"core/recipe/scale":         "core/recipe core/memo core/say core/unit",
 	"core/recipe/larder":        "core/recipe core/recipe/scale core/material core/money core/say core/unit core/words",
 	"core/recipe/remedy":        "core/recipe core/recipe/scale core/allergen core/material core/say core/unit core/words",
 	"core/recipe/typed":         "core/phrase core/recipe core/material core/unit core/words",

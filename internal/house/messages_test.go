@@ -155,6 +155,7 @@ func dataSources() map[string][]string {
 			add("substitute", string(sub.Note))
 		}
 	}
+	add("thing.kind", material.Kinds()...)
 	for _, r := range recipe.Standard().Recipes() {
 		add("recipe", string(r.Note()), r.Kind)
 		for _, step := range r.Steps {

@@ -9,6 +9,7 @@ import (
 	"emblo/core/clock"
 	"emblo/core/desk"
 	"emblo/core/money"
+	"emblo/core/say"
 	"emblo/core/stock"
 	"emblo/core/strict"
 	"emblo/core/words"
@@ -51,8 +52,9 @@ func (d Cupboard) Cupboard(plans []desk.Coming, today age.Date) written.Cupboard
 		}
 		if !met[at] && r.Missing.Or(0) > 0 {
 			out.Jars = append(out.Jars, fullTo(written.StoredJar{Jar: written.WriteLabel(it.ID, r.Label),
-				Name: d.Pen.Name(it.ID, it.Name), Says: d.Pen.Text(r.Label.Say()), Aisle: it.Kind,
-				Unit: stock.Reckoned(&it).String(), Weighed: true, Need: writeNeed(r, plans)}))
+				Name: d.Pen.Name(it.ID, it.Name), Says: d.Pen.Text(r.Label.Say()),
+				Aisle: d.Pen.Text(say.Copied(it.Kind)),
+				Unit:  stock.Reckoned(&it).String(), Weighed: true, Need: writeNeed(r, plans)}))
 		}
 	}
 	if priced {
@@ -108,7 +110,8 @@ func (d Cupboard) writeJar(j *desk.Jar, today age.Date) written.StoredJar {
 			"What it contains is no longer in Materials."
 		return w
 	}
-	w.Name, w.Says, w.Aisle, w.Unit = d.Pen.Name(it.ID, it.Name), d.Pen.Text(j.Label.Say()), it.Kind,
+	w.Name, w.Says, w.Aisle, w.Unit = d.Pen.Name(it.ID, it.Name), d.Pen.Text(j.Label.Say()),
+		d.Pen.Text(say.Copied(it.Kind)),
 		stock.Reckoned(&it).String()
 	b := j.Balance
 	w.Here, w.Weighed, w.Amount, w.Overdrawn, w.Last = b.Here, b.Amount.Known(), b.Amount.Or(0), b.Overdrawn, j.Last

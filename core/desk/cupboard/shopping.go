@@ -13,6 +13,7 @@ import (
 	"emblo/core/recipe"
 	"emblo/core/recipe/larder"
 	"emblo/core/safety"
+	"emblo/core/say"
 	"emblo/core/stock"
 	"emblo/core/strict"
 	"emblo/core/unit"
@@ -104,7 +105,8 @@ func (d Cupboard) list(l *list, r *stock.Short, tick *Ticked) {
 		of, idle = l.withoutStuck(r)
 	}
 	line := written.BuyLine{Idle: idle, ItemID: it.ID, Free: of.Label.Words(), HeatTreated: of.Label.HeatTreated,
-		Name: name, Says: d.Pen.Text(of.Label.Say()), Aisle: it.Kind, Unit: stock.Reckoned(&it).String(),
+		Name: name, Says: d.Pen.Text(of.Label.Say()),
+		Aisle: d.Pen.Text(say.Copied(it.Kind)), Unit: stock.Reckoned(&it).String(),
 		Missing: of.Missing.Or(0), By: of.By.String(), For: namesOf(l.plans, of.For), State: LineOpen}
 	if tick != nil {
 		line.State, line.TickID, line.TickedBy, line.Ticked = tick.State, tick.ID, tick.By, tick.Packs

@@ -136,9 +136,9 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 		NeedG: b.Need.Grams(), MadeG: b.Made.Grams(), MixedG: b.Mixed.Grams(), EachG: m.Each.Grams(),
 		Movements: b.Movements, Within: b.Within(),
 		Nature: d.Pen.Nature(m.Nature, m.TasteShare, m.NotTasteSafe), Keeps: d.Pen.Text(m.Nature.Keeps),
-		NeedsCold: m.Nature.Class.NeedsCold(), Hand: recipe.KindOf(r.Kind).Hand,
+		NeedsCold: m.Nature.Class.NeedsCold(), Hand: d.Pen.Text(recipe.KindOf(r.Kind).Hand),
 		Colours: m.Colours, ColourG: m.Colour.Grams(), PotsFull: m.Pots.Full, Ways: []written.Way{},
-		NotWeighed: names(m.NotWeighed), Unpriced: names(m.Unpriced),
+		NotWeighed: d.names(m.NotWeighed), Unpriced: d.names(m.Unpriced),
 		Steps: d.Pen.Steps(r.Steps), Remedies: []written.Remedy{}, Learned: []written.Learned{},
 		UsingLearned: o.Learned, Drops: []written.ColourDrops{},
 		RawFlour: m.Lines[0].Facts.Traits.Has(material.RawFlour), Heat: r.NeedsHeat(), CostCoins: int(m.Coins),
@@ -163,7 +163,8 @@ func (d Kitchen) writeMaking(m plan.Making, o plan.Order, set unit.MeasureSet, g
 		out.Amounts = append(out.Amounts, d.writeAmount(a, b, m.Short, cards[i]))
 	}
 	for _, c := range scale.Colours {
-		out.Drops = append(out.Drops, written.ColourDrops{Sort: c.Words, Amount: c.For(m.Colour).String()})
+		out.Drops = append(out.Drops, written.ColourDrops{Sort: d.Pen.Text(c.Words),
+			Amount: d.Pen.Text(c.For(m.Colour).Say())})
 	}
 	for _, w := range m.Ways {
 		v := pen.Verdict(w.Verdict)
@@ -212,10 +213,10 @@ func (d Kitchen) writeAmount(a scale.Measured, b scale.Batch, short []larder.Sho
 	return out
 }
 
-func names(items []material.Item) []string {
+func (d Kitchen) names(items []material.Item) []string {
 	out := make([]string, len(items))
 	for i, it := range items {
-		out[i] = it.Name
+		out[i] = d.Pen.Name(it.ID, it.Name)
 	}
 	return out
 }

@@ -251,11 +251,11 @@ func (d Kitchen) Book() written.Book {
 	var book written.Book
 	for _, r := range d.Usable {
 		hands, waiting := recipe.Minutes(r.Steps)
-		book.Recipes = append(book.Recipes, written.BookRecipe{ID: r.ID, Name: r.Name, Kind: r.Kind, Minutes: hands +
-			waiting})
+		book.Recipes = append(book.Recipes, written.BookRecipe{ID: r.ID,
+			Name: d.Pen.Name(r.ID, r.Name), Kind: r.Kind, Minutes: hands + waiting})
 	}
 	for _, k := range recipe.Kinds() {
-		book.Kinds = append(book.Kinds, written.RecipeKind{ID: k.ID, Words: k.Words, Own: k.Own})
+		book.Kinds = append(book.Kinds, written.RecipeKind{ID: k.ID, Words: d.Pen.Text(k.Words), Own: k.Own})
 	}
 	for _, m := range unit.Sold(unit.US) { // every system has the same labels
 		book.Measures = append(book.Measures, m.Label())

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"emblo/core/recipe"
+	"emblo/core/say"
 	"emblo/core/unit"
 )
 
@@ -42,23 +43,23 @@ type Drops struct{ Least, Most int }
 // measured.
 const countedDrops = 40
 
-// String says how much in drops, or in mL where there are too many to count.
-func (d Drops) String() string {
+// Say says how much in drops, or in mL where there are too many to count.
+func (d Drops) Say() say.Text {
 	switch {
 	case d.Most > countedDrops:
-		return fmt.Sprintf("%.0f to %.0f mL", math.Max(1, math.Round(float64(d.Least)/unit.DropsPerML)),
-			math.Ceil(float64(d.Most)/unit.DropsPerML))
+		return say.F("{least} to {most} mL", say.Fixed(math.Max(1, math.Round(float64(d.Least)/unit.DropsPerML)), 0),
+			say.Fixed(math.Ceil(float64(d.Most)/unit.DropsPerML), 0))
 	case d.Most == 1:
 		return "1 drop"
 	case d.Least == d.Most:
-		return fmt.Sprintf("%d drops", d.Most)
+		return say.F("{count} drops", d.Most)
 	}
-	return fmt.Sprintf("%d to %d drops", d.Least, d.Most)
+	return say.F("{least} to {most} drops", d.Least, d.Most)
 }
 
 // ColourStrength is a sort of colour by how much of it 100 g of a mix takes.
 type ColourStrength struct {
-	Words       string
+	Words       say.Text
 	least, most float64 // drops for 100 g
 }
 

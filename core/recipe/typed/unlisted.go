@@ -60,7 +60,7 @@ var inMixes = []material.Part{material.Ingredient, material.Filler, material.Fin
 	material.Sparkle, material.Float}
 
 // tools are the shelves of the things that a mix is made with, and in.
-var tools = map[string]bool{"vessels": true, "kitchen and hand tools": true}
+var tools = map[string]bool{"containers": true, "kitchen and hand tools": true}
 
 const (
 	// mostNamed is how many words of a step are looked up together as a name.

@@ -3084,6 +3084,8 @@ export interface components {
             text: string;
             /** @description What asks for it, where not everything does. */
             of?: string[];
+            /** @description Poison advice is to be called. */
+            calls?: boolean;
         };
         Shortage: {
             name: string;
@@ -3204,6 +3206,8 @@ export interface components {
             standing: "quoted from memory" | "common practice";
             change: string;
             do: string[];
+            /** @description Which of what is to be done, from 0, say to call poison advice. */
+            calls?: number[];
             missing?: string;
         };
         /** @description A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it. */

@@ -5,13 +5,16 @@ import { follow } from '../api/live'
 import { elsewhere } from '../api/letter'
 import { outbox } from '../api/outbox'
 import { Navigate, Route, Routes, ScrollRestoration } from 'react-router'
-import { sessionQuery } from '../session/queries'
+import { isAnswered, sessionQuery } from '../session/queries'
 import { Failure, Waiting } from '../ui/States'
 import { SessionContext } from '../session/session'
 import { keptOwner } from './kept'
 import { framed, printed } from './pages'
 import { Shell } from './Shell'
+import { firstToAsk } from '../forms/open'
 import { adopt } from '../words/language'
+import { Numbers } from '../entities/centre/Numbers'
+import { ToCall } from '../ui/toCall'
 import { say } from './catalogue'
 
 const SignIn = lazy(() => import('../features/signin/SignIn').then((m) => ({ default: m.SignIn })))
@@ -33,7 +36,14 @@ function useSpoken(session: Session | null | undefined) {
   const language = session?.language
   const units = session?.centre.units
   useLayoutEffect(() => {
-    if (language !== undefined && units !== undefined && adopt({ language, units })) window.location.reload()
+    if (language === undefined || units === undefined || !adopt({ language, units })) return undefined
+    // What somebody types is saved, or left, before.
+    const speak = () => {
+      if (firstToAsk() === undefined) window.location.reload()
+    }
+    speak()
+    const again = window.setInterval(speak, 500)
+    return () => window.clearInterval(again)
   }, [language, units])
 }
 
@@ -74,7 +84,7 @@ export function App() {
     if (who === null) outbox.close()
     return who ? follow(client) : undefined
   }, [who, client])
-  useSpoken(session.data)
+  useSpoken(session.data && isAnswered(session.data) ? session.data : undefined)
   const unsentOf = useUnsent(who ?? '', session.data?.name ?? '')
   useAskedAnew(() => void session.refetch())
   if (session.error && !session.data) {
@@ -97,20 +107,22 @@ export function App() {
   if (unsentOf !== who) return <Waiting what={say('your-centre')} />
   return (
     <SessionContext value={session.data}>
-      <ScrollRestoration />
-      <Suspense fallback={<Waiting what={say('the-page')} />}>
-        <Routes>
-          <Route element={<Shell />}>
-            {framed.map(({ path, Component }) => (
-              <Route key={path} path={path} element={<Component key={path} />} />
+      <ToCall value={<Numbers poison />}>
+        <ScrollRestoration />
+        <Suspense fallback={<Waiting what={say('the-page')} />}>
+          <Routes>
+            <Route element={<Shell />}>
+              {framed.map(({ path, Component }) => (
+                <Route key={path} path={path} element={<Component key={path} />} />
+              ))}
+              <Route path="*" element={<Navigate to="/today" replace />} />
+            </Route>
+            {printed.map(({ path, Component }) => (
+              <Route key={path} path={path} element={<Component />} />
             ))}
-            <Route path="*" element={<Navigate to="/today" replace />} />
-          </Route>
-          {printed.map(({ path, Component }) => (
-            <Route key={path} path={path} element={<Component />} />
-          ))}
-        </Routes>
-      </Suspense>
+          </Routes>
+        </Suspense>
+      </ToCall>
     </SessionContext>
   )
 }

@@ -1,10 +1,12 @@
-import { memo } from 'react'
+import { memo, use } from 'react'
 import type { Finding } from '../api/client'
 import { MarkLine } from './Mark'
+import { ToCall } from './toCall'
 import { say } from './catalogue'
 
 /** One objection: what an adult does, the reason, what would mend it; the figures and the source folded away. */
 export function FindingView({ finding, about }: { finding: Finding; about?: string }) {
+  const number = use(ToCall)
   return (
     <article className="finding">
       <h3>
@@ -12,8 +14,11 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
       </h3>
       {finding.do.length > 0 && (
         <ul>
-          {finding.do.map((d) => (
-            <li key={d}>{d}</li>
+          {finding.do.map((d, i) => (
+            <li key={d}>
+              {d}
+              {finding.calls?.includes(i) && <>: {number}</>}
+            </li>
           ))}
         </ul>
       )}

@@ -12,6 +12,7 @@ const numbers = new Map<number, Intl.NumberFormat>()
 const currencies = new Map<string, Intl.NumberFormat>()
 const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
 const dayWhole = new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long' })
+const clock = new Intl.DateTimeFormat(locale, { hour: 'numeric', minute: '2-digit', timeZone: 'UTC' })
 const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
 const monthsWhole = Array.from({ length: 12 }, (_, m) =>
   new Intl.DateTimeFormat(locale, { month: 'long' }).format(new Date(2024, m, 1)).toLowerCase(),
@@ -58,7 +59,7 @@ const vulgar: Record<string, string> = { '1/2': '½', '1/3': '⅓', '2/3': '⅔'
 export const measure = (label: string) => label.replace(/\d\/\d/, (f) => vulgar[f] ?? f)
 
 /** A share of one in per cent: 0.125 is "13 %". */
-export const share = (part: number, digits = 0) => `${number(part * 100, digits)} %`
+export const share = (part: number, digits = 0) => `${number(part * 100, digits)}${region === 'en-US' ? '' : ' '}%`
 
 /** How far scoops miss, in words: "exact", "1.6 % over". */
 export function miss(off: number): string {
@@ -75,7 +76,7 @@ export const duration = (minutes: number) =>
       : say('minutes-h-minutes2-min', { minutes: Math.floor(minutes / 60), minutes2: minutes % 60 })
 
 /** The time of day on this device: "10:05". */
-export const atTime = (ms: number) => new Date(ms).toTimeString().slice(0, 5)
+export const atTime = (ms: number) => timeOfDay(new Date(ms).toTimeString().slice(0, 5))
 
 export const plural = (n: number, one: string, many = one + 's') => `${n} ${n === 1 ? one : many}`
 
@@ -94,7 +95,8 @@ export const dayOf = (instant: string) => dayOnly.format(new Date(instant))
 /** A wall-clock time such as 2026-11-24T09:45 as "Tue 24 Nov, 9:45". */
 export const dayAndTime = (wall: string) => `${day(wall)}, ${timeOfDay(wall)}`
 
-export const timeOfDay = (wall: string) => wall.slice(11, 16).replace(/^0/, '')
+/** A wall-clock time, or a time alone, as the region writes it: "9:45", "9:45 AM". */
+export const timeOfDay = (wall: string) => clock.format(new Date(`2000-01-01T${wall.slice(-5)}Z`)).replace(/^0/, '')
 
 /** A month such as 2024-09 as "Sep 2024"; what is none stays as it is. */
 export function month(written: string): string {

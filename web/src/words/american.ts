@@ -18,7 +18,7 @@ function named(text: string): string | undefined {
 /** An English text as it is said in the United States, by the table that the core goes by too. */
 export const reword = (text: string) =>
   named(text) ??
-  text.replace(any, (word) => {
+  text.replaceAll(' %', '%').replace(any, (word) => {
     const own = phrases.get(word.toLowerCase())
     if (own === undefined) return word
     return /^\p{Lu}/u.test(word) ? own.charAt(0).toUpperCase() + own.slice(1) : own

@@ -64,7 +64,7 @@ const typed: Partial<Record<Metric, Typed>> = {
 /** How a figure of a metric unit is typed where the centre goes by others: metric = figure × per + plus. */
 export const typedIn = (unit: Metric): Typed => (units === 'us' && typed[unit]) || { unit, per: 1, plus: 0, step: 0 }
 
-const figures = /(\d+(?:\.\d+)?(?:(?: × | to | or )\d+(?:\.\d+)?)*) (mm|kg|g|mL|L|°C)(?![a-z])/g
+const figures = /(\d+(?:\.\d+)?(?:(?: × | x | to | or )\d+(?:\.\d+)?)*) (mm|kg|g|mL|L|°C)(?![a-z])/g
 const part = /\{\{(\w+)\}\} (mm|kg|g|mL|L|°C)(?![a-z])/g
 
 /** A text of a catalogue for the units: a part with its unit behind it is written in them, and a figure that stands in

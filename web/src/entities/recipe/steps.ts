@@ -6,8 +6,8 @@ export type StepKind = NonNullable<Step['kind']>
 
 /** What is done in a step, as the tag in a typed recipe says it, and in words. */
 export const kinds: Record<StepKind, string> = {
-  make: 'hands-on',
-  cook: 'cooked',
+  make: say('hands-on'),
+  cook: say('cooked'),
   scald: say('with-boiling-water'),
   cool: say('left-to-cool'),
   chill: say('in-the-fridge'),
@@ -15,13 +15,22 @@ export const kinds: Record<StepKind, string> = {
   rest: say('left-to-set'),
 }
 
-/** Where a step can be done, beside the counter. */
-export const places = ['stove', 'oven', 'microwave', 'fridge', 'freezer', 'sink']
+/** Where a step can be done, beside the counter: a word of the contract, and how it is said. */
+export const places: [string, string][] = [
+  ['stove', say('stove')],
+  ['oven', say('oven')],
+  ['microwave', say('microwave')],
+  ['fridge', say('fridge')],
+  ['freezer', say('freezer')],
+  ['sink', say('sink')],
+]
+
+export const placeWord = (place: string) => places.find(([p]) => p === place)?.[1] ?? place
 
 /** What was understood of a step, in words. */
 export function understood(s: Step): string {
   const kind = kinds[s.kind ?? 'make']
-  const at = s.resource && !kind.includes(s.resource) ? say('at-the-resource', { resource: s.resource }) : ''
+  const at = s.resource && !kind.includes(s.resource) ? say('at-the-resource', { resource: placeWord(s.resource) }) : ''
   return [
     kind,
     at,
@@ -39,7 +48,7 @@ export function corrected(typed: string, nth: number, s: Step): string {
   const at = lines.map((l, i) => (l.trim() ? i : -1)).filter((i) => i >= 0)[nth]
   if (at === undefined) return typed
   const tags = [
-    say('minutes-min', { minutes: s.minutes }),
+    [s.minutes, 'min'].join(' '), // as the reader of recipes takes it
     s.kind ?? 'make',
     s.adult_only ? 'adult' : '',
     s.children_help ? 'children' : '',

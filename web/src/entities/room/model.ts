@@ -2,6 +2,7 @@ import { v7 } from 'uuid'
 import type { ChildInput, Room, RoomInput, Schemas } from '../../api/client'
 import { vocabulary } from '../../api/limits.gen'
 import { month } from '../../ui/format'
+import { allergenWord } from '../allergen/words'
 import { say } from './catalogue'
 
 /** What weaning guidance asks families to try: without what only skin reacts to, and what a family names itself. */
@@ -81,7 +82,7 @@ export const inWords = (r: RoomInput): Record<string, string> => ({
         c.initials,
         month(c.born),
         c.mouths === 'yes' ? 'mouths' : '',
-        ...c.allergies.map((a) => a.note || a.to),
+        ...c.allergies.map((a) => a.note || allergenWord(a.to)),
         told(c),
       ]
         .filter(Boolean)
@@ -95,8 +96,7 @@ export function asks(room: Room): string[] {
   const by = new Map<string, number>()
   for (const c of room.children) {
     for (const a of c.allergies) {
-      const word =
-        (a.to === 'other' ? (a.note ?? 'other') : a.to) + (a.by === 'touch' ? say('reacts-to-touch-or-dust') : '')
+      const word = (a.note || allergenWord(a.to)) + (a.by === 'touch' ? say('reacts-to-touch-or-dust') : '')
       by.set(word, (by.get(word) ?? 0) + 1)
     }
   }

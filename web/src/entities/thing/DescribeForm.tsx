@@ -5,6 +5,7 @@ import { vocabulary } from '../../api/limits.gen'
 import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
 import { solids } from './solids'
+import { allergenWord } from '../allergen/words'
 import { say } from './catalogue'
 
 const forms: [NonNullable<Described['form']>, string][] = [
@@ -168,7 +169,7 @@ export function DescribeForm({
             <Form.Check
               key={a}
               id={`${id}-${a}`}
-              label={a}
+              label={allergenWord(a)}
               checked={d.allergens?.includes(a) ?? false}
               onChange={() => toggleAllergen(a)}
             />

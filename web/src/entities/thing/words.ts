@@ -35,8 +35,42 @@ export const parts: [string, string][] = [
 
 export const partWord = (part: string) => parts.find(([p]) => p === part)?.[1] ?? part
 
-/** Trait words that say little by themselves, as people say them. */
+/** Traits as people say them. */
 const traitWords: Record<string, string> = {
+  piece: say('piece'),
+  grain: say('grain-trait'),
+  powder: say('powder-trait'),
+  dough: say('dough'),
+  gel: say('gel'),
+  liquid: say('liquid-trait'),
+  sheet: say('sheet'),
+  strand: say('strand'),
+  sticky: say('sticky'),
+  food: say('food-trait'),
+  hard: say('hard-trait'),
+  soft: say('soft-trait'),
+  rounded: say('rounded-trait'),
+  damaged: say('damaged-trait'),
+  glove: say('glove'),
+  magnet: say('magnet'),
+  battery: say('battery'),
+  honey: say('honey'),
+  caffeine: say('caffeine'),
+  plaster: say('plaster'),
+  talc: say('talc'),
+  spice: say('spice'),
+  soil: say('soil'),
+  sand: say('sand'),
+  glitter: say('glitter'),
+  stains: say('stains'),
+  ice: say('ice'),
+  dropper: say('dropper'),
+  slippery: say('slippery'),
+  soap: say('soap'),
+  electric: say('electric'),
+  squirts: say('squirts'),
+  rusty: say('rusty'),
+  gelatine: say('gelatine'),
   'soft-food': say('squashes-flat'),
   'not-food': say('not-food'),
   'raw-flour': say('raw-flour'),
@@ -111,12 +145,69 @@ const traitWords: Record<string, string> = {
 
 export const traitWord = (trait: string) => traitWords[trait] ?? trait
 
-/** The sides of a feel, each from least to most. */
-export const feels: [string, string[]][] = [
-  [say('wet-word'), [say('dry'), say('damp'), say('wet')]],
-  [say('grain'), [say('smooth'), say('fine'), say('coarse'), say('chunky')]],
-  [say('noise'), [say('quiet'), say('rustling'), say('loud')]],
-  [say('weight'), [say('light'), say('medium'), say('heavy')]],
-  [say('stickiness'), [say('clean'), say('tacky'), say('sticky')]],
-  [say('scent'), [say('unscented'), say('mild'), say('strong')]],
+/** The sides of a feel, each from least to most: a word of the contract, and how it is said. */
+export const feels: [string, [string, string][]][] = [
+  [
+    say('wet-word'),
+    [
+      ['dry', say('dry')],
+      ['damp', say('damp')],
+      ['wet', say('wet')],
+    ],
+  ],
+  [
+    say('grain'),
+    [
+      ['smooth', say('smooth')],
+      ['fine', say('fine')],
+      ['coarse', say('coarse')],
+      ['chunky', say('chunky')],
+    ],
+  ],
+  [
+    say('noise'),
+    [
+      ['quiet', say('quiet')],
+      ['rustling', say('rustling')],
+      ['loud', say('loud')],
+    ],
+  ],
+  [
+    say('weight'),
+    [
+      ['light', say('light')],
+      ['medium', say('medium')],
+      ['heavy', say('heavy')],
+    ],
+  ],
+  [
+    say('stickiness'),
+    [
+      ['clean', say('clean')],
+      ['tacky', say('tacky')],
+      ['sticky', say('sticky')],
+    ],
+  ],
+  [
+    say('scent'),
+    [
+      ['unscented', say('unscented')],
+      ['mild', say('mild')],
+      ['strong', say('strong')],
+    ],
+  ],
 ]
+
+const feelWords = new Map(feels.flatMap(([, steps]) => steps))
+
+export const feelWord = (word: string) => feelWords.get(word) ?? word
+
+/** What a thing costs, roughly. */
+const costWords: Record<string, string> = {
+  found: say('found'),
+  cheap: say('cheap'),
+  moderate: say('moderate'),
+  dear: say('dear'),
+}
+
+export const costWord = (cost: string) => costWords[cost] ?? cost

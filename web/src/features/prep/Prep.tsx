@@ -17,6 +17,7 @@ import { usePageTitle } from '../../ui/usePageTitle'
 import { Follow } from './Follow'
 import { Strings } from './Strings'
 import { dayIn, plusDays, sameDay } from '../../ui/wall'
+import { placeWord } from '../../entities/recipe/steps'
 import { say } from './catalogue'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
@@ -242,7 +243,7 @@ function Step({ slot: s }: { slot: Slot }) {
         <span className="soft">
           {[
             say('duration-hands-on', { duration: duration(s.minutes) }),
-            s.resource ? say('at-the-resource', { resource: s.resource }) : '',
+            s.resource ? say('at-the-resource', { resource: placeWord(s.resource) }) : '',
             s.adult_only ? say('adult-only') : '',
             s.children_help ? say('children-can-help') : '',
           ]

@@ -7,6 +7,7 @@ import { useSession } from '../../session/session'
 import { dayAndTime, duration, grams, timeOfDay, wholeDay, weighs } from '../../ui/format'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { placeWord } from '../../entities/recipe/steps'
 import { say } from './catalogue'
 
 /** What is prepared on a day, on paper. */
@@ -94,7 +95,7 @@ const whose = (s: Slot) =>
 function Line({ slot: s }: { slot: Slot }) {
   const how = [
     say('duration-hands-on', { duration: duration(s.minutes) }),
-    s.resource ? say('at-the-resource', { resource: s.resource }) : '',
+    s.resource ? say('at-the-resource', { resource: placeWord(s.resource) }) : '',
     s.adult_only ? say('adult-only') : '',
     s.children_help ? say('children-can-help') : '',
   ]

@@ -7,6 +7,7 @@ import { api, ask, type Schemas } from '../../api/client'
 import { grams, measure } from '../../ui/format'
 import { Undo } from '../../ui/States'
 import type { Change, Making } from '../../entities/recipe/order'
+import { symptomWord } from '../../entities/recipe/symptoms'
 import { say } from './catalogue'
 
 type Dose = Schemas['Remedy']['doses'][number]
@@ -82,7 +83,7 @@ export function FixFeel({ m, recipe, learned, change, canWrite }: Props) {
             aria-pressed={r.symptom === open}
             onClick={() => setOpen(r.symptom === open ? '' : r.symptom)}
           >
-            {r.symptom}
+            {symptomWord(r.symptom)}
           </button>
         ))}
       </div>

@@ -82,8 +82,10 @@ function Meant({ step: s, nth, onMeant }: { step: Step; nth: number; onMeant: (s
         onChange={(e) => onMeant({ ...s, resource: e.target.value })}
       >
         <option value="">{say('at-the-counter')}</option>
-        {places.map((p) => (
-          <option key={p}>{p}</option>
+        {places.map(([p, word]) => (
+          <option key={p} value={p}>
+            {word}
+          </option>
         ))}
       </Form.Select>
     </div>

@@ -19,6 +19,7 @@ import { Edge } from './Edge'
 import { FixFeel } from './FixFeel'
 import { HowMuch } from './HowMuch'
 import { fileName, orderOf, type Change, type Making, type Order } from '../../entities/recipe/order'
+import { placeWord } from '../../entities/recipe/steps'
 import { say } from './catalogue'
 
 /** One recipe for one room: right for them, how much of what, and what to do when
@@ -272,7 +273,7 @@ function Method({ m }: { m: Making }) {
               {s.asks && <b className="asks"> {say('the-probe-has-to-read', { asks: s.asks })}</b>}
               <Taken m={m} nth={i} />
             </span>
-            <span className="soft">{s.resource}</span>
+            <span className="soft">{s.resource && placeWord(s.resource)}</span>
           </li>
         ))}
       </ol>

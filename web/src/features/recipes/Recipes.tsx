@@ -195,7 +195,11 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
           <Link to={`/recipes/${c.id}?room=${roomID}`}>{c.name}</Link>
         </h3>
         <p className="soft">
-          {[bare(c.reason), c.not_taste_safe.length === 0 ? 'taste-safe' : '', say('keeps-keeps', { keeps: c.keeps })]
+          {[
+            bare(c.reason),
+            c.not_taste_safe.length === 0 ? say('taste-safe-wish') : '',
+            say('keeps-keeps', { keeps: c.keeps }),
+          ]
             .filter(Boolean)
             .join(' · ')}
         </p>
@@ -213,7 +217,7 @@ function Row({ card: c, roomID, use, canPlan }: { card: Card; roomID: string; us
         <span className="soft">
           {[
             c.minutes_waiting > 0 ? say('minutes-waiting-waiting', { minutesWaiting: c.minutes_waiting }) : '',
-            c.heat ? 'heat' : say('no-heat'),
+            c.heat ? say('with-heat') : say('no-heat'),
             c.children_help ? say('children-help') : '',
           ]
             .filter(Boolean)

@@ -4,6 +4,7 @@ import { limits } from '../../api/limits.gen'
 import { vocabulary } from '../../api/limits.gen'
 import { Month } from '../../ui/Month'
 import { feelNeeds, flip, senses, tastes, told } from '../../entities/room/model'
+import { allergenWord } from '../../entities/allergen/words'
 import { say } from './catalogue'
 
 interface Props {
@@ -84,7 +85,9 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
               onChange={(e) => setAllergy(i, { to: e.target.value as Schemas['Allergen'] })}
             >
               {vocabulary.Allergen.map((w) => (
-                <option key={w}>{w}</option>
+                <option key={w} value={w}>
+                  {allergenWord(w)}
+                </option>
               ))}
             </Form.Select>
             {a.to === 'other' && (

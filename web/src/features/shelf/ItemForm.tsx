@@ -330,18 +330,20 @@ function Editor({ id: given, row: first, version }: { id?: string; row: Row; ver
                 <Form.Group key={axis} controlId={`${form}-${axis}`} className="field">
                   <Form.Label>{axis}</Form.Label>
                   <Form.Select
-                    value={steps.find((s) => row.feel.split(' ').includes(s)) ?? ''}
+                    value={steps.find(([s]) => row.feel.split(' ').includes(s))?.[0] ?? ''}
                     onChange={(e) =>
                       change({
-                        feel: [...row.feel.split(' ').filter((w) => w && !steps.includes(w)), e.target.value]
+                        feel: [...row.feel.split(' ').filter((w) => w && !steps.some(([s]) => s === w)), e.target.value]
                           .filter(Boolean)
                           .join(' '),
                       })
                     }
                   >
                     <option value="">{say('not-described')}</option>
-                    {steps.map((s) => (
-                      <option key={s}>{s}</option>
+                    {steps.map(([s, word]) => (
+                      <option key={s} value={s}>
+                        {word}
+                      </option>
                     ))}
                   </Form.Select>
                 </Form.Group>

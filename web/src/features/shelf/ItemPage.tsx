@@ -12,7 +12,7 @@ import { GaugeView } from '../../ui/GaugeView'
 import { MarkLine } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { Swaps } from '../../ui/Swaps'
-import { partWord, traitWord, useWords, wordOfUse } from '../../entities/thing/words'
+import { costWord, feelWord, partWord, traitWord, useWords, wordOfUse } from '../../entities/thing/words'
 import { say } from './catalogue'
 
 /** One thing: what it is, the verdict for every room, why, and what to take instead. */
@@ -125,13 +125,17 @@ function Facts({ it }: { it: Schemas['ItemPage'] }) {
     ],
     [
       say('to-eat'),
-      it.traits.includes('food') ? 'food' : it.traits.includes('not-food') ? say('not-food') : say('an-object'),
+      it.traits.includes('food')
+        ? traitWord('food')
+        : it.traits.includes('not-food')
+          ? say('not-food')
+          : say('an-object'),
     ],
-    [say('feels'), it.feel.join(', ')],
+    [say('feels'), it.feel.map(feelWord).join(', ')],
     ...it.manner.map((m): [string, string] => [m.what, m.says]),
     [say('one-us-cup'), it.cup_g ? grams(it.cup_g) : ''],
     [say('keeps'), it.keeps],
-    [say('cost'), it.cost ?? ''],
+    [say('cost'), it.cost ? costWord(it.cost) : ''],
     [say('source'), it.basis],
   ]
   return (

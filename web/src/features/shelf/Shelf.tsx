@@ -95,8 +95,10 @@ export function Shelf() {
           <option value="">{say('any-feel')}</option>
           {feels.map(([axis, steps]) => (
             <optgroup key={axis} label={axis}>
-              {steps.map((s) => (
-                <option key={s}>{s}</option>
+              {steps.map(([s, word]) => (
+                <option key={s} value={s}>
+                  {word}
+                </option>
               ))}
             </optgroup>
           ))}

@@ -4,7 +4,7 @@ import { Button, Form } from 'react-bootstrap'
 import { useForm } from 'react-hook-form'
 import { api, ask, type Schemas, type Session } from '../../api/client'
 import { outbox } from '../../api/outbox'
-import { sessionQuery, welcomeQuery } from '../../session/queries'
+import { signedIn, welcomeQuery } from '../../session/queries'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Glyph, marks, markWord } from '../../ui/Mark'
 import { say } from './catalogue'
@@ -14,12 +14,12 @@ export function SignIn() {
   const client = useQueryClient()
   const welcome = useQuery(welcomeQuery)
   const form = useForm({ defaultValues: { email: '', password: '' } })
-  const signedIn = (session: Session) => client.setQueryData(sessionQuery.queryKey, session)
+  const enter = (session: Session) => signedIn(client, session)
   const signIn = useMutation({
     mutationFn: (body: Schemas['SignIn']) => ask(api.POST('/api/session', { body })),
-    onSuccess: signedIn,
+    onSuccess: enter,
   })
-  const demo = useMutation({ mutationFn: () => ask(api.POST('/api/session/demo')), onSuccess: signedIn })
+  const demo = useMutation({ mutationFn: () => ask(api.POST('/api/session/demo')), onSuccess: enter })
   const error = signIn.error ?? demo.error
   const submit = form.handleSubmit((typed) => {
     demo.reset()

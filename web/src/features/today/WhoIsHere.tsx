@@ -9,6 +9,7 @@ import { Unkept } from '../../forms/Unkept'
 import { mayWrite, useSession } from '../../session/session'
 import { month } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
+import { allergenWord } from '../../entities/allergen/words'
 import { say } from './catalogue'
 
 type RoomDay = Schemas['RoomDay']
@@ -109,7 +110,9 @@ function InRoom({ room: r, day }: { room: RoomDay; day: string }) {
           {r.visitors.map((v) => (
             <li key={v.id}>
               <b>{v.initials}</b>{' '}
-              <span className="soft">{[month(v.born), ...v.allergies.map((a) => a.note || a.to)].join(', ')}</span>
+              <span className="soft">
+                {[month(v.born), ...v.allergies.map((a) => a.note || allergenWord(a.to))].join(', ')}
+              </span>
               {mayWrite(session) && (
                 <Button
                   variant="quiet"

@@ -1,0 +1,79 @@
+package e2e
+
+import (
+	"regexp"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"emblo/e2e/harness"
+)
+
+// typed is what people typed of the demo centre, what is a date, an id or the name of a format: the same in every
+// language.
+var typed = regexp.MustCompile(`Quillmere|Tansy Quill|Lanterns|Puddles|Pebbles|Marks in rice|Apple puree paint|Harbour|` +
+	`Bakery counter|Night-sky foam|harbour|Dough for small bakers|made up|^CSV$|JSON-LD|^Stove dough$|^White rice, dry$|` +
+	`^Flatbread dough$|pantry|drawer|water shelf|blue box|common practice|` +
+	`(Mon|Tue|Wed|Thu|Fri|Sat|Sun)[a-z]* \d{1,2} [A-Z][a-z]+`)
+
+// screens are the addresses of pages and prints that need nothing first.
+var screens = []string{"/today", "/bench", "/prep", "/prep/week", "/cupboard", "/cupboard/list", "/cupboard/makes",
+	"/batches", "/batches/new", "/rooms", "/records", "/shelf", "/shelf/new", "/shelf/white-rice", "/recipes",
+	"/recipes/new", "/recipes/stove-dough", "/recipes/compare", "/list", "/rules", "/settings", "/unsent", "/gauge", "/prep/print",
+	"/cupboard/list/print", "/recipes/stove-dough/print", "/recipes/stove-dough/chart"}
+
+// In what is no language every text stands in marks, on every screen and print: nothing is put together of pieces
+// that no catalogue has, and nothing is cut off where texts are marked, at three widths.
+func TestEveryScreenSpeaksFromACatalogue(t *testing.T) {
+	app := harness.StartMarked(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Open("/")
+	p.Click("button", "Open the demo centre")
+	p.See("Ţóđáý")
+	for _, path := range screens {
+		p.Open(path)
+		p.Settled()
+		unsaid := slices.DeleteFunc(p.Unsaid(), typed.MatchString)
+		if path == "/rules" { // rules go by their ids there
+			unsaid = slices.DeleteFunc(unsaid, regexp.MustCompile(`^[a-z-]+$`).MatchString)
+		}
+		assert.Empty(t, unsaid, path)
+		for _, width := range []int64{1280, 834, 390} {
+			p.Size(width, 900)
+			assert.Empty(t, p.Clipped(), "%s, %d wide", path, width)
+			assert.LessOrEqual(t, p.Overflow(), 1.0, "%s, %d wide", path, width)
+		}
+		p.Size(1280, 800)
+	}
+}
+
+// A centre reads American words, units and times from the moment that its lead says so, on the page and on paper; a
+// person who reads British English still does.
+func TestACentreReadsAmerican(t *testing.T) {
+	app := harness.Start(t)
+	p := harness.Sit(t, app, 1280, 800)
+	p.Demo()
+	p.Click("link", "Bakery counter")
+	p.See("Plain flour", "518 g", "colours", "start prep by")
+	assert.Equal(t, "10:15", p.Value("textbox", "Opens: time"))
+	p.Open("/settings")
+	p.Set("combobox", "Language of the centre", "en-US")
+	p.Set("combobox", "Units", "us")
+	p.Click("button", "Save settings")
+	p.See("Setups")
+	p.Open("/today")
+	p.Click("link", "Bakery counter")
+	p.See("All-purpose flour", "1 lb 2 oz", "4.23", "colors", "40 °C (104 °F) or less", "start prep by")
+	assert.Equal(t, "10:15 AM", p.Value("textbox", "Opens: time"))
+	p.Accessible()
+	p.Click("link", "Print the sheet")
+	p.See("All-purpose flour", "1 lb 2 oz", "Emergency 555-0100", "Poison advice 555-0101", "10:15 AM")
+	p.Open("/shelf")
+	p.See("Cornstarch", "Soft gelatin,")
+
+	p.Set("combobox", "Language", "en-GB")
+	p.See("Set-ups", "Soft gelatine,")
+	p.Open("/recipes/stove-dough")
+	p.See("Plain flour", "1 lb")
+}

@@ -1,0 +1,4 @@
+import { catalogue } from '../../words'
+import en from './en.json'
+
+export const { say } = catalogue('allergen', en)
