@@ -39,6 +39,10 @@ type PrepSlot struct {
 	// for longer. Together is the batch that it begins, where that is for several set-ups.
 	NotBefore string        `json:"not_before,omitzero"`
 	Together  *PrepTogether `json:"together,omitzero"`
+	// Amounts are what goes in with it, of the whole batch, and Pots the equal batches that it is made in where
+	// these are several.
+	Amounts []Amount `json:"amounts,omitzero"`
+	Pots    int      `json:"pots,omitzero"`
 }
 
 // PrepTogether is one batch that is made for several set-ups, with what goes into it.

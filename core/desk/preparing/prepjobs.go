@@ -9,6 +9,7 @@ import (
 	"emblo/core/desk"
 	"emblo/core/prep"
 	"emblo/core/recipe"
+	"emblo/core/recipe/scale"
 	"emblo/core/say"
 	"emblo/core/written"
 )
@@ -26,6 +27,9 @@ type job struct {
 	// together is the batch that it begins, where that is for several set-ups.
 	together *written.PrepTogether
 	with     []string // the other set-ups that what it makes is for
+	// amounts is what goes in with it, of the whole batch, which is made in so many pots.
+	amounts []written.Amount
+	pots    int
 }
 
 // jobs are steps of set-ups, each behind those that it comes after.
@@ -112,11 +116,16 @@ func (d Preparing) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 				first := len(all)
 				last = all.chain(of, madeName(place), w.Steps, nil)
 				all[first].together, lastOf[w] = d.writeTogether(w, dues), last
+				d.measure(all[first:], w.Batch, 0) // the first of the steps says how many pots all of it takes
 				for n := range all[first:] {
 					all[first+n].with = w.others(dues)
 				}
 			default:
+				first := len(all)
 				last = all.chain(of, madeName(place), steps, nil)
+				if mix != nil && mix.Stored == nil {
+					d.measure(all[first:], mix.Batch, mix.Pots.Count)
+				}
 			}
 			if last == "" {
 				continue
@@ -135,6 +144,18 @@ func (d Preparing) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 		}
 	}
 	return all
+}
+
+// measure gives steps the amounts of the batch that they put in; the first, where it puts in nothing, all of them, to be
+// laid out.
+func (d Preparing) measure(steps jobs, b scale.Batch, pots int) {
+	for n := range steps {
+		for _, a := range b.Amounts {
+			if uses := steps[n].step.Uses; slices.Contains(uses, a.Line.Item.ID) || n == 0 && len(uses) == 0 {
+				steps[n].amounts, steps[n].pots = append(steps[n].amounts, d.Pen.Amount(a)), pots
+			}
+		}
+	}
 }
 
 // PlayMinutes is how long a set-up is taken to be played at where nothing ends it sooner (common
@@ -190,7 +211,7 @@ func (d Preparing) writeSlot(s prep.Slot, j job, jobs jobs, wall func(int) clock
 	w := written.PrepSlot{Step: d.Pen.Step(j.step), SetupID: j.of.ID, Setup: j.of.Name, Room: d.RoomName(j.of.RoomID),
 		PlayAt: j.playAt.String(), Starts: wall(s.Start).String(), Ends: wall(s.End).String(),
 		LateMinutes: s.Late, Outside: s.Outside, Crowded: s.Crowded, Pressed: s.Late > 0 || s.Crowded,
-		Together: j.together}
+		Together: j.together, Amounts: j.amounts, Pots: j.pots}
 	w.ID, w.Minutes, w.Resource, w.Wait = s.Step.ID, s.Step.Minutes, s.Step.Uses, false
 	if s.Step.Fresh > 0 {
 		w.NotBefore = wall(s.Step.Until - s.Step.Fresh).String()

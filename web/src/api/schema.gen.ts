@@ -2074,6 +2074,10 @@ export interface components {
             /** @description The earliest that it may be over: what it makes does not stand for longer. */
             not_before?: string;
             together?: components["schemas"]["PrepTogether"];
+            /** @description What goes in with it, of the whole batch. */
+            amounts?: components["schemas"]["Amount"][];
+            /** @description The equal batches that it is made in, where these are several. */
+            pots?: number;
         };
         /** @description One batch that is made for several set-ups, with what goes into it. */
         PrepTogether: {

@@ -10,7 +10,8 @@ const locale = region
 // Making a formatter is dear and using one is cheap: each is made once.
 const numbers = new Map<number, Intl.NumberFormat>()
 const currencies = new Map<string, Intl.NumberFormat>()
-const weekday = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
+const dayShort = new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short' })
+const weekdayShort = new Intl.DateTimeFormat(locale, { weekday: 'short' })
 const dayWhole = new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long' })
 const clock = new Intl.DateTimeFormat(locale, { hour: 'numeric', minute: '2-digit', timeZone: 'UTC' })
 const dayOnly = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short' })
@@ -83,8 +84,11 @@ export const plural = (n: number, one: string, many = one + 's') => `${n} ${n ==
 /** A day such as 2026-11-24 as "Tue 24 Nov". */
 export function day(date: string): string {
   const d = new Date(`${dayIn(date)}T00:00:00`)
-  return Number.isNaN(d.getTime()) ? date : weekday.format(d).replace(',', '')
+  return Number.isNaN(d.getTime()) ? date : dayShort.format(d).replace(',', '')
 }
+
+/** The weekday of a day such as 2026-11-24, short: "Tue". */
+export const weekday = (date: string) => weekdayShort.format(new Date(`${dayIn(date)}T00:00:00`))
 
 /** A day such as 2026-11-27 as "Friday 27 November". */
 export const wholeDay = (date: string) => dayWhole.format(new Date(`${dayIn(date)}T00:00:00`)).replace(',', '')

@@ -19,6 +19,7 @@ export function TickStep({ slot }: { slot: Slot }) {
           className="tick-box"
           role="checkbox"
           aria-checked={done}
+          data-says={say('tick')}
           aria-label={say('done-text', { text: slot.text })}
           onClick={() => tickStep(slot, !done)}
         >

@@ -6,7 +6,8 @@ import { outdate } from '../../api/keys'
 import { batchesQuery } from '../../entities/batch/queries'
 import { quantity } from '../../entities/stock/model'
 import { mayWrite, useSession } from '../../session/session'
-import { day, dayAndTime, dayOf } from '../../ui/format'
+import type { BatchLine } from '../../entities/batch/model'
+import { day, dayAndTime, dayOf, timeOfDay, weekday } from '../../ui/format'
 import { Glyph, markInLine } from '../../ui/Mark'
 import { dayIn } from '../../ui/wall'
 import { say } from './catalogue'
@@ -27,13 +28,37 @@ export function LookAfter({ day: d }: { day: Day }) {
       d.strays.length +
       d.moved.length ===
     0
+  const batch = (b: BatchLine) => (
+    <Row
+      key={b.id}
+      due={b.state === 'past' ? say('now') : say('due-today')}
+      urgent={b.state === 'past'}
+      title={
+        b.state === 'past'
+          ? say('throw-away-name', { name: b.name.toLowerCase() })
+          : say('check-name', { name: b.name.toLowerCase() })
+      }
+      soft={say('room-label-code-state', {
+        room: b.room,
+        code: b.code,
+        state: b.state === 'past' && b.until ? ` ${say('use-by-was', { day: day(b.until) })}` : ` · ${b.why}`,
+      })}
+      to={`/batches/${b.id}`}
+      act={b.state === 'past' ? say('throw-away') : say('check-it')}
+      about={b.name}
+    />
+  )
   return (
     <section className="look-after" aria-labelledby="look-after">
       <h2 id="look-after">{say('to-do')}</h2>
       {nothing && <p className="soft">{say('nothing-changed-nothing-short')}</p>}
       <ul>
+        {d.strays.map((s) => (
+          <StrayLine key={s.setup_id} stray={s} />
+        ))}
+        {look.filter((b) => b.state === 'past').map(batch)}
         {d.changed.map((c) => (
-          <Changed key={c.id} change={c} />
+          <Changed key={c.id} change={c} today={dayIn(d.now)} />
         ))}
         {d.prints.map((p) => (
           <Stale key={p.id} sheet={p} />
@@ -41,78 +66,85 @@ export function LookAfter({ day: d }: { day: Day }) {
         {d.moved.map((m) => (
           <Moved key={m.id} batch={m} />
         ))}
-        {d.strays.map((s) => (
-          <StrayLine key={s.setup_id} stray={s} />
-        ))}
-        {look.map((b) => (
-          <li key={b.id}>
-            <div>
-              <b className="short">
-                {b.name}: {b.state === 'look-over' ? say('check-it') : say('throw-it-away')}
-              </b>
-              <span className="soft">
-                {say('room-label-code-state', {
-                  room: b.room,
-                  code: b.code,
-                  state: b.state === 'past' && b.until ? ` ${say('use-by-was', { day: day(b.until) })}` : ` · ${b.why}`,
-                })}
-              </span>
-            </div>
-            <Link to={`/batches/${b.id}`}>
-              {say('open')}
-              <span className="visually-hidden"> {b.name}</span>
-            </Link>
-          </li>
-        ))}
+        {look.filter((b) => b.state !== 'past').map(batch)}
         {batches.error && <li role="alert">{say('the-batches-could-not-be', { message: batches.error.message })}</li>}
         {d.short.map((s) => (
-          <li key={`${s.name}${s.by}`}>
-            <div>
-              <b>
-                {say('buy-by-day-missing-unit', {
-                  day: day(s.by),
-                  missing: quantity(s.missing, s.unit),
-                  unit: s.unit === 'pieces' ? s.name.toLowerCase() : say('of-name', { name: s.name.toLowerCase() }),
-                })}
-              </b>
-              <span className="soft">{s.for.join(', ')}</span>
-            </div>
-            <Link to="/cupboard/list">
-              {say('to-buy')}
-              <span className="visually-hidden"> {s.name}</span>
-            </Link>
-          </li>
-        ))}
-        {d.to_log.map((l) => (
-          <li key={l.setup_id}>
-            <div>
-              <b>{l.name}</b>
-              <span className="soft">
-                {l.room}, {dayAndTime(l.play_at)}
-              </span>
-            </div>
-            <Link to={`/bench/${l.setup_id}/log`}>
-              {say('add-log')}
-              <span className="visually-hidden"> {say('for-name', { name: l.name })}</span>
-            </Link>
-          </li>
+          <Row
+            key={`${s.name}${s.by}`}
+            due={dueBy(s.by, d.now)}
+            urgent={dayIn(s.by) <= dayIn(d.now)}
+            title={say('buy-missing-unit', {
+              missing: quantity(s.missing, s.unit),
+              unit: s.unit === 'pieces' ? s.name.toLowerCase() : say('of-name', { name: s.name.toLowerCase() }),
+            })}
+            soft={s.for.join(', ')}
+            to="/cupboard/list"
+            act={say('buy')}
+            about={s.name}
+          />
         ))}
         {d.goes_off.map((g) => (
-          <li key={g.name}>
-            <div>
-              <b>{say('name-best-before-day', { name: g.name, day: day(g.on) })}</b>
-              <span className="soft">
-                {g.on < dayIn(d.now) ? say('past-its-date-throw-it') : say('use-it-by-then')}
-              </span>
-            </div>
-            <Link to="/cupboard">
-              {say('cupboard')}
-              <span className="visually-hidden"> {g.name}</span>
-            </Link>
-          </li>
+          <Row
+            key={g.name}
+            due={g.on < dayIn(d.now) ? say('now') : dueBy(g.on, d.now)}
+            urgent={g.on < dayIn(d.now)}
+            title={
+              g.on < dayIn(d.now)
+                ? say('throw-away-name', { name: g.name.toLowerCase() })
+                : say('use-up-name', { name: g.name.toLowerCase() })
+            }
+            soft={say('best-before-day', { day: day(g.on) })}
+            to="/cupboard"
+            act={say('cupboard')}
+            about={g.name}
+          />
+        ))}
+        {d.to_log.map((l) => (
+          <Row
+            key={l.setup_id}
+            due={say('later')}
+            title={say('log-name', { name: l.name })}
+            soft={`${l.room}, ${dayAndTime(l.play_at)}`}
+            to={`/bench/${l.setup_id}/log`}
+            act={say('add-log')}
+            about={say('for-name', { name: l.name })}
+          />
         ))}
       </ul>
     </section>
+  )
+}
+
+/** By when: the day of the week, or today. */
+const dueBy = (on: string, now: string) =>
+  dayIn(on) <= dayIn(now) ? say('due-today') : say('by-weekday', { day: weekday(on) })
+
+interface RowProps {
+  /** By when it is done, in a word or two. */
+  due: string
+  /** Whether it is due before prep begins. */
+  urgent?: boolean
+  title: string
+  soft: string
+  to: string
+  act: string
+  about: string
+}
+
+/** One thing to do, by when, and the one button that does it. */
+function Row({ due, urgent, title, soft, to, act, about }: RowProps) {
+  return (
+    <li>
+      <span className="due">{due}</span>
+      <div>
+        <b className={urgent ? 'short' : undefined}>{title}</b>
+        <span className="soft">{soft}</span>
+      </div>
+      <Link className={urgent ? 'btn btn-primary' : 'btn btn-outline-primary'} to={to}>
+        {act}
+        <span className="visually-hidden"> {about}</span>
+      </Link>
+    </li>
   )
 }
 
@@ -125,6 +157,7 @@ function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
   })
   return (
     <li>
+      <span className="due">{say('now')}</span>
       <div>
         <b className="short">
           {say('piece-of-name-missing', { piece: say('pieces', { count: s.missing }), name: s.name })}
@@ -132,7 +165,7 @@ function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
         <span className="soft">{say('since-find-them-a-younger', { room: s.room, dayAndTime: dayAndTime(s.on) })}</span>
         {found.error && <span role="alert">{found.error.message}</span>}
       </div>
-      <Button variant="quiet" disabled={found.isPending} onClick={() => found.mutate()}>
+      <Button disabled={found.isPending} onClick={() => found.mutate()}>
         {say('found')}
         <span className="visually-hidden"> {say('what-is-missing-of', { name: s.name })}</span>
       </Button>
@@ -140,7 +173,7 @@ function StrayLine({ stray: s }: { stray: Schemas['Stray'] }) {
   )
 }
 
-function Changed({ change: c }: { change: Schemas['Change'] }) {
+function Changed({ change: c, today }: { change: Schemas['Change']; today: string }) {
   const client = useQueryClient()
   const session = useSession()
   const note = useMutation({
@@ -150,11 +183,16 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
   })
   return (
     <li className={c.mark ?? 'not-checked'}>
-      <Glyph mark={c.mark ?? 'not-checked'} />
+      <span className="due">
+        {dayIn(c.play_at) === today ? timeOfDay(c.play_at) : weekday(c.play_at)}
+        <Glyph mark={c.mark ?? 'not-checked'} />
+      </span>
       <div>
         <b>
-          {c.name}, {day(c.play_at)}: {c.was_mark === c.mark ? `${say('still')} ` : `${say('now')} `}
-          {markInLine(c.mark ?? 'not-checked')}
+          {say(c.was_mark === c.mark ? 'name-still-mark' : 'name-now-mark', {
+            name: c.name,
+            mark: markInLine(c.mark ?? 'not-checked'),
+          })}
         </b>
         {c.why.map((w) => (
           <span key={w} className="reason">
@@ -162,19 +200,20 @@ function Changed({ change: c }: { change: Schemas['Change'] }) {
           </span>
         ))}
         {note.error && <span role="alert">{note.error.message}</span>}
-      </div>
-      <span className="acts">
-        <Link to={`/bench/${c.id}`}>
-          {say('open')}
-          <span className="visually-hidden"> {c.name}</span>
-        </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
             {say('seen')}
             <span className="visually-hidden"> {c.name}</span>
           </Button>
         )}
-      </span>
+      </div>
+      <Link
+        className={dayIn(c.play_at) === today && !c.ready ? 'btn btn-primary' : 'btn btn-outline-primary'}
+        to={`/bench/${c.id}`}
+      >
+        {say('open')}
+        <span className="visually-hidden"> {c.name}</span>
+      </Link>
     </li>
   )
 }
@@ -190,6 +229,7 @@ function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
   })
   return (
     <li>
+      <span className="due">{say('due-today')}</span>
       <div>
         <b>
           {say('use-by-now-write-that', {
@@ -202,18 +242,17 @@ function Moved({ batch: b }: { batch: Schemas['MovedBatch'] }) {
         <span className="reason">{b.why}.</span>
         {note.error && <span role="alert">{note.error.message}</span>}
       </div>
-      <span className="acts">
-        <Link to={`/batches/${b.id}`}>
+      {mayWrite(session) ? (
+        <Button variant="outline-primary" disabled={note.isPending} onClick={() => note.mutate()}>
+          {say('on-the-label')}
+          <span className="visually-hidden"> {say('of-name', { name: b.name })}</span>
+        </Button>
+      ) : (
+        <Link className="btn btn-outline-primary" to={`/batches/${b.id}`}>
           {say('open')}
           <span className="visually-hidden"> {b.name}</span>
         </Link>
-        {mayWrite(session) && (
-          <Button variant="quiet" disabled={note.isPending} onClick={() => note.mutate()}>
-            {say('on-the-label')}
-            <span className="visually-hidden"> {say('of-name', { name: b.name })}</span>
-          </Button>
-        )}
-      </span>
+      )}
     </li>
   )
 }
@@ -227,6 +266,7 @@ function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
   })
   return (
     <li>
+      <span className="due">{say('due-today')}</span>
       <div>
         <b>{say('printed-sheet-for-is-out', { name: p.name })}</b>
         <span className="soft">
@@ -238,19 +278,17 @@ function Stale({ sheet: p }: { sheet: Schemas['StalePrint'] }) {
         </span>
         <span className="reason">{p.why}</span>
         {bin.error && <span role="alert">{bin.error.message}</span>}
-      </div>
-      <span className="acts">
-        <Link to={`/bench/${p.setup_id}/print`}>
-          {say('print-again')}
-          <span className="visually-hidden"> {p.name}</span>
-        </Link>
         {mayWrite(session) && (
           <Button variant="quiet" disabled={bin.isPending} onClick={() => bin.mutate()}>
             {say('old-sheet-thrown-away')}
             <span className="visually-hidden"> {p.name}</span>
           </Button>
         )}
-      </span>
+      </div>
+      <Link className="btn btn-outline-primary" to={`/bench/${p.setup_id}/print`}>
+        {say('print-again')}
+        <span className="visually-hidden"> {p.name}</span>
+      </Link>
     </li>
   )
 }

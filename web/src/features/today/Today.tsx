@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
+import { batchesQuery } from '../../entities/batch/queries'
 import { MakesList } from '../../entities/stock/MakesList'
 import { handsNext, standing, waitingNow } from '../../entities/day/prep'
 import { prepQuery, todayQuery } from '../../entities/day/queries'
@@ -29,8 +30,8 @@ export function Today() {
       <main className="screen today">
         <header className="screen-head">
           <div>
-            <h1>{day ? wholeDay(day.now) : say('today')}</h1>
-            <p className="soft">{day ? inShort(day) : ' '}</p>
+            {day ? <Headline day={day} /> : <h1>{say('today')}</h1>}
+            <p className="soft">{day ? `${wholeDay(day.now)} · ${inShort(day)}` : ' '}</p>
           </div>
         </header>
         {day && <ClockNotes day={day} asked={today.dataUpdatedAt} />}
@@ -40,6 +41,32 @@ export function Today() {
       </main>
       {day && <Foot day={day} />}
     </>
+  )
+}
+
+/** What is done first, and when prep begins. */
+function Headline({ day: d }: { day: Day }) {
+  const batches = useQuery(batchesQuery).data?.batches ?? []
+  const prep = useQuery(prepQuery(dayIn(d.now))).data
+  const of = (id: 'throw-away-batches' | 'check-batches' | 'look-at-set-ups' | 'buy-things', count: number) =>
+    count > 0 ? [say(id, { count })] : []
+  const todo = [
+    ...of('throw-away-batches', batches.filter((b) => b.state === 'past').length),
+    ...of('look-at-set-ups', d.changed.filter((c) => !c.ready && sameDay(c.play_at, d.now)).length),
+    ...of('check-batches', batches.filter((b) => b.state === 'look-over').length),
+    ...of('buy-things', d.short.filter((s) => dayIn(s.by) <= dayIn(d.now)).length),
+  ].join(', ')
+  const next = prep && handsNext(prep)
+  const time = next && timeOfDay(next.starts)
+  const first = todo.charAt(0).toUpperCase() + todo.slice(1)
+  return (
+    <h1>
+      {todo && time
+        ? say('todo-then-prep-from', { todo: first, time })
+        : time
+          ? say('prep-from-time', { time })
+          : first || say('nothing-to-do-now')}
+    </h1>
   )
 }
 
@@ -59,6 +86,10 @@ function TheDay({ day: d }: { day: Day }) {
     <>
       {d.setups.length > 0 && <DayLine day={d} />}
       <div className="today-columns">
+        <div>
+          <Preparing day={dayIn(d.now)} />
+          <LookAfter day={d} />
+        </div>
         <div>
           {d.setups.length > 0 && (
             <section aria-labelledby="opens">
@@ -82,10 +113,6 @@ function TheDay({ day: d }: { day: Day }) {
               </ul>
             </section>
           )}
-        </div>
-        <div>
-          <Preparing day={dayIn(d.now)} />
-          <LookAfter day={d} />
         </div>
       </div>
     </>
