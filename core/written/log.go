@@ -37,6 +37,13 @@ type LogInput struct {
 	Mouthed []string `json:"mouthed" max:"20" each:"36"`
 }
 
+// LogNext is what a log would change next time, before it is saved: what is done otherwise, and which of the
+// children who mouthed of it are not noted as mouthing.
+type LogNext struct {
+	Changes  []Lesson `json:"changes"`
+	Mouthing []string `json:"mouthing"`
+}
+
 // StoredLog is how a set-up went, with what it was.
 type StoredLog struct {
 	Version int `json:"version"` // 0 where nobody has said yet
@@ -157,8 +164,8 @@ func (l Log) Check(given int) *strict.Fault {
 	switch {
 	case !slices.Contains([]string{"", "yes", "no"}, l.Again):
 		return strict.Bad("/again", "Say whether it is offered again: yes or no.")
-	case !slices.Contains([]string{"", "simpler", "harder"}, l.Level):
-		return strict.Bad("/level", "Say whether the next one is simpler or harder, or leave it.")
+	case !slices.Contains([]string{"", "simpler", "right", "harder"}, l.Level):
+		return strict.Bad("/level", "Say whether the next one is simpler, just right or harder, or leave it.")
 	case l.Mess < 0 || l.Mess > 3:
 		return strict.Bad("/mess", "Mess is 1, 2 or 3.")
 	case l.Minutes < 0 || l.Minutes > mostMinutes:

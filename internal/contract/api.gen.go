@@ -479,6 +479,9 @@ type LogConflict struct {
 // LogInput How a set-up went, to be saved over the version last read; 0 begins it.
 type LogInput = written.LogInput
 
+// LogNext defines model for LogNext.
+type LogNext = written.LogNext
+
 // Makeable Something that can be made for a room from the cupboard.
 type Makeable = written.Makeable
 
@@ -1150,6 +1153,9 @@ type PutSetupJSONRequestBody = SetupInput
 
 // PutLogJSONRequestBody defines body for PutLog for application/json ContentType.
 type PutLogJSONRequestBody = LogInput
+
+// NextByLogJSONRequestBody defines body for NextByLog for application/json ContentType.
+type NextByLogJSONRequestBody = LogInput
 
 // SeeSetupJSONRequestBody defines body for SeeSetup for application/json ContentType.
 type SeeSetupJSONRequestBody = SeenInput

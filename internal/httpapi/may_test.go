@@ -95,6 +95,7 @@ func TestWhoMayDoWhat(t *testing.T) {
 		"putBatchEvent":    {newID(), written.BatchEventInput{BatchID: batch, Kind: "inspected", Signs: []string{}}},
 		"deleteBatchEvent": {used, nil},
 		"getLog":           {setup.ID, nil}, "putLog": {setup.ID, written.LogInput{Mouthed: []string{}}},
+		"nextByLog":   {setup.ID, written.LogInput{Mouthed: []string{}}},
 		"listLessons": {setup.ID, nil}, "takeLesson": {newID(), stored.Plan}, "deleteLesson": {newID(), nil}, "foundStray": {setup.ID, nil},
 		"listRecords": {"?from=" + dayIn(-23) + "&until=" + dayIn(6), nil}, "getRecordFile": {"?from=" + dayIn(-23) +
 			"&until=" + dayIn(6), nil},

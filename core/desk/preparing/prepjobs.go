@@ -146,8 +146,8 @@ func (d Preparing) jobsOf(dues []due, ticks []PrepTick) (all jobs) {
 	return all
 }
 
-// measure gives steps the amounts of the batch that they put in; the first, where it puts in nothing, all of them, to be
-// laid out.
+// measure gives steps the amounts of the batch that they put in; the first, where it puts in nothing, all of them,
+// to be laid out.
 func (d Preparing) measure(steps jobs, b scale.Batch, pots int) {
 	for n := range steps {
 		for _, a := range b.Amounts {

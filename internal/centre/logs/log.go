@@ -66,6 +66,22 @@ func lessonOf(r store.LessonRow) (written.Lesson, error) {
 	return l, err
 }
 
+// Next returns what a log would change next time, and keeps nothing.
+func (h Logs) Next(ctx context.Context, s *store.Session, id uuid.UUID,
+	in written.LogInput) (out written.LogNext, err error) {
+	setup, err := setups.In(h.House).Setup(ctx, s, id)
+	if err != nil {
+		return out, err
+	}
+	d, err := h.Desk(ctx, s)
+	if err != nil {
+		return out, err
+	}
+	out.Changes = append([]written.Lesson{}, went.On(d).Learn(setup.Setup, in.Log)...)
+	out.Mouthing = went.On(d).Mouthing(setup.RoomID, in.Mouthed)
+	return out, nil
+}
+
 // SaveLog keeps how a set-up went, and carries out what is done otherwise next time: on the plans to come
 // of the same room that have it as it was. The cupboard and the batches follow. The same log twice is one.
 func (h Logs) SaveLog(ctx context.Context, s *store.Session, id uuid.UUID,

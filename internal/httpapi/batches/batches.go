@@ -19,6 +19,7 @@ func Handlers(e *edge.Edge) edge.Handlers {
 	return edge.Handlers{"listBatches": a.list, "getBatch": a.get, "putBatch": edge.Put(a.make),
 		"putBatchEvent": edge.Put(a.note), "deleteBatchEvent": a.undo,
 		"getLog": a.log, "putLog": edge.Over[written.LogInput](a.storedLog, "", edge.Put(a.saveLog)),
+		"nextByLog":   edge.Put(a.nextByLog),
 		"listLessons": a.lessons, "takeLesson": edge.Body(a.takeLesson), "deleteLesson": a.undoLesson,
 		"foundStray": a.found, "listRecords": a.records,
 		"getRecordFile": a.recordFile}

@@ -36,6 +36,10 @@ func (a area) saveLog(r *edge.Request, id uuid.UUID, in written.LogInput) (writt
 	return logs.In(a.House).SaveLog(r, r.Session, id, in)
 }
 
+func (a area) nextByLog(r *edge.Request, id uuid.UUID, in written.LogInput) (written.LogNext, error) {
+	return logs.In(a.House).Next(r, r.Session, id, in)
+}
+
 func (a area) lessons(r *edge.Request) (any, error) {
 	id, err := r.ID()
 	if err != nil {

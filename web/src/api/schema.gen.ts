@@ -168,6 +168,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/log/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a log would change next time; nothing is kept. */
+        post: operations["nextByLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/lessons": {
         parameters: {
             query?: never;
@@ -1621,7 +1641,7 @@ export interface components {
             /** @enum {string} */
             again?: "yes" | "no";
             /** @enum {string} */
-            level?: "simpler" | "harder";
+            level?: "simpler" | "right" | "harder";
             /** @description 1 to 3. */
             mess?: number;
             /** @description How long it held them. */
@@ -1642,13 +1662,18 @@ export interface components {
             watched?: string;
             mouthed: string[];
         };
+        LogNext: {
+            changes: components["schemas"]["Lesson"][];
+            /** @description Children who are not noted as mouthing and were seen to, by id. */
+            mouthing: string[];
+        };
         /** @description How a set-up went, with what it was. */
         StoredLog: {
             version: number;
             /** @enum {string} */
             again?: "yes" | "no";
             /** @enum {string} */
-            level?: "simpler" | "harder";
+            level?: "simpler" | "right" | "harder";
             /** @description 1 to 3. */
             mess?: number;
             /** @description How long it held them. */
@@ -4342,6 +4367,34 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["LogConflict"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    nextByLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A UUID made by the client. */
+                id: components["parameters"]["Id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogInput"];
+            };
+        };
+        responses: {
+            /** @description The changes. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogNext"];
                 };
             };
             default: components["responses"]["Problem"];

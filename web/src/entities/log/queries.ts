@@ -1,5 +1,5 @@
-import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
-import { api, ask } from '../../api/client'
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { api, ask, type Schemas } from '../../api/client'
 import { key, unkept } from '../../api/keys'
 
 /** How a set-up went; version 0 where nobody has said. */
@@ -9,6 +9,16 @@ export const logQuery = (id: string) =>
     queryKey: key('log', id),
     queryFn: ({ signal }) => ask(api.GET('/api/setups/{id}/log', { params: { path: { id } }, signal })),
     refetchOnWindowFocus: false, // what is being typed stays
+  })
+
+/** What a log would change next time, before it is saved. */
+export const nextQuery = (id: string, told: Omit<Schemas['LogInput'], 'version'>) =>
+  queryOptions({
+    ...unkept,
+    queryKey: key('log', id, 'next', told),
+    queryFn: ({ signal }) =>
+      ask(api.POST('/api/setups/{id}/log/next', { params: { path: { id } }, body: { ...told, version: 0 }, signal })),
+    placeholderData: keepPreviousData,
   })
 
 /** What is done otherwise with a set-up, or could be, by how others of its room went. */

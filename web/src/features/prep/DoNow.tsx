@@ -36,7 +36,7 @@ export function DoNow({ plan, slot: s }: { plan: Schemas['PrepDay']; slot: Slot 
         <TickStep slot={s} />
       </div>
       {s.amounts && s.amounts.length > 0 && (
-        <ul className="amounts" aria-label={say('what-goes-in')}>
+        <ul className="amounts" aria-label={say('amounts')}>
           {s.amounts.map((a) => (
             <li key={a.item_id}>
               <strong className="figure">{weighs(a)}</strong>

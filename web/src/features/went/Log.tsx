@@ -1,15 +1,15 @@
 import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState, type ReactNode } from 'react'
+import { useState } from 'react'
 import { Button, Form } from 'react-bootstrap'
 import { Link, useParams } from 'react-router'
 import { api, ApiError, ask, type Room, type Schemas } from '../../api/client'
 import { outdate } from '../../api/keys'
 import { limits } from '../../api/limits.gen'
-import { logQuery } from '../../entities/log/queries'
+import { logQuery, nextQuery } from '../../entities/log/queries'
 import { roomsQuery } from '../../entities/room/queries'
 import { Pick } from '../../entities/thing/Pick'
 import { itemQuery } from '../../entities/thing/queries'
-import { Field, useRecord } from '../../forms/record'
+import { useRecord } from '../../forms/record'
 import { Unkept } from '../../forms/Unkept'
 import { dayAndTime, grams, share } from '../../ui/format'
 import { Mark } from '../../ui/Mark'
@@ -18,6 +18,9 @@ import { Stepper } from '../../ui/Stepper'
 import { Failure, Waiting } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
 import { Changed } from './Changed'
+import { useSettled } from '../../ui/useSettled'
+import { Numbers } from '../../entities/centre/Numbers'
+import { Row, Taps } from './Row'
 import { say } from './catalogue'
 
 type Stored = Schemas['StoredLog']
@@ -109,49 +112,63 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
     change({ added: l.added?.map((a) => (a.item_id === item ? { ...a, grams: readNumber(text) || 0 } : a)) })
   }
   const offered = stored.offered
+  const next = useQuery(nextQuery(id, useSettled(l))).data
+  const byNote = next?.changes.filter((c) => c.what === 'note') ?? []
+  const amounts = next?.changes.filter((c) => c.what !== 'note') ?? []
+  const byAmount = l.short || l.left !== undefined ? amounts : []
+  const byLevel = byAmount.length > 0 ? byNote : [...amounts, ...byNote]
+  const mouthing = room?.children.filter((c) => next?.mouthing.includes(c.id)).map((c) => c.initials) ?? []
+  const missing = l.counted_in === undefined ? 0 : stored.given - l.counted_in
+  const form = `log-${id}`
   return (
-    <main className="screen log">
-      <header className="screen-head">
-        <div>
-          <h1>{say('log-name', { name: offered.name })}</h1>
-          <p className="soft">
-            {offered.room}, {dayAndTime(offered.play_at)}
-            {stored.version > 0 &&
-              say('saved-by-corrected', {
-                by: stored.by ? ` ${say('by-by', { by: stored.by })}` : '',
-                corrected: stored.corrected
-                  ? say('corrected-time', { time: say('times', { count: stored.corrected }) })
-                  : '',
-              })}
+    <>
+      <main className="screen log">
+        <header className="screen-head">
+          <div>
+            <h1>{say('log-name', { name: offered.name })}</h1>
+            <p className="soft">
+              {offered.room}, {dayAndTime(offered.play_at)}
+              {stored.version > 0 &&
+                say('saved-by-corrected', {
+                  by: stored.by ? ` ${say('by-by', { by: stored.by })}` : '',
+                  corrected: stored.corrected
+                    ? say('corrected-time', { time: say('times', { count: stored.corrected }) })
+                    : '',
+                })}
+            </p>
+          </div>
+          <div className="actions">
+            <Link className="btn btn-outline-primary" to={`/bench/${id}`}>
+              {say('the-set-up-title')}
+            </Link>
+          </div>
+        </header>
+        <Unkept />
+        {stored.version > 0 && <Changed stored={stored} room={room} />}
+        <Form id={form} aria-label={say('how-it-went')} noValidate onSubmit={record.submit}>
+          <p className="log-row log-head" aria-hidden="true">
+            <b>{say('next-time')}</b>
           </p>
-        </div>
-        <div className="actions">
-          <Link className="btn btn-outline-primary" to={`/bench/${id}`}>
-            {say('the-set-up-title')}
-          </Link>
-        </div>
-      </header>
-      <Unkept />
-      {stored.version > 0 && <Changed stored={stored} room={room} />}
-      <Form aria-label={say('how-it-went')} noValidate onSubmit={record.submit}>
-        <div className="taps-grid">
           <Taps
-            legend={say('again')}
+            legend={say('went-well')}
             choices={[
               ['yes', say('yes-again')],
               ['no', say('not-again-title')],
             ]}
             value={l.again}
             onPick={(again) => change({ again })}
+            next={l.again === 'no' ? say('no-other-amounts') : l.again && say('suggested-again')}
           />
           <Taps
-            legend={say('next-time')}
+            legend={say('level')}
             choices={[
               ['simpler', say('simpler')],
+              ['right', say('just-right')],
               ['harder', say('harder')],
             ]}
             value={l.level}
             onPick={(level) => change({ level })}
+            next={l.level === 'right' ? say('the-same-again') : l.level && words(byLevel)}
           />
           <Taps
             legend={say('left-over')}
@@ -163,6 +180,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             ]}
             value={l.left}
             onPick={(left) => change({ left, short: undefined })}
+            next={(l.short || l.left !== undefined) && (words(byAmount) || say('the-same-again'))}
           >
             <button
               type="button"
@@ -182,33 +200,35 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
             value={l.mess}
             onPick={(mess) => change({ mess })}
           />
-        </div>
-        {room && (
-          <fieldset className="taps">
-            <legend>{say('who-mouthed-or-ate-some')}</legend>
-            <div className="chips">
-              {room.children.map((c) => (
-                <button
-                  key={c.id}
-                  type="button"
-                  aria-pressed={l.mouthed.includes(c.id)}
-                  onClick={() =>
-                    change({
-                      mouthed: l.mouthed.includes(c.id) ? l.mouthed.filter((x) => x !== c.id) : [...l.mouthed, c.id],
-                    })
-                  }
-                >
-                  {c.initials}
-                </button>
-              ))}
-            </div>
-          </fieldset>
-        )}
-        <div className="log-fields">
-          <div className="field">
-            <span className="form-label" aria-hidden="true">
-              {say('they-played-for')}
-            </span>
+          {room && (
+            <Row
+              legend={say('who-mouthed-or-ate-some')}
+              next={mouthing.length > 0 && say('noted-as-mouthing-once', { initials: mouthing.join(', ') })}
+            >
+              <div className="chips">
+                {room.children.map((c) => (
+                  <button
+                    key={c.id}
+                    type="button"
+                    aria-pressed={l.mouthed.includes(c.id)}
+                    onClick={() =>
+                      change({
+                        mouthed: l.mouthed.includes(c.id) ? l.mouthed.filter((x) => x !== c.id) : [...l.mouthed, c.id],
+                      })
+                    }
+                  >
+                    {c.initials}
+                  </button>
+                ))}
+              </div>
+              {l.mouthed.length > 0 && (
+                <p className="short">
+                  {say('swallowed-a-mouthful-call-poison')} <Numbers poison />
+                </p>
+              )}
+            </Row>
+          )}
+          <Row legend={say('they-played-for')}>
             <Stepper
               label={say('minutes-that-they-played')}
               unit={say('min')}
@@ -218,12 +238,12 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
               step={5}
               onChange={(n) => change({ minutes: n || undefined })}
             />
-          </div>
+          </Row>
           {stored.given > 0 && (
-            <div className="field">
-              <span className="form-label" aria-hidden="true">
-                {say('pieces-counted-back-in-of', { given: stored.given })}
-              </span>
+            <Row
+              legend={say('pieces-counted-back-in-of', { given: stored.given })}
+              next={missing > 0 && say('find-pieces', { count: missing })}
+            >
               <Stepper
                 label={say('pieces-counted-back-in-of-title', { given: stored.given })}
                 unit={say('pieces')}
@@ -237,122 +257,112 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
                   {say('all-of-them')}
                 </Button>
               )}
-            </div>
+            </Row>
           )}
-          <Field id="log-watched" label={say('supervised-by')} wrong={wrong('watched')}>
+          <Row legend={<label htmlFor="log-watched">{say('supervised-by')}</label>}>
             <Form.Control
+              id="log-watched"
               maxLength={limits.LogInput.watched}
               isInvalid={!!wrong('watched')}
               value={l.watched ?? ''}
               onChange={(e) => change({ watched: e.target.value || undefined })}
             />
-          </Field>
-          <Field id="log-own" label={say('what-the-children-made-of')} wrong={wrong('own_thing')}>
+            <Form.Control.Feedback type="invalid">{wrong('watched')}</Form.Control.Feedback>
+          </Row>
+          <Row
+            legend={<label htmlFor="log-own">{say('what-the-children-made-of')}</label>}
+            next={l.own_thing && say('shown-when-planned-again')}
+          >
             <Form.Control
+              id="log-own"
               maxLength={limits.LogInput.own_thing}
               placeholder={say('poured-it-sold-it-as')}
               isInvalid={!!wrong('own_thing')}
               value={l.own_thing ?? ''}
               onChange={(e) => change({ own_thing: e.target.value || undefined })}
             />
-          </Field>
-          <Field id="log-word" label={say('note')} wrong={wrong('word')}>
+            <Form.Control.Feedback type="invalid">{wrong('own_thing')}</Form.Control.Feedback>
+          </Row>
+          <Row legend={<label htmlFor="log-word">{say('note')}</label>}>
             <Form.Control
+              id="log-word"
               maxLength={limits.LogInput.word}
               isInvalid={!!wrong('word')}
               value={l.word ?? ''}
               onChange={(e) => change({ word: e.target.value || undefined })}
             />
-          </Field>
-        </div>
-        <fieldset className="taps">
-          <legend>{say('added-during-play')}</legend>
-          <ul className="went-in">
-            {(l.added ?? []).map((a) => (
-              <li key={a.item_id}>
-                <label htmlFor={`added-${a.item_id}`}>{called(a.item_id)}</label>
-                <Form.Control
-                  id={`added-${a.item_id}`}
-                  inputMode="decimal"
-                  maxLength={6}
-                  value={typed[a.item_id] ?? (a.grams || '')}
-                  placeholder="g"
-                  isInvalid={!!wrong('added')}
-                  onChange={(e) => weigh(a.item_id, e.target.value)}
-                />
-                <span>{say('g')}</span>
-                <Button
-                  variant="quiet"
-                  className="drop-x"
-                  aria-label={say('drop-called', { called: called(a.item_id) })}
-                  onClick={() => change({ added: l.added?.filter((x) => x !== a) })}
-                >
-                  ×
-                </Button>
-              </li>
-            ))}
-          </ul>
-          <Pick
-            label={say('something-that-was-added')}
-            placeholder={say('flour-water-vinegar')}
-            onPick={(i) => {
-              setNames((n) => ({ ...n, [i.id]: i.name }))
-              if (!l.added?.some((a) => a.item_id === i.id))
-                change({ added: [...(l.added ?? []), { item_id: i.id, grams: 0 }] })
-            }}
-          />
-        </fieldset>
-        {record.notices()}
-        <Button type="submit" disabled={record.busy}>
-          {stored.version > 0 ? say('save-changes') : say('save-log')}
-        </Button>
-      </Form>
-      <section aria-labelledby="was-offered">
-        <h2 id="was-offered">{say('what-was-offered')}</h2>
-        {offered.mark && (
+            <Form.Control.Feedback type="invalid">{wrong('word')}</Form.Control.Feedback>
+          </Row>
+          <Row legend={say('added-during-play')}>
+            <ul className="went-in">
+              {(l.added ?? []).map((a) => (
+                <li key={a.item_id}>
+                  <label htmlFor={`added-${a.item_id}`}>{called(a.item_id)}</label>
+                  <Form.Control
+                    id={`added-${a.item_id}`}
+                    inputMode="decimal"
+                    maxLength={6}
+                    value={typed[a.item_id] ?? (a.grams || '')}
+                    placeholder="g"
+                    isInvalid={!!wrong('added')}
+                    onChange={(e) => weigh(a.item_id, e.target.value)}
+                  />
+                  <span>{say('g')}</span>
+                  <Button
+                    variant="quiet"
+                    className="drop-x"
+                    aria-label={say('drop-called', { called: called(a.item_id) })}
+                    onClick={() => change({ added: l.added?.filter((x) => x !== a) })}
+                  >
+                    ×
+                  </Button>
+                </li>
+              ))}
+            </ul>
+            <Pick
+              label={say('something-that-was-added')}
+              placeholder={say('flour-water-vinegar')}
+              onPick={(i) => {
+                setNames((n) => ({ ...n, [i.id]: i.name }))
+                if (!l.added?.some((a) => a.item_id === i.id))
+                  change({ added: [...(l.added ?? []), { item_id: i.id, grams: 0 }] })
+              }}
+            />
+          </Row>
+          {record.notices()}
+        </Form>
+        <section aria-labelledby="was-offered">
+          <h2 id="was-offered">{say('what-was-offered')}</h2>
+          {offered.mark && (
+            <p>
+              <Mark mark={offered.mark} /> {offered.what}
+            </p>
+          )}
+          {offered.reason && <p className="short">{offered.reason}</p>}
           <p>
-            <Mark mark={offered.mark} /> {offered.what}
+            {say('for-children-with-adult-contains', {
+              children: say('children', { count: offered.children }),
+              adult: say('adults', { count: offered.adults }),
+              contains: offered.contains
+                ? say('contains-contains', { contains: offered.contains })
+                : say('none-of-the-listed-allergens'),
+            })}
           </p>
-        )}
-        {offered.reason && <p className="short">{offered.reason}</p>}
-        <p>
-          {say('for-children-with-adult-contains', {
-            children: say('children', { count: offered.children }),
-            adult: say('adults', { count: offered.adults }),
-            contains: offered.contains
-              ? say('contains-contains', { contains: offered.contains })
-              : say('none-of-the-listed-allergens'),
-          })}
-        </p>
-      </section>
-    </main>
+        </section>
+      </main>
+      <footer className="counter on-dark plain">
+        <div>
+          <span>{say('changes-start-when-you-save')}</span>
+          <strong>
+            {say('changes-next-time', { count: amounts.length + mouthing.length + (missing > 0 ? 1 : 0) })}
+          </strong>
+        </div>
+        <button type="submit" form={form} className="print" disabled={record.busy}>
+          {stored.version > 0 ? say('save-changes') : say('save-log')}
+        </button>
+      </footer>
+    </>
   )
 }
 
-function Taps<T extends string | number>({
-  legend,
-  choices,
-  value,
-  onPick,
-  children,
-}: {
-  legend: string
-  choices: [T, string][]
-  value: T | undefined
-  onPick: (value: T | undefined) => void
-  children?: ReactNode
-}) {
-  return (
-    <fieldset className="taps">
-      <legend>{legend}</legend>
-      <div className="chips">
-        {choices.map(([v, words]) => (
-          <button key={v} type="button" aria-pressed={value === v} onClick={() => onPick(value === v ? undefined : v)}>
-            {words}
-          </button>
-        ))}
-        {children}
-      </div>
-    </fieldset>
-  )
-}
+const words = (changes: Schemas['Lesson'][]) => changes.map((c) => c.words).join(' ')
