@@ -144,7 +144,9 @@ func TestHowItWentChangesTheNextPlan(t *testing.T) {
 	before := p.Presses()
 	p.Click("button", "Yes, again")
 	p.Click("button", "Half")
+	p.See("70 g for each child in place of 120 g", "1 change next time") // beside the answer, before it is saved
 	p.Click("button", "KD")
+	p.See("Swallowed a mouthful? Call poison advice: 555-0101")
 	p.Click("button", "Pieces counted back in, of 30: less")
 	p.Type("textbox", "Supervised by", "TQ, BO")
 	p.Type("textbox", "What the children made of it", "sold as bread")

@@ -62,7 +62,7 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 	p.See("Ready, with precautions", "within arm's reach")
 
 	p.Type("combobox", "Add what goes in", "toy boats")
-	p.See("90 x 45 x 40 mm")
+	p.See("90 × 45 × 40 mm")
 	p.Press("Enter")
 	p.See("Wooden boats")
 	p.Click("button", "Wooden boats for each child: more")
@@ -83,7 +83,7 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 		p.See(number + "Has it any of these?")
 		p.Click("button", "None of these")
 	}
-	p.See("Ready, with precautions", "70 x 12 mm", "Saved")
+	p.See("Ready, with precautions", "70 × 12 mm", "Saved")
 
 	// A word that names several things is told apart where it stands.
 	p.Type("combobox", "Add what goes in", "pom poms")
@@ -104,9 +104,9 @@ func TestFillerIsKeptOutThenReplaced(t *testing.T) {
 
 	p.Click("button", "driftwood disc")
 	p.Click("button", "Take out driftwood disc")
-	p.Gone("70 x 12 mm")
+	p.Gone("70 × 12 mm")
 	p.Click("button", "Undo")
-	p.See("70 x 12 mm")
+	p.See("70 × 12 mm")
 	p.See("Saved")
 	p.Open("/bench")
 	p.See("New set-up", "Water, ")
@@ -156,7 +156,7 @@ func TestNewThingIsJudgedByAnswering(t *testing.T) {
 	p.Click("button", "None of these")
 	p.See("6. Has it any of these?", "a rigid hole of 5 to 12 mm")
 	p.Click("button", "None of these")
-	p.See("Nothing is left to ask", "56 x 8 mm", "No rule objects.")
+	p.See("Nothing is left to ask", "56 × 8 mm", "No rule objects.")
 	p.Accessible()
 	p.Size(390, 844)
 	p.Accessible()

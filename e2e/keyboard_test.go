@@ -48,7 +48,7 @@ func TestKeyboardAlone(t *testing.T) {
 	p.Press("/")
 	p.See("Type an item, and an age") // the cursor stands in the box
 	p.Keys("wooden boats")
-	p.See("90 x 45 x 40 mm")
+	p.See("90 × 45 × 40 mm")
 	p.Press("Enter")
 	p.See("Print a true-size gauge")
 	p.Press("Escape")

@@ -30,8 +30,8 @@ func (p Pen) Rules(rules []safety.Rule) []written.Rule {
 			if e.Mouths {
 				who = say.F("{age}, mouthing", who)
 			}
-			out[i].Examples[j] = written.RuleExample{Words: p.text(e.Words), Who: p.Text(who), Use: e.Use.String(),
-				Judged: Verdict(e.Want)}
+			out[i].Examples[j] = written.RuleExample{Words: p.text(e.Words), Who: p.Text(who), Months: e.Months,
+				Use: e.Use.String(), Judged: Verdict(e.Want)}
 		}
 	}
 	return out

@@ -228,8 +228,9 @@ type Rule struct {
 
 // RuleExample is one example of a rule.
 type RuleExample struct {
-	Words string `json:"words"`
-	Who   string `json:"who"`
-	Use   string `json:"use"`
+	Words  string `json:"words"`
+	Who    string `json:"who"`
+	Months int    `json:"months"` // how old the child is
+	Use    string `json:"use"`
 	Judged
 }

@@ -2738,6 +2738,8 @@ export interface components {
         RuleExample: {
             words: string;
             who: string;
+            /** @description How old the child is. */
+            months: number;
             use: components["schemas"]["Use"];
             verdict: components["schemas"]["Verdict"];
             mark: components["schemas"]["Mark"];

@@ -44,7 +44,7 @@ function Mark({ to, name, also, onGo }: Place & { onGo?: () => void }) {
 
 /**
  * The graduations of the jug: the day's work, a gap, what is looked up. On a phone it is a bar
- * at the foot with the rest under More, and Check a button of its own within reach of a thumb.
+ * at the foot, with Check in it and the rest under More.
  */
 export function Nav({ onCheck, foot }: { onCheck: () => void; foot: ReactNode }) {
   const [more, setMore] = useState(false)

@@ -27,6 +27,8 @@ import { WhatGoesIn } from './WhatGoesIn'
 import { Learnt } from './Learnt'
 import { Why, type Swapping } from './Why'
 import { dayIn } from '../../ui/wall'
+import { massOf } from '../../entities/setup/model'
+import { grams } from '../../ui/format'
 import { say } from './catalogue'
 
 export function Bench() {
@@ -74,6 +76,7 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     canRedo,
   } = useDraft(() => ({ ...draftOf(setup), ...keptSetup(id), version: setup.version }))
   const [together, setTogether] = useState(false)
+  const [tab, setTab] = useState<Tab>('in') // on a phone
   const [taken, setTaken] = useState<Step | null>(null)
   usePageTitle(draft.name)
   const client = useQueryClient()
@@ -137,6 +140,13 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
   const current = fresh || held
   const busy = { className: current ? undefined : 'stale', 'aria-busy': !current }
 
+  const counted = shown?.places.reduce((sum, p) => sum + massOf(p), 0) ?? 0
+  const things = draft.places.reduce((n, p) => n + p.items.length + (p.base ? 1 : 0), draft.beside.length)
+  const tabs: [Tab, string, string][] = [
+    ['in', say('what-goes-in'), String(things)],
+    ['how', say('how-much'), counted > 0 ? grams(counted) : '–'],
+    ['why', say('why'), say('to-do-count', { count: shown?.precautions?.length ?? 0 })],
+  ]
   return (
     <main className="bench">
       <header className="bench-head">
@@ -215,7 +225,15 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
         }
         onUndone={takeFresh}
       />
-      <div className="zones">
+      <div className="zone-tabs" role="group" aria-label={say('parts-of-the-set-up')}>
+        {tabs.map(([id, name, says]) => (
+          <button key={id} type="button" aria-pressed={tab === id} onClick={() => setTab(id)}>
+            {name}
+            <span>{says}</span>
+          </button>
+        ))}
+      </div>
+      <div className={`zones show-${tab}`}>
         <section className="zone" aria-labelledby="zone-in">
           <div className="zone-head">
             <h2 id="zone-in">{say('what-goes-in')}</h2>
@@ -273,6 +291,9 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
     </main>
   )
 }
+
+/** The zones of the page: on a phone one is shown at a time. */
+type Tab = 'in' | 'how' | 'why'
 
 interface NoticeProps {
   id: string

@@ -8,6 +8,7 @@ import { dayAndTime, duration, grams, money } from '../../ui/format'
 import { setupPrepQuery } from '../../entities/day/queries'
 import { massOf, readiness } from '../../entities/setup/model'
 import { useStanding, type Saving } from '../../entities/setup/saving'
+import { Foot } from '../../ui/Foot'
 import { say } from './catalogue'
 
 interface Props {
@@ -34,7 +35,7 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
   const begins = useBegins(id, answer !== undefined)
   const amount = mass > 0 ? grams(mass) : '–'
   return (
-    <footer className={`counter on-dark ${mark}`}>
+    <Foot className={mark}>
       <div className="right">
         <span>{say('for-this-room')}</span>
         <strong>
@@ -79,7 +80,7 @@ export const Counter = memo(function Counter({ answer, failed, id }: Props) {
         </strong>
       </div>
       <Saved id={id} ready={ready} answered={answer !== undefined} />
-    </footer>
+    </Foot>
   )
 })
 

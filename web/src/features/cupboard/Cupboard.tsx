@@ -16,6 +16,7 @@ import { Files } from './Files'
 import { JarPanel } from './JarPanel'
 import { JarPicture } from './JarPicture'
 import { ToBuy } from './ToBuy'
+import { Foot } from '../../ui/Foot'
 import { say } from './catalogue'
 
 /** What is in, with the line that coming plans need, and what to buy. */
@@ -159,7 +160,7 @@ export function Cupboard() {
         )}
       </main>
       {whole && cupboard.data && (
-        <footer className="counter on-dark plain">
+        <Foot className="plain">
           <div>
             <span>{say('coming-plans-need')}</span>
             <strong className="figure">
@@ -185,7 +186,7 @@ export function Cupboard() {
           <Link className="print" to="/cupboard/list">
             {say('tick-off-in-the-shop')}
           </Link>
-        </footer>
+        </Foot>
       )}
     </>
   )

@@ -5,7 +5,7 @@ import { dayAndTime, duration, timeOfDay, weighs } from '../../ui/format'
 import { Scoops } from '../../ui/Scoops'
 import { sameDay } from '../../ui/wall'
 import { Late } from './Late'
-import { facts } from './Step'
+import { facts, For } from './Step'
 import { TickStep } from './TickStep'
 import { say } from './catalogue'
 
@@ -35,6 +35,7 @@ export function DoNow({ plan, slot: s }: { plan: Schemas['PrepDay']; slot: Slot 
         <h2 id="do-now">{s.text}</h2>
         <TickStep slot={s} />
       </div>
+      {s.together && <For batch={s.together} />}
       {s.amounts && s.amounts.length > 0 && (
         <ul className="amounts" aria-label={say('amounts')}>
           {s.amounts.map((a) => (

@@ -16,6 +16,7 @@ import { Setting } from './Setting'
 import { Step } from './Step'
 import { Strings } from './Strings'
 import { dayIn, plusDays } from '../../ui/wall'
+import { Foot } from '../../ui/Foot'
 import { say } from './catalogue'
 
 /** What is prepared on a day: ropes where hands work, strings where something waits by itself. */
@@ -83,7 +84,7 @@ export function Prep() {
         )}
         {plan && <Follow />}
       </main>
-      {plan && <Foot plan={plan} />}
+      {plan && <Figures plan={plan} />}
     </>
   )
 }
@@ -140,11 +141,11 @@ function Steps({ head, slots }: { head: string; slots: Slot[] }) {
   )
 }
 
-function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
+function Figures({ plan }: { plan: Schemas['PrepDay'] }) {
   const next = handsNext(plan)
   const hands = plan.slots.reduce((sum, s) => sum + s.minutes, 0)
   return (
-    <footer className="counter on-dark plain">
+    <Foot className="plain">
       <div>
         <span>{say('next-prep-step')}</span>
         <strong className="figure">
@@ -159,6 +160,6 @@ function Foot({ plan }: { plan: Schemas['PrepDay'] }) {
         <span>{say('prep-time-left')}</span>
         <strong className="figure">{duration(plan.spare_minutes)}</strong>
       </div>
-    </footer>
+    </Foot>
   )
 }

@@ -67,18 +67,27 @@ export function Step({ slot: s }: { slot: Slot }) {
   )
 }
 
-/** One batch for several set-ups, with what goes into it. */
-function Together({ batch: b }: { batch: Schemas['PrepTogether'] }) {
+/** For which set-ups one batch is made, and how much each has of it. */
+export function For({ batch: b }: { batch: Schemas['PrepTogether'] }) {
   return (
-    <div className="together">
+    <p>
       <b>
         {say('one-batch-of-for-set', { grams: grams(b.made_g), for: b.for.length === 2 ? say('two') : b.for.length })}
-      </b>
+      </b>{' '}
       <span>
         {b.for
           .map((f) => say('setup-for-room-grams', { setup: f.setup, room: f.room, grams: grams(f.grams) }))
           .join(', ')}
       </span>
+    </p>
+  )
+}
+
+/** One batch for several set-ups, with what goes into it. */
+function Together({ batch: b }: { batch: Schemas['PrepTogether'] }) {
+  return (
+    <div className="together">
+      <For batch={b} />
       <ul>
         {b.amounts.map((a) => (
           <li key={a.item_id}>

@@ -8,6 +8,7 @@ import { emptySetup, newPlace, nextMorning } from '../../entities/setup/model'
 import { useSession } from '../../session/session'
 import { grams, money } from '../../ui/format'
 import { Glyph, markWord } from '../../ui/Mark'
+import { Foot } from '../../ui/Foot'
 import { say } from './catalogue'
 
 interface EdgeProps {
@@ -50,7 +51,7 @@ export function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
   })
   const missing = m?.amounts.find((a) => a.missing_g !== undefined)
   return (
-    <footer className={`counter on-dark ${m?.mark ?? 'not-checked'}`}>
+    <Foot className={m?.mark ?? 'not-checked'}>
       <div>
         <span>{say('for-this-room')}</span>
         <strong>
@@ -116,6 +117,6 @@ export function Edge({ m, failed, order, room, name, canWrite }: EdgeProps) {
           {plan.isError ? say('not-planned-try-again') : say('plan-it')}
         </button>
       )}
-    </footer>
+    </Foot>
   )
 }

@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { centreQuery, rulesQuery } from '../../entities/centre/queries'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { Mark } from '../../ui/Mark'
+import { Mark, markWord } from '../../ui/Mark'
 import { Failure, Waiting } from '../../ui/States'
 import { wordOfUse } from '../../entities/thing/words'
 import { say } from './catalogue'
@@ -18,6 +18,7 @@ export function RuleBook() {
   const rules = useQuery(rulesQuery)
   const centre = useQuery(centreQuery)
   const [words, setWords] = useState('')
+  const [band, setBand] = useState('')
   if (rules.error) {
     return (
       <main className="screen">
@@ -30,6 +31,7 @@ export function RuleBook() {
   const shown = rules.data.filter(
     (r) => !wanted || [r.title, r.id, r.threshold, r.source].join(' ').toLowerCase().includes(wanted),
   )
+  const [, , from, below] = bands.find(([b]) => b === band) ?? ['', '', 0, Infinity]
   const families = [...new Set(shown.map((r) => r.family))]
   return (
     <main className="screen rule-book">
@@ -46,6 +48,14 @@ export function RuleBook() {
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
+          <Form.Select aria-label={say('age')} value={band} onChange={(e) => setBand(e.target.value)}>
+            <option value="">{say('any-age')}</option>
+            {bands.map(([b, name]) => (
+              <option key={b} value={b}>
+                {name}
+              </option>
+            ))}
+          </Form.Select>
           <Link className="btn btn-primary" to="/settings">
             {say('stricter-rules')}
           </Link>
@@ -57,9 +67,9 @@ export function RuleBook() {
         <section key={f} aria-label={f}>
           <h2>{f}</h2>
           {shown
-            .filter((r) => r.family === f)
+            .filter((r) => r.family === f && (!band || r.examples.some((e) => e.months >= from && e.months < below)))
             .map((r) => (
-              <RuleRow key={r.id} rule={r} ours={centre.data?.policy.minimum_months[r.id] ?? 0} />
+              <RuleRow key={r.id} rule={r} band={band} ours={centre.data?.policy.minimum_months[r.id] ?? 0} />
             ))}
         </section>
       ))}
@@ -67,7 +77,15 @@ export function RuleBook() {
   )
 }
 
-function RuleRow({ rule, ours }: { rule: Rule; ours: number }) {
+/** The ages that rules are told by: an id, how it is said, and from which month until before which. */
+const bands: [string, string, number, number][] = [
+  ['0', say('under-1'), 0, 12],
+  ['1', say('1-and-2'), 12, 36],
+  ['3', say('3-to-5'), 36, 72],
+  ['6', say('6-and-over'), 72, Infinity],
+]
+
+function RuleRow({ rule, ours, band }: { rule: Rule; ours: number; band: string }) {
   return (
     <article className="rule" id={rule.id}>
       <div>
@@ -78,21 +96,34 @@ function RuleRow({ rule, ours }: { rule: Rule; ours: number }) {
         </p>
         {ours > 0 && <p className="short">{say('ours-do-not-use-under', { ours })}</p>}
       </div>
-      <ul aria-label={say('examples-of-title', { title: rule.title })}>
-        {rule.examples.map((e) => (
-          <li key={`${e.words}${e.who}${e.use}`}>
-            <Mark mark={e.mark} size="small" />
-            <span>
-              {e.words}
-              <span className="soft">
-                {' '}
-                {e.who}
-                {e.use === 'open' ? '' : `, ${wordOfUse(e.use)}`}
-              </span>
-            </span>
-          </li>
-        ))}
-      </ul>
+      <div>
+        {bands
+          .filter(([b]) => !band || b === band)
+          .map(([b, name, from, below]) => {
+            const here = rule.examples.filter((e) => e.months >= from && e.months < below)
+            if (here.length === 0) return null
+            return (
+              <section key={b} className="band">
+                <h4>{name}</h4>
+                <ul aria-label={say('examples-of-title', { title: `${rule.title}, ${name}` })}>
+                  {here.map((e) => (
+                    <li key={`${e.words}${e.who}${e.use}`}>
+                      <Mark mark={e.mark} size="small" />
+                      <span>
+                        <b>{markWord(e.mark)}</b>: {e.words}
+                        <span className="soft">
+                          {' '}
+                          {e.who}
+                          {e.use === 'open' ? '' : `, ${wordOfUse(e.use)}`}
+                        </span>
+                      </span>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )
+          })}
+      </div>
     </article>
   )
 }

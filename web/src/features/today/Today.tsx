@@ -16,6 +16,7 @@ import { LookAfter } from './LookAfter'
 import { WhoIsHere } from './WhoIsHere'
 import { dayIn, sameDay } from '../../ui/wall'
 import { nextOpening } from '../../entities/setup/model'
+import { Foot } from '../../ui/Foot'
 import { say } from './catalogue'
 
 type Day = Schemas['Today']
@@ -39,7 +40,7 @@ export function Today() {
         {!today.data && !today.error && <Waiting what={say('the-day')} />}
         {day && <TheDay day={day} />}
       </main>
-      {day && <Foot day={day} />}
+      {day && <Figures day={day} />}
     </>
   )
 }
@@ -204,10 +205,10 @@ function Preparing({ day }: { day: string }) {
   )
 }
 
-function Foot({ day: d }: { day: Day }) {
+function Figures({ day: d }: { day: Day }) {
   const next = [...d.setups, ...d.next].find((s) => s.play_at >= d.now)
   return (
-    <footer className="counter on-dark plain">
+    <Foot className="plain">
       <div>
         <span>{say('next-to-start')}</span>
         <strong className="figure">
@@ -226,7 +227,7 @@ function Foot({ day: d }: { day: Day }) {
       <Link className="print" to="/cupboard/makes">
         {say('what-can-i-make')}
       </Link>
-    </footer>
+    </Foot>
   )
 }
 

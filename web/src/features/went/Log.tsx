@@ -21,6 +21,7 @@ import { Changed } from './Changed'
 import { useSettled } from '../../ui/useSettled'
 import { Numbers } from '../../entities/centre/Numbers'
 import { Row, Taps } from './Row'
+import { Foot } from '../../ui/Foot'
 import { say } from './catalogue'
 
 type Stored = Schemas['StoredLog']
@@ -350,7 +351,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
           </p>
         </section>
       </main>
-      <footer className="counter on-dark plain">
+      <Foot className="plain">
         <div>
           <span>{say('changes-start-when-you-save')}</span>
           <strong>
@@ -360,7 +361,7 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         <button type="submit" form={form} className="print" disabled={record.busy}>
           {stored.version > 0 ? say('save-changes') : say('save-log')}
         </button>
-      </footer>
+      </Foot>
     </>
   )
 }
