@@ -65,7 +65,7 @@ func (p Pen) Findings(fs []safety.Finding) []written.Finding {
 		out[i] = written.Finding{Rule: f.Rule, Title: p.Text(f.Title), Judged: Usual(f.Verdict, f.Usual),
 			Reason: p.Text(f.Reason), Numbers: make([]written.Number, len(f.Numbers)),
 			Source: p.text(f.Source.Source), Standing: p.text(string(f.Source.Standing)), Change: p.Text(f.Change),
-			Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing)}
+			Do: p.All(safety.Sentences(f.Do)), Missing: p.Text(f.Missing), Way: string(f.Way)}
 		for j, do := range f.Do {
 			if do.Calls() {
 				out[i].Calls = append(out[i].Calls, j)

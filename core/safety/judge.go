@@ -352,7 +352,7 @@ func (rule *Rule) finding(q *question, r ruling) Finding {
 		f.Usual = meets(q.group.routine, f.Do)
 	}
 	if r.verdict == MeasureFirst {
-		f.Missing = factWords[r.missing]
+		f.Missing, f.Way = factWords[r.missing], ways[r.missing]
 		switch {
 		case r.missing == factMouthing:
 			f.Reason = say.Run(f.Reason, "Say for each child of 3 or over whether they still mouth things.")

@@ -191,6 +191,8 @@ type Finding struct {
 	Usual bool
 	// Missing names the fact to find out, for Measure first.
 	Missing say.Text
+	// Way is how it is found out.
+	Way Way
 
 	rank int // of its rule: what can be choked on comes before what stains
 }

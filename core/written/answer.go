@@ -29,6 +29,8 @@ type Finding struct {
 	// Calls are those of Do, from 0, that say to call poison advice.
 	Calls   []int  `json:"calls,omitzero"`
 	Missing string `json:"missing,omitzero"` // the fact to find out
+	// Way is how what is missing is found out: measure, read, ask or name; by an answer where it is left out.
+	Way string `json:"way,omitzero"`
 
 	text []byte // the finding as it is written out, once it is kept
 }

@@ -3240,6 +3240,11 @@ export interface components {
             /** @description Which of what is to be done, from 0, say to call poison advice. */
             calls?: number[];
             missing?: string;
+            /**
+             * @description How what is missing is found out; by an answer where it is left out.
+             * @enum {string}
+             */
+            way?: "measure" | "read" | "ask" | "name";
         };
         /** @description A mix (recipe, portion, colours), or fillers poured to a depth; a vessel without a filler holds only what lies in it. */
         Base: {

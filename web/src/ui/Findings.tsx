@@ -10,7 +10,7 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
   return (
     <article className="finding">
       <h3>
-        <MarkLine mark={finding.mark} about={about ?? finding.title} />
+        <MarkLine mark={finding.mark} way={finding.way} about={about ?? finding.title} />
       </h3>
       {finding.do.length > 0 && (
         <ul>
@@ -23,7 +23,11 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
         </ul>
       )}
       <p>{finding.reason}</p>
-      {finding.missing && <p>{say('to-find-out', { missing: finding.missing })}</p>}
+      {finding.missing && (
+        <p>
+          {say('to-find-out', { missing: finding.missing })} {finding.way && howWords[finding.way]}
+        </p>
+      )}
       <p className="to-mend">{say('to-make-it-ok', { lower: lower(finding.change) })}</p>
       <details className="grounds">
         <summary>
@@ -44,6 +48,14 @@ export function FindingView({ finding, about }: { finding: Finding; about?: stri
       </details>
     </article>
   )
+}
+
+/** How what is missing is found out. */
+const howWords: Record<NonNullable<Finding['way']>, string> = {
+  measure: say('measure-it'),
+  read: say('read-the-label'),
+  ask: say('ask-the-family'),
+  name: say('have-it-named'),
 }
 
 /** The findings on one thing: the worst whole, the others folded away. */

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { Mark as MarkName } from '../api/client'
+import type { Finding, Mark as MarkName } from '../api/client'
 import { say } from './catalogue'
 
 /** "not-checked" stands for a mark that has not come (yet): never a mild one. */
@@ -109,13 +109,19 @@ const shapes: Record<Shown, ReactNode> = {
   ruler: (
     <>
       <path
-        d="M1.600 7.500h20.800v9.500H1.600z"
+        d="M12 2.200c5.700 0 9.900 3.700 9.900 8.600s-4.200 8.600-9.900 8.600c-1 0-2-.1-2.900-.4L4.200 21.800l.9-4.800c-1.900-1.500-3-3.700-3-6.200 0-4.900 4.200-8.600 9.900-8.600z"
         fill="none"
         stroke="currentColor"
         strokeWidth="2.100"
         strokeLinejoin="round"
       />
-      <path d="M6 7.500v4M10 7.500v5.500M14 7.500v4M18 7.500v5.500" fill="none" stroke="currentColor" strokeWidth="2" />
+      <path
+        d="M9.300 8.700c.1-1.600 1.200-2.600 2.800-2.600s2.700 1 2.700 2.400c0 1.900-2.700 2-2.700 4.100M12.100 15.300v.1"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.100"
+        strokeLinecap="round"
+      />
     </>
   ),
   lid: (
@@ -135,19 +141,61 @@ const shapes: Record<Shown, ReactNode> = {
   ),
 }
 
+/** How what is missing is found out, drawn: a ruler only where something is measured. */
+const ways: Record<NonNullable<Finding['way']>, ReactNode> = {
+  measure: (
+    <>
+      <path
+        d="M1.600 7.500h20.800v9.500H1.600z"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.100"
+        strokeLinejoin="round"
+      />
+      <path d="M6 7.500v4M10 7.500v5.500M14 7.500v4M18 7.500v5.500" fill="none" stroke="currentColor" strokeWidth="2" />
+    </>
+  ),
+  read: (
+    <>
+      <path d="M5 2.500h14v19H5z" fill="none" stroke="currentColor" strokeWidth="2.100" strokeLinejoin="round" />
+      <path
+        d="M8.500 8h7M8.500 12h7M8.500 16h4"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+        strokeLinecap="round"
+      />
+    </>
+  ),
+  ask: shapes.ruler,
+  name: (
+    <path
+      d="M4 20.500C4 10 9.500 4 20.500 3.500 21 14.500 15 20 8 18.500M4 20.500C7.500 15.500 10.500 12.500 14.500 10"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="2.100"
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    />
+  ),
+}
+
 /** One of our marks, also at a place in a drawing. It is decoration to a screen reader: its word stands beside it. */
 export function Glyph({
   mark,
   size,
   at,
+  way,
 }: {
   mark: Shown
+  /** How what is missing is found out. */
+  way?: Finding['way']
   size?: 'small' | 'large'
   at?: { x: number; y: number; width: number; height: number }
 }) {
   return (
     <svg className={`glyph ${mark} ${size ?? ''}`} viewBox="0 0 24 24" aria-hidden="true" {...at}>
-      {shapes[mark]}
+      {(way && ways[way]) || shapes[mark]}
     </svg>
   )
 }
@@ -163,10 +211,10 @@ export function Mark({ mark, size }: { mark: Shown; size?: 'small' | 'large' }) 
 }
 
 /** The mark with its word, and what it is about. */
-export function MarkLine({ mark, about }: { mark: Shown; about?: string }) {
+export function MarkLine({ mark, about, way }: { mark: Shown; about?: string; way?: Finding['way'] }) {
   return (
     <span className={`verdict ${mark}`}>
-      <Glyph mark={mark} />
+      <Glyph mark={mark} way={way} />
       {about ? `${words[mark]}: ${about}` : words[mark]}
     </span>
   )
