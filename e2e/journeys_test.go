@@ -309,7 +309,9 @@ func TestHelperLooksAndKeyboardAloneChecks(t *testing.T) {
 	p.See("Night-sky foam")
 	assert.False(t, p.Has("button", "Plan a set-up"))
 	p.Click("link", "Night-sky foam")
+	p.Click("button", "Why") // a part of the page at a time
 	p.See("Do not use: Shaving foam")
+	p.Click("button", "What goes in")
 	assert.False(t, p.Has("button", "Take out the base"))
 
 	p.Open("/rooms")

@@ -40,7 +40,7 @@ export default defineConfig({
           groups: [
             {
               name: 'libraries',
-              test: /node_modules[\\/](react|react-dom|scheduler|react-router|@tanstack|i18next|react-i18next|html-parse-stringify|idb|openapi-fetch|uuid|classnames)[\\/]/,
+              test: /rolldown[\\/]runtime|node_modules[\\/](react|react-dom|scheduler|react-router|@tanstack|i18next|react-i18next|html-parse-stringify|idb|openapi-fetch|uuid|classnames)[\\/]/,
             },
             {
               name: 'frame',

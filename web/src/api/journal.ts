@@ -49,19 +49,13 @@ function requestOf(w: Written, id: string, who: string): Request {
 }
 
 /** How a request of a page that is closed by now is sent. */
-export const requestSender = (
-  who: () => string,
-  says: (w: Written) => string,
-  isPrivate: (w: Written) => boolean,
-  saved: () => void,
-): Sender => ({
+export const requestSender = (who: () => string, isPrivate: (w: Written) => boolean, saved: () => void): Sender => ({
   send: async (_, __, body, letterId) => {
     const response = await fetch(requestOf(body as Written, letterId, who()))
     if (!response.ok) throw await faultOf(response)
     return { version: 0 }
   },
   saved,
-  says: (body) => says(body as Written),
   isPrivate: (body) => isPrivate(body as Written),
 })
 

@@ -31,8 +31,6 @@ export interface Sender {
   /** Sends it under an id of its own, by which the server knows it when it comes again. */
   send: (id: string, version: number, body: object, letterId: string) => Promise<{ version: number }>
   saved: (id: string, body: object, answer: { version: number }) => void
-  /** What it is, for whoever looks at what waits. */
-  says: (body: object) => string
   /** Whether it tells of children: then it is only kept sealed. */
   isPrivate?: (body: object) => boolean
 }

@@ -48,8 +48,8 @@ beforeEach(async () => {
     const answer = answers.shift() ?? 1
     return answer instanceof ApiError ? Promise.reject(answer) : Promise.resolve({ version: answer })
   }
-  outbox.register('setup', { send, saved: () => undefined, says: () => 'A set-up' })
-  outbox.register('log', { send, saved: () => undefined, says: () => 'A log' })
+  outbox.register('setup', { send, saved: () => undefined })
+  outbox.register('log', { send, saved: () => undefined })
   letter = (part) => ({
     key: 'me/setup/one/another',
     kind: 'setup',

@@ -85,11 +85,6 @@ export class Outbox {
   /** All that is not saved yet, the oldest first. */
   unsent = () => this.all
 
-  /** What a letter is, in words. */
-  says(letter: Letter): string {
-    return this.senders.get(letter.kind)?.says(letter.next ?? letter.flying ?? {}) ?? say('something')
-  }
-
   /** Puts the newest form of a thing in, over the version it was last read at. */
   put(kind: string, id: string, version: number, body: object, was?: object) {
     const key = `${kind}/${id}`

@@ -9,12 +9,12 @@ import { requestSender } from '../api/journal'
 import { outdateAll } from '../api/keys'
 import { outbox } from '../api/outbox'
 import { tickSender } from '../entities/stock/queries'
-import { prepSender } from '../entities/day/prep'
+import { prepSender } from '../entities/day/ticks'
 import { setupSender } from '../entities/setup/saving'
 import '../theme/main.scss'
 import { App } from './App'
 import { Broken } from './Broken'
-import { requestIsPrivate, requestSays } from './letters'
+import { requestIsPrivate } from './letters'
 import { keepPages, persistOptions, whenLoaded } from './kept'
 import { fetchAhead, fetchRest } from './pages'
 import { applyTheme, storedTheme } from './theme'
@@ -45,7 +45,6 @@ outbox.register(
   'request',
   requestSender(
     () => outbox.who,
-    requestSays,
     requestIsPrivate,
     () => void outdateAll(client),
   ),

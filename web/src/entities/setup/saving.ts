@@ -9,7 +9,6 @@ import { roomsQuery } from '../room/queries'
 import { merge, type Clash } from './merge'
 import { draftOf, eachOnce, planOf } from './draft'
 import { answerQuery, setupQuery } from './queries'
-import { say } from './catalogue'
 
 const kind = 'setup'
 
@@ -35,7 +34,6 @@ export const setupSender = (client: QueryClient): Sender => ({
     client.setQueryData(answerQuery(plan, version).queryKey, { plan, answer: reckoned })
     void outdate(client, 'setup')
   },
-  says: (body) => say('a-set-up-name', { name: (body as SetupInput).name || say('without-a-name') }),
 })
 
 /** What of a set-up this device keeps that the server has not answered yet. What an earlier form of

@@ -3,7 +3,6 @@ import { api, ask, type Schemas } from '../../api/client'
 import { key, outdate, unkept } from '../../api/keys'
 import { letterHeader } from '../../api/journal'
 import type { Sender } from '../../api/letter'
-import { say } from './catalogue'
 
 export const cupboardQuery = queryOptions({
   queryKey: key('cupboard'),
@@ -55,5 +54,4 @@ export const tickSender = (client: QueryClient): Sender => ({
     return unversioned
   },
   saved: () => void outdate(client, 'tick'),
-  says: () => say('a-tick-on-the-list'),
 })

@@ -10,7 +10,7 @@ import { roomsQuery } from '../../entities/room/queries'
 import { mayWrite, useSession } from '../../session/session'
 import { useLate } from '../../ui/useLate'
 import { usePageTitle } from '../../ui/usePageTitle'
-import { AgeStrip } from '../../ui/AgeStrip'
+import { AgeStrip } from '../../entities/room/AgeStrip'
 import { WallTime } from '../../ui/WallTime'
 import { Failure, Undo, Waiting } from '../../ui/States'
 import { asks, staffing } from '../../entities/room/model'
@@ -227,9 +227,17 @@ function Workspace({ id, setup, rooms }: { id: string; setup: Setup; rooms: Room
       />
       <div className="zone-tabs" role="group" aria-label={say('parts-of-the-set-up')}>
         {tabs.map(([id, name, says]) => (
-          <button key={id} type="button" aria-pressed={tab === id} onClick={() => setTab(id)}>
-            {name}
-            <span>{says}</span>
+          <button
+            key={id}
+            type="button"
+            aria-describedby={`tab-${id}-says`}
+            aria-pressed={tab === id}
+            onClick={() => setTab(id)}
+          >
+            <b>{name}</b>
+            <span id={`tab-${id}-says`} aria-hidden="true">
+              {says}
+            </span>
           </button>
         ))}
       </div>

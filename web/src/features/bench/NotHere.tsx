@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { swapsQuery } from '../../entities/setup/queries'
-import { Swaps } from '../../ui/Swaps'
+import { Swaps } from '../../entities/thing/Swaps'
 import { say } from './catalogue'
 
 interface Props {

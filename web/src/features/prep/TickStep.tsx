@@ -1,5 +1,6 @@
 import { Button, Form } from 'react-bootstrap'
-import { tickStep, useStepTick, type Slot } from '../../entities/day/prep'
+import { type Slot } from '../../entities/day/prep'
+import { tickStep, useStepTick } from '../../entities/day/ticks'
 import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
 import { typedIn } from '../../words/units'

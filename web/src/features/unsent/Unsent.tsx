@@ -13,6 +13,7 @@ import { dayAndTime } from '../../ui/format'
 import { saveFile } from '../../ui/saveFile'
 import { Empty } from '../../ui/States'
 import { usePageTitle } from '../../ui/usePageTitle'
+import { letterSays } from './doings'
 import { say } from './catalogue'
 
 /** What is typed and not saved yet on this device: how it stands, what it says, and what can be done with it. */
@@ -82,7 +83,7 @@ function Waiting({ letter: l }: { letter: Letter }) {
   const isSetup = l.kind === 'setup'
   return (
     <li className={l.state === 'wrong' || l.state === 'conflict' ? 'letter short-of' : 'letter'}>
-      <h2>{outbox.says(l)}</h2>
+      <h2>{letterSays(l)}</h2>
       <p className="soft">{say('typed-day-and-time', { dayAndTime: dayAndTime(shown(l.at)) })}</p>
       <p>
         {howItStands(l)}

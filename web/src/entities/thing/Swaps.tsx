@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap'
 import { Link } from 'react-router'
-import type { Schemas } from '../api/client'
-import { Mark } from './Mark'
+import type { Schemas } from '../../api/client'
+import { Mark } from '../../ui/Mark'
 import { say } from './catalogue'
 
 interface Props {

@@ -1,5 +1,5 @@
-import { gaugeMark } from './Mark'
-import type { Schemas } from '../api/client'
+import { gaugeMark } from '../../ui/Mark'
+import type { Schemas } from '../../api/client'
 import { say } from './catalogue'
 
 type Gauge = Schemas['Gauge']

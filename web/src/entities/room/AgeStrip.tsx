@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 import { say } from './catalogue'
 
 /** A dot for each child on a line of years, with the third birthday marked: the rules for
