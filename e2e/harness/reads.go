@@ -83,3 +83,9 @@ func (p *Person) Settled() {
 		return evaluate[bool](p, `document.querySelector('main h1, main header') !== null && !document.querySelector('.waiting')`)
 	})
 }
+
+// Leads returns where the first link of the page leads that begins so.
+func (p *Person) Leads(path string) string {
+	p.t.Helper()
+	return evaluate[string](p, fmt.Sprintf(`document.querySelector('main a[href^="%s"]:not([href$="/new"])')?.getAttribute('href') ?? ''`, path))
+}

@@ -121,6 +121,26 @@ export const measureWords: Record<Schemas['MeasureSystem'], string> = {
 type Sense = 'sticky' | 'wet' | 'loud' | 'scented'
 export const senses: Sense[] = ['sticky', 'wet', 'loud', 'scented']
 
+const senseWords: Record<Sense, string> = {
+  sticky: say('sticky'),
+  wet: say('wet'),
+  loud: say('loud'),
+  scented: say('scented'),
+}
+
+export const senseWord = (s: Sense) => senseWords[s]
+
+const customWords: Record<Schemas['Custom'], string> = {
+  gelatine: say('gelatine'),
+  alcohol: say('alcohol'),
+  honey: say('honey'),
+  meat: say('meat'),
+  'playing with food': say('playing-with-food'),
+}
+
+/** What a family may keep from, as it is said. */
+export const customWord = (c: Schemas['Custom']) => customWords[c]
+
 export const flip = <T>(list: T[], one: T): T[] => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
 
 /** The notes on one feel, changed to avoid it, seek it, or none. */
@@ -139,11 +159,11 @@ export function feelNeeds(child: ChildInput, sense: Sense, way: string): Schemas
 export function told({ needs }: ChildInput): string {
   return [
     needs.swallowing ? say('read-as-mouthing') : '',
-    needs.asthma ? 'asthma' : '',
+    needs.asthma ? say('asthma') : '',
     needs.eczema ? say('sore-skin') : '',
-    needs.avoids.length ? say('avoids-avoids', { avoids: needs.avoids.join(', ') }) : '',
-    needs.seeks.length ? say('seeks-seeks', { seeks: needs.seeks.join(', ') }) : '',
-    needs.eaten.length ? say('has-eaten-eaten', { eaten: needs.eaten.join(', ') }) : '',
+    needs.avoids.length ? say('avoids-avoids', { avoids: needs.avoids.map(senseWord).join(', ') }) : '',
+    needs.seeks.length ? say('seeks-seeks', { seeks: needs.seeks.map(senseWord).join(', ') }) : '',
+    needs.eaten.length ? say('has-eaten-eaten', { eaten: needs.eaten.map(allergenWord).join(', ') }) : '',
   ]
     .filter(Boolean)
     .join(' · ')

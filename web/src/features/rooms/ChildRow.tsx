@@ -3,7 +3,7 @@ import type { ChildInput, Schemas } from '../../api/client'
 import { limits } from '../../api/limits.gen'
 import { vocabulary } from '../../api/limits.gen'
 import { Month } from '../../ui/Month'
-import { feelNeeds, flip, senses, tastes, told } from '../../entities/room/model'
+import { feelNeeds, flip, senses, senseWord, tastes, told } from '../../entities/room/model'
 import { allergenWord } from '../../entities/allergen/words'
 import { say } from './catalogue'
 
@@ -151,9 +151,9 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
           />
           {senses.map((s) => (
             <Form.Group key={s} controlId={`${s}-${child.id}`} className="sense">
-              <Form.Label>{s}</Form.Label>
+              <Form.Label>{senseWord(s)}</Form.Label>
               <Form.Select
-                aria-label={say('who-and-s-things', { who, s })}
+                aria-label={say('who-and-s-things', { who, s: senseWord(s) })}
                 value={child.needs?.avoids?.includes(s) ? 'avoids' : child.needs?.seeks?.includes(s) ? 'seeks' : ''}
                 onChange={(e) => need(feelNeeds(child, s, e.target.value))}
               >
@@ -170,7 +170,7 @@ export function ChildRow({ child, index, error, onChange, onRemove }: Props) {
             <Form.Check
               key={a}
               id={`eaten-${a}-${child.id}`}
-              label={a}
+              label={allergenWord(a)}
               checked={child.needs?.eaten?.includes(a) ?? false}
               onChange={() => need({ eaten: flip(child.needs?.eaten ?? [], a) })}
             />

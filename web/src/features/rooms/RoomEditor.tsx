@@ -20,7 +20,7 @@ import { Stepper } from '../../ui/Stepper'
 import { ChildRow } from './ChildRow'
 import { ClassPaste } from './ClassPaste'
 import { OwnMeasures } from './OwnMeasures'
-import { flip, inputOf, inWords, newChild, newRoom } from '../../entities/room/model'
+import { customWord, flip, inputOf, inWords, newChild, newRoom } from '../../entities/room/model'
 import { removeRoom } from '../../entities/room/removal'
 import { say } from './catalogue'
 
@@ -178,7 +178,7 @@ function Editor({ room }: { room?: Room }) {
                 aria-pressed={draft.customs?.includes(c) ?? false}
                 onClick={() => change({ customs: flip(draft.customs ?? [], c) })}
               >
-                {c}
+                {customWord(c)}
               </button>
             ))}
           </div>
