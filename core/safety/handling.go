@@ -92,7 +92,7 @@ var handlingRules = []Rule{
 			return explanation{
 				reason: say.F("Choking risk: squeezed to half its width, a {size} piece fits inside the small-parts cylinder. A child here mouths things.",
 					q.facts.Smallest),
-				numbers: []Number{{"size", say.Typed(q.facts.Smallest.String())}, {"measured at", "half its width"},
+				numbers: []Number{{"size", say.Measure(q.facts.Smallest)}, {"measured at", "half its width"},
 					boreNumber},
 				change: "Something firm, or larger than twice the gauge; or a group in which none mouths.",
 			}

@@ -137,7 +137,7 @@ var roomRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason:  "Small enough to get lost on the floor, where a younger child finds it.",
-				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber},
+				numbers: []Number{{"smallest size", say.Measure(q.facts.Smallest)}, boreNumber},
 				change:  "A piece that does not fit the gauge.",
 				do:      []Precaution{q.counted(doPiecesCounted)},
 			}

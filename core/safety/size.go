@@ -59,7 +59,7 @@ var sizeRules = []Rule{
 			e := explanation{
 				reason: say.Run(say.F("Choking risk: a {size} piece fits inside the small-parts cylinder.",
 					q.facts.Smallest), q.who(36)),
-				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber,
+				numbers: []Number{{"smallest size", say.Measure(q.facts.Smallest)}, boreNumber,
 					q.youngestNumber()},
 				change: "A larger piece that does not fit the gauge, or a group in which every child is 3 and none mouths.",
 			}
@@ -101,7 +101,7 @@ var sizeRules = []Rule{
 			return explanation{
 				reason: say.F("Choking risk: a {size} piece fits inside the small-parts cylinder. Children of this age still choke on such pieces.",
 					q.facts.Smallest),
-				numbers: []Number{{"smallest size", say.Typed(q.facts.Smallest.String())}, boreNumber,
+				numbers: []Number{{"smallest size", say.Measure(q.facts.Smallest)}, boreNumber,
 					q.youngestNumber()},
 				change: "A larger piece, or every child 6 or over.",
 				do:     []Precaution{doAdultAtTub, q.counted(doPiecesCounted)},
@@ -322,7 +322,7 @@ var sizeRules = []Rule{
 			return objectsIf(q.youngest < 72 && small && q.open(), WithAHand)
 		},
 		explain: func(q *question, _ ruling) explanation {
-			size := say.Typed(q.facts.Smallest.String())
+			size := say.Measure(q.facts.Smallest)
 			if !q.facts.Smallest.Known() {
 				size = "a grain, under 3 mm"
 			}

@@ -76,7 +76,7 @@ var thingRules = []Rule{
 		explain: func(q *question, _ ruling) explanation {
 			return explanation{
 				reason: "Keeps swelling inside a child who swallows it or pushes it into a nose or ear.",
-				numbers: []Number{{"size to", say.Typed(q.facts.Largest.String())}, {"do not use under", "72 months"},
+				numbers: []Number{{"size to", say.Measure(q.facts.Largest)}, {"do not use under", "72 months"},
 					q.youngestNumber()},
 				change: "Basil seed soaked until none is dry; for children who mouth, cooled soft porridge or fork-broken soft gelatine.",
 				do:     []Precaution{q.counted(doPiecesCounted)},

@@ -16,5 +16,5 @@ const (
 var ways = map[fact]Way{
 	factSize: ByMeasure, factGauge: ByMeasure, factDepth: ByMeasure, factFragment: ByMeasure, factHeat: ByMeasure,
 	factCord: ByMeasure, factOpening: ByMeasure, factContents: ByLabel, factAlcohol: ByLabel, factPacket: ByLabel,
-	factMouthing: ByFamily, factTasted: ByFamily, factPlant: ByName,
+	factTasted: ByFamily, factPlant: ByName,
 }

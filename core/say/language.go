@@ -93,7 +93,7 @@ func (l *Language) append(b []byte, t string) []byte {
 	case kindTyped:
 		b = l.typedAs(b, inside)
 	case kindMeasured:
-		b = l.typedAs(b, l.units.measured(inside))
+		b = l.typedAs(b, l.units.measured(appendFields(room[:0], inside)))
 	case kindNumber:
 		if l.decimal != "." {
 			inside = strings.Replace(inside, ".", l.decimal, 1)

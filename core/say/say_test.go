@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"emblo/core/unit"
 )
 
 func ExampleF() {
@@ -77,25 +79,32 @@ func TestBadLanguagesAreRefused(t *testing.T) {
 	}
 }
 
-// measured stands for a quantity of the core.
-type measured string
+// sizes stand for a solid.
+type sizes []float64
 
-func (m measured) String() string { return string(m) }
+func (s sizes) Measured() (figures []float64, unit string) { return s, "mm" }
+func (s sizes) String() string                             { return "9 × 6 × 25.4 mm" }
+
+// day stands for what writes itself and is no quantity.
+type day string
+
+func (d day) String() string { return string(d) }
 
 // Where a centre goes by other units, what was measured is written in them and a limit keeps its own beside;
 // what people typed, and how many there are, stays. (Factors: NIST Handbook 44, Appendix C, quoted from memory.)
 func TestOtherUnits(t *testing.T) {
+	solid := sizes{9, 6, 25.4}
 	l := Worded("en", Customary, func(s string) string { return s }, nil)
 	for said, want := range map[Text]string{
-		F("{size}", measured("9 × 6 × 25.4 mm")):              "0.35 × 0.24 × 1 in",
-		F("{mass} of {thing}", measured("1 kg"), "20 mm box"): "2 lb 3 oz of 20 mm box",
-		F("{mass}", measured("100 g")):                        "3.53 oz",
-		F("{mass}", measured("453.6 g")):                      "1 lb",
-		F("{volume}", measured("2 L")):                        "2.11 qt",
-		F("{depth} mm of open water.", Number(254)):           "10 in of open water.",
-		F("{degrees} °C or less", Number(40)):                 "104 °F or less",
-		F("{count} days", Number(2)):                          "2 days",
-		F("{day}", measured("2026-12-01")):                    "2026-12-01",
+		F("{size}", solid): "0.35 × 0.24 × 1 in",
+		F("{mass} of {thing}", unit.Kilograms(1), "20 mm box"): "2 lb 3 oz of 20 mm box",
+		F("{mass}", unit.Grams(100)):                           "3.53 oz",
+		F("{mass}", unit.Grams(453.6)):                         "1 lb",
+		F("{volume}", unit.Litres(2)):                          "2.11 qt",
+		F("{depth} mm of open water.", Number(254)):            "10 in of open water.",
+		F("{degrees} °C or less", Number(40)):                  "104 °F or less",
+		F("{count} days", Number(2)):                           "2 days",
+		F("{day}", day("2026-12-01 20 mm")):                    "2026-12-01 20 mm",
 	} {
 		assert.Equal(t, want, said.In(l), "%q", said.String())
 	}

@@ -32,7 +32,7 @@ const (
 	kindMessage  = 'm' // a source and its parts
 	kindTyped    = 't' // as a person typed it, or as a figure stands: in every language the same
 	kindNumber   = 'n' // a number in figures
-	kindMeasured = 'q' // a quantity with its unit, as the core writes it
+	kindMeasured = 'q' // a quantity as the core writes it, its unit, and its figures in that
 	kindName     = 'i' // an id, and the name in English
 	kindSentence = 's' // the start of a sentence, with a capital
 	kindWithin   = 'w' // inside a sentence, without
@@ -53,6 +53,24 @@ func F(source Text, parts ...any) Text {
 	return Text(append(b, shut))
 }
 
+// Quantity is what was measured: its figures in a metric unit, and how the core writes them.
+type Quantity interface {
+	Measured() (figures []float64, unit string)
+	fmt.Stringer
+}
+
+func appendQuantity(b []byte, q Quantity) []byte {
+	figures, unit := q.Measured()
+	fields := []string{clean(q.String()), unit}
+	for _, n := range figures {
+		fields = append(fields, strconv.FormatFloat(n, 'g', -1, 64))
+	}
+	return appendNode(b, kindMeasured, fields...)
+}
+
+// Measure is a quantity by itself.
+func Measure(q Quantity) Text { return Text(appendQuantity(make([]byte, 0, 64), q)) }
+
 // Sayer is what has words of its own.
 type Sayer interface{ Say() Text }
 
@@ -66,8 +84,10 @@ func appendPart(b []byte, v any) []byte {
 		return appendNode(b, kindTyped, clean(v))
 	case int:
 		return append(strconv.AppendInt(append(b, open, kindNumber), int64(v), 10), shut)
+	case Quantity:
+		return appendQuantity(b, v)
 	case fmt.Stringer:
-		return appendNode(b, kindMeasured, clean(v.String()))
+		return appendNode(b, kindTyped, clean(v.String()))
 	}
 	return appendNode(b, kindTyped, clean(fmt.Sprint(v)))
 }

@@ -5,6 +5,8 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+
+	"emblo/core/unit"
 )
 
 // Units are the units in which figures are read. The core reckons in metric ones alone.
@@ -20,19 +22,16 @@ const (
 // UnitNames are what units are called in settings, by Units.
 var UnitNames = []string{Metric: "metric", Customary: "us"}
 
-// Factors of NIST Handbook 44, Appendix C (quoted from memory): exact for lb, oz and in.
+// How pounds and quarts part, by definition.
 const (
-	mmPerInch     = 25.4
-	gramsPerOunce = 28.349523125
-	mlPerOunce    = 29.5735295625 // a US fluid ounce
-	ouncesPerLb   = 16
-	ouncesPerQt   = 32
+	ouncesPerLb = 16
+	ouncesPerQt = 32
 )
 
 // units that are read otherwise where a centre asks, with what one of them is in the smallest.
 var unitScale = map[string]struct {
 	of   func(n float64) string
-	unit float64
+	each float64
 }{
 	"mm": {inches, 1}, "cm": {inches, 10}, "m": {inches, 1000}, "g": {ounces, 1}, "kg": {ounces, 1000},
 	"mL": {fluid, 1}, "L": {fluid, 1000}, "°C": {fahrenheit, 1},
@@ -54,11 +53,11 @@ func rough(n float64) string {
 	return s
 }
 
-func inches(mm float64) string { return rough(mm/mmPerInch) + " in" }
+func inches(mm float64) string { return rough(unit.Millimetres(mm).Inches()) + " in" }
 
 // ounces writes a mass as scales there show it: ounces below a pound, then pounds and ounces.
 func ounces(g float64) string {
-	oz := g / gramsPerOunce
+	oz := unit.Grams(g).Ounces()
 	if oz < ouncesPerLb-0.05 {
 		return rough(oz) + " oz"
 	}
@@ -71,7 +70,7 @@ func ounces(g float64) string {
 }
 
 func fluid(ml float64) string {
-	oz := ml / mlPerOunce
+	oz := unit.Millilitres(ml).USFluidOunces()
 	if oz < ouncesPerQt {
 		return rough(oz) + " fl oz"
 	}
@@ -86,18 +85,18 @@ var figures = regexp.MustCompile(`(-?\d+(?:\.\d+)?(?:(?: × | x | to | or )-?\d+
 var figure = regexp.MustCompile(`-?\d+(?:\.\d+)?`)
 
 // convert writes figures in the units.
-func convert(numbers, unit string) string {
-	scale := unitScale[unit]
+func convert(numbers, in string) string {
+	scale := unitScale[in]
 	all := figure.FindAllString(numbers, -1)
 	last, i := "", 0
 	own := figure.ReplaceAllStringFunc(numbers, func(s string) string {
 		n, _ := strconv.ParseFloat(s, 64) // as it was matched
-		number, of, _ := strings.Cut(scale.of(n*scale.unit), " ")
+		number, of, _ := strings.Cut(scale.of(n*scale.each), " ")
 		if i++; i == len(all) {
 			last = of
 			return number
 		}
-		if strings.Contains(of, " ") || of != unitOf(scale.of, all, scale.unit) {
+		if strings.Contains(of, " ") || of != unitOf(scale.of, all, scale.each) {
 			return number + " " + of
 		}
 		return number
@@ -106,21 +105,18 @@ func convert(numbers, unit string) string {
 }
 
 // unitOf is the unit that the last of the figures is written in.
-func unitOf(of func(float64) string, all []string, scale float64) string {
+func unitOf(of func(float64) string, all []string, each float64) string {
 	n, _ := strconv.ParseFloat(all[len(all)-1], 64)
-	_, unit, _ := strings.Cut(of(n*scale), " ")
-	return unit
+	_, in, _ := strings.Cut(of(n*each), " ")
+	return in
 }
 
-// measured writes a quantity that the core measured.
-func (u Units) measured(s string) string {
-	if u == Metric {
-		return s
+// measured writes a quantity that the core measured: as it writes it, or its figures in the units.
+func (u Units) measured(q []string) string {
+	if u == Metric || len(q) < 3 {
+		return q[0]
 	}
-	return figures.ReplaceAllStringFunc(s, func(all string) string {
-		m := figures.FindStringSubmatch(all)
-		return convert(m[1], m[2])
-	})
+	return convert(strings.Join(q[2:], " × "), q[1])
 }
 
 // beside writes a sentence in which figures stand, as limits are published: each keeps its unit, with the other beside
@@ -144,10 +140,10 @@ func (u Units) follows(part, rest string) (own string, took int, ok bool) {
 	if !ok {
 		return "", 0, false
 	}
-	unit, _, _ := strings.Cut(rest[1:], " ")
-	unit = strings.TrimRight(unit, ".,;:)")
-	if _, known := unitScale[unit]; !known {
+	in, _, _ := strings.Cut(rest[1:], " ")
+	in = strings.TrimRight(in, ".,;:)")
+	if _, known := unitScale[in]; !known {
 		return "", 0, false
 	}
-	return convert(strconv.FormatFloat(n, 'f', -1, 64), unit), 1 + len(unit), true
+	return convert(strconv.FormatFloat(n, 'f', -1, 64), in), 1 + len(in), true
 }

@@ -18,5 +18,8 @@ func (l Length) Millimetres() float64 { return l.mm }
 // Inches returns the length in inches.
 func (l Length) Inches() float64 { return l.mm / mmPerInch }
 
+// Measured returns the length in mm, as a quantity that may be read in other units.
+func (l Length) Measured() (figures []float64, unit string) { return []float64{l.mm}, "mm" }
+
 // String prints the length in millimetres, to a tenth where that says more.
 func (l Length) String() string { return decimal(l.mm, 1) + " mm" }

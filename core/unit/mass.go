@@ -23,6 +23,12 @@ func Pounds(lb float64) Mass { return Mass{lb * gramsPerPound} }
 // Ounces returns a mass of oz avoirdupois ounces, a sixteenth of a pound each.
 func Ounces(oz float64) Mass { return Mass{oz * gramsPerOunce} }
 
+// Ounces returns the mass in avoirdupois ounces.
+func (m Mass) Ounces() float64 { return m.g / gramsPerOunce }
+
+// Measured returns the mass in g, as a quantity that may be read in other units.
+func (m Mass) Measured() (figures []float64, unit string) { return []float64{m.g}, "g" }
+
 // Grams returns the mass in grams.
 func (m Mass) Grams() float64 { return m.g }
 

@@ -13,6 +13,12 @@ func Litres(l float64) Volume { return Volume{l * 1000} }
 // CubicMillimetres returns a volume of mm3 cubic millimetres.
 func CubicMillimetres(mm3 float64) Volume { return Volume{mm3 / 1000} }
 
+// USFluidOunces returns the volume in US fluid ounces.
+func (v Volume) USFluidOunces() float64 { return v.ml / mlPerUSFluidOunce }
+
+// Measured returns the volume in mL, as a quantity that may be read in other units.
+func (v Volume) Measured() (figures []float64, unit string) { return []float64{v.ml}, "mL" }
+
 // Millilitres returns the volume in mL.
 func (v Volume) Millilitres() float64 { return v.ml }
 

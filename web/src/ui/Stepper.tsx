@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { typedIn, type Metric } from '../words/units'
+import { metricOf, typedIn } from '../words/typed'
+import type { Metric } from '../words/units'
 import { readNumber } from './numbers'
 import { say } from './catalogue'
 
@@ -24,7 +25,7 @@ export function Stepper({ label, value, min, max, step = 1, unit, measure, disab
   const [typed, setTyped] = useState<string | null>(null)
   const take = (text: string) => {
     setTyped(text)
-    const n = as ? readNumber(text) * as.per + as.plus : readNumber(text)
+    const n = as ? metricOf(readNumber(text), as) : readNumber(text)
     if (n >= min && n <= max) onChange(n)
   }
   const tap = as?.step ? as.step * as.per : step

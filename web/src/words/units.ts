@@ -1,5 +1,6 @@
 // Amounts as the units of a centre write them. The core reckons in metric units alone, and what is typed goes back to it
-// in them. Factors of NIST Handbook 44, Appendix C (quoted from memory).
+// in them. The core says what one of each unit is.
+import { gramsPerOunce, mlPerOunce, mmPerInch } from './units.gen'
 import { units } from './language'
 
 export const metric = ['mm', 'g', 'kg', 'mL', 'L', '°C'] as const
@@ -8,9 +9,6 @@ export type Metric = (typeof metric)[number]
 /** A figure as a part of a text has it, grouped or not. */
 export const figureOf = (part: unknown) => Number(String(part).replaceAll(',', ''))
 
-const gramsPerOunce = 28.349523125
-const mlPerOunce = 29.5735295625
-const mmPerInch = 25.4
 const ouncesPerPound = 16
 const ouncesPerQuart = 32
 
@@ -45,24 +43,6 @@ export const inCustomary = (n: number, unit: Metric) => customary[unit](n)
 /** An amount in the units of the centre, or undefined where these are metric and it is written as it is. */
 export const converted = (n: number, unit: Metric): string | undefined =>
   units === 'us' ? customary[unit](n) : undefined
-
-/** A unit in which figures are typed, what one of it is in the metric one, and by how much a tap changes them. */
-export interface Typed {
-  unit: string
-  per: number
-  plus: number
-  step: number
-}
-
-const typed: Partial<Record<Metric, Typed>> = {
-  mm: { unit: 'in', per: mmPerInch, plus: 0, step: 0.25 },
-  g: { unit: 'oz', per: gramsPerOunce, plus: 0, step: 0.5 },
-  mL: { unit: 'fl oz', per: mlPerOunce, plus: 0, step: 1 },
-  '°C': { unit: '°F', per: 5 / 9, plus: -160 / 9, step: 1 },
-}
-
-/** How a figure of a metric unit is typed where the centre goes by others: metric = figure × per + plus. */
-export const typedIn = (unit: Metric): Typed => (units === 'us' && typed[unit]) || { unit, per: 1, plus: 0, step: 0 }
 
 const figures = /(\d+(?:\.\d+)?(?:(?: × | x | to | or )\d+(?:\.\d+)?)*) (mm|kg|g|mL|L|°C)(?![a-z])/g
 const part = /\{\{(\w+)\}\} (mm|kg|g|mL|L|°C)(?![a-z])/g

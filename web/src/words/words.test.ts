@@ -4,6 +4,7 @@ import { expect, test } from 'vitest'
 import { catalogue } from '.'
 import { reword } from './american'
 import { reword as pseudo } from './pseudo'
+import { metricOf, typed } from './typed'
 import { inCustomary, inUnits } from './units'
 
 const src = join(__dirname, '..')
@@ -60,6 +61,13 @@ test('figures stand in the units of the centre, and a limit in both', () => {
     '2.11 qt',
     '104 °F',
   ])
+})
+
+test('a limit that is typed in another unit is that limit', () => {
+  const fahrenheit = typed['°C']
+  const inch = typed.mm
+  expect(fahrenheit && [104, 176, 39.2].map((f) => metricOf(f, fahrenheit))).toEqual([40, 80, 4])
+  expect(inch && metricOf(2.5, inch)).toBe(63.5)
 })
 
 test('what is no language marks every letter and leaves the parts', () => {

@@ -12,7 +12,7 @@ import { useWords } from '../../entities/thing/words'
 import { deepestOf, depthIn } from './adding'
 import { NotHere } from './NotHere'
 import { OtherVessels } from './OtherVessels'
-import { typedIn } from '../../words/units'
+import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 interface Props {

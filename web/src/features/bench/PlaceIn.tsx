@@ -5,7 +5,7 @@ import { limits } from '../../api/limits.gen'
 import { Stepper } from '../../ui/Stepper'
 import { BaseRows } from './BaseRows'
 import { ItemRow, type RowActions } from './ItemRow'
-import { typedIn } from '../../words/units'
+import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 /** What is open in the list: one row at a time. */

@@ -6,7 +6,7 @@ import { sumQuery } from '../../entities/setup/queries'
 import { useSession } from '../../session/session'
 import { money } from '../../ui/format'
 import { Stepper } from '../../ui/Stepper'
-import { typedIn } from '../../words/units'
+import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 type Sum = Schemas['Sum']

@@ -3,7 +3,7 @@ import { type Slot } from '../../entities/day/prep'
 import { tickStep, useStepTick } from '../../entities/day/ticks'
 import { useRecord } from '../../forms/record'
 import { readNumber } from '../../ui/numbers'
-import { typedIn } from '../../words/units'
+import { metricOf, typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 /** The tick of a step, with a thumb; a step that clears a rule is not ticked but measured. */
@@ -47,7 +47,7 @@ function Measured({ slot }: { slot: Slot }) {
   const record = useRecord<typeof nothing, { version: number }, unknown>({
     first: nothing,
     version: 0,
-    send: (_, { reading }) => Promise.resolve(tickStep(slot, true, readNumber(reading) * probe.per + probe.plus)),
+    send: (_, { reading }) => Promise.resolve(tickStep(slot, true, metricOf(readNumber(reading), probe))),
     valuesOf: () => nothing,
     onSaved: () => undefined,
     stays: () => ({ version: 0 }),

@@ -6,7 +6,7 @@ import { potSizes } from '../../ui/pots'
 import { Stepper } from '../../ui/Stepper'
 import { useWords } from '../../entities/thing/words'
 import { moulds, newShape, shapeText, ways, type Change, type Order, type Shape } from '../../entities/recipe/order'
-import { typedIn } from '../../words/units'
+import { typedIn } from '../../words/typed'
 import { say } from './catalogue'
 
 interface Props {
