@@ -1,40 +1,13 @@
-import type { QueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useSyncExternalStore } from 'react'
-import { api, ask, type Answer, type Room, type Setup, type SetupInput } from '../../api/client'
-import { outdate } from '../../api/keys'
-import { letterHeader } from '../../api/journal'
-import type { Letter, Sender } from '../../api/letter'
+import type { Setup, SetupInput } from '../../api/client'
+import type { Letter } from '../../api/letter'
 import { outbox } from '../../api/outbox'
-import { roomsQuery } from '../room/queries'
 import { merge, type Clash } from './merge'
-import { draftOf, eachOnce, planOf } from './draft'
-import { answerQuery, setupQuery } from './queries'
+import { draftOf, eachOnce } from './draft'
 
 const kind = 'setup'
 
 export type Saving = { is: 'saved' | Letter['state']; sentence?: string; theirs?: Setup }
-
-/** Sends set-ups, and puts what the server answers where the screens look. */
-export const setupSender = (client: QueryClient): Sender => ({
-  send: async (id, version, body, letterId) => {
-    const answer = await ask(
-      api.PUT('/api/setups/{id}', {
-        params: { path: { id } },
-        headers: { [letterHeader]: letterId },
-        body: { ...(body as SetupInput), version },
-      }),
-    )
-    return { ...answer, version: answer.setup.version }
-  },
-  saved: (id, body, answer) => {
-    const { setup, answer: reckoned } = answer as unknown as { setup: Setup; answer: Answer }
-    client.setQueryData(setupQuery(id).queryKey, setup)
-    const plan = planOf(body as SetupInput)
-    const version = client.getQueryData<Room[]>(roomsQuery.queryKey)?.find((r) => r.id === plan.room_id)?.version ?? 0
-    client.setQueryData(answerQuery(plan, version).queryKey, { plan, answer: reckoned })
-    void outdate(client, 'setup')
-  },
-})
 
 /** What of a set-up this device keeps that the server has not answered yet. What an earlier form of
  * this page left, which has no places, is not taken up. */
