@@ -77,6 +77,13 @@ func (h Logs) Next(ctx context.Context, s *store.Session, id uuid.UUID,
 	if err != nil {
 		return out, err
 	}
+	_, given, err := h.Stands(ctx, s, d, id, setup.Setup)
+	if err != nil {
+		return out, err
+	}
+	if fault := in.Log.Check(given); fault != nil {
+		return out, fault
+	}
 	out.Changes = append([]written.Lesson{}, went.On(d).Learn(setup.Setup, in.Log)...)
 	out.Mouthing = went.On(d).Mouthing(setup.RoomID, in.Mouthed)
 	return out, nil

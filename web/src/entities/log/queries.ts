@@ -17,7 +17,13 @@ export const nextQuery = (id: string, told: Omit<Schemas['LogInput'], 'version'>
     ...unkept,
     queryKey: key('log', id, 'next', told),
     queryFn: ({ signal }) =>
-      ask(api.POST('/api/setups/{id}/log/next', { params: { path: { id } }, body: { ...told, version: 0 }, signal })),
+      ask(
+        api.POST('/api/setups/{id}/log/next', {
+          params: { path: { id } },
+          body: { ...told, added: undefined, version: 0 },
+          signal,
+        }),
+      ),
     placeholderData: keepPreviousData,
   })
 

@@ -47,8 +47,11 @@ export function Today() {
 
 /** What is done first, and when prep begins. */
 function Headline({ day: d }: { day: Day }) {
-  const batches = useQuery(batchesQuery).data?.batches ?? []
-  const prep = useQuery(prepQuery(dayIn(d.now))).data
+  const asked = useQuery(batchesQuery)
+  const prepared = useQuery(prepQuery(dayIn(d.now)))
+  if (!asked.data || asked.error || !prepared.data || prepared.error) return <h1>{say('today')}</h1> // nothing is said of what is not known
+  const { batches } = asked.data
+  const prep = prepared.data
   const of = (id: 'throw-away-batches' | 'check-batches' | 'look-at-set-ups' | 'buy-things', count: number) =>
     count > 0 ? [say(id, { count })] : []
   const todo = [
@@ -57,7 +60,7 @@ function Headline({ day: d }: { day: Day }) {
     ...of('check-batches', batches.filter((b) => b.state === 'look-over').length),
     ...of('buy-things', d.short.filter((s) => dayIn(s.by) <= dayIn(d.now)).length),
   ].join(', ')
-  const next = prep && handsNext(prep)
+  const next = handsNext(prep)
   const time = next && timeOfDay(next.starts)
   const first = todo.charAt(0).toUpperCase() + todo.slice(1)
   return (

@@ -113,7 +113,8 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
     change({ added: l.added?.map((a) => (a.item_id === item ? { ...a, grams: readNumber(text) || 0 } : a)) })
   }
   const offered = stored.offered
-  const next = useQuery(nextQuery(id, useSettled(l))).data
+  const coming = useQuery(nextQuery(id, useSettled(l)))
+  const next = coming.error ? undefined : coming.data
   const byNote = next?.changes.filter((c) => c.what === 'note') ?? []
   const amounts = next?.changes.filter((c) => c.what !== 'note') ?? []
   const byAmount = l.short || l.left !== undefined ? amounts : []
@@ -355,7 +356,9 @@ function Telling({ id, stored, room }: { id: string; stored: Stored; room?: Room
         <div>
           <span>{say('changes-start-when-you-save')}</span>
           <strong>
-            {say('changes-next-time', { count: amounts.length + mouthing.length + (missing > 0 ? 1 : 0) })}
+            {next
+              ? say('changes-next-time', { count: amounts.length + mouthing.length + (missing > 0 ? 1 : 0) })
+              : say('changes-not-known')}
           </strong>
         </div>
         <button type="submit" form={form} className="print" disabled={record.busy}>
